@@ -1,0 +1,80 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { dayAt } from './clock.ts';
+import { addDays, dayNumber, daysBetween, fromDayNumber, nearDate, shortDate, spell } from './dates.ts';
+import { daylengthHours } from './daylength.ts';
+import { parseDate } from './parseDate.ts';
+
+const anyDay = fc.integer({ min: -20_000, max: 80_000 }).map(fromDayNumber);
+
+describe('plain dates', () => {
+  test('adding days and counting them are inverse, across leap years and centuries', () => {
+    fc.assert(fc.property(anyDay, fc.integer({ min: -3000, max: 3000 }), (day, n) => daysBetween(day, addDays(day, n)) === n));
+  });
+
+  test('a day that does not exist is refused, not rolled over', () => {
+    expect(() => dayNumber('2026-02-30')).toThrow('No such day: 2026-02-30');
+    expect(() => dayNumber('2026-13-01')).toThrow(RangeError);
+  });
+
+  test('today is the nursery’s day, not the server’s', () => {
+    const justPastMidnightUtc = Date.UTC(2027, 1, 16, 3, 0);
+    expect(dayAt(justPastMidnightUtc, 'America/Denver')).toBe('2027-02-15');
+    expect(dayAt(justPastMidnightUtc, 'Australia/Perth')).toBe('2027-02-16');
+  });
+
+  test('days are said as a grower says them', () => {
+    expect(nearDate('2027-02-18', '2027-02-16')).toBe('Thursday');
+    expect(nearDate('2027-02-17', '2027-02-16')).toBe('tomorrow');
+    expect(shortDate('2028-03-01', '2027-02-16')).toBe('1 Mar 2028');
+    expect([spell(1), spell(20), spell(63), spell(420)]).toEqual(['1 day', '20 days', '9 weeks', '14 months']);
+  });
+});
+
+describe('a typed day', () => {
+  const today = '2027-02-16';
+  test.each([
+    ['16 Feb', '2027-02-16'],
+    ['Feb 16 2026', '2026-02-16'],
+    ['3rd march', '2027-03-03'],
+    ['16.2.2026', '2026-02-16'],
+    ['2026-2-6', '2026-02-06'],
+    ['yesterday', '2027-02-15'],
+    ['in 2 weeks', '2027-03-02'],
+    ['5 days ago', '2027-02-11'],
+    ['20 Dec', '2026-12-20'],
+  ])('%s is read as %s', (typed, day) => {
+    expect(parseDate(typed, today)).toEqual({ ok: true, value: day });
+  });
+
+  test.each([
+    ['30 Feb', 'There is no 30.2.'],
+    ['3/4/2026', 'Month or day first?'],
+    ['', 'Give a day'],
+    ['sometime', 'not a day'],
+    ['2 Foo', 'not a month'],
+  ])('%s is refused with what to do', (typed, says) => {
+    const parsed = parseDate(typed, today);
+    expect(parsed.ok ? '' : parsed.problem).toContain(says);
+  });
+});
+
+describe('day length', () => {
+  // Sun's declination from the day angle (Spencer 1971), an independent series; sunrise with the same 0.8333°.
+  function bySpencer(date: string, latitude: number): number {
+    const g = (2 * Math.PI * (daysBetween(`${date.slice(0, 4)}-01-01`, date) + 0.5)) / 365;
+    const d = 0.006918 - 0.399912 * Math.cos(g) + 0.070257 * Math.sin(g) - 0.006758 * Math.cos(2 * g) + 0.000907 * Math.sin(2 * g);
+    const l = (latitude * Math.PI) / 180;
+    const h = Math.acos((Math.sin((-0.8333 * Math.PI) / 180) - Math.sin(l) * Math.sin(d)) / (Math.cos(l) * Math.cos(d)));
+    return (24 / Math.PI) * h;
+  }
+
+  test('agrees with an independent series within six minutes, in both hemispheres, all year', () => {
+    for (const latitude of [-55, -34, 0, 46.3, 60]) {
+      for (let day = 0; day < 365; day += 10) {
+        const date = addDays('2027-01-01', day);
+        expect(Math.abs(daylengthHours(date, latitude) - bySpencer(date, latitude))).toBeLessThan(6 / 60);
+      }
+    }
+  });
+});

@@ -1,0 +1,61 @@
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Parsed } from '../units/parsed.ts';
+import { addDays, dayNumber } from './dates.ts';
+
+const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
+const NAMED: Record<string, number> = { today: 0, now: 0, yesterday: -1, tomorrow: 1 };
+
+/**
+ * Reads a day as a grower types it: `2026-02-16`, `16 Feb`, `Feb 16 2026`, `16.2.2026`, `today`,
+ * `yesterday`, `+3 d`, `in 2 weeks`, `5 days ago`. Where the year is left out, the one that puts the day
+ * nearest to `today` is taken. `3/4/2026` is refused: half the world reads it as April.
+ */
+export function parseDate(text: string, today: PlainDate): Parsed<PlainDate> {
+  const typed = text.trim().toLowerCase().replace(/,/g, ' ').replace(/\s+/g, ' ');
+  if (typed === '') return { ok: false, problem: 'Give a day, such as 16 Feb.' };
+  if (typed in NAMED) return { ok: true, value: addDays(today, NAMED[typed] as number) };
+
+  const relative = /^(?:in |\+ ?)?(\d{1,4}) ?(d|days?|w|wks?|weeks?)( ago)?$/.exec(typed);
+  if (relative) {
+    const days = Number(relative[1]) * (relative[2]?.startsWith('w') ? 7 : 1);
+    return { ok: true, value: addDays(today, relative[3] ? -days : days) };
+  }
+  const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(typed);
+  if (iso) return existing(Number(iso[1]), Number(iso[2]), Number(iso[3]));
+  if (/^\d{1,2}\/\d{1,2}\/\d{2,4}$/.test(typed)) {
+    return { ok: false, problem: 'Month or day first? Write the month as a word: 3 Apr 2026.' };
+  }
+  const dotted = /^(\d{1,2})\.(\d{1,2})\.(\d{4})?$/.exec(typed);
+  if (dotted) return inYear(dotted[3], Number(dotted[2]), Number(dotted[1]), today);
+  const dayFirst = /^(\d{1,2})(?:st|nd|rd|th)? ([a-z]{3,9})\.?(?: (\d{4}))?$/.exec(typed);
+  if (dayFirst) return worded(dayFirst[3], dayFirst[2] as string, Number(dayFirst[1]), today);
+  const monthFirst = /^([a-z]{3,9})\.? (\d{1,2})(?:st|nd|rd|th)?(?: (\d{4}))?$/.exec(typed);
+  if (monthFirst) return worded(monthFirst[3], monthFirst[1] as string, Number(monthFirst[2]), today);
+  return { ok: false, problem: `“${text.trim()}” is not a day that Chill can read. Try 16 Feb or 2026-02-16.` };
+}
+
+function worded(year: string | undefined, month: string, day: number, today: PlainDate): Parsed<PlainDate> {
+  const index = MONTHS.indexOf(month.slice(0, 3));
+  if (index < 0) return { ok: false, problem: `“${month}” is not a month.` };
+  return inYear(year, index + 1, day, today);
+}
+
+function inYear(year: string | undefined, month: number, day: number, today: PlainDate): Parsed<PlainDate> {
+  if (year) return existing(Number(year), month, day);
+  const thisYear = Number(today.slice(0, 4));
+  const candidates = [thisYear - 1, thisYear, thisYear + 1].map((y) => existing(y, month, day));
+  const distance = (parsed: Parsed<PlainDate>) =>
+    parsed.ok ? Math.abs(dayNumber(parsed.value) - dayNumber(today)) : Number.POSITIVE_INFINITY;
+  return candidates.reduce((best, candidate) => (distance(candidate) < distance(best) ? candidate : best));
+}
+
+function existing(year: number, month: number, day: number): Parsed<PlainDate> {
+  const date = `${year}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`;
+  try {
+    dayNumber(date);
+  } catch {
+    return { ok: false, problem: `There is no ${day}.${month}.${year}.` };
+  }
+  if (year < 1900 || year > 2200) return { ok: false, problem: `The year ${year} is out of reach.` };
+  return { ok: true, value: date };
+}

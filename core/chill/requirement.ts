@@ -1,0 +1,40 @@
+import type { DaysAdvice } from '@chill/model/species.ts';
+import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
+import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+
+/** Spread taken where advice is one figure: nine in ten are freed at it. */
+export const SINGLE_FIGURE_SPREAD = 0.3;
+const Z_95 = 1.645;
+const Z_90 = normalQuantile(0.9, 0, 1);
+
+/** How the days of treatment that single seeds need are spread: lognormal. */
+export interface Requirement {
+  /** Logarithm of the days that free half of those that need any. */
+  logMedian: number;
+  /** Standard deviation of the logarithm. */
+  spread: number;
+  /** Share that needs none at all, 0 to 1. */
+  freedWithout: number;
+}
+
+/**
+ * Reads advice as a distribution. "60 to 90 days": half are freed at 60 and 95 % at 90.
+ * "About 60": nine in ten are freed at 60, with a spread of 0.30.
+ */
+export function requirementFrom(advice: DaysAdvice, freedWithout: number): Requirement {
+  if ('about' in advice) {
+    return { logMedian: Math.log(advice.about) - Z_90 * SINGLE_FIGURE_SPREAD, spread: SINGLE_FIGURE_SPREAD, freedWithout };
+  }
+  return { logMedian: Math.log(advice.from), spread: Math.log(advice.to / advice.from) / Z_95, freedWithout };
+}
+
+/** Share freed, 0 to 1, after `earned` effective days (0 or more). Never falls as `earned` grows. */
+export function freedShare(earned: number, { logMedian, spread, freedWithout }: Requirement): number {
+  if (earned <= 0) return freedWithout;
+  return freedWithout + (1 - freedWithout) * normalCdf((Math.log(earned) - logMedian) / spread, 0, 1);
+}
+
+/** Effective days by which `share` (above 0, below 1) of the seeds that need the treatment are freed. */
+export function daysToFree(share: number, { logMedian, spread }: Requirement): number {
+  return Math.exp(logMedian + spread * normalQuantile(share, 0, 1));
+}

@@ -1,0 +1,72 @@
+import { describe, expect, test } from '@jest/globals';
+import { parseLogLine } from './logLine.ts';
+
+const today = '2027-02-16';
+const read = (line: string) => parseLogLine(line, today);
+const problems = (line: string) => read(line).misread.map((one) => `${one.text}@${one.at}: ${one.problem}`);
+
+describe('the log line', () => {
+  test('7QK +3 up, 1 mould, damp ok', () => {
+    expect(read('7QK +3 up, 1 mould, damp ok')).toEqual({
+      code: '7QK',
+      on: today,
+      sayings: [
+        { kind: 'count', verb: 'up', count: 3 },
+        { kind: 'count', verb: 'mouldy', count: 1 },
+        { kind: 'damp', damp: 'right' },
+      ],
+      misread: [],
+    });
+  });
+
+  test('dictated, with the code spelled out and numbers as words', () => {
+    expect(read('seven q k three up and no mould')).toMatchObject({
+      code: '7QK',
+      misread: [],
+      sayings: [{ count: 3 }, { kind: 'mould', mould: 'none' }],
+    });
+  });
+
+  test.each([
+    ['7qk 4 set out', [{ kind: 'count', verb: 'setOut', count: 4 }]],
+    ['7qk 0 mould', [{ kind: 'mould', mould: 'none' }]],
+    ['7qk mould spreading fresh towel', [{ kind: 'mould', mould: 'spreading' }, { kind: 'fresh' }]],
+    ['7qk out', [{ kind: 'done' }]],
+    ['7qk in', [{ kind: 'begin' }]],
+    ['7qk 2 held over', [{ kind: 'count', verb: 'heldOver', count: 2 }]],
+    [
+      '7qk wet note smells of earth, fold torn',
+      [
+        { kind: 'damp', damp: 'wet' },
+        { kind: 'note', text: 'smells of earth, fold torn' },
+      ],
+    ],
+  ])('%s', (line, sayings) => {
+    expect(read(line)).toMatchObject({ sayings, misread: [] });
+  });
+
+  test.each([
+    ['7qk 1 up on 14 Feb', '2027-02-14'],
+    ['7qk yesterday damp', '2027-02-15'],
+    ['7qk damp on 2027-02-10', '2027-02-10'],
+  ])('%s is dated', (line, on) => {
+    expect(read(line)).toMatchObject({ on, misread: [] });
+    expect(read(line).sayings).toHaveLength(1);
+  });
+
+  test.each([
+    ['', '@0: Begin with a bag code'],
+    ['7QJ +3 up', '7QJ@0: “7QJ” has a wrong character'],
+    ['7QK', '@3: And what of it?'],
+    ['7QK 3', '3@4: 3 what?'],
+    ['7QK 2.5 up', '2.5@4: Counts are whole numbers'],
+    ['7QK -2 up', '-2@4: Counts are whole numbers'],
+    ['7QK purple', 'purple@4: “purple” was not understood'],
+    ['7QK up', 'up@4: How many up?'],
+    ['7QK damp on foo', 'on foo@9: On which day?'],
+    ['7QK damp dry', '@0: It cannot be both damp and dry'],
+    ['7QK 1 mould no mould', '@0: Mould and no mould'],
+  ])('“%s” says what was not understood', (line, says) => {
+    expect(problems(line)[0]).toContain(says);
+  });
+});

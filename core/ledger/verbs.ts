@@ -1,0 +1,61 @@
+import type { Move, SeedState } from '@chill/model/event.ts';
+import { type Counts, countIn, STATE_NAMES } from './states.ts';
+
+/** What can be said of a number of seeds. */
+export type Verb = 'up' | 'mouldy' | 'swollen' | 'floated' | 'potted' | 'established' | 'lost' | 'broken' | 'heldOver' | 'setOut';
+
+interface Meaning {
+  to: SeedState;
+  /** Where the seeds are taken from, first to last. */
+  from: SeedState[];
+  /** How it is typed and said. */
+  words: string[];
+}
+
+/** The verbs: one definition for the round, the batch page and the log line. */
+export const VERBS: Record<Verb, Meaning> = {
+  up: { to: 'sprouted', from: ['swollen', 'waiting'], words: ['up', 'sprouted', 'sprout', 'sprouts', 'roots', 'root', 'new'] },
+  mouldy: {
+    to: 'mouldy',
+    from: ['waiting', 'swollen', 'sprouted', 'potted'],
+    words: ['mould', 'mouldy', 'mold', 'moldy', 'rotten', 'rotted'],
+  },
+  swollen: { to: 'swollen', from: ['waiting'], words: ['swollen', 'swelled'] },
+  floated: { to: 'floatedOff', from: ['waiting', 'swollen'], words: ['floated', 'floaters', 'floater', 'floating'] },
+  potted: { to: 'potted', from: ['sprouted'], words: ['potted', 'lifted', 'pot', 'lift'] },
+  established: { to: 'established', from: ['potted'], words: ['established', 'growing'] },
+  lost: {
+    to: 'discarded',
+    from: ['sprouted', 'potted', 'established', 'swollen', 'waiting'],
+    words: ['lost', 'dead', 'died', 'gone', 'compost', 'composted'],
+  },
+  broken: { to: 'broken', from: ['sprouted', 'potted', 'swollen', 'waiting'], words: ['broken', 'torn', 'damaged'] },
+  heldOver: { to: 'heldOver', from: ['swollen', 'waiting'], words: ['held', 'kept'] },
+  setOut: { to: 'plantedOut', from: ['established', 'potted'], words: ['planted', 'set-out', 'setout'] },
+};
+
+/** Seeds of which a verb can still be said. */
+export function mostFor(verb: Verb, counts: Counts): number {
+  return countIn(counts, VERBS[verb].from);
+}
+
+/**
+ * The moves that a verb means for `count` seeds, taken from where such seeds are; or what is wrong with the figure.
+ */
+export function movesFor(verb: Verb, count: number, counts: Counts): { moves: Move[] } | { problem: string } {
+  if (!Number.isInteger(count) || count < 0) return { problem: 'Give a whole number, 0 or more.' };
+  const { from, to } = VERBS[verb];
+  const most = mostFor(verb, counts);
+  if (count > most) {
+    const which = from.map((state) => STATE_NAMES[state]).join(' or ');
+    return { problem: `Only ${most} ${most === 1 ? 'is' : 'are'} ${which}: ${count} cannot become ${STATE_NAMES[to]}.` };
+  }
+  const moves: Move[] = [];
+  let rest = count;
+  for (const state of from) {
+    const taken = Math.min(rest, counts[state]);
+    if (taken > 0) moves.push({ from: state, to, count: taken });
+    rest -= taken;
+  }
+  return { moves };
+}

@@ -1,0 +1,36 @@
+import type { Medium, StageKind } from '@chill/model/stage.ts';
+
+/** How often to look at seed lying in the cold or the moist warmth, by what it lies in: usually, and at the longest. Days. */
+export const LOOK_EVERY: Record<Medium, { usual: number; longest: number }> = {
+  towel: { usual: 8, longest: 10 },
+  film: { usual: 9, longest: 12 },
+  vermiculite: { usual: 17, longest: 21 },
+  sand: { usual: 17, longest: 21 },
+  ownPot: { usual: 17, longest: 21 },
+  outdoorFlat: { usual: 14, longest: 30 },
+  envelope: { usual: 30, longest: 90 },
+};
+
+/** Once a root has shown in the cold, or mould has, the rest is looked at this often. Days. */
+export const AFTER_A_ROOT_DAYS = 3;
+export const AFTER_MOULD_DAYS = 4;
+
+/** Pots are walked past this often once their seeds are up. Days. */
+export const POTS_EVERY_DAYS = 7;
+
+/** Up to this many days to half of the sprouts, a warm towel wants a look every day; slower ones every other. */
+export const FAST_SPROUTER_DAYS = 8;
+
+/** Hands' time for one of each, minutes; a first guess, to be learned. */
+export const MINUTES: Record<'begin' | 'move' | 'look' | 'lift' | 'turn' | 'finish' | 'setOut', number> = {
+  begin: 5,
+  move: 3,
+  look: 2,
+  lift: 4,
+  turn: 1,
+  finish: 5,
+  setOut: 15,
+};
+
+/** Stages that are over in a day or two at the bench, with nothing to look at on the way. */
+export const BENCH_STAGES: readonly StageKind[] = ['clean', 'soak', 'openCoat', 'hotWater', 'disinfect', 'smoke'];

@@ -1,0 +1,194 @@
+import type { Batch } from '@chill/model/batch.ts';
+import type { Move, NewEvent } from '@chill/model/event.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { BatchState } from '../ledger/fold.ts';
+import type { Saying } from '../ledger/logLine.ts';
+import { applyMoves, type Counts, countIn, ON_ITS_WAY, STATE_NAMES } from '../ledger/states.ts';
+import { movesFor, type Verb } from '../ledger/verbs.ts';
+import type { Setting } from './project.ts';
+import { placeForStage } from './tasks.ts';
+import { STAGE_NAMES } from './words.ts';
+
+/** Makes the id of a new event; passed in, so that core stays without randomness of its own. */
+export type NewId = () => string;
+
+/** Events to append, or what stands in the way. */
+export type Recorded = { events: NewEvent[] } | { problem: string };
+
+/** What one look found. */
+export interface Look {
+  damp?: 'dry' | 'right' | 'wet';
+  mould?: 'none' | 'few' | 'spreading';
+  counts?: Partial<Record<Verb, number>>;
+  note?: string;
+}
+
+/** The event for one look; the counts are taken from where such seeds are. */
+export function recordLook(state: Pick<BatchState, 'counts'>, look: Look, on: PlainDate, newId: NewId): Recorded {
+  const moved = movesForAll(state.counts, Object.entries(look.counts ?? {}) as [Verb, number][]);
+  if ('problem' in moved) return moved;
+  const { damp, note } = look;
+  const mould = look.mould ?? ((look.counts?.mouldy ?? 0) > 0 ? 'few' : undefined);
+  return {
+    events: [
+      { id: newId(), on, kind: 'checked', moves: moved.moves, ...(damp && { damp }), ...(mould && { mould }), ...(note && { note }) },
+    ],
+  };
+}
+
+/** The event for seeds that changed state without a look: lifted, lost, set out. */
+export function recordMoves(
+  state: Pick<BatchState, 'counts'>,
+  counts: Partial<Record<Verb, number>>,
+  on: PlainDate,
+  newId: NewId,
+): Recorded {
+  const moved = movesForAll(state.counts, Object.entries(counts) as [Verb, number][]);
+  if ('problem' in moved) return moved;
+  if (moved.moves.length === 0) return { problem: 'How many? Give a number above 0.' };
+  return { events: [{ id: newId(), on, kind: 'seedsMoved', moves: moved.moves }] };
+}
+
+/** The event that begins the next stage, in the place meant for it. */
+export function recordBegin(batch: Batch, state: BatchState, setting: Pick<Setting, 'places'>, on: PlainDate, newId: NewId): Recorded {
+  const stage = batch.plan.stages[state.stage];
+  if (!stage || state.underWay)
+    return { problem: stage ? `${batch.code} is in ${STAGE_NAMES[stage.kind]} already.` : `${batch.code} has no stage left to begin.` };
+  const placeId = placeForStage(stage, setting);
+  if (!placeId) return { problem: `There is no place for ${STAGE_NAMES[stage.kind]} yet. Add one under Places.` };
+  return { events: [{ id: newId(), on, kind: 'stageStarted', stage: state.stage, placeId }] };
+}
+
+/** The events that end the stage under way and, if there is one, begin the next on the same day. */
+export function recordMove(batch: Batch, state: BatchState, setting: Pick<Setting, 'places'>, on: PlainDate, newId: NewId): Recorded {
+  if (!state.underWay) return { problem: `${batch.code} is not in any stage: begin one first.` };
+  const finished: NewEvent = { id: newId(), on, kind: 'stageFinished', stage: state.stage, moves: [] };
+  if (state.stage + 1 >= batch.plan.stages.length) return { events: [finished] };
+  const begun = recordBegin(batch, { ...state, stage: state.stage + 1, underWay: false }, setting, on, newId);
+  return 'problem' in begun ? begun : { events: [finished, ...begun.events] };
+}
+
+/** The events that end the sprouting: what is up is potted, what is not goes where the grower says, the pots begin. */
+export function recordFinish(
+  batch: Batch,
+  state: BatchState,
+  rest: 'heldOver' | 'lost',
+  setting: Pick<Setting, 'places'>,
+  on: PlainDate,
+  newId: NewId,
+): Recorded {
+  const up = state.counts.sprouted;
+  const left = countIn(state.counts, ['waiting', 'swollen']);
+  const potted = movesForAll(state.counts, [['potted', up]]);
+  const dealt = leftBehind(state.counts, rest);
+  if ('problem' in potted) return potted;
+  const onward = recordMove(batch, state, setting, on, newId);
+  if ('problem' in onward) return onward;
+  const [finished, ...begun] = onward.events;
+  const closing: NewEvent[] = up + countIn(state.counts, ['potted', 'established']) === 0 ? [{ id: newId(), on, kind: 'closed' }] : begun;
+  return {
+    events: [
+      { ...(finished as Extract<NewEvent, { kind: 'stageFinished' }>), moves: [...potted.moves, ...(left > 0 ? dealt : [])] },
+      ...closing,
+    ],
+  };
+}
+
+/** The events that set the living plants out, write off the others, and close the batch. */
+export function recordSetOut(batch: Batch, state: BatchState, plants: number, on: PlainDate, newId: NewId): Recorded {
+  const out = movesForAll(state.counts, [['setOut', plants]]);
+  if ('problem' in out) return out;
+  const after = applyMoves(state.counts, out.moves);
+  if ('problem' in after) return after;
+  const rest: Move[] = ON_ITS_WAY.filter((from) => after.counts[from] > 0).map((from) => ({
+    from,
+    to: 'discarded',
+    count: after.counts[from],
+  }));
+  return {
+    events: [
+      { id: newId(), on, kind: 'stageFinished', stage: batch.plan.stages.length - 1, moves: [...out.moves, ...rest] },
+      { id: newId(), on, kind: 'closed' },
+    ],
+  };
+}
+
+/** The events that a log line asks for. */
+export function recordSayings(
+  batch: Batch,
+  state: BatchState,
+  sayings: readonly Saying[],
+  setting: Pick<Setting, 'places'>,
+  on: PlainDate,
+  newId: NewId,
+): Recorded {
+  const look: Look = { counts: {} };
+  const events: NewEvent[] = [];
+  const notes: string[] = [];
+  let looked = false;
+  for (const saying of sayings) {
+    if (saying.kind === 'count') look.counts = { ...look.counts, [saying.verb]: (look.counts?.[saying.verb] ?? 0) + saying.count };
+    else if (saying.kind === 'damp') look.damp = saying.damp;
+    else if (saying.kind === 'mould') look.mould = saying.mould;
+    else if (saying.kind === 'note') notes.push(saying.text);
+    if (['count', 'damp', 'mould'].includes(saying.kind)) looked = true;
+  }
+  if (looked) {
+    const seen = recordLook(state, { ...look, ...(notes.length > 0 && { note: notes.join('; ') }) }, on, newId);
+    if ('problem' in seen) return seen;
+    events.push(...seen.events);
+  } else if (notes.length > 0) events.push({ id: newId(), on, kind: 'noted', note: notes.join('; ') });
+  if (sayings.some((saying) => saying.kind === 'fresh')) events.push({ id: newId(), on, kind: 'refreshed' });
+  const deed = sayings.find((saying) => saying.kind === 'begin' || saying.kind === 'done');
+  if (deed) {
+    const done =
+      deed.kind === 'begin' && !state.underWay
+        ? recordBegin(batch, state, setting, on, newId)
+        : recordMove(batch, state, setting, on, newId);
+    if ('problem' in done) return done;
+    events.push(...done.events);
+  }
+  return { events };
+}
+
+/** What an event did, in a few words: "3 root out, 1 mouldy; damp". */
+export function describeEvent(event: NewEvent, batch: Pick<Batch, 'plan'>): string {
+  const parts: string[] = [];
+  const stageName = (index: number) => STAGE_NAMES[batch.plan.stages[index]?.kind ?? 'pot'];
+  if (event.kind === 'stageStarted') parts.push(`into ${stageName(event.stage)}`);
+  if (event.kind === 'stageFinished') parts.push(`out of ${stageName(event.stage)}`);
+  if (event.kind === 'refreshed') parts.push('fresh medium');
+  if (event.kind === 'closed') parts.push('closed');
+  if (event.kind === 'reversed') parts.push('undone');
+  if (event.kind === 'checked') {
+    if (event.damp) parts.push({ dry: 'dry', right: 'damp', wet: 'too wet' }[event.damp]);
+    if (event.mould) parts.push({ none: 'no mould', few: 'some mould', spreading: 'mould spreading' }[event.mould]);
+  }
+  if ('moves' in event) {
+    const totals = new Map<string, number>();
+    for (const { to, count } of event.moves) totals.set(STATE_NAMES[to], (totals.get(STATE_NAMES[to]) ?? 0) + count);
+    for (const [state, count] of totals) parts.push(`${count} ${state}`);
+  }
+  if (event.note) parts.push(event.note);
+  return parts.join(', ') || 'looked';
+}
+
+function leftBehind(counts: Counts, rest: 'heldOver' | 'lost'): Move[] {
+  const to = rest === 'lost' ? 'discarded' : 'heldOver';
+  return (['waiting', 'swollen'] as const).filter((from) => counts[from] > 0).map((from) => ({ from, to, count: counts[from] }));
+}
+
+/** The moves of several verbs said at once, each seeing what the one before left. */
+function movesForAll(counts: Counts, said: readonly [Verb, number][]): { moves: Move[] } | { problem: string } {
+  const moves: Move[] = [];
+  let now = counts;
+  for (const [verb, count] of said) {
+    const next = movesFor(verb, count, now);
+    if ('problem' in next) return next;
+    const after = applyMoves(now, next.moves);
+    if ('problem' in after) return after;
+    now = after.counts;
+    moves.push(...next.moves);
+  }
+  return { moves };
+}

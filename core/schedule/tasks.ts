@@ -1,0 +1,308 @@
+import type { Batch } from '@chill/model/batch.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Stage } from '@chill/model/stage.ts';
+import { addDays, daysBetween, earlier, later, nearDate, shortDate, spell } from '../calendar/dates.ts';
+import { countIn } from '../ledger/states.ts';
+import { placesFor } from '../ways/places.ts';
+import { sproutingStage } from '../ways/resolve.ts';
+import {
+  AFTER_A_ROOT_DAYS,
+  AFTER_MOULD_DAYS,
+  BENCH_STAGES,
+  FAST_SPROUTER_DAYS,
+  LOOK_EVERY,
+  MINUTES,
+  POTS_EVERY_DAYS,
+} from './intervals.ts';
+import type { ProjectedStage, Projection, Setting } from './project.ts';
+import { beginWords, moveWords } from './words.ts';
+
+/** What has to be done: begin a stage, go on to the next, look, lift sprouts, swap freezer and fridge, give up on the rest, set out. */
+export type TaskKind = 'begin' | 'move' | 'look' | 'lift' | 'turn' | 'finish' | 'setOut';
+
+/** One thing to do for one batch, with its day. */
+export interface Task {
+  batchId: string;
+  kind: TaskKind;
+  /** The stage that it belongs to; for `move`, the one that ends. */
+  stage: number;
+  due: PlainDate;
+  /** Days past due on the day asked about; 0 or less is in time. */
+  overdue_days: number;
+  /** Where the grower stands to do it. */
+  placeId?: string | undefined;
+  /** Where the batch goes. */
+  toPlaceId?: string | undefined;
+  /** The deed in two or three words: "take out". */
+  title: string;
+  /** What to look for, and why now. */
+  hint: string;
+  /** Where overdue: whether that matters yet. */
+  lateness?: string;
+  /** True where waiting longer costs seeds. */
+  pressing: boolean;
+  minutes: number;
+}
+
+/** Every task of a batch, due or to come, the earliest first. None once it is closed. */
+export function tasksFor(batch: Batch, projection: Projection, setting: Setting): Task[] {
+  const { state, stages } = projection;
+  if (state.closedOn) return [];
+  const index = state.stage;
+  const stage = stages[index];
+  if (!stage) return [];
+  const context: Context = { batch, projection, setting, index, stage };
+  const found = state.underWay ? underWayTasks(context) : [beginTask(context)];
+  return [...found, ...liftTasks(context)].sort((a, b) => a.due.localeCompare(b.due));
+}
+
+interface Context {
+  batch: Batch;
+  projection: Projection;
+  setting: Setting;
+  index: number;
+  stage: ProjectedStage;
+}
+
+type Draft = Omit<Task, 'batchId' | 'stage' | 'overdue_days' | 'minutes' | 'pressing'> & { pressing?: boolean };
+
+function task({ batch, setting, index }: Context, draft: Draft): Task {
+  const overdue_days = daysBetween(draft.due, setting.today);
+  return { batchId: batch.id, stage: index, overdue_days, minutes: MINUTES[draft.kind], pressing: false, ...draft };
+}
+
+function placeOf({ projection, stage, index }: Context): string | undefined {
+  return projection.state.stages[index]?.placeId ?? stage.placeId;
+}
+
+/** Where a stage goes: the planned place if it still stands, otherwise the fittest. */
+export function placeForStage(stage: Pick<ProjectedStage, 'kind' | 'placeId'>, setting: Pick<Setting, 'places'>): string | undefined {
+  const stillThere = setting.places.find((place) => place.id === stage.placeId);
+  return (stillThere ?? placesFor(stage.kind, setting.places)[0])?.id;
+}
+
+function beginTask(context: Context): Task {
+  const { batch, projection, setting, stage, index } = context;
+  const first = index === 0;
+  const due = first ? (batch.plan.stages[0]?.start as PlainDate) : (projection.state.stages[index - 1]?.finishedOn as PlainDate);
+  const late = daysBetween(due, setting.today);
+  const toPlaceId = placeForStage(stage, setting);
+  return task(context, {
+    kind: 'begin',
+    due,
+    placeId: toPlaceId,
+    toPlaceId,
+    ...beginWords(stage, batch.plan.seeds, setting),
+    ...(late > 0 && {
+      lateness: first
+        ? `${spell(late)} late: ready ${shortDate(projection.setOut, setting.today)} instead of ${shortDate(batch.plan.stages.at(-1)?.end as PlainDate, setting.today)}`
+        : `${spell(late)} late: wet seed between two stages goes on ageing`,
+      pressing: !first && late > 1,
+    }),
+  });
+}
+
+function underWayTasks(context: Context): Task[] {
+  const { stage, index, batch } = context;
+  if (BENCH_STAGES.includes(stage.kind)) return [moveTask(context, stage.end, benchLateness(context))];
+  if (stage.kind === 'freezerTurns') return [moveTask(context, stage.end, undefined), ...turnTasks(context)];
+  if (stage.kind === 'pot') return [setOutTask(context), ...potLooks(context)];
+  if (index === sproutingStage(batch.plan.way)) return warmTasks(context);
+  return waitingTasks(context);
+}
+
+function moveTask(context: Context, due: PlainDate, late: Pick<Draft, 'lateness' | 'pressing'> | undefined): Task {
+  const { projection, setting, index } = context;
+  const next = projection.stages[index + 1];
+  const toPlaceId = next && placeForStage(next, setting);
+  return task(context, {
+    kind: 'move',
+    due,
+    placeId: placeOf(context),
+    toPlaceId,
+    ...moveWords(context.stage, next, projection, setting),
+    ...late,
+  });
+}
+
+function benchLateness({ stage, setting }: Context): Pick<Draft, 'lateness' | 'pressing'> | undefined {
+  const late = daysBetween(stage.start, setting.today) - 1;
+  if (late < 1 || (stage.kind !== 'soak' && stage.kind !== 'hotWater')) return undefined;
+  return { lateness: `${spell(late)} longer in water than meant: seed drowns without air`, pressing: true };
+}
+
+/** The daily swap between freezer and fridge. */
+function turnTasks(context: Context): Task[] {
+  const { projection, setting, stage } = context;
+  const last = projection.state.checks.at(-1)?.on ?? stage.start;
+  const due = addDays(last, 1);
+  if (due >= stage.end) return [];
+  const frozenNow = daysBetween(stage.start, setting.today) % 2 === 0;
+  return [
+    task(context, {
+      kind: 'turn',
+      due,
+      placeId: placeOf(context),
+      title: frozenNow ? 'back into the freezer' : 'over into the fridge',
+      hint: 'about the same hour every day',
+    }),
+  ];
+}
+
+/** Seed lying in the cold or the moist warmth: looks, and the day to take it out. */
+function waitingTasks(context: Context): Task[] {
+  const { projection, setting, stage } = context;
+  const treatment = projection.treatment;
+  const out = treatment?.stage === context.index ? treatment.dueOut : stage.end;
+  const move = moveTask(context, out, pullLateness(context));
+  const look = lookTask(context);
+  // On the day it comes out it is seen anyway.
+  return look.due < out && out > setting.today ? [look, move] : [move];
+}
+
+function pullLateness({ projection, setting, index }: Context): Pick<Draft, 'lateness' | 'pressing'> | undefined {
+  const { treatment } = projection;
+  if (treatment?.stage !== index || setting.today <= treatment.dueOut) return undefined;
+  const late = spell(daysBetween(treatment.dueOut, setting.today));
+  if (setting.today <= treatment.window.to) {
+    return { lateness: `${late} over; hardly a seed lost until ${shortDate(treatment.window.to, setting.today)}` };
+  }
+  const lost = Math.max(0, -treatment.aWeekMore);
+  return { lateness: `${late} over and past its window: each week now loses ${lost.toFixed(0)} in 100`, pressing: true };
+}
+
+function lookTask(context: Context): Task {
+  const { projection, setting, stage, batch, index } = context;
+  const { state, treatment } = projection;
+  const medium = (batch.plan.way.stages[index] as Stage).medium ?? 'towel';
+  const every = LOOK_EVERY[medium];
+  const checks = state.checks.filter((check) => check.on >= stage.start);
+  const last = checks.at(-1);
+  const lastOn = last?.on ?? stage.start;
+  const rooted = checks.some((check) => check.sprouted > 0);
+  const mouldy = last?.mould !== undefined && last.mould !== 'none';
+  const interval = rooted ? AFTER_A_ROOT_DAYS : mouldy ? AFTER_MOULD_DAYS : every.usual;
+  // The look that should catch the first root is not left until after it.
+  const root = treatment?.stage === index ? treatment.firstRoot : undefined;
+  const regular = addDays(lastOn, interval);
+  const due = root && root > addDays(lastOn, 1) ? earlier(regular, root) : regular;
+  const late = daysBetween(due, setting.today);
+  const longest = addDays(lastOn, every.longest);
+  return task(context, {
+    kind: 'look',
+    due,
+    placeId: placeOf(context),
+    title: 'look',
+    hint: lookHint(context, { mouldy, rooted, root }),
+    ...(late > 0 &&
+      (setting.today <= longest
+        ? { lateness: `${spell(late)} late; it can wait until ${nearDate(longest, setting.today)}` }
+        : { lateness: `${spell(late)} late: one mouldy seed has had time to spread`, pressing: true })),
+  });
+}
+
+function lookHint(
+  { projection, setting, stage }: Context,
+  seen: { mouldy: boolean; rooted: boolean; root?: PlainDate | undefined },
+): string {
+  const week = Math.floor(daysBetween(stage.start, setting.today) / 7) + 1;
+  const weeks = Math.max(week, Math.round(daysBetween(stage.start, projection.treatment?.dueOut ?? stage.end) / 7));
+  const so = `week ${week} of ${weeks}`;
+  if (seen.rooted) return `${so}. A root showed: look for more, pot each as it comes`;
+  if (seen.mouldy) return `${so}. Mould last time: look under the fold`;
+  if (seen.root && daysBetween(setting.today, seen.root) <= 4) return `${so}. First roots likely about now`;
+  return `${so}. Damp? Mould? Roots?`;
+}
+
+/** Seed in the warmth: counts at each look, and the day when those that will have come. */
+function warmTasks(context: Context): Task[] {
+  const { projection, setting, batch } = context;
+  const { state, sprouting } = projection;
+  if (!sprouting) return [];
+  const left = countIn(state.counts, ['waiting', 'swollen']);
+  const last = later(sprouting.since, state.checks.at(-1)?.on ?? sprouting.since);
+  const due = addDays(last, sprouting.halfway_days <= FAST_SPROUTER_DAYS ? 1 : 2);
+  const { low, high } = sprouting.expectNew;
+  const expect = high === 0 ? 'hardly any more expected' : low === high ? `expect ${low} new` : `expect ${low} to ${high} new`;
+  const late = daysBetween(due, setting.today);
+  const finishDue = left === 0 ? last : sprouting.allButDone;
+  const finish = task(context, {
+    kind: 'finish',
+    due: finishDue,
+    placeId: placeOf(context),
+    title: left === 0 ? 'all are up' : 'stop waiting?',
+    hint:
+      left === 0
+        ? 'done with the towel'
+        : `${left} not up; nearly all that will come should have by ${nearDate(sprouting.allButDone, setting.today)}`,
+  });
+  if (left === 0) return [finish];
+  const look = task(context, {
+    kind: 'look',
+    due,
+    placeId: placeOf(context),
+    title: 'count',
+    hint: `day ${sprouting.day}: ${expect}. Lift at ${setting.species.liftAt_mm} mm`,
+    ...(late > 0 && {
+      lateness: high > 0 ? `${spell(late)} late: roots grow into the paper` : `${spell(late)} late; little to miss`,
+      pressing: high > 0 && late > 1,
+    }),
+  });
+  return batch.plan.way.stages[context.index]?.kind === 'warmTowel' && finish.due <= setting.today ? [finish, look] : [look, finish];
+}
+
+function potLooks(context: Context): Task[] {
+  const { projection, setting, stage, batch, index } = context;
+  const { state, sprouting } = projection;
+  const sproutsHere = index === sproutingStage(batch.plan.way) && sprouting && setting.today <= sprouting.allButDone;
+  const last = later(stage.start, state.checks.at(-1)?.on ?? stage.start);
+  const due = addDays(last, sproutsHere ? 2 : POTS_EVERY_DAYS);
+  const late = daysBetween(due, setting.today);
+  const inPots = countIn(state.counts, ['potted', 'established']);
+  return [
+    task(context, {
+      kind: 'look',
+      due,
+      placeId: placeOf(context),
+      title: sproutsHere ? 'count' : 'water and count',
+      hint: sproutsHere
+        ? `day ${sprouting.day}: ${sprouting.expectNew.low} to ${sprouting.expectNew.high} new expected`
+        : `${inPots} in pots. Any lost?`,
+      ...(late > 0 && { lateness: `${spell(late)} late: seedlings dry out fast`, pressing: late > 3 }),
+    }),
+  ];
+}
+
+function setOutTask(context: Context): Task {
+  const { projection, setting, stage } = context;
+  const late = daysBetween(stage.end, setting.today);
+  const plants = countIn(projection.state.counts, ['potted', 'established']);
+  return task(context, {
+    kind: 'setOut',
+    due: stage.end,
+    placeId: placeOf(context),
+    title: 'set out',
+    hint: `${plants} plants, hardened off. Look at the forecast for frost first`,
+    ...(late > 7 && { lateness: `${spell(late)} over: roots begin to circle the pot` }),
+  });
+}
+
+/** Sprouts waiting to be lifted, wherever they showed. */
+function liftTasks(context: Context): Task[] {
+  const { projection, setting, stage } = context;
+  const { state } = projection;
+  const up = state.counts.sprouted;
+  if (up === 0 || stage.kind === 'pot') return [];
+  const since = state.sprouts.at(-1)?.on ?? setting.today;
+  const late = daysBetween(since, setting.today);
+  return [
+    task(context, {
+      kind: 'lift',
+      due: since,
+      placeId: placeOf(context),
+      title: 'lift',
+      hint: `${up} with a root: pot at ${setting.species.liftAt_mm} mm, root down, just covered`,
+      ...(late > 0 && { lateness: `waiting ${spell(late)}: roots grow into the paper and tear`, pressing: late > 1 }),
+    }),
+  ];
+}

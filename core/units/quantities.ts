@@ -1,0 +1,167 @@
+import type { Units } from '@chill/model/nursery.ts';
+import type { Parsed } from './parsed.ts';
+
+/** What is being measured; each is stored in the SI unit named in its suffix. */
+export type Quantity = 'temperature_C' | 'length_mm' | 'volume_mL' | 'mass_g' | 'duration_days' | 'height_m' | 'share';
+
+interface Unit {
+  /** How it may be written, lower case. The first is how it is shown. */
+  written: string[];
+  scale: number;
+  offset?: number;
+}
+
+/** US customary measures are exact (international yard and pound; US gallon of 231 cubic inches). */
+const UNITS: Record<Quantity, Unit[]> = {
+  temperature_C: [
+    { written: ['°c', 'c', 'degc', 'celsius'], scale: 1 },
+    { written: ['°f', 'f', 'degf', 'fahrenheit'], scale: 5 / 9, offset: -32 },
+  ],
+  length_mm: [
+    { written: ['mm', 'millimetre', 'millimetres', 'millimeter', 'millimeters'], scale: 1 },
+    { written: ['in', '"', '″', 'inch', 'inches'], scale: 25.4 },
+    { written: ['cm', 'centimetre', 'centimetres', 'centimeters'], scale: 10 },
+    { written: ['ft', "'", 'foot', 'feet'], scale: 304.8 },
+    { written: ['m', 'metre', 'metres', 'meter', 'meters'], scale: 1000 },
+  ],
+  volume_mL: [
+    { written: ['ml', 'millilitre', 'millilitres', 'milliliters', 'cc'], scale: 1 },
+    { written: ['tsp', 'teaspoon', 'teaspoons'], scale: 4.92892159375 },
+    { written: ['tbsp', 'tablespoon', 'tablespoons'], scale: 14.78676478125 },
+    { written: ['fl oz', 'floz', 'fluid ounce', 'fluid ounces'], scale: 29.5735295625 },
+    { written: ['cup', 'cups'], scale: 236.5882365 },
+    { written: ['gal', 'gallon', 'gallons'], scale: 3785.411784 },
+    { written: ['l', 'litre', 'litres', 'liter', 'liters'], scale: 1000 },
+  ],
+  mass_g: [
+    { written: ['g', 'gram', 'grams'], scale: 1 },
+    { written: ['oz', 'ounce', 'ounces'], scale: 453.59237 / 16 },
+    { written: ['mg', 'milligram', 'milligrams'], scale: 0.001 },
+    { written: ['kg', 'kilogram', 'kilograms'], scale: 1000 },
+    { written: ['lb', 'lbs', 'pound', 'pounds'], scale: 453.59237 },
+  ],
+  duration_days: [
+    { written: ['d', 'day', 'days'], scale: 1 },
+    { written: ['h', 'hr', 'hrs', 'hour', 'hours'], scale: 1 / 24 },
+    { written: ['min', 'mins', 'minute', 'minutes'], scale: 1 / 1440 },
+    { written: ['wk', 'wks', 'w', 'week', 'weeks'], scale: 7 },
+    { written: ['month', 'months', 'mo'], scale: 30.436875 },
+  ],
+  height_m: [
+    { written: ['m', 'metre', 'metres', 'meter', 'meters'], scale: 1 },
+    { written: ['ft', "'", 'foot', 'feet'], scale: 0.3048 },
+  ],
+  share: [
+    { written: ['%', 'percent', 'per cent', 'pct'], scale: 0.01 },
+    { written: ['in 10'], scale: 0.1 },
+    { written: ['in 100'], scale: 0.01 },
+  ],
+};
+
+const VULGAR: Record<string, string> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+};
+const NUMBER = /^([−-]?)(?:(\d+) (\d+)\/(\d+)|(\d+)\/(\d+)|(\d*[.,]?\d+))/;
+const EXAMPLES: Record<Quantity, string> = {
+  temperature_C: '4 C or 39 F',
+  length_mm: '5 mm or 3/16 in',
+  volume_mL: '10 mL or 2 tsp',
+  mass_g: '12 g or 1/2 oz',
+  duration_days: '6 wk or 42 days',
+  height_m: '780 m or 2560 ft',
+  share: '85 % or 17 in 20',
+};
+
+/**
+ * Reads a number with its unit as people type it: `75F`, `3/16 in`, `1 1/2 tsp`, `½ oz`, `6 wk`, `2,5 mm`, `17 in 20`.
+ * Returns the value in the quantity's SI unit. Where no unit is typed, `assumed` (any written form) is taken;
+ * without an `assumed` unit it is asked for.
+ */
+export function parseQuantity(text: string, quantity: Quantity, assumed?: string): Parsed<number> {
+  const example = EXAMPLES[quantity];
+  const typed = text
+    .trim()
+    .toLowerCase()
+    .replace(/[½¼¾⅓⅔⅛⅜⅝⅞]/g, (sign) => ` ${VULGAR[sign]}`)
+    .trim()
+    .replace(/\s+/g, ' ');
+  if (typed === '') return { ok: false, problem: `Give a figure, such as ${example}.` };
+  const match = NUMBER.exec(typed);
+  if (!match) return { ok: false, problem: `“${text.trim()}” does not begin with a number. Try ${example}.` };
+  const amount = amountOf(match);
+  if (amount === undefined) return { ok: false, problem: 'A fraction needs something other than 0 below the line.' };
+  const rest = typed.slice(match[0].length).trim();
+
+  const outOf = quantity === 'share' ? /^(?:in|of|out of) (\d+)$/.exec(rest) : null;
+  if (outOf)
+    return Number(outOf[1]) > 0 ? { ok: true, value: amount / Number(outOf[1]) } : { ok: false, problem: 'Out of 0 says nothing.' };
+  const name = rest || assumed?.toLowerCase();
+  if (!name) return { ok: false, problem: `In which unit? Try ${example}.` };
+  const unit = UNITS[quantity].find((candidate) => candidate.written.includes(name.replace(/\.$/, '')));
+  if (!unit) return { ok: false, problem: `“${rest}” is not a unit for this. Try ${example}.` };
+  return { ok: true, value: (amount + (unit.offset ?? 0)) * unit.scale };
+}
+
+function amountOf(match: RegExpExecArray): number | undefined {
+  const [, sign, whole, over, under, top, bottom, decimal] = match;
+  const positive = decimal
+    ? Number(decimal.replace(',', '.'))
+    : over
+      ? Number(whole) + Number(over) / Number(under)
+      : Number(top) / Number(bottom);
+  if (!Number.isFinite(positive)) return undefined;
+  return sign ? -positive : positive;
+}
+
+/** Which unit a grower reads each quantity in, as `parseQuantity` takes it. */
+export function unitOf(quantity: Quantity, units: Units): string {
+  const chosen: Record<Quantity, string> = {
+    temperature_C: units.temperature,
+    length_mm: units.length,
+    volume_mL: units.volume,
+    mass_g: units.mass,
+    duration_days: 'd',
+    height_m: units.length === 'in' ? 'ft' : 'm',
+    share: '%',
+  };
+  return chosen[quantity];
+}
+
+const SHOWN: Record<string, string> = { c: '°C', f: '°F', ml: 'mL' };
+
+/** The figure in the grower's unit and that unit apart, so that a page can set them in different type. */
+export function inUnits(value: number, quantity: Quantity, units: Units, digits = 1): { figure: string; unit: string } {
+  const name = unitOf(quantity, units).toLowerCase();
+  const unit = UNITS[quantity].find((candidate) => candidate.written.includes(name)) as Unit;
+  const amount = value / unit.scale - (unit.offset ?? 0);
+  const figure = String(Number(amount.toFixed(digits))).replace('-', '−');
+  return { figure, unit: SHOWN[name] ?? name };
+}
+
+/** A value as text in the grower's unit: "3.6 °C", "0.2 in". */
+export function showQuantity(value: number, quantity: Quantity, units: Units, digits = 1): string {
+  const { figure, unit } = inUnits(value, quantity, units, digits);
+  return `${figure} ${unit}`;
+}
+
+/**
+ * Reads a latitude in degrees, north positive: `46.3`, `46.3 N`, `38.1S`, `46°18′N`.
+ */
+export function parseLatitude(text: string): Parsed<number> {
+  const match = /^([−-]?)(\d{1,3}(?:[.,]\d+)?)\s*°?\s*(?:(\d{1,2}(?:[.,]\d+)?)\s*[′'])?\s*([nNsS])?$/.exec(text.trim());
+  const problem = 'Give the latitude in degrees, such as 46.3 or 38.1 S.';
+  if (!match) return { ok: false, problem };
+  const [, sign, degrees, minutes, side] = match;
+  if (sign && side) return { ok: false, problem: 'A minus sign and a letter: leave one of them out.' };
+  const size = Number((degrees as string).replace(',', '.')) + Number((minutes ?? '0').replace(',', '.')) / 60;
+  if (size > 90) return { ok: false, problem: 'Latitude runs from 90 S to 90 N.' };
+  return { ok: true, value: sign || side?.toLowerCase() === 's' ? -size : size };
+}

@@ -1,0 +1,101 @@
+import { spell } from '../calendar/dates.ts';
+import { DRY_COUNTS } from '../chill/account.ts';
+import { COLD_RESPONSE } from '../chill/effectiveness.ts';
+import { type BetaShare, meanShare } from '../lot/viability.ts';
+import { ROT_RATES } from '../rot/hazard.ts';
+import type { Proposal } from './proposal.ts';
+import { earnedPerDay, WINDOW_KEEPS } from './pull.ts';
+
+/** The answer to "why?" for one computed figure. */
+export interface Why {
+  figure: string;
+  /** What went in, each with where it came from. */
+  inputs: { name: string; value: string; from: string }[];
+  rule: string;
+  source: string;
+  /** True where the rule rests on something assumed rather than measured. */
+  assumed: boolean;
+  /** What would change the figure. */
+  changes: string;
+}
+
+const percent = (share: number) => `${Math.round(share * 100)} in 100`;
+
+/** Why so many seeds. */
+export function whySeeds(proposal: Proposal, plants: number, confidence: number, sound: BetaShare, soundFrom: string): Why {
+  const { chain } = proposal;
+  const links = [
+    { name: 'sound', value: percent(meanShare(sound)), from: soundFrom },
+    ...(chain.opened < 1 ? [{ name: 'coat opened', value: percent(chain.opened), from: 'handbook' }] : []),
+    { name: 'freed by the treatment', value: percent(chain.freed), from: 'chill curve' },
+    { name: 'not lost to rot', value: percent(chain.survives), from: 'rot curve, an assumption' },
+    { name: 'sprout once freed', value: percent(chain.sprouts), from: 'handbook' },
+    { name: 'grow on in the pot', value: percent(chain.establishes), from: 'handbook' },
+  ];
+  return {
+    figure: proposal.seeds === undefined ? 'seeds to start' : `${proposal.seeds} seeds`,
+    inputs: links,
+    rule: `The links multiply to ${percent(proposal.share)}. The figure is the smallest number of seeds that gives ${plants} plants or more with a chance of ${percent(confidence)}, with the test’s own uncertainty carried through.`,
+    source: 'Beta-binomial distribution with a Jeffreys posterior on the sound share, summed exactly.',
+    assumed: true,
+    changes: 'Testing more seeds narrows the sound share; a drier or fresher medium loses less; asking to be less sure needs fewer.',
+  };
+}
+
+/** Why that many days of cold. */
+export function whyPull(proposal: Proposal): Why | undefined {
+  const stage = proposal.resolved.find((one) => one.treatment && one.pull);
+  if (!stage?.treatment || !stage.pull) return undefined;
+  const { treatment, pull } = stage;
+  const { logMedian, spread, freedWithout } = treatment.requirement;
+  const rate = ROT_RATES[treatment.rot.medium];
+  const response = treatment.response ?? COLD_RESPONSE;
+  return {
+    figure: `${stage.days} days`,
+    inputs: [
+      { name: 'half are freed after', value: `${Math.round(Math.exp(logMedian))} days`, from: 'handbook' },
+      { name: '95 in 100 after', value: `${Math.round(Math.exp(logMedian + 1.645 * spread))} days`, from: 'handbook' },
+      ...(freedWithout > 0 ? [{ name: 'need none', value: percent(freedWithout), from: 'handbook' }] : []),
+      {
+        name: 'a day here counts as',
+        value: earnedPerDay(treatment).toFixed(2),
+        from: `${treatment.temperature_C} °C; full from ${response.fullFrom_C} to ${response.fullTo_C} °C`,
+      },
+      {
+        name: 'lost a day while fresh',
+        value: `${(rate.fresh_perDay * 1000).toFixed(1)} in 1000`,
+        from: `${treatment.rot.medium}, an assumption`,
+      },
+    ],
+    rule: `Each day frees more and rots more. The best day is where freed × not rotted is highest; from ${spell(pull.from)} to ${spell(pull.to)} it stays above ${Math.round(WINDOW_KEEPS * 100)} in 100 of that.`,
+    source: 'Chilling: Stokes 1965; Nikolaeva 1969; Baskin & Baskin 2014. Rot: an assumption, to be corrected by your own records.',
+    assumed: true,
+    changes: `A warmer fridge lengthens it. A fresh towel is worth days. Time found dry counts ${DRY_COUNTS * 100} in 100.`,
+  };
+}
+
+/** One sentence on why the first way is first, and what would change that. */
+export function reasonForFirst(proposals: readonly Proposal[], available: number): { reason: string; change: string } | undefined {
+  const [first, second] = proposals;
+  if (!first) return undefined;
+  const grave = (proposal: Proposal) => proposal.against.filter((one) => one.weight !== 'notes');
+  const own = grave(first);
+  const plain = own.length === 0 ? 'nothing speaks against it here' : `even so: ${own[0]?.text}`;
+  if (!second) return { reason: `The only way on record; ${plain}.`, change: 'Add a way of your own to weigh against it.' };
+  const theirs = grave(second)[0];
+  const seeds =
+    first.seeds !== undefined && second.seeds !== undefined && first.seeds < second.seeds
+      ? `${first.seeds} seeds where “${second.way.name.toLowerCase()}” wants ${second.seeds}`
+      : first.late_days < second.late_days
+        ? `ready ${spell(second.late_days - first.late_days)} sooner than “${second.way.name.toLowerCase()}”`
+        : theirs
+          ? `“${second.way.name.toLowerCase()}” has this against it: ${theirs.text}`
+          : `better established than “${second.way.name.toLowerCase()}”`;
+  const short = first.seeds !== undefined && first.seeds > available;
+  const change = short
+    ? 'A larger lot, or fewer plants, would bring it within reach.'
+    : first.late_days > 0
+      ? 'A later day, or buying started plants, is the only thing that shortens it: cold cannot be hurried.'
+      : 'A shorter time in the cold favours the towel; a longer one favours sand.';
+  return { reason: `${seeds[0]?.toUpperCase()}${seeds.slice(1)}; ${plain}.`, change };
+}

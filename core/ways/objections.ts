@@ -1,0 +1,146 @@
+import type { Nursery } from '@chill/model/nursery.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Species } from '@chill/model/species.ts';
+import type { Medium } from '@chill/model/stage.ts';
+import { daysBetween, shortDate, spell } from '../calendar/dates.ts';
+import { daylengthHours, SHORT_DAY_HOURS } from '../calendar/daylength.ts';
+import { frostRiskOn } from '../winter/frost.ts';
+import type { Objection, Proposal } from './proposal.ts';
+import { earnedPerDay } from './pull.ts';
+
+/** Rot that takes at least this share in wet paper is worth saying. */
+const ROT_WORTH_SAYING = 0.1;
+/** A way that frees less than this is no way. */
+const HARDLY_FREES = 0.25;
+/** Ready this long before it is safe outside: kept indoors all that while. */
+const LONG_INDOORS_DAYS = 21;
+
+const PAPER: Medium[] = ['towel', 'film'];
+
+interface Circumstances {
+  species: Species;
+  available: number;
+  nursery: Nursery;
+  today: PlainDate;
+}
+
+/** All that speaks against a proposal, the gravest first. */
+export function objectionsTo(proposal: Omit<Proposal, 'against'>, here: Circumstances): Objection[] {
+  const found = [
+    ...cueObjections(proposal, here),
+    ...timeObjections(proposal, here),
+    ...seedObjections(proposal, here),
+    ...placeObjections(proposal),
+  ];
+  const gravity = { stops: 0, costs: 1, notes: 2 };
+  return found.sort((a, b) => gravity[a.weight] - gravity[b.weight]);
+}
+
+function inHundred(share: number): string {
+  return `${Math.round(share * 100)} in 100`;
+}
+
+function cueObjections({ chain, way }: Omit<Proposal, 'against'>, { species }: Circumstances): Objection[] {
+  const found: Objection[] = [];
+  if (chain.freed < HARDLY_FREES) {
+    const lacks =
+      species.warmFirst && !way.stages.some((stage) => stage.kind === 'warmMoist') ? 'moist warmth before moist cold' : 'moist cold';
+    found.push({ code: 'hardlyFrees', weight: 'stops', text: `wakes only ${inHundred(chain.freed)}: this seed needs ${lacks}` });
+  }
+  if (chain.opened < HARDLY_FREES) {
+    found.push({
+      code: 'coatClosed',
+      weight: 'stops',
+      text: `the hard coat lets water into only ${inHundred(chain.opened)}: open it first`,
+    });
+  }
+  if (way.evidence === 'anecdotal') {
+    const lost = 1 - chain.survives;
+    found.push({
+      code: 'anecdotal',
+      weight: 'costs',
+      text: lost > 0.1 ? `anecdotal; ${inHundred(lost)} of the seed lost on the way` : 'anecdotal',
+    });
+  }
+  return found;
+}
+
+function timeObjections(proposal: Omit<Proposal, 'against'>, { nursery, today }: Circumstances): Objection[] {
+  const { dates, late_days, missedStart, shortened_days, wanted } = proposal;
+  const found: Objection[] = [];
+  if (missedStart) {
+    const cut = shortened_days > 0 ? `; the cold is cut by ${spell(shortened_days)}, inside its window` : '';
+    found.push({
+      code: 'startPast',
+      weight: late_days > 0 ? 'costs' : 'notes',
+      text: `its start was ${shortDate(missedStart, today)}, ${spell(daysBetween(missedStart, today))} ago${cut}`,
+    });
+  }
+  if (late_days > 0) {
+    found.push({ code: 'late', weight: 'costs', text: `ready ${shortDate(dates.setOut, today)}, ${spell(late_days)} late` });
+  }
+  if (dates.start < today && !missedStart) {
+    found.push({ code: 'startPast', weight: 'stops', text: `starts ${spell(daysBetween(dates.start, today))} ago: choose today or later` });
+  }
+  const daylight = daylengthHours(dates.potted, nursery.latitude_deg);
+  if (daylight < SHORT_DAY_HOURS) {
+    found.push({
+      code: 'shortDays',
+      weight: daylight < 10.5 ? 'costs' : 'notes',
+      text: `potted ${shortDate(dates.potted, today)} into days of ${daylight.toFixed(1)} hours: lights, or start later`,
+    });
+  }
+  if (!wanted) found.push(...outdoorsObjections(dates.setOut, nursery));
+  return found;
+}
+
+/** For a plan from its start day: whether it may go outside when it is ready. */
+function outdoorsObjections(setOut: PlainDate, nursery: Nursery): Objection[] {
+  const risk = frostRiskOn(setOut, nursery.lastFrost);
+  if (risk <= nursery.settings.frostRisk) return [];
+  const springMean = [0, 1].map((ahead) => `${Number(setOut.slice(0, 4)) + ahead}-${nursery.lastFrost.mean}`).find((day) => day > setOut);
+  const wait = springMean ? daysBetween(setOut, springMean) : 0;
+  if (wait > LONG_INDOORS_DAYS) {
+    return [{ code: 'longIndoors', weight: 'costs', text: `ready ${spell(wait)} before the frosts end: kept indoors till then` }];
+  }
+  return [{ code: 'frost', weight: 'notes', text: `frost after that day: ${inHundred(risk)} years` }];
+}
+
+function seedObjections(
+  { seeds, expected, starting, chain, resolved }: Omit<Proposal, 'against'>,
+  { available }: Circumstances,
+): Objection[] {
+  const found: Objection[] = [];
+  if (seeds === undefined || seeds > available) {
+    const text =
+      seeds === undefined
+        ? 'no number of seeds would do'
+        : `wants ${seeds} seeds, the lot has ${available}: all of them would give ${expected.low} to ${expected.high}`;
+    found.push({ code: 'moreThanLot', weight: 'costs', text });
+  }
+  const paper = resolved.find((stage) => stage.medium && PAPER.includes(stage.medium) && 1 - stage.survives >= ROT_WORTH_SAYING);
+  if (paper) {
+    const lost = Math.round(starting * (1 - paper.survives) * chain.opened);
+    found.push({ code: 'towelTooLong', weight: 'costs', text: `about ${lost} seeds lost to rot in ${spell(paper.days)} of wet paper` });
+  }
+  return found;
+}
+
+function placeObjections({ resolved }: Omit<Proposal, 'against'>): Objection[] {
+  const found: Objection[] = [];
+  for (const stage of resolved) {
+    if (stage.kind !== 'coldMoist' && stage.kind !== 'coldDry') continue;
+    const { place, temperature_C, treatment } = stage;
+    if (!place) {
+      found.push({ code: 'noPlace', weight: 'notes', text: `no fridge among your places: ${temperature_C} °C assumed` });
+    } else if (treatment && earnedPerDay({ ...treatment, daysPerEffectiveDay: 1 }) < 0.8) {
+      const counts = earnedPerDay({ ...treatment, daysPerEffectiveDay: 1 });
+      found.push({
+        code: 'tooWarmForCold',
+        weight: counts === 0 ? 'stops' : 'costs',
+        text: `${place.name} at ${temperature_C} °C: a day there counts as ${counts.toFixed(1)} of one`,
+      });
+    }
+  }
+  return found;
+}

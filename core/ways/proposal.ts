@@ -1,0 +1,61 @@
+import type { DatedStage } from '@chill/model/batch.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Way } from '@chill/model/way.ts';
+import type { Chain, ResolvedStage } from './resolve.ts';
+
+/** Something that speaks against a way, here and now. `stops`: do not; `costs`: it will cost; `notes`: know it. */
+export interface Objection {
+  code:
+    | 'startPast'
+    | 'late'
+    | 'shortDays'
+    | 'moreThanLot'
+    | 'towelTooLong'
+    | 'hardlyFrees'
+    | 'coatClosed'
+    | 'tooWarmForCold'
+    | 'longIndoors'
+    | 'frost'
+    | 'anecdotal'
+    | 'noPlace';
+  weight: 'stops' | 'costs' | 'notes';
+  text: string;
+}
+
+/** The days that a grower asks for by name. */
+export interface KeyDates {
+  start: PlainDate;
+  intoCold?: PlainDate;
+  bestOut?: PlainDate;
+  window?: { from: PlainDate; to: PlainDate };
+  firstSprouts: PlainDate;
+  potted: PlainDate;
+  setOut: PlainDate;
+}
+
+/** What one way would give for this wish, lot, place and day. */
+export interface Proposal {
+  way: Way;
+  resolved: ResolvedStage[];
+  stages: DatedStage[];
+  dates: KeyDates;
+  /** The day that the wish names to be ready by; absent where it names the start. */
+  wanted?: PlainDate;
+  /** Days after the wanted day; 0 in time. */
+  late_days: number;
+  /** Days by which the cold was cut short, inside its window, to be in time. */
+  shortened_days: number;
+  /** The start that the wanted day would have asked for, where that is past. */
+  missedStart?: PlainDate;
+  /** Seeds to start for the wish; absent where no reasonable number would do. */
+  seeds?: number;
+  /** Seeds that can really be started: the lot may hold fewer. */
+  starting: number;
+  expected: { low: number; high: number };
+  /** Chance of the wished number of plants from what is started. */
+  chance: number;
+  chain: Chain;
+  /** Mean share of seeds that become plants. */
+  share: number;
+  against: Objection[];
+}

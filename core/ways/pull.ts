@@ -1,0 +1,101 @@
+import type { TemperatureResponse } from '@chill/model/species.ts';
+import { COLD_RESPONSE, effectiveness } from '../chill/effectiveness.ts';
+import { daysToFree, freedShare, type Requirement } from '../chill/requirement.ts';
+import { type RotConditions, rotExposure } from '../rot/hazard.ts';
+
+/** Ending a stage anywhere in the window keeps at least this much of the best yield. */
+export const WINDOW_KEEPS = 0.97;
+
+/** No treatment is followed for longer than this, days. */
+const LONGEST_STAGE_DAYS = 450;
+
+/** What a treatment gains and loses, day by day from its start (index = whole days). */
+export interface PullCurve {
+  /** Effective days earned. */
+  earned: number[];
+  /** Share freed. */
+  freed: number[];
+  /** Share not lost to rot. */
+  survives: number[];
+  /** Freed × survives: what pulling on that day gives of the sound seeds. */
+  yields: number[];
+}
+
+/** The best day to end a stage, in days from its start, and the days between which it hardly matters. */
+export interface Pull {
+  best: number;
+  from: number;
+  to: number;
+  yields: number;
+}
+
+/**
+ * The curve from what each day has earned and lost. `days` is the last day drawn; `earnedBy` and `exposedBy`
+ * give effective days and added-up rot hazard by that whole day, and must not fall.
+ */
+export function pullCurve(
+  days: number,
+  requirement: Requirement,
+  earnedBy: (day: number) => number,
+  exposedBy: (day: number) => number,
+): PullCurve {
+  const curve: PullCurve = { earned: [], freed: [], survives: [], yields: [] };
+  for (let day = 0; day <= days; day++) {
+    const earned = earnedBy(day);
+    const freed = freedShare(earned, requirement);
+    const survives = Math.exp(-exposedBy(day));
+    curve.earned.push(earned);
+    curve.freed.push(freed);
+    curve.survives.push(survives);
+    curve.yields.push(freed * survives);
+  }
+  return curve;
+}
+
+/** The best day of a curve, and the days around it that keep {@link WINDOW_KEEPS} of its yield. */
+export function bestPull({ yields }: Pick<PullCurve, 'yields'>): Pull {
+  let best = 0;
+  for (let day = 1; day < yields.length; day++) {
+    if ((yields[day] as number) > (yields[best] as number)) best = day;
+  }
+  const enough = (yields[best] as number) * WINDOW_KEEPS;
+  let from = best;
+  let to = best;
+  while (from > 0 && (yields[from - 1] as number) >= enough) from -= 1;
+  while (to < yields.length - 1 && (yields[to + 1] as number) >= enough) to += 1;
+  return { best, from, to, yields: yields[best] as number };
+}
+
+/** A treatment at one temperature all through. */
+export interface SteadyTreatment {
+  requirement: Requirement;
+  temperature_C: number;
+  response?: TemperatureResponse;
+  rot: RotConditions;
+  /** Effective days already earned before the stage begins. */
+  credit?: number;
+  /** Days that count as one; 1.25 for dry cold. */
+  daysPerEffectiveDay?: number;
+}
+
+/** Effective days that one day of this treatment earns, 0 to 1. */
+export function earnedPerDay({ temperature_C, response = COLD_RESPONSE, daysPerEffectiveDay = 1 }: SteadyTreatment): number {
+  return effectiveness(temperature_C, response) / daysPerEffectiveDay;
+}
+
+/** How far ahead a curve must be drawn to hold its best day and the end of its window. */
+export function horizonDays(requirement: Requirement, perDay: number): number {
+  if (perDay <= 0) return 0;
+  return Math.min(LONGEST_STAGE_DAYS, Math.ceil((2.5 * daysToFree(0.95, requirement)) / perDay) + 30);
+}
+
+/** The curve of a treatment at a constant temperature in a medium that is fresh at its start. */
+export function steadyCurve(treatment: SteadyTreatment): PullCurve {
+  const perDay = earnedPerDay(treatment);
+  return pullCurve(
+    horizonDays(treatment.requirement, perDay),
+    treatment.requirement,
+    (day) => (treatment.credit ?? 0) + day * perDay,
+    (day) => rotExposure(0, day, treatment.rot),
+  );
+}

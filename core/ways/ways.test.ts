@@ -1,0 +1,214 @@
+import { loadHandbook } from '@chill/handbook/load.ts';
+import type { Wish } from '@chill/model/batch.ts';
+import type { Nursery } from '@chill/model/nursery.ts';
+import type { Place } from '@chill/model/place.ts';
+import type { Species } from '@chill/model/species.ts';
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { addDays, daysBetween } from '../calendar/dates.ts';
+import { requirementFrom } from '../chill/requirement.ts';
+import { jeffreys } from '../lot/viability.ts';
+import { frostRiskOn, frostSafeDate, nextFrostSafeDate } from '../winter/frost.ts';
+import { planBackward, planForward } from './chain.ts';
+import { whyPull, whySeeds } from './explain.ts';
+import { propose, proposeAll, type Request } from './propose.ts';
+import { bestPull, steadyCurve } from './pull.ts';
+import { chainOf, resolveWay } from './resolve.ts';
+
+const handbook = loadHandbook();
+const species = (id: string) => handbook.find((one) => one.id === id) as Species;
+const nursery: Nursery = {
+  name: 'Sallow Gap',
+  latitude_deg: 46.3,
+  elevation_m: 780,
+  timeZone: 'America/Boise',
+  lastFrost: { mean: '05-12', sd_days: 9 },
+  settings: { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, confidence: 0.9, frostRisk: 0.1 },
+};
+const place = (kind: Place['kind'], nominal_C: number): Place => ({ id: kind, name: kind, kind, nominal_C, capacity: 24, order: 1 });
+const places = [place('fridge', 3.6), place('mat', 22), place('bench', 17), place('freezer', -18)];
+const by = (timing: Wish['timing']): Wish => ({ plants: 40, confidence: 0.9, timing });
+const request = (id: string, wish = by({ by: 'frostRisk', risk: 0.1 }), today = '2026-10-01'): Request => ({
+  species: species(id),
+  sound: jeffreys(17, 20),
+  available: 400,
+  wish,
+  nursery,
+  places,
+  today,
+});
+const way = (id: string, wayId: string) => species(id).ways.find((one) => one.id === wayId) as Species['ways'][number];
+const everyWay = handbook.flatMap((one) => one.ways.map((each) => [one.id, each.id] as const));
+
+describe('frost', () => {
+  test('the day of one frost in ten is 1.28 deviations after the mean', () => {
+    expect(frostSafeDate(nursery.lastFrost, 2027, 0.1)).toBe('2027-05-24');
+    expect(frostRiskOn('2027-05-24', nursery.lastFrost)).toBeLessThanOrEqual(0.1);
+    expect(frostRiskOn('2027-05-23', nursery.lastFrost)).toBeGreaterThan(0.1);
+  });
+  test('once this spring is over, the next one counts', () => {
+    expect(nextFrostSafeDate(nursery.lastFrost, '2026-10-01', 0.1)).toBe('2027-05-24');
+  });
+  test('in the south, autumn is not mistaken for a frost to come', () => {
+    const south = { mean: '09-20', sd_days: 9 };
+    expect(frostRiskOn('2027-02-01', south)).toBeLessThan(0.001);
+    expect(frostRiskOn('2027-08-01', south)).toBeGreaterThan(0.999);
+  });
+});
+
+describe('the best pull day', () => {
+  const requirement = requirementFrom({ from: 60, to: 90 }, 0);
+  const pullIn = (medium: 'towel' | 'sand', temperature_C = 4) =>
+    bestPull(steadyCurve({ requirement, temperature_C, rot: { medium, temperature_C } }));
+
+  test('is later in sand than in wet paper, for the same seed', () => {
+    expect(pullIn('towel').best).toBeLessThan(pullIn('sand').best);
+  });
+  test('is where a week either way gives less, inside a window that keeps 97 in 100', () => {
+    const curve = steadyCurve({ requirement, temperature_C: 4, rot: { medium: 'towel', temperature_C: 4 } });
+    const { best, from, to, yields } = bestPull(curve);
+    for (const day of [best - 7, best + 7]) expect(curve.yields[day] as number).toBeLessThan(yields);
+    expect(curve.yields[from] as number).toBeGreaterThanOrEqual(0.97 * yields);
+    expect(curve.yields[from - 1] as number).toBeLessThan(0.97 * yields);
+    expect(curve.yields[to + 1] as number).toBeLessThan(0.97 * yields);
+  });
+  test('higher rot never moves it later', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 5, noNaN: true }), fc.double({ min: 0, max: 3, noNaN: true }), (at, more) => {
+        const pull = (rotAt: number) =>
+          bestPull(steadyCurve({ requirement, temperature_C: 4, rot: { medium: 'vermiculite', temperature_C: rotAt } })).best;
+        return pull(at + more) <= pull(at);
+      }),
+    );
+  });
+  test('seed that only benefits loses by a long wet hold', () => {
+    const curve = steadyCurve({
+      requirement: requirementFrom({ from: 21, to: 42 }, 0.45),
+      temperature_C: 4,
+      rot: { medium: 'towel', temperature_C: 4 },
+    });
+    expect(curve.yields[84] as number).toBeLessThan(curve.yields[21] as number);
+  });
+});
+
+describe('every way of every species', () => {
+  test.each(everyWay)('%s, %s: forward from the start that backward gave is the same', (id, wayId) => {
+    const resolved = resolveWay(species(id), way(id, wayId), places);
+    const back = planBackward(resolved, '2028-05-24');
+    expect(planForward(resolved, back[0]?.start as string)).toEqual(back);
+    expect(back.at(-1)?.end).toBe('2028-05-24');
+  });
+
+  test('a wish moved a week moves every date a week', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...everyWay), fc.integer({ min: 0, max: 30 }), ([id, wayId], weeks) => {
+        const asked = (date: string) => propose(way(id, wayId), request(id, by({ by: 'readyBy', date }), '2020-01-01'));
+        const now = asked('2027-05-24');
+        const later = asked(addDays('2027-05-24', 7 * weeks));
+        return now.stages.every(
+          (stage, i) =>
+            daysBetween(stage.start, later.stages[i]?.start as string) === 7 * weeks &&
+            daysBetween(stage.end, later.stages[i]?.end as string) === 7 * weeks,
+        );
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('gives figures: no NaN, no seeds below plants, no chance outside 0 to 1', () => {
+    for (const { id } of handbook) {
+      for (const proposal of proposeAll(request(id))) {
+        expect(proposal.seeds ?? 40).toBeGreaterThanOrEqual(40);
+        expect(proposal.chance).toBeGreaterThanOrEqual(0);
+        expect(proposal.chance).toBeLessThanOrEqual(1);
+        expect(JSON.stringify(proposal)).not.toMatch(/NaN|Infinity/);
+        expect(proposal.expected.low).toBeLessThanOrEqual(proposal.expected.high);
+      }
+    }
+  });
+});
+
+describe('the chain', () => {
+  test('a cue left out frees only those that need none of it', () => {
+    const noCold = way('penstemon-venustus', 'no-cold');
+    expect(chainOf(species('penstemon-venustus'), noCold, resolveWay(species('penstemon-venustus'), noCold, places)).freed).toBe(0.1);
+    const coldOnly = way('crataegus-douglasii', 'sand-in-fridge');
+    expect(
+      chainOf(species('crataegus-douglasii'), coldOnly, resolveWay(species('crataegus-douglasii'), coldOnly, places)).freed,
+    ).toBeLessThan(0.25);
+  });
+  test('an untreated hard coat stays shut', () => {
+    const untreated = way('iliamna-rivularis', 'untreated');
+    expect(chainOf(species('iliamna-rivularis'), untreated, resolveWay(species('iliamna-rivularis'), untreated, places)).opened).toBe(0.04);
+  });
+  test('freezer turns credit thirty chill-days and cost fifteen seeds in a hundred', () => {
+    const resolved = resolveWay(species('balsamorhiza-sagittata'), way('balsamorhiza-sagittata', 'freezer-turns'), places);
+    expect(resolved.find((stage) => stage.kind === 'freezerTurns')).toMatchObject({ days: 6, survives: 0.85 });
+    expect(resolved.find((stage) => stage.kind === 'coldMoist')?.treatment?.credit).toBe(30);
+  });
+  test('dry cold takes 1.25 times the days where it works at all', () => {
+    const dry = resolveWay(species('eriogonum-umbellatum'), way('eriogonum-umbellatum', 'dry-cold'), places)[0];
+    expect(dry?.treatment?.daysPerEffectiveDay).toBe(1.25);
+  });
+});
+
+describe('what speaks against a way, here', () => {
+  const against = (id: string, wayId: string, wish?: Wish, today?: string) =>
+    Object.fromEntries(propose(way(id, wayId), request(id, wish, today)).against.map((one) => [one.code, one.text]));
+
+  test('a start that is past, with how late that makes it', () => {
+    const found = against('amelanchier-alnifolia', 'sand-in-fridge', undefined, '2027-02-16');
+    expect(found.startPast).toMatch(/its start was \d+ \w+ 2026, \d+ weeks ago; the cold is cut by \d+ days, inside its window/);
+    expect(found.late).toMatch(/ready .+, \d+ weeks late/);
+  });
+  test('too long in wet paper', () => {
+    expect(against('amelanchier-alnifolia', 'towel-in-fridge').towelTooLong).toMatch(
+      /about \d+ seeds lost to rot in 16 weeks of wet paper/,
+    );
+  });
+  test('no cold for a seed that requires it', () => {
+    expect(against('balsamorhiza-sagittata', 'no-cold').hardlyFrees).toBe('wakes only 0 in 100: this seed needs moist cold');
+  });
+  test('short days at potting, and ready long before the frosts end', () => {
+    const found = against('iliamna-rivularis', 'sandpaper', by({ by: 'startOn', date: '2026-12-01' }));
+    expect(found.shortDays).toMatch(/days of 8\.\d hours/);
+    expect(found.longIndoors).toMatch(/ready 14 weeks before the frosts end/);
+  });
+  test('more than the lot holds, with what all of it would give', () => {
+    const proposal = propose(way('larix-occidentalis', 'no-cold'), { ...request('larix-occidentalis'), available: 60 });
+    expect(proposal.starting).toBe(60);
+    expect(proposal.against.find((one) => one.code === 'moreThanLot')?.text).toMatch(/wants \d+ seeds, the lot has 60/);
+    expect(proposal.chance).toBeLessThan(0.9);
+  });
+  test('a fridge too warm to count', () => {
+    const warm = { ...request('balsamorhiza-sagittata'), places: [place('fridge', 9)] };
+    const found = propose(way('balsamorhiza-sagittata', 'sand-in-fridge'), warm).against;
+    expect(found.find((one) => one.code === 'tooWarmForCold')?.text).toBe('fridge at 9 °C: a day there counts as 0.2 of one');
+  });
+  test('a plan cut short never leaves its window', () => {
+    for (const [id, wayId] of everyWay) {
+      const proposal = propose(way(id, wayId), request(id, undefined, '2027-02-16'));
+      for (const stage of proposal.resolved) {
+        if (stage.pull) expect(stage.days).toBeGreaterThanOrEqual(Math.min(stage.pull.best, stage.pull.from));
+      }
+    }
+  });
+  test('the first way is never one that something stops, where another is not', () => {
+    for (const { id } of handbook) {
+      const [first, ...others] = proposeAll(request(id));
+      const stopped = (proposal?: { against: { weight: string }[] }) => proposal?.against.some((one) => one.weight === 'stops');
+      if (stopped(first)) expect(others.every(stopped)).toBe(true);
+    }
+  });
+});
+
+test('every figure answers why, with inputs, rule, source and what would change it', () => {
+  const [first] = proposeAll(request('balsamorhiza-sagittata'));
+  if (!first) throw new Error('no proposal');
+  const seeds = whySeeds(first, 40, 0.9, jeffreys(17, 20), 'your test, 17 of 20');
+  expect(seeds.inputs.map((input) => input.name)).toContain('not lost to rot');
+  for (const why of [seeds, whyPull(first)]) {
+    expect(why?.rule && why.source && why.changes).toBeTruthy();
+    expect(why?.assumed).toBe(true);
+  }
+});

@@ -1,0 +1,11 @@
+export default {
+  testEnvironment: 'node',
+  roots: ['model', 'core', 'handbook', 'sim', 'demo', 'server', 'scripts'].map((folder) => `<rootDir>/${folder}`),
+  testMatch: ['**/*.test.ts'],
+  extensionsToTreatAsEsm: ['.ts'],
+  transform: {
+    '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' } }],
+  },
+  // Workspace packages export their source, which must be transformed too.
+  transformIgnorePatterns: ['/node_modules/(?!@chill/)'],
+};

@@ -1,0 +1,48 @@
+import { z } from './zod.ts';
+
+/** A calendar day without a time, `YYYY-MM-DD`, in the nursery's time zone. Refuses days that do not exist. */
+export const PlainDate = z.iso.date({ error: 'Give a day that exists, such as 2026-02-16.' });
+export type PlainDate = z.infer<typeof PlainDate>;
+
+/** An instant, ISO 8601 in UTC; says when something was written down, never when it happened to the seed. */
+export const Instant = z.iso.datetime({ error: 'Give an instant such as 2026-02-16T09:04:00Z.' });
+
+/** An identifier made by whoever creates the record (UUID), so that sending it twice is harmless. */
+export const Id = z.uuid({ error: 'An id must be a UUID.' });
+
+/** A number of whole things, zero or more. */
+export const Count = z
+  .int({ error: 'Give a whole number: seeds do not come in halves.' })
+  .min(0, { error: 'A count cannot be negative.' })
+  .max(10_000_000, { error: 'More than ten million: count it as several lots.' });
+
+/** A number of whole things, one or more. */
+export const PositiveCount = Count.min(1, { error: 'Give at least 1.' });
+
+/** A part of one, 0 to 1. */
+export const Share = z.number().min(0, { error: 'A share lies between 0 and 1.' }).max(1, { error: 'A share lies between 0 and 1.' });
+
+/** A length in millimetres, above zero. */
+export const Millimetres = z.number().positive({ error: 'A length must be above zero.' }).max(1000);
+
+/** A temperature in °C within what a nursery can meet. */
+export const Celsius = z
+  .number()
+  .min(-60, { error: 'Below −60 °C: is the unit right?' })
+  .max(120, { error: 'Above 120 °C: is the unit right?' });
+
+/** A number of days, zero or more; may be fractional. */
+export const Days = z.number().min(0, { error: 'Days cannot be negative.' }).max(3000, { error: 'That is more than eight years.' });
+
+/** Text that is not empty once trimmed. */
+export const shortText = (max = 200) =>
+  z
+    .string()
+    .trim()
+    .min(1, { error: 'Write something here.' })
+    .max(max, { error: `At most ${max} characters.` });
+
+/** The kebab-case name of a handbook entry or a way. */
+export const Slug = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, {
+  error: 'Lower-case letters, figures and hyphens only.',
+});

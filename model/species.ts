@@ -1,0 +1,137 @@
+import { Celsius, Days, Millimetres, Share, Slug, shortText } from './primitives.ts';
+import { StageDays } from './stage.ts';
+import { Evidence, Way } from './way.ts';
+import { z } from './zod.ts';
+
+/** Dormancy classes after Nikolaeva, in the form of Baskin & Baskin. */
+export const DormancyClass = z.enum(['none', 'physical', 'physiological', 'morphological', 'morphophysiological', 'combinational']);
+export type DormancyClass = z.infer<typeof DormancyClass>;
+
+/** Advice on how long a treatment lasts: a range, or one figure. core/chill says what each means. */
+export const DaysAdvice = z.union([
+  z.object({ from: Days.positive(), to: Days.positive() }).refine((advice) => advice.from < advice.to, {
+    error: 'The range must go from fewer to more days.',
+  }),
+  z.object({ about: Days.positive() }),
+]);
+export type DaysAdvice = z.infer<typeof DaysAdvice>;
+
+/** How much one hour at a temperature counts: 0 below `zeroBelow_C`, 1 from `fullFrom_C` to `fullTo_C`, 0 above `zeroAbove_C`. */
+export const TemperatureResponse = z
+  .object({ zeroBelow_C: Celsius, fullFrom_C: Celsius, fullTo_C: Celsius, zeroAbove_C: Celsius })
+  .refine((r) => r.zeroBelow_C < r.fullFrom_C && r.fullFrom_C <= r.fullTo_C && r.fullTo_C < r.zeroAbove_C, {
+    error: 'The four temperatures must rise.',
+  });
+export type TemperatureResponse = z.infer<typeof TemperatureResponse>;
+
+/** Moist cold: whether it is required or only helps, and for how long. */
+export const ColdNeed = z.discriminatedUnion('need', [
+  z.object({ need: z.literal('none') }),
+  z.object({
+    need: z.enum(['required', 'benefits']),
+    days: DaysAdvice,
+    /** Share that needs no cold at all. */
+    freedWithout: Share,
+    /** True only where dry cold is known to do the work too. */
+    dryColdWorks: z.boolean(),
+    response: TemperatureResponse.optional(),
+  }),
+]);
+export type ColdNeed = z.infer<typeof ColdNeed>;
+
+/** How fast and how fully freed seed sprouts in the warmth. */
+export const SproutingHabit = z.object({
+  at_C: Celsius,
+  /** Days at `at_C` by which the first tenth and nine tenths of those that will have sprouted. */
+  days: z.object({ from: Days.positive(), to: Days.positive() }).refine((days) => days.from < days.to, {
+    error: 'The range must go from fewer to more days.',
+  }),
+  base_C: Celsius,
+  optimum_C: Celsius,
+  ceiling_C: Celsius,
+  /** Share of sound, freed seeds that sprout. */
+  share: Share,
+});
+export type SproutingHabit = z.infer<typeof SproutingHabit>;
+
+export const SeedShape = z.enum(['round', 'oval', 'teardrop', 'spindle', 'kidney', 'angular', 'winged', 'bean']);
+export const SeedTexture = z.enum(['smooth', 'ribbed', 'pitted', 'rough', 'hairy', 'keeled']);
+export const SeedColour = z.enum(['straw', 'tan', 'brown', 'darkBrown', 'reddish', 'grey', 'black', 'mottled']);
+
+/** Measurements of one cleaned seed, as handled; the drawing is made from these. */
+export const SeedForm = z
+  .object({
+    length_mm: Millimetres,
+    width_mm: Millimetres,
+    thickness_mm: Millimetres,
+    /** The wing's length beyond the seed body, where it is left on. */
+    wing_mm: Millimetres.optional(),
+    thousandSeeds_g: z.number().positive(),
+    shape: SeedShape,
+    texture: SeedTexture,
+    colour: SeedColour,
+  })
+  .refine((seed) => seed.length_mm >= seed.width_mm && seed.width_mm >= seed.thickness_mm, {
+    error: 'Length, width and thickness must fall in that order.',
+  });
+export type SeedForm = z.infer<typeof SeedForm>;
+
+/** How much of a hard-coated lot takes up water, untreated and after each way of opening the coat. */
+export const HardCoat = z.object({ untreated: Share, openCoat: Share, hotWater: Share });
+export type HardCoat = z.infer<typeof HardCoat>;
+
+export const HazardCode = z.enum(['toxic', 'irritant', 'protected', 'regulated']);
+export type HazardCode = z.infer<typeof HazardCode>;
+
+/** A handbook entry: what is known of one species' seed, and the ways it is woken. */
+export const Species = z
+  .object({
+    id: Slug,
+    scientific: shortText(80),
+    common: z.array(shortText(60)).min(1),
+    synonyms: z.array(shortText(80)),
+    family: shortText(40),
+    life: z.enum(['annual', 'perennial', 'shrub', 'tree']),
+    country: shortText(200),
+    dormancy: z.object({
+      class: DormancyClass,
+      depth: z.enum(['shallow', 'intermediate', 'deep']).optional(),
+      why: shortText(600),
+    }),
+    seed: SeedForm,
+    storage: z.enum(['orthodox', 'intermediate', 'recalcitrant']),
+    light: z.enum(['needs light', 'indifferent', 'wants dark']),
+    hardCoat: HardCoat.optional(),
+    warmFirst: z.object({ days: DaysAdvice, freedWithout: Share }).optional(),
+    cold: ColdNeed,
+    sprouting: SproutingHabit,
+    /** Share of a cleaned lot that is sound, where nothing better is known. */
+    usuallySound: Share,
+    pot: z.object({ days: StageDays, establishes: Share }),
+    /** Root length at which to lift a sprout from the towel. */
+    liftAt_mm: Millimetres,
+    hazards: z.array(z.object({ code: HazardCode, note: shortText(300) })),
+    evidence: Evidence,
+    sources: z.array(shortText(200)).min(1),
+    ways: z.array(Way).min(1),
+  })
+  .superRefine((species, context) => {
+    const complain = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message });
+    const stages = species.ways.flatMap((way) => way.stages);
+    if (new Set(species.ways.map((way) => way.id)).size < species.ways.length) {
+      complain(['ways'], 'Two ways share an id.');
+    }
+    const hard = species.dormancy.class === 'physical' || species.dormancy.class === 'combinational';
+    if (hard && !species.hardCoat) complain(['hardCoat'], 'A hard coat must say how it opens.');
+    if (hard && !stages.some((stage) => stage.kind === 'openCoat' || stage.kind === 'hotWater')) {
+      complain(['ways'], 'A hard coat needs a way that opens it.');
+    }
+    if (species.cold.need === 'required' && !stages.some((stage) => stage.kind === 'coldMoist')) {
+      complain(['ways'], 'A seed that requires cold needs a way with a moist cold stage.');
+    }
+    const { base_C, at_C, optimum_C, ceiling_C } = species.sprouting;
+    if (!(base_C < at_C && base_C < optimum_C && optimum_C < ceiling_C && at_C < ceiling_C)) {
+      complain(['sprouting'], 'Base, optimum and ceiling must rise, and the stated temperature lie between.');
+    }
+  });
+export type Species = z.infer<typeof Species>;

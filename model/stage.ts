@@ -1,0 +1,49 @@
+import { Celsius, Days } from './primitives.ts';
+import { z } from './zod.ts';
+
+/** What is done to a seed, one step of a way. */
+export const StageKind = z.enum([
+  'dryStore',
+  'clean',
+  'soak',
+  'openCoat',
+  'hotWater',
+  'disinfect',
+  'smoke',
+  'warmMoist',
+  'coldMoist',
+  'coldDry',
+  'freezerTurns',
+  'outdoorWinter',
+  'flood',
+  'warmTowel',
+  'pot',
+]);
+export type StageKind = z.infer<typeof StageKind>;
+
+/** What the seed lies in while it waits. Decides how fast mould comes and how often to look. */
+export const Medium = z.enum(['towel', 'film', 'vermiculite', 'sand', 'ownPot', 'outdoorFlat', 'envelope']);
+export type Medium = z.infer<typeof Medium>;
+
+/** Fewest, best and most days that a stage may take, where the way itself fixes them. */
+export const StageDays = z
+  .object({ least: Days, best: Days, most: Days })
+  .refine((days) => days.least <= days.best && days.best <= days.most, {
+    error: 'Least, best and most days must be in that order.',
+  });
+export type StageDays = z.infer<typeof StageDays>;
+
+/** One step of a way. Days and temperature left out are computed from the species and the place. */
+export const Stage = z
+  .object({
+    kind: StageKind,
+    medium: Medium.optional(),
+    days: StageDays.optional(),
+    temperature_C: Celsius.optional(),
+    note: z.string().max(300).optional(),
+  })
+  .refine((stage) => !['coldMoist', 'warmMoist', 'coldDry'].includes(stage.kind) || stage.medium !== undefined, {
+    error: 'A waiting stage must say what the seed lies in.',
+    path: ['medium'],
+  });
+export type Stage = z.infer<typeof Stage>;

@@ -1,0 +1,37 @@
+import { Slug, shortText } from './primitives.ts';
+import { Stage } from './stage.ts';
+import { z } from './zod.ts';
+
+/** How much stands behind a recipe. */
+export const Evidence = z.enum(['well established', 'commonly reported', 'sparse', 'anecdotal']);
+export type Evidence = z.infer<typeof Evidence>;
+
+/** One school's answer to "how is this seed woken?". */
+export const School = z.enum([
+  'towelInFridge',
+  'mediumInFridge',
+  'pottedThenChilled',
+  'outdoorWinter',
+  'dryCold',
+  'freezerTurns',
+  'noCold',
+  'warmThenCold',
+]);
+export type School = z.infer<typeof School>;
+
+/** A school's recipe for one species: stages in the order in which the seed meets them. */
+export const Way = z
+  .object({
+    id: Slug,
+    name: shortText(80),
+    school: School,
+    stages: z.array(Stage).min(1, { error: 'A way needs at least one stage.' }).max(12),
+    evidence: Evidence,
+    speaksFor: z.string().max(300).optional(),
+    speaksAgainst: z.string().max(300).optional(),
+  })
+  .refine((way) => way.stages.at(-1)?.kind === 'pot', {
+    error: 'A way ends in the pot.',
+    path: ['stages'],
+  });
+export type Way = z.infer<typeof Way>;

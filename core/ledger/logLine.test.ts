@@ -48,6 +48,7 @@ describe('the log line', () => {
   test.each([
     ['7qk 1 up on 14 Feb', '2027-02-14'],
     ['7qk yesterday damp', '2027-02-15'],
+    ['7qk on 14 Feb 1 up', '2027-02-14'],
     ['7qk damp on 2027-02-10', '2027-02-10'],
   ])('%s is dated', (line, on) => {
     expect(read(line)).toMatchObject({ on, misread: [] });
@@ -64,6 +65,7 @@ describe('the log line', () => {
     ['7QK purple', 'purple@4: “purple” was not understood'],
     ['7QK up', 'up@4: How many up?'],
     ['7QK damp on foo', 'on foo@9: On which day?'],
+    ['7QK on', 'on@4: On which day?'],
     ['7QK damp dry', '@0: It cannot be both damp and dry'],
     ['7QK 1 mould no mould', '@0: Mould and no mould'],
   ])('“%s” says what was not understood', (line, says) => {

@@ -133,9 +133,9 @@ function readParts(words: readonly Word[], result: LogLine, today: PlainDate): v
     } else if (word === 'fresh') {
       result.sayings.push({ kind: 'fresh' });
       i += /^(towel|paper|sand|medium)$/.test(next(1) ?? '') ? 2 : 1;
-    } else if (word === 'on' || word === 'yesterday' || word === 'today') i += readDay(words, i, result, today, misread);
-    else if (PLAIN[word]) {
-      result.sayings.push(PLAIN[word]);
+    } else if (word === 'on' || word === 'yesterday' || word === 'today') i = readDay(words, i, result, today, misread) ?? i;
+    else if (word in PLAIN) {
+      result.sayings.push(PLAIN[word] as Saying);
       i += 1;
     } else if (FILLERS.has(word)) i += 1;
     else if (VERB_OF.has(word)) misread(1, `How many ${word}? Write the number before it, such as “3 ${word}”.`);

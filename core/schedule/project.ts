@@ -1,10 +1,11 @@
 import type { Batch, DatedStage } from '@chill/model/batch.ts';
 import type { Lot } from '@chill/model/lot.ts';
+import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Stage } from '@chill/model/stage.ts';
-import { addDays, daysBetween, later } from '../calendar/dates.ts';
+import { addDays, daysBetween, earlier, later } from '../calendar/dates.ts';
 import { dayReaching, earnedByDay, exposureByDay, type Lying, uncertainDays } from '../chill/account.ts';
 import { freedShare } from '../chill/requirement.ts';
 import { type BatchState, fold } from '../ledger/fold.ts';
@@ -19,6 +20,7 @@ export interface Setting {
   species: Species;
   lot: Pick<Lot, 'soundness'>;
   places: readonly Place[];
+  nursery: Pick<Nursery, 'lastFrost' | 'settings'>;
   today: PlainDate;
 }
 
@@ -170,7 +172,7 @@ function accountOf(
   const plannedDays = daysBetween(planned.start, planned.end);
   const wanted = credit + plannedDays * plannedPerDay;
   const reached = dayReaching(wanted, since, earned) ?? addDays(since, pull.best);
-  const dueOut = reached > window.to ? window.to : reached;
+  const dueOut = earlier(reached, window.to);
   const yieldOn = (day: number) => curve.yields[Math.min(horizon, day)] as number;
   const from = Math.max(days, daysBetween(since, dueOut));
 

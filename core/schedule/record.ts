@@ -23,9 +23,24 @@ export interface Look {
   note?: string;
 }
 
-/** The event for one look; the counts are taken from where such seeds are. */
-export function recordLook(state: Pick<BatchState, 'counts'>, look: Look, on: PlainDate, newId: NewId): Recorded {
-  const moved = movesForAll(state.counts, Object.entries(look.counts ?? {}) as [Verb, number][]);
+/** The event for one look; the counts are taken from where such seeds are. What comes up in its own pot is potted already. */
+export function recordLook(
+  batch: Pick<Batch, 'plan'>,
+  state: Pick<BatchState, 'counts' | 'stage'>,
+  look: Look,
+  on: PlainDate,
+  newId: NewId,
+): Recorded {
+  const inOwnPot = batch.plan.way.stages[state.stage]?.medium === 'ownPot' || batch.plan.way.stages[state.stage]?.kind === 'pot';
+  const said = (Object.entries(look.counts ?? {}) as [Verb, number][]).flatMap(([verb, count]): [Verb, number][] =>
+    verb === 'up' && inOwnPot
+      ? [
+          ['up', count],
+          ['potted', count],
+        ]
+      : [[verb, count]],
+  );
+  const moved = movesForAll(state.counts, said);
   if ('problem' in moved) return moved;
   const { damp, note } = look;
   const mould = look.mould ?? ((look.counts?.mouldy ?? 0) > 0 ? 'few' : undefined);
@@ -134,7 +149,7 @@ export function recordSayings(
     if (['count', 'damp', 'mould'].includes(saying.kind)) looked = true;
   }
   if (looked) {
-    const seen = recordLook(state, { ...look, ...(notes.length > 0 && { note: notes.join('; ') }) }, on, newId);
+    const seen = recordLook(batch, state, { ...look, ...(notes.length > 0 && { note: notes.join('; ') }) }, on, newId);
     if ('problem' in seen) return seen;
     events.push(...seen.events);
   } else if (notes.length > 0) events.push({ id: newId(), on, kind: 'noted', note: notes.join('; ') });

@@ -5,6 +5,7 @@ import { addDays, daysBetween, earlier, later, nearDate, shortDate, spell } from
 import { countIn } from '../ledger/states.ts';
 import { placesFor } from '../ways/places.ts';
 import { sproutingStage } from '../ways/resolve.ts';
+import { frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
 import {
   AFTER_A_ROOT_DAYS,
   AFTER_MOULD_DAYS,
@@ -273,13 +274,17 @@ function potLooks(context: Context): Task[] {
   ];
 }
 
+/** Plants go out when they are ready and the frost risk that the grower accepts is reached, whichever is later. */
 function setOutTask(context: Context): Task {
   const { projection, setting, stage } = context;
-  const late = daysBetween(stage.end, setting.today);
+  const { lastFrost, settings } = setting.nursery;
+  const frosty = frostRiskOn(stage.end, lastFrost) > settings.frostRisk;
+  const due = frosty ? nextFrostSafeDate(lastFrost, addDays(stage.end, -1), settings.frostRisk) : stage.end;
+  const late = daysBetween(due, setting.today);
   const plants = countIn(projection.state.counts, ['potted', 'established']);
   return task(context, {
     kind: 'setOut',
-    due: stage.end,
+    due,
     placeId: placeOf(context),
     title: 'set out',
     hint: `${plants} plants, hardened off. Look at the forecast for frost first`,

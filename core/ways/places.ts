@@ -43,3 +43,16 @@ export const ASSUMED_C: Record<StageKind, number> = {
 export function placesFor(kind: StageKind, places: readonly Place[]): Place[] {
   return SERVES[kind].flatMap((wanted) => places.filter((place) => place.kind === wanted).sort((a, b) => a.order - b.order));
 }
+
+/** What nearly everyone has, put in at the first run and changed under Places. Capacities are guesses. */
+const STARTING: Omit<Place, 'id'>[] = [
+  { name: 'Fridge', kind: 'fridge', nominal_C: 4, capacity: 20, order: 1 },
+  { name: 'Freezer', kind: 'freezer', nominal_C: -18, capacity: 6, order: 2 },
+  { name: 'Heat mat', kind: 'mat', nominal_C: 21, capacity: 8, order: 3 },
+  { name: 'Bench', kind: 'bench', nominal_C: 18, capacity: 40, order: 4 },
+];
+
+/** The places of a nursery that has just begun; `newId` makes their ids. */
+export function startingPlaces(newId: () => string): Place[] {
+  return STARTING.map((place) => ({ id: newId(), ...place }));
+}

@@ -1,4 +1,4 @@
-import type { DatedStage, Wish } from '@chill/model/batch.ts';
+import type { DatedStage, Plan, Wish } from '@chill/model/batch.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
@@ -118,4 +118,9 @@ function keyDates(species: Species, way: Way, resolved: readonly ResolvedStage[]
     potted: sprouts === stages.length - 1 ? addDays(sproutStage.start, daysTo(0.9)) : last.start,
     setOut: last.end,
   };
+}
+
+/** The plan that a proposal becomes when it is chosen, with `seeds` to start. */
+export function planFrom(proposal: Proposal, wish: Wish, sound: BetaShare, seeds = proposal.starting): Plan {
+  return { seeds, wish, way: proposal.way, stages: proposal.stages, expects: plantsRange(seeds, sound, chainShare(proposal.chain)) };
 }

@@ -1,0 +1,139 @@
+import { addDays, earlier } from '@chill/core/calendar/dates.ts';
+import { accept } from '@chill/core/ledger/accept.ts';
+import { soundShare } from '@chill/core/lot/viability.ts';
+import { project, type Setting } from '@chill/core/schedule/project.ts';
+import {
+  type NewId,
+  type Recorded,
+  recordBegin,
+  recordFinish,
+  recordLook,
+  recordMove,
+  recordMoves,
+  recordSetOut,
+} from '@chill/core/schedule/record.ts';
+import { type Task, tasksFor } from '@chill/core/schedule/tasks.ts';
+import { planFrom, propose } from '@chill/core/ways/propose.ts';
+import type { Batch, NewBatch } from '@chill/model/batch.ts';
+import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
+import type { Lot } from '@chill/model/lot.ts';
+import type { Place } from '@chill/model/place.ts';
+import type { Species } from '@chill/model/species.ts';
+import { type Random, randomFrom, uuidFrom } from '@chill/sim/random.ts';
+import { type Sight, sightOf } from '@chill/sim/seeds.ts';
+import { BATCHES, DEMO_DAY, type DemoBatch, LOTS, PLACES, SALLOW_GAP } from './nursery.ts';
+
+/** What the demo nursery consists of, ready to be stored. */
+export interface DemoNursery {
+  places: Place[];
+  lots: Lot[];
+  batches: { made: NewBatch; speciesId: string; events: { on: string; events: NewEvent[] }[] }[];
+}
+
+/** Days that the demo's people come by; a look that falls due between waits for the next. */
+const COMES_BY_EVERY_DAYS = 2;
+/** The forgotten bag is not looked at after this day. */
+const FORGOTTEN_SINCE = '2027-01-12';
+
+/**
+ * Grows the demo nursery: every batch is planned by core on the day it began, then looked after, day by day, by doing what core says is due
+ * and answering with what the simulated seeds show. The same every time.
+ */
+export function growDemoNursery(handbook: readonly Species[]): DemoNursery {
+  const random = randomFrom('Sallow Gap');
+  const newId = () => uuidFrom(random);
+  const places = PLACES.map((place) => ({ id: newId(), ...place }));
+  const lots = LOTS.map(({ lot }): Lot => ({ id: newId(), ...lot }));
+  const batches = BATCHES.map((told) => {
+    const lot = lots.find((one) => one.code === told.lot) as Lot;
+    const species = handbook.find((one) => one.id === lot.speciesId) as Species;
+    const made = makeBatch(told, lot, species, places, newId);
+    return { made, speciesId: species.id, events: lookAfter(told, made, lot, species, places, newId, random) };
+  });
+  return { places, lots, batches };
+}
+
+/** The share of a demo lot that is really sound, which only the simulation knows; absent for a lot that is not the demo's own. */
+export function trueSoundOf(lotCode: string): number | undefined {
+  return LOTS.find(({ lot }) => lot.code === lotCode)?.trueSound;
+}
+
+function makeBatch(told: DemoBatch, lot: Lot, species: Species, places: Place[], newId: NewId): NewBatch {
+  const way = species.ways.find((one) => one.id === told.way);
+  if (!way) throw new Error(`The demo asks for ${told.way}, which ${species.scientific} has not.`);
+  const sound = soundShare(lot.soundness, species);
+  const wish = { plants: Math.max(5, Math.round(told.seeds / 4)), confidence: 0.9, timing: { by: 'startOn', date: told.start } } as const;
+  const madeOn = earlier(told.start, DEMO_DAY);
+  const proposal = propose(way, { species, sound, available: lot.seeds, wish, nursery: SALLOW_GAP, places, today: madeOn });
+  return { id: newId(), lotId: lot.id, plan: planFrom(proposal, wish, sound, told.seeds), madeOn };
+}
+
+/** Does what is due until the demo day; returns what was recorded on each day. */
+function lookAfter(told: DemoBatch, made: NewBatch, lot: Lot, species: Species, places: Place[], newId: NewId, random: Random) {
+  const history: { on: string; events: NewEvent[] }[] = [];
+  const batch: Batch = { ...made, code: '', speciesId: species.id, events: [] };
+  let day = told.start;
+  while (day < DEMO_DAY) {
+    if (told.trouble === 'forgotten' && day > FORGOTTEN_SINCE) break;
+    const setting: Setting = { species, lot, places, nursery: SALLOW_GAP, today: day };
+    const projection = project(batch, setting);
+    const tasks = tasksFor(batch, projection, setting);
+    const due = tasks.find((task) => task.due <= day);
+    if (!due) {
+      const next = tasks[0]?.due;
+      if (!next) break;
+      day = next > addDays(day, COMES_BY_EVERY_DAYS) ? next : addDays(day, 1 + Math.floor(random() * COMES_BY_EVERY_DAYS));
+      continue;
+    }
+    const seen = sightOf(batch, species, trueSoundOf(lot.code) as number, places, day);
+    const recorded = answer(due, batch, setting, seen, told.trouble !== 'mouldy', newId);
+    if ('problem' in recorded) throw new Error(`Demo batch ${told.lot} ${told.way} on ${day}: ${recorded.problem}`);
+    const verdict = accept(batch, recorded.events, day);
+    if (!verdict.ok) throw new Error(`Demo batch ${told.lot} ${told.way} on ${day}: ${verdict.errors[0]?.message}`);
+    history.push({ on: day, events: recorded.events });
+    batch.events.push(
+      ...recorded.events.map(
+        (event, i): LedgerEvent => ({ ...event, batchId: batch.id, version: batch.events.length + i + 1, recordedAt: `${day}T16:00:00Z` }),
+      ),
+    );
+  }
+  return history;
+}
+
+function answer(task: Task, batch: Batch, setting: Setting, seen: Sight, freshens: boolean, newId: NewId): Recorded {
+  const { state } = project(batch, setting);
+  const on = setting.today;
+  switch (task.kind) {
+    case 'begin':
+      return recordBegin(batch, state, setting, on, newId);
+    case 'move':
+      return recordMove(batch, state, setting, on, newId);
+    case 'lift':
+      return recordMoves(state, { potted: state.counts.sprouted }, on, newId);
+    case 'finish':
+      return recordFinish(batch, state, 'heldOver', setting, on, newId);
+    case 'setOut':
+      return recordSetOut(batch, state, state.counts.potted + state.counts.established, on, newId);
+    case 'turn':
+      return recordLook(batch, state, { note: task.title }, on, newId);
+    case 'look': {
+      const looked = recordLook(
+        batch,
+        state,
+        { damp: seen.damp, mould: seen.mouldy > 4 ? 'spreading' : seen.mouldy > 0 ? 'few' : 'none', counts: countsOf(seen) },
+        on,
+        newId,
+      );
+      const freshen = freshens && seen.mouldy > 1 && state.stage > 0 && batch.plan.way.stages[state.stage]?.medium === 'towel';
+      return 'problem' in looked || !freshen ? looked : { events: [...looked.events, { id: newId(), on, kind: 'refreshed' }] };
+    }
+  }
+}
+
+function countsOf(seen: Sight): Partial<Record<'up' | 'mouldy' | 'lost', number>> {
+  return {
+    ...(seen.up > 0 && { up: seen.up }),
+    ...(seen.mouldy > 0 && { mouldy: seen.mouldy }),
+    ...(seen.lost > 0 && { lost: seen.lost }),
+  };
+}

@@ -1,0 +1,143 @@
+import type { Lot } from '@chill/model/lot.ts';
+import type { Nursery } from '@chill/model/nursery.ts';
+import type { Place } from '@chill/model/place.ts';
+
+/** The day on which the demo opens. */
+export const DEMO_DAY = '2027-02-16';
+
+/** Sallow Gap, a made-up volunteer nursery in a made-up dry mountain valley. */
+export const SALLOW_GAP: Nursery = {
+  name: 'Sallow Gap',
+  latitude_deg: 46.3,
+  elevation_m: 780,
+  timeZone: 'America/Denver',
+  lastFrost: { mean: '05-12', sd_days: 9 },
+  settings: { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, confidence: 0.9, frostRisk: 0.1 },
+};
+
+export const PLACES: Omit<Place, 'id'>[] = [
+  { name: 'Fridge, crisper', kind: 'fridge', nominal_C: 3.6, capacity: 30, order: 1 },
+  { name: 'Fridge, middle shelf', kind: 'fridge', nominal_C: 4.6, capacity: 12, order: 2 },
+  { name: 'Freezer', kind: 'freezer', nominal_C: -18, capacity: 8, order: 3 },
+  { name: 'Heat mat', kind: 'mat', nominal_C: 22, capacity: 12, order: 4 },
+  { name: 'Bench', kind: 'bench', nominal_C: 17, capacity: 40, order: 5 },
+  { name: 'Outdoor frame, under wire', kind: 'outdoors', nominal_C: 2, capacity: 20, order: 6 },
+];
+
+/** One lot of the demo: what is written of it, and the share that is really sound. */
+interface DemoLot {
+  lot: Pick<Lot, 'code' | 'speciesId' | 'seeds' | 'soundness' | 'provenance'> & { note?: string };
+  trueSound: number;
+}
+
+const tested = (sound: number, of: number): Lot['soundness'] => ({ kind: 'tested', sound, tested: of });
+const packet = (percent: number): Lot['soundness'] => ({ kind: 'packet', percent });
+const collected = (place: string, on: string, parents?: string): Lot['provenance'] => ({
+  kind: 'collected',
+  place,
+  on,
+  ...(parents && { parents }),
+});
+const bought = (supplier: string, on: string, theirLot?: string): Lot['provenance'] => ({
+  kind: 'bought',
+  supplier,
+  on,
+  ...(theirLot && { theirLot }),
+});
+const lot = (
+  code: string,
+  speciesId: string,
+  seeds: number,
+  soundness: Lot['soundness'],
+  provenance: Lot['provenance'],
+  trueSound: number,
+): DemoLot => ({ lot: { code, speciesId, seeds, soundness, provenance }, trueSound });
+
+export const LOTS: DemoLot[] = [
+  lot('BS-26-01', 'balsamorhiza-sagittata', 620, tested(17, 20), collected('Sallow Gap, south bank', '2026-07-12', 'some 30 plants'), 0.8),
+  lot('BS-26-02', 'balsamorhiza-sagittata', 240, tested(6, 10), collected('Dry Fork bench', '2026-07-19'), 0.55),
+  lot('LS-26-01', 'lupinus-sericeus', 480, tested(18, 20), collected('Sallow Gap, upper meadow', '2026-08-02', '12 plants'), 0.88),
+  lot('LS-25-03', 'lupinus-sericeus', 150, packet(82), bought('a valley seed swap', '2025-11-08'), 0.78),
+  lot('CV-26-01', 'ceanothus-velutinus', 900, tested(15, 20), collected('Old burn above Dry Fork', '2026-08-21'), 0.74),
+  lot('AA-26-01', 'amelanchier-alnifolia', 520, tested(17, 20), collected('Creek trail, first bridge', '2026-07-28', '8 shrubs'), 0.82),
+  lot('AA-25-02', 'amelanchier-alnifolia', 180, tested(7, 10), collected('School hedge', '2025-08-03'), 0.7),
+  lot('CD-26-01', 'crataegus-douglasii', 700, tested(12, 20), collected('Creek trail, second bridge', '2026-09-10', '3 trees'), 0.6),
+  lot('PV-26-01', 'prunus-virginiana', 420, tested(19, 20), collected('Creek trail, first bridge', '2026-08-30'), 0.9),
+  lot('RW-26-01', 'rosa-woodsii', 860, tested(13, 20), collected('Ditch road', '2026-09-25', 'one thicket'), 0.66),
+  lot('PN-26-01', 'penstemon-venustus', 2400, { kind: 'unknown' }, collected('Road cut at the quarry', '2026-08-15'), 0.72),
+  lot('PN-26-02', 'penstemon-venustus', 600, tested(8, 10), bought('a valley seed swap', '2026-10-17'), 0.8),
+  lot('CQ-26-01', 'camassia-quamash', 1100, tested(19, 20), collected('Wet meadow', '2026-07-02', 'hundreds'), 0.92),
+  lot('IR-26-01', 'iliamna-rivularis', 640, tested(18, 20), collected('Old burn above Dry Fork', '2026-08-28'), 0.86),
+  lot('IR-24-01', 'iliamna-rivularis', 120, packet(75), bought('a valley seed swap', '2024-11-10'), 0.7),
+  lot('PP-26-01', 'pinus-ponderosa', 800, packet(88), bought('district nursery', '2026-10-05', '26-114'), 0.86),
+  lot('LO-26-01', 'larix-occidentalis', 950, packet(62), bought('district nursery', '2026-10-05', '26-087'), 0.6),
+  lot('LO-26-02', 'larix-occidentalis', 210, tested(5, 10), collected('North slope', '2026-09-18', '2 trees'), 0.5),
+  lot('AG-26-01', 'acer-glabrum', 460, tested(11, 20), collected('Ravine below the falls', '2026-09-14'), 0.55),
+  lot('EU-26-01', 'eriogonum-umbellatum', 780, tested(11, 20), collected('Gravel ridge', '2026-08-09'), 0.58),
+  lot('EU-25-01', 'eriogonum-umbellatum', 160, { kind: 'unknown' }, collected('Gravel ridge', '2025-08-12'), 0.5),
+  lot('PL-26-01', 'philadelphus-lewisii', 3000, { kind: 'unknown' }, collected('Cliff road', '2026-09-30', '5 shrubs'), 0.75),
+  lot('GV-26-01', 'geranium-viscosissimum', 380, tested(16, 20), collected('Aspen meadow', '2026-07-22'), 0.78),
+  lot('GV-26-02', 'geranium-viscosissimum', 90, tested(7, 10), collected('Sallow Gap, upper meadow', '2026-07-25'), 0.7),
+];
+
+/** One batch of the demo: which lot, which way, how many seeds, begun on which day; and what goes wrong, if anything. */
+export interface DemoBatch {
+  lot: string;
+  way: string;
+  seeds: number;
+  start: string;
+  trouble?: 'forgotten' | 'mouldy';
+}
+
+const batch = (lotCode: string, way: string, seeds: number, start: string, trouble?: DemoBatch['trouble']): DemoBatch => ({
+  lot: lotCode,
+  way,
+  seeds,
+  start,
+  ...(trouble && { trouble }),
+});
+
+export const BATCHES: DemoBatch[] = [
+  batch('EU-25-01', 'towel-in-fridge', 50, '2026-01-12'),
+  batch('LS-25-03', 'file-no-cold', 40, '2026-03-21'),
+  batch('IR-24-01', 'sandpaper', 40, '2026-03-24'),
+  batch('CD-26-01', 'warm-then-cold', 160, '2026-10-02'),
+  batch('RW-26-01', 'warm-then-cold', 140, '2026-10-05'),
+  batch('AG-26-01', 'warm-then-cold', 120, '2026-10-07'),
+  batch('AG-26-01', 'sand-in-fridge', 120, '2026-10-09'),
+  batch('PV-26-01', 'sand-in-fridge', 100, '2026-10-14'),
+  batch('PV-26-01', 'vermiculite-in-fridge', 60, '2026-10-21'),
+  batch('AA-26-01', 'sand-in-fridge', 120, '2026-10-24'),
+  batch('AA-25-02', 'towel-in-fridge', 60, '2026-10-25', 'mouldy'),
+  batch('RW-26-01', 'sand-in-fridge', 120, '2026-10-28'),
+  batch('LO-26-02', 'towel-in-fridge', 60, '2026-11-02'),
+  batch('CQ-26-01', 'potted-then-chilled', 120, '2026-11-04'),
+  batch('CQ-26-01', 'towel-in-fridge', 60, '2026-11-08'),
+  batch('BS-26-02', 'towel-in-fridge', 80, '2026-11-15'),
+  batch('AA-26-01', 'potted-then-chilled', 60, '2026-11-19'),
+  batch('PN-26-01', 'potted-then-chilled', 200, '2026-11-22'),
+  batch('GV-26-02', 'file-then-towel', 40, '2026-11-24'),
+  batch('BS-26-01', 'sand-in-fridge', 160, '2026-11-28'),
+  batch('CV-26-01', 'hot-water-then-sand', 150, '2026-12-01'),
+  batch('PL-26-01', 'potted-then-chilled', 200, '2026-12-03'),
+  batch('EU-26-01', 'dry-cold', 60, '2026-12-05'),
+  batch('EU-26-01', 'sand-in-fridge', 90, '2026-12-07'),
+  batch('BS-26-01', 'towel-in-fridge', 120, '2026-12-10'),
+  batch('PN-26-02', 'towel-in-fridge', 80, '2026-12-13', 'forgotten'),
+  batch('CV-26-01', 'hot-water-then-towel', 100, '2026-12-15'),
+  batch('CQ-26-01', 'sand-in-fridge', 80, '2026-12-18'),
+  batch('PN-26-01', 'vermiculite-in-fridge', 120, '2026-12-21'),
+  batch('PL-26-01', 'towel-in-fridge', 90, '2026-12-28'),
+  batch('EU-26-01', 'towel-in-fridge', 70, '2027-01-03'),
+  batch('PP-26-01', 'towel-in-fridge', 100, '2027-01-05'),
+  batch('LO-26-01', 'towel-in-fridge', 120, '2027-01-06'),
+  batch('GV-26-01', 'file-then-towel', 70, '2027-01-09'),
+  batch('GV-26-01', 'file-then-sand', 70, '2027-01-09'),
+  batch('PP-26-01', 'sand-in-fridge', 90, '2027-01-14'),
+  batch('LO-26-01', 'no-cold', 60, '2027-01-30'),
+  batch('LS-26-01', 'file-no-cold', 60, '2027-02-10'),
+  batch('IR-26-01', 'hot-water', 80, '2027-02-12'),
+  batch('PN-26-01', 'freezer-turns', 100, '2027-02-13'),
+  batch('IR-26-01', 'sandpaper', 60, '2027-02-16'),
+  batch('BS-26-01', 'freezer-turns', 60, '2027-02-18'),
+];

@@ -1,0 +1,84 @@
+import { existsSync } from 'node:fs';
+import helmet from '@fastify/helmet';
+import rateLimit from '@fastify/rate-limit';
+import fastifyStatic from '@fastify/static';
+import swagger from '@fastify/swagger';
+import Fastify, { type FastifyInstance } from 'fastify';
+import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
+import { Fault } from './fault.ts';
+import { guard } from './guard.ts';
+import { answerProblems } from './problems.ts';
+import { batchRoutes } from './routes/batches.ts';
+import type { Context } from './routes/context.ts';
+import { demoRoutes } from './routes/demo.ts';
+import { lotRoutes } from './routes/lots.ts';
+import { nurseryRoutes } from './routes/nursery.ts';
+import { systemRoutes } from './routes/system.ts';
+
+/** How the app is served; all may be left out in tests. */
+export interface AppOptions {
+  secret?: string;
+  /** Folder of the built web app. */
+  webFolder?: string;
+  /** Requests a minute from one address. */
+  requestsPerMinute?: number;
+  log?: boolean;
+}
+
+const BODY_LIMIT_BYTES = 256 * 1024;
+const REQUESTS_PER_MINUTE = 1200;
+
+/** Wires the server up without listening; tests inject requests into it. */
+export async function buildApp(context: Context, options: AppOptions = {}): Promise<FastifyInstance> {
+  const app = Fastify({ bodyLimit: BODY_LIMIT_BYTES, logger: options.log ? { level: 'warn' } : false });
+  app.setValidatorCompiler(validatorCompiler);
+  app.setSerializerCompiler(serializerCompiler);
+  answerProblems(app);
+  guard(app, options);
+  await app.register(helmet, {
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        'default-src': ["'self'"],
+        'img-src': ["'self'", 'data:'],
+        'object-src': ["'none'"],
+        'base-uri': ["'none'"],
+        'form-action': ["'self'"],
+        'frame-ancestors': ["'none'"],
+      },
+    },
+    // Served over plain HTTP on the nursery's own machine; a proxy that adds TLS adds this too.
+    strictTransportSecurity: false,
+  });
+  await app.register(rateLimit, {
+    max: options.requestsPerMinute ?? REQUESTS_PER_MINUTE,
+    timeWindow: '1 minute',
+    errorResponseBuilder: () => new Fault('too-many', 'Wait a little and try again.'),
+  });
+  await app.register(swagger, { openapi: { info: { title: 'Chill', version: '1' } }, transform: jsonSchemaTransform });
+  app.get('/api/openapi.json', { schema: { hide: true } }, async () => app.swagger());
+
+  for (const plugin of [systemRoutes, nurseryRoutes, lotRoutes, batchRoutes, demoRoutes]) await app.register(plugin(context));
+  await serveWeb(app, options.webFolder);
+  return app;
+}
+
+/** Serves the web app, and its page for every address of its own. */
+async function serveWeb(app: FastifyInstance, webFolder: string | undefined): Promise<void> {
+  const built = webFolder !== undefined && existsSync(webFolder);
+  if (built) {
+    // File names under assets/ carry a hash of their content; everything else must be asked for again.
+    await app.register(fastifyStatic, {
+      root: webFolder,
+      cacheControl: false,
+      setHeaders: (reply, path) => {
+        reply.setHeader('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache');
+      },
+    });
+  }
+  app.setNotFoundHandler((request, reply) => {
+    const page = built && request.method === 'GET' && !request.url.startsWith('/api/') && !request.url.startsWith('/assets/');
+    if (page) return reply.sendFile('index.html');
+    throw new Fault('not-found', 'There is nothing at this address.');
+  });
+}

@@ -1,0 +1,28 @@
+import { growDemoNursery } from '@chill/demo/grow.ts';
+import { DEMO_DAY, SALLOW_GAP } from '@chill/demo/nursery.ts';
+import { loadHandbook } from '@chill/handbook/load.ts';
+import { readConfig } from './config.ts';
+import { openDatabase } from './store/open.ts';
+import { Store } from './store/store.ts';
+
+// Fills an empty data folder with the demo nursery, through the same doors as the grower's own entries; leaves a filled one alone.
+const { dataFolder } = readConfig(process.env);
+const source = await openDatabase(dataFolder);
+const store = new Store(source);
+if (!(await store.nursery())) {
+  const handbook = loadHandbook();
+  const { places, lots, batches } = growDemoNursery(handbook);
+  for (const lot of lots) await store.addLot(lot);
+  for (const { made, events } of batches) {
+    await store.addBatch(made, () => true);
+    let decidedOn = 0;
+    for (const step of events) {
+      await store.append(made.id, { decidedOn, events: step.events }, step.on, `${step.on}T16:00:00.000Z`);
+      decidedOn += step.events.length;
+    }
+  }
+  await store.saveSteppedDay(DEMO_DAY);
+  // Last, so that a demo cut short in the making is made again.
+  await store.saveNursery(SALLOW_GAP, places);
+}
+await source.destroy();

@@ -1,0 +1,45 @@
+import { fileURLToPath } from 'node:url';
+import { loadHandbook } from '@chill/handbook/load.ts';
+import { buildApp } from './app.ts';
+import { NurseryClock } from './clock.ts';
+import { readConfig } from './config.ts';
+import { startDailyBackup } from './jobs/dailyBackup.ts';
+import { openDatabase } from './store/open.ts';
+import { Store } from './store/store.ts';
+
+const config = (() => {
+  try {
+    return readConfig(process.env);
+  } catch (error) {
+    console.error((error as Error).message);
+    process.exit(1);
+  }
+})();
+
+const source = await openDatabase(config.dataFolder);
+const store = new Store(source);
+const context = { store, clock: new NurseryClock(store, config), handbook: loadHandbook() };
+const app = await buildApp(context, {
+  webFolder: fileURLToPath(new URL('../web/dist', import.meta.url)),
+  log: true,
+  ...(config.secret && { secret: config.secret }),
+});
+const stopBackups = startDailyBackup(source, config.dataFolder, (error) => app.log.error(error));
+
+try {
+  const address = await app.listen({ port: config.port, host: config.host });
+  console.log(`Chill is at ${address}`);
+} catch (error) {
+  const taken = (error as NodeJS.ErrnoException).code === 'EADDRINUSE';
+  console.error(taken ? `Port ${config.port} is taken: stop what uses it, or set PORT to another.` : (error as Error).message);
+  process.exit(1);
+}
+
+for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+  process.once(signal, async () => {
+    stopBackups();
+    await app.close();
+    await source.destroy();
+    process.exit(0);
+  });
+}

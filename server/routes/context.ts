@@ -1,0 +1,39 @@
+import type { Species } from '@chill/model/species.ts';
+import type { FastifyInstance, FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
+import type { ZodTypeProvider } from 'fastify-type-provider-zod';
+import type { NurseryClock } from '../clock.ts';
+import type { Store } from '../store/store.ts';
+
+/** What every route works with. */
+export interface Context {
+  store: Store;
+  clock: NurseryClock;
+  handbook: readonly Species[];
+}
+
+/** Makes a plugin of routes typed by their Zod schemas. */
+export function routes(define: (app: ReturnType<typeof typed>, context: Context) => void) {
+  return (context: Context): FastifyPluginAsync =>
+    async (app) => {
+      define(typed(app), context);
+    };
+}
+
+function typed(app: FastifyInstance) {
+  return app.withTypeProvider<ZodTypeProvider>();
+}
+
+/**
+ * Answers with a ready JSON text under a tag; a browser that has it already is told so, and is sent nothing.
+ * `make` is only called where it has not.
+ */
+export async function sendTagged(
+  request: FastifyRequest,
+  reply: FastifyReply,
+  tag: string,
+  make: () => Promise<string> | string,
+): Promise<FastifyReply> {
+  reply.header('etag', tag).header('cache-control', 'no-cache');
+  if (request.headers['if-none-match'] === tag) return reply.code(304).send();
+  return reply.type('application/json; charset=utf-8').send(await make());
+}

@@ -1,0 +1,39 @@
+import { Lot, LotInHand } from '@chill/model/lot.ts';
+import { Id } from '@chill/model/primitives.ts';
+import { z } from '@chill/model/zod.ts';
+import { Fault } from '../fault.ts';
+import { routes } from './context.ts';
+
+/** Lots of seed in hand. */
+export const lotRoutes = routes((app, { store, clock, handbook }) => {
+  const requireReal = async (lot: Lot) => {
+    if (!handbook.some((species) => species.id === lot.speciesId)) throw Fault.field('speciesId', 'The handbook has no such species.');
+    if (lot.provenance.on > (await clock.today())) throw Fault.field('provenance.on', 'That day has not come yet.');
+  };
+
+  app.get('/api/lots', { schema: { summary: 'Every lot, with the seeds that no batch has', response: { 200: z.array(LotInHand) } } }, () =>
+    store.lots(),
+  );
+
+  app.post('/api/lots', { schema: { summary: 'Add a lot', body: Lot, response: { 201: LotInHand } } }, async (request, reply) => {
+    await requireReal(request.body);
+    return reply.code(201).send(await store.addLot(request.body));
+  });
+
+  app.put(
+    '/api/lots/:id',
+    {
+      schema: {
+        summary: 'Change a lot, as it was at the given version',
+        params: z.object({ id: Id }),
+        body: z.object({ lot: Lot, version: z.int().min(1) }),
+        response: { 200: LotInHand },
+      },
+    },
+    async (request) => {
+      if (request.params.id !== request.body.lot.id) throw Fault.field('lot.id', 'The address and the lot name different ids.');
+      await requireReal(request.body.lot);
+      return store.changeLot(request.body.lot, request.body.version);
+    },
+  );
+});

@@ -1,0 +1,34 @@
+import { randomUUID } from 'node:crypto';
+import { startingPlaces } from '@chill/core/ways/places.ts';
+import { Nursery } from '@chill/model/nursery.ts';
+import { Place } from '@chill/model/place.ts';
+import { Id } from '@chill/model/primitives.ts';
+import { z } from '@chill/model/zod.ts';
+import { Fault } from '../fault.ts';
+import { routes } from './context.ts';
+
+/** The nursery and its places. */
+export const nurseryRoutes = routes((app, { store }) => {
+  app.get(
+    '/api/nursery',
+    { schema: { summary: 'The nursery; null before the first run', response: { 200: Nursery.nullable() } } },
+    async () => (await store.nursery()) ?? null,
+  );
+
+  app.put(
+    '/api/nursery',
+    { schema: { summary: 'Set the nursery up, or change it', body: Nursery, response: { 200: Nursery } } },
+    (request) => store.saveNursery(request.body, startingPlaces(randomUUID)),
+  );
+
+  app.get('/api/places', { schema: { summary: 'Every place, in walking order', response: { 200: z.array(Place) } } }, () => store.places());
+
+  app.put(
+    '/api/places/:id',
+    { schema: { summary: 'Add or change a place', params: z.object({ id: Id }), body: Place, response: { 200: Place } } },
+    (request) => {
+      if (request.params.id !== request.body.id) throw Fault.field('id', 'The address and the place name different ids.');
+      return store.savePlace(request.body);
+    },
+  );
+});

@@ -1,0 +1,45 @@
+import { createHash } from 'node:crypto';
+import { Clock } from '@chill/model/clock.ts';
+import { z } from '@chill/model/zod.ts';
+import { routes, sendTagged } from './context.ts';
+
+/** Whether it is well, what day it is, and the handbook. */
+export const systemRoutes = routes((app, { store, clock, handbook }) => {
+  const handbookText = JSON.stringify(handbook);
+  const handbookTag = `"${createHash('sha256').update(handbookText).digest('base64url').slice(0, 16)}"`;
+
+  app.get(
+    '/api/health',
+    {
+      schema: {
+        summary: 'Whether the server and its database answer',
+        response: { 200: z.object({ status: z.literal('ok'), today: z.string() }) },
+      },
+    },
+    async () => {
+      await store.batchesTag();
+      return { status: 'ok' as const, today: await clock.today() };
+    },
+  );
+
+  app.get('/api/clock', { schema: { summary: 'The nursery’s day', response: { 200: Clock } } }, async () => ({
+    today: await clock.today(),
+    steppable: clock.steppable,
+  }));
+
+  app.post(
+    '/api/clock/step',
+    {
+      schema: {
+        summary: 'Move the demo’s day on',
+        body: z.object({ days: z.int({ error: 'Give whole days.' }).min(1, { error: 'The clock only goes forward.' }) }),
+        response: { 200: Clock },
+      },
+    },
+    async (request) => ({ today: await clock.step(request.body.days), steppable: clock.steppable }),
+  );
+
+  app.get('/api/handbook', { schema: { summary: 'Every species with its ways' } }, (request, reply) =>
+    sendTagged(request, reply, handbookTag, () => handbookText),
+  );
+});

@@ -1,0 +1,60 @@
+import { EntitySchema } from 'typeorm';
+
+/** The nursery and its clock: one row each. */
+export const NurseryRow = new EntitySchema<{ id: number; body: string }>({
+  name: 'nursery',
+  columns: { id: { type: 'integer', primary: true }, body: { type: 'text' } },
+});
+
+export const ClockRow = new EntitySchema<{ id: number; today: string }>({
+  name: 'clock',
+  columns: { id: { type: 'integer', primary: true }, today: { type: 'text' } },
+});
+
+export const PlaceRow = new EntitySchema<{ id: string; position: number; body: string }>({
+  name: 'place',
+  columns: { id: { type: 'text', primary: true }, position: { type: 'integer' }, body: { type: 'text' } },
+});
+
+export const LotRow = new EntitySchema<{ id: string; code: string; seeds: number; version: number; body: string }>({
+  name: 'lot',
+  columns: {
+    id: { type: 'text', primary: true },
+    code: { type: 'text' },
+    seeds: { type: 'integer' },
+    version: { type: 'integer' },
+    body: { type: 'text' },
+  },
+  uniques: [{ name: 'lot_code', columns: ['code'] }],
+});
+
+export const BatchRow = new EntitySchema<{ id: string; code: string; lotId: string; seeds: number; body: string }>({
+  name: 'batch',
+  columns: {
+    id: { type: 'text', primary: true },
+    code: { type: 'text' },
+    lotId: { type: 'text', name: 'lot_id', foreignKey: { target: 'lot', inverseSide: 'id', name: 'batch_lot' } },
+    seeds: { type: 'integer' },
+    body: { type: 'text' },
+  },
+  uniques: [{ name: 'batch_code', columns: ['code'] }],
+  indices: [{ name: 'batch_by_lot', columns: ['lotId'] }],
+});
+
+/** The ledger. `body` is the whole event as JSON, as it goes over the wire; the other columns are what the database must enforce. */
+export const EventRow = new EntitySchema<{ seq: number; id: string; batchId: string; version: number; body: string }>({
+  name: 'event',
+  columns: {
+    seq: { type: 'integer', primary: true, generated: 'increment' },
+    id: { type: 'text' },
+    batchId: { type: 'text', name: 'batch_id', foreignKey: { target: 'batch', inverseSide: 'id', name: 'event_batch' } },
+    version: { type: 'integer' },
+    body: { type: 'text' },
+  },
+  uniques: [
+    { name: 'event_id', columns: ['id'] },
+    { name: 'event_order', columns: ['batchId', 'version'] },
+  ],
+});
+
+export const ENTITIES = [NurseryRow, ClockRow, PlaceRow, LotRow, BatchRow, EventRow];

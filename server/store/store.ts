@@ -1,0 +1,240 @@
+import { accept } from '@chill/core/ledger/accept.ts';
+import { bagCode } from '@chill/core/ledger/bagCode.ts';
+import type { Batch, NewBatch } from '@chill/model/batch.ts';
+import type { Append, LedgerEvent } from '@chill/model/event.ts';
+import type { Lot, LotInHand } from '@chill/model/lot.ts';
+import type { Nursery } from '@chill/model/nursery.ts';
+import type { Place } from '@chill/model/place.ts';
+import type { DataSource, EntityManager } from 'typeorm';
+import { Fault } from '../fault.ts';
+import { BatchRow, ClockRow, EventRow, LotRow, NurseryRow, PlaceRow } from './entities.ts';
+import { Queue } from './queue.ts';
+import { rawDatabase } from './raw.ts';
+
+/** Everything that is kept, behind one queue. Rules come from core; what they refuse is thrown as a {@link Fault}. */
+export class Store {
+  readonly source: DataSource;
+  readonly #queue = new Queue();
+
+  constructor(source: DataSource) {
+    this.source = source;
+  }
+
+  #read<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    return this.#queue.run(() => work(this.source.manager));
+  }
+
+  #write<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    return this.#queue.run(() => this.source.transaction(work));
+  }
+
+  /** The nursery, or `undefined` before the first run is over. */
+  nursery(): Promise<Nursery | undefined> {
+    return this.#read(async (manager) => parsed<Nursery>(await manager.findOneBy(NurseryRow, { id: 1 })));
+  }
+
+  /** Saves the nursery; the first time, the places that nearly everyone has are put in with it. */
+  saveNursery(nursery: Nursery, startingPlaces: readonly Place[]): Promise<Nursery> {
+    return this.#write(async (manager) => {
+      await manager.upsert(NurseryRow, { id: 1, body: JSON.stringify(nursery) }, ['id']);
+      if ((await manager.count(PlaceRow)) === 0) for (const place of startingPlaces) await savePlace(manager, place);
+      return nursery;
+    });
+  }
+
+  /** The day that the stepped clock shows, if it was ever stepped. */
+  steppedDay(): Promise<string | undefined> {
+    return this.#read(async (manager) => (await manager.findOneBy(ClockRow, { id: 1 }))?.today);
+  }
+
+  saveSteppedDay(today: string): Promise<void> {
+    return this.#write(async (manager) => {
+      await manager.upsert(ClockRow, { id: 1, today }, ['id']);
+    });
+  }
+
+  places(): Promise<Place[]> {
+    return this.#read(async (manager) => (await manager.find(PlaceRow, { order: { position: 'ASC', id: 'ASC' } })).map(bodyOf<Place>));
+  }
+
+  savePlace(place: Place): Promise<Place> {
+    return this.#write(async (manager) => {
+      await savePlace(manager, place);
+      return place;
+    });
+  }
+
+  lots(): Promise<LotInHand[]> {
+    return this.#read((manager) => lotsInHand(manager));
+  }
+
+  /** Adds a lot; sending the same one twice is harmless. */
+  addLot(lot: Lot): Promise<LotInHand> {
+    return this.#write(async (manager) => {
+      const known = (await lotsInHand(manager)).find((one) => one.id === lot.id);
+      if (known) return known;
+      await requireFreeCode(manager, lot);
+      await manager.insert(LotRow, { id: lot.id, code: lot.code, seeds: lot.seeds, version: 1, body: JSON.stringify(lot) });
+      return { ...lot, unassigned: lot.seeds, version: 1 };
+    });
+  }
+
+  /** Changes a lot, if it is still as the sender saw it; never to fewer seeds than its batches have taken. */
+  changeLot(lot: Lot, seenVersion: number): Promise<LotInHand> {
+    return this.#write(async (manager) => {
+      const known = (await lotsInHand(manager)).find((one) => one.id === lot.id);
+      if (!known) throw Fault.notFound('There is no such lot.');
+      if (known.version !== seenVersion) throw Fault.conflict('Somebody else changed this lot meanwhile.', { lot: known });
+      await requireFreeCode(manager, lot);
+      const taken = known.seeds - known.unassigned;
+      if (lot.seeds < taken) throw Fault.field('seeds', `Its batches hold ${taken} seeds already: give ${taken} or more.`);
+      if (lot.speciesId !== known.speciesId && taken > 0)
+        throw Fault.field('speciesId', 'It has batches already: its species can no longer change.');
+      const version = seenVersion + 1;
+      await manager.update(LotRow, { id: lot.id }, { code: lot.code, seeds: lot.seeds, version, body: JSON.stringify(lot) });
+      return { ...lot, unassigned: lot.seeds - taken, version };
+    });
+  }
+
+  /**
+   * Every batch with its events, as one JSON text. The bodies are kept as they go over the wire, so that a nursery of thousands
+   * of batches is answered without taking them apart and putting them together again.
+   */
+  batchesJson(): Promise<string> {
+    return this.#queue.run(async () => {
+      const database = rawDatabase(this.source);
+      const batches = database.prepare('SELECT id, body FROM batch ORDER BY rowid').raw().all() as [string, string][];
+      const events = database.prepare('SELECT batch_id, body FROM event ORDER BY batch_id, version').raw().all() as [string, string][];
+      return batchesToJson(batches, events);
+    });
+  }
+
+  /** Changes whenever any batch or event is added: for the browser's cache. */
+  batchesTag(): Promise<string> {
+    return this.#queue.run(async () => {
+      const row = rawDatabase(this.source).prepare('SELECT (SELECT count(*) FROM batch) AS b, (SELECT max(seq) FROM event) AS e').get();
+      const { b, e } = row as { b: number; e: number | null };
+      return `"${b}-${e ?? 0}"`;
+    });
+  }
+
+  batch(id: string): Promise<Batch> {
+    return this.#read((manager) => requireBatch(manager, id));
+  }
+
+  /**
+   * Makes a batch from seeds of its lot that no batch has yet, and gives it the next bag code. `knows` says whether a species
+   * has a way of that id.
+   */
+  addBatch(batch: NewBatch, knows: (speciesId: string, wayId: string) => boolean): Promise<Batch> {
+    return this.#write(async (manager) => {
+      if (await manager.existsBy(BatchRow, { id: batch.id })) return requireBatch(manager, batch.id);
+      const lot = (await lotsInHand(manager)).find((one) => one.id === batch.lotId);
+      if (!lot) throw Fault.field('lotId', 'There is no such lot.');
+      if (!knows(lot.speciesId, batch.plan.way.id)) throw Fault.field('plan.way', 'That way is not for this lot’s species.');
+      if (batch.plan.seeds > lot.unassigned) {
+        throw Fault.field(
+          'plan.seeds',
+          `Only ${lot.unassigned} seeds of ${lot.code} are in no batch yet: give ${lot.unassigned} or fewer.`,
+        );
+      }
+      const made = { ...batch, code: bagCode(await manager.count(BatchRow)), speciesId: lot.speciesId };
+      await manager.insert(BatchRow, { id: made.id, code: made.code, lotId: lot.id, seeds: made.plan.seeds, body: JSON.stringify(made) });
+      return { ...made, events: [] };
+    });
+  }
+
+  /**
+   * Appends events to a batch, all or none. Sending the same ones again is harmless; events decided on an older state of the batch
+   * are refused with what came between.
+   */
+  append(batchId: string, { decidedOn, events }: Append, today: string, recordedAt: string): Promise<Batch> {
+    return this.#write(async (manager) => {
+      const batch = await requireBatch(manager, batchId);
+      if (await areKnown(manager, batch, events)) return batch;
+      if (decidedOn !== batch.events.length) {
+        throw Fault.conflict('Somebody else recorded on this batch meanwhile.', {
+          version: batch.events.length,
+          others: batch.events.slice(decidedOn),
+        });
+      }
+      const verdict = accept(batch, events, today);
+      if (!verdict.ok) throw Fault.fields(verdict.errors);
+      const added = events.map((event, i): LedgerEvent => ({ ...event, batchId, version: decidedOn + i + 1, recordedAt }));
+      await manager.insert(
+        EventRow,
+        added.map((event) => ({ id: event.id, batchId, version: event.version, body: JSON.stringify(event) })),
+      );
+      return { ...batch, events: [...batch.events, ...added] };
+    });
+  }
+}
+
+async function areKnown(manager: EntityManager, batch: Batch, events: Append['events']): Promise<boolean> {
+  const known = new Map(batch.events.map((event) => [event.id, event]));
+  const same = events.filter((event) => {
+    const stored = known.get(event.id);
+    if (!stored) return false;
+    const { batchId: _batch, version: _version, recordedAt: _at, ...told } = stored;
+    return JSON.stringify(sorted(told)) === JSON.stringify(sorted(event));
+  });
+  if (same.length === events.length) return true;
+  for (const [i, event] of events.entries()) {
+    if (await manager.existsBy(EventRow, { id: event.id }))
+      throw Fault.field(`events.${i}.id`, 'That id names another event already: give each event its own.');
+  }
+  return false;
+}
+
+/** Keys in one order all the way down, so that two tellings of one event compare as equal. */
+function sorted(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(sorted);
+  if (value === null || typeof value !== 'object') return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .sort(([a], [b]) => a.localeCompare(b))
+      .map(([key, part]) => [key, sorted(part)]),
+  );
+}
+
+function batchesToJson(batches: readonly [string, string][], events: readonly [string, string][]): string {
+  const byBatch = new Map<string, string[]>(batches.map(([id]) => [id, []]));
+  for (const [batchId, body] of events) byBatch.get(batchId)?.push(body);
+  // Each body is one JSON object; its closing brace makes room for the events.
+  const texts = batches.map(([id, body]) => `${body.slice(0, -1)},"events":[${(byBatch.get(id) as string[]).join(',')}]}`);
+  return `[${texts.join(',')}]`;
+}
+
+async function requireBatch(manager: EntityManager, id: string): Promise<Batch> {
+  const row = await manager.findOneBy(BatchRow, { id });
+  if (!row) throw Fault.notFound('There is no such batch.');
+  const events = await manager.find(EventRow, { where: { batchId: id }, order: { version: 'ASC' } });
+  return { ...bodyOf<Omit<Batch, 'events'>>(row), events: events.map(bodyOf<LedgerEvent>) };
+}
+
+async function lotsInHand(manager: EntityManager): Promise<LotInHand[]> {
+  const rows: { version: number; body: string; taken: number }[] = await manager.query(
+    'SELECT lot.version, lot.body, coalesce(sum(batch.seeds), 0) AS taken FROM lot LEFT JOIN batch ON batch.lot_id = lot.id GROUP BY lot.id ORDER BY lot.rowid',
+  );
+  return rows.map((row) => {
+    const lot = bodyOf<Lot>(row);
+    return { ...lot, unassigned: lot.seeds - row.taken, version: row.version };
+  });
+}
+
+async function requireFreeCode(manager: EntityManager, lot: Lot): Promise<void> {
+  const holder = await manager.findOneBy(LotRow, { code: lot.code });
+  if (holder && holder.id !== lot.id) throw Fault.field('code', `Another lot is called ${lot.code} already.`);
+}
+
+async function savePlace(manager: EntityManager, place: Place): Promise<void> {
+  await manager.upsert(PlaceRow, { id: place.id, position: place.order, body: JSON.stringify(place) }, ['id']);
+}
+
+function bodyOf<T>(row: { body: string }): T {
+  return JSON.parse(row.body) as T;
+}
+
+function parsed<T>(row: { body: string } | null): T | undefined {
+  return row ? bodyOf<T>(row) : undefined;
+}

@@ -1,0 +1,25 @@
+/** A stream of numbers from 0 (included) to 1 (excluded), the same every time for the same name. */
+export type Random = () => number;
+
+/** A seeded stream (mulberry32 over an FNV-1a hash of `name`); for simulation only, never for secrets. */
+export function randomFrom(name: string): Random {
+  let hash = 2166136261;
+  for (const character of name) hash = Math.imul(hash ^ (character.codePointAt(0) as number), 16777619);
+  let state = hash >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = state;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+/** A UUID drawn from a stream, so that a demo made twice is the same. */
+export function uuidFrom(random: Random): string {
+  const hex = Array.from({ length: 32 }, () => Math.floor(random() * 16).toString(16));
+  hex[12] = '4';
+  hex[16] = '8';
+  const text = hex.join('');
+  return [text.slice(0, 8), text.slice(8, 12), text.slice(12, 16), text.slice(16, 20), text.slice(20)].join('-');
+}

@@ -1,0 +1,168 @@
+import { addDays, daysBetween } from '@chill/core/calendar/dates.ts';
+import { effectiveness, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
+import type { Requirement } from '@chill/core/chill/requirement.ts';
+import { type BatchState, fold } from '@chill/core/ledger/fold.ts';
+import { rotHazard } from '@chill/core/rot/hazard.ts';
+import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
+import { coatOpened, requirementsOf, TURN_CREDIT_DAYS, TURNS_SURVIVAL } from '@chill/core/ways/resolve.ts';
+import type { Batch } from '@chill/model/batch.ts';
+import type { Place } from '@chill/model/place.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Species } from '@chill/model/species.ts';
+import type { Medium } from '@chill/model/stage.ts';
+import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { randomFrom } from './random.ts';
+
+/** What a look would find that no look has recorded yet. */
+export interface Sight {
+  damp: 'dry' | 'right' | 'wet';
+  up: number;
+  mouldy: number;
+  /** Seedlings dead in their pots. */
+  lost: number;
+}
+
+/** What one simulated seed is really like; the program under test never sees it. */
+interface HiddenSeed {
+  sound: boolean;
+  opens: boolean;
+  warm_days: number;
+  cold_days: number;
+  sprouts: boolean;
+  degreeDays: number;
+  /** Rot that it bears before it goes mouldy. */
+  bears: number;
+  livesThroughTurns: boolean;
+  /** Days in the pot until it dies; Infinity for a survivor. */
+  potDeath_days: number;
+}
+
+const FOUND_DRY = 0.07;
+const FOUND_WET = 0.03;
+/** Unsound seed feeds mould sooner. */
+const UNSOUND_ROTS = 4;
+const POT_DEATHS_WITHIN_DAYS = 40;
+
+/** What there is to see in a batch on `today`, beyond what its events already tell. */
+export function sightOf(batch: Batch, species: Species, trueSound: number, places: readonly Place[], today: PlainDate): Sight {
+  const state = fold(batch.plan, batch.events);
+  const days = dayByDay(batch, state, species, places, today);
+  let up = 0;
+  let mouldy = 0;
+  for (const seed of hiddenSeeds(batch, species, trueSound)) {
+    const fate = fateOf(seed, days);
+    if (fate === 'up') up += 1;
+    if (fate === 'mouldy') mouldy += 1;
+  }
+  const everUp = state.sprouts.reduce((sum, sprout) => sum + sprout.count, 0);
+  const left = state.counts.waiting + state.counts.swollen;
+  const newUp = Math.min(left, Math.max(0, up - everUp));
+  return {
+    damp: dampOn(batch.id, today),
+    up: newUp,
+    mouldy: Math.min(left - newUp, Math.max(0, mouldy - state.counts.mouldy)),
+    lost: deadInPots(batch, state, species, today),
+  };
+}
+
+function dampOn(batchId: string, today: PlainDate): Sight['damp'] {
+  const chance = randomFrom(`${batchId} damp ${today}`)();
+  return chance < FOUND_DRY ? 'dry' : chance > 1 - FOUND_WET ? 'wet' : 'right';
+}
+
+function hiddenSeeds(batch: Batch, species: Species, trueSound: number): HiddenSeed[] {
+  const { warm, cold } = requirementsOf(species);
+  const law = thermalTime(species.sprouting);
+  const opened = coatOpened(species, batch.plan.way);
+  return Array.from({ length: batch.plan.seeds }, (_, i) => {
+    const random = randomFrom(`${batch.id} seed ${i}`);
+    return {
+      sound: random() < trueSound,
+      opens: random() < opened,
+      warm_days: needOf(warm, random),
+      cold_days: needOf(cold, random),
+      sprouts: random() < law.share,
+      degreeDays: law.median_degreeDays * Math.exp(law.spread * normalQuantile(random(), 0, 1)),
+      bears: -Math.log(1 - random()),
+      livesThroughTurns: random() < TURNS_SURVIVAL,
+      potDeath_days: random() < species.pot.establishes ? Number.POSITIVE_INFINITY : random() * POT_DEATHS_WITHIN_DAYS,
+    };
+  });
+}
+
+function needOf(requirement: Requirement | undefined, random: () => number): number {
+  if (!requirement || random() < requirement.freedWithout) return 0;
+  return Math.exp(requirement.logMedian + requirement.spread * normalQuantile(random(), 0, 1));
+}
+
+/** What one day does to the seeds of a batch. */
+interface DayDoes {
+  warm: number;
+  cold: number;
+  degrees: number;
+  rot: number;
+  turns: boolean;
+}
+
+function dayByDay(batch: Batch, state: BatchState, species: Species, places: readonly Place[], today: PlainDate): DayDoes[] {
+  const law = thermalTime(species.sprouting);
+  const response = species.cold.need !== 'none' ? species.cold.response : undefined;
+  const days: DayDoes[] = [];
+  for (const [index, done] of state.stages.entries()) {
+    if (!done.startedOn) continue;
+    const planned = batch.plan.stages[index];
+    const medium: Medium = batch.plan.way.stages[index]?.medium ?? (planned?.kind === 'warmTowel' ? 'towel' : 'ownPot');
+    const at = places.find((place) => place.id === done.placeId)?.nominal_C ?? planned?.temperature_C ?? 18;
+    const lasts = daysBetween(done.startedOn, done.finishedOn ?? state.closedOn ?? today);
+    const waits = planned?.kind === 'coldMoist' || planned?.kind === 'coldDry' || planned?.kind === 'warmMoist';
+    for (let day = 0; day < lasts; day++) {
+      const date = addDays(done.startedOn, day);
+      const fresh = state.freshened.filter((on) => on <= date).at(-1) ?? done.startedOn;
+      days.push({
+        warm: planned?.kind === 'warmMoist' ? effectiveness(at, WARM_RESPONSE) : 0,
+        cold:
+          planned?.kind === 'freezerTurns'
+            ? TURN_CREDIT_DAYS / 2
+            : planned?.kind === 'coldMoist' || planned?.kind === 'coldDry'
+              ? effectiveness(at, response)
+              : 0,
+        degrees: waits || planned?.kind === 'warmTowel' || planned?.kind === 'pot' ? law.rate(at) : 0,
+        // What rots on the warm towel is counted in the share that sprouts there.
+        rot: waits ? rotHazard(daysBetween(fresh, date), { medium, temperature_C: at }) : 0,
+        turns: planned?.kind === 'freezerTurns',
+      });
+    }
+  }
+  return days;
+}
+
+function fateOf(seed: HiddenSeed, days: readonly DayDoes[]): 'waits' | 'up' | 'mouldy' {
+  let warm = 0;
+  let cold = 0;
+  let degreeDays = 0;
+  let rot = 0;
+  for (const day of days) {
+    if (day.turns && !seed.livesThroughTurns) seed.sound = false;
+    rot += day.rot * (seed.sound ? 1 : UNSOUND_ROTS);
+    if (rot >= seed.bears) return 'mouldy';
+    if (!seed.sound || !seed.opens) continue;
+    if (warm < seed.warm_days) warm += day.warm;
+    else if (cold < seed.cold_days) cold += day.cold;
+    else degreeDays += day.degrees;
+    if (seed.sprouts && degreeDays >= seed.degreeDays) return 'up';
+  }
+  return 'waits';
+}
+
+function deadInPots(batch: Batch, state: BatchState, species: Species, today: PlainDate): number {
+  let position = 0;
+  let dead = 0;
+  const seeds = hiddenSeeds(batch, species, 1);
+  for (const { on, count } of state.sprouts) {
+    for (let i = 0; i < count; i++, position++) {
+      if ((seeds[position]?.potDeath_days ?? Number.POSITIVE_INFINITY) < daysBetween(on, today)) dead += 1;
+    }
+  }
+  const inPots = state.counts.potted + state.counts.established;
+  return Math.min(inPots, Math.max(0, dead - state.counts.discarded));
+}

@@ -1,0 +1,135 @@
+import { lazy, type ReactNode, Suspense, useState } from 'react';
+import { Link, Route, Routes, useLocation } from 'react-router';
+import { NurseryProvider, useNurseryLoading } from './data/nursery.ts';
+import { useKey } from './data/stored.ts';
+import { Notices } from './kit/Notices.tsx';
+import { Run } from './kit/Run.tsx';
+import { Strip } from './kit/Strip.tsx';
+import { RoundStation } from './stations/round/RoundStation.tsx';
+
+// Home comes with the first screen; every other station when it is first gone to.
+const FirstRun = lazy(() => import('./stations/firstRun/FirstRun.tsx'));
+const LogLineDialog = lazy(() => import('./stations/round/LogLineDialog.tsx'));
+const SeedsStation = lazy(() => import('./stations/seeds/SeedsStation.tsx'));
+const LotForm = lazy(() => import('./stations/seeds/LotForm.tsx'));
+const LotPage = lazy(() => import('./stations/seeds/LotPage.tsx'));
+const PlanStation = lazy(() => import('./stations/plan/PlanStation.tsx'));
+const TreatStation = lazy(() => import('./stations/treat/TreatStation.tsx'));
+const ColdStation = lazy(() => import('./stations/cold/ColdStation.tsx'));
+const WarmStation = lazy(() => import('./stations/warm/WarmStation.tsx'));
+const PotsStation = lazy(() => import('./stations/pots/PotsStation.tsx'));
+const FindingsStation = lazy(() => import('./stations/findings/FindingsStation.tsx'));
+const BatchPage = lazy(() => import('./stations/batch/BatchPage.tsx'));
+const LabelPage = lazy(() => import('./stations/batch/LabelPage.tsx'));
+const HandbookPage = lazy(() => import('./stations/handbook/HandbookPage.tsx'));
+const SpeciesPage = lazy(() => import('./stations/handbook/SpeciesPage.tsx'));
+const PlacesPage = lazy(() => import('./stations/places/PlacesPage.tsx'));
+
+/** The app: loads the nursery, then the run above (or below) and the station beneath it. */
+export function App() {
+  const loading = useNurseryLoading();
+  if (loading.state === 'loading') return <Waiting />;
+  if (loading.state === 'failed') return <Failed error={loading.error} />;
+  if (loading.state === 'first run') {
+    return (
+      <Suspense fallback={<Waiting />}>
+        <FirstRun />
+      </Suspense>
+    );
+  }
+  return (
+    <NurseryProvider value={loading.view}>
+      <Shell />
+    </NurseryProvider>
+  );
+}
+
+function Shell() {
+  const [logging, setLogging] = useState(false);
+  useKey('/', () => setLogging(true));
+  return (
+    <>
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-30 focus:bg-sheet focus:p-3">
+        Skip to the work
+      </a>
+      <header className="relative">
+        <Strip openLog={() => setLogging(true)} />
+        <Run />
+      </header>
+      <Notices />
+      <main id="main" tabIndex={-1} className="pb-24 outline-none desk:pb-10">
+        <Suspense fallback={<Waiting />}>
+          <Stations />
+        </Suspense>
+      </main>
+      {logging && (
+        <Suspense fallback={null}>
+          <LogLineDialog close={() => setLogging(false)} />
+        </Suspense>
+      )}
+    </>
+  );
+}
+
+function Stations() {
+  const { pathname } = useLocation();
+  return (
+    <Routes key={pathname.split('/')[1]}>
+      <Route index element={<RoundStation />} />
+      <Route path="seeds" element={<SeedsStation />} />
+      <Route path="seeds/new" element={<LotForm />} />
+      <Route path="seeds/:lotId" element={<LotPage />} />
+      <Route path="seeds/:lotId/change" element={<LotForm />} />
+      <Route path="plan" element={<PlanStation />} />
+      <Route path="treat" element={<TreatStation />} />
+      <Route path="cold" element={<ColdStation />} />
+      <Route path="warm" element={<WarmStation />} />
+      <Route path="pots" element={<PotsStation />} />
+      <Route path="findings" element={<FindingsStation />} />
+      <Route path="batch/:code" element={<BatchPage />} />
+      <Route path="batch/:code/label" element={<LabelPage />} />
+      <Route path="handbook" element={<HandbookPage />} />
+      <Route path="handbook/:speciesId" element={<SpeciesPage />} />
+      <Route path="places" element={<PlacesPage />} />
+      <Route
+        path="*"
+        element={
+          <Message title="There is nothing at this address.">
+            <Link to="/" className="quiet">
+              Go to the round
+            </Link>
+          </Message>
+        }
+      />
+    </Routes>
+  );
+}
+
+/** A page with one thing to say. */
+function Message({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <div className="px-4 py-10 desk:px-10">
+      <h1>{title}</h1>
+      <div className="mt-3 max-w-prose text-lg">{children}</div>
+    </div>
+  );
+}
+
+function Waiting() {
+  return (
+    <p role="status" className="px-4 py-10 text-lg text-ink2 desk:px-10">
+      One moment …
+    </p>
+  );
+}
+
+function Failed({ error }: { error: Error }) {
+  return (
+    <Message title="Nothing could be loaded">
+      <p>{error.message}</p>
+      <button type="button" className="deed mt-4" onClick={() => location.reload()}>
+        try again
+      </button>
+    </Message>
+  );
+}

@@ -1,0 +1,49 @@
+import { shortDate } from '@chill/core/calendar/dates.ts';
+import { parseDate } from '@chill/core/calendar/parseDate.ts';
+import { useState } from 'react';
+
+/** A day, typed as people type days ("16 Feb", "yesterday"); what was understood is shown beside it. Empty or unreadable is ''. */
+export function DateInput({
+  value,
+  onChange,
+  today,
+  ...field
+}: {
+  value: string;
+  onChange: (date: string) => void;
+  today: string;
+  id?: string;
+  className?: string;
+  'aria-invalid'?: boolean;
+  'aria-describedby'?: string;
+  'aria-label'?: string;
+}) {
+  const [text, setText] = useState(value ? shortDate(value, today) : '');
+  const [shown, setShown] = useState(value);
+  if (value !== shown) {
+    setShown(value);
+    const typed = parseDate(text, today);
+    if (value && (!typed.ok || typed.value !== value)) setText(shortDate(value, today));
+  }
+  const type = (next: string) => {
+    setText(next);
+    const parsed = parseDate(next, today);
+    const date = parsed.ok ? parsed.value : '';
+    setShown(date);
+    onChange(date);
+  };
+  const parsed = parseDate(text, today);
+  return (
+    <>
+      <input
+        {...field}
+        className={field.className ?? 'written'}
+        value={text}
+        placeholder="16 Feb"
+        onChange={(event) => type(event.target.value)}
+        onBlur={() => parsed.ok && setText(shortDate(parsed.value, today))}
+      />
+      {text !== '' && !parsed.ok && <span className="mt-1 block text-[0.95rem] font-semibold text-alarm">{parsed.problem}</span>}
+    </>
+  );
+}

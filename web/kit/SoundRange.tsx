@@ -1,0 +1,56 @@
+import { expectedHalfWidth, meanShare, moreToTest, soundShare, wilsonInterval } from '@chill/core/lot/viability.ts';
+import type { Soundness } from '@chill/model/lot.ts';
+import type { Species } from '@chill/model/species.ts';
+
+const WIDTH_WANTED = 0.15;
+
+/** What a test, a packet or nothing at all says of how much of a lot is sound: drawn, said, and what would narrow it. */
+export function SoundRange({ soundness, species }: { soundness: Soundness; species: Species }) {
+  const range = soundness.kind === 'tested' ? wilsonInterval(soundness.sound, soundness.tested) : undefined;
+  const share = range?.share ?? meanShare(soundShare(soundness, species));
+  return (
+    <div>
+      <svg viewBox="0 0 400 34" className="block w-full max-w-md" role="img" aria-label={said(soundness, species)}>
+        <line x1={0} x2={400} y1={14} y2={14} stroke="var(--color-ink3)" />
+        {[0, 25, 50, 75, 100].map((tick) => (
+          <g key={tick}>
+            <line x1={tick * 4} x2={tick * 4} y1={11} y2={17} stroke="var(--color-ink3)" />
+            <text
+              x={tick * 4}
+              y={32}
+              fontSize={12}
+              textAnchor={tick === 0 ? 'start' : tick === 100 ? 'end' : 'middle'}
+              fill="var(--color-ink3)"
+            >
+              {tick}
+            </text>
+          </g>
+        ))}
+        {range && (
+          <rect x={range.low * 400} width={(range.high - range.low) * 400} y={6} height={16} fill="var(--color-ink)" fillOpacity={0.18} />
+        )}
+        <line x1={share * 400} x2={share * 400} y1={2} y2={26} stroke="var(--color-ink)" strokeWidth={3} />
+      </svg>
+      <p className="mt-1">{said(soundness, species)}</p>
+      <p className="text-ink2">{narrowing(soundness)}</p>
+    </div>
+  );
+}
+
+/** In one line: "7 of 10 sound: somewhere from 40 to 89 in 100". */
+export function said(soundness: Soundness, species: Pick<Species, 'usuallySound'>): string {
+  if (soundness.kind === 'tested') {
+    const { low, high } = wilsonInterval(soundness.sound, soundness.tested);
+    return `${soundness.sound} of ${soundness.tested} sound: somewhere from ${Math.round(low * 100)} to ${Math.round(high * 100)} in 100`;
+  }
+  if (soundness.kind === 'packet') return `the packet says ${soundness.percent} in 100; believed as if 50 had been tested`;
+  return `not tested; such seed is usually ${Math.round(species.usuallySound * 100)} in 100 sound`;
+}
+
+function narrowing(soundness: Soundness): string {
+  if (soundness.kind !== 'tested') return 'Test twenty on a damp towel and the plan will ask for fewer seeds.';
+  const { sound, tested } = soundness;
+  const more = moreToTest(sound, tested, WIDTH_WANTED);
+  if (more > 0) return `${more} more would bring it within ±${WIDTH_WANTED * 100}.`;
+  return `Known within ±${Math.ceil(expectedHalfWidth(sound / tested, tested) * 100)}: good enough to plan on.`;
+}

@@ -1,0 +1,55 @@
+import { useId } from 'react';
+
+/** A count to be typed or tapped, with thumbs in mind. */
+export function Stepper({
+  label,
+  value,
+  most,
+  onChange,
+  hideLabel,
+}: {
+  label: string;
+  value: number;
+  most?: number;
+  onChange: (value: number) => void;
+  hideLabel?: boolean;
+}) {
+  const id = useId();
+  const clamp = (next: number) => onChange(Math.max(0, Math.min(most ?? Number.MAX_SAFE_INTEGER, next)));
+  return (
+    <div className="flex items-center gap-1.5">
+      <div className="flex items-stretch border-b-[1.5px] border-ink3">
+        <button
+          type="button"
+          aria-label={`one fewer: ${label}`}
+          className="min-h-12 w-11 text-xl desk:min-h-10 desk:w-8"
+          onClick={() => clamp(value - 1)}
+        >
+          −
+        </button>
+        <input
+          id={id}
+          inputMode="numeric"
+          aria-label={label}
+          className="w-12 bg-transparent text-center font-mono text-xl font-bold shadow-[inset_0_-3px_0_var(--zone,var(--color-ink))]"
+          value={value}
+          onFocus={(event) => event.target.select()}
+          onChange={(event) => clamp(Number(event.target.value.replace(/\D/g, '').slice(0, 7)) || 0)}
+        />
+        <button
+          type="button"
+          aria-label={`one more: ${label}`}
+          className="min-h-12 w-11 text-xl desk:min-h-10 desk:w-8"
+          onClick={() => clamp(value + 1)}
+        >
+          +
+        </button>
+      </div>
+      {!hideLabel && (
+        <label htmlFor={id} className="text-[0.95rem] text-ink2">
+          {label}
+        </label>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,77 @@
+import { longDate, shortDate } from '@chill/core/calendar/dates.ts';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useNursery } from '../data/nursery.ts';
+import { stepClock } from '../data/saving.ts';
+import { useStored } from '../data/stored.ts';
+
+/** What stands apart from the run: the nursery's name and day, Handbook, Places, the log line, and the light. */
+export function Strip({ openLog }: { openLog: () => void }) {
+  const { nursery, today, steppable } = useNursery();
+  return (
+    <div className="screen-only flex min-h-12 items-center justify-between gap-3 border-b border-line bg-sheet px-4 text-[0.95rem] desk:absolute desk:inset-x-0 desk:top-0 desk:z-10 desk:min-h-9 desk:border-0 desk:bg-transparent desk:px-10">
+      <div className="flex min-w-0 items-center gap-3">
+        <span className="truncate font-semibold">{nursery.name}</span>
+        <span className="whitespace-nowrap text-ink2">
+          <span className="hidden sm:inline">{longDate(today)}</span>
+          <span className="sm:hidden">{shortDate(today)}</span>
+        </span>
+        {steppable && <NextDay />}
+      </div>
+      <div className="flex items-center gap-3 desk:gap-5">
+        <Link to="/handbook" className="quiet no-underline">
+          Handbook
+        </Link>
+        <Link to="/places" className="quiet no-underline">
+          Places
+        </Link>
+        <button type="button" className="quiet no-underline" onClick={openLog} aria-keyshortcuts="/">
+          Log <kbd className="hidden rounded-sm border border-line px-1.5 font-mono text-sm desk:inline">/</kbd>
+        </button>
+        <LightSwitch />
+      </div>
+    </div>
+  );
+}
+
+function NextDay() {
+  const [busy, setBusy] = useState(false);
+  const step = async () => {
+    setBusy(true);
+    try {
+      await stepClock(1);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <button
+      type="button"
+      className="quiet"
+      disabled={busy}
+      onClick={step}
+      title="The demo’s clock moves on; the simulated seeds go on living"
+    >
+      next day
+    </button>
+  );
+}
+
+function LightSwitch() {
+  const [dim, setDim] = useStored('chill.dim', false);
+  document.documentElement.dataset.theme = dim ? 'dim' : 'light';
+  return (
+    <button
+      type="button"
+      className="quiet no-underline"
+      aria-pressed={dim}
+      onClick={() => setDim(!dim)}
+      aria-label="Dim, for the shed at night"
+    >
+      <svg width={18} height={18} viewBox="0 0 18 18" aria-hidden="true">
+        <circle cx={9} cy={9} r={7} fill="none" stroke="currentColor" strokeWidth={1.8} />
+        <path d={dim ? 'M 9 2 A 7 7 0 0 1 9 16 Z' : 'M 9 2 A 7 7 0 0 0 9 16 Z'} fill="currentColor" />
+      </svg>
+    </button>
+  );
+}

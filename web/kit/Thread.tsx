@@ -1,0 +1,112 @@
+import { addDays, dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
+import type { ProjectedStage } from '@chill/core/schedule/project.ts';
+import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import type { BatchView } from '../data/nursery.ts';
+import { type Step, StepLine } from './StepLine.tsx';
+import { stageZone, ZONE_COLOUR, ZONES, type Zone } from './zones.ts';
+
+const WIDTH = 440;
+const TOP = 22;
+const BOTTOM = 30;
+
+/** A batch's path: temperature is height, time runs right; done solid, planned dashed; its looks as dots, its window shaded. */
+export function Thread({ view, today, height = 224, width = WIDTH }: { view: BatchView; today: string; height?: number; width?: number }) {
+  const { stages, treatment } = view.projection;
+  const from = dayNumber((stages[0] as ProjectedStage).start) - 4;
+  const to = Math.max(dayNumber((stages.at(-1) as ProjectedStage).end), dayNumber(today)) + 6;
+  const left = 4;
+  const right = width - 8;
+  const x = (date: string) => left + ((dayNumber(date) - from) / (to - from)) * (right - left);
+  const used = ZONES.filter(
+    (zone) => zone === 'warm' || zone === 'cool' || zone === 'cold' || stages.some((stage) => stageZone(stage) === zone),
+  );
+  const y = (zone: Zone) => TOP + (used.indexOf(zone) * (height - TOP - BOTTOM - 14)) / (used.length - 1);
+  const now = view.projection.state.closedOn ?? today;
+  const steps = stages.map((stage): Step => {
+    const zone = stageZone(stage);
+    return {
+      x1: x(stage.start),
+      x2: Math.max(x(stage.end), x(stage.start)),
+      y: y(zone),
+      zone,
+      doneUntil: stage.started ? x(stage.finished ? stage.end : now) : 0,
+    };
+  });
+  const waiting = treatment && stages[treatment.stage];
+  return (
+    <svg viewBox={`0 0 ${width} ${height}`} className="block w-full" role="img" aria-label={spoken(view, today)}>
+      {used.map((zone) => (
+        <g key={zone}>
+          <line x1={0} x2={width} y1={y(zone)} y2={y(zone)} stroke={ZONE_COLOUR[zone]} strokeOpacity={0.28} />
+          <text x={width - 2} y={y(zone) - 5} textAnchor="end" fontSize={13} fill={ZONE_COLOUR[zone]}>
+            {zone}
+          </text>
+        </g>
+      ))}
+      {monthStarts(from, to).map((first) => (
+        <g key={first}>
+          <line x1={x(first)} x2={x(first)} y1={height - BOTTOM + 2} y2={height - BOTTOM + 8} stroke="var(--color-ink3)" />
+          <text x={x(first) + 3} y={height - BOTTOM + 10} fontSize={12} fill="var(--color-ink3)">
+            {shortDate(first).replace(/^1 /, '')}
+          </text>
+        </g>
+      ))}
+      {treatment && waiting && (
+        <rect
+          x={x(treatment.window.from)}
+          width={Math.max(2, x(treatment.window.to) - x(treatment.window.from))}
+          y={y(stageZone(waiting)) - 12}
+          height={24}
+          fill={ZONE_COLOUR[stageZone(waiting)]}
+          fillOpacity={0.16}
+        />
+      )}
+      <StepLine steps={steps} />
+      {view.projection.state.checks.map((check) => (
+        <circle
+          key={check.eventId}
+          cx={x(check.on)}
+          cy={y(zoneOn(stages, check.on)) + 11}
+          r={check.mouldy > 0 ? 3.6 : 2.6}
+          fill={check.mouldy > 0 ? 'var(--color-alarm)' : check.sprouted > 0 ? 'var(--color-ink)' : 'var(--color-ground)'}
+          stroke={check.mouldy > 0 ? 'var(--color-alarm)' : 'var(--color-ink)'}
+          strokeWidth={1.2}
+        />
+      ))}
+      <line x1={x(today)} x2={x(today)} y1={6} y2={height - BOTTOM} stroke="var(--color-ink)" strokeWidth={1.3} />
+      <text
+        x={Math.min(width - 20, Math.max(20, x(today)))}
+        y={height - 3}
+        textAnchor="middle"
+        fontSize={13}
+        fontWeight={650}
+        fill="var(--color-ink)"
+      >
+        today
+      </text>
+    </svg>
+  );
+}
+
+/** First days of the months between two day numbers, thinned to at most eight. */
+export function monthStarts(from: number, to: number): string[] {
+  const starts: string[] = [];
+  for (let day = from; day <= to; day++) {
+    const date = addDays('1970-01-01', day);
+    if (date.endsWith('-01')) starts.push(date);
+  }
+  const every = Math.ceil(starts.length / 8);
+  return starts.filter((_, i) => i % every === 0);
+}
+
+function zoneOn(stages: readonly ProjectedStage[], on: string): Zone {
+  return stageZone((stages.findLast((stage) => stage.started && stage.start <= on) ?? stages[0]) as ProjectedStage);
+}
+
+function spoken({ batch, species, projection }: BatchView, today: string): string {
+  const parts = projection.stages.map((stage) => {
+    const verb = stage.finished ? 'was in' : stage.started ? 'is in' : 'will be in';
+    return `${verb} ${STAGE_NAMES[stage.kind]} from ${shortDate(stage.start, today)} to ${shortDate(stage.end, today)}`;
+  });
+  return `${batch.code} ${species.common[0]} ${parts.join(', ')}`;
+}

@@ -1,0 +1,28 @@
+import type { Why } from '@chill/core/ways/explain.ts';
+
+/** The answer to "why?", folded until it is asked. */
+export function WhyNote({ why, ask = 'why?' }: { why: Why; ask?: string }) {
+  return (
+    <details className="group max-w-prose">
+      <summary className="quiet cursor-pointer list-none">{ask}</summary>
+      <div className="mt-1 border-l-2 border-line pl-4 text-[0.98rem]">
+        <p className="font-semibold">{why.figure}</p>
+        <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-4">
+          {why.inputs.map((input) => (
+            <div key={input.name} className="contents">
+              <dt className="text-ink2">{input.name}</dt>
+              <dd>
+                <b className="font-mono">{input.value}</b> <span className="text-ink2">{input.from}</span>
+              </dd>
+            </div>
+          ))}
+        </dl>
+        <p className="mt-2">{why.rule}</p>
+        <p className="mt-1 text-ink2">
+          {why.source} {why.assumed && 'Part of this is assumed.'}
+        </p>
+        <p className="mt-1">{why.changes}</p>
+      </div>
+    </details>
+  );
+}

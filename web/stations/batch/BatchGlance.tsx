@@ -1,0 +1,109 @@
+import { shortDate } from '@chill/core/calendar/dates.ts';
+import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { Link } from 'react-router';
+import { type BatchView, useNursery } from '../../data/nursery.ts';
+import { Figure } from '../../kit/Figure.tsx';
+import { LedgerBar } from '../../kit/LedgerBar.tsx';
+import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
+import { Tag } from '../../kit/Tag.tsx';
+import { Thread } from '../../kit/Thread.tsx';
+
+/** A batch at a glance: its thread, its account, its advice, its ledger and its seed. */
+export function BatchGlance({ view }: { view: BatchView }) {
+  const { today } = useNursery();
+  const { batch, species, lot } = view;
+  return (
+    <>
+      <p className="flex flex-wrap items-baseline gap-x-3">
+        <Link to={`/batch/${batch.code}`} className="underline-offset-4 hover:underline">
+          <Tag code={batch.code} large />
+        </Link>
+        <span className="text-[1.2rem] font-semibold">{species.common[0]}</span>
+      </p>
+      <p className="text-[0.95rem] text-ink2">
+        <i>{species.scientific}</i> · lot {lot.code} · {batch.plan.way.name.toLowerCase()}
+      </p>
+      <div className="mt-3">
+        <Thread view={view} today={today} />
+      </div>
+      <Account view={view} />
+      <div className="mt-4">
+        <LedgerBar counts={view.projection.state.counts} seeds={batch.plan.seeds} />
+      </div>
+      <div className="mt-4 flex items-end gap-4">
+        <SeedDrawing seed={species.seed} room={150} />
+        <p className="text-[0.92rem] text-ink2">
+          {species.seed.length_mm} × {species.seed.width_mm} mm, drawn × {enlargement(species.seed, 138)}.<br />
+          Lift a root at {species.liftAt_mm} mm, before it grips.
+        </p>
+      </div>
+    </>
+  );
+}
+
+/** The figures that matter at the stage a batch is in, and the advice that follows from them. */
+export function Account({ view }: { view: BatchView }) {
+  const { today } = useNursery();
+  const { treatment, sprouting, state, stages, setOut } = view.projection;
+  if (state.closedOn) return <p className="mt-3">Closed on {shortDate(state.closedOn, today)}.</p>;
+  if (sprouting && state.stage >= sprouting.stage) {
+    const inPots = state.counts.potted + state.counts.established;
+    return (
+      <>
+        <div className="mt-3 grid grid-cols-2 gap-4">
+          <Figure value={sprouting.up} unit={`of ${sprouting.seeds} up`}>
+            since {shortDate(sprouting.since, today)}; about {Math.round(sprouting.expectedByNow)} expected by now
+          </Figure>
+          <Figure value={inPots} unit="in pots">
+            set out about {shortDate(setOut, today)}
+          </Figure>
+        </div>
+        {stages[state.stage]?.kind === 'warmTowel' && (
+          <p className="mt-3">
+            {sprouting.expectNew.high > 0
+              ? `Expect ${sprouting.expectNew.low} to ${sprouting.expectNew.high} new at the next look. `
+              : 'Hardly any more are to be expected. '}
+            Nearly all that will come should have by <b>{shortDate(sprouting.allButDone, today)}</b>.
+          </p>
+        )}
+      </>
+    );
+  }
+  if (treatment && treatment.stage === state.stage) {
+    const out =
+      today < treatment.window.from
+        ? `Leave it in. Out `
+        : today <= treatment.window.to
+          ? 'In its window. Best out '
+          : 'Past its window. It was best out ';
+    return (
+      <>
+        <div className="mt-3 grid grid-cols-2 gap-4">
+          <Figure value={Math.round(treatment.earned)} unit={`of ${Math.round(treatment.wanted)} days`}>
+            of {stages[state.stage]?.kind === 'warmMoist' ? 'warmth' : 'cold'} earned since {shortDate(treatment.since, today)}
+            {treatment.uncertain_days > 0 && `; ${treatment.uncertain_days} days found dry count half`}
+          </Figure>
+          <Figure value={Math.round(treatment.freedNow * 100)} unit="in 100">
+            freed by now; {Math.round(treatment.freedAtBest * 100)} at the best day
+          </Figure>
+        </div>
+        <p className="mt-3">
+          {out}
+          <b>{shortDate(treatment.dueOut, today)}</b>; any day from {shortDate(treatment.window.from, today)} to{' '}
+          {shortDate(treatment.window.to, today)} is within 3 seeds in 100 of the best.
+          {treatment.shifted_days > 0 && ` ${treatment.shifted_days} days later than planned, for the days found dry.`}
+          {treatment.firstRoot && treatment.firstRoot > today && ` First roots in the cold about ${shortDate(treatment.firstRoot, today)}.`}
+        </p>
+      </>
+    );
+  }
+  const next = stages[state.stage];
+  return next ? (
+    <p className="mt-3">
+      {state.underWay
+        ? `In ${STAGE_NAMES[next.kind]} since ${shortDate(next.start, today)}.`
+        : `Next: ${STAGE_NAMES[next.kind]}, ${shortDate(next.start, today)}.`}{' '}
+      Set out about <b>{shortDate(setOut, today)}</b>.
+    </p>
+  ) : null;
+}

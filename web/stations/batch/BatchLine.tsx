@@ -1,0 +1,45 @@
+import { nearDate } from '@chill/core/calendar/dates.ts';
+import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import type { CSSProperties, ReactNode } from 'react';
+import { Link } from 'react-router';
+import { type BatchView, useNursery } from '../../data/nursery.ts';
+import { Tag } from '../../kit/Tag.tsx';
+import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
+
+/** One batch in a list: its code and name, what is next, and whatever figure the list is about. */
+export function BatchLine({ view, children }: { view: BatchView; children?: ReactNode }) {
+  const { today } = useNursery();
+  const { batch, species, projection, tasks } = view;
+  const stage = projection.stages[Math.min(projection.state.stage, projection.stages.length - 1)];
+  const next = tasks[0];
+  const zone = stage ? stageZone(stage) : 'cool';
+  return (
+    <li className="border-t border-line" style={{ '--zone': ZONE_COLOUR[zone] } as CSSProperties}>
+      <Link
+        to={`/batch/${batch.code}`}
+        className="grid min-h-16 grid-cols-[4.2rem_minmax(0,1fr)] items-center gap-x-3 py-2 hover:bg-sheet desk:grid-cols-[4.5rem_minmax(0,15rem)_minmax(0,1fr)]"
+      >
+        <Tag code={batch.code} />
+        <span className="min-w-0">
+          <span className="block leading-tight font-[560]">{species.common[0]}</span>
+          <span className="block text-[0.92rem] text-ink2">
+            {projection.state.closedOn
+              ? 'closed'
+              : projection.state.underWay && stage
+                ? STAGE_NAMES[stage.kind]
+                : `to begin: ${stage ? STAGE_NAMES[stage.kind] : ''}`}
+            {next && (
+              <>
+                {' · '}
+                <span className={next.due <= today ? 'font-semibold' : ''} style={next.due <= today ? { color: 'var(--zone)' } : undefined}>
+                  {next.title} {next.overdue_days > 0 ? `${next.overdue_days} d over` : nearDate(next.due, today)}
+                </span>
+              </>
+            )}
+          </span>
+        </span>
+        {children && <span className="col-span-2 mt-1 min-w-0 desk:col-span-1 desk:mt-0">{children}</span>}
+      </Link>
+    </li>
+  );
+}

@@ -1,0 +1,169 @@
+import { shortDate } from '@chill/core/calendar/dates.ts';
+import { describeEvent } from '@chill/core/schedule/record.ts';
+import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import type { LedgerEvent } from '@chill/model/event.ts';
+import { type CSSProperties, lazy, Suspense } from 'react';
+import { Link, useParams } from 'react-router';
+import { type BatchView, useBatchByCode, useNursery } from '../../data/nursery.ts';
+import { useSights } from '../../data/sights.ts';
+import { LedgerBar } from '../../kit/LedgerBar.tsx';
+import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
+import { Tag } from '../../kit/Tag.tsx';
+import { Thread } from '../../kit/Thread.tsx';
+import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
+import { AnswerControls } from '../round/AnswerRow.tsx';
+import { UndoButton } from '../round/RoundStation.tsx';
+import { Account } from './BatchGlance.tsx';
+import { OtherCounts } from './OtherCounts.tsx';
+
+const SproutChart = lazy(() => import('./SproutChart.tsx'));
+
+/** One batch: its thread, what to do next and why, every seed accounted for, and everything that happened. */
+export default function BatchPage() {
+  const { code } = useParams();
+  const view = useBatchByCode(code);
+  const { today } = useNursery();
+  const sights = useSights();
+  if (!view) {
+    return (
+      <div className="px-4 py-10 desk:px-10">
+        <h1>No batch has the code {code}</h1>
+        <Link to="/" className="quiet mt-3">
+          Go to the round
+        </Link>
+      </div>
+    );
+  }
+  const { batch, species, lot, projection } = view;
+  const { state, sprouting, stages } = projection;
+  const stage = stages[Math.min(state.stage, stages.length - 1)];
+  const zone = stage ? stageZone(stage) : 'cool';
+  return (
+    <div className="px-4 pt-5 desk:px-10" style={{ '--zone': ZONE_COLOUR[zone] } as CSSProperties}>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-8">
+        <h1 className="flex flex-wrap items-baseline gap-x-4">
+          <Tag code={batch.code} large /> {species.common[0]}
+        </h1>
+        <Link to={`/batch/${batch.code}/label`} className="quiet">
+          print its label
+        </Link>
+      </div>
+      <p className="text-ink2">
+        <i>{species.scientific}</i> · lot{' '}
+        <Link to={`/seeds/${lot.id}`} className="underline underline-offset-4">
+          {lot.code}
+        </Link>{' '}
+        · {batch.plan.way.name.toLowerCase()} · planned for {batch.plan.expects.low} to {batch.plan.expects.high} plants
+      </p>
+      <div className="mt-4 gap-12 desk:grid desk:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
+        <div>
+          <Thread view={view} today={today} width={720} height={250} />
+          <Stages view={view} />
+          {sprouting && (
+            <section className="mt-6">
+              <h2>Sprouting</h2>
+              <Suspense fallback={<p className="h-64 text-ink2">Drawing …</p>}>
+                <SproutChart view={view} />
+              </Suspense>
+            </section>
+          )}
+        </div>
+        <div>
+          <section>
+            <h2>{state.closedOn ? 'Closed' : 'Next'}</h2>
+            <Account view={view} />
+            <ul className="mt-2">
+              {view.tasks.map((task) => (
+                <li key={`${task.kind}${task.stage}`} className="border-t border-line py-3">
+                  <p>
+                    <b>{task.title}</b>{' '}
+                    <span className="text-ink2">
+                      {task.due <= today
+                        ? task.overdue_days > 0
+                          ? `was due ${shortDate(task.due, today)}`
+                          : 'today'
+                        : shortDate(task.due, today)}
+                    </span>
+                  </p>
+                  <p className="text-[0.95rem] text-ink2">{task.hint}</p>
+                  {task.lateness && (
+                    <p className={`text-[0.95rem] ${task.pressing ? 'font-semibold text-alarm' : 'text-ink2'}`}>{task.lateness}</p>
+                  )}
+                  <div className="mt-2 [&>div]:desk:justify-start">
+                    <AnswerControls view={view} task={task} sight={sights[batch.id]} />
+                  </div>
+                </li>
+              ))}
+            </ul>
+          </section>
+          <section className="mt-6">
+            <h2>Every seed</h2>
+            <div className="mt-2">
+              <LedgerBar counts={state.counts} seeds={batch.plan.seeds} />
+            </div>
+            {!state.closedOn && <OtherCounts view={view} />}
+          </section>
+          <section className="mt-6 flex items-end gap-4">
+            <SeedDrawing seed={species.seed} room={150} />
+            <p className="text-[0.92rem] text-ink2">
+              {species.seed.length_mm} × {species.seed.width_mm} mm, drawn × {enlargement(species.seed, 138)}.<br />
+              <Link to={`/handbook/${species.id}`} className="underline underline-offset-4">
+                Why it waits
+              </Link>
+            </p>
+          </section>
+          {species.hazards.map((hazard) => (
+            <p key={hazard.note} className="mt-4 border-l-4 border-alarm pl-3 text-[0.95rem]">
+              {hazard.note}
+            </p>
+          ))}
+        </div>
+      </div>
+      <History view={view} />
+    </div>
+  );
+}
+
+function Stages({ view }: { view: BatchView }) {
+  const { today } = useNursery();
+  return (
+    <ol className="mt-2 flex flex-wrap gap-x-6 gap-y-1 text-[0.95rem]">
+      {view.projection.stages.map((stage) => (
+        <li key={`${stage.kind}${stage.start}`} className={stage.finished ? 'text-ink2' : ''}>
+          <span
+            className="mr-1.5 inline-block size-2.5 rounded-full align-baseline"
+            style={{ background: ZONE_COLOUR[stageZone(stage)] }}
+          />
+          <b className="font-[560]">{STAGE_NAMES[stage.kind]}</b> {shortDate(stage.start, today)}
+          {stage.end !== stage.start && ` to ${shortDate(stage.end, today)}`}
+          {!stage.started && <span className="text-ink2"> planned</span>}
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+/** Everything that was recorded, the newest first; what was undone stays to be seen, struck through. */
+function History({ view }: { view: BatchView }) {
+  const { today } = useNursery();
+  const { batch, projection } = view;
+  const events = [...batch.events].reverse().filter((event) => event.kind !== 'reversed');
+  if (events.length === 0) return null;
+  return (
+    <section className="mt-8 max-w-3xl">
+      <h2>What happened</h2>
+      <ol className="mt-2">
+        {events.map((event: LedgerEvent) => {
+          const stands = projection.state.inForce.has(event.id);
+          return (
+            <li key={event.id} className="flex min-h-12 items-center gap-4 border-t border-line desk:min-h-10">
+              <span className="w-20 shrink-0 font-mono text-[0.9rem] text-ink2">{shortDate(event.on, today)}</span>
+              <span className={`grow ${stands ? '' : 'text-ink2 line-through'}`}>{describeEvent(event, batch)}</span>
+              {stands && <UndoButton view={view} events={[event]} />}
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}

@@ -1,0 +1,63 @@
+import { mostFor, type Verb } from '@chill/core/ledger/verbs.ts';
+import { recordMoves } from '@chill/core/schedule/record.ts';
+import { useState } from 'react';
+import { type BatchView, useNursery } from '../../data/nursery.ts';
+import { post } from '../../data/outbox.ts';
+import { Stepper } from '../../kit/Stepper.tsx';
+
+const OFFERED: { verb: Verb; text: string }[] = [
+  { verb: 'floated', text: 'floated off' },
+  { verb: 'swollen', text: 'swollen' },
+  { verb: 'mouldy', text: 'mouldy' },
+  { verb: 'broken', text: 'broken' },
+  { verb: 'lost', text: 'lost' },
+  { verb: 'potted', text: 'potted' },
+  { verb: 'established', text: 'established' },
+];
+
+/** Counts that no task asks for: floaters taken off, losses, seeds broken in handling. */
+export function OtherCounts({ view }: { view: BatchView }) {
+  const { today } = useNursery();
+  const { batch, projection } = view;
+  const [verb, setVerb] = useState<Verb>('floated');
+  const [count, setCount] = useState(0);
+  const [problem, setProblem] = useState<string>();
+  const possible = OFFERED.filter((one) => mostFor(one.verb, projection.state.counts) > 0);
+  const chosen = possible.some((one) => one.verb === verb) ? verb : possible[0]?.verb;
+  if (!chosen) return null;
+  const record = () => {
+    const recorded = recordMoves(projection.state, { [chosen]: count }, today, () => crypto.randomUUID());
+    if ('problem' in recorded) return setProblem(recorded.problem);
+    setProblem(undefined);
+    setCount(0);
+    post(batch, recorded.events);
+  };
+  return (
+    <details className="mt-2">
+      <summary className="quiet cursor-pointer list-none">record another count</summary>
+      <div className="mt-2 flex flex-wrap items-end gap-3">
+        <Stepper label="seeds" hideLabel value={count} most={mostFor(chosen, projection.state.counts)} onChange={setCount} />
+        <select
+          aria-label="what became of them"
+          className="written max-w-40"
+          value={chosen}
+          onChange={(event) => setVerb(event.target.value as Verb)}
+        >
+          {possible.map((one) => (
+            <option key={one.verb} value={one.verb}>
+              {one.text}
+            </option>
+          ))}
+        </select>
+        <button type="button" className="deed" onClick={record}>
+          log
+        </button>
+        {problem && (
+          <p role="alert" className="basis-full font-semibold text-alarm">
+            {problem}
+          </p>
+        )}
+      </div>
+    </details>
+  );
+}

@@ -1,0 +1,78 @@
+import { addDays, shortDate } from '@chill/core/calendar/dates.ts';
+import { sproutCurve } from '@chill/core/sprout/curve.ts';
+import { LineChart } from 'echarts/charts';
+import { GridComponent } from 'echarts/components';
+import { init, use } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { useEffect, useMemo, useRef } from 'react';
+import { type BatchView, useNursery } from '../../data/nursery.ts';
+
+use([LineChart, GridComponent, SVGRenderer]);
+
+/** Sprouts counted, against the curve that was expected and the range in which 8 counts in 10 lie. */
+export default function SproutChart({ view }: { view: BatchView }) {
+  const { today } = useNursery();
+  const box = useRef<HTMLDivElement>(null);
+  const { sprouting, state } = view.projection;
+  const curve = useMemo(() => sprouting && sproutCurve(sprouting, state.sprouts), [sprouting, state]);
+
+  useEffect(() => {
+    if (!box.current || !curve || !sprouting) return;
+    const colour = (token: string) => getComputedStyle(document.documentElement).getPropertyValue(`--color-${token}`).trim();
+    const font = { fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 13, color: colour('ink2') };
+    const chart = init(box.current, undefined, { renderer: 'svg' });
+    const band = curve.high.map((point, i) => [point.day, point.count - (curve.low[i]?.count ?? 0)]);
+    const smooth = { type: 'line' as const, showSymbol: false, silent: true };
+    chart.setOption({
+      animation: false,
+      grid: { left: 36, right: 12, top: 12, bottom: 26 },
+      xAxis: {
+        type: 'value',
+        max: curve.expected.length - 1,
+        axisLabel: { ...font, formatter: (day: number) => shortDate(addDays(sprouting.since, day), today) },
+        splitLine: { show: false },
+        axisLine: { lineStyle: { color: colour('line') } },
+      },
+      yAxis: { type: 'value', max: sprouting.seeds, axisLabel: font, splitLine: { lineStyle: { color: colour('line') } } },
+      series: [
+        { ...smooth, stack: 'band', lineStyle: { opacity: 0 }, data: curve.low.map((point) => [point.day, point.count]) },
+        { ...smooth, stack: 'band', lineStyle: { opacity: 0 }, areaStyle: { color: colour('warm'), opacity: 0.16 }, data: band },
+        {
+          ...smooth,
+          lineStyle: { color: colour('warm'), type: [5, 4], width: 1.5 },
+          data: curve.expected.map((point) => [point.day, point.count]),
+        },
+        {
+          type: 'line',
+          step: 'end',
+          symbolSize: 6,
+          itemStyle: { color: colour('ink') },
+          lineStyle: { color: colour('ink'), width: 2.5 },
+          data: curve.counted.map((point) => [point.day, point.count]),
+        },
+      ],
+    });
+    const resize = new ResizeObserver(() => chart.resize());
+    resize.observe(box.current);
+    return () => {
+      resize.disconnect();
+      chart.dispose();
+    };
+  }, [curve, sprouting, today]);
+
+  if (!curve || !sprouting) return null;
+  return (
+    <figure>
+      <div
+        ref={box}
+        className="h-64 w-full"
+        role="img"
+        aria-label={`${sprouting.up} of ${sprouting.seeds} up by day ${sprouting.day}; about ${Math.round(sprouting.expectedByNow)} were expected`}
+      />
+      <figcaption className="text-[0.92rem] text-ink2">
+        Solid: counted. Dashed: expected at {sprouting.temperature_C} °C; 8 counts in 10 fall in the shaded band. The end of the curve rests
+        on what the handbook and the lot’s test say of such seed.
+      </figcaption>
+    </figure>
+  );
+}

@@ -1,0 +1,95 @@
+import { soundShare } from '@chill/core/lot/viability.ts';
+import { reasonForFirst } from '@chill/core/ways/explain.ts';
+import { proposeAll } from '@chill/core/ways/propose.ts';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { useNursery } from '../../data/nursery.ts';
+import { stationOf } from '../../data/stations.ts';
+import { BatchLine } from '../batch/BatchLine.tsx';
+import { useWish } from './useWish.ts';
+import { AxisMonths, axisOf, PATH_WIDTH } from './WayPath.tsx';
+import { WayRow } from './WayRow.tsx';
+import { WishSentence } from './WishSentence.tsx';
+
+/** Width of a way's path in drawing units; the page scales it. */
+
+/** The ways that suit a lot, side by side, for what the grower wants. Computed here, at every keystroke. */
+export default function PlanStation() {
+  const { lots, handbook, nursery, places, today, batches } = useNursery();
+  const { wording, wish, change } = useWish();
+  const [opened, setOpened] = useState<string>();
+  const lot = lots.find((one) => one.id === wording.lotId);
+  const species = handbook.find((one) => one.id === lot?.speciesId);
+  const proposals = useMemo(
+    () =>
+      lot && species && wish
+        ? proposeAll({ species, sound: soundShare(lot.soundness, species), available: lot.unassigned, wish, nursery, places, today })
+        : [],
+    [lot, species, wish, nursery, places, today],
+  );
+
+  if (!lot || !species) {
+    return (
+      <section className="px-4 pt-5 desk:px-10">
+        <h1>Plan</h1>
+        <p className="mt-3 max-w-prose text-lg">
+          A plan starts from seed in hand. Write down a lot first: how many seeds there are decides what can be promised.
+        </p>
+        <Link to="/seeds/new" className="deed mt-4">
+          add a lot of seed
+        </Link>
+      </section>
+    );
+  }
+  const first = reasonForFirst(proposals, lot.unassigned);
+  const axis = axisOf(proposals, today);
+  const shown = proposals.some((one) => one.way.id === opened) ? opened : undefined;
+  const planned = batches.filter((view) => stationOf(view) === 'plan');
+  return (
+    <section className="px-4 pt-5 desk:px-10">
+      <WishSentence wording={wording} wish={wish} change={change} lot={lot} species={species} />
+      {first && (
+        <p className="mt-4 max-w-[70rem] border-l-4 border-ink pl-3">
+          <b>{proposals[0]?.way.name} first.</b> {first.reason} <span className="text-ink2">{first.change}</span>
+        </p>
+      )}
+      <div className="mt-4">
+        <div
+          className="hidden grid-cols-[13rem_minmax(0,1fr)_5rem_8rem_17rem] items-end gap-x-4 pb-1 text-[0.92rem] text-ink2 desk:grid"
+          aria-hidden="true"
+        >
+          <span>way</span>
+          <AxisMonths axis={axis} width={PATH_WIDTH} />
+          <span>start seeds</span>
+          <span>plants, 9 in 10</span>
+          <span>against it, here</span>
+        </div>
+        <ol aria-label="Ways, the best first">
+          {proposals.map((proposal, i) => (
+            <WayRow
+              key={proposal.way.id}
+              proposal={proposal}
+              first={i === 0}
+              open={shown === proposal.way.id}
+              toggle={() => setOpened(shown === proposal.way.id ? undefined : proposal.way.id)}
+              axis={axis}
+              lot={lot}
+              species={species}
+              wish={wish}
+            />
+          ))}
+        </ol>
+      </div>
+      {planned.length > 0 && (
+        <section className="mt-10 max-w-4xl">
+          <h2>Planned, not begun</h2>
+          <ul className="mt-2">
+            {planned.map((view) => (
+              <BatchLine key={view.batch.id} view={view} />
+            ))}
+          </ul>
+        </section>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,69 @@
+import { dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
+import type { Proposal } from '@chill/core/ways/proposal.ts';
+import { type Step, StepLine } from '../../kit/StepLine.tsx';
+import { monthStarts } from '../../kit/Thread.tsx';
+import { stageZone, ZONE_COLOUR, type Zone } from '../../kit/zones.ts';
+
+const HEIGHT: Record<Zone, number> = { hot: 6, warm: 14, cool: 30, cold: 54, frozen: 66 };
+
+/** Width of a way’s path in drawing units; the page scales it. */
+export const PATH_WIDTH = 560;
+
+/** The days that all ways are drawn over. */
+export interface Axis {
+  from: number;
+  to: number;
+}
+
+/** One axis for all proposals: from the earliest start, or today, to the last setting out. */
+export function axisOf(proposals: readonly Proposal[], today: string): Axis {
+  const days = proposals.flatMap(({ dates }) => [dayNumber(dates.start), dayNumber(dates.setOut)]);
+  return { from: Math.min(dayNumber(today), ...days) - 5, to: Math.max(dayNumber(today) + 60, ...days) + 12 };
+}
+
+/** The months above the ways. */
+export function AxisMonths({ axis, width }: { axis: Axis; width: number }) {
+  const x = (date: string) => ((dayNumber(date) - axis.from) / (axis.to - axis.from)) * width;
+  return (
+    <svg viewBox={`0 0 ${width} 18`} className="block w-full" aria-hidden="true">
+      {monthStarts(axis.from, axis.to).map((first) => (
+        <text key={first} x={x(first) + 2} y={13} fontSize={13} fill="var(--color-ink2)">
+          {shortDate(first).replace(/^1 /, '')}
+          {first.slice(5, 7) === '01' && ` ${first.slice(0, 4)}`}
+        </text>
+      ))}
+    </svg>
+  );
+}
+
+/** A way drawn as its path through temperatures, with the window in which it may be pulled. */
+export function WayPath({ proposal, axis, width, today }: { proposal: Proposal; axis: Axis; width: number; today: string }) {
+  const x = (date: string) => ((dayNumber(date) - axis.from) / (axis.to - axis.from)) * width;
+  const steps = proposal.stages.map((stage): Step => {
+    const zone = stageZone(stage);
+    return { x1: x(stage.start), x2: x(stage.end), y: HEIGHT[zone], zone, doneUntil: Number.POSITIVE_INFINITY };
+  });
+  const waiting = proposal.stages.filter((stage) => stage.window);
+  return (
+    <svg viewBox={`0 0 ${width} 74`} className="block w-full" aria-hidden="true">
+      {monthStarts(axis.from, axis.to).map((first) => (
+        <line key={first} x1={x(first)} x2={x(first)} y1={0} y2={74} stroke="var(--color-line)" />
+      ))}
+      {waiting.map((stage) => (
+        <rect
+          key={stage.start}
+          x={x(stage.window?.from ?? stage.end)}
+          width={Math.max(2, x(stage.window?.to ?? stage.end) - x(stage.window?.from ?? stage.end))}
+          y={HEIGHT[stageZone(stage)] - 10}
+          height={20}
+          fill={ZONE_COLOUR[stageZone(stage)]}
+          fillOpacity={0.16}
+        />
+      ))}
+      <StepLine steps={steps} />
+      <circle cx={x(proposal.dates.setOut)} cy={HEIGHT.cool} r={4.5} fill="var(--color-cool)" />
+      {proposal.wanted && <path d={`M ${x(proposal.wanted)} 74 l -4 -7 h 8 Z`} fill="var(--color-ink2)" />}
+      <line x1={x(today)} x2={x(today)} y1={0} y2={74} stroke="var(--color-ink)" strokeWidth={1.3} />
+    </svg>
+  );
+}

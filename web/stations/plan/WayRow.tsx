@@ -1,0 +1,184 @@
+import { shortDate, spell } from '@chill/core/calendar/dates.ts';
+import { soundShare } from '@chill/core/lot/viability.ts';
+import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { showQuantity } from '@chill/core/units/quantities.ts';
+import { whyPull, whySeeds } from '@chill/core/ways/explain.ts';
+import type { Proposal } from '@chill/core/ways/proposal.ts';
+import { planFrom } from '@chill/core/ways/propose.ts';
+import type { Wish } from '@chill/model/batch.ts';
+import type { LotInHand } from '@chill/model/lot.ts';
+import type { Species } from '@chill/model/species.ts';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { ApiProblem } from '../../data/api.ts';
+import { useNursery } from '../../data/nursery.ts';
+import { makeBatch } from '../../data/saving.ts';
+import { said } from '../../kit/SoundRange.tsx';
+import { Stepper } from '../../kit/Stepper.tsx';
+import { WhyNote } from '../../kit/WhyNote.tsx';
+import { GainAndLoss } from './GainAndLoss.tsx';
+import { type Axis, PATH_WIDTH, WayPath } from './WayPath.tsx';
+
+interface Props {
+  proposal: Proposal;
+  first: boolean;
+  open: boolean;
+  toggle: () => void;
+  axis: Axis;
+  lot: LotInHand;
+  species: Species;
+  wish: Wish | undefined;
+}
+
+/** One way: its path, its figures and what speaks against it; opened, its dates, its curve, its reasons, and the making of a batch. */
+export function WayRow(props: Props) {
+  const { proposal, first, open, toggle, axis } = props;
+  const { today } = useNursery();
+  const stopped = proposal.against.some((one) => one.weight === 'stops');
+  return (
+    <li className={`border-t border-line ${first || open ? 'bg-sheet' : ''}`}>
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={toggle}
+        className="grid w-full grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 px-2 py-2 text-left hover:bg-sheet desk:grid-cols-[13rem_minmax(0,1fr)_5rem_8rem_17rem]"
+      >
+        <span>
+          <span className={`block text-[1.1rem] leading-tight ${first ? 'font-bold' : 'font-[620]'} ${stopped ? 'text-ink2' : ''}`}>
+            {proposal.way.name}
+          </span>
+          <span className="block text-[0.92rem] text-ink2">{summary(proposal)}</span>
+        </span>
+        <span className="col-span-2 row-start-2 desk:col-span-1 desk:row-auto">
+          <WayPath proposal={proposal} axis={axis} width={PATH_WIDTH} today={today} />
+        </span>
+        <span className="text-right font-mono text-xl font-bold desk:text-left">
+          {proposal.seeds ?? '–'}
+          <span className="ml-1 font-sans text-[0.9rem] font-normal text-ink2 desk:hidden">seeds</span>
+        </span>
+        <span className="col-span-2 font-mono text-xl font-bold whitespace-nowrap desk:col-span-1">
+          {proposal.expected.low} to {proposal.expected.high}
+          <span className="ml-1 font-sans text-[0.9rem] font-normal text-ink2 desk:hidden">plants, 9 times in 10</span>
+        </span>
+        <span className="col-span-2 text-[0.95rem] leading-snug text-ink2 desk:col-span-1">
+          {proposal.against.length === 0
+            ? 'nothing'
+            : proposal.against.map((one, i) => (
+                <span
+                  key={one.code}
+                  className={one.weight === 'stops' ? 'font-semibold text-alarm' : one.weight === 'costs' ? 'text-ink' : ''}
+                >
+                  {i > 0 && '; '}
+                  {one.text}
+                </span>
+              ))}
+        </span>
+      </button>
+      {open && <Details {...props} />}
+    </li>
+  );
+}
+
+function summary({ resolved, dates }: Proposal): string {
+  const wait = resolved
+    .filter((stage) => stage.treatment)
+    .map((stage) => `${spell(stage.days)} ${STAGE_NAMES[stage.kind].replace('moist ', '')}`);
+  return `${wait.length > 0 ? wait.join(', ') : 'no wait'}; starts ${shortDate(dates.start)}`;
+}
+
+function Details({ proposal, lot, species, wish }: Props) {
+  const { nursery, today } = useNursery();
+  const { dates, resolved } = proposal;
+  const sound = soundShare(lot.soundness, species);
+  const curved = resolved.find((stage) => stage.curve);
+  const day = (date: string) => shortDate(date, today);
+  const list: [string, string][] = [
+    ['start', day(dates.start)],
+    ...(dates.intoCold ? ([['into the cold', day(dates.intoCold)]] as [string, string][]) : []),
+    ...(dates.bestOut ? ([['best out', day(dates.bestOut)]] as [string, string][]) : []),
+    ...(dates.window ? ([['window', `${day(dates.window.from)} to ${day(dates.window.to)}`]] as [string, string][]) : []),
+    ['first sprouts', day(dates.firstSprouts)],
+    ['potted', day(dates.potted)],
+    ['set out', day(dates.setOut)],
+  ];
+  const why = wish && whySeeds(proposal, wish.plants, wish.confidence, sound, said(lot.soundness, species));
+  const pull = whyPull(proposal);
+  return (
+    <div className="grid gap-x-12 gap-y-4 px-2 pt-2 pb-5 desk:grid-cols-[16rem_minmax(0,27rem)_minmax(0,1fr)]">
+      <div>
+        <dl className="grid grid-cols-[auto_1fr] gap-x-4">
+          {list.map(([name, value]) => (
+            <div key={name} className="contents">
+              <dt className="text-ink2">{name}</dt>
+              <dd className="font-semibold">{value}</dd>
+            </div>
+          ))}
+        </dl>
+        {resolved
+          .filter((stage) => stage.treatment)
+          .map((stage) => (
+            <p key={stage.kind} className="mt-2 text-[0.95rem] text-ink2">
+              {STAGE_NAMES[stage.kind]} in {stage.medium ?? 'the fridge'}, {stage.place ? stage.place.name : 'a place assumed'} at{' '}
+              {showQuantity(stage.temperature_C, 'temperature_C', nursery.settings.units)}
+            </p>
+          ))}
+        <p className="mt-2 text-[0.95rem] text-ink2">
+          {proposal.way.evidence}. {proposal.way.speaksFor && `For it: ${proposal.way.speaksFor}. `}
+          {proposal.way.speaksAgainst && `Against it anywhere: ${proposal.way.speaksAgainst}.`}
+        </p>
+      </div>
+      <div>
+        {curved && <GainAndLoss stage={curved} />}
+        {pull && <WhyNote why={pull} ask="why that long?" />}
+      </div>
+      <div>
+        {wish && <MakeBatch proposal={proposal} lot={lot} species={species} wish={wish} />}
+        {why && <WhyNote why={why} ask="why so many seeds?" />}
+      </div>
+    </div>
+  );
+}
+
+/** Turns a way into a batch: the one thing to do here. */
+function MakeBatch({ proposal, lot, species, wish }: { proposal: Proposal; lot: LotInHand; species: Species; wish: Wish }) {
+  const { today } = useNursery();
+  const navigate = useNavigate();
+  const [own, setOwn] = useState<number>();
+  const [problem, setProblem] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const seeds = own ?? proposal.starting;
+  const sound = soundShare(lot.soundness, species);
+  const plan = planFrom(proposal, wish, sound, seeds);
+  const make = async () => {
+    if (seeds < 1)
+      return setProblem(lot.unassigned === 0 ? `Every seed of ${lot.code} is in a batch already.` : 'Start at least one seed.');
+    setBusy(true);
+    setProblem(undefined);
+    try {
+      const batch = await makeBatch({ id: crypto.randomUUID(), lotId: lot.id, plan, madeOn: today });
+      navigate(`/batch/${batch.code}/label`);
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      setProblem(error.problem.errors?.[0]?.message ?? error.message);
+      setBusy(false);
+    }
+  };
+  return (
+    <div>
+      <div className="flex flex-wrap items-center gap-4">
+        <Stepper label="seeds to start" value={seeds} most={lot.unassigned} onChange={setOwn} />
+        <button type="button" className="deed" disabled={busy} onClick={make}>
+          make this batch
+        </button>
+      </div>
+      <p className="mt-2 text-[0.95rem] text-ink2">
+        {plan.expects.low} to {plan.expects.high} plants, 9 times in 10; leaves {lot.unassigned - seeds} of the lot.
+      </p>
+      {problem && (
+        <p role="alert" className="mt-2 font-semibold text-alarm">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,141 @@
+import { shortDate } from '@chill/core/calendar/dates.ts';
+import { wantedDay } from '@chill/core/ways/propose.ts';
+import { frostRiskOn } from '@chill/core/winter/frost.ts';
+import type { Wish } from '@chill/model/batch.ts';
+import type { LotInHand } from '@chill/model/lot.ts';
+import type { Species } from '@chill/model/species.ts';
+import { useState } from 'react';
+import { useNursery } from '../../data/nursery.ts';
+import { DateInput } from '../../kit/DateInput.tsx';
+import { said } from '../../kit/SoundRange.tsx';
+import type { Wording } from './useWish.ts';
+
+const WORD =
+  'max-w-full cursor-pointer appearance-none border-b-[3px] border-cool bg-transparent px-0.5 pb-0.5 font-[680] text-ink field-sizing-content hover:border-ink focus-visible:bg-raised';
+const SURE: [number, string][] = [
+  [0.5, 'as likely as not'],
+  [0.8, '8 in 10'],
+  [0.9, '9 in 10'],
+  [0.95, '19 in 20'],
+];
+const RISKS: [number, string][] = [
+  [0.05, '1 year in 20'],
+  [0.1, '1 year in 10'],
+  [0.2, '1 year in 5'],
+  [0.33, '1 year in 3'],
+];
+
+/** The plan as one sentence; what is underlined can be changed where it stands. */
+export function WishSentence({
+  wording,
+  wish,
+  change,
+  lot,
+  species,
+}: {
+  wording: Wording;
+  wish: Wish | undefined;
+  change: (part: Partial<Wording>) => void;
+  lot: LotInHand;
+  species: Species;
+}) {
+  const { lots, handbook, nursery, today } = useNursery();
+  const name = (one: LotInHand) => handbook.find((each) => each.id === one.speciesId)?.common[0] ?? one.speciesId;
+  const ready = wish && wantedDay(wish, nursery, today);
+  return (
+    <div>
+      <h1 className="sr-only">Plan</h1>
+      <p className="text-[1.35rem] leading-[1.75] font-[560] tracking-[-0.01em] desk:text-[1.7rem] desk:leading-[1.6]">
+        I want <Plants value={wording.plants} onChange={(plants) => change({ plants })} /> plants of{' '}
+        <select aria-label="lot" className={WORD} value={lot.id} onChange={(event) => change({ lotId: event.target.value })}>
+          {lots.map((one) => (
+            <option key={one.id} value={one.id}>
+              {name(one)} ({one.code})
+            </option>
+          ))}
+        </select>{' '}
+        <select
+          aria-label="when"
+          className={WORD}
+          value={wording.by}
+          onChange={(event) => change({ by: event.target.value as Wording['by'] })}
+        >
+          <option value="frostRisk">ready when frost comes later only</option>
+          <option value="readyBy">ready by</option>
+          <option value="startOn">starting on</option>
+        </select>{' '}
+        {wording.by === 'frostRisk' ? (
+          <select
+            aria-label="frost risk"
+            className={WORD}
+            value={wording.risk}
+            onChange={(event) => change({ risk: Number(event.target.value) })}
+          >
+            {withOwn(RISKS, wording.risk, (risk) => `${Math.round(risk * 100)} years in 100`).map(([risk, text]) => (
+              <option key={risk} value={risk}>
+                {text}
+              </option>
+            ))}
+          </select>
+        ) : (
+          <DateInput
+            key={wording.by}
+            aria-label="day"
+            className={`${WORD} min-w-24`}
+            today={today}
+            value={wording.by === 'readyBy' ? wording.readyBy : wording.startOn}
+            onChange={(date) => date && change(wording.by === 'readyBy' ? { readyBy: date } : { startOn: date })}
+          />
+        )}
+        , and be{' '}
+        <select
+          aria-label="how sure"
+          className={WORD}
+          value={wording.confidence}
+          onChange={(event) => change({ confidence: Number(event.target.value) })}
+        >
+          {withOwn(SURE, wording.confidence, (sure) => `${Math.round(sure * 100)} in 100`).map(([sure, text]) => (
+            <option key={sure} value={sure}>
+              {text}
+            </option>
+          ))}
+        </select>{' '}
+        sure.
+      </p>
+      <p className="text-ink2">
+        From lot <span className="code">{lot.code}</span>, {lot.unassigned} seeds in no batch yet; {said(lot.soundness, species)}.
+        {ready &&
+          wording.by !== 'startOn' &&
+          ` Ready by ${shortDate(ready, today)}: frost after that in ${Math.max(1, Math.round(frostRiskOn(ready, nursery.lastFrost) * 100))} years of 100.`}
+      </p>
+    </div>
+  );
+}
+
+/** The number of plants: what is typed stands even while it is not yet a number to plan with. */
+function Plants({ value, onChange }: { value: number; onChange: (plants: number) => void }) {
+  const [text, setText] = useState(String(value));
+  const good = /^[1-9]\d{0,4}$/.test(text.trim());
+  return (
+    <>
+      <input
+        aria-label="number of plants"
+        aria-invalid={!good}
+        inputMode="numeric"
+        className={`${WORD} min-w-8 text-center aria-invalid:border-alarm`}
+        size={Math.max(2, text.length)}
+        value={text}
+        onFocus={(event) => event.target.select()}
+        onChange={(event) => {
+          setText(event.target.value);
+          if (/^[1-9]\d{0,4}$/.test(event.target.value.trim())) onChange(Number(event.target.value));
+        }}
+      />
+      {!good && <span className="text-base font-semibold text-alarm"> a whole number from 1 to 99999</span>}
+    </>
+  );
+}
+
+function withOwn(offered: [number, string][], own: number, say: (value: number) => string): [number, string][] {
+  return offered.some(([value]) => value === own) ? offered : [...offered, [own, say(own)] as [number, string]].sort((a, b) => a[0] - b[0]);
+}

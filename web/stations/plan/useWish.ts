@@ -1,0 +1,55 @@
+import { addDays } from '@chill/core/calendar/dates.ts';
+import { Wish } from '@chill/model/batch.ts';
+import { useSearchParams } from 'react-router';
+import { useNursery } from '../../data/nursery.ts';
+
+/** A wish as it is being put together in the sentence; kept in the page's address, so that a reload or a link keeps it. */
+export interface Wording {
+  lotId: string | undefined;
+  plants: number;
+  confidence: number;
+  by: 'frostRisk' | 'readyBy' | 'startOn';
+  risk: number;
+  readyBy: string;
+  startOn: string;
+}
+
+/** The wish, and how to change a part of it. */
+export function useWish(): { wording: Wording; wish: Wish | undefined; change: (part: Partial<Wording>) => void } {
+  const { lots, nursery, today } = useNursery();
+  const [query, setQuery] = useSearchParams();
+  const number = (key: string, otherwise: number) => (query.has(key) ? Number(query.get(key)) : otherwise);
+  const by = query.get('by');
+  const wording: Wording = {
+    lotId: lots.find((lot) => lot.id === query.get('lot'))?.id ?? lots.find((lot) => lot.unassigned > 0)?.id ?? lots[0]?.id,
+    plants: number('plants', 40),
+    confidence: number('sure', nursery.settings.confidence),
+    by: by === 'readyBy' || by === 'startOn' ? by : 'frostRisk',
+    risk: number('risk', nursery.settings.frostRisk),
+    readyBy: query.get('ready') ?? addDays(today, 180),
+    startOn: query.get('start') ?? today,
+  };
+  const change = (part: Partial<Wording>) => {
+    const next = { ...wording, ...part };
+    setQuery(
+      {
+        ...(next.lotId && { lot: next.lotId }),
+        plants: String(next.plants),
+        sure: String(next.confidence),
+        by: next.by,
+        risk: String(next.risk),
+        ready: next.readyBy,
+        start: next.startOn,
+      },
+      { replace: true, preventScrollReset: true },
+    );
+  };
+  const timing =
+    wording.by === 'frostRisk'
+      ? { by: 'frostRisk', risk: wording.risk }
+      : wording.by === 'readyBy'
+        ? { by: 'readyBy', date: wording.readyBy }
+        : { by: 'startOn', date: wording.startOn };
+  const parsed = Wish.safeParse({ plants: wording.plants, confidence: wording.confidence, timing });
+  return { wording, wish: parsed.success ? parsed.data : undefined, change };
+}

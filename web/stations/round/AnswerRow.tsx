@@ -1,0 +1,132 @@
+import { mostFor } from '@chill/core/ledger/verbs.ts';
+import type { Task } from '@chill/core/schedule/tasks.ts';
+import { cautionAt } from '@chill/core/schedule/words.ts';
+import { useState } from 'react';
+import { type BatchView, settingOf, useNursery } from '../../data/nursery.ts';
+import { post } from '../../data/outbox.ts';
+import type { Sight } from '../../data/sights.ts';
+import { Choice } from '../../kit/Choice.tsx';
+import { Stepper } from '../../kit/Stepper.tsx';
+import { type Answer, recordAnswer, usualAnswer } from './answers.ts';
+
+const DAMP = [
+  { value: 'dry', text: 'dry' },
+  { value: 'right', text: 'damp' },
+  { value: 'wet', text: 'wet' },
+] as const;
+const REST = [
+  { value: 'heldOver', text: 'hold over' },
+  { value: 'lost', text: 'compost' },
+] as const;
+
+/** The controls that answer one task: the usual answer in one tap, numbers where they are needed. */
+export function AnswerControls({ view, task, sight }: { view: BatchView; task: Task; sight?: Sight | undefined }) {
+  const nursery = useNursery();
+  const { batch, projection } = view;
+  const { state } = projection;
+  const usual = usualAnswer(task, state);
+  const [answer, setAnswer] = useState<Answer>(usual);
+  const [problem, setProblem] = useState<string>();
+  const set = (part: Partial<Answer>) => setAnswer({ ...answer, ...part });
+  const changed = JSON.stringify(answer) !== JSON.stringify(usual);
+  const stage = projection.stages[task.stage];
+  const inPots = stage?.kind === 'pot';
+
+  const record = () => {
+    const recorded = recordAnswer(task, answer, batch, state, settingOf(nursery, view.species, view.lot));
+    if ('problem' in recorded) return setProblem(recorded.problem);
+    setProblem(undefined);
+    setAnswer(usual);
+    post(batch, recorded.events);
+  };
+  const place = nursery.places.find((one) => one.id === task.toPlaceId);
+  const caution =
+    task.kind === 'begin' && stage
+      ? cautionAt(stage.kind)
+      : task.kind === 'move'
+        ? cautionAt(projection.stages[task.stage + 1]?.kind ?? 'pot')
+        : undefined;
+
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-2 desk:justify-end">
+      {task.kind === 'look' && (
+        <>
+          {!inPots && <Choice label="How damp" options={DAMP} value={answer.damp} onChange={(damp) => set({ damp })} />}
+          {!(inPots && task.title === 'water and count') && (
+            <Stepper
+              label={stage?.kind === 'warmTowel' || inPots ? 'up' : 'roots'}
+              value={answer.up}
+              most={mostFor('up', state.counts)}
+              onChange={(up) => set({ up })}
+            />
+          )}
+          {inPots ? (
+            <Stepper label="lost" value={answer.lost} most={mostFor('lost', state.counts)} onChange={(lost) => set({ lost })} />
+          ) : (
+            <Stepper label="mould" value={answer.mouldy} most={mostFor('mouldy', state.counts)} onChange={(mouldy) => set({ mouldy })} />
+          )}
+        </>
+      )}
+      {(task.kind === 'lift' || task.kind === 'setOut') && (
+        <Stepper
+          label={task.kind === 'lift' ? 'lifted' : 'plants'}
+          value={answer.count}
+          most={mostFor(task.kind === 'lift' ? 'potted' : 'setOut', state.counts)}
+          onChange={(count) => set({ count })}
+        />
+      )}
+      {task.kind === 'finish' && mostFor('heldOver', state.counts) > 0 && (
+        <Choice label="Those not up" options={REST} value={answer.rest} onChange={(rest) => set({ rest })} />
+      )}
+      {place && <span className="text-[0.95rem] text-ink2">to {place.name}</span>}
+      <button type="button" className="deed" style={{ '--deed': 'var(--zone)' } as React.CSSProperties} onClick={record}>
+        {deedWord(task, changed)}
+      </button>
+      {sight && task.kind === 'look' && <SightNote sight={sight} inPots={inPots} show={(part) => set(part)} />}
+      {caution && <p className="basis-full text-[0.9rem] text-ink2 desk:text-right">{caution}</p>}
+      {problem && (
+        <p role="alert" className="basis-full font-semibold text-alarm desk:text-right">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** In the demo: what the simulated seeds show, taken over with one tap. */
+function SightNote({ sight, inPots, show }: { sight: Sight; inPots: boolean; show: (part: Partial<Answer>) => void }) {
+  const seen = [
+    ...(inPots ? [] : [{ dry: 'dry', right: 'damp', wet: 'wet' }[sight.damp]]),
+    ...(sight.up > 0 ? [`${sight.up} up`] : []),
+    ...(inPots ? (sight.lost > 0 ? [`${sight.lost} dead`] : []) : sight.mouldy > 0 ? [`${sight.mouldy} mouldy`] : []),
+  ];
+  if (seen.join() === 'damp' || seen.length === 0) return null;
+  return (
+    <button
+      type="button"
+      className="quiet basis-full text-[0.9rem] desk:justify-end"
+      onClick={() => show({ damp: sight.damp, up: sight.up, mouldy: inPots ? 0 : sight.mouldy, lost: inPots ? sight.lost : 0 })}
+    >
+      the simulated seeds show: {seen.join(', ')}
+    </button>
+  );
+}
+
+function deedWord(task: Task, changed: boolean): string {
+  switch (task.kind) {
+    case 'look':
+      return changed ? 'log' : 'as usual';
+    case 'begin':
+      return 'begun';
+    case 'move':
+      return 'moved';
+    case 'lift':
+      return 'potted';
+    case 'turn':
+      return 'turned';
+    case 'finish':
+      return 'finish';
+    case 'setOut':
+      return 'set out';
+  }
+}

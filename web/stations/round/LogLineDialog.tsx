@@ -1,0 +1,145 @@
+import { shortDate } from '@chill/core/calendar/dates.ts';
+import { accept } from '@chill/core/ledger/accept.ts';
+import { type LogLine, parseLogLine } from '@chill/core/ledger/logLine.ts';
+import { STATE_NAMES } from '@chill/core/ledger/states.ts';
+import { describeEvent, recordSayings } from '@chill/core/schedule/record.ts';
+import type { NewEvent, SeedState } from '@chill/model/event.ts';
+import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
+import { useMemo, useState } from 'react';
+import { type BatchView, type NurseryView, settingOf, useNursery } from '../../data/nursery.ts';
+import { post } from '../../data/outbox.ts';
+import { useStored } from '../../data/stored.ts';
+import { Tag } from '../../kit/Tag.tsx';
+
+/** What a line would do, before it is done. */
+type Preview =
+  | { view: BatchView; events: NewEvent[]; after: Record<SeedState, number> }
+  | { problems: { text: string; problem: string }[]; view?: BatchView | undefined };
+
+/** The log line: typed or dictated, shown as what it will do, then applied. */
+export default function LogLineDialog({ close }: { close: () => void }) {
+  const nursery = useNursery();
+  const [line, setLine] = useStored('chill.draft.line', '');
+  const [done, setDone] = useState<{ id: string; text: string }[]>([]);
+  const preview = useMemo(() => previewOf(line, nursery), [line, nursery]);
+  const ready = 'events' in preview;
+
+  const apply = () => {
+    if (!ready) return;
+    post(preview.view.batch, preview.events);
+    const text = `${preview.view.batch.code} ${preview.events.map((event) => describeEvent(event, preview.view.batch)).join('; ')}`;
+    setDone([{ id: preview.events[0]?.id ?? text, text }, ...done].slice(0, 5));
+    setLine('');
+  };
+
+  return (
+    <Dialog open onClose={close} className="relative z-40">
+      <div className="fixed inset-0 bg-ink/40" aria-hidden="true" />
+      <div className="fixed inset-x-0 top-0 flex justify-center">
+        <DialogPanel className="w-full max-w-3xl border-b border-line bg-sheet px-5 py-4 shadow-xl desk:mt-20 desk:border">
+          <div className="flex items-baseline justify-between">
+            <DialogTitle className="text-[1.06rem] font-semibold">Log</DialogTitle>
+            <button type="button" className="quiet" onClick={close}>
+              close
+            </button>
+          </div>
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              apply();
+            }}
+          >
+            <input
+              autoFocus
+              aria-label="Log line"
+              aria-describedby="log-preview"
+              className="written font-mono text-xl"
+              placeholder="7QK +3 up, 1 mould, damp"
+              autoComplete="off"
+              spellCheck={false}
+              value={line}
+              onChange={(event) => setLine(event.target.value)}
+            />
+            <div id="log-preview" aria-live="polite" className="mt-3 min-h-28">
+              {line.trim() === '' ? <Help /> : ready ? <WillDo preview={preview} nursery={nursery} /> : <Misread preview={preview} />}
+            </div>
+            <button type="submit" className="deed mt-2" disabled={!ready}>
+              apply
+            </button>
+          </form>
+          {done.length > 0 && (
+            <ul className="mt-4 text-[0.95rem] text-ink2" aria-label="Applied">
+              {done.map(({ id, text }) => (
+                <li key={id}>✓ {text}</li>
+              ))}
+            </ul>
+          )}
+        </DialogPanel>
+      </div>
+    </Dialog>
+  );
+}
+
+function previewOf(line: string, nursery: NurseryView): Preview {
+  const read: LogLine = parseLogLine(line, nursery.today);
+  const view = nursery.batches.find((one) => one.batch.code === read.code);
+  const problems = read.misread.map(({ text, problem }) => ({ text, problem }));
+  if (read.code && !view) problems.unshift({ text: read.code, problem: `There is no bag ${read.code}.` });
+  if (!view || problems.length > 0) return { problems, view };
+  const { batch, projection } = view;
+  const recorded = recordSayings(batch, projection.state, read.sayings, settingOf(nursery, view.species, view.lot), read.on, () =>
+    crypto.randomUUID(),
+  );
+  if ('problem' in recorded) return { problems: [{ text: '', problem: recorded.problem }], view };
+  const verdict = accept(batch, recorded.events, nursery.today);
+  if (!verdict.ok) return { problems: verdict.errors.map((error) => ({ text: '', problem: error.message })), view };
+  return { view, events: recorded.events, after: verdict.state.counts };
+}
+
+function WillDo({ preview, nursery }: { preview: Extract<Preview, { events: NewEvent[] }>; nursery: NurseryView }) {
+  const { view, events, after } = preview;
+  const before = view.projection.state.counts;
+  const changed = (Object.keys(after) as SeedState[]).filter((state) => after[state] !== before[state]);
+  const on = events[0]?.on ?? nursery.today;
+  return (
+    <>
+      <p className="flex flex-wrap items-baseline gap-x-3">
+        <Tag code={view.batch.code} /> <b>{view.species.common[0]}</b>
+        <span className="text-ink2">{on === nursery.today ? 'today' : `on ${shortDate(on, nursery.today)}`}</span>
+      </p>
+      <p className="mt-1">{events.map((event) => describeEvent(event, view.batch)).join('; ')}</p>
+      {changed.length > 0 && (
+        <p className="mt-1 font-mono text-[0.95rem]">
+          {changed.map((state) => `${STATE_NAMES[state]} ${before[state]} → ${after[state]}`).join('   ')}
+        </p>
+      )}
+    </>
+  );
+}
+
+function Misread({ preview }: { preview: Extract<Preview, { problems: unknown }> }) {
+  return (
+    <ul>
+      {preview.view && (
+        <li className="flex items-baseline gap-3">
+          <Tag code={preview.view.batch.code} /> {preview.view.species.common[0]}
+        </li>
+      )}
+      {preview.problems.map(({ text, problem }) => (
+        <li key={`${text}${problem}`} className="font-semibold text-alarm">
+          {problem}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Help() {
+  return (
+    <p className="text-[0.95rem] text-ink2">
+      A bag code, then what you saw or did: <b>+3 up</b>, <b>1 mould</b>, <b>2 potted</b>, <b>1 lost</b>, <b>damp</b>, <b>dry</b>,{' '}
+      <b>wet</b>, <b>fresh towel</b>, <b>out</b>, <b>in</b>, <b>yesterday</b>, <b>on 14 Feb</b>, <b>note</b> and anything. It shows what it
+      will do before it does it.
+    </p>
+  );
+}

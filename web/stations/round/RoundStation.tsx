@@ -1,0 +1,193 @@
+import { longDate } from '@chill/core/calendar/dates.ts';
+import { showQuantity } from '@chill/core/units/quantities.ts';
+import { placesFor } from '@chill/core/ways/places.ts';
+import { type CSSProperties, useState } from 'react';
+import { Link } from 'react-router';
+import { type BatchView, useNursery } from '../../data/nursery.ts';
+import { post } from '../../data/outbox.ts';
+import { type Sight, useSights } from '../../data/sights.ts';
+import { Tag } from '../../kit/Tag.tsx';
+import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
+import { BatchGlance } from '../batch/BatchGlance.tsx';
+import { AnswerControls } from './AnswerRow.tsx';
+import { comingUp, type RoundLine, type RoundStop, roundStops, tellGesture } from './roundList.ts';
+
+/** Home: one walk past everything that is due today. */
+export function RoundStation() {
+  const view = useNursery();
+  const sights = useSights();
+  const stops = roundStops(view);
+  const lines = stops.flatMap((stop) => stop.lines);
+  const due = lines.filter((line) => 'due' in line);
+  const done = lines.length - due.length;
+  const [picked, setPicked] = useState<string>();
+  const shown =
+    view.batches.find((one) => one.batch.id === picked) ?? due[0]?.view ?? view.batches.find((one) => !one.projection.state.closedOn);
+  const minutes = due.reduce((sum, line) => sum + ('due' in line ? line.due.minutes : 0), 0);
+
+  return (
+    <div className="desk:grid desk:grid-cols-[minmax(0,1.62fr)_minmax(0,1fr)]">
+      <section className="px-4 pt-5 desk:px-10">
+        <h1>{longDate(view.today)}</h1>
+        <p className="mt-1 text-[1.06rem] text-ink2">
+          {due.length > 0 ? (
+            <>
+              {due.length === 1 ? 'One thing is' : `${due.length} things are`} due, about {minutes} minutes.{' '}
+              {done > 0 && <b className="text-ink">{done} done. </b>}
+              Nothing {comingUp(view)}
+            </>
+          ) : (
+            <>
+              {done > 0 && <b className="text-ink">All {done} done. </b>}
+              {view.batches.some((one) => one.tasks.length > 0) && <>Nothing due {comingUp(view)}</>}
+            </>
+          )}
+        </p>
+        {stops.map((stop) => (
+          <Stop key={stop.place?.id ?? 'nowhere'} stop={stop} picked={shown?.batch.id} pick={setPicked} sights={sights} />
+        ))}
+        {view.batches.length === 0 && <BeginHere />}
+      </section>
+      {shown && (
+        <aside className="hidden border-l border-line bg-sheet px-8 pt-5 pb-8 desk:block" aria-label={`Batch ${shown.batch.code}`}>
+          <BatchGlance view={shown} />
+        </aside>
+      )}
+    </div>
+  );
+}
+
+function Stop({
+  stop,
+  picked,
+  pick,
+  sights,
+}: {
+  stop: RoundStop;
+  picked: string | undefined;
+  pick: (id: string) => void;
+  sights: Record<string, Sight>;
+}) {
+  const { nursery } = useNursery();
+  const zone = stop.place ? zoneOf(stop.place.nominal_C) : 'cool';
+  return (
+    <section className="mt-5" style={{ '--zone': ZONE_COLOUR[zone] } as CSSProperties}>
+      <h2 className="flex items-baseline gap-3 text-[1.06rem]">
+        {stop.place?.name ?? 'No place yet'}
+        {stop.place && (
+          <span className="font-mono text-base font-semibold" style={{ color: 'var(--zone)' }}>
+            {showQuantity(stop.place.nominal_C, 'temperature_C', nursery.settings.units)}
+          </span>
+        )}
+      </h2>
+      <ul className="mt-1 border-l-4 pl-3.5" style={{ borderColor: 'var(--zone)' }}>
+        {stop.lines.map((line) => (
+          <Line key={line.key} line={line} picked={line.view.batch.id === picked} pick={pick} sight={sights[line.view.batch.id]} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Line({ line, picked, pick, sight }: { line: RoundLine; picked: boolean; pick: (id: string) => void; sight: Sight | undefined }) {
+  const { batch, species } = line.view;
+  const name = species.common[0];
+  if ('done' in line) {
+    return (
+      <li className="flex min-h-14 items-center gap-3 border-t border-line first:border-0">
+        <span className="w-16 shrink-0 text-ink3">
+          <Tag code={batch.code} />
+        </span>
+        <span className="min-w-0 grow py-1">
+          <span className="block leading-tight text-ink2">{name}</span>
+          <span className="text-[0.92rem] text-ink2">{tellGesture(line.done, line.view)}</span>
+        </span>
+        <UndoButton view={line.view} events={line.done} />
+      </li>
+    );
+  }
+  const { due } = line;
+  return (
+    <li
+      className={`border-t border-line py-2.5 first:border-0 desk:flex desk:items-center desk:gap-4 desk:py-2 ${picked ? 'desk:-mx-3.5 desk:bg-sheet desk:px-3.5' : ''}`}
+      onFocus={() => pick(batch.id)}
+      onPointerEnter={(event) => event.pointerType === 'mouse' && pick(batch.id)}
+    >
+      <div className="flex grow gap-3">
+        <Link
+          to={`/batch/${batch.code}`}
+          className="w-16 shrink-0 underline-offset-4 hover:underline"
+          aria-label={`${batch.code}, ${name}`}
+        >
+          <Tag code={batch.code} />
+        </Link>
+        <div className="min-w-0">
+          <p className="leading-tight font-[560]">
+            {name}{' '}
+            {due.kind !== 'look' && (
+              <b className="ml-1 text-[0.92rem] whitespace-nowrap" style={{ color: 'var(--zone)' }}>
+                {due.title}
+              </b>
+            )}
+          </p>
+          <p className="text-[0.92rem] text-ink2">{due.hint}</p>
+          {due.lateness && <p className={`text-[0.92rem] ${due.pressing ? 'font-semibold text-alarm' : 'text-ink2'}`}>{due.lateness}</p>}
+        </div>
+      </div>
+      <div className="mt-2 pl-[4.75rem] max-sm:pl-0 desk:mt-0 desk:max-w-[60%] desk:pl-0">
+        <AnswerControls view={line.view} task={due} sight={sight} />
+      </div>
+    </li>
+  );
+}
+
+/** Takes back what was recorded together. */
+export function UndoButton({ view, events }: { view: BatchView; events: readonly { id: string }[] }) {
+  const { today } = useNursery();
+  const undo = () =>
+    post(
+      view.batch,
+      [...events].reverse().map((event) => ({ id: crypto.randomUUID(), on: today, kind: 'reversed', reverses: event.id }) as const),
+    );
+  return (
+    <button type="button" className="quiet shrink-0 px-2 text-[0.92rem]" onClick={undo} aria-label={`undo: ${view.batch.code}`}>
+      undo
+    </button>
+  );
+}
+
+/** The empty round says what to do first. */
+function BeginHere() {
+  const { lots, places } = useNursery();
+  return (
+    <div className="mt-6 max-w-prose text-lg">
+      {lots.length === 0 ? (
+        <>
+          <p>Nothing is sown yet. Begin with the seed that you have in hand: what it is, where it came from, how many.</p>
+          <Link to="/seeds/new" className="deed mt-4">
+            add a lot of seed
+          </Link>
+        </>
+      ) : (
+        <>
+          <p>
+            {lots.length === 1 ? 'One lot is' : `${lots.length} lots are`} in hand, none in a batch. Say how many plants you want and by
+            when; Chill lays the ways side by side.
+          </p>
+          <Link to="/plan" className="deed mt-4">
+            make a plan
+          </Link>
+        </>
+      )}
+      {placesFor('coldMoist', places).length === 0 && (
+        <p className="mt-4 text-base text-ink2">
+          There is no fridge among your{' '}
+          <Link className="underline" to="/places">
+            places
+          </Link>{' '}
+          yet.
+        </p>
+      )}
+    </div>
+  );
+}

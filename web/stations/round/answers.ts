@@ -1,0 +1,58 @@
+import type { BatchState } from '@chill/core/ledger/fold.ts';
+import { countIn } from '@chill/core/ledger/states.ts';
+import type { Setting } from '@chill/core/schedule/project.ts';
+import {
+  type Recorded,
+  recordBegin,
+  recordFinish,
+  recordLook,
+  recordMove,
+  recordMoves,
+  recordSetOut,
+} from '@chill/core/schedule/record.ts';
+import type { Task } from '@chill/core/schedule/tasks.ts';
+import type { Batch } from '@chill/model/batch.ts';
+
+/** What can be said in answer to a task; each kind reads the parts that it needs. */
+export interface Answer {
+  damp: 'dry' | 'right' | 'wet';
+  mould: 'none' | 'few' | 'spreading';
+  /** New roots or sprouts, seeds gone mouldy, seedlings lost, and the number lifted or set out. */
+  up: number;
+  mouldy: number;
+  lost: number;
+  count: number;
+  rest: 'heldOver' | 'lost';
+}
+
+/** The usual answer: all as it should be. */
+export function usualAnswer(task: Task, state: BatchState): Answer {
+  const count = task.kind === 'lift' ? state.counts.sprouted : countIn(state.counts, ['potted', 'established']);
+  return { damp: 'right', mould: 'none', up: 0, mouldy: 0, lost: 0, count, rest: 'heldOver' };
+}
+
+/** The events that an answer means. */
+export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: BatchState, setting: Setting): Recorded {
+  const newId = () => crypto.randomUUID();
+  const on = setting.today;
+  switch (task.kind) {
+    case 'begin':
+      return recordBegin(batch, state, setting, on, newId);
+    case 'move':
+      return recordMove(batch, state, setting, on, newId);
+    case 'turn':
+      return recordLook(batch, state, { note: task.title }, on, newId);
+    case 'lift':
+      return recordMoves(state, { potted: answer.count }, on, newId);
+    case 'finish':
+      return recordFinish(batch, state, answer.rest, setting, on, newId);
+    case 'setOut':
+      return recordSetOut(batch, state, answer.count, on, newId);
+    case 'look': {
+      const { damp, up, mouldy, lost } = answer;
+      const mould = mouldy > 0 && answer.mould === 'none' ? 'few' : answer.mould;
+      const counts = { ...(up > 0 && { up }), ...(mouldy > 0 && { mouldy }), ...(lost > 0 && { lost }) };
+      return recordLook(batch, state, { damp, mould, counts }, on, newId);
+    }
+  }
+}

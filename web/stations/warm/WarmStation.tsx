@@ -1,0 +1,52 @@
+import { sproutCurve } from '@chill/core/sprout/curve.ts';
+import type { BatchView } from '../../data/nursery.ts';
+import { StationList } from '../../kit/StationList.tsx';
+
+const WIDTH = 300;
+const HEIGHT = 54;
+
+/** Everything in the warmth: counted against expected. */
+export default function WarmStation() {
+  return (
+    <StationList
+      station="warm"
+      title="In the warmth"
+      sentence={(views) =>
+        `${views.length === 1 ? 'One batch' : `${views.length} batches`}. Solid: counted. Dashed: expected. Lift each while its root is shorter than the seed.`
+      }
+      empty="Nothing is on the warm towel."
+      figure={(view) => <Spark view={view} />}
+    />
+  );
+}
+
+function Spark({ view }: { view: BatchView }) {
+  const { sprouting, state } = view.projection;
+  if (!sprouting) return <span className="text-ink2">{view.batch.plan.seeds} seeds in moist warmth</span>;
+  const curve = sproutCurve(sprouting, state.sprouts);
+  const days = curve.expected.length - 1;
+  const most = Math.max(1, sprouting.up, ...curve.high.map((point) => point.count));
+  const at = (point: { day: number; count: number }) =>
+    `${((point.day / days) * WIDTH).toFixed(1)} ${(HEIGHT - 4 - (point.count / most) * (HEIGHT - 8)).toFixed(1)}`;
+  const line = (points: { day: number; count: number }[]) => points.map((point, i) => `${i === 0 ? 'M' : 'L'} ${at(point)}`).join(' ');
+  const steps = curve.counted.flatMap((point, i) => {
+    const before = curve.counted[i - 1];
+    return before ? [{ day: point.day, count: before.count }, point] : [point];
+  });
+  return (
+    <span className="flex items-center gap-4">
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="block w-64 min-w-0 max-w-[60%]" aria-hidden="true">
+        <line x1={0} x2={WIDTH} y1={HEIGHT - 4} y2={HEIGHT - 4} stroke="var(--color-line)" />
+        <path d={`${line(curve.high)} L ${[...curve.low].reverse().map(at).join(' L ')} Z`} fill="var(--color-warm)" fillOpacity={0.15} />
+        <path d={line(curve.expected)} fill="none" stroke="var(--color-warm)" strokeWidth={1.5} strokeDasharray="5 4" />
+        <path d={line(steps)} fill="none" stroke="var(--color-ink)" strokeWidth={2.5} />
+      </svg>
+      <span className="text-[0.95rem]">
+        <b className="font-mono text-lg">{sprouting.up}</b> of {sprouting.seeds} up
+        <span className="block text-ink2">
+          day {sprouting.day}; about {Math.round(sprouting.expectedByNow)} expected
+        </span>
+      </span>
+    </span>
+  );
+}

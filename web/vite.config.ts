@@ -1,0 +1,10 @@
+import tailwindcss from '@tailwindcss/vite';
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  root: import.meta.dirname,
+  plugins: [react(), tailwindcss()],
+  server: { proxy: { '/api': 'http://127.0.0.1:4280' } },
+  build: { target: 'es2022', chunkSizeWarningLimit: 700, reportCompressedSize: false, manifest: true },
+});

@@ -10,14 +10,17 @@ export const Instant = z.iso.datetime({ error: 'Give an instant such as 2026-02-
 /** An identifier made by whoever creates the record (UUID), so that sending it twice is harmless. */
 export const Id = z.uuid({ error: 'An id must be a UUID.' });
 
+const wholeFrom = (least: number, tooFew: string) =>
+  z
+    .int({ error: 'Give a whole number: seeds do not come in halves.' })
+    .min(least, { error: tooFew })
+    .max(10_000_000, { error: 'More than ten million: count it as several lots.' });
+
 /** A number of whole things, zero or more. */
-export const Count = z
-  .int({ error: 'Give a whole number: seeds do not come in halves.' })
-  .min(0, { error: 'A count cannot be negative.' })
-  .max(10_000_000, { error: 'More than ten million: count it as several lots.' });
+export const Count = wholeFrom(0, 'A count cannot be negative.');
 
 /** A number of whole things, one or more. */
-export const PositiveCount = Count.min(1, { error: 'Give at least 1.' });
+export const PositiveCount = wholeFrom(1, 'Give at least 1.');
 
 /** A part of one, 0 to 1. */
 export const Share = z.number().min(0, { error: 'A share lies between 0 and 1.' }).max(1, { error: 'A share lies between 0 and 1.' });

@@ -1,3 +1,5 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { growDemoNursery } from '@chill/demo/grow.ts';
 import { DEMO_DAY, SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
@@ -26,3 +28,4 @@ if (!(await store.nursery())) {
   await store.saveNursery(SALLOW_GAP, places);
 }
 await source.destroy();
+writeFileSync(join(dataFolder, 'filled'), 'The demo nursery is complete.\n');

@@ -32,22 +32,14 @@ export function recordLook(
   newId: NewId,
 ): Recorded {
   const inOwnPot = batch.plan.way.stages[state.stage]?.medium === 'ownPot' || batch.plan.way.stages[state.stage]?.kind === 'pot';
-  const said = (Object.entries(look.counts ?? {}) as [Verb, number][]).flatMap(([verb, count]): [Verb, number][] =>
-    verb === 'up' && inOwnPot
-      ? [
-          ['up', count],
-          ['potted', count],
-        ]
-      : [[verb, count]],
-  );
-  const moved = movesForAll(state.counts, said);
+  const moved = movesForAll(state.counts, Object.entries(look.counts ?? {}) as [Verb, number][]);
   if ('problem' in moved) return moved;
   const { damp, note } = look;
+  const up = look.counts?.up ?? 0;
+  const moves: Move[] = inOwnPot && up > 0 ? [...moved.moves, { from: 'sprouted', to: 'potted', count: up }] : moved.moves;
   const mould = look.mould ?? ((look.counts?.mouldy ?? 0) > 0 ? 'few' : undefined);
   return {
-    events: [
-      { id: newId(), on, kind: 'checked', moves: moved.moves, ...(damp && { damp }), ...(mould && { mould }), ...(note && { note }) },
-    ],
+    events: [{ id: newId(), on, kind: 'checked', moves, ...(damp && { damp }), ...(mould && { mould }), ...(note && { note }) }],
   };
 }
 
@@ -193,16 +185,14 @@ function leftBehind(counts: Counts, rest: 'heldOver' | 'lost'): Move[] {
   return (['waiting', 'swollen'] as const).filter((from) => counts[from] > 0).map((from) => ({ from, to, count: counts[from] }));
 }
 
-/** The moves of several verbs said at once, each seeing what the one before left. */
+/** The moves of several verbs said of one look. A seed is counted once: what one verb took, the next cannot take again. */
 function movesForAll(counts: Counts, said: readonly [Verb, number][]): { moves: Move[] } | { problem: string } {
   const moves: Move[] = [];
-  let now = counts;
+  const left = { ...counts };
   for (const [verb, count] of said) {
-    const next = movesFor(verb, count, now);
+    const next = movesFor(verb, count, left);
     if ('problem' in next) return next;
-    const after = applyMoves(now, next.moves);
-    if ('problem' in after) return after;
-    now = after.counts;
+    for (const move of next.moves) left[move.from] -= move.count;
     moves.push(...next.moves);
   }
   return { moves };

@@ -1,4 +1,4 @@
-import betainc from '@stdlib/math-base-special-betainc';
+import { chanceOfAtLeast } from '../lot/seedsNeeded.ts';
 import { sproutedOfThoseThatWill, type ThermalTime } from './thermalTime.ts';
 
 /** Freed seed is followed in steps of this many days; finer steps move the first root by less than a day. */
@@ -23,20 +23,11 @@ export function firstRootDay(freed: readonly number[], seeds: number, law: Therm
   return undefined;
 }
 
-/**
- * P(at most `k` of `n`) for a chance `p` each, by the regularised incomplete beta function.
- */
-export function binomialAtMost(k: number, n: number, p: number): number {
-  if (k < 0) return 0;
-  if (k >= n || p <= 0) return 1;
-  return p >= 1 ? 0 : 1 - betainc(p, k + 1, n - k);
-}
-
 /** The number that will come of `n` with chance `p` each: the range that holds 8 times in 10. */
 export function likelyCount(n: number, p: number): { low: number; high: number } {
   const quantile = (chance: number) => {
     let k = 0;
-    while (k < n && binomialAtMost(k, n, p) < chance) k += 1;
+    while (k < n && 1 - chanceOfAtLeast(k + 1, n, p) < chance) k += 1;
     return k;
   };
   return { low: quantile(0.1), high: quantile(0.9) };

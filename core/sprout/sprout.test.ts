@@ -1,6 +1,6 @@
 import { loadHandbook } from '@chill/handbook/load.ts';
 import { describe, expect, test } from '@jest/globals';
-import { binomialAtMost, firstRootDay, likelyCount } from './forecast.ts';
+import { firstRootDay, likelyCount } from './forecast.ts';
 import { chanceSoon, daysToSprout, effectiveDegrees, sproutedOfThoseThatWill, thermalTime } from './thermalTime.ts';
 
 const habit = { at_C: 20, days: { from: 5, to: 15 }, base_C: 2, optimum_C: 22, ceiling_C: 33, share: 0.9 };
@@ -32,16 +32,6 @@ describe('thermal time', () => {
 });
 
 describe('counts to expect', () => {
-  test('the binomial by the beta function is the sum of its terms', () => {
-    let sum = 0;
-    let term = 0.7 ** 12;
-    for (let k = 0; k <= 4; k++) {
-      sum += term;
-      term *= ((12 - k) / (k + 1)) * (0.3 / 0.7);
-    }
-    expect(binomialAtMost(4, 12, 0.3)).toBeCloseTo(sum, 10);
-    expect([binomialAtMost(-1, 5, 0.5), binomialAtMost(5, 5, 0.5), binomialAtMost(2, 5, 1)]).toEqual([0, 1, 0]);
-  });
   test('of 40 with a chance of 1 in 5, five to eleven come, 8 times in 10', () => {
     const { low, high } = likelyCount(40, 0.2);
     expect([low, high]).toEqual([5, 11]);

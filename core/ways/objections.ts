@@ -69,15 +69,12 @@ function timeObjections(proposal: Omit<Proposal, 'against'>, { nursery, today }:
   const { dates, late_days, missedStart, shortened_days, wanted } = proposal;
   const found: Objection[] = [];
   if (missedStart) {
-    const cut = shortened_days > 0 ? `; the cold is cut by ${spell(shortened_days)}, inside its window` : '';
+    const ready = late_days > 0 ? `begun today, ready ${shortDate(dates.setOut, today)}, ${spell(late_days)} late` : 'still in time';
     found.push({
       code: 'startPast',
       weight: late_days > 0 ? 'costs' : 'notes',
-      text: `its start was ${shortDate(missedStart, today)}, ${spell(daysBetween(missedStart, today))} ago${cut}`,
+      text: `should have begun ${shortDate(missedStart, today)}; ${ready}${shortened_days > 0 ? ` with ${spell(shortened_days)} less cold` : ''}`,
     });
-  }
-  if (late_days > 0) {
-    found.push({ code: 'late', weight: 'costs', text: `ready ${shortDate(dates.setOut, today)}, ${spell(late_days)} late` });
   }
   if (dates.start < today && !missedStart) {
     found.push({ code: 'startPast', weight: 'stops', text: `starts ${spell(daysBetween(dates.start, today))} ago: choose today or later` });

@@ -7,7 +7,6 @@ import type { Chain, ResolvedStage } from './resolve.ts';
 export interface Objection {
   code:
     | 'startPast'
-    | 'late'
     | 'shortDays'
     | 'moreThanLot'
     | 'towelTooLong'

@@ -15,13 +15,13 @@ export function enlargement(seed: SeedForm, room_px: number): number {
 /** A seed drawn from its measurements on a millimetre rule. */
 export function SeedDrawing({ seed, room = 170, rule = true }: { seed: SeedForm; room?: number; rule?: boolean }) {
   const clip = useId();
-  const scale = enlargement(seed, room - 12);
+  const scale = enlargement(seed, room - 18);
   const mm = scale * PX_PER_MM;
   const across = seed.length_mm + (seed.wing_mm ?? 0);
   const outline = seedOutline(seed);
   const wing = wingOutline(seed);
   const ticks = Math.ceil(across) + 1;
-  const width = Math.max(across, ticks - 1) * mm + 12;
+  const width = Math.max(across, ticks - 1) * mm + 18;
   const height = seed.width_mm * mm * 1.14 + (rule ? 26 : 6);
   const colour = `var(--seed-${seed.colour})`;
   return (

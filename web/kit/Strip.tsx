@@ -10,15 +10,15 @@ export function Strip({ openLog }: { openLog: () => void }) {
   const { nursery, today, steppable } = useNursery();
   return (
     <div className="screen-only flex min-h-12 items-center justify-between gap-3 border-b border-line bg-sheet px-4 text-[0.95rem] desk:absolute desk:inset-x-0 desk:top-0 desk:z-10 desk:min-h-9 desk:border-0 desk:bg-transparent desk:px-10">
-      <div className="flex min-w-0 items-center gap-3">
-        <span className="truncate font-semibold">{nursery.name}</span>
+      <div className="flex min-w-0 items-center gap-3 whitespace-nowrap">
+        <span className="hidden truncate font-semibold sm:inline">{nursery.name}</span>
         <span className="whitespace-nowrap text-ink2">
           <span className="hidden sm:inline">{longDate(today)}</span>
           <span className="sm:hidden">{shortDate(today)}</span>
         </span>
         {steppable && <NextDay />}
       </div>
-      <div className="flex items-center gap-3 desk:gap-5">
+      <div className="flex items-center gap-3.5 whitespace-nowrap desk:gap-5">
         <Link to="/handbook" className="quiet no-underline">
           Handbook
         </Link>

@@ -7,7 +7,7 @@ import { stageZone, ZONE_COLOUR, ZONES, type Zone } from './zones.ts';
 
 const WIDTH = 440;
 const TOP = 22;
-const BOTTOM = 30;
+const BOTTOM = 44;
 
 /** A batch's path: temperature is height, time runs right; done solid, planned dashed; its looks as dots, its window shaded. */
 export function Thread({ view, today, height = 224, width = WIDTH }: { view: BatchView; today: string; height?: number; width?: number }) {
@@ -45,8 +45,8 @@ export function Thread({ view, today, height = 224, width = WIDTH }: { view: Bat
       ))}
       {monthStarts(from, to).map((first) => (
         <g key={first}>
-          <line x1={x(first)} x2={x(first)} y1={height - BOTTOM + 2} y2={height - BOTTOM + 8} stroke="var(--color-ink3)" />
-          <text x={x(first) + 3} y={height - BOTTOM + 10} fontSize={12} fill="var(--color-ink3)">
+          <line x1={x(first)} x2={x(first)} y1={height - 30} y2={height - 24} stroke="var(--color-ink3)" />
+          <text x={x(first) + 3} y={height - 22} fontSize={12} fill="var(--color-ink3)">
             {shortDate(first).replace(/^1 /, '')}
           </text>
         </g>
@@ -73,7 +73,7 @@ export function Thread({ view, today, height = 224, width = WIDTH }: { view: Bat
           strokeWidth={1.2}
         />
       ))}
-      <line x1={x(today)} x2={x(today)} y1={6} y2={height - BOTTOM} stroke="var(--color-ink)" strokeWidth={1.3} />
+      <line x1={x(today)} x2={x(today)} y1={6} y2={height - 16} stroke="var(--color-ink)" strokeWidth={1.3} />
       <text
         x={Math.min(width - 20, Math.max(20, x(today)))}
         y={height - 3}

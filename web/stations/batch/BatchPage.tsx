@@ -1,11 +1,12 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { describeEvent } from '@chill/core/schedule/record.ts';
+import type { Task } from '@chill/core/schedule/tasks.ts';
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import { type CSSProperties, lazy, Suspense } from 'react';
 import { Link, useParams } from 'react-router';
 import { type BatchView, useBatchByCode, useNursery } from '../../data/nursery.ts';
-import { useSights } from '../../data/sights.ts';
+import { type Sight, useSights } from '../../data/sights.ts';
 import { LedgerBar } from '../../kit/LedgerBar.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { Tag } from '../../kit/Tag.tsx';
@@ -89,9 +90,7 @@ export default function BatchPage() {
                   {task.lateness && (
                     <p className={`text-[0.95rem] ${task.pressing ? 'font-semibold text-alarm' : 'text-ink2'}`}>{task.lateness}</p>
                   )}
-                  <div className="mt-2 [&>div]:desk:justify-start">
-                    <AnswerControls view={view} task={task} sight={sights[batch.id]} />
-                  </div>
+                  <TaskControls view={view} task={task} sight={sights[batch.id]} early={task.due > today} />
                 </li>
               ))}
             </ul>
@@ -121,6 +120,22 @@ export default function BatchPage() {
       </div>
       <History view={view} />
     </div>
+  );
+}
+
+/** The controls of a task; of one that is not due yet, folded, since it can be done early. */
+function TaskControls({ view, task, sight, early }: { view: BatchView; task: Task; sight: Sight | undefined; early: boolean }) {
+  const controls = (
+    <div className="mt-2 [&>div]:desk:justify-start">
+      <AnswerControls view={view} task={task} sight={sight} />
+    </div>
+  );
+  if (!early) return controls;
+  return (
+    <details>
+      <summary className="quiet cursor-pointer list-none">do it early</summary>
+      {controls}
+    </details>
   );
 }
 

@@ -25,9 +25,9 @@ export function axisOf(proposals: readonly Proposal[], today: string): Axis {
 export function AxisMonths({ axis, width }: { axis: Axis; width: number }) {
   const x = (date: string) => ((dayNumber(date) - axis.from) / (axis.to - axis.from)) * width;
   return (
-    <svg viewBox={`0 0 ${width} 18`} className="block w-full" aria-hidden="true">
+    <svg viewBox={`0 0 ${width} 22`} className="block w-full" aria-hidden="true">
       {monthStarts(axis.from, axis.to).map((first) => (
-        <text key={first} x={x(first) + 2} y={13} fontSize={13} fill="var(--color-ink2)">
+        <text key={first} x={x(first) + 2} y={17} fontSize={17} fill="var(--color-ink2)">
           {shortDate(first).replace(/^1 /, '')}
           {first.slice(5, 7) === '01' && ` ${first.slice(0, 4)}`}
         </text>

@@ -61,21 +61,30 @@ export function WayRow(props: Props) {
           <span className="ml-1 font-sans text-[0.9rem] font-normal text-ink2 desk:hidden">plants, 9 times in 10</span>
         </span>
         <span className="col-span-2 text-[0.95rem] leading-snug text-ink2 desk:col-span-1">
-          {proposal.against.length === 0
-            ? 'nothing'
-            : proposal.against.map((one, i) => (
-                <span
-                  key={one.code}
-                  className={one.weight === 'stops' ? 'font-semibold text-alarm' : one.weight === 'costs' ? 'text-ink' : ''}
-                >
-                  {i > 0 && '; '}
-                  {one.text}
-                </span>
-              ))}
+          <Against proposal={proposal} all={open} />
         </span>
       </button>
       {open && <Details {...props} />}
     </li>
+  );
+}
+
+/** What speaks against a way: the two gravest while it is folded, all of it once opened. */
+function Against({ proposal, all }: { proposal: Proposal; all: boolean }) {
+  const { against } = proposal;
+  if (against.length === 0) return 'nothing';
+  const shown = all ? against : against.slice(0, 2);
+  const tone = { stops: 'font-semibold text-alarm', costs: 'text-ink', notes: '' };
+  return (
+    <>
+      {shown.map((one, i) => (
+        <span key={one.code} className={tone[one.weight]}>
+          {i > 0 && '; '}
+          {one.text}
+        </span>
+      ))}
+      {shown.length < against.length && ` and ${against.length - shown.length} more`}
+    </>
   );
 }
 

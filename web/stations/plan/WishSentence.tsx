@@ -11,7 +11,7 @@ import { said } from '../../kit/SoundRange.tsx';
 import type { Wording } from './useWish.ts';
 
 const WORD =
-  'max-w-full cursor-pointer appearance-none border-b-[3px] border-cool bg-transparent px-0.5 pb-0.5 font-[680] text-ink field-sizing-content hover:border-ink focus-visible:bg-raised';
+  'inline-block h-[1.25em] max-w-full cursor-pointer appearance-none border-b-[3px] border-cool bg-transparent px-0.5 align-baseline leading-none font-[680] text-ink field-sizing-content hover:border-ink focus-visible:bg-raised';
 const SURE: [number, string][] = [
   [0.5, 'as likely as not'],
   [0.8, '8 in 10'],
@@ -60,8 +60,8 @@ export function WishSentence({
           value={wording.by}
           onChange={(event) => change({ by: event.target.value as Wording['by'] })}
         >
-          <option value="frostRisk">ready when frost comes later only</option>
-          <option value="readyBy">ready by</option>
+          <option value="frostRisk">to set out when frost still comes</option>
+          <option value="readyBy">to set out by</option>
           <option value="startOn">starting on</option>
         </select>{' '}
         {wording.by === 'frostRisk' ? (

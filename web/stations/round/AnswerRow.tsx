@@ -31,9 +31,17 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
   const changed = JSON.stringify(answer) !== JSON.stringify(usual);
   const stage = projection.stages[task.stage];
   const inPots = stage?.kind === 'pot';
+  const sprouts = stage?.kind === 'warmTowel' || (inPots && task.title === 'count');
+  const waits = !inPots && !sprouts;
 
   const record = () => {
-    const recorded = recordAnswer(task, answer, batch, state, settingOf(nursery, view.species, view.lot));
+    const recorded = recordAnswer(
+      task,
+      waits ? answer : { ...answer, damp: undefined },
+      batch,
+      state,
+      settingOf(nursery, view.species, view.lot),
+    );
     if ('problem' in recorded) return setProblem(recorded.problem);
     setProblem(undefined);
     setAnswer(usual);
@@ -48,22 +56,35 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
         : undefined;
 
   return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-2 desk:justify-end">
+    <div className="flex max-w-[27rem] flex-wrap items-center gap-x-2.5 gap-y-2 desk:justify-end">
       {task.kind === 'look' && (
         <>
-          {!inPots && <Choice label="How damp" options={DAMP} value={answer.damp} onChange={(damp) => set({ damp })} />}
-          {!(inPots && task.title === 'water and count') && (
-            <Stepper
-              label={stage?.kind === 'warmTowel' || inPots ? 'up' : 'roots'}
+          {waits && <Choice label="How damp" options={DAMP} value={answer.damp ?? 'right'} onChange={(damp) => set({ damp })} />}
+          {(sprouts || waits) && (
+            <Tally
+              label={sprouts ? 'up' : 'roots'}
+              none={sprouts ? undefined : 'no roots'}
               value={answer.up}
               most={mostFor('up', state.counts)}
               onChange={(up) => set({ up })}
             />
           )}
           {inPots ? (
-            <Stepper label="lost" value={answer.lost} most={mostFor('lost', state.counts)} onChange={(lost) => set({ lost })} />
+            <Tally
+              label="lost"
+              none="none lost"
+              value={answer.lost}
+              most={mostFor('lost', state.counts)}
+              onChange={(lost) => set({ lost })}
+            />
           ) : (
-            <Stepper label="mould" value={answer.mouldy} most={mostFor('mouldy', state.counts)} onChange={(mouldy) => set({ mouldy })} />
+            <Tally
+              label="mould"
+              none="no mould"
+              value={answer.mouldy}
+              most={mostFor('mouldy', state.counts)}
+              onChange={(mouldy) => set({ mouldy })}
+            />
           )}
         </>
       )}
@@ -79,10 +100,15 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
         <Choice label="Those not up" options={REST} value={answer.rest} onChange={(rest) => set({ rest })} />
       )}
       {place && <span className="text-[0.95rem] text-ink2">to {place.name}</span>}
-      <button type="button" className="deed" style={{ '--deed': 'var(--zone)' } as React.CSSProperties} onClick={record}>
+      <button
+        type="button"
+        className="deed max-desk:basis-full"
+        style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
+        onClick={record}
+      >
         {deedWord(task, changed)}
       </button>
-      {sight && task.kind === 'look' && <SightNote sight={sight} inPots={inPots} show={(part) => set(part)} />}
+      {sight && task.kind === 'look' && <SightNote sight={sight} inPots={inPots} damp={waits} show={(part) => set(part)} />}
       {caution && <p className="basis-full text-[0.9rem] text-ink2 desk:text-right">{caution}</p>}
       {problem && (
         <p role="alert" className="basis-full font-semibold text-alarm desk:text-right">
@@ -93,10 +119,35 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
   );
 }
 
+/** A count that is usually none: one word until it is not, then a figure to tap up or type. */
+function Tally({
+  none,
+  ...stepper
+}: {
+  label: string;
+  none: string | undefined;
+  value: number;
+  most: number;
+  onChange: (value: number) => void;
+}) {
+  if (none === undefined || stepper.value > 0) return <Stepper {...stepper} />;
+  return (
+    <button
+      type="button"
+      className="min-h-12 border-b-[1.5px] border-ink3 px-1.5 text-[0.95rem] whitespace-nowrap text-ink2 disabled:opacity-60 desk:min-h-10"
+      disabled={stepper.most === 0}
+      onClick={() => stepper.onChange(1)}
+      aria-label={`${none}; tap to count ${stepper.label}`}
+    >
+      {none}
+    </button>
+  );
+}
+
 /** In the demo: what the simulated seeds show, taken over with one tap. */
-function SightNote({ sight, inPots, show }: { sight: Sight; inPots: boolean; show: (part: Partial<Answer>) => void }) {
+function SightNote({ sight, inPots, damp, show }: { sight: Sight; inPots: boolean; damp: boolean; show: (part: Partial<Answer>) => void }) {
   const seen = [
-    ...(inPots ? [] : [{ dry: 'dry', right: 'damp', wet: 'wet' }[sight.damp]]),
+    ...(damp ? [{ dry: 'dry', right: 'damp', wet: 'wet' }[sight.damp]] : []),
     ...(sight.up > 0 ? [`${sight.up} up`] : []),
     ...(inPots ? (sight.lost > 0 ? [`${sight.lost} dead`] : []) : sight.mouldy > 0 ? [`${sight.mouldy} mouldy`] : []),
   ];
@@ -104,7 +155,7 @@ function SightNote({ sight, inPots, show }: { sight: Sight; inPots: boolean; sho
   return (
     <button
       type="button"
-      className="quiet basis-full text-[0.9rem] desk:justify-end"
+      className="quiet basis-full text-left text-[0.9rem] desk:justify-end"
       onClick={() => show({ damp: sight.damp, up: sight.up, mouldy: inPots ? 0 : sight.mouldy, lost: inPots ? sight.lost : 0 })}
     >
       the simulated seeds show: {seen.join(', ')}

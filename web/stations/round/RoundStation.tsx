@@ -49,8 +49,10 @@ export function RoundStation() {
         {view.batches.length === 0 && <BeginHere />}
       </section>
       {shown && (
-        <aside className="hidden border-l border-line bg-sheet px-8 pt-5 pb-8 desk:block" aria-label={`Batch ${shown.batch.code}`}>
-          <BatchGlance view={shown} />
+        <aside className="hidden border-l border-line bg-sheet desk:block" aria-label={`Batch ${shown.batch.code}`}>
+          <div className="sticky top-0 max-h-dvh overflow-y-auto px-8 pt-5 pb-8">
+            <BatchGlance view={shown} />
+          </div>
         </aside>
       )}
     </div>
@@ -109,11 +111,11 @@ function Line({ line, picked, pick, sight }: { line: RoundLine; picked: boolean;
   const { due } = line;
   return (
     <li
-      className={`border-t border-line py-2.5 first:border-0 desk:flex desk:items-center desk:gap-4 desk:py-2 ${picked ? 'desk:-mx-3.5 desk:bg-sheet desk:px-3.5' : ''}`}
+      className={`border-t border-line py-2.5 first:border-0 desk:grid desk:grid-cols-[minmax(0,1fr)_auto] desk:items-center desk:gap-3 desk:py-2 ${picked ? 'desk:-mx-3.5 desk:bg-sheet desk:px-3.5' : ''}`}
       onFocus={() => pick(batch.id)}
       onPointerEnter={(event) => event.pointerType === 'mouse' && pick(batch.id)}
     >
-      <div className="flex grow gap-3">
+      <div className="flex min-w-0 gap-3">
         <Link
           to={`/batch/${batch.code}`}
           className="w-16 shrink-0 underline-offset-4 hover:underline"
@@ -134,7 +136,7 @@ function Line({ line, picked, pick, sight }: { line: RoundLine; picked: boolean;
           {due.lateness && <p className={`text-[0.92rem] ${due.pressing ? 'font-semibold text-alarm' : 'text-ink2'}`}>{due.lateness}</p>}
         </div>
       </div>
-      <div className="mt-2 pl-[4.75rem] max-sm:pl-0 desk:mt-0 desk:max-w-[60%] desk:pl-0">
+      <div className="mt-2 desk:mt-0">
         <AnswerControls view={line.view} task={due} sight={sight} />
       </div>
     </li>

@@ -15,7 +15,8 @@ import type { Batch } from '@chill/model/batch.ts';
 
 /** What can be said in answer to a task; each kind reads the parts that it needs. */
 export interface Answer {
-  damp: 'dry' | 'right' | 'wet';
+  /** Absent where nobody looks at it, in pots and on the warm towel. */
+  damp: 'dry' | 'right' | 'wet' | undefined;
   mould: 'none' | 'few' | 'spreading';
   /** New roots or sprouts, seeds gone mouldy, seedlings lost, and the number lifted or set out. */
   up: number;
@@ -52,7 +53,7 @@ export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: Ba
       const { damp, up, mouldy, lost } = answer;
       const mould = mouldy > 0 && answer.mould === 'none' ? 'few' : answer.mould;
       const counts = { ...(up > 0 && { up }), ...(mouldy > 0 && { mouldy }), ...(lost > 0 && { lost }) };
-      return recordLook(batch, state, { damp, mould, counts }, on, newId);
+      return recordLook(batch, state, { ...(damp && { damp }), mould, counts }, on, newId);
     }
   }
 }

@@ -1,0 +1,317 @@
+import { loadHandbook } from '@chill/handbook/load.ts';
+import type { Batch } from '@chill/model/batch.ts';
+import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
+import type { Nursery } from '@chill/model/nursery.ts';
+import type { Species } from '@chill/model/species.ts';
+import { describe, expect, test } from '@jest/globals';
+import { addDays, daysBetween } from '../calendar/dates.ts';
+import { parseLogLine } from '../ledger/logLine.ts';
+import { soundShare } from '../lot/viability.ts';
+import { sproutCurve } from '../sprout/curve.ts';
+import { startingPlaces } from '../ways/places.ts';
+import { planFrom, propose } from '../ways/propose.ts';
+import { project, type Setting } from './project.ts';
+import {
+  describeEvent,
+  type Recorded,
+  recordBegin,
+  recordFinish,
+  recordLook,
+  recordMove,
+  recordMoves,
+  recordSayings,
+  recordSetOut,
+} from './record.ts';
+import { type Task, tasksFor } from './tasks.ts';
+
+const handbook = loadHandbook();
+let serial = 0;
+const newId = () => `00000000-0000-4000-8000-${String(serial++).padStart(12, '0')}`;
+const places = startingPlaces(newId);
+const nursery: Nursery = {
+  name: 'Sallow Gap',
+  latitude_deg: 46.3,
+  elevation_m: 780,
+  timeZone: 'America/Denver',
+  lastFrost: { mean: '05-12', sd_days: 9 },
+  settings: { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, confidence: 0.9, frostRisk: 0.1 },
+};
+const START = '2026-11-01';
+
+/** A batch that can be lived through day by day. */
+function life(speciesId: string, wayId: string, seeds = 100, start = START) {
+  const species = handbook.find((one) => one.id === speciesId) as Species;
+  const way = species.ways.find((one) => one.id === wayId) as Species['ways'][number];
+  const lot = { soundness: { kind: 'tested', tested: 20, sound: 17 } } as const;
+  const sound = soundShare(lot.soundness, species);
+  const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: start } } as const;
+  const plan = planFrom(propose(way, { species, sound, available: seeds, wish, nursery, places, today: start }), wish, sound, seeds);
+  const batch: Batch = { id: newId(), lotId: newId(), code: '7QK', speciesId, madeOn: start, plan, events: [] };
+  const at = (today: string): Setting => ({ species, lot, places, nursery, today });
+  const take = (recorded: Recorded) => {
+    if ('problem' in recorded) throw new Error(recorded.problem);
+    const added = recorded.events.map(
+      (event, i): LedgerEvent => ({
+        ...event,
+        batchId: batch.id,
+        version: batch.events.length + i + 1,
+        recordedAt: `${event.on}T12:00:00Z`,
+      }),
+    );
+    batch.events.push(...added);
+    return added;
+  };
+  const read = (today: string) => project(batch, at(today));
+  return {
+    batch,
+    plan,
+    species,
+    read,
+    take,
+    at,
+    tasks: (today: string) => tasksFor(batch, read(today), at(today)),
+    begin: (on: string) => take(recordBegin(batch, read(on).state, at(on), on, newId)),
+    move: (on: string) => take(recordMove(batch, read(on).state, at(on), on, newId)),
+    look: (on: string, counts: Partial<Record<'up' | 'mouldy' | 'lost', number>> = {}, damp: 'dry' | 'right' | 'wet' = 'right') =>
+      take(recordLook(batch, read(on).state, { damp, mould: counts.mouldy ? 'few' : 'none', counts }, on, newId)),
+  };
+}
+
+/** A batch already lying in the cold since the day after `START`. */
+function inTheCold(speciesId: string, wayId: string, seeds = 100) {
+  const one = life(speciesId, wayId, seeds);
+  one.begin(START);
+  one.move(addDays(START, 1));
+  return { ...one, since: addDays(START, 1) };
+}
+
+const kinds = (tasks: Task[]) => tasks.map((task) => `${task.kind} ${task.due}`);
+const only = (tasks: Task[], kind: string) => tasks.find((task) => task.kind === kind) as Task;
+
+describe('what is due', () => {
+  test('first the soak, on its day; a late one says what that does to the end', () => {
+    const one = life('larix-occidentalis', 'towel-in-fridge');
+    expect(kinds(one.tasks(START))).toEqual([`begin ${START}`]);
+    const late = only(one.tasks(addDays(START, 5)), 'begin');
+    expect(late).toMatchObject({ overdue_days: 5, pressing: false, title: 'start the soak' });
+    expect(late.lateness).toMatch(/^5 days late: ready .+ instead of /);
+  });
+
+  test('a soak goes on the next day, and drowns after that', () => {
+    const one = life('larix-occidentalis', 'towel-in-fridge');
+    one.begin(START);
+    expect(only(one.tasks(addDays(START, 1)), 'move').lateness).toBeUndefined();
+    expect(only(one.tasks(addDays(START, 3)), 'move')).toMatchObject({
+      pressing: true,
+      lateness: '2 days longer in water than meant: seed drowns without air',
+    });
+  });
+
+  test('a towel is looked at every eight days, sand every seventeen', () => {
+    const towel = inTheCold('balsamorhiza-sagittata', 'towel-in-fridge');
+    const sand = inTheCold('amelanchier-alnifolia', 'sand-in-fridge');
+    expect(only(towel.tasks(towel.since), 'look').due).toBe(addDays(towel.since, 8));
+    expect(only(sand.tasks(sand.since), 'look').due).toBe(addDays(sand.since, 17));
+  });
+
+  test('after a root in the cold every three days, after mould every four', () => {
+    const rooted = inTheCold('amelanchier-alnifolia', 'towel-in-fridge');
+    rooted.look('2026-11-10', { up: 1 });
+    expect(only(rooted.tasks('2026-11-10'), 'look').due).toBe('2026-11-13');
+    expect(only(rooted.tasks('2026-11-10'), 'lift')).toMatchObject({ due: '2026-11-10', hint: expect.stringContaining('1 with a root') });
+    const mouldy = inTheCold('amelanchier-alnifolia', 'towel-in-fridge');
+    mouldy.look('2026-11-10', { mouldy: 2 });
+    expect(only(mouldy.tasks('2026-11-10'), 'look')).toMatchObject({
+      due: '2026-11-14',
+      hint: expect.stringContaining('look under the fold'),
+    });
+  });
+
+  test('a missed look says how long it can wait, then that mould has spread', () => {
+    const { tasks, since } = inTheCold('amelanchier-alnifolia', 'towel-in-fridge');
+    expect(only(tasks(addDays(since, 9)), 'look')).toMatchObject({ lateness: '1 day late; it can wait until tomorrow', pressing: false });
+    expect(only(tasks(addDays(since, 15)), 'look')).toMatchObject({ overdue_days: 7, pressing: true });
+  });
+
+  test('a pull day past is no loss inside the window, and costs after it', () => {
+    const { tasks, read, since } = inTheCold('larix-occidentalis', 'towel-in-fridge');
+    const { dueOut, window } = read(since).treatment as NonNullable<ReturnType<typeof read>['treatment']>;
+    expect(dueOut <= window.to && dueOut >= window.from).toBe(true);
+    expect(only(tasks(addDays(dueOut, 3)), 'move')).toMatchObject({
+      lateness: expect.stringContaining('hardly a seed lost until'),
+      pressing: false,
+    });
+    expect(only(tasks(addDays(window.to, 10)), 'move')).toMatchObject({
+      lateness: expect.stringMatching(/past its window: each week now loses \d+ in 100/),
+      pressing: true,
+    });
+  });
+
+  test('a warm towel is counted every day or two, with what to expect', () => {
+    const one = life('iliamna-rivularis', 'sandpaper');
+    one.begin(START);
+    one.move(START);
+    one.move(addDays(START, 1));
+    const look = only(one.tasks(addDays(START, 6)), 'look');
+    expect(look.hint).toMatch(/^day 5: expect \d+ to \d+ new\. Lift at 3 mm$/);
+    expect(look).toMatchObject({ title: 'count', pressing: true });
+  });
+
+  test('nothing is due of a batch that is closed', () => {
+    const one = life('larix-occidentalis', 'towel-in-fridge');
+    one.take({ events: [{ id: newId(), on: START, kind: 'closed' }] });
+    expect(one.tasks('2027-03-01')).toEqual([]);
+  });
+
+  test('plants that are ready in winter wait for the frosts to end', () => {
+    const one = life('iliamna-rivularis', 'sandpaper');
+    one.begin(START);
+    for (const days of [0, 1, 12]) one.move(addDays(START, days));
+    expect(one.read('2026-12-01').setOut < '2027-02-01').toBe(true);
+    expect(only(one.tasks('2027-02-01'), 'setOut').due).toBe('2027-05-24');
+  });
+});
+
+describe('replanning from what happened', () => {
+  test('a start that is late moves everything after it by as much', () => {
+    const prompt = life('larix-occidentalis', 'towel-in-fridge');
+    const late = life('larix-occidentalis', 'towel-in-fridge');
+    prompt.begin(START);
+    late.begin(addDays(START, 9));
+    expect(daysBetween(prompt.read(START).setOut, late.read(addDays(START, 9)).setOut)).toBe(9);
+  });
+
+  test('a stage that ends early brings the rest forward', () => {
+    const one = inTheCold('larix-occidentalis', 'towel-in-fridge');
+    const before = one.read('2026-11-25').setOut;
+    one.move('2026-11-25');
+    const after = one.read('2026-11-25');
+    expect(after.setOut < before).toBe(true);
+    expect(after.stages[1]).toMatchObject({ end: '2026-11-25', finished: true });
+  });
+
+  test('days found dry count half, put the pull day off, and are marked uncertain', () => {
+    const one = inTheCold('balsamorhiza-sagittata', 'sand-in-fridge');
+    const before = one.read('2026-12-10').treatment;
+    one.look('2026-11-19');
+    one.look('2026-12-03', {}, 'dry');
+    const after = one.read('2026-12-10').treatment;
+    expect(after?.uncertain_days).toBe(14);
+    expect((before?.earned ?? 0) - (after?.earned ?? 0)).toBeCloseTo(7, 9);
+    expect(after?.shifted_days).toBe(7);
+  });
+
+  test('undoing an entry brings the plan back to what it was', () => {
+    const one = inTheCold('balsamorhiza-sagittata', 'sand-in-fridge');
+    const before = one.read('2026-12-10');
+    const [entry] = one.look('2026-12-03', { mouldy: 3 }, 'dry');
+    one.take({ events: [{ id: newId(), on: '2026-12-03', kind: 'reversed', reverses: (entry as LedgerEvent).id }] });
+    const { state: _before, ...was } = before;
+    const { state, ...is } = one.read('2026-12-10');
+    expect(is).toEqual(was);
+    expect(state.counts).toEqual(before.state.counts);
+  });
+
+  test('freezer turns that were really made are credited to the cold after them', () => {
+    const one = life('balsamorhiza-sagittata', 'freezer-turns');
+    one.begin(START);
+    one.move(addDays(START, 1));
+    expect(only(one.tasks(addDays(START, 2)), 'turn').title).toBe('over into the fridge');
+    one.move(addDays(START, 5));
+    expect(one.read(addDays(START, 5)).treatment?.earned).toBe(20);
+  });
+
+  test('the sprouting curve ends at what was counted, within what was expected', () => {
+    const one = life('iliamna-rivularis', 'sandpaper');
+    one.begin(START);
+    one.move(START);
+    one.move(addDays(START, 1));
+    one.look(addDays(START, 5), { up: 12 });
+    one.look(addDays(START, 8), { up: 20 });
+    const { sprouting, state } = one.read(addDays(START, 9));
+    const curve = sproutCurve(sprouting as NonNullable<typeof sprouting>, state.sprouts);
+    expect(curve.counted).toEqual([
+      { day: 0, count: 0 },
+      { day: 4, count: 12 },
+      { day: 7, count: 20 + 12 },
+      { day: 8, count: 32 },
+    ]);
+    for (const [i, { count }] of curve.expected.entries()) {
+      expect(count).toBeGreaterThanOrEqual(curve.low[i]?.count as number);
+      expect(count).toBeLessThanOrEqual(curve.high[i]?.count as number);
+    }
+  });
+});
+
+describe('recording', () => {
+  test('what comes up in its own pot is potted at once', () => {
+    const one = life('camassia-quamash', 'potted-then-chilled');
+    one.begin(START);
+    one.look('2026-12-20', { up: 4 });
+    expect(one.read('2026-12-20').state.counts).toMatchObject({ waiting: 96, sprouted: 0, potted: 4 });
+  });
+
+  test('finishing pots what is up, holds the rest over, and begins the pots; with nothing up it closes', () => {
+    const one = life('iliamna-rivularis', 'sandpaper', 50);
+    one.begin(START);
+    one.move(START);
+    one.move(addDays(START, 1));
+    one.look(addDays(START, 6), { up: 30 });
+    const on = addDays(START, 20);
+    const finish = (rest: 'heldOver' | 'lost') => recordFinish(one.batch, one.read(on).state, rest, one.at(on), on, newId);
+    one.take(finish('heldOver'));
+    expect(one.read(on).state).toMatchObject({ stage: 3, underWay: true, counts: { potted: 30, heldOver: 20, waiting: 0 } });
+    one.take(recordMoves(one.read(on).state, { lost: 2 }, on, newId));
+    one.take(recordSetOut(one.batch, one.read('2027-05-25').state, 26, '2027-05-25', newId));
+    const { state } = one.read('2027-05-25');
+    expect(state).toMatchObject({ closedOn: '2027-05-25', counts: { plantedOut: 26, discarded: 4, heldOver: 20, potted: 0 } });
+
+    const bare = life('iliamna-rivularis', 'untreated', 10);
+    bare.begin(START);
+    bare.move(addDays(START, 1));
+    bare.take(recordFinish(bare.batch, bare.read(on).state, 'lost', bare.at(on), on, newId));
+    expect(bare.read(on).state).toMatchObject({ closedOn: on, counts: { discarded: 10 } });
+  });
+
+  test('a log line becomes the same events as the round’s buttons', () => {
+    const one = inTheCold('amelanchier-alnifolia', 'towel-in-fridge');
+    const line = parseLogLine('7QK +3 up, 1 mould, damp, fresh towel, note under the fold', '2026-11-10');
+    const recorded = recordSayings(one.batch, one.read(line.on).state, line.sayings, one.at(line.on), line.on, newId);
+    expect(recorded).toMatchObject({
+      events: [
+        {
+          kind: 'checked',
+          damp: 'right',
+          mould: 'few',
+          note: 'under the fold',
+          moves: [
+            { to: 'sprouted', count: 3 },
+            { to: 'mouldy', count: 1 },
+          ],
+        },
+        { kind: 'refreshed' },
+      ],
+    });
+    const told = (recorded as { events: NewEvent[] }).events.map((event) => describeEvent(event, one.batch));
+    expect(told).toEqual(['damp, some mould, 3 root out, 1 mouldy, under the fold', 'fresh medium']);
+    const out = parseLogLine('7QK out', '2026-12-20');
+    expect(recordSayings(one.batch, one.read(out.on).state, out.sayings, one.at(out.on), out.on, newId)).toMatchObject({
+      events: [
+        { kind: 'stageFinished', stage: 1 },
+        { kind: 'stageStarted', stage: 2 },
+      ],
+    });
+  });
+
+  test('what cannot be is refused in words', () => {
+    const one = inTheCold('amelanchier-alnifolia', 'towel-in-fridge', 10);
+    const { state } = one.read('2026-11-10');
+    expect(recordLook(one.batch, state, { counts: { up: 8, mouldy: 3 } }, '2026-11-10', newId)).toMatchObject({
+      problem: expect.stringMatching(/^Only \d+ (is|are) .*cannot become mouldy/),
+    });
+    expect(recordBegin(one.batch, state, one.at('2026-11-10'), '2026-11-10', newId)).toEqual({ problem: '7QK is in moist cold already.' });
+    expect(recordMove(one.batch, state, { places: [] }, '2026-11-10', newId)).toEqual({
+      problem: 'There is no place for warm towel yet. Add one under Places.',
+    });
+  });
+});

@@ -1,0 +1,54 @@
+import { fold } from '@chill/core/ledger/fold.ts';
+import { loadHandbook } from '@chill/handbook/load.ts';
+import { describe, expect, test } from '@jest/globals';
+import { growDemoNursery } from './grow.ts';
+import { BATCHES, DEMO_DAY, LOTS } from './nursery.ts';
+
+const handbook = loadHandbook();
+const grown = growDemoNursery(handbook);
+const states = grown.batches.map(({ made, events }) =>
+  fold(
+    made.plan,
+    events.flatMap((step) => step.events),
+  ),
+);
+
+describe('the demo nursery', () => {
+  test('is two dozen lots and some forty batches, at every station of the run', () => {
+    expect(LOTS).toHaveLength(24);
+    expect(BATCHES.length).toBeGreaterThanOrEqual(40);
+    const at = (wanted: string) =>
+      grown.batches.filter(({ made }, i) => !states[i]?.closedOn && made.plan.stages[states[i]?.stage ?? 0]?.kind === wanted).length;
+    for (const kind of ['coldMoist', 'coldDry', 'freezerTurns', 'warmTowel', 'pot']) expect([kind, at(kind) > 0]).toEqual([kind, true]);
+    expect(states.some((state) => state.closedOn)).toBe(true);
+  });
+
+  test('accounts for every seed', () => {
+    for (const [i, state] of states.entries()) {
+      expect(Object.values(state.counts).reduce((sum, count) => sum + count, 0)).toBe(grown.batches[i]?.made.plan.seeds);
+    }
+  });
+
+  test('takes no lot beyond what it holds', () => {
+    for (const lot of grown.lots) {
+      const taken = grown.batches.filter(({ made }) => made.lotId === lot.id).reduce((sum, { made }) => sum + made.plan.seeds, 0);
+      expect([lot.code, taken <= lot.seeds]).toEqual([lot.code, true]);
+    }
+  });
+
+  test('writes nothing after the day on which it opens, and is the same every time', () => {
+    expect(grown.batches.flatMap(({ events }) => events.map((step) => step.on)).filter((on) => on > DEMO_DAY)).toEqual([]);
+    expect(JSON.stringify(growDemoNursery(handbook))).toBe(JSON.stringify(grown));
+  });
+
+  test('has simulated seeds that come about as often as core expects of them', () => {
+    const finished = grown.batches.flatMap(({ made }, i) =>
+      states[i]?.stages.at(-1)?.startedOn ? [{ plan: made.plan, state: states[i] }] : [],
+    );
+    const plants = finished.reduce((sum, { state }) => sum + (state?.counts.potted ?? 0) + (state?.counts.plantedOut ?? 0), 0);
+    const low = finished.reduce((sum, { plan }) => sum + plan.expects.low, 0);
+    const high = finished.reduce((sum, { plan }) => sum + plan.expects.high, 0);
+    expect(plants).toBeGreaterThan(low * 0.8);
+    expect(plants).toBeLessThan(high * 1.2);
+  });
+});

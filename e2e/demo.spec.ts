@@ -1,0 +1,134 @@
+import { expect, startServer, test } from './nursery.ts';
+
+test.use({ data: 'demo' });
+
+const SCREENS = [
+  '/',
+  '/seeds',
+  '/seeds/new',
+  '/plan',
+  '/treat',
+  '/cold',
+  '/warm',
+  '/pots',
+  '/findings',
+  '/handbook',
+  '/handbook/ceanothus-velutinus',
+  '/places',
+  '/nowhere',
+];
+
+test('every screen of the demo nursery keeps nobody out, by day and dim', async ({ page, grower }) => {
+  for (const screen of SCREENS) {
+    await page.goto(screen);
+    await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
+    await grower.barrierFree();
+  }
+  await grower.press(grower.button('Dim, for the shed at night'));
+  for (const screen of ['/', '/plan', '/cold']) {
+    await page.goto(screen);
+    await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
+    await grower.barrierFree();
+  }
+});
+
+test('the day steps on, and the simulated seeds go on living', async ({ page, grower }) => {
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Tuesday 16 February' })).toBeVisible();
+  const note = page.getByRole('button', { name: /the simulated seeds show/ }).first();
+  await expect(note).toBeVisible();
+  await grower.press(note);
+  await grower.press(grower.button('log'));
+  await expect(page.getByText('1 done.')).toBeVisible();
+  await grower.passDays(1);
+  await expect(page.getByRole('heading', { name: 'Wednesday 17 February' })).toBeVisible();
+});
+
+test('the run is gone through by keyboard alone, and / opens the log', async ({ page, hasTouch }) => {
+  test.skip(hasTouch === true, 'a phone has no keyboard');
+  await page.goto('/');
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('link', { name: 'Skip to the work' })).toBeFocused();
+  await page.keyboard.press('/');
+  const line = page.getByRole('textbox', { name: 'Log line' });
+  await expect(line).toBeFocused();
+  await page.keyboard.press('Escape');
+  await expect(line).toBeHidden();
+  await page.getByRole('radio', { name: 'damp' }).first().focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('radio', { name: 'wet' }).first()).toBeFocused();
+  await expect(page.getByRole('radio', { name: 'wet' }).first()).toBeChecked();
+  await page.getByRole('link', { name: /^Cold/ }).first().press('Enter');
+  await expect(page.getByRole('heading', { name: 'In the cold' })).toBeVisible();
+});
+
+test('what two people record at once is shown to the second, with both sides', async ({ page, grower, server }) => {
+  await page.goto('/');
+  const row = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('button', { name: 'as usual' }) })
+    .first();
+  const code = (await row.getByRole('link').first().textContent())?.trim();
+  const batches = await (await page.request.get('/api/batches')).json();
+  const batch = batches.find((one: { code: string }) => one.code === code);
+  const other = { id: crypto.randomUUID(), on: '2027-02-16', kind: 'noted', note: 'seen by the other' };
+  await page.request.post(`/api/batches/${batch.id}/events`, { data: { decidedOn: batch.events.length, events: [other] } });
+  await grower.press(row.getByRole('button', { name: 'as usual' }));
+  await expect(page.getByText(`Not recorded on ${code}`)).toBeVisible();
+  await expect(page.getByText('Meanwhile: seen by the other')).toBeVisible();
+  await grower.barrierFree();
+  await grower.press(grower.button('record mine as well'));
+  await expect(page.getByText(`Not recorded on ${code}`)).toBeHidden();
+  await expect
+    .poll(async () => (await (await page.request.get(`${server.address}/api/batches/${batch.id}`)).json()).events.length)
+    .toBe(batch.events.length + 2);
+});
+
+test('an entry made while the server is away is kept over a reload, and saved when it is back', async ({ page, grower, server }) => {
+  await page.goto('/');
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  const before = (await (await page.request.get('/api/batches')).json()).reduce(
+    (sum: number, one: { events: unknown[] }) => sum + one.events.length,
+    0,
+  );
+  await page.route('**/api/batches/*/events', (route) => route.abort());
+  await grower.press(grower.button('as usual'));
+  await expect(page.getByText('One entry is not saved yet')).toBeVisible();
+  await expect(page.getByText('1 done.')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('1 done.')).toBeVisible();
+  await page.unroute('**/api/batches/*/events');
+  const total = async () =>
+    (await (await page.request.get(`${server.address}/api/batches`)).json()).reduce(
+      (sum: number, one: { events: unknown[] }) => sum + one.events.length,
+      0,
+    );
+  await expect.poll(total, { timeout: 30_000 }).toBe(before + 1);
+  await expect(page.getByText('One entry is not saved yet')).toBeHidden();
+});
+
+test('a place is changed where it is wrong, and refused where it cannot be', async ({ page, grower }) => {
+  await page.goto('/places');
+  await grower.press(grower.button('change Heat mat'));
+  await page.getByLabel('Temperature').fill('400 F');
+  await grower.press(grower.button('save'));
+  await expect(page.getByText('Above 120 °C: is the unit right?')).toBeVisible();
+  await page.getByLabel('Temperature').fill('warm');
+  await expect(page.getByText('does not begin with a number')).toBeVisible();
+  await page.getByLabel('Temperature').fill('75F');
+  await page.getByLabel('Bags, towels or trays that fit').fill('0');
+  await grower.press(grower.button('save'));
+  await expect(page.getByText('Give at least 1.')).toBeVisible();
+  await page.getByLabel('Bags, towels or trays that fit').fill('10');
+  await grower.press(grower.button('save'));
+  await expect(page.getByText('23.9 °C')).toBeVisible();
+});
+
+test('a server that is away is said to be away', async ({ page }) => {
+  const gone = await startServer();
+  await gone.kill();
+  await page.route('**/api/**', (route) => route.abort());
+  await page.goto('/');
+  await expect(page.getByText('Chill’s server does not answer. Is it running?')).toBeVisible();
+});

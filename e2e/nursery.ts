@@ -1,0 +1,130 @@
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
+import { once } from 'node:events';
+import { cpSync, existsSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { AxeBuilder } from '@axe-core/playwright';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
+
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
+
+/** A server of its own on a free port, over data in a temporary folder. */
+export interface TestServer {
+  address: string;
+  dataFolder: string;
+  kill(): Promise<void>;
+}
+
+/** Starts the real server. `dataFolder` may hold a nursery already. */
+export async function startServer(
+  env: Record<string, string> = {},
+  dataFolder = mkdtempSync(join(tmpdir(), 'chill-e2e-')),
+): Promise<TestServer> {
+  const child: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+    cwd: ROOT,
+    env: { ...process.env, PORT: '0', HOST: '127.0.0.1', CHILL_DATA: dataFolder, CHILL_DEMO: '1', ...env },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const [line] = (await once(child.stdout as NonNullable<typeof child.stdout>, 'data')) as [Buffer];
+  const address = /http:\/\/[\d.:]+/.exec(line.toString())?.[0];
+  if (!address) throw new Error(`The server said: ${line}`);
+  return {
+    address,
+    dataFolder,
+    async kill() {
+      if (child.exitCode !== null) return;
+      const gone = once(child, 'exit');
+      child.kill('SIGTERM');
+      await gone;
+    },
+  };
+}
+
+/** A folder that holds the demo nursery, grown once for all tests of a run and copied. */
+export function demoFolder(): string {
+  const grown = join(ROOT, '.cache', 'e2e-demo');
+  if (!existsSync(join(grown, 'filled'))) {
+    const made = spawnSync(process.execPath, ['--import', 'tsx', 'server/fillDemo.ts'], {
+      cwd: ROOT,
+      env: { ...process.env, CHILL_DATA: grown },
+      stdio: 'inherit',
+    });
+    if (made.status !== 0) throw new Error('The demo nursery could not be grown.');
+  }
+  const copy = mkdtempSync(join(tmpdir(), 'chill-demo-'));
+  cpSync(grown, copy, { recursive: true });
+  return copy;
+}
+
+/** What the tests are written with: a touch or a click as the device has it, and a look for barriers. */
+export class Grower {
+  readonly page: Page;
+  readonly touch: boolean;
+
+  constructor(page: Page, touch: boolean) {
+    this.page = page;
+    this.touch = touch;
+  }
+
+  press(target: Locator): Promise<void> {
+    return this.touch ? target.tap() : target.click();
+  }
+
+  button(name: string | RegExp): Locator {
+    return this.page.getByRole('button', { name, exact: true }).first();
+  }
+
+  link(name: string | RegExp): Locator {
+    return this.page.getByRole('link', { name }).first();
+  }
+
+  /** Nothing on this screen keeps anyone out, and nothing sticks out at the side. */
+  async barrierFree(): Promise<void> {
+    const { violations } = await new AxeBuilder({ page: this.page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+      .analyze();
+    expect(violations.map((one) => `${one.id}: ${one.nodes[0]?.html}`)).toEqual([]);
+    const beyond = await this.page.evaluate<number>('document.documentElement.scrollWidth - innerWidth');
+    expect(beyond, 'pixels beyond the side of the screen').toBeLessThanOrEqual(0);
+  }
+
+  /** Steps the clock with its own control; long waits over the wire. */
+  async passDays(days: number): Promise<void> {
+    if (days <= 3) {
+      for (let i = 0; i < days; i++) {
+        const stepped = this.page.waitForResponse('**/api/clock/step');
+        await this.press(this.button('next day'));
+        await stepped;
+      }
+      return;
+    }
+    const response = await this.page.request.post('/api/clock/step', { data: { days } });
+    expect(response.ok()).toBe(true);
+    await this.page.reload();
+    await this.page.getByRole('main').waitFor();
+  }
+}
+
+/** Tests with an empty nursery of their own, on a day in October. */
+export const test = base.extend<{ server: TestServer; grower: Grower; data: 'empty' | 'demo' }>({
+  data: ['empty', { option: true }],
+  server: async ({ data }, use) => {
+    const server = data === 'demo' ? await startServer({}, demoFolder()) : await startServer({ CHILL_TODAY: '2026-10-05' });
+    await use(server);
+    await server.kill();
+  },
+  baseURL: async ({ server }, use) => use(server.address),
+  grower: async ({ page, hasTouch }, use) => {
+    const complaints: string[] = [];
+    page.on('pageerror', (error) => complaints.push(error.message));
+    page.on(
+      'console',
+      (message) => message.type() === 'error' && !/Failed to load resource/.test(message.text()) && complaints.push(message.text()),
+    );
+    await use(new Grower(page, hasTouch ?? false));
+    expect(complaints).toEqual([]);
+  },
+});
+
+export { expect };

@@ -1,0 +1,32 @@
+import { defineConfig } from '@playwright/test';
+
+const chromium = {
+  browserName: 'chromium' as const,
+  launchOptions: {
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  },
+};
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../test-results',
+  timeout: 180_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: true,
+  reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? '../test-results/report.json' }]],
+  use: { locale: 'en-GB', timezoneId: 'UTC', screenshot: 'only-on-failure' },
+  projects: [
+    { name: 'desk', use: { ...chromium, viewport: { width: 1280, height: 800 } } },
+    { name: 'phone', use: { ...chromium, viewport: { width: 360, height: 740 }, hasTouch: true, isMobile: true } },
+  ],
+});

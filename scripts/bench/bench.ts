@@ -1,0 +1,136 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { gzipSync } from 'node:zlib';
+import { fold } from '../../core/ledger/fold.ts';
+import type { LedgerEvent } from '../../model/event.ts';
+import { openDatabase } from '../../server/store/open.ts';
+import { rawDatabase } from '../../server/store/raw.ts';
+import { NURSERY, someBatch, someLot, TODAY, testServer, uuid } from '../../server/testing.ts';
+
+const ROOT = fileURLToPath(new URL('../..', import.meta.url));
+const BATCHES = 2000;
+const EVENTS_EACH = 30;
+const ROUNDS = 25;
+
+/** One line of the bench: a ratio (or a size), and the goal that it must stay under. */
+function say(name: string, value: number, goal: number, unit: string): void {
+  console.log(
+    `${name.padEnd(62)} ${value.toFixed(2).padStart(8)} ${unit.padEnd(3)} (goal: under ${goal}) ${value < goal ? '' : ' ← OVER'}`,
+  );
+  if (value >= goal) process.exitCode = 1;
+}
+
+const quantile = (values: number[], share: number) => [...values].sort((a, b) => a - b)[Math.floor(share * (values.length - 1))] as number;
+
+async function clocked(work: () => unknown): Promise<number> {
+  const start = performance.now();
+  await work();
+  return performance.now() - start;
+}
+
+/** A nursery of 2,000 batches with 60,000 events. */
+async function fill(): Promise<string> {
+  const server = await testServer();
+  await server.ask('PUT', '/api/nursery', NURSERY);
+  const lot = someLot({ seeds: BATCHES * 60 });
+  await server.ask('POST', '/api/lots', lot);
+  const plan = someBatch(lot, 60);
+  const database = rawDatabase(server.source);
+  const addBatch = database.prepare('INSERT INTO batch (id, code, lot_id, seeds, body) VALUES (?, ?, ?, ?, ?)');
+  const addEvent = database.prepare('INSERT INTO event (id, batch_id, version, body) VALUES (?, ?, ?, ?)');
+  database.transaction(() => {
+    for (let i = 0; i < BATCHES; i++) {
+      const batch = { ...plan, id: uuid(), code: `B${i}`, speciesId: lot.speciesId };
+      addBatch.run(batch.id, batch.code, lot.id, 60, JSON.stringify(batch));
+      for (let version = 1; version <= EVENTS_EACH; version++) {
+        const event = { ...check(version), batchId: batch.id, version, recordedAt: `${TODAY}T09:00:00.000Z` };
+        addEvent.run(event.id, batch.id, version, JSON.stringify(event));
+      }
+    }
+  })();
+  await server.close();
+  return server.dataFolder;
+}
+
+/** A look as rounds record them: every tenth finds a root. */
+function check(i: number) {
+  const moves = i % 10 === 0 ? [{ from: 'waiting', to: 'sprouted', count: 1 } as const] : [];
+  return { id: uuid(), on: TODAY, kind: 'checked', damp: 'right', mould: 'none', moves } as const;
+}
+
+async function startServer(dataFolder: string): Promise<{ child: ChildProcess; address: string }> {
+  const env = { ...process.env, PORT: '0', CHILL_DATA: dataFolder, CHILL_TODAY: TODAY };
+  const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/main.ts')], {
+    env,
+    cwd: ROOT,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const [line] = (await once(child.stdout as NonNullable<typeof child.stdout>, 'data')) as [Buffer];
+  return { child, address: /http:\/\/[\d.:]+/.exec(line.toString())?.[0] as string };
+}
+
+/** The API's p95 for the whole nursery, over loopback, against the median bare read of the same rows. */
+async function benchApi(dataFolder: string): Promise<void> {
+  const source = await openDatabase(dataFolder);
+  const database = rawDatabase(source);
+  const bareRead = () => {
+    database.prepare('SELECT * FROM batch ORDER BY rowid').all();
+    database.prepare('SELECT * FROM event ORDER BY batch_id, version').all();
+  };
+  const { child, address } = await startServer(dataFolder);
+  const ask = async () => (await fetch(`${address}/api/batches`)).arrayBuffer();
+  await ask();
+  bareRead();
+  const bare: number[] = [];
+  const api: number[] = [];
+  for (let round = 0; round < ROUNDS; round++) {
+    bare.push(await clocked(bareRead));
+    api.push(await clocked(ask));
+  }
+  child.kill('SIGTERM');
+  await once(child, 'exit');
+  say('API, 2,000 batches with 60,000 events: p95 / bare read', quantile(api, 0.95) / quantile(bare, 0.5), 4, '×');
+
+  const tenThousand = database.prepare('SELECT * FROM event ORDER BY seq LIMIT 10000');
+  const events = Array.from(
+    { length: 10_000 },
+    (_, i): LedgerEvent => ({ ...check(i), moves: [], batchId: uuid(), version: i + 1, recordedAt: TODAY }),
+  );
+  const plan = someBatch(someLot(), 60).plan;
+  const folds: number[] = [];
+  const reads: number[] = [];
+  for (let round = 0; round < ROUNDS; round++) {
+    reads.push(await clocked(() => tenThousand.all()));
+    folds.push(await clocked(() => fold(plan, events)));
+  }
+  say('fold of 10,000 events / bare read of as many rows', quantile(folds, 0.5) / quantile(reads, 0.5), 4, '×');
+  await source.destroy();
+}
+
+interface Chunk {
+  file: string;
+  imports?: string[];
+  isEntry?: boolean;
+}
+
+/** What the browser must load before it shows the round: the entry and all that it imports at once. */
+function benchSize(): void {
+  const dist = join(ROOT, 'web', 'dist');
+  const manifest = JSON.parse(readFileSync(join(dist, '.vite', 'manifest.json'), 'utf8')) as Record<string, Chunk>;
+  const needed = new Set<string>();
+  const need = (key: string) => {
+    if (needed.has(key)) return;
+    needed.add(key);
+    for (const other of manifest[key]?.imports ?? []) need(other);
+  };
+  need(Object.keys(manifest).find((key) => manifest[key]?.isEntry) as string);
+  const bytes = [...needed].reduce((sum, key) => sum + gzipSync(readFileSync(join(dist, manifest[key]?.file as string))).length, 0);
+  say('script of the first screen, gzip', bytes / 1024, 200, 'KB');
+}
+
+console.log('Ratios of one run on this machine:');
+benchSize();
+await benchApi(await fill());

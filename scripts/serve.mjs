@@ -1,0 +1,14 @@
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import { ROOT } from './ensure.mjs';
+
+/** Runs the server until it is stopped, passing signals on. */
+export function serve(env) {
+  const server = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server', 'main.ts')], {
+    cwd: ROOT,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
+  });
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+  server.on('exit', (code) => process.exit(code ?? 0));
+}

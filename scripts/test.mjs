@@ -1,0 +1,82 @@
+// npm test: the one gate. Installs what is missing, then format, lint, layering, types, unused code, Jest and Playwright, and a last line "N passed, N failed".
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureBuilt, ensureChromium, ensurePackages, ROOT, requireNode } from './ensure.mjs';
+
+requireNode();
+ensurePackages();
+const chromium = ensureChromium();
+ensureBuilt();
+
+const bin = (name) => join(ROOT, 'node_modules', name);
+const results = join(ROOT, '.cache', 'results');
+rmSync(results, { recursive: true, force: true });
+mkdirSync(results, { recursive: true });
+const totals = { passed: 0, failed: 0 };
+
+/** Runs one check; counts it as one where it reports no counts of its own. */
+function check(name, args, { env = {}, count } = {}) {
+  console.log(`\n— ${name}`);
+  const outcome = spawnSync(process.execPath, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, CHROMIUM: chromium, ...env } });
+  const good = outcome.status === 0;
+  const counted = count?.() ?? { passed: good ? 1 : 0, failed: good ? 0 : 1 };
+  totals.passed += counted.passed;
+  // A runner that fails without a failing test has failed all the same.
+  totals.failed += !good && counted.failed === 0 ? 1 : counted.failed;
+}
+
+function jestCounts() {
+  const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(readFileSync(join(results, 'jest.json'), 'utf8'));
+  return { passed: numPassedTests, failed: Math.max(numFailedTests, numFailedTestSuites) };
+}
+
+function playwrightCounts() {
+  const { stats } = JSON.parse(readFileSync(join(results, 'playwright.json'), 'utf8'));
+  return { passed: stats.expected, failed: stats.unexpected + stats.flaky };
+}
+
+/** Counts read from a report, or none where the runner left no report. */
+const reported = (read) => () => {
+  try {
+    return read();
+  } catch {
+    return { passed: 0, failed: 1 };
+  }
+};
+
+check('format and lint', [bin('@biomejs/biome/bin/biome'), 'ci', '--error-on-warnings', '.']);
+check('layering', [
+  bin('dependency-cruiser/bin/dependency-cruise.mjs'),
+  '--config',
+  '.dependency-cruiser.cjs',
+  'model',
+  'core',
+  'handbook',
+  'sim',
+  'demo',
+  'server',
+  'web',
+  'e2e',
+]);
+for (const project of ['tsconfig.pure.json', 'tsconfig.json', 'web/tsconfig.json'])
+  check(`types of ${project}`, [bin('typescript/bin/tsc'), '-p', project]);
+check('unused code', [bin('knip/bin/knip.js')]);
+check(
+  'Jest',
+  [
+    '--experimental-vm-modules',
+    '--disable-warning=ExperimentalWarning',
+    bin('jest/bin/jest.js'),
+    '--json',
+    `--outputFile=${join(results, 'jest.json')}`,
+  ],
+  { count: reported(jestCounts) },
+);
+check('Playwright', [bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts'], {
+  env: { PLAYWRIGHT_JSON_OUTPUT_NAME: join(results, 'playwright.json') },
+  count: reported(playwrightCounts),
+});
+
+console.log(`\n${totals.passed} passed, ${totals.failed} failed`);
+process.exitCode = totals.failed > 0 ? 1 : 0;

@@ -1,0 +1,90 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { soundShare } from '@chill/core/lot/viability.ts';
+import { startingPlaces } from '@chill/core/ways/places.ts';
+import { planFrom, propose } from '@chill/core/ways/propose.ts';
+import { loadHandbook } from '@chill/handbook/load.ts';
+import type { NewBatch } from '@chill/model/batch.ts';
+import type { Lot } from '@chill/model/lot.ts';
+import type { Nursery } from '@chill/model/nursery.ts';
+import type { Species } from '@chill/model/species.ts';
+import type { InjectOptions } from 'fastify';
+import { type AppOptions, buildApp } from './app.ts';
+import { NurseryClock } from './clock.ts';
+import { openDatabase } from './store/open.ts';
+import { Store } from './store/store.ts';
+
+export const TODAY = '2026-11-01';
+export const NURSERY: Nursery = {
+  name: 'Test bench',
+  latitude_deg: 46.3,
+  elevation_m: 780,
+  timeZone: 'UTC',
+  lastFrost: { mean: '05-12', sd_days: 9 },
+  settings: { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, confidence: 0.9, frostRisk: 0.1 },
+};
+
+export const handbook = loadHandbook();
+export const uuid = () => crypto.randomUUID();
+export const temporaryFolder = () => mkdtempSync(join(tmpdir(), 'chill-test-'));
+
+/** A whole server over a database of its own in a temporary folder, asked without a network. */
+export async function testServer(options: AppOptions & { demo?: boolean; dataFolder?: string } = {}) {
+  const dataFolder = options.dataFolder ?? temporaryFolder();
+  const source = await openDatabase(dataFolder);
+  const store = new Store(source);
+  const clock = new NurseryClock(store, { today: TODAY, demo: options.demo ?? false });
+  const app = await buildApp({ store, clock, handbook }, options);
+  return {
+    app,
+    store,
+    source,
+    dataFolder,
+    /** Asks, and gives back the status and the answer read as JSON. */
+    async ask(method: 'GET' | 'POST' | 'PUT', url: string, payload?: unknown, headers: Record<string, string> = {}) {
+      const request: InjectOptions = { method, url, headers, ...(payload !== undefined && { payload: payload as object }) };
+      const response = await app.inject(request);
+      return {
+        status: response.statusCode,
+        headers: response.headers,
+        text: response.body,
+        body: response.body === '' ? undefined : JSON.parse(response.body),
+      };
+    },
+    async close() {
+      await app.close();
+      await source.destroy();
+    },
+  };
+}
+
+export function someLot(part: Partial<Lot> = {}): Lot {
+  return {
+    id: uuid(),
+    code: `LO-${Math.floor(Math.random() * 1e6)}`,
+    speciesId: 'larix-occidentalis',
+    provenance: { kind: 'bought', supplier: 'a seed swap', on: '2026-10-01' },
+    seeds: 200,
+    soundness: { kind: 'tested', tested: 20, sound: 17 },
+    ...part,
+  };
+}
+
+/** A batch of a lot as the plan station would make it. */
+export function someBatch(lot: Lot, seeds = 60, wayId = 'towel-in-fridge'): NewBatch {
+  const species = handbook.find((one) => one.id === lot.speciesId) as Species;
+  const way = species.ways.find((one) => one.id === wayId) as Species['ways'][number];
+  const sound = soundShare(lot.soundness, species);
+  const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: TODAY } } as const;
+  const proposal = propose(way, {
+    species,
+    sound,
+    available: lot.seeds,
+    wish,
+    nursery: NURSERY,
+    places: startingPlaces(uuid),
+    today: TODAY,
+  });
+  return { id: uuid(), lotId: lot.id, plan: planFrom(proposal, wish, sound, seeds), madeOn: TODAY };
+}

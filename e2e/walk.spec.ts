@@ -82,7 +82,7 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
     await expect(page.getByText('start the soak')).toBeVisible();
     await grower.press(grower.button('begun'));
     await expect(page.getByText('All 1 done.')).toBeVisible();
-    await expect(page.getByText(/Nothing due then until tomorrow: one bag\./)).toBeVisible();
+    await expect(page.getByText(/Nothing due until tomorrow: one bag\./)).toBeVisible();
     await grower.passDays(1);
     await grower.press(grower.button('moved'));
     await expect(page.getByText(/out of soak; into moist cold/)).toBeVisible();

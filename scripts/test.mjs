@@ -45,7 +45,7 @@ const reported = (read) => () => {
   }
 };
 
-check('format and lint', [bin('@biomejs/biome/bin/biome'), 'ci', '--error-on-warnings', '.']);
+check('format and lint', [bin('@biomejs/biome/bin/biome'), 'ci', '--error-on-warnings', '--colors=off', '.']);
 check('layering', [
   bin('dependency-cruiser/bin/dependency-cruise.mjs'),
   '--config',

@@ -33,7 +33,7 @@ export function App() {
   if (loading.state === 'first run') {
     return (
       <Suspense fallback={<Waiting />}>
-        <FirstRun />
+        <FirstRun today={loading.today} />
       </Suspense>
     );
   }

@@ -9,9 +9,11 @@ const MS_PER_DAY = 86_400_000;
  * @throws {RangeError} if `date` is not a day that exists, written `YYYY-MM-DD`.
  */
 export function dayNumber(date: PlainDate): number {
-  const ms = Date.parse(`${date}T00:00:00Z`);
-  if (Number.isNaN(ms) || new Date(ms).toISOString().slice(0, 10) !== date) throw new RangeError(`No such day: ${date}`);
-  return ms / MS_PER_DAY;
+  const [year, month, day] = [Number(date.slice(0, 4)), Number(date.slice(5, 7)), Number(date.slice(8))];
+  const midnight = new Date(Date.UTC(year, month - 1, day));
+  const exists = date.length === 10 && midnight.getUTCMonth() === month - 1 && midnight.getUTCDate() === day;
+  if (!exists) throw new RangeError(`No such day: ${date}`);
+  return midnight.getTime() / MS_PER_DAY;
 }
 
 /** The day that is `day` days after 1970-01-01; the fraction of a day is dropped. */

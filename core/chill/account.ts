@@ -1,7 +1,7 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import type { Check } from '../ledger/fold.ts';
-import { type RotConditions, rotExposure } from '../rot/hazard.ts';
+import { ageing, type RotConditions, rotFactor } from '../rot/hazard.ts';
 
 /** What is known of a batch lying in one stage: since when, what each look found, when its medium was made fresh. */
 export interface Lying {
@@ -59,12 +59,14 @@ export function earnedByDay(days: number, perDay: number, lying: Lying, credit =
 export function exposureByDay(days: number, conditions: RotConditions, lying: Lying): number[] {
   const found = findings(lying);
   const fresh = lying.freshened.map((on) => daysBetween(lying.since, on));
+  const factor = (moisture: 'dry' | 'right' | 'wet') => rotFactor({ ...conditions, moisture });
+  const factors = { dry: factor('dry'), right: factor('right'), wet: factor('wet') };
   const exposure = [0];
   for (let day = 1; day <= days; day++) {
     const lastFresh = fresh.reduce((last, at) => (at < day && at > last ? at : last), 0);
     const moisture = found.find((one) => day > one.after && day <= one.until)?.damp ?? 'right';
     const age = day - 1 - lastFresh;
-    exposure.push((exposure[day - 1] as number) + rotExposure(age, age + 1, { ...conditions, moisture }));
+    exposure.push((exposure[day - 1] as number) + ageing(age, age + 1, conditions.medium) * factors[moisture]);
   }
   return exposure;
 }

@@ -38,22 +38,24 @@ export interface RotConditions {
   cleanliness?: keyof typeof ROT_CLEANLINESS;
 }
 
-/** The factor on the fresh hazard from temperature, moisture and cleanliness; a dry envelope keeps the first only. */
-function conditionsFactor({ temperature_C, moisture = 'right', cleanliness = 'plain' }: RotConditions): number {
+/** The factor on the fresh hazard from temperature, moisture and cleanliness. */
+export function rotFactor({ temperature_C, moisture = 'right', cleanliness = 'plain' }: Omit<RotConditions, 'medium'>): number {
   return ROT_Q10 ** ((temperature_C - ROT_REFERENCE_C) / 10) * ROT_MOISTURE[moisture] * ROT_CLEANLINESS[cleanliness];
 }
 
 /** Chance per day, as a rate, that a seed is lost while its medium is `age_days` old (0 or more). */
 export function rotHazard(age_days: number, conditions: RotConditions): number {
   const { fresh_perDay, doublesAfter_days } = ROT_RATES[conditions.medium];
-  return fresh_perDay * (1 + age_days / doublesAfter_days) * conditionsFactor(conditions);
+  return fresh_perDay * (1 + age_days / doublesAfter_days) * rotFactor(conditions);
 }
 
-/**
- * The hazard added up from age `from_days` to age `to_days` of the medium, exactly. Seed that survives: exp(−this).
- */
+/** The hazard of right-damp, plain seed at the reference temperature, added up exactly from age `from_days` to age `to_days` of the medium. */
+export function ageing(from_days: number, to_days: number, medium: Medium): number {
+  const { fresh_perDay, doublesAfter_days } = ROT_RATES[medium];
+  return fresh_perDay * (to_days - from_days + (to_days ** 2 - from_days ** 2) / (2 * doublesAfter_days));
+}
+
+/** The hazard added up from age `from_days` to age `to_days` of the medium. Seed that survives: exp(−this). */
 export function rotExposure(from_days: number, to_days: number, conditions: RotConditions): number {
-  const { fresh_perDay, doublesAfter_days } = ROT_RATES[conditions.medium];
-  const ageing = (to_days ** 2 - from_days ** 2) / (2 * doublesAfter_days);
-  return fresh_perDay * (to_days - from_days + ageing) * conditionsFactor(conditions);
+  return ageing(from_days, to_days, conditions.medium) * rotFactor(conditions);
 }

@@ -12,7 +12,7 @@ import { type BatchState, fold } from '../ledger/fold.ts';
 import { meanShare, soundShare } from '../lot/viability.ts';
 import { firstRootDay, likelyCount } from '../sprout/forecast.ts';
 import { chanceSoon, daysToSprout, sproutedOfThoseThatWill, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
-import { bestPull, earnedPerDay, horizonDays, type PullCurve, pullCurve } from '../ways/pull.ts';
+import { bestPull, earnedPerDay, horizonDays, type Pull, type PullCurve, pullCurve, type SteadyTreatment } from '../ways/pull.ts';
 import { coatOpened, sproutingStage, treatmentOf, turnsCredit } from '../ways/resolve.ts';
 
 /** What a batch is read against. */
@@ -50,6 +50,9 @@ export interface TreatmentForecast {
   best: PlainDate;
   window: { from: PlainDate; to: PlainDate };
   curve: PullCurve;
+  /** What makes the curve, and its best day and window in days since it began. */
+  treatment: SteadyTreatment;
+  pull: Pull;
   /** Change in yield, seeds in 100 sound ones, if left a week longer than today (or than the day it is due out). */
   aWeekMore: number;
   firstRoot?: PlainDate;
@@ -193,6 +196,8 @@ function accountOf(
     best: addDays(since, pull.best),
     window,
     curve,
+    treatment,
+    pull,
     aWeekMore: 100 * (yieldOn(from + 7) - yieldOn(from)),
     ...(root !== undefined && { firstRoot: addDays(since, root) }),
   };

@@ -1,10 +1,11 @@
 import { spell } from '../calendar/dates.ts';
 import { DRY_COUNTS } from '../chill/account.ts';
 import { COLD_RESPONSE } from '../chill/effectiveness.ts';
-import { type BetaShare, meanShare } from '../lot/viability.ts';
+import { type BetaShare, meanShare, wilsonInterval } from '../lot/viability.ts';
 import { ROT_RATES } from '../rot/hazard.ts';
+import type { SproutForecast } from '../schedule/project.ts';
 import type { Proposal } from './proposal.ts';
-import { earnedPerDay, WINDOW_KEEPS } from './pull.ts';
+import { earnedPerDay, type Pull, type SteadyTreatment, WINDOW_KEEPS } from './pull.ts';
 
 /** The answer to "why?" for one computed figure. */
 export interface Why {
@@ -42,16 +43,19 @@ export function whySeeds(proposal: Proposal, plants: number, confidence: number,
   };
 }
 
-/** Why that many days of cold. */
+/** Why that many days of a planned treatment. */
 export function whyPull(proposal: Proposal): Why | undefined {
   const stage = proposal.resolved.find((one) => one.treatment && one.pull);
-  if (!stage?.treatment || !stage.pull) return undefined;
-  const { treatment, pull } = stage;
+  return stage?.treatment && stage.pull ? whyTreatment(`${stage.days} days`, stage.treatment, stage.pull) : undefined;
+}
+
+/** Why a treatment is best ended when it is: what is gained and lost by each day. `figure` is what is being asked about. */
+export function whyTreatment(figure: string, treatment: SteadyTreatment, pull: Pull): Why {
   const { logMedian, spread, freedWithout } = treatment.requirement;
   const rate = ROT_RATES[treatment.rot.medium];
   const response = treatment.response ?? COLD_RESPONSE;
   return {
-    figure: `${stage.days} days`,
+    figure,
     inputs: [
       { name: 'half are freed after', value: `${Math.round(Math.exp(logMedian))} days`, from: 'handbook' },
       { name: '95 in 100 after', value: `${Math.round(Math.exp(logMedian + 1.645 * spread))} days`, from: 'handbook' },
@@ -71,6 +75,40 @@ export function whyPull(proposal: Proposal): Why | undefined {
     source: 'Chilling: Stokes 1965; Nikolaeva 1969; Baskin & Baskin 2014. Rot: an assumption, to be corrected by your own records.',
     assumed: true,
     changes: `A warmer fridge lengthens it. A fresh towel is worth days. Time found dry counts ${DRY_COUNTS * 100} in 100.`,
+  };
+}
+
+/** Why so many sprouts are to be expected by now. */
+export function whyExpected(forecast: SproutForecast): Why {
+  const { expectedByNow, seeds, willSprout, temperature_C, law, halfway_days, day } = forecast;
+  return {
+    figure: `about ${Math.round(expectedByNow)} up by day ${day}`,
+    inputs: [
+      { name: 'seeds', value: String(seeds), from: 'the ledger: not yet up, and up since' },
+      { name: 'will come in the end', value: percent(willSprout), from: 'sound × opened × freed × sprouts' },
+      { name: 'half of those by', value: `day ${halfway_days.toFixed(1)}`, from: `handbook, at ${temperature_C} °C here` },
+      { name: 'spread', value: law.spread.toFixed(2), from: 'handbook: first tenth to nine tenths' },
+    ],
+    rule: 'Progress adds up in degree-days above the species’ base temperature; single seeds need more or less of them, lognormally. What is counted is held against that curve.',
+    source: 'Thermal time: Bradford 2002; Bewley, Bradford, Hilhorst & Nonogaki 2013.',
+    assumed: false,
+    changes: 'A warmer mat brings them sooner, up to the species’ optimum; more cold before would have freed more.',
+  };
+}
+
+/** What a test of a sample says, and what it cannot. */
+export function whySound(sound: number, tested: number): Why {
+  const { low, high } = wilsonInterval(sound, tested);
+  return {
+    figure: `${Math.round(low * 100)} to ${Math.round(high * 100)} in 100 sound`,
+    inputs: [
+      { name: 'sound', value: String(sound), from: 'your test' },
+      { name: 'tested', value: String(tested), from: 'your test' },
+    ],
+    rule: 'All shares of sound seed in the lot under which such a test would not be surprising, 95 times in 100. Plans carry the whole range along, not its middle.',
+    source: 'Wilson’s score interval (1927); carried on as Jeffreys’ posterior.',
+    assumed: false,
+    changes: 'Four times the seeds halve the range.',
   };
 }
 

@@ -1,6 +1,8 @@
 import { expectedHalfWidth, meanShare, moreToTest, soundShare, wilsonInterval } from '@chill/core/lot/viability.ts';
+import { whySound } from '@chill/core/ways/explain.ts';
 import type { Soundness } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
+import { WhyNote } from './WhyNote.tsx';
 
 const WIDTH_WANTED = 0.15;
 
@@ -33,6 +35,7 @@ export function SoundRange({ soundness, species }: { soundness: Soundness; speci
       </svg>
       <p className="mt-1">{said(soundness, species)}</p>
       <p className="text-ink2">{narrowing(soundness)}</p>
+      {soundness.kind === 'tested' && <WhyNote why={whySound(soundness.sound, soundness.tested)} />}
     </div>
   );
 }

@@ -1,7 +1,9 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
+import { parseBagCode } from '@chill/core/ledger/bagCode.ts';
 import { describeEvent } from '@chill/core/schedule/record.ts';
 import type { Task } from '@chill/core/schedule/tasks.ts';
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { whyExpected, whyTreatment } from '@chill/core/ways/explain.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import { type CSSProperties, lazy, Suspense } from 'react';
 import { Link, useParams } from 'react-router';
@@ -11,6 +13,7 @@ import { LedgerBar } from '../../kit/LedgerBar.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { Thread } from '../../kit/Thread.tsx';
+import { WhyNote } from '../../kit/WhyNote.tsx';
 import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
 import { AnswerControls } from '../round/AnswerRow.tsx';
 import { UndoButton } from '../round/RoundStation.tsx';
@@ -26,9 +29,11 @@ export default function BatchPage() {
   const { today } = useNursery();
   const sights = useSights();
   if (!view) {
+    const parsed = parseBagCode(code ?? '');
     return (
       <div className="px-4 py-10 desk:px-10">
         <h1>No batch has the code {code}</h1>
+        {!parsed.ok && <p className="mt-3 text-lg">{parsed.problem}</p>}
         <Link to="/" className="quiet mt-3">
           Go to the round
         </Link>
@@ -36,7 +41,7 @@ export default function BatchPage() {
     );
   }
   const { batch, species, lot, projection } = view;
-  const { state, sprouting, stages } = projection;
+  const { state, sprouting, treatment, stages } = projection;
   const stage = stages[Math.min(state.stage, stages.length - 1)];
   const zone = stage ? stageZone(stage) : 'cool';
   return (
@@ -73,6 +78,13 @@ export default function BatchPage() {
           <section>
             <h2>{state.closedOn ? 'Closed' : 'Next'}</h2>
             <Account view={view} />
+            {treatment && treatment.stage === state.stage && (
+              <WhyNote
+                why={whyTreatment(`out ${shortDate(treatment.dueOut, today)}`, treatment.treatment, treatment.pull)}
+                ask="why then?"
+              />
+            )}
+            {sprouting && state.stage === sprouting.stage && <WhyNote why={whyExpected(sprouting)} ask="why so many?" />}
             <ul className="mt-2">
               {view.tasks.map((task) => (
                 <li key={`${task.kind}${task.stage}`} className="border-t border-line py-3">

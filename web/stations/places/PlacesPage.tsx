@@ -7,6 +7,7 @@ import { savePlace } from '../../data/saving.ts';
 import { Field } from '../../kit/Field.tsx';
 import { QuantityInput } from '../../kit/QuantityInput.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
+import { NurseryForm } from './NurseryForm.tsx';
 
 const KIND_NAMES: Record<PlaceKind, string> = {
   drawer: 'drawer, dry store',
@@ -20,7 +21,7 @@ const KIND_NAMES: Record<PlaceKind, string> = {
 
 /** Where seed is kept, in the order of the walk: how cold, how much fits, what is there. */
 export default function PlacesPage() {
-  const { places, batches, nursery } = useNursery();
+  const { places, batches, nursery, today } = useNursery();
   const [editing, setEditing] = useState<Place>();
   const blank = (): Place => ({ id: crypto.randomUUID(), name: '', kind: 'fridge', nominal_C: 4, capacity: 20, order: places.length + 1 });
   return (
@@ -73,6 +74,12 @@ export default function PlacesPage() {
           );
         })}
       </ul>
+      <details className="mt-8 max-w-2xl">
+        <summary className="quiet cursor-pointer list-none">change the nursery itself: where it lies, its frosts, its units</summary>
+        <div className="mt-4">
+          <NurseryForm known={nursery} today={today} word="save the nursery" />
+        </div>
+      </details>
     </section>
   );
 }

@@ -34,7 +34,7 @@ export function RoundStation() {
             <>
               {due.length === 1 ? 'One thing is' : `${due.length} things are`} due, about {minutes} minutes.{' '}
               {done > 0 && <b className="text-ink">{done} done. </b>}
-              Nothing {comingUp(view)}
+              Nothing then {comingUp(view)}
             </>
           ) : (
             <>

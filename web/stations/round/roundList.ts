@@ -53,13 +53,19 @@ export function tellGesture(events: readonly LedgerEvent[], view: BatchView): st
   return events.map((event) => describeEvent(event, view.batch)).join('; ');
 }
 
-/** "Nothing then until Thursday: two bags." */
+const WORDS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
+
+function inWords(count: number): string {
+  return WORDS[count] ?? String(count);
+}
+
+/** "until Thursday: two bags." */
 export function comingUp(view: NurseryView): string {
   const later = view.batches.flatMap((batch) => batch.tasks).filter((task) => task.due > view.today);
   const next = later.map((task) => task.due).sort()[0];
-  if (!next) return 'Nothing is planned after it.';
+  if (!next) return 'for as long as anything is planned.';
   const bags = new Set(later.filter((task) => task.due === next).map((task) => task.batchId)).size;
-  return `then until ${nearDate(next, view.today)}: ${bags === 1 ? 'one bag' : `${bags} bags`}.`;
+  return `until ${nearDate(next, view.today)}: ${inWords(bags)} ${bags === 1 ? 'bag' : 'bags'}.`;
 }
 
 /** Where the batch lay when the events were recorded; the place that it was taken from, if it was moved. */

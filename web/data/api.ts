@@ -1,0 +1,41 @@
+import type { Problem } from '@chill/model/problem.ts';
+
+/** The server's refusal, with the fields at fault; or, with status 0, that it could not be reached. */
+export class ApiProblem extends Error {
+  readonly problem: Problem & Record<string, unknown>;
+
+  constructor(problem: Problem & Record<string, unknown>) {
+    super(problem.detail ?? problem.title);
+    this.problem = problem;
+  }
+
+  /** True where the same request may succeed later, unchanged. */
+  get passing(): boolean {
+    return this.problem.status === 0 || this.problem.status === 429 || this.problem.status >= 500;
+  }
+}
+
+const UNREACHABLE: Problem = {
+  type: 'urn:chill:problem:unreachable',
+  title: 'Chill’s server does not answer',
+  status: 0,
+  detail: 'Chill’s server does not answer. Is it running?',
+};
+
+/** Asks the server; throws an {@link ApiProblem} for every answer that is not a success. */
+export async function ask<T>(path: string, init?: { method: 'POST' | 'PUT'; body: unknown }): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(
+      path,
+      init && { method: init.method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(init.body) },
+    );
+  } catch {
+    throw new ApiProblem(UNREACHABLE);
+  }
+  if (response.ok) return (await response.json()) as T;
+  const problem = response.headers.get('content-type')?.includes('problem+json')
+    ? await response.json()
+    : { ...UNREACHABLE, status: response.status };
+  throw new ApiProblem(problem);
+}

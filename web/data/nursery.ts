@@ -1,0 +1,111 @@
+import { type Projection, project, type Setting } from '@chill/core/schedule/project.ts';
+import { type Task, tasksFor } from '@chill/core/schedule/tasks.ts';
+import type { Batch } from '@chill/model/batch.ts';
+import type { Clock } from '@chill/model/clock.ts';
+import type { LotInHand } from '@chill/model/lot.ts';
+import type { Nursery } from '@chill/model/nursery.ts';
+import type { Place } from '@chill/model/place.ts';
+import type { Species } from '@chill/model/species.ts';
+import { createContext, useContext, useEffect, useMemo } from 'react';
+import useSWR, { mutate } from 'swr';
+import { ask } from './api.ts';
+import { startOutbox, useOutbox, withPending } from './outbox.ts';
+
+/** One batch with everything that follows from it today. */
+export interface BatchView {
+  batch: Batch;
+  species: Species;
+  lot: LotInHand;
+  projection: Projection;
+  tasks: Task[];
+}
+
+/** The whole nursery as the stations show it. */
+export interface NurseryView {
+  nursery: Nursery;
+  today: string;
+  steppable: boolean;
+  places: Place[];
+  lots: LotInHand[];
+  handbook: Species[];
+  batches: BatchView[];
+}
+
+const NurseryContext = createContext<NurseryView | undefined>(undefined);
+export const NurseryProvider = NurseryContext.Provider;
+
+/** The nursery, for anything drawn beneath {@link NurseryProvider}. */
+export function useNursery(): NurseryView {
+  const view = useContext(NurseryContext);
+  if (!view) throw new Error('useNursery is used outside the nursery.');
+  return view;
+}
+
+/** One batch by its bag code, if there is one. */
+export function useBatchByCode(code: string | undefined): BatchView | undefined {
+  return useNursery().batches.find((view) => view.batch.code === code?.toUpperCase());
+}
+
+/** What a batch is read against. */
+export function settingOf(view: Pick<NurseryView, 'places' | 'nursery' | 'today'>, species: Species, lot: LotInHand): Setting {
+  return { species, lot, places: view.places, nursery: view.nursery, today: view.today };
+}
+
+type Loading =
+  | { state: 'loading' }
+  | { state: 'failed'; error: Error }
+  | { state: 'first run'; today: string }
+  | { state: 'ready'; view: NurseryView };
+
+/** Loads everything that the stations need; what is still on its way to the server is shown as if it had arrived. */
+export function useNurseryLoading(): Loading {
+  const fresh = { dedupingInterval: 1000 };
+  const nursery = useSWR<Nursery | null>('/api/nursery', ask, fresh);
+  const clock = useSWR<Clock>('/api/clock', ask, { refreshInterval: 60_000 });
+  const places = useSWR<Place[]>('/api/places', ask, fresh);
+  const lots = useSWR<LotInHand[]>('/api/lots', ask, fresh);
+  const batches = useSWR<Batch[]>('/api/batches', ask, fresh);
+  const handbook = useSWR<Species[]>('/api/handbook', ask, { revalidateOnFocus: false, revalidateIfStale: false });
+  const { pending } = useOutbox();
+
+  useEffect(() => startOutbox(takeIn), []);
+
+  const { data: nurseryData } = nursery;
+  const { data: clockData } = clock;
+  const { data: placeData } = places;
+  const { data: lotData } = lots;
+  const { data: batchData } = batches;
+  const { data: handbookData } = handbook;
+  const error = [nursery, clock, places, lots, batches, handbook].find((one) => one.error && one.data === undefined)?.error;
+
+  return useMemo((): Loading => {
+    if (error) return { state: 'failed', error };
+    if (nurseryData === undefined || !clockData || !placeData || !lotData || !batchData || !handbookData) return { state: 'loading' };
+    if (nurseryData === null) return { state: 'first run', today: clockData.today };
+    const base = { nursery: nurseryData, ...clockData, places: placeData, lots: lotData, handbook: handbookData };
+    const views = batchData.flatMap((batch) => viewOf(withPending(batch, pending), base) ?? []);
+    return { state: 'ready', view: { ...base, batches: views } };
+  }, [error, nurseryData, clockData, placeData, lotData, batchData, handbookData, pending]);
+}
+
+/** Puts a batch as the server saved it among the others. */
+function takeIn(saved: Batch): void {
+  void mutate<Batch[]>('/api/batches', (all) => all?.map((one) => (one.id === saved.id ? saved : one)), { revalidate: false });
+}
+
+const known = new WeakMap<Batch, { against: unknown[]; view: BatchView }>();
+
+/** A batch is read again only when it, the day, the places or its lot have changed. */
+function viewOf(batch: Batch, base: Omit<NurseryView, 'batches'>): BatchView | undefined {
+  const species = base.handbook.find((one) => one.id === batch.speciesId);
+  const lot = base.lots.find((one) => one.id === batch.lotId);
+  if (!species || !lot) return undefined;
+  const against = [base.today, base.places, base.nursery, JSON.stringify(lot.soundness)];
+  const kept = known.get(batch);
+  if (kept?.against.every((one, i) => one === against[i])) return { ...kept.view, lot };
+  const setting = settingOf(base, species, lot);
+  const projection = project(batch, setting);
+  const view = { batch, species, lot, projection, tasks: tasksFor(batch, projection, setting) };
+  known.set(batch, { against, view });
+  return view;
+}

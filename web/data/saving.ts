@@ -1,0 +1,44 @@
+import type { Batch, NewBatch } from '@chill/model/batch.ts';
+import type { Clock } from '@chill/model/clock.ts';
+import type { Lot, LotInHand } from '@chill/model/lot.ts';
+import type { Nursery } from '@chill/model/nursery.ts';
+import type { Place } from '@chill/model/place.ts';
+import { mutate } from 'swr';
+import { ask } from './api.ts';
+
+/** Adds a lot and shows it among the others. */
+export async function addLot(lot: Lot): Promise<LotInHand> {
+  const saved = await ask<LotInHand>('/api/lots', { method: 'POST', body: lot });
+  await mutate('/api/lots');
+  return saved;
+}
+
+/** Changes a lot as it was at `version`. */
+export async function changeLot(lot: Lot, version: number): Promise<LotInHand> {
+  const saved = await ask<LotInHand>(`/api/lots/${lot.id}`, { method: 'PUT', body: { lot, version } });
+  await mutate('/api/lots');
+  return saved;
+}
+
+/** Makes a batch; the answer holds its bag code. */
+export async function makeBatch(batch: NewBatch): Promise<Batch> {
+  const saved = await ask<Batch>('/api/batches', { method: 'POST', body: batch });
+  await Promise.all([mutate('/api/batches'), mutate('/api/lots')]);
+  return saved;
+}
+
+export async function saveNursery(nursery: Nursery): Promise<void> {
+  await ask('/api/nursery', { method: 'PUT', body: nursery });
+  await Promise.all([mutate('/api/places'), mutate('/api/clock')]);
+  await mutate('/api/nursery');
+}
+
+export async function savePlace(place: Place): Promise<void> {
+  await ask(`/api/places/${place.id}`, { method: 'PUT', body: place });
+  await mutate('/api/places');
+}
+
+/** Moves the demo's day on. */
+export async function stepClock(days: number): Promise<void> {
+  await mutate('/api/clock', await ask<Clock>('/api/clock/step', { method: 'POST', body: { days } }), { revalidate: false });
+}

@@ -1,0 +1,40 @@
+import { BENCH_STAGES } from '@chill/core/schedule/intervals.ts';
+import type { Task } from '@chill/core/schedule/tasks.ts';
+import type { BatchView, NurseryView } from './nursery.ts';
+
+/** The stations of the run, left to right. */
+export const STATIONS = ['round', 'seeds', 'plan', 'treat', 'cold', 'warm', 'pots', 'findings'] as const;
+export type Station = (typeof STATIONS)[number];
+
+/** The station at which a batch is to be found: by the stage under way, or the one about to begin. */
+export function stationOf({ projection }: BatchView): Station {
+  const { state, stages } = projection;
+  if (state.closedOn) return 'findings';
+  if (state.stage === 0 && !state.underWay) return 'plan';
+  const kind = stages[state.stage]?.kind ?? 'pot';
+  if (BENCH_STAGES.includes(kind)) return 'treat';
+  if (kind === 'warmTowel' || kind === 'warmMoist') return 'warm';
+  return kind === 'pot' ? 'pots' : 'cold';
+}
+
+/** What is due today at a batch. */
+export function dueToday(view: BatchView, today: string): Task[] {
+  return view.tasks.filter((task) => task.due <= today);
+}
+
+/** How many are at each station, and how many of them want something today. */
+export function tally(view: NurseryView): Record<Station, { count: number; due: number }> {
+  const result = Object.fromEntries(STATIONS.map((station) => [station, { count: 0, due: 0 }])) as Record<
+    Station,
+    { count: number; due: number }
+  >;
+  for (const batch of view.batches) {
+    const station = result[stationOf(batch)];
+    const due = dueToday(batch, view.today).length;
+    station.count += 1;
+    station.due += due > 0 ? 1 : 0;
+    result.round.due += due;
+  }
+  result.seeds.count = view.lots.length;
+  return result;
+}

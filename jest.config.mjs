@@ -1,6 +1,6 @@
 export default {
   testEnvironment: 'node',
-  roots: ['model', 'core', 'handbook', 'sim', 'demo', 'server', 'scripts'].map((folder) => `<rootDir>/${folder}`),
+  roots: ['model', 'core', 'handbook', 'sim', 'demo', 'server', 'web'].map((folder) => `<rootDir>/${folder}`),
   testMatch: ['**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts'],
   transform: {

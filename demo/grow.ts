@@ -1,17 +1,9 @@
 import { addDays, earlier } from '@chill/core/calendar/dates.ts';
 import { accept } from '@chill/core/ledger/accept.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
+import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { project, type Setting } from '@chill/core/schedule/project.ts';
-import {
-  type NewId,
-  type Recorded,
-  recordBegin,
-  recordFinish,
-  recordLook,
-  recordMove,
-  recordMoves,
-  recordSetOut,
-} from '@chill/core/schedule/record.ts';
+import type { NewId, Recorded } from '@chill/core/schedule/record.ts';
 import { type Task, tasksFor } from '@chill/core/schedule/tasks.ts';
 import { planFrom, propose } from '@chill/core/ways/propose.ts';
 import type { Batch, NewBatch } from '@chill/model/batch.ts';
@@ -100,40 +92,13 @@ function lookAfter(told: DemoBatch, made: NewBatch, lot: Lot, species: Species, 
   return history;
 }
 
+/** What one of the demo's people answers: what there is to see, otherwise the usual; a mouldy towel is made fresh, if this batch is looked after. */
 function answer(task: Task, batch: Batch, setting: Setting, seen: Sight, freshens: boolean, newId: NewId): Recorded {
   const { state } = project(batch, setting);
-  const on = setting.today;
-  switch (task.kind) {
-    case 'begin':
-      return recordBegin(batch, state, setting, on, newId);
-    case 'move':
-      return recordMove(batch, state, setting, on, newId);
-    case 'lift':
-      return recordMoves(state, { potted: state.counts.sprouted }, on, newId);
-    case 'finish':
-      return recordFinish(batch, state, 'heldOver', setting, on, newId);
-    case 'setOut':
-      return recordSetOut(batch, state, state.counts.potted + state.counts.established, on, newId);
-    case 'turn':
-      return recordLook(batch, state, { note: task.title }, on, newId);
-    case 'look': {
-      const looked = recordLook(
-        batch,
-        state,
-        { damp: seen.damp, mould: seen.mouldy > 4 ? 'spreading' : seen.mouldy > 0 ? 'few' : 'none', counts: countsOf(seen) },
-        on,
-        newId,
-      );
-      const freshen = freshens && seen.mouldy > 1 && state.stage > 0 && batch.plan.way.stages[state.stage]?.medium === 'towel';
-      return 'problem' in looked || !freshen ? looked : { events: [...looked.events, { id: newId(), on, kind: 'refreshed' }] };
-    }
-  }
-}
-
-function countsOf(seen: Sight): Partial<Record<'up' | 'mouldy' | 'lost', number>> {
-  return {
-    ...(seen.up > 0 && { up: seen.up }),
-    ...(seen.mouldy > 0 && { mouldy: seen.mouldy }),
-    ...(seen.lost > 0 && { lost: seen.lost }),
-  };
+  const { damp, up, mouldy, lost } = seen;
+  const mould = mouldy > 4 ? 'spreading' : mouldy > 0 ? 'few' : 'none';
+  const recorded = recordAnswer(task, { ...usualAnswer(task, state), damp, mould, up, mouldy, lost }, batch, state, setting, newId);
+  const freshen = freshens && task.kind === 'look' && mouldy > 1 && batch.plan.way.stages[state.stage]?.medium === 'towel';
+  if ('problem' in recorded || !freshen) return recorded;
+  return { events: [...recorded.events, { id: newId(), on: setting.today, kind: 'refreshed' }] };
 }

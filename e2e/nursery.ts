@@ -1,13 +1,12 @@
-import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
+import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { cpSync, existsSync, mkdtempSync } from 'node:fs';
+import { cpSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { AxeBuilder } from '@axe-core/playwright';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
 
-const ROOT = fileURLToPath(new URL('..', import.meta.url));
+import { GROWN, ROOT } from './setup.ts';
 
 /** A server of its own on a free port, over data in a temporary folder. */
 export interface TestServer {
@@ -41,19 +40,10 @@ export async function startServer(
   };
 }
 
-/** A folder that holds the demo nursery, grown once for all tests of a run and copied. */
+/** A folder that holds the demo nursery: a copy of the one that `setup.ts` has grown for this run. */
 export function demoFolder(): string {
-  const grown = join(ROOT, '.cache', 'e2e-demo');
-  if (!existsSync(join(grown, 'filled'))) {
-    const made = spawnSync(process.execPath, ['--import', 'tsx', 'server/fillDemo.ts'], {
-      cwd: ROOT,
-      env: { ...process.env, CHILL_DATA: grown },
-      stdio: 'inherit',
-    });
-    if (made.status !== 0) throw new Error('The demo nursery could not be grown.');
-  }
   const copy = mkdtempSync(join(tmpdir(), 'chill-demo-'));
-  cpSync(grown, copy, { recursive: true });
+  cpSync(GROWN, copy, { recursive: true });
   return copy;
 }
 

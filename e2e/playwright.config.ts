@@ -18,6 +18,7 @@ const chromium = {
 
 export default defineConfig({
   testDir: '.',
+  globalSetup: './setup.ts',
   outputDir: '../test-results',
   timeout: 180_000,
   expect: { timeout: 10_000 },

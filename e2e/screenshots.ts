@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
 import { demoFolder, startServer } from './nursery.ts';
 import config from './playwright.config.ts';
+import growDemo from './setup.ts';
 
 const FOLDER = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
 mkdirSync(FOLDER, { recursive: true });
@@ -17,6 +18,7 @@ interface View {
   prepare?: (page: Page) => Promise<unknown>;
 }
 
+growDemo();
 const server = await startServer({}, demoFolder());
 const empty = await startServer({ CHILL_TODAY: '2026-10-05' });
 const batches = (await (await fetch(`${server.address}/api/batches`)).json()) as {

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { soundShare } from '@chill/core/lot/viability.ts';
 import { startingPlaces } from '@chill/core/ways/places.ts';
 import { planFrom, propose } from '@chill/core/ways/propose.ts';
+import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { NewBatch } from '@chill/model/batch.ts';
 import type { Lot } from '@chill/model/lot.ts';
@@ -16,14 +17,8 @@ import { openDatabase } from './store/open.ts';
 import { Store } from './store/store.ts';
 
 export const TODAY = '2026-11-01';
-export const NURSERY: Nursery = {
-  name: 'Test bench',
-  latitude_deg: 46.3,
-  elevation_m: 780,
-  timeZone: 'UTC',
-  lastFrost: { mean: '05-12', sd_days: 9 },
-  settings: { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, confidence: 0.9, frostRisk: 0.1 },
-};
+/** The demo's nursery, on the clock of the tests. */
+export const NURSERY: Nursery = { ...SALLOW_GAP, timeZone: 'UTC' };
 
 export const handbook = loadHandbook();
 export const uuid = () => crypto.randomUUID();

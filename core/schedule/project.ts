@@ -43,7 +43,7 @@ export interface TreatmentForecast {
   uncertain_days: number;
   freedNow: number;
   freedAtBest: number;
-  /** The day on which the planned chill is earned, never past the end of the window. */
+  /** The day on which the planned chill is earned, held inside the window. */
   dueOut: PlainDate;
   /** How many days later than planned that is, from what was found; negative for earlier. */
   shifted_days: number;
@@ -175,7 +175,7 @@ function accountOf(
   const plannedDays = daysBetween(planned.start, planned.end);
   const wanted = credit + plannedDays * plannedPerDay;
   const reached = dayReaching(wanted, since, earned) ?? addDays(since, pull.best);
-  const dueOut = earlier(reached, window.to);
+  const dueOut = later(window.from, earlier(reached, window.to));
   const yieldOn = (day: number) => curve.yields[Math.min(horizon, day)] as number;
   const from = Math.max(days, daysBetween(since, dueOut));
 

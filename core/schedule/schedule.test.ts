@@ -1,7 +1,7 @@
+import { SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
-import type { Nursery } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays, daysBetween } from '../calendar/dates.ts';
@@ -28,14 +28,6 @@ const handbook = loadHandbook();
 let serial = 0;
 const newId = () => `00000000-0000-4000-8000-${String(serial++).padStart(12, '0')}`;
 const places = startingPlaces(newId);
-const nursery: Nursery = {
-  name: 'Sallow Gap',
-  latitude_deg: 46.3,
-  elevation_m: 780,
-  timeZone: 'America/Denver',
-  lastFrost: { mean: '05-12', sd_days: 9 },
-  settings: { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, confidence: 0.9, frostRisk: 0.1 },
-};
 const START = '2026-11-01';
 
 /** A batch that can be lived through day by day. */

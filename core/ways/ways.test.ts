@@ -1,6 +1,6 @@
+import { SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Wish } from '@chill/model/batch.ts';
-import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
@@ -17,14 +17,6 @@ import { chainOf, resolveWay } from './resolve.ts';
 
 const handbook = loadHandbook();
 const species = (id: string) => handbook.find((one) => one.id === id) as Species;
-const nursery: Nursery = {
-  name: 'Sallow Gap',
-  latitude_deg: 46.3,
-  elevation_m: 780,
-  timeZone: 'America/Boise',
-  lastFrost: { mean: '05-12', sd_days: 9 },
-  settings: { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, confidence: 0.9, frostRisk: 0.1 },
-};
 const place = (kind: Place['kind'], nominal_C: number): Place => ({ id: kind, name: kind, kind, nominal_C, capacity: 24, order: 1 });
 const places = [place('fridge', 3.6), place('mat', 22), place('bench', 17), place('freezer', -18)];
 const by = (timing: Wish['timing']): Wish => ({ plants: 40, confidence: 0.9, timing });

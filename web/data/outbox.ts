@@ -3,6 +3,7 @@ import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Problem } from '@chill/model/problem.ts';
 import { useSyncExternalStore } from 'react';
 import { ApiProblem, ask } from './api.ts';
+import { newId } from './newId.ts';
 import { readStored, writeStored } from './stored.ts';
 
 /** Entries on their way to the ledger. They show at once, survive a reload, and are sent again until the server has them. */
@@ -37,6 +38,11 @@ function change(next: Partial<Outbox>): void {
   for (const listener of listeners) listener();
 }
 
+/** The entries on their way, as they are now. */
+export function outboxNow(): readonly Pending[] {
+  return state.pending;
+}
+
 /** What is on its way; follows every change. */
 export function useOutbox(): Outbox {
   return useSyncExternalStore(
@@ -68,7 +74,7 @@ export function dropRefused(entry: Pending): void {
 /** Sends a refused entry again on top of what the others recorded; new ids, since it is a new decision. */
 export function keepRefused(entry: Pending): void {
   const { refused, ...rest } = entry;
-  const events = entry.events.map((event) => ({ ...event, id: crypto.randomUUID() }));
+  const events = entry.events.map((event) => ({ ...event, id: newId() }));
   const again: Pending = { ...rest, events, decidedOn: refused?.version ?? entry.decidedOn };
   change({ pending: state.pending.map((one) => (one === entry ? again : one)) });
   void flush();
@@ -112,7 +118,11 @@ async function send(entry: Pending): Promise<'done' | 'later'> {
     });
     failures = 0;
     onSaved(saved);
-    change({ pending: state.pending.filter((one) => one !== entry), waiting: false });
+    const version = saved.events.length;
+    const left = state.pending.filter((one) => one !== entry);
+    // What is set aside of this batch can now be recorded on top of what was just saved.
+    const pending = left.map((one) => (one.refused && one.batchId === saved.id ? { ...one, refused: { ...one.refused, version } } : one));
+    change({ pending, waiting: false });
     return 'done';
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;

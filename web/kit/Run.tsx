@@ -13,8 +13,8 @@ const STOPS: Record<Station, { name: string; at: number; height: number; zone: Z
   treat: { name: 'Treat', at: 0.41, height: 0, zone: 'hot', to: '/treat' },
   cold: { name: 'Cold', at: 0.56, height: 1, zone: 'cold', to: '/cold' },
   warm: { name: 'Warm', at: 0.71, height: 0.23, zone: 'warm', to: '/warm' },
-  pots: { name: 'Pots', at: 0.81, height: 0.5, zone: 'cool', to: '/pots' },
-  findings: { name: 'Findings', at: 0.905, height: 0.5, zone: 'cool', to: '/findings' },
+  pots: { name: 'Pots', at: 0.82, height: 0.5, zone: 'cool', to: '/pots' },
+  findings: { name: 'Findings', at: 0.912, height: 0.5, zone: 'cool', to: '/findings' },
 };
 
 const GRADIENT: [number, string][] = [

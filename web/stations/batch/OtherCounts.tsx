@@ -1,6 +1,7 @@
 import { mostFor, type Verb } from '@chill/core/ledger/verbs.ts';
 import { recordMoves } from '@chill/core/schedule/record.ts';
 import { useState } from 'react';
+import { newId } from '../../data/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { post } from '../../data/outbox.ts';
 import { Stepper } from '../../kit/Stepper.tsx';
@@ -26,7 +27,7 @@ export function OtherCounts({ view }: { view: BatchView }) {
   const chosen = possible.some((one) => one.verb === verb) ? verb : possible[0]?.verb;
   if (!chosen) return null;
   const record = () => {
-    const recorded = recordMoves(projection.state, { [chosen]: count }, today, () => crypto.randomUUID());
+    const recorded = recordMoves(projection.state, { [chosen]: count }, today, newId);
     if ('problem' in recorded) return setProblem(recorded.problem);
     setProblem(undefined);
     setCount(0);

@@ -2,6 +2,7 @@ import { showQuantity } from '@chill/core/units/quantities.ts';
 import { Place, PlaceKind } from '@chill/model/place.ts';
 import { type CSSProperties, useState } from 'react';
 import { ApiProblem } from '../../data/api.ts';
+import { newId } from '../../data/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { savePlace } from '../../data/saving.ts';
 import { Field } from '../../kit/Field.tsx';
@@ -23,7 +24,7 @@ const KIND_NAMES: Record<PlaceKind, string> = {
 export default function PlacesPage() {
   const { places, batches, nursery, today } = useNursery();
   const [editing, setEditing] = useState<Place>();
-  const blank = (): Place => ({ id: crypto.randomUUID(), name: '', kind: 'fridge', nominal_C: 4, capacity: 20, order: places.length + 1 });
+  const blank = (): Place => ({ id: newId(), name: '', kind: 'fridge', nominal_C: 4, capacity: 20, order: places.length + 1 });
   return (
     <section className="px-4 pt-5 desk:px-10">
       <div className="flex flex-wrap items-center justify-between gap-4">

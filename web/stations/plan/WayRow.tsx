@@ -11,6 +11,7 @@ import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { ApiProblem } from '../../data/api.ts';
+import { newId } from '../../data/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { makeBatch } from '../../data/saving.ts';
 import { said } from '../../kit/SoundRange.tsx';
@@ -164,7 +165,7 @@ function MakeBatch({ proposal, lot, species, wish }: { proposal: Proposal; lot: 
     setBusy(true);
     setProblem(undefined);
     try {
-      const batch = await makeBatch({ id: crypto.randomUUID(), lotId: lot.id, plan, madeOn: today });
+      const batch = await makeBatch({ id: newId(), lotId: lot.id, plan, madeOn: today });
       navigate(`/batch/${batch.code}/label`);
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;

@@ -1,13 +1,14 @@
 import { mostFor } from '@chill/core/ledger/verbs.ts';
+import { type Answer, recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import type { Task } from '@chill/core/schedule/tasks.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
 import { useState } from 'react';
+import { newId } from '../../data/newId.ts';
 import { type BatchView, settingOf, useNursery } from '../../data/nursery.ts';
 import { post } from '../../data/outbox.ts';
 import type { Sight } from '../../data/sights.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
-import { type Answer, recordAnswer, usualAnswer } from './answers.ts';
 
 const DAMP = [
   { value: 'dry', text: 'dry' },
@@ -41,6 +42,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
       batch,
       state,
       settingOf(nursery, view.species, view.lot),
+      newId,
     );
     if ('problem' in recorded) return setProblem(recorded.problem);
     setProblem(undefined);

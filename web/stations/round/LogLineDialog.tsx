@@ -6,6 +6,7 @@ import { describeEvent, recordSayings } from '@chill/core/schedule/record.ts';
 import type { NewEvent, SeedState } from '@chill/model/event.ts';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useMemo, useState } from 'react';
+import { newId } from '../../data/newId.ts';
 import { type BatchView, type NurseryView, settingOf, useNursery } from '../../data/nursery.ts';
 import { post } from '../../data/outbox.ts';
 import { useStored } from '../../data/stored.ts';
@@ -87,9 +88,7 @@ function previewOf(line: string, nursery: NurseryView): Preview {
   if (read.code && !view) problems.unshift({ text: read.code, problem: `There is no bag ${read.code}.` });
   if (!view || problems.length > 0) return { problems, view };
   const { batch, projection } = view;
-  const recorded = recordSayings(batch, projection.state, read.sayings, settingOf(nursery, view.species, view.lot), read.on, () =>
-    crypto.randomUUID(),
-  );
+  const recorded = recordSayings(batch, projection.state, read.sayings, settingOf(nursery, view.species, view.lot), read.on, () => newId());
   if ('problem' in recorded) return { problems: [{ text: '', problem: recorded.problem }], view };
   const verdict = accept(batch, recorded.events, nursery.today);
   if (!verdict.ok) return { problems: verdict.errors.map((error) => ({ text: '', problem: error.message })), view };
@@ -110,7 +109,7 @@ function WillDo({ preview, nursery }: { preview: Extract<Preview, { events: NewE
       <p className="mt-1">{events.map((event) => describeEvent(event, view.batch)).join('; ')}</p>
       {changed.length > 0 && (
         <p className="mt-1 font-mono text-[0.95rem]">
-          {changed.map((state) => `${STATE_NAMES[state]} ${before[state]} → ${after[state]}`).join('   ')}
+          {changed.map((state) => `${STATE_NAMES[state]} ${before[state]} → ${after[state]}`).join(' · ')}
         </p>
       )}
     </>

@@ -3,6 +3,7 @@ import { showQuantity } from '@chill/core/units/quantities.ts';
 import { placesFor } from '@chill/core/ways/places.ts';
 import { type CSSProperties, useState } from 'react';
 import { Link } from 'react-router';
+import { newId } from '../../data/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { post } from '../../data/outbox.ts';
 import { type Sight, useSights } from '../../data/sights.ts';
@@ -149,7 +150,7 @@ export function UndoButton({ view, events }: { view: BatchView; events: readonly
   const undo = () =>
     post(
       view.batch,
-      [...events].reverse().map((event) => ({ id: crypto.randomUUID(), on: today, kind: 'reversed', reverses: event.id }) as const),
+      [...events].reverse().map((event) => ({ id: newId(), on: today, kind: 'reversed', reverses: event.id }) as const),
     );
   return (
     <button type="button" className="quiet shrink-0 px-2 text-[0.92rem]" onClick={undo} aria-label={`undo: ${view.batch.code}`}>

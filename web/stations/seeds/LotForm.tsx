@@ -6,6 +6,7 @@ import { useEffect } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { Link, useNavigate, useParams } from 'react-router';
 import { ApiProblem } from '../../data/api.ts';
+import { newId } from '../../data/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { addLot, changeLot } from '../../data/saving.ts';
 import { readStored, writeStored } from '../../data/stored.ts';
@@ -81,7 +82,7 @@ export default function LotForm() {
   const soundness = readSoundness(values);
 
   const save = handleSubmit(async (written) => {
-    const judged = judge(written, known?.id ?? crypto.randomUUID());
+    const judged = judge(written, known?.id ?? newId());
     if (!judged.ok) {
       for (const { field, message } of judged.faults) setError(field as keyof Written, { message }, { shouldFocus: true });
       return;

@@ -1,17 +1,9 @@
-import type { BatchState } from '@chill/core/ledger/fold.ts';
-import { countIn } from '@chill/core/ledger/states.ts';
-import type { Setting } from '@chill/core/schedule/project.ts';
-import {
-  type Recorded,
-  recordBegin,
-  recordFinish,
-  recordLook,
-  recordMove,
-  recordMoves,
-  recordSetOut,
-} from '@chill/core/schedule/record.ts';
-import type { Task } from '@chill/core/schedule/tasks.ts';
 import type { Batch } from '@chill/model/batch.ts';
+import type { BatchState } from '../ledger/fold.ts';
+import { countIn } from '../ledger/states.ts';
+import type { Setting } from './project.ts';
+import { type NewId, type Recorded, recordBegin, recordFinish, recordLook, recordMove, recordMoves, recordSetOut } from './record.ts';
+import type { Task } from './tasks.ts';
 
 /** What can be said in answer to a task; each kind reads the parts that it needs. */
 export interface Answer {
@@ -32,9 +24,8 @@ export function usualAnswer(task: Task, state: BatchState): Answer {
   return { damp: 'right', mould: 'none', up: 0, mouldy: 0, lost: 0, count, rest: 'heldOver' };
 }
 
-/** The events that an answer means. */
-export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: BatchState, setting: Setting): Recorded {
-  const newId = () => crypto.randomUUID();
+/** The events that an answer to a task means, on the setting's day. */
+export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: BatchState, setting: Setting, newId: NewId): Recorded {
   const on = setting.today;
   switch (task.kind) {
     case 'begin':

@@ -1,0 +1,11 @@
+/**
+ * A new random id (UUID, version 4). `crypto.randomUUID` exists only on pages served by this machine or over TLS, and a phone in the shed
+ * reads Chill over plain HTTP; `getRandomValues` is there always.
+ */
+export function newId(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  bytes[6] = ((bytes[6] as number) & 0x0f) | 0x40;
+  bytes[8] = ((bytes[8] as number) & 0x3f) | 0x80;
+  const hex = [...bytes].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+  return [hex.slice(0, 8), hex.slice(8, 12), hex.slice(12, 16), hex.slice(16, 20), hex.slice(20)].join('-');
+}

@@ -1,0 +1,33 @@
+import { loadHandbook } from '@chill/handbook/load.ts';
+import { describe, expect, test } from '@jest/globals';
+import { searchSpecies } from './searchSpecies.ts';
+
+const handbook = loadHandbook();
+const found = (query: string) => searchSpecies(query, handbook).map((species) => species.id);
+
+describe('finding a species', () => {
+  test.each([
+    ['larix', 'larix-occidentalis'],
+    ['western larch', 'larix-occidentalis'],
+    ['larch western', 'larix-occidentalis'],
+    ['woods rose', 'rosa-woodsii'],
+    ['Woods’', 'rosa-woodsii'],
+    ['MOCK orange', 'philadelphus-lewisii'],
+    ['prunus demissa', 'prunus-virginiana'],
+    ['snowbru', 'ceanothus-velutinus'],
+  ])('“%s” finds %s first', (query, id) => {
+    expect(found(query)[0]).toBe(id);
+  });
+
+  test('a family finds all of it; nothing typed finds everything; nonsense nothing', () => {
+    expect(found('rosaceae').sort()).toEqual(['amelanchier-alnifolia', 'crataegus-douglasii', 'prunus-virginiana', 'rosa-woodsii']);
+    expect(found('  ')).toHaveLength(handbook.length);
+    expect(found('triffid')).toEqual([]);
+  });
+
+  test('every species is found by each of its names', () => {
+    for (const species of handbook) {
+      for (const name of [...species.common, species.scientific, ...species.synonyms]) expect(found(name)).toContain(species.id);
+    }
+  });
+});

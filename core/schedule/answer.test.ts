@@ -1,0 +1,95 @@
+import { SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
+import { loadHandbook } from '@chill/handbook/load.ts';
+import type { Batch } from '@chill/model/batch.ts';
+import type { LedgerEvent } from '@chill/model/event.ts';
+import type { Species } from '@chill/model/species.ts';
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { addDays } from '../calendar/dates.ts';
+import { accept } from '../ledger/accept.ts';
+import { soundShare } from '../lot/viability.ts';
+import { startingPlaces } from '../ways/places.ts';
+import { planFrom, propose } from '../ways/propose.ts';
+import { recordAnswer, usualAnswer } from './answer.ts';
+import { project, type Setting } from './project.ts';
+import { tasksFor } from './tasks.ts';
+
+const handbook = loadHandbook();
+let serial = 0;
+const newId = () => `00000000-0000-4000-8000-${String(serial++).padStart(12, '0')}`;
+const places = startingPlaces(newId);
+const lot = { soundness: { kind: 'tested', tested: 20, sound: 17 } } as const;
+const START = '2026-10-05';
+const everyWay = handbook.flatMap((species) => species.ways.map((way) => [species.id, way.id] as const));
+
+function begin(speciesId: string, wayId: string): { batch: Batch; at: (today: string) => Setting } {
+  const species = handbook.find((one) => one.id === speciesId) as Species;
+  const way = species.ways.find((one) => one.id === wayId) as Species['ways'][number];
+  const sound = soundShare(lot.soundness, species);
+  const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
+  const plan = planFrom(propose(way, { species, sound, available: 80, wish, nursery, places, today: START }), wish, sound, 80);
+  return {
+    batch: { id: newId(), lotId: newId(), code: '7QK', speciesId, madeOn: START, plan, events: [] },
+    at: (today) => ({ species, lot, places, nursery, today }),
+  };
+}
+
+/** Lives a batch through by answering whatever is due, until it is closed or `days` have passed; `ups` come up at each look. */
+function liveThrough(speciesId: string, wayId: string, ups: number, gap: number, days = 700) {
+  const { batch, at } = begin(speciesId, wayId);
+  let today = START;
+  const end = addDays(START, days);
+  while (today < end) {
+    const setting = at(today);
+    const projection = project(batch, setting);
+    const tasks = tasksFor(batch, projection, setting);
+    const task = tasks.find((one) => one.due <= today);
+    if (!task) {
+      if (tasks.length === 0) break;
+      today = addDays(today, gap);
+      continue;
+    }
+    const { state } = projection;
+    const left = state.counts.waiting + state.counts.swollen;
+    const recorded = recordAnswer(task, { ...usualAnswer(task, state), up: Math.min(ups, left) }, batch, state, setting, newId);
+    if ('problem' in recorded) throw new Error(`${task.kind} on ${today}: ${recorded.problem}`);
+    const verdict = accept(batch, recorded.events, today);
+    if (!verdict.ok) throw new Error(`${task.kind} on ${today}: ${verdict.errors[0]?.message}`);
+    batch.events.push(
+      ...recorded.events.map(
+        (event, i): LedgerEvent => ({ ...event, batchId: batch.id, version: batch.events.length + i + 1, recordedAt: today }),
+      ),
+    );
+    if (batch.events.length > 2000) throw new Error(`It never ends: ${task.kind} again and again.`);
+  }
+  return { batch, state: project(batch, at(today)).state, today };
+}
+
+describe('doing what is due', () => {
+  test.each(everyWay)('brings %s by “%s” to its end, and accounts for every seed', (speciesId, wayId) => {
+    const { state } = liveThrough(speciesId, wayId, 3, 1);
+    expect(state.closedOn).toBeDefined();
+    expect(Object.values(state.counts).reduce((sum, count) => sum + count, 0)).toBe(80);
+    expect(state.counts.plantedOut).toBeGreaterThan(0);
+  });
+
+  test('ends too where nothing ever comes up', () => {
+    const { state } = liveThrough('larix-occidentalis', 'no-cold', 0, 1);
+    expect(state).toMatchObject({ closedOn: expect.any(String), counts: { heldOver: 80, plantedOut: 0 } });
+  });
+
+  test('ends whatever comes up and however seldom one comes by', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...everyWay),
+        fc.integer({ min: 0, max: 40 }),
+        fc.integer({ min: 1, max: 20 }),
+        ([speciesId, wayId], ups, gap) => {
+          const { state } = liveThrough(speciesId, wayId, ups, gap, 1100);
+          return state.closedOn !== undefined && Object.values(state.counts).reduce((sum, count) => sum + count, 0) === 80;
+        },
+      ),
+      { numRuns: 25 },
+    );
+  }, 60_000);
+});

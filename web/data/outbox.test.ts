@@ -148,7 +148,7 @@ describe('a refused entry', () => {
     replies = [conflict, saved(4)];
     page.post(batch(2), [event('mine')]);
     await settle();
-    page.keepRefused(page.outboxNow()[0] as import('./outbox.ts').Pending);
+    page.keepRefused(page.outboxNow().pending[0] as import('./outbox.ts').Pending);
     await settle();
     expect(sent[1]?.body).toMatchObject({ decidedOn: 3, events: [{ note: 'mine' }] });
     expect(sent[1]?.body.events[0]?.id).not.toBe('mine');
@@ -160,7 +160,7 @@ describe('a refused entry', () => {
     replies = [refusal];
     page.post(batch(2), [event('mine')]);
     await settle();
-    page.dropRefused(page.outboxNow()[0] as import('./outbox.ts').Pending);
+    page.dropRefused(page.outboxNow().pending[0] as import('./outbox.ts').Pending);
     expect(page.pending()).toEqual([]);
     await settle(30_000);
     expect(sent).toHaveLength(1);

@@ -38,20 +38,17 @@ function change(next: Partial<Outbox>): void {
   for (const listener of listeners) listener();
 }
 
-/** The entries on their way, as they are now. */
-export function outboxNow(): readonly Pending[] {
-  return state.pending;
+/** The outbox as it is now. */
+export function outboxNow(): Outbox {
+  return state;
 }
 
 /** What is on its way; follows every change. */
 export function useOutbox(): Outbox {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => state,
-  );
+  return useSyncExternalStore((listener) => {
+    listeners.add(listener);
+    return () => listeners.delete(listener);
+  }, outboxNow);
 }
 
 /** Names who takes in a batch as the server has saved it; begins sending what an earlier visit left. */

@@ -48,7 +48,7 @@ export function WayRow(props: Props) {
           <span className={`block text-[1.1rem] leading-tight ${first ? 'font-bold' : 'font-[620]'} ${stopped ? 'text-ink2' : ''}`}>
             {proposal.way.name}
           </span>
-          <span className="block text-[0.92rem] text-ink2">{summary(proposal)}</span>
+          <span className="block text-[0.92rem] text-ink2">{summary(proposal, today)}</span>
         </span>
         <span className="col-span-2 row-start-2 desk:col-span-1 desk:row-auto">
           <WayPath proposal={proposal} axis={axis} width={PATH_WIDTH} today={today} />
@@ -89,11 +89,11 @@ function Against({ proposal, all }: { proposal: Proposal; all: boolean }) {
   );
 }
 
-function summary({ resolved, dates }: Proposal): string {
+function summary({ resolved, dates }: Proposal, today: string): string {
   const wait = resolved
     .filter((stage) => stage.treatment)
     .map((stage) => `${spell(stage.days)} ${STAGE_NAMES[stage.kind].replace('moist ', '')}`);
-  return `${wait.length > 0 ? wait.join(', ') : 'no wait'}; starts ${shortDate(dates.start)}`;
+  return `${wait.length > 0 ? wait.join(', ') : 'no wait'}; starts ${shortDate(dates.start, today)}`;
 }
 
 function Details({ proposal, lot, species, wish }: Props) {

@@ -11,8 +11,6 @@ import { AxisMonths, axisOf, PATH_WIDTH } from './WayPath.tsx';
 import { WayRow } from './WayRow.tsx';
 import { WishSentence } from './WishSentence.tsx';
 
-/** Width of a way's path in drawing units; the page scales it. */
-
 /** The ways that suit a lot, side by side, for what the grower wants. Computed here, at every keystroke. */
 export default function PlanStation() {
   const { lots, handbook, nursery, places, today, batches } = useNursery();

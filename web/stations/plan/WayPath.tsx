@@ -9,6 +9,9 @@ const HEIGHT: Record<Zone, number> = { hot: 6, warm: 14, cool: 30, cold: 54, fro
 /** Width of a way’s path in drawing units; the page scales it. */
 export const PATH_WIDTH = 560;
 
+/** Room that a month's name takes; one that would be cut off at the edge is left out. */
+const MONTH_LABEL = 34;
+
 /** The days that all ways are drawn over. */
 export interface Axis {
   from: number;
@@ -26,12 +29,14 @@ export function AxisMonths({ axis, width }: { axis: Axis; width: number }) {
   const x = (date: string) => ((dayNumber(date) - axis.from) / (axis.to - axis.from)) * width;
   return (
     <svg viewBox={`0 0 ${width} 22`} className="block w-full" aria-hidden="true">
-      {monthStarts(axis.from, axis.to).map((first) => (
-        <text key={first} x={x(first) + 2} y={17} fontSize={17} fill="var(--color-ink2)">
-          {shortDate(first).replace(/^1 /, '')}
-          {first.slice(5, 7) === '01' && ` ${first.slice(0, 4)}`}
-        </text>
-      ))}
+      {monthStarts(axis.from, axis.to)
+        .filter((first) => x(first) < width - MONTH_LABEL)
+        .map((first) => (
+          <text key={first} x={x(first) + 2} y={17} fontSize={17} fill="var(--color-ink2)">
+            {shortDate(first).replace(/^1 /, '')}
+            {first.slice(5, 7) === '01' && ` ${first.slice(0, 4)}`}
+          </text>
+        ))}
     </svg>
   );
 }

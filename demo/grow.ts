@@ -1,17 +1,16 @@
 import { addDays, earlier } from '@chill/core/calendar/dates.ts';
+import { type Random, randomFrom, uuidFrom } from '@chill/core/chance/random.ts';
 import { accept } from '@chill/core/ledger/accept.ts';
-import { soundShare } from '@chill/core/lot/viability.ts';
 import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { project, type Setting } from '@chill/core/schedule/project.ts';
 import type { NewId, Recorded } from '@chill/core/schedule/record.ts';
 import { type Task, tasksFor } from '@chill/core/schedule/tasks.ts';
-import { planFrom, propose } from '@chill/core/ways/propose.ts';
+import { lotInRequest, planFrom, propose } from '@chill/core/ways/propose.ts';
 import type { Batch, NewBatch } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
-import { type Random, randomFrom, uuidFrom } from '@chill/sim/random.ts';
 import { type Sight, sightOf } from '@chill/sim/seeds.ts';
 import { BATCHES, DEMO_DAY, type DemoBatch, LOTS, PLACES, SALLOW_GAP } from './nursery.ts';
 
@@ -53,11 +52,17 @@ export function trueSoundOf(lotCode: string): number | undefined {
 function makeBatch(told: DemoBatch, lot: Lot, species: Species, places: Place[], newId: NewId): NewBatch {
   const way = species.ways.find((one) => one.id === told.way);
   if (!way) throw new Error(`The demo asks for ${told.way}, which ${species.scientific} has not.`);
-  const sound = soundShare(lot.soundness, species);
   const wish = { plants: Math.max(5, Math.round(told.seeds / 4)), confidence: 0.9, timing: { by: 'startOn', date: told.start } } as const;
   const madeOn = earlier(told.start, DEMO_DAY);
-  const proposal = propose(way, { species, sound, available: lot.seeds, wish, nursery: SALLOW_GAP, places, today: madeOn });
-  return { id: newId(), lotId: lot.id, plan: planFrom(proposal, wish, sound, told.seeds), madeOn };
+  const proposal = propose(way, {
+    ...lotInRequest(lot, lot.seeds, species, madeOn),
+    species,
+    wish,
+    nursery: SALLOW_GAP,
+    places,
+    today: madeOn,
+  });
+  return { id: newId(), lotId: lot.id, plan: planFrom(proposal, wish, told.seeds), madeOn };
 }
 
 /** Does what is due until the demo day; returns what was recorded on each day. */

@@ -12,6 +12,22 @@ export const SALLOW_GAP: Nursery = {
   elevation_m: 780,
   timeZone: 'America/Denver',
   lastFrost: { mean: '05-12', sd_days: 9 },
+  climate: (
+    [
+      [-6, 3],
+      [-5, 5],
+      [-2, 10],
+      [1, 14],
+      [5, 19],
+      [8, 23],
+      [11, 29],
+      [10, 28],
+      [6, 22],
+      [2, 14],
+      [-3, 7],
+      [-6, 3],
+    ] as const
+  ).map(([min_C, max_C]) => ({ min_C, max_C })),
   settings: { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, confidence: 0.9, frostRisk: 0.1 },
 };
 

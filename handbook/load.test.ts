@@ -1,6 +1,10 @@
-import { Species } from '@chill/model/species.ts';
+import { cuesOf } from '@chill/core/cue/cues.ts';
+import { speciesOfGenus } from '@chill/core/cue/fromProfile.ts';
+import { schoolWay } from '@chill/core/ways/schools.ts';
+import { DormancyClass, Flora, Species } from '@chill/model/species.ts';
+import { Way } from '@chill/model/way.ts';
 import { describe, expect, test } from '@jest/globals';
-import { loadHandbook } from './load.ts';
+import { loadGenera, loadHandbook } from './load.ts';
 
 const handbook = loadHandbook();
 const named = (id: string) => structuredClone(handbook.find((species) => species.id === id)) as Species;
@@ -10,10 +14,58 @@ const faults = (species: unknown) => {
 };
 
 describe('the handbook', () => {
-  test('holds the demo country’s sixteen species, each with two ways or more', () => {
-    expect(handbook).toHaveLength(16);
-    expect(handbook.filter((species) => species.ways.length < 2)).toEqual([]);
+  test('holds ninety species and more, of every class, cue and kind of country', () => {
+    expect(handbook.length).toBeGreaterThanOrEqual(90);
+    expect(new Set(handbook.map(({ dormancy }) => dormancy.class))).toEqual(new Set(DormancyClass.options));
+    const cues = new Set(handbook.flatMap((species) => cuesOf(species).map(({ cue }) => cue)));
+    expect([...cues].sort()).toEqual(
+      [
+        'afterRipening',
+        'alternating',
+        'cold',
+        'dark',
+        'flooding',
+        'fresh',
+        'hardCoat',
+        'heatPulse',
+        'light',
+        'none',
+        'secondWinter',
+        'smoke',
+        'warm',
+      ].sort(),
+    );
+    expect([...new Set(handbook.flatMap(({ flora }) => flora))].sort()).toEqual([...Flora.options].sort());
   });
+
+  test('offers more than one way wherever the schools can differ', () => {
+    const schoolsDiffer = handbook.filter(({ cold, hardCoat }) => cold.need !== 'none' || hardCoat !== undefined);
+    expect(schoolsDiffer.filter((species) => species.ways.length < 2).map(({ id }) => id)).toEqual([]);
+  });
+
+  test('names a source for everything, and no two species share an id or a name', () => {
+    for (const pick of ['id', 'scientific'] as const) expect(new Set(handbook.map((one) => one[pick])).size).toBe(handbook.length);
+    expect(handbook.filter(({ sources }) => sources.some((source) => source.length < 12))).toEqual([]);
+  });
+
+  test('weighs a seed as its size suggests: between a fifth and three times water', () => {
+    for (const { id, seed } of handbook) {
+      const box_mm3 = seed.length_mm * seed.width_mm * seed.thickness_mm;
+      const density = seed.thousandSeeds_g / box_mm3;
+      expect([id, density > 0.08 && density < 1.6]).toEqual([id, true]);
+    }
+  });
+
+  test.each(['mediumInFridge', 'pottedThenChilled', 'warmThenCold', 'noCold'] as const)(
+    'lets the school %s make a way that is one, or say why not',
+    (school) => {
+      for (const species of handbook) {
+        const answer = schoolWay(school, species);
+        if ('way' in answer) expect(Way.safeParse(answer.way).success).toBe(true);
+        else expect(answer.not.length).toBeGreaterThan(5);
+      }
+    },
+  );
 
   test('gives warm stages a temperature at which the species sprouts at all', () => {
     for (const { id, sprouting } of handbook) {
@@ -51,5 +103,22 @@ describe('a species file is refused', () => {
     const negative = named('rosa-woodsii');
     negative.pot.days.least = -7;
     expect(faults(negative)).toContain('pot.days.least: Days cannot be negative.');
+  });
+});
+
+describe('the defaults of genera', () => {
+  const genera = loadGenera();
+
+  test('are sixty and more, each once', () => {
+    expect(genera.length).toBeGreaterThanOrEqual(60);
+    expect(new Set(genera.map(({ genus }) => genus)).size).toBe(genera.length);
+  });
+
+  test('make an entry that passes as a species and says that it stands for a genus', () => {
+    for (const genus of genera) {
+      const species = speciesOfGenus(genus, 'incognita');
+      expect([genus.genus, faults(species)]).toEqual([genus.genus, []]);
+      expect(species).toMatchObject({ standsFor: 'genus', evidence: 'sparse', scientific: `${genus.genus} incognita` });
+    }
   });
 });

@@ -1,7 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
+import { Genus } from '@chill/model/genus.ts';
 import { Species } from '@chill/model/species.ts';
+import { z } from '@chill/model/zod.ts';
 
 const FOLDER = new URL('./species/', import.meta.url);
+const GENERA = new URL('./genera.json', import.meta.url);
 
 /**
  * Every species of the built-in handbook, checked against the model, sorted by scientific name.
@@ -14,12 +17,22 @@ export function loadHandbook(): Species[] {
     .sort((a, b) => a.scientific.localeCompare(b.scientific));
 }
 
+/**
+ * What is usual in each genus that has a default, by name.
+ * @throws {Error} naming the field, where the file is not valid.
+ */
+export function loadGenera(): Genus[] {
+  return checked(z.array(Genus), GENERA, 'handbook/genera.json');
+}
+
 function readSpecies(file: string): Species {
-  const parsed = Species.safeParse(JSON.parse(readFileSync(new URL(file, FOLDER), 'utf8')));
-  if (!parsed.success) {
-    const faults = parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`);
-    throw new Error(`handbook/species/${file}: ${faults.join('; ')}`);
-  }
-  if (`${parsed.data.id}.json` !== file) throw new Error(`handbook/species/${file} holds ${parsed.data.id}`);
-  return parsed.data;
+  const species = checked(Species, new URL(file, FOLDER), `handbook/species/${file}`);
+  if (`${species.id}.json` !== file) throw new Error(`handbook/species/${file} holds ${species.id}`);
+  return species;
+}
+
+function checked<T>(schema: z.ZodType<T>, file: URL, name: string): T {
+  const parsed = schema.safeParse(JSON.parse(readFileSync(file, 'utf8')));
+  if (parsed.success) return parsed.data;
+  throw new Error(`${name}: ${parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('; ')}`);
 }

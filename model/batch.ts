@@ -1,5 +1,5 @@
 import type { LedgerEvent } from './event.ts';
-import { Celsius, Id, PlainDate, PositiveCount, Slug } from './primitives.ts';
+import { Celsius, Id, PlainDate, PositiveCount, Slug, shortText } from './primitives.ts';
 import { Medium, StageKind } from './stage.ts';
 import { Way } from './way.ts';
 import { z } from './zod.ts';
@@ -13,6 +13,8 @@ export const Wish = z.object({
     z.object({ by: z.literal('frostRisk'), risk: z.number().min(0.01).max(0.5) }),
     z.object({ by: z.literal('readyBy'), date: PlainDate }),
     z.object({ by: z.literal('startOn'), date: PlainDate }),
+    /** Begun today and not held back. */
+    z.object({ by: z.literal('asSoonAs') }),
   ]),
 });
 export type Wish = z.infer<typeof Wish>;
@@ -47,9 +49,39 @@ export const Plan = z
   });
 export type Plan = z.infer<typeof Plan>;
 
-/** A request to make a batch; the server gives the bag code. */
-export const NewBatch = z.object({ id: Id, lotId: Id, plan: Plan, madeOn: PlainDate });
+/** Which arm of which trial a batch is: batches of one lot that differ in their way alone, with seeds dealt at random. */
+export const TrialArm = z.object({
+  id: Id,
+  name: shortText(120),
+  arm: z.int().min(1).max(6),
+  arms: z.int().min(2).max(6),
+  /** True for the arm that the others are held against. */
+  control: z.boolean(),
+});
+export type TrialArm = z.infer<typeof TrialArm>;
+
+/** A request to make a batch; the server gives the bag code. A `test` asks how much of the lot is sound; everything else raises plants. */
+export const NewBatch = z.object({
+  id: Id,
+  lotId: Id,
+  plan: Plan,
+  madeOn: PlainDate,
+  purpose: z.enum(['plants', 'test']).optional(),
+  trial: TrialArm.optional(),
+});
 export type NewBatch = z.infer<typeof NewBatch>;
+
+/** A request to make the batches of one trial: two to six arms, all of one lot and one trial. */
+export const NewTrial = z
+  .object({ batches: z.array(NewBatch).min(2, { error: 'A trial has at least two arms.' }).max(6, { error: 'At most six arms.' }) })
+  .superRefine(({ batches }, context) => {
+    const first = batches[0];
+    for (const [index, batch] of batches.entries()) {
+      const same = batch.lotId === first?.lotId && batch.trial !== undefined && batch.trial.id === first?.trial?.id;
+      if (!same) context.addIssue({ code: 'custom', path: ['batches', index], message: 'Every arm must be of one lot and one trial.' });
+    }
+  });
+export type NewTrial = z.infer<typeof NewTrial>;
 
 /** Seeds of one lot following one way, with its whole history. */
 export const Batch = NewBatch.extend({ code: z.string(), speciesId: Slug });

@@ -104,7 +104,7 @@ describe('stages and ways', () => {
   });
   test('a way ends in the pot', () => {
     const way = { id: 'x', name: 'X', school: 'noCold', evidence: 'sparse', stages: [{ kind: 'soak' }] };
-    expect(faults(Way, way)).toEqual(['stages: A way ends in the pot.']);
+    expect(faults(Way, way)).toEqual(['stages: A way ends in the pot, and a test on the towel.']);
     expect(accepts(Way, { ...way, stages: [{ kind: 'soak' }, { kind: 'pot' }] })).toBe(true);
   });
   test('a dated stage does not end before it starts', () => {

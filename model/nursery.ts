@@ -1,4 +1,4 @@
-import { Days, shortText } from './primitives.ts';
+import { Celsius, Days, shortText } from './primitives.ts';
 import { z } from './zod.ts';
 
 /** A month and day in every year, `MM-DD`; 29 February is refused, it is not in every year. */
@@ -27,6 +27,13 @@ export const Settings = z.object({
 });
 export type Settings = z.infer<typeof Settings>;
 
+/** One month's mean daily minimum and maximum. */
+export const MonthClimate = z.object({ min_C: Celsius, max_C: Celsius }).refine((month) => month.min_C < month.max_C, {
+  error: 'The mean minimum must be below the mean maximum.',
+  path: ['min_C'],
+});
+export type MonthClimate = z.infer<typeof MonthClimate>;
+
 /** The nursery: where it lies and when its frosts end. */
 export const Nursery = z.object({
   name: shortText(80),
@@ -42,6 +49,8 @@ export const Nursery = z.object({
     /** Its standard deviation from year to year, in days. */
     sd_days: Days.positive({ error: 'Frost never falls on quite the same day: give at least 1.' }).max(40, { error: 'At most 40 days.' }),
   }),
+  /** January to December; estimated from latitude and frost where it is not given. */
+  climate: z.array(MonthClimate).length(12, { error: 'Give all twelve months.' }).optional(),
   settings: Settings,
 });
 export type Nursery = z.infer<typeof Nursery>;

@@ -1,5 +1,5 @@
 import { Celsius, Days, Millimetres, Share, Slug, shortText } from './primitives.ts';
-import { StageDays } from './stage.ts';
+import { StageDays, type StageKind } from './stage.ts';
 import { Evidence, Way } from './way.ts';
 import { z } from './zod.ts';
 
@@ -34,6 +34,8 @@ export const ColdNeed = z.discriminatedUnion('need', [
     freedWithout: Share,
     /** True only where dry cold is known to do the work too. */
     dryColdWorks: z.boolean(),
+    /** Two where one winter frees the root and a second the shoot, with warmth between. */
+    winters: z.union([z.literal(1), z.literal(2)]).optional(),
     response: TemperatureResponse.optional(),
   }),
 ]);
@@ -80,58 +82,122 @@ export type SeedForm = z.infer<typeof SeedForm>;
 export const HardCoat = z.object({ untreated: Share, openCoat: Share, hotWater: Share });
 export type HardCoat = z.infer<typeof HardCoat>;
 
+/** A cue that is given or not: the share of otherwise ready seed that answers without it, and with it. */
+export const Cue = z.object({ without: Share, with: Share }).refine((cue) => cue.without < cue.with, {
+  error: 'A cue must bring more than its absence does.',
+  path: ['with'],
+});
+export type Cue = z.infer<typeof Cue>;
+
+/** Where a species grows wild, roughly: the kind of country says much about what its seed waits for. */
+export const Flora = z.enum([
+  'westernNorthAmerica',
+  'easternNorthAmerica',
+  'prairie',
+  'mediterranean',
+  'temperateEurope',
+  'boreal',
+  'eastAsia',
+  'australia',
+  'newZealand',
+  'southernAfrica',
+  'highMountains',
+  'wetlands',
+]);
+export type Flora = z.infer<typeof Flora>;
+
+export const Season = z.enum(['spring', 'summer', 'autumn', 'winter']);
+export type Season = z.infer<typeof Season>;
+
 export const HazardCode = z.enum(['toxic', 'irritant', 'protected', 'regulated']);
 export type HazardCode = z.infer<typeof HazardCode>;
 
+/** What is written of a species, before one part is held against another. */
+export const SpeciesFields = z.object({
+  id: Slug,
+  scientific: shortText(80),
+  common: z.array(shortText(60)).min(1),
+  synonyms: z.array(shortText(80)),
+  family: shortText(40),
+  life: z.enum(['annual', 'perennial', 'shrub', 'tree']),
+  country: shortText(200),
+  dormancy: z.object({
+    class: DormancyClass,
+    depth: z.enum(['shallow', 'intermediate', 'deep']).optional(),
+    why: shortText(600),
+  }),
+  seed: SeedForm,
+  flora: z.array(Flora).min(1, { error: 'Name at least one kind of country.' }),
+  /** Season in which it is ripe, in its own hemisphere. */
+  ripens: Season,
+  fruit: z.enum(['dry', 'fleshy']),
+  /** Whether seed that sinks is the sound seed; light, winged, corky or fluffy seed floats whatever is in it. */
+  floatTest: z.enum(['sinkersAreSound', 'misleads']),
+  storage: z.enum(['orthodox', 'intermediate', 'recalcitrant']),
+  /** For seed that dies when it dries: how long it keeps moist and cool, and how long it lives in the open air of a room. */
+  drying: z.object({ keepsMoist_days: Days.positive(), livesInAir_days: Days.positive() }).optional(),
+  light: z.enum(['needs light', 'indifferent', 'wants dark']),
+  hardCoat: HardCoat.optional(),
+  /** A short heat in a fire's range that opens the coat; poured hot water stands in for it. */
+  heatPulse: z.object({ at_C: Celsius, minutes: z.object({ from: z.number().positive(), to: z.number().positive() }) }).optional(),
+  /** Months in a dry, warm drawer that fresh seed waits through. */
+  afterRipening: z.object({ days: DaysAdvice, freedWithout: Share }).optional(),
+  warmFirst: z.object({ days: DaysAdvice, freedWithout: Share }).optional(),
+  cold: ColdNeed,
+  smoke: Cue.optional(),
+  flooding: Cue.optional(),
+  /** Warm days and cool nights, and the share of those that would come which still come at one steady temperature. */
+  alternating: z.object({ day_C: Celsius, night_C: Celsius, steady: Share }).optional(),
+  sprouting: SproutingHabit,
+  /** Share of a cleaned lot that is sound, where nothing better is known. */
+  usuallySound: Share,
+  pot: z.object({ days: StageDays, establishes: Share }),
+  /** Root length at which to lift a sprout from the towel. */
+  liftAt_mm: Millimetres,
+  hazards: z.array(z.object({ code: HazardCode, note: shortText(300) })),
+  /** What the entry is made from, where it is not a species' own: the defaults of a genus, a first guess, or the grower's copy of another. */
+  standsFor: z.enum(['genus', 'guess', 'own']).optional(),
+  basedOn: Slug.optional(),
+  evidence: Evidence,
+  sources: z.array(shortText(200)).min(1),
+  ways: z.array(Way).min(1),
+});
+
 /** A handbook entry: what is known of one species' seed, and the ways it is woken. */
-export const Species = z
-  .object({
-    id: Slug,
-    scientific: shortText(80),
-    common: z.array(shortText(60)).min(1),
-    synonyms: z.array(shortText(80)),
-    family: shortText(40),
-    life: z.enum(['annual', 'perennial', 'shrub', 'tree']),
-    country: shortText(200),
-    dormancy: z.object({
-      class: DormancyClass,
-      depth: z.enum(['shallow', 'intermediate', 'deep']).optional(),
-      why: shortText(600),
-    }),
-    seed: SeedForm,
-    storage: z.enum(['orthodox', 'intermediate', 'recalcitrant']),
-    light: z.enum(['needs light', 'indifferent', 'wants dark']),
-    hardCoat: HardCoat.optional(),
-    warmFirst: z.object({ days: DaysAdvice, freedWithout: Share }).optional(),
-    cold: ColdNeed,
-    sprouting: SproutingHabit,
-    /** Share of a cleaned lot that is sound, where nothing better is known. */
-    usuallySound: Share,
-    pot: z.object({ days: StageDays, establishes: Share }),
-    /** Root length at which to lift a sprout from the towel. */
-    liftAt_mm: Millimetres,
-    hazards: z.array(z.object({ code: HazardCode, note: shortText(300) })),
-    evidence: Evidence,
-    sources: z.array(shortText(200)).min(1),
-    ways: z.array(Way).min(1),
-  })
-  .superRefine((species, context) => {
-    const complain = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message });
-    const stages = species.ways.flatMap((way) => way.stages);
-    if (new Set(species.ways.map((way) => way.id)).size < species.ways.length) {
-      complain(['ways'], 'Two ways share an id.');
+export const Species = SpeciesFields.superRefine((species, context) => {
+  const complain = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message });
+  const stages = species.ways.flatMap((way) => way.stages);
+  if (new Set(species.ways.map((way) => way.id)).size < species.ways.length) {
+    complain(['ways'], 'Two ways share an id.');
+  }
+  const hard = species.dormancy.class === 'physical' || species.dormancy.class === 'combinational';
+  if (hard && !species.hardCoat) complain(['hardCoat'], 'A hard coat must say how it opens.');
+  if (hard && !stages.some((stage) => stage.kind === 'openCoat' || stage.kind === 'hotWater')) {
+    complain(['ways'], 'A hard coat needs a way that opens it.');
+  }
+  if (species.cold.need === 'required' && !stages.some((stage) => stage.kind === 'coldMoist')) {
+    complain(['ways'], 'A seed that requires cold needs a way with a moist cold stage.');
+  }
+  if (species.storage === 'recalcitrant' && !species.drying) {
+    complain(['drying'], 'Seed that dies when it dries must say how long it keeps.');
+  }
+  const asked: [boolean, StageKind, string][] = [
+    [species.smoke !== undefined, 'smoke', 'Seed that answers to smoke needs a way with smoke.'],
+    [species.flooding !== undefined, 'flood', 'Seed that answers to flooding needs a way with flooding.'],
+    [species.afterRipening !== undefined, 'dryStore', 'Seed that ripens in the dry needs a way with a dry store.'],
+    [(species.warmFirst?.freedWithout ?? 1) < 0.5, 'warmMoist', 'Seed that needs warmth first needs a way with a moist warm stage.'],
+  ];
+  for (const [asks, kind, message] of asked) {
+    if (asks && !stages.some((stage) => stage.kind === kind || (kind === 'warmMoist' && stage.kind === 'outdoorWinter'))) {
+      complain(['ways'], message);
     }
-    const hard = species.dormancy.class === 'physical' || species.dormancy.class === 'combinational';
-    if (hard && !species.hardCoat) complain(['hardCoat'], 'A hard coat must say how it opens.');
-    if (hard && !stages.some((stage) => stage.kind === 'openCoat' || stage.kind === 'hotWater')) {
-      complain(['ways'], 'A hard coat needs a way that opens it.');
-    }
-    if (species.cold.need === 'required' && !stages.some((stage) => stage.kind === 'coldMoist')) {
-      complain(['ways'], 'A seed that requires cold needs a way with a moist cold stage.');
-    }
-    const { base_C, at_C, optimum_C, ceiling_C } = species.sprouting;
-    if (!(base_C < at_C && base_C < optimum_C && optimum_C < ceiling_C && at_C < ceiling_C)) {
-      complain(['sprouting'], 'Base, optimum and ceiling must rise, and the stated temperature lie between.');
-    }
-  });
+  }
+  if (species.alternating && species.alternating.night_C >= species.alternating.day_C) {
+    complain(['alternating', 'night_C'], 'The nights must be cooler than the days.');
+  }
+  const { base_C, at_C, optimum_C, ceiling_C } = species.sprouting;
+  if (!(base_C < at_C && base_C < optimum_C && optimum_C < ceiling_C && at_C < ceiling_C)) {
+    complain(['sprouting'], 'Base, optimum and ceiling must rise, and the stated temperature lie between.');
+  }
+});
 export type Species = z.infer<typeof Species>;

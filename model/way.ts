@@ -6,7 +6,7 @@ import { z } from './zod.ts';
 export const Evidence = z.enum(['well established', 'commonly reported', 'sparse', 'anecdotal']);
 export type Evidence = z.infer<typeof Evidence>;
 
-/** One school's answer to "how is this seed woken?". */
+/** One school's answer to "how is this seed woken?"; the towel test only asks how much of it is sound. */
 export const School = z.enum([
   'towelInFridge',
   'mediumInFridge',
@@ -16,6 +16,7 @@ export const School = z.enum([
   'freezerTurns',
   'noCold',
   'warmThenCold',
+  'towelTest',
 ]);
 export type School = z.infer<typeof School>;
 
@@ -30,8 +31,8 @@ export const Way = z
     speaksFor: z.string().max(300).optional(),
     speaksAgainst: z.string().max(300).optional(),
   })
-  .refine((way) => way.stages.at(-1)?.kind === 'pot', {
-    error: 'A way ends in the pot.',
+  .refine((way) => way.stages.at(-1)?.kind === (way.school === 'towelTest' ? 'warmTowel' : 'pot'), {
+    error: 'A way ends in the pot, and a test on the towel.',
     path: ['stages'],
   });
 export type Way = z.infer<typeof Way>;

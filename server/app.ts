@@ -11,6 +11,7 @@ import { answerProblems } from './problems.ts';
 import { batchRoutes } from './routes/batches.ts';
 import type { Context } from './routes/context.ts';
 import { demoRoutes } from './routes/demo.ts';
+import { handbookRoutes } from './routes/handbook.ts';
 import { lotRoutes } from './routes/lots.ts';
 import { nurseryRoutes } from './routes/nursery.ts';
 import { systemRoutes } from './routes/system.ts';
@@ -30,6 +31,7 @@ const REQUESTS_PER_MINUTE = 1200;
 
 /** Wires the server up without listening; tests inject requests into it. */
 export async function buildApp(context: Context, options: AppOptions = {}): Promise<FastifyInstance> {
+  await context.shelf.open(context.store);
   const app = Fastify({ bodyLimit: BODY_LIMIT_BYTES, logger: options.log ? { level: 'warn' } : false });
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
@@ -58,7 +60,8 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   await app.register(swagger, { openapi: { info: { title: 'Chill', version: '1' } }, transform: jsonSchemaTransform });
   app.get('/api/openapi.json', { schema: { hide: true } }, async () => app.swagger());
 
-  for (const plugin of [systemRoutes, nurseryRoutes, lotRoutes, batchRoutes, demoRoutes]) await app.register(plugin(context));
+  for (const plugin of [systemRoutes, handbookRoutes, nurseryRoutes, lotRoutes, batchRoutes, demoRoutes])
+    await app.register(plugin(context));
   await serveWeb(app, options.webFolder);
   return app;
 }

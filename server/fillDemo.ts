@@ -16,7 +16,7 @@ if (!(await store.nursery())) {
   const { places, lots, batches } = growDemoNursery(handbook);
   for (const lot of lots) await store.addLot(lot);
   for (const { made, events } of batches) {
-    await store.addBatch(made, () => true);
+    await store.addBatches([made], () => true);
     let decidedOn = 0;
     for (const step of events) {
       await store.append(made.id, { decidedOn, events: step.events }, step.on, `${step.on}T16:00:00.000Z`);

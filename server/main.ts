@@ -1,9 +1,9 @@
 import { fileURLToPath } from 'node:url';
-import { loadHandbook } from '@chill/handbook/load.ts';
 import { buildApp } from './app.ts';
 import { NurseryClock } from './clock.ts';
 import { readConfig } from './config.ts';
 import { startDailyBackup } from './jobs/dailyBackup.ts';
+import { Shelf } from './shelf.ts';
 import { openDatabase } from './store/open.ts';
 import { Store } from './store/store.ts';
 
@@ -18,7 +18,7 @@ const config = (() => {
 
 const source = await openDatabase(config.dataFolder);
 const store = new Store(source);
-const context = { store, clock: new NurseryClock(store, config), handbook: loadHandbook() };
+const context = { store, clock: new NurseryClock(store, config), shelf: new Shelf() };
 const app = await buildApp(context, {
   webFolder: fileURLToPath(new URL('../web/dist', import.meta.url)),
   log: true,

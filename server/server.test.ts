@@ -32,7 +32,7 @@ describe('the nursery', () => {
   });
   test('the first run puts in the places that nearly everyone has', async () => {
     const { body } = await server.ask('GET', '/api/places');
-    expect(body.map((place: { kind: string }) => place.kind)).toEqual(['fridge', 'freezer', 'mat', 'bench']);
+    expect(body.map((place: { kind: string }) => place.kind)).toEqual(['fridge', 'freezer', 'mat', 'bench', 'outdoors']);
   });
   test('serves the handbook under a tag, and nothing where the browser has it', async () => {
     const first = await server.ask('GET', '/api/handbook');
@@ -63,7 +63,7 @@ describe('lots', () => {
     await server.ask('POST', '/api/lots', lot);
     await server.ask('POST', '/api/batches', someBatch(lot, 30));
     const mine = (await server.ask('GET', '/api/lots')).body.filter((one: { id: string }) => one.id === lot.id);
-    expect(mine).toEqual([{ ...lot, unassigned: 70, version: 1 }]);
+    expect(mine).toEqual([{ ...lot, unassigned: 70, version: 1, events: [] }]);
   });
   test('change only as they were seen, and never below what their batches hold', async () => {
     const lot = someLot({ seeds: 100 });

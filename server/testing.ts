@@ -1,9 +1,8 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { soundShare } from '@chill/core/lot/viability.ts';
 import { startingPlaces } from '@chill/core/ways/places.ts';
-import { planFrom, propose } from '@chill/core/ways/propose.ts';
+import { lotInRequest, planFrom, propose } from '@chill/core/ways/propose.ts';
 import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { NewBatch } from '@chill/model/batch.ts';
@@ -13,6 +12,7 @@ import type { Species } from '@chill/model/species.ts';
 import type { InjectOptions } from 'fastify';
 import { type AppOptions, buildApp } from './app.ts';
 import { NurseryClock } from './clock.ts';
+import { Shelf } from './shelf.ts';
 import { openDatabase } from './store/open.ts';
 import { Store } from './store/store.ts';
 
@@ -30,7 +30,7 @@ export async function testServer(options: AppOptions & { demo?: boolean; dataFol
   const source = await openDatabase(dataFolder);
   const store = new Store(source);
   const clock = new NurseryClock(store, { today: TODAY, demo: options.demo ?? false });
-  const app = await buildApp({ store, clock, handbook }, options);
+  const app = await buildApp({ store, clock, shelf: new Shelf() }, options);
   return {
     app,
     store,
@@ -70,16 +70,14 @@ export function someLot(part: Partial<Lot> = {}): Lot {
 export function someBatch(lot: Lot, seeds = 60, wayId = 'towel-in-fridge'): NewBatch {
   const species = handbook.find((one) => one.id === lot.speciesId) as Species;
   const way = species.ways.find((one) => one.id === wayId) as Species['ways'][number];
-  const sound = soundShare(lot.soundness, species);
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: TODAY } } as const;
   const proposal = propose(way, {
     species,
-    sound,
-    available: lot.seeds,
+    ...lotInRequest(lot, lot.seeds, species, TODAY),
     wish,
     nursery: NURSERY,
     places: startingPlaces(uuid),
     today: TODAY,
   });
-  return { id: uuid(), lotId: lot.id, plan: planFrom(proposal, wish, sound, seeds), madeOn: TODAY };
+  return { id: uuid(), lotId: lot.id, plan: planFrom(proposal, wish, seeds), madeOn: TODAY };
 }

@@ -1,17 +1,18 @@
 import { addDays, daysBetween } from '@chill/core/calendar/dates.ts';
+import { randomFrom } from '@chill/core/chance/random.ts';
 import { effectiveness, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
 import type { Requirement } from '@chill/core/chill/requirement.ts';
 import { type BatchState, fold } from '@chill/core/ledger/fold.ts';
 import { rotHazard } from '@chill/core/rot/hazard.ts';
 import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
-import { coatOpened, requirementsOf, TURN_CREDIT_DAYS, TURNS_SURVIVAL } from '@chill/core/ways/resolve.ts';
+import { requirementsOf } from '@chill/core/ways/requirements.ts';
+import { coatOpened, cuesAnswered, TURN_CREDIT_DAYS, TURNS_SURVIVAL } from '@chill/core/ways/resolve.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
-import { randomFrom } from './random.ts';
 
 /** What a look would find that no look has recorded yet. */
 export interface Sight {
@@ -73,7 +74,7 @@ function dampOn(batchId: string, today: PlainDate): Sight['damp'] {
 function hiddenSeeds(batch: Batch, species: Species, trueSound: number): HiddenSeed[] {
   const { warm, cold } = requirementsOf(species);
   const law = thermalTime(species.sprouting);
-  const opened = coatOpened(species, batch.plan.way);
+  const opened = coatOpened(species, batch.plan.way) * cuesAnswered(species, batch.plan.way);
   return Array.from({ length: batch.plan.seeds }, (_, i) => {
     const random = randomFrom(`${batch.id} seed ${i}`);
     return {
@@ -114,19 +115,16 @@ function dayByDay(batch: Batch, state: BatchState, species: Species, places: rea
     const medium: Medium = batch.plan.way.stages[index]?.medium ?? (planned?.kind === 'warmTowel' ? 'towel' : 'ownPot');
     const at = places.find((place) => place.id === done.placeId)?.nominal_C ?? planned?.temperature_C ?? 18;
     const lasts = daysBetween(done.startedOn, done.finishedOn ?? state.closedOn ?? today);
-    const waits = planned?.kind === 'coldMoist' || planned?.kind === 'coldDry' || planned?.kind === 'warmMoist';
+    const chills = planned?.kind === 'coldMoist' || planned?.kind === 'coldDry' || planned?.kind === 'outdoorWinter';
+    const waits = chills || planned?.kind === 'warmMoist';
+    const grows = planned?.kind === 'warmTowel' || planned?.kind === 'flood' || planned?.kind === 'pot';
     for (let day = 0; day < lasts; day++) {
       const date = addDays(done.startedOn, day);
       const fresh = state.freshened.filter((on) => on <= date).at(-1) ?? done.startedOn;
       days.push({
         warm: planned?.kind === 'warmMoist' ? effectiveness(at, WARM_RESPONSE) : 0,
-        cold:
-          planned?.kind === 'freezerTurns'
-            ? TURN_CREDIT_DAYS / 2
-            : planned?.kind === 'coldMoist' || planned?.kind === 'coldDry'
-              ? effectiveness(at, response)
-              : 0,
-        degrees: waits || planned?.kind === 'warmTowel' || planned?.kind === 'pot' ? law.rate(at) : 0,
+        cold: planned?.kind === 'freezerTurns' ? TURN_CREDIT_DAYS / 2 : chills ? effectiveness(at, response) : 0,
+        degrees: waits || grows ? law.rate(at) : 0,
         // What rots on the warm towel is counted in the share that sprouts there.
         rot: waits ? rotHazard(daysBetween(fresh, date), { medium, temperature_C: at }) : 0,
         turns: planned?.kind === 'freezerTurns',

@@ -1,4 +1,5 @@
 import { addDays } from '@chill/core/calendar/dates.ts';
+import { randomFrom, uuidFrom } from '@chill/core/chance/random.ts';
 import { planFrom, propose } from '@chill/core/ways/propose.ts';
 import { SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
@@ -7,7 +8,6 @@ import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
-import { randomFrom, uuidFrom } from './random.ts';
 import { sightOf } from './seeds.ts';
 
 const handbook = loadHandbook();
@@ -21,7 +21,7 @@ function batchOf(speciesId: string, wayId: string, days: number[], { seeds = 200
   const way = species.ways.find((one) => one.id === wayId) as Species['ways'][number];
   const sound = { alpha: 17.5, beta: 3.5 };
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
-  const plan = planFrom(propose(way, { species, sound, available: seeds, wish, nursery, places, today: START }), wish, sound, seeds);
+  const plan = planFrom(propose(way, { species, sound, available: seeds, wish, nursery, places, today: START }), wish, seeds);
   const events: LedgerEvent[] = [];
   const add = (event: object) =>
     events.push({ id: `${name}${events.length}`, batchId: name, version: events.length + 1, recordedAt: '', ...event } as LedgerEvent);

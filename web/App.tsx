@@ -14,6 +14,7 @@ const SeedsStation = lazy(() => import('./stations/seeds/SeedsStation.tsx'));
 const LotForm = lazy(() => import('./stations/seeds/LotForm.tsx'));
 const LotPage = lazy(() => import('./stations/seeds/LotPage.tsx'));
 const PlanStation = lazy(() => import('./stations/plan/PlanStation.tsx'));
+const TrialPage = lazy(() => import('./stations/plan/TrialPage.tsx'));
 const TreatStation = lazy(() => import('./stations/treat/TreatStation.tsx'));
 const ColdStation = lazy(() => import('./stations/cold/ColdStation.tsx'));
 const WarmStation = lazy(() => import('./stations/warm/WarmStation.tsx'));
@@ -81,6 +82,7 @@ function Stations() {
       <Route path="seeds/:lotId" element={<LotPage />} />
       <Route path="seeds/:lotId/change" element={<LotForm />} />
       <Route path="plan" element={<PlanStation />} />
+      <Route path="trial/:trialId" element={<TrialPage />} />
       <Route path="treat" element={<TreatStation />} />
       <Route path="cold" element={<ColdStation />} />
       <Route path="warm" element={<WarmStation />} />

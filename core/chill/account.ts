@@ -45,9 +45,9 @@ export function uncertainDays(lying: Lying): number {
  * Effective days earned by each whole day of a stage (index = days since it began, up to `days`), at `perDay`
  * for a moist day and {@link DRY_COUNTS} of it where a look found it dry. Splitting a stretch changes nothing.
  */
-export function earnedByDay(days: number, perDay: number, lying: Lying, credit = 0): number[] {
+export function earnedByDay(days: number, perDay: number, lying: Lying): number[] {
   const dry = findings(lying).filter((one) => one.damp === 'dry');
-  const earned = [credit];
+  const earned = [0];
   for (let day = 1; day <= days; day++) {
     const wasDry = dry.some((one) => day > one.after && day <= one.until);
     earned.push((earned[day - 1] as number) + perDay * (wasDry ? DRY_COUNTS : 1));

@@ -2,7 +2,9 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { dayReaching, earnedByDay, exposureByDay, uncertainDays } from './account.ts';
 import { effectiveness, WARM_RESPONSE } from './effectiveness.ts';
-import { daysToFree, freedShare, requirementFrom } from './requirement.ts';
+import { daysToFree, freedShare, freedWithCredit, requirementFrom } from './requirement.ts';
+
+const sixtyToNinety = requirementFrom({ from: 60, to: 90 }, 0);
 
 describe('what an hour of cold counts', () => {
   test.each([
@@ -32,7 +34,6 @@ describe('what an hour of cold counts', () => {
 });
 
 describe('how much cold frees how many', () => {
-  const sixtyToNinety = requirementFrom({ from: 60, to: 90 }, 0);
   test('"60 to 90 days" frees half at 60 and 95 in 100 at 90', () => {
     expect(freedShare(60, sixtyToNinety)).toBeCloseTo(0.5, 6);
     expect(freedShare(90, sixtyToNinety)).toBeCloseTo(0.95, 4);
@@ -60,11 +61,21 @@ describe('how much cold frees how many', () => {
   });
 });
 
+describe('cold that seed brings along', () => {
+  test('counts as if earned, and what is not known of it flattens the answer', () => {
+    const sure = freedWithCredit(30, sixtyToNinety, { days: 40, give_days: 0 });
+    expect(sure).toBe(freedShare(70, sixtyToNinety));
+    const unsure = (earned: number) => freedWithCredit(earned, sixtyToNinety, { days: 40, give_days: 20 });
+    expect(unsure(55)).toBeLessThan(freedShare(95, sixtyToNinety));
+    expect(unsure(5)).toBeGreaterThan(freedShare(45, sixtyToNinety));
+  });
+});
+
 describe('the chill account', () => {
   const since = '2027-01-01';
   const damp = (on: string, how: 'dry' | 'right' | 'wet') => ({ on, damp: how });
-  test('at a steady 4 °C every day counts one, on top of any credit', () => {
-    expect(earnedByDay(3, 1, { since, checks: [], freshened: [] }, 30)).toEqual([30, 31, 32, 33]);
+  test('at a steady 4 °C every day counts one', () => {
+    expect(earnedByDay(3, 1, { since, checks: [], freshened: [] })).toEqual([0, 1, 2, 3]);
   });
   test('the stretch from the last damp look to a dry one counts half and is uncertain', () => {
     const lying = { since, checks: [damp('2027-01-09', 'right'), damp('2027-01-17', 'dry'), damp('2027-01-25', 'right')], freshened: [] };

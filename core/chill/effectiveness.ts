@@ -9,6 +9,9 @@ export const COLD_RESPONSE: TemperatureResponse = { zeroBelow_C: -2, fullFrom_C:
 /** Moist warmth before cold works at room temperature. Assumption in the same form (science: 12, 18, 25, 30 °C). */
 export const WARM_RESPONSE: TemperatureResponse = { zeroBelow_C: 12, fullFrom_C: 18, fullTo_C: 25, zeroAbove_C: 30 };
 
+/** Dry after-ripening goes on in any warm dry drawer and hardly at all in the cold. Assumption in the same form. */
+export const RIPENING_RESPONSE: TemperatureResponse = { zeroBelow_C: 3, fullFrom_C: 15, fullTo_C: 40, zeroAbove_C: 60 };
+
 /**
  * How much an hour (or a day) at `temperature_C` counts for an imbibed seed, 0 to 1: a trapezoid.
  * Dry seed earns nothing, whatever this says.

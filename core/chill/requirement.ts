@@ -38,3 +38,21 @@ export function freedShare(earned: number, { logMedian, spread, freedWithout }: 
 export function daysToFree(share: number, { logMedian, spread }: Requirement): number {
   return Math.exp(logMedian + spread * normalQuantile(share, 0, 1));
 }
+
+/** Effective days that a seed brings along, as believed: `days` give or take `give_days`. */
+export interface Credit {
+  days: number;
+  give_days: number;
+}
+
+export const NO_CREDIT: Credit = { days: 0, give_days: 0 };
+
+/** Where in its range a credit is taken to lie, each as likely as the others. */
+const CREDIT_POINTS = [-0.8, -0.4, 0, 0.4, 0.8];
+
+/** Share freed by `earned` days on top of a credit, averaged over what is not known of the credit. */
+export function freedWithCredit(earned: number, requirement: Requirement, { days, give_days }: Credit): number {
+  if (give_days === 0) return freedShare(earned + days, requirement);
+  const shares = CREDIT_POINTS.map((point) => freedShare(Math.max(0, earned + days + point * give_days), requirement));
+  return shares.reduce((sum, share) => sum + share, 0) / shares.length;
+}

@@ -1,4 +1,4 @@
-import { SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
+import { BATCHES, LOTS, SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
@@ -18,16 +18,28 @@ const handbook = loadHandbook();
 let serial = 0;
 const newId = () => `00000000-0000-4000-8000-${String(serial++).padStart(12, '0')}`;
 const places = startingPlaces(newId);
-const lot = { soundness: { kind: 'tested', tested: 20, sound: 17 } } as const;
+const lot = {
+  soundness: { kind: 'tested', tested: 20, sound: 17 },
+  provenance: { kind: 'collected', place: 'a bank', on: '2026-08-01' },
+} as const;
 const START = '2026-10-05';
-const everyWay = handbook.flatMap((species) => species.ways.map((way) => [species.id, way.id] as const));
+/** The ways that the demo's batches go, and those of a species for each kind of stage that they have not. */
+const OTHERS = new Set(['trillium-grandiflorum', 'sagittaria-latifolia', 'syncarpha-vestita', 'andropogon-gerardi', 'quercus-alba']);
+const everyWay = [
+  ...new Map(
+    [
+      ...BATCHES.map(({ lot: code, way }) => [LOTS.find(({ lot }) => lot.code === code)?.lot.speciesId as string, way] as const),
+      ...handbook.filter(({ id }) => OTHERS.has(id)).flatMap((species) => species.ways.map((way) => [species.id, way.id] as const)),
+    ].map((each) => [each.join(), each]),
+  ).values(),
+];
 
 function begin(speciesId: string, wayId: string): { batch: Batch; at: (today: string) => Setting } {
   const species = handbook.find((one) => one.id === speciesId) as Species;
   const way = species.ways.find((one) => one.id === wayId) as Species['ways'][number];
   const sound = soundShare(lot.soundness, species);
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
-  const plan = planFrom(propose(way, { species, sound, available: 80, wish, nursery, places, today: START }), wish, sound, 80);
+  const plan = planFrom(propose(way, { species, sound, available: 80, wish, nursery, places, today: START }), wish, 80);
   return {
     batch: { id: newId(), lotId: newId(), code: '7QK', speciesId, madeOn: START, plan, events: [] },
     at: (today) => ({ species, lot, places, nursery, today }),
@@ -35,7 +47,7 @@ function begin(speciesId: string, wayId: string): { batch: Batch; at: (today: st
 }
 
 /** Lives a batch through by answering whatever is due, until it is closed or `days` have passed; `ups` come up at each look. */
-function liveThrough(speciesId: string, wayId: string, ups: number, gap: number, days = 700) {
+function liveThrough(speciesId: string, wayId: string, ups: number, gap: number, days = 1200) {
   const { batch, at } = begin(speciesId, wayId);
   let today = START;
   const end = addDays(START, days);
@@ -85,7 +97,7 @@ describe('doing what is due', () => {
         fc.integer({ min: 0, max: 40 }),
         fc.integer({ min: 1, max: 20 }),
         ([speciesId, wayId], ups, gap) => {
-          const { state } = liveThrough(speciesId, wayId, ups, gap, 1100);
+          const { state } = liveThrough(speciesId, wayId, ups, gap);
           return state.closedOn !== undefined && Object.values(state.counts).reduce((sum, count) => sum + count, 0) === 80;
         },
       ),

@@ -7,20 +7,23 @@ import type { Species } from '@chill/model/species.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, earlier, later } from '../calendar/dates.ts';
 import { dayReaching, earnedByDay, exposureByDay, type Lying, uncertainDays } from '../chill/account.ts';
-import { freedShare } from '../chill/requirement.ts';
+import { type Credit, NO_CREDIT } from '../chill/requirement.ts';
 import { type BatchState, fold } from '../ledger/fold.ts';
+import { storedDryDays } from '../lot/lotLedger.ts';
 import { meanShare, soundShare } from '../lot/viability.ts';
 import { firstRootDay, likelyCount } from '../sprout/forecast.ts';
 import { chanceSoon, daysToSprout, sproutedOfThoseThatWill, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { bestPull, earnedPerDay, horizonDays, type Pull, type PullCurve, pullCurve, type SteadyTreatment } from '../ways/pull.ts';
-import { coatOpened, sproutingStage, treatmentOf, turnsCredit } from '../ways/resolve.ts';
+import { coatOpened, cuesAnswered, sproutingStage, treatmentOf, turnsCredit } from '../ways/resolve.ts';
+import { yearOf } from '../winter/climate.ts';
+import { outdoorStay } from '../winter/outdoors.ts';
 
 /** What a batch is read against. */
 export interface Setting {
   species: Species;
-  lot: Pick<Lot, 'soundness'>;
+  lot: Pick<Lot, 'soundness' | 'wintered' | 'provenance' | 'storage'>;
   places: readonly Place[];
-  nursery: Pick<Nursery, 'lastFrost' | 'settings'>;
+  nursery: Pick<Nursery, 'lastFrost' | 'settings' | 'latitude_deg' | 'climate'>;
   today: PlainDate;
 }
 
@@ -50,8 +53,9 @@ export interface TreatmentForecast {
   best: PlainDate;
   window: { from: PlainDate; to: PlainDate };
   curve: PullCurve;
-  /** What makes the curve, and its best day and window in days since it began. */
-  treatment: SteadyTreatment;
+  /** What makes the curve; absent for a winter outdoors, which the months make. */
+  treatment?: SteadyTreatment;
+  /** Its best day and window in days since it began. */
   pull: Pull;
   /** Change in yield, seeds in 100 sound ones, if left a week longer than today (or than the day it is due out). */
   aWeekMore: number;
@@ -142,43 +146,18 @@ function treatmentForecast(batch: Batch, state: BatchState, setting: Setting): T
 }
 
 /** The account of one stage, if it was begun and frees anything by waiting. */
-function accountOf(
-  batch: Batch,
-  state: BatchState,
-  { species, lot, places, today }: Setting,
-  index: number,
-): TreatmentForecast | undefined {
+function accountOf(batch: Batch, state: BatchState, setting: Setting, index: number): TreatmentForecast | undefined {
   const since = state.stages[index]?.startedOn;
   if (!since) return undefined;
+  const days = daysBetween(since, state.stages[index]?.finishedOn ?? state.closedOn ?? setting.today);
+  const made = accountCurve(batch, state, setting, index, { since, days });
+  if (!made) return undefined;
+  const { curve, pull, wanted, dueOut, temperature_C, treatment, uncertain_days } = made;
   const planned = batch.plan.stages[index] as DatedStage;
-  const temperature_C = temperatureIn(state, planned, index, places);
-  const credit = creditBefore(batch, state, index);
-  const treatment = treatmentOf(species, batch.plan.way.stages[index] as Stage, temperature_C, credit);
-  if (!treatment) return undefined;
-
-  const days = daysBetween(since, state.stages[index]?.finishedOn ?? state.closedOn ?? today);
-  const perDay = earnedPerDay(treatment);
-  const lying: Lying = { since, checks: state.checks, freshened: state.freshened };
-  const horizon = Math.max(days + 7, horizonDays(treatment.requirement, perDay));
-  const earned = earnedByDay(horizon, perDay, lying, credit);
-  const exposed = exposureByDay(horizon, treatment.rot, lying);
-  const curve = pullCurve(
-    horizon,
-    treatment.requirement,
-    (day) => earned[day] as number,
-    (day) => exposed[day] as number,
-  );
-  const pull = bestPull(curve);
-  const window = { from: addDays(since, pull.from), to: addDays(since, pull.to) };
-
-  const plannedPerDay = earnedPerDay({ ...treatment, temperature_C: planned.temperature_C });
-  const plannedDays = daysBetween(planned.start, planned.end);
-  const wanted = credit + plannedDays * plannedPerDay;
-  const reached = dayReaching(wanted, since, earned) ?? addDays(since, pull.best);
-  const dueOut = later(window.from, earlier(reached, window.to));
-  const yieldOn = (day: number) => curve.yields[Math.min(horizon, day)] as number;
+  const last = curve.yields.length - 1;
+  const on = (line: readonly number[], day: number) => line[Math.min(last, day)] as number;
   const from = Math.max(days, daysBetween(since, dueOut));
-
+  const { species, lot } = setting;
   const sound = batch.plan.seeds * meanShare(soundShare(lot.soundness, species));
   const willSprout = sound * coatOpened(species, batch.plan.way) * species.sprouting.share;
   const root = firstRootDay(curve.freed, willSprout, thermalTime(species.sprouting), temperature_C);
@@ -186,29 +165,89 @@ function accountOf(
     stage: index,
     since,
     days,
-    earned: earned[days] as number,
+    earned: on(curve.earned, days),
     wanted,
-    uncertain_days: uncertainDays(lying),
-    freedNow: freedShare(earned[days] as number, treatment.requirement),
-    freedAtBest: curve.freed[pull.best] as number,
+    uncertain_days,
+    freedNow: on(curve.freed, days),
+    freedAtBest: on(curve.freed, pull.best),
     dueOut,
-    shifted_days: daysBetween(addDays(since, plannedDays), dueOut),
+    shifted_days: daysBetween(addDays(since, daysBetween(planned.start, planned.end)), dueOut),
     best: addDays(since, pull.best),
-    window,
+    window: { from: addDays(since, pull.from), to: addDays(since, pull.to) },
     curve,
-    treatment,
+    ...(treatment && { treatment }),
     pull,
-    aWeekMore: 100 * (yieldOn(from + 7) - yieldOn(from)),
+    aWeekMore: 100 * (on(curve.yields, from + 7) - on(curve.yields, from)),
     ...(root !== undefined && { firstRoot: addDays(since, root) }),
   };
 }
 
-/** Chill-days that freezer turns before this stage have earned, by the days they really took. */
-function creditBefore(batch: Batch, state: BatchState, index: number): number {
+interface AccountCurve {
+  curve: PullCurve;
+  pull: Pull;
+  wanted: number;
+  dueOut: PlainDate;
+  temperature_C: number;
+  treatment?: SteadyTreatment;
+  uncertain_days: number;
+}
+
+function accountCurve(
+  batch: Batch,
+  state: BatchState,
+  { species, lot, places, nursery }: Setting,
+  index: number,
+  { since, days }: { since: PlainDate; days: number },
+): AccountCurve | undefined {
+  const planned = batch.plan.stages[index] as DatedStage;
+  const stage = batch.plan.way.stages[index] as Stage;
+  const temperature_C = temperatureIn(state, planned, index, places);
+  const credit =
+    stage.kind === 'dryStore' ? { days: storedDryDays(lot, since), give_days: 0 } : creditBefore(batch, state, index, lot.wintered);
+  if (stage.kind === 'outdoorWinter') {
+    const stay = outdoorStay(species, yearOf(nursery), since, credit);
+    if (!stay) return undefined;
+    const { curve, pull } = stay;
+    return { curve, pull, wanted: curve.earned[stay.days] as number, dueOut: addDays(since, stay.days), temperature_C, uncertain_days: 0 };
+  }
+  const treatment = treatmentOf(species, stage, temperature_C, credit);
+  if (!treatment) return undefined;
+  const perDay = earnedPerDay(treatment);
+  const lying: Lying = { since, checks: state.checks, freshened: state.freshened };
+  const horizon = Math.max(days + 7, horizonDays(treatment.requirement, perDay));
+  const earned = earnedByDay(horizon, perDay, lying);
+  const exposed = exposureByDay(horizon, treatment.rot, lying);
+  const curve = pullCurve(
+    horizon,
+    treatment.requirement,
+    (day) => earned[day] as number,
+    (day) => exposed[day] as number,
+    treatment.credit,
+  );
+  const pull = bestPull(curve);
+  const plannedPerDay = earnedPerDay({ ...treatment, temperature_C: planned.temperature_C });
+  const wanted = daysBetween(planned.start, planned.end) * plannedPerDay;
+  const reached = dayReaching(wanted, since, earned) ?? addDays(since, pull.best);
+  const dueOut = later(addDays(since, pull.from), earlier(reached, addDays(since, pull.to)));
+  return {
+    curve,
+    pull,
+    wanted: wanted + (treatment.credit?.days ?? 0),
+    dueOut,
+    temperature_C,
+    treatment,
+    uncertain_days: uncertainDays(lying),
+  };
+}
+
+/** Cold that counts before this stage begins: what the lot brought along, and freezer turns by the days they really took. */
+function creditBefore(batch: Batch, state: BatchState, index: number, wintered: Lot['wintered']): Credit {
+  const isFirstCold = !batch.plan.way.stages.slice(0, index).some(({ kind }) => kind === 'coldMoist' || kind === 'outdoorWinter');
+  const brought = wintered && isFirstCold ? { days: wintered.chillDays, give_days: wintered.give_days } : NO_CREDIT;
   const turns = batch.plan.way.stages.findIndex((stage) => stage.kind === 'freezerTurns');
-  if (turns < 0 || turns >= index) return 0;
-  const done = state.stages[turns];
-  return done?.startedOn && done.finishedOn ? turnsCredit(daysBetween(done.startedOn, done.finishedOn)) : 0;
+  const done = turns < 0 || turns >= index ? undefined : state.stages[turns];
+  const earned = done?.startedOn && done.finishedOn ? turnsCredit(daysBetween(done.startedOn, done.finishedOn)) : 0;
+  return { ...brought, days: brought.days + earned };
 }
 
 function sproutForecast(batch: Batch, state: BatchState, setting: Setting, treatment?: TreatmentForecast): SproutForecast | undefined {
@@ -227,7 +266,8 @@ function sproutForecast(batch: Batch, state: BatchState, setting: Setting, treat
   const seeds = left + up;
 
   const freed = treatment ? treatment.freedNow : species.cold.need === 'none' ? 1 : species.cold.freedWithout;
-  const able = meanShare(soundShare(lot.soundness, species)) * coatOpened(species, batch.plan.way) * freed;
+  const answered = coatOpened(species, batch.plan.way) * cuesAnswered(species, batch.plan.way);
+  const able = meanShare(soundShare(lot.soundness, species)) * answered * freed;
   const willSprout = able * law.share;
   const expectedByNow = seeds * willSprout * sproutedOfThoseThatWill(day * law.rate(temperature_C), law);
   const lastLook = state.checks.filter((check) => check.on >= since).at(-1)?.on ?? since;

@@ -34,10 +34,13 @@ const START = '2026-11-01';
 function life(speciesId: string, wayId: string, seeds = 100, start = START) {
   const species = handbook.find((one) => one.id === speciesId) as Species;
   const way = species.ways.find((one) => one.id === wayId) as Species['ways'][number];
-  const lot = { soundness: { kind: 'tested', tested: 20, sound: 17 } } as const;
+  const lot = {
+    soundness: { kind: 'tested', tested: 20, sound: 17 },
+    provenance: { kind: 'collected', place: 'a bank', on: '2026-08-01' },
+  } as const;
   const sound = soundShare(lot.soundness, species);
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: start } } as const;
-  const plan = planFrom(propose(way, { species, sound, available: seeds, wish, nursery, places, today: start }), wish, sound, seeds);
+  const plan = planFrom(propose(way, { species, sound, available: seeds, wish, nursery, places, today: start }), wish, seeds);
   const batch: Batch = { id: newId(), lotId: newId(), code: '7QK', speciesId, madeOn: start, plan, events: [] };
   const at = (today: string): Setting => ({ species, lot, places, nursery, today });
   const take = (recorded: Recorded) => {

@@ -12,15 +12,23 @@ const STEP_DAYS = 7;
 export function firstRootDay(freed: readonly number[], seeds: number, law: ThermalTime, temperature_C: number): number | undefined {
   const rate = law.rate(temperature_C);
   if (rate <= 0) return undefined;
-  for (let day = 1; day < freed.length; day++) {
+  const expectedBy = (day: number) => {
     let expected = (freed[0] as number) * sproutedOfThoseThatWill(day * rate, law);
     for (let step = STEP_DAYS; step <= day; step += STEP_DAYS) {
       const newly = (freed[step] as number) - (freed[step - STEP_DAYS] as number);
       expected += newly * sproutedOfThoseThatWill((day - step) * rate, law);
     }
-    if (expected * seeds >= 1) return day;
+    return expected * seeds;
+  };
+  // The expected number only rises with the days, so the first day on which it reaches one is found by halving.
+  let [before, by] = [0, freed.length - 1];
+  if (by < 1 || expectedBy(by) < 1) return undefined;
+  while (by - before > 1) {
+    const middle = Math.floor((before + by) / 2);
+    if (expectedBy(middle) >= 1) by = middle;
+    else before = middle;
   }
-  return undefined;
+  return by;
 }
 
 /** The number that will come of `n` with chance `p` each: the range that holds 8 times in 10. */

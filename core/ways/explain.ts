@@ -29,15 +29,19 @@ export function whySeeds(proposal: Proposal, plants: number, confidence: number,
     { name: 'sound', value: percent(meanShare(sound)), from: soundFrom },
     ...(chain.opened < 1 ? [{ name: 'coat opened', value: percent(chain.opened), from: 'handbook' }] : []),
     { name: 'freed by the treatment', value: percent(chain.freed), from: 'chill curve' },
-    { name: 'not lost to rot', value: percent(chain.survives), from: 'rot curve, an assumption' },
-    { name: 'sprout once freed', value: percent(chain.sprouts), from: 'handbook' },
-    { name: 'grow on in the pot', value: percent(chain.establishes), from: 'handbook' },
+    ...(chain.answered < 1
+      ? [{ name: 'answer to smoke or flooding', value: percent(chain.answered), from: 'handbook, as if 10 seeds had been seen' }]
+      : []),
+    { name: 'not lost to rot', value: percent(chain.survives), from: 'rot curve, an assumption with its own doubt' },
+    { name: 'sprout once freed', value: percent(chain.sprouts), from: 'handbook, as if 10 seeds had been seen' },
+    { name: 'grow on in the pot', value: percent(chain.establishes), from: 'handbook, as if 10 seeds had been seen' },
   ];
   return {
     figure: proposal.seeds === undefined ? 'seeds to start' : `${proposal.seeds} seeds`,
     inputs: links,
-    rule: `The links multiply to ${percent(proposal.share)}. The figure is the smallest number of seeds that gives ${plants} plants or more with a chance of ${percent(confidence)}, with the test’s own uncertainty carried through.`,
-    source: 'Beta-binomial distribution with a Jeffreys posterior on the sound share, summed exactly.',
+    rule: `The links multiply to ${percent(proposal.share)}. The figure is the smallest number of seeds that gives ${plants} plants or more with a chance of ${percent(confidence)}, with what is not known of every link carried through.`,
+    source:
+      'Jeffreys posterior on the sound share, Beta priors on the handbook’s, Gamma on rot: 1,024 stratified draws of the product, each a binomial.',
     assumed: true,
     changes: 'Testing more seeds narrows the sound share; a drier or fresher medium loses less; asking to be less sure needs fewer.',
   };

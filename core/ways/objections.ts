@@ -1,10 +1,13 @@
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
-import type { Medium } from '@chill/model/stage.ts';
-import { daysBetween, shortDate, spell } from '../calendar/dates.ts';
+import type { Medium, StageKind } from '@chill/model/stage.ts';
+import type { Way } from '@chill/model/way.ts';
+import { dayNumber, daysBetween, fromDayNumber, shortDate, spell } from '../calendar/dates.ts';
 import { daylengthHours, SHORT_DAY_HOURS } from '../calendar/daylength.ts';
+import { dayIn, yearOf } from '../winter/climate.ts';
 import { frostRiskOn } from '../winter/frost.ts';
+import { ANIMALS_PER_DAY } from '../winter/outdoors.ts';
 import type { Objection, Proposal } from './proposal.ts';
 import { earnedPerDay } from './pull.ts';
 
@@ -14,6 +17,11 @@ const ROT_WORTH_SAYING = 0.1;
 const HARDLY_FREES = 0.25;
 /** Ready this long before it is safe outside: kept indoors all that while. */
 const LONG_INDOORS_DAYS = 21;
+
+/** A plant wants about this long in the ground before its first winter. Assumption. */
+const GROWING_SEASON_DAYS = 60;
+/** Roots hardly grow in soil below this mean air temperature, °C. Assumption. */
+const GROWS_ABOVE_C = 6;
 
 const PAPER: Medium[] = ['towel', 'film'];
 
@@ -31,6 +39,7 @@ export function objectionsTo(proposal: Omit<Proposal, 'against'>, here: Circumst
     ...timeObjections(proposal, here),
     ...seedObjections(proposal, here),
     ...placeObjections(proposal),
+    ...outdoorObjections(proposal, here),
   ];
   const gravity = { stops: 0, costs: 1, notes: 2 };
   return found.sort((a, b) => gravity[a.weight] - gravity[b.weight]);
@@ -40,12 +49,17 @@ function inHundred(share: number): string {
   return `${Math.round(share * 100)} in 100`;
 }
 
-function cueObjections({ chain, way }: Omit<Proposal, 'against'>, { species }: Circumstances): Objection[] {
+function cueObjections({ chain, way, workedOut }: Omit<Proposal, 'against'>, { species }: Circumstances): Objection[] {
   const found: Objection[] = [];
-  if (chain.freed < HARDLY_FREES) {
-    const lacks =
-      species.warmFirst && !way.stages.some((stage) => stage.kind === 'warmMoist') ? 'moist warmth before moist cold' : 'moist cold';
-    found.push({ code: 'hardlyFrees', weight: 'stops', text: `wakes only ${inHundred(chain.freed)}: this seed needs ${lacks}` });
+  const wakes = chain.freed * chain.answered;
+  if (wakes < HARDLY_FREES) {
+    found.push({ code: 'hardlyFrees', weight: 'stops', text: `wakes only ${inHundred(wakes)}: this seed needs ${lacking(species, way)}` });
+  }
+  if (workedOut) found.push({ code: 'workedOut', weight: 'notes', text: 'worked out from what this seed waits for; not on record for it' });
+  const { alternating } = species;
+  if (alternating && alternating.steady < 0.75) {
+    const swing = `${alternating.day_C} °C by day and ${alternating.night_C} °C by night`;
+    found.push({ code: 'swing', weight: 'notes', text: `wants ${swing}: steady warmth brings ${inHundred(alternating.steady)} of them` });
   }
   if (chain.opened < HARDLY_FREES) {
     found.push({
@@ -63,6 +77,17 @@ function cueObjections({ chain, way }: Omit<Proposal, 'against'>, { species }: C
     });
   }
   return found;
+}
+
+/** The first cue that a way leaves out. */
+function lacking({ warmFirst, cold, smoke, flooding, afterRipening }: Species, way: Way): string {
+  const has = (...kinds: StageKind[]) => way.stages.some((stage) => kinds.includes(stage.kind));
+  if (afterRipening && !has('dryStore')) return 'months in a dry drawer';
+  if (smoke && !has('smoke')) return 'smoke';
+  if (flooding && !has('flood')) return 'flooding';
+  if (warmFirst && !has('warmMoist', 'outdoorWinter')) return 'moist warmth before moist cold';
+  if (cold.need !== 'none' && cold.winters === 2) return 'two winters with warmth between';
+  return cold.need === 'none' ? 'more than is known' : 'moist cold';
 }
 
 function timeObjections(proposal: Omit<Proposal, 'against'>, { nursery, today }: Circumstances): Objection[] {
@@ -88,7 +113,43 @@ function timeObjections(proposal: Omit<Proposal, 'against'>, { nursery, today }:
     });
   }
   if (!wanted) found.push(...outdoorsObjections(dates.setOut, nursery));
+  const left = growingDaysAfter(dates.setOut, nursery);
+  if (left < GROWING_SEASON_DAYS) {
+    found.push({
+      code: 'seasonShort',
+      weight: 'costs',
+      text: left === 0 ? 'ready when nothing grows outside' : `only ${spell(left)} of growing weather left before winter`,
+    });
+  }
   return found;
+}
+
+/** Days after `date` until the ten-day mean outdoors falls below what roots grow in. */
+function growingDaysAfter(date: PlainDate, nursery: Nursery): number {
+  const year = yearOf(nursery);
+  const first = dayNumber(date);
+  let days = 0;
+  while (days < 365 && (year.mean_C[dayIn(fromDayNumber(first + days))] as number) >= GROWS_ABOVE_C) days += 1;
+  return days;
+}
+
+function outdoorObjections({ resolved }: Omit<Proposal, 'against'>, { nursery }: Circumstances): Objection[] {
+  const stay = resolved.find(({ kind }) => kind === 'outdoorWinter');
+  if (!stay) return [];
+  if (!stay.curve) return [{ code: 'hardlyFrees', weight: 'stops', text: 'no winter here that this seed would notice' }];
+  const taken = 1 - Math.exp(-ANIMALS_PER_DAY * stay.days);
+  return [
+    { code: 'animals', weight: 'notes', text: `uncovered, mice and birds would take about ${inHundred(taken)}` },
+    ...(yearOf(nursery).estimated
+      ? [
+          {
+            code: 'winterUnknown',
+            weight: 'notes',
+            text: 'its winter is a guess from the latitude: put your months in under Places',
+          } as const,
+        ]
+      : []),
+  ];
 }
 
 /** For a plan from its start day: whether it may go outside when it is ready. */
@@ -126,6 +187,8 @@ function seedObjections(
 function placeObjections({ resolved }: Omit<Proposal, 'against'>): Objection[] {
   const found: Objection[] = [];
   for (const stage of resolved) {
+    if (stage.kind === 'outdoorWinter' && !stage.place)
+      found.push({ code: 'noPlace', weight: 'notes', text: 'no place outdoors among your places: add one first' });
     if (stage.kind !== 'coldMoist' && stage.kind !== 'coldDry') continue;
     const { place, temperature_C, treatment } = stage;
     if (!place) {

@@ -15,14 +15,14 @@ const SERVES: Record<StageKind, PlaceKind[]> = {
   coldDry: ['fridge'],
   freezerTurns: ['freezer'],
   outdoorWinter: ['outdoors'],
-  flood: ['bench', 'outdoors'],
+  flood: ['mat', 'bench', 'outdoors'],
   warmTowel: ['mat', 'shelf', 'bench'],
   pot: ['bench', 'shelf', 'outdoors'],
 };
 
 /** Temperatures assumed where the nursery has no place for a stage, °C. */
 export const ASSUMED_C: Record<StageKind, number> = {
-  dryStore: 15,
+  dryStore: 18,
   clean: 18,
   soak: 18,
   openCoat: 18,
@@ -50,6 +50,7 @@ const STARTING: Omit<Place, 'id'>[] = [
   { name: 'Freezer', kind: 'freezer', nominal_C: -18, capacity: 6, order: 2 },
   { name: 'Heat mat', kind: 'mat', nominal_C: 21, capacity: 8, order: 3 },
   { name: 'Bench', kind: 'bench', nominal_C: 18, capacity: 40, order: 4 },
+  { name: 'Outdoors, under wire', kind: 'outdoors', nominal_C: 4, capacity: 20, order: 5 },
 ];
 
 /** The places of a nursery that has just begun; `newId` makes their ids. */

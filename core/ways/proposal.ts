@@ -1,6 +1,8 @@
 import type { DatedStage } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Way } from '@chill/model/way.ts';
+import type { Prospect } from '../lot/prospect.ts';
+import type { Effort } from './effort.ts';
 import type { Chain, ResolvedStage } from './resolve.ts';
 
 /** Something that speaks against a way, here and now. `stops`: do not; `costs`: it will cost; `notes`: know it. */
@@ -16,7 +18,12 @@ export interface Objection {
     | 'longIndoors'
     | 'frost'
     | 'anecdotal'
-    | 'noPlace';
+    | 'noPlace'
+    | 'seasonShort'
+    | 'swing'
+    | 'winterUnknown'
+    | 'animals'
+    | 'workedOut';
   weight: 'stops' | 'costs' | 'notes';
   text: string;
 }
@@ -35,6 +42,8 @@ export interface KeyDates {
 /** What one way would give for this wish, lot, place and day. */
 export interface Proposal {
   way: Way;
+  /** True where the handbook has no such recipe for the species; its school makes it. */
+  workedOut: boolean;
   resolved: ResolvedStage[];
   stages: DatedStage[];
   dates: KeyDates;
@@ -54,6 +63,10 @@ export interface Proposal {
   /** Chance of the wished number of plants from what is started. */
   chance: number;
   chain: Chain;
+  /** What is known of the chance that one seed becomes a plant. */
+  prospect: Prospect;
+  /** Room, looks and hands that it takes. */
+  effort: Effort;
   /** Mean share of seeds that become plants. */
   share: number;
   against: Objection[];

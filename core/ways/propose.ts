@@ -1,18 +1,35 @@
 import type { DatedStage, Plan, Wish } from '@chill/model/batch.ts';
+import type { Lot } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Way } from '@chill/model/way.ts';
 import { addDays, daysBetween } from '../calendar/dates.ts';
-import { chanceOfAtLeast, plantsRange, seedsNeeded } from '../lot/seedsNeeded.ts';
-import { type BetaShare, meanShare } from '../lot/viability.ts';
+import type { Credit } from '../chill/requirement.ts';
+import { storedDryDays } from '../lot/lotLedger.ts';
+import { chanceOf, prospectOf, rangeOf, seedsFor } from '../lot/prospect.ts';
+import { type BetaShare, soundShare } from '../lot/viability.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
+import { yearOf } from '../winter/climate.ts';
 import { nextFrostSafeDate } from '../winter/frost.ts';
 import { planBackward, planForward, totalDays } from './chain.ts';
+import { effortOf } from './effort.ts';
 import { objectionsTo } from './objections.ts';
 import type { KeyDates, Proposal } from './proposal.ts';
-import { chainOf, chainShare, type ResolvedStage, resolveWay, sproutingStage, wholeSproutingDays, withDays } from './resolve.ts';
+import { WINDOW_KEEPS } from './pull.ts';
+import {
+  chainLinks,
+  chainOf,
+  chainShare,
+  type ResolvedStage,
+  resolveWay,
+  type Surroundings,
+  sproutingStage,
+  wholeSproutingDays,
+  withDays,
+} from './resolve.ts';
+import { waysToWeigh } from './schools.ts';
 
 /** Everything that decides what a way would give. */
 export interface Request {
@@ -20,10 +37,29 @@ export interface Request {
   sound: BetaShare;
   /** Seeds of the lot that no batch has yet. */
   available: number;
+  /** Moist cold that the lot brings along, and days it has lain dry. */
+  credit?: Credit;
+  storedDry_days?: number;
   wish: Wish;
   nursery: Nursery;
   places: readonly Place[];
   today: PlainDate;
+}
+
+/** What of a lot decides how a way goes with it. */
+export function lotInRequest(
+  lot: Pick<Lot, 'soundness' | 'wintered' | 'provenance' | 'storage'>,
+  available: number,
+  species: Species,
+  today: PlainDate,
+): Pick<Request, 'sound' | 'available' | 'credit' | 'storedDry_days'> {
+  const { wintered } = lot;
+  return {
+    sound: soundShare(lot.soundness, species),
+    available,
+    ...(wintered && { credit: { days: wintered.chillDays, give_days: wintered.give_days } }),
+    storedDry_days: storedDryDays(lot, today),
+  };
 }
 
 /** The day by which a wish wants its plants, or `undefined` where it names the start. */
@@ -33,45 +69,66 @@ export function wantedDay(wish: Wish, nursery: Nursery, today: PlainDate): Plain
   return undefined;
 }
 
-/** Lays one way out for a request. */
-export function propose(way: Way, request: Request): Proposal {
-  const { species, sound, available, wish, nursery, places, today } = request;
+/** Lays one way out for a request. `workedOut`: the handbook has no such recipe for the species; its school makes it. */
+export function propose(way: Way, request: Request, workedOut = false): Proposal {
+  const { species, sound, available, wish, nursery, today } = request;
   const wanted = wantedDay(wish, nursery, today);
-  const best = resolveWay(species, way, places);
-  const { resolved, stages, missedStart } = timed(best, wish, wanted, today);
+  const { best, resolved, stages, missedStart } = timed(way, request, wanted);
 
   const chain = chainOf(species, way, resolved);
-  const certain = chainShare(chain);
-  const seeds = seedsNeeded(wish.plants, wish.confidence, sound, certain);
+  const prospect = prospectOf(chainLinks(sound, chain));
+  const seeds = seedsFor(wish.plants, wish.confidence, prospect);
   const starting = Math.min(seeds ?? available, available);
   const setOut = (stages.at(-1) as DatedStage).end;
   const proposal: Omit<Proposal, 'against'> = {
     way,
+    workedOut,
     resolved,
     stages,
     dates: keyDates(species, way, resolved, stages),
     ...(wanted && { wanted }),
     late_days: wanted ? Math.max(0, daysBetween(wanted, setOut)) : 0,
-    shortened_days: totalDays(best) - totalDays(resolved),
+    shortened_days: Math.max(0, totalDays(best) - totalDays(resolved)),
     ...(missedStart && { missedStart }),
     ...(seeds !== undefined && { seeds }),
     starting,
-    expected: plantsRange(starting, sound, certain),
-    chance: chanceOfAtLeast(wish.plants, starting, sound, certain),
+    expected: rangeOf(starting, prospect),
+    chance: chanceOf(wish.plants, starting, prospect),
     chain,
-    share: meanShare(sound) * certain,
+    prospect,
+    share: prospect.mean,
+    effort: effortOf(way, resolved, starting, species),
   };
   return { ...proposal, against: objectionsTo(proposal, { species, available, nursery, today }) };
 }
 
-/** Lays every way of the species out, the one to recommend first. */
-export function proposeAll(request: Request): Proposal[] {
-  return request.species.ways.map((way) => propose(way, request)).sort((a, b) => burden(a, request) - burden(b, request));
+/** All ways that make sense here, the one to recommend first, and those that do not, each with its reason. */
+export interface Weighed {
+  offered: Proposal[];
+  /** Ways that would hardly wake this seed, or cannot begin. */
+  set_aside: Proposal[];
+  none: { name: string; reason: string }[];
+}
+
+/** Lays every way of the species and of the schools side by side. */
+export function weighWays(request: Request): Weighed {
+  const { ways, none } = waysToWeigh(request.species);
+  const proposals = ways
+    .map(({ way, workedOut }) => propose(way, request, workedOut))
+    .sort((a, b) => burden(a, request) - burden(b, request));
+  const stopped = (proposal: Proposal) => proposal.against.some(({ weight }) => weight === 'stops');
+  const offered = proposals.filter((proposal) => !stopped(proposal));
+  // Where everything is stopped, the least bad is still what the grower asked to see.
+  return offered.length > 0
+    ? { offered, set_aside: proposals.filter(stopped), none }
+    : { offered: proposals.slice(0, 1), set_aside: proposals.slice(1), none };
 }
 
 /** Weeks late stop mattering one by one once the season is missed; three weeks late is most of the way there. */
 const LATENESS_SETTLES_DAYS = 21;
 const DOUBT = { 'well established': 0, 'commonly reported': 0.1, sparse: 0.3, anecdotal: 0.6 } as const;
+/** A recipe that only the school makes, not the handbook, is doubted this much more. */
+const DOUBT_WORKED_OUT = 0.25;
 
 /**
  * How much speaks against a way, for sorting only: what stops it outweighs all; then lateness, then seeds as a part of what
@@ -82,28 +139,85 @@ function burden(proposal: Proposal, { available }: Request): number {
   const lateness = 2 * (1 - Math.exp(-proposal.late_days / LATENESS_SETTLES_DAYS));
   const wanted = Math.min(100, (proposal.seeds ?? Number.MAX_SAFE_INTEGER) / Math.max(1, available));
   const costs = proposal.against.filter((objection) => objection.weight === 'costs').length * 0.15;
-  return stops + lateness + wanted + (wanted > 1 ? 1 : 0) + DOUBT[proposal.way.evidence] + costs;
+  return (
+    stops + lateness + wanted + (wanted > 1 ? 1 : 0) + DOUBT[proposal.way.evidence] + (proposal.workedOut ? DOUBT_WORKED_OUT : 0) + costs
+  );
+}
+
+/** A way laid on the calendar. */
+interface Timed {
+  /** As it would be with time enough. */
+  best: ResolvedStage[];
+  resolved: ResolvedStage[];
+  stages: DatedStage[];
+  /** The start that the wanted day would have asked for, where that is past. */
+  missedStart?: PlainDate;
 }
 
 /**
  * Puts the stages on the calendar. Where the start that the wanted day asks for is past, the way starts today, and its
  * longest treatment is cut short, though never below its window, by as much as brings it in time.
  */
-function timed(best: ResolvedStage[], wish: Wish, wanted: PlainDate | undefined, today: PlainDate) {
-  if (wish.timing.by === 'startOn') return { resolved: best, stages: planForward(best, wish.timing.date) };
-  const stages = planBackward(best, wanted as PlainDate);
+function timed(way: Way, request: Request, wanted: PlainDate | undefined): Timed {
+  const { wish, today, species } = request;
+  const begin = wish.timing.by === 'startOn' ? wish.timing.date : today;
+  if (way.stages.some(({ kind }) => kind === 'outdoorWinter')) {
+    return timedOutdoors(way, request, wish.timing.by === 'startOn' ? begin : undefined, wanted);
+  }
+  const best = resolveWay(species, way, surroundingsOf(request));
+  if (!wanted) return { best, resolved: best, stages: planForward(best, begin) };
+  const stages = planBackward(best, wanted);
   const start = (stages[0] as DatedStage).start;
-  if (start >= today) return { resolved: best, stages };
+  if (start >= today) return { best, resolved: best, stages };
   const late = daysBetween(start, today);
   const longest = best.reduce((at, stage, index) => ((stage.pull?.best ?? 0) > (best[at]?.pull?.best ?? 0) ? index : at), 0);
   const resolved = best.map((stage, index) =>
     index === longest && stage.pull ? withDays(stage, Math.max(Math.min(stage.days, stage.pull.from), stage.days - late)) : stage,
   );
-  return { resolved, stages: planForward(resolved, today), missedStart: start };
+  return { best, resolved, stages: planForward(resolved, today), missedStart: start };
+}
+
+/** Starts of a winter outdoors are tried this far apart, days. */
+const TRY_EVERY_DAYS = 14;
+
+/**
+ * A winter outdoors cannot be counted back from a wanted day: the winter comes when it comes. Starts from today on are tried, over a year; the
+ * latest that is in time and gives nearly the best of those is taken, or the earliest ready where none is in time.
+ */
+function timedOutdoors(way: Way, request: Request, fixed: PlainDate | undefined, wanted: PlainDate | undefined): Timed {
+  const { species, today, nursery } = request;
+  const year = yearOf(nursery);
+  const from = (start: PlainDate) => {
+    const before = way.stages.findIndex(({ kind }) => kind === 'outdoorWinter');
+    const lead = resolveWay(species, { ...way, stages: way.stages.slice(0, before) }, surroundingsOf(request));
+    const resolved = resolveWay(species, way, { ...surroundingsOf(request), outdoors: { year, start: addDays(start, totalDays(lead)) } });
+    const stages = planForward(resolved, start);
+    return {
+      best: resolved,
+      resolved,
+      stages,
+      gives: chainShare(chainOf(species, way, resolved)),
+      ready: (stages.at(-1) as DatedStage).end,
+    };
+  };
+  if (fixed) return from(fixed);
+  const tried = Array.from({ length: Math.ceil(365 / TRY_EVERY_DAYS) }, (_, i) => from(addDays(today, i * TRY_EVERY_DAYS)));
+  const inTime = wanted ? tried.filter(({ ready }) => ready <= wanted) : tried;
+  const worthwhile = (those: typeof tried) => {
+    const best = Math.max(...those.map(({ gives }) => gives));
+    return those.filter(({ gives }) => gives >= best * WINDOW_KEEPS);
+  };
+  if (wanted && inTime.length > 0) return worthwhile(inTime).at(-1) as Timed;
+  const good = worthwhile(tried);
+  return good.reduce((soonest, one) => (one.ready < soonest.ready ? one : soonest));
+}
+
+function surroundingsOf({ places, credit, storedDry_days }: Request): Surroundings {
+  return { places, ...(credit && { credit }), ...(storedDry_days !== undefined && { storedDry_days }) };
 }
 
 function keyDates(species: Species, way: Way, resolved: readonly ResolvedStage[], stages: readonly DatedStage[]): KeyDates {
-  const cold = stages.findIndex((stage) => stage.kind === 'coldMoist' || stage.kind === 'coldDry');
+  const cold = stages.findIndex((stage) => stage.kind === 'coldMoist' || stage.kind === 'coldDry' || stage.kind === 'outdoorWinter');
   const coldStage = stages[cold];
   const sprouts = sproutingStage(way);
   const sproutStage = stages[sprouts] as DatedStage;
@@ -121,6 +235,6 @@ function keyDates(species: Species, way: Way, resolved: readonly ResolvedStage[]
 }
 
 /** The plan that a proposal becomes when it is chosen, with `seeds` to start. */
-export function planFrom(proposal: Proposal, wish: Wish, sound: BetaShare, seeds = proposal.starting): Plan {
-  return { seeds, wish, way: proposal.way, stages: proposal.stages, expects: plantsRange(seeds, sound, chainShare(proposal.chain)) };
+export function planFrom(proposal: Proposal, wish: Wish, seeds = proposal.starting): Plan {
+  return { seeds, wish, way: proposal.way, stages: proposal.stages, expects: rangeOf(seeds, proposal.prospect) };
 }

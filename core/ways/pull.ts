@@ -1,6 +1,6 @@
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import { COLD_RESPONSE, effectiveness } from '../chill/effectiveness.ts';
-import { daysToFree, freedShare, type Requirement } from '../chill/requirement.ts';
+import { type Credit, daysToFree, freedWithCredit, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
 import { type RotConditions, rotExposure } from '../rot/hazard.ts';
 
 /** Ending a stage anywhere in the window keeps at least this much of the best yield. */
@@ -31,20 +31,21 @@ export interface Pull {
 
 /**
  * The curve from what each day has earned and lost. `days` is the last day drawn; `earnedBy` and `exposedBy`
- * give effective days and added-up rot hazard by that whole day, and must not fall.
+ * give effective days and added-up rot hazard by that whole day, and must not fall; `credit` comes on top.
  */
 export function pullCurve(
   days: number,
   requirement: Requirement,
   earnedBy: (day: number) => number,
   exposedBy: (day: number) => number,
+  credit = NO_CREDIT,
 ): PullCurve {
   const curve: PullCurve = { earned: [], freed: [], survives: [], yields: [] };
   for (let day = 0; day <= days; day++) {
     const earned = earnedBy(day);
-    const freed = freedShare(earned, requirement);
+    const freed = freedWithCredit(earned, requirement, credit);
     const survives = Math.exp(-exposedBy(day));
-    curve.earned.push(earned);
+    curve.earned.push(earned + credit.days);
     curve.freed.push(freed);
     curve.survives.push(survives);
     curve.yields.push(freed * survives);
@@ -73,7 +74,7 @@ export interface SteadyTreatment {
   response?: TemperatureResponse;
   rot: RotConditions;
   /** Effective days already earned before the stage begins. */
-  credit?: number;
+  credit?: Credit;
   /** Days that count as one; 1.25 for dry cold. */
   daysPerEffectiveDay?: number;
 }
@@ -95,7 +96,8 @@ export function steadyCurve(treatment: SteadyTreatment): PullCurve {
   return pullCurve(
     horizonDays(treatment.requirement, perDay),
     treatment.requirement,
-    (day) => (treatment.credit ?? 0) + day * perDay,
+    (day) => day * perDay,
     (day) => rotExposure(0, day, treatment.rot),
+    treatment.credit,
   );
 }

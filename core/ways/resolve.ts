@@ -1,12 +1,18 @@
 import type { Place } from '@chill/model/place.ts';
-import type { Species } from '@chill/model/species.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Cue, Species } from '@chill/model/species.ts';
 import type { Medium, Stage, StageKind } from '@chill/model/stage.ts';
 import type { Way } from '@chill/model/way.ts';
-import { COLD_RESPONSE, WARM_RESPONSE } from '../chill/effectiveness.ts';
-import { daysToFree, type Requirement, requirementFrom } from '../chill/requirement.ts';
+import { COLD_RESPONSE, RIPENING_RESPONSE, WARM_RESPONSE } from '../chill/effectiveness.ts';
+import { type Credit, daysToFree, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
+import { handbookLink, type Link } from '../lot/prospect.ts';
+import type { BetaShare } from '../lot/viability.ts';
 import { daysToSprout, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
+import type { YearOfDays } from '../winter/climate.ts';
+import { outdoorStay } from '../winter/outdoors.ts';
 import { ASSUMED_C, placesFor } from './places.ts';
 import { bestPull, type Pull, type PullCurve, type SteadyTreatment, steadyCurve } from './pull.ts';
+import { requirementsOf } from './requirements.ts';
 
 /** A dry-cold day counts as 1/1.25 of a moist one, where dry cold works at all. Assumption. */
 export const DRY_COLD_FACTOR = 1.25;
@@ -16,6 +22,8 @@ export const MOST_TURNS = 3;
 /** Share of seed that lives through the freezer turns. Anecdotal. */
 export const TURNS_SURVIVAL = 0.85;
 const DAYS_PER_TURN = 2;
+/** How long seed is left outdoors where no winter is known of, days. */
+const NO_WINTER_DAYS = 120;
 
 /** How long the short bench stages take where a way does not say, days: overnight soaks run into the next day. */
 const BENCH_DAYS: Partial<Record<StageKind, number>> = { soak: 1, hotWater: 1, smoke: 1, clean: 0, openCoat: 0, disinfect: 0 };
@@ -42,28 +50,27 @@ export interface ResolvedStage {
 export interface Chain {
   opened: number;
   freed: number;
+  /** Answers to the cues that are given or not: smoke, flooding. */
+  answered: number;
   survives: number;
   sprouts: number;
   establishes: number;
 }
 
-/** What each cue demands, as distributions. Absent: the species does not ask for it. */
-export function requirementsOf(species: Species): { warm?: Requirement; cold?: Requirement } {
-  const { warmFirst, cold } = species;
-  return {
-    ...(warmFirst && { warm: requirementFrom(warmFirst.days, warmFirst.freedWithout) }),
-    ...(cold.need !== 'none' && { cold: requirementFrom(cold.days, cold.freedWithout) }),
-  };
-}
-
 /**
  * The steady treatment that a waiting stage is, or `undefined` for a stage that frees nothing by waiting.
- * Dry cold is a treatment only for species marked as answering to it.
+ * Dry cold is a treatment only for species marked as answering to it. `credit` is cold that the seed brings along.
  */
-export function treatmentOf(species: Species, stage: Stage, temperature_C: number, credit = 0): SteadyTreatment | undefined {
-  const { warm, cold } = requirementsOf(species);
+export function treatmentOf(
+  species: Species,
+  stage: Pick<Stage, 'kind' | 'medium'>,
+  temperature_C: number,
+  credit = NO_CREDIT,
+): SteadyTreatment | undefined {
+  const { ripening, warm, cold } = requirementsOf(species);
   const rot = { medium: stage.medium ?? 'envelope', temperature_C };
   const coldResponse = (species.cold.need !== 'none' && species.cold.response) || COLD_RESPONSE;
+  if (stage.kind === 'dryStore' && ripening) return { requirement: ripening, temperature_C, response: RIPENING_RESPONSE, rot, credit };
   if (stage.kind === 'warmMoist' && warm) return { requirement: warm, temperature_C, response: WARM_RESPONSE, rot };
   if (stage.kind === 'coldMoist' && cold) return { requirement: cold, temperature_C, response: coldResponse, rot, credit };
   if (stage.kind === 'coldDry' && cold && species.cold.need !== 'none' && species.cold.dryColdWorks) {
@@ -72,26 +79,43 @@ export function treatmentOf(species: Species, stage: Stage, temperature_C: numbe
   return undefined;
 }
 
-/** Which stage of a way the seeds sprout in: the warm towel, or the pot where there is none. */
+/** Which stage of a way the seeds sprout in: the warm towel, the flooded pot, or the pot where there is neither. */
 export function sproutingStage(way: Way): number {
-  const towel = way.stages.findIndex((stage) => stage.kind === 'warmTowel');
-  return towel >= 0 ? towel : way.stages.length - 1;
+  const stage = way.stages.findIndex(({ kind }) => kind === 'warmTowel' || kind === 'flood');
+  return stage >= 0 ? stage : way.stages.length - 1;
 }
 
-/** Works out every stage of a way for this species among these places. */
-export function resolveWay(species: Species, way: Way, places: readonly Place[]): ResolvedStage[] {
+/** What surrounds a way besides the species: the nursery's places, cold that the lot brings along, and for a winter outdoors the year and the day it begins. */
+export interface Surroundings {
+  places: readonly Place[];
+  credit?: Credit;
+  /** Days that the lot has lain dry since its harvest. */
+  storedDry_days?: number;
+  outdoors?: { year: YearOfDays; start: PlainDate };
+}
+
+/** Works out every stage of a way for this species in its surroundings. */
+export function resolveWay(
+  species: Species,
+  way: Way,
+  { places, credit: brought = NO_CREDIT, storedDry_days = 0, outdoors }: Surroundings,
+): ResolvedStage[] {
   const law = thermalTime(species.sprouting);
-  let credit = 0;
+  let credit = brought;
   return way.stages.map((stage, index) => {
     const place = placesFor(stage.kind, places)[0];
     const temperature_C = place?.nominal_C ?? stage.temperature_C ?? defaultTemperature(species, stage.kind);
     const base = { kind: stage.kind, ...(stage.medium && { medium: stage.medium }), temperature_C, ...(place && { place }) };
     if (stage.kind === 'freezerTurns') {
       const days = stage.days?.best ?? MOST_TURNS * DAYS_PER_TURN;
-      credit = turnsCredit(days);
+      credit = { ...brought, days: brought.days + turnsCredit(days) };
       return { ...base, days, freed: 1, survives: TURNS_SURVIVAL };
     }
-    const treatment = treatmentOf(species, stage, temperature_C, credit);
+    if (stage.kind === 'outdoorWinter') return { ...base, ...leftOut(species, outdoors, brought) };
+    const ahead = stage.kind === 'dryStore' ? { days: storedDry_days, give_days: 0 } : credit;
+    const treatment = treatmentOf(species, stage, temperature_C, ahead);
+    // Only the first cold stage begins with what the seed brings along.
+    if (stage.kind === 'coldMoist') credit = NO_CREDIT;
     if (treatment) return { ...base, ...treated(stage, treatment) };
     return { ...base, days: plainDays(species, way, stage, index, law, temperature_C), freed: 1, survives: 1 };
   });
@@ -104,18 +128,32 @@ export function turnsCredit(days: number): number {
 
 /** The chain from a sound seed to a plant along a way. A cue that the way leaves out frees only those that need none of it. */
 export function chainOf(species: Species, way: Way, stages: readonly ResolvedStage[]): Chain {
-  const { warm, cold } = requirementsOf(species);
-  const treated = (...kinds: StageKind[]) => stages.some((stage) => kinds.includes(stage.kind) && stage.treatment);
+  const { ripening, warm, cold } = requirementsOf(species);
+  const times = (...kinds: StageKind[]) => stages.filter((stage) => kinds.includes(stage.kind) && stage.curve).length;
   const product = (pick: (stage: ResolvedStage) => number) => stages.reduce((all, stage) => all * pick(stage), 1);
+  const without = (requirement: Requirement | undefined, missing: number) =>
+    requirement ? requirement.freedWithout ** Math.max(0, missing) : 1;
+  const winters = (species.cold.need !== 'none' && species.cold.winters) || 1;
+  const outside = times('outdoorWinter');
   const missed =
-    (warm && !treated('warmMoist') ? warm.freedWithout : 1) * (cold && !treated('coldMoist', 'coldDry') ? cold.freedWithout : 1);
+    without(ripening, 1 - times('dryStore')) *
+    without(warm, 1 - times('warmMoist') - outside) *
+    without(cold, winters - times('coldMoist', 'coldDry') - outside * winters);
   return {
     opened: coatOpened(species, way),
     freed: product((stage) => stage.freed) * missed,
+    answered: cuesAnswered(species, way),
     survives: product((stage) => stage.survives),
     sprouts: species.sprouting.share,
     establishes: species.pot.establishes,
   };
+}
+
+/** The share that answers to the cues which are given or not: 1 where the species asks for none. */
+export function cuesAnswered({ smoke, flooding }: Species, way: Way): number {
+  const given = (kind: StageKind) => way.stages.some((stage) => stage.kind === kind);
+  const share = (cue: Cue | undefined, kind: StageKind) => (cue ? (given(kind) ? cue.with : cue.without) : 1);
+  return share(smoke, 'smoke') * share(flooding, 'flood');
 }
 
 /** The share of a lot's coats that let water in after the stages of a way: 1 for a seed without a hard coat. */
@@ -127,7 +165,20 @@ export function coatOpened({ hardCoat }: Species, way: Way): number {
 
 /** The chance that one sound seed becomes a plant, 0 to 1. */
 export function chainShare(chain: Chain): number {
-  return chain.opened * chain.freed * chain.survives * chain.sprouts * chain.establishes;
+  return chain.opened * chain.freed * chain.answered * chain.survives * chain.sprouts * chain.establishes;
+}
+
+/** The chain with what is not known of it: the handbook's shares are worth ten seeds each, and rot has a nursery's own unknown multiplier. */
+export function chainLinks(sound: BetaShare, chain: Chain): Link[] {
+  return [
+    sound,
+    handbookLink(chain.opened),
+    handbookLink(chain.answered),
+    chain.freed,
+    { rotExposure: -Math.log(chain.survives) },
+    handbookLink(chain.sprouts),
+    handbookLink(chain.establishes),
+  ];
 }
 
 /** Gives a treated stage another length, days, within its curve. */
@@ -138,10 +189,20 @@ export function withDays(stage: ResolvedStage, days: number): ResolvedStage {
   return { ...stage, days, freed: curve.freed[at] as number, survives: curve.survives[at] as number };
 }
 
+/** A winter outdoors, as the months give it; where there is no winter, or none is told of, it frees nothing. */
+function leftOut(species: Species, outdoors: Surroundings['outdoors'], credit: Credit): Omit<ResolvedStage, 'kind' | 'temperature_C'> {
+  const stay = outdoors && outdoorStay(species, outdoors.year, outdoors.start, credit);
+  if (!stay) return { days: NO_WINTER_DAYS, freed: 1, survives: 1 };
+  const { days, curve, pull } = stay;
+  return { days, curve, pull, freed: curve.freed[days] as number, survives: curve.survives[days] as number };
+}
+
 function treated(stage: Stage, treatment: SteadyTreatment): Omit<ResolvedStage, 'kind' | 'temperature_C'> {
   const curve = steadyCurve(treatment);
   const pull = bestPull(curve);
-  const days = Math.min(stage.days?.best ?? pull.best, curve.yields.length - 1);
+  // Dry seed loses next to nothing by waiting; it need not wait longer than it must.
+  const enough = stage.kind === 'dryStore' ? pull.from : pull.best;
+  const days = Math.min(stage.days?.best ?? enough, curve.yields.length - 1);
   return { days, pull, curve, treatment, freed: curve.freed[days] as number, survives: curve.survives[days] as number };
 }
 
@@ -149,7 +210,7 @@ function plainDays(species: Species, way: Way, stage: Stage, index: number, law:
   const sprouting = index === sproutingStage(way) ? wholeSproutingDays(0.9, law, temperature_C, species) : 0;
   if (stage.kind === 'pot') return sprouting + (stage.days?.best ?? species.pot.days.best);
   if (stage.days) return stage.days.best;
-  if (stage.kind === 'warmTowel') return sprouting;
+  if (stage.kind === 'warmTowel' || stage.kind === 'flood') return sprouting;
   const { cold } = requirementsOf(species);
   // Dry cold that does nothing is still kept as long as its followers keep it; the chain then says what it was worth.
   if (stage.kind === 'coldDry' && cold) return Math.ceil(daysToFree(0.9, cold) * DRY_COLD_FACTOR);
@@ -163,5 +224,5 @@ export function wholeSproutingDays(share: number, law: ThermalTime, temperature_
 }
 
 function defaultTemperature(species: Species, kind: StageKind): number {
-  return kind === 'warmTowel' ? species.sprouting.at_C : ASSUMED_C[kind];
+  return kind === 'warmTowel' || kind === 'flood' ? species.sprouting.at_C : ASSUMED_C[kind];
 }

@@ -11,7 +11,7 @@ import { jeffreys } from '../lot/viability.ts';
 import { frostRiskOn, frostSafeDate, nextFrostSafeDate } from '../winter/frost.ts';
 import { planBackward, planForward } from './chain.ts';
 import { whyPull, whySeeds } from './explain.ts';
-import { propose, proposeAll, type Request } from './propose.ts';
+import { propose, type Request, weighWays } from './propose.ts';
 import { bestPull, steadyCurve } from './pull.ts';
 import { chainOf, resolveWay } from './resolve.ts';
 
@@ -30,6 +30,7 @@ const request = (id: string, wish = by({ by: 'frostRisk', risk: 0.1 }), today = 
   today,
 });
 const way = (id: string, wayId: string) => species(id).ways.find((one) => one.id === wayId) as Species['ways'][number];
+const outdoors = (id: string, wayId: string) => way(id, wayId).stages.some(({ kind }) => kind === 'outdoorWinter');
 const everyWay = handbook.flatMap((one) => one.ways.map((each) => [one.id, each.id] as const));
 
 describe('frost', () => {
@@ -85,7 +86,7 @@ describe('the best pull day', () => {
 
 describe('every way of every species', () => {
   test.each(everyWay)('%s, %s: forward from the start that backward gave is the same', (id, wayId) => {
-    const resolved = resolveWay(species(id), way(id, wayId), places);
+    const resolved = resolveWay(species(id), way(id, wayId), { places });
     const back = planBackward(resolved, '2028-05-24');
     expect(planForward(resolved, back[0]?.start as string)).toEqual(back);
     expect(back.at(-1)?.end).toBe('2028-05-24');
@@ -93,23 +94,27 @@ describe('every way of every species', () => {
 
   test('a wish moved a week moves every date a week', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...everyWay), fc.integer({ min: 0, max: 30 }), ([id, wayId], weeks) => {
-        const asked = (date: string) => propose(way(id, wayId), request(id, by({ by: 'readyBy', date }), '2020-01-01'));
-        const now = asked('2027-05-24');
-        const later = asked(addDays('2027-05-24', 7 * weeks));
-        return now.stages.every(
-          (stage, i) =>
-            daysBetween(stage.start, later.stages[i]?.start as string) === 7 * weeks &&
-            daysBetween(stage.end, later.stages[i]?.end as string) === 7 * weeks,
-        );
-      }),
+      fc.property(
+        fc.constantFrom(...everyWay.filter(([id, wayId]) => !outdoors(id, wayId))),
+        fc.integer({ min: 0, max: 30 }),
+        ([id, wayId], weeks) => {
+          const asked = (date: string) => propose(way(id, wayId), request(id, by({ by: 'readyBy', date }), '2020-01-01'));
+          const now = asked('2027-05-24');
+          const later = asked(addDays('2027-05-24', 7 * weeks));
+          return now.stages.every(
+            (stage, i) =>
+              daysBetween(stage.start, later.stages[i]?.start as string) === 7 * weeks &&
+              daysBetween(stage.end, later.stages[i]?.end as string) === 7 * weeks,
+          );
+        },
+      ),
       { numRuns: 40 },
     );
   });
 
   test('gives figures: no NaN, no seeds below plants, no chance outside 0 to 1', () => {
     for (const { id } of handbook) {
-      for (const proposal of proposeAll(request(id))) {
+      for (const proposal of weighWays(request(id)).offered) {
         expect(proposal.seeds ?? 40).toBeGreaterThanOrEqual(40);
         expect(proposal.chance).toBeGreaterThanOrEqual(0);
         expect(proposal.chance).toBeLessThanOrEqual(1);
@@ -123,23 +128,25 @@ describe('every way of every species', () => {
 describe('the chain', () => {
   test('a cue left out frees only those that need none of it', () => {
     const noCold = way('penstemon-venustus', 'no-cold');
-    expect(chainOf(species('penstemon-venustus'), noCold, resolveWay(species('penstemon-venustus'), noCold, places)).freed).toBe(0.1);
+    expect(chainOf(species('penstemon-venustus'), noCold, resolveWay(species('penstemon-venustus'), noCold, { places })).freed).toBe(0.1);
     const coldOnly = way('crataegus-douglasii', 'sand-in-fridge');
     expect(
-      chainOf(species('crataegus-douglasii'), coldOnly, resolveWay(species('crataegus-douglasii'), coldOnly, places)).freed,
+      chainOf(species('crataegus-douglasii'), coldOnly, resolveWay(species('crataegus-douglasii'), coldOnly, { places })).freed,
     ).toBeLessThan(0.25);
   });
   test('an untreated hard coat stays shut', () => {
     const untreated = way('iliamna-rivularis', 'untreated');
-    expect(chainOf(species('iliamna-rivularis'), untreated, resolveWay(species('iliamna-rivularis'), untreated, places)).opened).toBe(0.04);
+    expect(chainOf(species('iliamna-rivularis'), untreated, resolveWay(species('iliamna-rivularis'), untreated, { places })).opened).toBe(
+      0.04,
+    );
   });
   test('freezer turns credit thirty chill-days and cost fifteen seeds in a hundred', () => {
-    const resolved = resolveWay(species('balsamorhiza-sagittata'), way('balsamorhiza-sagittata', 'freezer-turns'), places);
+    const resolved = resolveWay(species('balsamorhiza-sagittata'), way('balsamorhiza-sagittata', 'freezer-turns'), { places });
     expect(resolved.find((stage) => stage.kind === 'freezerTurns')).toMatchObject({ days: 6, survives: 0.85 });
-    expect(resolved.find((stage) => stage.kind === 'coldMoist')?.treatment?.credit).toBe(30);
+    expect(resolved.find((stage) => stage.kind === 'coldMoist')?.treatment?.credit?.days).toBe(30);
   });
   test('dry cold takes 1.25 times the days where it works at all', () => {
-    const dry = resolveWay(species('eriogonum-umbellatum'), way('eriogonum-umbellatum', 'dry-cold'), places)[0];
+    const dry = resolveWay(species('eriogonum-umbellatum'), way('eriogonum-umbellatum', 'dry-cold'), { places })[0];
     expect(dry?.treatment?.daysPerEffectiveDay).toBe(1.25);
   });
 });
@@ -186,15 +193,15 @@ describe('what speaks against a way, here', () => {
   });
   test('the first way is never one that something stops, where another is not', () => {
     for (const { id } of handbook) {
-      const [first, ...others] = proposeAll(request(id));
+      const { offered, set_aside } = weighWays(request(id));
       const stopped = (proposal?: { against: { weight: string }[] }) => proposal?.against.some((one) => one.weight === 'stops');
-      if (stopped(first)) expect(others.every(stopped)).toBe(true);
+      if (offered.some(stopped)) expect([...offered, ...set_aside].every(stopped)).toBe(true);
     }
   });
 });
 
 test('every figure answers why, with inputs, rule, source and what would change it', () => {
-  const [first] = proposeAll(request('balsamorhiza-sagittata'));
+  const [first] = weighWays(request('balsamorhiza-sagittata')).offered;
   if (!first) throw new Error('no proposal');
   const seeds = whySeeds(first, 40, 0.9, jeffreys(17, 20), 'your test, 17 of 20');
   expect(seeds.inputs.map((input) => input.name)).toContain('not lost to rot');

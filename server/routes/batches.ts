@@ -1,4 +1,4 @@
-import { NewBatch } from '@chill/model/batch.ts';
+import { NewBatch, NewTrial } from '@chill/model/batch.ts';
 import { Append } from '@chill/model/event.ts';
 import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
@@ -8,9 +8,13 @@ import { routes, sendTagged } from './context.ts';
 const byId = z.object({ id: Id });
 
 /** Batches and their ledger. */
-export const batchRoutes = routes((app, { store, clock, handbook }) => {
-  const knows = (speciesId: string, wayId: string) =>
-    handbook.some((species) => species.id === speciesId && species.ways.some((way) => way.id === wayId));
+export const batchRoutes = routes((app, { store, clock, shelf }) => {
+  const knows = (speciesId: string, wayId: string) => shelf.knows(speciesId, wayId);
+  const requireFromToday = async (batch: NewBatch, at = '') => {
+    if (batch.madeOn > (await clock.today())) throw Fault.field(`${at}madeOn`, 'That day has not come yet.');
+    if (batch.plan.stages[0] && batch.plan.stages[0].start < batch.madeOn)
+      throw Fault.field(`${at}plan.stages.0.start`, 'It would start before it was made: plan from today.');
+  };
 
   app.get('/api/batches', { schema: { summary: 'Every batch with its events' } }, async (request, reply) =>
     sendTagged(request, reply, await store.batchesTag(), () => store.batchesJson()),
@@ -21,12 +25,15 @@ export const batchRoutes = routes((app, { store, clock, handbook }) => {
   );
 
   app.post('/api/batches', { schema: { summary: 'Make a batch; it is given its bag code', body: NewBatch } }, async (request, reply) => {
-    const today = await clock.today();
-    if (request.body.madeOn > today) throw Fault.field('madeOn', 'That day has not come yet.');
-    if (request.body.plan.stages[0] && request.body.plan.stages[0].start < request.body.madeOn) {
-      throw Fault.field('plan.stages.0.start', 'It would start before it was made: plan from today.');
-    }
-    return reply.code(201).send(await store.addBatch(request.body, knows));
+    await requireFromToday(request.body);
+    const [made] = await store.addBatches([request.body], knows);
+    return reply.code(201).send(made);
+  });
+
+  app.post('/api/trials', { schema: { summary: 'Make the batches of a trial, all or none', body: NewTrial } }, async (request, reply) => {
+    const { batches } = request.body;
+    for (const [index, batch] of batches.entries()) await requireFromToday(batch, `batches.${index}.`);
+    return reply.code(201).send(await store.addBatches(batches, knows));
   });
 
   app.post(

@@ -1,14 +1,14 @@
-import type { Species } from '@chill/model/species.ts';
 import type { FastifyInstance, FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import type { NurseryClock } from '../clock.ts';
+import type { Shelf } from '../shelf.ts';
 import type { Store } from '../store/store.ts';
 
 /** What every route works with. */
 export interface Context {
   store: Store;
   clock: NurseryClock;
-  handbook: readonly Species[];
+  shelf: Shelf;
 }
 
 /** Makes a plugin of routes typed by their Zod schemas. */

@@ -7,7 +7,7 @@ import { sightOf } from '@chill/sim/seeds.ts';
 import { routes } from './context.ts';
 
 /** In the demo only: what the simulated seeds would show at a look today, so that the newcomer has something to count. */
-export const demoRoutes = routes((app, { store, clock, handbook }) => {
+export const demoRoutes = routes((app, { store, clock, shelf }) => {
   if (!clock.steppable) return;
   const Sights = z.record(z.string(), z.object({ damp: z.enum(['dry', 'right', 'wet']), up: z.int(), mouldy: z.int(), lost: z.int() }));
 
@@ -15,7 +15,7 @@ export const demoRoutes = routes((app, { store, clock, handbook }) => {
     const [today, places, lots, text] = await Promise.all([clock.today(), store.places(), store.lots(), store.batchesJson()]);
     const open = (JSON.parse(text) as Batch[]).filter((batch) => batch.events.length > 0 && batch.events.at(-1)?.kind !== 'closed');
     const seen = open.map((batch) => {
-      const species = handbook.find((one) => one.id === batch.speciesId) as Species;
+      const species = shelf.find(batch.speciesId) as Species;
       const lot = lots.find((one) => one.id === batch.lotId);
       const trueSound = trueSoundOf(lot?.code ?? '') ?? meanShare(soundShare(lot?.soundness ?? { kind: 'unknown' }, species));
       return [batch.id, sightOf(batch, species, trueSound, places, today)] as const;

@@ -1,13 +1,13 @@
-import { Lot, LotInHand } from '@chill/model/lot.ts';
+import { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
 import { Fault } from '../fault.ts';
 import { routes } from './context.ts';
 
 /** Lots of seed in hand. */
-export const lotRoutes = routes((app, { store, clock, handbook }) => {
+export const lotRoutes = routes((app, { store, clock, shelf }) => {
   const requireReal = async (lot: Lot) => {
-    if (!handbook.some((species) => species.id === lot.speciesId)) throw Fault.field('speciesId', 'The handbook has no such species.');
+    if (!shelf.find(lot.speciesId)) throw Fault.field('speciesId', 'The handbook has no such species.');
     if (lot.provenance.on > (await clock.today())) throw Fault.field('provenance.on', 'That day has not come yet.');
   };
 
@@ -35,5 +35,18 @@ export const lotRoutes = routes((app, { store, clock, handbook }) => {
       await requireReal(request.body.lot);
       return store.changeLot(request.body.lot, request.body.version);
     },
+  );
+
+  app.post(
+    '/api/lots/:id/events',
+    {
+      schema: {
+        summary: 'Append one event to a lot’s ledger, decided on a number of events seen',
+        params: z.object({ id: Id }),
+        body: LotAppend,
+        response: { 200: LotInHand },
+      },
+    },
+    async (request) => store.appendToLot(request.params.id, request.body, await clock.today(), new Date().toISOString()),
   );
 });

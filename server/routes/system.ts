@@ -1,13 +1,9 @@
-import { createHash } from 'node:crypto';
 import { Clock } from '@chill/model/clock.ts';
 import { z } from '@chill/model/zod.ts';
-import { routes, sendTagged } from './context.ts';
+import { routes } from './context.ts';
 
-/** Whether it is well, what day it is, and the handbook. */
-export const systemRoutes = routes((app, { store, clock, handbook }) => {
-  const handbookText = JSON.stringify(handbook);
-  const handbookTag = `"${createHash('sha256').update(handbookText).digest('base64url').slice(0, 16)}"`;
-
+/** Whether it is well, and what day it is. */
+export const systemRoutes = routes((app, { store, clock }) => {
   app.get(
     '/api/health',
     {
@@ -37,9 +33,5 @@ export const systemRoutes = routes((app, { store, clock, handbook }) => {
       },
     },
     async (request) => ({ today: await clock.step(request.body.days), steppable: clock.steppable }),
-  );
-
-  app.get('/api/handbook', { schema: { summary: 'Every species with its ways' } }, (request, reply) =>
-    sendTagged(request, reply, handbookTag, () => handbookText),
   );
 });

@@ -57,4 +57,25 @@ export const EventRow = new EntitySchema<{ seq: number; id: string; batchId: str
   ],
 });
 
-export const ENTITIES = [NurseryRow, ClockRow, PlaceRow, LotRow, BatchRow, EventRow];
+/** The ledger of lots, kept as that of batches is. */
+export const LotEventRow = new EntitySchema<{ seq: number; id: string; lotId: string; version: number; body: string }>({
+  name: 'lot_event',
+  columns: {
+    seq: { type: 'integer', primary: true, generated: 'increment' },
+    id: { type: 'text' },
+    lotId: { type: 'text', name: 'lot_id', foreignKey: { target: 'lot', inverseSide: 'id', name: 'lot_event_lot' } },
+    version: { type: 'integer' },
+    body: { type: 'text' },
+  },
+  uniques: [
+    { name: 'lot_event_id', columns: ['id'] },
+    { name: 'lot_event_order', columns: ['lotId', 'version'] },
+  ],
+});
+
+export const OwnSpeciesRow = new EntitySchema<{ id: string; body: string }>({
+  name: 'own_species',
+  columns: { id: { type: 'text', primary: true }, body: { type: 'text' } },
+});
+
+export const ENTITIES = [NurseryRow, ClockRow, PlaceRow, LotRow, BatchRow, EventRow, LotEventRow, OwnSpeciesRow];

@@ -5,6 +5,7 @@ import { DataSource } from 'typeorm';
 import { backUp } from './backup.ts';
 import { ENTITIES } from './entities.ts';
 import { Ledger1760000000001 } from './migrations/0001-ledger.ts';
+import { Lots1760000000002 } from './migrations/0002-lots.ts';
 
 export const DATABASE_FILE = 'chill.sqlite';
 
@@ -21,7 +22,7 @@ export async function openDatabase(dataFolder: string): Promise<DataSource> {
     type: 'better-sqlite3',
     database: file,
     entities: ENTITIES,
-    migrations: [Ledger1760000000001],
+    migrations: [Ledger1760000000001, Lots1760000000002],
     migrationsTransactionMode: 'each',
     synchronize: false,
     enableWAL: true,

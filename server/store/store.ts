@@ -2,14 +2,17 @@ import { accept } from '@chill/core/ledger/accept.ts';
 import { bagCode } from '@chill/core/ledger/bagCode.ts';
 import type { Batch, NewBatch } from '@chill/model/batch.ts';
 import type { Append, LedgerEvent } from '@chill/model/event.ts';
-import type { Lot, LotInHand } from '@chill/model/lot.ts';
+import type { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { Species } from '@chill/model/species.ts';
 import type { DataSource, EntityManager } from 'typeorm';
 import { Fault } from '../fault.ts';
-import { BatchRow, ClockRow, EventRow, LotRow, NurseryRow, PlaceRow } from './entities.ts';
+import { BatchRow, ClockRow, EventRow, NurseryRow, OwnSpeciesRow, PlaceRow } from './entities.ts';
+import { addLot, appendToLot, changeLot, findLot, lotsInHand } from './lots.ts';
 import { Queue } from './queue.ts';
 import { rawDatabase } from './raw.ts';
+import { sameTelling } from './sameTelling.ts';
 
 /** Everything that is kept, behind one queue. Rules come from core; what they refuse is thrown as a {@link Fault}. */
 export class Store {
@@ -68,31 +71,35 @@ export class Store {
     return this.#read((manager) => lotsInHand(manager));
   }
 
-  /** Adds a lot; sending the same one twice is harmless. */
   addLot(lot: Lot): Promise<LotInHand> {
+    return this.#write((manager) => addLot(manager, lot));
+  }
+
+  changeLot(lot: Lot, seenVersion: number): Promise<LotInHand> {
+    return this.#write((manager) => changeLot(manager, lot, seenVersion));
+  }
+
+  appendToLot(lotId: string, append: LotAppend, today: string, recordedAt: string): Promise<LotInHand> {
+    return this.#write((manager) => appendToLot(manager, lotId, append, today, recordedAt));
+  }
+
+  /** The nursery's own species, by name. */
+  ownSpecies(): Promise<Species[]> {
+    return this.#read(async (manager) => (await manager.find(OwnSpeciesRow, { order: { id: 'ASC' } })).map(bodyOf<Species>));
+  }
+
+  saveOwnSpecies(species: Species): Promise<void> {
     return this.#write(async (manager) => {
-      const known = (await lotsInHand(manager)).find((one) => one.id === lot.id);
-      if (known) return known;
-      await requireFreeCode(manager, lot);
-      await manager.insert(LotRow, { id: lot.id, code: lot.code, seeds: lot.seeds, version: 1, body: JSON.stringify(lot) });
-      return { ...lot, unassigned: lot.seeds, version: 1 };
+      await manager.upsert(OwnSpeciesRow, { id: species.id, body: JSON.stringify(species) }, ['id']);
     });
   }
 
-  /** Changes a lot, if it is still as the sender saw it; never to fewer seeds than its batches have taken. */
-  changeLot(lot: Lot, seenVersion: number): Promise<LotInHand> {
+  /** Takes an own species out of the handbook, unless a lot is of it. */
+  removeOwnSpecies(id: string): Promise<void> {
     return this.#write(async (manager) => {
-      const known = (await lotsInHand(manager)).find((one) => one.id === lot.id);
-      if (!known) throw Fault.notFound('There is no such lot.');
-      if (known.version !== seenVersion) throw Fault.conflict('Somebody else changed this lot meanwhile.', { lot: known });
-      await requireFreeCode(manager, lot);
-      const taken = known.seeds - known.unassigned;
-      if (lot.seeds < taken) throw Fault.field('seeds', `Its batches hold ${taken} seeds already: give ${taken} or more.`);
-      if (lot.speciesId !== known.speciesId && taken > 0)
-        throw Fault.field('speciesId', 'It has batches already: its species can no longer change.');
-      const version = seenVersion + 1;
-      await manager.update(LotRow, { id: lot.id }, { code: lot.code, seeds: lot.seeds, version, body: JSON.stringify(lot) });
-      return { ...lot, unassigned: lot.seeds - taken, version };
+      const user = (await lotsInHand(manager)).find((lot) => lot.speciesId === id);
+      if (user) throw Fault.field('id', `Lot ${user.code} is of this species: it stays in the handbook.`);
+      await manager.delete(OwnSpeciesRow, { id });
     });
   }
 
@@ -123,24 +130,15 @@ export class Store {
   }
 
   /**
-   * Makes a batch from seeds of its lot that no batch has yet, and gives it the next bag code. `knows` says whether a species
-   * has a way of that id.
+   * Makes batches from seeds of their lots that no batch has yet, all or none, and gives each the next bag code. `knows` says whether a
+   * species has a way of that id. Sending the same ones again is harmless.
    */
-  addBatch(batch: NewBatch, knows: (speciesId: string, wayId: string) => boolean): Promise<Batch> {
+  addBatches(batches: readonly NewBatch[], knows: (speciesId: string, wayId: string) => boolean): Promise<Batch[]> {
     return this.#write(async (manager) => {
-      if (await manager.existsBy(BatchRow, { id: batch.id })) return requireBatch(manager, batch.id);
-      const lot = (await lotsInHand(manager)).find((one) => one.id === batch.lotId);
-      if (!lot) throw Fault.field('lotId', 'There is no such lot.');
-      if (!knows(lot.speciesId, batch.plan.way.id)) throw Fault.field('plan.way', 'That way is not for this lot’s species.');
-      if (batch.plan.seeds > lot.unassigned) {
-        throw Fault.field(
-          'plan.seeds',
-          `Only ${lot.unassigned} seeds of ${lot.code} are in no batch yet: give ${lot.unassigned} or fewer.`,
-        );
-      }
-      const made = { ...batch, code: bagCode(await manager.count(BatchRow)), speciesId: lot.speciesId };
-      await manager.insert(BatchRow, { id: made.id, code: made.code, lotId: lot.id, seeds: made.plan.seeds, body: JSON.stringify(made) });
-      return { ...made, events: [] };
+      const made: Batch[] = [];
+      for (const [index, batch] of batches.entries())
+        made.push(await addBatch(manager, batch, knows, batches.length > 1 ? `batches.${index}.` : ''));
+      return made;
     });
   }
 
@@ -176,7 +174,7 @@ async function areKnown(manager: EntityManager, batch: Batch, events: Append['ev
     const stored = known.get(event.id);
     if (!stored) return false;
     const { batchId: _batch, version: _version, recordedAt: _at, ...told } = stored;
-    return JSON.stringify(sorted(told)) === JSON.stringify(sorted(event));
+    return sameTelling(told, event);
   });
   if (same.length === events.length) return true;
   for (const [i, event] of events.entries()) {
@@ -184,17 +182,6 @@ async function areKnown(manager: EntityManager, batch: Batch, events: Append['ev
       throw Fault.field(`events.${i}.id`, 'That id names another event already: give each event its own.');
   }
   return false;
-}
-
-/** Keys in one order all the way down, so that two tellings of one event compare as equal. */
-function sorted(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sorted);
-  if (value === null || typeof value !== 'object') return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .sort(([a], [b]) => a.localeCompare(b))
-      .map(([key, part]) => [key, sorted(part)]),
-  );
 }
 
 function batchesToJson(batches: readonly [string, string][], events: readonly [string, string][]): string {
@@ -212,19 +199,25 @@ async function requireBatch(manager: EntityManager, id: string): Promise<Batch> 
   return { ...bodyOf<Omit<Batch, 'events'>>(row), events: events.map(bodyOf<LedgerEvent>) };
 }
 
-async function lotsInHand(manager: EntityManager): Promise<LotInHand[]> {
-  const rows: { version: number; body: string; taken: number }[] = await manager.query(
-    'SELECT lot.version, lot.body, coalesce(sum(batch.seeds), 0) AS taken FROM lot LEFT JOIN batch ON batch.lot_id = lot.id GROUP BY lot.id ORDER BY lot.rowid',
-  );
-  return rows.map((row) => {
-    const lot = bodyOf<Lot>(row);
-    return { ...lot, unassigned: lot.seeds - row.taken, version: row.version };
-  });
-}
-
-async function requireFreeCode(manager: EntityManager, lot: Lot): Promise<void> {
-  const holder = await manager.findOneBy(LotRow, { code: lot.code });
-  if (holder && holder.id !== lot.id) throw Fault.field('code', `Another lot is called ${lot.code} already.`);
+async function addBatch(
+  manager: EntityManager,
+  batch: NewBatch,
+  knows: (speciesId: string, wayId: string) => boolean,
+  at: string,
+): Promise<Batch> {
+  if (await manager.existsBy(BatchRow, { id: batch.id })) return requireBatch(manager, batch.id);
+  const lot = await findLot(manager, batch.lotId);
+  if (!lot) throw Fault.field(`${at}lotId`, 'There is no such lot.');
+  if (!knows(lot.speciesId, batch.plan.way.id)) throw Fault.field(`${at}plan.way`, 'That way is not for this lot’s species.');
+  if (batch.plan.seeds > lot.unassigned) {
+    throw Fault.field(
+      `${at}plan.seeds`,
+      `Only ${lot.unassigned} seeds of ${lot.code} are in no batch yet: give ${lot.unassigned} or fewer.`,
+    );
+  }
+  const made = { ...batch, code: bagCode(await manager.count(BatchRow)), speciesId: lot.speciesId };
+  await manager.insert(BatchRow, { id: made.id, code: made.code, lotId: lot.id, seeds: made.plan.seeds, body: JSON.stringify(made) });
+  return { ...made, events: [] };
 }
 
 async function savePlace(manager: EntityManager, place: Place): Promise<void> {

@@ -23,17 +23,20 @@ const UNREACHABLE: Problem = {
 };
 
 /** Asks the server; throws an {@link ApiProblem} for every answer that is not a success. */
-export async function ask<T>(path: string, init?: { method: 'POST' | 'PUT'; body: unknown }): Promise<T> {
+export async function ask<T>(path: string, init?: { method: 'POST' | 'PUT'; body: unknown } | { method: 'DELETE' }): Promise<T> {
   let response: Response;
   try {
     response = await fetch(
       path,
-      init && { method: init.method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(init.body) },
+      init &&
+        (init.method === 'DELETE'
+          ? { method: init.method }
+          : { method: init.method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(init.body) }),
     );
   } catch {
     throw new ApiProblem(UNREACHABLE);
   }
-  if (response.ok) return (await response.json()) as T;
+  if (response.ok) return (response.status === 204 ? undefined : await response.json()) as T;
   const problem = response.headers.get('content-type')?.includes('problem+json')
     ? await response.json()
     : { ...UNREACHABLE, status: response.status };

@@ -1,3 +1,4 @@
+import { type LotState, lotState } from '@chill/core/lot/lotLedger.ts';
 import { type Projection, project, type Setting } from '@chill/core/schedule/project.ts';
 import { type Task, tasksFor } from '@chill/core/schedule/tasks.ts';
 import type { Batch } from '@chill/model/batch.ts';
@@ -11,11 +12,16 @@ import useSWR, { mutate } from 'swr';
 import { ask } from './api.ts';
 import { startOutbox, useOutbox, withPending } from './outbox.ts';
 
+/** A lot with where every seed of it is, and what its tests say together. */
+export interface LotView extends LotInHand {
+  state: LotState;
+}
+
 /** One batch with everything that follows from it today. */
 export interface BatchView {
   batch: Batch;
   species: Species;
-  lot: LotInHand;
+  lot: LotView;
   projection: Projection;
   tasks: Task[];
 }
@@ -26,7 +32,7 @@ export interface NurseryView {
   today: string;
   steppable: boolean;
   places: Place[];
-  lots: LotInHand[];
+  lots: LotView[];
   handbook: Species[];
   batches: BatchView[];
 }
@@ -46,9 +52,9 @@ export function useBatchByCode(code: string | undefined): BatchView | undefined 
   return useNursery().batches.find((view) => view.batch.code === code?.toUpperCase());
 }
 
-/** What a batch is read against. */
-export function settingOf(view: Pick<NurseryView, 'places' | 'nursery' | 'today'>, species: Species, lot: LotInHand): Setting {
-  return { species, lot, places: view.places, nursery: view.nursery, today: view.today };
+/** What a batch is read against; how sound its lot is follows from all of the lot's tests. */
+export function settingOf(view: Pick<NurseryView, 'places' | 'nursery' | 'today'>, species: Species, lot: LotView): Setting {
+  return { species, lot: { ...lot, soundness: lot.state.soundness }, places: view.places, nursery: view.nursery, today: view.today };
 }
 
 type Loading =
@@ -82,8 +88,13 @@ export function useNurseryLoading(): Loading {
     if (error) return { state: 'failed', error };
     if (nurseryData === undefined || !clockData || !placeData || !lotData || !batchData || !handbookData) return { state: 'loading' };
     if (nurseryData === null) return { state: 'first run', today: clockData.today };
-    const base = { nursery: nurseryData, ...clockData, places: placeData, lots: lotData, handbook: handbookData };
-    const views = batchData.flatMap((batch) => viewOf(withPending(batch, pending), base) ?? []);
+    const known = batchData.map((batch) => withPending(batch, pending));
+    const lotViews = lotData.map((lot): LotView => {
+      const mine = known.filter((batch) => batch.lotId === lot.id);
+      return { ...lot, state: lotState(lot, lot.events, mine) };
+    });
+    const base = { nursery: nurseryData, ...clockData, places: placeData, lots: lotViews, handbook: handbookData };
+    const views = known.flatMap((batch) => viewOf(batch, base) ?? []);
     return { state: 'ready', view: { ...base, batches: views } };
   }, [error, nurseryData, clockData, placeData, lotData, batchData, handbookData, pending]);
 }
@@ -100,7 +111,7 @@ function viewOf(batch: Batch, base: Omit<NurseryView, 'batches'>): BatchView | u
   const species = base.handbook.find((one) => one.id === batch.speciesId);
   const lot = base.lots.find((one) => one.id === batch.lotId);
   if (!species || !lot) return undefined;
-  const against = [base.today, base.places, base.nursery, JSON.stringify(lot.soundness)];
+  const against = [base.today, base.places, base.nursery, JSON.stringify([lot.state.soundness, lot.wintered, lot.storage])];
   const kept = known.get(batch);
   if (kept?.against.every((one, i) => one === against[i])) return { ...kept.view, lot };
   const setting = settingOf(base, species, lot);

@@ -1,8 +1,9 @@
 import type { Batch, NewBatch } from '@chill/model/batch.ts';
 import type { Clock } from '@chill/model/clock.ts';
-import type { Lot, LotInHand } from '@chill/model/lot.ts';
+import type { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { Species } from '@chill/model/species.ts';
 import { mutate } from 'swr';
 import { ask } from './api.ts';
 
@@ -25,6 +26,32 @@ export async function makeBatch(batch: NewBatch): Promise<Batch> {
   const saved = await ask<Batch>('/api/batches', { method: 'POST', body: batch });
   await Promise.all([mutate('/api/batches'), mutate('/api/lots')]);
   return saved;
+}
+
+/** Makes the batches of a trial, all or none. */
+export async function makeTrial(batches: NewBatch[]): Promise<Batch[]> {
+  const saved = await ask<Batch[]>('/api/trials', { method: 'POST', body: { batches } });
+  await Promise.all([mutate('/api/batches'), mutate('/api/lots')]);
+  return saved;
+}
+
+/** Appends to a lot's ledger what was decided on `decidedOn` events. */
+export async function recordOnLot(lotId: string, append: LotAppend): Promise<void> {
+  await ask<LotInHand>(`/api/lots/${lotId}/events`, { method: 'POST', body: append });
+  await mutate('/api/lots');
+}
+
+/** Adds or changes a species of the nursery's own. */
+export async function saveSpecies(species: Species): Promise<Species> {
+  const saved = await ask<Species>(`/api/handbook/${species.id}`, { method: 'PUT', body: species });
+  await mutate('/api/handbook');
+  return saved;
+}
+
+/** Takes a species of the nursery's own out of the handbook. */
+export async function removeSpecies(id: string): Promise<void> {
+  await ask(`/api/handbook/${id}`, { method: 'DELETE' });
+  await mutate('/api/handbook');
 }
 
 export async function saveNursery(nursery: Nursery): Promise<void> {

@@ -78,7 +78,7 @@ export default function BatchPage() {
           <section>
             <h2>{state.closedOn ? 'Closed' : 'Next'}</h2>
             <Account view={view} />
-            {treatment && treatment.stage === state.stage && (
+            {treatment?.treatment && treatment.stage === state.stage && (
               <WhyNote
                 why={whyTreatment(`out ${shortDate(treatment.dueOut, today)}`, treatment.treatment, treatment.pull)}
                 ask="why then?"

@@ -1,15 +1,19 @@
-import { soundShare } from '@chill/core/lot/viability.ts';
 import { reasonForFirst } from '@chill/core/ways/explain.ts';
-import { proposeAll } from '@chill/core/ways/propose.ts';
+import type { Proposal } from '@chill/core/ways/proposal.ts';
+import { lotInRequest, type Weighed, weighWays } from '@chill/core/ways/propose.ts';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { stationOf } from '../../data/stations.ts';
 import { BatchLine } from '../batch/BatchLine.tsx';
+import { HowLong } from './HowLong.tsx';
+import { SplitTrial } from './SplitTrial.tsx';
 import { useWish } from './useWish.ts';
 import { AxisMonths, axisOf, PATH_WIDTH } from './WayPath.tsx';
 import { WayRow } from './WayRow.tsx';
 import { WishSentence } from './WishSentence.tsx';
+
+const NOTHING_WEIGHED: Weighed = { offered: [], set_aside: [], none: [] };
 
 /** The ways that suit a lot, side by side, for what the grower wants. Computed here, at every keystroke. */
 export default function PlanStation() {
@@ -18,13 +22,22 @@ export default function PlanStation() {
   const [opened, setOpened] = useState<string>();
   const lot = lots.find((one) => one.id === wording.lotId);
   const species = handbook.find((one) => one.id === lot?.speciesId);
-  const proposals = useMemo(
+  const weighed = useMemo(
     () =>
       lot && species && wish
-        ? proposeAll({ species, sound: soundShare(lot.soundness, species), available: lot.unassigned, wish, nursery, places, today })
-        : [],
+        ? weighWays({
+            ...lotInRequest({ ...lot, soundness: lot.state.soundness }, lot.unassigned, species, today),
+            species,
+            wish,
+            nursery,
+            places,
+            today,
+          })
+        : NOTHING_WEIGHED,
     [lot, species, wish, nursery, places, today],
   );
+  const { offered, set_aside, none } = weighed;
+  const proposals = [...offered, ...set_aside];
 
   if (!lot || !species) {
     return (
@@ -39,10 +52,23 @@ export default function PlanStation() {
       </section>
     );
   }
-  const first = reasonForFirst(proposals, lot.unassigned);
-  const axis = axisOf(proposals, today);
+  const first = reasonForFirst(offered, lot.unassigned);
+  const axis = axisOf(offered, today);
   const shown = proposals.some((one) => one.way.id === opened) ? opened : undefined;
   const planned = batches.filter((view) => stationOf(view) === 'plan');
+  const row = (proposal: Proposal, isFirst: boolean) => (
+    <WayRow
+      key={proposal.way.id}
+      proposal={proposal}
+      first={isFirst}
+      open={shown === proposal.way.id}
+      toggle={() => setOpened(shown === proposal.way.id ? undefined : proposal.way.id)}
+      axis={axis}
+      lot={lot}
+      species={species}
+      wish={wish}
+    />
+  );
   return (
     <section className="px-4 pt-5 desk:px-10">
       <WishSentence wording={wording} wish={wish} change={change} lot={lot} species={species} />
@@ -62,22 +88,25 @@ export default function PlanStation() {
           <span>plants, 9 in 10</span>
           <span>against it, here</span>
         </div>
-        <ol aria-label="Ways, the best first">
-          {proposals.map((proposal, i) => (
-            <WayRow
-              key={proposal.way.id}
-              proposal={proposal}
-              first={i === 0}
-              open={shown === proposal.way.id}
-              toggle={() => setOpened(shown === proposal.way.id ? undefined : proposal.way.id)}
-              axis={axis}
-              lot={lot}
-              species={species}
-              wish={wish}
-            />
-          ))}
-        </ol>
+        <ol aria-label="Ways, the best first">{offered.map((proposal, i) => row(proposal, i === 0))}</ol>
+        {set_aside.length + none.length > 0 && (
+          <details className="border-t border-line">
+            <summary className="quiet cursor-pointer list-none">
+              {set_aside.length + none.length} more that make no sense for this seed, and why
+            </summary>
+            <ol aria-label="Ways set aside">{set_aside.map((proposal) => row(proposal, false))}</ol>
+            <ul className="max-w-3xl">
+              {none.map(({ name, reason }) => (
+                <li key={name} className="border-t border-line px-2 py-2">
+                  <b className="font-[620] text-ink2">{name}</b>: {reason}
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
       </div>
+      <HowLong species={species} />
+      {wish && <SplitTrial key={lot.id} proposals={offered} lot={lot} wish={wish} />}
       {planned.length > 0 && (
         <section className="mt-10 max-w-4xl">
           <h2>Planned, not begun</h2>

@@ -6,18 +6,19 @@ import { whyPull, whySeeds } from '@chill/core/ways/explain.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { planFrom } from '@chill/core/ways/propose.ts';
 import type { Wish } from '@chill/model/batch.ts';
-import type { LotInHand } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { ApiProblem } from '../../data/api.ts';
 import { newId } from '../../data/newId.ts';
+import type { LotView } from '../../data/nursery.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { makeBatch } from '../../data/saving.ts';
 import { said } from '../../kit/SoundRange.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
+import { useAttempt } from '../../kit/useAttempt.ts';
 import { WhyNote } from '../../kit/WhyNote.tsx';
 import { GainAndLoss } from './GainAndLoss.tsx';
+import { PerCell } from './PerCell.tsx';
 import { type Axis, PATH_WIDTH, WayPath } from './WayPath.tsx';
 
 interface Props {
@@ -26,7 +27,7 @@ interface Props {
   open: boolean;
   toggle: () => void;
   axis: Axis;
-  lot: LotInHand;
+  lot: LotView;
   species: Species;
   wish: Wish | undefined;
 }
@@ -96,10 +97,17 @@ function summary({ resolved, dates }: Proposal, today: string): string {
   return `${wait.length > 0 ? wait.join(', ') : 'no wait'}; starts ${shortDate(dates.start, today)}`;
 }
 
+/** What a way takes besides seed: "2 bags in the fridge, 9 looks, about 40 minutes in all". */
+function takes({ effort: { fridgeUnits, looks, minutes } }: Proposal): string {
+  const room = fridgeUnits === 0 ? 'no room in the fridge' : `${fridgeUnits} ${fridgeUnits === 1 ? 'place' : 'places'} in the fridge`;
+  const time = minutes < 90 ? `${Math.round(minutes / 5) * 5} minutes` : `${(minutes / 60).toFixed(1)} hours`;
+  return `Takes ${room}, ${looks} looks, and about ${time} of hands in all.`;
+}
+
 function Details({ proposal, lot, species, wish }: Props) {
   const { nursery, today } = useNursery();
   const { dates, resolved } = proposal;
-  const sound = soundShare(lot.soundness, species);
+  const sound = soundShare(lot.state.soundness, species);
   const curved = resolved.find((stage) => stage.curve);
   const day = (date: string) => shortDate(date, today);
   const list: [string, string][] = [
@@ -111,7 +119,7 @@ function Details({ proposal, lot, species, wish }: Props) {
     ['potted', day(dates.potted)],
     ['set out', day(dates.setOut)],
   ];
-  const why = wish && whySeeds(proposal, wish.plants, wish.confidence, sound, said(lot.soundness, species));
+  const why = wish && whySeeds(proposal, wish.plants, wish.confidence, sound, said(lot.state.soundness, species));
   const pull = whyPull(proposal);
   return (
     <div className="grid gap-x-12 gap-y-4 px-2 pt-2 pb-5 desk:grid-cols-[16rem_minmax(0,27rem)_minmax(0,1fr)]">
@@ -132,6 +140,7 @@ function Details({ proposal, lot, species, wish }: Props) {
               {showQuantity(stage.temperature_C, 'temperature_C', nursery.settings.units)}
             </p>
           ))}
+        <p className="mt-2 text-[0.95rem]">{takes(proposal)}</p>
         <p className="mt-2 text-[0.95rem] text-ink2">
           {proposal.way.evidence}. {proposal.way.speaksFor && `For it: ${proposal.way.speaksFor}. `}
           {proposal.way.speaksAgainst && `Against it anywhere: ${proposal.way.speaksAgainst}.`}
@@ -142,37 +151,29 @@ function Details({ proposal, lot, species, wish }: Props) {
         {pull && <WhyNote why={pull} ask="why that long?" />}
       </div>
       <div>
-        {wish && <MakeBatch proposal={proposal} lot={lot} species={species} wish={wish} />}
+        {wish && <MakeBatch proposal={proposal} lot={lot} wish={wish} />}
         {why && <WhyNote why={why} ask="why so many seeds?" />}
+        {wish && <PerCell proposal={proposal} plants={wish.plants} />}
       </div>
     </div>
   );
 }
 
 /** Turns a way into a batch: the one thing to do here. */
-function MakeBatch({ proposal, lot, species, wish }: { proposal: Proposal; lot: LotInHand; species: Species; wish: Wish }) {
+function MakeBatch({ proposal, lot, wish }: { proposal: Proposal; lot: LotView; wish: Wish }) {
   const { today } = useNursery();
   const navigate = useNavigate();
   const [own, setOwn] = useState<number>();
-  const [problem, setProblem] = useState<string>();
-  const [busy, setBusy] = useState(false);
+  const { attempt, problem, busy } = useAttempt();
   const seeds = own ?? proposal.starting;
-  const sound = soundShare(lot.soundness, species);
-  const plan = planFrom(proposal, wish, sound, seeds);
-  const make = async () => {
-    if (seeds < 1)
-      return setProblem(lot.unassigned === 0 ? `Every seed of ${lot.code} is in a batch already.` : 'Start at least one seed.');
-    setBusy(true);
-    setProblem(undefined);
-    try {
+  const plan = planFrom(proposal, wish, seeds);
+  const make = () =>
+    attempt(async () => {
+      if (seeds < 1)
+        throw new Error(lot.unassigned === 0 ? `Every seed of ${lot.code} is in a batch already.` : 'Start at least one seed.');
       const batch = await makeBatch({ id: newId(), lotId: lot.id, plan, madeOn: today });
       navigate(`/batch/${batch.code}/label`);
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setProblem(error.problem.errors?.[0]?.message ?? error.message);
-      setBusy(false);
-    }
-  };
+    });
   return (
     <div>
       <div className="flex flex-wrap items-center gap-4">

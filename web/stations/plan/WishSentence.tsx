@@ -2,9 +2,9 @@ import { shortDate } from '@chill/core/calendar/dates.ts';
 import { wantedDay } from '@chill/core/ways/propose.ts';
 import { frostRiskOn } from '@chill/core/winter/frost.ts';
 import type { Wish } from '@chill/model/batch.ts';
-import type { LotInHand } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';
+import type { LotView } from '../../data/nursery.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { DateInput } from '../../kit/DateInput.tsx';
 import { said } from '../../kit/SoundRange.tsx';
@@ -36,11 +36,11 @@ export function WishSentence({
   wording: Wording;
   wish: Wish | undefined;
   change: (part: Partial<Wording>) => void;
-  lot: LotInHand;
+  lot: LotView;
   species: Species;
 }) {
   const { lots, handbook, nursery, today } = useNursery();
-  const name = (one: LotInHand) => handbook.find((each) => each.id === one.speciesId)?.common[0] ?? one.speciesId;
+  const name = (one: LotView) => handbook.find((each) => each.id === one.speciesId)?.common[0] ?? one.speciesId;
   const ready = wish && wantedDay(wish, nursery, today);
   return (
     <div>
@@ -63,6 +63,7 @@ export function WishSentence({
           <option value="frostRisk">to set out when frost still comes</option>
           <option value="readyBy">to set out by</option>
           <option value="startOn">starting on</option>
+          <option value="asSoonAs">as soon as they can be</option>
         </select>{' '}
         {wording.by === 'frostRisk' ? (
           <select
@@ -77,7 +78,7 @@ export function WishSentence({
               </option>
             ))}
           </select>
-        ) : (
+        ) : wording.by === 'asSoonAs' ? null : (
           <DateInput
             key={wording.by}
             aria-label="day"
@@ -103,7 +104,7 @@ export function WishSentence({
         sure.
       </p>
       <p className="text-ink2">
-        From lot <span className="code">{lot.code}</span>, {lot.unassigned} seeds in no batch yet; {said(lot.soundness, species)}.
+        From lot <span className="code">{lot.code}</span>, {lot.unassigned} seeds in no batch yet; {said(lot.state.soundness, species)}.
         {ready &&
           wording.by !== 'startOn' &&
           ` Ready by ${shortDate(ready, today)}: frost after that in ${Math.max(1, Math.round(frostRiskOn(ready, nursery.lastFrost) * 100))} years of 100.`}

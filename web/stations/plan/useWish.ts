@@ -8,7 +8,7 @@ export interface Wording {
   lotId: string | undefined;
   plants: number;
   confidence: number;
-  by: 'frostRisk' | 'readyBy' | 'startOn';
+  by: 'frostRisk' | 'readyBy' | 'startOn' | 'asSoonAs';
   risk: number;
   readyBy: string;
   startOn: string;
@@ -24,7 +24,7 @@ export function useWish(): { wording: Wording; wish: Wish | undefined; change: (
     lotId: lots.find((lot) => lot.id === query.get('lot'))?.id ?? lots.find((lot) => lot.unassigned > 0)?.id ?? lots[0]?.id,
     plants: number('plants', 40),
     confidence: number('sure', nursery.settings.confidence),
-    by: by === 'readyBy' || by === 'startOn' ? by : 'frostRisk',
+    by: by === 'readyBy' || by === 'startOn' || by === 'asSoonAs' ? by : 'frostRisk',
     risk: number('risk', nursery.settings.frostRisk),
     readyBy: query.get('ready') ?? addDays(today, 180),
     startOn: query.get('start') ?? today,
@@ -49,7 +49,9 @@ export function useWish(): { wording: Wording; wish: Wish | undefined; change: (
       ? { by: 'frostRisk', risk: wording.risk }
       : wording.by === 'readyBy'
         ? { by: 'readyBy', date: wording.readyBy }
-        : { by: 'startOn', date: wording.startOn };
+        : wording.by === 'asSoonAs'
+          ? { by: 'asSoonAs' }
+          : { by: 'startOn', date: wording.startOn };
   const parsed = Wish.safeParse({ plants: wording.plants, confidence: wording.confidence, timing });
   return { wording, wish: parsed.success ? parsed.data : undefined, change };
 }

@@ -49,7 +49,7 @@ export default function LotPage() {
         <div className="mt-6">
           <h2>How sound</h2>
           <div className="mt-2">
-            <SoundRange soundness={lot.soundness} species={species} />
+            <SoundRange soundness={lot.state.soundness} species={species} />
           </div>
         </div>
         <div className="mt-4 flex flex-wrap items-center gap-6">

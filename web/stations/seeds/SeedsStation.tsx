@@ -40,7 +40,7 @@ export default function SeedsStation() {
                     <span className="code">{lot.code}</span> · {from}, {shortDate(lot.provenance.on, today)}
                   </span>
                 </span>
-                <span className="hidden text-[0.95rem] text-ink2 desk:block">{said(lot.soundness, species)}</span>
+                <span className="hidden text-[0.95rem] text-ink2 desk:block">{said(lot.state.soundness, species)}</span>
                 <span className="text-right">
                   <b className="font-mono text-xl">{lot.unassigned}</b>
                   <span className="block text-[0.9rem] text-ink2">of {lot.seeds} in hand</span>

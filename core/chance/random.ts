@@ -1,7 +1,7 @@
 /** A stream of numbers from 0 (included) to 1 (excluded), the same every time for the same name. */
 export type Random = () => number;
 
-/** A seeded stream (mulberry32 over an FNV-1a hash of `name`); for simulation only, never for secrets. */
+/** A seeded stream (mulberry32 over an FNV-1a hash of `name`); for simulation and sampling, never for secrets. */
 export function randomFrom(name: string): Random {
   let hash = 2166136261;
   for (const character of name) hash = Math.imul(hash ^ (character.codePointAt(0) as number), 16777619);

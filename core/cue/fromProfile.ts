@@ -1,0 +1,68 @@
+import type { Genus } from '@chill/model/genus.ts';
+import type { Species } from '@chill/model/species.ts';
+import type { School, Way } from '@chill/model/way.ts';
+import { schoolWay } from '../ways/schools.ts';
+
+/** What a seed is and waits for, without a name or a recipe. */
+export type CueProfile = Omit<Genus, 'genus' | 'common'>;
+
+/** What an entry made from a profile is called, and why it is believed. */
+export interface ProfileName {
+  id: string;
+  scientific: string;
+  common: string;
+  country: string;
+  why: string;
+  source: string;
+  standsFor: 'genus' | 'guess';
+}
+
+const ORDER: Exclude<School, 'towelTest'>[] = [
+  'warmThenCold',
+  'mediumInFridge',
+  'towelInFridge',
+  'pottedThenChilled',
+  'outdoorWinter',
+  'noCold',
+];
+
+/** An entry with the ways that its schools make, marked sparse: it is worked out, not on record. */
+export function speciesFromProfile(profile: CueProfile, name: ProfileName): Species {
+  const base: Omit<Species, 'ways'> = {
+    ...profile,
+    id: name.id,
+    scientific: name.scientific,
+    common: [name.common],
+    synonyms: [],
+    country: name.country,
+    dormancy: { ...profile.dormancy, why: name.why },
+    standsFor: name.standsFor,
+    evidence: 'sparse',
+    sources: [name.source],
+  };
+  const ways = ORDER.flatMap((school): Way[] => {
+    // A seed that must have its winter is not offered to go without, here where nothing better is known.
+    if (school === 'noCold' && base.cold.need === 'required') return [];
+    const answer = schoolWay(school, base);
+    return 'way' in answer ? [answer.way] : [];
+  });
+  return { ...base, ways };
+}
+
+/** A species of a genus whose usual behaviour is known, as an entry that says that it is a fallback. `epithet` may be left out. */
+export function speciesOfGenus({ genus, common, ...profile }: Genus, epithet = ''): Species {
+  const named = epithet
+    .trim()
+    .toLowerCase()
+    .replace(/[^a-z-]/g, '');
+  const scientific = named ? `${genus} ${named}` : `${genus} sp.`;
+  return speciesFromProfile(profile, {
+    id: `own-${genus.toLowerCase()}${named ? `-${named}` : ''}`,
+    scientific,
+    common: named ? scientific : common,
+    country: `Not known to the handbook; ${genus} grows in many countries`,
+    why: `The handbook has no entry for this species. What stands here is what is usual in ${genus}: a fallback, to be tried on a few seeds first.`,
+    source: `General knowledge of the genus ${genus}; no record of this species`,
+    standsFor: 'genus',
+  });
+}

@@ -1,0 +1,75 @@
+import { loadHandbook } from '@chill/handbook/load.ts';
+import { Species } from '@chill/model/species.ts';
+import { describe, expect, test } from '@jest/globals';
+import { cuesOf, waitsFor } from './cues.ts';
+import { speciesFromProfile } from './fromProfile.ts';
+import { keyGuess } from './key.ts';
+
+const handbook = loadHandbook();
+const species = (id: string) => handbook.find((one) => one.id === id) as Species;
+
+describe('what a seed waits for', () => {
+  test.each([
+    ['cercis-canadensis', 'waits for an opened coat, then 35 to 90 days of moist cold'],
+    [
+      'trillium-grandiflorum',
+      'waits for 70 to 120 days of moist cold, then 60 to 120 days of moist warmth, then 70 to 120 days of a second winter',
+    ],
+    ['emmenanthe-penduliflora', 'waits for smoke'],
+    ['eucalyptus-camaldulensis', 'waits for nothing but light'],
+    ['betula-pendula', 'waits for 21 to 42 days of moist cold (it only helps), then light'],
+  ])('%s %s', (id, text) => {
+    expect(waitsFor(species(id))).toBe(text);
+  });
+});
+
+describe('the key for an unknown seed', () => {
+  test('a hard seed from burned mild country wants its coat opened, and no winter', () => {
+    const guess = keyGuess({ swells: 'no', winters: 'mild', ground: 'burns', size: 'middle', fruit: 'dry' }, handbook);
+    expect(guess.cues).toEqual(['hardCoat']);
+    expect(guess.sure).toBeGreaterThan(0.6);
+    expect(guess.chances.cold).toBeLessThan(0.3);
+  });
+  test('a fleshy woodland shrub from cold winters wants moist cold', () => {
+    const guess = keyGuess({ swells: 'yes', winters: 'cold', ground: 'woods', life: 'woody', fruit: 'fleshy', ripens: 'autumn' }, handbook);
+    expect(guess.cues).toContain('cold');
+    expect(guess.profile.cold.need).not.toBe('none');
+  });
+  test('the two tests ask about what is most in doubt, and never again what was just told', () => {
+    const guess = keyGuess({ swells: 'yes', winters: 'cold' }, handbook);
+    expect(guess.tests).toHaveLength(2);
+    expect(guess.tests.map(({ cue }) => cue)).not.toContain('hardCoat');
+  });
+  test('each answer sharpens or leaves it; told as a species is, most are guessed right', () => {
+    const told = handbook.filter(({ hardCoat }) => hardCoat);
+    const right = told.filter((one) =>
+      keyGuess(
+        { swells: 'no', life: one.life === 'annual' || one.life === 'perennial' ? 'perennial' : 'woody', fruit: one.fruit },
+        handbook.filter((other) => other !== one),
+      ).cues.includes('hardCoat'),
+    );
+    expect(right.length / told.length).toBeGreaterThan(0.8);
+  });
+  test('whatever is answered, the guess makes an entry that passes as a species', () => {
+    for (const swells of ['yes', 'no', undefined] as const)
+      for (const winters of ['cold', 'mild', undefined] as const)
+        for (const size of ['dust', 'small', 'middle', 'large', undefined] as const)
+          for (const ground of ['wet', 'woods', 'open', 'burns'] as const) {
+            const { profile } = keyGuess(
+              { ...(swells && { swells }), ...(winters && { winters }), ...(size && { size }), ground },
+              handbook,
+            );
+            const made = speciesFromProfile(profile, {
+              id: 'own-x',
+              scientific: 'Ignota',
+              common: 'Unknown',
+              country: 'x',
+              why: 'x',
+              source: 'the key, by likeness',
+              standsFor: 'guess',
+            });
+            expect(Species.safeParse(made).error?.issues ?? []).toEqual([]);
+            expect(cuesOf(made).length).toBeGreaterThan(0);
+          }
+  });
+});

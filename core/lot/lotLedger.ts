@@ -1,0 +1,166 @@
+import type { Batch } from '@chill/model/batch.ts';
+import type { Lot, LotEvent, NewLotEvent, Soundness, Storage } from '@chill/model/lot.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import { daysBetween, earlier } from '../calendar/dates.ts';
+import { fold, LedgerError } from '../ledger/fold.ts';
+import { countIn } from '../ledger/states.ts';
+
+/** One test of how much of a lot is sound. */
+export interface SoundTest {
+  on: PlainDate;
+  by: 'asWritten' | 'cut' | 'towel';
+  tested: number;
+  sound: number;
+  /** True where the lot was sorted after it: it then tells of other seed. */
+  beforeSort: boolean;
+}
+
+/** Where every seed of a lot is, and what is known of it. The parts add up to `total`. */
+export interface LotState {
+  /** In the drawer, in no batch. */
+  drawer: number;
+  inBatches: number;
+  /** Cut open. */
+  tested: number;
+  /** Sorted out as hollow, shrivelled or floating. */
+  rejected: number;
+  givenAway: number;
+  /** All seeds ever accounted for; only a new count changes it. */
+  total: number;
+  tests: SoundTest[];
+  /** What the tests that still hold say together, or what was written down with the lot. */
+  soundness: Soundness;
+  storage?: Storage;
+  /** How the latest number was arrived at. */
+  lastCount?: Extract<NewLotEvent, { kind: 'counted' }>;
+  lastSort?: PlainDate;
+  inForce: ReadonlySet<string>;
+}
+
+type FoldableLotEvent = NewLotEvent | LotEvent;
+
+/** A test older than this is worth repeating before much is staked on it, days. Assumption: a year in a drawer. */
+export const TEST_AGES_AFTER_DAYS = 365;
+
+/** What of a batch a lot's tests are read from. */
+type TestBatch = Pick<Batch, 'plan' | 'purpose' | 'events'>;
+
+/**
+ * The state of a lot after its events, with the towel tests among its batches read. Pure: used by server and browser alike.
+ * @throws {LedgerError} where an event in force takes more seeds than there are, or a reversal names none.
+ */
+export function lotState(lot: Lot, events: readonly FoldableLotEvent[], batches: readonly TestBatch[]): LotState {
+  const state = foldLot(
+    lot,
+    events,
+    batches.reduce((sum, batch) => sum + batch.plan.seeds, 0),
+  );
+  return withTests(state, lot, batches);
+}
+
+/**
+ * The same without the towel tests, for who only needs to know where the seeds are; `inBatches` is what its batches hold.
+ * @throws {LedgerError} as {@link lotState}.
+ */
+export function foldLot(lot: Lot, events: readonly FoldableLotEvent[], inBatches: number): LotState {
+  const inForce = lotEventsInForce(events);
+  const state: LotState = {
+    drawer: lot.seeds - inBatches,
+    inBatches,
+    tested: 0,
+    rejected: 0,
+    givenAway: 0,
+    total: lot.seeds,
+    tests: [],
+    soundness: lot.soundness,
+    ...(lot.storage && { storage: lot.storage }),
+    inForce,
+  };
+  for (const event of events) {
+    if (event.kind === 'reversed' || !inForce.has(event.id)) continue;
+    switch (event.kind) {
+      case 'counted': {
+        // Batches made since the count have come out of what it found.
+        const drawer = event.seeds - (inBatches - event.inBatches);
+        state.total += drawer - state.drawer;
+        state.drawer = drawer;
+        state.lastCount = event;
+        break;
+      }
+      case 'sorted':
+        take(state, event, 'rejected', event.rejected);
+        state.lastSort = event.on;
+        break;
+      case 'cutTested':
+        take(state, event, 'tested', event.tested);
+        state.tests.push({ on: event.on, by: 'cut', tested: event.tested, sound: event.sound, beforeSort: false });
+        break;
+      case 'stored':
+        state.storage = event.storage;
+        break;
+      case 'givenAway':
+        take(state, event, 'givenAway', event.seeds);
+        break;
+    }
+    if (state.drawer < 0) {
+      throw new LedgerError(event.id, 'seeds', `Its batches hold ${inBatches} seeds: that would leave ${state.drawer}.`);
+    }
+  }
+  return withTests(state, lot, []);
+}
+
+function take(state: LotState, event: FoldableLotEvent, into: 'rejected' | 'tested' | 'givenAway', seeds: number): void {
+  if (seeds > state.drawer) {
+    const field = event.kind === 'cutTested' ? 'tested' : event.kind === 'sorted' ? 'rejected' : 'seeds';
+    throw new LedgerError(event.id, field, `Only ${Math.max(0, state.drawer)} seeds are in the drawer: give that many or fewer.`);
+  }
+  state.drawer -= seeds;
+  state[into] += seeds;
+}
+
+/** Brings in the test written down with the lot and those run as batches, and combines what still holds. */
+function withTests(state: LotState, lot: Lot, batches: readonly TestBatch[]): LotState {
+  const tests: SoundTest[] = state.tests.filter(({ by }) => by === 'cut');
+  if (lot.soundness.kind === 'tested') {
+    const { tested, sound } = lot.soundness;
+    tests.push({ on: lot.provenance.on, by: 'asWritten', tested, sound, beforeSort: false });
+  }
+  for (const batch of batches) {
+    const read = batch.purpose === 'test' ? readTowelTest(batch) : undefined;
+    if (read) tests.push({ ...read, by: 'towel', beforeSort: false });
+  }
+  tests.sort((a, b) => a.on.localeCompare(b.on));
+  for (const test of tests) test.beforeSort = state.lastSort !== undefined && test.on < state.lastSort;
+  const holding = tests.filter((test) => !test.beforeSort);
+  const told = holding.length > 0 ? holding : tests;
+  if (told.length === 0) return { ...state, tests, soundness: lot.soundness };
+  const sum = (pick: (test: SoundTest) => number) => told.reduce((total, test) => total + pick(test), 0);
+  return { ...state, tests, soundness: { kind: 'tested', tested: sum((test) => test.tested), sound: sum((test) => test.sound) } };
+}
+
+/** What a towel test that is over has shown; `undefined` while it runs. */
+export function readTowelTest(batch: Pick<Batch, 'plan' | 'events'>): { on: PlainDate; tested: number; sound: number } | undefined {
+  const { counts, closedOn, stage, lastOn, sprouts } = fold(batch.plan, batch.events);
+  const over = closedOn ?? (stage >= batch.plan.stages.length ? lastOn : undefined);
+  if (!over) return undefined;
+  const tested = batch.plan.seeds - countIn(counts, ['movedOn']);
+  return tested > 0 ? { on: over, tested, sound: sprouts.reduce((sum, { count }) => sum + count, 0) } : undefined;
+}
+
+function lotEventsInForce(events: readonly FoldableLotEvent[]): Set<string> {
+  const inForce = new Set<string>();
+  for (const event of events) {
+    if (event.kind === 'reversed') {
+      if (!inForce.delete(event.reverses)) throw new LedgerError(event.id, 'reverses', 'There is no such entry, or it is undone already.');
+    } else inForce.add(event.id);
+  }
+  return inForce;
+}
+
+/** Days that a lot has lain dry by `on`, counted from its harvest; 0 where it is kept moist. */
+export function storedDryDays(lot: Pick<Lot, 'provenance' | 'storage'>, on: PlainDate): number {
+  if (lot.storage?.state === 'moist') return 0;
+  const { provenance } = lot;
+  const since = provenance.kind === 'bought' && provenance.harvestYear ? `${provenance.harvestYear}-12-31` : provenance.on;
+  return Math.max(0, daysBetween(earlier(since, provenance.on), on));
+}

@@ -1,0 +1,164 @@
+import type { Lot, NewLotEvent } from '@chill/model/lot.ts';
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { estimateSeeds, pureLiveSeed } from './count.ts';
+import { dryingCountdown } from './drying.ts';
+import { foldLot, lotState, storedDryDays } from './lotLedger.ts';
+import { cellPlan, seedsPerCell } from './perCell.ts';
+import { soundLeftAtLeast, testSizes } from './testPlan.ts';
+
+const lot: Lot = {
+  id: '00000000-0000-4000-8000-000000000001',
+  code: 'QR-26-01',
+  speciesId: 'quercus-rubra',
+  provenance: { kind: 'collected', place: 'a ridge', on: '2026-09-20' },
+  seeds: 200,
+  soundness: { kind: 'tested', tested: 10, sound: 7 },
+};
+
+describe('counting', () => {
+  test('four weighed samples: grams over grams, with Student’s interval', () => {
+    const samples = [10.1, 9.9, 10.2, 9.8].map((grams) => ({ seeds: 100, grams }));
+    const found = estimateSeeds({ by: 'weight', lot_g: 500, samples });
+    expect(found?.seeds).toBe(5000);
+    expect(found?.thousandSeeds_g).toBeCloseTo(100, 9);
+    // t(0.975, 3) = 3.182, s = 0.1826 g per hundred: ± 0.2905.
+    expect(found?.range).toEqual({ low: Math.floor(50_000 / 10.2905), high: Math.ceil(50_000 / 9.7095) });
+    expect(found?.advice).toBeUndefined();
+  });
+  test('samples that differ by more than the rules allow ask for more; chaffy seed may differ more', () => {
+    const samples = [100, 106, 95].map((milligrams) => ({ seeds: 100, grams: milligrams / 1000 }));
+    expect(estimateSeeds({ by: 'weight', lot_g: 50, samples })?.advice).toMatch(/more than the 4 %/);
+    expect(estimateSeeds({ by: 'weight', lot_g: 50, samples }, true)?.advice).toBeUndefined();
+  });
+  test('one sample gives a figure and no range, and says so', () => {
+    const found = estimateSeeds({ by: 'weight', lot_g: 50, samples: [{ seeds: 50, grams: 1 }] });
+    expect(found).toMatchObject({ seeds: 2500, advice: expect.stringMatching(/weigh a second/) });
+    expect(found?.range).toBeUndefined();
+  });
+  test('chaff is taken off by purity; pods multiply; samples heavier than the lot are refused', () => {
+    expect(estimateSeeds({ by: 'weight', lot_g: 100, samples: [{ seeds: 10, grams: 1 }], purity: 0.6 })?.seeds).toBe(600);
+    expect(estimateSeeds({ by: 'pods', pods: 40, perPod: [5, 6, 7, 6, 6] })).toMatchObject({ seeds: 240, range: { low: 204, high: 276 } });
+    expect(() => estimateSeeds({ by: 'weight', lot_g: 1, samples: [{ seeds: 10, grams: 2 }] })).toThrow(
+      'The samples weigh more than the lot',
+    );
+    expect(pureLiveSeed(0.9, 0.8)).toBeCloseTo(0.72, 12);
+  });
+});
+
+describe('a lot’s ledger', () => {
+  let serial = 0;
+  const event = (part: object): NewLotEvent =>
+    ({ id: `00000000-0000-4000-8000-${String(serial++).padStart(12, '0')}`, on: '2026-10-01', ...part }) as NewLotEvent;
+
+  test('every seed is in the drawer, in a batch, cut, rejected or given away, whatever happens', () => {
+    const some = fc.array(
+      fc.oneof(
+        fc.integer({ min: 1, max: 60 }).map((rejected) => ({ kind: 'sorted', by: 'float', rejected })),
+        fc.integer({ min: 1, max: 20 }).map((tested) => ({ kind: 'cutTested', tested, sound: Math.floor(tested / 2) })),
+        fc.integer({ min: 1, max: 30 }).map((seeds) => ({ kind: 'givenAway', seeds })),
+      ),
+      { maxLength: 12 },
+    );
+    fc.assert(
+      fc.property(some, fc.integer({ min: 0, max: 100 }), (parts, inBatches) => {
+        const events: NewLotEvent[] = [];
+        for (const part of parts) {
+          try {
+            foldLot(lot, [...events, event(part)], inBatches);
+            events.push(event(part));
+          } catch {
+            // More than the drawer holds: refused, and nothing changed.
+          }
+        }
+        const { drawer, tested, rejected, givenAway, total } = foldLot(lot, events, inBatches);
+        return drawer >= 0 && drawer + inBatches + tested + rejected + givenAway === total && total === 200;
+      }),
+    );
+  });
+
+  test('a new count sets the drawer, and batches made since come out of it', () => {
+    const counted = event({ kind: 'counted', seeds: 130, inBatches: 40, how: { by: 'hand' } });
+    expect(foldLot(lot, [counted], 40)).toMatchObject({ drawer: 130, total: 170 });
+    expect(foldLot(lot, [counted], 70)).toMatchObject({ drawer: 100, total: 170 });
+  });
+
+  test('an entry is undone by reversing it, once', () => {
+    const sorted = event({ kind: 'sorted', by: 'float', rejected: 30 });
+    const undone = event({ kind: 'reversed', reverses: sorted.id });
+    expect(foldLot(lot, [sorted, undone], 0)).toMatchObject({ drawer: 200, rejected: 0 });
+    expect(() => foldLot(lot, [sorted, undone, event({ kind: 'reversed', reverses: sorted.id })], 0)).toThrow(/undone already/);
+    expect(() => foldLot(lot, [event({ kind: 'sorted', by: 'float', rejected: 201 })], 0)).toThrow('Only 200 seeds are in the drawer');
+  });
+
+  test('tests combine; those before a sort no longer hold', () => {
+    const cut = event({ kind: 'cutTested', tested: 10, sound: 9, on: '2026-10-05' });
+    expect(foldLot(lot, [cut], 0).soundness).toEqual({ kind: 'tested', tested: 20, sound: 16 });
+    const sorted = event({ kind: 'sorted', by: 'float', rejected: 40, on: '2026-10-02' });
+    const { soundness, tests } = foldLot(lot, [sorted, cut], 0);
+    expect(soundness).toEqual({ kind: 'tested', tested: 10, sound: 9 });
+    expect(tests.map(({ beforeSort }) => beforeSort)).toEqual([true, false]);
+  });
+
+  test('a towel test counts once it is over', () => {
+    const plan = { seeds: 10, stages: [{ kind: 'warmTowel', start: '2026-10-01', end: '2026-10-20', temperature_C: 21 }] } as never;
+    const up = { id: 'b', on: '2026-10-08', kind: 'checked', moves: [{ from: 'waiting', to: 'sprouted', count: 8 }] };
+    const begun = { id: 'a', on: '2026-10-01', kind: 'stageStarted', stage: 0, placeId: 'm' };
+    const batch = (events: object[]) => [{ plan, purpose: 'test' as const, events: events as never }];
+    expect(lotState(lot, [], batch([begun, up])).soundness).toEqual(lot.soundness);
+    const over = { id: 'c', on: '2026-10-20', kind: 'closed' };
+    expect(lotState(lot, [], batch([begun, up, over])).soundness).toEqual({ kind: 'tested', tested: 20, sound: 15 });
+  });
+});
+
+describe('planning a test', () => {
+  test('asks for more seeds the surer it must be, and says where that is too much of a small lot', () => {
+    const sizes = testSizes(lot, 60, { usuallySound: 0.7 });
+    expect(sizes.map(({ seeds }) => seeds)).toEqual([...sizes.map(({ seeds }) => seeds)].sort((a, b) => a - b));
+    expect(sizes.find(({ width }) => width === 0.15)).toMatchObject({ tooMuch: true });
+    expect(testSizes(lot, 6000, { usuallySound: 0.7 }).some(({ tooMuch }) => tooMuch)).toBe(false);
+  });
+
+  test('what is left of a small lot, by summing every way in which the sample could have been drawn', () => {
+    // 8 of 10 sound, 20 left: brute force over every composition of the whole lot.
+    const choose = (n: number, k: number): number => (k < 0 || k > n ? 0 : k === 0 ? 1 : (choose(n - 1, k - 1) * n) / k);
+    const lucky = (marked: number) =>
+      [8, 9, 10].reduce((sum, k) => sum + (choose(marked, k) * choose(30 - marked, 10 - k)) / choose(30, 10), 0);
+    const least = soundLeftAtLeast(8, 10, 20);
+    expect(lucky(least + 8)).toBeGreaterThan(0.05);
+    expect(lucky(least + 7)).toBeLessThanOrEqual(0.05);
+    expect(soundLeftAtLeast(10, 10, 0)).toBe(0);
+    expect(() => soundLeftAtLeast(11, 10, 5)).toThrow(RangeError);
+  });
+});
+
+describe('seed that dies when it dries', () => {
+  const oak = { drying: { keepsMoist_days: 200, livesInAir_days: 14 }, cold: { need: 'none' } } as const;
+  test('counts down from harvest, fast in the open and slowly kept moist', () => {
+    expect(dryingCountdown(lot, oak, '2026-09-30')).toMatchObject({ inTime: true, until: '2026-10-04', days: 4 });
+    expect(dryingCountdown(lot, oak, '2026-10-20')).toMatchObject({ inTime: false, text: expect.stringMatching(/cut ten/) });
+    const moist = { ...lot, storage: { state: 'moist', since: '2026-09-20' } } as const;
+    expect(dryingCountdown(moist, oak, '2026-10-20')).toMatchObject({ inTime: true, days: 170 });
+    expect(dryingCountdown(lot, { cold: { need: 'none' } }, '2026-10-20')).toBeUndefined();
+  });
+  test('dry storage is counted from harvest, and not where it is kept moist', () => {
+    expect(storedDryDays(lot, '2026-10-20')).toBe(30);
+    expect(storedDryDays({ ...lot, storage: { state: 'moist', since: '2026-09-20' } }, '2026-10-20')).toBe(0);
+    expect(storedDryDays({ provenance: { kind: 'bought', supplier: 'a swap', on: '2026-10-10', harvestYear: 2024 } }, '2026-10-20')).toBe(
+      658,
+    );
+  });
+});
+
+describe('seeds to a cell', () => {
+  test('the fewest that fill it, and what is thinned, by counting every outcome', () => {
+    expect(seedsPerCell(0.9, 0.5)).toBe(4);
+    const { filled, thinned, empty } = cellPlan(40, 3, 0.5);
+    // Of 8 outcomes of three seeds 7 fill the cell; seedlings 12/8 on average, less the one that stays.
+    expect(filled).toBeCloseTo(7 / 8, 12);
+    expect(thinned).toBeCloseTo(40 * (12 / 8 - 7 / 8), 9);
+    expect(empty).toBeCloseTo(5, 9);
+    expect(seedsPerCell(0.9, 0)).toBeUndefined();
+    expect(() => cellPlan(40, 0, 0.5)).toThrow(RangeError);
+  });
+});

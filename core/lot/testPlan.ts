@@ -1,0 +1,92 @@
+import type { Lot } from '@chill/model/lot.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Species } from '@chill/model/species.ts';
+import { jStat } from 'jstat';
+import { daysBetween, spell } from '../calendar/dates.ts';
+import { type SoundTest, TEST_AGES_AFTER_DAYS } from './lotLedger.ts';
+import { expectedHalfWidth, meanShare, soundShare } from './viability.ts';
+
+/** No test should use up more than this part of what there is. Assumption. */
+export const MOST_OF_LOT = 0.25;
+/** Widths that a grower may ask for, half of the interval. */
+export const WIDTHS = [0.2, 0.15, 0.1, 0.05] as const;
+
+/** A test as it could be made: how many seeds for which certainty, and what it leaves. */
+export interface TestSize {
+  width: number;
+  seeds: number;
+  /** Part of the lot that it uses up, 0 to 1. */
+  partOfLot: number;
+  tooMuch: boolean;
+}
+
+/**
+ * How many seeds to test, on top of what was tested, so that the expected half-width at the present estimate is at most `width`.
+ * Where `seeds` is small, a test that uses up more than a quarter of it says so.
+ */
+export function testSizes(lot: Pick<Lot, 'soundness'>, drawer: number, species: Pick<Species, 'usuallySound'>): TestSize[] {
+  const share = Math.min(0.95, Math.max(0.05, meanShare(soundShare(lot.soundness, species))));
+  const tested = lot.soundness.kind === 'tested' ? lot.soundness.tested : 0;
+  return WIDTHS.map((width) => {
+    let n = Math.max(1, tested);
+    while (expectedHalfWidth(share, n) > width) n += 1;
+    const seeds = n - tested;
+    const partOfLot = drawer > 0 ? seeds / drawer : 1;
+    return { width, seeds, partOfLot, tooMuch: partOfLot > MOST_OF_LOT };
+  });
+}
+
+/**
+ * After a test that used up `tested` of a small lot, `sound` of them sound: how many sound seeds are left at least, of the `left` not tested,
+ * with `confidence`. Exact: the smallest number of sound seeds in the whole lot that would not make such a test too lucky (hypergeometric).
+ * @throws {RangeError} for counts that cannot be.
+ */
+export function soundLeftAtLeast(sound: number, tested: number, left: number, confidence = 0.95): number {
+  const whole = [sound, tested, left].every((count) => Number.isInteger(count) && count >= 0);
+  if (!whole || sound > tested || tested < 1) throw new RangeError(`A test of ${sound} of ${tested} with ${left} left cannot be.`);
+  const population = tested + left;
+  for (let marked = sound; marked <= sound + left; marked++) {
+    // P(at least as many sound in the sample), were only `marked` sound in all.
+    let luck = 0;
+    for (let k = sound; k <= Math.min(tested, marked); k++) luck += jStat.hypgeom.pdf(k, population, marked, tested);
+    if (luck > 1 - confidence) return marked - sound;
+  }
+  return left;
+}
+
+/** Which test suits this seed: one that cuts, or one that waits on a towel; and why. */
+export function testAdvice(species: Species): { by: 'cut' | 'towel'; because: string } {
+  const { cold, warmFirst, seed } = species;
+  if (cold.need === 'required' || (warmFirst && warmFirst.freedWithout < 0.5)) {
+    return seed.length_mm < 1.5
+      ? {
+          by: 'towel',
+          because:
+            'It is too small to cut well, but a towel shows only what needs no winter: read it as a least figure, or sow the test with its cold.',
+        }
+      : { by: 'cut', because: 'It sleeps: on a towel sound seed would look dead. Cut, and count those that are white and firm.' };
+  }
+  return { by: 'towel', because: 'It comes without a winter: a towel shows not only what is sound but what sprouts.' };
+}
+
+/** What a float test says of this kind of seed. */
+export function floatAdvice(species: Pick<Species, 'floatTest'>): { misleads: boolean; text: string } {
+  return species.floatTest === 'misleads'
+    ? {
+        misleads: true,
+        text: 'A float test misleads here: this seed is light, winged or corky and floats whatever is in it. Cut a few instead.',
+      }
+    : {
+        misleads: false,
+        text: 'Sinkers are usually sound, floaters hollow or eaten. Give them an hour in water; skim, and cut a few floaters to be sure.',
+      };
+}
+
+/** What to say of a test's age, or nothing while it is fresh. */
+export function testAge(test: SoundTest, today: PlainDate): string | undefined {
+  const days = daysBetween(test.on, today);
+  if (test.beforeSort) return 'before the lot was sorted: it tells of other seed';
+  return days > TEST_AGES_AFTER_DAYS
+    ? `${spell(days)} old: seed loses with the years, and a drawer is not a seed bank; test a few again`
+    : undefined;
+}

@@ -1,0 +1,230 @@
+import type { Species } from '@chill/model/species.ts';
+import type { Medium, Stage } from '@chill/model/stage.ts';
+import type { Evidence, School, Way } from '@chill/model/way.ts';
+import { TURNS_SURVIVAL } from './resolve.ts';
+
+interface SchoolWords {
+  id: string;
+  name: string;
+  speaksFor: string;
+  speaksAgainst: string;
+}
+
+/** The schools in the words of the trade: what each is called, and what is said for and against it anywhere. */
+export const SCHOOLS: Record<Exclude<School, 'towelTest'>, SchoolWords> = {
+  towelInFridge: {
+    id: 'towel-in-fridge',
+    name: 'Towel in the fridge',
+    speaksFor: 'every seed can be seen; nothing to clean off',
+    speaksAgainst: 'wet paper rots seed in long holds',
+  },
+  mediumInFridge: {
+    id: 'sand-in-fridge',
+    name: 'Sand in the fridge',
+    speaksFor: 'safest for two to four months and for big seed',
+    speaksAgainst: 'sprouts are hidden; sieve it back out',
+  },
+  pottedThenChilled: {
+    id: 'potted-then-chilled',
+    name: 'Potted, then chilled',
+    speaksFor: 'no handling of tiny seed or of roots',
+    speaksAgainst: 'takes the most room',
+  },
+  outdoorWinter: {
+    id: 'outdoor-winter',
+    name: 'Winter outdoors',
+    speaksFor: 'the real thing; no fridge, often the best result',
+    speaksAgainst: 'the weather decides; cover it against rain, mice and birds',
+  },
+  dryCold: {
+    id: 'dry-cold',
+    name: 'Dry cold',
+    speaksFor: 'hands off, no mould, no early sprouts',
+    speaksAgainst: 'does little for seed that needs moist cold',
+  },
+  freezerTurns: {
+    id: 'freezer-turns',
+    name: 'Freezer turns, then fridge',
+    speaksFor: 'in a hurry, late in winter',
+    speaksAgainst: `kills some seed; anecdotal`,
+  },
+  noCold: {
+    id: 'no-cold',
+    name: 'No cold',
+    speaksFor: 'quick; a control for the others',
+    speaksAgainst: 'nothing happens for seed that waits for a winter',
+  },
+  warmThenCold: {
+    id: 'warm-then-cold',
+    name: 'Warm, then cold',
+    speaksFor: 'the seasons in the order that the embryo wants',
+    speaksAgainst: 'long: half a year or more',
+  },
+};
+
+/** Seed shorter than this is not picked off a towel, mm. */
+export const TINY_MM = 1.3;
+
+/** A school's way for a species, or why it makes none. */
+export type SchoolAnswer = { way: Way } | { not: string };
+
+/**
+ * Makes the way of one school from what a species' seed waits for: the coat opened before the cold, smoke before the soak dries,
+ * warmth before cold, flooding last. Used where the handbook has no recipe of that school, for genus defaults and for first guesses.
+ */
+export function schoolWay(
+  school: Exclude<School, 'towelTest'>,
+  species: Omit<Species, 'ways'>,
+  evidence: Evidence = 'sparse',
+): SchoolAnswer {
+  const stages = stagesOf(school, species);
+  if (typeof stages === 'string') return { not: stages };
+  const { id, name, speaksFor, speaksAgainst } = SCHOOLS[school];
+  return {
+    way: {
+      id,
+      name: nameFor(school, species) ?? name,
+      school,
+      stages,
+      evidence: school === 'freezerTurns' ? 'anecdotal' : evidence,
+      speaksFor,
+      speaksAgainst,
+    },
+  };
+}
+
+/** A species that waits for no winter calls its plain way by what is done instead. */
+function nameFor(school: School, species: Omit<Species, 'ways'>): string | undefined {
+  if (school !== 'noCold' || species.cold.need === 'required') return undefined;
+  if (species.hardCoat) return opener(species) === 'hotWater' ? 'Hot water, then warm' : 'Open the coat, then warm';
+  if (species.smoke) return 'Smoke, then warm';
+  if (species.afterRipening) return 'Dry store, then warm';
+  return species.cold.need === 'none' ? 'Sown straight away' : undefined;
+}
+
+function stagesOf(school: School, species: Omit<Species, 'ways'>): Stage[] | string {
+  const { cold, warmFirst, seed } = species;
+  const tiny = seed.length_mm < TINY_MM;
+  const asksCold = cold.need !== 'none';
+  const noWinter = 'it waits for no winter';
+  switch (school) {
+    case 'towelInFridge':
+      if (!asksCold) return noWinter;
+      if (tiny) return 'too small to pick off a towel';
+      if (cold.winters === 2) return 'two winters in wet paper rot it';
+      return [...prepared(species), wet('coldMoist', 'towel'), ...sprouted(species)];
+    case 'mediumInFridge':
+      if (!asksCold) return noWinter;
+      if (tiny) return 'too small to sieve back out of sand';
+      if (cold.winters === 2) return 'needs warmth between two winters: see “warm, then cold”';
+      return [...prepared(species), wet('coldMoist', 'sand'), ...sprouted(species)];
+    case 'pottedThenChilled':
+      if (!asksCold) return noWinter;
+      return [...prepared(species, true), ...seasons(species, 'ownPot'), ...afloat(species), { kind: 'pot' }];
+    case 'outdoorWinter':
+      if (!asksCold) return noWinter;
+      return [...prepared(species, true), wet('outdoorWinter', 'outdoorFlat'), { kind: 'pot' }];
+    case 'dryCold':
+      if (!asksCold) return noWinter;
+      if (species.storage !== 'orthodox') return 'drying kills it';
+      if (!cold.dryColdWorks) return 'dry cold only keeps this seed; it does not wake it';
+      return [...dried(species), wet('coldDry', 'envelope'), ...opened(species), ...sprouted(species)];
+    case 'freezerTurns':
+      if (!asksCold) return noWinter;
+      if (species.storage !== 'orthodox') return 'frost kills seed that stays this wet inside';
+      if (tiny) return 'too small to handle from freezer to fridge';
+      if (warmFirst || cold.winters === 2) return `it wants warmth first; and turns cost ${Math.round((1 - TURNS_SURVIVAL) * 100)} in 100`;
+      return [...prepared(species), { kind: 'freezerTurns' }, wet('coldMoist', 'towel'), ...sprouted(species)];
+    case 'warmThenCold':
+      if (!warmFirst) return 'it wants no warmth before its cold';
+      if (!asksCold) return noWinter;
+      return [...prepared(species, tiny), ...seasons(species, tiny ? 'ownPot' : 'sand'), ...sprouted(species)];
+    case 'noCold':
+      return [...prepared(species), ...(warmFirst ? [wet('warmMoist', tiny ? 'ownPot' : 'sand')] : []), ...sprouted(species)];
+    case 'towelTest':
+      return [...prepared(species), { kind: 'warmTowel' }];
+  }
+}
+
+/** Whether a hard coat is better filed or scalded. */
+function opener({ hardCoat, seed }: Pick<Species, 'hardCoat' | 'seed'>): 'openCoat' | 'hotWater' | undefined {
+  if (!hardCoat) return undefined;
+  const small = seed.length_mm < 3;
+  return hardCoat.hotWater >= hardCoat.openCoat - (small ? 0.1 : 0) ? 'hotWater' : 'openCoat';
+}
+
+function opened(species: Omit<Species, 'ways'>): Stage[] {
+  const kind = opener(species);
+  return kind ? [{ kind }] : [];
+}
+
+function dried({ fruit, afterRipening }: Omit<Species, 'ways'>): Stage[] {
+  return [...(fruit === 'fleshy' ? ([{ kind: 'clean' }] as Stage[]) : []), ...(afterRipening ? ([{ kind: 'dryStore' }] as Stage[]) : [])];
+}
+
+/** What comes before the seed lies down to wait. Hot water and smoke are a soak of their own; seed sown dry on its pot wants none. */
+function prepared(species: Omit<Species, 'ways'>, sownDry = false): Stage[] {
+  const coat = opened(species);
+  const soaked = coat[0]?.kind === 'hotWater' || species.smoke !== undefined || sownDry || species.seed.length_mm < TINY_MM;
+  return [
+    ...dried(species),
+    ...coat,
+    ...(soaked ? [] : ([{ kind: 'soak' }] as Stage[])),
+    ...(species.smoke ? ([{ kind: 'smoke' }] as Stage[]) : []),
+  ];
+}
+
+/** Warmth and cold in the order that the embryo wants them. */
+function seasons({ warmFirst, cold }: Omit<Species, 'ways'>, medium: Medium): Stage[] {
+  if (cold.need === 'none') return [];
+  const chill = wet('coldMoist', medium);
+  return [...(cold.winters === 2 ? [chill] : []), ...(warmFirst ? [wet('warmMoist', medium)] : []), chill];
+}
+
+function afloat({ flooding }: Omit<Species, 'ways'>): Stage[] {
+  return flooding ? [wet('flood', 'ownPot')] : [];
+}
+
+/** How it sprouts: under water in its pot, on the towel, or, where too small for one, in the pot. */
+function sprouted(species: Omit<Species, 'ways'>): Stage[] {
+  if (species.flooding) return [...afloat(species), { kind: 'pot' }];
+  return species.seed.length_mm < TINY_MM ? [{ kind: 'pot' }] : [{ kind: 'warmTowel' }, { kind: 'pot' }];
+}
+
+function wet(kind: Stage['kind'], medium: Medium): Stage {
+  return { kind, medium };
+}
+
+const OFFERED = Object.keys(SCHOOLS) as Exclude<School, 'towelTest'>[];
+
+/** A way to weigh: the handbook's own, or one worked out from the school. */
+export interface WayToWeigh {
+  way: Way;
+  /** True where the handbook has no recipe of this school for the species. */
+  workedOut: boolean;
+}
+
+/** All ways that can be laid side by side for a species, and the schools that make none, with the reason. */
+export function waysToWeigh(species: Species): { ways: WayToWeigh[]; none: { school: School; name: string; reason: string }[] } {
+  const ways: WayToWeigh[] = species.ways.map((way) => ({ way, workedOut: false }));
+  const none: { school: School; name: string; reason: string }[] = [];
+  for (const school of OFFERED) {
+    if (species.ways.some((way) => way.school === school)) continue;
+    const answer = schoolWay(school, species);
+    if ('not' in answer) none.push({ school, name: SCHOOLS[school].name, reason: answer.not });
+    else if (!species.ways.some((way) => way.id === answer.way.id)) ways.push({ way: answer.way, workedOut: true });
+  }
+  return { ways, none };
+}
+
+/** The way that asks, on a towel, how much of a lot comes: the species' short cues, no winter. */
+export function towelTestWay(species: Species): Way {
+  const stages = stagesOf('towelTest', species) as Stage[];
+  return { id: 'towel-test', name: 'Test on a towel', school: 'towelTest', stages, evidence: 'well established' };
+}
+
+/** The way of that id, listed or worked out, or `undefined` where a species has none such. */
+export function findWay(species: Species, id: string): Way | undefined {
+  if (id === 'towel-test') return towelTestWay(species);
+  return waysToWeigh(species).ways.find(({ way }) => way.id === id)?.way;
+}

@@ -1,0 +1,104 @@
+import type { MonthClimate, Nursery } from '@chill/model/nursery.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { TemperatureResponse } from '@chill/model/species.ts';
+import { dayOfYear } from '../calendar/dates.ts';
+import { effectiveness } from '../chill/effectiveness.ts';
+
+/** Thermal diffusivity of a moist mix in a flat, mm²/s, and the depth at which seed lies in it (Campbell & Norman 1998). */
+const DIFFUSIVITY_MM2_S = 0.4;
+const DEPTH_MM = 30;
+/** Part of the air's daily swing that reaches that depth: exp(−z/D), D = √(2α/ω). */
+const DAMPING = Math.exp(-DEPTH_MM / Math.sqrt((2 * DIFFUSIVITY_MM2_S) / ((2 * Math.PI) / 86_400)));
+
+/** Half the yearly swing of the monthly means per degree of latitude, and half the daily swing. Assumptions for a place with no figures. */
+const SWING_C_PER_DEGREE = 0.2;
+const HALF_DAY_SWING_C = 5;
+/** Mean daily minimum on the mean day of the last frost. Assumption: single nights freeze while the average is above. */
+const MINIMUM_AT_LAST_FROST_C = 3;
+/** Days from midsummer to the warmest day. */
+const LAG_DAYS = 29;
+
+/** A nursery's climate by day of the year: mean temperature and half the daily swing in a flat, °C. Index 0 is 1 January. */
+export interface YearOfDays {
+  mean_C: Float64Array;
+  halfSwing_C: Float64Array;
+  /** Mean of that day and the nine before it. */
+  tenDayMean_C: Float64Array;
+  /** True where the months were estimated, not given. */
+  estimated: boolean;
+}
+
+const known = new WeakMap<object, YearOfDays>();
+
+/** The year as a nursery's months give it, or as its latitude and last frost suggest. */
+export function yearOf(nursery: Pick<Nursery, 'climate' | 'latitude_deg' | 'lastFrost'>): YearOfDays {
+  const kept = known.get(nursery);
+  if (kept) return kept;
+  const months = nursery.climate ?? estimatedMonths(nursery);
+  const at = (pick: (month: MonthClimate) => number) =>
+    Float64Array.from({ length: 365 }, (_, day) => {
+      const place = (day + 0.5) / (365 / 12) - 0.5;
+      const before = (Math.floor(place) + 12) % 12;
+      const part = place - Math.floor(place);
+      return pick(months[before] as MonthClimate) * (1 - part) + pick(months[(before + 1) % 12] as MonthClimate) * part;
+    });
+  const mean_C = at((month) => (month.min_C + month.max_C) / 2);
+  const tenDays = Array.from({ length: 10 }, (_, back) => back);
+  const year: YearOfDays = {
+    mean_C,
+    halfSwing_C: at((month) => ((month.max_C - month.min_C) / 2) * DAMPING),
+    tenDayMean_C: mean_C.map((_, day) => tenDays.reduce((sum, back) => sum + (mean_C[(day - back + 365) % 365] as number), 0) / 10),
+    estimated: nursery.climate === undefined,
+  };
+  known.set(nursery, year);
+  return year;
+}
+
+/** Twelve months estimated from latitude and the mean last frost. Rough; said so wherever it decides. */
+export function estimatedMonths({ latitude_deg, lastFrost }: Pick<Nursery, 'latitude_deg' | 'lastFrost'>): MonthClimate[] {
+  const half = SWING_C_PER_DEGREE * Math.abs(latitude_deg);
+  const warmest = (latitude_deg >= 0 ? 172 : 355) + LAG_DAYS;
+  const season = (day: number) => Math.cos((2 * Math.PI * (day - warmest)) / 365.25);
+  const frostDay = dayOfYear(`2001-${lastFrost.mean}`);
+  const yearly = MINIMUM_AT_LAST_FROST_C + HALF_DAY_SWING_C - half * season(frostDay);
+  return Array.from({ length: 12 }, (_, i) => {
+    const mean = yearly + half * season((i + 0.5) * (365.25 / 12));
+    const round = (value: number) => Math.round(value * 10) / 10;
+    return { min_C: round(mean - HALF_DAY_SWING_C), max_C: round(mean + HALF_DAY_SWING_C) };
+  });
+}
+
+/** Position of a day in a {@link YearOfDays}; 31 December of a leap year counts as the day before it. */
+export function dayIn(date: PlainDate): number {
+  return Math.min(364, dayOfYear(date) - 1);
+}
+
+/** Mean of a response over the cosine day at each day of the year, 0 to 1: what a day in an outdoor flat counts. */
+export function dailyEffect(year: YearOfDays, response: TemperatureResponse): Float64Array {
+  const kept = effects.get(year)?.find(([same]) => same === response);
+  if (kept) return kept[1];
+  const steps = 24;
+  const cosines = Array.from({ length: steps }, (_, i) => Math.cos((2 * Math.PI * (i + 0.5)) / steps));
+  const effect = year.mean_C.map((mean, day) => {
+    const swing = year.halfSwing_C[day] as number;
+    return cosines.reduce((sum, cosine) => sum + effectiveness(mean + swing * cosine, response), 0) / steps;
+  });
+  effects.set(year, [...(effects.get(year) ?? []), [response, effect]]);
+  return effect;
+}
+
+const effects = new WeakMap<YearOfDays, [TemperatureResponse, Float64Array][]>();
+
+/**
+ * Days after day `from` of the year until the ten-day mean outdoors is above `above_C` again, having been below; `undefined` within 500 days.
+ * Leap days are left out: a stay is weeks long and its climate is a mean.
+ */
+export function daysUntilWarm(year: YearOfDays, from: number, above_C: number): number | undefined {
+  let hasBeenBelow = false;
+  for (let day = 0; day < 500; day++) {
+    const mean = year.tenDayMean_C[(from + day) % 365] as number;
+    if (mean < above_C) hasBeenBelow = true;
+    else if (hasBeenBelow) return day;
+  }
+  return undefined;
+}

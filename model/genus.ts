@@ -1,0 +1,23 @@
+import { shortText } from './primitives.ts';
+import { SpeciesFields } from './species.ts';
+import { z } from './zod.ts';
+
+/** What is usual in a genus: a fallback for species that the handbook has not, and no more than that. */
+export const Genus = SpeciesFields.omit({
+  id: true,
+  scientific: true,
+  common: true,
+  synonyms: true,
+  country: true,
+  dormancy: true,
+  standsFor: true,
+  basedOn: true,
+  sources: true,
+  evidence: true,
+  ways: true,
+}).extend({
+  genus: z.string().regex(/^[A-Z][a-z]+$/, { error: 'One capitalised Latin word.' }),
+  common: shortText(60),
+  dormancy: SpeciesFields.shape.dormancy.omit({ why: true }),
+});
+export type Genus = z.infer<typeof Genus>;

@@ -1,0 +1,71 @@
+import { createHash } from 'node:crypto';
+import { findWay } from '@chill/core/ways/schools.ts';
+import { loadGenera, loadHandbook } from '@chill/handbook/load.ts';
+import type { Genus } from '@chill/model/genus.ts';
+import type { Species } from '@chill/model/species.ts';
+import { Fault } from './fault.ts';
+import type { Store } from './store/store.ts';
+
+/** The handbook as this nursery has it: the built-in species as shipped, and its own beside them. */
+export class Shelf {
+  readonly genera: readonly Genus[] = loadGenera();
+  readonly #builtIn: readonly Species[] = loadHandbook();
+  #own: readonly Species[] = [];
+  #text = '';
+  #tag = '';
+
+  constructor() {
+    this.#rewrite();
+  }
+
+  /** Reads the nursery's own species from its store. */
+  async open(store: Store): Promise<void> {
+    this.#own = await store.ownSpecies();
+    this.#rewrite();
+  }
+
+  /** Every species; the nursery's own come last. */
+  all(): readonly Species[] {
+    return [...this.#builtIn, ...this.#own];
+  }
+
+  find(id: string): Species | undefined {
+    return this.all().find((species) => species.id === id);
+  }
+
+  /** Whether a species has a way of that id, in the handbook or by its school. */
+  knows(speciesId: string, wayId: string): boolean {
+    const species = this.find(speciesId);
+    return species !== undefined && findWay(species, wayId) !== undefined;
+  }
+
+  /** The whole of it as JSON, with a tag that changes when it does. */
+  written(): { text: string; tag: string } {
+    return { text: this.#text, tag: this.#tag };
+  }
+
+  /**
+   * Adds or changes an own species.
+   * @throws {Fault} where it would take the place of a built-in one.
+   */
+  async save(store: Store, species: Species): Promise<Species> {
+    if (this.#builtIn.some(({ id }) => id === species.id))
+      throw Fault.field('id', 'The handbook ships a species of this id, and it stays as shipped: give your copy another.');
+    const own: Species = { ...species, standsFor: species.standsFor ?? 'own' };
+    await store.saveOwnSpecies(own);
+    await this.open(store);
+    return own;
+  }
+
+  /** Takes an own species out again. */
+  async remove(store: Store, id: string): Promise<void> {
+    if (!this.#own.some((species) => species.id === id)) throw Fault.notFound('There is no such species of your own.');
+    await store.removeOwnSpecies(id);
+    await this.open(store);
+  }
+
+  #rewrite(): void {
+    this.#text = JSON.stringify(this.all());
+    this.#tag = `"${createHash('sha256').update(this.#text).digest('base64url').slice(0, 16)}"`;
+  }
+}

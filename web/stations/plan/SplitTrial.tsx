@@ -1,0 +1,139 @@
+import { seedsPerArm, smallestDifference } from '@chill/core/findings/armSize.ts';
+import type { Proposal } from '@chill/core/ways/proposal.ts';
+import { planFrom } from '@chill/core/ways/propose.ts';
+import type { NewBatch, Wish } from '@chill/model/batch.ts';
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { newId } from '../../data/newId.ts';
+import { type LotView, useNursery } from '../../data/nursery.ts';
+import { makeTrial } from '../../data/saving.ts';
+import { Choice } from '../../kit/Choice.tsx';
+import { Stepper } from '../../kit/Stepper.tsx';
+import { useAttempt } from '../../kit/useAttempt.ts';
+
+const DIFFERENCES = [
+  { value: '0.3', text: '30 in 100' },
+  { value: '0.2', text: '20' },
+  { value: '0.15', text: '15' },
+  { value: '0.1', text: '10' },
+] as const;
+const MOST_ARMS = 3;
+
+/** Splits a lot between two or three ways as a fair trial: how many seeds each, dealt at random, with a control suggested. */
+export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Proposal[]; lot: LotView; wish: Wish }) {
+  const { today } = useNursery();
+  const navigate = useNavigate();
+  const { attempt, problem, busy } = useAttempt();
+  const suggested = proposals.find(({ way }) => way.school === 'noCold');
+  const [chosen, setChosen] = useState<string[]>();
+  const arms = (chosen ?? firstTwo(proposals, suggested)).flatMap((id) => proposals.find(({ way }) => way.id === id) ?? []);
+  const [difference, setDifference] = useState<(typeof DIFFERENCES)[number]['value']>('0.2');
+  const control = arms.find(({ way }) => way.id === suggested?.way.id) ?? arms[0];
+  const base = control ? Math.min(0.98, Math.max(0.02, control.share)) : 0.5;
+  const step = Number(difference) * (base + Number(difference) <= 1 ? 1 : -1);
+  const wanted = useMemo(() => seedsPerArm(base, base + step), [base, step]);
+  const room = arms.length > 0 ? Math.floor(lot.unassigned / arms.length) : 0;
+  const [own, setOwn] = useState<number>();
+  const seeds = Math.min(own ?? wanted, room);
+  const tells = useMemo(() => (seeds >= 2 ? smallestDifference(base, seeds) : undefined), [base, seeds]);
+
+  if (proposals.length < 2) return null;
+  const toggle = (id: string) => {
+    const ids = arms.map(({ way }) => way.id);
+    if (ids.includes(id)) setChosen(ids.filter((one) => one !== id));
+    else if (ids.length < MOST_ARMS) setChosen([...ids, id]);
+  };
+  const make = () =>
+    attempt(async () => {
+      if (arms.length < 2) throw new Error('Choose two ways or three.');
+      if (seeds < 1) throw new Error('The lot has no seed left for a trial.');
+      const id = newId();
+      const name = `${arms.map(({ way }) => way.name.toLowerCase()).join(' against ')}, ${lot.code}`.slice(0, 120);
+      const batches = arms.map(
+        (arm, i): NewBatch => ({
+          id: newId(),
+          lotId: lot.id,
+          madeOn: today,
+          plan: planFrom(arm, wish, seeds),
+          trial: { id, name, arm: i + 1, arms: arms.length, control: arm === control },
+        }),
+      );
+      await makeTrial(batches);
+      navigate(`/trial/${id}`);
+    });
+
+  return (
+    <section className="mt-10 max-w-4xl">
+      <h2>Split it as a fair trial</h2>
+      <p className="mt-1 max-w-prose text-ink2">
+        Four ways with three seeds each teach less than one thinks. Choose two ways, or three; Chill says how many seeds would show a
+        difference, deals them at random and keeps them apart.
+      </p>
+      <fieldset className="mt-3">
+        <legend className="text-[0.95rem] text-ink2">Ways to hold against each other</legend>
+        <ul className="mt-1 grid gap-x-8 sm:grid-cols-2">
+          {proposals.map(({ way }) => {
+            const on = arms.some((arm) => arm.way.id === way.id);
+            return (
+              <li key={way.id}>
+                <label className="flex min-h-12 cursor-pointer items-center gap-3 desk:min-h-10">
+                  <input type="checkbox" className="size-5 accent-(--color-ink)" checked={on} onChange={() => toggle(way.id)} />
+                  <span>
+                    <b className={on ? 'font-[650]' : 'font-normal'}>{way.name}</b>
+                    {way.id === suggested?.way.id && <span className="text-ink2"> as the control: what happens if nothing is done</span>}
+                  </span>
+                </label>
+              </li>
+            );
+          })}
+        </ul>
+      </fieldset>
+      <div className="mt-3 flex flex-wrap items-end gap-x-8 gap-y-3">
+        <div>
+          <p className="text-[0.95rem] text-ink2">A difference worth knowing of</p>
+          <Choice
+            label="difference"
+            options={DIFFERENCES}
+            value={difference}
+            onChange={(value) => {
+              setDifference(value);
+              setOwn(undefined);
+            }}
+          />
+        </div>
+        <div>
+          <p className="text-[0.95rem] text-ink2">Seeds in each arm</p>
+          <Stepper label="seeds in each arm" value={seeds} most={room} onChange={setOwn} />
+        </div>
+        <button type="button" className="deed" disabled={busy} onClick={make}>
+          make the trial
+        </button>
+      </div>
+      <p className="mt-3 max-w-prose" aria-live="polite">
+        To tell {Math.round(base * 100)} in 100 from {Math.round((base + step) * 100)} in 100, four times in five, takes{' '}
+        <b className="font-mono">{wanted}</b> seeds in each arm. {verdict(seeds, wanted, arms.length, lot, tells)}
+      </p>
+      {problem && (
+        <p role="alert" className="mt-2 font-semibold text-alarm">
+          {problem}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function firstTwo(proposals: readonly Proposal[], control: Proposal | undefined): string[] {
+  const first = proposals[0];
+  const second = control && control !== first ? control : proposals[1];
+  return [first, second].flatMap((one) => (one ? [one.way.id] : []));
+}
+
+function verdict(seeds: number, wanted: number, arms: number, lot: LotView, tells: number | undefined): string {
+  const leaves = `It leaves ${lot.unassigned - seeds * arms} of the lot.`;
+  if (seeds >= wanted) return leaves;
+  const so =
+    tells === undefined
+      ? 'would show nothing short of all against none'
+      : `would only show a difference of ${Math.round(tells * 100)} in 100 or more`;
+  return `${seeds} in each ${so}: a smaller one could easily be luck. ${leaves}`;
+}

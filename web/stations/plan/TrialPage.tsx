@@ -1,0 +1,71 @@
+import { deal } from '@chill/core/findings/deal.ts';
+import { Link, useParams } from 'react-router';
+import { useNursery } from '../../data/nursery.ts';
+import { BatchLine } from '../batch/BatchLine.tsx';
+
+/** One trial: its arms, and how its seeds are dealt between them at random. Prints, to be ticked off beside the bag. */
+export default function TrialPage() {
+  const { trialId } = useParams();
+  const { batches } = useNursery();
+  const arms = batches
+    .filter(({ batch }) => batch.trial?.id === trialId)
+    .sort((a, b) => (a.batch.trial?.arm ?? 0) - (b.batch.trial?.arm ?? 0));
+  const first = arms[0];
+  if (!first?.batch.trial) {
+    return (
+      <div className="px-4 py-10 desk:px-10">
+        <h1>There is no such trial</h1>
+        <Link to="/plan" className="quiet mt-3">
+          Plan
+        </Link>
+      </div>
+    );
+  }
+  const { handful, order } = deal(
+    arms.map(({ batch }) => batch.plan.seeds),
+    first.batch.trial.id,
+  );
+  const code = (arm: number) => arms[arm - 1]?.batch.code ?? '?';
+  return (
+    <article className="max-w-4xl px-4 pt-5 desk:px-10">
+      <h1>{first.species.common[0]}: a trial</h1>
+      <p className="text-ink2">{first.batch.trial.name}</p>
+      <h2 className="mt-6">Arms</h2>
+      <ul className="mt-1">
+        {arms.map((view) => (
+          <li key={view.batch.id}>
+            <p className="mt-2 text-[0.95rem] text-ink2">
+              {view.batch.trial?.control ? 'the control' : `arm ${view.batch.trial?.arm}`}, {view.batch.plan.seeds} seeds;{' '}
+              <Link to={`/batch/${view.batch.code}/label`} className="underline underline-offset-4">
+                label
+              </Link>
+            </p>
+            <ul>
+              <BatchLine view={view} />
+            </ul>
+          </li>
+        ))}
+      </ul>
+      <h2 className="mt-8">Deal the seeds</h2>
+      <p className="mt-1 max-w-prose">
+        Mix the lot. Count out {handful === 1 ? 'one seed' : `${handful} seeds`} at a time without choosing, and put each handful into the
+        bag that stands here, in this order; the last of a bag may be smaller. No hand picks the plump ones for a favourite.
+      </p>
+      <ol className="mt-3 grid grid-cols-3 gap-x-6 gap-y-1 sm:grid-cols-6">
+        {order.map((arm, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: the order itself is what is shown, and never changes.
+          <li key={i} className="flex items-baseline gap-2 border-b border-line py-1">
+            <span className="w-6 text-right text-[0.9rem] text-ink2">{i + 1}</span>
+            <span className="code text-lg">{code(arm)}</span>
+          </li>
+        ))}
+      </ol>
+      <p className="mt-4 max-w-prose text-ink2">
+        Treat the arms alike in all but their way: same day, same water, same towel. Write down every look, also those that found nothing.
+      </p>
+      <button type="button" className="quiet screen-only mt-2" onClick={() => print()}>
+        print
+      </button>
+    </article>
+  );
+}

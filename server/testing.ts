@@ -37,7 +37,7 @@ export async function testServer(options: AppOptions & { demo?: boolean; dataFol
     source,
     dataFolder,
     /** Asks, and gives back the status and the answer read as JSON. */
-    async ask(method: 'GET' | 'POST' | 'PUT', url: string, payload?: unknown, headers: Record<string, string> = {}) {
+    async ask(method: 'GET' | 'POST' | 'PUT' | 'DELETE', url: string, payload?: unknown, headers: Record<string, string> = {}) {
       const request: InjectOptions = { method, url, headers, ...(payload !== undefined && { payload: payload as object }) };
       const response = await app.inject(request);
       return {

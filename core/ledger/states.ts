@@ -24,7 +24,7 @@ export const STATE_NAMES: Record<SeedState, string> = {
 const NEXT: Record<SeedState, readonly SeedState[]> = {
   waiting: ['swollen', 'sprouted', 'floatedOff', 'mouldy', 'broken', 'discarded', 'tested', 'heldOver', 'movedOn'],
   swollen: ['sprouted', 'floatedOff', 'mouldy', 'broken', 'discarded', 'tested', 'heldOver', 'movedOn'],
-  sprouted: ['potted', 'mouldy', 'broken', 'discarded', 'movedOn'],
+  sprouted: ['potted', 'tested', 'mouldy', 'broken', 'discarded', 'movedOn'],
   potted: ['established', 'plantedOut', 'mouldy', 'broken', 'discarded', 'movedOn'],
   established: ['plantedOut', 'broken', 'discarded', 'movedOn'],
   heldOver: ['waiting', 'discarded', 'mouldy'],

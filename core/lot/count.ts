@@ -1,5 +1,5 @@
 import type { CountMethod } from '@chill/model/lot.ts';
-import { jStat } from 'jstat';
+import { studentQuantile } from '../chance/distributions.ts';
 
 /** Replicates may spread this much, coefficient of variation: ISTA Rules, chapter 10 (chaffy seed in the second). */
 export const SPREAD_ALLOWED = 0.04;
@@ -74,7 +74,7 @@ function meanInterval(values: readonly number[]): { mean: number; half?: number;
   const mean = values.reduce((sum, value) => sum + value, 0) / n;
   if (n < 2) return { mean };
   const sd = Math.sqrt(values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (n - 1));
-  return { mean, half: (jStat.studentt.inv(0.5 + CONFIDENCE / 2, n - 1) * sd) / Math.sqrt(n), spread: mean > 0 ? sd / mean : 0 };
+  return { mean, half: (studentQuantile(0.5 + CONFIDENCE / 2, n - 1) * sd) / Math.sqrt(n), spread: mean > 0 ? sd / mean : 0 };
 }
 
 /** Pure live seed, 0 to 1: the part of a lot's mass that is this seed and alive. */

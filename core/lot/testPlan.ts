@@ -1,8 +1,8 @@
 import type { Lot } from '@chill/model/lot.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
-import { jStat } from 'jstat';
 import { daysBetween, spell } from '../calendar/dates.ts';
+import { hypergeometric } from '../chance/distributions.ts';
 import { type SoundTest, TEST_AGES_AFTER_DAYS } from './lotLedger.ts';
 import { expectedHalfWidth, meanShare, soundShare } from './viability.ts';
 
@@ -48,7 +48,7 @@ export function soundLeftAtLeast(sound: number, tested: number, left: number, co
   for (let marked = sound; marked <= sound + left; marked++) {
     // P(at least as many sound in the sample), were only `marked` sound in all.
     let luck = 0;
-    for (let k = sound; k <= Math.min(tested, marked); k++) luck += jStat.hypgeom.pdf(k, population, marked, tested);
+    for (let k = sound; k <= Math.min(tested, marked); k++) luck += hypergeometric(k, population, marked, tested);
     if (luck > 1 - confidence) return marked - sound;
   }
   return left;

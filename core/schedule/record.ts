@@ -84,6 +84,7 @@ export function recordFinish(
   on: PlainDate,
   newId: NewId,
 ): Recorded {
+  if (batch.purpose === 'test') return recordReading(batch, state, on, newId);
   const up = state.counts.sprouted;
   const left = countIn(state.counts, ['waiting', 'swollen']);
   const potted = movesForAll(state.counts, [['potted', up]]);
@@ -97,6 +98,20 @@ export function recordFinish(
     events: [
       { ...(finished as Extract<NewEvent, { kind: 'stageFinished' }>), moves: [...potted.moves, ...(left > 0 ? dealt : [])] },
       ...closing,
+    ],
+  };
+}
+
+/** The events that end a towel test: what came and what did not are both told, and the batch is closed. */
+function recordReading(batch: Batch, state: BatchState, on: PlainDate, newId: NewId): Recorded {
+  if (!state.underWay) return { problem: `${batch.code} is not in any stage: begin one first.` };
+  const read: Move[] = (['waiting', 'swollen', 'sprouted'] as const)
+    .filter((from) => state.counts[from] > 0)
+    .map((from) => ({ from, to: 'tested', count: state.counts[from] }));
+  return {
+    events: [
+      { id: newId(), on, kind: 'stageFinished', stage: state.stage, moves: read },
+      { id: newId(), on, kind: 'closed' },
     ],
   };
 }

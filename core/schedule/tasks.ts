@@ -231,7 +231,7 @@ function warmTasks(context: Context): Task[] {
     kind: 'finish',
     due: finishDue,
     placeId: placeOf(context),
-    title: left === 0 ? 'all are up' : 'stop waiting?',
+    title: batch.purpose === 'test' ? 'read the test' : left === 0 ? 'all are up' : 'stop waiting?',
     hint:
       left === 0
         ? 'done with the towel'
@@ -297,7 +297,7 @@ function liftTasks(context: Context): Task[] {
   const { projection, setting, stage } = context;
   const { state } = projection;
   const up = state.counts.sprouted;
-  if (up === 0 || stage.kind === 'pot') return [];
+  if (up === 0 || stage.kind === 'pot' || context.batch.purpose === 'test') return [];
   const since = state.sprouts.at(-1)?.on ?? setting.today;
   const late = daysBetween(since, setting.today);
   return [

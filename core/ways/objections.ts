@@ -101,6 +101,9 @@ function timeObjections(proposal: Omit<Proposal, 'against'>, { nursery, today }:
       text: `should have begun ${shortDate(missedStart, today)}; ${ready}${shortened_days > 0 ? ` with ${spell(shortened_days)} less cold` : ''}`,
     });
   }
+  if (late_days > 0 && !missedStart) {
+    found.push({ code: 'startPast', weight: 'costs', text: `ready ${shortDate(dates.setOut, today)}, ${spell(late_days)} late` });
+  }
   if (dates.start < today && !missedStart) {
     found.push({ code: 'startPast', weight: 'stops', text: `starts ${spell(daysBetween(dates.start, today))} ago: choose today or later` });
   }

@@ -2,7 +2,7 @@ import type { MonthClimate, Nursery } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import { dayOfYear } from '../calendar/dates.ts';
-import { effectiveness } from '../chill/effectiveness.ts';
+import { COLD_RESPONSE, effectiveness } from '../chill/effectiveness.ts';
 
 /** Thermal diffusivity of a moist mix in a flat, mm²/s, and the depth at which seed lies in it (Campbell & Norman 1998). */
 const DIFFUSIVITY_MM2_S = 0.4;
@@ -101,4 +101,19 @@ export function daysUntilWarm(year: YearOfDays, from: number, above_C: number): 
     else if (hasBeenBelow) return day;
   }
   return undefined;
+}
+
+/** Ten-day means above this end a search backwards for the winter before, °C. */
+const NO_LONGER_WINTER_C = 14;
+
+/** Chill-days, whole, that seed on the ground had in the winter up to `date`, by the nursery's months; 0 in summer. */
+export function winterBefore(nursery: Pick<Nursery, 'climate' | 'latitude_deg' | 'lastFrost'>, date: PlainDate): number {
+  const year = yearOf(nursery);
+  const effect = dailyEffect(year, COLD_RESPONSE);
+  let sum = 0;
+  for (let back = 0, day = dayIn(date); back < 300; back++, day = (day + 364) % 365) {
+    if ((year.tenDayMean_C[day] as number) > NO_LONGER_WINTER_C) break;
+    sum += effect[day] as number;
+  }
+  return Math.round(sum);
 }

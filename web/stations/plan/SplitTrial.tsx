@@ -1,8 +1,7 @@
-import { seedsPerArm, smallestDifference } from '@chill/core/findings/armSize.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { planFrom } from '@chill/core/ways/propose.ts';
 import type { NewBatch, Wish } from '@chill/model/batch.ts';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
@@ -10,6 +9,8 @@ import { makeTrial } from '../../data/saving.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
+import type { ArmAnswer } from '../../workers/armSize.ts';
+import { useArmSize } from './useArmSize.ts';
 
 const DIFFERENCES = [
   { value: '0.3', text: '30 in 100' },
@@ -31,11 +32,11 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
   const control = arms.find(({ way }) => way.id === suggested?.way.id) ?? arms[0];
   const base = control ? Math.min(0.98, Math.max(0.02, control.share)) : 0.5;
   const step = Number(difference) * (base + Number(difference) <= 1 ? 1 : -1);
-  const wanted = useMemo(() => seedsPerArm(base, base + step), [base, step]);
   const room = arms.length > 0 ? Math.floor(lot.unassigned / arms.length) : 0;
   const [own, setOwn] = useState<number>();
-  const seeds = Math.min(own ?? wanted, room);
-  const tells = useMemo(() => (seeds >= 2 ? smallestDifference(base, seeds) : undefined), [base, seeds]);
+  const [open, setOpen] = useState(false);
+  const answer = useArmSize({ base, other: base + step, ...(own !== undefined && { seeds: Math.min(own, room) }) }, open);
+  const seeds = Math.min(own ?? answer?.wanted ?? room, room);
 
   if (proposals.length < 2) return null;
   const toggle = (id: string) => {
@@ -63,8 +64,8 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
     });
 
   return (
-    <section className="mt-10 max-w-4xl">
-      <h2>Split it as a fair trial</h2>
+    <details className="mt-10 max-w-4xl" onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary className="quiet cursor-pointer list-none text-xl font-[650]">Split it as a fair trial</summary>
       <p className="mt-1 max-w-prose text-ink2">
         Four ways with three seeds each teach less than one thinks. Choose two ways, or three; Chill says how many seeds would show a
         difference, deals them at random and keeps them apart.
@@ -110,15 +111,21 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
         </button>
       </div>
       <p className="mt-3 max-w-prose" aria-live="polite">
-        To tell {Math.round(base * 100)} in 100 from {Math.round((base + step) * 100)} in 100, four times in five, takes{' '}
-        <b className="font-mono">{wanted}</b> seeds in each arm. {verdict(seeds, wanted, arms.length, lot, tells)}
+        {answer ? (
+          <>
+            To tell {Math.round(answer.base * 100)} in 100 from {Math.round(answer.other * 100)} in 100, four times in five, takes{' '}
+            <b className="font-mono">{answer.wanted}</b> seeds in each arm. {verdict(seeds, answer, arms.length, lot)}
+          </>
+        ) : (
+          'Working out how many …'
+        )}
       </p>
       {problem && (
         <p role="alert" className="mt-2 font-semibold text-alarm">
           {problem}
         </p>
       )}
-    </section>
+    </details>
   );
 }
 
@@ -128,9 +135,10 @@ function firstTwo(proposals: readonly Proposal[], control: Proposal | undefined)
   return [first, second].flatMap((one) => (one ? [one.way.id] : []));
 }
 
-function verdict(seeds: number, wanted: number, arms: number, lot: LotView, tells: number | undefined): string {
+function verdict(seeds: number, { wanted, tells, seeds: asked }: ArmAnswer, arms: number, lot: LotView): string {
   const leaves = `It leaves ${lot.unassigned - seeds * arms} of the lot.`;
-  if (seeds >= wanted) return leaves;
+  if (seeds >= wanted || asked !== seeds)
+    return seeds >= wanted ? leaves : `The lot has ${seeds} for each: a difference that small could easily be luck. ${leaves}`;
   const so =
     tells === undefined
       ? 'would show nothing short of all against none'

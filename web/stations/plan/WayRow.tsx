@@ -92,7 +92,7 @@ function Against({ proposal, all }: { proposal: Proposal; all: boolean }) {
 
 function summary({ resolved, dates }: Proposal, today: string): string {
   const wait = resolved
-    .filter((stage) => stage.treatment)
+    .filter((stage) => stage.curve && stage.days > 0)
     .map((stage) => `${spell(stage.days)} ${STAGE_NAMES[stage.kind].replace('moist ', '')}`);
   return `${wait.length > 0 ? wait.join(', ') : 'no wait'}; starts ${shortDate(dates.start, today)}`;
 }

@@ -1,13 +1,12 @@
-import { Lot, type Provenance, Soundness } from '@chill/model/lot.ts';
-import { PositiveCount } from '@chill/model/primitives.ts';
-import { z } from '@chill/model/zod.ts';
-import { zodResolver } from '@hookform/resolvers/zod';
-import { useEffect } from 'react';
-import { Controller, useForm } from 'react-hook-form';
-import { Link, useNavigate, useParams } from 'react-router';
+import { cautionsOf } from '@chill/core/lot/cautions.ts';
+import { winterBefore } from '@chill/core/winter/climate.ts';
+import { useEffect, useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { ApiProblem } from '../../data/api.ts';
 import { newId } from '../../data/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
+import { readGpx, type Waypoint } from '../../data/readGpx.ts';
 import { addLot, changeLot } from '../../data/saving.ts';
 import { readStored, writeStored } from '../../data/stored.ts';
 import { Choice } from '../../kit/Choice.tsx';
@@ -16,60 +15,23 @@ import { Field } from '../../kit/Field.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { SoundRange } from '../../kit/SoundRange.tsx';
 import { SpeciesPicker } from '../../kit/SpeciesPicker.tsx';
+import { asWritten, EMPTY, fieldOf, judge, nextCode, readSoundness, type Written } from './lotWriting.ts';
 
 const DRAFT = 'chill.draft.lot';
-
-/** Typed figures arrive as text; an empty one is asked for rather than read as 0. */
-const typed = <T extends z.ZodType>(schema: T) =>
-  z.preprocess(
-    (value) => (typeof value === 'string' ? (value.trim() === '' ? undefined : Number(value.replace(',', '.'))) : value),
-    schema,
-  );
-
-/** What is written in the form; the model's own schemas judge it. */
-const Written = z.object({
-  speciesId: z.string().min(1, { error: 'Choose a species from the handbook.' }),
-  code: Lot.shape.code,
-  provenanceKind: z.enum(['collected', 'bought']),
-  from: z.string().trim().min(1, { error: 'Where did it come from?' }).max(120, { error: 'At most 120 characters.' }),
-  on: z.string().min(1, { error: 'On which day? Roughly is enough.' }),
-  detail: z.string().trim().max(200),
-  seeds: typed(PositiveCount),
-  soundnessKind: z.enum(['tested', 'packet', 'unknown']),
-  tested: z.unknown(),
-  sound: z.unknown(),
-  percent: z.unknown(),
-  note: z.string().trim().max(1000),
-});
-type Written = z.input<typeof Written>;
-
-const EMPTY: Written = {
-  speciesId: '',
-  code: '',
-  provenanceKind: 'collected',
-  from: '',
-  on: '',
-  detail: '',
-  seeds: '',
-  soundnessKind: 'tested',
-  tested: '',
-  sound: '',
-  percent: '',
-  note: '',
-};
 
 /** Adds a lot, or changes one. What is half written survives a reload. */
 export default function LotForm() {
   const { lotId } = useParams();
-  const { handbook, lots, today } = useNursery();
+  const [query] = useSearchParams();
+  const { handbook, lots, today, nursery } = useNursery();
   const navigate = useNavigate();
   const known = lots.find((lot) => lot.id === lotId);
+  const asked = handbook.find((one) => one.id === query.get('species'))?.id;
   const form = useForm<Written>({
-    defaultValues: known ? asWritten(known) : readStored(DRAFT, EMPTY),
-    resolver: zodResolver(Written) as never,
+    defaultValues: known ? asWritten(known) : { ...EMPTY, ...readStored<Partial<Written>>(DRAFT, {}), ...(asked && { speciesId: asked }) },
   });
-  const { register, control, watch, setError, setValue, handleSubmit, formState } = form;
-  const errors = formState.errors as Record<string, { message?: string } | undefined>;
+  const { register, watch, setError, clearErrors, setValue, handleSubmit, formState } = form;
+  const { errors } = formState;
   const values = watch();
 
   useEffect(() => {
@@ -80,11 +42,23 @@ export default function LotForm() {
 
   const species = handbook.find((one) => one.id === values.speciesId);
   const soundness = readSoundness(values);
+  const collected = values.provenanceKind === 'collected';
+  const codes = lots.map((lot) => lot.code);
+
+  const chooseSpecies = (id: string) => {
+    setValue('speciesId', id);
+    clearErrors('speciesId');
+    if (!known && !formState.dirtyFields.code) setValue('code', nextCode(id, codes, today));
+  };
+  // A species that came in the address is chosen too.
+  useEffect(() => {
+    if (!known && values.speciesId && !values.code) setValue('code', nextCode(values.speciesId, codes, today));
+  });
 
   const save = handleSubmit(async (written) => {
     const judged = judge(written, known?.id ?? newId());
-    if (!judged.ok) {
-      for (const { field, message } of judged.faults) setError(field as keyof Written, { message }, { shouldFocus: true });
+    if ('faults' in judged) {
+      for (const [i, { field, message }] of judged.faults.entries()) setError(field, { message }, { shouldFocus: i === 0 });
       return;
     }
     try {
@@ -94,36 +68,22 @@ export default function LotForm() {
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
       const faults = error.problem.errors ?? [{ field: '', message: error.message }];
-      for (const { field, message } of faults) setError((FIELD_OF[field] ?? 'root') as keyof Written, { message });
+      for (const { field, message } of faults) setError(fieldOf(field), { message });
     }
   });
-
-  const chooseSpecies = (id: string) => {
-    setValue('speciesId', id, { shouldValidate: formState.isSubmitted });
-    if (!known && !formState.dirtyFields.code)
-      setValue(
-        'code',
-        nextCode(
-          id,
-          lots.map((lot) => lot.code),
-          today,
-        ),
-      );
-  };
 
   return (
     <form onSubmit={save} noValidate className="grid gap-x-14 px-4 pt-5 desk:grid-cols-[minmax(0,34rem)_minmax(0,1fr)] desk:px-10">
       <div className="space-y-5">
         <h1>{known ? `Change ${known.code}` : 'A lot of seed'}</h1>
-        <Controller
-          control={control}
-          name="speciesId"
-          render={() => (
-            <Field label="Species" error={errors.speciesId?.message}>
-              <SpeciesPicker handbook={handbook} value={species} onChange={(one) => chooseSpecies(one.id)} />
-            </Field>
-          )}
-        />
+        <Field label="Species" error={errors.speciesId?.message}>
+          <SpeciesPicker handbook={handbook} value={species} onChange={(one) => chooseSpecies(one.id)} />
+        </Field>
+        {!species && (
+          <Link to="/handbook/key" className="quiet">
+            not known? find out what it waits for
+          </Link>
+        )}
         <Choice
           label="How it was got"
           options={[
@@ -134,27 +94,49 @@ export default function LotForm() {
           onChange={(kind) => setValue('provenanceKind', kind)}
         />
         <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
-          <Field label={values.provenanceKind === 'collected' ? 'Place' : 'From whom'} error={errors.from?.message}>
+          <Field label={collected ? 'Place' : 'From whom'} error={errors.from?.message}>
             <input className="written" {...register('from')} />
           </Field>
-          <Controller
-            control={control}
-            name="on"
-            render={({ field }) => (
-              <Field label="Day" error={errors.on?.message}>
-                <DateInput today={today} value={field.value} onChange={field.onChange} />
-              </Field>
-            )}
-          />
+          <Field label="Day" error={errors.on?.message}>
+            <DateInput today={today} value={values.on} onChange={(date) => setValue('on', date)} />
+          </Field>
         </div>
-        <Field
-          label={values.provenanceKind === 'collected' ? 'Parent plants, if noted' : 'Their lot number, if any'}
-          error={errors.detail?.message}
-        >
-          <input className="written" {...register('detail')} />
-        </Field>
+        {collected ? (
+          <>
+            <Coordinates
+              error={errors.at?.message}
+              input={<input className="written" placeholder="46.312, -117.98" {...register('at')} />}
+              take={(point) => {
+                setValue('at', `${point.latitude_deg}, ${point.longitude_deg}`, { shouldDirty: true });
+                clearErrors('at');
+                if (!values.from) setValue('from', point.name);
+              }}
+            />
+            <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
+              <Field label="Parent plants, if noted" error={errors.detail?.message}>
+                <input className="written" {...register('detail')} />
+              </Field>
+              <Field
+                label="Permission, and its reference"
+                error={errors.permission?.message}
+                hint={species?.hazards.some(({ code }) => code === 'protected') ? 'Protected: collecting needs a permit.' : undefined}
+              >
+                <input className="written" {...register('permission')} />
+              </Field>
+            </div>
+          </>
+        ) : (
+          <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
+            <Field label="Their lot number, if any" error={errors.detail?.message}>
+              <input className="written" {...register('detail')} />
+            </Field>
+            <Field label="Harvest year, if it says" error={errors.harvestYear?.message}>
+              <input className="written font-mono" inputMode="numeric" {...register('harvestYear')} />
+            </Field>
+          </div>
+        )}
         <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
-          <Field label="Seeds in hand" error={errors.seeds?.message} hint="after any that a test used up">
+          <Field label="Seeds in hand" error={errors.seeds?.message} hint="after any that a test used up; weigh or recount later">
             <input className="written font-mono" inputMode="numeric" {...register('seeds')} />
           </Field>
           <Field label="Your code" error={errors.code?.message}>
@@ -192,6 +174,52 @@ export default function LotForm() {
             <SoundRange soundness={soundness} species={species} />
           </div>
         )}
+        <h2 className="pt-2">How is it kept?</h2>
+        <div className="grid items-end gap-x-8 gap-y-5 sm:grid-cols-2">
+          <Choice
+            label="Kept"
+            options={[
+              { value: 'dry', text: 'dry' },
+              { value: 'moist', text: 'moist' },
+            ]}
+            value={values.storageState}
+            onChange={(state) => setValue('storageState', state)}
+          />
+          <Field label="Where" error={errors.where?.message}>
+            <input className="written" {...register('where')} />
+          </Field>
+        </div>
+        {collected && (
+          <div>
+            <p className="text-[0.95rem] text-ink2">Has it had winter already, on the plant or on the ground?</p>
+            <Choice
+              label="Has it had winter already"
+              options={[
+                { value: 'no', text: 'no' },
+                { value: 'yes', text: 'yes, gathered after a winter' },
+              ]}
+              value={values.hasWintered}
+              onChange={(answer) => {
+                setValue('hasWintered', answer);
+                if (answer === 'yes' && !values.chillDays && values.on) setValue('chillDays', String(winterBefore(nursery, values.on)));
+              }}
+            />
+            {values.hasWintered === 'yes' && (
+              <div className="mt-3 grid grid-cols-2 gap-x-8">
+                <Field
+                  label="Days of moist cold"
+                  error={errors.chillDays?.message}
+                  hint="worked out from your months; change it if you know better"
+                >
+                  <input className="written font-mono" inputMode="numeric" {...register('chillDays')} />
+                </Field>
+                <Field label="give or take" error={errors.give?.message}>
+                  <input className="written font-mono" inputMode="numeric" {...register('give')} />
+                </Field>
+              </div>
+            )}
+          </div>
+        )}
         <Field label="Note" error={errors.note?.message}>
           <textarea className="written" rows={2} {...register('note')} />
         </Field>
@@ -217,9 +245,9 @@ export default function LotForm() {
             {species.seed.thousandSeeds_g} g
           </p>
           <p className="mt-4 max-w-prose">{species.dormancy.why}</p>
-          {species.hazards.map((hazard) => (
-            <p key={hazard.note} className="mt-4 max-w-prose border-l-4 border-alarm pl-3">
-              {hazard.note}
+          {cautionsOf(species).map((text) => (
+            <p key={text} className="mt-4 max-w-prose border-l-4 border-alarm pl-3">
+              {text}
             </p>
           ))}
         </aside>
@@ -228,82 +256,65 @@ export default function LotForm() {
   );
 }
 
-/** Where the server's fields stand in the form. */
-const FIELD_OF: Record<string, string> = {
-  code: 'code',
-  seeds: 'seeds',
-  speciesId: 'speciesId',
-  'lot.code': 'code',
-  'lot.seeds': 'seeds',
-  'provenance.on': 'on',
-  'lot.provenance.on': 'on',
-};
-
-function numberIn(value: unknown): number | undefined {
-  const text = String(value ?? '')
-    .trim()
-    .replace(',', '.');
-  return text === '' || Number.isNaN(Number(text)) ? undefined : Number(text);
-}
-
-function told({ soundnessKind, tested, sound, percent }: Written): unknown {
-  if (soundnessKind === 'tested') return { kind: 'tested', tested: numberIn(tested), sound: numberIn(sound) };
-  return soundnessKind === 'packet' ? { kind: 'packet', percent: numberIn(percent) } : { kind: 'unknown' };
-}
-
-function readSoundness(written: Written): Soundness | undefined {
-  const parsed = Soundness.safeParse(told(written));
-  return parsed.success ? parsed.data : undefined;
-}
-
-function judge(written: Written, id: string): { ok: true; lot: Lot } | { ok: false; faults: { field: string; message: string }[] } {
-  const { provenanceKind, from, on, detail, note } = written;
-  const provenance: Provenance =
-    provenanceKind === 'collected'
-      ? { kind: 'collected', place: from, on, ...(detail && { parents: detail }) }
-      : { kind: 'bought', supplier: from, on, ...(detail && { theirLot: detail }) };
-  const parsed = Lot.safeParse({
-    id,
-    code: written.code,
-    speciesId: written.speciesId,
-    provenance,
-    seeds: written.seeds,
-    soundness: told(written),
-    ...(note && { note }),
-  });
-  if (parsed.success) return { ok: true, lot: parsed.data };
-  return {
-    ok: false,
-    faults: parsed.error.issues.map((issue) => ({ field: String(issue.path.at(-1) ?? 'root'), message: issue.message })),
+/** Coordinates typed or pasted, or taken from a waypoint file. */
+function Coordinates({
+  error,
+  input,
+  take,
+}: {
+  error: string | undefined;
+  input: React.ReactElement<Record<string, unknown>>;
+  take: (point: Waypoint) => void;
+}) {
+  const [points, setPoints] = useState<Waypoint[]>([]);
+  const [problem, setProblem] = useState<string>();
+  const read = async (file: File | undefined) => {
+    if (!file) return;
+    setProblem(undefined);
+    setPoints([]);
+    try {
+      const found = await readGpx(file);
+      if (found.length === 1) take(found[0] as Waypoint);
+      else setPoints(found);
+    } catch (reason) {
+      setProblem((reason as Error).message);
+    }
   };
-}
-
-function asWritten(lot: Lot): Written {
-  const { provenance, soundness } = lot;
-  return {
-    ...EMPTY,
-    speciesId: lot.speciesId,
-    code: lot.code,
-    provenanceKind: provenance.kind,
-    from: provenance.kind === 'bought' ? provenance.supplier : provenance.place,
-    on: provenance.on,
-    detail: (provenance.kind === 'bought' ? provenance.theirLot : provenance.parents) ?? '',
-    seeds: String(lot.seeds),
-    soundnessKind: soundness.kind,
-    ...(soundness.kind === 'tested' && { tested: String(soundness.tested), sound: String(soundness.sound) }),
-    ...(soundness.kind === 'packet' && { percent: String(soundness.percent) }),
-    note: lot.note ?? '',
-  };
-}
-
-/** A code of the grower's kind: the species' initials, the year, a running number. */
-function nextCode(speciesId: string, taken: readonly string[], today: string): string {
-  const initials = speciesId
-    .split('-')
-    .map((word) => word[0]?.toUpperCase())
-    .join('');
-  for (let i = 1; ; i++) {
-    const code = `${initials}-${today.slice(2, 4)}-${String(i).padStart(2, '0')}`;
-    if (!taken.includes(code)) return code;
-  }
+  return (
+    <div>
+      <Field label="Coordinates" error={error ?? problem} hint="decimal, or degrees, minutes and seconds">
+        {input}
+      </Field>
+      <label className="quiet cursor-pointer focus-within:outline-3 focus-within:outline-offset-2">
+        from a GPX waypoint file
+        <input
+          type="file"
+          accept=".gpx,application/gpx+xml,application/xml"
+          className="sr-only"
+          onChange={(event) => read(event.target.files?.[0])}
+        />
+      </label>
+      {points.length > 0 && (
+        <ul aria-label="Waypoints in the file" className="mt-1 max-h-56 overflow-y-auto border-y border-line">
+          {points.map((point) => (
+            <li key={`${point.name} ${point.latitude_deg} ${point.longitude_deg}`}>
+              <button
+                type="button"
+                className="min-h-12 w-full px-2 text-left hover:bg-sheet desk:min-h-10"
+                onClick={() => {
+                  take(point);
+                  setPoints([]);
+                }}
+              >
+                <b className="font-[620]">{point.name}</b>{' '}
+                <span className="font-mono text-[0.92rem] text-ink2">
+                  {point.latitude_deg}, {point.longitude_deg}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
 }

@@ -1,15 +1,39 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
+import { cautionsOf } from '@chill/core/lot/cautions.ts';
+import { dryingCountdown } from '@chill/core/lot/drying.ts';
+import type { SoundTest } from '@chill/core/lot/lotLedger.ts';
+import { testAge } from '@chill/core/lot/testPlan.ts';
+import { showCoordinates } from '@chill/core/units/coordinates.ts';
+import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { useNursery } from '../../data/nursery.ts';
+import { type LotView, useNursery } from '../../data/nursery.ts';
+import { Choice } from '../../kit/Choice.tsx';
 import { Figure } from '../../kit/Figure.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { SoundRange } from '../../kit/SoundRange.tsx';
 import { BatchLine } from '../batch/BatchLine.tsx';
+import { CountForm } from './CountForm.tsx';
+import { LotBar } from './LotBar.tsx';
+import { LotLedger } from './LotLedger.tsx';
+import { SortForm } from './SortForm.tsx';
+import { GiveForm, StoreForm } from './StoreForm.tsx';
+import { TestForm } from './TestForm.tsx';
 
-/** One lot: its provenance, how sound it is, and where its seeds are now. */
+const DEEDS = [
+  { value: 'count', text: 'count' },
+  { value: 'sort', text: 'sort' },
+  { value: 'test', text: 'test' },
+  { value: 'store', text: 'move' },
+  { value: 'give', text: 'give away' },
+] as const;
+type Deed = (typeof DEEDS)[number]['value'];
+
+/** One lot: where every seed of it is, how sound, what must happen to it, and what can be done with it. */
 export default function LotPage() {
   const { lotId } = useParams();
   const { lots, handbook, batches, today } = useNursery();
+  const [deed, setDeed] = useState<Deed>();
+  const [said, setSaid] = useState<string>();
   const lot = lots.find((one) => one.id === lotId);
   const species = handbook.find((one) => one.id === lot?.speciesId);
   if (!lot || !species) {
@@ -23,70 +47,171 @@ export default function LotPage() {
     );
   }
   const mine = batches.filter((view) => view.batch.lotId === lot.id);
-  const { provenance } = lot;
+  const kept = { ...lot, ...(lot.state.storage && { storage: lot.state.storage }) };
+  const drying = dryingCountdown(kept, species, today);
+  const done = (what: string) => {
+    setSaid(what);
+    setDeed(undefined);
+  };
   return (
-    <div className="gap-14 px-4 pt-5 desk:grid desk:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)] desk:px-10">
+    <div className="gap-14 px-4 pt-5 desk:grid desk:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] desk:px-10">
       <div>
         <h1>{species.common[0]}</h1>
         <p className="text-ink2">
           <i>{species.scientific}</i> · lot <span className="code">{lot.code}</span>
         </p>
-        <p className="mt-2">
-          {provenance.kind === 'bought' ? `From ${provenance.supplier}` : `Collected at ${provenance.place}`},{' '}
-          {shortDate(provenance.on, today)}
-          {provenance.kind === 'bought' && provenance.theirLot && `, their lot ${provenance.theirLot}`}
-          {provenance.kind === 'collected' && provenance.parents && `, from ${provenance.parents}`}.
-        </p>
-        {lot.note && <p className="mt-2">{lot.note}</p>}
-        <div className="mt-5 grid grid-cols-2 gap-6">
+        <Provenance lot={lot} />
+        {drying && (
+          <p
+            className={`mt-4 border-l-4 py-1 pl-3 text-lg ${drying.inTime && drying.days > 3 ? 'border-ink' : 'border-alarm font-semibold text-alarm'}`}
+          >
+            {drying.text}
+          </p>
+        )}
+        <div className="mt-5 flex flex-wrap items-end gap-x-10 gap-y-4">
           <Figure value={lot.unassigned} unit="seeds">
-            in hand, in no batch yet
+            in the drawer, in no batch
           </Figure>
-          <Figure value={lot.seeds - lot.unassigned} unit={`of ${lot.seeds}`}>
-            in {mine.length === 1 ? 'one batch' : `${mine.length} batches`}
-          </Figure>
-        </div>
-        <div className="mt-6">
-          <h2>How sound</h2>
-          <div className="mt-2">
-            <SoundRange soundness={lot.state.soundness} species={species} />
-          </div>
-        </div>
-        <div className="mt-4 flex flex-wrap items-center gap-6">
           {lot.unassigned > 0 && (
             <Link to={`/plan?lot=${lot.id}`} className="deed">
               plan from it
             </Link>
           )}
-          <Link to={`/seeds/${lot.id}/change`} className="quiet">
-            change it
-          </Link>
-          <Link to={`/handbook/${species.id}`} className="quiet">
-            why this seed waits
-          </Link>
         </div>
+        <section className="mt-6">
+          <h2>Where its seeds are</h2>
+          <div className="mt-2">
+            <LotBar lot={lot} batches={mine} />
+          </div>
+        </section>
+        <section className="mt-8">
+          <h2>Do something with it</h2>
+          <div className="mt-1 max-w-xl">
+            <Choice
+              label="What to do"
+              options={DEEDS}
+              value={deed as Deed}
+              onChange={(next) => {
+                setDeed(next);
+                setSaid(undefined);
+              }}
+            />
+          </div>
+          {said && (
+            <p role="status" className="mt-3 font-semibold">
+              {said}
+            </p>
+          )}
+          <div className="mt-4">
+            {deed === 'count' && <CountForm lot={lot} species={species} done={done} />}
+            {deed === 'sort' && <SortForm lot={lot} species={species} done={done} />}
+            {deed === 'test' && <TestForm lot={lot} species={species} done={done} />}
+            {deed === 'store' && <StoreForm lot={lot} done={done} />}
+            {deed === 'give' && <GiveForm lot={lot} done={done} />}
+          </div>
+        </section>
+        <LotLedger lot={lot} />
+      </div>
+      <div className="mt-8 desk:mt-0">
+        <SeedDrawing seed={species.seed} room={320} />
+        <p className="mt-2 text-[0.95rem] text-ink2">
+          {species.seed.length_mm} × {species.seed.width_mm} × {species.seed.thickness_mm} mm, drawn × {enlargement(species.seed, 308)}, on
+          a rule of millimetres
+        </p>
+        <section className="mt-6">
+          <h2>How sound</h2>
+          <div className="mt-2">
+            <SoundRange soundness={lot.state.soundness} species={species} />
+          </div>
+          <Tests tests={lot.state.tests} />
+        </section>
+        {cautionsOf(species).map((text) => (
+          <p key={text} className="mt-5 max-w-prose border-l-4 border-alarm pl-3">
+            {text}
+          </p>
+        ))}
         {mine.length > 0 && (
           <section className="mt-8">
-            <h2>Where its seeds are</h2>
-            <ul className="mt-2">
+            <h2>Its batches</h2>
+            <ul className="mt-1">
               {mine.map((view) => (
                 <BatchLine key={view.batch.id} view={view} />
               ))}
             </ul>
           </section>
         )}
+        <div className="mt-4 flex flex-wrap items-center gap-6">
+          <Link to={`/seeds/${lot.id}/change`} className="quiet">
+            change the record
+          </Link>
+          <Link to={`/handbook/${species.id}`} className="quiet">
+            why this seed waits
+          </Link>
+        </div>
       </div>
-      <aside className="mt-8">
-        <SeedDrawing seed={species.seed} room={300} />
-        <p className="mt-2 text-[0.95rem] text-ink2">
-          {species.seed.length_mm} × {species.seed.width_mm} × {species.seed.thickness_mm} mm, drawn × {enlargement(species.seed, 288)}
-        </p>
-        {species.hazards.map((hazard) => (
-          <p key={hazard.note} className="mt-4 max-w-prose border-l-4 border-alarm pl-3">
-            {hazard.note}
-          </p>
-        ))}
-      </aside>
     </div>
+  );
+}
+
+function Provenance({ lot }: { lot: LotView }) {
+  const { today } = useNursery();
+  const { provenance, wintered } = lot;
+  const { storage } = lot.state;
+  const from =
+    provenance.kind === 'bought'
+      ? [
+          `From ${provenance.supplier}, ${shortDate(provenance.on, today)}`,
+          provenance.theirLot && `their lot ${provenance.theirLot}`,
+          provenance.harvestYear && `harvested ${provenance.harvestYear}`,
+        ]
+      : [
+          `Collected at ${provenance.place}, ${shortDate(provenance.on, today)}`,
+          provenance.at && showCoordinates(provenance.at),
+          provenance.parents && `from ${provenance.parents}`,
+          provenance.permission && `permission: ${provenance.permission}`,
+        ];
+  return (
+    <div className="mt-2 max-w-prose">
+      <p>{from.filter(Boolean).join('; ')}.</p>
+      {storage && (
+        <p className="text-ink2">
+          Kept {storage.state}
+          {storage.where && `, ${storage.where}`}, since {shortDate(storage.since, today)}.
+        </p>
+      )}
+      {wintered && (
+        <p className="text-ink2">
+          Had about {wintered.chillDays} days of moist cold before it was gathered, give or take {wintered.give_days}: every plan counts
+          them.
+        </p>
+      )}
+      {lot.note && <p className="mt-1">{lot.note}</p>}
+    </div>
+  );
+}
+
+const BY: Record<SoundTest['by'], string> = { asWritten: 'as first written', cut: 'cut', towel: 'on the towel' };
+
+/** Each test on its own, with what its age takes from it. */
+function Tests({ tests }: { tests: readonly SoundTest[] }) {
+  const { today } = useNursery();
+  if (tests.length === 0) return null;
+  return (
+    <ul className="mt-3">
+      {tests.map((test) => {
+        const age = testAge(test, today);
+        return (
+          <li key={`${test.on} ${test.by}`} className="border-t border-line py-1.5">
+            <span className={test.beforeSort ? 'text-ink2 line-through' : ''}>
+              <b className="font-mono">
+                {test.sound} of {test.tested}
+              </b>{' '}
+              {BY[test.by]}, {shortDate(test.on, today)}
+            </span>
+            {age && <span className="block text-[0.95rem] text-ink2">{age}</span>}
+          </li>
+        );
+      })}
+    </ul>
   );
 }

@@ -1,0 +1,12 @@
+/// <reference path="../jstat.d.ts" />
+import { jStat } from 'jstat';
+
+/** The value below which Student's t with `degreesOfFreedom` (1 upwards) falls with chance `probability`. */
+export function studentQuantile(probability: number, degreesOfFreedom: number): number {
+  return jStat.studentt.inv(probability, degreesOfFreedom);
+}
+
+/** The chance that `drawn` of `population`, `marked` of them marked, hold exactly `k` marked ones (hypergeometric). */
+export function hypergeometric(k: number, population: number, marked: number, drawn: number): number {
+  return jStat.hypgeom.pdf(k, population, marked, drawn);
+}

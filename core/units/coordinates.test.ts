@@ -1,0 +1,46 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { parseCoordinates, showCoordinates } from './coordinates.ts';
+
+const point = (latitude_deg: number, longitude_deg: number) => ({
+  ok: true,
+  value: { latitude_deg: expect.closeTo(latitude_deg, 4), longitude_deg: expect.closeTo(longitude_deg, 4) },
+});
+
+describe('a point on the Earth', () => {
+  test.each([
+    ['46.312, -117.98', 46.312, -117.98],
+    ['46.312,-117.98', 46.312, -117.98],
+    ['46.312 -117.98', 46.312, -117.98],
+    ['46.312 N 117.98 W', 46.312, -117.98],
+    ['N46.312 W117.98', 46.312, -117.98],
+    ['117.98 W, 46.312 N', 46.312, -117.98],
+    ['46°18′43″N 117°58′48″W', 46.31194, -117.98],
+    ['46 18 43 N, 117 58 48 W', 46.31194, -117.98],
+    [`33° 55' 30" S, 18° 25' 26" E`, -33.925, 18.42389],
+    ['46°18.72′N, 117°58.8′W', 46.312, -117.98],
+    ['−33.92; 18.42', -33.92, 18.42],
+  ])('%s', (text, latitude, longitude) => {
+    expect(parseCoordinates(text)).toEqual(point(latitude, longitude));
+  });
+  test.each([
+    ['', 'Give latitude and longitude.'],
+    ['the big oak', 'not a latitude and a longitude'],
+    ['118.2, 46.3', 'are the two swapped?'],
+    ['46.3, 200', 'Longitude runs from'],
+    ['46°75′N 117°W', 'Minutes and seconds run from 0 to 59.'],
+    ['-46.3 N, 117 W', 'A minus sign and a letter'],
+    ['46.3 N, 45 S', 'Two latitudes'],
+  ])('“%s” is refused with what to do', (text, says) => {
+    const parsed = parseCoordinates(text);
+    expect(parsed.ok ? '' : parsed.problem).toContain(says);
+  });
+  test('what is shown is read back as the same place', () => {
+    const degrees = (most: number) => fc.integer({ min: -most * 1e4, max: most * 1e4 }).map((value) => value / 1e4);
+    fc.assert(
+      fc.property(degrees(90), degrees(180), (latitude_deg, longitude_deg) => {
+        expect(parseCoordinates(showCoordinates({ latitude_deg, longitude_deg }))).toEqual(point(latitude_deg, longitude_deg));
+      }),
+    );
+  });
+});

@@ -1,0 +1,201 @@
+import { estimateSeeds, pureLiveSeed, type SeedEstimate } from '@chill/core/lot/count.ts';
+import { meanShare, soundShare } from '@chill/core/lot/viability.ts';
+import { parseQuantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
+import { CountMethod } from '@chill/model/lot.ts';
+import type { Species } from '@chill/model/species.ts';
+import { useState } from 'react';
+import { type LotView, useNursery } from '../../data/nursery.ts';
+import { Choice } from '../../kit/Choice.tsx';
+import { Field } from '../../kit/Field.tsx';
+import { numberIn } from './lotWriting.ts';
+import { otherFaults, useLotRecord } from './useLotRecord.ts';
+
+/** Counts what is in the drawer: by hand, by weighed samples, or by pods. The estimate is shown while it is typed. */
+export function CountForm({ lot, species, done }: { lot: LotView; species: Species; done: (said: string) => void }) {
+  const { nursery } = useNursery();
+  const { units } = nursery.settings;
+  const { record, faults, busy } = useLotRecord(lot);
+  const [by, setBy] = useState<CountMethod['by']>('hand');
+  const [hand, setHand] = useState('');
+  const [mass, setMass] = useState('');
+  const [purity, setPurity] = useState('100');
+  const [samples, setSamples] = useState([
+    { seeds: '', grams: '' },
+    { seeds: '', grams: '' },
+  ]);
+  const [pods, setPods] = useState('');
+  const [perPod, setPerPod] = useState('');
+
+  const grams = (text: string) => {
+    const read = parseQuantity(text, 'mass_g', unitOf('mass_g', units));
+    return read.ok ? read.value : undefined;
+  };
+  const written = samples.filter((sample) => sample.seeds.trim() !== '' || sample.grams.trim() !== '');
+  const how =
+    by === 'hand'
+      ? { by }
+      : by === 'pods'
+        ? {
+            by,
+            pods: numberIn(pods),
+            perPod: perPod
+              .split(/[\s,;]+/)
+              .filter(Boolean)
+              .map(Number),
+          }
+        : {
+            by,
+            lot_g: grams(mass),
+            samples: written.map((sample) => ({ seeds: numberIn(sample.seeds), grams: grams(sample.grams) })),
+            purity: (numberIn(purity.replace('%', '')) ?? Number.NaN) / 100,
+          };
+  const chaffy = species.seed.texture === 'hairy' || species.floatTest === 'misleads';
+  const estimate = estimated(how, chaffy);
+  const seeds = by === 'hand' ? numberIn(hand) : estimate.found?.seeds;
+  const fault = (field: string) => faults[field] ?? (field === 'how.lot_g' ? estimate.problem : undefined);
+  const shown = ['seeds', 'how.lot_g', 'how.purity', 'how.pods', 'how.perPod', 'how.samples'];
+
+  const save = async () => {
+    if (await record({ kind: 'counted', seeds, inBatches: lot.state.inBatches, how })) done(`${seeds} seeds in the drawer.`);
+  };
+  const changeSample = (at: number, part: Partial<(typeof samples)[number]>) =>
+    setSamples(samples.map((sample, i) => (i === at ? { ...sample, ...part } : sample)));
+
+  return (
+    <div className="max-w-2xl space-y-4">
+      <Choice
+        label="How to count"
+        options={[
+          { value: 'hand', text: 'by hand' },
+          { value: 'weight', text: 'by weight' },
+          { value: 'pods', text: 'by pods' },
+        ]}
+        value={by}
+        onChange={setBy}
+      />
+      {by === 'hand' && (
+        <Field label="Seeds in the drawer now" error={fault('seeds')} hint="those in no batch">
+          <input
+            className="written max-w-48 font-mono"
+            inputMode="numeric"
+            value={hand}
+            onChange={(event) => setHand(event.target.value)}
+          />
+        </Field>
+      )}
+      {by === 'weight' && (
+        <>
+          <div className="grid grid-cols-2 gap-x-8">
+            <Field label="The whole lot weighs" error={fault('how.lot_g')}>
+              <input
+                className="written font-mono"
+                placeholder={`84 ${units.mass}`}
+                value={mass}
+                onChange={(event) => setMass(event.target.value)}
+              />
+            </Field>
+            <Field label="of it, this seed" error={fault('how.purity')} hint="per cent by mass, the rest being chaff">
+              <input className="written font-mono" inputMode="decimal" value={purity} onChange={(event) => setPurity(event.target.value)} />
+            </Field>
+          </div>
+          <fieldset>
+            <legend className="text-[0.95rem] text-ink2">Counted samples, each weighed</legend>
+            {samples.map((sample, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: samples are only ever added at the end.
+              <div key={i} className="grid grid-cols-2 gap-x-8">
+                <Field label={<span className="sr-only">Seeds in sample {i + 1}</span>} error={fault(`how.samples.${i}.seeds`)}>
+                  <input
+                    className="written font-mono"
+                    inputMode="numeric"
+                    placeholder="100 seeds"
+                    value={sample.seeds}
+                    onChange={(event) => changeSample(i, { seeds: event.target.value })}
+                  />
+                </Field>
+                <Field label={<span className="sr-only">Mass of sample {i + 1}</span>} error={fault(`how.samples.${i}.grams`)}>
+                  <input
+                    className="written font-mono"
+                    placeholder={`0.82 ${units.mass}`}
+                    value={sample.grams}
+                    onChange={(event) => changeSample(i, { grams: event.target.value })}
+                  />
+                </Field>
+              </div>
+            ))}
+            {fault('how.samples') && (
+              <p role="alert" className="mt-1 font-semibold text-alarm">
+                {fault('how.samples')}
+              </p>
+            )}
+            <button type="button" className="quiet" onClick={() => setSamples([...samples, { seeds: '', grams: '' }])}>
+              one more sample
+            </button>
+          </fieldset>
+        </>
+      )}
+      {by === 'pods' && (
+        <div className="grid grid-cols-2 gap-x-8">
+          <Field label="Pods in all" error={fault('how.pods')}>
+            <input className="written font-mono" inputMode="numeric" value={pods} onChange={(event) => setPods(event.target.value)} />
+          </Field>
+          <Field label="Seeds in each one opened" error={fault('how.perPod') ?? fault('how.perPod.0')}>
+            <input
+              className="written font-mono"
+              placeholder="5 6 7 6 6"
+              value={perPod}
+              onChange={(event) => setPerPod(event.target.value)}
+            />
+          </Field>
+        </div>
+      )}
+      <div aria-live="polite">
+        {estimate.found && (
+          <Estimate found={estimate.found} lot={lot} species={species} purity={'purity' in how ? how.purity : undefined} />
+        )}
+      </div>
+      {otherFaults(faults, [
+        ...shown,
+        ...written.flatMap((_, i) => [`how.samples.${i}.seeds`, `how.samples.${i}.grams`]),
+        'how.perPod.0',
+      ]).map((message) => (
+        <p key={message} role="alert" className="font-semibold text-alarm">
+          {message}
+        </p>
+      ))}
+      <button type="button" className="deed" disabled={busy} onClick={save}>
+        {seeds !== undefined && Number.isFinite(seeds) ? `set the drawer to ${seeds}` : 'set the drawer'}
+      </button>
+    </div>
+  );
+}
+
+function estimated(how: unknown, chaffy: boolean): { found?: SeedEstimate | undefined; problem?: string } {
+  const parsed = CountMethod.safeParse(how);
+  if (!parsed.success) return {};
+  try {
+    return { found: estimateSeeds(parsed.data, chaffy) };
+  } catch (error) {
+    return { problem: (error as Error).message };
+  }
+}
+
+function Estimate({ found, lot, species, purity }: { found: SeedEstimate; lot: LotView; species: Species; purity: number | undefined }) {
+  const { nursery } = useNursery();
+  const { units } = nursery.settings;
+  const viability = meanShare(soundShare(lot.state.soundness, species));
+  return (
+    <div className="border-l-4 border-ink pl-3">
+      <p>
+        <span className="figure-large">{found.seeds}</span> seeds
+        {found.range ? `, somewhere from ${found.range.low} to ${found.range.high}` : ''}.
+      </p>
+      <p className="text-ink2">
+        {found.thousandSeeds_g !== undefined &&
+          `A thousand weigh ${showQuantity(found.thousandSeeds_g, 'mass_g', units, 2)}; the handbook says ${showQuantity(species.seed.thousandSeeds_g, 'mass_g', units, 2)}. `}
+        {found.spread !== undefined && `The samples differ by ${(found.spread * 100).toFixed(1)} %. `}
+        {purity !== undefined && Number.isFinite(purity) && `Pure live seed: ${Math.round(pureLiveSeed(purity, viability) * 100)} %.`}
+      </p>
+      {found.advice && <p className="font-semibold">{found.advice}</p>}
+    </div>
+  );
+}

@@ -1,0 +1,73 @@
+import { useId } from 'react';
+import { Link } from 'react-router';
+import type { BatchView, LotView } from '../../data/nursery.ts';
+
+interface Part {
+  key: string;
+  seeds: number;
+  name: string;
+  fill: 'ink' | 'pale' | 'hatch' | 'dots';
+  code?: string;
+}
+
+/** Where every seed of a lot is: in the drawer, in each of its batches, cut, sorted out, given away. One bar, and the same in words. */
+export function LotBar({ lot, batches }: { lot: LotView; batches: readonly BatchView[] }) {
+  const id = useId();
+  const { drawer, tested, rejected, givenAway, total } = lot.state;
+  const parts: Part[] = [
+    { key: 'drawer', seeds: drawer, name: 'in the drawer', fill: 'pale' as const },
+    ...batches.map(({ batch }) => ({
+      key: batch.id,
+      seeds: batch.plan.seeds,
+      name: batch.purpose === 'test' ? 'on test' : batch.plan.way.name.toLowerCase(),
+      fill: 'ink' as const,
+      code: batch.code,
+    })),
+    { key: 'tested', seeds: tested, name: 'cut to look', fill: 'hatch' as const },
+    { key: 'rejected', seeds: rejected, name: 'sorted out', fill: 'hatch' as const },
+    { key: 'given', seeds: givenAway, name: 'given away', fill: 'dots' as const },
+  ].filter(({ seeds }) => seeds > 0);
+  const fills = {
+    ink: 'color-mix(in oklab, var(--color-ink) 62%, var(--color-ground))',
+    pale: 'color-mix(in oklab, var(--color-ink) 16%, var(--color-ground))',
+    hatch: `url(#${id}hatch)`,
+    dots: `url(#${id}dots)`,
+  };
+  let x = 0;
+  return (
+    <div>
+      <svg viewBox="0 0 400 26" preserveAspectRatio="none" className="block h-8 w-full" aria-hidden="true">
+        <pattern id={`${id}hatch`} width={5} height={5} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <line x1={0} x2={0} y1={0} y2={5} stroke="var(--color-ink3)" strokeWidth={1.6} />
+        </pattern>
+        <pattern id={`${id}dots`} width={5} height={5} patternUnits="userSpaceOnUse">
+          <circle cx={2.5} cy={2.5} r={1.2} fill="var(--color-ink2)" />
+        </pattern>
+        {parts.map(({ key, seeds, fill }) => {
+          const width = (seeds / total) * 400;
+          const start = x;
+          x += width;
+          return <rect key={key} x={start} y={0} width={Math.max(1, width - 1.5)} height={26} fill={fills[fill]} />;
+        })}
+      </svg>
+      <p className="mt-1.5">
+        <b>{total} seeds</b> in all:
+      </p>
+      <ul className="grid gap-x-8 sm:grid-cols-2">
+        {parts.map(({ key, seeds, name, code }) => (
+          <li key={key} className="flex items-baseline gap-2 border-b border-line py-1.5">
+            <b className="w-14 text-right font-mono">{seeds}</b>
+            <span className="min-w-0">
+              {code && (
+                <Link to={`/batch/${code}`} className="code underline underline-offset-4">
+                  {code}
+                </Link>
+              )}{' '}
+              {name}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,71 @@
+import { useState } from 'react';
+import { type LotView, useNursery } from '../../data/nursery.ts';
+import { Choice } from '../../kit/Choice.tsx';
+import { Field } from '../../kit/Field.tsx';
+import { numberIn } from './lotWriting.ts';
+import { otherFaults, useLotRecord } from './useLotRecord.ts';
+
+/** Moves a lot: dry or moist, and where. */
+export function StoreForm({ lot, done }: { lot: LotView; done: (said: string) => void }) {
+  const { today } = useNursery();
+  const { record, faults, busy } = useLotRecord(lot);
+  const [state, setState] = useState<'dry' | 'moist'>(lot.state.storage?.state ?? 'dry');
+  const [where, setWhere] = useState(lot.state.storage?.where ?? '');
+  const save = async () => {
+    if (await record({ kind: 'stored', storage: { state, since: today, ...(where.trim() && { where }) } })) done(`Kept ${state}.`);
+  };
+  return (
+    <div className="max-w-2xl space-y-4">
+      <Choice
+        label="Kept"
+        options={[
+          { value: 'dry', text: 'dry' },
+          { value: 'moist', text: 'moist' },
+        ]}
+        value={state}
+        onChange={setState}
+      />
+      <Field label="Where" error={faults['storage.where']}>
+        <input className="written max-w-sm" value={where} onChange={(event) => setWhere(event.target.value)} />
+      </Field>
+      {otherFaults(faults, ['storage.where']).map((message) => (
+        <p key={message} role="alert" className="font-semibold text-alarm">
+          {message}
+        </p>
+      ))}
+      <button type="button" className="deed" disabled={busy} onClick={save}>
+        write it down
+      </button>
+    </div>
+  );
+}
+
+/** Gives some of a lot away, to a swap or a neighbour; they stay counted. */
+export function GiveForm({ lot, done }: { lot: LotView; done: (said: string) => void }) {
+  const { record, faults, busy } = useLotRecord(lot);
+  const [seeds, setSeeds] = useState('');
+  const [to, setTo] = useState('');
+  const save = async () => {
+    if (await record({ kind: 'givenAway', seeds: numberIn(seeds), ...(to.trim() && { note: to.trim() }) })) done(`${seeds} given away.`);
+  };
+  return (
+    <div className="max-w-2xl space-y-4">
+      <div className="grid grid-cols-2 gap-x-8">
+        <Field label="Seeds given away" error={faults.seeds}>
+          <input className="written font-mono" inputMode="numeric" value={seeds} onChange={(event) => setSeeds(event.target.value)} />
+        </Field>
+        <Field label="To whom" error={faults.note}>
+          <input className="written" value={to} onChange={(event) => setTo(event.target.value)} />
+        </Field>
+      </div>
+      {otherFaults(faults, ['seeds', 'note']).map((message) => (
+        <p key={message} role="alert" className="font-semibold text-alarm">
+          {message}
+        </p>
+      ))}
+      <button type="button" className="deed" disabled={busy} onClick={save}>
+        write it down
+      </button>
+    </div>
+  );
+}

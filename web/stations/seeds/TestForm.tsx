@@ -1,0 +1,145 @@
+import { soundLeftAtLeast, testAdvice, testSizes } from '@chill/core/lot/testPlan.ts';
+import { meanShare, soundShare } from '@chill/core/lot/viability.ts';
+import { planTowelTest } from '@chill/core/ways/towelTest.ts';
+import type { Species } from '@chill/model/species.ts';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { newId } from '../../data/newId.ts';
+import { type LotView, useNursery } from '../../data/nursery.ts';
+import { makeBatch } from '../../data/saving.ts';
+import { Choice } from '../../kit/Choice.tsx';
+import { Field } from '../../kit/Field.tsx';
+import { Stepper } from '../../kit/Stepper.tsx';
+import { useAttempt } from '../../kit/useAttempt.ts';
+import { numberIn } from './lotWriting.ts';
+import { otherFaults, useLotRecord } from './useLotRecord.ts';
+
+/** Tests a sample: cut it and count at once, or lay it on a towel as a small batch of its own. How many, for how sure. */
+export function TestForm({ lot, species, done }: { lot: LotView; species: Species; done: (said: string) => void }) {
+  const advice = testAdvice(species);
+  const [by, setBy] = useState(advice.by);
+  const sizes = testSizes({ soundness: lot.state.soundness }, lot.unassigned, species);
+  const affordable = sizes.filter(({ tooMuch }) => !tooMuch);
+  const [seeds, setSeeds] = useState(() =>
+    Math.max(1, Math.min(lot.unassigned, affordable.findLast(({ seeds }) => seeds <= 40)?.seeds || 10)),
+  );
+  return (
+    <div className="max-w-2xl space-y-4">
+      <p className="border-l-4 border-ink pl-3">{advice.because}</p>
+      <Choice
+        label="How to test"
+        options={[
+          { value: 'cut', text: 'cut and look' },
+          { value: 'towel', text: 'on a warm towel' },
+        ]}
+        value={by}
+        onChange={setBy}
+      />
+      <div>
+        <p className="text-[0.95rem] text-ink2">How many, for which certainty</p>
+        <ul className="grid grid-cols-2 gap-x-6 sm:grid-cols-4">
+          {sizes.map((size) => (
+            <li key={size.width}>
+              <button
+                type="button"
+                disabled={size.seeds === 0 || size.seeds > lot.unassigned}
+                onClick={() => setSeeds(size.seeds)}
+                className={`min-h-14 w-full border-b-2 py-1 text-left disabled:opacity-55 ${seeds === size.seeds ? 'border-ink' : 'border-line'}`}
+              >
+                <b className="font-mono text-xl">{size.seeds === 0 ? 'known' : size.seeds}</b>
+                <span className="block text-[0.92rem] text-ink2">
+                  within ±{Math.round(size.width * 100)}
+                  {size.seeds > 0 && size.tooMuch ? ', too much of it' : ''}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      </div>
+      {by === 'cut' ? <Cut lot={lot} seeds={seeds} done={done} /> : <Towel lot={lot} species={species} seeds={seeds} setSeeds={setSeeds} />}
+    </div>
+  );
+}
+
+function Cut({ lot, seeds, done }: { lot: LotView; seeds: number; done: (said: string) => void }) {
+  const { record, faults, busy } = useLotRecord(lot);
+  const [tested, setTested] = useState('');
+  const [sound, setSound] = useState('');
+  const counts = { tested: numberIn(tested), sound: numberIn(sound) };
+  const left = leftAfter(counts, lot.unassigned);
+  const save = async () => {
+    if (await record({ kind: 'cutTested', ...counts })) done(`${sound} of ${tested} were sound.`);
+  };
+  return (
+    <>
+      <p className="text-ink2">
+        Cut {seeds} across. White and firm is sound; brown, soft, hollow or eaten is not. Clamp the seed, cut away from the hand, glove on
+        the holding hand.
+      </p>
+      <div className="grid max-w-md grid-cols-2 gap-x-8">
+        <Field label="Sound" error={faults.sound}>
+          <input className="written font-mono" inputMode="numeric" value={sound} onChange={(event) => setSound(event.target.value)} />
+        </Field>
+        <Field label="of seeds cut" error={faults.tested}>
+          <input className="written font-mono" inputMode="numeric" value={tested} onChange={(event) => setTested(event.target.value)} />
+        </Field>
+      </div>
+      {left !== undefined && (
+        <p aria-live="polite">
+          Of the {lot.unassigned - (counts.tested ?? 0)} left, at least <b className="font-mono">{left}</b> are sound, 95 times in 100.
+        </p>
+      )}
+      {otherFaults(faults, ['sound', 'tested']).map((message) => (
+        <p key={message} role="alert" className="font-semibold text-alarm">
+          {message}
+        </p>
+      ))}
+      <button type="button" className="deed" disabled={busy} onClick={save}>
+        write it down
+      </button>
+    </>
+  );
+}
+
+/** For a small lot only: what the test leaves can then be said exactly, and in a moment. */
+const SMALL_LOT = 400;
+
+function leftAfter({ tested, sound }: { tested: number | undefined; sound: number | undefined }, drawer: number): number | undefined {
+  const can = tested !== undefined && sound !== undefined && Number.isInteger(tested) && Number.isInteger(sound);
+  if (!can || tested < 1 || sound < 0 || sound > tested || tested > drawer || drawer > SMALL_LOT) return undefined;
+  return soundLeftAtLeast(sound, tested, drawer - tested);
+}
+
+function Towel({ lot, species, seeds, setSeeds }: { lot: LotView; species: Species; seeds: number; setSeeds: (seeds: number) => void }) {
+  const { today, places } = useNursery();
+  const navigate = useNavigate();
+  const { attempt, problem, busy } = useAttempt();
+  const sound = soundShare(lot.state.soundness, species);
+  const begin = () =>
+    attempt(async () => {
+      if (seeds < 1) throw new Error('There is no seed in the drawer to test.');
+      const plan = planTowelTest(species, seeds, today, places, sound);
+      const batch = await makeBatch({ id: newId(), lotId: lot.id, plan, madeOn: today, purpose: 'test' });
+      navigate(`/batch/${batch.code}/label`);
+    });
+  const days = species.sprouting.days;
+  return (
+    <>
+      <p className="text-ink2">
+        A small batch of its own, with its bag code and its looks; it is read when nearly all that will come have, after {days.from} to{' '}
+        {days.to} days. About {Math.round(seeds * meanShare(sound))} of {seeds} would be no surprise.
+      </p>
+      <div className="flex flex-wrap items-center gap-4">
+        <Stepper label="seeds to test" value={seeds} most={lot.unassigned} onChange={setSeeds} />
+        <button type="button" className="deed" disabled={busy} onClick={begin}>
+          start the test
+        </button>
+      </div>
+      {problem && (
+        <p role="alert" className="font-semibold text-alarm">
+          {problem}
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,190 @@
+import { parseCoordinates, showCoordinates } from '@chill/core/units/coordinates.ts';
+import { Lot, type Provenance, Soundness } from '@chill/model/lot.ts';
+
+/** What is written in the form, as text; the model's own schemas judge it. */
+export interface Written {
+  speciesId: string;
+  code: string;
+  provenanceKind: 'collected' | 'bought';
+  from: string;
+  on: string;
+  /** Parent plants, or the seller's lot number. */
+  detail: string;
+  at: string;
+  permission: string;
+  harvestYear: string;
+  seeds: string;
+  soundnessKind: 'tested' | 'packet' | 'unknown';
+  tested: string;
+  sound: string;
+  percent: string;
+  storageState: 'dry' | 'moist';
+  where: string;
+  hasWintered: 'no' | 'yes';
+  chillDays: string;
+  give: string;
+  note: string;
+}
+
+export const EMPTY: Written = {
+  speciesId: '',
+  code: '',
+  provenanceKind: 'collected',
+  from: '',
+  on: '',
+  detail: '',
+  at: '',
+  permission: '',
+  harvestYear: '',
+  seeds: '',
+  soundnessKind: 'tested',
+  tested: '',
+  sound: '',
+  percent: '',
+  storageState: 'dry',
+  where: '',
+  hasWintered: 'no',
+  chillDays: '',
+  give: '15',
+  note: '',
+};
+
+/** A fault and the field that it is at. */
+export interface Fault {
+  field: keyof Written | 'root';
+  message: string;
+}
+
+/** A typed figure; `undefined` where nothing is typed, NaN where it is no number, so that the schema says so. */
+export function numberIn(text: string): number | undefined {
+  const typed = text.trim().replace(',', '.');
+  return typed === '' ? undefined : Number(typed);
+}
+
+function told({ soundnessKind, tested, sound, percent }: Written): unknown {
+  if (soundnessKind === 'tested') return { kind: 'tested', tested: numberIn(tested), sound: numberIn(sound) };
+  return soundnessKind === 'packet' ? { kind: 'packet', percent: numberIn(percent) } : { kind: 'unknown' };
+}
+
+/** How sound it is as written so far, where that can be read. */
+export function readSoundness(written: Written): Soundness | undefined {
+  const parsed = Soundness.safeParse(told(written));
+  return parsed.success ? parsed.data : undefined;
+}
+
+/** Where the model's fields stand in the form. */
+const FIELD_OF: Record<string, Fault['field']> = {
+  'provenance.supplier': 'from',
+  'provenance.place': 'from',
+  'provenance.on': 'on',
+  'provenance.theirLot': 'detail',
+  'provenance.parents': 'detail',
+  'provenance.permission': 'permission',
+  'provenance.harvestYear': 'harvestYear',
+  'soundness.tested': 'tested',
+  'soundness.sound': 'sound',
+  'soundness.percent': 'percent',
+  'storage.where': 'where',
+  'storage.since': 'on',
+  'wintered.chillDays': 'chillDays',
+  'wintered.give_days': 'give',
+};
+
+/** The form's field for one of the model's or the server's. */
+export function fieldOf(path: string): Fault['field'] {
+  const plain = path.replace(/^lot\./, '');
+  if (plain in FIELD_OF) return FIELD_OF[plain] as Fault['field'];
+  return plain in EMPTY ? (plain as keyof Written) : 'root';
+}
+
+/** What the model says where nothing is written, put as a question. */
+const ASKED: Partial<Record<Fault['field'], string>> = {
+  speciesId: 'Choose a species from the handbook.',
+  from: 'Where did it come from?',
+  on: 'On which day? Roughly is enough.',
+  seeds: 'How many? A good guess will do; count later.',
+};
+
+/** The lot that is written, or every fault in it. */
+export function judge(written: Written, id: string): { lot: Lot } | { faults: Fault[] } {
+  const { provenanceKind, from, on, detail, permission, note } = written;
+  const at = written.at.trim() === '' ? undefined : parseCoordinates(written.at);
+  const year = numberIn(written.harvestYear);
+  const provenance: Record<keyof Extract<Provenance, { kind: 'collected' }> | string, unknown> =
+    provenanceKind === 'collected'
+      ? {
+          kind: 'collected',
+          place: from,
+          on,
+          ...(at?.ok && { at: at.value }),
+          ...(detail.trim() && { parents: detail }),
+          ...(permission.trim() && { permission }),
+        }
+      : {
+          kind: 'bought',
+          supplier: from,
+          on,
+          ...(detail.trim() && { theirLot: detail }),
+          ...(year !== undefined && { harvestYear: year }),
+        };
+  const parsed = Lot.safeParse({
+    id,
+    code: written.code,
+    speciesId: written.speciesId,
+    provenance,
+    seeds: numberIn(written.seeds),
+    soundness: told(written),
+    storage: { state: written.storageState, since: on, ...(written.where.trim() && { where: written.where }) },
+    ...(written.hasWintered === 'yes' && { wintered: { chillDays: numberIn(written.chillDays), give_days: numberIn(written.give) } }),
+    ...(note.trim() && { note }),
+  });
+  const faults: Fault[] = (parsed.error?.issues ?? []).map((issue) => {
+    const field = fieldOf(issue.path.join('.'));
+    const empty = field !== 'root' && written[field].trim() === '';
+    return { field, message: (empty && ASKED[field]) || issue.message };
+  });
+  if (at && !at.ok && provenanceKind === 'collected') faults.push({ field: 'at', message: at.problem });
+  return parsed.success && faults.length === 0 ? { lot: parsed.data } : { faults };
+}
+
+/** A lot as the form would hold it. */
+export function asWritten(lot: Lot): Written {
+  const { provenance, soundness, storage, wintered } = lot;
+  const origin: Partial<Written> =
+    provenance.kind === 'bought'
+      ? { from: provenance.supplier, detail: provenance.theirLot ?? '', harvestYear: String(provenance.harvestYear ?? '') }
+      : {
+          from: provenance.place,
+          detail: provenance.parents ?? '',
+          at: provenance.at ? showCoordinates(provenance.at) : '',
+          permission: provenance.permission ?? '',
+        };
+  return {
+    ...EMPTY,
+    ...origin,
+    speciesId: lot.speciesId,
+    code: lot.code,
+    provenanceKind: provenance.kind,
+    on: provenance.on,
+    seeds: String(lot.seeds),
+    soundnessKind: soundness.kind,
+    ...(soundness.kind === 'tested' && { tested: String(soundness.tested), sound: String(soundness.sound) }),
+    ...(soundness.kind === 'packet' && { percent: String(soundness.percent) }),
+    ...(storage && { storageState: storage.state, where: storage.where ?? '' }),
+    ...(wintered && { hasWintered: 'yes', chillDays: String(wintered.chillDays), give: String(wintered.give_days) }),
+    note: lot.note ?? '',
+  };
+}
+
+/** A code of the grower's kind: the species' initials, the year, a running number. */
+export function nextCode(speciesId: string, taken: readonly string[], today: string): string {
+  const initials = speciesId
+    .split('-')
+    .map((word) => word[0]?.toUpperCase())
+    .join('')
+    .slice(0, 4);
+  for (let i = 1; ; i++) {
+    const code = `${initials}-${today.slice(2, 4)}-${String(i).padStart(2, '0')}`;
+    if (!taken.includes(code)) return code;
+  }
+}

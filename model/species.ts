@@ -192,6 +192,7 @@ export const Species = SpeciesFields.superRefine((species, context) => {
       complain(['ways'], message);
     }
   }
+  if (species.basedOn === species.id) complain(['basedOn'], 'An entry cannot be made from itself.');
   if (species.alternating && species.alternating.night_C >= species.alternating.day_C) {
     complain(['alternating', 'night_C'], 'The nights must be cooler than the days.');
   }

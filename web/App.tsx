@@ -24,6 +24,8 @@ const BatchPage = lazy(() => import('./stations/batch/BatchPage.tsx'));
 const LabelPage = lazy(() => import('./stations/batch/LabelPage.tsx'));
 const HandbookPage = lazy(() => import('./stations/handbook/HandbookPage.tsx'));
 const SpeciesPage = lazy(() => import('./stations/handbook/SpeciesPage.tsx'));
+const KeyPage = lazy(() => import('./stations/handbook/KeyPage.tsx'));
+const SpeciesEditor = lazy(() => import('./stations/handbook/SpeciesEditor.tsx'));
 const PlacesPage = lazy(() => import('./stations/places/PlacesPage.tsx'));
 
 /** The app: loads the nursery, then the run above (or below) and the station beneath it. */
@@ -91,6 +93,8 @@ function Stations() {
       <Route path="batch/:code" element={<BatchPage />} />
       <Route path="batch/:code/label" element={<LabelPage />} />
       <Route path="handbook" element={<HandbookPage />} />
+      <Route path="handbook/key" element={<KeyPage />} />
+      <Route path="handbook/:speciesId/change" element={<SpeciesEditor />} />
       <Route path="handbook/:speciesId" element={<SpeciesPage />} />
       <Route path="places" element={<PlacesPage />} />
       <Route

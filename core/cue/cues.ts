@@ -18,7 +18,7 @@ export type CueName =
 
 /** What each cue is called. */
 export const CUE_NAMES: Record<CueName, string> = {
-  fresh: 'sown fresh, never dried',
+  fresh: 'fresh sowing, never dried',
   afterRipening: 'months in a dry drawer',
   hardCoat: 'an opened coat',
   heatPulse: 'a short heat',

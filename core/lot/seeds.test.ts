@@ -119,6 +119,11 @@ describe('planning a test', () => {
     expect(testSizes(lot, 6000, { usuallySound: 0.7 }).some(({ tooMuch }) => tooMuch)).toBe(false);
   });
 
+  test('says the same as the range beside it: 8 of 10 wants 16 more to be within 15', () => {
+    const tested = { soundness: { kind: 'tested', tested: 10, sound: 8 } } as const;
+    expect(testSizes(tested, 500, { usuallySound: 0.7 }).find(({ width }) => width === 0.15)?.seeds).toBe(16);
+  });
+
   test('what is left of a small lot, by summing every way in which the sample could have been drawn', () => {
     // 8 of 10 sound, 20 left: brute force over every composition of the whole lot.
     const choose = (n: number, k: number): number => (k < 0 || k > n ? 0 : k === 0 ? 1 : (choose(n - 1, k - 1) * n) / k);

@@ -25,8 +25,9 @@ export interface TestSize {
  * Where `seeds` is small, a test that uses up more than a quarter of it says so.
  */
 export function testSizes(lot: Pick<Lot, 'soundness'>, drawer: number, species: Pick<Species, 'usuallySound'>): TestSize[] {
-  const share = Math.min(0.95, Math.max(0.05, meanShare(soundShare(lot.soundness, species))));
   const tested = lot.soundness.kind === 'tested' ? lot.soundness.tested : 0;
+  const share =
+    lot.soundness.kind === 'tested' ? lot.soundness.sound / lot.soundness.tested : meanShare(soundShare(lot.soundness, species));
   return WIDTHS.map((width) => {
     let n = Math.max(1, tested);
     while (expectedHalfWidth(share, n) > width) n += 1;

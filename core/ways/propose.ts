@@ -16,7 +16,7 @@ import { nextFrostSafeDate } from '../winter/frost.ts';
 import { planBackward, planForward, totalDays } from './chain.ts';
 import { effortOf } from './effort.ts';
 import { objectionsTo } from './objections.ts';
-import type { KeyDates, Proposal } from './proposal.ts';
+import type { KeyDates, Objection, Proposal } from './proposal.ts';
 import { WINDOW_KEEPS } from './pull.ts';
 import {
   chainLinks,
@@ -105,10 +105,13 @@ export function propose(way: Way, request: Request, workedOut = false): Proposal
 /** All ways that make sense here, the one to recommend first, and those that do not, each with its reason. */
 export interface Weighed {
   offered: Proposal[];
-  /** Ways that would hardly wake this seed, or cannot begin. */
+  /** Ways that would hardly wake this seed. */
   set_aside: Proposal[];
   none: { name: string; reason: string }[];
 }
+
+/** What makes a way senseless for a seed, whatever the day and the places. */
+const SENSELESS: readonly Objection['code'][] = ['hardlyFrees', 'coatClosed'];
 
 /** Lays every way of the species and of the schools side by side. */
 export function weighWays(request: Request): Weighed {
@@ -116,11 +119,11 @@ export function weighWays(request: Request): Weighed {
   const proposals = ways
     .map(({ way, workedOut }) => propose(way, request, workedOut))
     .sort((a, b) => burden(a, request) - burden(b, request));
-  const stopped = (proposal: Proposal) => proposal.against.some(({ weight }) => weight === 'stops');
-  const offered = proposals.filter((proposal) => !stopped(proposal));
-  // Where everything is stopped, the least bad is still what the grower asked to see.
+  const senseless = (proposal: Proposal) => proposal.against.some(({ code }) => SENSELESS.includes(code));
+  const offered = proposals.filter((proposal) => !senseless(proposal));
+  // Where nothing makes sense, the least bad is still what the grower asked to see.
   return offered.length > 0
-    ? { offered, set_aside: proposals.filter(stopped), none }
+    ? { offered, set_aside: proposals.filter(senseless), none }
     : { offered: proposals.slice(0, 1), set_aside: proposals.slice(1), none };
 }
 

@@ -197,6 +197,22 @@ function wet(kind: Stage['kind'], medium: Medium): Stage {
 
 const OFFERED = Object.keys(SCHOOLS) as Exclude<School, 'towelTest'>[];
 
+/** The control of any trial: straight to the warmth, with nothing done to wake the seed. */
+export const UNTREATED = 'untreated';
+
+function untreatedWay(species: Omit<Species, 'ways'>): Way {
+  const tiny = species.seed.length_mm < TINY_MM;
+  return {
+    id: UNTREATED,
+    name: 'Nothing done',
+    school: 'noCold',
+    stages: tiny ? [{ kind: 'pot' }] : [{ kind: 'soak' }, { kind: 'warmTowel' }, { kind: 'pot' }],
+    evidence: 'commonly reported',
+    speaksFor: 'a control for the others',
+    speaksAgainst: 'only seed that waits for nothing comes',
+  };
+}
+
 /** A way to weigh: the handbook's own, or one worked out from the school. */
 export interface WayToWeigh {
   way: Way;
@@ -214,7 +230,15 @@ export function waysToWeigh(species: Species): { ways: WayToWeigh[]; none: { sch
     if ('not' in answer) none.push({ school, name: SCHOOLS[school].name, reason: answer.not });
     else if (!species.ways.some((way) => way.id === answer.way.id)) ways.push({ way: answer.way, workedOut: true });
   }
+  const control = untreatedWay(species);
+  const same = (way: Way) => JSON.stringify(way.stages) === JSON.stringify(control.stages);
+  if (!ways.some(({ way }) => way.id === UNTREATED || same(way))) ways.push({ way: control, workedOut: true });
   return { ways, none };
+}
+
+/** Whether a way is what others are held against: nothing done, or at least no winter. */
+export function isControl({ id, school }: Way): boolean {
+  return id === UNTREATED || school === 'noCold';
 }
 
 /** The way that asks, on a towel, how much of a lot comes: the species' short cues, no winter. */

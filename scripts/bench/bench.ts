@@ -4,11 +4,16 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
+import { freedShare } from '../../core/chill/requirement.ts';
 import { fold } from '../../core/ledger/fold.ts';
+import { chanceOf } from '../../core/lot/prospect.ts';
+import { startingPlaces } from '../../core/ways/places.ts';
+import { weighWays } from '../../core/ways/propose.ts';
 import type { LedgerEvent } from '../../model/event.ts';
+import type { Species } from '../../model/species.ts';
 import { openDatabase } from '../../server/store/open.ts';
 import { rawDatabase } from '../../server/store/raw.ts';
-import { NURSERY, someBatch, someLot, TODAY, testServer, uuid } from '../../server/testing.ts';
+import { handbook, NURSERY, someBatch, someLot, TODAY, testServer, uuid } from '../../server/testing.ts';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 const BATCHES = 2000;
@@ -131,6 +136,51 @@ function benchSize(): void {
   say('script of the first screen, gzip', bytes / 1024, 200, 'KB');
 }
 
+/**
+ * One redraw of the plan, every way of a species weighed for a changed wish, against one pass of the same arithmetic in a bare loop: the curve of each
+ * way's treatments day by day, and the chance of the wished plants at the seeds that came out.
+ */
+async function benchPlan(): Promise<void> {
+  const species = handbook.find(({ id }) => id === 'balsamorhiza-sagittata') as Species;
+  const sound = { alpha: 17.5, beta: 3.5 };
+  const request = (plants: number) => ({
+    species,
+    sound,
+    available: 600,
+    wish: { plants, confidence: 0.9, timing: { by: 'frostRisk', risk: 0.1 } } as const,
+    nursery: NURSERY,
+    places: startingPlaces(uuid),
+    today: TODAY,
+  });
+  const redraw = (plants: number) => weighWays(request(plants));
+  const { offered, set_aside } = redraw(40);
+  const ways = [...offered, ...set_aside];
+  let sum = 0;
+  const bare = () => {
+    for (const { resolved, seeds = 600, prospect } of ways) {
+      for (const { curve, treatment } of resolved) {
+        if (!curve || !treatment) continue;
+        for (let day = 1; day < curve.yields.length; day++) sum += freedShare(day, treatment.requirement) * Math.exp(-day * 1e-3);
+      }
+      sum += chanceOf(40, seeds, prospect);
+    }
+  };
+  const [redraws, floors]: [number[], number[]] = [[], []];
+  for (let i = 0; i < 5; i++) redraw(30 + i);
+  for (let round = 0; round < ROUNDS; round++) {
+    floors.push(await clocked(bare));
+    redraws.push(await clocked(() => redraw(40 + round)));
+  }
+  if (!(sum > 0)) throw new Error('The bare loop did nothing.');
+  say(
+    `plan redrawn, ${ways.length} ways with ${handbook.length} species / bare loop`,
+    quantile(redraws, 0.5) / quantile(floors, 0.5),
+    40,
+    '×',
+  );
+}
+
 console.log('Ratios of one run on this machine:');
 benchSize();
+await benchPlan();
 await benchApi(await fill());

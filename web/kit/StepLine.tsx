@@ -17,18 +17,21 @@ export function StepLine({ steps, faint = false }: { steps: readonly Step[]; fai
         const previous = lying[i - 1];
         const next = lying[i + 1];
         const split = Math.min(step.x2, Math.max(step.x1, step.doneUntil));
+        // Where the next stage lies at the same height there is nothing to climb, and no room is left for it.
+        const climbsIn = previous !== undefined && previous.y !== step.y;
+        const climbsOut = next !== undefined && next.y !== step.y;
         const colour = ZONE_COLOUR[step.zone];
         const climbDone = step.doneUntil > step.x1;
         return (
           <g key={`${step.x1}-${step.zone}`} stroke={colour}>
-            {previous && previous.y !== step.y && (
+            {previous && climbsIn && (
               <path d={climbPath(previous, step)} strokeWidth={climbDone ? 2.25 : 1.5} strokeDasharray={climbDone ? undefined : '3 3'} />
             )}
             {split > step.x1 && (
-              <path d={stayPath({ ...step, x2: split }, !!previous, split === step.x2 && !!next)} strokeWidth={ZONE_WEIGHT[step.zone]} />
+              <path d={stayPath({ ...step, x2: split }, climbsIn, split === step.x2 && climbsOut)} strokeWidth={ZONE_WEIGHT[step.zone]} />
             )}
             {split < step.x2 && (
-              <path d={stayPath({ ...step, x1: split }, split === step.x1 && !!previous, !!next)} strokeWidth={2} strokeDasharray="5 4" />
+              <path d={stayPath({ ...step, x1: split }, split === step.x1 && climbsIn, climbsOut)} strokeWidth={2} strokeDasharray="5 4" />
             )}
           </g>
         );

@@ -59,7 +59,19 @@ export default function BatchPage() {
         <Link to={`/seeds/${lot.id}`} className="underline underline-offset-4">
           {lot.code}
         </Link>{' '}
-        · {batch.plan.way.name.toLowerCase()} · planned for {batch.plan.expects.low} to {batch.plan.expects.high} plants
+        · {batch.plan.way.name.toLowerCase()} ·{' '}
+        {batch.purpose === 'test'
+          ? `a test of ${batch.plan.seeds} seeds: ${batch.plan.expects.low} to ${batch.plan.expects.high} up would be no surprise`
+          : `planned for ${batch.plan.expects.low} to ${batch.plan.expects.high} plants`}
+        {batch.trial && (
+          <>
+            {' '}
+            ·{' '}
+            <Link to={`/trial/${batch.trial.id}`} className="underline underline-offset-4">
+              {batch.trial.control ? 'the control' : `arm ${batch.trial.arm}`} of a trial
+            </Link>
+          </>
+        )}
       </p>
       <div className="mt-4 gap-12 desk:grid desk:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
         <div>

@@ -1,29 +1,81 @@
+import { CUE_NAMES, type CueName, waitsFor } from '@chill/core/cue/cues.ts';
+import { speciesOfGenus } from '@chill/core/cue/fromProfile.ts';
 import { searchSpecies } from '@chill/core/cue/searchSpecies.ts';
-import { useState } from 'react';
-import { Link } from 'react-router';
+import type { Genus } from '@chill/model/genus.ts';
+import { DormancyClass, type Species } from '@chill/model/species.ts';
+import { useDeferredValue, useMemo } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import useSWR from 'swr';
+import { ask } from '../../data/api.ts';
 import { useNursery } from '../../data/nursery.ts';
+import { saveSpecies } from '../../data/saving.ts';
 import { SeedDrawing } from '../../kit/SeedDrawing.tsx';
-import { waitsFor } from './waitsFor.ts';
+import { useAttempt } from '../../kit/useAttempt.ts';
+import { ImportSpecies } from './ImportSpecies.tsx';
 
-/** Every species, searchable, each with its seed and what it waits for. */
+const CUES = (Object.keys(CUE_NAMES) as CueName[]).filter((cue) => cue !== 'none');
+
+/** Every species, searchable by name, cue and class; each with its seed and what it waits for. */
 export default function HandbookPage() {
   const { handbook } = useNursery();
-  const [query, setQuery] = useState('');
-  const found = searchSpecies(query, handbook);
+  const [query, setQuery] = useSearchParams();
+  const typed = query.get('find') ?? '';
+  const cue = CUES.find((one) => one === query.get('cue'));
+  const dormancy = DormancyClass.options.find((one) => one === query.get('class'));
+  const slow = useDeferredValue(typed);
+  const found = useMemo(() => searchSpecies(slow, handbook, { cue, dormancy }), [slow, handbook, cue, dormancy]);
+  const change = (key: string, value: string) => {
+    const next = new URLSearchParams(query);
+    if (value) next.set(key, value);
+    else next.delete(key);
+    setQuery(next, { replace: true, preventScrollReset: true });
+  };
+  const word = 'min-h-12 border-b-[1.5px] border-ink3 bg-transparent px-1 text-[1.05rem] desk:min-h-10';
   return (
     <section className="px-4 pt-5 desk:px-10">
       <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-3">
         <h1>Handbook</h1>
+        <Link to="/handbook/key" className="deed">
+          what does an unknown seed wait for?
+        </Link>
+      </div>
+      <div className="mt-4 flex flex-wrap items-end gap-x-6 gap-y-3">
         <input
           type="search"
           aria-label="Find a species by common or scientific name"
           placeholder="common or scientific name"
           className="written max-w-sm"
-          value={query}
-          onChange={(event) => setQuery(event.target.value)}
+          value={typed}
+          onChange={(event) => change('find', event.target.value)}
         />
+        <label className="text-[0.95rem] text-ink2">
+          waits for{' '}
+          <select className={word} value={cue ?? ''} onChange={(event) => change('cue', event.target.value)}>
+            <option value="">anything</option>
+            {CUES.map((one) => (
+              <option key={one} value={one}>
+                {CUE_NAMES[one]}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="text-[0.95rem] text-ink2">
+          dormancy{' '}
+          <select className={word} value={dormancy ?? ''} onChange={(event) => change('class', event.target.value)}>
+            <option value="">of any class</option>
+            {DormancyClass.options.map((one) => (
+              <option key={one} value={one}>
+                {one}
+              </option>
+            ))}
+          </select>
+        </label>
+        <p className="text-ink2" aria-live="polite">
+          {found.length} of {handbook.length}
+        </p>
       </div>
-      {found.length === 0 && <p className="mt-6 text-lg">The handbook has nothing like “{query}”.</p>}
+      {found.length === 0 && <p className="mt-6 text-lg">The handbook has nothing like “{typed}”.</p>}
+      <GenusFallback typed={slow} found={found} />
       <ul className="mt-4 desk:columns-2 desk:gap-12">
         {found.map((species) => (
           <li key={species.id} className="break-inside-avoid border-t border-line">
@@ -34,6 +86,7 @@ export default function HandbookPage() {
               <span>
                 <span className="block leading-tight font-[560]">
                   {species.common[0]} <i className="font-normal text-ink2">{species.scientific}</i>
+                  {species.standsFor && <span className="text-ink2"> · {STANDS_FOR[species.standsFor]}</span>}
                 </span>
                 <span className="text-[0.92rem] text-ink2">{waitsFor(species)}</span>
               </span>
@@ -41,6 +94,49 @@ export default function HandbookPage() {
           </li>
         ))}
       </ul>
+      <ImportSpecies />
     </section>
+  );
+}
+
+/** What an entry that is not the handbook's own is called. */
+export const STANDS_FOR: Record<NonNullable<Species['standsFor']>, string> = {
+  genus: 'what is usual in the genus',
+  guess: 'a first guess',
+  own: 'your own',
+};
+
+/** Where a species is asked for that the handbook has not: what is usual in its genus, said to be no more than that. */
+function GenusFallback({ typed, found }: { typed: string; found: readonly Species[] }) {
+  const [first = '', epithet = ''] = typed.trim().split(/\s+/);
+  const wanted = first.length > 3;
+  const { data: genera } = useSWR<Genus[]>(wanted ? '/api/genera' : null, ask, { revalidateOnFocus: false });
+  const navigate = useNavigate();
+  const { attempt, problem, busy } = useAttempt();
+  const genus = genera?.find((one) => one.genus.toLowerCase() === first.toLowerCase());
+  if (!genus || found.some(({ scientific }) => epithet && scientific.toLowerCase() === `${first} ${epithet}`.toLowerCase())) return null;
+  const species = speciesOfGenus(genus, epithet);
+  const take = () =>
+    attempt(async () => {
+      const saved = await saveSpecies(species);
+      navigate(`/handbook/${saved.id}`);
+    });
+  return (
+    <div className="mt-5 max-w-3xl border-l-4 border-ink pl-4">
+      <p>
+        <b>
+          <i>{species.scientific}</i> itself is not in the handbook.
+        </b>{' '}
+        {genus.common} ({genus.genus}) usually: {waitsFor(species)}. That is a fallback, to be tried on a few seeds first.
+      </p>
+      <button type="button" className="quiet" disabled={busy} onClick={take}>
+        start an entry of your own from it
+      </button>
+      {problem && (
+        <p role="alert" className="font-semibold text-alarm">
+          {problem}
+        </p>
+      )}
+    </div>
   );
 }

@@ -1,11 +1,17 @@
-import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { adviceText, CUE_NAMES, cuesOf } from '@chill/core/cue/cues.ts';
+import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
-import { Link, useParams } from 'react-router';
+import type { Units } from '@chill/model/nursery.ts';
+import type { Species } from '@chill/model/species.ts';
+import { Link, useNavigate, useParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
+import { removeSpecies } from '../../data/saving.ts';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
-import { days, waitsFor } from './waitsFor.ts';
+import { useAttempt } from '../../kit/useAttempt.ts';
+import { STANDS_FOR } from './HandbookPage.tsx';
+import { WayDrawing } from './WayDrawing.tsx';
 
-/** One species: why its seed waits, what wakes it, and the ways that growers go. */
+/** One species: why its seed waits, its cues in order, and the ways that growers go, each drawn. */
 export default function SpeciesPage() {
   const { speciesId } = useParams();
   const { handbook, nursery, lots } = useNursery();
@@ -21,31 +27,11 @@ export default function SpeciesPage() {
     );
   }
   const { units } = nursery.settings;
-  const { seed, sprouting, cold, dormancy } = species;
+  const { seed, dormancy } = species;
   const mine = lots.filter((lot) => lot.speciesId === species.id);
-  const facts: [string, string][] = [
-    ['dormancy', `${dormancy.class}${dormancy.depth ? `, ${dormancy.depth}` : ''}`],
-    ...(cold.need === 'none'
-      ? []
-      : ([
-          [
-            'moist cold',
-            `${cold.need === 'required' ? 'required' : 'only helps'}, ${days(cold.days)}; ${Math.round(cold.freedWithout * 100)} in 100 need none`,
-          ],
-        ] as [string, string][])),
-    ...(species.warmFirst ? ([['moist warmth first', days(species.warmFirst.days)]] as [string, string][]) : []),
-    ['sprouts', `${sprouting.days.from} to ${sprouting.days.to} days at ${showQuantity(sprouting.at_C, 'temperature_C', units)}`],
-    ['light', species.light],
-    [
-      'keeps',
-      { orthodox: 'for years, dry and cool', intermediate: 'a while, dry and cool', recalcitrant: 'not at all once dry' }[species.storage],
-    ],
-    ['a thousand weigh', showQuantity(seed.thousandSeeds_g, 'mass_g', units, 2)],
-    ['lift a root at', showQuantity(species.liftAt_mm, 'length_mm', units, 2)],
-    ['evidence', species.evidence],
-  ];
+  const original = handbook.find((one) => one.id === species.basedOn);
   return (
-    <article className="gap-14 px-4 pt-5 desk:grid desk:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] desk:px-10">
+    <article className="gap-14 px-4 pt-5 desk:grid desk:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] desk:px-10">
       <div>
         <h1>{species.common[0]}</h1>
         <p className="text-ink2">
@@ -53,35 +39,61 @@ export default function SpeciesPage() {
           {species.common.length > 1 && ` · ${species.common.slice(1).join(', ')}`} · {species.family} · {species.life}
         </p>
         <p className="text-ink2">{species.country}</p>
+        {species.standsFor && (
+          <p className="mt-2 border-l-4 border-ink pl-3">
+            This entry is {STANDS_FOR[species.standsFor]}
+            {original && (
+              <>
+                , made from{' '}
+                <Link to={`/handbook/${original.id}`} className="underline underline-offset-4">
+                  {original.common[0]}
+                </Link>
+              </>
+            )}
+            .
+          </p>
+        )}
         <h2 className="mt-6">Why it waits</h2>
         <p className="mt-1 max-w-prose text-[1.06rem]">{dormancy.why}</p>
-        <p className="mt-2 max-w-prose">It {waitsFor(species)}.</p>
-        {species.hazards.map((hazard) => (
-          <p key={hazard.note} className="mt-4 max-w-prose border-l-4 border-alarm pl-3">
-            {hazard.note}
+        <ol aria-label="What it waits for, in order" className="mt-3">
+          {cuesOf(species).map(({ cue, howMuch, onlyHelps }, i) => (
+            <li key={cue} className="flex items-baseline gap-3 border-t border-line py-1.5">
+              <span className="w-5 font-mono text-ink2">{i + 1}</span>
+              <span>
+                <b className="font-[650]">{CUE_NAMES[cue]}</b> {howMuch}
+                {onlyHelps && <span className="text-ink2"> (only helps: some come without)</span>}
+              </span>
+            </li>
+          ))}
+        </ol>
+        {cautionsOf(species).map((text) => (
+          <p key={text} className="mt-4 max-w-prose border-l-4 border-alarm pl-3">
+            {text}
           </p>
         ))}
         <dl className="mt-6 grid grid-cols-[auto_1fr] gap-x-6 gap-y-1">
-          {facts.map(([name, value]) => (
+          {factsOf(species, units).map(([name, value]) => (
             <div key={name} className="contents">
               <dt className="text-ink2">{name}</dt>
               <dd className="font-semibold">{value}</dd>
             </div>
           ))}
         </dl>
+        {original && <Differences own={species} original={original} units={units} />}
         <p className="mt-4 max-w-prose text-[0.92rem] text-ink2">{species.sources.join('; ')}.</p>
+        <Deeds species={species} />
       </div>
-      <div className="mt-8">
+      <div className="mt-8 desk:mt-0">
         <SeedDrawing seed={seed} room={300} />
         <p className="mt-2 text-[0.95rem] text-ink2">
           {seed.length_mm} × {seed.width_mm} × {seed.thickness_mm} mm, drawn × {enlargement(seed, 288)}
         </p>
         <h2 className="mt-6">Ways</h2>
         <ul>
-          {species.ways.map((way) => (
-            <li key={way.id} className="border-t border-line py-2">
+          {species.ways.map((way, i) => (
+            <li key={way.id} className="border-t border-line py-3">
               <b className="font-[620]">{way.name}</b> <span className="text-[0.92rem] text-ink2">{way.evidence}</span>
-              <span className="block text-[0.95rem]">{way.stages.map((stage) => STAGE_NAMES[stage.kind]).join(' → ')}</span>
+              <WayDrawing species={species} way={way} labelled={i === 0} />
               <span className="block text-[0.95rem] text-ink2">
                 {way.speaksFor}
                 {way.speaksAgainst && `; but ${way.speaksAgainst}`}
@@ -94,11 +106,125 @@ export default function SpeciesPage() {
             plan from {mine[0].code}
           </Link>
         ) : (
-          <Link to="/seeds/new" className="quiet mt-4">
+          <Link to={`/seeds/new?species=${species.id}`} className="deed mt-4">
             add a lot of it
           </Link>
         )}
       </div>
     </article>
+  );
+}
+
+/** What is known of a species, in rows. */
+function factsOf(species: Species, units: Units): [string, string][] {
+  const { seed, sprouting, cold, dormancy, warmFirst, hardCoat, heatPulse, smoke, flooding, drying } = species;
+  const temperature = (value: number) => showQuantity(value, 'temperature_C', units);
+  const inHundred = (share: number) => `${Math.round(share * 100)} in 100`;
+  const rows: (false | undefined | [string, string])[] = [
+    ['dormancy', `${dormancy.class}${dormancy.depth ? `, ${dormancy.depth}` : ''}`],
+    hardCoat && [
+      'coat',
+      `${inHundred(hardCoat.untreated)} take up water untreated; ${inHundred(hardCoat.openCoat)} filed, ${inHundred(hardCoat.hotWater)} scalded`,
+    ],
+    heatPulse && ['heat', `${heatPulse.minutes.from} to ${heatPulse.minutes.to} min near ${temperature(heatPulse.at_C)}`],
+    warmFirst && ['moist warmth first', `${adviceText(warmFirst.days)}; ${inHundred(warmFirst.freedWithout)} need none`],
+    cold.need !== 'none' && [
+      'moist cold',
+      `${cold.need === 'required' ? 'required' : 'only helps'}, ${adviceText(cold.days)}; ${inHundred(cold.freedWithout)} need none`,
+    ],
+    smoke && ['smoke', `${inHundred(smoke.with)} answer, ${inHundred(smoke.without)} without`],
+    flooding && ['flooding', `${inHundred(flooding.with)} come, ${inHundred(flooding.without)} in drained soil`],
+    ['sprouts', `${sprouting.days.from} to ${sprouting.days.to} days at ${temperature(sprouting.at_C)}`],
+    ['light', species.light],
+    [
+      'keeps',
+      drying
+        ? `not at all once dry: about ${drying.livesInAir_days} days in the open, ${drying.keepsMoist_days} kept moist`
+        : { orthodox: 'for years, dry and cool', intermediate: 'a while, dry and cool', recalcitrant: 'not at all once dry' }[
+            species.storage
+          ],
+    ],
+    ['usually sound', inHundred(species.usuallySound)],
+    ['float test', species.floatTest === 'misleads' ? 'misleads for this seed' : 'sinkers are usually sound'],
+    ['a thousand weigh', showQuantity(seed.thousandSeeds_g, 'mass_g', units, 2)],
+    ['lift a root at', showQuantity(species.liftAt_mm, 'length_mm', units, 2)],
+    ['evidence', species.evidence],
+  ];
+  return rows.filter((row): row is [string, string] => Array.isArray(row));
+}
+
+/** What an own entry says otherwise than the one it was made from. */
+function Differences({ own, original, units }: { own: Species; original: Species; units: Units }) {
+  const before = new Map(factsOf(original, units));
+  const changed = factsOf(own, units).filter(([name, value]) => before.get(name) !== value);
+  const ways = own.ways.filter((way) => !original.ways.some((other) => JSON.stringify(other.stages) === JSON.stringify(way.stages)));
+  if (changed.length + ways.length === 0) return null;
+  return (
+    <section className="mt-6">
+      <h2>Otherwise than shipped</h2>
+      <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-6 gap-y-1">
+        {changed.map(([name, value]) => (
+          <div key={name} className="contents">
+            <dt className="text-ink2">{name}</dt>
+            <dd>
+              <b>{value}</b> <span className="text-ink2 line-through">{before.get(name) ?? 'nothing'}</span>
+            </dd>
+          </div>
+        ))}
+        {ways.map((way) => (
+          <div key={way.id} className="contents">
+            <dt className="text-ink2">way</dt>
+            <dd className="font-semibold">{way.name}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+/** Copy, change, take out, save as a file. */
+function Deeds({ species }: { species: Species }) {
+  const navigate = useNavigate();
+  const { attempt, problem, busy } = useAttempt();
+  const own = species.standsFor !== undefined;
+  const save = () => {
+    const url = URL.createObjectURL(new Blob([`${JSON.stringify(species, null, 2)}\n`], { type: 'application/json' }));
+    const link = document.createElement('a');
+    link.href = url;
+    link.download = `${species.id}.json`;
+    link.click();
+    URL.revokeObjectURL(url);
+  };
+  return (
+    <div className="screen-only mt-4">
+      <div className="flex flex-wrap items-center gap-x-6">
+        <Link to={`/handbook/${species.id}/change`} className="quiet">
+          {own ? 'change it' : 'copy and change it'}
+        </Link>
+        <button type="button" className="quiet" onClick={save}>
+          save as a file
+        </button>
+        {own && (
+          <button
+            type="button"
+            className="quiet"
+            disabled={busy}
+            onClick={() =>
+              attempt(async () => {
+                await removeSpecies(species.id);
+                navigate('/handbook');
+              })
+            }
+          >
+            take it out
+          </button>
+        )}
+      </div>
+      {problem && (
+        <p role="alert" className="font-semibold text-alarm">
+          {problem}
+        </p>
+      )}
+    </div>
   );
 }

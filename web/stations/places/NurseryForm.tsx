@@ -134,6 +134,7 @@ function readDraft(
     elevation_m: height.ok ? height.value : undefined,
     timeZone: known?.timeZone ?? (Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC'),
     lastFrost: { mean: frost.ok ? frost.value.slice(5) : '', sd_days: Number(draft.sd.replace(',', '.') || 'x') },
+    ...(known?.climate && { climate: known.climate }),
     settings: { confidence: 0.9, frostRisk: 0.1, ...known?.settings, units },
   });
   if (parsed.success) return { ok: true, nursery: parsed.data };

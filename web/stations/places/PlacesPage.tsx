@@ -8,6 +8,7 @@ import { savePlace } from '../../data/saving.ts';
 import { Field } from '../../kit/Field.tsx';
 import { QuantityInput } from '../../kit/QuantityInput.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
+import { ClimateForm } from './ClimateForm.tsx';
 import { NurseryForm } from './NurseryForm.tsx';
 
 const KIND_NAMES: Record<PlaceKind, string> = {
@@ -75,6 +76,7 @@ export default function PlacesPage() {
           );
         })}
       </ul>
+      <ClimateForm key={JSON.stringify(nursery.climate)} nursery={nursery} />
       <details className="mt-8 max-w-2xl">
         <summary className="quiet cursor-pointer list-none">change the nursery itself: where it lies, its frosts, its units</summary>
         <div className="mt-4">

@@ -1,6 +1,7 @@
 import { reasonForFirst } from '@chill/core/ways/explain.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { lotInRequest, type Weighed, weighWays } from '@chill/core/ways/propose.ts';
+import { isControl } from '@chill/core/ways/schools.ts';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
@@ -106,7 +107,7 @@ export default function PlanStation() {
         )}
       </div>
       <HowLong species={species} />
-      {wish && <SplitTrial key={lot.id} proposals={offered} lot={lot} wish={wish} />}
+      {wish && <SplitTrial key={lot.id} proposals={[...offered, ...set_aside.filter(({ way }) => isControl(way))]} lot={lot} wish={wish} />}
       {planned.length > 0 && (
         <section className="mt-10 max-w-4xl">
           <h2>Planned, not begun</h2>

@@ -1,5 +1,6 @@
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { planFrom } from '@chill/core/ways/propose.ts';
+import { isControl, UNTREATED } from '@chill/core/ways/schools.ts';
 import type { NewBatch, Wish } from '@chill/model/batch.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -25,7 +26,7 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
   const { today } = useNursery();
   const navigate = useNavigate();
   const { attempt, problem, busy } = useAttempt();
-  const suggested = proposals.find(({ way }) => way.school === 'noCold');
+  const suggested = proposals.find(({ way }) => way.id === UNTREATED) ?? proposals.findLast(({ way }) => isControl(way));
   const [chosen, setChosen] = useState<string[]>();
   const arms = (chosen ?? firstTwo(proposals, suggested)).flatMap((id) => proposals.find(({ way }) => way.id === id) ?? []);
   const [difference, setDifference] = useState<(typeof DIFFERENCES)[number]['value']>('0.2');

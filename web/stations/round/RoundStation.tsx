@@ -1,4 +1,5 @@
 import { longDate } from '@chill/core/calendar/dates.ts';
+import { dryingCountdown } from '@chill/core/lot/drying.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { placesFor } from '@chill/core/ways/places.ts';
 import { type CSSProperties, useState } from 'react';
@@ -12,6 +13,9 @@ import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
 import { BatchGlance } from '../batch/BatchGlance.tsx';
 import { AnswerControls } from './AnswerRow.tsx';
 import { comingUp, type RoundLine, type RoundStop, roundStops, tellGesture } from './roundList.ts';
+
+/** Seed that dies when it dries is told of on the round from this many days before, days. */
+const URGENT_DAYS = 21;
 
 /** Home: one walk past everything that is due today. */
 export function RoundStation() {
@@ -44,6 +48,7 @@ export function RoundStation() {
             </>
           )}
         </p>
+        <Drying />
         {stops.map((stop) => (
           <Stop key={stop.place?.id ?? 'nowhere'} stop={stop} picked={shown?.batch.id} pick={setPicked} sights={sights} />
         ))}
@@ -57,6 +62,30 @@ export function RoundStation() {
         </aside>
       )}
     </div>
+  );
+}
+
+/** Seed in the drawer that dies when it dries, while there is still time: what must happen to it now. */
+function Drying() {
+  const { lots, handbook, today } = useNursery();
+  const urgent = lots.flatMap((lot) => {
+    const species = handbook.find((one) => one.id === lot.speciesId);
+    const kept = { ...lot, ...(lot.state.storage && { storage: lot.state.storage }) };
+    const countdown = species && lot.unassigned > 0 ? dryingCountdown(kept, species, today) : undefined;
+    return countdown?.inTime && countdown.days <= URGENT_DAYS ? [{ lot, species, countdown }] : [];
+  });
+  if (urgent.length === 0) return null;
+  return (
+    <ul aria-label="Seed that must not dry">
+      {urgent.map(({ lot, species, countdown }) => (
+        <li key={lot.id} className="mt-4 border-l-4 border-alarm pl-3">
+          <Link to={`/seeds/${lot.id}`} className="font-semibold underline underline-offset-4">
+            {species?.common[0]} <span className="code">{lot.code}</span>
+          </Link>
+          : {countdown.text}
+        </li>
+      ))}
+    </ul>
   );
 }
 

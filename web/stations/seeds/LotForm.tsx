@@ -1,7 +1,7 @@
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { winterBefore } from '@chill/core/winter/climate.ts';
 import { useEffect, useState } from 'react';
-import { useForm } from 'react-hook-form';
+import { type ResolverResult, useForm } from 'react-hook-form';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { ApiProblem } from '../../data/api.ts';
 import { newId } from '../../data/newId.ts';
@@ -27,7 +27,9 @@ export default function LotForm() {
   const navigate = useNavigate();
   const known = lots.find((lot) => lot.id === lotId);
   const asked = handbook.find((one) => one.id === query.get('species'))?.id;
+  const [id] = useState(() => known?.id ?? newId());
   const form = useForm<Written>({
+    resolver: (written) => judgedForForm(written, id),
     defaultValues: known ? asWritten(known) : { ...EMPTY, ...readStored<Partial<Written>>(DRAFT, {}), ...(asked && { speciesId: asked }) },
   });
   const { register, watch, setError, clearErrors, setValue, handleSubmit, formState } = form;
@@ -56,11 +58,8 @@ export default function LotForm() {
   });
 
   const save = handleSubmit(async (written) => {
-    const judged = judge(written, known?.id ?? newId());
-    if ('faults' in judged) {
-      for (const [i, { field, message }] of judged.faults.entries()) setError(field, { message }, { shouldFocus: i === 0 });
-      return;
-    }
+    const judged = judge(written, id);
+    if ('faults' in judged) return;
     try {
       const saved = known ? await changeLot(judged.lot, known.version) : await addLot(judged.lot);
       if (!known) writeStored(DRAFT, undefined);
@@ -254,6 +253,13 @@ export default function LotForm() {
       )}
     </form>
   );
+}
+
+/** The model's verdict in the shape that the form library takes. */
+function judgedForForm(written: Written, id: string): ResolverResult<Written> {
+  const judged = judge(written, id);
+  if ('lot' in judged) return { values: written, errors: {} };
+  return { values: {}, errors: Object.fromEntries(judged.faults.map(({ field, message }) => [field, { type: 'model', message }])) };
 }
 
 /** Coordinates typed or pasted, or taken from a waypoint file. */

@@ -1,6 +1,8 @@
-import { shortDate } from '@chill/core/calendar/dates.ts';
+import { shortDate, spell } from '@chill/core/calendar/dates.ts';
+import { dryingCountdown } from '@chill/core/lot/drying.ts';
+import type { Species } from '@chill/model/species.ts';
 import { Link } from 'react-router';
-import { useNursery } from '../../data/nursery.ts';
+import { type LotView, useNursery } from '../../data/nursery.ts';
 import { SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { said } from '../../kit/SoundRange.tsx';
 
@@ -40,10 +42,13 @@ export default function SeedsStation() {
                     <span className="code">{lot.code}</span> · {from}, {shortDate(lot.provenance.on, today)}
                   </span>
                 </span>
-                <span className="hidden text-[0.95rem] text-ink2 desk:block">{said(lot.state.soundness, species)}</span>
+                <span className="hidden text-[0.95rem] text-ink2 desk:block">
+                  {said(lot.state.soundness, species)}
+                  <DryingNote lot={lot} species={species} />
+                </span>
                 <span className="text-right">
                   <b className="font-mono text-xl">{lot.unassigned}</b>
-                  <span className="block text-[0.9rem] text-ink2">of {lot.seeds} in hand</span>
+                  <span className="block text-[0.9rem] text-ink2">of {lot.state.total} in hand</span>
                 </span>
               </Link>
             </li>
@@ -51,5 +56,18 @@ export default function SeedsStation() {
         })}
       </ul>
     </section>
+  );
+}
+
+/** For seed that dies when it dries: how long it has. */
+function DryingNote({ lot, species }: { lot: LotView; species: Species }) {
+  const { today } = useNursery();
+  const kept = { ...lot, ...(lot.state.storage && { storage: lot.state.storage }) };
+  const countdown = lot.unassigned > 0 ? dryingCountdown(kept, species, today) : undefined;
+  if (!countdown) return null;
+  return (
+    <span className={`block font-semibold ${countdown.days <= 7 ? 'text-alarm' : 'text-ink'}`}>
+      {countdown.inTime ? `must not dry: ${spell(countdown.days)} left` : 'must not dry: its time is over'}
+    </span>
   );
 }

@@ -1,0 +1,242 @@
+import { expect, type Grower, test } from './nursery.ts';
+
+/** An empty nursery set up over the wire, in the north unless told otherwise. */
+async function settle(grower: Grower, part: object = {}): Promise<void> {
+  const nursery = {
+    name: 'Home bench',
+    latitude_deg: 46.3,
+    elevation_m: 780,
+    timeZone: 'UTC',
+    lastFrost: { mean: '05-12', sd_days: 9 },
+    settings: { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, confidence: 0.9, frostRisk: 0.1 },
+    ...part,
+  };
+  expect((await grower.page.request.put('/api/nursery', { data: nursery })).ok()).toBe(true);
+}
+
+/** The figures of the lot's bar, read back: they add up to all its seeds. */
+async function everySeed(grower: Grower): Promise<Record<string, number>> {
+  const lines = grower.page
+    .getByText(/seeds in all:/)
+    .locator('xpath=following-sibling::ul')
+    .getByRole('listitem');
+  const counts = await lines.locator('b').allTextContents();
+  const names = await lines.locator('span').allTextContents();
+  const parts = Object.fromEntries(names.map((name, i) => [name.trim(), Number(counts[i])]));
+  const total = Number.parseInt((await grower.page.getByText(/^\d+ seeds in all:/).textContent()) ?? '', 10);
+  expect(Object.values(parts).reduce((sum, count) => sum + count, 0)).toBe(total);
+  return parts;
+}
+
+const GPX = `<?xml version="1.0"?><gpx version="1.1" xmlns="http://www.topografix.com/GPX/1/1">
+<wpt lat="46.31" lon="-117.98"><name>Second bridge</name></wpt><wpt lat="46.42" lon="-117.8"><name>Ridge</name></wpt></gpx>`;
+
+test('a fleshy tree seed, from harvest to a split plan', async ({ page, grower }) => {
+  await settle(grower);
+  await test.step('the lot, with a waypoint file for its place', async () => {
+    await page.goto('/seeds/new');
+    await page.getByRole('combobox', { name: 'Species' }).fill('blak cherry');
+    await grower.press(page.getByRole('option', { name: /Black cherry/ }));
+    await expect(page.getByText(/release cyanide/)).toBeVisible();
+    const file = page.getByLabel('from a GPX waypoint file');
+    await file.setInputFiles({ name: 'big.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.alloc(20 * 1024 * 1024, 'x') });
+    await expect(page.getByText('larger than 2 MB')).toBeVisible();
+    await file.setInputFiles({ name: 'notes.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.from('the second bridge') });
+    await expect(page.getByText('That is not a GPX file.')).toBeVisible();
+    await file.setInputFiles({ name: 'points.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.from(GPX) });
+    await grower.press(page.getByRole('button', { name: /Second bridge/ }));
+    await expect(page.getByLabel('Coordinates')).toHaveValue('46.31, -117.98');
+    await expect(page.getByLabel('Place')).toHaveValue('Second bridge');
+    await page.getByLabel('Coordinates').fill('118.2, 46.3');
+    await page.getByLabel('Day', { exact: true }).fill('28 Aug');
+    await page.getByLabel('Permission').fill('the valley trust, V-26');
+    await page.getByLabel('Seeds in hand').fill('900');
+    await grower.press(page.getByRole('radio', { name: 'not known' }));
+    await grower.press(grower.button('add the lot'));
+    await expect(page.getByText('are the two swapped?')).toBeVisible();
+    await page.getByLabel('Coordinates').fill('46°18′43″N 117°58′48″W');
+    await grower.barrierFree();
+    await grower.press(grower.button('add the lot'));
+    await expect(page.getByText('46.3119° N, 117.9800° W')).toBeVisible();
+  });
+
+  await test.step('counted by weight, sorted in water, a few cut', async () => {
+    await grower.press(page.getByRole('radio', { name: 'count', exact: true }));
+    await grower.press(page.getByRole('radio', { name: 'by weight' }));
+    await page.getByLabel('The whole lot weighs').fill('84 g');
+    await grower.press(grower.button(/^set the drawer/));
+    await expect(page.getByText('Weigh at least one counted sample.')).toBeVisible();
+    for (const [i, grams] of ['9.4 g', '9.6', '9.5 g'].entries()) {
+      if (i === 2) await grower.press(grower.button('one more sample'));
+      await page.getByLabel(`Seeds in sample ${i + 1}`).fill('100');
+      await page.getByLabel(`Mass of sample ${i + 1}`).fill(grams);
+    }
+    await expect(page.getByText(/884 seeds, somewhere from 8\d\d to 9\d\d/)).toBeVisible();
+    await page.getByLabel('Mass of sample 3').fill('9.5 miles');
+    await grower.press(grower.button(/^set the drawer/));
+    await expect(page.getByText('Give a mass.').first()).toBeVisible();
+    await page.getByLabel('Mass of sample 3').fill('9.5');
+    await grower.press(grower.button('set the drawer to 884'));
+    await expect(page.getByText('884 seeds in the drawer.')).toBeVisible();
+
+    await grower.press(page.getByRole('radio', { name: 'sort' }));
+    await expect(page.getByText(/Sinkers are usually sound/)).toBeVisible();
+    await page.getByLabel('Floaters taken out').fill('9999');
+    await grower.press(grower.button('write it down'));
+    await expect(page.getByText('Only 884 seeds are in the drawer')).toBeVisible();
+    await page.getByLabel('Floaters taken out').fill('84');
+    await grower.press(grower.button('write it down'));
+    await expect(page.getByText('84 sorted out.')).toBeVisible();
+
+    await grower.press(page.getByRole('radio', { name: 'test' }));
+    await expect(page.getByText(/on a towel sound seed would look dead/)).toBeVisible();
+    await page.getByLabel('Sound', { exact: true }).fill('18');
+    await page.getByLabel('of seeds cut').fill('20');
+    await grower.press(grower.button('write it down'));
+    await expect(page.getByText('18 of 20 sound: somewhere from 70 to 97 in 100')).toBeVisible();
+    expect(await everySeed(grower)).toEqual({ 'in the drawer': 780, 'cut to look': 20, 'sorted out': 84 });
+    await grower.barrierFree();
+  });
+
+  await test.step('the schools weighed, how long in the cold, and cells against sprouting first', async () => {
+    await grower.press(grower.link('plan from it'));
+    const ways = page.getByRole('list', { name: 'Ways, the best first' });
+    await expect(ways.getByRole('button', { name: /^Winter outdoors/ })).toBeVisible();
+    await expect(page.getByText(/that make no sense for this seed, and why/)).toBeVisible();
+    await expect(page.getByRole('img', { name: /^towel: best out after .*sand: best out after/ })).toBeVisible();
+    await grower.press(ways.getByRole('button', { name: /^Sand in the fridge/ }));
+    await expect(page.getByText(/in the fridge, \d+ looks, and about/)).toBeVisible();
+    await grower.press(page.getByText('into cells, or sprouted first?'));
+    await expect(page.getByRole('rowheader', { name: 'seedlings to thin' })).toBeVisible();
+    await page.getByLabel('when', { exact: true }).selectOption('asSoonAs');
+    await expect(ways.getByRole('button', { name: /^Sand in the fridge/ })).toContainText('starts 5 Oct');
+    await grower.barrierFree();
+  });
+
+  await test.step('split as a fair trial: dealt at random, and the seeds are gone from the drawer', async () => {
+    await grower.press(page.getByText('Split it as a fair trial'));
+    const chosen = page.getByRole('checkbox', { checked: true });
+    while ((await chosen.count()) > 0) await chosen.first().uncheck();
+    await page.getByRole('checkbox', { name: /^Sand in the fridge/ }).check();
+    await page.getByRole('checkbox', { name: /^Nothing done/ }).check();
+    await expect(page.getByText(/four times in five, takes/)).toBeVisible();
+    await page.getByRole('textbox', { name: 'seeds in each arm' }).fill('60');
+    await grower.press(grower.button('make the trial'));
+    await expect(page.getByRole('heading', { name: 'Black cherry: a trial' })).toBeVisible();
+    await expect(page.getByText('the control, 60 seeds')).toBeVisible();
+    const dealt = await page.getByRole('list').last().getByRole('listitem').allTextContents();
+    expect(dealt).toHaveLength(12);
+    const perArm = new Map<string, number>();
+    for (const handful of dealt) perArm.set(handful.slice(-3), (perArm.get(handful.slice(-3)) ?? 0) + 1);
+    expect([...perArm.values()]).toEqual([6, 6]);
+    await grower.barrierFree();
+    await page.goto('/seeds');
+    await grower.press(grower.link(/Black cherry/));
+    const parts = await everySeed(grower);
+    expect(parts['in the drawer']).toBe(660);
+    await grower.press(grower.button('undo'));
+    await expect(page.getByText('17 of 20')).toHaveCount(0);
+  });
+});
+
+test('an unknown seed through the key, to a lot that can be planned', async ({ page, grower }) => {
+  await settle(grower);
+  await page.goto('/handbook');
+  await grower.press(grower.link('what does an unknown seed wait for?'));
+  await expect(page.getByText('The guess will stand here.')).toBeVisible();
+  for (const answer of ['yes, visibly', 'cold, with frost', 'woods', '4 to 9 mm', 'a fleshy fruit', 'a shrub or tree', 'autumn'])
+    await grower.press(grower.button(answer));
+  await expect(page.getByText('It waits for moist cold.')).toBeVisible();
+  await expect(page.getByText(/\d+ in 100 sure/)).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'The two tests that would tell most' })).toBeVisible();
+  await grower.barrierFree();
+  await grower.press(grower.button('keep it, and add the lot'));
+  await expect(page.getByText('Give it a name, if only your own.')).toBeVisible();
+  await page.getByLabel('Call it').fill('Hedge berry');
+  await grower.press(grower.button('keep it, and add the lot'));
+  await expect(page.getByRole('combobox', { name: 'Species' })).toHaveValue(/Hedge berry/);
+  await page.getByLabel('Place').fill('Hedge');
+  await page.getByLabel('Day', { exact: true }).fill('1 Oct');
+  await page.getByLabel('Seeds in hand').fill('400');
+  await grower.press(page.getByRole('radio', { name: 'not known' }));
+  await grower.press(grower.button('add the lot'));
+  await grower.press(grower.link('why this seed waits'));
+  await expect(page.getByText('This entry is a first guess.')).toBeVisible();
+  await grower.barrierFree();
+  await page.goBack();
+  await grower.press(grower.link('plan from it'));
+  await expect(page.getByRole('list', { name: 'Ways, the best first' }).getByRole('button').first()).toBeVisible();
+});
+
+test('a smoke species in the south, where spring comes in September', async ({ page, grower }) => {
+  await settle(grower, {
+    name: 'Cape bench',
+    latitude_deg: -33.9,
+    elevation_m: 120,
+    timeZone: 'Africa/Johannesburg',
+    lastFrost: { mean: '08-05', sd_days: 12 },
+  });
+  await page.goto('/places');
+  await expect(page.getByText('A guess from the latitude')).toBeVisible();
+  await page.goto('/seeds/new');
+  await page.getByRole('combobox', { name: 'Species' }).fill('snow everlasting');
+  await grower.press(page.getByRole('option', { name: /Cape snow everlasting/ }));
+  await page.getByLabel('Place').fill('A burn');
+  await page.getByLabel('Day', { exact: true }).fill('10 Feb 2026');
+  await page.getByLabel('Seeds in hand').fill('1500');
+  await page.getByLabel('Sound').fill('14');
+  await page.getByLabel('of seeds tested').fill('20');
+  await grower.press(grower.button('add the lot'));
+  await grower.press(grower.link('plan from it'));
+  // The frosts of the coming southern winter end in August.
+  await expect(page.getByText(/Ready by 2\d Aug 2027/)).toBeVisible();
+  const first = page.getByRole('list', { name: 'Ways, the best first' }).getByRole('button').first();
+  await expect(first).toContainText('Smoke, then warm');
+  await page.getByLabel('when', { exact: true }).selectOption('asSoonAs');
+  await expect(first).toContainText('starts 5 Oct');
+  await grower.press(page.getByText(/that make no sense for this seed, and why/));
+  await expect(page.getByText(/this seed needs smoke/)).toBeVisible();
+  await page.getByLabel('when', { exact: true }).selectOption('startOn');
+  await page.getByLabel('day', { exact: true }).fill('1 Jun 2026');
+  await expect(page.getByText(/starts \d+ (weeks|months) ago: choose today or later/).first()).toBeVisible();
+  await grower.barrierFree();
+});
+
+test('a species of one’s own: copied, changed, compared, saved as a file and taken in again', async ({ page, grower }) => {
+  await settle(grower);
+  await page.goto('/handbook?find=larix');
+  await grower.press(grower.link(/Western larch/));
+  await grower.press(grower.link('copy and change it'));
+  await page.getByLabel('Moist cold, to, days').fill('-7');
+  await grower.press(grower.button('save'));
+  await expect(page.getByRole('alert').first()).toBeVisible();
+  await page.getByLabel('Moist cold, to, days').fill('56');
+  await page.getByLabel('Name', { exact: true }).fill('Larch of the gap');
+  await page.reload();
+  await expect(page.getByLabel('Name', { exact: true }), 'the draft survives a reload').toHaveValue('Larch of the gap');
+  await grower.barrierFree();
+  await grower.press(grower.button('save'));
+  await expect(page.getByRole('heading', { name: 'Larch of the gap' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Otherwise than shipped' })).toBeVisible();
+  await grower.barrierFree();
+  const download = page.waitForEvent('download');
+  await grower.press(grower.button('save as a file'));
+  const path = await (await download).path();
+  await grower.press(grower.button('take it out'));
+  await expect(page.getByRole('heading', { name: 'Handbook' })).toBeVisible();
+  await page
+    .getByLabel('take in a species from a file')
+    .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"id": 3}') });
+  await expect(page.getByText(/^scientific: /)).toBeVisible();
+  await page.getByLabel('take in a species from a file').setInputFiles(path);
+  await expect(page.getByRole('heading', { name: 'Larch of the gap' })).toBeVisible();
+});
+
+test('a genus stands in where the handbook has no such species, and says so', async ({ page, grower }) => {
+  await settle(grower);
+  await page.goto('/handbook?find=ribes+aureum');
+  await expect(page.getByText('itself is not in the handbook.')).toBeVisible();
+  await grower.press(grower.button('start an entry of your own from it'));
+  await expect(page.getByText('This entry is what is usual in the genus.')).toBeVisible();
+  await grower.barrierFree();
+});

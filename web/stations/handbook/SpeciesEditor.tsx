@@ -1,0 +1,338 @@
+import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { SCHOOLS, schoolWay } from '@chill/core/ways/schools.ts';
+import { Species } from '@chill/model/species.ts';
+import { Medium, type Stage, StageKind } from '@chill/model/stage.ts';
+import type { School, Way } from '@chill/model/way.ts';
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { ApiProblem } from '../../data/api.ts';
+import { useNursery } from '../../data/nursery.ts';
+import { saveSpecies } from '../../data/saving.ts';
+import { readStored, writeStored } from '../../data/stored.ts';
+import { Field } from '../../kit/Field.tsx';
+import { getAt, OPTIONAL, ROWS, setAt } from './speciesFields.ts';
+
+/** Copies a species of the handbook and changes the copy, or changes one's own. The shipped entry stays as it is. */
+export default function SpeciesEditor() {
+  const { speciesId } = useParams();
+  const { handbook } = useNursery();
+  const navigate = useNavigate();
+  const source = handbook.find((one) => one.id === speciesId);
+  const draftKey = `chill.draft.species.${speciesId}`;
+  const [species, setSpecies] = useState<Species | undefined>(
+    () => readStored<Species | undefined>(draftKey, undefined) ?? (source && ownFrom(source)),
+  );
+  const [faults, setFaults] = useState<Record<string, string>>({});
+  const [busy, setBusy] = useState(false);
+  if (!source || !species) {
+    return (
+      <div className="px-4 py-10 desk:px-10">
+        <h1>The handbook has no such species</h1>
+        <Link to="/handbook" className="quiet mt-3">
+          All species
+        </Link>
+      </div>
+    );
+  }
+  const change = (next: Species) => {
+    setSpecies(next);
+    writeStored(draftKey, next);
+  };
+  const set = (path: string, value: unknown) => change(setAt(species, path, value));
+  const leave = () => {
+    writeStored(draftKey, undefined);
+    navigate(`/handbook/${source.id}`);
+  };
+  const save = async () => {
+    const parsed = Species.safeParse(species);
+    if (!parsed.success) {
+      setFaults(Object.fromEntries(parsed.error.issues.map((issue) => [issue.path.join('.'), issue.message])));
+      return;
+    }
+    setBusy(true);
+    setFaults({});
+    try {
+      const saved = await saveSpecies(parsed.data);
+      writeStored(draftKey, undefined);
+      navigate(`/handbook/${saved.id}`);
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      setFaults(
+        Object.fromEntries((error.problem.errors ?? [{ field: '', message: error.message }]).map(({ field, message }) => [field, message])),
+      );
+    } finally {
+      setBusy(false);
+    }
+  };
+  const rows = ROWS.filter(({ path }) => getAt(species, path) !== undefined || path.split('.').length === 1);
+  const shown = new Set(rows.map(({ path }) => path));
+  const others = Object.entries(faults).filter(([path]) => !shown.has(path));
+  return (
+    <section className="max-w-5xl px-4 pt-5 desk:px-10">
+      <h1>{source.standsFor ? `Change ${source.common[0]}` : `Your own ${source.common[0]?.toLowerCase()}`}</h1>
+      <p className="mt-1 max-w-prose text-ink2">
+        {source.standsFor
+          ? 'Lots of it are planned anew with what you write here.'
+          : 'A copy beside the shipped entry, which stays as it is and can be compared with.'}
+      </p>
+      <div className="mt-4 grid gap-x-8 gap-y-4 sm:grid-cols-2">
+        <Field label="Name" error={faults['common.0']}>
+          <input className="written" value={species.common[0]} onChange={(event) => set('common.0', event.target.value)} />
+        </Field>
+        <Field label="Scientific name" error={faults.scientific}>
+          <input className="written" value={species.scientific} onChange={(event) => set('scientific', event.target.value)} />
+        </Field>
+        <div className="sm:col-span-2">
+          <Field label="Why it waits, in your own words" error={faults['dormancy.why']}>
+            <textarea
+              className="written"
+              rows={2}
+              value={species.dormancy.why}
+              onChange={(event) => set('dormancy.why', event.target.value)}
+            />
+          </Field>
+        </div>
+      </div>
+      <h2 className="mt-6">What it waits for</h2>
+      <ul className="mt-1 flex flex-wrap gap-x-6">
+        {OPTIONAL.map(({ path, name, fresh }) => {
+          const on = isOn(species, path);
+          return (
+            <li key={path}>
+              <label className="flex min-h-12 items-center gap-2 desk:min-h-10">
+                <input
+                  type="checkbox"
+                  className="size-5 accent-(--color-ink)"
+                  checked={on}
+                  onChange={() => set(path, on ? (path === 'cold' ? { need: 'none' } : undefined) : fresh)}
+                />
+                {name}
+              </label>
+            </li>
+          );
+        })}
+        {species.cold.need !== 'none' && (
+          <li>
+            <label className="flex min-h-12 items-center gap-2 desk:min-h-10">
+              cold is{' '}
+              <select
+                className="border-b-[1.5px] border-ink3 bg-transparent font-semibold"
+                value={species.cold.need}
+                onChange={(event) => set('cold.need', event.target.value)}
+              >
+                <option value="required">required</option>
+                <option value="benefits">only a help</option>
+              </select>
+            </label>
+          </li>
+        )}
+      </ul>
+      <div className="mt-3 grid grid-cols-2 gap-x-8 gap-y-3 sm:grid-cols-3 desk:grid-cols-4">
+        {rows.map(({ path, name, unit, share }) => (
+          <Figure
+            key={path}
+            name={`${name}${unit ? `, ${unit}` : ''}`}
+            error={faults[path]}
+            value={getAt(species, path) as number}
+            factor={share ? 100 : 1}
+            change={(value) => set(path, value)}
+          />
+        ))}
+      </div>
+      <Ways species={species} change={change} faults={faults} />
+      {others.length > 0 && (
+        <ul role="alert" className="mt-4 font-semibold text-alarm">
+          {others.map(([path, message]) => (
+            <li key={path}>{message}</li>
+          ))}
+        </ul>
+      )}
+      <div className="mt-6 flex items-center gap-6">
+        <button type="button" className="deed" disabled={busy} onClick={save}>
+          save
+        </button>
+        <button type="button" className="quiet" onClick={leave}>
+          leave it
+        </button>
+      </div>
+    </section>
+  );
+}
+
+function ownFrom(source: Species): Species {
+  return source.standsFor
+    ? source
+    : { ...structuredClone(source), id: `own-${source.id}`.slice(0, 80), basedOn: source.id, standsFor: 'own' };
+}
+
+function isOn(species: Species, path: string): boolean {
+  return path === 'cold' ? species.cold.need !== 'none' : getAt(species, path) !== undefined;
+}
+
+/** One figure of an entry; what is typed stands even while it is not yet a number. */
+function Figure({
+  name,
+  value,
+  factor,
+  error,
+  change,
+}: {
+  name: string;
+  value: number;
+  factor: number;
+  error: string | undefined;
+  change: (value: number) => void;
+}) {
+  const [text, setText] = useState(() => String(Math.round(value * factor * 1000) / 1000));
+  return (
+    <Field label={name} error={error}>
+      <input
+        className="written font-mono"
+        inputMode="decimal"
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+          const typed = event.target.value.trim().replace(',', '.');
+          change(typed === '' ? Number.NaN : Number(typed) / factor);
+        }}
+      />
+    </Field>
+  );
+}
+
+/** The recipes: stages added, taken out and moved; a school's recipe taken as a start. */
+function Ways({ species, change, faults }: { species: Species; change: (next: Species) => void; faults: Record<string, string> }) {
+  const put = (ways: Way[]) => change({ ...species, ways });
+  const edit = (at: number, part: Partial<Way>) => put(species.ways.map((way, i) => (i === at ? { ...way, ...part } : way)));
+  const missing = (Object.keys(SCHOOLS) as Exclude<School, 'towelTest'>[]).flatMap((school) => {
+    const answer = schoolWay(school, species);
+    return 'way' in answer ? [answer.way] : [];
+  });
+  const add = (id: string) => {
+    const way = missing.find((one) => one.id === id);
+    if (!way) return;
+    let name = way.id;
+    for (let n = 2; species.ways.some((one) => one.id === name); n++) name = `${way.id}-${n}`;
+    put([...species.ways, { ...way, id: name }]);
+  };
+  return (
+    <section className="mt-8">
+      <h2>Ways</h2>
+      {faults.ways && (
+        <p role="alert" className="font-semibold text-alarm">
+          {faults.ways}
+        </p>
+      )}
+      <ol>
+        {species.ways.map((way, at) => (
+          <li key={way.id} className="border-t border-line py-3">
+            <div className="flex flex-wrap items-end gap-x-6">
+              <div className="w-72">
+                <Field label="Called" error={faults[`ways.${at}.name`]}>
+                  <input className="written font-semibold" value={way.name} onChange={(event) => edit(at, { name: event.target.value })} />
+                </Field>
+              </div>
+              {species.ways.length > 1 && (
+                <button type="button" className="quiet" onClick={() => put(species.ways.filter((_, i) => i !== at))}>
+                  take it out
+                </button>
+              )}
+            </div>
+            <Stages stages={way.stages} name={way.name} change={(stages) => edit(at, { stages })} />
+            {faults[`ways.${at}.stages`] && (
+              <p role="alert" className="font-semibold text-alarm">
+                {faults[`ways.${at}.stages`]}
+              </p>
+            )}
+          </li>
+        ))}
+      </ol>
+      <label className="text-ink2">
+        add one, begun from{' '}
+        <select
+          className="min-h-12 border-b-[1.5px] border-ink3 bg-transparent font-semibold text-ink desk:min-h-10"
+          value=""
+          onChange={(event) => add(event.target.value)}
+        >
+          <option value="">a school …</option>
+          {missing.map((way) => (
+            <option key={way.id} value={way.id}>
+              {way.name}
+            </option>
+          ))}
+        </select>
+      </label>
+    </section>
+  );
+}
+
+const WET: readonly StageKind[] = ['coldMoist', 'warmMoist', 'coldDry', 'outdoorWinter', 'flood'];
+
+function Stages({ stages, name, change }: { stages: Stage[]; name: string; change: (stages: Stage[]) => void }) {
+  const word = 'min-h-12 border-b-[1.5px] border-ink3 bg-transparent desk:min-h-9';
+  const set = (at: number, part: Partial<Stage>) => change(stages.map((stage, i) => (i === at ? { ...stage, ...part } : stage)));
+  const setKind = (at: number, kind: StageKind) => {
+    const { medium: _medium, ...rest } = stages[at] as Stage;
+    change(stages.map((stage, i) => (i === at ? { ...rest, kind, ...(WET.includes(kind) && { medium: stage.medium ?? 'sand' }) } : stage)));
+  };
+  const move = (at: number, by: number) => {
+    const next = [...stages];
+    [next[at], next[at + by]] = [next[at + by] as Stage, next[at] as Stage];
+    change(next);
+  };
+  return (
+    <ol aria-label={`Stages of ${name}`} className="mt-2 flex flex-wrap items-center gap-x-2 gap-y-2">
+      {stages.map((stage, at) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a stage is nothing but its place in the order.
+        <li key={at} className="flex items-center gap-1">
+          {at > 0 && (
+            <button type="button" className="px-1 text-lg" aria-label={`swap stage ${at} and ${at + 1}`} onClick={() => move(at, -1)}>
+              ⇄
+            </button>
+          )}
+          <select
+            aria-label={`stage ${at + 1}`}
+            className={`${word} font-semibold`}
+            value={stage.kind}
+            onChange={(event) => setKind(at, event.target.value as StageKind)}
+          >
+            {StageKind.options.map((kind) => (
+              <option key={kind} value={kind}>
+                {STAGE_NAMES[kind]}
+              </option>
+            ))}
+          </select>
+          {stage.medium && (
+            <select
+              aria-label={`medium of stage ${at + 1}`}
+              className={`${word} text-ink2`}
+              value={stage.medium}
+              onChange={(event) => set(at, { medium: event.target.value as Medium })}
+            >
+              {Medium.options.map((medium) => (
+                <option key={medium} value={medium}>
+                  {medium}
+                </option>
+              ))}
+            </select>
+          )}
+          {stages.length > 1 && (
+            <button
+              type="button"
+              className="px-1 text-ink2"
+              aria-label={`take out stage ${at + 1}`}
+              onClick={() => change(stages.filter((_, i) => i !== at))}
+            >
+              ×
+            </button>
+          )}
+        </li>
+      ))}
+      <li>
+        <button type="button" className="quiet" onClick={() => change([...stages.slice(0, -1), { kind: 'soak' }, ...stages.slice(-1)])}>
+          one more stage
+        </button>
+      </li>
+    </ol>
+  );
+}

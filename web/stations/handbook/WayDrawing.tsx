@@ -1,0 +1,58 @@
+import { spell } from '@chill/core/calendar/dates.ts';
+import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { resolveWay } from '@chill/core/ways/resolve.ts';
+import { yearOf } from '@chill/core/winter/climate.ts';
+import type { Species } from '@chill/model/species.ts';
+import type { Way } from '@chill/model/way.ts';
+import { useMemo } from 'react';
+import { useNursery } from '../../data/nursery.ts';
+import { type Step, StepLine } from '../../kit/StepLine.tsx';
+import { stageZone, ZONE_COLOUR, ZONES, type Zone } from '../../kit/zones.ts';
+
+const WIDTH = 560;
+const HEIGHT = 118;
+const LEVEL: Record<Zone, number> = { hot: 12, warm: 24, cool: 46, cold: 72, frozen: 84 };
+/** A soak is a day and a winter a hundred: the line gives each stage room by the root of its days, and never less than this. */
+const LEAST_ROOM = 3;
+
+/** A way drawn as its path through temperatures, each stage named with its days; wide stages are long ones. */
+export function WayDrawing({ species, way, labelled = false }: { species: Species; way: Way; labelled?: boolean }) {
+  const { places, nursery, today } = useNursery();
+  const stages = useMemo(
+    () => resolveWay(species, way, { places, outdoors: { year: yearOf(nursery), start: today } }),
+    [species, way, places, nursery, today],
+  );
+  const rooms = stages.map(({ days }) => Math.max(LEAST_ROOM, Math.sqrt(days) * 1.6));
+  const whole = rooms.reduce((sum, room) => sum + room, 0);
+  let x = 6;
+  const steps = stages.map((stage, i): Step & { days: number; name: string } => {
+    const x1 = x;
+    x += ((rooms[i] as number) / whole) * (WIDTH - 12);
+    const zone = stageZone(stage);
+    return { x1, x2: x, y: LEVEL[zone], zone, doneUntil: Number.POSITIVE_INFINITY, days: stage.days, name: STAGE_NAMES[stage.kind] };
+  });
+  const said = steps.map(({ name, days }) => (days > 0 ? `${name} ${spell(days)}` : name)).join(', ');
+  return (
+    <svg viewBox={`0 0 ${WIDTH} ${labelled ? HEIGHT : 92}`} className="block w-full" role="img" aria-label={`Path: ${said}`}>
+      {ZONES.filter((zone) => zone !== 'hot' && zone !== 'frozen').map((zone) => (
+        <line key={zone} x1={0} x2={WIDTH} y1={LEVEL[zone]} y2={LEVEL[zone]} stroke={ZONE_COLOUR[zone]} strokeOpacity={0.22} />
+      ))}
+      <StepLine steps={steps} />
+      {labelled &&
+        steps
+          .filter(({ x1, x2 }) => x2 - x1 > 56)
+          .map(({ x1, x2, name, days, zone }) => (
+            <g key={x1} textAnchor="middle">
+              <text x={Math.max(44, (x1 + x2) / 2)} y={101} fontSize={13} fontWeight={600} fill={ZONE_COLOUR[zone]}>
+                {name.replace('moist ', '')}
+              </text>
+              {days > 0 && (
+                <text x={Math.max(44, (x1 + x2) / 2)} y={116} fontSize={13} fill="var(--color-ink2)">
+                  {spell(days)}
+                </text>
+              )}
+            </g>
+          ))}
+    </svg>
+  );
+}

@@ -1,0 +1,132 @@
+import { parseQuantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
+import { estimatedMonths } from '@chill/core/winter/climate.ts';
+import { MonthClimate, type Nursery } from '@chill/model/nursery.ts';
+import { useState } from 'react';
+import { saveNursery } from '../../data/saving.ts';
+import { useAttempt } from '../../kit/useAttempt.ts';
+import { ZONE_COLOUR } from '../../kit/zones.ts';
+
+const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+const WIDTH = 600;
+const HEIGHT = 170;
+
+/** The nursery's months: what a winter outdoors and the growing season are reckoned from. Estimated until they are written here. */
+export function ClimateForm({ nursery }: { nursery: Nursery }) {
+  const { units } = nursery.settings;
+  const months = nursery.climate ?? estimatedMonths(nursery);
+  const [drafts, setDrafts] = useState(() =>
+    months.map(({ min_C, max_C }) => ({
+      min: showQuantity(min_C, 'temperature_C', units),
+      max: showQuantity(max_C, 'temperature_C', units),
+    })),
+  );
+  const [faults, setFaults] = useState<Record<number, string>>({});
+  const { attempt, problem, busy } = useAttempt();
+  const change = (at: number, part: Partial<(typeof drafts)[number]>) =>
+    setDrafts(drafts.map((one, i) => (i === at ? { ...one, ...part } : one)));
+  const save = () =>
+    attempt(async () => {
+      const found: Record<number, string> = {};
+      const read = drafts.map(({ min, max }, i) => {
+        const [low, high] = [min, max].map((text) => parseQuantity(text, 'temperature_C', unitOf('temperature_C', units)));
+        const bad = [low, high].find((one) => one && !one.ok);
+        if (bad && !bad.ok) found[i] = bad.problem;
+        const month = MonthClimate.safeParse({ min_C: low?.ok ? low.value : undefined, max_C: high?.ok ? high.value : undefined });
+        if (!month.success && !found[i]) found[i] = month.error.issues[0]?.message ?? 'Give both.';
+        return month.data;
+      });
+      setFaults(found);
+      if (Object.keys(found).length === 0) await saveNursery({ ...nursery, climate: read.filter((month) => month !== undefined) });
+    });
+  return (
+    <section className="mt-10 max-w-4xl">
+      <h2>The year outdoors</h2>
+      <p className="mt-1 max-w-prose text-ink2">
+        {nursery.climate
+          ? 'Mean daily minimum and maximum of each month, as you wrote them: a winter outdoors is reckoned from them.'
+          : 'A guess from the latitude and the last frost. Put in your own months, and a winter outdoors is reckoned from them.'}
+      </p>
+      <YearBand months={months} />
+      <details className="mt-1">
+        <summary className="quiet cursor-pointer list-none">change the months</summary>
+        <ul className="mt-2 grid gap-x-8 sm:grid-cols-2 desk:grid-cols-3">
+          {drafts.map(({ min, max }, i) => (
+            <li key={MONTHS[i]} className="border-t border-line py-1">
+              <div className="grid grid-cols-[6.5rem_1fr_1fr] items-center gap-2">
+                <span>{MONTHS[i]}</span>
+                <input
+                  className="written font-mono"
+                  aria-label={`${MONTHS[i]}, mean minimum`}
+                  aria-invalid={faults[i] ? true : undefined}
+                  value={min}
+                  onChange={(event) => change(i, { min: event.target.value })}
+                />
+                <input
+                  className="written font-mono"
+                  aria-label={`${MONTHS[i]}, mean maximum`}
+                  aria-invalid={faults[i] ? true : undefined}
+                  value={max}
+                  onChange={(event) => change(i, { max: event.target.value })}
+                />
+              </div>
+              {faults[i] && (
+                <p role="alert" className="font-semibold text-alarm">
+                  {faults[i]}
+                </p>
+              )}
+            </li>
+          ))}
+        </ul>
+        <button type="button" className="deed mt-3" disabled={busy} onClick={save}>
+          save the months
+        </button>
+        {problem && (
+          <p role="alert" className="font-semibold text-alarm">
+            {problem}
+          </p>
+        )}
+      </details>
+    </section>
+  );
+}
+
+/** Temperature is height: the year as a band between its mean minima and maxima, over the band in which cold counts fully. */
+function YearBand({ months }: { months: readonly MonthClimate[] }) {
+  const low = Math.min(-2, ...months.map(({ min_C }) => min_C)) - 2;
+  const high = Math.max(12, ...months.map(({ max_C }) => max_C)) + 2;
+  const x = (i: number) => 40 + (i * (WIDTH - 52)) / 11;
+  const y = (t: number) => 6 + ((high - t) / (high - low)) * (HEIGHT - 30);
+  const line = (pick: (month: MonthClimate) => number) => months.map((month, i) => `${x(i).toFixed(1)} ${y(pick(month)).toFixed(1)}`);
+  const band = `M ${line(({ max_C }) => max_C).join(' L ')} L ${line(({ min_C }) => min_C)
+    .reverse()
+    .join(' L ')} Z`;
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      className="mt-2 block w-full"
+      role="img"
+      aria-label="The year: mean daily minimum to maximum of each month"
+    >
+      <rect x={40} width={WIDTH - 52} y={y(5)} height={y(1) - y(5)} fill={ZONE_COLOUR.cold} fillOpacity={0.16} />
+      <text x={WIDTH / 2 + 20} y={y(1) - 3} textAnchor="middle" fontSize={12} fill={ZONE_COLOUR.cold}>
+        cold counts fully
+      </text>
+      {[0, 10, 20]
+        .filter((t) => t > low && t < high)
+        .map((t) => (
+          <g key={t}>
+            <line x1={40} x2={WIDTH - 12} y1={y(t)} y2={y(t)} stroke="var(--color-line)" />
+            <text x={34} y={y(t) + 4} textAnchor="end" fontSize={12} fill="var(--color-ink3)">
+              {t}°
+            </text>
+          </g>
+        ))}
+      <path d={band} fill="var(--color-cool)" fillOpacity={0.22} stroke="var(--color-cool)" strokeWidth={1.6} />
+      {MONTHS.map((month, i) => (
+        <text key={month} x={x(i)} y={HEIGHT - 6} textAnchor="middle" fontSize={12} fill="var(--color-ink3)">
+          {month.slice(0, 3)}
+        </text>
+      ))}
+    </svg>
+  );
+}

@@ -36,6 +36,18 @@ describe('the demo nursery', () => {
     }
   });
 
+  test('holds two trials: arms of one lot begun on one day, of as many seeds, one of them the control', () => {
+    const inTrials = grown.batches.filter(({ made }) => made.trial);
+    const ids = new Set(inTrials.map(({ made }) => made.trial?.id));
+    expect(ids.size).toBe(2);
+    for (const id of ids) {
+      const arms = inTrials.filter(({ made }) => made.trial?.id === id);
+      const same = (pick: (made: (typeof arms)[number]['made']) => unknown) => new Set(arms.map(({ made }) => pick(made))).size;
+      expect([same((made) => made.lotId), same((made) => made.madeOn), same((made) => made.plan.seeds)]).toEqual([1, 1, 1]);
+      expect(arms.filter(({ made }) => made.trial?.control)).toHaveLength(1);
+    }
+  });
+
   test('writes nothing after the day on which it opens, and is the same every time', () => {
     expect(grown.batches.flatMap(({ events }) => events.map((step) => step.on)).filter((on) => on > DEMO_DAY)).toEqual([]);
     expect(JSON.stringify(growDemoNursery(handbook))).toBe(JSON.stringify(grown));

@@ -12,7 +12,7 @@ import type { Lot } from '@chill/model/lot.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import { type Sight, sightOf } from '@chill/sim/seeds.ts';
-import { BATCHES, DEMO_DAY, type DemoBatch, LOTS, PLACES, SALLOW_GAP } from './nursery.ts';
+import { BATCHES, DEMO_DAY, type DemoBatch, LOTS, PLACES, SALLOW_GAP, TRIALS } from './nursery.ts';
 
 /** What the demo nursery consists of, ready to be stored. */
 export interface DemoNursery {
@@ -41,6 +41,15 @@ export function growDemoNursery(handbook: readonly Species[]): DemoNursery {
     const made = makeBatch(told, lot, species, places, newId);
     return { made, speciesId: species.id, events: lookAfter(told, made, lot, species, places, newId, random) };
   });
+  for (const { name, lot, ways } of TRIALS) {
+    const id = newId();
+    const arms = ways.map((way) => BATCHES.findIndex((told) => told.lot === lot && told.way === way));
+    for (const [i, at] of arms.entries()) {
+      const batch = batches[at];
+      if (!batch) throw new Error(`The demo's trial “${name}” has no batch for ${ways[i]}.`);
+      batch.made.trial = { id, name, arm: i + 1, arms: arms.length, control: i === 0 };
+    }
+  }
   return { places, lots, batches };
 }
 

@@ -105,6 +105,12 @@ export interface DemoBatch {
   trouble?: 'forgotten' | 'mouldy';
 }
 
+/** The demo's trials: batches of one lot, begun on one day, that differ in their way alone; the first named is the control. */
+export const TRIALS: { name: string; lot: string; ways: string[] }[] = [
+  { name: 'cold alone against warm, then cold', lot: 'AG-26-01', ways: ['sand-in-fridge', 'warm-then-cold'] },
+  { name: 'towel against sand, both filed', lot: 'GV-26-01', ways: ['file-then-towel', 'file-then-sand'] },
+];
+
 const batch = (lotCode: string, way: string, seeds: number, start: string, trouble?: DemoBatch['trouble']): DemoBatch => ({
   lot: lotCode,
   way,
@@ -120,7 +126,7 @@ export const BATCHES: DemoBatch[] = [
   batch('CD-26-01', 'warm-then-cold', 160, '2026-10-02'),
   batch('RW-26-01', 'warm-then-cold', 140, '2026-10-05'),
   batch('AG-26-01', 'warm-then-cold', 120, '2026-10-07'),
-  batch('AG-26-01', 'sand-in-fridge', 120, '2026-10-09'),
+  batch('AG-26-01', 'sand-in-fridge', 120, '2026-10-07'),
   batch('PV-26-01', 'sand-in-fridge', 100, '2026-10-14'),
   batch('PV-26-01', 'vermiculite-in-fridge', 60, '2026-10-21'),
   batch('AA-26-01', 'sand-in-fridge', 120, '2026-10-24'),

@@ -127,6 +127,40 @@ test('a wish moved a month moves the path by as much, under the hand', async ({ 
   await expect(sand).toContainText(/starts 1 Jan 2028/);
 });
 
+test('a wish changed under the hand redraws every way without losing frames', async ({ page }) => {
+  const { lotId } = await batchOf(page, 'balsamorhiza-sagittata', 'sand-in-fridge');
+  await page.goto(`/plan?lot=${lotId}`);
+  const towel = page.getByRole('button', { name: /^Towel in the fridge/ });
+  await towel.waitFor();
+  const before = await towel.textContent();
+  // Frames while nothing happens are the floor; then a frame for every plant more, forty of them.
+  const { idle, dragged } = (await page.evaluate(`(async () => {
+    const input = document.querySelector('[aria-label="number of plants"]');
+    const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
+    const frames = (n, each) => new Promise((done) => {
+      const times = [];
+      let last;
+      const tick = (now) => {
+        if (last !== undefined) times.push(now - last);
+        last = now;
+        if (times.length >= n) return done(times);
+        each(times.length);
+        requestAnimationFrame(tick);
+      };
+      requestAnimationFrame(tick);
+    });
+    const idle = await frames(40, () => {});
+    const dragged = await frames(40, (i) => {
+      set.call(input, String(30 + i));
+      input.dispatchEvent(new Event('input', { bubbles: true }));
+    });
+    return { idle, dragged };
+  })()`)) as { idle: number[]; dragged: number[] };
+  const middle = (times: number[]) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)] as number;
+  expect(middle(dragged) / middle(idle)).toBeLessThan(3);
+  await expect(towel).not.toHaveText(before ?? '');
+});
+
 test('the label prints alone, with its code, its dates and what must not be thrown away', async ({ page, grower }) => {
   const { code } = await batchOf(page, 'lupinus-sericeus', 'file-no-cold');
   await page.goto(`/batch/${code}/label`);

@@ -23,20 +23,30 @@ const server = await startServer({}, demoFolder());
 const empty = await startServer({ CHILL_TODAY: '2026-10-05' });
 const batches = (await (await fetch(`${server.address}/api/batches`)).json()) as {
   code: string;
+  lotId: string;
   speciesId: string;
+  trial?: { id: string };
   plan: { way: { id: string } };
   events: unknown[];
 }[];
 const sprouting = batches.find((one) => one.speciesId === 'camassia-quamash' && one.plan.way.id === 'towel-in-fridge')?.code;
 const cold = batches.find((one) => one.speciesId === 'balsamorhiza-sagittata' && one.plan.way.id === 'sand-in-fridge')?.code;
 
-const fillLot = async (page: Page) => {
-  await page.getByRole('combobox', { name: 'Species' }).fill('balsam');
-  await page.getByRole('option').first().click();
-  await page.getByLabel('Place').fill('Dry Fork bench');
-  await page.getByLabel('Seeds in hand').fill('240');
-  await page.getByLabel('Sound').fill('7');
-  await page.getByLabel('of seeds tested').fill('10');
+const lot = batches.find((one) => one.speciesId === 'balsamorhiza-sagittata')?.lotId;
+const trial = batches.find((one) => one.trial)?.trial?.id;
+
+const weigh = async (page: Page) => {
+  await page.getByRole('radio', { name: 'count', exact: true }).click();
+  await page.getByRole('radio', { name: 'by weight' }).click();
+  await page.getByLabel('The whole lot weighs').fill('2.31 g');
+  for (const [i, grams] of ['0.41 g', '0.42 g'].entries()) {
+    await page.getByLabel(`Seeds in sample ${i + 1}`).fill('50');
+    await page.getByLabel(`Mass of sample ${i + 1}`).fill(grams);
+  }
+};
+const answerKey = async (page: Page) => {
+  for (const answer of ['no, still hard', 'mild; the summers dry', 'country that burns', '4 to 9 mm'])
+    await page.getByRole('button', { name: answer }).click();
 };
 const openLog = async (page: Page) => {
   await page.keyboard.press('/');
@@ -53,8 +63,11 @@ const VIEWS: View[] = [
   { name: 'warm', path: '/warm' },
   { name: 'pots', path: '/pots' },
   { name: 'seeds', path: '/seeds' },
-  { name: 'lot', path: '/seeds/new', prepare: fillLot },
-  { name: 'species', path: '/handbook/pinus-ponderosa' },
+  { name: 'lot', path: `/seeds/${lot}`, prepare: weigh },
+  { name: 'handbook', path: '/handbook?cue=smoke' },
+  { name: 'species', path: '/handbook/cercis-canadensis' },
+  { name: 'key', path: '/handbook/key', prepare: answerKey },
+  { name: 'trial', path: `/trial/${trial}` },
   { name: 'log', path: '/cold', prepare: openLog },
   { name: 'findings', path: '/findings' },
   { name: 'places', path: '/places' },

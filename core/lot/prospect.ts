@@ -30,11 +30,11 @@ export function handbookLink(share: number): Link {
 
 /**
  * Multiplies the links by Monte Carlo: each uncertain link is stratified (one draw from each of 1,024 equal parts of its distribution)
- * and the parts are dealt together at random. Deterministic: `random` is seeded. With one uncertain link there is nothing to deal,
+ * and the parts are dealt together at random. Deterministic: the deal is seeded; `random` deals otherwise. With one uncertain link there is nothing to deal,
  * and the answer differs from the exact one by the width of a part.
  * @throws {RangeError} for a share outside 0 to 1.
  */
-export function prospectOf(links: readonly Link[], random: Random = randomFrom('prospect')): Prospect {
+export function prospectOf(links: readonly Link[], random?: Random): Prospect {
   let certain = 1;
   const drawn: Float64Array[] = [];
   for (const link of links) {
@@ -47,8 +47,8 @@ export function prospectOf(links: readonly Link[], random: Random = randomFrom('
   }
   if (drawn.length === 0 || certain === 0) return { shares: Float64Array.of(certain), mean: certain };
   const product = (drawn[0] as Float64Array).map((share) => share * certain);
-  for (const parts of drawn.slice(1)) {
-    const order = shuffled(SAMPLES, random);
+  for (const [at, parts] of drawn.slice(1).entries()) {
+    const order = random ? shuffled(SAMPLES, random) : usualDeal(at);
     for (let i = 0; i < SAMPLES; i++) product[i] = (product[i] as number) * (parts[order[i] as number] as number);
   }
   product.sort();
@@ -202,6 +202,14 @@ function parts(logDensity: (u: number) => number, from: number, to: number): Flo
     found[part] = from + (i + (target - below) / (weights[i] as number)) * width;
   }
   return found;
+}
+
+const usualDeals: number[][] = [];
+
+/** The order in which the parts of the next link are dealt where nobody asks for another: seeded, and so always the same. */
+function usualDeal(link: number): number[] {
+  usualDeals[link] ??= shuffled(SAMPLES, randomFrom(`link ${link}`));
+  return usualDeals[link];
 }
 
 function shuffled(length: number, random: Random): number[] {

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { parseCoordinates, showCoordinates } from './coordinates.ts';
+import { parseGpx } from './gpx.ts';
 
 const point = (latitude_deg: number, longitude_deg: number) => ({
   ok: true,
@@ -42,5 +43,40 @@ describe('a point on the Earth', () => {
         expect(parseCoordinates(showCoordinates({ latitude_deg, longitude_deg }))).toEqual(point(latitude_deg, longitude_deg));
       }),
     );
+  });
+});
+
+describe('a GPX file', () => {
+  const gpx = (inside: string) => `<?xml version="1.0"?><gpx version="1.1" xmlns="http://www.topografix.com/GPX/1/1">${inside}</gpx>`;
+  const problem = (text: string) => {
+    const parsed = parseGpx(text);
+    return parsed.ok ? '' : parsed.problem;
+  };
+  test('gives its waypoints, in order, and leaves out what is not on the Earth', () => {
+    const text = gpx(
+      '<wpt lat="46.31" lon="-117.98"><name>Bridge 2</name></wpt><wpt lat="146" lon="0"><name>Nowhere</name></wpt><wpt lat="-33.9" lon="18.4"/>',
+    );
+    expect(parseGpx(text)).toEqual({
+      ok: true,
+      value: [
+        { latitude_deg: 46.31, longitude_deg: -117.98, name: 'Bridge 2' },
+        { latitude_deg: -33.9, longitude_deg: 18.4, name: 'unnamed' },
+      ],
+    });
+  });
+  test.each([
+    ['plain words', 'the second bridge', 'not a GPX file'],
+    ['another XML', '<kml></kml>', 'not a GPX file'],
+    ['one that breaks off', gpx('<wpt lat="1" lon="2">').slice(0, -8), 'not a GPX file'],
+    ['one with a track only', gpx('<trk/>'), 'no waypoint'],
+    ['an empty one', '<gpx/>', 'no waypoint'],
+    ['twenty megabytes', 'x'.repeat(20 * 1024 * 1024), 'larger than 2 MB'],
+  ])('%s is refused with what to do', (_, text, says) => {
+    expect(problem(text)).toContain(says);
+  });
+  test('entities are not expanded, however they are nested', () => {
+    const bomb = `<?xml version="1.0"?><!DOCTYPE gpx [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;">]><gpx><wpt lat="1" lon="2"><name>&b;</name></wpt></gpx>`;
+    const parsed = parseGpx(bomb);
+    expect(JSON.stringify(parsed)).not.toContain('aaaa');
   });
 });

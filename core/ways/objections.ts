@@ -3,7 +3,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Medium, StageKind } from '@chill/model/stage.ts';
 import type { Way } from '@chill/model/way.ts';
-import { dayNumber, daysBetween, fromDayNumber, shortDate, spell } from '../calendar/dates.ts';
+import { daysBetween, shortDate, spell } from '../calendar/dates.ts';
 import { daylengthHours, SHORT_DAY_HOURS } from '../calendar/daylength.ts';
 import { dayIn, yearOf } from '../winter/climate.ts';
 import { frostRiskOn } from '../winter/frost.ts';
@@ -130,9 +130,9 @@ function timeObjections(proposal: Omit<Proposal, 'against'>, { nursery, today }:
 /** Days after `date` until the ten-day mean outdoors falls below what roots grow in. */
 function growingDaysAfter(date: PlainDate, nursery: Nursery): number {
   const year = yearOf(nursery);
-  const first = dayNumber(date);
+  const first = dayIn(date);
   let days = 0;
-  while (days < 365 && (year.mean_C[dayIn(fromDayNumber(first + days))] as number) >= GROWS_ABOVE_C) days += 1;
+  while (days < 365 && (year.mean_C[(first + days) % 365] as number) >= GROWS_ABOVE_C) days += 1;
   return days;
 }
 

@@ -1,4 +1,5 @@
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
+import { LARGEST_GPX_BYTES, parseGpx, type Waypoint } from '@chill/core/units/gpx.ts';
 import { winterBefore } from '@chill/core/winter/climate.ts';
 import { useEffect, useState } from 'react';
 import { type ResolverResult, useForm } from 'react-hook-form';
@@ -6,7 +7,6 @@ import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { ApiProblem } from '../../data/api.ts';
 import { newId } from '../../data/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
-import { readGpx, type Waypoint } from '../../data/readGpx.ts';
 import { addLot, changeLot } from '../../data/saving.ts';
 import { readStored, writeStored } from '../../data/stored.ts';
 import { Choice } from '../../kit/Choice.tsx';
@@ -278,13 +278,11 @@ function Coordinates({
     if (!file) return;
     setProblem(undefined);
     setPoints([]);
-    try {
-      const found = await readGpx(file);
-      if (found.length === 1) take(found[0] as Waypoint);
-      else setPoints(found);
-    } catch (reason) {
-      setProblem((reason as Error).message);
-    }
+    // A huge file is not even read.
+    const parsed = parseGpx(file.size > LARGEST_GPX_BYTES ? ' '.repeat(LARGEST_GPX_BYTES + 1) : await file.text());
+    if (!parsed.ok) setProblem(parsed.problem);
+    else if (parsed.value.length === 1) take(parsed.value[0] as Waypoint);
+    else setPoints(parsed.value);
   };
   return (
     <div>

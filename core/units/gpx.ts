@@ -1,0 +1,35 @@
+import { Coordinates } from '@chill/model/lot.ts';
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import type { Parsed } from './parsed.ts';
+
+/** A file larger than this is no list of waypoints. */
+export const LARGEST_GPX_BYTES = 2 * 1024 * 1024;
+
+/** A named point of a GPX file. */
+export interface Waypoint extends Coordinates {
+  name: string;
+}
+
+const NO_GPX = 'That is not a GPX file. Export the waypoint as GPX, or type the coordinates.';
+const parser = new XMLParser({
+  ignoreAttributes: false,
+  attributeNamePrefix: '',
+  isArray: (name) => name === 'wpt',
+  processEntities: false,
+  removeNSPrefix: true,
+});
+
+/** Reads the waypoints of a GPX file, in its order; points that are not on the Earth are left out. */
+export function parseGpx(text: string): Parsed<Waypoint[]> {
+  if (text.length > LARGEST_GPX_BYTES)
+    return { ok: false, problem: 'That file is larger than 2 MB: export single waypoints, not whole tracks.' };
+  if (!/<(\w+:)?gpx\b/.test(text) || XMLValidator.validate(text) !== true) return { ok: false, problem: NO_GPX };
+  const { gpx } = parser.parse(text) as { gpx?: { wpt?: { lat?: string; lon?: string; name?: unknown }[] } | '' };
+  const points = ((gpx || undefined)?.wpt ?? []).flatMap(({ lat, lon, name }): Waypoint[] => {
+    const at = Coordinates.safeParse({ latitude_deg: Number(lat || 'x'), longitude_deg: Number(lon || 'x') });
+    return at.success ? [{ ...at.data, name: String(name ?? '').trim() || 'unnamed' }] : [];
+  });
+  if (points.length === 0)
+    return { ok: false, problem: 'That file has no waypoint in it. Mark the place as a waypoint and export it again.' };
+  return { ok: true, value: points };
+}

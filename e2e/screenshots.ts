@@ -38,7 +38,7 @@ const trial = batches.find((one) => one.trial)?.trial?.id;
 const weigh = async (page: Page) => {
   await page.getByRole('radio', { name: 'count', exact: true }).click();
   await page.getByRole('radio', { name: 'by weight' }).click();
-  await page.getByLabel('The whole lot weighs').fill('2.31 g');
+  await page.getByLabel('The whole lot weighs').fill('1.36 g');
   for (const [i, grams] of ['0.41 g', '0.42 g'].entries()) {
     await page.getByLabel(`Seeds in sample ${i + 1}`).fill('50');
     await page.getByLabel(`Mass of sample ${i + 1}`).fill(grams);

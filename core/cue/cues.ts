@@ -19,7 +19,7 @@ export type CueName =
 /** What each cue is called. */
 export const CUE_NAMES: Record<CueName, string> = {
   fresh: 'fresh sowing, never dried',
-  afterRipening: 'months in a dry drawer',
+  afterRipening: 'dry storage',
   hardCoat: 'an opened coat',
   heatPulse: 'a short heat',
   warm: 'moist warmth',

@@ -2,8 +2,11 @@ import { shortDate } from '@chill/core/calendar/dates.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
 import type { SoundTest } from '@chill/core/lot/lotLedger.ts';
+import { plantsRange, seedsNeeded } from '@chill/core/lot/seedsNeeded.ts';
 import { testAge } from '@chill/core/lot/testPlan.ts';
+import { soundShare } from '@chill/core/lot/viability.ts';
 import { showCoordinates } from '@chill/core/units/coordinates.ts';
+import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { type LotView, useNursery } from '../../data/nursery.ts';
@@ -123,6 +126,7 @@ export default function LotPage() {
           <div className="mt-2">
             <SoundRange soundness={lot.state.soundness} species={species} />
           </div>
+          {lot.unassigned > 0 && <SoundInDrawer lot={lot} species={species} />}
           <Tests tests={lot.state.tests} />
         </section>
         {cautionsOf(species).map((text) => (
@@ -150,6 +154,23 @@ export default function LotPage() {
         </div>
       </div>
     </div>
+  );
+}
+
+/** A round number of good seeds that people ask for. */
+const ASKED_FOR = 40;
+
+/** What that means for the seeds in the drawer: how many are sound, and how many to take to have forty that are. */
+function SoundInDrawer({ lot, species }: { lot: LotView; species: Species }) {
+  const sound = soundShare(lot.state.soundness, species);
+  const { low, high } = plantsRange(lot.unassigned, sound, 1);
+  const take = seedsNeeded(ASKED_FOR, 0.9, sound);
+  return (
+    <p className="mt-2">
+      Of the {lot.unassigned} in the drawer, <b className="font-mono">{low}</b> to <b className="font-mono">{high}</b> are sound, 9 times in
+      10.
+      {take !== undefined && take <= lot.unassigned && ` For ${ASKED_FOR} sound ones take ${take}.`}
+    </p>
   );
 }
 

@@ -3,7 +3,7 @@ import type { StageKind } from '@chill/model/stage.ts';
 
 /** Kinds of place that serve each stage, best first. */
 const SERVES: Record<StageKind, PlaceKind[]> = {
-  dryStore: ['drawer', 'shelf', 'fridge'],
+  dryStore: ['drawer', 'shelf', 'bench'],
   clean: ['bench'],
   soak: ['bench', 'shelf'],
   openCoat: ['bench'],

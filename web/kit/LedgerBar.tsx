@@ -1,6 +1,7 @@
 import { type Counts, STATE_NAMES } from '@chill/core/ledger/states.ts';
 import type { SeedState } from '@chill/model/event.ts';
 import { useId } from 'react';
+import { BarPatterns } from './BarPatterns.tsx';
 
 /** How each state is filled: the further on its way, the deeper the ink; what is lost is only hatched; mould is the alarm. */
 const FILL: Record<SeedState, string> = {
@@ -27,12 +28,7 @@ export function LedgerBar({ counts, seeds }: { counts: Counts; seeds: number }) 
   return (
     <div>
       <svg viewBox="0 0 400 20" preserveAspectRatio="none" className="block h-6 w-full" aria-hidden="true">
-        <pattern id={`${id}hatch`} width={5} height={5} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1={0} x2={0} y1={0} y2={5} stroke="var(--color-ink3)" strokeWidth={1.6} />
-        </pattern>
-        <pattern id={`${id}dots`} width={5} height={5} patternUnits="userSpaceOnUse">
-          <circle cx={2.5} cy={2.5} r={1.2} fill="var(--color-ink2)" />
-        </pattern>
+        <BarPatterns id={id} />
         {present.map((state) => {
           const width = (counts[state] / seeds) * 400;
           const fill = FILL[state];

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { post } from '../../data/outbox.ts';
+import { Problem } from '../../kit/Problem.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 
 const OFFERED: { verb: Verb; text: string }[] = [
@@ -53,11 +54,7 @@ export function OtherCounts({ view }: { view: BatchView }) {
         <button type="button" className="deed" onClick={record}>
           log
         </button>
-        {problem && (
-          <p role="alert" className="basis-full font-semibold text-alarm">
-            {problem}
-          </p>
-        )}
+        <Problem>{problem}</Problem>
       </div>
     </details>
   );

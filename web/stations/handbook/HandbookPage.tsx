@@ -9,6 +9,7 @@ import useSWR from 'swr';
 import { ask } from '../../data/api.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { saveSpecies } from '../../data/saving.ts';
+import { Problem } from '../../kit/Problem.tsx';
 import { SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { ImportSpecies } from './ImportSpecies.tsx';
@@ -132,11 +133,7 @@ function GenusFallback({ typed, found }: { typed: string; found: readonly Specie
       <button type="button" className="quiet" disabled={busy} onClick={take}>
         start an entry of your own from it
       </button>
-      {problem && (
-        <p role="alert" className="font-semibold text-alarm">
-          {problem}
-        </p>
-      )}
+      <Problem>{problem}</Problem>
     </div>
   );
 }

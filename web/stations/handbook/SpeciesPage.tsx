@@ -6,6 +6,7 @@ import type { Species } from '@chill/model/species.ts';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { removeSpecies } from '../../data/saving.ts';
+import { Problem } from '../../kit/Problem.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { STANDS_FOR } from './HandbookPage.tsx';
@@ -220,11 +221,7 @@ function Deeds({ species }: { species: Species }) {
           </button>
         )}
       </div>
-      {problem && (
-        <p role="alert" className="font-semibold text-alarm">
-          {problem}
-        </p>
-      )}
+      <Problem>{problem}</Problem>
     </div>
   );
 }

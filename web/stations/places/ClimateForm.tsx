@@ -3,6 +3,7 @@ import { estimatedMonths } from '@chill/core/winter/climate.ts';
 import { MonthClimate, type Nursery } from '@chill/model/nursery.ts';
 import { useState } from 'react';
 import { saveNursery } from '../../data/saving.ts';
+import { Problem } from '../../kit/Problem.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { ZONE_COLOUR } from '../../kit/zones.ts';
 
@@ -80,11 +81,7 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
         <button type="button" className="deed mt-3" disabled={busy} onClick={save}>
           save the months
         </button>
-        {problem && (
-          <p role="alert" className="font-semibold text-alarm">
-            {problem}
-          </p>
-        )}
+        <Problem>{problem}</Problem>
       </details>
     </section>
   );

@@ -8,6 +8,7 @@ import { newId } from '../../data/newId.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { makeTrial } from '../../data/saving.ts';
 import { Choice } from '../../kit/Choice.tsx';
+import { Problem } from '../../kit/Problem.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import type { ArmAnswer } from '../../workers/armSize.ts';
@@ -121,11 +122,7 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
           'Working out how many …'
         )}
       </p>
-      {problem && (
-        <p role="alert" className="mt-2 font-semibold text-alarm">
-          {problem}
-        </p>
-      )}
+      <Problem>{problem}</Problem>
     </details>
   );
 }

@@ -13,6 +13,7 @@ import { newId } from '../../data/newId.ts';
 import type { LotView } from '../../data/nursery.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { makeBatch } from '../../data/saving.ts';
+import { Problem } from '../../kit/Problem.tsx';
 import { said } from '../../kit/SoundRange.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
@@ -185,11 +186,7 @@ function MakeBatch({ proposal, lot, wish }: { proposal: Proposal; lot: LotView; 
       <p className="mt-2 text-[0.95rem] text-ink2">
         {plan.expects.low} to {plan.expects.high} plants, 9 times in 10; leaves {lot.unassigned - seeds} of the lot.
       </p>
-      {problem && (
-        <p role="alert" className="mt-2 font-semibold text-alarm">
-          {problem}
-        </p>
-      )}
+      <Problem>{problem}</Problem>
     </div>
   );
 }

@@ -8,6 +8,7 @@ import { type BatchView, settingOf, useNursery } from '../../data/nursery.ts';
 import { post } from '../../data/outbox.ts';
 import type { Sight } from '../../data/sights.ts';
 import { Choice } from '../../kit/Choice.tsx';
+import { Problem } from '../../kit/Problem.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 
 const DAMP = [
@@ -112,11 +113,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
       </button>
       {sight && task.kind === 'look' && <SightNote sight={sight} inPots={inPots} damp={waits} show={(part) => set(part)} />}
       {caution && <p className="basis-full text-[0.9rem] text-ink2 desk:text-right">{caution}</p>}
-      {problem && (
-        <p role="alert" className="basis-full font-semibold text-alarm desk:text-right">
-          {problem}
-        </p>
-      )}
+      <Problem>{problem}</Problem>
     </div>
   );
 }

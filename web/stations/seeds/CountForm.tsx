@@ -7,8 +7,9 @@ import { useState } from 'react';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Field } from '../../kit/Field.tsx';
+import { OtherFaults } from '../../kit/Problem.tsx';
 import { numberIn } from './lotWriting.ts';
-import { otherFaults, useLotRecord } from './useLotRecord.ts';
+import { useLotRecord } from './useLotRecord.ts';
 
 /** Counts what is in the drawer: by hand, by weighed samples, or by pods. The estimate is shown while it is typed. */
 export function CountForm({ lot, species, done }: { lot: LotView; species: Species; done: (said: string) => void }) {
@@ -153,15 +154,10 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
           <Estimate found={estimate.found} lot={lot} species={species} purity={'purity' in how ? how.purity : undefined} />
         )}
       </div>
-      {otherFaults(faults, [
-        ...shown,
-        ...written.flatMap((_, i) => [`how.samples.${i}.seeds`, `how.samples.${i}.grams`]),
-        'how.perPod.0',
-      ]).map((message) => (
-        <p key={message} role="alert" className="font-semibold text-alarm">
-          {message}
-        </p>
-      ))}
+      <OtherFaults
+        faults={faults}
+        shown={[...shown, ...written.flatMap((_, i) => [`how.samples.${i}.seeds`, `how.samples.${i}.grams`]), 'how.perPod.0']}
+      />
       <button type="button" className="deed" disabled={busy} onClick={save}>
         {seeds !== undefined && Number.isFinite(seeds) ? `set the drawer to ${seeds}` : 'set the drawer'}
       </button>

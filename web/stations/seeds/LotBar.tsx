@@ -1,6 +1,7 @@
 import { useId } from 'react';
 import { Link } from 'react-router';
 import type { BatchView, LotView } from '../../data/nursery.ts';
+import { BarPatterns } from '../../kit/BarPatterns.tsx';
 
 interface Part {
   key: string;
@@ -37,12 +38,7 @@ export function LotBar({ lot, batches }: { lot: LotView; batches: readonly Batch
   return (
     <div>
       <svg viewBox="0 0 400 26" preserveAspectRatio="none" className="block h-8 w-full" aria-hidden="true">
-        <pattern id={`${id}hatch`} width={5} height={5} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1={0} x2={0} y1={0} y2={5} stroke="var(--color-ink3)" strokeWidth={1.6} />
-        </pattern>
-        <pattern id={`${id}dots`} width={5} height={5} patternUnits="userSpaceOnUse">
-          <circle cx={2.5} cy={2.5} r={1.2} fill="var(--color-ink2)" />
-        </pattern>
+        <BarPatterns id={id} />
         {parts.map(({ key, seeds, fill }) => {
           const width = (seeds / total) * 400;
           const start = x;

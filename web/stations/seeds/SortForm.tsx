@@ -4,8 +4,9 @@ import { useState } from 'react';
 import type { LotView } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Field } from '../../kit/Field.tsx';
+import { OtherFaults } from '../../kit/Problem.tsx';
 import { numberIn } from './lotWriting.ts';
-import { otherFaults, useLotRecord } from './useLotRecord.ts';
+import { useLotRecord } from './useLotRecord.ts';
 
 /** Sorts out what is not sound; the rejects stay counted. */
 export function SortForm({ lot, species, done }: { lot: LotView; species: Species; done: (said: string) => void }) {
@@ -40,11 +41,7 @@ export function SortForm({ lot, species, done }: { lot: LotView; species: Specie
           onChange={(event) => setRejected(event.target.value)}
         />
       </Field>
-      {otherFaults(faults, ['rejected']).map((message) => (
-        <p key={message} role="alert" className="font-semibold text-alarm">
-          {message}
-        </p>
-      ))}
+      <OtherFaults faults={faults} shown={['rejected']} />
       <button type="button" className="deed" disabled={busy} onClick={save}>
         write it down
       </button>

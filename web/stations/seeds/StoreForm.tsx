@@ -2,8 +2,9 @@ import { useState } from 'react';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Field } from '../../kit/Field.tsx';
+import { OtherFaults } from '../../kit/Problem.tsx';
 import { numberIn } from './lotWriting.ts';
-import { otherFaults, useLotRecord } from './useLotRecord.ts';
+import { useLotRecord } from './useLotRecord.ts';
 
 /** Moves a lot: dry or moist, and where. */
 export function StoreForm({ lot, done }: { lot: LotView; done: (said: string) => void }) {
@@ -28,11 +29,7 @@ export function StoreForm({ lot, done }: { lot: LotView; done: (said: string) =>
       <Field label="Where" error={faults['storage.where']}>
         <input className="written max-w-sm" value={where} onChange={(event) => setWhere(event.target.value)} />
       </Field>
-      {otherFaults(faults, ['storage.where']).map((message) => (
-        <p key={message} role="alert" className="font-semibold text-alarm">
-          {message}
-        </p>
-      ))}
+      <OtherFaults faults={faults} shown={['storage.where']} />
       <button type="button" className="deed" disabled={busy} onClick={save}>
         write it down
       </button>
@@ -58,11 +55,7 @@ export function GiveForm({ lot, done }: { lot: LotView; done: (said: string) => 
           <input className="written" value={to} onChange={(event) => setTo(event.target.value)} />
         </Field>
       </div>
-      {otherFaults(faults, ['seeds', 'note']).map((message) => (
-        <p key={message} role="alert" className="font-semibold text-alarm">
-          {message}
-        </p>
-      ))}
+      <OtherFaults faults={faults} shown={['seeds', 'note']} />
       <button type="button" className="deed" disabled={busy} onClick={save}>
         write it down
       </button>

@@ -9,10 +9,11 @@ import { type LotView, useNursery } from '../../data/nursery.ts';
 import { makeBatch } from '../../data/saving.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Field } from '../../kit/Field.tsx';
+import { OtherFaults, Problem } from '../../kit/Problem.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { numberIn } from './lotWriting.ts';
-import { otherFaults, useLotRecord } from './useLotRecord.ts';
+import { useLotRecord } from './useLotRecord.ts';
 
 /** Tests a sample: cut it and count at once, or lay it on a towel as a small batch of its own. How many, for how sure. */
 export function TestForm({ lot, species, done }: { lot: LotView; species: Species; done: (said: string) => void }) {
@@ -89,11 +90,7 @@ function Cut({ lot, seeds, done }: { lot: LotView; seeds: number; done: (said: s
           Of the {lot.unassigned - (counts.tested ?? 0)} left, at least <b className="font-mono">{left}</b> are sound, 95 times in 100.
         </p>
       )}
-      {otherFaults(faults, ['sound', 'tested']).map((message) => (
-        <p key={message} role="alert" className="font-semibold text-alarm">
-          {message}
-        </p>
-      ))}
+      <OtherFaults faults={faults} shown={['sound', 'tested']} />
       <button type="button" className="deed" disabled={busy} onClick={save}>
         write it down
       </button>
@@ -135,11 +132,7 @@ function Towel({ lot, species, seeds, setSeeds }: { lot: LotView; species: Speci
           start the test
         </button>
       </div>
-      {problem && (
-        <p role="alert" className="font-semibold text-alarm">
-          {problem}
-        </p>
-      )}
+      <Problem>{problem}</Problem>
     </>
   );
 }

@@ -37,10 +37,3 @@ export function useLotRecord(lot: LotView) {
   };
   return { record, faults, busy };
 }
-
-/** Faults that belong to none of the fields shown. */
-export function otherFaults(faults: Record<string, string>, shown: readonly string[]): string[] {
-  return Object.entries(faults)
-    .filter(([field]) => !shown.includes(field))
-    .map(([, message]) => message);
-}

@@ -1,0 +1,75 @@
+import { SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
+import { loadHandbook } from '@chill/handbook/load.ts';
+import type { Batch } from '@chill/model/batch.ts';
+import type { LedgerEvent } from '@chill/model/event.ts';
+import type { Lot } from '@chill/model/lot.ts';
+import type { Species } from '@chill/model/species.ts';
+import { describe, expect, test } from '@jest/globals';
+import { addDays } from '../calendar/dates.ts';
+import { lotState, readTowelTest } from '../lot/lotLedger.ts';
+import { startingPlaces } from '../ways/places.ts';
+import { planTowelTest } from '../ways/towelTest.ts';
+import { recordAnswer, usualAnswer } from './answer.ts';
+import { project, type Setting } from './project.ts';
+import { tasksFor } from './tasks.ts';
+
+let serial = 0;
+const newId = () => `00000000-0000-4000-8000-${String(serial++).padStart(12, '0')}`;
+const places = startingPlaces(newId);
+const START = '2026-10-05';
+const species = loadHandbook().find(({ id }) => id === 'larix-occidentalis') as Species;
+const lot: Lot = {
+  id: newId(),
+  code: 'LO-26-01',
+  speciesId: species.id,
+  provenance: { kind: 'collected', place: 'a slope', on: '2026-09-18' },
+  seeds: 200,
+  soundness: { kind: 'unknown' },
+};
+
+/** Lives a test of ten seeds through by answering what is due; `ups` come at each look. */
+function tested(ups: number): { batch: Batch; titles: string[] } {
+  const plan = planTowelTest(species, 10, START, places, { alpha: 8, beta: 3 });
+  const batch: Batch = { id: newId(), lotId: lot.id, code: '7QK', speciesId: species.id, madeOn: START, plan, purpose: 'test', events: [] };
+  const titles: string[] = [];
+  for (let today = START; today < addDays(START, 90); today = addDays(today, 1)) {
+    const setting: Setting = { species, lot, places, nursery, today };
+    for (;;) {
+      const projection = project(batch, setting);
+      const task = tasksFor(batch, projection, setting).find(({ due }) => due <= today);
+      if (!task) break;
+      titles.push(task.title);
+      const up = Math.min(ups, projection.state.counts.waiting + projection.state.counts.swollen);
+      const recorded = recordAnswer(task, { ...usualAnswer(task, projection.state), up }, batch, projection.state, setting, newId);
+      if ('problem' in recorded) throw new Error(recorded.problem);
+      batch.events.push(
+        ...recorded.events.map(
+          (event, i): LedgerEvent => ({ ...event, batchId: batch.id, version: batch.events.length + i + 1, recordedAt: '' }),
+        ),
+      );
+    }
+  }
+  return { batch, titles };
+}
+
+describe('a test on the towel', () => {
+  test('is looked at like any batch, never asks to lift or to pot, and is read when it is over', () => {
+    const { batch, titles } = tested(1);
+    expect(titles.at(-1)).toBe('read the test');
+    expect(titles).not.toContain('lift');
+    const { state } = project(batch, { species, lot, places, nursery, today: addDays(START, 90) });
+    expect(state.closedOn).toBeDefined();
+    expect(state.counts.tested).toBe(10);
+  });
+
+  test('tells what came of what was laid, and the lot takes it in', () => {
+    const { batch } = tested(2);
+    const read = readTowelTest(batch);
+    expect(read).toMatchObject({ tested: 10, sound: 10 });
+    expect(lotState(lot, [], [batch])).toMatchObject({ drawer: 190, soundness: { kind: 'tested', tested: 10, sound: 10 } });
+  });
+
+  test('where nothing comes it says so: none of ten', () => {
+    expect(readTowelTest(tested(0).batch)).toMatchObject({ tested: 10, sound: 0 });
+  });
+});

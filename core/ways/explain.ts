@@ -1,6 +1,7 @@
 import { spell } from '../calendar/dates.ts';
 import { DRY_COUNTS } from '../chill/account.ts';
 import { COLD_RESPONSE } from '../chill/effectiveness.ts';
+import type { SeedEstimate } from '../lot/count.ts';
 import { type BetaShare, meanShare, wilsonInterval } from '../lot/viability.ts';
 import { ROT_RATES } from '../rot/hazard.ts';
 import type { SproutForecast } from '../schedule/project.ts';
@@ -47,10 +48,63 @@ export function whySeeds(proposal: Proposal, plants: number, confidence: number,
   };
 }
 
-/** Why that many days of a planned treatment. */
+/** Why that many days of a planned treatment, or of a winter outdoors. */
 export function whyPull(proposal: Proposal): Why | undefined {
-  const stage = proposal.resolved.find((one) => one.treatment && one.pull);
-  return stage?.treatment && stage.pull ? whyTreatment(`${stage.days} days`, stage.treatment, stage.pull) : undefined;
+  const stage = proposal.resolved.find((one) => one.curve && one.pull);
+  if (!stage?.pull) return undefined;
+  return stage.treatment
+    ? whyTreatment(`${stage.days} days`, stage.treatment, stage.pull)
+    : whyOutdoors(stage.days, stage.freed, stage.survives);
+}
+
+function whyOutdoors(days: number, freed: number, survives: number): Why {
+  return {
+    figure: `${days} days outdoors`,
+    inputs: [
+      { name: 'the year', value: 'monthly means', from: 'your months under Places, or a guess from the latitude' },
+      { name: 'freed by then', value: percent(freed), from: 'chill and warmth earned day by day' },
+      { name: 'not lost to rot', value: percent(survives), from: 'an assumption; animals not counted, since it is covered' },
+    ],
+    rule: 'Each day counts by how much of it the seed, three centimetres down, lies where cold works; warmth and cold count in the order that the embryo wants. It ends when the ten-day mean rises above that, in the first spring or, where that frees much more, the second.',
+    source: 'Chilling: Stokes 1965; Baskin & Baskin 2014. Damping in soil: Campbell & Norman 1998.',
+    assumed: true,
+    changes: 'Sowing earlier, a colder or a snowier place. Single years differ: this is the mean one.',
+  };
+}
+
+/** Why a lot is taken to hold so many seeds, by what was weighed or opened. */
+export function whyCount(found: SeedEstimate, samples: number): Why {
+  return {
+    figure: `${found.seeds} seeds`,
+    inputs: [
+      { name: 'samples', value: String(samples), from: 'yours' },
+      ...(found.thousandSeeds_g !== undefined
+        ? [{ name: 'a thousand weigh', value: `${found.thousandSeeds_g.toFixed(2)} g`, from: 'grams over seeds, all samples together' }]
+        : []),
+      ...(found.spread !== undefined
+        ? [{ name: 'samples differ by', value: `${(found.spread * 100).toFixed(1)} %`, from: 'coefficient of variation' }]
+        : []),
+    ],
+    rule: 'The lot’s mass over the mass of one seed, or pods times seeds in a pod. The range is Student’s 95 % interval over the samples.',
+    source: 'ISTA International Rules for Seed Testing, chapter 10, for how far replicates may differ.',
+    assumed: false,
+    changes: 'More samples, well mixed, narrow the range.',
+  };
+}
+
+/** Why the arms of a trial must be so large. */
+export function whyArms(base: number, other: number, wanted: number): Why {
+  return {
+    figure: `${wanted} seeds in each arm`,
+    inputs: [
+      { name: 'expected of the control', value: percent(base), from: 'its chain, from seed to plant' },
+      { name: 'worth knowing of', value: percent(other), from: 'your choice' },
+    ],
+    rule: 'The fewest seeds with which Fisher’s exact test, at one false alarm in twenty, shows such a difference four times in five. Every outcome of both arms is gone through.',
+    source: 'Fisher’s exact test; enumerated up to 200 in each arm, the normal approximation with Fleiss’s correction beyond.',
+    assumed: false,
+    changes: 'A larger difference needs far fewer: twice the difference, about a quarter of the seeds.',
+  };
 }
 
 /** Why a treatment is best ended when it is: what is gained and lost by each day. `figure` is what is being asked about. */

@@ -10,6 +10,7 @@ import { unitsFor } from './effort.ts';
 import { mediaCurves } from './mediaCurves.ts';
 import { propose, type Request, weighWays } from './propose.ts';
 import { findWay, isControl, schoolWay, towelTestWay, waysToWeigh } from './schools.ts';
+import { whatWouldChange } from './whatChanges.ts';
 
 const handbook = loadHandbook();
 const species = (id: string) => handbook.find((one) => one.id === id) as Species;
@@ -84,6 +85,22 @@ describe('what is offered, and what is set aside', () => {
       name: 'Freezer turns, then fridge',
       reason: 'it waits for no winter',
     });
+  });
+});
+
+describe('what would put another way first', () => {
+  test('is told only where it does, and names the way that then does come first', () => {
+    let told = 0;
+    for (const { id } of handbook.filter((_, i) => i % 12 === 0)) {
+      const asked = request(id, { by: 'frostRisk', risk: 0.1 }, { today: '2027-02-16' });
+      const change = whatWouldChange(asked);
+      if (!change) continue;
+      told += 1;
+      const [, name] = /“(.+)” would come first/.exec(change) ?? [];
+      expect(weighWays(asked).offered[0]?.way.name.toLowerCase()).not.toBe(name);
+      expect(waysToWeigh(species(id)).ways.map(({ way }) => way.name.toLowerCase())).toContain(name);
+    }
+    expect(told).toBeGreaterThan(0);
   });
 });
 

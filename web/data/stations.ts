@@ -6,14 +6,14 @@ import type { BatchView, NurseryView } from './nursery.ts';
 export const STATIONS = ['round', 'seeds', 'plan', 'treat', 'cold', 'warm', 'pots', 'findings'] as const;
 export type Station = (typeof STATIONS)[number];
 
-/** The station at which a batch is to be found: by the stage under way, or the one about to begin. */
-export function stationOf({ projection }: BatchView): Station {
+/** The station at which a batch is to be found: by the stage under way, or the one about to begin. A test that is read has told of its lot. */
+export function stationOf({ batch, projection }: Pick<BatchView, 'batch' | 'projection'>): Station {
   const { state, stages } = projection;
-  if (state.closedOn) return 'findings';
+  if (state.closedOn) return batch.purpose === 'test' ? 'seeds' : 'findings';
   if (state.stage === 0 && !state.underWay) return 'plan';
   const kind = stages[state.stage]?.kind ?? 'pot';
-  if (BENCH_STAGES.includes(kind)) return 'treat';
-  if (kind === 'warmTowel' || kind === 'warmMoist') return 'warm';
+  if (BENCH_STAGES.includes(kind) || kind === 'dryStore') return 'treat';
+  if (kind === 'warmTowel' || kind === 'warmMoist' || kind === 'flood') return 'warm';
   return kind === 'pot' ? 'pots' : 'cold';
 }
 

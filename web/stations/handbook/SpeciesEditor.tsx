@@ -286,7 +286,12 @@ function Stages({ stages, name, change }: { stages: Stage[]; name: string; chang
         // biome-ignore lint/suspicious/noArrayIndexKey: a stage is nothing but its place in the order.
         <li key={at} className="flex items-center gap-1">
           {at > 0 && (
-            <button type="button" className="px-1 text-lg" aria-label={`swap stage ${at} and ${at + 1}`} onClick={() => move(at, -1)}>
+            <button
+              type="button"
+              className="min-h-12 min-w-10 text-lg desk:min-h-9 desk:min-w-7"
+              aria-label={`swap stage ${at} and ${at + 1}`}
+              onClick={() => move(at, -1)}
+            >
               ⇄
             </button>
           )}
@@ -319,7 +324,7 @@ function Stages({ stages, name, change }: { stages: Stage[]; name: string; chang
           {stages.length > 1 && (
             <button
               type="button"
-              className="px-1 text-ink2"
+              className="min-h-12 min-w-10 text-ink2 desk:min-h-9 desk:min-w-7"
               aria-label={`take out stage ${at + 1}`}
               onClick={() => change(stages.filter((_, i) => i !== at))}
             >

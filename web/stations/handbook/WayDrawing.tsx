@@ -10,7 +10,7 @@ import { type Step, StepLine } from '../../kit/StepLine.tsx';
 import { stageZone, ZONE_COLOUR, ZONES, type Zone } from '../../kit/zones.ts';
 
 const WIDTH = 560;
-const HEIGHT = 118;
+const HEIGHT = 134;
 const LEVEL: Record<Zone, number> = { hot: 12, warm: 24, cool: 46, cold: 72, frozen: 84 };
 /** A soak is a day and a winter a hundred: the line gives each stage room by the root of its days, and never less than this. */
 const LEAST_ROOM = 3;
@@ -43,11 +43,11 @@ export function WayDrawing({ species, way, labelled = false }: { species: Specie
           .filter(({ x1, x2 }) => x2 - x1 > 56)
           .map(({ x1, x2, name, days, zone }) => (
             <g key={x1} textAnchor="middle">
-              <text x={Math.max(44, (x1 + x2) / 2)} y={101} fontSize={13} fontWeight={600} fill={ZONE_COLOUR[zone]}>
+              <text x={Math.max(44, (x1 + x2) / 2)} y={106} className="drawn-note" fontWeight={600} fill={ZONE_COLOUR[zone]}>
                 {name.replace('moist ', '')}
               </text>
               {days > 0 && (
-                <text x={Math.max(44, (x1 + x2) / 2)} y={116} fontSize={13} fill="var(--color-ink2)">
+                <text x={Math.max(44, (x1 + x2) / 2)} y={128} className="drawn-note" fill="var(--color-ink2)">
                   {spell(days)}
                 </text>
               )}

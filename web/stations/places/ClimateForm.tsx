@@ -91,7 +91,7 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
 function YearBand({ months }: { months: readonly MonthClimate[] }) {
   const low = Math.min(-2, ...months.map(({ min_C }) => min_C)) - 2;
   const high = Math.max(12, ...months.map(({ max_C }) => max_C)) + 2;
-  const x = (i: number) => 40 + (i * (WIDTH - 52)) / 11;
+  const x = (i: number) => 40 + (i * (WIDTH - 66)) / 11;
   const y = (t: number) => 6 + ((high - t) / (high - low)) * (HEIGHT - 30);
   const line = (pick: (month: MonthClimate) => number) => months.map((month, i) => `${x(i).toFixed(1)} ${y(pick(month)).toFixed(1)}`);
   const band = `M ${line(({ max_C }) => max_C).join(' L ')} L ${line(({ min_C }) => min_C)
@@ -104,23 +104,23 @@ function YearBand({ months }: { months: readonly MonthClimate[] }) {
       role="img"
       aria-label="The year: mean daily minimum to maximum of each month"
     >
-      <rect x={40} width={WIDTH - 52} y={y(5)} height={y(1) - y(5)} fill={ZONE_COLOUR.cold} fillOpacity={0.16} />
-      <text x={WIDTH / 2 + 20} y={y(1) - 3} textAnchor="middle" fontSize={12} fill={ZONE_COLOUR.cold}>
+      <rect x={40} width={WIDTH - 66} y={y(5)} height={y(1) - y(5)} fill={ZONE_COLOUR.cold} fillOpacity={0.16} />
+      <text x={WIDTH / 2 + 20} y={y(1) - 3} textAnchor="middle" className="drawn-note" fill={ZONE_COLOUR.cold}>
         cold counts fully
       </text>
       {[0, 10, 20]
         .filter((t) => t > low && t < high)
         .map((t) => (
           <g key={t}>
-            <line x1={40} x2={WIDTH - 12} y1={y(t)} y2={y(t)} stroke="var(--color-line)" />
-            <text x={34} y={y(t) + 4} textAnchor="end" fontSize={12} fill="var(--color-ink3)">
+            <line x1={40} x2={WIDTH - 26} y1={y(t)} y2={y(t)} stroke="var(--color-line)" />
+            <text x={34} y={y(t) + 4} textAnchor="end" className="drawn-note" fill="var(--color-ink3)">
               {t}°
             </text>
           </g>
         ))}
       <path d={band} fill="var(--color-cool)" fillOpacity={0.22} stroke="var(--color-cool)" strokeWidth={1.6} />
       {MONTHS.map((month, i) => (
-        <text key={month} x={x(i)} y={HEIGHT - 6} textAnchor="middle" fontSize={12} fill="var(--color-ink3)">
+        <text key={month} x={x(i)} y={HEIGHT - 6} textAnchor="middle" className="drawn-note" fill="var(--color-ink3)">
           {month.slice(0, 3)}
         </text>
       ))}

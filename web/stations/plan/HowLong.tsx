@@ -7,8 +7,8 @@ import { useMemo } from 'react';
 import { useNursery } from '../../data/nursery.ts';
 
 const WIDTH = 640;
-const HEIGHT = 210;
-const LEFT = 30;
+const HEIGHT = 220;
+const LEFT = 44;
 const RIGHT = 8;
 
 /** Each school its own stroke: colour is kept for temperature. */
@@ -40,13 +40,20 @@ export function HowLong({ species }: { species: Species }) {
           {[0, 0.5, 1].map((share) => (
             <g key={share}>
               <line x1={LEFT} x2={WIDTH} y1={y(share)} y2={y(share)} stroke="var(--color-line)" />
-              <text x={LEFT - 5} y={y(share) + 4} fontSize={12} textAnchor="end" fill="var(--color-ink3)">
+              <text x={LEFT - 5} y={y(share) + 4} className="drawn-note" textAnchor="end" fill="var(--color-ink3)">
                 {share * 100}
               </text>
             </g>
           ))}
           {weeks.map((day) => (
-            <text key={day} x={x(day)} y={HEIGHT - 10} fontSize={12} textAnchor={day === 0 ? 'start' : 'middle'} fill="var(--color-ink3)">
+            <text
+              key={day}
+              x={x(day)}
+              y={HEIGHT - 10}
+              className="drawn-note"
+              textAnchor={day === 0 ? 'start' : 'middle'}
+              fill="var(--color-ink3)"
+            >
               {day === 0 ? 'in' : `${day / 7} wk`}
             </text>
           ))}

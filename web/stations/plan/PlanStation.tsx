@@ -2,7 +2,8 @@ import { reasonForFirst } from '@chill/core/ways/explain.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { lotInRequest, type Weighed, weighWays } from '@chill/core/ways/propose.ts';
 import { isControl } from '@chill/core/ways/schools.ts';
-import { useMemo, useState } from 'react';
+import { whatWouldChange } from '@chill/core/ways/whatChanges.ts';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { stationOf } from '../../data/stations.ts';
@@ -19,24 +20,28 @@ const NOTHING_WEIGHED: Weighed = { offered: [], set_aside: [], none: [] };
 /** The ways that suit a lot, side by side, for what the grower wants. Computed here, at every keystroke. */
 export default function PlanStation() {
   const { lots, handbook, nursery, places, today, batches } = useNursery();
-  const { wording, wish, change } = useWish();
+  const { wording, wish, change: changeWish } = useWish();
   const [opened, setOpened] = useState<string>();
   const lot = lots.find((one) => one.id === wording.lotId);
   const species = handbook.find((one) => one.id === lot?.speciesId);
-  const weighed = useMemo(
+  const request = useMemo(
     () =>
-      lot && species && wish
-        ? weighWays({
-            ...lotInRequest({ ...lot, soundness: lot.state.soundness }, lot.unassigned, species, today),
-            species,
-            wish,
-            nursery,
-            places,
-            today,
-          })
-        : NOTHING_WEIGHED,
+      lot &&
+      species &&
+      wish && {
+        ...lotInRequest({ ...lot, soundness: lot.state.soundness }, lot.unassigned, species, today),
+        species,
+        wish,
+        nursery,
+        places,
+        today,
+      },
     [lot, species, wish, nursery, places, today],
   );
+  const weighed = useMemo(() => (request ? weighWays(request) : NOTHING_WEIGHED), [request]);
+  // Asked once the hand rests: it weighs the neighbouring wishes too.
+  const settled = useDeferredValue(request);
+  const change = useMemo(() => (settled ? whatWouldChange(settled) : undefined), [settled]);
   const { offered, set_aside, none } = weighed;
   const proposals = [...offered, ...set_aside];
 
@@ -72,10 +77,10 @@ export default function PlanStation() {
   );
   return (
     <section className="px-4 pt-5 desk:px-10">
-      <WishSentence wording={wording} wish={wish} change={change} lot={lot} species={species} />
+      <WishSentence wording={wording} wish={wish} change={changeWish} lot={lot} species={species} />
       {first && (
         <p className="mt-4 max-w-[70rem] border-l-4 border-ink pl-3">
-          <b>{proposals[0]?.way.name} first.</b> {first.reason} <span className="text-ink2">{first.change}</span>
+          <b>{proposals[0]?.way.name} first.</b> {first.reason} <span className="text-ink2">{change ?? first.change}</span>
         </p>
       )}
       <div className="mt-4">

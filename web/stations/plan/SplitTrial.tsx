@@ -1,3 +1,4 @@
+import { whyArms } from '@chill/core/ways/explain.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { planFrom } from '@chill/core/ways/propose.ts';
 import { isControl, UNTREATED } from '@chill/core/ways/schools.ts';
@@ -11,6 +12,7 @@ import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
+import { WhyNote } from '../../kit/WhyNote.tsx';
 import type { ArmAnswer } from '../../workers/armSize.ts';
 import { useArmSize } from './useArmSize.ts';
 
@@ -122,6 +124,7 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
           'Working out how many …'
         )}
       </p>
+      {answer && <WhyNote why={whyArms(answer.base, answer.other, answer.wanted)} />}
       <Problem>{problem}</Problem>
     </details>
   );

@@ -1,6 +1,7 @@
 import { estimateSeeds, pureLiveSeed, type SeedEstimate } from '@chill/core/lot/count.ts';
 import { meanShare, soundShare } from '@chill/core/lot/viability.ts';
 import { parseQuantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
+import { whyCount } from '@chill/core/ways/explain.ts';
 import { CountMethod } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';
@@ -8,6 +9,7 @@ import { type LotView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { OtherFaults } from '../../kit/Problem.tsx';
+import { WhyNote } from '../../kit/WhyNote.tsx';
 import { numberIn } from './lotWriting.ts';
 import { useLotRecord } from './useLotRecord.ts';
 
@@ -151,7 +153,13 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
       )}
       <div aria-live="polite">
         {estimate.found && (
-          <Estimate found={estimate.found} lot={lot} species={species} purity={'purity' in how ? how.purity : undefined} />
+          <Estimate
+            samples={by === 'pods' ? perPod.split(/[\s,;]+/).filter(Boolean).length : written.length}
+            found={estimate.found}
+            lot={lot}
+            species={species}
+            purity={'purity' in how ? how.purity : undefined}
+          />
         )}
       </div>
       <OtherFaults
@@ -175,7 +183,16 @@ function estimated(how: unknown, chaffy: boolean): { found?: SeedEstimate | unde
   }
 }
 
-function Estimate({ found, lot, species, purity }: { found: SeedEstimate; lot: LotView; species: Species; purity: number | undefined }) {
+interface EstimateProps {
+  found: SeedEstimate;
+  samples: number;
+  lot: LotView;
+  species: Species;
+  purity: number | undefined;
+}
+
+/** The number that the samples give, with its range, its check against the handbook and what would narrow it. */
+function Estimate({ found, samples, lot, species, purity }: EstimateProps) {
   const { nursery } = useNursery();
   const { units } = nursery.settings;
   const viability = meanShare(soundShare(lot.state.soundness, species));
@@ -192,6 +209,7 @@ function Estimate({ found, lot, species, purity }: { found: SeedEstimate; lot: L
         {purity !== undefined && Number.isFinite(purity) && `Pure live seed: ${Math.round(pureLiveSeed(purity, viability) * 100)} %.`}
       </p>
       {found.advice && <p className="font-semibold">{found.advice}</p>}
+      <WhyNote why={whyCount(found, samples)} />
     </div>
   );
 }

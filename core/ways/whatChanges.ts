@@ -1,0 +1,32 @@
+import type { Wish } from '@chill/model/batch.ts';
+import { addDays } from '../calendar/dates.ts';
+import { type Request, wantedDay, weighWays } from './propose.ts';
+
+const MONTHS_TWO_DAYS = 60;
+
+/**
+ * What would put another way first: each wish that lies near this one is weighed as well, and the first that does is told in words.
+ * `undefined` where none of them does. Costs a few times what weighing does.
+ */
+export function whatWouldChange(request: Request): string | undefined {
+  const first = weighWays(request).offered[0]?.way.id;
+  for (const { said, other } of neighbours(request)) {
+    const then = weighWays(other).offered[0]?.way;
+    if (then && then.id !== first) return `${said}, “${then.name.toLowerCase()}” would come first.`;
+  }
+  return undefined;
+}
+
+function neighbours(request: Request): { said: string; other: Request }[] {
+  const { wish, nursery, today } = request;
+  const wanted = wantedDay(wish, nursery, today);
+  const later: Wish['timing'] = wanted
+    ? { by: 'readyBy', date: addDays(wanted, MONTHS_TWO_DAYS) }
+    : { by: 'startOn', date: addDays(wish.timing.by === 'startOn' ? wish.timing.date : today, MONTHS_TWO_DAYS) };
+  const half = Math.max(1, Math.round(wish.plants / 2));
+  return [
+    { said: wanted ? 'With two months more' : 'Begun two months later', other: { ...request, wish: { ...wish, timing: later } } },
+    { said: 'With twice the seed', other: { ...request, available: request.available * 2 } },
+    ...(half < wish.plants ? [{ said: `For ${half} plants`, other: { ...request, wish: { ...wish, plants: half } } }] : []),
+  ];
+}

@@ -124,10 +124,10 @@ test('a fleshy tree seed, from harvest to a split plan', async ({ page, grower }
     await grower.press(grower.button('make the trial'));
     await expect(page.getByRole('heading', { name: 'Black cherry: a trial' })).toBeVisible();
     await expect(page.getByText('the control, 60 seeds')).toBeVisible();
-    const dealt = await page.getByRole('list').last().getByRole('listitem').allTextContents();
+    const dealt = await page.getByRole('list').last().locator('.code').allTextContents();
     expect(dealt).toHaveLength(12);
     const perArm = new Map<string, number>();
-    for (const handful of dealt) perArm.set(handful.slice(-3), (perArm.get(handful.slice(-3)) ?? 0) + 1);
+    for (const code of dealt) perArm.set(code, (perArm.get(code) ?? 0) + 1);
     expect([...perArm.values()]).toEqual([6, 6]);
     await grower.barrierFree();
     await page.goto('/seeds');

@@ -49,14 +49,16 @@ export default function TrialPage() {
       <h2 className="mt-8">Deal the seeds</h2>
       <p className="mt-1 max-w-prose">
         Mix the lot. Count out {handful === 1 ? 'one seed' : `${handful} seeds`} at a time without choosing, and put each handful into the
-        bag that stands here, in this order; the last of a bag may be smaller. No hand picks the plump ones for a favourite.
+        bag that stands here, on a towel or in a pot of its own, in this order; the last of a bag may be smaller. No hand picks the plump
+        ones for a favourite.
       </p>
-      <ol className="mt-3 grid grid-cols-3 gap-x-6 gap-y-1 sm:grid-cols-6">
-        {order.map((arm, i) => (
+      <ol className="mt-3 grid grid-cols-3 gap-x-6 gap-y-1 sm:grid-cols-4">
+        {order.map(({ arm, replicate }, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: the order itself is what is shown, and never changes.
           <li key={i} className="flex items-baseline gap-2 border-b border-line py-1">
             <span className="w-6 text-right text-[0.9rem] text-ink2">{i + 1}</span>
             <span className="code text-lg">{code(arm)}</span>
+            <span className="text-[0.9rem] text-ink2">towel {replicate}</span>
           </li>
         ))}
       </ol>

@@ -12,8 +12,10 @@ const SCREENS = [
   '/warm',
   '/pots',
   '/findings',
-  '/handbook',
+  '/handbook?cue=smoke',
   '/handbook/ceanothus-velutinus',
+  '/handbook/ceanothus-velutinus/change',
+  '/handbook/key',
   '/places',
   '/nowhere',
 ];

@@ -240,3 +240,122 @@ test('a genus stands in where the handbook has no such species, and says so', as
   await expect(page.getByText('This entry is what is usual in the genus.')).toBeVisible();
   await grower.barrierFree();
 });
+
+/** Writes down a lot with the form, and stands on its page. */
+async function writeDown(
+  grower: Grower,
+  lot: { find: string; option: RegExp; day: string; seeds: string; moist?: boolean },
+): Promise<void> {
+  const { page } = grower;
+  await page.goto('/seeds/new');
+  await page.getByRole('combobox', { name: 'Species' }).fill(lot.find);
+  await grower.press(page.getByRole('option', { name: lot.option }));
+  await page.getByLabel('Place').fill('Home');
+  await page.getByLabel('Day', { exact: true }).fill(lot.day);
+  await page.getByLabel('Seeds in hand').fill(lot.seeds);
+  await grower.press(page.getByRole('radio', { name: 'not known' }));
+  if (lot.moist) await grower.press(page.getByRole('radio', { name: 'moist' }));
+  await grower.press(grower.button('add the lot'));
+  await expect(page.getByText('in the drawer, in no batch')).toBeVisible();
+}
+
+test('a towel test is a small batch: begun, looked at, read, and the lot knows', async ({ page, grower }) => {
+  await settle(grower);
+  await writeDown(grower, { find: 'purple cone', option: /^Purple coneflower/, day: '20 Sep', seeds: '300' });
+  await expect(page.getByText(/not tested; such seed is usually 75 in 100 sound/)).toBeVisible();
+  await grower.press(page.getByRole('radio', { name: 'test', exact: true }));
+  await expect(page.getByText('a towel shows not only what is sound but what sprouts')).toBeVisible();
+  await page.getByRole('textbox', { name: 'seeds to test' }).fill('20');
+  await grower.barrierFree();
+  await grower.press(grower.button('start the test'));
+  await expect(page.getByRole('heading', { name: /^Bag/ })).toBeVisible();
+  const code = page.url().match(/batch\/(\w+)\//)?.[1] ?? '';
+  await page.goto(`/batch/${code}`);
+  await expect(page.getByText('a test of 20 seeds')).toBeVisible();
+  await page.goto('/');
+  await grower.press(grower.button('begun'));
+  await grower.passDays(1);
+  await grower.press(grower.button('moved'));
+  for (const [days, up] of [
+    [8, 9],
+    [6, 5],
+  ] as const) {
+    await grower.passDays(days);
+    await page.goto('/');
+    await page.getByRole('textbox', { name: 'up', exact: true }).fill(String(up));
+    await grower.press(grower.button('log'));
+    await expect(page.getByRole('button', { name: 'potted' }), 'a test asks nobody to lift').toHaveCount(0);
+  }
+  await grower.passDays(30);
+  await page.goto('/');
+  await expect(page.getByText('read the test')).toBeVisible();
+  await grower.press(grower.button('finish'));
+  await page.goto('/seeds');
+  await grower.press(grower.link(/Purple coneflower/));
+  await expect(page.getByText('14 of 20 sound: somewhere from 48 to 85 in 100')).toBeVisible();
+  await expect(page.getByText('on the towel')).toBeVisible();
+  expect(await everySeed(grower)).toEqual({ 'in the drawer': 280, [`${code} on test`]: 20 });
+  await page.goto('/findings');
+  await expect(page.getByText('No batch is closed yet.')).toBeVisible();
+});
+
+test('acorns count down from harvest, on their page and on the round, until they are kept moist', async ({ page, grower }) => {
+  await settle(grower);
+  await writeDown(grower, { find: 'red oak', option: /^Northern red oak/, day: '25 Sep', seeds: '120' });
+  await expect(page.getByText(/It dies when it dries. In the open air it lives until about 9 Oct, 4 days from now/)).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByRole('list', { name: 'Seed that must not dry' })).toContainText('Northern red oak');
+  await grower.barrierFree();
+  await grower.press(grower.link(/Northern red oak/));
+  await grower.press(page.getByRole('radio', { name: 'move' }));
+  await grower.press(page.getByRole('radio', { name: 'moist' }));
+  await page.getByLabel('Where').fill('crisper, in damp peat');
+  await grower.press(grower.button('write it down'));
+  await expect(page.getByText(/Kept moist it lasts until about \d+ Apr 2027/)).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByRole('list', { name: 'Seed that must not dry' })).toHaveCount(0);
+  await page.goto('/seeds');
+  await grower.press(grower.link(/Northern red oak/));
+  await grower.press(grower.button('undo'));
+  await expect(page.getByText(/It dies when it dries/)).toBeVisible();
+});
+
+test('the nursery’s own months decide what a winter outdoors is worth', async ({ page, grower }) => {
+  await settle(grower);
+  await writeDown(grower, { find: 'amelanchier', option: /serviceberry/i, day: '28 Jul', seeds: '400' });
+  await grower.press(grower.link('plan from it'));
+  await expect(
+    page
+      .getByText(/its winter is a guess from the latitude/)
+      .or(page.getByText(/and \d more/))
+      .first(),
+  ).toBeVisible();
+  await page.goto('/places');
+  await grower.press(page.getByText('change the months'));
+  await page.getByLabel('January, mean minimum').fill('5');
+  await page.getByLabel('January, mean maximum').fill('3');
+  await grower.press(grower.button('save the months'));
+  await expect(page.getByText('The mean minimum must be below the mean maximum.')).toBeVisible();
+  for (const month of [
+    'January',
+    'February',
+    'March',
+    'April',
+    'May',
+    'June',
+    'July',
+    'August',
+    'September',
+    'October',
+    'November',
+    'December',
+  ]) {
+    await page.getByLabel(`${month}, mean minimum`).fill('22');
+    await page.getByLabel(`${month}, mean maximum`).fill('86 F');
+  }
+  await grower.press(grower.button('save the months'));
+  await expect(page.getByText('as you wrote them')).toBeVisible();
+  await page.goto('/plan');
+  await grower.press(page.getByText(/that make no sense for this seed, and why/));
+  await expect(page.getByText('no winter here that this seed would notice')).toBeVisible();
+});

@@ -1,13 +1,15 @@
+import { foldLot } from '@chill/core/lot/lotLedger.ts';
 import { planTowelTest } from '@chill/core/ways/towelTest.ts';
 import type { NewBatch } from '@chill/model/batch.ts';
-import type { Lot } from '@chill/model/lot.ts';
+import type { Lot, LotEvent } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import { handbook, NURSERY, someBatch, someLot, TODAY, testServer, uuid } from './testing.ts';
 
 let server: Awaited<ReturnType<typeof testServer>>;
 beforeAll(async () => {
-  server = await testServer();
+  server = await testServer({ requestsPerMinute: 1_000_000 });
   await server.ask('PUT', '/api/nursery', NURSERY);
 });
 afterAll(() => server.close());
@@ -166,4 +168,51 @@ describe('the nursery’s own species', () => {
     expect([status, faults(body).join('; ')]).toEqual([422, expect.stringMatching(says)]);
     expect((await server.ask('GET', '/api/handbook')).body.some(({ id }: Species) => id === 'own-spoilt')).toBe(false);
   });
+});
+
+describe('whatever is sent to lots in whatever order', () => {
+  const count = fc.integer({ min: -3, max: 120 });
+  const step = fc.oneof(
+    fc.record({ kind: fc.constant('sorted'), by: fc.constantFrom('float', 'plumpness', 'moonlight'), rejected: count }),
+    fc.record({ kind: fc.constant('cutTested'), tested: count, sound: count }),
+    fc.record({ kind: fc.constant('givenAway'), seeds: count }),
+    fc.record({ kind: fc.constant('counted'), seeds: count, inBatches: fc.constantFrom(0, 20, 40), how: fc.constant({ by: 'hand' }) }),
+    fc.record({ kind: fc.constant('reversed'), which: fc.nat(6) }),
+    fc.record({ kind: fc.constant('batch'), seeds: fc.integer({ min: 1, max: 120 }) }),
+    fc.record({ kind: fc.constant('nonsense'), body: fc.jsonValue() }),
+  );
+
+  test('the drawer is what core says it is, never below nothing, and every refusal names a field', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(step, { minLength: 4, maxLength: 16 }), async (steps) => {
+        const lot = await savedLot({ code: `F${uuid().slice(0, 8)}` });
+        const kept: LotEvent[] = [];
+        let inBatches = 0;
+        for (const one of steps) {
+          if (one.kind === 'batch') {
+            const { status } = await server.ask('POST', '/api/batches', someBatch(lot, one.seeds as number));
+            if (status === 201) inBatches += one.seeds as number;
+            continue;
+          }
+          const { which, body, ...part } = one as { kind: string; which?: number; body?: unknown };
+          const event = { id: uuid(), on: TODAY, ...part, ...(which !== undefined && { reverses: kept[which]?.id ?? uuid() }) };
+          const answer = await server.ask(
+            'POST',
+            `/api/lots/${lot.id}/events`,
+            one.kind === 'nonsense' ? (body ?? {}) : { decidedOn: kept.length, event },
+          );
+          if (answer.status === 200) kept.splice(0, kept.length, ...answer.body.events);
+          else {
+            expect([400, 409, 415, 422]).toContain(answer.status);
+            if (answer.status === 422) expect(answer.body.errors[0].field).toBeDefined();
+          }
+        }
+        const mine = (await server.ask('GET', '/api/lots')).body.find(({ id }: Lot) => id === lot.id);
+        const { drawer } = foldLot(lot, kept, inBatches);
+        expect([mine.unassigned, mine.events.length]).toEqual([drawer, kept.length]);
+        expect(drawer).toBeGreaterThanOrEqual(0);
+      }),
+      { numRuns: 25 },
+    );
+  }, 60_000);
 });

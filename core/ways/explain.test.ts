@@ -1,0 +1,88 @@
+import { SALLOW_GAP as nursery, PLACES } from '@chill/demo/nursery.ts';
+import { loadHandbook } from '@chill/handbook/load.ts';
+import type { Species } from '@chill/model/species.ts';
+import { describe, expect, test } from '@jest/globals';
+import { estimateSeeds, type SeedEstimate } from '../lot/count.ts';
+import { reasonForFirst, whyArms, whyCount, whyPull, whySeeds, whySound } from './explain.ts';
+import { propose, type Request, weighWays } from './propose.ts';
+import { findWay } from './schools.ts';
+
+const handbook = loadHandbook();
+const places = PLACES.map((place, i) => ({ id: String(i), ...place }));
+const request = (id: string, available = 400): Request => ({
+  species: handbook.find((one) => one.id === id) as Species,
+  sound: { alpha: 17.5, beta: 3.5 },
+  available,
+  wish: { plants: 40, confidence: 0.9, timing: { by: 'frostRisk', risk: 0.1 } },
+  nursery,
+  places,
+  today: '2026-10-01',
+});
+const proposal = (id: string, wayId: string) => {
+  const asked = request(id);
+  return propose(findWay(asked.species, wayId) as NonNullable<ReturnType<typeof findWay>>, asked);
+};
+const named = (why: { inputs: { name: string; value: string }[] } | undefined) =>
+  Object.fromEntries((why?.inputs ?? []).map(({ name, value }) => [name, value]));
+
+describe('why so many seeds', () => {
+  test('every link stands there with its value, and multiplies to what the rule says', () => {
+    const one = proposal('cercis-canadensis', 'sand-in-fridge');
+    const why = whySeeds(one, 40, 0.9, { alpha: 17.5, beta: 3.5 }, 'your test');
+    const links = named(why);
+    expect(Object.keys(links)).toEqual([
+      'sound',
+      'coat opened',
+      'freed by the treatment',
+      'not lost to rot',
+      'sprout once freed',
+      'grow on in the pot',
+    ]);
+    const product = Object.values(links).reduce((share, value) => share * (Number.parseInt(value, 10) / 100), 1);
+    expect(Number.parseInt(/multiply to (\d+) in 100/.exec(why.rule)?.[1] ?? '', 10)).toBeCloseTo(product * 100, -0.5);
+  });
+  test('smoke is a link where a seed answers to it', () => {
+    const why = whySeeds(proposal('syncarpha-vestita', 'no-cold'), 40, 0.9, { alpha: 17.5, beta: 3.5 }, 'your test');
+    expect(named(why)['answer to smoke or flooding']).toBe('75 in 100');
+  });
+});
+
+describe('why that long', () => {
+  test('in the fridge by chill and rot, outdoors by the months, dry by the drawer; nothing where nothing waits', () => {
+    expect(named(whyPull(proposal('cornus-florida', 'sand-in-fridge')))['half are freed after']).toBe('90 days');
+    expect(whyPull(proposal('cornus-florida', 'outdoor-winter'))?.figure).toMatch(/^\d+ days outdoors$/);
+    expect(whyPull(proposal('andropogon-gerardi', 'no-cold'))).toBeDefined();
+    expect(whyPull(proposal('eucalyptus-camaldulensis', 'no-cold'))).toBeUndefined();
+  });
+});
+
+describe('why the first is first', () => {
+  test('says by how much, and what would help where the lot is too small', () => {
+    const plenty = reasonForFirst(weighWays(request('balsamorhiza-sagittata')).offered, 400);
+    expect(plenty?.reason).toMatch(/^\d+ seeds where|^Ready|^“|^Better/);
+    const short = reasonForFirst(weighWays(request('balsamorhiza-sagittata', 10)).offered, 10);
+    expect(short?.change).toBe('A larger lot, or fewer plants, would bring it within reach.');
+    expect(reasonForFirst([], 10)).toBeUndefined();
+  });
+});
+
+describe('why of the figures of a lot and a trial', () => {
+  const complete = (why: { rule: string; source: string; changes: string; figure: string }) =>
+    [why.rule, why.source, why.changes, why.figure].every((text) => text.length > 5);
+  test('a count says its samples and how far they differ', () => {
+    const found = estimateSeeds({
+      by: 'weight',
+      lot_g: 84,
+      samples: [
+        { seeds: 100, grams: 9.4 },
+        { seeds: 100, grams: 9.6 },
+      ],
+    }) as SeedEstimate;
+    const why = whyCount(found, 2);
+    expect(why.figure).toBe('884 seeds');
+    expect(named(why)).toEqual({ samples: '2', 'a thousand weigh': '95.00 g', 'samples differ by': '1.5 %' });
+    expect(complete(why)).toBe(true);
+    expect(complete(whyArms(0.45, 0.65, 102))).toBe(true);
+    expect(complete(whySound(8, 10))).toBe(true);
+  });
+});

@@ -1,0 +1,53 @@
+import { addDays, daysBetween } from '@chill/core/calendar/dates.ts';
+import { planFrom, propose } from '@chill/core/ways/propose.ts';
+import { findWay } from '@chill/core/ways/schools.ts';
+import { SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
+import { loadHandbook } from '@chill/handbook/load.ts';
+import type { Batch, DatedStage } from '@chill/model/batch.ts';
+import type { LedgerEvent } from '@chill/model/event.ts';
+import type { Place } from '@chill/model/place.ts';
+import type { Species } from '@chill/model/species.ts';
+import { describe, expect, test } from '@jest/globals';
+import { sightOf } from './seeds.ts';
+
+const handbook = loadHandbook();
+const place = (kind: Place['kind'], nominal_C: number): Place => ({ id: kind, name: kind, kind, nominal_C, capacity: 9, order: 1 });
+const places = [place('fridge', 4), place('mat', 22), place('bench', 17), place('outdoors', 3)];
+const START = '2026-10-01';
+
+/** How many of `seeds` are up at the end of a way lived exactly as planned, with every seed sound. */
+function upAtTheEnd(speciesId: string, wayId: string, seeds = 200): number {
+  const species = handbook.find(({ id }) => id === speciesId) as Species;
+  const way = findWay(species, wayId) as NonNullable<ReturnType<typeof findWay>>;
+  const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
+  const plan = planFrom(
+    propose(way, { species, sound: { alpha: 99, beta: 1 }, available: seeds, wish, nursery, places, today: START }),
+    wish,
+    seeds,
+  );
+  const events: LedgerEvent[] = [];
+  const add = (event: object) =>
+    events.push({ id: `e${events.length}`, batchId: 'b', version: events.length + 1, recordedAt: '', ...event } as LedgerEvent);
+  plan.stages.forEach((stage, i) => {
+    add({ kind: 'stageStarted', on: stage.start, stage: i, placeId: stage.placeId ?? 'bench' });
+    if (i < plan.stages.length - 1) add({ kind: 'stageFinished', on: stage.end, stage: i, moves: [] });
+  });
+  const batch: Batch = { id: `${speciesId}-${wayId}`, lotId: 'l', code: '', speciesId, madeOn: START, plan, events };
+  const last = plan.stages.at(-1) as DatedStage;
+  const seen = sightOf(batch, species, 1, places, addDays(last.start, Math.min(60, daysBetween(last.start, last.end))));
+  return seen.up / seeds;
+}
+
+describe('simulated seeds answer to their cues', () => {
+  test('smoke wakes what nothing else does', () => {
+    expect(upAtTheEnd('emmenanthe-penduliflora', 'no-cold')).toBeGreaterThan(0.4);
+    expect(upAtTheEnd('emmenanthe-penduliflora', 'untreated')).toBeLessThan(0.1);
+  });
+  test('a hard coat left shut keeps nearly all asleep', () => {
+    expect(upAtTheEnd('acacia-pycnantha', 'untreated')).toBeLessThan(0.15);
+    expect(upAtTheEnd('acacia-pycnantha', 'no-cold')).toBeGreaterThan(0.4);
+  });
+  test('a winter outdoors counts as one', () => {
+    expect(upAtTheEnd('cornus-florida', 'outdoor-winter')).toBeGreaterThan(upAtTheEnd('cornus-florida', 'untreated') + 0.2);
+  });
+});

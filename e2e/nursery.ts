@@ -117,4 +117,18 @@ export const test = base.extend<{ server: TestServer; grower: Grower; data: 'emp
   },
 });
 
+/** An empty nursery set up over the wire, in the north unless told otherwise. */
+export async function settle(grower: Grower, part: object = {}): Promise<void> {
+  const nursery = {
+    name: 'Home bench',
+    latitude_deg: 46.3,
+    elevation_m: 780,
+    timeZone: 'UTC',
+    lastFrost: { mean: '05-12', sd_days: 9 },
+    settings: { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, confidence: 0.9, frostRisk: 0.1 },
+    ...part,
+  };
+  expect((await grower.page.request.put('/api/nursery', { data: nursery })).ok()).toBe(true);
+}
+
 export { expect };

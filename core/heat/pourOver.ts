@@ -1,0 +1,117 @@
+import { boilingPoint_C } from './boiling.ts';
+
+/** Specific heats, kJ/(kg·K). Seed: dry, a mean of starchy and oily kinds. Assumption for single species. */
+export const HEAT_WATER = 4.186;
+export const HEAT_SEED = 1.9;
+
+/** What a vessel is made of, kJ/(kg·K). */
+export const HEAT_VESSEL = { glass: 0.84, steel: 0.5, ceramic: 0.85, plastic: 1.7 } as const;
+export type VesselMaterial = keyof typeof HEAT_VESSEL;
+
+/** How fast each kind of vessel loses heat to the air, per minute (Newton). Assumption, unless two readings say otherwise. */
+export const COOLING_PER_MINUTE = { bowl: 0.03, mug: 0.022, lidded: 0.015, flask: 0.002 } as const;
+export type VesselKind = keyof typeof COOLING_PER_MINUTE;
+
+/** Where a species says nothing else, heat counts above this, °C. */
+export const DOSE_ABOVE_C = 70;
+
+/** What is poured onto what. Masses in grams; a millilitre of water is taken as a gram. */
+export interface PourOver {
+  water_mL: number;
+  pour_C: number;
+  seed_g: number;
+  vessel_g: number;
+  material: VesselMaterial;
+  kind: VesselKind;
+  air_C: number;
+  elevation_m: number;
+}
+
+/** A thermometer's reading, minutes after the pour. */
+export interface Reading {
+  minute: number;
+  water_C: number;
+}
+
+/** How the water cools: from `start_C` at `from_minute` towards the air. */
+export interface Cooling {
+  start_C: number;
+  from_minute: number;
+  air_C: number;
+  perMinute: number;
+}
+
+/** What is wrong with a pour, and at which of its fields; `undefined` where nothing is. */
+export function pourFault(pour: PourOver): { field: keyof PourOver; message: string } | undefined {
+  const boils = boilingPoint_C(pour.elevation_m);
+  if (!(pour.water_mL > 0)) return { field: 'water_mL', message: 'Without water there is no heat: give a volume above zero.' };
+  if (!(pour.vessel_g > 0)) return { field: 'vessel_g', message: 'Weigh the vessel, empty: it takes its share of the heat.' };
+  if (!(pour.seed_g >= 0)) return { field: 'seed_g', message: 'A mass cannot be negative.' };
+  if (pour.pour_C > boils + 0.05)
+    return { field: 'pour_C', message: `Water boils at ${boils.toFixed(1)} °C here: it cannot be poured hotter.` };
+  if (pour.pour_C <= pour.air_C) return { field: 'pour_C', message: 'That is no warmer than the air: it would not heat anything.' };
+  return undefined;
+}
+
+/**
+ * The temperature that water, seed and vessel come to at once, °C: what each holds above the air, shared by their heat capacities. Seed and vessel
+ * begin at the temperature of the air.
+ */
+export function mixed_C({ water_mL, pour_C, seed_g, vessel_g, material, air_C }: PourOver): number {
+  const water = water_mL * HEAT_WATER;
+  const rest = seed_g * HEAT_SEED + vessel_g * HEAT_VESSEL[material];
+  return (water * pour_C + rest * air_C) / (water + rest);
+}
+
+/** How a pour cools, before anyone has measured. */
+export function coolingOf(pour: PourOver): Cooling {
+  return { start_C: mixed_C(pour), from_minute: 0, air_C: pour.air_C, perMinute: COOLING_PER_MINUTE[pour.kind] };
+}
+
+/** The water's temperature, °C, at a minute after the pour. */
+export function waterAt(minute: number, { start_C, from_minute, air_C, perMinute }: Cooling): number {
+  return air_C + (start_C - air_C) * Math.exp(-perMinute * (minute - from_minute));
+}
+
+/**
+ * The cooling corrected by readings: through the last one, at the rate that the readings give once there are two that fall apart, otherwise at the
+ * vessel's own. Readings at or below the air, or out of order, are left out: they tell of something else.
+ */
+export function corrected(cooling: Cooling, readings: readonly Reading[]): Cooling {
+  const useful = readings.filter(({ water_C }) => water_C > cooling.air_C).sort((a, b) => a.minute - b.minute);
+  const last = useful.at(-1);
+  if (!last) return cooling;
+  const first = useful[0] as Reading;
+  const fell = last.minute > first.minute && last.water_C < first.water_C;
+  const fitted = fell && Math.log((first.water_C - cooling.air_C) / (last.water_C - cooling.air_C)) / (last.minute - first.minute);
+  return { ...cooling, start_C: last.water_C, from_minute: last.minute, ...(fitted && { perMinute: fitted }) };
+}
+
+/** Minutes, from the pour, until the water has fallen to `above_C`; Infinity where the air is as warm, 0 where it never was above. */
+export function minutesAbove(above_C: number, cooling: Cooling): number {
+  const { start_C, from_minute, air_C, perMinute } = cooling;
+  if (above_C <= air_C) return Number.POSITIVE_INFINITY;
+  const further = Math.log((start_C - air_C) / (above_C - air_C)) / perMinute;
+  return Math.max(0, from_minute + further);
+}
+
+/** How to reach a dose here: the pour temperature for a volume, or why there is none. */
+export type PourAdvice = { pour_C: number } | { unreachable: string };
+
+/**
+ * The pour temperature that keeps the water above `above_C` for `minutes`, with the volume and vessel given. The energy balance turned round.
+ */
+export function pourFor(minutes: number, above_C: number, pour: Omit<PourOver, 'pour_C'>): PourAdvice {
+  const { water_mL, seed_g, vessel_g, material, air_C, kind, elevation_m } = pour;
+  const start_C = air_C + (above_C - air_C) * Math.exp(COOLING_PER_MINUTE[kind] * minutes);
+  const water = water_mL * HEAT_WATER;
+  const rest = seed_g * HEAT_SEED + vessel_g * HEAT_VESSEL[material];
+  const pour_C = (start_C * (water + rest) - rest * air_C) / water;
+  const boils = boilingPoint_C(elevation_m);
+  if (pour_C > boils) {
+    return {
+      unreachable: `It would have to be poured at ${pour_C.toFixed(0)} °C, and water boils at ${boils.toFixed(1)} °C here: take more water, a lidded or warmed vessel, or pour twice.`,
+    };
+  }
+  return { pour_C };
+}

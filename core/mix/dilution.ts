@@ -1,0 +1,55 @@
+import type { Parsed } from '../units/parsed.ts';
+
+/** Two volumes, mL, that make a dilution. */
+export interface Dilution {
+  stock_mL: number;
+  water_mL: number;
+  /** Share of the stock's strength that is left, 0 to 1. */
+  part: number;
+}
+
+/**
+ * How much stock of `stock` strength and how much water make `total_mL` of `wanted` strength: C₁V₁ = C₂V₂. Strengths in one unit, per cent or not.
+ * @throws {RangeError} where the wish is stronger than the stock, or anything is not above zero.
+ */
+export function dilute(stock: number, wanted: number, total_mL: number): Dilution {
+  if (!(stock > 0 && wanted > 0 && total_mL > 0)) throw new RangeError('Give strengths and a volume above zero.');
+  if (wanted > stock) throw new RangeError('Water only weakens: the wish is stronger than what is in the bottle.');
+  const stock_mL = (total_mL * wanted) / stock;
+  return { stock_mL, water_mL: total_mL - stock_mL, part: wanted / stock };
+}
+
+/**
+ * Reads a dilution as people say it. "1 to 3" and "1:3" are one part and three parts of water, four in all; "1 in 4" is one part of four. The two
+ * are never taken for one another: both volumes come back for `total_mL`.
+ */
+export function parseDilution(text: string, total_mL: number): Parsed<Dilution> {
+  const match = /^(\d+(?:[.,]\d+)?)\s*(to|:|in)\s*(\d+(?:[.,]\d+)?)$/i.exec(text.trim());
+  const problem = 'Say it as “1 to 3” (one part and three of water) or “1 in 4” (one part of four).';
+  if (!match) return { ok: false, problem };
+  const [parts, other] = [match[1], match[3]].map((figure) => Number((figure as string).replace(',', '.'))) as [number, number];
+  const all = match[2]?.toLowerCase() === 'in' ? other : parts + other;
+  if (!(parts > 0 && all > 0)) return { ok: false, problem };
+  if (parts > all) return { ok: false, problem: `${parts} parts cannot be in ${all}: turn it round.` };
+  const stock_mL = (total_mL * parts) / all;
+  return { ok: true, value: { stock_mL, water_mL: total_mL - stock_mL, part: parts / all } };
+}
+
+export const CHEMICALS = ['peroxide', 'bleach', 'acid', 'ammonia', 'vinegar'] as const;
+export type Chemical = (typeof CHEMICALS)[number];
+
+/** Pairs that must never meet, and what comes of it. */
+const NEVER: [Chemical, Chemical, string][] = [
+  ['bleach', 'acid', 'sets chlorine free'],
+  ['bleach', 'vinegar', 'sets chlorine free'],
+  ['bleach', 'ammonia', 'makes chloramine, a poisonous gas'],
+  ['bleach', 'peroxide', 'foams and bursts vessels'],
+  ['peroxide', 'vinegar', 'makes peracetic acid, which burns'],
+  ['peroxide', 'acid', 'makes a mixture that burns and may burst'],
+];
+
+/** Why two chemicals must not be mixed, or `undefined` where nothing is known against it. Never the last word: the labels rule. */
+export function mustNotMix(a: Chemical, b: Chemical): string | undefined {
+  const found = NEVER.find(([one, other]) => (one === a && other === b) || (one === b && other === a));
+  return found && `Never: ${a} with ${b} ${found[2]}. Rinse with clean water between the two.`;
+}

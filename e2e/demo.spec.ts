@@ -134,3 +134,31 @@ test('a server that is away is said to be away', async ({ page }) => {
   await page.goto('/');
   await expect(page.getByText('Chill’s server does not answer. Is it running?')).toBeVisible();
 });
+
+test('measures are two keys away, refuse what cannot be, and go into a batch’s record with one tap', async ({ page, grower }) => {
+  await page.goto('/cold');
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  if (grower.touch) await grower.press(grower.button(/^(mL )?Measures/));
+  else await page.keyboard.press('m');
+  const drawer = page.getByRole('dialog', { name: 'Measures' });
+  await expect(drawer.getByRole('heading', { name: 'Measures' })).toBeVisible();
+  if (grower.touch) await grower.press(drawer.getByRole('tab', { name: 'hot water' }));
+  else await page.keyboard.press('3');
+  await expect(drawer.getByText(/Scalds: pour away from you/)).toBeVisible();
+  await expect(drawer.getByText('97.4 °C')).toBeVisible();
+  await drawer.getByLabel('Poured at').fill('99 C');
+  await expect(drawer.getByText('Water boils at 97.4 °C here: it cannot be poured hotter.')).toBeVisible();
+  await drawer.getByLabel('Poured at').fill('205 F');
+  await expect(drawer.getByRole('img', { name: 'How the water cools over an hour' })).toBeVisible();
+  await grower.barrierFree();
+  await grower.press(drawer.getByRole('tab', { name: 'towel water' }));
+  await drawer.getByLabel('Plies').fill('1.5');
+  await expect(drawer.getByText('A towel has at least one ply: give a whole number.')).toBeVisible();
+  await drawer.getByLabel('Plies').fill('3');
+  await grower.press(drawer.getByRole('button', { name: 'note it' }));
+  const said = await drawer.getByText(/^Noted on \w+\.$/).textContent();
+  const code = /on (\w+)\./.exec(said ?? '')?.[1];
+  await grower.press(drawer.getByRole('button', { name: 'close' }));
+  await page.goto(`/batch/${code}`);
+  await expect(page.getByText(/towel water: water \d+(\.\d)? mL/)).toBeVisible();
+});

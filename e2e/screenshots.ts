@@ -48,6 +48,10 @@ const answerKey = async (page: Page) => {
   for (const answer of ['no, still hard', 'mild; the summers dry', 'country that burns', '4 to 9 mm'])
     await page.getByRole('button', { name: answer }).click();
 };
+const openMeasures = async (page: Page) => {
+  await page.keyboard.press('m');
+  await page.getByRole('tab', { name: 'hot water' }).click();
+};
 const openLog = async (page: Page) => {
   await page.keyboard.press('/');
   await page.getByRole('textbox', { name: 'Log line' }).fill(`${cold} +3 up, 1 mould, damp ok`);
@@ -55,7 +59,6 @@ const openLog = async (page: Page) => {
 
 const VIEWS: View[] = [
   { name: 'round', path: '/' },
-  { name: 'round-dim', path: '/', dim: true },
   { name: 'round-phone', path: '/', phone: true },
   { name: 'plan', path: '/plan', prepare: (page) => page.getByRole('button', { name: /^Sand in the fridge/ }).click() },
   { name: 'batch', path: `/batch/${sprouting}` },
@@ -70,6 +73,7 @@ const VIEWS: View[] = [
   { name: 'trial', path: `/trial/${trial}` },
   { name: 'log', path: '/cold', prepare: openLog },
   { name: 'findings', path: '/findings' },
+  { name: 'measures', path: '/cold', dim: true, prepare: openMeasures },
   { name: 'places', path: '/places' },
   { name: 'label', path: `/batch/${cold}/label` },
 ];

@@ -10,6 +10,7 @@ import { RoundStation } from './stations/round/RoundStation.tsx';
 // Home comes with the first screen; every other station when it is first gone to.
 const FirstRun = lazy(() => import('./stations/firstRun/FirstRun.tsx'));
 const LogLineDialog = lazy(() => import('./stations/round/LogLineDialog.tsx'));
+const MeasuresDrawer = lazy(() => import('./stations/measures/MeasuresDrawer.tsx'));
 const SeedsStation = lazy(() => import('./stations/seeds/SeedsStation.tsx'));
 const LotForm = lazy(() => import('./stations/seeds/LotForm.tsx'));
 const LotPage = lazy(() => import('./stations/seeds/LotPage.tsx'));
@@ -49,14 +50,16 @@ export function App() {
 
 function Shell() {
   const [logging, setLogging] = useState(false);
+  const [measuring, setMeasuring] = useState(false);
   useKey('/', () => setLogging(true));
+  useKey('m', () => setMeasuring(true));
   return (
     <>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-30 focus:bg-sheet focus:p-3">
         Skip to the work
       </a>
       <header className="relative">
-        <Strip openLog={() => setLogging(true)} />
+        <Strip openLog={() => setLogging(true)} openMeasures={() => setMeasuring(true)} />
         <Run />
       </header>
       <Notices />
@@ -65,6 +68,11 @@ function Shell() {
           <Stations />
         </Suspense>
       </main>
+      {measuring && (
+        <Suspense fallback={null}>
+          <MeasuresDrawer close={() => setMeasuring(false)} />
+        </Suspense>
+      )}
       {logging && (
         <Suspense fallback={null}>
           <LogLineDialog close={() => setLogging(false)} />

@@ -5,8 +5,8 @@ import { useNursery } from '../data/nursery.ts';
 import { stepClock } from '../data/saving.ts';
 import { useStored } from '../data/stored.ts';
 
-/** What stands apart from the run: the nursery's name and day, Handbook, Places, the log line, and the light. */
-export function Strip({ openLog }: { openLog: () => void }) {
+/** What stands apart from the run: the nursery's name and day, Handbook, Places, the measures, the log line, and the light. */
+export function Strip({ openLog, openMeasures }: { openLog: () => void; openMeasures: () => void }) {
   const { nursery, today, steppable } = useNursery();
   return (
     <div className="screen-only flex min-h-12 items-center justify-between gap-3 border-b border-line bg-sheet px-4 text-[0.95rem] desk:absolute desk:inset-x-0 desk:top-0 desk:z-10 desk:min-h-9 desk:border-0 desk:bg-transparent desk:px-10">
@@ -25,6 +25,14 @@ export function Strip({ openLog }: { openLog: () => void }) {
         <Link to="/places" className="quiet no-underline">
           Places
         </Link>
+        <button type="button" className="quiet no-underline" onClick={openMeasures} aria-keyshortcuts="m">
+          <span className="hidden sm:inline">Measures</span>
+          <span className="sm:hidden" aria-hidden="true">
+            mL
+          </span>
+          <span className="sr-only sm:hidden">Measures</span>{' '}
+          <kbd className="hidden rounded-sm border border-line px-1.5 font-mono text-sm desk:inline">m</kbd>
+        </button>
         <button type="button" className="quiet no-underline" onClick={openLog} aria-keyshortcuts="/">
           Log <kbd className="hidden rounded-sm border border-line px-1.5 font-mono text-sm desk:inline">/</kbd>
         </button>

@@ -1,0 +1,198 @@
+import { waterAt } from '@chill/core/heat/pourOver.ts';
+import { cautionAt } from '@chill/core/schedule/words.ts';
+import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
+import { useEffect, useState } from 'react';
+import { newId } from '../../data/newId.ts';
+import { useNursery } from '../../data/nursery.ts';
+import { post } from '../../data/outbox.ts';
+import { useStored } from '../../data/stored.ts';
+import { Field } from '../../kit/Field.tsx';
+import { WhyNote } from '../../kit/WhyNote.tsx';
+import { type Ask, CALCULATORS, type Measured, reckon } from './calculators.ts';
+
+/** The measures: calculators that stand alone, over whatever the grower is at. Key m, then 1 to 7. */
+export default function MeasuresDrawer({ close }: { close: () => void }) {
+  const { nursery } = useNursery();
+  const bench = { units: nursery.settings.units, elevation_m: nursery.elevation_m };
+  const [at, setAt] = useStored('chill.measures.at', 0);
+  const [typed, setTyped] = useStored<Record<string, Record<string, string>>>('chill.draft.measures', {});
+  // Wherever the focus is, short of a field: the second of the two keys picks the measure.
+  useEffect(() => {
+    const pick = (event: KeyboardEvent) => {
+      const inField = event.target instanceof HTMLElement && event.target.closest('input, select');
+      const asked = Number(event.key) - 1;
+      if (!inField && CALCULATORS[asked]) setAt(asked);
+    };
+    addEventListener('keydown', pick);
+    return () => removeEventListener('keydown', pick);
+  }, [setAt]);
+  const calculator = CALCULATORS[at] ?? CALCULATORS[0];
+  if (!calculator) return null;
+  const caution = calculator.step && cautionAt(calculator.step);
+  const mine = typed[calculator.name] ?? {};
+  const outcome = reckon(calculator, mine, bench);
+  const set = (key: string, text: string) => setTyped({ ...typed, [calculator.name]: { ...mine, [key]: text } });
+  return (
+    <Dialog open onClose={close} className="relative z-40">
+      <div className="fixed inset-0 bg-ink/40" aria-hidden="true" />
+      <div className="fixed inset-y-0 right-0 flex w-full max-w-xl">
+        <DialogPanel className="w-full overflow-y-auto border-l border-line bg-sheet px-5 py-4 shadow-xl">
+          <div className="flex items-baseline justify-between">
+            <DialogTitle className="text-[1.5rem] font-[650]">Measures</DialogTitle>
+            <button type="button" className="quiet" onClick={close}>
+              close
+            </button>
+          </div>
+          <div role="tablist" aria-label="Measures" className="mt-1 flex flex-wrap gap-x-1 border-b-[1.5px] border-ink3">
+            {CALCULATORS.map(({ name }, i) => (
+              <button
+                key={name}
+                type="button"
+                role="tab"
+                aria-selected={i === at}
+                data-autofocus={i === at || undefined}
+                onClick={() => setAt(i)}
+                className={`min-h-12 px-2 text-[0.95rem] whitespace-nowrap desk:min-h-10 ${i === at ? 'font-bold shadow-[inset_0_-3px_0_var(--color-ink)]' : 'text-ink2'}`}
+              >
+                <kbd className="mr-1 hidden font-mono text-sm text-ink3 desk:inline">{i + 1}</kbd>
+                {name}
+              </button>
+            ))}
+          </div>
+          <div className="mt-4 grid grid-cols-2 items-end gap-x-6 gap-y-3">
+            {calculator.asks(bench).map((ask) => (
+              <Asked
+                key={`${calculator.name} ${ask.key}`}
+                ask={ask}
+                value={mine[ask.key] ?? ask.first}
+                error={!outcome.ok && outcome.field === ask.key ? outcome.message : undefined}
+                change={(text) => set(ask.key, text)}
+              />
+            ))}
+          </div>
+          {caution && <p className="mt-4 border-l-4 border-alarm pl-3">{caution}</p>}
+          <div aria-live="polite" className="mt-5 border-t border-line pt-4">
+            {outcome.ok ? (
+              <Result key={calculator.name} name={calculator.name} measured={outcome.measured} />
+            ) : (
+              <p className="text-ink2">Nothing can be said yet.</p>
+            )}
+          </div>
+        </DialogPanel>
+      </div>
+    </Dialog>
+  );
+}
+
+function Asked({ ask, value, error, change }: { ask: Ask; value: string; error: string | undefined; change: (text: string) => void }) {
+  return (
+    <div className={ask.kind === 'text' ? 'col-span-2' : ''}>
+      <Field label={ask.label} error={error}>
+        {typeof ask.kind === 'object' ? (
+          <select className="written" value={value} onChange={(event) => change(event.target.value)}>
+            {ask.kind.options.map((option) => (
+              <option key={option}>{option}</option>
+            ))}
+          </select>
+        ) : (
+          <input className="written font-mono" autoComplete="off" value={value} onChange={(event) => change(event.target.value)} />
+        )}
+      </Field>
+    </div>
+  );
+}
+
+function Result({ name, measured }: { name: string; measured: Measured }) {
+  return (
+    <>
+      <dl className="grid grid-cols-[auto_1fr] items-baseline gap-x-6 gap-y-1">
+        {measured.results.map((result) => (
+          <div key={result.name} className="contents">
+            <dt className="text-ink2">{result.name}</dt>
+            <dd className="text-[1.35rem] font-[640]">{result.value}</dd>
+          </div>
+        ))}
+      </dl>
+      {measured.cooling && <CoolingCurve cooling={measured.cooling} />}
+      <WhyNote why={measured.why} />
+      <IntoRecord text={`${name}: ${measured.results.map((result) => `${result.name} ${result.value}`).join('; ')}`} />
+    </>
+  );
+}
+
+const WIDTH = 440;
+const HEIGHT = 120;
+
+/** Temperature is height, time runs right: how the water falls, and how long it stays above the threshold. */
+function CoolingCurve({ cooling }: { cooling: NonNullable<Measured['cooling']> }) {
+  const { above_C, air_C, start_C } = cooling;
+  const minutes = 60;
+  const x = (minute: number) => 34 + (minute / minutes) * (WIDTH - 40);
+  const y = (water_C: number) => 6 + ((start_C - water_C) / Math.max(1, start_C - air_C)) * (HEIGHT - 28);
+  const points = Array.from({ length: minutes + 1 }, (_, minute) => `${x(minute).toFixed(1)} ${y(waterAt(minute, cooling)).toFixed(1)}`);
+  return (
+    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="mt-3 block w-full" role="img" aria-label="How the water cools over an hour">
+      {above_C < start_C && (
+        <>
+          <line x1={34} x2={WIDTH - 6} y1={y(above_C)} y2={y(above_C)} stroke="var(--color-hot)" strokeDasharray="4 4" />
+          <text x={30} y={y(above_C) + 4} textAnchor="end" className="drawn-note" fill="var(--color-hot)">
+            {Math.round(above_C)}°
+          </text>
+        </>
+      )}
+      <path d={`M ${points.join(' L ')}`} fill="none" stroke="var(--color-hot)" strokeWidth={2.6} />
+      {[0, 15, 30, 45, 60].map((minute) => (
+        <text
+          key={minute}
+          x={x(minute)}
+          y={HEIGHT - 6}
+          textAnchor={minute === 0 ? 'start' : minute === 60 ? 'end' : 'middle'}
+          className="drawn-note"
+          fill="var(--color-ink3)"
+        >
+          {minute === 0 ? 'poured' : `${minute} min`}
+        </text>
+      ))}
+    </svg>
+  );
+}
+
+/** Puts a measure into a batch's record with one tap. */
+function IntoRecord({ text }: { text: string }) {
+  const { batches, today } = useNursery();
+  const open = batches.filter(({ projection }) => !projection.state.closedOn);
+  const [picked, setPicked] = useState('');
+  const [said, setSaid] = useState<string>();
+  const view = open.find(({ batch }) => batch.id === picked) ?? open[0];
+  if (!view) return null;
+  const note = () => {
+    post(view.batch, [{ id: newId(), on: today, kind: 'noted', note: text.slice(0, 500) }]);
+    setSaid(`Noted on ${view.batch.code}.`);
+  };
+  return (
+    <div className="mt-4 flex flex-wrap items-center gap-x-4 gap-y-2">
+      <label className="text-ink2">
+        into the record of{' '}
+        <select
+          className="min-h-12 border-b-[1.5px] border-ink3 bg-transparent font-mono font-semibold text-ink desk:min-h-10"
+          value={view.batch.id}
+          onChange={(event) => setPicked(event.target.value)}
+        >
+          {open.map(({ batch, species }) => (
+            <option key={batch.id} value={batch.id}>
+              {batch.code} {species.common[0]}
+            </option>
+          ))}
+        </select>
+      </label>
+      <button type="button" className="deed" onClick={note}>
+        note it
+      </button>
+      {said && (
+        <span role="status" className="font-semibold">
+          {said}
+        </span>
+      )}
+    </div>
+  );
+}

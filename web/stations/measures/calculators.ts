@@ -1,0 +1,340 @@
+import { boilingPoint_C } from '@chill/core/heat/boiling.ts';
+import { type Cooling, coolingOf, DOSE_ABOVE_C, minutesAbove, type PourOver, pourFault, pourFor } from '@chill/core/heat/pourOver.ts';
+import { estimateSeeds } from '@chill/core/lot/count.ts';
+import { dilute, parseDilution } from '@chill/core/mix/dilution.ts';
+import { MEDIA, type MixPart, mediumWater_mL, sowingDepth_mm, towelWater_mL } from '@chill/core/mix/water.ts';
+import { parseQuantity, type Quantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
+import type { Why } from '@chill/core/ways/explain.ts';
+import type { Units } from '@chill/model/nursery.ts';
+import type { StageKind } from '@chill/model/stage.ts';
+
+/** One thing that a calculator asks for. */
+export interface Ask {
+  key: string;
+  label: string;
+  /** A measure read with its unit, a bare number, words, or one of a few. */
+  kind: Quantity | 'number' | 'text' | { options: readonly string[] };
+  first: string;
+}
+
+/** What came out: figures with their units, and the reasons. */
+export interface Measured {
+  results: { name: string; value: string }[];
+  why: Why;
+  cooling?: Cooling & { above_C: number };
+}
+
+/** Where a measure is taken, and in which units it is shown. */
+export interface Bench {
+  units: Units;
+  elevation_m: number;
+}
+
+export type Outcome = { ok: true; measured: Measured } | { ok: false; field: string; message: string };
+
+export interface Calculator {
+  name: string;
+  /** The step of the craft that it measures for, whose caution stands beside it. */
+  step?: StageKind;
+  asks: (bench: Bench) => Ask[];
+  reckon: (values: Record<string, number | string>, bench: Bench) => Measured;
+}
+
+/** A refusal at one of the calculator's fields. */
+export class MeasureFault extends Error {
+  readonly field: string;
+  constructor(field: string, message: string) {
+    super(message);
+    this.field = field;
+  }
+}
+
+const MIXES: readonly MixPart[] = ['vermiculite', 'perlite', 'sand', 'loam', 'peat', 'coir'];
+const QUANTITIES = ['temperature', 'length', 'volume', 'mass'] as const;
+const QUANTITY_OF: Record<(typeof QUANTITIES)[number], Quantity> = {
+  temperature: 'temperature_C',
+  length: 'length_mm',
+  volume: 'volume_mL',
+  mass: 'mass_g',
+};
+const METRIC: Units = { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' };
+const CUSTOMARY: Units = { temperature: 'F', length: 'in', mass: 'oz', volume: 'tsp' };
+
+const why = (figure: string, rule: string, source: string, changes: string, inputs: Why['inputs'] = [], assumed = false): Why => ({
+  figure,
+  inputs,
+  rule,
+  source,
+  assumed,
+  changes,
+});
+
+/** The calculators of the drawer, in the order of their keys, 1 upwards. */
+export const CALCULATORS: readonly Calculator[] = [
+  {
+    name: 'units',
+    asks: () => [
+      { key: 'what', label: 'A measure of', kind: { options: QUANTITIES }, first: 'volume' },
+      { key: 'typed', label: 'as typed', kind: 'text', first: '2 tsp' },
+    ],
+    reckon: ({ what, typed }) => {
+      const quantity = QUANTITY_OF[what as (typeof QUANTITIES)[number]];
+      const read = parseQuantity(String(typed), quantity);
+      if (!read.ok) throw new MeasureFault('typed', read.problem);
+      const [metric, customary] = [showQuantity(read.value, quantity, METRIC, 3), showQuantity(read.value, quantity, CUSTOMARY, 3)];
+      return {
+        results: [
+          { name: 'metric', value: metric },
+          { name: 'US customary', value: customary },
+        ],
+        why: why(
+          metric,
+          'Both are exact: an inch is 25.4 mm, a pound 453.59237 g, a US gallon 231 cubic inches.',
+          'International yard and pound agreement 1959.',
+          'Nothing.',
+        ),
+      };
+    },
+  },
+  {
+    name: 'dilution',
+    step: 'disinfect',
+    asks: ({ units }) => [
+      { key: 'say', label: 'Say it as “1 to 3”, “1 in 4”, or the strength wanted, per cent', kind: 'text', first: '1 to 1' },
+      { key: 'stock', label: 'Strength in the bottle, per cent', kind: 'number', first: '3' },
+      { key: 'total', label: 'Make in all', kind: 'volume_mL', first: units.volume === 'tsp' ? '1 cup' : '250 mL' },
+    ],
+    reckon: ({ say, stock, total }, { units }) => {
+      const strength = Number(stock);
+      if (!(strength > 0 && strength <= 100)) throw new MeasureFault('stock', 'A strength lies above 0 and up to 100 per cent.');
+      const said = String(say).trim();
+      const wanted = /^\d+([.,]\d+)?\s*%?$/.test(said) ? Number(said.replace('%', '').replace(',', '.')) : undefined;
+      const parsed = wanted === undefined ? parseDilution(said, Number(total)) : undefined;
+      if (parsed && !parsed.ok) throw new MeasureFault('say', parsed.problem);
+      const { stock_mL, water_mL, part } = parsed?.ok
+        ? parsed.value
+        : attempt('say', () => dilute(strength, wanted as number, Number(total)));
+      return {
+        results: [
+          { name: 'from the bottle', value: bothWays(stock_mL, units) },
+          { name: 'water', value: bothWays(water_mL, units) },
+          { name: 'gives', value: `${(strength * part).toFixed(2)} %` },
+        ],
+        why: why(
+          `${(strength * part).toFixed(2)} %`,
+          '“1 to 3” is one part and three of water, four in all; “1 in 4” is one part of four. Strength times volume stays the same.',
+          'C₁V₁ = C₂V₂.',
+          'A stronger bottle needs less of it.',
+        ),
+      };
+    },
+  },
+  {
+    name: 'hot water',
+    step: 'hotWater',
+    asks: ({ units }) => [
+      { key: 'water', label: 'Water', kind: 'volume_mL', first: units.volume === 'tsp' ? '1 cup' : '250 mL' },
+      { key: 'pour', label: 'Poured at', kind: 'temperature_C', first: units.temperature === 'F' ? '195 F' : '90 C' },
+      { key: 'seed', label: 'Onto seed weighing', kind: 'mass_g', first: units.mass === 'oz' ? '1 oz' : '20 g' },
+      { key: 'vessel', label: 'In a vessel weighing', kind: 'mass_g', first: units.mass === 'oz' ? '12 oz' : '350 g' },
+      { key: 'material', label: 'made of', kind: { options: ['glass', 'steel', 'ceramic', 'plastic'] }, first: 'ceramic' },
+      { key: 'shape', label: 'a', kind: { options: ['bowl', 'mug', 'lidded', 'flask'] }, first: 'mug' },
+      { key: 'air', label: 'Air at', kind: 'temperature_C', first: units.temperature === 'F' ? '65 F' : '18 C' },
+      { key: 'minutes', label: 'Minutes wanted above the threshold', kind: 'number', first: '5' },
+      { key: 'above', label: 'Threshold', kind: 'temperature_C', first: showQuantity(DOSE_ABOVE_C, 'temperature_C', units, 0) },
+    ],
+    reckon: (values, { units, elevation_m }) => {
+      const pour: PourOver = {
+        water_mL: Number(values.water),
+        pour_C: Number(values.pour),
+        seed_g: Number(values.seed),
+        vessel_g: Number(values.vessel),
+        material: values.material as PourOver['material'],
+        kind: values.shape as PourOver['kind'],
+        air_C: Number(values.air),
+        elevation_m,
+      };
+      const fault = pourFault(pour);
+      if (fault) throw new MeasureFault(POUR_FIELDS[fault.field] ?? 'water', fault.message);
+      if (!(Number(values.minutes) > 0)) throw new MeasureFault('minutes', 'How many minutes? Above zero.');
+      const above_C = Number(values.above);
+      if (above_C <= pour.air_C) throw new MeasureFault('above', 'The air itself is as warm as that.');
+      const cooling = coolingOf(pour);
+      const dose = minutesAbove(above_C, cooling);
+      const advice = pourFor(Number(values.minutes), above_C, pour);
+      const degrees = (value: number) => showQuantity(value, 'temperature_C', units);
+      return {
+        results: [
+          { name: 'at once it is', value: degrees(cooling.start_C) },
+          { name: `above ${degrees(above_C)} for`, value: `${dose.toFixed(1)} min` },
+          { name: `for ${values.minutes} min pour at`, value: 'pour_C' in advice ? degrees(advice.pour_C) : 'not here' },
+          { name: 'water boils here at', value: degrees(boilingPoint_C(elevation_m)) },
+        ],
+        cooling: { ...cooling, above_C },
+        why: why(
+          `${dose.toFixed(1)} minutes`,
+          `Water, seed and vessel come to one temperature at once, each by what it holds; then it falls towards the air, fast at first.${'unreachable' in advice ? ` ${advice.unreachable}` : ''}`,
+          'Energy balance; Newton’s law of cooling; boiling by the standard atmosphere and Antoine’s equation.',
+          'More water, a lid or a warmed vessel hold the heat; a thermometer tells more than any of this.',
+          [{ name: 'falls by', value: `${(cooling.perMinute * 100).toFixed(1)} % a minute`, from: 'the vessel’s kind, an assumption' }],
+          true,
+        ),
+      };
+    },
+  },
+  {
+    name: 'towel water',
+    asks: ({ units }) => [
+      { key: 'length', label: 'Towel, length', kind: 'length_mm', first: units.length === 'in' ? '11 in' : '280 mm' },
+      { key: 'width', label: 'and width', kind: 'length_mm', first: units.length === 'in' ? '11 in' : '280 mm' },
+      { key: 'plies', label: 'Plies', kind: 'number', first: '2' },
+      { key: 'seed', label: 'Seed in it', kind: 'mass_g', first: units.mass === 'oz' ? '0.2 oz' : '5 g' },
+    ],
+    reckon: ({ length, width, plies, seed }, { units }) => {
+      const water = attempt('plies', () => towelWater_mL(Number(length), Number(width), Number(plies), Number(seed)));
+      return {
+        results: [{ name: 'water', value: bothWays(water, units) }],
+        why: why(
+          bothWays(water, units),
+          'Paper holds six times its own mass; seven tenths of that is damp, not wet. The seed drinks nine tenths of its own mass besides.',
+          'Assumptions: 22 g/m² a ply.',
+          'Squeeze it: one or two drops, a corner or two still dry.',
+          [],
+          true,
+        ),
+      };
+    },
+  },
+  {
+    name: 'medium water',
+    asks: ({ units }) => [
+      ...[0, 1].flatMap((i): Ask[] => [
+        { key: `part${i}`, label: i === 0 ? 'Of' : 'and of', kind: { options: MIXES }, first: MIXES[i === 0 ? 0 : 2] as string },
+        {
+          key: `volume${i}`,
+          label: 'so much, dry',
+          kind: 'volume_mL',
+          first: i === 0 ? (units.volume === 'tsp' ? '2 cups' : '500 mL') : '0 mL',
+        },
+      ]),
+      { key: 'seed', label: 'Seed in it', kind: 'mass_g', first: units.mass === 'oz' ? '0.2 oz' : '5 g' },
+    ],
+    reckon: (values, { units }) => {
+      const parts: Partial<Record<MixPart, number>> = {};
+      for (const i of [0, 1]) {
+        const part = values[`part${i}`] as MixPart;
+        parts[part] = (parts[part] ?? 0) + Number(values[`volume${i}`]);
+      }
+      const water = attempt('volume0', () => mediumWater_mL(parts, Number(values.seed)));
+      return {
+        results: [{ name: 'water', value: bothWays(water, units) }],
+        why: why(
+          bothWays(water, units),
+          'Each part by its dry density and how many times its mass it holds; six tenths of that is damp. The seed drinks besides.',
+          'Bulk densities and holding capacities are assumptions.',
+          'A handful, squeezed, gives one drop.',
+          (Object.keys(parts) as MixPart[]).map((part) => ({
+            name: part,
+            value: `holds ${MEDIA[part].holds} ×`,
+            from: `${MEDIA[part].density} kg/L`,
+          })),
+          true,
+        ),
+      };
+    },
+  },
+  {
+    name: 'seeds by weight',
+    asks: ({ units }) => [
+      { key: 'lot', label: 'The lot weighs', kind: 'mass_g', first: units.mass === 'oz' ? '3 oz' : '84 g' },
+      { key: 'seeds', label: 'Seeds in a counted sample', kind: 'number', first: '100' },
+      { key: 'sample', label: 'which weighs', kind: 'mass_g', first: units.mass === 'oz' ? '0.34 oz' : '9.5 g' },
+    ],
+    reckon: ({ lot, seeds, sample }, { units }) => {
+      if (!(Number.isInteger(Number(seeds)) && Number(seeds) > 0)) throw new MeasureFault('seeds', 'A whole number of seeds, above zero.');
+      if (!(Number(sample) > 0)) throw new MeasureFault('sample', 'A mass must be above zero.');
+      const found = attempt('sample', () =>
+        estimateSeeds({ by: 'weight', lot_g: Number(lot), samples: [{ seeds: Number(seeds), grams: Number(sample) }] }),
+      );
+      const thousand = showQuantity(found?.thousandSeeds_g ?? 0, 'mass_g', units, 2);
+      return {
+        results: [
+          { name: 'seeds', value: String(found?.seeds) },
+          { name: 'a thousand weigh', value: thousand },
+        ],
+        why: why(
+          `${found?.seeds} seeds`,
+          `The lot’s mass over the mass of one seed. ${found?.advice ?? ''}`,
+          'ISTA International Rules for Seed Testing, chapter 10.',
+          'On a lot’s own page several samples give a range.',
+        ),
+      };
+    },
+  },
+  {
+    name: 'sowing depth',
+    asks: ({ units }) => [
+      { key: 'thickness', label: 'The seed’s least dimension', kind: 'length_mm', first: units.length === 'in' ? '1/16 in' : '1.5 mm' },
+      { key: 'light', label: 'It', kind: { options: ['does not mind', 'needs light'] }, first: 'does not mind' },
+    ],
+    reckon: ({ thickness, light }, { units }) => {
+      const { from, to } = attempt('thickness', () => sowingDepth_mm(Number(thickness), light === 'needs light'));
+      const depth =
+        to === 0 ? 'on the surface' : `${showQuantity(from, 'length_mm', units, 2)} to ${showQuantity(to, 'length_mm', units, 2)}`;
+      return {
+        results: [{ name: 'sow', value: depth }],
+        why: why(
+          depth,
+          'Two to three times the seed’s thickness; what needs light is pressed on and left bare.',
+          'The trade’s rule.',
+          'Heavy soil wants it shallower, sand deeper.',
+        ),
+      };
+    },
+  },
+];
+
+const POUR_FIELDS: Partial<Record<keyof PourOver, string>> = { water_mL: 'water', pour_C: 'pour', seed_g: 'seed', vessel_g: 'vessel' };
+
+/** Reads what is typed and reckons; the first thing that cannot be is told at its field. */
+export function reckon(calculator: Calculator, typed: Record<string, string>, bench: Bench): Outcome {
+  const values: Record<string, number | string> = {};
+  for (const { key, kind, first } of calculator.asks(bench)) {
+    const text = typed[key] ?? first;
+    if (kind === 'text' || typeof kind === 'object') values[key] = text;
+    else if (kind === 'number') {
+      const number = Number(text.trim().replace(',', '.') || 'x');
+      if (!Number.isFinite(number)) return { ok: false, field: key, message: 'Give a number.' };
+      values[key] = number;
+    } else {
+      const read = parseQuantity(text, kind, unitOf(kind, bench.units));
+      if (!read.ok) return { ok: false, field: key, message: read.problem };
+      if (kind !== 'temperature_C' && read.value < 0) return { ok: false, field: key, message: 'That cannot be below zero.' };
+      values[key] = read.value;
+    }
+  }
+  try {
+    return { ok: true, measured: calculator.reckon(values, bench) };
+  } catch (error) {
+    if (!(error instanceof MeasureFault)) throw error;
+    return { ok: false, field: error.field, message: error.message };
+  }
+}
+
+/** Runs core's own arithmetic; what it refuses is told at a field. */
+function attempt<T>(field: string, work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof RangeError) throw new MeasureFault(field, error.message);
+    throw error;
+  }
+}
+
+/** A small volume in the grower's unit and in the other one: whoever has no syringe has a spoon. */
+function bothWays(volume_mL: number, units: Units): string {
+  const other = units.volume === 'mL' ? 'tsp' : 'mL';
+  const digits = volume_mL < 20 ? 1 : 0;
+  const own = showQuantity(volume_mL, 'volume_mL', units, units.volume === 'mL' ? digits : 1);
+  return `${own} (${showQuantity(volume_mL, 'volume_mL', { ...units, volume: other }, other === 'mL' ? digits : 1)})`;
+}

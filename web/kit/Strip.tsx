@@ -19,19 +19,16 @@ export function Strip({ openLog, openMeasures }: { openLog: () => void; openMeas
         {steppable && <NextDay />}
       </div>
       <div className="flex items-center gap-3.5 whitespace-nowrap desk:gap-5">
-        <Link to="/handbook" className="quiet no-underline">
-          Handbook
+        <Link to="/handbook" className="quiet no-underline" aria-label="Handbook">
+          <span className="hidden sm:inline">Handbook</span>
+          <span className="sm:hidden">Book</span>
         </Link>
         <Link to="/places" className="quiet no-underline">
           Places
         </Link>
         <button type="button" className="quiet no-underline" onClick={openMeasures} aria-keyshortcuts="m">
-          <span className="hidden sm:inline">Measures</span>
-          <span className="sm:hidden" aria-hidden="true">
-            mL
-          </span>
-          <span className="sr-only sm:hidden">Measures</span>{' '}
-          <kbd className="hidden rounded-sm border border-line px-1.5 font-mono text-sm desk:inline">m</kbd>
+          <span className="sr-only sm:not-sr-only">Measures</span>
+          <MeasureCup /> <kbd className="hidden rounded-sm border border-line px-1.5 font-mono text-sm desk:inline">m</kbd>
         </button>
         <button type="button" className="quiet no-underline" onClick={openLog} aria-keyshortcuts="/">
           Log <kbd className="hidden rounded-sm border border-line px-1.5 font-mono text-sm desk:inline">/</kbd>
@@ -39,6 +36,24 @@ export function Strip({ openLog, openMeasures }: { openLog: () => void; openMeas
         <LightSwitch />
       </div>
     </div>
+  );
+}
+
+/** A measuring cup, where there is no room for the word. */
+function MeasureCup() {
+  return (
+    <svg
+      width={20}
+      height={20}
+      viewBox="0 0 20 20"
+      className="sm:hidden"
+      aria-hidden="true"
+      fill="none"
+      stroke="currentColor"
+      strokeWidth={1.7}
+    >
+      <path d="M3 4 H15 V15 Q15 17 13 17 H6 Q4 17 4 15 L3 4 M15 6 Q19 6 18 9.5 Q17.5 12 15 12 M10 8 H15 M10 12 H15" />
+    </svg>
   );
 }
 

@@ -1,6 +1,6 @@
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import { SCHOOLS, schoolWay } from '@chill/core/ways/schools.ts';
-import { Species } from '@chill/model/species.ts';
+import { Species, SpeciesFields } from '@chill/model/species.ts';
 import { Medium, type Stage, StageKind } from '@chill/model/stage.ts';
 import type { School, Way } from '@chill/model/way.ts';
 import { useState } from 'react';
@@ -127,6 +127,24 @@ export default function SpeciesEditor() {
           </li>
         )}
       </ul>
+      <div className="mt-2 flex flex-wrap gap-x-8">
+        <OneOf name="light" value={species.light} options={SpeciesFields.shape.light.options} change={(light) => set('light', light)} />
+        <OneOf
+          name="ripe in"
+          value={species.ripens}
+          options={SpeciesFields.shape.ripens.options}
+          change={(ripens) => set('ripens', ripens)}
+        />
+        <OneOf name="fruit" value={species.fruit} options={SpeciesFields.shape.fruit.options} change={(fruit) => set('fruit', fruit)} />
+        <OneOf
+          name="kept"
+          value={species.storage}
+          options={SpeciesFields.shape.storage.options}
+          change={(storage) =>
+            change({ ...species, storage, ...(storage === 'recalcitrant' && !species.drying && { drying: FRESH_DRYING }) })
+          }
+        />
+      </div>
       <div className="mt-3 grid grid-cols-2 gap-x-8 gap-y-3 sm:grid-cols-3 desk:grid-cols-4">
         {rows.map(({ path, name, unit, share }) => (
           <Figure
@@ -156,6 +174,36 @@ export default function SpeciesEditor() {
         </button>
       </div>
     </section>
+  );
+}
+
+/** What is written first of seed that dies when it dries. */
+const FRESH_DRYING = { keepsMoist_days: 120, livesInAir_days: 14 };
+
+function OneOf<T extends string>({
+  name,
+  value,
+  options,
+  change,
+}: {
+  name: string;
+  value: T;
+  options: readonly T[];
+  change: (value: T) => void;
+}) {
+  return (
+    <label className="flex min-h-12 items-center gap-2 desk:min-h-10">
+      {name}{' '}
+      <select
+        className="border-b-[1.5px] border-ink3 bg-transparent font-semibold"
+        value={value}
+        onChange={(event) => change(event.target.value as T)}
+      >
+        {options.map((option) => (
+          <option key={option}>{option}</option>
+        ))}
+      </select>
+    </label>
   );
 }
 

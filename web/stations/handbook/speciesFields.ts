@@ -23,6 +23,8 @@ export const ROWS: readonly Row[] = [
   { path: 'smoke.with', name: 'Come with smoke', unit: 'in 100', share: true },
   { path: 'flooding.without', name: 'Come unflooded', unit: 'in 100', share: true },
   { path: 'flooding.with', name: 'Come flooded', unit: 'in 100', share: true },
+  { path: 'drying.keepsMoist_days', name: 'Keeps moist', unit: 'days' },
+  { path: 'drying.livesInAir_days', name: 'Lives in the open air', unit: 'days' },
   { path: 'sprouting.at_C', name: 'Sprouts at', unit: '°C' },
   { path: 'sprouting.days.from', name: 'Sprouts, from', unit: 'days' },
   { path: 'sprouting.days.to', name: 'Sprouts, to', unit: 'days' },

@@ -19,12 +19,12 @@ const chromium = {
 export default defineConfig({
   testDir: '.',
   globalSetup: './setup.ts',
-  outputDir: '../test-results',
+  outputDir: '../.cache/test-results',
   timeout: 180_000,
   expect: { timeout: 10_000 },
   workers: 2,
   fullyParallel: true,
-  reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? '../test-results/report.json' }]],
+  reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? '../.cache/test-results/report.json' }]],
   use: { locale: 'en-GB', timezoneId: 'UTC', screenshot: 'only-on-failure' },
   projects: [
     { name: 'desk', use: { ...chromium, viewport: { width: 1280, height: 800 } } },

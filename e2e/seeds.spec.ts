@@ -2,13 +2,20 @@ import { expect, type Grower, settle, test } from './nursery.ts';
 
 /** The figures of the lot's bar, read back: they add up to all its seeds. */
 async function everySeed(grower: Grower): Promise<Record<string, number>> {
-  const lines = grower.page
+  const list = grower.page
     .getByText(/seeds in all:/)
     .locator('xpath=following-sibling::ul')
     .getByRole('listitem');
-  const counts = await lines.locator('b').allTextContents();
-  const names = await lines.locator('span').allTextContents();
-  const parts = Object.fromEntries(names.map((name, i) => [name.trim(), Number(counts[i])]));
+  await list.first().waitFor();
+  // Read in one go: the list may be drawn anew between two questions.
+  const lines = await list.allTextContents();
+  const codeOrName = /^(\d+?)\s*((?:[2-9A-HJKMNP-Z]{3} )?[a-z].*)$/;
+  const parts = Object.fromEntries(
+    lines.map((line) => {
+      const [, count, name] = codeOrName.exec(line.replace(/\s+/g, ' ').trim()) ?? [];
+      return [name ?? line, Number(count)];
+    }),
+  );
   const total = Number.parseInt((await grower.page.getByText(/^\d+ seeds in all:/).textContent()) ?? '', 10);
   expect(Object.values(parts).reduce((sum, count) => sum + count, 0)).toBe(total);
   return parts;

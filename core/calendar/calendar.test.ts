@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { dayAt } from './clock.ts';
 import { addDays, dayNumber, daysBetween, fromDayNumber, nearDate, shortDate, spell } from './dates.ts';
 import { daylengthHours } from './daylength.ts';
-import { parseDate } from './parseDate.ts';
+import { parseComingDate, parseDate } from './parseDate.ts';
 
 const anyDay = fc.integer({ min: -20_000, max: 80_000 }).map(fromDayNumber);
 
@@ -76,5 +76,23 @@ describe('day length', () => {
         expect(Math.abs(daylengthHours(date, latitude) - bySpencer(date, latitude))).toBeLessThan(6 / 60);
       }
     }
+  });
+});
+
+describe('a day that lies ahead', () => {
+  const today = '2027-02-16';
+  test.each([
+    ['1 Sep', '2027-09-01'],
+    ['1 Feb', '2028-02-01'],
+    ['16 Feb', '2027-02-16'],
+    ['1 Feb 2027', '2027-02-01'],
+    ['2027-02-01', '2027-02-01'],
+    ['3 days ago', '2027-02-13'],
+    ['tomorrow', '2027-02-17'],
+  ])('“%s” is %s', (text, date) => {
+    expect(parseComingDate(text, today)).toEqual({ ok: true, value: date });
+  });
+  test('a leap day that the coming year has not is said to be none', () => {
+    expect(parseComingDate('29 Feb', '2028-03-05')).toMatchObject({ ok: false });
   });
 });

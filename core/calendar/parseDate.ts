@@ -34,6 +34,15 @@ export function parseDate(text: string, today: PlainDate): Parsed<PlainDate> {
   return { ok: false, problem: `“${text.trim()}” is not a day that Chill can read. Try 16 Feb or 2026-02-16.` };
 }
 
+/**
+ * Reads a day that lies ahead, as a wish does: where the year is left out, the coming one. Otherwise as {@link parseDate}.
+ */
+export function parseComingDate(text: string, today: PlainDate): Parsed<PlainDate> {
+  const parsed = parseDate(text, today);
+  if (!parsed.ok || parsed.value >= today || /\d{4}|ago|yesterday|-/.test(text)) return parsed;
+  return existing(Number(parsed.value.slice(0, 4)) + 1, Number(parsed.value.slice(5, 7)), Number(parsed.value.slice(8)));
+}
+
 function worded(year: string | undefined, month: string, day: number, today: PlainDate): Parsed<PlainDate> {
   const index = MONTHS.indexOf(month.slice(0, 3));
   if (index < 0) return { ok: false, problem: `“${month}” is not a month.` };

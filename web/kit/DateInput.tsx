@@ -1,5 +1,5 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
-import { parseDate } from '@chill/core/calendar/parseDate.ts';
+import { parseComingDate, parseDate } from '@chill/core/calendar/parseDate.ts';
 import { useState } from 'react';
 
 /** A day, typed as people type days ("16 Feb", "yesterday"); what was understood is shown beside it. Empty or unreadable is ''. */
@@ -7,32 +7,36 @@ export function DateInput({
   value,
   onChange,
   today,
+  ahead = false,
   ...field
 }: {
   value: string;
   onChange: (date: string) => void;
   today: string;
+  /** True for a day that lies ahead: without a year, the coming one is meant. */
+  ahead?: boolean;
   id?: string;
   className?: string;
   'aria-invalid'?: boolean;
   'aria-describedby'?: string;
   'aria-label'?: string;
 }) {
+  const read = ahead ? parseComingDate : parseDate;
   const [text, setText] = useState(value ? shortDate(value, today) : '');
   const [shown, setShown] = useState(value);
   if (value !== shown) {
     setShown(value);
-    const typed = parseDate(text, today);
+    const typed = read(text, today);
     if (value && (!typed.ok || typed.value !== value)) setText(shortDate(value, today));
   }
   const type = (next: string) => {
     setText(next);
-    const parsed = parseDate(next, today);
+    const parsed = read(next, today);
     const date = parsed.ok ? parsed.value : '';
     setShown(date);
     onChange(date);
   };
-  const parsed = parseDate(text, today);
+  const parsed = read(text, today);
   return (
     <>
       <input

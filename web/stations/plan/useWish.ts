@@ -1,5 +1,6 @@
 import { addDays } from '@chill/core/calendar/dates.ts';
 import { Wish } from '@chill/model/batch.ts';
+import { useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 
@@ -29,8 +30,13 @@ export function useWish(): { wording: Wording; wish: Wish | undefined; change: (
     readyBy: query.get('ready') ?? addDays(today, 180),
     startOn: query.get('start') ?? today,
   };
+  // The address follows a moment later: what was changed meanwhile is changed on top, not on what still stands in the address.
+  const address = query.toString();
+  const latest = useRef({ address, wording });
+  if (latest.current.address !== address) latest.current = { address, wording };
   const change = (part: Partial<Wording>) => {
-    const next = { ...wording, ...part };
+    const next = { ...latest.current.wording, ...part };
+    latest.current = { ...latest.current, wording: next };
     setQuery(
       {
         ...(next.lotId && { lot: next.lotId }),

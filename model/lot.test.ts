@@ -1,3 +1,4 @@
+import { loadHandbook } from '@chill/handbook/load.ts';
 import { describe, expect, test } from '@jest/globals';
 import { NewTrial } from './batch.ts';
 import { Coordinates, CountMethod, Lot, NewLotEvent } from './lot.ts';
@@ -103,5 +104,7 @@ test('a trial has two arms or more', () => {
 });
 
 test('an entry cannot be made from itself', () => {
-  expect(faults(Species, { id: 'own-x', basedOn: 'own-x' }).length).toBeGreaterThan(0);
+  const larch = loadHandbook().find(({ id }) => id === 'larix-occidentalis') as Species;
+  expect(faults(Species, { ...larch, id: 'own-larch', basedOn: larch.id })).toEqual([]);
+  expect(faults(Species, { ...larch, id: 'own-larch', basedOn: 'own-larch' })).toEqual(['basedOn: An entry cannot be made from itself.']);
 });

@@ -3,7 +3,7 @@ import { type Projection, project, type Setting } from '@chill/core/schedule/pro
 import { type Task, tasksFor } from '@chill/core/schedule/tasks.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { Clock } from '@chill/model/clock.ts';
-import type { LotInHand } from '@chill/model/lot.ts';
+import type { Lot, LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -52,9 +52,15 @@ export function useBatchByCode(code: string | undefined): BatchView | undefined 
   return useNursery().batches.find((view) => view.batch.code === code?.toUpperCase());
 }
 
-/** What a batch is read against; how sound its lot is follows from all of the lot's tests. */
+/** A lot as its ledger leaves it: as sound as its tests together say, and kept as it was last moved. Whatever reckons with a lot takes this. */
+export function asItStands(lot: LotView): Lot {
+  const { state } = lot;
+  return { ...lot, soundness: state.soundness, ...(state.storage && { storage: state.storage }) };
+}
+
+/** What a batch is read against. */
 export function settingOf(view: Pick<NurseryView, 'places' | 'nursery' | 'today'>, species: Species, lot: LotView): Setting {
-  return { species, lot: { ...lot, soundness: lot.state.soundness }, places: view.places, nursery: view.nursery, today: view.today };
+  return { species, lot: asItStands(lot), places: view.places, nursery: view.nursery, today: view.today };
 }
 
 type Loading =
@@ -111,7 +117,12 @@ function viewOf(batch: Batch, base: Omit<NurseryView, 'batches'>): BatchView | u
   const species = base.handbook.find((one) => one.id === batch.speciesId);
   const lot = base.lots.find((one) => one.id === batch.lotId);
   if (!species || !lot) return undefined;
-  const against = [base.today, base.places, base.nursery, JSON.stringify([lot.state.soundness, lot.wintered, lot.storage])];
+  const against = [
+    base.today,
+    base.places,
+    base.nursery,
+    JSON.stringify([lot.state.soundness, lot.state.storage, lot.wintered, lot.provenance]),
+  ];
   const kept = known.get(batch);
   if (kept?.against.every((one, i) => one === against[i])) return { ...kept.view, lot };
   const setting = settingOf(base, species, lot);

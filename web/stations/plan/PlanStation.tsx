@@ -5,7 +5,7 @@ import { isControl } from '@chill/core/ways/schools.ts';
 import { whatWouldChange } from '@chill/core/ways/whatChanges.ts';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useNursery } from '../../data/nursery.ts';
+import { asItStands, useNursery } from '../../data/nursery.ts';
 import { stationOf } from '../../data/stations.ts';
 import { BatchLine } from '../batch/BatchLine.tsx';
 import { HowLong } from './HowLong.tsx';
@@ -29,7 +29,7 @@ export default function PlanStation() {
       lot &&
       species &&
       wish && {
-        ...lotInRequest({ ...lot, soundness: lot.state.soundness }, lot.unassigned, species, today),
+        ...lotInRequest(asItStands(lot), lot.unassigned, species, today),
         species,
         wish,
         nursery,

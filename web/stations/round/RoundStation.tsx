@@ -5,7 +5,7 @@ import { placesFor } from '@chill/core/ways/places.ts';
 import { type CSSProperties, useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
-import { type BatchView, useNursery } from '../../data/nursery.ts';
+import { asItStands, type BatchView, useNursery } from '../../data/nursery.ts';
 import { post } from '../../data/outbox.ts';
 import { type Sight, useSights } from '../../data/sights.ts';
 import { Tag } from '../../kit/Tag.tsx';
@@ -70,8 +70,7 @@ function Drying() {
   const { lots, handbook, today } = useNursery();
   const urgent = lots.flatMap((lot) => {
     const species = handbook.find((one) => one.id === lot.speciesId);
-    const kept = { ...lot, ...(lot.state.storage && { storage: lot.state.storage }) };
-    const countdown = species && lot.unassigned > 0 ? dryingCountdown(kept, species, today) : undefined;
+    const countdown = species && lot.unassigned > 0 ? dryingCountdown(asItStands(lot), species, today) : undefined;
     return countdown?.inTime && countdown.days <= URGENT_DAYS ? [{ lot, species, countdown }] : [];
   });
   if (urgent.length === 0) return null;

@@ -9,7 +9,7 @@ import { showCoordinates } from '@chill/core/units/coordinates.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { type LotView, useNursery } from '../../data/nursery.ts';
+import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Figure } from '../../kit/Figure.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
@@ -50,8 +50,7 @@ export default function LotPage() {
     );
   }
   const mine = batches.filter((view) => view.batch.lotId === lot.id);
-  const kept = { ...lot, ...(lot.state.storage && { storage: lot.state.storage }) };
-  const drying = dryingCountdown(kept, species, today);
+  const drying = dryingCountdown(asItStands(lot), species, today);
   const done = (what: string) => {
     setSaid(what);
     setDeed(undefined);

@@ -2,7 +2,7 @@ import { shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Link } from 'react-router';
-import { type LotView, useNursery } from '../../data/nursery.ts';
+import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
 import { SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { said } from '../../kit/SoundRange.tsx';
 
@@ -62,8 +62,7 @@ export default function SeedsStation() {
 /** For seed that dies when it dries: how long it has. */
 function DryingNote({ lot, species }: { lot: LotView; species: Species }) {
   const { today } = useNursery();
-  const kept = { ...lot, ...(lot.state.storage && { storage: lot.state.storage }) };
-  const countdown = lot.unassigned > 0 ? dryingCountdown(kept, species, today) : undefined;
+  const countdown = lot.unassigned > 0 ? dryingCountdown(asItStands(lot), species, today) : undefined;
   if (!countdown) return null;
   return (
     <span className={`block font-semibold ${countdown.days <= 7 ? 'text-alarm' : 'text-ink'}`}>

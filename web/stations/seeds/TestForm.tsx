@@ -1,5 +1,6 @@
 import { soundLeftAtLeast, testAdvice, testSizes } from '@chill/core/lot/testPlan.ts';
 import { meanShare, soundShare } from '@chill/core/lot/viability.ts';
+import { cautionAt } from '@chill/core/schedule/words.ts';
 import { planTowelTest } from '@chill/core/ways/towelTest.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';
@@ -74,8 +75,7 @@ function Cut({ lot, seeds, done }: { lot: LotView; seeds: number; done: (said: s
   return (
     <>
       <p className="text-ink2">
-        Cut {seeds} across. White and firm is sound; brown, soft, hollow or eaten is not. Clamp the seed, cut away from the hand, glove on
-        the holding hand.
+        Cut {seeds} across. White and firm is sound; brown, soft, hollow or eaten is not. {cautionAt('openCoat')}
       </p>
       <div className="grid max-w-md grid-cols-2 gap-x-8">
         <Field label="Sound" error={faults.sound}>

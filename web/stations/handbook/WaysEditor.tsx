@@ -1,0 +1,156 @@
+import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { SCHOOLS, schoolWay } from '@chill/core/ways/schools.ts';
+import type { Species } from '@chill/model/species.ts';
+import { Medium, type Stage, StageKind } from '@chill/model/stage.ts';
+import type { School, Way } from '@chill/model/way.ts';
+import { Field } from '../../kit/Field.tsx';
+
+/** The recipes: stages added, taken out and moved; a school's recipe taken as a start. */
+export function WaysEditor({
+  species,
+  change,
+  faults,
+}: {
+  species: Species;
+  change: (next: Species) => void;
+  faults: Record<string, string>;
+}) {
+  const put = (ways: Way[]) => change({ ...species, ways });
+  const edit = (at: number, part: Partial<Way>) => put(species.ways.map((way, i) => (i === at ? { ...way, ...part } : way)));
+  const missing = (Object.keys(SCHOOLS) as Exclude<School, 'towelTest'>[]).flatMap((school) => {
+    const answer = schoolWay(school, species);
+    return 'way' in answer ? [answer.way] : [];
+  });
+  const add = (id: string) => {
+    const way = missing.find((one) => one.id === id);
+    if (!way) return;
+    let name = way.id;
+    for (let n = 2; species.ways.some((one) => one.id === name); n++) name = `${way.id}-${n}`;
+    put([...species.ways, { ...way, id: name }]);
+  };
+  return (
+    <section className="mt-8">
+      <h2>Ways</h2>
+      {faults.ways && (
+        <p role="alert" className="font-semibold text-alarm">
+          {faults.ways}
+        </p>
+      )}
+      <ol>
+        {species.ways.map((way, at) => (
+          <li key={way.id} className="border-t border-line py-3">
+            <div className="flex flex-wrap items-end gap-x-6">
+              <div className="w-72">
+                <Field label="Called" error={faults[`ways.${at}.name`]}>
+                  <input className="written font-semibold" value={way.name} onChange={(event) => edit(at, { name: event.target.value })} />
+                </Field>
+              </div>
+              {species.ways.length > 1 && (
+                <button type="button" className="quiet" onClick={() => put(species.ways.filter((_, i) => i !== at))}>
+                  take it out
+                </button>
+              )}
+            </div>
+            <Stages stages={way.stages} name={way.name} change={(stages) => edit(at, { stages })} />
+            {faults[`ways.${at}.stages`] && (
+              <p role="alert" className="font-semibold text-alarm">
+                {faults[`ways.${at}.stages`]}
+              </p>
+            )}
+          </li>
+        ))}
+      </ol>
+      <label className="text-ink2">
+        add one, begun from{' '}
+        <select
+          className="min-h-12 border-b-[1.5px] border-ink3 bg-transparent font-semibold text-ink desk:min-h-10"
+          value=""
+          onChange={(event) => add(event.target.value)}
+        >
+          <option value="">a school …</option>
+          {missing.map((way) => (
+            <option key={way.id} value={way.id}>
+              {way.name}
+            </option>
+          ))}
+        </select>
+      </label>
+    </section>
+  );
+}
+
+const WET: readonly StageKind[] = ['coldMoist', 'warmMoist', 'coldDry', 'outdoorWinter', 'flood'];
+
+function Stages({ stages, name, change }: { stages: Stage[]; name: string; change: (stages: Stage[]) => void }) {
+  const word = 'min-h-12 border-b-[1.5px] border-ink3 bg-transparent desk:min-h-9';
+  const set = (at: number, part: Partial<Stage>) => change(stages.map((stage, i) => (i === at ? { ...stage, ...part } : stage)));
+  const setKind = (at: number, kind: StageKind) => {
+    const { medium: _medium, ...rest } = stages[at] as Stage;
+    change(stages.map((stage, i) => (i === at ? { ...rest, kind, ...(WET.includes(kind) && { medium: stage.medium ?? 'sand' }) } : stage)));
+  };
+  const move = (at: number, by: number) => {
+    const next = [...stages];
+    [next[at], next[at + by]] = [next[at + by] as Stage, next[at] as Stage];
+    change(next);
+  };
+  return (
+    <ol aria-label={`Stages of ${name}`} className="mt-2 flex flex-wrap items-center gap-x-2 gap-y-2">
+      {stages.map((stage, at) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a stage is nothing but its place in the order.
+        <li key={at} className="flex items-center gap-1">
+          {at > 0 && (
+            <button
+              type="button"
+              className="min-h-12 min-w-10 text-lg desk:min-h-9 desk:min-w-7"
+              aria-label={`swap stage ${at} and ${at + 1}`}
+              onClick={() => move(at, -1)}
+            >
+              ⇄
+            </button>
+          )}
+          <select
+            aria-label={`stage ${at + 1}`}
+            className={`${word} font-semibold`}
+            value={stage.kind}
+            onChange={(event) => setKind(at, event.target.value as StageKind)}
+          >
+            {StageKind.options.map((kind) => (
+              <option key={kind} value={kind}>
+                {STAGE_NAMES[kind]}
+              </option>
+            ))}
+          </select>
+          {stage.medium && (
+            <select
+              aria-label={`medium of stage ${at + 1}`}
+              className={`${word} text-ink2`}
+              value={stage.medium}
+              onChange={(event) => set(at, { medium: event.target.value as Medium })}
+            >
+              {Medium.options.map((medium) => (
+                <option key={medium} value={medium}>
+                  {medium}
+                </option>
+              ))}
+            </select>
+          )}
+          {stages.length > 1 && (
+            <button
+              type="button"
+              className="min-h-12 min-w-10 text-ink2 desk:min-h-9 desk:min-w-7"
+              aria-label={`take out stage ${at + 1}`}
+              onClick={() => change(stages.filter((_, i) => i !== at))}
+            >
+              ×
+            </button>
+          )}
+        </li>
+      ))}
+      <li>
+        <button type="button" className="quiet" onClick={() => change([...stages.slice(0, -1), { kind: 'soak' }, ...stages.slice(-1)])}>
+          one more stage
+        </button>
+      </li>
+    </ol>
+  );
+}

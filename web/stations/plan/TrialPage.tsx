@@ -52,7 +52,7 @@ export default function TrialPage() {
         bag that stands here, on a towel or in a pot of its own, in this order; the last of a bag may be smaller. No hand picks the plump
         ones for a favourite.
       </p>
-      <ol className="mt-3 grid grid-cols-3 gap-x-6 gap-y-1 sm:grid-cols-4">
+      <ol className="mt-3 grid grid-cols-2 gap-x-6 gap-y-1 sm:grid-cols-4">
         {order.map(({ arm, replicate }, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: the order itself is what is shown, and never changes.
           <li key={i} className="flex items-baseline gap-2 border-b border-line py-1">

@@ -59,13 +59,14 @@ export function lotState(lot: Lot, events: readonly FoldableLotEvent[], batches:
 }
 
 /**
- * The same without the towel tests, for who only needs to know where the seeds are; `inBatches` is what its batches hold.
- * @throws {LedgerError} as {@link lotState}.
+ * The same without the towel tests, for who only needs to know where the seeds are; `inBatches` is what its batches hold now. What the batches
+ * hold comes off the drawer at the end: they may have been made between any two events, and a count in between may have found what they took.
+ * @throws {LedgerError} as {@link lotState}; at the last event where the drawer as a whole would not suffice.
  */
 export function foldLot(lot: Lot, events: readonly FoldableLotEvent[], inBatches: number): LotState {
   const inForce = lotEventsInForce(events);
   const state: LotState = {
-    drawer: lot.seeds - inBatches,
+    drawer: 0,
     inBatches,
     tested: 0,
     rejected: 0,
@@ -76,46 +77,59 @@ export function foldLot(lot: Lot, events: readonly FoldableLotEvent[], inBatches
     ...(lot.storage && { storage: lot.storage }),
     inForce,
   };
+  /** Seeds in the drawer or in batches. */
+  let held = lot.seeds;
+  let before = held;
+  const take = (event: FoldableLotEvent, into: 'rejected' | 'tested' | 'givenAway', seeds: number) => {
+    if (seeds > held) refuse(event, held - inBatches);
+    held -= seeds;
+    state[into] += seeds;
+  };
   for (const event of events) {
+    before = held;
     if (event.kind === 'reversed' || !inForce.has(event.id)) continue;
     switch (event.kind) {
       case 'counted': {
-        // Batches made since the count have come out of what it found.
-        const drawer = event.seeds - (inBatches - event.inBatches);
-        state.total += drawer - state.drawer;
-        state.drawer = drawer;
+        const found = event.seeds + event.inBatches;
+        state.total += found - held;
+        held = found;
         state.lastCount = event;
         break;
       }
       case 'sorted':
-        take(state, event, 'rejected', event.rejected);
+        take(event, 'rejected', event.rejected);
         state.lastSort = event.on;
         break;
       case 'cutTested':
-        take(state, event, 'tested', event.tested);
+        take(event, 'tested', event.tested);
         state.tests.push({ on: event.on, by: 'cut', tested: event.tested, sound: event.sound, beforeSort: false });
         break;
       case 'stored':
         state.storage = event.storage;
         break;
       case 'givenAway':
-        take(state, event, 'givenAway', event.seeds);
+        take(event, 'givenAway', event.seeds);
         break;
     }
-    if (state.drawer < 0) {
-      throw new LedgerError(event.id, 'seeds', `Its batches hold ${inBatches} seeds: that would leave ${state.drawer}.`);
-    }
+  }
+  state.drawer = held - inBatches;
+  if (state.drawer < 0) {
+    const last = events.at(-1);
+    if (last) refuse(last, before - inBatches);
+    throw new LedgerError('', 'seeds', `Its batches hold ${inBatches} seeds: give that many or more.`);
   }
   return withTests(state, lot, []);
 }
 
-function take(state: LotState, event: FoldableLotEvent, into: 'rejected' | 'tested' | 'givenAway', seeds: number): void {
-  if (seeds > state.drawer) {
-    const field = event.kind === 'cutTested' ? 'tested' : event.kind === 'sorted' ? 'rejected' : 'seeds';
-    throw new LedgerError(event.id, field, `Only ${Math.max(0, state.drawer)} seeds are in the drawer: give that many or fewer.`);
-  }
-  state.drawer -= seeds;
-  state[into] += seeds;
+/** Where each kind of event says how many seeds it takes. */
+const TAKES: Partial<Record<NewLotEvent['kind'], string>> = { sorted: 'rejected', cutTested: 'tested', reversed: 'reverses' };
+
+function refuse(event: FoldableLotEvent, drawer: number): never {
+  const message =
+    event.kind === 'reversed'
+      ? 'What came after it needs those seeds: undo that first.'
+      : `Only ${Math.max(0, drawer)} seeds are in the drawer: give that many or fewer.`;
+  throw new LedgerError(event.id, TAKES[event.kind] ?? 'seeds', message);
 }
 
 /** Brings in the test written down with the lot and those run as batches, and combines what still holds. */

@@ -1,6 +1,7 @@
 import type { Lot, NewLotEvent } from '@chill/model/lot.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { LedgerError } from '../ledger/fold.ts';
 import { estimateSeeds, pureLiveSeed } from './count.ts';
 import { dryingCountdown } from './drying.ts';
 import { foldLot, lotState, storedDryDays } from './lotLedger.ts';
@@ -81,6 +82,48 @@ describe('a lot’s ledger', () => {
     const counted = event({ kind: 'counted', seeds: 130, inBatches: 40, how: { by: 'hand' } });
     expect(foldLot(lot, [counted], 40)).toMatchObject({ drawer: 130, total: 170 });
     expect(foldLot(lot, [counted], 70)).toMatchObject({ drawer: 100, total: 170 });
+  });
+
+  test('what was once taken in can always be read again, whatever batches, counts and undoings came between', () => {
+    const part = fc.oneof(
+      fc.record({ kind: fc.constant('batch'), seeds: fc.integer({ min: 1, max: 90 }) }),
+      fc.record({ kind: fc.constant('counted'), seeds: fc.integer({ min: 0, max: 250 }) }),
+      fc.record({ kind: fc.constant('sorted'), rejected: fc.integer({ min: 1, max: 60 }) }),
+      fc.record({ kind: fc.constant('undo'), which: fc.nat(5) }),
+    );
+    fc.assert(
+      fc.property(fc.array(part, { maxLength: 16 }), (parts) => {
+        const events: NewLotEvent[] = [];
+        let inBatches = 0;
+        for (const one of parts) {
+          const { drawer } = foldLot(lot, events, inBatches);
+          if ('which' in one) {
+            const reverses = events[one.which]?.id;
+            if (reverses) tryAdd(event({ kind: 'reversed', reverses }));
+          } else if (one.kind === 'batch') {
+            if ((one as { seeds: number }).seeds <= drawer) inBatches += (one as { seeds: number }).seeds;
+          } else tryAdd(event(one.kind === 'counted' ? { ...one, inBatches, how: { by: 'hand' } } : { ...one, by: 'float' }));
+        }
+        function tryAdd(next: NewLotEvent) {
+          try {
+            foldLot(lot, [...events, next], inBatches);
+            events.push(next);
+          } catch (error) {
+            expect(error).toBeInstanceOf(LedgerError);
+          }
+        }
+        const { drawer, tested, rejected, givenAway, total } = foldLot(lot, events, inBatches);
+        return drawer >= 0 && drawer + inBatches + tested + rejected + givenAway === total;
+      }),
+      { numRuns: 500 },
+    );
+  });
+
+  test('a count that found what a later batch took does not forbid an earlier sort', () => {
+    const sorted = event({ kind: 'sorted', by: 'float', rejected: 5 });
+    const counted = event({ kind: 'counted', seeds: 300, inBatches: 0, how: { by: 'hand' } });
+    expect(foldLot(lot, [sorted, counted], 250)).toMatchObject({ drawer: 50, total: 305 });
+    expect(() => foldLot(lot, [sorted, counted, event({ kind: 'reversed', reverses: counted.id })], 250)).toThrow('undo that first');
   });
 
   test('an entry is undone by reversing it, once', () => {

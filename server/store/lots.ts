@@ -93,7 +93,12 @@ function foldedDrawer(lot: Lot, events: LotEvent[], taken: number, otherwise?: s
     return foldLot(lot, events, taken).drawer;
   } catch (error) {
     if (!(error instanceof LedgerError)) throw error;
-    throw otherwise ? Fault.field('seeds', otherwise) : Fault.field(`event.${error.field}`, error.message);
+    if (otherwise) throw Fault.field('seeds', otherwise);
+    // An undoing can leave too little for a later entry; the fault then shows at the undoing.
+    const mine = error.eventId === events.at(-1)?.id;
+    throw mine
+      ? Fault.field(`event.${error.field}`, error.message)
+      : Fault.field('event.reverses', 'What came after it needs those seeds: undo that first.');
   }
 }
 

@@ -23,6 +23,8 @@ export interface DemoNursery {
 
 /** Days that the demo's people come by; a look that falls due between waits for the next. */
 const COMES_BY_EVERY_DAYS = 2;
+/** Late in the afternoon at Sallow Gap, as UTC tells it. */
+const COMES_BY_AT = '23:30:00Z';
 /** The forgotten bag is not looked at after this day. */
 const FORGOTTEN_SINCE = '2027-01-12';
 
@@ -81,7 +83,7 @@ function lookAfter(told: DemoBatch, made: NewBatch, lot: Lot, species: Species, 
   let day = told.start;
   while (day < DEMO_DAY) {
     if (told.trouble === 'forgotten' && day > FORGOTTEN_SINCE) break;
-    const setting: Setting = { species, lot, places, nursery: SALLOW_GAP, today: day };
+    const setting: Setting = { species, lot, places, nursery: SALLOW_GAP, today: day, now: `${day}T${COMES_BY_AT}` };
     const projection = project(batch, setting);
     const tasks = tasksFor(batch, projection, setting);
     const due = tasks.find((task) => task.due <= day);

@@ -1,5 +1,5 @@
-import type { LedgerEvent } from './event.ts';
-import { Celsius, Id, PlainDate, PositiveCount, Slug, shortText } from './primitives.ts';
+import { type LedgerEvent, SplitEvent } from './event.ts';
+import { Celsius, Count, Id, PlainDate, PositiveCount, Slug, shortText } from './primitives.ts';
 import { Medium, StageKind } from './stage.ts';
 import { Way } from './way.ts';
 import { z } from './zod.ts';
@@ -68,6 +68,8 @@ export const NewBatch = z.object({
   madeOn: PlainDate,
   purpose: z.enum(['plants', 'test']).optional(),
   trial: TrialArm.optional(),
+  /** The batch that it was split from, and the round of opening and soaking that its seeds go into, the first being 1. */
+  from: z.object({ batchId: Id, round: z.int().min(2).max(50) }).optional(),
 });
 export type NewBatch = z.infer<typeof NewBatch>;
 
@@ -82,6 +84,18 @@ export const NewTrial = z
     }
   });
 export type NewTrial = z.infer<typeof NewTrial>;
+
+/** A request to split a batch: the event on it, decided on a version of it, and the batch that its seeds become. */
+export const Split = z
+  .object({ decidedOn: Count, event: SplitEvent, batch: NewBatch })
+  .superRefine(({ event, batch }, context) => {
+    const complain = (path: string[], message: string) => context.addIssue({ code: 'custom', path, message });
+    const moved = event.moves.reduce((sum, { count }) => sum + count, 0);
+    if (event.into !== batch.id) complain(['event', 'into'], 'The split must name the batch that it makes.');
+    if (!batch.from) complain(['batch', 'from'], 'Say which batch it is split from.');
+    if (moved !== batch.plan.seeds) complain(['batch', 'plan', 'seeds'], `${moved} seeds leave the batch: the new one must have as many.`);
+  });
+export type Split = z.infer<typeof Split>;
 
 /** Seeds of one lot following one way, with its whole history. */
 export const Batch = NewBatch.extend({ code: z.string(), speciesId: Slug });

@@ -1,4 +1,5 @@
-import { Count, Id, Instant, PlainDate, PositiveCount } from './primitives.ts';
+import { Celsius, Count, Id, Instant, PlainDate, PositiveCount } from './primitives.ts';
+import { Pour, Swelling } from './treatment.ts';
 import { z } from './zod.ts';
 
 /** Where a seed of a batch can be. Each seed is in exactly one. */
@@ -31,10 +32,33 @@ const common = {
   id: Id,
   /** The day on which it happened. */
   on: PlainDate,
+  /** The moment, by the nursery's clock, where minutes matter. */
+  at: Instant.optional(),
   note: z.string().trim().max(500).optional(),
 };
 
 const stage = z.int().min(0).max(20);
+
+/** What runs against a timer at the bench. */
+export const TimedStep = z.enum(['kettle', 'soak', 'hotSoak', 'bath', 'smoke', 'sanding', 'wait']);
+export type TimedStep = z.infer<typeof TimedStep>;
+
+/** How a coat was opened, or a husk taken off. */
+export const OpeningMethod = z.enum(['nick', 'file', 'sand', 'peel']);
+export type OpeningMethod = z.infer<typeof OpeningMethod>;
+
+/** Longest timer: a fortnight, s. */
+const MOST_SECONDS = 14 * 86_400;
+
+/** Seeds of a batch that go their own way from here, as a batch named `into`. */
+export const SplitEvent = z.object({
+  ...common,
+  kind: z.literal('split'),
+  into: Id,
+  moves: moves.min(1, { error: 'Say how many seeds go their own way.' }).refine((all) => all.every(({ to }) => to === 'movedOn'), {
+    error: 'A split only moves seeds to the other batch.',
+  }),
+});
 
 /** Something that happened to a batch, as the one who saw it tells it. */
 export const NewEvent = z.discriminatedUnion('kind', [
@@ -51,6 +75,33 @@ export const NewEvent = z.discriminatedUnion('kind', [
   z.object({ ...common, kind: z.literal('refreshed') }),
   z.object({ ...common, kind: z.literal('noted'), note: z.string().trim().min(1, { error: 'Write the note.' }).max(500) }),
   z.object({ ...common, kind: z.literal('closed') }),
+  z.object({
+    ...common,
+    kind: z.literal('timerStarted'),
+    timer: Id,
+    stage,
+    step: TimedStep,
+    seconds: z.int().min(1, { error: 'A timer runs for at least a second.' }).max(MOST_SECONDS, { error: 'At most a fortnight.' }),
+    at: Instant,
+  }),
+  z.object({ ...common, kind: z.literal('timerEnded'), timer: Id, at: Instant }),
+  z.object({
+    ...common,
+    kind: z.literal('opened'),
+    method: OpeningMethod,
+    count: PositiveCount,
+    /** What it took, s, where it was timed: the next lot's hands are reckoned from it. */
+    seconds: z.number().positive().max(86_400).optional(),
+    /** Seeds wounded on the way. */
+    moves,
+  }),
+  z.object({ ...common, kind: z.literal('poured'), stage, at: Instant, pour: Pour }),
+  z.object({ ...common, kind: z.literal('waterRead'), at: Instant, water_C: Celsius }),
+  z.object({ ...common, kind: z.literal('swellingChecked'), swelling: Swelling, moves }),
+  SplitEvent,
+  z.object({ ...common, kind: z.literal('turned'), at: Instant, into: z.enum(['freezer', 'fridge']) }),
+  /** Done elsewhere, by people trained for it; Chill gives no procedure. */
+  z.object({ ...common, kind: z.literal('trainedStaff'), agent: z.enum(['acid', 'growthHormone']) }),
   z.object({ ...common, kind: z.literal('reversed'), reverses: Id }),
 ]);
 export type NewEvent = z.infer<typeof NewEvent>;

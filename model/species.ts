@@ -79,7 +79,13 @@ export const SeedForm = z
 export type SeedForm = z.infer<typeof SeedForm>;
 
 /** How much of a hard-coated lot takes up water, untreated and after each way of opening the coat. */
-export const HardCoat = z.object({ untreated: Share, openCoat: Share, hotWater: Share });
+export const HardCoat = z.object({
+  untreated: Share,
+  openCoat: Share,
+  hotWater: Share,
+  /** Minutes above a temperature that open the coat, where they are known: cooler for a thin one. */
+  hotDose: z.object({ above_C: Celsius.min(40, { error: 'Water below 40 °C opens no coat.' }), minutes: z.number().positive().max(60) }).optional(),
+});
 export type HardCoat = z.infer<typeof HardCoat>;
 
 /** A cue that is given or not: the share of otherwise ready seed that answers without it, and with it. */

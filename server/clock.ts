@@ -1,8 +1,9 @@
 import { dayAt } from '@chill/core/calendar/clock.ts';
 import { addDays } from '@chill/core/calendar/dates.ts';
+import { sameTimeOn } from '@chill/core/calendar/moments.ts';
 import type { Config } from './config.ts';
 import { Fault } from './fault.ts';
-import type { Store } from './store/store.ts';
+import type { Moment, Store } from './store/store.ts';
 
 const MOST_STEPS_DAYS = 366;
 
@@ -22,19 +23,44 @@ export class NurseryClock {
 
   /** The nursery's day: stepped in the demo, pinned by `CHILL_TODAY`, otherwise the real day in its time zone. */
   async today(): Promise<string> {
-    const stepped = this.steppable ? await this.#store.steppedDay() : undefined;
-    if (stepped) return stepped;
-    if (this.#config.today) return this.#config.today;
-    const nursery = await this.#store.nursery();
-    return dayAt(Date.now(), nursery?.timeZone ?? 'UTC');
+    const set = await this.#setDay();
+    return set ?? dayAt(Date.now(), await this.#timeZone());
+  }
+
+  /**
+   * The moment that it is in the nursery, ms since 1970. Where the day is set by hand, the time of day is the real one, and from then on it runs
+   * as real time runs: a timer started just before midnight ends just after.
+   */
+  async now_ms(): Promise<number> {
+    const today = await this.#setDay();
+    if (!today) return Date.now();
+    const kept = await this.#store.setClock();
+    if (kept?.today === today && kept.ahead !== null) return Date.now() + kept.ahead;
+    const ahead = sameTimeOn(today, Date.now(), await this.#timeZone()) - Date.now();
+    await this.#store.saveClock(today, ahead);
+    return Date.now() + ahead;
+  }
+
+  /** Day, moment, and the real instant, for what is recorded now. */
+  async moment(): Promise<Moment> {
+    return { today: await this.today(), now_ms: await this.now_ms(), recordedAt: new Date().toISOString() };
+  }
+
+  /** The day set by hand: stepped in the demo, or pinned. */
+  async #setDay(): Promise<string | undefined> {
+    const stepped = this.steppable ? (await this.#store.setClock())?.today : undefined;
+    return stepped ?? this.#config.today;
+  }
+
+  async #timeZone(): Promise<string> {
+    return (await this.#store.nursery())?.timeZone ?? 'UTC';
   }
 
   /** Moves the demo's day on. Never back: the ledger has entries up to it. */
-  async step(days: number): Promise<string> {
+  async step(days: number): Promise<void> {
     if (!this.steppable) throw new Fault('forbidden', 'Only the demo’s clock can be stepped.');
     if (days > MOST_STEPS_DAYS) throw Fault.field('days', `At most ${MOST_STEPS_DAYS} days at once.`);
     const today = addDays(await this.today(), days);
-    await this.#store.saveSteppedDay(today);
-    return today;
+    await this.#store.saveClock(today, sameTimeOn(today, Date.now(), await this.#timeZone()) - Date.now());
   }
 }

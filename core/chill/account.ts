@@ -1,6 +1,6 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { addDays, daysBetween } from '../calendar/dates.ts';
-import type { Check } from '../ledger/fold.ts';
+import type { Check } from '../ledger/batchState.ts';
 import { ageing, type RotConditions, rotFactor } from '../rot/hazard.ts';
 
 /** What is known of a batch lying in one stage: since when, what each look found, when its medium was made fresh. */

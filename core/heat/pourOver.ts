@@ -1,3 +1,4 @@
+import type { Pour, VesselKind, VesselMaterial } from '@chill/model/treatment.ts';
 import { boilingPoint_C } from './boiling.ts';
 
 /** Specific heats, kJ/(kg·K). Seed: dry, a mean of starchy and oily kinds. Assumption for single species. */
@@ -5,27 +6,16 @@ export const HEAT_WATER = 4.186;
 export const HEAT_SEED = 1.9;
 
 /** What a vessel is made of, kJ/(kg·K). */
-export const HEAT_VESSEL = { glass: 0.84, steel: 0.5, ceramic: 0.85, plastic: 1.7 } as const;
-export type VesselMaterial = keyof typeof HEAT_VESSEL;
+export const HEAT_VESSEL: Record<VesselMaterial, number> = { glass: 0.84, steel: 0.5, ceramic: 0.85, plastic: 1.7 };
 
 /** How fast each kind of vessel loses heat to the air, per minute (Newton). Assumption, unless two readings say otherwise. */
-export const COOLING_PER_MINUTE = { bowl: 0.03, mug: 0.022, lidded: 0.015, flask: 0.002 } as const;
-export type VesselKind = keyof typeof COOLING_PER_MINUTE;
+export const COOLING_PER_MINUTE: Record<VesselKind, number> = { bowl: 0.03, mug: 0.022, lidded: 0.015, flask: 0.002 };
 
 /** Where a species says nothing else, heat counts above this, °C. */
 export const DOSE_ABOVE_C = 70;
 
-/** What is poured onto what. Masses in grams; a millilitre of water is taken as a gram. */
-export interface PourOver {
-  water_mL: number;
-  pour_C: number;
-  seed_g: number;
-  vessel_g: number;
-  material: VesselMaterial;
-  kind: VesselKind;
-  air_C: number;
-  elevation_m: number;
-}
+/** What is poured onto what, before a dose is asked of it. */
+export type PourOver = Omit<Pour, 'above_C' | 'minutes'>;
 
 /** A thermometer's reading, minutes after the pour. */
 export interface Reading {

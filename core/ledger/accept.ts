@@ -3,19 +3,31 @@ import type { NewEvent } from '@chill/model/event.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { FieldProblem } from '@chill/model/problem.ts';
 import { shortDate } from '../calendar/dates.ts';
-import { type BatchState, fold, LedgerError } from './fold.ts';
+import type { BatchState } from './batchState.ts';
+import { fold, LedgerError } from './fold.ts';
 
 /** What the ledger makes of new events: the state they lead to, or the fields at fault. */
 export type Verdict = { ok: true; state: BatchState } | { ok: false; errors: FieldProblem[] };
 
+/** How far a phone's idea of the moment may be ahead of the server's, ms: it asks once a minute. */
+const CLOCKS_APART_MS = 120_000;
+
 /**
  * Whether new events may follow those that a batch has: on real days not before it was made and not after `today`,
- * in an order that can have happened, with every seed accounted for. All or none.
+ * at moments that have come by `now_ms` (since 1970; where it is left out, moments are not looked at), in an order that can have happened, with every seed accounted for. All or none.
  */
-export function accept(batch: Pick<Batch, 'plan' | 'events' | 'madeOn'>, added: readonly NewEvent[], today: PlainDate): Verdict {
+export function accept(
+  batch: Pick<Batch, 'plan' | 'events' | 'madeOn'>,
+  added: readonly NewEvent[],
+  today: PlainDate,
+  now_ms = Number.POSITIVE_INFINITY,
+): Verdict {
   const at = (id: string) => `events.${added.findIndex((event) => event.id === id)}`;
   for (const event of added) {
     if (event.on > today) return refused(`${at(event.id)}.on`, `${shortDate(event.on, today)} has not come yet.`);
+    if (event.at && Date.parse(event.at) > now_ms + CLOCKS_APART_MS) {
+      return refused(`${at(event.id)}.at`, 'That moment has not come yet: is this device’s clock right?');
+    }
     if (event.on < batch.madeOn) {
       return refused(`${at(event.id)}.on`, `The batch was only made on ${shortDate(batch.madeOn, today)}.`);
     }

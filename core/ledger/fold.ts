@@ -1,44 +1,8 @@
 import type { Plan } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
-import type { PlainDate } from '@chill/model/primitives.ts';
-import { allWaiting, applyMoves, type Counts } from './states.ts';
-
-/** The days that a stage really had. */
-export interface StageDone {
-  startedOn?: PlainDate;
-  finishedOn?: PlainDate;
-  placeId?: string;
-}
-
-/** One look at a batch. */
-export interface Check {
-  eventId: string;
-  on: PlainDate;
-  damp?: 'dry' | 'right' | 'wet';
-  mould?: 'none' | 'few' | 'spreading';
-  sprouted: number;
-  mouldy: number;
-}
-
-/** Where a batch stands: all that its plan and its events say. */
-export interface BatchState {
-  counts: Counts;
-  stages: StageDone[];
-  /** Index of the stage under way; the number of stages once all are finished. */
-  stage: number;
-  /** True while the stage at `stage` has been started and not finished. */
-  underWay: boolean;
-  checks: Check[];
-  /** Days on which the medium was made fresh. */
-  freshened: PlainDate[];
-  /** Seeds that came up on each day, wherever they were seen. */
-  sprouts: { on: PlainDate; count: number }[];
-  closedOn?: PlainDate;
-  /** Events that are in force: not reversed. */
-  inForce: ReadonlySet<string>;
-  /** Latest day on which anything in force happened. */
-  lastOn?: PlainDate;
-}
+import { pourFault } from '../heat/pourOver.ts';
+import type { BatchState } from './batchState.ts';
+import { allWaiting, applyMoves, countIn, ON_ITS_WAY } from './states.ts';
 
 /** An event of a batch as `fold` needs it; what the ledger adds to a new event makes no difference. */
 type FoldableEvent = NewEvent | LedgerEvent;
@@ -70,6 +34,13 @@ export function fold(plan: Pick<Plan, 'seeds' | 'stages'>, events: readonly Fold
     checks: [],
     freshened: [],
     sprouts: [],
+    timers: [],
+    openings: [],
+    pours: [],
+    swellings: [],
+    turns: [],
+    freshWater_ms: [],
+    splits: [],
     inForce,
   };
   for (const event of events) {
@@ -122,6 +93,7 @@ function apply(state: BatchState, event: FoldableEvent, stageCount: number): voi
       state.stages[event.stage] = { ...state.stages[event.stage], finishedOn: event.on };
       state.stage = Math.min(stageCount, event.stage + 1);
       state.underWay = false;
+      stopTimers(state, event);
       break;
     case 'checked': {
       const before = state.counts;
@@ -142,15 +114,99 @@ function apply(state: BatchState, event: FoldableEvent, stageCount: number): voi
     case 'refreshed':
       if (!state.underWay) refuse(event, 'kind', 'Nothing is lying wet: no stage is under way.');
       state.freshened.push(event.on);
+      if (event.at) state.freshWater_ms.push(Date.parse(event.at));
       break;
     case 'closed':
       state.closedOn = event.on;
+      stopTimers(state, event);
       break;
+    case 'timerStarted':
+      if (event.stage !== state.stage || !state.underWay) refuse(event, 'stage', 'That stage is not under way: begin it first.');
+      if (state.timers.some(({ id }) => id === event.timer)) refuse(event, 'timer', 'That timer was started already.');
+      state.timers.push({
+        id: event.timer,
+        stage: event.stage,
+        step: event.step,
+        seconds: event.seconds,
+        started_ms: Date.parse(event.at),
+        ended: false,
+      });
+      break;
+    case 'timerEnded': {
+      const timer = state.timers.find(({ id }) => id === event.timer);
+      if (!timer) refuse(event, 'timer', 'There is no such timer.');
+      if (timer.ended) refuse(event, 'timer', 'That timer was ended already.');
+      const ended_ms = Date.parse(event.at);
+      if (ended_ms < timer.started_ms) refuse(event, 'at', 'That is before the timer was started.');
+      Object.assign(timer, { ended: true, ended_ms });
+      break;
+    }
+    case 'opened': {
+      const before = state.counts.broken;
+      const there = countIn(state.counts, ['waiting', 'swollen']);
+      if (event.count > there) refuse(event, 'count', `Only ${there} are there to be opened: ${event.count} cannot have been.`);
+      move(state, event);
+      const wounded = state.counts.broken - before;
+      if (wounded > event.count) refuse(event, 'moves', 'More were wounded than were opened: count again.');
+      const { method, count, seconds } = event;
+      state.openings.push({ eventId: event.id, on: event.on, method, count, wounded, ...(seconds && { seconds }) });
+      break;
+    }
+    case 'poured': {
+      if (event.stage !== state.stage || !state.underWay) refuse(event, 'stage', 'That stage is not under way: begin it first.');
+      const fault = pourFault(event.pour);
+      if (fault) refuse(event, `pour.${fault.field}`, fault.message);
+      state.pours.push({ eventId: event.id, stage: event.stage, pour: event.pour, at_ms: Date.parse(event.at), readings: [] });
+      break;
+    }
+    case 'waterRead': {
+      const last = state.pours.at(-1);
+      const at_ms = Date.parse(event.at);
+      if (!last) refuse(event, 'kind', 'Nothing was poured yet: there is no water to read.');
+      if (at_ms < last.at_ms) refuse(event, 'at', 'That is before the water was poured.');
+      last.readings.push({ at_ms, water_C: event.water_C });
+      break;
+    }
+    case 'swellingChecked': {
+      const { swelling } = event;
+      const there = countIn(state.counts, ['waiting', 'swollen']);
+      if (swelling.by === 'count' && swelling.soaked > there)
+        refuse(event, 'swelling.soaked', `Only ${there} are in the soak: ${swelling.soaked} cannot have been looked at.`);
+      move(state, event);
+      state.swellings.push({ eventId: event.id, on: event.on, swelling });
+      break;
+    }
+    case 'split':
+      move(state, event);
+      state.splits.push({ eventId: event.id, into: event.into, count: event.moves.reduce((sum, one) => sum + one.count, 0) });
+      // Where every seed has gone its own way there is nothing left to look after.
+      if (countIn(state.counts, [...ON_ITS_WAY, 'heldOver']) === 0) {
+        state.closedOn = event.on;
+        stopTimers(state, event);
+      }
+      break;
+    case 'turned': {
+      const at_ms = Date.parse(event.at);
+      const last = state.turns.at(-1);
+      if (last && at_ms < last.at_ms) refuse(event, 'at', 'That is before the turn before it.');
+      if (last?.into === event.into) refuse(event, 'into', `It lies in the ${event.into} already.`);
+      state.turns.push({ on: event.on, at_ms, into: event.into });
+      break;
+    }
+    case 'trainedStaff':
     case 'noted':
     case 'reversed':
       break;
   }
   if (!state.lastOn || event.on > state.lastOn) state.lastOn = event.on;
+}
+
+/** Timers do not outlive what they were for. */
+function stopTimers(state: BatchState, event: FoldableEvent): void {
+  const ended_ms = event.at ? Date.parse(event.at) : undefined;
+  for (const timer of state.timers) {
+    if (!timer.ended) Object.assign(timer, { ended: true, ...(ended_ms !== undefined && ended_ms >= timer.started_ms && { ended_ms }) });
+  }
 }
 
 /** Stages follow one another in time. */

@@ -43,7 +43,7 @@ type FoldableLotEvent = NewLotEvent | LotEvent;
 export const TEST_AGES_AFTER_DAYS = 365;
 
 /** What of a batch a lot's tests are read from. */
-type TestBatch = Pick<Batch, 'plan' | 'purpose' | 'events'>;
+type TestBatch = Pick<Batch, 'plan' | 'purpose' | 'events' | 'from'>;
 
 /**
  * The state of a lot after its events, with the towel tests among its batches read. Pure: used by server and browser alike.
@@ -53,7 +53,8 @@ export function lotState(lot: Lot, events: readonly FoldableLotEvent[], batches:
   const state = foldLot(
     lot,
     events,
-    batches.reduce((sum, batch) => sum + batch.plan.seeds, 0),
+    // What was split off is counted with the batch that it came from.
+    batches.reduce((sum, batch) => sum + (batch.from ? 0 : batch.plan.seeds), 0),
   );
   return withTests(state, lot, batches);
 }

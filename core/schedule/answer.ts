@@ -1,8 +1,8 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { BatchState } from '../ledger/fold.ts';
+import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
 import type { Setting } from './project.ts';
-import { type NewId, type Recorded, recordBegin, recordFinish, recordLook, recordMove, recordMoves, recordSetOut } from './record.ts';
+import { type NewId, type Recorded, recordBegin, recordFinish, recordLook, recordMove, recordMoves, recordSetOut, recordTurn } from './record.ts';
 import type { Task } from './tasks.ts';
 
 /** What can be said in answer to a task; each kind reads the parts that it needs. */
@@ -33,7 +33,7 @@ export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: Ba
     case 'move':
       return recordMove(batch, state, setting, on, newId);
     case 'turn':
-      return recordLook(batch, state, { note: task.title }, on, newId);
+      return recordTurn(state, setting, on, newId);
     case 'lift':
       return recordMoves(state, { potted: answer.count }, on, newId);
     case 'finish':

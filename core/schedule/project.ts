@@ -8,13 +8,15 @@ import type { Stage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, earlier, later } from '../calendar/dates.ts';
 import { dayReaching, earnedByDay, exposureByDay, type Lying, uncertainDays } from '../chill/account.ts';
 import { type Credit, NO_CREDIT } from '../chill/requirement.ts';
-import { type BatchState, fold } from '../ledger/fold.ts';
+import type { BatchState } from '../ledger/batchState.ts';
+import { fold } from '../ledger/fold.ts';
 import { storedDryDays } from '../lot/lotLedger.ts';
 import { meanShare, soundShare } from '../lot/viability.ts';
 import { firstRootDay, likelyCount } from '../sprout/forecast.ts';
 import { chanceSoon, daysToSprout, sproutedOfThoseThatWill, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { bestPull, earnedPerDay, horizonDays, type Pull, type PullCurve, pullCurve, type SteadyTreatment } from '../ways/pull.ts';
-import { coatOpened, cuesAnswered, sproutingStage, treatmentOf, turnsCredit } from '../ways/resolve.ts';
+import { readTurns } from '../treat/turns.ts';
+import { coatOpened, cuesAnswered, sproutingStage, TURN_CREDIT_DAYS, treatmentOf, turnsCredit } from '../ways/resolve.ts';
 import { yearOf } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
 
@@ -25,6 +27,8 @@ export interface Setting {
   places: readonly Place[];
   nursery: Pick<Nursery, 'lastFrost' | 'settings' | 'latitude_deg' | 'climate'>;
   today: PlainDate;
+  /** The moment, where the one who asks knows it: what is recorded then carries it, and what runs against a timer has one. */
+  now?: string;
 }
 
 /** A stage as it was, is or will be. */
@@ -246,8 +250,17 @@ function creditBefore(batch: Batch, state: BatchState, index: number, wintered: 
   const brought = wintered && isFirstCold ? { days: wintered.chillDays, give_days: wintered.give_days } : NO_CREDIT;
   const turns = batch.plan.way.stages.findIndex((stage) => stage.kind === 'freezerTurns');
   const done = turns < 0 || turns >= index ? undefined : state.stages[turns];
-  const earned = done?.startedOn && done.finishedOn ? turnsCredit(daysBetween(done.startedOn, done.finishedOn)) : 0;
+  const byDays = done?.startedOn && done.finishedOn ? turnsCredit(daysBetween(done.startedOn, done.finishedOn)) : 0;
+  // Turns that were written down count as they were; without them, by the days.
+  const earned = done?.finishedOn && state.turns.length > 1 ? TURN_CREDIT_DAYS * readTurns(state, 0).counted : byDays;
   return { ...brought, days: brought.days + earned };
+}
+
+/** The share of the seeds left or up that can drink: what a soak has shown, where one was looked at, otherwise what the way is known for. */
+function openedNow(batch: Batch, { counts, swellings }: BatchState, species: Species, up: number): number {
+  if (swellings.length === 0) return coatOpened(species, batch.plan.way);
+  const drinking = counts.swollen + up;
+  return drinking === 0 ? 0 : drinking / (drinking + counts.waiting);
 }
 
 function sproutForecast(batch: Batch, state: BatchState, setting: Setting, treatment?: TreatmentForecast): SproutForecast | undefined {
@@ -266,7 +279,7 @@ function sproutForecast(batch: Batch, state: BatchState, setting: Setting, treat
   const seeds = left + up;
 
   const freed = treatment ? treatment.freedNow : species.cold.need === 'none' ? 1 : species.cold.freedWithout;
-  const answered = coatOpened(species, batch.plan.way) * cuesAnswered(species, batch.plan.way);
+  const answered = openedNow(batch, state, species, up) * cuesAnswered(species, batch.plan.way);
   const able = meanShare(soundShare(lot.soundness, species)) * answered * freed;
   const willSprout = able * law.share;
   const expectedByNow = seeds * willSprout * sproutedOfThoseThatWill(day * law.rate(temperature_C), law);

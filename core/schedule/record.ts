@@ -1,16 +1,22 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { Move, NewEvent } from '@chill/model/event.ts';
+import type { Move, NewEvent, OpeningMethod, TimedStep } from '@chill/model/event.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
-import type { BatchState } from '../ledger/fold.ts';
+import type { StageKind } from '@chill/model/stage.ts';
+import { lengthOf } from '../calendar/moments.ts';
+import type { BatchState } from '../ledger/batchState.ts';
 import type { Saying } from '../ledger/logLine.ts';
 import { applyMoves, type Counts, countIn, ON_ITS_WAY, STATE_NAMES } from '../ledger/states.ts';
 import { movesFor, type Verb } from '../ledger/verbs.ts';
+import { TIMINGS } from '../treat/timers.ts';
 import type { Setting } from './project.ts';
 import { placeForStage } from './tasks.ts';
 import { STAGE_NAMES } from './words.ts';
 
 /** Makes the id of a new event; passed in, so that core stays without randomness of its own. */
 export type NewId = () => string;
+
+/** What recording needs to know of where and when. */
+export type RecordSetting = Pick<Setting, 'places' | 'now'>;
 
 /** Events to append, or what stands in the way. */
 export type Recorded = { events: NewEvent[] } | { problem: string };
@@ -57,19 +63,45 @@ export function recordMoves(
 }
 
 /** The event that begins the next stage, in the place meant for it. */
-export function recordBegin(batch: Batch, state: BatchState, setting: Pick<Setting, 'places'>, on: PlainDate, newId: NewId): Recorded {
+export function recordBegin(batch: Batch, state: BatchState, setting: RecordSetting, on: PlainDate, newId: NewId): Recorded {
   const stage = batch.plan.stages[state.stage];
   if (!stage || state.underWay)
     return { problem: stage ? `${batch.code} is in ${STAGE_NAMES[stage.kind]} already.` : `${batch.code} has no stage left to begin.` };
   const placeId = placeForStage(stage, setting);
   if (!placeId) return { problem: `There is no place for ${STAGE_NAMES[stage.kind]} yet. Add one under Places.` };
-  return { events: [{ id: newId(), on, kind: 'stageStarted', stage: state.stage, placeId }] };
+  const at = setting.now;
+  const started: NewEvent = { id: newId(), on, kind: 'stageStarted', stage: state.stage, placeId, ...(at && { at }) };
+  const step = at && TIMED_STAGES[stage.kind];
+  if (step) {
+    const { usual_s } = TIMINGS[step];
+    const timer: NewEvent = { id: newId(), on, kind: 'timerStarted', timer: newId(), stage: state.stage, step, seconds: usual_s, at };
+    return { events: [started, timer] };
+  }
+  if (stage.kind === 'freezerTurns')
+    return { events: [started, { id: newId(), on, kind: 'turned', at: momentOf(setting, on), into: 'freezer' }] };
+  return { events: [started] };
+}
+
+/** Stages that run against a timer from the moment they begin. */
+const TIMED_STAGES: Partial<Record<StageKind, TimedStep>> = { soak: 'soak', smoke: 'smoke' };
+
+/** The events that carry a batch over between freezer and fridge. */
+export function recordTurn(state: Pick<BatchState, 'turns'>, setting: RecordSetting, on: PlainDate, newId: NewId): Recorded {
+  // Before the first turn was written down, it went into the freezer.
+  const into = state.turns.at(-1)?.into === 'fridge' ? 'freezer' : 'fridge';
+  return { events: [{ id: newId(), on, kind: 'turned', at: momentOf(setting, on), into }] };
+}
+
+/** The moment of what is recorded; noon, where none is told. */
+function momentOf({ now }: RecordSetting, on: PlainDate): string {
+  return now ?? `${on}T12:00:00Z`;
 }
 
 /** The events that end the stage under way and, if there is one, begin the next on the same day. */
-export function recordMove(batch: Batch, state: BatchState, setting: Pick<Setting, 'places'>, on: PlainDate, newId: NewId): Recorded {
+export function recordMove(batch: Batch, state: BatchState, setting: RecordSetting, on: PlainDate, newId: NewId): Recorded {
   if (!state.underWay) return { problem: `${batch.code} is not in any stage: begin one first.` };
-  const finished: NewEvent = { id: newId(), on, kind: 'stageFinished', stage: state.stage, moves: [] };
+  const at = setting.now;
+  const finished: NewEvent = { id: newId(), on, kind: 'stageFinished', stage: state.stage, moves: [], ...(at && { at }) };
   if (state.stage + 1 >= batch.plan.stages.length) return { events: [finished] };
   const begun = recordBegin(batch, { ...state, stage: state.stage + 1, underWay: false }, setting, on, newId);
   return 'problem' in begun ? begun : { events: [finished, ...begun.events] };
@@ -80,7 +112,7 @@ export function recordFinish(
   batch: Batch,
   state: BatchState,
   rest: 'heldOver' | 'lost',
-  setting: Pick<Setting, 'places'>,
+  setting: RecordSetting,
   on: PlainDate,
   newId: NewId,
 ): Recorded {
@@ -140,7 +172,7 @@ export function recordSayings(
   batch: Batch,
   state: BatchState,
   sayings: readonly Saying[],
-  setting: Pick<Setting, 'places'>,
+  setting: RecordSetting,
   on: PlainDate,
   newId: NewId,
 ): Recorded {
@@ -191,9 +223,42 @@ export function describeEvent(event: NewEvent, batch: Pick<Batch, 'plan'>): stri
     for (const { to, count } of event.moves) totals.set(STATE_NAMES[to], (totals.get(STATE_NAMES[to]) ?? 0) + count);
     for (const [state, count] of totals) parts.push(`${count} ${state}`);
   }
+  parts.push(...describeTreatment(event));
   if (event.note) parts.push(event.note);
   return parts.join(', ') || 'looked';
 }
+
+/** What was done at the bench, in a few words. */
+function describeTreatment(event: NewEvent): string[] {
+  switch (event.kind) {
+    case 'timerStarted':
+      return [`${TIMINGS[event.step].name} for ${lengthOf(event.seconds)}`];
+    case 'timerEnded':
+      return ['timer ended'];
+    case 'opened':
+      return [`${event.count} ${OPENED_WORDS[event.method]}${event.seconds ? ` in ${lengthOf(event.seconds)}` : ''}`];
+    case 'poured':
+      return [`${Math.round(event.pour.water_mL)} mL poured at ${Math.round(event.pour.pour_C)} °C`];
+    case 'waterRead':
+      return [`water at ${event.water_C.toFixed(1)} °C`];
+    case 'swellingChecked': {
+      const { swelling } = event;
+      return swelling.by === 'count'
+        ? [`${swelling.swollen} of ${swelling.soaked} swollen`]
+        : [`${swelling.dry_g} g dry, ${swelling.wet_g} g wet`];
+    }
+    case 'split':
+      return ['split'];
+    case 'turned':
+      return [`into the ${event.into}`];
+    case 'trainedStaff':
+      return [event.agent === 'acid' ? 'acid, by trained staff' : 'growth hormone, by trained staff'];
+    default:
+      return [];
+  }
+}
+
+const OPENED_WORDS: Record<OpeningMethod, string> = { nick: 'nicked', file: 'filed', sand: 'sanded', peel: 'peeled' };
 
 function leftBehind(counts: Counts, rest: 'heldOver' | 'lost'): Move[] {
   const to = rest === 'lost' ? 'discarded' : 'heldOver';

@@ -134,11 +134,11 @@ function benchLateness({ stage, setting }: Context): Pick<Draft, 'lateness' | 'p
 
 /** The daily swap between freezer and fridge. */
 function turnTasks(context: Context): Task[] {
-  const { projection, setting, stage } = context;
-  const last = projection.state.checks.at(-1)?.on ?? stage.start;
-  const due = addDays(last, 1);
+  const { projection, stage } = context;
+  const last = projection.state.turns.at(-1);
+  const due = addDays(last?.on ?? stage.start, 1);
   if (due >= stage.end) return [];
-  const frozenNow = daysBetween(stage.start, setting.today) % 2 === 0;
+  const frozenNow = last?.into === 'fridge';
   return [
     task(context, {
       kind: 'turn',

@@ -1,6 +1,7 @@
 import type { SeedForm, Species } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
 import type { Way } from '@chill/model/way.ts';
+import { SEED_PART, SPACING_LENGTHS } from '../mix/laying.ts';
 import { BENCH_STAGES, LOOK_EVERY, MINUTES, POTS_EVERY_DAYS } from '../schedule/intervals.ts';
 import type { ResolvedStage } from './resolve.ts';
 import { sproutingStage } from './resolve.ts';
@@ -15,13 +16,10 @@ export interface Effort {
   minutes: number;
 }
 
-/** A towel is laid with seeds this many lengths apart; half its area is folded over the other. Assumption. */
-const SPACING_LENGTHS = 2;
 /** Paper in one bag, mm²: a towel of 28 × 28 cm, folded once. */
 const TOWEL_MM2 = (280 * 280) / 2;
-/** A bag or tub holds this much medium, mL, of which seed may take up a fifth. */
-const TUB_ML = 1000;
-const SEED_PART = 0.2;
+/** A bag or tub holds this much, mL. */
+export const TUB_ML = 1000;
 /** Cells of a tray that takes one place in a fridge. */
 const TRAY_CELLS = 24;
 

@@ -1,4 +1,4 @@
-import { NewBatch, NewTrial } from '@chill/model/batch.ts';
+import { NewBatch, NewTrial, Split } from '@chill/model/batch.ts';
 import { Append } from '@chill/model/event.ts';
 import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
@@ -39,6 +39,15 @@ export const batchRoutes = routes((app, { store, clock, shelf }) => {
   app.post(
     '/api/batches/:id/events',
     { schema: { summary: 'Append events, all or none, decided on a version of the batch', params: byId, body: Append } },
-    async (request) => store.append(request.params.id, request.body, await clock.today(), new Date().toISOString()),
+    async (request) => store.append(request.params.id, request.body, await clock.moment()),
+  );
+
+  app.post(
+    '/api/batches/:id/splits',
+    { schema: { summary: 'Split a batch: its event and the batch that its seeds become, both or neither', params: byId, body: Split } },
+    async (request, reply) => {
+      await requireFromToday(request.body.batch, 'batch.');
+      return reply.code(201).send(await store.split(request.params.id, request.body, await clock.moment()));
+    },
   );
 });

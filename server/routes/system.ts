@@ -18,10 +18,12 @@ export const systemRoutes = routes((app, { store, clock }) => {
     },
   );
 
-  app.get('/api/clock', { schema: { summary: 'The nursery’s day', response: { 200: Clock } } }, async () => ({
+  const told = async (): Promise<Clock> => ({
     today: await clock.today(),
+    now: new Date(await clock.now_ms()).toISOString(),
     steppable: clock.steppable,
-  }));
+  });
+  app.get('/api/clock', { schema: { summary: 'The nursery’s day and moment', response: { 200: Clock } } }, told);
 
   app.post(
     '/api/clock/step',
@@ -32,6 +34,9 @@ export const systemRoutes = routes((app, { store, clock }) => {
         response: { 200: Clock },
       },
     },
-    async (request) => ({ today: await clock.step(request.body.days), steppable: clock.steppable }),
+    async (request) => {
+      await clock.step(request.body.days);
+      return told();
+    },
   );
 });

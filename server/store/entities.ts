@@ -6,9 +6,10 @@ export const NurseryRow = new EntitySchema<{ id: number; body: string }>({
   columns: { id: { type: 'integer', primary: true }, body: { type: 'text' } },
 });
 
-export const ClockRow = new EntitySchema<{ id: number; today: string }>({
+/** `ahead` is how far the clock of that day runs ahead of the real one, ms. */
+export const ClockRow = new EntitySchema<{ id: number; today: string; ahead: number | null }>({
   name: 'clock',
-  columns: { id: { type: 'integer', primary: true }, today: { type: 'text' } },
+  columns: { id: { type: 'integer', primary: true }, today: { type: 'text' }, ahead: { type: 'integer', nullable: true } },
 });
 
 export const PlaceRow = new EntitySchema<{ id: string; position: number; body: string }>({
@@ -28,13 +29,22 @@ export const LotRow = new EntitySchema<{ id: string; code: string; seeds: number
   uniques: [{ name: 'lot_code', columns: ['code'] }],
 });
 
-export const BatchRow = new EntitySchema<{ id: string; code: string; lotId: string; seeds: number; body: string }>({
+/** `splitFrom` is the batch that its seeds came out of; they are counted with that one. */
+export const BatchRow = new EntitySchema<{
+  id: string;
+  code: string;
+  lotId: string;
+  seeds: number;
+  splitFrom: string | null;
+  body: string;
+}>({
   name: 'batch',
   columns: {
     id: { type: 'text', primary: true },
     code: { type: 'text' },
     lotId: { type: 'text', name: 'lot_id', foreignKey: { target: 'lot', inverseSide: 'id', name: 'batch_lot' } },
     seeds: { type: 'integer' },
+    splitFrom: { type: 'text', name: 'split_from', nullable: true },
     body: { type: 'text' },
   },
   uniques: [{ name: 'batch_code', columns: ['code'] }],

@@ -9,7 +9,7 @@ import { sameTelling } from './sameTelling.ts';
 /** Every lot with its ledger, and with the seeds that no batch has. */
 export async function lotsInHand(manager: EntityManager): Promise<LotInHand[]> {
   const rows: { version: number; body: string; taken: number }[] = await manager.query(
-    'SELECT lot.version, lot.body, coalesce(sum(batch.seeds), 0) AS taken FROM lot LEFT JOIN batch ON batch.lot_id = lot.id GROUP BY lot.id ORDER BY lot.rowid',
+    'SELECT lot.version, lot.body, coalesce(sum(batch.seeds), 0) AS taken FROM lot LEFT JOIN batch ON batch.lot_id = lot.id AND batch.split_from IS NULL GROUP BY lot.id ORDER BY lot.rowid',
   );
   const events = new Map<string, LotEvent[]>();
   for (const row of await manager.find(LotEventRow, { order: { lotId: 'ASC', version: 'ASC' } })) {
@@ -103,7 +103,7 @@ function foldedDrawer(lot: Lot, events: LotEvent[], taken: number, otherwise?: s
 }
 
 async function takenBy(manager: EntityManager, lotId: string): Promise<number> {
-  const [row] = (await manager.query('SELECT coalesce(sum(seeds), 0) AS taken FROM batch WHERE lot_id = ?', [lotId])) as {
+  const [row] = (await manager.query('SELECT coalesce(sum(seeds), 0) AS taken FROM batch WHERE lot_id = ? AND split_from IS NULL', [lotId])) as {
     taken: number;
   }[];
   return row?.taken ?? 0;

@@ -6,6 +6,7 @@ import { backUp } from './backup.ts';
 import { ENTITIES } from './entities.ts';
 import { Ledger1760000000001 } from './migrations/0001-ledger.ts';
 import { Lots1760000000002 } from './migrations/0002-lots.ts';
+import { Splits1760000000003 } from './migrations/0003-splits.ts';
 
 export const DATABASE_FILE = 'chill.sqlite';
 
@@ -22,7 +23,7 @@ export async function openDatabase(dataFolder: string): Promise<DataSource> {
     type: 'better-sqlite3',
     database: file,
     entities: ENTITIES,
-    migrations: [Ledger1760000000001, Lots1760000000002],
+    migrations: [Ledger1760000000001, Lots1760000000002, Splits1760000000003],
     migrationsTransactionMode: 'each',
     synchronize: false,
     enableWAL: true,

@@ -1,6 +1,9 @@
+import { randomUUID } from 'node:crypto';
 import { accept } from '@chill/core/ledger/accept.ts';
 import { bagCode } from '@chill/core/ledger/bagCode.ts';
-import type { Batch, NewBatch } from '@chill/model/batch.ts';
+import { fold } from '@chill/core/ledger/fold.ts';
+import { goBack } from '@chill/core/treat/split.ts';
+import type { Batch, NewBatch, Split } from '@chill/model/batch.ts';
 import type { Append, LedgerEvent } from '@chill/model/event.ts';
 import type { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
@@ -13,6 +16,13 @@ import { addLot, appendToLot, changeLot, findLot, lotsInHand } from './lots.ts';
 import { Queue } from './queue.ts';
 import { rawDatabase } from './raw.ts';
 import { sameTelling } from './sameTelling.ts';
+
+/** When something is recorded: the nursery's day and moment (ms since 1970), and the real instant, for the record. */
+export interface Moment {
+  today: string;
+  now_ms: number;
+  recordedAt: string;
+}
 
 /** Everything that is kept, behind one queue. Rules come from core; what they refuse is thrown as a {@link Fault}. */
 export class Store {
@@ -45,14 +55,14 @@ export class Store {
     });
   }
 
-  /** The day that the stepped clock shows, if it was ever stepped. */
-  steppedDay(): Promise<string | undefined> {
-    return this.#read(async (manager) => (await manager.findOneBy(ClockRow, { id: 1 }))?.today);
+  /** The day that the clock was set to, if it ever was, and how far ahead of the real time its time is, ms. */
+  setClock(): Promise<{ today: string; ahead: number | null } | undefined> {
+    return this.#read(async (manager) => (await manager.findOneBy(ClockRow, { id: 1 })) ?? undefined);
   }
 
-  saveSteppedDay(today: string): Promise<void> {
+  saveClock(today: string, ahead: number | null): Promise<void> {
     return this.#write(async (manager) => {
-      await manager.upsert(ClockRow, { id: 1, today }, ['id']);
+      await manager.upsert(ClockRow, { id: 1, today, ahead }, ['id']);
     });
   }
 
@@ -146,25 +156,72 @@ export class Store {
    * Appends events to a batch, all or none. Sending the same ones again is harmless; events decided on an older state of the batch
    * are refused with what came between.
    */
-  append(batchId: string, { decidedOn, events }: Append, today: string, recordedAt: string): Promise<Batch> {
+  append(batchId: string, append: Append, moment: Moment): Promise<Batch> {
     return this.#write(async (manager) => {
       const batch = await requireBatch(manager, batchId);
-      if (await areKnown(manager, batch, events)) return batch;
-      if (decidedOn !== batch.events.length) {
-        throw Fault.conflict('Somebody else recorded on this batch meanwhile.', {
-          version: batch.events.length,
-          others: batch.events.slice(decidedOn),
-        });
-      }
-      const verdict = accept(batch, events, today);
-      if (!verdict.ok) throw Fault.fields(verdict.errors);
-      const added = events.map((event, i): LedgerEvent => ({ ...event, batchId, version: decidedOn + i + 1, recordedAt }));
-      await manager.insert(
-        EventRow,
-        added.map((event) => ({ id: event.id, batchId, version: event.version, body: JSON.stringify(event) })),
-      );
-      return { ...batch, events: [...batch.events, ...added] };
+      // A timer rings on two phones and is ended on both: the second has nothing to add.
+      if ((await areKnown(manager, batch, append.events)) || haveEnded(batch, append.events)) return batch;
+      if (append.events.some(({ kind }) => kind === 'split'))
+        throw Fault.field('events', 'A split makes a batch too: send it as a split, so that both are made or neither.');
+      await undoSplits(manager, batch, append.events, moment);
+      return appendTo(manager, batch, append, moment);
     });
+  }
+
+  /** Splits a batch: its event and the batch that its seeds become, both or neither. Sending the same again is harmless. */
+  split(batchId: string, { decidedOn, event, batch: part }: Split, moment: Moment): Promise<Batch[]> {
+    return this.#write(async (manager) => {
+      const batch = await requireBatch(manager, batchId);
+      if (await areKnown(manager, batch, [event])) return [batch, await requireBatch(manager, part.id)];
+      if (part.from?.batchId !== batchId) throw Fault.field('batch.from', 'It is split from another batch than this one.');
+      if (part.lotId !== batch.lotId) throw Fault.field('batch.lotId', 'A part is of the same lot as the whole.');
+      if (await manager.existsBy(BatchRow, { id: part.id })) throw Fault.field('batch.id', 'That id names another batch already.');
+      const whole = await appendTo(manager, batch, { decidedOn, events: [event] }, moment);
+      return [whole, await insertBatch(manager, part, batch.speciesId)];
+    });
+  }
+}
+
+async function appendTo(
+  manager: EntityManager,
+  batch: Batch,
+  { decidedOn, events }: Append,
+  { today, now_ms, recordedAt }: Moment,
+): Promise<Batch> {
+  if (decidedOn !== batch.events.length) {
+    throw Fault.conflict('Somebody else recorded on this batch meanwhile.', {
+      version: batch.events.length,
+      others: batch.events.slice(decidedOn),
+    });
+  }
+  const verdict = accept(batch, events, today, now_ms);
+  if (!verdict.ok) throw Fault.fields(verdict.errors);
+  const added = events.map((event, i): LedgerEvent => ({ ...event, batchId: batch.id, version: decidedOn + i + 1, recordedAt }));
+  await manager.insert(
+    EventRow,
+    added.map((event) => ({ id: event.id, batchId: batch.id, version: event.version, body: JSON.stringify(event) })),
+  );
+  return { ...batch, events: [...batch.events, ...added] };
+}
+
+/** True where all that is asked is to end timers that have been ended. */
+function haveEnded(batch: Batch, events: Append['events']): boolean {
+  if (!events.every(({ kind }) => kind === 'timerEnded')) return false;
+  const { timers } = fold(batch.plan, batch.events);
+  return events.every((event) => event.kind === 'timerEnded' && timers.some(({ id, ended }) => id === event.timer && ended));
+}
+
+/** Where a split is undone, the batch that it made gives its seeds back and is closed, in the same transaction. */
+async function undoSplits(manager: EntityManager, batch: Batch, events: Append['events'], moment: Moment): Promise<void> {
+  for (const [i, event] of events.entries()) {
+    const undone = event.kind === 'reversed' ? batch.events.find(({ id }) => id === event.reverses) : undefined;
+    if (undone?.kind === 'reversed' && batch.events.some((one) => one.kind === 'split' && one.id === undone.reverses))
+      throw Fault.field(`events.${i}.reverses`, 'A split that was undone is not brought back: split again.');
+    if (undone?.kind !== 'split') continue;
+    const part = await requireBatch(manager, undone.into);
+    const back = goBack(part, moment.today, randomUUID);
+    if (!back) throw Fault.field(`events.${i}.reverses`, `${part.code} has gone its own way already: undo what happened to it first.`);
+    await appendTo(manager, part, { decidedOn: part.events.length, events: back }, moment);
   }
 }
 
@@ -215,8 +272,14 @@ async function addBatch(
       `Only ${lot.unassigned} seeds of ${lot.code} are in no batch yet: give ${lot.unassigned} or fewer.`,
     );
   }
-  const made = { ...batch, code: bagCode(await manager.count(BatchRow)), speciesId: lot.speciesId };
-  await manager.insert(BatchRow, { id: made.id, code: made.code, lotId: lot.id, seeds: made.plan.seeds, body: JSON.stringify(made) });
+  if (batch.from) throw Fault.field(`${at}from`, 'A batch that is split off is made by the split.');
+  return insertBatch(manager, batch, lot.speciesId);
+}
+
+async function insertBatch(manager: EntityManager, batch: NewBatch, speciesId: string): Promise<Batch> {
+  const made = { ...batch, code: bagCode(await manager.count(BatchRow)), speciesId };
+  const { id, code, lotId, plan, from } = made;
+  await manager.insert(BatchRow, { id, code, lotId, seeds: plan.seeds, splitFrom: from?.batchId ?? null, body: JSON.stringify(made) });
   return { ...made, events: [] };
 }
 

@@ -17,9 +17,10 @@ export function LotBar({ lot, batches }: { lot: LotView; batches: readonly Batch
   const { drawer, tested, rejected, givenAway, total } = lot.state;
   const parts: Part[] = [
     { key: 'drawer', seeds: drawer, name: 'in the drawer', fill: 'pale' as const },
-    ...batches.map(({ batch }) => ({
+    ...batches.map(({ batch, projection }) => ({
       key: batch.id,
-      seeds: batch.plan.seeds,
+      // What was split off it is shown as the batch that it became.
+      seeds: batch.plan.seeds - projection.state.counts.movedOn,
       name: batch.purpose === 'test' ? 'on test' : batch.plan.way.name.toLowerCase(),
       fill: 'ink' as const,
       code: batch.code,

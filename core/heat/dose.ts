@@ -1,0 +1,48 @@
+import type { Species } from '@chill/model/species.ts';
+import { type Cooling, DOSE_ABOVE_C, minutesAbove } from './pourOver.ts';
+
+/** Minutes above the threshold that are wanted where a species says nothing else. Assumption. */
+export const DOSE_MINUTES = 5;
+/** Several times the seed's volume: this many. The trade's rule. */
+const TIMES_SEED_VOLUME = 5;
+/** Less water than this cools before it has done anything, mL. */
+const LEAST_WATER_ML = 150;
+
+/** The heat that a species' coat asks for. */
+export interface HeatDose {
+  above_C: number;
+  minutes: number;
+  /** True where the species says nothing of its own. */
+  assumed: boolean;
+}
+
+/** Minutes above a temperature that open this species' coat. */
+export function hotDoseOf({ hardCoat }: Pick<Species, 'hardCoat'>): HeatDose {
+  return hardCoat?.hotDose
+    ? { ...hardCoat.hotDose, assumed: false }
+    : { above_C: DOSE_ABOVE_C, minutes: DOSE_MINUTES, assumed: true };
+}
+
+/** Water to pour over seed of a bulk volume, mL: five times as much, and never less than a small cup. */
+export function pourVolume_mL(seed_mL: number): number {
+  return Math.max(LEAST_WATER_ML, Math.ceil((TIMES_SEED_VOLUME * seed_mL) / 10) * 10);
+}
+
+/** The dose at a minute after the pour. */
+export interface DoseReading {
+  /** Minutes above the threshold up to now, and by the time the water has fallen to it. */
+  soFar: number;
+  total: number;
+  /** `enough`: reached. `coming`: will be. `short`: it will fall below first. */
+  verdict: 'enough' | 'coming' | 'short';
+  /** Minutes after the pour at which it is reached; absent where it falls short. */
+  reachedAt?: number;
+}
+
+/** Whether the dose is reached, will be, or can no longer be, on a cooling as predicted or as corrected by readings. */
+export function readDose(cooling: Cooling, above_C: number, wanted_minutes: number, minute: number): DoseReading {
+  const total = minutesAbove(above_C, cooling);
+  const soFar = Math.min(Math.max(0, minute), total);
+  if (total < wanted_minutes) return { soFar, total, verdict: 'short' };
+  return { soFar, total, verdict: minute >= wanted_minutes ? 'enough' : 'coming', reachedAt: wanted_minutes };
+}

@@ -1,0 +1,90 @@
+import type { OpeningMethod, TimedStep } from '@chill/model/event.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Pour, Swelling } from '@chill/model/treatment.ts';
+import type { Counts } from './states.ts';
+
+/** The days that a stage really had. */
+export interface StageDone {
+  startedOn?: PlainDate;
+  finishedOn?: PlainDate;
+  placeId?: string;
+}
+
+/** One look at a batch. */
+export interface Check {
+  eventId: string;
+  on: PlainDate;
+  damp?: 'dry' | 'right' | 'wet';
+  mould?: 'none' | 'few' | 'spreading';
+  sprouted: number;
+  mouldy: number;
+}
+
+/** A timer at the bench. It is two moments and a length, so that nothing can make it drift. */
+export interface Timer {
+  id: string;
+  stage: number;
+  step: TimedStep;
+  seconds: number;
+  /** Milliseconds since 1970, by the nursery's clock. */
+  started_ms: number;
+  /** When it was ended by hand; absent while it runs, and where its stage ended without a moment being told. */
+  ended_ms?: number;
+  ended: boolean;
+}
+
+/** Coats opened at one sitting. */
+export interface Opening {
+  eventId: string;
+  on: PlainDate;
+  method: OpeningMethod;
+  count: number;
+  wounded: number;
+  seconds?: number;
+}
+
+/** Hot water poured, with the readings since. */
+export interface PouredWater {
+  eventId: string;
+  stage: number;
+  pour: Pour;
+  at_ms: number;
+  readings: { at_ms: number; water_C: number }[];
+}
+
+/** What a soak had done at one look. */
+export interface SwellingSeen {
+  eventId: string;
+  on: PlainDate;
+  swelling: Swelling;
+}
+
+/** Where a batch stands: all that its plan and its events say. */
+export interface BatchState {
+  counts: Counts;
+  stages: StageDone[];
+  /** Index of the stage under way; the number of stages once all are finished. */
+  stage: number;
+  /** True while the stage at `stage` has been started and not finished. */
+  underWay: boolean;
+  checks: Check[];
+  /** Days on which the medium was made fresh. */
+  freshened: PlainDate[];
+  /** Seeds that came up on each day, wherever they were seen. */
+  sprouts: { on: PlainDate; count: number }[];
+  timers: Timer[];
+  openings: Opening[];
+  pours: PouredWater[];
+  swellings: SwellingSeen[];
+  /** Turns between freezer and fridge, in order. */
+  turns: { on: PlainDate; at_ms: number; into: 'freezer' | 'fridge' }[];
+  /** Moments at which the water was changed, ms since 1970, where they were told. */
+  freshWater_ms: number[];
+  /** Batches split from this one, and how many seeds went with each. */
+  splits: { eventId: string; into: string; count: number }[];
+  closedOn?: PlainDate;
+  /** Events that are in force: not reversed. */
+  inForce: ReadonlySet<string>;
+  /** Latest day on which anything in force happened. */
+  lastOn?: PlainDate;
+}

@@ -1,0 +1,67 @@
+import type { SeedForm } from '@chill/model/species.ts';
+import { MEDIA, type MixPart } from './water.ts';
+
+/** Seeds on a towel lie this many lengths and widths from middle to middle, so that they do not touch. Assumption. */
+export const SPACING_LENGTHS = 2;
+/** Closer than this nobody can lay or lift them, mm. */
+const LEAST_SPACING_MM = 4;
+/** Loose seed fills this part of the room that it takes up. Assumption: between packed spheres and rough husks. */
+const LOOSE_PACKING = 0.6;
+/** Seed may take up this part of a bag or tub of medium. */
+export const SEED_PART = 0.2;
+
+/** Mass of so many seeds, g. */
+export function seedMass_g(seeds: number, { thousandSeeds_g }: Pick<SeedForm, 'thousandSeeds_g'>): number {
+  return (seeds * thousandSeeds_g) / 1000;
+}
+
+/** Room that so many loose seeds take up, mL: ellipsoids of the species' own measurements, loosely packed. */
+export function seedVolume_mL(seeds: number, { length_mm, width_mm, thickness_mm }: SeedForm): number {
+  return (seeds * (Math.PI / 6) * length_mm * width_mm * thickness_mm) / 1000 / LOOSE_PACKING;
+}
+
+/**
+ * How many seeds fit on a towel that is folded once over them, not touching, and how far apart they lie, mm.
+ * @throws {RangeError} for a towel of no size.
+ */
+export function seedsOnTowel(length_mm: number, width_mm: number, seed: SeedForm): { seeds: number; apart_mm: number } {
+  if (!(length_mm > 0 && width_mm > 0)) throw new RangeError('Give the towel’s length and width, above zero.');
+  const along = Math.max(LEAST_SPACING_MM, seed.length_mm * SPACING_LENGTHS);
+  const across = Math.max(LEAST_SPACING_MM, seed.width_mm * SPACING_LENGTHS);
+  return { seeds: Math.floor(length_mm / 2 / along) * Math.floor(width_mm / across), apart_mm: along };
+}
+
+/** Medium for seed of a bulk volume, mL: the seed is to be a fifth of the whole. */
+export function mediumFor_mL(seed_mL: number): number {
+  return (seed_mL * (1 - SEED_PART)) / SEED_PART;
+}
+
+/**
+ * How much of each part makes so many bags of a mix, mL. `parts` are parts by volume: { sand: 1, loam: 1 }.
+ * @throws {RangeError} where there is no part, no bag, or a part below zero.
+ */
+export function mixForBags(
+  parts: Partial<Record<MixPart, number>>,
+  bags: number,
+  bag_mL: number,
+): Partial<Record<MixPart, number>> {
+  const entries = Object.entries(parts) as [MixPart, number][];
+  const whole = entries.reduce((sum, [, part]) => sum + part, 0);
+  if (entries.some(([part, share]) => !(part in MEDIA) || !(share >= 0)) || !(whole > 0))
+    throw new RangeError('Give at least one part of the mix, none below zero.');
+  if (!(Number.isInteger(bags) && bags >= 1)) throw new RangeError('Mix for at least one bag.');
+  if (!(bag_mL > 0)) throw new RangeError('A bag holds something: give a volume above zero.');
+  return Object.fromEntries(entries.map(([part, share]) => [part, (share / whole) * bags * bag_mL]));
+}
+
+/** Pots standing in a tray take up this part of the water's room. Assumption. */
+const POTS_DISPLACE = 0.5;
+
+/**
+ * Water that brings a tray of pots to a depth, mL.
+ * @throws {RangeError} for a tray or a depth of nothing.
+ */
+export function floodWater_mL(length_mm: number, width_mm: number, depth_mm: number): number {
+  if (!(length_mm > 0 && width_mm > 0 && depth_mm > 0)) throw new RangeError('Give the tray’s length, width and the depth of water, above zero.');
+  return (length_mm * width_mm * depth_mm * (1 - POTS_DISPLACE)) / 1000;
+}

@@ -1,0 +1,163 @@
+import type { BatchState } from '../ledger/batchState.ts';
+import { BENCH_STAGES, MINUTES } from '../schedule/intervals.ts';
+import type { ProjectedStage } from '../schedule/project.ts';
+import { readTimer, TIMINGS } from './timers.ts';
+
+/** Something that hands do, and the wait that follows before the next. Minutes. */
+export interface BenchStep {
+  what: string;
+  hands_min: number;
+  wait_min: number;
+}
+
+/** All that one batch wants at the bench, in its order. */
+export interface BenchJob {
+  batchId: string;
+  /** Minutes until its first step can be begun: what is soaking already has to soak on. */
+  ready_min: number;
+  steps: BenchStep[];
+}
+
+/** A step with its minute in the session. */
+export interface OrderedStep extends BenchStep {
+  batchId: string;
+  start_min: number;
+}
+
+/** A session in the order that lets the waits run side by side. */
+export interface BenchOrder {
+  steps: OrderedStep[];
+  /** Minute at which the last wait is over, and minutes that hands are busy. */
+  over_min: number;
+  hands_min: number;
+  /** Minutes saved against doing one batch after the other, waits and all. */
+  saved_min: number;
+}
+
+/** Up to this many batches every order is tried; beyond, the best of a few rules, bettered by swaps. */
+const TRY_ALL_UP_TO = 6;
+
+/**
+ * Orders the steps of several batches for one pair of hands: whenever the hands are free, the first of the batches in the order whose next step is
+ * ready. Of all orders (up to six batches) the one that is over soonest, and among those the one whose batches have waited least in sum. The long
+ * soak comes first, and nicking fills the time while the kettle boils.
+ */
+export function orderSession(jobs: readonly BenchJob[]): BenchOrder {
+  const real = jobs.filter(({ steps }) => steps.length > 0);
+  if (real.length === 0) return { steps: [], over_min: 0, hands_min: 0, saved_min: 0 };
+  const orders = real.length <= TRY_ALL_UP_TO ? permutations(real) : bettered(real);
+  const best = orders.map(dispatch).reduce((a, b) => (isBetter(b, a) ? b : a));
+  const lengths = real.map(({ ready_min, steps }) => ready_min + steps.reduce((sum, step) => sum + step.hands_min + step.wait_min, 0));
+  return {
+    steps: best.steps,
+    over_min: best.over_min,
+    hands_min: best.steps.reduce((sum, step) => sum + step.hands_min, 0),
+    saved_min: lengths.reduce((sum, length) => sum + length, 0) - best.over_min,
+  };
+}
+
+interface Dispatched {
+  steps: OrderedStep[];
+  over_min: number;
+  /** Sum of the minutes at which each batch is done. */
+  waits_min: number;
+}
+
+function isBetter(a: Dispatched, b: Dispatched): boolean {
+  const sooner = a.over_min - b.over_min;
+  return sooner < -1e-9 || (sooner < 1e-9 && a.waits_min < b.waits_min - 1e-9);
+}
+
+/** One pair of hands, never idle while anything is ready; the earlier in `jobs`, the sooner it is taken. */
+function dispatch(jobs: readonly BenchJob[]): Dispatched {
+  const waiting = jobs.map((job) => ({ job, next: 0, ready: job.ready_min }));
+  const steps: OrderedStep[] = [];
+  let now = 0;
+  for (;;) {
+    const left = waiting.filter(({ job, next }) => next < job.steps.length);
+    if (left.length === 0) break;
+    const ready = left.find((one) => one.ready <= now + 1e-9);
+    if (!ready) {
+      now = Math.min(...left.map((one) => one.ready));
+      continue;
+    }
+    const step = ready.job.steps[ready.next] as BenchStep;
+    steps.push({ ...step, batchId: ready.job.batchId, start_min: now });
+    now += step.hands_min;
+    ready.ready = now + step.wait_min;
+    ready.next += 1;
+  }
+  const ends = waiting.map(({ ready }) => ready);
+  return { steps, over_min: Math.max(...ends), waits_min: ends.reduce((sum, end) => sum + end, 0) };
+}
+
+function permutations<T>(all: readonly T[]): T[][] {
+  if (all.length <= 1) return [[...all]];
+  return all.flatMap((one, i) => permutations([...all.slice(0, i), ...all.slice(i + 1)]).map((rest) => [one, ...rest]));
+}
+
+/** A few orders worth trying for many batches: longest wait first, least hands first, and each with neighbours swapped. */
+function bettered(jobs: readonly BenchJob[]): BenchJob[][] {
+  const waits = (job: BenchJob) => job.steps.reduce((sum, step) => sum + step.wait_min, 0);
+  const hands = (job: BenchJob) => job.steps.reduce((sum, step) => sum + step.hands_min, 0);
+  const rules = [[...jobs].sort((a, b) => waits(b) - waits(a)), [...jobs].sort((a, b) => hands(a) - hands(b))];
+  return rules.flatMap((order) => [
+    order,
+    ...order.slice(1).map((_, i) => [...order.slice(0, i), order[i + 1] as BenchJob, order[i] as BenchJob, ...order.slice(i + 2)]),
+  ]);
+}
+
+/** A wait as long as this ends the session for a batch: nobody stands by overnight, min. */
+const LEAVES_THE_BENCH_MIN = 120;
+
+/** What the bench needs to know of a batch. */
+export interface BenchBatch {
+  batchId: string;
+  stages: readonly Pick<ProjectedStage, 'kind'>[];
+  state: Pick<BatchState, 'stage' | 'underWay' | 'timers'>;
+  seeds: number;
+  perSeed_s: number;
+}
+
+/** What a batch wants at the bench, from the stage it is in up to the first long wait, or to its bag. */
+export function benchJob({ batchId, stages, state, seeds, perSeed_s }: BenchBatch, now_ms: number): BenchJob {
+  const steps: BenchStep[] = [];
+  let ready_min = 0;
+  for (let index = state.stage; index < stages.length; index++) {
+    const kind = stages[index]?.kind ?? 'pot';
+    if (index === state.stage && state.underWay) {
+      // It is under way: what is left of its timer, then draining or rinsing.
+      const lefts = state.timers
+        .filter((timer) => timer.stage === index && !timer.ended)
+        .map((timer) => readTimer(timer, now_ms).left_s / 60);
+      ready_min = Math.max(0, ...lefts);
+      if (kind === 'openCoat') steps.push({ what: 'open the coats', hands_min: (seeds * perSeed_s) / 60, wait_min: 0 });
+      else steps.push({ what: BENCH_STAGES.includes(kind) ? 'drain' : 'go on', hands_min: MINUTES.move, wait_min: 0 });
+      continue;
+    }
+    if (!BENCH_STAGES.includes(kind)) {
+      steps.push({ what: 'lay up', hands_min: MINUTES.begin, wait_min: 0 });
+      break;
+    }
+    const own = STEPS_OF[kind]?.(seeds, perSeed_s) ?? [];
+    steps.push(...own);
+    if (own.some(({ wait_min }) => wait_min >= LEAVES_THE_BENCH_MIN)) break;
+  }
+  return { batchId, ready_min, steps };
+}
+
+const minutes = (seconds: number) => seconds / 60;
+const STEPS_OF: Partial<Record<ProjectedStage['kind'], (seeds: number, perSeed_s: number) => BenchStep[]>> = {
+  clean: () => [{ what: 'clean', hands_min: 5, wait_min: 0 }],
+  openCoat: (seeds, perSeed_s) => [{ what: 'open the coats', hands_min: (seeds * perSeed_s) / 60, wait_min: 0 }],
+  soak: () => [{ what: 'start the soak', hands_min: 2, wait_min: minutes(TIMINGS.soak.usual_s) }],
+  hotWater: () => [
+    { what: 'put the kettle on', hands_min: 1, wait_min: minutes(TIMINGS.kettle.usual_s) },
+    { what: 'pour', hands_min: 2, wait_min: minutes(TIMINGS.hotSoak.usual_s) },
+  ],
+  disinfect: () => [
+    { what: 'into the bath', hands_min: 3, wait_min: minutes(TIMINGS.bath.usual_s) },
+    { what: 'rinse', hands_min: 2, wait_min: 0 },
+  ],
+  smoke: () => [{ what: 'start the smoke soak', hands_min: 3, wait_min: minutes(TIMINGS.smoke.usual_s) }],
+};

@@ -1,0 +1,88 @@
+import type { Batch, DatedStage, NewBatch, Plan, Split } from '@chill/model/batch.ts';
+import type { NewEvent } from '@chill/model/event.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Stage } from '@chill/model/stage.ts';
+import { addDays, daysBetween } from '../calendar/dates.ts';
+import type { BatchState } from '../ledger/batchState.ts';
+import type { NewId } from '../schedule/record.ts';
+import type { Opener } from './rounds.ts';
+
+/** Why a split cannot be. */
+export interface SplitFault {
+  field: 'count';
+  message: string;
+}
+
+/**
+ * Splits the hard seeds off a batch after a soak: they go round again, opened `by` the way asked for, as a batch of their own with the same way
+ * from there on; the swollen go on where they are. Where none has
+ * swollen nothing is left, and the old batch is over. The new batch knows what it came from, and its round.
+ */
+export function planSplit(
+  batch: Batch,
+  state: Pick<BatchState, 'counts' | 'stage'>,
+  count: number,
+  by: Opener,
+  on: PlainDate,
+  newId: NewId,
+): Split | SplitFault {
+  const hard = state.counts.waiting;
+  if (!Number.isInteger(count) || count < 1) return { field: 'count', message: 'How many go round again? At least one.' };
+  if (count > hard) return { field: 'count', message: `Only ${hard} are still hard: ${count} cannot go round again.` };
+  const into = newId();
+  return {
+    decidedOn: batch.events.length,
+    event: { id: newId(), on, kind: 'split', into, moves: [{ from: 'waiting', to: 'movedOn', count }] },
+    batch: {
+      id: into,
+      lotId: batch.lotId,
+      plan: roundAgain(batch.plan, state.stage, count, by, on),
+      madeOn: on,
+      ...(batch.purpose && { purpose: batch.purpose }),
+      ...(batch.trial && { trial: batch.trial }),
+      from: { batchId: batch.id, round: roundOf(batch) + 1 },
+    },
+  };
+}
+
+/** Which round of opening and soaking a batch is in: 1 for one that was never split off. */
+export function roundOf({ from }: Pick<NewBatch, 'from'>): number {
+  return from?.round ?? 1;
+}
+
+/** The plan from the stage that opened the coat (or the soak, where nothing did) onwards, beginning on `on`. */
+function roundAgain({ way, stages, wish, seeds, expects }: Plan, at: number, count: number, by: Opener, on: PlainDate): Plan {
+  const done = way.stages.slice(0, at + 1);
+  const opened = done.findLastIndex(({ kind }) => kind === 'openCoat' || kind === 'hotWater');
+  const from = opened >= 0 ? opened : Math.max(0, done.findLastIndex(({ kind }) => kind === 'soak'));
+  const again = way.stages.slice(from).map((stage, i): Stage => (i === 0 && opened >= 0 ? { ...stage, kind: by } : stage));
+  const first = stages[from] as DatedStage;
+  const moved = daysBetween(first.start, on);
+  const dated = stages.slice(from).map((stage, i): DatedStage => ({
+    ...stage,
+    ...(i === 0 && opened >= 0 && { kind: by }),
+    start: addDays(stage.start, moved),
+    end: addDays(stage.end, moved),
+    ...(stage.window && { window: { from: addDays(stage.window.from, moved), to: addDays(stage.window.to, moved) } }),
+  }));
+  const part = (plants: number) => Math.floor((plants * count) / seeds);
+  return {
+    seeds: count,
+    wish,
+    way: { ...way, stages: again },
+    stages: dated,
+    expects: { low: part(expects.low), high: Math.ceil((expects.high * count) / seeds) },
+  };
+}
+
+/**
+ * What undoing a split records on the batch that was split off: all its seeds go back, and it is closed. `undefined` where it has gone its own
+ * way already, and the split can no longer be undone.
+ */
+export function goBack(batch: Batch, on: PlainDate, newId: NewId): NewEvent[] | undefined {
+  if (batch.events.length > 0) return undefined;
+  return [
+    { id: newId(), on, kind: 'seedsMoved', moves: [{ from: 'waiting', to: 'movedOn', count: batch.plan.seeds }] },
+    { id: newId(), on, kind: 'closed' },
+  ];
+}

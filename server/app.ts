@@ -3,6 +3,7 @@ import helmet from '@fastify/helmet';
 import rateLimit from '@fastify/rate-limit';
 import fastifyStatic from '@fastify/static';
 import swagger from '@fastify/swagger';
+import websocket from '@fastify/websocket';
 import Fastify, { type FastifyInstance } from 'fastify';
 import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
 import { Fault } from './fault.ts';
@@ -11,6 +12,7 @@ import { answerProblems } from './problems.ts';
 import { batchRoutes } from './routes/batches.ts';
 import type { Context } from './routes/context.ts';
 import { demoRoutes } from './routes/demo.ts';
+import { deviceRoutes } from './routes/devices.ts';
 import { handbookRoutes } from './routes/handbook.ts';
 import { lotRoutes } from './routes/lots.ts';
 import { nurseryRoutes } from './routes/nursery.ts';
@@ -57,10 +59,12 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
     timeWindow: '1 minute',
     errorResponseBuilder: () => new Fault('too-many', 'Wait a little and try again.'),
   });
+  // A device only speaks; nobody needs to send it more than a word.
+  await app.register(websocket, { options: { maxPayload: 1024 } });
   await app.register(swagger, { openapi: { info: { title: 'Chill', version: '1' } }, transform: jsonSchemaTransform });
   app.get('/api/openapi.json', { schema: { hide: true } }, async () => app.swagger());
 
-  for (const plugin of [systemRoutes, handbookRoutes, nurseryRoutes, lotRoutes, batchRoutes, demoRoutes])
+  for (const plugin of [systemRoutes, handbookRoutes, nurseryRoutes, lotRoutes, batchRoutes, deviceRoutes, demoRoutes])
     await app.register(plugin(context));
   await serveWeb(app, options.webFolder);
   return app;

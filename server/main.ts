@@ -2,6 +2,7 @@ import { fileURLToPath } from 'node:url';
 import { buildApp } from './app.ts';
 import { NurseryClock } from './clock.ts';
 import { readConfig } from './config.ts';
+import { NO_DEVICES, simulatedDevices } from './devices.ts';
 import { startDailyBackup } from './jobs/dailyBackup.ts';
 import { Shelf } from './shelf.ts';
 import { openDatabase } from './store/open.ts';
@@ -18,7 +19,9 @@ const config = (() => {
 
 const source = await openDatabase(config.dataFolder);
 const store = new Store(source);
-const context = { store, clock: new NurseryClock(store, config), shelf: new Shelf() };
+const clock = new NurseryClock(store, config);
+const shelf = new Shelf();
+const context = { store, clock, shelf, devices: clock.steppable ? simulatedDevices(store, clock, shelf) : NO_DEVICES };
 const app = await buildApp(context, {
   webFolder: fileURLToPath(new URL('../web/dist', import.meta.url)),
   log: true,

@@ -12,6 +12,7 @@ import type { Species } from '@chill/model/species.ts';
 import type { InjectOptions } from 'fastify';
 import { type AppOptions, buildApp } from './app.ts';
 import { NurseryClock } from './clock.ts';
+import { NO_DEVICES, simulatedDevices } from './devices.ts';
 import { Shelf } from './shelf.ts';
 import { openDatabase } from './store/open.ts';
 import { Store } from './store/store.ts';
@@ -30,7 +31,9 @@ export async function testServer(options: AppOptions & { demo?: boolean; dataFol
   const source = await openDatabase(dataFolder);
   const store = new Store(source);
   const clock = new NurseryClock(store, { today: TODAY, demo: options.demo ?? false });
-  const app = await buildApp({ store, clock, shelf: new Shelf() }, options);
+  const shelf = new Shelf();
+  const devices = options.demo ? simulatedDevices(store, clock, shelf) : NO_DEVICES;
+  const app = await buildApp({ store, clock, shelf, devices }, options);
   return {
     app,
     store,

@@ -22,6 +22,9 @@ export interface Sight {
   mouldy: number;
   /** Seedlings dead in their pots. */
   lost: number;
+  /** Seeds that a soak has swollen, and hollow ones that float, beyond what was counted. */
+  swollen: number;
+  floating: number;
 }
 
 /** What one simulated seed is really like; the program under test never sees it. */
@@ -61,10 +64,21 @@ export function sightOf(batch: Batch, species: Species, trueSound: number, place
   const newUp = Math.min(left, Math.max(0, up - everUp));
   return {
     damp: dampOn(batch.id, today),
+    ...soaked(batch, state, species, trueSound),
     up: newUp,
     mouldy: Math.min(left - newUp, Math.max(0, mouldy - state.counts.mouldy)),
     lost: deadInPots(batch, state, species, today),
   };
+}
+
+/** What a soak shows of the seeds still waiting: those whose coat is open drink, and hollow ones float where they are known to. */
+function soaked(batch: Batch, { counts, swellings }: BatchState, species: Species, trueSound: number): Pick<Sight, 'swollen' | 'floating'> {
+  const seeds = hiddenSeeds(batch, species, trueSound);
+  const open = seeds.filter(({ opens, sound }) => opens && sound).length;
+  const hollow = species.floatTest === 'sinkersAreSound' ? seeds.filter(({ sound }) => !sound).length : 0;
+  if (swellings.length > 0) return { swollen: 0, floating: 0 };
+  const swollen = Math.min(counts.waiting, open);
+  return { swollen, floating: Math.min(counts.waiting - swollen, Math.round(hollow / 2)) };
 }
 
 function dampOn(batchId: string, today: PlainDate): Sight['damp'] {

@@ -1,6 +1,7 @@
 import type { FastifyInstance, FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import type { NurseryClock } from '../clock.ts';
+import type { Devices } from '../devices.ts';
 import type { Shelf } from '../shelf.ts';
 import type { Store } from '../store/store.ts';
 
@@ -9,6 +10,7 @@ export interface Context {
   store: Store;
   clock: NurseryClock;
   shelf: Shelf;
+  devices: Devices;
 }
 
 /** Makes a plugin of routes typed by their Zod schemas. */

@@ -9,7 +9,10 @@ import { routes } from './context.ts';
 /** In the demo only: what the simulated seeds would show at a look today, so that the newcomer has something to count. */
 export const demoRoutes = routes((app, { store, clock, shelf }) => {
   if (!clock.steppable) return;
-  const Sights = z.record(z.string(), z.object({ damp: z.enum(['dry', 'right', 'wet']), up: z.int(), mouldy: z.int(), lost: z.int() }));
+  const Sights = z.record(
+    z.string(),
+    z.object({ damp: z.enum(['dry', 'right', 'wet']), up: z.int(), mouldy: z.int(), lost: z.int(), swollen: z.int(), floating: z.int() }),
+  );
 
   app.get('/api/demo/sights', { schema: { summary: 'What the simulated seeds show today', response: { 200: Sights } } }, async () => {
     const [today, places, lots, text] = await Promise.all([clock.today(), store.places(), store.lots(), store.batchesJson()]);

@@ -8,6 +8,8 @@ export interface Sight {
   up: number;
   mouldy: number;
   lost: number;
+  swollen: number;
+  floating: number;
 }
 
 /** In the demo, what a look at each batch would show today; empty elsewhere. */

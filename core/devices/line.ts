@@ -1,0 +1,63 @@
+import { z } from '@chill/model/zod.ts';
+
+/** Kinds of measuring device that Chill listens to. */
+export const DeviceKind = z.enum(['scale', 'thermometer', 'counter']);
+export type DeviceKind = z.infer<typeof DeviceKind>;
+
+/** The version of the line protocol that is spoken here; docs/devices.md describes it. */
+export const PROTOCOL = 'chill 1';
+/** A line is short; anything longer is not from a device. */
+const MOST_CHARACTERS = 120;
+
+interface Reads {
+  letter: string;
+  unit: string;
+  least: number;
+  most: number;
+  whole: boolean;
+}
+
+/** What each device says, in which unit, and what it can possibly read. */
+const READS: Record<DeviceKind, Reads> = {
+  scale: { letter: 'w', unit: 'g', least: 0, most: 50_000, whole: false },
+  thermometer: { letter: 't', unit: 'C', least: -60, most: 130, whole: false },
+  counter: { letter: 'n', unit: '', least: 0, most: 1_000_000, whole: true },
+};
+/** What a digital thermometer says when its sensor has come off, °C. */
+const SENSOR_OFF_C = -127;
+
+/** One line from a device, understood: who it is, a reading in g, °C or pieces, or its own complaint. */
+export type DeviceLine =
+  | { kind: 'hello'; device: DeviceKind; name: string }
+  | { kind: 'reading'; value: number; steady: boolean }
+  | { kind: 'complaint'; text: string };
+
+/**
+ * Reads a line of the protocol as said by a device of this kind. Nonsense is never guessed at: it comes back as a problem, and the grower types.
+ */
+export function parseDeviceLine(device: DeviceKind, line: string): { ok: true; value: DeviceLine } | { ok: false; problem: string } {
+  const text = line.trim();
+  const nonsense = { ok: false as const, problem: `The ${device} said something that is not a reading. Type the figure instead.` };
+  if (text.length > MOST_CHARACTERS) return nonsense;
+  const hello = /^chill (\d+) ([a-z]+)(?: (.*))?$/.exec(text);
+  if (hello) {
+    if (hello[1] !== PROTOCOL.split(' ')[1])
+      return { ok: false, problem: `The ${device} speaks another version of the protocol. Type the figure instead.` };
+    if (hello[2] !== device) return { ok: false, problem: `A ${hello[2]} answers where a ${device} should be. Type the figure instead.` };
+    return { ok: true, value: { kind: 'hello', device, name: hello[3] ?? device } };
+  }
+  if (text.startsWith('! ')) return { ok: true, value: { kind: 'complaint', text: text.slice(2) } };
+  const { letter, unit, least, most, whole } = READS[device];
+  const reading = /^([a-z]) (-?\d+(?:\.\d+)?)(?: ([A-Za-z]+))?(?: (steady|moving))?$/.exec(text);
+  // A unit of one letter and the word after it are told apart by what the device speaks in.
+  const [, said, figure, second, third] = reading ?? [];
+  const [saidUnit, state] = unit === '' ? ['', third ?? second] : [second, third];
+  if (!reading || said !== letter || saidUnit !== (unit === '' ? '' : unit) || (state !== undefined && !['steady', 'moving'].includes(state)))
+    return nonsense;
+  const value = Number(figure);
+  if (device === 'thermometer' && value === SENSOR_OFF_C)
+    return { ok: false, problem: 'The thermometer has lost its sensor. Look at the plug, or type the figure instead.' };
+  if (value < least || value > most || (whole && !Number.isInteger(value)))
+    return { ok: false, problem: `${figure} ${unit} cannot be: look at the ${device}, or type the figure instead.` };
+  return { ok: true, value: { kind: 'reading', value, steady: state !== 'moving' } };
+}

@@ -86,15 +86,13 @@ export const NewTrial = z
 export type NewTrial = z.infer<typeof NewTrial>;
 
 /** A request to split a batch: the event on it, decided on a version of it, and the batch that its seeds become. */
-export const Split = z
-  .object({ decidedOn: Count, event: SplitEvent, batch: NewBatch })
-  .superRefine(({ event, batch }, context) => {
-    const complain = (path: string[], message: string) => context.addIssue({ code: 'custom', path, message });
-    const moved = event.moves.reduce((sum, { count }) => sum + count, 0);
-    if (event.into !== batch.id) complain(['event', 'into'], 'The split must name the batch that it makes.');
-    if (!batch.from) complain(['batch', 'from'], 'Say which batch it is split from.');
-    if (moved !== batch.plan.seeds) complain(['batch', 'plan', 'seeds'], `${moved} seeds leave the batch: the new one must have as many.`);
-  });
+export const Split = z.object({ decidedOn: Count, event: SplitEvent, batch: NewBatch }).superRefine(({ event, batch }, context) => {
+  const complain = (path: string[], message: string) => context.addIssue({ code: 'custom', path, message });
+  const moved = event.moves.reduce((sum, { count }) => sum + count, 0);
+  if (event.into !== batch.id) complain(['event', 'into'], 'The split must name the batch that it makes.');
+  if (!batch.from) complain(['batch', 'from'], 'Say which batch it is split from.');
+  if (moved !== batch.plan.seeds) complain(['batch', 'plan', 'seeds'], `${moved} seeds leave the batch: the new one must have as many.`);
+});
 export type Split = z.infer<typeof Split>;
 
 /** Seeds of one lot following one way, with its whole history. */

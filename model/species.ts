@@ -84,7 +84,9 @@ export const HardCoat = z.object({
   openCoat: Share,
   hotWater: Share,
   /** Minutes above a temperature that open the coat, where they are known: cooler for a thin one. */
-  hotDose: z.object({ above_C: Celsius.min(40, { error: 'Water below 40 °C opens no coat.' }), minutes: z.number().positive().max(60) }).optional(),
+  hotDose: z
+    .object({ above_C: Celsius.min(40, { error: 'Water below 40 °C opens no coat.' }), minutes: z.number().positive().max(60) })
+    .optional(),
 });
 export type HardCoat = z.infer<typeof HardCoat>;
 

@@ -19,11 +19,15 @@ if (!(await store.nursery())) {
     await store.addBatches([made], () => true);
     let decidedOn = 0;
     for (const step of events) {
-      await store.append(made.id, { decidedOn, events: step.events }, {
-        today: step.on,
-        now_ms: Date.parse(`${step.on}T23:59:59Z`),
-        recordedAt: `${step.on}T16:00:00.000Z`,
-      });
+      await store.append(
+        made.id,
+        { decidedOn, events: step.events },
+        {
+          today: step.on,
+          now_ms: Date.parse(`${step.on}T23:59:59Z`),
+          recordedAt: `${step.on}T16:00:00.000Z`,
+        },
+      );
       decidedOn += step.events.length;
     }
   }

@@ -2,8 +2,8 @@ import { randomFrom } from '@chill/core/chance/random.ts';
 import { type DeviceKind, PROTOCOL } from '@chill/core/devices/line.ts';
 import { COOLING_PER_MINUTE, coolingOf, waterAt } from '@chill/core/heat/pourOver.ts';
 import type { BatchState } from '@chill/core/ledger/batchState.ts';
-import { seedMass_g } from '@chill/core/mix/laying.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
+import { seedMass_g } from '@chill/core/mix/laying.ts';
 import type { Species } from '@chill/model/species.ts';
 
 /** What lies on the scale, under the thermometer or before the counter: one batch, as it is. */

@@ -6,6 +6,7 @@ import { Notices } from './kit/Notices.tsx';
 import { Run } from './kit/Run.tsx';
 import { Strip } from './kit/Strip.tsx';
 import { RoundStation } from './stations/round/RoundStation.tsx';
+import { TimerEnds } from './stations/treat/TimerEnds.tsx';
 
 // Home comes with the first screen; every other station when it is first gone to.
 const FirstRun = lazy(() => import('./stations/firstRun/FirstRun.tsx'));
@@ -17,6 +18,7 @@ const LotPage = lazy(() => import('./stations/seeds/LotPage.tsx'));
 const PlanStation = lazy(() => import('./stations/plan/PlanStation.tsx'));
 const TrialPage = lazy(() => import('./stations/plan/TrialPage.tsx'));
 const TreatStation = lazy(() => import('./stations/treat/TreatStation.tsx'));
+const StepPage = lazy(() => import('./stations/treat/StepPage.tsx'));
 const ColdStation = lazy(() => import('./stations/cold/ColdStation.tsx'));
 const WarmStation = lazy(() => import('./stations/warm/WarmStation.tsx'));
 const PotsStation = lazy(() => import('./stations/pots/PotsStation.tsx'));
@@ -63,6 +65,7 @@ function Shell() {
         <Run />
       </header>
       <Notices />
+      <TimerEnds />
       <main id="main" tabIndex={-1} className="pb-24 outline-none desk:pb-10">
         <Suspense fallback={<Waiting />}>
           <Stations />
@@ -94,6 +97,7 @@ function Stations() {
       <Route path="plan" element={<PlanStation />} />
       <Route path="trial/:trialId" element={<TrialPage />} />
       <Route path="treat" element={<TreatStation />} />
+      <Route path="treat/:code" element={<StepPage />} />
       <Route path="cold" element={<ColdStation />} />
       <Route path="warm" element={<WarmStation />} />
       <Route path="pots" element={<PotsStation />} />

@@ -52,7 +52,12 @@ export function parseDeviceLine(device: DeviceKind, line: string): { ok: true; v
   // A unit of one letter and the word after it are told apart by what the device speaks in.
   const [, said, figure, second, third] = reading ?? [];
   const [saidUnit, state] = unit === '' ? ['', third ?? second] : [second, third];
-  if (!reading || said !== letter || saidUnit !== (unit === '' ? '' : unit) || (state !== undefined && !['steady', 'moving'].includes(state)))
+  if (
+    !reading ||
+    said !== letter ||
+    saidUnit !== (unit === '' ? '' : unit) ||
+    (state !== undefined && !['steady', 'moving'].includes(state))
+  )
     return nonsense;
   const value = Number(figure);
   if (device === 'thermometer' && value === SENSOR_OFF_C)

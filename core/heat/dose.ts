@@ -18,9 +18,7 @@ export interface HeatDose {
 
 /** Minutes above a temperature that open this species' coat. */
 export function hotDoseOf({ hardCoat }: Pick<Species, 'hardCoat'>): HeatDose {
-  return hardCoat?.hotDose
-    ? { ...hardCoat.hotDose, assumed: false }
-    : { above_C: DOSE_ABOVE_C, minutes: DOSE_MINUTES, assumed: true };
+  return hardCoat?.hotDose ? { ...hardCoat.hotDose, assumed: false } : { above_C: DOSE_ABOVE_C, minutes: DOSE_MINUTES, assumed: true };
 }
 
 /** Water to pour over seed of a bulk volume, mL: five times as much, and never less than a small cup. */

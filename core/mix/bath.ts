@@ -56,7 +56,8 @@ export function bathVolume_mL(seed_mL: number): number {
  */
 export function planBath(kind: BathKind, stock: number, total_mL: number, also?: Chemical): Bath | BathFault {
   const { agent, seconds, rinses } = BATHS[kind];
-  if (!(stock > 0 && stock <= 100)) return { field: 'stock', message: 'A strength lies above 0 and up to 100 per cent: read the label again.' };
+  if (!(stock > 0 && stock <= 100))
+    return { field: 'stock', message: 'A strength lies above 0 and up to 100 per cent: read the label again.' };
   if (!(total_mL > 0)) return { field: 'total', message: 'How much does the vessel take? Give a volume above zero.' };
   const never = also && mustNotMix(agent, also);
   if (never) return { field: 'also', message: never };
@@ -68,7 +69,10 @@ export function planBath(kind: BathKind, stock: number, total_mL: number, also?:
     total_mL,
     seconds,
     rinses,
-    ...(agent === 'peroxide' && stock > STRONG_PEROXIDE && { strong: 'Stronger than household peroxide: it burns skin and eyes. Gloves, eye cover; pour it into the water.' }),
+    ...(agent === 'peroxide' &&
+      stock > STRONG_PEROXIDE && {
+        strong: 'Stronger than household peroxide: it burns skin and eyes. Gloves, eye cover; pour it into the water.',
+      }),
   };
 }
 

@@ -40,11 +40,7 @@ export function mediumFor_mL(seed_mL: number): number {
  * How much of each part makes so many bags of a mix, mL. `parts` are parts by volume: { sand: 1, loam: 1 }.
  * @throws {RangeError} where there is no part, no bag, or a part below zero.
  */
-export function mixForBags(
-  parts: Partial<Record<MixPart, number>>,
-  bags: number,
-  bag_mL: number,
-): Partial<Record<MixPart, number>> {
+export function mixForBags(parts: Partial<Record<MixPart, number>>, bags: number, bag_mL: number): Partial<Record<MixPart, number>> {
   const entries = Object.entries(parts) as [MixPart, number][];
   const whole = entries.reduce((sum, [, part]) => sum + part, 0);
   if (entries.some(([part, share]) => !(part in MEDIA) || !(share >= 0)) || !(whole > 0))
@@ -62,6 +58,7 @@ const POTS_DISPLACE = 0.5;
  * @throws {RangeError} for a tray or a depth of nothing.
  */
 export function floodWater_mL(length_mm: number, width_mm: number, depth_mm: number): number {
-  if (!(length_mm > 0 && width_mm > 0 && depth_mm > 0)) throw new RangeError('Give the tray’s length, width and the depth of water, above zero.');
+  if (!(length_mm > 0 && width_mm > 0 && depth_mm > 0))
+    throw new RangeError('Give the tray’s length, width and the depth of water, above zero.');
   return (length_mm * width_mm * depth_mm * (1 - POTS_DISPLACE)) / 1000;
 }

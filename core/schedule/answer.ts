@@ -2,7 +2,17 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
 import type { Setting } from './project.ts';
-import { type NewId, type Recorded, recordBegin, recordFinish, recordLook, recordMove, recordMoves, recordSetOut, recordTurn } from './record.ts';
+import {
+  type NewId,
+  type Recorded,
+  recordBegin,
+  recordFinish,
+  recordLook,
+  recordMove,
+  recordMoves,
+  recordSetOut,
+  recordTurn,
+} from './record.ts';
 import type { Task } from './tasks.ts';
 
 /** What can be said in answer to a task; each kind reads the parts that it needs. */

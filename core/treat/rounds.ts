@@ -57,7 +57,7 @@ export interface RoundAdvice {
   next: number;
   /** Seeds likely to swell in the next round, of those left. */
   nextSeeds: number;
-  other?: { by: Opener; share: number; seeds: number };
+  other: { by: Opener; share: number; seeds: number };
   /** Rounds of the same that still pay before the other way does; 0 says change now, Infinity that it never does within reason. */
   roundsBeforeOther: number;
 }

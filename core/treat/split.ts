@@ -54,17 +54,25 @@ export function roundOf({ from }: Pick<NewBatch, 'from'>): number {
 function roundAgain({ way, stages, wish, seeds, expects }: Plan, at: number, count: number, by: Opener, on: PlainDate): Plan {
   const done = way.stages.slice(0, at + 1);
   const opened = done.findLastIndex(({ kind }) => kind === 'openCoat' || kind === 'hotWater');
-  const from = opened >= 0 ? opened : Math.max(0, done.findLastIndex(({ kind }) => kind === 'soak'));
+  const from =
+    opened >= 0
+      ? opened
+      : Math.max(
+          0,
+          done.findLastIndex(({ kind }) => kind === 'soak'),
+        );
   const again = way.stages.slice(from).map((stage, i): Stage => (i === 0 && opened >= 0 ? { ...stage, kind: by } : stage));
   const first = stages[from] as DatedStage;
   const moved = daysBetween(first.start, on);
-  const dated = stages.slice(from).map((stage, i): DatedStage => ({
-    ...stage,
-    ...(i === 0 && opened >= 0 && { kind: by }),
-    start: addDays(stage.start, moved),
-    end: addDays(stage.end, moved),
-    ...(stage.window && { window: { from: addDays(stage.window.from, moved), to: addDays(stage.window.to, moved) } }),
-  }));
+  const dated = stages.slice(from).map(
+    (stage, i): DatedStage => ({
+      ...stage,
+      ...(i === 0 && opened >= 0 && { kind: by }),
+      start: addDays(stage.start, moved),
+      end: addDays(stage.end, moved),
+      ...(stage.window && { window: { from: addDays(stage.window.from, moved), to: addDays(stage.window.to, moved) } }),
+    }),
+  );
   const part = (plants: number) => Math.floor((plants * count) / seeds);
   return {
     seeds: count,

@@ -165,3 +165,11 @@ export function parseLatitude(text: string): Parsed<number> {
   if (size > 90) return { ok: false, problem: 'Latitude runs from 90 S to 90 N.' };
   return { ok: true, value: sign || side?.toLowerCase() === 's' ? -size : size };
 }
+
+/** A small volume in the grower's unit and in the other one, "250 mL (51 tsp)": whoever has no syringe has a spoon. */
+export function volumeBothWays(volume_mL: number, units: Units): string {
+  const other = units.volume === 'mL' ? 'tsp' : 'mL';
+  const digits = volume_mL < 20 ? 1 : 0;
+  const own = showQuantity(volume_mL, 'volume_mL', units, units.volume === 'mL' ? digits : 1);
+  return `${own} (${showQuantity(volume_mL, 'volume_mL', { ...units, volume: other }, other === 'mL' ? digits : 1)})`;
+}

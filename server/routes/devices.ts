@@ -11,7 +11,9 @@ export const deviceRoutes = routes((app, { devices }) => {
   const byKind = z.object({ kind: DeviceKind });
   const Attached = z.array(z.object({ kind: DeviceKind, name: z.string() }));
 
-  app.get('/api/devices', { schema: { summary: 'Devices that can be listened to', response: { 200: Attached } } }, async () => devices.attached());
+  app.get('/api/devices', { schema: { summary: 'Devices that can be listened to', response: { 200: Attached } } }, async () =>
+    devices.attached(),
+  );
 
   app.get(
     '/api/devices/:kind',

@@ -103,7 +103,9 @@ function foldedDrawer(lot: Lot, events: LotEvent[], taken: number, otherwise?: s
 }
 
 async function takenBy(manager: EntityManager, lotId: string): Promise<number> {
-  const [row] = (await manager.query('SELECT coalesce(sum(seeds), 0) AS taken FROM batch WHERE lot_id = ? AND split_from IS NULL', [lotId])) as {
+  const [row] = (await manager.query('SELECT coalesce(sum(seeds), 0) AS taken FROM batch WHERE lot_id = ? AND split_from IS NULL', [
+    lotId,
+  ])) as {
     taken: number;
   }[];
   return row?.taken ?? 0;

@@ -10,6 +10,7 @@ import type { Species } from '@chill/model/species.ts';
 import { createContext, useContext, useEffect, useMemo } from 'react';
 import useSWR, { mutate } from 'swr';
 import { ask } from './api.ts';
+import { askClock, nowInstant } from './now.ts';
 import { startOutbox, useOutbox, withPending } from './outbox.ts';
 
 /** A lot with where every seed of it is, and what its tests say together. */
@@ -60,7 +61,7 @@ export function asItStands(lot: LotView): Lot {
 
 /** What a batch is read against. */
 export function settingOf(view: Pick<NurseryView, 'places' | 'nursery' | 'today'>, species: Species, lot: LotView): Setting {
-  return { species, lot: asItStands(lot), places: view.places, nursery: view.nursery, today: view.today };
+  return { species, lot: asItStands(lot), places: view.places, nursery: view.nursery, today: view.today, now: nowInstant() };
 }
 
 type Loading =
@@ -73,7 +74,7 @@ type Loading =
 export function useNurseryLoading(): Loading {
   const fresh = { dedupingInterval: 1000 };
   const nursery = useSWR<Nursery | null>('/api/nursery', ask, fresh);
-  const clock = useSWR<Clock>('/api/clock', ask, { refreshInterval: 60_000 });
+  const clock = useSWR<Clock>('/api/clock', askClock, { refreshInterval: 60_000 });
   const places = useSWR<Place[]>('/api/places', ask, fresh);
   const lots = useSWR<LotInHand[]>('/api/lots', ask, fresh);
   const batches = useSWR<Batch[]>('/api/batches', ask, fresh);
@@ -105,9 +106,12 @@ export function useNurseryLoading(): Loading {
   }, [error, nurseryData, clockData, placeData, lotData, batchData, handbookData, pending]);
 }
 
-/** Puts a batch as the server saved it among the others. */
+/** Puts a batch as the server saved it among the others; where a split was undone, the other part has changed too. */
 function takeIn(saved: Batch): void {
-  void mutate<Batch[]>('/api/batches', (all) => all?.map((one) => (one.id === saved.id ? saved : one)), { revalidate: false });
+  const last = saved.events.at(-1);
+  const undone = last?.kind === 'reversed' ? saved.events.find(({ id }) => id === last.reverses) : undefined;
+  const revalidate = undone?.kind === 'split';
+  void mutate<Batch[]>('/api/batches', (all) => all?.map((one) => (one.id === saved.id ? saved : one)), { revalidate });
 }
 
 const known = new WeakMap<Batch, { against: unknown[]; view: BatchView }>();

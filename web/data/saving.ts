@@ -1,4 +1,4 @@
-import type { Batch, NewBatch } from '@chill/model/batch.ts';
+import type { Batch, NewBatch, Split } from '@chill/model/batch.ts';
 import type { Clock } from '@chill/model/clock.ts';
 import type { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
@@ -26,6 +26,13 @@ export async function makeBatch(batch: NewBatch): Promise<Batch> {
   const saved = await ask<Batch>('/api/batches', { method: 'POST', body: batch });
   await Promise.all([mutate('/api/batches'), mutate('/api/lots')]);
   return saved;
+}
+
+/** Splits a batch; the answer is the part that goes its own way. */
+export async function splitBatch(batchId: string, split: Split): Promise<Batch> {
+  const [, part] = await ask<[Batch, Batch]>(`/api/batches/${batchId}/splits`, { method: 'POST', body: split });
+  await Promise.all([mutate('/api/batches'), mutate('/api/lots')]);
+  return part;
 }
 
 /** Makes the batches of a trial, all or none. */
@@ -67,5 +74,6 @@ export async function savePlace(place: Place): Promise<void> {
 
 /** Moves the demo's day on. */
 export async function stepClock(days: number): Promise<void> {
-  await mutate('/api/clock', await ask<Clock>('/api/clock/step', { method: 'POST', body: { days } }), { revalidate: false });
+  await ask<Clock>('/api/clock/step', { method: 'POST', body: { days } });
+  await mutate('/api/clock');
 }

@@ -1,4 +1,3 @@
-import { waterAt } from '@chill/core/heat/pourOver.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useEffect, useState } from 'react';
@@ -6,6 +5,7 @@ import { newId } from '../../data/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { post } from '../../data/outbox.ts';
 import { useStored } from '../../data/stored.ts';
+import { CoolingCurve } from '../../kit/CoolingCurve.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { WhyNote } from '../../kit/WhyNote.tsx';
 import { type Ask, CALCULATORS, type Measured, reckon } from './calculators.ts';
@@ -113,47 +113,10 @@ function Result({ name, measured }: { name: string; measured: Measured }) {
           </div>
         ))}
       </dl>
-      {measured.cooling && <CoolingCurve cooling={measured.cooling} />}
+      {measured.cooling && <CoolingCurve cooling={measured.cooling} above_C={measured.cooling.above_C} />}
       <WhyNote why={measured.why} />
       <IntoRecord text={`${name}: ${measured.results.map((result) => `${result.name} ${result.value}`).join('; ')}`} />
     </>
-  );
-}
-
-const WIDTH = 440;
-const HEIGHT = 120;
-
-/** Temperature is height, time runs right: how the water falls, and how long it stays above the threshold. */
-function CoolingCurve({ cooling }: { cooling: NonNullable<Measured['cooling']> }) {
-  const { above_C, air_C, start_C } = cooling;
-  const minutes = 60;
-  const x = (minute: number) => 34 + (minute / minutes) * (WIDTH - 40);
-  const y = (water_C: number) => 6 + ((start_C - water_C) / Math.max(1, start_C - air_C)) * (HEIGHT - 28);
-  const points = Array.from({ length: minutes + 1 }, (_, minute) => `${x(minute).toFixed(1)} ${y(waterAt(minute, cooling)).toFixed(1)}`);
-  return (
-    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="mt-3 block w-full" role="img" aria-label="How the water cools over an hour">
-      {above_C < start_C && (
-        <>
-          <line x1={34} x2={WIDTH - 6} y1={y(above_C)} y2={y(above_C)} stroke="var(--color-hot)" strokeDasharray="4 4" />
-          <text x={30} y={y(above_C) + 4} textAnchor="end" className="drawn-note" fill="var(--color-hot)">
-            {Math.round(above_C)}°
-          </text>
-        </>
-      )}
-      <path d={`M ${points.join(' L ')}`} fill="none" stroke="var(--color-hot)" strokeWidth={2.6} />
-      {[0, 15, 30, 45, 60].map((minute) => (
-        <text
-          key={minute}
-          x={x(minute)}
-          y={HEIGHT - 6}
-          textAnchor={minute === 0 ? 'start' : minute === 60 ? 'end' : 'middle'}
-          className="drawn-note"
-          fill="var(--color-ink3)"
-        >
-          {minute === 0 ? 'poured' : `${minute} min`}
-        </text>
-      ))}
-    </svg>
   );
 }
 

@@ -3,7 +3,7 @@ import { type Cooling, coolingOf, DOSE_ABOVE_C, minutesAbove, type PourOver, pou
 import { estimateSeeds } from '@chill/core/lot/count.ts';
 import { dilute, parseDilution } from '@chill/core/mix/dilution.ts';
 import { MEDIA, type MixPart, mediumWater_mL, sowingDepth_mm, towelWater_mL } from '@chill/core/mix/water.ts';
-import { parseQuantity, type Quantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
+import { parseQuantity, type Quantity, showQuantity, unitOf, volumeBothWays } from '@chill/core/units/quantities.ts';
 import type { Why } from '@chill/core/ways/explain.ts';
 import type { Units } from '@chill/model/nursery.ts';
 import type { StageKind } from '@chill/model/stage.ts';
@@ -116,8 +116,8 @@ export const CALCULATORS: readonly Calculator[] = [
         : attempt('say', () => dilute(strength, wanted as number, Number(total)));
       return {
         results: [
-          { name: 'from the bottle', value: bothWays(stock_mL, units) },
-          { name: 'water', value: bothWays(water_mL, units) },
+          { name: 'from the bottle', value: volumeBothWays(stock_mL, units) },
+          { name: 'water', value: volumeBothWays(water_mL, units) },
           { name: 'gives', value: `${(strength * part).toFixed(2)} %` },
         ],
         why: why(
@@ -193,9 +193,9 @@ export const CALCULATORS: readonly Calculator[] = [
     reckon: ({ length, width, plies, seed }, { units }) => {
       const water = attempt('plies', () => towelWater_mL(Number(length), Number(width), Number(plies), Number(seed)));
       return {
-        results: [{ name: 'water', value: bothWays(water, units) }],
+        results: [{ name: 'water', value: volumeBothWays(water, units) }],
         why: why(
-          bothWays(water, units),
+          volumeBothWays(water, units),
           'Paper holds six times its own mass; seven tenths of that is damp, not wet. The seed drinks nine tenths of its own mass besides.',
           'Assumptions: 22 g/m² a ply.',
           'Squeeze it: one or two drops, a corner or two still dry.',
@@ -227,9 +227,9 @@ export const CALCULATORS: readonly Calculator[] = [
       }
       const water = attempt('volume0', () => mediumWater_mL(parts, Number(values.seed)));
       return {
-        results: [{ name: 'water', value: bothWays(water, units) }],
+        results: [{ name: 'water', value: volumeBothWays(water, units) }],
         why: why(
-          bothWays(water, units),
+          volumeBothWays(water, units),
           'Each part by its dry density and how many times its mass it holds; six tenths of that is damp. The seed drinks besides.',
           'Bulk densities and holding capacities are assumptions.',
           'A handful, squeezed, gives one drop.',
@@ -329,12 +329,4 @@ function attempt<T>(field: string, work: () => T): T {
     if (error instanceof RangeError) throw new MeasureFault(field, error.message);
     throw error;
   }
-}
-
-/** A small volume in the grower's unit and in the other one: whoever has no syringe has a spoon. */
-function bothWays(volume_mL: number, units: Units): string {
-  const other = units.volume === 'mL' ? 'tsp' : 'mL';
-  const digits = volume_mL < 20 ? 1 : 0;
-  const own = showQuantity(volume_mL, 'volume_mL', units, units.volume === 'mL' ? digits : 1);
-  return `${own} (${showQuantity(volume_mL, 'volume_mL', { ...units, volume: other }, other === 'mL' ? digits : 1)})`;
 }

@@ -1,8 +1,11 @@
 import { mostFor } from '@chill/core/ledger/verbs.ts';
 import { type Answer, recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
+import { BENCH_STAGES } from '@chill/core/schedule/intervals.ts';
 import type { Task } from '@chill/core/schedule/tasks.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
+import type { StageKind } from '@chill/model/stage.ts';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, settingOf, useNursery } from '../../data/nursery.ts';
 import { post } from '../../data/outbox.ts';
@@ -111,10 +114,25 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
       >
         {deedWord(task, changed)}
       </button>
+      {(task.kind === 'begin' || task.kind === 'move' || task.kind === 'turn') && hasStep(stage?.kind, task.kind) && (
+        <Link to={`/treat/${batch.code}`} className="quiet text-[0.95rem]" aria-label={`${batch.code} at the bench`}>
+          at the bench
+        </Link>
+      )}
       {sight && task.kind === 'look' && <SightNote sight={sight} inPots={inPots} damp={waits} show={(part) => set(part)} />}
       {caution && <p className="basis-full text-[0.9rem] text-ink2 desk:text-right">{caution}</p>}
       <Problem>{problem}</Problem>
     </div>
+  );
+}
+
+/** Whether a task has a step of its own at the bench: dose, clock and judgement. */
+function hasStep(kind: StageKind | undefined, task: Task['kind']): boolean {
+  if (!kind) return false;
+  return (
+    BENCH_STAGES.includes(kind) ||
+    kind === 'freezerTurns' ||
+    (task === 'begin' && ['coldMoist', 'warmMoist', 'warmTowel', 'flood'].includes(kind))
   );
 }
 

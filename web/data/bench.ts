@@ -1,0 +1,58 @@
+import type { Timer } from '@chill/core/ledger/batchState.ts';
+import { countIn } from '@chill/core/ledger/states.ts';
+import { BENCH_STAGES } from '@chill/core/schedule/intervals.ts';
+import { handTime } from '@chill/core/treat/handTime.ts';
+import { type BenchOrder, benchJob, orderSession } from '@chill/core/treat/session.ts';
+import { readTimer } from '@chill/core/treat/timers.ts';
+import type { OpeningMethod } from '@chill/model/event.ts';
+import type { StageKind } from '@chill/model/stage.ts';
+import type { BatchView, NurseryView } from './nursery.ts';
+
+/** Stages that have a screen at the bench; those that lie and wait only until they are laid up. */
+const AT_THE_BENCH: readonly StageKind[] = [...BENCH_STAGES, 'freezerTurns'];
+const LAID_UP: readonly StageKind[] = ['coldMoist', 'warmMoist', 'warmTowel', 'flood'];
+
+/** A timer that has not been ended, with its batch. */
+export interface RunningTimer {
+  view: BatchView;
+  timer: Timer;
+}
+
+/** Every timer of the nursery that was not ended, the one that ends soonest first. */
+export function runningTimers(batches: readonly BatchView[]): RunningTimer[] {
+  return batches
+    .flatMap((view) => view.projection.state.timers.filter(({ ended }) => !ended).map((timer) => ({ view, timer })))
+    .sort((a, b) => endOf(a) - endOf(b));
+}
+
+function endOf({ timer }: RunningTimer): number {
+  return readTimer(timer, timer.started_ms).ends_ms;
+}
+
+/** Batches that want something at the bench today: a treatment that is due, or one that is under way. */
+export function atTheBench({ batches, today }: Pick<NurseryView, 'batches' | 'today'>): BatchView[] {
+  return batches.filter(({ projection: { state, stages }, tasks }) => {
+    const kind = stages[state.stage]?.kind;
+    if (state.closedOn || !kind) return false;
+    if (AT_THE_BENCH.includes(kind) && state.underWay) return true;
+    if (![...AT_THE_BENCH, ...LAID_UP].includes(kind) || state.underWay) return false;
+    return tasks.some((task) => task.kind === 'begin' && task.due <= today);
+  });
+}
+
+/** Seconds that opening one seed by a method takes here, from every batch that was timed. */
+export function handTimeHere(method: OpeningMethod, batches: readonly BatchView[]) {
+  return handTime(
+    method,
+    batches.flatMap(({ projection }) => projection.state.openings),
+  );
+}
+
+/** The order in which the batches at the bench are best taken up. */
+export function benchOrder(here: readonly BatchView[], all: readonly BatchView[], now_ms: number): BenchOrder {
+  const perSeed_s = handTimeHere('file', all).perSeed_s;
+  const jobs = here.map(({ batch, projection: { state, stages } }) =>
+    benchJob({ batchId: batch.id, stages, state, seeds: countIn(state.counts, ['waiting', 'swollen']), perSeed_s }, now_ms),
+  );
+  return orderSession(jobs);
+}

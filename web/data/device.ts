@@ -1,0 +1,72 @@
+import { type DeviceKind, parseDeviceLine } from '@chill/core/devices/line.ts';
+import { useCallback, useEffect, useState } from 'react';
+import useSWR from 'swr';
+import { ask } from './api.ts';
+
+/** A device as the step sees it. */
+export interface Device {
+  /** False where there is none to attach: the grower types, and nothing is said of it. */
+  there: boolean;
+  state: 'off' | 'connecting' | 'on' | 'lost';
+  name?: string;
+  reading?: { value: number; steady: boolean };
+  /** What went wrong, with what to do. */
+  problem?: string;
+  attach: () => void;
+  detach: () => void;
+}
+
+/** Silence after which a device counts as gone, ms. */
+const SILENT_MS = 4000;
+
+/** A scale, thermometer or counter, listened to for one batch while it is attached. Nonsense or silence falls back to typing, and says so. */
+export function useDevice(kind: DeviceKind, batchId: string): Device {
+  const { data } = useSWR<{ kind: DeviceKind; name: string }[]>('/api/devices', ask, { revalidateOnFocus: false });
+  const [wanted, setWanted] = useState(false);
+  const [heard, setHeard] = useState<Pick<Device, 'state' | 'name' | 'reading' | 'problem'>>({ state: 'off' });
+
+  useEffect(() => {
+    if (!wanted) return;
+    setHeard({ state: 'connecting' });
+    const address = new URL(`/api/devices/${kind}?batch=${batchId}`, location.href);
+    address.protocol = address.protocol.replace('http', 'ws');
+    const line = new WebSocket(address);
+    let silent: ReturnType<typeof setTimeout> | undefined;
+    let over = false;
+    const lose = (problem: string) => {
+      if (over) return;
+      over = true;
+      clearTimeout(silent);
+      line.close();
+      setHeard({ state: 'lost', problem });
+      setWanted(false);
+    };
+    const wait = () => {
+      clearTimeout(silent);
+      silent = setTimeout(() => lose(`The ${kind} has gone quiet. Type the figure, or attach it again.`), SILENT_MS);
+    };
+    wait();
+    line.onmessage = (event) => {
+      wait();
+      const read = parseDeviceLine(kind, String(event.data));
+      if (!read.ok) return lose(read.problem);
+      const { value } = read;
+      if (value.kind === 'hello') setHeard((before) => ({ ...before, state: 'on', name: value.name }));
+      else if (value.kind === 'complaint') setHeard((before) => ({ ...before, problem: `The ${kind} says: ${value.text}` }));
+      else setHeard(({ name }) => ({ state: 'on', ...(name && { name }), reading: { value: value.value, steady: value.steady } }));
+    };
+    line.onclose = () => lose(`The line to the ${kind} is broken. Type the figure, or attach it again.`);
+    return () => {
+      over = true;
+      clearTimeout(silent);
+      line.close();
+    };
+  }, [wanted, kind, batchId]);
+
+  const attach = useCallback(() => setWanted(true), []);
+  const detach = useCallback(() => {
+    setWanted(false);
+    setHeard({ state: 'off' });
+  }, []);
+  return { there: data?.some((one) => one.kind === kind) ?? false, ...heard, attach, detach };
+}

@@ -1,0 +1,60 @@
+/** How wet a towel is. */
+export type Wetness = 'dry' | 'right' | 'wet';
+
+const TOLD: Record<Wetness, [string, string]> = {
+  dry: ['too dry', 'pale patches; nothing when squeezed'],
+  right: ['right', 'damp through, a corner or two still dry; a drop or two'],
+  wet: ['too wet', 'shines, runs when tilted'],
+};
+
+/** A folded towel with seeds on it, too dry, right or too wet: what a person would rather look at than read. */
+export function TowelPicture({ wetness }: { wetness: Wetness }) {
+  const [name, told] = TOLD[wetness];
+  const water = 'color-mix(in oklab, var(--color-cold) 32%, var(--color-raised))';
+  const dry = 'var(--color-raised)';
+  const seeds = [
+    [30, 30],
+    [52, 26],
+    [74, 32],
+    [40, 48],
+    [63, 50],
+    [84, 50],
+  ];
+  return (
+    <figure className="min-w-0">
+      <svg viewBox="0 0 112 92" className="block w-full" role="img" aria-label={`${name}: ${told}`}>
+        <rect
+          x={14}
+          y={12}
+          width={84}
+          height={56}
+          rx={2}
+          fill={wetness === 'dry' ? dry : water}
+          stroke="var(--color-ink)"
+          strokeWidth={1.4}
+        />
+        {wetness === 'right' && <path d="M 98 12 h -20 l 20 17 Z" fill={dry} stroke="none" />}
+        {wetness === 'dry' && <path d="M 22 60 q 12 -18 30 -8 t 22 4 v 10 h -50 Z" fill={water} opacity={0.55} />}
+        {wetness === 'wet' && (
+          <>
+            <path d="M 8 70 q 48 12 96 0 v 5 q -48 10 -96 0 Z" fill="var(--color-cold)" opacity={0.55} />
+            <path d="M 26 20 l 16 -4 M 30 60 l 22 -5 M 70 22 l 14 -4" stroke="var(--color-raised)" strokeWidth={2.4} />
+          </>
+        )}
+        <rect x={14} y={12} width={84} height={56} rx={2} fill="none" stroke="var(--color-ink)" strokeWidth={1.4} />
+        {seeds.map(([x, y]) => (
+          <ellipse key={`${x}`} cx={x} cy={y} rx={4.2} ry={2.8} fill="var(--seed-brown)" />
+        ))}
+        {Array.from({ length: wetness === 'dry' ? 0 : wetness === 'right' ? 2 : 6 }, (_, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: drops have no names.
+          <path key={i} d={`M ${wetness === 'right' ? 48 + i * 14 : 22 + i * 14} 76 q 4 6 0 9 q -4 -3 0 -9`} fill="var(--color-cold)" />
+        ))}
+      </svg>
+      <figcaption className="text-center text-[0.92rem] leading-tight">
+        <b className={wetness === 'right' ? '' : 'font-medium text-ink2'}>{name}</b>
+        <br />
+        <span className="text-ink2">{told}</span>
+      </figcaption>
+    </figure>
+  );
+}

@@ -1,0 +1,47 @@
+import type { DeviceKind } from '@chill/core/devices/line.ts';
+import { useDevice } from '../../data/device.ts';
+
+/** Takes a figure from a device, where one is there; typing stays open beside it. */
+export function FromDevice({
+  kind,
+  batchId,
+  show,
+  take,
+}: {
+  kind: DeviceKind;
+  batchId: string;
+  show: (value: number) => string;
+  take: (value: number) => void;
+}) {
+  const device = useDevice(kind, batchId);
+  if (!device.there) return null;
+  const { reading } = device;
+  return (
+    <div className="flex min-h-12 flex-wrap items-center gap-x-4 text-[0.95rem]">
+      {device.state === 'off' || device.state === 'lost' ? (
+        <button type="button" className="quiet" onClick={device.attach}>
+          attach the {kind}
+        </button>
+      ) : (
+        <>
+          <span aria-live="off">
+            <span className="text-ink2">{device.name ?? `the ${kind}`}</span>{' '}
+            <b className="font-mono text-xl">{reading ? show(reading.value) : '…'}</b>
+            {reading && !reading.steady && <span className="text-ink2"> moving</span>}
+          </span>
+          <button type="button" className="deed" disabled={!reading?.steady} onClick={() => reading && take(reading.value)}>
+            take it
+          </button>
+          <button type="button" className="quiet" onClick={device.detach}>
+            detach
+          </button>
+        </>
+      )}
+      {device.problem && (
+        <p role="alert" className="basis-full font-semibold text-alarm">
+          {device.problem}
+        </p>
+      )}
+    </div>
+  );
+}

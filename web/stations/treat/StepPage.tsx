@@ -1,0 +1,184 @@
+import { countIn } from '@chill/core/ledger/states.ts';
+import { cautionsOf } from '@chill/core/lot/cautions.ts';
+import { cautionAt, STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { roundOf } from '@chill/core/treat/split.ts';
+import type { StageKind } from '@chill/model/stage.ts';
+import type { CSSProperties, ReactNode } from 'react';
+import { Link, useParams } from 'react-router';
+import { atTheBench } from '../../data/bench.ts';
+import { type BatchView, useBatchByCode, useNursery } from '../../data/nursery.ts';
+import { Problem } from '../../kit/Problem.tsx';
+import { Tag } from '../../kit/Tag.tsx';
+import { useWakeLock } from '../../kit/useWakeLock.ts';
+import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
+import { Bath } from './steps/Bath.tsx';
+import { Flood } from './steps/Flood.tsx';
+import { HotWater } from './steps/HotWater.tsx';
+import { LayUp } from './steps/LayUp.tsx';
+import { OpenCoat } from './steps/OpenCoat.tsx';
+import { Smoke } from './steps/Smoke.tsx';
+import { Soak } from './steps/Soak.tsx';
+import { Turns } from './steps/Turns.tsx';
+import { useStep } from './useStep.ts';
+
+const STEPS: Partial<Record<StageKind, (props: { view: BatchView }) => ReactNode>> = {
+  clean: Clean,
+  openCoat: OpenCoat,
+  hotWater: HotWater,
+  soak: Soak,
+  disinfect: Bath,
+  smoke: Smoke,
+  freezerTurns: Turns,
+  flood: Flood,
+};
+const TITLES: Partial<Record<StageKind, string>> = {
+  clean: 'Clean the seed',
+  openCoat: 'Open the coat',
+  hotWater: 'Hot water',
+  soak: 'Soak',
+  disinfect: 'Disinfect',
+  smoke: 'Smoke',
+  freezerTurns: 'Freezer turns',
+  flood: 'Flood',
+};
+
+/** One step for one batch, as large as the screen: the dose before, the clock during, the judgement after. */
+export default function StepPage() {
+  const { code } = useParams();
+  const view = useBatchByCode(code);
+  const awake = useWakeLock(true);
+  if (!view) {
+    return (
+      <div className="px-4 py-10 desk:px-10">
+        <h1>No batch has the code {code}</h1>
+        <Link to="/treat" className="quiet mt-3">
+          to the bench
+        </Link>
+      </div>
+    );
+  }
+  return <StepOf key={`${view.batch.id}${view.projection.state.stage}`} view={view} awake={awake} />;
+}
+
+function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
+  const { batch, species, projection } = view;
+  const { state, stages } = projection;
+  const stage = stages[state.stage];
+  const closed = state.closedOn !== undefined || !stage;
+  const Shown = stage && STEPS[stage.kind];
+  const lying = stage && ['coldMoist', 'warmMoist', 'warmTowel'].includes(stage.kind);
+  const zone = stage ? stageZone(stage) : 'cool';
+  const title = closed ? 'Done at the bench' : (TITLES[stage.kind] ?? (lying && !state.underWay ? 'Lay it up' : STAGE_NAMES[stage.kind]));
+  const caution = !closed && cautionAt(stage.kind);
+  return (
+    <div className="px-4 pt-4 desk:px-10" style={{ '--zone': ZONE_COLOUR[zone] } as CSSProperties}>
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <Link to={`/batch/${batch.code}`} aria-label={`${batch.code}, its record`} className="underline-offset-4 hover:underline">
+          <Tag code={batch.code} large />
+        </Link>
+        <span className="text-lg">
+          {species.common[0]}, {countIn(state.counts, ['waiting', 'swollen'])} seeds
+          {roundOf(batch) > 1 && <b>, round {roundOf(batch)}</b>}
+        </span>
+        <span className="ml-auto text-[0.9rem] text-ink2">{awake ? 'screen stays awake' : ''}</span>
+      </div>
+      <Lineage view={view} />
+      <h1 className="mt-1 border-b-4 pb-1" style={{ borderColor: 'var(--zone)' }}>
+        {title}
+      </h1>
+      {caution && <p className="mt-2 max-w-prose border-l-4 border-alarm pl-3 text-[0.98rem]">{caution}</p>}
+      {cautionsOf(species).map((one) => (
+        <p key={one} className="mt-2 max-w-prose border-l-4 border-alarm pl-3 text-[0.98rem]">
+          {one}
+        </p>
+      ))}
+      <div className="mt-4">
+        {closed ? (
+          <p className="text-lg">{state.splits.length > 0 ? 'Every seed of it has gone round again.' : 'This batch is closed.'}</p>
+        ) : Shown ? (
+          <Shown view={view} />
+        ) : lying && !state.underWay ? (
+          <LayUp view={view} />
+        ) : (
+          <p className="text-lg">
+            {state.underWay
+              ? `It is in ${STAGE_NAMES[stage.kind]} now; looks are on the round.`
+              : `Next: ${STAGE_NAMES[stage.kind]}; begin it on the round.`}
+          </p>
+        )}
+      </div>
+      <Others view={view} />
+    </div>
+  );
+}
+
+/** Where a part came from and what was split off it: each keeps its line. */
+function Lineage({ view }: { view: BatchView }) {
+  const { batches } = useNursery();
+  const from = batches.find(({ batch }) => batch.id === view.batch.from?.batchId);
+  const parts = view.projection.state.splits.flatMap(({ into, count }) => {
+    const part = batches.find(({ batch }) => batch.id === into);
+    return part ? [{ part, count }] : [];
+  });
+  if (!from && parts.length === 0) return null;
+  return (
+    <p className="text-[0.95rem] text-ink2">
+      {from && (
+        <>
+          split from <CodeLink view={from} />
+          {parts.length > 0 && '; '}
+        </>
+      )}
+      {parts.map(({ part, count }) => (
+        <span key={part.batch.id}>
+          {count} went round again as <CodeLink view={part} />{' '}
+        </span>
+      ))}
+    </p>
+  );
+}
+
+function CodeLink({ view }: { view: BatchView }) {
+  return (
+    <Link to={`/treat/${view.batch.code}`} className="code underline underline-offset-4">
+      {view.batch.code}
+    </Link>
+  );
+}
+
+/** The rest of the session, one tap away. */
+function Others({ view }: { view: BatchView }) {
+  const others = atTheBench(useNursery()).filter(({ batch }) => batch.id !== view.batch.id);
+  return (
+    <nav aria-label="Also at the bench" className="mt-6 flex flex-wrap items-center gap-x-5 border-t border-line pt-2">
+      <Link to="/treat" className="quiet">
+        the whole bench
+      </Link>
+      {others.slice(0, 5).map((other) => (
+        <Link key={other.batch.id} to={`/treat/${other.batch.code}`} className="quiet no-underline">
+          <Tag code={other.batch.code} />
+          <span className="text-[0.95rem] text-ink2">
+            {STAGE_NAMES[other.projection.stages[other.projection.state.stage]?.kind ?? 'pot']}
+          </span>
+        </Link>
+      ))}
+    </nav>
+  );
+}
+
+/** Cleaning has nothing to measure. */
+function Clean({ view }: { view: BatchView }) {
+  const step = useStep(view);
+  return (
+    <>
+      <p className="max-w-prose text-[1.06rem]">
+        Flesh and sugar feed mould and draw ants: rub them off in water, rinse, drain. Fluff and chaff trap water: rub and blow them away.
+        What floats in heavy seed is usually hollow.
+      </p>
+      <button type="button" className="deed mt-4" style={{ '--deed': 'var(--zone)' } as CSSProperties} onClick={() => step.finish()}>
+        clean
+      </button>
+      <Problem>{step.problem}</Problem>
+    </>
+  );
+}

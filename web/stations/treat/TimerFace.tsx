@@ -1,0 +1,61 @@
+import { momentIn, timerFace } from '@chill/core/calendar/moments.ts';
+import type { Timer } from '@chill/core/ledger/batchState.ts';
+import { readTimer, TIMINGS, tellEnding } from '@chill/core/treat/timers.ts';
+import { newId } from '../../data/newId.ts';
+import { nowInstant, useNow } from '../../data/now.ts';
+import { type BatchView, useNursery } from '../../data/nursery.ts';
+import { post } from '../../data/outbox.ts';
+
+/** One timer: what is left in figures that are read from across the shed, when it ends, and what it means once it is past. */
+export function TimerFace({ view, timer, large = false }: { view: BatchView; timer: Timer; large?: boolean }) {
+  const { nursery, today } = useNursery();
+  const now = useNow();
+  const { phase, left_s, share, ends_ms } = readTimer(timer, now);
+  const { name } = TIMINGS[timer.step];
+  const over = phase === 'over';
+  const ends = momentIn(ends_ms, nursery.timeZone, today);
+  return (
+    <div className={over ? 'text-alarm' : ''}>
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <span
+          className={`font-mono font-bold tabular-nums ${large ? 'text-[3.2rem] leading-none' : 'text-[1.6rem] leading-tight'}`}
+          role="timer"
+        >
+          {over ? '+' : ''}
+          {timerFace(left_s)}
+        </span>
+        <span className="text-[0.98rem]">
+          <b>{name}</b>, {over ? 'was to end' : 'ends'} {ends}
+        </span>
+      </div>
+      <div className="mt-1 h-1.5 bg-line">
+        <div
+          className="h-full origin-left"
+          style={{ background: over ? 'var(--color-alarm)' : 'var(--zone, var(--color-ink))', transform: `scaleX(${share.toFixed(4)})` }}
+        />
+      </div>
+      {over && <p className="mt-1 text-[0.98rem] font-semibold">{tellEnding(timer, now)}</p>}
+      {large && (
+        <p className="mt-1 text-[0.92rem] text-ink2">
+          Kept by the moment it began: closing this page, sleep or a restart does not stop it. <EndTimer view={view} timer={timer} />
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** Ends a timer as of now, early or late, as it was. */
+export function EndTimer({ view, timer }: { view: BatchView; timer: Timer }) {
+  const { today } = useNursery();
+  const end = () => post(view.batch, [{ id: newId(), on: today, kind: 'timerEnded', timer: timer.id, at: nowInstant() }]);
+  return (
+    <button
+      type="button"
+      className="quiet shrink-0 text-[0.95rem]"
+      onClick={end}
+      aria-label={`end the ${TIMINGS[timer.step].name}: ${view.batch.code}`}
+    >
+      end it now
+    </button>
+  );
+}

@@ -1,0 +1,125 @@
+import { lengthOf } from '@chill/core/calendar/moments.ts';
+import { countIn } from '@chill/core/ledger/states.ts';
+import { BATHS, type BathKind, bathVolume_mL, planBath } from '@chill/core/mix/bath.ts';
+import { CHEMICALS, type Chemical } from '@chill/core/mix/dilution.ts';
+import { seedVolume_mL } from '@chill/core/mix/laying.ts';
+import { volumeBothWays } from '@chill/core/units/quantities.ts';
+import { useState } from 'react';
+import { newId } from '../../../data/newId.ts';
+import { nowInstant } from '../../../data/now.ts';
+import { type BatchView, useNursery } from '../../../data/nursery.ts';
+import { Choice } from '../../../kit/Choice.tsx';
+import { Field } from '../../../kit/Field.tsx';
+import { Figure } from '../../../kit/Figure.tsx';
+import { Problem } from '../../../kit/Problem.tsx';
+import { QuantityInput } from '../../../kit/QuantityInput.tsx';
+import { TimerFace } from '../TimerFace.tsx';
+import { useStep } from '../useStep.ts';
+
+const KINDS = (Object.keys(BATHS) as BathKind[]).map((value) => ({ value, text: BATHS[value].name }));
+
+/** Disinfect: what to measure for this vessel, the minutes, and the rinse; what must not be mixed is refused with its reason. */
+export function Bath({ view }: { view: BatchView }) {
+  const { nursery } = useNursery();
+  const units = nursery.settings.units;
+  const step = useStep(view);
+  const { state } = view.projection;
+  const seeds = countIn(state.counts, ['waiting', 'swollen']);
+  const [kind, setKind] = useState<BathKind>('peroxideBath');
+  const [stock, setStock] = useState(String(BATHS.peroxideBath.usualStock));
+  const [total_mL, setTotal] = useState<number | undefined>(bathVolume_mL(seedVolume_mL(seeds, view.species.seed)));
+  const [also, setAlso] = useState<Chemical | ''>('');
+  const bath = planBath(kind, Number(stock.replace(',', '.').replace('%', '') || 'x'), total_mL ?? 0, also || undefined);
+  const fault = 'field' in bath ? bath : undefined;
+  const at = (field: string) => (fault?.field === field ? fault.message : undefined);
+  const timer = state.timers.find(({ stage, step: what, ended }) => stage === state.stage && what === 'bath' && !ended);
+  const was = state.timers.some(({ stage, step: what }) => stage === state.stage && what === 'bath');
+
+  if (was) {
+    return (
+      <>
+        {timer && (
+          <div className="max-w-xl">
+            <TimerFace view={view} timer={timer} large />
+          </div>
+        )}
+        <p className="mt-3 text-[1.06rem]">
+          Then rinse in clean water, once after peroxide, three times after bleach; clean towel, clean hands.
+        </p>
+        <div className="sticky bottom-20 z-10 mt-4 bg-ground py-2 desk:bottom-0">
+          <button
+            type="button"
+            className="deed max-desk:w-full"
+            style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
+            onClick={() => step.finish(timer ? [{ kind: 'timerEnded', timer: timer.id, at: nowInstant() }] : [])}
+          >
+            out and rinsed
+          </button>
+        </div>
+        <Problem>{step.problem}</Problem>
+      </>
+    );
+  }
+  return (
+    <>
+      <Choice
+        label="Which bath"
+        options={KINDS}
+        value={kind}
+        onChange={(next) => {
+          setKind(next);
+          setStock(String(BATHS[next].usualStock));
+        }}
+      />
+      <div className="mt-4 grid max-w-2xl grid-cols-3 gap-6" aria-live="polite">
+        <Figure value={'stock_mL' in bath ? volumeBothWays(bath.stock_mL, units) : '–'}>from the bottle</Figure>
+        <Figure value={'stock_mL' in bath ? volumeBothWays(bath.water_mL, units) : '–'}>clean water; this first</Figure>
+        <Figure value={lengthOf(BATHS[kind].seconds)}>
+          {'strength' in bath ? `at ${bath.strength} %, then ${bath.rinses === 1 ? 'one rinse' : `${bath.rinses} rinses`}` : 'in it'}
+        </Figure>
+      </div>
+      {'strong' in bath && bath.strong && <p className="mt-3 border-l-4 border-alarm pl-3">{bath.strong}</p>}
+      <div className="mt-4 grid max-w-2xl items-end gap-x-6 gap-y-3 sm:grid-cols-3">
+        <Field label="The bottle says, per cent" error={at('stock')}>
+          <input className="written font-mono" inputMode="decimal" value={stock} onChange={(event) => setStock(event.target.value)} />
+        </Field>
+        <Field label="Make in all" error={at('total')}>
+          <QuantityInput quantity="volume_mL" units={units} value={total_mL} onChange={setTotal} />
+        </Field>
+        <Field label="Also in the vessel, now or before" error={at('also')}>
+          <select className="written" value={also} onChange={(event) => setAlso(event.target.value as Chemical | '')}>
+            <option value="">nothing but water</option>
+            {CHEMICALS.map((chemical) => (
+              <option key={chemical}>{chemical}</option>
+            ))}
+          </select>
+        </Field>
+      </div>
+      <div className="sticky bottom-20 z-10 mt-4 flex flex-wrap gap-4 bg-ground py-2 desk:bottom-0">
+        <button
+          type="button"
+          className="deed max-desk:basis-full"
+          style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
+          disabled={fault !== undefined}
+          onClick={() =>
+            'seconds' in bath &&
+            step.record([
+              {
+                kind: 'timerStarted',
+                timer: newId(),
+                stage: state.stage,
+                step: 'bath',
+                seconds: bath.seconds,
+                at: nowInstant(),
+                note: `${BATHS[kind].name}: ${volumeBothWays(bath.stock_mL, units)} and ${volumeBothWays(bath.water_mL, units)} of water, ${bath.strength} %`,
+              },
+            ])
+          }
+        >
+          seed is in: start
+        </button>
+      </div>
+      <Problem>{step.problem}</Problem>
+    </>
+  );
+}

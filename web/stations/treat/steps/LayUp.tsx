@@ -1,0 +1,209 @@
+import { countIn } from '@chill/core/ledger/states.ts';
+import { mediumFor_mL, mixForBags, seedMass_g, seedsOnTowel, seedVolume_mL } from '@chill/core/mix/laying.ts';
+import {
+  MEDIA,
+  type MixPart,
+  mediumWater_mL,
+  SEED_THIRST,
+  TOWEL_GSM,
+  TOWEL_HOLDS,
+  TOWEL_TARGET,
+  towelWater_mL,
+} from '@chill/core/mix/water.ts';
+import { beginWords } from '@chill/core/schedule/words.ts';
+import { showQuantity, volumeBothWays } from '@chill/core/units/quantities.ts';
+import { TUB_ML } from '@chill/core/ways/effort.ts';
+import { Link } from 'react-router';
+import { type BatchView, useNursery } from '../../../data/nursery.ts';
+import { useStored } from '../../../data/stored.ts';
+import { Field } from '../../../kit/Field.tsx';
+import { Figure } from '../../../kit/Figure.tsx';
+import { Problem } from '../../../kit/Problem.tsx';
+import { QuantityInput } from '../../../kit/QuantityInput.tsx';
+import { TowelPicture } from '../../../kit/TowelPicture.tsx';
+import { WhyNote } from '../../../kit/WhyNote.tsx';
+import { useStep } from '../useStep.ts';
+
+/** The towel and the mix are remembered from one batch to the next. */
+interface Paper {
+  length_mm: number;
+  width_mm: number;
+  plies: number;
+}
+const PARTS = Object.keys(MEDIA) as MixPart[];
+type Mix = Partial<Record<MixPart, number>>;
+
+/** Laying up: how much water for this towel or this mix, how many seeds fit, and how it should look. */
+export function LayUp({ view }: { view: BatchView }) {
+  const { projection, batch, species } = view;
+  const step = useStep(view);
+  const { state, stages } = projection;
+  const stage = stages[state.stage];
+  if (!stage) return null;
+  const medium = batch.plan.way.stages[state.stage]?.medium ?? 'towel';
+  const seeds = countIn(state.counts, ['waiting', 'swollen', 'sprouted']);
+  const paper = medium === 'towel' || medium === 'film';
+  const mixed = medium === 'vermiculite' || medium === 'sand' || medium === 'ownPot';
+  return (
+    <>
+      {paper && <Towel view={view} seeds={seeds} />}
+      {mixed && (
+        <Medium
+          key={medium}
+          view={view}
+          seeds={seeds}
+          first={medium === 'vermiculite' ? { vermiculite: 1 } : { sand: 1, loam: medium === 'ownPot' ? 1 : 0 }}
+        />
+      )}
+      <p className="mt-4 max-w-prose text-[1.06rem]">{beginWords(stage, seeds, { species }).hint}.</p>
+      <div className="sticky bottom-20 z-10 mt-4 flex flex-wrap items-center gap-4 bg-ground py-2 desk:bottom-0">
+        <button
+          type="button"
+          className="deed max-desk:basis-full"
+          style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
+          onClick={() => step.begin()}
+        >
+          laid, labelled: in
+        </button>
+        <Link to={`/batch/${batch.code}/label`} className="quiet">
+          print its label
+        </Link>
+      </div>
+      <Problem>{step.problem}</Problem>
+    </>
+  );
+}
+
+function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
+  const { nursery } = useNursery();
+  const units = nursery.settings.units;
+  const [paper, setPaper] = useStored<Paper>('chill.paper', { length_mm: 280, width_mm: 280, plies: 2 });
+  const { seed } = view.species;
+  const reckoned = (() => {
+    try {
+      const fits = seedsOnTowel(paper.length_mm, paper.width_mm, seed);
+      const towels = Math.max(1, Math.ceil(seeds / Math.max(1, fits.seeds)));
+      return { ...fits, towels, water: towelWater_mL(paper.length_mm, paper.width_mm, paper.plies, seedMass_g(seeds / towels, seed)) };
+    } catch (error) {
+      return { problem: (error as Error).message };
+    }
+  })();
+  return (
+    <>
+      {'water' in reckoned && (
+        <div className="grid max-w-2xl grid-cols-3 gap-6" aria-live="polite">
+          <Figure value={volumeBothWays(reckoned.water, units)}>
+            of water for {reckoned.towels === 1 ? 'the towel' : 'each towel'}, by the spoon
+          </Figure>
+          <Figure value={reckoned.towels} unit={reckoned.towels === 1 ? 'towel' : 'towels'}>
+            for {seeds} seeds; {reckoned.seeds} fit on one
+          </Figure>
+          <Figure value={showQuantity(reckoned.apart_mm, 'length_mm', units)}>from middle to middle, flat, not touching</Figure>
+        </div>
+      )}
+      <div className="mt-4 grid max-w-2xl grid-cols-3 gap-4">
+        {(['dry', 'right', 'wet'] as const).map((wetness) => (
+          <TowelPicture key={wetness} wetness={wetness} />
+        ))}
+      </div>
+      <div className="mt-4 grid max-w-2xl grid-cols-3 items-end gap-6">
+        <Field label="Towel, length" error={'problem' in reckoned ? reckoned.problem : undefined}>
+          <QuantityInput
+            quantity="length_mm"
+            units={units}
+            value={paper.length_mm}
+            onChange={(length_mm) => setPaper({ ...paper, length_mm: length_mm ?? 0 })}
+          />
+        </Field>
+        <Field label="and width">
+          <QuantityInput
+            quantity="length_mm"
+            units={units}
+            value={paper.width_mm}
+            onChange={(width_mm) => setPaper({ ...paper, width_mm: width_mm ?? 0 })}
+          />
+        </Field>
+        <Field label="layers of paper">
+          <input
+            className="written font-mono"
+            inputMode="numeric"
+            value={paper.plies || ''}
+            onChange={(event) => setPaper({ ...paper, plies: Number(event.target.value.replace(/\D/g, '')) })}
+          />
+        </Field>
+      </div>
+      <WhyNote
+        why={{
+          figure: 'water' in reckoned ? volumeBothWays(reckoned.water, units) : 'not yet',
+          inputs: [
+            { name: 'paper', value: `${TOWEL_GSM} g/m² a layer`, from: `holds ${TOWEL_HOLDS} times its mass` },
+            { name: 'filled to', value: `${TOWEL_TARGET * 100} %`, from: 'damp, not wet' },
+            { name: 'the seed drinks', value: `${SEED_THIRST} of its mass`, from: 'besides' },
+          ],
+          rule: 'Area, layers and what paper holds, filled to seven tenths, and what the seed will drink.',
+          source: 'Assumptions, to be corrected by a squeeze.',
+          assumed: true,
+          changes: 'Other paper; seed that has drunk already wants less.',
+        }}
+      />
+    </>
+  );
+}
+
+function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first: Mix }) {
+  const { nursery } = useNursery();
+  const units = nursery.settings.units;
+  const [mix, setMix] = useStored<Mix>(`chill.mix.${view.batch.plan.way.stages[view.projection.state.stage]?.medium}`, first);
+  const { seed } = view.species;
+  const wanted = mediumFor_mL(seedVolume_mL(seeds, seed));
+  const bags = Math.max(1, Math.ceil(wanted / TUB_ML));
+  const bag_mL = Math.max(120, Math.ceil(wanted / bags / 10) * 10);
+  const reckoned = (() => {
+    try {
+      const parts = mixForBags(mix, bags, bag_mL);
+      return { parts, water: mediumWater_mL(parts, seedMass_g(seeds, seed)) };
+    } catch (error) {
+      return { problem: (error as Error).message };
+    }
+  })();
+  return (
+    <>
+      <div className="grid max-w-2xl grid-cols-2 gap-6 sm:grid-cols-3" aria-live="polite">
+        <Figure value={'water' in reckoned ? volumeBothWays(reckoned.water, units) : '–'}>
+          of water into the dry mix; a handful squeezed gives one drop
+        </Figure>
+        <Figure value={showQuantity(bag_mL, 'volume_mL', units, 0)}>
+          of mix in {bags === 1 ? 'one bag' : `each of ${bags} bags`} for {seeds} seeds
+        </Figure>
+        {'parts' in reckoned && (
+          <div className="text-[1.06rem]">
+            {(Object.entries(reckoned.parts) as [MixPart, number][])
+              .filter(([, part_mL]) => part_mL > 0)
+              .map(([part, part_mL]) => (
+                <p key={part}>
+                  <b>{showQuantity(part_mL, 'volume_mL', units, 0)}</b> {part}
+                </p>
+              ))}
+          </div>
+        )}
+      </div>
+      <fieldset className="mt-4 max-w-2xl">
+        <legend className="text-[0.95rem] text-ink2">Parts of the mix</legend>
+        <div className="grid grid-cols-3 gap-x-6 gap-y-2 sm:grid-cols-6">
+          {PARTS.map((part) => (
+            <Field key={part} label={part}>
+              <input
+                className="written font-mono"
+                inputMode="numeric"
+                placeholder="0"
+                value={mix[part] || ''}
+                onChange={(event) => setMix({ ...mix, [part]: Number(event.target.value.replace(/[^\d.]/g, '')) || 0 })}
+              />
+            </Field>
+          ))}
+        </div>
+      </fieldset>
+      <Problem>{'problem' in reckoned ? reckoned.problem : undefined}</Problem>
+    </>
+  );
+}

@@ -1,0 +1,180 @@
+import { countIn } from '@chill/core/ledger/states.ts';
+import { ashFor_mL, smokePaper, smokeWater } from '@chill/core/mix/bath.ts';
+import { seedVolume_mL } from '@chill/core/mix/laying.ts';
+import { TIMINGS } from '@chill/core/treat/timers.ts';
+import { showQuantity, volumeBothWays } from '@chill/core/units/quantities.ts';
+import { useState } from 'react';
+import { newId } from '../../../data/newId.ts';
+import { nowInstant } from '../../../data/now.ts';
+import { type BatchView, useNursery } from '../../../data/nursery.ts';
+import { Choice } from '../../../kit/Choice.tsx';
+import { Field } from '../../../kit/Field.tsx';
+import { Figure } from '../../../kit/Figure.tsx';
+import { Problem } from '../../../kit/Problem.tsx';
+import { QuantityInput } from '../../../kit/QuantityInput.tsx';
+import { TimerFace } from '../TimerFace.tsx';
+import { useStep } from '../useStep.ts';
+
+const FORMS = [
+  { value: 'water', text: 'smoke water' },
+  { value: 'paper', text: 'smoke paper' },
+  { value: 'ash', text: 'ash on the pots' },
+  { value: 'heat', text: 'heat pulse' },
+] as const;
+type Form = (typeof FORMS)[number]['value'];
+
+interface Dose {
+  figures: { value: string; of: string }[];
+  note: string;
+  /** True where it is over at once, with nothing to wait for. */
+  atOnce?: boolean;
+}
+
+/** Smoke: a dose for this seed's volume or these pots, the overnight soak, and draining it through a filter. */
+export function Smoke({ view }: { view: BatchView }) {
+  const { nursery } = useNursery();
+  const units = nursery.settings.units;
+  const step = useStep(view);
+  const { state } = view.projection;
+  const { species } = view;
+  const seeds = countIn(state.counts, ['waiting', 'swollen']);
+  const seed_mL = seedVolume_mL(seeds, species.seed);
+  const [form, setForm] = useState<Form>('water');
+  const [strength, setStrength] = useState('1 to 9');
+  const [rated_mL, setRated] = useState<number | undefined>(50);
+  const [pots, setPots] = useState('6');
+  const [across_mm, setAcross] = useState<number | undefined>(90);
+  const timer = state.timers.find(({ stage, step: what, ended }) => stage === state.stage && what === 'smoke' && !ended);
+
+  if (state.underWay) {
+    return (
+      <>
+        {timer && (
+          <div className="max-w-xl">
+            <TimerFace view={view} timer={timer} large />
+          </div>
+        )}
+        <p className="mt-3 text-[1.06rem]">
+          Drain it through a coffee filter, so that the smallest are not lost. Do not rinse: the cue is on the coat.
+        </p>
+        <div className="sticky bottom-20 z-10 mt-4 bg-ground py-2 desk:bottom-0">
+          <button
+            type="button"
+            className="deed max-desk:w-full"
+            style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
+            onClick={() => step.finish(timer ? [{ kind: 'timerEnded', timer: timer.id, at: nowInstant() }] : [])}
+          >
+            drained
+          </button>
+        </div>
+        <Problem>{step.problem}</Problem>
+      </>
+    );
+  }
+
+  const dose = ((): Dose | { problem: string } => {
+    try {
+      if (form === 'water') {
+        const { stock_mL, water_mL, total_mL } = smokeWater(strength, seed_mL);
+        return {
+          figures: [
+            { value: volumeBothWays(stock_mL, units), of: 'smoke water from the bottle' },
+            { value: volumeBothWays(water_mL, units), of: `clean water, ${volumeBothWays(total_mL, units)} in all` },
+          ],
+          note: `smoke water ${strength}, ${volumeBothWays(total_mL, units)} in all`,
+        };
+      }
+      if (form === 'paper') {
+        const { sheets, water_mL } = smokePaper(rated_mL ?? 0, seed_mL);
+        return {
+          figures: [
+            { value: String(sheets), of: sheets === 1 ? 'sheet' : 'sheets' },
+            { value: volumeBothWays(water_mL, units), of: 'water, as it is rated; more only thins it' },
+          ],
+          note: `smoke paper, ${sheets} in ${volumeBothWays(water_mL, units)}`,
+        };
+      }
+      if (form === 'ash') {
+        const ash_mL = ashFor_mL(Number(pots), across_mm ?? 0);
+        return {
+          figures: [{ value: volumeBothWays(ash_mL, units), of: `ash and char over ${pots} pots, 2 mm; water it in` }],
+          note: `ash and char, ${volumeBothWays(ash_mL, units)} on ${pots} pots`,
+          atOnce: true,
+        };
+      }
+      const { heatPulse } = species;
+      if (!heatPulse) return { problem: 'The handbook knows of no heat pulse for this species: smoke it, or leave the heat out.' };
+      return {
+        figures: [
+          { value: showQuantity(heatPulse.at_C, 'temperature_C', units, 0), of: 'dry, on a tray in the oven, measured at the seed' },
+          { value: `${heatPulse.minutes.from} to ${heatPulse.minutes.to}`, of: 'minutes, then out to cool' },
+        ],
+        note: `heat pulse, ${showQuantity(heatPulse.at_C, 'temperature_C', units, 0)}`,
+        atOnce: true,
+      };
+    } catch (error) {
+      if (error instanceof RangeError) return { problem: error.message };
+      throw error;
+    }
+  })();
+  const fault = 'problem' in dose ? dose.problem : undefined;
+  const start = () => {
+    if ('problem' in dose) return;
+    if (dose.atOnce) step.finish([{ kind: 'noted', note: dose.note }]);
+    else {
+      const seconds = TIMINGS.smoke.usual_s;
+      step.record([
+        { kind: 'timerStarted', timer: newId(), stage: state.stage, step: 'smoke', seconds, at: nowInstant(), note: dose.note },
+      ]);
+    }
+  };
+
+  return (
+    <>
+      <Choice label="Which smoke" options={FORMS} value={form} onChange={setForm} />
+      <div className="mt-4 grid max-w-2xl grid-cols-2 gap-6" aria-live="polite">
+        {'figures' in dose &&
+          dose.figures.map(({ value, of }) => (
+            <Figure key={of} value={value}>
+              {of}
+            </Figure>
+          ))}
+      </div>
+      <div className="mt-4 grid max-w-2xl items-end gap-x-6 gap-y-3 sm:grid-cols-2">
+        {form === 'water' && (
+          <Field label="The bottle’s strength: “1 to 9” or “1 in 10”" error={fault}>
+            <input className="written font-mono" value={strength} onChange={(event) => setStrength(event.target.value)} />
+          </Field>
+        )}
+        {form === 'paper' && (
+          <Field label="One sheet is rated for" error={fault}>
+            <QuantityInput quantity="volume_mL" units={units} value={rated_mL} onChange={setRated} />
+          </Field>
+        )}
+        {form === 'ash' && (
+          <>
+            <Field label="Pots" error={fault}>
+              <input className="written font-mono" inputMode="numeric" value={pots} onChange={(event) => setPots(event.target.value)} />
+            </Field>
+            <Field label="each across">
+              <QuantityInput quantity="length_mm" units={units} value={across_mm} onChange={setAcross} />
+            </Field>
+          </>
+        )}
+      </div>
+      {form === 'heat' && <Problem>{fault}</Problem>}
+      <div className="sticky bottom-20 z-10 mt-4 bg-ground py-2 desk:bottom-0">
+        <button
+          type="button"
+          className="deed max-desk:w-full"
+          style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
+          disabled={fault !== undefined}
+          onClick={start}
+        >
+          {'atOnce' in dose && dose.atOnce ? 'done' : 'in the smoke: start'}
+        </button>
+      </div>
+      <Problem>{step.problem}</Problem>
+    </>
+  );
+}

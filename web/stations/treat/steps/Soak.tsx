@@ -1,0 +1,109 @@
+import { lengthOf, momentIn } from '@chill/core/calendar/moments.ts';
+import { countIn } from '@chill/core/ledger/states.ts';
+import { bathVolume_mL } from '@chill/core/mix/bath.ts';
+import { seedVolume_mL } from '@chill/core/mix/laying.ts';
+import { FRESH_WATER_EVERY_S, freshWaterDue, TIMINGS } from '@chill/core/treat/timers.ts';
+import { showQuantity, volumeBothWays } from '@chill/core/units/quantities.ts';
+import { useState } from 'react';
+import { newId } from '../../../data/newId.ts';
+import { nowInstant, useNow } from '../../../data/now.ts';
+import { type BatchView, useNursery } from '../../../data/nursery.ts';
+import { Choice } from '../../../kit/Choice.tsx';
+import { Figure } from '../../../kit/Figure.tsx';
+import { Problem } from '../../../kit/Problem.tsx';
+import { TimerFace } from '../TimerFace.tsx';
+import { useStep } from '../useStep.ts';
+import { AfterSoak } from './AfterSoak.tsx';
+
+const HOURS = [
+  { value: '6', text: '6 h' },
+  { value: '14', text: 'overnight, 14 h' },
+  { value: '24', text: '24 h' },
+] as const;
+
+/** The soak: how much water, how long, when fresh water is due, and then whether it took. */
+export function Soak({ view }: { view: BatchView }) {
+  const { state } = view.projection;
+  return state.underWay ? <UnderWay view={view} /> : <Begin view={view} />;
+}
+
+function Begin({ view }: { view: BatchView }) {
+  const { nursery, today } = useNursery();
+  const now = useNow();
+  const step = useStep(view);
+  const [hours, setHours] = useState<(typeof HOURS)[number]['value']>('14');
+  const { state } = view.projection;
+  const seeds = countIn(state.counts, ['waiting', 'swollen']);
+  const water_mL = bathVolume_mL(seedVolume_mL(seeds, view.species.seed));
+  const units = nursery.settings.units;
+  const seconds = Number(hours) * 3600;
+  return (
+    <>
+      <div className="grid max-w-2xl grid-cols-2 gap-6">
+        <Figure value={showQuantity(water_mL, 'volume_mL', units, 0)}>
+          lukewarm water for {seeds} seeds, {volumeBothWays(water_mL, units).replace(/^[^(]*/, '')}
+        </Figure>
+        <Figure value={momentIn(now + seconds * 1000, nursery.timeZone, today)}>to be drained</Figure>
+      </div>
+      <div className="mt-4 max-w-md">
+        <Choice label="How long" options={HOURS} value={hours} onChange={setHours} />
+      </div>
+      <p className="mt-3 max-w-prose text-ink2">
+        A few hours to a day. Longer than {lengthOf(TIMINGS.soak.most_s)} drowns it; fresh water every {lengthOf(FRESH_WATER_EVERY_S)}.
+      </p>
+      <div className="sticky bottom-20 z-10 mt-4 bg-ground py-2 desk:bottom-0">
+        <button
+          type="button"
+          className="deed max-desk:w-full"
+          style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
+          onClick={() =>
+            step.record([{ kind: 'timerStarted', timer: newId(), stage: state.stage, step: 'soak', seconds, at: nowInstant() }])
+          }
+        >
+          in the water: start
+        </button>
+      </div>
+      <Problem>{step.problem}</Problem>
+    </>
+  );
+}
+
+function UnderWay({ view }: { view: BatchView }) {
+  const { nursery, today } = useNursery();
+  const step = useStep(view);
+  const { state } = view.projection;
+  const timer = state.timers.filter(({ stage }) => stage === state.stage).at(-1);
+  const running = timer && !timer.ended ? timer : undefined;
+  const due = running && freshWaterDue(running, state.freshWater_ms);
+  return (
+    <>
+      {running ? (
+        <div className="max-w-xl">
+          <TimerFace view={view} timer={running} large />
+        </div>
+      ) : (
+        <p className="text-ink2">{timer ? 'Its timer was ended.' : 'It was begun without a timer.'} Drain it when it has swollen.</p>
+      )}
+      <div className="mt-2 flex flex-wrap items-center gap-x-5">
+        {due !== undefined && <FreshWater due={due} zone={nursery.timeZone} today={today} />}
+        <button type="button" className="quiet" onClick={() => step.record([{ kind: 'refreshed', at: nowInstant() }])}>
+          fresh water given
+        </button>
+      </div>
+      <div className="mt-4">
+        <AfterSoak view={view} />
+      </div>
+    </>
+  );
+}
+
+function FreshWater({ due, zone, today }: { due: number; zone: string; today: string }) {
+  const now = useNow();
+  return now >= due ? (
+    <b className="text-alarm">Fresh water is due now, since {momentIn(due, zone, today)}.</b>
+  ) : (
+    <span>
+      Fresh water due <b>{momentIn(due, zone, today)}</b>.
+    </span>
+  );
+}

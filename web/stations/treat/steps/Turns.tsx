@@ -1,0 +1,129 @@
+import { momentIn } from '@chill/core/calendar/moments.ts';
+import { LEAST_FROZEN_HOURS, readTurns, TURN_HOURS } from '@chill/core/treat/turns.ts';
+import { MOST_TURNS } from '@chill/core/ways/resolve.ts';
+import { nowInstant, useNow } from '../../../data/now.ts';
+import { type BatchView, useNursery } from '../../../data/nursery.ts';
+import { Figure } from '../../../kit/Figure.tsx';
+import { Problem } from '../../../kit/Problem.tsx';
+import { useStep } from '../useStep.ts';
+
+/** Freezer turns: where it lies now, when it changes over, and how many turns there have really been. */
+export function Turns({ view }: { view: BatchView }) {
+  const { nursery, today } = useNursery();
+  const now = useNow();
+  const step = useStep(view);
+  const { state } = view.projection;
+  const { lies, due_ms, stays, counted, enough } = readTurns(state, now);
+  const late = due_ms !== undefined && now > due_ms;
+  const into = lies === 'freezer' ? 'fridge' : 'freezer';
+  if (!state.underWay) {
+    return (
+      <>
+        <p className="max-w-prose text-[1.06rem]">
+          A day in the freezer, a day in the fridge, {MOST_TURNS} times at the most, at about the same hour; then the rest of the cold in
+          the fridge. Only for damp, swollen seed of cold country; some of it dies. What is known of it is anecdotal.
+        </p>
+        <button
+          type="button"
+          className="deed mt-4"
+          style={{ '--deed': 'var(--color-frozen)' } as React.CSSProperties}
+          onClick={() => step.begin()}
+        >
+          into the freezer now
+        </button>
+        <Problem>{step.problem}</Problem>
+      </>
+    );
+  }
+  return (
+    <>
+      <div className="grid max-w-2xl grid-cols-2 gap-6">
+        <Figure value={counted} unit={`of ${MOST_TURNS}`}>
+          whole turns made
+        </Figure>
+        <Figure value={due_ms === undefined ? '–' : momentIn(due_ms, nursery.timeZone, today)}>
+          {lies ? `out of the ${lies} and into the ${into}` : 'no turn was written down yet'}
+        </Figure>
+      </div>
+      {late && (
+        <p className="mt-2 font-semibold text-alarm">
+          Past its hour: a longer stay frozen brings nothing more, and a missed one is not made up for.
+        </p>
+      )}
+      <TurnsDrawing stays={stays} />
+      <div className="sticky bottom-20 z-10 mt-4 flex flex-wrap items-center gap-4 bg-ground py-2 desk:bottom-0">
+        <button
+          type="button"
+          className="deed max-desk:basis-full"
+          style={{ '--deed': into === 'freezer' ? 'var(--color-frozen)' : 'var(--color-cold)' } as React.CSSProperties}
+          onClick={() => step.record([{ kind: 'turned', at: nowInstant(), into }])}
+        >
+          into the {into} now
+        </button>
+        <button type="button" className={enough ? 'deed' : 'quiet'} onClick={() => step.finish()}>
+          {enough ? 'turns done: the rest in the fridge' : 'stop turning'}
+        </button>
+      </div>
+      <p className="text-[0.95rem] text-ink2">
+        A stay counts from {LEAST_FROZEN_HOURS} h frozen; {TURN_HOURS} h are meant.
+      </p>
+      <Problem>{step.problem}</Problem>
+    </>
+  );
+}
+
+const WIDTH = 620;
+const HIGH = 26;
+const LOW = 84;
+
+/** The turns as temperature over time: up in the fridge, down in the freezer, each stay as long as it was. */
+function TurnsDrawing({ stays }: { stays: ReturnType<typeof readTurns>['stays'] }) {
+  const whole = Math.max(
+    MOST_TURNS * 2 * TURN_HOURS,
+    stays.reduce((sum, { hours }) => sum + hours, 0),
+  );
+  let hours = 0;
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} 112`}
+      className="mt-3 block w-full max-w-2xl"
+      role="img"
+      aria-label="The turns so far, freezer below, fridge above"
+    >
+      {[
+        ['fridge', HIGH],
+        ['freezer', LOW],
+      ].map(([name, y]) => (
+        <g key={name}>
+          <line x1={62} x2={WIDTH} y1={y} y2={y} stroke="var(--color-line)" strokeDasharray="3 4" />
+          <text x={56} y={Number(y) + 4} textAnchor="end" className="drawn-note" fill="var(--color-ink2)">
+            {name}
+          </text>
+        </g>
+      ))}
+      {stays.map((stay) => {
+        const x1 = 62 + (hours / whole) * (WIDTH - 70);
+        hours += stay.hours;
+        const x2 = 62 + (hours / whole) * (WIDTH - 70);
+        const frozen = stay.in === 'freezer';
+        const y = frozen ? LOW : HIGH;
+        return (
+          <g key={x1} stroke={frozen ? 'var(--color-frozen)' : 'var(--color-cold)'} fill="none">
+            {hours > stay.hours && <line x1={x1} x2={x1} y1={HIGH} y2={LOW} strokeWidth={1.5} />}
+            <line x1={x1} x2={x2} y1={y} y2={y} strokeWidth={frozen ? 4 : 3} strokeDasharray={stay.over ? undefined : '6 4'} />
+            <text
+              x={(x1 + x2) / 2}
+              y={y + (frozen ? 20 : -9)}
+              textAnchor="middle"
+              className="drawn-note"
+              fill="var(--color-ink2)"
+              stroke="none"
+            >
+              {Math.round(stay.hours)} h
+            </text>
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

@@ -93,6 +93,7 @@ export const LOTS: DemoLot[] = [
   lot('EU-25-01', 'eriogonum-umbellatum', 160, { kind: 'unknown' }, collected('Gravel ridge', '2025-08-12'), 0.5),
   lot('PL-26-01', 'philadelphus-lewisii', 3000, { kind: 'unknown' }, collected('Cliff road', '2026-09-30', '5 shrubs'), 0.75),
   lot('GV-26-01', 'geranium-viscosissimum', 380, tested(16, 20), collected('Aspen meadow', '2026-07-22'), 0.78),
+  lot('AP-26-01', 'arctostaphylos-patula', 300, tested(13, 20), collected('Old burn above Dry Fork', '2026-09-03'), 0.68),
   lot('GV-26-02', 'geranium-viscosissimum', 90, tested(7, 10), collected('Sallow Gap, upper meadow', '2026-07-25'), 0.7),
 ];
 
@@ -160,6 +161,9 @@ export const BATCHES: DemoBatch[] = [
   batch('LS-26-01', 'file-no-cold', 60, '2027-02-10'),
   batch('IR-26-01', 'hot-water', 80, '2027-02-12'),
   batch('PN-26-01', 'freezer-turns', 100, '2027-02-13'),
+  batch('LS-26-01', 'file-then-towel', 50, '2027-02-15'),
   batch('IR-26-01', 'sandpaper', 60, '2027-02-16'),
+  batch('CV-26-01', 'hot-water-then-sand', 120, '2027-02-16'),
+  batch('AP-26-01', 'sand-in-fridge', 80, '2027-02-16'),
   batch('BS-26-01', 'freezer-turns', 60, '2027-02-18'),
 ];

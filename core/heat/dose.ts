@@ -1,5 +1,14 @@
 import type { Species } from '@chill/model/species.ts';
-import { type Cooling, DOSE_ABOVE_C, minutesAbove } from './pourOver.ts';
+import {
+  COOLING_PER_MINUTE,
+  type Cooling,
+  DOSE_ABOVE_C,
+  HEAT_SEED,
+  HEAT_VESSEL,
+  HEAT_WATER,
+  minutesAbove,
+  type PourOver,
+} from './pourOver.ts';
 
 /** Minutes above the threshold that are wanted where a species says nothing else. Assumption. */
 export const DOSE_MINUTES = 5;
@@ -24,6 +33,30 @@ export function hotDoseOf({ hardCoat }: Pick<Species, 'hardCoat'>): HeatDose {
 /** Water to pour over seed of a bulk volume, mL: five times as much, and never less than a small cup. */
 export function pourVolume_mL(seed_mL: number): number {
   return Math.max(LEAST_WATER_ML, Math.ceil((TIMES_SEED_VOLUME * seed_mL) / 10) * 10);
+}
+
+/** The volume is chosen for this many times the dose, so that a cold cup or a slow hand does not spoil it. Assumption. */
+const TO_SPARE = 1.25;
+
+/** More water than this nobody boils for seed, mL. */
+const MOST_WATER_ML = 3000;
+
+/**
+ * Water to pour for a dose, mL: what covers the seed several times over, or more where the vessel and the seed would cool less of it too far; with a quarter to spare. The
+ * energy balance turned round, for water poured `pour_C` hot. `undefined` where no reasonable volume keeps the heat in this vessel.
+ */
+export function waterFor_mL(
+  { above_C, minutes }: Pick<HeatDose, 'above_C' | 'minutes'>,
+  pour_C: number,
+  { seed_g, vessel_g, material, kind, air_C }: Pick<PourOver, 'seed_g' | 'vessel_g' | 'material' | 'kind' | 'air_C'>,
+  seed_mL: number,
+): number | undefined {
+  const start_C = air_C + (above_C - air_C) * Math.exp(COOLING_PER_MINUTE[kind] * minutes * TO_SPARE);
+  if (!(pour_C > start_C)) return undefined;
+  const rest = seed_g * HEAT_SEED + vessel_g * HEAT_VESSEL[material];
+  const least = (rest * (start_C - air_C)) / (HEAT_WATER * (pour_C - start_C));
+  const water = Math.max(pourVolume_mL(seed_mL), Math.ceil(least / 10) * 10);
+  return water <= MOST_WATER_ML ? water : undefined;
 }
 
 /** The dose at a minute after the pour. */

@@ -1,7 +1,7 @@
 import type { BatchState } from '../ledger/batchState.ts';
 import { BENCH_STAGES, MINUTES } from '../schedule/intervals.ts';
 import type { ProjectedStage } from '../schedule/project.ts';
-import { readTimer, TIMINGS } from './timers.ts';
+import { endingOf, readTimer, TIMINGS } from './timers.ts';
 
 /** Something that hands do, and the wait that follows before the next. Minutes. */
 export interface BenchStep {
@@ -15,6 +15,8 @@ export interface BenchJob {
   batchId: string;
   /** Minutes until its first step can be begun: what is soaking already has to soak on. */
   ready_min: number;
+  /** True where its time is over and seed is harmed by waiting: it is taken up before anything else. */
+  pressing?: boolean;
   steps: BenchStep[];
 }
 
@@ -27,10 +29,11 @@ export interface OrderedStep extends BenchStep {
 /** A session in the order that lets the waits run side by side. */
 export interface BenchOrder {
   steps: OrderedStep[];
-  /** Minute at which the last wait is over, and minutes that hands are busy. */
-  over_min: number;
+  /** Minutes that hands are busy, the minute at which they are free for good, and that at which the last wait is over. */
   hands_min: number;
-  /** Minutes saved against doing one batch after the other, waits and all. */
+  free_min: number;
+  over_min: number;
+  /** Minutes at the bench saved against doing one batch after the other and standing by its short waits. */
   saved_min: number;
 }
 
@@ -39,33 +42,42 @@ const TRY_ALL_UP_TO = 6;
 
 /**
  * Orders the steps of several batches for one pair of hands: whenever the hands are free, the first of the batches in the order whose next step is
- * ready. Of all orders (up to six batches) the one that is over soonest, and among those the one whose batches have waited least in sum. The long
- * soak comes first, and nicking fills the time while the kettle boils.
+ * ready. Of all orders (up to six batches) the one that frees the hands soonest, among those the one whose last wait is over soonest, and then the one
+ * whose batches have waited least in sum. So the long soak comes first, and nicking fills the time while the kettle boils. What presses goes before.
  */
 export function orderSession(jobs: readonly BenchJob[]): BenchOrder {
   const real = jobs.filter(({ steps }) => steps.length > 0);
-  if (real.length === 0) return { steps: [], over_min: 0, hands_min: 0, saved_min: 0 };
-  const orders = real.length <= TRY_ALL_UP_TO ? permutations(real) : bettered(real);
-  const best = orders.map(dispatch).reduce((a, b) => (isBetter(b, a) ? b : a));
-  const lengths = real.map(({ ready_min, steps }) => ready_min + steps.reduce((sum, step) => sum + step.hands_min + step.wait_min, 0));
+  if (real.length === 0) return { steps: [], hands_min: 0, free_min: 0, over_min: 0, saved_min: 0 };
+  const first = real.filter(({ pressing }) => pressing);
+  const rest = real.filter(({ pressing }) => !pressing);
+  const orders = rest.length <= TRY_ALL_UP_TO ? permutations(rest) : bettered(rest);
+  const best = orders.map((order) => dispatch([...first, ...order])).reduce((a, b) => (isBetter(b, a) ? b : a));
+  const stood_min = real.reduce((sum, { steps }) => sum + steps.reduce((own, step) => own + step.hands_min + shortWait(step), 0), 0);
   return {
-    steps: best.steps,
-    over_min: best.over_min,
+    ...best,
     hands_min: best.steps.reduce((sum, step) => sum + step.hands_min, 0),
-    saved_min: lengths.reduce((sum, length) => sum + length, 0) - best.over_min,
+    saved_min: Math.max(0, stood_min - best.free_min),
   };
+}
+
+function shortWait({ wait_min }: BenchStep): number {
+  return wait_min < LEAVES_THE_BENCH_MIN ? wait_min : 0;
 }
 
 interface Dispatched {
   steps: OrderedStep[];
+  free_min: number;
   over_min: number;
   /** Sum of the minutes at which each batch is done. */
   waits_min: number;
 }
 
+/** Soonest free, then soonest over, then least waiting; a difference below a second is none. */
 function isBetter(a: Dispatched, b: Dispatched): boolean {
-  const sooner = a.over_min - b.over_min;
-  return sooner < -1e-9 || (sooner < 1e-9 && a.waits_min < b.waits_min - 1e-9);
+  for (const key of ['free_min', 'over_min', 'waits_min'] as const) {
+    if (Math.abs(a[key] - b[key]) > 1 / 60) return a[key] < b[key];
+  }
+  return false;
 }
 
 /** One pair of hands, never idle while anything is ready; the earlier in `jobs`, the sooner it is taken. */
@@ -88,7 +100,7 @@ function dispatch(jobs: readonly BenchJob[]): Dispatched {
     ready.next += 1;
   }
   const ends = waiting.map(({ ready }) => ready);
-  return { steps, over_min: Math.max(...ends), waits_min: ends.reduce((sum, end) => sum + end, 0) };
+  return { steps, free_min: now, over_min: Math.max(...ends), waits_min: ends.reduce((sum, end) => sum + end, 0) };
 }
 
 function permutations<T>(all: readonly T[]): T[][] {
@@ -123,27 +135,31 @@ export interface BenchBatch {
 export function benchJob({ batchId, stages, state, seeds, perSeed_s }: BenchBatch, now_ms: number): BenchJob {
   const steps: BenchStep[] = [];
   let ready_min = 0;
+  let pressing = false;
   for (let index = state.stage; index < stages.length; index++) {
     const kind = stages[index]?.kind ?? 'pot';
     if (index === state.stage && state.underWay) {
       // It is under way: what is left of its timer, then draining or rinsing.
-      const lefts = state.timers
-        .filter((timer) => timer.stage === index && !timer.ended)
-        .map((timer) => readTimer(timer, now_ms).left_s / 60);
-      ready_min = Math.max(0, ...lefts);
+      const mine = state.timers.filter((timer) => timer.stage === index && !timer.ended);
+      ready_min = Math.max(0, ...mine.map((timer) => readTimer(timer, now_ms).left_s / 60));
+      pressing = mine.some((timer) => endingOf(timer, now_ms).how === 'late');
+      if (kind === 'freezerTurns') {
+        steps.push({ what: 'change over', hands_min: MINUTES.turn, wait_min: 0 });
+        break;
+      }
       if (kind === 'openCoat') steps.push({ what: 'open the coats', hands_min: (seeds * perSeed_s) / 60, wait_min: 0 });
       else steps.push({ what: BENCH_STAGES.includes(kind) ? 'drain' : 'go on', hands_min: MINUTES.move, wait_min: 0 });
       continue;
     }
     if (!BENCH_STAGES.includes(kind)) {
-      steps.push({ what: 'lay up', hands_min: MINUTES.begin, wait_min: 0 });
+      steps.push({ what: kind === 'freezerTurns' ? 'into the freezer' : 'lay up', hands_min: MINUTES.begin, wait_min: 0 });
       break;
     }
     const own = STEPS_OF[kind]?.(seeds, perSeed_s) ?? [];
     steps.push(...own);
     if (own.some(({ wait_min }) => wait_min >= LEAVES_THE_BENCH_MIN)) break;
   }
-  return { batchId, ready_min, steps };
+  return { batchId, ready_min, ...(pressing && { pressing }), steps };
 }
 
 const minutes = (seconds: number) => seconds / 60;

@@ -173,3 +173,8 @@ export function volumeBothWays(volume_mL: number, units: Units): string {
   const own = showQuantity(volume_mL, 'volume_mL', units, units.volume === 'mL' ? digits : 1);
   return `${own} (${showQuantity(volume_mL, 'volume_mL', { ...units, volume: other }, other === 'mL' ? digits : 1)})`;
 }
+
+/** A small volume in the unit that the grower does not read in: what stands beside a large figure, for whoever has a spoon and no syringe. */
+export function volumeOtherWay(volume_mL: number, units: Units): string {
+  return volumeBothWays(volume_mL, units).replace(/^.*\(|\)$/g, '');
+}

@@ -4,7 +4,7 @@ import { nowMs } from '../data/now.ts';
 
 const WIDTH = 440;
 const HEIGHT = 170;
-const LEFT = 40;
+const LEFT = 58;
 const TOP = 10;
 const BOTTOM = 24;
 const MINUTES = 60;
@@ -67,7 +67,7 @@ export function CoolingCurve({
         />
       ))}
       {poured_ms !== undefined && <LiveDot cooling={cooling} poured_ms={poured_ms} x={x} y={y} />}
-      {[0, 15, 30, 45, 60].map((minute) => (
+      {[0, 20, 40, 60].map((minute) => (
         <text
           key={minute}
           x={x(minute)}
@@ -76,7 +76,7 @@ export function CoolingCurve({
           className="drawn-note"
           fill="var(--color-ink3)"
         >
-          {minute === 0 ? 'poured' : `${minute} min`}
+          {minute === 0 ? 'poured' : minute === 60 ? '60 min' : minute}
         </text>
       ))}
     </svg>

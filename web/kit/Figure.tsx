@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 export function Figure({ value, unit, children }: { value: ReactNode; unit?: ReactNode; children: ReactNode }) {
   return (
     <div>
-      <div className="figure-large">
+      <div className="figure-large whitespace-nowrap">
         {value} {unit && <span className="text-lg font-medium tracking-normal">{unit}</span>}
       </div>
       <div className="mt-1 text-[0.95rem] text-ink2">{children}</div>

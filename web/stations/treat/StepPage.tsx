@@ -3,7 +3,7 @@ import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { cautionAt, STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import { roundOf } from '@chill/core/treat/split.ts';
 import type { StageKind } from '@chill/model/stage.ts';
-import type { CSSProperties, ReactNode } from 'react';
+import { type CSSProperties, type ReactNode, useEffect } from 'react';
 import { Link, useParams } from 'react-router';
 import { atTheBench } from '../../data/bench.ts';
 import { type BatchView, useBatchByCode, useNursery } from '../../data/nursery.ts';
@@ -70,6 +70,8 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
   const zone = stage ? stageZone(stage) : 'cool';
   const title = closed ? 'Done at the bench' : (TITLES[stage.kind] ?? (lying && !state.underWay ? 'Lay it up' : STAGE_NAMES[stage.kind]));
   const caution = !closed && cautionAt(stage.kind);
+  // The next step begins at its top, wherever the last one was left.
+  useEffect(() => scrollTo(0, 0), []);
   return (
     <div className="px-4 pt-4 desk:px-10" style={{ '--zone': ZONE_COLOUR[zone] } as CSSProperties}>
       <div className="flex flex-wrap items-baseline gap-x-4">

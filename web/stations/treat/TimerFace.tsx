@@ -36,9 +36,10 @@ export function TimerFace({ view, timer, large = false }: { view: BatchView; tim
       </div>
       {over && <p className="mt-1 text-[0.98rem] font-semibold">{tellEnding(timer, now)}</p>}
       {large && (
-        <p className="mt-1 text-[0.92rem] text-ink2">
-          Kept by the moment it began: closing this page, sleep or a restart does not stop it. <EndTimer view={view} timer={timer} />
-        </p>
+        <div className="flex flex-wrap items-center justify-between gap-x-4 text-[0.92rem] text-ink2">
+          <span>Closing this page, sleep or a restart does not stop it.</span>
+          <EndTimer view={view} timer={timer} />
+        </div>
       )}
     </div>
   );

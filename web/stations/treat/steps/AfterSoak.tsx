@@ -42,20 +42,18 @@ export function AfterSoak({ view }: { view: BatchView }) {
         </h2>
         {looked ? <Verdict view={view} /> : species.hardCoat ? <LookForm view={view} /> : <Soft view={view} />}
       </section>
-      <div className="sticky bottom-20 z-10 mt-4 flex flex-wrap items-center gap-4 bg-ground py-2 desk:bottom-0">
+      <div className="deed-bar">
         <button
           type="button"
-          className="deed max-desk:basis-full"
+          className="deed grow desk:grow-0"
           style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
           onClick={() => step.finish()}
         >
           drain{next ? `; next ${STAGE_NAMES[next.kind]}` : ''}
         </button>
-        {species.hardCoat && !looked && (
-          <span className="text-[0.95rem] text-ink2">Count the swollen first: the hard ones would only rot.</span>
-        )}
-        {looked && hard > 0 && <span className="text-[0.95rem] text-ink2">{hard} hard ones would go on with the swollen.</span>}
       </div>
+      {species.hardCoat && !looked && <p className="text-[0.95rem] text-ink2">Count the swollen first: the hard ones would only rot.</p>}
+      {looked && hard > 0 && <p className="text-[0.95rem] text-ink2">{hard} hard ones would go on with the swollen.</p>}
       <Problem>{step.problem}</Problem>
     </>
   );
@@ -165,6 +163,7 @@ function LookForm({ view }: { view: BatchView }) {
 }
 
 const OPENED: Record<Opener, string> = { openCoat: 'nicked or filed', hotWater: 'with hot water' };
+const TURNED_TO: Record<Opener, string> = { openCoat: 'nicking or filing', hotWater: 'hot water' };
 
 function Verdict({ view }: { view: BatchView }) {
   const { batches, today } = useNursery();
@@ -221,7 +220,7 @@ function Verdict({ view }: { view: BatchView }) {
             Another round {OPENED[by]} would likely swell <b>{advice.nextSeeds}</b> of the {hard}; {OPENED[advice.other.by]}{' '}
             <b>{advice.other.seeds}</b>.{' '}
             {advice.roundsBeforeOther === 0
-              ? `Change over to ${OPENED[advice.other.by]} now.`
+              ? `Change over to ${TURNED_TO[advice.other.by]} now.`
               : Number.isFinite(advice.roundsBeforeOther)
                 ? `After ${advice.roundsBeforeOther === 1 ? 'one more round' : `${advice.roundsBeforeOther} more rounds`} of the same the other pays better.`
                 : 'The other way will not pay better within reason.'}

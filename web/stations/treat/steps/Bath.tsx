@@ -3,7 +3,7 @@ import { countIn } from '@chill/core/ledger/states.ts';
 import { BATHS, type BathKind, bathVolume_mL, planBath } from '@chill/core/mix/bath.ts';
 import { CHEMICALS, type Chemical } from '@chill/core/mix/dilution.ts';
 import { seedVolume_mL } from '@chill/core/mix/laying.ts';
-import { volumeBothWays } from '@chill/core/units/quantities.ts';
+import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import { useState } from 'react';
 import { newId } from '../../../data/newId.ts';
 import { nowInstant } from '../../../data/now.ts';
@@ -46,10 +46,10 @@ export function Bath({ view }: { view: BatchView }) {
         <p className="mt-3 text-[1.06rem]">
           Then rinse in clean water, once after peroxide, three times after bleach; clean towel, clean hands.
         </p>
-        <div className="sticky bottom-20 z-10 mt-4 bg-ground py-2 desk:bottom-0">
+        <div className="deed-bar">
           <button
             type="button"
-            className="deed max-desk:w-full"
+            className="deed grow desk:grow-0"
             style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
             onClick={() => step.finish(timer ? [{ kind: 'timerEnded', timer: timer.id, at: nowInstant() }] : [])}
           >
@@ -71,9 +71,13 @@ export function Bath({ view }: { view: BatchView }) {
           setStock(String(BATHS[next].usualStock));
         }}
       />
-      <div className="mt-4 grid max-w-2xl grid-cols-3 gap-6" aria-live="polite">
-        <Figure value={'stock_mL' in bath ? volumeBothWays(bath.stock_mL, units) : '–'}>from the bottle</Figure>
-        <Figure value={'stock_mL' in bath ? volumeBothWays(bath.water_mL, units) : '–'}>clean water; this first</Figure>
+      <div className="mt-4 grid max-w-2xl grid-cols-2 gap-x-6 gap-y-4 sm:grid-cols-3" aria-live="polite">
+        <Figure value={'stock_mL' in bath ? showQuantity(bath.stock_mL, 'volume_mL', units) : '–'}>
+          from the bottle{'stock_mL' in bath && `, ${volumeOtherWay(bath.stock_mL, units)}`}
+        </Figure>
+        <Figure value={'stock_mL' in bath ? showQuantity(bath.water_mL, 'volume_mL', units) : '–'}>
+          clean water{'stock_mL' in bath && `, ${volumeOtherWay(bath.water_mL, units)}`}; this first
+        </Figure>
         <Figure value={lengthOf(BATHS[kind].seconds)}>
           {'strength' in bath ? `at ${bath.strength} %, then ${bath.rinses === 1 ? 'one rinse' : `${bath.rinses} rinses`}` : 'in it'}
         </Figure>
@@ -95,10 +99,10 @@ export function Bath({ view }: { view: BatchView }) {
           </select>
         </Field>
       </div>
-      <div className="sticky bottom-20 z-10 mt-4 flex flex-wrap gap-4 bg-ground py-2 desk:bottom-0">
+      <div className="deed-bar">
         <button
           type="button"
-          className="deed max-desk:basis-full"
+          className="deed grow desk:grow-0"
           style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
           disabled={fault !== undefined}
           onClick={() =>

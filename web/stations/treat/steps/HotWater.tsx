@@ -1,12 +1,12 @@
 import { lengthOf, momentIn } from '@chill/core/calendar/moments.ts';
 import { boilingPoint_C } from '@chill/core/heat/boiling.ts';
-import { hotDoseOf, pourVolume_mL, readDose } from '@chill/core/heat/dose.ts';
+import { hotDoseOf, pourVolume_mL, readDose, waterFor_mL } from '@chill/core/heat/dose.ts';
 import { COOLING_PER_MINUTE, coolingOf, corrected, pourFault, pourFor } from '@chill/core/heat/pourOver.ts';
 import type { PouredWater } from '@chill/core/ledger/batchState.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { seedMass_g, seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { TIMINGS } from '@chill/core/treat/timers.ts';
-import { showQuantity, volumeBothWays } from '@chill/core/units/quantities.ts';
+import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import { type Pour, VesselKind, VesselMaterial } from '@chill/model/treatment.ts';
 import { useState } from 'react';
 import { newId } from '../../../data/newId.ts';
@@ -23,6 +23,9 @@ import { FromDevice } from '../Reading.tsx';
 import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
 import { AfterSoak } from './AfterSoak.tsx';
+
+/** A kettle loses this much on the way to the bench, °C. Assumption. */
+const OFF_THE_BOIL_C = 1;
 
 /** The vessel is remembered from one batch to the next. */
 interface Vessel {
@@ -49,13 +52,17 @@ function PourForm({ view, again }: { view: BatchView; again?: () => void }) {
   const seeds = countIn(projection.state.counts, ['waiting', 'swollen']);
   const dose = hotDoseOf(species);
   const [vessel, setVessel] = useStored<Vessel>('chill.vessel', MUG);
-  const [water_mL, setWater] = useState<number | undefined>(pourVolume_mL(seedVolume_mL(seeds, species.seed)));
   const [seed_g, setSeed] = useState<number | undefined>(Math.round(seedMass_g(seeds, species.seed) * 10) / 10);
+  const seed_mL = seedVolume_mL(seeds, species.seed);
+  const boils = boilingPoint_C(nursery.elevation_m);
+  const asked = { ...vessel, seed_g: seed_g ?? 0 };
+  const suggested = waterFor_mL(dose, boils - OFF_THE_BOIL_C, asked, seed_mL);
+  const [typedWater, setTypedWater] = useState<{ mL: number | undefined }>();
+  const water_mL = typedWater ? typedWater.mL : (suggested ?? pourVolume_mL(seed_mL));
   const [typedPour, setTypedPour] = useState<number | undefined>();
   const [touched, setTouched] = useState(false);
   const [weighed, setWeighed] = useState(0);
   const before = { water_mL: water_mL ?? 0, seed_g: seed_g ?? -1, ...vessel, elevation_m: nursery.elevation_m };
-  const boils = boilingPoint_C(nursery.elevation_m);
   const advice = water_mL && seed_g !== undefined && vessel.vessel_g > 0 ? pourFor(dose.minutes, dose.above_C, before) : undefined;
   const advised = advice && 'pour_C' in advice ? Math.min(boils, Math.ceil(advice.pour_C)) : boils;
   const pour: Pour = { ...before, pour_C: touched ? (typedPour ?? Number.NaN) : advised, above_C: dose.above_C, minutes: dose.minutes };
@@ -98,7 +105,7 @@ function PourForm({ view, again }: { view: BatchView; again?: () => void }) {
       <div>
         <div className="grid grid-cols-2 gap-4">
           <Figure value={water_mL ? showQuantity(water_mL, 'volume_mL', units, 0) : '–'}>
-            of water{water_mL ? `, ${volumeBothWays(water_mL, units).replace(/^[^(]*/, '')}` : ''}
+            of water{water_mL ? `, ${volumeOtherWay(water_mL, units)}` : ''}
           </Figure>
           <Figure value={<span className="text-hot">{fault ? '–' : degrees(pour.pour_C)}</span>}>
             to pour at; here it boils at {showQuantity(boils, 'temperature_C', units)}
@@ -107,7 +114,13 @@ function PourForm({ view, again }: { view: BatchView; again?: () => void }) {
         {advice && 'unreachable' in advice && <p className="mt-3 border-l-4 border-alarm pl-3">{advice.unreachable}</p>}
         <div className="mt-4 grid grid-cols-2 items-end gap-x-6 gap-y-3">
           <Field label="Water" error={at('water_mL')}>
-            <QuantityInput quantity="volume_mL" units={units} value={water_mL} onChange={setWater} />
+            <QuantityInput
+              key={typedWater ? 'own' : `suggested ${water_mL}`}
+              quantity="volume_mL"
+              units={units}
+              value={water_mL}
+              onChange={(mL) => setTypedWater({ mL })}
+            />
           </Field>
           <Field label="Poured at" error={at('pour_C')}>
             <QuantityInput
@@ -204,10 +217,10 @@ function PourForm({ view, again }: { view: BatchView; again?: () => void }) {
           </>
         )}
         {kettle && <TimerFace view={view} timer={kettle} />}
-        <div className="sticky bottom-20 z-10 mt-4 flex flex-wrap items-center gap-4 bg-ground py-2 desk:bottom-0">
+        <div className="deed-bar">
           <button
             type="button"
-            className="deed max-desk:basis-full"
+            className="deed grow desk:grow-0"
             style={{ '--deed': 'var(--color-hot)' } as React.CSSProperties}
             disabled={fault !== undefined}
             onClick={pourNow}

@@ -11,7 +11,7 @@ import {
   towelWater_mL,
 } from '@chill/core/mix/water.ts';
 import { beginWords } from '@chill/core/schedule/words.ts';
-import { showQuantity, volumeBothWays } from '@chill/core/units/quantities.ts';
+import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import { TUB_ML } from '@chill/core/ways/effort.ts';
 import { Link } from 'react-router';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
@@ -56,10 +56,10 @@ export function LayUp({ view }: { view: BatchView }) {
         />
       )}
       <p className="mt-4 max-w-prose text-[1.06rem]">{beginWords(stage, seeds, { species }).hint}.</p>
-      <div className="sticky bottom-20 z-10 mt-4 flex flex-wrap items-center gap-4 bg-ground py-2 desk:bottom-0">
+      <div className="deed-bar">
         <button
           type="button"
-          className="deed max-desk:basis-full"
+          className="deed grow desk:grow-0"
           style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
           onClick={() => step.begin()}
         >
@@ -91,9 +91,9 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
   return (
     <>
       {'water' in reckoned && (
-        <div className="grid max-w-2xl grid-cols-3 gap-6" aria-live="polite">
-          <Figure value={volumeBothWays(reckoned.water, units)}>
-            of water for {reckoned.towels === 1 ? 'the towel' : 'each towel'}, by the spoon
+        <div className="grid max-w-2xl grid-cols-2 gap-x-6 gap-y-4 sm:grid-cols-3" aria-live="polite">
+          <Figure value={showQuantity(reckoned.water, 'volume_mL', units, 0)}>
+            of water for {reckoned.towels === 1 ? 'the towel' : 'each towel'}, {volumeOtherWay(reckoned.water, units)}
           </Figure>
           <Figure value={reckoned.towels} unit={reckoned.towels === 1 ? 'towel' : 'towels'}>
             for {seeds} seeds; {reckoned.seeds} fit on one
@@ -169,8 +169,8 @@ function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first:
   return (
     <>
       <div className="grid max-w-2xl grid-cols-2 gap-6 sm:grid-cols-3" aria-live="polite">
-        <Figure value={'water' in reckoned ? volumeBothWays(reckoned.water, units) : '–'}>
-          of water into the dry mix; a handful squeezed gives one drop
+        <Figure value={'water' in reckoned ? showQuantity(reckoned.water, 'volume_mL', units, 0) : '–'}>
+          of water into the dry mix{'water' in reckoned && `, ${volumeOtherWay(reckoned.water, units)}`}; a handful squeezed gives one drop
         </Figure>
         <Figure value={showQuantity(bag_mL, 'volume_mL', units, 0)}>
           of mix in {bags === 1 ? 'one bag' : `each of ${bags} bags`} for {seeds} seeds

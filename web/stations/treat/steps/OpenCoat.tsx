@@ -83,99 +83,104 @@ export function OpenCoat({ view }: { view: BatchView }) {
   const clear = () => setSitting({ ...FRESH, method: sitting.method });
 
   return (
-    <>
-      <Choice label="How" options={METHODS} value={sitting.method} onChange={(method) => setSitting({ ...sitting, method })} />
-      <p className="mt-2 max-w-prose">{HOW[sitting.method]}</p>
-      {sitting.method === 'peel' ? (
-        <PeelOrLeave />
-      ) : (
-        <div className="mt-3 grid max-w-2xl grid-cols-3 gap-3">
-          {(['tooLittle', 'right', 'tooFar'] as const).map((opened) => (
-            <CoatPicture key={opened} seed={view.species.seed} opened={opened} width={210} />
-          ))}
-        </div>
-      )}
-      <div className="mt-5 flex max-w-2xl flex-wrap items-end gap-x-8 gap-y-4">
-        <Figure value={sitting.opened} unit={`of ${all}`}>
-          {sitting.method === 'peel' ? 'peeled' : 'opened'} now{before > 0 && sitting.method !== 'peel' && `, ${before} before`}
-        </Figure>
-        <Figure value={lengthOf(left * perSeed_s)}>
-          for the {left} left, {perSeed_s.toFixed(perSeed_s < 10 ? 1 : 0)} s each
-        </Figure>
-        <button
-          type="button"
-          className="min-h-12 font-mono text-xl tabular-nums"
-          onClick={pause}
-          aria-label={running ? 'stop the watch' : 'start the watch'}
-        >
-          {timerFace(worked_s)} <span className="font-sans text-[0.95rem] underline underline-offset-4">{running ? 'stop' : 'start'}</span>
-        </button>
-      </div>
-      <div className="mt-4 grid max-w-2xl grid-cols-[2fr_1fr_1fr] gap-3">
-        <button type="button" className="deed min-h-20! text-2xl" disabled={left < 1} onClick={() => tap(1, 0)}>
-          +1 {sitting.method === 'peel' ? 'peeled' : 'opened'}
-        </button>
-        <button
-          type="button"
-          className="min-h-20 border-[1.5px] border-ink3 text-xl font-semibold"
-          disabled={left < 1}
-          onClick={() => tap(Math.min(10, left), 0)}
-        >
-          +{Math.min(10, Math.max(1, left))}
-        </button>
-        <button
-          type="button"
-          className="min-h-20 border-[1.5px] border-ink3 leading-tight font-semibold"
-          disabled={left < 1}
-          onClick={() => tap(0, 1)}
-        >
-          {sitting.wounded > 0 && <span className="font-mono text-xl">{sitting.wounded} </span>}too far
-        </button>
-      </div>
-      <div className="mt-1 flex max-w-2xl flex-wrap justify-between gap-x-6">
-        <button type="button" className="quiet" disabled={sitting.opened === 0} onClick={() => tap(-1, 0)}>
-          one back
-        </button>
-        <button type="button" className="quiet" disabled={left < 1} onClick={() => tap(left, 0)}>
-          all {left} {sitting.method === 'sand' ? 'sanded together' : 'are done'}
-        </button>
-      </div>
-      <FromDevice
-        kind="counter"
-        batchId={view.batch.id}
-        show={(value) => `${value} seeds`}
-        take={(value) => setSitting({ ...sitting, opened: Math.min(all, value) })}
-      />
-      <WhyNote
-        ask="why so long?"
-        why={{
-          figure: `${perSeed_s.toFixed(1)} s a seed`,
-          inputs: [{ name: 'timed here', value: `${timed} seeds`, from: 'this nursery’s own hands' }],
-          rule: 'Seconds over seeds of every sitting that was timed, with a first guess worth ten seeds.',
-          source: 'Own records; the first guess is an assumption.',
-          assumed: timed < 10,
-          changes: 'Every sitting that is timed.',
-        }}
-      />
-      <div className="sticky bottom-20 z-10 mt-4 flex flex-wrap items-center gap-4 bg-ground py-2 desk:bottom-0">
-        <button
-          type="button"
-          className="deed max-desk:basis-full"
-          style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
-          disabled={done === 0 && before === 0}
-          onClick={() => step.finish(told()) && clear()}
-        >
-          {left > 0 && done + before > 0 ? `done: leave ${left} as they are` : 'all opened: next'}
-        </button>
-        {done > 0 && left > 0 && (
-          <button type="button" className="quiet" onClick={() => step.record(told()) && clear()}>
-            put by what is done
-          </button>
+    <div className="gap-14 desk:grid desk:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
+      <div className="contents desk:block">
+        <Choice label="How" options={METHODS} value={sitting.method} onChange={(method) => setSitting({ ...sitting, method })} />
+        <p className="mt-2 max-w-prose">{HOW[sitting.method]}</p>
+        {sitting.method === 'peel' ? (
+          <PeelOrLeave />
+        ) : (
+          <div className="mt-3 grid max-w-2xl grid-cols-3 gap-3">
+            {(['tooLittle', 'right', 'tooFar'] as const).map((opened) => (
+              <CoatPicture key={opened} seed={view.species.seed} opened={opened} width={210} />
+            ))}
+          </div>
         )}
       </div>
-      <Problem>{step.problem}</Problem>
-      <Trained view={view} />
-    </>
+      <div className="contents desk:block">
+        <div className="mt-5 flex flex-wrap items-end gap-x-8 gap-y-4 desk:mt-0">
+          <Figure value={sitting.opened} unit={`of ${all}`}>
+            {sitting.method === 'peel' ? 'peeled' : 'opened'} now{before > 0 && sitting.method !== 'peel' && `, ${before} before`}
+          </Figure>
+          <Figure value={lengthOf(left * perSeed_s)}>
+            for the {left} left, {perSeed_s.toFixed(perSeed_s < 10 ? 1 : 0)} s each
+          </Figure>
+          <button
+            type="button"
+            className="min-h-12 font-mono text-xl tabular-nums"
+            onClick={pause}
+            aria-label={running ? 'stop the watch' : 'start the watch'}
+          >
+            {timerFace(worked_s)}{' '}
+            <span className="font-sans text-[0.95rem] underline underline-offset-4">{running ? 'stop' : 'start'}</span>
+          </button>
+        </div>
+        <div className="sticky bottom-[4.1rem] z-10 mt-3 grid grid-cols-[2fr_1fr_1fr] gap-3 bg-ground py-2 desk:static">
+          <button type="button" className="deed min-h-20! text-2xl" disabled={left < 1} onClick={() => tap(1, 0)}>
+            +1 {sitting.method === 'peel' ? 'peeled' : 'opened'}
+          </button>
+          <button
+            type="button"
+            className="min-h-20 border-[1.5px] border-ink3 text-xl font-semibold"
+            disabled={left < 1}
+            onClick={() => tap(Math.min(10, left), 0)}
+          >
+            +{Math.min(10, Math.max(1, left))}
+          </button>
+          <button
+            type="button"
+            className="min-h-20 border-[1.5px] border-ink3 leading-tight font-semibold"
+            disabled={left < 1}
+            onClick={() => tap(0, 1)}
+          >
+            {sitting.wounded > 0 && <span className="font-mono text-xl">{sitting.wounded} </span>}too far
+          </button>
+        </div>
+        <div className="flex flex-wrap justify-between gap-x-6">
+          <button type="button" className="quiet" disabled={sitting.opened === 0} onClick={() => tap(-1, 0)}>
+            one back
+          </button>
+          <button type="button" className="quiet" disabled={left < 1} onClick={() => tap(left, 0)}>
+            all {left} {sitting.method === 'sand' ? 'sanded together' : 'are done'}
+          </button>
+        </div>
+        <FromDevice
+          kind="counter"
+          batchId={view.batch.id}
+          show={(value) => `${value} seeds`}
+          take={(value) => setSitting({ ...sitting, opened: Math.min(all, value) })}
+        />
+        <div className="mt-3 flex flex-wrap items-center gap-4">
+          <button
+            type="button"
+            className="deed grow desk:grow-0"
+            style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
+            disabled={done === 0 && before === 0}
+            onClick={() => step.finish(told()) && clear()}
+          >
+            {left > 0 && done + before > 0 ? `done: leave ${left} as they are` : 'all opened: next'}
+          </button>
+          {done > 0 && left > 0 && (
+            <button type="button" className="quiet" onClick={() => step.record(told()) && clear()}>
+              put by what is done
+            </button>
+          )}
+        </div>
+        <Problem>{step.problem}</Problem>
+        <WhyNote
+          ask="why so long?"
+          why={{
+            figure: `${perSeed_s.toFixed(1)} s a seed`,
+            inputs: [{ name: 'timed here', value: `${timed} seeds`, from: 'this nursery’s own hands' }],
+            rule: 'Seconds over seeds of every sitting that was timed, with a first guess worth ten seeds.',
+            source: 'Own records; the first guess is an assumption.',
+            assumed: timed < 10,
+            changes: 'Every sitting that is timed.',
+          }}
+        />
+        <Trained view={view} />
+      </div>
+    </div>
   );
 }
 

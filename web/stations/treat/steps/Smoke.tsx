@@ -2,7 +2,7 @@ import { countIn } from '@chill/core/ledger/states.ts';
 import { ashFor_mL, smokePaper, smokeWater } from '@chill/core/mix/bath.ts';
 import { seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { TIMINGS } from '@chill/core/treat/timers.ts';
-import { showQuantity, volumeBothWays } from '@chill/core/units/quantities.ts';
+import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import { useState } from 'react';
 import { newId } from '../../../data/newId.ts';
 import { nowInstant } from '../../../data/now.ts';
@@ -57,10 +57,10 @@ export function Smoke({ view }: { view: BatchView }) {
         <p className="mt-3 text-[1.06rem]">
           Drain it through a coffee filter, so that the smallest are not lost. Do not rinse: the cue is on the coat.
         </p>
-        <div className="sticky bottom-20 z-10 mt-4 bg-ground py-2 desk:bottom-0">
+        <div className="deed-bar">
           <button
             type="button"
-            className="deed max-desk:w-full"
+            className="deed grow desk:grow-0"
             style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
             onClick={() => step.finish(timer ? [{ kind: 'timerEnded', timer: timer.id, at: nowInstant() }] : [])}
           >
@@ -72,14 +72,15 @@ export function Smoke({ view }: { view: BatchView }) {
     );
   }
 
+  const big = (volume_mL: number) => showQuantity(volume_mL, 'volume_mL', units);
   const dose = ((): Dose | { problem: string } => {
     try {
       if (form === 'water') {
         const { stock_mL, water_mL, total_mL } = smokeWater(strength, seed_mL);
         return {
           figures: [
-            { value: volumeBothWays(stock_mL, units), of: 'smoke water from the bottle' },
-            { value: volumeBothWays(water_mL, units), of: `clean water, ${volumeBothWays(total_mL, units)} in all` },
+            { value: big(stock_mL), of: `smoke water from the bottle, ${volumeOtherWay(stock_mL, units)}` },
+            { value: big(water_mL), of: `clean water, ${volumeOtherWay(water_mL, units)}; ${big(total_mL)} in all` },
           ],
           note: `smoke water ${strength}, ${volumeBothWays(total_mL, units)} in all`,
         };
@@ -89,7 +90,7 @@ export function Smoke({ view }: { view: BatchView }) {
         return {
           figures: [
             { value: String(sheets), of: sheets === 1 ? 'sheet' : 'sheets' },
-            { value: volumeBothWays(water_mL, units), of: 'water, as it is rated; more only thins it' },
+            { value: big(water_mL), of: `water, ${volumeOtherWay(water_mL, units)}, as it is rated; more only thins it` },
           ],
           note: `smoke paper, ${sheets} in ${volumeBothWays(water_mL, units)}`,
         };
@@ -97,7 +98,7 @@ export function Smoke({ view }: { view: BatchView }) {
       if (form === 'ash') {
         const ash_mL = ashFor_mL(Number(pots), across_mm ?? 0);
         return {
-          figures: [{ value: volumeBothWays(ash_mL, units), of: `ash and char over ${pots} pots, 2 mm; water it in` }],
+          figures: [{ value: big(ash_mL), of: `ash and char, ${volumeOtherWay(ash_mL, units)}, over ${pots} pots, 2 mm; water it in` }],
           note: `ash and char, ${volumeBothWays(ash_mL, units)} on ${pots} pots`,
           atOnce: true,
         };
@@ -163,10 +164,10 @@ export function Smoke({ view }: { view: BatchView }) {
         )}
       </div>
       {form === 'heat' && <Problem>{fault}</Problem>}
-      <div className="sticky bottom-20 z-10 mt-4 bg-ground py-2 desk:bottom-0">
+      <div className="deed-bar">
         <button
           type="button"
-          className="deed max-desk:w-full"
+          className="deed grow desk:grow-0"
           style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
           disabled={fault !== undefined}
           onClick={start}

@@ -3,7 +3,7 @@ import { countIn } from '@chill/core/ledger/states.ts';
 import { bathVolume_mL } from '@chill/core/mix/bath.ts';
 import { seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { FRESH_WATER_EVERY_S, freshWaterDue, TIMINGS } from '@chill/core/treat/timers.ts';
-import { showQuantity, volumeBothWays } from '@chill/core/units/quantities.ts';
+import { showQuantity, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import { useState } from 'react';
 import { newId } from '../../../data/newId.ts';
 import { nowInstant, useNow } from '../../../data/now.ts';
@@ -41,7 +41,7 @@ function Begin({ view }: { view: BatchView }) {
     <>
       <div className="grid max-w-2xl grid-cols-2 gap-6">
         <Figure value={showQuantity(water_mL, 'volume_mL', units, 0)}>
-          lukewarm water for {seeds} seeds, {volumeBothWays(water_mL, units).replace(/^[^(]*/, '')}
+          lukewarm water for {seeds} seeds, {volumeOtherWay(water_mL, units)}
         </Figure>
         <Figure value={momentIn(now + seconds * 1000, nursery.timeZone, today)}>to be drained</Figure>
       </div>
@@ -51,10 +51,10 @@ function Begin({ view }: { view: BatchView }) {
       <p className="mt-3 max-w-prose text-ink2">
         A few hours to a day. Longer than {lengthOf(TIMINGS.soak.most_s)} drowns it; fresh water every {lengthOf(FRESH_WATER_EVERY_S)}.
       </p>
-      <div className="sticky bottom-20 z-10 mt-4 bg-ground py-2 desk:bottom-0">
+      <div className="deed-bar">
         <button
           type="button"
-          className="deed max-desk:w-full"
+          className="deed grow desk:grow-0"
           style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
           onClick={() =>
             step.record([{ kind: 'timerStarted', timer: newId(), stage: state.stage, step: 'soak', seconds, at: nowInstant() }])

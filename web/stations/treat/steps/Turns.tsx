@@ -51,10 +51,10 @@ export function Turns({ view }: { view: BatchView }) {
         </p>
       )}
       <TurnsDrawing stays={stays} />
-      <div className="sticky bottom-20 z-10 mt-4 flex flex-wrap items-center gap-4 bg-ground py-2 desk:bottom-0">
+      <div className="deed-bar">
         <button
           type="button"
-          className="deed max-desk:basis-full"
+          className="deed grow desk:grow-0"
           style={{ '--deed': into === 'freezer' ? 'var(--color-frozen)' : 'var(--color-cold)' } as React.CSSProperties}
           onClick={() => step.record([{ kind: 'turned', at: nowInstant(), into }])}
         >
@@ -73,6 +73,7 @@ export function Turns({ view }: { view: BatchView }) {
 }
 
 const WIDTH = 620;
+const LEFT = 92;
 const HIGH = 26;
 const LOW = 84;
 
@@ -95,16 +96,16 @@ function TurnsDrawing({ stays }: { stays: ReturnType<typeof readTurns>['stays'] 
         ['freezer', LOW],
       ].map(([name, y]) => (
         <g key={name}>
-          <line x1={62} x2={WIDTH} y1={y} y2={y} stroke="var(--color-line)" strokeDasharray="3 4" />
-          <text x={56} y={Number(y) + 4} textAnchor="end" className="drawn-note" fill="var(--color-ink2)">
+          <line x1={LEFT} x2={WIDTH} y1={y} y2={y} stroke="var(--color-line)" strokeDasharray="3 4" />
+          <text x={LEFT - 8} y={Number(y) + 4} textAnchor="end" className="drawn-note" fill="var(--color-ink2)">
             {name}
           </text>
         </g>
       ))}
       {stays.map((stay) => {
-        const x1 = 62 + (hours / whole) * (WIDTH - 70);
+        const x1 = LEFT + (hours / whole) * (WIDTH - LEFT - 8);
         hours += stay.hours;
-        const x2 = 62 + (hours / whole) * (WIDTH - 70);
+        const x2 = LEFT + (hours / whole) * (WIDTH - LEFT - 8);
         const frozen = stay.in === 'freezer';
         const y = frozen ? LOW : HIGH;
         return (

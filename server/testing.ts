@@ -37,6 +37,7 @@ export async function testServer(options: AppOptions & { demo?: boolean; dataFol
   return {
     app,
     store,
+    devices,
     source,
     dataFolder,
     /** Asks, and gives back the status and the answer read as JSON. */

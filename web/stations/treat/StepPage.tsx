@@ -71,7 +71,9 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
   const title = closed ? 'Done at the bench' : (TITLES[stage.kind] ?? (lying && !state.underWay ? 'Lay it up' : STAGE_NAMES[stage.kind]));
   const caution = !closed && cautionAt(stage.kind);
   // The next step begins at its top, wherever the last one was left.
-  useEffect(() => scrollTo(0, 0), []);
+  useEffect(() => {
+    scrollTo(0, 0);
+  }, []);
   return (
     <div className="px-4 pt-4 desk:px-10" style={{ '--zone': ZONE_COLOUR[zone] } as CSSProperties}>
       <div className="flex flex-wrap items-baseline gap-x-4">

@@ -1,0 +1,71 @@
+import type { Page } from '@playwright/test';
+
+/** How a page's frames came over a few seconds, ms apart: the middle one, and the share that took more than half as long again. */
+export interface Frames {
+  median: number;
+  late: number;
+}
+
+/** Lengths of so many frames of the page as it stands. */
+async function framesOf(page: Page, count: number): Promise<number[]> {
+  return page.evaluate<number[]>(`new Promise((done) => {
+    const at = [];
+    const tick = (now) => {
+      at.push(now);
+      if (at.length > ${count}) done(at.slice(1).map((time, i) => time - at[i]));
+      else requestAnimationFrame(tick);
+    };
+    requestAnimationFrame(tick);
+  })`);
+}
+
+/** A processor four times as slow as this one, as a phone in the shed has it. */
+export async function slowDown(page: Page, rate = 4): Promise<void> {
+  const devtools = await page.context().newCDPSession(page);
+  await devtools.send('Emulation.setCPUThrottlingRate', { rate });
+}
+
+/** Frames of the page, `late` against `usual` ms (its own median where none is given). */
+export async function traceFrames(page: Page, usual?: number, count = 180): Promise<Frames> {
+  const frames = await framesOf(page, count);
+  const median = [...frames].sort((a, b) => a - b)[Math.floor(frames.length / 2)] as number;
+  return { median, late: frames.filter((frame) => frame > 1.5 * (usual ?? median)).length / frames.length };
+}
+
+/** Puts six running timers and a poured hot water on the demo's bench, over the wire; the bag code of the one that was poured. */
+export async function busyBench(page: Page): Promise<string> {
+  type Told = { id: string; code: string; plan: { stages: { kind: string }[] }; events: { kind: string; stage?: number }[] };
+  const batches = (await (await page.request.get('/api/batches')).json()) as Told[];
+  const { now, today } = (await (await page.request.get('/api/clock')).json()) as { now: string; today: string };
+  const [place] = (await (await page.request.get('/api/places')).json()) as { id: string }[];
+  const post = async (batch: Told, events: object[]) => {
+    const decidedOn = batch.events.length;
+    const told = events.map((event) => ({ id: crypto.randomUUID(), on: today, ...event }));
+    const answer = await page.request.post(`/api/batches/${batch.id}/events`, { data: { decidedOn, events: told } });
+    if (!answer.ok()) throw new Error(await answer.text());
+  };
+  const hot = batches.find(({ plan, events }) => plan.stages[0]?.kind === 'hotWater' && events.length === 0) as Told;
+  const pour = { water_mL: 400, pour_C: 96, seed_g: 1, vessel_g: 350, material: 'ceramic', kind: 'mug', air_C: 18, elevation_m: 780 };
+  const timer = (stage: number, step: string) => ({
+    kind: 'timerStarted',
+    timer: crypto.randomUUID(),
+    stage,
+    step,
+    seconds: 40_000,
+    at: now,
+  });
+  await post(hot, [
+    { kind: 'stageStarted', stage: 0, placeId: place?.id },
+    { kind: 'poured', stage: 0, at: now, pour: { ...pour, above_C: 70, minutes: 5 } },
+    timer(0, 'hotSoak'),
+  ]);
+  const underWay = batches.filter((batch) => {
+    const last = batch.events.filter(({ kind }) => kind.startsWith('stage')).at(-1);
+    return last?.kind === 'stageStarted' && batch !== hot && batch.events.at(-1)?.kind !== 'closed';
+  });
+  for (const batch of underWay.slice(0, 5)) {
+    const stage = batch.events.filter(({ kind }) => kind === 'stageStarted').at(-1)?.stage as number;
+    await post(batch, [timer(stage, 'wait')]);
+  }
+  return hot.code;
+}

@@ -1,6 +1,6 @@
-import { dayAt } from '@chill/core/calendar/clock.ts';
+import { sameTimeOn } from '@chill/core/calendar/clock.ts';
 import { addDays } from '@chill/core/calendar/dates.ts';
-import { sameTimeOn } from '@chill/core/calendar/moments.ts';
+import { dayAt } from '@chill/core/calendar/moments.ts';
 import type { Config } from './config.ts';
 import { Fault } from './fault.ts';
 import type { Moment, Store } from './store/store.ts';

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { dayAt } from './clock.ts';
 import { addDays, dayNumber, daysBetween, fromDayNumber, nearDate, shortDate, spell } from './dates.ts';
 import { daylengthHours } from './daylength.ts';
+import { dayAt } from './moments.ts';
 import { parseComingDate, parseDate } from './parseDate.ts';
 
 const anyDay = fc.integer({ min: -20_000, max: 80_000 }).map(fromDayNumber);

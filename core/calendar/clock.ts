@@ -2,9 +2,10 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import { Temporal } from 'temporal-polyfill';
 
 /**
- * The calendar day that it is at `instant` (milliseconds since 1970 in UTC) in `timeZone` (an IANA name).
- * @throws {RangeError} for a time zone that does not exist.
+ * The moment (ms since 1970) at which `day` has the time of day that `now_ms` has, in a time zone: how a clock set by hand tells the time. An hour
+ * that the zone leaves out on that day is taken an hour later.
  */
-export function dayAt(instant: number, timeZone: string): PlainDate {
-  return Temporal.Instant.fromEpochMilliseconds(instant).toZonedDateTimeISO(timeZone).toPlainDate().toString();
+export function sameTimeOn(day: PlainDate, now_ms: number, timeZone: string): number {
+  const time = Temporal.Instant.fromEpochMilliseconds(now_ms).toZonedDateTimeISO(timeZone).toPlainTime();
+  return Temporal.PlainDate.from(day).toZonedDateTime({ timeZone, plainTime: time }).epochMilliseconds;
 }

@@ -1,5 +1,4 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
-import { Temporal } from 'temporal-polyfill';
 import { addDays, shortDate } from './dates.ts';
 
 const MINUTE_S = 60;
@@ -24,19 +23,39 @@ export function lengthOf(seconds: number): string {
   return minutes % 60 === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
 }
 
+/** The calendar day and the time of day, "06:40", at a moment (ms since 1970) in a time zone. */
+interface LocalTime {
+  day: PlainDate;
+  time: string;
+}
+
+const formats = new Map<string, Intl.DateTimeFormat>();
+
+/** A zone's own clock and calendar, by the browser's tables: a polyfill would weigh 18 KB on the first screen. */
+function localTime(at_ms: number, timeZone: string): LocalTime {
+  let format = formats.get(timeZone);
+  if (!format) {
+    const two = '2-digit';
+    format = new Intl.DateTimeFormat('en', { timeZone, year: 'numeric', month: two, day: two, hour: two, minute: two, hourCycle: 'h23' });
+    formats.set(timeZone, format);
+  }
+  const parts = Object.fromEntries(format.formatToParts(at_ms).map(({ type, value }) => [type, value]));
+  return { day: `${parts.year}-${parts.month}-${parts.day}`, time: `${parts.hour}:${parts.minute}` };
+}
+
+/**
+ * The calendar day that it is at a moment (ms since 1970) in `timeZone` (an IANA name).
+ * @throws {RangeError} for a time zone that does not exist.
+ */
+export function dayAt(at_ms: number, timeZone: string): PlainDate {
+  return localTime(at_ms, timeZone).day;
+}
+
 /** The time of day at a moment (ms since 1970) in a time zone, with the day where it is not `today`: "06:40", "tomorrow 06:40", "4 Mar 06:40". */
 export function momentIn(at_ms: number, timeZone: string, today: PlainDate): string {
-  const zoned = Temporal.Instant.fromEpochMilliseconds(Math.round(at_ms)).toZonedDateTimeISO(timeZone);
-  const day = zoned.toPlainDate().toString();
-  const time = zoned.toPlainTime().toString({ smallestUnit: 'minute' });
+  const { day, time } = localTime(at_ms, timeZone);
   if (day === today) return time;
   if (day === addDays(today, 1)) return `tomorrow ${time}`;
   if (day === addDays(today, -1)) return `yesterday ${time}`;
   return `${shortDate(day, today)} ${time}`;
-}
-
-/** The moment (ms since 1970) at which `day` has the time of day that `now_ms` has, in a time zone: how a stepped clock tells the time. */
-export function sameTimeOn(day: PlainDate, now_ms: number, timeZone: string): number {
-  const time = Temporal.Instant.fromEpochMilliseconds(now_ms).toZonedDateTimeISO(timeZone).toPlainTime();
-  return Temporal.PlainDate.from(day).toZonedDateTime({ timeZone, plainTime: time }).epochMilliseconds;
 }

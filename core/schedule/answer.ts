@@ -44,6 +44,8 @@ export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: Ba
       return recordMove(batch, state, setting, on, newId);
     case 'turn':
       return recordTurn(state, setting, on, newId);
+    case 'freshWater':
+      return { events: [{ id: newId(), on, kind: 'refreshed', ...(setting.now && { at: setting.now }) }] };
     case 'lift':
       return recordMoves(state, { potted: answer.count }, on, newId);
     case 'finish':

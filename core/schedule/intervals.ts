@@ -22,12 +22,13 @@ export const POTS_EVERY_DAYS = 7;
 export const FAST_SPROUTER_DAYS = 8;
 
 /** Hands' time for one of each, minutes; a first guess, to be learned. */
-export const MINUTES: Record<'begin' | 'move' | 'look' | 'lift' | 'turn' | 'finish' | 'setOut', number> = {
+export const MINUTES: Record<'begin' | 'move' | 'look' | 'lift' | 'turn' | 'freshWater' | 'finish' | 'setOut', number> = {
   begin: 5,
   move: 3,
   look: 2,
   lift: 4,
   turn: 1,
+  freshWater: 2,
   finish: 5,
   setOut: 15,
 };

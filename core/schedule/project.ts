@@ -25,7 +25,7 @@ export interface Setting {
   species: Species;
   lot: Pick<Lot, 'soundness' | 'wintered' | 'provenance' | 'storage'>;
   places: readonly Place[];
-  nursery: Pick<Nursery, 'lastFrost' | 'settings' | 'latitude_deg' | 'climate'>;
+  nursery: Pick<Nursery, 'lastFrost' | 'settings' | 'latitude_deg' | 'climate' | 'timeZone'>;
   today: PlainDate;
   /** The moment, where the one who asks knows it: what is recorded then carries it, and what runs against a timer has one. */
   now?: string;
@@ -214,8 +214,10 @@ function accountCurve(
     const { curve, pull } = stay;
     return { curve, pull, wanted: curve.earned[stay.days] as number, dueOut: addDays(since, stay.days), temperature_C, uncertain_days: 0 };
   }
-  const treatment = treatmentOf(species, stage, temperature_C, credit);
-  if (!treatment) return undefined;
+  const plain = treatmentOf(species, stage, temperature_C, credit);
+  if (!plain) return undefined;
+  const bathed = state.timers.some((timer) => timer.step === 'bath' && timer.stage < index);
+  const treatment: SteadyTreatment = bathed ? { ...plain, rot: { ...plain.rot, cleanliness: 'bathed' } } : plain;
   const perDay = earnedPerDay(treatment);
   const lying: Lying = { since, checks: state.checks, freshened: state.freshened };
   const horizon = Math.max(days + 7, horizonDays(treatment.requirement, perDay));

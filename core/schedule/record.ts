@@ -3,11 +3,11 @@ import type { Move, NewEvent, OpeningMethod, TimedStep } from '@chill/model/even
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { lengthOf } from '../calendar/moments.ts';
-import type { BatchState } from '../ledger/batchState.ts';
+import type { BatchState, Timer } from '../ledger/batchState.ts';
 import type { Saying } from '../ledger/logLine.ts';
 import { applyMoves, type Counts, countIn, ON_ITS_WAY, STATE_NAMES } from '../ledger/states.ts';
 import { movesFor, type Verb } from '../ledger/verbs.ts';
-import { TIMINGS } from '../treat/timers.ts';
+import { endingOf, TIMINGS } from '../treat/timers.ts';
 import type { Setting } from './project.ts';
 import { placeForStage } from './tasks.ts';
 import { STAGE_NAMES } from './words.ts';
@@ -205,8 +205,8 @@ export function recordSayings(
   return { events };
 }
 
-/** What an event did, in a few words: "3 root out, 1 mouldy; damp". */
-export function describeEvent(event: NewEvent, batch: Pick<Batch, 'plan'>): string {
+/** What an event did, in a few words: "3 root out, 1 mouldy; damp". With the batch's timers it also says how early or late one was ended. */
+export function describeEvent(event: NewEvent, batch: Pick<Batch, 'plan'>, timers: readonly Timer[] = []): string {
   const parts: string[] = [];
   const stageName = (index: number) => STAGE_NAMES[batch.plan.stages[index]?.kind ?? 'pot'];
   if (event.kind === 'stageStarted') parts.push(`into ${stageName(event.stage)}`);
@@ -223,7 +223,7 @@ export function describeEvent(event: NewEvent, batch: Pick<Batch, 'plan'>): stri
     for (const { to, count } of event.moves) totals.set(STATE_NAMES[to], (totals.get(STATE_NAMES[to]) ?? 0) + count);
     for (const [state, count] of totals) parts.push(`${count} ${state}`);
   }
-  parts.push(...describeTreatment(event));
+  parts.push(...describeTreatment(event), ...describeEnding(event, timers));
   if (event.note) parts.push(event.note);
   return parts.join(', ') || 'looked';
 }
@@ -233,8 +233,6 @@ function describeTreatment(event: NewEvent): string[] {
   switch (event.kind) {
     case 'timerStarted':
       return [`${TIMINGS[event.step].name} for ${lengthOf(event.seconds)}`];
-    case 'timerEnded':
-      return ['timer ended'];
     case 'opened':
       return [`${event.count} ${OPENED_WORDS[event.method]}${event.seconds ? ` in ${lengthOf(event.seconds)}` : ''}`];
     case 'poured':
@@ -256,6 +254,22 @@ function describeTreatment(event: NewEvent): string[] {
     default:
       return [];
   }
+}
+
+/** How the timers that an event ended were ended. */
+function describeEnding(event: NewEvent, timers: readonly Timer[]): string[] {
+  const at_ms = event.at ? Date.parse(event.at) : undefined;
+  const ended =
+    event.kind === 'timerEnded'
+      ? timers.filter(({ id }) => id === event.timer)
+      : event.kind === 'stageFinished'
+        ? timers.filter(({ stage, ended_ms }) => stage === event.stage && ended_ms !== undefined && ended_ms === at_ms)
+        : [];
+  if (event.kind === 'timerEnded' && ended.length === 0) return ['timer ended'];
+  return ended.map((timer) => {
+    const { how, by_s } = endingOf(timer, timer.ended_ms ?? timer.started_ms);
+    return `${TIMINGS[timer.step].name} ended ${how === 'on time' ? how : `${lengthOf(by_s)} ${how}`}`;
+  });
 }
 
 const OPENED_WORDS: Record<OpeningMethod, string> = { nick: 'nicked', file: 'filed', sand: 'sanded', peel: 'peeled' };

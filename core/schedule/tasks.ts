@@ -2,7 +2,9 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, earlier, later, nearDate, shortDate, spell } from '../calendar/dates.ts';
+import { dayAt, momentIn } from '../calendar/moments.ts';
 import { countIn } from '../ledger/states.ts';
+import { freshWaterDue } from '../treat/timers.ts';
 import { placesFor } from '../ways/places.ts';
 import { sproutingStage } from '../ways/resolve.ts';
 import { frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
@@ -18,8 +20,8 @@ import {
 import type { ProjectedStage, Projection, Setting } from './project.ts';
 import { beginWords, moveWords } from './words.ts';
 
-/** What has to be done: begin a stage, go on to the next, look, lift sprouts, swap freezer and fridge, give up on the rest, set out. */
-export type TaskKind = 'begin' | 'move' | 'look' | 'lift' | 'turn' | 'finish' | 'setOut';
+/** What has to be done: begin a stage, go on to the next, look, lift sprouts, swap freezer and fridge, change the water of a soak, give up on the rest, set out. */
+export type TaskKind = 'begin' | 'move' | 'look' | 'lift' | 'turn' | 'freshWater' | 'finish' | 'setOut';
 
 /** One thing to do for one batch, with its day. */
 export interface Task {
@@ -105,7 +107,7 @@ function beginTask(context: Context): Task {
 
 function underWayTasks(context: Context): Task[] {
   const { stage, index, batch } = context;
-  if (BENCH_STAGES.includes(stage.kind)) return [moveTask(context, stage.end, benchLateness(context))];
+  if (BENCH_STAGES.includes(stage.kind)) return [moveTask(context, stage.end, benchLateness(context)), ...freshWaterTasks(context)];
   if (stage.kind === 'freezerTurns') return [moveTask(context, stage.end, undefined), ...turnTasks(context)];
   if (stage.kind === 'pot') return [setOutTask(context), ...potLooks(context)];
   if (index === sproutingStage(batch.plan.way)) return warmTasks(context);
@@ -130,6 +132,29 @@ function benchLateness({ stage, setting }: Context): Pick<Draft, 'lateness' | 'p
   const late = daysBetween(stage.start, setting.today) - 1;
   if (late < 1 || (stage.kind !== 'soak' && stage.kind !== 'hotWater')) return undefined;
   return { lateness: `${spell(late)} longer in water than meant: seed drowns without air`, pressing: true };
+}
+
+/** Fresh water in a soak that runs against a timer, on the day on which its hour falls. */
+function freshWaterTasks(context: Context): Task[] {
+  const { projection, setting, index } = context;
+  const { state } = projection;
+  const { timeZone } = setting.nursery;
+  return state.timers
+    .filter(({ stage }) => stage === index)
+    .flatMap((timer) => {
+      const due_ms = freshWaterDue(timer, state.freshWater_ms);
+      if (due_ms === undefined) return [];
+      const hour = momentIn(due_ms, timeZone, setting.today);
+      return [
+        task(context, {
+          kind: 'freshWater',
+          due: dayAt(due_ms, timeZone),
+          placeId: placeOf(context),
+          title: 'fresh water',
+          hint: `at ${hour}: water without air drowns seed`,
+        }),
+      ];
+    });
 }
 
 /** The daily swap between freezer and fridge. */

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { lengthOf, momentIn, sameTimeOn, timerFace } from '../calendar/moments.ts';
+import { sameTimeOn } from '../calendar/clock.ts';
+import { lengthOf, momentIn, timerFace } from '../calendar/moments.ts';
 import type { Timer } from '../ledger/batchState.ts';
 import { endingOf, FRESH_WATER_EVERY_S, freshWaterDue, readTimer, TIMINGS, tellEnding } from './timers.ts';
 

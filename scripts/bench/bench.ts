@@ -4,11 +4,22 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
+import { chromium } from '@playwright/test';
+import { timerFace } from '../../core/calendar/moments.ts';
 import { freedShare } from '../../core/chill/requirement.ts';
+import { readDose } from '../../core/heat/dose.ts';
+import { coolingOf, waterAt } from '../../core/heat/pourOver.ts';
+import type { Timer } from '../../core/ledger/batchState.ts';
 import { fold } from '../../core/ledger/fold.ts';
 import { chanceOf } from '../../core/lot/prospect.ts';
+import { readTimer } from '../../core/treat/timers.ts';
 import { startingPlaces } from '../../core/ways/places.ts';
+
 import { weighWays } from '../../core/ways/propose.ts';
+import { busyBench, slowDown, traceFrames } from '../../e2e/frames.ts';
+import { demoFolder, startServer as startNursery } from '../../e2e/nursery.ts';
+import config from '../../e2e/playwright.config.ts';
+import growDemo from '../../e2e/setup.ts';
 import type { LedgerEvent } from '../../model/event.ts';
 import type { Species } from '../../model/species.ts';
 import { openDatabase } from '../../server/store/open.ts';
@@ -180,7 +191,63 @@ async function benchPlan(): Promise<void> {
   );
 }
 
+/** One second of the bench's screen: six timers read and a cooling curve drawn and followed for sixty frames, against the bare exponentials in it. */
+async function benchTimers(): Promise<void> {
+  const timers = Array.from({ length: 6 }, (_, i): Timer => {
+    return { id: String(i), stage: 0, step: 'soak', seconds: 50_000, started_ms: i * 1000, ended: false };
+  });
+  const pour = {
+    water_mL: 400,
+    pour_C: 96,
+    seed_g: 1,
+    vessel_g: 350,
+    material: 'ceramic',
+    kind: 'mug',
+    air_C: 18,
+    elevation_m: 780,
+  } as const;
+  const cooling = coolingOf(pour);
+  let sum = 0;
+  const frame = (now_ms: number) => {
+    for (const timer of timers) sum += readTimer(timer, now_ms).left_s + timerFace(readTimer(timer, now_ms).left_s).length;
+    for (let minute = 0; minute <= 60; minute++) sum += waterAt(minute, cooling);
+    sum += readDose(cooling, 70, 5, now_ms / 60_000).soFar;
+  };
+  const bare = () => {
+    for (let minute = 0; minute <= 61; minute++) sum += 18 + 70 * Math.exp(-0.022 * minute);
+  };
+  const [frames, floors]: [number[], number[]] = [[], []];
+  for (let round = 0; round < ROUNDS * 4; round++) {
+    floors.push(await clocked(() => Array.from({ length: 60 }, bare)));
+    frames.push(await clocked(() => Array.from({ length: 60 }, (_, i) => frame(round * 1000 + i * 16.7))));
+  }
+  if (!(sum > 0)) throw new Error('The bare loop did nothing.');
+  say('six timers and a cooling curve, a frame / its bare exponentials', quantile(frames, 0.5) / quantile(floors, 0.5), 15, '×');
+}
+
+/** The same on the screen, with the processor held to a quarter: the middle frame against that of a page where nothing moves. */
+async function benchFrames(): Promise<void> {
+  growDemo();
+  const server = await startNursery({}, demoFolder());
+  const browser = await chromium.launch(config.projects?.[0]?.use?.launchOptions);
+  const page = await browser.newPage({ baseURL: server.address, viewport: { width: 360, height: 740 } });
+  await page.goto('/handbook');
+  await page.getByRole('main').waitFor();
+  await slowDown(page);
+  const idle = await traceFrames(page);
+  const code = await busyBench(page);
+  await page.goto(`/treat/${code}`);
+  await page.getByRole('timer').first().waitFor();
+  const busy = await traceFrames(page, idle.median);
+  await browser.close();
+  await server.kill();
+  say('frames with six timers and a live curve, CPU a quarter / idle', busy.median / idle.median, 1.2, '×');
+  say('late frames of a hundred there, beyond those of an idle page', Math.max(0, 100 * (busy.late - idle.late)), 15, '');
+}
+
 console.log('Ratios of one run on this machine:');
 benchSize();
 await benchPlan();
+await benchTimers();
+await benchFrames();
 await benchApi(await fill());

@@ -10,7 +10,8 @@ export type Station = (typeof STATIONS)[number];
 export function stationOf({ batch, projection }: Pick<BatchView, 'batch' | 'projection'>): Station {
   const { state, stages } = projection;
   if (state.closedOn) return batch.purpose === 'test' ? 'seeds' : 'findings';
-  if (state.stage === 0 && !state.underWay) return 'plan';
+  // What goes round again is at the bench already.
+  if (state.stage === 0 && !state.underWay && !batch.from) return 'plan';
   const kind = stages[state.stage]?.kind ?? 'pot';
   if (BENCH_STAGES.includes(kind) || kind === 'dryStore') return 'treat';
   if (kind === 'warmTowel' || kind === 'warmMoist' || kind === 'flood') return 'warm';

@@ -17,6 +17,7 @@ import { WhyNote } from '../../kit/WhyNote.tsx';
 import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
 import { AnswerControls } from '../round/AnswerRow.tsx';
 import { UndoButton } from '../round/RoundStation.tsx';
+import { Lineage } from '../treat/Lineage.tsx';
 import { Account } from './BatchGlance.tsx';
 import { OtherCounts } from './OtherCounts.tsx';
 
@@ -121,6 +122,7 @@ export default function BatchPage() {
           </section>
           <section className="mt-6">
             <h2>Every seed</h2>
+            <Lineage view={view} />
             <div className="mt-2">
               <LedgerBar counts={state.counts} seeds={batch.plan.seeds} />
             </div>
@@ -197,7 +199,9 @@ function History({ view }: { view: BatchView }) {
           return (
             <li key={event.id} className="flex min-h-12 items-center gap-4 border-t border-line desk:min-h-10">
               <span className="w-20 shrink-0 font-mono text-[0.9rem] text-ink2">{shortDate(event.on, today)}</span>
-              <span className={`grow ${stands ? '' : 'text-ink2 line-through'}`}>{describeEvent(event, batch)}</span>
+              <span className={`grow ${stands ? '' : 'text-ink2 line-through'}`}>
+                {describeEvent(event, batch, projection.state.timers)}
+              </span>
               {stands && <UndoButton view={view} events={[event]} />}
             </li>
           );

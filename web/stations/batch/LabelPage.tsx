@@ -1,4 +1,5 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
+import { roundOf } from '@chill/core/treat/split.ts';
 import { toString as qrSvg } from 'qrcode';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -39,7 +40,7 @@ export default function LabelPage() {
           <p className="mt-1 leading-tight font-bold">{species.common[0]}</p>
           <p className="text-sm leading-tight italic">{species.scientific}</p>
           <p className="mt-1 text-sm leading-snug">
-            lot {lot.code} · {batch.plan.seeds} seeds
+            lot {lot.code} · {batch.plan.seeds - projection.state.counts.movedOn} seeds{roundOf(batch) > 1 && ` · round ${roundOf(batch)}`}
             <br />
             {batch.plan.way.name}
             {waiting && (

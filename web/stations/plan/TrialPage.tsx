@@ -8,7 +8,7 @@ export default function TrialPage() {
   const { trialId } = useParams();
   const { batches } = useNursery();
   const arms = batches
-    .filter(({ batch }) => batch.trial?.id === trialId)
+    .filter(({ batch }) => batch.trial?.id === trialId && !batch.from)
     .sort((a, b) => (a.batch.trial?.arm ?? 0) - (b.batch.trial?.arm ?? 0));
   const first = arms[0];
   if (!first?.batch.trial) {
@@ -42,6 +42,11 @@ export default function TrialPage() {
             </p>
             <ul>
               <BatchLine view={view} />
+              {batches
+                .filter(({ batch }) => batch.from && batch.trial?.id === trialId && batch.trial?.arm === view.batch.trial?.arm)
+                .map((part) => (
+                  <BatchLine key={part.batch.id} view={part} />
+                ))}
             </ul>
           </li>
         ))}

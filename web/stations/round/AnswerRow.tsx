@@ -192,6 +192,8 @@ function deedWord(task: Task, changed: boolean): string {
       return 'potted';
     case 'turn':
       return 'turned';
+    case 'freshWater':
+      return 'given';
     case 'finish':
       return 'finish';
     case 'setOut':

@@ -11,6 +11,7 @@ import { Problem } from '../../kit/Problem.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { useWakeLock } from '../../kit/useWakeLock.ts';
 import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
+import { Lineage } from './Lineage.tsx';
 import { Bath } from './steps/Bath.tsx';
 import { Flood } from './steps/Flood.tsx';
 import { HotWater } from './steps/HotWater.tsx';
@@ -113,40 +114,6 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
       </div>
       <Others view={view} />
     </div>
-  );
-}
-
-/** Where a part came from and what was split off it: each keeps its line. */
-function Lineage({ view }: { view: BatchView }) {
-  const { batches } = useNursery();
-  const from = batches.find(({ batch }) => batch.id === view.batch.from?.batchId);
-  const parts = view.projection.state.splits.flatMap(({ into, count }) => {
-    const part = batches.find(({ batch }) => batch.id === into);
-    return part ? [{ part, count }] : [];
-  });
-  if (!from && parts.length === 0) return null;
-  return (
-    <p className="text-[0.95rem] text-ink2">
-      {from && (
-        <>
-          split from <CodeLink view={from} />
-          {parts.length > 0 && '; '}
-        </>
-      )}
-      {parts.map(({ part, count }) => (
-        <span key={part.batch.id}>
-          {count} went round again as <CodeLink view={part} />{' '}
-        </span>
-      ))}
-    </p>
-  );
-}
-
-function CodeLink({ view }: { view: BatchView }) {
-  return (
-    <Link to={`/treat/${view.batch.code}`} className="code underline underline-offset-4">
-      {view.batch.code}
-    </Link>
   );
 }
 

@@ -20,6 +20,7 @@ import { useAttempt } from '../../../kit/useAttempt.ts';
 import { WhyNote } from '../../../kit/WhyNote.tsx';
 import { FromDevice } from '../Reading.tsx';
 import { useStep } from '../useStep.ts';
+import { Bath } from './Bath.tsx';
 
 const BY = [
   { value: 'count', text: 'counted' },
@@ -42,6 +43,12 @@ export function AfterSoak({ view }: { view: BatchView }) {
         </h2>
         {looked ? <Verdict view={view} /> : species.hardCoat ? <LookForm view={view} /> : <Soft view={view} />}
       </section>
+      {!batch.plan.way.stages.some(({ kind }) => kind === 'disinfect') && (
+        <details className="mt-2" open={state.timers.some(({ step: what, ended }) => what === 'bath' && !ended)}>
+          <summary className="quiet cursor-pointer list-none">disinfect it before it goes on</summary>
+          <Bath view={view} aside />
+        </details>
+      )}
       <div className="deed-bar">
         <button
           type="button"

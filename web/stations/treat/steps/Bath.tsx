@@ -3,6 +3,7 @@ import { countIn } from '@chill/core/ledger/states.ts';
 import { BATHS, type BathKind, bathVolume_mL, planBath } from '@chill/core/mix/bath.ts';
 import { CHEMICALS, type Chemical } from '@chill/core/mix/dilution.ts';
 import { seedVolume_mL } from '@chill/core/mix/laying.ts';
+import { cautionAt } from '@chill/core/schedule/words.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import { useState } from 'react';
 import { newId } from '../../../data/newId.ts';
@@ -18,8 +19,8 @@ import { useStep } from '../useStep.ts';
 
 const KINDS = (Object.keys(BATHS) as BathKind[]).map((value) => ({ value, text: BATHS[value].name }));
 
-/** Disinfect: what to measure for this vessel, the minutes, and the rinse; what must not be mixed is refused with its reason. */
-export function Bath({ view }: { view: BatchView }) {
+/** Disinfect: what to measure for this vessel, the minutes, and the rinse; what must not be mixed is refused with its reason. `aside`: a bath within another stage, which it does not end. */
+export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean }) {
   const { nursery } = useNursery();
   const units = nursery.settings.units;
   const step = useStep(view);
@@ -35,6 +36,9 @@ export function Bath({ view }: { view: BatchView }) {
   const timer = state.timers.find(({ stage, step: what, ended }) => stage === state.stage && what === 'bath' && !ended);
   const was = state.timers.some(({ stage, step: what }) => stage === state.stage && what === 'bath');
 
+  const ended = timer ? [{ kind: 'timerEnded', timer: timer.id, at: nowInstant() } as const] : [];
+
+  if (was && aside && !timer) return <p className="mt-2">Bathed and rinsed: it will rot more slowly.</p>;
   if (was) {
     return (
       <>
@@ -46,12 +50,12 @@ export function Bath({ view }: { view: BatchView }) {
         <p className="mt-3 text-[1.06rem]">
           Then rinse in clean water, once after peroxide, three times after bleach; clean towel, clean hands.
         </p>
-        <div className="deed-bar">
+        <div className={aside ? 'mt-4' : 'deed-bar'}>
           <button
             type="button"
             className="deed grow desk:grow-0"
             style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
-            onClick={() => step.finish(timer ? [{ kind: 'timerEnded', timer: timer.id, at: nowInstant() }] : [])}
+            onClick={() => (aside ? step.record(ended) : step.finish(ended))}
           >
             out and rinsed
           </button>
@@ -62,6 +66,7 @@ export function Bath({ view }: { view: BatchView }) {
   }
   return (
     <>
+      {aside && <p className="mb-3 border-l-4 border-alarm pl-3">{cautionAt('disinfect')}</p>}
       <Choice
         label="Which bath"
         options={KINDS}
@@ -99,7 +104,7 @@ export function Bath({ view }: { view: BatchView }) {
           </select>
         </Field>
       </div>
-      <div className="deed-bar">
+      <div className={aside ? 'mt-4' : 'deed-bar'}>
         <button
           type="button"
           className="deed grow desk:grow-0"

@@ -72,7 +72,7 @@ function UnderWay({ view }: { view: BatchView }) {
   const { nursery, today } = useNursery();
   const step = useStep(view);
   const { state } = view.projection;
-  const timer = state.timers.filter(({ stage }) => stage === state.stage).at(-1);
+  const timer = state.timers.filter(({ stage, step: what }) => stage === state.stage && what === 'soak').at(-1);
   const running = timer && !timer.ended ? timer : undefined;
   const due = running && freshWaterDue(running, state.freshWater_ms);
   return (

@@ -1,0 +1,36 @@
+import { Link } from 'react-router';
+import { type BatchView, useNursery } from '../../data/nursery.ts';
+
+/** Where a part came from and what was split off it: each keeps its line. */
+export function Lineage({ view }: { view: BatchView }) {
+  const { batches } = useNursery();
+  const from = batches.find(({ batch }) => batch.id === view.batch.from?.batchId);
+  const parts = view.projection.state.splits.flatMap(({ into, count }) => {
+    const part = batches.find(({ batch }) => batch.id === into);
+    return part ? [{ part, count }] : [];
+  });
+  if (!from && parts.length === 0) return null;
+  return (
+    <p className="text-[0.95rem] text-ink2">
+      {from && (
+        <>
+          split from <CodeLink view={from} />
+          {parts.length > 0 && '; '}
+        </>
+      )}
+      {parts.map(({ part, count }) => (
+        <span key={part.batch.id}>
+          {count} went round again as <CodeLink view={part} />{' '}
+        </span>
+      ))}
+    </p>
+  );
+}
+
+function CodeLink({ view }: { view: BatchView }) {
+  return (
+    <Link to={`/treat/${view.batch.code}`} className="code underline underline-offset-4">
+      {view.batch.code}
+    </Link>
+  );
+}

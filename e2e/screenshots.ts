@@ -25,7 +25,6 @@ const batches = (await (await fetch(`${server.address}/api/batches`)).json()) as
   code: string;
   lotId: string;
   speciesId: string;
-  trial?: { id: string };
   plan: { way: { id: string } };
   events: unknown[];
 }[];
@@ -33,7 +32,11 @@ const sprouting = batches.find((one) => one.speciesId === 'camassia-quamash' && 
 const cold = batches.find((one) => one.speciesId === 'balsamorhiza-sagittata' && one.plan.way.id === 'sand-in-fridge')?.code;
 
 const lot = batches.find((one) => one.speciesId === 'balsamorhiza-sagittata')?.lotId;
-const trial = batches.find((one) => one.trial)?.trial?.id;
+/** Nothing was done to them yet: to be scalded, and to be filed. */
+const begun = (speciesId: string, way: string) =>
+  batches.find((one) => one.speciesId === speciesId && one.plan.way.id === way && one.events.length === 0)?.code;
+const scalded = begun('ceanothus-velutinus', 'hot-water-then-sand');
+const filed = begun('iliamna-rivularis', 'sandpaper');
 
 const weigh = async (page: Page) => {
   await page.getByRole('radio', { name: 'count', exact: true }).click();
@@ -52,9 +55,11 @@ const openMeasures = async (page: Page) => {
   await page.keyboard.press('m');
   await page.getByRole('tab', { name: 'hot water' }).click();
 };
-const openLog = async (page: Page) => {
-  await page.keyboard.press('/');
-  await page.getByRole('textbox', { name: 'Log line' }).fill(`${cold} +3 up, 1 mould, damp ok`);
+const pourAndRead = async (page: Page) => {
+  await page.getByRole('button', { name: 'poured' }).click();
+  await page.getByRole('button', { name: 'attach the thermometer' }).click();
+  await page.waitForTimeout(20_000);
+  await page.getByRole('button', { name: 'take it' }).click();
 };
 
 const VIEWS: View[] = [
@@ -70,8 +75,9 @@ const VIEWS: View[] = [
   { name: 'handbook', path: '/handbook?cue=smoke' },
   { name: 'species', path: '/handbook/cercis-canadensis' },
   { name: 'key', path: '/handbook/key', prepare: answerKey },
-  { name: 'trial', path: `/trial/${trial}` },
-  { name: 'log', path: '/cold', prepare: openLog },
+  { name: 'treat', path: '/treat' },
+  { name: 'hot-water', path: `/treat/${scalded}`, prepare: pourAndRead },
+  { name: 'open-coat-phone', path: `/treat/${filed}`, phone: true },
   { name: 'findings', path: '/findings' },
   { name: 'measures', path: '/cold', dim: true, prepare: openMeasures },
   { name: 'places', path: '/places' },

@@ -47,10 +47,6 @@ const weigh = async (page: Page) => {
     await page.getByLabel(`Mass of sample ${i + 1}`).fill(grams);
   }
 };
-const answerKey = async (page: Page) => {
-  for (const answer of ['no, still hard', 'mild; the summers dry', 'country that burns', '4 to 9 mm'])
-    await page.getByRole('button', { name: answer }).click();
-};
 const openMeasures = async (page: Page) => {
   await page.keyboard.press('m');
   await page.getByRole('tab', { name: 'hot water' }).click();
@@ -74,7 +70,6 @@ const VIEWS: View[] = [
   { name: 'lot', path: `/seeds/${lot}`, prepare: weigh },
   { name: 'handbook', path: '/handbook?cue=smoke' },
   { name: 'species', path: '/handbook/cercis-canadensis' },
-  { name: 'key', path: '/handbook/key', prepare: answerKey },
   { name: 'treat', path: '/treat' },
   { name: 'hot-water', path: `/treat/${scalded}`, prepare: pourAndRead },
   { name: 'open-coat-phone', path: `/treat/${filed}`, phone: true },

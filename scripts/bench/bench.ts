@@ -4,7 +4,6 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
-import { chromium } from '@playwright/test';
 import { timerFace } from '../../core/calendar/moments.ts';
 import { freedShare } from '../../core/chill/requirement.ts';
 import { readDose } from '../../core/heat/dose.ts';
@@ -16,10 +15,7 @@ import { readTimer } from '../../core/treat/timers.ts';
 import { startingPlaces } from '../../core/ways/places.ts';
 
 import { weighWays } from '../../core/ways/propose.ts';
-import { busyBench, slowDown, traceFrames } from '../../e2e/frames.ts';
-import { demoFolder, startServer as startNursery } from '../../e2e/nursery.ts';
-import config from '../../e2e/playwright.config.ts';
-import growDemo from '../../e2e/setup.ts';
+import { framesOfTheBench } from '../../e2e/benchFrames.ts';
 import type { LedgerEvent } from '../../model/event.ts';
 import type { Species } from '../../model/species.ts';
 import { openDatabase } from '../../server/store/open.ts';
@@ -227,20 +223,7 @@ async function benchTimers(): Promise<void> {
 
 /** The same on the screen, with the processor held to a quarter: the middle frame against that of a page where nothing moves. */
 async function benchFrames(): Promise<void> {
-  growDemo();
-  const server = await startNursery({}, demoFolder());
-  const browser = await chromium.launch(config.projects?.[0]?.use?.launchOptions);
-  const page = await browser.newPage({ baseURL: server.address, viewport: { width: 360, height: 740 } });
-  await page.goto('/handbook');
-  await page.getByRole('main').waitFor();
-  await slowDown(page);
-  const idle = await traceFrames(page);
-  const code = await busyBench(page);
-  await page.goto(`/treat/${code}`);
-  await page.getByRole('timer').first().waitFor();
-  const busy = await traceFrames(page, idle.median);
-  await browser.close();
-  await server.kill();
+  const { idle, busy } = await framesOfTheBench();
   say('frames with six timers and a live curve, CPU a quarter / idle', busy.median / idle.median, 1.2, '×');
   say('late frames of a hundred there, beyond those of an idle page', Math.max(0, 100 * (busy.late - idle.late)), 15, '');
 }

@@ -1,0 +1,24 @@
+import { chromium } from '@playwright/test';
+import { busyBench, type Frames, slowDown, traceFrames } from './frames.ts';
+import { demoFolder, startServer } from './nursery.ts';
+import config from './playwright.config.ts';
+import growDemo from './setup.ts';
+
+/** For `npm run bench`: frames of the busiest step at the bench on a quarter of the processor, and of a page where nothing moves, in one run. */
+export async function framesOfTheBench(): Promise<{ idle: Frames; busy: Frames }> {
+  growDemo();
+  const server = await startServer({}, demoFolder());
+  const browser = await chromium.launch(config.projects?.[0]?.use?.launchOptions);
+  const page = await browser.newPage({ baseURL: server.address, viewport: { width: 360, height: 740 } });
+  await page.goto('/handbook');
+  await page.getByRole('main').waitFor();
+  await slowDown(page);
+  const idle = await traceFrames(page);
+  const code = await busyBench(page);
+  await page.goto(`/treat/${code}`);
+  await page.getByRole('timer').first().waitFor();
+  const busy = await traceFrames(page, idle.median);
+  await browser.close();
+  await server.kill();
+  return { idle, busy };
+}

@@ -35,8 +35,8 @@ export function pourVolume_mL(seed_mL: number): number {
   return Math.max(LEAST_WATER_ML, Math.ceil((TIMES_SEED_VOLUME * seed_mL) / 10) * 10);
 }
 
-/** The volume is chosen for this many times the dose, so that a cold cup or a slow hand does not spoil it. Assumption. */
-const TO_SPARE = 1.25;
+/** Volume and pour are advised for this many times the dose, so that a cold cup or a slow hand does not spoil it. Assumption. */
+export const TO_SPARE = 1.25;
 
 /** More water than this nobody boils for seed, mL. */
 const MOST_WATER_ML = 3000;

@@ -1,6 +1,6 @@
 import { lengthOf, momentIn } from '@chill/core/calendar/moments.ts';
 import { boilingPoint_C } from '@chill/core/heat/boiling.ts';
-import { hotDoseOf, pourVolume_mL, readDose, waterFor_mL } from '@chill/core/heat/dose.ts';
+import { hotDoseOf, pourVolume_mL, readDose, TO_SPARE, waterFor_mL } from '@chill/core/heat/dose.ts';
 import { COOLING_PER_MINUTE, coolingOf, corrected, pourFault, pourFor } from '@chill/core/heat/pourOver.ts';
 import type { PouredWater } from '@chill/core/ledger/batchState.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
@@ -63,7 +63,8 @@ function PourForm({ view, again }: { view: BatchView; again?: () => void }) {
   const [touched, setTouched] = useState(false);
   const [weighed, setWeighed] = useState(0);
   const before = { water_mL: water_mL ?? 0, seed_g: seed_g ?? -1, ...vessel, elevation_m: nursery.elevation_m };
-  const advice = water_mL && seed_g !== undefined && vessel.vessel_g > 0 ? pourFor(dose.minutes, dose.above_C, before) : undefined;
+  const advice =
+    water_mL && seed_g !== undefined && vessel.vessel_g > 0 ? pourFor(dose.minutes * TO_SPARE, dose.above_C, before) : undefined;
   const advised = advice && 'pour_C' in advice ? Math.min(boils, Math.ceil(advice.pour_C)) : boils;
   const pour: Pour = { ...before, pour_C: touched ? (typedPour ?? Number.NaN) : advised, above_C: dose.above_C, minutes: dose.minutes };
   const fault =

@@ -1,5 +1,5 @@
 import { Celsius, Count, Id, Instant, PlainDate, PositiveCount } from './primitives.ts';
-import { Pour, Swelling } from './treatment.ts';
+import { Grams, Pour, Swelling } from './treatment.ts';
 import { z } from './zod.ts';
 
 /** Where a seed of a batch can be. Each seed is in exactly one. */
@@ -97,6 +97,12 @@ export const NewEvent = z.discriminatedUnion('kind', [
   }),
   z.object({ ...common, kind: z.literal('poured'), stage, at: Instant, pour: Pour }),
   z.object({ ...common, kind: z.literal('waterRead'), at: Instant, water_C: Celsius }),
+  /** Dry, before it is soaked: what the swelling is weighed against. */
+  z.object({
+    ...common,
+    kind: z.literal('weighedDry'),
+    grams: Grams.positive({ error: 'Weigh the seed dry, before it is soaked: above zero.' }),
+  }),
   z.object({ ...common, kind: z.literal('swellingChecked'), swelling: Swelling, moves }),
   SplitEvent,
   z.object({ ...common, kind: z.literal('turned'), at: Instant, into: z.enum(['freezer', 'fridge']) }),

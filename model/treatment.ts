@@ -6,14 +6,18 @@ export type VesselMaterial = z.infer<typeof VesselMaterial>;
 export const VesselKind = z.enum(['bowl', 'mug', 'lidded', 'flask']);
 export type VesselKind = z.infer<typeof VesselKind>;
 
-const grams = z.number().min(0, { error: 'A mass cannot be negative.' }).max(100_000, { error: 'More than 100 kg: is the unit right?' });
+/** A mass in grams. */
+export const Grams = z
+  .number()
+  .min(0, { error: 'A mass cannot be negative.' })
+  .max(100_000, { error: 'More than 100 kg: is the unit right?' });
 
 /** What was poured onto what. Masses in grams; a millilitre of water is taken as a gram. */
 export const Pour = z.object({
   water_mL: z.number().positive({ error: 'Without water there is no heat: give a volume above zero.' }).max(100_000),
   pour_C: Celsius,
-  seed_g: grams,
-  vessel_g: grams.positive({ error: 'Weigh the vessel, empty: it takes its share of the heat.' }),
+  seed_g: Grams,
+  vessel_g: Grams.positive({ error: 'Weigh the vessel, empty: it takes its share of the heat.' }),
   material: VesselMaterial,
   kind: VesselKind,
   air_C: Celsius,
@@ -31,8 +35,8 @@ export const Swelling = z.discriminatedUnion('by', [
     .refine(({ soaked, swollen }) => swollen <= soaked, { path: ['swollen'], error: 'More have swollen than were soaked: count again.' }),
   z.object({
     by: z.literal('weight'),
-    dry_g: grams.positive({ error: 'Weigh the seed dry, before it is soaked: above zero.' }),
-    wet_g: grams.positive({ error: 'Weigh the seed wet, drained and patted dry: above zero.' }),
+    dry_g: Grams.positive({ error: 'Weigh the seed dry, before it is soaked: above zero.' }),
+    wet_g: Grams.positive({ error: 'Weigh the seed wet, drained and patted dry: above zero.' }),
   }),
 ]);
 export type Swelling = z.infer<typeof Swelling>;

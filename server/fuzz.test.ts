@@ -7,6 +7,8 @@ import { NURSERY, someBatch, someLot, TODAY, testServer, uuid } from './testing.
 
 const STATES: SeedState[] = ['waiting', 'swollen', 'sprouted', 'potted', 'plantedOut', 'mouldy', 'discarded', 'heldOver'];
 
+const TIMERS = [uuid(), uuid()];
+
 /** What a hurried or broken client might send next. */
 const move = fc.record({
   kind: fc.constant('move' as const),
@@ -19,9 +21,58 @@ const step = fc.oneof(
   { weight: 2, arbitrary: fc.record({ kind: fc.constant('stage' as const), stage: fc.nat(5), finish: fc.boolean() }) },
   { weight: 2, arbitrary: fc.record({ kind: fc.constant('undo' as const), which: fc.nat(10) }) },
   { weight: 2, arbitrary: fc.record({ kind: fc.constant('again' as const), which: fc.nat(10) }) },
+  {
+    weight: 3,
+    arbitrary: fc.record({
+      kind: fc.constant('bench' as const),
+      what: fc.constantFrom('timerStarted', 'timerEnded', 'opened', 'swellingChecked', 'poured', 'waterRead', 'turned', 'weighedDry'),
+      stage: fc.nat(3),
+      timer: fc.constantFrom(...TIMERS),
+      count: fc.integer({ min: -1, max: 70 }),
+      degrees: fc.double({ min: -10, max: 130, noNaN: true }),
+      ahead: fc.constantFrom(0, 0, 0, 1),
+    }),
+  },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant('stale' as const) }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant('nonsense' as const), body: fc.jsonValue() }) },
 );
+
+interface BenchStep {
+  what: string;
+  stage: number;
+  timer: string;
+  count: number;
+  degrees: number;
+  ahead: number;
+}
+
+/** Something said at the bench, with figures that may or may not be. */
+function benchEvent({ what, stage, timer, count, degrees, ahead }: BenchStep) {
+  const at = new Date(Date.parse(`${TODAY}T00:00:30Z`) + ahead * 3 * 86_400_000).toISOString();
+  const pour = {
+    water_mL: count * 10,
+    pour_C: degrees,
+    seed_g: 1,
+    vessel_g: 300,
+    material: 'glass',
+    kind: 'mug',
+    air_C: 18,
+    elevation_m: 780,
+  };
+  const parts = {
+    step: 'soak',
+    seconds: count * 60,
+    method: 'nick',
+    count,
+    moves: count > 0 ? [{ from: 'waiting', to: what === 'opened' ? 'broken' : 'swollen', count }] : [],
+    swelling: { by: 'count', soaked: 40, swollen: count },
+    pour: { ...pour, above_C: 70, minutes: 5 },
+    water_C: degrees,
+    into: count % 2 === 0 ? 'freezer' : 'fridge',
+    grams: degrees,
+  };
+  return { kind: what, stage, timer, at, ...parts };
+}
 
 test('whatever is sent in whatever order, the ledger stays what core says it is', async () => {
   const server = await testServer({ requestsPerMinute: 1_000_000 });
@@ -54,18 +105,22 @@ test('whatever is sent in whatever order, the ledger stays what core says it is'
           continue;
         }
         const event =
-          one.kind === 'move'
-            ? { ...base, kind: 'seedsMoved', moves: [{ from: one.from, to: one.to, count: one.count }] }
-            : one.kind === 'undo'
-              ? { ...base, kind: 'reversed', reverses: known?.id ?? uuid() }
-              : {
-                  ...base,
-                  stage: one.stage,
-                  ...(one.finish ? { kind: 'stageFinished', moves: [] } : { kind: 'stageStarted', placeId: uuid() }),
-                };
+          one.kind === 'bench'
+            ? { ...base, ...benchEvent(one) }
+            : one.kind === 'move'
+              ? { ...base, kind: 'seedsMoved', moves: [{ from: one.from, to: one.to, count: one.count }] }
+              : one.kind === 'undo'
+                ? { ...base, kind: 'reversed', reverses: known?.id ?? uuid() }
+                : {
+                    ...base,
+                    stage: one.stage,
+                    ...(one.finish ? { kind: 'stageFinished', moves: [] } : { kind: 'stageStarted', placeId: uuid() }),
+                  };
         const { status, body } = await send(taken.length, event);
         expect([200, 422]).toContain(status);
-        if (status === 200) taken.push(event as NewEvent);
+        // Ending a timer that is ended is answered and adds nothing.
+        if (status === 200 && body.events.length > taken.length) taken.push(event as NewEvent);
+        else if (status === 200) expect(event.kind).toBe('timerEnded');
         else expect(body.errors.length).toBeGreaterThan(0);
       }
 

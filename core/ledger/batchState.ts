@@ -76,6 +76,8 @@ export interface BatchState {
   openings: Opening[];
   pours: PouredWater[];
   swellings: SwellingSeen[];
+  /** What the seeds weighed dry, g, where it was written down. */
+  dry_g?: number;
   /** Turns between freezer and fridge, in order. */
   turns: { on: PlainDate; at_ms: number; into: 'freezer' | 'fridge' }[];
   /** Moments at which the water was changed, ms since 1970, where they were told. */

@@ -172,6 +172,8 @@ function apply(state: BatchState, event: FoldableEvent, stageCount: number): voi
       const there = countIn(state.counts, ['waiting', 'swollen']);
       if (swelling.by === 'count' && swelling.soaked > there)
         refuse(event, 'swelling.soaked', `Only ${there} are in the soak: ${swelling.soaked} cannot have been looked at.`);
+      if (swelling.by === 'weight' && swelling.wet_g < swelling.dry_g)
+        refuse(event, 'swelling.wet_g', 'It weighs less wet than dry: weigh again, or some of it is missing.');
       move(state, event);
       state.swellings.push({ eventId: event.id, on: event.on, swelling });
       break;
@@ -193,6 +195,9 @@ function apply(state: BatchState, event: FoldableEvent, stageCount: number): voi
       state.turns.push({ on: event.on, at_ms, into: event.into });
       break;
     }
+    case 'weighedDry':
+      state.dry_g = event.grams;
+      break;
     case 'trainedStaff':
     case 'noted':
     case 'reversed':

@@ -245,6 +245,8 @@ function describeTreatment(event: NewEvent): string[] {
         ? [`${swelling.swollen} of ${swelling.soaked} swollen`]
         : [`${swelling.dry_g} g dry, ${swelling.wet_g} g wet`];
     }
+    case 'weighedDry':
+      return [`${event.grams} g dry`];
     case 'split':
       return ['split'];
     case 'turned':

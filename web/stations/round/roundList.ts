@@ -50,7 +50,7 @@ export function gesturesOn({ batch, projection }: BatchView, day: string): Ledge
 
 /** What a group of events did, in a few words. */
 export function tellGesture(events: readonly LedgerEvent[], view: BatchView): string {
-  return events.map((event) => describeEvent(event, view.batch)).join('; ');
+  return events.map((event) => describeEvent(event, view.batch, view.projection.state.timers)).join('; ');
 }
 
 const WORDS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];

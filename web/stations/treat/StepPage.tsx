@@ -5,12 +5,15 @@ import { roundOf } from '@chill/core/treat/split.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { type CSSProperties, type ReactNode, useEffect } from 'react';
 import { Link, useParams } from 'react-router';
-import { atTheBench } from '../../data/bench.ts';
+import { atTheBench, benchOrder } from '../../data/bench.ts';
+import { nowMs } from '../../data/now.ts';
 import { type BatchView, useBatchByCode, useNursery } from '../../data/nursery.ts';
 import { Problem } from '../../kit/Problem.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { useWakeLock } from '../../kit/useWakeLock.ts';
 import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
+import { UndoButton } from '../round/RoundStation.tsx';
+import { gesturesOn, tellGesture } from '../round/roundList.ts';
 import { Lineage } from './Lineage.tsx';
 import { Bath } from './steps/Bath.tsx';
 import { Flood } from './steps/Flood.tsx';
@@ -112,27 +115,52 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
           </p>
         )}
       </div>
+      <JustNow view={view} />
       <Others view={view} />
     </div>
   );
 }
 
-/** The rest of the session, one tap away. */
-function Others({ view }: { view: BatchView }) {
-  const others = atTheBench(useNursery()).filter(({ batch }) => batch.id !== view.batch.id);
+/** What was just recorded, and the way back from it. */
+function JustNow({ view }: { view: BatchView }) {
+  const { today } = useNursery();
+  const last = gesturesOn(view, today).at(-1);
+  if (!last) return null;
   return (
-    <nav aria-label="Also at the bench" className="mt-6 flex flex-wrap items-center gap-x-5 border-t border-line pt-2">
+    <p className="mt-4 flex flex-wrap items-center gap-x-4 border-t border-line pt-1 text-[0.95rem] text-ink2">
+      <span>last: {tellGesture(last, view)}</span>
+      <UndoButton view={view} events={last} />
+    </p>
+  );
+}
+
+/** The rest of the session, one tap away; what comes next in its order first. */
+function Others({ view }: { view: BatchView }) {
+  const nursery = useNursery();
+  const others = atTheBench(nursery).filter(({ batch }) => batch.id !== view.batch.id);
+  const next = benchOrder(others, nursery.batches, nowMs()).steps[0];
+  const nextView = others.find(({ batch }) => batch.id === next?.batchId);
+  return (
+    <nav aria-label="Also at the bench" className="mt-4 flex flex-wrap items-center gap-x-5 border-t border-line pt-2">
+      {next && nextView && (
+        <Link to={`/treat/${nextView.batch.code}`} className="quiet font-semibold">
+          then: {next.what}, {nextView.batch.code}
+        </Link>
+      )}
       <Link to="/treat" className="quiet">
         the whole bench
       </Link>
-      {others.slice(0, 5).map((other) => (
-        <Link key={other.batch.id} to={`/treat/${other.batch.code}`} className="quiet no-underline">
-          <Tag code={other.batch.code} />
-          <span className="text-[0.95rem] text-ink2">
-            {STAGE_NAMES[other.projection.stages[other.projection.state.stage]?.kind ?? 'pot']}
-          </span>
-        </Link>
-      ))}
+      {others
+        .filter((other) => other !== nextView)
+        .slice(0, 5)
+        .map((other) => (
+          <Link key={other.batch.id} to={`/treat/${other.batch.code}`} className="quiet no-underline">
+            <Tag code={other.batch.code} />
+            <span className="text-[0.95rem] text-ink2">
+              {STAGE_NAMES[other.projection.stages[other.projection.state.stage]?.kind ?? 'pot']}
+            </span>
+          </Link>
+        ))}
     </nav>
   );
 }

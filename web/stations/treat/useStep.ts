@@ -15,7 +15,9 @@ export type Told = Without<NewEvent, 'id' | 'on'>;
 export interface Step {
   /** Records what was told, beginning the stage first where it was not begun. True where it was taken. */
   record: (told: readonly Told[]) => boolean;
-  /** The same, and ends the stage. */
+  /** Records without beginning the stage. */
+  note: (told: readonly Told[]) => boolean;
+  /** Records, beginning the stage first, and ends it. */
   finish: (told?: readonly Told[]) => boolean;
   /** Begins the stage, with whatever beginning it from the round would record too. */
   begin: () => boolean;
@@ -54,6 +56,7 @@ export function useStep(view: BatchView): Step {
   };
   return {
     record: (told) => all(told, false),
+    note: (told) => send(told.map((one) => ({ ...one, id: newId(), on }) as NewEvent)),
     finish: (told = []) => all([...told, { kind: 'stageFinished', stage: state.stage, moves: [], at: nowInstant() }], false),
     begin: () => all([], true),
     problem,

@@ -88,7 +88,7 @@ function LookForm({ view }: { view: BatchView }) {
   const [swollen, setSwollen] = useState(0);
   const [floating, setFloating] = useState(0);
   const [broken, setBroken] = useState(0);
-  const [dry_g, setDry] = useState<number | undefined>();
+  const [dry_g, setDry] = useState<number | undefined>(state.dry_g ?? state.pours.at(-1)?.pour.seed_g);
   const [wet_g, setWet] = useState<number | undefined>();
   const [weighed, setWeighed] = useState(0);
   const [problem, setProblem] = useState<string>();

@@ -210,7 +210,7 @@ function Trained({ view }: { view: BatchView }) {
         procedure; it records that such people did it.
       </p>
       {(['acid', 'growthHormone'] as const).map((agent) => (
-        <button key={agent} type="button" className="quiet mr-6" onClick={() => step.record([{ kind: 'trainedStaff', agent }])}>
+        <button key={agent} type="button" className="quiet mr-6" onClick={() => step.note([{ kind: 'trainedStaff', agent }])}>
           {agent === 'acid' ? 'acid, by trained staff' : 'growth hormone, by trained staff'}
         </button>
       ))}

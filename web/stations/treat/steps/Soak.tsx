@@ -9,8 +9,11 @@ import { newId } from '../../../data/newId.ts';
 import { nowInstant, useNow } from '../../../data/now.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { Choice } from '../../../kit/Choice.tsx';
+import { Field } from '../../../kit/Field.tsx';
 import { Figure } from '../../../kit/Figure.tsx';
 import { Problem } from '../../../kit/Problem.tsx';
+import { QuantityInput } from '../../../kit/QuantityInput.tsx';
+import { FromDevice } from '../Reading.tsx';
 import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
 import { AfterSoak } from './AfterSoak.tsx';
@@ -51,6 +54,7 @@ function Begin({ view }: { view: BatchView }) {
       <p className="mt-3 max-w-prose text-ink2">
         A few hours to a day. Longer than {lengthOf(TIMINGS.soak.most_s)} drowns it; fresh water every {lengthOf(FRESH_WATER_EVERY_S)}.
       </p>
+      <WeighDry view={view} />
       <div className="deed-bar">
         <button
           type="button"
@@ -65,6 +69,45 @@ function Begin({ view }: { view: BatchView }) {
       </div>
       <Problem>{step.problem}</Problem>
     </>
+  );
+}
+
+/** Weighed dry now, the swelling can be told by weight afterwards. */
+function WeighDry({ view }: { view: BatchView }) {
+  const { nursery } = useNursery();
+  const units = nursery.settings.units;
+  const step = useStep(view);
+  const { dry_g } = view.projection.state;
+  const [typed, setTyped] = useState<number | undefined>(dry_g);
+  return (
+    <details className="mt-2 max-w-md">
+      <summary className="quiet cursor-pointer list-none">
+        {dry_g ? `weighs ${showQuantity(dry_g, 'mass_g', units, 2)} dry` : 'weigh it dry first, to tell the swelling by weight'}
+      </summary>
+      <div className="flex items-end gap-4">
+        <Field label="Seed, dry">
+          <QuantityInput key={dry_g} quantity="mass_g" units={units} value={typed} onChange={setTyped} />
+        </Field>
+        <button
+          type="button"
+          className="deed"
+          disabled={typed === undefined}
+          onClick={() => step.note([{ kind: 'weighedDry', grams: typed ?? 0 }])}
+        >
+          put it down
+        </button>
+      </div>
+      <FromDevice
+        kind="scale"
+        batchId={view.batch.id}
+        show={(value) => showQuantity(value, 'mass_g', units, 2)}
+        take={(grams) => {
+          setTyped(grams);
+          step.note([{ kind: 'weighedDry', grams }]);
+        }}
+      />
+      <Problem>{step.problem}</Problem>
+    </details>
   );
 }
 

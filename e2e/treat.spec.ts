@@ -161,7 +161,8 @@ test('a smoke soak, measured for the seed', async ({ page, grower }) => {
   await expect(page.getByRole('heading', { name: 'Lay it up' })).toBeVisible();
   await expect(page.getByText(/of water into the dry mix/)).toBeVisible();
   await grower.barrierFree();
-  await saved(page, code, 'timerEnded');
+  await expect(page.getByText(/^last: out of smoke, smoke soak ended 14 h early$/)).toBeVisible();
+  await expect.poll(async () => (await kinds(page, code)).filter((kind) => kind === 'stageFinished').length).toBe(2);
 });
 
 test('timers live through a restart, end once on two phones, and tell what passed while all was off', async ({ browser, grower }) => {

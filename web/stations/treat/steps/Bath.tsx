@@ -14,6 +14,7 @@ import { Field } from '../../../kit/Field.tsx';
 import { Figure } from '../../../kit/Figure.tsx';
 import { Problem } from '../../../kit/Problem.tsx';
 import { QuantityInput } from '../../../kit/QuantityInput.tsx';
+import { WhyNote } from '../../../kit/WhyNote.tsx';
 import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
 
@@ -55,7 +56,7 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
             type="button"
             className="deed grow desk:grow-0"
             style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
-            onClick={() => (aside ? step.record(ended) : step.finish(ended))}
+            onClick={() => (aside ? step.record(ended) : step.finish())}
           >
             out and rinsed
           </button>
@@ -104,6 +105,25 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
           </select>
         </Field>
       </div>
+      {'stock_mL' in bath && (
+        <WhyNote
+          why={{
+            figure: `${bath.strength} %`,
+            inputs: [
+              {
+                name: 'loose seed',
+                value: volumeBothWays(seedVolume_mL(seeds, view.species.seed), units),
+                from: 'four times that is bath enough',
+              },
+              { name: 'the bottle', value: `${stock} %`, from: 'read off its label' },
+            ],
+            rule: 'What the bottle gives times its strength is what the bath holds times its own: a stronger bottle is thinned to the same bath.',
+            source: 'C₁V₁ = C₂V₂; household strengths and minutes as the trade gives them. The labels rule.',
+            assumed: true,
+            changes: 'The strength on the label, and how much the vessel takes.',
+          }}
+        />
+      )}
       <div className={aside ? 'mt-4' : 'deed-bar'}>
         <button
           type="button"

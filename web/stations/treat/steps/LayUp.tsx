@@ -2,6 +2,7 @@ import { countIn } from '@chill/core/ledger/states.ts';
 import { mediumFor_mL, mixForBags, seedMass_g, seedsOnTowel, seedVolume_mL } from '@chill/core/mix/laying.ts';
 import {
   MEDIA,
+  MEDIUM_TARGET,
   type MixPart,
   mediumWater_mL,
   SEED_THIRST,
@@ -20,7 +21,7 @@ import { Field } from '../../../kit/Field.tsx';
 import { Figure } from '../../../kit/Figure.tsx';
 import { Problem } from '../../../kit/Problem.tsx';
 import { QuantityInput } from '../../../kit/QuantityInput.tsx';
-import { TowelPicture } from '../../../kit/TowelPicture.tsx';
+import { MediumPicture, TowelPicture } from '../../../kit/WetnessPictures.tsx';
 import { WhyNote } from '../../../kit/WhyNote.tsx';
 import { useStep } from '../useStep.ts';
 
@@ -187,6 +188,11 @@ function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first:
           </div>
         )}
       </div>
+      <div className="mt-4 grid max-w-2xl grid-cols-3 gap-4">
+        {(['dry', 'right', 'wet'] as const).map((wetness) => (
+          <MediumPicture key={wetness} wetness={wetness} />
+        ))}
+      </div>
       <fieldset className="mt-4 max-w-2xl">
         <legend className="text-[0.95rem] text-ink2">Parts of the mix</legend>
         <div className="grid grid-cols-3 gap-x-6 gap-y-2 sm:grid-cols-6">
@@ -204,6 +210,20 @@ function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first:
         </div>
       </fieldset>
       <Problem>{'problem' in reckoned ? reckoned.problem : undefined}</Problem>
+      <WhyNote
+        why={{
+          figure: 'water' in reckoned ? volumeBothWays(reckoned.water, units) : 'not yet',
+          inputs: PARTS.filter((part) => mix[part]).map((part) => ({
+            name: part,
+            value: `holds ${MEDIA[part].holds} ×`,
+            from: `${MEDIA[part].density} kg/L, dry`,
+          })),
+          rule: `Seed is to be a fifth of the whole. Each part holds its dry mass so many times over; ${MEDIUM_TARGET * 100} % of that is damp. The seed drinks ${SEED_THIRST} of its mass besides.`,
+          source: 'Bulk densities and holding capacities are assumptions, to be corrected by a squeeze.',
+          assumed: true,
+          changes: 'A mix that is damp already wants less.',
+        }}
+      />
     </>
   );
 }

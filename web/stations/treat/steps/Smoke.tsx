@@ -12,6 +12,7 @@ import { Field } from '../../../kit/Field.tsx';
 import { Figure } from '../../../kit/Figure.tsx';
 import { Problem } from '../../../kit/Problem.tsx';
 import { QuantityInput } from '../../../kit/QuantityInput.tsx';
+import { WhyNote } from '../../../kit/WhyNote.tsx';
 import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
 
@@ -62,7 +63,7 @@ export function Smoke({ view }: { view: BatchView }) {
             type="button"
             className="deed grow desk:grow-0"
             style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
-            onClick={() => step.finish(timer ? [{ kind: 'timerEnded', timer: timer.id, at: nowInstant() }] : [])}
+            onClick={() => step.finish()}
           >
             drained
           </button>
@@ -163,6 +164,21 @@ export function Smoke({ view }: { view: BatchView }) {
           </>
         )}
       </div>
+      {form !== 'heat' && (
+        <WhyNote
+          why={{
+            figure: 'figures' in dose ? dose.figures.map(({ value, of }) => `${value} ${of}`).join('; ') : 'not yet',
+            inputs: [{ name: 'loose seed', value: volumeBothWays(seed_mL, units), from: 'its measurements and number' }],
+            rule:
+              form === 'ash'
+                ? 'A layer of two millimetres over the round pots.'
+                : 'Three times the room that the loose seed takes up, and never less than a small cup: more water only thins the smoke, more paper only wastes it.',
+            source: 'The trade’s rule.',
+            assumed: true,
+            changes: form === 'ash' ? 'The width of the pots.' : 'What the bottle or the packet says of its strength.',
+          }}
+        />
+      )}
       {form === 'heat' && <Problem>{fault}</Problem>}
       <div className="deed-bar">
         <button

@@ -3,7 +3,7 @@ import { countIn } from '@chill/core/ledger/states.ts';
 import { bathVolume_mL } from '@chill/core/mix/bath.ts';
 import { seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { FRESH_WATER_EVERY_S, freshWaterDue, TIMINGS } from '@chill/core/treat/timers.ts';
-import { showQuantity, volumeOtherWay } from '@chill/core/units/quantities.ts';
+import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import { useState } from 'react';
 import { newId } from '../../../data/newId.ts';
 import { nowInstant, useNow } from '../../../data/now.ts';
@@ -13,6 +13,7 @@ import { Field } from '../../../kit/Field.tsx';
 import { Figure } from '../../../kit/Figure.tsx';
 import { Problem } from '../../../kit/Problem.tsx';
 import { QuantityInput } from '../../../kit/QuantityInput.tsx';
+import { WhyNote } from '../../../kit/WhyNote.tsx';
 import { FromDevice } from '../Reading.tsx';
 import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
@@ -54,6 +55,22 @@ function Begin({ view }: { view: BatchView }) {
       <p className="mt-3 max-w-prose text-ink2">
         A few hours to a day. Longer than {lengthOf(TIMINGS.soak.most_s)} drowns it; fresh water every {lengthOf(FRESH_WATER_EVERY_S)}.
       </p>
+      <WhyNote
+        why={{
+          figure: volumeBothWays(water_mL, units),
+          inputs: [
+            {
+              name: 'loose seed',
+              value: volumeBothWays(seedVolume_mL(seeds, view.species.seed), units),
+              from: 'its measurements and number',
+            },
+          ],
+          rule: 'Four times the room that the loose seed takes up, and never less than a small glass. The soak ends where most seed has swollen and none has drowned.',
+          source: 'The trade’s rule; loose packing is assumed.',
+          assumed: true,
+          changes: 'More seed wants more water; the count of the swollen decides over the clock.',
+        }}
+      />
       <WeighDry view={view} />
       <div className="deed-bar">
         <button

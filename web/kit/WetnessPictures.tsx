@@ -1,6 +1,13 @@
 /** How wet a towel is. */
 export type Wetness = 'dry' | 'right' | 'wet';
 
+/** How the same looks in a handful of medium. */
+const TOLD_OF_MEDIUM: Record<Wetness, [string, string]> = {
+  dry: ['too dry', 'falls apart when squeezed'],
+  right: ['right', 'holds together; one drop'],
+  wet: ['too wet', 'runs through the fingers'],
+};
+
 const TOLD: Record<Wetness, [string, string]> = {
   dry: ['too dry', 'pale patches; nothing when squeezed'],
   right: ['right', 'damp through, a corner or two still dry; a drop or two'],
@@ -58,3 +65,52 @@ export function TowelPicture({ wetness }: { wetness: Wetness }) {
     </figure>
   );
 }
+
+/** A handful of medium, squeezed: too dry, right or too wet. */
+export function MediumPicture({ wetness }: { wetness: Wetness }) {
+  const [name, told] = TOLD_OF_MEDIUM[wetness];
+  const earth = 'var(--seed-brown)';
+  const crumbs = wetness === 'dry' ? CRUMBS : [];
+  const drops = wetness === 'right' ? [56] : wetness === 'wet' ? [36, 47, 58, 69, 80] : [];
+  return (
+    <figure className="min-w-0">
+      <svg viewBox="0 0 112 92" className="block w-full" role="img" aria-label={`${name}: ${told}`}>
+        {wetness === 'dry' ? (
+          crumbs.map(([x, y, r]) => <circle key={`${x} ${y}`} cx={x} cy={y} r={r} fill={earth} opacity={0.6} />)
+        ) : (
+          <path
+            d="M 26 46 q -4 -24 18 -28 q 14 -6 28 2 q 20 6 16 28 q -4 18 -32 18 q -26 0 -30 -20 Z"
+            fill={earth}
+            stroke="var(--color-ink)"
+            strokeWidth={1.4}
+          />
+        )}
+        {wetness === 'wet' && <path d="M 20 84 q 36 8 72 0 v 4 q -36 6 -72 0 Z" fill="var(--color-cold)" opacity={0.55} />}
+        {wetness !== 'dry' && (
+          <path d="M 30 40 q 8 6 14 0 M 46 34 q 8 6 14 0 M 62 36 q 8 6 14 0" stroke="var(--seed-edge)" fill="none" strokeWidth={1.2} />
+        )}
+        {drops.map((x) => (
+          <path key={x} d={`M ${x} 68 q 5 7 0 11 q -5 -4 0 -11`} fill="var(--color-cold)" />
+        ))}
+      </svg>
+      <figcaption className="text-center text-[0.92rem] leading-tight">
+        <b className={wetness === 'right' ? '' : 'font-medium text-ink2'}>{name}</b>
+        <br />
+        <span className="text-ink2">{told}</span>
+      </figcaption>
+    </figure>
+  );
+}
+
+const CRUMBS = [
+  [30, 62, 6],
+  [44, 54, 8],
+  [60, 60, 7],
+  [74, 56, 6],
+  [86, 64, 4],
+  [52, 70, 5],
+  [68, 72, 4],
+  [38, 74, 4],
+  [22, 74, 3],
+  [80, 76, 3],
+] as const;

@@ -1,5 +1,5 @@
 import { chromium } from '@playwright/test';
-import { busyBench, type Frames, slowDown, traceFrames } from './frames.ts';
+import { type Frames, framesAtTheBench } from './frames.ts';
 import { demoFolder, startServer } from './nursery.ts';
 import config from './playwright.config.ts';
 import growDemo from './setup.ts';
@@ -10,14 +10,7 @@ export async function framesOfTheBench(): Promise<{ idle: Frames; busy: Frames }
   const server = await startServer({}, demoFolder());
   const browser = await chromium.launch(config.projects?.[0]?.use?.launchOptions);
   const page = await browser.newPage({ baseURL: server.address, viewport: { width: 360, height: 740 } });
-  await page.goto('/handbook');
-  await page.getByRole('main').waitFor();
-  await slowDown(page);
-  const idle = await traceFrames(page);
-  const code = await busyBench(page);
-  await page.goto(`/treat/${code}`);
-  await page.getByRole('timer').first().waitFor();
-  const busy = await traceFrames(page, idle.median);
+  const { idle, busy } = await framesAtTheBench(page);
   await browser.close();
   await server.kill();
   return { idle, busy };

@@ -20,13 +20,13 @@ async function framesOf(page: Page, count: number): Promise<number[]> {
 }
 
 /** A processor four times as slow as this one, as a phone in the shed has it. */
-export async function slowDown(page: Page, rate = 4): Promise<void> {
+async function slowDown(page: Page, rate = 4): Promise<void> {
   const devtools = await page.context().newCDPSession(page);
   await devtools.send('Emulation.setCPUThrottlingRate', { rate });
 }
 
 /** Frames of the page, `late` against `usual` ms (its own median where none is given). */
-export async function traceFrames(page: Page, usual?: number, count = 180): Promise<Frames> {
+async function traceFrames(page: Page, usual?: number, count = 180): Promise<Frames> {
   const frames = await framesOf(page, count);
   const median = [...frames].sort((a, b) => a - b)[Math.floor(frames.length / 2)] as number;
   return { median, late: frames.filter((frame) => frame > 1.5 * (usual ?? median)).length / frames.length };
@@ -68,4 +68,16 @@ export async function busyBench(page: Page): Promise<string> {
     await post(batch, [timer(stage, 'wait')]);
   }
   return hot.code;
+}
+
+/** Frames of a page where nothing moves, and of the busiest step at the bench, both on a quarter of the processor. Needs the demo. */
+export async function framesAtTheBench(page: Page): Promise<{ idle: Frames; busy: Frames }> {
+  await page.goto('/handbook');
+  await page.getByRole('main').waitFor();
+  await slowDown(page);
+  const idle = await traceFrames(page);
+  const code = await busyBench(page);
+  await page.goto(`/treat/${code}`);
+  await page.getByRole('timer').first().waitFor();
+  return { idle, busy: await traceFrames(page, idle.median) };
 }

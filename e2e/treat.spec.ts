@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { busyBench, slowDown, traceFrames } from './frames.ts';
+import { busyBench, framesAtTheBench } from './frames.ts';
 import { demoFolder, expect, type Grower, startServer, test } from './nursery.ts';
 
 interface Told {
@@ -218,14 +218,7 @@ test('timers live through a restart, end once on two phones, and tell what passe
 });
 
 test('six timers and a live curve keep their frames on a processor four times as slow', async ({ page }) => {
-  await page.goto('/handbook');
-  await page.getByRole('main').waitFor();
-  await slowDown(page);
-  const idle = await traceFrames(page);
-  const code = await busyBench(page);
-  await page.goto(`/treat/${code}`);
-  await page.getByRole('timer').first().waitFor();
-  const busy = await traceFrames(page, idle.median);
+  const { idle, busy } = await framesAtTheBench(page);
   console.log(
     `frames on a quarter of this processor: idle ${idle.median.toFixed(1)} ms, six timers and a curve ${busy.median.toFixed(1)} ms, late ${(busy.late * 100).toFixed(0)} % (idle ${(idle.late * 100).toFixed(0)} %)`,
   );

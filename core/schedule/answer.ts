@@ -13,7 +13,7 @@ import {
   recordSetOut,
   recordTurn,
 } from './record.ts';
-import type { Task } from './tasks.ts';
+import type { Task } from './task.ts';
 
 /** What can be said in answer to a task; each kind reads the parts that it needs. */
 export interface Answer {

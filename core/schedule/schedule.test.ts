@@ -22,7 +22,8 @@ import {
   recordSayings,
   recordSetOut,
 } from './record.ts';
-import { type Task, tasksFor } from './tasks.ts';
+import type { Task } from './task.ts';
+import { tasksFor } from './tasks.ts';
 
 const handbook = loadHandbook();
 let serial = 0;

@@ -2,50 +2,15 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, earlier, later, nearDate, shortDate, spell } from '../calendar/dates.ts';
-import { dayAt, momentIn } from '../calendar/moments.ts';
 import { countIn } from '../ledger/states.ts';
-import { freshWaterDue } from '../treat/timers.ts';
 import { placesFor } from '../ways/places.ts';
 import { sproutingStage } from '../ways/resolve.ts';
 import { frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
-import {
-  AFTER_A_ROOT_DAYS,
-  AFTER_MOULD_DAYS,
-  BENCH_STAGES,
-  FAST_SPROUTER_DAYS,
-  LOOK_EVERY,
-  MINUTES,
-  POTS_EVERY_DAYS,
-} from './intervals.ts';
+import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
+import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, BENCH_STAGES, FAST_SPROUTER_DAYS, LOOK_EVERY, POTS_EVERY_DAYS } from './intervals.ts';
 import type { ProjectedStage, Projection, Setting } from './project.ts';
+import { type Draft, placeOf, type Task, type TaskContext, task } from './task.ts';
 import { beginWords, moveWords } from './words.ts';
-
-/** What has to be done: begin a stage, go on to the next, look, lift sprouts, swap freezer and fridge, change the water of a soak, give up on the rest, set out. */
-export type TaskKind = 'begin' | 'move' | 'look' | 'lift' | 'turn' | 'freshWater' | 'finish' | 'setOut';
-
-/** One thing to do for one batch, with its day. */
-export interface Task {
-  batchId: string;
-  kind: TaskKind;
-  /** The stage that it belongs to; for `move`, the one that ends. */
-  stage: number;
-  due: PlainDate;
-  /** Days past due on the day asked about; 0 or less is in time. */
-  overdue_days: number;
-  /** Where the grower stands to do it. */
-  placeId?: string | undefined;
-  /** Where the batch goes. */
-  toPlaceId?: string | undefined;
-  /** The deed in two or three words: "take out". */
-  title: string;
-  /** What to look for, and why now. */
-  hint: string;
-  /** Where overdue: whether that matters yet. */
-  lateness?: string;
-  /** True where waiting longer costs seeds. */
-  pressing: boolean;
-  minutes: number;
-}
 
 /** Every task of a batch, due or to come, the earliest first. None once it is closed. */
 export function tasksFor(batch: Batch, projection: Projection, setting: Setting): Task[] {
@@ -54,28 +19,9 @@ export function tasksFor(batch: Batch, projection: Projection, setting: Setting)
   const index = state.stage;
   const stage = stages[index];
   if (!stage) return [];
-  const context: Context = { batch, projection, setting, index, stage };
+  const context: TaskContext = { batch, projection, setting, index, stage };
   const found = state.underWay ? underWayTasks(context) : [beginTask(context)];
   return [...found, ...liftTasks(context)].sort((a, b) => a.due.localeCompare(b.due));
-}
-
-interface Context {
-  batch: Batch;
-  projection: Projection;
-  setting: Setting;
-  index: number;
-  stage: ProjectedStage;
-}
-
-type Draft = Omit<Task, 'batchId' | 'stage' | 'overdue_days' | 'minutes' | 'pressing'> & { pressing?: boolean };
-
-function task({ batch, setting, index }: Context, draft: Draft): Task {
-  const overdue_days = daysBetween(draft.due, setting.today);
-  return { batchId: batch.id, stage: index, overdue_days, minutes: MINUTES[draft.kind], pressing: false, ...draft };
-}
-
-function placeOf({ projection, stage, index }: Context): string | undefined {
-  return projection.state.stages[index]?.placeId ?? stage.placeId;
 }
 
 /** Where a stage goes: the planned place if it still stands, otherwise the fittest. */
@@ -84,7 +30,7 @@ export function placeForStage(stage: Pick<ProjectedStage, 'kind' | 'placeId'>, s
   return (stillThere ?? placesFor(stage.kind, setting.places)[0])?.id;
 }
 
-function beginTask(context: Context): Task {
+function beginTask(context: TaskContext): Task {
   const { batch, projection, setting, stage, index } = context;
   const first = index === 0;
   const due = first ? (batch.plan.stages[0]?.start as PlainDate) : (projection.state.stages[index - 1]?.finishedOn as PlainDate);
@@ -105,7 +51,7 @@ function beginTask(context: Context): Task {
   });
 }
 
-function underWayTasks(context: Context): Task[] {
+function underWayTasks(context: TaskContext): Task[] {
   const { stage, index, batch } = context;
   if (BENCH_STAGES.includes(stage.kind)) return [moveTask(context, stage.end, benchLateness(context)), ...freshWaterTasks(context)];
   if (stage.kind === 'freezerTurns') return [moveTask(context, stage.end, undefined), ...turnTasks(context)];
@@ -114,7 +60,7 @@ function underWayTasks(context: Context): Task[] {
   return waitingTasks(context);
 }
 
-function moveTask(context: Context, due: PlainDate, late: Pick<Draft, 'lateness' | 'pressing'> | undefined): Task {
+function moveTask(context: TaskContext, due: PlainDate, late: Pick<Draft, 'lateness' | 'pressing'> | undefined): Task {
   const { projection, setting, index } = context;
   const next = projection.stages[index + 1];
   const toPlaceId = next && placeForStage(next, setting);
@@ -128,55 +74,8 @@ function moveTask(context: Context, due: PlainDate, late: Pick<Draft, 'lateness'
   });
 }
 
-function benchLateness({ stage, setting }: Context): Pick<Draft, 'lateness' | 'pressing'> | undefined {
-  const late = daysBetween(stage.start, setting.today) - 1;
-  if (late < 1 || (stage.kind !== 'soak' && stage.kind !== 'hotWater')) return undefined;
-  return { lateness: `${spell(late)} longer in water than meant: seed drowns without air`, pressing: true };
-}
-
-/** Fresh water in a soak that runs against a timer, on the day on which its hour falls. */
-function freshWaterTasks(context: Context): Task[] {
-  const { projection, setting, index } = context;
-  const { state } = projection;
-  const { timeZone } = setting.nursery;
-  return state.timers
-    .filter(({ stage }) => stage === index)
-    .flatMap((timer) => {
-      const due_ms = freshWaterDue(timer, state.freshWater_ms);
-      if (due_ms === undefined) return [];
-      const hour = momentIn(due_ms, timeZone, setting.today);
-      return [
-        task(context, {
-          kind: 'freshWater',
-          due: dayAt(due_ms, timeZone),
-          placeId: placeOf(context),
-          title: 'fresh water',
-          hint: `at ${hour}: water without air drowns seed`,
-        }),
-      ];
-    });
-}
-
-/** The daily swap between freezer and fridge. */
-function turnTasks(context: Context): Task[] {
-  const { projection, stage } = context;
-  const last = projection.state.turns.at(-1);
-  const due = addDays(last?.on ?? stage.start, 1);
-  if (due >= stage.end) return [];
-  const frozenNow = last?.into === 'fridge';
-  return [
-    task(context, {
-      kind: 'turn',
-      due,
-      placeId: placeOf(context),
-      title: frozenNow ? 'back into the freezer' : 'over into the fridge',
-      hint: 'about the same hour every day',
-    }),
-  ];
-}
-
 /** Seed lying in the cold or the moist warmth: looks, and the day to take it out. */
-function waitingTasks(context: Context): Task[] {
+function waitingTasks(context: TaskContext): Task[] {
   const { projection, setting, stage } = context;
   const treatment = projection.treatment;
   const out = treatment?.stage === context.index ? treatment.dueOut : stage.end;
@@ -186,7 +85,7 @@ function waitingTasks(context: Context): Task[] {
   return look.due < out && out > setting.today ? [look, move] : [move];
 }
 
-function pullLateness({ projection, setting, index }: Context): Pick<Draft, 'lateness' | 'pressing'> | undefined {
+function pullLateness({ projection, setting, index }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
   const { treatment } = projection;
   if (treatment?.stage !== index || setting.today <= treatment.dueOut) return undefined;
   const late = spell(daysBetween(treatment.dueOut, setting.today));
@@ -197,7 +96,7 @@ function pullLateness({ projection, setting, index }: Context): Pick<Draft, 'lat
   return { lateness: `${late} over and past its window: each week now loses ${lost.toFixed(0)} in 100`, pressing: true };
 }
 
-function lookTask(context: Context): Task {
+function lookTask(context: TaskContext): Task {
   const { projection, setting, stage, batch, index } = context;
   const { state, treatment } = projection;
   const medium = (batch.plan.way.stages[index] as Stage).medium ?? 'towel';
@@ -228,7 +127,7 @@ function lookTask(context: Context): Task {
 }
 
 function lookHint(
-  { projection, setting, stage }: Context,
+  { projection, setting, stage }: TaskContext,
   seen: { mouldy: boolean; rooted: boolean; root?: PlainDate | undefined },
 ): string {
   const week = Math.floor(daysBetween(stage.start, setting.today) / 7) + 1;
@@ -241,7 +140,7 @@ function lookHint(
 }
 
 /** Seed in the warmth: counts at each look, and the day when those that will have come. */
-function warmTasks(context: Context): Task[] {
+function warmTasks(context: TaskContext): Task[] {
   const { projection, setting, batch } = context;
   const { state, sprouting } = projection;
   if (!sprouting) return [];
@@ -277,7 +176,7 @@ function warmTasks(context: Context): Task[] {
   return batch.plan.way.stages[context.index]?.kind === 'warmTowel' && finish.due <= setting.today ? [finish, look] : [look, finish];
 }
 
-function potLooks(context: Context): Task[] {
+function potLooks(context: TaskContext): Task[] {
   const { projection, setting, stage, batch, index } = context;
   const { state, sprouting } = projection;
   const sproutsHere = index === sproutingStage(batch.plan.way) && sprouting && setting.today <= sprouting.allButDone;
@@ -300,7 +199,7 @@ function potLooks(context: Context): Task[] {
 }
 
 /** Plants go out when they are ready and the frost risk that the grower accepts is reached, whichever is later. */
-function setOutTask(context: Context): Task {
+function setOutTask(context: TaskContext): Task {
   const { projection, setting, stage } = context;
   const { lastFrost, settings } = setting.nursery;
   const frosty = frostRiskOn(stage.end, lastFrost) > settings.frostRisk;
@@ -318,7 +217,7 @@ function setOutTask(context: Context): Task {
 }
 
 /** Sprouts waiting to be lifted, wherever they showed. */
-function liftTasks(context: Context): Task[] {
+function liftTasks(context: TaskContext): Task[] {
   const { projection, setting, stage } = context;
   const { state } = projection;
   const up = state.counts.sprouted;

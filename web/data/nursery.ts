@@ -1,6 +1,7 @@
 import { type LotState, lotState } from '@chill/core/lot/lotLedger.ts';
 import { type Projection, project, type Setting } from '@chill/core/schedule/project.ts';
-import { type Task, tasksFor } from '@chill/core/schedule/tasks.ts';
+import type { Task } from '@chill/core/schedule/task.ts';
+import { tasksFor } from '@chill/core/schedule/tasks.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { Clock } from '@chill/model/clock.ts';
 import type { Lot, LotInHand } from '@chill/model/lot.ts';

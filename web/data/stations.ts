@@ -1,5 +1,5 @@
 import { BENCH_STAGES } from '@chill/core/schedule/intervals.ts';
-import type { Task } from '@chill/core/schedule/tasks.ts';
+import type { Task } from '@chill/core/schedule/task.ts';
 import type { BatchView, NurseryView } from './nursery.ts';
 
 /** The stations of the run, left to right. */

@@ -1,7 +1,7 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { parseBagCode } from '@chill/core/ledger/bagCode.ts';
 import { describeEvent } from '@chill/core/schedule/record.ts';
-import type { Task } from '@chill/core/schedule/tasks.ts';
+import type { Task } from '@chill/core/schedule/task.ts';
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import { whyExpected, whyTreatment } from '@chill/core/ways/explain.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';

@@ -1,7 +1,7 @@
 import { mostFor } from '@chill/core/ledger/verbs.ts';
 import { type Answer, recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { BENCH_STAGES } from '@chill/core/schedule/intervals.ts';
-import type { Task } from '@chill/core/schedule/tasks.ts';
+import type { Task } from '@chill/core/schedule/task.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { useState } from 'react';

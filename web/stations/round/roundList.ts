@@ -1,6 +1,6 @@
 import { nearDate } from '@chill/core/calendar/dates.ts';
 import { describeEvent } from '@chill/core/schedule/record.ts';
-import type { Task } from '@chill/core/schedule/tasks.ts';
+import type { Task } from '@chill/core/schedule/task.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { BatchView, NurseryView } from '../../data/nursery.ts';

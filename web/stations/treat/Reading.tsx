@@ -1,5 +1,7 @@
 import type { DeviceKind } from '@chill/core/devices/line.ts';
+import { showQuantity } from '@chill/core/units/quantities.ts';
 import { useDevice } from '../../data/device.ts';
+import { useNursery } from '../../data/nursery.ts';
 
 /** Takes a figure from a device, where one is there; typing stays open beside it. */
 export function FromDevice({
@@ -44,4 +46,10 @@ export function FromDevice({
       )}
     </div>
   );
+}
+
+/** Takes a mass, g, from the scale, where one is there. */
+export function FromScale({ batchId, take }: { batchId: string; take: (grams: number) => void }) {
+  const { units } = useNursery().nursery.settings;
+  return <FromDevice kind="scale" batchId={batchId} show={(grams) => showQuantity(grams, 'mass_g', units, 2)} take={take} />;
 }

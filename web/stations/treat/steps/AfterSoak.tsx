@@ -2,7 +2,6 @@ import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import { lineageOf, type Opener, roundAdvice, roundsOf } from '@chill/core/treat/rounds.ts';
 import { planSplit, roundOf } from '@chill/core/treat/split.ts';
 import { swellingOf, TAKEN_FROM } from '@chill/core/treat/swelling.ts';
-import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Move } from '@chill/model/event.ts';
 import type { Swelling } from '@chill/model/treatment.ts';
 import { useState } from 'react';
@@ -18,7 +17,8 @@ import { QuantityInput } from '../../../kit/QuantityInput.tsx';
 import { Stepper } from '../../../kit/Stepper.tsx';
 import { useAttempt } from '../../../kit/useAttempt.ts';
 import { WhyNote } from '../../../kit/WhyNote.tsx';
-import { FromDevice } from '../Reading.tsx';
+import { FromScale } from '../Reading.tsx';
+import { StepDeed } from '../StepDeed.tsx';
 import { useStep } from '../useStep.ts';
 import { Bath } from './Bath.tsx';
 
@@ -49,16 +49,7 @@ export function AfterSoak({ view }: { view: BatchView }) {
           <Bath view={view} aside />
         </details>
       )}
-      <div className="deed-bar">
-        <button
-          type="button"
-          className="deed grow desk:grow-0"
-          style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
-          onClick={() => step.finish()}
-        >
-          drain{next ? `; next ${STAGE_NAMES[next.kind]}` : ''}
-        </button>
-      </div>
+      <StepDeed onClick={() => step.finish()}>drain{next ? `; next ${STAGE_NAMES[next.kind]}` : ''}</StepDeed>
       {species.hardCoat && !looked && <p className="text-[0.95rem] text-ink2">Count the swollen first: the hard ones would only rot.</p>}
       {looked && hard > 0 && <p className="text-[0.95rem] text-ink2">{hard} hard ones would go on with the swollen.</p>}
       <Problem>{step.problem}</Problem>
@@ -133,10 +124,8 @@ function LookForm({ view }: { view: BatchView }) {
               <QuantityInput key={`w${weighed}`} quantity="mass_g" units={units} value={wet_g} onChange={setWet} />
             </Field>
           </div>
-          <FromDevice
-            kind="scale"
+          <FromScale
             batchId={view.batch.id}
-            show={(value) => showQuantity(value, 'mass_g', units, 2)}
             take={(value) => {
               setWet(value);
               setWeighed(weighed + 1);

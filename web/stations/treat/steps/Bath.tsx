@@ -15,6 +15,7 @@ import { Figure } from '../../../kit/Figure.tsx';
 import { Problem } from '../../../kit/Problem.tsx';
 import { QuantityInput } from '../../../kit/QuantityInput.tsx';
 import { WhyNote } from '../../../kit/WhyNote.tsx';
+import { StepDeed } from '../StepDeed.tsx';
 import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
 
@@ -51,16 +52,9 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
         <p className="mt-3 text-[1.06rem]">
           Then rinse in clean water, once after peroxide, three times after bleach; clean towel, clean hands.
         </p>
-        <div className={aside ? 'mt-4' : 'deed-bar'}>
-          <button
-            type="button"
-            className="deed grow desk:grow-0"
-            style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
-            onClick={() => (aside ? step.record(ended) : step.finish())}
-          >
-            out and rinsed
-          </button>
-        </div>
+        <StepDeed onClick={() => (aside ? step.record(ended) : step.finish())} inline={aside}>
+          out and rinsed
+        </StepDeed>
         <Problem>{step.problem}</Problem>
       </>
     );
@@ -124,30 +118,26 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
           }}
         />
       )}
-      <div className={aside ? 'mt-4' : 'deed-bar'}>
-        <button
-          type="button"
-          className="deed grow desk:grow-0"
-          style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
-          disabled={fault !== undefined}
-          onClick={() =>
-            'seconds' in bath &&
-            step.record([
-              {
-                kind: 'timerStarted',
-                timer: newId(),
-                stage: state.stage,
-                step: 'bath',
-                seconds: bath.seconds,
-                at: nowInstant(),
-                note: `${BATHS[kind].name}: ${volumeBothWays(bath.stock_mL, units)} and ${volumeBothWays(bath.water_mL, units)} of water, ${bath.strength} %`,
-              },
-            ])
-          }
-        >
-          seed is in: start
-        </button>
-      </div>
+      <StepDeed
+        disabled={fault !== undefined}
+        onClick={() =>
+          'seconds' in bath &&
+          step.record([
+            {
+              kind: 'timerStarted',
+              timer: newId(),
+              stage: state.stage,
+              step: 'bath',
+              seconds: bath.seconds,
+              at: nowInstant(),
+              note: `${BATHS[kind].name}: ${volumeBothWays(bath.stock_mL, units)} and ${volumeBothWays(bath.water_mL, units)} of water, ${bath.strength} %`,
+            },
+          ])
+        }
+        inline={aside}
+      >
+        seed is in: start
+      </StepDeed>
       <Problem>{step.problem}</Problem>
     </>
   );

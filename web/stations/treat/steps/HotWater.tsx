@@ -1,248 +1,27 @@
-import { lengthOf, momentIn } from '@chill/core/calendar/moments.ts';
-import { boilingPoint_C } from '@chill/core/heat/boiling.ts';
-import { hotDoseOf, pourVolume_mL, readDose, TO_SPARE, waterFor_mL } from '@chill/core/heat/dose.ts';
-import { COOLING_PER_MINUTE, coolingOf, corrected, pourFault, pourFor } from '@chill/core/heat/pourOver.ts';
+import { momentIn } from '@chill/core/calendar/moments.ts';
+import { readDose } from '@chill/core/heat/dose.ts';
+import { coolingOf, corrected } from '@chill/core/heat/pourOver.ts';
 import type { PouredWater } from '@chill/core/ledger/batchState.ts';
-import { countIn } from '@chill/core/ledger/states.ts';
-import { seedMass_g, seedVolume_mL } from '@chill/core/mix/laying.ts';
-import { TIMINGS } from '@chill/core/treat/timers.ts';
-import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
-import { type Pour, VesselKind, VesselMaterial } from '@chill/model/treatment.ts';
+import { showQuantity, volumeBothWays } from '@chill/core/units/quantities.ts';
 import { useState } from 'react';
-import { newId } from '../../../data/newId.ts';
 import { nowInstant, useNow } from '../../../data/now.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
-import { useStored } from '../../../data/stored.ts';
 import { CoolingCurve } from '../../../kit/CoolingCurve.tsx';
 import { Field } from '../../../kit/Field.tsx';
 import { Figure } from '../../../kit/Figure.tsx';
 import { Problem } from '../../../kit/Problem.tsx';
 import { QuantityInput } from '../../../kit/QuantityInput.tsx';
-import { WhyNote } from '../../../kit/WhyNote.tsx';
 import { FromDevice } from '../Reading.tsx';
 import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
 import { AfterSoak } from './AfterSoak.tsx';
-
-/** A kettle loses this much on the way to the bench, °C. Assumption. */
-const OFF_THE_BOIL_C = 1;
-
-/** The vessel is remembered from one batch to the next. */
-interface Vessel {
-  vessel_g: number;
-  material: VesselMaterial;
-  kind: VesselKind;
-  air_C: number;
-}
-const MUG: Vessel = { vessel_g: 350, material: 'ceramic', kind: 'mug', air_C: 18 };
-const KINDS: Record<VesselKind, string> = { bowl: 'open bowl', mug: 'mug', lidded: 'lidded jar', flask: 'vacuum flask' };
+import { PourForm } from './PourForm.tsx';
 
 /** Hot water: the pour that gives this seed its dose here, and the curve that the water really takes. */
 export function HotWater({ view }: { view: BatchView }) {
   const { state } = view.projection;
   const poured = state.pours.filter(({ stage }) => stage === state.stage).at(-1);
   return poured ? <Cooling view={view} poured={poured} /> : <PourForm view={view} />;
-}
-
-function PourForm({ view, again }: { view: BatchView; again?: () => void }) {
-  const { nursery } = useNursery();
-  const units = nursery.settings.units;
-  const step = useStep(view);
-  const { species, projection } = view;
-  const seeds = countIn(projection.state.counts, ['waiting', 'swollen']);
-  const dose = hotDoseOf(species);
-  const [vessel, setVessel] = useStored<Vessel>('chill.vessel', MUG);
-  const [seed_g, setSeed] = useState<number | undefined>(Math.round(seedMass_g(seeds, species.seed) * 10) / 10);
-  const seed_mL = seedVolume_mL(seeds, species.seed);
-  const boils = boilingPoint_C(nursery.elevation_m);
-  const asked = { ...vessel, seed_g: seed_g ?? 0 };
-  const suggested = waterFor_mL(dose, boils - OFF_THE_BOIL_C, asked, seed_mL);
-  const [typedWater, setTypedWater] = useState<{ mL: number | undefined }>();
-  const water_mL = typedWater ? typedWater.mL : (suggested ?? pourVolume_mL(seed_mL));
-  const [typedPour, setTypedPour] = useState<number | undefined>();
-  const [touched, setTouched] = useState(false);
-  const [weighed, setWeighed] = useState(0);
-  const before = { water_mL: water_mL ?? 0, seed_g: seed_g ?? -1, ...vessel, elevation_m: nursery.elevation_m };
-  const advice =
-    water_mL && seed_g !== undefined && vessel.vessel_g > 0 ? pourFor(dose.minutes * TO_SPARE, dose.above_C, before) : undefined;
-  const advised = advice && 'pour_C' in advice ? Math.min(boils, Math.ceil(advice.pour_C)) : boils;
-  const pour: Pour = { ...before, pour_C: touched ? (typedPour ?? Number.NaN) : advised, above_C: dose.above_C, minutes: dose.minutes };
-  const fault =
-    pourFault(pour) ??
-    (Number.isNaN(pour.pour_C) ? { field: 'pour_C', message: 'How hot is it when you pour? Give a temperature.' } : undefined);
-  const cooling = fault ? undefined : coolingOf(pour);
-  const reading = cooling && readDose(cooling, dose.above_C, dose.minutes, 0);
-  const degrees = (water_C: number) => showQuantity(water_C, 'temperature_C', units, 0);
-  const kettle = projection.state.timers.find(({ step: what, ended }) => what === 'kettle' && !ended);
-  const at = (field: string) => (fault?.field === field ? fault.message : undefined);
-
-  const pourNow = () =>
-    step.record([
-      ...(kettle ? [{ kind: 'timerEnded', timer: kettle.id, at: nowInstant() } as const] : []),
-      { kind: 'poured', stage: projection.state.stage, at: nowInstant(), pour },
-      {
-        kind: 'timerStarted',
-        timer: newId(),
-        stage: projection.state.stage,
-        step: 'hotSoak',
-        seconds: TIMINGS.hotSoak.usual_s,
-        at: nowInstant(),
-      },
-    ]) && again?.();
-  const boil = () =>
-    step.record([
-      {
-        kind: 'timerStarted',
-        timer: newId(),
-        stage: projection.state.stage,
-        step: 'kettle',
-        seconds: TIMINGS.kettle.usual_s,
-        at: nowInstant(),
-      },
-    ]);
-
-  return (
-    <div className="gap-12 desk:grid desk:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]">
-      <div>
-        <div className="grid grid-cols-2 gap-4">
-          <Figure value={water_mL ? showQuantity(water_mL, 'volume_mL', units, 0) : '–'}>
-            of water{water_mL ? `, ${volumeOtherWay(water_mL, units)}` : ''}
-          </Figure>
-          <Figure value={<span className="text-hot">{fault ? '–' : degrees(pour.pour_C)}</span>}>
-            to pour at; here it boils at {showQuantity(boils, 'temperature_C', units)}
-          </Figure>
-        </div>
-        {advice && 'unreachable' in advice && <p className="mt-3 border-l-4 border-alarm pl-3">{advice.unreachable}</p>}
-        <div className="mt-4 grid grid-cols-2 items-end gap-x-6 gap-y-3">
-          <Field label="Water" error={at('water_mL')}>
-            <QuantityInput
-              key={typedWater ? 'own' : `suggested ${water_mL}`}
-              quantity="volume_mL"
-              units={units}
-              value={water_mL}
-              onChange={(mL) => setTypedWater({ mL })}
-            />
-          </Field>
-          <Field label="Poured at" error={at('pour_C')}>
-            <QuantityInput
-              key={touched ? 'own' : `advised ${Math.round(advised)}`}
-              quantity="temperature_C"
-              units={units}
-              value={pour.pour_C}
-              onChange={(value) => {
-                setTouched(true);
-                setTypedPour(value);
-              }}
-            />
-          </Field>
-          <Field label="Seed, dry" error={at('seed_g')}>
-            <QuantityInput key={weighed} quantity="mass_g" units={units} value={seed_g} onChange={setSeed} />
-          </Field>
-          <Field label="Air" error={at('air_C')}>
-            <QuantityInput
-              quantity="temperature_C"
-              units={units}
-              value={vessel.air_C}
-              onChange={(air_C) => air_C !== undefined && setVessel({ ...vessel, air_C })}
-            />
-          </Field>
-          <Field label="Vessel, empty" error={at('vessel_g')}>
-            <QuantityInput
-              quantity="mass_g"
-              units={units}
-              value={vessel.vessel_g}
-              onChange={(vessel_g) => setVessel({ ...vessel, vessel_g: vessel_g ?? 0 })}
-            />
-          </Field>
-          <div className="grid grid-cols-2 gap-3">
-            <Field label="a">
-              <select
-                className="written"
-                value={vessel.kind}
-                onChange={(event) => setVessel({ ...vessel, kind: VesselKind.parse(event.target.value) })}
-              >
-                {VesselKind.options.map((kind) => (
-                  <option key={kind} value={kind}>
-                    {KINDS[kind]}
-                  </option>
-                ))}
-              </select>
-            </Field>
-            <Field label="of">
-              <select
-                className="written"
-                value={vessel.material}
-                onChange={(event) => setVessel({ ...vessel, material: VesselMaterial.parse(event.target.value) })}
-              >
-                {VesselMaterial.options.map((material) => (
-                  <option key={material}>{material}</option>
-                ))}
-              </select>
-            </Field>
-          </div>
-        </div>
-        <FromDevice
-          kind="scale"
-          batchId={view.batch.id}
-          show={(value) => showQuantity(value, 'mass_g', units, 2)}
-          take={(value) => {
-            setSeed(value);
-            setWeighed(weighed + 1);
-          }}
-        />
-      </div>
-      <div>
-        {cooling && reading && (
-          <>
-            <CoolingCurve cooling={cooling} above_C={dose.above_C} degrees={degrees} />
-            <p className="mt-1">
-              With the seed and the vessel it stands at <b>{degrees(cooling.start_C)}</b> at once, and stays above {degrees(dose.above_C)}{' '}
-              for <b>{reading.total.toFixed(1)} minutes</b> of the {dose.minutes} wanted.
-              {reading.verdict === 'short' && (
-                <b className="text-alarm"> That falls short: pour hotter, take more water, or put a lid on.</b>
-              )}
-            </p>
-            <WhyNote
-              why={{
-                figure: `${dose.minutes} minutes above ${degrees(dose.above_C)}`,
-                inputs: [
-                  { name: 'falls by', value: `${(COOLING_PER_MINUTE[vessel.kind] * 100).toFixed(1)} % a minute`, from: KINDS[vessel.kind] },
-                  { name: 'boils at', value: degrees(boils), from: `${nursery.elevation_m} m above the sea` },
-                ],
-                rule: 'Water, seed and vessel share their heat at once; then it falls towards the air, fast at first. The dose is the minutes above the threshold.',
-                source: `Energy balance; Newton’s law of cooling; standard atmosphere and Antoine’s equation. ${dose.assumed ? 'The dose is the usual one for hard coats.' : 'The dose is this species’ own.'}`,
-                assumed: dose.assumed,
-                changes: 'A thermometer: type a reading once it is poured, and the curve bends to it.',
-              }}
-            />
-          </>
-        )}
-        {kettle && <TimerFace view={view} timer={kettle} />}
-        <div className="deed-bar">
-          <button
-            type="button"
-            className="deed grow desk:grow-0"
-            style={{ '--deed': 'var(--color-hot)' } as React.CSSProperties}
-            disabled={fault !== undefined}
-            onClick={pourNow}
-          >
-            poured
-          </button>
-          {!kettle && !again && (
-            <button type="button" className="quiet" onClick={boil}>
-              put the kettle on, {lengthOf(TIMINGS.kettle.usual_s)}
-            </button>
-          )}
-          {again && (
-            <button type="button" className="quiet" onClick={again}>
-              leave it
-            </button>
-          )}
-        </div>
-        <Problem>{step.problem}</Problem>
-      </div>
-    </div>
-  );
 }
 
 function Cooling({ view, poured }: { view: BatchView; poured: PouredWater }) {

@@ -23,6 +23,7 @@ import { Problem } from '../../../kit/Problem.tsx';
 import { QuantityInput } from '../../../kit/QuantityInput.tsx';
 import { MediumPicture, TowelPicture } from '../../../kit/WetnessPictures.tsx';
 import { WhyNote } from '../../../kit/WhyNote.tsx';
+import { StepDeed } from '../StepDeed.tsx';
 import { useStep } from '../useStep.ts';
 
 /** The towel and the mix are remembered from one batch to the next. */
@@ -57,19 +58,16 @@ export function LayUp({ view }: { view: BatchView }) {
         />
       )}
       <p className="mt-4 max-w-prose text-[1.06rem]">{beginWords(stage, seeds, { species }).hint}.</p>
-      <div className="deed-bar">
-        <button
-          type="button"
-          className="deed grow desk:grow-0"
-          style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
-          onClick={() => step.begin()}
-        >
-          laid, labelled: in
-        </button>
-        <Link to={`/batch/${batch.code}/label`} className="quiet">
-          print its label
-        </Link>
-      </div>
+      <StepDeed
+        onClick={() => step.begin()}
+        beside={
+          <Link to={`/batch/${batch.code}/label`} className="quiet">
+            print its label
+          </Link>
+        }
+      >
+        laid, labelled: in
+      </StepDeed>
       <Problem>{step.problem}</Problem>
     </>
   );

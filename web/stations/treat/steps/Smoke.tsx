@@ -13,6 +13,7 @@ import { Figure } from '../../../kit/Figure.tsx';
 import { Problem } from '../../../kit/Problem.tsx';
 import { QuantityInput } from '../../../kit/QuantityInput.tsx';
 import { WhyNote } from '../../../kit/WhyNote.tsx';
+import { StepDeed } from '../StepDeed.tsx';
 import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
 
@@ -58,16 +59,7 @@ export function Smoke({ view }: { view: BatchView }) {
         <p className="mt-3 text-[1.06rem]">
           Drain it through a coffee filter, so that the smallest are not lost. Do not rinse: the cue is on the coat.
         </p>
-        <div className="deed-bar">
-          <button
-            type="button"
-            className="deed grow desk:grow-0"
-            style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
-            onClick={() => step.finish()}
-          >
-            drained
-          </button>
-        </div>
+        <StepDeed onClick={() => step.finish()}>drained</StepDeed>
         <Problem>{step.problem}</Problem>
       </>
     );
@@ -180,17 +172,9 @@ export function Smoke({ view }: { view: BatchView }) {
         />
       )}
       {form === 'heat' && <Problem>{fault}</Problem>}
-      <div className="deed-bar">
-        <button
-          type="button"
-          className="deed grow desk:grow-0"
-          style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
-          disabled={fault !== undefined}
-          onClick={start}
-        >
-          {'atOnce' in dose && dose.atOnce ? 'done' : 'in the smoke: start'}
-        </button>
-      </div>
+      <StepDeed disabled={fault !== undefined} onClick={start}>
+        {'atOnce' in dose && dose.atOnce ? 'done' : 'in the smoke: start'}
+      </StepDeed>
       <Problem>{step.problem}</Problem>
     </>
   );

@@ -14,7 +14,8 @@ import { Figure } from '../../../kit/Figure.tsx';
 import { Problem } from '../../../kit/Problem.tsx';
 import { QuantityInput } from '../../../kit/QuantityInput.tsx';
 import { WhyNote } from '../../../kit/WhyNote.tsx';
-import { FromDevice } from '../Reading.tsx';
+import { FromScale } from '../Reading.tsx';
+import { StepDeed } from '../StepDeed.tsx';
 import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
 import { AfterSoak } from './AfterSoak.tsx';
@@ -72,18 +73,11 @@ function Begin({ view }: { view: BatchView }) {
         }}
       />
       <WeighDry view={view} />
-      <div className="deed-bar">
-        <button
-          type="button"
-          className="deed grow desk:grow-0"
-          style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
-          onClick={() =>
-            step.record([{ kind: 'timerStarted', timer: newId(), stage: state.stage, step: 'soak', seconds, at: nowInstant() }])
-          }
-        >
-          in the water: start
-        </button>
-      </div>
+      <StepDeed
+        onClick={() => step.record([{ kind: 'timerStarted', timer: newId(), stage: state.stage, step: 'soak', seconds, at: nowInstant() }])}
+      >
+        in the water: start
+      </StepDeed>
       <Problem>{step.problem}</Problem>
     </>
   );
@@ -114,10 +108,8 @@ function WeighDry({ view }: { view: BatchView }) {
           put it down
         </button>
       </div>
-      <FromDevice
-        kind="scale"
+      <FromScale
         batchId={view.batch.id}
-        show={(value) => showQuantity(value, 'mass_g', units, 2)}
         take={(grams) => {
           setTyped(grams);
           step.note([{ kind: 'weighedDry', grams }]);

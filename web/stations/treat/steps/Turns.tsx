@@ -5,6 +5,7 @@ import { nowInstant, useNow } from '../../../data/now.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { Figure } from '../../../kit/Figure.tsx';
 import { Problem } from '../../../kit/Problem.tsx';
+import { StepDeed } from '../StepDeed.tsx';
 import { useStep } from '../useStep.ts';
 
 /** Freezer turns: where it lies now, when it changes over, and how many turns there have really been. */
@@ -51,19 +52,17 @@ export function Turns({ view }: { view: BatchView }) {
         </p>
       )}
       <TurnsDrawing stays={stays} />
-      <div className="deed-bar">
-        <button
-          type="button"
-          className="deed grow desk:grow-0"
-          style={{ '--deed': into === 'freezer' ? 'var(--color-frozen)' : 'var(--color-cold)' } as React.CSSProperties}
-          onClick={() => step.record([{ kind: 'turned', at: nowInstant(), into }])}
-        >
-          into the {into} now
-        </button>
-        <button type="button" className={enough ? 'deed' : 'quiet'} onClick={() => step.finish()}>
-          {enough ? 'turns done: the rest in the fridge' : 'stop turning'}
-        </button>
-      </div>
+      <StepDeed
+        onClick={() => step.record([{ kind: 'turned', at: nowInstant(), into }])}
+        colour={into === 'freezer' ? 'var(--color-frozen)' : 'var(--color-cold)'}
+        beside={
+          <button type="button" className={enough ? 'deed' : 'quiet'} onClick={() => step.finish()}>
+            {enough ? 'turns done: the rest in the fridge' : 'stop turning'}
+          </button>
+        }
+      >
+        into the {into} now
+      </StepDeed>
       <p className="text-[0.95rem] text-ink2">
         A stay counts from {LEAST_FROZEN_HOURS} h frozen; {TURN_HOURS} h are meant.
       </p>

@@ -1,0 +1,54 @@
+import { addDays, daysBetween, spell } from '../calendar/dates.ts';
+import { dayAt, momentIn } from '../calendar/moments.ts';
+import { freshWaterDue, readTimer } from '../treat/timers.ts';
+import { type Draft, placeOf, type Task, type TaskContext, task } from './task.ts';
+
+/** How late a soak is drained. */
+export function benchLateness({ stage, setting }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
+  const late = daysBetween(stage.start, setting.today) - 1;
+  if (late < 1 || (stage.kind !== 'soak' && stage.kind !== 'hotWater')) return undefined;
+  return { lateness: `${spell(late)} longer in water than meant: seed drowns without air`, pressing: true };
+}
+
+/** Fresh water in a soak that runs against a timer, on the day on which its hour falls. */
+export function freshWaterTasks(context: TaskContext): Task[] {
+  const { projection, setting, index } = context;
+  const { state } = projection;
+  const { timeZone } = setting.nursery;
+  return state.timers
+    .filter(({ stage }) => stage === index)
+    .flatMap((timer) => {
+      const due_ms = freshWaterDue(timer, state.freshWater_ms);
+      // What is over wants draining, not fresh water.
+      const over = setting.now !== undefined && readTimer(timer, Date.parse(setting.now)).phase === 'over';
+      if (due_ms === undefined || over) return [];
+      const hour = momentIn(due_ms, timeZone, setting.today);
+      return [
+        task(context, {
+          kind: 'freshWater',
+          due: dayAt(due_ms, timeZone),
+          placeId: placeOf(context),
+          title: 'fresh water',
+          hint: `at ${hour}: water without air drowns seed`,
+        }),
+      ];
+    });
+}
+
+/** The daily swap between freezer and fridge. */
+export function turnTasks(context: TaskContext): Task[] {
+  const { projection, stage } = context;
+  const last = projection.state.turns.at(-1);
+  const due = addDays(last?.on ?? stage.start, 1);
+  if (due >= stage.end) return [];
+  const frozenNow = last?.into === 'fridge';
+  return [
+    task(context, {
+      kind: 'turn',
+      due,
+      placeId: placeOf(context),
+      title: frozenNow ? 'back into the freezer' : 'over into the fridge',
+      hint: 'about the same hour every day',
+    }),
+  ];
+}

@@ -1,0 +1,55 @@
+import type { Batch } from '@chill/model/batch.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import { daysBetween } from '../calendar/dates.ts';
+import { MINUTES } from './intervals.ts';
+import type { ProjectedStage, Projection, Setting } from './project.ts';
+
+/** What has to be done: begin a stage, go on to the next, look, lift sprouts, swap freezer and fridge, change the water of a soak, give up on the rest, set out. */
+export type TaskKind = 'begin' | 'move' | 'look' | 'lift' | 'turn' | 'freshWater' | 'finish' | 'setOut';
+
+/** One thing to do for one batch, with its day. */
+export interface Task {
+  batchId: string;
+  kind: TaskKind;
+  /** The stage that it belongs to; for `move`, the one that ends. */
+  stage: number;
+  due: PlainDate;
+  /** Days past due on the day asked about; 0 or less is in time. */
+  overdue_days: number;
+  /** Where the grower stands to do it. */
+  placeId?: string | undefined;
+  /** Where the batch goes. */
+  toPlaceId?: string | undefined;
+  /** The deed in two or three words: "take out". */
+  title: string;
+  /** What to look for, and why now. */
+  hint: string;
+  /** Where overdue: whether that matters yet. */
+  lateness?: string;
+  /** True where waiting longer costs seeds. */
+  pressing: boolean;
+  minutes: number;
+}
+
+/** What every task of a batch is read from: the stage that it is in, and all around it. */
+export interface TaskContext {
+  batch: Batch;
+  projection: Projection;
+  setting: Setting;
+  index: number;
+  stage: ProjectedStage;
+}
+
+/** A task before its batch, its stage and its minutes are written on it. */
+export type Draft = Omit<Task, 'batchId' | 'stage' | 'overdue_days' | 'minutes' | 'pressing'> & { pressing?: boolean };
+
+/** Writes a task out. */
+export function task({ batch, setting, index }: TaskContext, draft: Draft): Task {
+  const overdue_days = daysBetween(draft.due, setting.today);
+  return { batchId: batch.id, stage: index, overdue_days, minutes: MINUTES[draft.kind], pressing: false, ...draft };
+}
+
+/** Where the batch lies in the stage that it is in. */
+export function placeOf({ projection, stage, index }: TaskContext): string | undefined {
+  return projection.state.stages[index]?.placeId ?? stage.placeId;
+}

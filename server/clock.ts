@@ -1,4 +1,4 @@
-import { sameTimeOn } from '@chill/core/calendar/clock.ts';
+import { sameTimeOn, timeOn } from '@chill/core/calendar/clock.ts';
 import { addDays } from '@chill/core/calendar/dates.ts';
 import { dayAt } from '@chill/core/calendar/moments.ts';
 import type { Config } from './config.ts';
@@ -6,11 +6,15 @@ import { Fault } from './fault.ts';
 import type { Moment, Store } from './store/store.ts';
 
 const MOST_STEPS_DAYS = 366;
+/** Early enough that what soaked overnight is not over yet. */
+const DEMO_OPENS_AT = '06:10';
 
 /** The one clock. Everything that needs to know what day it is asks here. */
 export class NurseryClock {
   readonly #store: Store;
   readonly #config: Pick<Config, 'today' | 'demo'>;
+  /** True once the time was asked for: from then on it only runs. */
+  #running = false;
 
   constructor(store: Store, config: Pick<Config, 'today' | 'demo'>) {
     this.#store = store;
@@ -28,17 +32,24 @@ export class NurseryClock {
   }
 
   /**
-   * The moment that it is in the nursery, ms since 1970. Where the day is set by hand, the time of day is the real one, and from then on it runs
-   * as real time runs: a timer started just before midnight ends just after.
+   * The moment that it is in the nursery, ms since 1970. Where the day is set by hand the clock runs on from there as real time runs: a timer
+   * started just before midnight ends just after. The demo opens early in the morning, whenever it is opened. A server that is started again on
+   * another day than it was left finds the time of day as it was left, on the day that is set.
    */
   async now_ms(): Promise<number> {
     const today = await this.#setDay();
     if (!today) return Date.now();
     const kept = await this.#store.setClock();
-    if (kept?.today === today && kept.ahead !== null) return Date.now() + kept.ahead;
-    const ahead = sameTimeOn(today, Date.now(), await this.#timeZone()) - Date.now();
-    await this.#store.saveClock(today, ahead);
-    return Date.now() + ahead;
+    const zone = await this.#timeZone();
+    const known = kept?.today === today && kept.ahead !== null ? Date.now() + kept.ahead : undefined;
+    if (known !== undefined && (this.#running || dayAt(known, zone) === today)) {
+      this.#running = true;
+      return known;
+    }
+    const fresh = this.steppable && known === undefined ? timeOn(today, DEMO_OPENS_AT, zone) : sameTimeOn(today, known ?? Date.now(), zone);
+    await this.#store.saveClock(today, fresh - Date.now());
+    this.#running = true;
+    return fresh;
   }
 
   /** Day, moment, and the real instant, for what is recorded now. */
@@ -60,7 +71,8 @@ export class NurseryClock {
   async step(days: number): Promise<void> {
     if (!this.steppable) throw new Fault('forbidden', 'Only the demo’s clock can be stepped.');
     if (days > MOST_STEPS_DAYS) throw Fault.field('days', `At most ${MOST_STEPS_DAYS} days at once.`);
+    const now_ms = await this.now_ms();
     const today = addDays(await this.today(), days);
-    await this.#store.saveClock(today, sameTimeOn(today, Date.now(), await this.#timeZone()) - Date.now());
+    await this.#store.saveClock(today, sameTimeOn(today, now_ms, await this.#timeZone()) - Date.now());
   }
 }

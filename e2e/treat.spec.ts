@@ -148,7 +148,7 @@ test('a smoke soak, measured for the seed', async ({ page, grower }) => {
   const { code } = await fresh(page, 'arctostaphylos-patula', 'sand-in-fridge');
   await page.goto(`/treat/${code}`);
   await grower.press(grower.button('clean'));
-  await expect(page.getByText('Fire outdoors only, water at hand')).toBeVisible();
+  await expect(page.getByText('Fire outdoors only, within local fire rules')).toBeVisible();
   await page.getByLabel(/bottle’s strength/).fill('rather strong');
   await expect(page.getByRole('alert')).toContainText('Say it as “1 to 3”');
   await expect(grower.button('in the smoke: start')).toBeDisabled();

@@ -14,8 +14,8 @@ interface BathRecipe {
 
 /** Household baths, as the trade gives them: peroxide one to one for five minutes or one to three as a rinse; bleach to half of one per cent. */
 export const BATHS: Record<BathKind, BathRecipe> = {
-  peroxideBath: { name: 'peroxide, one to one', agent: 'peroxide', usualStock: 3, seconds: 300, rinses: 1 },
-  peroxideRinse: { name: 'peroxide rinse, one to three', agent: 'peroxide', usualStock: 3, seconds: 60, rinses: 1 },
+  peroxideBath: { name: 'peroxide, 1 to 1', agent: 'peroxide', usualStock: 3, seconds: 300, rinses: 1 },
+  peroxideRinse: { name: 'peroxide, 1 to 3', agent: 'peroxide', usualStock: 3, seconds: 60, rinses: 1 },
   bleach: { name: 'bleach', agent: 'bleach', usualStock: 5, seconds: 180, rinses: 3 },
 };
 

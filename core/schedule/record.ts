@@ -220,7 +220,10 @@ export function describeEvent(event: NewEvent, batch: Pick<Batch, 'plan'>, timer
   }
   if ('moves' in event) {
     const totals = new Map<string, number>();
-    for (const { to, count } of event.moves) totals.set(STATE_NAMES[to], (totals.get(STATE_NAMES[to]) ?? 0) + count);
+    // How many have swollen is told by the look itself.
+    const told =
+      event.kind === 'swellingChecked' && event.swelling.by === 'count' ? event.moves.filter(({ to }) => to !== 'swollen') : event.moves;
+    for (const { to, count } of told) totals.set(STATE_NAMES[to], (totals.get(STATE_NAMES[to]) ?? 0) + count);
     for (const [state, count] of totals) parts.push(`${count} ${state}`);
   }
   parts.push(...describeTreatment(event), ...describeEnding(event, timers));

@@ -37,10 +37,11 @@ const BEGIN: Partial<Record<StageKind, { title: string; hint: string }>> = {
 };
 
 const CAUTIONS: Partial<Record<StageKind, string>> = {
-  openCoat: 'Clamp the seed, cut away from the hand, glove on the holding hand.',
-  hotWater: 'Scalds: pour away from you, never into a sealed jar.',
-  disinfect: 'Gloves and eye cover; never mix bleach with peroxide, acid or ammonia.',
-  smoke: 'Fire outdoors only, water at hand, within local fire rules.',
+  openCoat: 'Clamp the seed, cut away from the hand, glove on the holding hand; children with an adult.',
+  hotWater: 'Scalds: pour away from you, never into a sealed jar; children with an adult.',
+  disinfect: 'Gloves, eye cover, fresh air; never mix bleach with peroxide, acid or ammonia.',
+  smoke:
+    'Fire outdoors only, within local fire rules: a fireproof vessel on bare ground, no wind, water at hand. No treated wood or unknown plants; ash stays hot.',
   coldMoist: 'Keep away from food, closed and labelled.',
   warmTowel: 'Heat mat and water: use an outlet with a residual-current device.',
 };

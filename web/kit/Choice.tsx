@@ -11,7 +11,7 @@ export function Choice<T extends string>({
   onChange: (value: T) => void;
 }) {
   return (
-    <div role="radiogroup" aria-label={label} className="flex border-b-[1.5px] border-ink3">
+    <div role="radiogroup" aria-label={label} className="flex flex-wrap border-b-[1.5px] border-ink3">
       {options.map((option) => {
         const chosen = option.value === value;
         return (

@@ -53,6 +53,9 @@ export default function LabelPage() {
           </p>
           <p className="mt-2 text-sm">in ____________ out ____________</p>
           <p className="mt-2 text-sm font-bold">{toxic ? 'NOT FOOD: poisonous seed. ' : 'SEEDS, NOT FOOD. '}Do not throw away.</p>
+          {species.hazards.some(({ code }) => code === 'regulated' || code === 'protected') && (
+            <p className="text-sm font-bold">Check the local rules before planting out.</p>
+          )}
           <p className="text-xs">{nursery.name}</p>
         </div>
         {/* The QR code is made here from the bag's own address; it is a picture and is drawn as one. */}

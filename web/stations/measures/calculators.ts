@@ -122,7 +122,7 @@ export const CALCULATORS: readonly Calculator[] = [
         ],
         why: why(
           `${(strength * part).toFixed(2)} %`,
-          '“1 to 3” is one part and three of water, four in all; “1 in 4” is one part of four. Strength times volume stays the same.',
+          'For baths, smoke water and feeds alike: “1 to 3” is one part and three of water, four in all; “1 in 4” is one part of four. Strength times volume stays the same.',
           'C₁V₁ = C₂V₂.',
           'A stronger bottle needs less of it.',
         ),

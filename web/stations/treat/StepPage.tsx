@@ -15,6 +15,7 @@ import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
 import { UndoButton } from '../round/RoundStation.tsx';
 import { gesturesOn, tellGesture } from '../round/roundList.ts';
 import { Lineage } from './Lineage.tsx';
+import { StepDeed } from './StepDeed.tsx';
 import { Bath } from './steps/Bath.tsx';
 import { Flood } from './steps/Flood.tsx';
 import { HotWater } from './steps/HotWater.tsx';
@@ -174,9 +175,7 @@ function Clean({ view }: { view: BatchView }) {
         Flesh and sugar feed mould and draw ants: rub them off in water, rinse, drain. Fluff and chaff trap water: rub and blow them away.
         What floats in heavy seed is usually hollow.
       </p>
-      <button type="button" className="deed mt-4" style={{ '--deed': 'var(--zone)' } as CSSProperties} onClick={() => step.finish()}>
-        clean
-      </button>
+      <StepDeed onClick={() => step.finish()}>clean</StepDeed>
       <Problem>{step.problem}</Problem>
     </>
   );

@@ -96,7 +96,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
 
   return (
     <div className="gap-12 desk:grid desk:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]">
-      <div>
+      <div className="contents desk:block">
         <div className="grid grid-cols-2 gap-4">
           <Figure value={water_mL ? showQuantity(water_mL, 'volume_mL', units, 0) : '–'}>
             of water{water_mL ? `, ${volumeOtherWay(water_mL, units)}` : ''}
@@ -147,7 +147,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
               onChange={(vessel_g) => setVessel({ ...vessel, vessel_g: vessel_g ?? 0 })}
             />
           </Field>
-          <div className="grid grid-cols-2 gap-3">
+          <div className="grid grid-cols-2 gap-3 max-desk:col-span-2">
             <Field label="a">
               <select
                 className="written"
@@ -182,7 +182,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
           }}
         />
       </div>
-      <div>
+      <div className="contents desk:block">
         {cooling && reading && (
           <>
             <CoolingCurve cooling={cooling} above_C={dose.above_C} degrees={degrees} />

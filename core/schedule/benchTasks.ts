@@ -1,5 +1,6 @@
 import { addDays, daysBetween, spell } from '../calendar/dates.ts';
 import { dayAt, momentIn } from '../calendar/moments.ts';
+import type { Timer } from '../ledger/batchState.ts';
 import { freshWaterDue, readTimer } from '../treat/timers.ts';
 import { type Draft, placeOf, type Task, type TaskContext, task } from './task.ts';
 
@@ -10,7 +11,10 @@ export function benchLateness({ stage, setting }: TaskContext): Pick<Draft, 'lat
   return { lateness: `${spell(late)} longer in water than meant: seed drowns without air`, pressing: true };
 }
 
-/** Fresh water in a soak that runs against a timer, on the day on which its hour falls. */
+/** A change of water is told of this long before its hour, ms. */
+const TOLD_BEFORE_MS = 3_600_000;
+
+/** Fresh water in a soak that runs against a timer, once its hour is near. */
 export function freshWaterTasks(context: TaskContext): Task[] {
   const { projection, setting, index } = context;
   const { state } = projection;
@@ -19,9 +23,7 @@ export function freshWaterTasks(context: TaskContext): Task[] {
     .filter(({ stage }) => stage === index)
     .flatMap((timer) => {
       const due_ms = freshWaterDue(timer, state.freshWater_ms);
-      // What is over wants draining, not fresh water.
-      const over = setting.now !== undefined && readTimer(timer, Date.parse(setting.now)).phase === 'over';
-      if (due_ms === undefined || over) return [];
+      if (due_ms === undefined || !isNear(due_ms, timer, setting.now)) return [];
       const hour = momentIn(due_ms, timeZone, setting.today);
       return [
         task(context, {
@@ -33,6 +35,13 @@ export function freshWaterTasks(context: TaskContext): Task[] {
         }),
       ];
     });
+}
+
+/** Told from an hour before; what is over wants draining, not fresh water. Where nobody knows the moment, the day decides. */
+function isNear(due_ms: number, timer: Timer, now: string | undefined): boolean {
+  if (now === undefined) return true;
+  const now_ms = Date.parse(now);
+  return now_ms >= due_ms - TOLD_BEFORE_MS && readTimer(timer, now_ms).phase !== 'over';
 }
 
 /** The daily swap between freezer and fridge. */

@@ -11,7 +11,7 @@ import type { Species } from '@chill/model/species.ts';
 import { createContext, useContext, useEffect, useMemo } from 'react';
 import useSWR, { mutate } from 'swr';
 import { ask } from './api.ts';
-import { askClock, nowInstant } from './now.ts';
+import { askClock, nowInstant, nowMs } from './now.ts';
 import { startOutbox, useOutbox, withPending } from './outbox.ts';
 
 /** A lot with where every seed of it is, and what its tests say together. */
@@ -115,7 +115,10 @@ function takeIn(saved: Batch): void {
   void mutate<Batch[]>('/api/batches', (all) => all?.map((one) => (one.id === saved.id ? saved : one)), { revalidate });
 }
 
-const known = new WeakMap<Batch, { against: unknown[]; view: BatchView }>();
+/** A batch with a running timer is read again this often, ms. */
+const READ_AGAIN_MS = 300_000;
+
+const known = new WeakMap<Batch, { against: unknown[]; view: BatchView; read_ms: number }>();
 
 /** A batch is read again only when it, the day, the places or its lot have changed. */
 function viewOf(batch: Batch, base: Omit<NurseryView, 'batches'>): BatchView | undefined {
@@ -129,10 +132,13 @@ function viewOf(batch: Batch, base: Omit<NurseryView, 'batches'>): BatchView | u
     JSON.stringify([lot.state.soundness, lot.state.storage, lot.wintered, lot.provenance]),
   ];
   const kept = known.get(batch);
-  if (kept?.against.every((one, i) => one === against[i])) return { ...kept.view, lot };
+  // What runs against a timer has tasks by the hour; everything else only by the day.
+  const timed = kept?.view.projection.state.timers.some(({ ended }) => !ended);
+  const fresh = !timed || (kept && nowMs() - kept.read_ms < READ_AGAIN_MS);
+  if (fresh && kept?.against.every((one, i) => one === against[i])) return { ...kept.view, lot };
   const setting = settingOf(base, species, lot);
   const projection = project(batch, setting);
   const view = { batch, species, lot, projection, tasks: tasksFor(batch, projection, setting) };
-  known.set(batch, { against, view });
+  known.set(batch, { against, view, read_ms: nowMs() });
   return view;
 }

@@ -116,6 +116,21 @@ describe('an entry on its way', () => {
       [3, 'second'],
     ]);
   });
+
+  test('settles when the server has it, and says so where it has not', async () => {
+    const page = await openPage();
+    await page.settled('b1');
+    replies = [saved(3)];
+    page.post(batch(2), [event('mine')]);
+    const done = page.settled('b1').then(() => 'settled');
+    await settle();
+    expect(await done).toBe('settled');
+    replies = [refusal];
+    page.post(batch(3), [event('wrong')]);
+    const refused = page.settled('b1').catch((error: Error) => error.message);
+    await settle();
+    expect(await refused).toContain('not saved yet');
+  });
 });
 
 describe('a refused entry', () => {

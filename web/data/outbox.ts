@@ -63,6 +63,25 @@ export function post(batch: Batch, events: NewEvent[]): void {
   void flush();
 }
 
+/**
+ * Resolves once the server has all that was recorded on a batch: what is asked of it next rests on that.
+ * @throws {Error} where something of it was refused, or the server cannot be reached.
+ */
+export function settled(batchId: string): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const look = () => {
+      const mine = state.pending.filter((one) => one.batchId === batchId);
+      const stuck = mine.some((one) => one.refused) || (mine.length > 0 && state.waiting);
+      if (mine.length > 0 && !stuck) return;
+      listeners.delete(look);
+      if (stuck) reject(new Error('What was recorded before is not saved yet: settle that first.'));
+      else resolve();
+    };
+    listeners.add(look);
+    look();
+  });
+}
+
 /** Drops a refused entry. */
 export function dropRefused(entry: Pending): void {
   change({ pending: state.pending.filter((one) => one !== entry) });

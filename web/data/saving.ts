@@ -6,6 +6,7 @@ import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import { mutate } from 'swr';
 import { ask } from './api.ts';
+import { settled } from './outbox.ts';
 
 /** Adds a lot and shows it among the others. */
 export async function addLot(lot: Lot): Promise<LotInHand> {
@@ -30,6 +31,7 @@ export async function makeBatch(batch: NewBatch): Promise<Batch> {
 
 /** Splits a batch; the answer is the part that goes its own way. */
 export async function splitBatch(batchId: string, split: Split): Promise<Batch> {
+  await settled(batchId);
   const [, part] = await ask<[Batch, Batch]>(`/api/batches/${batchId}/splits`, { method: 'POST', body: split });
   await Promise.all([mutate('/api/batches'), mutate('/api/lots')]);
   return part;

@@ -89,7 +89,7 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
           {species.common[0]}, {countIn(state.counts, ['waiting', 'swollen'])} seeds
           {roundOf(batch) > 1 && <b>, round {roundOf(batch)}</b>}
         </span>
-        <span className="ml-auto text-[0.9rem] text-ink2">{awake ? 'screen stays awake' : ''}</span>
+        <span className="ml-auto text-[0.9rem] text-ink2">{awake ? 'screen stays awake' : 'the screen may sleep'}</span>
       </div>
       <Lineage view={view} />
       <h1 className="mt-1 border-b-4 pb-1" style={{ borderColor: 'var(--zone)' }}>

@@ -47,10 +47,12 @@ function Watching({ running }: { running: RunningTimer[] }) {
     }
   }, [overIds]);
 
-  if (over.length === 0 || pathname.startsWith('/treat')) return null;
+  // The bench shows its timers itself, and so does the step that one belongs to.
+  const told = pathname === '/treat' ? [] : over.filter(({ view }) => pathname !== `/treat/${view.batch.code}`);
+  if (told.length === 0) return null;
   return (
     <ul aria-label="Timers that are over" className="screen-only bg-alarm text-sheet" aria-live="assertive">
-      {over.map(({ view, timer }) => {
+      {told.map(({ view, timer }) => {
         const { by_s, means } = endingOf(timer, now);
         return (
           <li key={timer.id} className="flex flex-wrap items-center gap-x-4 px-4 py-1 desk:px-10 [&_.quiet]:text-sheet">

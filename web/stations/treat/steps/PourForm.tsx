@@ -66,12 +66,14 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
   const cooling = fault ? undefined : coolingOf(pour);
   const reading = cooling && readDose(cooling, dose.above_C, dose.minutes, 0);
   const degrees = (water_C: number) => showQuantity(water_C, 'temperature_C', units, 0);
-  const kettle = projection.state.timers.find(({ step: what, ended }) => what === 'kettle' && !ended);
+  // What is poured now ends the kettle, and the cooling of what was poured before.
+  const running = projection.state.timers.filter(({ stage, ended }) => stage === projection.state.stage && !ended);
+  const kettle = running.find(({ step: what }) => what === 'kettle');
   const at = (field: string) => (fault?.field === field ? fault.message : undefined);
 
   const pourNow = () =>
     step.record([
-      ...(kettle ? [{ kind: 'timerEnded', timer: kettle.id, at: nowInstant() } as const] : []),
+      ...running.map(({ id }) => ({ kind: 'timerEnded', timer: id, at: nowInstant() }) as const),
       { kind: 'poured', stage: projection.state.stage, at: nowInstant(), pour },
       {
         kind: 'timerStarted',

@@ -43,6 +43,14 @@ function localTime(at_ms: number, timeZone: string): LocalTime {
   return { day: `${parts.year}-${parts.month}-${parts.day}`, time: `${parts.hour}:${parts.minute}` };
 }
 
+/** How far a zone's clock is ahead of UTC at a moment, ms; whole minutes. */
+export function zoneOffset_ms(at_ms: number, timeZone: string): number {
+  const { day, time } = localTime(at_ms, timeZone);
+  const [hour, minute] = time.split(':').map(Number) as [number, number];
+  const [year, month, date] = day.split('-').map(Number) as [number, number, number];
+  return Date.UTC(year, month - 1, date, hour, minute) - Math.floor(at_ms / 60_000) * 60_000;
+}
+
 /**
  * The calendar day that it is at a moment (ms since 1970) in `timeZone` (an IANA name).
  * @throws {RangeError} for a time zone that does not exist.

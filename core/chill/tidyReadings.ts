@@ -1,0 +1,56 @@
+import type { Readings } from './measured.ts';
+
+/** A reading as a file or a hand gave it: the line it stood on, its moment (ms since 1970), and °C. */
+export interface RawReading {
+  line: number;
+  at_ms: number;
+  celsius: number;
+}
+
+/** Why readings were left out, with the lines they stood on. */
+export interface LeftOut {
+  why: string;
+  lines: number[];
+}
+
+/** What cannot be the temperature of any place where seed is kept, °C. */
+const POSSIBLE_C = { least: -60, most: 70 };
+/** What digital sensors say when they have come off, and when they have just been switched on, °C. */
+const SENSOR_OFF_C = -127;
+const SENSOR_STARTS_C = 85;
+
+/**
+ * Puts readings in order of time and leaves out what cannot be: sensor faults, temperatures that no place has, moments that have not come by
+ * `now_ms`, and moments told twice (the first stands). Nothing is guessed; everything left out is told by its line.
+ */
+export function tidyReadings(raw: readonly RawReading[], now_ms: number): { readings: Readings; left: LeftOut[]; repeated: number } {
+  const left = new Map<string, number[]>();
+  const leave = (why: string, line: number) => {
+    const lines = left.get(why);
+    if (lines) lines.push(line);
+    else left.set(why, [line]);
+  };
+  const good = raw.filter(({ line, at_ms, celsius }) => {
+    if (celsius === SENSOR_OFF_C) leave('the sensor had come off (−127 °C)', line);
+    else if (celsius === SENSOR_STARTS_C) leave('the sensor was just switched on (85 °C)', line);
+    else if (!(celsius >= POSSIBLE_C.least && celsius <= POSSIBLE_C.most)) leave('no place is that warm or cold', line);
+    else if (at_ms > now_ms) leave('that moment has not come yet', line);
+    else return true;
+    return false;
+  });
+  good.sort((a, b) => a.at_ms - b.at_ms || a.line - b.line);
+  let repeated = 0;
+  const once = good.filter((one, i) => {
+    const before = good[i - 1];
+    if (before?.at_ms !== one.at_ms) return true;
+    // The same told twice is harmless; another figure for the same moment is told of.
+    if (before.celsius === one.celsius) repeated += 1;
+    else leave('that moment has another temperature already', one.line);
+    return false;
+  });
+  return {
+    readings: { at_ms: Float64Array.from(once, ({ at_ms }) => at_ms), celsius: Float64Array.from(once, ({ celsius }) => celsius) },
+    left: [...left].map(([why, lines]) => ({ why, lines })),
+    repeated,
+  };
+}

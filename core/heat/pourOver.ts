@@ -31,10 +31,25 @@ export interface Cooling {
   perMinute: number;
 }
 
+/** As the model has it, mL. */
+const MOST_WATER_ML = 100_000;
+/** A thermometer may be off by this much, °C. */
+const THERMOMETER_OFF_C = 1;
+
+/** What is wrong with a thermometer's reading of poured water; `undefined` where nothing is. */
+export function readingFault(water_C: number, { elevation_m }: Pick<PourOver, 'elevation_m'>): string | undefined {
+  const boils = boilingPoint_C(elevation_m);
+  if (!(water_C >= 0)) return 'Water that is poured is not frozen: is the unit right?';
+  return water_C > boils + THERMOMETER_OFF_C
+    ? `Water boils at ${boils.toFixed(1)} °C here: it cannot be hotter. Is the unit right?`
+    : undefined;
+}
+
 /** What is wrong with a pour, and at which of its fields; `undefined` where nothing is. */
 export function pourFault(pour: PourOver): { field: keyof PourOver; message: string } | undefined {
   const boils = boilingPoint_C(pour.elevation_m);
   if (!(pour.water_mL > 0)) return { field: 'water_mL', message: 'Without water there is no heat: give a volume above zero.' };
+  if (pour.water_mL > MOST_WATER_ML) return { field: 'water_mL', message: 'More than 100 L: is the unit right?' };
   if (!(pour.vessel_g > 0)) return { field: 'vessel_g', message: 'Weigh the vessel, empty: it takes its share of the heat.' };
   if (!(pour.seed_g >= 0)) return { field: 'seed_g', message: 'A mass cannot be negative.' };
   if (pour.pour_C > boils + 0.05)

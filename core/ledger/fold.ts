@@ -1,6 +1,6 @@
 import type { Plan } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
-import { pourFault } from '../heat/pourOver.ts';
+import { pourFault, readingFault } from '../heat/pourOver.ts';
 import type { BatchState } from './batchState.ts';
 import { allWaiting, applyMoves, countIn, ON_ITS_WAY } from './states.ts';
 
@@ -164,6 +164,8 @@ function apply(state: BatchState, event: FoldableEvent, stageCount: number): voi
       const at_ms = Date.parse(event.at);
       if (!last) refuse(event, 'kind', 'Nothing was poured yet: there is no water to read.');
       if (at_ms < last.at_ms) refuse(event, 'at', 'That is before the water was poured.');
+      const fault = readingFault(event.water_C, last.pour);
+      if (fault) refuse(event, 'water_C', fault);
       last.readings.push({ at_ms, water_C: event.water_C });
       break;
     }

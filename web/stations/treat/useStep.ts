@@ -1,6 +1,6 @@
 import { accept } from '@chill/core/ledger/accept.ts';
 import { recordBegin } from '@chill/core/schedule/record.ts';
-import type { NewEvent } from '@chill/model/event.ts';
+import { type NewEvent, NewEvent as NewEventSchema } from '@chill/model/event.ts';
 import { useState } from 'react';
 import { newId } from '../../data/newId.ts';
 import { nowInstant, nowMs } from '../../data/now.ts';
@@ -24,7 +24,7 @@ export interface Step {
   problem: string | undefined;
 }
 
-/** Records on a batch at the bench; what the ledger would refuse is refused here, with its reason, before it is sent. */
+/** Records on a batch at the bench; what the model or the ledger would refuse is refused here, with its reason, before it is sent. */
 export function useStep(view: BatchView): Step {
   const nursery = useNursery();
   const [problem, setProblem] = useState<string>();
@@ -33,6 +33,11 @@ export function useStep(view: BatchView): Step {
   const on = nursery.today;
 
   const send = (events: NewEvent[]): boolean => {
+    const unread = events.map((event) => NewEventSchema.safeParse(event)).find(({ success }) => !success);
+    if (unread?.error) {
+      setProblem(unread.error.issues[0]?.message);
+      return false;
+    }
     const verdict = accept(batch, events, on, nowMs());
     setProblem(verdict.ok ? undefined : verdict.errors[0]?.message);
     if (verdict.ok) post(batch, events);

@@ -60,6 +60,8 @@ function Cooling({ view, poured }: { view: BatchView; poured: PouredWater }) {
         />
         <p className="text-[0.95rem] text-ink2">
           {volumeBothWays(pour.water_mL, units)} poured {momentIn(at_ms, nursery.timeZone, today)} at {degrees(pour.pour_C)}.{' '}
+          {readings.some(({ water_C }) => water_C <= pour.air_C) &&
+            'A reading no warmer than the air tells nothing of the cooling, and is left out. '}
           {readings.length > 0
             ? `Bent to ${readings.length === 1 ? 'a reading' : `${readings.length} readings`}; dashed is what was predicted.`
             : 'As predicted; a reading tells more.'}

@@ -50,10 +50,11 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
   const boils = boilingPoint_C(nursery.elevation_m);
   const asked = { ...vessel, seed_g: seed_g ?? 0 };
   const suggested = waterFor_mL(dose, boils - OFF_THE_BOIL_C, asked, seed_mL);
-  const [typedWater, setTypedWater] = useState<{ mL: number | undefined }>();
+  const [typedWater, setTypedWater] = useState<{ mL: number | undefined; key: string }>();
   const water_mL = typedWater ? typedWater.mL : (suggested ?? pourVolume_mL(seed_mL));
   const [typedPour, setTypedPour] = useState<number | undefined>();
-  const [touched, setTouched] = useState(false);
+  // A figure that is advised is written anew as the advice changes, until the grower has typed one.
+  const [touched, setTouched] = useState<string>();
   const [weighed, setWeighed] = useState(0);
   const before = { water_mL: water_mL ?? 0, seed_g: seed_g ?? -1, ...vessel, elevation_m: nursery.elevation_m };
   const advice =
@@ -111,21 +112,21 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
         <div className="mt-4 grid grid-cols-2 items-end gap-x-6 gap-y-3">
           <Field label="Water" error={at('water_mL')}>
             <QuantityInput
-              key={typedWater ? 'own' : `suggested ${water_mL}`}
+              key={typedWater?.key ?? `suggested ${water_mL}`}
               quantity="volume_mL"
               units={units}
               value={water_mL}
-              onChange={(mL) => setTypedWater({ mL })}
+              onChange={(mL) => setTypedWater({ mL, key: typedWater?.key ?? `suggested ${water_mL}` })}
             />
           </Field>
           <Field label="Poured at" error={at('pour_C')}>
             <QuantityInput
-              key={touched ? 'own' : `advised ${Math.round(advised)}`}
+              key={touched ?? `advised ${Math.round(advised)}`}
               quantity="temperature_C"
               units={units}
-              value={pour.pour_C}
+              value={Number.isNaN(pour.pour_C) ? undefined : pour.pour_C}
               onChange={(value) => {
-                setTouched(true);
+                setTouched(touched ?? `advised ${Math.round(advised)}`);
                 setTypedPour(value);
               }}
             />

@@ -22,6 +22,7 @@ import { FromScale } from '../Reading.tsx';
 import { StepDeed } from '../StepDeed.tsx';
 import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
+import { heatPulseDose } from './heatPulse.ts';
 
 /** A kettle loses this much on the way to the bench, °C. Assumption. */
 const OFF_THE_BOIL_C = 1;
@@ -44,6 +45,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
   const { species, projection } = view;
   const seeds = countIn(projection.state.counts, ['waiting', 'swollen']);
   const dose = hotDoseOf(species);
+  const pulse = heatPulseDose(species, units);
   const [vessel, setVessel] = useStored<Vessel>('chill.vessel', MUG);
   const [seed_g, setSeed] = useState<number | undefined>(Math.round(seedMass_g(seeds, species.seed) * 10) / 10);
   const seed_mL = seedVolume_mL(seeds, species.seed);
@@ -210,6 +212,21 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
               }}
             />
           </>
+        )}
+        {!again && pulse && (
+          <details className="mt-2">
+            <summary className="quiet cursor-pointer list-none">or a dry heat pulse, as a fire gives it</summary>
+            <div className="grid grid-cols-2 gap-6">
+              {pulse.figures.map(({ value, of }) => (
+                <Figure key={of} value={value}>
+                  {of}
+                </Figure>
+              ))}
+            </div>
+            <StepDeed inline colour="var(--color-hot)" onClick={() => step.finish([{ kind: 'noted', note: pulse.note }])}>
+              heated dry instead
+            </StepDeed>
+          </details>
         )}
         {kettle && <TimerFace view={view} timer={kettle} />}
         <StepDeed

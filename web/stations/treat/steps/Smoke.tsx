@@ -16,6 +16,7 @@ import { WhyNote } from '../../../kit/WhyNote.tsx';
 import { StepDeed } from '../StepDeed.tsx';
 import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
+import { heatPulseDose, type ShownDose } from './heatPulse.ts';
 
 const FORMS = [
   { value: 'water', text: 'smoke water' },
@@ -25,9 +26,7 @@ const FORMS = [
 ] as const;
 type Form = (typeof FORMS)[number]['value'];
 
-interface Dose {
-  figures: { value: string; of: string }[];
-  note: string;
+interface Dose extends ShownDose {
   /** True where it is over at once, with nothing to wait for. */
   atOnce?: boolean;
 }
@@ -96,16 +95,10 @@ export function Smoke({ view }: { view: BatchView }) {
           atOnce: true,
         };
       }
-      const { heatPulse } = species;
-      if (!heatPulse) return { problem: 'The handbook knows of no heat pulse for this species: smoke it, or leave the heat out.' };
-      return {
-        figures: [
-          { value: showQuantity(heatPulse.at_C, 'temperature_C', units, 0), of: 'dry, on a tray in the oven, measured at the seed' },
-          { value: `${heatPulse.minutes.from} to ${heatPulse.minutes.to}`, of: 'minutes, then out to cool' },
-        ],
-        note: `heat pulse, ${showQuantity(heatPulse.at_C, 'temperature_C', units, 0)}`,
-        atOnce: true,
-      };
+      const pulse = heatPulseDose(species, units);
+      return pulse
+        ? { ...pulse, atOnce: true }
+        : { problem: 'The handbook knows of no heat pulse for this species: smoke it, or leave the heat out.' };
     } catch (error) {
       if (error instanceof RangeError) return { problem: error.message };
       throw error;

@@ -1,0 +1,23 @@
+import { showQuantity } from '@chill/core/units/quantities.ts';
+import type { Units } from '@chill/model/nursery.ts';
+import type { Species } from '@chill/model/species.ts';
+
+/** A dose in large figures, and how it is noted. */
+export interface ShownDose {
+  figures: { value: string; of: string }[];
+  note: string;
+}
+
+/** The dry heat that stands for a fire's, where the handbook knows of one for the species. */
+export function heatPulseDose({ heatPulse }: Pick<Species, 'heatPulse'>, units: Units): ShownDose | undefined {
+  if (!heatPulse) return undefined;
+  const degrees = showQuantity(heatPulse.at_C, 'temperature_C', units, 0);
+  const { from, to } = heatPulse.minutes;
+  return {
+    figures: [
+      { value: degrees, of: 'dry, on a tray in the oven, measured at the seed' },
+      { value: `${from} to ${to}`, of: 'minutes, then out to cool' },
+    ],
+    note: `heat pulse, ${degrees} for ${from} to ${to} minutes`,
+  };
+}

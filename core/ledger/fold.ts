@@ -1,6 +1,5 @@
 import type { Plan } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
-import { pourFault, readingFault } from '../heat/pourOver.ts';
 import type { BatchState } from './batchState.ts';
 import { allWaiting, applyMoves, countIn, ON_ITS_WAY } from './states.ts';
 
@@ -154,8 +153,6 @@ function apply(state: BatchState, event: FoldableEvent, stageCount: number): voi
     }
     case 'poured': {
       if (event.stage !== state.stage || !state.underWay) refuse(event, 'stage', 'That stage is not under way: begin it first.');
-      const fault = pourFault(event.pour);
-      if (fault) refuse(event, `pour.${fault.field}`, fault.message);
       state.pours.push({ eventId: event.id, stage: event.stage, pour: event.pour, at_ms: Date.parse(event.at), readings: [] });
       break;
     }
@@ -164,8 +161,6 @@ function apply(state: BatchState, event: FoldableEvent, stageCount: number): voi
       const at_ms = Date.parse(event.at);
       if (!last) refuse(event, 'kind', 'Nothing was poured yet: there is no water to read.');
       if (at_ms < last.at_ms) refuse(event, 'at', 'That is before the water was poured.');
-      const fault = readingFault(event.water_C, last.pour);
-      if (fault) refuse(event, 'water_C', fault);
       last.readings.push({ at_ms, water_C: event.water_C });
       break;
     }
@@ -174,8 +169,6 @@ function apply(state: BatchState, event: FoldableEvent, stageCount: number): voi
       const there = countIn(state.counts, ['waiting', 'swollen']);
       if (swelling.by === 'count' && swelling.soaked > there)
         refuse(event, 'swelling.soaked', `Only ${there} are in the soak: ${swelling.soaked} cannot have been looked at.`);
-      if (swelling.by === 'weight' && swelling.wet_g < swelling.dry_g)
-        refuse(event, 'swelling.wet_g', 'It weighs less wet than dry: weigh again, or some of it is missing.');
       move(state, event);
       state.swellings.push({ eventId: event.id, on: event.on, swelling });
       break;

@@ -6,6 +6,9 @@ export const TAKEN_FROM = 0.6;
 /** Seed that has drunk its fill has gained about its own mass: "to double the weight or more". Assumption. */
 export const FULL_GAIN = 1;
 
+/** Seed that is lighter wet than dry was weighed wrongly. */
+export const LIGHTER_WET = 'It weighs less wet than dry: weigh again, or some of it is missing.';
+
 /** How far a soak took. */
 export interface Swollen {
   /** Share of the seeds that have swollen, 0 to 1; from a weight it is an estimate. */
@@ -30,7 +33,7 @@ export function swellingOf(swelling: Swelling): Swollen {
   }
   const { dry_g, wet_g } = swelling;
   if (!(dry_g > 0)) throw new RangeError('Weigh the seed dry, before it is soaked: above zero.');
-  if (wet_g < dry_g) throw new RangeError('It weighs less wet than dry: weigh again, or some of it is missing.');
+  if (wet_g < dry_g) throw new RangeError(LIGHTER_WET);
   const gain = (wet_g - dry_g) / dry_g;
   const share = Math.min(1, gain / FULL_GAIN);
   return { share, gain, estimated: true, took: share >= TAKEN_FROM };

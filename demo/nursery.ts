@@ -159,7 +159,7 @@ export const BATCHES: DemoBatch[] = [
   batch('PP-26-01', 'sand-in-fridge', 90, '2027-01-14'),
   batch('LO-26-01', 'no-cold', 60, '2027-01-30'),
   batch('LS-26-01', 'file-no-cold', 60, '2027-02-10'),
-  batch('IR-26-01', 'hot-water', 80, '2027-02-12'),
+  batch('IR-26-01', 'hot-water', 80, '2027-02-11'),
   batch('PN-26-01', 'freezer-turns', 100, '2027-02-13'),
   batch('LS-26-01', 'file-then-towel', 50, '2027-02-15'),
   batch('IR-26-01', 'sandpaper', 60, '2027-02-16'),

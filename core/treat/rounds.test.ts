@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { randomFrom } from '../chance/random.ts';
 import { lineageOf, nextRoundShare, type Round, roundAdvice, roundsOf } from './rounds.ts';
-import { swellingOf } from './swelling.ts';
+import { swellingOf, wantsCount } from './swelling.ts';
 
 describe('did it take?', () => {
   test('by count and by weight, against six in ten', () => {
@@ -19,6 +19,15 @@ describe('did it take?', () => {
   ] as const)('%j is refused', (swelling, says) => {
     expect(() => swellingOf(swelling)).toThrow(says);
   });
+});
+
+test('hard-coated seed in water wants to be counted, until it was; soft seed and dry stages do not', () => {
+  const hard = { hardCoat: { untreated: 0.1, openCoat: 0.9, hotWater: 0.6 } };
+  const seen = [{ eventId: '', on: '2027-01-01', swelling: { by: 'count' as const, soaked: 9, swollen: 8 } }];
+  expect(wantsCount(hard, { swellings: [] }, 'soak')).toBe(true);
+  expect(wantsCount(hard, { swellings: seen }, 'soak')).toBe(false);
+  expect(wantsCount(hard, { swellings: [] }, 'openCoat')).toBe(false);
+  expect(wantsCount({}, { swellings: [] }, 'soak')).toBe(false);
 });
 
 describe('going round again', () => {

@@ -1,10 +1,21 @@
+import type { Species } from '@chill/model/species.ts';
+import type { StageKind } from '@chill/model/stage.ts';
 import type { Swelling } from '@chill/model/treatment.ts';
+import type { BatchState } from '../ledger/batchState.ts';
 
 /** A soak that swells a smaller share of the seed than this did not take: split the batch. */
 export const TAKEN_FROM = 0.6;
 
 /** Seed that has drunk its fill has gained about its own mass: "to double the weight or more". Assumption. */
 export const FULL_GAIN = 1;
+
+/** What is said wherever a hard-coated batch could leave its soak uncounted. */
+export const COUNT_FIRST = 'Count the swollen first: the hard ones would only rot.';
+
+/** True for hard-coated seed in water that nobody has looked at yet: whether its coat opened is not known. */
+export function wantsCount(species: Pick<Species, 'hardCoat'>, { swellings }: Pick<BatchState, 'swellings'>, kind: StageKind): boolean {
+  return species.hardCoat !== undefined && swellings.length === 0 && (kind === 'soak' || kind === 'hotWater');
+}
 
 /** Seed that is lighter wet than dry was weighed wrongly. */
 export const LIGHTER_WET = 'It weighs less wet than dry: weigh again, or some of it is missing.';

@@ -3,6 +3,7 @@ import { type Answer, recordAnswer, usualAnswer } from '@chill/core/schedule/ans
 import { BENCH_STAGES } from '@chill/core/schedule/intervals.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
+import { COUNT_FIRST, wantsCount } from '@chill/core/treat/swelling.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -104,6 +105,9 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
       )}
       {task.kind === 'finish' && mostFor('heldOver', state.counts) > 0 && (
         <Choice label="Those not up" options={REST} value={answer.rest} onChange={(rest) => set({ rest })} />
+      )}
+      {task.kind === 'move' && stage && wantsCount(view.species, state, stage.kind) && (
+        <p className="basis-full text-[0.9rem] font-semibold desk:text-right">{COUNT_FIRST}</p>
       )}
       {place && <span className="text-[0.95rem] text-ink2">to {place.name}</span>}
       <button

@@ -1,7 +1,7 @@
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import { lineageOf, type Opener, roundAdvice, roundsOf } from '@chill/core/treat/rounds.ts';
 import { planSplit, roundOf } from '@chill/core/treat/split.ts';
-import { swellingOf, TAKEN_FROM } from '@chill/core/treat/swelling.ts';
+import { COUNT_FIRST, swellingOf, TAKEN_FROM, wantsCount } from '@chill/core/treat/swelling.ts';
 import type { Move } from '@chill/model/event.ts';
 import type { Swelling } from '@chill/model/treatment.ts';
 import { useState } from 'react';
@@ -32,6 +32,7 @@ export function AfterSoak({ view }: { view: BatchView }) {
   const { batch, species, projection } = view;
   const { state, stages } = projection;
   const step = useStep(view);
+  const stage = stages[state.stage];
   const next = stages[state.stage + 1];
   const looked = state.swellings.length > 0;
   const hard = state.counts.waiting;
@@ -50,7 +51,7 @@ export function AfterSoak({ view }: { view: BatchView }) {
         </details>
       )}
       <StepDeed onClick={() => step.finish()}>drain{next ? `; next ${STAGE_NAMES[next.kind]}` : ''}</StepDeed>
-      {species.hardCoat && !looked && <p className="text-[0.95rem] text-ink2">Count the swollen first: the hard ones would only rot.</p>}
+      {stage && wantsCount(species, state, stage.kind) && <p className="text-[0.95rem] text-ink2">{COUNT_FIRST}</p>}
       {looked && hard > 0 && <p className="text-[0.95rem] text-ink2">{hard} hard ones would go on with the swollen.</p>}
       <Problem>{step.problem}</Problem>
     </>

@@ -1,9 +1,14 @@
 import { addDays, earlier } from '@chill/core/calendar/dates.ts';
 import { type Random, randomFrom, uuidFrom } from '@chill/core/chance/random.ts';
+import { COLD_RESPONSE, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
+import type { Readings } from '@chill/core/chill/measured.ts';
+import { placeDays } from '@chill/core/chill/placeDays.ts';
 import { accept } from '@chill/core/ledger/accept.ts';
 import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
-import { project, type Setting } from '@chill/core/schedule/project.ts';
+import { topUpFor } from '@chill/core/schedule/followUps.ts';
+import { project } from '@chill/core/schedule/project.ts';
 import type { NewId, Recorded } from '@chill/core/schedule/record.ts';
+import type { Setting } from '@chill/core/schedule/setting.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import { tasksFor } from '@chill/core/schedule/tasks.ts';
 import { lotInRequest, planFrom, propose } from '@chill/core/ways/propose.ts';
@@ -12,12 +17,16 @@ import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
+import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { type Sight, sightOf } from '@chill/sim/seeds.ts';
-import { BATCHES, DEMO_DAY, type DemoBatch, LOTS, PLACES, SALLOW_GAP, TRIALS } from './nursery.ts';
+import { logged } from '@chill/sim/temperatures.ts';
+import { BATCHES, DEMO_DAY, type DemoBatch, LOGGED, LOGGED_SINCE, LOTS, PLACES, SALLOW_GAP, SHELF, TRIALS, TROUBLES } from './nursery.ts';
 
 /** What the demo nursery consists of, ready to be stored. */
 export interface DemoNursery {
   places: Place[];
+  /** What the loggers have written down until the demo opens, by place. */
+  readings: Map<string, Readings>;
   lots: Lot[];
   batches: { made: NewBatch; speciesId: string; events: { on: string; events: NewEvent[] }[] }[];
 }
@@ -26,6 +35,9 @@ export interface DemoNursery {
 const COMES_BY_EVERY_DAYS = 2;
 /** Late in the afternoon at Sallow Gap, as UTC tells it. */
 const COMES_BY_AT = '23:30:00Z';
+/** Early on the demo day, before it opens: what the loggers have by then comes with the demo. */
+const OPENS_MS = Date.parse(`${DEMO_DAY}T13:00:00Z`);
+const AIR = { nursery: SALLOW_GAP, troubles: TROUBLES };
 /** The forgotten bag is not looked at after this day. */
 const FORGOTTEN_SINCE = '2027-01-12';
 
@@ -36,13 +48,20 @@ const FORGOTTEN_SINCE = '2027-01-12';
 export function growDemoNursery(handbook: readonly Species[]): DemoNursery {
   const random = randomFrom('Sallow Gap');
   const newId = () => uuidFrom(random);
-  const places = PLACES.map((place) => ({ id: newId(), ...place }));
+  const places = PLACES.map((place): Place => ({ id: newId(), ...place, ...(LOGGED.includes(place.name) && { logger: newId() }) }));
+  const readings = new Map(
+    places.filter(({ logger }) => logger).map((place) => [place.id, logged(place, Date.parse(LOGGED_SINCE), OPENS_MS, AIR)] as const),
+  );
+  const records = places.flatMap((place) => {
+    const log = readings.get(place.id);
+    return (log && placeDays(place, log, [COLD_RESPONSE, WARM_RESPONSE], SALLOW_GAP.timeZone)) ?? [];
+  });
   const lots = LOTS.map(({ lot }): Lot => ({ id: newId(), ...lot }));
   const batches = BATCHES.map((told) => {
     const lot = lots.find((one) => one.code === told.lot) as Lot;
     const species = handbook.find((one) => one.id === lot.speciesId) as Species;
     const made = makeBatch(told, lot, species, places, newId);
-    return { made, speciesId: species.id, events: lookAfter(told, made, lot, species, places, newId, random) };
+    return { made, speciesId: species.id, events: lookAfter(told, made, lot, species, { places, records }, newId, random) };
   });
   for (const { name, lot, ways } of TRIALS) {
     const id = newId();
@@ -53,7 +72,7 @@ export function growDemoNursery(handbook: readonly Species[]): DemoNursery {
       batch.made.trial = { id, name, arm: i + 1, arms: arms.length, control: i === 0 };
     }
   }
-  return { places, lots, batches };
+  return { places, readings, lots, batches };
 }
 
 /** The share of a demo lot that is really sound, which only the simulation knows; absent for a lot that is not the demo's own. */
@@ -74,28 +93,43 @@ function makeBatch(told: DemoBatch, lot: Lot, species: Species, places: Place[],
     places,
     today: madeOn,
   });
-  return { id: newId(), lotId: lot.id, plan: planFrom(proposal, wish, told.seeds), madeOn };
+  const plan = planFrom(proposal, wish, told.seeds);
+  // Pots stand on the shelf, and what no longer fits in the crisper does too.
+  const shelf = places.find(({ name }) => name === SHELF) as Place;
+  const onShelf = told.way === 'potted-then-chilled' || BATCHES.indexOf(told) % 4 === 1;
+  if (onShelf) for (const stage of plan.stages) if (stage.kind === 'coldMoist') stage.placeId = shelf.id;
+  return { id: newId(), lotId: lot.id, plan, madeOn };
 }
 
 /** Does what is due until the demo day; returns what was recorded on each day. */
-function lookAfter(told: DemoBatch, made: NewBatch, lot: Lot, species: Species, places: Place[], newId: NewId, random: Random) {
+function lookAfter(
+  told: DemoBatch,
+  made: NewBatch,
+  lot: Lot,
+  species: Species,
+  { places, records }: { places: Place[]; records: PlaceTemperatures[] },
+  newId: NewId,
+  random: Random,
+) {
   const history: { on: string; events: NewEvent[] }[] = [];
   const batch: Batch = { ...made, code: '', speciesId: species.id, events: [] };
   let day = told.start;
   while (day < DEMO_DAY) {
     if (told.trouble === 'forgotten' && day > FORGOTTEN_SINCE) break;
-    const setting: Setting = { species, lot, places, nursery: SALLOW_GAP, today: day, now: `${day}T${COMES_BY_AT}` };
+    const setting: Setting = { species, lot, places, nursery: SALLOW_GAP, temperatures: records, today: day, now: `${day}T${COMES_BY_AT}` };
     const projection = project(batch, setting);
     const tasks = tasksFor(batch, projection, setting);
-    const due = tasks.find((task) => task.due <= day);
+    // The mouldy one's people leave it as it lies.
+    const wanted = tasks.filter(({ kind }) => told.trouble !== 'mouldy' || kind !== 'refresh');
+    const due = wanted.find((task) => task.due <= day);
     if (!due) {
-      const next = tasks[0]?.due;
+      const next = wanted[0]?.due;
       if (!next) break;
       day = next > addDays(day, COMES_BY_EVERY_DAYS) ? next : addDays(day, 1 + Math.floor(random() * COMES_BY_EVERY_DAYS));
       continue;
     }
-    const seen = sightOf(batch, species, trueSoundOf(lot.code) as number, places, day);
-    const recorded = answer(due, batch, setting, seen, told.trouble !== 'mouldy', newId);
+    const seen = sightOf(batch, species, trueSoundOf(lot.code) as number, places, day, records);
+    const recorded = answer(due, batch, setting, seen, newId);
     if ('problem' in recorded) throw new Error(`Demo batch ${told.lot} ${told.way} on ${day}: ${recorded.problem}`);
     const verdict = accept(batch, recorded.events, day);
     if (!verdict.ok) throw new Error(`Demo batch ${told.lot} ${told.way} on ${day}: ${verdict.errors[0]?.message}`);
@@ -109,13 +143,12 @@ function lookAfter(told: DemoBatch, made: NewBatch, lot: Lot, species: Species, 
   return history;
 }
 
-/** What one of the demo's people answers: what there is to see, otherwise the usual; a mouldy towel is made fresh, if this batch is looked after. */
-function answer(task: Task, batch: Batch, setting: Setting, seen: Sight, freshens: boolean, newId: NewId): Recorded {
-  const { state } = project(batch, setting);
+/** What one of the demo's people answers: what there is to see, otherwise the usual. */
+function answer(task: Task, batch: Batch, setting: Setting, seen: Sight, newId: NewId): Recorded {
+  const projection = project(batch, setting);
+  const { state } = projection;
+  const water = task.kind === 'water' ? topUpFor({ batch, projection, setting, index: task.stage }) : 0;
   const { damp, up, mouldy, lost } = seen;
   const mould = mouldy > 4 ? 'spreading' : mouldy > 0 ? 'few' : 'none';
-  const recorded = recordAnswer(task, { ...usualAnswer(task, state), damp, mould, up, mouldy, lost }, batch, state, setting, newId);
-  const freshen = freshens && task.kind === 'look' && mouldy > 1 && batch.plan.way.stages[state.stage]?.medium === 'towel';
-  if ('problem' in recorded || !freshen) return recorded;
-  return { events: [...recorded.events, { id: newId(), on: setting.today, kind: 'refreshed' }] };
+  return recordAnswer(task, { ...usualAnswer(task, state, water), damp, mould, up, mouldy, lost }, batch, state, setting, newId);
 }

@@ -1,6 +1,8 @@
+import { CLIMATES } from '@chill/core/winter/climates.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { Trouble } from '@chill/sim/temperatures.ts';
 
 /** The day on which the demo opens. */
 export const DEMO_DAY = '2027-02-16';
@@ -12,33 +14,41 @@ export const SALLOW_GAP: Nursery = {
   elevation_m: 780,
   timeZone: 'America/Denver',
   lastFrost: { mean: '05-12', sd_days: 9 },
-  climate: (
-    [
-      [-6, 3],
-      [-5, 5],
-      [-2, 10],
-      [1, 14],
-      [5, 19],
-      [8, 23],
-      [11, 29],
-      [10, 28],
-      [6, 22],
-      [2, 14],
-      [-3, 7],
-      [-6, 3],
-    ] as const
-  ).map(([min_C, max_C]) => ({ min_C, max_C })),
+  climate: CLIMATES.find(({ id }) => id === 'dry-valley')?.months,
   settings: { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, confidence: 0.9, frostRisk: 0.1 },
 };
 
-export const PLACES: Omit<Place, 'id'>[] = [
-  { name: 'Fridge, crisper', kind: 'fridge', nominal_C: 3.6, capacity: 30, order: 1 },
-  { name: 'Fridge, middle shelf', kind: 'fridge', nominal_C: 4.6, capacity: 12, order: 2 },
-  { name: 'Freezer', kind: 'freezer', nominal_C: -18, capacity: 8, order: 3 },
-  { name: 'Heat mat', kind: 'mat', nominal_C: 22, capacity: 12, order: 4 },
-  { name: 'Bench', kind: 'bench', nominal_C: 17, capacity: 40, order: 5 },
-  { name: 'Outdoor frame, under wire', kind: 'outdoors', nominal_C: 2, capacity: 20, order: 6 },
+/** The fridge's other shelf: pots stand there. */
+export const SHELF = 'Fridge, middle shelf';
+
+export const PLACES: Omit<Place, 'id' | 'logger'>[] = [
+  { name: 'Fridge, crisper', kind: 'fridge', nominal_C: 3.6, capacity: 30, room: 'bags', order: 1, within: 'Shed fridge' },
+  { name: SHELF, kind: 'fridge', nominal_C: 4.6, capacity: 24, room: 'bags', order: 2, within: 'Shed fridge' },
+  { name: 'Freezer', kind: 'freezer', nominal_C: -18, capacity: 8, room: 'bags', order: 3 },
+  { name: 'Heat mat', kind: 'mat', nominal_C: 22, capacity: 12, room: 'towels', order: 4 },
+  { name: 'Bench', kind: 'bench', nominal_C: 17, capacity: 40, room: 'trays', order: 5 },
+  {
+    name: 'Outdoor frame, under wire',
+    kind: 'outdoors',
+    nominal_C: 2,
+    capacity: 20,
+    room: 'trays',
+    order: 6,
+    cover: { animals: true, rain: true },
+  },
 ];
+
+/** Places of the demo that a logger lies in, and the day on which it was put there. */
+export const LOGGED = ['Fridge, crisper', SHELF, 'Outdoor frame, under wire'];
+export const LOGGED_SINCE = '2026-09-28';
+
+/** The warm spell: on a Wednesday morning the fridge's door was not shut, and nobody came by until Friday afternoon. */
+export const TROUBLES: Trouble[] = ['Fridge, crisper', SHELF].map((placeName) => ({
+  placeName,
+  from_ms: Date.parse('2027-02-03T16:00:00Z'),
+  to_ms: Date.parse('2027-02-05T22:30:00Z'),
+  reaches_C: 16.5,
+}));
 
 /** One lot of the demo: what is written of it, and the share that is really sound. */
 interface DemoLot {

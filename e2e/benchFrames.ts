@@ -1,17 +1,28 @@
-import { chromium } from '@playwright/test';
+import { chromium, type Page } from '@playwright/test';
 import { type Frames, framesAtTheBench } from './frames.ts';
+import { longestTasks } from './longTasks.ts';
 import { demoFolder, startServer } from './nursery.ts';
 import config from './playwright.config.ts';
 import growDemo from './setup.ts';
 
-/** For `npm run bench`: frames of the busiest step at the bench on a quarter of the processor, and of a page where nothing moves, in one run. */
-export async function framesOfTheBench(): Promise<{ idle: Frames; busy: Frames }> {
+async function withTheDemo<T>(viewport: { width: number; height: number }, work: (page: Page) => Promise<T>): Promise<T> {
   growDemo();
   const server = await startServer({}, demoFolder());
   const browser = await chromium.launch(config.projects?.[0]?.use?.launchOptions);
-  const page = await browser.newPage({ baseURL: server.address, viewport: { width: 360, height: 740 } });
-  const { idle, busy } = await framesAtTheBench(page);
-  await browser.close();
-  await server.kill();
-  return { idle, busy };
+  try {
+    return await work(await browser.newPage({ baseURL: server.address, viewport, locale: 'en-GB' }));
+  } finally {
+    await browser.close();
+    await server.kill();
+  }
+}
+
+/** For `npm run bench`: frames of the busiest step at the bench on a quarter of the processor, and of a page where nothing moves, in one run. */
+export function framesOfTheBench(): Promise<{ idle: Frames; busy: Frames }> {
+  return withTheDemo({ width: 360, height: 740 }, framesAtTheBench);
+}
+
+/** For `npm run bench`: the longest tasks of the page while the heavy work of the cold runs. */
+export function longestTasksOfTheCold(): Promise<{ winters: number; readings: number }> {
+  return withTheDemo({ width: 1280, height: 800 }, longestTasks);
 }

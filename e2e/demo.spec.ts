@@ -9,6 +9,10 @@ const SCREENS = [
   '/plan',
   '/treat',
   '/cold',
+  '/cold/winter',
+  '/labels',
+  '/round/sheet',
+  '/round/typed',
   '/warm',
   '/pots',
   '/findings',
@@ -27,7 +31,7 @@ test('every screen of the demo nursery keeps nobody out, by day and dim', async 
     await grower.barrierFree();
   }
   await grower.press(grower.button('Dim, for the shed at night'));
-  for (const screen of ['/', '/plan', '/cold']) {
+  for (const screen of ['/', '/plan', '/cold', '/cold/winter', '/places', '/labels']) {
     await page.goto(screen);
     await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
     await grower.barrierFree();
@@ -112,17 +116,18 @@ test('an entry made while the server is away is kept over a reload, and saved wh
 
 test('a place is changed where it is wrong, and refused where it cannot be', async ({ page, grower }) => {
   await page.goto('/places');
-  await grower.press(grower.button('change Heat mat'));
+  await grower.press(grower.link('Heat mat'));
+  await grower.press(grower.button('change it'));
   await page.getByLabel('Temperature').fill('400 F');
   await grower.press(grower.button('save'));
   await expect(page.getByText('Above 120 °C: is the unit right?')).toBeVisible();
   await page.getByLabel('Temperature').fill('warm');
   await expect(page.getByText('does not begin with a number')).toBeVisible();
   await page.getByLabel('Temperature').fill('75F');
-  await page.getByLabel('Bags, towels or trays that fit').fill('0');
+  await page.getByLabel('How many fit').fill('0');
   await grower.press(grower.button('save'));
   await expect(page.getByText('Give at least 1.')).toBeVisible();
-  await page.getByLabel('Bags, towels or trays that fit').fill('10');
+  await page.getByLabel('How many fit').fill('10');
   await grower.press(grower.button('save'));
   await expect(page.getByText('23.9 °C')).toBeVisible();
 });

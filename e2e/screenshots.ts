@@ -14,13 +14,11 @@ interface View {
   name: string;
   path: string;
   phone?: boolean;
-  dim?: boolean;
   prepare?: (page: Page) => Promise<unknown>;
 }
 
 growDemo();
 const server = await startServer({}, demoFolder());
-const empty = await startServer({ CHILL_TODAY: '2026-10-05' });
 const batches = (await (await fetch(`${server.address}/api/batches`)).json()) as {
   code: string;
   lotId: string;
@@ -47,10 +45,6 @@ const weigh = async (page: Page) => {
     await page.getByLabel(`Mass of sample ${i + 1}`).fill(grams);
   }
 };
-const openMeasures = async (page: Page) => {
-  await page.keyboard.press('m');
-  await page.getByRole('tab', { name: 'hot water' }).click();
-};
 const pourAndRead = async (page: Page) => {
   await page.getByRole('button', { name: 'poured' }).click();
   await page.getByRole('button', { name: 'attach the thermometer' }).click();
@@ -63,7 +57,13 @@ const VIEWS: View[] = [
   { name: 'round-phone', path: '/', phone: true },
   { name: 'plan', path: '/plan', prepare: (page) => page.getByRole('button', { name: /^Sand in the fridge/ }).click() },
   { name: 'batch', path: `/batch/${sprouting}` },
+  { name: 'account', path: `/batch/${cold}` },
   { name: 'cold', path: '/cold' },
+  {
+    name: 'winter',
+    path: '/cold/winter',
+    prepare: (page) => page.getByLabel('Winters reckoned').waitFor({ state: 'detached', timeout: 60_000 }),
+  },
   { name: 'warm', path: '/warm' },
   { name: 'pots', path: '/pots' },
   { name: 'seeds', path: '/seeds' },
@@ -74,20 +74,18 @@ const VIEWS: View[] = [
   { name: 'hot-water', path: `/treat/${scalded}`, prepare: pourAndRead },
   { name: 'open-coat-phone', path: `/treat/${filed}`, phone: true },
   { name: 'findings', path: '/findings' },
-  { name: 'measures', path: '/cold', dim: true, prepare: openMeasures },
   { name: 'places', path: '/places' },
-  { name: 'label', path: `/batch/${cold}/label` },
+  { name: 'labels', path: `/labels?of=${cold},${sprouting}` },
 ];
 
 const browser = await chromium.launch(config.projects?.[0]?.use?.launchOptions);
 
-async function take({ name, path, phone, dim, prepare }: View, address: string): Promise<void> {
+async function take({ name, path, phone, prepare }: View, address: string): Promise<void> {
   const size = phone
     ? { viewport: { width: 360, height: 740 }, isMobile: true, hasTouch: true }
     : { viewport: { width: 1280, height: 800 } };
   const context = await browser.newContext({ ...size, locale: 'en-GB' });
   const page = await context.newPage();
-  if (dim) await page.addInitScript({ content: "localStorage.setItem('chill.dim', 'true')" });
   await page.goto(address + path);
   await page.getByRole('heading', { level: 1 }).waitFor();
   await prepare?.(page);
@@ -97,6 +95,5 @@ async function take({ name, path, phone, dim, prepare }: View, address: string):
 }
 
 for (const view of VIEWS) await take(view, server.address);
-await take({ name: 'first-run', path: '/' }, empty.address);
 await browser.close();
-await Promise.all([server.kill(), empty.kill()]);
+await server.kill();

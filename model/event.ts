@@ -73,6 +73,10 @@ export const NewEvent = z.discriminatedUnion('kind', [
   }),
   z.object({ ...common, kind: z.literal('seedsMoved'), moves: moves.min(1, { error: 'Say how many seeds moved.' }) }),
   z.object({ ...common, kind: z.literal('refreshed') }),
+  /** Water added to what was found dry. */
+  z.object({ ...common, kind: z.literal('watered'), mL: z.number().positive({ error: 'Give the water, above zero.' }).max(5000) }),
+  /** Carried to another place within its stage. */
+  z.object({ ...common, kind: z.literal('carried'), placeId: Id }),
   z.object({ ...common, kind: z.literal('noted'), note: z.string().trim().min(1, { error: 'Write the note.' }).max(500) }),
   z.object({ ...common, kind: z.literal('closed') }),
   z.object({

@@ -27,11 +27,17 @@ export const Settings = z.object({
 });
 export type Settings = z.infer<typeof Settings>;
 
-/** One month's mean daily minimum and maximum. */
-export const MonthClimate = z.object({ min_C: Celsius, max_C: Celsius }).refine((month) => month.min_C < month.max_C, {
-  error: 'The mean minimum must be below the mean maximum.',
-  path: ['min_C'],
-});
+/** One month's mean daily minimum and maximum, and how far single days' means lie from the month's, as a standard deviation. */
+export const MonthClimate = z
+  .object({
+    min_C: Celsius,
+    max_C: Celsius,
+    sd_C: z.number().min(0, { error: 'A spread cannot be negative.' }).max(15, { error: 'At most 15 °C.' }).optional(),
+  })
+  .refine((month) => month.min_C < month.max_C, {
+    error: 'The mean minimum must be below the mean maximum.',
+    path: ['min_C'],
+  });
 export type MonthClimate = z.infer<typeof MonthClimate>;
 
 /** The nursery: where it lies and when its frosts end. */

@@ -4,6 +4,10 @@ import { z } from './zod.ts';
 export const PlaceKind = z.enum(['drawer', 'fridge', 'freezer', 'mat', 'bench', 'shelf', 'outdoors']);
 export type PlaceKind = z.infer<typeof PlaceKind>;
 
+/** What a place's room is counted in. */
+export const RoomUnit = z.enum(['bags', 'towels', 'trays', 'litres']);
+export type RoomUnit = z.infer<typeof RoomUnit>;
+
 /** Somewhere that seed is kept. `order` is the order in which the grower walks past. */
 export const Place = z.object({
   id: Id,
@@ -11,8 +15,18 @@ export const Place = z.object({
   kind: PlaceKind,
   /** What the place is believed to hold, until something measures it. */
   nominal_C: Celsius,
-  /** How many bags, towels or trays fit. */
+  /** How many bags, towels, trays or litres fit. */
   capacity: PositiveCount.max(100_000),
+  /** What the capacity counts; bags where it is not said. */
+  room: RoomUnit.optional(),
   order: z.int().min(0).max(1000),
+  /** The fridge, freezer, room or frame that it is a shelf of; shelves of one stand together. */
+  within: shortText(60).optional(),
+  /** Who may use it, as the grower would say it: "everybody", "Tuesday people". */
+  usedBy: shortText(80).optional(),
+  /** Outdoors: whether mice and birds, and rain, are kept off. Not asked yet where it is absent. */
+  cover: z.object({ animals: z.boolean(), rain: z.boolean() }).optional(),
+  /** Where a logger lies in it and is listened to: the import that its readings go into. */
+  logger: Id.optional(),
 });
 export type Place = z.infer<typeof Place>;

@@ -16,6 +16,8 @@ import { deviceRoutes } from './routes/devices.ts';
 import { handbookRoutes } from './routes/handbook.ts';
 import { lotRoutes } from './routes/lots.ts';
 import { nurseryRoutes } from './routes/nursery.ts';
+import { readingRoutes } from './routes/readings.ts';
+import { roundRoutes } from './routes/round.ts';
 import { systemRoutes } from './routes/system.ts';
 
 /** How the app is served; all may be left out in tests. */
@@ -64,7 +66,17 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   await app.register(swagger, { openapi: { info: { title: 'Chill', version: '1' } }, transform: jsonSchemaTransform });
   app.get('/api/openapi.json', { schema: { hide: true } }, async () => app.swagger());
 
-  for (const plugin of [systemRoutes, handbookRoutes, nurseryRoutes, lotRoutes, batchRoutes, deviceRoutes, demoRoutes])
+  for (const plugin of [
+    systemRoutes,
+    handbookRoutes,
+    nurseryRoutes,
+    lotRoutes,
+    batchRoutes,
+    readingRoutes,
+    roundRoutes,
+    deviceRoutes,
+    demoRoutes,
+  ])
     await app.register(plugin(context));
   await serveWeb(app, options.webFolder);
   return app;

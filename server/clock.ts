@@ -3,7 +3,8 @@ import { addDays } from '@chill/core/calendar/dates.ts';
 import { dayAt } from '@chill/core/calendar/moments.ts';
 import type { Config } from './config.ts';
 import { Fault } from './fault.ts';
-import type { Moment, Store } from './store/store.ts';
+import type { Moment } from './store/batches.ts';
+import type { Store } from './store/store.ts';
 
 const MOST_STEPS_DAYS = 366;
 /** Early enough that what soaked overnight is not over yet. */

@@ -13,7 +13,7 @@ const source = await openDatabase(dataFolder);
 const store = new Store(source);
 if (!(await store.nursery())) {
   const handbook = loadHandbook();
-  const { places, lots, batches } = growDemoNursery(handbook);
+  const { places, readings, lots, batches } = growDemoNursery(handbook);
   for (const lot of lots) await store.addLot(lot);
   for (const { made, events } of batches) {
     await store.addBatches([made], () => true);
@@ -32,8 +32,19 @@ if (!(await store.nursery())) {
     }
   }
   await store.saveClock(DEMO_DAY, null);
+  for (const place of places) {
+    await store.savePlace(place);
+    const log = readings.get(place.id);
+    const told = {
+      placeId: place.id,
+      source: 'logger',
+      name: `the logger in ${place.name}`,
+      recordedAt: `${DEMO_DAY}T13:00:00.000Z`,
+    } as const;
+    if (log && place.logger) await store.takeInReadings({ id: place.logger, ...told }, log);
+  }
   // Last, so that a demo cut short in the making is made again.
-  await store.saveNursery(SALLOW_GAP, places);
+  await store.saveNursery(SALLOW_GAP, []);
 }
 await source.destroy();
 writeFileSync(join(dataFolder, 'filled'), 'The demo nursery is complete.\n');

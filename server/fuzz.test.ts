@@ -25,7 +25,18 @@ const step = fc.oneof(
     weight: 3,
     arbitrary: fc.record({
       kind: fc.constant('bench' as const),
-      what: fc.constantFrom('timerStarted', 'timerEnded', 'opened', 'swellingChecked', 'poured', 'waterRead', 'turned', 'weighedDry'),
+      what: fc.constantFrom(
+        'timerStarted',
+        'timerEnded',
+        'opened',
+        'swellingChecked',
+        'poured',
+        'waterRead',
+        'turned',
+        'weighedDry',
+        'watered',
+        'carried',
+      ),
       stage: fc.nat(3),
       timer: fc.constantFrom(...TIMERS),
       count: fc.integer({ min: -1, max: 70 }),
@@ -70,6 +81,8 @@ function benchEvent({ what, stage, timer, count, degrees, ahead }: BenchStep) {
     water_C: degrees,
     into: count % 2 === 0 ? 'freezer' : 'fridge',
     grams: degrees,
+    mL: degrees,
+    placeId: uuid(),
   };
   return { kind: what, stage, timer, at, ...parts };
 }

@@ -4,9 +4,12 @@ import { NurseryClock } from './clock.ts';
 import { readConfig } from './config.ts';
 import { NO_DEVICES, simulatedDevices } from './devices.ts';
 import { startDailyBackup } from './jobs/dailyBackup.ts';
+import { Loggers } from './jobs/loggers.ts';
+import { Reading } from './reading.ts';
 import { Shelf } from './shelf.ts';
 import { openDatabase } from './store/open.ts';
 import { Store } from './store/store.ts';
+import { Temperatures } from './temperatures.ts';
 
 const config = (() => {
   try {
@@ -21,13 +24,19 @@ const source = await openDatabase(config.dataFolder);
 const store = new Store(source);
 const clock = new NurseryClock(store, config);
 const shelf = new Shelf();
-const context = { store, clock, shelf, devices: clock.steppable ? simulatedDevices(store, clock, shelf) : NO_DEVICES };
+const temperatures = new Temperatures(store, shelf);
+const devices = clock.steppable ? simulatedDevices(store, clock, shelf, temperatures) : NO_DEVICES;
+const loggers = new Loggers(store, devices, clock);
+const reading = new Reading(store, shelf, clock, temperatures);
+const context = { store, clock, shelf, devices, temperatures, loggers, reading };
 const app = await buildApp(context, {
   webFolder: fileURLToPath(new URL('../web/dist', import.meta.url)),
   log: true,
   ...(config.secret && { secret: config.secret }),
 });
 const stopBackups = startDailyBackup(source, config.dataFolder, (error) => app.log.error(error));
+
+const stopLoggers = loggers.start((error) => app.log.error(error));
 
 try {
   const address = await app.listen({ port: config.port, host: config.host });
@@ -41,6 +50,7 @@ try {
 for (const signal of ['SIGINT', 'SIGTERM'] as const) {
   process.once(signal, async () => {
     stopBackups();
+    stopLoggers();
     await app.close();
     await source.destroy();
     process.exit(0);

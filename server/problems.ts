@@ -6,7 +6,7 @@ import { Fault, type FaultKind } from './fault.ts';
 const BY_STATUS: Record<number, [FaultKind, string]> = {
   400: ['malformed', 'That is not readable JSON.'],
   404: ['not-found', 'There is nothing at this address.'],
-  413: ['too-large', 'That is more than Chill takes at once (256 kB).'],
+  413: ['too-large', 'That is more than Chill takes at once.'],
   415: ['wrong-type', 'Send JSON, with content-type application/json.'],
   429: ['too-many', 'Wait a little and try again.'],
 };

@@ -194,7 +194,7 @@ describe('at the door', () => {
     const other = await lotWith('id=1', 'text/csv');
     expect([malformed, large, other].map((one) => [one.statusCode, one.json().detail])).toEqual([
       [400, 'That is not readable JSON.'],
-      [413, 'That is more than Chill takes at once (256 kB).'],
+      [413, 'That is more than Chill takes at once.'],
       [415, 'Send JSON, with content-type application/json.'],
     ]);
     for (const one of [malformed, large, other]) expect(one.body).not.toMatch(/\bat \w+.*\.ts|stack/);

@@ -13,9 +13,12 @@ import type { InjectOptions } from 'fastify';
 import { type AppOptions, buildApp } from './app.ts';
 import { NurseryClock } from './clock.ts';
 import { NO_DEVICES, simulatedDevices } from './devices.ts';
+import { Loggers } from './jobs/loggers.ts';
+import { Reading } from './reading.ts';
 import { Shelf } from './shelf.ts';
 import { openDatabase } from './store/open.ts';
 import { Store } from './store/store.ts';
+import { Temperatures } from './temperatures.ts';
 
 export const TODAY = '2026-11-01';
 /** The demo's nursery, on the clock of the tests. */
@@ -32,8 +35,11 @@ export async function testServer(options: AppOptions & { demo?: boolean; dataFol
   const store = new Store(source);
   const clock = new NurseryClock(store, { today: TODAY, demo: options.demo ?? false });
   const shelf = new Shelf();
-  const devices = options.demo ? simulatedDevices(store, clock, shelf) : NO_DEVICES;
-  const app = await buildApp({ store, clock, shelf, devices }, options);
+  const temperatures = new Temperatures(store, shelf);
+  const devices = options.demo ? simulatedDevices(store, clock, shelf, temperatures) : NO_DEVICES;
+  const loggers = new Loggers(store, devices, clock);
+  const reading = new Reading(store, shelf, clock, temperatures);
+  const app = await buildApp({ store, clock, shelf, devices, temperatures, loggers, reading }, options);
   return {
     app,
     store,

@@ -152,10 +152,10 @@ test('a clock set by hand shows that day, runs as real time runs, and does not j
 });
 
 describe('devices', () => {
-  test('none outside the demo; in it three, each saying its lines', async () => {
+  test('none outside the demo; in it four, each saying its lines', async () => {
     expect((await server.ask('GET', '/api/devices')).body).toEqual([]);
     const demo = await testServer({ demo: true });
-    expect((await demo.ask('GET', '/api/devices')).body).toHaveLength(3);
+    expect((await demo.ask('GET', '/api/devices')).body).toHaveLength(4);
     const lines: string[] = [];
     await new Promise<void>((done) => {
       const stop = demo.devices.listen('scale', undefined, (line) => {

@@ -43,7 +43,7 @@ const soaking: NewEvent = {
   at: new Date(at).toISOString(),
 };
 const bench = (events: NewEvent[], swollen = 0): OnTheBench => ({ batchId: 'x', species: { seed }, state: fold(plan, events), swollen });
-const value = (device: DeviceKind, on: OnTheBench | undefined, minute: number, listened_s = 10): number => {
+const value = (device: Exclude<DeviceKind, 'logger'>, on: OnTheBench | undefined, minute: number, listened_s = 10): number => {
   const read = parseDeviceLine(device, deviceLine(device, on, at + minute * 60_000, listened_s));
   if (!read.ok || read.value.kind !== 'reading') throw new Error(JSON.stringify(read));
   return read.value.value;

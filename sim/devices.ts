@@ -4,7 +4,9 @@ import { COOLING_PER_MINUTE, coolingOf, waterAt } from '@chill/core/heat/pourOve
 import type { BatchState } from '@chill/core/ledger/batchState.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { seedMass_g } from '@chill/core/mix/laying.ts';
+import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
+import { logged, type SimulatedAir, truth_C } from './temperatures.ts';
 
 /** What lies on the scale, under the thermometer or before the counter: one batch, as it is. */
 export interface OnTheBench {
@@ -30,7 +32,12 @@ const SETTLES_S = 1.5;
  * The line that a simulated device says `listened_s` seconds after someone began to listen, at the nursery's moment `now_ms`. Pure: the same
  * moment says the same.
  */
-export function deviceLine(device: DeviceKind, bench: OnTheBench | undefined, now_ms: number, listened_s: number): string {
+export function deviceLine(
+  device: Exclude<DeviceKind, 'logger'>,
+  bench: OnTheBench | undefined,
+  now_ms: number,
+  listened_s: number,
+): string {
   const random = randomFrom(`${device} ${bench?.batchId ?? ''} ${Math.floor(now_ms / 1000)}`);
   const noise = (size: number) => (random() - 0.5) * 2 * size;
   switch (device) {
@@ -47,6 +54,18 @@ export function deviceLine(device: DeviceKind, bench: OnTheBench | undefined, no
       return `n ${passed} ${passed < all ? 'moving' : 'steady'}`;
     }
   }
+}
+
+/** The line that a simulated logger says of the moment. */
+export function loggerLine(place: Place, now_ms: number, air: SimulatedAir): string {
+  return `t ${truth_C(place, now_ms, air).toFixed(1)} C`;
+}
+
+/** What a simulated logger has written down since a moment, as the lines that it says. */
+export function loggerMemory(place: Place, since_ms: number, now_ms: number, air: SimulatedAir): string[] {
+  const { at_ms, celsius } = logged(place, since_ms, now_ms, air);
+  const moment = (at: number) => `${new Date(at).toISOString().slice(0, 19)}Z`;
+  return [...at_ms].map((at, i) => `r ${moment(at)} ${(celsius[i] as number).toFixed(1)} C`);
 }
 
 /** How a simulated device greets whoever begins to listen. */

@@ -1,10 +1,11 @@
-import { addDays, daysBetween } from '@chill/core/calendar/dates.ts';
+import { daysBetween } from '@chill/core/calendar/dates.ts';
 import { randomFrom } from '@chill/core/chance/random.ts';
-import { effectiveness, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
+import { coldResponseOf, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
+import { metBy } from '@chill/core/chill/met.ts';
 import type { Requirement } from '@chill/core/chill/requirement.ts';
 import type { BatchState } from '@chill/core/ledger/batchState.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
-import { rotHazard } from '@chill/core/rot/hazard.ts';
+import { ROT_REFERENCE_C, rotHazard } from '@chill/core/rot/hazard.ts';
 import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
 import { requirementsOf } from '@chill/core/ways/requirements.ts';
 import { coatOpened, cuesAnswered, TURN_CREDIT_DAYS, TURNS_SURVIVAL } from '@chill/core/ways/resolve.ts';
@@ -13,6 +14,7 @@ import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
+import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 
 /** What a look would find that no look has recorded yet. */
@@ -49,9 +51,16 @@ const UNSOUND_ROTS = 4;
 const POT_DEATHS_WITHIN_DAYS = 40;
 
 /** What there is to see in a batch on `today`, beyond what its events already tell. */
-export function sightOf(batch: Batch, species: Species, trueSound: number, places: readonly Place[], today: PlainDate): Sight {
+export function sightOf(
+  batch: Batch,
+  species: Species,
+  trueSound: number,
+  places: readonly Place[],
+  today: PlainDate,
+  records: readonly PlaceTemperatures[] = [],
+): Sight {
   const state = fold(batch.plan, batch.events);
-  const days = dayByDay(batch, state, species, places, today);
+  const days = dayByDay(batch, state, species, { places, records, today });
   let up = 0;
   let mouldy = 0;
   for (const seed of hiddenSeeds(batch, species, trueSound)) {
@@ -120,9 +129,15 @@ interface DayDoes {
   turns: boolean;
 }
 
-function dayByDay(batch: Batch, state: BatchState, species: Species, places: readonly Place[], today: PlainDate): DayDoes[] {
+function dayByDay(
+  batch: Batch,
+  state: BatchState,
+  species: Species,
+  around: { places: readonly Place[]; records: readonly PlaceTemperatures[]; today: PlainDate },
+): DayDoes[] {
+  const { places, today } = around;
   const law = thermalTime(species.sprouting);
-  const response = species.cold.need !== 'none' ? species.cold.response : undefined;
+  const response = coldResponseOf(species);
   const days: DayDoes[] = [];
   for (const [index, done] of state.stages.entries()) {
     if (!done.startedOn) continue;
@@ -133,15 +148,21 @@ function dayByDay(batch: Batch, state: BatchState, species: Species, places: rea
     const chills = planned?.kind === 'coldMoist' || planned?.kind === 'coldDry' || planned?.kind === 'outdoorWinter';
     const waits = chills || planned?.kind === 'warmMoist';
     const grows = planned?.kind === 'warmTowel' || planned?.kind === 'flood' || planned?.kind === 'pot';
+    const met = metBy(
+      { since: done.startedOn, stays: done.stays ?? [], planned_C: at },
+      planned?.kind === 'warmMoist' ? WARM_RESPONSE : response,
+      around,
+    );
+    const since = done.startedOn;
+    const freshened = state.freshened.map((on) => daysBetween(since, on)).filter((on) => on >= 0);
     for (let day = 0; day < lasts; day++) {
-      const date = addDays(done.startedOn, day);
-      const fresh = state.freshened.filter((on) => on <= date).at(-1) ?? done.startedOn;
+      const fresh = freshened.findLast((on) => on <= day) ?? 0;
       days.push({
-        warm: planned?.kind === 'warmMoist' ? effectiveness(at, WARM_RESPONSE) : 0,
-        cold: planned?.kind === 'freezerTurns' ? TURN_CREDIT_DAYS / 2 : chills ? effectiveness(at, response) : 0,
+        warm: planned?.kind === 'warmMoist' ? met.effect(day) : 0,
+        cold: planned?.kind === 'freezerTurns' ? TURN_CREDIT_DAYS / 2 : chills ? met.effect(day) : 0,
         degrees: waits || grows ? law.rate(at) : 0,
         // What rots on the warm towel is counted in the share that sprouts there.
-        rot: waits ? rotHazard(daysBetween(fresh, date), { medium, temperature_C: at }) : 0,
+        rot: waits ? rotHazard(day - fresh, { medium, temperature_C: ROT_REFERENCE_C }) * met.rot(day) : 0,
         turns: planned?.kind === 'freezerTurns',
       });
     }

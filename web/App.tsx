@@ -12,6 +12,9 @@ import { TimerEnds } from './stations/treat/TimerEnds.tsx';
 const FirstRun = lazy(() => import('./stations/firstRun/FirstRun.tsx'));
 const LogLineDialog = lazy(() => import('./stations/round/LogLineDialog.tsx'));
 const MeasuresDrawer = lazy(() => import('./stations/measures/MeasuresDrawer.tsx'));
+const SheetPage = lazy(() => import('./stations/round/SheetPage.tsx'));
+const TypedSheetPage = lazy(() => import('./stations/round/TypedSheetPage.tsx'));
+const LabelsPage = lazy(() => import('./stations/labels/LabelsPage.tsx'));
 const SeedsStation = lazy(() => import('./stations/seeds/SeedsStation.tsx'));
 const LotForm = lazy(() => import('./stations/seeds/LotForm.tsx'));
 const LotPage = lazy(() => import('./stations/seeds/LotPage.tsx'));
@@ -20,6 +23,7 @@ const TrialPage = lazy(() => import('./stations/plan/TrialPage.tsx'));
 const TreatStation = lazy(() => import('./stations/treat/TreatStation.tsx'));
 const StepPage = lazy(() => import('./stations/treat/StepPage.tsx'));
 const ColdStation = lazy(() => import('./stations/cold/ColdStation.tsx'));
+const WinterPage = lazy(() => import('./stations/cold/WinterPage.tsx'));
 const WarmStation = lazy(() => import('./stations/warm/WarmStation.tsx'));
 const PotsStation = lazy(() => import('./stations/pots/PotsStation.tsx'));
 const FindingsStation = lazy(() => import('./stations/findings/FindingsStation.tsx'));
@@ -29,6 +33,7 @@ const HandbookPage = lazy(() => import('./stations/handbook/HandbookPage.tsx'));
 const SpeciesPage = lazy(() => import('./stations/handbook/SpeciesPage.tsx'));
 const KeyPage = lazy(() => import('./stations/handbook/KeyPage.tsx'));
 const SpeciesEditor = lazy(() => import('./stations/handbook/SpeciesEditor.tsx'));
+const PlacePage = lazy(() => import('./stations/places/PlacePage.tsx'));
 const PlacesPage = lazy(() => import('./stations/places/PlacesPage.tsx'));
 
 /** The app: loads the nursery, then the run above (or below) and the station beneath it. */
@@ -90,6 +95,9 @@ function Stations() {
   return (
     <Routes key={pathname.split('/')[1]}>
       <Route index element={<RoundStation />} />
+      <Route path="round/sheet" element={<SheetPage />} />
+      <Route path="round/typed" element={<TypedSheetPage />} />
+      <Route path="labels" element={<LabelsPage />} />
       <Route path="seeds" element={<SeedsStation />} />
       <Route path="seeds/new" element={<LotForm />} />
       <Route path="seeds/:lotId" element={<LotPage />} />
@@ -99,6 +107,7 @@ function Stations() {
       <Route path="treat" element={<TreatStation />} />
       <Route path="treat/:code" element={<StepPage />} />
       <Route path="cold" element={<ColdStation />} />
+      <Route path="cold/winter" element={<WinterPage />} />
       <Route path="warm" element={<WarmStation />} />
       <Route path="pots" element={<PotsStation />} />
       <Route path="findings" element={<FindingsStation />} />
@@ -109,6 +118,7 @@ function Stations() {
       <Route path="handbook/:speciesId/change" element={<SpeciesEditor />} />
       <Route path="handbook/:speciesId" element={<SpeciesPage />} />
       <Route path="places" element={<PlacesPage />} />
+      <Route path="places/:placeId" element={<PlacePage />} />
       <Route
         path="*"
         element={

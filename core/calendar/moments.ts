@@ -67,3 +67,9 @@ export function momentIn(at_ms: number, timeZone: string, today: PlainDate): str
   if (day === addDays(today, -1)) return `yesterday ${time}`;
   return `${shortDate(day, today)} ${time}`;
 }
+
+/** The same always with its day: "16 Feb 06:40". */
+export function dayAndTimeIn(at_ms: number, timeZone: string, today: PlainDate): string {
+  const { day, time } = localTime(at_ms, timeZone);
+  return `${shortDate(day, today)} ${time}`;
+}

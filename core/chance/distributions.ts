@@ -10,3 +10,8 @@ export function studentQuantile(probability: number, degreesOfFreedom: number): 
 export function hypergeometric(k: number, population: number, marked: number, drawn: number): number {
   return jStat.hypgeom.pdf(k, population, marked, drawn);
 }
+
+/** The value below which a Gamma distribution of this shape and rate falls with chance `probability`. */
+export function gammaQuantile(probability: number, shape: number, rate: number): number {
+  return jStat.gamma.inv(probability, shape, 1 / rate);
+}

@@ -5,9 +5,10 @@ export type Random = () => number;
 export function randomFrom(name: string): Random {
   let hash = 2166136261;
   for (const character of name) hash = Math.imul(hash ^ (character.codePointAt(0) as number), 16777619);
-  let state = hash >>> 0;
+  // Kept as a signed whole number: the same bits, which the engine holds without making a new object of each.
+  let state = hash | 0;
   return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
+    state = (state + 0x6d2b79f5) | 0;
     let t = state;
     t = Math.imul(t ^ (t >>> 15), t | 1);
     t ^= t + Math.imul(t ^ (t >>> 7), t | 61);

@@ -1,7 +1,9 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
-import { addDays, daysBetween } from '../calendar/dates.ts';
+import type { TemperatureSpell } from '@chill/model/temperature.ts';
+import { addDays, dayNumber, daysBetween } from '../calendar/dates.ts';
 import type { Check } from '../ledger/batchState.ts';
-import { ageing, type RotConditions, rotFactor } from '../rot/hazard.ts';
+import { ageing, ROT_LAW, type RotConditions, rotFactor } from '../rot/hazard.ts';
+import type { Met } from './met.ts';
 
 /** What is known of a batch lying in one stage: since when, what each look found, when its medium was made fresh. */
 export interface Lying {
@@ -42,23 +44,109 @@ export function uncertainDays(lying: Lying): number {
 }
 
 /**
- * Effective days earned by each whole day of a stage (index = days since it began, up to `days`), at `perDay`
- * for a moist day and {@link DRY_COUNTS} of it where a look found it dry. Splitting a stretch changes nothing.
+ * Effective days earned by each whole day of a stage (index = days since it began, up to `days`): what each day earns moist, {@link DRY_COUNTS} of it
+ * where a look found it dry, less what long hot spells have undone by then; never below zero. Splitting a stretch changes nothing.
  */
-export function earnedByDay(days: number, perDay: number, lying: Lying): number[] {
+export function earnedByDay(days: number, { effect, undone }: Pick<Met, 'effect' | 'undone'>, lying: Lying): number[] {
   const dry = findings(lying).filter((one) => one.damp === 'dry');
   const earned = [0];
   for (let day = 1; day <= days; day++) {
     const wasDry = dry.some((one) => day > one.after && day <= one.until);
-    earned.push((earned[day - 1] as number) + perDay * (wasDry ? DRY_COUNTS : 1));
+    const lost = undone(day) - undone(day - 1);
+    earned.push(Math.max(0, (earned[day - 1] as number) + effect(day - 1) * (wasDry ? DRY_COUNTS : 1) - lost));
   }
   return earned;
 }
 
-/** Rot hazard added up by each whole day of a stage, with the medium's age since it was last fresh and what looks found. */
-export function exposureByDay(days: number, conditions: RotConditions, lying: Lying): number[] {
+/** Why a stage is behind what was planned of it. */
+export interface Loss {
+  why: 'warm' | 'frozen' | 'dry' | 'place';
+  from: PlainDate;
+  to: PlainDate;
+  /** Effective days, above zero for lost; for `place`, a place that held another temperature than planned, also below. */
+  days: number;
+  peak_C?: number;
+}
+
+/** A stretch of days that were not measured, or not all through. */
+export interface Unmeasured {
+  from: PlainDate;
+  to: PlainDate;
+  hours: number;
+  /** Effective days that the place's own figure stood for meanwhile, moist. */
+  counted: number;
+}
+
+/** A day with less than this unmeasured counts as measured: a logger's clock may be late, share of a day. */
+const HARDLY = 0.02;
+
+/** The stretches of a stage that nobody measured, by the share of each day that was; `nominal` is what such a day earns. */
+export function unmeasuredIn(since: PlainDate, measured: readonly number[], nominal: number): Unmeasured[] {
+  const found: Unmeasured[] = [];
+  let open: Unmeasured | undefined;
+  for (const [day, share] of measured.entries()) {
+    if (share > 1 - HARDLY) {
+      open = undefined;
+      continue;
+    }
+    const on = addDays(since, day);
+    if (!open) {
+      open = { from: on, to: on, hours: 0, counted: 0 };
+      found.push(open);
+    }
+    open.to = on;
+    open.hours += (1 - share) * 24;
+    open.counted += (1 - share) * nominal;
+  }
+  return found;
+}
+
+/** Losses smaller than this are not told, days. */
+const TOLD_FROM_DAYS = 0.3;
+
+/**
+ * What the first `days` of a stage fell short of `plannedPerDay`, told by its reasons: each day's shortfall goes to a dry find, otherwise to a spell
+ * that touched it, otherwise to the place. The losses add up to the whole shortfall, but for those too small to tell.
+ */
+export function lossesOf(
+  days: number,
+  plannedPerDay: number,
+  { effect, undone }: Pick<Met, 'effect' | 'undone'>,
+  lying: Lying,
+  spells: readonly TemperatureSpell[],
+): Loss[] {
+  const dry = findings(lying).filter((one) => one.damp === 'dry');
+  const told = new Map<unknown, Loss>();
+  const start = dayNumber(lying.since);
+  const lasted = spells.map((spell) => ({ spell, from: dayNumber(spell.from) - start, to: dayNumber(spell.to) - start }));
+  const lose = (key: unknown, lost: number, loss: () => Omit<Loss, 'days'>) => {
+    const known = told.get(key) ?? { ...loss(), days: 0 };
+    told.set(key, { ...known, days: known.days + lost });
+  };
+  for (let day = 0; day < days; day++) {
+    const earned = effect(day);
+    const wasDry = dry.find((one) => day + 1 > one.after && day + 1 <= one.until);
+    if (wasDry)
+      lose(wasDry, earned * (1 - DRY_COUNTS), () => {
+        const [from, to] = [addDays(lying.since, wasDry.after), addDays(lying.since, wasDry.until)];
+        return { why: 'dry', from, to };
+      });
+    const short = plannedPerDay - earned + undone(day + 1) - undone(day);
+    const spell = short > 0 ? lasted.find(({ from, to }) => from <= day && day <= to)?.spell : undefined;
+    if (spell) lose(spell, short, () => ({ why: spell.kind, from: spell.from, to: spell.to, peak_C: spell.peak_C }));
+    else lose('place', short, () => ({ why: 'place', from: lying.since, to: addDays(lying.since, days) }));
+  }
+  return [...told.values()].filter((loss) => Math.abs(loss.days) >= TOLD_FROM_DAYS).sort((a, b) => b.days - a.days);
+}
+
+/**
+ * Rot hazard added up by each whole day of a stage, with the medium's age since it was last fresh and what looks found. `temperature` gives each day's
+ * factor where the place was measured; otherwise the conditions' own temperature holds all through.
+ */
+export function exposureByDay(days: number, conditions: RotConditions, lying: Lying, temperature?: (day: number) => number): number[] {
   const found = findings(lying);
   const fresh = lying.freshened.map((on) => daysBetween(lying.since, on));
+  const steady = ROT_LAW.at(conditions.temperature_C);
   const factor = (moisture: 'dry' | 'right' | 'wet') => rotFactor({ ...conditions, moisture });
   const factors = { dry: factor('dry'), right: factor('right'), wet: factor('wet') };
   const exposure = [0];
@@ -66,7 +154,10 @@ export function exposureByDay(days: number, conditions: RotConditions, lying: Ly
     const lastFresh = fresh.reduce((last, at) => (at < day && at > last ? at : last), 0);
     const moisture = found.find((one) => day > one.after && day <= one.until)?.damp ?? 'right';
     const age = day - 1 - lastFresh;
-    exposure.push((exposure[day - 1] as number) + ageing(age, age + 1, conditions.medium) * factors[moisture]);
+    exposure.push(
+      (exposure[day - 1] as number) +
+        ageing(age, age + 1, conditions.medium) * factors[moisture] * (temperature ? temperature(day - 1) / steady : 1),
+    );
   }
   return exposure;
 }

@@ -73,17 +73,18 @@ describe('cold that seed brings along', () => {
 
 describe('the chill account', () => {
   const since = '2027-01-01';
+  const steady = (perDay: number) => ({ effect: () => perDay, undone: () => 0 });
   const damp = (on: string, how: 'dry' | 'right' | 'wet') => ({ on, damp: how });
   test('at a steady 4 °C every day counts one', () => {
-    expect(earnedByDay(3, 1, { since, checks: [], freshened: [] })).toEqual([0, 1, 2, 3]);
+    expect(earnedByDay(3, steady(1), { since, checks: [], freshened: [] })).toEqual([0, 1, 2, 3]);
   });
   test('the stretch from the last damp look to a dry one counts half and is uncertain', () => {
     const lying = { since, checks: [damp('2027-01-09', 'right'), damp('2027-01-17', 'dry'), damp('2027-01-25', 'right')], freshened: [] };
-    expect(earnedByDay(24, 1, lying)[24]).toBe(8 + 8 / 2 + 8);
+    expect(earnedByDay(24, steady(1), lying)[24]).toBe(8 + 8 / 2 + 8);
     expect(uncertainDays(lying)).toBe(8);
   });
   test('the day a target is reached', () => {
-    const earned = earnedByDay(20, 0.8, { since, checks: [], freshened: [] });
+    const earned = earnedByDay(20, steady(0.8), { since, checks: [], freshened: [] });
     expect(dayReaching(8, since, earned)).toBe('2027-01-11');
     expect(dayReaching(100, since, earned)).toBeUndefined();
   });

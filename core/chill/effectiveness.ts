@@ -1,4 +1,4 @@
-import type { TemperatureResponse } from '@chill/model/species.ts';
+import type { Species, TemperatureResponse } from '@chill/model/species.ts';
 
 /**
  * Moist cold works from about 0 to 10 °C, best from just above freezing to 5 °C, and stops below freezing.
@@ -22,4 +22,9 @@ export function effectiveness(temperature_C: number, response: TemperatureRespon
   if (temperature_C < fullFrom_C) return (temperature_C - zeroBelow_C) / (fullFrom_C - zeroBelow_C);
   if (temperature_C <= fullTo_C) return 1;
   return (zeroAbove_C - temperature_C) / (zeroAbove_C - fullTo_C);
+}
+
+/** What cold counts for a species: its own response where the handbook gives one. */
+export function coldResponseOf({ cold }: Pick<Species, 'cold'>): TemperatureResponse {
+  return (cold.need !== 'none' && cold.response) || COLD_RESPONSE;
 }

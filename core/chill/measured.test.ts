@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { COLD_RESPONSE, effectiveness } from './effectiveness.ts';
-import { chillBetween, GAP_MS, meanEffectiveness, type Readings, responseArea, spellsAbove, sumChill, undoneDays } from './measured.ts';
+import { chillBetween, chillLaw, GAP_MS, meanAlong, type Readings, responseArea, spellsAbove, sumChill } from './measured.ts';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
@@ -38,7 +38,7 @@ describe('chill by what was measured', () => {
         const steps = 20_000;
         let sum = 0;
         for (let i = 0; i < steps; i++) sum += effectiveness(a + ((b - a) * (i + 0.5)) / steps);
-        return Math.abs(meanEffectiveness(a, b) - sum / steps) < 1e-6;
+        return Math.abs(meanAlong(a, b, chillLaw()) - sum / steps) < 1e-6;
       }),
       { numRuns: 60 },
     );
@@ -112,11 +112,5 @@ describe('warm spells', () => {
     expect(second).toEqual({ from_ms: 7 * HOUR + 2 * GAP_MS, to_ms: 8 * HOUR + 2 * GAP_MS, peak_C: 30 });
     expect(rest).toEqual([]);
     expect(spellsAbove(14, spell, 2 * HOUR, 3 * HOUR)).toEqual([{ from_ms: 2 * HOUR, to_ms: 3 * HOUR, peak_C: 24 }]);
-  });
-  test('above 20 °C undo half a day for each day beyond two', () => {
-    const hot = (days: number) => readings(Array.from({ length: days * 24 + 1 }, (_, i) => [i * HOUR, 22] as const));
-    expect(undoneDays(hot(2), 0, 99 * DAY)).toBe(0);
-    expect(undoneDays(hot(5), 0, 99 * DAY)).toBeCloseTo(1.5, 9);
-    expect(undoneDays(spell, 0, DAY)).toBe(0);
   });
 });

@@ -7,10 +7,21 @@ const HOUR_MS = 3_600_000;
 /** Readings further apart than this leave a gap: between them nobody knows, and the place's nominal temperature is taken. Assumption. */
 export const GAP_MS = 3 * HOUR_MS;
 
-/** What a place's logger said: moments, ms since 1970, rising; and °C, one for each. */
+/** A reading by hand is joined with its neighbours over this long: whoever reads a thermometer once a day knows that day. Assumption. */
+const HAND_GAP_MS = 36 * HOUR_MS;
+
+/** What was read in a place: moments, ms since 1970, rising; and °C, one for each. */
 export interface Readings {
   at_ms: Float64Array;
   celsius: Float64Array;
+  /** 1 for each that a hand has told; absent where none was. */
+  byHand?: Uint8Array;
+}
+
+/** Whether nobody knows what was between the reading before the `i`th and the `i`th, `gone_ms` apart. */
+function isGap(gone_ms: number, i: number, byHand: Uint8Array | undefined): boolean {
+  if (gone_ms <= GAP_MS) return false;
+  return !(byHand && gone_ms <= HAND_GAP_MS && (byHand[i] === 1 || byHand[i - 1] === 1));
 }
 
 /** Days of chill between two moments, and how much of the time was measured. */
@@ -38,36 +49,158 @@ export function responseArea(temperature_C: number, { zeroBelow_C, fullFrom_C, f
 /** Temperatures closer than this are one, °C: the difference quotient would be all rounding. */
 const ALIKE_C = 1e-6;
 
-/** Mean effectiveness while the temperature runs straight from one to another, 0 to 1. */
-export function meanEffectiveness(from_C: number, to_C: number, response: TemperatureResponse = COLD_RESPONSE): number {
-  if (Math.abs(to_C - from_C) < ALIKE_C) return effectiveness((from_C + to_C) / 2, response);
-  return (responseArea(to_C, response) - responseArea(from_C, response)) / (to_C - from_C);
+/** Mean of a law while the temperature runs straight from one to another. */
+export function meanAlong(from_C: number, to_C: number, { at, area }: Law): number {
+  if (Math.abs(to_C - from_C) < ALIKE_C) return at((from_C + to_C) / 2);
+  return (area(to_C) - area(from_C)) / (to_C - from_C);
 }
 
-/** A place's readings with the chill and the measured time added up to each, so that any interval is a difference. */
+/** Something that a temperature does, by the day: chill, rot, or the temperature itself. */
+export interface Law {
+  /** At one temperature, °C. */
+  at: (temperature_C: number) => number;
+  /** Its antiderivative: along a straight line between two temperatures the mean is the difference of this over theirs. */
+  area: (temperature_C: number) => number;
+  /** Where it is the trapezoid of a response: that is added up faster. */
+  response?: TemperatureResponse;
+}
+
+/** What an hour of cold counts, by a response. */
+export function chillLaw(response: TemperatureResponse = COLD_RESPONSE): Law {
+  return {
+    at: (temperature_C) => effectiveness(temperature_C, response),
+    area: (temperature_C) => responseArea(temperature_C, response),
+    response,
+  };
+}
+
+/** Sums are kept at every so many readings; between them what is asked for is added up again. */
+const BLOCK = 128;
+
+/** A place's readings with what a law makes of them and the measured time added up block by block, so that any interval is a difference. */
 export interface ChillSum {
   readings: Readings;
-  response: TemperatureResponse;
+  law: Law;
   nominal_C: number;
+  /** Up to the first reading of each block. */
   days: Float64Array;
   measured_ms: Float64Array;
 }
 
-/** Adds up a place's readings once; every batch that lay there is then two look-ups. */
+/** Adds up the chill of a place's readings once; every batch that lay there is then two look-ups. */
 export function sumChill(readings: Readings, nominal_C: number, response: TemperatureResponse = COLD_RESPONSE): ChillSum {
-  const { at_ms, celsius } = readings;
-  const count = at_ms.length;
-  const days = new Float64Array(count);
-  const measured_ms = new Float64Array(count);
-  const nominal = effectiveness(nominal_C, response);
-  for (let i = 1; i < count; i++) {
-    const gone = (at_ms[i] as number) - (at_ms[i - 1] as number);
-    const known = gone <= GAP_MS;
-    const share = known ? meanEffectiveness(celsius[i - 1] as number, celsius[i] as number, response) : nominal;
-    days[i] = (days[i - 1] as number) + (share * gone) / DAY_MS;
-    measured_ms[i] = (measured_ms[i - 1] as number) + (known ? gone : 0);
+  return sumUp(readings, nominal_C, chillLaw(response));
+}
+
+/** Adds up what any law makes of a place's readings; `nominal_C` stands in where there are none. */
+export function sumUp(readings: Readings, nominal_C: number, law: Law): ChillSum {
+  const count = readings.at_ms.length;
+  const blocks = Math.ceil(count / BLOCK);
+  const days = new Float64Array(blocks);
+  const measured_ms = new Float64Array(blocks);
+  const nominal = law.at(nominal_C);
+  for (let block = 1; block < blocks; block++) {
+    const part = addUp(readings, law, nominal, (block - 1) * BLOCK, block * BLOCK);
+    days[block] = (days[block - 1] as number) + part.days;
+    measured_ms[block] = (measured_ms[block - 1] as number) + part.measured_ms;
   }
-  return { readings, response, nominal_C, days, measured_ms };
+  return { readings, law, nominal_C, days, measured_ms };
+}
+
+interface Part {
+  days: number;
+  measured_ms: number;
+}
+
+/** What a law makes of the time from the `from`th reading to the `to`th. */
+function addUp(readings: Readings, law: Law, nominal: number, from: number, to: number): Part {
+  if (law.response) return addUpTrapezoid(readings, law.response, nominal, from, to);
+  const { at_ms, celsius, byHand } = readings;
+  let sum = 0;
+  let measured_ms = 0;
+  let here = celsius[from] as number;
+  let area = law.area(here);
+  for (let i = from + 1; i <= to; i++) {
+    const gone = (at_ms[i] as number) - (at_ms[i - 1] as number);
+    const next = celsius[i] as number;
+    const nextArea = next === here ? area : law.area(next);
+    if (!isGap(gone, i, byHand)) {
+      const rise = next - here;
+      sum += (rise < ALIKE_C && rise > -ALIKE_C ? law.at(here) : (nextArea - area) / rise) * gone;
+      measured_ms += gone;
+    } else sum += nominal * gone;
+    here = next;
+    area = nextArea;
+  }
+  return { days: sum / DAY_MS, measured_ms };
+}
+
+/** The side of a trapezoid on which all counts fully; below it are 0 and 1, above 3 and 4. */
+const FULL = 2;
+
+/**
+ * The same for a trapezoid. A million readings pass through here: while all counts fully, which is what a fridge does nearly all the time, only the
+ * time is added; as long as two readings lie on the same side, the mean along the line between them is the mean of the two; and only where the line
+ * crosses a corner are areas needed.
+ */
+function addUpTrapezoid(
+  { at_ms, celsius, byHand }: Readings,
+  response: TemperatureResponse,
+  nominal: number,
+  from: number,
+  to: number,
+): Part {
+  const { zeroBelow_C, fullFrom_C, fullTo_C, zeroAbove_C } = response;
+  const rises = 1 / (fullFrom_C - zeroBelow_C);
+  const falls = 1 / (zeroAbove_C - fullTo_C);
+  // Twice the sum, so that the mean of two is left as their sum.
+  let twice = 0;
+  let gaps_ms = 0;
+  let at = at_ms[from] as number;
+  let here = celsius[from] as number;
+  let side = -1;
+  let counts = 0;
+  // Readings that all lie within a gap's length leave none between them.
+  const dense = (at_ms[to] as number) - at <= GAP_MS;
+  for (let i = from; i <= to; i++) {
+    if (side === FULL) {
+      // As long as all counts fully, only the time is added.
+      const run = i;
+      while (i <= to && (celsius[i] as number) >= fullFrom_C && (celsius[i] as number) <= fullTo_C) {
+        if (!dense && isGap((at_ms[i] as number) - (at_ms[i - 1] as number), i, byHand)) break;
+        i += 1;
+      }
+      if (i > run) {
+        const until = at_ms[i - 1] as number;
+        twice += 2 * (until - at);
+        at = until;
+        here = celsius[i - 1] as number;
+        if (i > to) break;
+      }
+    }
+    const next = celsius[i] as number;
+    const nextAt = at_ms[i] as number;
+    const gone = nextAt - at;
+    let nextSide = FULL;
+    let nextCounts = 1;
+    if (next < fullFrom_C) {
+      nextSide = next <= zeroBelow_C ? 0 : 1;
+      nextCounts = nextSide === 0 ? 0 : (next - zeroBelow_C) * rises;
+    } else if (next > fullTo_C) {
+      nextSide = next < zeroAbove_C ? 3 : 4;
+      nextCounts = nextSide === 4 ? 0 : (zeroAbove_C - next) * falls;
+    }
+    if (gone > GAP_MS && isGap(gone, i, byHand)) {
+      twice += 2 * nominal * gone;
+      gaps_ms += gone;
+    } else if (nextSide === side) twice += (counts + nextCounts) * gone;
+    else if (here !== next) twice += (2 * gone * (responseArea(next, response) - responseArea(here, response))) / (next - here);
+    at = nextAt;
+    here = next;
+    side = nextSide;
+    counts = nextCounts;
+  }
+  return { days: twice / (2 * DAY_MS), measured_ms: at - (at_ms[from] as number) - gaps_ms };
 }
 
 /**
@@ -82,27 +215,24 @@ export function chillBetween(sum: ChillSum, from_ms: number, to_ms: number): Mea
 }
 
 /** Sums up to a moment, counted from the first reading; before it, negative: the nominal temperature runs back as well. */
-function upTo(
-  { readings: { at_ms, celsius }, response, nominal_C, days, measured_ms }: ChillSum,
-  moment: number,
-): { days: number; measured_ms: number } {
-  const nominal = effectiveness(nominal_C, response);
+function upTo({ readings, law, nominal_C, days, measured_ms }: ChillSum, moment: number): Part {
+  const { at_ms, celsius, byHand } = readings;
+  const nominal = law.at(nominal_C);
   const count = at_ms.length;
   if (count === 0) return { days: (nominal * moment) / DAY_MS, measured_ms: 0 };
-  const [first, last] = [at_ms[0] as number, at_ms[count - 1] as number];
+  const first = at_ms[0] as number;
   if (moment <= first) return { days: (nominal * (moment - first)) / DAY_MS, measured_ms: 0 };
-  if (moment >= last)
-    return { days: (days[count - 1] as number) + (nominal * (moment - last)) / DAY_MS, measured_ms: measured_ms[count - 1] as number };
   const i = lastAtOrBefore(at_ms, moment);
-  const [start, end] = [at_ms[i] as number, at_ms[i + 1] as number];
+  const block = Math.floor(i / BLOCK);
+  const part = addUp(readings, law, nominal, block * BLOCK, i);
+  const so_far = { days: (days[block] as number) + part.days, measured_ms: (measured_ms[block] as number) + part.measured_ms };
+  const start = at_ms[i] as number;
+  const end = at_ms[i + 1];
   const gone = moment - start;
-  if (end - start > GAP_MS) return { days: (days[i] as number) + (nominal * gone) / DAY_MS, measured_ms: measured_ms[i] as number };
+  if (end === undefined || isGap(end - start, i + 1, byHand)) return { ...so_far, days: so_far.days + (nominal * gone) / DAY_MS };
   const [a, b] = [celsius[i] as number, celsius[i + 1] as number];
   const here = a + ((b - a) * gone) / (end - start);
-  return {
-    days: (days[i] as number) + (meanEffectiveness(a, here, response) * gone) / DAY_MS,
-    measured_ms: (measured_ms[i] as number) + gone,
-  };
+  return { days: so_far.days + (meanAlong(a, here, law) * gone) / DAY_MS, measured_ms: so_far.measured_ms + gone };
 }
 
 /** Index of the last of rising moments that is not after `moment`; −1 where all are. */
@@ -121,8 +251,8 @@ export function lastAtOrBefore(at_ms: Float64Array, moment: number): number {
 export const WARM_C = 15;
 /** A spell above this, °C, for longer than two days undoes half a chill-day for each day beyond. Assumption: secondary dormancy. */
 export const UNDOING_C = 20;
-const UNDOES_AFTER_MS = 48 * HOUR_MS;
-const UNDONE_PER_DAY = 0.5;
+export const UNDOES_AFTER_DAYS = 2;
+export const UNDONE_PER_DAY = 0.5;
 
 /** A spell above a temperature. */
 export interface Spell {
@@ -132,7 +262,7 @@ export interface Spell {
 }
 
 /** Spells above `above_C` between two moments, in order, cut where the straight line between readings crosses it. Gaps hold no spell. */
-export function spellsAbove(above_C: number, { at_ms, celsius }: Readings, from_ms: number, to_ms: number): Spell[] {
+export function spellsAbove(above_C: number, { at_ms, celsius, byHand }: Readings, from_ms: number, to_ms: number): Spell[] {
   const spells: Spell[] = [];
   let open: Spell | undefined;
   const close = () => {
@@ -140,10 +270,17 @@ export function spellsAbove(above_C: number, { at_ms, celsius }: Readings, from_
     open = undefined;
   };
   for (let i = Math.max(0, lastAtOrBefore(at_ms, from_ms)); i + 1 < at_ms.length; i++) {
-    const [t1, t2] = [at_ms[i] as number, at_ms[i + 1] as number];
+    const t1 = at_ms[i] as number;
     if (t1 >= to_ms) break;
-    const [a, b] = [celsius[i] as number, celsius[i + 1] as number];
-    if (t2 - t1 > GAP_MS || (a <= above_C && b <= above_C)) {
+    const a = celsius[i] as number;
+    const b = celsius[i + 1] as number;
+    // Nearly all readings of a cold place end here.
+    if (a <= above_C && b <= above_C) {
+      if (open) close();
+      continue;
+    }
+    const t2 = at_ms[i + 1] as number;
+    if (isGap(t2 - t1, i + 1, byHand)) {
       close();
       continue;
     }
@@ -159,12 +296,4 @@ export function spellsAbove(above_C: number, { at_ms, celsius }: Readings, from_
   }
   close();
   return spells;
-}
-
-/** Chill-days that warm spells undo between two moments; the caller never lets an account fall below zero. */
-export function undoneDays(readings: Readings, from_ms: number, to_ms: number): number {
-  return spellsAbove(UNDOING_C, readings, from_ms, to_ms).reduce(
-    (sum, spell) => sum + (UNDONE_PER_DAY * Math.max(0, spell.to_ms - spell.from_ms - UNDOES_AFTER_MS)) / DAY_MS,
-    0,
-  );
 }

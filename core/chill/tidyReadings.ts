@@ -7,10 +7,28 @@ export interface RawReading {
   celsius: number;
 }
 
+/** No readings at all. */
+export function noReadings(): Readings {
+  return { at_ms: new Float64Array(0), celsius: new Float64Array(0) };
+}
+
 /** Why readings were left out, with the lines they stood on. */
 export interface LeftOut {
   why: string;
   lines: number[];
+}
+
+/**
+ * What is wrong with readings that should be tidy, or `undefined`: moments must rise and have come, temperatures must be such as a place can have.
+ */
+export function untidiness({ at_ms, celsius }: Readings, now_ms: number): string | undefined {
+  for (let i = 0; i < at_ms.length; i++) {
+    const [at, here] = [at_ms[i] as number, celsius[i] as number];
+    if (!Number.isInteger(at) || (i > 0 && at <= (at_ms[i - 1] as number))) return `Reading ${i + 1} is not later than the one before it.`;
+    if (at > now_ms) return `Reading ${i + 1} is of a moment that has not come yet.`;
+    if (!(here >= POSSIBLE_C.least && here <= POSSIBLE_C.most)) return `Reading ${i + 1} is ${here} °C: no place is that warm or cold.`;
+  }
+  return undefined;
 }
 
 /** What cannot be the temperature of any place where seed is kept, °C. */

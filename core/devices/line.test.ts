@@ -14,6 +14,12 @@ describe('the line protocol', () => {
     expect(read('scale', 'w 12.34 g moving')).toEqual({ kind: 'reading', value: 12.34, steady: false });
     expect(read('thermometer', 't -3.5 C')).toEqual({ kind: 'reading', value: -3.5, steady: true });
     expect(read('counter', 'n 143 moving')).toEqual({ kind: 'reading', value: 143, steady: false });
+    expect(read('logger', 't 3.8 C')).toEqual({ kind: 'reading', value: 3.8, steady: true });
+    expect(read('logger', 'r 2027-02-16T05:10:00Z -3.8 C')).toEqual({
+      kind: 'logged',
+      at_ms: Date.parse('2027-02-16T05:10:00Z'),
+      celsius: -3.8,
+    });
     expect(read('counter', '! hopper empty')).toEqual({ kind: 'complaint', text: 'hopper empty' });
   });
   test.each<[DeviceKind, string, RegExp]>([
@@ -25,6 +31,10 @@ describe('the line protocol', () => {
     ['scale', 'w NaN g', /not a reading/],
     ['thermometer', 't -127.0 C', /lost its sensor/],
     ['thermometer', 't 300 C', /cannot be/],
+    ['logger', 't -127 C', /lost its sensor/],
+    ['logger', 'r 2027-02-31T05:10:00Z C', /not a reading/],
+    ['logger', 'r yesterday 3 C', /not a reading/],
+    ['thermometer', 'r 2027-02-16T05:10:00Z 3.8 C', /not a reading/],
     ['counter', 'n 1.5', /cannot be/],
     ['counter', 'n 5 g', /not a reading/],
     ['thermometer', 'chill 1 scale x', /A scale answers/],
@@ -36,7 +46,7 @@ describe('the line protocol', () => {
   });
   test('no line at all makes it throw, or read something that is no number', () => {
     fc.assert(
-      fc.property(fc.constantFrom<DeviceKind>('scale', 'thermometer', 'counter'), fc.string(), (device, line) => {
+      fc.property(fc.constantFrom<DeviceKind>('scale', 'thermometer', 'counter', 'logger'), fc.string(), (device, line) => {
         const parsed = parseDeviceLine(device, line);
         return !parsed.ok || parsed.value.kind !== 'reading' || Number.isFinite(parsed.value.value);
       }),

@@ -1,7 +1,7 @@
 import { z } from '@chill/model/zod.ts';
 
 /** Kinds of measuring device that Chill listens to. */
-export const DeviceKind = z.enum(['scale', 'thermometer', 'counter']);
+export const DeviceKind = z.enum(['scale', 'thermometer', 'counter', 'logger']);
 export type DeviceKind = z.infer<typeof DeviceKind>;
 
 /** The version of the line protocol that is spoken here; docs/devices.md describes it. */
@@ -22,14 +22,18 @@ const READS: Record<DeviceKind, Reads> = {
   scale: { letter: 'w', unit: 'g', least: 0, most: 50_000, whole: false },
   thermometer: { letter: 't', unit: 'C', least: -60, most: 130, whole: false },
   counter: { letter: 'n', unit: '', least: 0, most: 1_000_000, whole: true },
+  logger: { letter: 't', unit: 'C', least: -60, most: 70, whole: false },
 };
+/** What a logger wrote down: `r 2027-02-16T05:10:00Z 3.8 C`. What cannot be is left out later, with everything else that was logged. */
+const LOGGED = /^r (\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}Z) (-?\d+(?:\.\d+)?) C$/;
 /** What a digital thermometer says when its sensor has come off, °C. */
 const SENSOR_OFF_C = -127;
 
-/** One line from a device, understood: who it is, a reading in g, °C or pieces, or its own complaint. */
+/** One line from a device, understood: who it is, a reading in g, °C or pieces, a reading that it wrote down earlier, or its own complaint. */
 export type DeviceLine =
   | { kind: 'hello'; device: DeviceKind; name: string }
   | { kind: 'reading'; value: number; steady: boolean }
+  | { kind: 'logged'; at_ms: number; celsius: number }
   | { kind: 'complaint'; text: string };
 
 /**
@@ -47,6 +51,11 @@ export function parseDeviceLine(device: DeviceKind, line: string): { ok: true; v
     return { ok: true, value: { kind: 'hello', device, name: hello[3] ?? device } };
   }
   if (text.startsWith('! ')) return { ok: true, value: { kind: 'complaint', text: text.slice(2) } };
+  const fromMemory = device === 'logger' && LOGGED.exec(text);
+  if (fromMemory) {
+    const [at_ms, celsius] = [Date.parse(fromMemory[1] as string), Number(fromMemory[2])];
+    return Number.isNaN(at_ms) ? nonsense : { ok: true, value: { kind: 'logged', at_ms, celsius } };
+  }
   const { letter, unit, least, most, whole } = READS[device];
   const reading = /^([a-z]) (-?\d+(?:\.\d+)?)(?: ([A-Za-z]+))?(?: (steady|moving))?$/.exec(text);
   // A unit of one letter and the word after it are told apart by what the device speaks in.
@@ -60,8 +69,8 @@ export function parseDeviceLine(device: DeviceKind, line: string): { ok: true; v
   )
     return nonsense;
   const value = Number(figure);
-  if (device === 'thermometer' && value === SENSOR_OFF_C)
-    return { ok: false, problem: 'The thermometer has lost its sensor. Look at the plug, or type the figure instead.' };
+  if (unit === 'C' && value === SENSOR_OFF_C)
+    return { ok: false, problem: `The ${device} has lost its sensor. Look at the plug, or type the figure instead.` };
   if (value < least || value > most || (whole && !Number.isInteger(value)))
     return { ok: false, problem: `${figure} ${unit} cannot be: look at the ${device}, or type the figure instead.` };
   return { ok: true, value: { kind: 'reading', value, steady: state !== 'moving' } };

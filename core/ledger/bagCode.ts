@@ -41,6 +41,38 @@ export function parseBagCode(text: string): Parsed<string> {
   return { ok: true, value: code };
 }
 
+/** Characters that pencil, wet paper and tired eyes take for one another; those that no code has stand first. */
+const LOOK_ALIKE = ['0DQU', '1I7T', 'OQD0', 'L2', 'B8', '5S', '2Z', '6G', 'VU', 'KX', 'MNW', 'CG', 'PF', 'UVY', '49'];
+
+/**
+ * The codes that a misread one is likely to stand for, the likeliest first, at most `most`: those among `existing` that differ from it in one character or
+ * in the order of two neighbours. Characters that look alike weigh most.
+ */
+export function likelyCodes(read: string, existing: readonly string[], most = 5): string[] {
+  const code = read.toUpperCase().replace(/[\s-]/g, '');
+  const alike = (a: string, b: string) => LOOK_ALIKE.some((group) => group.includes(a) && group.includes(b));
+  return existing
+    .map((known) => ({ known, weight: nearness(code, known, alike) }))
+    .filter(({ weight }) => weight > 0)
+    .sort((a, b) => b.weight - a.weight || a.known.localeCompare(b.known))
+    .slice(0, most)
+    .map(({ known }) => known);
+}
+
+/** 3 for one look-alike, 2 for two neighbours the other way round, 1 for any one other character or one left out or put in, 0 for anything else. */
+function nearness(read: string, known: string, alike: (a: string, b: string) => boolean): number {
+  if (read.length !== known.length) {
+    const [longer, shorter] = read.length > known.length ? [read, known] : [known, read];
+    const oneMore =
+      longer.length === shorter.length + 1 && [...longer].some((_, i) => longer.slice(0, i) + longer.slice(i + 1) === shorter);
+    return oneMore ? 1 : 0;
+  }
+  const wrong = [...read].flatMap((character, i) => (character === known[i] ? [] : [i]));
+  const [i, j] = wrong as [number, number];
+  if (wrong.length === 1) return alike(read[i] as string, known[i] as string) ? 3 : 1;
+  return wrong.length === 2 && j === i + 1 && read[i] === known[j] && read[j] === known[i] ? 2 : 0;
+}
+
 function spread(index: number, codes: number): number {
   return (index * STRIDE + 211) % codes;
 }

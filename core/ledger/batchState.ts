@@ -7,7 +7,10 @@ import type { Counts } from './states.ts';
 export interface StageDone {
   startedOn?: PlainDate;
   finishedOn?: PlainDate;
+  /** Where it lies, or lay last. */
   placeId?: string;
+  /** Everywhere it lay in this stage, in order. */
+  stays?: { on: PlainDate; placeId: string }[];
 }
 
 /** One look at a batch. */
@@ -70,6 +73,8 @@ export interface BatchState {
   checks: Check[];
   /** Days on which the medium was made fresh. */
   freshened: PlainDate[];
+  /** What has been done since the last look: whether water was added, and whether it was laid into a fresh medium. */
+  sinceLook: { watered: boolean; refreshed: boolean };
   /** Seeds that came up on each day, wherever they were seen. */
   sprouts: { on: PlainDate; count: number }[];
   timers: Timer[];

@@ -32,6 +32,7 @@ export function fold(plan: Pick<Plan, 'seeds' | 'stages'>, events: readonly Fold
     underWay: false,
     checks: [],
     freshened: [],
+    sinceLook: { watered: false, refreshed: false },
     sprouts: [],
     timers: [],
     openings: [],
@@ -81,7 +82,7 @@ function apply(state: BatchState, event: FoldableEvent, stageCount: number): voi
     case 'stageStarted':
       if (event.stage !== state.stage || state.underWay) refuse(event, 'stage', 'That stage is not the next one.');
       requireNotBefore(state, event);
-      state.stages[event.stage] = { startedOn: event.on, placeId: event.placeId };
+      state.stages[event.stage] = { startedOn: event.on, placeId: event.placeId, stays: [{ on: event.on, placeId: event.placeId }] };
       state.underWay = true;
       state.freshened.push(event.on);
       break;
@@ -105,6 +106,7 @@ function apply(state: BatchState, event: FoldableEvent, stageCount: number): voi
         sprouted: gained(event, 'sprouted'),
         mouldy: state.counts.mouldy - before.mouldy,
       });
+      state.sinceLook = { watered: false, refreshed: false };
       break;
     }
     case 'seedsMoved':
@@ -113,8 +115,23 @@ function apply(state: BatchState, event: FoldableEvent, stageCount: number): voi
     case 'refreshed':
       if (!state.underWay) refuse(event, 'kind', 'Nothing is lying wet: no stage is under way.');
       state.freshened.push(event.on);
+      state.sinceLook.refreshed = true;
       if (event.at) state.freshWater_ms.push(Date.parse(event.at));
       break;
+    case 'watered':
+      if (!state.underWay) refuse(event, 'kind', 'Nothing is lying damp: no stage is under way.');
+      state.sinceLook.watered = true;
+      break;
+    case 'carried': {
+      const here = state.stages[state.stage];
+      if (!state.underWay || !here?.startedOn) refuse(event, 'kind', 'It is in no place yet: no stage is under way.');
+      if (here.placeId === event.placeId) refuse(event, 'placeId', 'It lies there already.');
+      if (event.on < (here.stays?.at(-1)?.on ?? here.startedOn)) refuse(event, 'on', 'That is before it came to where it lies.');
+      // Carried twice on one day, only the last counts.
+      const before = (here.stays ?? []).filter(({ on }) => on < event.on);
+      state.stages[state.stage] = { ...here, placeId: event.placeId, stays: [...before, { on: event.on, placeId: event.placeId }] };
+      break;
+    }
     case 'closed':
       state.closedOn = event.on;
       stopTimers(state, event);

@@ -3,7 +3,7 @@ import type { NewEvent, SeedState } from '@chill/model/event.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { accept } from './accept.ts';
-import { bagCode, parseBagCode } from './bagCode.ts';
+import { bagCode, likelyCodes, parseBagCode } from './bagCode.ts';
 import { fold, LedgerError } from './fold.ts';
 import { STATE_NAMES } from './states.ts';
 import { movesFor } from './verbs.ts';
@@ -165,5 +165,19 @@ describe('bag codes', () => {
   ])('%s is refused', (typed, says) => {
     const parsed = parseBagCode(typed);
     expect(parsed.ok ? '' : parsed.problem).toContain(says);
+  });
+  test('a code read wrongly by one character, or with two the wrong way round, finds the one that was meant', () => {
+    const known = Array.from({ length: 60 }, (_, i) => bagCode(i));
+    fc.assert(
+      fc.property(fc.nat(59), fc.nat(2), fc.constantFrom(...'23456789ABCDEFGHJKMNPQRSTUVWXYZ01IO'), (which, at, wrong) => {
+        const code = known[which] as string;
+        const read = code.slice(0, at) + wrong + code.slice(at + 1);
+        const swapped = at < 2 ? code.slice(0, at) + code[at + 1] + code[at] + code.slice(at + 2) : code;
+        const found = (text: string) => text === code || likelyCodes(text, known, 60).includes(code);
+        return found(read) && found(swapped);
+      }),
+    );
+    expect(likelyCodes('8OA', ['8DA', '8XA', '2X4'])).toEqual(['8DA', '8XA']);
+    expect(likelyCodes('nonsense', known)).toEqual([]);
   });
 });

@@ -1,14 +1,13 @@
 import { type Random, randomFrom } from '../chance/random.ts';
+import { ROT_PRIOR } from '../rot/learned.ts';
 import type { BetaShare } from './viability.ts';
 
 /** What a handbook figure for one link counts for, in seeds seen (science: a prior worth 10 seeds). */
 export const LINK_WORTH_SEEDS = 10;
 
-/** Prior shape of a nursery's own rot multiplier: Gamma(4, 4), mean 1. Assumption, to be learned. */
-export const ROT_MULTIPLIER_SHAPE = 4;
-
-/** One link of the chain from seed to plant: a known share, an uncertain one, or rot of a given exposure with an unknown multiplier. */
-export type Link = number | BetaShare | { rotExposure: number };
+/** One link of the chain from seed to plant: a known share, an uncertain one, or rot of a given mean exposure with a
+ * multiplier that is not known: Gamma of this shape and mean 1, the prior's where nothing was learned. */
+export type Link = number | BetaShare | { rotExposure: number; shape?: number };
 
 /** What is known of the chance that one seed makes a plant: equally likely shares in rising order; one where it is known. */
 export interface Prospect {
@@ -42,7 +41,8 @@ export function prospectOf(links: readonly Link[], random?: Random): Prospect {
       if (!(link >= 0 && link <= 1)) throw new RangeError('A share lies between 0 and 1.');
       certain *= link;
     } else if ('rotExposure' in link) {
-      if (link.rotExposure > 0) drawn.push(gammaParts(ROT_MULTIPLIER_SHAPE).map((multiplier) => Math.exp(-link.rotExposure * multiplier)));
+      if (link.rotExposure > 0)
+        drawn.push(gammaParts(link.shape ?? ROT_PRIOR.shape).map((multiplier) => Math.exp(-link.rotExposure * multiplier)));
     } else drawn.push(betaParts(link));
   }
   if (drawn.length === 0 || certain === 0) return { shares: Float64Array.of(certain), mean: certain };

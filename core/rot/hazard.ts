@@ -36,12 +36,23 @@ export interface RotConditions {
   temperature_C: number;
   moisture?: keyof typeof ROT_MOISTURE;
   cleanliness?: keyof typeof ROT_CLEANLINESS;
+  /** The nursery's own multiplier for this medium, learned from its mould records; 1 where there are none. */
+  own?: number;
 }
 
 /** The factor on the fresh hazard from temperature, moisture and cleanliness. */
-export function rotFactor({ temperature_C, moisture = 'right', cleanliness = 'plain' }: Omit<RotConditions, 'medium'>): number {
-  return ROT_Q10 ** ((temperature_C - ROT_REFERENCE_C) / 10) * ROT_MOISTURE[moisture] * ROT_CLEANLINESS[cleanliness];
+export function rotFactor({ temperature_C, moisture = 'right', cleanliness = 'plain', own = 1 }: Omit<RotConditions, 'medium'>): number {
+  return ROT_LAW.at(temperature_C) * ROT_MOISTURE[moisture] * ROT_CLEANLINESS[cleanliness] * own;
 }
+
+/** 2.2 for ten degrees, as a rate by the degree. */
+const ROT_RATE_PER_C = Math.log(ROT_Q10) / 10;
+
+/** The factor of temperature on rot along a straight line between readings: 2.2^((T − 4)/10), with its antiderivative. */
+export const ROT_LAW = {
+  at: (temperature_C: number) => Math.exp(ROT_RATE_PER_C * (temperature_C - ROT_REFERENCE_C)),
+  area: (temperature_C: number) => Math.exp(ROT_RATE_PER_C * (temperature_C - ROT_REFERENCE_C)) / ROT_RATE_PER_C,
+};
 
 /** Chance per day, as a rate, that a seed is lost while its medium is `age_days` old (0 or more). */
 export function rotHazard(age_days: number, conditions: RotConditions): number {

@@ -11,7 +11,8 @@ import { soundShare } from '../lot/viability.ts';
 import { startingPlaces } from '../ways/places.ts';
 import { planFrom, propose } from '../ways/propose.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
-import { project, type Setting } from './project.ts';
+import { project } from './project.ts';
+import type { Setting } from './setting.ts';
 import { tasksFor } from './tasks.ts';
 
 const handbook = loadHandbook();

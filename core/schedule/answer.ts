@@ -1,7 +1,6 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
-import type { Setting } from './project.ts';
 import {
   type NewId,
   type Recorded,
@@ -13,6 +12,7 @@ import {
   recordSetOut,
   recordTurn,
 } from './record.ts';
+import type { Setting } from './setting.ts';
 import type { Task } from './task.ts';
 
 /** What can be said in answer to a task; each kind reads the parts that it needs. */
@@ -26,12 +26,14 @@ export interface Answer {
   lost: number;
   count: number;
   rest: 'heldOver' | 'lost';
+  /** Water added, mL. */
+  water_mL: number;
 }
 
-/** The usual answer: all as it should be. */
-export function usualAnswer(task: Task, state: BatchState): Answer {
+/** The usual answer: all as it should be, and as much water as is reckoned. */
+export function usualAnswer(task: Task, state: BatchState, water_mL = 0): Answer {
   const count = task.kind === 'lift' ? state.counts.sprouted : countIn(state.counts, ['potted', 'established']);
-  return { damp: 'right', mould: 'none', up: 0, mouldy: 0, lost: 0, count, rest: 'heldOver' };
+  return { damp: 'right', mould: 'none', up: 0, mouldy: 0, lost: 0, count, rest: 'heldOver', water_mL };
 }
 
 /** The events that an answer to a task means, on the setting's day. */
@@ -44,6 +46,11 @@ export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: Ba
       return recordMove(batch, state, setting, on, newId);
     case 'turn':
       return recordTurn(state, setting, on, newId);
+    case 'water':
+      if (!(answer.water_mL > 0)) return { problem: 'How much? Give the water, above zero.' };
+      return { events: [{ id: newId(), on, kind: 'watered', mL: answer.water_mL }] };
+    case 'refresh':
+      return { events: [{ id: newId(), on, kind: 'refreshed' }] };
     case 'freshWater':
       return { events: [{ id: newId(), on, kind: 'refreshed', ...(setting.now && { at: setting.now }) }] };
     case 'lift':

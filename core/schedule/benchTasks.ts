@@ -2,6 +2,7 @@ import { addDays, daysBetween, spell } from '../calendar/dates.ts';
 import { dayAt, momentIn } from '../calendar/moments.ts';
 import type { Timer } from '../ledger/batchState.ts';
 import { freshWaterDue, readTimer } from '../treat/timers.ts';
+import { readTurns } from '../treat/turns.ts';
 import { type Draft, placeOf, type Task, type TaskContext, task } from './task.ts';
 
 /** How late a soak is drained. */
@@ -46,18 +47,20 @@ function isNear(due_ms: number, timer: Timer, now: string | undefined): boolean 
 
 /** The daily swap between freezer and fridge. */
 export function turnTasks(context: TaskContext): Task[] {
-  const { projection, stage } = context;
+  const { projection, stage, setting } = context;
   const last = projection.state.turns.at(-1);
   const due = addDays(last?.on ?? stage.start, 1);
   if (due >= stage.end) return [];
   const frozenNow = last?.into === 'fridge';
+  const { due_ms } = readTurns(projection.state, last?.at_ms ?? 0);
+  const hour = due_ms !== undefined && momentIn(due_ms, setting.nursery.timeZone, due);
   return [
     task(context, {
       kind: 'turn',
       due,
       placeId: placeOf(context),
       title: frozenNow ? 'back into the freezer' : 'over into the fridge',
-      hint: 'about the same hour every day',
+      hint: hour ? `due at ${hour}: about the same hour every day` : 'about the same hour every day',
     }),
   ];
 }

@@ -8,7 +8,7 @@ import type { Saying } from '../ledger/logLine.ts';
 import { applyMoves, type Counts, countIn, ON_ITS_WAY, STATE_NAMES } from '../ledger/states.ts';
 import { movesFor, type Verb } from '../ledger/verbs.ts';
 import { endingOf, TIMINGS } from '../treat/timers.ts';
-import type { Setting } from './project.ts';
+import type { Setting } from './setting.ts';
 import { placeForStage } from './tasks.ts';
 import { STAGE_NAMES } from './words.ts';
 
@@ -254,6 +254,10 @@ function describeTreatment(event: NewEvent): string[] {
       return ['split'];
     case 'turned':
       return [`into the ${event.into}`];
+    case 'watered':
+      return [`${event.mL} mL of water added`];
+    case 'carried':
+      return ['carried to another place'];
     case 'trainedStaff':
       return [event.agent === 'acid' ? 'acid, by trained staff' : 'growth hormone, by trained staff'];
     default:

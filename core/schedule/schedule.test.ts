@@ -10,7 +10,7 @@ import { soundShare } from '../lot/viability.ts';
 import { sproutCurve } from '../sprout/curve.ts';
 import { startingPlaces } from '../ways/places.ts';
 import { planFrom, propose } from '../ways/propose.ts';
-import { project, type Setting } from './project.ts';
+import { project } from './project.ts';
 import {
   describeEvent,
   type Recorded,
@@ -22,6 +22,7 @@ import {
   recordSayings,
   recordSetOut,
 } from './record.ts';
+import type { Setting } from './setting.ts';
 import type { Task } from './task.ts';
 import { tasksFor } from './tasks.ts';
 

@@ -7,8 +7,10 @@ import { placesFor } from '../ways/places.ts';
 import { sproutingStage } from '../ways/resolve.ts';
 import { frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
 import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
-import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, BENCH_STAGES, FAST_SPROUTER_DAYS, LOOK_EVERY, POTS_EVERY_DAYS } from './intervals.ts';
-import type { ProjectedStage, Projection, Setting } from './project.ts';
+import { followUps, rootsInTheCold } from './followUps.ts';
+import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, BENCH_STAGES, FAST_SPROUTER_DAYS, lookEvery, POTS_EVERY_DAYS } from './intervals.ts';
+import type { ProjectedStage, Projection } from './project.ts';
+import type { Setting } from './setting.ts';
 import { type Draft, placeOf, type Task, type TaskContext, task } from './task.ts';
 import { beginWords, moveWords } from './words.ts';
 
@@ -82,7 +84,8 @@ function waitingTasks(context: TaskContext): Task[] {
   const move = moveTask(context, out, pullLateness(context));
   const look = lookTask(context);
   // On the day it comes out it is seen anyway.
-  return look.due < out && out > setting.today ? [look, move] : [move];
+  if (out <= setting.today) return [move];
+  return [...followUps(context), ...(look.due < out ? [look, move] : [move])];
 }
 
 function pullLateness({ projection, setting, index }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
@@ -93,14 +96,15 @@ function pullLateness({ projection, setting, index }: TaskContext): Pick<Draft, 
     return { lateness: `${late} over; hardly a seed lost until ${shortDate(treatment.window.to, setting.today)}` };
   }
   const lost = Math.max(0, -treatment.aWeekMore);
-  return { lateness: `${late} over and past its window: each week now loses ${lost.toFixed(0)} in 100`, pressing: true };
+  const costs = lost >= 0.5 ? `each week now loses ${lost.toFixed(0)} in 100` : 'waiting gains nothing more';
+  return { lateness: `${late} over and past its window: ${costs}`, pressing: true };
 }
 
 function lookTask(context: TaskContext): Task {
   const { projection, setting, stage, batch, index } = context;
   const { state, treatment } = projection;
   const medium = (batch.plan.way.stages[index] as Stage).medium ?? 'towel';
-  const every = LOOK_EVERY[medium];
+  const every = lookEvery(medium, treatment?.stage === index ? treatment.expected_C : stage.temperature_C);
   const checks = state.checks.filter((check) => check.on >= stage.start);
   const last = checks.at(-1);
   const lastOn = last?.on ?? stage.start;
@@ -122,8 +126,20 @@ function lookTask(context: TaskContext): Task {
     ...(late > 0 &&
       (setting.today <= longest
         ? { lateness: `${spell(late)} late; it can wait until ${nearDate(longest, setting.today)}` }
-        : { lateness: `${spell(late)} late: one mouldy seed has had time to spread`, pressing: true })),
+        : { lateness: `${spell(late)} late: ${missedRisk(context, lastOn)}`, pressing: true })),
   });
+}
+
+/** What a missed look risks, in seeds: what the rot curve loses between the last look and now, of which the first ones infect the others. */
+function missedRisk({ projection, setting, index }: TaskContext, lastOn: PlainDate): string {
+  const { treatment, state } = projection;
+  const seeds = countIn(state.counts, ['waiting', 'swollen']);
+  const survives = treatment?.stage === index ? treatment.curve.survives : undefined;
+  const at = (day: PlainDate) => survives?.[Math.max(0, Math.min(survives.length - 1, daysBetween(treatment?.since ?? day, day)))] ?? 1;
+  const lost = seeds * (1 - at(setting.today) / at(lastOn));
+  return lost >= 0.75
+    ? `about ${Math.round(lost)} of ${seeds} may have gone mouldy since the last look, and one infects the next`
+    : 'one mouldy seed has had time to spread';
 }
 
 function lookHint(
@@ -224,13 +240,16 @@ function liftTasks(context: TaskContext): Task[] {
   if (up === 0 || stage.kind === 'pot' || context.batch.purpose === 'test') return [];
   const since = state.sprouts.at(-1)?.on ?? setting.today;
   const late = daysBetween(since, setting.today);
+  const rest = rootsInTheCold(context);
   return [
     task(context, {
       kind: 'lift',
       due: since,
       placeId: placeOf(context),
       title: 'lift',
-      hint: `${up} with a root: pot at ${setting.species.liftAt_mm} mm, root down, just covered`,
+      hint: rest
+        ? `${up} with a root: pot ${up === 1 ? 'it' : 'them'} now, root down, just covered; ${rest}`
+        : `${up} with a root: pot at ${setting.species.liftAt_mm} mm, root down, just covered`,
       ...(late > 0 && { lateness: `waiting ${spell(late)}: roots grow into the paper and tear`, pressing: late > 1 }),
     }),
   ];

@@ -10,7 +10,8 @@ import { lotState, readTowelTest } from '../lot/lotLedger.ts';
 import { startingPlaces } from '../ways/places.ts';
 import { planTowelTest } from '../ways/towelTest.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
-import { project, type Setting } from './project.ts';
+import { project } from './project.ts';
+import type { Setting } from './setting.ts';
 import { tasksFor } from './tasks.ts';
 
 let serial = 0;

@@ -1,6 +1,7 @@
 import type { StageKind } from '@chill/model/stage.ts';
 import { shortDate } from '../calendar/dates.ts';
-import type { ProjectedStage, Projection, Setting } from './project.ts';
+import type { ProjectedStage, Projection } from './project.ts';
+import type { Setting } from './setting.ts';
 
 /** What each stage is called on screen. */
 export const STAGE_NAMES: Record<StageKind, string> = {
@@ -45,6 +46,9 @@ const CAUTIONS: Partial<Record<StageKind, string>> = {
   coldMoist: 'Keep away from food, closed and labelled.',
   warmTowel: 'Heat mat and water: use an outlet with a residual-current device.',
 };
+
+/** The caution where mould is handled. */
+export const MOULD_CAUTION = 'Do not sniff at mould; a mask if there is much of it; wash your hands.';
 
 /** The caution that belongs at a stage, if any: short, never in the way. Defers to local rules and trained people. */
 export function cautionAt(kind: StageKind): string | undefined {

@@ -30,6 +30,8 @@ export interface LoggerLine {
   celsius: number;
 }
 
+/** What columns are kept apart by. */
+const SEPARATORS = [';', '\t', '|', ','];
 /** Lines that are looked at to guess. */
 const SAMPLE_LINES = 200;
 /** Without a word for the unit, a fridge that is this warm in the middle is one in °F. */
@@ -48,10 +50,13 @@ export function guessLayout(text: string): { ok: true; value: LoggerLayout } | {
   const lines = text.split(/\r?\n/, SAMPLE_LINES);
   // What a logger writes about itself above its readings says nothing of how they are separated.
   const dated = lines.findIndex((line) => DATE.test(line));
-  const { delimiter } = Papa.parse<string[]>(lines.slice(Math.max(0, dated)).join('\n')).meta;
-  const separator = delimiter;
-  const rows = lines.map((line) => (Papa.parse<string[]>(line, { delimiter }).data[0] ?? []).map((cell) => cell.trim()));
-  const skip = rows.findIndex((row) => row.some((cell) => DATE.test(cell)) && row.some((cell) => FIGURE.test(cell)));
+  const likely = Papa.parse<string[]>(lines.slice(Math.max(0, dated)).join('\n')).meta.delimiter;
+  // Quoted decimal commas mislead the guess: whatever leaves a date and a figure in cells of their own is right.
+  const readings = [likely, ...SEPARATORS].map((separator) => {
+    const rows = lines.map((line) => (Papa.parse<string[]>(line, { delimiter: separator }).data[0] ?? []).map((cell) => cell.trim()));
+    return { separator, rows, skip: rows.findIndex((row) => row.some((cell) => DATE.test(cell)) && row.some((cell) => FIGURE.test(cell))) };
+  });
+  const { separator, rows, skip } = readings.find((one) => one.skip >= 0) ?? { separator: likely, rows: [], skip: -1 };
   const first = rows[skip];
   if (!first) return { ok: false, problem: 'No line has both a date and a figure. Is it the logger’s CSV?' };
   const body = rows.slice(skip).filter((row) => row.length === first.length);

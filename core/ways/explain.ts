@@ -1,10 +1,16 @@
+import type { Medium } from '@chill/model/stage.ts';
 import { spell } from '../calendar/dates.ts';
 import { DRY_COUNTS } from '../chill/account.ts';
 import { COLD_RESPONSE } from '../chill/effectiveness.ts';
 import type { SeedEstimate } from '../lot/count.ts';
 import { type BetaShare, meanShare, wilsonInterval } from '../lot/viability.ts';
+import { FOUND_DRY_AT } from '../mix/topUp.ts';
+import { MEDIUM_TARGET, TOWEL_TARGET } from '../mix/water.ts';
 import { ROT_RATES } from '../rot/hazard.ts';
+import type { RotMultiplier } from '../rot/learned.ts';
+import { rotRange } from '../rot/range.ts';
 import type { SproutForecast } from '../schedule/project.ts';
+import type { TreatmentForecast } from '../schedule/treatmentForecast.ts';
 import type { Proposal } from './proposal.ts';
 import { earnedPerDay, type Pull, type SteadyTreatment, WINDOW_KEEPS } from './pull.ts';
 
@@ -108,7 +114,15 @@ export function whyArms(base: number, other: number, wanted: number): Why {
 }
 
 /** Why a treatment is best ended when it is: what is gained and lost by each day. `figure` is what is being asked about. */
-export function whyTreatment(figure: string, treatment: SteadyTreatment, pull: Pull): Why {
+export function whyTreatment(
+  figure: string,
+  treatment: SteadyTreatment,
+  pull: Pull,
+  {
+    learned,
+    forecast,
+  }: { learned?: RotMultiplier | undefined; forecast?: Pick<TreatmentForecast, 'measured' | 'days' | 'expectedMeasured'> } = {},
+): Why {
   const { logMedian, spread, freedWithout } = treatment.requirement;
   const rate = ROT_RATES[treatment.rot.medium];
   const response = treatment.response ?? COLD_RESPONSE;
@@ -118,21 +132,60 @@ export function whyTreatment(figure: string, treatment: SteadyTreatment, pull: P
       { name: 'half are freed after', value: `${Math.round(Math.exp(logMedian))} days`, from: 'handbook' },
       { name: '95 in 100 after', value: `${Math.round(Math.exp(logMedian + 1.645 * spread))} days`, from: 'handbook' },
       ...(freedWithout > 0 ? [{ name: 'need none', value: percent(freedWithout), from: 'handbook' }] : []),
+      ...(forecast && forecast.days > 0
+        ? [
+            {
+              name: 'measured so far',
+              value: `${Math.round(forecast.measured.reduce((sum, share) => sum + share, 0))} of ${forecast.days} days`,
+              from: 'its place’s readings, along the straight lines between them; the rest at the place’s own figure',
+            },
+          ]
+        : []),
       {
-        name: 'a day here counts as',
+        name: forecast ? 'a day from now on counts as' : 'a day here counts as',
         value: earnedPerDay(treatment).toFixed(2),
-        from: `${treatment.temperature_C} °C; full from ${response.fullFrom_C} to ${response.fullTo_C} °C`,
+        from: `${forecast?.expectedMeasured ? 'the middle of its last fortnight, ' : ''}${Math.round(treatment.temperature_C * 10) / 10} °C; full from ${response.fullFrom_C} to ${response.fullTo_C} °C`,
       },
       {
         name: 'lost a day while fresh',
         value: `${(rate.fresh_perDay * 1000).toFixed(1)} in 1000`,
         from: `${treatment.rot.medium}, an assumption`,
       },
+      ...(learned
+        ? [
+            {
+              name: 'here it rots',
+              value: `× ${learned.mean.toFixed(2)}`,
+              from: `own records: ${learned.rotted} mouldy where ${Math.round(learned.expected)} were expected; between ${rotRange(learned).low.toFixed(2)} and ${rotRange(learned).high.toFixed(2)}, 8 times in 10`,
+            },
+          ]
+        : []),
     ],
     rule: `Each day frees more and rots more. The best day is where freed × not rotted is highest; from ${spell(pull.from)} to ${spell(pull.to)} it stays above ${Math.round(WINDOW_KEEPS * 100)} in 100 of that.`,
     source: 'Chilling: Stokes 1965; Nikolaeva 1969; Baskin & Baskin 2014. Rot: an assumption, to be corrected by your own records.',
     assumed: true,
-    changes: `A warmer fridge lengthens it. A fresh towel is worth days. Time found dry counts ${DRY_COUNTS * 100} in 100.`,
+    changes: `A warmer fridge lengthens it. A fresh towel is worth days. Time found dry counts ${DRY_COUNTS * 100} in 100; over two days above 20 °C undo half a day for each day beyond.`,
+  };
+}
+
+/** Why so much water for what was found dry. */
+export function whyTopUp(water_mL: number, pieces: number, medium: Medium): Why {
+  const target = medium === 'towel' || medium === 'film' ? TOWEL_TARGET : MEDIUM_TARGET;
+  return {
+    figure: `about ${water_mL} mL`,
+    inputs: [
+      {
+        name: 'lies in',
+        value: String(pieces),
+        from: `${medium === 'towel' || medium === 'film' ? 'towels' : 'tubs or trays'}, by the seed’s own size`,
+      },
+      { name: 'found dry at', value: percent(FOUND_DRY_AT), from: 'of what it can hold, an assumption' },
+      { name: 'damp at', value: percent(target), from: 'of what it can hold, an assumption' },
+    ],
+    rule: 'What the medium can hold, times the difference between damp and dry. A towel holds six times its dry mass; a mix what its parts do.',
+    source: 'Assumptions of Chill’s own about paper and mixes, to be corrected by a squeeze.',
+    assumed: true,
+    changes: 'A larger towel or tub takes more. A squeeze decides: one or two drops.',
   };
 }
 

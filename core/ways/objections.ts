@@ -141,8 +141,14 @@ function outdoorObjections({ resolved }: Omit<Proposal, 'against'>, { nursery }:
   if (!stay) return [];
   if (!stay.curve) return [{ code: 'hardlyFrees', weight: 'stops', text: 'no winter here that this seed would notice' }];
   const taken = 1 - Math.exp(-ANIMALS_PER_DAY * stay.days);
+  const cover = stay.place?.cover;
   return [
-    { code: 'animals', weight: 'notes', text: `uncovered, mice and birds would take about ${inHundred(taken)}` },
+    ...(cover?.animals === false
+      ? [{ code: 'animals', weight: 'costs', text: `mice and birds are not kept off: they take about ${inHundred(taken)}` } as const]
+      : cover
+        ? []
+        : [{ code: 'animals', weight: 'notes', text: `uncovered, mice and birds would take about ${inHundred(taken)}` } as const]),
+    ...(cover?.rain === false ? [{ code: 'animals', weight: 'costs', text: 'rain is not kept off: wet flats rot faster' } as const] : []),
     ...(yearOf(nursery).estimated
       ? [
           {

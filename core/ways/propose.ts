@@ -10,6 +10,7 @@ import type { Credit } from '../chill/requirement.ts';
 import { storedDryDays } from '../lot/lotLedger.ts';
 import { chanceOf, prospectOf, rangeOf, seedsFor } from '../lot/prospect.ts';
 import { type BetaShare, soundShare } from '../lot/viability.ts';
+import type { LearnedRot } from '../rot/learned.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
 import { yearOf } from '../winter/climate.ts';
 import { nextFrostSafeDate } from '../winter/frost.ts';
@@ -44,6 +45,8 @@ export interface Request {
   nursery: Nursery;
   places: readonly Place[];
   today: PlainDate;
+  /** The nursery's own multipliers on rot, by medium. */
+  rot?: LearnedRot;
 }
 
 /** What of a lot decides how a way goes with it. */
@@ -76,7 +79,9 @@ export function propose(way: Way, request: Request, workedOut = false): Proposal
   const { best, resolved, stages, missedStart } = timed(way, request, wanted);
 
   const chain = chainOf(species, way, resolved);
-  const prospect = prospectOf(chainLinks(sound, chain));
+  const wettest = resolved.filter(({ treatment }) => treatment).sort((a, b) => a.survives - b.survives)[0];
+  const learned = wettest?.treatment && request.rot?.[wettest.treatment.rot.medium];
+  const prospect = prospectOf(chainLinks(sound, chain, learned?.shape));
   const seeds = seedsFor(wish.plants, wish.confidence, prospect);
   const starting = Math.min(seeds ?? available, available);
   const setOut = (stages.at(-1) as DatedStage).end;
@@ -215,8 +220,8 @@ function timedOutdoors(way: Way, request: Request, fixed: PlainDate | undefined,
   return good.reduce((soonest, one) => (one.ready < soonest.ready ? one : soonest));
 }
 
-function surroundingsOf({ places, credit, storedDry_days }: Request): Surroundings {
-  return { places, ...(credit && { credit }), ...(storedDry_days !== undefined && { storedDry_days }) };
+function surroundingsOf({ places, credit, storedDry_days, rot }: Request): Surroundings {
+  return { places, ...(rot && { rot }), ...(credit && { credit }), ...(storedDry_days !== undefined && { storedDry_days }) };
 }
 
 function keyDates(species: Species, way: Way, resolved: readonly ResolvedStage[], stages: readonly DatedStage[]): KeyDates {

@@ -3,13 +3,14 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Cue, Species } from '@chill/model/species.ts';
 import type { Medium, Stage, StageKind } from '@chill/model/stage.ts';
 import type { Way } from '@chill/model/way.ts';
-import { COLD_RESPONSE, RIPENING_RESPONSE, WARM_RESPONSE } from '../chill/effectiveness.ts';
+import { coldResponseOf, RIPENING_RESPONSE, WARM_RESPONSE } from '../chill/effectiveness.ts';
 import { type Credit, daysToFree, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
 import { handbookLink, type Link } from '../lot/prospect.ts';
 import type { BetaShare } from '../lot/viability.ts';
+import type { LearnedRot } from '../rot/learned.ts';
 import { daysToSprout, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import type { YearOfDays } from '../winter/climate.ts';
-import { outdoorStay } from '../winter/outdoors.ts';
+import { outdoorStay, type Shelter } from '../winter/outdoors.ts';
 import { ASSUMED_C, placesFor } from './places.ts';
 import { bestPull, type Pull, type PullCurve, type SteadyTreatment, steadyCurve } from './pull.ts';
 import { requirementsOf } from './requirements.ts';
@@ -69,7 +70,7 @@ export function treatmentOf(
 ): SteadyTreatment | undefined {
   const { ripening, warm, cold } = requirementsOf(species);
   const rot = { medium: stage.medium ?? 'envelope', temperature_C };
-  const coldResponse = (species.cold.need !== 'none' && species.cold.response) || COLD_RESPONSE;
+  const coldResponse = coldResponseOf(species);
   if (stage.kind === 'dryStore' && ripening) return { requirement: ripening, temperature_C, response: RIPENING_RESPONSE, rot, credit };
   if (stage.kind === 'warmMoist' && warm) return { requirement: warm, temperature_C, response: WARM_RESPONSE, rot };
   if (stage.kind === 'coldMoist' && cold) return { requirement: cold, temperature_C, response: coldResponse, rot, credit };
@@ -77,6 +78,12 @@ export function treatmentOf(
     return { requirement: cold, temperature_C, response: coldResponse, rot, daysPerEffectiveDay: DRY_COLD_FACTOR };
   }
   return undefined;
+}
+
+/** A treatment whose rot is the nursery's own, where its mould has been recorded. */
+export function withOwnRot(treatment: SteadyTreatment | undefined, rot: LearnedRot | undefined): SteadyTreatment | undefined {
+  const own = treatment && rot?.[treatment.rot.medium];
+  return own ? { ...treatment, rot: { ...treatment.rot, own: own.mean } } : treatment;
 }
 
 /** Which stage of a way the seeds sprout in: the warm towel, the flooded pot, or the pot where there is neither. */
@@ -92,13 +99,15 @@ export interface Surroundings {
   /** Days that the lot has lain dry since its harvest. */
   storedDry_days?: number;
   outdoors?: { year: YearOfDays; start: PlainDate };
+  /** The nursery's own multipliers on rot. */
+  rot?: LearnedRot;
 }
 
 /** Works out every stage of a way for this species in its surroundings. */
 export function resolveWay(
   species: Species,
   way: Way,
-  { places, credit: brought = NO_CREDIT, storedDry_days = 0, outdoors }: Surroundings,
+  { places, credit: brought = NO_CREDIT, storedDry_days = 0, outdoors, rot }: Surroundings,
 ): ResolvedStage[] {
   const law = thermalTime(species.sprouting);
   let credit = brought;
@@ -111,9 +120,9 @@ export function resolveWay(
       credit = { ...brought, days: brought.days + turnsCredit(days) };
       return { ...base, days, freed: 1, survives: TURNS_SURVIVAL };
     }
-    if (stage.kind === 'outdoorWinter') return { ...base, ...leftOut(species, outdoors, brought) };
+    if (stage.kind === 'outdoorWinter') return { ...base, ...leftOut(species, outdoors, brought, place?.cover) };
     const ahead = stage.kind === 'dryStore' ? { days: storedDry_days, give_days: 0 } : credit;
-    const treatment = treatmentOf(species, stage, temperature_C, ahead);
+    const treatment = withOwnRot(treatmentOf(species, stage, temperature_C, ahead), rot);
     // Only the first cold stage begins with what the seed brings along.
     if (stage.kind === 'coldMoist') credit = NO_CREDIT;
     if (treatment) return { ...base, ...treated(stage, treatment) };
@@ -169,13 +178,13 @@ export function chainShare(chain: Chain): number {
 }
 
 /** The chain with what is not known of it: the handbook's shares are worth ten seeds each, and rot has a nursery's own unknown multiplier. */
-export function chainLinks(sound: BetaShare, chain: Chain): Link[] {
+export function chainLinks(sound: BetaShare, chain: Chain, rotShape?: number): Link[] {
   return [
     sound,
     handbookLink(chain.opened),
     handbookLink(chain.answered),
     chain.freed,
-    { rotExposure: -Math.log(chain.survives) },
+    { rotExposure: -Math.log(chain.survives), ...(rotShape !== undefined && { shape: rotShape }) },
     handbookLink(chain.sprouts),
     handbookLink(chain.establishes),
   ];
@@ -190,8 +199,13 @@ export function withDays(stage: ResolvedStage, days: number): ResolvedStage {
 }
 
 /** A winter outdoors, as the months give it; where there is no winter, or none is told of, it frees nothing. */
-function leftOut(species: Species, outdoors: Surroundings['outdoors'], credit: Credit): Omit<ResolvedStage, 'kind' | 'temperature_C'> {
-  const stay = outdoors && outdoorStay(species, outdoors.year, outdoors.start, credit);
+function leftOut(
+  species: Species,
+  outdoors: Surroundings['outdoors'],
+  credit: Credit,
+  shelter: Shelter | undefined,
+): Omit<ResolvedStage, 'kind' | 'temperature_C'> {
+  const stay = outdoors && outdoorStay(species, outdoors.year, outdoors.start, { credit, shelter });
   if (!stay) return { days: NO_WINTER_DAYS, freed: 1, survives: 1 };
   const { days, curve, pull } = stay;
   return { days, curve, pull, freed: curve.freed[days] as number, survives: curve.survives[days] as number };

@@ -8,7 +8,7 @@ import { COLD_RESPONSE, effectiveness } from '../chill/effectiveness.ts';
 const DIFFUSIVITY_MM2_S = 0.4;
 const DEPTH_MM = 30;
 /** Part of the air's daily swing that reaches that depth: exp(−z/D), D = √(2α/ω). */
-const DAMPING = Math.exp(-DEPTH_MM / Math.sqrt((2 * DIFFUSIVITY_MM2_S) / ((2 * Math.PI) / 86_400)));
+export const FLAT_DAMPING = Math.exp(-DEPTH_MM / Math.sqrt((2 * DIFFUSIVITY_MM2_S) / ((2 * Math.PI) / 86_400)));
 
 /** Half the yearly swing of the monthly means per degree of latitude, and half the daily swing. Assumptions for a place with no figures. */
 const SWING_C_PER_DEGREE = 0.2;
@@ -35,23 +35,54 @@ export function yearOf(nursery: Pick<Nursery, 'climate' | 'latitude_deg' | 'last
   const kept = known.get(nursery);
   if (kept) return kept;
   const months = nursery.climate ?? estimatedMonths(nursery);
-  const at = (pick: (month: MonthClimate) => number) =>
-    Float64Array.from({ length: 365 }, (_, day) => {
-      const place = (day + 0.5) / (365 / 12) - 0.5;
-      const before = (Math.floor(place) + 12) % 12;
-      const part = place - Math.floor(place);
-      return pick(months[before] as MonthClimate) * (1 - part) + pick(months[(before + 1) % 12] as MonthClimate) * part;
-    });
-  const mean_C = at((month) => (month.min_C + month.max_C) / 2);
+  const [min_C, max_C] = [daysFromMonths(months.map((month) => month.min_C)), daysFromMonths(months.map((month) => month.max_C))];
+  const mean_C = min_C.map((min, day) => (min + (max_C[day] as number)) / 2);
   const tenDays = Array.from({ length: 10 }, (_, back) => back);
   const year: YearOfDays = {
     mean_C,
-    halfSwing_C: at((month) => ((month.max_C - month.min_C) / 2) * DAMPING),
+    halfSwing_C: min_C.map((min, day) => (((max_C[day] as number) - min) / 2) * FLAT_DAMPING),
     tenDayMean_C: mean_C.map((_, day) => tenDays.reduce((sum, back) => sum + (mean_C[(day - back + 365) % 365] as number), 0) / 10),
     estimated: nursery.climate === undefined,
   };
   known.set(nursery, year);
   return year;
+}
+
+/** Days of each month, and the day of the year on which it begins, 0 for January; no leap day. */
+const MONTH_DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
+const MONTH_STARTS = MONTH_DAYS.map((_, month) => MONTH_DAYS.slice(0, month).reduce((sum, days) => sum + days, 0));
+/** Corrections after which the months' means are kept to a millionth. */
+const CORRECTIONS = 40;
+
+/**
+ * 365 daily figures that run straight from month to month, each month's mean being the one given: the knots in the middles of the months are moved
+ * until they are.
+ */
+export function daysFromMonths(means: readonly number[]): Float64Array {
+  const knots = [...means];
+  let days = straight(knots);
+  for (let round = 0; round < CORRECTIONS; round++) {
+    for (let month = 0; month < 12; month++) {
+      const [from, length] = [MONTH_STARTS[month] as number, MONTH_DAYS[month] as number];
+      const mean = days.subarray(from, from + length).reduce((sum, one) => sum + one, 0) / length;
+      knots[month] = (knots[month] as number) + (means[month] as number) - mean;
+    }
+    days = straight(knots);
+  }
+  return days;
+}
+
+/** The year through twelve knots, one in the middle of each month. */
+function straight(knots: readonly number[]): Float64Array {
+  const middles = MONTH_STARTS.map((start, month) => start + (MONTH_DAYS[month] as number) / 2);
+  return Float64Array.from({ length: 365 }, (_, day) => {
+    const at = day + 0.5;
+    const next = middles.findIndex((middle) => middle > at);
+    const [before, after] = next < 0 ? [11, 0] : [(next + 11) % 12, next];
+    const from = (middles[before] as number) - (next === 0 ? 365 : 0);
+    const to = (middles[after] as number) + (next < 0 ? 365 : 0);
+    return (knots[before] as number) + (((knots[after] as number) - (knots[before] as number)) * (at - from)) / (to - from);
+  });
 }
 
 /** Twelve months estimated from latitude and the mean last frost. Rough; said so wherever it decides. */

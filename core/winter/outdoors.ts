@@ -1,8 +1,10 @@
+import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
-import type { Species } from '@chill/model/species.ts';
-import { COLD_RESPONSE, WARM_RESPONSE } from '../chill/effectiveness.ts';
+import type { Species, TemperatureResponse } from '@chill/model/species.ts';
+import { coldResponseOf, WARM_RESPONSE } from '../chill/effectiveness.ts';
+import type { Met } from '../chill/met.ts';
 import { type Credit, daysToFree, freedWithCredit, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
-import { ageing, rotFactor } from '../rot/hazard.ts';
+import { ageing, ROT_LAW } from '../rot/hazard.ts';
 import { bestPull, type Pull, type PullCurve } from '../ways/pull.ts';
 import { requirementsOf } from '../ways/requirements.ts';
 import { dailyEffect, dayIn, daysUntilWarm, type YearOfDays } from './climate.ts';
@@ -11,7 +13,7 @@ import { dailyEffect, dayIn, daysUntilWarm, type YearOfDays } from './climate.ts
 export const ANIMALS_PER_DAY = 0.003;
 
 /** A cue that the seasons give in turn is due when this share has had it; only then does the next one count. Assumption: single seeds go on one by one. */
-const DUE_SHARE = 0.5;
+export const DUE_SHARE = 0.5;
 /** Seed stays out for another year where that frees this many times more. */
 const ANOTHER_YEAR_PAYS = 1.3;
 
@@ -24,51 +26,89 @@ export interface Outdoors {
 
 interface Phase {
   requirement: Requirement;
-  effect: Float64Array;
+  /** Effective days that a day of the stay earns. */
+  effect: (day: number) => number;
   credit: Credit;
+}
+
+/** What an outdoor place is covered against. */
+export type Shelter = NonNullable<Place['cover']>;
+
+/** Rain on an open flat keeps it too wet for a part of the time: rot is so many times as fast. Assumption. */
+const RAIN_WETS = 1.5;
+
+/** What is lost a day to animals, and how many times as fast rot goes, under a shelter; a place that was not asked about counts as covered. */
+export function shelterLoss(shelter: Shelter | undefined): { perDay: number; wetter: number } {
+  return { perDay: shelter?.animals === false ? ANIMALS_PER_DAY : 0, wetter: shelter?.rain === false ? RAIN_WETS : 1 };
+}
+
+/** What a stay outdoors is reckoned from besides the species and the year. */
+export interface StayGiven {
+  credit?: Credit;
+  /** What the place's readings say of the days so far. */
+  seen?: { cold: Met; warm: Met; days: number } | undefined;
+  shelter?: Shelter | undefined;
 }
 
 /**
  * A stay outdoors from `start` by the month's mean temperatures: warmth and cold are earned in the order in which the species wants them, and it
- * ends when the ten-day mean rises above what counts as cold, in the first spring or, where that frees much more, the second.
- * `undefined` where winter never comes, or where the species waits for none. Remembered, since a wish being changed asks for the same stays again.
+ * ends when the ten-day mean rises above what counts as cold, in the first spring or, where that frees much more, the second. Days that were measured
+ * count as they were. `undefined` where winter never comes, or where the species waits for none. Remembered, since a wish being changed asks for the
+ * same stays again.
  */
-export function outdoorStay(species: Species, year: YearOfDays, start: PlainDate, credit = NO_CREDIT): Outdoors | undefined {
-  const key = `${start} ${credit.days} ${credit.give_days}`;
+export function outdoorStay(species: Species, year: YearOfDays, start: PlainDate, given: StayGiven = {}): Outdoors | undefined {
+  const { credit = NO_CREDIT, seen, shelter } = given;
+  if (seen) return stayOf(species, year, dayIn(start), given);
+  const key = `${start} ${credit.days} ${credit.give_days} ${shelterLoss(shelter).perDay} ${shelterLoss(shelter).wetter}`;
   let stays = known.get(year)?.get(species);
   if (!stays) {
     stays = new Map();
     const ofYear = known.get(year) ?? new WeakMap<Species, Map<string, Outdoors | undefined>>();
     known.set(year, ofYear.set(species, stays));
   }
-  if (!stays.has(key)) stays.set(key, stayOf(species, year, dayIn(start), credit));
+  if (!stays.has(key)) stays.set(key, stayOf(species, year, dayIn(start), given));
   return stays.get(key);
 }
 
 const known = new WeakMap<YearOfDays, WeakMap<Species, Map<string, Outdoors | undefined>>>();
 
-function stayOf(species: Species, year: YearOfDays, start: number, credit: Credit): Outdoors | undefined {
+/** The cues that a species wants of its seasons, in their order: what each needs, what it answers to. */
+export function seasonsOf(species: Species): { kind: 'warm' | 'cold'; requirement: Requirement; response: TemperatureResponse }[] {
   const { warm, cold } = requirementsOf(species);
-  if (!cold || species.cold.need === 'none') return undefined;
-  const response = species.cold.response ?? COLD_RESPONSE;
-  const chilled = { requirement: cold, effect: dailyEffect(year, response), credit };
-  const warmed = warm && { requirement: warm, effect: dailyEffect(year, WARM_RESPONSE), credit: NO_CREDIT };
-  const phases: Phase[] = [...(species.cold.winters === 2 ? [chilled] : []), ...(warmed ? [warmed] : []), chilled];
+  if (!cold || species.cold.need === 'none') return [];
+  const chilled = { kind: 'cold' as const, requirement: cold, response: coldResponseOf(species) };
+  const warmed = warm && { kind: 'warm' as const, requirement: warm, response: WARM_RESPONSE };
+  return [...(species.cold.winters === 2 ? [chilled] : []), ...(warmed ? [warmed] : []), chilled];
+}
 
-  const first = daysUntilWarm(year, start, response.zeroAbove_C);
+function stayOf(species: Species, year: YearOfDays, start: number, given: StayGiven): Outdoors | undefined {
+  const seasons = seasonsOf(species);
+  const { credit = NO_CREDIT, seen } = given;
+  if (seasons.length === 0) return undefined;
+  const phases = seasons.map(({ kind, requirement, response }): Phase => {
+    const effect = dailyEffect(year, response);
+    return {
+      requirement,
+      effect: (day) => (seen && day < seen.days ? seen[kind].effect(day) : (effect[(start + day) % 365] as number)),
+      credit: kind === 'cold' ? credit : NO_CREDIT,
+    };
+  });
+  const { zeroAbove_C } = coldResponseOf(species);
+  const first = daysUntilWarm(year, start, zeroAbove_C);
   if (first === undefined) return undefined;
-  const another = daysUntilWarm(year, start + first + 30, response.zeroAbove_C);
-  const curve = followed(phases, year, start, another === undefined ? first : first + 30 + another);
+  const another = daysUntilWarm(year, start + first + 30, zeroAbove_C);
+  const curve = followed(phases, year, start, another === undefined ? first : first + 30 + another, given);
   const last = curve.yields.length - 1;
   const days = (curve.yields[last] as number) > (curve.yields[first] as number) * ANOTHER_YEAR_PAYS ? last : first;
   const upTo = { ...curve, yields: curve.yields.slice(0, days + 1) };
   return { days, curve, pull: { ...bestPull(upTo), best: days, to: days, yields: curve.yields[days] as number } };
 }
 
-function followed(phases: readonly Phase[], year: YearOfDays, start: number, days: number): PullCurve {
+function followed(phases: readonly Phase[], year: YearOfDays, start: number, days: number, { seen, shelter }: StayGiven): PullCurve {
   const curve: PullCurve = { earned: [], freed: [], survives: [], yields: [] };
   const dueAt = phases.map(({ requirement }) => daysToFree(DUE_SHARE, requirement));
   const earned = phases.map(() => 0);
+  const { perDay, wetter } = shelterLoss(shelter);
   let exposure = 0;
   for (let day = 0; day <= days; day++) {
     const freed = phases.reduce(
@@ -83,8 +123,9 @@ function followed(phases: readonly Phase[], year: YearOfDays, start: number, day
     const today = (start + day) % 365;
     const active = earned.findIndex((sum, i) => sum + (phases[i] as Phase).credit.days < (dueAt[i] as number));
     const at = active < 0 ? phases.length - 1 : active;
-    earned[at] = (earned[at] as number) + ((phases[at] as Phase).effect[today] as number);
-    exposure += ageing(day, day + 1, 'outdoorFlat') * rotFactor({ temperature_C: year.mean_C[today] as number });
+    earned[at] = (earned[at] as number) + (phases[at] as Phase).effect(day);
+    const warmth = seen && day < seen.days ? seen.cold.rot(day) : ROT_LAW.at(year.mean_C[today] as number);
+    exposure += ageing(day, day + 1, 'outdoorFlat') * warmth * wetter + perDay;
   }
   return curve;
 }

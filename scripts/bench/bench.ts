@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
+import { addDays } from '../../core/calendar/dates.ts';
 import { timerFace } from '../../core/calendar/moments.ts';
 import { freedShare } from '../../core/chill/requirement.ts';
 import { readDose } from '../../core/heat/dose.ts';
@@ -15,33 +16,19 @@ import { readTimer } from '../../core/treat/timers.ts';
 import { startingPlaces } from '../../core/ways/places.ts';
 
 import { weighWays } from '../../core/ways/propose.ts';
-import { framesOfTheBench } from '../../e2e/benchFrames.ts';
+import { framesOfTheBench, longestTasksOfTheCold } from '../../e2e/benchFrames.ts';
 import type { LedgerEvent } from '../../model/event.ts';
 import type { Species } from '../../model/species.ts';
 import { openDatabase } from '../../server/store/open.ts';
 import { rawDatabase } from '../../server/store/raw.ts';
 import { handbook, NURSERY, someBatch, someLot, TODAY, testServer, uuid } from '../../server/testing.ts';
+import { benchChill, benchWinters } from './cold.ts';
+import { clocked, quantile, say } from './say.ts';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 const BATCHES = 2000;
 const EVENTS_EACH = 30;
 const ROUNDS = 25;
-
-/** One line of the bench: a ratio (or a size), and the goal that it must stay under. */
-function say(name: string, value: number, goal: number, unit: string): void {
-  console.log(
-    `${name.padEnd(62)} ${value.toFixed(2).padStart(8)} ${unit.padEnd(3)} (goal: under ${goal}) ${value < goal ? '' : ' ← OVER'}`,
-  );
-  if (value >= goal) process.exitCode = 1;
-}
-
-const quantile = (values: number[], share: number) => [...values].sort((a, b) => a - b)[Math.floor(share * (values.length - 1))] as number;
-
-async function clocked(work: () => unknown): Promise<number> {
-  const start = performance.now();
-  await work();
-  return performance.now() - start;
-}
 
 /** A nursery of 2,000 batches with 60,000 events. */
 async function fill(): Promise<string> {
@@ -73,8 +60,8 @@ function check(i: number) {
   return { id: uuid(), on: TODAY, kind: 'checked', damp: 'right', mould: 'none', moves } as const;
 }
 
-async function startServer(dataFolder: string): Promise<{ child: ChildProcess; address: string }> {
-  const env = { ...process.env, PORT: '0', CHILL_DATA: dataFolder, CHILL_TODAY: TODAY };
+async function startServer(dataFolder: string, today = TODAY): Promise<{ child: ChildProcess; address: string }> {
+  const env = { ...process.env, PORT: '0', CHILL_DATA: dataFolder, CHILL_TODAY: today };
   const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/main.ts')], {
     env,
     cwd: ROOT,
@@ -120,6 +107,56 @@ async function benchApi(dataFolder: string): Promise<void> {
   }
   say('fold of 10,000 events / bare read of as many rows', quantile(folds, 0.5) / quantile(reads, 0.5), 4, '×');
   await source.destroy();
+}
+
+/** A round of 200 due bags answered by the server, over loopback, against the bare read of the same batches with their events. */
+async function benchRound(): Promise<void> {
+  const server = await testServer();
+  await server.ask('PUT', '/api/nursery', NURSERY);
+  const places = (await server.ask('GET', '/api/places')).body as { id: string; kind: string }[];
+  const fridge = places.find(({ kind }) => kind === 'fridge')?.id as string;
+  const lot = someLot({ seeds: 200 * 60 });
+  await server.ask('POST', '/api/lots', lot);
+  const plan = someBatch(lot, 60);
+  const database = rawDatabase(server.source);
+  const addBatch = database.prepare('INSERT INTO batch (id, code, lot_id, seeds, body) VALUES (?, ?, ?, ?, ?)');
+  const addEvent = database.prepare('INSERT INTO event (id, batch_id, version, body) VALUES (?, ?, ?, ?)');
+  const cold = plan.plan.stages.findIndex(({ kind }) => kind === 'coldMoist');
+  const begun = Array.from({ length: cold + 1 }, (_, stage) => [
+    ...(stage > 0 ? [{ kind: 'stageFinished', stage: stage - 1, moves: [] }] : []),
+    { kind: 'stageStarted', stage, placeId: fridge },
+  ]).flat();
+  database.transaction(() => {
+    for (let i = 0; i < 200; i++) {
+      const batch = { ...plan, id: uuid(), code: `R${i}`, speciesId: lot.speciesId };
+      addBatch.run(batch.id, batch.code, lot.id, 60, JSON.stringify(batch));
+      const looks = Array.from({ length: EVENTS_EACH - begun.length }, () => ({ ...check(1), moves: [] }));
+      for (const [k, event] of [...begun.map((told) => ({ id: uuid(), on: TODAY, ...told })), ...looks].entries()) {
+        const whole = { ...event, batchId: batch.id, version: k + 1, recordedAt: `${TODAY}T09:00:00.000Z` };
+        addEvent.run(whole.id, batch.id, k + 1, JSON.stringify(whole));
+      }
+    }
+  })();
+  await server.close();
+  const source = await openDatabase(server.dataFolder);
+  const bareRead = () => {
+    rawDatabase(source).prepare('SELECT * FROM batch ORDER BY rowid').all();
+    rawDatabase(source).prepare('SELECT * FROM event ORDER BY batch_id, version').all();
+  };
+  // Three weeks on, every one of them is due.
+  const { child, address } = await startServer(server.dataFolder, addDays(TODAY, 21));
+  const ask = async () => (await (await fetch(`${address}/api/round`)).json()) as { due: unknown[] };
+  const { due } = await ask();
+  if (due.length < 200) throw new Error(`Only ${due.length} bags are due.`);
+  const [bare, round]: [number[], number[]] = [[], []];
+  for (let run = 0; run < ROUNDS; run++) {
+    bare.push(await clocked(bareRead));
+    round.push(await clocked(ask));
+  }
+  child.kill('SIGTERM');
+  await once(child, 'exit');
+  await source.destroy();
+  say('a round of 200 due bags / bare read of as many with their events', quantile(round, 0.5) / quantile(bare, 0.5), 4, '×');
 }
 
 interface Chunk {
@@ -228,9 +265,20 @@ async function benchFrames(): Promise<void> {
   say('late frames of a hundred there, beyond those of an idle page', Math.max(0, 100 * (busy.late - idle.late)), 15, '');
 }
 
+/** The longest task on the page's own thread while the heavy work runs in its workers. */
+async function benchLongTasks(): Promise<void> {
+  const { winters, readings } = await longestTasksOfTheCold();
+  say('longest task of the page while a thousand winters run', winters, 50, 'ms');
+  say('longest task of the page while a million readings are taken in', readings, 50, 'ms');
+}
+
 console.log('Ratios of one run on this machine:');
 benchSize();
 await benchPlan();
 await benchTimers();
+await benchWinters();
+await benchChill();
+await benchRound();
+await benchLongTasks();
 await benchFrames();
 await benchApi(await fill());

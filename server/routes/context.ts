@@ -2,8 +2,11 @@ import type { FastifyInstance, FastifyPluginAsync, FastifyReply, FastifyRequest 
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import type { NurseryClock } from '../clock.ts';
 import type { Devices } from '../devices.ts';
+import type { Loggers } from '../jobs/loggers.ts';
+import type { Reading } from '../reading.ts';
 import type { Shelf } from '../shelf.ts';
 import type { Store } from '../store/store.ts';
+import type { Temperatures } from '../temperatures.ts';
 
 /** What every route works with. */
 export interface Context {
@@ -11,6 +14,9 @@ export interface Context {
   clock: NurseryClock;
   shelf: Shelf;
   devices: Devices;
+  temperatures: Temperatures;
+  loggers: Loggers;
+  reading: Reading;
 }
 
 /** Makes a plugin of routes typed by their Zod schemas. */

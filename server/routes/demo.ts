@@ -7,7 +7,7 @@ import { sightOf } from '@chill/sim/seeds.ts';
 import { routes } from './context.ts';
 
 /** In the demo only: what the simulated seeds would show at a look today, so that the newcomer has something to count. */
-export const demoRoutes = routes((app, { store, clock, shelf }) => {
+export const demoRoutes = routes((app, { store, clock, shelf, temperatures }) => {
   if (!clock.steppable) return;
   const Sights = z.record(
     z.string(),
@@ -15,13 +15,19 @@ export const demoRoutes = routes((app, { store, clock, shelf }) => {
   );
 
   app.get('/api/demo/sights', { schema: { summary: 'What the simulated seeds show today', response: { 200: Sights } } }, async () => {
-    const [today, places, lots, text] = await Promise.all([clock.today(), store.places(), store.lots(), store.batchesJson()]);
+    const [today, places, lots, text, records] = await Promise.all([
+      clock.today(),
+      store.places(),
+      store.lots(),
+      store.batchesJson(),
+      temperatures.all(),
+    ]);
     const open = (JSON.parse(text) as Batch[]).filter((batch) => batch.events.length > 0 && batch.events.at(-1)?.kind !== 'closed');
     const seen = open.map((batch) => {
       const species = shelf.find(batch.speciesId) as Species;
       const lot = lots.find((one) => one.id === batch.lotId);
       const trueSound = trueSoundOf(lot?.code ?? '') ?? meanShare(soundShare(lot?.soundness ?? { kind: 'unknown' }, species));
-      return [batch.id, sightOf(batch, species, trueSound, places, today)] as const;
+      return [batch.id, sightOf(batch, species, trueSound, places, today, records)] as const;
     });
     return Object.fromEntries(seen);
   });

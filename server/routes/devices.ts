@@ -19,11 +19,19 @@ export const deviceRoutes = routes((app, { devices }) => {
     '/api/devices/:kind',
     {
       websocket: true,
-      schema: { summary: 'Listen to a device (WebSocket)', params: byKind, querystring: z.object({ batch: Id.optional() }) },
+      schema: {
+        summary: 'Listen to a device (WebSocket)',
+        params: byKind,
+        querystring: z.object({ batch: Id.optional(), place: Id.optional() }),
+      },
     },
     (socket, request) => {
       const { kind } = request.params;
-      const stop = devices.listen(kind, request.query.batch, (line) => socket.readyState === socket.OPEN && socket.send(`${line}\n`));
+      const stop = devices.listen(
+        kind,
+        request.query.place ?? request.query.batch,
+        (line) => socket.readyState === socket.OPEN && socket.send(`${line}\n`),
+      );
       if (!stop) socket.close(1013, 'no such device is attached');
       socket.on('close', () => stop?.());
       socket.on('error', () => stop?.());

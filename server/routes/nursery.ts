@@ -8,7 +8,7 @@ import { Fault } from '../fault.ts';
 import { routes } from './context.ts';
 
 /** The nursery and its places. */
-export const nurseryRoutes = routes((app, { store }) => {
+export const nurseryRoutes = routes((app, { store, loggers }) => {
   app.get(
     '/api/nursery',
     { schema: { summary: 'The nursery; null before the first run', response: { 200: Nursery.nullable() } } },
@@ -26,9 +26,11 @@ export const nurseryRoutes = routes((app, { store }) => {
   app.put(
     '/api/places/:id',
     { schema: { summary: 'Add or change a place', params: z.object({ id: Id }), body: Place, response: { 200: Place } } },
-    (request) => {
+    async (request) => {
       if (request.params.id !== request.body.id) throw Fault.field('id', 'The address and the place name different ids.');
-      return store.savePlace(request.body);
+      const saved = await store.savePlace(request.body);
+      if (saved.logger) await loggers.catchUp();
+      return saved;
     },
   );
 });

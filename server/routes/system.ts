@@ -3,7 +3,7 @@ import { z } from '@chill/model/zod.ts';
 import { routes } from './context.ts';
 
 /** Whether it is well, and what day it is. */
-export const systemRoutes = routes((app, { store, clock }) => {
+export const systemRoutes = routes((app, { store, clock, loggers }) => {
   app.get(
     '/api/health',
     {
@@ -36,6 +36,8 @@ export const systemRoutes = routes((app, { store, clock }) => {
     },
     async (request) => {
       await clock.step(request.body.days);
+      // What the loggers wrote down meanwhile is there when the new day is shown.
+      await loggers.catchUp();
       return told();
     },
   );

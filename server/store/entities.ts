@@ -88,4 +88,45 @@ export const OwnSpeciesRow = new EntitySchema<{ id: string; body: string }>({
   columns: { id: { type: 'text', primary: true }, body: { type: 'text' } },
 });
 
-export const ENTITIES = [NurseryRow, ClockRow, PlaceRow, LotRow, BatchRow, EventRow, LotEventRow, OwnSpeciesRow];
+/** Readings taken in together. Undone, they stay, and count for nothing. */
+const ReadingImportRow = new EntitySchema<{ seq: number; id: string; placeId: string; undone: number; body: string }>({
+  name: 'reading_import',
+  columns: {
+    seq: { type: 'integer', primary: true, generated: 'increment' },
+    id: { type: 'text' },
+    placeId: { type: 'text', name: 'place_id', foreignKey: { target: 'place', inverseSide: 'id', name: 'reading_import_place' } },
+    undone: { type: 'integer' },
+    body: { type: 'text' },
+  },
+  uniques: [{ name: 'reading_import_id', columns: ['id'] }],
+});
+
+/** One import's readings of one day, UTC, packed. */
+const ReadingDayRow = new EntitySchema<{ placeId: string; day: number; importSeq: number; count: number; packed: Buffer }>({
+  name: 'reading_day',
+  columns: {
+    placeId: { type: 'text', name: 'place_id', primary: true },
+    day: { type: 'integer', primary: true },
+    importSeq: {
+      type: 'integer',
+      name: 'import_seq',
+      primary: true,
+      foreignKey: { target: 'reading_import', inverseSide: 'seq', name: 'reading_day_import' },
+    },
+    count: { type: 'integer' },
+    packed: { type: 'blob' },
+  },
+});
+
+export const ENTITIES = [
+  NurseryRow,
+  ClockRow,
+  PlaceRow,
+  LotRow,
+  BatchRow,
+  EventRow,
+  LotEventRow,
+  OwnSpeciesRow,
+  ReadingImportRow,
+  ReadingDayRow,
+];

@@ -7,6 +7,7 @@ import { ENTITIES } from './entities.ts';
 import { Ledger1760000000001 } from './migrations/0001-ledger.ts';
 import { Lots1760000000002 } from './migrations/0002-lots.ts';
 import { Splits1760000000003 } from './migrations/0003-splits.ts';
+import { Readings1760000000004 } from './migrations/0004-readings.ts';
 
 export const DATABASE_FILE = 'chill.sqlite';
 
@@ -23,7 +24,7 @@ export async function openDatabase(dataFolder: string): Promise<DataSource> {
     type: 'better-sqlite3',
     database: file,
     entities: ENTITIES,
-    migrations: [Ledger1760000000001, Lots1760000000002, Splits1760000000003],
+    migrations: [Ledger1760000000001, Lots1760000000002, Splits1760000000003, Readings1760000000004],
     migrationsTransactionMode: 'each',
     synchronize: false,
     enableWAL: true,

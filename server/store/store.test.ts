@@ -26,7 +26,7 @@ describe('the database', () => {
   test('is backed up before a migration changes it', async () => {
     const { source, dataFolder, close } = await testServer();
     await source.query('DELETE FROM migrations');
-    for (const table of ['own_species', 'lot_event', 'event', 'batch', 'lot', 'place', 'clock', 'nursery'])
+    for (const table of ['reading_day', 'reading_import', 'own_species', 'lot_event', 'event', 'batch', 'lot', 'place', 'clock', 'nursery'])
       await source.query(`DROP TABLE "${table}"`);
     await close();
     const again = await openDatabase(dataFolder);

@@ -1,33 +1,39 @@
-import { randomUUID } from 'node:crypto';
-import { accept } from '@chill/core/ledger/accept.ts';
-import { bagCode } from '@chill/core/ledger/bagCode.ts';
-import { fold } from '@chill/core/ledger/fold.ts';
-import { goBack } from '@chill/core/treat/split.ts';
+import type { Readings } from '@chill/core/chill/measured.ts';
 import type { Batch, NewBatch, Split } from '@chill/model/batch.ts';
-import type { Append, LedgerEvent } from '@chill/model/event.ts';
+import type { Append } from '@chill/model/event.ts';
 import type { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
+import type { ReadingImport } from '@chill/model/temperature.ts';
 import type { DataSource, EntityManager } from 'typeorm';
 import { Fault } from '../fault.ts';
-import { BatchRow, ClockRow, EventRow, NurseryRow, OwnSpeciesRow, PlaceRow } from './entities.ts';
-import { addLot, appendToLot, changeLot, findLot, lotsInHand } from './lots.ts';
+import { unhurried } from '../unhurried.ts';
+import {
+  addBatch,
+  appendTo,
+  areKnown,
+  batchesOf,
+  batchesToJson,
+  batchVersions,
+  haveEnded,
+  insertBatch,
+  type Moment,
+  requireBatch,
+  undoSplits,
+} from './batches.ts';
+import { bodyOf } from './body.ts';
+import { BatchRow, ClockRow, NurseryRow, OwnSpeciesRow, PlaceRow } from './entities.ts';
+import { addLot, appendToLot, changeLot, lotsInHand } from './lots.ts';
 import { Queue } from './queue.ts';
 import { rawDatabase } from './raw.ts';
-import { sameTelling } from './sameTelling.ts';
-
-/** When something is recorded: the nursery's day and moment (ms since 1970), and the real instant, for the record. */
-export interface Moment {
-  today: string;
-  now_ms: number;
-  recordedAt: string;
-}
+import { importsOf, lastReadingOf, readingsOf, setUndone, type TakenIn, takeIn } from './readings.ts';
 
 /** Everything that is kept, behind one queue. Rules come from core; what they refuse is thrown as a {@link Fault}. */
 export class Store {
   readonly source: DataSource;
   readonly #queue = new Queue();
+  readonly #editions = new Map<string, number>();
 
   constructor(source: DataSource) {
     this.source = source;
@@ -77,6 +83,49 @@ export class Store {
     });
   }
 
+  /** A place's readings between two moments, ms since 1970. */
+  readings(placeId: string, from_ms?: number, to_ms?: number): Promise<Readings> {
+    return this.#queue.run(async () => readingsOf(rawDatabase(this.source), placeId, from_ms, to_ms));
+  }
+
+  /** The moment of a place's last reading, ms since 1970. */
+  lastReading(placeId: string): Promise<number | undefined> {
+    return this.#queue.run(async () => lastReadingOf(rawDatabase(this.source), placeId));
+  }
+
+  /** Counts up whenever a place's readings change. */
+  readingsEdition(placeId: string): number {
+    return this.#editions.get(placeId) ?? 0;
+  }
+
+  imports(placeId: string): Promise<(ReadingImport & { undone: boolean })[]> {
+    return this.#queue.run(async () => importsOf(rawDatabase(this.source), placeId));
+  }
+
+  /** Takes readings in as one import, all or none; sending the same again is harmless. */
+  takeInReadings(told: Omit<ReadingImport, 'count' | 'from' | 'to'>, readings: Readings): Promise<TakenIn> {
+    return this.#write(async (manager) => {
+      if (!(await manager.existsBy(PlaceRow, { id: told.placeId }))) throw Fault.notFound('There is no such place.');
+      const taken = await unhurried(takeIn(rawDatabase(this.source), told, readings));
+      this.#readingsChanged(told.placeId);
+      return taken;
+    });
+  }
+
+  /** Takes an import's readings out, or puts them back. A logger whose readings are taken out is listened to no longer, or they would come again. */
+  undoImport(importId: string, undone: boolean): Promise<void> {
+    return this.#write(async (manager) => {
+      const placeId = setUndone(rawDatabase(this.source), importId, undone);
+      const { logger, ...place } = bodyOf<Place>(await manager.findOneByOrFail(PlaceRow, { id: placeId }));
+      if (undone && logger === importId) await savePlace(manager, place);
+      this.#readingsChanged(placeId);
+    });
+  }
+
+  #readingsChanged(placeId: string): void {
+    this.#editions.set(placeId, this.readingsEdition(placeId) + 1);
+  }
+
   lots(): Promise<LotInHand[]> {
     return this.#read((manager) => lotsInHand(manager));
   }
@@ -113,17 +162,9 @@ export class Store {
     });
   }
 
-  /**
-   * Every batch with its events, as one JSON text. The bodies are kept as they go over the wire, so that a nursery of thousands
-   * of batches is answered without taking them apart and putting them together again.
-   */
+  /** Every batch with its events, as one JSON text. */
   batchesJson(): Promise<string> {
-    return this.#queue.run(async () => {
-      const database = rawDatabase(this.source);
-      const batches = database.prepare('SELECT id, body FROM batch ORDER BY rowid').raw().all() as [string, string][];
-      const events = database.prepare('SELECT batch_id, body FROM event ORDER BY batch_id, version').raw().all() as [string, string][];
-      return batchesToJson(batches, events);
-    });
+    return this.#queue.run(async () => batchesToJson(rawDatabase(this.source)));
   }
 
   /** Changes whenever any batch or event is added: for the browser's cache. */
@@ -132,6 +173,29 @@ export class Store {
       const row = rawDatabase(this.source).prepare('SELECT (SELECT count(*) FROM batch) AS b, (SELECT max(seq) FROM event) AS e').get();
       const { b, e } = row as { b: number; e: number | null };
       return `"${b}-${e ?? 0}"`;
+    });
+  }
+
+  /** Every batch's id with how many events it has, in the order in which they were made. */
+  batchVersions(): Promise<{ id: string; version: number }[]> {
+    return this.#queue.run(async () => batchVersions(rawDatabase(this.source)));
+  }
+
+  /** Some batches with their events. */
+  batchesOf(ids: readonly string[]): Promise<Batch[]> {
+    return this.#queue.run(async () => batchesOf(rawDatabase(this.source), ids));
+  }
+
+  /** Changes whenever any lot, its events, or what batches have of it does. */
+  lotsTag(): Promise<string> {
+    return this.#queue.run(async () => {
+      const row = rawDatabase(this.source)
+        .prepare(
+          'SELECT (SELECT sum(version) FROM lot) v, (SELECT count(*) FROM lot) l, (SELECT max(seq) FROM lot_event) e, (SELECT count(*) FROM batch) b',
+        )
+        .raw()
+        .get();
+      return JSON.stringify(row);
     });
   }
 
@@ -182,113 +246,8 @@ export class Store {
   }
 }
 
-async function appendTo(
-  manager: EntityManager,
-  batch: Batch,
-  { decidedOn, events }: Append,
-  { today, now_ms, recordedAt }: Moment,
-): Promise<Batch> {
-  if (decidedOn !== batch.events.length) {
-    throw Fault.conflict('Somebody else recorded on this batch meanwhile.', {
-      version: batch.events.length,
-      others: batch.events.slice(decidedOn),
-    });
-  }
-  const verdict = accept(batch, events, today, now_ms);
-  if (!verdict.ok) throw Fault.fields(verdict.errors);
-  const added = events.map((event, i): LedgerEvent => ({ ...event, batchId: batch.id, version: decidedOn + i + 1, recordedAt }));
-  await manager.insert(
-    EventRow,
-    added.map((event) => ({ id: event.id, batchId: batch.id, version: event.version, body: JSON.stringify(event) })),
-  );
-  return { ...batch, events: [...batch.events, ...added] };
-}
-
-/** True where all that is asked is to end timers that have been ended. */
-function haveEnded(batch: Batch, events: Append['events']): boolean {
-  if (!events.every(({ kind }) => kind === 'timerEnded')) return false;
-  const { timers } = fold(batch.plan, batch.events);
-  return events.every((event) => event.kind === 'timerEnded' && timers.some(({ id, ended }) => id === event.timer && ended));
-}
-
-/** Where a split is undone, the batch that it made gives its seeds back and is closed, in the same transaction. */
-async function undoSplits(manager: EntityManager, batch: Batch, events: Append['events'], moment: Moment): Promise<void> {
-  for (const [i, event] of events.entries()) {
-    const undone = event.kind === 'reversed' ? batch.events.find(({ id }) => id === event.reverses) : undefined;
-    if (undone?.kind === 'reversed' && batch.events.some((one) => one.kind === 'split' && one.id === undone.reverses))
-      throw Fault.field(`events.${i}.reverses`, 'A split that was undone is not brought back: split again.');
-    if (undone?.kind !== 'split') continue;
-    const part = await requireBatch(manager, undone.into);
-    const back = goBack(part, moment.today, randomUUID);
-    if (!back) throw Fault.field(`events.${i}.reverses`, `${part.code} has gone its own way already: undo what happened to it first.`);
-    await appendTo(manager, part, { decidedOn: part.events.length, events: back }, moment);
-  }
-}
-
-async function areKnown(manager: EntityManager, batch: Batch, events: Append['events']): Promise<boolean> {
-  const known = new Map(batch.events.map((event) => [event.id, event]));
-  const same = events.filter((event) => {
-    const stored = known.get(event.id);
-    if (!stored) return false;
-    const { batchId: _batch, version: _version, recordedAt: _at, ...told } = stored;
-    return sameTelling(told, event);
-  });
-  if (same.length === events.length) return true;
-  for (const [i, event] of events.entries()) {
-    if (await manager.existsBy(EventRow, { id: event.id }))
-      throw Fault.field(`events.${i}.id`, 'That id names another event already: give each event its own.');
-  }
-  return false;
-}
-
-function batchesToJson(batches: readonly [string, string][], events: readonly [string, string][]): string {
-  const byBatch = new Map<string, string[]>(batches.map(([id]) => [id, []]));
-  for (const [batchId, body] of events) byBatch.get(batchId)?.push(body);
-  // Each body is one JSON object; its closing brace makes room for the events.
-  const texts = batches.map(([id, body]) => `${body.slice(0, -1)},"events":[${(byBatch.get(id) as string[]).join(',')}]}`);
-  return `[${texts.join(',')}]`;
-}
-
-async function requireBatch(manager: EntityManager, id: string): Promise<Batch> {
-  const row = await manager.findOneBy(BatchRow, { id });
-  if (!row) throw Fault.notFound('There is no such batch.');
-  const events = await manager.find(EventRow, { where: { batchId: id }, order: { version: 'ASC' } });
-  return { ...bodyOf<Omit<Batch, 'events'>>(row), events: events.map(bodyOf<LedgerEvent>) };
-}
-
-async function addBatch(
-  manager: EntityManager,
-  batch: NewBatch,
-  knows: (speciesId: string, wayId: string) => boolean,
-  at: string,
-): Promise<Batch> {
-  if (await manager.existsBy(BatchRow, { id: batch.id })) return requireBatch(manager, batch.id);
-  const lot = await findLot(manager, batch.lotId);
-  if (!lot) throw Fault.field(`${at}lotId`, 'There is no such lot.');
-  if (!knows(lot.speciesId, batch.plan.way.id)) throw Fault.field(`${at}plan.way`, 'That way is not for this lot’s species.');
-  if (batch.plan.seeds > lot.unassigned) {
-    throw Fault.field(
-      `${at}plan.seeds`,
-      `Only ${lot.unassigned} seeds of ${lot.code} are in no batch yet: give ${lot.unassigned} or fewer.`,
-    );
-  }
-  if (batch.from) throw Fault.field(`${at}from`, 'A batch that is split off is made by the split.');
-  return insertBatch(manager, batch, lot.speciesId);
-}
-
-async function insertBatch(manager: EntityManager, batch: NewBatch, speciesId: string): Promise<Batch> {
-  const made = { ...batch, code: bagCode(await manager.count(BatchRow)), speciesId };
-  const { id, code, lotId, plan, from } = made;
-  await manager.insert(BatchRow, { id, code, lotId, seeds: plan.seeds, splitFrom: from?.batchId ?? null, body: JSON.stringify(made) });
-  return { ...made, events: [] };
-}
-
 async function savePlace(manager: EntityManager, place: Place): Promise<void> {
   await manager.upsert(PlaceRow, { id: place.id, position: place.order, body: JSON.stringify(place) }, ['id']);
-}
-
-function bodyOf<T>(row: { body: string }): T {
-  return JSON.parse(row.body) as T;
 }
 
 function parsed<T>(row: { body: string } | null): T | undefined {

@@ -19,8 +19,8 @@ export interface Device {
 /** Silence after which a device counts as gone, ms. */
 const SILENT_MS = 4000;
 
-/** A scale, thermometer or counter, listened to for one batch while it is attached. Nonsense or silence falls back to typing, and says so. */
-export function useDevice(kind: DeviceKind, batchId: string): Device {
+/** A device, listened to while it is attached: for one batch, a logger for one place. Nonsense or silence falls back to typing, and says so. */
+export function useDevice(kind: DeviceKind, subject: string): Device {
   const { data } = useSWR<{ kind: DeviceKind; name: string }[]>('/api/devices', ask, { revalidateOnFocus: false });
   const [wanted, setWanted] = useState(false);
   const [heard, setHeard] = useState<Pick<Device, 'state' | 'name' | 'reading' | 'problem'>>({ state: 'off' });
@@ -28,7 +28,7 @@ export function useDevice(kind: DeviceKind, batchId: string): Device {
   useEffect(() => {
     if (!wanted) return;
     setHeard({ state: 'connecting' });
-    const address = new URL(`/api/devices/${kind}?batch=${batchId}`, location.href);
+    const address = new URL(`/api/devices/${kind}?${kind === 'logger' ? 'place' : 'batch'}=${subject}`, location.href);
     address.protocol = address.protocol.replace('http', 'ws');
     const line = new WebSocket(address);
     let silent: ReturnType<typeof setTimeout> | undefined;
@@ -53,7 +53,8 @@ export function useDevice(kind: DeviceKind, batchId: string): Device {
       const { value } = read;
       if (value.kind === 'hello') setHeard((before) => ({ ...before, state: 'on', name: value.name }));
       else if (value.kind === 'complaint') setHeard((before) => ({ ...before, problem: `The ${kind} says: ${value.text}` }));
-      else setHeard(({ name }) => ({ state: 'on', ...(name && { name }), reading: { value: value.value, steady: value.steady } }));
+      else if (value.kind === 'reading')
+        setHeard(({ name }) => ({ state: 'on', ...(name && { name }), reading: { value: value.value, steady: value.steady } }));
     };
     line.onclose = () => lose(`The line to the ${kind} is broken. Type the figure, or attach it again.`);
     return () => {
@@ -61,7 +62,7 @@ export function useDevice(kind: DeviceKind, batchId: string): Device {
       clearTimeout(silent);
       line.close();
     };
-  }, [wanted, kind, batchId]);
+  }, [wanted, kind, subject]);
 
   const attach = useCallback(() => setWanted(true), []);
   const detach = useCallback(() => {

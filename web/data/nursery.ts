@@ -1,32 +1,21 @@
-import { type LotState, lotState } from '@chill/core/lot/lotLedger.ts';
-import { type Projection, project, type Setting } from '@chill/core/schedule/project.ts';
-import type { Task } from '@chill/core/schedule/task.ts';
-import { tasksFor } from '@chill/core/schedule/tasks.ts';
+import { asMeasured } from '@chill/core/chill/met.ts';
+import type { LearnedRot } from '@chill/core/rot/learned.ts';
+import { asItStands, type BatchView, type LotView, NurseryReader, type Stored } from '@chill/core/schedule/reading.ts';
+import type { Setting } from '@chill/core/schedule/setting.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { Clock } from '@chill/model/clock.ts';
-import type { Lot, LotInHand } from '@chill/model/lot.ts';
+import type { LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
-import { createContext, useContext, useEffect, useMemo } from 'react';
+import type { PlaceTemperatures } from '@chill/model/temperature.ts';
+import { createContext, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import useSWR, { mutate } from 'swr';
 import { ask } from './api.ts';
-import { askClock, nowInstant, nowMs } from './now.ts';
+import { askClock, nowInstant } from './now.ts';
 import { startOutbox, useOutbox, withPending } from './outbox.ts';
 
-/** A lot with where every seed of it is, and what its tests say together. */
-export interface LotView extends LotInHand {
-  state: LotState;
-}
-
-/** One batch with everything that follows from it today. */
-export interface BatchView {
-  batch: Batch;
-  species: Species;
-  lot: LotView;
-  projection: Projection;
-  tasks: Task[];
-}
+export { asItStands, type BatchView, type LotView };
 
 /** The whole nursery as the stations show it. */
 export interface NurseryView {
@@ -34,8 +23,14 @@ export interface NurseryView {
   today: string;
   steppable: boolean;
   places: Place[];
+  /** The places at what their readings say: what a plan made today reckons with. */
+  placesAsMeasured: Place[];
   lots: LotView[];
   handbook: Species[];
+  /** What the places' readings come to, by the day. */
+  temperatures: PlaceTemperatures[];
+  /** The nursery's own multipliers on rot, from its mould. */
+  rot: LearnedRot;
   batches: BatchView[];
 }
 
@@ -54,15 +49,13 @@ export function useBatchByCode(code: string | undefined): BatchView | undefined 
   return useNursery().batches.find((view) => view.batch.code === code?.toUpperCase());
 }
 
-/** A lot as its ledger leaves it: as sound as its tests together say, and kept as it was last moved. Whatever reckons with a lot takes this. */
-export function asItStands(lot: LotView): Lot {
-  const { state } = lot;
-  return { ...lot, soundness: state.soundness, ...(state.storage && { storage: state.storage }) };
-}
-
 /** What a batch is read against. */
-export function settingOf(view: Pick<NurseryView, 'places' | 'nursery' | 'today'>, species: Species, lot: LotView): Setting {
-  return { species, lot: asItStands(lot), places: view.places, nursery: view.nursery, today: view.today, now: nowInstant() };
+export function settingOf(
+  { places, nursery, today, temperatures, rot }: Pick<NurseryView, 'places' | 'nursery' | 'today' | 'temperatures' | 'rot'>,
+  species: Species,
+  lot: LotView,
+): Setting {
+  return { species, lot: asItStands(lot), places, nursery, today, temperatures, rot, now: nowInstant() };
 }
 
 type Loading =
@@ -80,6 +73,7 @@ export function useNurseryLoading(): Loading {
   const lots = useSWR<LotInHand[]>('/api/lots', ask, fresh);
   const batches = useSWR<Batch[]>('/api/batches', ask, fresh);
   const handbook = useSWR<Species[]>('/api/handbook', ask, { revalidateOnFocus: false, revalidateIfStale: false });
+  const temperatures = useSWR<PlaceTemperatures[]>('/api/temperatures', ask, { ...fresh, refreshInterval: 60_000, compare: sameRecords });
   const { pending } = useOutbox();
 
   useEffect(() => startOutbox(takeIn), []);
@@ -90,21 +84,38 @@ export function useNurseryLoading(): Loading {
   const { data: lotData } = lots;
   const { data: batchData } = batches;
   const { data: handbookData } = handbook;
+  // Without readings the places' nominal temperatures stand: nothing waits for them but the first look.
+  const come = temperatures.data ?? (temperatures.error ? NO_RECORDS : undefined);
+  const [records, setRecords] = useState<PlaceTemperatures[]>();
+  const stored =
+    nurseryData && clockData && placeData && lotData && batchData && handbookData
+      ? { nursery: nurseryData, today: clockData.today, places: placeData, lots: lotData, handbook: handbookData, batches: batchData }
+      : undefined;
+  const latest = useRef({ stored, records });
+  latest.current = { stored, records };
+  useEffect(() => {
+    if (!come) return;
+    const kept = keepSame(latest.current.records, come);
+    if (kept === latest.current.records) return;
+    // New readings change what many batches look forward to. They are read a few at a time, and shown when all are.
+    return readAhead(latest.current.stored && latest.current.records ? { ...latest.current.stored, temperatures: kept } : undefined, () =>
+      setRecords(kept),
+    );
+  }, [come]);
   const error = [nursery, clock, places, lots, batches, handbook].find((one) => one.error && one.data === undefined)?.error;
 
   return useMemo((): Loading => {
     if (error) return { state: 'failed', error };
-    if (nurseryData === undefined || !clockData || !placeData || !lotData || !batchData || !handbookData) return { state: 'loading' };
+    if (nurseryData === undefined || !clockData || !placeData || !lotData || !batchData || !handbookData || !records)
+      return { state: 'loading' };
     if (nurseryData === null) return { state: 'first run', today: clockData.today };
     const known = batchData.map((batch) => withPending(batch, pending));
-    const lotViews = lotData.map((lot): LotView => {
-      const mine = known.filter((batch) => batch.lotId === lot.id);
-      return { ...lot, state: lotState(lot, lot.events, mine) };
-    });
-    const base = { nursery: nurseryData, ...clockData, places: placeData, lots: lotViews, handbook: handbookData };
-    const views = known.flatMap((batch) => viewOf(batch, base) ?? []);
-    return { state: 'ready', view: { ...base, batches: views } };
-  }, [error, nurseryData, clockData, placeData, lotData, batchData, handbookData, pending]);
+    const now = nowInstant();
+    const base = { nursery: nurseryData, ...clockData, places: placeData, handbook: handbookData, temperatures: records };
+    const read = reader.read({ ...base, now, now_ms: Date.parse(now), lots: lotData, batches: known });
+    const placesAsMeasured = asMeasured(placeData, records, clockData.today);
+    return { state: 'ready', view: { ...base, placesAsMeasured, ...read } };
+  }, [error, nurseryData, clockData, placeData, lotData, batchData, handbookData, records, pending]);
 }
 
 /** Puts a batch as the server saved it among the others; where a split was undone, the other part has changed too. */
@@ -115,30 +126,40 @@ function takeIn(saved: Batch): void {
   void mutate<Batch[]>('/api/batches', (all) => all?.map((one) => (one.id === saved.id ? saved : one)), { revalidate });
 }
 
-/** A batch with a running timer is read again this often, ms. */
-const READ_AGAIN_MS = 300_000;
+const reader = new NurseryReader();
+const NO_RECORDS: PlaceTemperatures[] = [];
 
-const known = new WeakMap<Batch, { against: unknown[]; view: BatchView; read_ms: number }>();
+/** Readings that have not changed leave everything that follows from them as it is. */
+function sameRecords(a: PlaceTemperatures[] | undefined, b: PlaceTemperatures[] | undefined): boolean {
+  return (
+    a === b || (a?.length === b?.length && (a?.every(({ edition }, i) => edition !== undefined && edition === b?.[i]?.edition) ?? false))
+  );
+}
 
-/** A batch is read again only when it, the day, the places or its lot have changed. */
-function viewOf(batch: Batch, base: Omit<NurseryView, 'batches'>): BatchView | undefined {
-  const species = base.handbook.find((one) => one.id === batch.speciesId);
-  const lot = base.lots.find((one) => one.id === batch.lotId);
-  if (!species || !lot) return undefined;
-  const against = [
-    base.today,
-    base.places,
-    base.nursery,
-    JSON.stringify([lot.state.soundness, lot.state.storage, lot.wintered, lot.provenance]),
-  ];
-  const kept = known.get(batch);
-  // What runs against a timer has tasks by the hour; everything else only by the day.
-  const timed = kept?.view.projection.state.timers.some(({ ended }) => !ended);
-  const fresh = !timed || (kept && nowMs() - kept.read_ms < READ_AGAIN_MS);
-  if (fresh && kept?.against.every((one, i) => one === against[i])) return { ...kept.view, lot };
-  const setting = settingOf(base, species, lot);
-  const projection = project(batch, setting);
-  const view = { batch, species, lot, projection, tasks: tasksFor(batch, projection, setting) };
-  known.set(batch, { against, view, read_ms: nowMs() });
-  return view;
+/** The new readings, with the objects that were there already for the places where nothing has changed. */
+function keepSame(before: PlaceTemperatures[] | undefined, come: PlaceTemperatures[]): PlaceTemperatures[] {
+  if (!before || before === come) return come;
+  const records = come.map((record) => before.find((one) => sameRecords([one], [record])) ?? record);
+  return records.length === before.length && records.every((one, i) => one === before[i]) ? before : records;
+}
+
+/** A slice of reading ahead takes no longer than this, ms. */
+const SLICE_MS = 12;
+
+/** Reads the nursery in slices, so that nothing on the screen stutters, and says when it is done; the returned function stops it. */
+function readAhead(stored: Omit<Stored, 'now' | 'now_ms'> | undefined, done: () => void): () => void {
+  if (!stored) {
+    done();
+    return () => undefined;
+  }
+  const now = nowInstant();
+  const steps = reader.inSteps({ ...stored, now, now_ms: Date.parse(now) });
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const go = () => {
+    const until = performance.now() + SLICE_MS;
+    while (performance.now() < until) if (steps.next().done) return done();
+    timer = setTimeout(go);
+  };
+  go();
+  return () => clearTimeout(timer);
 }

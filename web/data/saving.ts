@@ -4,6 +4,7 @@ import type { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
+import type { ReadingSource, TypedReading } from '@chill/model/temperature.ts';
 import { mutate } from 'swr';
 import { ask } from './api.ts';
 import { settled } from './outbox.ts';
@@ -71,11 +72,37 @@ export async function saveNursery(nursery: Nursery): Promise<void> {
 
 export async function savePlace(place: Place): Promise<void> {
   await ask(`/api/places/${place.id}`, { method: 'PUT', body: place });
-  await mutate('/api/places');
+  await Promise.all([mutate('/api/places'), mutate('/api/temperatures'), mutate(importsAt(place.id))]);
+}
+
+/** Where a place's imports are asked for. */
+export const importsAt = (placeId: string) => `/api/places/${placeId}/imports`;
+
+/** Where packed readings are sent to be taken in at a place as one import. */
+export function readingsAddress(placeId: string, importId: string, source: ReadingSource, name: string): string {
+  return `/api/places/${placeId}/readings?${new URLSearchParams({ import: importId, source, name: name.slice(-120) })}`;
+}
+
+/** Takes in one reading as typed. */
+export async function typeReading(placeId: string, reading: TypedReading): Promise<void> {
+  await ask(`/api/places/${placeId}/reading`, { method: 'POST', body: reading });
+  await readingsChanged(placeId);
+}
+
+/** Takes an import's readings out, or puts them back. */
+export async function undoImport(placeId: string, importId: string, undone: boolean): Promise<void> {
+  await ask(`/api/imports/${importId}`, { method: 'PUT', body: { undone } });
+  await readingsChanged(placeId);
+}
+
+/** Everything that follows from a place's readings is asked for again. */
+export async function readingsChanged(placeId: string): Promise<void> {
+  const ofPlace = (key: unknown) => typeof key === 'string' && key.startsWith(`/api/places/${placeId}/`);
+  await Promise.all([mutate('/api/temperatures'), mutate('/api/places'), mutate(ofPlace)]);
 }
 
 /** Moves the demo's day on. */
 export async function stepClock(days: number): Promise<void> {
   await ask<Clock>('/api/clock/step', { method: 'POST', body: { days } });
-  await mutate('/api/clock');
+  await Promise.all([mutate('/api/clock'), mutate('/api/temperatures')]);
 }

@@ -17,6 +17,7 @@ export function QuantityInput({
   id?: string;
   'aria-invalid'?: boolean;
   'aria-describedby'?: string;
+  'aria-label'?: string;
 }) {
   const [text, setText] = useState(value === undefined ? '' : showQuantity(value, quantity, units));
   const parsed = parseQuantity(text, quantity, unitOf(quantity, units));

@@ -9,6 +9,7 @@ export function StationList({
   title,
   sentence,
   empty,
+  aside,
   figure,
   order,
 }: {
@@ -16,6 +17,8 @@ export function StationList({
   title: string;
   sentence: (views: BatchView[]) => ReactNode;
   empty: ReactNode;
+  /** Where else to go from here. */
+  aside?: ReactNode;
   figure: (view: BatchView) => ReactNode;
   order?: (view: BatchView) => string;
 }) {
@@ -26,6 +29,7 @@ export function StationList({
     <section className="px-4 pt-5 desk:px-10">
       <h1>{title}</h1>
       <p className="mt-1 max-w-prose text-[1.06rem] text-ink2">{here.length > 0 ? sentence(sorted) : empty}</p>
+      {aside}
       <ul className="mt-4">
         {sorted.map((view) => (
           <BatchLine key={view.batch.id} view={view}>

@@ -1,5 +1,7 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
+import { tellLoss, tellShift } from '@chill/core/chill/lossWords.ts';
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { showQuantity } from '@chill/core/units/quantities.ts';
 import { Link } from 'react-router';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { Figure } from '../../kit/Figure.tsx';
@@ -43,7 +45,8 @@ export function BatchGlance({ view }: { view: BatchView }) {
 
 /** The figures that matter at the stage a batch is in, and the advice that follows from them. */
 export function Account({ view }: { view: BatchView }) {
-  const { today } = useNursery();
+  const { today, nursery } = useNursery();
+  const show = (celsius: number) => showQuantity(celsius, 'temperature_C', nursery.settings.units);
   const { treatment, sprouting, state, stages, setOut } = view.projection;
   if (state.closedOn) return <p className="mt-3">Closed on {shortDate(state.closedOn, today)}.</p>;
   if (sprouting && state.stage >= sprouting.stage) {
@@ -70,6 +73,11 @@ export function Account({ view }: { view: BatchView }) {
     );
   }
   if (treatment && treatment.stage === state.stage) {
+    const shift = tellShift(treatment.dueOut, treatment.shifted_days, today);
+    const reasons = treatment.losses
+      .filter((loss) => loss.days > 0 === treatment.shifted_days > 0)
+      .slice(0, 2)
+      .map((loss) => tellLoss(loss, today, show));
     const out =
       today < treatment.window.from
         ? `Leave it in. Out `
@@ -91,7 +99,7 @@ export function Account({ view }: { view: BatchView }) {
           {out}
           <b>{shortDate(treatment.dueOut, today)}</b>; any day from {shortDate(treatment.window.from, today)} to{' '}
           {shortDate(treatment.window.to, today)} is within 3 seeds in 100 of the best.
-          {treatment.shifted_days > 0 && ` ${treatment.shifted_days} days later than planned, for the days found dry.`}
+          {shift && ` It is ${shift}${reasons.length > 0 ? `: ${reasons.join('; ')}` : ''}.`}
           {treatment.firstRoot && treatment.firstRoot > today && ` First roots in the cold about ${shortDate(treatment.firstRoot, today)}.`}
         </p>
       </>

@@ -1,13 +1,16 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
-import { parseBagCode } from '@chill/core/ledger/bagCode.ts';
+import { likelyCodes, parseBagCode } from '@chill/core/ledger/bagCode.ts';
+import { countIn } from '@chill/core/ledger/states.ts';
+import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import { describeEvent } from '@chill/core/schedule/record.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
-import { whyExpected, whyTreatment } from '@chill/core/ways/explain.ts';
+import { unitsFor } from '@chill/core/ways/effort.ts';
+import { whyExpected, whyTopUp, whyTreatment } from '@chill/core/ways/explain.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import { type CSSProperties, lazy, Suspense } from 'react';
 import { Link, useParams } from 'react-router';
-import { type BatchView, useBatchByCode, useNursery } from '../../data/nursery.ts';
+import { type BatchView, settingOf, useBatchByCode, useNursery } from '../../data/nursery.ts';
 import { type Sight, useSights } from '../../data/sights.ts';
 import { LedgerBar } from '../../kit/LedgerBar.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
@@ -19,7 +22,10 @@ import { AnswerControls } from '../round/AnswerRow.tsx';
 import { UndoButton } from '../round/RoundStation.tsx';
 import { Lineage } from '../treat/Lineage.tsx';
 import { Account } from './BatchGlance.tsx';
+import { CarryTo } from './CarryTo.tsx';
+import { ChillAccount } from './ChillAccount.tsx';
 import { OtherCounts } from './OtherCounts.tsx';
+import { PullDay } from './PullDay.tsx';
 
 const SproutChart = lazy(() => import('./SproutChart.tsx'));
 
@@ -27,14 +33,28 @@ const SproutChart = lazy(() => import('./SproutChart.tsx'));
 export default function BatchPage() {
   const { code } = useParams();
   const view = useBatchByCode(code);
-  const { today } = useNursery();
+  const { today, rot, batches } = useNursery();
   const sights = useSights();
   if (!view) {
     const parsed = parseBagCode(code ?? '');
+    const likely = likelyCodes(
+      code ?? '',
+      batches.map(({ batch }) => batch.code),
+    );
     return (
       <div className="px-4 py-10 desk:px-10">
         <h1>No batch has the code {code}</h1>
         {!parsed.ok && <p className="mt-3 text-lg">{parsed.problem}</p>}
+        {likely.length > 0 && (
+          <p className="mt-3 flex flex-wrap items-baseline gap-x-5 text-lg">
+            Likely meant:
+            {likely.map((one) => (
+              <Link key={one} to={`/batch/${one}`} className="underline underline-offset-4">
+                <Tag code={one} /> {batches.find(({ batch }) => batch.code === one)?.species.common[0]}
+              </Link>
+            ))}
+          </p>
+        )}
         <Link to="/" className="quiet mt-3">
           Go to the round
         </Link>
@@ -78,6 +98,7 @@ export default function BatchPage() {
         <div>
           <Thread view={view} today={today} width={720} height={250} />
           <Stages view={view} />
+          <ChillAccount view={view} />
           {sprouting && (
             <section className="mt-6">
               <h2>Sprouting</h2>
@@ -91,9 +112,18 @@ export default function BatchPage() {
           <section>
             <h2>{state.closedOn ? 'Closed' : 'Next'}</h2>
             <Account view={view} />
+            {treatment && treatment.stage === state.stage && !state.closedOn && treatment.treatment && <PullDay view={view} />}
+            {stage?.kind === 'outdoorWinter' && !state.closedOn && (
+              <Link to={`/cold/winter?${new URLSearchParams({ lot: lot.id, out: stage.start })}`} className="quiet">
+                enough winter left?
+              </Link>
+            )}
             {treatment?.treatment && treatment.stage === state.stage && (
               <WhyNote
-                why={whyTreatment(`out ${shortDate(treatment.dueOut, today)}`, treatment.treatment, treatment.pull)}
+                why={whyTreatment(`out ${shortDate(treatment.dueOut, today)}`, treatment.treatment, treatment.pull, {
+                  learned: rot[treatment.treatment.rot.medium],
+                  forecast: treatment,
+                })}
                 ask="why then?"
               />
             )}
@@ -115,6 +145,7 @@ export default function BatchPage() {
                   {task.lateness && (
                     <p className={`text-[0.95rem] ${task.pressing ? 'font-semibold text-alarm' : 'text-ink2'}`}>{task.lateness}</p>
                   )}
+                  {task.kind === 'water' && <WhyWater view={view} stage={task.stage} />}
                   <TaskControls view={view} task={task} sight={sights[batch.id]} early={task.due > today} />
                 </li>
               ))}
@@ -127,6 +158,7 @@ export default function BatchPage() {
               <LedgerBar counts={state.counts} seeds={batch.plan.seeds} />
             </div>
             {!state.closedOn && <OtherCounts view={view} />}
+            {state.underWay && !state.closedOn && <CarryTo view={view} />}
           </section>
           <section className="mt-6 flex items-end gap-4">
             <SeedDrawing seed={species.seed} room={150} />
@@ -147,6 +179,16 @@ export default function BatchPage() {
       <History view={view} />
     </div>
   );
+}
+
+/** Why the dry bag is given so much. */
+function WhyWater({ view, stage }: { view: BatchView; stage: number }) {
+  const nursery = useNursery();
+  const { batch, projection, species, lot } = view;
+  const medium = batch.plan.way.stages[stage]?.medium ?? 'towel';
+  const seeds = countIn(projection.state.counts, ['waiting', 'swollen']);
+  const water = topUpFor({ batch, projection, setting: settingOf(nursery, species, lot), index: stage });
+  return <WhyNote why={whyTopUp(water, unitsFor(seeds, medium, species.seed), medium)} ask="why so much?" />;
 }
 
 /** The controls of a task; of one that is not due yet, folded, since it can be done early. */
@@ -198,7 +240,7 @@ function History({ view }: { view: BatchView }) {
           const stands = projection.state.inForce.has(event.id);
           return (
             <li key={event.id} className="flex min-h-12 items-center gap-4 border-t border-line desk:min-h-10">
-              <span className="w-20 shrink-0 font-mono text-[0.9rem] text-ink2">{shortDate(event.on, today)}</span>
+              <span className="w-28 shrink-0 font-mono text-[0.9rem] text-ink2">{shortDate(event.on, today)}</span>
               <span className={`grow ${stands ? '' : 'text-ink2 line-through'}`}>
                 {describeEvent(event, batch, projection.state.timers)}
               </span>

@@ -1,4 +1,5 @@
-import { dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
+import { addDays, dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
+import { Link } from 'react-router';
 import type { BatchView } from '../../data/nursery.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { StationList } from '../../kit/StationList.tsx';
@@ -9,15 +10,21 @@ const WIDTH = 620;
 
 /** Everything in the cold, on one time axis: what is earned, when each comes out, and how flat the top is. */
 export default function ColdStation() {
+  const { today } = useNursery();
   return (
     <StationList
       station="cold"
       title="In the cold"
       sentence={(views) => {
         const next = views.map((view) => view.projection.treatment?.dueOut ?? '9999').sort()[0];
-        return `${views.length} batches. Solid: cold earned. Shaded: the days on which pulling costs next to nothing.${next && next !== '9999' ? ` The next comes out ${shortDate(next)}.` : ''}`;
+        return `${views.length} batches. Solid: cold earned. Shaded: the days on which pulling costs next to nothing.${next && next !== '9999' ? ` The next ${next <= today ? 'was due' : 'comes out'} ${shortDate(next)}.` : ''}`;
       }}
       empty="Nothing is in the cold."
+      aside={
+        <Link to="/cold/winter" className="quiet">
+          is there enough winter left outside?
+        </Link>
+      }
       order={(view) => view.projection.treatment?.dueOut ?? view.tasks[0]?.due ?? '9999'}
       figure={(view) => <ColdBar view={view} />}
     />
@@ -60,9 +67,12 @@ function ColdBar({ view }: { view: BatchView }) {
         <path d={`M ${x(treatment.dueOut)} 26 v -11`} stroke="var(--color-warm)" strokeWidth={3} />
         <line x1={x(today)} x2={x(today)} y1={2} y2={44} stroke="var(--color-ink)" strokeWidth={1.2} />
       </svg>
-      <span className="w-32 shrink-0 text-right text-[0.95rem]">
+      <span className="w-40 shrink-0 text-right text-[0.95rem]">
         <b className="font-mono text-lg">{Math.round(treatment.freedNow * 100)}</b> in 100 freed
-        <span className="block text-ink2">out {shortDate(treatment.dueOut, today)}</span>
+        <span className="block text-ink2">
+          out {shortDate(treatment.dueOut, today)}
+          {treatment.shifted_days !== 0 && `, was ${shortDate(addDays(treatment.dueOut, -treatment.shifted_days), today)}`}
+        </span>
       </span>
     </span>
   );

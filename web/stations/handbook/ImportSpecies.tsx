@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { saveSpecies } from '../../data/saving.ts';
+import { FileChoice } from '../../kit/FileChoice.tsx';
 
 const LARGEST_BYTES = 200 * 1024;
 
@@ -11,8 +12,7 @@ export function ImportSpecies() {
   const { handbook } = useNursery();
   const navigate = useNavigate();
   const [problems, setProblems] = useState<string[]>([]);
-  const read = async (file: File | undefined) => {
-    if (!file) return;
+  const read = async (file: File) => {
     setProblems([]);
     try {
       const species = readSpecies(await textOf(file));
@@ -26,10 +26,9 @@ export function ImportSpecies() {
   };
   return (
     <div className="mt-8 border-t border-line pt-3">
-      <label className="quiet cursor-pointer focus-within:outline-3 focus-within:outline-offset-2">
+      <FileChoice accept=".json,application/json" choose={(file) => void read(file)}>
         take in a species from a file
-        <input type="file" accept=".json,application/json" className="sr-only" onChange={(event) => read(event.target.files?.[0])} />
-      </label>
+      </FileChoice>
       {problems.length > 0 && (
         <ul role="alert" className="mt-1 font-semibold text-alarm">
           {problems.map((problem) => (

@@ -17,7 +17,7 @@ const LEAST_ROOM = 3;
 
 /** A way drawn as its path through temperatures, each stage named with its days; wide stages are long ones. */
 export function WayDrawing({ species, way, labelled = false }: { species: Species; way: Way; labelled?: boolean }) {
-  const { places, nursery, today } = useNursery();
+  const { placesAsMeasured: places, nursery, today } = useNursery();
   const stages = useMemo(
     () => resolveWay(species, way, { places, outdoors: { year: yearOf(nursery), start: today } }),
     [species, way, places, nursery, today],

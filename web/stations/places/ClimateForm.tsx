@@ -1,11 +1,13 @@
 import { parseQuantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
 import { estimatedMonths } from '@chill/core/winter/climate.ts';
+import { CLIMATES } from '@chill/core/winter/climates.ts';
 import { MonthClimate, type Nursery } from '@chill/model/nursery.ts';
 import { useState } from 'react';
 import { saveNursery } from '../../data/saving.ts';
 import { Problem } from '../../kit/Problem.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { ZONE_COLOUR } from '../../kit/zones.ts';
+import { FromRecords } from './FromRecords.tsx';
 
 const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
 const WIDTH = 600;
@@ -15,14 +17,15 @@ const HEIGHT = 170;
 export function ClimateForm({ nursery }: { nursery: Nursery }) {
   const { units } = nursery.settings;
   const months = nursery.climate ?? estimatedMonths(nursery);
+  const { attempt, problem, busy } = useAttempt();
   const [drafts, setDrafts] = useState(() =>
     months.map(({ min_C, max_C }) => ({
       min: showQuantity(min_C, 'temperature_C', units),
       max: showQuantity(max_C, 'temperature_C', units),
     })),
   );
+  const put = (found: readonly MonthClimate[]) => attempt(async () => saveNursery({ ...nursery, climate: [...found] }));
   const [faults, setFaults] = useState<Record<number, string>>({});
-  const { attempt, problem, busy } = useAttempt();
   const change = (at: number, part: Partial<(typeof drafts)[number]>) =>
     setDrafts(drafts.map((one, i) => (i === at ? { ...one, ...part } : one)));
   const save = () =>
@@ -34,7 +37,9 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
         if (bad && !bad.ok) found[i] = bad.problem;
         const month = MonthClimate.safeParse({ min_C: low?.ok ? low.value : undefined, max_C: high?.ok ? high.value : undefined });
         if (!month.success && !found[i]) found[i] = month.error.issues[0]?.message ?? 'Give both.';
-        return month.data;
+        // The spread of single days stays as it was learned.
+        const sd_C = months[i]?.sd_C;
+        return month.data && { ...month.data, ...(sd_C !== undefined && { sd_C }) };
       });
       setFaults(found);
       if (Object.keys(found).length === 0) await saveNursery({ ...nursery, climate: read.filter((month) => month !== undefined) });
@@ -48,6 +53,23 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
           : 'A guess from the latitude and the last frost. Put in your own months, and a winter outdoors is reckoned from them.'}
       </p>
       <YearBand months={months} />
+      <Spread months={months} />
+      <div className="flex flex-wrap items-start gap-x-8">
+        <FromRecords take={put} />
+        <details>
+          <summary className="quiet cursor-pointer list-none">take a made-up climate</summary>
+          <ul className="mt-1">
+            {CLIMATES.map(({ id, name, tells, months: made }) => (
+              <li key={id} className="border-t border-line py-1">
+                <button type="button" className="quiet" disabled={busy} onClick={() => put(made)}>
+                  {name}
+                </button>{' '}
+                <span className="text-[0.95rem] text-ink2">{tells}</span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      </div>
       <details className="mt-1">
         <summary className="quiet cursor-pointer list-none">change the months</summary>
         <ul className="mt-2 grid gap-x-8 sm:grid-cols-2 desk:grid-cols-3">
@@ -84,6 +106,18 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
         <Problem>{problem}</Problem>
       </details>
     </section>
+  );
+}
+
+/** How far single days lie from the months, where that is known. */
+function Spread({ months }: { months: readonly MonthClimate[] }) {
+  const spreads = months.flatMap(({ sd_C }) => sd_C ?? []);
+  if (spreads.length < months.length) return null;
+  const [least, most] = [Math.min(...spreads), Math.max(...spreads)];
+  return (
+    <p className="text-[0.95rem] text-ink2">
+      Single days lie {least === most ? least : `${least} to ${most}`} °C either side of these, two days in three.
+    </p>
   );
 }
 

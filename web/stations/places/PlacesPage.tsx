@@ -1,29 +1,24 @@
+import { shortDate } from '@chill/core/calendar/dates.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
-import { Place, PlaceKind } from '@chill/model/place.ts';
-import { type CSSProperties, useState } from 'react';
-import { ApiProblem } from '../../data/api.ts';
+import { tellRoom } from '@chill/core/ways/room.ts';
+import type { Place } from '@chill/model/place.ts';
+import { useState } from 'react';
+import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
-import { savePlace } from '../../data/saving.ts';
-import { Field } from '../../kit/Field.tsx';
-import { QuantityInput } from '../../kit/QuantityInput.tsx';
+import { lodgersOf } from '../../data/places.ts';
+import { dueToday } from '../../data/stations.ts';
+import { PlacePicture } from '../../kit/PlacePicture.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
 import { ClimateForm } from './ClimateForm.tsx';
 import { NurseryForm } from './NurseryForm.tsx';
+import { KIND_NAMES, PlaceForm } from './PlaceForm.tsx';
 
-const KIND_NAMES: Record<PlaceKind, string> = {
-  drawer: 'drawer, dry store',
-  fridge: 'fridge',
-  freezer: 'freezer',
-  mat: 'heat mat',
-  bench: 'bench',
-  shelf: 'warm shelf',
-  outdoors: 'outdoors',
-};
+const TABLES = ['lots', 'batches', 'events', 'tasks', 'cold', 'places'] as const;
 
 /** Where seed is kept, in the order of the walk: how cold, how much fits, what is there. */
 export default function PlacesPage() {
-  const { places, batches, nursery, today } = useNursery();
+  const { places, batches, nursery, temperatures, today } = useNursery();
   const [editing, setEditing] = useState<Place>();
   const blank = (): Place => ({ id: newId(), name: '', kind: 'fridge', nominal_C: 4, capacity: 20, order: places.length + 1 });
   return (
@@ -35,48 +30,73 @@ export default function PlacesPage() {
         </button>
       </div>
       <p className="mt-1 max-w-prose text-ink2">
-        In the order in which you walk past them. A plan reckons with the temperature written here: measure it.
+        In the order in which you walk past them. What lies in each is drawn as it fills; dark is what wants something today. A temperature
+        counts as it was measured where a logger, a file or you have told it, and as it is written down where nothing has.
       </p>
       {editing && <PlaceForm key={editing.id} place={editing} close={() => setEditing(undefined)} />}
-      <ul className="mt-4 max-w-4xl">
-        {places.map((place) => {
-          const there = batches.filter(
-            ({ projection }) => projection.state.underWay && projection.state.stages[projection.state.stage]?.placeId === place.id,
-          ).length;
-          const zone = zoneOf(place.nominal_C);
-          return (
-            <li
-              key={place.id}
-              className="grid grid-cols-[1fr_auto] items-center gap-x-6 gap-y-1 border-t border-line py-3 desk:grid-cols-[16rem_7rem_1fr_auto]"
-              style={{ '--zone': ZONE_COLOUR[zone] } as CSSProperties}
-            >
-              <span>
-                <b className="font-[620]">{place.name}</b>
-                <span className="block text-[0.92rem] text-ink2">{KIND_NAMES[place.kind]}</span>
-              </span>
-              <span className="font-mono text-xl font-bold" style={{ color: 'var(--zone)' }}>
-                {showQuantity(place.nominal_C, 'temperature_C', nursery.settings.units)}
-              </span>
-              <span className="col-span-2 flex items-center gap-3 desk:col-span-1">
-                <span className="h-3 grow border border-ink3" aria-hidden="true">
-                  <span
-                    className="block h-full"
-                    style={{ width: `${Math.min(100, (there / place.capacity) * 100)}%`, background: 'var(--zone)' }}
-                  />
-                </span>
-                <span className="w-28 text-[0.95rem]">
-                  {there} of {place.capacity}
-                  {there > place.capacity && <b className="text-alarm"> too many</b>}
-                </span>
-              </span>
-              <button type="button" className="quiet" onClick={() => setEditing(place)} aria-label={`change ${place.name}`}>
-                change
-              </button>
-            </li>
-          );
-        })}
+      <ul className="mt-4 grid gap-x-12 gap-y-6 sm:grid-cols-2 desk:grid-cols-3">
+        {unitsOf(places).map((shelves) => (
+          <li key={shelves[0]?.id} className="border-t border-line pt-3">
+            {shelves.length > 1 && <h2>{shelves[0]?.within}</h2>}
+            <ul>
+              {shelves.map((place) => {
+                const lodgers = lodgersOf(place, { batches });
+                const taken = lodgers.reduce((sum, { room }) => sum + room, 0);
+                const record = temperatures.find((one) => one.placeId === place.id);
+                const next = lodgers[0]?.leaves;
+                return (
+                  <li key={place.id} className="flex items-start justify-between gap-4 py-1">
+                    <span className="min-w-0">
+                      <Link to={`/places/${place.id}`} className="font-[620] underline underline-offset-4">
+                        {place.name}
+                      </Link>
+                      <span className="block text-[0.92rem] text-ink2">
+                        {KIND_NAMES[place.kind]}, {tellRoom(taken, place)}
+                        {taken > place.capacity && <b className="text-alarm"> too many</b>}
+                        {next && `; next leaves ${shortDate(next, today)}`}
+                      </span>
+                    </span>
+                    <span className="text-right whitespace-nowrap">
+                      <b className="font-mono text-xl" style={{ color: ZONE_COLOUR[zoneOf(record?.last.celsius ?? place.nominal_C)] }}>
+                        {showQuantity(record?.last.celsius ?? place.nominal_C, 'temperature_C', nursery.settings.units)}
+                      </b>
+                      <span className="block text-[0.85rem] text-ink2">{record ? 'measured' : 'as written'}</span>
+                    </span>
+                  </li>
+                );
+              })}
+            </ul>
+            <PlacePicture
+              shelves={shelves.map((place) => ({
+                ...place,
+                pieces: lodgersOf(place, { batches }).flatMap(({ view, room }) =>
+                  Array.from({ length: Math.max(1, Math.round(room)) }, () => ({
+                    code: view.batch.code,
+                    due: dueToday(view, today).length > 0,
+                  })),
+                ),
+              }))}
+            />
+          </li>
+        ))}
       </ul>
       <ClimateForm key={JSON.stringify(nursery.climate)} nursery={nursery} />
+      <section className="mt-10 max-w-4xl">
+        <h2>All of it, elsewhere</h2>
+        <p className="mt-1 max-w-prose text-ink2">
+          Every table as CSV, in SI units. The calendar feed is an address to subscribe to: what is due moves there as it moves here.
+        </p>
+        <p className="mt-1 flex flex-wrap gap-x-6">
+          {TABLES.map((table) => (
+            <a key={table} className="quiet" href={`/api/tables/${table}.csv`} download>
+              {table}
+            </a>
+          ))}
+          <a className="quiet" href="/api/calendar.ics">
+            calendar feed
+          </a>
+        </p>
+      </section>
       <details className="mt-8 max-w-2xl">
         <summary className="quiet cursor-pointer list-none">change the nursery itself: where it lies, its frosts, its units</summary>
         <div className="mt-4">
@@ -87,81 +107,12 @@ export default function PlacesPage() {
   );
 }
 
-function PlaceForm({ place, close }: { place: Place; close: () => void }) {
-  const { nursery } = useNursery();
-  const [draft, setDraft] = useState<
-    Omit<Place, 'nominal_C' | 'capacity' | 'order'> & { nominal_C: number | undefined; capacity: string; order: string }
-  >({
-    ...place,
-    capacity: String(place.capacity),
-    order: String(place.order),
-  });
-  const [errors, setErrors] = useState<Record<string, string>>({});
-  const set = (part: Partial<typeof draft>) => setDraft({ ...draft, ...part });
-  const save = async () => {
-    const parsed = Place.safeParse({ ...draft, capacity: Number(draft.capacity || 'x'), order: Number(draft.order || 'x') });
-    if (!parsed.success) return setErrors(Object.fromEntries(parsed.error.issues.map((issue) => [String(issue.path[0]), issue.message])));
-    try {
-      await savePlace(parsed.data);
-      close();
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setErrors({ name: error.message });
-    }
-  };
-  return (
-    <form
-      noValidate
-      className="mt-4 grid max-w-4xl gap-x-8 gap-y-4 border-y border-line bg-sheet px-4 py-4 sm:grid-cols-2 desk:grid-cols-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
-      <Field label="Name" error={errors.name}>
-        <input className="written" value={draft.name} onChange={(event) => set({ name: event.target.value })} />
-      </Field>
-      <Field label="Kind" error={errors.kind}>
-        <select className="written" value={draft.kind} onChange={(event) => set({ kind: event.target.value as PlaceKind })}>
-          {PlaceKind.options.map((kind) => (
-            <option key={kind} value={kind}>
-              {KIND_NAMES[kind]}
-            </option>
-          ))}
-        </select>
-      </Field>
-      <Field label="Temperature" error={errors.nominal_C}>
-        <QuantityInput
-          quantity="temperature_C"
-          units={nursery.settings.units}
-          value={draft.nominal_C}
-          onChange={(nominal_C) => set({ nominal_C })}
-        />
-      </Field>
-      <Field label="Bags, towels or trays that fit" error={errors.capacity}>
-        <input
-          className="written font-mono"
-          inputMode="numeric"
-          value={draft.capacity}
-          onChange={(event) => set({ capacity: event.target.value })}
-        />
-      </Field>
-      <Field label="Which on the walk" error={errors.order}>
-        <input
-          className="written font-mono"
-          inputMode="numeric"
-          value={draft.order}
-          onChange={(event) => set({ order: event.target.value })}
-        />
-      </Field>
-      <div className="flex items-end gap-6">
-        <button type="submit" className="deed">
-          save
-        </button>
-        <button type="button" className="quiet" onClick={close}>
-          leave it
-        </button>
-      </div>
-    </form>
-  );
+/** Places in walking order, shelves of one fridge or room together where the first of them stands. */
+function unitsOf(places: readonly Place[]): Place[][] {
+  const units = new Map<string, Place[]>();
+  for (const place of places) {
+    const key = place.within ?? place.id;
+    units.set(key, [...(units.get(key) ?? []), place]);
+  }
+  return [...units.values()];
 }

@@ -16,7 +16,7 @@ const STROKES = ['1 5', '9 5', undefined];
 
 /** "How long in a towel?": what each school keeps of a hundred sound seeds, week by week, with its best day. Both are right, each in its medium. */
 export function HowLong({ species }: { species: Species }) {
-  const { places, nursery } = useNursery();
+  const { placesAsMeasured: places, nursery } = useNursery();
   const temperature_C = placesFor('coldMoist', places)[0]?.nominal_C ?? 4;
   const curves = useMemo(() => mediaCurves(species, temperature_C), [species, temperature_C]);
   if (curves.length === 0) return null;

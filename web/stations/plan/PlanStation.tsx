@@ -4,7 +4,7 @@ import { lotInRequest, type Weighed, weighWays } from '@chill/core/ways/propose.
 import { isControl } from '@chill/core/ways/schools.ts';
 import { whatWouldChange } from '@chill/core/ways/whatChanges.ts';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { asItStands, useNursery } from '../../data/nursery.ts';
 import { stationOf } from '../../data/stations.ts';
 import { BatchLine } from '../batch/BatchLine.tsx';
@@ -19,9 +19,10 @@ const NOTHING_WEIGHED: Weighed = { offered: [], set_aside: [], none: [] };
 
 /** The ways that suit a lot, side by side, for what the grower wants. Computed here, at every keystroke. */
 export default function PlanStation() {
-  const { lots, handbook, nursery, places, today, batches } = useNursery();
+  const { lots, handbook, nursery, placesAsMeasured: places, today, batches, rot } = useNursery();
   const { wording, wish, change: changeWish } = useWish();
-  const [opened, setOpened] = useState<string>();
+  const [query] = useSearchParams();
+  const [opened, setOpened] = useState<string | undefined>(query.get('way') ?? undefined);
   const lot = lots.find((one) => one.id === wording.lotId);
   const species = handbook.find((one) => one.id === lot?.speciesId);
   const request = useMemo(
@@ -35,8 +36,9 @@ export default function PlanStation() {
         nursery,
         places,
         today,
+        rot,
       },
-    [lot, species, wish, nursery, places, today],
+    [lot, species, wish, nursery, places, today, rot],
   );
   const weighed = useMemo(() => (request ? weighWays(request) : NOTHING_WEIGHED), [request]);
   // Asked once the hand rests: it weighs the neighbouring wishes too.

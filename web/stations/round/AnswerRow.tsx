@@ -1,8 +1,10 @@
 import { mostFor } from '@chill/core/ledger/verbs.ts';
 import { type Answer, recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
+import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import { BENCH_STAGES } from '@chill/core/schedule/intervals.ts';
+import { KEPT_DRY } from '@chill/core/schedule/setting.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
-import { cautionAt } from '@chill/core/schedule/words.ts';
+import { cautionAt, MOULD_CAUTION } from '@chill/core/schedule/words.ts';
 import { COUNT_FIRST, wantsCount } from '@chill/core/treat/swelling.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { useState } from 'react';
@@ -13,12 +15,17 @@ import { post } from '../../data/outbox.ts';
 import type { Sight } from '../../data/sights.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
+import { QuantityInput } from '../../kit/QuantityInput.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 
 const DAMP = [
   { value: 'dry', text: 'dry' },
   { value: 'right', text: 'damp' },
   { value: 'wet', text: 'wet' },
+] as const;
+const MOULD = [
+  { value: 'few', text: 'a few' },
+  { value: 'spreading', text: 'spreading' },
 ] as const;
 const REST = [
   { value: 'heldOver', text: 'hold over' },
@@ -30,7 +37,9 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
   const nursery = useNursery();
   const { batch, projection } = view;
   const { state } = projection;
-  const usual = usualAnswer(task, state);
+  const setting = settingOf(nursery, view.species, view.lot);
+  const water = task.kind === 'water' ? topUpFor({ batch, projection, setting, index: task.stage }) : 0;
+  const usual = usualAnswer(task, state, water);
   const [answer, setAnswer] = useState<Answer>(usual);
   const [problem, setProblem] = useState<string>();
   const set = (part: Partial<Answer>) => setAnswer({ ...answer, ...part });
@@ -39,16 +48,10 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
   const inPots = stage?.kind === 'pot';
   const sprouts = stage?.kind === 'warmTowel' || (inPots && task.title === 'count');
   const waits = !inPots && !sprouts;
+  const dry = stage !== undefined && KEPT_DRY.includes(stage.kind);
 
   const record = () => {
-    const recorded = recordAnswer(
-      task,
-      waits ? answer : { ...answer, damp: undefined },
-      batch,
-      state,
-      settingOf(nursery, view.species, view.lot),
-      newId,
-    );
+    const recorded = recordAnswer(task, waits && !dry ? answer : { ...answer, damp: undefined }, batch, state, setting, newId);
     if ('problem' in recorded) return setProblem(recorded.problem);
     setProblem(undefined);
     setAnswer(usual);
@@ -60,13 +63,15 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
       ? cautionAt(stage.kind)
       : task.kind === 'move'
         ? cautionAt(projection.stages[task.stage + 1]?.kind ?? 'pot')
-        : undefined;
+        : task.kind === 'refresh'
+          ? MOULD_CAUTION
+          : undefined;
 
   return (
     <div className="flex max-w-[27rem] flex-wrap items-center gap-x-2.5 gap-y-2 desk:justify-end">
       {task.kind === 'look' && (
         <>
-          {waits && <Choice label="How damp" options={DAMP} value={answer.damp ?? 'right'} onChange={(damp) => set({ damp })} />}
+          {waits && !dry && <Choice label="How damp" options={DAMP} value={answer.damp ?? 'right'} onChange={(damp) => set({ damp })} />}
           {(sprouts || waits) && (
             <Tally
               label={sprouts ? 'up' : 'roots'}
@@ -93,7 +98,26 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
               onChange={(mouldy) => set({ mouldy })}
             />
           )}
+          {answer.mouldy > 0 && !inPots && (
+            <Choice
+              label="How far the mould goes"
+              options={MOULD}
+              value={answer.mould === 'spreading' ? 'spreading' : 'few'}
+              onChange={(mould) => set({ mould })}
+            />
+          )}
         </>
+      )}
+      {task.kind === 'water' && (
+        <span className="w-28">
+          <QuantityInput
+            aria-label="water added"
+            quantity="volume_mL"
+            units={nursery.nursery.settings.units}
+            value={answer.water_mL}
+            onChange={(water_mL) => set({ water_mL: water_mL ?? 0 })}
+          />
+        </span>
       )}
       {(task.kind === 'lift' || task.kind === 'setOut') && (
         <Stepper
@@ -198,6 +222,10 @@ function deedWord(task: Task, changed: boolean): string {
       return 'turned';
     case 'freshWater':
       return 'given';
+    case 'water':
+      return 'added';
+    case 'refresh':
+      return 'done';
     case 'finish':
       return 'finish';
     case 'setOut':

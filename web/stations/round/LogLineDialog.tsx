@@ -1,5 +1,6 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { accept } from '@chill/core/ledger/accept.ts';
+import { likelyCodes } from '@chill/core/ledger/bagCode.ts';
 import { type LogLine, parseLogLine } from '@chill/core/ledger/logLine.ts';
 import { STATE_NAMES } from '@chill/core/ledger/states.ts';
 import { describeEvent, recordSayings } from '@chill/core/schedule/record.ts';
@@ -84,8 +85,9 @@ export default function LogLineDialog({ close }: { close: () => void }) {
 function previewOf(line: string, nursery: NurseryView): Preview {
   const read: LogLine = parseLogLine(line, nursery.today);
   const view = nursery.batches.find((one) => one.batch.code === read.code);
-  const problems = read.misread.map(({ text, problem }) => ({ text, problem }));
-  if (read.code && !view) problems.unshift({ text: read.code, problem: `There is no bag ${read.code}.` });
+  const codes = nursery.batches.map(({ batch }) => batch.code);
+  const problems = read.misread.map(({ text, problem }) => ({ text, problem: `${problem}${meant(text, codes)}` }));
+  if (read.code && !view) problems.unshift({ text: read.code, problem: `There is no bag ${read.code}.${meant(read.code, codes)}` });
   if (!view || problems.length > 0) return { problems, view };
   const { batch, projection } = view;
   const recorded = recordSayings(batch, projection.state, read.sayings, settingOf(nursery, view.species, view.lot), read.on, () => newId());
@@ -93,6 +95,12 @@ function previewOf(line: string, nursery: NurseryView): Preview {
   const verdict = accept(batch, recorded.events, nursery.today);
   if (!verdict.ok) return { problems: verdict.errors.map((error) => ({ text: '', problem: error.message })), view };
   return { view, events: recorded.events, after: verdict.state.counts };
+}
+
+/** What a misread code may have been. */
+function meant(text: string, codes: readonly string[]): string {
+  const likely = likelyCodes(text, codes, 3);
+  return likely.length > 0 ? ` Was it ${likely.join(' or ')}?` : '';
 }
 
 function WillDo({ preview, nursery }: { preview: Extract<Preview, { events: NewEvent[] }>; nursery: NurseryView }) {

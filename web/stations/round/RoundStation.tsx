@@ -52,7 +52,7 @@ export function RoundStation() {
         {stops.map((stop) => (
           <Stop key={stop.place?.id ?? 'nowhere'} stop={stop} picked={shown?.batch.id} pick={setPicked} sights={sights} />
         ))}
-        {view.batches.length === 0 && <BeginHere />}
+        {view.batches.length === 0 ? <BeginHere /> : <Elsewhere />}
       </section>
       {shown && (
         <aside className="hidden border-l border-line bg-sheet desk:block" aria-label={`Batch ${shown.batch.code}`}>
@@ -184,6 +184,29 @@ export function UndoButton({ view, events }: { view: BatchView; events: readonly
     <button type="button" className="quiet shrink-0 px-2 text-[0.92rem]" onClick={undo} aria-label={`undo: ${view.batch.code}`}>
       undo
     </button>
+  );
+}
+
+/** The round elsewhere than on this screen: on paper, in a calendar, as a table. */
+function Elsewhere() {
+  return (
+    <p className="mt-6 flex flex-wrap gap-x-6 border-t border-line pt-2 text-[0.95rem]">
+      <Link to="/round/sheet" className="quiet">
+        on paper
+      </Link>
+      <Link to="/round/typed" className="quiet">
+        type a sheet in
+      </Link>
+      <Link to="/labels" className="quiet">
+        labels
+      </Link>
+      <a href="/api/calendar.ics" className="quiet">
+        calendar feed
+      </a>
+      <a href="/api/tables/tasks.csv" className="quiet" download>
+        as a table
+      </a>
+    </p>
   );
 }
 

@@ -108,7 +108,7 @@ function leftAfter({ tested, sound }: { tested: number | undefined; sound: numbe
 }
 
 function Towel({ lot, species, seeds, setSeeds }: { lot: LotView; species: Species; seeds: number; setSeeds: (seeds: number) => void }) {
-  const { today, places } = useNursery();
+  const { today, placesAsMeasured: places } = useNursery();
   const navigate = useNavigate();
   const { attempt, problem, busy } = useAttempt();
   const sound = soundShare(lot.state.soundness, species);

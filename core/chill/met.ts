@@ -1,0 +1,144 @@
+import type { Place } from '@chill/model/place.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { TemperatureResponse } from '@chill/model/species.ts';
+import type { PlaceTemperatures } from '@chill/model/temperature.ts';
+import { dayNumber } from '../calendar/dates.ts';
+import { ROT_LAW } from '../rot/hazard.ts';
+import { effectiveness } from './effectiveness.ts';
+import { UNDOES_AFTER_DAYS, UNDONE_PER_DAY } from './measured.ts';
+
+/** Where a batch lay, from which day on. */
+export interface Stay {
+  on: PlainDate;
+  placeId: string;
+}
+
+/** What the temperatures that a batch met, and those that it is expected to meet, do to it, by whole days since its stage began. */
+export interface Met {
+  /** Effective days that day `day` (0 is the first) earns, 0 to 1, moist. */
+  effect: (day: number) => number;
+  /** Factor of temperature on rot on that day. */
+  rot: (day: number) => number;
+  /** Share of that day that was measured, 0 to 1; 0 for days to come. */
+  measured: (day: number) => number;
+  /** Chill-days undone by long hot spells by the end of `day` whole days. */
+  undone: (day: number) => number;
+  /** What the place where it lies now is expected to hold, °C, and whether that is from its readings. */
+  expected_C: number;
+  expectedMeasured: boolean;
+}
+
+/** What is to come is taken from the middle of the last days of readings: so many, of which so many must have been measured for half a day or more. */
+const LOOK_BACK_DAYS = 14;
+const ENOUGH_DAYS = 7;
+const HALF_A_DAY = 0.5;
+
+/** What a place is expected to hold from `today` on: the middle of its last fortnight's readings, its nominal where there are too few. */
+export function expectedOf(
+  place: Pick<Place, 'id' | 'nominal_C'>,
+  records: readonly PlaceTemperatures[],
+  today: PlainDate,
+): { celsius: number; measured: boolean; middle: (of: (record: PlaceTemperatures, day: number) => number) => number | undefined } {
+  const record = records.find(({ placeId }) => placeId === place.id);
+  const days: number[] = [];
+  if (record) {
+    const end = dayNumber(today) - dayNumber(record.from);
+    for (let day = Math.max(0, end - LOOK_BACK_DAYS); day < Math.min(end, record.measured.length); day++) {
+      if ((record.measured[day] as number) >= HALF_A_DAY) days.push(day);
+    }
+  }
+  const middle = (of: (record: PlaceTemperatures, day: number) => number) => {
+    if (!record || days.length < ENOUGH_DAYS) return undefined;
+    const sorted = days.map((day) => of(record, day)).sort((a, b) => a - b);
+    const half = sorted.length >> 1;
+    return sorted.length % 2 ? (sorted[half] as number) : ((sorted[half - 1] as number) + (sorted[half] as number)) / 2;
+  };
+  const celsius = middle((one, day) => one.mean_C[day] as number);
+  return { celsius: celsius ?? place.nominal_C, measured: celsius !== undefined, middle };
+}
+
+/**
+ * Places as a plan made today should reckon with them: at what their last fortnight's readings say, to a tenth of a degree, instead of what is written
+ * down. Outdoors goes by the year, not by a fortnight.
+ */
+export function asMeasured(places: readonly Place[], records: readonly PlaceTemperatures[], today: PlainDate): Place[] {
+  return places.map((place) => {
+    const { celsius, measured } = expectedOf(place, records, today);
+    return measured && place.kind !== 'outdoors' ? { ...place, nominal_C: Math.round(celsius * 10) / 10 } : place;
+  });
+}
+
+/**
+ * What a batch met in the places where it lay since `since`, by their readings before `today`, and is expected to meet in the last of them from then on.
+ * A place that is not known any more, and a batch in none, has `planned_C`. `response` says what earns.
+ */
+export function metBy(
+  { since, stays, planned_C }: { since: PlainDate; stays: readonly Stay[]; planned_C: number },
+  response: TemperatureResponse,
+  { places, records, today }: { places: readonly Place[]; records: readonly PlaceTemperatures[]; today: PlainDate },
+): Met {
+  const [first, now] = [dayNumber(since), dayNumber(today)];
+  const lain = stays.map(({ on, placeId }, i) => {
+    const place = places.find(({ id }) => id === placeId);
+    const record = place && records.find((one) => one.placeId === place.id);
+    const nominal_C = place?.nominal_C ?? planned_C;
+    return {
+      from: i === 0 ? first : dayNumber(on),
+      record,
+      recordFrom: record ? dayNumber(record.from) : 0,
+      effects: effectsBy(record, response),
+      effect: effectiveness(nominal_C, response),
+      rot: ROT_LAW.at(nominal_C),
+    };
+  });
+  const at = (day: number) => lain.findLast(({ from }) => from <= first + day) ?? lain[0];
+  const current = places.find(({ id }) => id === stays.at(-1)?.placeId);
+  const expected = expectedOf(current ?? { id: '', nominal_C: planned_C }, records, today);
+  const fromMean = (record: PlaceTemperatures, day: number) => effectiveness(record.mean_C[day] as number, response);
+  const expectedEffect =
+    expected.middle((record, day) => effectsBy(record, response)?.[day] ?? fromMean(record, day)) ??
+    effectiveness(expected.celsius, response);
+  const expectedRot = expected.middle((record, day) => record.rot[day] as number) ?? ROT_LAW.at(expected.celsius);
+  const past = (day: number) => first + day < now;
+  const hot = lain.flatMap(({ from, record }, i) =>
+    (record?.hot ?? []).flatMap(({ from_day, to_day }) => {
+      const [begins, ends] = [Math.max(from, from_day), Math.min(now, lain[i + 1]?.from ?? now, to_day)];
+      return ends > begins ? [{ begins, ends }] : [];
+    }),
+  );
+  return {
+    effect: (day) => {
+      if (!past(day)) return expectedEffect;
+      const stay = at(day);
+      if (!stay) return effectiveness(planned_C, response);
+      const i = first + day - stay.recordFrom;
+      if (!stay.record || i < 0 || i >= stay.record.measured.length) return stay.effect;
+      return stay.effects?.[i] ?? (stay.record.mean_C[i] === null ? stay.effect : fromMean(stay.record, i));
+    },
+    rot: (day) => {
+      if (!past(day)) return expectedRot;
+      const stay = at(day);
+      return stay?.record?.rot[first + day - stay.recordFrom] ?? stay?.rot ?? ROT_LAW.at(planned_C);
+    },
+    measured: (day) => {
+      const stay = past(day) ? at(day) : undefined;
+      return stay?.record?.measured[first + day - stay.recordFrom] ?? 0;
+    },
+    undone: (day) =>
+      hot.reduce(
+        (sum, { begins, ends }) => sum + UNDONE_PER_DAY * Math.max(0, Math.min(first + day, ends) - begins - UNDOES_AFTER_DAYS),
+        0,
+      ),
+    expected_C: expected.celsius,
+    expectedMeasured: expected.measured,
+  };
+}
+
+/** What each day of a record earns by a response; `undefined` where that response was not asked for. */
+export function effectsBy(record: PlaceTemperatures | undefined, response: TemperatureResponse): number[] | undefined {
+  return record?.effects.find((one) => sameResponse(one.response, response))?.days;
+}
+
+function sameResponse(a: TemperatureResponse, b: TemperatureResponse): boolean {
+  return a.zeroBelow_C === b.zeroBelow_C && a.fullFrom_C === b.fullFrom_C && a.fullTo_C === b.fullTo_C && a.zeroAbove_C === b.zeroAbove_C;
+}

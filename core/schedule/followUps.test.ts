@@ -1,0 +1,129 @@
+import { SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
+import { loadHandbook } from '@chill/handbook/load.ts';
+import type { Batch } from '@chill/model/batch.ts';
+import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
+import type { Species } from '@chill/model/species.ts';
+import { describe, expect, test } from '@jest/globals';
+import { addDays } from '../calendar/dates.ts';
+import { accept } from '../ledger/accept.ts';
+import { topUp_mL } from '../mix/topUp.ts';
+import { startingPlaces } from '../ways/places.ts';
+import { planFrom, propose } from '../ways/propose.ts';
+import { recordAnswer, usualAnswer } from './answer.ts';
+import { topUpFor } from './followUps.ts';
+import { lookEvery } from './intervals.ts';
+import { project } from './project.ts';
+import type { Setting } from './setting.ts';
+import { tasksFor } from './tasks.ts';
+
+const species = loadHandbook().find(({ id }) => id === 'balsamorhiza-sagittata') as Species;
+let serial = 0;
+const newId = () => `00000000-0000-4000-8000-${String(serial++).padStart(12, '0')}`;
+const places = startingPlaces(newId);
+const START = '2026-11-01';
+const lot = {
+  soundness: { kind: 'tested', tested: 20, sound: 17 },
+  provenance: { kind: 'collected', place: 'a bank', on: '2026-08-01' },
+} as const;
+const setting = (today: string): Setting => ({ species, lot, places, nursery, today });
+const fridge = places.find(({ kind }) => kind === 'fridge')?.id as string;
+
+function inTheCold(wayId: string): Batch {
+  const way = species.ways.find(({ id }) => id === wayId) as Species['ways'][number];
+  const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
+  const request = { species, sound: { alpha: 17.5, beta: 3.5 }, available: 80, wish, nursery, places, today: START };
+  const plan = planFrom(propose(way, request), wish, 80);
+  const batch: Batch = { id: newId(), lotId: newId(), code: '7QK', speciesId: species.id, madeOn: START, plan, events: [] };
+  const cold = plan.stages.findIndex(({ kind }) => kind === 'coldMoist');
+  for (let stage = 0; stage <= cold; stage++) {
+    put(batch, { id: newId(), on: START, kind: 'stageStarted', stage, placeId: fridge });
+    if (stage < cold) put(batch, { id: newId(), on: START, kind: 'stageFinished', stage, moves: [] });
+  }
+  return batch;
+}
+
+function put(batch: Batch, event: NewEvent): void {
+  expect(accept(batch, [event], event.on)).toMatchObject({ ok: true });
+  batch.events.push({ ...event, batchId: batch.id, version: batch.events.length + 1, recordedAt: `${event.on}T12:00:00Z` } as LedgerEvent);
+}
+const look = (batch: Batch, day: number, part: object) =>
+  put(batch, { id: newId(), on: addDays(START, day), kind: 'checked', moves: [], ...part } as NewEvent);
+const due = (batch: Batch, day: number) => {
+  const at = setting(addDays(START, day));
+  return tasksFor(batch, project(batch, at), at).filter((task) => task.due <= at.today);
+};
+function answer(batch: Batch, day: number, kind: string): void {
+  const at = setting(addDays(START, day));
+  const projection = project(batch, at);
+  const task = due(batch, day).find((one) => one.kind === kind);
+  if (!task) throw new Error(`Nothing to ${kind}.`);
+  const water = topUpFor({ batch, projection, setting: at, index: task.stage });
+  const recorded = recordAnswer(task, usualAnswer(task, projection.state, water), batch, projection.state, at, newId);
+  if ('problem' in recorded) throw new Error(recorded.problem);
+  for (const event of recorded.events) put(batch, event);
+}
+
+describe('what a look asks for', () => {
+  test('dry: so much water, once', () => {
+    const batch = inTheCold('towel-in-fridge');
+    look(batch, 8, { damp: 'dry', mould: 'none' });
+    expect(due(batch, 8).map(({ kind }) => kind)).toEqual(['water']);
+    answer(batch, 8, 'water');
+    expect(batch.events.at(-1)).toMatchObject({ kind: 'watered', mL: expect.any(Number) });
+    expect(due(batch, 8)).toEqual([]);
+    // Found dry again, it is asked again.
+    look(batch, 8, { damp: 'dry', mould: 'none' });
+    expect(due(batch, 8).map(({ kind }) => kind)).toEqual(['water']);
+  });
+  test('mould: the mouldy out, fresh bedding, and a look in four days; spreading presses', () => {
+    const batch = inTheCold('towel-in-fridge');
+    look(batch, 8, { damp: 'right', mould: 'spreading', moves: [{ from: 'waiting', to: 'mouldy', count: 3 }] });
+    expect(due(batch, 8)).toMatchObject([{ kind: 'refresh', title: 'rinse, fresh towel', pressing: true }]);
+    answer(batch, 8, 'refresh');
+    expect(due(batch, 8)).toEqual([]);
+    const at = setting(addDays(START, 9));
+    expect(tasksFor(batch, project(batch, at), at).find(({ kind }) => kind === 'look')?.due).toBe(addDays(START, 12));
+  });
+  test('the bedding is named by what it is; pots are left as they are', () => {
+    const sand = inTheCold('sand-in-fridge');
+    look(sand, 15, { damp: 'wet', mould: 'none' });
+    expect(due(sand, 15)).toMatchObject([{ kind: 'refresh', title: 'sieve out, rinse, fresh sand' }]);
+  });
+  test('one root does not condemn the rest: it is potted, the others are told by their numbers', () => {
+    const batch = inTheCold('towel-in-fridge');
+    look(batch, 20, { damp: 'right', mould: 'none', moves: [{ from: 'waiting', to: 'sprouted', count: 1 }] });
+    const [lift] = due(batch, 20);
+    expect(lift).toMatchObject({
+      kind: 'lift',
+      hint: expect.stringMatching(/pot it now.*the other 79 stay: \d+ in 100 are freed, \d+ at the best day/),
+    });
+    const at = setting(addDays(START, 20));
+    expect(tasksFor(batch, project(batch, at), at).find(({ kind }) => kind === 'look')?.due).toBe(addDays(START, 23));
+  });
+  test('a round that was missed says what it risks, in seeds', () => {
+    const batch = inTheCold('towel-in-fridge');
+    look(batch, 8, { damp: 'right', mould: 'none' });
+    expect(due(batch, 45)).toMatchObject([
+      { kind: 'look', pressing: true, lateness: expect.stringMatching(/about \d+ of 80 may have gone mouldy/) },
+    ]);
+  });
+});
+
+describe('how often', () => {
+  test('a fridge is looked into as its medium wants, a warm place sooner, never more than every other day', () => {
+    expect(lookEvery('towel', 4)).toEqual({ usual: 8, longest: 10 });
+    expect(lookEvery('sand', 20).usual).toBeLessThan(7);
+    expect(lookEvery('towel', 25).usual).toBe(2);
+  });
+});
+
+describe('water for what was found dry', () => {
+  test('grows with the towels and tubs that the seeds lie in; a dry envelope gets none', () => {
+    const { seed } = species;
+    expect(topUp_mL(40, 'towel', seed)).toBeGreaterThan(3);
+    expect(topUp_mL(4000, 'towel', seed)).toBeGreaterThan(topUp_mL(40, 'towel', seed));
+    // A litre of vermiculite: 0.12 kg × 3.0 × (0.60 − 0.35).
+    expect(topUp_mL(40, 'vermiculite', seed)).toBeCloseTo(90, 6);
+    expect(topUp_mL(40, 'envelope', seed)).toBe(0);
+  });
+});

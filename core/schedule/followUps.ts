@@ -1,0 +1,77 @@
+import type { Medium, Stage } from '@chill/model/stage.ts';
+import { countIn } from '../ledger/states.ts';
+import { topUp_mL } from '../mix/topUp.ts';
+import { showQuantity } from '../units/quantities.ts';
+import { AFTER_A_ROOT_DAYS } from './intervals.ts';
+import { KEPT_DRY } from './setting.ts';
+import { placeOf, type Task, type TaskContext, task } from './task.ts';
+
+/** What fresh bedding is for each medium that can be changed; pots and flats are left as they are. */
+const FRESH: Partial<Record<Medium, string>> = {
+  towel: 'rinse, fresh towel',
+  film: 'rinse, fresh film',
+  vermiculite: 'sieve out, rinse, fresh vermiculite',
+  sand: 'sieve out, rinse, fresh sand',
+};
+
+/** What the last look at waiting seed asks for and nobody has recorded yet: water for the dry, fresh bedding for the mouldy or the wet. Due at once. */
+export function followUps(context: TaskContext): Task[] {
+  const { batch, projection, setting, stage, index } = context;
+  const { state } = projection;
+  const medium = (batch.plan.way.stages[index] as Stage).medium ?? 'towel';
+  const looks = state.checks.filter(({ on }) => on >= stage.start);
+  const last = looks.at(-1);
+  if (!last || KEPT_DRY.includes(stage.kind)) return [];
+  const { watered, refreshed } = state.sinceLook;
+  const found: Task[] = [];
+  const base = { due: last.on, placeId: placeOf(context) };
+  if (last.damp === 'dry' && !watered && !refreshed) {
+    const water = topUpFor(context);
+    if (water > 0)
+      found.push(
+        task(context, {
+          ...base,
+          kind: 'water',
+          title: 'add water',
+          hint: `it was dry: about ${showQuantity(water, 'volume_mL', setting.nursery.settings.units)}, a little at a time; one or two drops when squeezed`,
+          pressing: true,
+          lateness: 'dry seed earns nothing',
+        }),
+      );
+  }
+  const mouldy = last.mould === 'few' || last.mould === 'spreading';
+  if ((mouldy || last.damp === 'wet') && !refreshed && FRESH[medium]) {
+    found.push(
+      task(context, {
+        ...base,
+        kind: 'refresh',
+        title: FRESH[medium] as string,
+        hint: mouldy
+          ? `take out every mouldy seed first${last.mould === 'spreading' ? '; bathe the rest five minutes in dilute peroxide' : ''}; look again in four days`
+          : 'too wet: press the towel out, or lay them into a damper one; wet seed rots three times as fast',
+        pressing: last.mould === 'spreading',
+      }),
+    );
+  }
+  return found;
+}
+
+/** Water for a batch that was found dry, mL. */
+export function topUpFor({ batch, projection, setting, index }: Pick<TaskContext, 'batch' | 'projection' | 'setting' | 'index'>): number {
+  const medium = batch.plan.way.stages[index]?.medium ?? 'towel';
+  const water = topUp_mL(countIn(projection.state.counts, ['waiting', 'swollen']), medium, setting.species.seed);
+  return water >= 20 ? Math.round(water / 5) * 5 : Math.round(water);
+}
+
+/** What to say of seeds that show a root in the cold: the one goes, the rest stays for as long as the numbers say. */
+export function rootsInTheCold({ projection, setting }: Pick<TaskContext, 'projection' | 'setting'>): string | undefined {
+  const { treatment, state } = projection;
+  if (!treatment || treatment.stage !== state.stage) return undefined;
+  const left = countIn(state.counts, ['waiting', 'swollen']);
+  const [now, best] = [Math.round(treatment.freedNow * 100), Math.round(treatment.freedAtBest * 100)];
+  const stays =
+    setting.today < treatment.dueOut
+      ? `the other ${left} stay: ${now} in 100 are freed, ${best} at the best day`
+      : `the other ${left} are ready too: ${now} in 100 are freed`;
+  return `${stays}. Look again in ${AFTER_A_ROOT_DAYS} days`;
+}

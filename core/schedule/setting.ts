@@ -1,0 +1,41 @@
+import type { DatedStage } from '@chill/model/batch.ts';
+import type { Lot } from '@chill/model/lot.ts';
+import type { Nursery } from '@chill/model/nursery.ts';
+import type { Place } from '@chill/model/place.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Species } from '@chill/model/species.ts';
+import type { StageKind } from '@chill/model/stage.ts';
+import type { PlaceTemperatures } from '@chill/model/temperature.ts';
+import { expectedOf } from '../chill/met.ts';
+import type { BatchState } from '../ledger/batchState.ts';
+import type { LearnedRot } from '../rot/learned.ts';
+
+/** What a batch is read against. */
+export interface Setting {
+  species: Species;
+  lot: Pick<Lot, 'soundness' | 'wintered' | 'provenance' | 'storage'>;
+  places: readonly Place[];
+  nursery: Pick<Nursery, 'lastFrost' | 'settings' | 'latitude_deg' | 'climate' | 'timeZone'>;
+  today: PlainDate;
+  /** What the places' readings come to; places without any are taken at their nominal temperature. */
+  temperatures?: readonly PlaceTemperatures[];
+  /** The nursery's own multipliers on rot, by medium, learned from its mould. */
+  rot?: LearnedRot;
+  /** The moment, where the one who asks knows it: what is recorded then carries it, and what runs against a timer has one. */
+  now?: string;
+}
+
+/** Stages in which seed is kept dry. */
+export const KEPT_DRY: readonly StageKind[] = ['coldDry', 'dryStore'];
+
+/** The temperature that the place where a stage lies is expected to hold, by its readings or its nominal; the planned one where there is no place. */
+export function temperatureIn(
+  state: BatchState,
+  planned: DatedStage,
+  index: number,
+  { places, temperatures = [], today }: Setting,
+): number {
+  const placeId = state.stages[index]?.placeId ?? planned.placeId;
+  const place = places.find(({ id }) => id === placeId);
+  return place ? expectedOf(place, temperatures, today).celsius : planned.temperature_C;
+}

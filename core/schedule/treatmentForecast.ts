@@ -1,0 +1,235 @@
+import type { Batch, DatedStage } from '@chill/model/batch.ts';
+import type { Lot } from '@chill/model/lot.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { TemperatureResponse } from '@chill/model/species.ts';
+import type { Stage } from '@chill/model/stage.ts';
+import { addDays, daysBetween, earlier, later } from '../calendar/dates.ts';
+import {
+  dayReaching,
+  earnedByDay,
+  exposureByDay,
+  type Loss,
+  type Lying,
+  lossesOf,
+  type Unmeasured,
+  uncertainDays,
+  unmeasuredIn,
+} from '../chill/account.ts';
+import { COLD_RESPONSE, coldResponseOf, effectiveness, WARM_RESPONSE } from '../chill/effectiveness.ts';
+import { type Met, metBy } from '../chill/met.ts';
+import { type Credit, daysToFree, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
+import type { BatchState } from '../ledger/batchState.ts';
+import { storedDryDays } from '../lot/lotLedger.ts';
+import { meanShare, soundShare } from '../lot/viability.ts';
+import { firstRootDay } from '../sprout/forecast.ts';
+import { thermalTime } from '../sprout/thermalTime.ts';
+import { readTurns } from '../treat/turns.ts';
+import { bestPull, earnedPerDay, horizonDays, type Pull, type PullCurve, pullCurve, type SteadyTreatment } from '../ways/pull.ts';
+import { requirementsOf } from '../ways/requirements.ts';
+import { coatOpened, TURN_CREDIT_DAYS, treatmentOf, turnsCredit, withOwnRot } from '../ways/resolve.ts';
+import { yearOf } from '../winter/climate.ts';
+import { outdoorStay } from '../winter/outdoors.ts';
+import { KEPT_DRY, type Setting, temperatureIn } from './setting.ts';
+
+/** The account of a treatment that is under way or was the last one done. */
+export interface TreatmentForecast {
+  stage: number;
+  since: PlainDate;
+  /** Days in it so far, and effective days earned in them (with any credit). */
+  days: number;
+  earned: number;
+  /** Effective days that the plan asks for. */
+  wanted: number;
+  /** Days counted only in part because it was found dry. */
+  uncertain_days: number;
+  /** Effective days that the planned temperature would have earned by now, beyond what was earned, by their reasons. */
+  losses: Loss[];
+  /** For each day so far, the share of it that was measured; the rest is nominal. */
+  measured: number[];
+  /** The stretches that were not, and what the place's own figure stood for in them. */
+  unmeasured: Unmeasured[];
+  /** What the place is expected to hold from now on, °C, and whether its readings say so. */
+  expected_C: number;
+  expectedMeasured: boolean;
+  /** Effective days, with any credit, by which 10, 50 and 95 in 100 of those that need it are freed. */
+  needs: { tenth: number; half: number; nearlyAll: number };
+  freedNow: number;
+  freedAtBest: number;
+  /** Share that had what it needed of the treatments before this one: for the rest, this one does not count. 1 where there was none. */
+  freedBefore: number;
+  /** The day on which the planned chill is earned, held inside the window. */
+  dueOut: PlainDate;
+  /** How many days later than planned that is, from what was found; negative for earlier. */
+  shifted_days: number;
+  best: PlainDate;
+  window: { from: PlainDate; to: PlainDate };
+  curve: PullCurve;
+  /** What makes the curve; absent for a winter outdoors, which the months make. */
+  treatment?: SteadyTreatment;
+  /** Its best day and window in days since it began. */
+  pull: Pull;
+  /** Change in yield, seeds in 100 sound ones, if left a week longer than today (or than the day it is due out). */
+  aWeekMore: number;
+  firstRoot?: PlainDate;
+}
+
+/** The account of the last treatment begun, or `undefined` where none was. */
+export function treatmentForecast(batch: Batch, state: BatchState, setting: Setting): TreatmentForecast | undefined {
+  let last: TreatmentForecast | undefined;
+  let freedBefore = 1;
+  for (let index = 0; index < batch.plan.stages.length; index++) {
+    const next = accountOf(batch, state, setting, index);
+    if (!next) continue;
+    freedBefore *= last?.freedNow ?? 1;
+    last = next;
+  }
+  return last && { ...last, freedBefore, freedNow: last.freedNow * freedBefore, freedAtBest: last.freedAtBest * freedBefore };
+}
+
+/** The account of one stage, if it was begun and frees anything by waiting. */
+function accountOf(batch: Batch, state: BatchState, setting: Setting, index: number): TreatmentForecast | undefined {
+  const since = state.stages[index]?.startedOn;
+  if (!since) return undefined;
+  const days = daysBetween(since, state.stages[index]?.finishedOn ?? state.closedOn ?? setting.today);
+  const made = accountCurve(batch, state, setting, index, { since, days });
+  if (!made) return undefined;
+  const { curve, pull, wanted, dueOut, temperature_C, treatment, told } = made;
+  const planned = batch.plan.stages[index] as DatedStage;
+  const last = curve.yields.length - 1;
+  const on = (line: readonly number[], day: number) => line[Math.min(last, day)] as number;
+  const from = Math.max(days, daysBetween(since, dueOut));
+  const { species, lot } = setting;
+  const sound = batch.plan.seeds * meanShare(soundShare(lot.soundness, species));
+  const willSprout = sound * coatOpened(species, batch.plan.way) * species.sprouting.share;
+  const root = firstRootDay(curve.freed, willSprout, thermalTime(species.sprouting), temperature_C);
+  return {
+    stage: index,
+    since,
+    days,
+    earned: on(curve.earned, days),
+    wanted,
+    ...told,
+    freedBefore: 1,
+    freedNow: on(curve.freed, days),
+    freedAtBest: on(curve.freed, pull.best),
+    dueOut,
+    shifted_days: daysBetween(addDays(since, daysBetween(planned.start, planned.end)), dueOut),
+    best: addDays(since, pull.best),
+    window: { from: addDays(since, pull.from), to: addDays(since, pull.to) },
+    curve,
+    ...(treatment && { treatment }),
+    pull,
+    aWeekMore: 100 * (on(curve.yields, from + 7) - on(curve.yields, from)),
+    ...(root !== undefined && { firstRoot: addDays(since, root) }),
+  };
+}
+
+interface AccountCurve {
+  curve: PullCurve;
+  pull: Pull;
+  wanted: number;
+  dueOut: PlainDate;
+  temperature_C: number;
+  treatment?: SteadyTreatment;
+  told: Pick<TreatmentForecast, 'uncertain_days' | 'losses' | 'measured' | 'unmeasured' | 'expected_C' | 'expectedMeasured' | 'needs'>;
+}
+
+function accountCurve(
+  batch: Batch,
+  state: BatchState,
+  setting: Setting,
+  index: number,
+  { since, days }: { since: PlainDate; days: number },
+): AccountCurve | undefined {
+  const { species, lot, places, nursery, temperatures: records = [], today } = setting;
+  const planned = batch.plan.stages[index] as DatedStage;
+  const stage = batch.plan.way.stages[index] as Stage;
+  const temperature_C = temperatureIn(state, planned, index, setting);
+  const stays = state.stages[index]?.stays ?? [];
+  const met = (response: TemperatureResponse) =>
+    metBy({ since, stays, planned_C: planned.temperature_C }, response, { places, records, today });
+  const nominal_C = places.find(({ id }) => id === stays.at(-1)?.placeId)?.nominal_C ?? planned.temperature_C;
+  const measuredBy = ({ measured: share }: Met, nominalPerDay: number) => {
+    const measured = Array.from({ length: Math.max(0, days) }, (_, day) => share(day));
+    return { measured, unmeasured: unmeasuredIn(since, measured, nominalPerDay) };
+  };
+  const credit =
+    stage.kind === 'dryStore' ? { days: storedDryDays(lot, since), give_days: 0 } : creditBefore(batch, state, index, lot.wintered);
+  if (stage.kind === 'outdoorWinter') {
+    const [cold, warm] = [met(coldResponseOf(species)), met(WARM_RESPONSE)];
+    const seen = records.some(({ placeId }) => stays.some((stay) => stay.placeId === placeId)) ? { cold, warm, days } : undefined;
+    const shelter = places.find(({ id }) => id === stays.at(-1)?.placeId)?.cover;
+    const stay = outdoorStay(species, yearOf(nursery), since, { credit, seen, shelter });
+    if (!stay) return undefined;
+    const { curve, pull } = stay;
+    const { cold: requirement } = requirementsOf(species);
+    const told = {
+      uncertain_days: 0,
+      losses: [],
+      ...measuredBy(cold, effectiveness(nominal_C, coldResponseOf(species))),
+      expected_C: temperature_C,
+      expectedMeasured: cold.expectedMeasured,
+      needs: needsOf(requirement as Requirement),
+    };
+    return { curve, pull, wanted: curve.earned[stay.days] as number, dueOut: addDays(since, stay.days), temperature_C, told };
+  }
+  const plain = withOwnRot(treatmentOf(species, stage, temperature_C, credit), setting.rot);
+  if (!plain) return undefined;
+  const bathed = state.timers.some((timer) => timer.step === 'bath' && timer.stage < index);
+  const treatment: SteadyTreatment = bathed ? { ...plain, rot: { ...plain.rot, cleanliness: 'bathed' } } : plain;
+  const plannedPerDay = earnedPerDay({ ...treatment, temperature_C: planned.temperature_C });
+  const asMoist = met(treatment.response ?? COLD_RESPONSE);
+  // Dry cold is counted in longer days.
+  const slower = treatment.daysPerEffectiveDay ?? 1;
+  const counted: Met = { ...asMoist, effect: (day) => asMoist.effect(day) / slower };
+  // What is kept dry is not missing any water.
+  const checks = KEPT_DRY.includes(stage.kind) ? [] : state.checks;
+  const lying: Lying = { since, checks, freshened: state.freshened };
+  const horizon = Math.max(days + 7, horizonDays(treatment.requirement, Math.max(counted.effect(days + 1), plannedPerDay / 4)));
+  const earned = earnedByDay(horizon, counted, lying);
+  const exposed = exposureByDay(horizon, treatment.rot, lying, counted.rot);
+  const curve = pullCurve(
+    horizon,
+    treatment.requirement,
+    (day) => earned[day] as number,
+    (day) => exposed[day] as number,
+    treatment.credit,
+  );
+  const pull = bestPull(curve);
+  const wanted = daysBetween(planned.start, planned.end) * plannedPerDay;
+  const reached = dayReaching(wanted, since, earned) ?? addDays(since, pull.best);
+  const dueOut = later(addDays(since, pull.from), earlier(reached, addDays(since, pull.to)));
+  const spells = records.filter(({ placeId }) => stays.some((stay) => stay.placeId === placeId)).flatMap((record) => record.spells);
+  return {
+    curve,
+    pull,
+    wanted: wanted + (treatment.credit?.days ?? 0),
+    dueOut,
+    temperature_C,
+    treatment,
+    told: {
+      uncertain_days: uncertainDays(lying),
+      losses: lossesOf(days, plannedPerDay, counted, lying, spells),
+      ...measuredBy(counted, earnedPerDay({ ...treatment, temperature_C: nominal_C })),
+      expected_C: counted.expected_C,
+      expectedMeasured: counted.expectedMeasured,
+      needs: needsOf(treatment.requirement),
+    },
+  };
+}
+
+function needsOf(requirement: Requirement): TreatmentForecast['needs'] {
+  return { tenth: daysToFree(0.1, requirement), half: daysToFree(0.5, requirement), nearlyAll: daysToFree(0.95, requirement) };
+}
+
+/** Cold that counts before this stage begins: what the lot brought along, and freezer turns by the days they really took. */
+function creditBefore(batch: Batch, state: BatchState, index: number, wintered: Lot['wintered']): Credit {
+  const isFirstCold = !batch.plan.way.stages.slice(0, index).some(({ kind }) => kind === 'coldMoist' || kind === 'outdoorWinter');
+  const brought = wintered && isFirstCold ? { days: wintered.chillDays, give_days: wintered.give_days } : NO_CREDIT;
+  const turns = batch.plan.way.stages.findIndex((stage) => stage.kind === 'freezerTurns');
+  const done = turns < 0 || turns >= index ? undefined : state.stages[turns];
+  const byDays = done?.startedOn && done.finishedOn ? turnsCredit(daysBetween(done.startedOn, done.finishedOn)) : 0;
+  // Turns that were written down count as they were; without them, by the days.
+  const earned = done?.finishedOn && state.turns.length > 1 ? TURN_CREDIT_DAYS * readTurns(state, 0).counted : byDays;
+  return { ...brought, days: brought.days + earned };
+}

@@ -1,0 +1,33 @@
+import type { Place, RoomUnit } from '@chill/model/place.ts';
+import type { SeedForm } from '@chill/model/species.ts';
+import type { Medium } from '@chill/model/stage.ts';
+import { TUB_ML, unitsFor } from './effort.ts';
+
+/** What a folded towel in its bag, an envelope, and a tray take up, L. Assumptions. */
+const TOWEL_L = 0.5;
+const ENVELOPE_L = 0.1;
+const TRAY_L = 6;
+
+/** Room that seeds in a medium take up, in what the place counts: pieces, or litres. */
+export function roomOf(seeds: number, medium: Medium, seed: SeedForm, room: RoomUnit = 'bags'): number {
+  const pieces = unitsFor(seeds, medium, seed);
+  if (room !== 'litres') return pieces;
+  switch (medium) {
+    case 'towel':
+    case 'film':
+      return pieces * TOWEL_L;
+    case 'vermiculite':
+    case 'sand':
+      return (pieces * TUB_ML) / 1000;
+    case 'ownPot':
+    case 'outdoorFlat':
+      return pieces * TRAY_L;
+    case 'envelope':
+      return pieces * ENVELOPE_L;
+  }
+}
+
+/** "12 of 30 bags". */
+export function tellRoom(taken: number, { capacity, room = 'bags' }: Pick<Place, 'capacity' | 'room'>): string {
+  return `${room === 'litres' ? Math.round(taken * 10) / 10 : taken} of ${capacity} ${room}`;
+}

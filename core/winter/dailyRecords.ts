@@ -1,0 +1,187 @@
+import type { MonthClimate } from '@chill/model/nursery.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import Papa from 'papaparse';
+import { dayNumber } from '../calendar/dates.ts';
+import { localTimeReader } from '../calendar/localTimes.ts';
+import type { Readings } from '../chill/measured.ts';
+import type { LeftOut } from '../chill/tidyReadings.ts';
+import { FLAT_DAMPING } from './climate.ts';
+
+/** What a daily figure is given in; GHCN-Daily gives tenths of a degree. */
+export type DailyUnit = 'C' | 'F' | 'tenths';
+
+/** One day's coldest and warmest, °C. */
+export interface DailyRecord {
+  on: PlainDate;
+  min_C: number;
+  max_C: number;
+}
+
+/** How a file of daily figures is laid out. */
+export interface DailyLayout {
+  /** A row a day with both figures, or a row for each figure as GHCN-Daily has it. */
+  rows: 'day' | 'element';
+  separator: string;
+  /** Columns, from 0, of a row a day. */
+  columns?: { day: number; min: number; max: number };
+  unit: DailyUnit;
+}
+
+/** A day cannot have been colder or warmer than this anywhere, °C. */
+const POSSIBLE_C = { least: -70, most: 60 };
+const SAMPLE_LINES = 400;
+/** Whole figures beyond this are tenths of a degree. */
+const TENTHS_FROM = 60;
+/** Without a word for the unit, days that are as warm as this in the middle are in °F. */
+const FAHRENHEIT_MEDIAN = 45;
+const COMPACT = /^(\d{4})(\d{2})(\d{2})$/;
+const DASHED = /^(\d{4})-(\d{1,2})-(\d{1,2})/;
+
+/** Guesses how a file of daily minima and maxima is laid out, from its beginning; what is wrong where it is none. */
+export function guessDaily(text: string): { ok: true; value: DailyLayout } | { ok: false; problem: string } {
+  const lines = text.split(/\r?\n/, SAMPLE_LINES);
+  const { data, meta } = Papa.parse<string[]>(lines.join('\n').trim());
+  const separator = meta.delimiter || ',';
+  if (data.some((row) => isElement(row))) return { ok: true, value: { rows: 'element', separator, unit: 'tenths' } };
+  const head = (data[0] ?? []).map((cell) => cell.trim().toLowerCase());
+  const find = (pattern: RegExp) => head.findIndex((cell) => pattern.test(cell));
+  const columns = { day: find(/^(date|day|datum|fecha)/), min: find(/^t?_?min|tmin|minimum|low/), max: find(/^t?_?max|tmax|maximum|high/) };
+  if (columns.day < 0 || columns.min < 0 || columns.max < 0)
+    return {
+      ok: false,
+      problem: 'There are neither moments with temperatures in it, nor days with a minimum and a maximum (date, tmin, tmax).',
+    };
+  const figures = data.slice(1).flatMap((row) => [row[columns.min], row[columns.max]].map((cell) => Number(cell || Number.NaN)));
+  const known = figures.filter(Number.isFinite).sort((a, b) => a - b);
+  const whole = known.every(Number.isInteger);
+  const named = head[columns.max] ?? '';
+  const unit: DailyUnit = /f\)?$|fahr/.test(named)
+    ? 'F'
+    : whole && known.some((figure) => Math.abs(figure) > TENTHS_FROM * 1.6)
+      ? 'tenths'
+      : (known[known.length >> 1] ?? 0) > FAHRENHEIT_MEDIAN
+        ? 'F'
+        : 'C';
+  return { ok: true, value: { rows: 'day', separator, columns, unit } };
+}
+
+/** Reads daily figures by a layout. Days without both figures, flagged ones and figures that cannot be are left out, and told by their lines. */
+export function readDaily(text: string, layout: DailyLayout): { days: DailyRecord[]; left: LeftOut[]; repeated: number } {
+  const { data } = Papa.parse<string[]>(text, { delimiter: layout.separator });
+  const left = new Map<string, number[]>();
+  const leave = (why: string, line: number) => void left.set(why, [...(left.get(why) ?? []), line]);
+  const days = new Map<PlainDate, Partial<DailyRecord> & { line: number }>();
+  let repeated = 0;
+  const put = (on: PlainDate, part: Partial<DailyRecord>, line: number) => {
+    const known = days.get(on) ?? { line };
+    const again = (part.min_C !== undefined && known.min_C !== undefined) || (part.max_C !== undefined && known.max_C !== undefined);
+    if (again) repeated += 1;
+    else days.set(on, { ...known, ...part });
+  };
+  for (const [i, row] of data.entries()) {
+    const line = i + 1;
+    if (row.every((cell) => cell.trim() === '')) continue;
+    if (layout.rows === 'element') {
+      const element = row[2]?.trim();
+      if (element !== 'TMIN' && element !== 'TMAX') continue;
+      const on = dayOf(row[1] ?? '');
+      const value = celsiusOf(row[3], layout.unit);
+      if (!on) leave('that is not a day', line);
+      else if (value === undefined || row[3]?.trim() === '-9999') leave('no figure stands there', line);
+      else if (row[5]?.trim()) leave('the station itself doubts that figure', line);
+      else put(on, element === 'TMIN' ? { min_C: value } : { max_C: value }, line);
+      continue;
+    }
+    const { day, min, max } = layout.columns as NonNullable<DailyLayout['columns']>;
+    const on = dayOf(row[day] ?? '');
+    const [min_C, max_C] = [celsiusOf(row[min], layout.unit), celsiusOf(row[max], layout.unit)];
+    if (!on) {
+      if (line > 1) leave('that is not a day', line);
+    } else if (min_C === undefined || max_C === undefined) leave('a figure is missing', line);
+    else put(on, { min_C, max_C }, line);
+  }
+  const good: DailyRecord[] = [];
+  for (const [on, { min_C, max_C, line }] of [...days].sort(([a], [b]) => a.localeCompare(b))) {
+    if (min_C === undefined || max_C === undefined) leave('a figure is missing', line);
+    else if (min_C > max_C) leave('its minimum is above its maximum', line);
+    else if (min_C < POSSIBLE_C.least || max_C > POSSIBLE_C.most) leave('no day is that warm or cold: is the unit right?', line);
+    else good.push({ on, min_C, max_C });
+  }
+  return { days: good, left: [...left].map(([why, lines]) => ({ why, lines })), repeated };
+}
+
+/** Hour of the day at which a cosine day is warmest. */
+const WARMEST_HOUR = 15;
+
+/**
+ * Daily minima and maxima of the air as hourly readings of a flat that stands in it: a cosine day, its swing damped to the depth at which seed lies
+ * (Campbell & Norman 1998).
+ */
+export function asReadings(days: readonly DailyRecord[], timeZone: string): Readings {
+  const at = localTimeReader(timeZone);
+  const rows = new Map<number, number>();
+  for (const { on, min_C, max_C } of days) {
+    const [year, month, day] = on.split('-').map(Number) as [number, number, number];
+    const [mean, half] = [(min_C + max_C) / 2, ((max_C - min_C) / 2) * FLAT_DAMPING];
+    for (let hour = 0; hour < 24; hour++) {
+      const moment = at({ year, month, day, hour, minute: 0, second: 0 });
+      // An hour that the zone leaves out falls on the one after; the first stands.
+      if (!rows.has(moment)) rows.set(moment, mean + half * Math.cos((2 * Math.PI * (hour - WARMEST_HOUR)) / 24));
+    }
+  }
+  const sorted = [...rows].sort(([a], [b]) => a - b);
+  return { at_ms: Float64Array.from(sorted, ([moment]) => moment), celsius: Float64Array.from(sorted, ([, celsius]) => celsius) };
+}
+
+/** Fewer days than this do not make a month's mean. */
+const LEAST_DAYS = 20;
+
+/** The twelve months that daily records make: mean minimum and maximum, and the day-to-day spread of their middle about the month's mean. */
+export function monthsOf(days: readonly DailyRecord[]): { ok: true; value: MonthClimate[] } | { ok: false; problem: string } {
+  const months: MonthClimate[] = [];
+  for (let month = 1; month <= 12; month++) {
+    const mine = days.filter(({ on }) => Number(on.slice(5, 7)) === month);
+    if (mine.length < LEAST_DAYS)
+      return { ok: false, problem: `Month ${month} has ${mine.length} days in it: every month needs ${LEAST_DAYS} to be reckoned with.` };
+    const mean = (pick: (day: DailyRecord) => number) => mine.reduce((sum, one) => sum + pick(one), 0) / mine.length;
+    const [min, max] = [mean(({ min_C }) => min_C), mean(({ max_C }) => max_C)];
+    months.push({ min_C: round(min), max_C: round(max), sd_C: round(spreadOf(mine)) });
+  }
+  return { ok: true, value: months };
+}
+
+/** Spread of the daily means about the trend within each single month, so that neither the season nor one cold year counts as weather. */
+function spreadOf(days: readonly DailyRecord[]): number {
+  let [squares, freedom] = [0, 0];
+  for (const year of new Set(days.map(({ on }) => on.slice(0, 4)))) {
+    const mine = days.filter(({ on }) => on.startsWith(year)).map(({ on, min_C, max_C }) => ({ x: dayNumber(on), y: (min_C + max_C) / 2 }));
+    if (mine.length < 4) continue;
+    const [mx, my] = [mine.reduce((sum, { x }) => sum + x, 0) / mine.length, mine.reduce((sum, { y }) => sum + y, 0) / mine.length];
+    const slope = mine.reduce((sum, { x, y }) => sum + (x - mx) * (y - my), 0) / mine.reduce((sum, { x }) => sum + (x - mx) ** 2, 0);
+    squares += mine.reduce((sum, { x, y }) => sum + (y - my - slope * (x - mx)) ** 2, 0);
+    freedom += mine.length - 2;
+  }
+  return freedom > 0 ? Math.sqrt(squares / freedom) : 0;
+}
+
+function isElement(row: readonly string[]): boolean {
+  return COMPACT.test(row[1]?.trim() ?? '') && /^[A-Z]{2}[A-Z0-9]{2}$/.test(row[2]?.trim() ?? '') && /^-?\d+$/.test(row[3]?.trim() ?? '');
+}
+
+function dayOf(cell: string): PlainDate | undefined {
+  const found = COMPACT.exec(cell.trim()) ?? DASHED.exec(cell.trim());
+  if (!found) return undefined;
+  const on = `${found[1]}-${found[2]?.padStart(2, '0')}-${found[3]?.padStart(2, '0')}`;
+  return new Date(`${on}T00:00:00Z`).toJSON()?.slice(0, 10) === on ? on : undefined;
+}
+
+function celsiusOf(cell: string | undefined, unit: DailyUnit): number | undefined {
+  const text = cell?.trim().replace('−', '-').replace(',', '.') ?? '';
+  if (!/^-?\d+(?:\.\d+)?$/.test(text)) return undefined;
+  const figure = Number(text);
+  return unit === 'tenths' ? figure / 10 : unit === 'F' ? ((figure - 32) * 5) / 9 : figure;
+}
+
+function round(value: number): number {
+  return Math.round(value * 10) / 10;
+}

@@ -1,0 +1,171 @@
+import type { Species } from '@chill/model/species.ts';
+import type { Random } from '../chance/random.ts';
+import { coldResponseOf, WARM_RESPONSE } from '../chill/effectiveness.ts';
+import { type Credit, daysToFree, freedWithCredit, NO_CREDIT } from '../chill/requirement.ts';
+import { DUE_SHARE, seasonsOf } from './outdoors.ts';
+import { type DailyClimate, makeWinters } from './winters.ts';
+
+/** A winter is enough when this share of the seeds that need it is freed by it. */
+export const ENOUGH_SHARE = 0.9;
+/** Spring is told by the mean of so many days. */
+const TEN_DAYS = 10;
+
+/** The question: is there enough winter for this seed, out from a day on. */
+export interface WinterQuestion {
+  species: Species;
+  climate: DailyClimate;
+  /** Day of the year on which the days to come begin, 0 to 364; and how many are followed. */
+  start: number;
+  days: number;
+  winters: number;
+  credit?: Credit;
+  /** Effective days of the days that it has lain out already, as they were measured: cold and warm, one figure a day. */
+  seen?: { cold: number[]; warm: number[]; mean_C: number[] };
+  anomaly?: number;
+}
+
+/** A figure in a tenth, half and nine tenths of the winters. */
+export interface Bands {
+  low: number[];
+  middle: number[];
+  high: number[];
+}
+
+/** What a thousand winters say. Days count from the day on which the seed went out. */
+export interface WinterAnswer {
+  winters: number;
+  /** Days seen before the winters begin. */
+  seen_days: number;
+  /** Chill-days earned by each whole day (index 0: none yet); once spring has come, no more counts. */
+  chill: Bands;
+  /** Effective days that free nine in ten of those that need cold, with what the seed brings along. */
+  needed: number;
+  /** Chance that it is earned before the ten-day mean outdoors passes what counts as cold. */
+  enough: number;
+  /** Chance that it is earned by each day. */
+  enoughBy: number[];
+  /** Share of the sound seeds freed by spring. */
+  freed: { low: number; middle: number; high: number; mean: number };
+  /** Day on which spring comes, or the last day followed where it does not. */
+  spring: { low: number; middle: number; high: number };
+}
+
+/** Winters reckoned so far; they can be added to in parts, with a word on how far it is in between. */
+export class WinterCount {
+  readonly #question: WinterQuestion;
+  readonly #chill: Float32Array[] = [];
+  readonly #freed: number[] = [];
+  readonly #springs: number[] = [];
+  readonly #metOn: number[] = [];
+  readonly #needed: number;
+
+  constructor(question: WinterQuestion) {
+    this.#question = question;
+    const cold = seasonsOf(question.species).at(-1);
+    if (!cold) throw new RangeError('That seed waits for no winter.');
+    this.#needed = daysToFree(ENOUGH_SHARE, cold.requirement);
+  }
+
+  get done(): number {
+    return this.#freed.length;
+  }
+
+  /** Adds so many winters, from a stream of chance. */
+  add(winters: number, random: Random): void {
+    const { species, climate, start, days, credit = NO_CREDIT, seen, anomaly = 0 } = this.#question;
+    const cold = coldResponseOf(species);
+    const made = makeWinters({ climate, start, days, winters, responses: [cold, WARM_RESPONSE], random, anomaly });
+    const seasons = seasonsOf(species);
+    const dueAt = seasons.map(({ requirement }) => daysToFree(DUE_SHARE, requirement));
+    const before = seen?.cold.length ?? 0;
+    // A mild week in autumn is no spring: it is looked for once the depth of the usual winter is past.
+    const midwinter = daysToMidwinter(climate, start - before);
+    const usual = (day: number) => usualOn(climate, start - before + day);
+    for (let winter = 0; winter < winters; winter++) {
+      const earned = seasons.map(() => 0);
+      const line = new Float32Array(before + days + 1);
+      const from = winter * days;
+      const meanOn = (day: number) =>
+        day < 0 ? usual(day) : day < before ? (seen?.mean_C[day] as number) : (made.mean_C[from + day - before] as number);
+      let tenDays = 0;
+      for (let day = -TEN_DAYS; day < 0; day++) tenDays += meanOn(day);
+      let [spring, met] = [-1, -1];
+      for (let day = 0; day < before + days; day++) {
+        tenDays += meanOn(day) - meanOn(day - TEN_DAYS);
+        if (spring < 0 && day >= midwinter && tenDays / TEN_DAYS >= cold.zeroAbove_C) spring = day;
+        if (spring < 0) {
+          const active = earned.findIndex((sum, i) => sum + (seasons[i]?.kind === 'cold' ? credit.days : 0) < (dueAt[i] as number));
+          const at = active < 0 ? seasons.length - 1 : active;
+          const kind = seasons[at]?.kind ?? 'cold';
+          const counts =
+            day < before
+              ? (seen?.[kind][day] as number)
+              : ((made.effects[kind === 'cold' ? 0 : 1] as Float32Array)[from + day - before] as number);
+          earned[at] = (earned[at] as number) + counts;
+        }
+        const chill = (earned.at(-1) as number) + credit.days;
+        line[day + 1] = chill;
+        if (met < 0 && chill >= this.#needed) met = day + 1;
+      }
+      line[0] = credit.days;
+      this.#chill.push(line);
+      this.#springs.push(spring < 0 ? before + days : spring);
+      this.#metOn.push(met);
+      this.#freed.push(
+        seasons.reduce(
+          (share, { requirement, kind }, i) =>
+            share * freedWithCredit(earned[i] as number, requirement, kind === 'cold' ? credit : NO_CREDIT),
+          1,
+        ),
+      );
+    }
+  }
+
+  /** What they say so far. */
+  answer(): WinterAnswer {
+    const winters = this.done;
+    const length = this.#chill[0]?.length ?? 0;
+    const bands: Bands = { low: [], middle: [], high: [] };
+    const enoughBy: number[] = [];
+    for (let day = 0; day < length; day++) {
+      const sorted = Float32Array.from(this.#chill, (line) => line[day] as number).sort();
+      bands.low.push(at(sorted, 0.1));
+      bands.middle.push(at(sorted, 0.5));
+      bands.high.push(at(sorted, 0.9));
+      enoughBy.push(this.#metOn.filter((met) => met >= 0 && met <= day).length / winters);
+    }
+    const quantiles = (values: readonly number[]) => {
+      const sorted = Float32Array.from(values).sort();
+      return { low: at(sorted, 0.1), middle: at(sorted, 0.5), high: at(sorted, 0.9) };
+    };
+    return {
+      winters,
+      seen_days: this.#question.seen?.cold.length ?? 0,
+      chill: bands,
+      needed: this.#needed,
+      enough: enoughBy.at(-1) ?? 0,
+      enoughBy,
+      freed: { ...quantiles(this.#freed), mean: this.#freed.reduce((sum, one) => sum + one, 0) / winters },
+      spring: quantiles(this.#springs),
+    };
+  }
+}
+
+function at(sorted: Float32Array, share: number): number {
+  return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0;
+}
+
+/** The usual mean of a day of the year, which may lie in the year before or after, °C. */
+function usualOn({ min_C, max_C }: DailyClimate, day: number): number {
+  const of = ((day % 365) + 365) % 365;
+  return ((min_C[of] as number) + (max_C[of] as number)) / 2;
+}
+
+/** Days from a day of the year to the depth of the usual winter, as long as the year is on its way down; 0 while it is on its way up. */
+function daysToMidwinter(climate: DailyClimate, from: number): number {
+  const year = Array.from({ length: 365 }, (_, day) => usualOn(climate, day));
+  const coldest = year.indexOf(Math.min(...year));
+  const warmest = year.indexOf(Math.max(...year));
+  const until = (day: number) => (((day - from) % 365) + 365) % 365;
+  return until(coldest) < until(warmest) ? until(coldest) : 0;
+}

@@ -1,0 +1,167 @@
+import type { MonthClimate, Nursery } from '@chill/model/nursery.ts';
+import type { TemperatureResponse } from '@chill/model/species.ts';
+import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import type { Random } from '../chance/random.ts';
+import { effectiveness } from '../chill/effectiveness.ts';
+import { daysFromMonths, estimatedMonths, FLAT_DAMPING } from './climate.ts';
+
+/** How much of a day's anomaly the next day has, and how the minimum's goes with the maximum's. Assumptions that most stations' records bear out. */
+export const ANOMALY_KEEPS = 0.65;
+export const MIN_WITH_MAX = 0.7;
+/** Day-to-day spread of daily minima and maxima where none is given, °C. Assumption: temperate, inland. */
+export const USUAL_SD_C = 3.8;
+/** A day's maximum lies at least this far above its minimum, °C. */
+const LEAST_SWING_C = 0.5;
+const HOURS = 24;
+
+/** A climate by day of the year: daily minimum and maximum, their spread. Index 0 is 1 January; no leap day. */
+export interface DailyClimate {
+  min_C: Float64Array;
+  max_C: Float64Array;
+  sd_C: Float64Array;
+}
+
+const known = new WeakMap<object, DailyClimate>();
+
+/** The daily climate that a nursery's months make, or those guessed from where it lies; the months' means are kept exactly. */
+export function dailyClimate(nursery: Pick<Nursery, 'climate' | 'latitude_deg' | 'lastFrost'>): DailyClimate {
+  const kept = known.get(nursery);
+  if (kept) return kept;
+  const months: readonly MonthClimate[] = nursery.climate ?? estimatedMonths(nursery);
+  const climate = {
+    min_C: daysFromMonths(months.map(({ min_C }) => min_C)),
+    max_C: daysFromMonths(months.map(({ max_C }) => max_C)),
+    sd_C: daysFromMonths(months.map(({ sd_C }) => sd_C ?? USUAL_SD_C)),
+  };
+  known.set(nursery, climate);
+  return climate;
+}
+
+/** What is asked of the generator. */
+export interface WintersAsked {
+  climate: DailyClimate;
+  /** Day of the year on which they begin, 0 to 364, and how many days they last. */
+  start: number;
+  days: number;
+  winters: number;
+  responses: readonly TemperatureResponse[];
+  random: Random;
+  /** How far the day before the first lay from its climate, in its own spread; 0 where it is not known. */
+  anomaly?: number;
+}
+
+/** Simulated winters, one after the other, each `days` long. */
+export interface Winters {
+  days: number;
+  winters: number;
+  /** Effective days that each day earns in a flat outdoors, by each response asked for. */
+  effects: Float32Array[];
+  /** Mean temperature of each day, °C. */
+  mean_C: Float32Array;
+}
+
+/**
+ * Makes winters: daily minimum and maximum follow the climate with anomalies that each keep 0.65 of the day before's and go with one another at 0.7;
+ * hours run along a cosine between them, damped to the depth of seed in a flat (Campbell & Norman 1998), and each hour counts by the response.
+ * The same stream of chance makes the same winters.
+ */
+export function makeWinters({ climate, start, days, winters, responses, random, anomaly = 0 }: WintersAsked): Winters {
+  const total = winters * days;
+  const mean_C = new Float32Array(total);
+  const half_C = new Float32Array(total);
+  const fresh = Math.sqrt(1 - ANOMALY_KEEPS ** 2);
+  const own = Math.sqrt(1 - MIN_WITH_MAX ** 2);
+  // Plain variables all through: this runs a million times while somebody waits.
+  const { min_C, max_C, sd_C } = climate;
+  for (let winter = 0, at = 0; winter < winters; winter++) {
+    let low = anomaly;
+    let high = anomaly;
+    // The first day already follows the one before; where that is not known, it comes out of the blue.
+    let keeps = anomaly === 0 ? 0 : ANOMALY_KEEPS;
+    let brings = anomaly === 0 ? 1 : fresh;
+    for (let day = 0, of = start; day < days; day++, at++) {
+      const first = normal(random());
+      low = keeps * low + brings * first;
+      high = keeps * high + brings * (MIN_WITH_MAX * first + own * normal(random()));
+      keeps = ANOMALY_KEEPS;
+      brings = fresh;
+      const sd = sd_C[of] as number;
+      const min = (min_C[of] as number) + sd * low;
+      let max = (max_C[of] as number) + sd * high;
+      if (max < min + LEAST_SWING_C) max = min + LEAST_SWING_C;
+      mean_C[at] = (min + max) / 2;
+      half_C[at] = ((max - min) / 2) * FLAT_DAMPING;
+      of = of === 364 ? 0 : of + 1;
+    }
+  }
+  return { days, winters, effects: responses.map((response) => daysOfHours(mean_C, half_C, response)), mean_C };
+}
+
+/** Quantiles of the normal distribution at equal steps of chance: between two of them it is as good as straight, but for the last at either end. */
+const CHANCES = 4096;
+const QUANTILES = Float64Array.from({ length: CHANCES + 1 }, (_, i) => normalQuantile(i / CHANCES, 0, 1));
+
+/** A normal out of a chance from 0 (included) to 1 (excluded), by its quantile. */
+function normal(chance: number): number {
+  const at = chance * CHANCES;
+  const cell = Math.floor(at);
+  if (cell === 0 || cell === CHANCES - 1) return normalQuantile(Math.max(chance, LEAST_CHANCE), 0, 1);
+  const low = QUANTILES[cell] as number;
+  return low + (at - cell) * ((QUANTILES[cell + 1] as number) - low);
+}
+const LEAST_CHANCE = 2 ** -33;
+
+/** Cosines of the middles of a day's hours, the largest first. They come in pairs, morning and evening, which count the same. */
+const COSINES = Float64Array.from({ length: HOURS / 2 }, (_, hour) => Math.cos((2 * Math.PI * (hour + 0.5)) / HOURS));
+/** The same added up: the first so many of them. */
+const FIRST_COSINES = Float64Array.from({ length: HOURS / 2 + 1 }, (_, count) =>
+  COSINES.subarray(0, count).reduce((sum, one) => sum + one, 0),
+);
+
+/** Steps from −1 to 1, and for each how many cosines lie above its upper end: where to begin to count. */
+const STEPS = 64;
+const ABOVE = Uint8Array.from({ length: STEPS }, (_, step) => COSINES.filter((cosine) => cosine > -1 + (2 * (step + 1)) / STEPS).length);
+
+/** Sum over half a day's hours of how far each lies above `knot`, where it does: hours are mean + half × cosine. */
+function sumAbove(knot: number, mean: number, half: number): number {
+  const at = (knot - mean) / half;
+  if (at >= 1) return 0;
+  let hours = HOURS / 2;
+  if (at > -1) {
+    hours = ABOVE[Math.floor(((at + 1) * STEPS) / 2)] as number;
+    while (hours < HOURS / 2 && (COSINES[hours] as number) > at) hours++;
+  }
+  return hours * (mean - knot) + half * (FIRST_COSINES[hours] as number);
+}
+
+/**
+ * What each day counts: the mean over its hours of the trapezoid of a response. A trapezoid is four ramps, each beginning at one of its corners; what a
+ * ramp comes to over the hours is known from how many of them lie above its corner.
+ */
+export function daysOfHours(mean_C: Float32Array, half_C: Float32Array, response: TemperatureResponse): Float32Array {
+  const { zeroBelow_C, fullFrom_C, fullTo_C, zeroAbove_C } = response;
+  const rises = 1 / (fullFrom_C - zeroBelow_C);
+  const falls = 1 / (zeroAbove_C - fullTo_C);
+  const counts = new Float32Array(mean_C.length);
+  for (let i = 0; i < counts.length; i++) {
+    const mean = mean_C[i] as number;
+    const half = half_C[i] as number;
+    // A day that lies whole where nothing counts, or where all does, needs no hours.
+    if (mean + half <= zeroBelow_C || mean - half >= zeroAbove_C) continue;
+    if (mean - half >= fullFrom_C && mean + half <= fullTo_C) {
+      counts[i] = 1;
+      continue;
+    }
+    if (half < LEAST_HALF_C) {
+      counts[i] = effectiveness(mean, response);
+      continue;
+    }
+    const up = sumAbove(zeroBelow_C, mean, half) - sumAbove(fullFrom_C, mean, half);
+    const down = sumAbove(fullTo_C, mean, half) - sumAbove(zeroAbove_C, mean, half);
+    counts[i] = (up * rises - down * falls) / (HOURS / 2);
+  }
+  return counts;
+}
+
+/** A swing smaller than this is none, °C. */
+const LEAST_HALF_C = 1e-4;

@@ -1,0 +1,76 @@
+import { addDays } from '@chill/core/calendar/dates.ts';
+import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { TIMINGS } from '@chill/core/treat/timers.ts';
+import { readTurns } from '@chill/core/treat/turns.ts';
+import ical, { ICalCalendarMethod, ICalEventTransparency } from 'ical-generator';
+import type { ReadNow } from './reading.ts';
+
+/** How long what has an hour stands in the calendar, minutes. */
+const TURN_MINUTES = 10;
+const TIMER_MINUTES = 15;
+
+/**
+ * Everything that is due or planned, as an iCalendar feed. Each deed keeps its id for as long as it is the same deed of the same stage, so that a calendar
+ * that has subscribed moves it rather than adding another; its sequence rises with what is recorded on the batch. Days are days, in any time zone;
+ * timers are moments.
+ */
+export function calendarOf({ nursery, batches, places, now_ms }: ReadNow, origin: string): string {
+  const calendar = ical({
+    name: `Chill: ${nursery.name}`,
+    description: 'What is due at the nursery, from what has been recorded so far.',
+    prodId: { company: 'Chill', product: 'Chill', language: 'EN' },
+    method: ICalCalendarMethod.PUBLISH,
+    ttl: 3600,
+  });
+  const place = (id: string | undefined) => places.find((one) => one.id === id)?.name;
+  for (const { batch, species, projection, tasks } of batches) {
+    const { state, stages } = projection;
+    if (state.closedOn) continue;
+    const name = `${batch.code} ${species.common[0] ?? species.scientific}`;
+    const url = `${origin}/batch/${batch.code}`;
+    const sequence = batch.events.length;
+    const allDay = (id: string, day: string, summary: string, description: string, where: string | undefined) =>
+      calendar.createEvent({
+        id: `${batch.id}-${id}@chill`,
+        sequence,
+        stamp: new Date(now_ms),
+        allDay: true,
+        // Read by its UTC date, which no time zone can move.
+        start: new Date(`${day}T00:00:00Z`),
+        end: new Date(`${addDays(day, 1)}T00:00:00Z`),
+        summary,
+        description,
+        url,
+        transparency: ICalEventTransparency.TRANSPARENT,
+        ...(where && { location: where }),
+      });
+    const atHour = (id: string, at_ms: number, minutes: number, summary: string) =>
+      calendar.createEvent({
+        id: `${batch.id}-${id}@chill`,
+        sequence,
+        stamp: new Date(now_ms),
+        start: new Date(at_ms),
+        end: new Date(at_ms + minutes * 60_000),
+        summary,
+        url,
+      });
+    for (const task of tasks) {
+      const told = [task.hint, task.lateness].filter(Boolean).join('. ');
+      const turn_ms = task.kind === 'turn' ? readTurns(state, now_ms).due_ms : undefined;
+      if (turn_ms !== undefined) {
+        atHour(`turn-${task.stage}`, turn_ms, TURN_MINUTES, `${name}: ${task.title}`);
+        continue;
+      }
+      allDay(`${task.kind}-${task.stage}`, task.due, `${name}: ${task.title}`, told, place(task.placeId));
+    }
+    for (const [index, stage] of stages.entries()) {
+      // What comes next stands among the tasks already.
+      if (stage.started || index <= state.stage + (state.underWay ? 1 : 0)) continue;
+      allDay(`stage-${index}`, stage.start, `${name}: ${STAGE_NAMES[stage.kind]}`, 'planned', place(stage.placeId));
+    }
+    for (const timer of state.timers.filter(({ ended }) => !ended)) {
+      atHour(`timer-${timer.id}`, timer.started_ms + timer.seconds * 1000, TIMER_MINUTES, `${name}: ${TIMINGS[timer.step].name} ends`);
+    }
+  }
+  return calendar.toString();
+}

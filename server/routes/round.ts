@@ -1,0 +1,118 @@
+import { LABEL_SHEETS } from '@chill/core/labels/sheets.ts';
+import { PlainDate } from '@chill/model/primitives.ts';
+import { z } from '@chill/model/zod.ts';
+import { calendarOf } from '../calendar.ts';
+import { Fault } from '../fault.ts';
+import { labelsPdf } from '../labels.ts';
+import { TABLES, tableCsv } from '../tables.ts';
+import { routes } from './context.ts';
+
+const Due = z.object({
+  code: z.string(),
+  species: z.string(),
+  place: z.string().nullable(),
+  kind: z.string(),
+  title: z.string(),
+  hint: z.string(),
+  due: PlainDate,
+  overdue_days: z.int(),
+  pressing: z.boolean(),
+  lateness: z.string().optional(),
+});
+
+/** What follows from all that is recorded, for whoever is not the browser: the round, a calendar, tables, labels. */
+export const roundRoutes = routes((app, { reading, store }) => {
+  const read = async () => {
+    const now = await reading.now();
+    if (!now) throw Fault.notFound('The nursery is not set up yet.');
+    return now;
+  };
+
+  app.get(
+    '/api/round',
+    {
+      schema: {
+        summary: 'What is due today, in the order of the walk',
+        response: { 200: z.object({ today: PlainDate, due: z.array(Due) }) },
+      },
+    },
+    async () => {
+      const { today, places, batches } = await read();
+      const order = new Map(places.map(({ id, name, order: at }) => [id, { name, at }]));
+      const due = batches
+        .flatMap(({ batch, species, tasks }) => tasks.filter((task) => task.due <= today).map((task) => ({ batch, species, task })))
+        .sort(
+          (a, b) =>
+            (order.get(a.task.placeId ?? '')?.at ?? 1e4) - (order.get(b.task.placeId ?? '')?.at ?? 1e4) ||
+            a.batch.code.localeCompare(b.batch.code),
+        )
+        .map(({ batch, species, task: { kind, title, hint, due: day, overdue_days, pressing, lateness, placeId } }) => ({
+          code: batch.code,
+          species: species.common[0] ?? species.scientific,
+          place: order.get(placeId ?? '')?.name ?? null,
+          kind,
+          title,
+          hint,
+          due: day,
+          overdue_days,
+          pressing,
+          ...(lateness && { lateness }),
+        }));
+      return { today, due };
+    },
+  );
+
+  app.get(
+    '/api/calendar.ics',
+    { schema: { summary: 'Everything that is due or planned, as an iCalendar feed (RFC 5545) to subscribe to' } },
+    async (request, reply) => {
+      const origin = `${request.protocol}://${request.host}`;
+      return reply.type('text/calendar; charset=utf-8').send(calendarOf(await read(), origin));
+    },
+  );
+
+  app.get(
+    '/api/tables/:table.csv',
+    {
+      schema: {
+        summary: 'Any table as CSV',
+        params: z.object({ table: z.enum(TABLES) }),
+        querystring: z.object({ place: z.string().optional() }),
+      },
+    },
+    async (request, reply) => {
+      const { table } = request.params;
+      const text = await tableCsv(table, await read(), store, request.query.place);
+      return reply.type('text/csv; charset=utf-8').header('content-disposition', `attachment; filename="chill-${table}.csv"`).send(text);
+    },
+  );
+
+  const listed = z
+    .string()
+    .max(20_000)
+    .transform((text) => text.split(',').filter(Boolean));
+  app.get(
+    '/api/labels.pdf',
+    {
+      schema: {
+        summary: 'Labels for bags, pots or places, several to a sheet',
+        querystring: z.object({
+          kind: z.enum(['bag', 'pot', 'shelf']),
+          sheet: z.enum(LABEL_SHEETS.map(({ id }) => id) as [string, ...string[]]),
+          /** Bag codes; for shelves, ids of places. */
+          of: listed,
+          copies: z.coerce.number().int().min(1, { error: 'At least one of each.' }).max(200, { error: 'At most 200 of each.' }).default(1),
+          /** Labels of the first sheet that are used up. */
+          skip: z.coerce.number().int().min(0).max(200).default(0),
+          origin: z.url().optional(),
+        }),
+      },
+    },
+    async (request, reply) => {
+      const { kind, sheet, of, copies, skip, origin } = request.query;
+      const here = origin ?? `${request.protocol}://${request.host}`;
+      const pdf = await labelsPdf(await read(), { kind, sheet, of, copies, skip, origin: here });
+      return reply.type('application/pdf').header('content-disposition', 'inline; filename="chill-labels.pdf"').send(pdf);
+    },
+  );
+});

@@ -1,0 +1,44 @@
+import { randomUUID } from 'node:crypto';
+import { COLD_RESPONSE, coldResponseOf, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
+import { placeDaysInSteps } from '@chill/core/chill/placeDays.ts';
+import type { TemperatureResponse } from '@chill/model/species.ts';
+import type { PlaceTemperatures } from '@chill/model/temperature.ts';
+import type { Shelf } from './shelf.ts';
+import type { Store } from './store/store.ts';
+import { unhurried } from './unhurried.ts';
+
+/** What every place's readings come to, by the day; worked out again only for a place whose readings have changed. */
+export class Temperatures {
+  readonly #store: Store;
+  readonly #shelf: Shelf;
+  readonly #known = new Map<string, { key: string; days: PlaceTemperatures | undefined }>();
+
+  constructor(store: Store, shelf: Shelf) {
+    this.#store = store;
+    this.#shelf = shelf;
+  }
+
+  /** Of every place that has readings. */
+  async all(): Promise<PlaceTemperatures[]> {
+    const [places, nursery] = [await this.#store.places(), await this.#store.nursery()];
+    const timeZone = nursery?.timeZone ?? 'UTC';
+    const responses = distinct([COLD_RESPONSE, WARM_RESPONSE, ...this.#shelf.all().map(coldResponseOf)]);
+    const all: PlaceTemperatures[] = [];
+    for (const place of places) {
+      const key = JSON.stringify([this.#store.readingsEdition(place.id), place.kind, place.nominal_C, timeZone, responses]);
+      let known = this.#known.get(place.id);
+      if (known?.key !== key) {
+        const days = await unhurried(placeDaysInSteps(place, await this.#store.readings(place.id), responses, timeZone));
+        known = { key, days: days && { ...days, edition: randomUUID() } };
+        this.#known.set(place.id, known);
+      }
+      if (known.days) all.push(known.days);
+    }
+    return all;
+  }
+}
+
+function distinct(responses: readonly TemperatureResponse[]): TemperatureResponse[] {
+  const seen = new Map(responses.map((one) => [JSON.stringify([one.zeroBelow_C, one.fullFrom_C, one.fullTo_C, one.zeroAbove_C]), one]));
+  return [...seen.values()];
+}

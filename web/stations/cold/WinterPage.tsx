@@ -1,0 +1,325 @@
+import { addDays, daysBetween, later, shortDate } from '@chill/core/calendar/dates.ts';
+import type { Credit } from '@chill/core/chill/requirement.ts';
+import { placesFor } from '@chill/core/ways/places.ts';
+import type { Proposal } from '@chill/core/ways/proposal.ts';
+import { lotInRequest, propose } from '@chill/core/ways/propose.ts';
+import { waysToWeigh } from '@chill/core/ways/schools.ts';
+import { dayIn, yearOf } from '@chill/core/winter/climate.ts';
+import { ENOUGH_SHARE, type WinterQuestion } from '@chill/core/winter/enough.ts';
+import { outdoorStay, seasonsOf, shelterLoss } from '@chill/core/winter/outdoors.ts';
+import { daysSeen, lastAnomaly } from '@chill/core/winter/seen.ts';
+import { dailyClimate } from '@chill/core/winter/winters.ts';
+import type { Place } from '@chill/model/place.ts';
+import { useMemo } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
+import { savePlace } from '../../data/saving.ts';
+import { Choice } from '../../kit/Choice.tsx';
+import { DateInput } from '../../kit/DateInput.tsx';
+import { Field } from '../../kit/Field.tsx';
+import { Figure } from '../../kit/Figure.tsx';
+import { WhyNote } from '../../kit/WhyNote.tsx';
+import { useWinters } from './useWinters.ts';
+import { WinterChart } from './WinterChart.tsx';
+
+const WINTERS = 1000;
+/** Winters are followed for this long from the day asked about, or from today. */
+const FOLLOWED_DAYS = 270;
+/** A winter is enough where it is in at least so many of a hundred. */
+const LIKELY = 0.8;
+const inHundred = (share: number) => `${Math.round(share * 100)} in 100`;
+
+/** Is there enough winter left outside for this seed; by which day, with what chance; and what else to do, with its numbers. */
+export default function WinterPage() {
+  const { lots, handbook, nursery, places, today, temperatures } = useNursery();
+  const [query, setQuery] = useSearchParams();
+  const waiting = lots.filter((one) => {
+    const found = handbook.find(({ id }) => id === one.speciesId);
+    return found && seasonsOf(found).length > 0;
+  });
+  const lot = waiting.find(({ id }) => id === query.get('lot')) ?? waiting.find(({ unassigned }) => unassigned > 0) ?? waiting[0];
+  const species = handbook.find(({ id }) => id === lot?.speciesId);
+  const asked = query.get('out') ?? today;
+  const out = /^\d{4}-\d{2}-\d{2}$/.test(asked) ? asked : today;
+  const frame = placesFor('outdoorWinter', places)[0];
+  const record = temperatures.find(({ placeId }) => placeId === frame?.id);
+  const climate = dailyClimate(nursery);
+  const credit = useMemo(
+    (): Credit | undefined => (lot?.wintered ? { days: lot.wintered.chillDays, give_days: lot.wintered.give_days } : undefined),
+    [lot?.wintered],
+  );
+  const question = useMemo((): WinterQuestion | undefined => {
+    if (!species) return undefined;
+    const begins = later(out, today);
+    return {
+      species,
+      climate,
+      start: dayIn(begins),
+      days: FOLLOWED_DAYS,
+      winters: WINTERS,
+      ...(credit && { credit }),
+      ...(out < today && { seen: daysSeen(species, out, today, yearOf(nursery), record) }),
+      ...(begins === today && { anomaly: lastAnomaly(climate, today, record) }),
+    };
+  }, [species, climate, out, today, credit, nursery, record]);
+  const { answer, share, stopped, stop, again } = useWinters(question);
+  const change = (part: Record<string, string>) => {
+    const next = new URLSearchParams(query);
+    for (const [key, value] of Object.entries(part)) next.set(key, value);
+    setQuery(next, { replace: true, preventScrollReset: true });
+  };
+  if (!lot || !species)
+    return (
+      <section className="px-4 pt-5 desk:px-10">
+        <h1>The winter outside</h1>
+        <p className="mt-2 max-w-prose text-lg">
+          None of your lots waits for a winter. Write down a lot that does, and its winters are reckoned here.
+        </p>
+        <Link to="/seeds" className="quiet">
+          to the seeds
+        </Link>
+      </section>
+    );
+  const yes = answer && answer.enough >= LIKELY;
+  const meanStay = outdoorStay(species, yearOf(nursery), out, { ...(credit && { credit }), shelter: frame?.cover });
+  const survives = answer && meanStay?.curve.survives[Math.min(meanStay.curve.survives.length - 1, Math.round(answer.spring.middle))];
+  const by = (chance: number) => {
+    const day = answer?.enoughBy.findIndex((one) => one >= chance) ?? -1;
+    return day >= 0 ? shortDate(addDays(out, day), today) : undefined;
+  };
+  return (
+    <section className="px-4 pt-5 pb-6 desk:px-10">
+      <h1>Enough winter left?</h1>
+      <div className="mt-2 flex flex-wrap items-end gap-x-8 gap-y-3">
+        <Field label="Seed">
+          <select className="written max-w-80" value={lot.id} onChange={(event) => change({ lot: event.target.value })}>
+            {waiting.map((one) => (
+              <option key={one.id} value={one.id}>
+                {handbook.find(({ id }) => id === one.speciesId)?.common[0]}, {one.code}
+              </option>
+            ))}
+          </select>
+        </Field>
+        <div className="w-44">
+          <Field label="Out from">
+            <DateInput key={out} value={out} today={today} onChange={(date) => date && change({ out: date })} />
+          </Field>
+        </div>
+        {out !== today && (
+          <button type="button" className="quiet" onClick={() => change({ out: today })}>
+            from today
+          </button>
+        )}
+      </div>
+      {!answer ? (
+        <p className="mt-4 text-ink2">Reckoning a thousand winters …</p>
+      ) : (
+        <div className="mt-4 grid gap-x-12 gap-y-6 desk:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
+          <div>
+            <p className="text-[1.3rem] leading-snug" aria-live="polite">
+              <b>{yes ? 'Yes.' : answer.enough >= 0.5 ? 'Perhaps.' : 'No.'}</b>{' '}
+              {yes
+                ? `Put out ${out === today ? 'today' : shortDate(out, today)}, it has had enough by ${by(0.5)} in the middle winter, by ${by(LIKELY)} in 8 of 10.`
+                : `Put out ${out === today ? 'today' : shortDate(out, today)}, winter ends too soon in ${Math.round((1 - answer.enough) * 100)} of 100 years.`}
+            </p>
+            <WinterChart answer={answer} out={out} today={today} climate={climate} record={record} />
+            {share < 1 && (
+              <p className="mt-1 flex items-center gap-4 text-[0.95rem] text-ink2">
+                <progress className="w-48" value={share} aria-label="Winters reckoned" />
+                {Math.round(share * WINTERS)} winters
+                <button type="button" className="quiet" onClick={stopped ? again : stop}>
+                  {stopped ? 'reckon them all' : 'that is enough'}
+                </button>
+              </p>
+            )}
+          </div>
+          <div>
+            <div className="grid grid-cols-2 gap-4">
+              <Figure value={Math.round(answer.enough * 100)} unit="in 100">
+                winters free {inHundred(ENOUGH_SHARE)} of those that need it
+              </Figure>
+              <Figure value={`${Math.round(answer.freed.low * 100)}–${Math.round(answer.freed.high * 100)}`} unit="in 100">
+                of sound seeds freed by spring, in 8 winters of 10
+              </Figure>
+              <Figure value={shortDate(addDays(out, Math.round(answer.spring.middle)), today)}>
+                spring: the ten-day mean passes what counts as cold; {shortDate(addDays(out, Math.round(answer.spring.low)), today)} to{' '}
+                {shortDate(addDays(out, Math.round(answer.spring.high)), today)}
+              </Figure>
+              <Figure value={`${Math.round(answer.chill.low.at(-1) ?? 0)}–${Math.round(answer.chill.high.at(-1) ?? 0)}`} unit="days">
+                of cold earned by then; {Math.round(answer.needed)} wanted
+              </Figure>
+            </div>
+            <WhyNote
+              ask="why?"
+              why={{
+                figure: `${inHundred(answer.enough)} winters are enough`,
+                inputs: [
+                  {
+                    name: 'climate',
+                    value: nursery.climate ? 'your months' : 'a guess',
+                    from: nursery.climate ? 'under Places' : 'from latitude and last frost',
+                  },
+                  {
+                    name: 'this winter so far',
+                    value: record ? `${record.readings.toLocaleString('en')} readings` : 'none',
+                    from: frame?.name ?? 'no place outdoors',
+                  },
+                  { name: 'winters', value: String(answer.winters), from: 'simulated, the same for the same question' },
+                ],
+                rule: 'Daily minimum and maximum follow your months; each day keeps 0.65 of the anomaly of the day before, beginning with yesterday’s. Hours run on a cosine, damped to three centimetres; each counts by how well cold works at it. A winter ends when the ten-day mean passes what counts as cold.',
+                source:
+                  'Chilling: Stokes 1965; Baskin & Baskin 2014. Damping in soil: Campbell & Norman 1998. The spread and memory of weather are assumptions until your own records replace them.',
+                assumed: true,
+                changes: 'Your own daily records under Places; a logger in the frame; an earlier day.',
+              }}
+            />
+            {frame && <Shelters frame={frame} days={Math.round(answer.spring.middle)} survives={survives} />}
+          </div>
+        </div>
+      )}
+      {answer && <Instead lot={lot} enough={answer.enough} />}
+    </section>
+  );
+}
+
+/** Whether the frame keeps mice and rain off: asked where it was not said, and what it costs if it does not. */
+function Shelters({ frame, days, survives }: { frame: Place; days: number; survives: number | undefined }) {
+  const cover = frame.cover;
+  const keep = (part: Partial<NonNullable<Place['cover']>>) =>
+    savePlace({ ...frame, cover: { animals: true, rain: true, ...cover, ...part } });
+  const { perDay } = shelterLoss({ animals: false, rain: true });
+  const options = [
+    { value: 'yes', text: 'kept off' },
+    { value: 'no', text: 'not' },
+  ] as const;
+  return (
+    <div className="mt-5 border-t border-line pt-3">
+      <h2 className="text-[1.06rem]">{frame.name}</h2>
+      {!cover && (
+        <p className="text-[0.97rem] font-semibold">Are mice, birds and rain kept off? It counts as if they were until you say.</p>
+      )}
+      <div className="mt-1 flex flex-wrap items-center gap-x-5">
+        <span className="flex items-center gap-3">
+          mice and birds
+          <Choice
+            label="Mice and birds"
+            options={options}
+            value={cover?.animals === false ? 'no' : 'yes'}
+            onChange={(value) => void keep({ animals: value === 'yes' })}
+          />
+        </span>
+        <span className="flex items-center gap-3">
+          rain
+          <Choice
+            label="Rain"
+            options={options}
+            value={cover?.rain === false ? 'no' : 'yes'}
+            onChange={(value) => void keep({ rain: value === 'yes' })}
+          />
+        </span>
+      </div>
+      {survives !== undefined && (
+        <p className="mt-1">
+          So kept, <b className="font-mono">{Math.round(survives * 100)}</b> in 100 are lost neither to rot nor to animals by spring.
+        </p>
+      )}
+      <p className="mt-1 text-[0.95rem] text-ink2">
+        Left open, mice and birds take about {inHundred(1 - Math.exp(-perDay * days))} by spring; rain that stands in a flat makes rot half
+        as fast again. Wire of a finger’s mesh above and below, a pane or a board above.
+      </p>
+    </div>
+  );
+}
+
+/** The other ways for the same lot, from today, each with what it would free and when. */
+function Instead({ lot, enough }: { lot: LotView; enough: number }) {
+  const { handbook, nursery, placesAsMeasured: places, today, rot } = useNursery();
+  const species = handbook.find(({ id }) => id === lot.speciesId);
+  const ways = useMemo(() => {
+    if (!species) return [];
+    const wish = { plants: 20, confidence: nursery.settings.confidence, timing: { by: 'startOn', date: today } } as const;
+    const request = {
+      ...lotInRequest(asItStands(lot), Math.max(1, lot.unassigned), species, today),
+      species,
+      wish,
+      nursery,
+      places,
+      today,
+      rot,
+    };
+    return waysToWeigh(species)
+      .ways.filter(({ way }) => way.stages.some(({ kind }) => kind === 'coldMoist' || kind === 'freezerTurns'))
+      .map(({ way, workedOut }) => propose(way, request, workedOut))
+      .sort((a, b) => b.share - a.share)
+      .slice(0, 4);
+  }, [species, lot, nursery, places, today, rot]);
+  const autumn = nextOn(nursery.latitude_deg >= 0 ? '10-15' : '04-15', today);
+  const frame = placesFor('outdoorWinter', places)[0];
+  const inAutumn =
+    species && species.storage !== 'recalcitrant' ? outdoorStay(species, yearOf(nursery), autumn, { shelter: frame?.cover }) : undefined;
+  const link = (proposal: Proposal) => `/plan?${new URLSearchParams({ lot: lot.id, by: 'startOn', start: today, way: proposal.way.id })}`;
+  if (ways.length === 0) return null;
+  return (
+    <section className="mt-8 max-w-5xl">
+      <h2>{enough >= LIKELY ? 'Or indoors' : 'What to do instead'}</h2>
+      <ul className="mt-2">
+        {ways.map((proposal) => (
+          <li
+            key={proposal.way.id}
+            className="grid items-center gap-x-6 gap-y-1 border-t border-line py-2 sm:grid-cols-[1fr_9rem_11rem_auto]"
+          >
+            <span>
+              <b className="font-[620]">{proposal.way.name}</b>
+              <span className="block text-[0.92rem] text-ink2">
+                {daysBetween(proposal.dates.start, proposal.dates.bestOut ?? proposal.dates.setOut)} days till it comes out
+                {proposal.against.find(({ weight }) => weight !== 'notes') &&
+                  `; ${proposal.against.find(({ weight }) => weight !== 'notes')?.text}`}
+              </span>
+            </span>
+            <span>
+              <b className="font-mono text-lg">{Math.round(proposal.chain.freed * proposal.chain.survives * 100)}</b> in 100
+              <span className="block text-[0.92rem] text-ink2">freed and alive</span>
+            </span>
+            <span className="text-[0.95rem]">
+              out <b>{proposal.dates.bestOut ? shortDate(proposal.dates.bestOut, today) : '–'}</b>
+              <span className="block text-ink2">plants {shortDate(proposal.dates.setOut, today)}</span>
+            </span>
+            <Link to={link(proposal)} className="quiet" aria-label={`plan ${proposal.way.name}`}>
+              plan this
+            </Link>
+          </li>
+        ))}
+        <li className="grid items-center gap-x-6 gap-y-1 border-t border-line py-2 sm:grid-cols-[1fr_9rem_11rem_auto]">
+          <span>
+            <b className="font-[620]">Keep it dry until autumn</b>
+            <span className="block text-[0.92rem] text-ink2">
+              {species?.storage === 'recalcitrant'
+                ? 'not this seed: it dies when it dries'
+                : `sow outdoors about ${shortDate(autumn, today)}; most seed keeps that long, dry and cool`}
+            </span>
+          </span>
+          {inAutumn && (
+            <>
+              <span>
+                <b className="font-mono text-lg">{Math.round((inAutumn.curve.yields[inAutumn.days] as number) * 100)}</b> in 100
+                <span className="block text-[0.92rem] text-ink2">in a mean winter</span>
+              </span>
+              <span className="text-[0.95rem]">
+                up from <b>{shortDate(addDays(autumn, inAutumn.days), today)}</b>
+              </span>
+            </>
+          )}
+          <Link to={`/cold/winter?${new URLSearchParams({ lot: lot.id, out: autumn })}`} className="quiet">
+            the winter from then
+          </Link>
+        </li>
+      </ul>
+    </section>
+  );
+}
+
+/** The next time that a day of the year comes, not before tomorrow. */
+function nextOn(monthDay: string, today: string): string {
+  const thisYear = `${today.slice(0, 4)}-${monthDay}`;
+  return thisYear > today ? thisYear : `${Number(today.slice(0, 4)) + 1}-${monthDay}`;
+}

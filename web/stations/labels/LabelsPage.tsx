@@ -1,0 +1,181 @@
+import { LABEL_SHEETS, type LabelSheet } from '@chill/core/labels/sheets.ts';
+import { bagWords, potWords } from '@chill/core/labels/words.ts';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { useNursery } from '../../data/nursery.ts';
+import { lodgersOf } from '../../data/places.ts';
+import { useStored } from '../../data/stored.ts';
+import { Choice } from '../../kit/Choice.tsx';
+import { Field } from '../../kit/Field.tsx';
+import { Label } from '../../kit/Label.tsx';
+import { Stepper } from '../../kit/Stepper.tsx';
+import { Tag } from '../../kit/Tag.tsx';
+
+const KINDS = [
+  { value: 'bag', text: 'bags' },
+  { value: 'pot', text: 'pots' },
+  { value: 'shelf', text: 'shelves' },
+] as const;
+type Kind = (typeof KINDS)[number]['value'];
+
+/** Labels by the sheet: which bags, pots or shelves, onto which paper, from which label of it on; made as a PDF. */
+export default function LabelsPage() {
+  const nursery = useNursery();
+  const { batches, places, today } = nursery;
+  const [query] = useSearchParams();
+  const place = places.find(({ id }) => id === query.get('place'));
+  const [kind, setKind] = useState<Kind>('bag');
+  const [sheetId, setSheetId] = useStored<string>('chill.labels', 'a4-21');
+  const sheet = LABEL_SHEETS.find(({ id }) => id === sheetId) ?? (LABEL_SHEETS[0] as LabelSheet);
+  const [skip, setSkip] = useState(0);
+  const [copies, setCopies] = useState(1);
+  const open = batches.filter(({ projection }) => !projection.state.closedOn);
+  const inPots = open.filter(({ projection: { state, stages } }) => stages[state.stage]?.kind === 'pot');
+  const first = query.get('of')?.split(',') ?? (place ? lodgersOf(place, nursery).map(({ view }) => view.batch.code) : []);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set(first));
+  const listed =
+    kind === 'shelf'
+      ? places.map(({ id, name, within }) => ({ id, code: '', name, more: within ?? '' }))
+      : (kind === 'pot' ? inPots : open).map(({ batch, species }) => ({
+          id: batch.code,
+          code: batch.code,
+          name: species.common[0] ?? species.scientific,
+          more: batch.plan.way.name,
+        }));
+  const picked = listed.filter(({ id }) => chosen.has(id));
+  const each = sheet.columns * sheet.rows;
+  const total = picked.length * copies;
+  const toggle = (id: string) => {
+    const next = new Set(chosen);
+    if (!next.delete(id)) next.add(id);
+    setChosen(next);
+  };
+  const address = `/api/labels.pdf?${new URLSearchParams({
+    kind,
+    sheet: sheet.id,
+    of: picked.map(({ id }) => id).join(','),
+    copies: String(copies),
+    skip: String(skip),
+    origin: location.origin,
+  })}`;
+  const shown = open.find(({ batch }) => batch.code === picked[0]?.id);
+  return (
+    <section className="px-4 pt-5 desk:px-10">
+      <h1>Labels</h1>
+      <p className="mt-1 max-w-prose text-ink2">
+        Unlabelled bags, and bags thrown out by somebody else, are the commonest losses. Each label has its bag’s address, room for pencil,
+        and says that it is not food.
+      </p>
+      <div className="mt-4 grid gap-x-12 gap-y-6 desk:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
+        <div>
+          <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
+            <Choice
+              label="Labels for"
+              options={KINDS}
+              value={kind}
+              onChange={(value) => {
+                setKind(value);
+                setChosen(new Set());
+              }}
+            />
+            <button
+              type="button"
+              className="quiet"
+              onClick={() => setChosen(new Set(picked.length === listed.length ? [] : listed.map(({ id }) => id)))}
+            >
+              {picked.length === listed.length && listed.length > 0 ? 'none of them' : `all ${listed.length}`}
+            </button>
+          </div>
+          {listed.length === 0 && <p className="mt-3 text-ink2">There are none yet.</p>}
+          <ul className="mt-2 sm:columns-2">
+            {listed.map(({ id, code, name, more }) => (
+              <li key={id} className="break-inside-avoid border-t border-line">
+                <label className="flex min-h-12 cursor-pointer items-center gap-3 py-1">
+                  <input type="checkbox" className="size-5 accent-ink" checked={chosen.has(id)} onChange={() => toggle(id)} />
+                  {code && <Tag code={code} />}
+                  <span className="min-w-0 leading-tight">
+                    {name}
+                    <span className="block truncate text-[0.92rem] text-ink2">{more}</span>
+                  </span>
+                </label>
+              </li>
+            ))}
+          </ul>
+        </div>
+        <div>
+          <Field label="Onto">
+            <select className="written" value={sheet.id} onChange={(event) => setSheetId(event.target.value)}>
+              {LABEL_SHEETS.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </Field>
+          <div className="mt-3 flex flex-wrap items-center gap-x-6 gap-y-2">
+            <Stepper label="of each" value={copies} most={200} onChange={(value) => setCopies(Math.max(1, value))} />
+            <p className="text-[0.97rem] text-ink2">
+              {total} labels on {Math.max(0, Math.ceil((total + skip) / each))}{' '}
+              {Math.ceil((total + skip) / each) === 1 ? 'sheet' : 'sheets'}
+            </p>
+          </div>
+          <SheetPicture sheet={sheet} skip={skip} total={total} begin={setSkip} />
+          <p className="text-[0.92rem] text-ink2">
+            {skip > 0 ? `The first ${skip} labels are used up. ` : ''}Press the label to begin at, if the sheet was begun already.
+          </p>
+          <div className="deed-bar">
+            {total > 0 ? (
+              <a className="deed" href={address} target="_blank" rel="noreferrer">
+                make the PDF
+              </a>
+            ) : (
+              <span className="text-ink2">Choose what to label.</span>
+            )}
+          </div>
+          {shown && (
+            <div className="mt-5 overflow-x-auto">
+              <Label
+                words={kind === 'pot' ? potWords(shown, today) : bagWords(shown)}
+                address={`${location.origin}/batch/${shown.batch.code}`}
+                pencil={kind === 'bag'}
+              />
+            </div>
+          )}
+        </div>
+      </div>
+    </section>
+  );
+}
+
+/** The sheet with its labels: used up, to be printed on, left over. */
+function SheetPicture({ sheet, skip, total, begin }: { sheet: LabelSheet; skip: number; total: number; begin: (skip: number) => void }) {
+  const { paper, columns, rows, label, margin, pitch } = sheet;
+  return (
+    <fieldset className="mt-3">
+      <legend className="sr-only">The label to begin at</legend>
+      <div className="relative w-44 border border-ink3 bg-raised" style={{ aspectRatio: `${paper.width_mm} / ${paper.height_mm}` }}>
+        {Array.from({ length: columns * rows }, (_, i) => {
+          const [x, y] = [margin.left_mm + (i % columns) * pitch.x_mm, margin.top_mm + Math.floor(i / columns) * pitch.y_mm];
+          const printed = i >= skip && i < skip + total;
+          return (
+            <button
+              // biome-ignore lint/suspicious/noArrayIndexKey: a label is its position.
+              key={i}
+              type="button"
+              aria-label={`begin at label ${i + 1}`}
+              aria-pressed={i === skip}
+              className={`absolute border ${printed ? 'border-ink bg-ink/25' : i < skip ? 'border-line bg-line/60' : 'border-line'}`}
+              style={{
+                left: `${(x / paper.width_mm) * 100}%`,
+                top: `${(y / paper.height_mm) * 100}%`,
+                width: `${(label.width_mm / paper.width_mm) * 100}%`,
+                height: `${(label.height_mm / paper.height_mm) * 100}%`,
+              }}
+              onClick={() => begin(i)}
+            />
+          );
+        })}
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,147 @@
+import { Place, type PlaceKind, PlaceKind as PlaceKinds, RoomUnit } from '@chill/model/place.ts';
+import { useState } from 'react';
+import { ApiProblem } from '../../data/api.ts';
+import { useNursery } from '../../data/nursery.ts';
+import { savePlace } from '../../data/saving.ts';
+import { Choice } from '../../kit/Choice.tsx';
+import { Field } from '../../kit/Field.tsx';
+import { QuantityInput } from '../../kit/QuantityInput.tsx';
+
+/** What each kind of place is called. */
+export const KIND_NAMES: Record<PlaceKind, string> = {
+  drawer: 'drawer, dry store',
+  fridge: 'fridge',
+  freezer: 'freezer',
+  mat: 'heat mat',
+  bench: 'bench',
+  shelf: 'warm shelf',
+  outdoors: 'outdoors',
+};
+
+const KEPT_OFF = [
+  { value: 'unasked', text: 'not said' },
+  { value: 'yes', text: 'kept off' },
+  { value: 'no', text: 'not kept off' },
+] as const;
+
+/** A place written down or changed: what it is, how cold, how much fits, what it is a shelf of, who uses it. */
+export function PlaceForm({ place, close }: { place: Place; close: () => void }) {
+  const { nursery, places } = useNursery();
+  const [draft, setDraft] = useState({
+    ...place,
+    nominal_C: place.nominal_C as number | undefined,
+    room: place.room ?? 'bags',
+    within: place.within ?? '',
+    usedBy: place.usedBy ?? '',
+    capacity: String(place.capacity),
+    order: String(place.order),
+  });
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const set = (part: Partial<typeof draft>) => setDraft({ ...draft, ...part });
+  const save = async () => {
+    const { within, usedBy, cover, ...rest } = draft;
+    const parsed = Place.safeParse({
+      ...rest,
+      ...(within.trim() && { within }),
+      ...(usedBy.trim() && { usedBy }),
+      ...(cover && draft.kind === 'outdoors' && { cover }),
+      capacity: Number(draft.capacity || 'x'),
+      order: Number(draft.order || 'x'),
+    });
+    if (!parsed.success) return setErrors(Object.fromEntries(parsed.error.issues.map((issue) => [String(issue.path[0]), issue.message])));
+    try {
+      await savePlace(parsed.data);
+      close();
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      setErrors({ name: error.message });
+    }
+  };
+  const keptOff = (what: 'animals' | 'rain') => (draft.cover ? (draft.cover[what] ? 'yes' : 'no') : 'unasked');
+  const keep = (what: 'animals' | 'rain', value: 'unasked' | 'yes' | 'no') => {
+    const now = draft.cover ?? { animals: true, rain: true };
+    set({ cover: value === 'unasked' ? undefined : { ...now, [what]: value === 'yes' } });
+  };
+  const fridges = [...new Set(places.flatMap(({ within }) => within ?? []))];
+  return (
+    <form
+      noValidate
+      className="mt-4 grid max-w-4xl gap-x-8 gap-y-4 border-y border-line bg-sheet px-4 py-4 sm:grid-cols-2 desk:grid-cols-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <Field label="Name" error={errors.name}>
+        <input className="written" value={draft.name} onChange={(event) => set({ name: event.target.value })} />
+      </Field>
+      <Field label="Kind" error={errors.kind}>
+        <select className="written" value={draft.kind} onChange={(event) => set({ kind: event.target.value as PlaceKind })}>
+          {PlaceKinds.options.map((kind) => (
+            <option key={kind} value={kind}>
+              {KIND_NAMES[kind]}
+            </option>
+          ))}
+        </select>
+      </Field>
+      <Field label="Temperature" error={errors.nominal_C}>
+        <QuantityInput
+          quantity="temperature_C"
+          units={nursery.settings.units}
+          value={draft.nominal_C}
+          onChange={(nominal_C) => set({ nominal_C })}
+        />
+      </Field>
+      <Field label="How many fit" error={errors.capacity}>
+        <input
+          className="written font-mono"
+          inputMode="numeric"
+          value={draft.capacity}
+          onChange={(event) => set({ capacity: event.target.value })}
+        />
+      </Field>
+      <Field label="Of what" error={errors.room}>
+        <select className="written" value={draft.room} onChange={(event) => set({ room: event.target.value as RoomUnit })}>
+          {RoomUnit.options.map((unit) => (
+            <option key={unit}>{unit}</option>
+          ))}
+        </select>
+      </Field>
+      <Field label="Which on the walk" error={errors.order}>
+        <input
+          className="written font-mono"
+          inputMode="numeric"
+          value={draft.order}
+          onChange={(event) => set({ order: event.target.value })}
+        />
+      </Field>
+      <Field label="A shelf of" error={errors.within} hint="The fridge or room that it is a part of, if any.">
+        <input className="written" list="fridges" value={draft.within} onChange={(event) => set({ within: event.target.value })} />
+      </Field>
+      <datalist id="fridges">
+        {fridges.map((name) => (
+          <option key={name} value={name} />
+        ))}
+      </datalist>
+      <Field label="Who may use it" error={errors.usedBy}>
+        <input className="written" value={draft.usedBy} onChange={(event) => set({ usedBy: event.target.value })} />
+      </Field>
+      {draft.kind === 'outdoors' && (
+        <div>
+          <p className="text-[0.95rem] text-ink2">Mice and birds</p>
+          <Choice label="Mice and birds" options={KEPT_OFF} value={keptOff('animals')} onChange={(value) => keep('animals', value)} />
+          <p className="mt-2 text-[0.95rem] text-ink2">Rain</p>
+          <Choice label="Rain" options={KEPT_OFF} value={keptOff('rain')} onChange={(value) => keep('rain', value)} />
+        </div>
+      )}
+      <div className="flex items-end gap-6">
+        <button type="submit" className="deed">
+          save
+        </button>
+        <button type="button" className="quiet" onClick={close}>
+          leave it
+        </button>
+      </div>
+    </form>
+  );
+}

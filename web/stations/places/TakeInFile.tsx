@@ -1,0 +1,181 @@
+import { dayAndTimeIn } from '@chill/core/calendar/moments.ts';
+import type { LeftOut } from '@chill/core/chill/tidyReadings.ts';
+import { showQuantity } from '@chill/core/units/quantities.ts';
+import type { Place } from '@chill/model/place.ts';
+import { newId } from '../../data/newId.ts';
+import { useNursery } from '../../data/nursery.ts';
+import { readingsAddress, readingsChanged } from '../../data/saving.ts';
+import { Choice } from '../../kit/Choice.tsx';
+import { FileChoice } from '../../kit/FileChoice.tsx';
+import { Problem } from '../../kit/Problem.tsx';
+import type { Layout, ReadLine } from '../../workers/temperatureFile.ts';
+import { useTemperatureFile } from './useTemperatureFile.ts';
+
+const LINES_TOLD = 12;
+
+/** Takes in a logger's file, or a station's daily figures: the layout is guessed and shown, then read in a worker, then taken in whole, in good part, or not at all. */
+export function TakeInFile({ place }: { place: Place }) {
+  const { nursery, today } = useNursery();
+  const { state, choose, change, readAll, send, drop } = useTemperatureFile(nursery.timeZone);
+  const { file, layout, lines, progress, read } = state;
+  const take = () => {
+    if (!file || !layout) return;
+    send(readingsAddress(place.id, newId(), layout.kind === 'daily' ? 'daily' : 'file', file.name), () => {
+      drop();
+      void readingsChanged(place.id);
+    });
+  };
+  return (
+    <div>
+      <FileChoice accept=".csv,.txt,.tsv,.dly,text/csv,text/plain" choose={choose}>
+        {file ? 'another file' : 'take in a file'}
+      </FileChoice>
+      {file && (
+        <section className="mt-2 border-y border-line bg-sheet px-4 py-4" aria-label={`The file ${file.name}`}>
+          <p>
+            <b className="break-all">{file.name}</b> <span className="text-ink2">{sizeOf(file.size)}</span>
+          </p>
+          <Problem>{state.problem}</Problem>
+          {layout && !read && <LayoutForm layout={layout} lines={lines} change={change} />}
+          {progress !== undefined && (
+            <div className="mt-3 flex items-center gap-4">
+              <progress className="w-60 max-w-full" value={progress} max={1} aria-label="Reading the file" />
+              <span className="font-mono">{Math.round(progress * 100)} %</span>
+            </div>
+          )}
+          {layout && !read && progress === undefined && !state.problem && (
+            <button type="button" className="deed mt-3" disabled={!lines?.some(({ problem: bad }) => !bad)} onClick={readAll}>
+              that is right: read it
+            </button>
+          )}
+          {read && (
+            <>
+              <p className="mt-3">
+                <b className="font-mono text-xl">{read.count.toLocaleString('en')}</b> readings are good
+                {read.count > 0 && (
+                  <>
+                    , from {dayAndTimeIn(read.from_ms, nursery.timeZone, today)} to {dayAndTimeIn(read.to_ms, nursery.timeZone, today)}
+                  </>
+                )}
+                .{read.repeated > 0 && ` ${read.repeated.toLocaleString('en')} were told twice and count once.`}
+              </p>
+              <LeftLines left={read.left} />
+              <button type="button" className="deed mt-3" disabled={state.sending || read.count === 0} onClick={take}>
+                {read.left.length > 0 ? `take in the ${read.count.toLocaleString('en')} good ones` : 'take them in'}
+              </button>
+            </>
+          )}
+          <button type="button" className="quiet ml-4" onClick={drop}>
+            {progress !== undefined ? 'stop' : 'take nothing in'}
+          </button>
+        </section>
+      )}
+    </div>
+  );
+}
+
+/** What was left out and why, by the lines of the file. */
+function LeftLines({ left }: { left: readonly LeftOut[] }) {
+  if (left.length === 0) return null;
+  return (
+    <ul className="mt-2 text-[0.97rem]">
+      {left.map(({ why, lines }) => (
+        <li key={why} className="border-t border-line py-1">
+          <b>{lines.length.toLocaleString('en')} left out</b>: {why.replace(/\.$/, '')}{' '}
+          <span className="text-ink2">
+            (line{lines.length === 1 ? '' : 's'} {lines.slice(0, LINES_TOLD).join(', ')}
+            {lines.length > LINES_TOLD && ' …'})
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function LayoutForm({ layout, lines, change }: { layout: Layout; lines: ReadLine[] | undefined; change: (layout: Layout) => void }) {
+  const { nursery, today } = useNursery();
+  const show = (celsius: number) => showQuantity(celsius, 'temperature_C', nursery.settings.units);
+  return (
+    <div className="mt-2">
+      {layout.kind === 'logger' ? (
+        <>
+          <p className="text-ink2">
+            A logger’s file: {separatorName(layout.logger.separator)},{' '}
+            {layout.logger.skip > 0 ? `readings from line ${layout.logger.skip + 1}` : 'no header'}
+            {layout.logger.header && `, temperatures under “${layout.logger.header}”`}
+            {layout.logger.utc ? ', times in UTC' : `, times of ${nursery.timeZone}`}.
+          </p>
+          {layout.logger.orderUnsure && (
+            <p className="mt-1 font-semibold">Day and month could stand either way round: no line decides it. Which is it?</p>
+          )}
+          <div className="mt-1 flex flex-wrap gap-x-8 gap-y-1">
+            <Choice
+              label="Order of the dates"
+              options={[
+                { value: 'ymd', text: 'year, month, day' },
+                { value: 'dmy', text: 'day first' },
+                { value: 'mdy', text: 'month first' },
+              ]}
+              value={layout.logger.order}
+              onChange={(order) => change({ kind: 'logger', logger: { ...layout.logger, order } })}
+            />
+            <Choice
+              label="Unit"
+              options={[
+                { value: 'C', text: '°C' },
+                { value: 'F', text: '°F' },
+              ]}
+              value={layout.logger.fahrenheit ? 'F' : 'C'}
+              onChange={(unit) => change({ kind: 'logger', logger: { ...layout.logger, fahrenheit: unit === 'F' } })}
+            />
+          </div>
+        </>
+      ) : (
+        <>
+          <p className="text-ink2">
+            A station’s daily figures, {layout.daily.rows === 'element' ? 'a row for each element' : 'a row a day'}. Each day is taken as a
+            curve between its minimum and its maximum, damped to the depth at which seed lies.
+          </p>
+          <div className="mt-1 flex">
+            <Choice
+              label="Unit"
+              options={[
+                { value: 'C', text: '°C' },
+                { value: 'F', text: '°F' },
+                { value: 'tenths', text: 'tenths of °C' },
+              ]}
+              value={layout.daily.unit}
+              onChange={(unit) => change({ kind: 'daily', daily: { ...layout.daily, unit } })}
+            />
+          </div>
+        </>
+      )}
+      <h3 className="mt-3">Read like this</h3>
+      <ul className="mt-1 font-mono text-[0.92rem]">
+        {lines?.map(({ line, written, at, on, celsius, problem }) => (
+          <li key={line} className="grid gap-x-4 border-t border-line py-1 sm:grid-cols-[1fr_auto]">
+            <span className="truncate text-ink2">{written || on}</span>
+            {problem ? (
+              <b className="text-alarm">{problem}</b>
+            ) : (
+              <b>
+                {at !== undefined && `${dayAndTimeIn(at, nursery.timeZone, today)}  `}
+                {celsius?.map(show).join(' to ')}
+              </b>
+            )}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function separatorName(separator: string): string {
+  return (
+    { ',': 'columns by commas', ';': 'columns by semicolons', '\t': 'columns by tabs', '|': 'columns by bars' }[separator] ?? 'in columns'
+  );
+}
+
+function sizeOf(bytes: number): string {
+  return bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
+}

@@ -1,0 +1,82 @@
+import { useEffect, useRef, useState } from 'react';
+import { nowMs } from '../../data/now.ts';
+import type { FileAnswer, FileQuestion, Layout, ReadLine } from '../../workers/temperatureFile.ts';
+
+export type ReadFile = Extract<FileAnswer, { told: 'read' }>;
+
+/** A file of temperatures on its way in: its layout as guessed, a few lines as they would be read, then all of it. */
+export interface TemperatureFile {
+  file?: File | undefined;
+  layout?: Layout | undefined;
+  lines?: ReadLine[] | undefined;
+  /** Share read, 0 to 1, while it is being read. */
+  progress?: number | undefined;
+  read?: ReadFile | undefined;
+  sending?: boolean;
+  problem?: string | undefined;
+}
+
+/** Reads a file of temperatures in a worker, step by step; `drop` stops whatever is going on. */
+export function useTemperatureFile(timeZone: string) {
+  const [state, setState] = useState<TemperatureFile>({});
+  const worker = useRef<Worker>(undefined);
+  const stop = () => {
+    worker.current?.terminate();
+    worker.current = undefined;
+  };
+  useEffect(() => () => worker.current?.terminate(), []);
+
+  const ask = (question: FileQuestion) => {
+    if (!worker.current) {
+      worker.current = new Worker(new URL('../../workers/temperatureFile.ts', import.meta.url), { type: 'module' });
+      worker.current.addEventListener('message', ({ data }: MessageEvent<FileAnswer>) => hear(data));
+    }
+    worker.current.postMessage(question);
+  };
+  const sent = useRef<() => void>(undefined);
+  const known = useRef<{ file?: File }>({});
+  const sample = (layout: Layout) => {
+    const { file } = known.current;
+    if (file) ask({ ask: 'sample', file, layout, timeZone });
+  };
+  const hear = (told: FileAnswer) => {
+    if (told.told === 'layout') {
+      setState((before) => ({ ...before, layout: told.layout }));
+      sample(told.layout);
+    } else if (told.told === 'sample') setState((before) => ({ ...before, lines: told.lines }));
+    else if (told.told === 'progress') setState((before) => ({ ...before, progress: told.share }));
+    else if (told.told === 'sent') sent.current?.();
+    else if (told.told === 'read') setState((before) => ({ ...before, progress: undefined, read: told }));
+    else setState((before) => ({ ...before, progress: undefined, sending: false, problem: told.problem }));
+  };
+  return {
+    state,
+    choose(file: File) {
+      stop();
+      known.current = { file };
+      setState({ file });
+      ask({ ask: 'guess', file });
+    },
+    change(layout: Layout) {
+      setState((before) => ({ ...before, layout, lines: undefined }));
+      sample(layout);
+    },
+    readAll() {
+      const { file, layout } = state;
+      if (!file || !layout) return;
+      setState((before) => ({ ...before, progress: 0, problem: undefined }));
+      ask({ ask: 'read', file, layout, timeZone, now_ms: nowMs() });
+    },
+    /** Sends what was read to an address; `done` when it is there. What is refused is said as a problem. */
+    send(to: string, done: () => void) {
+      sent.current = done;
+      setState((before) => ({ ...before, sending: true, problem: undefined }));
+      ask({ ask: 'send', to });
+    },
+    drop() {
+      stop();
+      known.current = {};
+      setState({});
+    },
+  };
+}

@@ -1,0 +1,101 @@
+import { longDate, shortDate } from '@chill/core/calendar/dates.ts';
+import { showQuantity } from '@chill/core/units/quantities.ts';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useNursery } from '../../data/nursery.ts';
+import { Choice } from '../../kit/Choice.tsx';
+import { kindOf, sheetOf } from './sheet.ts';
+
+const AHEAD = [
+  { value: '0', text: 'due today' },
+  { value: '3', text: 'the next three days' },
+  { value: '7', text: 'the week' },
+] as const;
+
+/** The round on paper, for wet hands and dead batteries: a box for every answer. */
+export default function SheetPage() {
+  const view = useNursery();
+  const [ahead, setAhead] = useState<(typeof AHEAD)[number]['value']>('0');
+  const stops = sheetOf(view, Number(ahead));
+  return (
+    <div className="px-4 pt-5 desk:px-10 print:p-0">
+      <div className="screen-only">
+        <h1>The round, on paper</h1>
+        <div className="mt-2 flex flex-wrap items-center gap-x-8 gap-y-2">
+          <Choice label="What is on it" options={AHEAD} value={ahead} onChange={setAhead} />
+          <button type="button" className="deed" onClick={() => print()}>
+            print the sheet
+          </button>
+          <Link to="/round/typed" className="quiet">
+            type a filled one in
+          </Link>
+        </div>
+      </div>
+      <div className="sheet mt-5 bg-paper p-4 text-print print:mt-0 print:p-0">
+        <p className="flex flex-wrap justify-between gap-x-8 text-[0.95rem]">
+          <b>
+            {view.nursery.name}, {longDate(view.today)}
+          </b>
+          <span>walked by ______________ on ____________</span>
+        </p>
+        {stops.length === 0 && <p className="mt-4">Nothing is due.</p>}
+        {stops.map(({ place, lines }) => (
+          <section key={place?.id ?? 'nowhere'} className="mt-4 break-inside-avoid-page">
+            <h2 className="text-[1.06rem]">
+              {place?.name ?? 'No place yet'}
+              {place && (
+                <span className="ml-3 font-mono text-base font-normal">
+                  should be {showQuantity(place.nominal_C, 'temperature_C', view.nursery.settings.units)}; is ______
+                </span>
+              )}
+            </h2>
+            {/* biome-ignore lint/a11y/noNoninteractiveTabindex: on a phone the table is wider than the screen, and is scrolled with the keys too. */}
+            <section className="overflow-x-auto" tabIndex={0} aria-label={`what is due: ${place?.name ?? 'no place yet'}`}>
+              <table className="mt-1 w-full min-w-[36rem] border-collapse text-[0.92rem]">
+                <thead>
+                  <tr className="text-left">
+                    {['bag', 'what', 'damp', 'mould or lost', 'roots or up', 'note'].map((head) => (
+                      <th key={head} scope="col" className="border-b border-print py-1 pr-3 font-semibold">
+                        {head}
+                      </th>
+                    ))}
+                  </tr>
+                </thead>
+                <tbody>
+                  {lines.map(({ key, view: { batch, species }, task }) => (
+                    <tr key={key} className="border-b border-print/40 align-top">
+                      <td className="code py-1.5 pr-3 text-lg">{batch.code}</td>
+                      <td className="py-1.5 pr-3">
+                        {species.common[0]}
+                        <span className="block">
+                          <b>{task.title}</b>
+                          {task.overdue_days > 0 && `, since ${shortDate(task.due, view.today)}`}
+                        </span>
+                      </td>
+                      {task.kind === 'look' ? (
+                        <>
+                          <td className="py-1.5 pr-3 font-mono whitespace-nowrap">{kindOf({ task }) === 'waiting' && 'd · ok · w'}</td>
+                          <td className="py-1.5 pr-3 font-mono whitespace-nowrap">{kindOf({ task }) === 'pots' ? '____' : '____ s'}</td>
+                          <td className="py-1.5 pr-3 font-mono">{kindOf({ task }) !== 'pots' && '____'}</td>
+                        </>
+                      ) : (
+                        <td className="py-1.5 pr-3" colSpan={3}>
+                          <span className="mr-2 inline-block size-4 border border-print align-middle" /> done
+                        </td>
+                      )}
+                      <td className="py-1.5">&nbsp;</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </section>
+          </section>
+        ))}
+        <p className="mt-4 text-[0.85rem]">
+          Damp: circle d (dry), ok, w (too wet). Mould: how many came out; circle s where it spreads. Roots: how many show. Leave a line
+          empty that nobody looked at.
+        </p>
+      </div>
+    </div>
+  );
+}

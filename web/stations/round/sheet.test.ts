@@ -1,0 +1,50 @@
+import { describe, expect, test } from '@jest/globals';
+import type { NurseryView } from '../../data/nursery.ts';
+import { BLANK, readLine, sheetOf } from './sheet.ts';
+
+const look = (damp: string, mould = '', roots = '') => readLine({ ...BLANK, damp, mould, roots }, 'waiting');
+
+describe('a filled sheet', () => {
+  test('is read as it was written: damp, mould, roots; an empty line says nothing', () => {
+    expect(look('')).toEqual({ says: 'nothing' });
+    expect(look('ok')).toEqual({ says: 'look', damp: 'right', mould: 'none', mouldy: 0, up: 0, lost: 0 });
+    expect(look('D', '3s', '2')).toEqual({ says: 'look', damp: 'dry', mould: 'spreading', mouldy: 3, up: 2, lost: 0 });
+    expect(look('', '', '1')).toMatchObject({ says: 'look', damp: undefined, up: 1 });
+    expect(look('', 's')).toMatchObject({ mould: 'spreading', mouldy: 0 });
+    expect(readLine({ ...BLANK, mould: '2' }, 'pots')).toMatchObject({ says: 'look', mouldy: 0, lost: 2 });
+    expect(readLine({ ...BLANK, done: true }, 'deed')).toEqual({ says: 'done' });
+    expect(readLine({ ...BLANK, damp: 'ok' }, 'deed')).toEqual({ says: 'nothing' });
+  });
+  test('what cannot be read says which field it is', () => {
+    expect(look('soggy')).toMatchObject({ says: 'wrong', problem: expect.stringContaining('Damp') });
+    expect(look('ok', 'lots')).toMatchObject({ says: 'wrong', problem: expect.stringContaining('Mould') });
+    expect(look('ok', '', '-1')).toMatchObject({ says: 'wrong', problem: expect.stringContaining('Roots') });
+  });
+});
+
+describe('the sheet', () => {
+  test('walks the places in their order, bags by code, as far ahead as asked', () => {
+    const view = (code: string, placeId: string, due: string) => ({
+      batch: { id: code, code },
+      tasks: [{ kind: 'look', stage: 1, placeId, due }],
+    });
+    const nursery = {
+      today: '2027-02-16',
+      places: [
+        { id: 'shelf', order: 2 },
+        { id: 'crisper', order: 1 },
+      ],
+      batches: [view('B', 'shelf', '2027-02-16'), view('C', 'crisper', '2027-02-18'), view('A', 'crisper', '2027-02-10')],
+    } as unknown as NurseryView;
+    const told = (ahead: number) =>
+      sheetOf(nursery, ahead).map(({ place, lines }) => [place?.id, lines.map((line) => line.view.batch.code)]);
+    expect(told(0)).toEqual([
+      ['crisper', ['A']],
+      ['shelf', ['B']],
+    ]);
+    expect(told(3)).toEqual([
+      ['crisper', ['A', 'C']],
+      ['shelf', ['B']],
+    ]);
+  });
+});

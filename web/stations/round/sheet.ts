@@ -1,0 +1,85 @@
+import { addDays } from '@chill/core/calendar/dates.ts';
+import type { Task } from '@chill/core/schedule/task.ts';
+import type { Place } from '@chill/model/place.ts';
+import type { BatchView, NurseryView } from '../../data/nursery.ts';
+
+/** One line of the paper: a batch, and what there is to do for it. */
+export interface SheetLine {
+  key: string;
+  view: BatchView;
+  task: Task;
+}
+
+/** One place on the walk, with its lines. */
+export interface SheetStop {
+  place: Place | undefined;
+  lines: SheetLine[];
+}
+
+/** What is due up to so many days from today, as a sheet to walk with: places in walking order, bags by their codes. */
+export function sheetOf({ batches, places, today }: Pick<NurseryView, 'batches' | 'places' | 'today'>, ahead_days: number): SheetStop[] {
+  const until = addDays(today, ahead_days);
+  const stops = new Map<string, SheetStop>();
+  for (const view of batches) {
+    for (const task of view.tasks.filter(({ due }) => due <= until)) {
+      const place = places.find(({ id }) => id === task.placeId);
+      const stop = stops.get(place?.id ?? '') ?? { place, lines: [] };
+      stop.lines.push({ key: `${view.batch.id} ${task.kind} ${task.stage}`, view, task });
+      stops.set(place?.id ?? '', stop);
+    }
+  }
+  for (const stop of stops.values()) stop.lines.sort((a, b) => a.view.batch.code.localeCompare(b.view.batch.code));
+  return [...stops.values()].sort((a, b) => (a.place?.order ?? 1e4) - (b.place?.order ?? 1e4));
+}
+
+/** What there is to write of a line: of waiting seed damp, mould and roots; of sprouting seed mould and roots; of pots what was lost; of a deed a tick. */
+export type LineKind = 'waiting' | 'sprouting' | 'pots' | 'deed';
+
+export function kindOf({ task }: Pick<SheetLine, 'task'>): LineKind {
+  if (task.kind !== 'look') return 'deed';
+  if (task.title === 'look') return 'waiting';
+  return task.title === 'count' ? 'sprouting' : 'pots';
+}
+
+/** What was written in one line of a filled sheet. */
+export interface Written {
+  damp: string;
+  mould: string;
+  roots: string;
+  done: boolean;
+}
+
+/** A line that nobody has written in yet. */
+export const BLANK: Written = { damp: '', mould: '', roots: '', done: false };
+
+/** What a line of a filled sheet says: a look with its figures, a deed done, nothing, or what is wrong with it. */
+export type LineSays =
+  | { says: 'nothing' }
+  | {
+      says: 'look';
+      damp: 'dry' | 'right' | 'wet' | undefined;
+      mould: 'none' | 'few' | 'spreading';
+      mouldy: number;
+      up: number;
+      lost: number;
+    }
+  | { says: 'done' }
+  | { says: 'wrong'; problem: string };
+
+const DAMP = { d: 'dry', '-': 'dry', o: 'right', ok: 'right', x: 'right', r: 'right', w: 'wet', '+': 'wet' } as const;
+
+/** Reads a line: damp as d, ok or w; mould as a number, with s where it spreads, and of pots the seedlings lost; roots as a number. Empty is not looked at. */
+export function readLine({ damp, mould, roots, done }: Written, kind: LineKind): LineSays {
+  if (kind === 'deed') return done ? { says: 'done' } : { says: 'nothing' };
+  const [dampTyped, mouldTyped, rootsTyped] = [damp, mould, roots].map((text) => text.trim().toLowerCase()) as [string, string, string];
+  if (dampTyped === '' && mouldTyped === '' && rootsTyped === '') return { says: 'nothing' };
+  const how = dampTyped === '' ? undefined : DAMP[dampTyped as keyof typeof DAMP];
+  if (dampTyped !== '' && !how) return { says: 'wrong', problem: `Damp: “${damp}” is none of d, ok, w.` };
+  const mouldy = /^(\d{0,5})\s*(s?)$/.exec(mouldTyped);
+  if (!mouldy) return { says: 'wrong', problem: `Mould: “${mould}” is not a number, such as 2, or 2s where it spreads.` };
+  const up = /^\d{0,5}$/.test(rootsTyped) ? Number(rootsTyped || 0) : undefined;
+  if (up === undefined) return { says: 'wrong', problem: `Roots: “${roots}” is not a number.` };
+  const count = Number(mouldy[1] || 0);
+  if (kind === 'pots') return { says: 'look', damp: undefined, mould: 'none', mouldy: 0, up, lost: count };
+  return { lost: 0, says: 'look', damp: how, mould: mouldy[2] ? 'spreading' : count > 0 ? 'few' : 'none', mouldy: count, up };
+}

@@ -6,18 +6,35 @@ export interface Frames {
   late: number;
 }
 
-/** Lengths of so many frames of the page as it stands. */
-async function framesOf(page: Page, count: number): Promise<number[]> {
+/** Lengths of so many frames of the page as it stands, or while `each(i)`, a script of the page, is called with every one of them. */
+async function framesOf(page: Page, count: number, each = '() => {}'): Promise<number[]> {
   return page.evaluate<number[]>(`new Promise((done) => {
+    const each = ${each};
     const at = [];
     const tick = (now) => {
       at.push(now);
-      if (at.length > ${count}) done(at.slice(1).map((time, i) => time - at[i]));
-      else requestAnimationFrame(tick);
+      if (at.length > ${count}) return done(at.slice(1).map((time, i) => time - at[i]));
+      each(at.length);
+      requestAnimationFrame(tick);
     };
     requestAnimationFrame(tick);
   })`);
 }
+
+/** On the plan: the number of plants wished for goes from 31 up by one with every frame, as under a hand that drags it; the frames, ms. */
+export function dragTheWish(page: Page, frames: number): Promise<number[]> {
+  return framesOf(
+    page,
+    frames,
+    `(i) => {
+      const input = document.querySelector('[aria-label="number of plants"]');
+      Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(input, String(30 + i));
+      input.dispatchEvent(new Event('input', { bubbles: true }));
+    }`,
+  );
+}
+
+const middle = (frames: readonly number[]) => [...frames].sort((a, b) => a - b)[Math.floor(frames.length / 2)] as number;
 
 /** A processor four times as slow as this one, as a phone in the shed has it. */
 async function slowDown(page: Page, rate = 4): Promise<void> {
@@ -28,7 +45,7 @@ async function slowDown(page: Page, rate = 4): Promise<void> {
 /** Frames of the page, `late` against `usual` ms (its own median where none is given). */
 async function traceFrames(page: Page, usual?: number, count = 180): Promise<Frames> {
   const frames = await framesOf(page, count);
-  const median = [...frames].sort((a, b) => a - b)[Math.floor(frames.length / 2)] as number;
+  const median = middle(frames);
   return { median, late: frames.filter((frame) => frame > 1.5 * (usual ?? median)).length / frames.length };
 }
 
@@ -80,4 +97,13 @@ export async function framesAtTheBench(page: Page): Promise<{ idle: Frames; busy
   await page.goto(`/treat/${code}`);
   await page.getByRole('timer').first().waitFor();
   return { idle, busy: await traceFrames(page, idle.median) };
+}
+
+/** The middle frame of the plan as it stands, and while every frame changes the wish and redraws every way, ms. Needs the demo. */
+export async function framesOfTheRedraw(page: Page): Promise<{ idle: number; dragged: number }> {
+  type Told = { speciesId: string; lotId: string };
+  const batches = (await (await page.request.get('/api/batches')).json()) as Told[];
+  await page.goto(`/plan?lot=${batches.find(({ speciesId }) => speciesId === 'balsamorhiza-sagittata')?.lotId}`);
+  await page.getByRole('button', { name: /^Towel in the fridge/ }).waitFor();
+  return { idle: middle(await framesOf(page, 120)), dragged: middle(await dragTheWish(page, 120)) };
 }

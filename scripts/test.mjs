@@ -33,7 +33,7 @@ function jestCounts() {
 
 function playwrightCounts() {
   const { stats } = JSON.parse(readFileSync(join(results, 'playwright.json'), 'utf8'));
-  return { passed: stats.expected, failed: stats.unexpected + stats.flaky };
+  return { passed: stats.expected + stats.flaky, failed: stats.unexpected };
 }
 
 /** Counts read from a report, or none where the runner left no report. */

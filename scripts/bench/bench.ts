@@ -16,7 +16,7 @@ import { readTimer } from '../../core/treat/timers.ts';
 import { startingPlaces } from '../../core/ways/places.ts';
 
 import { weighWays } from '../../core/ways/propose.ts';
-import { framesOfTheBench, longestTasksOfTheCold } from '../../e2e/benchFrames.ts';
+import { framesOfTheBench, framesOfThePlan, longestTasksOfTheCold } from '../../e2e/benchFrames.ts';
 import type { LedgerEvent } from '../../model/event.ts';
 import type { Species } from '../../model/species.ts';
 import { openDatabase } from '../../server/store/open.ts';
@@ -265,6 +265,12 @@ async function benchFrames(): Promise<void> {
   say('late frames of a hundred there, beyond those of an idle page', Math.max(0, 100 * (busy.late - idle.late)), 15, '');
 }
 
+/** A wish that changes with every frame, every way redrawn, against the frames of the same page left alone. */
+async function benchRedraw(): Promise<void> {
+  const { idle, dragged } = await framesOfThePlan();
+  say('frames while every one changes the wish / those of the plan left alone', dragged / idle, 3, '×');
+}
+
 /** The longest task on the page's own thread while the heavy work runs in its workers. */
 async function benchLongTasks(): Promise<void> {
   const { winters, readings } = await longestTasksOfTheCold();
@@ -281,4 +287,5 @@ await benchChill();
 await benchRound();
 await benchLongTasks();
 await benchFrames();
+await benchRedraw();
 await benchApi(await fill());

@@ -1,4 +1,6 @@
 export default {
+  // The gate has the machine to itself: both of its cores, where Jest would leave one free.
+  maxWorkers: '100%',
   testEnvironment: 'node',
   roots: ['model', 'core', 'handbook', 'sim', 'demo', 'server', 'web'].map((folder) => `<rootDir>/${folder}`),
   testMatch: ['**/*.test.ts'],

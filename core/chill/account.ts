@@ -26,12 +26,12 @@ interface Finding {
 
 /** The stretches in which the batch may have been dry or wet: from the look before to the look that found it so. */
 export function findings({ since, checks }: Pick<Lying, 'since' | 'checks'>): Finding[] {
-  let after = 0;
+  const looks = checks.filter((one) => one.damp && one.on >= since).sort((a, b) => (a.on < b.on ? -1 : Number(a.on > b.on)));
   const found: Finding[] = [];
-  for (const check of [...checks].filter((one) => one.damp && one.on >= since).sort((a, b) => a.on.localeCompare(b.on))) {
-    const until = daysBetween(since, check.on);
-    if (check.damp !== 'right' && until > after) found.push({ after, until, damp: check.damp as 'dry' | 'wet' });
-    after = until;
+  for (const [i, { on, damp }] of looks.entries()) {
+    const before = looks[i - 1]?.on ?? since;
+    if (damp === 'right' || on === before) continue;
+    found.push({ after: daysBetween(since, before), until: daysBetween(since, on), damp: damp as 'dry' | 'wet' });
   }
   return found;
 }
@@ -82,23 +82,23 @@ const HARDLY = 0.02;
 
 /** The stretches of a stage that nobody measured, by the share of each day that was; `nominal` is what such a day earns. */
 export function unmeasuredIn(since: PlainDate, measured: readonly number[], nominal: number): Unmeasured[] {
-  const found: Unmeasured[] = [];
-  let open: Unmeasured | undefined;
+  const found: { first: number; last: number; missing_days: number }[] = [];
+  let open: (typeof found)[number] | undefined;
   for (const [day, share] of measured.entries()) {
     if (share > 1 - HARDLY) {
       open = undefined;
       continue;
     }
-    const on = addDays(since, day);
     if (!open) {
-      open = { from: on, to: on, hours: 0, counted: 0 };
+      open = { first: day, last: day, missing_days: 0 };
       found.push(open);
     }
-    open.to = on;
-    open.hours += (1 - share) * 24;
-    open.counted += (1 - share) * nominal;
+    open.last = day;
+    open.missing_days += 1 - share;
   }
-  return found;
+  return found.map(({ first, last, missing_days }) => {
+    return { from: addDays(since, first), to: addDays(since, last), hours: missing_days * 24, counted: missing_days * nominal };
+  });
 }
 
 /** Losses smaller than this are not told, days. */

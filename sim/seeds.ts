@@ -61,9 +61,11 @@ export function sightOf(
 ): Sight {
   const state = fold(batch.plan, batch.events);
   const days = dayByDay(batch, state, species, { places, records, today });
+  const seeds = hiddenSeeds(batch, species, trueSound);
+  const soak = soaked(seeds, state, species);
   let up = 0;
   let mouldy = 0;
-  for (const seed of hiddenSeeds(batch, species, trueSound)) {
+  for (const seed of seeds) {
     const fate = fateOf(seed, days);
     if (fate === 'up') up += 1;
     if (fate === 'mouldy') mouldy += 1;
@@ -73,16 +75,15 @@ export function sightOf(
   const newUp = Math.min(left, Math.max(0, up - everUp));
   return {
     damp: dampOn(batch.id, today),
-    ...soaked(batch, state, species, trueSound),
+    ...soak,
     up: newUp,
     mouldy: Math.min(left - newUp, Math.max(0, mouldy - state.counts.mouldy)),
-    lost: deadInPots(batch, state, species, today),
+    lost: deadInPots(seeds, state, today),
   };
 }
 
 /** What a soak shows of the seeds still waiting: those whose coat is open drink, and hollow ones float where they are known to. */
-function soaked(batch: Batch, { counts, swellings }: BatchState, species: Species, trueSound: number): Pick<Sight, 'swollen' | 'floating'> {
-  const seeds = hiddenSeeds(batch, species, trueSound);
+function soaked(seeds: readonly HiddenSeed[], { counts, swellings }: BatchState, species: Species): Pick<Sight, 'swollen' | 'floating'> {
   const open = seeds.filter(({ opens, sound }) => opens && sound).length;
   const hollow = species.floatTest === 'sinkersAreSound' ? seeds.filter(({ sound }) => !sound).length : 0;
   if (swellings.length > 0) return { swollen: 0, floating: 0 };
@@ -188,10 +189,9 @@ function fateOf(seed: HiddenSeed, days: readonly DayDoes[]): 'waits' | 'up' | 'm
   return 'waits';
 }
 
-function deadInPots(batch: Batch, state: BatchState, species: Species, today: PlainDate): number {
+function deadInPots(seeds: readonly HiddenSeed[], state: BatchState, today: PlainDate): number {
   let position = 0;
   let dead = 0;
-  const seeds = hiddenSeeds(batch, species, 1);
   for (const { on, count } of state.sprouts) {
     for (let i = 0; i < count; i++, position++) {
       if ((seeds[position]?.potDeath_days ?? Number.POSITIVE_INFINITY) < daysBetween(on, today)) dead += 1;

@@ -105,8 +105,19 @@ function dayOfNewYear(day: number): number {
   return Date.UTC(Number(fromDayNumber(day).slice(0, 4)), 0, 1) / DAY_MS;
 }
 
-/** The anomaly of a day: what single days bring, each fading into those after it. */
+const anomalies = new Map<number, number>();
+
+/** The anomaly of a day; a logger asks for that of the same day with every reading. */
 function weather(day: number): number {
+  const known = anomalies.get(day);
+  if (known !== undefined) return known;
+  const made = anomalyOf(day);
+  anomalies.set(day, made);
+  return made;
+}
+
+/** What single days bring, each fading into those after it. */
+function anomalyOf(day: number): number {
   let sum = 0;
   for (let back = 0; back < WEATHER_BACK_DAYS; back++) {
     const random = randomFrom(`weather ${day - back}`);

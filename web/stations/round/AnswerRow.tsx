@@ -131,7 +131,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
         <Choice label="Those not up" options={REST} value={answer.rest} onChange={(rest) => set({ rest })} />
       )}
       {task.kind === 'move' && stage && wantsCount(view.species, state, stage.kind) && (
-        <p className="basis-full text-[0.9rem] font-semibold desk:text-right">{COUNT_FIRST}</p>
+        <p className="w-0 min-w-full text-[0.9rem] font-semibold desk:text-right">{COUNT_FIRST}</p>
       )}
       {place && <span className="text-[0.95rem] text-ink2">to {place.name}</span>}
       <button
@@ -148,7 +148,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
         </Link>
       )}
       {sight && task.kind === 'look' && <SightNote sight={sight} inPots={inPots} damp={waits} show={(part) => set(part)} />}
-      {caution && <p className="basis-full text-[0.9rem] text-ink2 desk:text-right">{caution}</p>}
+      {caution && <p className="w-0 min-w-full text-[0.9rem] text-ink2 desk:text-right">{caution}</p>}
       <Problem>{problem}</Problem>
     </div>
   );

@@ -156,7 +156,7 @@ function Line({ line, picked, pick, sight }: { line: RoundLine; picked: boolean;
           <p className="leading-tight font-[560]">
             {name}{' '}
             {due.kind !== 'look' && (
-              <b className="ml-1 text-[0.92rem] whitespace-nowrap" style={{ color: 'var(--zone)' }}>
+              <b className="text-[0.92rem] whitespace-nowrap" style={{ color: 'var(--zone)' }}>
                 {due.title}
               </b>
             )}

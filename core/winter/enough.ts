@@ -1,8 +1,11 @@
+import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Random } from '../chance/random.ts';
 import { coldResponseOf, WARM_RESPONSE } from '../chill/effectiveness.ts';
 import { type Credit, daysToFree, freedWithCredit, NO_CREDIT } from '../chill/requirement.ts';
-import { DUE_SHARE, seasonsOf } from './outdoors.ts';
+import { ageing, ROT_LAW } from '../rot/hazard.ts';
+import { dayIn, type YearOfDays } from './climate.ts';
+import { DUE_SHARE, outdoorStay, type Shelter, seasonsOf, shelterLoss, springsAhead } from './outdoors.ts';
 import { type DailyClimate, makeWinters } from './winters.ts';
 
 /** A winter is enough when this share of the seeds that need it is freed by it. */
@@ -22,6 +25,25 @@ export interface WinterQuestion {
   /** Effective days of the days that it has lain out already, as they were measured: cold and warm, one figure a day. */
   seen?: { cold: number[]; warm: number[]; mean_C: number[] };
   anomaly?: number;
+  /** What the flat is covered against; where nobody said, against mice and rain. */
+  shelter?: Shelter | undefined;
+  /** Springs until it is looked for: two where it waits for cold, warmth and cold, or for warmth that is past. 1 where not told. */
+  springs?: 1 | 2;
+}
+
+/** Days that winters are followed beyond the usual day of spring, and how many where no spring is usual. */
+const BEYOND_SPRING_DAYS = 60;
+const FOLLOWED_DAYS = 270;
+
+/**
+ * How long the winters of a question are followed from the day on which the seed goes out, and how many springs it waits for. Cold alone is asked of the
+ * winter that comes; seed that wants warmth before its cold, or two winters, may have to lie over a summer.
+ */
+export function followedFor(species: Species, year: YearOfDays, out: PlainDate, credit?: Credit): { days: number; springs: 1 | 2 } {
+  const ahead = springsAhead(species, year, dayIn(out));
+  const springs = seasonsOf(species).length > 1 ? (outdoorStay(species, year, out, credit && { credit })?.springs ?? 1) : 1;
+  const spring = springs === 2 ? ahead?.second : ahead?.first;
+  return { days: spring === undefined ? FOLLOWED_DAYS : spring + BEYOND_SPRING_DAYS, springs };
 }
 
 /** A figure in a tenth, half and nine tenths of the winters. */
@@ -29,6 +51,14 @@ export interface Bands {
   low: number[];
   middle: number[];
   high: number[];
+}
+
+/** The same for one figure, with its mean over all winters. */
+export interface Spread {
+  low: number;
+  middle: number;
+  high: number;
+  mean: number;
 }
 
 /** What a thousand winters say. Days count from the day on which the seed went out. */
@@ -44,10 +74,12 @@ export interface WinterAnswer {
   enough: number;
   /** Chance that it is earned by each day. */
   enoughBy: number[];
-  /** Share of the sound seeds freed by spring. */
-  freed: { low: number; middle: number; high: number; mean: number };
+  /** Share of the sound seeds freed by spring; not lost to rot or animals by then; both. */
+  freed: Spread;
+  alive: Spread;
+  ready: Spread;
   /** Day on which spring comes, or the last day followed where it does not. */
-  spring: { low: number; middle: number; high: number };
+  spring: Spread;
 }
 
 /** Winters reckoned so far; they can be added to in parts, with a word on how far it is in between. */
@@ -55,6 +87,7 @@ export class WinterCount {
   readonly #question: WinterQuestion;
   readonly #chill: Float32Array[] = [];
   readonly #freed: number[] = [];
+  readonly #alive: number[] = [];
   readonly #springs: number[] = [];
   readonly #metOn: number[] = [];
   readonly #needed: number;
@@ -72,14 +105,16 @@ export class WinterCount {
 
   /** Adds so many winters, from a stream of chance. */
   add(winters: number, random: Random): void {
-    const { species, climate, start, days, credit = NO_CREDIT, seen, anomaly = 0 } = this.#question;
+    const { species, climate, start, days, credit = NO_CREDIT, seen, anomaly = 0, shelter, springs = 1 } = this.#question;
     const cold = coldResponseOf(species);
     const made = makeWinters({ climate, start, days, winters, responses: [cold, WARM_RESPONSE], random, anomaly });
     const seasons = seasonsOf(species);
     const dueAt = seasons.map(({ requirement }) => daysToFree(DUE_SHARE, requirement));
     const before = seen?.cold.length ?? 0;
     // A mild week in autumn is no spring: it is looked for once the depth of the usual winter is past.
-    const midwinter = daysToMidwinter(climate, start - before);
+    const midwinter = daysToMidwinter(climate, start - before, cold.zeroAbove_C, springs);
+    const { perDay, wetter } = shelterLoss(shelter);
+    const ages = Float64Array.from({ length: before + days }, (_, day) => ageing(day, day + 1, 'outdoorFlat') * wetter);
     const usual = (day: number) => usualOn(climate, start - before + day);
     for (let winter = 0; winter < winters; winter++) {
       const earned = seasons.map(() => 0);
@@ -87,7 +122,7 @@ export class WinterCount {
       const from = winter * days;
       const meanOn = (day: number) =>
         day < 0 ? usual(day) : day < before ? (seen?.mean_C[day] as number) : (made.mean_C[from + day - before] as number);
-      let tenDays = 0;
+      let [tenDays, exposure] = [0, 0];
       for (let day = -TEN_DAYS; day < 0; day++) tenDays += meanOn(day);
       let [spring, met] = [-1, -1];
       for (let day = 0; day < before + days; day++) {
@@ -102,6 +137,7 @@ export class WinterCount {
               ? (seen?.[kind][day] as number)
               : ((made.effects[kind === 'cold' ? 0 : 1] as Float32Array)[from + day - before] as number);
           earned[at] = (earned[at] as number) + counts;
+          exposure += (ages[day] as number) * ROT_LAW.at(meanOn(day)) + perDay;
         }
         const chill = (earned.at(-1) as number) + credit.days;
         line[day + 1] = chill;
@@ -111,6 +147,7 @@ export class WinterCount {
       this.#chill.push(line);
       this.#springs.push(spring < 0 ? before + days : spring);
       this.#metOn.push(met);
+      this.#alive.push(Math.exp(-exposure));
       this.#freed.push(
         seasons.reduce(
           (share, { requirement, kind }, i) =>
@@ -134,10 +171,6 @@ export class WinterCount {
       bands.high.push(at(sorted, 0.9));
       enoughBy.push(this.#metOn.filter((met) => met >= 0 && met <= day).length / winters);
     }
-    const quantiles = (values: readonly number[]) => {
-      const sorted = Float32Array.from(values).sort();
-      return { low: at(sorted, 0.1), middle: at(sorted, 0.5), high: at(sorted, 0.9) };
-    };
     return {
       winters,
       seen_days: this.#question.seen?.cold.length ?? 0,
@@ -145,10 +178,18 @@ export class WinterCount {
       needed: this.#needed,
       enough: enoughBy.at(-1) ?? 0,
       enoughBy,
-      freed: { ...quantiles(this.#freed), mean: this.#freed.reduce((sum, one) => sum + one, 0) / winters },
-      spring: quantiles(this.#springs),
+      freed: spreadOf(this.#freed),
+      alive: spreadOf(this.#alive),
+      ready: spreadOf(this.#freed.map((freed, winter) => freed * (this.#alive[winter] as number))),
+      spring: spreadOf(this.#springs),
     };
   }
+}
+
+function spreadOf(values: readonly number[]): Spread {
+  const sorted = Float32Array.from(values).sort();
+  const mean = values.reduce((sum, one) => sum + one, 0) / values.length;
+  return { low: at(sorted, 0.1), middle: at(sorted, 0.5), high: at(sorted, 0.9), mean };
 }
 
 function at(sorted: Float32Array, share: number): number {
@@ -161,11 +202,16 @@ function usualOn({ min_C, max_C }: DailyClimate, day: number): number {
   return ((min_C[of] as number) + (max_C[of] as number)) / 2;
 }
 
-/** Days from a day of the year to the depth of the usual winter, as long as the year is on its way down; 0 while it is on its way up. */
-function daysToMidwinter(climate: DailyClimate, from: number): number {
+/**
+ * Days from a day of the year to the depth of the usual winter before the last spring that is waited for; 0 where that winter is already on its way out:
+ * the year on its way up, and its ten-day mean not yet above what counts as cold.
+ */
+function daysToMidwinter(climate: DailyClimate, from: number, above_C: number, springs: 1 | 2): number {
   const year = Array.from({ length: 365 }, (_, day) => usualOn(climate, day));
-  const coldest = year.indexOf(Math.min(...year));
-  const warmest = year.indexOf(Math.max(...year));
-  const until = (day: number) => (((day - from) % 365) + 365) % 365;
-  return until(coldest) < until(warmest) ? until(coldest) : 0;
+  const until = (extreme: number) => (((year.indexOf(extreme) - from) % 365) + 365) % 365;
+  const [coldest, warmest] = [until(Math.min(...year)), until(Math.max(...year))];
+  const tenDays = Array.from({ length: TEN_DAYS }, (_, back) => usualOn(climate, from - back));
+  const ahead = coldest < warmest || tenDays.reduce((sum, one) => sum + one, 0) / TEN_DAYS >= above_C;
+  if (springs === 1) return ahead ? coldest : 0;
+  return ahead ? coldest + 365 : coldest;
 }

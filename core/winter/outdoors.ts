@@ -20,6 +20,8 @@ const ANOTHER_YEAR_PAYS = 1.3;
 /** What a seed meets in a flat left outdoors, from one day on until a spring. */
 export interface Outdoors {
   days: number;
+  /** How many springs it lies out for: two where the first frees much less. */
+  springs: 1 | 2;
   curve: PullCurve;
   pull: Pull;
 }
@@ -93,16 +95,27 @@ function stayOf(species: Species, year: YearOfDays, start: number, given: StayGi
       credit: kind === 'cold' ? credit : NO_CREDIT,
     };
   });
+  const ahead = springsAhead(species, year, start);
+  if (!ahead) return undefined;
+  const { first, second = first } = ahead;
+  const curve = followed(phases, year, start, second, given);
+  const pays = (curve.yields[second] as number) > (curve.yields[first] as number) * ANOTHER_YEAR_PAYS;
+  const days = pays ? second : first;
+  const upTo = { ...curve, yields: curve.yields.slice(0, days + 1) };
+  const pull = { ...bestPull(upTo), best: days, to: days, yields: curve.yields[days] as number };
+  return { days, springs: pays ? 2 : 1, curve, pull };
+}
+
+/** Days from `start`, a day of the year, to the first spring and the one after it, by the months' means; `undefined` where no winter comes. */
+export function springsAhead(species: Species, year: YearOfDays, start: number): { first: number; second?: number } | undefined {
   const { zeroAbove_C } = coldResponseOf(species);
   const first = daysUntilWarm(year, start, zeroAbove_C);
   if (first === undefined) return undefined;
-  const another = daysUntilWarm(year, start + first + 30, zeroAbove_C);
-  const curve = followed(phases, year, start, another === undefined ? first : first + 30 + another, given);
-  const last = curve.yields.length - 1;
-  const days = (curve.yields[last] as number) > (curve.yields[first] as number) * ANOTHER_YEAR_PAYS ? last : first;
-  const upTo = { ...curve, yields: curve.yields.slice(0, days + 1) };
-  return { days, curve, pull: { ...bestPull(upTo), best: days, to: days, yields: curve.yields[days] as number } };
+  const another = daysUntilWarm(year, start + first + SUMMER_AT_LEAST_DAYS, zeroAbove_C);
+  return { first, ...(another !== undefined && { second: first + SUMMER_AT_LEAST_DAYS + another }) };
 }
+/** The winter after a spring is looked for from so many days after it. */
+const SUMMER_AT_LEAST_DAYS = 30;
 
 function followed(phases: readonly Phase[], year: YearOfDays, start: number, days: number, { seen, shelter }: StayGiven): PullCurve {
   const curve: PullCurve = { earned: [], freed: [], survives: [], yields: [] };

@@ -6,8 +6,9 @@ import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
 import { randomFrom } from '../chance/random.ts';
 import { COLD_RESPONSE, effectiveness, WARM_RESPONSE } from '../chill/effectiveness.ts';
-import { dayIn, daysFromMonths } from './climate.ts';
-import { WinterCount, type WinterQuestion } from './enough.ts';
+import { dayIn, daysFromMonths, yearOf } from './climate.ts';
+import { followedFor, WinterCount, type WinterQuestion } from './enough.ts';
+import { type Outdoors, outdoorStay, springsAhead } from './outdoors.ts';
 import { dailyClimate, daysOfHours, makeWinters, USUAL_SD_C } from './winters.ts';
 
 const climate = dailyClimate(SALLOW_GAP);
@@ -129,6 +130,43 @@ describe('enough winter', () => {
     const { chill, seen_days, enough } = ask('balsamorhiza-sagittata', '2027-02-16', { seen });
     expect([seen_days, chill.low[40], chill.high[40]]).toEqual([40, 40, 40]);
     expect(enough).toBeGreaterThan(ask('balsamorhiza-sagittata', '2027-02-16').enough);
+  });
+  test('without chance, a winter is the mean year’s: the same share freed, the same alive, up to the same spring', () => {
+    const calm = { ...climate, sd_C: new Float64Array(365) };
+    const year = yearOf(SALLOW_GAP);
+    for (const [id, start, shelter] of [
+      ['balsamorhiza-sagittata', '2026-10-15', undefined],
+      ['balsamorhiza-sagittata', '2027-02-16', { animals: false, rain: false }],
+      ['larix-occidentalis', '2026-06-20', { animals: false, rain: true }],
+      ['trillium-grandiflorum', '2026-10-15', undefined],
+      ['fraxinus-excelsior', '2027-02-16', undefined],
+    ] as const) {
+      const followed = followedFor(species(id), year, start);
+      const { freed, alive, ready, spring } = ask(id, start, { climate: calm, shelter, ...followed });
+      const stay = outdoorStay(species(id), year, start, { shelter }) as Outdoors;
+      const springs = springsAhead(species(id), year, dayIn(start));
+      const day = (followed.springs === 2 ? springs?.second : springs?.first) as number;
+      expect(Math.abs(spring.middle - day)).toBeLessThanOrEqual(1);
+      expect(freed.middle).toBeCloseTo(stay.curve.freed[day] as number, 2);
+      expect(alive.middle).toBeCloseTo(stay.curve.survives[day] as number, 2);
+      expect(ready.middle).toBeCloseTo(freed.middle * alive.middle, 6);
+    }
+  });
+  test('seed that wants two winters, or a summer first, is asked about the winter that frees it', () => {
+    const year = yearOf(SALLOW_GAP);
+    const trillium = (part: Partial<WinterQuestion>) => ask('trillium-grandiflorum', '2026-10-15', part);
+    const followed = followedFor(species('trillium-grandiflorum'), year, '2026-10-15');
+    expect(followed.springs).toBe(2);
+    expect(trillium({ days: 280 }).enough).toBe(0);
+    expect(trillium(followed).enough).toBeGreaterThan(0.1);
+    expect(followedFor(species('balsamorhiza-sagittata'), year, '2027-02-16').springs).toBe(1);
+  });
+  test('an open flat loses more to mice and rain, and frees as many', () => {
+    const covered = ask('larix-occidentalis', '2026-11-01', { days: 260 });
+    const open = ask('larix-occidentalis', '2026-11-01', { days: 260, shelter: { animals: false, rain: false } });
+    expect(open.freed).toEqual(covered.freed);
+    expect(open.alive.high).toBeLessThan(covered.alive.low);
+    expect(open.ready.middle).toBeLessThan(covered.ready.middle);
   });
   test('what the seed brings along is counted, and seed that waits for none is not asked about', () => {
     expect(ask('larix-occidentalis', '2027-02-16', { credit: { days: 60, give_days: 0 } }).enough).toBe(1);

@@ -5,7 +5,7 @@ import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { lotInRequest, propose } from '@chill/core/ways/propose.ts';
 import { waysToWeigh } from '@chill/core/ways/schools.ts';
 import { dayIn, yearOf } from '@chill/core/winter/climate.ts';
-import { ENOUGH_SHARE, type WinterQuestion } from '@chill/core/winter/enough.ts';
+import { ENOUGH_SHARE, followedFor, type WinterQuestion } from '@chill/core/winter/enough.ts';
 import { outdoorStay, seasonsOf, shelterLoss } from '@chill/core/winter/outdoors.ts';
 import { daysSeen, lastAnomaly } from '@chill/core/winter/seen.ts';
 import { dailyClimate } from '@chill/core/winter/winters.ts';
@@ -23,8 +23,6 @@ import { useWinters } from './useWinters.ts';
 import { WinterChart } from './WinterChart.tsx';
 
 const WINTERS = 1000;
-/** Winters are followed for this long from the day asked about, or from today. */
-const FOLLOWED_DAYS = 270;
 /** A winter is enough where it is in at least so many of a hundred. */
 const LIKELY = 0.8;
 const inHundred = (share: number) => `${Math.round(share * 100)} in 100`;
@@ -51,17 +49,20 @@ export default function WinterPage() {
   const question = useMemo((): WinterQuestion | undefined => {
     if (!species) return undefined;
     const begins = later(out, today);
+    const { days, springs } = followedFor(species, yearOf(nursery), out, credit);
     return {
       species,
       climate,
       start: dayIn(begins),
-      days: FOLLOWED_DAYS,
+      days: Math.max(1, days - daysBetween(out, begins)),
+      springs,
       winters: WINTERS,
+      shelter: frame?.cover,
       ...(credit && { credit }),
       ...(out < today && { seen: daysSeen(species, out, today, yearOf(nursery), record) }),
       ...(begins === today && { anomaly: lastAnomaly(climate, today, record) }),
     };
-  }, [species, climate, out, today, credit, nursery, record]);
+  }, [species, climate, out, today, credit, nursery, record, frame?.cover]);
   const { answer, share, stopped, stop, again } = useWinters(question);
   const change = (part: Record<string, string>) => {
     const next = new URLSearchParams(query);
@@ -81,8 +82,7 @@ export default function WinterPage() {
       </section>
     );
   const yes = answer && answer.enough >= LIKELY;
-  const meanStay = outdoorStay(species, yearOf(nursery), out, { ...(credit && { credit }), shelter: frame?.cover });
-  const survives = answer && meanStay?.curve.survives[Math.min(meanStay.curve.survives.length - 1, Math.round(answer.spring.middle))];
+  const twoWinters = question?.springs === 2;
   const by = (chance: number) => {
     const day = answer?.enoughBy.findIndex((one) => one >= chance) ?? -1;
     return day >= 0 ? shortDate(addDays(out, day), today) : undefined;
@@ -119,9 +119,19 @@ export default function WinterPage() {
             <p className="text-[1.3rem] leading-snug" aria-live="polite">
               <b>{yes ? 'Yes.' : answer.enough >= 0.5 ? 'Perhaps.' : 'No.'}</b>{' '}
               {yes
-                ? `Put out ${out === today ? 'today' : shortDate(out, today)}, it has had enough by ${by(0.5)} in the middle winter, by ${by(LIKELY)} in 8 of 10.`
+                ? `Put out ${out === today ? 'today' : shortDate(out, today)}, it has had enough by ${by(0.5)} in the middle year, by ${by(LIKELY)} in 8 of 10.`
                 : `Put out ${out === today ? 'today' : shortDate(out, today)}, winter ends too soon in ${Math.round((1 - answer.enough) * 100)} of 100 years.`}
             </p>
+            {twoWinters && (
+              <p className="mt-1 max-w-prose">
+                This seed wants{' '}
+                {seasonsOf(species)
+                  .map(({ kind }) => kind)
+                  .join(', then ')}
+                : it lies out over a summer, and the winter that frees it ends in spring{' '}
+                {addDays(out, Math.round(answer.spring.middle)).slice(0, 4)}.
+              </p>
+            )}
             <WinterChart answer={answer} out={out} today={today} climate={climate} record={record} />
             {share < 1 && (
               <p className="mt-1 flex items-center gap-4 text-[0.95rem] text-ink2">
@@ -138,8 +148,8 @@ export default function WinterPage() {
               <Figure value={Math.round(answer.enough * 100)} unit="in 100">
                 winters free {inHundred(ENOUGH_SHARE)} of those that need it
               </Figure>
-              <Figure value={`${Math.round(answer.freed.low * 100)}–${Math.round(answer.freed.high * 100)}`} unit="in 100">
-                of sound seeds freed by spring, in 8 winters of 10
+              <Figure value={`${Math.round(answer.ready.low * 100)}–${Math.round(answer.ready.high * 100)}`} unit="in 100">
+                of sound seeds freed and alive by spring, in 8 winters of 10
               </Figure>
               <Figure value={shortDate(addDays(out, Math.round(answer.spring.middle)), today)}>
                 spring: the ten-day mean passes what counts as cold; {shortDate(addDays(out, Math.round(answer.spring.low)), today)} to{' '}
@@ -165,15 +175,16 @@ export default function WinterPage() {
                     from: frame?.name ?? 'no place outdoors',
                   },
                   { name: 'winters', value: String(answer.winters), from: 'simulated, the same for the same question' },
+                  { name: 'freed, rot and mice aside', value: inHundred(answer.freed.middle), from: 'in the middle winter' },
                 ],
-                rule: 'Daily minimum and maximum follow your months; each day keeps 0.65 of the anomaly of the day before, beginning with yesterday’s. Hours run on a cosine, damped to three centimetres; each counts by how well cold works at it. A winter ends when the ten-day mean passes what counts as cold.',
+                rule: 'Daily minimum and maximum follow your months; each day keeps 0.65 of the anomaly of the day before, beginning with yesterday’s. Hours run on a cosine, damped to three centimetres; each counts by how well cold works at it. A winter ends when the ten-day mean passes what counts as cold. Until then each day adds to rot by its own warmth, and to what animals take where nothing keeps them off.',
                 source:
                   'Chilling: Stokes 1965; Baskin & Baskin 2014. Damping in soil: Campbell & Norman 1998. The spread and memory of weather are assumptions until your own records replace them.',
                 assumed: true,
                 changes: 'Your own daily records under Places; a logger in the frame; an earlier day.',
               }}
             />
-            {frame && <Shelters frame={frame} days={Math.round(answer.spring.middle)} survives={survives} />}
+            {frame && <Shelters frame={frame} days={Math.round(answer.spring.middle)} alive={answer.alive.middle} />}
           </div>
         </div>
       )}
@@ -183,7 +194,7 @@ export default function WinterPage() {
 }
 
 /** Whether the frame keeps mice and rain off: asked where it was not said, and what it costs if it does not. */
-function Shelters({ frame, days, survives }: { frame: Place; days: number; survives: number | undefined }) {
+function Shelters({ frame, days, alive }: { frame: Place; days: number; alive: number }) {
   const cover = frame.cover;
   const keep = (part: Partial<NonNullable<Place['cover']>>) =>
     savePlace({ ...frame, cover: { animals: true, rain: true, ...cover, ...part } });
@@ -218,11 +229,9 @@ function Shelters({ frame, days, survives }: { frame: Place; days: number; survi
           />
         </span>
       </div>
-      {survives !== undefined && (
-        <p className="mt-1">
-          So kept, <b className="font-mono">{Math.round(survives * 100)}</b> in 100 are lost neither to rot nor to animals by spring.
-        </p>
-      )}
+      <p className="mt-1">
+        So kept, <b className="font-mono">{Math.round(alive * 100)}</b> in 100 are lost neither to rot nor to animals by spring.
+      </p>
       <p className="mt-1 text-[0.95rem] text-ink2">
         Left open, mice and birds take about {inHundred(1 - Math.exp(-perDay * days))} by spring; rain that stands in a flat makes rot half
         as fast again. Wire of a finger’s mesh above and below, a pane or a board above.

@@ -31,6 +31,21 @@ describe('the log line', () => {
     ['7qk 4 set out', [{ kind: 'count', verb: 'setOut', count: 4 }]],
     ['7qk 0 mould', [{ kind: 'mould', mould: 'none' }]],
     ['7qk mould spreading fresh towel', [{ kind: 'mould', mould: 'spreading' }, { kind: 'fresh' }]],
+    ['7qk watered 15 mL', [{ kind: 'watered', water_mL: 15 }]],
+    [
+      '7qk damp, water ½ tbsp',
+      [
+        { kind: 'damp', damp: 'right' },
+        { kind: 'watered', water_mL: 14.78676478125 / 2 },
+      ],
+    ],
+    [
+      'seven q k watered five ml and no mould',
+      [
+        { kind: 'watered', water_mL: 5 },
+        { kind: 'mould', mould: 'none' },
+      ],
+    ],
     ['7qk out', [{ kind: 'done' }]],
     ['7qk in', [{ kind: 'begin' }]],
     ['7qk 2 held over', [{ kind: 'count', verb: 'heldOver', count: 2 }]],
@@ -66,6 +81,9 @@ describe('the log line', () => {
     ['7QK up', 'up@4: How many up?'],
     ['7QK damp on foo', 'on foo@9: On which day?'],
     ['7QK on', 'on@4: On which day?'],
+    ['7QK watered', 'watered@4: How much water?'],
+    ['7QK watered 15', 'watered 15@4: How much water?'],
+    ['7QK watered 0 mL', 'watered 0@4: How much water?'],
     ['7QK damp dry', '@0: It cannot be both damp and dry'],
     ['7QK 1 mould no mould', '@0: Mould and no mould'],
   ])('“%s” says what was not understood', (line, says) => {

@@ -1,5 +1,6 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { parseDate } from '../calendar/parseDate.ts';
+import { parseQuantity } from '../units/quantities.ts';
 import { parseBagCode } from './bagCode.ts';
 import { VERBS, type Verb } from './verbs.ts';
 
@@ -9,6 +10,7 @@ export type Saying =
   | { kind: 'damp'; damp: 'dry' | 'right' | 'wet' }
   | { kind: 'mould'; mould: 'none' | 'few' | 'spreading' }
   | { kind: 'fresh' }
+  | { kind: 'watered'; water_mL: number }
   | { kind: 'begin' }
   | { kind: 'done' }
   | { kind: 'note'; text: string };
@@ -64,7 +66,7 @@ interface Word {
  *     line    = code { part }           part = count | look | deed | day | note
  *     count   = ["+"] number verb       3 up · 1 mould · 2 potted · 1 lost · 20 swollen · 4 set out
  *     look    = damp | dry | wet | no mould | mould (few | spreading)
- *     deed    = fresh [towel] | in | start | out | done
+ *     deed    = fresh [towel] | watered VOLUME | in | start | out | done
  *     day     = on DATE | yesterday | today
  *     note    = "note" the rest of the line
  *
@@ -115,8 +117,7 @@ function readParts(words: readonly Word[], result: LogLine, today: PlainDate): v
   let i = 0;
   const next = (ahead: number) => words[i + ahead]?.text.toLowerCase();
   const misread = (count: number, problem: string) => {
-    const taken = words.slice(i, i + count);
-    result.misread.push({ text: taken.map((word) => word.text).join(' '), at: (taken[0] as Word).at, problem });
+    result.misread.push({ text: textOf(words, i, count), at: (words[i] as Word).at, problem });
     i += count;
   };
   while (i < words.length) {
@@ -133,7 +134,8 @@ function readParts(words: readonly Word[], result: LogLine, today: PlainDate): v
     } else if (word === 'fresh') {
       result.sayings.push({ kind: 'fresh' });
       i += /^(towel|paper|sand|medium)$/.test(next(1) ?? '') ? 2 : 1;
-    } else if (word === 'on' || word === 'yesterday' || word === 'today') i = readDay(words, i, result, today, misread) ?? i;
+    } else if (word === 'watered' || word === 'water') i = readWater(words, i, result, misread) ?? i;
+    else if (word === 'on' || word === 'yesterday' || word === 'today') i = readDay(words, i, result, today, misread) ?? i;
     else if (word in PLAIN) {
       result.sayings.push(PLAIN[word] as Saying);
       i += 1;
@@ -166,6 +168,35 @@ function readCount(
   return verb === 'heldOver' && words[after]?.text.toLowerCase() === 'over' ? after + 1 : after;
 }
 
+/** Reads a volume of one to three words after "watered"; returns the index after it, or `undefined` once it is filed as misread. */
+function readWater(
+  words: readonly Word[],
+  i: number,
+  result: LogLine,
+  misread: (count: number, problem: string) => void,
+): number | undefined {
+  const from = i + 1;
+  const spoken = words[from]?.text.toLowerCase() ?? '';
+  const figure = numberIn(spoken);
+  for (const length of [3, 2, 1]) {
+    const rest = textOf(words, from + 1, length - 1);
+    const parsed = parseQuantity(`${figure ?? spoken} ${rest}`, 'volume_mL');
+    if (words.length < from + length || !parsed.ok || parsed.value <= 0) continue;
+    result.sayings.push({ kind: 'watered', water_mL: parsed.value });
+    return from + length;
+  }
+  misread(figure === undefined ? 1 : 2, 'How much water? Write it with its unit, such as “watered 15 mL” or “watered 1 tbsp”.');
+  return undefined;
+}
+
+/** So many words from one on, as typed. */
+function textOf(words: readonly Word[], from: number, length: number): string {
+  return words
+    .slice(from, from + length)
+    .map(({ text }) => text)
+    .join(' ');
+}
+
 /** Reads a day of one to three words after "on"; returns the index after it, or `undefined` once it is filed as misread. */
 function readDay(
   words: readonly Word[],
@@ -176,11 +207,7 @@ function readDay(
 ): number | undefined {
   const from = words[i]?.text.toLowerCase() === 'on' ? i + 1 : i;
   for (const length of [3, 2, 1]) {
-    const text = words
-      .slice(from, from + length)
-      .map((word) => word.text)
-      .join(' ');
-    const parsed = parseDate(text, today);
+    const parsed = parseDate(textOf(words, from, length), today);
     if (parsed.ok && words.length >= from + length) {
       result.on = parsed.value;
       return from + length;

@@ -75,6 +75,17 @@ describe('what a look asks for', () => {
     look(batch, 8, { damp: 'dry', mould: 'none' });
     expect(due(batch, 8).map(({ kind }) => kind)).toEqual(['water']);
   });
+  test('wet: fresh bedding where it can be changed; a pot is let drain, and looked at soon', () => {
+    const towel = inTheCold('towel-in-fridge');
+    look(towel, 8, { damp: 'wet', mould: 'none' });
+    expect(due(towel, 8).map(({ kind }) => kind)).toEqual(['refresh']);
+    const pot = inTheCold('potted-then-chilled');
+    look(pot, 8, { damp: 'wet', mould: 'none' });
+    expect(due(pot, 11)).toEqual([]);
+    expect(due(pot, 12)).toMatchObject([{ kind: 'look', hint: expect.stringContaining('Has it drained?') }]);
+    look(pot, 12, { damp: 'right', mould: 'none' });
+    expect(due(pot, 16)).toEqual([]);
+  });
   test('mould: the mouldy out, fresh bedding, and a look in four days; spreading presses', () => {
     const batch = inTheCold('towel-in-fridge');
     look(batch, 8, { damp: 'right', mould: 'spreading', moves: [{ from: 'waiting', to: 'mouldy', count: 3 }] });

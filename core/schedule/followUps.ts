@@ -14,6 +14,11 @@ const FRESH: Partial<Record<Medium, string>> = {
   sand: 'sieve out, rinse, fresh sand',
 };
 
+/** Whether seed found wet can be laid into something drier; a pot or a flat can only drain where it stands. */
+export function canFreshen(medium: Medium): boolean {
+  return FRESH[medium] !== undefined;
+}
+
 /** What the last look at waiting seed asks for and nobody has recorded yet: water for the dry, fresh bedding for the mouldy or the wet. Due at once. */
 export function followUps(context: TaskContext): Task[] {
   const { batch, projection, setting, stage, index } = context;

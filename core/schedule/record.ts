@@ -192,6 +192,8 @@ export function recordSayings(
     if ('problem' in seen) return seen;
     events.push(...seen.events);
   } else if (notes.length > 0) events.push({ id: newId(), on, kind: 'noted', note: notes.join('; ') });
+  const given = sayings.reduce((sum, saying) => sum + (saying.kind === 'watered' ? saying.water_mL : 0), 0);
+  if (given > 0) events.push({ id: newId(), on, kind: 'watered', mL: given });
   if (sayings.some((saying) => saying.kind === 'fresh')) events.push({ id: newId(), on, kind: 'refreshed' });
   const deed = sayings.find((saying) => saying.kind === 'begin' || saying.kind === 'done');
   if (deed) {
@@ -255,7 +257,7 @@ function describeTreatment(event: NewEvent): string[] {
     case 'turned':
       return [`into the ${event.into}`];
     case 'watered':
-      return [`${event.mL} mL of water added`];
+      return [`${Number(event.mL.toPrecision(3))} mL of water added`];
     case 'carried':
       return ['carried to another place'];
     case 'trainedStaff':

@@ -7,7 +7,7 @@ import { placesFor } from '../ways/places.ts';
 import { sproutingStage } from '../ways/resolve.ts';
 import { frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
 import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
-import { followUps, rootsInTheCold } from './followUps.ts';
+import { canFreshen, followUps, rootsInTheCold } from './followUps.ts';
 import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, BENCH_STAGES, FAST_SPROUTER_DAYS, lookEvery, POTS_EVERY_DAYS } from './intervals.ts';
 import type { ProjectedStage, Projection } from './project.ts';
 import type { Setting } from './setting.ts';
@@ -110,7 +110,8 @@ function lookTask(context: TaskContext): Task {
   const lastOn = last?.on ?? stage.start;
   const rooted = checks.some((check) => check.sprouted > 0);
   const mouldy = last?.mould !== undefined && last.mould !== 'none';
-  const interval = rooted ? AFTER_A_ROOT_DAYS : mouldy ? AFTER_MOULD_DAYS : every.usual;
+  const drains = last?.damp === 'wet' && !canFreshen(medium);
+  const interval = rooted ? AFTER_A_ROOT_DAYS : mouldy || drains ? Math.min(AFTER_MOULD_DAYS, every.usual) : every.usual;
   // The look that should catch the first root is not left until after it.
   const root = treatment?.stage === index ? treatment.firstRoot : undefined;
   const regular = addDays(lastOn, interval);
@@ -122,7 +123,7 @@ function lookTask(context: TaskContext): Task {
     due,
     placeId: placeOf(context),
     title: 'look',
-    hint: lookHint(context, { mouldy, rooted, root }),
+    hint: lookHint(context, { mouldy, rooted, drains, root }),
     ...(late > 0 &&
       (setting.today <= longest
         ? { lateness: `${spell(late)} late; it can wait until ${nearDate(longest, setting.today)}` }
@@ -144,13 +145,14 @@ function missedRisk({ projection, setting, index }: TaskContext, lastOn: PlainDa
 
 function lookHint(
   { projection, setting, stage }: TaskContext,
-  seen: { mouldy: boolean; rooted: boolean; root?: PlainDate | undefined },
+  seen: { mouldy: boolean; rooted: boolean; drains: boolean; root?: PlainDate | undefined },
 ): string {
   const week = Math.floor(daysBetween(stage.start, setting.today) / 7) + 1;
   const weeks = Math.max(week, Math.round(daysBetween(stage.start, projection.treatment?.dueOut ?? stage.end) / 7));
   const so = `week ${week} of ${weeks}`;
   if (seen.rooted) return `${so}. A root showed: look for more, pot each as it comes`;
   if (seen.mouldy) return `${so}. Mould last time: look under the fold`;
+  if (seen.drains) return `${so}. Too wet last time: bag open, out of its tray. Has it drained?`;
   if (seen.root && daysBetween(setting.today, seen.root) <= 4) return `${so}. First roots likely about now`;
   return `${so}. Damp? Mould? Roots?`;
 }

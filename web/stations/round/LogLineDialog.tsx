@@ -145,8 +145,8 @@ function Help() {
   return (
     <p className="text-[0.95rem] text-ink2">
       A bag code, then what you saw or did: <b>+3 up</b>, <b>1 mould</b>, <b>2 potted</b>, <b>1 lost</b>, <b>damp</b>, <b>dry</b>,{' '}
-      <b>wet</b>, <b>fresh towel</b>, <b>out</b>, <b>in</b>, <b>yesterday</b>, <b>on 14 Feb</b>, <b>note</b> and anything. It shows what it
-      will do before it does it.
+      <b>wet</b>, <b>fresh towel</b>, <b>watered 15 mL</b>, <b>out</b>, <b>in</b>, <b>yesterday</b>, <b>on 14 Feb</b>, <b>note</b> and
+      anything. It shows what it will do before it does it.
     </p>
   );
 }

@@ -107,6 +107,32 @@ test('a warm spell, from the logger’s file to the day on which a bag is due', 
   await expect(page.getByText(/^typed: 1 reading/)).toBeVisible();
 });
 
+test('a fridge that is too warm is told of at the head of the round, until it is cold again', async ({ page, grower }) => {
+  const places = (await (await page.request.get('/api/places')).json()) as { id: string; name: string }[];
+  const crisper = places.find(({ name }) => name === 'Fridge, crisper');
+  const head = page.getByRole('list', { name: 'Places too warm or frozen' });
+  await page.goto(`/places/${crisper?.id}`);
+  await grower.press(grower.button('take the logger out'));
+  await grower.press(grower.button('undo: the logger in Fridge, crisper'));
+  const type = async (shows: string, when: string, count: number) => {
+    await page.getByRole('textbox', { name: 'It shows' }).fill(shows);
+    await page.getByRole('textbox', { name: 'When' }).fill(when);
+    await grower.press(grower.button('keep it'));
+    await expect(page.getByText(/^typed: 1 reading/)).toHaveCount(count);
+  };
+  await grower.press(grower.button('type a reading'));
+  await type('14 C', '15 Feb 19:00', 1);
+  await type('14 C', '', 2);
+  await page.goto('/');
+  await expect(head).toContainText(/Fridge, crisper 14(\.0)? °C: above 10 °C for \d+ h\. \d+ batches lie there and earn no cold\./);
+  await grower.barrierFree();
+  await grower.press(head.getByRole('link'));
+  await grower.press(grower.button('undo: typed').first());
+  await page.goto('/');
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  await expect(head).toHaveCount(0);
+});
+
 test('a bag in its freezer turns: a hand each day, then the rest of the cold with the turns behind it', async ({ page, grower }) => {
   const { code } = await batchOf(page, 'penstemon-venustus', 'freezer-turns');
   const finished = async () => (await eventsOf(page, code)).filter(({ kind }) => kind === 'stageFinished').length;

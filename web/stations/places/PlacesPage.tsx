@@ -1,4 +1,5 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
+import { temperatureNow } from '@chill/core/chill/now.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { tellRoom } from '@chill/core/ways/room.ts';
 import type { Place } from '@chill/model/place.ts';
@@ -42,7 +43,7 @@ export default function PlacesPage() {
               {shelves.map((place) => {
                 const lodgers = lodgersOf(place, { batches });
                 const taken = lodgers.reduce((sum, { room }) => sum + room, 0);
-                const record = temperatures.find((one) => one.placeId === place.id);
+                const now = temperatureNow(place, temperatures, today);
                 const next = lodgers[0]?.leaves;
                 return (
                   <li key={place.id} className="flex items-start justify-between gap-4 py-1">
@@ -57,10 +58,13 @@ export default function PlacesPage() {
                       </span>
                     </span>
                     <span className="text-right whitespace-nowrap">
-                      <b className="font-mono text-xl" style={{ color: ZONE_COLOUR[zoneOf(record?.last.celsius ?? place.nominal_C)] }}>
-                        {showQuantity(record?.last.celsius ?? place.nominal_C, 'temperature_C', nursery.settings.units)}
+                      <b className="font-mono text-xl" style={{ color: ZONE_COLOUR[zoneOf(now.celsius)] }}>
+                        {showQuantity(now.celsius, 'temperature_C', nursery.settings.units)}
                       </b>
-                      <span className="block text-[0.85rem] text-ink2">{record ? 'measured' : 'as written'}</span>
+                      <span className="block text-[0.85rem] text-ink2">
+                        {now.measured ? 'measured' : now.lastOn ? `written; measured until ${shortDate(now.lastOn, today)}` : 'as written'}
+                        {now.spell && <b className="text-alarm">{now.spell.kind === 'warm' ? ', too warm' : ', frozen'}</b>}
+                      </span>
                     </span>
                   </li>
                 );

@@ -1,4 +1,6 @@
 import { longDate } from '@chill/core/calendar/dates.ts';
+import { COLD_RESPONSE } from '@chill/core/chill/effectiveness.ts';
+import { temperatureNow } from '@chill/core/chill/now.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { placesFor } from '@chill/core/ways/places.ts';
@@ -7,6 +9,7 @@ import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { asItStands, type BatchView, useNursery } from '../../data/nursery.ts';
 import { post } from '../../data/outbox.ts';
+import { lodgersOf } from '../../data/places.ts';
 import { type Sight, useSights } from '../../data/sights.ts';
 import { Tag } from '../../kit/Tag.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
@@ -48,6 +51,7 @@ export function RoundStation() {
             </>
           )}
         </p>
+        <Amiss />
         <Drying />
         {stops.map((stop) => (
           <Stop key={stop.place?.id ?? 'nowhere'} stop={stop} picked={shown?.batch.id} pick={setPicked} sights={sights} />
@@ -62,6 +66,33 @@ export function RoundStation() {
         </aside>
       )}
     </div>
+  );
+}
+
+/** Places whose last reading lies in a spell too warm or frozen: what that means for the seed in them, while something can still be done. */
+function Amiss() {
+  const { places, batches, temperatures, nursery, today } = useNursery();
+  const show = (celsius: number) => showQuantity(celsius, 'temperature_C', nursery.settings.units);
+  const amiss = places.flatMap((place) => {
+    const { spell, celsius } = temperatureNow(place, temperatures, today);
+    const lie = lodgersOf(place, { batches }).length;
+    return spell && lie > 0 ? [{ place, spell, celsius, lie }] : [];
+  });
+  if (amiss.length === 0) return null;
+  return (
+    <ul aria-label="Places too warm or frozen">
+      {amiss.map(({ place, spell, celsius, lie }) => (
+        <li key={place.id} className="mt-4 border-l-4 border-alarm pl-3">
+          <Link to={`/places/${place.id}`} className="font-semibold underline underline-offset-4">
+            {place.name}
+          </Link>{' '}
+          <b className="font-mono text-alarm">{show(celsius)}</b>:{' '}
+          {spell.kind === 'warm' ? `above ${show(COLD_RESPONSE.zeroAbove_C)}` : `below ${show(COLD_RESPONSE.zeroBelow_C)}`} for{' '}
+          {Math.round(spell.hours)} h. {lie === 1 ? 'One batch lies' : `${lie} batches lie`} there and {lie === 1 ? 'earns' : 'earn'} no
+          cold.
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -99,15 +130,16 @@ function Stop({
   pick: (id: string) => void;
   sights: Record<string, Sight>;
 }) {
-  const { nursery } = useNursery();
+  const { nursery, temperatures, today } = useNursery();
   const zone = stop.place ? zoneOf(stop.place.nominal_C) : 'cool';
+  const now = stop.place && temperatureNow(stop.place, temperatures, today);
   return (
     <section className="mt-5" style={{ '--zone': ZONE_COLOUR[zone] } as CSSProperties}>
       <h2 className="flex items-baseline gap-3 text-[1.06rem]">
         {stop.place?.name ?? 'No place yet'}
-        {stop.place && (
-          <span className="font-mono text-base font-semibold" style={{ color: 'var(--zone)' }}>
-            {showQuantity(stop.place.nominal_C, 'temperature_C', nursery.settings.units)}
+        {now && (
+          <span className="font-mono text-base font-semibold" style={{ color: ZONE_COLOUR[zoneOf(now.celsius)] }}>
+            {showQuantity(now.celsius, 'temperature_C', nursery.settings.units)}
           </span>
         )}
       </h2>

@@ -5,7 +5,6 @@ import { dayNumber, fromDayNumber } from '../calendar/dates.ts';
 import { localTimeReader } from '../calendar/localTimes.ts';
 import { dayAt } from '../calendar/moments.ts';
 import { ROT_LAW } from '../rot/hazard.ts';
-import { COLD_RESPONSE } from './effectiveness.ts';
 import {
   chillBetween,
   chillLaw,
@@ -19,6 +18,7 @@ import {
   UNDOING_C,
   WARM_C,
 } from './measured.ts';
+import { SHOULD_STAY } from './now.ts';
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
@@ -26,9 +26,6 @@ const DAY_MS = 24 * HOUR_MS;
 const TOLD_FROM_HOURS = 1;
 
 const TEMPERATURE: Law = { at: (temperature_C) => temperature_C, area: (temperature_C) => temperature_C ** 2 / 2 };
-
-/** Kinds of place that should stay cold: only there are warmth and frost told as spells. */
-const SHOULD_STAY_COLD: readonly Place['kind'][] = ['fridge'];
 
 type OfPlace = Pick<Place, 'id' | 'kind' | 'nominal_C'>;
 
@@ -82,7 +79,8 @@ export function* placeDaysInSteps(
   yield;
   const day = (moment: number) => fromDayNumber(localDay(moment, starts, dayNumber(from)));
   const spells: TemperatureSpell[] = [];
-  if (SHOULD_STAY_COLD.includes(place.kind)) {
+  const stays = SHOULD_STAY[place.kind];
+  if (stays) {
     const told = (kind: TemperatureSpell['kind'], found: readonly Spell[]) =>
       found
         .filter(({ from_ms, to_ms }) => to_ms - from_ms >= TOLD_FROM_HOURS * HOUR_MS)
@@ -96,9 +94,9 @@ export function* placeDaysInSteps(
             peak_C: rounded(peak_C),
           }),
         );
-    spells.push(...told('warm', spellsAbove(COLD_RESPONSE.zeroAbove_C, readings, first_ms, last_ms)));
+    spells.push(...told('warm', spellsAbove(stays.below_C, readings, first_ms, last_ms)));
     yield;
-    spells.push(...told('frozen', spellsBelow(COLD_RESPONSE.zeroBelow_C, readings, first_ms, last_ms)));
+    if (Number.isFinite(stays.above_C)) spells.push(...told('frozen', spellsBelow(stays.above_C, readings, first_ms, last_ms)));
     spells.sort((a, b) => a.from.localeCompare(b.from));
     yield;
   }

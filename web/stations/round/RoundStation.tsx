@@ -1,6 +1,5 @@
 import { longDate } from '@chill/core/calendar/dates.ts';
-import { COLD_RESPONSE } from '@chill/core/chill/effectiveness.ts';
-import { temperatureNow } from '@chill/core/chill/now.ts';
+import { SHOULD_STAY, temperatureNow } from '@chill/core/chill/now.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { placesFor } from '@chill/core/ways/places.ts';
@@ -76,20 +75,21 @@ function Amiss() {
   const amiss = places.flatMap((place) => {
     const { spell, celsius } = temperatureNow(place, temperatures, today);
     const lie = lodgersOf(place, { batches }).length;
-    return spell && lie > 0 ? [{ place, spell, celsius, lie }] : [];
+    const stays = SHOULD_STAY[place.kind];
+    return spell && stays && lie > 0 ? [{ place, spell, stays, celsius, lie }] : [];
   });
   if (amiss.length === 0) return null;
   return (
     <ul aria-label="Places too warm or frozen">
-      {amiss.map(({ place, spell, celsius, lie }) => (
+      {amiss.map(({ place, spell, stays, celsius, lie }) => (
         <li key={place.id} className="mt-4 border-l-4 border-alarm pl-3">
           <Link to={`/places/${place.id}`} className="font-semibold underline underline-offset-4">
             {place.name}
           </Link>{' '}
-          <b className="font-mono text-alarm">{show(celsius)}</b>:{' '}
-          {spell.kind === 'warm' ? `above ${show(COLD_RESPONSE.zeroAbove_C)}` : `below ${show(COLD_RESPONSE.zeroBelow_C)}`} for{' '}
-          {Math.round(spell.hours)} h. {lie === 1 ? 'One batch lies' : `${lie} batches lie`} there and {lie === 1 ? 'earns' : 'earn'} no
-          cold.
+          <b className="font-mono text-alarm">{show(celsius)}</b>: {spell.kind === 'warm' ? 'above' : 'below'}{' '}
+          {show(spell.kind === 'warm' ? stays.below_C : stays.above_C)} for {Math.round(spell.hours)} h.{' '}
+          {lie === 1 ? 'One batch lies' : `${lie} batches lie`} there and{' '}
+          {place.kind === 'freezer' ? 'may thaw' : lie === 1 ? 'earns no cold' : 'earn no cold'}.
         </li>
       ))}
     </ul>

@@ -3,7 +3,8 @@ import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import { estimateSeeds, type SeedEstimate } from '../lot/count.ts';
-import { reasonForFirst, whyArms, whyCount, whyPull, whySeeds, whySound } from './explain.ts';
+import { learnRot } from '../rot/learned.ts';
+import { reasonForFirst, whyArms, whyCount, whyPull, whySeeds, whySound, whyTopUp, whyTreatment } from './explain.ts';
 import { propose, type Request, weighWays } from './propose.ts';
 import { findWay } from './schools.ts';
 
@@ -53,6 +54,21 @@ describe('why that long', () => {
     expect(whyPull(proposal('cornus-florida', 'outdoor-winter'))?.figure).toMatch(/^\d+ days outdoors$/);
     expect(whyPull(proposal('andropogon-gerardi', 'no-cold'))).toBeDefined();
     expect(whyPull(proposal('eucalyptus-camaldulensis', 'no-cold'))).toBeUndefined();
+  });
+});
+
+describe('why of a batch under way', () => {
+  test('says how much was measured, what its own mould taught, and at what temperature it goes on', () => {
+    const stage = proposal('cornus-florida', 'sand-in-fridge').resolved.find(({ treatment }) => treatment);
+    if (!stage?.treatment || !stage.pull) throw new Error('That way has no cold.');
+    const why = whyTreatment('30 days', stage.treatment, stage.pull, {
+      learned: learnRot([{ medium: 'sand', rotted: 14, expected: 8 }]).sand,
+      forecast: { measured: [1, 1, 0.5, 0], days: 4, expectedMeasured: true },
+    });
+    expect(named(why)).toMatchObject({ 'measured so far': '3 of 4 days', 'here it rots': '× 1.50' });
+    expect(why.inputs.find(({ name }) => name === 'a day from now on counts as')?.from).toMatch(/middle of its last fortnight/);
+    expect(named(whyTreatment('30 days', stage.treatment, stage.pull))).not.toHaveProperty('measured so far');
+    expect(named(whyTopUp(35, 2, 'towel'))).toEqual({ 'lies in': '2', 'found dry at': '35 in 100', 'damp at': '70 in 100' });
   });
 });
 

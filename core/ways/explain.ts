@@ -69,7 +69,11 @@ function whyOutdoors(days: number, freed: number, survives: number): Why {
     inputs: [
       { name: 'the year', value: 'monthly means', from: 'your months under Places, or a guess from the latitude' },
       { name: 'freed by then', value: percent(freed), from: 'chill and warmth earned day by day' },
-      { name: 'not lost to rot', value: percent(survives), from: 'an assumption; animals not counted, since it is covered' },
+      {
+        name: 'not lost to rot',
+        value: percent(survives),
+        from: 'an assumption; with what animals take where the place is not covered against them',
+      },
     ],
     rule: 'Each day counts by how much of it the seed, three centimetres down, lies where cold works; warmth and cold count in the order that the embryo wants. It ends when the ten-day mean rises above that, in the first spring or, where that frees much more, the second.',
     source: 'Chilling: Stokes 1965; Baskin & Baskin 2014. Damping in soil: Campbell & Norman 1998.',

@@ -107,6 +107,7 @@ test('a wish that cannot be is said so in the sentence; one too large for the lo
   await page.getByLabel('day', { exact: true }).fill('1 Feb');
   await expect(towel).toContainText('choose today or later');
   await grower.press(towel);
+  await expect(page.getByText(/^\d+ of 30 bags free in Fridge, crisper, .*; this takes \d+\.$/)).toBeVisible();
   await grower.press(grower.button('make this batch'));
   await expect(
     page.getByText('It would start before it was made: plan from today.').or(page.getByText('would start before')),

@@ -27,7 +27,12 @@ export function roomOf(seeds: number, medium: Medium, seed: SeedForm, room: Room
   }
 }
 
+/** Room as it is told: pieces whole, litres to a tenth. */
+export function roundRoom(room: number): number {
+  return Math.round(room * 10) / 10;
+}
+
 /** "12 of 30 bags". */
 export function tellRoom(taken: number, { capacity, room = 'bags' }: Pick<Place, 'capacity' | 'room'>): string {
-  return `${room === 'litres' ? Math.round(taken * 10) / 10 : taken} of ${capacity} ${room}`;
+  return `${roundRoom(taken)} of ${capacity} ${room}`;
 }

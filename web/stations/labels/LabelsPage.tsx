@@ -1,9 +1,9 @@
 import { LABEL_SHEETS, type LabelSheet } from '@chill/core/labels/sheets.ts';
 import { bagWords, potWords } from '@chill/core/labels/words.ts';
+import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
-import { lodgersOf } from '../../data/places.ts';
 import { useStored } from '../../data/stored.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Field } from '../../kit/Field.tsx';
@@ -31,7 +31,8 @@ export default function LabelsPage() {
   const [copies, setCopies] = useState(1);
   const open = batches.filter(({ projection }) => !projection.state.closedOn);
   const inPots = open.filter(({ projection: { state, stages } }) => stages[state.stage]?.kind === 'pot');
-  const first = query.get('of')?.split(',') ?? (place ? lodgersOf(place, nursery).map(({ view }) => view.batch.code) : []);
+  const first =
+    query.get('of')?.split(',') ?? (place ? lodgersOf(place, nursery.batches, nursery.today).map(({ view }) => view.batch.code) : []);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set(first));
   const listed =
     kind === 'shelf'

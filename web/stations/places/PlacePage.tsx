@@ -5,6 +5,7 @@ import { parseDate } from '@chill/core/calendar/parseDate.ts';
 import { stretch } from '@chill/core/chill/lossWords.ts';
 import { WARM_C } from '@chill/core/chill/measured.ts';
 import { expectedOf } from '@chill/core/chill/met.ts';
+import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { tellRoom } from '@chill/core/ways/room.ts';
@@ -18,7 +19,6 @@ import { useDevice } from '../../data/device.ts';
 import { newId } from '../../data/newId.ts';
 import { nowInstant } from '../../data/now.ts';
 import { useNursery } from '../../data/nursery.ts';
-import { lodgersOf } from '../../data/places.ts';
 import { importsAt, savePlace, typeReading, undoImport } from '../../data/saving.ts';
 import { dueToday } from '../../data/stations.ts';
 import { Field } from '../../kit/Field.tsx';
@@ -50,7 +50,7 @@ export default function PlacePage() {
       </div>
     );
   const show = (celsius: number) => showQuantity(celsius, 'temperature_C', nursery.settings.units);
-  const lodgers = lodgersOf(place, { batches });
+  const lodgers = lodgersOf(place, batches, today);
   const taken = lodgers.reduce((sum, { room }) => sum + room, 0);
   const record = temperatures.find((one) => one.placeId === place.id);
   const expected = expectedOf(place, temperatures, today);

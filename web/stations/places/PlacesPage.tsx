@@ -1,5 +1,6 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { temperatureNow } from '@chill/core/chill/now.ts';
+import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { tellRoom } from '@chill/core/ways/room.ts';
 import type { Place } from '@chill/model/place.ts';
@@ -7,7 +8,6 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
-import { lodgersOf } from '../../data/places.ts';
 import { dueToday } from '../../data/stations.ts';
 import { PlacePicture } from '../../kit/PlacePicture.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
@@ -41,7 +41,7 @@ export default function PlacesPage() {
             {shelves.length > 1 && <h2>{shelves[0]?.within}</h2>}
             <ul>
               {shelves.map((place) => {
-                const lodgers = lodgersOf(place, { batches });
+                const lodgers = lodgersOf(place, batches, today);
                 const taken = lodgers.reduce((sum, { room }) => sum + room, 0);
                 const now = temperatureNow(place, temperatures, today);
                 const next = lodgers[0]?.leaves;
@@ -73,7 +73,7 @@ export default function PlacesPage() {
             <PlacePicture
               shelves={shelves.map((place) => ({
                 ...place,
-                pieces: lodgersOf(place, { batches }).flatMap(({ view, room }) =>
+                pieces: lodgersOf(place, batches, today).flatMap(({ view, room }) =>
                   Array.from({ length: Math.max(1, Math.round(room)) }, () => ({
                     code: view.batch.code,
                     due: dueToday(view, today).length > 0,

@@ -1,11 +1,13 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
+import { type Lodging, lodgingsOf } from '@chill/core/schedule/lodging.ts';
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { whyPull, whySeeds } from '@chill/core/ways/explain.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { planFrom } from '@chill/core/ways/propose.ts';
-import type { Wish } from '@chill/model/batch.ts';
+import { roundRoom } from '@chill/core/ways/room.ts';
+import type { Plan, Wish } from '@chill/model/batch.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -152,7 +154,7 @@ function Details({ proposal, lot, species, wish }: Props) {
         {pull && <WhyNote why={pull} ask="why that long?" />}
       </div>
       <div>
-        {wish && <MakeBatch proposal={proposal} lot={lot} wish={wish} />}
+        {wish && <MakeBatch proposal={proposal} lot={lot} species={species} wish={wish} />}
         {why && <WhyNote why={why} ask="why so many seeds?" />}
         {wish && <PerCell proposal={proposal} plants={wish.plants} />}
       </div>
@@ -160,8 +162,37 @@ function Details({ proposal, lot, species, wish }: Props) {
   );
 }
 
+/** Whether the plan fits where it would lie: what it takes of the cold, and every place where it finds too little room. */
+function RoomFor({ plan, species }: { plan: Plan; species: Species }) {
+  const { places, batches, today } = useNursery();
+  const lodgings = lodgingsOf(plan, species, { places, batches, today });
+  const tight = lodgings.filter(({ wants, free }) => wants > free);
+  const cold = lodgings.find(({ stage }) => stage.kind === 'coldMoist' || stage.kind === 'coldDry');
+  const tell = ({ wants, free, place, stage }: Lodging) => {
+    const there = `${roundRoom(Math.max(0, free))} of ${place.capacity} ${place.room ?? 'bags'} free in ${place.name}`;
+    return { there, on: stage.start > today ? shortDate(stage.start, today) : 'today', wants: roundRoom(wants) };
+  };
+  return (
+    <>
+      {tight.map((lodging) => {
+        const { there, on, wants } = tell(lodging);
+        return (
+          <p key={lodging.stage.kind + lodging.stage.start} className="mt-1 text-[0.95rem] font-semibold text-alarm">
+            {there}, {on}; this takes {wants}. Start fewer, or later, or give it another place.
+          </p>
+        );
+      })}
+      {cold && !tight.includes(cold) && (
+        <p className="mt-1 text-[0.95rem] text-ink2">
+          {tell(cold).there}, {tell(cold).on}; this takes {tell(cold).wants}.
+        </p>
+      )}
+    </>
+  );
+}
+
 /** Turns a way into a batch: the one thing to do here. */
-function MakeBatch({ proposal, lot, wish }: { proposal: Proposal; lot: LotView; wish: Wish }) {
+function MakeBatch({ proposal, lot, species, wish }: { proposal: Proposal; lot: LotView; species: Species; wish: Wish }) {
   const { today } = useNursery();
   const navigate = useNavigate();
   const [own, setOwn] = useState<number>();
@@ -186,6 +217,7 @@ function MakeBatch({ proposal, lot, wish }: { proposal: Proposal; lot: LotView; 
       <p className="mt-2 text-[0.95rem] text-ink2">
         {plan.expects.low} to {plan.expects.high} plants, 9 times in 10; leaves {lot.unassigned - seeds} of the lot.
       </p>
+      <RoomFor plan={plan} species={species} />
       <Problem>{problem}</Problem>
     </div>
   );

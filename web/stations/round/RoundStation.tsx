@@ -1,6 +1,7 @@
 import { longDate } from '@chill/core/calendar/dates.ts';
 import { SHOULD_STAY, temperatureNow } from '@chill/core/chill/now.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
+import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { placesFor } from '@chill/core/ways/places.ts';
 import { type CSSProperties, useState } from 'react';
@@ -8,7 +9,6 @@ import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { asItStands, type BatchView, useNursery } from '../../data/nursery.ts';
 import { post } from '../../data/outbox.ts';
-import { lodgersOf } from '../../data/places.ts';
 import { type Sight, useSights } from '../../data/sights.ts';
 import { Tag } from '../../kit/Tag.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
@@ -74,7 +74,7 @@ function Amiss() {
   const show = (celsius: number) => showQuantity(celsius, 'temperature_C', nursery.settings.units);
   const amiss = places.flatMap((place) => {
     const { spell, celsius } = temperatureNow(place, temperatures, today);
-    const lie = lodgersOf(place, { batches }).length;
+    const lie = lodgersOf(place, batches, today).length;
     const stays = SHOULD_STAY[place.kind];
     return spell && stays && lie > 0 ? [{ place, spell, stays, celsius, lie }] : [];
   });

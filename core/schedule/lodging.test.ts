@@ -1,0 +1,93 @@
+import type { Plan } from '@chill/model/batch.ts';
+import type { Place } from '@chill/model/place.ts';
+import { describe, expect, test } from '@jest/globals';
+import { lodgersOf, lodgingsOf } from './lodging.ts';
+import type { BatchView } from './reading.ts';
+
+const fridge: Place = { id: 'fridge', name: 'Fridge', kind: 'fridge', nominal_C: 4, capacity: 9, order: 1 };
+const seed = {
+  length_mm: 10,
+  width_mm: 5,
+  thickness_mm: 4,
+  thousandSeeds_g: 40,
+  shape: 'oval',
+  texture: 'smooth',
+  colour: 'brown',
+} as const;
+const counts = { waiting: 60, swollen: 0, sprouted: 0, potted: 0, established: 0 };
+
+function view(
+  code: string,
+  part: { placeId?: string; start?: string; end?: string; medium?: string; underWay?: boolean; closedOn?: string; counts?: object },
+): BatchView {
+  const { placeId = 'fridge', start = '2027-01-01', end = '2027-03-01', medium = 'sand', underWay = true, closedOn } = part;
+  return {
+    batch: { code, plan: { way: { stages: [{ medium }] } } },
+    species: { seed },
+    projection: {
+      state: { stage: 0, underWay, stages: [{ placeId }], counts: { ...counts, ...part.counts }, ...(closedOn && { closedOn }) },
+      stages: [{ kind: 'coldMoist', start, end, placeId, started: underWay, finished: false }],
+    },
+  } as unknown as BatchView;
+}
+const codes = (place: Place, ...batches: BatchView[]) => lodgersOf(place, batches, '2027-02-16').map((one) => one.view.batch.code);
+
+describe('what lies in a place', () => {
+  test('is what is under way there, what leaves first before the rest', () => {
+    const late = view('LATE', { end: '2027-05-01' });
+    expect(
+      codes(
+        fridge,
+        late,
+        view('SOON', {}),
+        view('ELSE', { placeId: 'mat' }),
+        view('NEXT', { underWay: false }),
+        view('DONE', { closedOn: '2027-01-01' }),
+      ),
+    ).toEqual(['SOON', 'LATE']);
+  });
+  test('takes room by what it lies in and by the seeds that are left of it', () => {
+    const room = (batch: BatchView, place = fridge) => lodgersOf(place, [batch], '2027-02-16')[0]?.room;
+    expect(room(view('A', { medium: 'ownPot' }))).toBe(3);
+    expect(room(view('A', { medium: 'ownPot', counts: { waiting: 20 } }))).toBe(1);
+    expect(room(view('A', {}), { ...fridge, room: 'litres' })).toBe(1);
+    expect(room(view('A', { counts: { waiting: 0 } }))).toBe(0);
+  });
+  test('later, it is what is still there by then, and what was planned to have come', () => {
+    const on = (day: string) => lodgersOf(fridge, all, '2027-02-16', day).map(({ view }) => view.batch.code);
+    const all = [
+      view('GOES', { end: '2027-03-01' }),
+      view('STAYS', { end: '2027-05-01' }),
+      view('COMES', { underWay: false, start: '2027-03-10', end: '2027-06-01' }),
+      // Overdue: it lies there today, and is taken to have gone by tomorrow.
+      view('LATE', { end: '2027-02-16' }),
+    ];
+    expect(on('2027-02-16')).toEqual(['LATE', 'GOES', 'STAYS']);
+    expect(on('2027-02-28')).toEqual(['GOES', 'STAYS']);
+    expect(on('2027-03-01')).toEqual(['STAYS']);
+    expect(on('2027-03-10')).toEqual(['STAYS', 'COMES']);
+    expect(on('2027-07-01')).toEqual([]);
+  });
+});
+
+describe('room for a plan', () => {
+  const plan = (seeds: number, start: string) =>
+    ({
+      seeds,
+      way: { stages: [{ kind: 'soak' }, { kind: 'coldMoist', medium: 'ownPot' }] },
+      stages: [
+        { kind: 'soak', start, end: start, placeId: 'fridge' },
+        { kind: 'coldMoist', start, end: '2027-06-01', placeId: 'fridge' },
+      ],
+    }) as unknown as Plan;
+  test('is what its place has left on the day it comes there', () => {
+    const batches = [view('A', { medium: 'ownPot', end: '2027-03-01' }), view('B', { medium: 'ownPot', end: '2027-05-01' })];
+    const room = (seeds: number, start: string) =>
+      lodgingsOf(plan(seeds, start), { seed }, { places: [fridge], batches, today: '2027-02-16' });
+    // Three trays each, of nine.
+    expect(room(96, '2027-02-16')).toMatchObject([{ wants: 4, free: 3, stage: { kind: 'coldMoist' } }]);
+    expect(room(96, '2027-03-05')).toMatchObject([{ wants: 4, free: 6 }]);
+    // A plan dated in the past is held against today.
+    expect(room(48, '2027-02-01')).toMatchObject([{ wants: 2, free: 3 }]);
+  });
+});

@@ -1,0 +1,66 @@
+import type { DatedStage, Plan } from '@chill/model/batch.ts';
+import type { Place } from '@chill/model/place.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Species } from '@chill/model/species.ts';
+import type { Medium } from '@chill/model/stage.ts';
+import { countIn } from '../ledger/states.ts';
+import { roomOf } from '../ways/room.ts';
+import { BENCH_STAGES } from './intervals.ts';
+import type { BatchView } from './reading.ts';
+
+/** A batch in a place, how much of its room it takes, and the day on which it is expected to leave. */
+export interface Lodger {
+  view: BatchView;
+  room: number;
+  leaves: PlainDate;
+}
+
+/** What lies in a place on a day, today or later, as it is projected now; what leaves first before the rest. What is overdue to leave counts until it has. */
+export function lodgersOf(place: Pick<Place, 'id' | 'room'>, batches: readonly BatchView[], today: PlainDate, on = today): Lodger[] {
+  return batches
+    .flatMap((view): Lodger[] => {
+      const { state, stages } = view.projection;
+      if (state.closedOn) return [];
+      const index = stages.findIndex(({ start, end, finished, started, placeId }, i) => {
+        const here = started ? state.stages[i]?.placeId : placeId;
+        const under = state.underWay && i === state.stage;
+        const then = on > today ? start <= on && on < end && !finished : under;
+        return here === place.id && then;
+      });
+      const stage = stages[index];
+      if (!stage) return [];
+      const seeds = countIn(state.counts, ['waiting', 'swollen', 'sprouted', 'potted', 'established']);
+      const room = roomOf(seeds, mediumOf(view.batch.plan, index, stage), view.species.seed, place.room);
+      return [{ view, room, leaves: stage.end }];
+    })
+    .sort((a, b) => a.leaves.localeCompare(b.leaves));
+}
+
+function mediumOf(plan: Pick<Plan, 'way'>, index: number, { kind }: Pick<DatedStage, 'kind'>): Medium {
+  return plan.way.stages[index]?.medium ?? (kind === 'pot' ? 'ownPot' : 'towel');
+}
+
+/** What a stage of a plan wants of its place on the day it comes there, and what is free there then, in what the place counts. */
+export interface Lodging {
+  stage: DatedStage;
+  place: Place;
+  wants: number;
+  /** Below zero where the place is fuller than it holds already. */
+  free: number;
+}
+
+/** Where a plan's seeds would lie, stage by stage, against what lies there by then; stages at the bench, which are over in a day or two, are left out. */
+export function lodgingsOf(
+  plan: Pick<Plan, 'way' | 'stages' | 'seeds'>,
+  species: Pick<Species, 'seed'>,
+  { places, batches, today }: { places: readonly Place[]; batches: readonly BatchView[]; today: PlainDate },
+): Lodging[] {
+  return plan.stages.flatMap((stage, index): Lodging[] => {
+    const place = places.find(({ id }) => id === stage.placeId);
+    if (!place || BENCH_STAGES.includes(stage.kind)) return [];
+    const taken = lodgersOf(place, batches, today, stage.start > today ? stage.start : today).reduce((sum, { room }) => sum + room, 0);
+    return [
+      { stage, place, wants: roomOf(plan.seeds, mediumOf(plan, index, stage), species.seed, place.room), free: place.capacity - taken },
+    ];
+  });
+}

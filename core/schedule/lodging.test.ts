@@ -1,6 +1,7 @@
 import type { Plan } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
 import { describe, expect, test } from '@jest/globals';
+import { roomOf } from '../ways/room.ts';
 import { lodgersOf, lodgingsOf } from './lodging.ts';
 import type { BatchView } from './reading.ts';
 
@@ -67,6 +68,17 @@ describe('what lies in a place', () => {
     expect(on('2027-03-01')).toEqual(['STAYS']);
     expect(on('2027-03-10')).toEqual(['STAYS', 'COMES']);
     expect(on('2027-07-01')).toEqual([]);
+  });
+
+  test('pots yet to come are counted by the plants expected, unless the seed is sown in them', () => {
+    const pots = (medium: string) => {
+      const one = view('P', { medium, underWay: false, start: '2027-03-01', end: '2027-05-01' });
+      Object.assign(one.batch.plan, { expects: { low: 20, high: 28 } });
+      (one.projection.stages[0] as { kind: string }).kind = 'pot';
+      return lodgersOf(fridge, [one], '2027-02-16', '2027-03-10')[0]?.room;
+    };
+    expect(pots('sand')).toBe(roomOf(24, 'sand', seed));
+    expect(pots('ownPot')).toBe(3);
   });
 });
 

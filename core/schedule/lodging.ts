@@ -29,7 +29,8 @@ export function lodgersOf(place: Pick<Place, 'id' | 'room'>, batches: readonly B
       });
       const stage = stages[index];
       if (!stage) return [];
-      const seeds = countIn(state.counts, ['waiting', 'swollen', 'sprouted', 'potted', 'established']);
+      const there = countIn(state.counts, ['waiting', 'swollen', 'sprouted', 'potted', 'established']);
+      const seeds = stage.started ? there : seedsOrPlants(view.batch.plan, stage, there);
       const room = roomOf(seeds, mediumOf(view.batch.plan, index, stage), view.species.seed, place.room);
       return [{ view, room, leaves: stage.end }];
     })
@@ -38,6 +39,12 @@ export function lodgersOf(place: Pick<Place, 'id' | 'room'>, batches: readonly B
 
 function mediumOf(plan: Pick<Plan, 'way'>, index: number, { kind }: Pick<DatedStage, 'kind'>): Medium {
   return plan.way.stages[index]?.medium ?? (kind === 'pot' ? 'ownPot' : 'towel');
+}
+
+/** Seeds that come as far as a stage which is not begun: into pots of their own go those that are expected up, the middle of their range. */
+function seedsOrPlants({ way, expects }: Pick<Plan, 'way' | 'expects'>, { kind }: Pick<DatedStage, 'kind'>, seeds: number): number {
+  const sownInPots = way.stages.some(({ medium }) => medium === 'ownPot');
+  return kind === 'pot' && !sownInPots ? Math.min(seeds, Math.ceil((expects.low + expects.high) / 2)) : seeds;
 }
 
 /** What a stage of a plan wants of its place on the day it comes there, and what is free there then, in what the place counts. */
@@ -51,7 +58,7 @@ export interface Lodging {
 
 /** Where a plan's seeds would lie, stage by stage, against what lies there by then; stages at the bench, which are over in a day or two, are left out. */
 export function lodgingsOf(
-  plan: Pick<Plan, 'way' | 'stages' | 'seeds'>,
+  plan: Pick<Plan, 'way' | 'stages' | 'seeds' | 'expects'>,
   species: Pick<Species, 'seed'>,
   { places, batches, today }: { places: readonly Place[]; batches: readonly BatchView[]; today: PlainDate },
 ): Lodging[] {
@@ -59,8 +66,7 @@ export function lodgingsOf(
     const place = places.find(({ id }) => id === stage.placeId);
     if (!place || BENCH_STAGES.includes(stage.kind)) return [];
     const taken = lodgersOf(place, batches, today, stage.start > today ? stage.start : today).reduce((sum, { room }) => sum + room, 0);
-    return [
-      { stage, place, wants: roomOf(plan.seeds, mediumOf(plan, index, stage), species.seed, place.room), free: place.capacity - taken },
-    ];
+    const wants = roomOf(seedsOrPlants(plan, stage, plan.seeds), mediumOf(plan, index, stage), species.seed, place.room);
+    return [{ stage, place, wants, free: place.capacity - taken }];
   });
 }

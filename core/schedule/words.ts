@@ -1,4 +1,4 @@
-import type { StageKind } from '@chill/model/stage.ts';
+import type { Medium, StageKind } from '@chill/model/stage.ts';
 import { shortDate } from '../calendar/dates.ts';
 import type { ProjectedStage, Projection } from './project.ts';
 import type { Setting } from './setting.ts';
@@ -20,6 +20,17 @@ export const STAGE_NAMES: Record<StageKind, string> = {
   flood: 'flood',
   warmTowel: 'warm towel',
   pot: 'pots',
+};
+
+/** What seed lies in, as it is told: "in damp sand". */
+export const MEDIUM_NAMES: Record<Medium, string> = {
+  towel: 'a damp towel',
+  film: 'plastic film',
+  vermiculite: 'vermiculite',
+  sand: 'damp sand',
+  ownPot: 'its own pot',
+  outdoorFlat: 'a flat outdoors',
+  envelope: 'a paper envelope',
 };
 
 const BEGIN: Partial<Record<StageKind, { title: string; hint: string }>> = {

@@ -11,6 +11,7 @@ import type { RotMultiplier } from '../rot/learned.ts';
 import { rotRange } from '../rot/range.ts';
 import type { SproutForecast } from '../schedule/project.ts';
 import type { TreatmentForecast } from '../schedule/treatmentForecast.ts';
+import { MEDIUM_NAMES } from '../schedule/words.ts';
 import type { Proposal } from './proposal.ts';
 import { earnedPerDay, type Pull, type SteadyTreatment, WINDOW_KEEPS } from './pull.ts';
 
@@ -153,7 +154,7 @@ export function whyTreatment(
       {
         name: 'lost a day while fresh',
         value: `${(rate.fresh_perDay * 1000).toFixed(1)} in 1000`,
-        from: `${treatment.rot.medium}, an assumption`,
+        from: `in ${MEDIUM_NAMES[treatment.rot.medium]}, an assumption`,
       },
       ...(learned
         ? [

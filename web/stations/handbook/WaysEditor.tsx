@@ -1,4 +1,4 @@
-import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { MEDIUM_NAMES, STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import { SCHOOLS, schoolWay } from '@chill/core/ways/schools.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Medium, type Stage, StageKind } from '@chill/model/stage.ts';
@@ -129,7 +129,7 @@ function Stages({ stages, name, change }: { stages: Stage[]; name: string; chang
             >
               {Medium.options.map((medium) => (
                 <option key={medium} value={medium}>
-                  {medium}
+                  {MEDIUM_NAMES[medium]}
                 </option>
               ))}
             </select>

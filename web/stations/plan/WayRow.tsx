@@ -1,7 +1,7 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
 import { type Lodging, lodgingsOf } from '@chill/core/schedule/lodging.ts';
-import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { MEDIUM_NAMES, STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { whyPull, whySeeds } from '@chill/core/ways/explain.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
@@ -139,7 +139,8 @@ function Details({ proposal, lot, species, wish }: Props) {
           .filter((stage) => stage.treatment)
           .map((stage) => (
             <p key={stage.kind} className="mt-2 text-[0.95rem] text-ink2">
-              {STAGE_NAMES[stage.kind]} in {stage.medium ?? 'the fridge'}, {stage.place ? stage.place.name : 'a place assumed'} at{' '}
+              {STAGE_NAMES[stage.kind]} {stage.medium && `in ${MEDIUM_NAMES[stage.medium]}, `}
+              {stage.place ? stage.place.name : 'a place assumed'} at{' '}
               {showQuantity(stage.temperature_C, 'temperature_C', nursery.settings.units)}
             </p>
           ))}

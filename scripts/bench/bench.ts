@@ -268,7 +268,7 @@ async function benchFrames(): Promise<void> {
 /** A wish that changes with every frame, every way redrawn, against the frames of the same page left alone. */
 async function benchRedraw(): Promise<void> {
   const { idle, dragged } = await framesOfThePlan();
-  say('frames while every one changes the wish / those of the plan left alone', dragged / idle, 3, '×');
+  say('frames while every one changes the wish / those of the plan left alone', dragged / idle, 2, '×');
 }
 
 /** The longest task on the page's own thread while the heavy work runs in its workers. */

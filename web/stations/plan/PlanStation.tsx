@@ -3,10 +3,11 @@ import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { lotInRequest, type Weighed, weighWays } from '@chill/core/ways/propose.ts';
 import { isControl } from '@chill/core/ways/schools.ts';
 import { whatWouldChange } from '@chill/core/ways/whatChanges.ts';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { asItStands, useNursery } from '../../data/nursery.ts';
 import { stationOf } from '../../data/stations.ts';
+import { useAtRest } from '../../kit/useAtRest.ts';
 import { BatchLine } from '../batch/BatchLine.tsx';
 import { HowLong } from './HowLong.tsx';
 import { SplitTrial } from './SplitTrial.tsx';
@@ -42,7 +43,7 @@ export default function PlanStation() {
   );
   const weighed = useMemo(() => (request ? weighWays(request) : NOTHING_WEIGHED), [request]);
   // Asked once the hand rests: it weighs the neighbouring wishes too.
-  const settled = useDeferredValue(request);
+  const settled = useAtRest(request);
   const change = useMemo(() => (settled ? whatWouldChange(settled) : undefined), [settled]);
   const { offered, set_aside, none } = weighed;
   const proposals = [...offered, ...set_aside];

@@ -83,7 +83,8 @@ export default function PlanStation() {
       <WishSentence wording={wording} wish={wish} change={changeWish} lot={lot} species={species} />
       {first && (
         <p className="mt-4 max-w-[70rem] border-l-4 border-ink pl-3">
-          <b>{proposals[0]?.way.name} first.</b> {first.reason} {settled === request && <span className="text-ink2">{change ?? first.change}</span>}
+          <b>{proposals[0]?.way.name} first.</b> {first.reason}{' '}
+          {settled === request && <span className="text-ink2">{change ?? first.change}</span>}
         </p>
       )}
       <div className="mt-4">

@@ -15,8 +15,8 @@ const place = (kind: Place['kind'], nominal_C: number): Place => ({ id: kind, na
 const places = [place('fridge', 4), place('mat', 22), place('bench', 17), place('outdoors', 3)];
 const START = '2026-10-01';
 
-/** How many of `seeds` are up at the end of a way lived exactly as planned, with every seed sound. */
-function upAtTheEnd(speciesId: string, wayId: string, seeds = 200): number {
+/** How many of `seeds` are up at the end of a way lived exactly as planned, or of its first `stages`, with every seed sound. */
+function upAtTheEnd(speciesId: string, wayId: string, stages?: number, seeds = 200): number {
   const species = handbook.find(({ id }) => id === speciesId) as Species;
   const way = findWay(species, wayId) as NonNullable<ReturnType<typeof findWay>>;
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
@@ -28,13 +28,15 @@ function upAtTheEnd(speciesId: string, wayId: string, seeds = 200): number {
   const events: LedgerEvent[] = [];
   const add = (event: object) =>
     events.push({ id: `e${events.length}`, batchId: 'b', version: events.length + 1, recordedAt: '', ...event } as LedgerEvent);
-  plan.stages.forEach((stage, i) => {
+  const lived = plan.stages.slice(0, stages);
+  lived.forEach((stage, i) => {
     add({ kind: 'stageStarted', on: stage.start, stage: i, placeId: stage.placeId ?? 'bench' });
-    if (i < plan.stages.length - 1) add({ kind: 'stageFinished', on: stage.end, stage: i, moves: [] });
+    if (i < lived.length - 1) add({ kind: 'stageFinished', on: stage.end, stage: i, moves: [] });
   });
   const batch: Batch = { id: `${speciesId}-${wayId}`, lotId: 'l', code: '', speciesId, madeOn: START, plan, events };
-  const last = plan.stages.at(-1) as DatedStage;
-  const seen = sightOf(batch, species, 1, places, addDays(last.start, Math.min(60, daysBetween(last.start, last.end))));
+  const last = lived.at(-1) as DatedStage;
+  const days = daysBetween(last.start, last.end);
+  const seen = sightOf(batch, species, 1, places, addDays(last.start, stages ? days : Math.min(60, days)));
   return seen.up / seeds;
 }
 
@@ -46,6 +48,10 @@ describe('simulated seeds answer to their cues', () => {
   test('a hard coat left shut keeps nearly all asleep', () => {
     expect(upAtTheEnd('acacia-pycnantha', 'untreated')).toBeLessThan(0.15);
     expect(upAtTheEnd('acacia-pycnantha', 'no-cold')).toBeGreaterThan(0.4);
+  });
+  test('dry seed roots nowhere, however long it lies in the cold', () => {
+    expect(upAtTheEnd('eriogonum-umbellatum', 'dry-cold', 1)).toBe(0);
+    expect(upAtTheEnd('eriogonum-umbellatum', 'dry-cold')).toBeGreaterThan(0.4);
   });
   test('a winter outdoors counts as one', () => {
     expect(upAtTheEnd('cornus-florida', 'outdoor-winter')).toBeGreaterThan(upAtTheEnd('cornus-florida', 'untreated') + 0.2);

@@ -161,7 +161,8 @@ function dayByDay(
       days.push({
         warm: planned?.kind === 'warmMoist' ? met.effect(day) : 0,
         cold: planned?.kind === 'freezerTurns' ? TURN_CREDIT_DAYS / 2 : chills ? met.effect(day) : 0,
-        degrees: waits || grows ? law.rate(at) : 0,
+        // Dry seed drinks nothing, and does not move.
+        degrees: (waits || grows) && planned?.kind !== 'coldDry' ? law.rate(at) : 0,
         // What rots on the warm towel is counted in the share that sprouts there.
         rot: waits ? rotHazard(day - fresh, { medium, temperature_C: ROT_REFERENCE_C }) * met.rot(day) : 0,
         turns: planned?.kind === 'freezerTurns',

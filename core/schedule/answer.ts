@@ -12,7 +12,7 @@ import {
   recordSetOut,
   recordTurn,
 } from './record.ts';
-import type { Setting } from './setting.ts';
+import { KEPT_DRY, type Setting } from './setting.ts';
 import type { Task } from './task.ts';
 
 /** What can be said in answer to a task; each kind reads the parts that it needs. */
@@ -60,7 +60,9 @@ export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: Ba
     case 'setOut':
       return recordSetOut(batch, state, answer.count, on, newId);
     case 'look': {
-      const { damp, up, mouldy, lost } = answer;
+      const { up, mouldy, lost } = answer;
+      const kind = batch.plan.stages[task.stage]?.kind;
+      const damp = kind && KEPT_DRY.includes(kind) ? undefined : answer.damp;
       const mould = mouldy > 0 && answer.mould === 'none' ? 'few' : answer.mould;
       const counts = { ...(up > 0 && { up }), ...(mouldy > 0 && { mouldy }), ...(lost > 0 && { lost }) };
       return recordLook(batch, state, { ...(damp && { damp }), mould, counts }, on, newId);

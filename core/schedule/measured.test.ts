@@ -14,11 +14,13 @@ import { learnRot } from '../rot/learned.ts';
 import { startingPlaces } from '../ways/places.ts';
 import { planFrom, propose } from '../ways/propose.ts';
 import { waysToWeigh } from '../ways/schools.ts';
+import { recordAnswer, usualAnswer } from './answer.ts';
 import { mouldOf } from './mould.ts';
 import { project } from './project.ts';
 import { NurseryReader, type Stored } from './reading.ts';
 import type { Setting } from './setting.ts';
-import { tasksFor } from './tasks.ts';
+import type { Task } from './task.ts';
+import { DRY_LOOK, tasksFor } from './tasks.ts';
 
 const handbook = loadHandbook();
 const of = (id: string) => handbook.find((one) => one.id === id) as Species;
@@ -146,11 +148,24 @@ describe('other colds', () => {
     const batch = begun(species, 'dry-cold', 'coldDry', fridge.id);
     put(batch, { id: newId(), on: addDays(START, 20), kind: 'checked', damp: 'dry', mould: 'none', moves: [] });
     const today = addDays(START, 50);
-    const { earned, uncertain_days } = forecast(batch, today, { temperatures: [logged(fridge, 50, () => 3.5)] }, species);
+    const { earned, uncertain_days, firstRoot } = forecast(batch, today, { temperatures: [logged(fridge, 50, () => 3.5)] }, species);
     expect([earned, uncertain_days]).toEqual([expect.closeTo(50 / 1.25, 6), 0]);
-    // Nothing is missing that could be poured on.
+    // Nothing roots there, and nothing is missing that could be poured on: a look sees that it is dry.
+    expect(firstRoot).toBeUndefined();
     const at = setting(species, today);
-    expect(tasksFor(batch, project(batch, at), at).some(({ kind }) => kind === 'water')).toBe(false);
+    const [look, ...others] = tasksFor(batch, project(batch, at), at);
+    expect(look).toMatchObject({ kind: 'look', title: DRY_LOOK, hint: expect.stringContaining('Dry and closed?') });
+    expect(others.some(({ kind }) => kind === 'water')).toBe(false);
+    const seen = recordAnswer(
+      look as Task,
+      { ...usualAnswer(look as Task, project(batch, at).state), damp: 'right' },
+      batch,
+      project(batch, at).state,
+      at,
+      newId,
+    );
+    expect(seen).toMatchObject({ events: [{ kind: 'checked', mould: 'none' }] });
+    expect((seen as { events: object[] }).events[0]).not.toHaveProperty('damp');
   });
   test('warm, then cold: what had too little warmth does not count its cold', () => {
     const species = of('crataegus-douglasii');

@@ -10,7 +10,7 @@ import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
 import { canFreshen, followUps, rootsInTheCold } from './followUps.ts';
 import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, BENCH_STAGES, FAST_SPROUTER_DAYS, lookEvery, POTS_EVERY_DAYS } from './intervals.ts';
 import type { ProjectedStage, Projection } from './project.ts';
-import type { Setting } from './setting.ts';
+import { KEPT_DRY, type Setting } from './setting.ts';
 import { type Draft, placeOf, type Task, type TaskContext, task } from './task.ts';
 import { beginWords, moveWords } from './words.ts';
 
@@ -100,6 +100,9 @@ function pullLateness({ projection, setting, index }: TaskContext): Pick<Draft, 
   return { lateness: `${late} over and past its window: ${costs}`, pressing: true };
 }
 
+/** What a look at seed that is kept dry is called: nothing there is damp, and nothing roots. */
+export const DRY_LOOK = 'is it dry?';
+
 function lookTask(context: TaskContext): Task {
   const { projection, setting, stage, batch, index } = context;
   const { state, treatment } = projection;
@@ -122,7 +125,7 @@ function lookTask(context: TaskContext): Task {
     kind: 'look',
     due,
     placeId: placeOf(context),
-    title: 'look',
+    title: KEPT_DRY.includes(stage.kind) ? DRY_LOOK : 'look',
     hint: lookHint(context, { mouldy, rooted, drains, root }),
     ...(late > 0 &&
       (setting.today <= longest
@@ -150,6 +153,7 @@ function lookHint(
   const week = Math.floor(daysBetween(stage.start, setting.today) / 7) + 1;
   const weeks = Math.max(week, Math.round(daysBetween(stage.start, projection.treatment?.dueOut ?? stage.end) / 7));
   const so = `week ${week} of ${weeks}`;
+  if (KEPT_DRY.includes(stage.kind)) return `${so}. Dry and closed? No mould, no insects?`;
   if (seen.rooted) return `${so}. A root showed: look for more, pot each as it comes`;
   if (seen.mouldy) return `${so}. Mould last time: look under the fold`;
   if (seen.drains) return `${so}. Too wet last time: bag open, out of its tray. Has it drained?`;

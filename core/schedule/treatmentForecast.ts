@@ -101,7 +101,10 @@ function accountOf(batch: Batch, state: BatchState, setting: Setting, index: num
   const { species, lot } = setting;
   const sound = batch.plan.seeds * meanShare(soundShare(lot.soundness, species));
   const willSprout = sound * coatOpened(species, batch.plan.way) * species.sprouting.share;
-  const root = firstRootDay(curve.freed, willSprout, thermalTime(species.sprouting), temperature_C);
+  // Dry seed drinks nothing, and roots nowhere.
+  const root = KEPT_DRY.includes(planned.kind)
+    ? undefined
+    : firstRootDay(curve.freed, willSprout, thermalTime(species.sprouting), temperature_C);
   return {
     stage: index,
     since,

@@ -51,7 +51,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
   const dry = stage !== undefined && KEPT_DRY.includes(stage.kind);
 
   const record = () => {
-    const recorded = recordAnswer(task, waits && !dry ? answer : { ...answer, damp: undefined }, batch, state, setting, newId);
+    const recorded = recordAnswer(task, waits ? answer : { ...answer, damp: undefined }, batch, state, setting, newId);
     if ('problem' in recorded) return setProblem(recorded.problem);
     setProblem(undefined);
     setAnswer(usual);
@@ -72,7 +72,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
       {task.kind === 'look' && (
         <>
           {waits && !dry && <Choice label="How damp" options={DAMP} value={answer.damp ?? 'right'} onChange={(damp) => set({ damp })} />}
-          {(sprouts || waits) && (
+          {(sprouts || (waits && !dry)) && (
             <Tally
               label={sprouts ? 'up' : 'roots'}
               none={sprouts ? undefined : 'no roots'}
@@ -147,7 +147,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
           at the bench
         </Link>
       )}
-      {sight && task.kind === 'look' && <SightNote sight={sight} inPots={inPots} damp={waits} show={(part) => set(part)} />}
+      {sight && task.kind === 'look' && <SightNote sight={sight} inPots={inPots} damp={waits && !dry} show={(part) => set(part)} />}
       {caution && <p className="w-0 min-w-full text-[0.9rem] text-ink2 desk:text-right">{caution}</p>}
       <Problem>{problem}</Problem>
     </div>

@@ -76,7 +76,7 @@ export default function SheetPage() {
                         <>
                           <td className="py-1.5 pr-3 font-mono whitespace-nowrap">{kindOf({ task }) === 'waiting' && 'd · ok · w'}</td>
                           <td className="py-1.5 pr-3 font-mono whitespace-nowrap">{kindOf({ task }) === 'pots' ? '____' : '____ s'}</td>
-                          <td className="py-1.5 pr-3 font-mono">{kindOf({ task }) !== 'pots' && '____'}</td>
+                          <td className="py-1.5 pr-3 font-mono">{!['pots', 'dry'].includes(kindOf({ task })) && '____'}</td>
                         </>
                       ) : (
                         <td className="py-1.5 pr-3" colSpan={3}>

@@ -160,7 +160,7 @@ function Row({
           <>
             {kind === 'waiting' && field('damp', 'damp', true)}
             {field(kind === 'pots' ? 'lost' : 'mould', 'mould', kind !== 'waiting')}
-            {kind !== 'pots' && field(kind === 'sprouting' ? 'up' : 'roots', 'roots')}
+            {kind !== 'pots' && kind !== 'dry' && field(kind === 'sprouting' ? 'up' : 'roots', 'roots')}
           </>
         ) : (
           <label className="flex min-h-12 items-center gap-2">

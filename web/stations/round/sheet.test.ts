@@ -1,6 +1,8 @@
+import type { Task } from '@chill/core/schedule/task.ts';
+import { DRY_LOOK } from '@chill/core/schedule/tasks.ts';
 import { describe, expect, test } from '@jest/globals';
 import type { NurseryView } from '../../data/nursery.ts';
-import { BLANK, readLine, sheetOf } from './sheet.ts';
+import { BLANK, kindOf, readLine, sheetOf } from './sheet.ts';
 
 const look = (damp: string, mould = '', roots = '') => readLine({ ...BLANK, damp, mould, roots }, 'waiting');
 
@@ -23,6 +25,13 @@ describe('a filled sheet', () => {
 });
 
 describe('the sheet', () => {
+  test('asks of each what there is to see: of dry seed mould alone', () => {
+    const kind = (title: string, of = 'look') => kindOf({ task: { kind: of, title } as Task });
+    expect(['look', DRY_LOOK, 'count', 'pots'].map((title) => kind(title))).toEqual(['waiting', 'dry', 'sprouting', 'pots']);
+    expect(kind('take out', 'move')).toBe('deed');
+    expect(readLine({ ...BLANK, mould: '1' }, 'dry')).toMatchObject({ says: 'look', damp: undefined, mouldy: 1, up: 0 });
+  });
+
   test('walks the places in their order, bags by code, as far ahead as asked', () => {
     const view = (code: string, placeId: string, due: string) => ({
       batch: { id: code, code },

@@ -10,7 +10,7 @@ import { roundRoom } from '@chill/core/ways/room.ts';
 import type { Plan, Wish } from '@chill/model/batch.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import type { LotView } from '../../data/nursery.ts';
 import { useNursery } from '../../data/nursery.ts';
@@ -112,6 +112,7 @@ function Details({ proposal, lot, species, wish }: Props) {
   const { dates, resolved } = proposal;
   const sound = soundShare(lot.state.soundness, species);
   const curved = resolved.find((stage) => stage.curve);
+  const outdoors = resolved.some(({ kind }) => kind === 'outdoorWinter');
   const day = (date: string) => shortDate(date, today);
   const list: [string, string][] = [
     ['start', day(dates.start)],
@@ -153,6 +154,14 @@ function Details({ proposal, lot, species, wish }: Props) {
       <div>
         {curved && <GainAndLoss stage={curved} />}
         {pull && <WhyNote why={pull} ask="why that long?" />}
+        {outdoors && (
+          <p className="text-[0.95rem] text-ink2">
+            The mean winter. Single ones differ:{' '}
+            <Link to={`/cold/winter?${new URLSearchParams({ lot: lot.id, out: dates.intoCold ?? dates.start })}`} className="quiet">
+              what a thousand of them say
+            </Link>
+          </p>
+        )}
       </div>
       <div>
         {wish && <MakeBatch proposal={proposal} lot={lot} species={species} wish={wish} />}

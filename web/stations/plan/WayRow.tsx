@@ -7,6 +7,7 @@ import { whyPull, whySeeds } from '@chill/core/ways/explain.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { planFrom } from '@chill/core/ways/propose.ts';
 import { roundRoom } from '@chill/core/ways/room.ts';
+import { seasonsOf } from '@chill/core/winter/outdoors.ts';
 import type { Plan, Wish } from '@chill/model/batch.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';
@@ -112,7 +113,7 @@ function Details({ proposal, lot, species, wish }: Props) {
   const { dates, resolved } = proposal;
   const sound = soundShare(lot.state.soundness, species);
   const curved = resolved.find((stage) => stage.curve);
-  const outdoors = resolved.some(({ kind }) => kind === 'outdoorWinter');
+  const outdoors = seasonsOf(species).length > 0 && resolved.some(({ kind }) => kind === 'outdoorWinter');
   const day = (date: string) => shortDate(date, today);
   const list: [string, string][] = [
     ['start', day(dates.start)],

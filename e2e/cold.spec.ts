@@ -128,6 +128,7 @@ test('a fridge that is too warm is told of at the head of the round, until it is
   await grower.barrierFree();
   await grower.press(head.getByRole('link'));
   await grower.press(grower.button('undo: typed').first());
+  await expect(grower.button('put back: typed').first()).toBeVisible();
   await page.goto('/');
   await page.getByRole('heading', { level: 1 }).waitFor();
   await expect(head).toHaveCount(0);

@@ -27,7 +27,7 @@ export default defineConfig({
   retries: process.env.CI ? 1 : 0,
   fullyParallel: true,
   reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? '../.cache/test-results/report.json' }]],
-  use: { locale: 'en-GB', timezoneId: 'UTC', screenshot: 'only-on-failure' },
+  use: { actionTimeout: 60_000, locale: 'en-GB', timezoneId: 'UTC', screenshot: 'only-on-failure' },
   projects: [
     { name: 'desk', use: { ...chromium, viewport: { width: 1280, height: 800 } } },
     // What is refused, and in which words, does not depend on the screen; the walk and every screen are looked at on both.

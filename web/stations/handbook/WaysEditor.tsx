@@ -82,7 +82,7 @@ export function WaysEditor({
 const WET: readonly StageKind[] = ['coldMoist', 'warmMoist', 'coldDry', 'outdoorWinter', 'flood'];
 
 function Stages({ stages, name, change }: { stages: Stage[]; name: string; change: (stages: Stage[]) => void }) {
-  const word = 'min-h-12 border-b-[1.5px] border-ink3 bg-transparent desk:min-h-9';
+  const word = 'min-h-12 min-w-0 border-b-[1.5px] border-ink3 bg-transparent desk:min-h-9';
   const set = (at: number, part: Partial<Stage>) => change(stages.map((stage, i) => (i === at ? { ...stage, ...part } : stage)));
   const setKind = (at: number, kind: StageKind) => {
     const { medium: _medium, ...rest } = stages[at] as Stage;
@@ -97,7 +97,7 @@ function Stages({ stages, name, change }: { stages: Stage[]; name: string; chang
     <ol aria-label={`Stages of ${name}`} className="mt-2 flex flex-wrap items-center gap-x-2 gap-y-2">
       {stages.map((stage, at) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a stage is nothing but its place in the order.
-        <li key={at} className="flex items-center gap-1">
+        <li key={at} className="flex max-w-full items-center gap-1">
           {at > 0 && (
             <button
               type="button"

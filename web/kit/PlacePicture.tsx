@@ -8,7 +8,7 @@ const WIDEST = 46;
 const MOST_SLOTS = 80;
 
 /** A piece that lies in the place: a bag, a towel, a tray. */
-interface Piece {
+export interface Piece {
   code: string;
   due: boolean;
 }

@@ -1,30 +1,26 @@
 import { addDays, daysBetween, later, shortDate } from '@chill/core/calendar/dates.ts';
 import type { Credit } from '@chill/core/chill/requirement.ts';
 import { placesFor } from '@chill/core/ways/places.ts';
-import type { Proposal } from '@chill/core/ways/proposal.ts';
-import { lotInRequest, propose } from '@chill/core/ways/propose.ts';
-import { waysToWeigh } from '@chill/core/ways/schools.ts';
 import { dayIn, yearOf } from '@chill/core/winter/climate.ts';
 import { ENOUGH_SHARE, followedFor, type WinterQuestion } from '@chill/core/winter/enough.ts';
-import { outdoorStay, seasonsOf, shelterLoss } from '@chill/core/winter/outdoors.ts';
+import { seasonsOf, shelterLoss } from '@chill/core/winter/outdoors.ts';
 import { daysSeen, lastAnomaly } from '@chill/core/winter/seen.ts';
 import { dailyClimate } from '@chill/core/winter/winters.ts';
 import type { Place } from '@chill/model/place.ts';
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
+import { useNursery } from '../../data/nursery.ts';
 import { savePlace } from '../../data/saving.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { DateInput } from '../../kit/DateInput.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { Figure } from '../../kit/Figure.tsx';
 import { WhyNote } from '../../kit/WhyNote.tsx';
+import { Instead, LIKELY } from './Instead.tsx';
 import { useWinters } from './useWinters.ts';
 import { WinterChart } from './WinterChart.tsx';
 
 const WINTERS = 1000;
-/** A winter is enough where it is in at least so many of a hundred. */
-const LIKELY = 0.8;
 const inHundred = (share: number) => `${Math.round(share * 100)} in 100`;
 
 /** Is there enough winter left outside for this seed; by which day, with what chance; and what else to do, with its numbers. */
@@ -238,97 +234,4 @@ function Shelters({ frame, days, alive }: { frame: Place; days: number; alive: n
       </p>
     </div>
   );
-}
-
-/** The other ways for the same lot, from today, each with what it would free and when. */
-function Instead({ lot, enough }: { lot: LotView; enough: number }) {
-  const { handbook, nursery, placesAsMeasured: places, today, rot } = useNursery();
-  const species = handbook.find(({ id }) => id === lot.speciesId);
-  const ways = useMemo(() => {
-    if (!species) return [];
-    const wish = { plants: 20, confidence: nursery.settings.confidence, timing: { by: 'startOn', date: today } } as const;
-    const request = {
-      ...lotInRequest(asItStands(lot), Math.max(1, lot.unassigned), species, today),
-      species,
-      wish,
-      nursery,
-      places,
-      today,
-      rot,
-    };
-    return waysToWeigh(species)
-      .ways.filter(({ way }) => way.stages.some(({ kind }) => kind === 'coldMoist' || kind === 'freezerTurns'))
-      .map(({ way, workedOut }) => propose(way, request, workedOut))
-      .sort((a, b) => b.share - a.share)
-      .slice(0, 4);
-  }, [species, lot, nursery, places, today, rot]);
-  const autumn = nextOn(nursery.latitude_deg >= 0 ? '10-15' : '04-15', today);
-  const frame = placesFor('outdoorWinter', places)[0];
-  const inAutumn =
-    species && species.storage !== 'recalcitrant' ? outdoorStay(species, yearOf(nursery), autumn, { shelter: frame?.cover }) : undefined;
-  const link = (proposal: Proposal) => `/plan?${new URLSearchParams({ lot: lot.id, by: 'startOn', start: today, way: proposal.way.id })}`;
-  if (ways.length === 0) return null;
-  return (
-    <section className="mt-8 max-w-5xl">
-      <h2>{enough >= LIKELY ? 'Or indoors' : 'What to do instead'}</h2>
-      <ul className="mt-2">
-        {ways.map((proposal) => (
-          <li
-            key={proposal.way.id}
-            className="grid items-center gap-x-6 gap-y-1 border-t border-line py-2 sm:grid-cols-[1fr_9rem_11rem_auto]"
-          >
-            <span>
-              <b className="font-[620]">{proposal.way.name}</b>
-              <span className="block text-[0.92rem] text-ink2">
-                {daysBetween(proposal.dates.start, proposal.dates.bestOut ?? proposal.dates.setOut)} days till it comes out
-                {proposal.against.find(({ weight }) => weight !== 'notes') &&
-                  `; ${proposal.against.find(({ weight }) => weight !== 'notes')?.text}`}
-              </span>
-            </span>
-            <span>
-              <b className="font-mono text-lg">{Math.round(proposal.chain.freed * proposal.chain.survives * 100)}</b> in 100
-              <span className="block text-[0.92rem] text-ink2">freed and alive</span>
-            </span>
-            <span className="text-[0.95rem]">
-              out <b>{proposal.dates.bestOut ? shortDate(proposal.dates.bestOut, today) : '–'}</b>
-              <span className="block text-ink2">plants {shortDate(proposal.dates.setOut, today)}</span>
-            </span>
-            <Link to={link(proposal)} className="quiet" aria-label={`plan ${proposal.way.name}`}>
-              plan this
-            </Link>
-          </li>
-        ))}
-        <li className="grid items-center gap-x-6 gap-y-1 border-t border-line py-2 sm:grid-cols-[1fr_9rem_11rem_auto]">
-          <span>
-            <b className="font-[620]">Keep it dry until autumn</b>
-            <span className="block text-[0.92rem] text-ink2">
-              {species?.storage === 'recalcitrant'
-                ? 'not this seed: it dies when it dries'
-                : `sow outdoors about ${shortDate(autumn, today)}; most seed keeps that long, dry and cool`}
-            </span>
-          </span>
-          {inAutumn && (
-            <>
-              <span>
-                <b className="font-mono text-lg">{Math.round((inAutumn.curve.yields[inAutumn.days] as number) * 100)}</b> in 100
-                <span className="block text-[0.92rem] text-ink2">in a mean winter</span>
-              </span>
-              <span className="text-[0.95rem]">
-                up from <b>{shortDate(addDays(autumn, inAutumn.days), today)}</b>
-              </span>
-            </>
-          )}
-          <Link to={`/cold/winter?${new URLSearchParams({ lot: lot.id, out: autumn })}`} className="quiet">
-            the winter from then
-          </Link>
-        </li>
-      </ul>
-    </section>
-  );
-}
-
-/** The next time that a day of the year comes, not before tomorrow. */
-function nextOn(monthDay: string, today: string): string {
-  const thisYear = `${today.slice(0, 4)}-${monthDay}`;
-  return thisYear > today ? thisYear : `${Number(today.slice(0, 4)) + 1}-${monthDay}`;
 }

@@ -8,12 +8,12 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
-import { dueToday } from '../../data/stations.ts';
 import { PlacePicture } from '../../kit/PlacePicture.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
 import { ClimateForm } from './ClimateForm.tsx';
 import { NurseryForm } from './NurseryForm.tsx';
 import { KIND_NAMES, PlaceForm } from './PlaceForm.tsx';
+import { piecesOf } from './pieces.ts';
 
 const TABLES = ['lots', 'batches', 'events', 'tasks', 'cold', 'places'] as const;
 
@@ -73,12 +73,7 @@ export default function PlacesPage() {
             <PlacePicture
               shelves={shelves.map((place) => ({
                 ...place,
-                pieces: lodgersOf(place, batches, today).flatMap(({ view, room }) =>
-                  Array.from({ length: Math.max(1, Math.round(room)) }, () => ({
-                    code: view.batch.code,
-                    due: dueToday(view, today).length > 0,
-                  })),
-                ),
+                pieces: piecesOf(lodgersOf(place, batches, today), today),
               }))}
             />
           </li>

@@ -1,0 +1,106 @@
+import { addDays, daysBetween, shortDate } from '@chill/core/calendar/dates.ts';
+import { placesFor } from '@chill/core/ways/places.ts';
+import type { Proposal } from '@chill/core/ways/proposal.ts';
+import { lotInRequest, propose } from '@chill/core/ways/propose.ts';
+import { waysToWeigh } from '@chill/core/ways/schools.ts';
+import { yearOf } from '@chill/core/winter/climate.ts';
+import { outdoorStay } from '@chill/core/winter/outdoors.ts';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
+
+/** A winter is enough where it is in at least so many of a hundred. */
+export const LIKELY = 0.8;
+
+/** The other ways for the same lot, from today, each with what it would free and when. */
+export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
+  const { handbook, nursery, placesAsMeasured: places, today, rot } = useNursery();
+  const species = handbook.find(({ id }) => id === lot.speciesId);
+  const ways = useMemo(() => {
+    if (!species) return [];
+    const wish = { plants: 20, confidence: nursery.settings.confidence, timing: { by: 'startOn', date: today } } as const;
+    const request = {
+      ...lotInRequest(asItStands(lot), Math.max(1, lot.unassigned), species, today),
+      species,
+      wish,
+      nursery,
+      places,
+      today,
+      rot,
+    };
+    return waysToWeigh(species)
+      .ways.filter(({ way }) => way.stages.some(({ kind }) => kind === 'coldMoist' || kind === 'freezerTurns'))
+      .map(({ way, workedOut }) => propose(way, request, workedOut))
+      .sort((a, b) => b.share - a.share)
+      .slice(0, 4);
+  }, [species, lot, nursery, places, today, rot]);
+  const autumn = nextOn(nursery.latitude_deg >= 0 ? '10-15' : '04-15', today);
+  const frame = placesFor('outdoorWinter', places)[0];
+  const inAutumn =
+    species && species.storage !== 'recalcitrant' ? outdoorStay(species, yearOf(nursery), autumn, { shelter: frame?.cover }) : undefined;
+  const link = (proposal: Proposal) => `/plan?${new URLSearchParams({ lot: lot.id, by: 'startOn', start: today, way: proposal.way.id })}`;
+  if (ways.length === 0) return null;
+  return (
+    <section className="mt-8 max-w-5xl">
+      <h2>{enough >= LIKELY ? 'Or indoors' : 'What to do instead'}</h2>
+      <ul className="mt-2">
+        {ways.map((proposal) => (
+          <li
+            key={proposal.way.id}
+            className="grid items-center gap-x-6 gap-y-1 border-t border-line py-2 sm:grid-cols-[1fr_9rem_11rem_auto]"
+          >
+            <span>
+              <b className="font-[620]">{proposal.way.name}</b>
+              <span className="block text-[0.92rem] text-ink2">
+                {daysBetween(proposal.dates.start, proposal.dates.bestOut ?? proposal.dates.setOut)} days till it comes out
+                {proposal.against.find(({ weight }) => weight !== 'notes') &&
+                  `; ${proposal.against.find(({ weight }) => weight !== 'notes')?.text}`}
+              </span>
+            </span>
+            <span>
+              <b className="font-mono text-lg">{Math.round(proposal.chain.freed * proposal.chain.survives * 100)}</b> in 100
+              <span className="block text-[0.92rem] text-ink2">freed and alive</span>
+            </span>
+            <span className="text-[0.95rem]">
+              out <b>{proposal.dates.bestOut ? shortDate(proposal.dates.bestOut, today) : '–'}</b>
+              <span className="block text-ink2">plants {shortDate(proposal.dates.setOut, today)}</span>
+            </span>
+            <Link to={link(proposal)} className="quiet" aria-label={`plan ${proposal.way.name}`}>
+              plan this
+            </Link>
+          </li>
+        ))}
+        <li className="grid items-center gap-x-6 gap-y-1 border-t border-line py-2 sm:grid-cols-[1fr_9rem_11rem_auto]">
+          <span>
+            <b className="font-[620]">Keep it dry until autumn</b>
+            <span className="block text-[0.92rem] text-ink2">
+              {species?.storage === 'recalcitrant'
+                ? 'not this seed: it dies when it dries'
+                : `sow outdoors about ${shortDate(autumn, today)}; most seed keeps that long, dry and cool`}
+            </span>
+          </span>
+          {inAutumn && (
+            <>
+              <span>
+                <b className="font-mono text-lg">{Math.round((inAutumn.curve.yields[inAutumn.days] as number) * 100)}</b> in 100
+                <span className="block text-[0.92rem] text-ink2">in a mean winter</span>
+              </span>
+              <span className="text-[0.95rem]">
+                up from <b>{shortDate(addDays(autumn, inAutumn.days), today)}</b>
+              </span>
+            </>
+          )}
+          <Link to={`/cold/winter?${new URLSearchParams({ lot: lot.id, out: autumn })}`} className="quiet">
+            the winter from then
+          </Link>
+        </li>
+      </ul>
+    </section>
+  );
+}
+
+/** The next time that a day of the year comes, not before tomorrow. */
+function nextOn(monthDay: string, today: string): string {
+  const thisYear = `${today.slice(0, 4)}-${monthDay}`;
+  return thisYear > today ? thisYear : `${Number(today.slice(0, 4)) + 1}-${monthDay}`;
+}

@@ -52,6 +52,8 @@ export function WinterChart({
       .map((day) => `${x(day).toFixed(1)} ${bottom(day).toFixed(1)}`)
       .join(' L ')} Z`;
   const ahead = days.filter((day) => day >= 0);
+  // On a phone the words are larger: near the right edge they end there.
+  const late = x(answer.spring.low) > WIDTH * 0.7;
   const recorded = days.flatMap((day) => {
     const i = record ? start + day - dayNumber(record.from) : -1;
     const [low, high] = [record?.min_C[i], record?.max_C[i]];
@@ -131,7 +133,13 @@ export function WinterChart({
         fill="var(--color-warm)"
         fillOpacity={0.12}
       />
-      <text x={Math.min(WIDTH - 90, x(answer.spring.low) + 4)} y={EARNED.bottom - 8} className="drawn-note" fill="var(--color-warm)">
+      <text
+        x={late ? WIDTH - RIGHT : x(answer.spring.low) + 4}
+        y={EARNED.bottom - 8}
+        textAnchor={late ? 'end' : 'start'}
+        className="drawn-note"
+        fill="var(--color-warm)"
+      >
         spring comes
       </text>
       <line

@@ -79,6 +79,7 @@ export default function WinterPage() {
     );
   const yes = answer && answer.enough >= LIKELY;
   const twoWinters = question?.springs === 2;
+  const spring = addDays(out, Math.round(answer?.spring.middle ?? 0));
   const by = (chance: number) => {
     const day = answer?.enoughBy.findIndex((one) => one >= chance) ?? -1;
     return day >= 0 ? shortDate(addDays(out, day), today) : undefined;
@@ -147,9 +148,9 @@ export default function WinterPage() {
               <Figure value={`${Math.round(answer.ready.low * 100)}–${Math.round(answer.ready.high * 100)}`} unit="in 100">
                 of sound seeds freed and alive by spring, in 8 winters of 10
               </Figure>
-              <Figure value={shortDate(addDays(out, Math.round(answer.spring.middle)), today)}>
-                spring: the ten-day mean passes what counts as cold; {shortDate(addDays(out, Math.round(answer.spring.low)), today)} to{' '}
-                {shortDate(addDays(out, Math.round(answer.spring.high)), today)}
+              <Figure value={shortDate(spring)}>
+                spring {spring.slice(0, 4)}: the ten-day mean passes what counts as cold;{' '}
+                {shortDate(addDays(out, Math.round(answer.spring.low)))} to {shortDate(addDays(out, Math.round(answer.spring.high)))}
               </Figure>
               <Figure value={`${Math.round(answer.chill.low.at(-1) ?? 0)}–${Math.round(answer.chill.high.at(-1) ?? 0)}`} unit="days">
                 of cold earned by then; {Math.round(answer.needed)} wanted

@@ -67,7 +67,7 @@ export default function LabelsPage() {
         Unlabelled bags, and bags thrown out by somebody else, are the commonest losses. Each label has its bag’s address, room for pencil,
         and says that it is not food.
       </p>
-      <div className="mt-4 grid gap-x-12 gap-y-6 desk:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
+      <div className="mt-4 flex flex-col gap-x-12 gap-y-3 desk:grid desk:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
         <div>
           <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
             <Choice
@@ -103,7 +103,8 @@ export default function LabelsPage() {
             ))}
           </ul>
         </div>
-        <div>
+        {/* On a phone all of it is one column, through which the deed stays under the thumb. */}
+        <div className="max-desk:contents">
           <Field label="Onto">
             <select className="written" value={sheet.id} onChange={(event) => setSheetId(event.target.value)}>
               {LABEL_SHEETS.map(({ id, name }) => (

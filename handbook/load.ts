@@ -1,10 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { Genus } from '@chill/model/genus.ts';
-import { Species } from '@chill/model/species.ts';
+import { Species, TaxonHazards } from '@chill/model/species.ts';
 import { z } from '@chill/model/zod.ts';
 
 const FOLDER = new URL('./species/', import.meta.url);
 const GENERA = new URL('./genera.json', import.meta.url);
+const HAZARDS = new URL('./hazards.json', import.meta.url);
 
 /**
  * Every species of the built-in handbook, checked against the model, sorted by scientific name.
@@ -23,6 +24,14 @@ export function loadHandbook(): Species[] {
  */
 export function loadGenera(): Genus[] {
   return checked(z.array(Genus), GENERA, 'handbook/genera.json');
+}
+
+/**
+ * Genera and families known to be poisonous, irritant, protected or regulated, for species that the handbook has not.
+ * @throws {Error} naming the field, where the file is not valid.
+ */
+export function loadHazards(): TaxonHazards[] {
+  return checked(z.array(TaxonHazards), HAZARDS, 'handbook/hazards.json');
 }
 
 function readSpecies(file: string): Species {

@@ -30,6 +30,8 @@ export const DatedStage = z
     placeId: Id.optional(),
     /** First and last day on which ending it costs at most three seeds in a hundred of the best. */
     window: z.object({ from: PlainDate, to: PlainDate }).optional(),
+    /** The day that would be best; later than `end` where the plan was cut short on purpose. */
+    best: PlainDate.optional(),
   })
   .refine((stage) => stage.start <= stage.end, { error: 'A stage cannot end before it starts.', path: ['end'] });
 export type DatedStage = z.infer<typeof DatedStage>;

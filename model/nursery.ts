@@ -14,6 +14,8 @@ export const Units = z.object({
   length: z.enum(['mm', 'in']),
   mass: z.enum(['g', 'oz']),
   volume: z.enum(['mL', 'tsp']),
+  /** How a thousand and a half is written: 1,000.5 or 1.000,5. A point where it is not said. */
+  numbers: z.enum(['point', 'comma']).optional(),
 });
 export type Units = z.infer<typeof Units>;
 
@@ -55,6 +57,13 @@ export const Nursery = z.object({
     /** Its standard deviation from year to year, in days. */
     sd_days: Days.positive({ error: 'Frost never falls on quite the same day: give at least 1.' }).max(40, { error: 'At most 40 days.' }),
   }),
+  /** The first autumn frost, in the same form; taken from the climate where it is not given. */
+  firstFrost: z
+    .object({
+      mean: MonthDay,
+      sd_days: Days.positive({ error: 'Frost never falls on quite the same day: give at least 1.' }).max(40, { error: 'At most 40 days.' }),
+    })
+    .optional(),
   /** January to December; estimated from latitude and frost where it is not given. */
   climate: z.array(MonthClimate).length(12, { error: 'Give all twelve months.' }).optional(),
   settings: Settings,

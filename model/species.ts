@@ -117,8 +117,21 @@ export type Flora = z.infer<typeof Flora>;
 export const Season = z.enum(['spring', 'summer', 'autumn', 'winter']);
 export type Season = z.infer<typeof Season>;
 
-export const HazardCode = z.enum(['toxic', 'irritant', 'protected', 'regulated']);
+/** `unknown`: nobody has said whether it is harmful; it is treated as poisonous. */
+export const HazardCode = z.enum(['toxic', 'irritant', 'protected', 'regulated', 'unknown']);
 export type HazardCode = z.infer<typeof HazardCode>;
+
+/** Something about a seed that can hurt somebody, or break a rule. */
+export const Hazard = z.object({ code: HazardCode, note: shortText(300) });
+export type Hazard = z.infer<typeof Hazard>;
+
+/** What is known to be harmful or ruled in a whole genus or family. */
+export const TaxonHazards = z.object({
+  name: z.string().regex(/^[A-Z][a-z]+$/, { error: 'One capitalised Latin word.' }),
+  rank: z.enum(['genus', 'family']),
+  hazards: z.array(Hazard).min(1),
+});
+export type TaxonHazards = z.infer<typeof TaxonHazards>;
 
 /** What is written of a species, before one part is held against another. */
 export const SpeciesFields = z.object({
@@ -162,7 +175,7 @@ export const SpeciesFields = z.object({
   pot: z.object({ days: StageDays, establishes: Share }),
   /** Root length at which to lift a sprout from the towel. */
   liftAt_mm: Millimetres,
-  hazards: z.array(z.object({ code: HazardCode, note: shortText(300) })),
+  hazards: z.array(Hazard),
   /** What the entry is made from, where it is not a species' own: the defaults of a genus, a first guess, or the grower's copy of another. */
   standsFor: z.enum(['genus', 'guess', 'own']).optional(),
   basedOn: Slug.optional(),

@@ -21,6 +21,9 @@ export const Pour = z.object({
   material: VesselMaterial,
   kind: VesselKind,
   air_C: Celsius,
+  /** Where the seed or the vessel is not as warm as the air: seed from the fridge, a vessel warmed first. */
+  seed_C: Celsius.optional(),
+  vessel_C: Celsius.optional(),
   elevation_m: z.number().min(-430).max(6000),
   /** The dose wanted: minutes above a temperature. */
   above_C: Celsius,

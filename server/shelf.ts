@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
+import { hazardsOf } from '@chill/core/lot/cautions.ts';
 import { findWay } from '@chill/core/ways/schools.ts';
-import { loadGenera, loadHandbook } from '@chill/handbook/load.ts';
+import { loadGenera, loadHandbook, loadHazards } from '@chill/handbook/load.ts';
 import type { Genus } from '@chill/model/genus.ts';
-import type { Species } from '@chill/model/species.ts';
+import type { Species, TaxonHazards } from '@chill/model/species.ts';
 import { Fault } from './fault.ts';
 import type { Store } from './store/store.ts';
 
@@ -10,6 +11,7 @@ import type { Store } from './store/store.ts';
 export class Shelf {
   readonly genera: readonly Genus[] = loadGenera();
   readonly #builtIn: readonly Species[] = loadHandbook();
+  readonly #taxa = loadHazards();
   #own: readonly Species[] = [];
   #text = '';
   #tag = '';
@@ -20,8 +22,15 @@ export class Shelf {
 
   /** Reads the nursery's own species from its store. */
   async open(store: Store): Promise<void> {
-    this.#own = await store.ownSpecies();
+    const lists = { genera: this.genera, taxa: this.#taxa };
+    // Own entries warn of what their genus or family is known for; where nothing is known, of that.
+    this.#own = (await store.ownSpecies()).map((species) => ({ ...species, hazards: hazardsOf(species, lists) }));
     this.#rewrite();
+  }
+
+  /** What is known of harm in genera and families. */
+  get taxa(): readonly TaxonHazards[] {
+    return this.#taxa;
   }
 
   /** Every species; the nursery's own come last. */
@@ -54,7 +63,7 @@ export class Shelf {
     const own: Species = { ...species, standsFor: species.standsFor ?? 'own' };
     await store.saveOwnSpecies(own);
     await this.open(store);
-    return own;
+    return this.find(own.id) ?? own;
   }
 
   /** Takes an own species out again. */

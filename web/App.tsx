@@ -2,6 +2,7 @@ import { lazy, type ReactNode, Suspense, useState } from 'react';
 import { Link, Route, Routes, useLocation } from 'react-router';
 import { NurseryProvider, useNurseryLoading } from './data/nursery.ts';
 import { useKey } from './data/stored.ts';
+import { ErrorBoundary } from './kit/ErrorBoundary.tsx';
 import { Notices } from './kit/Notices.tsx';
 import { Run } from './kit/Run.tsx';
 import { Strip } from './kit/Strip.tsx';
@@ -58,6 +59,7 @@ export function App() {
 function Shell() {
   const [logging, setLogging] = useState(false);
   const [measuring, setMeasuring] = useState(false);
+  const { pathname } = useLocation();
   useKey('/', () => setLogging(true));
   useKey('m', () => setMeasuring(true));
   return (
@@ -72,9 +74,11 @@ function Shell() {
       <Notices />
       <TimerEnds />
       <main id="main" tabIndex={-1} className="pb-24 outline-none desk:pb-10">
-        <Suspense fallback={<Waiting />}>
-          <Stations />
-        </Suspense>
+        <ErrorBoundary key={pathname} fallback={(again) => <Broken again={again} />}>
+          <Suspense fallback={<Waiting />}>
+            <Stations />
+          </Suspense>
+        </ErrorBoundary>
       </main>
       {measuring && (
         <Suspense fallback={null}>
@@ -130,6 +134,18 @@ function Stations() {
         }
       />
     </Routes>
+  );
+}
+
+/** A station that could not be drawn; nothing recorded is lost by it. */
+function Broken({ again }: { again: () => void }) {
+  return (
+    <Message title="This page could not be shown">
+      <p>Everything you recorded is kept. Try again, or go to another station.</p>
+      <button type="button" className="deed mt-4" onClick={again}>
+        Try again
+      </button>
+    </Message>
   );
 }
 

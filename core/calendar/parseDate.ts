@@ -2,7 +2,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Parsed } from '../units/parsed.ts';
 import { addDays, dayNumber } from './dates.ts';
 
-const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
+const MONTHS = ['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september', 'october', 'november', 'december'];
 const NAMED: Record<string, number> = { today: 0, now: 0, yesterday: -1, tomorrow: 1 };
 
 /**
@@ -13,7 +13,7 @@ const NAMED: Record<string, number> = { today: 0, now: 0, yesterday: -1, tomorro
 export function parseDate(text: string, today: PlainDate): Parsed<PlainDate> {
   const typed = text.trim().toLowerCase().replace(/,/g, ' ').replace(/\s+/g, ' ');
   if (typed === '') return { ok: false, problem: 'Give a day, such as 16 Feb.' };
-  if (typed in NAMED) return { ok: true, value: addDays(today, NAMED[typed] as number) };
+  if (Object.hasOwn(NAMED, typed)) return { ok: true, value: addDays(today, NAMED[typed] as number) };
 
   const relative = /^(?:in |\+ ?)?(\d{1,4}) ?(d|days?|w|wks?|weeks?)( ago)?$/.exec(typed);
   if (relative) {
@@ -44,7 +44,8 @@ export function parseComingDate(text: string, today: PlainDate): Parsed<PlainDat
 }
 
 function worded(year: string | undefined, month: string, day: number, today: PlainDate): Parsed<PlainDate> {
-  const index = MONTHS.indexOf(month.slice(0, 3));
+  // At least three letters of it, and none that are not its own.
+  const index = MONTHS.findIndex((name) => name.startsWith(month));
   if (index < 0) return { ok: false, problem: `“${month}” is not a month.` };
   return inYear(year, index + 1, day, today);
 }

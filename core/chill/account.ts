@@ -146,12 +146,15 @@ export function lossesOf(
 export function exposureByDay(days: number, conditions: RotConditions, lying: Lying, temperature?: (day: number) => number): number[] {
   const found = findings(lying);
   const fresh = lying.freshened.map((on) => daysBetween(lying.since, on));
+  // Made fresh before the stage began, it brings its age along.
+  const brought = fresh.reduce((last, at) => (at <= 0 && at > last ? at : last), Number.NEGATIVE_INFINITY);
+  const begun = Number.isFinite(brought) ? brought : 0;
   const steady = ROT_LAW.at(conditions.temperature_C);
   const factor = (moisture: 'dry' | 'right' | 'wet') => rotFactor({ ...conditions, moisture });
   const factors = { dry: factor('dry'), right: factor('right'), wet: factor('wet') };
   const exposure = [0];
   for (let day = 1; day <= days; day++) {
-    const lastFresh = fresh.reduce((last, at) => (at < day && at > last ? at : last), 0);
+    const lastFresh = fresh.reduce((last, at) => (at < day && at > last ? at : last), begun);
     const moisture = found.find((one) => day > one.after && day <= one.until)?.damp ?? 'right';
     const age = day - 1 - lastFresh;
     exposure.push(

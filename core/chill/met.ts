@@ -4,6 +4,7 @@ import type { TemperatureResponse } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { dayNumber } from '../calendar/dates.ts';
 import { ROT_LAW } from '../rot/hazard.ts';
+import { cosineDay } from './cosineDay.ts';
 import { effectiveness } from './effectiveness.ts';
 import { UNDOES_AFTER_DAYS, UNDONE_PER_DAY } from './measured.ts';
 
@@ -61,12 +62,19 @@ export function expectedOf(
  * Places as a plan made today should reckon with them: at what their last fortnight's readings say, to a tenth of a degree, instead of what is written
  * down. Outdoors goes by the year, not by a fortnight.
  */
-export function asMeasured(places: readonly Place[], records: readonly PlaceTemperatures[], today: PlainDate): Place[] {
+export function asMeasured(places: readonly Place[], records: readonly PlaceTemperatures[], today: PlainDate): SwingingPlace[] {
   return places.map((place) => {
-    const { celsius, measured } = expectedOf(place, records, today);
-    return measured && place.kind !== 'outdoors' ? { ...place, nominal_C: Math.round(celsius * 10) / 10 } : place;
+    const { celsius, measured, middle } = expectedOf(place, records, today);
+    if (!measured || place.kind === 'outdoors') return place;
+    const halfSwing = middle((record, day) => ((record.max_C[day] ?? celsius) - (record.min_C[day] ?? celsius)) / 2) ?? 0;
+    return { ...place, nominal_C: toTenth(celsius), halfSwing_C: toTenth(halfSwing) };
   });
 }
+
+const toTenth = (value: number) => Math.round(value * 10) / 10;
+
+/** A place with half the swing of its days, °C, where its readings tell it. */
+export type SwingingPlace = Place & { halfSwing_C?: number };
 
 /**
  * What a batch met in the places where it lay since `since`, by their readings before `today`, and is expected to meet in the last of them from then on.
@@ -78,7 +86,7 @@ export function metBy(
   { places, records, today }: { places: readonly Place[]; records: readonly PlaceTemperatures[]; today: PlainDate },
 ): Met {
   const [first, now] = [dayNumber(since), dayNumber(today)];
-  const lain = stays.map(({ on, placeId }, i) => {
+  const stayed = stays.map(({ on, placeId }, i) => {
     const place = places.find(({ id }) => id === placeId);
     const record = place && records.find((one) => one.placeId === place.id);
     const nominal_C = place?.nominal_C ?? planned_C;
@@ -91,20 +99,25 @@ export function metBy(
       rot: ROT_LAW.at(nominal_C),
     };
   });
-  const at = (day: number) => lain.findLast(({ from }) => from <= first + day) ?? lain[0];
+  const at = (day: number) => stayed.findLast(({ from }) => from <= first + day) ?? stayed[0];
   const current = places.find(({ id }) => id === stays.at(-1)?.placeId);
   const expected = expectedOf(current ?? { id: '', nominal_C: planned_C }, records, today);
-  const fromMean = (record: PlaceTemperatures, day: number) => effectiveness(record.mean_C[day] as number, response);
+  const fromMean = (record: PlaceTemperatures, day: number) => {
+    const [min, max, mean] = [record.min_C[day], record.max_C[day], record.mean_C[day] as number];
+    return typeof min === 'number' && typeof max === 'number' ? cosineDay(min, max, response) : effectiveness(mean, response);
+  };
   const expectedEffect =
     expected.middle((record, day) => effectsBy(record, response)?.[day] ?? fromMean(record, day)) ??
     effectiveness(expected.celsius, response);
   const expectedRot = expected.middle((record, day) => record.rot[day] as number) ?? ROT_LAW.at(expected.celsius);
   const past = (day: number) => first + day < now;
-  const hot = lain.flatMap(({ from, record }, i) =>
-    (record?.hot ?? []).flatMap(({ from_day, to_day }) => {
-      const [begins, ends] = [Math.max(from, from_day), Math.min(now, lain[i + 1]?.from ?? now, to_day)];
-      return ends > begins ? [{ begins, ends }] : [];
-    }),
+  const hot = joined(
+    stayed.flatMap(({ from, record }, i) =>
+      (record?.hot ?? []).flatMap(({ from_day, to_day }) => {
+        const [begins, ends] = [Math.max(from, from_day), Math.min(now, stayed[i + 1]?.from ?? now, to_day)];
+        return ends > begins ? [{ begins, ends }] : [];
+      }),
+    ),
   );
   return {
     effect: (day) => {
@@ -133,6 +146,19 @@ export function metBy(
     expectedMeasured: expected.measured,
   };
 }
+
+/** Moved from one hot place to another, seed stays hot: spells that touch are one. Local days since 1970, with their fractions. */
+function joined(spells: readonly { begins: number; ends: number }[]): { begins: number; ends: number }[] {
+  const all: { begins: number; ends: number }[] = [];
+  for (const { begins, ends } of spells) {
+    const last = all.at(-1);
+    if (last && begins - last.ends < TOUCHES_DAYS) last.ends = Math.max(last.ends, ends);
+    else all.push({ begins, ends });
+  }
+  return all;
+}
+/** Two spells closer than this are one: seed warms and cools as slowly, days. */
+const TOUCHES_DAYS = 1 / 24;
 
 /** What each day of a record earns by a response; `undefined` where that response was not asked for. */
 export function effectsBy(record: PlaceTemperatures | undefined, response: TemperatureResponse): number[] | undefined {

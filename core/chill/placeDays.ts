@@ -14,7 +14,6 @@ import {
   type Spell,
   spellsAbove,
   sumUp,
-  UNDOES_AFTER_DAYS,
   UNDOING_C,
   WARM_C,
 } from './measured.ts';
@@ -24,6 +23,9 @@ const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
 /** Shorter spells are a door held open, and are left to the sums, h. */
 const TOLD_FROM_HOURS = 1;
+
+/** Hot hours fewer than these in a row are a sunny bench, not a spell, ms. */
+const LEAST_HOT_MS = 12 * HOUR_MS;
 
 const TEMPERATURE: Law = { at: (temperature_C) => temperature_C, area: (temperature_C) => temperature_C ** 2 / 2 };
 
@@ -100,9 +102,8 @@ export function* placeDaysInSteps(
     spells.sort((a, b) => a.from.localeCompare(b.from));
     yield;
   }
-  const hot = spellsAbove(UNDOING_C, readings, first_ms, last_ms).filter(
-    ({ from_ms, to_ms }) => to_ms - from_ms > UNDOES_AFTER_DAYS * DAY_MS,
-  );
+  // Short ones too: seed that is moved from one hot place to another stays hot.
+  const hot = spellsAbove(UNDOING_C, readings, first_ms, last_ms).filter(({ from_ms, to_ms }) => to_ms - from_ms >= LEAST_HOT_MS);
   return {
     placeId: place.id,
     readings: count,

@@ -20,11 +20,13 @@ export interface Requirement {
 /**
  * Reads advice as a distribution. "60 to 90 days": half are freed at 60 and 95 % at 90.
  * "About 60": nine in ten are freed at 60, with a spread of 0.30.
+ * @throws {RangeError} for a range that does not rise.
  */
 export function requirementFrom(advice: DaysAdvice, freedWithout: number): Requirement {
   if ('about' in advice) {
     return { logMedian: Math.log(advice.about) - Z_90 * SINGLE_FIGURE_SPREAD, spread: SINGLE_FIGURE_SPREAD, freedWithout };
   }
+  if (!(advice.from > 0 && advice.to > advice.from)) throw new RangeError('A range of days must go from fewer to more.');
   return { logMedian: Math.log(advice.from), spread: Math.log(advice.to / advice.from) / Z_95, freedWithout };
 }
 

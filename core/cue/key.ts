@@ -1,4 +1,5 @@
 import type { Species } from '@chill/model/species.ts';
+import { NOT_KNOWN } from '../lot/cautions.ts';
 import { type CueName, cuesOf } from './cues.ts';
 import type { CueProfile } from './fromProfile.ts';
 
@@ -183,7 +184,8 @@ function typicalOf(those: { species: Species; weight: number }[], answers: KeyAn
   return {
     ...rest,
     dormancy: kind,
-    hazards: [],
+    // A likeness in cues says nothing of poison.
+    hazards: [NOT_KNOWN],
     ...(answers.ripens && { ripens: answers.ripens }),
     ...(answers.fruit && { fruit: answers.fruit }),
     ...(rest.warmFirst && { warmFirst: { ...rest.warmFirst, days: days((species) => species.warmFirst?.days) } }),

@@ -1,13 +1,14 @@
 import type { Species } from '@chill/model/species.ts';
+import type { VesselKind } from '@chill/model/treatment.ts';
 import {
   COOLING_PER_MINUTE,
   type Cooling,
   DOSE_ABOVE_C,
-  HEAT_SEED,
-  HEAT_VESSEL,
   HEAT_WATER,
   minutesAbove,
   type PourOver,
+  restOf,
+  VESSEL_HOLDS_ML,
 } from './pourOver.ts';
 
 /** Minutes above the threshold that are wanted where a species says nothing else. Assumption. */
@@ -38,6 +39,8 @@ export function pourVolume_mL(seed_mL: number): number {
 /** Volume and pour are advised for this many times the dose, so that a cold cup or a slow hand does not spoil it. Assumption. */
 export const TO_SPARE = 1.25;
 
+/** A vessel is full at this part of what it holds. */
+const FULL = 0.95;
 /** More water than this nobody boils for seed, mL. */
 const MOST_WATER_ML = 3000;
 
@@ -48,15 +51,21 @@ const MOST_WATER_ML = 3000;
 export function waterFor_mL(
   { above_C, minutes }: Pick<HeatDose, 'above_C' | 'minutes'>,
   pour_C: number,
-  { seed_g, vessel_g, material, kind, air_C }: Pick<PourOver, 'seed_g' | 'vessel_g' | 'material' | 'kind' | 'air_C'>,
+  vessel: Omit<PourOver, 'water_mL' | 'pour_C' | 'elevation_m'>,
   seed_mL: number,
 ): number | undefined {
+  const { kind, air_C } = vessel;
   const start_C = air_C + (above_C - air_C) * Math.exp(COOLING_PER_MINUTE[kind] * minutes * TO_SPARE);
   if (!(pour_C > start_C)) return undefined;
-  const rest = seed_g * HEAT_SEED + vessel_g * HEAT_VESSEL[material];
-  const least = (rest * (start_C - air_C)) / (HEAT_WATER * (pour_C - start_C));
+  const { holds, at_C } = restOf(vessel);
+  const least = (holds * (start_C - at_C)) / (HEAT_WATER * (pour_C - start_C));
   const water = Math.max(pourVolume_mL(seed_mL), Math.ceil(least / 10) * 10);
   return water <= MOST_WATER_ML ? water : undefined;
+}
+
+/** Whether water and seed fit into a vessel of that kind, with a finger's breadth to spare. */
+export function fits(kind: VesselKind, water_mL: number, seed_mL: number): boolean {
+  return water_mL + seed_mL <= VESSEL_HOLDS_ML[kind] * FULL;
 }
 
 /** The dose at a minute after the pour. */

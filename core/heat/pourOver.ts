@@ -11,6 +11,12 @@ export const HEAT_VESSEL: Record<VesselMaterial, number> = { glass: 0.84, steel:
 /** How fast each kind of vessel loses heat to the air, per minute (Newton). Assumption, unless two readings say otherwise. */
 export const COOLING_PER_MINUTE: Record<VesselKind, number> = { bowl: 0.03, mug: 0.022, lidded: 0.015, flask: 0.002 };
 
+/** What each kind of vessel usually holds, mL. Assumption. */
+export const VESSEL_HOLDS_ML: Record<VesselKind, number> = { bowl: 2000, mug: 300, lidded: 1000, flask: 1000 };
+/** A vessel rinsed with boiling water and emptied, and seed straight from the fridge, °C. Assumptions. */
+export const WARMED_VESSEL_C = 70;
+export const FRIDGE_SEED_C = 4;
+
 /** Where a species says nothing else, heat counts above this, °C. */
 export const DOSE_ABOVE_C = 70;
 
@@ -52,20 +58,39 @@ export function pourFault(pour: PourOver): { field: keyof PourOver; message: str
   if (pour.water_mL > MOST_WATER_ML) return { field: 'water_mL', message: 'More than 100 L: is the unit right?' };
   if (!(pour.vessel_g > 0)) return { field: 'vessel_g', message: 'Weigh the vessel, empty: it takes its share of the heat.' };
   if (!(pour.seed_g >= 0)) return { field: 'seed_g', message: 'A mass cannot be negative.' };
+  if (!(pour.pour_C > 0)) return { field: 'pour_C', message: 'Water that is poured is not frozen: is the unit right?' };
   if (pour.pour_C > boils + 0.05)
     return { field: 'pour_C', message: `Water boils at ${boils.toFixed(1)} °C here: it cannot be poured hotter.` };
   if (pour.pour_C <= pour.air_C) return { field: 'pour_C', message: 'That is no warmer than the air: it would not heat anything.' };
   return undefined;
 }
 
+/** What seed and vessel hold of heat together, J/°C, and the temperature, °C, that they begin at between them; the air's where nothing else is said. */
+export function restOf({
+  seed_g,
+  vessel_g,
+  material,
+  air_C,
+  seed_C = air_C,
+  vessel_C = air_C,
+}: Omit<PourOver, 'water_mL' | 'pour_C' | 'kind' | 'elevation_m'>): {
+  holds: number;
+  at_C: number;
+} {
+  const [seed, vessel] = [seed_g * HEAT_SEED, vessel_g * HEAT_VESSEL[material]];
+  const holds = seed + vessel;
+  return { holds, at_C: holds > 0 ? (seed * seed_C + vessel * vessel_C) / holds : air_C };
+}
+
 /**
- * The temperature that water, seed and vessel come to at once, °C: what each holds above the air, shared by their heat capacities. Seed and vessel
- * begin at the temperature of the air.
+ * The temperature that water, seed and vessel come to at once, °C: what each holds, shared by their heat capacities.
+ * @throws {RangeError} where nothing is poured onto nothing.
  */
-export function mixed_C({ water_mL, pour_C, seed_g, vessel_g, material, air_C }: PourOver): number {
-  const water = water_mL * HEAT_WATER;
-  const rest = seed_g * HEAT_SEED + vessel_g * HEAT_VESSEL[material];
-  return (water * pour_C + rest * air_C) / (water + rest);
+export function mixed_C(pour: PourOver): number {
+  const water = pour.water_mL * HEAT_WATER;
+  const { holds, at_C } = restOf(pour);
+  if (!(water + holds > 0)) throw new RangeError('Nothing is poured onto nothing: there is no temperature.');
+  return (water * pour.pour_C + holds * at_C) / (water + holds);
 }
 
 /** How a pour cools, before anyone has measured. */
@@ -87,15 +112,23 @@ export function corrected(cooling: Cooling, readings: readonly Reading[]): Cooli
   const last = useful.at(-1);
   if (!last) return cooling;
   const first = useful[0] as Reading;
-  const fell = last.minute > first.minute && last.water_C < first.water_C;
-  const fitted = fell && Math.log((first.water_C - cooling.air_C) / (last.water_C - cooling.air_C)) / (last.minute - first.minute);
+  // Seconds apart, a tenth of a degree on the thermometer is any rate at all.
+  const fell = last.minute - first.minute >= LEAST_APART_MIN && last.water_C < first.water_C;
+  const rate = Math.log((first.water_C - cooling.air_C) / (last.water_C - cooling.air_C)) / (last.minute - first.minute);
+  const fitted = fell && Math.min(FASTEST_PER_MINUTE, rate);
   return { ...cooling, start_C: last.water_C, from_minute: last.minute, ...(fitted && { perMinute: fitted }) };
 }
+
+/** Readings closer together than this say nothing of how fast it cools, minutes; and no vessel of water cools faster than this, per minute. */
+const LEAST_APART_MIN = 2;
+const FASTEST_PER_MINUTE = 0.2;
 
 /** Minutes, from the pour, until the water has fallen to `above_C`; Infinity where the air is as warm, 0 where it never was above. */
 export function minutesAbove(above_C: number, cooling: Cooling): number {
   const { start_C, from_minute, air_C, perMinute } = cooling;
   if (above_C <= air_C) return Number.POSITIVE_INFINITY;
+  if (start_C <= air_C) return 0;
+  if (perMinute <= 0) return start_C > above_C ? Number.POSITIVE_INFINITY : 0;
   const further = Math.log((start_C - air_C) / (above_C - air_C)) / perMinute;
   return Math.max(0, from_minute + further);
 }
@@ -107,11 +140,11 @@ export type PourAdvice = { pour_C: number } | { unreachable: string };
  * The pour temperature that keeps the water above `above_C` for `minutes`, with the volume and vessel given. The energy balance turned round.
  */
 export function pourFor(minutes: number, above_C: number, pour: Omit<PourOver, 'pour_C'>): PourAdvice {
-  const { water_mL, seed_g, vessel_g, material, air_C, kind, elevation_m } = pour;
+  const { water_mL, air_C, kind, elevation_m } = pour;
   const start_C = air_C + (above_C - air_C) * Math.exp(COOLING_PER_MINUTE[kind] * minutes);
   const water = water_mL * HEAT_WATER;
-  const rest = seed_g * HEAT_SEED + vessel_g * HEAT_VESSEL[material];
-  const pour_C = (start_C * (water + rest) - rest * air_C) / water;
+  const { holds, at_C } = restOf(pour);
+  const pour_C = (start_C * (water + holds) - holds * at_C) / water;
   const boils = boilingPoint_C(elevation_m);
   if (pour_C > boils) {
     return {

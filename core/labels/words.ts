@@ -1,6 +1,8 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Species } from '@chill/model/species.ts';
 import { shortDate } from '../calendar/dates.ts';
 import { countIn, ON_ITS_WAY } from '../ledger/states.ts';
+import { keptAsPoison } from '../lot/cautions.ts';
 import type { BatchView } from '../schedule/reading.ts';
 import { STAGE_NAMES } from '../schedule/words.ts';
 import { roundOf } from '../treat/split.ts';
@@ -20,6 +22,8 @@ export interface LabelWords {
 export const ASK_FIRST = 'Throw away? Ask first.';
 const NOT_FOOD = 'SEEDS, NOT FOOD.';
 const POISONOUS = 'NOT FOOD: poisonous seed.';
+const PERHAPS_POISONOUS = 'NOT FOOD: treat as poisonous.';
+const IRRITANT = 'Irritant: gloves.';
 const CHECK_RULES = 'Check the local rules before planting out.';
 
 /** The words of a bag's label: code, species, lot, seeds, way, the stage it waits in with its days, and its warnings. */
@@ -28,6 +32,7 @@ export function bagWords({ batch, species, lot, projection }: BatchView): LabelW
   const waiting = stages.find((stage, i) => stage.window && i >= state.stage) ?? stages.findLast((stage) => stage.window);
   const seeds = countIn(state.counts, ON_ITS_WAY);
   const round = roundOf(batch);
+  const irritates = species.hazards.some(({ code }) => code === 'irritant');
   const warned = species.hazards.some(({ code }) => code === 'regulated' || code === 'protected');
   return {
     code: batch.code,
@@ -43,8 +48,14 @@ export function bagWords({ batch, species, lot, projection }: BatchView): LabelW
           ]
         : []),
     ],
-    warnings: [species.hazards.some(({ code }) => code === 'toxic') ? POISONOUS : NOT_FOOD, ASK_FIRST, ...(warned ? [CHECK_RULES] : [])],
+    warnings: [notFood(species), ASK_FIRST, ...(irritates ? [IRRITANT] : []), ...(warned ? [CHECK_RULES] : [])],
   };
+}
+
+/** Every bag says that it is no food; poison, and what may be, more loudly. */
+function notFood({ hazards }: Pick<Species, 'hazards'>): string {
+  if (hazards.some(({ code }) => code === 'toxic')) return POISONOUS;
+  return keptAsPoison({ hazards }) ? PERHAPS_POISONOUS : NOT_FOOD;
 }
 
 /** The words of a pot's label: what grows in it and since when; no seed to be thrown away by mistake, but a code to find it by. */
@@ -54,6 +65,6 @@ export function potWords(view: BatchView, today: PlainDate): LabelWords {
   return {
     ...words,
     lines: [lines[0]?.split(' · ')[0] ?? '', ...(sown?.started ? [`in pots since ${shortDate(sown.start, today)}`] : [])],
-    warnings: words.warnings.filter((warning) => warning === CHECK_RULES || warning === POISONOUS),
+    warnings: words.warnings.filter((warning) => warning !== NOT_FOOD && warning !== ASK_FIRST),
   };
 }

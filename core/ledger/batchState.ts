@@ -21,6 +21,15 @@ export interface Check {
   mould?: 'none' | 'few' | 'spreading';
   sprouted: number;
   mouldy: number;
+  /** Seeds still waiting or swollen after it. */
+  left: number;
+}
+
+/** A visit at which sprouts were counted or would have been: how many had come, and how many were still to come after it. */
+export interface Seen {
+  on: PlainDate;
+  came: number;
+  left: number;
 }
 
 /** A timer at the bench. It is two moments and a length, so that nothing can make it drift. */
@@ -77,6 +86,8 @@ export interface BatchState {
   sinceLook: { watered: boolean; refreshed: boolean };
   /** Seeds that came up on each day, wherever they were seen. */
   sprouts: { on: PlainDate; count: number }[];
+  /** Every visit that tells of sprouting, in order. */
+  seen: Seen[];
   timers: Timer[];
   openings: Opening[];
   pours: PouredWater[];

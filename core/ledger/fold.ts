@@ -34,6 +34,7 @@ export function fold(plan: Pick<Plan, 'seeds' | 'stages'>, events: readonly Fold
     freshened: [],
     sinceLook: { watered: false, refreshed: false },
     sprouts: [],
+    seen: [],
     timers: [],
     openings: [],
     pours: [],
@@ -45,7 +46,7 @@ export function fold(plan: Pick<Plan, 'seeds' | 'stages'>, events: readonly Fold
   };
   for (const event of events) {
     if (event.kind === 'reversed' || !inForce.has(event.id)) continue;
-    apply(state, event, plan.stages.length);
+    apply(state, event, plan.stages);
   }
   return state;
 }
@@ -76,7 +77,7 @@ export function eventsInForce(events: readonly FoldableEvent[]): Set<string> {
   return inForce;
 }
 
-function apply(state: BatchState, event: FoldableEvent, stageCount: number): void {
+function apply(state: BatchState, event: FoldableEvent, planned: Plan['stages']): void {
   if (state.closedOn && event.kind !== 'noted') refuse(event, 'kind', 'This batch is closed. Undo the closing to go on with it.');
   switch (event.kind) {
     case 'stageStarted':
@@ -84,14 +85,15 @@ function apply(state: BatchState, event: FoldableEvent, stageCount: number): voi
       requireNotBefore(state, event);
       state.stages[event.stage] = { startedOn: event.on, placeId: event.placeId, stays: [{ on: event.on, placeId: event.placeId }] };
       state.underWay = true;
-      state.freshened.push(event.on);
+      // Going on in the same sand or pot, its medium goes on ageing.
+      if (!lastsFrom(planned, event.stage)) state.freshened.push(event.on);
       break;
     case 'stageFinished':
       if (event.stage !== state.stage || !state.underWay) refuse(event, 'stage', 'That stage is not under way.');
       requireNotBefore(state, event);
       move(state, event);
       state.stages[event.stage] = { ...state.stages[event.stage], finishedOn: event.on };
-      state.stage = Math.min(stageCount, event.stage + 1);
+      state.stage = Math.min(planned.length, event.stage + 1);
       state.underWay = false;
       stopTimers(state, event);
       break;
@@ -105,7 +107,9 @@ function apply(state: BatchState, event: FoldableEvent, stageCount: number): voi
         ...(event.mould && { mould: event.mould }),
         sprouted: gained(event, 'sprouted'),
         mouldy: state.counts.mouldy - before.mouldy,
+        left: countIn(state.counts, ['waiting', 'swollen']),
       });
+      if (gained(event, 'sprouted') === 0) state.seen.push({ on: event.on, came: 0, left: countIn(state.counts, ['waiting', 'swollen']) });
       state.sinceLook = { watered: false, refreshed: false };
       break;
     }
@@ -218,6 +222,12 @@ function apply(state: BatchState, event: FoldableEvent, stageCount: number): voi
   if (!state.lastOn || event.on > state.lastOn) state.lastOn = event.on;
 }
 
+/** Whether a stage goes on in the medium of the one before it. */
+function lastsFrom(planned: Plan['stages'], stage: number): boolean {
+  const medium = planned[stage]?.medium;
+  return stage > 0 && medium !== undefined && planned[stage - 1]?.medium === medium;
+}
+
 /** Timers do not outlive what they were for. */
 function stopTimers(state: BatchState, event: FoldableEvent): void {
   const ended_ms = event.at ? Date.parse(event.at) : undefined;
@@ -238,7 +248,9 @@ function move(state: BatchState, event: Extract<FoldableEvent, { moves: unknown 
   if ('problem' in outcome) refuse(event, `moves.${outcome.index}.count`, outcome.problem);
   state.counts = outcome.counts;
   const count = gained(event, 'sprouted');
-  if (count > 0) state.sprouts.push({ on: event.on, count });
+  if (count === 0) return;
+  state.sprouts.push({ on: event.on, count });
+  state.seen.push({ on: event.on, came: count, left: countIn(state.counts, ['waiting', 'swollen']) });
 }
 
 function gained(event: Extract<FoldableEvent, { moves: unknown }>, into: 'sprouted'): number {

@@ -1,5 +1,6 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { parseDate } from '../calendar/parseDate.ts';
+import { readCount as readCountTyped } from '../units/number.ts';
 import { parseQuantity } from '../units/quantities.ts';
 import { parseBagCode } from './bagCode.ts';
 import { VERBS, type Verb } from './verbs.ts';
@@ -76,7 +77,7 @@ export function parseLogLine(line: string, today: PlainDate): LogLine {
   const result: LogLine = { on: today, sayings: [], misread: [] };
   const note = /\bnote:?\s+(.+)$/i.exec(line);
   const said = note ? line.slice(0, note.index) : line;
-  const words = [...said.matchAll(/[^\s,;]+/g)].map((match): Word => ({ text: match[0], at: match.index }));
+  const words = [...said.matchAll(/(?:\d,(?=\d{3}(?!\d))|[^\s,;])+/g)].map((match): Word => ({ text: match[0], at: match.index }));
   if (words.length === 0) {
     result.misread.push({ text: '', at: 0, problem: 'Begin with a bag code, such as 7QK.' });
     return result;
@@ -136,7 +137,7 @@ function readParts(words: readonly Word[], result: LogLine, today: PlainDate): v
       i += /^(towel|paper|sand|medium)$/.test(next(1) ?? '') ? 2 : 1;
     } else if (word === 'watered' || word === 'water') i = readWater(words, i, result, misread) ?? i;
     else if (word === 'on' || word === 'yesterday' || word === 'today') i = readDay(words, i, result, today, misread) ?? i;
-    else if (word in PLAIN) {
+    else if (Object.hasOwn(PLAIN, word)) {
       result.sayings.push(PLAIN[word] as Saying);
       i += 1;
     } else if (FILLERS.has(word)) i += 1;
@@ -218,8 +219,9 @@ function readDay(
 }
 
 function numberIn(word: string): number | undefined {
-  const figure = /^\+?(\d{1,7})$/.exec(word);
-  if (figure) return Number(figure[1]);
+  const figure = /^\+?(\d[\d.,]*)$/.exec(word);
+  const count = figure ? readCountTyped(figure[1] as string) : undefined;
+  if (count !== undefined) return count;
   const spoken = NUMBER_WORDS.indexOf(word);
   return spoken >= 0 ? spoken : undefined;
 }

@@ -13,6 +13,22 @@ export interface DryingCountdown {
   text: string;
 }
 
+/** By when seed that dies when it dries must lie damp: as it is kept now, and were it kept damp and cool from today. */
+export interface Keeping {
+  moist: boolean;
+  until: PlainDate;
+  moistUntil: PlainDate;
+}
+
+/** How long a lot keeps, from its harvest; `undefined` for seed that keeps dry. Seed whose keeping is not told is taken as lying open. */
+export function keepingOf(lot: Pick<Lot, 'provenance' | 'storage'>, { drying }: Pick<Species, 'drying'>): Keeping | undefined {
+  if (!drying) return undefined;
+  const { on } = lot.provenance;
+  const moist = lot.storage?.state === 'moist';
+  const moistUntil = addDays(on, drying.keepsMoist_days);
+  return { moist, moistUntil, until: moist ? moistUntil : addDays(on, drying.livesInAir_days) };
+}
+
 /** The countdown of a lot from its harvest, or `undefined` for seed that keeps dry. Seed whose keeping is not told is taken as lying open. */
 export function dryingCountdown(
   lot: Pick<Lot, 'provenance' | 'storage'>,
@@ -20,9 +36,9 @@ export function dryingCountdown(
   today: PlainDate,
 ): DryingCountdown | undefined {
   const { drying, cold } = species;
-  if (!drying) return undefined;
-  const moist = lot.storage?.state === 'moist';
-  const until = addDays(lot.provenance.on, moist ? drying.keepsMoist_days : drying.livesInAir_days);
+  const keeping = keepingOf(lot, species);
+  if (!drying || !keeping) return undefined;
+  const { moist, until } = keeping;
   const days = daysBetween(today, until);
   const next = cold.need === 'required' ? 'into damp medium in the fridge' : 'sow it, or keep it damp and cool';
   if (moist) {

@@ -1,11 +1,25 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { Lot, LotEvent, NewLotEvent, Soundness, Storage } from '@chill/model/lot.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Way } from '@chill/model/way.ts';
 import { daysBetween, earlier } from '../calendar/dates.ts';
 import { fold, LedgerError } from '../ledger/fold.ts';
 import { countIn } from '../ledger/states.ts';
 
-/** One test of how much of a lot is sound. */
+/**
+ * A towel test that is over, as it went: what came of what was laid out, along which way, how long in what warmth. It tells of everything that a seed
+ * must be and do to come there, not of soundness alone.
+ */
+export interface TowelResult {
+  on: PlainDate;
+  tested: number;
+  came: number;
+  way: Way;
+  warm_days: number;
+  warm_C: number;
+}
+
+/** One test of a lot: what was sound of what was cut, or came of what was laid on a towel. */
 export interface SoundTest {
   on: PlainDate;
   by: 'asWritten' | 'cut' | 'towel';
@@ -28,8 +42,10 @@ export interface LotState {
   /** All seeds ever accounted for; only a new count changes it. */
   total: number;
   tests: SoundTest[];
-  /** What the tests that still hold say together, or what was written down with the lot. */
+  /** What the cut tests that still hold say together, or what was written down with the lot. */
   soundness: Soundness;
+  /** The towel tests that still hold. */
+  towelTests: TowelResult[];
   storage?: Storage;
   /** How the latest number was arrived at. */
   lastCount?: Extract<NewLotEvent, { kind: 'counted' }>;
@@ -74,6 +90,7 @@ export function foldLot(lot: Lot, events: readonly FoldableLotEvent[], inBatches
     givenAway: 0,
     total: lot.seeds,
     tests: [],
+    towelTests: [],
     soundness: lot.soundness,
     ...(lot.storage && { storage: lot.storage }),
     inForce,
@@ -140,26 +157,42 @@ function withTests(state: LotState, lot: Lot, batches: readonly TestBatch[]): Lo
     const { tested, sound } = lot.soundness;
     tests.push({ on: lot.provenance.on, by: 'asWritten', tested, sound, beforeSort: false });
   }
-  for (const batch of batches) {
-    const read = batch.purpose === 'test' ? readTowelTest(batch) : undefined;
-    if (read) tests.push({ ...read, by: 'towel', beforeSort: false });
-  }
+  const towels = batches.flatMap((batch) => (batch.purpose === 'test' ? (readTowelTest(batch) ?? []) : []));
+  for (const { on, tested, came } of towels) tests.push({ on, tested, sound: came, by: 'towel', beforeSort: false });
   tests.sort((a, b) => a.on.localeCompare(b.on));
-  for (const test of tests) test.beforeSort = state.lastSort !== undefined && test.on < state.lastSort;
-  const holding = tests.filter((test) => !test.beforeSort);
-  const told = holding.length > 0 ? holding : tests;
-  if (told.length === 0) return { ...state, tests, soundness: lot.soundness };
+  const stale = ({ on }: { on: PlainDate }) => state.lastSort !== undefined && on < state.lastSort;
+  for (const test of tests) test.beforeSort = stale(test);
+  const towelTests = towels.filter((test) => !stale(test));
+  const cut = tests.filter(({ by }) => by !== 'towel');
+  const holding = cut.filter((test) => !test.beforeSort);
+  const told = holding.length > 0 ? holding : cut;
+  if (told.length === 0) return { ...state, tests, towelTests, soundness: lot.soundness };
   const sum = (pick: (test: SoundTest) => number) => told.reduce((total, test) => total + pick(test), 0);
-  return { ...state, tests, soundness: { kind: 'tested', tested: sum((test) => test.tested), sound: sum((test) => test.sound) } };
+  const soundness: Soundness = { kind: 'tested', tested: sum((test) => test.tested), sound: sum((test) => test.sound) };
+  return { ...state, tests, towelTests, soundness };
 }
 
 /** What a towel test that is over has shown; `undefined` while it runs. */
-export function readTowelTest(batch: Pick<Batch, 'plan' | 'events'>): { on: PlainDate; tested: number; sound: number } | undefined {
-  const { counts, closedOn, stage, lastOn, sprouts } = fold(batch.plan, batch.events);
-  const over = closedOn ?? (stage >= batch.plan.stages.length ? lastOn : undefined);
+export function readTowelTest(batch: Pick<Batch, 'plan' | 'events'>): TowelResult | undefined {
+  const { plan } = batch;
+  const { counts, closedOn, stage, lastOn, sprouts, stages } = fold(plan, batch.events);
+  const over = closedOn ?? (stage >= plan.stages.length ? lastOn : undefined);
   if (!over) return undefined;
-  const tested = batch.plan.seeds - countIn(counts, ['movedOn']);
-  return tested > 0 ? { on: over, tested, sound: sprouts.reduce((sum, { count }) => sum + count, 0) } : undefined;
+  const tested = plan.seeds - countIn(counts, ['movedOn']);
+  const warm = plan.stages.findLastIndex(({ kind }) => kind === 'warmTowel');
+  const since = stages[warm]?.startedOn;
+  if (tested <= 0 || !since) return undefined;
+  return {
+    on: over,
+    tested,
+    came: Math.min(
+      tested,
+      sprouts.reduce((sum, { count }) => sum + count, 0),
+    ),
+    way: plan.way,
+    warm_days: daysBetween(since, over),
+    warm_C: plan.stages[warm]?.temperature_C ?? 20,
+  };
 }
 
 function lotEventsInForce(events: readonly FoldableLotEvent[]): Set<string> {

@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
+import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
+import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf';
 import fc from 'fast-check';
-import { jStat } from 'jstat';
 import { randomFrom } from '../chance/random.ts';
-import { chanceOf, handbookLink, prospectOf, rangeOf, seedsFor } from './prospect.ts';
+import { chanceOf, handbookLink, prospectOf, quantileAt, rangeOf, seedsFor } from './prospect.ts';
 import { plantsRange, seedsNeeded } from './seedsNeeded.ts';
 import { jeffreys } from './viability.ts';
 
@@ -26,7 +27,7 @@ describe('the chance that a seed becomes a plant', () => {
       [1, 200, 0.01],
       [95, 100, 0.9],
     ] as const) {
-      expect(chanceOf(k, n, prospectOf([p]))).toBeCloseTo(1 - jStat.binomial.cdf(k - 1, n, p), 9);
+      expect(chanceOf(k, n, prospectOf([p]))).toBeCloseTo(1 - binomialCdf(k - 1, n, p), 9);
     }
   });
 
@@ -39,8 +40,7 @@ describe('the chance that a seed becomes a plant', () => {
 
   test('the parts of a distribution are its quantiles, by the library', () => {
     const { shares } = prospectOf([{ alpha: 8.5, beta: 1.5 }]);
-    const middle = (shares[31] as number) / 2 + (shares[32] as number) / 2;
-    expect(middle).toBeCloseTo(jStat.beta.inv(0.5, 8.5, 1.5), 2);
+    for (const chance of [0.01, 0.1, 0.5, 0.9, 0.99]) expect(quantileAt(shares, chance)).toBeCloseTo(betaQuantile(chance, 8.5, 1.5), 3);
   });
 
   test('another deal of the same links moves the answer by little', () => {

@@ -1,23 +1,57 @@
+import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { binomialAtLeast, logChoose, reachedWith } from '../chance/binomial.ts';
 import { type Random, randomFrom } from '../chance/random.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
 import type { BetaShare } from './viability.ts';
 
 /** What a handbook figure for one link counts for, in seeds seen (science: a prior worth 10 seeds). */
 export const LINK_WORTH_SEEDS = 10;
+/** How unsure the handbook is of how fast a species sprouts: the logarithm of the time scale is normal with this spread (science). */
+export const TIME_SCALE_SPREAD = 0.35;
 
-/** One link of the chain from seed to plant: a known share, an uncertain one, or rot of a given mean exposure with a
- * multiplier that is not known: Gamma of this shape and mean 1, the prior's where nothing was learned. */
-export type Link = number | BetaShare | { rotExposure: number; shape?: number };
+/**
+ * One link of the chain from seed to plant, as a share 0 to 1: a known one; an uncertain one; rot of a given mean exposure with a multiplier that is not
+ * known (Gamma of this shape and mean 1, the prior's where nothing was learned); equally likely values; or what a time scale makes of it.
+ */
+export type Link =
+  | number
+  | BetaShare
+  | { rotExposure: number; shape?: number }
+  | { values: Float64Array }
+  | { ofTimeScale: (times: number) => number };
 
-/** What is known of the chance that one seed makes a plant: equally likely shares in rising order; one where it is known. */
+/** A link with a name: wherever the same name stands, in whatever chain, it is the same unknown. */
+export interface NamedLink {
+  key: string;
+  link: Link;
+}
+
+/** What a test has shown of a chain: so many of so many came through all of its links. */
+export interface Evidence {
+  came: number;
+  tested: number;
+  links: readonly NamedLink[];
+}
+
+/** What is known of the chance that one seed makes a plant. */
 export interface Prospect {
+  /** Its quantiles at {@link CHANCES}, rising; one figure where it is known. */
   shares: Float64Array;
   mean: number;
 }
 
-const SAMPLES = 1024;
-/** Samples are averaged in this many groups of neighbours: the tail of a binomial hardly bends within one. */
-const GROUPS = 64;
+/** Quantiles are kept at these chances, ever closer towards both ends: the tail decides how many seeds are enough. */
+const EDGES = 97;
+const REACH = 8;
+export const CHANCES = Float64Array.from({ length: EDGES }, (_, i) => {
+  if (i === 0) return 0;
+  if (i === EDGES - 1) return 1;
+  return 1 / (1 + Math.exp(REACH - (2 * REACH * i) / (EDGES - 1)));
+});
+
+/** Draws of each unknown; more where tests weigh them, since weighing leaves fewer that count. */
+const DRAWS = 1024;
+const DRAWS_WEIGHED = 8192;
 /** More seeds than this are not worth counting one by one. */
 const MOST_SEEDS = 200_000;
 
@@ -28,44 +62,85 @@ export function handbookLink(share: number): Link {
 }
 
 /**
- * Multiplies the links by Monte Carlo: each uncertain link is stratified (one draw from each of 1,024 equal parts of its distribution)
- * and the parts are dealt together at random. Deterministic: the deal is seeded; `random` deals otherwise. With one uncertain link there is nothing to deal,
- * and the answer differs from the exact one by the width of a part.
+ * The product of the links. One uncertain link is taken by its own quantiles. Several are multiplied by Monte Carlo: each is stratified (one draw from
+ * each of 1,024 equal parts of its distribution) and the parts are dealt together at random, seeded by the link's name; `random` deals otherwise.
+ * What tests have shown weighs the draws by how likely it was with each (science: importance weights), so that it tells of all the links it went through
+ * together, and of none alone.
  * @throws {RangeError} for a share outside 0 to 1.
  */
-export function prospectOf(links: readonly Link[], random?: Random): Prospect {
+export function prospectOf(links: readonly (Link | NamedLink)[], random?: Random, evidence: readonly Evidence[] = []): Prospect {
+  const named = links.map((one, i): NamedLink => (typeof one === 'object' && 'key' in one ? one : { key: `link ${i}`, link: one }));
   let certain = 1;
-  const drawn: Float64Array[] = [];
-  for (const link of links) {
-    if (typeof link === 'number') {
-      if (!(link >= 0 && link <= 1)) throw new RangeError('A share lies between 0 and 1.');
-      certain *= link;
-    } else if ('rotExposure' in link) {
-      if (link.rotExposure > 0)
-        drawn.push(gammaParts(link.shape ?? ROT_PRIOR.shape).map((multiplier) => Math.exp(-link.rotExposure * multiplier)));
-    } else drawn.push(betaParts(link));
+  const uncertain: NamedLink[] = [];
+  for (const one of named) {
+    if (typeof one.link === 'number') {
+      if (!(one.link >= 0 && one.link <= 1)) throw new RangeError('A share lies between 0 and 1.');
+      certain *= one.link;
+    } else if (!('rotExposure' in one.link) || one.link.rotExposure > 0) uncertain.push(one);
   }
-  if (drawn.length === 0 || certain === 0) return { shares: Float64Array.of(certain), mean: certain };
-  const product = (drawn[0] as Float64Array).map((share) => share * certain);
-  for (const [at, parts] of drawn.slice(1).entries()) {
-    const order = random ? shuffled(SAMPLES, random) : usualDeal(at);
-    for (let i = 0; i < SAMPLES; i++) product[i] = (product[i] as number) * (parts[order[i] as number] as number);
+  if (uncertain.length === 0 || certain === 0) return { shares: Float64Array.of(certain), mean: certain };
+  const only = uncertain[0]?.link as Exclude<Link, number>;
+  if (uncertain.length === 1 && evidence.length === 0) {
+    const shares = quantilesOf(only).map((share) => share * certain);
+    return { shares, mean: meanOf(shares) };
   }
-  product.sort();
-  const shares = new Float64Array(GROUPS);
-  const each = SAMPLES / GROUPS;
-  for (let i = 0; i < SAMPLES; i++) shares[Math.floor(i / each)] = (shares[Math.floor(i / each)] as number) + (product[i] as number) / each;
-  return { shares, mean: shares.reduce((sum, share) => sum + share, 0) / GROUPS };
+  const draws = evidence.length > 0 ? DRAWS_WEIGHED : DRAWS;
+  const product = new Float64Array(draws).fill(certain);
+  for (const one of uncertain) multiply(product, one, random);
+  return summed(product, evidence.length > 0 ? weightsOf(evidence, draws) : undefined);
+}
+
+/** The mean of what is known of a share once tests have weighed it, and the range that it lies in 95 times in 100. */
+export function believedShare(link: NamedLink, evidence: readonly Evidence[]): { share: number; low: number; high: number } {
+  const { shares, mean } = prospectOf([link], undefined, evidence);
+  return { share: mean, low: quantileAt(shares, 0.025), high: quantileAt(shares, 0.975) };
 }
 
 /** P(at least `plants` of `seeds` make it), 0 to 1, averaged over what is not known of their chance. */
 export function chanceOf(plants: number, seeds: number, { shares }: Prospect): number {
   if (plants <= 0) return 1;
   if (plants > seeds) return 0;
-  const logChoose = logFactorial(seeds) - logFactorial(plants) - logFactorial(seeds - plants);
+  const logWays = logChoose(seeds, plants);
+  const tail = (share: number) => binomialAtLeast(plants, seeds, share, logWays);
+  if (shares.length === 1) return tail(shares[0] as number);
   let sum = 0;
-  for (const share of shares) sum += binomialTail(plants, seeds, share, logChoose);
-  return sum / shares.length;
+  let before = tail(shares[0] as number);
+  for (let i = 1; i < EDGES; i++) {
+    const width = (CHANCES[i] as number) - (CHANCES[i - 1] as number);
+    // The chance only rises with the share: once it is 1 it stays so.
+    if (before >= 1) {
+      sum += width;
+      continue;
+    }
+    const [low, high] = [shares[i - 1] as number, shares[i] as number];
+    const after = tail(high);
+    sum += width * between(tail, low, high, before, after, width, DEEPEST);
+    before = after;
+  }
+  return Math.min(1, sum);
+}
+
+/** How often a stretch is halved at most, and the part of the whole chance below which it need not be. */
+const DEEPEST = 7;
+const FINE = 5e-5;
+
+/** The mean of a rising `tail` between two shares, halving where it rises too much for a straight line. */
+function between(
+  tail: (share: number) => number,
+  low: number,
+  high: number,
+  atLow: number,
+  atHigh: number,
+  width: number,
+  depth: number,
+): number {
+  if (depth === 0 || (atHigh - atLow) * width < FINE) return (atLow + atHigh) / 2;
+  const middle = (low + high) / 2;
+  const atMiddle = tail(middle);
+  const half = width / 2;
+  return (
+    (between(tail, low, middle, atLow, atMiddle, half, depth - 1) + between(tail, middle, high, atMiddle, atHigh, half, depth - 1)) / 2
+  );
 }
 
 /**
@@ -78,7 +153,7 @@ export function seedsFor(plants: number, confidence: number, prospect: Prospect)
   if (prospect.mean <= 0) return undefined;
   const enough = (seeds: number) => chanceOf(plants, seeds, prospect) >= confidence;
   // A first guess from the share that is undercut as seldom as the wish may fail, then outwards until it is enclosed.
-  const modest = prospect.shares[Math.floor((1 - confidence) * (prospect.shares.length - 1))] as number;
+  const modest = quantileAt(prospect.shares, 1 - confidence);
   const guess = Math.min(MOST_SEEDS, Math.max(plants, Math.ceil(plants / Math.max(modest, 1e-6))));
   let [tooFew, reach] = [plants - 1, guess];
   for (let step = Math.ceil(guess / 16); enough(reach) && reach - step > tooFew; step *= 2) {
@@ -104,116 +179,180 @@ export function seedsFor(plants: number, confidence: number, prospect: Prospect)
 /** The range in which the number of plants will lie with chance `within` (default 0.9), cut equally at both ends. */
 export function rangeOf(seeds: number, prospect: Prospect, within = 0.9): { low: number; high: number } {
   const tail = (1 - within) / 2;
-  /** The largest number of plants that is still reached with at least this chance. */
-  const reachedWith = (chance: number) => {
-    let low = 0;
-    let high = seeds;
-    while (low < high) {
-      const middle = Math.ceil((low + high) / 2);
-      if (chanceOf(middle, seeds, prospect) >= chance) low = middle;
-      else high = middle - 1;
-    }
-    return low;
+  const reached = (chance: number) => {
+    const share = quantileAt(prospect.shares, 1 - chance);
+    const spread = Math.sqrt(seeds * share * (1 - share));
+    const guess = prospect.shares.length === 1 ? seeds * share + spread * normalQuantile(1 - chance, 0, 1) : seeds * share;
+    return reachedWith(chance, seeds, (k) => chanceOf(k, seeds, prospect), guess);
   };
-  return { low: reachedWith(1 - tail), high: reachedWith(tail) };
+  return { low: reached(1 - tail), high: reached(tail) };
 }
 
-/** Terms of a binomial smaller than this part of what is summed already are left out. */
-const NEGLIGIBLE = 1e-12;
+/** The share that is undercut with `chance`, read off quantiles at {@link CHANCES}. */
+export function quantileAt(shares: Float64Array, chance: number): number {
+  if (shares.length === 1) return shares[0] as number;
+  let i = 1;
+  while (i < EDGES - 1 && (CHANCES[i] as number) < chance) i += 1;
+  const [from, to] = [CHANCES[i - 1] as number, CHANCES[i] as number];
+  const part = Math.min(1, Math.max(0, (chance - from) / (to - from)));
+  return (shares[i - 1] as number) + part * ((shares[i] as number) - (shares[i - 1] as number));
+}
 
-/**
- * P(Binomial(n, p) ≥ k), summed from the shorter side outwards from k until the terms no longer count. `logTerm` is the logarithm of
- * the number of ways to choose k of n, the same for every p.
- */
-function binomialTail(k: number, n: number, p: number, logChoose: number): number {
-  if (p <= 0) return 0;
-  if (p >= 1) return 1;
-  const odds = p / (1 - p);
-  const atK = Math.exp(logChoose + k * Math.log(p) + (n - k) * Math.log1p(-p));
-  let sum = 0;
-  if (k > n * p) {
-    for (let i = k, term = atK; i <= n && term > NEGLIGIBLE * sum; i++) {
-      sum += term;
-      term *= ((n - i) / (i + 1)) * odds;
+/** A prospect as so many equally likely shares, rising: the middles of equal parts. */
+export function equallyLikely({ shares }: Pick<Prospect, 'shares'>, parts: number): Float64Array {
+  return Float64Array.from({ length: shares.length === 1 ? 1 : parts }, (_, i) => quantileAt(shares, (i + 0.5) / parts));
+}
+
+/** What is known of a share from draws of it, each as likely as its weight, where they are weighed. */
+export function summed(draws: Float64Array, weights?: Float64Array): Prospect {
+  const order = weights && Uint32Array.from(draws, (_, i) => i).sort((a, b) => (draws[a] as number) - (draws[b] as number));
+  const sorted = order ? Float64Array.from(order, (i) => draws[i] as number) : Float64Array.from(draws).sort();
+  const shares = new Float64Array(EDGES);
+  const weight = (i: number) => (weights && order ? (weights[order[i] as number] as number) : 1 / sorted.length);
+  let mean = 0;
+  let edge = 0;
+  let [below, lastAt, last] = [0, 0, sorted[0] as number];
+  for (let i = 0; i < sorted.length; i++) {
+    const [here, w] = [sorted[i] as number, weight(i)];
+    mean += here * w;
+    // A draw stands for the middle of its part.
+    const at = below + w / 2;
+    while (edge < EDGES && (CHANCES[edge] as number) <= at) {
+      const part = at > lastAt ? ((CHANCES[edge] as number) - lastAt) / (at - lastAt) : 0;
+      shares[edge++] = i === 0 ? here : last + part * (here - last);
     }
-    return Math.min(1, sum);
+    [below, lastAt, last] = [below + w, at, here];
   }
-  for (let i = k - 1, term = (atK * k) / (n - k + 1) / odds; i >= 0 && term > NEGLIGIBLE * sum; i--) {
-    sum += term;
-    term *= i / (n - i + 1) / odds;
-  }
-  return Math.max(0, 1 - sum);
+  shares.fill(last, edge);
+  return { shares, mean };
 }
 
-const logFactorials = [0];
-
-function logFactorial(n: number): number {
-  for (let i = logFactorials.length; i <= n; i++) logFactorials[i] = (logFactorials[i - 1] as number) + Math.log(i);
-  return logFactorials[n] as number;
+/** The mean of what is known by its quantiles. */
+function meanOf(shares: Float64Array): number {
+  let sum = 0;
+  for (let i = 1; i < EDGES; i++)
+    sum += ((CHANCES[i] as number) - (CHANCES[i - 1] as number)) * (((shares[i] as number) + (shares[i - 1] as number)) / 2);
+  return sum;
 }
 
-const partsKnown = new Map<string, Float64Array>();
+/** Multiplies draws by those of a link. */
+export function multiply(product: Float64Array, { key, link }: NamedLink, random?: Random): void {
+  const draws = product.length;
+  if (typeof link === 'number') {
+    for (let i = 0; i < draws; i++) product[i] = (product[i] as number) * link;
+    return;
+  }
+  const parts = partsOf(link, draws);
+  const order = random ? shuffled(draws, random) : dealOf('ofTimeScale' in link ? TIME_SCALE_KEY : key, draws);
+  for (let i = 0; i < draws; i++) product[i] = (product[i] as number) * (parts[order[i] as number] as number);
+}
+const TIME_SCALE_KEY = 'time scale';
+
+/** How likely each draw is after what tests have shown; they add up to 1. */
+function weightsOf(evidence: readonly Evidence[], draws: number): Float64Array {
+  const logs = new Float64Array(draws);
+  for (const { came, tested, links } of evidence) {
+    const chance = new Float64Array(draws).fill(1);
+    for (const one of links) multiply(chance, one);
+    for (let i = 0; i < draws; i++) {
+      const share = Math.min(1 - 1e-9, Math.max(1e-9, chance[i] as number));
+      logs[i] = (logs[i] as number) + came * Math.log(share) + (tested - came) * Math.log1p(-share);
+    }
+  }
+  const top = logs.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
+  const weights = logs.map((log) => Math.exp(log - top));
+  const total = weights.reduce((sum, one) => sum + one, 0);
+  return weights.map((one) => one / total);
+}
+
+/** The middles of equally likely parts of a link, as many as there are draws. */
+function partsOf(link: Exclude<Link, number>, draws: number): Float64Array {
+  if ('values' in link) return Float64Array.from({ length: draws }, (_, i) => link.values[i % link.values.length] as number);
+  if ('ofTimeScale' in link) return timeScales(draws).map(link.ofTimeScale);
+  const at = Array.from({ length: draws }, (_, i) => (i + 0.5) / draws);
+  if ('rotExposure' in link) {
+    const multipliers = remembered(`g${link.shape ?? ROT_PRIOR.shape} ${draws}`, () => gammaQuantiles(link.shape ?? ROT_PRIOR.shape, at));
+    return multipliers.map((multiplier) => Math.exp(-link.rotExposure * multiplier));
+  }
+  return remembered(`b${link.alpha},${link.beta} ${draws}`, () => betaQuantiles(link, at));
+}
+
+/** The quantiles of one link at {@link CHANCES}. */
+function quantilesOf(link: Exclude<Link, number>): Float64Array {
+  if ('values' in link) return summed(link.values).shares;
+  if ('ofTimeScale' in link) return summed(timeScales(DRAWS).map(link.ofTimeScale)).shares;
+  const at = [...CHANCES];
+  if (!('rotExposure' in link)) return remembered(`B${link.alpha},${link.beta}`, () => betaQuantiles(link, at));
+  const multipliers = remembered(`G${link.shape ?? ROT_PRIOR.shape}`, () => gammaQuantiles(link.shape ?? ROT_PRIOR.shape, at));
+  return multipliers.map((multiplier) => Math.exp(-link.rotExposure * multiplier)).reverse();
+}
+
+/** Equally likely time scales, each as a factor on the handbook's, rising. */
+export function timeScales(parts: number): Float64Array {
+  return remembered(`t${parts}`, () =>
+    Float64Array.from({ length: parts }, (_, i) => Math.exp(TIME_SCALE_SPREAD * normalQuantile((i + 0.5) / parts, 0, 1))),
+  );
+}
+
+const known = new Map<string, Float64Array>();
 /** Beyond this many, remembered distributions are forgotten: a wish being dragged makes few new ones. */
 const MOST_REMEMBERED = 200;
 
-/** The middles of {@link SAMPLES} equally likely parts of a Beta distribution. */
-function betaParts({ alpha, beta }: BetaShare): Float64Array {
-  return remembered(`b${alpha},${beta}`, () => {
-    // In the logit x, the density is x^α (1 − x)^β without its poles at 0 and 1.
-    const log = (u: number) => -alpha * Math.log1p(Math.exp(-u)) - beta * Math.log1p(Math.exp(u));
-    const sd = Math.sqrt(1 / alpha + 1 / beta);
-    const mode = Math.log(alpha / beta);
-    return parts(log, mode - 12 * sd, mode + 12 * sd).map((u) => 1 / (1 + Math.exp(-u)));
-  });
+function betaQuantiles({ alpha, beta }: BetaShare, at: readonly number[]): Float64Array {
+  // In the logit x, the density is x^α (1 − x)^β without its poles at 0 and 1.
+  const log = (u: number) => -alpha * Math.log1p(Math.exp(-u)) - beta * Math.log1p(Math.exp(u));
+  const sd = Math.sqrt(1 / alpha + 1 / beta);
+  const mode = Math.log(alpha / beta);
+  return quantiles(log, mode - 10 * sd - 10 / alpha, mode + 10 * sd + 10 / beta, at).map((u) => 1 / (1 + Math.exp(-u)));
 }
 
-/** The same of a Gamma distribution with mean 1. */
-function gammaParts(shape: number): Float64Array {
-  return remembered(`g${shape}`, () => {
-    const log = (u: number) => shape * u - shape * Math.exp(u);
-    const sd = 1 / Math.sqrt(shape);
-    return parts(log, -12 * sd, 6 * sd).map(Math.exp);
-  });
+/** Of a Gamma distribution with mean 1. */
+function gammaQuantiles(shape: number, at: readonly number[]): Float64Array {
+  const log = (u: number) => shape * u - shape * Math.exp(u);
+  const sd = 1 / Math.sqrt(shape);
+  return quantiles(log, -12 * sd, 6 * sd, at).map(Math.exp);
 }
 
 function remembered(key: string, make: () => Float64Array): Float64Array {
-  const known = partsKnown.get(key);
-  if (known) return known;
+  const kept = known.get(key);
+  if (kept) return kept;
   const made = make();
-  if (partsKnown.size >= MOST_REMEMBERED) partsKnown.clear();
-  partsKnown.set(key, made);
+  if (known.size >= MOST_REMEMBERED) known.clear();
+  known.set(key, made);
   return made;
 }
 
-/** Quantiles in the middle of each part, from a log density over a range that holds all that matters. */
-function parts(logDensity: (u: number) => number, from: number, to: number): Float64Array {
+/** Quantiles at rising chances, from a log density over a range that holds all that matters. */
+function quantiles(logDensity: (u: number) => number, from: number, to: number, at: readonly number[]): Float64Array {
   const steps = 4096;
   const width = (to - from) / steps;
   const heights = Float64Array.from({ length: steps }, (_, i) => logDensity(from + (i + 0.5) * width));
   const top = heights.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
   const weights = heights.map((height) => Math.exp(height - top));
   const total = weights.reduce((sum, weight) => sum + weight, 0);
-  const found = new Float64Array(SAMPLES);
   let below = 0;
   let i = 0;
-  for (let part = 0; part < SAMPLES; part++) {
-    const target = ((part + 0.5) / SAMPLES) * total;
-    while (below + (weights[i] as number) < target && i < steps - 1) below += weights[i++] as number;
-    found[part] = from + (i + (target - below) / (weights[i] as number)) * width;
-  }
-  return found;
+  return Float64Array.from(at, (chance) => {
+    const target = chance * total;
+    while (i < steps - 1 && below + (weights[i] as number) < target) below += weights[i++] as number;
+    return from + (i + Math.min(1, (target - below) / (weights[i] as number))) * width;
+  });
 }
 
-const usualDeals: number[][] = [];
+const deals = new Map<string, Uint16Array>();
 
-/** The order in which the parts of the next link are dealt where nobody asks for another: seeded, and so always the same. */
-function usualDeal(link: number): number[] {
-  usualDeals[link] ??= shuffled(SAMPLES, randomFrom(`link ${link}`));
-  return usualDeals[link];
+/** The order in which the parts of a link are dealt: seeded by its name, and so the same in every chain that it stands in. */
+function dealOf(key: string, draws: number): Uint16Array {
+  const name = `${key} ${draws}`;
+  const kept = deals.get(name);
+  if (kept) return kept;
+  const dealt = shuffled(draws, randomFrom(`deal ${name}`));
+  deals.set(name, dealt);
+  return dealt;
 }
 
-function shuffled(length: number, random: Random): number[] {
-  const order = Array.from({ length }, (_, i) => i);
+function shuffled(length: number, random: Random): Uint16Array {
+  const order = Uint16Array.from({ length }, (_, i) => i);
   for (let i = length - 1; i > 0; i--) {
     const j = Math.floor(random() * (i + 1));
     [order[i], order[j]] = [order[j] as number, order[i] as number];

@@ -143,14 +143,20 @@ describe('a lot’s ledger', () => {
     expect(tests.map(({ beforeSort }) => beforeSort)).toEqual([true, false]);
   });
 
-  test('a towel test counts once it is over', () => {
-    const plan = { seeds: 10, stages: [{ kind: 'warmTowel', start: '2026-10-01', end: '2026-10-20', temperature_C: 21 }] } as never;
+  test('a towel test counts once it is over, and is not taken for a test of soundness', () => {
+    const plan = {
+      seeds: 10,
+      way: { stages: [{ kind: 'warmTowel' }] },
+      stages: [{ kind: 'warmTowel', start: '2026-10-01', end: '2026-10-20', temperature_C: 21 }],
+    } as never;
     const up = { id: 'b', on: '2026-10-08', kind: 'checked', moves: [{ from: 'waiting', to: 'sprouted', count: 8 }] };
     const begun = { id: 'a', on: '2026-10-01', kind: 'stageStarted', stage: 0, placeId: 'm' };
     const batch = (events: object[]) => [{ plan, purpose: 'test' as const, events: events as never }];
     expect(lotState(lot, [], batch([begun, up])).soundness).toEqual(lot.soundness);
     const over = { id: 'c', on: '2026-10-20', kind: 'closed' };
-    expect(lotState(lot, [], batch([begun, up, over])).soundness).toEqual({ kind: 'tested', tested: 20, sound: 15 });
+    const after = lotState(lot, [], batch([begun, up, over]));
+    expect(after.soundness).toEqual(lot.soundness);
+    expect(after.towelTests).toMatchObject([{ tested: 10, came: 8, warm_days: 19, warm_C: 21 }]);
   });
 });
 

@@ -1,4 +1,9 @@
-import type { BetaShare } from './viability.ts';
+import { binomialAtLeast, reachedWith } from '../chance/binomial.ts';
+import { chanceOf, prospectOf, rangeOf } from './prospect.ts';
+import { type BetaShare, meanShare } from './viability.ts';
+
+/** Up to here every possible number of sound seeds is gone through; beyond it the quantiles of the share are as good, and quick. */
+const EXACT_UP_TO = 2000;
 
 /** More seeds than this are not worth counting one by one. */
 const MOST_SEEDS = 200_000;
@@ -14,12 +19,16 @@ export interface Harvest {
 }
 
 /**
- * Prepares the exact distribution for one number of seeds. O(seeds) to build, O(seeds) a question.
+ * Prepares the distribution for one number of seeds: exact up to 2,000 of them, by the quantiles of the share beyond.
  * @throws {RangeError} for a negative or fractional number of seeds, or a share outside 0 to 1.
  */
 export function harvest(seeds: number, sound: BetaShare, certain: number): Harvest {
   if (!Number.isInteger(seeds) || seeds < 0) throw new RangeError('Seeds are a whole number, zero or more.');
   if (!(certain >= 0 && certain <= 1)) throw new RangeError('A chance lies between 0 and 1.');
+  if (seeds > EXACT_UP_TO) {
+    const prospect = prospectOf([sound, certain]);
+    return { atLeast: (plants) => chanceOf(plants, seeds, prospect) };
+  }
   const soundSeeds = betaBinomial(seeds, sound);
   return {
     atLeast(plants) {
@@ -63,29 +72,18 @@ export function chanceOfAtLeast(plants: number, seeds: number, sound: number | B
   if (typeof sound !== 'number') return harvest(seeds, sound, certain).atLeast(plants);
   const chance = sound * certain;
   if (!(chance >= 0 && chance <= 1)) throw new RangeError('A chance lies between 0 and 1.');
-  if (plants <= 0) return 1;
-  if (plants > seeds || chance === 0) return 0;
-  return reachedWithSound(plants, seeds, chance)[seeds] as number;
+  return binomialAtLeast(plants, seeds, chance);
 }
 
 /**
  * The range in which the number of plants will lie with chance `within` (default 0.9), cut equally at both ends.
  */
 export function plantsRange(seeds: number, sound: BetaShare, certain: number, within = 0.9): { low: number; high: number } {
+  if (seeds > EXACT_UP_TO) return rangeOf(seeds, prospectOf([sound, certain]), within);
   const tail = (1 - within) / 2;
   const outcome = harvest(seeds, sound, certain);
-  /** The largest number of plants that is still reached with at least this chance. */
-  const reachedWith = (chance: number) => {
-    let low = 0;
-    let high = seeds;
-    while (low < high) {
-      const middle = Math.ceil((low + high) / 2);
-      if (outcome.atLeast(middle) >= chance) low = middle;
-      else high = middle - 1;
-    }
-    return low;
-  };
-  return { low: reachedWith(1 - tail), high: reachedWith(tail) };
+  const reached = (chance: number) => reachedWith(chance, seeds, outcome.atLeast, seeds * certain * meanShare(sound));
+  return { low: reached(1 - tail), high: reached(tail) };
 }
 
 /**

@@ -46,13 +46,23 @@ export function soundLeftAtLeast(sound: number, tested: number, left: number, co
   const whole = [sound, tested, left].every((count) => Number.isInteger(count) && count >= 0);
   if (!whole || sound > tested || tested < 1) throw new RangeError(`A test of ${sound} of ${tested} with ${left} left cannot be.`);
   const population = tested + left;
-  for (let marked = sound; marked <= sound + left; marked++) {
-    // P(at least as many sound in the sample), were only `marked` sound in all.
-    let luck = 0;
-    for (let k = sound; k <= Math.min(tested, marked); k++) luck += hypergeometric(k, population, marked, tested);
-    if (luck > 1 - confidence) return marked - sound;
+  /** P(at least as many sound in the sample), were only `marked` sound in all: it rises with them. */
+  const luck = (marked: number) => {
+    let sum = 0;
+    let term = hypergeometric(sound, population, marked, tested);
+    for (let k = sound; k <= Math.min(tested, marked); k++) {
+      sum += term;
+      term *= ((marked - k) * (tested - k)) / ((k + 1) * (population - marked - tested + k + 1));
+    }
+    return sum;
+  };
+  let [tooFew, enough] = [sound - 1, sound + left];
+  while (enough - tooFew > 1) {
+    const middle = (tooFew + enough) >> 1;
+    if (luck(middle) > 1 - confidence) enough = middle;
+    else tooFew = middle;
   }
-  return left;
+  return enough - sound;
 }
 
 /** Which test suits this seed: one that cuts, or one that waits on a towel; and why. */

@@ -24,7 +24,7 @@ export const HANDBOOK_WORTH_SEEDS = 10;
 /**
  * Wilson score interval for `x` of `n`, at `confidence` (default 0.95).
  * Source: Wilson 1927; for n seeds tested, what the test can and cannot say.
- * @throws {RangeError} unless 0 ≤ x ≤ n, both whole, n ≥ 1.
+ * @throws {RangeError} unless 0 ≤ x ≤ n, both whole, n ≥ 1, and 0 < confidence < 1.
  */
 export function wilsonInterval(x: number, n: number, confidence = 0.95): ShareRange {
   requireSample(x, n);
@@ -72,6 +72,7 @@ export function meanShare({ alpha, beta }: BetaShare): number {
 }
 
 function wilson(share: number, n: number, confidence: number): { centre: number; half: number } {
+  if (!(confidence > 0 && confidence < 1)) throw new RangeError('A confidence lies between 0 and 1: nothing is quite certain.');
   const z = normalQuantile(0.5 + confidence / 2, 0, 1);
   const denominator = 1 + (z * z) / n;
   return {

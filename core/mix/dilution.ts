@@ -1,3 +1,4 @@
+import { FIGURES, type NumberFormat, readNumber } from '../units/number.ts';
 import type { Parsed } from '../units/parsed.ts';
 
 /** Two volumes, mL, that make a dilution. */
@@ -19,20 +20,25 @@ export function dilute(stock: number, wanted: number, total_mL: number): Dilutio
   return { stock_mL, water_mL: total_mL - stock_mL, part: wanted / stock };
 }
 
+const SAID = new RegExp(`^(${FIGURES})\\s*(to|:|in)\\s*(${FIGURES})$`, 'i');
+
 /**
  * Reads a dilution as people say it. "1 to 3" and "1:3" are one part and three parts of water, four in all; "1 in 4" is one part of four. The two
  * are never taken for one another: both volumes come back for `total_mL`.
  */
-export function parseDilution(text: string, total_mL: number): Parsed<Dilution> {
-  const match = /^(\d+(?:[.,]\d+)?)\s*(to|:|in)\s*(\d+(?:[.,]\d+)?)$/i.exec(text.trim());
+export function parseDilution(text: string, total_mL: number, numbers: NumberFormat = 'point'): Parsed<Dilution> {
+  const match = SAID.exec(text.trim());
   const problem = 'Say it as “1 to 3” (one part and three of water) or “1 in 4” (one part of four).';
   if (!match) return { ok: false, problem };
-  const [parts, other] = [match[1], match[3]].map((figure) => Number((figure as string).replace(',', '.'))) as [number, number];
+  const [first, second] = [match[1], match[3]].map((figure) => readNumber(figure as string, numbers));
+  if (!first || !second) return { ok: false, problem };
+  const [parts, other] = [first.value, second.value];
   const all = match[2]?.toLowerCase() === 'in' ? other : parts + other;
   if (!(parts > 0 && all > 0)) return { ok: false, problem };
   if (parts > all) return { ok: false, problem: `${parts} parts cannot be in ${all}: turn it round.` };
   const stock_mL = (total_mL * parts) / all;
-  return { ok: true, value: { stock_mL, water_mL: total_mL - stock_mL, part: parts / all } };
+  const twoWays = (first.twoWays || second.twoWays) && { twoWays: true as const };
+  return { ok: true, value: { stock_mL, water_mL: total_mL - stock_mL, part: parts / all }, ...twoWays };
 }
 
 export const CHEMICALS = ['peroxide', 'bleach', 'acid', 'ammonia', 'vinegar'] as const;

@@ -60,6 +60,14 @@ export function rotHazard(age_days: number, conditions: RotConditions): number {
   return fresh_perDay * (1 + age_days / doublesAfter_days) * rotFactor(conditions);
 }
 
+/**
+ * Share not lost to an added-up hazard (0 or more) while the multiplier on it is Gamma(shape) with mean 1: E exp(−m·H) = (1 + H/shape)^−shape.
+ * Without a shape the multiplier is taken as known.
+ */
+export function expectedSurvival(exposure: number, shape = Number.POSITIVE_INFINITY): number {
+  return Number.isFinite(shape) ? (1 + exposure / shape) ** -shape : Math.exp(-exposure);
+}
+
 /** The hazard of right-damp, plain seed at the reference temperature, added up exactly from age `from_days` to age `to_days` of the medium. */
 export function ageing(from_days: number, to_days: number, medium: Medium): number {
   const { fresh_perDay, doublesAfter_days } = ROT_RATES[medium];

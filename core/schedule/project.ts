@@ -1,21 +1,14 @@
 import type { Batch, DatedStage } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
-import type { Species } from '@chill/model/species.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { fold } from '../ledger/fold.ts';
-import { meanShare, soundShare } from '../lot/viability.ts';
-import { likelyCount } from '../sprout/forecast.ts';
-import { chanceSoon, daysToSprout, sproutedOfThoseThatWill, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
-import { coatOpened, cuesAnswered, sproutingStage } from '../ways/resolve.ts';
-import { type Setting, temperatureIn } from './setting.ts';
-import { type TreatmentForecast, treatmentForecast } from './treatmentForecast.ts';
-
-/** A stage as it was, is or will be. */
-export interface ProjectedStage extends DatedStage {
-  started: boolean;
-  finished: boolean;
-}
+import { daysToSprout, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
+import { sproutingStage } from '../ways/resolve.ts';
+import { type Outlook, outlookOf, type Promised } from './outlook.ts';
+import { KEPT_DRY, type Setting, temperatureIn } from './setting.ts';
+import type { ProjectedStage } from './stages.ts';
+import { lastTreatment, type TreatmentForecast, treatmentAccounts } from './treatmentForecast.ts';
 
 /** What to expect of seeds in the warmth. */
 export interface SproutForecast {
@@ -35,9 +28,16 @@ export interface SproutForecast {
   expectNew: { low: number; high: number };
   /** Days to half of those that will. */
   halfway_days: number;
-  /** When nearly all that will come should have: 98 in 100 of them. */
+  /** When 9 in 10 of those still to come should have; past already, once hardly any more is expected. */
   allButDone: PlainDate;
+  /** How many more are to come in all: expected, and the range that holds 8 times in 10; and the chance that at least one does. */
+  more: { expected: number; low: number; high: number };
+  anyMore: number;
+  /** The day from which one more is worth looking for; absent where none is. */
+  nextOn?: PlainDate;
   lastSproutOn?: PlainDate;
+  /** What all of this is read off. */
+  outlook: Outlook;
 }
 
 /** A batch, replanned from what really happened. */
@@ -46,17 +46,32 @@ export interface Projection {
   stages: ProjectedStage[];
   treatment?: TreatmentForecast;
   sprouting?: SproutForecast;
+  /** Plants, as planned and now; none for a test, nor once it is closed. */
+  readonly promised: Promised | undefined;
   setOut: PlainDate;
 }
 
 /** Reads a batch: folds its events and replans everything after them. */
 export function project(batch: Batch, setting: Setting): Projection {
   const state = fold(batch.plan, batch.events);
-  const treatment = treatmentForecast(batch, state, setting);
-  const sprouting = sproutForecast(batch, state, setting, treatment);
-  const stages = projectStages(batch, state, setting, treatment);
+  const accounts = treatmentAccounts(batch, state, setting);
+  const last = lastTreatment(accounts);
+  const stages = projectStages(batch, state, setting, last);
+  const outlook = outlookOf(batch, state, setting, stages, accounts);
+  const treatment =
+    last && !KEPT_DRY.includes((stages[last.stage] as ProjectedStage).kind) ? withRoots(last, state, setting, outlook) : last;
+  const sprouting = sproutForecast(batch, state, setting, outlook);
   const setOut = (stages.at(-1) as ProjectedStage).end;
-  return { state, stages, setOut, ...(treatment && { treatment }), ...(sprouting && { sprouting }) };
+  return {
+    state,
+    stages,
+    setOut,
+    ...(treatment && { treatment }),
+    ...(sprouting && { sprouting }),
+    get promised() {
+      return outlook.promised;
+    },
+  };
 }
 
 function projectStages(batch: Batch, state: BatchState, { today }: Setting, treatment?: TreatmentForecast): ProjectedStage[] {
@@ -72,7 +87,7 @@ function projectStages(batch: Batch, state: BatchState, { today }: Setting, trea
     const expectedEnd = isCurrent ? treatment.dueOut : addDays(start, length);
     const end = done.finishedOn ?? later(expectedEnd, notYet ? start : (state.closedOn ?? today));
     day = end;
-    const { window: _planned, ...rest } = stage;
+    const { window: _planned, best: _best, ...rest } = stage;
     const moved = daysBetween(stage.start, start);
     const window = isCurrent
       ? treatment.window
@@ -81,38 +96,36 @@ function projectStages(batch: Batch, state: BatchState, { today }: Setting, trea
   });
 }
 
-/** The share of the seeds left or up that can drink: what a soak has shown, where one was looked at, otherwise what the way is known for. */
-function openedNow(batch: Batch, { counts, swellings }: BatchState, species: Species, up: number): number {
-  if (swellings.length === 0) return coatOpened(species, batch.plan.way);
-  const drinking = counts.swollen + up;
-  return drinking === 0 ? 0 : drinking / (drinking + counts.waiting);
-}
-
-function sproutForecast(batch: Batch, state: BatchState, setting: Setting, treatment?: TreatmentForecast): SproutForecast | undefined {
-  const { species, lot, today } = setting;
+function sproutForecast(batch: Batch, state: BatchState, setting: Setting, outlook: Outlook): SproutForecast | undefined {
+  const { species, today } = setting;
   const index = sproutingStage(batch.plan.way);
-  const since = state.stages[index]?.startedOn;
+  const done = state.stages[index];
+  const since = done?.startedOn;
   if (!since) return undefined;
+  const { course, belief, before, left } = outlook;
   const planned = batch.plan.stages[index] as DatedStage;
   const temperature_C = temperatureIn(state, planned, index, setting);
   const law = thermalTime(species.sprouting);
-  const until = state.stages[index]?.finishedOn ?? state.closedOn ?? today;
+  const until = done.finishedOn ?? state.closedOn ?? today;
   const day = daysBetween(since, until);
   const upHere = state.sprouts.filter((sprout) => sprout.on >= since);
   const up = upHere.reduce((sum, sprout) => sum + sprout.count, 0);
-  const left = state.counts.waiting + state.counts.swollen;
-  const seeds = left + up;
-
-  const freed = treatment ? treatment.freedNow : species.cold.need === 'none' ? 1 : species.cold.freedWithout;
-  const answered = openedNow(batch, state, species, up) * cuesAnswered(species, batch.plan.way);
-  const able = meanShare(soundShare(lot.soundness, species)) * answered * freed;
-  const willSprout = able * law.share;
-  const expectedByNow = seeds * willSprout * sproutedOfThoseThatWill(day * law.rate(temperature_C), law);
-  const lastLook = state.checks.filter((check) => check.on >= since).at(-1)?.on ?? since;
-  const seenDays = daysBetween(since, lastLook);
-  const soon = chanceSoon(seenDays, Math.max(1, day - seenDays), { ...law, share: willSprout }, temperature_C);
+  const first = state.seen.find(({ on }) => on > since);
+  const seeds = Math.max(left + up, first ? first.left + first.came : 0);
+  const lastLook = state.seen.filter(({ on }) => on >= since).at(-1)?.on ?? since;
+  // Looked at today already, the next look is tomorrow's.
+  const next = lastLook < today ? today : addDays(today, 1);
   const lastSproutOn = upHere.at(-1)?.on;
   const usable = Number.isFinite(daysToSprout(0.5, law, temperature_C)) ? temperature_C : species.sprouting.at_C;
+  const allBy = belief.warmthFor(NEARLY_ALL);
+  const oneBy = belief.warmthForAny(left, SOON);
+  const nextOn = oneBy === undefined ? undefined : course.dayOf(oneBy);
+  const usual = before.warmthFor(NEARLY_ALL);
+  const usualBy = usual === undefined ? undefined : course.dayOf(usual);
+  const expected = left * belief.chance(course.warmth.at(-1));
+  // Once the usual time is over, so few more are expected that waiting is over too: not worth the mat, whatever a slow seed may do.
+  const hardlyMore = expected < Math.max(HARDLY_SEEDS, HARDLY_SHARE * seeds) && usualBy !== undefined && usualBy <= today;
+  const more = left > 0 ? belief.count(left, course.warmth.at(-1)) : { low: 0, high: 0, middle: 0 };
   return {
     stage: index,
     since,
@@ -120,12 +133,53 @@ function sproutForecast(batch: Batch, state: BatchState, setting: Setting, treat
     temperature_C,
     law,
     seeds,
-    willSprout,
+    willSprout: before.chance(course.warmth.at(-1)),
     up,
-    expectedByNow,
-    expectNew: likelyCount(left, soon),
+    expectedByNow: seeds * before.chance(course.on(until)),
+    expectNew: left > 0 ? belief.count(left, course.on(next)) : { low: 0, high: 0 },
+    more: { ...more, expected },
+    anyMore: belief.anyChance(left, course.warmth.at(-1)),
+    ...(nextOn && { nextOn: later(nextOn, today) }),
     halfway_days: daysToSprout(0.5, law, usable),
-    allButDone: addDays(since, Math.ceil(daysToSprout(0.98, law, usable))),
+    allButDone:
+      allBy === undefined || hardlyMore
+        ? usualBy && usualBy < until
+          ? usualBy
+          : until
+        : (course.dayOf(allBy) ?? addDays(since, Math.ceil(daysToSprout(NEARLY_ALL, law, species.sprouting.at_C)))),
     ...(lastSproutOn && { lastSproutOn }),
+    outlook,
   };
 }
+
+/** A root in the cold is told of as a range that holds 8 times in 10, within the days that it lies there. */
+function withRoots(
+  treatment: TreatmentForecast,
+  state: BatchState,
+  { today }: Setting,
+  { course, belief, left }: Outlook,
+): TreatmentForecast {
+  if (left === 0 || state.sprouts.length > 0 || state.stages[treatment.stage]?.finishedOn) return treatment;
+  const out = later(treatment.dueOut, today);
+  const anyBy = (day: PlainDate) => belief.anyChance(left, course.on(day));
+  const most = anyBy(out);
+  if (most < 0.5) return treatment;
+  const on = (chance: number): PlainDate => {
+    if (most < chance) return out;
+    let [before, by] = [-1, daysBetween(today, out)];
+    while (by - before > 1) {
+      const middle = (before + by) >> 1;
+      if (anyBy(addDays(today, middle)) >= chance) by = middle;
+      else before = middle;
+    }
+    return addDays(today, by);
+  };
+  return { ...treatment, firstRoot: on(0.5), firstRootRange: { from: on(0.1), to: on(0.9) } };
+}
+
+/** The share of those still to come by which waiting is as good as over, and the chance at which one more is worth looking for. */
+const NEARLY_ALL = 0.9;
+/** Fewer seeds more than this, or a smaller share of those laid down, are not waited for. Assumption. */
+const HARDLY_SEEDS = 0.5;
+const HARDLY_SHARE = 0.03;
+const SOON = 0.1;

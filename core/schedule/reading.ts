@@ -6,7 +6,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { fold } from '../ledger/fold.ts';
-import { type LotState, lotState } from '../lot/lotLedger.ts';
+import { type LotState, lotState, type TowelResult } from '../lot/lotLedger.ts';
 import { type LearnedRot, learnRot, type MouldRecord } from '../rot/learned.ts';
 import { mouldOf } from './mould.ts';
 import { type Projection, project } from './project.ts';
@@ -49,10 +49,10 @@ export interface ReadNursery {
   batches: BatchView[];
 }
 
-/** A lot as its ledger leaves it: as sound as its tests together say, and kept as it was last moved. Whatever reckons with a lot takes this. */
-export function asItStands(lot: LotView): Lot {
+/** A lot as its ledger leaves it: with what its tests say, and kept as it was last moved. Whatever is computed of a lot takes this. */
+export function asItStands(lot: LotView): Lot & { towelTests: readonly TowelResult[] } {
   const { state } = lot;
-  return { ...lot, soundness: state.soundness, ...(state.storage && { storage: state.storage }) };
+  return { ...lot, soundness: state.soundness, towelTests: state.towelTests, ...(state.storage && { storage: state.storage }) };
 }
 
 /** A batch with a running timer is read again this often, ms. */
@@ -119,7 +119,9 @@ export class NurseryReader {
     const { today, places, nursery, temperatures, rot, now, now_ms } = around;
     const kept = this.#views.get(batch);
     const ofLot =
-      kept?.view.lot === lot ? kept.ofLot : JSON.stringify([lot.state.soundness, lot.state.storage, lot.wintered, lot.provenance]);
+      kept?.view.lot === lot
+        ? kept.ofLot
+        : JSON.stringify([lot.state.soundness, lot.state.towelTests, lot.state.storage, lot.wintered, lot.provenance]);
     const against = [today, places, nursery, rot, species, ofLot, ...recordsOf(batch, temperatures)];
     // What runs against a timer has tasks by the hour; everything else only by the day.
     const timed = kept?.view.projection.state.timers.some(({ ended }) => !ended);

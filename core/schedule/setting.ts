@@ -8,14 +8,15 @@ import type { StageKind } from '@chill/model/stage.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { expectedOf } from '../chill/met.ts';
 import type { BatchState } from '../ledger/batchState.ts';
+import type { TowelResult } from '../lot/lotLedger.ts';
 import type { LearnedRot } from '../rot/learned.ts';
 
 /** What a batch is read against. */
 export interface Setting {
   species: Species;
-  lot: Pick<Lot, 'soundness' | 'wintered' | 'provenance' | 'storage'>;
+  lot: Pick<Lot, 'soundness' | 'wintered' | 'provenance' | 'storage'> & { towelTests?: readonly TowelResult[] };
   places: readonly Place[];
-  nursery: Pick<Nursery, 'lastFrost' | 'settings' | 'latitude_deg' | 'climate' | 'timeZone'>;
+  nursery: Pick<Nursery, 'lastFrost' | 'firstFrost' | 'settings' | 'latitude_deg' | 'climate' | 'timeZone'>;
   today: PlainDate;
   /** What the places' readings come to; places without any are taken at their nominal temperature. */
   temperatures?: readonly PlaceTemperatures[];

@@ -5,12 +5,13 @@ import { addDays, daysBetween, earlier, later, nearDate, shortDate, spell } from
 import { countIn } from '../ledger/states.ts';
 import { placesFor } from '../ways/places.ts';
 import { sproutingStage } from '../ways/resolve.ts';
-import { frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
+import { firstFrostOf, frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
 import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
 import { canFreshen, followUps, rootsInTheCold } from './followUps.ts';
 import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, BENCH_STAGES, FAST_SPROUTER_DAYS, lookEvery, POTS_EVERY_DAYS } from './intervals.ts';
-import type { ProjectedStage, Projection } from './project.ts';
+import type { Projection, SproutForecast } from './project.ts';
 import { KEPT_DRY, type Setting } from './setting.ts';
+import type { ProjectedStage } from './stages.ts';
 import { type Draft, placeOf, type Task, type TaskContext, task } from './task.ts';
 import { beginWords, moveWords } from './words.ts';
 
@@ -119,8 +120,20 @@ function lookTask(context: TaskContext): Task {
   const root = treatment?.stage === index ? treatment.firstRoot : undefined;
   const regular = addDays(lastOn, interval);
   const due = root && root > addDays(lastOn, 1) ? earlier(regular, root) : regular;
-  const late = daysBetween(due, setting.today);
   const longest = addDays(lastOn, every.longest);
+  const stalled = treatment?.stage === index && treatment.stalled;
+  if (stalled) {
+    return task(context, {
+      kind: 'look',
+      due: setting.today,
+      placeId: placeOf(context),
+      title: 'look',
+      hint: 'it earns nothing where it lies: move it back to a place for this stage',
+      lateness: 'every day here is a day lost, and wet seed goes on ageing',
+      pressing: true,
+    });
+  }
+  const late = daysBetween(due, setting.today);
   return task(context, {
     kind: 'look',
     due,
@@ -157,7 +170,7 @@ function lookHint(
   if (seen.rooted) return `${so}. A root showed: look for more, pot each as it comes`;
   if (seen.mouldy) return `${so}. Mould last time: look under the fold`;
   if (seen.drains) return `${so}. Too wet last time: bag open, out of its tray. Has it drained?`;
-  if (seen.root && daysBetween(setting.today, seen.root) <= 4) return `${so}. First roots likely about now`;
+  if (seen.root && daysBetween(setting.today, seen.root) <= 4) return `${so}. Roots may show any day: look closely`;
   return `${so}. Damp? Mould? Roots?`;
 }
 
@@ -169,8 +182,8 @@ function warmTasks(context: TaskContext): Task[] {
   const left = countIn(state.counts, ['waiting', 'swollen']);
   const last = later(sprouting.since, state.checks.at(-1)?.on ?? sprouting.since);
   const due = addDays(last, sprouting.halfway_days <= FAST_SPROUTER_DAYS ? 1 : 2);
-  const { low, high } = sprouting.expectNew;
-  const expect = high === 0 ? 'hardly any more expected' : low === high ? `expect ${low} new` : `expect ${low} to ${high} new`;
+  const { high } = sprouting.expectNew;
+  const expect = expectWords(sprouting, setting.today);
   const late = daysBetween(due, setting.today);
   const finishDue = left === 0 ? last : sprouting.allButDone;
   const finish = task(context, {
@@ -181,7 +194,7 @@ function warmTasks(context: TaskContext): Task[] {
     hint:
       left === 0
         ? 'done with the towel'
-        : `${left} not up; nearly all that will come should have by ${nearDate(sprouting.allButDone, setting.today)}`,
+        : `${left} not up; ${sprouting.more.low}–${sprouting.more.high} more may come, 9 in 10 of them by ${nearDate(sprouting.allButDone, setting.today)}`,
   });
   if (left === 0) return [finish];
   const look = task(context, {
@@ -196,6 +209,13 @@ function warmTasks(context: TaskContext): Task[] {
     }),
   });
   return batch.plan.way.stages[context.index]?.kind === 'warmTowel' && finish.due <= setting.today ? [finish, look] : [look, finish];
+}
+
+/** What a check of the warmth may find: so many new; none yet, and from when; or hardly any more at all. */
+function expectWords({ expectNew: { low, high }, nextOn, more }: SproutForecast, today: PlainDate): string {
+  if (high > 0) return low === high ? `expect ${low} new` : `expect ${low} to ${high} new`;
+  if (nextOn && nextOn > today) return `none expected before ${nearDate(nextOn, today)}`;
+  return more.expected >= 1 ? 'perhaps none yet' : 'hardly any more expected';
 }
 
 function potLooks(context: TaskContext): Task[] {
@@ -224,7 +244,7 @@ function potLooks(context: TaskContext): Task[] {
 function setOutTask(context: TaskContext): Task {
   const { projection, setting, stage } = context;
   const { lastFrost, settings } = setting.nursery;
-  const frosty = frostRiskOn(stage.end, lastFrost) > settings.frostRisk;
+  const frosty = frostRiskOn(stage.end, lastFrost, firstFrostOf(setting.nursery)) > settings.frostRisk;
   const due = frosty ? nextFrostSafeDate(lastFrost, addDays(stage.end, -1), settings.frostRisk) : stage.end;
   const late = daysBetween(due, setting.today);
   const plants = countIn(projection.state.counts, ['potted', 'established']);

@@ -66,11 +66,11 @@ describe('a test on the towel', () => {
   test('tells what came of what was laid, and the lot takes it in', () => {
     const { batch } = tested(2);
     const read = readTowelTest(batch);
-    expect(read).toMatchObject({ tested: 10, sound: 10 });
-    expect(lotState(lot, [], [batch])).toMatchObject({ drawer: 190, soundness: { kind: 'tested', tested: 10, sound: 10 } });
+    expect(read).toMatchObject({ tested: 10, came: 10 });
+    expect(lotState(lot, [], [batch])).toMatchObject({ drawer: 190, soundness: { kind: 'unknown' }, towelTests: [{ came: 10 }] });
   });
 
   test('where nothing comes it says so: none of ten', () => {
-    expect(readTowelTest(tested(0).batch)).toMatchObject({ tested: 10, sound: 0 });
+    expect(readTowelTest(tested(0).batch)).toMatchObject({ tested: 10, came: 0 });
   });
 });

@@ -3,9 +3,8 @@ import type { Lot } from '@chill/model/lot.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import type { Stage } from '@chill/model/stage.ts';
-import { addDays, daysBetween, earlier, later } from '../calendar/dates.ts';
+import { addDays, daysBetween } from '../calendar/dates.ts';
 import {
-  dayReaching,
   earnedByDay,
   exposureByDay,
   type Loss,
@@ -20,13 +19,12 @@ import { type Met, metBy } from '../chill/met.ts';
 import { type Credit, daysToFree, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { storedDryDays } from '../lot/lotLedger.ts';
-import { meanShare, soundShare } from '../lot/viability.ts';
-import { firstRootDay } from '../sprout/forecast.ts';
-import { thermalTime } from '../sprout/thermalTime.ts';
+import { ROT_LAW } from '../rot/hazard.ts';
+import { ROT_PRIOR } from '../rot/learned.ts';
 import { readTurns } from '../treat/turns.ts';
 import { bestPull, earnedPerDay, horizonDays, type Pull, type PullCurve, pullCurve, type SteadyTreatment } from '../ways/pull.ts';
 import { requirementsOf } from '../ways/requirements.ts';
-import { coatOpened, TURN_CREDIT_DAYS, treatmentOf, turnsCredit, withOwnRot } from '../ways/resolve.ts';
+import { TURN_CREDIT_DAYS, treatmentOf, turnsCredit, withOwnRot } from '../ways/resolve.ts';
 import { yearOf } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
 import { KEPT_DRY, type Setting, temperatureIn } from './setting.ts';
@@ -55,9 +53,16 @@ export interface TreatmentForecast {
   needs: { tenth: number; half: number; nearlyAll: number };
   freedNow: number;
   freedAtBest: number;
+  /** Share freed by the day it was or is to be taken out. */
+  freedFinally: number;
+  /** Rot hazard added up from now to that day, in the middle of what is believed. */
+  rotAhead: number;
   /** Share that had what it needed of the treatments before this one: for the rest, this one does not count. 1 where there was none. */
   freedBefore: number;
-  /** The day on which the planned chill is earned, held inside the window. */
+  /**
+   * The best day by what was measured and found; earlier by as much as the plan cut it short on purpose, though never before its window
+   * (science: the day that is due is t* of what has been measured).
+   */
   dueOut: PlainDate;
   /** How many days later than planned that is, from what was found; negative for earlier. */
   shifted_days: number;
@@ -70,19 +75,23 @@ export interface TreatmentForecast {
   pull: Pull;
   /** Change in yield, seeds in 100 sound ones, if left a week longer than today (or than the day it is due out). */
   aWeekMore: number;
+  /** True where it lies in a place in which it earns next to nothing: what is to come is told as if it were moved back today. */
+  stalled: boolean;
+  /** The day on which the first root shows in the cold, half of the time; and the days between which it does so 8 times in 10. */
   firstRoot?: PlainDate;
+  firstRootRange?: { from: PlainDate; to: PlainDate };
 }
 
-/** The account of the last treatment begun, or `undefined` where none was. */
-export function treatmentForecast(batch: Batch, state: BatchState, setting: Setting): TreatmentForecast | undefined {
-  let last: TreatmentForecast | undefined;
-  let freedBefore = 1;
-  for (let index = 0; index < batch.plan.stages.length; index++) {
-    const next = accountOf(batch, state, setting, index);
-    if (!next) continue;
-    freedBefore *= last?.freedNow ?? 1;
-    last = next;
-  }
+/** The accounts of all treatments begun, by their stage; each told for itself. */
+export function treatmentAccounts(batch: Batch, state: BatchState, setting: Setting): (TreatmentForecast | undefined)[] {
+  return batch.plan.stages.map((_, index) => accountOf(batch, state, setting, index));
+}
+
+/** The account of the last treatment begun, with what those before it left, or `undefined` where none was. */
+export function lastTreatment(accounts: readonly (TreatmentForecast | undefined)[]): TreatmentForecast | undefined {
+  const begun = accounts.filter((one) => one !== undefined);
+  const last = begun.at(-1);
+  const freedBefore = begun.slice(0, -1).reduce((share, one) => share * one.freedNow, 1);
   return last && { ...last, freedBefore, freedNow: last.freedNow * freedBefore, freedAtBest: last.freedAtBest * freedBefore };
 }
 
@@ -93,18 +102,15 @@ function accountOf(batch: Batch, state: BatchState, setting: Setting, index: num
   const days = daysBetween(since, state.stages[index]?.finishedOn ?? state.closedOn ?? setting.today);
   const made = accountCurve(batch, state, setting, index, { since, days });
   if (!made) return undefined;
-  const { curve, pull, wanted, dueOut, temperature_C, treatment, told } = made;
+  const { curve, pull, wanted, dueOut, treatment, stalled, told } = made;
   const planned = batch.plan.stages[index] as DatedStage;
   const last = curve.yields.length - 1;
   const on = (line: readonly number[], day: number) => line[Math.min(last, day)] as number;
   const from = Math.max(days, daysBetween(since, dueOut));
-  const { species, lot } = setting;
-  const sound = batch.plan.seeds * meanShare(soundShare(lot.soundness, species));
-  const willSprout = sound * coatOpened(species, batch.plan.way) * species.sprouting.share;
-  // Dry seed drinks nothing, and roots nowhere.
-  const root = KEPT_DRY.includes(planned.kind)
-    ? undefined
-    : firstRootDay(curve.freed, willSprout, thermalTime(species.sprouting), temperature_C);
+  const over = state.stages[index]?.finishedOn !== undefined || state.closedOn !== undefined;
+  const end = over ? days : from;
+  const lastLook = state.checks.filter(({ on: day }) => day >= since).at(-1)?.on ?? since;
+  const lookedAt = over ? days : Math.min(days, Math.max(0, daysBetween(since, lastLook)));
   return {
     stage: index,
     since,
@@ -115,6 +121,8 @@ function accountOf(batch: Batch, state: BatchState, setting: Setting, index: num
     freedBefore: 1,
     freedNow: on(curve.freed, days),
     freedAtBest: on(curve.freed, pull.best),
+    freedFinally: on(curve.freed, end),
+    rotAhead: Math.max(0, on(curve.exposed, end) - on(curve.exposed, lookedAt)),
     dueOut,
     shifted_days: daysBetween(addDays(since, daysBetween(planned.start, planned.end)), dueOut),
     best: addDays(since, pull.best),
@@ -122,18 +130,21 @@ function accountOf(batch: Batch, state: BatchState, setting: Setting, index: num
     curve,
     ...(treatment && { treatment }),
     pull,
+    stalled,
     aWeekMore: 100 * (on(curve.yields, from + 7) - on(curve.yields, from)),
-    ...(root !== undefined && { firstRoot: addDays(since, root) }),
   };
 }
+
+/** A place in which a day earns less than this part of a planned one is no place for the stage. Assumption. */
+const STALLED_BELOW = 0.1;
 
 interface AccountCurve {
   curve: PullCurve;
   pull: Pull;
   wanted: number;
   dueOut: PlainDate;
-  temperature_C: number;
   treatment?: SteadyTreatment;
+  stalled: boolean;
   told: Pick<TreatmentForecast, 'uncertain_days' | 'losses' | 'measured' | 'unmeasured' | 'expected_C' | 'expectedMeasured' | 'needs'>;
 }
 
@@ -162,7 +173,7 @@ function accountCurve(
     const [cold, warm] = [met(coldResponseOf(species)), met(WARM_RESPONSE)];
     const seen = records.some(({ placeId }) => stays.some((stay) => stay.placeId === placeId)) ? { cold, warm, days } : undefined;
     const shelter = places.find(({ id }) => id === stays.at(-1)?.placeId)?.cover;
-    const stay = outdoorStay(species, yearOf(nursery), since, { credit, seen, shelter });
+    const stay = outdoorStay(species, yearOf(nursery), since, { credit, seen, shelter, rot: setting.rot?.outdoorFlat });
     if (!stay) return undefined;
     const { curve, pull } = stay;
     const { cold: requirement } = requirementsOf(species);
@@ -174,7 +185,7 @@ function accountCurve(
       expectedMeasured: cold.expectedMeasured,
       needs: needsOf(requirement as Requirement),
     };
-    return { curve, pull, wanted: curve.earned[stay.days] as number, dueOut: addDays(since, stay.days), temperature_C, told };
+    return { curve, pull, wanted: curve.earned[stay.days] as number, dueOut: addDays(since, stay.days), stalled: false, told };
   }
   const plain = withOwnRot(treatmentOf(species, stage, temperature_C, credit), setting.rot);
   if (!plain) return undefined;
@@ -184,7 +195,13 @@ function accountCurve(
   const asMoist = met(treatment.response ?? COLD_RESPONSE);
   // Dry cold is counted in longer days.
   const slower = treatment.daysPerEffectiveDay ?? 1;
-  const counted: Met = { ...asMoist, effect: (day) => asMoist.effect(day) / slower };
+  const ahead = asMoist.effect(days + 1) / slower;
+  const stalled = !state.stages[index]?.finishedOn && plannedPerDay > 0 && ahead < STALLED_BELOW * plannedPerDay;
+  const counted: Met = {
+    ...asMoist,
+    effect: (day) => (stalled && day >= days ? plannedPerDay : asMoist.effect(day) / slower),
+    rot: (day) => (stalled && day >= days ? ROT_LAW.at(planned.temperature_C) : asMoist.rot(day)),
+  };
   // What is kept dry is not missing any water.
   const checks = KEPT_DRY.includes(stage.kind) ? [] : state.checks;
   const lying: Lying = { since, checks, freshened: state.freshened };
@@ -197,19 +214,22 @@ function accountCurve(
     (day) => earned[day] as number,
     (day) => exposed[day] as number,
     treatment.credit,
+    treatment.rotShape ?? ROT_PRIOR.shape,
   );
   const pull = bestPull(curve);
-  const wanted = daysBetween(planned.start, planned.end) * plannedPerDay;
-  const reached = dayReaching(wanted, since, earned) ?? addDays(since, pull.best);
-  const dueOut = later(addDays(since, pull.from), earlier(reached, addDays(since, pull.to)));
+  const length = daysBetween(planned.start, planned.end);
+  const wanted = length * plannedPerDay;
+  // A plan that is late cuts the cold short, inside its window; what was measured moves the day, and leaves the cut.
+  const cut = planned.best ? Math.max(0, daysBetween(planned.end, planned.best)) : 0;
+  const dueOut = addDays(since, Math.max(pull.from, pull.best - cut));
   const spells = records.filter(({ placeId }) => stays.some((stay) => stay.placeId === placeId)).flatMap((record) => record.spells);
   return {
     curve,
     pull,
     wanted: wanted + (treatment.credit?.days ?? 0),
     dueOut,
-    temperature_C,
     treatment,
+    stalled,
     told: {
       uncertain_days: uncertainDays(lying),
       losses: lossesOf(days, plannedPerDay, counted, lying, spells),
@@ -226,7 +246,7 @@ function needsOf(requirement: Requirement): TreatmentForecast['needs'] {
 }
 
 /** Cold that counts before this stage begins: what the lot brought along, and freezer turns by the days they really took. */
-function creditBefore(batch: Batch, state: BatchState, index: number, wintered: Lot['wintered']): Credit {
+export function creditBefore(batch: Batch, state: BatchState, index: number, wintered: Lot['wintered']): Credit {
   const isFirstCold = !batch.plan.way.stages.slice(0, index).some(({ kind }) => kind === 'coldMoist' || kind === 'outdoorWinter');
   const brought = wintered && isFirstCold ? { days: wintered.chillDays, give_days: wintered.give_days } : NO_CREDIT;
   const turns = batch.plan.way.stages.findIndex((stage) => stage.kind === 'freezerTurns');

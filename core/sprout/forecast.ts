@@ -1,8 +1,5 @@
-import { chanceOfAtLeast } from '../lot/seedsNeeded.ts';
+import { binomialAtLeast, reachedWith } from '../chance/binomial.ts';
 import { sproutedOfThoseThatWill, type ThermalTime } from './thermalTime.ts';
-
-/** Freed seed is followed in steps of this many days; finer steps move the first root by less than a day. */
-const STEP_DAYS = 7;
 
 /**
  * The day, counted from the start of the cold, on which the first root is expected there: when the expected number of sprouted
@@ -14,8 +11,8 @@ export function firstRootDay(freed: readonly number[], seeds: number, law: Therm
   if (rate <= 0) return undefined;
   const expectedBy = (day: number) => {
     let expected = (freed[0] as number) * sproutedOfThoseThatWill(day * rate, law);
-    for (let step = STEP_DAYS; step <= day; step += STEP_DAYS) {
-      const newly = (freed[step] as number) - (freed[step - STEP_DAYS] as number);
+    for (let step = 1; step <= day; step++) {
+      const newly = (freed[step] as number) - (freed[step - 1] as number);
       expected += newly * sproutedOfThoseThatWill((day - step) * rate, law);
     }
     return expected * seeds;
@@ -33,10 +30,6 @@ export function firstRootDay(freed: readonly number[], seeds: number, law: Therm
 
 /** The number that will come of `n` with chance `p` each: the range that holds 8 times in 10. */
 export function likelyCount(n: number, p: number): { low: number; high: number } {
-  const quantile = (chance: number) => {
-    let k = 0;
-    while (k < n && 1 - chanceOfAtLeast(k + 1, n, p) < chance) k += 1;
-    return k;
-  };
-  return { low: quantile(0.1), high: quantile(0.9) };
+  const reached = (chance: number) => reachedWith(chance, n, (k) => binomialAtLeast(k, n, p), n * p);
+  return { low: reached(0.9), high: reached(0.1) };
 }

@@ -1,7 +1,7 @@
 import { loadHandbook } from '@chill/handbook/load.ts';
 import { describe, expect, test } from '@jest/globals';
 import { firstRootDay, likelyCount } from './forecast.ts';
-import { chanceSoon, daysToSprout, effectiveDegrees, sproutedOfThoseThatWill, thermalTime } from './thermalTime.ts';
+import { daysToSprout, degreesPerDay, effectiveDegrees, sproutedOfThoseThatWill, thermalTime } from './thermalTime.ts';
 
 const habit = { at_C: 20, days: { from: 5, to: 15 }, base_C: 2, optimum_C: 22, ceiling_C: 33, share: 0.9 };
 const law = thermalTime(habit);
@@ -24,10 +24,10 @@ describe('thermal time', () => {
       expect(days).toBeLessThan(species.sprouting.days.to * 1.01);
     }
   });
-  test('the chance that a seed still comes falls as the days go by', () => {
-    const chances = [0, 5, 10, 20, 40].map((day) => chanceSoon(day, 400, law, 20));
-    expect(chances[0]).toBeCloseTo(0.9, 2);
-    expect([...chances].sort((a, b) => b - a)).toEqual(chances);
+  test('a day that swings from 2 to 18 °C brings 3.6 degree-days over a base of 8, not two', () => {
+    const cold = thermalTime({ ...habit, base_C: 8 });
+    expect(15 * degreesPerDay(10, 8, cold)).toBeCloseTo(54, 0);
+    expect(degreesPerDay(10, 0, cold)).toBe(2);
   });
 });
 

@@ -1,6 +1,7 @@
-import type { SproutingHabit } from '@chill/model/species.ts';
+import type { SproutingHabit, TemperatureResponse } from '@chill/model/species.ts';
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { cosineEffect } from '../chill/cosineDay.ts';
 
 /** z(0.9) − z(0.1), by which "10 % by a, 90 % by b" becomes a spread. */
 const TENTH_TO_NINE_TENTHS = 2.563;
@@ -14,7 +15,10 @@ export interface ThermalTime {
   /** Share of sound, freed seeds that will sprout at all. */
   share: number;
   /** Progress per day at a temperature, °C·d per day. */
-  rate(temperature_C: number): number;
+  rate: (temperature_C: number) => number;
+  /** The same as a response, 0 to 1, of `most` degrees: places add it up from their readings hour by hour, as they add up cold. */
+  response: TemperatureResponse;
+  most: number;
 }
 
 /**
@@ -28,6 +32,23 @@ export function effectiveDegrees(temperature_C: number, habit: Pick<SproutingHab
   return ((optimum_C - base_C) * (ceiling_C - temperature_C)) / (ceiling_C - optimum_C);
 }
 
+/** Degree-days that one day brings whose temperature swings around a mean along a cosine, exactly; `halfSwing_C` is 0 for a steady one. */
+export function degreesPerDay(mean_C: number, halfSwing_C: number, { rate, response, most }: ThermalTime): number {
+  return halfSwing_C > 0 ? most * cosineEffect(mean_C, halfSwing_C, response) : rate(mean_C);
+}
+
+/**
+ * The law's rate as a temperature response, 0 to 1, of which one is `optimum − base` degrees: so that places add it up from their readings hour by hour
+ * as they add up cold.
+ */
+export function sproutResponse({
+  base_C,
+  optimum_C,
+  ceiling_C,
+}: Pick<SproutingHabit, 'base_C' | 'optimum_C' | 'ceiling_C'>): TemperatureResponse {
+  return { zeroBelow_C: base_C, fullFrom_C: optimum_C, fullTo_C: optimum_C, zeroAbove_C: ceiling_C };
+}
+
 /** Reads "a to b days at T" as the law: a tenth of those that will by a, nine tenths by b. */
 export function thermalTime(habit: SproutingHabit): ThermalTime {
   const { from, to } = habit.days;
@@ -36,6 +57,8 @@ export function thermalTime(habit: SproutingHabit): ThermalTime {
     spread: Math.log(to / from) / TENTH_TO_NINE_TENTHS,
     share: habit.share,
     rate: (temperature_C) => effectiveDegrees(temperature_C, habit),
+    response: sproutResponse(habit),
+    most: habit.optimum_C - habit.base_C,
   };
 }
 
@@ -47,20 +70,10 @@ export function sproutedOfThoseThatWill(degreeDays: number, law: Pick<ThermalTim
 
 /**
  * Days in the warmth at a constant `temperature_C` until `share` (0 to 1, exclusive) of those that will have sprouted.
- * Infinity where it is too cold or too hot for this species.
+ * Infinity where it is too cold or too hot for this species. `halfSwing_C` is half the swing of its days around that temperature.
  */
-export function daysToSprout(share: number, law: ThermalTime, temperature_C: number): number {
-  const rate = law.rate(temperature_C);
+export function daysToSprout(share: number, law: ThermalTime, temperature_C: number, halfSwing_C = 0): number {
+  const rate = degreesPerDay(temperature_C, halfSwing_C, law);
   if (rate <= 0) return Number.POSITIVE_INFINITY;
   return Math.exp(Math.log(law.median_degreeDays) + law.spread * normalQuantile(share, 0, 1)) / rate;
-}
-
-/**
- * The chance that a seed not up after `seen_days` comes within the next `more_days`, at a constant temperature,
- * given that it is sound and freed.
- */
-export function chanceSoon(seen_days: number, more_days: number, law: ThermalTime, temperature_C: number): number {
-  const up = (days: number) => law.share * sproutedOfThoseThatWill(days * law.rate(temperature_C), law);
-  const before = up(seen_days);
-  return before >= 1 ? 0 : (up(seen_days + more_days) - before) / (1 - before);
 }

@@ -70,6 +70,7 @@ function roundAgain({ way, stages, wish, seeds, expects }: Plan, at: number, cou
       ...(i === 0 && opened >= 0 && { kind: by }),
       start: addDays(stage.start, moved),
       end: addDays(stage.end, moved),
+      ...(stage.best && { best: addDays(stage.best, moved) }),
       ...(stage.window && { window: { from: addDays(stage.window.from, moved), to: addDays(stage.window.to, moved) } }),
     }),
   );

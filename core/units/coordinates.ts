@@ -6,6 +6,9 @@ const EXAMPLE = 'Try 46.312, -117.98 or 46°18′43″N 117°58′48″W.';
 const PART =
   /([NSEWO])?\s*([−-]?\d+(?:[.,]\d+)?)\s*(?:°|d|deg|º)?\s*(?:(\d+(?:\.\d+)?)\s*(?:['′’]|m|min)?\s*(?:(\d+(?:\.\d+)?)\s*(?:["″”]|''|s|sec)?)?)?\s*([NSEWO])?/iy;
 
+/** Two figures with decimal commas, and nothing but a blank or a semicolon between them. */
+const DECIMAL_COMMAS = /^([−-]?\d{1,3},\d+)(?:\s+|\s*;\s*)([−-]?\d{1,3},\d+)$/;
+
 /**
  * Reads a point as people type or paste it, latitude first unless letters say otherwise: `46.312, -117.98`, `46.312 N 117.98 W`,
  * `46°18′43″N 117°58′48″W`, `46 18 43 N, 117 58 48 W`. North and east are positive.
@@ -13,7 +16,8 @@ const PART =
 export function parseCoordinates(text: string): Parsed<Coordinates> {
   const typed = text.trim();
   if (typed === '') return { ok: false, problem: `Give latitude and longitude. ${EXAMPLE}` };
-  const halves = splitHalves(typed);
+  const commas = DECIMAL_COMMAS.exec(typed);
+  const halves: [string, string] | undefined = commas ? [commas[1] as string, commas[2] as string] : splitHalves(typed);
   if (!halves) return { ok: false, problem: `That is not a latitude and a longitude. ${EXAMPLE}` };
   const read = halves.map(readHalf);
   const [first, second] = read;

@@ -4,6 +4,8 @@ import type { Readings } from '../chill/measured.ts';
 import { type LeftOut, type RawReading, tidyReadings } from '../chill/tidyReadings.ts';
 import { type LoggerLayout, readLoggerLine } from './loggerCsv.ts';
 
+const MINUTE_MS = 60_000;
+
 /** Makes a reader of single lines by a layout: a moment and °C, what is wrong, or `undefined` for a blank line. */
 export function lineReader(layout: LoggerLayout, timeZone: string) {
   const moment = localTimeReader(layout.utc ? 'UTC' : timeZone);
@@ -14,7 +16,10 @@ export function lineReader(layout: LoggerLayout, timeZone: string) {
       : text.split(layout.separator);
     const found = readLoggerLine(row, layout);
     if (!found || 'problem' in found) return found;
-    return { at_ms: moment(found.local), celsius: found.celsius };
+    const ahead_min = found.offset_min ?? layout.offset_min;
+    if (ahead_min === undefined) return { at_ms: moment(found.local), celsius: found.celsius };
+    const { year, month, day, hour, minute, second } = found.local;
+    return { at_ms: Date.UTC(year, month - 1, day, hour, minute, second) - ahead_min * MINUTE_MS, celsius: found.celsius };
   };
 }
 

@@ -4,7 +4,7 @@ import type { LocalDateTime } from '../calendar/localTimes.ts';
 /** Orders in which a date's figures can stand. */
 export type DateOrder = 'ymd' | 'dmy' | 'mdy';
 
-/** How a logger's file is laid out, as guessed from its first lines; the grower sees it before anything is taken in. */
+/** How a logger's file is laid out, as guessed from its first lines; the grower sees it before anything is taken in, and may choose otherwise. */
 export interface LoggerLayout {
   separator: string;
   /** Lines before the first reading. */
@@ -16,51 +16,61 @@ export interface LoggerLayout {
   /** What stands over the temperatures, where the file has a header. */
   header?: string;
   order: DateOrder;
-  /** True where day and month could be the other way round: no line of the sample decides it. */
+  /** True where day, month and year could stand otherwise: no line of the sample decides it. */
   orderUnsure: boolean;
   decimalComma: boolean;
   fahrenheit: boolean;
-  /** True where the times say themselves that they are in UTC. */
+  /** True where the times are in UTC. */
   utc: boolean;
+  /** Minutes that the file's times are ahead of UTC all through, where its header says so or the grower does. */
+  offset_min?: number;
 }
 
-/** A line of the file, read: a local date and time, without a zone, and °C. */
+/** A line of the file, read: a date and time, °C, and how far its clock is ahead of UTC where the line itself says so. */
 export interface LoggerLine {
   local: LocalDateTime;
   celsius: number;
+  offset_min?: number;
 }
 
 /** What columns are kept apart by. */
-const SEPARATORS = [';', '\t', '|', ','];
+export const SEPARATORS = [';', '\t', '|', ','] as const;
 /** Lines that are looked at to guess. */
 const SAMPLE_LINES = 200;
 /** Without a word for the unit, a fridge that is this warm in the middle is one in °F. */
 const FAHRENHEIT_MEDIAN = 31;
+/** No thermometer where seed is kept shows less or more than this, °C or °F. */
+const SHOWN = { least: -76, most: 160 };
 
 const DATE = /(\d{1,4})[-/.](\d{1,2})[-/.](\d{1,4})/;
 const TIME = /(\d{1,2}):(\d{2})(?::(\d{2})(?:[.,]\d+)?)?\s*([ap])?\.?m?\.?/i;
 const FIGURE = /^[-−+]?\d+(?:[.,]\d+)?$/;
+/** A cell that holds a day, perhaps with its time, and nothing else: what is cut at the wrong mark is not one. */
+const DAY_CELL =
+  /^\d{1,4}[-/.]\d{1,2}[-/.]\d{1,4}(?:[T ,]+\d{1,2}:\d{2}(?::\d{2}(?:[.,]\d+)?)?\s*(?:[ap]\.?m?\.?)?\s*(?:Z|UTC|GMT)?\s*(?:[+−-]\d{1,2}:?\d{0,2})?)?$/i;
+/** How far a clock is ahead of UTC, at the end of a time or in a header. */
+const OFFSET = /([+−-])(\d{1,2}):?(\d{2})?\s*$/;
+const HEADER_OFFSET = /(?:GMT|UTC)\s*([+−-])(\d{1,2})(?::?(\d{2}))?/i;
 
 /**
- * Guesses the layout of a logger's CSV from its beginning: separator, header, columns, order of the date's figures, decimal comma, unit.
+ * Guesses the layout of a logger's CSV from its beginning: separator, header, columns, order of the date's figures, decimal comma, unit, clock. Every
+ * separator is tried on the whole sample, and the one that cuts most lines into the same clean cells is taken; `fixed` has the grower's own choice.
  * Returns what is wrong where no column of dates and no column of temperatures can be found.
  */
-export function guessLayout(text: string): { ok: true; value: LoggerLayout } | { ok: false; problem: string } {
+export function guessLayout(
+  text: string,
+  fixed: { separator?: string } = {},
+): { ok: true; value: LoggerLayout } | { ok: false; problem: string } {
   if (isBinary(text)) return { ok: false, problem: 'That is not a text file. Save the logger’s data as CSV.' };
   const lines = text.split(/\r?\n/, SAMPLE_LINES);
-  // What a logger writes about itself above its readings says nothing of how they are separated.
-  const dated = lines.findIndex((line) => DATE.test(line));
-  const likely = Papa.parse<string[]>(lines.slice(Math.max(0, dated)).join('\n')).meta.delimiter;
-  // Quoted decimal commas mislead the guess: whatever leaves a date and a figure in cells of their own is right.
-  const readings = [likely, ...SEPARATORS].map((separator) => {
-    const rows = lines.map((line) => (Papa.parse<string[]>(line, { delimiter: separator }).data[0] ?? []).map((cell) => cell.trim()));
-    return { separator, rows, skip: rows.findIndex((row) => row.some((cell) => DATE.test(cell)) && row.some((cell) => FIGURE.test(cell))) };
-  });
-  const { separator, rows, skip } = readings.find((one) => one.skip >= 0) ?? { separator: likely, rows: [], skip: -1 };
-  const first = rows[skip];
-  if (!first) return { ok: false, problem: 'No line has both a date and a figure. Is it the logger’s CSV?' };
-  const body = rows.slice(skip).filter((row) => row.length === first.length);
-  const dayColumn = first.findIndex((cell) => DATE.test(cell));
+  const candidates = (fixed.separator ? [fixed.separator] : SEPARATORS)
+    .map((separator) => cut(lines, separator))
+    .sort((x, y) => y.clean - x.clean);
+  const best = candidates[0];
+  const first = best?.body[0];
+  if (!best || !first) return { ok: false, problem: 'No line has both a date and a figure. Is it the logger’s CSV?' };
+  const { separator, rows, body, skip } = best;
+  const dayColumn = first.findIndex((cell) => DAY_CELL.test(cell));
   const separate = first.findIndex((cell, i) => i !== dayColumn && TIME.test(cell) && !FIGURE.test(cell));
   const timeColumn = TIME.test(first[dayColumn] as string) ? undefined : separate;
   if (timeColumn === -1) return { ok: false, problem: 'There are days but no times of day: Chill counts by the hour.' };
@@ -69,8 +79,8 @@ export function guessLayout(text: string): { ok: true; value: LoggerLayout } | {
   if (temperatureColumn < 0) return { ok: false, problem: 'No column looks like temperatures.' };
   const over = header?.[temperatureColumn];
   const cells = body.map((row) => row[temperatureColumn] as string);
-  const decimalComma = cells.some((cell) => /^[-−+]?\d+,\d+$/.test(cell));
   const order = orderOf(body.map((row) => row[dayColumn] as string));
+  const offset = offsetIn(HEADER_OFFSET.exec(header?.[timeColumn ?? dayColumn] ?? '') ?? undefined);
   return {
     ok: true,
     value: {
@@ -81,11 +91,32 @@ export function guessLayout(text: string): { ok: true; value: LoggerLayout } | {
       temperatureColumn,
       ...(over && { header: over }),
       ...order,
-      decimalComma,
-      utc: /Z$/.test(first[timeColumn ?? dayColumn] as string),
+      decimalComma: cells.some((cell) => /^[-−+]?\d+,\d+$/.test(cell)),
+      utc: /Z$|\b(?:UTC|GMT)$/.test(first[timeColumn ?? dayColumn] as string),
+      ...(offset !== undefined && { offset_min: offset }),
       fahrenheit: isFahrenheit(over, cells.map(figureOf)),
     },
   };
+}
+
+/** A sample cut at one separator: its readings, and the share of the dated lines that come out as the same clean cells. */
+function cut(lines: readonly string[], separator: string) {
+  const rows = lines.map((line) => (Papa.parse<string[]>(line, { delimiter: separator }).data[0] ?? []).map((cell) => cell.trim()));
+  const dated = rows.filter((row) => row.some((cell) => DATE.test(cell)));
+  const sound = (row: readonly string[]) => row.some((cell) => DAY_CELL.test(cell)) && row.some((cell) => FIGURE.test(cell));
+  const lengths = new Map<number, number>();
+  for (const row of dated) if (sound(row)) lengths.set(row.length, (lengths.get(row.length) ?? 0) + 1);
+  const [length, count] = [...lengths].sort((a, b) => b[1] - a[1] || b[0] - a[0])[0] ?? [0, 0];
+  const body = rows.filter((row) => row.length === length && sound(row));
+  const skip = rows.indexOf(body[0] as string[]);
+  return { separator, rows, body, skip, clean: dated.length > 0 ? count / dated.length : 0 };
+}
+
+/** Minutes ahead of UTC out of "+02:00", "-0700", "+5". */
+function offsetIn(match: RegExpExecArray | undefined): number | undefined {
+  if (!match) return undefined;
+  const minutes = Number(match[2]) * 60 + Number(match[3] || 0);
+  return minutes <= 14 * 60 ? (match[1] === '+' ? minutes : -minutes) : undefined;
 }
 
 /** Reads one line by a layout; `undefined` for a line that is blank, or what is wrong with it. */
@@ -105,7 +136,10 @@ export function readLoggerLine(row: readonly string[], layout: LoggerLayout): Lo
   if (!exists || hour > 23 || minute > 59 || second > 59) return { problem: `There is no “${`${day} ${time}`.trim()}”.` };
   const figure = FIGURE.test(typed) ? figureOf(typed) : Number.NaN;
   if (!Number.isFinite(figure)) return { problem: typed === '' ? 'No temperature stands there.' : `“${typed}” is not a temperature.` };
-  return { local: { year, month, day: dayOfMonth, hour, minute, second }, celsius: layout.fahrenheit ? ((figure - 32) * 5) / 9 : figure };
+  const celsius = layout.fahrenheit ? ((figure - 32) * 5) / 9 : figure;
+  const after = time.slice((clock.index ?? 0) + clock[0].length).trim();
+  const offset = /^(?:Z|UTC|GMT)$/i.test(after) ? 0 : offsetIn(OFFSET.exec(after) ?? undefined);
+  return { local: { year, month, day: dayOfMonth, hour, minute, second }, celsius, ...(offset !== undefined && { offset_min: offset }) };
 }
 
 /** The first bytes of pictures and archives, and zeros, which no text has. */
@@ -131,17 +165,47 @@ function inOrder([, a, b, c]: RegExpExecArray, order: DateOrder): [number, numbe
   return order === 'dmy' ? [century(z), y, x] : [century(z), x, y];
 }
 
-/** The order of the dates: a year in front decides, then any figure above twelve, then dots, which nobody writes month first. */
-function orderOf(days: readonly string[]): { order: DateOrder; orderUnsure: boolean } {
-  const dates = days.flatMap((day) => DATE.exec(day) ?? []);
-  const matches = days.map((day) => DATE.exec(day)).filter((match) => match !== null);
-  if (dates.length === 0) return { order: 'ymd', orderUnsure: true };
-  if (matches.some(([, first]) => (first as string).length === 4)) return { order: 'ymd', orderUnsure: false };
-  if (matches.some(([, first]) => Number(first) > 12)) return { order: 'dmy', orderUnsure: false };
-  if (matches.some(([, , second]) => Number(second) > 12)) return { order: 'mdy', orderUnsure: false };
-  if (matches.every(([whole]) => whole.includes('.'))) return { order: 'dmy', orderUnsure: false };
-  return { order: 'mdy', orderUnsure: true };
+/**
+ * The order of the dates: a year in front decides. Otherwise every order is tried on all of them: it must make days that exist, run forward, and a logger
+ * goes from one day to the next, not from one year to another. Where that leaves more than one, dots are read day first, hyphens year first, slashes month first.
+ */
+function orderOf(cells: readonly string[]): { order: DateOrder; orderUnsure: boolean } {
+  const dates = cells.flatMap((cell) => {
+    const match = DATE.exec(cell);
+    return match ? [match] : [];
+  });
+  const [first] = dates;
+  if (!first) return { order: 'ymd', orderUnsure: true };
+  if (dates.every(([, year]) => (year as string).length === 4)) return { order: 'ymd', orderUnsure: false };
+  const twoFigures = dates.every(([, , , last]) => (last as string).length <= 2);
+  const usual: DateOrder[] = first[0].includes('.')
+    ? ['dmy', 'ymd', 'mdy']
+    : first[0].includes('-')
+      ? ['ymd', 'dmy', 'mdy']
+      : ['mdy', 'dmy', 'ymd'];
+  const possible = usual.filter((order) => (order !== 'ymd' || twoFigures) && runs(dates, order));
+  const [order] = possible;
+  if (!order) return { order: usual[0] as DateOrder, orderUnsure: true };
+  // Dots with a whole year behind are written day first everywhere.
+  const dotted = first[0].includes('.') && !twoFigures;
+  return { order, orderUnsure: possible.length > 1 && !dotted };
 }
+
+/** Whether dates read in an order exist, never run back, and go on by days. */
+function runs(dates: readonly RegExpExecArray[], order: DateOrder): boolean {
+  let before: number | undefined;
+  for (const date of dates) {
+    const [year, month, day] = inOrder(date, order);
+    const at = new Date(Date.UTC(year, month - 1, day));
+    if (month < 1 || month > 12 || at.getUTCDate() !== day) return false;
+    const days = at.getTime() / 86_400_000;
+    if (before !== undefined && (days < before || days - before > DAYS_APART_MOST)) return false;
+    before = days;
+  }
+  return true;
+}
+/** A logger that pauses for longer than this in its first lines is read as another order of dates, days. */
+const DAYS_APART_MOST = 20;
 
 /** The column of temperatures: one whose header says so, otherwise the first of figures that is not a running number. */
 function temperatureIn(body: readonly string[][], header: readonly string[] | undefined, taken: readonly number[]): number {
@@ -150,7 +214,13 @@ function temperatureIn(body: readonly string[][], header: readonly string[] | un
   if (named !== undefined) return named;
   const counts = (i: number) =>
     body.length > 2 && body.every((row, k) => k === 0 || figureOf(row[i] ?? '') === figureOf(body[k - 1]?.[i] ?? '') + 1);
-  return columns.find((i) => !counts(i)) ?? -1;
+  return columns.find((i) => !counts(i) && body.every((row) => couldBe(row[i] ?? ''))) ?? columns.find((i) => !counts(i)) ?? -1;
+}
+
+/** Whether a cell could be a temperature, or is no figure at all. */
+function couldBe(cell: string): boolean {
+  const figure = figureOf(cell);
+  return !Number.isFinite(figure) || (figure >= SHOWN.least && figure <= SHOWN.most);
 }
 
 function isFahrenheit(header: string | undefined, figures: readonly number[]): boolean {

@@ -1,2 +1,4 @@
 /** What came of reading something typed: the value, or what is wrong and what to type instead. */
-export type Parsed<T> = { ok: true; value: T } | { ok: false; problem: string };
+export type Parsed<T> =
+  | { ok: true; value: T /** It could have been read another way: show it back as it was read. */; twoWays?: true }
+  | { ok: false; problem: string };

@@ -43,7 +43,7 @@ describe('numbers as people type them', () => {
   });
 
   test('what is shown is read back as what it was', () => {
-    const quantities: Quantity[] = ['temperature_C', 'length_mm', 'mass_g', 'volume_mL', 'height_m'];
+    const quantities: Quantity[] = ['temperature_C', 'length_mm', 'mass_g', 'height_m'];
     fc.assert(
       fc.property(
         fc.double({ min: 0.1, max: 500, noNaN: true }),

@@ -1,4 +1,6 @@
 import type { Units } from '@chill/model/nursery.ts';
+import { inMeasures } from './measures.ts';
+import { FIGURES, type NumberFormat, readNumber } from './number.ts';
 import type { Parsed } from './parsed.ts';
 
 /** What is being measured; each is stored in the SI unit named in its suffix. */
@@ -69,7 +71,7 @@ const VULGAR: Record<string, string> = {
   '⅝': '5/8',
   '⅞': '7/8',
 };
-const NUMBER = /^([−-]?)(?:(\d+) (\d+)\/(\d+)|(\d+)\/(\d+)|(\d*[.,]?\d+))/;
+const NUMBER = new RegExp(String.raw`^([−-]?)(?:(\d+) (\d+)\/(\d+)|(\d+)\/(\d+)|(${FIGURES}))`);
 const EXAMPLES: Record<Quantity, string> = {
   temperature_C: '4 C or 39 F',
   length_mm: '5 mm or 3/16 in',
@@ -83,9 +85,9 @@ const EXAMPLES: Record<Quantity, string> = {
 /**
  * Reads a number with its unit as people type it: `75F`, `3/16 in`, `1 1/2 tsp`, `½ oz`, `6 wk`, `2,5 mm`, `17 in 20`.
  * Returns the value in the quantity's SI unit. Where no unit is typed, `assumed` (any written form) is taken;
- * without an `assumed` unit it is asked for.
+ * without an `assumed` unit it is asked for. `1,000` and `1.000` are read by the nursery's `numbers`, and come back marked `twoWays`.
  */
-export function parseQuantity(text: string, quantity: Quantity, assumed?: string): Parsed<number> {
+export function parseQuantity(text: string, quantity: Quantity, assumed?: string, numbers: NumberFormat = 'point'): Parsed<number> {
   const example = EXAMPLES[quantity];
   const typed = text
     .trim()
@@ -96,29 +98,35 @@ export function parseQuantity(text: string, quantity: Quantity, assumed?: string
   if (typed === '') return { ok: false, problem: `Give a figure, such as ${example}.` };
   const match = NUMBER.exec(typed);
   if (!match) return { ok: false, problem: `“${text.trim()}” does not begin with a number. Try ${example}.` };
-  const amount = amountOf(match);
-  if (amount === undefined) return { ok: false, problem: 'A fraction needs something other than 0 below the line.' };
+  const read = amountOf(match, numbers);
+  if (typeof read === 'string') return { ok: false, problem: read };
+  const amount = read.value;
   const rest = typed.slice(match[0].length).trim();
 
   const outOf = quantity === 'share' ? /^(?:in|of|out of) (\d+)$/.exec(rest) : null;
   if (outOf)
     return Number(outOf[1]) > 0 ? { ok: true, value: amount / Number(outOf[1]) } : { ok: false, problem: 'Out of 0 says nothing.' };
+  if (quantity === 'share' && match[5]) {
+    // 17/20 is a share already; 17/20 of a per cent is nobody's.
+    return rest === ''
+      ? { ok: true, value: amount }
+      : { ok: false, problem: `Write “${match[5]} in ${match[6]}”, or a percentage such as 85 %.` };
+  }
   const name = rest || assumed?.toLowerCase();
   if (!name) return { ok: false, problem: `In which unit? Try ${example}.` };
   const unit = UNITS[quantity].find((candidate) => candidate.written.includes(name.replace(/\.$/, '')));
   if (!unit) return { ok: false, problem: `“${rest}” is not a unit for this. Try ${example}.` };
-  return { ok: true, value: (amount + (unit.offset ?? 0)) * unit.scale };
+  return { ok: true, value: (amount + (unit.offset ?? 0)) * unit.scale, ...(read.twoWays && { twoWays: true as const }) };
 }
 
-function amountOf(match: RegExpExecArray): number | undefined {
+function amountOf(match: RegExpExecArray, numbers: NumberFormat): { value: number; twoWays: boolean } | string {
   const [, sign, whole, over, under, top, bottom, decimal] = match;
-  const positive = decimal
-    ? Number(decimal.replace(',', '.'))
-    : over
-      ? Number(whole) + Number(over) / Number(under)
-      : Number(top) / Number(bottom);
-  if (!Number.isFinite(positive)) return undefined;
-  return sign ? -positive : positive;
+  const read = decimal
+    ? readNumber(decimal, numbers)
+    : { value: over ? Number(whole) + Number(over) / Number(under) : Number(top) / Number(bottom), twoWays: false };
+  if (!read) return `“${decimal}” is not a number: thousands stand in threes.`;
+  if (!Number.isFinite(read.value)) return 'A fraction needs something other than 0 below the line.';
+  return sign ? { ...read, value: -read.value } : read;
 }
 
 /** Which unit a grower reads each quantity in, as `parseQuantity` takes it. */
@@ -139,6 +147,7 @@ const SHOWN: Record<string, string> = { c: '°C', f: '°F', ml: 'mL' };
 
 /** The figure in the grower's unit and that unit apart, so that a page can set them in different type. */
 export function inUnits(value: number, quantity: Quantity, units: Units, digits = 1): { figure: string; unit: string } {
+  if (quantity === 'volume_mL') return inMeasures(value, units.volume);
   const name = unitOf(quantity, units).toLowerCase();
   const unit = UNITS[quantity].find((candidate) => candidate.written.includes(name)) as Unit;
   const amount = value / unit.scale - (unit.offset ?? 0);
@@ -160,21 +169,19 @@ export function parseLatitude(text: string): Parsed<number> {
   const problem = 'Give the latitude in degrees, such as 46.3 or 38.1 S.';
   if (!match) return { ok: false, problem };
   const [, sign, degrees, minutes, side] = match;
+  if (Number(minutes?.replace(',', '.')) >= 60) return { ok: false, problem: 'Minutes run from 0 to 59.' };
   if (sign && side) return { ok: false, problem: 'A minus sign and a letter: leave one of them out.' };
   const size = Number((degrees as string).replace(',', '.')) + Number((minutes ?? '0').replace(',', '.')) / 60;
   if (size > 90) return { ok: false, problem: 'Latitude runs from 90 S to 90 N.' };
   return { ok: true, value: sign || side?.toLowerCase() === 's' ? -size : size };
 }
 
-/** A small volume in the grower's unit and in the other one, "250 mL (51 tsp)": whoever has no syringe has a spoon. */
+/** A volume in the grower's measure and in the other one, "250 mL (1 cup)": whoever has no syringe has a spoon. */
 export function volumeBothWays(volume_mL: number, units: Units): string {
-  const other = units.volume === 'mL' ? 'tsp' : 'mL';
-  const digits = volume_mL < 20 ? 1 : 0;
-  const own = showQuantity(volume_mL, 'volume_mL', units, units.volume === 'mL' ? digits : 1);
-  return `${own} (${showQuantity(volume_mL, 'volume_mL', { ...units, volume: other }, other === 'mL' ? digits : 1)})`;
+  return `${showQuantity(volume_mL, 'volume_mL', units)} (${volumeOtherWay(volume_mL, units)})`;
 }
 
-/** A small volume in the unit that the grower does not read in: what stands beside a large figure, for whoever has a spoon and no syringe. */
+/** A volume in the measure that the grower does not read in: what stands beside a large figure, for whoever has a spoon and no syringe. */
 export function volumeOtherWay(volume_mL: number, units: Units): string {
-  return volumeBothWays(volume_mL, units).replace(/^.*\(|\)$/g, '');
+  return showQuantity(volume_mL, 'volume_mL', { ...units, volume: units.volume === 'mL' ? 'tsp' : 'mL' });
 }

@@ -5,16 +5,20 @@ import type { Medium, StageKind } from '@chill/model/stage.ts';
 import type { Way } from '@chill/model/way.ts';
 import { daysBetween, shortDate, spell } from '../calendar/dates.ts';
 import { daylengthHours, SHORT_DAY_HOURS } from '../calendar/daylength.ts';
+import type { Keeping } from '../lot/drying.ts';
 import { dayIn, yearOf } from '../winter/climate.ts';
-import { frostRiskOn } from '../winter/frost.ts';
+import { firstFrostOf, frostRiskOn } from '../winter/frost.ts';
 import { ANIMALS_PER_DAY } from '../winter/outdoors.ts';
 import type { Objection, Proposal } from './proposal.ts';
-import { earnedPerDay } from './pull.ts';
+import { earnedPerDay, steadyCurve } from './pull.ts';
+import { sproutingStage } from './resolve.ts';
 
 /** Rot that takes at least this share in wet paper is worth saying. */
 const ROT_WORTH_SAYING = 0.1;
 /** A way that frees less than this is no way. */
 const HARDLY_FREES = 0.25;
+/** Warmth in which less than this sprouts is none for the species. */
+const HARDLY_SPROUTS = 0.05;
 /** Ready this long before it is safe outside: kept indoors all that while. */
 const LONG_INDOORS_DAYS = 21;
 
@@ -30,15 +34,18 @@ interface Circumstances {
   available: number;
   nursery: Nursery;
   today: PlainDate;
+  keeping?: Keeping;
 }
 
 /** All that speaks against a proposal, the gravest first. */
 export function objectionsTo(proposal: Omit<Proposal, 'against'>, here: Circumstances): Objection[] {
   const found = [
     ...cueObjections(proposal, here),
+    ...keepingObjections(proposal, here),
     ...timeObjections(proposal, here),
     ...seedObjections(proposal, here),
     ...placeObjections(proposal),
+    ...mediumNotes(proposal),
     ...outdoorObjections(proposal, here),
   ];
   const gravity = { stops: 0, costs: 1, notes: 2 };
@@ -49,15 +56,21 @@ function inHundred(share: number): string {
   return `${Math.round(share * 100)} in 100`;
 }
 
-function cueObjections({ chain, way, workedOut }: Omit<Proposal, 'against'>, { species }: Circumstances): Objection[] {
+function cueObjections({ chain, way, workedOut, resolved }: Omit<Proposal, 'against'>, { species }: Circumstances): Objection[] {
   const found: Objection[] = [];
   const wakes = chain.freed * chain.answered;
   if (wakes < HARDLY_FREES) {
     found.push({ code: 'hardlyFrees', weight: 'stops', text: `wakes only ${inHundred(wakes)}: this seed needs ${lacking(species, way)}` });
   }
+  if (chain.warmth < HARDLY_SPROUTS) {
+    const stage = resolved[sproutingStage(way)];
+    const { base_C, at_C, ceiling_C } = species.sprouting;
+    const text = `${chain.warmth > 0 ? 'hardly anything' : 'nothing'} sprouts at ${stage?.temperature_C} °C: it wants about ${at_C} °C, between ${base_C} and ${ceiling_C}`;
+    found.push({ code: 'noSprouting', weight: 'stops', text });
+  }
   if (workedOut) found.push({ code: 'workedOut', weight: 'notes', text: 'worked out from what this seed waits for; not on record for it' });
   const { alternating } = species;
-  if (alternating && alternating.steady < 0.75) {
+  if (alternating && chain.warmth >= HARDLY_SPROUTS && chain.warmth < 0.75) {
     const swing = `${alternating.day_C} °C by day and ${alternating.night_C} °C by night`;
     found.push({ code: 'swing', weight: 'notes', text: `wants ${swing}: steady warmth brings ${inHundred(alternating.steady)} of them` });
   }
@@ -77,6 +90,30 @@ function cueObjections({ chain, way, workedOut }: Omit<Proposal, 'against'>, { s
     });
   }
   return found;
+}
+
+/** Whether seed that dies when it dries still lives when the way takes it in. */
+function keepingObjections({ dates, wanted }: Omit<Proposal, 'against'>, { keeping, today }: Circumstances): Objection[] {
+  if (!keeping) return [];
+  const { moist, until, moistUntil } = keeping;
+  const date = (day: PlainDate) => shortDate(day, today);
+  if (today > until) {
+    const text = moist ? `kept damp it lasted until about ${date(until)}` : `in the open air it lived until about ${date(until)}`;
+    return [{ code: 'driesOut', weight: 'stops', text: `${text}: cut ten first and see whether any is alive` }];
+  }
+  if (dates.start > moistUntil) {
+    return [{ code: 'driesOut', weight: 'stops', text: `even damp it keeps only until about ${date(moistUntil)}: start before then` }];
+  }
+  if (!moist && dates.start > until) {
+    const text = `keep it damp and cool from today: in the open air it dies about ${date(until)}, before the start on ${date(dates.start)}`;
+    return [{ code: 'keepMoist', weight: 'costs', text }];
+  }
+  const early = wanted ? daysBetween(dates.setOut, wanted) : 0;
+  if (early > 0) {
+    const text = `ready ${spell(early)} early: it keeps only until about ${date(moistUntil)}, so it starts while it lives`;
+    return [{ code: 'keepMoist', weight: 'notes', text }];
+  }
+  return [];
 }
 
 /** The first cue that a way leaves out. */
@@ -163,14 +200,14 @@ function outdoorObjections({ resolved }: Omit<Proposal, 'against'>, { nursery }:
 
 /** For a plan from its start day: whether it may go outside when it is ready. */
 function outdoorsObjections(setOut: PlainDate, nursery: Nursery): Objection[] {
-  const risk = frostRiskOn(setOut, nursery.lastFrost);
+  const risk = frostRiskOn(setOut, nursery.lastFrost, firstFrostOf(nursery));
   if (risk <= nursery.settings.frostRisk) return [];
   const springMean = [0, 1].map((ahead) => `${Number(setOut.slice(0, 4)) + ahead}-${nursery.lastFrost.mean}`).find((day) => day > setOut);
   const wait = springMean ? daysBetween(setOut, springMean) : 0;
   if (wait > LONG_INDOORS_DAYS) {
     return [{ code: 'longIndoors', weight: 'costs', text: `ready ${spell(wait)} before the frosts end: kept indoors till then` }];
   }
-  return [{ code: 'frost', weight: 'notes', text: `frost after that day: ${inHundred(risk)} years` }];
+  return [{ code: 'frost', weight: 'notes', text: `frost that plants may meet then: ${Math.max(1, Math.round(risk * 100))} years in 100` }];
 }
 
 function seedObjections(
@@ -192,6 +229,27 @@ function seedObjections(
   }
   return found;
 }
+
+/** Media that can be changed for fresh ones between two stages. */
+const RENEWABLE: Medium[] = ['towel', 'film', 'vermiculite', 'sand'];
+/** A fresh medium that saves fewer seeds in a hundred than this is not worth the work. */
+const WORTH_FRESH = 0.02;
+
+/** Where a medium goes on from one stage to the next and a fresh one would save seed: when to change it. */
+function mediumNotes({ resolved, stages, starting }: Omit<Proposal, 'against'>): Objection[] {
+  return resolved.flatMap(({ treatment, medium, survives, days }, i): Objection[] => {
+    if (!treatment?.mediumAge_days || !medium || !RENEWABLE.includes(medium)) return [];
+    const fresh = steadyCurve({ ...treatment, mediumAge_days: 0 }).survives[days] ?? survives;
+    if (fresh - survives < WORTH_FRESH) return [];
+    const saved = Math.max(1, Math.round(starting * (fresh - survives)));
+    const on = stages[i]?.start as PlainDate;
+    return [
+      { code: 'freshMedium', weight: 'notes', text: `fresh ${MEDIUM_WORDS[medium]} on ${shortDate(on, on)} saves about ${saved} seeds` },
+    ];
+  });
+}
+
+const MEDIUM_WORDS: Partial<Record<Medium, string>> = { towel: 'towel', film: 'film', vermiculite: 'vermiculite', sand: 'sand' };
 
 function placeObjections({ resolved }: Omit<Proposal, 'against'>): Objection[] {
   const found: Objection[] = [];

@@ -40,7 +40,7 @@ export const ASSUMED_C: Record<StageKind, number> = {
 };
 
 /** The places that serve a stage, the fittest first, in the grower's walking order among equals. */
-export function placesFor(kind: StageKind, places: readonly Place[]): Place[] {
+export function placesFor<P extends Place>(kind: StageKind, places: readonly P[]): P[] {
   return SERVES[kind].flatMap((wanted) => places.filter((place) => place.kind === wanted).sort((a, b) => a.order - b.order));
 }
 

@@ -1,19 +1,23 @@
 import type { DatedStage, Plan, Wish } from '@chill/model/batch.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
-import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Way } from '@chill/model/way.ts';
-import { addDays, daysBetween } from '../calendar/dates.ts';
+import { addDays, daysBetween, later } from '../calendar/dates.ts';
+import { randomFrom } from '../chance/random.ts';
+import type { SwingingPlace } from '../chill/met.ts';
 import type { Credit } from '../chill/requirement.ts';
-import { storedDryDays } from '../lot/lotLedger.ts';
-import { chanceOf, prospectOf, rangeOf, seedsFor } from '../lot/prospect.ts';
-import { type BetaShare, soundShare } from '../lot/viability.ts';
+import { type Keeping, keepingOf } from '../lot/drying.ts';
+import { storedDryDays, type TowelResult } from '../lot/lotLedger.ts';
+import { chanceOf, type Evidence, prospectOf, rangeOf, seedsFor } from '../lot/prospect.ts';
+import { type BetaShare, meanShare, soundShare } from '../lot/viability.ts';
 import type { LearnedRot } from '../rot/learned.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
-import { yearOf } from '../winter/climate.ts';
+import { dayIn, yearOf } from '../winter/climate.ts';
+import { followedFor, WinterCount } from '../winter/enough.ts';
 import { nextFrostSafeDate } from '../winter/frost.ts';
+import { dailyClimate } from '../winter/winters.ts';
 import { planBackward, planForward, totalDays } from './chain.ts';
 import { effortOf } from './effort.ts';
 import { objectionsTo } from './objections.ts';
@@ -31,19 +35,24 @@ import {
   withDays,
 } from './resolve.ts';
 import { waysToWeigh } from './schools.ts';
+import { towelEvidence } from './towelTest.ts';
 
 /** Everything that decides what a way would give. */
 export interface Request {
   species: Species;
   sound: BetaShare;
+  /** What towel tests of the lot have shown. */
+  evidence?: readonly Evidence[];
   /** Seeds of the lot that no batch has yet. */
   available: number;
   /** Moist cold that the lot brings along, and days it has lain dry. */
   credit?: Credit;
   storedDry_days?: number;
+  /** By when seed that dies when it dries must lie damp. */
+  keeping?: Keeping;
   wish: Wish;
   nursery: Nursery;
-  places: readonly Place[];
+  places: readonly SwingingPlace[];
   today: PlainDate;
   /** The nursery's own multipliers on rot, by medium. */
   rot?: LearnedRot;
@@ -51,18 +60,27 @@ export interface Request {
 
 /** What of a lot decides how a way goes with it. */
 export function lotInRequest(
-  lot: Pick<Lot, 'soundness' | 'wintered' | 'provenance' | 'storage'>,
+  lot: Pick<Lot, 'soundness' | 'wintered' | 'provenance' | 'storage'> & { towelTests?: readonly TowelResult[] },
   available: number,
   species: Species,
   today: PlainDate,
-): Pick<Request, 'sound' | 'available' | 'credit' | 'storedDry_days'> {
-  const { wintered } = lot;
+): Pick<Request, 'sound' | 'evidence' | 'available' | 'credit' | 'storedDry_days' | 'keeping'> {
+  const sound = soundShare(lot.soundness, species);
+  const credit = creditOf(lot);
+  const keeping = keepingOf(lot, species);
   return {
-    sound: soundShare(lot.soundness, species),
+    sound,
     available,
-    ...(wintered && { credit: { days: wintered.chillDays, give_days: wintered.give_days } }),
+    ...(lot.towelTests && lot.towelTests.length > 0 && { evidence: towelEvidence(species, lot.towelTests, sound, credit) }),
+    ...(credit && { credit }),
     storedDry_days: storedDryDays(lot, today),
+    ...(keeping && { keeping }),
   };
+}
+
+/** The cold that a lot brings along, as it is believed. */
+export function creditOf({ wintered }: Pick<Lot, 'wintered'>): Credit | undefined {
+  return wintered && { days: wintered.chillDays, give_days: wintered.give_days };
 }
 
 /** The day by which a wish wants its plants, or `undefined` where it names the start. */
@@ -76,12 +94,11 @@ export function wantedDay(wish: Wish, nursery: Nursery, today: PlainDate): Plain
 export function propose(way: Way, request: Request, workedOut = false): Proposal {
   const { species, sound, available, wish, nursery, today } = request;
   const wanted = wantedDay(wish, nursery, today);
-  const { best, resolved, stages, missedStart } = timed(way, request, wanted);
+  const { best, resolved: usual, stages, missedStart } = timed(way, request, wanted);
+  const resolved = throughYears(usual, stages, request);
 
-  const chain = chainOf(species, way, resolved);
-  const wettest = resolved.filter(({ treatment }) => treatment).sort((a, b) => a.survives - b.survives)[0];
-  const learned = wettest?.treatment && request.rot?.[wettest.treatment.rot.medium];
-  const prospect = prospectOf(chainLinks(sound, chain, learned?.shape));
+  const chain = chainOf(species, way, resolved, request.credit);
+  const prospect = prospectOf(chainLinks(sound, species, way, chain, resolved), undefined, request.evidence);
   const seeds = seedsFor(wish.plants, wish.confidence, prospect);
   const starting = Math.min(seeds ?? available, available);
   const setOut = (stages.at(-1) as DatedStage).end;
@@ -90,7 +107,13 @@ export function propose(way: Way, request: Request, workedOut = false): Proposal
     workedOut,
     resolved,
     stages,
-    dates: keyDates(species, way, resolved, stages),
+    dates: keyDates(
+      species,
+      way,
+      resolved,
+      stages,
+      starting * chain.opened * chain.freed * chain.answered * chain.survives * meanShare(sound),
+    ),
     ...(wanted && { wanted }),
     late_days: wanted ? Math.max(0, daysBetween(wanted, setOut)) : 0,
     shortened_days: Math.max(0, totalDays(best) - totalDays(resolved)),
@@ -104,7 +127,8 @@ export function propose(way: Way, request: Request, workedOut = false): Proposal
     share: prospect.mean,
     effort: effortOf(way, resolved, starting, species),
   };
-  return { ...proposal, against: objectionsTo(proposal, { species, available, nursery, today }) };
+  const { keeping } = request;
+  return { ...proposal, against: objectionsTo(proposal, { species, available, nursery, today, ...(keeping && { keeping }) }) };
 }
 
 /** All ways that make sense here, the one to recommend first, and those that do not, each with its reason. */
@@ -116,7 +140,7 @@ export interface Weighed {
 }
 
 /** What makes a way senseless for a seed, whatever the day and the places. */
-const SENSELESS: readonly Objection['code'][] = ['hardlyFrees', 'coatClosed'];
+const SENSELESS: readonly Objection['code'][] = ['hardlyFrees', 'coatClosed', 'noSprouting'];
 
 /** Lays every way of the species and of the schools side by side. */
 export function weighWays(request: Request): Weighed {
@@ -176,7 +200,11 @@ function timed(way: Way, request: Request, wanted: PlainDate | undefined): Timed
   if (!wanted) return { best, resolved: best, stages: planForward(best, begin) };
   const stages = planBackward(best, wanted);
   const start = (stages[0] as DatedStage).start;
-  if (start >= today) return { best, resolved: best, stages };
+  if (start >= today) {
+    // Seed that must not dry cannot wait beyond its keeping: it is ready sooner then, and the plan says so.
+    const last = request.keeping && later(today, request.keeping.moistUntil);
+    return { best, resolved: best, stages: last && start > last ? planForward(best, last) : stages };
+  }
   const late = daysBetween(start, today);
   const longest = best.reduce((at, stage, index) => ((stage.pull?.best ?? 0) > (best[at]?.pull?.best ?? 0) ? index : at), 0);
   const resolved = best.map((stage, index) =>
@@ -204,12 +232,15 @@ function timedOutdoors(way: Way, request: Request, fixed: PlainDate | undefined,
       best: resolved,
       resolved,
       stages,
-      gives: chainShare(chainOf(species, way, resolved)),
+      gives: chainShare(chainOf(species, way, resolved, request.credit)),
       ready: (stages.at(-1) as DatedStage).end,
     };
   };
   if (fixed) return from(fixed);
-  const tried = Array.from({ length: Math.ceil(365 / TRY_EVERY_DAYS) }, (_, i) => from(addDays(today, i * TRY_EVERY_DAYS)));
+  const { keeping } = request;
+  const tried = Array.from({ length: Math.ceil(365 / TRY_EVERY_DAYS) }, (_, i) => addDays(today, i * TRY_EVERY_DAYS))
+    .filter((start) => start === today || !keeping || start <= keeping.moistUntil)
+    .map(from);
   const inTime = wanted ? tried.filter(({ ready }) => ready <= wanted) : tried;
   const worthwhile = (those: typeof tried) => {
     const best = Math.max(...those.map(({ gives }) => gives));
@@ -224,22 +255,62 @@ function surroundingsOf({ places, credit, storedDry_days, rot }: Request): Surro
   return { places, ...(rot && { rot }), ...(credit && { credit }), ...(storedDry_days !== undefined && { storedDry_days }) };
 }
 
-function keyDates(species: Species, way: Way, resolved: readonly ResolvedStage[], stages: readonly DatedStage[]): KeyDates {
+/** So many winters tell a plan how far the weather can throw it; more would not be worth a keystroke's wait. */
+const YEARS_WEIGHED = 64;
+const weighedYears = new WeakMap<Species, Map<string, Float64Array>>();
+
+/** A plan with a winter outdoors, with what single winters would free instead of the mean year alone. */
+function throughYears(resolved: readonly ResolvedStage[], stages: readonly DatedStage[], request: Request): ResolvedStage[] {
+  const { species, nursery, credit } = request;
+  return resolved.map((stage, i) => {
+    if (stage.kind !== 'outdoorWinter' || !stage.curve) return stage;
+    const out = (stages[i] as DatedStage).start;
+    const { days, springs } = followedFor(species, yearOf(nursery), out, credit);
+    const key = `${out} ${credit?.days} ${credit?.give_days} ${JSON.stringify(nursery.climate)} ${nursery.latitude_deg} ${nursery.lastFrost.mean}`;
+    const known = weighedYears.get(species) ?? new Map<string, Float64Array>();
+    weighedYears.set(species, known);
+    let years = known.get(key);
+    if (!years) {
+      const question = {
+        species,
+        climate: dailyClimate(nursery),
+        start: dayIn(out),
+        days,
+        winters: YEARS_WEIGHED,
+        springs,
+        ...(credit && { credit }),
+      };
+      const count = new WinterCount(question);
+      count.add(YEARS_WEIGHED, randomFrom('weighed years'));
+      years = count.freedByYears;
+      known.set(key, years);
+    }
+    return { ...stage, freed: years.reduce((sum, one) => sum + one, 0) / years.length, freedByYears: years };
+  });
+}
+
+function keyDates(species: Species, way: Way, resolved: readonly ResolvedStage[], stages: readonly DatedStage[], ready: number): KeyDates {
   const cold = stages.findIndex((stage) => stage.kind === 'coldMoist' || stage.kind === 'coldDry' || stage.kind === 'outdoorWinter');
   const coldStage = stages[cold];
   const sprouts = sproutingStage(way);
   const sproutStage = stages[sprouts] as DatedStage;
   const law = thermalTime(species.sprouting);
-  const daysTo = (share: number) => wholeSproutingDays(share, law, (resolved[sprouts] as ResolvedStage).temperature_C, species);
+  const daysTo = (share: number) => wholeSproutingDays(share, law, resolved[sprouts] as ResolvedStage, species);
   const last = stages.at(-1) as DatedStage;
   return {
     start: (stages[0] as DatedStage).start,
     ...(coldStage && { intoCold: coldStage.start, bestOut: coldStage.end }),
     ...(coldStage?.window && { window: coldStage.window }),
-    firstSprouts: addDays(sproutStage.start, daysTo(0.1)),
+    // The first of so many comes when half of such batches have one: the sooner the more there are.
+    firstSprouts: addDays(sproutStage.start, daysTo(firstShare(ready * species.sprouting.share))),
     potted: sprouts === stages.length - 1 ? addDays(sproutStage.start, daysTo(0.9)) : last.start,
     setOut: last.end,
   };
+}
+
+/** The share of those to come by which, half of the time, the first of `count` has: 1 − ½^(1/count). */
+function firstShare(count: number): number {
+  return 1 - 0.5 ** (1 / Math.max(1, count));
 }
 
 /** The plan that a proposal becomes when it is chosen, with `seeds` to start. */

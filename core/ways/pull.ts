@@ -1,7 +1,8 @@
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import { COLD_RESPONSE, effectiveness } from '../chill/effectiveness.ts';
 import { type Credit, daysToFree, freedWithCredit, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
-import { type RotConditions, rotExposure } from '../rot/hazard.ts';
+import { expectedSurvival, type RotConditions, rotExposure } from '../rot/hazard.ts';
+import { ROT_PRIOR } from '../rot/learned.ts';
 
 /** Ending a stage anywhere in the window keeps at least this much of the best yield. */
 export const WINDOW_KEEPS = 0.97;
@@ -15,7 +16,9 @@ export interface PullCurve {
   earned: number[];
   /** Share freed. */
   freed: number[];
-  /** Share not lost to rot. */
+  /** Rot hazard added up. */
+  exposed: number[];
+  /** Share not lost to rot, averaged over what is not known of it. */
   survives: number[];
   /** Freed × survives: what pulling on that day gives of the sound seeds. */
   yields: number[];
@@ -31,7 +34,8 @@ export interface Pull {
 
 /**
  * The curve from what each day has earned and lost. `days` is the last day drawn; `earnedBy` and `exposedBy`
- * give effective days and added-up rot hazard by that whole day, and must not fall; `credit` comes on top.
+ * give effective days and added-up rot hazard by that whole day, and must not fall; `credit` comes on top. `rotShape` is how surely the
+ * hazard's multiplier is known: the shape of a Gamma with mean 1; without it the hazard is taken as it is.
  */
 export function pullCurve(
   days: number,
@@ -39,12 +43,15 @@ export function pullCurve(
   earnedBy: (day: number) => number,
   exposedBy: (day: number) => number,
   credit = NO_CREDIT,
+  rotShape?: number,
 ): PullCurve {
-  const curve: PullCurve = { earned: [], freed: [], survives: [], yields: [] };
+  const curve: PullCurve = { earned: [], freed: [], exposed: [], survives: [], yields: [] };
   for (let day = 0; day <= days; day++) {
     const earned = earnedBy(day);
     const freed = freedWithCredit(earned, requirement, credit);
-    const survives = Math.exp(-exposedBy(day));
+    const exposed = exposedBy(day);
+    const survives = expectedSurvival(exposed, rotShape);
+    curve.exposed.push(exposed);
     curve.earned.push(earned + credit.days);
     curve.freed.push(freed);
     curve.survives.push(survives);
@@ -73,6 +80,10 @@ export interface SteadyTreatment {
   temperature_C: number;
   response?: TemperatureResponse;
   rot: RotConditions;
+  /** Age of the medium when the stage begins, days; 0 where it is fresh. */
+  mediumAge_days?: number;
+  /** How surely the rot's multiplier is known; the prior's where nothing was learned. */
+  rotShape?: number;
   /** Effective days already earned before the stage begins. */
   credit?: Credit;
   /** Days that count as one; 1.25 for dry cold. */
@@ -90,14 +101,16 @@ export function horizonDays(requirement: Requirement, perDay: number): number {
   return Math.min(LONGEST_STAGE_DAYS, Math.ceil((2.5 * daysToFree(0.95, requirement)) / perDay) + 30);
 }
 
-/** The curve of a treatment at a constant temperature in a medium that is fresh at its start. */
+/** The curve of a treatment at a constant temperature in a medium that ages all through. */
 export function steadyCurve(treatment: SteadyTreatment): PullCurve {
   const perDay = earnedPerDay(treatment);
+  const age = treatment.mediumAge_days ?? 0;
   return pullCurve(
     horizonDays(treatment.requirement, perDay),
     treatment.requirement,
     (day) => day * perDay,
-    (day) => rotExposure(0, day, treatment.rot),
+    (day) => rotExposure(age, age + day, treatment.rot),
     treatment.credit,
+    treatment.rotShape ?? ROT_PRIOR.shape,
   );
 }

@@ -4,12 +4,14 @@ import type { Cue, Species } from '@chill/model/species.ts';
 import type { Medium, Stage, StageKind } from '@chill/model/stage.ts';
 import type { Way } from '@chill/model/way.ts';
 import { coldResponseOf, RIPENING_RESPONSE, WARM_RESPONSE } from '../chill/effectiveness.ts';
-import { type Credit, daysToFree, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
-import { handbookLink, type Link } from '../lot/prospect.ts';
+import type { SwingingPlace } from '../chill/met.ts';
+import { type Credit, daysToFree, freedWithCredit, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
+import { handbookLink, type NamedLink } from '../lot/prospect.ts';
 import type { BetaShare } from '../lot/viability.ts';
-import type { LearnedRot } from '../rot/learned.ts';
-import { daysToSprout, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
-import type { YearOfDays } from '../winter/climate.ts';
+import { expectedSurvival } from '../rot/hazard.ts';
+import { type LearnedRot, ROT_PRIOR } from '../rot/learned.ts';
+import { daysToSprout, degreesPerDay, sproutedOfThoseThatWill, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
+import { dayIn, type YearOfDays } from '../winter/climate.ts';
 import { outdoorStay, type Shelter } from '../winter/outdoors.ts';
 import { ASSUMED_C, placesFor } from './places.ts';
 import { bestPull, type Pull, type PullCurve, type SteadyTreatment, steadyCurve } from './pull.ts';
@@ -34,6 +36,8 @@ export interface ResolvedStage {
   kind: StageKind;
   medium?: Medium;
   temperature_C: number;
+  /** Half the swing of the place's days around that, °C, where it was measured. */
+  halfSwing_C?: number;
   place?: Place;
   /** Whole days that are best. */
   days: number;
@@ -45,6 +49,14 @@ export interface ResolvedStage {
   /** Share of the seeds entering that are freed by it, and that are not lost in it. */
   freed: number;
   survives: number;
+  /** Rot hazard added up in it, where it rots. */
+  exposure?: number;
+  /** How surely the rot's multiplier is known there; the prior's where nothing was learned. */
+  rotShape?: number;
+  /** Outdoors: degree-days that each day brings for sprouting there. */
+  degrees?: (day: number) => number;
+  /** What single years would free, each as likely, where the weather decides. */
+  freedByYears?: Float64Array;
 }
 
 /** The links of the chain from a sound seed to a plant, each a share 0 to 1. */
@@ -54,6 +66,8 @@ export interface Chain {
   /** Answers to the cues that are given or not: smoke, flooding. */
   answered: number;
   survives: number;
+  /** Those that come at the warmth they get: less than all where the seed wants warm days and cool nights, none where it never sprouts at that temperature. */
+  warmth: number;
   sprouts: number;
   establishes: number;
 }
@@ -75,7 +89,7 @@ export function treatmentOf(
   if (stage.kind === 'warmMoist' && warm) return { requirement: warm, temperature_C, response: WARM_RESPONSE, rot };
   if (stage.kind === 'coldMoist' && cold) return { requirement: cold, temperature_C, response: coldResponse, rot, credit };
   if (stage.kind === 'coldDry' && cold && species.cold.need !== 'none' && species.cold.dryColdWorks) {
-    return { requirement: cold, temperature_C, response: coldResponse, rot, daysPerEffectiveDay: DRY_COLD_FACTOR };
+    return { requirement: cold, temperature_C, response: coldResponse, rot, credit, daysPerEffectiveDay: DRY_COLD_FACTOR };
   }
   return undefined;
 }
@@ -83,7 +97,7 @@ export function treatmentOf(
 /** A treatment whose rot is the nursery's own, where its mould has been recorded. */
 export function withOwnRot(treatment: SteadyTreatment | undefined, rot: LearnedRot | undefined): SteadyTreatment | undefined {
   const own = treatment && rot?.[treatment.rot.medium];
-  return own ? { ...treatment, rot: { ...treatment.rot, own: own.mean } } : treatment;
+  return own ? { ...treatment, rotShape: own.shape, rot: { ...treatment.rot, own: own.mean } } : treatment;
 }
 
 /** Which stage of a way the seeds sprout in: the warm towel, the flooded pot, or the pot where there is neither. */
@@ -94,7 +108,7 @@ export function sproutingStage(way: Way): number {
 
 /** What surrounds a way besides the species: the nursery's places, cold that the lot brings along, and for a winter outdoors the year and the day it begins. */
 export interface Surroundings {
-  places: readonly Place[];
+  places: readonly SwingingPlace[];
   credit?: Credit;
   /** Days that the lot has lain dry since its harvest. */
   storedDry_days?: number;
@@ -111,10 +125,26 @@ export function resolveWay(
 ): ResolvedStage[] {
   const law = thermalTime(species.sprouting);
   let credit = brought;
+  let bed: { medium: Medium; age_days: number } | undefined;
   return way.stages.map((stage, index) => {
+    // Going on in the same sand or pot, its medium goes on ageing.
+    const age = stage.medium !== undefined && bed?.medium === stage.medium ? bed.age_days : 0;
+    const resolved = resolveStage(stage, index, age);
+    bed = stage.medium && { medium: stage.medium, age_days: age + resolved.days };
+    return resolved;
+  });
+
+  function resolveStage(stage: Stage, index: number, mediumAge_days: number): ResolvedStage {
     const place = placesFor(stage.kind, places)[0];
     const temperature_C = place?.nominal_C ?? stage.temperature_C ?? defaultTemperature(species, stage.kind);
-    const base = { kind: stage.kind, ...(stage.medium && { medium: stage.medium }), temperature_C, ...(place && { place }) };
+    const halfSwing_C = place?.halfSwing_C;
+    const base = {
+      kind: stage.kind,
+      ...(stage.medium && { medium: stage.medium }),
+      temperature_C,
+      ...(halfSwing_C && { halfSwing_C }),
+      ...(place && { place }),
+    };
     if (stage.kind === 'freezerTurns') {
       const days = stage.days?.best ?? MOST_TURNS * DAYS_PER_TURN;
       credit = { ...brought, days: brought.days + turnsCredit(days) };
@@ -124,10 +154,10 @@ export function resolveWay(
     const ahead = stage.kind === 'dryStore' ? { days: storedDry_days, give_days: 0 } : credit;
     const treatment = withOwnRot(treatmentOf(species, stage, temperature_C, ahead), rot);
     // Only the first cold stage begins with what the seed brings along.
-    if (stage.kind === 'coldMoist') credit = NO_CREDIT;
-    if (treatment) return { ...base, ...treated(stage, treatment) };
-    return { ...base, days: plainDays(species, way, stage, index, law, temperature_C), freed: 1, survives: 1 };
-  });
+    if (stage.kind === 'coldMoist' || (stage.kind === 'coldDry' && treatment)) credit = NO_CREDIT;
+    if (treatment) return { ...base, ...treated(stage, { ...treatment, ...(mediumAge_days > 0 && { mediumAge_days }) }) };
+    return { ...base, days: plainDays(species, way, stage, index, law, base), freed: 1, survives: 1 };
+  }
 }
 
 /** Chill-days credited to freezer turns that took `days`. Anecdotal. */
@@ -135,27 +165,71 @@ export function turnsCredit(days: number): number {
   return TURN_CREDIT_DAYS * Math.min(MOST_TURNS, Math.floor(days / DAYS_PER_TURN));
 }
 
-/** The chain from a sound seed to a plant along a way. A cue that the way leaves out frees only those that need none of it. */
-export function chainOf(species: Species, way: Way, stages: readonly ResolvedStage[]): Chain {
+/** What of a stage its chain is made from: as it is planned, or as it went. */
+export type ChainStage = Pick<ResolvedStage, 'kind' | 'temperature_C' | 'halfSwing_C' | 'curve' | 'freed' | 'survives'> &
+  Partial<Pick<ResolvedStage, 'days' | 'degrees'>>;
+
+/**
+ * The chain from a sound seed to a plant along a way. A cue that the way leaves out frees only those that need none of it, with the cold that the seed
+ * brings along, `credit`.
+ */
+export function chainOf(species: Species, way: Way, stages: readonly ChainStage[], credit: Credit = NO_CREDIT): Chain {
   const { ripening, warm, cold } = requirementsOf(species);
   const times = (...kinds: StageKind[]) => stages.filter((stage) => kinds.includes(stage.kind) && stage.curve).length;
-  const product = (pick: (stage: ResolvedStage) => number) => stages.reduce((all, stage) => all * pick(stage), 1);
-  const without = (requirement: Requirement | undefined, missing: number) =>
-    requirement ? requirement.freedWithout ** Math.max(0, missing) : 1;
+  const product = (pick: (stage: ChainStage) => number) => stages.reduce((all, stage) => all * pick(stage), 1);
+  const without = (requirement: Requirement | undefined, missing: number, brought = NO_CREDIT) => {
+    if (!requirement || missing <= 0) return 1;
+    return freedWithCredit(0, requirement, brought) * requirement.freedWithout ** (missing - 1);
+  };
   const winters = (species.cold.need !== 'none' && species.cold.winters) || 1;
   const outside = times('outdoorWinter');
   const missed =
     without(ripening, 1 - times('dryStore')) *
     without(warm, 1 - times('warmMoist') - outside) *
-    without(cold, winters - times('coldMoist', 'coldDry') - outside * winters);
+    without(
+      cold,
+      winters - times('coldMoist', 'coldDry') - outside * winters,
+      times('coldMoist', 'coldDry') + outside > 0 ? NO_CREDIT : credit,
+    );
   return {
     opened: coatOpened(species, way),
     freed: product((stage) => stage.freed) * missed,
     answered: cuesAnswered(species, way),
     survives: product((stage) => stage.survives),
+    warmth: warmthOf(species, stages, sproutingStage(way)),
     sprouts: species.sprouting.share,
     establishes: species.pot.establishes,
   };
+}
+
+/** A swing of the day this part of what the species asks for is swing enough. Assumption. */
+const SWING_ENOUGH = 0.6;
+
+/** The share of those that would sprout which do at the warmth of their stage; where nothing sprouts there, what has on the way. */
+function warmthOf({ sprouting, alternating }: Species, stages: readonly ChainStage[], at: number): number {
+  const stage = stages[at];
+  if (!stage) return 1;
+  const { temperature_C, halfSwing_C = 0 } = stage;
+  if (degreesPerDay(temperature_C, halfSwing_C, thermalTime(sprouting)) <= 0) return onTheWay(sprouting, stages.slice(0, at));
+  if (!alternating) return 1;
+  return 2 * halfSwing_C >= SWING_ENOUGH * (alternating.day_C - alternating.night_C) ? 1 : alternating.steady;
+}
+
+/** Of the seeds freed, the share that sprouts in the last of the treatments itself: some do so in the cold, and only there. */
+function onTheWay(sprouting: Species['sprouting'], stages: readonly ChainStage[]): number {
+  const last = stages.findLast(({ curve, freed }) => curve && freed > 0);
+  if (!last?.curve || last.kind === 'dryStore' || last.kind === 'coldDry') return 0;
+  const law = thermalTime(sprouting);
+  const { curve, days = 0, degrees = () => law.rate(last.temperature_C) } = last;
+  const warmth = [0];
+  for (let day = 0; day < days; day++) warmth.push((warmth[day] as number) + degrees(day));
+  const all = warmth[days] as number;
+  let share = (curve.freed[0] as number) * sproutedOfThoseThatWill(all, law);
+  for (let day = 1; day <= days; day++) {
+    const newly = (curve.freed[day] as number) - (curve.freed[day - 1] as number);
+    if (newly > 0) share += newly * sproutedOfThoseThatWill(all - (warmth[day] as number), law);
+  }
+  return Math.min(1, share / Math.max(1e-12, curve.freed[days] as number));
 }
 
 /** The share that answers to the cues which are given or not: 1 where the species asks for none. */
@@ -166,27 +240,69 @@ export function cuesAnswered({ smoke, flooding }: Species, way: Way): number {
 }
 
 /** The share of a lot's coats that let water in after the stages of a way: 1 for a seed without a hard coat. */
-export function coatOpened({ hardCoat }: Species, way: Way): number {
-  if (!hardCoat) return 1;
-  const has = (kind: StageKind) => way.stages.some((stage) => stage.kind === kind);
-  return Math.max(hardCoat.untreated, has('openCoat') ? hardCoat.openCoat : 0, has('hotWater') ? hardCoat.hotWater : 0);
+export function coatOpened(species: Species, way: Way): number {
+  return coatOpening(species, way).share;
+}
+
+/** What opens a lot's coats along a way, and the share it opens; the best of what is done counts. */
+function coatOpening({ hardCoat }: Species, way: Way): { how: 'untreated' | 'openCoat' | 'hotWater'; share: number } {
+  if (!hardCoat) return { how: 'untreated', share: 1 };
+  const done = (['openCoat', 'hotWater'] as const).filter((how) => way.stages.some(({ kind }) => kind === how));
+  return [...done, 'untreated' as const]
+    .map((how) => ({ how, share: hardCoat[how] }))
+    .reduce((best, one) => (one.share > best.share ? one : best));
 }
 
 /** The chance that one sound seed becomes a plant, 0 to 1. */
 export function chainShare(chain: Chain): number {
-  return chain.opened * chain.freed * chain.answered * chain.survives * chain.sprouts * chain.establishes;
+  return chain.opened * chain.freed * chain.answered * chain.survives * chain.warmth * chain.sprouts * chain.establishes;
 }
 
-/** The chain with what is not known of it: the handbook's shares are worth ten seeds each, and rot has a nursery's own unknown multiplier. */
-export function chainLinks(sound: BetaShare, chain: Chain, rotShape?: number): Link[] {
+/** The name of what is not known of a lot's soundness, wherever it stands in a chain. */
+export const SOUND_LINK = 'sound';
+
+/** The links before the seed is freed, and what it takes to sprout: those that a towel test of the lot goes through as well. */
+export function seedLinks(sound: BetaShare, species: Species, way: Way, chain: Pick<Chain, 'warmth' | 'sprouts'>): NamedLink[] {
+  const { smoke, flooding } = species;
+  const given = (kind: StageKind) => way.stages.some((stage) => stage.kind === kind);
+  const cue = (name: string, of: Cue | undefined, kind: StageKind): NamedLink[] =>
+    of ? [{ key: `${name} ${given(kind) ? 'with' : 'without'}`, link: handbookLink(given(kind) ? of.with : of.without) }] : [];
+  const { how, share } = coatOpening(species, way);
   return [
-    sound,
-    handbookLink(chain.opened),
-    handbookLink(chain.answered),
-    chain.freed,
-    { rotExposure: -Math.log(chain.survives), ...(rotShape !== undefined && { shape: rotShape }) },
-    handbookLink(chain.sprouts),
-    handbookLink(chain.establishes),
+    { key: SOUND_LINK, link: sound },
+    { key: `coat ${how}`, link: handbookLink(share) },
+    ...cue('smoke', smoke, 'smoke'),
+    ...cue('flooding', flooding, 'flood'),
+    { key: 'warmth', link: handbookLink(chain.warmth) },
+    { key: 'sprouts', link: handbookLink(chain.sprouts) },
+  ];
+}
+
+/** The whole chain with what is not known of it: the handbook's shares are worth ten seeds each, and rot has the nursery's own unknown multiplier in each medium. */
+export function chainLinks(sound: BetaShare, species: Species, way: Way, chain: Chain, stages: readonly ResolvedStage[]): NamedLink[] {
+  const years = stages.find(({ freedByYears }) => freedByYears)?.freedByYears;
+  const inYears = years && years.reduce((sum, one) => sum + one, 0) / years.length;
+  const rotting = stages.filter(({ exposure, medium }) => exposure && medium);
+  const media = [...new Set(rotting.map(({ medium }) => medium as Medium))];
+  const rot = media.map((medium): NamedLink => {
+    const mine = rotting.filter((stage) => stage.medium === medium);
+    const exposure = mine.reduce((sum, stage) => sum + (stage.exposure ?? 0), 0);
+    const shape = mine.find(({ rotShape }) => rotShape !== undefined)?.rotShape;
+    return { key: `rot ${medium}`, link: { rotExposure: exposure, ...(shape !== undefined && { shape }) } };
+  });
+  // What is lost otherwise than by rot: to animals, in the freezer.
+  const otherwise = stages.reduce(
+    (share, { survives, exposure = 0, rotShape, curve }) =>
+      share * Math.min(1, survives / (curve || exposure > 0 ? expectedSurvival(exposure, rotShape ?? ROT_PRIOR.shape) : 1)),
+    1,
+  );
+  return [
+    ...seedLinks(sound, species, way, chain),
+    { key: 'freed', link: inYears ? chain.freed / inYears : chain.freed },
+    ...(years ? [{ key: 'the year', link: { values: years } }] : []),
+    ...rot,
+    { key: 'lost otherwise', link: otherwise },
+    { key: 'establishes', link: handbookLink(chain.establishes) },
   ];
 }
 
@@ -195,7 +311,12 @@ export function withDays(stage: ResolvedStage, days: number): ResolvedStage {
   const { curve } = stage;
   if (!curve) return { ...stage, days };
   const at = Math.min(days, curve.yields.length - 1);
-  return { ...stage, days, freed: curve.freed[at] as number, survives: curve.survives[at] as number };
+  return { ...stage, days, ...atDay(curve, at) };
+}
+
+/** What a curve comes to by a day. */
+function atDay(curve: PullCurve, day: number): Pick<ResolvedStage, 'freed' | 'survives' | 'exposure'> {
+  return { freed: curve.freed[day] as number, survives: curve.survives[day] as number, exposure: curve.exposed[day] as number };
 }
 
 /** A winter outdoors, as the months give it; where there is no winter, or none is told of, it frees nothing. */
@@ -208,7 +329,14 @@ function leftOut(
   const stay = outdoors && outdoorStay(species, outdoors.year, outdoors.start, { credit, shelter });
   if (!stay) return { days: NO_WINTER_DAYS, freed: 1, survives: 1 };
   const { days, curve, pull } = stay;
-  return { days, curve, pull, freed: curve.freed[days] as number, survives: curve.survives[days] as number };
+  const { year, start } = outdoors;
+  const law = thermalTime(species.sprouting);
+  const first = dayIn(start);
+  const degrees = (day: number) => {
+    const of = (first + day) % 365;
+    return degreesPerDay(year.mean_C[of] as number, year.halfSwing_C[of] as number, law);
+  };
+  return { days, curve, pull, degrees, ...atDay(curve, days) };
 }
 
 function treated(stage: Stage, treatment: SteadyTreatment): Omit<ResolvedStage, 'kind' | 'temperature_C'> {
@@ -217,11 +345,12 @@ function treated(stage: Stage, treatment: SteadyTreatment): Omit<ResolvedStage, 
   // Dry seed loses next to nothing by waiting; it need not wait longer than it must.
   const enough = stage.kind === 'dryStore' ? pull.from : pull.best;
   const days = Math.min(stage.days?.best ?? enough, curve.yields.length - 1);
-  return { days, pull, curve, treatment, freed: curve.freed[days] as number, survives: curve.survives[days] as number };
+  const { rotShape } = treatment;
+  return { days, pull, curve, treatment, ...(rotShape !== undefined && { rotShape }), ...atDay(curve, days) };
 }
 
-function plainDays(species: Species, way: Way, stage: Stage, index: number, law: ThermalTime, temperature_C: number): number {
-  const sprouting = index === sproutingStage(way) ? wholeSproutingDays(0.9, law, temperature_C, species) : 0;
+function plainDays(species: Species, way: Way, stage: Stage, index: number, law: ThermalTime, at: Warmth): number {
+  const sprouting = index === sproutingStage(way) ? wholeSproutingDays(0.9, law, at, species) : 0;
   if (stage.kind === 'pot') return sprouting + (stage.days?.best ?? species.pot.days.best);
   if (stage.days) return stage.days.best;
   if (stage.kind === 'warmTowel' || stage.kind === 'flood') return sprouting;
@@ -231,9 +360,15 @@ function plainDays(species: Species, way: Way, stage: Stage, index: number, law:
   return BENCH_DAYS[stage.kind] ?? 0;
 }
 
-/** Whole days in the warmth until `share` of those that will have sprouted; at the species' own temperature where this one is useless. */
-export function wholeSproutingDays(share: number, law: ThermalTime, temperature_C: number, species: Species): number {
-  const here = daysToSprout(share, law, temperature_C);
+/** The warmth of a place: its mean, and half the swing of its days where that was measured, °C. */
+type Warmth = Pick<ResolvedStage, 'temperature_C' | 'halfSwing_C'>;
+
+/**
+ * Whole days in the warmth until `share` of those that will have sprouted. Where it never sprouts at that warmth no plants are counted on
+ * ({@link chainOf}); only so that such a plan can be drawn at all it is given the days of the species' own temperature.
+ */
+export function wholeSproutingDays(share: number, law: ThermalTime, { temperature_C, halfSwing_C }: Warmth, species: Species): number {
+  const here = daysToSprout(share, law, temperature_C, halfSwing_C);
   return Math.ceil(Number.isFinite(here) ? here : daysToSprout(share, law, species.sprouting.at_C));
 }
 

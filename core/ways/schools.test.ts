@@ -43,7 +43,7 @@ describe('the way of a school', () => {
     ['lobelia-cardinalis', 'pottedThenChilled', 'coldMoist in ownPot, pot'],
     ['lobelia-cardinalis', 'towelInFridge', 'too small to pick off a towel'],
     ['syncarpha-vestita', 'noCold', 'smoke, warmTowel, pot'],
-    ['typha-latifolia', 'noCold', 'soak, flood in ownPot, pot'],
+    ['typha-latifolia', 'noCold', 'flood in ownPot, pot'],
     ['sagittaria-latifolia', 'pottedThenChilled', 'coldMoist in ownPot, flood in ownPot, pot'],
     ['acacia-pycnantha', 'mediumInFridge', 'it waits for no winter'],
     ['quercus-rubra', 'freezerTurns', 'frost kills seed that stays this wet inside'],

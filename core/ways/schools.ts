@@ -62,8 +62,14 @@ export const SCHOOLS: Record<Exclude<School, 'towelTest'>, SchoolWords> = {
   },
 };
 
-/** Seed shorter than this is not picked off a towel, mm. */
-export const TINY_MM = 1.3;
+/** Seed shorter than this, mm, or as light as dust, g a thousand, is not picked off a towel. */
+const TINY_MM = 1.3;
+const DUST_G = 0.1;
+
+/** Whether seed is too small to be handled one by one. */
+function isTiny({ length_mm, thousandSeeds_g }: Species['seed']): boolean {
+  return length_mm < TINY_MM || thousandSeeds_g < DUST_G;
+}
 
 /** A school's way for a species, or why it makes none. */
 export type SchoolAnswer = { way: Way } | { not: string };
@@ -79,7 +85,8 @@ export function schoolWay(
 ): SchoolAnswer {
   const stages = stagesOf(school, species);
   if (typeof stages === 'string') return { not: stages };
-  const { id, name, speaksFor, speaksAgainst } = SCHOOLS[school];
+  const { id, name } = SCHOOLS[school];
+  const { speaksFor, speaksAgainst } = wordsFor(school, species);
   return {
     way: {
       id,
@@ -93,6 +100,23 @@ export function schoolWay(
   };
 }
 
+/** From this share on that needs no cold, going without is no control but the usual way. */
+const MOSTLY_NONE = 0.5;
+
+/** What is said for and against a school's way: of seed that hardly needs cold, the way without it is not the control. */
+function wordsFor(
+  school: Exclude<School, 'towelTest'>,
+  { cold, seed }: Omit<Species, 'ways'>,
+): Pick<SchoolWords, 'speaksFor' | 'speaksAgainst'> {
+  const { speaksFor, speaksAgainst } = SCHOOLS[school];
+  const without = cold.need === 'none' ? 1 : cold.freedWithout;
+  if (school === 'noCold' && without >= MOSTLY_NONE)
+    return { speaksFor: 'quick: most need no cold', speaksAgainst: 'it comes at once: start it in its season' };
+  if (school === 'mediumInFridge' && seed.length_mm < SMALL_MM) return { speaksFor: 'least rot in long holds', speaksAgainst };
+  return { speaksFor, speaksAgainst };
+}
+const SMALL_MM = 3;
+
 /** A species that waits for no winter calls its plain way by what is done instead. */
 function nameFor(school: School, species: Omit<Species, 'ways'>): string | undefined {
   if (school !== 'noCold' || species.cold.need === 'required') return undefined;
@@ -104,7 +128,7 @@ function nameFor(school: School, species: Omit<Species, 'ways'>): string | undef
 
 function stagesOf(school: School, species: Omit<Species, 'ways'>): Stage[] | string {
   const { cold, warmFirst, seed } = species;
-  const tiny = seed.length_mm < TINY_MM;
+  const tiny = isTiny(seed);
   const asksCold = cold.need !== 'none';
   const noWinter = 'it waits for no winter';
   switch (school) {
@@ -165,7 +189,7 @@ function dried({ fruit, afterRipening }: Omit<Species, 'ways'>): Stage[] {
 /** What comes before the seed lies down to wait. Hot water and smoke are a soak of their own; seed sown dry on its pot wants none. */
 function prepared(species: Omit<Species, 'ways'>, sownDry = false): Stage[] {
   const coat = opened(species);
-  const soaked = coat[0]?.kind === 'hotWater' || species.smoke !== undefined || sownDry || species.seed.length_mm < TINY_MM;
+  const soaked = coat[0]?.kind === 'hotWater' || species.smoke !== undefined || sownDry || isTiny(species.seed);
   return [
     ...dried(species),
     ...coat,
@@ -188,7 +212,7 @@ function afloat({ flooding }: Omit<Species, 'ways'>): Stage[] {
 /** How it sprouts: under water in its pot, on the towel, or, where too small for one, in the pot. */
 function sprouted(species: Omit<Species, 'ways'>): Stage[] {
   if (species.flooding) return [...afloat(species), { kind: 'pot' }];
-  return species.seed.length_mm < TINY_MM ? [{ kind: 'pot' }] : [{ kind: 'warmTowel' }, { kind: 'pot' }];
+  return isTiny(species.seed) ? [{ kind: 'pot' }] : [{ kind: 'warmTowel' }, { kind: 'pot' }];
 }
 
 function wet(kind: Stage['kind'], medium: Medium): Stage {
@@ -201,7 +225,7 @@ const OFFERED = Object.keys(SCHOOLS) as Exclude<School, 'towelTest'>[];
 export const UNTREATED = 'untreated';
 
 function untreatedWay(species: Omit<Species, 'ways'>): Way {
-  const tiny = species.seed.length_mm < TINY_MM;
+  const tiny = isTiny(species.seed);
   return {
     id: UNTREATED,
     name: 'Nothing done',

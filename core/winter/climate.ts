@@ -2,7 +2,8 @@ import type { MonthClimate, Nursery } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import { dayOfYear } from '../calendar/dates.ts';
-import { COLD_RESPONSE, effectiveness } from '../chill/effectiveness.ts';
+import { cosineEffect } from '../chill/cosineDay.ts';
+import { COLD_RESPONSE } from '../chill/effectiveness.ts';
 
 /** Thermal diffusivity of a moist mix in a flat, mm²/s, and the depth at which seed lies in it (Campbell & Norman 1998). */
 const DIFFUSIVITY_MM2_S = 0.4;
@@ -108,12 +109,7 @@ export function dayIn(date: PlainDate): number {
 export function dailyEffect(year: YearOfDays, response: TemperatureResponse): Float64Array {
   const kept = effects.get(year)?.find(([same]) => same === response);
   if (kept) return kept[1];
-  const steps = 24;
-  const cosines = Array.from({ length: steps }, (_, i) => Math.cos((2 * Math.PI * (i + 0.5)) / steps));
-  const effect = year.mean_C.map((mean, day) => {
-    const swing = year.halfSwing_C[day] as number;
-    return cosines.reduce((sum, cosine) => sum + effectiveness(mean + swing * cosine, response), 0) / steps;
-  });
+  const effect = year.mean_C.map((mean, day) => cosineEffect(mean, year.halfSwing_C[day] as number, response));
   effects.set(year, [...(effects.get(year) ?? []), [response, effect]]);
   return effect;
 }

@@ -51,18 +51,35 @@ export function guessDaily(text: string): { ok: true; value: DailyLayout } | { o
       ok: false,
       problem: 'There are neither moments with temperatures in it, nor days with a minimum and a maximum (date, tmin, tmax).',
     };
-  const figures = data.slice(1).flatMap((row) => [row[columns.min], row[columns.max]].map((cell) => Number(cell || Number.NaN)));
-  const known = figures.filter(Number.isFinite).sort((a, b) => a - b);
-  const whole = known.every(Number.isInteger);
-  const named = head[columns.max] ?? '';
-  const unit: DailyUnit = /f\)?$|fahr/.test(named)
-    ? 'F'
-    : whole && known.some((figure) => Math.abs(figure) > TENTHS_FROM * 1.6)
-      ? 'tenths'
-      : (known[known.length >> 1] ?? 0) > FAHRENHEIT_MEDIAN
-        ? 'F'
-        : 'C';
+  const pairs = data
+    .slice(1)
+    .map((row) => [row[columns.min], row[columns.max]].map((cell) => Number((cell || 'x').replace(',', '.'))) as [number, number]);
+  const known = pairs.filter((pair) => pair.every(Number.isFinite) && !pair.includes(NO_FIGURE));
+  const unit = unitOf(head[columns.max] ?? '', known);
   return { ok: true, value: { rows: 'day', separator, columns, unit } };
+}
+
+/** What stands where nothing was measured. */
+const NO_FIGURE = -9999;
+/** No day's maximum lies so far above its minimum in the middle of a record, in degrees of any kind: such figures are tenths. */
+const SWING_OF_TENTHS = 35;
+/** In the middle of a record days swing by so many °F, and never by so many °C. */
+const SWING_OF_FAHRENHEIT = 16;
+
+/** The unit by its header, otherwise by how far the days swing: a swing in °C is about ten, in °F about twenty, in tenths about a hundred. */
+function unitOf(header: string, pairs: readonly [number, number][]): DailyUnit {
+  if (/f\)?$|fahr|°\s*f/.test(header)) return 'F';
+  const middle = (figures: number[]) => figures.sort((a, b) => a - b)[(figures.length - 1) >> 1] ?? 0;
+  const whole = pairs.every((pair) => pair.every(Number.isInteger));
+  const swing = middle(pairs.map(([min, max]) => max - min));
+  if (
+    whole &&
+    (swing > SWING_OF_TENTHS ||
+      pairs.some((pair) => pair.some((figure) => Math.abs(figure) > TENTHS_FROM * 1.6 && swing > SWING_OF_FAHRENHEIT * 1.6)))
+  )
+    return 'tenths';
+  if (/c\)?$|cels|°\s*c/.test(header) && header !== '') return 'C';
+  return swing > SWING_OF_FAHRENHEIT || middle(pairs.map(([min, max]) => (min + max) / 2)) > FAHRENHEIT_MEDIAN ? 'F' : 'C';
 }
 
 /** Reads daily figures by a layout. Days without both figures, flagged ones and figures that cannot be are left out, and told by their lines. */

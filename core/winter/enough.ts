@@ -1,11 +1,14 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
+import { gammaQuantile } from '../chance/distributions.ts';
 import type { Random } from '../chance/random.ts';
 import { coldResponseOf, WARM_RESPONSE } from '../chill/effectiveness.ts';
-import { type Credit, daysToFree, freedWithCredit, NO_CREDIT } from '../chill/requirement.ts';
+import { type Credit, daysToFree, NO_CREDIT } from '../chill/requirement.ts';
 import { ageing, ROT_LAW } from '../rot/hazard.ts';
+import { ROT_PRIOR, type RotMultiplier } from '../rot/learned.ts';
 import { dayIn, type YearOfDays } from './climate.ts';
-import { DUE_SHARE, outdoorStay, type Shelter, seasonsOf, shelterLoss, springsAhead } from './outdoors.ts';
+import { outdoorStay, type Shelter, shelterLoss, springsAhead } from './outdoors.ts';
+import { classesOf, creditOfLast, freedOf, type Season, seasonsOf } from './seasons.ts';
 import { type DailyClimate, makeWinters } from './winters.ts';
 
 /** A winter is enough when this share of the seeds that need it is freed by it. */
@@ -27,6 +30,8 @@ export interface WinterQuestion {
   anomaly?: number;
   /** What the flat is covered against; where nobody said, against mice and rain. */
   shelter?: Shelter | undefined;
+  /** What the nursery's own mould says of rot in flats outdoors; the prior where it says nothing. */
+  rot?: Pick<RotMultiplier, 'shape' | 'rate'> | undefined;
   /** Springs until it is looked for: two where it waits for cold, warmth and cold, or for warmth that is past. 1 where not told. */
   springs?: 1 | 2;
 }
@@ -74,7 +79,7 @@ export interface WinterAnswer {
   enough: number;
   /** Chance that it is earned by each day. */
   enoughBy: number[];
-  /** Share of the sound seeds freed by spring; not lost to rot or animals by then; both. */
+  /** Share of the sound seeds freed by spring; not lost to rot or animals by then; both. Each winter has its own multiplier on rot, since nobody knows it. */
   freed: Spread;
   alive: Spread;
   ready: Spread;
@@ -105,57 +110,62 @@ export class WinterCount {
 
   /** Adds so many winters, from a stream of chance. */
   add(winters: number, random: Random): void {
-    const { species, climate, start, days, credit = NO_CREDIT, seen, anomaly = 0, shelter, springs = 1 } = this.#question;
+    const { species, climate, start, days, credit = NO_CREDIT, seen, anomaly = 0, shelter, rot = ROT_PRIOR, springs = 1 } = this.#question;
     const cold = coldResponseOf(species);
-    const made = makeWinters({ climate, start, days, winters, responses: [cold, WARM_RESPONSE], random, anomaly });
     const seasons = seasonsOf(species);
-    const dueAt = seasons.map(({ requirement }) => daysToFree(DUE_SHARE, requirement));
+    // Warmth is only asked of seed that wants it.
+    const responses = seasons.length > 1 ? [cold, WARM_RESPONSE] : [cold];
+    const made = makeWinters({ climate, start, days, winters, responses, random, anomaly });
+    const last = seasons.at(-1) as Season;
     const before = seen?.cold.length ?? 0;
     // A mild week in autumn is no spring: it is looked for once the depth of the usual winter is past.
     const midwinter = daysToMidwinter(climate, start - before, cold.zeroAbove_C, springs);
     const { perDay, wetter } = shelterLoss(shelter);
     const ages = Float64Array.from({ length: before + days }, (_, day) => ageing(day, day + 1, 'outdoorFlat') * wetter);
     const usual = (day: number) => usualOn(climate, start - before + day);
+    const { shape, rate } = rot;
+    const brought = creditOfLast(seasons, credit);
     for (let winter = 0; winter < winters; winter++) {
-      const earned = seasons.map(() => 0);
       const line = new Float32Array(before + days + 1);
       const from = winter * days;
       const meanOn = (day: number) =>
         day < 0 ? usual(day) : day < before ? (seen?.mean_C[day] as number) : (made.mean_C[from + day - before] as number);
       let [tenDays, exposure] = [0, 0];
       for (let day = -TEN_DAYS; day < 0; day++) tenDays += meanOn(day);
-      let [spring, met] = [-1, -1];
-      for (let day = 0; day < before + days; day++) {
+      const multiplier = gammaQuantile(Math.max(LEAST_CHANCE, random()), shape, rate);
+      const sums = seasons.map(() => new Float64Array(before + days + 1));
+      let spring = before + days;
+      for (let day = 0; day < spring; day++) {
         tenDays += meanOn(day) - meanOn(day - TEN_DAYS);
-        if (spring < 0 && day >= midwinter && tenDays / TEN_DAYS >= cold.zeroAbove_C) spring = day;
-        if (spring < 0) {
-          const active = earned.findIndex((sum, i) => sum + (seasons[i]?.kind === 'cold' ? credit.days : 0) < (dueAt[i] as number));
-          const at = active < 0 ? seasons.length - 1 : active;
-          const kind = seasons[at]?.kind ?? 'cold';
+        if (day >= midwinter && tenDays / TEN_DAYS >= cold.zeroAbove_C) {
+          spring = day;
+          break;
+        }
+        for (const [i, { kind }] of seasons.entries()) {
+          const sum = sums[i] as Float64Array;
           const counts =
             day < before
               ? (seen?.[kind][day] as number)
               : ((made.effects[kind === 'cold' ? 0 : 1] as Float32Array)[from + day - before] as number);
-          earned[at] = (earned[at] as number) + counts;
-          exposure += (ages[day] as number) * ROT_LAW.at(meanOn(day)) + perDay;
+          sum[day + 1] = (sum[day] as number) + counts;
         }
-        const chill = (earned.at(-1) as number) + credit.days;
-        line[day + 1] = chill;
-        if (met < 0 && chill >= this.#needed) met = day + 1;
+        exposure += (ages[day] as number) * ROT_LAW.at(meanOn(day)) * multiplier + perDay;
       }
-      line[0] = credit.days;
+      const sum = sums.at(-1) as Float64Array;
+      const classes = classesOf(seasons, sums, spring, credit);
+      const begun = seasons.length > 1 ? (classes[classes.length >> 1]?.from ?? Number.POSITIVE_INFINITY) : 0;
+      for (let day = 0; day < line.length; day++) line[day] = Math.max(0, (sum[Math.min(day, spring)] as number) - begun) + brought.days;
       this.#chill.push(line);
-      this.#springs.push(spring < 0 ? before + days : spring);
-      this.#metOn.push(met);
+      this.#springs.push(spring);
+      this.#metOn.push(metBy(sum, spring, (given) => needyFreed(classes, last, given, brought)));
       this.#alive.push(Math.exp(-exposure));
-      this.#freed.push(
-        seasons.reduce(
-          (share, { requirement, kind }, i) =>
-            share * freedWithCredit(earned[i] as number, requirement, kind === 'cold' ? credit : NO_CREDIT),
-          1,
-        ),
-      );
+      this.#freed.push(freedOf(classes, last, sum[spring] as number, brought));
     }
+  }
+
+  /** The share freed by spring in each winter so far. */
+  get freedByYears(): Float64Array {
+    return Float64Array.from(this.#freed);
   }
 
   /** What they say so far. */
@@ -184,6 +194,26 @@ export class WinterCount {
       spring: spreadOf(this.#springs),
     };
   }
+}
+
+/** A multiplier on rot is drawn by its quantile; of chance nought there is none. */
+const LEAST_CHANCE = 1e-6;
+
+/** The share freed of those that need the last season's cold at all. */
+function needyFreed(classes: Parameters<typeof freedOf>[0], last: Season, given: number, credit: Credit): number {
+  return freedOf(classes, { ...last, requirement: { ...last.requirement, freedWithout: 0 } }, given, credit);
+}
+
+/** The first day by which {@link ENOUGH_SHARE} are freed, or −1 where they are not by spring. */
+function metBy(sum: Float64Array, spring: number, freed: (given: number) => number): number {
+  if (freed(sum[spring] as number) < ENOUGH_SHARE) return -1;
+  let [before, by] = [-1, spring];
+  while (by - before > 1) {
+    const middle = (before + by) >> 1;
+    if (freed(sum[middle] as number) >= ENOUGH_SHARE) by = middle;
+    else before = middle;
+  }
+  return by;
 }
 
 function spreadOf(values: readonly number[]): Spread {

@@ -1,19 +1,18 @@
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
-import type { Species, TemperatureResponse } from '@chill/model/species.ts';
-import { coldResponseOf, WARM_RESPONSE } from '../chill/effectiveness.ts';
+import type { Species } from '@chill/model/species.ts';
+import { coldResponseOf } from '../chill/effectiveness.ts';
 import type { Met } from '../chill/met.ts';
-import { type Credit, daysToFree, freedWithCredit, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
-import { ageing, ROT_LAW } from '../rot/hazard.ts';
+import { type Credit, NO_CREDIT } from '../chill/requirement.ts';
+import { ageing, expectedSurvival, ROT_LAW } from '../rot/hazard.ts';
+import { ROT_PRIOR, type RotMultiplier } from '../rot/learned.ts';
 import { bestPull, type Pull, type PullCurve } from '../ways/pull.ts';
-import { requirementsOf } from '../ways/requirements.ts';
 import { dailyEffect, dayIn, daysUntilWarm, type YearOfDays } from './climate.ts';
+import { type Class, classesOf, creditOfLast, freedOf, type Season, seasonsOf } from './seasons.ts';
 
 /** Rate a day at which uncovered seed outdoors is taken by mice and birds. Assumption. */
 export const ANIMALS_PER_DAY = 0.003;
 
-/** A cue that the seasons give in turn is due when this share has had it; only then does the next one count. Assumption: single seeds go on one by one. */
-export const DUE_SHARE = 0.5;
 /** Seed stays out for another year where that frees this many times more. */
 const ANOTHER_YEAR_PAYS = 1.3;
 
@@ -24,13 +23,6 @@ export interface Outdoors {
   springs: 1 | 2;
   curve: PullCurve;
   pull: Pull;
-}
-
-interface Phase {
-  requirement: Requirement;
-  /** Effective days that a day of the stay earns. */
-  effect: (day: number) => number;
-  credit: Credit;
 }
 
 /** What an outdoor place is covered against. */
@@ -44,24 +36,26 @@ export function shelterLoss(shelter: Shelter | undefined): { perDay: number; wet
   return { perDay: shelter?.animals === false ? ANIMALS_PER_DAY : 0, wetter: shelter?.rain === false ? RAIN_WETS : 1 };
 }
 
-/** What a stay outdoors is reckoned from besides the species and the year. */
+/** What a stay outdoors follows from besides the species and the year. */
 export interface StayGiven {
   credit?: Credit;
   /** What the place's readings say of the days so far. */
   seen?: { cold: Met; warm: Met; days: number } | undefined;
   shelter?: Shelter | undefined;
+  /** The nursery's own multiplier on rot in flats outdoors, where it has one. */
+  rot?: RotMultiplier | undefined;
 }
 
 /**
- * A stay outdoors from `start` by the month's mean temperatures: warmth and cold are earned in the order in which the species wants them, and it
- * ends when the ten-day mean rises above what counts as cold, in the first spring or, where that frees much more, the second. Days that were measured
+ * A stay outdoors from `start` by the month's mean temperatures: each seed earns warmth and cold in the order in which the species wants them, and
+ * it ends when the ten-day mean rises above what counts as cold, in the first spring or, where that frees much more, the second. Days that were measured
  * count as they were. `undefined` where winter never comes, or where the species waits for none. Remembered, since a wish being changed asks for the
  * same stays again.
  */
 export function outdoorStay(species: Species, year: YearOfDays, start: PlainDate, given: StayGiven = {}): Outdoors | undefined {
-  const { credit = NO_CREDIT, seen, shelter } = given;
+  const { credit = NO_CREDIT, seen, shelter, rot } = given;
   if (seen) return stayOf(species, year, dayIn(start), given);
-  const key = `${start} ${credit.days} ${credit.give_days} ${shelterLoss(shelter).perDay} ${shelterLoss(shelter).wetter}`;
+  const key = `${start} ${credit.days} ${credit.give_days} ${shelterLoss(shelter).perDay} ${shelterLoss(shelter).wetter} ${rot?.shape} ${rot?.rate}`;
   let stays = known.get(year)?.get(species);
   if (!stays) {
     stays = new Map();
@@ -74,31 +68,13 @@ export function outdoorStay(species: Species, year: YearOfDays, start: PlainDate
 
 const known = new WeakMap<YearOfDays, WeakMap<Species, Map<string, Outdoors | undefined>>>();
 
-/** The cues that a species wants of its seasons, in their order: what each needs, what it answers to. */
-export function seasonsOf(species: Species): { kind: 'warm' | 'cold'; requirement: Requirement; response: TemperatureResponse }[] {
-  const { warm, cold } = requirementsOf(species);
-  if (!cold || species.cold.need === 'none') return [];
-  const chilled = { kind: 'cold' as const, requirement: cold, response: coldResponseOf(species) };
-  const warmed = warm && { kind: 'warm' as const, requirement: warm, response: WARM_RESPONSE };
-  return [...(species.cold.winters === 2 ? [chilled] : []), ...(warmed ? [warmed] : []), chilled];
-}
-
 function stayOf(species: Species, year: YearOfDays, start: number, given: StayGiven): Outdoors | undefined {
   const seasons = seasonsOf(species);
-  const { credit = NO_CREDIT, seen } = given;
   if (seasons.length === 0) return undefined;
-  const phases = seasons.map(({ kind, requirement, response }): Phase => {
-    const effect = dailyEffect(year, response);
-    return {
-      requirement,
-      effect: (day) => (seen && day < seen.days ? seen[kind].effect(day) : (effect[(start + day) % 365] as number)),
-      credit: kind === 'cold' ? credit : NO_CREDIT,
-    };
-  });
   const ahead = springsAhead(species, year, start);
   if (!ahead) return undefined;
   const { first, second = first } = ahead;
-  const curve = followed(phases, year, start, second, given);
+  const curve = followed(seasons, year, start, second, given);
   const pays = (curve.yields[second] as number) > (curve.yields[first] as number) * ANOTHER_YEAR_PAYS;
   const days = pays ? second : first;
   const upTo = { ...curve, yields: curve.yields.slice(0, days + 1) };
@@ -117,28 +93,46 @@ export function springsAhead(species: Species, year: YearOfDays, start: number):
 /** The winter after a spring is looked for from so many days after it. */
 const SUMMER_AT_LEAST_DAYS = 30;
 
-function followed(phases: readonly Phase[], year: YearOfDays, start: number, days: number, { seen, shelter }: StayGiven): PullCurve {
-  const curve: PullCurve = { earned: [], freed: [], survives: [], yields: [] };
-  const dueAt = phases.map(({ requirement }) => daysToFree(DUE_SHARE, requirement));
-  const earned = phases.map(() => 0);
+function followed(seasons: readonly Season[], year: YearOfDays, start: number, days: number, given: StayGiven): PullCurve {
+  const { credit = NO_CREDIT, seen, shelter, rot } = given;
+  const curve: PullCurve = { earned: [], freed: [], exposed: [], survives: [], yields: [] };
+  const sums = seasons.map(({ kind, response }) => {
+    const effect = dailyEffect(year, response);
+    const sum = new Float64Array(days + 1);
+    for (let day = 0; day < days; day++) {
+      const counts = seen && day < seen.days ? seen[kind].effect(day) : (effect[(start + day) % 365] as number);
+      sum[day + 1] = (sum[day] as number) + counts;
+    }
+    return sum;
+  });
+  const last = seasons.at(-1) as Season;
+  const sum = sums.at(-1) as Float64Array;
+  const classes = classesOf(seasons, sums, days, credit);
+  const begun = seasons.length > 1 ? middleOf(classes) : 0;
+  const brought = creditOfLast(seasons, credit);
   const { perDay, wetter } = shelterLoss(shelter);
-  let exposure = 0;
+  let [exposure, freed] = [0, 0];
   for (let day = 0; day <= days; day++) {
-    const freed = phases.reduce(
-      (share, { requirement, credit }, i) => share * freedWithCredit(earned[i] as number, requirement, credit),
-      1,
-    );
-    const survives = Math.exp(-exposure);
-    curve.earned.push(earned.at(-1) as number);
+    // Nothing earned, nobody freed: that is most of a summer.
+    if (day === 0 || sum[day] !== sum[day - 1]) freed = freedOf(classes, last, sum[day] as number, brought);
+    const survives = expectedSurvival(exposure, rot?.shape ?? ROT_PRIOR.shape) * Math.exp(-perDay * day);
+    curve.earned.push(Math.max(0, (sum[day] as number) - begun));
     curve.freed.push(freed);
+    curve.exposed.push(exposure);
     curve.survives.push(survives);
     curve.yields.push(freed * survives);
-    const today = (start + day) % 365;
-    const active = earned.findIndex((sum, i) => sum + (phases[i] as Phase).credit.days < (dueAt[i] as number));
-    const at = active < 0 ? phases.length - 1 : active;
-    earned[at] = (earned[at] as number) + (phases[at] as Phase).effect(day);
-    const warmth = seen && day < seen.days ? seen.cold.rot(day) : ROT_LAW.at(year.mean_C[today] as number);
-    exposure += ageing(day, day + 1, 'outdoorFlat') * warmth * wetter + perDay;
+    const warmth = seen && day < seen.days ? seen.cold.rot(day) : ROT_LAW.at(year.mean_C[(start + day) % 365] as number);
+    exposure += ageing(day, day + 1, 'outdoorFlat') * warmth * wetter * (rot?.mean ?? 1);
   }
   return curve;
+}
+
+/** What the last season had given by the day on which half of the seeds had come to it. */
+function middleOf(classes: readonly Class[]): number {
+  let part = 0;
+  for (const one of classes) {
+    part += one.part;
+    if (part >= 0.5) return one.from;
+  }
+  return classes.at(-1)?.from ?? 0;
 }

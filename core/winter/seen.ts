@@ -40,5 +40,7 @@ export function lastAnomaly(climate: DailyClimate, today: PlainDate, record: Pla
   const mean = record.mean_C[yesterday];
   if (typeof mean !== 'number') return 0;
   const of = dayIn(addDays(today, -1));
-  return (mean - ((climate.min_C[of] as number) + (climate.max_C[of] as number)) / 2) / (climate.sd_C[of] as number);
+  const sd = climate.sd_C[of] as number;
+  // A climate without any spread has no anomalies.
+  return sd > 0 ? (mean - ((climate.min_C[of] as number) + (climate.max_C[of] as number)) / 2) / sd : 0;
 }

@@ -68,14 +68,14 @@ describe('simulated winters', () => {
     expect(ask('a')).toEqual(ask('a'));
     expect(ask('a').mean_C).not.toEqual(ask('b').mean_C);
   });
-  test('a day’s hours count what the response says of each', () => {
+  test('a day counts the mean of what the response says of each moment', () => {
     fc.assert(
       fc.property(fc.double({ min: -12, max: 20, noNaN: true }), fc.double({ min: 0, max: 9, noNaN: true }), (middle, half) => {
         const [m, h] = [Float32Array.of(middle), Float32Array.of(half)];
-        const hours = Array.from({ length: 24 }, (_, i) =>
-          effectiveness((m[0] as number) + (h[0] as number) * Math.cos((2 * Math.PI * (i + 0.5)) / 24)),
+        const moments = Array.from({ length: 4000 }, (_, i) =>
+          effectiveness((m[0] as number) + (h[0] as number) * Math.cos((2 * Math.PI * (i + 0.5)) / 4000)),
         );
-        return Math.abs((daysOfHours(m, h, COLD_RESPONSE)[0] as number) - mean(hours)) < 1e-5;
+        return Math.abs((daysOfHours(m, h, COLD_RESPONSE)[0] as number) - mean(moments)) < 1e-4;
       }),
     );
   });
@@ -148,7 +148,8 @@ describe('enough winter', () => {
       const day = (followed.springs === 2 ? springs?.second : springs?.first) as number;
       expect(Math.abs(spring.middle - day)).toBeLessThanOrEqual(1);
       expect(freed.middle).toBeCloseTo(stay.curve.freed[day] as number, 2);
-      expect(alive.middle).toBeCloseTo(stay.curve.survives[day] as number, 2);
+      // Each winter has its own multiplier on rot: on the whole they come to what is expected.
+      expect(Math.abs(alive.mean - (stay.curve.survives[day] as number))).toBeLessThan(0.04);
       expect(ready.middle).toBeCloseTo(freed.middle * alive.middle, 6);
     }
   });
@@ -157,8 +158,8 @@ describe('enough winter', () => {
     const trillium = (part: Partial<WinterQuestion>) => ask('trillium-grandiflorum', '2026-10-15', part);
     const followed = followedFor(species('trillium-grandiflorum'), year, '2026-10-15');
     expect(followed.springs).toBe(2);
-    expect(trillium({ days: 280 }).enough).toBe(0);
-    expect(trillium(followed).enough).toBeGreaterThan(0.1);
+    expect(trillium({ days: 280 }).freed.mean).toBeLessThan(0.1);
+    expect(trillium(followed).freed.mean).toBeGreaterThan(0.2);
     expect(followedFor(species('balsamorhiza-sagittata'), year, '2027-02-16').springs).toBe(1);
   });
   test('an open flat loses more to mice and rain, and frees as many', () => {

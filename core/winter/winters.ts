@@ -2,7 +2,7 @@ import type { MonthClimate, Nursery } from '@chill/model/nursery.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import type { Random } from '../chance/random.ts';
-import { effectiveness } from '../chill/effectiveness.ts';
+import { cosineEffect } from '../chill/cosineDay.ts';
 import { daysFromMonths, estimatedMonths, FLAT_DAMPING } from './climate.ts';
 
 /** How much of a day's anomaly the next day has, and how the minimum's goes with the maximum's. Assumptions that most stations' records bear out. */
@@ -12,7 +12,6 @@ export const MIN_WITH_MAX = 0.7;
 export const USUAL_SD_C = 3.8;
 /** A day's maximum lies at least this far above its minimum, °C. */
 const LEAST_SWING_C = 0.5;
-const HOURS = 24;
 
 /** A climate by day of the year: daily minimum and maximum, their spread. Index 0 is 1 January; no leap day. */
 export interface DailyClimate {
@@ -62,7 +61,7 @@ export interface Winters {
 
 /**
  * Makes winters: daily minimum and maximum follow the climate with anomalies that each keep 0.65 of the day before's and go with one another at 0.7;
- * hours run along a cosine between them, damped to the depth of seed in a flat (Campbell & Norman 1998), and each hour counts by the response.
+ * the day runs along a cosine between them, damped to the depth of seed in a flat (Campbell & Norman 1998), and counts by the response.
  * The same stream of chance makes the same winters.
  */
 export function makeWinters({ climate, start, days, winters, responses, random, anomaly = 0 }: WintersAsked): Winters {
@@ -79,7 +78,7 @@ export function makeWinters({ climate, start, days, winters, responses, random, 
     // The first day already follows the one before; where that is not known, it comes out of the blue.
     let keeps = anomaly === 0 ? 0 : ANOMALY_KEEPS;
     let brings = anomaly === 0 ? 1 : fresh;
-    for (let day = 0, of = start; day < days; day++, at++) {
+    for (let day = 0, of = ((start % 365) + 365) % 365; day < days; day++, at++) {
       const first = normal(random());
       low = keeps * low + brings * first;
       high = keeps * high + brings * (MIN_WITH_MAX * first + own * normal(random()));
@@ -91,7 +90,7 @@ export function makeWinters({ climate, start, days, winters, responses, random, 
       if (max < min + LEAST_SWING_C) max = min + LEAST_SWING_C;
       mean_C[at] = (min + max) / 2;
       half_C[at] = ((max - min) / 2) * FLAT_DAMPING;
-      of = of === 364 ? 0 : of + 1;
+      of = of >= 364 ? 0 : of + 1;
     }
   }
   return { days, winters, effects: responses.map((response) => daysOfHours(mean_C, half_C, response)), mean_C };
@@ -111,57 +110,9 @@ function normal(chance: number): number {
 }
 const LEAST_CHANCE = 2 ** -33;
 
-/** Cosines of the middles of a day's hours, the largest first. They come in pairs, morning and evening, which count the same. */
-const COSINES = Float64Array.from({ length: HOURS / 2 }, (_, hour) => Math.cos((2 * Math.PI * (hour + 0.5)) / HOURS));
-/** The same added up: the first so many of them. */
-const FIRST_COSINES = Float64Array.from({ length: HOURS / 2 + 1 }, (_, count) =>
-  COSINES.subarray(0, count).reduce((sum, one) => sum + one, 0),
-);
-
-/** Steps from −1 to 1, and for each how many cosines lie above its upper end: where to begin to count. */
-const STEPS = 64;
-const ABOVE = Uint8Array.from({ length: STEPS }, (_, step) => COSINES.filter((cosine) => cosine > -1 + (2 * (step + 1)) / STEPS).length);
-
-/** Sum over half a day's hours of how far each lies above `knot`, where it does: hours are mean + half × cosine. */
-function sumAbove(knot: number, mean: number, half: number): number {
-  const at = (knot - mean) / half;
-  if (at >= 1) return 0;
-  let hours = HOURS / 2;
-  if (at > -1) {
-    hours = ABOVE[Math.floor(((at + 1) * STEPS) / 2)] as number;
-    while (hours < HOURS / 2 && (COSINES[hours] as number) > at) hours++;
-  }
-  return hours * (mean - knot) + half * (FIRST_COSINES[hours] as number);
-}
-
-/**
- * What each day counts: the mean over its hours of the trapezoid of a response. A trapezoid is four ramps, each beginning at one of its corners; what a
- * ramp comes to over the hours is known from how many of them lie above its corner.
- */
+/** What each day counts by a response: a cosine day, exactly. */
 export function daysOfHours(mean_C: Float32Array, half_C: Float32Array, response: TemperatureResponse): Float32Array {
-  const { zeroBelow_C, fullFrom_C, fullTo_C, zeroAbove_C } = response;
-  const rises = 1 / (fullFrom_C - zeroBelow_C);
-  const falls = 1 / (zeroAbove_C - fullTo_C);
   const counts = new Float32Array(mean_C.length);
-  for (let i = 0; i < counts.length; i++) {
-    const mean = mean_C[i] as number;
-    const half = half_C[i] as number;
-    // A day that lies whole where nothing counts, or where all does, needs no hours.
-    if (mean + half <= zeroBelow_C || mean - half >= zeroAbove_C) continue;
-    if (mean - half >= fullFrom_C && mean + half <= fullTo_C) {
-      counts[i] = 1;
-      continue;
-    }
-    if (half < LEAST_HALF_C) {
-      counts[i] = effectiveness(mean, response);
-      continue;
-    }
-    const up = sumAbove(zeroBelow_C, mean, half) - sumAbove(fullFrom_C, mean, half);
-    const down = sumAbove(fullTo_C, mean, half) - sumAbove(zeroAbove_C, mean, half);
-    counts[i] = (up * rises - down * falls) / (HOURS / 2);
-  }
+  for (let i = 0; i < counts.length; i++) counts[i] = cosineEffect(mean_C[i] as number, half_C[i] as number, response);
   return counts;
 }
-
-/** A swing smaller than this is none, °C. */
-const LEAST_HALF_C = 1e-4;

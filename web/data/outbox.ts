@@ -1,3 +1,4 @@
+import { accept } from '@chill/core/ledger/accept.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Problem } from '@chill/model/problem.ts';
@@ -57,10 +58,16 @@ export function startOutbox(saved: (batch: Batch) => void): void {
   void flush();
 }
 
-/** Records events on a batch as it is shown. They appear at once. */
-export function post(batch: Batch, events: NewEvent[]): void {
+/**
+ * Records events on a batch as it is shown. They appear at once. What its history leaves no room for never leaves this browser: it is refused here, and the
+ * answer says why; no entry may take the page down.
+ */
+export function post(batch: Batch, events: NewEvent[]): string | undefined {
+  const verdict = accept(batch, events, '9999-12-31');
+  if (!verdict.ok) return verdict.errors[0]?.message ?? 'That cannot have happened after what is recorded.';
   change({ pending: [...state.pending, { batchId: batch.id, code: batch.code, decidedOn: batch.events.length, events }] });
   void flush();
+  return undefined;
 }
 
 /**
@@ -104,7 +111,9 @@ export function withPending(batch: Batch, pending: readonly Pending[]): Batch {
   const added = mine
     .flatMap((one) => one.events)
     .map((event, i): LedgerEvent => ({ ...event, batchId: batch.id, version: batch.events.length + i + 1, recordedAt }));
-  return { ...batch, events: [...batch.events, ...added] };
+  const shown = { ...batch, events: [...batch.events, ...added] };
+  // What waits may rest on what another has undone meanwhile: then it is not laid over, and told of once the server has refused it.
+  return accept(batch, added, '9999-12-31').ok ? shown : batch;
 }
 
 async function flush(): Promise<void> {

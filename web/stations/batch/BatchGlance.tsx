@@ -1,5 +1,7 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { tellLoss, tellShift } from '@chill/core/chill/lossWords.ts';
+import type { BecauseCode } from '@chill/core/schedule/outlook.ts';
+import type { SproutForecast } from '@chill/core/schedule/project.ts';
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { Link } from 'react-router';
@@ -55,20 +57,15 @@ export function Account({ view }: { view: BatchView }) {
       <>
         <div className="mt-3 grid grid-cols-2 gap-4">
           <Figure value={sprouting.up} unit={`of ${sprouting.seeds} up`}>
-            since {shortDate(sprouting.since, today)}; about {Math.round(sprouting.expectedByNow)} expected by now
+            since {shortDate(sprouting.since, today)}
+            {stages[sprouting.stage]?.finished ? '' : `; about ${Math.round(sprouting.expectedByNow)} expected by now`}
           </Figure>
           <Figure value={inPots} unit="in pots">
             set out about {shortDate(setOut, today)}
           </Figure>
         </div>
-        {stages[state.stage]?.kind === 'warmTowel' && (
-          <p className="mt-3">
-            {sprouting.expectNew.high > 0
-              ? `Expect ${sprouting.expectNew.low} to ${sprouting.expectNew.high} new at the next look. `
-              : 'Hardly any more are to be expected. '}
-            Nearly all that will come should have by <b>{shortDate(sprouting.allButDone, today)}</b>.
-          </p>
-        )}
+        {stages[state.stage]?.kind === 'warmTowel' && <p className="mt-3">{sproutsAhead(sprouting, today)}</p>}
+        <PromiseLine view={view} />
       </>
     );
   }
@@ -78,8 +75,9 @@ export function Account({ view }: { view: BatchView }) {
       .filter((loss) => loss.days > 0 === treatment.shifted_days > 0)
       .slice(0, 2)
       .map((loss) => tellLoss(loss, today, show));
-    const out =
-      today < treatment.window.from
+    const out = treatment.stalled
+      ? 'It earns nothing where it lies: move it back. Then out '
+      : today < treatment.window.from
         ? `Leave it in. Out `
         : today <= treatment.window.to
           ? 'In its window. Best out '
@@ -100,18 +98,75 @@ export function Account({ view }: { view: BatchView }) {
           <b>{shortDate(treatment.dueOut, today)}</b>; any day from {shortDate(treatment.window.from, today)} to{' '}
           {shortDate(treatment.window.to, today)} is within 3 seeds in 100 of the best.
           {shift && ` It is ${shift}${reasons.length > 0 ? `: ${reasons.join('; ')}` : ''}.`}
-          {treatment.firstRoot && treatment.firstRoot > today && ` First roots in the cold about ${shortDate(treatment.firstRoot, today)}.`}
+          {treatment.firstRootRange && treatment.firstRoot && treatment.firstRoot > today && (
+            <>
+              {' '}
+              First root in the cold between {shortDate(treatment.firstRootRange.from, today)} and{' '}
+              {shortDate(treatment.firstRootRange.to, today)}, 8 times in 10.
+            </>
+          )}
         </p>
+        <PromiseLine view={view} />
       </>
     );
   }
   const next = stages[state.stage];
   return next ? (
-    <p className="mt-3">
-      {state.underWay
-        ? `In ${STAGE_NAMES[next.kind]} since ${shortDate(next.start, today)}.`
-        : `Next: ${STAGE_NAMES[next.kind]}, ${shortDate(next.start, today)}.`}{' '}
-      Set out about <b>{shortDate(setOut, today)}</b>.
-    </p>
+    <>
+      <p className="mt-3">
+        {state.underWay
+          ? `In ${STAGE_NAMES[next.kind]} since ${shortDate(next.start, today)}.`
+          : `Next: ${STAGE_NAMES[next.kind]}, ${shortDate(next.start, today)}.`}{' '}
+        Set out about <b>{shortDate(setOut, today)}</b>.
+      </p>
+      <PromiseLine view={view} />
+    </>
   ) : null;
+}
+
+/** What is to come on the warm towel: the next check, how many in all, by when. */
+function sproutsAhead({ expectNew, more, nextOn, allButDone, anyMore }: SproutForecast, today: string): string {
+  const by = shortDate(allButDone, today);
+  const next =
+    expectNew.high > 0
+      ? `Expect ${expectNew.low === expectNew.high ? expectNew.low : `${expectNew.low}–${expectNew.high}`} new at the next check. `
+      : nextOn && nextOn > today
+        ? `None expected before ${shortDate(nextOn, today)}. `
+        : '';
+  if (more.high === 0) return `${next}Hardly any more will come: 1 more or none, ${Math.round(100 * (1 - anyMore))} times in 100 none.`;
+  return `${next}${more.low === more.high ? more.low : `${more.low}–${more.high}`} more in all, 8 times in 10; 9 in 10 of them by ${by}.`;
+}
+
+const BECAUSE: Record<BecauseCode, (count: number) => string> = {
+  mould: (count) => `${count} went mouldy`,
+  lost: (count) => `${count} lost or moved`,
+  lessCold: () => 'it earned less than planned',
+  moreCold: () => 'it earned more than planned',
+  fewCame: (count) => `fewer came than expected, ${count} so far`,
+  manyCame: (count) => `more came than expected, ${count} so far`,
+  swelling: () => 'the soak showed how many drink',
+  tested: () => 'a test of the lot came since',
+  rotLearned: () => 'your own mould records count',
+};
+
+/** The plants that a batch promises: as planned, and with all that happened since. */
+function PromiseLine({ view }: { view: BatchView }) {
+  const { promised } = view.projection;
+  if (!promised) return null;
+  const { planned, now, because } = promised;
+  const range = ({ low, high }: { low: number; high: number }) => (low === high ? String(low) : `${low}–${high}`);
+  const same = planned.low === now.low && planned.high === now.high;
+  const why = because.slice(0, 2).map(({ code, count = 0 }) => BECAUSE[code](count));
+  return (
+    <p className="mt-2">
+      Plants: planned {range(planned)}
+      {!same && (
+        <>
+          , now <b>{range(now)}</b>
+          {why.length > 0 && `, because ${why.join('; ')}`}
+        </>
+      )}
+      .
+    </p>
+  );
 }

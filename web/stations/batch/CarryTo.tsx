@@ -1,31 +1,68 @@
+import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { type CarryFault, carryFault } from '@chill/core/treat/carry.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
+import type { Place } from '@chill/model/place.ts';
+import { useState } from 'react';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { post } from '../../data/outbox.ts';
+import { Problem } from '../../kit/Problem.tsx';
 
-/** Carries a batch to another place within its stage: what it earns is reckoned by that place from then on. */
+const FAULTS: Record<CarryFault, string> = {
+  frozenDies: 'Frost kills this seed: it holds too much water.',
+  frozenStops: 'Frozen damp seed earns no cold, and frost may harm it. Its days stop counting until it is back in the fridge.',
+  tooWarm: 'Too warm there: it earns no cold, and mould grows faster.',
+  tooCold: 'Too cold there: nothing sprouts.',
+  notItsPlace: 'This stage does not usually lie there.',
+};
+
+/** Moves a batch to another place within its stage: what it earns follows that place from then on. A place that does it harm is said first. */
 export function CarryTo({ view }: { view: BatchView }) {
   const { places, nursery, today } = useNursery();
-  const { state } = view.projection;
+  const [asked, setAsked] = useState<string>();
+  const [problem, setProblem] = useState<string>();
+  const { state, stages } = view.projection;
   const here = state.stages[state.stage]?.placeId;
+  const kind = stages[state.stage]?.kind;
   const others = places.filter(({ id }) => id !== here);
-  if (others.length === 0) return null;
+  if (others.length === 0 || !kind) return null;
+  const fault = (place: Place) => carryFault(kind, place, view.species);
+  const move = (place: Place) => {
+    if (fault(place) && asked !== place.id) return setAsked(place.id);
+    setAsked(undefined);
+    setProblem(post(view.batch, [{ id: newId(), on: today, kind: 'carried', placeId: place.id }]));
+  };
   return (
     <details>
-      <summary className="quiet cursor-pointer list-none">carry it to another place</summary>
+      <summary className="quiet cursor-pointer list-none">Move to another place</summary>
       <ul className="mt-1">
-        {others.map((place) => (
-          <li key={place.id} className="border-t border-line">
-            <button
-              type="button"
-              className="quiet"
-              onClick={() => post(view.batch, [{ id: newId(), on: today, kind: 'carried', placeId: place.id }])}
-            >
-              {place.name}, {showQuantity(place.nominal_C, 'temperature_C', nursery.settings.units)}
-            </button>
-          </li>
-        ))}
+        {others.map((place) => {
+          const found = asked === place.id ? fault(place) : undefined;
+          return (
+            <li key={place.id} className="border-t border-line">
+              <button type="button" className="quiet" onClick={() => move(place)}>
+                {place.name}, {showQuantity(place.nominal_C, 'temperature_C', nursery.settings.units)}
+              </button>
+              {found && (
+                <div role="alert" className="mb-2 border-l-4 border-alarm pl-3 text-[0.97rem]">
+                  <p>
+                    {FAULTS[found]} {view.batch.code} is in {STAGE_NAMES[kind]}.
+                  </p>
+                  <div className="flex flex-wrap gap-x-5">
+                    <button type="button" className="quiet font-semibold" onClick={() => move(place)}>
+                      Move it all the same
+                    </button>
+                    <button type="button" className="quiet" onClick={() => setAsked(undefined)}>
+                      Cancel
+                    </button>
+                  </div>
+                </div>
+              )}
+            </li>
+          );
+        })}
       </ul>
+      <Problem>{problem}</Problem>
     </details>
   );
 }

@@ -101,10 +101,10 @@ export function PullDay({ view }: { view: BatchView }) {
             })}
         </tbody>
       </table>
-      {treatment.firstRoot && (
+      {treatment.firstRootRange && (
         <p className="mt-2 text-[0.97rem]">
-          First roots in the cold {treatment.firstRoot > today ? 'about' : 'since about'} <b>{shortDate(treatment.firstRoot, today)}</b>:{' '}
-          {treatment.firstRoot > today ? 'looks come closer together then.' : 'look every few days.'}
+          First root in the cold: <b>{shortDate(treatment.firstRootRange.from, today)}</b> to{' '}
+          <b>{shortDate(treatment.firstRootRange.to, today)}</b>, 8 times in 10. Check more often then.
         </p>
       )}
     </figure>

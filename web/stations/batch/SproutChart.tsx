@@ -28,7 +28,7 @@ export default function SproutChart({ view }: { view: BatchView }) {
       grid: { left: 36, right: 12, top: 12, bottom: 26 },
       xAxis: {
         type: 'value',
-        max: curve.expected.length - 1,
+        max: curve.expected.at(-1)?.day ?? 1,
         axisLabel: { ...font, formatter: (day: number) => shortDate(addDays(sprouting.since, day), today) },
         splitLine: { show: false },
         axisLine: { lineStyle: { color: colour('line') } },
@@ -70,8 +70,8 @@ export default function SproutChart({ view }: { view: BatchView }) {
         aria-label={`${sprouting.up} of ${sprouting.seeds} up by day ${sprouting.day}; about ${Math.round(sprouting.expectedByNow)} were expected`}
       />
       <figcaption className="text-[0.92rem] text-ink2">
-        Solid: counted. Dashed: expected at {sprouting.temperature_C} °C; 8 counts in 10 fall in the shaded band. The end of the curve rests
-        on what the handbook and the lot’s test say of such seed.
+        Solid: counted. Dashed: expected, by the warmth its place really had. 8 counts in 10 fall in the shaded band: up to the last check
+        as it was expected at the start, from there on with all that was counted.
       </figcaption>
     </figure>
   );

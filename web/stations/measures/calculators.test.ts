@@ -32,15 +32,15 @@ describe('every measure', () => {
 
 describe('what they say', () => {
   test('a teaspoon, exactly', () => {
-    expect(says('units', { what: 'volume', typed: '1 tsp' })).toEqual({ metric: '4.929 mL', 'US customary': '1 tsp' });
+    expect(says('units', { what: 'volume', typed: '1 tsp' })).toEqual({ metric: '4.9 mL', 'US customary': '1 tsp' });
     expect(says('units', { what: 'temperature', typed: '75F' })).toEqual({ metric: '23.889 °C', 'US customary': '75 °F' });
     expect(says('units', { what: 'mass', typed: '3 mm' })).toMatch(/^typed: “mm” is not a unit for this/);
   });
   test('household peroxide one to one is one and a half per cent; “1 in 3” is not “1 to 3”', () => {
-    expect(says('dilution', { say: '1 to 1', stock: '3', total: '250 mL' })).toMatchObject({ gives: '1.50 %', water: '125 mL (25.4 tsp)' });
-    expect(says('dilution', { say: '1 in 3', total: '300 mL' })).toMatchObject({ water: '200 mL (40.6 tsp)' });
-    expect(says('dilution', { say: '1 to 3', total: '300 mL' })).toMatchObject({ water: '225 mL (45.6 tsp)' });
-    expect(says('dilution', { say: '1.5 %', stock: '3', total: '100 mL' })).toMatchObject({ 'from the bottle': '50 mL (10.1 tsp)' });
+    expect(says('dilution', { say: '1 to 1', stock: '3', total: '250 mL' })).toMatchObject({ gives: '1.50 %', water: '125 mL (½ cup)' });
+    expect(says('dilution', { say: '1 in 3', total: '300 mL' })).toMatchObject({ water: '200 mL (¾ cup)' });
+    expect(says('dilution', { say: '1 to 3', total: '300 mL' })).toMatchObject({ water: '230 mL (1 cup)' });
+    expect(says('dilution', { say: '1.5 %', stock: '3', total: '100 mL' })).toMatchObject({ 'from the bottle': '50 mL (3½ tbsp)' });
     expect(says('dilution', { stock: '110' })).toBe('stock: A strength lies above 0 and up to 100 per cent.');
     expect(says('dilution', { say: '6 %', stock: '3' })).toMatch(/^say: Water only weakens/);
   });
@@ -53,8 +53,8 @@ describe('what they say', () => {
     expect(says('hot water', { minutes: '200' })).toMatchObject({ 'for 200 min pour at': 'not here' });
   });
   test('how wet, how many, how deep', () => {
-    expect(says('towel water')).toEqual({ water: '19.0 mL (3.9 tsp)'.replace('19.0', '19') });
-    expect(says('medium water', { part1: 'vermiculite', volume1: '500 mL', seed: '0 g' })).toEqual({ water: '216 mL (43.8 tsp)' });
+    expect(says('towel water')).toEqual({ water: '19 mL (1½ tbsp)' });
+    expect(says('medium water', { part1: 'vermiculite', volume1: '500 mL', seed: '0 g' })).toEqual({ water: '220 mL (1 cup)' });
     expect(says('medium water', { volume0: '0 mL' })).toMatch(/^volume0: Give the volume of at least one part/);
     expect(says('seeds by weight')).toMatchObject({ seeds: '884', 'a thousand weigh': '95 g' });
     expect(says('seeds by weight', { lot: '2 g' })).toMatch(/^sample: The samples weigh more than the lot/);

@@ -7,7 +7,7 @@ import { whyPull, whySeeds } from '@chill/core/ways/explain.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { planFrom } from '@chill/core/ways/propose.ts';
 import { roundRoom } from '@chill/core/ways/room.ts';
-import { seasonsOf } from '@chill/core/winter/outdoors.ts';
+import { seasonsOf } from '@chill/core/winter/seasons.ts';
 import type { Plan, Wish } from '@chill/model/batch.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';

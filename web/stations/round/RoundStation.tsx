@@ -6,11 +6,10 @@ import { showQuantity } from '@chill/core/units/quantities.ts';
 import { placesFor } from '@chill/core/ways/places.ts';
 import { type CSSProperties, useState } from 'react';
 import { Link } from 'react-router';
-import { newId } from '../../data/newId.ts';
-import { asItStands, type BatchView, useNursery } from '../../data/nursery.ts';
-import { post } from '../../data/outbox.ts';
+import { asItStands, useNursery } from '../../data/nursery.ts';
 import { type Sight, useSights } from '../../data/sights.ts';
 import { Tag } from '../../kit/Tag.tsx';
+import { UndoButton } from '../../kit/UndoButton.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
 import { BatchGlance } from '../batch/BatchGlance.tsx';
 import { AnswerControls } from './AnswerRow.tsx';
@@ -201,21 +200,6 @@ function Line({ line, picked, pick, sight }: { line: RoundLine; picked: boolean;
         <AnswerControls view={line.view} task={due} sight={sight} />
       </div>
     </li>
-  );
-}
-
-/** Takes back what was recorded together. */
-export function UndoButton({ view, events }: { view: BatchView; events: readonly { id: string }[] }) {
-  const { today } = useNursery();
-  const undo = () =>
-    post(
-      view.batch,
-      [...events].reverse().map((event) => ({ id: newId(), on: today, kind: 'reversed', reverses: event.id }) as const),
-    );
-  return (
-    <button type="button" className="quiet shrink-0 px-2 text-[0.92rem]" onClick={undo} aria-label={`undo: ${view.batch.code}`}>
-      undo
-    </button>
   );
 }
 

@@ -24,7 +24,7 @@ function Spark({ view }: { view: BatchView }) {
   const { sprouting, state } = view.projection;
   if (!sprouting) return <span className="text-ink2">{view.batch.plan.seeds} seeds in moist warmth</span>;
   const curve = sproutCurve(sprouting, state.sprouts);
-  const days = curve.expected.length - 1;
+  const days = curve.expected.at(-1)?.day ?? 1;
   const most = Math.max(1, sprouting.up, ...curve.high.map((point) => point.count));
   const at = (point: { day: number; count: number }) =>
     `${((point.day / days) * WIDTH).toFixed(1)} ${(HEIGHT - 4 - (point.count / most) * (HEIGHT - 8)).toFixed(1)}`;
@@ -44,7 +44,8 @@ function Spark({ view }: { view: BatchView }) {
       <span className="text-[0.95rem]">
         <b className="font-mono text-lg">{sprouting.up}</b> of {sprouting.seeds} up
         <span className="block text-ink2">
-          day {sprouting.day}; about {Math.round(sprouting.expectedByNow)} expected
+          day {sprouting.day};{' '}
+          {state.stages[sprouting.stage]?.finishedOn ? 'done' : `${sprouting.more.low}–${sprouting.more.high} more to come`}
         </span>
       </span>
     </span>

@@ -1,0 +1,183 @@
+import type { Batch } from '@chill/model/batch.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { StageKind } from '@chill/model/stage.ts';
+import { addDays, dayNumber, daysBetween, later } from '../calendar/dates.ts';
+import { metBy } from '../chill/met.ts';
+import type { BatchState } from '../ledger/batchState.ts';
+import type { FreedPart } from '../sprout/belief.ts';
+import { degreesPerDay, thermalTime } from '../sprout/thermalTime.ts';
+import type { Chain, ResolvedStage } from '../ways/resolve.ts';
+import { dayIn, yearOf } from '../winter/climate.ts';
+import { BENCH_STAGES } from './intervals.ts';
+import { KEPT_DRY, type Setting } from './setting.ts';
+import type { ProjectedStage } from './stages.ts';
+import type { TreatmentForecast } from './treatmentForecast.ts';
+
+/**
+ * A batch's way through its temperatures, day by day from its first stage on: how warm it has been for sprouting, in degree-days added up over what its
+ * places had hour by hour and are expected to have; and which part of its seeds is freed at which warmth.
+ */
+export interface Course {
+  from: PlainDate;
+  /** Degree-days by the start of each day. */
+  warmth: Float64Array;
+  parts: FreedPart[];
+  /** Warmth by the start of a day; before the first, none. */
+  on(day: PlainDate): number;
+  /** The first day by whose start it has been so warm; `undefined` where it never will be. */
+  dayOf(warmth: number): PlainDate | undefined;
+}
+
+/** Seed kept frozen or dry drinks nothing and does not move; an hour at the bench is no warmth worth adding. */
+const STANDS_STILL: readonly StageKind[] = [...KEPT_DRY, ...BENCH_STAGES, 'freezerTurns'];
+/** Warmth is followed so far beyond the last stage that anything sprouts in, days. */
+const BEYOND_DAYS = 400;
+/** Freed seed is kept in about so many parts. */
+const PARTS = 24;
+
+/** Follows a batch. `resolved` are the stages to come as they are planned, `accounts` those begun, by their stage; `chain` what all of it comes to. */
+export function courseOf(
+  batch: Batch,
+  state: BatchState,
+  setting: Setting,
+  {
+    stages,
+    accounts,
+    resolved,
+    chain,
+    sprouts,
+  }: {
+    stages: readonly ProjectedStage[];
+    accounts: readonly (TreatmentForecast | undefined)[];
+    resolved: readonly ResolvedStage[];
+    chain: Pick<Chain, 'freed'>;
+    sprouts: number;
+  },
+): Course {
+  const from = (stages[0] as ProjectedStage).start;
+  const over = state.closedOn ?? setting.today;
+  const lastDay = daysBetween(from, later(over, (stages[sprouts] as ProjectedStage).start)) + BEYOND_DAYS;
+  const warmth = new Float64Array(lastDay + 1);
+  const freed = new Float64Array(lastDay + 1);
+  const finals = stages.map((_, k) => finalOf(accounts[k], resolved[k]));
+  const missed =
+    chain.freed /
+    Math.max(
+      1e-12,
+      finals.reduce((product, one) => product * one, 1),
+    );
+  /** What the treatments after the `k`th free before they begin. */
+  const untouched = stages.map((_, k) => product(stages.length, (i) => (i > k ? startOf(accounts[i], resolved[i]) : 1)));
+  const done = stages.map((_, k) => product(k, (i) => finals[i] as number));
+  let day = 0;
+  for (const [k, stage] of stages.entries()) {
+    // The stage that sprouts goes on for as long as anybody waits.
+    const open = k >= sprouts && !stage.finished;
+    const until = open ? lastDay : Math.min(lastDay, daysBetween(from, stage.end));
+    const begun = daysBetween(from, stage.start);
+    const degrees = degreesOn(batch, state, setting, k, stage, resolved[k]);
+    const curve = accounts[k]?.curve ?? resolved[k]?.curve;
+    for (; day < until; day++) {
+      const since = day - begun;
+      warmth[day + 1] = (warmth[day] as number) + (since >= 0 ? degrees(since) : 0);
+      const here = curve ? (curve.freed[Math.min(curve.freed.length - 1, Math.max(0, since))] as number) : 1;
+      freed[day] = Math.max(day > 0 ? (freed[day - 1] as number) : 0, missed * (done[k] as number) * here * (untouched[k] as number));
+    }
+    if (open) break;
+  }
+  for (; day < lastDay; day++) {
+    warmth[day + 1] = warmth[day] as number;
+    freed[day] = freed[Math.max(0, day - 1)] as number;
+  }
+  freed[lastDay] = Math.max(freed[lastDay - 1] ?? 0, 0);
+  const number = dayNumber(from);
+  return {
+    from,
+    warmth,
+    parts: partsOf(freed, warmth),
+    on: (date) => warmth[Math.min(lastDay, Math.max(0, dayNumber(date) - number))] as number,
+    dayOf: (target) => {
+      if ((warmth[lastDay] as number) < target) return undefined;
+      let [before, by] = [-1, lastDay];
+      while (by - before > 1) {
+        const middle = (before + by) >> 1;
+        if ((warmth[middle] as number) >= target) by = middle;
+        else before = middle;
+      }
+      return addDays(from, by);
+    },
+  };
+}
+
+/** Degree-days of each day of a stage, by what its places had and are expected to have. */
+function degreesOn(
+  batch: Batch,
+  state: BatchState,
+  setting: Setting,
+  index: number,
+  stage: ProjectedStage,
+  resolved: ResolvedStage | undefined,
+): (day: number) => number {
+  if (STANDS_STILL.includes(stage.kind)) return () => 0;
+  const { species, places, temperatures: records = [], today, nursery } = setting;
+  const law = thermalTime(species.sprouting);
+  const { most, response } = law;
+  const planned_C = batch.plan.stages[index]?.temperature_C ?? stage.temperature_C;
+  const stays = state.stages[index]?.stays ?? (stage.placeId ? [{ on: stage.start, placeId: stage.placeId }] : []);
+  const place = places.find(({ id }) => id === stays.at(-1)?.placeId);
+  const outdoors = stage.kind === 'outdoorWinter' || place?.kind === 'outdoors';
+  const measured = records.some(({ placeId }) => stays.some((stay) => stay.placeId === placeId));
+  if (outdoors) {
+    const year = yearOf(nursery);
+    const first = dayIn(stage.start);
+    const by = measured ? metBy({ since: stage.start, stays, planned_C }, response, { places, records, today }) : undefined;
+    const past = daysBetween(stage.start, today);
+    return (day) => {
+      if (by && day < past) return most * by.effect(day);
+      const of = (first + day) % 365;
+      return degreesPerDay(year.mean_C[of] as number, year.halfSwing_C[of] as number, law);
+    };
+  }
+  if (!stage.started && resolved) {
+    const rate = degreesPerDay(resolved.temperature_C, resolved.halfSwing_C ?? 0, law);
+    return () => rate;
+  }
+  const by = metBy({ since: stage.start, stays, planned_C }, response, { places, records, today });
+  return (day) => most * by.effect(day);
+}
+
+/** The share that a treatment frees in the end: as far as it went, or to the day it is due out. */
+function finalOf(account: TreatmentForecast | undefined, resolved: ResolvedStage | undefined): number {
+  return account ? account.freedFinally : (resolved?.freed ?? 1);
+}
+
+function startOf(account: TreatmentForecast | undefined, resolved: ResolvedStage | undefined): number {
+  return (account?.curve ?? resolved?.curve)?.freed[0] ?? 1;
+}
+
+function product(count: number, of: (i: number) => number): number {
+  let all = 1;
+  for (let i = 0; i < count; i++) all *= of(i);
+  return all;
+}
+
+/** Freed seed in parts, by the warmth at which it was freed. */
+function partsOf(freed: Float64Array, warmth: Float64Array): FreedPart[] {
+  const parts: FreedPart[] = [];
+  const all = freed.at(-1) as number;
+  let open = { part: 0, weighed: 0, at: 0 };
+  const close = () => {
+    if (open.part > 0) parts.push({ part: open.part, from: open.weighed / open.part });
+    open = { part: 0, weighed: 0, at: 0 };
+  };
+  for (let day = 0; day < freed.length; day++) {
+    const newly = (freed[day] as number) - (day > 0 ? (freed[day - 1] as number) : 0);
+    if (newly <= 0) continue;
+    const at = warmth[day] as number;
+    // What is freed at the same warmth is one part, however many days that takes.
+    if (open.part > 0 && at > open.at && open.part >= all / PARTS) close();
+    open = { part: open.part + newly, weighed: open.weighed + newly * at, at };
+  }
+  close();
+  return parts;
+}

@@ -1,0 +1,239 @@
+import type { Batch, DatedStage } from '@chill/model/batch.ts';
+import type { Stage } from '@chill/model/stage.ts';
+import { daysBetween } from '../calendar/dates.ts';
+import { expectedOf } from '../chill/met.ts';
+import type { BatchState } from '../ledger/batchState.ts';
+import { countIn } from '../ledger/states.ts';
+import { equallyLikely, handbookLink, multiply, type NamedLink, type Prospect, prospectOf, rangeOf, summed } from '../lot/prospect.ts';
+import { soundShare } from '../lot/viability.ts';
+import { expectedSurvival } from '../rot/hazard.ts';
+import { ROT_PRIOR } from '../rot/learned.ts';
+import { SproutBelief, type Visit } from '../sprout/belief.ts';
+import { thermalTime } from '../sprout/thermalTime.ts';
+import { creditOf } from '../ways/propose.ts';
+import { steadyCurve } from '../ways/pull.ts';
+import {
+  type Chain,
+  chainOf,
+  type ResolvedStage,
+  seedLinks,
+  sproutingStage,
+  TURNS_SURVIVAL,
+  treatmentOf,
+  withDays,
+  withOwnRot,
+} from '../ways/resolve.ts';
+import { towelEvidence } from '../ways/towelTest.ts';
+import { yearOf } from '../winter/climate.ts';
+import { outdoorStay } from '../winter/outdoors.ts';
+import { type Course, courseOf } from './course.ts';
+import type { Setting } from './setting.ts';
+import type { ProjectedStage } from './stages.ts';
+import { creditBefore, type TreatmentForecast } from './treatmentForecast.ts';
+
+/** Why a batch promises other than it was planned to. */
+export type BecauseCode = 'mould' | 'lost' | 'lessCold' | 'moreCold' | 'fewCame' | 'manyCame' | 'swelling' | 'tested' | 'rotLearned';
+
+/** What a batch promises: as it was planned, and now, with what has happened. */
+export interface Promised {
+  planned: { low: number; high: number };
+  now: { low: number; high: number };
+  because: { code: BecauseCode; count?: number }[];
+}
+
+/** What is to come of a batch: one chain for plan, page, round and results. */
+export interface Outlook {
+  course: Course;
+  /** With everything seen so far. */
+  belief: SproutBelief;
+  /** As it was believed when the stage in which it sprouts began. */
+  before: SproutBelief;
+  chain: Chain;
+  /** Seeds still to come. */
+  left: number;
+  /** Plants, 9 times in 10; none for a test, nor once it is closed. Worked out when it is first asked for: the round does not. */
+  readonly promised: Promised | undefined;
+}
+
+/** Follows a batch to its plants, from what happened so far and what is planned from here on. */
+export function outlookOf(
+  batch: Batch,
+  state: BatchState,
+  setting: Setting,
+  stages: readonly ProjectedStage[],
+  accounts: readonly (TreatmentForecast | undefined)[],
+): Outlook {
+  const { species, lot } = setting;
+  const { way } = batch.plan;
+  const resolved = stagesAsTheyGo(batch, state, setting, stages, accounts);
+  const whole = chainOf(species, way, resolved, creditOf(lot));
+  // How warm it was and will be is followed by the day; only what a missing swing costs is a share.
+  const chain = { ...whole, warmth: whole.warmth > 0 ? whole.warmth : (species.alternating?.steady ?? 1) };
+  const sprouts = sproutingStage(way);
+  const course = courseOf(batch, state, setting, { stages, accounts, resolved, chain, sprouts });
+  const able = ableShare(batch, state, setting, chain, resolved);
+  const law = thermalTime(species.sprouting);
+  const since = state.stages[sprouts]?.startedOn;
+  const visits = state.seen.map(({ on, came, left }): Visit & { on: string } => ({ on, came, left, warmth: course.on(on) }));
+  const told = visits.filter(({ warmth, came }) => warmth > 0 || came > 0);
+  const belief = new SproutBelief(able, course.parts, law, told);
+  const early = since ? told.filter(({ on }) => on <= since) : told;
+  const before = early.length === told.length ? belief : new SproutBelief(able, course.parts, law, early);
+  const left = state.closedOn || stages[sprouts]?.finished ? 0 : countIn(state.counts, ['waiting', 'swollen']);
+  const outlook = { course, belief, before, chain, left };
+  let promised: Promised | undefined;
+  return {
+    ...outlook,
+    get promised() {
+      if (batch.purpose === 'test' || state.closedOn) return undefined;
+      promised ??= {
+        planned: batch.plan.expects,
+        now: plantsFrom(outlook, state, resolved, setting),
+        because: becauseOf(batch, state, setting, outlook, resolved),
+      };
+      return promised;
+    },
+  };
+}
+
+/** The stages of a batch as a chain is made from: those begun as they went and are going, those to come as they are planned. */
+function stagesAsTheyGo(
+  batch: Batch,
+  state: BatchState,
+  setting: Setting,
+  stages: readonly ProjectedStage[],
+  accounts: readonly (TreatmentForecast | undefined)[],
+): ResolvedStage[] {
+  const { species, places, temperatures = [], today, nursery, rot, lot } = setting;
+  return stages.map((stage, index): ResolvedStage => {
+    const planned = batch.plan.stages[index] as DatedStage;
+    const recipe = batch.plan.way.stages[index] as Stage;
+    const days = daysBetween(stage.start, stage.end);
+    const placeId = state.stages[index]?.placeId ?? planned.placeId;
+    const place = places.find(({ id }) => id === placeId);
+    const expected = place && expectedOf(place, temperatures, today);
+    const temperature_C = expected?.celsius ?? planned.temperature_C;
+    const halfSwing_C = expected?.middle(
+      (record, day) => ((record.max_C[day] ?? temperature_C) - (record.min_C[day] ?? temperature_C)) / 2,
+    );
+    const base = {
+      kind: stage.kind,
+      ...(recipe.medium && { medium: recipe.medium }),
+      temperature_C,
+      ...(halfSwing_C && { halfSwing_C }),
+      days,
+    };
+    if (stage.kind === 'freezerTurns') return { ...base, freed: 1, survives: TURNS_SURVIVAL };
+    const account = accounts[index];
+    if (account) {
+      const rotShape = account.treatment?.rotShape ?? ROT_PRIOR.shape;
+      const exposure = stage.finished ? 0 : account.rotAhead;
+      return {
+        ...base,
+        curve: account.curve,
+        freed: account.freedFinally,
+        survives: expectedSurvival(exposure, rotShape),
+        exposure,
+        rotShape,
+      };
+    }
+    if (stage.started) return { ...base, freed: 1, survives: 1 };
+    const credit = creditBefore(batch, state, index, lot.wintered);
+    if (stage.kind === 'outdoorWinter') {
+      const stay = outdoorStay(species, yearOf(nursery), stage.start, { credit, shelter: place?.cover, rot: rot?.outdoorFlat });
+      return stay ? withDays({ ...base, curve: stay.curve, freed: 1, survives: 1 }, days) : { ...base, freed: 1, survives: 1 };
+    }
+    const treatment = withOwnRot(treatmentOf(species, recipe, temperature_C, credit), rot);
+    if (!treatment) return { ...base, freed: 1, survives: 1 };
+    const { rotShape } = treatment;
+    return withDays({ ...base, curve: steadyCurve(treatment), freed: 1, survives: 1, ...(rotShape !== undefined && { rotShape }) }, days);
+  });
+}
+
+const ables = new Map<string, Prospect>();
+const MOST_KEPT = 400;
+
+/** What is known of the share of a batch's seeds that are able to sprout once freed. */
+function ableShare(batch: Batch, state: BatchState, { species, lot }: Setting, chain: Chain, stages: readonly ResolvedStage[]): Prospect {
+  const sound = soundShare(lot.soundness, species);
+  const turned = stages.some(({ kind }) => kind === 'freezerTurns') ? TURNS_SURVIVAL : 1;
+  const opened = openedNow(state);
+  const links = seedLinks(sound, species, batch.plan.way, chain).map(
+    (one): NamedLink => (opened !== undefined && one.key.startsWith('coat') ? { key: one.key, link: opened } : one),
+  );
+  const tests = lot.towelTests ?? [];
+  const key = JSON.stringify([links, turned, tests, tests.length > 0 && species.id, lot.wintered]);
+  const kept = ables.get(key);
+  if (kept) return kept;
+  const evidence = towelEvidence(species, tests, sound, creditOf(lot));
+  const made = prospectOf([...links, { key: 'turns', link: turned }], undefined, evidence);
+  if (ables.size >= MOST_KEPT) ables.clear();
+  ables.set(key, made);
+  return made;
+}
+
+/** The share of the seeds left or up that can drink, where a soak was looked at: what it has shown stands instead of what the method is known for. */
+function openedNow({ counts, swellings, sprouts }: BatchState): number | undefined {
+  if (swellings.length === 0) return undefined;
+  const drinking = counts.swollen + sprouts.reduce((sum, { count }) => sum + count, 0);
+  return drinking === 0 ? 0 : drinking / (drinking + counts.waiting);
+}
+
+/** So many values tell what is known of a chance. */
+const CHANCE_PARTS = 128;
+
+/** Plants to come of those still waiting, those up and those in pots, 9 times in 10; those established count as they are. */
+function plantsFrom(
+  outlook: Pick<Outlook, 'belief' | 'course' | 'left'>,
+  state: BatchState,
+  stages: readonly ResolvedStage[],
+  { species }: Setting,
+) {
+  const { belief, course, left } = outlook;
+  const up = countIn(state.counts, ['sprouted', 'potted']);
+  const sure = countIn(state.counts, ['established', 'plantedOut']);
+  if (left + up === 0) return { low: sure, high: sure };
+  // Equally likely values of the chance of those waiting, each with its own luck with rot; then of all, each with its own in the pot.
+  const draws = equallyLikely(belief.prospect(course.warmth.at(-1)), CHANCE_PARTS);
+  for (const [i, { exposure, rotShape }] of stages.entries())
+    if (exposure) multiply(draws, { key: `rot ${i}`, link: { rotExposure: exposure, ...(rotShape && { shape: rotShape }) } });
+  const plants = draws.map((share) => (left * share + up) / (left + up));
+  multiply(plants, { key: 'establishes', link: handbookLink(species.pot.establishes) });
+  const { low, high } = rangeOf(left + up, summed(plants));
+  return { low: low + sure, high: high + sure };
+}
+
+/** A share freed that differs from the planned one by less is not worth a word. */
+const WORTH_A_WORD = 0.03;
+
+/** What has happened that a promise can differ by, the gravest first. */
+function becauseOf(
+  batch: Batch,
+  state: BatchState,
+  { lot, rot }: Setting,
+  { before, belief, chain, course }: Pick<Outlook, 'before' | 'belief' | 'chain' | 'course'>,
+  stages: readonly ResolvedStage[],
+): Promised['because'] {
+  const because: Promised['because'] = [];
+  const { mouldy, discarded, broken, floatedOff, movedOn } = state.counts;
+  if (mouldy > 0) because.push({ code: 'mould', count: mouldy });
+  const gone = discarded + broken + floatedOff + movedOn;
+  if (gone > 0) because.push({ code: 'lost', count: gone });
+  const planned = batch.plan.stages.reduce((share, stage, i) => {
+    const curve = stages[i]?.curve;
+    return curve ? share * (curve.freed[Math.min(curve.freed.length - 1, daysBetween(stage.start, stage.end))] as number) : share;
+  }, 1);
+  const freed = stages.reduce((share, stage) => share * stage.freed, 1);
+  if (freed < planned - WORTH_A_WORD) because.push({ code: 'lessCold' });
+  if (freed > planned + WORTH_A_WORD) because.push({ code: 'moreCold' });
+  if (state.swellings.length > 0 && chain.opened < 1) because.push({ code: 'swelling' });
+  if (state.seen.length > 0) {
+    const [was, is] = [before.chance(course.warmth.at(-1)), belief.chance(course.warmth.at(-1))];
+    const came = state.sprouts.reduce((sum, { count }) => sum + count, 0);
+    if (is < was * (1 - 5 * WORTH_A_WORD)) because.push({ code: 'fewCame', count: came });
+    else if (came > 0 && is > was * (1 + 5 * WORTH_A_WORD)) because.push({ code: 'manyCame', count: came });
+  }
+  if ((lot.towelTests ?? []).some(({ on }) => on > batch.madeOn)) because.push({ code: 'tested' });
+  if (stages.some(({ medium, exposure }) => exposure && medium && rot?.[medium])) because.push({ code: 'rotLearned' });
+  return because;
+}

@@ -1,0 +1,7 @@
+import type { DatedStage } from '@chill/model/batch.ts';
+
+/** A stage as it was, is or will be. */
+export interface ProjectedStage extends DatedStage {
+  started: boolean;
+  finished: boolean;
+}

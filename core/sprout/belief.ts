@@ -1,0 +1,195 @@
+import { binomialAtLeast, logChoose, reachedWith } from '../chance/binomial.ts';
+import { normalChance } from '../chance/normal.ts';
+import { equallyLikely, type Prospect, summed, TIME_SCALE_SPREAD } from '../lot/prospect.ts';
+import type { ThermalTime } from './thermalTime.ts';
+
+/** Seeds that are freed while the warmth has come to so many degree-days: what part of all, and how many. */
+export interface FreedPart {
+  part: number;
+  from: number;
+}
+
+/** A visit: how warm it had been by then, in degree-days; how many had come since the one before; how many were still to come after it. */
+export interface Visit {
+  warmth: number;
+  came: number;
+  left: number;
+}
+
+/** The grid: so many equally likely shares, by so many time scales out to so many standard deviations either side. */
+const ABLE_PARTS = 22;
+const SCALES = 15;
+const SCALE_REACH = 2.8;
+const SCALE_STEP = (2 * SCALE_REACH) / (SCALES - 1);
+const SCALE_WEIGHTS = (() => {
+  const heights = Float64Array.from({ length: SCALES }, (_, j) => Math.exp(-((j * SCALE_STEP - SCALE_REACH) ** 2) / 2));
+  const total = heights.reduce((sum, one) => sum + one, 0);
+  return heights.map((height) => height / total);
+})();
+/** Nothing is quite impossible: a count that the model leaves no room for must not take all belief away. */
+const LEAST_CHANCE = 1e-7;
+/** Predictive counts are summed over this many values of the chance. */
+const PREDICTED_WITH = 24;
+
+/** A range of whole counts may hold this much less than was asked, so that on the whole it holds just as much. */
+const SPARE = 0.02;
+
+/** What of the seeds still to come will do so, by a count. */
+export interface CountRange {
+  low: number;
+  high: number;
+}
+
+/**
+ * What is believed of a batch's sprouting: a grid posterior over the share of seeds able to sprout once freed and the time scale (lognormal, SD 0.35),
+ * with the visits so far as its likelihood. Times are known only between visits, so each visit is a binomial of the seeds that were still there with
+ * the chance of the interval; seeds taken away mouldy drop out of it. Source: science.md, "Wait or stop"; interval-censored germination.
+ */
+export class SproutBelief {
+  readonly #able: Float64Array;
+  readonly #freed: readonly FreedPart[];
+  readonly #law: Pick<ThermalTime, 'median_degreeDays' | 'spread'>;
+  /** Weights of the grid, able × scale, adding up to 1. */
+  readonly #weights: Float64Array;
+  /** Warmth at the last visit, degree-days. */
+  readonly seen: number;
+  #bySeen: Float64Array | undefined;
+
+  constructor(
+    able: Pick<Prospect, 'shares'>,
+    freed: readonly FreedPart[],
+    law: Pick<ThermalTime, 'median_degreeDays' | 'spread'>,
+    visits: readonly Visit[],
+  ) {
+    this.#able = equallyLikely(able, ABLE_PARTS);
+    this.#freed = freed;
+    this.#law = law;
+    const logs = new Float64Array(this.#able.length * SCALES);
+    let before: Float64Array = new Float64Array(SCALES);
+    let seen = 0;
+    for (const { warmth, came, left } of worthWeighing(visits)) {
+      const by = this.#by(warmth);
+      for (const [i, share] of this.#able.entries()) {
+        for (let j = 0; j < SCALES; j++) {
+          const chance = Math.max(LEAST_CHANCE, between(share, before[j] as number, by[j] as number));
+          const at = i * SCALES + j;
+          logs[at] =
+            (logs[at] as number) + (came > 0 ? came * Math.log(chance) : 0) + left * Math.log1p(-Math.min(1 - LEAST_CHANCE, chance));
+        }
+      }
+      before = by;
+      seen = warmth;
+    }
+    this.seen = seen;
+    const top = logs.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
+    const weights = logs.map((log, at) => Math.exp(log - top) * (SCALE_WEIGHTS[at % SCALES] as number));
+    const total = weights.reduce((sum, one) => sum + one, 0);
+    this.#weights = weights.map((one) => one / total);
+  }
+
+  /** The chance that a seed still there after the last visit has come by `warmth` degree-days (Infinity: ever), for each point of the grid. */
+  #chances(warmth: number): Float64Array {
+    this.#bySeen ??= this.#by(this.seen);
+    const [from, to] = [this.#bySeen, this.#by(warmth)];
+    const chances = new Float64Array(this.#weights.length);
+    for (const [i, share] of this.#able.entries())
+      for (let j = 0; j < SCALES; j++) chances[i * SCALES + j] = between(share, from[j] as number, to[j] as number);
+    return chances;
+  }
+
+  /** Of the seeds able to sprout, the share that has by `warmth`, for each time scale. */
+  #by(warmth: number): Float64Array {
+    const { median_degreeDays, spread } = this.#law;
+    const shares = new Float64Array(SCALES);
+    const step = (TIME_SCALE_SPREAD * SCALE_STEP) / spread;
+    const first = (Math.log(median_degreeDays) - TIME_SCALE_SPREAD * SCALE_REACH) / spread;
+    for (const { part, from } of this.#freed) {
+      if (warmth <= from) continue;
+      const z = Math.log(warmth - from) / spread - first;
+      for (let j = 0; j < SCALES; j++) shares[j] = (shares[j] as number) + part * normalChance(z - j * step);
+    }
+    return shares;
+  }
+
+  /** The chance that a given seed still there comes by `warmth` degree-days in all; without it, ever. */
+  chance(warmth = Number.POSITIVE_INFINITY): number {
+    return this.#chances(warmth).reduce((sum, chance, at) => sum + chance * (this.#weights[at] as number), 0);
+  }
+
+  /** What is known of that chance. */
+  prospect(warmth = Number.POSITIVE_INFINITY): Prospect {
+    return summed(this.#chances(warmth), this.#weights);
+  }
+
+  /** How many of `left` seeds will have come by `warmth`: the range that holds `within` (8 times in 10), cut equally at both ends. */
+  count(left: number, warmth = Number.POSITIVE_INFINITY, within = 0.8): CountRange & { middle: number } {
+    const shares = equallyLikely(this.prospect(warmth), PREDICTED_WITH);
+    const tail = (1 - within) / 2;
+    const atLeast = (k: number) => {
+      const logWays = logChoose(left, k);
+      return shares.reduce((sum, share) => sum + binomialAtLeast(k, left, share, logWays), 0) / shares.length;
+    };
+    const reached = (chance: number) => reachedWith(chance, left, atLeast, left * (shares[Math.floor((1 - chance) * shares.length)] ?? 0));
+    let [low, high] = [reached(1 - tail), reached(tail)];
+    // Counts come whole, and both ends are counted in: an end that is not needed for the chance asked is left off, the less likely one first.
+    let held = atLeast(low) - (high < left ? atLeast(high + 1) : 0);
+    while (low < high) {
+      const [first, last] = [atLeast(low) - atLeast(low + 1), atLeast(high) - (high < left ? atLeast(high + 1) : 0)];
+      if (held - Math.min(first, last) < within - SPARE) break;
+      held -= Math.min(first, last);
+      if (first < last) low += 1;
+      else high -= 1;
+    }
+    return { low, high, middle: reached(0.5) };
+  }
+
+  /** The chance that at least one of `left` seeds comes by `warmth`. */
+  anyChance(left: number, warmth = Number.POSITIVE_INFINITY): number {
+    if (left <= 0) return 0;
+    return 1 - this.#chances(warmth).reduce((sum, chance, at) => sum + (this.#weights[at] as number) * (1 - chance) ** left, 0);
+  }
+
+  /** The warmth by which `share` of those still to come are expected to have, degree-days; `undefined` where none is to come. */
+  warmthFor(share: number): number | undefined {
+    const all = this.chance();
+    if (all < LEAST_CHANCE) return undefined;
+    return rising((warmth) => this.chance(warmth) / all, share, this.seen, this.#far());
+  }
+
+  /** The warmth by which one more has come with chance `chance`, of `left`; `undefined` where that is never so likely. */
+  warmthForAny(left: number, chance: number): number | undefined {
+    if (this.anyChance(left) < chance) return undefined;
+    return rising((warmth) => this.anyChance(left, warmth), chance, this.seen, this.#far());
+  }
+
+  /** Beyond this warmth nothing more comes, degree-days. */
+  #far(): number {
+    const { median_degreeDays, spread } = this.#law;
+    const last = this.#freed.reduce((most, { from }) => Math.max(most, from), 0);
+    return Math.max(this.seen, last) + median_degreeDays * Math.exp(5 * spread + TIME_SCALE_SPREAD * SCALE_REACH);
+  }
+}
+
+/** Visits at which nothing came and nothing was taken away say together what the last of them says alone. */
+function worthWeighing(visits: readonly Visit[]): Visit[] {
+  return visits.filter((one, i) => {
+    const next = visits[i + 1];
+    return one.came > 0 || next === undefined || next.left + next.came !== one.left;
+  });
+}
+
+/** The chance that a seed which had not come by `from` does by `to`: shares of the able ones. */
+function between(share: number, from: number, to: number): number {
+  return to <= from ? 0 : (share * (to - from)) / (1 - share * from);
+}
+
+/** Where a rising function reaches a value, between two bounds, to a two-thousandth of their distance. */
+function rising(of: (at: number) => number, value: number, from: number, to: number): number {
+  let [low, high] = [from, to];
+  for (let step = 0; step < 11; step++) {
+    const middle = (low + high) / 2;
+    if (of(middle) >= value) high = middle;
+    else low = middle;
+  }
+  return high;
+}

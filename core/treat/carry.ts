@@ -1,0 +1,24 @@
+import type { Place } from '@chill/model/place.ts';
+import type { Species } from '@chill/model/species.ts';
+import type { StageKind } from '@chill/model/stage.ts';
+import { placesFor } from '../ways/places.ts';
+
+/** What moving a batch to a place that its stage does not lie in would do to this seed. */
+export type CarryFault = 'frozenDies' | 'frozenStops' | 'tooWarm' | 'tooCold' | 'notItsPlace';
+
+/** Stages in which the seed is damp. */
+const DAMP: readonly StageKind[] = ['soak', 'warmMoist', 'coldMoist', 'outdoorWinter', 'flood', 'warmTowel', 'pot'];
+/** Below this damp seed freezes through, °C. */
+const FREEZES_C = -2;
+
+/**
+ * What would come of carrying a batch in `stage` to `place`; `undefined` where the stage may lie there. Frost does not hurt the damp seed of most temperate
+ * species but earns nothing; seed that dies when it dries dies of frost as well.
+ */
+export function carryFault(stage: StageKind, place: Place, species: Pick<Species, 'storage'>): CarryFault | undefined {
+  if (placesFor(stage, [place]).length > 0) return undefined;
+  if (DAMP.includes(stage) && place.nominal_C < FREEZES_C) return species.storage === 'recalcitrant' ? 'frozenDies' : 'frozenStops';
+  if (stage === 'coldMoist' || stage === 'coldDry') return place.nominal_C > 10 ? 'tooWarm' : 'notItsPlace';
+  if (stage === 'warmMoist' || stage === 'warmTowel' || stage === 'pot') return place.nominal_C < 10 ? 'tooCold' : 'notItsPlace';
+  return 'notItsPlace';
+}

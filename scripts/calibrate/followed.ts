@@ -1,0 +1,259 @@
+import { addDays, daysBetween } from '@chill/core/calendar/dates.ts';
+import { COLD_RESPONSE, coldResponseOf, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
+import { placeDays } from '@chill/core/chill/placeDays.ts';
+import { jeffreys } from '@chill/core/lot/viability.ts';
+import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
+import { project } from '@chill/core/schedule/project.ts';
+import type { Setting } from '@chill/core/schedule/setting.ts';
+import { tasksFor } from '@chill/core/schedule/tasks.ts';
+import { sproutCurve } from '@chill/core/sprout/curve.ts';
+import { sproutResponse } from '@chill/core/sprout/thermalTime.ts';
+import { planFrom, weighWays } from '@chill/core/ways/propose.ts';
+import type { Batch } from '@chill/model/batch.ts';
+import type { LedgerEvent } from '@chill/model/event.ts';
+import type { Lot } from '@chill/model/lot.ts';
+import type { Species } from '@chill/model/species.ts';
+import type { PlaceTemperatures } from '@chill/model/temperature.ts';
+import { type Chance, chanceFrom, drawTruth, type Lived, LivingSeeds, normalDraw, type Truth } from '@chill/sim/truth.ts';
+import { NURSERY, newId, PLACES, TODAY } from './nursery.ts';
+import { daysLine, type Line, Tally } from './tally.ts';
+
+const DAY_MS = 86_400_000;
+/** Places are logged so many times a day. */
+const LOGS = 8;
+/** A batch is followed for no longer than this. */
+const LONGEST_DAYS = 420;
+
+/** Everything that single batches show, gathered. */
+interface Shown {
+  yields: Tally;
+  promise: Tally;
+  band: Tally;
+  expectNew: Tally;
+  root: Tally;
+  rootDays: number[];
+  doneDays: number[];
+  firstDays: number[];
+  first: Tally;
+  dayOne: Tally;
+}
+
+/** What a fridge that drifts really has: a mean off its dial, a slow wander, the compressor's swing. */
+function drifting(nominal_C: number, chance: Chance): (day: number, hour: number) => number {
+  const off = 1.2 * normalDraw(chance) + 0.6;
+  const wander = Array.from({ length: LONGEST_DAYS + 10 }, () => 0.35 * normalDraw(chance));
+  for (let i = 1; i < wander.length; i++) wander[i] = 0.85 * (wander[i - 1] as number) + (wander[i] as number);
+  return (day, hour) => nominal_C + off + (wander[Math.min(wander.length - 1, day)] as number) + 0.6 * Math.sin((2 * Math.PI * hour) / 6);
+}
+
+/** Batches looked after day by day by doing what Chill says is due, in places that drift and are read: does what every screen says come true? */
+export function followed(handbook: readonly Species[], count: number): Line[] {
+  const shown: Shown = {
+    yields: new Tally(),
+    promise: new Tally(),
+    band: new Tally(),
+    expectNew: new Tally(),
+    root: new Tally(),
+    rootDays: [],
+    doneDays: [],
+    firstDays: [],
+    first: new Tally(),
+    dayOne: new Tally(),
+  };
+  for (let i = 0; i < count; i++) follow(handbook, chanceFrom(20_000 + i), shown);
+  return [
+    shown.yields.line('following the due day gives 97 % of the best, in', [0.95, 1]),
+    shown.promise.line('plants promised on the batch page, 9 times in 10', [0.88, 0.92]),
+    shown.band.line('the band of sprouting, 8 counts in 10, at every age', [0.77, 0.83]),
+    shown.expectNew.line('sprouts expected at the next check, 8 times in 10', [0.77, 0.83]),
+    shown.root.line('the first root in the cold, 8 times in 10', [0.77, 0.83]),
+    daysLine('its day, late (+) or early (−)', shown.rootDays, 1.5),
+    daysLine('the first sprout, by the plan', shown.firstDays, 1.5),
+    daysLine('the day by which 9 in 10 of those to come have', shown.doneDays, 2),
+    shown.dayOne.line('“hardly any more” on the first day, where some came after all (never)', [0, 0.02]),
+  ];
+}
+
+function follow(handbook: readonly Species[], chance: Chance, shown: Shown): void {
+  const species = handbook[Math.floor(chance() * handbook.length)] as Species;
+  const tested = 20 + Math.floor(chance() * 30);
+  const sound = Math.round(tested * (0.5 + 0.5 * chance()));
+  const belief = jeffreys(sound, tested);
+  const { offered } = weighWays({
+    species,
+    sound: belief,
+    available: 400,
+    storedDry_days: 60,
+    wish: { plants: 30, confidence: 0.9, timing: { by: 'startOn', date: TODAY } },
+    nursery: NURSERY,
+    places: PLACES,
+    today: TODAY,
+  });
+  const usable = offered.filter(({ way }) => way.stages.every(({ kind }) => kind !== 'outdoorWinter' && kind !== 'flood'));
+  const proposal = usable[Math.floor(chance() * usable.length)];
+  if (!proposal || proposal.stages.every(({ kind }) => kind !== 'warmTowel')) return;
+  const truth = drawTruth(species, belief, chance);
+  const plan = planFrom(proposal, { plants: 30, confidence: 0.9, timing: { by: 'startOn', date: TODAY } });
+  const lot: Lot = {
+    id: newId(),
+    code: 'LOT-1',
+    speciesId: species.id,
+    provenance: { kind: 'collected', place: 'here', on: addDays(TODAY, -60) },
+    seeds: 400,
+    soundness: { kind: 'tested', tested, sound },
+  };
+  const batch: Batch = { id: newId(), lotId: lot.id, code: 'AAA', speciesId: species.id, madeOn: TODAY, plan, events: [] };
+  const air = new Map(
+    PLACES.map((place) => [place.id, place.kind === 'fridge' ? drifting(place.nominal_C, chance) : () => place.nominal_C]),
+  );
+  const fridge = PLACES[0] as (typeof PLACES)[number];
+  const seeds = new LivingSeeds(plan.seeds, species, truth, plan.way, chance, { dry_days: 60 });
+  const told = plan.stages.reduce((sum, stage) => sum + daysBetween(stage.start, stage.end), 0);
+  const bands: { on: string; low: number; high: number }[] = [];
+  const promises: { low: number; high: number }[] = [];
+  let root: { from: string; to: string; middle: string; open: boolean } | undefined;
+  let done: { said: string; left: number; on: string } | undefined;
+  let lived = { stage: -1, day: 0 };
+  let firstUp: string | undefined;
+  const fresh: number[] = [];
+  const sinceWarm = () => project(batch, setting(TODAY)).state.stages[plan.stages.findIndex(({ kind }) => kind === 'warmTowel')]?.startedOn;
+  const records: PlaceTemperatures[] = [];
+  const setting = (today: string): Setting => ({ species, lot, places: PLACES, nursery: NURSERY, today, temperatures: records });
+  for (let day = 0; day < Math.min(LONGEST_DAYS, told + 120); day++) {
+    const today = addDays(TODAY, day);
+    if (day % 3 === 0)
+      records.splice(0, records.length, ...read(fridge.id, air.get(fridge.id) as (day: number, hour: number) => number, day, species));
+    for (let guard = 0; guard < 6; guard++) {
+      const now = setting(today);
+      const projection = project(batch, now);
+      const { state } = projection;
+      const task = tasksFor(batch, projection, now)
+        .filter(({ kind }) => kind !== 'setOut')
+        .find(({ due }) => due <= today);
+      if (!task) break;
+      const answer = usualAnswer(task, state, 5);
+      const everUp = state.sprouts.reduce((sum, one) => sum + one.count, 0);
+      const left = state.counts.waiting + state.counts.swollen;
+      if (task.kind === 'look') {
+        answer.up = Math.min(left, Math.max(0, seeds.up() - everUp));
+        answer.mouldy = Math.min(left - answer.up, Math.max(0, seeds.mouldy() - state.counts.mouldy));
+        if (projection.sprouting && left > 0) {
+          const { low, high } = projection.sprouting.expectNew;
+          if (high - low > 1) shown.expectNew.add(answer.up >= low && answer.up <= high);
+        }
+      }
+      if (task.kind === 'move' && projection.treatment?.stage === state.stage)
+        checkYield(batch, now, seeds, truth, projection.treatment.dueOut, shown);
+      if (task.kind === 'refresh') fresh.push(lived.day);
+      const recorded = recordAnswer(task, answer, batch, state, now, newId);
+      if ('problem' in recorded) break;
+      batch.events.push(
+        ...recorded.events.map(
+          (event, i): LedgerEvent => ({
+            ...event,
+            batchId: batch.id,
+            version: batch.events.length + i + 1,
+            recordedAt: `${today}T12:00:00Z`,
+          }),
+        ),
+      );
+    }
+    const now = setting(today);
+    const projection = project(batch, now);
+    const { state, treatment, sprouting, promised, stages } = projection;
+    if (promised && day % 20 === 7) promises.push(promised.now);
+    if (state.closedOn) break;
+    const index = state.stage;
+    const kind = stages[index]?.kind;
+    if (!root && treatment?.firstRootRange && treatment.firstRoot && kind === 'coldMoist' && day % 5 === 0)
+      root = { ...treatment.firstRootRange, middle: treatment.firstRoot, open: treatment.firstRootRange.to >= treatment.dueOut };
+    if (sprouting && kind === 'warmTowel') {
+      if (!done) done = { said: sprouting.allButDone, left: state.counts.waiting + state.counts.swollen, on: today };
+      if (sprouting.day % 6 === 0) {
+        const curve = sproutCurve(sprouting, state.sprouts);
+        const ahead = sprouting.day + 5;
+        const at = (line: { day: number; count: number }[]) => line.find((one) => one.day >= ahead)?.count;
+        const on = curve.low.find((one) => one.day >= ahead)?.day;
+        const [low, high] = [at(curve.low), at(curve.high)];
+        if (on !== undefined && low !== undefined && high !== undefined) bands.push({ on: addDays(sprouting.since, on), low, high });
+      }
+    }
+    // One day of what the seeds themselves live.
+    if (state.underWay && kind) {
+      if (lived.stage !== index) {
+        lived = { stage: index, day: 0 };
+        fresh.length = 0;
+      }
+      const place = air.get(state.stages[index]?.placeId ?? '') ?? (() => stages[index]?.temperature_C ?? 18);
+      const steady = state.stages[index]?.placeId !== fridge.id;
+      liveOneDay(seeds, { kind, medium: plan.way.stages[index]?.medium, celsius: place, steady }, day, lived.day, fresh);
+      lived.day += 1;
+      if (seeds.up() > 0) firstUp ??= addDays(today, 1);
+    }
+  }
+  const warm = sinceWarm();
+  const upOn = (date: string) => seeds.seeds.filter((seed) => seed.up !== undefined && addDays(TODAY, seed.up) < date).length;
+  for (const { on, low, high } of bands) {
+    const base = warm ? upOn(warm) : 0;
+    const came = upOn(on) - base;
+    if (high - low > 1) shown.band.add(came >= low && came <= high);
+  }
+  const plants = seeds.plants();
+  for (const { low, high } of promises) shown.promise.add(plants >= low && plants <= high);
+  if (root && warm) {
+    // A range that reaches to the day it comes out has no end: nobody looks for roots in the cold after that.
+    const inCold = firstUp !== undefined && firstUp <= warm;
+    shown.root.add(inCold ? (firstUp as string) >= root.from && (root.open || (firstUp as string) <= root.to) : root.open);
+    if (inCold && !root.open) shown.rootDays.push(daysBetween(firstUp as string, root.middle));
+  }
+  if (warm && firstUp && firstUp > warm)
+    shown.firstDays.push(
+      daysBetween(
+        firstUp,
+        addDays(proposal.dates.firstSprouts, daysBetween(proposal.stages.find(({ kind }) => kind === 'warmTowel')?.start as string, warm)),
+      ),
+    );
+  if (done && warm) {
+    const after = seeds.seeds
+      .filter((seed) => seed.up !== undefined && addDays(TODAY, seed.up) >= (done as { on: string }).on)
+      .map((seed) => seed.up as number);
+    if (after.length >= 3) {
+      after.sort((a, b) => a - b);
+      const nine = addDays(TODAY, (after[Math.ceil(0.9 * after.length) - 1] as number) + 1);
+      shown.doneDays.push(daysBetween(nine, done.said));
+    }
+  }
+}
+
+/** Readings of a place so far, as its logger would have them. */
+function read(placeId: string, air: (day: number, hour: number) => number, days: number, species: Species): PlaceTemperatures[] {
+  const start = Date.parse(`${TODAY}T00:00:00-07:00`);
+  const count = days * LOGS;
+  const readings = {
+    at_ms: Float64Array.from({ length: count }, (_, i) => start + (i * DAY_MS) / LOGS),
+    celsius: Float64Array.from({ length: count }, (_, i) => air(Math.floor(i / LOGS), ((i % LOGS) * 24) / LOGS)),
+  };
+  const place = PLACES.find(({ id }) => id === placeId) as (typeof PLACES)[number];
+  const responses = [COLD_RESPONSE, WARM_RESPONSE, coldResponseOf(species), sproutResponse(species.sprouting)];
+  const record = placeDays(place, readings, responses, NURSERY.timeZone);
+  return record ? [record] : [];
+}
+
+/** Lets the seeds live one day of a stage that has gone on for `since` days already. */
+function liveOneDay(seeds: LivingSeeds, stage: Omit<Lived, 'days'>, day: number, since: number, fresh: readonly number[]): void {
+  const freshOn = fresh.at(-1);
+  seeds.live({ ...stage, days: 1, celsius: (_, hour) => stage.celsius(day, hour), ...(freshOn === since && { fresh: [0] }) });
+}
+
+/** What ending the cold on its due day gives, by the truth, against the best day of all. */
+function checkYield(batch: Batch, now: Setting, seeds: LivingSeeds, truth: Truth, due: string, shown: Shown): void {
+  const projection = project(batch, now);
+  const treatment = projection.treatment;
+  const medium = treatment?.treatment?.rot.medium;
+  if (!treatment || !medium || treatment.stage !== projection.state.stage || seeds.seeds.length === 0) return;
+  const { curve, days } = treatment;
+  const yields = curve.freed.map((freed, day) => freed * Math.exp(-truth.rot[medium] * (curve.exposed[day] as number)));
+  const best = Math.max(...yields);
+  const taken = yields[Math.min(yields.length - 1, Math.max(days, daysBetween(treatment.since, due)))] as number;
+  shown.yields.add(taken >= 0.97 * best);
+}

@@ -1,0 +1,51 @@
+import { jeffreys } from '@chill/core/lot/viability.ts';
+import { weighWays } from '@chill/core/ways/propose.ts';
+import type { Species } from '@chill/model/species.ts';
+import { chanceFrom, drawTruth, LivingSeeds } from '@chill/sim/truth.ts';
+import { NURSERY, PLACES, TODAY } from './nursery.ts';
+import { type Line, Tally } from './tally.ts';
+
+/** Plans of many species and methods, each lived through by seeds whose truth is drawn from the priors: does the stated range hold, are there plants enough? */
+export function plans(handbook: readonly Species[], count: number): Line[] {
+  const range = new Tally();
+  const enough = new Tally();
+  let [more, wanted] = [0, 0];
+  for (let i = 0; i < count; i++) {
+    const chance = chanceFrom(1000 + i);
+    const species = handbook[Math.floor(chance() * handbook.length)] as Species;
+    const tested = 10 + Math.floor(chance() * 40);
+    const sound = Math.round(tested * (0.4 + 0.6 * chance()));
+    const belief = jeffreys(sound, tested);
+    const plants = 10 + Math.floor(chance() * 90);
+    const { offered } = weighWays({
+      species,
+      sound: belief,
+      available: 5000,
+      storedDry_days: 60,
+      wish: { plants, confidence: 0.9, timing: { by: 'startOn', date: TODAY } },
+      nursery: NURSERY,
+      places: PLACES,
+      today: TODAY,
+    });
+    const indoors = offered.filter(({ way, seeds }) => seeds !== undefined && !way.stages.some(({ kind }) => kind === 'outdoorWinter'));
+    const proposal = indoors[Math.floor(chance() * indoors.length)];
+    if (!proposal) continue;
+    const seeds = new LivingSeeds(proposal.starting, species, drawTruth(species, belief, chance), proposal.way, chance, { dry_days: 60 });
+    for (const [k, stage] of proposal.resolved.entries()) {
+      const last = k === proposal.resolved.length - 1;
+      const days = stage.kind === 'warmTowel' || last ? stage.days + 300 : stage.days;
+      seeds.live({ kind: stage.kind, medium: stage.medium, days, celsius: () => stage.temperature_C, steady: true });
+      if (stage.kind === 'warmTowel') break;
+    }
+    const came = seeds.plants();
+    range.add(came >= proposal.expected.low && came <= proposal.expected.high);
+    enough.add(came >= plants);
+    more += proposal.starting;
+    wanted += plants;
+  }
+  return [
+    range.line('a plan’s range of plants, 9 times in 10', [0.88, 0.92]),
+    enough.line('plants wished for, with the seeds advised, 9 times in 10', [0.88, 0.92]),
+    { what: 'seeds started for a plant wished for', figure: (more / wanted).toFixed(2), goal: '', good: true },
+  ];
+}

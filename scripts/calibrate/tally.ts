@@ -1,0 +1,45 @@
+/** One line of the table: what was promised, how it turned out, what is wanted. */
+export interface Line {
+  what: string;
+  figure: string;
+  goal: string;
+  good: boolean;
+}
+
+/** How often something held. */
+export class Tally {
+  #held = 0;
+  #all = 0;
+
+  add(held: boolean): void {
+    this.#all += 1;
+    if (held) this.#held += 1;
+  }
+
+  get share(): number {
+    return this.#held / Math.max(1, this.#all);
+  }
+
+  get all(): number {
+    return this.#all;
+  }
+
+  line(what: string, [low, high]: [number, number]): Line {
+    const figure = `${(100 * this.share).toFixed(1)} % of ${this.#all}`;
+    const goal = high >= 1 ? `${100 * low} % or more` : `${Math.round(100 * low)}–${Math.round(100 * high)} %`;
+    return { what, figure, goal, good: this.share >= low && this.share <= high };
+  }
+}
+
+/** Quantiles of errors in days, told with their sign. */
+export function daysLine(what: string, errors: readonly number[], within: number): Line {
+  const sorted = [...errors].sort((a, b) => a - b);
+  const at = (share: number) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0;
+  const middle = at(0.5);
+  return {
+    what,
+    figure: `median ${middle.toFixed(1)}, 8 in 10 from ${at(0.1).toFixed(0)} to ${at(0.9).toFixed(0)} days (${sorted.length})`,
+    goal: `median within ${within}`,
+    good: Math.abs(middle) <= within,
+  };
+}

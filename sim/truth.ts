@@ -1,0 +1,374 @@
+import type { DaysAdvice, Species, TemperatureResponse } from '@chill/model/species.ts';
+import type { Medium, StageKind } from '@chill/model/stage.ts';
+import type { Way } from '@chill/model/way.ts';
+
+/**
+ * Seeds with a hidden truth, drawn from the priors that the models state, for finding out whether what Chill promises holds. Everything here is written
+ * out again from those models, seed by seed and day by day: it shares no law with the forecasts, or it could not tell that they are wrong.
+ */
+
+/** A stream of numbers from 0 (included) to 1 (excluded). */
+export type Chance = () => number;
+
+/** A seeded stream of chance (xorshift over two words). */
+export function chanceFrom(seed: number): Chance {
+  let [a, b] = [(seed * 2654435761) >>> 0 || 1, (seed ^ 0x9e3779b9) >>> 0 || 2];
+  const next = () => {
+    let t = a;
+    a = b;
+    t ^= t << 23;
+    t ^= t >>> 17;
+    t ^= b ^ (b >>> 26);
+    b = t >>> 0;
+    return ((a + b) >>> 0) / 4294967296;
+  };
+  for (let i = 0; i < 40; i++) next();
+  return next;
+}
+
+/** A normal of mean 0 and spread 1 (Box–Muller). */
+export function normalDraw(chance: Chance): number {
+  return Math.sqrt(-2 * Math.log(1 - chance())) * Math.cos(2 * Math.PI * chance());
+}
+
+/** A Gamma of this shape and scale 1 (Marsaglia & Tsang 2000). */
+export function gammaDraw(shape: number, chance: Chance): number {
+  if (shape < 1) return gammaDraw(shape + 1, chance) * (1 - chance()) ** (1 / shape);
+  const d = shape - 1 / 3;
+  for (;;) {
+    const x = normalDraw(chance);
+    const v = (1 + x / Math.sqrt(9 * d)) ** 3;
+    if (v > 0 && Math.log(1 - chance()) < (x * x) / 2 + d - d * v + d * Math.log(v)) return d * v;
+  }
+}
+
+/** A Beta draw. */
+export function betaDraw(alpha: number, beta: number, chance: Chance): number {
+  const a = gammaDraw(alpha, chance);
+  return a / (a + gammaDraw(beta, chance));
+}
+
+const TEN_SEEDS = 10;
+
+/** A share as the handbook knows it: worth ten seeds; 0 and 1 are certain. */
+function shareDraw(share: number, chance: Chance): number {
+  return share <= 0 || share >= 1 ? share : betaDraw(share * TEN_SEEDS, (1 - share) * TEN_SEEDS, chance);
+}
+
+/** What is true of a lot and a nursery, and nobody knows. */
+export interface Truth {
+  sound: number;
+  coat: { untreated: number; openCoat: number; hotWater: number };
+  smoke: { without: number; with: number };
+  flooding: { without: number; with: number };
+  steady: number;
+  sprouts: number;
+  establishes: number;
+  /** Factor on rot, by medium. */
+  rot: Record<Medium, number>;
+  timeScale: number;
+}
+
+/** Draws the truth of a lot whose soundness is believed to be Beta(alpha, beta). */
+export function drawTruth(species: Species, { alpha, beta }: { alpha: number; beta: number }, chance: Chance): Truth {
+  const cue = (one: { without: number; with: number } | undefined) =>
+    one ? { without: shareDraw(one.without, chance), with: shareDraw(one.with, chance) } : { without: 1, with: 1 };
+  const { hardCoat, smoke, flooding, alternating, sprouting, pot } = species;
+  const coat = hardCoat ?? { untreated: 1, openCoat: 1, hotWater: 1 };
+  const media: Medium[] = ['towel', 'film', 'vermiculite', 'sand', 'ownPot', 'outdoorFlat', 'envelope'];
+  return {
+    sound: betaDraw(alpha, beta, chance),
+    coat: {
+      untreated: shareDraw(coat.untreated, chance),
+      openCoat: shareDraw(coat.openCoat, chance),
+      hotWater: shareDraw(coat.hotWater, chance),
+    },
+    smoke: cue(smoke),
+    flooding: cue(flooding),
+    steady: alternating ? shareDraw(alternating.steady, chance) : 1,
+    sprouts: shareDraw(sprouting.share, chance),
+    establishes: shareDraw(pot.establishes, chance),
+    rot: Object.fromEntries(media.map((medium) => [medium, gammaDraw(4, chance) / 4])) as Record<Medium, number>,
+    timeScale: Math.exp(0.35 * normalDraw(chance)),
+  };
+}
+
+/** One season that a seed waits through: what it counts as, and how much this seed needs. */
+interface Need {
+  kind: 'dry' | 'warm' | 'cold';
+  days: number;
+}
+
+/** One seed. */
+interface Seed {
+  /** Whether it comes at all once it is freed. */
+  comes: boolean;
+  needs: Need[];
+  degreeDays: number;
+  bears: number;
+  diesInFreezer: boolean;
+  establishes: boolean;
+  /** How it ended, and on which day from the start. */
+  up?: number;
+  mouldy?: number;
+  season: number;
+  earned: number;
+  warmth: number;
+  rot: number;
+}
+
+/** A stage as it was lived: its kind, what the seed lay in, and the temperature of each hour. */
+export interface Lived {
+  kind: StageKind;
+  medium?: Medium | undefined;
+  days: number;
+  /** °C at `hour` (0 to 24, exclusive) of day `day`, both from the start of the stage. */
+  celsius: (day: number, hour: number) => number;
+  /** Temperature is the same all day long: one look at it is enough. */
+  steady?: boolean;
+  /** Days of the stage on which the medium was made fresh. */
+  fresh?: readonly number[];
+  shelter?: { animals: boolean; rain: boolean } | undefined;
+}
+
+const COLD: TemperatureResponse = { zeroBelow_C: -2, fullFrom_C: 1, fullTo_C: 5, zeroAbove_C: 10 };
+const WARM: TemperatureResponse = { zeroBelow_C: 12, fullFrom_C: 18, fullTo_C: 25, zeroAbove_C: 30 };
+const DRY: TemperatureResponse = { zeroBelow_C: 3, fullFrom_C: 15, fullTo_C: 40, zeroAbove_C: 60 };
+const ROT: Record<Medium, { h0: number; a0: number }> = {
+  towel: { h0: 0.0015, a0: 14 },
+  film: { h0: 0.0012, a0: 25 },
+  vermiculite: { h0: 0.0008, a0: 45 },
+  sand: { h0: 0.0006, a0: 60 },
+  ownPot: { h0: 0.0008, a0: 60 },
+  outdoorFlat: { h0: 0.001, a0: 120 },
+  envelope: { h0: 0.00005, a0: Number.POSITIVE_INFINITY },
+};
+
+function trapezoid(t: number, { zeroBelow_C: lo, fullFrom_C: a, fullTo_C: b, zeroAbove_C: hi }: TemperatureResponse): number {
+  return t <= lo || t >= hi ? 0 : t < a ? (t - lo) / (a - lo) : t <= b ? 1 : (hi - t) / (hi - b);
+}
+
+function degrees(t: number, { base_C, optimum_C, ceiling_C }: Species['sprouting']): number {
+  if (t <= base_C || t >= ceiling_C) return 0;
+  return t <= optimum_C ? t - base_C : ((optimum_C - base_C) * (ceiling_C - t)) / (ceiling_C - optimum_C);
+}
+
+function needDraw(advice: DaysAdvice, without: number, chance: Chance): number {
+  if (chance() < without) return 0;
+  const [m, s] =
+    'about' in advice ? [Math.log(advice.about) - 1.2816 * 0.3, 0.3] : [Math.log(advice.from), Math.log(advice.to / advice.from) / 1.645];
+  return Math.exp(m + s * normalDraw(chance));
+}
+
+/** Seeds of one batch, living through its stages. */
+export class LivingSeeds {
+  readonly seeds: Seed[];
+  /** Days lived so far. */
+  day = 0;
+  #bed: { medium: Medium; age: number } | undefined;
+  readonly #species: Species;
+  readonly #truth: Truth;
+
+  constructor(
+    count: number,
+    species: Species,
+    truth: Truth,
+    way: Pick<Way, 'stages'>,
+    chance: Chance,
+    given: { credit?: number; dry_days?: number } = {},
+  ) {
+    this.#species = species;
+    this.#truth = truth;
+    const has = (kind: StageKind) => way.stages.some((stage) => stage.kind === kind);
+    const coat = species.hardCoat;
+    // What is done is what the handbook says does most.
+    const how = (['openCoat', 'hotWater'] as const)
+      .filter(has)
+      .reduce<'untreated' | 'openCoat' | 'hotWater'>((best, one) => ((coat?.[one] ?? 1) > (coat?.[best] ?? 1) ? one : best), 'untreated');
+    const answers =
+      (has('smoke') ? truth.smoke.with : truth.smoke.without) *
+      (has('flood') ? truth.flooding.with : truth.flooding.without) *
+      truth.steady;
+    const { h50, spread } = halfAndSpread(species);
+    this.seeds = Array.from({ length: count }, () => ({
+      comes: chance() < truth.sound * truth.coat[how] * answers * truth.sprouts,
+      needs: needsOf(species, chance, given),
+      degreeDays: h50 * truth.timeScale * Math.exp(spread * normalDraw(chance)),
+      bears: -Math.log(1 - chance()),
+      diesInFreezer: chance() >= 0.85,
+      establishes: chance() < truth.establishes,
+      season: 0,
+      earned: 0,
+      warmth: 0,
+      rot: 0,
+    }));
+  }
+
+  /** Lives one stage through. */
+  live(stage: Lived): void {
+    const { kind, medium, days } = stage;
+    const { sprouting, cold } = this.#species;
+    const age0 = medium && this.#bed?.medium === medium ? this.#bed.age : 0;
+    let freshOn = -age0;
+    const waits = kind === 'coldMoist' || kind === 'warmMoist' || kind === 'outdoorWinter' || kind === 'coldDry' || kind === 'dryStore';
+    const still = ['coldDry', 'dryStore', 'freezerTurns', 'clean', 'soak', 'openCoat', 'hotWater', 'disinfect', 'smoke'].includes(kind);
+    const dryWorks = cold.need !== 'none' && cold.dryColdWorks;
+    const coldResponse = (cold.need !== 'none' && cold.response) || COLD;
+    for (let day = 0; day < days; day++, this.day++) {
+      if (stage.fresh?.includes(day)) freshOn = day;
+      const hours = stage.steady ? [12] : Array.from({ length: 24 }, (_, hour) => hour);
+      const over = (law: (t: number) => number) => hours.reduce((sum, hour) => sum + law(stage.celsius(day, hour)), 0) / hours.length;
+      const given = { dry: 0, warm: 0, cold: 0 };
+      if (kind === 'dryStore') given.dry = over((t) => trapezoid(t, DRY));
+      if (kind === 'warmMoist' || kind === 'outdoorWinter') given.warm = over((t) => trapezoid(t, WARM));
+      if (kind === 'coldMoist' || kind === 'outdoorWinter') given.cold = over((t) => trapezoid(t, coldResponse));
+      if (kind === 'coldDry' && dryWorks) given.cold = over((t) => trapezoid(t, coldResponse)) / 1.25;
+      // A credit of ten chill-days a turn, three at most; a turn is two days.
+      if (kind === 'freezerTurns') given.cold = day < 6 ? 5 : 0;
+      const warmth = still ? 0 : over((t) => degrees(t, sprouting));
+      const rate = ROT[medium ?? 'envelope'];
+      const shelter = stage.shelter;
+      const hazard = waits
+        ? rate.h0 *
+            (1 + (day + 0.5 - freshOn) / rate.a0) *
+            over((t) => 2.2 ** ((t - 4) / 10)) *
+            this.#truth.rot[medium ?? 'envelope'] *
+            (kind === 'outdoorWinter' && shelter?.rain === false ? 1.5 : 1) +
+          (kind === 'outdoorWinter' && shelter?.animals === false ? 0.003 : 0)
+        : 0;
+      for (const seed of this.seeds) {
+        if (seed.up !== undefined || seed.mouldy !== undefined) continue;
+        if (kind === 'freezerTurns' && seed.diesInFreezer) seed.comes = false;
+        seed.rot += hazard;
+        if (seed.rot >= seed.bears) {
+          seed.mouldy = this.day;
+          continue;
+        }
+        const need = seed.needs[seed.season];
+        if (need) {
+          seed.earned += given[need.kind];
+          while (seed.needs[seed.season] && seed.earned >= (seed.needs[seed.season] as Need).days) {
+            seed.season += 1;
+            seed.earned = 0;
+          }
+          continue;
+        }
+        seed.warmth += warmth;
+        if (seed.comes && seed.warmth >= seed.degreeDays) seed.up = this.day;
+      }
+    }
+    this.#bed = medium && { medium, age: days - freshOn };
+  }
+
+  /** Seeds up by the end of the day before `day`. */
+  up(day = this.day): number {
+    return this.seeds.filter((seed) => seed.up !== undefined && seed.up < day).length;
+  }
+
+  mouldy(day = this.day): number {
+    return this.seeds.filter((seed) => seed.mouldy !== undefined && seed.mouldy < day).length;
+  }
+
+  /** Plants that grow from those up. */
+  plants(): number {
+    return this.seeds.filter((seed) => seed.up !== undefined && seed.establishes).length;
+  }
+}
+
+function halfAndSpread({ sprouting }: Species): { h50: number; spread: number } {
+  const { from, to } = sprouting.days;
+  return { h50: Math.sqrt(from * to) * degrees(sprouting.at_C, sprouting), spread: Math.log(to / from) / 2.563 };
+}
+
+/** What one seed waits for, in order; what the lot brings along of cold, or of dry months, is taken off the first of each. */
+function needsOf(
+  { afterRipening, warmFirst, cold }: Species,
+  chance: Chance,
+  { credit = 0, dry_days = 0 }: { credit?: number; dry_days?: number },
+): Need[] {
+  const needs: Need[] = [];
+  const winter = (): Need[] => (cold.need === 'none' ? [] : [{ kind: 'cold', days: needDraw(cold.days, cold.freedWithout, chance) }]);
+  if (afterRipening)
+    needs.push({ kind: 'dry', days: Math.max(0, needDraw(afterRipening.days, afterRipening.freedWithout, chance) - dry_days) });
+  if (cold.need !== 'none' && cold.winters === 2) needs.push(...winter());
+  if (warmFirst) needs.push({ kind: 'warm', days: needDraw(warmFirst.days, warmFirst.freedWithout, chance) });
+  needs.push(...winter());
+  const first = needs.find(({ kind }) => kind === 'cold');
+  if (first) first.days = Math.max(0, first.days - credit);
+  // What needs nothing is through already.
+  while (needs[0]?.days === 0) needs.shift();
+  return needs;
+}
+
+/** A month's mean daily minimum and maximum, and the spread of single days, °C. */
+export interface Month {
+  min_C: number;
+  max_C: number;
+  sd_C?: number | undefined;
+}
+
+/**
+ * The hours of one stretch of weather in a flat outdoors, three centimetres down: daily minima and maxima about the months' means, with anomalies that
+ * keep 0.65 of the day before's and go together at 0.7, a cosine in between, damped on its way down. `first` is the day of the year on which it begins.
+ */
+export function weatherFrom(months: readonly Month[], first: number, days: number, chance: Chance): (day: number, hour: number) => number {
+  const min = dailyFrom(months.map(({ min_C }) => min_C));
+  const max = dailyFrom(months.map(({ max_C }) => max_C));
+  const damping = Math.exp(-30 / Math.sqrt(0.8 / ((2 * Math.PI) / 86_400)));
+  const mean: number[] = [];
+  const half: number[] = [];
+  let [low, high] = [normalDraw(chance), 0];
+  high = 0.7 * low + Math.sqrt(1 - 0.49) * normalDraw(chance);
+  for (let day = 0; day < days; day++) {
+    const fresh = normalDraw(chance);
+    if (day > 0) {
+      low = 0.65 * low + Math.sqrt(1 - 0.65 ** 2) * fresh;
+      high = 0.65 * high + Math.sqrt(1 - 0.65 ** 2) * (0.7 * fresh + Math.sqrt(1 - 0.49) * normalDraw(chance));
+    }
+    const of = (first + day) % 365;
+    const sd = months[monthOf(of)]?.sd_C ?? 3.8;
+    const coldest = (min[of] as number) + sd * low;
+    const warmest = Math.max((max[of] as number) + sd * high, coldest + 0.5);
+    mean.push((coldest + warmest) / 2);
+    half.push(((warmest - coldest) / 2) * damping);
+  }
+  return (day, hour) => (mean[day] ?? 0) + (half[day] ?? 0) * Math.cos((2 * Math.PI * (hour - 15)) / 24);
+}
+
+const MONTH_DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
+
+function monthOf(day: number): number {
+  let left = day;
+  for (const [month, days] of MONTH_DAYS.entries()) {
+    if (left < days) return month;
+    left -= days;
+  }
+  return 11;
+}
+
+/** Daily means whose months' means are those given: straight between the middles of the months, corrected until they are. */
+function dailyFrom(means: readonly number[]): number[] {
+  const knots = [...means];
+  const starts = MONTH_DAYS.map((_, i) => MONTH_DAYS.slice(0, i).reduce((sum, days) => sum + days, 0));
+  const line = () =>
+    Array.from({ length: 365 }, (_, day) => {
+      const at = day + 0.5;
+      let next = starts.findIndex((start, i) => start + (MONTH_DAYS[i] as number) / 2 > at);
+      const wraps = next < 0;
+      if (wraps) next = 0;
+      const before = (next + 11) % 12;
+      const middle = (i: number) => (starts[i] as number) + (MONTH_DAYS[i] as number) / 2;
+      const from = middle(before) - (next === 0 && !wraps ? 365 : 0);
+      const to = middle(next) + (wraps ? 365 : 0);
+      return (knots[before] as number) + (((knots[next] as number) - (knots[before] as number)) * (at - from)) / (to - from);
+    });
+  let days = line();
+  for (let round = 0; round < 30; round++) {
+    for (let i = 0; i < 12; i++) {
+      const mine = days.slice(starts[i] as number, (starts[i] as number) + (MONTH_DAYS[i] as number));
+      knots[i] = (knots[i] as number) + (means[i] as number) - mine.reduce((sum, one) => sum + one, 0) / mine.length;
+    }
+    days = line();
+  }
+  return days;
+}

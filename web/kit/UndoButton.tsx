@@ -1,0 +1,56 @@
+import { undoing } from '@chill/core/ledger/undo.ts';
+import { describeEvent } from '@chill/core/schedule/record.ts';
+import { useState } from 'react';
+import { newId } from '../data/newId.ts';
+import { type BatchView, useNursery } from '../data/nursery.ts';
+import { post } from '../data/outbox.ts';
+import { Problem } from './Problem.tsx';
+
+/** Takes back what was recorded together. Where later entries rest on it, they are named in place, and undone with it if the grower says so. */
+export function UndoButton({ view, events }: { view: BatchView; events: readonly { id: string }[] }) {
+  const { today } = useNursery();
+  const [asked, setAsked] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const { batch } = view;
+  const plan = () =>
+    undoing(
+      batch,
+      events.map(({ id }) => id),
+      today,
+      newId,
+    );
+  const also = asked ? (plan()?.also ?? []) : [];
+  const undo = (together: boolean) => {
+    const undone = plan();
+    if (!undone) return setProblem('What came after it cannot be without it.');
+    if (undone.also.length > 0 && !together) return setAsked(true);
+    setAsked(false);
+    setProblem(post(batch, undone.events));
+  };
+  if (also.length > 0) {
+    return (
+      <div role="alert" className="my-1 max-w-md border-l-4 border-alarm pl-3 text-[0.95rem]">
+        <p>
+          {also.length === 1 ? 'A later entry rests' : `${also.length} later entries rest`} on this:{' '}
+          {also.map((event) => describeEvent(event, batch)).join('; ')}.
+        </p>
+        <div className="flex flex-wrap gap-x-5">
+          <button type="button" className="quiet font-semibold" onClick={() => undo(true)}>
+            Undo {also.length === 1 ? 'it' : `these ${also.length}`} too
+          </button>
+          <button type="button" className="quiet" onClick={() => setAsked(false)}>
+            Cancel
+          </button>
+        </div>
+      </div>
+    );
+  }
+  return (
+    <>
+      <button type="button" className="quiet shrink-0 px-2 text-[0.92rem]" onClick={() => undo(false)} aria-label={`undo: ${batch.code}`}>
+        undo
+      </button>
+      <Problem>{problem}</Problem>
+    </>
+  );
+}

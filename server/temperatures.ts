@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { COLD_RESPONSE, coldResponseOf, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
 import { placeDaysInSteps } from '@chill/core/chill/placeDays.ts';
+import { sproutResponse } from '@chill/core/sprout/thermalTime.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import type { Shelf } from './shelf.ts';
@@ -22,7 +23,13 @@ export class Temperatures {
   async all(): Promise<PlaceTemperatures[]> {
     const [places, nursery] = [await this.#store.places(), await this.#store.nursery()];
     const timeZone = nursery?.timeZone ?? 'UTC';
-    const responses = distinct([COLD_RESPONSE, WARM_RESPONSE, ...this.#shelf.all().map(coldResponseOf)]);
+    // What sprouts is followed hour by hour for the species that are in hand; cold for all that may be planned.
+    const inHand = new Set((await this.#store.lots()).map(({ speciesId }) => speciesId));
+    const sprouting = this.#shelf
+      .all()
+      .filter(({ id }) => inHand.has(id))
+      .map((species) => sproutResponse(species.sprouting));
+    const responses = distinct([COLD_RESPONSE, WARM_RESPONSE, ...this.#shelf.all().map(coldResponseOf), ...sprouting]);
     const all: PlaceTemperatures[] = [];
     for (const place of places) {
       const key = JSON.stringify([this.#store.readingsEdition(place.id), place.kind, place.nominal_C, timeZone, responses]);

@@ -1,5 +1,6 @@
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { binomialAtLeast, logChoose, reachedWith } from '../chance/binomial.ts';
+import { betaQuantiles, gammaQuantiles } from '../chance/distributions.ts';
 import { type Random, randomFrom } from '../chance/random.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
 import type { BetaShare } from './viability.ts';
@@ -271,19 +272,23 @@ function partsOf(link: Exclude<Link, number>, draws: number): Float64Array {
   if ('ofTimeScale' in link) return timeScales(draws).map(link.ofTimeScale);
   const at = Array.from({ length: draws }, (_, i) => (i + 0.5) / draws);
   if ('rotExposure' in link) {
-    const multipliers = remembered(`g${link.shape ?? ROT_PRIOR.shape} ${draws}`, () => gammaQuantiles(link.shape ?? ROT_PRIOR.shape, at));
+    const multipliers = remembered(`g${link.shape ?? ROT_PRIOR.shape} ${draws}`, () =>
+      gammaQuantiles(link.shape ?? ROT_PRIOR.shape, link.shape ?? ROT_PRIOR.shape, at),
+    );
     return multipliers.map((multiplier) => Math.exp(-link.rotExposure * multiplier));
   }
-  return remembered(`b${link.alpha},${link.beta} ${draws}`, () => betaQuantiles(link, at));
+  return remembered(`b${link.alpha},${link.beta} ${draws}`, () => betaQuantiles(link.alpha, link.beta, at));
 }
 
 /** The quantiles of one link at {@link CHANCES}. */
 function quantilesOf(link: Exclude<Link, number>): Float64Array {
   if ('values' in link) return summed(link.values).shares;
   if ('ofTimeScale' in link) return summed(timeScales(DRAWS).map(link.ofTimeScale)).shares;
-  const at = [...CHANCES];
-  if (!('rotExposure' in link)) return remembered(`B${link.alpha},${link.beta}`, () => betaQuantiles(link, at));
-  const multipliers = remembered(`G${link.shape ?? ROT_PRIOR.shape}`, () => gammaQuantiles(link.shape ?? ROT_PRIOR.shape, at));
+  const at = CHANCES;
+  if (!('rotExposure' in link)) return remembered(`B${link.alpha},${link.beta}`, () => betaQuantiles(link.alpha, link.beta, at));
+  const multipliers = remembered(`G${link.shape ?? ROT_PRIOR.shape}`, () =>
+    gammaQuantiles(link.shape ?? ROT_PRIOR.shape, link.shape ?? ROT_PRIOR.shape, at),
+  );
   return multipliers.map((multiplier) => Math.exp(-link.rotExposure * multiplier)).reverse();
 }
 
@@ -298,21 +303,6 @@ const known = new Map<string, Float64Array>();
 /** Beyond this many, remembered distributions are forgotten: a wish being dragged makes few new ones. */
 const MOST_REMEMBERED = 200;
 
-function betaQuantiles({ alpha, beta }: BetaShare, at: readonly number[]): Float64Array {
-  // In the logit x, the density is x^α (1 − x)^β without its poles at 0 and 1.
-  const log = (u: number) => -alpha * Math.log1p(Math.exp(-u)) - beta * Math.log1p(Math.exp(u));
-  const sd = Math.sqrt(1 / alpha + 1 / beta);
-  const mode = Math.log(alpha / beta);
-  return quantiles(log, mode - 10 * sd - 10 / alpha, mode + 10 * sd + 10 / beta, at).map((u) => 1 / (1 + Math.exp(-u)));
-}
-
-/** Of a Gamma distribution with mean 1. */
-function gammaQuantiles(shape: number, at: readonly number[]): Float64Array {
-  const log = (u: number) => shape * u - shape * Math.exp(u);
-  const sd = 1 / Math.sqrt(shape);
-  return quantiles(log, -12 * sd, 6 * sd, at).map(Math.exp);
-}
-
 function remembered(key: string, make: () => Float64Array): Float64Array {
   const kept = known.get(key);
   if (kept) return kept;
@@ -320,23 +310,6 @@ function remembered(key: string, make: () => Float64Array): Float64Array {
   if (known.size >= MOST_REMEMBERED) known.clear();
   known.set(key, made);
   return made;
-}
-
-/** Quantiles at rising chances, from a log density over a range that holds all that matters. */
-function quantiles(logDensity: (u: number) => number, from: number, to: number, at: readonly number[]): Float64Array {
-  const steps = 4096;
-  const width = (to - from) / steps;
-  const heights = Float64Array.from({ length: steps }, (_, i) => logDensity(from + (i + 0.5) * width));
-  const top = heights.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
-  const weights = heights.map((height) => Math.exp(height - top));
-  const total = weights.reduce((sum, weight) => sum + weight, 0);
-  let below = 0;
-  let i = 0;
-  return Float64Array.from(at, (chance) => {
-    const target = chance * total;
-    while (i < steps - 1 && below + (weights[i] as number) < target) below += weights[i++] as number;
-    return from + (i + Math.min(1, (target - below) / (weights[i] as number))) * width;
-  });
 }
 
 const deals = new Map<string, Uint16Array>();

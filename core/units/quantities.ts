@@ -155,6 +155,15 @@ export function inUnits(value: number, quantity: Quantity, units: Units, digits 
   return { figure, unit: SHOWN[name] ?? name };
 }
 
+/**
+ * A value as it stands in a field that can be typed in again: in the grower's unit, thousands unmarked, and small volumes in figures where a spoon has no
+ * name for them.
+ */
+export function typedQuantity(value: number, quantity: Quantity, units: Units, digits = 1): string {
+  const { figure, unit } = inUnits(value, quantity, units, digits);
+  return /^less/.test(figure) ? `${Number(value.toFixed(2))} mL` : `${figure} ${unit}`;
+}
+
 /** A value as text in the grower's unit: "3.6 °C", "0.2 in". */
 export function showQuantity(value: number, quantity: Quantity, units: Units, digits = 1): string {
   const { figure, unit } = inUnits(value, quantity, units, digits);

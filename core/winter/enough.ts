@@ -1,6 +1,6 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
-import { gammaQuantile } from '../chance/distributions.ts';
+import { gammaQuantiles } from '../chance/distributions.ts';
 import type { Random } from '../chance/random.ts';
 import { coldResponseOf, WARM_RESPONSE } from '../chill/effectiveness.ts';
 import { type Credit, daysToFree, NO_CREDIT } from '../chill/requirement.ts';
@@ -123,7 +123,11 @@ export class WinterCount {
     const { perDay, wetter } = shelterLoss(shelter);
     const ages = Float64Array.from({ length: before + days }, (_, day) => ageing(day, day + 1, 'outdoorFlat') * wetter);
     const usual = (day: number) => usualOn(climate, start - before + day);
-    const { shape, rate } = rot;
+    const multipliers = gammaQuantiles(
+      rot.shape,
+      rot.rate,
+      Array.from({ length: MULTIPLIERS }, (_, i) => (i + 0.5) / MULTIPLIERS),
+    );
     const brought = creditOfLast(seasons, credit);
     for (let winter = 0; winter < winters; winter++) {
       const line = new Float32Array(before + days + 1);
@@ -132,7 +136,7 @@ export class WinterCount {
         day < 0 ? usual(day) : day < before ? (seen?.mean_C[day] as number) : (made.mean_C[from + day - before] as number);
       let [tenDays, exposure] = [0, 0];
       for (let day = -TEN_DAYS; day < 0; day++) tenDays += meanOn(day);
-      const multiplier = gammaQuantile(Math.max(LEAST_CHANCE, random()), shape, rate);
+      const multiplier = multipliers[Math.floor(random() * MULTIPLIERS)] as number;
       const sums = seasons.map(() => new Float64Array(before + days + 1));
       let spring = before + days;
       for (let day = 0; day < spring; day++) {
@@ -196,8 +200,8 @@ export class WinterCount {
   }
 }
 
-/** A multiplier on rot is drawn by its quantile; of chance nought there is none. */
-const LEAST_CHANCE = 1e-6;
+/** Multipliers on rot that a winter's is drawn from, each as likely. */
+const MULTIPLIERS = 512;
 
 /** The share freed of those that need the last season's cold at all. */
 function needyFreed(classes: Parameters<typeof freedOf>[0], last: Season, given: number, credit: Credit): number {

@@ -1,8 +1,11 @@
-import { parseQuantity, type Quantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
+import { parseQuantity, type Quantity, typedQuantity, unitOf } from '@chill/core/units/quantities.ts';
 import type { Units } from '@chill/model/nursery.ts';
 import { useState } from 'react';
 
-/** A measure, typed with or without its unit ("38F", "4"); kept in SI. `undefined` while it cannot be read. */
+/**
+ * A measure, typed with or without its unit ("38F", "4"); kept in SI. `undefined` while it cannot be read. Where a mark could part thousands or a decimal
+ * ("1,000"), what was read stands beside it at once.
+ */
 export function QuantityInput({
   quantity,
   units,
@@ -19,8 +22,9 @@ export function QuantityInput({
   'aria-describedby'?: string;
   'aria-label'?: string;
 }) {
-  const [text, setText] = useState(value === undefined ? '' : showQuantity(value, quantity, units));
-  const parsed = parseQuantity(text, quantity, unitOf(quantity, units));
+  const [text, setText] = useState(value === undefined ? '' : typedQuantity(value, quantity, units));
+  const read = (typed: string) => parseQuantity(typed, quantity, unitOf(quantity, units), units.numbers);
+  const parsed = read(text);
   return (
     <>
       <input
@@ -29,11 +33,14 @@ export function QuantityInput({
         value={text}
         onChange={(event) => {
           setText(event.target.value);
-          const read = parseQuantity(event.target.value, quantity, unitOf(quantity, units));
-          onChange(read.ok ? read.value : undefined);
+          const now = read(event.target.value);
+          onChange(now.ok ? now.value : undefined);
         }}
-        onBlur={() => parsed.ok && setText(showQuantity(parsed.value, quantity, units))}
+        onBlur={() => parsed.ok && !parsed.twoWays && setText(typedQuantity(parsed.value, quantity, units))}
       />
+      {parsed.ok && parsed.twoWays && (
+        <output className="mt-1 block text-[0.95rem] text-ink2">= {typedQuantity(parsed.value, quantity, units)}</output>
+      )}
       {text !== '' && !parsed.ok && <span className="mt-1 block text-[0.95rem] font-semibold text-alarm">{parsed.problem}</span>}
     </>
   );

@@ -1,5 +1,8 @@
+import type { Credit } from '@chill/core/chill/requirement.ts';
+import type { TowelResult } from '@chill/core/lot/lotLedger.ts';
 import { expectedHalfWidth, meanShare, moreToTest, soundShare, wilsonInterval } from '@chill/core/lot/viability.ts';
 import { whySound } from '@chill/core/ways/explain.ts';
+import { believedViable, towelEvidence } from '@chill/core/ways/towelTest.ts';
 import type { Soundness } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { WhyNote } from './WhyNote.tsx';
@@ -7,9 +10,21 @@ import { WhyNote } from './WhyNote.tsx';
 const WIDTH_WANTED = 0.15;
 
 /** What a test, a packet or nothing at all says of how much of a lot is sound: drawn, said, and what would narrow it. */
-export function SoundRange({ soundness, species }: { soundness: Soundness; species: Species }) {
-  const range = soundness.kind === 'tested' ? wilsonInterval(soundness.sound, soundness.tested) : undefined;
-  const share = range?.share ?? meanShare(soundShare(soundness, species));
+export function SoundRange({
+  soundness,
+  species,
+  towelTests = [],
+  credit,
+}: {
+  soundness: Soundness;
+  species: Species;
+  towelTests?: readonly TowelResult[];
+  credit?: Credit | undefined;
+}) {
+  const sound = soundShare(soundness, species);
+  const believed = towelTests.length > 0 ? believedViable(sound, towelEvidence(species, towelTests, sound, credit)) : undefined;
+  const range = believed ?? (soundness.kind === 'tested' ? wilsonInterval(soundness.sound, soundness.tested) : undefined);
+  const share = range?.share ?? meanShare(sound);
   return (
     <div>
       <svg viewBox="0 0 400 34" className="block w-full max-w-md" role="img" aria-label={said(soundness, species)}>
@@ -34,6 +49,13 @@ export function SoundRange({ soundness, species }: { soundness: Soundness; speci
         <line x1={share * 400} x2={share * 400} y1={2} y2={26} stroke="var(--color-ink)" strokeWidth={3} />
       </svg>
       <p className="mt-1">{said(soundness, species)}</p>
+      {believed && (
+        <p className="mt-1">
+          {towelTests.map(({ came, tested }) => `${came} of ${tested}`).join(', ')} came on a towel. With that,{' '}
+          {Math.round(believed.low * 100)}–{Math.round(believed.high * 100)} % viable: a towel tells of coat, cold and speed as well, and
+          plans take it in as such.
+        </p>
+      )}
       <p className="text-ink2">{narrowing(soundness)}</p>
       {soundness.kind === 'tested' && <WhyNote why={whySound(soundness.sound, soundness.tested)} />}
     </div>

@@ -1,4 +1,6 @@
+import { readCount } from '@chill/core/units/number.ts';
 import { useId } from 'react';
+import { useNursery } from '../data/nursery.ts';
 
 /** A count to be typed or tapped, with thumbs in mind. */
 export function Stepper({
@@ -15,6 +17,7 @@ export function Stepper({
   hideLabel?: boolean;
 }) {
   const id = useId();
+  const { numbers } = useNursery().nursery.settings.units;
   const clamp = (next: number) => onChange(Math.max(0, Math.min(most ?? Number.MAX_SAFE_INTEGER, next)));
   return (
     <div className="flex items-center gap-1.5">
@@ -34,7 +37,7 @@ export function Stepper({
           className="w-12 bg-transparent text-center font-mono text-xl font-bold shadow-[inset_0_-3px_0_var(--zone,var(--color-ink))]"
           value={value}
           onFocus={(event) => event.target.select()}
-          onChange={(event) => clamp(Number(event.target.value.replace(/\D/g, '').slice(0, 7)) || 0)}
+          onChange={(event) => clamp(readCount(event.target.value.trim() || '0', numbers) ?? value)}
         />
         <button
           type="button"

@@ -18,7 +18,8 @@ export interface ReadLine {
 }
 
 export type FileQuestion =
-  | { ask: 'guess'; file: File }
+  /** `separator`: the grower's own choice, where the guess was wrong. */
+  | { ask: 'guess'; file: File; separator?: string }
   | { ask: 'sample'; file: File; layout: Layout; timeZone: string }
   | { ask: 'read'; file: File; layout: Layout; timeZone: string; now_ms: number }
   /** Sends what was read, packed, to this address. */
@@ -53,7 +54,7 @@ let packed: ArrayBuffer | undefined;
 
 addEventListener('message', async ({ data }: MessageEvent<FileQuestion>) => {
   try {
-    if (data.ask === 'guess') answer(await guess(data.file));
+    if (data.ask === 'guess') answer(await guess(data.file, data.separator));
     else if (data.ask === 'sample') answer({ told: 'sample', lines: await sample(data.file, data.layout, data.timeZone) });
     else if (data.ask === 'send') await send(data.to);
     else if (data.layout.kind === 'daily') await readDays(data.file, data.layout.daily, data.timeZone, data.now_ms);
@@ -63,13 +64,13 @@ addEventListener('message', async ({ data }: MessageEvent<FileQuestion>) => {
   }
 });
 
-async function guess(file: File): Promise<FileAnswer> {
+async function guess(file: File, separator?: string): Promise<FileAnswer> {
   const text = await beginning(file);
   if (text.trim() === '') return { told: 'problem', problem: 'That file is empty.' };
-  const logger = guessLayout(text);
+  const logger = guessLayout(text, separator ? { separator } : {});
   if (logger.ok) return { told: 'layout', layout: { kind: 'logger', logger: logger.value } };
   const daily = guessDaily(text);
-  if (daily.ok) return { told: 'layout', layout: { kind: 'daily', daily: daily.value } };
+  if (daily.ok && !separator) return { told: 'layout', layout: { kind: 'daily', daily: daily.value } };
   return { told: 'problem', problem: logger.problem };
 }
 

@@ -1,3 +1,4 @@
+import { readNumber } from '@chill/core/units/number.ts';
 import { Species, SpeciesFields } from '@chill/model/species.ts';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -237,8 +238,7 @@ function Figure({
         value={text}
         onChange={(event) => {
           setText(event.target.value);
-          const typed = event.target.value.trim().replace(',', '.');
-          change(typed === '' ? Number.NaN : Number(typed) / factor);
+          change((readNumber(event.target.value)?.value ?? Number.NaN) / factor);
         }}
       />
     </Field>

@@ -3,6 +3,7 @@ import { type Cooling, coolingOf, DOSE_ABOVE_C, minutesAbove, type PourOver, pou
 import { estimateSeeds } from '@chill/core/lot/count.ts';
 import { dilute, parseDilution } from '@chill/core/mix/dilution.ts';
 import { MEDIA, type MixPart, mediumWater_mL, sowingDepth_mm, towelWater_mL } from '@chill/core/mix/water.ts';
+import { readNumber } from '@chill/core/units/number.ts';
 import { parseQuantity, type Quantity, showQuantity, unitOf, volumeBothWays } from '@chill/core/units/quantities.ts';
 import type { Why } from '@chill/core/ways/explain.ts';
 import type { Units } from '@chill/model/nursery.ts';
@@ -108,8 +109,8 @@ export const CALCULATORS: readonly Calculator[] = [
       const strength = Number(stock);
       if (!(strength > 0 && strength <= 100)) throw new MeasureFault('stock', 'A strength lies above 0 and up to 100 per cent.');
       const said = String(say).trim();
-      const wanted = /^\d+([.,]\d+)?\s*%?$/.test(said) ? Number(said.replace('%', '').replace(',', '.')) : undefined;
-      const parsed = wanted === undefined ? parseDilution(said, Number(total)) : undefined;
+      const wanted = /^\d+([.,]\d+)?\s*%?$/.test(said) ? readNumber(said.replace('%', ''), units.numbers)?.value : undefined;
+      const parsed = wanted === undefined ? parseDilution(said, Number(total), units.numbers) : undefined;
       if (parsed && !parsed.ok) throw new MeasureFault('say', parsed.problem);
       const { stock_mL, water_mL, part } = parsed?.ok
         ? parsed.value
@@ -303,11 +304,11 @@ export function reckon(calculator: Calculator, typed: Record<string, string>, be
     const text = typed[key] ?? first;
     if (kind === 'text' || typeof kind === 'object') values[key] = text;
     else if (kind === 'number') {
-      const number = Number(text.trim().replace(',', '.') || 'x');
-      if (!Number.isFinite(number)) return { ok: false, field: key, message: 'Give a number.' };
+      const number = readNumber(text, bench.units.numbers)?.value;
+      if (number === undefined) return { ok: false, field: key, message: 'Give a number.' };
       values[key] = number;
     } else {
-      const read = parseQuantity(text, kind, unitOf(kind, bench.units));
+      const read = parseQuantity(text, kind, unitOf(kind, bench.units), bench.units.numbers);
       if (!read.ok) return { ok: false, field: key, message: read.problem };
       if (kind !== 'temperature_C' && read.value < 0) return { ok: false, field: key, message: 'That cannot be below zero.' };
       values[key] = read.value;

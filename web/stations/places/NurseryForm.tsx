@@ -1,4 +1,5 @@
 import { parseDate } from '@chill/core/calendar/parseDate.ts';
+import { type NumberFormat, readNumber } from '@chill/core/units/number.ts';
 import { parseLatitude, parseQuantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
 import { Nursery, type Units } from '@chill/model/nursery.ts';
 import { useState } from 'react';
@@ -19,14 +20,19 @@ interface Draft {
   height: string;
   frost: string;
   sd: string;
+  /** First autumn frost; empty where it is taken from the climate. */
+  autumn: string;
+  numbers: NumberFormat;
   system: 'si' | 'us';
 }
 
-const EMPTY: Draft = { name: '', latitude: '', height: '', frost: '', sd: '9', system: 'si' };
+const EMPTY: Draft = { name: '', latitude: '', height: '', frost: '', sd: '9', autumn: '', numbers: 'point', system: 'si' };
 
 /** Where the nursery lies, when its frosts end, and in which units it thinks. Serves the first run and every change after it. */
 export function NurseryForm({ known, today, word, done }: { known?: Nursery; today: string; word: string; done?: () => void }) {
-  const [draft, setDraft] = useStored(known ? `chill.draft.nursery.${known.name}` : 'chill.draft.nursery', known ? asDraft(known) : EMPTY);
+  const [stored, setDraft] = useStored(known ? `chill.draft.nursery.${known.name}` : 'chill.draft.nursery', known ? asDraft(known) : EMPTY);
+  // A draft of an earlier version has fewer fields.
+  const draft: Draft = { ...EMPTY, ...stored };
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [busy, setBusy] = useState(false);
   const set = (part: Partial<Draft>) => setDraft({ ...draft, ...part });
@@ -67,6 +73,17 @@ export function NurseryForm({ known, today, word, done }: { known?: Nursery; tod
           />
         </div>
         <div className="sm:col-span-2">
+          <Choice
+            label="A thousand and a half"
+            options={[
+              { value: 'point', text: '1,000.5' },
+              { value: 'comma', text: '1.000,5' },
+            ]}
+            value={draft.numbers}
+            onChange={(numbers) => set({ numbers })}
+          />
+        </div>
+        <div className="sm:col-span-2">
           <Field label="What do you call the place?" error={errors.name}>
             <input className="written" value={draft.name} onChange={(event) => set({ name: event.target.value })} />
           </Field>
@@ -91,6 +108,13 @@ export function NurseryForm({ known, today, word, done }: { known?: Nursery; tod
         >
           <input className="written font-mono" inputMode="decimal" value={draft.sd} onChange={(event) => set({ sd: event.target.value })} />
         </Field>
+        <Field
+          label="First autumn frost, on average"
+          error={errors['firstFrost.mean']}
+          hint="such as 28 Sep; left empty, it is taken from the climate"
+        >
+          <input className="written" value={draft.autumn} onChange={(event) => set({ autumn: event.target.value })} />
+        </Field>
       </div>
       {errors.root && (
         <p role="alert" className="mt-4 font-semibold text-alarm">
@@ -111,12 +135,19 @@ function asDraft(nursery: Nursery): Draft {
     name: nursery.name,
     latitude: `${latitude} ${nursery.latitude_deg < 0 ? 'S' : 'N'}`,
     height: showQuantity(nursery.elevation_m, 'height_m', units, 0),
-    frost: new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', day: 'numeric', month: 'short' })
-      .format(Date.parse(`2026-${nursery.lastFrost.mean}`))
-      .replace('Sept', 'Sep'),
+    frost: dayWords(nursery.lastFrost.mean),
     sd: String(nursery.lastFrost.sd_days),
+    autumn: nursery.firstFrost ? dayWords(nursery.firstFrost.mean) : '',
+    numbers: units.numbers ?? 'point',
     system: units.temperature === 'F' ? 'us' : 'si',
   };
+}
+
+/** "05-12" as "12 May". */
+function dayWords(monthDay: string): string {
+  return new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', day: 'numeric', month: 'short' })
+    .format(Date.parse(`2026-${monthDay}`))
+    .replace('Sept', 'Sep');
 }
 
 function readDraft(
@@ -124,16 +155,19 @@ function readDraft(
   known: Nursery | undefined,
   today: string,
 ): { ok: true; nursery: Nursery } | { ok: false; faults: Record<string, string> } {
-  const units = SYSTEMS[draft.system];
+  const units = { ...SYSTEMS[draft.system], numbers: draft.numbers };
   const latitude = parseLatitude(draft.latitude);
-  const height = parseQuantity(draft.height, 'height_m', unitOf('height_m', units));
+  const height = parseQuantity(draft.height, 'height_m', unitOf('height_m', units), draft.numbers);
   const frost = parseDate(draft.frost, today);
+  const autumn = draft.autumn.trim() === '' ? undefined : parseDate(draft.autumn, today);
+  const sd_days = readNumber(draft.sd, draft.numbers)?.value ?? Number.NaN;
   const parsed = Nursery.safeParse({
     name: draft.name,
     latitude_deg: latitude.ok ? latitude.value : undefined,
     elevation_m: height.ok ? height.value : undefined,
     timeZone: known?.timeZone ?? (Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC'),
-    lastFrost: { mean: frost.ok ? frost.value.slice(5) : '', sd_days: Number(draft.sd.replace(',', '.') || 'x') },
+    lastFrost: { mean: frost.ok ? frost.value.slice(5) : '', sd_days },
+    ...(autumn && { firstFrost: { mean: autumn.ok ? autumn.value.slice(5) : '', sd_days: known?.firstFrost?.sd_days ?? sd_days } }),
     ...(known?.climate && { climate: known.climate }),
     settings: { confidence: 0.9, frostRisk: 0.1, ...known?.settings, units },
   });
@@ -145,6 +179,7 @@ function readDraft(
       ...(!latitude.ok && { latitude_deg: latitude.problem }),
       ...(!height.ok && { elevation_m: height.problem }),
       ...(!frost.ok && { 'lastFrost.mean': frost.problem }),
+      ...(autumn && !autumn.ok && { 'firstFrost.mean': autumn.problem }),
     },
   };
 }

@@ -1,5 +1,6 @@
 import { dayAndTimeIn } from '@chill/core/calendar/moments.ts';
 import type { LeftOut } from '@chill/core/chill/tidyReadings.ts';
+import { type LoggerLayout, SEPARATORS } from '@chill/core/units/loggerCsv.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
 import { newId } from '../../data/newId.ts';
@@ -16,7 +17,7 @@ const LINES_TOLD = 12;
 /** Takes in a logger's file, or a station's daily figures: the layout is guessed and shown, then read in a worker, then taken in whole, in good part, or not at all. */
 export function TakeInFile({ place }: { place: Place }) {
   const { nursery, today } = useNursery();
-  const { state, choose, change, readAll, send, drop } = useTemperatureFile(nursery.timeZone);
+  const { state, choose, change, cutAt, readAll, send, drop } = useTemperatureFile(nursery.timeZone);
   const { file, layout, lines, progress, read } = state;
   const take = () => {
     if (!file || !layout) return;
@@ -36,7 +37,7 @@ export function TakeInFile({ place }: { place: Place }) {
             <b className="break-all">{file.name}</b> <span className="text-ink2">{sizeOf(file.size)}</span>
           </p>
           <Problem>{state.problem}</Problem>
-          {layout && !read && <LayoutForm layout={layout} lines={lines} change={change} />}
+          {layout && !read && <LayoutForm layout={layout} lines={lines} change={change} cutAt={cutAt} />}
           {progress !== undefined && (
             <div className="mt-3 flex items-center gap-4">
               <progress className="w-60 max-w-full" value={progress} max={1} aria-label="Reading the file" />
@@ -92,7 +93,17 @@ function LeftLines({ left }: { left: readonly LeftOut[] }) {
   );
 }
 
-function LayoutForm({ layout, lines, change }: { layout: Layout; lines: ReadLine[] | undefined; change: (layout: Layout) => void }) {
+function LayoutForm({
+  layout,
+  lines,
+  change,
+  cutAt,
+}: {
+  layout: Layout;
+  lines: ReadLine[] | undefined;
+  change: (layout: Layout) => void;
+  cutAt: (separator: string) => void;
+}) {
   const { nursery, today } = useNursery();
   const show = (celsius: number) => showQuantity(celsius, 'temperature_C', nursery.settings.units);
   return (
@@ -102,11 +113,10 @@ function LayoutForm({ layout, lines, change }: { layout: Layout; lines: ReadLine
           <p className="text-ink2">
             A logger’s file: {separatorName(layout.logger.separator)},{' '}
             {layout.logger.skip > 0 ? `readings from line ${layout.logger.skip + 1}` : 'no header'}
-            {layout.logger.header && `, temperatures under “${layout.logger.header}”`}
-            {layout.logger.utc ? ', times in UTC' : `, times of ${nursery.timeZone}`}.
+            {layout.logger.header && `, temperatures under “${layout.logger.header}”`}, times {clockWords(layout.logger, nursery.timeZone)}.
           </p>
           {layout.logger.orderUnsure && (
-            <p className="mt-1 font-semibold">Day and month could stand either way round: no line decides it. Which is it?</p>
+            <p className="mt-1 font-semibold">Day, month and year could stand in another order: no line decides it. Which is it?</p>
           )}
           <div className="mt-1 flex flex-wrap gap-x-8 gap-y-1">
             <Choice
@@ -127,6 +137,35 @@ function LayoutForm({ layout, lines, change }: { layout: Layout; lines: ReadLine
               ]}
               value={layout.logger.fahrenheit ? 'F' : 'C'}
               onChange={(unit) => change({ kind: 'logger', logger: { ...layout.logger, fahrenheit: unit === 'F' } })}
+            />
+            <Choice
+              label="Columns apart by"
+              options={SEPARATORS.map((value) => ({ value, text: SEPARATOR_NAMES[value] }))}
+              value={layout.logger.separator as (typeof SEPARATORS)[number]}
+              onChange={cutAt}
+            />
+            <Choice
+              label="Decimal mark"
+              options={[
+                { value: 'point', text: '3.8' },
+                { value: 'comma', text: '3,8' },
+              ]}
+              value={layout.logger.decimalComma ? 'comma' : 'point'}
+              onChange={(mark) => change({ kind: 'logger', logger: { ...layout.logger, decimalComma: mark === 'comma' } })}
+            />
+            <Choice
+              label="Clock of the file"
+              options={[
+                { value: 'local', text: nursery.timeZone },
+                { value: 'utc', text: 'UTC' },
+                ...(layout.logger.offset_min ? [{ value: 'offset' as const, text: offsetWords(layout.logger.offset_min) }] : []),
+              ]}
+              value={layout.logger.offset_min !== undefined ? 'offset' : layout.logger.utc ? 'utc' : 'local'}
+              onChange={(clock) => {
+                const { offset_min, ...logger } = layout.logger;
+                const kept = clock === 'offset' && offset_min !== undefined ? { offset_min } : {};
+                change({ kind: 'logger', logger: { ...logger, ...kept, utc: clock === 'utc' } });
+              }}
             />
           </div>
         </>
@@ -170,10 +209,21 @@ function LayoutForm({ layout, lines, change }: { layout: Layout; lines: ReadLine
   );
 }
 
+const SEPARATOR_NAMES: Record<(typeof SEPARATORS)[number], string> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' };
+
 function separatorName(separator: string): string {
-  return (
-    { ',': 'columns by commas', ';': 'columns by semicolons', '\t': 'columns by tabs', '|': 'columns by bars' }[separator] ?? 'in columns'
-  );
+  return `columns by ${SEPARATOR_NAMES[separator as (typeof SEPARATORS)[number]]}`;
+}
+
+/** "UTC−7", "UTC+5:30". */
+function offsetWords(minutes: number): string {
+  const size = Math.abs(minutes);
+  const rest = size % 60 ? `:${String(size % 60).padStart(2, '0')}` : '';
+  return `UTC${minutes < 0 ? '−' : '+'}${Math.floor(size / 60)}${rest}`;
+}
+
+function clockWords({ offset_min, utc }: LoggerLayout, timeZone: string): string {
+  return offset_min !== undefined ? `at ${offsetWords(offset_min)}` : utc ? 'in UTC' : `of ${timeZone}`;
 }
 
 function sizeOf(bytes: number): string {

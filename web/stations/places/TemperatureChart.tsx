@@ -1,15 +1,17 @@
 import { dayAndTimeIn } from '@chill/core/calendar/moments.ts';
+import { COLD_RESPONSE, coldResponseOf, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
 import { GAP_MS } from '@chill/core/chill/measured.ts';
 import { unitOf } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { TemperatureResponse } from '@chill/model/species.ts';
 import { LineChart } from 'echarts/charts';
 import { GridComponent, MarkAreaComponent, TooltipComponent } from 'echarts/components';
 import { init, use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import useSWR from 'swr';
 import { ask } from '../../data/api.ts';
-import { useNursery } from '../../data/nursery.ts';
+import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { zoneOf } from '../../kit/zones.ts';
 
@@ -29,7 +31,8 @@ const FEW = 120;
 
 /** A place's readings over a day, a week, a month or a year, ever thinned to what can be seen; earlier and later with the arrows. */
 export default function TemperatureChart({ place, last_ms }: { place: Place; last_ms: number }) {
-  const { nursery, today } = useNursery();
+  const { nursery, today, batches } = useNursery();
+  const bands = useMemo(() => bandsOf(place, batches), [place, batches]);
   const [span, setSpan] = useState<(typeof SPANS)[number]['value']>('month');
   const [back, setBack] = useState(0);
   const box = useRef<HTMLDivElement>(null);
@@ -92,8 +95,8 @@ export default function TemperatureChart({ place, last_ms }: { place: Place; las
           data: points,
           markArea: {
             silent: true,
-            itemStyle: { color: colour('cold'), opacity: 0.12 },
-            data: [[{ yAxis: shown(1) }, { yAxis: shown(5) }]],
+            itemStyle: { color: colour(bands[0] ? zoneOf((bands[0].fullFrom_C + bands[0].fullTo_C) / 2) : 'cold'), opacity: 0.12 },
+            data: bands.map(({ fullFrom_C, fullTo_C }) => [{ yAxis: shown(fullFrom_C) }, { yAxis: shown(fullTo_C) }]),
           },
         },
       ],
@@ -104,7 +107,7 @@ export default function TemperatureChart({ place, last_ms }: { place: Place; las
       resize.disconnect();
       chart.dispose();
     };
-  }, [data, from, to, length, inFahrenheit, nursery.timeZone, place.nominal_C, today]);
+  }, [data, from, to, length, inFahrenheit, nursery.timeZone, place.nominal_C, today, bands]);
 
   return (
     <figure>
@@ -135,8 +138,27 @@ export default function TemperatureChart({ place, last_ms }: { place: Place; las
       />
       <figcaption className="text-[0.92rem] text-ink2">
         {isLoading ? 'Reading …' : `${(data?.of ?? 0).toLocaleString('en')} readings. `}
-        The band is where cold counts fully.
+        {bands.length > 0 && `The band is where a day counts fully for what lies there: ${bandWords(bands, inFahrenheit)}.`}
       </figcaption>
     </figure>
   );
+}
+
+/** What counts fully for the batches that lie in a place now, each once: cold by their species, or warmth before cold. An empty fridge shows the usual cold. */
+function bandsOf(place: Place, batches: readonly BatchView[]): TemperatureResponse[] {
+  const found = new Map<string, TemperatureResponse>();
+  for (const { species, projection } of batches) {
+    const { state, stages } = projection;
+    const stage = stages[state.stage];
+    if (!state.underWay || state.closedOn || state.stages[state.stage]?.placeId !== place.id || !stage) continue;
+    const cold = stage.kind === 'coldMoist' || stage.kind === 'coldDry' || stage.kind === 'outdoorWinter';
+    const response = cold ? coldResponseOf(species) : stage.kind === 'warmMoist' ? WARM_RESPONSE : undefined;
+    if (response) found.set(JSON.stringify(response), response);
+  }
+  return found.size > 0 ? [...found.values()] : place.kind === 'fridge' ? [COLD_RESPONSE] : [];
+}
+
+function bandWords(bands: readonly TemperatureResponse[], inFahrenheit: boolean): string {
+  const shown = (celsius: number) => Math.round(inFahrenheit ? (celsius * 9) / 5 + 32 : celsius);
+  return bands.map(({ fullFrom_C, fullTo_C }) => `${shown(fullFrom_C)} to ${shown(fullTo_C)} °${inFahrenheit ? 'F' : 'C'}`).join(', ');
 }

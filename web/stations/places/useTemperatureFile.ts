@@ -57,6 +57,13 @@ export function useTemperatureFile(timeZone: string) {
       setState({ file });
       ask({ ask: 'guess', file });
     },
+    /** Cuts the file at another mark than was guessed. */
+    cutAt(separator: string) {
+      const { file } = known.current;
+      if (!file) return;
+      setState({ file });
+      ask({ ask: 'guess', file, separator });
+    },
     change(layout: Layout) {
       setState((before) => ({ ...before, layout, lines: undefined }));
       sample(layout);

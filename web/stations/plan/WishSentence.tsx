@@ -1,6 +1,6 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { wantedDay } from '@chill/core/ways/propose.ts';
-import { frostRiskOn } from '@chill/core/winter/frost.ts';
+import { firstFrostOf, frostRiskOn } from '@chill/core/winter/frost.ts';
 import type { Wish } from '@chill/model/batch.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';
@@ -108,7 +108,7 @@ export function WishSentence({
         From lot <span className="code">{lot.code}</span>, {lot.unassigned} seeds in no batch yet; {said(lot.state.soundness, species)}.
         {ready &&
           wording.by !== 'startOn' &&
-          ` Ready by ${shortDate(ready, today)}: frost after that in ${Math.max(1, Math.round(frostRiskOn(ready, nursery.lastFrost) * 100))} years of 100.`}
+          ` Plant out by ${shortDate(ready, today)}: the frost risk then is ${Math.max(1, Math.round(frostRiskOn(ready, nursery.lastFrost, firstFrostOf(nursery)) * 100))} in 100.`}
       </p>
     </div>
   );

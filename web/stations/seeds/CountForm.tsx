@@ -10,7 +10,7 @@ import { Choice } from '../../kit/Choice.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { OtherFaults } from '../../kit/Problem.tsx';
 import { WhyNote } from '../../kit/WhyNote.tsx';
-import { numberIn } from './lotWriting.ts';
+import { countIn, numberIn } from './lotWriting.ts';
 import { useLotRecord } from './useLotRecord.ts';
 
 /** Counts what is in the drawer: by hand, by weighed samples, or by pods. The estimate is shown while it is typed. */
@@ -40,7 +40,7 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
       : by === 'pods'
         ? {
             by,
-            pods: numberIn(pods),
+            pods: countIn(pods),
             perPod: perPod
               .split(/[\s,;]+/)
               .filter(Boolean)
@@ -49,12 +49,12 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
         : {
             by,
             lot_g: grams(mass),
-            samples: written.map((sample) => ({ seeds: numberIn(sample.seeds), grams: grams(sample.grams) })),
+            samples: written.map((sample) => ({ seeds: countIn(sample.seeds), grams: grams(sample.grams) })),
             purity: (numberIn(purity.replace('%', '')) ?? Number.NaN) / 100,
           };
   const chaffy = species.seed.texture === 'hairy' || species.floatTest === 'misleads';
   const estimate = estimated(how, chaffy);
-  const seeds = by === 'hand' ? numberIn(hand) : estimate.found?.seeds;
+  const seeds = by === 'hand' ? countIn(hand) : estimate.found?.seeds;
   const fault = (field: string) => faults[field] ?? (field === 'how.lot_g' ? estimate.problem : undefined);
   const shown = ['seeds', 'how.lot_g', 'how.purity', 'how.pods', 'how.perPod', 'how.samples'];
 

@@ -12,6 +12,7 @@ import { readStored, writeStored } from '../../data/stored.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { DateInput } from '../../kit/DateInput.tsx';
 import { Field } from '../../kit/Field.tsx';
+import { ReadBack } from '../../kit/ReadBack.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { SoundRange } from '../../kit/SoundRange.tsx';
 import { SpeciesPicker } from '../../kit/SpeciesPicker.tsx';
@@ -50,11 +51,14 @@ export default function LotForm() {
   const chooseSpecies = (id: string) => {
     setValue('speciesId', id);
     clearErrors('speciesId');
-    if (!known && !formState.dirtyFields.code) setValue('code', nextCode(id, codes, today));
+    if (known) return;
+    if (!formState.dirtyFields.code) setValue('code', nextCode(id, codes, today));
+    // Seed that dies when it dries is kept moist unless somebody says otherwise.
+    setValue('storageState', handbook.find((one) => one.id === id)?.drying ? 'moist' : 'dry');
   };
   // A species that came in the address is chosen too.
   useEffect(() => {
-    if (!known && values.speciesId && !values.code) setValue('code', nextCode(values.speciesId, codes, today));
+    if (!known && values.speciesId && !values.code) chooseSpecies(values.speciesId);
   });
 
   const save = handleSubmit(async (written) => {
@@ -135,9 +139,12 @@ export default function LotForm() {
           </div>
         )}
         <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
-          <Field label="Seeds in hand" error={errors.seeds?.message} hint="after any that a test used up; weigh or recount later">
-            <input className="written font-mono" inputMode="numeric" {...register('seeds')} />
-          </Field>
+          <div>
+            <Field label="Seeds in hand" error={errors.seeds?.message} hint="after any that a test used up; weigh or recount later">
+              <input className="written font-mono" inputMode="numeric" {...register('seeds')} />
+            </Field>
+            <ReadBack typed={values.seeds} />
+          </div>
           <Field label="Your code" error={errors.code?.message}>
             <input className="written font-mono" {...register('code')} />
           </Field>

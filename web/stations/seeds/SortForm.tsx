@@ -5,7 +5,7 @@ import type { LotView } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { OtherFaults } from '../../kit/Problem.tsx';
-import { numberIn } from './lotWriting.ts';
+import { countIn } from './lotWriting.ts';
 import { useLotRecord } from './useLotRecord.ts';
 
 /** Sorts out what is not sound; the rejects stay counted. */
@@ -15,7 +15,7 @@ export function SortForm({ lot, species, done }: { lot: LotView; species: Specie
   const [rejected, setRejected] = useState('');
   const advice = floatAdvice(species);
   const save = async () => {
-    if (await record({ kind: 'sorted', by, rejected: numberIn(rejected) })) done(`${rejected} sorted out.`);
+    if (await record({ kind: 'sorted', by, rejected: countIn(rejected) })) done(`${rejected} sorted out.`);
   };
   return (
     <div className="max-w-2xl space-y-4">

@@ -3,7 +3,7 @@ import { type LotView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { OtherFaults } from '../../kit/Problem.tsx';
-import { numberIn } from './lotWriting.ts';
+import { countIn } from './lotWriting.ts';
 import { useLotRecord } from './useLotRecord.ts';
 
 /** Moves a lot: dry or moist, and where. */
@@ -43,7 +43,7 @@ export function GiveForm({ lot, done }: { lot: LotView; done: (said: string) => 
   const [seeds, setSeeds] = useState('');
   const [to, setTo] = useState('');
   const save = async () => {
-    if (await record({ kind: 'givenAway', seeds: numberIn(seeds), ...(to.trim() && { note: to.trim() }) })) done(`${seeds} given away.`);
+    if (await record({ kind: 'givenAway', seeds: countIn(seeds), ...(to.trim() && { note: to.trim() }) })) done(`${seeds} given away.`);
   };
   return (
     <div className="max-w-2xl space-y-4">

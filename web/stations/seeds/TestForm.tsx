@@ -1,7 +1,8 @@
 import { soundLeftAtLeast, testAdvice, testSizes } from '@chill/core/lot/testPlan.ts';
-import { meanShare, soundShare } from '@chill/core/lot/viability.ts';
+import { soundShare } from '@chill/core/lot/viability.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
-import { planTowelTest } from '@chill/core/ways/towelTest.ts';
+import { creditOf } from '@chill/core/ways/propose.ts';
+import { planTowelTest, towelEvidence } from '@chill/core/ways/towelTest.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -13,7 +14,7 @@ import { Field } from '../../kit/Field.tsx';
 import { OtherFaults, Problem } from '../../kit/Problem.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
-import { numberIn } from './lotWriting.ts';
+import { countIn } from './lotWriting.ts';
 import { useLotRecord } from './useLotRecord.ts';
 
 /** Tests a sample: cut it and count at once, or lay it on a towel as a small batch of its own. How many, for how sure. */
@@ -67,7 +68,7 @@ function Cut({ lot, seeds, done }: { lot: LotView; seeds: number; done: (said: s
   const { record, faults, busy } = useLotRecord(lot);
   const [tested, setTested] = useState('');
   const [sound, setSound] = useState('');
-  const counts = { tested: numberIn(tested), sound: numberIn(sound) };
+  const counts = { tested: countIn(tested), sound: countIn(sound) };
   const left = leftAfter(counts, lot.unassigned);
   const save = async () => {
     if (await record({ kind: 'cutTested', ...counts })) done(`${sound} of ${tested} were sound.`);
@@ -112,11 +113,13 @@ function Towel({ lot, species, seeds, setSeeds }: { lot: LotView; species: Speci
   const navigate = useNavigate();
   const { attempt, problem, busy } = useAttempt();
   const sound = soundShare(lot.state.soundness, species);
+  const credit = creditOf(lot);
+  const evidence = towelEvidence(species, lot.state.towelTests, sound, credit);
+  const planned = seeds > 0 ? planTowelTest(species, seeds, today, places, { sound, credit, evidence }) : undefined;
   const begin = () =>
     attempt(async () => {
-      if (seeds < 1) throw new Error('There is no seed in the drawer to test.');
-      const plan = planTowelTest(species, seeds, today, places, sound);
-      const batch = await makeBatch({ id: newId(), lotId: lot.id, plan, madeOn: today, purpose: 'test' });
+      if (!planned) throw new Error('There is no seed in stock to test.');
+      const batch = await makeBatch({ id: newId(), lotId: lot.id, plan: planned, madeOn: today, purpose: 'test' });
       navigate(`/batch/${batch.code}/label`);
     });
   const days = species.sprouting.days;
@@ -124,7 +127,9 @@ function Towel({ lot, species, seeds, setSeeds }: { lot: LotView; species: Speci
     <>
       <p className="text-ink2">
         A small batch of its own, with its bag code and its looks; it is read when nearly all that will come have, after {days.from} to{' '}
-        {days.to} days. About {Math.round(seeds * meanShare(sound))} of {seeds} would be no surprise.
+        {days.to} days.{' '}
+        {planned &&
+          `Expect ${planned.expects.low}–${planned.expects.high} of ${seeds}, 9 times in 10: it shows what is viable, open and in no need of cold, all at once.`}
       </p>
       <div className="flex flex-wrap items-center gap-4">
         <Stepper label="seeds to test" value={seeds} most={lot.unassigned} onChange={setSeeds} />

@@ -1,4 +1,5 @@
 import { parseCoordinates, showCoordinates } from '@chill/core/units/coordinates.ts';
+import { readCount, readNumber } from '@chill/core/units/number.ts';
 import { Lot, type Provenance, Soundness } from '@chill/model/lot.ts';
 
 /** What is written in the form, as text; the model's own schemas judge it. */
@@ -57,12 +58,16 @@ export interface Fault {
 
 /** A typed figure; `undefined` where nothing is typed, NaN where it is no number, so that the schema says so. */
 export function numberIn(text: string): number | undefined {
-  const typed = text.trim().replace(',', '.');
-  return typed === '' ? undefined : Number(typed);
+  return text.trim() === '' ? undefined : (readNumber(text)?.value ?? Number.NaN);
+}
+
+/** A typed count: 10,000 is ten thousand; `undefined` where nothing is typed, NaN where it is no whole number. */
+export function countIn(text: string): number | undefined {
+  return text.trim() === '' ? undefined : (readCount(text) ?? readNumber(text)?.value ?? Number.NaN);
 }
 
 function told({ soundnessKind, tested, sound, percent }: Written): unknown {
-  if (soundnessKind === 'tested') return { kind: 'tested', tested: numberIn(tested), sound: numberIn(sound) };
+  if (soundnessKind === 'tested') return { kind: 'tested', tested: countIn(tested), sound: countIn(sound) };
   return soundnessKind === 'packet' ? { kind: 'packet', percent: numberIn(percent) } : { kind: 'unknown' };
 }
 
@@ -132,7 +137,7 @@ export function judge(written: Written, id: string): { lot: Lot } | { faults: Fa
     code: written.code,
     speciesId: written.speciesId,
     provenance,
-    seeds: numberIn(written.seeds),
+    seeds: countIn(written.seeds),
     soundness: told(written),
     storage: { state: written.storageState, since: on, ...(written.where.trim() && { where: written.where }) },
     ...(written.hasWintered === 'yes' && { wintered: { chillDays: numberIn(written.chillDays), give_days: numberIn(written.give) } }),

@@ -4,6 +4,7 @@ import { BATHS, type BathKind, bathVolume_mL, planBath } from '@chill/core/mix/b
 import { CHEMICALS, type Chemical } from '@chill/core/mix/dilution.ts';
 import { seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
+import { readNumber } from '@chill/core/units/number.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import { useState } from 'react';
 import { newId } from '../../../data/newId.ts';
@@ -32,7 +33,7 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
   const [stock, setStock] = useState(String(BATHS.peroxideBath.usualStock));
   const [total_mL, setTotal] = useState<number | undefined>(bathVolume_mL(seedVolume_mL(seeds, view.species.seed)));
   const [also, setAlso] = useState<Chemical | ''>('');
-  const bath = planBath(kind, Number(stock.replace(',', '.').replace('%', '') || 'x'), total_mL ?? 0, also || undefined);
+  const bath = planBath(kind, readNumber(stock.replace('%', ''), units.numbers)?.value ?? Number.NaN, total_mL ?? 0, also || undefined);
   const fault = 'field' in bath ? bath : undefined;
   const at = (field: string) => (fault?.field === field ? fault.message : undefined);
   const timer = state.timers.find(({ stage, step: what, ended }) => stage === state.stage && what === 'bath' && !ended);

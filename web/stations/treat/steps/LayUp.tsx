@@ -19,6 +19,7 @@ import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { useStored } from '../../../data/stored.ts';
 import { Field } from '../../../kit/Field.tsx';
 import { Figure } from '../../../kit/Figure.tsx';
+import { NumberInput } from '../../../kit/NumberInput.tsx';
 import { Problem } from '../../../kit/Problem.tsx';
 import { QuantityInput } from '../../../kit/QuantityInput.tsx';
 import { MediumPicture, TowelPicture } from '../../../kit/WetnessPictures.tsx';
@@ -123,12 +124,7 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
           />
         </Field>
         <Field label="layers of paper">
-          <input
-            className="written font-mono"
-            inputMode="numeric"
-            value={paper.plies || ''}
-            onChange={(event) => setPaper({ ...paper, plies: Number(event.target.value.replace(/\D/g, '')) })}
-          />
+          <NumberInput value={paper.plies || undefined} onChange={(plies) => setPaper({ ...paper, plies: Math.round(plies ?? 0) })} />
         </Field>
       </div>
       <WhyNote
@@ -196,13 +192,7 @@ function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first:
         <div className="grid grid-cols-3 gap-x-6 gap-y-2 sm:grid-cols-6">
           {PARTS.map((part) => (
             <Field key={part} label={part}>
-              <input
-                className="written font-mono"
-                inputMode="numeric"
-                placeholder="0"
-                value={mix[part] || ''}
-                onChange={(event) => setMix({ ...mix, [part]: Number(event.target.value.replace(/[^\d.]/g, '')) || 0 })}
-              />
+              <NumberInput placeholder="0" value={mix[part] || undefined} onChange={(parts) => setMix({ ...mix, [part]: parts ?? 0 })} />
             </Field>
           ))}
         </div>

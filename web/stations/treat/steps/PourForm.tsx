@@ -1,7 +1,15 @@
 import { lengthOf } from '@chill/core/calendar/moments.ts';
 import { boilingPoint_C } from '@chill/core/heat/boiling.ts';
-import { hotDoseOf, pourVolume_mL, readDose, TO_SPARE, waterFor_mL } from '@chill/core/heat/dose.ts';
-import { COOLING_PER_MINUTE, coolingOf, pourFault, pourFor } from '@chill/core/heat/pourOver.ts';
+import { fits, hotDoseOf, pourVolume_mL, readDose, TO_SPARE, waterFor_mL } from '@chill/core/heat/dose.ts';
+import {
+  COOLING_PER_MINUTE,
+  coolingOf,
+  FRIDGE_SEED_C,
+  pourFault,
+  pourFor,
+  VESSEL_HOLDS_ML,
+  WARMED_VESSEL_C,
+} from '@chill/core/heat/pourOver.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { seedMass_g, seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { TIMINGS } from '@chill/core/treat/timers.ts';
@@ -33,6 +41,9 @@ interface Vessel {
   material: VesselMaterial;
   kind: VesselKind;
   air_C: number;
+  /** Rinsed with boiling water first; and seed that comes from the fridge. */
+  warmed?: boolean;
+  cold?: boolean;
 }
 const MUG: Vessel = { vessel_g: 350, material: 'ceramic', kind: 'mug', air_C: 18 };
 const KINDS: Record<VesselKind, string> = { bowl: 'open bowl', mug: 'mug', lidded: 'lidded jar', flask: 'vacuum flask' };
@@ -50,7 +61,9 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
   const [seed_g, setSeed] = useState<number | undefined>(Math.round(seedMass_g(seeds, species.seed) * 10) / 10);
   const seed_mL = seedVolume_mL(seeds, species.seed);
   const boils = boilingPoint_C(nursery.elevation_m);
-  const asked = { ...vessel, seed_g: seed_g ?? 0 };
+  const { warmed, cold, ...rest } = vessel;
+  const starts = { ...(warmed && { vessel_C: WARMED_VESSEL_C }), ...(cold && { seed_C: FRIDGE_SEED_C }) };
+  const asked = { ...rest, ...starts, seed_g: seed_g ?? 0 };
   const suggested = waterFor_mL(dose, boils - OFF_THE_BOIL_C, asked, seed_mL);
   const [typedWater, setTypedWater] = useState<{ mL: number | undefined; key: string }>();
   const water_mL = typedWater ? typedWater.mL : (suggested ?? pourVolume_mL(seed_mL));
@@ -58,7 +71,8 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
   // A figure that is advised is written anew as the advice changes, until the grower has typed one.
   const [touched, setTouched] = useState<string>();
   const [weighed, setWeighed] = useState(0);
-  const before = { water_mL: water_mL ?? 0, seed_g: seed_g ?? -1, ...vessel, elevation_m: nursery.elevation_m };
+  const before = { water_mL: water_mL ?? 0, seed_g: seed_g ?? -1, ...rest, ...starts, elevation_m: nursery.elevation_m };
+  const overflows = water_mL !== undefined && !fits(vessel.kind, water_mL, seed_mL);
   const advice =
     water_mL && seed_g !== undefined && vessel.vessel_g > 0 ? pourFor(dose.minutes * TO_SPARE, dose.above_C, before) : undefined;
   const advised = advice && 'pour_C' in advice ? Math.min(boils, Math.ceil(advice.pour_C)) : boils;
@@ -110,6 +124,13 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
             to pour at; here it boils at {showQuantity(boils, 'temperature_C', units)}
           </Figure>
         </div>
+        {overflows && water_mL !== undefined && (
+          <p className="mt-3 border-l-4 border-alarm pl-3">
+            That does not fit: {KINDS[vessel.kind] === 'mug' ? 'a mug' : `such a vessel, ${KINDS[vessel.kind]},`} holds about{' '}
+            {showQuantity(VESSEL_HOLDS_ML[vessel.kind], 'volume_mL', units)}. Take a bowl or a lidded jar, warm the vessel first, or pour
+            over the seed in two parts.
+          </p>
+        )}
         {advice && 'unreachable' in advice && <p className="mt-3 border-l-4 border-alarm pl-3">{advice.unreachable}</p>}
         <div className="mt-4 grid grid-cols-2 items-end gap-x-6 gap-y-3">
           <Field label="Water" error={at('water_mL')}>
@@ -178,6 +199,16 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
               </select>
             </Field>
           </div>
+        </div>
+        <div className="mt-2 flex flex-wrap gap-x-6">
+          <label className="flex min-h-12 items-center gap-2">
+            <input type="checkbox" checked={warmed ?? false} onChange={(event) => setVessel({ ...vessel, warmed: event.target.checked })} />
+            vessel warmed first with boiling water
+          </label>
+          <label className="flex min-h-12 items-center gap-2">
+            <input type="checkbox" checked={cold ?? false} onChange={(event) => setVessel({ ...vessel, cold: event.target.checked })} />
+            seed straight from the fridge
+          </label>
         </div>
         <FromScale
           batchId={view.batch.id}

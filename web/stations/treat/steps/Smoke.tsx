@@ -2,6 +2,7 @@ import { countIn } from '@chill/core/ledger/states.ts';
 import { ashFor_mL, smokePaper, smokeWater } from '@chill/core/mix/bath.ts';
 import { seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { TIMINGS } from '@chill/core/treat/timers.ts';
+import { readCount } from '@chill/core/units/number.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import { useState } from 'react';
 import { newId } from '../../../data/newId.ts';
@@ -88,7 +89,7 @@ export function Smoke({ view }: { view: BatchView }) {
         };
       }
       if (form === 'ash') {
-        const ash_mL = ashFor_mL(Number(pots), across_mm ?? 0);
+        const ash_mL = ashFor_mL(readCount(pots) ?? Number.NaN, across_mm ?? 0);
         return {
           figures: [{ value: big(ash_mL), of: `ash and char, ${volumeOtherWay(ash_mL, units)}, over ${pots} pots, 2 mm; water it in` }],
           note: `ash and char, ${volumeBothWays(ash_mL, units)} on ${pots} pots`,

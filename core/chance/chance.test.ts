@@ -1,0 +1,53 @@
+import { describe, expect, test } from '@jest/globals';
+import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
+import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf';
+import gammaQuantile from '@stdlib/stats-base-dists-gamma-quantile';
+import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
+import tQuantile from '@stdlib/stats-base-dists-t-quantile';
+import fc from 'fast-check';
+import { binomialAtLeast, logFactorial, reachedWith } from './binomial.ts';
+import { betaQuantiles, gammaQuantiles, studentQuantile } from './distributions.ts';
+import { normalChance } from './normal.ts';
+
+describe('distributions, against the library', () => {
+  test.each([0.005, 0.1, 0.5, 0.9, 0.995])('quantiles at %f', (chance) => {
+    for (const [alpha, beta] of [
+      [0.5, 3.5],
+      [5.5, 5.5],
+      [17.5, 3.5],
+      [400, 2],
+    ] as const)
+      expect(betaQuantiles(alpha, beta, [chance])[0]).toBeCloseTo(betaQuantile(chance, alpha, beta), 3);
+    for (const shape of [1, 4, 60]) expect(gammaQuantiles(shape, 4, [chance])[0]).toBeCloseTo(gammaQuantile(chance, shape, 4), 3);
+    for (const df of [1, 2, 9, 40]) {
+      const exact = tQuantile(chance, df);
+      expect(Math.abs(studentQuantile(chance, df) - exact)).toBeLessThan(1e-3 * (1 + Math.abs(exact)));
+    }
+  });
+
+  test('a binomial tail, far out and in the middle', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 3000 }),
+        fc.double({ min: 0.001, max: 0.999, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (n, p, part) => {
+          const k = Math.round(n * part);
+          return Math.abs(binomialAtLeast(k, n, p) - (1 - (k > 0 ? binomialCdf(k - 1, n, p) : 0))) < 1e-8;
+        },
+      ),
+    );
+    expect(logFactorial(300)).toBeCloseTo(
+      Array.from({ length: 300 }, (_, i) => Math.log(i + 1)).reduce((a, b) => a + b, 0),
+      8,
+    );
+  });
+
+  test('the normal by its table is the normal to a millionth', () => {
+    for (let z = -5.9; z < 6; z += 0.0371) expect(Math.abs(normalChance(z) - normalCdf(z, 0, 1))).toBeLessThan(1e-6);
+  });
+
+  test('a count that is reached is found from any guess', () => {
+    for (const guess of [-5, 0, 40, 99, 500]) expect(reachedWith(0.9, 100, (k) => binomialAtLeast(k, 100, 0.4), guess)).toBe(34);
+  });
+});

@@ -1,9 +1,10 @@
-import { addDays, earlier } from '@chill/core/calendar/dates.ts';
+import { addDays, earlier, later } from '@chill/core/calendar/dates.ts';
 import { type Random, randomFrom, uuidFrom } from '@chill/core/chance/random.ts';
 import { COLD_RESPONSE, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
 import type { Readings } from '@chill/core/chill/measured.ts';
 import { placeDays } from '@chill/core/chill/placeDays.ts';
 import { accept } from '@chill/core/ledger/accept.ts';
+import { fold } from '@chill/core/ledger/fold.ts';
 import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import { project } from '@chill/core/schedule/project.ts';
@@ -35,6 +36,8 @@ export interface DemoNursery {
 const COMES_BY_EVERY_DAYS = 2;
 /** Late in the afternoon at Sallow Gap, as UTC tells it. */
 const COMES_BY_AT = '23:30:00Z';
+/** A soak of fourteen hours is over early in the morning. */
+const DRAINS_AT = '13:30:00Z';
 /** Early on the demo day, before it opens: what the loggers have by then comes with the demo. */
 const OPENS_MS = Date.parse(`${DEMO_DAY}T13:00:00Z`);
 const AIR = { nursery: SALLOW_GAP, troubles: TROUBLES };
@@ -116,7 +119,12 @@ function lookAfter(
   let day = told.start;
   while (day < DEMO_DAY) {
     if (told.trouble === 'forgotten' && day > FORGOTTEN_SINCE) break;
-    const setting: Setting = { species, lot, places, nursery: SALLOW_GAP, temperatures: records, today: day, now: `${day}T${COMES_BY_AT}` };
+    // What soaks overnight is drained the next morning; everything else waits for the afternoon.
+    const soaking = fold(batch.plan, batch.events).timers.some(
+      ({ ended, started_ms }) => !ended && started_ms < Date.parse(`${day}T${DRAINS_AT}`),
+    );
+    const now = `${day}T${soaking ? DRAINS_AT : COMES_BY_AT}`;
+    const setting: Setting = { species, lot, places, nursery: SALLOW_GAP, temperatures: records, today: day, now };
     const projection = project(batch, setting);
     const tasks = tasksFor(batch, projection, setting);
     // The mouldy one's people leave it as it lies.
@@ -125,7 +133,11 @@ function lookAfter(
     if (!due) {
       const next = wanted[0]?.due;
       if (!next) break;
-      day = next > addDays(day, COMES_BY_EVERY_DAYS) ? next : addDays(day, 1 + Math.floor(random() * COMES_BY_EVERY_DAYS));
+      const overnight = projection.state.timers.some(({ ended }) => !ended);
+      day =
+        overnight || next > addDays(day, COMES_BY_EVERY_DAYS)
+          ? later(next, addDays(day, 1))
+          : addDays(day, 1 + Math.floor(random() * COMES_BY_EVERY_DAYS));
       continue;
     }
     const seen = sightOf(batch, species, trueSoundOf(lot.code) as number, places, day, records);

@@ -116,10 +116,10 @@ test('a wish that cannot be is said so in the sentence; one too large for the lo
   await page.reload();
   await expect(plants, 'the wish survives a reload').toHaveValue('30');
   await page.getByLabel('when', { exact: true }).selectOption('readyBy');
-  await expect(page.getByText(/Ready by/)).toBeVisible();
+  await expect(page.getByText(/Plant out by/)).toBeVisible();
   await page.getByLabel('day', { exact: true }).fill('1 Sep');
   // The coming September, though the last one lies nearer.
-  await expect(page.getByText('Ready by 1 Sep:')).toBeVisible();
+  await expect(page.getByText('Plant out by 1 Sep:')).toBeVisible();
   await expect(towel).not.toContainText('late');
 });
 

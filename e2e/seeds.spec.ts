@@ -153,7 +153,7 @@ test('a smoke species in the south, where spring comes in September', async ({ p
   await grower.press(grower.button('add the lot'));
   await grower.press(grower.link('plan from it'));
   // The frosts of the coming southern winter end in August.
-  await expect(page.getByText(/Ready by 2\d Aug 2027/)).toBeVisible();
+  await expect(page.getByText(/Plant out by 2\d Aug 2027/)).toBeVisible();
   const first = page.getByRole('list', { name: 'Ways, the best first' }).getByRole('button').first();
   await expect(first).toContainText('Smoke, then warm');
   await page.getByLabel('when', { exact: true }).selectOption('asSoonAs');
@@ -217,7 +217,7 @@ test('a towel test is a small batch: begun, looked at, read, and the lot knows',
   await grower.press(grower.button('finish'));
   await page.goto('/seeds');
   await grower.press(grower.link(/Purple coneflower/));
-  await expect(page.getByText('14 of 20 sound: somewhere from 48 to 85 in 100')).toBeVisible();
+  await expect(page.getByText(/^14 of 20 came on a towel\. With that, \d+–\d+ % viable/)).toBeVisible();
   await expect(page.getByText('on the towel')).toBeVisible();
   expect(await everySeed(grower)).toEqual({ 'in the drawer': 280, [`${code} on test`]: 20 });
   await page.goto('/findings');
@@ -227,6 +227,12 @@ test('a towel test is a small batch: begun, looked at, read, and the lot knows',
 test('acorns count down from harvest, on their page and on the round, until they are kept moist', async ({ page, grower }) => {
   await settle(grower);
   await writeDown(grower, { find: 'red oak', option: /^Northern red oak/, day: '25 Sep', seeds: '120' });
+  // Seed that dies when it dries is kept moist unless somebody says otherwise.
+  await expect(page.getByText(/Kept moist it lasts until about \d+ Apr 2027/)).toBeVisible();
+  await grower.press(page.getByRole('radio', { name: 'move' }));
+  await grower.press(page.getByRole('radio', { name: 'dry', exact: true }));
+  await page.getByLabel('Where').fill('a paper bag');
+  await grower.press(grower.button('write it down'));
   await expect(page.getByText(/It dies when it dries. In the open air it lives until about 9 Oct, 4 days from now/)).toBeVisible();
   await page.goto('/');
   await expect(page.getByRole('list', { name: 'Seed that must not dry' })).toContainText('Northern red oak');

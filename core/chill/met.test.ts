@@ -25,6 +25,20 @@ const met = (records: ReturnType<typeof days>[], today: string, stays = [{ on: s
   metBy({ since, stays, planned_C: 4 }, COLD_RESPONSE, { places: [fridge, other], records, today });
 const lying = { since, checks: [], freshened: [since] };
 
+describe('hot spells', () => {
+  test('that a move only carries to another hot place go on: fourteen days at 25 °C undo six, moved or not', () => {
+    const hot = (place: Place) =>
+      days(
+        place,
+        hourly(since, 14 * 24, () => 25),
+      );
+    const records = [hot(fridge), hot(other)];
+    const moved = Array.from({ length: 7 }, (_, i) => ({ on: `2027-01-${10 + 2 * i}`, placeId: i % 2 ? 'o' : 'f' }));
+    expect(met(records, '2027-01-24').undone(14)).toBeCloseTo(6, 6);
+    expect(met(records, '2027-01-24', moved).undone(14)).toBeCloseTo(6, 6);
+  });
+});
+
 describe('a place’s readings by the day', () => {
   test('a day counts what its hours count, and says how much of it was measured', () => {
     const log = hourly('2027-01-01', 30, (hour) => (hour < 12 ? 4 : 7.5));

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { airPressure_Pa, boilingPoint_C } from './boiling.ts';
+import { fits } from './dose.ts';
 import {
   COOLING_PER_MINUTE,
   coolingOf,
@@ -91,6 +92,21 @@ describe('a pour', () => {
       }),
     );
     expect(pourFor(30, 85, cup)).toHaveProperty('unreachable');
+  });
+  test('two readings seconds apart say nothing of the rate', () => {
+    const near = [
+      { minute: 3, water_C: 80 },
+      { minute: 3.2, water_C: 76 },
+    ];
+    expect(corrected(coolingOf(cup), near).perMinute).toBe(COOLING_PER_MINUTE.mug);
+  });
+  test('a warmed vessel keeps the heat, cold seed takes it; frozen water is not poured, nothing onto nothing has no temperature', () => {
+    expect(mixed_C({ ...cup, vessel_C: 70 })).toBeGreaterThan(mixed_C(cup));
+    expect(mixed_C({ ...cup, seed_C: 4 })).toBeLessThan(mixed_C(cup));
+    expect(pourFault({ ...cup, pour_C: -12, air_C: -29 })).toMatchObject({ field: 'pour_C' });
+    expect(() => mixed_C({ ...cup, water_mL: 0, seed_g: 0, vessel_g: 0 })).toThrow(RangeError);
+    expect(minutesAbove(40, { start_C: 15, from_minute: 0, air_C: 30, perMinute: 0.02 })).toBe(0);
+    expect([fits('mug', 430, 60), fits('bowl', 430, 60)]).toEqual([false, true]);
   });
   test('readings correct it: through the last, and at the rate that they show', () => {
     const truth = { start_C: 84, from_minute: 0, air_C: 18, perMinute: 0.04 };

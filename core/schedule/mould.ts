@@ -5,19 +5,19 @@ import { COLD_RESPONSE } from '../chill/effectiveness.ts';
 import { metBy } from '../chill/met.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { MouldRecord } from '../rot/learned.ts';
-import type { Setting } from './setting.ts';
+import { bathedBefore, type Setting } from './setting.ts';
 
 /**
- * What a batch says of rot in each medium that it lay wet in: seeds found mouldy, and how many the defaults would have expected by the last look.
- * What nobody has looked at since says nothing.
+ * What a batch says of rot in each medium that it lay wet in: seeds found mouldy, and how many the defaults would have expected by the last look: over the
+ * stretches between looks, the seeds still there (those that went in one count for half of it) times that stretch's hazard, with what looks found of damp,
+ * how clean the seed went in, and the temperatures it met. What nobody has looked at since says nothing.
  */
 export function mouldOf(
   batch: Pick<Batch, 'plan'>,
-  state: Pick<BatchState, 'stages' | 'checks' | 'freshened' | 'counts'>,
+  state: Pick<BatchState, 'stages' | 'checks' | 'freshened' | 'timers'>,
   { places, temperatures: records = [], today }: Pick<Setting, 'places' | 'temperatures' | 'today'>,
 ): MouldRecord[] {
   const { plan } = batch;
-  let before = 0;
   return plan.stages.flatMap((planned: DatedStage, index) => {
     const done = state.stages[index];
     const { kind, medium } = plan.way.stages[index] ?? planned;
@@ -27,16 +27,19 @@ export function mouldOf(
     const until = done.finishedOn ?? today;
     const looks = state.checks.filter(({ on }) => on >= since && on <= until);
     const last = looks.at(-1)?.on;
-    const rotted = looks.reduce((sum, { mouldy }) => sum + mouldy, 0);
-    const seeds = plan.seeds - state.counts.movedOn - before;
-    before += rotted;
     if (last === undefined) return [];
-    const days = daysBetween(since, last);
     const met = metBy({ since, stays: done.stays ?? [], planned_C: planned.temperature_C }, COLD_RESPONSE, { places, records, today });
-    const conditions = { medium, temperature_C: planned.temperature_C };
+    const cleanliness = bathedBefore(state, index) ? 'bathed' : 'plain';
     const lying = { since, checks: state.checks, freshened: state.freshened };
-    const exposure = exposureByDay(days, conditions, lying, met.rot)[days] as number;
-    // Where much of it rots, the hazard adds up to more seeds than there are: what is expected is the hazard times those at risk.
-    return [{ medium, rotted, expected: seeds * exposure }];
+    const exposed = exposureByDay(daysBetween(since, last), { medium, temperature_C: planned.temperature_C, cleanliness }, lying, met.rot);
+    let [rotted, expected, before] = [0, 0, 0];
+    for (const { on, mouldy, sprouted, left } of looks) {
+      const day = daysBetween(since, on);
+      const hazard = (exposed[day] as number) - (exposed[before] as number);
+      expected += (left + (mouldy + sprouted) / 2) * hazard;
+      rotted += mouldy;
+      before = day;
+    }
+    return [{ medium, rotted, expected }];
   });
 }

@@ -205,13 +205,15 @@ function plantsFrom(
 
 /** A share freed that differs from the planned one by less is not worth a word. */
 const WORTH_A_WORD = 0.03;
+/** Sprouts in all that are so far from what was expected are worth one too. */
+const FAR_OFF = 0.15;
 
 /** What has happened that a promise can differ by, the gravest first. */
 function becauseOf(
   batch: Batch,
   state: BatchState,
   { lot, rot }: Setting,
-  { before, belief, chain, course }: Pick<Outlook, 'before' | 'belief' | 'chain' | 'course'>,
+  { before, belief, chain, course, left }: Pick<Outlook, 'before' | 'belief' | 'chain' | 'course' | 'left'>,
   stages: readonly ResolvedStage[],
 ): Promised['because'] {
   const because: Promised['because'] = [];
@@ -228,10 +230,11 @@ function becauseOf(
   if (freed > planned + WORTH_A_WORD) because.push({ code: 'moreCold' });
   if (state.swellings.length > 0 && chain.opened < 1) because.push({ code: 'swelling' });
   if (state.seen.length > 0) {
-    const [was, is] = [before.chance(course.warmth.at(-1)), belief.chance(course.warmth.at(-1))];
     const came = state.sprouts.reduce((sum, { count }) => sum + count, 0);
-    if (is < was * (1 - 5 * WORTH_A_WORD)) because.push({ code: 'fewCame', count: came });
-    else if (came > 0 && is > was * (1 + 5 * WORTH_A_WORD)) because.push({ code: 'manyCame', count: came });
+    const was = (left + came) * before.chance(course.warmth.at(-1));
+    const is = came + left * belief.chance(course.warmth.at(-1));
+    if (is < was * (1 - FAR_OFF)) because.push({ code: 'fewCame', count: came });
+    else if (came > 0 && is > was * (1 + FAR_OFF)) because.push({ code: 'manyCame', count: came });
   }
   if ((lot.towelTests ?? []).some(({ on }) => on > batch.madeOn)) because.push({ code: 'tested' });
   if (stages.some(({ medium, exposure }) => exposure && medium && rot?.[medium])) because.push({ code: 'rotLearned' });

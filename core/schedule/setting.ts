@@ -29,6 +29,11 @@ export interface Setting {
 /** Stages in which seed is kept dry. */
 export const KEPT_DRY: readonly StageKind[] = ['coldDry', 'dryStore'];
 
+/** Whether the seed was bathed in peroxide or bleach before a stage: it then rots more slowly. */
+export function bathedBefore({ timers }: Pick<BatchState, 'timers'>, index: number): boolean {
+  return timers.some((timer) => timer.step === 'bath' && timer.stage < index);
+}
+
 /** The temperature that the place where a stage lies is expected to hold, by its readings or its nominal; the planned one where there is no place. */
 export function temperatureIn(
   state: BatchState,

@@ -27,7 +27,7 @@ import { requirementsOf } from '../ways/requirements.ts';
 import { TURN_CREDIT_DAYS, treatmentOf, turnsCredit, withOwnRot } from '../ways/resolve.ts';
 import { yearOf } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
-import { KEPT_DRY, type Setting, temperatureIn } from './setting.ts';
+import { bathedBefore, KEPT_DRY, type Setting, temperatureIn } from './setting.ts';
 
 /** The account of a treatment that is under way or was the last one done. */
 export interface TreatmentForecast {
@@ -189,8 +189,7 @@ function accountCurve(
   }
   const plain = withOwnRot(treatmentOf(species, stage, temperature_C, credit), setting.rot);
   if (!plain) return undefined;
-  const bathed = state.timers.some((timer) => timer.step === 'bath' && timer.stage < index);
-  const treatment: SteadyTreatment = bathed ? { ...plain, rot: { ...plain.rot, cleanliness: 'bathed' } } : plain;
+  const treatment: SteadyTreatment = bathedBefore(state, index) ? { ...plain, rot: { ...plain.rot, cleanliness: 'bathed' } } : plain;
   const plannedPerDay = earnedPerDay({ ...treatment, temperature_C: planned.temperature_C });
   const asMoist = met(treatment.response ?? COLD_RESPONSE);
   // Dry cold is counted in longer days.
@@ -251,7 +250,14 @@ export function creditBefore(batch: Batch, state: BatchState, index: number, win
   const brought = wintered && isFirstCold ? { days: wintered.chillDays, give_days: wintered.give_days } : NO_CREDIT;
   const turns = batch.plan.way.stages.findIndex((stage) => stage.kind === 'freezerTurns');
   const done = turns < 0 || turns >= index ? undefined : state.stages[turns];
-  const byDays = done?.startedOn && done.finishedOn ? turnsCredit(daysBetween(done.startedOn, done.finishedOn)) : 0;
+  const planned = batch.plan.stages[turns];
+  // Turns still to come, or under way, are counted as they are planned.
+  const byDays =
+    done?.startedOn && done.finishedOn
+      ? turnsCredit(daysBetween(done.startedOn, done.finishedOn))
+      : done && planned
+        ? turnsCredit(daysBetween(planned.start, planned.end))
+        : 0;
   // Turns that were written down count as they were; without them, by the days.
   const earned = done?.finishedOn && state.turns.length > 1 ? TURN_CREDIT_DAYS * readTurns(state, 0).counted : byDays;
   return { ...brought, days: brought.days + earned };

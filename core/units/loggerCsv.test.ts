@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { guessLayout, type LoggerLayout, readLoggerLine } from './loggerCsv.ts';
+import { lineReader } from './logReader.ts';
 
 const lay = (text: string): LoggerLayout => {
   const guessed = guessLayout(text);
@@ -40,6 +41,30 @@ describe('a logger’s CSV', () => {
       { separator: '\t', skip: 4 },
       3.6,
     ],
+    [
+      'semicolons, decimal commas and no header: nothing is cut at the comma',
+      '16.02.2027 04:00;3,8\n16.02.2027 05:00;3,9\n16.02.2027 06:00;4',
+      { separator: ';', decimalComma: true, temperatureColumn: 1, order: 'dmy' },
+      3.8,
+    ],
+    [
+      'tabs and decimal commas',
+      'when\tTemp °C\n2027-02-16 04:00\t3,8\n2027-02-16 05:00\t3,9',
+      { separator: '\t', decimalComma: true, temperatureColumn: 1 },
+      3.8,
+    ],
+    [
+      'years of two figures in front, which the days that go on tell',
+      'time,C\n26-02-16 04:00,3.6\n26-02-17 04:00,3.8\n26-02-18 04:00,3.9',
+      { order: 'ymd', orderUnsure: false },
+      3.6,
+    ],
+    [
+      'a clock named in the header',
+      '"#","Date Time, GMT-07:00","Temp, °C"\n1,02/13/27 04:00:00,3.6\n2,02/13/27 05:00:00,3.7',
+      { offset_min: -420, order: 'mdy' },
+      3.6,
+    ],
     ['no header, warm figures', '13/2/2027 4:00 pm,38.48\n14/2/2027 5:00 pm,38.3', { skip: 0, order: 'dmy', fahrenheit: true }, 3.6],
   ])('%s', (_, text, layout, celsius) => {
     expect(lay(text)).toMatchObject(layout);
@@ -54,6 +79,19 @@ describe('a logger’s CSV', () => {
   test('times that say that they are in UTC are known for it', () => {
     expect(lay('a,b\n2027-02-03T04:00:00Z,3.6')).toMatchObject({ utc: true, order: 'ymd' });
     expect(lay('a,b\n2027-02-03 04:00,3.6').utc).toBe(false);
+  });
+  test('a time that names its own distance from UTC keeps it', () => {
+    const layout = lay('a,b\n2027-02-03T04:00:00+02:00,3.6');
+    expect(readLoggerLine(['2027-02-03T04:00:00+02:00', '3.6'], layout)).toMatchObject({ offset_min: 120 });
+    expect(lineReader(layout, 'America/Denver')('2027-02-03T04:00:00+02:00,3.6')).toMatchObject({
+      at_ms: Date.parse('2027-02-03T02:00:00Z'),
+    });
+    expect(lineReader({ ...layout, offset_min: -420 }, 'UTC')('2027-02-03 04:00,3.6')).toMatchObject({
+      at_ms: Date.parse('2027-02-03T11:00:00Z'),
+    });
+  });
+  test('the grower’s own separator is cut at', () => {
+    expect(guessLayout('2027-02-03 04:00;3,8', { separator: ';' })).toMatchObject({ ok: true, value: { separator: ';' } });
   });
   test('where day and month could be either, it says that it is not sure', () => {
     expect(lay('a,b\n02/03/2027 04:00,3.6\n02/03/2027 05:00,3.8')).toMatchObject({ order: 'mdy', orderUnsure: true });

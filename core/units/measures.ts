@@ -30,8 +30,26 @@ function spoons(size: number): { figure: string; unit: string } {
   if (size < TSP_ML / 8) return { figure: 'less than ⅛', unit: 'tsp' };
   if (size < 0.96 * TBSP_ML) return quarters(size / TSP_ML, 'tsp', 'tsp');
   if (size < 0.24 * CUP_ML) return quarters(Math.round((2 * size) / TBSP_ML) / 2, 'tbsp', 'tbsp');
+  if (size < CUP_ML) {
+    const [, figure] = nearest(size / CUP_ML);
+    return { figure, unit: 'cup' };
+  }
   if (size < 0.97 * GALLON_ML) return quarters(size / CUP_ML, 'cup', 'cups');
   return { figure: String(Math.round((10 * size) / GALLON_ML) / 10), unit: 'gal' };
+}
+
+/** The cups of a set of measuring cups that hold less than one. */
+const PARTS_OF_A_CUP: [number, string][] = [
+  [1 / 4, '¼'],
+  [1 / 3, '⅓'],
+  [1 / 2, '½'],
+  [2 / 3, '⅔'],
+  [3 / 4, '¾'],
+  [1, '1'],
+];
+
+function nearest(cups: number): [number, string] {
+  return PARTS_OF_A_CUP.reduce((best, one) => (Math.abs(one[0] - cups) < Math.abs(best[0] - cups) ? one : best));
 }
 
 /** To the quarter, as measuring spoons and cups come. */

@@ -39,6 +39,16 @@ describe('daily records', () => {
     const fahrenheit = read('DATE,TMAX,TMIN\n2026-07-01,82,50\n2026-07-02,86,41\n');
     expect(fahrenheit.days[0]?.min_C).toBeCloseTo(10, 9);
   });
+  test('a mild winter in tenths is no heat wave, and a cold one in °F no thaw', () => {
+    const mild = read(
+      '"STATION","DATE","TMAX","TMIN"\n"X","2026-01-01","81","12"\n"X","2026-01-02","76","-4"\n"X","2026-01-03","92","20"\n',
+    );
+    expect(mild.days[0]).toEqual({ on: '2026-01-01', min_C: 1.2, max_C: 8.1 });
+    const cold = read('DATE,TMAX,TMIN\n2026-01-01,33,14\n2026-01-02,30,10\n2026-01-03,35,17\n');
+    expect(cold.days[0]?.min_C).toBeCloseTo(-10, 9);
+    const celsius = read('DATE,TMAX,TMIN\n2026-01-01,3,-8\n2026-01-02,1,-9\n2026-01-03,4,-6\n');
+    expect(celsius.days[0]).toMatchObject({ min_C: -8, max_C: 3 });
+  });
   test('what is none says so', () => {
     expect(guessDaily('a,b\n1,2\n')).toMatchObject({ ok: false, problem: expect.stringContaining('date, tmin, tmax') });
     expect(guessDaily('')).toMatchObject({ ok: false });

@@ -2,16 +2,48 @@ import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
+import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { addDays, daysBetween } from '../calendar/dates.ts';
+import { randomFrom } from '../chance/random.ts';
 import { COLD_RESPONSE, effectiveness } from '../chill/effectiveness.ts';
 import { dailyEffect, dayIn, daysUntilWarm, estimatedMonths, yearOf } from './climate.ts';
 import { outdoorStay } from './outdoors.ts';
+import { seasonsOf } from './seasons.ts';
 
 const handbook = loadHandbook();
 const species = (id: string) => handbook.find((one) => one.id === id) as Species;
 const year = yearOf(SALLOW_GAP);
 const stay = (id: string, start: string) => outdoorStay(species(id), year, start);
 const south = { latitude_deg: -33.9, lastFrost: { mean: '08-10', sd_days: 12 } };
+
+describe('seed that wants warmth before its cold', () => {
+  test.each(['trillium-grandiflorum', 'viburnum-opulus', 'fraxinus-excelsior'])(
+    '%s, out from 1 June: as many freed as seed by seed',
+    (id) => {
+      const one = species(id);
+      const out = stay(id, '2026-06-01') as NonNullable<ReturnType<typeof stay>>;
+      const seasons = seasonsOf(one);
+      const random = randomFrom(`seed by seed ${id}`);
+      const first = dayIn('2026-06-01');
+      let freed = 0;
+      for (let seed = 0; seed < 3000; seed++) {
+        const needs = seasons.map(({ requirement: { freedWithout, logMedian, spread } }) =>
+          random() < freedWithout ? 0 : Math.exp(logMedian + spread * normalQuantile(Math.max(1e-9, random()), 0, 1)),
+        );
+        let [at, earned] = [0, 0];
+        for (let day = 0; day < out.days && at < needs.length; day++) {
+          while (at < needs.length && earned >= (needs[at] as number)) [at, earned] = [at + 1, 0];
+          const season = seasons[at];
+          if (season) earned += dailyEffect(year, season.response)[(first + day) % 365] as number;
+        }
+        if (at < needs.length && earned >= (needs[at] as number)) at += 1;
+        if (at === needs.length) freed += 1;
+      }
+      expect(out.curve.freed[out.days]).toBeCloseTo(freed / 3000, 1);
+      expect(Math.abs((out.curve.freed[out.days] as number) - freed / 3000)).toBeLessThan(0.04);
+    },
+  );
+});
 
 describe('the year by its months', () => {
   test('January’s days have January’s mean, and a damped day swings less than the air', () => {

@@ -1,6 +1,7 @@
 import { addDays, daysBetween } from '@chill/core/calendar/dates.ts';
 import { COLD_RESPONSE, coldResponseOf, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
 import { placeDays } from '@chill/core/chill/placeDays.ts';
+import { fold } from '@chill/core/ledger/fold.ts';
 import { jeffreys } from '@chill/core/lot/viability.ts';
 import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { project } from '@chill/core/schedule/project.ts';
@@ -8,14 +9,14 @@ import type { Setting } from '@chill/core/schedule/setting.ts';
 import { tasksFor } from '@chill/core/schedule/tasks.ts';
 import { sproutCurve } from '@chill/core/sprout/curve.ts';
 import { sproutResponse } from '@chill/core/sprout/thermalTime.ts';
-import { planFrom, weighWays } from '@chill/core/ways/propose.ts';
+import { planFrom } from '@chill/core/ways/propose.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { type Chance, chanceFrom, drawTruth, type Lived, LivingSeeds, normalDraw, type Truth } from '@chill/sim/truth.ts';
-import { NURSERY, newId, PLACES, TODAY } from './nursery.ts';
+import { NURSERY, newId, PLACES, someMethod, TODAY } from './nursery.ts';
 import { daysLine, type Line, Tally } from './tally.ts';
 
 const DAY_MS = 86_400_000;
@@ -23,20 +24,6 @@ const DAY_MS = 86_400_000;
 const LOGS = 8;
 /** A batch is followed for no longer than this. */
 const LONGEST_DAYS = 420;
-
-/** Everything that single batches show, gathered. */
-interface Shown {
-  yields: Tally;
-  promise: Tally;
-  band: Tally;
-  expectNew: Tally;
-  root: Tally;
-  rootDays: number[];
-  doneDays: number[];
-  firstDays: number[];
-  first: Tally;
-  dayOne: Tally;
-}
 
 /** What a fridge that drifts really has: a mean off its dial, a slow wander, the compressor's swing. */
 function drifting(nominal_C: number, chance: Chance): (day: number, hour: number) => number {
@@ -46,53 +33,97 @@ function drifting(nominal_C: number, chance: Chance): (day: number, hour: number
   return (day, hour) => nominal_C + off + (wander[Math.min(wander.length - 1, day)] as number) + 0.6 * Math.sin((2 * Math.PI * hour) / 6);
 }
 
+const TALLIES = {
+  yields: ['following the due day gives 97 % of the best, in', [0.95, 1]],
+  promise: ['plants promised on the batch page, 9 times in 10', [0.88, 0.92]],
+  band: ['the band of sprouting, 8 counts in 10, at every age', [0.77, 0.83]],
+  expectNew: ['sprouts expected at the next check, 8 times in 10', [0.77, 0.83]],
+  root: ['the first root in the cold, 8 times in 10', [0.77, 0.83]],
+  dayOne: ['“hardly any more” on a first day after which three or more came', [0, 0.02]],
+  dead: ['a lot of which ten were expected by now and none came: 1 or more expected at the next check', [0, 0.2]],
+} as const satisfies Record<string, readonly [string, readonly [number, number]]>;
+const ERRORS = {
+  firstDays: ['the first sprout, by the plan', 1.5],
+  doneDays: ['the day by which 9 in 10 of those to come have', 3],
+} as const satisfies Record<string, readonly [string, number]>;
+
+/** Everything that single batches show, gathered. */
+type Shown = Record<keyof typeof TALLIES, Tally> & Record<keyof typeof ERRORS, number[]>;
+
 /** Batches looked after day by day by doing what Chill says is due, in places that drift and are read: does what every screen says come true? */
-export function followed(handbook: readonly Species[], count: number): Line[] {
-  const shown: Shown = {
+export class Followed {
+  readonly #shown = fresh();
+
+  /** Follows the `i`th batch of all. */
+  follow(handbook: readonly Species[], i: number): void {
+    // Every so many a lot is dead, and counts for nothing but that.
+    const dead = i % DEAD_EVERY === DEAD_EVERY - 1;
+    follow(handbook, chanceFrom(20_000 + i), dead ? { ...fresh(), dead: this.#shown.dead } : { ...this.#shown, dead: new Tally() }, dead);
+  }
+
+  /** What was counted, to be added up elsewhere. */
+  told() {
+    const tallies = Object.fromEntries(keysOf(TALLIES).map((key) => [key, this.#shown[key].told])) as Record<
+      keyof typeof TALLIES,
+      Tally['told']
+    >;
+    return { tallies, errors: { firstDays: this.#shown.firstDays, doneDays: this.#shown.doneDays } };
+  }
+
+  add({ tallies, errors }: ReturnType<Followed['told']>): void {
+    for (const key of keysOf(TALLIES)) this.#shown[key].take(tallies[key]);
+    for (const key of keysOf(ERRORS)) this.#shown[key].push(...errors[key]);
+  }
+
+  lines(): Line[] {
+    return [
+      ...keysOf(TALLIES).map((key) => this.#shown[key].line(TALLIES[key][0], [TALLIES[key][1][0], TALLIES[key][1][1]])),
+      ...keysOf(ERRORS).map((key) => daysLine(ERRORS[key][0], this.#shown[key], ERRORS[key][1])),
+    ];
+  }
+}
+
+const DEAD_EVERY = 12;
+
+function fresh(): Shown {
+  return {
     yields: new Tally(),
     promise: new Tally(),
     band: new Tally(),
     expectNew: new Tally(),
     root: new Tally(),
-    rootDays: [],
-    doneDays: [],
-    firstDays: [],
-    first: new Tally(),
     dayOne: new Tally(),
+    dead: new Tally(),
+    firstDays: [],
+    doneDays: [],
   };
-  for (let i = 0; i < count; i++) follow(handbook, chanceFrom(20_000 + i), shown);
-  return [
-    shown.yields.line('following the due day gives 97 % of the best, in', [0.95, 1]),
-    shown.promise.line('plants promised on the batch page, 9 times in 10', [0.88, 0.92]),
-    shown.band.line('the band of sprouting, 8 counts in 10, at every age', [0.77, 0.83]),
-    shown.expectNew.line('sprouts expected at the next check, 8 times in 10', [0.77, 0.83]),
-    shown.root.line('the first root in the cold, 8 times in 10', [0.77, 0.83]),
-    daysLine('its day, late (+) or early (−)', shown.rootDays, 1.5),
-    daysLine('the first sprout, by the plan', shown.firstDays, 1.5),
-    daysLine('the day by which 9 in 10 of those to come have', shown.doneDays, 2),
-    shown.dayOne.line('“hardly any more” on the first day, where some came after all (never)', [0, 0.02]),
-  ];
 }
 
-function follow(handbook: readonly Species[], chance: Chance, shown: Shown): void {
+function keysOf<K extends string>(record: Record<K, unknown>): K[] {
+  return Object.keys(record) as K[];
+}
+
+function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead: boolean): void {
   const species = handbook[Math.floor(chance() * handbook.length)] as Species;
   const tested = 20 + Math.floor(chance() * 30);
   const sound = Math.round(tested * (0.5 + 0.5 * chance()));
   const belief = jeffreys(sound, tested);
-  const { offered } = weighWays({
-    species,
-    sound: belief,
-    available: 400,
-    storedDry_days: 60,
-    wish: { plants: 30, confidence: 0.9, timing: { by: 'startOn', date: TODAY } },
-    nursery: NURSERY,
-    places: PLACES,
-    today: TODAY,
-  });
-  const usable = offered.filter(({ way }) => way.stages.every(({ kind }) => kind !== 'outdoorWinter' && kind !== 'flood'));
-  const proposal = usable[Math.floor(chance() * usable.length)];
+  const proposal = someMethod(
+    {
+      species,
+      sound: belief,
+      available: 400,
+      storedDry_days: 60,
+      wish: { plants: 30, confidence: 0.9, timing: { by: 'startOn', date: TODAY } },
+      nursery: NURSERY,
+      places: PLACES,
+      today: TODAY,
+    },
+    chance,
+  );
   if (!proposal || proposal.stages.every(({ kind }) => kind !== 'warmTowel')) return;
-  const truth = drawTruth(species, belief, chance);
+  const drawn = drawTruth(species, belief, chance);
+  const truth = dead ? { ...drawn, sprouts: 0 } : drawn;
   const plan = planFrom(proposal, { plants: 30, confidence: 0.9, timing: { by: 'startOn', date: TODAY } });
   const lot: Lot = {
     id: newId(),
@@ -115,17 +146,18 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown): voi
   let done: { said: string; left: number; on: string } | undefined;
   let lived = { stage: -1, day: 0 };
   let firstUp: string | undefined;
+  let hardly = false;
   const fresh: number[] = [];
-  const sinceWarm = () => project(batch, setting(TODAY)).state.stages[plan.stages.findIndex(({ kind }) => kind === 'warmTowel')]?.startedOn;
+  const sinceWarm = () => fold(plan, batch.events).stages[plan.stages.findIndex(({ kind }) => kind === 'warmTowel')]?.startedOn;
   const records: PlaceTemperatures[] = [];
   const setting = (today: string): Setting => ({ species, lot, places: PLACES, nursery: NURSERY, today, temperatures: records });
   for (let day = 0; day < Math.min(LONGEST_DAYS, told + 120); day++) {
     const today = addDays(TODAY, day);
-    if (day % 3 === 0)
+    if (day % 7 === 0)
       records.splice(0, records.length, ...read(fridge.id, air.get(fridge.id) as (day: number, hour: number) => number, day, species));
+    const now = setting(today);
+    let projection = project(batch, now);
     for (let guard = 0; guard < 6; guard++) {
-      const now = setting(today);
-      const projection = project(batch, now);
       const { state } = projection;
       const task = tasksFor(batch, projection, now)
         .filter(({ kind }) => kind !== 'setOut')
@@ -137,6 +169,8 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown): voi
       if (task.kind === 'look') {
         answer.up = Math.min(left, Math.max(0, seeds.up() - everUp));
         answer.mouldy = Math.min(left - answer.up, Math.max(0, seeds.mouldy() - state.counts.mouldy));
+        if (projection.sprouting && left > 0 && everUp === 0 && projection.sprouting.expectedByNow >= 10 && answer.up === 0)
+          shown.dead.add(projection.sprouting.expectNew.low >= 1);
         if (projection.sprouting && left > 0) {
           const { low, high } = projection.sprouting.expectNew;
           if (high - low > 1) shown.expectNew.add(answer.up >= low && answer.up <= high);
@@ -157,9 +191,8 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown): voi
           }),
         ),
       );
+      projection = project(batch, now);
     }
-    const now = setting(today);
-    const projection = project(batch, now);
     const { state, treatment, sprouting, promised, stages } = projection;
     if (promised && day % 20 === 7) promises.push(promised.now);
     if (state.closedOn) break;
@@ -168,6 +201,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown): voi
     if (!root && treatment?.firstRootRange && treatment.firstRoot && kind === 'coldMoist' && day % 5 === 0)
       root = { ...treatment.firstRootRange, middle: treatment.firstRoot, open: treatment.firstRootRange.to >= treatment.dueOut };
     if (sprouting && kind === 'warmTowel') {
+      if (!done && /hardly any/.test(tasksFor(batch, projection, now).find(({ kind: what }) => what === 'look')?.hint ?? '')) hardly = true;
       if (!done) done = { said: sprouting.allButDone, left: state.counts.waiting + state.counts.swollen, on: today };
       if (sprouting.day % 6 === 0) {
         const curve = sproutCurve(sprouting, state.sprouts);
@@ -204,7 +238,6 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown): voi
     // A range that reaches to the day it comes out has no end: nobody looks for roots in the cold after that.
     const inCold = firstUp !== undefined && firstUp <= warm;
     shown.root.add(inCold ? (firstUp as string) >= root.from && (root.open || (firstUp as string) <= root.to) : root.open);
-    if (inCold && !root.open) shown.rootDays.push(daysBetween(firstUp as string, root.middle));
   }
   if (warm && firstUp && firstUp > warm)
     shown.firstDays.push(
@@ -217,6 +250,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown): voi
     const after = seeds.seeds
       .filter((seed) => seed.up !== undefined && addDays(TODAY, seed.up) >= (done as { on: string }).on)
       .map((seed) => seed.up as number);
+    shown.dayOne.add(hardly && after.length >= 3);
     if (after.length >= 3) {
       after.sort((a, b) => a - b);
       const nine = addDays(TODAY, (after[Math.ceil(0.9 * after.length) - 1] as number) + 1);
@@ -227,7 +261,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown): voi
 
 /** Readings of a place so far, as its logger would have them. */
 function read(placeId: string, air: (day: number, hour: number) => number, days: number, species: Species): PlaceTemperatures[] {
-  const start = Date.parse(`${TODAY}T00:00:00-07:00`);
+  const start = Date.parse(`${TODAY}T00:00:00Z`);
   const count = days * LOGS;
   const readings = {
     at_ms: Float64Array.from({ length: count }, (_, i) => start + (i * DAY_MS) / LOGS),

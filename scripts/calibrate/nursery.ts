@@ -1,10 +1,26 @@
+import type { Proposal } from '@chill/core/ways/proposal.ts';
+import { propose, type Request } from '@chill/core/ways/propose.ts';
+import { waysToWeigh } from '@chill/core/ways/schools.ts';
 import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 
 /** The day on which every plan of the calibration is made. */
 export const TODAY = '2026-10-01';
-export const NURSERY: Nursery = SALLOW_GAP;
+/** Its clock is UTC: half a million local midnights are nobody's question here. */
+export const NURSERY: Nursery = { ...SALLOW_GAP, timeZone: 'UTC' };
+
+/** A method of a species that makes sense here without a winter outdoors, drawn at random; `undefined` where there is none. */
+export function someMethod(request: Request, chance: () => number): Proposal | undefined {
+  const { ways } = waysToWeigh(request.species);
+  const indoors = ways.filter(({ way }) => !way.stages.some(({ kind }) => kind === 'outdoorWinter'));
+  while (indoors.length > 0) {
+    const [{ way, workedOut }] = indoors.splice(Math.floor(chance() * indoors.length), 1) as [(typeof indoors)[number]];
+    const proposal = propose(way, request, workedOut);
+    if (proposal.seeds !== undefined && !proposal.against.some(({ weight }) => weight === 'stops')) return proposal;
+  }
+  return undefined;
+}
 
 let serial = 0;
 export const newId = () => `00000000-0000-4000-8000-${String(serial++).padStart(12, '0')}`;

@@ -1,8 +1,7 @@
 import { jeffreys } from '@chill/core/lot/viability.ts';
-import { weighWays } from '@chill/core/ways/propose.ts';
 import type { Species } from '@chill/model/species.ts';
 import { chanceFrom, drawTruth, LivingSeeds } from '@chill/sim/truth.ts';
-import { NURSERY, PLACES, TODAY } from './nursery.ts';
+import { NURSERY, PLACES, someMethod, TODAY } from './nursery.ts';
 import { type Line, Tally } from './tally.ts';
 
 /** Plans of many species and methods, each lived through by seeds whose truth is drawn from the priors: does the stated range hold, are there plants enough? */
@@ -17,18 +16,19 @@ export function plans(handbook: readonly Species[], count: number): Line[] {
     const sound = Math.round(tested * (0.4 + 0.6 * chance()));
     const belief = jeffreys(sound, tested);
     const plants = 10 + Math.floor(chance() * 90);
-    const { offered } = weighWays({
-      species,
-      sound: belief,
-      available: 5000,
-      storedDry_days: 60,
-      wish: { plants, confidence: 0.9, timing: { by: 'startOn', date: TODAY } },
-      nursery: NURSERY,
-      places: PLACES,
-      today: TODAY,
-    });
-    const indoors = offered.filter(({ way, seeds }) => seeds !== undefined && !way.stages.some(({ kind }) => kind === 'outdoorWinter'));
-    const proposal = indoors[Math.floor(chance() * indoors.length)];
+    const proposal = someMethod(
+      {
+        species,
+        sound: belief,
+        available: 5000,
+        storedDry_days: 60,
+        wish: { plants, confidence: 0.9, timing: { by: 'startOn', date: TODAY } },
+        nursery: NURSERY,
+        places: PLACES,
+        today: TODAY,
+      },
+      chance,
+    );
     if (!proposal) continue;
     const seeds = new LivingSeeds(proposal.starting, species, drawTruth(species, belief, chance), proposal.way, chance, { dry_days: 60 });
     for (const [k, stage] of proposal.resolved.entries()) {

@@ -16,12 +16,18 @@ export class Tally {
     if (held) this.#held += 1;
   }
 
-  get share(): number {
-    return this.#held / Math.max(1, this.#all);
+  /** Takes in what another has counted. */
+  take({ held, all }: { held: number; all: number }): void {
+    this.#held += held;
+    this.#all += all;
   }
 
-  get all(): number {
-    return this.#all;
+  get told(): { held: number; all: number } {
+    return { held: this.#held, all: this.#all };
+  }
+
+  get share(): number {
+    return this.#held / Math.max(1, this.#all);
   }
 
   line(what: string, [low, high]: [number, number]): Line {
@@ -42,4 +48,23 @@ export function daysLine(what: string, errors: readonly number[], within: number
     goal: `median within ${within}`,
     good: Math.abs(middle) <= within,
   };
+}
+
+/** The table, with the cause beside whatever misses its goal. */
+export function print(lines: readonly Line[], causes: Record<string, string>, counts: object, share: number, seconds: number): string {
+  const rows = lines.map(
+    ({ what, figure, goal, good }) =>
+      `| ${what} | ${figure} | ${goal} | ${good ? 'holds' : `misses: ${causes[what] ?? 'not explained yet'}`} |`,
+  );
+  const lived = Object.entries(counts).map(([what, count]) => `${Math.round(count * share)} ${what}`);
+  return `# Does it come true?
+
+Printed by \`npm run calibrate\`. Truth is drawn from the priors that the models state, by code in \`sim/truth.ts\` that shares no law with the forecasts: shares of
+the links worth ten seeds each, rot's multiplier Gamma(4, 4), time scale lognormal with a spread of 0.35, every seed by itself. Lived through: ${lived.join(', ')}; fridges
+drift off their dial and are read eight times a day. ${seconds} s.
+
+| promised | came true | goal | |
+|---|---|---|---|
+${rows.join('\n')}
+`;
 }

@@ -1,10 +1,9 @@
 import { testAdvice } from '@chill/core/lot/testPlan.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
-import { weighWays } from '@chill/core/ways/propose.ts';
 import { planTowelTest, towelEvidence } from '@chill/core/ways/towelTest.ts';
 import type { Species } from '@chill/model/species.ts';
 import { chanceFrom, drawTruth, LivingSeeds } from '@chill/sim/truth.ts';
-import { NURSERY, PLACES, TODAY } from './nursery.ts';
+import { NURSERY, PLACES, someMethod, TODAY } from './nursery.ts';
 import { type Line, Tally } from './tally.ts';
 
 /** Lots of which nothing is known, tested on a towel, then planned for: does the test's own range hold, and the range of the plan that it led to? */
@@ -34,17 +33,19 @@ export function towels(handbook: readonly Species[], count: number): Line[] {
       [{ on: TODAY, tested, came, way: plan.way, warm_days: days, warm_C: warm?.temperature_C ?? 20 }],
       sound,
     );
-    const { offered } = weighWays({
-      species,
-      sound,
-      evidence,
-      available: 5000,
-      wish: { plants: 40, confidence: 0.9, timing: { by: 'startOn', date: TODAY } },
-      nursery: NURSERY,
-      places: PLACES,
-      today: TODAY,
-    });
-    const proposal = offered.find(({ way, seeds }) => seeds !== undefined && !way.stages.some(({ kind }) => kind === 'outdoorWinter'));
+    const proposal = someMethod(
+      {
+        species,
+        sound,
+        evidence,
+        available: 5000,
+        wish: { plants: 40, confidence: 0.9, timing: { by: 'startOn', date: TODAY } },
+        nursery: NURSERY,
+        places: PLACES,
+        today: TODAY,
+      },
+      chance,
+    );
     if (!proposal) continue;
     const seeds = new LivingSeeds(proposal.starting, species, truth, proposal.way, chance);
     for (const [k, stage] of proposal.resolved.entries()) {

@@ -72,17 +72,19 @@ export function NurseryForm({ known, today, word, done }: { known?: Nursery; tod
             onChange={(system) => set({ system })}
           />
         </div>
-        <div className="sm:col-span-2">
-          <Choice
-            label="A thousand and a half"
-            options={[
-              { value: 'point', text: '1,000.5' },
-              { value: 'comma', text: '1.000,5' },
-            ]}
-            value={draft.numbers}
-            onChange={(numbers) => set({ numbers })}
-          />
-        </div>
+        {known && (
+          <div className="sm:col-span-2">
+            <Choice
+              label="A thousand and a half"
+              options={[
+                { value: 'point', text: '1,000.5' },
+                { value: 'comma', text: '1.000,5' },
+              ]}
+              value={draft.numbers}
+              onChange={(numbers) => set({ numbers })}
+            />
+          </div>
+        )}
         <div className="sm:col-span-2">
           <Field label="What do you call the place?" error={errors.name}>
             <input className="written" value={draft.name} onChange={(event) => set({ name: event.target.value })} />
@@ -108,13 +110,15 @@ export function NurseryForm({ known, today, word, done }: { known?: Nursery; tod
         >
           <input className="written font-mono" inputMode="decimal" value={draft.sd} onChange={(event) => set({ sd: event.target.value })} />
         </Field>
-        <Field
-          label="First autumn frost, on average"
-          error={errors['firstFrost.mean']}
-          hint="such as 28 Sep; left empty, it is taken from the climate"
-        >
-          <input className="written" value={draft.autumn} onChange={(event) => set({ autumn: event.target.value })} />
-        </Field>
+        {known && (
+          <Field
+            label="First autumn frost, on average"
+            error={errors['firstFrost.mean']}
+            hint="such as 28 Sep; left empty, it is taken from the climate"
+          >
+            <input className="written" value={draft.autumn} onChange={(event) => set({ autumn: event.target.value })} />
+          </Field>
+        )}
       </div>
       {errors.root && (
         <p role="alert" className="mt-4 font-semibold text-alarm">

@@ -1,0 +1,81 @@
+import { fork } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
+import { fileURLToPath } from 'node:url';
+import { loadHandbook } from '@chill/handbook/load.ts';
+import { Followed } from './followed.ts';
+import { plans } from './plans.ts';
+import { type Line, print } from './tally.ts';
+import { towels } from './towels.ts';
+import { winters } from './winters.ts';
+
+/** How many of each are lived through; smaller with a share as argument, such as 0.1. */
+const SHARE = Number(process.argv[2] ?? 1) || 1;
+const COUNTS = { plans: 2000, winters: 400, towels: 300, followed: 600 };
+const FILE = fileURLToPath(new URL('../../docs/calibration.md', import.meta.url));
+
+/** Why a figure misses its goal, where one does: told beside it. */
+const CAUSES: Record<string, string> = {};
+
+interface Part {
+  what: keyof typeof COUNTS;
+  from: number;
+  count: number;
+}
+
+/** Followed batches take nearly all of the time, and are shared out. */
+function parts(): Part[] {
+  const count = (what: keyof typeof COUNTS) => Math.max(1, Math.round(COUNTS[what] * SHARE));
+  const slices = Math.max(2, 2 * availableParallelism());
+  const each = Math.ceil(count('followed') / slices);
+  return [
+    ...Array.from(
+      { length: slices },
+      (_, i): Part => ({ what: 'followed', from: i * each, count: Math.min(each, count('followed') - i * each) }),
+    ),
+    ...(['plans', 'winters', 'towels'] as const).map((what): Part => ({ what, from: 0, count: count(what) })),
+  ].filter((part) => part.count > 0);
+}
+
+type Told = { what: 'followed'; shown: ReturnType<Followed['told']> } | { what: Exclude<keyof typeof COUNTS, 'followed'>; lines: Line[] };
+
+function live({ what, from, count }: Part): Told {
+  const handbook = loadHandbook();
+  if (what === 'plans') return { what, lines: plans(handbook, count) };
+  if (what === 'winters') return { what, lines: winters(handbook, count) };
+  if (what === 'towels') return { what, lines: towels(handbook, count) };
+  const followed = new Followed();
+  for (let i = from; i < from + count; i++) followed.follow(handbook, i);
+  return { what, shown: followed.told() };
+}
+
+async function all(): Promise<void> {
+  const begun = Date.now();
+  const waiting = parts();
+  const told: Told[] = [];
+  const worker = async (): Promise<void> => {
+    for (let part = waiting.shift(); part; part = waiting.shift()) {
+      const mine = part;
+      told.push(
+        await new Promise<Told>((resolve, reject) => {
+          const child = fork(fileURLToPath(import.meta.url), ['part', JSON.stringify(mine)], { execArgv: process.execArgv });
+          child.once('message', (message) => resolve(message as Told));
+          child.once('exit', (code) => code && reject(new Error(`${mine.what} ended with ${code}.`)));
+        }),
+      );
+      console.log(`${mine.what} ${mine.from}–${mine.from + mine.count} done after ${Math.round((Date.now() - begun) / 1000)} s`);
+    }
+  };
+  await Promise.all(Array.from({ length: availableParallelism() }, worker));
+  const followed = new Followed();
+  for (const one of told) if (one.what === 'followed') followed.add(one.shown);
+  const of = (what: Told['what']) => told.flatMap((one) => (one.what === what && 'lines' in one ? one.lines : []));
+  const lines = [...of('plans'), ...of('winters'), ...of('towels'), ...followed.lines()];
+  const text = print(lines, CAUSES, COUNTS, SHARE, Math.round((Date.now() - begun) / 1000));
+  console.log(text);
+  if (SHARE === 1) writeFileSync(FILE, text);
+}
+
+const [, , first, part] = process.argv;
+if (first === 'part') process.send?.(live(JSON.parse(part as string) as Part), () => process.exit(0));
+else await all();

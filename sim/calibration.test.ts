@@ -45,16 +45,12 @@ describe('a small seeded part of the calibration', () => {
 describe('the truth', () => {
   test('draws have the means and spreads that they are drawn for', () => {
     const chance = chanceFrom(7);
-    const mean = (draw: () => number, of = (x: number) => x) =>
-      Array.from({ length: 20_000 }, draw).reduce((sum, x) => sum + of(x), 0) / 20_000;
-    expect(
-      mean(
-        () => normalDraw(chance),
-        (x) => x * x,
-      ),
-    ).toBeCloseTo(1, 1);
-    expect(mean(() => gammaDraw(4, chance))).toBeCloseTo(4, 1);
-    expect(mean(() => betaDraw(3, 7, chance))).toBeCloseTo(0.3, 2);
+    const mean = (draw: () => number) => Array.from({ length: 20_000 }, draw).reduce((sum, x) => sum + x, 0) / 20_000;
+    // Each within four standard errors of what it should be.
+    expect(Math.abs(mean(() => normalDraw(chance)))).toBeLessThan(4 / Math.sqrt(20_000));
+    expect(Math.abs(mean(() => normalDraw(chance) ** 2) - 1)).toBeLessThan(4 * Math.sqrt(2 / 20_000));
+    expect(Math.abs(mean(() => gammaDraw(4, chance)) - 4)).toBeLessThan(4 * Math.sqrt(4 / 20_000));
+    expect(Math.abs(mean(() => betaDraw(3, 7, chance)) - 0.3)).toBeLessThan(4 * Math.sqrt(0.21 / 11 / 20_000));
   });
   test('every seed is in one place, and none that is dead comes', () => {
     const larch = handbook.find(({ id }) => id === 'larix-occidentalis') as Species;

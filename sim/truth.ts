@@ -1,6 +1,9 @@
 import type { DaysAdvice, Species, TemperatureResponse } from '@chill/model/species.ts';
 import type { Medium, StageKind } from '@chill/model/stage.ts';
 import type { Way } from '@chill/model/way.ts';
+import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import { skipN } from 'pure-rand/utils/skipN';
 
 /**
  * Seeds with a hidden truth, drawn from the priors that the models state, for finding out whether what Chill promises holds. Everything here is written
@@ -10,20 +13,11 @@ import type { Way } from '@chill/model/way.ts';
 /** A stream of numbers from 0 (included) to 1 (excluded). */
 export type Chance = () => number;
 
-/** A seeded stream of chance (xorshift over two words). */
+/** A stream of chance that is the same for the same seed, and unlike that of the next: the first numbers of near seeds are near, and skipped. */
 export function chanceFrom(seed: number): Chance {
-  let [a, b] = [(seed * 2654435761) >>> 0 || 1, (seed ^ 0x9e3779b9) >>> 0 || 2];
-  const next = () => {
-    let t = a;
-    a = b;
-    t ^= t << 23;
-    t ^= t >>> 17;
-    t ^= b ^ (b >>> 26);
-    b = t >>> 0;
-    return ((a + b) >>> 0) / 4294967296;
-  };
-  for (let i = 0; i < 40; i++) next();
-  return next;
+  const generator = xoroshiro128plus(Math.imul(seed, 2654435761));
+  skipN(generator, 64);
+  return () => uniformFloat64(generator);
 }
 
 /** A normal of mean 0 and spread 1 (Box–Muller). */

@@ -47,8 +47,11 @@ function begin(speciesId: string, wayId: string): { batch: Batch; at: (today: st
   };
 }
 
-/** Lives a batch through by answering whatever is due, until it is closed or `days` have passed; `ups` come up at each look. */
-function liveThrough(speciesId: string, wayId: string, ups: number, gap: number, days = 1200) {
+/**
+ * Lives a batch through by answering whatever is due, until it is closed or `days` have passed; `ups` come up at each look.
+ * The grower comes every `gap` days, or without one on the day that the next task falls due, and within two weeks.
+ */
+function liveThrough(speciesId: string, wayId: string, ups: number, gap?: number, days = 1200) {
   const { batch, at } = begin(speciesId, wayId);
   let today = START;
   const end = addDays(START, days);
@@ -59,7 +62,8 @@ function liveThrough(speciesId: string, wayId: string, ups: number, gap: number,
     const task = tasks.find((one) => one.due <= today);
     if (!task) {
       if (tasks.length === 0) break;
-      today = addDays(today, gap);
+      const next = addDays(today, gap ?? 14);
+      today = gap === undefined ? ([next, ...tasks.map(({ due }) => due)].sort()[0] as string) : next;
       continue;
     }
     const { state } = projection;
@@ -80,14 +84,14 @@ function liveThrough(speciesId: string, wayId: string, ups: number, gap: number,
 
 describe('doing what is due', () => {
   test.each(everyWay)('brings %s by “%s” to its end, and accounts for every seed', (speciesId, wayId) => {
-    const { state } = liveThrough(speciesId, wayId, 3, 1);
+    const { state } = liveThrough(speciesId, wayId, 3);
     expect(state.closedOn).toBeDefined();
     expect(Object.values(state.counts).reduce((sum, count) => sum + count, 0)).toBe(80);
     expect(state.counts.plantedOut).toBeGreaterThan(0);
   });
 
   test('ends too where nothing ever comes up', () => {
-    const { state } = liveThrough('larix-occidentalis', 'no-cold', 0, 1);
+    const { state } = liveThrough('larix-occidentalis', 'no-cold', 0);
     expect(state).toMatchObject({ closedOn: expect.any(String), counts: { heldOver: 80, plantedOut: 0 } });
   });
 
@@ -96,13 +100,13 @@ describe('doing what is due', () => {
       fc.property(
         fc.constantFrom(...everyWay),
         fc.integer({ min: 0, max: 40 }),
-        fc.integer({ min: 1, max: 20 }),
+        fc.integer({ min: 2, max: 20 }),
         ([speciesId, wayId], ups, gap) => {
           const { state } = liveThrough(speciesId, wayId, ups, gap);
           return state.closedOn !== undefined && Object.values(state.counts).reduce((sum, count) => sum + count, 0) === 80;
         },
       ),
-      { numRuns: 25 },
+      { numRuns: 12 },
     );
   }, 60_000);
 });

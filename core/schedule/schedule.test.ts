@@ -10,6 +10,7 @@ import { soundShare } from '../lot/viability.ts';
 import { sproutCurve } from '../sprout/curve.ts';
 import { startingPlaces } from '../ways/places.ts';
 import { planFrom, propose } from '../ways/propose.ts';
+import type { Promised } from './outlook.ts';
 import { project } from './project.ts';
 import {
   describeEvent,
@@ -169,6 +170,58 @@ describe('what is due', () => {
     for (const days of [0, 1, 12]) one.move(addDays(START, days));
     expect(one.read('2026-12-01').setOut < '2027-02-01').toBe(true);
     expect(only(one.tasks('2027-02-01'), 'setOut').due).toBe('2027-05-24');
+  });
+});
+
+describe('what a batch promises', () => {
+  test.each([
+    ['sambucus-canadensis', 'sand-in-fridge'],
+    ['balsamorhiza-sagittata', 'freezer-turns'],
+    ['crataegus-douglasii', 'warm-then-cold'],
+    ['penstemon-venustus', 'no-cold'],
+  ])('%s by “%s”: on its first day what its plan did', (speciesId, wayId) => {
+    const one = life(speciesId, wayId, 400);
+    one.begin(START);
+    const { planned, now, because } = one.read(START).promised as Promised;
+    const middle = ({ low, high }: { low: number; high: number }) => (low + high) / 2;
+    expect(Math.abs(middle(now) - middle(planned))).toBeLessThan(1 + 0.12 * middle(planned));
+    expect(because).toEqual([]);
+  });
+  test('follows what happens: mould takes from it, many sprouts add to it, and it says why', () => {
+    const one = inTheCold('larix-occidentalis', 'towel-in-fridge');
+    const before = one.read('2026-11-20').promised as Promised;
+    one.look('2026-11-20', { mouldy: 40 });
+    const after = one.read('2026-11-20').promised as Promised;
+    expect(after.planned).toEqual(before.planned);
+    expect(after.now.high).toBeLessThan(0.75 * before.now.high);
+    expect(after.because).toContainEqual({ code: 'mould', count: 40 });
+  });
+  test('a root in the cold is told as days, and a look that finds none puts them off', () => {
+    const one = inTheCold('acer-glabrum', 'sand-in-fridge', 400);
+    const range = (on: string) => one.read(on).treatment?.firstRootRange;
+    const on = addDays(START, 60);
+    const before = range(on);
+    if (!before) throw new Error('No root is told of.');
+    expect(before.from <= before.to).toBe(true);
+    one.look(before.to);
+    expect((range(before.to)?.to ?? '9999') >= before.to).toBe(true);
+  });
+  test('a lot that is dead stops promising, and none is called over before its time', () => {
+    const one = life('iliamna-rivularis', 'sandpaper');
+    one.begin(START);
+    one.move(START);
+    one.move(addDays(START, 1));
+    const warm = addDays(START, 1);
+    expect(only(one.tasks(addDays(warm, 1)), 'look').hint).not.toMatch(/hardly/);
+    const first = one.read(warm).sprouting;
+    let last = first;
+    for (let day = 2; day <= 30; day += 2) {
+      one.look(addDays(warm, day));
+      last = one.read(addDays(warm, day)).sprouting;
+    }
+    expect(last?.expectedByNow).toBeGreaterThan(10);
+    expect(last?.expectNew).toEqual(expect.objectContaining({ low: 0 }));
+    expect(last?.more.expected).toBeLessThan(0.2 * (first?.more.expected ?? 0));
   });
 });
 

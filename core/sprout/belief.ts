@@ -149,11 +149,26 @@ export class SproutBelief {
     return 1 - this.#chances(warmth).reduce((sum, chance, at) => sum + (this.#weights[at] as number) * (1 - chance) ** left, 0);
   }
 
-  /** The warmth by which `share` of those still to come are expected to have, degree-days; `undefined` where none is to come. */
+  /**
+   * The warmth by which `share` of those still to come have come, as often sooner as later, degree-days; `undefined` where none is to come. It is that of
+   * the middle time scale: all scales put together would be later, since slow ones draw the last tenth out farther than fast ones draw it in.
+   */
   warmthFor(share: number): number | undefined {
-    const all = this.chance();
+    const coming = new Float64Array(SCALES);
+    for (const [at, chance] of this.#chances(Number.POSITIVE_INFINITY).entries())
+      coming[at % SCALES] = (coming[at % SCALES] as number) + chance * (this.#weights[at] as number);
+    const all = coming.reduce((sum, one) => sum + one, 0);
     if (all < LEAST_CHANCE) return undefined;
-    return rising((warmth) => this.chance(warmth) / all, share, this.seen, this.#far());
+    let [slow, below] = [0, 0];
+    while (slow < SCALES - 1 && below + (coming[slow] as number) / 2 < all / 2) below += coming[slow++] as number;
+    const fast = Math.max(0, slow - 1);
+    // The middles of both scales, and where half lies between them.
+    const [from, to] = [below - (coming[fast] as number) / 2, below + (coming[slow] as number) / 2];
+    const part = slow === fast ? 0 : Math.min(1, Math.max(0, (all / 2 - from) / (to - from)));
+    const middle = (by: Float64Array) => (by[fast] as number) + part * ((by[slow] as number) - (by[fast] as number));
+    const seen = middle(this.#by(this.seen));
+    const ever = middle(this.#by(Number.POSITIVE_INFINITY));
+    return rising((warmth) => (middle(this.#by(warmth)) - seen) / (ever - seen), share, this.seen, this.#far());
   }
 
   /** The warmth by which one more has come with chance `chance`, of `left`; `undefined` where that is never so likely. */

@@ -1,5 +1,8 @@
 import { loadHandbook } from '@chill/handbook/load.ts';
 import { describe, expect, test } from '@jest/globals';
+import { normalChance } from '../chance/normal.ts';
+import { prospectOf } from '../lot/prospect.ts';
+import { SproutBelief, type Visit } from './belief.ts';
 import { firstRootDay, likelyCount } from './forecast.ts';
 import { daysToSprout, degreesPerDay, effectiveDegrees, sproutedOfThoseThatWill, thermalTime } from './thermalTime.ts';
 
@@ -43,5 +46,58 @@ describe('counts to expect', () => {
     expect(first).toBeLessThan(60);
     expect(firstRootDay(freed, 100, thermalTime({ ...habit, base_C: 5 }), 4)).toBeUndefined();
     expect(firstRootDay(freed, 1000, thermalTime({ ...habit, base_C: 0 }), 4) as number).toBeLessThan(first);
+  });
+});
+
+describe('what is believed of a sprouting', () => {
+  const believed = (visits: Visit[] = [], able = { alpha: 8, beta: 2 }) =>
+    new SproutBelief(prospectOf([{ key: 'able', link: able }]), [{ part: 1, from: 0 }], law, visits);
+  /** The same by brute force: 400 shares by 161 time scales, each weighed by the chance of what was seen. */
+  const bruteForce = (visits: Visit[], warmth: number, of: (chance: number) => number) => {
+    let [sum, all] = [0, 0];
+    for (let i = 0; i < 400; i++) {
+      const share = (i + 0.5) / 400;
+      for (let z = -4; z <= 4; z += 0.05) {
+        const by = (x: number) => (x <= 0 ? 0 : share * normalChance((Math.log(x / law.median_degreeDays) - 0.35 * z) / law.spread));
+        let [weight, before] = [share ** 7 * (1 - share) * Math.exp((-z * z) / 2), 0];
+        for (const visit of visits) {
+          const chance = (by(visit.warmth) - before) / (1 - before);
+          weight *= chance ** visit.came * (1 - chance) ** visit.left;
+          before = by(visit.warmth);
+        }
+        all += weight;
+        sum += weight * of((by(warmth) - before) / (1 - before));
+      }
+    }
+    return sum / all;
+  };
+
+  test('is what a grid two hundred times finer says, before and after counts', () => {
+    const counts = [
+      { warmth: 80, came: 2, left: 38 },
+      { warmth: 140, came: 7, left: 31 },
+      { warmth: 200, came: 4, left: 24 },
+    ];
+    for (const visits of [[], counts.slice(0, 1), counts]) {
+      const exact = bruteForce(visits, 300, (chance) => chance);
+      expect(Math.abs(believed(visits).chance(300) - exact)).toBeLessThan(0.01);
+      const any = bruteForce(visits, 240, (chance) => 1 - (1 - chance) ** 24);
+      expect(Math.abs(believed(visits).anyChance(24, 240) - any)).toBeLessThan(0.02);
+    }
+  });
+  test('counts narrow it; a lot that shows nothing is expected to show little', () => {
+    const width = (visits: Visit[], left: number) => {
+      const { low, high } = believed(visits).count(left);
+      return high - low;
+    };
+    expect(width([{ warmth: 600, came: 30, left: 10 }], 10)).toBeLessThan(width([], 40) / 2);
+    const none = believed([{ warmth: 300, came: 0, left: 40 }]);
+    expect(none.chance()).toBeLessThan(0.8 * believed().chance());
+    expect(none.count(40, 320).low).toBe(0);
+  });
+  test('before any count, nine in ten of those to come have by the day that the handbook names', () => {
+    const [all, middle] = [believed().warmthFor(0.9), believed().warmthFor(0.5)];
+    expect((all as number) / (15 * 18)).toBeCloseTo(1, 1);
+    expect((middle as number) / law.median_degreeDays).toBeCloseTo(1, 1);
   });
 });

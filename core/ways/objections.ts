@@ -11,7 +11,7 @@ import { firstFrostOf, frostRiskOn } from '../winter/frost.ts';
 import { ANIMALS_PER_DAY } from '../winter/outdoors.ts';
 import type { Objection, Proposal } from './proposal.ts';
 import { earnedPerDay, steadyCurve } from './pull.ts';
-import { sproutingStage } from './resolve.ts';
+import { sproutingStage, sproutsAt } from './resolve.ts';
 
 /** Rot that takes at least this share in wet paper is worth saying. */
 const ROT_WORTH_SAYING = 0.1;
@@ -62,11 +62,15 @@ function cueObjections({ chain, way, workedOut, resolved }: Omit<Proposal, 'agai
   if (wakes < HARDLY_FREES) {
     found.push({ code: 'hardlyFrees', weight: 'stops', text: `wakes only ${inHundred(wakes)}: this seed needs ${lacking(species, way)}` });
   }
+  const sprouting = resolved[sproutingStage(way)];
+  const { base_C, at_C, ceiling_C } = species.sprouting;
+  const wanted = `it wants about ${at_C} °C, between ${base_C} and ${ceiling_C}`;
   if (chain.warmth < HARDLY_SPROUTS) {
-    const stage = resolved[sproutingStage(way)];
-    const { base_C, at_C, ceiling_C } = species.sprouting;
-    const text = `${chain.warmth > 0 ? 'hardly anything' : 'nothing'} sprouts at ${stage?.temperature_C} °C: it wants about ${at_C} °C, between ${base_C} and ${ceiling_C}`;
+    const text = `${chain.warmth > 0 ? 'hardly anything' : 'nothing'} sprouts at ${sprouting?.temperature_C} °C: ${wanted}`;
     found.push({ code: 'noSprouting', weight: 'stops', text });
+  } else if (sprouting && !sproutsAt(sprouting, species.sprouting)) {
+    const text = `nothing sprouts at ${sprouting.temperature_C} °C, only ${inHundred(chain.warmth)} in the cold before it: ${wanted}`;
+    found.push({ code: 'sproutsInCold', weight: 'costs', text });
   }
   if (workedOut) found.push({ code: 'workedOut', weight: 'notes', text: 'worked out from what this seed waits for; not on record for it' });
   const { alternating } = species;

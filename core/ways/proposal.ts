@@ -14,6 +14,7 @@ export interface Objection {
     | 'towelTooLong'
     | 'hardlyFrees'
     | 'noSprouting'
+    | 'sproutsInCold'
     | 'driesOut'
     | 'keepMoist'
     | 'freshMedium'

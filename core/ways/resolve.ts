@@ -205,14 +205,21 @@ export function chainOf(species: Species, way: Way, stages: readonly ChainStage[
 /** A swing of the day this part of what the species asks for is swing enough. Assumption. */
 const SWING_ENOUGH = 0.6;
 
+/** Whether the seed's law of sprouting allows any growth at the temperature of a stage. */
+export function sproutsAt(
+  { temperature_C, halfSwing_C = 0 }: Pick<ChainStage, 'temperature_C' | 'halfSwing_C'>,
+  sprouting: Species['sprouting'],
+): boolean {
+  return degreesPerDay(temperature_C, halfSwing_C, thermalTime(sprouting)) > 0;
+}
+
 /** The share of those that would sprout which do at the warmth of their stage; where nothing sprouts there, what has on the way. */
 function warmthOf({ sprouting, alternating }: Species, stages: readonly ChainStage[], at: number): number {
   const stage = stages[at];
   if (!stage) return 1;
-  const { temperature_C, halfSwing_C = 0 } = stage;
-  if (degreesPerDay(temperature_C, halfSwing_C, thermalTime(sprouting)) <= 0) return onTheWay(sprouting, stages.slice(0, at));
+  if (!sproutsAt(stage, sprouting)) return onTheWay(sprouting, stages.slice(0, at));
   if (!alternating) return 1;
-  return 2 * halfSwing_C >= SWING_ENOUGH * (alternating.day_C - alternating.night_C) ? 1 : alternating.steady;
+  return 2 * (stage.halfSwing_C ?? 0) >= SWING_ENOUGH * (alternating.day_C - alternating.night_C) ? 1 : alternating.steady;
 }
 
 /** Of the seeds freed, the share that sprouts in the last of the treatments itself: some do so in the cold, and only there. */

@@ -188,6 +188,37 @@ describe('what speaks against a way, here', () => {
     const found = propose(way('balsamorhiza-sagittata', 'sand-in-fridge'), warm).against;
     expect(found.find((one) => one.code === 'tooWarmForCold')?.text).toBe('fridge at 9 °C: a day there counts as 0.2 of one');
   });
+  test('no plant is promised where the law of the species allows none, nor without a word where only the cold before brings some', () => {
+    const cool = weighWays(request('nemophila-menziesii'));
+    for (const { chain, expected, against } of [...cool.offered, ...cool.set_aside]) {
+      if (chain.warmth > 0) continue;
+      expect(expected).toEqual({ low: 0, high: 0 });
+      expect(against[0]).toMatchObject({ weight: 'stops' });
+    }
+    expect(against('nemophila-menziesii', 'no-cold').noSprouting).toMatch(/^nothing sprouts at 22 °C: it wants about \d+ °C, between/);
+    expect(against('allium-ursinum', 'warm-then-cold').sproutsInCold).toMatch(
+      /^nothing sprouts at 22 °C, only \d+ in 100 in the cold before it/,
+    );
+  });
+  test('the same sand, warm and then cold, is no fresh sand', () => {
+    const stages = (media: ('sand' | 'vermiculite')[]) => {
+      const warmThenCold = way('crataegus-douglasii', 'warm-then-cold');
+      let next = 0;
+      const other = {
+        ...warmThenCold,
+        stages: warmThenCold.stages.map((one) => (one.medium ? { ...one, medium: media[next++] as 'sand' } : one)),
+      };
+      return resolveWay(species('crataegus-douglasii'), other, { places }).find(({ kind }) => kind === 'coldMoist');
+    };
+    const [carried, fresh] = [stages(['sand', 'sand']), stages(['vermiculite', 'sand'])];
+    const lost = (one: typeof fresh) => one?.curve?.exposed[60] ?? Number.NaN;
+    expect(lost(carried)).toBeGreaterThan(1.2 * lost(fresh));
+  });
+  test('a winter that the lot has had counts for the method without cold too', () => {
+    const noCold = way('balsamorhiza-sagittata', 'no-cold');
+    const wintered = propose(noCold, { ...request('balsamorhiza-sagittata'), credit: { days: 80, give_days: 0 } });
+    expect(wintered.chain.freed).toBeGreaterThan(propose(noCold, request('balsamorhiza-sagittata')).chain.freed + 0.3);
+  });
   test('a plan cut short never leaves its window', () => {
     for (const [id, wayId] of everyWay) {
       const proposal = propose(way(id, wayId), request(id, undefined, '2027-02-16'));

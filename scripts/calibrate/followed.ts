@@ -20,8 +20,11 @@ import { NURSERY, newId, PLACES, someMethod, TODAY } from './nursery.ts';
 import { daysLine, type Line, Tally } from './tally.ts';
 
 const DAY_MS = 86_400_000;
-/** Places are logged so many times a day. */
+/** Places are logged so many times a day, and their loggers read every so many days. */
 const LOGS = 8;
+const LOGGER_READ_EVERY = 10;
+/** Whatever is due, every batch's page is looked at every so many days. */
+const LOOKED_AT_EVERY = 5;
 /** A batch is followed for no longer than this. */
 const LONGEST_DAYS = 420;
 
@@ -151,17 +154,36 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
   const sinceWarm = () => fold(plan, batch.events).stages[plan.stages.findIndex(({ kind }) => kind === 'warmTowel')]?.startedOn;
   const records: PlaceTemperatures[] = [];
   const setting = (today: string): Setting => ({ species, lot, places: PLACES, nursery: NURSERY, today, temperatures: records });
+  let living: (Pick<Lived, 'kind' | 'medium'> & { index: number; placeId: string; nominal_C: number }) | undefined;
+  /** One day of what the seeds themselves live. */
+  const liveOn = (day: number, today: string) => {
+    if (!living) return;
+    const { index, kind, medium, placeId, nominal_C } = living;
+    if (lived.stage !== index) {
+      lived = { stage: index, day: 0 };
+      fresh.length = 0;
+    }
+    const stage = { kind, medium, celsius: air.get(placeId) ?? (() => nominal_C), steady: placeId !== fridge.id };
+    liveOneDay(seeds, stage, day, lived.day, fresh);
+    lived.day += 1;
+    if (seeds.up() > 0) firstUp ??= addDays(today, 1);
+  };
+  let due = TODAY;
   for (let day = 0; day < Math.min(LONGEST_DAYS, told + 120); day++) {
     const today = addDays(TODAY, day);
-    if (day % 7 === 0)
+    if (day % LOGGER_READ_EVERY === 0)
       records.splice(0, records.length, ...read(fridge.id, air.get(fridge.id) as (day: number, hour: number) => number, day, species));
+    if (day % LOOKED_AT_EVERY !== 2 && today < due) {
+      liveOn(day, today);
+      continue;
+    }
     const now = setting(today);
     let projection = project(batch, now);
     for (let guard = 0; guard < 6; guard++) {
       const { state } = projection;
-      const task = tasksFor(batch, projection, now)
-        .filter(({ kind }) => kind !== 'setOut')
-        .find(({ due }) => due <= today);
+      const tasks = tasksFor(batch, projection, now).filter(({ kind }) => kind !== 'setOut');
+      due = tasks.map((task) => task.due).sort()[0] ?? addDays(today, LOOKED_AT_EVERY);
+      const task = tasks.find((one) => one.due <= today);
       if (!task) break;
       const answer = usualAnswer(task, state, 5);
       const everUp = state.sprouts.reduce((sum, one) => sum + one.count, 0);
@@ -198,12 +220,22 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
     if (state.closedOn) break;
     const index = state.stage;
     const kind = stages[index]?.kind;
-    if (!root && treatment?.firstRootRange && treatment.firstRoot && kind === 'coldMoist' && day % 5 === 0)
+    living =
+      state.underWay && kind
+        ? {
+            index,
+            kind,
+            medium: plan.way.stages[index]?.medium,
+            placeId: state.stages[index]?.placeId ?? '',
+            nominal_C: stages[index]?.temperature_C ?? 18,
+          }
+        : undefined;
+    if (!root && treatment?.firstRootRange && treatment.firstRoot && kind === 'coldMoist' && day % LOOKED_AT_EVERY === 2)
       root = { ...treatment.firstRootRange, middle: treatment.firstRoot, open: treatment.firstRootRange.to >= treatment.dueOut };
     if (sprouting && kind === 'warmTowel') {
       if (!done && /hardly any/.test(tasksFor(batch, projection, now).find(({ kind: what }) => what === 'look')?.hint ?? '')) hardly = true;
       if (!done) done = { said: sprouting.allButDone, left: state.counts.waiting + state.counts.swollen, on: today };
-      if (sprouting.day % 6 === 0) {
+      if (day % (2 * LOOKED_AT_EVERY) === 2) {
         const curve = sproutCurve(sprouting, state.sprouts);
         const ahead = sprouting.day + 5;
         const at = (line: { day: number; count: number }[]) => line.find((one) => one.day >= ahead)?.count;
@@ -212,18 +244,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
         if (on !== undefined && low !== undefined && high !== undefined) bands.push({ on: addDays(sprouting.since, on), low, high });
       }
     }
-    // One day of what the seeds themselves live.
-    if (state.underWay && kind) {
-      if (lived.stage !== index) {
-        lived = { stage: index, day: 0 };
-        fresh.length = 0;
-      }
-      const place = air.get(state.stages[index]?.placeId ?? '') ?? (() => stages[index]?.temperature_C ?? 18);
-      const steady = state.stages[index]?.placeId !== fridge.id;
-      liveOneDay(seeds, { kind, medium: plan.way.stages[index]?.medium, celsius: place, steady }, day, lived.day, fresh);
-      lived.day += 1;
-      if (seeds.up() > 0) firstUp ??= addDays(today, 1);
-    }
+    liveOn(day, today);
   }
   const warm = sinceWarm();
   const upOn = (date: string) => seeds.seeds.filter((seed) => seed.up !== undefined && addDays(TODAY, seed.up) < date).length;

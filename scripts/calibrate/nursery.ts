@@ -10,14 +10,18 @@ export const TODAY = '2026-10-01';
 /** Its clock is UTC: half a million local midnights are nobody's question here. */
 export const NURSERY: Nursery = { ...SALLOW_GAP, timeZone: 'UTC' };
 
-/** A method of a species that makes sense here without a winter outdoors, drawn at random; `undefined` where there is none. */
+/**
+ * A method of a species that makes sense here without a winter outdoors, drawn at random; `undefined` where there is none. One that Chill warns of, since
+ * nothing sprouts where it would be laid, is not followed.
+ */
 export function someMethod(request: Request, chance: () => number): Proposal | undefined {
   const { ways } = waysToWeigh(request.species);
   const indoors = ways.filter(({ way }) => !way.stages.some(({ kind }) => kind === 'outdoorWinter'));
   while (indoors.length > 0) {
     const [{ way, workedOut }] = indoors.splice(Math.floor(chance() * indoors.length), 1) as [(typeof indoors)[number]];
     const proposal = propose(way, request, workedOut);
-    if (proposal.seeds !== undefined && !proposal.against.some(({ weight }) => weight === 'stops')) return proposal;
+    if (proposal.seeds !== undefined && !proposal.against.some(({ code, weight }) => weight === 'stops' || code === 'sproutsInCold'))
+      return proposal;
   }
   return undefined;
 }

@@ -220,8 +220,9 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
     if (state.closedOn) break;
     const index = state.stage;
     const kind = stages[index]?.kind;
+    // Seeds that were held over, or were never seen up, are nobody's any more.
     living =
-      state.underWay && kind
+      state.underWay && kind && state.counts.waiting + state.counts.swollen > 0
         ? {
             index,
             kind,

@@ -263,9 +263,9 @@ export class LivingSeeds {
     return this.seeds.filter((seed) => seed.mouldy !== undefined && seed.mouldy < day).length;
   }
 
-  /** Plants that grow from those up. */
-  plants(): number {
-    return this.seeds.filter((seed) => seed.up !== undefined && seed.establishes).length;
+  /** Plants that grow from those up before `day`; without it, from all that ever come up. */
+  plants(day = Number.POSITIVE_INFINITY): number {
+    return this.seeds.filter((seed) => seed.up !== undefined && seed.up < day && seed.establishes).length;
   }
 }
 

@@ -79,29 +79,3 @@ export function reachedWith(chance: number, most: number, atLeast: (k: number) =
   }
   return low;
 }
-
-/** Whole counts, both ends counted in. */
-export interface CountRange {
-  low: number;
-  high: number;
-}
-
-/** A range of whole counts may hold this much less than was asked, so that on the whole it holds just as much. */
-const SPARE = 0.02;
-
-/**
- * A range of counts without the ends that it does not need to hold `within`: counts come whole, and both ends are counted in, so that where they are few
- * equal tails hold more than was asked. The less likely end goes first. `atLeast` is the chance of so many or more of `most`.
- */
-export function narrowed({ low, high }: CountRange, most: number, atLeast: (k: number) => number, within: number): CountRange {
-  const beyond = () => (high < most ? atLeast(high + 1) : 0);
-  let held = atLeast(low) - beyond();
-  while (low < high) {
-    const [first, last] = [atLeast(low) - atLeast(low + 1), atLeast(high) - beyond()];
-    if (held - Math.min(first, last) < within - SPARE) break;
-    held -= Math.min(first, last);
-    if (first < last) low += 1;
-    else high -= 1;
-  }
-  return { low, high };
-}

@@ -1,21 +1,10 @@
 import type { Batch, DatedStage } from '@chill/model/batch.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { daysBetween } from '../calendar/dates.ts';
-import { narrowed } from '../chance/binomial.ts';
 import { expectedOf } from '../chill/met.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
-import {
-  chanceOf,
-  equallyLikely,
-  handbookLink,
-  multiply,
-  type NamedLink,
-  type Prospect,
-  prospectOf,
-  rangeOf,
-  summed,
-} from '../lot/prospect.ts';
+import { equallyLikely, handbookLink, multiply, type NamedLink, type Prospect, prospectOf, rangeOf, summed } from '../lot/prospect.ts';
 import { soundShare } from '../lot/viability.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
@@ -210,8 +199,7 @@ function plantsFrom(
     if (exposure) multiply(draws, { key: `rot ${i}`, link: { rotExposure: exposure, ...(rotShape && { shape: rotShape }) } });
   const plants = draws.map((share) => (left * share + up) / (left + up));
   multiply(plants, { key: 'establishes', link: handbookLink(species.pot.establishes) });
-  const prospect = summed(plants);
-  const { low, high } = narrowed(rangeOf(left + up, prospect), left + up, (k) => chanceOf(k, left + up, prospect), 0.9);
+  const { low, high } = rangeOf(left + up, summed(plants));
   return { low: low + sure, high: high + sure };
 }
 

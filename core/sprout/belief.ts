@@ -1,4 +1,4 @@
-import { binomialAtLeast, type CountRange, logChoose, narrowed, reachedWith } from '../chance/binomial.ts';
+import { binomialAtLeast, logChoose, reachedWith } from '../chance/binomial.ts';
 import { normalChance } from '../chance/normal.ts';
 import { equallyLikely, type Prospect, summed, TIME_SCALE_SPREAD } from '../lot/prospect.ts';
 import type { ThermalTime } from './thermalTime.ts';
@@ -30,6 +30,15 @@ const SCALE_WEIGHTS = (() => {
 const LEAST_CHANCE = 1e-7;
 /** Predictive counts are summed over this many values of the chance. */
 const PREDICTED_WITH = 24;
+
+/** A range of whole counts may hold this much less than was asked, so that on the whole it holds just as much. */
+const SPARE = 0.02;
+
+/** What of the seeds still to come will do so, by a count. */
+export interface CountRange {
+  low: number;
+  high: number;
+}
 
 /**
  * What is believed of a batch's sprouting: a grid posterior over the share of seeds able to sprout once freed and the time scale (lognormal, SD 0.35),
@@ -121,7 +130,16 @@ export class SproutBelief {
       return shares.reduce((sum, share) => sum + binomialAtLeast(k, left, share, logWays), 0) / shares.length;
     };
     const reached = (chance: number) => reachedWith(chance, left, atLeast, left * (shares[Math.floor((1 - chance) * shares.length)] ?? 0));
-    const { low, high } = narrowed({ low: reached(1 - tail), high: reached(tail) }, left, atLeast, within);
+    let [low, high] = [reached(1 - tail), reached(tail)];
+    // Counts come whole, and both ends are counted in: an end that is not needed for the chance asked is left off, the less likely one first.
+    let held = atLeast(low) - (high < left ? atLeast(high + 1) : 0);
+    while (low < high) {
+      const [first, last] = [atLeast(low) - atLeast(low + 1), atLeast(high) - (high < left ? atLeast(high + 1) : 0)];
+      if (held - Math.min(first, last) < within - SPARE) break;
+      held -= Math.min(first, last);
+      if (first < last) low += 1;
+      else high -= 1;
+    }
     return { low, high, middle: reached(0.5) };
   }
 

@@ -169,6 +169,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
     if (seeds.up() > 0) firstUp ??= addDays(today, 1);
   };
   let due = TODAY;
+  let over: number | undefined;
   for (let day = 0; day < Math.min(LONGEST_DAYS, told + 120); day++) {
     const today = addDays(TODAY, day);
     if (day % LOGGER_READ_EVERY === 0)
@@ -220,9 +221,10 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
     if (state.closedOn) break;
     const index = state.stage;
     const kind = stages[index]?.kind;
-    // Seeds that were held over, or were never seen up, are nobody's any more.
+    // Seeds that come after the rest was held over are nobody's plants, though they show when the rest would have come.
+    if (kind === 'pot' && state.counts.waiting + state.counts.swollen === 0) over ??= seeds.day;
     living =
-      state.underWay && kind && state.counts.waiting + state.counts.swollen > 0
+      state.underWay && kind
         ? {
             index,
             kind,
@@ -254,7 +256,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
     const came = upOn(on) - base;
     if (high - low > 1) shown.band.add(came >= low && came <= high);
   }
-  const plants = seeds.plants();
+  const plants = seeds.plants(over);
   for (const { low, high } of promises) shown.promise.add(plants >= low && plants <= high);
   if (root && warm) {
     // A range that reaches to the day it comes out has no end: nobody looks for roots in the cold after that.

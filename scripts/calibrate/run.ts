@@ -20,8 +20,7 @@ const CAUSES: Record<string, string> = {
     'a place’s temperature is taken as known, while these fridges are off their dial and drift; near its base one degree is weeks. In fridges that hold still 82 % do',
   'warmth, then cold, outdoors: a plan’s range of plants, 9 times in 10':
     'within the luck of 400; where few plants come, whole counts hold more than was asked',
-  'plants promised on the batch page, 9 times in 10':
-    'within the luck of 600 batches, each looked at many times; in the pots, whole counts hold more than was asked',
+  'plants promised on the batch page, 9 times in 10': 'within the luck of 600 batches, each looked at many times',
   'ready and alive, 8 winters in 10': 'within the luck of 200',
   'the band of sprouting, 8 counts in 10, at every age': 'within the luck of 600 batches',
 };

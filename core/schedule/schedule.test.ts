@@ -289,11 +289,13 @@ describe('replanning from what happened', () => {
       { day: 7, count: 20 + 12 },
       { day: 8, count: 32 },
     ]);
-    for (const [i, { count }] of curve.expected.entries()) {
-      // The range is of whole counts, the expectation is not.
-      expect(count).toBeGreaterThan((curve.low[i]?.count as number) - 1);
-      expect(count).toBeLessThan((curve.high[i]?.count as number) + 1);
-    }
+    expect(curve.is.expected[0]).toEqual({ day: 7, count: 32 });
+    for (const { expected, low, high } of [curve.was, curve.is])
+      for (const [i, { count }] of expected.entries()) {
+        // The range is of whole counts, the expectation is not.
+        expect(count).toBeGreaterThan((low[i]?.count as number) - 1);
+        expect(count).toBeLessThan((high[i]?.count as number) + 1);
+      }
   });
 });
 

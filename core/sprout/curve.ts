@@ -1,14 +1,29 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
 import type { SproutForecast } from '../schedule/project.ts';
+import type { CountRange } from './belief.ts';
+
+export interface CurvePoint {
+  day: number;
+  count: number;
+}
+
+/** What is expected, with the range that holds 8 counts in 10; the same days in all three. */
+export interface SproutBand {
+  expected: CurvePoint[];
+  low: CurvePoint[];
+  high: CurvePoint[];
+}
 
 /** Sprouts counted up to each look, against what was and is expected; days since the warmth began. */
 export interface SproutCurve {
-  expected: { day: number; count: number }[];
-  /** The range that holds 8 counts in 10: up to the last look as it was believed when the warmth began, from there on with all that was counted. */
-  low: { day: number; count: number }[];
-  high: { day: number; count: number }[];
-  counted: { day: number; count: number }[];
+  /** Up to the last look, as it was believed when the warmth began. */
+  was: SproutBand;
+  /** From the last look on, with all that was counted: it opens at the count. */
+  is: SproutBand;
+  counted: CurvePoint[];
+  /** The day that the curve ends with. */
+  last: number;
 }
 
 /** The range is worked out at so many days and drawn straight between them. */
@@ -19,7 +34,8 @@ export function sproutCurve(forecast: SproutForecast, sprouts: readonly { on: Pl
   const { since, day, seeds, allButDone, outlook } = forecast;
   const { course, belief, before, left } = outlook;
   const last = Math.max(day, daysBetween(since, allButDone)) + 1;
-  const curve: SproutCurve = { expected: [], low: [], high: [], counted: [{ day: 0, count: 0 }] };
+  const band = (): SproutBand => ({ expected: [], low: [], high: [] });
+  const curve: SproutCurve = { was: band(), is: band(), counted: [{ day: 0, count: 0 }], last };
   const counted = sprouts.filter(({ on }) => on >= since);
   const sum = counted.reduce((all, { count }) => all + count, 0);
   // The day of the last look, by the warmth that it was made at.
@@ -29,15 +45,18 @@ export function sproutCurve(forecast: SproutForecast, sprouts: readonly { on: Pl
   const days = [...new Set([...Array.from({ length: Math.floor(last / step) + 1 }, (_, i) => i * step), seenDay, seenDay + 1, last])].sort(
     (a, b) => a - b,
   );
+  const push = (to: SproutBand, day: number, expected: number, { low, high }: CountRange) => {
+    to.expected.push({ day, count: expected });
+    to.low.push({ day, count: low });
+    to.high.push({ day, count: high });
+  };
   for (const at of days) {
     const warmth = course.on(addDays(since, at));
-    const ahead = at > seenDay;
-    const range = ahead ? belief.count(left, warmth) : before.count(seeds, warmth);
-    const expected = ahead ? sum + left * belief.chance(warmth) : seeds * before.chance(warmth);
-    const base = ahead ? sum : 0;
-    curve.expected.push({ day: at, count: expected });
-    curve.low.push({ day: at, count: base + range.low });
-    curve.high.push({ day: at, count: base + range.high });
+    if (at <= seenDay) push(curve.was, at, seeds * before.chance(warmth), before.count(seeds, warmth));
+    if (at === seenDay) push(curve.is, at, sum, { low: sum, high: sum });
+    if (at <= seenDay) continue;
+    const { low, high } = belief.count(left, warmth);
+    push(curve.is, at, sum + left * belief.chance(warmth), { low: sum + low, high: sum + high });
   }
   let up = 0;
   for (const { on, count } of counted) {

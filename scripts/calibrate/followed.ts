@@ -239,11 +239,9 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
       if (!done && /hardly any/.test(tasksFor(batch, projection, now).find(({ kind: what }) => what === 'look')?.hint ?? '')) hardly = true;
       if (!done) done = { said: sprouting.allButDone, left: state.counts.waiting + state.counts.swollen, on: today };
       if (day % (2 * LOOKED_AT_EVERY) === 2) {
-        const curve = sproutCurve(sprouting, state.sprouts);
-        const ahead = sprouting.day + 5;
-        const at = (line: { day: number; count: number }[]) => line.find((one) => one.day >= ahead)?.count;
-        const on = curve.low.find((one) => one.day >= ahead)?.day;
-        const [low, high] = [at(curve.low), at(curve.high)];
+        const { is } = sproutCurve(sprouting, state.sprouts);
+        const ahead = is.low.findIndex((one) => one.day >= sprouting.day + 5);
+        const [on, low, high] = [is.low[ahead]?.day, is.low[ahead]?.count, is.high[ahead]?.count];
         if (on !== undefined && low !== undefined && high !== undefined) bands.push({ on: addDays(sprouting.since, on), low, high });
       }
     }

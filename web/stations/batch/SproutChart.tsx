@@ -1,5 +1,5 @@
 import { addDays, shortDate } from '@chill/core/calendar/dates.ts';
-import { sproutCurve } from '@chill/core/sprout/curve.ts';
+import { type CurvePoint, sproutCurve } from '@chill/core/sprout/curve.ts';
 import { LineChart } from 'echarts/charts';
 import { GridComponent } from 'echarts/components';
 import { init, use } from 'echarts/core';
@@ -21,34 +21,36 @@ export default function SproutChart({ view }: { view: BatchView }) {
     const colour = (token: string) => getComputedStyle(document.documentElement).getPropertyValue(`--color-${token}`).trim();
     const font = { fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 13, color: colour('ink2') };
     const chart = init(box.current, undefined, { renderer: 'svg' });
-    const band = curve.high.map((point, i) => [point.day, point.count - (curve.low[i]?.count ?? 0)]);
+    const told = (points: CurvePoint[]) => points.map(({ day, count }) => [day, count]);
     const smooth = { type: 'line' as const, showSymbol: false, silent: true };
     chart.setOption({
       animation: false,
       grid: { left: 36, right: 12, top: 12, bottom: 26 },
       xAxis: {
         type: 'value',
-        max: curve.expected.at(-1)?.day ?? 1,
+        max: curve.last,
         axisLabel: { ...font, formatter: (day: number) => shortDate(addDays(sprouting.since, day), today) },
         splitLine: { show: false },
         axisLine: { lineStyle: { color: colour('line') } },
       },
       yAxis: { type: 'value', max: sprouting.seeds, axisLabel: font, splitLine: { lineStyle: { color: colour('line') } } },
       series: [
-        { ...smooth, stack: 'band', lineStyle: { opacity: 0 }, data: curve.low.map((point) => [point.day, point.count]) },
-        { ...smooth, stack: 'band', lineStyle: { opacity: 0 }, areaStyle: { color: colour('warm'), opacity: 0.16 }, data: band },
-        {
-          ...smooth,
-          lineStyle: { color: colour('warm'), type: [5, 4], width: 1.5 },
-          data: curve.expected.map((point) => [point.day, point.count]),
-        },
+        ...[curve.was, curve.is].flatMap(({ expected, low, high }, i) => {
+          const width = high.map(({ day, count }, at) => [day, count - (low[at]?.count ?? 0)]);
+          const hidden = { ...smooth, stack: `band ${i}`, lineStyle: { opacity: 0 } };
+          return [
+            { ...hidden, data: told(low) },
+            { ...hidden, areaStyle: { color: colour('warm'), opacity: i === 0 ? 0.12 : 0.22 }, data: width },
+            { ...smooth, lineStyle: { color: colour('warm'), type: [5, 4], width: 1.5 }, data: told(expected) },
+          ];
+        }),
         {
           type: 'line',
           step: 'end',
           symbolSize: 6,
           itemStyle: { color: colour('ink') },
           lineStyle: { color: colour('ink'), width: 2.5 },
-          data: curve.counted.map((point) => [point.day, point.count]),
+          data: told(curve.counted),
         },
       ],
     });
@@ -70,8 +72,8 @@ export default function SproutChart({ view }: { view: BatchView }) {
         aria-label={`${sprouting.up} of ${sprouting.seeds} up by day ${sprouting.day}; about ${Math.round(sprouting.expectedByNow)} were expected`}
       />
       <figcaption className="text-[0.92rem] text-ink2">
-        Solid: counted. Dashed: expected, by the warmth its place really had. 8 counts in 10 fall in the shaded band: up to the last check
-        as it was expected at the start, from there on with all that was counted.
+        Solid: counted. Dashed: expected, by the warmth its place really had. 8 counts in 10 fall in the shaded band: pale up to the last
+        check, as it was expected at the start; darker from there on, with all that was counted.
       </figcaption>
     </figure>
   );

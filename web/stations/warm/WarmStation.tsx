@@ -1,4 +1,4 @@
-import { sproutCurve } from '@chill/core/sprout/curve.ts';
+import { type CurvePoint, sproutCurve } from '@chill/core/sprout/curve.ts';
 import type { BatchView } from '../../data/nursery.ts';
 import { StationList } from '../../kit/StationList.tsx';
 
@@ -24,11 +24,11 @@ function Spark({ view }: { view: BatchView }) {
   const { sprouting, state } = view.projection;
   if (!sprouting) return <span className="text-ink2">{view.batch.plan.seeds} seeds in moist warmth</span>;
   const curve = sproutCurve(sprouting, state.sprouts);
-  const days = curve.expected.at(-1)?.day ?? 1;
-  const most = Math.max(1, sprouting.up, ...curve.high.map((point) => point.count));
-  const at = (point: { day: number; count: number }) =>
-    `${((point.day / days) * WIDTH).toFixed(1)} ${(HEIGHT - 4 - (point.count / most) * (HEIGHT - 8)).toFixed(1)}`;
-  const line = (points: { day: number; count: number }[]) => points.map((point, i) => `${i === 0 ? 'M' : 'L'} ${at(point)}`).join(' ');
+  const bands = [curve.was, curve.is];
+  const most = Math.max(1, sprouting.up, ...bands.flatMap(({ high }) => high.map((point) => point.count)));
+  const at = (point: CurvePoint) =>
+    `${((point.day / curve.last) * WIDTH).toFixed(1)} ${(HEIGHT - 4 - (point.count / most) * (HEIGHT - 8)).toFixed(1)}`;
+  const line = (points: CurvePoint[]) => points.map((point, i) => `${i === 0 ? 'M' : 'L'} ${at(point)}`).join(' ');
   const steps = curve.counted.flatMap((point, i) => {
     const before = curve.counted[i - 1];
     return before ? [{ day: point.day, count: before.count }, point] : [point];
@@ -37,8 +37,16 @@ function Spark({ view }: { view: BatchView }) {
     <span className="flex items-center gap-4">
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="block w-64 min-w-0 max-w-[60%]" aria-hidden="true">
         <line x1={0} x2={WIDTH} y1={HEIGHT - 4} y2={HEIGHT - 4} stroke="var(--color-line)" />
-        <path d={`${line(curve.high)} L ${[...curve.low].reverse().map(at).join(' L ')} Z`} fill="var(--color-warm)" fillOpacity={0.15} />
-        <path d={line(curve.expected)} fill="none" stroke="var(--color-warm)" strokeWidth={1.5} strokeDasharray="5 4" />
+        {bands.map(({ expected, low, high }, i) => (
+          <g key={i === 0 ? 'was' : 'is'} fill="none">
+            <path
+              d={`${line(high)} L ${[...low].reverse().map(at).join(' L ')} Z`}
+              fill="var(--color-warm)"
+              fillOpacity={i === 0 ? 0.12 : 0.22}
+            />
+            <path d={line(expected)} stroke="var(--color-warm)" strokeWidth={1.5} strokeDasharray="5 4" />
+          </g>
+        ))}
         <path d={line(steps)} fill="none" stroke="var(--color-ink)" strokeWidth={2.5} />
       </svg>
       <span className="text-[0.95rem]">

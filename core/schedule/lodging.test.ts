@@ -47,6 +47,14 @@ describe('what lies in a place', () => {
       ),
     ).toEqual(['SOON', 'LATE']);
   });
+  test('a towel leaves when waiting is no longer worth it, not when it was planned to', () => {
+    const towel = view('SLOW', { end: '2027-02-20' });
+    const projection = { ...towel.projection, sprouting: { stage: 0, allButDone: '2027-03-29' } };
+    const slow = { ...towel, projection } as unknown as BatchView;
+    expect(lodgersOf(fridge, [slow], '2027-02-16')[0]?.leaves).toBe('2027-03-29');
+    expect(lodgersOf(fridge, [slow], '2027-02-16', '2027-03-10')).toHaveLength(1);
+    expect(lodgersOf(fridge, [slow], '2027-02-16', '2027-03-29')).toHaveLength(0);
+  });
   test('takes room by what it lies in and by the seeds that are left of it', () => {
     const room = (batch: BatchView, place = fridge) => lodgersOf(place, [batch], '2027-02-16')[0]?.room;
     expect(room(view('A', { medium: 'ownPot' }))).toBe(3);

@@ -19,12 +19,14 @@ export interface Lodger {
 export function lodgersOf(place: Pick<Place, 'id' | 'room'>, batches: readonly BatchView[], today: PlainDate, on = today): Lodger[] {
   return batches
     .flatMap((view): Lodger[] => {
-      const { state, stages } = view.projection;
+      const { state, stages, sprouting } = view.projection;
       if (state.closedOn) return [];
-      const index = stages.findIndex(({ start, end, finished, started, placeId }, i) => {
+      // What sprouts lies there for as long as waiting is worth it, whatever was planned.
+      const leaves = stages.map(({ end }, i) => (sprouting?.stage === i ? sprouting.allButDone : end));
+      const index = stages.findIndex(({ start, finished, started, placeId }, i) => {
         const here = started ? state.stages[i]?.placeId : placeId;
         const under = state.underWay && i === state.stage;
-        const then = on > today ? start <= on && on < end && !finished : under;
+        const then = on > today ? start <= on && on < (leaves[i] as string) && !finished : under;
         return here === place.id && then;
       });
       const stage = stages[index];
@@ -32,7 +34,7 @@ export function lodgersOf(place: Pick<Place, 'id' | 'room'>, batches: readonly B
       const there = countIn(state.counts, ['waiting', 'swollen', 'sprouted', 'potted', 'established']);
       const seeds = stage.started ? there : seedsOrPlants(view.batch.plan, stage, there);
       const room = roomOf(seeds, mediumOf(view.batch.plan, index, stage), view.species.seed, place.room);
-      return [{ view, room, leaves: stage.end }];
+      return [{ view, room, leaves: leaves[index] as string }];
     })
     .sort((a, b) => a.leaves.localeCompare(b.leaves));
 }

@@ -152,7 +152,7 @@ function sproutForecast(batch: Batch, state: BatchState, setting: Setting, outlo
   };
 }
 
-/** A root in the cold is told of as a range that holds 8 times in 10, within the days that it lies there. */
+/** Says between which days the first root shows in the cold, 8 times in 10; never later than the day it comes out. */
 function withRoots(
   treatment: TreatmentForecast,
   state: BatchState,

@@ -201,7 +201,7 @@ describe('what a batch promises', () => {
     const range = (on: string) => one.read(on).treatment?.firstRootRange;
     const on = addDays(START, 60);
     const before = range(on);
-    if (!before) throw new Error('No root is told of.');
+    if (!before) throw new Error('No first root is expected.');
     expect(before.from <= before.to).toBe(true);
     one.look(before.to);
     expect((range(before.to)?.to ?? '9999') >= before.to).toBe(true);

@@ -219,6 +219,23 @@ describe('what speaks against a way, here', () => {
     const wintered = propose(noCold, { ...request('balsamorhiza-sagittata'), credit: { days: 80, give_days: 0 } });
     expect(wintered.chain.freed).toBeGreaterThan(propose(noCold, request('balsamorhiza-sagittata')).chain.freed + 0.3);
   });
+  test('an acorn is kept damp from today, begins before its keeping ends, or is told to be dead', () => {
+    const acorns = (today: string, moist: boolean, timing: Wish['timing']) =>
+      propose(way('quercus-alba', 'no-cold'), {
+        ...request('quercus-alba', by(timing), today),
+        keeping: { moist, until: moist ? '2027-03-01' : '2026-10-20', moistUntil: '2027-03-01' },
+      });
+    const codes = (proposal: ReturnType<typeof acorns>) => proposal.against.map(({ code, weight }) => `${code} ${weight}`);
+    // Open, and to begin after it has dried: keep it damp.
+    expect(codes(acorns('2026-10-01', false, { by: 'startOn', date: '2026-12-22' }))).toContain('keepMoist costs');
+    // Open, begun in time: nothing to say that would cost anything.
+    expect(codes(acorns('2026-10-01', false, { by: 'startOn', date: '2026-10-05' })).join()).not.toMatch(/driesOut|keepMoist costs/);
+    // Dried out already.
+    expect(codes(acorns('2026-11-15', false, { by: 'startOn', date: '2026-11-16' }))).toContain('driesOut stops');
+    // Damp or not, no plan waits beyond its keeping.
+    expect(codes(acorns('2026-10-01', true, { by: 'startOn', date: '2027-06-01' }))).toContain('driesOut stops');
+    expect(acorns('2026-10-01', true, { by: 'readyBy', date: '2028-06-01' }).dates.start <= '2027-03-01').toBe(true);
+  });
   test('a plan cut short never leaves its window', () => {
     for (const [id, wayId] of everyWay) {
       const proposal = propose(way(id, wayId), request(id, undefined, '2027-02-16'));

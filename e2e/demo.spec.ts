@@ -50,6 +50,23 @@ test('the day steps on, and the simulated seeds go on living', async ({ page, gr
   await expect(page.getByRole('heading', { name: 'Wednesday 17 February' })).toBeVisible();
 });
 
+test('an undo that a later entry rests on is refused in its place, and undoes both where both are meant', async ({ page, grower }) => {
+  await page.goto('/batch/D3J');
+  const entry = page
+    .getByRole('listitem')
+    .filter({ hasText: /root out/ })
+    .first();
+  await grower.press(entry.getByRole('button', { name: /^undo/ }));
+  const refusal = entry.getByRole('alert');
+  await expect(refusal).toContainText('A later entry rests on this');
+  await grower.press(refusal.getByRole('button', { name: 'Cancel' }));
+  await expect(refusal).toBeHidden();
+  await grower.press(entry.getByRole('button', { name: /^undo/ }));
+  await grower.press(entry.getByRole('button', { name: /too$/ }));
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await expect(page.getByText('60 seeds: 60 waiting')).toBeVisible();
+});
+
 test('the run is gone through by keyboard alone, and / opens the log', async ({ page, hasTouch }) => {
   test.skip(hasTouch === true, 'a phone has no keyboard');
   await page.goto('/');

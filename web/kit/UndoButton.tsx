@@ -29,7 +29,7 @@ export function UndoButton({ view, events }: { view: BatchView; events: readonly
   };
   if (also.length > 0) {
     return (
-      <div role="alert" className="my-1 max-w-md border-l-4 border-alarm pl-3 text-[0.95rem]">
+      <div role="alert" className="my-1 max-w-md basis-full border-l-4 border-alarm pl-3 text-[0.95rem] desk:basis-auto">
         <p>
           {also.length === 1 ? 'A later entry rests' : `${also.length} later entries rest`} on this:{' '}
           {also.map((event) => describeEvent(event, batch)).join('; ')}.

@@ -239,9 +239,9 @@ function History({ view }: { view: BatchView }) {
         {events.map((event: LedgerEvent) => {
           const stands = projection.state.inForce.has(event.id);
           return (
-            <li key={event.id} className="flex min-h-12 items-center gap-4 border-t border-line desk:min-h-10">
+            <li key={event.id} className="flex min-h-12 flex-wrap items-center gap-x-4 border-t border-line desk:min-h-10 desk:flex-nowrap">
               <span className="w-28 shrink-0 font-mono text-[0.9rem] text-ink2">{shortDate(event.on, today)}</span>
-              <span className={`grow ${stands ? '' : 'text-ink2 line-through'}`}>
+              <span className={`min-w-0 grow basis-28 ${stands ? '' : 'text-ink2 line-through'}`}>
                 {describeEvent(event, batch, projection.state.timers)}
               </span>
               {stands && <UndoButton view={view} events={[event]} />}

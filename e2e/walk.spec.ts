@@ -150,7 +150,7 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
       ['Warm', 'In the warmth'],
       ['Cold', 'In the cold'],
       ['Treat', 'On the bench'],
-    ]) {
+    ] as const) {
       await grower.press(
         page
           .getByRole('navigation', { name: 'Stations' })

@@ -1,5 +1,5 @@
 import { cuesOf } from '@chill/core/cue/cues.ts';
-import { speciesOfGenus } from '@chill/core/cue/fromProfile.ts';
+import { generaOf, speciesOfGenus } from '@chill/core/cue/fromProfile.ts';
 import { schoolWay } from '@chill/core/ways/schools.ts';
 import { DormancyClass, Flora, Species } from '@chill/model/species.ts';
 import { Way } from '@chill/model/way.ts';
@@ -14,8 +14,8 @@ const faults = (species: unknown) => {
 };
 
 describe('the handbook', () => {
-  test('holds ninety species and more, of every class, cue and kind of country', () => {
-    expect(handbook.length).toBeGreaterThanOrEqual(90);
+  test('holds two hundred species and more, of every class, cue and kind of country', () => {
+    expect(handbook.length).toBeGreaterThanOrEqual(200);
     expect(new Set(handbook.map(({ dormancy }) => dormancy.class))).toEqual(new Set(DormancyClass.options));
     const cues = new Set(handbook.flatMap((species) => cuesOf(species).map(({ cue }) => cue)));
     expect([...cues].sort()).toEqual(
@@ -119,6 +119,18 @@ describe('the defaults of genera', () => {
       const species = speciesOfGenus(genus, 'incognita');
       expect([genus.genus, faults(species)]).toEqual([genus.genus, []]);
       expect(species).toMatchObject({ standsFor: 'genus', evidence: 'sparse', scientific: `${genus.genus} incognita` });
+    }
+  });
+
+  test('are joined by stand-ins, so that every genus of the handbook has one, which names the species it is made from', () => {
+    const more = generaOf(handbook, genera);
+    const all = [...genera, ...more].map(({ genus }) => genus);
+    expect(new Set(all).size).toBe(all.length);
+    expect(handbook.filter(({ scientific }) => !all.includes(scientific.split(' ')[0] as string))).toEqual([]);
+    for (const genus of more) {
+      const species = speciesOfGenus(genus, 'incognita');
+      expect([genus.genus, faults(species)]).toEqual([genus.genus, []]);
+      expect(species.dormancy.why).toContain(genus.madeFrom);
     }
   });
 });

@@ -19,5 +19,7 @@ export const Genus = SpeciesFields.omit({
   genus: z.string().regex(/^[A-Z][a-z]+$/, { error: 'One capitalised Latin word.' }),
   common: shortText(60),
   dormancy: SpeciesFields.shape.dormancy.omit({ why: true }),
+  /** The one species whose figures stand here, where nobody has written down what is usual in the genus. */
+  madeFrom: shortText(80).optional(),
 });
 export type Genus = z.infer<typeof Genus>;

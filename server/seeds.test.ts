@@ -115,6 +115,23 @@ describe('the nursery’s own species', () => {
     expect((await server.ask('PUT', '/api/handbook/larix-occidentalis', shipped)).status).toBe(422);
     expect((await server.ask('GET', '/api/genera')).body.length).toBeGreaterThanOrEqual(60);
   });
+  test('warn of what a kin is known for, and of what nobody knows where one harmless species stands for the genus', async () => {
+    const like = (name: string) => ({
+      ...own(),
+      id: `own-${name.split(' ')[0]?.toLowerCase()}`,
+      scientific: name,
+      family: 'Nowhereaceae',
+      hazards: [],
+    });
+    for (const [name, code] of [
+      ['Monarda incognita', 'unknown'],
+      ['Gymnocladus incognita', 'toxic'],
+      ['Achillea incognita', undefined],
+    ] as const) {
+      const saved = (await server.ask('PUT', `/api/handbook/${like(name).id}`, like(name))).body as Species;
+      expect([name, saved.hazards[0]?.code]).toEqual([name, code]);
+    }
+  });
   test('can be planned with, and stay while a lot is of them', async () => {
     await server.ask('PUT', '/api/handbook/own-larch', own());
     const lot = await savedLot({ speciesId: 'own-larch' });

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { generaOf } from '@chill/core/cue/fromProfile.ts';
 import { hazardsOf } from '@chill/core/lot/cautions.ts';
 import { findWay } from '@chill/core/ways/schools.ts';
 import { loadGenera, loadHandbook, loadHazards } from '@chill/handbook/load.ts';
@@ -9,8 +10,10 @@ import type { Store } from './store/store.ts';
 
 /** The handbook as this nursery has it: the built-in species as shipped, and its own beside them. */
 export class Shelf {
-  readonly genera: readonly Genus[] = loadGenera();
   readonly #builtIn: readonly Species[] = loadHandbook();
+  readonly #written: readonly Genus[] = loadGenera();
+  /** What stands in for a species that the handbook has not, genus by genus. */
+  readonly genera: readonly Genus[] = [...this.#written, ...generaOf(this.#builtIn, this.#written)];
   readonly #taxa = loadHazards();
   #own: readonly Species[] = [];
   #text = '';
@@ -22,7 +25,9 @@ export class Shelf {
 
   /** Reads the nursery's own species from its store. */
   async open(store: Store): Promise<void> {
-    const lists = { genera: this.genera, taxa: this.#taxa };
+    // One harmless species says nothing of its genus: where its stand-in names no harm, the family is asked.
+    const genera = this.genera.filter(({ madeFrom, hazards }) => !madeFrom || hazards.length > 0);
+    const lists = { genera, taxa: this.#taxa };
     // Own entries warn of what their genus or family is known for; where nothing is known, of that.
     this.#own = (await store.ownSpecies()).map((species) => ({ ...species, hazards: hazardsOf(species, lists) }));
     this.#rewrite();

@@ -4,7 +4,7 @@ import type { School, Way } from '@chill/model/way.ts';
 import { schoolWay } from '../ways/schools.ts';
 
 /** What a seed is and waits for, without a name or a recipe. */
-export type CueProfile = Omit<Genus, 'genus' | 'common'>;
+export type CueProfile = Omit<Genus, 'genus' | 'common' | 'madeFrom'>;
 
 /** What an entry made from a profile is called, and why it is believed. */
 export interface ProfileName {
@@ -50,7 +50,7 @@ export function speciesFromProfile(profile: CueProfile, name: ProfileName): Spec
 }
 
 /** A species of a genus whose usual behaviour is known, as an entry that says that it is a fallback. `epithet` may be left out. */
-export function speciesOfGenus({ genus, common, ...profile }: Genus, epithet = ''): Species {
+export function speciesOfGenus({ genus, common, madeFrom, ...profile }: Genus, epithet = ''): Species {
   const named = epithet
     .trim()
     .toLowerCase()
@@ -61,8 +61,38 @@ export function speciesOfGenus({ genus, common, ...profile }: Genus, epithet = '
     scientific,
     common: named ? scientific : common,
     country: `Not known to the handbook; ${genus} grows in many countries`,
-    why: `The handbook has no entry for this species. What stands here is what is usual in ${genus}: a fallback, to be tried on a few seeds first.`,
-    source: `General knowledge of the genus ${genus}; no record of this species`,
+    why: `The handbook has no entry for this species. What stands here is ${madeFrom ? `that of ${madeFrom}` : `what is usual in ${genus}`}: a fallback, to be tried on a few seeds first.`,
+    source: madeFrom
+      ? `The handbook’s entry on ${madeFrom}; no record of this species`
+      : `General knowledge of the genus ${genus}; no record of this species`,
     standsFor: 'genus',
+  });
+}
+
+/**
+ * Stand-ins for the genera of `species` that `known` leaves out: each has the figures of its first species, and names it. Of harm it says only
+ * what hurts a person: what is protected or ruled is so species by species.
+ */
+export function generaOf(species: readonly Species[], known: readonly Genus[]): Genus[] {
+  const taken = new Set(known.map(({ genus }) => genus));
+  return species.flatMap((one): Genus[] => {
+    const genus = one.scientific.split(' ')[0] as string;
+    if (taken.has(genus)) return [];
+    taken.add(genus);
+    const {
+      id: _id,
+      scientific,
+      common,
+      synonyms: _names,
+      country: _country,
+      dormancy,
+      sources: _sources,
+      evidence: _evidence,
+      ways: _ways,
+      ...profile
+    } = one;
+    const { why: _why, ...sleep } = dormancy;
+    const hazards = profile.hazards.filter(({ code }) => code === 'toxic' || code === 'irritant');
+    return [{ ...profile, hazards, dormancy: sleep, genus, common: `${common[0]} and its kin`, madeFrom: scientific }];
   });
 }

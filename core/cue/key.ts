@@ -39,6 +39,8 @@ export interface KeyGuess {
 
 /** An answer fits a species that has the trait this much better than one that has not: people misjudge one time in eight. */
 const FITS = 7;
+/** Swelling is seen, not judged: it misleads one time in twenty, with thick stones that drink for days. Assumption. */
+const SEEN = 19;
 
 const SIZES: [KeyAnswers['size'] & string, number, number][] = [
   ['dust', 0, 1.3],
@@ -123,8 +125,8 @@ function fit(answers: KeyAnswers, species: Species): number {
   const { flora, life, seed, ripens, fruit, hardCoat, heatPulse, smoke } = species;
   const mild = flora.some((one) => ['mediterranean', 'australia', 'southernAfrica', 'newZealand'].includes(one));
   const [, from, to] = SIZES.find(([name]) => name === answers.size) ?? [];
-  const agrees: [unknown, boolean][] = [
-    [answers.swells, (answers.swells === 'no') === (hardCoat !== undefined && hardCoat.untreated < 0.5)],
+  const agrees: [unknown, boolean, number?][] = [
+    [answers.swells, (answers.swells === 'no') === (hardCoat !== undefined && hardCoat.untreated < 0.5), SEEN],
     [answers.winters, (answers.winters === 'mild') === mild],
     [answers.ground, groundFits(answers.ground, species, heatPulse !== undefined || smoke !== undefined)],
     [
@@ -135,7 +137,7 @@ function fit(answers: KeyAnswers, species: Species): number {
     [answers.size, from !== undefined && to !== undefined && seed.length_mm >= from && seed.length_mm < to],
     [answers.fruit, answers.fruit === fruit],
   ];
-  return agrees.filter(([answered]) => answered !== undefined).reduce((weight, [, agreed]) => weight * (agreed ? FITS : 1), 1);
+  return agrees.filter(([answered]) => answered !== undefined).reduce((weight, [, agreed, fits = FITS]) => weight * (agreed ? fits : 1), 1);
 }
 
 function groundFits(ground: KeyAnswers['ground'], { flora, country }: Species, fire: boolean): boolean {

@@ -107,6 +107,7 @@ function keysOf<K extends string>(record: Record<K, unknown>): K[] {
 }
 
 function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead: boolean): void {
+  for (const key of keysOf(TALLIES)) shown[key].nextLife();
   const species = handbook[Math.floor(chance() * handbook.length)] as Species;
   const tested = 20 + Math.floor(chance() * 30);
   const sound = Math.round(tested * (0.5 + 0.5 * chance()));

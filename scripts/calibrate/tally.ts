@@ -4,36 +4,57 @@ export interface Line {
   figure: string;
   goal: string;
   good: boolean;
+  /** True of a miss that is smaller than two standard errors. */
+  luck?: boolean;
 }
 
-/** How often something held. */
+/** How often something held: each time by itself, or several times in one life after another, which hold or fail together. */
 export class Tally {
-  #held = 0;
-  #all = 0;
+  #lives: { held: number; all: number }[] = [];
+  #gathers = false;
+
+  /** From here on all is of one more life. */
+  nextLife(): void {
+    this.#gathers = true;
+    this.#lives.push({ held: 0, all: 0 });
+  }
 
   add(held: boolean): void {
-    this.#all += 1;
-    if (held) this.#held += 1;
+    if (!this.#gathers) this.#lives.push({ held: 0, all: 0 });
+    const life = this.#lives.at(-1) as { held: number; all: number };
+    life.all += 1;
+    if (held) life.held += 1;
   }
 
   /** Takes in what another has counted. */
-  take({ held, all }: { held: number; all: number }): void {
-    this.#held += held;
-    this.#all += all;
+  take(lives: readonly { held: number; all: number }[]): void {
+    this.#lives.push(...lives);
   }
 
-  get told(): { held: number; all: number } {
-    return { held: this.#held, all: this.#all };
+  get told(): { held: number; all: number }[] {
+    return this.#lives.filter(({ all }) => all > 0);
+  }
+
+  get all(): number {
+    return this.#lives.reduce((sum, { all }) => sum + all, 0);
   }
 
   get share(): number {
-    return this.#held / Math.max(1, this.#all);
+    return this.#lives.reduce((sum, { held }) => sum + held, 0) / Math.max(1, this.all);
+  }
+
+  /** Standard error of the share, by lives: counts of one life are no evidence of their own. */
+  get error(): number {
+    const [lives, share] = [this.told, this.share];
+    const off = lives.reduce((sum, { held, all }) => sum + (held - share * all) ** 2, 0);
+    return lives.length < 2 ? 0 : Math.sqrt((off * lives.length) / (lives.length - 1)) / this.all;
   }
 
   line(what: string, [low, high]: [number, number]): Line {
-    const figure = `${(100 * this.share).toFixed(1)} % of ${this.#all}`;
+    const figure = `${(100 * this.share).toFixed(1)} % of ${this.all}, ± ${(100 * this.error).toFixed(1)}`;
     const goal = high >= 1 ? `${100 * low} % or more` : `${Math.round(100 * low)}–${Math.round(100 * high)} %`;
-    return { what, figure, goal, good: this.share >= low && this.share <= high };
+    const beyond = Math.max(low - this.share, this.share - high, 0);
+    return { what, figure, goal, good: beyond === 0, luck: beyond > 0 && beyond < 2 * this.error };
   }
 }
 
@@ -53,15 +74,15 @@ export function daysLine(what: string, errors: readonly number[], within: number
 /** The table, with the cause beside whatever misses its goal. */
 export function print(lines: readonly Line[], causes: Record<string, string>, counts: object, share: number, seconds: number): string {
   const rows = lines.map(
-    ({ what, figure, goal, good }) =>
-      `| ${what} | ${figure} | ${goal} | ${good ? 'holds' : `misses: ${causes[what] ?? 'not explained yet'}`} |`,
+    ({ what, figure, goal, good, luck }) =>
+      `| ${what} | ${figure} | ${goal} | ${good ? 'holds' : `misses${luck ? ' by less than two standard errors' : ''}: ${causes[what] ?? 'not explained yet'}`} |`,
   );
   const lived = Object.entries(counts).map(([what, count]) => `${Math.round(count * share)} ${what}`);
   return `# Does it come true?
 
 Printed by \`npm run calibrate\`. Truth is drawn from the priors that the models state, by code in \`sim/truth.ts\` that shares no law with the forecasts: shares of
 the links worth ten seeds each, rot's multiplier Gamma(4, 4), time scale lognormal with a spread of 0.35, every seed by itself. Lived through: ${lived.join(', ')}; fridges
-drift off their dial and are read eight times a day. ${seconds} s.
+drift off their dial and are read eight times a day. ${seconds} s. After ± stands one standard error, by lives: what one batch shows many times counts as one.
 
 | promised | came true | goal | |
 |---|---|---|---|

@@ -1,11 +1,21 @@
 import { z } from './zod.ts';
 
+/** Years that days and moments lie in: beyond them is a slip of the finger, and every walk from day to day would be endless. */
+export const FIRST_YEAR = 1900;
+export const LAST_YEAR = 2199;
+/** What has no year at its front is no day at all, and told of as that. */
+const inReach = (text: string) => {
+  const year = /^(\d{4})-/.exec(text)?.[1];
+  return year === undefined || (Number(year) >= FIRST_YEAR && Number(year) <= LAST_YEAR);
+};
+const OUT_OF_REACH = { error: `Give a year from ${FIRST_YEAR} to ${LAST_YEAR}.` };
+
 /** A calendar day without a time, `YYYY-MM-DD`, in the nursery's time zone. Refuses days that do not exist. */
-export const PlainDate = z.iso.date({ error: 'Give a day that exists, such as 2026-02-16.' });
+export const PlainDate = z.iso.date({ error: 'Give a day that exists, such as 2026-02-16.' }).refine(inReach, OUT_OF_REACH);
 export type PlainDate = z.infer<typeof PlainDate>;
 
 /** An instant, ISO 8601 in UTC; says when something was written down, never when it happened to the seed. */
-export const Instant = z.iso.datetime({ error: 'Give an instant such as 2026-02-16T09:04:00Z.' });
+export const Instant = z.iso.datetime({ error: 'Give an instant such as 2026-02-16T09:04:00Z.' }).refine(inReach, OUT_OF_REACH);
 
 /** An identifier made by whoever creates the record (UUID), so that sending it twice is harmless. */
 export const Id = z.uuid({ error: 'An id must be a UUID.' });
@@ -37,13 +47,19 @@ export const Celsius = z
 /** A number of days, zero or more; may be fractional. */
 export const Days = z.number().min(0, { error: 'Days cannot be negative.' }).max(3000, { error: 'That is more than eight years.' });
 
+// biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is refused.
+const ONE_LINE = /^[^\u0000-\u001f\u007f\u2028\u2029]*$/;
+
 /** Text that is not empty once trimmed. */
-export const shortText = (max = 200) =>
+export const longText = (max: number) =>
   z
     .string()
     .trim()
     .min(1, { error: 'Write something here.' })
     .max(max, { error: `At most ${max} characters.` });
+
+/** Text of one line, not empty once trimmed: names go into labels, calendars and tables. */
+export const shortText = (max = 200) => longText(max).regex(ONE_LINE, { error: 'Write it on one line.' });
 
 /** The kebab-case name of a handbook entry or a way. */
 export const Slug = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, {

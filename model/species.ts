@@ -1,4 +1,4 @@
-import { Celsius, Days, Millimetres, Share, Slug, shortText } from './primitives.ts';
+import { Celsius, Days, longText, Millimetres, Share, Slug, shortText } from './primitives.ts';
 import { StageDays, type StageKind } from './stage.ts';
 import { Evidence, Way } from './way.ts';
 import { z } from './zod.ts';
@@ -145,7 +145,7 @@ export const SpeciesFields = z.object({
   dormancy: z.object({
     class: DormancyClass,
     depth: z.enum(['shallow', 'intermediate', 'deep']).optional(),
-    why: shortText(600),
+    why: longText(600),
   }),
   seed: SeedForm,
   flora: z.array(Flora).min(1, { error: 'Name at least one kind of country.' }),

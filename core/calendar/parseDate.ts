@@ -1,4 +1,4 @@
-import type { PlainDate } from '@chill/model/primitives.ts';
+import { FIRST_YEAR, LAST_YEAR, type PlainDate } from '@chill/model/primitives.ts';
 import type { Parsed } from '../units/parsed.ts';
 import { addDays, dayNumber } from './dates.ts';
 
@@ -13,12 +13,12 @@ const NAMED: Record<string, number> = { today: 0, now: 0, yesterday: -1, tomorro
 export function parseDate(text: string, today: PlainDate): Parsed<PlainDate> {
   const typed = text.trim().toLowerCase().replace(/,/g, ' ').replace(/\s+/g, ' ');
   if (typed === '') return { ok: false, problem: 'Give a day, such as 16 Feb.' };
-  if (Object.hasOwn(NAMED, typed)) return { ok: true, value: addDays(today, NAMED[typed] as number) };
+  if (Object.hasOwn(NAMED, typed)) return daysFrom(today, NAMED[typed] as number);
 
   const relative = /^(?:in |\+ ?)?(\d{1,4}) ?(d|days?|w|wks?|weeks?)( ago)?$/.exec(typed);
   if (relative) {
     const days = Number(relative[1]) * (relative[2]?.startsWith('w') ? 7 : 1);
-    return { ok: true, value: addDays(today, relative[3] ? -days : days) };
+    return daysFrom(today, relative[3] ? -days : days);
   }
   const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(typed);
   if (iso) return existing(Number(iso[1]), Number(iso[2]), Number(iso[3]));
@@ -66,6 +66,14 @@ function existing(year: number, month: number, day: number): Parsed<PlainDate> {
   } catch {
     return { ok: false, problem: `There is no ${day}.${month}.${year}.` };
   }
-  if (year < 1900 || year > 2200) return { ok: false, problem: `The year ${year} is out of reach.` };
-  return { ok: true, value: date };
+  return inReach(date);
+}
+
+function daysFrom(today: PlainDate, days: number): Parsed<PlainDate> {
+  return inReach(addDays(today, days));
+}
+
+function inReach(date: PlainDate): Parsed<PlainDate> {
+  const year = Number(date.slice(0, 4));
+  return year < FIRST_YEAR || year > LAST_YEAR ? { ok: false, problem: `The year ${year} is out of reach.` } : { ok: true, value: date };
 }

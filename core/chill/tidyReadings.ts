@@ -1,3 +1,4 @@
+import { FIRST_YEAR } from '@chill/model/primitives.ts';
 import type { Readings } from './measured.ts';
 
 /** A reading as a file or a hand gave it: the line it stood on, its moment (ms since 1970), and °C. */
@@ -18,6 +19,21 @@ export interface LeftOut {
   lines: number[];
 }
 
+/** Gathers lines that are left out, by why; a file may have a hundred thousand. */
+export class LeftLines {
+  readonly #lines = new Map<string, number[]>();
+
+  leave(why: string, line: number): void {
+    const lines = this.#lines.get(why);
+    if (lines) lines.push(line);
+    else this.#lines.set(why, [line]);
+  }
+
+  get told(): LeftOut[] {
+    return [...this.#lines].map(([why, lines]) => ({ why, lines }));
+  }
+}
+
 /**
  * What is wrong with readings that should be tidy, or `undefined`: moments must rise and have come, temperatures must be such as a place can have.
  */
@@ -26,11 +42,13 @@ export function untidiness({ at_ms, celsius }: Readings, now_ms: number): string
     const [at, here] = [at_ms[i] as number, celsius[i] as number];
     if (!Number.isInteger(at) || (i > 0 && at <= (at_ms[i - 1] as number))) return `Reading ${i + 1} is not later than the one before it.`;
     if (at > now_ms) return `Reading ${i + 1} is of a moment that has not come yet.`;
+    if (at < EARLIEST_MS) return `Reading ${i + 1} is from before ${FIRST_YEAR}: is its year right?`;
     if (!(here >= POSSIBLE_C.least && here <= POSSIBLE_C.most)) return `Reading ${i + 1} is ${here} °C: no place is that warm or cold.`;
   }
   return undefined;
 }
 
+const EARLIEST_MS = Date.UTC(FIRST_YEAR, 0, 1);
 /** What cannot be the temperature of any place where seed is kept, °C. */
 const POSSIBLE_C = { least: -60, most: 70 };
 /** What digital sensors say when they have come off, and when they have just been switched on, °C. */
@@ -42,16 +60,13 @@ const SENSOR_STARTS_C = 85;
  * `now_ms`, and moments told twice (the first stands). Nothing is guessed; everything left out is told by its line.
  */
 export function tidyReadings(raw: readonly RawReading[], now_ms: number): { readings: Readings; left: LeftOut[]; repeated: number } {
-  const left = new Map<string, number[]>();
-  const leave = (why: string, line: number) => {
-    const lines = left.get(why);
-    if (lines) lines.push(line);
-    else left.set(why, [line]);
-  };
+  const left = new LeftLines();
+  const leave = (why: string, line: number) => left.leave(why, line);
   const good = raw.filter(({ line, at_ms, celsius }) => {
     if (celsius === SENSOR_OFF_C) leave('the sensor had come off (−127 °C)', line);
     else if (celsius === SENSOR_STARTS_C) leave('the sensor was just switched on (85 °C)', line);
     else if (!(celsius >= POSSIBLE_C.least && celsius <= POSSIBLE_C.most)) leave('no place is that warm or cold', line);
+    else if (at_ms < EARLIEST_MS) leave(`that is before ${FIRST_YEAR}: is the year right?`, line);
     else if (at_ms > now_ms) leave('that moment has not come yet', line);
     else return true;
     return false;
@@ -68,7 +83,7 @@ export function tidyReadings(raw: readonly RawReading[], now_ms: number): { read
   });
   return {
     readings: { at_ms: Float64Array.from(once, ({ at_ms }) => at_ms), celsius: Float64Array.from(once, ({ celsius }) => celsius) },
-    left: [...left].map(([why, lines]) => ({ why, lines })),
+    left: left.told,
     repeated,
   };
 }

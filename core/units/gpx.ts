@@ -10,6 +10,9 @@ export interface Waypoint extends Coordinates {
   name: string;
 }
 
+/** Nobody looks for a place among more names than this. */
+const MOST_WAYPOINTS = 500;
+
 const NO_GPX = 'That is not a GPX file. Export the waypoint as GPX, or type the coordinates.';
 const parser = new XMLParser({
   ignoreAttributes: false,
@@ -23,13 +26,27 @@ const parser = new XMLParser({
 export function parseGpx(text: string): Parsed<Waypoint[]> {
   if (text.length > LARGEST_GPX_BYTES)
     return { ok: false, problem: 'That file is larger than 2 MB: export single waypoints, not whole tracks.' };
-  if (!/<(\w+:)?gpx\b/.test(text) || XMLValidator.validate(text) !== true) return { ok: false, problem: NO_GPX };
-  const { gpx } = parser.parse(text) as { gpx?: { wpt?: { lat?: string; lon?: string; name?: unknown }[] } | '' };
+  const gpx = rootOf(text.trim());
+  if (gpx === undefined) return { ok: false, problem: NO_GPX };
   const points = ((gpx || undefined)?.wpt ?? []).flatMap(({ lat, lon, name }): Waypoint[] => {
     const at = Coordinates.safeParse({ latitude_deg: Number(lat || 'x'), longitude_deg: Number(lon || 'x') });
     return at.success ? [{ ...at.data, name: String(name ?? '').trim() || 'unnamed' }] : [];
   });
   if (points.length === 0)
     return { ok: false, problem: 'That file has no waypoint in it. Mark the place as a waypoint and export it again.' };
+  if (points.length > MOST_WAYPOINTS)
+    return { ok: false, problem: `That file has ${points.length} waypoints in it: export the one place, or a few.` };
   return { ok: true, value: points };
+}
+
+type Root = { wpt?: { lat?: string; lon?: string; name?: unknown }[] } | '';
+
+/** The outermost element of a GPX file, or nothing where it is none; a hostile nesting of elements or entities is none. */
+function rootOf(text: string): Root | undefined {
+  try {
+    if (!/<(\w+:)?gpx\b/.test(text) || XMLValidator.validate(text) !== true) return undefined;
+    return (parser.parse(text) as { gpx?: Root }).gpx;
+  } catch {
+    return undefined;
+  }
 }

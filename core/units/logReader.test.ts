@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { BROKEN_OFF } from './lines.ts';
 import { guessLayout, type LoggerLayout } from './loggerCsv.ts';
 import { LogReader, lineReader } from './logReader.ts';
 
@@ -46,7 +47,7 @@ describe('a logger’s file, read as it comes', () => {
   test('wherever the pieces are cut, and however its lines end, it is the same', () => {
     const whole = readIn([FILE.join('\n')], layoutOf(FILE.join('\n')));
     fc.assert(
-      fc.property(fc.constantFrom('\n', '\r\n'), fc.array(fc.nat(400), { maxLength: 12 }), fc.boolean(), (ending, cuts, endsOpen) => {
+      fc.property(fc.constantFrom('\n', '\r\n', '\r'), fc.array(fc.nat(400), { maxLength: 12 }), fc.boolean(), (ending, cuts, endsOpen) => {
         const text = FILE.join(ending) + (endsOpen ? '' : ending);
         const at = [0, ...cuts.filter((cut) => cut < text.length).sort((a, b) => a - b), text.length];
         const pieces = at.slice(1).map((end, i) => text.slice(at[i], end));
@@ -57,7 +58,23 @@ describe('a logger’s file, read as it comes', () => {
   });
   test('cut in the middle of a line, that line is told and the rest is kept', () => {
     const cut = `${FILE.slice(0, 3).join('\n')}\n2027-02-0`;
-    expect(readIn([cut], layoutOf(cut))).toMatchObject({ left: [{ why: expect.stringContaining('not a day and a time'), lines: [4] }] });
+    expect(readIn([cut], layoutOf(cut))).toMatchObject({ left: [{ why: BROKEN_OFF, lines: [4] }] });
+  });
+  test.each([
+    ['2027-02-01 00:20,13.2', '2027-02-01 00:20,1', 2],
+    ['2027-02-01 00:20,13.2', '2027-02-01 00:20,13', 2],
+    ['2027-02-01 00:20,13.2', '2027-02-01 00:20,13.2', 3],
+  ])('cut in the middle of a figure, %s to %s, no wrong one is taken', (_, last, count) => {
+    const text = `${FILE.slice(0, 3).join('\n')}\n${last}`;
+    const { readings, left } = readIn([text], layoutOf(text));
+    expect([readings.at_ms.length, left]).toEqual([count, count === 3 ? [] : [{ why: BROKEN_OFF, lines: [4] }]]);
+  });
+  test('a text without line ends is refused before it fills the memory', () => {
+    const reader = new LogReader(layoutOf(FILE.join('\n')), 'UTC');
+    const flood = () => {
+      for (let i = 0; i < 100; i++) reader.push('3,5;'.repeat(2000));
+    };
+    expect(flood).toThrow('line 1 has no end');
   });
   test('quoted cells, and a separator within them', () => {
     const text = '"when";"the fridge; below"\n"01.02.2027 00:00";"3,5"\n"13.02.2027 00:00";"4,5"\n';

@@ -1,10 +1,15 @@
 import Papa from 'papaparse';
 import { localTimeReader } from '../calendar/localTimes.ts';
 import type { Readings } from '../chill/measured.ts';
-import { type LeftOut, type RawReading, tidyReadings } from '../chill/tidyReadings.ts';
+import { LeftLines, type LeftOut, type RawReading, tidyReadings } from '../chill/tidyReadings.ts';
+import { BROKEN_OFF, brokenOff } from './lines.ts';
 import { type LoggerLayout, readLoggerLine } from './loggerCsv.ts';
 
 const MINUTE_MS = 60_000;
+/** No logger writes a longer line: a text without line ends is not its file. */
+const LONGEST_LINE = 100_000;
+/** Lines before the last that tell how many decimals it should have. */
+const LINES_BEFORE = 20;
 
 /** Makes a reader of single lines by a layout: a moment and °C, what is wrong, or `undefined` for a blank line. */
 export function lineReader(layout: LoggerLayout, timeZone: string) {
@@ -28,7 +33,8 @@ export class LogReader {
   readonly #layout: LoggerLayout;
   readonly #read: ReturnType<typeof lineReader>;
   readonly #raw: RawReading[] = [];
-  readonly #misread = new Map<string, number[]>();
+  readonly #misread = new LeftLines();
+  readonly #before: string[] = [];
   #line = 0;
   #rest = '';
 
@@ -42,19 +48,34 @@ export class LogReader {
     return this.#raw.length;
   }
 
-  /** Takes the next piece of the file. */
+  /**
+   * Takes the next piece of the file.
+   * @throws {Error} where a line has no end.
+   */
   push(text: string): void {
     const lines = (this.#rest + text).split(/\r\n|\n|\r(?!$)/);
     this.#rest = lines.pop() ?? '';
+    if (this.#rest.length > LONGEST_LINE) throw new Error(`line ${this.#line + 1} has no end. Is it the logger’s CSV?`);
     for (const line of lines) this.#take(line);
   }
 
   /** The file is over: its readings, put in order, with everything that was left out, by line. Moments after `now_ms` have not come yet. */
   end(now_ms: number): { readings: Readings; left: LeftOut[]; repeated: number } {
-    if (this.#rest.replace(/\r$/, '') !== '') this.#take(this.#rest);
+    const ended = this.#rest.endsWith('\r');
+    const last = this.#rest.replace(/\r$/, '');
+    const { separator, temperatureColumn } = this.#layout;
+    const cells = (line: string) => line.split(separator);
+    if (
+      last !== '' &&
+      !ended &&
+      this.#line >= this.#layout.skip &&
+      brokenOff(cells(last), temperatureColumn, this.#before.filter(Boolean).map(cells))
+    )
+      this.#misread.leave(BROKEN_OFF, this.#line + 1);
+    else if (last !== '') this.#take(last);
     this.#rest = '';
     const { readings, left, repeated } = tidyReadings(this.#raw, now_ms);
-    return { readings, left: [...[...this.#misread].map(([why, lines]) => ({ why, lines })), ...left], repeated };
+    return { readings, left: [...this.#misread.told, ...left], repeated };
   }
 
   #take(text: string): void {
@@ -64,12 +85,10 @@ export class LogReader {
     if (!found) return;
     if (!('problem' in found)) {
       this.#raw.push({ line: this.#line, ...found });
+      this.#before[this.#line % LINES_BEFORE] = text;
       return;
     }
-    const why = kindOf(found.problem);
-    const lines = this.#misread.get(why);
-    if (lines) lines.push(this.#line);
-    else this.#misread.set(why, [this.#line]);
+    this.#misread.leave(kindOf(found.problem), this.#line);
   }
 }
 

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import type { LocalDateTime } from '../calendar/localTimes.ts';
+import { LINE_END } from './lines.ts';
 
 /** Orders in which a date's figures can stand. */
 export type DateOrder = 'ymd' | 'dmy' | 'mdy';
@@ -62,7 +63,7 @@ export function guessLayout(
   fixed: { separator?: string } = {},
 ): { ok: true; value: LoggerLayout } | { ok: false; problem: string } {
   if (isBinary(text)) return { ok: false, problem: 'That is not a text file. Save the logger’s data as CSV.' };
-  const lines = text.split(/\r?\n/, SAMPLE_LINES);
+  const lines = text.split(LINE_END, SAMPLE_LINES);
   const candidates = (fixed.separator ? [fixed.separator] : SEPARATORS)
     .map((separator) => cut(lines, separator))
     .sort((x, y) => y.clean - x.clean);

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
+import { BROKEN_OFF } from '../units/lines.ts';
 import { FLAT_DAMPING } from './climate.ts';
 import { asReadings, guessDaily, monthsOf, readDaily } from './dailyRecords.ts';
 
@@ -48,6 +49,12 @@ describe('daily records', () => {
     expect(cold.days[0]?.min_C).toBeCloseTo(-10, 9);
     const celsius = read('DATE,TMAX,TMIN\n2026-01-01,3,-8\n2026-01-02,1,-9\n2026-01-03,4,-6\n');
     expect(celsius.days[0]).toMatchObject({ min_C: -8, max_C: 3 });
+  });
+  test('a last figure that may be cut short is told, not taken; one with its end, or with cells after it, is', () => {
+    const days = 'DATE,TMIN,TMAX\n2026-01-01,1,13\n2026-01-02,1,14';
+    expect(read(days)).toMatchObject({ days: [{ on: '2026-01-01' }], left: [{ why: BROKEN_OFF, lines: [3] }] });
+    expect(read(`${days}\n`).days).toHaveLength(2);
+    expect(read(days.replaceAll('\n', '\r').replace('TMAX', 'TMAX,NOTE').replace('14', '14,')).days).toHaveLength(2);
   });
   test('what is none says so', () => {
     expect(guessDaily('a,b\n1,2\n')).toMatchObject({ ok: false, problem: expect.stringContaining('date, tmin, tmax') });

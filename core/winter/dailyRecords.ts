@@ -1,10 +1,11 @@
 import type { MonthClimate } from '@chill/model/nursery.ts';
-import type { PlainDate } from '@chill/model/primitives.ts';
+import { PlainDate } from '@chill/model/primitives.ts';
 import Papa from 'papaparse';
 import { dayNumber } from '../calendar/dates.ts';
 import { localTimeReader } from '../calendar/localTimes.ts';
 import type { Readings } from '../chill/measured.ts';
-import type { LeftOut } from '../chill/tidyReadings.ts';
+import { LeftLines, type LeftOut } from '../chill/tidyReadings.ts';
+import { BROKEN_OFF, brokenOff, LINE_END } from '../units/lines.ts';
 import { FLAT_DAMPING } from './climate.ts';
 
 /** What a daily figure is given in; GHCN-Daily gives tenths of a degree. */
@@ -39,7 +40,7 @@ const DASHED = /^(\d{4})-(\d{1,2})-(\d{1,2})/;
 
 /** Guesses how a file of daily minima and maxima is laid out, from its beginning; what is wrong where it is none. */
 export function guessDaily(text: string): { ok: true; value: DailyLayout } | { ok: false; problem: string } {
-  const lines = text.split(/\r?\n/, SAMPLE_LINES);
+  const lines = text.split(LINE_END, SAMPLE_LINES);
   const { data, meta } = Papa.parse<string[]>(lines.join('\n').trim());
   const separator = meta.delimiter || ',';
   if (data.some((row) => isElement(row))) return { ok: true, value: { rows: 'element', separator, unit: 'tenths' } };
@@ -85,8 +86,10 @@ function unitOf(header: string, pairs: readonly [number, number][]): DailyUnit {
 /** Reads daily figures by a layout. Days without both figures, flagged ones and figures that cannot be are left out, and told by their lines. */
 export function readDaily(text: string, layout: DailyLayout): { days: DailyRecord[]; left: LeftOut[]; repeated: number } {
   const { data } = Papa.parse<string[]>(text, { delimiter: layout.separator });
-  const left = new Map<string, number[]>();
-  const leave = (why: string, line: number) => void left.set(why, [...(left.get(why) ?? []), line]);
+  // The last figure of a file that ends without a line end may have lost its own end.
+  const cut = LINE_END.test(text.slice(-1)) ? undefined : data.length;
+  const left = new LeftLines();
+  const leave = (why: string, line: number) => left.leave(why, line);
   const days = new Map<PlainDate, Partial<DailyRecord> & { line: number }>();
   let repeated = 0;
   const put = (on: PlainDate, part: Partial<DailyRecord>, line: number) => {
@@ -98,6 +101,11 @@ export function readDaily(text: string, layout: DailyLayout): { days: DailyRecor
   for (const [i, row] of data.entries()) {
     const line = i + 1;
     if (row.every((cell) => cell.trim() === '')) continue;
+    const figure = layout.rows === 'element' ? 3 : Math.max(layout.columns?.min ?? 0, layout.columns?.max ?? 0);
+    if (line === cut && brokenOff(row, figure, data.slice(Math.max(0, i - 20), i))) {
+      leave(BROKEN_OFF, line);
+      continue;
+    }
     if (layout.rows === 'element') {
       const element = row[2]?.trim();
       if (element !== 'TMIN' && element !== 'TMAX') continue;
@@ -124,7 +132,7 @@ export function readDaily(text: string, layout: DailyLayout): { days: DailyRecor
     else if (min_C < POSSIBLE_C.least || max_C > POSSIBLE_C.most) leave('no day is that warm or cold: is the unit right?', line);
     else good.push({ on, min_C, max_C });
   }
-  return { days: good, left: [...left].map(([why, lines]) => ({ why, lines })), repeated };
+  return { days: good, left: left.told, repeated };
 }
 
 /** Hour of the day at which a cosine day is warmest. */
@@ -189,7 +197,7 @@ function dayOf(cell: string): PlainDate | undefined {
   const found = COMPACT.exec(cell.trim()) ?? DASHED.exec(cell.trim());
   if (!found) return undefined;
   const on = `${found[1]}-${found[2]?.padStart(2, '0')}-${found[3]?.padStart(2, '0')}`;
-  return new Date(`${on}T00:00:00Z`).toJSON()?.slice(0, 10) === on ? on : undefined;
+  return PlainDate.safeParse(on).success ? on : undefined;
 }
 
 function celsiusOf(cell: string | undefined, unit: DailyUnit): number | undefined {

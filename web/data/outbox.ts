@@ -19,8 +19,10 @@ export interface Pending {
 
 interface Outbox {
   pending: Pending[];
-  /** True while the server cannot be reached. */
+  /** True while the server cannot be reached, or cannot save. */
   waiting: boolean;
+  /** Why it cannot save, in its words, where it answers. */
+  reason?: string | undefined;
 }
 
 const KEY = 'chill.outbox';
@@ -147,12 +149,12 @@ async function send(entry: Pending): Promise<'done' | 'later'> {
     const left = state.pending.filter((one) => one !== entry);
     // What is set aside of this batch can now be recorded on top of what was just saved.
     const pending = left.map((one) => (one.refused && one.batchId === saved.id ? { ...one, refused: { ...one.refused, version } } : one));
-    change({ pending, waiting: false });
+    change({ pending, waiting: false, reason: undefined });
     return 'done';
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;
     if (error.passing) {
-      change({ waiting: true });
+      change({ waiting: true, reason: error.problem.status >= 500 ? error.problem.detail : undefined });
       retry = setTimeout(() => void flush(), RETRY_MS[Math.min(failures++, RETRY_MS.length - 1)]);
       return 'later';
     }

@@ -1,18 +1,28 @@
+import { shortDate } from '@chill/core/calendar/dates.ts';
 import { describeEvent } from '@chill/core/schedule/record.ts';
+import type { Health } from '@chill/model/health.ts';
+import useSWR from 'swr';
+import { ask } from '../data/api.ts';
 import { useNursery } from '../data/nursery.ts';
 import { dropRefused, keepRefused, type Pending, useOutbox } from '../data/outbox.ts';
 
 /** What could not be saved yet, or was refused: nothing typed is lost without being seen. */
 export function Notices() {
-  const { pending, waiting } = useOutbox();
+  const { pending, waiting, reason } = useOutbox();
+  const health = useHealth();
   const unsent = pending.filter((entry) => !entry.refused).length;
   const refused = pending.filter((entry) => entry.refused);
   return (
     <div aria-live="polite" className="screen-only">
       {waiting && unsent > 0 && (
         <p className="bg-alarm px-4 py-2 font-semibold text-sheet desk:px-10">
-          {unsent === 1 ? 'One entry is' : `${unsent} entries are`} not saved yet: Chill’s server does not answer. Kept here, and tried
-          again until it does.
+          {unsent === 1 ? 'One entry is' : `${unsent} entries are`} not saved yet. {reason ?? 'Chill’s server does not answer.'} Kept here,
+          and tried again until it is saved.
+        </p>
+      )}
+      {health?.fault && (
+        <p className="border-b border-alarm bg-sheet px-4 py-2 text-alarm desk:px-10">
+          {health.status === 'damaged' ? <b>The data file is damaged.</b> : <b>No backup could be made.</b>} {whatToDo(health)}
         </p>
       )}
       {refused.map((entry) => (
@@ -20,6 +30,19 @@ export function Notices() {
       ))}
     </div>
   );
+}
+
+/** How the data file and its backups are; asked every so often, and again when one comes back to the page. */
+function useHealth(): Health | undefined {
+  return useSWR<Health>('/api/health', ask, { refreshInterval: 10 * 60_000 }).data;
+}
+
+function whatToDo({ status, lastBackup }: Health): string {
+  const sound = lastBackup ? `The last sound backup is of ${shortDate(lastBackup.slice(0, 10))}.` : 'There is no backup yet.';
+  if (status === 'ok') return `${sound} See that the disk has room, and that Chill may write to the folder “backups” in its data folder.`;
+  return lastBackup
+    ? `${sound} Stop Chill, and put it back: “npm run restore” lists the backups. The damaged file is kept beside it.`
+    : `${sound} Stop Chill, copy its data folder to another disk, and ask for help before you go on.`;
 }
 
 function Refused({ entry }: { entry: Pending }) {

@@ -1,5 +1,6 @@
 import { MOST_READINGS, packReadings } from '@chill/core/chill/packed.ts';
 import type { LeftOut } from '@chill/core/chill/tidyReadings.ts';
+import { LINE_END } from '@chill/core/units/lines.ts';
 import { guessLayout, type LoggerLayout } from '@chill/core/units/loggerCsv.ts';
 import { LogReader, lineReader } from '@chill/core/units/logReader.ts';
 import { asReadings, type DailyLayout, type DailyRecord, guessDaily, readDaily } from '@chill/core/winter/dailyRecords.ts';
@@ -78,7 +79,7 @@ async function guess(file: File, separator?: string): Promise<FileAnswer> {
 async function beginning(file: File): Promise<string> {
   const bytes = new Uint8Array(await file.slice(0, SAMPLE_BYTES).arrayBuffer());
   const text = decoder(bytes).decode(bytes);
-  return file.size > SAMPLE_BYTES ? text.slice(0, text.lastIndexOf('\n') + 1) : text;
+  return file.size > SAMPLE_BYTES ? text.slice(0, Math.max(text.lastIndexOf('\n'), text.lastIndexOf('\r')) + 1) : text;
 }
 
 /** Loggers write UTF-8, or UTF-16 with a mark at its front. What is neither is shown with marks in the place of letters, never with wrong figures. */
@@ -90,7 +91,7 @@ function decoder(bytes: Uint8Array): TextDecoder {
 
 async function sample(file: File, layout: Layout, timeZone: string): Promise<ReadLine[]> {
   const text = await beginning(file);
-  const lines = text.split(/\r?\n/);
+  const lines = text.split(LINE_END);
   if (layout.kind === 'daily') {
     const { days } = readDaily(text, layout.daily);
     return days.slice(0, SHOWN_LINES).map(({ on, min_C, max_C }, i) => ({ line: i + 1, written: '', on, celsius: [min_C, max_C] }));

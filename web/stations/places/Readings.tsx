@@ -67,10 +67,18 @@ export function TypeReading({ place }: { place: Place }) {
       };
       setFault(found);
       if (celsius === undefined || at === undefined) return;
-      await typeReading(place.id, { id: newId(), at, celsius });
+      // Emptied at once: the next reading can be typed while this one is on its way. What could not be kept comes back.
       setCelsius(undefined);
       setWhen('');
-      setSerial(serial + 1);
+      setSerial((count) => count + 1);
+      try {
+        await typeReading(place.id, { id: newId(), at, celsius });
+      } catch (error) {
+        setCelsius((typed) => typed ?? celsius);
+        setWhen((typed) => typed || when);
+        setSerial((count) => count + 1);
+        throw error;
+      }
     });
   if (!open)
     return (

@@ -1,5 +1,5 @@
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
-import { LARGEST_GPX_BYTES, parseGpx, type Waypoint } from '@chill/core/units/gpx.ts';
+import type { Waypoint } from '@chill/core/units/gpx.ts';
 import { winterBefore } from '@chill/core/winter/climate.ts';
 import { useEffect, useState } from 'react';
 import { type ResolverResult, useForm } from 'react-hook-form';
@@ -12,11 +12,13 @@ import { readStored, writeStored } from '../../data/stored.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { DateInput } from '../../kit/DateInput.tsx';
 import { Field } from '../../kit/Field.tsx';
+import { FileChoice } from '../../kit/FileChoice.tsx';
 import { ReadBack } from '../../kit/ReadBack.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { SoundRange } from '../../kit/SoundRange.tsx';
 import { SpeciesPicker } from '../../kit/SpeciesPicker.tsx';
 import { asWritten, EMPTY, fieldOf, judge, nextCode, readSoundness, type Written } from './lotWriting.ts';
+import { readGpx } from './readGpx.ts';
 
 const DRAFT = 'chill.draft.lot';
 
@@ -281,12 +283,10 @@ function Coordinates({
 }) {
   const [points, setPoints] = useState<Waypoint[]>([]);
   const [problem, setProblem] = useState<string>();
-  const read = async (file: File | undefined) => {
-    if (!file) return;
+  const read = async (file: File) => {
     setProblem(undefined);
     setPoints([]);
-    // A huge file is not even read.
-    const parsed = parseGpx(file.size > LARGEST_GPX_BYTES ? ' '.repeat(LARGEST_GPX_BYTES + 1) : await file.text());
+    const parsed = await readGpx(file);
     if (!parsed.ok) setProblem(parsed.problem);
     else if (parsed.value.length === 1) take(parsed.value[0] as Waypoint);
     else setPoints(parsed.value);
@@ -296,15 +296,9 @@ function Coordinates({
       <Field label="Coordinates" error={error ?? problem} hint="decimal, or degrees, minutes and seconds">
         {input}
       </Field>
-      <label className="quiet cursor-pointer focus-within:outline-3 focus-within:outline-offset-2">
+      <FileChoice accept=".gpx,application/gpx+xml,application/xml" choose={read}>
         from a GPX waypoint file
-        <input
-          type="file"
-          accept=".gpx,application/gpx+xml,application/xml"
-          className="sr-only"
-          onChange={(event) => read(event.target.files?.[0])}
-        />
-      </label>
+      </FileChoice>
       {points.length > 0 && (
         <ul aria-label="Waypoints in the file" className="mt-1 max-h-56 overflow-y-auto border-y border-line">
           {points.map((point) => (

@@ -1,0 +1,14 @@
+import { Instant } from './primitives.ts';
+import { z } from './zod.ts';
+
+/** How the server and what it keeps are. */
+export const Health = z.object({
+  /** `damaged`: a check found faults in the data file; what was backed up before stands. */
+  status: z.enum(['ok', 'damaged']),
+  today: z.string(),
+  /** When the last backup was made; null before the first. */
+  lastBackup: Instant.nullable(),
+  /** What is wrong with the data file, or why no backup could be made, in the words of whoever found it. */
+  fault: z.string().optional(),
+});
+export type Health = z.infer<typeof Health>;

@@ -4,7 +4,7 @@ import { ROOT } from './ensure.mjs';
 
 /** Runs the server until it is stopped, passing signals on. */
 export function serve(env) {
-  const server = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server', 'main.ts')], {
+  const server = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server', 'main.ts'), ...process.argv.slice(2)], {
     cwd: ROOT,
     stdio: 'inherit',
     env: { ...process.env, ...env },

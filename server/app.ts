@@ -8,7 +8,7 @@ import Fastify, { type FastifyInstance } from 'fastify';
 import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
 import { Fault } from './fault.ts';
 import { guard } from './guard.ts';
-import { answerProblems } from './problems.ts';
+import { answerProblems, answerUnreadable, hangUp } from './problems.ts';
 import { batchRoutes } from './routes/batches.ts';
 import type { Context } from './routes/context.ts';
 import { demoRoutes } from './routes/demo.ts';
@@ -23,6 +23,7 @@ import { systemRoutes } from './routes/system.ts';
 /** How the app is served; all may be left out in tests. */
 export interface AppOptions {
   secret?: string;
+  address?: string;
   /** Folder of the built web app. */
   webFolder?: string;
   /** Requests a minute from one address. */
@@ -32,15 +33,28 @@ export interface AppOptions {
 
 const BODY_LIMIT_BYTES = 256 * 1024;
 const REQUESTS_PER_MINUTE = 1200;
+const HEADERS_TIMEOUT_MS = 10_000;
+const REQUEST_TIMEOUT_MS = 30_000;
+const KEEP_ALIVE_MS = 20_000;
 
 /** Wires the server up without listening; tests inject requests into it. */
 export async function buildApp(context: Context, options: AppOptions = {}): Promise<FastifyInstance> {
   await context.shelf.open(context.store);
-  const app = Fastify({ bodyLimit: BODY_LIMIT_BYTES, logger: options.log ? { level: 'warn' } : false });
+  const app = Fastify({
+    bodyLimit: BODY_LIMIT_BYTES,
+    logger: options.log ? { level: 'warn' } : false,
+    // Whoever opens a connection and says nothing, or not all of it, is let go; when the server stops, all are.
+    requestTimeout: REQUEST_TIMEOUT_MS,
+    keepAliveTimeout: KEEP_ALIVE_MS,
+    forceCloseConnections: true,
+    frameworkErrors: answerUnreadable,
+    clientErrorHandler: hangUp,
+  });
+  app.server.headersTimeout = HEADERS_TIMEOUT_MS;
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
   answerProblems(app);
-  guard(app, options);
+  // First, so that what is turned away has them too.
   await app.register(helmet, {
     contentSecurityPolicy: {
       useDefaults: false,
@@ -56,6 +70,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
     // Served over plain HTTP on the nursery's own machine; a proxy that adds TLS adds this too.
     strictTransportSecurity: false,
   });
+  guard(app, options);
   await app.register(rateLimit, {
     max: options.requestsPerMinute ?? REQUESTS_PER_MINUTE,
     timeWindow: '1 minute',
@@ -90,13 +105,15 @@ async function serveWeb(app: FastifyInstance, webFolder: string | undefined): Pr
     await app.register(fastifyStatic, {
       root: webFolder,
       cacheControl: false,
+      dotfiles: 'ignore',
       setHeaders: (reply, path) => {
         reply.setHeader('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache');
       },
     });
   }
   app.setNotFoundHandler((request, reply) => {
-    const page = built && request.method === 'GET' && !request.url.startsWith('/api/') && !request.url.startsWith('/assets/');
+    const [path = ''] = request.url.split('?');
+    const page = built && request.method === 'GET' && !/^\/(api|assets)\/|\./.test(path);
     if (page) return reply.sendFile('index.html');
     throw new Fault('not-found', 'There is nothing at this address.');
   });

@@ -16,7 +16,8 @@ const TIMER_MINUTES = 15;
  */
 export function calendarOf({ nursery, batches, places, now_ms }: ReadNow, origin: string): string {
   const calendar = ical({
-    name: `Chill: ${nursery.name}`,
+    // Names that were kept before they had to be of one line would begin a property of their own.
+    name: `Chill: ${nursery.name.replace(/\s+/g, ' ')}`,
     description: 'What is due at the nursery, from what has been recorded so far.',
     prodId: { company: 'Chill', product: 'Chill', language: 'EN' },
     method: ICalCalendarMethod.PUBLISH,

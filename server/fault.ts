@@ -8,9 +8,13 @@ const KINDS = {
   forbidden: { status: 403, title: 'Not allowed from there' },
   'not-found': { status: 404, title: 'Not there' },
   conflict: { status: 409, title: 'It changed meanwhile' },
+  'not-so': { status: 412, title: 'It is not so' },
+  'no-such-part': { status: 416, title: 'There is no such part' },
   'too-large': { status: 413, title: 'Too large' },
   'wrong-type': { status: 415, title: 'Not JSON' },
   'too-many': { status: 429, title: 'Too many requests' },
+  'no-room': { status: 507, title: 'The disk is full' },
+  'store-fails': { status: 503, title: 'The data file does not answer' },
   'our-fault': { status: 500, title: 'Something went wrong in Chill' },
 } as const;
 export type FaultKind = keyof typeof KINDS;

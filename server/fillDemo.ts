@@ -9,7 +9,7 @@ import { Store } from './store/store.ts';
 
 // Fills an empty data folder with the demo nursery, through the same doors as the grower's own entries; leaves a filled one alone.
 const { dataFolder } = readConfig(process.env);
-const source = await openDatabase(dataFolder);
+const { source, close } = await openDatabase(dataFolder);
 const store = new Store(source);
 if (!(await store.nursery())) {
   const handbook = loadHandbook();
@@ -46,5 +46,5 @@ if (!(await store.nursery())) {
   // Last, so that a demo cut short in the making is made again.
   await store.saveNursery(SALLOW_GAP, []);
 }
-await source.destroy();
+await close();
 writeFileSync(join(dataFolder, 'filled'), 'The demo nursery is complete.\n');

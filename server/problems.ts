@@ -1,28 +1,80 @@
-import type { FastifyError, FastifyInstance } from 'fastify';
+import type { Socket } from 'node:net';
+import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
 import { Fault, type FaultKind } from './fault.ts';
+import { StoreBroken } from './store/inTransaction.ts';
+import { type Saving, saving } from './store/saved.ts';
+import { storageCode } from './store/unusable.ts';
+
+declare module 'fastify' {
+  interface FastifyRequest {
+    saving?: Saving;
+  }
+}
 
 /** What Fastify's own refusals are called here, and what to do about each. */
 const BY_STATUS: Record<number, [FaultKind, string]> = {
-  400: ['malformed', 'That is not readable JSON.'],
+  400: ['malformed', 'That could not be read.'],
+  403: ['forbidden', 'Chill does not give that out.'],
   404: ['not-found', 'There is nothing at this address.'],
+  412: ['not-so', 'What was asked for has changed, or has not: ask without conditions.'],
+  416: ['no-such-part', 'The file is not as long as that.'],
   413: ['too-large', 'That is more than Chill takes at once.'],
   415: ['wrong-type', 'Send JSON, with content-type application/json.'],
   429: ['too-many', 'Wait a little and try again.'],
 };
 
+/** What the store says when it fails, and what to do. */
+const BY_STORAGE: [RegExp, FaultKind, string][] = [
+  [/^SQLITE_FULL/, 'no-room', 'The disk is full: nothing of this was saved. Make room, then try again.'],
+  [
+    /^SQLITE_(CORRUPT|NOTADB)/,
+    'store-fails',
+    'The data file is damaged: nothing of this was saved. Stop Chill and put a backup back with “npm run restore”.',
+  ],
+  [
+    /^SQLITE_(IOERR|CANTOPEN|READONLY|BUSY|LOCKED|NOMEM)/,
+    'store-fails',
+    'The disk does not take it: nothing of this was saved. Try again.',
+  ],
+];
+
 /** Answers every refusal as problem details (RFC 9457), and never with a stack trace. */
 export function answerProblems(app: FastifyInstance): void {
+  app.decorateRequest('saving');
+  app.addHook('preHandler', (request, _reply, done) => {
+    request.saving = { saved: false };
+    saving.run(request.saving, done);
+  });
   app.setErrorHandler((error: FastifyError, request, reply) => {
-    const fault = asFault(error);
-    if (fault.status === 500) request.log.error(error);
+    const fault = asFault(error, request.saving?.saved ?? false);
+    if (fault.status >= 500) request.log.error(error);
     if (fault.kind === 'unauthorised') reply.header('www-authenticate', 'Basic realm="Chill", charset="UTF-8"');
     reply.code(fault.status).type('application/problem+json').send(JSON.stringify(fault.problem()));
   });
 }
 
-function asFault(error: FastifyError): Fault {
+/** Answers what cannot be understood as an address at all; no hook has run then. */
+export function answerUnreadable(_error: FastifyError, _request: FastifyRequest, reply: FastifyReply): void {
+  const fault = new Fault('malformed', 'That is not an address.');
+  reply
+    .code(fault.status)
+    .header('content-security-policy', "default-src 'none'")
+    .header('x-content-type-options', 'nosniff')
+    .type('application/problem+json')
+    .send(JSON.stringify(fault.problem()));
+}
+
+/** Ends a connection over which came no HTTP, or too much of it, or none in time. */
+export function hangUp(error: Error & { code?: string }, socket: Socket): void {
+  if (socket.writable && error.code !== 'ECONNRESET')
+    socket.write(`HTTP/1.1 400 Bad Request\r\nConnection: close\r\nContent-Length: 0\r\n\r\n`);
+  socket.destroy();
+}
+
+function asFault(error: FastifyError, saved: boolean): Fault {
   if (error instanceof Fault) return error;
+  if (error instanceof StoreBroken) return new Fault('store-fails', error.message);
   if (hasZodFastifySchemaValidationErrors(error)) {
     const errors = error.validation.map((issue) => ({
       field: issue.instancePath.replace(/^\//, '').replaceAll('/', '.'),
@@ -30,7 +82,18 @@ function asFault(error: FastifyError): Fault {
     }));
     return Fault.fields(errors);
   }
-  const known = BY_STATUS[error.statusCode ?? 500];
+  if (saved)
+    return new Fault(
+      'our-fault',
+      'It was saved, but could not be shown. Load the page again; if it happens again, look at the server’s log.',
+    );
+  const code = storageCode(error) ?? '';
+  const storage = BY_STORAGE.find(([pattern]) => pattern.test(code));
+  if (storage) return new Fault(storage[1], storage[2]);
+  if (error instanceof SyntaxError || /^FST_ERR_CTP_(INVALID|EMPTY)_JSON_BODY$/.test(error.code ?? ''))
+    return new Fault('malformed', 'That is not readable JSON.');
+  const status = error.statusCode ?? 500;
+  const known = BY_STATUS[status] ?? (status >= 400 && status < 500 ? BY_STATUS[400] : undefined);
   return known
     ? new Fault(...known)
     : new Fault('our-fault', 'Nothing was saved. Try again; if it happens again, look at the server’s log.');

@@ -2,6 +2,7 @@ import { bagCode } from '@chill/core/ledger/bagCode.ts';
 import { describe, expect, test } from '@jest/globals';
 import Papa from 'papaparse';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { csv } from './tables.ts';
 import { NURSERY, someBatch, someLot, TODAY, testServer, uuid } from './testing.ts';
 
 async function nursery(batches = 3) {
@@ -95,6 +96,18 @@ describe('the calendar feed', () => {
 });
 
 describe('tables', () => {
+  test('hold no formula, wherever a spreadsheet looks for one, and negative figures as they are', () => {
+    for (const cell of ['=1+1', '=1+1\nx', '\u2028=1', '\0=1', '  +1', '@x', '-2+3', '\t=1', '＝1'])
+      expect([
+        cell,
+        csv([{ a: cell }])
+          .split('\r\n')
+          .slice(1)
+          .join('')
+          .includes(`'${cell}`),
+      ]).toEqual([cell, true]);
+    expect(csv([{ a: -3.5, b: 'x=1' }])).toBe('a,b\r\n-3.5,x=1\r\n');
+  });
   test('every one is CSV that reads back, with what was typed kept whole and nothing that a spreadsheet would run', async () => {
     const { text, fridge, lot, made, close } = await nursery();
     for (const table of ['lots', 'batches', 'events', 'tasks', 'cold', 'places']) {

@@ -28,7 +28,7 @@ const faults = (body: { errors: { field: string; message: string }[] }) => body.
 
 describe('the nursery', () => {
   test('says it is well, and what day it is', async () => {
-    expect((await server.ask('GET', '/api/health')).body).toEqual({ status: 'ok', today: TODAY });
+    expect((await server.ask('GET', '/api/health')).body).toEqual({ status: 'ok', today: TODAY, lastBackup: null });
   });
   test('the first run puts in the places that nearly everyone has', async () => {
     const { body } = await server.ask('GET', '/api/places');

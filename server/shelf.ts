@@ -25,11 +25,18 @@ export class Shelf {
 
   /** Reads the nursery's own species from its store. */
   async open(store: Store): Promise<void> {
+    this.#keep((await store.ownSpecies()).map((species) => this.#warned(species)));
+  }
+
+  /** Own entries warn of what their genus or family is known for; where nothing is known, of that. */
+  #warned(species: Species): Species {
     // One harmless species says nothing of its genus: where its stand-in names no harm, the family is asked.
     const genera = this.genera.filter(({ madeFrom, hazards }) => !madeFrom || hazards.length > 0);
-    const lists = { genera, taxa: this.#taxa };
-    // Own entries warn of what their genus or family is known for; where nothing is known, of that.
-    this.#own = (await store.ownSpecies()).map((species) => ({ ...species, hazards: hazardsOf(species, lists) }));
+    return { ...species, hazards: hazardsOf(species, { genera, taxa: this.#taxa }) };
+  }
+
+  #keep(own: readonly Species[]): void {
+    this.#own = [...own].sort((a, b) => (a.id < b.id ? -1 : 1));
     this.#rewrite();
   }
 
@@ -67,15 +74,16 @@ export class Shelf {
       throw Fault.field('id', 'The handbook ships a species of this id, and it stays as shipped: give your copy another.');
     const own: Species = { ...species, standsFor: species.standsFor ?? 'own' };
     await store.saveOwnSpecies(own);
-    await this.open(store);
-    return this.find(own.id) ?? own;
+    const warned = this.#warned(own);
+    this.#keep([...this.#own.filter(({ id }) => id !== own.id), warned]);
+    return warned;
   }
 
   /** Takes an own species out again. */
   async remove(store: Store, id: string): Promise<void> {
     if (!this.#own.some((species) => species.id === id)) throw Fault.notFound('There is no such species of your own.');
     await store.removeOwnSpecies(id);
-    await this.open(store);
+    this.#keep(this.#own.filter((species) => species.id !== id));
   }
 
   #rewrite(): void {

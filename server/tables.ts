@@ -115,8 +115,16 @@ function rowsOf(table: Exclude<Table, 'readings'>, { lots, batches, places, toda
   }
 }
 
-function csv(rows: readonly Row[]): string {
-  return `${Papa.unparse([...rows], { newline: '\r\n', escapeFormulae: true })}\r\n`;
+/**
+ * What a spreadsheet might take for a formula: a sign for one at the front, or behind blanks and characters that it drops; a tab or a line end moves to
+ * another cell first. Lines further down count for nothing: the cell is one.
+ */
+// biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is looked for.
+const FORMULA = /^(?:[\t\r\n]|[\s\u0000-\u001f\u007f\u2028\u2029\u200b\ufeff]*[=+\-@＝＋－＠])/u;
+
+/** Rows as CSV that no spreadsheet runs: what looks like a formula is marked as text. */
+export function csv(rows: readonly Row[]): string {
+  return `${Papa.unparse([...rows], { newline: '\r\n', escapeFormulae: FORMULA })}\r\n`;
 }
 
 function round(value: number): number {

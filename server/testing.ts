@@ -1,4 +1,4 @@
-import { mkdtempSync } from 'node:fs';
+import { copyFileSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startingPlaces } from '@chill/core/ways/places.ts';
@@ -13,10 +13,13 @@ import type { InjectOptions } from 'fastify';
 import { type AppOptions, buildApp } from './app.ts';
 import { NurseryClock } from './clock.ts';
 import { NO_DEVICES, simulatedDevices } from './devices.ts';
+import { Backups } from './jobs/backups.ts';
 import { Loggers } from './jobs/loggers.ts';
 import { Reading } from './reading.ts';
 import { Shelf } from './shelf.ts';
+import { DATABASE_FILE } from './store/files.ts';
 import { openDatabase } from './store/open.ts';
+import { rawDatabase } from './store/raw.ts';
 import { Store } from './store/store.ts';
 import { Temperatures } from './temperatures.ts';
 
@@ -28,22 +31,30 @@ export const handbook = loadHandbook();
 export const uuid = () => crypto.randomUUID();
 export const temporaryFolder = () => mkdtempSync(join(tmpdir(), 'chill-test-'));
 
+/** What a killed process would leave on the disk now: the database and its log. */
+export function leaveBehind(dataFolder: string, into: string): void {
+  for (const suffix of ['', '-wal']) copyFileSync(join(dataFolder, DATABASE_FILE + suffix), join(into, DATABASE_FILE + suffix));
+}
+
 /** A whole server over a database of its own in a temporary folder, asked without a network. */
-export async function testServer(options: AppOptions & { demo?: boolean; dataFolder?: string } = {}) {
+export async function testServer(options: AppOptions & { demo?: boolean; dataFolder?: string; startEmpty?: boolean } = {}) {
   const dataFolder = options.dataFolder ?? temporaryFolder();
-  const source = await openDatabase(dataFolder);
+  const opened = await openDatabase(dataFolder, options);
+  const { source } = opened;
   const store = new Store(source);
+  const backups = new Backups(rawDatabase(source), dataFolder);
   const clock = new NurseryClock(store, { today: TODAY, demo: options.demo ?? false });
   const shelf = new Shelf();
   const temperatures = new Temperatures(store, shelf);
   const devices = options.demo ? simulatedDevices(store, clock, shelf, temperatures) : NO_DEVICES;
   const loggers = new Loggers(store, devices, clock);
   const reading = new Reading(store, shelf, clock, temperatures);
-  const app = await buildApp({ store, clock, shelf, devices, temperatures, loggers, reading }, options);
+  const app = await buildApp({ store, clock, shelf, devices, temperatures, loggers, reading, backups }, options);
   return {
     app,
     store,
     devices,
+    backups,
     source,
     dataFolder,
     /** Asks, and gives back the status and the answer read as JSON. */
@@ -59,7 +70,7 @@ export async function testServer(options: AppOptions & { demo?: boolean; dataFol
     },
     async close() {
       await app.close();
-      await source.destroy();
+      await opened.close();
     },
   };
 }

@@ -14,13 +14,11 @@ import { fold } from '../../core/ledger/fold.ts';
 import { chanceOf } from '../../core/lot/prospect.ts';
 import { readTimer } from '../../core/treat/timers.ts';
 import { startingPlaces } from '../../core/ways/places.ts';
-
 import { weighWays } from '../../core/ways/propose.ts';
 import { framesOfTheBench, framesOfThePlan, longestTasksOfTheCold } from '../../e2e/benchFrames.ts';
 import type { LedgerEvent } from '../../model/event.ts';
 import type { Species } from '../../model/species.ts';
-import { openDatabase } from '../../server/store/open.ts';
-import { rawDatabase } from '../../server/store/raw.ts';
+import { rawDatabase, readBeside } from '../../server/store/raw.ts';
 import { handbook, NURSERY, someBatch, someLot, TODAY, testServer, uuid } from '../../server/testing.ts';
 import { benchChill, benchWinters } from './cold.ts';
 import { clocked, quantile, say } from './say.ts';
@@ -73,8 +71,7 @@ async function startServer(dataFolder: string, today = TODAY): Promise<{ child: 
 
 /** The API's p95 for the whole nursery, over loopback, against the median bare read of the same rows. */
 async function benchApi(dataFolder: string): Promise<void> {
-  const source = await openDatabase(dataFolder);
-  const database = rawDatabase(source);
+  const database = readBeside(dataFolder);
   const bareRead = () => {
     database.prepare('SELECT * FROM batch ORDER BY rowid').all();
     database.prepare('SELECT * FROM event ORDER BY batch_id, version').all();
@@ -106,7 +103,7 @@ async function benchApi(dataFolder: string): Promise<void> {
     folds.push(await clocked(() => fold(plan, events)));
   }
   say('fold of 10,000 events / bare read of as many rows', quantile(folds, 0.5) / quantile(reads, 0.5), 4, '×');
-  await source.destroy();
+  database.close();
 }
 
 /** A round of 200 due bags answered by the server, over loopback, against the bare read of the same batches with their events. */
@@ -138,10 +135,10 @@ async function benchRound(): Promise<void> {
     }
   })();
   await server.close();
-  const source = await openDatabase(server.dataFolder);
+  const alone = readBeside(server.dataFolder);
   const bareRead = () => {
-    rawDatabase(source).prepare('SELECT * FROM batch ORDER BY rowid').all();
-    rawDatabase(source).prepare('SELECT * FROM event ORDER BY batch_id, version').all();
+    alone.prepare('SELECT * FROM batch ORDER BY rowid').all();
+    alone.prepare('SELECT * FROM event ORDER BY batch_id, version').all();
   };
   // Three weeks on, every one of them is due.
   const { child, address } = await startServer(server.dataFolder, addDays(TODAY, 21));
@@ -155,7 +152,7 @@ async function benchRound(): Promise<void> {
   }
   child.kill('SIGTERM');
   await once(child, 'exit');
-  await source.destroy();
+  alone.close();
   say('a round of 200 due bags / bare read of as many with their events', quantile(round, 0.5) / quantile(bare, 0.5), 4, '×');
 }
 

@@ -1,9 +1,12 @@
+import { daysBetween } from '@chill/core/calendar/dates.ts';
 import { NewBatch, NewTrial, Split } from '@chill/model/batch.ts';
 import { Append } from '@chill/model/event.ts';
 import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
 import { Fault } from '../fault.ts';
 import { routes, sendTagged } from './context.ts';
+
+const LONGEST_PLAN_DAYS = 3653;
 
 const byId = z.object({ id: Id });
 
@@ -14,6 +17,9 @@ export const batchRoutes = routes((app, { store, clock, shelf }) => {
     if (batch.madeOn > (await clock.today())) throw Fault.field(`${at}madeOn`, 'That day has not come yet.');
     if (batch.plan.stages[0] && batch.plan.stages[0].start < batch.madeOn)
       throw Fault.field(`${at}plan.stages.0.start`, 'It would start before it was made: plan from today.');
+    const late = batch.plan.stages.findIndex(({ end }) => daysBetween(batch.madeOn, end) > LONGEST_PLAN_DAYS);
+    if (late >= 0)
+      throw Fault.field(`${at}plan.stages.${late}.end`, 'That is more than ten years away: nothing can be planned so far ahead.');
   };
 
   app.get('/api/batches', { schema: { summary: 'Every batch with its events' } }, async (request, reply) =>

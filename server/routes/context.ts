@@ -2,6 +2,7 @@ import type { FastifyInstance, FastifyPluginAsync, FastifyReply, FastifyRequest 
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import type { NurseryClock } from '../clock.ts';
 import type { Devices } from '../devices.ts';
+import type { Backups } from '../jobs/backups.ts';
 import type { Loggers } from '../jobs/loggers.ts';
 import type { Reading } from '../reading.ts';
 import type { Shelf } from '../shelf.ts';
@@ -17,6 +18,9 @@ export interface Context {
   temperatures: Temperatures;
   loggers: Loggers;
   reading: Reading;
+  backups: Backups;
+  /** Where browsers reach the nursery, where it is said. */
+  address?: string;
 }
 
 /** Makes a plugin of routes typed by their Zod schemas. */

@@ -29,7 +29,8 @@ export const nurseryRoutes = routes((app, { store, loggers }) => {
     async (request) => {
       if (request.params.id !== request.body.id) throw Fault.field('id', 'The address and the place name different ids.');
       const saved = await store.savePlace(request.body);
-      if (saved.logger) await loggers.catchUp();
+      // Asked again every minute: what it does not say now it says then.
+      if (saved.logger) await loggers.catchUp().catch((error) => app.log.error(error));
       return saved;
     },
   );

@@ -21,7 +21,7 @@ const Due = z.object({
 });
 
 /** What follows from all that is recorded, for whoever is not the browser: the round, a calendar, tables, labels. */
-export const roundRoutes = routes((app, { reading, store }) => {
+export const roundRoutes = routes((app, { reading, store, address }) => {
   const read = async () => {
     const now = await reading.now();
     if (!now) throw Fault.notFound('The nursery is not set up yet.');
@@ -66,7 +66,7 @@ export const roundRoutes = routes((app, { reading, store }) => {
     '/api/calendar.ics',
     { schema: { summary: 'Everything that is due or planned, as an iCalendar feed (RFC 5545) to subscribe to' } },
     async (request, reply) => {
-      const origin = `${request.protocol}://${request.host}`;
+      const origin = address ?? `${request.protocol}://${request.host}`;
       return reply.type('text/calendar; charset=utf-8').send(calendarOf(await read(), origin));
     },
   );
@@ -104,13 +104,17 @@ export const roundRoutes = routes((app, { reading, store }) => {
           copies: z.coerce.number().int().min(1, { error: 'At least one of each.' }).max(200, { error: 'At most 200 of each.' }).default(1),
           /** Labels of the first sheet that are used up. */
           skip: z.coerce.number().int().min(0).max(200).default(0),
-          origin: z.url().optional(),
+          origin: z
+            .string()
+            .max(200)
+            .regex(/^https?:\/\/[a-z0-9.:[\]-]+$/i, { error: 'Give an address such as http://localhost:4280.' })
+            .optional(),
         }),
       },
     },
     async (request, reply) => {
       const { kind, sheet, of, copies, skip, origin } = request.query;
-      const here = origin ?? `${request.protocol}://${request.host}`;
+      const here = address ?? origin ?? `${request.protocol}://${request.host}`;
       const pdf = await labelsPdf(await read(), { kind, sheet, of, copies, skip, origin: here });
       return reply.type('application/pdf').header('content-disposition', 'inline; filename="chill-labels.pdf"').send(pdf);
     },

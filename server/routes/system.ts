@@ -1,20 +1,27 @@
 import { Clock } from '@chill/model/clock.ts';
+import { Health } from '@chill/model/health.ts';
 import { z } from '@chill/model/zod.ts';
 import { routes } from './context.ts';
 
 /** Whether it is well, and what day it is. */
-export const systemRoutes = routes((app, { store, clock, loggers }) => {
+export const systemRoutes = routes((app, { store, clock, loggers, backups }) => {
   app.get(
     '/api/health',
     {
       schema: {
-        summary: 'Whether the server and its database answer',
-        response: { 200: z.object({ status: z.literal('ok'), today: z.string() }) },
+        summary: 'Whether the server and its database answer, and how the backups stand',
+        response: { 200: Health },
       },
     },
-    async () => {
+    async (): Promise<Health> => {
       await store.batchesTag();
-      return { status: 'ok' as const, today: await clock.today() };
+      const { last_ms, damaged, failed } = backups.state;
+      return {
+        status: damaged ? 'damaged' : 'ok',
+        today: await clock.today(),
+        lastBackup: last_ms === undefined ? null : new Date(last_ms).toISOString(),
+        ...((damaged ?? failed) && { fault: damaged ?? failed }),
+      };
     },
   );
 

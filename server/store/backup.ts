@@ -1,64 +1,142 @@
-import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
+import { closeSync, copyFileSync, existsSync, fsyncSync, mkdirSync, openSync, readdirSync, renameSync, rmSync } from 'node:fs';
+import { basename, join } from 'node:path';
 import Database from 'better-sqlite3';
-import type { DataSource } from 'typeorm';
-import { rawDatabase } from './raw.ts';
+import { offThread } from '../offThread/offThread.ts';
+import { BACKUP_FOLDER, DATABASE_FILE } from './files.ts';
+import { lockFolder } from './lock.ts';
+import quickCheck from './quickCheck.ts';
+import { asUnusable, Unusable } from './unusable.ts';
 
-const FOLDER = 'backups';
-const KEPT = 14;
+/** The newest so many are kept, and of the months before them the newest of each. */
+const NEWEST_KEPT = 14;
+const MONTHS_KEPT = 12;
+/** Checking takes about a second for every 200 MB; a disk that takes longer than this is no disk to trust. */
+const LONGEST_CHECK_MS = 600_000;
+
+/** Damage that a check found; what was backed up before stays. */
+export class Damaged extends Error {}
 
 /**
- * Copies the database with SQLite's own online backup while it is in use. Keeps the newest fourteen.
+ * Copies the database with SQLite's own online backup while it is in use, checks the copy page by page on another thread, and lets old ones go.
  * @returns the backup's path.
+ * @throws {Damaged} where the copy is not sound, since then neither is the database: the copy is thrown away and every older backup stays.
  */
-export async function backUp(source: DataSource, dataFolder: string, why: string): Promise<string> {
-  const folder = join(dataFolder, FOLDER);
+export async function backUp(
+  database: Database.Database,
+  dataFolder: string,
+  why: 'daily' | 'asked' | 'before-migration',
+): Promise<string> {
+  const folder = join(dataFolder, BACKUP_FOLDER);
   mkdirSync(folder, { recursive: true });
   const stamp = new Date().toISOString().replace(/[:.]/g, '-');
   const target = join(folder, `chill-${stamp}-${why}.sqlite`);
-  await rawDatabase(source).backup(`${target}.part`);
-  renameSync(`${target}.part`, target);
-  for (const old of listBackups(dataFolder).slice(KEPT)) rmSync(old);
+  const part = `${target}.part`;
+  try {
+    await database.backup(part);
+    const fault = await offThread<string, string | undefined>(new URL('./quickCheck.ts', import.meta.url), part, LONGEST_CHECK_MS);
+    if (fault) throw new Damaged(fault);
+    onDisk(part);
+    renameSync(part, target);
+  } catch (error) {
+    for (const suffix of ['', '-journal', '-wal', '-shm']) rmSync(part + suffix, { force: true });
+    throw (error as { code?: string }).code?.startsWith('SQLITE_CORRUPT') ? new Damaged((error as Error).message) : error;
+  }
+  const kept = keptBackups(listBackups(dataFolder));
+  for (const old of listBackups(dataFolder)) if (!kept.has(old)) rmSync(old);
   return target;
 }
 
 /** Paths of the backups in a data folder, the newest first. */
 export function listBackups(dataFolder: string): string[] {
-  const folder = join(dataFolder, FOLDER);
+  const folder = join(dataFolder, BACKUP_FOLDER);
   if (!existsSync(folder)) return [];
   return readdirSync(folder)
-    .filter((name) => name.endsWith('.sqlite'))
+    .filter((name) => /^chill-.*\.sqlite$/.test(name))
     .sort()
     .reverse()
     .map((name) => join(folder, name));
 }
 
-/**
- * Puts a backup in the place of the database; the server must not be running. What was there is kept beside it.
- * @throws {Error} where the file is not a sound Chill database; nothing is changed then.
- */
-export function restoreBackup(backup: string, dataFolder: string, databaseFile: string): { replaced?: string } {
-  requireSound(backup);
-  const file = join(dataFolder, databaseFile);
-  mkdirSync(dataFolder, { recursive: true });
-  const replaced = existsSync(file) ? `${file}.before-restore-${Date.now()}` : undefined;
-  copyFileSync(backup, `${file}.part`);
-  if (replaced) renameSync(file, replaced);
-  // The old write-ahead log belongs to the old file and would corrupt the new one.
-  for (const suffix of ['-wal', '-shm']) rmSync(file + suffix, { force: true });
-  renameSync(`${file}.part`, file);
-  return replaced ? { replaced } : {};
+/** Which of some backups, the newest first, are kept: the newest fourteen, and the newest of each of twelve months. */
+export function keptBackups(newestFirst: readonly string[]): Set<string> {
+  const months = new Map<string, string>();
+  for (const path of newestFirst) {
+    const month = basename(path).slice('chill-'.length, 'chill-2026-01'.length);
+    if (!months.has(month)) months.set(month, path);
+  }
+  return new Set([...newestFirst.slice(0, NEWEST_KEPT), ...[...months.values()].slice(0, MONTHS_KEPT)]);
 }
 
-function requireSound(file: string): void {
-  let database: Database.Database | undefined;
+/** When a backup was made, ms since 1970. */
+export function madeAt(path: string): number {
+  const [day, hour, minute, second] = /(\d{4}-\d\d-\d\d)T(\d\d)-(\d\d)-(\d\d)/.exec(basename(path))?.slice(1) ?? [];
+  return Date.parse(`${day}T${hour}:${minute}:${second}Z`);
+}
+
+/**
+ * Puts a backup in the place of the database. What was there, with what its log still held, is kept beside it.
+ * @throws {Unusable} where the file is not a sound Chill database, or a server is running on the folder; nothing is changed then.
+ */
+export function restoreBackup(backup: string, dataFolder: string): { replaced?: string } {
+  const fault = quickCheck(backup);
+  if (fault) throw new Unusable(`${backup} is not a sound backup: ${fault}`);
+  mkdirSync(dataFolder, { recursive: true });
+  const release = lockFolder(dataFolder);
+  const file = join(dataFolder, DATABASE_FILE);
+  const part = `${file}.part`;
   try {
-    database = new Database(file, { readonly: true, fileMustExist: true });
-    if (database.pragma('integrity_check', { simple: true }) !== 'ok') throw new Error('its pages are damaged');
-    database.prepare('SELECT count(*) FROM event').get();
+    copyFileSync(backup, part);
+    rename(part);
+    onDisk(part);
+    const replaced = existsSync(file) ? `${file}.before-restore-${Date.now()}` : undefined;
+    if (replaced) {
+      foldLogIn(file);
+      // A log that could not be folded in goes along: it belongs to the old file, holds what was saved last, and would corrupt the new one.
+      for (const suffix of ['-wal', '-shm']) if (existsSync(file + suffix)) renameSync(file + suffix, replaced + suffix);
+      renameSync(file, replaced);
+    }
+    renameSync(part, file);
+    return replaced ? { replaced } : {};
   } catch (error) {
-    throw new Error(`${file} is not a sound backup: ${(error as Error).message}`);
+    rmSync(part, { force: true });
+    throw asUnusable(error, dataFolder);
   } finally {
-    database?.close();
+    release();
+  }
+}
+
+/** Gives a copy a name of its own, so that no browser takes what it remembers of the other for this one. */
+function rename(file: string): void {
+  const database = new Database(file);
+  try {
+    const named = database.prepare("SELECT count(*) FROM sqlite_master WHERE name = 'store'").pluck().get();
+    if (named) database.prepare('UPDATE store SET name = ?').run(crypto.randomUUID());
+    database.pragma('journal_mode = DELETE');
+  } finally {
+    database.close();
+  }
+}
+
+/** Writes what a database's log holds into the database itself; a damaged one keeps its log. */
+function foldLogIn(file: string): void {
+  try {
+    const database = new Database(file);
+    try {
+      database.pragma('wal_checkpoint(TRUNCATE)');
+    } finally {
+      database.close();
+    }
+  } catch {
+    // Kept beside it as it is.
+  }
+}
+
+/** Waits until a file is on the disk, and not only on its way. */
+function onDisk(file: string): void {
+  const handle = openSync(file, 'r+');
+  try {
+    fsyncSync(handle);
+  } finally {
+    closeSync(handle);
   }
 }

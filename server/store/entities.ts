@@ -118,7 +118,13 @@ const ReadingDayRow = new EntitySchema<{ placeId: string; day: number; importSeq
   },
 });
 
+const StoreRow = new EntitySchema<{ id: number; name: string; edition: number }>({
+  name: 'store',
+  columns: { id: { type: 'integer', primary: true }, name: { type: 'text' }, edition: { type: 'integer' } },
+});
+
 export const ENTITIES = [
+  StoreRow,
   NurseryRow,
   ClockRow,
   PlaceRow,

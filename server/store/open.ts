@@ -1,41 +1,92 @@
-import { existsSync, mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import type Database from 'better-sqlite3';
+import Database from 'better-sqlite3';
 import { DataSource } from 'typeorm';
-import { backUp } from './backup.ts';
+import { backUp, listBackups } from './backup.ts';
 import { ENTITIES } from './entities.ts';
+import { DATABASE_FILE } from './files.ts';
+import { lockFolder } from './lock.ts';
 import { Ledger1760000000001 } from './migrations/0001-ledger.ts';
 import { Lots1760000000002 } from './migrations/0002-lots.ts';
 import { Splits1760000000003 } from './migrations/0003-splits.ts';
 import { Readings1760000000004 } from './migrations/0004-readings.ts';
+import { Store1760000000005 } from './migrations/0005-store.ts';
+import { rawDatabase } from './raw.ts';
+import { asUnusable, Unusable } from './unusable.ts';
 
-export const DATABASE_FILE = 'chill.sqlite';
+const MIGRATIONS = [Ledger1760000000001, Lots1760000000002, Splits1760000000003, Readings1760000000004, Store1760000000005];
+
+/** A database that this process has for itself. */
+export interface OpenDatabase {
+  source: DataSource;
+  /** Closes it, and lets others have the folder. */
+  close(): Promise<void>;
+}
 
 /**
- * Opens the nursery's database in `dataFolder`, making it where there is none. Before pending migrations change a file that exists,
- * it is backed up.
- * @throws {Error} where the file is not a database, or a migration fails; the file is then as it was.
+ * Opens the nursery's database in `dataFolder` for this process alone, making it where there is none. Before pending migrations change a file that
+ * exists, it is backed up. A file that is missing beside backups is not silently begun anew, unless `startEmpty` says so.
+ * @throws {Unusable} where it cannot be used, with what to do; the file is then as it was.
  */
-export async function openDatabase(dataFolder: string): Promise<DataSource> {
-  mkdirSync(dataFolder, { recursive: true });
+export async function openDatabase(dataFolder: string, { startEmpty = false } = {}): Promise<OpenDatabase> {
+  const held: (() => unknown)[] = [];
+  try {
+    mkdirSync(dataFolder, { recursive: true });
+    held.push(lockFolder(dataFolder));
+    const existed = looksUsable(dataFolder, startEmpty);
+    const source = new DataSource({
+      type: 'better-sqlite3',
+      database: join(dataFolder, DATABASE_FILE),
+      entities: ENTITIES,
+      migrations: MIGRATIONS,
+      migrationsTransactionMode: 'each',
+      synchronize: false,
+      enableWAL: true,
+      prepareDatabase: (database: Database.Database) => {
+        database.pragma('synchronous = FULL');
+        database.pragma('foreign_keys = ON');
+        database.pragma('busy_timeout = 5000');
+      },
+    });
+    await source.initialize();
+    held.unshift(() => source.destroy());
+    if (existed && (await source.showMigrations())) await backUp(rawDatabase(source), dataFolder, 'before-migration');
+    await source.runMigrations();
+    return {
+      source,
+      async close() {
+        for (const release of held) await release();
+      },
+    };
+  } catch (error) {
+    for (const release of held) await release();
+    throw asUnusable(error, dataFolder);
+  }
+}
+
+/** Whether there is a database to be opened, of a version that this Chill knows. Nothing is changed. */
+function looksUsable(dataFolder: string, startEmpty: boolean): boolean {
   const file = join(dataFolder, DATABASE_FILE);
-  const existed = existsSync(file);
-  const source = new DataSource({
-    type: 'better-sqlite3',
-    database: file,
-    entities: ENTITIES,
-    migrations: [Ledger1760000000001, Lots1760000000002, Splits1760000000003, Readings1760000000004],
-    migrationsTransactionMode: 'each',
-    synchronize: false,
-    enableWAL: true,
-    prepareDatabase: (database: Database.Database) => {
-      database.pragma('synchronous = FULL');
-      database.pragma('foreign_keys = ON');
-      database.pragma('busy_timeout = 5000');
-    },
-  });
-  await source.initialize();
-  if (existed && (await source.showMigrations())) await backUp(source, dataFolder, 'before-migration');
-  await source.runMigrations();
-  return source;
+  const there = existsSync(file) && statSync(file).size > 0;
+  if (!there) {
+    const backups = listBackups(dataFolder);
+    if (backups.length > 0 && !startEmpty)
+      throw new Unusable(
+        `The data file in ${dataFolder} is ${existsSync(file) ? 'empty' : 'gone'}, but there are backups: put the newest back with “npm run restore -- ${backups[0]}”, or start an empty nursery with “npm start -- --empty”.`,
+      );
+    return false;
+  }
+  const database = new Database(file, { readonly: true, fileMustExist: true });
+  try {
+    const known = new Set(MIGRATIONS.map((migration) => new migration().name));
+    const hasAny = database.prepare("SELECT count(*) FROM sqlite_master WHERE name = 'migrations'").pluck().get();
+    const names = hasAny ? (database.prepare('SELECT name FROM migrations').pluck().all() as string[]) : [];
+    if (names.some((name) => !known.has(name)))
+      throw new Unusable(
+        `The data in ${dataFolder} was written by a newer Chill: start that one, or put a backup from before back with “npm run restore”.`,
+      );
+  } finally {
+    database.close();
+  }
+  return true;
 }

@@ -1,15 +1,19 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { existsSync, readdirSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { connect } from 'node:net';
 import { join } from 'node:path';
 import { fold } from '@chill/core/ledger/fold.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import { describe, expect, test } from '@jest/globals';
-import { NURSERY, someBatch, someLot, TODAY, temporaryFolder, testServer, uuid } from '../testing.ts';
-import { backUp, listBackups, restoreBackup } from './backup.ts';
-import { DATABASE_FILE, openDatabase } from './open.ts';
+import Database from 'better-sqlite3';
+import { leaveBehind, NURSERY, someBatch, someLot, TODAY, temporaryFolder, testServer, uuid } from '../testing.ts';
+import { backUp, keptBackups, listBackups, restoreBackup } from './backup.ts';
+import { DATABASE_FILE } from './files.ts';
+import { openDatabase } from './open.ts';
 import { Queue } from './queue.ts';
 import { rawDatabase } from './raw.ts';
+import { Unusable } from './unusable.ts';
 
 describe('the database', () => {
   test('has the tables that the entities describe: no drift', async () => {
@@ -25,36 +29,106 @@ describe('the database', () => {
   });
   test('is backed up before a migration changes it', async () => {
     const { source, dataFolder, close } = await testServer();
-    await source.query('DELETE FROM migrations');
-    for (const table of ['reading_day', 'reading_import', 'own_species', 'lot_event', 'event', 'batch', 'lot', 'place', 'clock', 'nursery'])
-      await source.query(`DROP TABLE "${table}"`);
+    await source.query("DELETE FROM migrations WHERE name = 'Store1760000000005'");
+    await source.query('DROP TABLE store');
     await close();
-    const again = await openDatabase(dataFolder);
+    await (await openDatabase(dataFolder)).close();
     expect(listBackups(dataFolder)).toHaveLength(1);
-    await again.destroy();
+  });
+  test('is for one server alone, and no backup is put back under it', async () => {
+    const server = await testServer();
+    await expect(openDatabase(server.dataFolder)).rejects.toThrow('already running');
+    const backup = await backUp(rawDatabase(server.source), server.dataFolder, 'asked');
+    expect(() => restoreBackup(backup, server.dataFolder)).toThrow('already running');
+    await server.close();
+    expect(restoreBackup(backup, server.dataFolder).replaced).toBeDefined();
+  });
+  test('that is gone or empty beside backups is not silently begun anew', async () => {
+    const server = await testServer();
+    await backUp(rawDatabase(server.source), server.dataFolder, 'asked');
+    await server.close();
+    const file = join(server.dataFolder, DATABASE_FILE);
+    writeFileSync(file, '');
+    await expect(openDatabase(server.dataFolder)).rejects.toThrow(/is empty, but there are backups.*npm run restore/);
+    rmSync(file);
+    await expect(openDatabase(server.dataFolder)).rejects.toThrow(/is gone, but there are backups/);
+    await (await openDatabase(server.dataFolder, { startEmpty: true })).close();
+  });
+  test('of a newer Chill, or damaged, or no folder at all is refused in one sentence, and stays as it is', async () => {
+    const server = await testServer();
+    await server.source.query("INSERT INTO migrations (timestamp, name) VALUES (9999, 'Later9999')");
+    await server.close();
+    const file = join(server.dataFolder, DATABASE_FILE);
+    const before = readFileSync(file);
+    await expect(openDatabase(server.dataFolder)).rejects.toThrow('written by a newer Chill');
+    expect(readFileSync(file).equals(before)).toBe(true);
+    writeFileSync(file, 'no database at all, but a text that is long enough to be read as one '.repeat(100));
+    await expect(openDatabase(server.dataFolder)).rejects.toThrow(/is damaged: put a backup back/);
+    await expect(openDatabase(file)).rejects.toThrow(/is a file, not a folder/);
+    await expect(openDatabase('/dev/full/x')).rejects.toThrow(Unusable);
   });
 });
 
 describe('a backup', () => {
-  test('restored gives back what was there, and keeps what it replaces', async () => {
+  test('restored gives back what was there under a name of its own, and keeps what it replaces with its log', async () => {
     const first = await testServer();
     const kept = someLot();
     await first.ask('POST', '/api/lots', kept);
-    const backup = await backUp(first.source, first.dataFolder, 'test');
-    await first.ask('POST', '/api/lots', someLot());
+    const backup = await backUp(rawDatabase(first.source), first.dataFolder, 'asked');
+    const last = someLot();
+    await first.ask('POST', '/api/lots', last);
+    const { etag } = (await first.ask('GET', '/api/batches')).headers;
+    // Killed: the last lot is in the log alone.
+    const killed = temporaryFolder();
+    leaveBehind(first.dataFolder, killed);
     await first.close();
-    const { replaced } = restoreBackup(backup, first.dataFolder, DATABASE_FILE);
-    expect(existsSync(replaced as string)).toBe(true);
-    const second = await testServer({ dataFolder: first.dataFolder });
+    const { replaced } = restoreBackup(backup, killed);
+    const old = new Database(replaced as string);
+    expect(old.prepare('SELECT id FROM lot ORDER BY rowid').pluck().all()).toEqual([kept.id, last.id]);
+    old.close();
+    const second = await testServer({ dataFolder: killed });
     expect((await second.ask('GET', '/api/lots')).body.map((lot: { id: string }) => lot.id)).toEqual([kept.id]);
+    expect((await second.ask('GET', '/api/batches')).headers.etag).not.toBe(etag);
     await second.close();
   });
   test('that is no database is refused, and nothing is changed', () => {
     const folder = temporaryFolder();
     const picture = join(folder, 'picture.png');
     writeFileSync(picture, 'not a database, though long enough to be read as one '.repeat(100));
-    expect(() => restoreBackup(picture, folder, DATABASE_FILE)).toThrow('is not a sound backup');
+    expect(() => restoreBackup(picture, folder)).toThrow('is not a sound backup');
     expect(readdirSync(folder)).toEqual(['picture.png']);
+  });
+  test('is made when the last is older than a day; a damaged file pushes no good one out, and health says so', async () => {
+    const server = await testServer();
+    for (let i = 0; i < 3; i++) await server.ask('POST', '/api/lots', someLot());
+    expect((await server.ask('GET', '/api/health')).body).toEqual({ status: 'ok', today: TODAY, lastBackup: null });
+    await server.backups.lookAfter();
+    await server.backups.lookAfter();
+    expect(listBackups(server.dataFolder)).toHaveLength(1);
+    await server.backups.lookAfter(Date.now() + 90_000_000);
+    expect(listBackups(server.dataFolder)).toHaveLength(2);
+    const [{ page }] = (await server.source.query(
+      "SELECT rootpage AS page FROM sqlite_master WHERE tbl_name = 'lot_event' AND type = 'index'",
+    )) as [{ page: number }];
+    await server.close();
+    const file = join(server.dataFolder, DATABASE_FILE);
+    const bytes = readFileSync(file);
+    bytes.fill(0xfe, (page - 1) * 4096, (page - 1) * 4096 + 200);
+    writeFileSync(file, bytes);
+    const again = await testServer({ dataFolder: server.dataFolder });
+    await again.backups.lookAfter(Date.now() + 180_000_000);
+    expect((await again.ask('GET', '/api/health')).body).toMatchObject({ status: 'damaged', fault: expect.any(String) });
+    expect(listBackups(server.dataFolder)).toHaveLength(2);
+    await again.close();
+  });
+  test('stays while it is among the newest fourteen, or is the newest of one of twelve months', () => {
+    const day = (month: number, date: number) =>
+      `chill-20${25 + Math.floor(month / 12)}-${String((month % 12) + 1).padStart(2, '0')}-${date}T04-00-00-000Z-daily.sqlite`;
+    const newestFirst = Array.from({ length: 20 }, (_, month) => [28, 27, 26, 25, 24].map((date) => day(19 - month, date))).flat();
+    const kept = keptBackups(newestFirst);
+    expect(kept.size).toBe(14 + 12 - 3);
+    expect([...kept].slice(0, 14)).toEqual(newestFirst.slice(0, 14));
+    expect(kept.has(day(19 - 11, 28)) && !kept.has(day(19 - 12, 28)) && !kept.has(day(19 - 11, 27))).toBe(true);
   });
 });
 
@@ -87,7 +161,7 @@ async function startServer(dataFolder: string) {
     // biome-ignore lint/suspicious/noExplicitAny: what the server answers is judged by the expectations.
     return { status: response.status, body: (await response.json()) as any };
   };
-  return { child, send };
+  return { child, send, address };
 }
 
 test('killed in the middle of a hundred writes, every acknowledged event is there and every sum is right', async () => {
@@ -126,6 +200,32 @@ test('killed in the middle of a hundred writes, every acknowledged event is ther
   second.child.kill('SIGTERM');
   await once(second.child, 'exit');
   const checked = await openDatabase(dataFolder);
-  expect(rawDatabase(checked).pragma('integrity_check', { simple: true })).toBe('ok');
-  await checked.destroy();
+  expect(rawDatabase(checked.source).pragma('integrity_check', { simple: true })).toBe('ok');
+  await checked.close();
 }, 60_000);
+
+test('told to stop, it stops, whoever holds on to it: the silent, those who never finish, and those who listen', async () => {
+  const dataFolder = temporaryFolder();
+  const { child, send, address } = await startServer(dataFolder);
+  await send('PUT', '/api/nursery', NURSERY);
+  const port = Number(new URL(address).port);
+  const holdOn = (text: string) =>
+    new Promise<void>((held) => {
+      const socket = connect(port, '127.0.0.1', () => socket.write(text, () => held()));
+      socket.on('error', () => undefined);
+    });
+  const host = `Host: 127.0.0.1:${port}\r\n`;
+  await holdOn('');
+  await holdOn('GET /api/he');
+  await holdOn(`PUT /api/nursery HTTP/1.1\r\n${host}Content-Type: application/json\r\nContent-Length: 5000\r\n\r\n{"name"`);
+  await holdOn(`GET /api/health HTTP/1.1\r\n${host}Connection: keep-alive\r\n\r\n`);
+  await holdOn(
+    `GET /api/devices/balance HTTP/1.1\r\n${host}Connection: Upgrade\r\nUpgrade: websocket\r\nSec-WebSocket-Version: 13\r\nSec-WebSocket-Key: ${btoa('x'.repeat(16))}\r\n\r\n`,
+  );
+  const ended = once(child, 'exit');
+  child.kill('SIGTERM');
+  expect(await ended).toEqual([0, null]);
+  const again = await testServer({ dataFolder });
+  expect((await again.ask('GET', '/api/nursery')).body).toMatchObject({ name: NURSERY.name });
+  await again.close();
+}, 30_000);

@@ -6,6 +6,7 @@ import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { ReadingImport } from '@chill/model/temperature.ts';
+import type Database from 'better-sqlite3';
 import type { DataSource, EntityManager } from 'typeorm';
 import { Fault } from '../fault.ts';
 import { unhurried } from '../unhurried.ts';
@@ -24,27 +25,68 @@ import {
 } from './batches.ts';
 import { bodyOf } from './body.ts';
 import { BatchRow, ClockRow, NurseryRow, OwnSpeciesRow, PlaceRow } from './entities.ts';
+import { inTransaction, requireOutside, StoreBroken } from './inTransaction.ts';
 import { addLot, appendToLot, changeLot, lotsInHand } from './lots.ts';
 import { Queue } from './queue.ts';
 import { rawDatabase } from './raw.ts';
 import { importsOf, lastReadingOf, readingsOf, setUndone, type TakenIn, takeIn } from './readings.ts';
+import { markSaved } from './saved.ts';
 
 /** Everything that is kept, behind one queue. Rules come from core; what they refuse is thrown as a {@link Fault}. */
 export class Store {
   readonly source: DataSource;
   readonly #queue = new Queue();
   readonly #editions = new Map<string, number>();
+  readonly #onBroken: (error: StoreBroken) => void;
+  #broken: StoreBroken | undefined;
+  #name: string | undefined;
 
-  constructor(source: DataSource) {
+  /** `onBroken` is told once when the connection can no longer be trusted; from then on everything is refused. */
+  constructor(source: DataSource, onBroken: (error: StoreBroken) => void = () => undefined) {
     this.source = source;
+    this.#onBroken = onBroken;
   }
 
-  #read<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    return this.#queue.run(() => work(this.source.manager));
+  /** What does not change: `work` on the connection, when everything queued before is done. */
+  #read<T>(work: (manager: EntityManager, database: Database.Database) => Promise<T> | T): Promise<T> {
+    return this.#trusted(async (database) => {
+      try {
+        return await work(this.source.manager, database);
+      } finally {
+        requireOutside(database);
+      }
+    });
   }
 
-  #write<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    return this.#queue.run(() => this.source.transaction(work));
+  /** What changes: all of `work`, or nothing. */
+  #write<T>(work: (manager: EntityManager, database: Database.Database) => Promise<T>): Promise<T> {
+    return this.#trusted(async (database) => {
+      const done = await inTransaction(database, () => work(this.source.manager, database));
+      markSaved();
+      return done;
+    });
+  }
+
+  #trusted<T>(work: (database: Database.Database) => Promise<T>): Promise<T> {
+    return this.#queue.run(async () => {
+      if (this.#broken) throw this.#broken;
+      try {
+        return await work(rawDatabase(this.source));
+      } catch (error) {
+        if (error instanceof StoreBroken) {
+          this.#broken = error;
+          this.#onBroken(error);
+        }
+        throw error;
+      }
+    });
+  }
+
+  /** A tag for the browser's cache, of this database alone: a backup that is put back has another name. */
+  #tag(database: Database.Database, query: string): string {
+    this.#name ??= database.prepare('SELECT name FROM store').pluck().get() as string;
+    const counts = database.prepare(query).raw().get() as (number | null)[];
+    return `"${this.#name}-${counts.map((count) => count ?? 0).join('-')}"`;
   }
 
   /** The nursery, or `undefined` before the first run is over. */
@@ -85,12 +127,12 @@ export class Store {
 
   /** A place's readings between two moments, ms since 1970. */
   readings(placeId: string, from_ms?: number, to_ms?: number): Promise<Readings> {
-    return this.#queue.run(async () => readingsOf(rawDatabase(this.source), placeId, from_ms, to_ms));
+    return this.#read((_manager, database) => readingsOf(database, placeId, from_ms, to_ms));
   }
 
   /** The moment of a place's last reading, ms since 1970. */
   lastReading(placeId: string): Promise<number | undefined> {
-    return this.#queue.run(async () => lastReadingOf(rawDatabase(this.source), placeId));
+    return this.#read((_manager, database) => lastReadingOf(database, placeId));
   }
 
   /** Counts up whenever a place's readings change. */
@@ -99,27 +141,25 @@ export class Store {
   }
 
   imports(placeId: string): Promise<(ReadingImport & { undone: boolean })[]> {
-    return this.#queue.run(async () => importsOf(rawDatabase(this.source), placeId));
+    return this.#read((_manager, database) => importsOf(database, placeId));
   }
 
   /** Takes readings in as one import, all or none; sending the same again is harmless. */
   takeInReadings(told: Omit<ReadingImport, 'count' | 'from' | 'to'>, readings: Readings): Promise<TakenIn> {
-    return this.#write(async (manager) => {
+    return this.#write(async (manager, database) => {
       if (!(await manager.existsBy(PlaceRow, { id: told.placeId }))) throw Fault.notFound('There is no such place.');
-      const taken = await unhurried(takeIn(rawDatabase(this.source), told, readings));
-      this.#readingsChanged(told.placeId);
-      return taken;
-    });
+      return unhurried(takeIn(database, told, readings));
+    }).finally(() => this.#readingsChanged(told.placeId));
   }
 
   /** Takes an import's readings out, or puts them back. A logger whose readings are taken out is listened to no longer, or they would come again. */
   undoImport(importId: string, undone: boolean): Promise<void> {
-    return this.#write(async (manager) => {
-      const placeId = setUndone(rawDatabase(this.source), importId, undone);
+    return this.#write(async (manager, database) => {
+      const placeId = setUndone(database, importId, undone);
       const { logger, ...place } = bodyOf<Place>(await manager.findOneByOrFail(PlaceRow, { id: placeId }));
       if (undone && logger === importId) await savePlace(manager, place);
-      this.#readingsChanged(placeId);
-    });
+      return placeId;
+    }).then((placeId) => this.#readingsChanged(placeId));
   }
 
   #readingsChanged(placeId: string): void {
@@ -164,39 +204,32 @@ export class Store {
 
   /** Every batch with its events, as one JSON text. */
   batchesJson(): Promise<string> {
-    return this.#queue.run(async () => batchesToJson(rawDatabase(this.source)));
+    return this.#read((_manager, database) => batchesToJson(database));
   }
 
   /** Changes whenever any batch or event is added: for the browser's cache. */
   batchesTag(): Promise<string> {
-    return this.#queue.run(async () => {
-      const row = rawDatabase(this.source).prepare('SELECT (SELECT count(*) FROM batch) AS b, (SELECT max(seq) FROM event) AS e').get();
-      const { b, e } = row as { b: number; e: number | null };
-      return `"${b}-${e ?? 0}"`;
-    });
+    return this.#read((_manager, database) => this.#tag(database, 'SELECT (SELECT count(*) FROM batch), (SELECT max(seq) FROM event)'));
   }
 
   /** Every batch's id with how many events it has, in the order in which they were made. */
   batchVersions(): Promise<{ id: string; version: number }[]> {
-    return this.#queue.run(async () => batchVersions(rawDatabase(this.source)));
+    return this.#read((_manager, database) => batchVersions(database));
   }
 
   /** Some batches with their events. */
   batchesOf(ids: readonly string[]): Promise<Batch[]> {
-    return this.#queue.run(async () => batchesOf(rawDatabase(this.source), ids));
+    return this.#read((_manager, database) => batchesOf(database, ids));
   }
 
   /** Changes whenever any lot, its events, or what batches have of it does. */
   lotsTag(): Promise<string> {
-    return this.#queue.run(async () => {
-      const row = rawDatabase(this.source)
-        .prepare(
-          'SELECT (SELECT sum(version) FROM lot) v, (SELECT count(*) FROM lot) l, (SELECT max(seq) FROM lot_event) e, (SELECT count(*) FROM batch) b',
-        )
-        .raw()
-        .get();
-      return JSON.stringify(row);
-    });
+    return this.#read((_manager, database) =>
+      this.#tag(
+        database,
+        'SELECT (SELECT sum(version) FROM lot), (SELECT count(*) FROM lot), (SELECT max(seq) FROM lot_event), (SELECT count(*) FROM batch)',
+      ),
+    );
   }
 
   batch(id: string): Promise<Batch> {

@@ -1,4 +1,5 @@
 import { Count, Id, Instant, PlainDate, PositiveCount, Share, Slug, shortText } from './primitives.ts';
+import { Way } from './way.ts';
 import { z } from './zod.ts';
 
 /** A point on the Earth, degrees; north and east positive. */
@@ -139,9 +140,20 @@ export const LotEventStamp = z.object({ version: z.int().min(1), recordedAt: Ins
 export const LotAppend = z.object({ decidedOn: z.int().min(0), event: NewLotEvent });
 export type LotAppend = z.infer<typeof LotAppend>;
 
-/** A lot as the server tells of it: with its ledger, and with what is not in any batch. */
+/**
+ * A towel test that is over, as it went: what came of what was laid out, along which way, how long in what warmth. It tells of everything that a seed
+ * must be and do to come there, not of soundness alone.
+ */
+export const TowelResult = z.object({ on: PlainDate, tested: z.int(), came: z.int(), way: Way, warm_days: z.number(), warm_C: z.number() });
+export type TowelResult = z.infer<typeof TowelResult>;
+
+/** A lot as the server tells of it: with its ledger, with what is not in any batch, and with what its closed batches leave to be known. */
 export const LotInHand = Lot.extend({
   unassigned: z.int().min(0),
+  /** Seeds that its batches were made of, open and closed; what was split off is counted with the batch that it came from. */
+  inBatches: z.int().min(0),
+  /** Results of its towel tests that are closed, with the batch that each was. */
+  towels: z.array(TowelResult.extend({ batchId: Id })),
   version: z.int().min(1),
   events: z.array(z.intersection(NewLotEvent, LotEventStamp)),
 });

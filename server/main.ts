@@ -5,6 +5,7 @@ import { readConfig } from './config.ts';
 import { NO_DEVICES, simulatedDevices } from './devices.ts';
 import { Backups } from './jobs/backups.ts';
 import { Loggers } from './jobs/loggers.ts';
+import { MouldReading } from './jobs/mould.ts';
 import { Reading } from './reading.ts';
 import { Shelf } from './shelf.ts';
 import { openDatabase } from './store/open.ts';
@@ -44,6 +45,7 @@ const devices = clock.steppable ? simulatedDevices(store, clock, shelf, temperat
 const loggers = new Loggers(store, devices, clock);
 const reading = new Reading(store, shelf, clock, temperatures);
 const backups = new Backups(rawDatabase(source), config.dataFolder);
+const mould = new MouldReading(store, clock, temperatures);
 const context = {
   store,
   clock,
@@ -53,6 +55,7 @@ const context = {
   loggers,
   reading,
   backups,
+  mould,
   ...(config.address && { address: config.address }),
 };
 const app = await buildApp(context, {
@@ -72,11 +75,13 @@ try {
 }
 const stopBackups = backups.start();
 const stopLoggers = loggers.start((error) => app.log.error(error));
+const stopMould = mould.start((error) => app.log.error(error));
 
 for (const signal of ['SIGINT', 'SIGTERM'] as const) {
   process.once(signal, async () => {
     const tooLong = setTimeout(() => process.exit(0), LONGEST_GOODBYE_MS);
     stopLoggers();
+    stopMould();
     await Promise.allSettled([app.close(), stopBackups()]);
     await close();
     clearTimeout(tooLong);

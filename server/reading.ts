@@ -1,14 +1,28 @@
-import { type BatchView, type LotView, NurseryReader } from '@chill/core/schedule/reading.ts';
+import { setImmediate } from 'node:timers/promises';
+import { addDays } from '@chill/core/calendar/dates.ts';
+import { type BatchView, type LotView, NurseryReader, type Stored } from '@chill/core/schedule/reading.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
+import type { Past } from '@chill/model/past.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { NurseryClock } from './clock.ts';
 import type { Shelf } from './shelf.ts';
 import type { Store } from './store/store.ts';
 import type { Temperatures } from './temperatures.ts';
+import { unhurried } from './unhurried.ts';
 
-/** The nursery as core reads it, now. */
+/** A batch stays in hand for so many days after it was closed: what was closed by mistake is undone where one stands. */
+const IN_HAND_DAYS = 7;
+/** Closed batches are read so many at a time. */
+const PAGE = 50;
+
+/** Batches are in hand that are open, or were closed on this day or later. */
+export function inHandSince(today: string): string {
+  return addDays(today, -IN_HAND_DAYS);
+}
+
+/** The nursery as core reads it, now: what is in hand. */
 export interface ReadNow {
   nursery: Nursery;
   today: string;
@@ -25,9 +39,10 @@ export class Reading {
   readonly #clock: NurseryClock;
   readonly #temperatures: Temperatures;
   readonly #reader = new NurseryReader();
-  readonly #batches = new Map<string, Batch>();
+  #batches = new Map<string, Batch>();
   readonly #nursery = new Steady<Nursery>();
   readonly #places = new Steady<Place[]>();
+  readonly #past = new Steady<Past>();
   #lots: { tag: string; value: LotInHand[] } | undefined;
 
   constructor(store: Store, shelf: Shelf, clock: NurseryClock, temperatures: Temperatures) {
@@ -39,34 +54,59 @@ export class Reading {
 
   /** `undefined` before the nursery is set up. */
   async now(): Promise<ReadNow | undefined> {
-    const stored = await this.#store.nursery();
+    const stored = await this.#stored();
     if (!stored) return undefined;
+    const { lots, batches } = await unhurried(this.#reader.inSteps(stored));
+    const { nursery, today, now_ms } = stored;
+    return { nursery, today, now_ms, places: [...stored.places], lots, batches };
+  }
+
+  /** Every batch there ever was, as it is read today, some at a time; others are answered in between. */
+  async *everyBatch(): AsyncGenerator<BatchView[]> {
+    const stored = await this.#stored();
+    if (!stored) return;
+    const lots = await this.#store.lots();
+    const ids = await this.#store.allBatchIds();
+    for (let from = 0; from < ids.length; from += PAGE) {
+      const calledUp = await this.#store.batchesOf(ids.slice(from, from + PAGE));
+      const ofPage = new Set(calledUp.map(({ lotId }) => lotId));
+      const reader = new NurseryReader();
+      yield reader.read({ ...stored, lots: lots.filter(({ id }) => ofPage.has(id)), batches: [], calledUp }).batches;
+      await setImmediate();
+    }
+  }
+
+  async #stored(): Promise<Stored | undefined> {
+    const nursery = await this.#store.nursery();
+    if (!nursery) return undefined;
     const [today, now_ms] = [await this.#clock.today(), await this.#clock.now_ms()];
-    const nursery = this.#nursery.of(stored);
-    const places = this.#places.of(await this.#store.places());
-    const batches = await this.#read();
-    const tag = await this.#store.lotsTag();
-    if (this.#lots?.tag !== tag) this.#lots = { tag, value: await this.#store.lots() };
-    const read = this.#reader.read({
-      nursery,
+    const since = inHandSince(today);
+    const batches = await this.#read(since);
+    const tag = await this.#store.lotsTag(since);
+    if (this.#lots?.tag !== tag) this.#lots = { tag, value: await this.#store.lots(since) };
+    return {
+      nursery: this.#nursery.of(nursery),
       today,
       now: new Date(now_ms).toISOString(),
       now_ms,
-      places,
+      places: this.#places.of(await this.#store.places()),
       lots: this.#lots.value,
       handbook: this.#shelf.all(),
       temperatures: await this.#temperatures.all(),
+      past: this.#past.of(await this.#store.past(since)),
       batches,
-    });
-    return { nursery, today, now_ms, places, lots: read.lots, batches: read.batches };
+    };
   }
 
-  /** Every batch; those that have no new events are the objects that they were. */
-  async #read(): Promise<Batch[]> {
-    const versions = await this.#store.batchVersions();
+  /** The batches in hand; those that have no new events are the objects that they were. */
+  async #read(since: string): Promise<Batch[]> {
+    const versions = await this.#store.batchVersions(since);
     const changed = versions.filter(({ id, version }) => this.#batches.get(id)?.events.length !== version).map(({ id }) => id);
-    for (const batch of await this.#store.batchesOf(changed)) this.#batches.set(batch.id, batch);
-    return versions.flatMap(({ id }) => this.#batches.get(id) ?? []);
+    const read = new Map((await this.#store.batchesOf(changed)).map((batch) => [batch.id, batch]));
+    // What is no longer in hand is let go.
+    const batches = versions.flatMap(({ id }) => read.get(id) ?? this.#batches.get(id) ?? []);
+    this.#batches = new Map(batches.map((batch) => [batch.id, batch]));
+    return batches;
   }
 }
 

@@ -63,7 +63,7 @@ describe('lots', () => {
     await server.ask('POST', '/api/lots', lot);
     await server.ask('POST', '/api/batches', someBatch(lot, 30));
     const mine = (await server.ask('GET', '/api/lots')).body.filter((one: { id: string }) => one.id === lot.id);
-    expect(mine).toEqual([{ ...lot, unassigned: 70, version: 1, events: [] }]);
+    expect(mine).toEqual([{ ...lot, unassigned: 70, inBatches: 30, towels: [], version: 1, events: [] }]);
   });
   test('change only as they were seen, and never below what their batches hold', async () => {
     const lot = someLot({ seeds: 100 });

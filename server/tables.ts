@@ -1,8 +1,11 @@
+import { setImmediate } from 'node:timers/promises';
+import type { BatchView } from '@chill/core/schedule/reading.ts';
 import { describeEvent } from '@chill/core/schedule/record.ts';
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import type { Place } from '@chill/model/place.ts';
 import Papa from 'papaparse';
 import { Fault } from './fault.ts';
-import type { ReadNow } from './reading.ts';
+import type { Reading, ReadNow } from './reading.ts';
 import type { Store } from './store/store.ts';
 
 /** Tables that can be had as CSV. */
@@ -11,18 +14,86 @@ export type Table = (typeof TABLES)[number];
 
 type Row = Record<string, string | number | boolean | null | undefined>;
 
-/** A table as CSV (RFC 4180), in SI, days as YYYY-MM-DD, moments in UTC. `readings` wants the id of a place. */
-export async function tableCsv(table: Table, now: ReadNow, store: Store, placeId?: string): Promise<string> {
+/** Tables that hold what is closed too: made some batches at a time. */
+const WHOLE = ['batches', 'events'] as const satisfies Table[];
+type Whole = (typeof WHOLE)[number];
+/** Readings that are written before others are answered again. */
+const READINGS_AT_ONCE = 20_000;
+
+/**
+ * A table as CSV (RFC 4180), piece by piece, in SI, days as YYYY-MM-DD, moments in UTC. `readings` wants the id of a place.
+ * @throws {Fault} where the place is not known, before the first piece.
+ */
+export function tableCsv(table: Table, now: ReadNow, reading: Reading, store: Store, placeId?: string): AsyncIterable<string> {
   if (table === 'readings') {
     if (!now.places.some(({ id }) => id === placeId)) throw Fault.field('place', 'Say of which place: give its id.');
-    const { at_ms, celsius } = await store.readings(placeId as string);
-    return csv(Array.from(at_ms, (at, i) => ({ at: new Date(at).toISOString(), celsius: celsius[i] as number })));
+    return asCsv(readingRows(store, placeId as string));
   }
-  return csv(rowsOf(table, now));
+  return asCsv(isWhole(table) ? wholeRows(table, now, reading) : [rowsOf(table, now)]);
 }
 
-function rowsOf(table: Exclude<Table, 'readings'>, { lots, batches, places, today }: ReadNow): Row[] {
-  const place = (id: string | undefined) => places.find((one) => one.id === id)?.name;
+function isWhole(table: Table): table is Whole {
+  return (WHOLE as readonly Table[]).includes(table);
+}
+
+async function* asCsv(pages: AsyncIterable<Row[]> | Iterable<Row[]>): AsyncGenerator<string> {
+  let first = true;
+  for await (const rows of pages) {
+    if (rows.length === 0) continue;
+    yield csv(rows, first);
+    first = false;
+  }
+  if (first) yield '\r\n';
+}
+
+async function* readingRows(store: Store, placeId: string): AsyncGenerator<Row[]> {
+  const { at_ms, celsius } = await store.readings(placeId);
+  for (let from = 0; from < at_ms.length; from += READINGS_AT_ONCE) {
+    const moments = at_ms.subarray(from, from + READINGS_AT_ONCE);
+    yield Array.from(moments, (at, i) => ({ at: new Date(at).toISOString(), celsius: celsius[from + i] as number }));
+    await setImmediate();
+  }
+}
+
+async function* wholeRows(table: Whole, { places }: ReadNow, reading: Reading): AsyncGenerator<Row[]> {
+  for await (const views of reading.everyBatch())
+    yield table === 'batches' ? views.map((view) => batchRow(view, places)) : views.flatMap(eventRows);
+}
+
+function batchRow({ batch, species, lot, projection: { state, stages, setOut } }: BatchView, places: readonly Place[]): Row {
+  return {
+    code: batch.code,
+    species: species.scientific,
+    lot: lot.code,
+    way: batch.plan.way.name,
+    seeds: batch.plan.seeds,
+    made: batch.madeOn,
+    stage: state.closedOn ? 'closed' : STAGE_NAMES[stages[Math.min(state.stage, stages.length - 1)]?.kind ?? 'pot'],
+    place: nameOf(state.stages[state.stage]?.placeId, places),
+    ...state.counts,
+    setOut,
+    closed: state.closedOn,
+  };
+}
+
+function eventRows({ batch, projection: { state } }: BatchView): Row[] {
+  return batch.events.map((event) => ({
+    code: batch.code,
+    version: event.version,
+    on: event.on,
+    at: event.at,
+    kind: event.kind,
+    told: describeEvent(event, batch, state.timers),
+    inForce: state.inForce.has(event.id),
+    recordedAt: event.recordedAt,
+  }));
+}
+
+function nameOf(placeId: string | undefined, places: readonly Place[]): string | undefined {
+  return places.find(({ id }) => id === placeId)?.name;
+}
+
+function rowsOf(table: Exclude<Table, 'readings' | Whole>, { lots, batches, places, today }: ReadNow): Row[] {
   switch (table) {
     case 'lots':
       return lots.map(({ code, speciesId, seeds, unassigned, provenance, note }) => ({
@@ -35,33 +106,6 @@ function rowsOf(table: Exclude<Table, 'readings'>, { lots, batches, places, toda
         on: provenance.on,
         note,
       }));
-    case 'batches':
-      return batches.map(({ batch, species, lot, projection: { state, stages, setOut } }) => ({
-        code: batch.code,
-        species: species.scientific,
-        lot: lot.code,
-        way: batch.plan.way.name,
-        seeds: batch.plan.seeds,
-        made: batch.madeOn,
-        stage: state.closedOn ? 'closed' : STAGE_NAMES[stages[Math.min(state.stage, stages.length - 1)]?.kind ?? 'pot'],
-        place: place(state.stages[state.stage]?.placeId),
-        ...state.counts,
-        setOut,
-        closed: state.closedOn,
-      }));
-    case 'events':
-      return batches.flatMap(({ batch, projection: { state } }) =>
-        batch.events.map((event) => ({
-          code: batch.code,
-          version: event.version,
-          on: event.on,
-          at: event.at,
-          kind: event.kind,
-          told: describeEvent(event, batch, state.timers),
-          inForce: state.inForce.has(event.id),
-          recordedAt: event.recordedAt,
-        })),
-      );
     case 'tasks':
       return batches.flatMap(({ batch, species, tasks }) =>
         tasks.map(({ kind, title, hint, due, overdue_days, placeId, lateness, pressing, minutes }) => ({
@@ -72,7 +116,7 @@ function rowsOf(table: Exclude<Table, 'readings'>, { lots, batches, places, toda
           hint,
           due,
           overdue_days: Math.max(0, overdue_days),
-          place: place(placeId),
+          place: nameOf(placeId, places),
           lateness,
           pressing,
           minutes,
@@ -123,8 +167,8 @@ function rowsOf(table: Exclude<Table, 'readings'>, { lots, batches, places, toda
 const FORMULA = /^(?:[\t\r\n]|[\s\u0000-\u001f\u007f\u2028\u2029\u200b\ufeff]*[=+\-@＝＋－＠])/u;
 
 /** Rows as CSV that no spreadsheet runs: what looks like a formula is marked as text. */
-export function csv(rows: readonly Row[]): string {
-  return `${Papa.unparse([...rows], { newline: '\r\n', escapeFormulae: FORMULA })}\r\n`;
+export function csv(rows: readonly Row[], header = true): string {
+  return `${Papa.unparse([...rows], { newline: '\r\n', header, escapeFormulae: FORMULA })}\r\n`;
 }
 
 function round(value: number): number {

@@ -15,6 +15,7 @@ import { NurseryClock } from './clock.ts';
 import { NO_DEVICES, simulatedDevices } from './devices.ts';
 import { Backups } from './jobs/backups.ts';
 import { Loggers } from './jobs/loggers.ts';
+import { MouldReading } from './jobs/mould.ts';
 import { Reading } from './reading.ts';
 import { Shelf } from './shelf.ts';
 import { DATABASE_FILE } from './store/files.ts';
@@ -49,7 +50,8 @@ export async function testServer(options: AppOptions & { demo?: boolean; dataFol
   const devices = options.demo ? simulatedDevices(store, clock, shelf, temperatures) : NO_DEVICES;
   const loggers = new Loggers(store, devices, clock);
   const reading = new Reading(store, shelf, clock, temperatures);
-  const app = await buildApp({ store, clock, shelf, devices, temperatures, loggers, reading, backups }, options);
+  const mould = new MouldReading(store, clock, temperatures);
+  const app = await buildApp({ store, clock, shelf, devices, temperatures, loggers, reading, backups, mould }, options);
   return {
     app,
     store,

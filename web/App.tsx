@@ -6,6 +6,7 @@ import { ErrorBoundary } from './kit/ErrorBoundary.tsx';
 import { Notices } from './kit/Notices.tsx';
 import { Run } from './kit/Run.tsx';
 import { Strip } from './kit/Strip.tsx';
+import { Waiting } from './kit/Waiting.tsx';
 import { RoundStation } from './stations/round/RoundStation.tsx';
 import { TimerEnds } from './stations/treat/TimerEnds.tsx';
 
@@ -156,14 +157,6 @@ function Message({ title, children }: { title: string; children: ReactNode }) {
       <h1>{title}</h1>
       <div className="mt-3 max-w-prose text-lg">{children}</div>
     </div>
-  );
-}
-
-function Waiting() {
-  return (
-    <p role="status" className="px-4 py-10 text-lg text-ink2 desk:px-10">
-      One moment …
-    </p>
   );
 }
 

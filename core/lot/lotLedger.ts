@@ -1,23 +1,9 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { Lot, LotEvent, NewLotEvent, Soundness, Storage } from '@chill/model/lot.ts';
+import type { Lot, LotEvent, LotInHand, NewLotEvent, Soundness, Storage, TowelResult } from '@chill/model/lot.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
-import type { Way } from '@chill/model/way.ts';
 import { daysBetween, earlier } from '../calendar/dates.ts';
 import { fold, LedgerError } from '../ledger/fold.ts';
 import { countIn } from '../ledger/states.ts';
-
-/**
- * A towel test that is over, as it went: what came of what was laid out, along which way, how long in what warmth. It tells of everything that a seed
- * must be and do to come there, not of soundness alone.
- */
-export interface TowelResult {
-  on: PlainDate;
-  tested: number;
-  came: number;
-  way: Way;
-  warm_days: number;
-  warm_C: number;
-}
 
 /** One test of a lot: what was sound of what was cut, or came of what was laid on a towel. */
 export interface SoundTest {
@@ -59,20 +45,24 @@ type FoldableLotEvent = NewLotEvent | LotEvent;
 export const TEST_AGES_AFTER_DAYS = 365;
 
 /** What of a batch a lot's tests are read from. */
-type TestBatch = Pick<Batch, 'plan' | 'purpose' | 'events' | 'from'>;
+type TestBatch = Pick<Batch, 'id' | 'plan' | 'purpose' | 'events' | 'from'>;
+/** What the server says of a lot's batches that are not at hand. */
+type FromServer = Partial<Pick<LotInHand, 'inBatches' | 'towels'>>;
 
 /**
- * The state of a lot after its events, with the towel tests among its batches read. Pure: used by server and browser alike.
+ * The state of a lot after its events, with the towel tests among its batches read. What the lot itself says of its batches stands where it does, so that
+ * none but those at hand need be there. Pure: used by server and browser alike.
  * @throws {LedgerError} where an event in force takes more seeds than there are, or a reversal names none.
  */
-export function lotState(lot: Lot, events: readonly FoldableLotEvent[], batches: readonly TestBatch[]): LotState {
-  const state = foldLot(
-    lot,
-    events,
-    // What was split off is counted with the batch that it came from.
-    batches.reduce((sum, batch) => sum + (batch.from ? 0 : batch.plan.seeds), 0),
-  );
-  return withTests(state, lot, batches);
+export function lotState(lot: Lot & FromServer, events: readonly FoldableLotEvent[], batches: readonly TestBatch[]): LotState {
+  // What was split off is counted with the batch that it came from.
+  const inBatches = lot.inBatches ?? batches.reduce((sum, batch) => sum + (batch.from ? 0 : batch.plan.seeds), 0);
+  const towels = new Map((lot.towels ?? []).map(({ batchId, ...result }) => [batchId, result]));
+  for (const batch of batches) {
+    const result = batch.purpose === 'test' ? readTowelTest(batch) : undefined;
+    if (result) towels.set(batch.id, result);
+  }
+  return withTests(foldLot(lot, events, inBatches), lot, [...towels.values()]);
 }
 
 /**
@@ -151,13 +141,12 @@ function refuse(event: FoldableLotEvent, drawer: number): never {
 }
 
 /** Brings in the test written down with the lot and those run as batches, and combines what still holds. */
-function withTests(state: LotState, lot: Lot, batches: readonly TestBatch[]): LotState {
+function withTests(state: LotState, lot: Lot, towels: readonly TowelResult[]): LotState {
   const tests: SoundTest[] = state.tests.filter(({ by }) => by === 'cut');
   if (lot.soundness.kind === 'tested') {
     const { tested, sound } = lot.soundness;
     tests.push({ on: lot.provenance.on, by: 'asWritten', tested, sound, beforeSort: false });
   }
-  const towels = batches.flatMap((batch) => (batch.purpose === 'test' ? (readTowelTest(batch) ?? []) : []));
   for (const { on, tested, came } of towels) tests.push({ on, tested, sound: came, by: 'towel', beforeSort: false });
   tests.sort((a, b) => a.on.localeCompare(b.on));
   const stale = ({ on }: { on: PlainDate }) => state.lastSort !== undefined && on < state.lastSort;

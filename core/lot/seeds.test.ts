@@ -1,4 +1,4 @@
-import type { Lot, NewLotEvent } from '@chill/model/lot.ts';
+import type { Lot, NewLotEvent, TowelResult } from '@chill/model/lot.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { LedgerError } from '../ledger/fold.ts';
@@ -151,12 +151,17 @@ describe('a lot’s ledger', () => {
     } as never;
     const up = { id: 'b', on: '2026-10-08', kind: 'checked', moves: [{ from: 'waiting', to: 'sprouted', count: 8 }] };
     const begun = { id: 'a', on: '2026-10-01', kind: 'stageStarted', stage: 0, placeId: 'm' };
-    const batch = (events: object[]) => [{ plan, purpose: 'test' as const, events: events as never }];
+    const batch = (events: object[]) => [{ id: 'q', plan, purpose: 'test' as const, events: events as never }];
     expect(lotState(lot, [], batch([begun, up])).soundness).toEqual(lot.soundness);
     const over = { id: 'c', on: '2026-10-20', kind: 'closed' };
     const after = lotState(lot, [], batch([begun, up, over]));
     expect(after.soundness).toEqual(lot.soundness);
     expect(after.towelTests).toMatchObject([{ tested: 10, came: 8, warm_days: 19, warm_C: 21 }]);
+    // Told by the lot itself, once its batch is no longer at hand; and counted once where it still is.
+    const [result] = after.towelTests;
+    const told = { ...lot, inBatches: 10, towels: [{ batchId: 'q', ...(result as TowelResult) }] };
+    for (const there of [[], batch([begun, up, over])])
+      expect(lotState(told, [], there)).toMatchObject({ inBatches: 10, towelTests: [result] });
   });
 });
 

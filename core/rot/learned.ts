@@ -1,14 +1,8 @@
+import type { MouldRecord } from '@chill/model/past.ts';
 import type { Medium } from '@chill/model/stage.ts';
 
 /** What is believed of a nursery's own multiplier on rot before it has any record, and worth as much as four rotted seeds: Gamma(4, 4), mean 1. */
 export const ROT_PRIOR = { shape: 4, rate: 4 };
-
-/** Seeds that went mouldy in one medium, and how many the defaults would have expected. */
-export interface MouldRecord {
-  medium: Medium;
-  rotted: number;
-  expected: number;
-}
 
 /** A nursery's own multiplier for a medium, Gamma(shape, rate), and what it rests on. */
 export interface RotMultiplier {
@@ -39,4 +33,14 @@ export function learnRot(records: readonly MouldRecord[]): LearnedRot {
     };
   }
   return learned;
+}
+
+/** Records of the same media added up: what many batches say together. */
+export function addUpMould(records: readonly MouldRecord[]): MouldRecord[] {
+  const sums = new Map<Medium, MouldRecord>();
+  for (const { medium, rotted, expected } of records) {
+    const sum = sums.get(medium) ?? { medium, rotted: 0, expected: 0 };
+    sums.set(medium, { medium, rotted: sum.rotted + rotted, expected: sum.expected + expected });
+  }
+  return [...sums.values()];
 }

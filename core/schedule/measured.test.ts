@@ -220,7 +220,18 @@ describe('a nursery’s own mould', () => {
 describe('the nursery read at once', () => {
   const stored = (part: Partial<Stored> = {}): Stored => {
     const batch = begun(root, 'sand-in-fridge', 'coldMoist', fridge.id);
-    const whole = { ...lot, id: batch.lotId, code: 'BS', speciesId: root.id, seeds: 200, unassigned: 120, version: 1, events: [] };
+    const whole = {
+      ...lot,
+      id: batch.lotId,
+      code: 'BS',
+      speciesId: root.id,
+      seeds: 200,
+      unassigned: 120,
+      inBatches: 80,
+      towels: [],
+      version: 1,
+      events: [],
+    };
     return {
       nursery: { ...nursery, timeZone: 'UTC' },
       today: addDays(START, 20),

@@ -1,10 +1,10 @@
 import type { Batch, DatedStage } from '@chill/model/batch.ts';
+import type { MouldRecord } from '@chill/model/past.ts';
 import { daysBetween } from '../calendar/dates.ts';
 import { exposureByDay } from '../chill/account.ts';
 import { COLD_RESPONSE } from '../chill/effectiveness.ts';
 import { metBy } from '../chill/met.ts';
 import type { BatchState } from '../ledger/batchState.ts';
-import type { MouldRecord } from '../rot/learned.ts';
 import { bathedBefore, type Setting } from './setting.ts';
 
 /**

@@ -1,13 +1,14 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { Lot, LotInHand } from '@chill/model/lot.ts';
+import type { Lot, LotInHand, TowelResult } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
+import type { MouldRecord, Past } from '@chill/model/past.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { fold } from '../ledger/fold.ts';
-import { type LotState, lotState, type TowelResult } from '../lot/lotLedger.ts';
-import { type LearnedRot, learnRot, type MouldRecord } from '../rot/learned.ts';
+import { type LotState, lotState } from '../lot/lotLedger.ts';
+import { type LearnedRot, learnRot } from '../rot/learned.ts';
 import { mouldOf } from './mould.ts';
 import { type Projection, project } from './project.ts';
 import type { Setting } from './setting.ts';
@@ -39,7 +40,11 @@ export interface Stored {
   lots: readonly LotInHand[];
   handbook: readonly Species[];
   temperatures: readonly PlaceTemperatures[];
+  /** The batches in hand. */
   batches: readonly Batch[];
+  /** Closed ones that somebody wants to see: read like the others, after them; what they say of mould is in `past` already. */
+  calledUp?: readonly Batch[];
+  past?: Past;
 }
 
 /** The nursery, read. */
@@ -90,7 +95,7 @@ export class NurseryReader {
       lots.push(this.#lot(lot, ofLot.get(lot.id) ?? []));
       yield;
     }
-    const mould: MouldRecord[] = [];
+    const mould: MouldRecord[] = [...(stored.past?.mould ?? [])];
     for (const batch of stored.batches) {
       mould.push(...this.#mouldIn(batch, stored));
       yield;
@@ -99,7 +104,7 @@ export class NurseryReader {
     const lotById = new Map(lots.map((lot) => [lot.id, lot]));
     const speciesById = new Map(stored.handbook.map((species) => [species.id, species]));
     const batches: BatchView[] = [];
-    for (const batch of stored.batches) {
+    for (const batch of [...stored.batches, ...(stored.calledUp ?? [])]) {
       const [species, lot] = [speciesById.get(batch.speciesId), lotById.get(batch.lotId)];
       if (species && lot) batches.push(this.#view(batch, species, lot, { ...stored, rot }));
       yield;

@@ -1,5 +1,5 @@
 import type { DatedStage } from '@chill/model/batch.ts';
-import type { Lot } from '@chill/model/lot.ts';
+import type { Lot, TowelResult } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
@@ -8,7 +8,6 @@ import type { StageKind } from '@chill/model/stage.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { expectedOf } from '../chill/met.ts';
 import type { BatchState } from '../ledger/batchState.ts';
-import type { TowelResult } from '../lot/lotLedger.ts';
 import type { LearnedRot } from '../rot/learned.ts';
 
 /** What a batch is read against. */

@@ -1,5 +1,5 @@
 import type { DatedStage, Plan, Wish } from '@chill/model/batch.ts';
-import type { Lot } from '@chill/model/lot.ts';
+import type { Lot, TowelResult } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -9,7 +9,7 @@ import { randomFrom } from '../chance/random.ts';
 import type { SwingingPlace } from '../chill/met.ts';
 import type { Credit } from '../chill/requirement.ts';
 import { type Keeping, keepingOf } from '../lot/drying.ts';
-import { storedDryDays, type TowelResult } from '../lot/lotLedger.ts';
+import { storedDryDays } from '../lot/lotLedger.ts';
 import { chanceOf, type Evidence, prospectOf, rangeOf, seedsFor } from '../lot/prospect.ts';
 import { type BetaShare, meanShare, soundShare } from '../lot/viability.ts';
 import type { LearnedRot } from '../rot/learned.ts';

@@ -1,9 +1,9 @@
 import type { Plan } from '@chill/model/batch.ts';
+import type { TowelResult } from '@chill/model/lot.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { SwingingPlace } from '../chill/met.ts';
 import { type Credit, NO_CREDIT } from '../chill/requirement.ts';
-import type { TowelResult } from '../lot/lotLedger.ts';
 import { believedShare, type Evidence, type NamedLink, prospectOf, rangeOf } from '../lot/prospect.ts';
 import type { BetaShare, ShareRange } from '../lot/viability.ts';
 import { degreesPerDay, sproutedOfThoseThatWill, thermalTime } from '../sprout/thermalTime.ts';

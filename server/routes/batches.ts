@@ -1,17 +1,26 @@
 import { daysBetween } from '@chill/core/calendar/dates.ts';
 import { NewBatch, NewTrial, Split } from '@chill/model/batch.ts';
 import { Append } from '@chill/model/event.ts';
+import { Past } from '@chill/model/past.ts';
 import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
 import { Fault } from '../fault.ts';
+import { inHandSince } from '../reading.ts';
 import { routes, sendTagged } from './context.ts';
 
 const LONGEST_PLAN_DAYS = 3653;
 
+const Asked = z.union([
+  z.object({ code: z.string().min(1).max(20) }),
+  z.object({ id: Id }),
+  z.object({ lot: Id }),
+  z.object({ trial: Id }),
+  z.object({ page: z.coerce.number().int().min(0).max(10_000) }),
+]);
 const byId = z.object({ id: Id });
 
 /** Batches and their ledger. */
-export const batchRoutes = routes((app, { store, clock, shelf }) => {
+export const batchRoutes = routes((app, { store, clock, shelf, mould }) => {
   const knows = (speciesId: string, wayId: string) => shelf.knows(speciesId, wayId);
   const requireFromToday = async (batch: NewBatch, at = '') => {
     if (batch.madeOn > (await clock.today())) throw Fault.field(`${at}madeOn`, 'That day has not come yet.');
@@ -22,9 +31,35 @@ export const batchRoutes = routes((app, { store, clock, shelf }) => {
       throw Fault.field(`${at}plan.stages.${late}.end`, 'That is more than ten years away: nothing can be planned so far ahead.');
   };
 
-  app.get('/api/batches', { schema: { summary: 'Every batch with its events' } }, async (request, reply) =>
-    sendTagged(request, reply, await store.batchesTag(), () => store.batchesJson()),
+  app.get(
+    '/api/batches',
+    { schema: { summary: 'The batches in hand with their events: open, or closed within the last week' } },
+    async (request, reply) => {
+      const since = inHandSince(await clock.today());
+      return sendTagged(request, reply, await store.batchesTag(since), () => store.batchesJson(since));
+    },
   );
+
+  app.get(
+    '/api/archive',
+    {
+      schema: {
+        summary:
+          'Batches, closed or not, with their lots: one by its code or id, all of a lot or a trial, or fifty of those that were closed last',
+        querystring: Asked,
+      },
+    },
+    async (request) => {
+      const batches = await store.batchesOf(await store.findBatches(request.query));
+      const lotIds = new Set([...batches.map(({ lotId }) => lotId), ...('lot' in request.query ? [request.query.lot] : [])]);
+      return { batches, lots: await store.lotsOf([...lotIds]) };
+    },
+  );
+
+  app.get('/api/past', { schema: { summary: 'What the closed batches leave to be known', response: { 200: Past } } }, async () => {
+    await mould.catchUp();
+    return store.past(inHandSince(await clock.today()));
+  });
 
   app.get('/api/batches/:id', { schema: { summary: 'One batch with its events', params: byId } }, (request) =>
     store.batch(request.params.id),

@@ -4,6 +4,7 @@ import type { NurseryClock } from '../clock.ts';
 import type { Devices } from '../devices.ts';
 import type { Backups } from '../jobs/backups.ts';
 import type { Loggers } from '../jobs/loggers.ts';
+import type { MouldReading } from '../jobs/mould.ts';
 import type { Reading } from '../reading.ts';
 import type { Shelf } from '../shelf.ts';
 import type { Store } from '../store/store.ts';
@@ -19,6 +20,7 @@ export interface Context {
   loggers: Loggers;
   reading: Reading;
   backups: Backups;
+  mould: MouldReading;
   /** Where browsers reach the nursery, where it is said. */
   address?: string;
 }

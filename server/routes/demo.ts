@@ -4,6 +4,7 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { Species } from '@chill/model/species.ts';
 import { z } from '@chill/model/zod.ts';
 import { sightOf } from '@chill/sim/seeds.ts';
+import { inHandSince } from '../reading.ts';
 import { routes } from './context.ts';
 
 /** In the demo only: what the simulated seeds would show at a look today, so that the newcomer has something to count. */
@@ -19,7 +20,7 @@ export const demoRoutes = routes((app, { store, clock, shelf, temperatures }) =>
       clock.today(),
       store.places(),
       store.lots(),
-      store.batchesJson(),
+      clock.today().then((day) => store.batchesJson(inHandSince(day))),
       temperatures.all(),
     ]);
     const open = (JSON.parse(text) as Batch[]).filter((batch) => batch.events.length > 0 && batch.events.at(-1)?.kind !== 'closed');

@@ -2,6 +2,7 @@ import { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
 import { Fault } from '../fault.ts';
+import { inHandSince } from '../reading.ts';
 import { routes } from './context.ts';
 
 /** Lots of seed in hand. */
@@ -11,8 +12,16 @@ export const lotRoutes = routes((app, { store, clock, shelf }) => {
     if (lot.provenance.on > (await clock.today())) throw Fault.field('provenance.on', 'That day has not come yet.');
   };
 
-  app.get('/api/lots', { schema: { summary: 'Every lot, with the seeds that no batch has', response: { 200: z.array(LotInHand) } } }, () =>
-    store.lots(),
+  app.get(
+    '/api/lots',
+    {
+      schema: {
+        summary: 'The lots in use, with the seeds that no batch has; with `all`, also those that are used up',
+        querystring: z.object({ all: z.literal('1').optional() }),
+        response: { 200: z.array(LotInHand) },
+      },
+    },
+    async (request) => store.lots(request.query.all ? undefined : inHandSince(await clock.today())),
   );
 
   app.post('/api/lots', { schema: { summary: 'Add a lot', body: Lot, response: { 201: LotInHand } } }, async (request, reply) => {

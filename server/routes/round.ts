@@ -1,3 +1,4 @@
+import { Readable } from 'node:stream';
 import { LABEL_SHEETS } from '@chill/core/labels/sheets.ts';
 import { PlainDate } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
@@ -82,8 +83,11 @@ export const roundRoutes = routes((app, { reading, store, address }) => {
     },
     async (request, reply) => {
       const { table } = request.params;
-      const text = await tableCsv(table, await read(), store, request.query.place);
-      return reply.type('text/csv; charset=utf-8').header('content-disposition', `attachment; filename="chill-${table}.csv"`).send(text);
+      const pieces = tableCsv(table, await read(), reading, store, request.query.place);
+      return reply
+        .type('text/csv; charset=utf-8')
+        .header('content-disposition', `attachment; filename="chill-${table}.csv"`)
+        .send(Readable.from(pieces));
     },
   );
 

@@ -2,14 +2,15 @@ import { randomUUID } from 'node:crypto';
 import { accept } from '@chill/core/ledger/accept.ts';
 import { bagCode } from '@chill/core/ledger/bagCode.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
+import { readTowelTest } from '@chill/core/lot/lotLedger.ts';
 import { goBack } from '@chill/core/treat/split.ts';
 import type { Batch, NewBatch } from '@chill/model/batch.ts';
 import type { Append, LedgerEvent } from '@chill/model/event.ts';
 import type Database from 'better-sqlite3';
-import type { EntityManager } from 'typeorm';
+import { type EntityManager, IsNull, Not } from 'typeorm';
 import { Fault } from '../fault.ts';
 import { bodyOf } from './body.ts';
-import { BatchRow, EventRow } from './entities.ts';
+import { BatchRow, EventRow, KeptRow } from './entities.ts';
 import { findLot } from './lots.ts';
 import { sameTelling } from './sameTelling.ts';
 
@@ -40,7 +41,30 @@ export async function appendTo(
     EventRow,
     added.map((event) => ({ id: event.id, batchId: batch.id, version: event.version, body: JSON.stringify(event) })),
   );
-  return { ...batch, events: [...batch.events, ...added] };
+  const recorded = { ...batch, events: [...batch.events, ...added] };
+  await keepClosed(manager, recorded, verdict.state.closedOn);
+  return recorded;
+}
+
+/** Notes whether a batch is closed, and what it then leaves to be known; opened again, it is read like any other. */
+async function keepClosed(manager: EntityManager, batch: Batch, closedOn: string | undefined): Promise<void> {
+  const { affected } = await manager.update(
+    BatchRow,
+    { id: batch.id, closedOn: closedOn ? IsNull() : Not(IsNull()) },
+    { closedOn: closedOn ?? null },
+  );
+  // A note on a closed batch changes nothing of what it leaves.
+  if (!affected) return;
+  await manager.delete(KeptRow, { batchId: batch.id });
+  if (!closedOn) return;
+  const towel = batch.purpose === 'test' ? readTowelTest(batch) : undefined;
+  await manager.insert(KeptRow, {
+    batchId: batch.id,
+    lotId: batch.lotId,
+    test: batch.purpose === 'test' ? 1 : 0,
+    towel: towel ? JSON.stringify(towel) : null,
+    mouldRead: 0,
+  });
 }
 
 /** True where all that is asked is to end timers that have been ended. */
@@ -81,25 +105,57 @@ export async function areKnown(manager: EntityManager, batch: Batch, events: App
   return false;
 }
 
+/** Open, or closed on this day or later. */
+const IN_HAND = '(closed_on IS NULL OR closed_on >= ?)';
+
 /**
- * Every batch with its events, as one JSON text. The bodies are kept as they go over the wire, so that a nursery of thousands of batches is answered
- * without taking them apart and putting them together again.
+ * The batches in hand with their events, as one JSON text: the open ones, and those closed on `since` or later. The bodies are kept as they go over the wire,
+ * so that they are answered without taking them apart and putting them together again.
  */
-export function batchesToJson(database: Database.Database): string {
-  const batches = database.prepare('SELECT id, body FROM batch ORDER BY rowid').raw().all() as [string, string][];
-  const events = database.prepare('SELECT batch_id, body FROM event ORDER BY batch_id, version').raw().all() as [string, string][];
-  const byBatch = new Map<string, string[]>(batches.map(([id]) => [id, []]));
-  for (const [batchId, body] of events) byBatch.get(batchId)?.push(body);
+export function batchesToJson(database: Database.Database, since: string): string {
+  const batches = database.prepare(`SELECT id, body FROM batch WHERE ${IN_HAND} ORDER BY rowid`).raw().all(since) as [string, string][];
+  const events = database.prepare('SELECT body FROM event WHERE batch_id = ? ORDER BY version').pluck();
   // Each body is one JSON object; its closing brace makes room for the events.
-  const texts = batches.map(([id, body]) => `${body.slice(0, -1)},"events":[${(byBatch.get(id) as string[]).join(',')}]}`);
+  const texts = batches.map(([id, body]) => `${body.slice(0, -1)},"events":[${events.all(id).join(',')}]}`);
   return `[${texts.join(',')}]`;
 }
 
-/** Every batch's id with how many events it has, in the order in which they were made. */
-export function batchVersions(database: Database.Database): { id: string; version: number }[] {
+/** The batches in hand by id, with how many events each has, in the order in which they were made. */
+export function batchVersions(database: Database.Database, since: string): { id: string; version: number }[] {
   return database
-    .prepare('SELECT b.id, count(e.seq) AS version FROM batch b LEFT JOIN event e ON e.batch_id = b.id GROUP BY b.id ORDER BY b.rowid')
-    .all() as { id: string; version: number }[];
+    .prepare(
+      `SELECT id, (SELECT coalesce(max(version), 0) FROM event WHERE batch_id = batch.id) AS version FROM batch WHERE ${IN_HAND} ORDER BY rowid`,
+    )
+    .all(since) as { id: string; version: number }[];
+}
+
+/** Closed batches on a page of the archive. */
+const ARCHIVE_PAGE = 50;
+
+/** Which closed batches are meant: one by its code or id, those of a lot or a trial, or a page of those that were closed last. */
+export type Archived = { code: string } | { id: string } | { lot: string } | { trial: string } | { page: number };
+
+/** Ids of batches, closed or not, as they are asked for; those closed last come first where it is by page. */
+export function findBatches(database: Database.Database, asked: Archived): string[] {
+  const ids = (query: string, ...given: unknown[]) =>
+    database
+      .prepare(query)
+      .pluck()
+      .all(...given) as string[];
+  if ('code' in asked) return ids('SELECT id FROM batch WHERE code = ?', asked.code.toUpperCase());
+  if ('id' in asked) return ids('SELECT id FROM batch WHERE id = ?', asked.id);
+  if ('lot' in asked) return ids('SELECT id FROM batch WHERE lot_id = ? ORDER BY rowid', asked.lot);
+  if ('trial' in asked) return ids("SELECT id FROM batch WHERE json_extract(body, '$.trial.id') = ? ORDER BY rowid", asked.trial);
+  return ids(
+    'SELECT id FROM batch WHERE closed_on IS NOT NULL ORDER BY closed_on DESC, rowid DESC LIMIT ? OFFSET ?',
+    ARCHIVE_PAGE,
+    asked.page * ARCHIVE_PAGE,
+  );
+}
+
+/** Every batch's id, in the order in which they were made. */
+export function allBatchIds(database: Database.Database): string[] {
+  return database.prepare('SELECT id FROM batch ORDER BY rowid').pluck().all() as string[];
 }
 
 /** Some batches with their events. */
@@ -122,12 +178,13 @@ export async function requireBatch(manager: EntityManager, id: string): Promise<
 /** Makes a batch from seeds of its lot that no batch has yet, and gives it the next bag code; one that is there already is answered as it is. `at` is where it stands in the request. */
 export async function addBatch(
   manager: EntityManager,
+  database: Database.Database,
   batch: NewBatch,
   knows: (speciesId: string, wayId: string) => boolean,
   at: string,
 ): Promise<Batch> {
   if (await manager.existsBy(BatchRow, { id: batch.id })) return requireBatch(manager, batch.id);
-  const lot = await findLot(manager, batch.lotId);
+  const lot = findLot(database, batch.lotId);
   if (!lot) throw Fault.field(`${at}lotId`, 'There is no such lot.');
   if (!knows(lot.speciesId, batch.plan.way.id)) throw Fault.field(`${at}plan.way`, 'That way is not for this lot’s species.');
   if (batch.plan.seeds > lot.unassigned) {
@@ -144,6 +201,14 @@ export async function addBatch(
 export async function insertBatch(manager: EntityManager, batch: NewBatch, speciesId: string): Promise<Batch> {
   const made = { ...batch, code: bagCode(await manager.count(BatchRow)), speciesId };
   const { id, code, lotId, plan, from } = made;
-  await manager.insert(BatchRow, { id, code, lotId, seeds: plan.seeds, splitFrom: from?.batchId ?? null, body: JSON.stringify(made) });
+  await manager.insert(BatchRow, {
+    id,
+    code,
+    lotId,
+    seeds: plan.seeds,
+    splitFrom: from?.batchId ?? null,
+    closedOn: null,
+    body: JSON.stringify(made),
+  });
   return { ...made, events: [] };
 }

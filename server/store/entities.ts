@@ -29,13 +29,14 @@ export const LotRow = new EntitySchema<{ id: string; code: string; seeds: number
   uniques: [{ name: 'lot_code', columns: ['code'] }],
 });
 
-/** `splitFrom` is the batch that its seeds came out of; they are counted with that one. */
+/** `splitFrom` is the batch that its seeds came out of; they are counted with that one. `closedOn` follows from its events. */
 export const BatchRow = new EntitySchema<{
   id: string;
   code: string;
   lotId: string;
   seeds: number;
   splitFrom: string | null;
+  closedOn: string | null;
   body: string;
 }>({
   name: 'batch',
@@ -45,10 +46,14 @@ export const BatchRow = new EntitySchema<{
     lotId: { type: 'text', name: 'lot_id', foreignKey: { target: 'lot', inverseSide: 'id', name: 'batch_lot' } },
     seeds: { type: 'integer' },
     splitFrom: { type: 'text', name: 'split_from', nullable: true },
+    closedOn: { type: 'text', name: 'closed_on', nullable: true },
     body: { type: 'text' },
   },
   uniques: [{ name: 'batch_code', columns: ['code'] }],
-  indices: [{ name: 'batch_by_lot', columns: ['lotId'] }],
+  indices: [
+    { name: 'batch_of_lot', columns: ['lotId', 'splitFrom', 'closedOn', 'seeds'] },
+    { name: 'batch_by_closing', columns: ['closedOn'] },
+  ],
 });
 
 /** The ledger. `body` is the whole event as JSON, as it goes over the wire; the other columns are what the database must enforce. */
@@ -118,6 +123,40 @@ const ReadingDayRow = new EntitySchema<{ placeId: string; day: number; importSeq
   },
 });
 
+/** What a closed batch leaves to be known: whether it was a test, that test's result, and whether its mould has been read. */
+export const KeptRow = new EntitySchema<{ batchId: string; lotId: string; test: number; towel: string | null; mouldRead: number }>({
+  name: 'kept',
+  columns: {
+    batchId: {
+      type: 'text',
+      name: 'batch_id',
+      primary: true,
+      foreignKey: { target: 'batch', inverseSide: 'id', name: 'kept_batch' },
+    },
+    lotId: { type: 'text', name: 'lot_id' },
+    test: { type: 'integer' },
+    towel: { type: 'text', nullable: true },
+    mouldRead: { type: 'integer', name: 'mould_read' },
+  },
+  indices: [{ name: 'kept_by_lot', columns: ['lotId'] }],
+});
+
+const KeptMouldRow = new EntitySchema<{ batchId: string; medium: string; closedOn: string; rotted: number; expected: number }>({
+  name: 'kept_mould',
+  columns: {
+    batchId: {
+      type: 'text',
+      name: 'batch_id',
+      primary: true,
+      foreignKey: { target: 'kept', inverseSide: 'batchId', name: 'kept_mould_batch', onDelete: 'CASCADE' },
+    },
+    medium: { type: 'text', primary: true },
+    closedOn: { type: 'text', name: 'closed_on' },
+    rotted: { type: 'real' },
+    expected: { type: 'real' },
+  },
+});
+
 const StoreRow = new EntitySchema<{ id: number; name: string; edition: number }>({
   name: 'store',
   columns: { id: { type: 'integer', primary: true }, name: { type: 'text' }, edition: { type: 'integer' } },
@@ -125,6 +164,8 @@ const StoreRow = new EntitySchema<{ id: number; name: string; edition: number }>
 
 export const ENTITIES = [
   StoreRow,
+  KeptRow,
+  KeptMouldRow,
   NurseryRow,
   ClockRow,
   PlaceRow,

@@ -1,48 +1,82 @@
 import { LedgerError } from '@chill/core/ledger/fold.ts';
 import { foldLot } from '@chill/core/lot/lotLedger.ts';
 import type { Lot, LotAppend, LotEvent, LotInHand } from '@chill/model/lot.ts';
+import type Database from 'better-sqlite3';
 import type { EntityManager } from 'typeorm';
 import { Fault } from '../fault.ts';
 import { LotEventRow, LotRow } from './entities.ts';
 import { sameTelling } from './sameTelling.ts';
 
-/** Every lot with its ledger, and with the seeds that no batch has. */
-export async function lotsInHand(manager: EntityManager): Promise<LotInHand[]> {
-  const rows: { version: number; body: string; taken: number }[] = await manager.query(
-    'SELECT lot.version, lot.body, coalesce(sum(batch.seeds), 0) AS taken FROM lot LEFT JOIN batch ON batch.lot_id = lot.id AND batch.split_from IS NULL GROUP BY lot.id ORDER BY lot.rowid',
-  );
-  const events = new Map<string, LotEvent[]>();
-  for (const row of await manager.find(LotEventRow, { order: { lotId: 'ASC', version: 'ASC' } })) {
-    events.set(row.lotId, [...(events.get(row.lotId) ?? []), JSON.parse(row.body) as LotEvent]);
-  }
-  return rows.map((row) => {
-    const lot = JSON.parse(row.body) as Lot;
-    const mine = events.get(lot.id) ?? [];
-    return { ...lot, unassigned: foldLot(lot, mine, row.taken).drawer, version: row.version, events: mine };
-  });
+/** Seeds that a lot's batches were made of. */
+const TAKEN = '(SELECT coalesce(sum(seeds), 0) FROM batch WHERE lot_id = lot.id AND split_from IS NULL) AS taken';
+const HAS_IN_HAND = 'EXISTS (SELECT 1 FROM batch WHERE lot_id = lot.id AND (closed_on IS NULL OR closed_on >= ?)) AS inHand';
+
+interface RawLot {
+  id: string;
+  version: number;
+  body: string;
+  taken: number;
 }
 
+/** Every lot with its ledger, with the seeds that no batch has, and with what its closed tests found; with `since`, only those that have seeds left, or a batch that is open or was closed on that day or later. */
+export function readLots(database: Database.Database, since?: string): LotInHand[] {
+  const rows = database
+    .prepare(`SELECT id, version, body, ${TAKEN}, ${HAS_IN_HAND} FROM lot ORDER BY rowid`)
+    .all(since ?? '') as (RawLot & {
+    inHand: number;
+  })[];
+  const events = grouped(database.prepare('SELECT lot_id, body FROM lot_event ORDER BY lot_id, version').raw().all() as [string, string][]);
+  const towels = grouped(
+    database.prepare(`SELECT lot_id, ${TOWEL} FROM kept WHERE towel IS NOT NULL ORDER BY lot_id`).raw().all() as [string, string][],
+  );
+  const lots = rows.map((row) => ({ row, lot: lotOf(row, events.get(row.id) ?? [], towels.get(row.id) ?? []) }));
+  return lots.filter(({ row, lot }) => since === undefined || row.inHand === 1 || lot.unassigned > 0).map(({ lot }) => lot);
+}
+
+const TOWEL = `json_set(towel, '$.batchId', batch_id)`;
+
 /** The lot of that id. */
-export async function findLot(manager: EntityManager, id: string): Promise<LotInHand | undefined> {
-  return (await lotsInHand(manager)).find((lot) => lot.id === id);
+export function findLot(database: Database.Database, id: string): LotInHand | undefined {
+  const row = database.prepare(`SELECT id, version, body, ${TAKEN} FROM lot WHERE id = ?`).get(id) as RawLot | undefined;
+  if (!row) return undefined;
+  const events = database.prepare('SELECT body FROM lot_event WHERE lot_id = ? ORDER BY version').pluck().all(id) as string[];
+  const towels = database.prepare(`SELECT ${TOWEL} FROM kept WHERE lot_id = ? AND towel IS NOT NULL`).pluck().all(id) as string[];
+  return lotOf(row, events, towels);
+}
+
+function grouped(rows: readonly [string, string][]): Map<string, string[]> {
+  const groups = new Map<string, string[]>();
+  for (const [key, text] of rows) {
+    const group = groups.get(key);
+    if (group) group.push(text);
+    else groups.set(key, [text]);
+  }
+  return groups;
+}
+
+function lotOf(row: RawLot, eventTexts: readonly string[], towelTexts: readonly string[]): LotInHand {
+  const lot = JSON.parse(row.body) as Lot;
+  const events = eventTexts.map((text) => JSON.parse(text) as LotEvent);
+  const towels = towelTexts.map((text) => JSON.parse(text) as LotInHand['towels'][number]);
+  return { ...lot, unassigned: foldLot(lot, events, row.taken).drawer, inBatches: row.taken, towels, version: row.version, events };
 }
 
 /** Adds a lot; sending the same one twice is harmless. */
-export async function addLot(manager: EntityManager, lot: Lot): Promise<LotInHand> {
-  const known = await findLot(manager, lot.id);
+export async function addLot(manager: EntityManager, database: Database.Database, lot: Lot): Promise<LotInHand> {
+  const known = findLot(database, lot.id);
   if (known) return known;
   await requireFreeCode(manager, lot);
   await manager.insert(LotRow, { id: lot.id, code: lot.code, seeds: lot.seeds, version: 1, body: JSON.stringify(lot) });
-  return { ...lot, unassigned: lot.seeds, version: 1, events: [] };
+  return { ...lot, unassigned: lot.seeds, inBatches: 0, towels: [], version: 1, events: [] };
 }
 
 /** Changes a lot, if it is still as the sender saw it; never to fewer seeds than its batches and its ledger have taken. */
-export async function changeLot(manager: EntityManager, lot: Lot, seenVersion: number): Promise<LotInHand> {
-  const known = await findLot(manager, lot.id);
+export async function changeLot(manager: EntityManager, database: Database.Database, lot: Lot, seenVersion: number): Promise<LotInHand> {
+  const known = findLot(database, lot.id);
   if (!known) throw Fault.notFound('There is no such lot.');
   if (known.version !== seenVersion) throw Fault.conflict('Somebody else changed this lot meanwhile.', { lot: known });
   await requireFreeCode(manager, lot);
-  const taken = await takenBy(manager, lot.id);
+  const taken = known.inBatches;
   const used = known.seeds - known.unassigned;
   if (lot.seeds < taken) throw Fault.field('seeds', `Its batches hold ${taken} seeds already: give ${taken} or more.`);
   if (lot.speciesId !== known.speciesId && taken > 0)
@@ -50,18 +84,20 @@ export async function changeLot(manager: EntityManager, lot: Lot, seenVersion: n
   const unassigned = foldedDrawer(lot, known.events, taken, `Batches, tests and sorts have used ${used} seeds: give that many or more.`);
   const version = seenVersion + 1;
   await manager.update(LotRow, { id: lot.id }, { code: lot.code, seeds: lot.seeds, version, body: JSON.stringify(lot) });
-  return { ...lot, unassigned, version, events: known.events };
+  const { towels, events } = known;
+  return { ...lot, unassigned, inBatches: taken, towels, version, events };
 }
 
 /** Appends to a lot's ledger. Sending the same event again is harmless; one decided on an older state is refused with what came between. */
 export async function appendToLot(
   manager: EntityManager,
+  database: Database.Database,
   lotId: string,
   { decidedOn, event }: LotAppend,
   today: string,
   recordedAt: string,
 ): Promise<LotInHand> {
-  const lot = await findLot(manager, lotId);
+  const lot = findLot(database, lotId);
   if (!lot) throw Fault.notFound('There is no such lot.');
   const known = lot.events.find((one) => one.id === event.id);
   if (known) {
@@ -77,12 +113,12 @@ export async function appendToLot(
     });
   if (event.on > today) throw Fault.field('event.on', 'That day has not come yet.');
   if (event.on < lot.provenance.on) throw Fault.field('event.on', 'The lot was only got after that day.');
-  const taken = await takenBy(manager, lotId);
+  const taken = lot.inBatches;
   if (event.kind === 'counted' && event.inBatches !== taken)
     throw Fault.conflict('A batch was made from this lot meanwhile.', { version: lot.events.length, others: [] });
   const added: LotEvent = { ...event, version: decidedOn + 1, recordedAt };
   const events = [...lot.events, added];
-  const { id: _id, unassigned: _unassigned, version: _version, events: _events, ...rest } = lot;
+  const { id: _id, unassigned: _unassigned, inBatches: _inBatches, towels: _towels, version: _version, events: _events, ...rest } = lot;
   const unassigned = foldedDrawer({ id: lotId, ...rest }, events, taken);
   await manager.insert(LotEventRow, { id: event.id, lotId, version: added.version, body: JSON.stringify(added) });
   return { ...lot, unassigned, events };
@@ -100,15 +136,6 @@ function foldedDrawer(lot: Lot, events: LotEvent[], taken: number, otherwise?: s
       ? Fault.field(`event.${error.field}`, error.message)
       : Fault.field('event.reverses', 'What came after it needs those seeds: undo that first.');
   }
-}
-
-async function takenBy(manager: EntityManager, lotId: string): Promise<number> {
-  const [row] = (await manager.query('SELECT coalesce(sum(seeds), 0) AS taken FROM batch WHERE lot_id = ? AND split_from IS NULL', [
-    lotId,
-  ])) as {
-    taken: number;
-  }[];
-  return row?.taken ?? 0;
 }
 
 async function requireFreeCode(manager: EntityManager, lot: Lot): Promise<void> {

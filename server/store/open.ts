@@ -11,10 +11,18 @@ import { Lots1760000000002 } from './migrations/0002-lots.ts';
 import { Splits1760000000003 } from './migrations/0003-splits.ts';
 import { Readings1760000000004 } from './migrations/0004-readings.ts';
 import { Store1760000000005 } from './migrations/0005-store.ts';
+import { Kept1760000000006 } from './migrations/0006-kept.ts';
 import { rawDatabase } from './raw.ts';
 import { asUnusable, Unusable } from './unusable.ts';
 
-const MIGRATIONS = [Ledger1760000000001, Lots1760000000002, Splits1760000000003, Readings1760000000004, Store1760000000005];
+const MIGRATIONS = [
+  Ledger1760000000001,
+  Lots1760000000002,
+  Splits1760000000003,
+  Readings1760000000004,
+  Store1760000000005,
+  Kept1760000000006,
+];
 
 /** A database that this process has for itself. */
 export interface OpenDatabase {

@@ -3,6 +3,7 @@ import type { Batch, NewBatch, Split } from '@chill/model/batch.ts';
 import type { Append } from '@chill/model/event.ts';
 import type { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
+import type { MouldRecord, Past } from '@chill/model/past.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { ReadingImport } from '@chill/model/temperature.ts';
@@ -11,12 +12,15 @@ import type { DataSource, EntityManager } from 'typeorm';
 import { Fault } from '../fault.ts';
 import { unhurried } from '../unhurried.ts';
 import {
+  type Archived,
   addBatch,
+  allBatchIds,
   appendTo,
   areKnown,
   batchesOf,
   batchesToJson,
   batchVersions,
+  findBatches,
   haveEnded,
   insertBatch,
   type Moment,
@@ -26,7 +30,8 @@ import {
 import { bodyOf } from './body.ts';
 import { BatchRow, ClockRow, NurseryRow, OwnSpeciesRow, PlaceRow } from './entities.ts';
 import { inTransaction, requireOutside, StoreBroken } from './inTransaction.ts';
-import { addLot, appendToLot, changeLot, lotsInHand } from './lots.ts';
+import { keepMould, pastBefore, unread } from './kept.ts';
+import { addLot, appendToLot, changeLot, findLot, readLots } from './lots.ts';
 import { Queue } from './queue.ts';
 import { rawDatabase } from './raw.ts';
 import { importsOf, lastReadingOf, readingsOf, setUndone, type TakenIn, takeIn } from './readings.ts';
@@ -83,10 +88,10 @@ export class Store {
   }
 
   /** A tag for the browser's cache, of this database alone: a backup that is put back has another name. */
-  #tag(database: Database.Database, query: string): string {
+  #tag(database: Database.Database, query: string, more = ''): string {
     this.#name ??= database.prepare('SELECT name FROM store').pluck().get() as string;
     const counts = database.prepare(query).raw().get() as (number | null)[];
-    return `"${this.#name}-${counts.map((count) => count ?? 0).join('-')}"`;
+    return `"${this.#name}-${counts.map((count) => count ?? 0).join('-')}${more && `-${more}`}"`;
   }
 
   /** The nursery, or `undefined` before the first run is over. */
@@ -166,20 +171,26 @@ export class Store {
     this.#editions.set(placeId, this.readingsEdition(placeId) + 1);
   }
 
-  lots(): Promise<LotInHand[]> {
-    return this.#read((manager) => lotsInHand(manager));
+  /** The lots that have seeds left, or a batch that is open or was closed on `since` or later; every lot there ever was without it. */
+  lots(since?: string): Promise<LotInHand[]> {
+    return this.#read((_manager, database) => readLots(database, since));
+  }
+
+  /** Some lots, those that there are. */
+  lotsOf(ids: readonly string[]): Promise<LotInHand[]> {
+    return this.#read((_manager, database) => ids.flatMap((id) => findLot(database, id) ?? []));
   }
 
   addLot(lot: Lot): Promise<LotInHand> {
-    return this.#write((manager) => addLot(manager, lot));
+    return this.#write((manager, database) => addLot(manager, database, lot));
   }
 
   changeLot(lot: Lot, seenVersion: number): Promise<LotInHand> {
-    return this.#write((manager) => changeLot(manager, lot, seenVersion));
+    return this.#write((manager, database) => changeLot(manager, database, lot, seenVersion));
   }
 
   appendToLot(lotId: string, append: LotAppend, today: string, recordedAt: string): Promise<LotInHand> {
-    return this.#write((manager) => appendToLot(manager, lotId, append, today, recordedAt));
+    return this.#write((manager, database) => appendToLot(manager, database, lotId, append, today, recordedAt));
   }
 
   /** The nursery's own species, by name. */
@@ -195,26 +206,52 @@ export class Store {
 
   /** Takes an own species out of the handbook, unless a lot is of it. */
   removeOwnSpecies(id: string): Promise<void> {
-    return this.#write(async (manager) => {
-      const user = (await lotsInHand(manager)).find((lot) => lot.speciesId === id);
+    return this.#write(async (manager, database) => {
+      const user = readLots(database).find((lot) => lot.speciesId === id);
       if (user) throw Fault.field('id', `Lot ${user.code} is of this species: it stays in the handbook.`);
       await manager.delete(OwnSpeciesRow, { id });
     });
   }
 
-  /** Every batch with its events, as one JSON text. */
-  batchesJson(): Promise<string> {
-    return this.#read((_manager, database) => batchesToJson(database));
+  /** The batches in hand with their events, as one JSON text: open, or closed on `since` or later. */
+  batchesJson(since: string): Promise<string> {
+    return this.#read((_manager, database) => batchesToJson(database, since));
   }
 
   /** Changes whenever any batch or event is added: for the browser's cache. */
-  batchesTag(): Promise<string> {
-    return this.#read((_manager, database) => this.#tag(database, 'SELECT (SELECT count(*) FROM batch), (SELECT max(seq) FROM event)'));
+  batchesTag(since = ''): Promise<string> {
+    return this.#read((_manager, database) =>
+      this.#tag(database, 'SELECT (SELECT count(*) FROM batch), (SELECT max(seq) FROM event)', since),
+    );
   }
 
-  /** Every batch's id with how many events it has, in the order in which they were made. */
-  batchVersions(): Promise<{ id: string; version: number }[]> {
-    return this.#read((_manager, database) => batchVersions(database));
+  /** The batches in hand by id, with how many events each has, in the order in which they were made. */
+  batchVersions(since: string): Promise<{ id: string; version: number }[]> {
+    return this.#read((_manager, database) => batchVersions(database, since));
+  }
+
+  /** Ids of batches, closed or not, that are asked for. */
+  findBatches(asked: Archived): Promise<string[]> {
+    return this.#read((_manager, database) => findBatches(database, asked));
+  }
+
+  /** Every batch's id, in the order in which they were made. */
+  allBatchIds(): Promise<string[]> {
+    return this.#read((_manager, database) => allBatchIds(database));
+  }
+
+  /** What the closed batches leave to be known. */
+  past(since: string): Promise<Past> {
+    return this.#read((_manager, database) => pastBefore(database, since));
+  }
+
+  /** Ids of closed batches whose mould has not been read yet. */
+  unreadMould(most: number): Promise<string[]> {
+    return this.#read((_manager, database) => unread(database, most));
+  }
+
+  keepMould(batchId: string, records: readonly MouldRecord[]): Promise<void> {
+    return this.#write(async (_manager, database) => keepMould(database, batchId, records));
   }
 
   /** Some batches with their events. */
@@ -223,11 +260,12 @@ export class Store {
   }
 
   /** Changes whenever any lot, its events, or what batches have of it does. */
-  lotsTag(): Promise<string> {
+  lotsTag(since: string): Promise<string> {
     return this.#read((_manager, database) =>
       this.#tag(
         database,
-        'SELECT (SELECT sum(version) FROM lot), (SELECT count(*) FROM lot), (SELECT max(seq) FROM lot_event), (SELECT count(*) FROM batch)',
+        'SELECT (SELECT sum(version) FROM lot), (SELECT count(*) FROM lot), (SELECT max(seq) FROM lot_event), (SELECT count(*) FROM batch), (SELECT count(*) FROM kept), (SELECT max(rowid) FROM kept)',
+        since,
       ),
     );
   }
@@ -241,10 +279,10 @@ export class Store {
    * species has a way of that id. Sending the same ones again is harmless.
    */
   addBatches(batches: readonly NewBatch[], knows: (speciesId: string, wayId: string) => boolean): Promise<Batch[]> {
-    return this.#write(async (manager) => {
+    return this.#write(async (manager, database) => {
       const made: Batch[] = [];
       for (const [index, batch] of batches.entries())
-        made.push(await addBatch(manager, batch, knows, batches.length > 1 ? `batches.${index}.` : ''));
+        made.push(await addBatch(manager, database, batch, knows, batches.length > 1 ? `batches.${index}.` : ''));
       return made;
     });
   }

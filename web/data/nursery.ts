@@ -6,12 +6,14 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { Clock } from '@chill/model/clock.ts';
 import type { LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
+import type { Past } from '@chill/model/past.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { createContext, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import useSWR, { mutate } from 'swr';
 import { ask } from './api.ts';
+import { recall, useArchive, useCalledUp } from './archive.ts';
 import { askClock, nowInstant } from './now.ts';
 import { startOutbox, useOutbox, withPending } from './outbox.ts';
 
@@ -32,6 +34,10 @@ export interface NurseryView {
   /** The nursery's own multipliers on rot, from its mould. */
   rot: LearnedRot;
   batches: BatchView[];
+  /** Lots that have neither seeds left nor an open batch, as far as they were asked for. */
+  usedUp: LotView[];
+  /** Batches that are closed, tests apart. */
+  closed: number;
 }
 
 const NurseryContext = createContext<NurseryView | undefined>(undefined);
@@ -44,9 +50,18 @@ export function useNursery(): NurseryView {
   return view;
 }
 
-/** One batch by its bag code, if there is one. */
-export function useBatchByCode(code: string | undefined): BatchView | undefined {
-  return useNursery().batches.find((view) => view.batch.code === code?.toUpperCase());
+/** One batch by its bag code, called up where it is no longer in hand; `looking` while that is not known. */
+export function useBatchByCode(code: string | undefined): { view: BatchView | undefined; looking: boolean } {
+  const view = useNursery().batches.find(({ batch }) => batch.code === code?.toUpperCase());
+  const { looking } = useArchive(view || !code ? undefined : `${new URLSearchParams({ code })}`);
+  return { view, looking };
+}
+
+/** One lot, called up with all its batches. */
+export function useLot(lotId: string | undefined): { lot: LotView | undefined; looking: boolean } {
+  const { lots, usedUp } = useNursery();
+  const { looking } = useArchive(lotId && `${new URLSearchParams({ lot: lotId })}`);
+  return { lot: [...lots, ...usedUp].find(({ id }) => id === lotId), looking };
 }
 
 /** What a batch is read against. */
@@ -74,7 +89,9 @@ export function useNurseryLoading(): Loading {
   const batches = useSWR<Batch[]>('/api/batches', ask, fresh);
   const handbook = useSWR<Species[]>('/api/handbook', ask, { revalidateOnFocus: false, revalidateIfStale: false });
   const temperatures = useSWR<PlaceTemperatures[]>('/api/temperatures', ask, { ...fresh, refreshInterval: 60_000, compare: sameRecords });
+  const past = useSWR<Past>('/api/past', ask, fresh);
   const { pending } = useOutbox();
+  const calledUp = useCalledUp();
 
   useEffect(() => startOutbox(takeIn), []);
 
@@ -84,12 +101,21 @@ export function useNurseryLoading(): Loading {
   const { data: lotData } = lots;
   const { data: batchData } = batches;
   const { data: handbookData } = handbook;
+  const { data: pastData } = past;
   // Without readings the places' nominal temperatures stand: nothing waits for them but the first look.
   const come = temperatures.data ?? (temperatures.error ? NO_RECORDS : undefined);
   const [records, setRecords] = useState<PlaceTemperatures[]>();
   const stored =
-    nurseryData && clockData && placeData && lotData && batchData && handbookData
-      ? { nursery: nurseryData, today: clockData.today, places: placeData, lots: lotData, handbook: handbookData, batches: batchData }
+    nurseryData && clockData && placeData && lotData && batchData && handbookData && pastData
+      ? {
+          nursery: nurseryData,
+          today: clockData.today,
+          places: placeData,
+          lots: lotData,
+          handbook: handbookData,
+          batches: batchData,
+          past: pastData,
+        }
       : undefined;
   const latest = useRef({ stored, records });
   latest.current = { stored, records };
@@ -102,20 +128,33 @@ export function useNurseryLoading(): Loading {
       setRecords(kept),
     );
   }, [come]);
-  const error = [nursery, clock, places, lots, batches, handbook].find((one) => one.error && one.data === undefined)?.error;
+  const error = [nursery, clock, places, lots, batches, handbook, past].find((one) => one.error && one.data === undefined)?.error;
 
   return useMemo((): Loading => {
     if (error) return { state: 'failed', error };
-    if (nurseryData === undefined || !clockData || !placeData || !lotData || !batchData || !handbookData || !records)
+    if (nurseryData === undefined || !clockData || !placeData || !lotData || !batchData || !handbookData || !pastData || !records)
       return { state: 'loading' };
     if (nurseryData === null) return { state: 'first run', today: clockData.today };
     const known = batchData.map((batch) => withPending(batch, pending));
+    const inHand = new Set(batchData.map(({ id }) => id));
+    const inUse = new Set(lotData.map(({ id }) => id));
+    const closed = calledUp.batches.filter(({ id }) => !inHand.has(id)).map((batch) => withPending(batch, pending));
+    const usedUp = calledUp.lots.filter(({ id }) => !inUse.has(id));
     const now = nowInstant();
     const base = { nursery: nurseryData, ...clockData, places: placeData, handbook: handbookData, temperatures: records };
-    const read = reader.read({ ...base, now, now_ms: Date.parse(now), lots: lotData, batches: known });
+    const { lots: allLots, ...read } = reader.read({
+      ...base,
+      now,
+      now_ms: Date.parse(now),
+      lots: [...lotData, ...usedUp],
+      batches: known,
+      calledUp: closed,
+      past: pastData,
+    });
+    const [lots, rest] = [allLots.slice(0, lotData.length), allLots.slice(lotData.length)];
     const placesAsMeasured = asMeasured(placeData, records, clockData.today);
-    return { state: 'ready', view: { ...base, placesAsMeasured, ...read } };
-  }, [error, nurseryData, clockData, placeData, lotData, batchData, handbookData, records, pending]);
+    return { state: 'ready', view: { ...base, placesAsMeasured, ...read, lots, usedUp: rest, closed: pastData.closed } };
+  }, [error, nurseryData, clockData, placeData, lotData, batchData, handbookData, pastData, records, pending, calledUp]);
 }
 
 /** Puts a batch as the server saved it among the others; where a split was undone, the other part has changed too. */
@@ -123,7 +162,18 @@ function takeIn(saved: Batch): void {
   const last = saved.events.at(-1);
   const undone = last?.kind === 'reversed' ? saved.events.find(({ id }) => id === last.reverses) : undefined;
   const revalidate = undone?.kind === 'split';
-  void mutate<Batch[]>('/api/batches', (all) => all?.map((one) => (one.id === saved.id ? saved : one)), { revalidate });
+  recall(saved);
+  void mutate<Batch[]>(
+    '/api/batches',
+    (all) => {
+      // One that was called up may have been opened again.
+      if (all && !all.some(({ id }) => id === saved.id)) void mutate('/api/batches');
+      return all?.map((one) => (one.id === saved.id ? saved : one));
+    },
+    { revalidate },
+  );
+  if (last?.kind === 'closed' || last?.kind === 'reversed' || last?.kind === 'stageFinished')
+    void Promise.all([mutate('/api/past'), mutate('/api/lots')]);
 }
 
 const reader = new NurseryReader();

@@ -37,5 +37,6 @@ export function tally(view: NurseryView): Record<Station, { count: number; due: 
     result.round.due += due;
   }
   result.seeds.count = view.lots.length;
+  result.findings.count = view.closed;
   return result;
 }

@@ -1,9 +1,8 @@
 import type { Credit } from '@chill/core/chill/requirement.ts';
-import type { TowelResult } from '@chill/core/lot/lotLedger.ts';
 import { expectedHalfWidth, meanShare, moreToTest, soundShare, wilsonInterval } from '@chill/core/lot/viability.ts';
 import { whySound } from '@chill/core/ways/explain.ts';
 import { believedViable, towelEvidence } from '@chill/core/ways/towelTest.ts';
-import type { Soundness } from '@chill/model/lot.ts';
+import type { Soundness, TowelResult } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { WhyNote } from './WhyNote.tsx';
 

@@ -12,6 +12,7 @@ export function StationList({
   aside,
   figure,
   order,
+  foot,
 }: {
   station: Station;
   title: string;
@@ -21,6 +22,8 @@ export function StationList({
   aside?: ReactNode;
   figure: (view: BatchView) => ReactNode;
   order?: (view: BatchView) => string;
+  /** What stands beneath the list. */
+  foot?: ReactNode;
 }) {
   const here = useNursery().batches.filter((view) => stationOf(view) === station);
   const key = order ?? ((view: BatchView) => view.tasks[0]?.due ?? '9999');
@@ -37,6 +40,7 @@ export function StationList({
           </BatchLine>
         ))}
       </ul>
+      {foot}
     </section>
   );
 }

@@ -17,6 +17,7 @@ import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { Thread } from '../../kit/Thread.tsx';
 import { UndoButton } from '../../kit/UndoButton.tsx';
+import { Waiting } from '../../kit/Waiting.tsx';
 import { WhyNote } from '../../kit/WhyNote.tsx';
 import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
 import { AnswerControls } from '../round/AnswerRow.tsx';
@@ -32,9 +33,10 @@ const SproutChart = lazy(() => import('./SproutChart.tsx'));
 /** One batch: its thread, what to do next and why, every seed accounted for, and everything that happened. */
 export default function BatchPage() {
   const { code } = useParams();
-  const view = useBatchByCode(code);
+  const { view, looking } = useBatchByCode(code);
   const { today, rot, batches } = useNursery();
   const sights = useSights();
+  if (!view && looking) return <Waiting />;
   if (!view) {
     const parsed = parseBagCode(code ?? '');
     const likely = likelyCodes(

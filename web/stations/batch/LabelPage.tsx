@@ -3,11 +3,13 @@ import { Link, useParams } from 'react-router';
 import { useBatchByCode } from '../../data/nursery.ts';
 import { Label } from '../../kit/Label.tsx';
 import { Tag } from '../../kit/Tag.tsx';
+import { Waiting } from '../../kit/Waiting.tsx';
 
 /** The bag's label, to print by itself. */
 export default function LabelPage() {
   const { code } = useParams();
-  const view = useBatchByCode(code);
+  const { view, looking } = useBatchByCode(code);
+  if (!view && looking) return <Waiting />;
   if (!view) {
     return (
       <div className="px-4 py-10 desk:px-10">

@@ -1,16 +1,20 @@
 import { deal } from '@chill/core/findings/deal.ts';
 import { Link, useParams } from 'react-router';
+import { useArchive } from '../../data/archive.ts';
 import { useNursery } from '../../data/nursery.ts';
+import { Waiting } from '../../kit/Waiting.tsx';
 import { BatchLine } from '../batch/BatchLine.tsx';
 
 /** One trial: its arms, and how its seeds are dealt between them at random. Prints, to be ticked off beside the bag. */
 export default function TrialPage() {
   const { trialId } = useParams();
   const { batches } = useNursery();
+  const { looking } = useArchive(trialId && `${new URLSearchParams({ trial: trialId })}`);
   const arms = batches
     .filter(({ batch }) => batch.trial?.id === trialId && !batch.from)
     .sort((a, b) => (a.batch.trial?.arm ?? 0) - (b.batch.trial?.arm ?? 0));
   const first = arms[0];
+  if (!first && looking) return <Waiting />;
   if (!first?.batch.trial) {
     return (
       <div className="px-4 py-10 desk:px-10">

@@ -87,7 +87,7 @@ function previewOf(line: string, nursery: NurseryView): Preview {
   const view = nursery.batches.find((one) => one.batch.code === read.code);
   const codes = nursery.batches.map(({ batch }) => batch.code);
   const problems = read.misread.map(({ text, problem }) => ({ text, problem: `${problem}${meant(text, codes)}` }));
-  if (read.code && !view) problems.unshift({ text: read.code, problem: `There is no bag ${read.code}.${meant(read.code, codes)}` });
+  if (read.code && !view) problems.unshift({ text: read.code, problem: `There is no open bag ${read.code}.${meant(read.code, codes)}` });
   if (!view || problems.length > 0) return { problems, view };
   const { batch, projection } = view;
   const recorded = recordSayings(batch, projection.state, read.sayings, settingOf(nursery, view.species, view.lot), read.on, () => newId());

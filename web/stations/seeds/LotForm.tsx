@@ -6,7 +6,7 @@ import { type ResolverResult, useForm } from 'react-hook-form';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { ApiProblem } from '../../data/api.ts';
 import { newId } from '../../data/newId.ts';
-import { useNursery } from '../../data/nursery.ts';
+import { type LotView, useLot, useNursery } from '../../data/nursery.ts';
 import { addLot, changeLot } from '../../data/saving.ts';
 import { readStored, writeStored } from '../../data/stored.ts';
 import { Choice } from '../../kit/Choice.tsx';
@@ -17,6 +17,7 @@ import { ReadBack } from '../../kit/ReadBack.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { SoundRange } from '../../kit/SoundRange.tsx';
 import { SpeciesPicker } from '../../kit/SpeciesPicker.tsx';
+import { Waiting } from '../../kit/Waiting.tsx';
 import { asWritten, EMPTY, fieldOf, judge, nextCode, readSoundness, type Written } from './lotWriting.ts';
 import { readGpx } from './readGpx.ts';
 
@@ -25,10 +26,14 @@ const DRAFT = 'chill.draft.lot';
 /** Adds a lot, or changes one. What is half written survives a reload. */
 export default function LotForm() {
   const { lotId } = useParams();
+  const { lot, looking } = useLot(lotId);
+  return lotId && !lot && looking ? <Waiting /> : <LotFields key={lot?.id} known={lot} />;
+}
+
+function LotFields({ known }: { known: LotView | undefined }) {
   const [query] = useSearchParams();
   const { handbook, lots, today, nursery } = useNursery();
   const navigate = useNavigate();
-  const known = lots.find((lot) => lot.id === lotId);
   const asked = handbook.find((one) => one.id === query.get('species'))?.id;
   const [id] = useState(() => known?.id ?? newId());
   const form = useForm<Written>({

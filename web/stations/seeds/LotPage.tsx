@@ -10,11 +10,12 @@ import { creditOf } from '@chill/core/ways/propose.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
+import { asItStands, type LotView, useLot, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Figure } from '../../kit/Figure.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { SoundRange } from '../../kit/SoundRange.tsx';
+import { Waiting } from '../../kit/Waiting.tsx';
 import { BatchLine } from '../batch/BatchLine.tsx';
 import { CountForm } from './CountForm.tsx';
 import { LotBar } from './LotBar.tsx';
@@ -35,11 +36,12 @@ type Deed = (typeof DEEDS)[number]['value'];
 /** One lot: where every seed of it is, how sound, what must happen to it, and what can be done with it. */
 export default function LotPage() {
   const { lotId } = useParams();
-  const { lots, handbook, batches, today } = useNursery();
+  const { handbook, batches, today } = useNursery();
+  const { lot, looking } = useLot(lotId);
   const [deed, setDeed] = useState<Deed>();
   const [said, setSaid] = useState<string>();
-  const lot = lots.find((one) => one.id === lotId);
   const species = handbook.find((one) => one.id === lot?.speciesId);
+  if (!lot && looking) return <Waiting />;
   if (!lot || !species) {
     return (
       <div className="px-4 py-10 desk:px-10">

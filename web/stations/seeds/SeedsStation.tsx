@@ -1,14 +1,19 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
 import type { Species } from '@chill/model/species.ts';
+import { useState } from 'react';
 import { Link } from 'react-router';
+import { useEveryLot } from '../../data/archive.ts';
 import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
 import { SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { said } from '../../kit/SoundRange.tsx';
+import { Waiting } from '../../kit/Waiting.tsx';
 
 /** Every lot in hand: what it is, how sound, how much is left. */
 export default function SeedsStation() {
-  const { lots, handbook, today } = useNursery();
+  const { lots, usedUp } = useNursery();
+  const [wanted, setWanted] = useState(false);
+  const { looking } = useEveryLot(wanted);
   return (
     <section className="px-4 pt-5 desk:px-10">
       <div className="flex flex-wrap items-center justify-between gap-x-8 gap-y-2">
@@ -22,40 +27,63 @@ export default function SeedsStation() {
           No seed is written down yet. Add what you have: the species, where it came from, how many, and what a test or the packet says.
         </p>
       )}
-      <ul className="mt-4">
-        {lots.map((lot) => {
-          const species = handbook.find((one) => one.id === lot.speciesId);
-          if (!species) return null;
-          const from = lot.provenance.kind === 'bought' ? lot.provenance.supplier : lot.provenance.place;
-          return (
-            <li key={lot.id} className="border-t border-line">
-              <Link
-                to={`/seeds/${lot.id}`}
-                className="grid min-h-20 grid-cols-[4.5rem_1fr_auto] items-center gap-x-4 py-2 hover:bg-sheet desk:grid-cols-[6rem_minmax(0,1.2fr)_minmax(0,1.5fr)_9rem]"
-              >
-                <span className="flex justify-center">
-                  <SeedDrawing seed={species.seed} room={64} rule={false} />
-                </span>
-                <span className="min-w-0">
-                  <span className="block leading-tight font-[560]">{species.common[0]}</span>
-                  <span className="block text-[0.92rem] text-ink2">
-                    <span className="code">{lot.code}</span> · {from}, {shortDate(lot.provenance.on, today)}
-                  </span>
-                </span>
-                <span className="hidden text-[0.95rem] text-ink2 desk:block">
-                  {said(lot.state.soundness, species)}
-                  <DryingNote lot={lot} species={species} />
-                </span>
-                <span className="text-right">
-                  <b className="font-mono text-xl">{lot.unassigned}</b>
-                  <span className="block text-[0.9rem] text-ink2">of {lot.state.total} in hand</span>
-                </span>
-              </Link>
-            </li>
-          );
-        })}
-      </ul>
+      <LotList lots={lots} />
+      {!wanted ? (
+        <button type="button" className="quiet mt-3" onClick={() => setWanted(true)}>
+          show the lots that are used up
+        </button>
+      ) : looking ? (
+        <Waiting />
+      ) : (
+        <>
+          <h2 className="mt-8">Used up</h2>
+          {usedUp.length === 0 ? (
+            <p className="mt-1 text-ink2">None: every lot has seeds left, or a batch under way.</p>
+          ) : (
+            <LotList lots={usedUp} />
+          )}
+        </>
+      )}
     </section>
+  );
+}
+
+function LotList({ lots }: { lots: readonly LotView[] }) {
+  const { handbook, today } = useNursery();
+  return (
+    <ul className="mt-4">
+      {lots.map((lot) => {
+        const species = handbook.find((one) => one.id === lot.speciesId);
+        if (!species) return null;
+        const from = lot.provenance.kind === 'bought' ? lot.provenance.supplier : lot.provenance.place;
+        return (
+          <li key={lot.id} className="border-t border-line">
+            <Link
+              to={`/seeds/${lot.id}`}
+              className="grid min-h-20 grid-cols-[4.5rem_1fr_auto] items-center gap-x-4 py-2 hover:bg-sheet desk:grid-cols-[6rem_minmax(0,1.2fr)_minmax(0,1.5fr)_9rem]"
+            >
+              <span className="flex justify-center">
+                <SeedDrawing seed={species.seed} room={64} rule={false} />
+              </span>
+              <span className="min-w-0">
+                <span className="block leading-tight font-[560]">{species.common[0]}</span>
+                <span className="block text-[0.92rem] text-ink2">
+                  <span className="code">{lot.code}</span> · {from}, {shortDate(lot.provenance.on, today)}
+                </span>
+              </span>
+              <span className="hidden text-[0.95rem] text-ink2 desk:block">
+                {said(lot.state.soundness, species)}
+                <DryingNote lot={lot} species={species} />
+              </span>
+              <span className="text-right">
+                <b className="font-mono text-xl">{lot.unassigned}</b>
+                <span className="block text-[0.9rem] text-ink2">of {lot.state.total} in hand</span>
+              </span>
+            </Link>
+          </li>
+        );
+      })}
+    </ul>
   );
 }
 

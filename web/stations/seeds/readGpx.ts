@@ -14,5 +14,6 @@ export function readGpx(file: File): Promise<Parsed<Waypoint[]>> {
     setTimeout(giveUp, LONGEST_MS);
     worker.onerror = giveUp;
     worker.onmessage = ({ data }: MessageEvent<Parsed<Waypoint[]>>) => resolve(data);
+    worker.postMessage(file);
   }).finally(() => worker.terminate());
 }

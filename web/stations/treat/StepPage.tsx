@@ -12,6 +12,7 @@ import { Problem } from '../../kit/Problem.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { UndoButton } from '../../kit/UndoButton.tsx';
 import { useWakeLock } from '../../kit/useWakeLock.ts';
+import { Waiting } from '../../kit/Waiting.tsx';
 import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
 import { gesturesOn, tellGesture } from '../round/roundList.ts';
 import { Lineage } from './Lineage.tsx';
@@ -50,8 +51,9 @@ const TITLES: Partial<Record<StageKind, string>> = {
 /** One step for one batch, as large as the screen: the dose before, the clock during, the judgement after. */
 export default function StepPage() {
   const { code } = useParams();
-  const view = useBatchByCode(code);
+  const { view, looking } = useBatchByCode(code);
   const awake = useWakeLock(true);
+  if (!view && looking) return <Waiting />;
   if (!view) {
     return (
       <div className="px-4 py-10 desk:px-10">

@@ -1,0 +1,47 @@
+import { fold } from '@chill/core/ledger/fold.ts';
+import { mouldOf } from '@chill/core/schedule/mould.ts';
+import type { NurseryClock } from '../clock.ts';
+import type { Store } from '../store/store.ts';
+import type { Temperatures } from '../temperatures.ts';
+
+/** Batches that are read before anybody else is answered again. */
+const AT_ONCE = 20;
+const LOOK_EVERY_MS = 60_000;
+
+/** Reads off each batch, once it is closed, what it says of the nursery's mould, and keeps that in its stead. */
+export class MouldReading {
+  readonly #store: Store;
+  readonly #clock: NurseryClock;
+  readonly #temperatures: Temperatures;
+  #running: Promise<void> = Promise.resolve();
+
+  constructor(store: Store, clock: NurseryClock, temperatures: Temperatures) {
+    this.#store = store;
+    this.#clock = clock;
+    this.#temperatures = temperatures;
+  }
+
+  /** Reads all that are closed and not read yet. */
+  catchUp(): Promise<void> {
+    this.#running = this.#running.catch(() => undefined).then(() => this.#read());
+    return this.#running;
+  }
+
+  /** Reads from now on, every minute, until the returned function is called. */
+  start(complain: (error: unknown) => void): () => void {
+    const read = () => void this.catchUp().catch(complain);
+    read();
+    const timer = setInterval(read, LOOK_EVERY_MS);
+    return () => clearInterval(timer);
+  }
+
+  async #read(): Promise<void> {
+    for (;;) {
+      const ids = await this.#store.unreadMould(AT_ONCE);
+      if (ids.length === 0) return;
+      const [places, temperatures, today] = [await this.#store.places(), await this.#temperatures.all(), await this.#clock.today()];
+      for (const batch of await this.#store.batchesOf(ids))
+        await this.#store.keepMould(batch.id, mouldOf(batch, fold(batch.plan, batch.events), { places, temperatures, today }));
+    }
+  }
+}

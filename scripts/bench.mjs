@@ -5,4 +5,4 @@ import { ensureBuilt, ensurePackages, ROOT, requireNode, run } from './ensure.mj
 requireNode();
 ensurePackages();
 ensureBuilt();
-run(process.execPath, ['--import', 'tsx', join(ROOT, 'scripts', 'bench', 'bench.ts')]);
+run(process.execPath, ['--import', 'tsx', join(ROOT, 'scripts', 'bench', 'bench.ts'), ...process.argv.slice(2)]);

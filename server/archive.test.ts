@@ -95,6 +95,8 @@ describe('what is closed', () => {
     for (const query of [
       'DROP TABLE kept_mould',
       'DROP TABLE kept',
+      'DROP INDEX lot_by_drawer',
+      'ALTER TABLE lot DROP COLUMN drawer',
       'DROP INDEX batch_by_closing',
       'DROP INDEX batch_of_lot',
       'CREATE INDEX batch_by_lot ON batch (lot_id)',
@@ -108,6 +110,7 @@ describe('what is closed', () => {
       { closed_on: '2026-10-20' },
       { closed_on: '2026-10-30' },
     ]);
+    expect(await again.source.query('SELECT drawer FROM lot ORDER BY rowid')).toEqual([{ drawer: 0 }, { drawer: 0 }]);
     await again.close();
     server = await testServer({ dataFolder });
     expect((await server.ask('GET', '/api/past')).body).toMatchObject({ closed: 2, mould: [{ rotted: 3 }] });

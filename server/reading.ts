@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises';
 import { addDays } from '@chill/core/calendar/dates.ts';
 import { type BatchView, type LotView, NurseryReader, type Stored } from '@chill/core/schedule/reading.ts';
 import type { Batch } from '@chill/model/batch.ts';
@@ -70,9 +69,8 @@ export class Reading {
     for (let from = 0; from < ids.length; from += PAGE) {
       const calledUp = await this.#store.batchesOf(ids.slice(from, from + PAGE));
       const ofPage = new Set(calledUp.map(({ lotId }) => lotId));
-      const reader = new NurseryReader();
-      yield reader.read({ ...stored, lots: lots.filter(({ id }) => ofPage.has(id)), batches: [], calledUp }).batches;
-      await setImmediate();
+      const page = { ...stored, lots: lots.filter(({ id }) => ofPage.has(id)), batches: [], calledUp };
+      yield (await unhurried(new NurseryReader().inSteps(page))).batches;
     }
   }
 

@@ -8,6 +8,9 @@ import type { Shelf } from './shelf.ts';
 import type { Store } from './store/store.ts';
 import { unhurried } from './unhurried.ts';
 
+/** Of batches, those that are open: nothing was closed on this day or later. */
+const NEVER_CLOSED = '9999-12-31';
+
 /** What every place's readings come to, by the day; worked out again only for a place whose readings have changed. */
 export class Temperatures {
   readonly #store: Store;
@@ -24,7 +27,7 @@ export class Temperatures {
     const [places, nursery] = [await this.#store.places(), await this.#store.nursery()];
     const timeZone = nursery?.timeZone ?? 'UTC';
     // What sprouts is followed hour by hour for the species that are in hand; cold for all that may be planned.
-    const inHand = new Set((await this.#store.lots()).map(({ speciesId }) => speciesId));
+    const inHand = new Set((await this.#store.lots(NEVER_CLOSED)).map(({ speciesId }) => speciesId));
     const sprouting = this.#shelf
       .all()
       .filter(({ id }) => inHand.has(id))

@@ -1,4 +1,3 @@
-import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -21,7 +20,9 @@ import type { Species } from '../../model/species.ts';
 import { rawDatabase, readBeside } from '../../server/store/raw.ts';
 import { handbook, NURSERY, someBatch, someLot, TODAY, testServer, uuid } from '../../server/testing.ts';
 import { benchChill, benchWinters } from './cold.ts';
+import { benchGrowth } from './growth.ts';
 import { clocked, quantile, say } from './say.ts';
+import { check, startServer } from './serve.ts';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 const BATCHES = 2000;
@@ -50,23 +51,6 @@ async function fill(): Promise<string> {
   })();
   await server.close();
   return server.dataFolder;
-}
-
-/** A look as rounds record them: every tenth finds a root. */
-function check(i: number) {
-  const moves = i % 10 === 0 ? [{ from: 'waiting', to: 'sprouted', count: 1 } as const] : [];
-  return { id: uuid(), on: TODAY, kind: 'checked', damp: 'right', mould: 'none', moves } as const;
-}
-
-async function startServer(dataFolder: string, today = TODAY): Promise<{ child: ChildProcess; address: string }> {
-  const env = { ...process.env, PORT: '0', CHILL_DATA: dataFolder, CHILL_TODAY: today };
-  const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/main.ts')], {
-    env,
-    cwd: ROOT,
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  const [line] = (await once(child.stdout as NonNullable<typeof child.stdout>, 'data')) as [Buffer];
-  return { child, address: /http:\/\/[\d.:]+/.exec(line.toString())?.[0] as string };
 }
 
 /** The API's p95 for the whole nursery, over loopback, against the median bare read of the same rows. */
@@ -277,12 +261,18 @@ async function benchLongTasks(): Promise<void> {
 
 console.log('Ratios of one run on this machine:');
 benchSize();
-await benchPlan();
-await benchTimers();
-await benchWinters();
-await benchChill();
-await benchRound();
-await benchLongTasks();
-await benchFrames();
-await benchRedraw();
-await benchApi(await fill());
+const BENCHES = {
+  plan: benchPlan,
+  timers: benchTimers,
+  winters: benchWinters,
+  chill: benchChill,
+  round: benchRound,
+  longTasks: benchLongTasks,
+  frames: benchFrames,
+  redraw: benchRedraw,
+  api: async () => benchApi(await fill()),
+  growth: benchGrowth,
+};
+// Some of them by name: npm run bench -- growth
+const wanted = process.argv.slice(2);
+for (const [name, bench] of Object.entries(BENCHES)) if (wanted.length === 0 || wanted.includes(name)) await bench();

@@ -34,6 +34,8 @@ export async function backUp(
   try {
     await database.backup(part);
     const fault = await offThread<string, string | undefined>(new URL('./quickCheck.ts', import.meta.url), part, LONGEST_CHECK_MS);
+    // Looking at it leaves these behind.
+    for (const suffix of ['-wal', '-shm']) rmSync(part + suffix, { force: true });
     if (fault) throw new Damaged(fault);
     onDisk(part);
     renameSync(part, target);

@@ -11,7 +11,7 @@ import { type EntityManager, IsNull, Not } from 'typeorm';
 import { Fault } from '../fault.ts';
 import { bodyOf } from './body.ts';
 import { BatchRow, EventRow, KeptRow } from './entities.ts';
-import { findLot } from './lots.ts';
+import { findLot, noteDrawer } from './lots.ts';
 import { sameTelling } from './sameTelling.ts';
 
 /** When something is recorded: the nursery's day and moment (ms since 1970), and the real instant, for the record. */
@@ -105,8 +105,8 @@ export async function areKnown(manager: EntityManager, batch: Batch, events: App
   return false;
 }
 
-/** Open, or closed on this day or later. */
-const IN_HAND = '(closed_on IS NULL OR closed_on >= ?)';
+/** Open, or closed on this day or later; found by the index of closings, so that what was closed before is not even passed by. */
+const IN_HAND = 'rowid IN (SELECT rowid FROM batch WHERE closed_on IS NULL UNION ALL SELECT rowid FROM batch WHERE closed_on >= ?)';
 
 /**
  * The batches in hand with their events, as one JSON text: the open ones, and those closed on `since` or later. The bodies are kept as they go over the wire,
@@ -114,9 +114,11 @@ const IN_HAND = '(closed_on IS NULL OR closed_on >= ?)';
  */
 export function batchesToJson(database: Database.Database, since: string): string {
   const batches = database.prepare(`SELECT id, body FROM batch WHERE ${IN_HAND} ORDER BY rowid`).raw().all(since) as [string, string][];
-  const events = database.prepare('SELECT body FROM event WHERE batch_id = ? ORDER BY version').pluck();
+  const events = database
+    .prepare("SELECT group_concat(body, ',') FROM (SELECT body FROM event WHERE batch_id = ? ORDER BY version)")
+    .pluck();
   // Each body is one JSON object; its closing brace makes room for the events.
-  const texts = batches.map(([id, body]) => `${body.slice(0, -1)},"events":[${events.all(id).join(',')}]}`);
+  const texts = batches.map(([id, body]) => `${body.slice(0, -1)},"events":[${events.get(id) ?? ''}]}`);
   return `[${texts.join(',')}]`;
 }
 
@@ -194,7 +196,9 @@ export async function addBatch(
     );
   }
   if (batch.from) throw Fault.field(`${at}from`, 'A batch that is split off is made by the split.');
-  return insertBatch(manager, batch, lot.speciesId);
+  const made = await insertBatch(manager, batch, lot.speciesId);
+  noteDrawer(database, batch.lotId);
+  return made;
 }
 
 /** Writes a batch down under the next bag code. */

@@ -17,15 +17,18 @@ export const PlaceRow = new EntitySchema<{ id: string; position: number; body: s
   columns: { id: { type: 'text', primary: true }, position: { type: 'integer' }, body: { type: 'text' } },
 });
 
-export const LotRow = new EntitySchema<{ id: string; code: string; seeds: number; version: number; body: string }>({
+/** `drawer` follows from the lot's ledger and its batches: seeds that no batch has. */
+export const LotRow = new EntitySchema<{ id: string; code: string; seeds: number; version: number; drawer: number; body: string }>({
   name: 'lot',
   columns: {
     id: { type: 'text', primary: true },
     code: { type: 'text' },
     seeds: { type: 'integer' },
     version: { type: 'integer' },
+    drawer: { type: 'integer', default: 0 },
     body: { type: 'text' },
   },
+  indices: [{ name: 'lot_by_drawer', columns: ['drawer'] }],
   uniques: [{ name: 'lot_code', columns: ['code'] }],
 });
 
@@ -138,7 +141,10 @@ export const KeptRow = new EntitySchema<{ batchId: string; lotId: string; test: 
     towel: { type: 'text', nullable: true },
     mouldRead: { type: 'integer', name: 'mould_read' },
   },
-  indices: [{ name: 'kept_by_lot', columns: ['lotId'] }],
+  indices: [
+    { name: 'kept_by_lot', columns: ['lotId'] },
+    { name: 'kept_unread', columns: ['mouldRead'] },
+  ],
 });
 
 const KeptMouldRow = new EntitySchema<{ batchId: string; medium: string; closedOn: string; rotted: number; expected: number }>({

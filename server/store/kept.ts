@@ -1,6 +1,11 @@
 import type { MouldRecord, Past } from '@chill/model/past.ts';
 import type Database from 'better-sqlite3';
 
+/** Tells whether anything has changed of what is kept of closed batches. */
+export function keptMark(database: Database.Database): string {
+  return JSON.stringify(database.prepare('SELECT count(*), max(rowid), sum(mould_read) FROM kept').raw().get());
+}
+
 /** How many batches are closed, tests apart, and what those closed before `since` say of mould. */
 export function pastBefore(database: Database.Database, since: string): Past {
   const closed = database.prepare('SELECT count(*) FROM kept WHERE test = 0').pluck().get() as number;

@@ -9,7 +9,8 @@ import { sameTelling } from './sameTelling.ts';
 
 /** Seeds that a lot's batches were made of. */
 const TAKEN = '(SELECT coalesce(sum(seeds), 0) FROM batch WHERE lot_id = lot.id AND split_from IS NULL) AS taken';
-const HAS_IN_HAND = 'EXISTS (SELECT 1 FROM batch WHERE lot_id = lot.id AND (closed_on IS NULL OR closed_on >= ?)) AS inHand';
+/** Lots with seeds in the drawer, or with a batch that is open or was closed on that day or later. */
+const IN_USE = `id IN (SELECT id FROM lot WHERE drawer > 0 UNION SELECT lot_id FROM batch WHERE closed_on IS NULL UNION SELECT lot_id FROM batch WHERE closed_on >= ?)`;
 
 interface RawLot {
   id: string;
@@ -20,38 +21,31 @@ interface RawLot {
 
 /** Every lot with its ledger, with the seeds that no batch has, and with what its closed tests found; with `since`, only those that have seeds left, or a batch that is open or was closed on that day or later. */
 export function readLots(database: Database.Database, since?: string): LotInHand[] {
+  const which = since === undefined ? '' : `WHERE ${IN_USE}`;
   const rows = database
-    .prepare(`SELECT id, version, body, ${TAKEN}, ${HAS_IN_HAND} FROM lot ORDER BY rowid`)
-    .all(since ?? '') as (RawLot & {
-    inHand: number;
-  })[];
-  const events = grouped(database.prepare('SELECT lot_id, body FROM lot_event ORDER BY lot_id, version').raw().all() as [string, string][]);
-  const towels = grouped(
-    database.prepare(`SELECT lot_id, ${TOWEL} FROM kept WHERE towel IS NOT NULL ORDER BY lot_id`).raw().all() as [string, string][],
-  );
-  const lots = rows.map((row) => ({ row, lot: lotOf(row, events.get(row.id) ?? [], towels.get(row.id) ?? []) }));
-  return lots.filter(({ row, lot }) => since === undefined || row.inHand === 1 || lot.unassigned > 0).map(({ lot }) => lot);
+    .prepare(`SELECT id, version, body, ${TAKEN} FROM lot ${which} ORDER BY rowid`)
+    .all(...(since === undefined ? [] : [since]));
+  const of = toldOf(database);
+  return (rows as RawLot[]).map(of);
 }
 
-const TOWEL = `json_set(towel, '$.batchId', batch_id)`;
+/** Reads what else is kept of a lot: its ledger, and the results of its closed tests. */
+function toldOf(database: Database.Database): (row: RawLot) => LotInHand {
+  const events = database.prepare('SELECT body FROM lot_event WHERE lot_id = ? ORDER BY version').pluck();
+  const towels = database.prepare(`SELECT json_set(towel, '$.batchId', batch_id) FROM kept WHERE lot_id = ? AND towel IS NOT NULL`).pluck();
+  return (row) => lotOf(row, events.all(row.id) as string[], towels.all(row.id) as string[]);
+}
 
 /** The lot of that id. */
 export function findLot(database: Database.Database, id: string): LotInHand | undefined {
   const row = database.prepare(`SELECT id, version, body, ${TAKEN} FROM lot WHERE id = ?`).get(id) as RawLot | undefined;
   if (!row) return undefined;
-  const events = database.prepare('SELECT body FROM lot_event WHERE lot_id = ? ORDER BY version').pluck().all(id) as string[];
-  const towels = database.prepare(`SELECT ${TOWEL} FROM kept WHERE lot_id = ? AND towel IS NOT NULL`).pluck().all(id) as string[];
-  return lotOf(row, events, towels);
+  return toldOf(database)(row);
 }
 
-function grouped(rows: readonly [string, string][]): Map<string, string[]> {
-  const groups = new Map<string, string[]>();
-  for (const [key, text] of rows) {
-    const group = groups.get(key);
-    if (group) group.push(text);
-    else groups.set(key, [text]);
-  }
-  return groups;
+/** Notes how many seeds of a lot no batch has, as its ledger and its batches leave it. */
+export function noteDrawer(database: Database.Database, lotId: string): void {
+  database.prepare('UPDATE lot SET drawer = ? WHERE id = ?').run(findLot(database, lotId)?.unassigned ?? 0, lotId);
 }
 
 function lotOf(row: RawLot, eventTexts: readonly string[], towelTexts: readonly string[]): LotInHand {
@@ -66,7 +60,7 @@ export async function addLot(manager: EntityManager, database: Database.Database
   const known = findLot(database, lot.id);
   if (known) return known;
   await requireFreeCode(manager, lot);
-  await manager.insert(LotRow, { id: lot.id, code: lot.code, seeds: lot.seeds, version: 1, body: JSON.stringify(lot) });
+  await manager.insert(LotRow, { id: lot.id, code: lot.code, seeds: lot.seeds, version: 1, drawer: lot.seeds, body: JSON.stringify(lot) });
   return { ...lot, unassigned: lot.seeds, inBatches: 0, towels: [], version: 1, events: [] };
 }
 
@@ -83,7 +77,11 @@ export async function changeLot(manager: EntityManager, database: Database.Datab
     throw Fault.field('speciesId', 'It has batches already: its species can no longer change.');
   const unassigned = foldedDrawer(lot, known.events, taken, `Batches, tests and sorts have used ${used} seeds: give that many or more.`);
   const version = seenVersion + 1;
-  await manager.update(LotRow, { id: lot.id }, { code: lot.code, seeds: lot.seeds, version, body: JSON.stringify(lot) });
+  await manager.update(
+    LotRow,
+    { id: lot.id },
+    { code: lot.code, seeds: lot.seeds, version, drawer: unassigned, body: JSON.stringify(lot) },
+  );
   const { towels, events } = known;
   return { ...lot, unassigned, inBatches: taken, towels, version, events };
 }
@@ -121,6 +119,7 @@ export async function appendToLot(
   const { id: _id, unassigned: _unassigned, inBatches: _inBatches, towels: _towels, version: _version, events: _events, ...rest } = lot;
   const unassigned = foldedDrawer({ id: lotId, ...rest }, events, taken);
   await manager.insert(LotEventRow, { id: event.id, lotId, version: added.version, body: JSON.stringify(added) });
+  await manager.update(LotRow, { id: lotId }, { drawer: unassigned });
   return { ...lot, unassigned, events };
 }
 

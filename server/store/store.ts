@@ -30,7 +30,7 @@ import {
 import { bodyOf } from './body.ts';
 import { BatchRow, ClockRow, NurseryRow, OwnSpeciesRow, PlaceRow } from './entities.ts';
 import { inTransaction, requireOutside, StoreBroken } from './inTransaction.ts';
-import { keepMould, pastBefore, unread } from './kept.ts';
+import { keepMould, keptMark, pastBefore, unread } from './kept.ts';
 import { addLot, appendToLot, changeLot, findLot, readLots } from './lots.ts';
 import { Queue } from './queue.ts';
 import { rawDatabase } from './raw.ts';
@@ -45,6 +45,7 @@ export class Store {
   readonly #onBroken: (error: StoreBroken) => void;
   #broken: StoreBroken | undefined;
   #name: string | undefined;
+  #past: { mark: string; past: Past } | undefined;
 
   /** `onBroken` is told once when the connection can no longer be trusted; from then on everything is refused. */
   constructor(source: DataSource, onBroken: (error: StoreBroken) => void = () => undefined) {
@@ -242,7 +243,11 @@ export class Store {
 
   /** What the closed batches leave to be known. */
   past(since: string): Promise<Past> {
-    return this.#read((_manager, database) => pastBefore(database, since));
+    return this.#read((_manager, database) => {
+      const mark = `${since} ${keptMark(database)}`;
+      if (this.#past?.mark !== mark) this.#past = { mark, past: pastBefore(database, since) };
+      return this.#past.past;
+    });
   }
 
   /** Ids of closed batches whose mould has not been read yet. */

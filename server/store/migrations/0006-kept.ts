@@ -1,6 +1,7 @@
 import { fold } from '@chill/core/ledger/fold.ts';
-import { readTowelTest } from '@chill/core/lot/lotLedger.ts';
+import { foldLot, readTowelTest } from '@chill/core/lot/lotLedger.ts';
 import type { Batch } from '@chill/model/batch.ts';
+import type { Lot, LotEvent } from '@chill/model/lot.ts';
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
 /** Which batches are closed, and what those leave to be known, so that nothing of them need be read until it is asked for. */
@@ -37,10 +38,27 @@ export class Kept1760000000006 implements MigrationInterface {
     await runner.query(`CREATE INDEX "batch_of_lot" ON "batch" ("lot_id", "split_from", "closed_on", "seeds") `);
     await runner.query(`CREATE INDEX "batch_by_closing" ON "batch" ("closed_on") `);
     await runner.query(`CREATE INDEX "kept_by_lot" ON "kept" ("lot_id") `);
+    await runner.query(`CREATE INDEX "kept_unread" ON "kept" ("mould_read") `);
+    await runner.query(`ALTER TABLE "lot" ADD COLUMN "drawer" integer NOT NULL DEFAULT (0)`);
+    const lots: { id: string; body: string; taken: number }[] = await runner.query(
+      `SELECT "id", "body", (SELECT coalesce(sum("seeds"), 0) FROM "batch" WHERE "lot_id" = "lot"."id" AND "split_from" IS NULL) AS "taken" FROM "lot"`,
+    );
+    for (const { id, body, taken } of lots) {
+      const events: { body: string }[] = await runner.query(`SELECT "body" FROM "lot_event" WHERE "lot_id" = ? ORDER BY "version"`, [id]);
+      const { drawer } = foldLot(
+        JSON.parse(body) as Lot,
+        events.map((event) => JSON.parse(event.body) as LotEvent),
+        taken,
+      );
+      await runner.query(`UPDATE "lot" SET "drawer" = ? WHERE "id" = ?`, [drawer, id]);
+    }
+    await runner.query(`CREATE INDEX "lot_by_drawer" ON "lot" ("drawer") `);
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    for (const index of ['kept_by_lot', 'batch_by_closing', 'batch_of_lot']) await runner.query(`DROP INDEX "${index}"`);
+    await runner.query(`DROP INDEX "lot_by_drawer"`);
+    await runner.query(`ALTER TABLE "lot" DROP COLUMN "drawer"`);
+    for (const index of ['kept_unread', 'kept_by_lot', 'batch_by_closing', 'batch_of_lot']) await runner.query(`DROP INDEX "${index}"`);
     await runner.query(`CREATE INDEX "batch_by_lot" ON "batch" ("lot_id") `);
     await runner.query(`DROP TABLE "kept_mould"`);
     await runner.query(`DROP TABLE "kept"`);

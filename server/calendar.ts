@@ -5,6 +5,8 @@ import { readTurns } from '@chill/core/treat/turns.ts';
 import ical, { ICalCalendarMethod, ICalEventTransparency } from 'ical-generator';
 import type { ReadNow } from './reading.ts';
 
+/** What a calendar ends with. */
+const END = 'END:VCALENDAR';
 /** How long what has an hour stands in the calendar, minutes. */
 const TURN_MINUTES = 10;
 const TIMER_MINUTES = 15;
@@ -12,21 +14,24 @@ const TIMER_MINUTES = 15;
 /**
  * Everything that is due or planned, as an iCalendar feed. Each deed keeps its id for as long as it is the same deed of the same stage, so that a calendar
  * that has subscribed moves it rather than adding another; its sequence rises with what is recorded on the batch. Days are days, in any time zone;
- * timers are moments.
+ * timers are moments. Written batch by batch, so that others are answered in between.
  */
-export function calendarOf({ nursery, batches, places, now_ms }: ReadNow, origin: string): string {
-  const calendar = ical({
+export function* calendarOf({ nursery, batches, places, now_ms }: ReadNow, origin: string): Generator<void, string> {
+  const frame = {
     // Names that were kept before they had to be of one line would begin a property of their own.
     name: `Chill: ${nursery.name.replace(/\s+/g, ' ')}`,
     description: 'What is due at the nursery, from what has been recorded so far.',
     prodId: { company: 'Chill', product: 'Chill', language: 'EN' },
     method: ICalCalendarMethod.PUBLISH,
     ttl: 3600,
-  });
+  };
+  const empty = ical(frame).toString();
+  const pieces: string[] = [];
   const place = (id: string | undefined) => places.find((one) => one.id === id)?.name;
   for (const { batch, species, projection, tasks } of batches) {
     const { state, stages } = projection;
     if (state.closedOn) continue;
+    const calendar = ical(frame);
     const name = `${batch.code} ${species.common[0] ?? species.scientific}`;
     const url = `${origin}/batch/${batch.code}`;
     const sequence = batch.events.length;
@@ -72,6 +77,8 @@ export function calendarOf({ nursery, batches, places, now_ms }: ReadNow, origin
     for (const timer of state.timers.filter(({ ended }) => !ended)) {
       atHour(`timer-${timer.id}`, timer.started_ms + timer.seconds * 1000, TIMER_MINUTES, `${name}: ${TIMINGS[timer.step].name} ends`);
     }
+    pieces.push(calendar.toString().slice(empty.length - END.length, -END.length));
+    yield;
   }
-  return calendar.toString();
+  return empty.slice(0, -END.length) + pieces.join('') + END;
 }

@@ -8,16 +8,22 @@ import type { Species, TaxonHazards } from '@chill/model/species.ts';
 import { Fault } from './fault.ts';
 import type { Store } from './store/store.ts';
 
+/** A text with a tag that changes when it does. */
+function tagged(text: string): { text: string; tag: string } {
+  return { text, tag: `"${createHash('sha256').update(text).digest('base64url').slice(0, 16)}"` };
+}
+
 /** The handbook as this nursery has it: the built-in species as shipped, and its own beside them. */
 export class Shelf {
   readonly #builtIn: readonly Species[] = loadHandbook();
-  readonly #written: readonly Genus[] = loadGenera();
+  readonly #usual: readonly Genus[] = loadGenera();
   /** What stands in for a species that the handbook has not, genus by genus. */
-  readonly genera: readonly Genus[] = [...this.#written, ...generaOf(this.#builtIn, this.#written)];
+  readonly genera: readonly Genus[] = [...this.#usual, ...generaOf(this.#builtIn, this.#usual)];
+  /** The same as JSON, with a tag. */
+  readonly writtenGenera = tagged(JSON.stringify(this.genera));
   readonly #taxa = loadHazards();
   #own: readonly Species[] = [];
-  #text = '';
-  #tag = '';
+  #written = tagged('[]');
 
   constructor() {
     this.#rewrite();
@@ -62,7 +68,7 @@ export class Shelf {
 
   /** The whole of it as JSON, with a tag that changes when it does. */
   written(): { text: string; tag: string } {
-    return { text: this.#text, tag: this.#tag };
+    return this.#written;
   }
 
   /**
@@ -87,7 +93,6 @@ export class Shelf {
   }
 
   #rewrite(): void {
-    this.#text = JSON.stringify(this.all());
-    this.#tag = `"${createHash('sha256').update(this.#text).digest('base64url').slice(0, 16)}"`;
+    this.#written = tagged(JSON.stringify(this.all()));
   }
 }

@@ -6,7 +6,7 @@ import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
 import { Fault } from '../fault.ts';
 import { inHandSince } from '../reading.ts';
-import { routes, sendTagged } from './context.ts';
+import { JSON_TEXT, routes, sendTagged } from './context.ts';
 
 const LONGEST_PLAN_DAYS = 3653;
 
@@ -49,11 +49,7 @@ export const batchRoutes = routes((app, { store, clock, shelf, mould }) => {
         querystring: Asked,
       },
     },
-    async (request) => {
-      const batches = await store.batchesOf(await store.findBatches(request.query));
-      const lotIds = new Set([...batches.map(({ lotId }) => lotId), ...('lot' in request.query ? [request.query.lot] : [])]);
-      return { batches, lots: await store.lotsOf([...lotIds]) };
-    },
+    async (request, reply) => reply.type(JSON_TEXT).send(await store.archiveJson(request.query)),
   );
 
   app.get('/api/past', { schema: { summary: 'What the closed batches leave to be known', response: { 200: Past } } }, async () => {

@@ -25,6 +25,9 @@ export interface Context {
   address?: string;
 }
 
+/** Of answers that are JSON texts already. */
+export const JSON_TEXT = 'application/json; charset=utf-8';
+
 /** Makes a plugin of routes typed by their Zod schemas. */
 export function routes(define: (app: ReturnType<typeof typed>, context: Context) => void) {
   return (context: Context): FastifyPluginAsync =>
@@ -49,5 +52,5 @@ export async function sendTagged(
 ): Promise<FastifyReply> {
   reply.header('etag', tag).header('cache-control', 'no-cache');
   if (request.headers['if-none-match'] === tag) return reply.code(304).send();
-  return reply.type('application/json; charset=utf-8').send(await make());
+  return reply.type(JSON_TEXT).send(await make());
 }

@@ -1,4 +1,3 @@
-import { Genus } from '@chill/model/genus.ts';
 import { Slug } from '@chill/model/primitives.ts';
 import { Species } from '@chill/model/species.ts';
 import { z } from '@chill/model/zod.ts';
@@ -14,11 +13,10 @@ export const handbookRoutes = routes((app, { store, shelf }) => {
     return sendTagged(request, reply, tag, () => text);
   });
 
-  app.get(
-    '/api/genera',
-    { schema: { summary: 'What is usual in a genus, for species that the handbook has not', response: { 200: z.array(Genus) } } },
-    async () => [...shelf.genera],
-  );
+  app.get('/api/genera', { schema: { summary: 'What is usual in a genus, for species that the handbook has not' } }, (request, reply) => {
+    const { text, tag } = shelf.writtenGenera;
+    return sendTagged(request, reply, tag, () => text);
+  });
 
   app.put(
     '/api/handbook/:id',

@@ -6,6 +6,7 @@ import { calendarOf } from '../calendar.ts';
 import { Fault } from '../fault.ts';
 import { labelsPdf } from '../labels.ts';
 import { TABLES, tableCsv } from '../tables.ts';
+import { unhurried } from '../unhurried.ts';
 import { routes } from './context.ts';
 
 const Due = z.object({
@@ -68,7 +69,7 @@ export const roundRoutes = routes((app, { reading, store, address }) => {
     { schema: { summary: 'Everything that is due or planned, as an iCalendar feed (RFC 5545) to subscribe to' } },
     async (request, reply) => {
       const origin = address ?? `${request.protocol}://${request.host}`;
-      return reply.type('text/calendar; charset=utf-8').send(calendarOf(await read(), origin));
+      return reply.type('text/calendar; charset=utf-8').send(await unhurried(calendarOf(await read(), origin)));
     },
   );
 

@@ -108,17 +108,29 @@ export async function areKnown(manager: EntityManager, batch: Batch, events: App
 /** Open, or closed on this day or later; found by the index of closings, so that what was closed before is not even passed by. */
 const IN_HAND = 'rowid IN (SELECT rowid FROM batch WHERE closed_on IS NULL UNION ALL SELECT rowid FROM batch WHERE closed_on >= ?)';
 
+/** Batches that are written before others are answered again. */
+const WRITTEN_AT_ONCE = 40;
+
+/** Ids of the batches in hand: the open ones, and those closed on `since` or later. */
+export function idsInHand(database: Database.Database, since: string): string[] {
+  return database.prepare(`SELECT id FROM batch WHERE ${IN_HAND} ORDER BY rowid`).pluck().all(since) as string[];
+}
+
 /**
- * The batches in hand with their events, as one JSON text: the open ones, and those closed on `since` or later. The bodies are kept as they go over the wire,
- * so that they are answered without taking them apart and putting them together again.
+ * Batches with their events, as one JSON text. The bodies are kept as they go over the wire, so that they are answered without taking them apart and
+ * putting them together again. In steps of some batches each.
  */
-export function batchesToJson(database: Database.Database, since: string): string {
-  const batches = database.prepare(`SELECT id, body FROM batch WHERE ${IN_HAND} ORDER BY rowid`).raw().all(since) as [string, string][];
+export function* batchesToJson(database: Database.Database, ids: readonly string[]): Generator<void, string> {
+  const body = database.prepare('SELECT body FROM batch WHERE id = ?').pluck();
   const events = database
     .prepare("SELECT group_concat(body, ',') FROM (SELECT body FROM event WHERE batch_id = ? ORDER BY version)")
     .pluck();
-  // Each body is one JSON object; its closing brace makes room for the events.
-  const texts = batches.map(([id, body]) => `${body.slice(0, -1)},"events":[${events.get(id) ?? ''}]}`);
+  const texts: string[] = [];
+  for (const [i, id] of ids.entries()) {
+    // Each body is one JSON object; its closing brace makes room for the events.
+    texts.push(`${(body.get(id) as string).slice(0, -1)},"events":[${events.get(id) ?? ''}]}`);
+    if (i % WRITTEN_AT_ONCE === WRITTEN_AT_ONCE - 1) yield;
+  }
   return `[${texts.join(',')}]`;
 }
 
@@ -153,6 +165,12 @@ export function findBatches(database: Database.Database, asked: Archived): strin
     ARCHIVE_PAGE,
     asked.page * ARCHIVE_PAGE,
   );
+}
+
+/** Ids of the lots that some batches are of. */
+export function lotsOfBatches(database: Database.Database, ids: readonly string[]): string[] {
+  const lot = database.prepare('SELECT lot_id FROM batch WHERE id = ?').pluck();
+  return ids.map((id) => lot.get(id) as string);
 }
 
 /** Every batch's id, in the order in which they were made. */

@@ -22,7 +22,9 @@ import {
   batchVersions,
   findBatches,
   haveEnded,
+  idsInHand,
   insertBatch,
+  lotsOfBatches,
   type Moment,
   requireBatch,
   undoSplits,
@@ -177,11 +179,6 @@ export class Store {
     return this.#read((_manager, database) => readLots(database, since));
   }
 
-  /** Some lots, those that there are. */
-  lotsOf(ids: readonly string[]): Promise<LotInHand[]> {
-    return this.#read((_manager, database) => ids.flatMap((id) => findLot(database, id) ?? []));
-  }
-
   addLot(lot: Lot): Promise<LotInHand> {
     return this.#write((manager, database) => addLot(manager, database, lot));
   }
@@ -216,7 +213,7 @@ export class Store {
 
   /** The batches in hand with their events, as one JSON text: open, or closed on `since` or later. */
   batchesJson(since: string): Promise<string> {
-    return this.#read((_manager, database) => batchesToJson(database, since));
+    return this.#read((_manager, database) => unhurried(batchesToJson(database, idsInHand(database, since))));
   }
 
   /** Changes whenever any batch or event is added: for the browser's cache. */
@@ -231,9 +228,14 @@ export class Store {
     return this.#read((_manager, database) => batchVersions(database, since));
   }
 
-  /** Ids of batches, closed or not, that are asked for. */
-  findBatches(asked: Archived): Promise<string[]> {
-    return this.#read((_manager, database) => findBatches(database, asked));
+  /** Batches, closed or not, that are asked for, and their lots (of a lot also where it has no batch), as one JSON text. */
+  archiveJson(asked: Archived): Promise<string> {
+    return this.#read(async (_manager, database) => {
+      const ids = findBatches(database, asked);
+      const lotIds = new Set([...lotsOfBatches(database, ids), ...('lot' in asked ? [asked.lot] : [])]);
+      const lots = [...lotIds].flatMap((id) => findLot(database, id) ?? []);
+      return `{"batches":${await unhurried(batchesToJson(database, ids))},"lots":${JSON.stringify(lots)}}`;
+    });
   }
 
   /** Every batch's id, in the order in which they were made. */

@@ -128,8 +128,8 @@ function GenusFallback({ typed, found }: { typed: string; found: readonly Specie
         <b>
           <i>{species.scientific}</i> itself is not in the handbook.
         </b>{' '}
-        {genus.madeFrom ? `Of the same genus, ${genus.madeFrom}` : `${genus.common} (${genus.genus}) usually`}: {waitsFor(species)}. That is
-        a fallback, to be tried on a few seeds first.
+        {genus.madeFrom ? `${genus.madeFrom}, of the same genus,` : `${genus.common} (${genus.genus}) usually:`} {waitsFor(species)}. That
+        is a fallback, to be tried on a few seeds first.
       </p>
       <button type="button" className="quiet" disabled={busy} onClick={take}>
         start an entry of your own from it

@@ -2,6 +2,12 @@ import type { ReactNode } from 'react';
 import { type BatchView, useNursery } from '../data/nursery.ts';
 import { type Station, stationOf } from '../data/stations.ts';
 import { BatchLine } from '../stations/batch/BatchLine.tsx';
+import { groupedRows } from './grouped.ts';
+import { hasWords, ListTools, useListChoice } from './ListTools.tsx';
+import { LongList } from './LongList.tsx';
+
+/** About how high a batch's line is, px. */
+const LINE_HEIGHT = 68;
 
 /** The batches at one station, those that want something soonest first, each with the figure that the station is about. */
 export function StationList({
@@ -12,6 +18,7 @@ export function StationList({
   aside,
   figure,
   order,
+  first = 'what comes first',
   foot,
 }: {
   station: Station;
@@ -22,24 +29,63 @@ export function StationList({
   aside?: ReactNode;
   figure: (view: BatchView) => ReactNode;
   order?: (view: BatchView) => string;
+  /** What the station's own order is called. */
+  first?: string;
   /** What stands beneath the list. */
   foot?: ReactNode;
 }) {
-  const here = useNursery().batches.filter((view) => stationOf(view) === station);
-  const key = order ?? ((view: BatchView) => view.tasks[0]?.due ?? '9999');
-  const sorted = [...here].sort((a, b) => key(a).localeCompare(key(b)));
+  const { batches, places } = useNursery();
+  const [choice, change] = useListChoice();
+  const here = batches.filter((view) => stationOf(view) === station);
+  const placeNames = new Map(places.map(({ id, name }) => [id, name]));
+  const placeOf = ({ projection: { state } }: BatchView) => placeNames.get(state.stages[state.stage]?.placeId ?? '') ?? 'in no place';
+  const nameOf = ({ species }: BatchView) => species.common[0] ?? species.scientific;
+  const own = order ?? ((view: BatchView) => view.tasks[0]?.due ?? '9999');
+  const keys: Record<string, (view: BatchView) => string> = { '': own, code: ({ batch }) => batch.code, species: nameOf, place: placeOf };
+  const key = keys[choice.by] ?? own;
+  const found = here
+    .filter((view) =>
+      hasWords([view.batch.code, ...view.species.common, view.species.scientific, view.lot.code, placeOf(view)], choice.find),
+    )
+    .map((view) => ({ view, at: key(view) }))
+    .sort((a, b) => a.at.localeCompare(b.at))
+    .map(({ view }) => view);
+  const groupOf = { species: nameOf, place: placeOf }[choice.group];
   return (
     <section className="px-4 pt-5 desk:px-10">
       <h1>{title}</h1>
-      <p className="mt-1 max-w-prose text-[1.06rem] text-ink2">{here.length > 0 ? sentence(sorted) : empty}</p>
+      <p className="mt-1 max-w-prose text-[1.06rem] text-ink2">{here.length > 0 ? sentence(here) : empty}</p>
       {aside}
-      <ul className="mt-4">
-        {sorted.map((view) => (
-          <BatchLine key={view.batch.id} view={view}>
-            {figure(view)}
-          </BatchLine>
-        ))}
-      </ul>
+      <ListTools
+        count={here.length}
+        shown={found.length}
+        choice={choice}
+        change={change}
+        orders={{ '': first, code: 'bag code', species: 'species', place: 'place' }}
+        groups={{ '': 'not at all', species: 'by species', place: 'by place' }}
+      />
+      {here.length > 0 && found.length === 0 && (
+        <p className="mt-4">Nothing here has “{choice.find}” in its code, species, lot or place.</p>
+      )}
+      <LongList
+        rows={groupedRows(
+          found.map((view) => ({ id: view.batch.id, view })),
+          groupOf && (({ view }) => groupOf(view)),
+        )}
+        keyOf={(row) => row.key}
+        height={LINE_HEIGHT}
+        label={title}
+      >
+        {(row) =>
+          'heading' in row ? (
+            <h2 className="pt-5 pb-1">
+              {row.heading} <span className="font-normal text-ink2">{row.count}</span>
+            </h2>
+          ) : (
+            <BatchLine view={row.row.view}>{figure(row.row.view)}</BatchLine>
+          )
+        }
+      </LongList>
       {foot}
     </section>
   );

@@ -6,7 +6,7 @@ import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { Tag } from '../../kit/Tag.tsx';
 import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
 
-/** One batch in a list: its code and name, what is next, and whatever figure the list is about. */
+/** One batch in a list, to stand in an item of it: its code and name, what is next, and whatever figure the list is about. */
 export function BatchLine({ view, children }: { view: BatchView; children?: ReactNode }) {
   const { today } = useNursery();
   const { batch, species, projection, tasks } = view;
@@ -14,7 +14,7 @@ export function BatchLine({ view, children }: { view: BatchView; children?: Reac
   const next = tasks[0];
   const zone = stage ? stageZone(stage) : 'cool';
   return (
-    <li className="border-t border-line" style={{ '--zone': ZONE_COLOUR[zone] } as CSSProperties}>
+    <div className="border-t border-line" style={{ '--zone': ZONE_COLOUR[zone] } as CSSProperties}>
       <Link
         to={`/batch/${batch.code}`}
         className="grid min-h-16 grid-cols-[4.2rem_minmax(0,1fr)] items-center gap-x-3 py-2 hover:bg-sheet desk:grid-cols-[4.5rem_minmax(0,15rem)_minmax(0,1fr)]"
@@ -40,6 +40,6 @@ export function BatchLine({ view, children }: { view: BatchView; children?: Reac
         </span>
         {children && <span className="col-span-2 mt-1 min-w-0 desk:col-span-1 desk:mt-0">{children}</span>}
       </Link>
-    </li>
+    </div>
   );
 }

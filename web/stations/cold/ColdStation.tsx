@@ -1,4 +1,5 @@
-import { addDays, dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
+import { addDays, dayNumber, earlier, shortDate } from '@chill/core/calendar/dates.ts';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { BatchView } from '../../data/nursery.ts';
 import { useNursery } from '../../data/nursery.ts';
@@ -10,14 +11,15 @@ const WIDTH = 620;
 
 /** Everything in the cold, on one time axis: what is earned, when each comes out, and how flat the top is. */
 export default function ColdStation() {
-  const { today } = useNursery();
+  const { today, batches } = useNursery();
+  const span = useMemo(() => spanOf(batches, today), [batches, today]);
   return (
     <StationList
       station="cold"
       title="In the cold"
       sentence={(views) => {
-        const next = views.map((view) => view.projection.treatment?.dueOut ?? '9999').sort()[0];
-        return `${views.length} batches. Solid: cold earned. Shaded: the days on which pulling costs next to nothing.${next && next !== '9999' ? ` The next ${next <= today ? 'was due' : 'comes out'} ${shortDate(next)}.` : ''}`;
+        const next = views.reduce((first, { projection }) => earlier(first, projection.treatment?.dueOut ?? '9999'), '9999');
+        return `${views.length} batches. Solid: cold earned. Shaded: the days on which pulling costs next to nothing.${next !== '9999' ? ` The next ${next <= today ? 'was due' : 'comes out'} ${shortDate(next)}.` : ''}`;
       }}
       empty="Nothing is in the cold."
       aside={
@@ -26,28 +28,38 @@ export default function ColdStation() {
         </Link>
       }
       order={(view) => view.projection.treatment?.dueOut ?? view.tasks[0]?.due ?? '9999'}
-      figure={(view) => <ColdBar view={view} />}
+      first="what comes out first"
+      figure={(view) => <ColdBar view={view} span={span} />}
     />
   );
 }
 
-function ColdBar({ view }: { view: BatchView }) {
-  const { batches, today } = useNursery();
+/** The days from the first that went into the cold to the last that comes out: one axis for all bars. */
+function spanOf(batches: readonly BatchView[], today: string): { from: number; to: number } {
+  let [from, to] = [dayNumber(today), dayNumber(today)];
+  for (const { projection } of batches) {
+    const { treatment, state } = projection;
+    if (treatment?.stage !== state.stage) continue;
+    from = Math.min(from, dayNumber(treatment.since));
+    to = Math.max(to, dayNumber(treatment.window.to));
+  }
+  return { from, to: to + 3 };
+}
+
+function ColdBar({ view, span: { from, to } }: { view: BatchView; span: { from: number; to: number } }) {
+  const { today } = useNursery();
   const { treatment, state, stages } = view.projection;
   const stage = stages[state.stage];
   if (!treatment || treatment.stage !== state.stage || !stage) return <span className="text-ink2">{view.batch.plan.seeds} seeds</span>;
-  const inCold = batches.filter((one) => one.projection.treatment && one.projection.treatment.stage === one.projection.state.stage);
-  const from = Math.min(...inCold.map((one) => dayNumber(one.projection.treatment?.since ?? today)));
-  const to = Math.max(...inCold.map((one) => dayNumber(one.projection.treatment?.window.to ?? today))) + 3;
   const x = (date: string) => ((dayNumber(date) - from) / (to - from)) * WIDTH;
   const colour = ZONE_COLOUR[stageZone(stage)];
   return (
-    <span className="flex items-center gap-4">
-      <svg viewBox={`0 0 ${WIDTH} 44`} className="block min-w-0 grow" aria-hidden="true">
+    <span className="flex flex-wrap items-center gap-x-4 desk:flex-nowrap">
+      <svg viewBox={`0 0 ${WIDTH} 44`} className="block min-w-0 grow max-desk:basis-full" aria-hidden="true">
         {monthStarts(from, to).map((first) => (
           <g key={first}>
             <line x1={x(first)} x2={x(first)} y1={0} y2={44} stroke="var(--color-line)" />
-            <text x={x(first) + 3} y={10} fontSize={11} fill="var(--color-ink3)">
+            <text x={x(first) + 3} y={10} fontSize={11} fill="var(--color-ink3)" className="max-desk:hidden">
               {shortDate(first).replace(/^1 /, '')}
             </text>
           </g>
@@ -67,8 +79,10 @@ function ColdBar({ view }: { view: BatchView }) {
         <path d={`M ${x(treatment.dueOut)} 26 v -11`} stroke="var(--color-warm)" strokeWidth={3} />
         <line x1={x(today)} x2={x(today)} y1={2} y2={44} stroke="var(--color-ink)" strokeWidth={1.2} />
       </svg>
-      <span className="w-40 shrink-0 text-right text-[0.95rem]">
-        <b className="font-mono text-lg">{Math.round(treatment.freedNow * 100)}</b> in 100 freed
+      <span className="text-[0.95rem] max-desk:flex max-desk:w-full max-desk:justify-between desk:w-40 desk:shrink-0 desk:text-right">
+        <span>
+          <b className="font-mono text-lg">{Math.round(treatment.freedNow * 100)}</b> in 100 freed
+        </span>
         <span className="block text-ink2">
           out {shortDate(treatment.dueOut, today)}
           {treatment.shifted_days !== 0 && `, was ${shortDate(addDays(treatment.dueOut, -treatment.shifted_days), today)}`}

@@ -122,7 +122,9 @@ export default function PlanStation() {
           <h2>Planned, not begun</h2>
           <ul className="mt-2">
             {planned.map((view) => (
-              <BatchLine key={view.batch.id} view={view} />
+              <li key={view.batch.id}>
+                <BatchLine view={view} />
+              </li>
             ))}
           </ul>
         </section>

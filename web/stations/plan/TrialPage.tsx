@@ -45,11 +45,15 @@ export default function TrialPage() {
               </Link>
             </p>
             <ul>
-              <BatchLine view={view} />
+              <li>
+                <BatchLine view={view} />
+              </li>
               {batches
                 .filter(({ batch }) => batch.from && batch.trial?.id === trialId && batch.trial?.arm === view.batch.trial?.arm)
                 .map((part) => (
-                  <BatchLine key={part.batch.id} view={part} />
+                  <li key={part.batch.id}>
+                    <BatchLine view={part} />
+                  </li>
                 ))}
             </ul>
           </li>

@@ -141,7 +141,9 @@ export default function LotPage() {
             <h2>Its batches</h2>
             <ul className="mt-1">
               {mine.map((view) => (
-                <BatchLine key={view.batch.id} view={view} />
+                <li key={view.batch.id}>
+                  <BatchLine view={view} />
+                </li>
               ))}
             </ul>
           </section>

@@ -1,10 +1,13 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
 import type { Species } from '@chill/model/species.ts';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useEveryLot } from '../../data/archive.ts';
 import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
+import { groupedRows } from '../../kit/grouped.ts';
+import { hasWords, ListTools, useListChoice } from '../../kit/ListTools.tsx';
+import { LongList } from '../../kit/LongList.tsx';
 import { SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { said } from '../../kit/SoundRange.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
@@ -27,7 +30,7 @@ export default function SeedsStation() {
           No seed is written down yet. Add what you have: the species, where it came from, how many, and what a test or the packet says.
         </p>
       )}
-      <LotList lots={lots} />
+      <LotList lots={lots} label="Seeds in hand" />
       {!wanted ? (
         <button type="button" className="quiet mt-3" onClick={() => setWanted(true)}>
           show the lots that are used up
@@ -40,7 +43,7 @@ export default function SeedsStation() {
           {usedUp.length === 0 ? (
             <p className="mt-1 text-ink2">None: every lot has seeds left, or a batch under way.</p>
           ) : (
-            <LotList lots={usedUp} />
+            <LotList lots={usedUp} label="Used up" />
           )}
         </>
       )}
@@ -48,42 +51,94 @@ export default function SeedsStation() {
   );
 }
 
-function LotList({ lots }: { lots: readonly LotView[] }) {
-  const { handbook, today } = useNursery();
+/** About how high a lot's line is, px. */
+const LINE_HEIGHT = 81;
+
+function LotList({ lots, label }: { lots: readonly LotView[]; label: string }) {
+  const { handbook } = useNursery();
+  const [choice, change] = useListChoice();
+  const speciesOf = useMemo(() => new Map(handbook.map((species) => [species.id, species])), [handbook]);
+  const nameOf = (lot: LotView) => speciesOf.get(lot.speciesId)?.common[0] ?? lot.speciesId;
+  const keys: Record<string, (lot: LotView) => string> = {
+    code: ({ code }) => code,
+    species: nameOf,
+    age: ({ provenance }) => provenance.on,
+    left: ({ unassigned }) => String(99_999_999 - unassigned),
+  };
+  const key = keys[choice.by];
+  const found = lots.filter((lot) => {
+    const species = speciesOf.get(lot.speciesId);
+    return hasWords([lot.code, ...(species?.common ?? []), species?.scientific, fromWhere(lot)], choice.find);
+  });
+  const sorted = key
+    ? found
+        .map((lot) => ({ lot, at: key(lot) }))
+        .sort((a, b) => a.at.localeCompare(b.at))
+        .map(({ lot }) => lot)
+    : found;
   return (
-    <ul className="mt-4">
-      {lots.map((lot) => {
-        const species = handbook.find((one) => one.id === lot.speciesId);
-        if (!species) return null;
-        const from = lot.provenance.kind === 'bought' ? lot.provenance.supplier : lot.provenance.place;
-        return (
-          <li key={lot.id} className="border-t border-line">
-            <Link
-              to={`/seeds/${lot.id}`}
-              className="grid min-h-20 grid-cols-[4.5rem_1fr_auto] items-center gap-x-4 py-2 hover:bg-sheet desk:grid-cols-[6rem_minmax(0,1.2fr)_minmax(0,1.5fr)_9rem]"
-            >
-              <span className="flex justify-center">
-                <SeedDrawing seed={species.seed} room={64} rule={false} />
-              </span>
-              <span className="min-w-0">
-                <span className="block leading-tight font-[560]">{species.common[0]}</span>
-                <span className="block text-[0.92rem] text-ink2">
-                  <span className="code">{lot.code}</span> · {from}, {shortDate(lot.provenance.on, today)}
-                </span>
-              </span>
-              <span className="hidden text-[0.95rem] text-ink2 desk:block">
-                {said(lot.state.soundness, species)}
-                <DryingNote lot={lot} species={species} />
-              </span>
-              <span className="text-right">
-                <b className="font-mono text-xl">{lot.unassigned}</b>
-                <span className="block text-[0.9rem] text-ink2">of {lot.state.total} in hand</span>
-              </span>
-            </Link>
-          </li>
-        );
-      })}
-    </ul>
+    <>
+      <ListTools
+        count={lots.length}
+        shown={found.length}
+        choice={choice}
+        change={change}
+        orders={{ '': 'as written down', code: 'lot code', species: 'species', age: 'the oldest first', left: 'the most seeds first' }}
+        groups={{ '': 'not at all', species: 'by species' }}
+      />
+      {lots.length > 0 && found.length === 0 && <p className="mt-4">No lot has “{choice.find}” in its code, species or origin.</p>}
+      <LongList
+        rows={groupedRows(sorted, choice.group === 'species' ? nameOf : undefined)}
+        keyOf={(row) => row.key}
+        height={LINE_HEIGHT}
+        label={label}
+      >
+        {(row) =>
+          'heading' in row ? (
+            <h2 className="pt-5 pb-1">
+              {row.heading} <span className="font-normal text-ink2">{row.count}</span>
+            </h2>
+          ) : (
+            <LotLine lot={row.row} species={speciesOf.get(row.row.speciesId)} />
+          )
+        }
+      </LongList>
+    </>
+  );
+}
+
+function fromWhere({ provenance }: LotView): string {
+  return provenance.kind === 'bought' ? provenance.supplier : provenance.place;
+}
+
+function LotLine({ lot, species }: { lot: LotView; species: Species | undefined }) {
+  const { today } = useNursery();
+  if (!species) return null;
+  return (
+    <div className="border-t border-line">
+      <Link
+        to={`/seeds/${lot.id}`}
+        className="grid min-h-20 grid-cols-[4.5rem_1fr_auto] items-center gap-x-4 py-2 hover:bg-sheet desk:grid-cols-[6rem_minmax(0,1.2fr)_minmax(0,1.5fr)_9rem]"
+      >
+        <span className="flex justify-center">
+          <SeedDrawing seed={species.seed} room={64} rule={false} />
+        </span>
+        <span className="min-w-0">
+          <span className="block leading-tight font-[560]">{species.common[0]}</span>
+          <span className="block text-[0.92rem] text-ink2">
+            <span className="code">{lot.code}</span> · {fromWhere(lot)}, {shortDate(lot.provenance.on, today)}
+          </span>
+        </span>
+        <span className="hidden text-[0.95rem] text-ink2 desk:block">
+          {said(lot.state.soundness, species)}
+          <DryingNote lot={lot} species={species} />
+        </span>
+        <span className="text-right">
+          <b className="font-mono text-xl">{lot.unassigned}</b>
+          <span className="block text-[0.9rem] text-ink2">of {lot.state.total} in hand</span>
+        </span>
+      </Link>
+    </div>
   );
 }
 

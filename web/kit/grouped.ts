@@ -1,0 +1,18 @@
+/** A row of a list: one of its things, or the heading of a group of them. */
+export type ListRow<T> = { key: string; row: T } | { key: string; heading: string; count: number };
+
+/** The rows of a list as they stand, with a heading before each group where it is grouped, groups by name. */
+export function groupedRows<T extends { id: string }>(rows: readonly T[], groupOf?: (row: T) => string): ListRow<T>[] {
+  const asRow = (row: T): ListRow<T> => ({ key: row.id, row });
+  if (!groupOf) return rows.map(asRow);
+  const groups = new Map<string, T[]>();
+  for (const row of rows) {
+    const name = groupOf(row);
+    const group = groups.get(name);
+    if (group) group.push(row);
+    else groups.set(name, [row]);
+  }
+  return [...groups]
+    .sort(([a], [b]) => a.localeCompare(b))
+    .flatMap(([heading, mine]): ListRow<T>[] => [{ key: `group ${heading}`, heading, count: mine.length }, ...mine.map(asRow)]);
+}

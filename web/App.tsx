@@ -1,7 +1,7 @@
 import { lazy, type ReactNode, Suspense, useState } from 'react';
 import { Link, Route, Routes, useLocation } from 'react-router';
 import { NurseryProvider, useNurseryLoading } from './data/nursery.ts';
-import { useKey } from './data/stored.ts';
+import { useChord, useKey } from './data/stored.ts';
 import { ErrorBoundary } from './kit/ErrorBoundary.tsx';
 import { Notices } from './kit/Notices.tsx';
 import { Run } from './kit/Run.tsx';
@@ -13,6 +13,7 @@ import { TimerEnds } from './stations/treat/TimerEnds.tsx';
 // Home comes with the first screen; every other station when it is first gone to.
 const FirstRun = lazy(() => import('./stations/firstRun/FirstRun.tsx'));
 const LogLineDialog = lazy(() => import('./stations/round/LogLineDialog.tsx'));
+const FindDialog = lazy(() => import('./stations/find/FindDialog.tsx'));
 const MeasuresDrawer = lazy(() => import('./stations/measures/MeasuresDrawer.tsx'));
 const SheetPage = lazy(() => import('./stations/round/SheetPage.tsx'));
 const TypedSheetPage = lazy(() => import('./stations/round/TypedSheetPage.tsx'));
@@ -60,16 +61,18 @@ export function App() {
 function Shell() {
   const [logging, setLogging] = useState(false);
   const [measuring, setMeasuring] = useState(false);
+  const [finding, setFinding] = useState(false);
   const { pathname } = useLocation();
   useKey('/', () => setLogging(true));
   useKey('m', () => setMeasuring(true));
+  useChord('k', () => setFinding(true));
   return (
     <>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-30 focus:bg-sheet focus:p-3">
         Skip to the work
       </a>
       <header className="relative">
-        <Strip openLog={() => setLogging(true)} openMeasures={() => setMeasuring(true)} />
+        <Strip openLog={() => setLogging(true)} openMeasures={() => setMeasuring(true)} openFind={() => setFinding(true)} />
         <Run />
       </header>
       <Notices />
@@ -84,6 +87,11 @@ function Shell() {
       {measuring && (
         <Suspense fallback={null}>
           <MeasuresDrawer close={() => setMeasuring(false)} />
+        </Suspense>
+      )}
+      {finding && (
+        <Suspense fallback={null}>
+          <FindDialog close={() => setFinding(false)} />
         </Suspense>
       )}
       {logging && (

@@ -2,6 +2,8 @@ import type Database from 'better-sqlite3';
 import { backUp, Damaged, listBackups, madeAt } from '../store/backup.ts';
 
 const DAY_MS = 86_400_000;
+/** Whoever has just started wants the first page first, ms. */
+const FIRST_LOOK_MS = 15_000;
 /** How often it is looked whether a backup is due: a machine that sleeps has no timer of a day. */
 const LOOK_EVERY_MS = 15 * 60_000;
 
@@ -49,10 +51,10 @@ export class Backups {
 
   /** Looks after them from now on; what is returned stops it and waits for what is under way. */
   start(): () => Promise<void> {
-    void this.lookAfter();
+    const soon = setTimeout(() => void this.lookAfter(), FIRST_LOOK_MS);
     const timer = setInterval(() => void this.lookAfter(), LOOK_EVERY_MS);
-    timer.unref();
     return () => {
+      clearTimeout(soon);
       clearInterval(timer);
       return this.#running;
     };

@@ -33,6 +33,21 @@ export function useStored<T>(key: string, initial: T): [T, (value: T) => void] {
   return [value, set];
 }
 
+/** Calls `act` on Ctrl or ⌘ with a key, wherever the focus is. */
+export function useChord(key: string, act: () => void): void {
+  const latest = useRef(act);
+  latest.current = act;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key.toLowerCase() !== key || !(event.ctrlKey || event.metaKey) || event.altKey || event.shiftKey) return;
+      event.preventDefault();
+      latest.current();
+    };
+    addEventListener('keydown', onKey);
+    return () => removeEventListener('keydown', onKey);
+  }, [key]);
+}
+
 /** Calls `act` on a key press anywhere but in a field. */
 export function useKey(key: string, act: () => void): void {
   const latest = useRef(act);

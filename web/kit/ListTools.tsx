@@ -1,4 +1,5 @@
-import { useSearchParams } from 'react-router';
+import { useState } from 'react';
+import { useAddress } from '../data/address.ts';
 
 /** A list this short needs no tools. */
 const SHORT = 9;
@@ -12,17 +13,8 @@ export interface ListChoice {
 
 /** The choice as the address has it, and how to change a part of it. */
 export function useListChoice(): [ListChoice, (part: Partial<ListChoice>) => void] {
-  const [query, setQuery] = useSearchParams();
-  const choice = { find: query.get('find') ?? '', by: query.get('by') ?? '', group: query.get('group') ?? '' };
-  const change = (part: Partial<ListChoice>) => {
-    const next = new URLSearchParams(query);
-    for (const [name, value] of Object.entries(part)) {
-      if (value) next.set(name, value);
-      else next.delete(name);
-    }
-    setQuery(next, { replace: true, preventScrollReset: true });
-  };
-  return [choice, change];
+  const [query, change] = useAddress();
+  return [{ find: query.get('find') ?? '', by: query.get('by') ?? '', group: query.get('group') ?? '' }, change];
 }
 
 /** Whether a row has all the words that are looked for, in any order, wherever they stand. */
@@ -49,12 +41,14 @@ export function ListTools({
   orders: Record<string, string>;
   groups: Record<string, string>;
 }) {
+  // What is typed shows at once; the list follows.
+  const [typed, setTyped] = useState(choice.find);
   if (count < SHORT && !choice.find && !choice.group && !choice.by) return null;
   const word = 'min-h-12 min-w-0 grow border-b-[1.5px] border-ink3 bg-transparent px-1 text-[1.05rem] desk:min-h-10';
   const select = (name: 'by' | 'group', label: string, options: Record<string, string>) => (
     <label className="flex min-w-0 items-baseline gap-1 text-[0.95rem] text-ink2">
       {label}
-      <select className={word} value={choice[name]} onChange={(event) => change({ [name]: event.target.value })}>
+      <select aria-label={label} className={word} value={choice[name]} onChange={(event) => change({ [name]: event.target.value })}>
         {Object.entries(options).map(([value, text]) => (
           <option key={value} value={value}>
             {text}
@@ -70,8 +64,11 @@ export function ListTools({
         aria-label="Find in this list"
         placeholder="code, species, lot or place"
         className="written col-span-2 desk:max-w-64"
-        value={choice.find}
-        onChange={(event) => change({ find: event.target.value })}
+        value={typed}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          change({ find: event.target.value });
+        }}
       />
       {select('by', 'by', orders)}
       {select('group', 'grouped', groups)}

@@ -6,7 +6,7 @@ import { stepClock } from '../data/saving.ts';
 import { useStored } from '../data/stored.ts';
 
 /** What stands apart from the run: the nursery's name and day, Handbook, Places, the measures, the log line, and the light. */
-export function Strip({ openLog, openMeasures }: { openLog: () => void; openMeasures: () => void }) {
+export function Strip({ openLog, openMeasures, openFind }: { openLog: () => void; openMeasures: () => void; openFind: () => void }) {
   const { nursery, today, steppable } = useNursery();
   return (
     <div className="screen-only flex min-h-12 items-center justify-between gap-3 border-b border-line bg-sheet px-4 text-[0.95rem] desk:absolute desk:inset-x-0 desk:top-0 desk:z-10 desk:min-h-9 desk:border-0 desk:bg-transparent desk:px-10">
@@ -18,17 +18,21 @@ export function Strip({ openLog, openMeasures }: { openLog: () => void; openMeas
         </span>
         {steppable && <NextDay />}
       </div>
-      <div className="flex items-center gap-3.5 whitespace-nowrap desk:gap-5">
+      <div className="flex items-center gap-3 whitespace-nowrap desk:gap-5">
         <Link to="/handbook" className="quiet no-underline" aria-label="Handbook">
           <span className="hidden sm:inline">Handbook</span>
-          <span className="sm:hidden">Book</span>
+          <PhoneIcon path="M10 5 Q7 3 2.5 3.6 V15.6 Q7 15 10 17 Q13 15 17.5 15.6 V3.6 Q13 3 10 5 V17" />
         </Link>
         <Link to="/places" className="quiet no-underline">
           Places
         </Link>
+        <button type="button" className="quiet no-underline" onClick={openFind} aria-keyshortcuts="Control+k Meta+k">
+          <span className="sr-only sm:not-sr-only">Find</span>
+          <PhoneIcon path={GLASS} />
+        </button>
         <button type="button" className="quiet no-underline" onClick={openMeasures} aria-keyshortcuts="m">
           <span className="sr-only sm:not-sr-only">Measures</span>
-          <MeasureCup /> <kbd className="hidden rounded-sm border border-line px-1.5 font-mono text-sm desk:inline">m</kbd>
+          <PhoneIcon path={CUP} /> <kbd className="hidden rounded-sm border border-line px-1.5 font-mono text-sm desk:inline">m</kbd>
         </button>
         <button type="button" className="quiet no-underline" onClick={openLog} aria-keyshortcuts="/">
           Log <kbd className="hidden rounded-sm border border-line px-1.5 font-mono text-sm desk:inline">/</kbd>
@@ -39,8 +43,8 @@ export function Strip({ openLog, openMeasures }: { openLog: () => void; openMeas
   );
 }
 
-/** A measuring cup, where there is no room for the word. */
-function MeasureCup() {
+/** What stands for a word where there is no room for it. */
+function PhoneIcon({ path }: { path: string }) {
   return (
     <svg
       width={20}
@@ -52,10 +56,12 @@ function MeasureCup() {
       stroke="currentColor"
       strokeWidth={1.7}
     >
-      <path d="M3 4 H15 V15 Q15 17 13 17 H6 Q4 17 4 15 L3 4 M15 6 Q19 6 18 9.5 Q17.5 12 15 12 M10 8 H15 M10 12 H15" />
+      <path d={path} />
     </svg>
   );
 }
+const GLASS = 'M14 8.5 A5.5 5.5 0 1 1 3 8.5 A5.5 5.5 0 1 1 14 8.5 M12.6 12.6 L17.5 17.5';
+const CUP = 'M3 4 H15 V15 Q15 17 13 17 H6 Q4 17 4 15 L3 4 M15 6 Q19 6 18 9.5 Q17.5 12 15 12 M10 8 H15 M10 12 H15';
 
 function NextDay() {
   const [busy, setBusy] = useState(false);

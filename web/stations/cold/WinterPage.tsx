@@ -9,7 +9,8 @@ import { daysSeen, lastAnomaly } from '@chill/core/winter/seen.ts';
 import { dailyClimate } from '@chill/core/winter/winters.ts';
 import type { Place } from '@chill/model/place.ts';
 import { useMemo } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
+import { useAddress } from '../../data/address.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { savePlace } from '../../data/saving.ts';
 import { Choice } from '../../kit/Choice.tsx';
@@ -27,7 +28,7 @@ const inHundred = (share: number) => `${Math.round(share * 100)} in 100`;
 /** Is there enough winter left outside for this seed; by which day, with what chance; and what else to do, with its numbers. */
 export default function WinterPage() {
   const { lots, handbook, nursery, places, today, temperatures } = useNursery();
-  const [query, setQuery] = useSearchParams();
+  const [query, change] = useAddress();
   const waiting = lots.filter((one) => {
     const found = handbook.find(({ id }) => id === one.speciesId);
     return found && seasonsOf(found).length > 0;
@@ -61,11 +62,6 @@ export default function WinterPage() {
     };
   }, [species, climate, out, today, credit, nursery, record, frame?.cover]);
   const { answer, share, stopped, stop, again } = useWinters(question);
-  const change = (part: Record<string, string>) => {
-    const next = new URLSearchParams(query);
-    for (const [key, value] of Object.entries(part)) next.set(key, value);
-    setQuery(next, { replace: true, preventScrollReset: true });
-  };
   if (!lot || !species)
     return (
       <section className="px-4 pt-5 desk:px-10">

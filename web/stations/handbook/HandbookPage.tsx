@@ -4,8 +4,9 @@ import { searchSpecies } from '@chill/core/cue/searchSpecies.ts';
 import type { Genus } from '@chill/model/genus.ts';
 import { DormancyClass, type Species } from '@chill/model/species.ts';
 import { useDeferredValue, useMemo } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import useSWR from 'swr';
+import { useAddress } from '../../data/address.ts';
 import { ask } from '../../data/api.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { saveSpecies } from '../../data/saving.ts';
@@ -19,18 +20,12 @@ const CUES = (Object.keys(CUE_NAMES) as CueName[]).filter((cue) => cue !== 'none
 /** Every species, searchable by name, cue and class; each with its seed and what it waits for. */
 export default function HandbookPage() {
   const { handbook } = useNursery();
-  const [query, setQuery] = useSearchParams();
+  const [query, change] = useAddress();
   const typed = query.get('find') ?? '';
   const cue = CUES.find((one) => one === query.get('cue'));
   const dormancy = DormancyClass.options.find((one) => one === query.get('class'));
   const slow = useDeferredValue(typed);
   const found = useMemo(() => searchSpecies(slow, handbook, { cue, dormancy }), [slow, handbook, cue, dormancy]);
-  const change = (key: string, value: string) => {
-    const next = new URLSearchParams(query);
-    if (value) next.set(key, value);
-    else next.delete(key);
-    setQuery(next, { replace: true, preventScrollReset: true });
-  };
   const word = 'min-h-12 border-b-[1.5px] border-ink3 bg-transparent px-1 text-[1.05rem] desk:min-h-10';
   return (
     <section className="px-4 pt-5 desk:px-10">
@@ -47,11 +42,11 @@ export default function HandbookPage() {
           placeholder="common or scientific name"
           className="written max-w-sm"
           value={typed}
-          onChange={(event) => change('find', event.target.value)}
+          onChange={(event) => change({ find: event.target.value })}
         />
         <label className="text-[0.95rem] text-ink2">
           waits for{' '}
-          <select className={word} value={cue ?? ''} onChange={(event) => change('cue', event.target.value)}>
+          <select className={word} value={cue ?? ''} onChange={(event) => change({ cue: event.target.value })}>
             <option value="">anything</option>
             {CUES.map((one) => (
               <option key={one} value={one}>
@@ -62,7 +57,7 @@ export default function HandbookPage() {
         </label>
         <label className="text-[0.95rem] text-ink2">
           dormancy{' '}
-          <select className={word} value={dormancy ?? ''} onChange={(event) => change('class', event.target.value)}>
+          <select className={word} value={dormancy ?? ''} onChange={(event) => change({ class: event.target.value })}>
             <option value="">of any class</option>
             {DormancyClass.options.map((one) => (
               <option key={one} value={one}>

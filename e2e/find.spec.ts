@@ -1,0 +1,79 @@
+import { expect, test } from './nursery.ts';
+
+test.use({ data: 'demo' });
+
+test('anything is found by a few letters, a slip of the finger apart, and a closed bag by its code', async ({ page, grower }) => {
+  await page.goto('/');
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  const field = page.getByRole('combobox', { name: 'Find' });
+  if (grower.touch) await grower.press(grower.button('Find'));
+  else await page.keyboard.press('Control+k');
+  await field.fill('westrn lrach');
+  await expect(page.getByRole('option').first()).toContainText('Western larch');
+  await field.fill('serviceberry hedge');
+  await expect(page.getByRole('option').first()).toContainText('AA-25-02');
+  await grower.barrierFree();
+  await field.fill('zzzzzz');
+  await expect(page.getByText('Nothing is called like “zzzzzz”.')).toBeVisible();
+  await field.fill('8ua');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Sulphur-flower buckwheat');
+  await expect(page.getByText(/closed/).first()).toBeVisible();
+  await page.goto('/batch/8UA/label');
+  await expect(page.getByRole('heading', { name: /^Bag/ })).toBeVisible();
+});
+
+test('a list is looked through, ordered and grouped, and the address keeps how', async ({ page, grower }) => {
+  await page.goto('/cold');
+  const rows = page.getByRole('list', { name: 'In the cold' }).getByRole('link');
+  await expect(rows).toHaveCount(29);
+  await page.getByRole('searchbox', { name: 'Find in this list' }).fill('larch');
+  await expect(rows).toHaveCount(1);
+  await page.reload();
+  await expect(rows, 'the address keeps what was looked for').toHaveCount(1);
+  await page.getByRole('searchbox', { name: 'Find in this list' }).fill('zzz');
+  await expect(page.getByText('Nothing here has “zzz”')).toBeVisible();
+  await page.getByRole('searchbox', { name: 'Find in this list' }).fill('');
+  await page.getByLabel('grouped').selectOption('place');
+  await expect(page.getByRole('heading', { level: 2 }).first()).toContainText('Freezer');
+  await page.getByLabel('by', { exact: true }).selectOption('code');
+  await expect(page).toHaveURL(/by=code/);
+  await grower.barrierFree();
+  await page.goto('/seeds?by=left');
+  await expect(page.getByRole('list', { name: 'Seeds in hand' }).getByRole('link').first()).toContainText('2710');
+  await grower.press(grower.button('show the lots that are used up'));
+  await expect(page.getByText('None: every lot has seeds left')).toBeVisible();
+});
+
+test('two thousand batches in the cold are one list, of which what is near the window is drawn', async ({ page }) => {
+  await page.route('**/api/batches', async (route) => {
+    const response = await route.fetch();
+    const batches = (await response.json()) as { id: string; code: string; events: { batchId: string }[] }[];
+    const model = batches.find(({ code }) => code === 'NQE');
+    if (!model) throw new Error('There is no bag NQE.');
+    const more = Array.from({ length: 2000 }, (_, i) => ({
+      ...model,
+      id: `${model.id.slice(0, -6)}${String(i).padStart(6, '0')}`,
+      code: `Z${i}`,
+    }));
+    await route.fulfill({ response, json: [...batches, ...more] });
+  });
+  await page.goto('/cold?by=code');
+  const rows = page.getByRole('list', { name: 'In the cold' }).getByRole('listitem');
+  await expect(rows.first()).toHaveAttribute('aria-setsize', '2029', { timeout: 60_000 });
+  expect(await rows.count()).toBeLessThan(60);
+  await page.getByRole('searchbox', { name: 'Find in this list' }).fill('z1999');
+  await expect(rows).toHaveCount(1);
+  await page.getByRole('searchbox', { name: 'Find in this list' }).fill('');
+  await page.evaluate('void scrollTo(0, document.documentElement.scrollHeight)');
+  await expect(page.getByRole('link', { name: /^Z999 / })).toBeVisible();
+});
+
+test('a damaged data file is told of, with what to do', async ({ page, grower }) => {
+  await page.route('**/api/health', (route) =>
+    route.fulfill({ json: { status: 'damaged', today: '2027-02-16', lastBackup: '2027-02-14T04:00:00Z', fault: 'page 7' } }),
+  );
+  await page.goto('/');
+  await expect(page.getByText('The last sound backup is of 14 Feb. Stop Chill, and put it back')).toBeVisible();
+  await grower.barrierFree();
+});

@@ -104,7 +104,9 @@ async function measure(dataFolder: string): Promise<Measured> {
   const memory_MB = Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1]) / 1024;
   let over = false;
   const waits: number[] = [];
-  const others = Promise.all([...FIRST_SCREEN, '/api/round', '/api/calendar.ics', '/api/archive?page=3', '/api/tables/batches.csv'].map(ask)).then(() => {
+  const others = Promise.all(
+    [...FIRST_SCREEN, '/api/round', '/api/calendar.ics', '/api/archive?page=3', '/api/tables/batches.csv'].map(ask),
+  ).then(() => {
     over = true;
   });
   while (!over) {

@@ -80,7 +80,7 @@ export function madeAt(path: string): number {
  * @throws {Unusable} where the file is not a sound Chill database, or a server is running on the folder; nothing is changed then.
  */
 export function restoreBackup(backup: string, dataFolder: string): { replaced?: string } {
-  const fault = quickCheck(backup);
+  const fault = quickCheck(backup) ?? noLedger(backup);
   if (fault) throw new Unusable(`${backup} is not a sound backup: ${fault}`);
   mkdirSync(dataFolder, { recursive: true });
   const release = lockFolder(dataFolder);
@@ -104,6 +104,17 @@ export function restoreBackup(backup: string, dataFolder: string): { replaced?: 
     throw asUnusable(error, dataFolder);
   } finally {
     release();
+  }
+}
+
+/** Why a sound database is no nursery's, or nothing where it is one. */
+function noLedger(file: string): string | undefined {
+  const database = new Database(file, { readonly: true });
+  try {
+    const has = database.prepare("SELECT count(*) FROM sqlite_master WHERE name = 'event'").pluck().get();
+    return has ? undefined : 'it is another program’s database';
+  } finally {
+    database.close();
   }
 }
 

@@ -7,7 +7,6 @@ export default function quickCheck(file: string): string | undefined {
     database = new Database(file, { readonly: true, fileMustExist: true });
     const said = database.pragma('quick_check(3)') as { quick_check: string }[];
     const faults = said.map(({ quick_check }) => quick_check).filter((fault) => fault !== 'ok');
-    database.prepare('SELECT count(*) FROM event').get();
     return faults.length > 0 ? faults.join('; ') : undefined;
   } catch (error) {
     return (error as Error).message;

@@ -96,7 +96,10 @@ describe('a backup', () => {
     const picture = join(folder, 'picture.png');
     writeFileSync(picture, 'not a database, though long enough to be read as one '.repeat(100));
     expect(() => restoreBackup(picture, folder)).toThrow('is not a sound backup');
-    expect(readdirSync(folder)).toEqual(['picture.png']);
+    const other = join(folder, 'other.sqlite');
+    new Database(other).exec('CREATE TABLE music (id)').close();
+    expect(() => restoreBackup(other, folder)).toThrow('another program');
+    expect(readdirSync(folder).sort()).toEqual(['other.sqlite', 'picture.png']);
   });
   test('is made when the last is older than a day; a damaged file pushes no good one out, and health says so', async () => {
     const server = await testServer();

@@ -1,0 +1,87 @@
+import { FAILURES } from '../../server/store/faulty.ts';
+import { NURSERY, someBatch, someLot, testServer } from '../../server/testing.ts';
+import { cuts, holdOn, kills } from './crashes.ts';
+import { faultsInTurn } from './faults.ts';
+import { hostileRequests } from './hostile.ts';
+
+/** The whole of it; a smaller share with an argument, such as 0.1. */
+const SHARE = Number(process.argv[2] ?? 1) || 1;
+const SEED = Number(process.argv[3] ?? 1);
+const some = (count: number) => Math.max(1, Math.round(count * SHARE));
+
+interface Line {
+  what: string;
+  found: string;
+  held: boolean;
+}
+
+async function hostile(): Promise<Line> {
+  const server = await testServer({ demo: true, requestsPerMinute: 10_000_000 });
+  await server.ask('PUT', '/api/nursery', NURSERY);
+  const lot = someLot({ seeds: 5000 });
+  await server.ask('POST', '/api/lots', lot);
+  const batch = (await server.ask('POST', '/api/batches', someBatch(lot, 60))).body as { id: string; code: string };
+  const places = (await server.ask('GET', '/api/places')).body as { id: string }[];
+  const { sent, taken, bad } = await hostileRequests(server.app, some(50_000), SEED, [
+    lot.id,
+    batch.id,
+    batch.code,
+    ...places.map(({ id }) => id),
+  ]);
+  for (const one of bad.slice(0, 10)) console.log(`  ${one.status}, ${Math.round(one.ms)} ms: ${one.request}`);
+  await server.close();
+  return {
+    what: `${sent} requests made from the API’s own description`,
+    found: `${taken} taken, ${bad.length} faults or hangs`,
+    held: bad.length === 0,
+  };
+}
+
+const ATTACKS: (() => Promise<Line>)[] = [
+  async () => {
+    const times = some(30);
+    const { acknowledged, lost } = await kills(times);
+    return {
+      what: `${times} kills in the middle of writing`,
+      found: `${lost} of ${acknowledged} acknowledged entries lost`,
+      held: lost === 0,
+    };
+  },
+  ...FAILURES.map((how) => async (): Promise<Line> => {
+    const { calls, restarts, wrong, sound } = await faultsInTurn(how, SHARE < 1 ? 3 : 1);
+    return {
+      what: `the database fails at each of ${calls} calls in turn, ${how}`,
+      found: `${wrong.length} wrongly told, ${restarts} restarts, file ${sound}`,
+      held: wrong.length === 0 && sound === 'ok',
+    };
+  }),
+  async () => {
+    const { opened, outOfOrder } = await cuts(some(40));
+    return {
+      what: `the log of a killed server cut at ${opened} places`,
+      found: `${outOfOrder} not as they were at some moment`,
+      held: outOfOrder === 0,
+    };
+  },
+  async () => {
+    const { answered, stopped } = await holdOn(some(300));
+    return {
+      what: `${some(300)} connections that say nothing or never finish`,
+      found: `others ${answered ? 'answered' : 'not answered'}, ${stopped ? 'stopped' : 'not stopped'} within 5 s`,
+      held: answered && stopped,
+    };
+  },
+  hostile,
+];
+
+const began = Date.now();
+const lines: Line[] = [];
+for (const attack of ATTACKS) {
+  const line = await attack();
+  lines.push(line);
+  console.log(`${line.held ? 'held ' : 'BROKE'} ${line.what}: ${line.found}`);
+}
+console.log(`\n| attack | what came of it | |\n|---|---|---|`);
+for (const { what, found, held } of lines) console.log(`| ${what} | ${found} | ${held ? 'held' : '**broke**'} |`);
+console.log(`\n${Math.round((Date.now() - began) / 1000)} s.`);
+process.exit(lines.every(({ held }) => held) ? 0 : 1);

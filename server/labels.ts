@@ -4,6 +4,7 @@ import { Fault } from './fault.ts';
 import type { LabelDrawing, LabelKind } from './labels/draw.ts';
 import { offThread } from './offThread/offThread.ts';
 import type { ReadNow } from './reading.ts';
+import { Queue } from './store/queue.ts';
 
 /** What is asked for: which labels, on which sheet, how many of each, and how many of the first sheet are used up. */
 export interface LabelsAsked {
@@ -20,6 +21,10 @@ export interface LabelsAsked {
 /** More than these at once is a slip: a thousand fill forty sheets. */
 const MOST_LABELS = 1000;
 const LONGEST_MS = 60_000;
+/** Labels are drawn one request after another, and no more than these stand in line: a thread each would take the machine. */
+const MOST_WAITING = 6;
+const oneAtATime = new Queue();
+let waiting = 0;
 
 /**
  * Labels as a PDF, several to a sheet, each with the QR code of its address and room for pencil. Drawn on a thread of its own.
@@ -27,10 +32,17 @@ const LONGEST_MS = 60_000;
  */
 export async function labelsPdf(now: ReadNow, { kind, sheet, of, copies, skip, origin }: LabelsAsked): Promise<Buffer> {
   if (of.length === 0) throw Fault.field('of', 'Say which: nothing was chosen.');
+  if (waiting >= MOST_WAITING) throw new Fault('too-many', 'Other labels are being drawn: wait a moment.');
   if (of.length * copies > MOST_LABELS) throw Fault.field('of', `At most ${MOST_LABELS} labels at once: ask for them in parts.`);
   const labels = of.map((one) => ({ words: wordsFor(one, kind, now), address: addressOf(one, kind, origin) }));
   const drawing = { kind, sheet, skip, copies, labels, nursery: now.nursery.name };
-  return Buffer.from(await offThread<LabelDrawing, Uint8Array>(new URL('./labels/draw.ts', import.meta.url), drawing, LONGEST_MS));
+  waiting += 1;
+  try {
+    const draw = () => offThread<LabelDrawing, Uint8Array>(new URL('./labels/draw.ts', import.meta.url), drawing, LONGEST_MS);
+    return Buffer.from(await oneAtATime.run(draw));
+  } finally {
+    waiting -= 1;
+  }
 }
 
 function wordsFor(one: string, kind: LabelKind, { places, batches, nursery, today }: ReadNow): LabelWords {

@@ -10,12 +10,18 @@ import { useAddress } from '../../data/address.ts';
 import { ask } from '../../data/api.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { saveSpecies } from '../../data/saving.ts';
+import { LongList } from '../../kit/LongList.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { ImportSpecies } from './ImportSpecies.tsx';
 
 const CUES = (Object.keys(CUE_NAMES) as CueName[]).filter((cue) => cue !== 'none');
+
+/** So many stand in two columns, all drawn; a longer list in one. */
+const IN_COLUMNS = 400;
+/** About how high a species' row is, px. */
+const ROW_HEIGHT = 81;
 
 /** Every species, searchable by name, cue and class; each with its seed and what it waits for. */
 export default function HandbookPage() {
@@ -72,26 +78,40 @@ export default function HandbookPage() {
       </div>
       {found.length === 0 && <p className="mt-6 text-lg">The handbook has nothing like “{typed}”.</p>}
       <GenusFallback typed={slow} found={found} />
-      <ul className="mt-4 desk:columns-2 desk:gap-12">
-        {found.map((species) => (
-          <li key={species.id} className="break-inside-avoid border-t border-line">
-            <Link to={`/handbook/${species.id}`} className="grid min-h-20 grid-cols-[5.5rem_1fr] items-center gap-4 py-2 hover:bg-sheet">
-              <span className="flex justify-center">
-                <SeedDrawing seed={species.seed} room={80} rule={false} />
-              </span>
-              <span>
-                <span className="block leading-tight font-[560]">
-                  {species.common[0]} <i className="font-normal text-ink2">{species.scientific}</i>
-                  {species.standsFor && <span className="text-ink2"> · {STANDS_FOR[species.standsFor]}</span>}
-                </span>
-                <span className="text-[0.92rem] text-ink2">{waitsFor(species)}</span>
-              </span>
-            </Link>
-          </li>
-        ))}
-      </ul>
+      {found.length > IN_COLUMNS ? (
+        <LongList rows={found} keyOf={({ id }) => id} height={ROW_HEIGHT} label="Species">
+          {(species) => <SpeciesRow species={species} />}
+        </LongList>
+      ) : (
+        <ul className="mt-4 desk:columns-2 desk:gap-12">
+          {found.map((species) => (
+            <li key={species.id} className="break-inside-avoid">
+              <SpeciesRow species={species} />
+            </li>
+          ))}
+        </ul>
+      )}
       <ImportSpecies />
     </section>
+  );
+}
+
+function SpeciesRow({ species }: { species: Species }) {
+  return (
+    <div className="border-t border-line">
+      <Link to={`/handbook/${species.id}`} className="grid min-h-20 grid-cols-[5.5rem_1fr] items-center gap-4 py-2 hover:bg-sheet">
+        <span className="flex justify-center">
+          <SeedDrawing seed={species.seed} room={80} rule={false} />
+        </span>
+        <span>
+          <span className="block leading-tight font-[560]">
+            {species.common[0]} <i className="font-normal text-ink2">{species.scientific}</i>
+            {species.standsFor && <span className="text-ink2"> · {STANDS_FOR[species.standsFor]}</span>}
+          </span>
+          <span className="text-[0.92rem] text-ink2">{waitsFor(species)}</span>
+        </span>
+      </Link>
+    </div>
   );
 }
 

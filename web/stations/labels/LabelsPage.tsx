@@ -8,6 +8,8 @@ import { useStored } from '../../data/stored.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { Label } from '../../kit/Label.tsx';
+import { hasWords } from '../../kit/ListTools.tsx';
+import { LongList } from '../../kit/LongList.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 
@@ -17,6 +19,11 @@ const KINDS = [
   { value: 'shelf', text: 'shelves' },
 ] as const;
 type Kind = (typeof KINDS)[number]['value'];
+
+/** A list longer than this is looked through. */
+const LONG = 60;
+/** The server draws no more at once. */
+const MOST_AT_ONCE = 1000;
 
 /** Labels by the sheet: which bags, pots or shelves, onto which paper, from which label of it on; made as a PDF. */
 export default function LabelsPage() {
@@ -29,6 +36,7 @@ export default function LabelsPage() {
   const sheet = LABEL_SHEETS.find(({ id }) => id === sheetId) ?? (LABEL_SHEETS[0] as LabelSheet);
   const [skip, setSkip] = useState(0);
   const [copies, setCopies] = useState(1);
+  const [find, setFind] = useState('');
   const open = batches.filter(({ projection }) => !projection.state.closedOn);
   const inPots = open.filter(({ projection: { state, stages } }) => stages[state.stage]?.kind === 'pot');
   const first =
@@ -51,6 +59,19 @@ export default function LabelsPage() {
     if (!next.delete(id)) next.add(id);
     setChosen(next);
   };
+  const found = listed.filter(({ code, name, more }) => hasWords([code, name, more], find));
+  const tick = ({ id, code, name, more }: (typeof listed)[number]) => (
+    <div className="border-t border-line">
+      <label className="flex min-h-12 cursor-pointer items-center gap-3 py-1">
+        <input type="checkbox" className="size-5 accent-ink" checked={chosen.has(id)} onChange={() => toggle(id)} />
+        {code && <Tag code={code} />}
+        <span className="min-w-0 leading-tight">
+          {name}
+          <span className="block truncate text-[0.92rem] text-ink2">{more}</span>
+        </span>
+      </label>
+    </div>
+  );
   const address = `/api/labels.pdf?${new URLSearchParams({
     kind,
     sheet: sheet.id,
@@ -88,20 +109,29 @@ export default function LabelsPage() {
             </button>
           </div>
           {listed.length === 0 && <p className="mt-3 text-ink2">There are none yet.</p>}
-          <ul className="mt-2 sm:columns-2">
-            {listed.map(({ id, code, name, more }) => (
-              <li key={id} className="break-inside-avoid border-t border-line">
-                <label className="flex min-h-12 cursor-pointer items-center gap-3 py-1">
-                  <input type="checkbox" className="size-5 accent-ink" checked={chosen.has(id)} onChange={() => toggle(id)} />
-                  {code && <Tag code={code} />}
-                  <span className="min-w-0 leading-tight">
-                    {name}
-                    <span className="block truncate text-[0.92rem] text-ink2">{more}</span>
-                  </span>
-                </label>
-              </li>
-            ))}
-          </ul>
+          {listed.length > LONG && (
+            <input
+              type="search"
+              aria-label="Find in this list"
+              placeholder="code, species or way"
+              className="written mt-2 max-w-64"
+              value={find}
+              onChange={(event) => setFind(event.target.value)}
+            />
+          )}
+          {found.length > LONG ? (
+            <LongList rows={found} keyOf={({ id }) => id} height={56} label="What to label">
+              {tick}
+            </LongList>
+          ) : (
+            <ul className="mt-2 sm:columns-2">
+              {found.map((one) => (
+                <li key={one.id} className="break-inside-avoid">
+                  {tick(one)}
+                </li>
+              ))}
+            </ul>
+          )}
         </div>
         {/* On a phone all of it is one column, through which the deed stays under the thumb. */}
         <div className="max-desk:contents">
@@ -126,7 +156,11 @@ export default function LabelsPage() {
             {skip > 0 ? `The first ${skip} labels are used up. ` : ''}Press the label to begin at, if the sheet was begun already.
           </p>
           <div className="deed-bar">
-            {total > 0 ? (
+            {total > MOST_AT_ONCE ? (
+              <span className="text-ink2">
+                {total} labels are too many at once: choose {MOST_AT_ONCE} or fewer.
+              </span>
+            ) : total > 0 ? (
               <a className="deed" href={address} target="_blank" rel="noreferrer">
                 make the PDF
               </a>

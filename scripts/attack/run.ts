@@ -2,6 +2,7 @@ import { FAILURES } from '../../server/store/faulty.ts';
 import { NURSERY, someBatch, someLot, testServer } from '../../server/testing.ts';
 import { cuts, holdOn, kills } from './crashes.ts';
 import { faultsInTurn } from './faults.ts';
+import { fullDisk } from './fullDisk.ts';
 import { hostileRequests } from './hostile.ts';
 
 /** The whole of it; a smaller share with an argument, such as 0.1. */
@@ -55,6 +56,16 @@ const ATTACKS: (() => Promise<Line>)[] = [
       held: wrong.length === 0 && sound === 'ok',
     };
   }),
+  async () => {
+    const disk = await fullDisk();
+    if (!disk) return { what: 'a full disk', found: 'not tried: no small disk can be made here', held: true };
+    const { acknowledged, refused, statuses, after, wrong, sound } = disk;
+    return {
+      what: `a disk that fills up: ${acknowledged} entries taken, ${refused} refused with ${statuses.join(', ')}, ${after} more after room was made`,
+      found: `${wrong} wrongly told, file ${sound}`,
+      held: wrong === 0 && sound === 'ok' && after === 100 && statuses.every((status) => status === 507),
+    };
+  },
   async () => {
     const { opened, outOfOrder } = await cuts(some(40));
     return {

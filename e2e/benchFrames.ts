@@ -31,3 +31,21 @@ export function framesOfThePlan(): Promise<{ idle: number; dragged: number }> {
 export function longestTasksOfTheCold(): Promise<{ winters: number; readings: number }> {
   return withTheDemo({ width: 1280, height: 800 }, longestTasks);
 }
+
+/** For `npm run bench`: from asking for the first page until its first row can be answered, and from pressing Cold until the list of so many is drawn, ms. */
+export async function drawnIn(address: string, open: number): Promise<{ first_ms: number; cold_ms: number }> {
+  const browser = await chromium.launch(config.projects?.[0]?.use?.launchOptions);
+  try {
+    const page = await browser.newPage({ baseURL: address, viewport: { width: 1280, height: 800 }, locale: 'en-GB' });
+    const began = performance.now();
+    await page.goto('/');
+    await page.getByRole('button', { name: 'as usual' }).first().waitFor({ timeout: 120_000 });
+    const first_ms = performance.now() - began;
+    const pressed = performance.now();
+    await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: /^Cold/ }).locator('visible=true').click();
+    await page.locator(`[aria-setsize="${open}"]`).first().waitFor({ timeout: 120_000 });
+    return { first_ms, cold_ms: performance.now() - pressed };
+  } finally {
+    await browser.close();
+  }
+}

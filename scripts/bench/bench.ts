@@ -20,7 +20,7 @@ import type { Species } from '../../model/species.ts';
 import { rawDatabase, readBeside } from '../../server/store/raw.ts';
 import { handbook, NURSERY, someBatch, someLot, TODAY, testServer, uuid } from '../../server/testing.ts';
 import { benchChill, benchWinters } from './cold.ts';
-import { benchGrowth } from './growth.ts';
+import { benchGrowth, benchMany } from './growth.ts';
 import { clocked, quantile, say } from './say.ts';
 import { check, startServer } from './serve.ts';
 
@@ -272,6 +272,7 @@ const BENCHES = {
   redraw: benchRedraw,
   api: async () => benchApi(await fill()),
   growth: benchGrowth,
+  many: benchMany,
 };
 // Some of them by name: npm run bench -- growth
 const wanted = process.argv.slice(2);

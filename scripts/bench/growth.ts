@@ -2,6 +2,7 @@ import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
 import { addDays } from '../../core/calendar/dates.ts';
 import { bagCode } from '../../core/ledger/bagCode.ts';
+import { drawnIn } from '../../e2e/benchFrames.ts';
 import { rawDatabase } from '../../server/store/raw.ts';
 import { NURSERY, someBatch, someLot, TODAY, testServer, uuid } from '../../server/testing.ts';
 import { quantile, say } from './say.ts';
@@ -13,13 +14,15 @@ const CLOSED = 19_700;
 const EVENTS_EACH = 35;
 const PER_LOT = 10;
 const ROUNDS = 12;
+const FEW = 200;
+const MANY = 2000;
 /** Three weeks on, every open batch is due. */
 const LOOKED_AT = addDays(TODAY, 21);
 
 /** What the first screen asks for. */
 const FIRST_SCREEN = ['nursery', 'clock', 'places', 'lots', 'batches', 'handbook', 'temperatures', 'past'].map((name) => `/api/${name}`);
 
-async function fill(closed: number): Promise<string> {
+async function fill(closed: number, open = OPEN): Promise<string> {
   const server = await testServer();
   await server.ask('PUT', '/api/nursery', NURSERY);
   const fridge = ((await server.ask('GET', '/api/places')).body as { id: string; kind: string }[]).find(
@@ -40,7 +43,7 @@ async function fill(closed: number): Promise<string> {
   const keepMould = database.prepare("INSERT INTO kept_mould VALUES (?, 'towel', ?, 1, 2)");
   database.transaction(() => {
     let lotId = '';
-    for (let i = 0; i < closed + OPEN; i++) {
+    for (let i = 0; i < closed + open; i++) {
       const isClosed = i < closed;
       if (i % PER_LOT === 0) {
         const lot = { ...model, id: uuid(), code: `L${i}` };
@@ -117,6 +120,20 @@ async function measure(dataFolder: string): Promise<Measured> {
   child.kill('SIGTERM');
   await once(child, 'exit');
   return { start, firstDue, bytes, round, calendar, memory_MB, blocked: quantile(waits, 0.99) };
+}
+
+/** Many open batches in the browser: the first page by the row against that of 200, and the Cold page. */
+export async function benchMany(): Promise<void> {
+  const drawn = async (open: number) => {
+    const { child, address } = await startServer(await fill(0, open), LOOKED_AT);
+    const times = await drawnIn(address, open);
+    child.kill('SIGTERM');
+    await once(child, 'exit');
+    return times;
+  };
+  const [few, many] = [await drawn(FEW), await drawn(MANY)];
+  say('first page with 2,000 open batches / with 200, by the row', many.first_ms / MANY / (few.first_ms / FEW), 1.5, '×');
+  say('Cold page with 2,000 open batches, drawn (not a ratio)', many.cold_ms, 1500, 'ms');
 }
 
 /** Ten years of closed batches against none: what is closed must cost nothing until it is asked for. */

@@ -2,10 +2,10 @@ import { createHash, timingSafeEqual } from 'node:crypto';
 import type { FastifyInstance } from 'fastify';
 import { Fault } from './fault.ts';
 import { Guesses } from './guesses.ts';
+import { isLoopback, isOwnName } from './ownNames.ts';
 
 /** A machine's name or number, with its port or without. */
 const HOST = /^(?:[a-z0-9](?:[a-z0-9.-]{0,251}[a-z0-9])?|\[[0-9a-f:.]{2,45}\])(?::\d{1,5})?$/i;
-const THIS_MACHINE = /^(?:localhost|127\.0\.0\.1|\[::1\])(?::\d+)?$/;
 
 /**
  * Turns away what does not come from the nursery's own pages: a page elsewhere that posts to this address (`Origin`) or has its browser fetch from it
@@ -25,9 +25,9 @@ export function guard(app: FastifyInstance, { secret, address }: { secret?: stri
         if (given !== undefined) guesses.wrong(request.ip);
         throw new Fault('unauthorised', 'Any name, and the access secret as the password.');
       }
-      if (address && host !== '' && host !== new URL(address).host && !THIS_MACHINE.test(host))
-        throw new Fault('forbidden', `Chill answers only to ${address}.`);
-    } else if (host !== '' && !THIS_MACHINE.test(host)) {
+      if (host !== '' && !isOwnName(host, address))
+        throw new Fault('forbidden', `Chill does not know itself as ${host}: set CHILL_ADDRESS to the address that it is reached by.`);
+    } else if (host !== '' && !isLoopback(host)) {
       throw new Fault('forbidden', 'Chill answers only to this machine’s own name.');
     }
     if (origin && origin !== `http://${host}` && origin !== `https://${host}`)

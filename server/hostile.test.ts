@@ -43,6 +43,7 @@ describe('over a real connection', () => {
     ['no name of a machine', () => raw('GET / HTTP/1.1\r\nHost: a/b?c\r\nConnection: close\r\n\r\n'), 400],
     ['an image on a page elsewhere', () => get('/api/labels.pdf?kind=bag&sheet=a4-24&of=XXX', 'Sec-Fetch-Site: cross-site\r\n'), 403],
     ['a script as the address of labels', () => labels('javascript:alert(1)'), 422],
+    ['labels that lead elsewhere', () => labels('https://evil.example'), 422],
     ['an address without end', () => labels(`http://x/${'a'.repeat(5000)}`), 422],
   ])('%s is refused in words, with the headers that keep browsers safe', async (_, ask, status) => {
     const answer = await ask();

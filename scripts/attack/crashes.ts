@@ -2,9 +2,10 @@ import { once } from 'node:events';
 import { copyFileSync, readFileSync, writeFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { join } from 'node:path';
-import Database from 'better-sqlite3';
+import { fold } from '../../core/ledger/fold.ts';
 import type { Batch } from '../../model/batch.ts';
 import { DATABASE_FILE } from '../../server/store/files.ts';
+import { readBeside } from '../../server/store/raw.ts';
 import { leaveBehind, NURSERY, someBatch, someLot, TODAY, temporaryFolder, testServer, uuid } from '../../server/testing.ts';
 import { startServer } from '../bench/serve.ts';
 
@@ -49,7 +50,7 @@ export async function kills(times: number): Promise<{ acknowledged: number; lost
     await died;
     clearTimeout(enough);
   }
-  const left = new Database(join(seed.dataFolder, DATABASE_FILE));
+  const left = readBeside(seed.dataFolder);
   const there = new Set(left.prepare('SELECT id FROM event').pluck().all());
   left.close();
   return { acknowledged: acknowledged.size, lost: [...acknowledged].filter((id) => !there.has(id)).length };
@@ -99,4 +100,39 @@ export async function holdOn(connections: number): Promise<{ answered: boolean; 
   const stopped = await Promise.race([ended, late]);
   if (!stopped) child.kill('SIGKILL');
   return { answered, stopped };
+}
+
+/** So many entries by eight clients at once, each on what it last saw of batches that all of them write to: what was taken is there once, in order, and every sum is right. */
+export async function interleaved(entries: number): Promise<{ taken: number; wrong: number }> {
+  const server = await testServer({ requestsPerMinute: 10_000_000 });
+  await server.ask('PUT', '/api/nursery', NURSERY);
+  const batches: Batch[] = [];
+  for (let i = 0; i < 20; i++) {
+    const lot = someLot({ seeds: 2000, code: `I-${i}` });
+    await server.ask('POST', '/api/lots', lot);
+    batches.push((await server.ask('POST', '/api/batches', someBatch(lot, 2000))).body);
+  }
+  const taken = new Map(batches.map(({ id }) => [id, new Set<string>()]));
+  let left = entries;
+  const client = async () => {
+    const seen = new Map(batches.map(({ id }) => [id, 0]));
+    while (left-- > 0) {
+      const { id } = batches[Math.floor(Math.random() * batches.length)] as Batch;
+      const event = up(uuid());
+      const { status, body } = await server.ask('POST', `/api/batches/${id}/events`, { decidedOn: seen.get(id), events: [event] });
+      if (status === 200) taken.get(id)?.add(event.id);
+      seen.set(id, status === 200 ? body.events.length : status === 409 ? body.version : (seen.get(id) as number));
+    }
+  };
+  await Promise.all(Array.from({ length: 8 }, client));
+  let wrong = 0;
+  for (const { id, plan } of batches) {
+    const { events } = (await server.ask('GET', `/api/batches/${id}`)).body as Batch;
+    const mine = taken.get(id) as Set<string>;
+    const { counts } = fold(plan, events);
+    const inOrder = events.every(({ version, id: event }, i) => version === i + 1 && mine.has(event));
+    if (!inOrder || events.length !== mine.size || counts.sprouted !== mine.size || counts.waiting !== 2000 - mine.size) wrong += 1;
+  }
+  await server.close();
+  return { taken: [...taken.values()].reduce((sum, one) => sum + one.size, 0), wrong };
 }

@@ -1,8 +1,6 @@
-import { join } from 'node:path';
-import Database from 'better-sqlite3';
 import type { Place } from '../../model/place.ts';
 import { type Failure, makeFaulty } from '../../server/store/faulty.ts';
-import { DATABASE_FILE } from '../../server/store/files.ts';
+import { readBeside } from '../../server/store/raw.ts';
 import { handbook, leaveBehind, NURSERY, someBatch, someLot, TODAY, temporaryFolder, testServer, uuid } from '../../server/testing.ts';
 
 /** Tables that hold what the steps write, each with an id of its own. */
@@ -52,7 +50,7 @@ export async function faultsInTurn(how: Failure, every: number): Promise<FaultOu
   }
   const folder = temporaryFolder();
   leaveBehind(server.dataFolder, folder);
-  const left = new Database(join(folder, DATABASE_FILE));
+  const left = readBeside(folder);
   const there = new Set(TABLES.flatMap((table) => left.prepare(`SELECT id FROM ${table}`).pluck().all()));
   const sound = left.pragma('integrity_check', { simple: true }) as string;
   left.close();

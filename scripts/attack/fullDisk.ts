@@ -1,8 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import Database from 'better-sqlite3';
-import { DATABASE_FILE } from '../../server/store/files.ts';
+import { readBeside } from '../../server/store/raw.ts';
 import { leaveBehind, NURSERY, someLot, temporaryFolder, testServer } from '../../server/testing.ts';
 
 /** Room on the small disk, and the ballast that is thrown off once it is full, MB. */
@@ -48,7 +47,7 @@ export async function fullDisk(): Promise<FullDisk | undefined> {
     while (after < 100 && (await write())) after += 1;
     const left = temporaryFolder();
     leaveBehind(folder, left);
-    const database = new Database(join(left, DATABASE_FILE));
+    const database = readBeside(left);
     const there = new Set(database.prepare('SELECT id FROM lot').pluck().all());
     const sound = database.pragma('integrity_check', { simple: true }) as string;
     database.close();

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { FastifyInstance } from 'fastify';
+import type { testServer } from '../../server/testing.ts';
 
 /** A request that should not have been answered so. */
 export interface Bad {
@@ -119,7 +119,7 @@ function requestOf(method: string, path: string, operation: Operation, known: re
  * after long. `seed` makes it the same again.
  */
 export async function hostileRequests(
-  app: FastifyInstance,
+  app: Awaited<ReturnType<typeof testServer>>['app'],
   count: number,
   seed: number,
   known: readonly string[],

@@ -1,6 +1,6 @@
 import { FAILURES } from '../../server/store/faulty.ts';
 import { NURSERY, someBatch, someLot, testServer } from '../../server/testing.ts';
-import { cuts, holdOn, kills } from './crashes.ts';
+import { cuts, holdOn, interleaved, kills } from './crashes.ts';
 import { faultsInTurn } from './faults.ts';
 import { fullDisk } from './fullDisk.ts';
 import { hostileRequests } from './hostile.ts';
@@ -72,6 +72,14 @@ const ATTACKS: (() => Promise<Line>)[] = [
       what: `the log of a killed server cut at ${opened} places`,
       found: `${outOfOrder} not as they were at some moment`,
       held: outOfOrder === 0,
+    };
+  },
+  async () => {
+    const { taken, wrong } = await interleaved(some(10_000));
+    return {
+      what: `${some(10_000)} entries by eight clients at once, ${taken} taken`,
+      found: `${wrong} batches with a wrong sum or order`,
+      held: wrong === 0,
     };
   },
   async () => {

@@ -5,6 +5,7 @@ import { z } from '@chill/model/zod.ts';
 import { calendarOf } from '../calendar.ts';
 import { Fault } from '../fault.ts';
 import { labelsPdf } from '../labels.ts';
+import { isOwnName } from '../ownNames.ts';
 import { TABLES, tableCsv } from '../tables.ts';
 import { unhurried } from '../unhurried.ts';
 import { routes } from './context.ts';
@@ -112,7 +113,9 @@ export const roundRoutes = routes((app, { reading, store, address }) => {
           origin: z
             .string()
             .max(200)
-            .regex(/^https?:\/\/[a-z0-9.:[\]-]+$/i, { error: 'Give an address such as http://localhost:4280.' })
+            .refine((text) => /^https?:\/\/[a-z0-9.:[\]-]+$/i.test(text) && isOwnName(text.replace(/^https?:\/\//i, ''), address), {
+              error: 'Give an address of this machine, such as http://localhost:4280.',
+            })
             .optional(),
         }),
       },

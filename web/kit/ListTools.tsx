@@ -1,5 +1,6 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useAddress } from '../data/address.ts';
+import { useKey } from '../data/stored.ts';
 
 /** A list this short needs no tools. */
 const SHORT = 9;
@@ -43,6 +44,8 @@ export function ListTools({
 }) {
   // What is typed shows at once; the list follows.
   const [typed, setTyped] = useState(choice.find);
+  const field = useRef<HTMLInputElement>(null);
+  useKey('f', () => field.current?.focus());
   if (count < SHORT && !choice.find && !choice.group && !choice.by) return null;
   const word = 'min-h-12 min-w-0 grow border-b-[1.5px] border-ink3 bg-transparent px-1 text-[1.05rem] desk:min-h-10';
   const select = (name: 'by' | 'group', label: string, options: Record<string, string>) => (
@@ -60,7 +63,9 @@ export function ListTools({
   return (
     <div className="screen-only mt-3 grid grid-cols-2 items-end gap-x-4 gap-y-1 desk:flex desk:gap-x-6">
       <input
+        ref={field}
         type="search"
+        aria-keyshortcuts="f"
         aria-label="Find in this list"
         placeholder="code, species, lot or place"
         className="written col-span-2 desk:max-w-64"

@@ -1,8 +1,21 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
-import { type ReactNode, useLayoutEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, type ReactNode, useLayoutEffect, useRef, useState } from 'react';
 
 /** So many rows are simply drawn: they can be found by the browser, and printed. */
 const DRAWN_WHOLE = 120;
+
+/** Up and down, from row to row; the first and the last that are drawn by Home and End. */
+function moveFocus(event: KeyboardEvent<HTMLUListElement>): void {
+  const rows = [...event.currentTarget.querySelectorAll<HTMLElement>(':scope > li')].flatMap(
+    (row) => row.querySelector<HTMLElement>('a, input') ?? [],
+  );
+  const at = rows.indexOf(document.activeElement as HTMLElement);
+  const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: rows.length - 1 }[event.key];
+  const row = at < 0 || to === undefined ? undefined : rows[to];
+  if (!row) return;
+  event.preventDefault();
+  row.focus();
+}
 
 /** Rows of a list of any length. A long one draws only what is near the window; to who hears it, it is as long as it is. */
 export function LongList<T>({
@@ -26,7 +39,7 @@ export function LongList<T>({
       </Windowed>
     );
   return (
-    <ul className="mt-4" aria-label={label}>
+    <ul className="mt-4" aria-label={label} onKeyDown={moveFocus}>
       {rows.map((row) => (
         <li key={keyOf(row)}>{children(row)}</li>
       ))}
@@ -54,6 +67,7 @@ function Windowed<T>({ rows, keyOf, height, label, children }: Parameters<typeof
     <ul
       ref={list}
       className="mt-4"
+      onKeyDown={moveFocus}
       aria-label={label}
       style={{
         paddingTop: first ? first.start - above : 0,

@@ -75,6 +75,8 @@ export async function openDatabase(dataFolder: string, { startEmpty = false } = 
 /** Whether there is a database to be opened, of a version that this Chill knows. Nothing is changed. */
 function looksUsable(dataFolder: string, startEmpty: boolean): boolean {
   const file = join(dataFolder, DATABASE_FILE);
+  if (existsSync(file) && statSync(file).isDirectory())
+    throw new Unusable(`A folder lies where the data file should be, ${file}: move it away, or set CHILL_DATA to another folder.`);
   const there = existsSync(file) && statSync(file).size > 0;
   if (!there) {
     const backups = listBackups(dataFolder);

@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { join } from 'node:path';
 import { fold } from '@chill/core/ledger/fold.ts';
@@ -66,6 +66,10 @@ describe('the database', () => {
     await expect(openDatabase(server.dataFolder)).rejects.toThrow(/is damaged: put a backup back/);
     await expect(openDatabase(file)).rejects.toThrow(/is a file, not a folder/);
     await expect(openDatabase('/dev/full/x')).rejects.toThrow(Unusable);
+    await expect(openDatabase(`/${'x'.repeat(300)}`)).rejects.toThrow('cannot be made or read');
+    rmSync(file);
+    mkdirSync(file);
+    await expect(openDatabase(server.dataFolder)).rejects.toThrow('A folder lies where the data file should be');
   });
 });
 

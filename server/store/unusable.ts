@@ -9,6 +9,10 @@ const WAYS_OUT: [RegExp, (folder: string) => string][] = [
   ],
   [/^(ENOTDIR|EEXIST)/, (folder) => `${folder} is a file, not a folder: move it away, or set CHILL_DATA to another folder.`],
   [
+    /^(ENOENT|ENAMETOOLONG|ELOOP|EIO|EINVAL)/,
+    (folder) => `The folder ${folder} cannot be made or read: see that its disk may be written to, or set CHILL_DATA to another folder.`,
+  ],
+  [
     /^SQLITE_CANTOPEN/,
     (folder) =>
       `The data file in ${folder} cannot be opened: make sure that it is a file Chill may read and write, or set CHILL_DATA to another folder.`,

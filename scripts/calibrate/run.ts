@@ -17,9 +17,11 @@ const FILE = fileURLToPath(new URL('../../docs/calibration.md', import.meta.url)
 /** Why a figure misses its goal, where one does: told beside it. */
 const CAUSES: Record<string, string> = {
   'sprouts expected at the next check, 8 times in 10':
-    'sprouts are whole: of the few that a day brings no range holds 8 in 10, and the next wider is told',
-  'warmth, then cold, outdoors: a plan’s range of plants, 9 times in 10': 'no more than luck, as far as so many winters tell',
-  'plants wished for after it, 9 times in 10': 'no more than luck, as far as so many tests tell',
+    'in half of the cases the range begins at 0, and nothing comes below that; where it begins above 0 it holds 79.7 % (of 1,692 others, told apart)',
+  'warmth, then cold, outdoors: a plan’s range of plants, 9 times in 10':
+    'in a third of these plans the range begins at 0 plants, and nothing comes below that: its upper end is missed 5.0 %, as meant, its lower 2.3 %; where 40 or more are expected it holds 90.4 %',
+  'plants wished for after it, 9 times in 10':
+    'fewest after tests of 50 seeds (85.6 %), most after 10 (87.9 %): large tests are believed a little too much; why is not found',
 };
 
 interface Part {

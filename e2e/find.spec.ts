@@ -80,7 +80,7 @@ test('two thousand batches in the cold are one list, of which what is near the w
   }).toPass({ timeout: 30_000 });
 });
 
-test('a damaged data file is told of, with what to do', async ({ page, grower }) => {
+test('a damaged data file shows a notice that says what to do', async ({ page, grower }) => {
   await page.route('**/api/health', (route) =>
     route.fulfill({ json: { status: 'damaged', today: '2027-02-16', lastBackup: '2027-02-14T04:00:00Z', fault: 'page 7' } }),
   );

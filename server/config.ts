@@ -29,7 +29,7 @@ function isOrigin(text: string): boolean {
  */
 export function readConfig(env: Record<string, string | undefined>): Config {
   for (const name of ['PORT', 'HOST', 'CHILL_DATA', 'CHILL_TODAY', 'CHILL_SECRET', 'CHILL_ADDRESS'])
-    if (env[name]?.trim() === '') throw new Error(`${name} is set, but empty: give it a value, or leave it out.`);
+    if (env[name]?.trim() === '') throw new Error(`${name} is empty. Give it a value, or do not set it.`);
   const port = Number(env.PORT ?? 4280);
   if (!Number.isInteger(port) || port < 0 || port > 65_535)
     throw new Error(`PORT must be a whole number from 0 to 65535, not “${env.PORT}”.`);

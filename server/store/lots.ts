@@ -43,7 +43,7 @@ export function findLot(database: Database.Database, id: string): LotInHand | un
   return toldOf(database)(row);
 }
 
-/** Notes how many seeds of a lot no batch has, as its ledger and its batches leave it. */
+/** Stores how many seeds of a lot are in no batch, from its ledger and its batches. */
 export function noteDrawer(database: Database.Database, lotId: string): void {
   database.prepare('UPDATE lot SET drawer = ? WHERE id = ?').run(findLot(database, lotId)?.unassigned ?? 0, lotId);
 }

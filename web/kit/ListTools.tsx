@@ -47,9 +47,9 @@ export function ListTools({
   const field = useRef<HTMLInputElement>(null);
   useKey('f', () => field.current?.focus());
   if (count < SHORT && !choice.find && !choice.group && !choice.by) return null;
-  const word = 'min-h-12 min-w-0 grow border-b-[1.5px] border-ink3 bg-transparent px-1 text-[1.05rem] desk:min-h-10';
+  const word = 'min-h-12 min-w-0 grow text-ellipsis border-b-[1.5px] border-ink3 bg-transparent px-1 text-[1.05rem] desk:min-h-10';
   const select = (name: 'by' | 'group', label: string, options: Record<string, string>) => (
-    <label className="flex min-w-0 items-baseline gap-1 text-[0.95rem] text-ink2">
+    <label className="flex min-w-0 items-baseline gap-1 text-[0.95rem] text-ink2 desk:shrink-0">
       {label}
       <select aria-label={label} className={word} value={choice[name]} onChange={(event) => change({ [name]: event.target.value })}>
         {Object.entries(options).map(([value, text]) => (
@@ -61,7 +61,7 @@ export function ListTools({
     </label>
   );
   return (
-    <div className="screen-only mt-3 grid grid-cols-2 items-end gap-x-4 gap-y-1 desk:flex desk:gap-x-6">
+    <div className="screen-only mt-3 grid grid-cols-2 items-end gap-x-4 gap-y-1 desk:flex desk:flex-wrap desk:gap-x-6">
       <input
         ref={field}
         type="search"
@@ -77,7 +77,7 @@ export function ListTools({
       />
       {select('by', 'by', orders)}
       {select('group', 'grouped', groups)}
-      <p className="text-ink2 max-desk:sr-only desk:pb-2" aria-live="polite">
+      <p className="text-ink2 whitespace-nowrap max-desk:sr-only desk:pb-2" aria-live="polite">
         {shown === count ? `${count} in all` : `${shown} of ${count}`}
       </p>
     </div>

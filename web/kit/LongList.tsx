@@ -1,8 +1,10 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, type ReactNode, useLayoutEffect, useRef, useState } from 'react';
+import { groupedRows, type ListRow } from './grouped.ts';
 
 /** So many rows are simply drawn: they can be found by the browser, and printed. */
 const DRAWN_WHOLE = 120;
+const DRAWN_IN_COLUMNS = 400;
 
 /** Up and down, from row to row; the first and the last that are drawn by Home and End. */
 function moveFocus(event: KeyboardEvent<HTMLUListElement>): void {
@@ -17,37 +19,52 @@ function moveFocus(event: KeyboardEvent<HTMLUListElement>): void {
   row.focus();
 }
 
-/** Rows of a list of any length. A long one draws only what is near the window; to who hears it, it is as long as it is. */
-export function LongList<T>({
-  rows,
-  keyOf,
-  height,
-  label,
-  children,
-}: {
+interface ListProps<T> {
   rows: readonly T[];
-  keyOf: (row: T) => string;
   /** About how high a row is, px. */
   height: number;
-  label?: string;
+  label: string;
   children: (row: T) => ReactNode;
-}) {
-  if (rows.length > DRAWN_WHOLE)
+}
+
+/**
+ * Rows of a list of any length, grouped under headings by what `groupOf` makes of each. A long one draws only what is near the window; to who hears it,
+ * it is as long as it is. Where there are `columns`, a short one without groups stands in two.
+ */
+export function LongList<T extends { id: string }>({
+  rows,
+  groupOf,
+  columns,
+  children,
+  ...rest
+}: ListProps<T> & { groupOf?: ((row: T) => string) | undefined; columns?: boolean }) {
+  const lines = groupedRows(rows, groupOf);
+  const draw = (line: ListRow<T>) =>
+    'heading' in line ? (
+      <h2 className="pt-5 pb-1">
+        {line.heading} <span className="font-normal text-ink2">{line.count}</span>
+      </h2>
+    ) : (
+      children(line.row)
+    );
+  if (lines.length > (columns && !groupOf ? DRAWN_IN_COLUMNS : DRAWN_WHOLE))
     return (
-      <Windowed rows={rows} keyOf={keyOf} height={height} {...(label && { label })}>
-        {children}
+      <Windowed rows={lines} {...rest}>
+        {draw}
       </Windowed>
     );
   return (
-    <ul className="mt-4" aria-label={label} onKeyDown={moveFocus}>
-      {rows.map((row) => (
-        <li key={keyOf(row)}>{children(row)}</li>
+    <ul className={`mt-4 ${columns && !groupOf ? 'sm:columns-2 desk:gap-12' : ''}`} aria-label={rest.label} onKeyDown={moveFocus}>
+      {lines.map((line) => (
+        <li key={line.key} className="break-inside-avoid">
+          {draw(line)}
+        </li>
       ))}
     </ul>
   );
 }
 
-function Windowed<T>({ rows, keyOf, height, label, children }: Parameters<typeof LongList<T>>[0]) {
+function Windowed<T extends { key: string }>({ rows, height, label, children }: ListProps<T>) {
   const list = useRef<HTMLUListElement>(null);
   const [above, setAbove] = useState(0);
   useLayoutEffect(() => {
@@ -59,7 +76,7 @@ function Windowed<T>({ rows, keyOf, height, label, children }: Parameters<typeof
     estimateSize: () => height,
     overscan: 10,
     scrollMargin: above,
-    getItemKey: (index) => keyOf(rows[index] as T),
+    getItemKey: (index) => (rows[index] as T).key,
   });
   const items = virtual.getVirtualItems();
   const [first, last] = [items[0], items.at(-1)];

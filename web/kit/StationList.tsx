@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { type BatchView, useNursery } from '../data/nursery.ts';
 import { type Station, stationOf } from '../data/stations.ts';
 import { BatchLine } from '../stations/batch/BatchLine.tsx';
-import { groupedRows } from './grouped.ts';
+import { inOrder } from './grouped.ts';
 import { hasWords, ListTools, useListChoice } from './ListTools.tsx';
 import { LongList } from './LongList.tsx';
 
@@ -18,7 +18,7 @@ export function StationList({
   aside,
   figure,
   order,
-  first = 'what comes first',
+  first = 'next due',
   foot,
 }: {
   station: Station;
@@ -42,15 +42,14 @@ export function StationList({
   const nameOf = ({ species }: BatchView) => species.common[0] ?? species.scientific;
   const own = order ?? ((view: BatchView) => view.tasks[0]?.due ?? '9999');
   const keys: Record<string, (view: BatchView) => string> = { '': own, code: ({ batch }) => batch.code, species: nameOf, place: placeOf };
-  const key = keys[choice.by] ?? own;
-  const found = here
-    .filter((view) =>
+  const found = inOrder(
+    here.filter((view) =>
       hasWords([view.batch.code, ...view.species.common, view.species.scientific, view.lot.code, placeOf(view)], choice.find),
-    )
-    .map((view) => ({ view, at: key(view) }))
-    .sort((a, b) => a.at.localeCompare(b.at))
-    .map(({ view }) => view);
-  const groupOf = { species: nameOf, place: placeOf }[choice.group];
+    ),
+    keys[choice.by] ?? own,
+  ).map((view) => ({ id: view.batch.id, view }));
+  const group = { species: nameOf, place: placeOf }[choice.group];
+  const groupOf = group && (({ view }: { view: BatchView }) => group(view));
   return (
     <section className="px-4 pt-5 desk:px-10">
       <h1>{title}</h1>
@@ -67,24 +66,8 @@ export function StationList({
       {here.length > 0 && found.length === 0 && (
         <p className="mt-4">Nothing here has “{choice.find}” in its code, species, lot or place.</p>
       )}
-      <LongList
-        rows={groupedRows(
-          found.map((view) => ({ id: view.batch.id, view })),
-          groupOf && (({ view }) => groupOf(view)),
-        )}
-        keyOf={(row) => row.key}
-        height={LINE_HEIGHT}
-        label={title}
-      >
-        {(row) =>
-          'heading' in row ? (
-            <h2 className="pt-5 pb-1">
-              {row.heading} <span className="font-normal text-ink2">{row.count}</span>
-            </h2>
-          ) : (
-            <BatchLine view={row.row.view}>{figure(row.row.view)}</BatchLine>
-          )
-        }
+      <LongList rows={found} groupOf={groupOf} height={LINE_HEIGHT} label={title}>
+        {(row) => <BatchLine view={row.view}>{figure(row.view)}</BatchLine>}
       </LongList>
       {foot}
     </section>

@@ -1,3 +1,12 @@
+/** Rows by what `keyOf` makes of each, worked out once a row; as they are without it. */
+export function inOrder<T>(rows: readonly T[], keyOf: ((row: T) => string) | undefined): readonly T[] {
+  if (!keyOf) return rows;
+  return rows
+    .map((row) => ({ row, key: keyOf(row) }))
+    .sort((a, b) => a.key.localeCompare(b.key))
+    .map(({ row }) => row);
+}
+
 /** A row of a list: one of its things, or the heading of a group of them. */
 export type ListRow<T> = { key: string; row: T } | { key: string; heading: string; count: number };
 

@@ -28,7 +28,7 @@ export default function ColdStation() {
         </Link>
       }
       order={(view) => view.projection.treatment?.dueOut ?? view.tasks[0]?.due ?? '9999'}
-      first="what comes out first"
+      first="next out"
       figure={(view) => <ColdBar view={view} span={span} />}
     />
   );

@@ -10,6 +10,7 @@ import { useAddress } from '../../data/address.ts';
 import { ask } from '../../data/api.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { saveSpecies } from '../../data/saving.ts';
+import { inOrder } from '../../kit/grouped.ts';
 import { LongList } from '../../kit/LongList.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { SeedDrawing } from '../../kit/SeedDrawing.tsx';
@@ -18,8 +19,14 @@ import { ImportSpecies } from './ImportSpecies.tsx';
 
 const CUES = (Object.keys(CUE_NAMES) as CueName[]).filter((cue) => cue !== 'none');
 
-/** So many stand in two columns, all drawn; a longer list in one. */
-const IN_COLUMNS = 400;
+const ORDERS: Record<string, ((species: Species) => string) | undefined> = {
+  common: ({ common, scientific }) => common[0] ?? scientific,
+  size: ({ seed }) => String(seed.thousandSeeds_g.toFixed(3)).padStart(12, '0'),
+};
+const GROUPS: Record<string, ((species: Species) => string) | undefined> = {
+  family: ({ family }) => family,
+  class: ({ dormancy }) => dormancy.class,
+};
 /** About how high a species' row is, px. */
 const ROW_HEIGHT = 81;
 
@@ -41,16 +48,16 @@ export default function HandbookPage() {
           what does an unknown seed wait for?
         </Link>
       </div>
-      <div className="mt-4 flex flex-wrap items-end gap-x-6 gap-y-3">
+      <div className="mt-4 grid grid-cols-2 items-end gap-x-4 gap-y-1 desk:flex desk:flex-wrap desk:gap-x-6 desk:gap-y-3">
         <input
           type="search"
           aria-label="Find a species by common or scientific name"
           placeholder="common or scientific name"
-          className="written max-w-sm"
+          className="written col-span-2 desk:max-w-xs"
           value={typed}
           onChange={(event) => change({ find: event.target.value })}
         />
-        <label className="text-[0.95rem] text-ink2">
+        <label className="flex min-w-0 flex-col text-[0.95rem] text-ink2 desk:block">
           waits for{' '}
           <select className={word} value={cue ?? ''} onChange={(event) => change({ cue: event.target.value })}>
             <option value="">anything</option>
@@ -61,7 +68,7 @@ export default function HandbookPage() {
             ))}
           </select>
         </label>
-        <label className="text-[0.95rem] text-ink2">
+        <label className="flex min-w-0 flex-col text-[0.95rem] text-ink2 desk:block">
           dormancy{' '}
           <select className={word} value={dormancy ?? ''} onChange={(event) => change({ class: event.target.value })}>
             <option value="">of any class</option>
@@ -72,25 +79,42 @@ export default function HandbookPage() {
             ))}
           </select>
         </label>
-        <p className="text-ink2" aria-live="polite">
+        <label className="flex min-w-0 flex-col text-[0.95rem] text-ink2 desk:block">
+          by{' '}
+          <select aria-label="by" className={word} value={query.get('by') ?? ''} onChange={(event) => change({ by: event.target.value })}>
+            <option value="">scientific name</option>
+            <option value="common">common name</option>
+            <option value="size">size of seed</option>
+          </select>
+        </label>
+        <label className="flex min-w-0 flex-col text-[0.95rem] text-ink2 desk:block">
+          grouped{' '}
+          <select
+            aria-label="grouped"
+            className={word}
+            value={query.get('group') ?? ''}
+            onChange={(event) => change({ group: event.target.value })}
+          >
+            <option value="">not at all</option>
+            <option value="family">by family</option>
+            <option value="class">by dormancy</option>
+          </select>
+        </label>
+        <p className="col-span-2 text-ink2" aria-live="polite">
           {found.length} of {handbook.length}
         </p>
       </div>
       {found.length === 0 && <p className="mt-6 text-lg">The handbook has nothing like “{typed}”.</p>}
       <GenusFallback typed={slow} found={found} />
-      {found.length > IN_COLUMNS ? (
-        <LongList rows={found} keyOf={({ id }) => id} height={ROW_HEIGHT} label="Species">
-          {(species) => <SpeciesRow species={species} />}
-        </LongList>
-      ) : (
-        <ul className="mt-4 desk:columns-2 desk:gap-12">
-          {found.map((species) => (
-            <li key={species.id} className="break-inside-avoid">
-              <SpeciesRow species={species} />
-            </li>
-          ))}
-        </ul>
-      )}
+      <LongList
+        rows={inOrder(found, ORDERS[query.get('by') ?? ''])}
+        groupOf={GROUPS[query.get('group') ?? '']}
+        height={ROW_HEIGHT}
+        label="Species"
+        columns
+      >
+        {(species) => <SpeciesRow species={species} />}
+      </LongList>
       <ImportSpecies />
     </section>
   );

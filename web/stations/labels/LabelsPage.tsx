@@ -7,8 +7,9 @@ import { useNursery } from '../../data/nursery.ts';
 import { useStored } from '../../data/stored.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Field } from '../../kit/Field.tsx';
+import { inOrder } from '../../kit/grouped.ts';
 import { Label } from '../../kit/Label.tsx';
-import { hasWords } from '../../kit/ListTools.tsx';
+import { hasWords, ListTools, useListChoice } from '../../kit/ListTools.tsx';
 import { LongList } from '../../kit/LongList.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 import { Tag } from '../../kit/Tag.tsx';
@@ -20,8 +21,6 @@ const KINDS = [
 ] as const;
 type Kind = (typeof KINDS)[number]['value'];
 
-/** A list longer than this is looked through. */
-const LONG = 60;
 /** The server draws no more at once. */
 const MOST_AT_ONCE = 1000;
 
@@ -36,7 +35,7 @@ export default function LabelsPage() {
   const sheet = LABEL_SHEETS.find(({ id }) => id === sheetId) ?? (LABEL_SHEETS[0] as LabelSheet);
   const [skip, setSkip] = useState(0);
   const [copies, setCopies] = useState(1);
-  const [find, setFind] = useState('');
+  const [choice, change] = useListChoice();
   const open = batches.filter(({ projection }) => !projection.state.closedOn);
   const inPots = open.filter(({ projection: { state, stages } }) => stages[state.stage]?.kind === 'pot');
   const first =
@@ -59,7 +58,16 @@ export default function LabelsPage() {
     if (!next.delete(id)) next.add(id);
     setChosen(next);
   };
-  const found = listed.filter(({ code, name, more }) => hasWords([code, name, more], find));
+  const keys: Record<string, (one: (typeof listed)[number]) => string> = {
+    code: ({ code }) => code,
+    name: ({ name }) => name,
+    more: ({ more }) => more,
+  };
+  const found = inOrder(
+    listed.filter(({ code, name, more }) => hasWords([code, name, more], choice.find)),
+    keys[choice.by],
+  );
+  const groupOf = keys[choice.group];
   const tick = ({ id, code, name, more }: (typeof listed)[number]) => (
     <div className="border-t border-line">
       <label className="flex min-h-12 cursor-pointer items-center gap-3 py-1">
@@ -109,29 +117,18 @@ export default function LabelsPage() {
             </button>
           </div>
           {listed.length === 0 && <p className="mt-3 text-ink2">There are none yet.</p>}
-          {listed.length > LONG && (
-            <input
-              type="search"
-              aria-label="Find in this list"
-              placeholder="code, species or way"
-              className="written mt-2 max-w-64"
-              value={find}
-              onChange={(event) => setFind(event.target.value)}
-            />
-          )}
-          {found.length > LONG ? (
-            <LongList rows={found} keyOf={({ id }) => id} height={56} label="What to label">
-              {tick}
-            </LongList>
-          ) : (
-            <ul className="mt-2 sm:columns-2">
-              {found.map((one) => (
-                <li key={one.id} className="break-inside-avoid">
-                  {tick(one)}
-                </li>
-              ))}
-            </ul>
-          )}
+          <ListTools
+            count={listed.length}
+            shown={found.length}
+            choice={choice}
+            change={change}
+            orders={{ '': 'as made', code: 'bag code', name: 'name' }}
+            groups={{ '': 'not at all', name: 'by name', more: kind === 'shelf' ? 'by room' : 'by method' }}
+          />
+          {listed.length > 0 && found.length === 0 && <p className="mt-3">Nothing here has “{choice.find}” in it.</p>}
+          <LongList rows={found} groupOf={groupOf} height={49} label="What to label" columns>
+            {tick}
+          </LongList>
         </div>
         {/* On a phone all of it is one column, through which the deed stays under the thumb. */}
         <div className="max-desk:contents">

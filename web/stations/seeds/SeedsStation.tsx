@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useEveryLot } from '../../data/archive.ts';
 import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
-import { groupedRows } from '../../kit/grouped.ts';
+import { inOrder } from '../../kit/grouped.ts';
 import { hasWords, ListTools, useListChoice } from '../../kit/ListTools.tsx';
 import { LongList } from '../../kit/LongList.tsx';
 import { SeedDrawing } from '../../kit/SeedDrawing.tsx';
@@ -65,17 +65,13 @@ function LotList({ lots, label }: { lots: readonly LotView[]; label: string }) {
     age: ({ provenance }) => provenance.on,
     left: ({ unassigned }) => String(99_999_999 - unassigned),
   };
-  const key = keys[choice.by];
-  const found = lots.filter((lot) => {
-    const species = speciesOf.get(lot.speciesId);
-    return hasWords([lot.code, ...(species?.common ?? []), species?.scientific, fromWhere(lot)], choice.find);
-  });
-  const sorted = key
-    ? found
-        .map((lot) => ({ lot, at: key(lot) }))
-        .sort((a, b) => a.at.localeCompare(b.at))
-        .map(({ lot }) => lot)
-    : found;
+  const found = inOrder(
+    lots.filter((lot) => {
+      const species = speciesOf.get(lot.speciesId);
+      return hasWords([lot.code, ...(species?.common ?? []), species?.scientific, fromWhere(lot)], choice.find);
+    }),
+    keys[choice.by],
+  );
   return (
     <>
       <ListTools
@@ -87,21 +83,8 @@ function LotList({ lots, label }: { lots: readonly LotView[]; label: string }) {
         groups={{ '': 'not at all', species: 'by species' }}
       />
       {lots.length > 0 && found.length === 0 && <p className="mt-4">No lot has “{choice.find}” in its code, species or origin.</p>}
-      <LongList
-        rows={groupedRows(sorted, choice.group === 'species' ? nameOf : undefined)}
-        keyOf={(row) => row.key}
-        height={LINE_HEIGHT}
-        label={label}
-      >
-        {(row) =>
-          'heading' in row ? (
-            <h2 className="pt-5 pb-1">
-              {row.heading} <span className="font-normal text-ink2">{row.count}</span>
-            </h2>
-          ) : (
-            <LotLine lot={row.row} species={speciesOf.get(row.row.speciesId)} />
-          )
-        }
+      <LongList rows={found} groupOf={choice.group === 'species' ? nameOf : undefined} height={LINE_HEIGHT} label={label}>
+        {(lot) => <LotLine lot={lot} species={speciesOf.get(lot.speciesId)} />}
       </LongList>
     </>
   );

@@ -141,10 +141,19 @@ export const LotAppend = z.object({ decidedOn: z.int().min(0), event: NewLotEven
 export type LotAppend = z.infer<typeof LotAppend>;
 
 /**
- * A towel test that is over, as it went: what came of what was laid out, along which way, how long in what warmth. It tells of everything that a seed
- * must be and do to come there, not of soundness alone.
+ * A towel test that is over, as it went: what came of what was laid out, along which way, how long in what warmth, after how long in the dry drawer. It
+ * tells of everything that a seed must be and do to come there, not of soundness alone.
  */
-export const TowelResult = z.object({ on: PlainDate, tested: z.int(), came: z.int(), way: Way, warm_days: z.number(), warm_C: z.number() });
+export const TowelResult = z.object({
+  on: PlainDate,
+  tested: z.int(),
+  came: z.int(),
+  way: Way,
+  warm_days: z.number(),
+  warm_C: z.number(),
+  /** The dry storage that was part of it; absent where there was none, or where it was not written down. */
+  dry: z.object({ days: z.number(), temperature_C: z.number() }).optional(),
+});
 export type TowelResult = z.infer<typeof TowelResult>;
 
 /** A lot as the server tells of it: with its ledger, with what is not in any batch, and with what its closed batches leave to be known. */

@@ -49,6 +49,12 @@ export interface Credit {
 
 export const NO_CREDIT: Credit = { days: 0, give_days: 0 };
 
+/** What seed brings along before anything is done with it: moist cold that it has had, and days that it has lain dry since its harvest. */
+export interface Brought {
+  credit?: Credit | undefined;
+  storedDry_days?: number | undefined;
+}
+
 /** Where in its range a credit is taken to lie, each as likely as the others. */
 const CREDIT_POINTS = [-0.8, -0.4, 0, 0.4, 0.8];
 

@@ -1,7 +1,8 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { Lot, LotEvent, LotInHand, NewLotEvent, Soundness, Storage, TowelResult } from '@chill/model/lot.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
-import { daysBetween, earlier } from '../calendar/dates.ts';
+import { addDays, daysBetween, earlier } from '../calendar/dates.ts';
+import type { Brought, Credit } from '../chill/requirement.ts';
 import { fold, LedgerError } from '../ledger/fold.ts';
 import { countIn } from '../ledger/states.ts';
 
@@ -171,6 +172,8 @@ export function readTowelTest(batch: Pick<Batch, 'plan' | 'events'>): TowelResul
   const warm = plan.stages.findLastIndex(({ kind }) => kind === 'warmTowel');
   const since = stages[warm]?.startedOn;
   if (tested <= 0 || !since) return undefined;
+  const dry = plan.stages.findIndex(({ kind }) => kind === 'dryStore');
+  const { startedOn, finishedOn } = stages[dry] ?? {};
   return {
     on: over,
     tested,
@@ -181,6 +184,8 @@ export function readTowelTest(batch: Pick<Batch, 'plan' | 'events'>): TowelResul
     way: plan.way,
     warm_days: daysBetween(since, over),
     warm_C: plan.stages[warm]?.temperature_C ?? 20,
+    ...(startedOn &&
+      finishedOn && { dry: { days: daysBetween(startedOn, finishedOn), temperature_C: plan.stages[dry]?.temperature_C ?? 18 } }),
   };
 }
 
@@ -192,6 +197,21 @@ function lotEventsInForce(events: readonly FoldableLotEvent[]): Set<string> {
     } else inForce.add(event.id);
   }
   return inForce;
+}
+
+/** The cold that a lot brings along, as it is believed. */
+export function creditOf({ wintered }: Pick<Lot, 'wintered'>): Credit | undefined {
+  return wintered && { days: wintered.chillDays, give_days: wintered.give_days };
+}
+
+/** What seed of a lot that is taken in hand on a day brings along. */
+export function broughtBy(lot: Pick<Lot, 'wintered' | 'provenance' | 'storage'>, on: PlainDate): Brought {
+  return { credit: creditOf(lot), storedDry_days: storedDryDays(lot, on) };
+}
+
+/** The day on which a towel test that is over was begun, but for a soak. */
+export function testBegun({ on, warm_days, dry }: Pick<TowelResult, 'on' | 'warm_days' | 'dry'>): PlainDate {
+  return addDays(on, -Math.round(warm_days + (dry?.days ?? 0)));
 }
 
 /** Days that a lot has lain dry by `on`, counted from its harvest; 0 where it is kept moist. */

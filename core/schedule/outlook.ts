@@ -4,13 +4,13 @@ import { daysBetween } from '../calendar/dates.ts';
 import { expectedOf } from '../chill/met.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
+import { broughtBy } from '../lot/lotLedger.ts';
 import { equallyLikely, handbookLink, multiply, type NamedLink, type Prospect, prospectOf, rangeOf, summed } from '../lot/prospect.ts';
 import { soundShare } from '../lot/viability.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
 import { SproutBelief, type Visit } from '../sprout/belief.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
-import { creditOf } from '../ways/propose.ts';
 import { steadyCurve } from '../ways/pull.ts';
 import {
   type Chain,
@@ -66,7 +66,7 @@ export function outlookOf(
   const { species, lot } = setting;
   const { way } = batch.plan;
   const resolved = stagesAsTheyGo(batch, state, setting, stages, accounts);
-  const whole = chainOf(species, way, resolved, creditOf(lot));
+  const whole = chainOf(species, way, resolved, broughtBy(lot, stages[0]?.start ?? batch.madeOn));
   // How warm it was and will be is followed by the day; only what a missing swing costs is a share.
   const chain = { ...whole, warmth: whole.warmth > 0 ? whole.warmth : (species.alternating?.steady ?? 1) };
   const sprouts = sproutingStage(way);
@@ -138,7 +138,7 @@ function stagesAsTheyGo(
       };
     }
     if (stage.started) return { ...base, freed: 1, survives: 1 };
-    const credit = creditBefore(batch, state, index, lot.wintered);
+    const credit = creditBefore(batch, state, index, lot, stage.start);
     if (stage.kind === 'outdoorWinter') {
       const stay = outdoorStay(species, yearOf(nursery), stage.start, { credit, shelter: place?.cover, rot: rot?.outdoorFlat });
       return stay ? withDays({ ...base, curve: stay.curve, freed: 1, survives: 1 }, days) : { ...base, freed: 1, survives: 1 };
@@ -162,10 +162,10 @@ function ableShare(batch: Batch, state: BatchState, { species, lot }: Setting, c
     (one): NamedLink => (opened !== undefined && one.key.startsWith('coat') ? { key: one.key, link: opened } : one),
   );
   const tests = lot.towelTests ?? [];
-  const key = JSON.stringify([links, turned, tests, tests.length > 0 && species.id, lot.wintered]);
+  const key = JSON.stringify([links, turned, tests, tests.length > 0 && [species.id, lot.provenance, lot.storage], lot.wintered]);
   const kept = ables.get(key);
   if (kept) return kept;
-  const evidence = towelEvidence(species, tests, sound, creditOf(lot));
+  const evidence = towelEvidence(species, tests, sound, lot);
   const made = prospectOf([...links, { key: 'turns', link: turned }], undefined, evidence);
   if (ables.size >= MOST_KEPT) ables.clear();
   ables.set(key, made);

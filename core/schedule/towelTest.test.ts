@@ -2,13 +2,15 @@ import { SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
-import type { Lot } from '@chill/model/lot.ts';
+import type { Lot, TowelResult } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays } from '../calendar/dates.ts';
-import { lotState, readTowelTest } from '../lot/lotLedger.ts';
+import { broughtBy, lotState, readTowelTest } from '../lot/lotLedger.ts';
 import { startingPlaces } from '../ways/places.ts';
-import { planTowelTest } from '../ways/towelTest.ts';
+import { chainOf, resolveWay } from '../ways/resolve.ts';
+import { towelTestWay } from '../ways/schools.ts';
+import { planTowelTest, towelEvidence } from '../ways/towelTest.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
 import { project } from './project.ts';
 import type { Setting } from './setting.ts';
@@ -18,7 +20,10 @@ let serial = 0;
 const newId = () => `00000000-0000-4000-8000-${String(serial++).padStart(12, '0')}`;
 const places = startingPlaces(newId);
 const START = '2026-10-05';
-const species = loadHandbook().find(({ id }) => id === 'larix-occidentalis') as Species;
+const named = (wanted: string) => loadHandbook().find(({ id }) => id === wanted) as Species;
+const species = named('larix-occidentalis');
+/** Seed that must lie dry for months before it comes at all. */
+const ripening = named('phacelia-tanacetifolia');
 const lot: Lot = {
   id: newId(),
   code: 'LO-26-01',
@@ -29,11 +34,11 @@ const lot: Lot = {
 };
 
 /** Lives a test of ten seeds through by answering what is due; `ups` come at each look. */
-function tested(ups: number): { batch: Batch; titles: string[] } {
-  const plan = planTowelTest(species, 10, START, places, { alpha: 8, beta: 3 });
+function tested(ups: number, species = named('larix-occidentalis')): { batch: Batch; titles: string[] } {
+  const plan = planTowelTest(species, 10, START, places, { sound: { alpha: 8, beta: 3 }, ...broughtBy(lot, START) });
   const batch: Batch = { id: newId(), lotId: lot.id, code: '7QK', speciesId: species.id, madeOn: START, plan, purpose: 'test', events: [] };
   const titles: string[] = [];
-  for (let today = START; today < addDays(START, 90); today = addDays(today, 1)) {
+  for (let today = START; today < addDays(START, 300); today = addDays(today, 1)) {
     const setting: Setting = { species, lot, places, nursery, today };
     for (;;) {
       const projection = project(batch, setting);
@@ -58,7 +63,7 @@ describe('a test on the towel', () => {
     const { batch, titles } = tested(1);
     expect(titles.at(-1)).toBe('read the test');
     expect(titles).not.toContain('lift');
-    const { state } = project(batch, { species, lot, places, nursery, today: addDays(START, 90) });
+    const { state } = project(batch, { species, lot, places, nursery, today: addDays(START, 300) });
     expect(state.closedOn).toBeDefined();
     expect(state.counts.tested).toBe(10);
   });
@@ -72,5 +77,26 @@ describe('a test on the towel', () => {
 
   test('where nothing comes it says so: none of ten', () => {
     expect(readTowelTest(tested(0).batch)).toMatchObject({ tested: 10, came: 0 });
+  });
+
+  test('is read as of seed that ripened in the drawer before it and in it', () => {
+    const test = readTowelTest(tested(0, ripening).batch) as TowelResult;
+    const ripe = (of: TowelResult, lot?: Lot) =>
+      towelEvidence(ripening, [of], { alpha: 8, beta: 3 }, lot)[0]?.links.find(({ key }) => key === 'freed')?.link as number;
+    expect(ripe(test, lot)).toBeGreaterThan(0.85);
+    // The lot's own weeks count, and those of the test.
+    expect(ripe(test)).toBeLessThan(ripe(test, lot));
+    const less = { ...test, dry: { days: 10, temperature_C: 18 } };
+    expect(ripe(less)).toBeLessThan(ripe(test));
+    expect(ripe(less)).toBeGreaterThanOrEqual(ripening.afterRipening?.freedWithout ?? 1);
+  });
+});
+
+describe('days in a dry drawer since the harvest', () => {
+  test('ripen seed for a method without dry storage as well', () => {
+    const way = { ...towelTestWay(ripening), stages: [{ kind: 'soak' as const }, { kind: 'warmTowel' as const }] };
+    const freed = (storedDry_days: number) => chainOf(ripening, way, resolveWay(ripening, way, { places }), { storedDry_days }).freed;
+    expect(freed(0)).toBe(ripening.afterRipening?.freedWithout);
+    expect(freed(400)).toBeGreaterThan(0.95);
   });
 });

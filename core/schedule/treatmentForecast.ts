@@ -18,7 +18,7 @@ import { COLD_RESPONSE, coldResponseOf, effectiveness, WARM_RESPONSE } from '../
 import { type Met, metBy } from '../chill/met.ts';
 import { type Credit, daysToFree, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
 import type { BatchState } from '../ledger/batchState.ts';
-import { storedDryDays } from '../lot/lotLedger.ts';
+import { creditOf, storedDryDays } from '../lot/lotLedger.ts';
 import { ROT_LAW } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
 import { readTurns } from '../treat/turns.ts';
@@ -167,8 +167,7 @@ function accountCurve(
     const measured = Array.from({ length: Math.max(0, days) }, (_, day) => share(day));
     return { measured, unmeasured: unmeasuredIn(since, measured, nominalPerDay) };
   };
-  const credit =
-    stage.kind === 'dryStore' ? { days: storedDryDays(lot, since), give_days: 0 } : creditBefore(batch, state, index, lot.wintered);
+  const credit = creditBefore(batch, state, index, lot, since);
   if (stage.kind === 'outdoorWinter') {
     const [cold, warm] = [met(coldResponseOf(species)), met(WARM_RESPONSE)];
     const seen = records.some(({ placeId }) => stays.some((stay) => stay.placeId === placeId)) ? { cold, warm, days } : undefined;
@@ -244,10 +243,17 @@ function needsOf(requirement: Requirement): TreatmentForecast['needs'] {
   return { tenth: daysToFree(0.1, requirement), half: daysToFree(0.5, requirement), nearlyAll: daysToFree(0.95, requirement) };
 }
 
-/** Cold that counts before this stage begins: what the lot brought along, and freezer turns by the days they really took. */
-export function creditBefore(batch: Batch, state: BatchState, index: number, wintered: Lot['wintered']): Credit {
+/** What counts before this stage begins, on `start`: days in the drawer before a dry store; before the cold, what the lot brought along, and freezer turns by the days they really took. */
+export function creditBefore(
+  batch: Batch,
+  state: BatchState,
+  index: number,
+  lot: Pick<Lot, 'wintered' | 'provenance' | 'storage'>,
+  start: PlainDate,
+): Credit {
+  if (batch.plan.way.stages[index]?.kind === 'dryStore') return { days: storedDryDays(lot, start), give_days: 0 };
   const isFirstCold = !batch.plan.way.stages.slice(0, index).some(({ kind }) => kind === 'coldMoist' || kind === 'outdoorWinter');
-  const brought = wintered && isFirstCold ? { days: wintered.chillDays, give_days: wintered.give_days } : NO_CREDIT;
+  const brought = (isFirstCold && creditOf(lot)) || NO_CREDIT;
   const turns = batch.plan.way.stages.findIndex((stage) => stage.kind === 'freezerTurns');
   const done = turns < 0 || turns >= index ? undefined : state.stages[turns];
   const planned = batch.plan.stages[turns];

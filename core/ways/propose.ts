@@ -7,9 +7,9 @@ import type { Way } from '@chill/model/way.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
 import { randomFrom } from '../chance/random.ts';
 import type { SwingingPlace } from '../chill/met.ts';
-import type { Credit } from '../chill/requirement.ts';
+import type { Brought } from '../chill/requirement.ts';
 import { type Keeping, keepingOf } from '../lot/drying.ts';
-import { storedDryDays } from '../lot/lotLedger.ts';
+import { broughtBy } from '../lot/lotLedger.ts';
 import { chanceOf, type Evidence, prospectOf, rangeOf, seedsFor } from '../lot/prospect.ts';
 import { type BetaShare, meanShare, soundShare } from '../lot/viability.ts';
 import type { LearnedRot } from '../rot/learned.ts';
@@ -38,16 +38,13 @@ import { waysToWeigh } from './schools.ts';
 import { towelEvidence } from './towelTest.ts';
 
 /** Everything that decides what a way would give. */
-export interface Request {
+export interface Request extends Brought {
   species: Species;
   sound: BetaShare;
   /** What towel tests of the lot have shown. */
   evidence?: readonly Evidence[];
   /** Seeds of the lot that no batch has yet. */
   available: number;
-  /** Moist cold that the lot brings along, and days it has lain dry. */
-  credit?: Credit;
-  storedDry_days?: number;
   /** By when seed that dies when it dries must lie damp. */
   keeping?: Keeping;
   wish: Wish;
@@ -66,21 +63,14 @@ export function lotInRequest(
   today: PlainDate,
 ): Pick<Request, 'sound' | 'evidence' | 'available' | 'credit' | 'storedDry_days' | 'keeping'> {
   const sound = soundShare(lot.soundness, species);
-  const credit = creditOf(lot);
   const keeping = keepingOf(lot, species);
   return {
     sound,
     available,
-    ...(lot.towelTests && lot.towelTests.length > 0 && { evidence: towelEvidence(species, lot.towelTests, sound, credit) }),
-    ...(credit && { credit }),
-    storedDry_days: storedDryDays(lot, today),
+    ...(lot.towelTests && lot.towelTests.length > 0 && { evidence: towelEvidence(species, lot.towelTests, sound, lot) }),
+    ...broughtBy(lot, today),
     ...(keeping && { keeping }),
   };
-}
-
-/** The cold that a lot brings along, as it is believed. */
-export function creditOf({ wintered }: Pick<Lot, 'wintered'>): Credit | undefined {
-  return wintered && { days: wintered.chillDays, give_days: wintered.give_days };
 }
 
 /** The day by which a wish wants its plants, or `undefined` where it names the start. */
@@ -97,7 +87,7 @@ export function propose(way: Way, request: Request, workedOut = false): Proposal
   const { best, resolved: usual, stages, missedStart } = timed(way, request, wanted);
   const resolved = throughYears(usual, stages, request);
 
-  const chain = chainOf(species, way, resolved, request.credit);
+  const chain = chainOf(species, way, resolved, request);
   const prospect = prospectOf(chainLinks(sound, species, way, chain, resolved), undefined, request.evidence);
   const seeds = seedsFor(wish.plants, wish.confidence, prospect);
   const starting = Math.min(seeds ?? available, available);
@@ -232,7 +222,7 @@ function timedOutdoors(way: Way, request: Request, fixed: PlainDate | undefined,
       best: resolved,
       resolved,
       stages,
-      gives: chainShare(chainOf(species, way, resolved, request.credit)),
+      gives: chainShare(chainOf(species, way, resolved, request)),
       ready: (stages.at(-1) as DatedStage).end,
     };
   };
@@ -252,7 +242,7 @@ function timedOutdoors(way: Way, request: Request, fixed: PlainDate | undefined,
 }
 
 function surroundingsOf({ places, credit, storedDry_days, rot }: Request): Surroundings {
-  return { places, ...(rot && { rot }), ...(credit && { credit }), ...(storedDry_days !== undefined && { storedDry_days }) };
+  return { places, credit, storedDry_days, ...(rot && { rot }) };
 }
 
 /** So many winters tell a plan how far the weather can throw it; more would not be worth a keystroke's wait. */

@@ -5,7 +5,7 @@ import type { Medium, Stage, StageKind } from '@chill/model/stage.ts';
 import type { Way } from '@chill/model/way.ts';
 import { coldResponseOf, RIPENING_RESPONSE, WARM_RESPONSE } from '../chill/effectiveness.ts';
 import type { SwingingPlace } from '../chill/met.ts';
-import { type Credit, daysToFree, freedWithCredit, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
+import { type Brought, type Credit, daysToFree, freedWithCredit, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
 import { handbookLink, type NamedLink } from '../lot/prospect.ts';
 import type { BetaShare } from '../lot/viability.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
@@ -106,12 +106,9 @@ export function sproutingStage(way: Way): number {
   return stage >= 0 ? stage : way.stages.length - 1;
 }
 
-/** What surrounds a way besides the species: the nursery's places, cold that the lot brings along, and for a winter outdoors the year and the day it begins. */
-export interface Surroundings {
+/** What surrounds a way besides the species: the nursery's places, what the lot brings along, and for a winter outdoors the year and the day it begins. */
+export interface Surroundings extends Brought {
   places: readonly SwingingPlace[];
-  credit?: Credit;
-  /** Days that the lot has lain dry since its harvest. */
-  storedDry_days?: number;
   outdoors?: { year: YearOfDays; start: PlainDate };
   /** The nursery's own multipliers on rot. */
   rot?: LearnedRot;
@@ -170,21 +167,22 @@ export type ChainStage = Pick<ResolvedStage, 'kind' | 'temperature_C' | 'halfSwi
   Partial<Pick<ResolvedStage, 'days' | 'degrees'>>;
 
 /**
- * The chain from a sound seed to a plant along a way. A cue that the way leaves out frees only those that need none of it, with the cold that the seed
- * brings along, `credit`.
+ * The chain from a sound seed to a plant along a way. A cue that the way leaves out frees only those that need none of it, with what of it the seed
+ * brings along: a past winter, months in the drawer.
  */
-export function chainOf(species: Species, way: Way, stages: readonly ChainStage[], credit: Credit = NO_CREDIT): Chain {
+export function chainOf(species: Species, way: Way, stages: readonly ChainStage[], brought: Brought = {}): Chain {
+  const { credit = NO_CREDIT, storedDry_days = 0 } = brought;
   const { ripening, warm, cold } = requirementsOf(species);
   const times = (...kinds: StageKind[]) => stages.filter((stage) => kinds.includes(stage.kind) && stage.curve).length;
   const product = (pick: (stage: ChainStage) => number) => stages.reduce((all, stage) => all * pick(stage), 1);
-  const without = (requirement: Requirement | undefined, missing: number, brought = NO_CREDIT) => {
+  const without = (requirement: Requirement | undefined, missing: number, had = NO_CREDIT) => {
     if (!requirement || missing <= 0) return 1;
-    return freedWithCredit(0, requirement, brought) * requirement.freedWithout ** (missing - 1);
+    return freedWithCredit(0, requirement, had) * requirement.freedWithout ** (missing - 1);
   };
   const winters = (species.cold.need !== 'none' && species.cold.winters) || 1;
   const outside = times('outdoorWinter');
   const missed =
-    without(ripening, 1 - times('dryStore')) *
+    without(ripening, 1 - times('dryStore'), { days: storedDry_days, give_days: 0 }) *
     without(warm, 1 - times('warmMoist') - outside) *
     without(
       cold,

@@ -20,8 +20,6 @@ const CAUSES: Record<string, string> = {
     'in half of the cases the range begins at 0, and nothing comes below that; where it begins above 0 it holds 79.7 % (of 1,692 others, told apart)',
   'warmth, then cold, outdoors: a plan’s range of plants, 9 times in 10':
     'in a third of these plans the range begins at 0 plants, and nothing comes below that: its upper end is missed 5.0 %, as meant, its lower 2.3 %; where 40 or more are expected it holds 90.4 %',
-  'plants wished for after it, 9 times in 10':
-    'fewest after tests of 50 seeds (85.6 %), most after 10 (87.9 %): large tests are believed a little too much; why is not found',
 };
 
 interface Part {

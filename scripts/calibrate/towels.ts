@@ -1,6 +1,7 @@
 import { testAdvice } from '@chill/core/lot/testPlan.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
 import { planTowelTest, towelEvidence } from '@chill/core/ways/towelTest.ts';
+import type { TowelResult } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { chanceFrom, drawTruth, LivingSeeds } from '@chill/sim/truth.ts';
 import { NURSERY, PLACES, someMethod, TODAY } from './nursery.ts';
@@ -28,11 +29,17 @@ export function towels(handbook: readonly Species[], count: number): Line[] {
     }
     const came = onTowel.up();
     test.add(came >= plan.expects.low && came <= plan.expects.high);
-    const evidence = towelEvidence(
-      species,
-      [{ on: TODAY, tested, came, way: plan.way, warm_days: days, warm_C: warm?.temperature_C ?? 20 }],
-      sound,
-    );
+    const dry = plan.stages.find(({ kind }) => kind === 'dryStore');
+    const result: TowelResult = {
+      on: TODAY,
+      tested,
+      came,
+      way: plan.way,
+      warm_days: days,
+      warm_C: warm?.temperature_C ?? 20,
+      ...(dry && { dry: { days: daysOf(dry.start, dry.end), temperature_C: dry.temperature_C } }),
+    };
+    const evidence = towelEvidence(species, [result], sound);
     const proposal = someMethod(
       {
         species,

@@ -1,8 +1,7 @@
-import type { Credit } from '@chill/core/chill/requirement.ts';
 import { expectedHalfWidth, meanShare, moreToTest, soundShare, wilsonInterval } from '@chill/core/lot/viability.ts';
 import { whySound } from '@chill/core/ways/explain.ts';
 import { believedViable, towelEvidence } from '@chill/core/ways/towelTest.ts';
-import type { Soundness, TowelResult } from '@chill/model/lot.ts';
+import type { Lot, Soundness, TowelResult } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { WhyNote } from './WhyNote.tsx';
 
@@ -13,15 +12,16 @@ export function SoundRange({
   soundness,
   species,
   towelTests = [],
-  credit,
+  lot,
 }: {
   soundness: Soundness;
   species: Species;
   towelTests?: readonly TowelResult[];
-  credit?: Credit | undefined;
+  /** The lot that was tested: what its seed brought along. */
+  lot?: Lot;
 }) {
   const sound = soundShare(soundness, species);
-  const believed = towelTests.length > 0 ? believedViable(sound, towelEvidence(species, towelTests, sound, credit)) : undefined;
+  const believed = towelTests.length > 0 ? believedViable(sound, towelEvidence(species, towelTests, sound, lot)) : undefined;
   const range = believed ?? (soundness.kind === 'tested' ? wilsonInterval(soundness.sound, soundness.tested) : undefined);
   const share = range?.share ?? meanShare(sound);
   return (

@@ -6,7 +6,6 @@ import { plantsRange, seedsNeeded } from '@chill/core/lot/seedsNeeded.ts';
 import { testAge } from '@chill/core/lot/testPlan.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
 import { showCoordinates } from '@chill/core/units/coordinates.ts';
-import { creditOf } from '@chill/core/ways/propose.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -126,7 +125,7 @@ export default function LotPage() {
         <section className="mt-6">
           <h2>How sound</h2>
           <div className="mt-2">
-            <SoundRange soundness={lot.state.soundness} species={species} towelTests={lot.state.towelTests} credit={creditOf(lot)} />
+            <SoundRange soundness={lot.state.soundness} species={species} towelTests={lot.state.towelTests} lot={lot} />
           </div>
           {lot.unassigned > 0 && <SoundInDrawer lot={lot} species={species} />}
           <Tests tests={lot.state.tests} />

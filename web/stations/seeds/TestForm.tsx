@@ -1,7 +1,7 @@
+import { broughtBy } from '@chill/core/lot/lotLedger.ts';
 import { soundLeftAtLeast, testAdvice, testSizes } from '@chill/core/lot/testPlan.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
-import { creditOf } from '@chill/core/ways/propose.ts';
 import { planTowelTest, towelEvidence } from '@chill/core/ways/towelTest.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';
@@ -113,9 +113,8 @@ function Towel({ lot, species, seeds, setSeeds }: { lot: LotView; species: Speci
   const navigate = useNavigate();
   const { attempt, problem, busy } = useAttempt();
   const sound = soundShare(lot.state.soundness, species);
-  const credit = creditOf(lot);
-  const evidence = towelEvidence(species, lot.state.towelTests, sound, credit);
-  const planned = seeds > 0 ? planTowelTest(species, seeds, today, places, { sound, credit, evidence }) : undefined;
+  const evidence = towelEvidence(species, lot.state.towelTests, sound, lot);
+  const planned = seeds > 0 ? planTowelTest(species, seeds, today, places, { sound, evidence, ...broughtBy(lot, today) }) : undefined;
   const begin = () =>
     attempt(async () => {
       if (!planned) throw new Error('There is no seed in stock to test.');

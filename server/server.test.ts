@@ -1,6 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { readConfig } from './config.ts';
+import { Store } from './store/store.ts';
 import { handbook, NURSERY, someBatch, someLot, TODAY, testServer, uuid } from './testing.ts';
 
 let server: Awaited<ReturnType<typeof testServer>>;
@@ -135,6 +136,22 @@ describe('batches', () => {
     const listed = after.body.find((one: Batch) => one.id === batch.id);
     expect(listed).toEqual((await server.ask('GET', `/api/batches/${batch.id}`)).body);
     expect(listed.events).toMatchObject([{ kind: 'checked', version: 1, batchId: batch.id }]);
+  });
+  test('are sent in pieces that all tell of one moment: what is recorded meanwhile is in none of them', async () => {
+    const lot = someLot();
+    await server.ask('POST', '/api/lots', lot);
+    for (let i = 0; i < 45; i++) await server.ask('POST', '/api/batches', someBatch(lot, 1));
+    const store = new Store(server.source);
+    const pieces: string[] = [];
+    const last = async () => (await store.batchesInHand('2026-10-05')).at(-1) as Batch;
+    for await (const piece of store.batchesJson('2026-10-05')) {
+      pieces.push(piece);
+      if (pieces.length === 1) await append(await last(), 0, { ...up(0), moves: [] });
+    }
+    const sent = JSON.parse(pieces.join('')) as Batch[];
+    expect(pieces.length).toBeGreaterThan(2);
+    expect(sent.at(-1)).toEqual({ ...(await last()), events: [] });
+    expect((await last()).events).toHaveLength(1);
   });
 });
 

@@ -1,3 +1,4 @@
+import { Readable } from 'node:stream';
 import type { FastifyInstance, FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import type { NurseryClock } from '../clock.ts';
@@ -41,16 +42,17 @@ function typed(app: FastifyInstance) {
 }
 
 /**
- * Answers with a ready JSON text under a tag; a browser that has it already is told so, and is sent nothing.
+ * Answers with a ready JSON text, whole or in pieces, under a tag; a browser that has it already is told so, and is sent nothing.
  * `make` is only called where it has not.
  */
 export async function sendTagged(
   request: FastifyRequest,
   reply: FastifyReply,
   tag: string,
-  make: () => Promise<string> | string,
+  make: () => Promise<string> | string | AsyncIterable<string>,
 ): Promise<FastifyReply> {
   reply.header('etag', tag).header('cache-control', 'no-cache');
   if (request.headers['if-none-match'] === tag) return reply.code(304).send();
-  return reply.type(JSON_TEXT).send(await make());
+  const made = await make();
+  return reply.type(JSON_TEXT).send(typeof made === 'string' ? made : Readable.from(made));
 }

@@ -1,6 +1,5 @@
 import { meanShare, soundShare } from '@chill/core/lot/viability.ts';
 import { trueSoundOf } from '@chill/demo/grow.ts';
-import type { Batch } from '@chill/model/batch.ts';
 import type { Species } from '@chill/model/species.ts';
 import { z } from '@chill/model/zod.ts';
 import { sightOf } from '@chill/sim/seeds.ts';
@@ -16,14 +15,14 @@ export const demoRoutes = routes((app, { store, clock, shelf, temperatures }) =>
   );
 
   app.get('/api/demo/sights', { schema: { summary: 'What the simulated seeds show today', response: { 200: Sights } } }, async () => {
-    const [today, places, lots, text, records] = await Promise.all([
+    const [today, places, lots, batches, records] = await Promise.all([
       clock.today(),
       store.places(),
       store.lots(),
-      clock.today().then((day) => store.batchesJson(inHandSince(day))),
+      clock.today().then((day) => store.batchesInHand(inHandSince(day))),
       temperatures.all(),
     ]);
-    const open = (JSON.parse(text) as Batch[]).filter((batch) => batch.events.length > 0 && batch.events.at(-1)?.kind !== 'closed');
+    const open = batches.filter((batch) => batch.events.length > 0 && batch.events.at(-1)?.kind !== 'closed');
     const seen = open.map((batch) => {
       const species = shelf.find(batch.speciesId) as Species;
       const lot = lots.find((one) => one.id === batch.lotId);

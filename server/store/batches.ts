@@ -108,30 +108,27 @@ export async function areKnown(manager: EntityManager, batch: Batch, events: App
 /** Open, or closed on this day or later; found by the index of closings, so that what was closed before is not even passed by. */
 const IN_HAND = 'rowid IN (SELECT rowid FROM batch WHERE closed_on IS NULL UNION ALL SELECT rowid FROM batch WHERE closed_on >= ?)';
 
-/** Batches that are written before others are answered again. */
-const WRITTEN_AT_ONCE = 40;
-
 /** Ids of the batches in hand: the open ones, and those closed on `since` or later. */
 export function idsInHand(database: Database.Database, since: string): string[] {
   return database.prepare(`SELECT id FROM batch WHERE ${IN_HAND} ORDER BY rowid`).pluck().all(since) as string[];
 }
 
+/** The place of the last event of all batches in the order in which they were recorded. */
+export function lastEventSeq(database: Database.Database): number {
+  return database.prepare('SELECT coalesce(max(seq), 0) FROM event').pluck().get() as number;
+}
+
 /**
- * Batches with their events, as one JSON text. The bodies are kept as they go over the wire, so that they are answered without taking them apart and
- * putting them together again. In steps of some batches each.
+ * Batches with their events up to `seq` of all, each as a JSON text. The bodies are kept as they go over the wire, so that they are answered without taking
+ * them apart and putting them together again.
  */
-export function* batchesToJson(database: Database.Database, ids: readonly string[]): Generator<void, string> {
+export function batchTexts(database: Database.Database, ids: readonly string[], seq: number): string[] {
   const body = database.prepare('SELECT body FROM batch WHERE id = ?').pluck();
   const events = database
-    .prepare("SELECT group_concat(body, ',') FROM (SELECT body FROM event WHERE batch_id = ? ORDER BY version)")
+    .prepare("SELECT group_concat(body, ',') FROM (SELECT body FROM event WHERE batch_id = ? AND seq <= ? ORDER BY version)")
     .pluck();
-  const texts: string[] = [];
-  for (const [i, id] of ids.entries()) {
-    // Each body is one JSON object; its closing brace makes room for the events.
-    texts.push(`${(body.get(id) as string).slice(0, -1)},"events":[${events.get(id) ?? ''}]}`);
-    if (i % WRITTEN_AT_ONCE === WRITTEN_AT_ONCE - 1) yield;
-  }
-  return `[${texts.join(',')}]`;
+  // Each body is one JSON object; its closing brace makes room for the events.
+  return ids.map((id) => `${(body.get(id) as string).slice(0, -1)},"events":[${events.get(id, seq) ?? ''}]}`);
 }
 
 /** The batches in hand by id, with how many events each has, in the order in which they were made. */

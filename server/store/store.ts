@@ -18,12 +18,13 @@ import {
   appendTo,
   areKnown,
   batchesOf,
-  batchesToJson,
+  batchTexts,
   batchVersions,
   findBatches,
   haveEnded,
   idsInHand,
   insertBatch,
+  lastEventSeq,
   lotsOfBatches,
   type Moment,
   requireBatch,
@@ -38,6 +39,9 @@ import { Queue } from './queue.ts';
 import { rawDatabase } from './raw.ts';
 import { importsOf, lastReadingOf, readingsOf, setUndone, type TakenIn, takeIn } from './readings.ts';
 import { markSaved } from './saved.ts';
+
+/** Batches that are sent in one piece. */
+const BATCHES_A_PIECE = 40;
 
 /** Everything that is kept, behind one queue. Rules come from core; what they refuse is thrown as a {@link Fault}. */
 export class Store {
@@ -211,9 +215,22 @@ export class Store {
     });
   }
 
-  /** The batches in hand with their events, as one JSON text: open, or closed on `since` or later. */
-  batchesJson(since: string): Promise<string> {
-    return this.#read((_manager, database) => unhurried(batchesToJson(database, idsInHand(database, since))));
+  /**
+   * The batches in hand with their events, as pieces of one JSON text: open, or closed on `since` or later. Others are served between the pieces; what they
+   * record is in none of them, so that all pieces tell of the same moment.
+   */
+  async *batchesJson(since: string): AsyncGenerator<string> {
+    const { ids, seq } = await this.#read((_manager, database) => ({ ids: idsInHand(database, since), seq: lastEventSeq(database) }));
+    for (let from = 0; from < ids.length; from += BATCHES_A_PIECE) {
+      const texts = await this.#read((_manager, database) => batchTexts(database, ids.slice(from, from + BATCHES_A_PIECE), seq));
+      yield `${from === 0 ? '[' : ','}${texts.join(',')}`;
+    }
+    yield ids.length === 0 ? '[]' : ']';
+  }
+
+  /** The batches in hand with their events. */
+  batchesInHand(since: string): Promise<Batch[]> {
+    return this.#read((_manager, database) => batchesOf(database, idsInHand(database, since)));
   }
 
   /** Changes whenever any batch or event is added: for the browser's cache. */
@@ -234,7 +251,7 @@ export class Store {
       const ids = findBatches(database, asked);
       const lotIds = new Set([...lotsOfBatches(database, ids), ...('lot' in asked ? [asked.lot] : [])]);
       const lots = [...lotIds].flatMap((id) => findLot(database, id) ?? []);
-      return `{"batches":${await unhurried(batchesToJson(database, ids))},"lots":${JSON.stringify(lots)}}`;
+      return `{"batches":[${batchTexts(database, ids, lastEventSeq(database)).join(',')}],"lots":${JSON.stringify(lots)}}`;
     });
   }
 

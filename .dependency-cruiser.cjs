@@ -9,6 +9,38 @@ const only = (from, allowed) => ({
   },
 });
 
+/** Core's folders from the ground up: none reaches one above it, and so no two know each other. */
+const CORE = [
+  'units',
+  'calendar',
+  'chance',
+  'kinds',
+  'heat',
+  'mix',
+  'rot',
+  'readings',
+  'chill',
+  'takeOut',
+  'sprout',
+  'winter',
+  'ledger',
+  'lot',
+  'treat',
+  'ways',
+  'schedule',
+  'cue',
+  'labels',
+  'find',
+  'devices',
+  'findings',
+];
+const coreInOrder = CORE.map((folder, i) => ({
+  name: `core-${folder}-reaches-nothing-above-it`,
+  severity: 'error',
+  from: { path: `^core/${folder}/`, pathNot: '\\.test\\.ts$' },
+  to: { path: '^core/', pathNot: CORE.slice(0, i + 1).map((below) => `^core/${below}/`) },
+}));
+
 module.exports = {
   forbidden: [
     only('model', []),
@@ -18,6 +50,13 @@ module.exports = {
     only('demo', ['sim', 'core', 'handbook', 'model']),
     only('server', ['demo', 'sim', 'core', 'handbook', 'model']),
     only('web', ['core', 'handbook', 'model']),
+    ...coreInOrder,
+    {
+      name: 'core-has-no-other-folder',
+      severity: 'error',
+      from: {},
+      to: { path: '^core/', pathNot: [`^core/(${CORE.join('|')})/`, '^core/package\\.json$'] },
+    },
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
     {
       name: 'pure-folders-use-no-node',

@@ -65,3 +65,6 @@ export const shortText = (max = 200) => longText(max).regex(ONE_LINE, { error: '
 export const Slug = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, {
   error: 'Lower-case letters, figures and hyphens only.',
 });
+
+/** Makes an id that nothing else has. */
+export type NewId = () => string;

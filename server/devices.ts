@@ -1,6 +1,7 @@
+import { meanShare } from '@chill/core/chance/shares.ts';
 import type { DeviceKind } from '@chill/core/devices/line.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
-import { meanShare, soundShare } from '@chill/core/lot/viability.ts';
+import { soundShare } from '@chill/core/lot/viability.ts';
 import { trueSoundOf } from '@chill/demo/grow.ts';
 import { TROUBLES } from '@chill/demo/nursery.ts';
 import type { Species } from '@chill/model/species.ts';

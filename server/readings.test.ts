@@ -1,4 +1,4 @@
-import { packReadings } from '@chill/core/chill/packed.ts';
+import { packReadings } from '@chill/core/readings/packed.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlaceTemperatures, ReadingImport } from '@chill/model/temperature.ts';
 import { describe, expect, test } from '@jest/globals';

@@ -1,7 +1,7 @@
 import { copyFileSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { startingPlaces } from '@chill/core/ways/places.ts';
+import { startingPlaces } from '@chill/core/kinds/places.ts';
 import { lotInRequest, planFrom, propose } from '@chill/core/ways/propose.ts';
 import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';

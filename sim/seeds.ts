@@ -1,14 +1,15 @@
 import { daysBetween } from '@chill/core/calendar/dates.ts';
 import { randomFrom } from '@chill/core/chance/random.ts';
 import { coldResponseOf, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
+import { TURN_CREDIT_DAYS, TURNS_SURVIVAL } from '@chill/core/chill/freezeThaw.ts';
 import { metBy } from '@chill/core/chill/met.ts';
 import type { Requirement } from '@chill/core/chill/requirement.ts';
+import { requirementsOf } from '@chill/core/chill/requirement.ts';
 import type { BatchState } from '@chill/core/ledger/batchState.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
 import { ROT_REFERENCE_C, rotHazard } from '@chill/core/rot/hazard.ts';
 import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
-import { requirementsOf } from '@chill/core/ways/requirements.ts';
-import { coatOpened, cuesAnswered, TURN_CREDIT_DAYS, TURNS_SURVIVAL } from '@chill/core/ways/resolve.ts';
+import { coatOpened, cuesAnswered } from '@chill/core/ways/resolve.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';

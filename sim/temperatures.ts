@@ -1,7 +1,7 @@
 import { fromDayNumber } from '@chill/core/calendar/dates.ts';
 import { zoneOffset_ms } from '@chill/core/calendar/moments.ts';
 import { randomFrom } from '@chill/core/chance/random.ts';
-import type { Readings } from '@chill/core/chill/measured.ts';
+import type { Readings } from '@chill/core/readings/readings.ts';
 import { type YearOfDays, yearOf } from '@chill/core/winter/climate.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';

@@ -1,14 +1,13 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { TemperatureSpell } from '@chill/model/temperature.ts';
 import { addDays, dayNumber, daysBetween } from '../calendar/dates.ts';
-import type { Check } from '../ledger/batchState.ts';
 import { ageing, ROT_LAW, type RotConditions, rotFactor } from '../rot/hazard.ts';
 import type { Met } from './met.ts';
 
 /** What is known of a batch lying in one stage: since when, what each look found, when its medium was made fresh. */
 export interface Lying {
   since: PlainDate;
-  checks: readonly Pick<Check, 'on' | 'damp'>[];
+  checks: readonly { on: PlainDate; damp?: 'dry' | 'right' | 'wet' | undefined }[];
   freshened: readonly PlainDate[];
 }
 

@@ -1,4 +1,5 @@
 import type { TemperatureResponse } from '@chill/model/species.ts';
+import type { Readings } from '../readings/readings.ts';
 import { COLD_RESPONSE, effectiveness } from './effectiveness.ts';
 
 const DAY_MS = 86_400_000;
@@ -9,14 +10,6 @@ export const GAP_MS = 3 * HOUR_MS;
 
 /** A reading by hand is joined with its neighbours over this long: whoever reads a thermometer once a day knows that day. Assumption. */
 const HAND_GAP_MS = 36 * HOUR_MS;
-
-/** What was read in a place: moments, ms since 1970, rising; and °C, one for each. */
-export interface Readings {
-  at_ms: Float64Array;
-  celsius: Float64Array;
-  /** 1 for each that a hand has told; absent where none was. */
-  byHand?: Uint8Array;
-}
 
 /** Whether nobody knows what was between the reading before the `i`th and the `i`th, `gone_ms` apart. */
 function isGap(gone_ms: number, i: number, byHand: Uint8Array | undefined): boolean {

@@ -2,13 +2,13 @@ import type { Place } from '@chill/model/place.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { describe, expect, test } from '@jest/globals';
 import { dayNumber } from '../calendar/dates.ts';
+import { packReadings, unpackReadings } from '../readings/packed.ts';
+import type { Readings } from '../readings/readings.ts';
+import { thinned } from '../readings/thinned.ts';
 import { earnedByDay, lossesOf } from './account.ts';
 import { COLD_RESPONSE, effectiveness, WARM_RESPONSE } from './effectiveness.ts';
-import type { Readings } from './measured.ts';
 import { asMeasured, expectedOf, metBy } from './met.ts';
-import { packReadings, unpackReadings } from './packed.ts';
 import { placeDays, placeDaysInSteps } from './placeDays.ts';
-import { thinned } from './thinned.ts';
 
 const HOUR = 3_600_000;
 const fridge: Place = { id: 'f', name: 'Fridge', kind: 'fridge', nominal_C: 4, capacity: 10, order: 1 };

@@ -4,19 +4,9 @@ import type { PlaceTemperatures, TemperatureSpell } from '@chill/model/temperatu
 import { dayNumber, fromDayNumber } from '../calendar/dates.ts';
 import { localTimeReader } from '../calendar/localTimes.ts';
 import { dayAt } from '../calendar/moments.ts';
+import type { Readings } from '../readings/readings.ts';
 import { ROT_LAW } from '../rot/hazard.ts';
-import {
-  chillBetween,
-  chillLaw,
-  type Law,
-  lastAtOrBefore,
-  type Readings,
-  type Spell,
-  spellsAbove,
-  sumUp,
-  UNDOING_C,
-  WARM_C,
-} from './measured.ts';
+import { chillBetween, chillLaw, type Law, lastAtOrBefore, type Spell, spellsAbove, sumUp, UNDOING_C, WARM_C } from './measured.ts';
 import { SHOULD_STAY } from './now.ts';
 
 const HOUR_MS = 3_600_000;

@@ -1,4 +1,4 @@
-import type { DaysAdvice } from '@chill/model/species.ts';
+import type { DaysAdvice, Species } from '@chill/model/species.ts';
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 
@@ -63,4 +63,14 @@ export function freedWithCredit(earned: number, requirement: Requirement, { days
   if (give_days === 0) return freedShare(earned + days, requirement);
   const shares = CREDIT_POINTS.map((point) => freedShare(Math.max(0, earned + days + point * give_days), requirement));
   return shares.reduce((sum, share) => sum + share, 0) / shares.length;
+}
+
+/** What each cue demands, as distributions. Absent: the species does not ask for it. */
+export function requirementsOf(species: Species): { ripening?: Requirement; warm?: Requirement; cold?: Requirement } {
+  const { afterRipening, warmFirst, cold } = species;
+  return {
+    ...(afterRipening && { ripening: requirementFrom(afterRipening.days, afterRipening.freedWithout) }),
+    ...(warmFirst && { warm: requirementFrom(warmFirst.days, warmFirst.freedWithout) }),
+    ...(cold.need !== 'none' && { cold: requirementFrom(cold.days, cold.freedWithout) }),
+  };
 }

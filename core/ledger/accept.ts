@@ -4,7 +4,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { FieldProblem } from '@chill/model/problem.ts';
 import { shortDate } from '../calendar/dates.ts';
 import { pourFault, readingFault } from '../heat/pourOver.ts';
-import { LIGHTER_WET } from '../treat/swelling.ts';
+import { LIGHTER_WET } from '../mix/swelling.ts';
 import type { BatchState } from './batchState.ts';
 import { fold, LedgerError } from './fold.ts';
 

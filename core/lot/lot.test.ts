@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { expectedHalfWidth, jeffreys, meanShare, moreToTest, wilsonInterval } from '../chance/shares.ts';
 import { chanceOfAtLeast, plantsRange, seedsNeeded } from './seedsNeeded.ts';
-import { expectedHalfWidth, jeffreys, meanShare, moreToTest, soundShare, wilsonInterval } from './viability.ts';
+import { soundShare } from './viability.ts';
 
 const sample = fc.integer({ min: 1, max: 300 }).chain((n) => fc.tuple(fc.integer({ min: 0, max: n }), fc.constant(n)));
 

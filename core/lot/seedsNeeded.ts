@@ -1,6 +1,6 @@
 import { binomialAtLeast, reachedWith } from '../chance/binomial.ts';
-import { chanceOf, prospectOf, rangeOf } from './prospect.ts';
-import { type BetaShare, meanShare } from './viability.ts';
+import { chanceOf, prospectOf, rangeOf } from '../chance/prospect.ts';
+import { type BetaShare, meanShare } from '../chance/shares.ts';
 
 /** Up to here every possible number of sound seeds is gone through; beyond it the quantiles of the share are as good, and quick. */
 const EXACT_UP_TO = 2000;

@@ -3,8 +3,9 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import { daysBetween, spell } from '../calendar/dates.ts';
 import { hypergeometric } from '../chance/distributions.ts';
+import { expectedHalfWidth, meanShare } from '../chance/shares.ts';
 import { type SoundTest, TEST_AGES_AFTER_DAYS } from './lotLedger.ts';
-import { expectedHalfWidth, meanShare, soundShare } from './viability.ts';
+import { soundShare } from './viability.ts';
 
 /** No test should use up more than this part of what there is. Assumption. */
 export const MOST_OF_LOT = 0.25;

@@ -1,4 +1,5 @@
 import type { SeedForm } from '@chill/model/species.ts';
+import type { Medium } from '@chill/model/stage.ts';
 import { MEDIA, type MixPart } from './water.ts';
 
 /** Seeds on a towel lie this many lengths and widths from middle to middle, so that they do not touch. Assumption. */
@@ -61,4 +62,29 @@ export function floodWater_mL(length_mm: number, width_mm: number, depth_mm: num
   if (!(length_mm > 0 && width_mm > 0 && depth_mm > 0))
     throw new RangeError('Give the tray’s length, width and the depth of water, above zero.');
   return (length_mm * width_mm * depth_mm * (1 - POTS_DISPLACE)) / 1000;
+}
+
+/** Paper in one bag, mm²: a towel of 28 × 28 cm, folded once. */
+const TOWEL_MM2 = (280 * 280) / 2;
+/** A bag or tub holds this much, mL. */
+export const TUB_ML = 1000;
+/** Cells of a tray that takes one place in a fridge. */
+const TRAY_CELLS = 24;
+
+/** Bags, tubs or trays that `seeds` take up while they wait in a medium. */
+export function unitsFor(seeds: number, medium: Medium, { length_mm, width_mm, thickness_mm }: SeedForm): number {
+  if (seeds === 0) return 0;
+  switch (medium) {
+    case 'towel':
+    case 'film':
+      return Math.ceil((seeds * (length_mm * SPACING_LENGTHS) * (width_mm * SPACING_LENGTHS)) / TOWEL_MM2);
+    case 'vermiculite':
+    case 'sand':
+      return Math.ceil((seeds * length_mm * width_mm * thickness_mm) / 1000 / (TUB_ML * SEED_PART));
+    case 'ownPot':
+    case 'outdoorFlat':
+      return Math.ceil(seeds / TRAY_CELLS);
+    case 'envelope':
+      return 1;
+  }
 }

@@ -1,6 +1,6 @@
 import type { SeedForm } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
-import { TUB_ML, unitsFor } from '../ways/effort.ts';
+import { TUB_ML, unitsFor } from './laying.ts';
 import { MEDIA, MEDIUM_TARGET, TOWEL_GSM, TOWEL_HOLDS, TOWEL_TARGET } from './water.ts';
 
 /** What is found dry still holds this part of what it could. Assumption: the corners curl, the seed still feels cool. */

@@ -1,17 +1,8 @@
 import type { Batch } from '@chill/model/batch.ts';
+import type { NewId } from '@chill/model/primitives.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
-import {
-  type NewId,
-  type Recorded,
-  recordBegin,
-  recordFinish,
-  recordLook,
-  recordMove,
-  recordMoves,
-  recordSetOut,
-  recordTurn,
-} from './record.ts';
+import { type Recorded, recordBegin, recordFinish, recordLook, recordMove, recordMoves, recordSetOut, recordTurn } from './record.ts';
 import { KEPT_DRY, type Setting } from './setting.ts';
 import type { Task } from './task.ts';
 

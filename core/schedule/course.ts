@@ -4,13 +4,13 @@ import type { StageKind } from '@chill/model/stage.ts';
 import { addDays, dayNumber, daysBetween, later } from '../calendar/dates.ts';
 import { metBy } from '../chill/met.ts';
 import type { BatchState } from '../ledger/batchState.ts';
+import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import type { FreedPart } from '../sprout/belief.ts';
 import { degreesPerDay, thermalTime } from '../sprout/thermalTime.ts';
+import { BENCH_STAGES } from '../treat/intervals.ts';
 import type { Chain, ResolvedStage } from '../ways/resolve.ts';
 import { dayIn, yearOf } from '../winter/climate.ts';
-import { BENCH_STAGES } from './intervals.ts';
 import { KEPT_DRY, type Setting } from './setting.ts';
-import type { ProjectedStage } from './stages.ts';
 import type { TreatmentForecast } from './treatmentForecast.ts';
 
 /**

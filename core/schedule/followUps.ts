@@ -1,8 +1,8 @@
 import type { Medium, Stage } from '@chill/model/stage.ts';
 import { countIn } from '../ledger/states.ts';
 import { topUp_mL } from '../mix/topUp.ts';
+import { AFTER_A_ROOT_DAYS } from '../treat/intervals.ts';
 import { showQuantity } from '../units/quantities.ts';
-import { AFTER_A_ROOT_DAYS } from './intervals.ts';
 import { KEPT_DRY } from './setting.ts';
 import { placeOf, type Task, type TaskContext, task } from './task.ts';
 

@@ -4,8 +4,8 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
 import { countIn } from '../ledger/states.ts';
+import { BENCH_STAGES } from '../treat/intervals.ts';
 import { roomOf } from '../ways/room.ts';
-import { BENCH_STAGES } from './intervals.ts';
 import type { BatchView } from './reading.ts';
 
 /** A batch in a place, how much of its room it takes, and the day on which it is expected to leave. */

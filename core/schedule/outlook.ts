@@ -1,34 +1,25 @@
 import type { Batch, DatedStage } from '@chill/model/batch.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { daysBetween } from '../calendar/dates.ts';
+import { equallyLikely, handbookLink, multiply, type NamedLink, type Prospect, prospectOf, rangeOf, summed } from '../chance/prospect.ts';
+import { TURNS_SURVIVAL } from '../chill/freezeThaw.ts';
 import { expectedOf } from '../chill/met.ts';
 import type { BatchState } from '../ledger/batchState.ts';
+import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
 import { broughtBy } from '../lot/lotLedger.ts';
-import { equallyLikely, handbookLink, multiply, type NamedLink, type Prospect, prospectOf, rangeOf, summed } from '../lot/prospect.ts';
 import { soundShare } from '../lot/viability.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
 import { SproutBelief, type Visit } from '../sprout/belief.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
-import { steadyCurve } from '../ways/pull.ts';
-import {
-  type Chain,
-  chainOf,
-  type ResolvedStage,
-  seedLinks,
-  sproutingStage,
-  TURNS_SURVIVAL,
-  treatmentOf,
-  withDays,
-  withOwnRot,
-} from '../ways/resolve.ts';
+import { steadyCurve } from '../takeOut/takeOut.ts';
+import { type Chain, chainOf, type ResolvedStage, seedLinks, sproutingStage, treatmentOf, withDays, withOwnRot } from '../ways/resolve.ts';
 import { towelEvidence } from '../ways/towelTest.ts';
 import { yearOf } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
 import { type Course, courseOf } from './course.ts';
 import type { Setting } from './setting.ts';
-import type { ProjectedStage } from './stages.ts';
 import { creditBefore, type TreatmentForecast } from './treatmentForecast.ts';
 
 /** Why a batch promises other than it was planned to. */
@@ -196,7 +187,7 @@ function plantsFrom(
   // Equally likely values of the chance of those waiting, each with its own luck with rot; then of all, each with its own in the pot.
   const draws = equallyLikely(belief.prospect(course.warmth.at(-1)), CHANCE_PARTS);
   for (const [i, { exposure, rotShape }] of stages.entries())
-    if (exposure) multiply(draws, { key: `rot ${i}`, link: { rotExposure: exposure, ...(rotShape && { shape: rotShape }) } });
+    if (exposure) multiply(draws, { key: `rot ${i}`, link: { exposure, shape: rotShape ?? ROT_PRIOR.shape } });
   const plants = draws.map((share) => (left * share + up) / (left + up));
   multiply(plants, { key: 'establishes', link: handbookLink(species.pot.establishes) });
   const { low, high } = rangeOf(left + up, summed(plants));

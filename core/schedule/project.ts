@@ -3,11 +3,11 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { fold } from '../ledger/fold.ts';
+import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { daysToSprout, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { sproutingStage } from '../ways/resolve.ts';
 import { type Outlook, outlookOf, type Promised } from './outlook.ts';
 import { KEPT_DRY, type Setting, temperatureIn } from './setting.ts';
-import type { ProjectedStage } from './stages.ts';
 import { lastTreatment, type TreatmentForecast, treatmentAccounts } from './treatmentForecast.ts';
 
 /** What to expect of seeds in the warmth. */

@@ -1,6 +1,6 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { Move, NewEvent, OpeningMethod, TimedStep } from '@chill/model/event.ts';
-import type { PlainDate } from '@chill/model/primitives.ts';
+import type { NewId, PlainDate } from '@chill/model/primitives.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { lengthOf } from '../calendar/moments.ts';
 import type { BatchState, Timer } from '../ledger/batchState.ts';
@@ -11,9 +11,6 @@ import { endingOf, TIMINGS } from '../treat/timers.ts';
 import type { Setting } from './setting.ts';
 import { placeForStage } from './tasks.ts';
 import { STAGE_NAMES } from './words.ts';
-
-/** Makes the id of a new event; passed in, so that core stays without randomness of its own. */
-export type NewId = () => string;
 
 /** What recording needs to know of where and when. */
 export type RecordSetting = Pick<Setting, 'places' | 'now'>;

@@ -5,10 +5,9 @@ import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays, daysBetween } from '../calendar/dates.ts';
+import { startingPlaces } from '../kinds/places.ts';
 import { parseLogLine } from '../ledger/logLine.ts';
 import { soundShare } from '../lot/viability.ts';
-import { sproutCurve } from '../sprout/curve.ts';
-import { startingPlaces } from '../ways/places.ts';
 import { planFrom, propose } from '../ways/propose.ts';
 import type { Promised } from './outlook.ts';
 import { project } from './project.ts';
@@ -24,6 +23,7 @@ import {
   recordSetOut,
 } from './record.ts';
 import type { Setting } from './setting.ts';
+import { sproutCurve } from './sproutCurve.ts';
 import type { Task } from './task.ts';
 import { tasksFor } from './tasks.ts';
 

@@ -1,10 +1,10 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { daysBetween } from '../calendar/dates.ts';
-import { MINUTES } from './intervals.ts';
+import type { ProjectedStage } from '../ledger/projectedStage.ts';
+import { MINUTES } from '../treat/intervals.ts';
 import type { Projection } from './project.ts';
 import type { Setting } from './setting.ts';
-import type { ProjectedStage } from './stages.ts';
 
 /** What has to be done: begin a stage, go on to the next, look, lift sprouts, swap freezer and fridge, change the water of a soak, add water, lay into a fresh medium, give up on the rest, set out. */
 export type TaskKind = 'begin' | 'move' | 'look' | 'lift' | 'turn' | 'freshWater' | 'water' | 'refresh' | 'finish' | 'setOut';

@@ -15,16 +15,16 @@ import {
   unmeasuredIn,
 } from '../chill/account.ts';
 import { COLD_RESPONSE, coldResponseOf, effectiveness, WARM_RESPONSE } from '../chill/effectiveness.ts';
+import { TURN_CREDIT_DAYS, turnsCredit } from '../chill/freezeThaw.ts';
 import { type Met, metBy } from '../chill/met.ts';
-import { type Credit, daysToFree, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
+import { type Credit, daysToFree, NO_CREDIT, type Requirement, requirementsOf } from '../chill/requirement.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { creditOf, storedDryDays } from '../lot/lotLedger.ts';
 import { ROT_LAW } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
+import { bestPull, earnedPerDay, horizonDays, type Pull, type PullCurve, pullCurve, type SteadyTreatment } from '../takeOut/takeOut.ts';
 import { readTurns } from '../treat/turns.ts';
-import { bestPull, earnedPerDay, horizonDays, type Pull, type PullCurve, pullCurve, type SteadyTreatment } from '../ways/pull.ts';
-import { requirementsOf } from '../ways/requirements.ts';
-import { TURN_CREDIT_DAYS, treatmentOf, turnsCredit, withOwnRot } from '../ways/resolve.ts';
+import { treatmentOf, withOwnRot } from '../ways/resolve.ts';
 import { yearOf } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
 import { bathedBefore, KEPT_DRY, type Setting, temperatureIn } from './setting.ts';

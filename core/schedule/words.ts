@@ -1,8 +1,8 @@
 import type { Medium, StageKind } from '@chill/model/stage.ts';
 import { shortDate } from '../calendar/dates.ts';
+import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import type { Projection } from './project.ts';
 import type { Setting } from './setting.ts';
-import type { ProjectedStage } from './stages.ts';
 
 /** What each stage is called on screen. */
 export const STAGE_NAMES: Record<StageKind, string> = {

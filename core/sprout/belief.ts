@@ -1,6 +1,6 @@
 import { binomialAtLeast, logChoose, reachedWith } from '../chance/binomial.ts';
 import { normalChance } from '../chance/normal.ts';
-import { equallyLikely, type Prospect, summed, TIME_SCALE_SPREAD } from '../lot/prospect.ts';
+import { equallyLikely, type Prospect, summed, TIME_SCALE_SPREAD } from '../chance/prospect.ts';
 import type { ThermalTime } from './thermalTime.ts';
 
 /** Seeds that are freed while the warmth has come to so many degree-days: what part of all, and how many. */

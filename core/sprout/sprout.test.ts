@@ -1,7 +1,7 @@
 import { loadHandbook } from '@chill/handbook/load.ts';
 import { describe, expect, test } from '@jest/globals';
 import { normalChance } from '../chance/normal.ts';
-import { prospectOf } from '../lot/prospect.ts';
+import { prospectOf } from '../chance/prospect.ts';
 import { SproutBelief, type Visit } from './belief.ts';
 import { firstRootDay, likelyCount } from './forecast.ts';
 import { daysToSprout, degreesPerDay, effectiveDegrees, sproutedOfThoseThatWill, thermalTime } from './thermalTime.ts';

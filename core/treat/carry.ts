@@ -1,7 +1,7 @@
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { StageKind } from '@chill/model/stage.ts';
-import { placesFor } from '../ways/places.ts';
+import { placesFor } from '../kinds/places.ts';
 
 /** What moving a batch to a place that its stage does not lie in would do to this seed. */
 export type CarryFault = 'frozenDies' | 'frozenStops' | 'tooWarm' | 'tooCold' | 'notItsPlace';

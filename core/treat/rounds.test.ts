@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { randomFrom } from '../chance/random.ts';
+import { swellingOf, wantsCount } from '../mix/swelling.ts';
 import { lineageOf, nextRoundShare, type Round, roundAdvice, roundsOf } from './rounds.ts';
-import { swellingOf, wantsCount } from './swelling.ts';
 
 describe('did it take?', () => {
   test('by count and by weight, against six in ten', () => {

@@ -1,7 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { HardCoat } from '@chill/model/species.ts';
 import type { BatchState } from '../ledger/batchState.ts';
-import { swellingOf } from './swelling.ts';
+import { swellingOf } from '../mix/swelling.ts';
 
 /** The two ways of opening a hard coat that a grower can fall back on. */
 export type Opener = 'openCoat' | 'hotWater';

@@ -1,6 +1,6 @@
 import type { BatchState } from '../ledger/batchState.ts';
-import { BENCH_STAGES, MINUTES } from '../schedule/intervals.ts';
-import type { ProjectedStage } from '../schedule/stages.ts';
+import type { ProjectedStage } from '../ledger/projectedStage.ts';
+import { BENCH_STAGES, MINUTES } from './intervals.ts';
 import { endingOf, readTimer, TIMINGS } from './timers.ts';
 
 /** Something that hands do, and the wait that follows before the next. Minutes. */

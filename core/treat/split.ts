@@ -1,10 +1,9 @@
 import type { Batch, DatedStage, NewBatch, Plan, Split } from '@chill/model/batch.ts';
 import type { NewEvent } from '@chill/model/event.ts';
-import type { PlainDate } from '@chill/model/primitives.ts';
+import type { NewId, PlainDate } from '@chill/model/primitives.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import type { BatchState } from '../ledger/batchState.ts';
-import type { NewId } from '../schedule/record.ts';
 import type { Opener } from './rounds.ts';
 
 /** Why a split cannot be. */

@@ -1,5 +1,5 @@
+import { MOST_TURNS } from '../chill/freezeThaw.ts';
 import type { BatchState } from '../ledger/batchState.ts';
-import { MOST_TURNS } from '../ways/resolve.ts';
 
 const HOUR_MS = 3_600_000;
 /** Freezer and fridge change places about once a day, h. */

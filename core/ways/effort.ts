@@ -1,8 +1,7 @@
-import type { SeedForm, Species } from '@chill/model/species.ts';
-import type { Medium } from '@chill/model/stage.ts';
+import type { Species } from '@chill/model/species.ts';
 import type { Way } from '@chill/model/way.ts';
-import { SEED_PART, SPACING_LENGTHS } from '../mix/laying.ts';
-import { BENCH_STAGES, LOOK_EVERY, MINUTES, POTS_EVERY_DAYS } from '../schedule/intervals.ts';
+import { unitsFor } from '../mix/laying.ts';
+import { BENCH_STAGES, LOOK_EVERY, MINUTES, POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import type { ResolvedStage } from './resolve.ts';
 import { sproutingStage } from './resolve.ts';
 
@@ -14,31 +13,6 @@ export interface Effort {
   looks: number;
   /** Hands' time in all, minutes. */
   minutes: number;
-}
-
-/** Paper in one bag, mm²: a towel of 28 × 28 cm, folded once. */
-const TOWEL_MM2 = (280 * 280) / 2;
-/** A bag or tub holds this much, mL. */
-export const TUB_ML = 1000;
-/** Cells of a tray that takes one place in a fridge. */
-const TRAY_CELLS = 24;
-
-/** Bags, tubs or trays that `seeds` take up while they wait in a medium. */
-export function unitsFor(seeds: number, medium: Medium, { length_mm, width_mm, thickness_mm }: SeedForm): number {
-  if (seeds === 0) return 0;
-  switch (medium) {
-    case 'towel':
-    case 'film':
-      return Math.ceil((seeds * (length_mm * SPACING_LENGTHS) * (width_mm * SPACING_LENGTHS)) / TOWEL_MM2);
-    case 'vermiculite':
-    case 'sand':
-      return Math.ceil((seeds * length_mm * width_mm * thickness_mm) / 1000 / (TUB_ML * SEED_PART));
-    case 'ownPot':
-    case 'outdoorFlat':
-      return Math.ceil(seeds / TRAY_CELLS);
-    case 'envelope':
-      return 1;
-  }
 }
 
 /** Room, looks and hands that a way takes with so many seeds. */

@@ -1,7 +1,7 @@
 import type { Species } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
 import { rotExposure } from '../rot/hazard.ts';
-import { bestPull, earnedPerDay, horizonDays, type Pull, type PullCurve, pullCurve } from './pull.ts';
+import { bestPull, earnedPerDay, horizonDays, type Pull, type PullCurve, pullCurve } from '../takeOut/takeOut.ts';
 import { treatmentOf } from './resolve.ts';
 
 /** One school's answer to "how long in the cold?" for one species: gain against loss, and the best day. */

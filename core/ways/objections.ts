@@ -6,11 +6,11 @@ import type { Way } from '@chill/model/way.ts';
 import { daysBetween, shortDate, spell } from '../calendar/dates.ts';
 import { daylengthHours, SHORT_DAY_HOURS } from '../calendar/daylength.ts';
 import type { Keeping } from '../lot/drying.ts';
+import { earnedPerDay, steadyCurve } from '../takeOut/takeOut.ts';
 import { dayIn, yearOf } from '../winter/climate.ts';
 import { firstFrostOf, frostRiskOn } from '../winter/frost.ts';
 import { ANIMALS_PER_DAY } from '../winter/outdoors.ts';
 import type { Objection, Proposal } from './proposal.ts';
-import { earnedPerDay, steadyCurve } from './pull.ts';
 import { sproutingStage, sproutsAt } from './resolve.ts';
 
 /** Rot that takes at least this share in wet paper is worth saying. */

@@ -1,7 +1,7 @@
 import type { DatedStage } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Way } from '@chill/model/way.ts';
-import type { Prospect } from '../lot/prospect.ts';
+import type { Prospect } from '../chance/prospect.ts';
 import type { Effort } from './effort.ts';
 import type { Chain, ResolvedStage } from './resolve.ts';
 

@@ -5,15 +5,17 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Way } from '@chill/model/way.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
+import { chanceOf, type Evidence, prospectOf, rangeOf, seedsFor } from '../chance/prospect.ts';
 import { randomFrom } from '../chance/random.ts';
+import { type BetaShare, meanShare } from '../chance/shares.ts';
 import type { SwingingPlace } from '../chill/met.ts';
 import type { Brought } from '../chill/requirement.ts';
 import { type Keeping, keepingOf } from '../lot/drying.ts';
 import { broughtBy } from '../lot/lotLedger.ts';
-import { chanceOf, type Evidence, prospectOf, rangeOf, seedsFor } from '../lot/prospect.ts';
-import { type BetaShare, meanShare, soundShare } from '../lot/viability.ts';
+import { soundShare } from '../lot/viability.ts';
 import type { LearnedRot } from '../rot/learned.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
+import { WINDOW_KEEPS } from '../takeOut/takeOut.ts';
 import { dayIn, yearOf } from '../winter/climate.ts';
 import { followedFor, WinterCount } from '../winter/enough.ts';
 import { nextFrostSafeDate } from '../winter/frost.ts';
@@ -22,7 +24,6 @@ import { planBackward, planForward, totalDays } from './chain.ts';
 import { effortOf } from './effort.ts';
 import { objectionsTo } from './objections.ts';
 import type { KeyDates, Objection, Proposal } from './proposal.ts';
-import { WINDOW_KEEPS } from './pull.ts';
 import {
   chainLinks,
   chainOf,

@@ -3,28 +3,30 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Cue, Species } from '@chill/model/species.ts';
 import type { Medium, Stage, StageKind } from '@chill/model/stage.ts';
 import type { Way } from '@chill/model/way.ts';
+import { handbookLink, type NamedLink } from '../chance/prospect.ts';
+import type { BetaShare } from '../chance/shares.ts';
 import { coldResponseOf, RIPENING_RESPONSE, WARM_RESPONSE } from '../chill/effectiveness.ts';
+import { DAYS_PER_TURN, MOST_TURNS, TURNS_SURVIVAL, turnsCredit } from '../chill/freezeThaw.ts';
 import type { SwingingPlace } from '../chill/met.ts';
-import { type Brought, type Credit, daysToFree, freedWithCredit, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
-import { handbookLink, type NamedLink } from '../lot/prospect.ts';
-import type { BetaShare } from '../lot/viability.ts';
+import {
+  type Brought,
+  type Credit,
+  daysToFree,
+  freedWithCredit,
+  NO_CREDIT,
+  type Requirement,
+  requirementsOf,
+} from '../chill/requirement.ts';
+import { ASSUMED_C, placesFor } from '../kinds/places.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { type LearnedRot, ROT_PRIOR } from '../rot/learned.ts';
 import { daysToSprout, degreesPerDay, sproutedOfThoseThatWill, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
+import { bestPull, type Pull, type PullCurve, type SteadyTreatment, steadyCurve } from '../takeOut/takeOut.ts';
 import { dayIn, type YearOfDays } from '../winter/climate.ts';
 import { outdoorStay, type Shelter } from '../winter/outdoors.ts';
-import { ASSUMED_C, placesFor } from './places.ts';
-import { bestPull, type Pull, type PullCurve, type SteadyTreatment, steadyCurve } from './pull.ts';
-import { requirementsOf } from './requirements.ts';
 
 /** A dry-cold day counts as 1/1.25 of a moist one, where dry cold works at all. Assumption. */
 export const DRY_COLD_FACTOR = 1.25;
-/** Chill-days credited for one freezer turn (a day frozen, a day in the fridge), and how many turns may count. Anecdotal. */
-export const TURN_CREDIT_DAYS = 10;
-export const MOST_TURNS = 3;
-/** Share of seed that lives through the freezer turns. Anecdotal. */
-export const TURNS_SURVIVAL = 0.85;
-const DAYS_PER_TURN = 2;
 /** How long seed is left outdoors where no winter is known of, days. */
 const NO_WINTER_DAYS = 120;
 
@@ -157,11 +159,6 @@ export function resolveWay(
   }
 }
 
-/** Chill-days credited to freezer turns that took `days`. Anecdotal. */
-export function turnsCredit(days: number): number {
-  return TURN_CREDIT_DAYS * Math.min(MOST_TURNS, Math.floor(days / DAYS_PER_TURN));
-}
-
 /** What of a stage its chain is made from: as it is planned, or as it went. */
 export type ChainStage = Pick<ResolvedStage, 'kind' | 'temperature_C' | 'halfSwing_C' | 'curve' | 'freed' | 'survives'> &
   Partial<Pick<ResolvedStage, 'days' | 'degrees'>>;
@@ -292,8 +289,8 @@ export function chainLinks(sound: BetaShare, species: Species, way: Way, chain: 
   const rot = media.map((medium): NamedLink => {
     const mine = rotting.filter((stage) => stage.medium === medium);
     const exposure = mine.reduce((sum, stage) => sum + (stage.exposure ?? 0), 0);
-    const shape = mine.find(({ rotShape }) => rotShape !== undefined)?.rotShape;
-    return { key: `rot ${medium}`, link: { rotExposure: exposure, ...(shape !== undefined && { shape }) } };
+    const shape = mine.find(({ rotShape }) => rotShape !== undefined)?.rotShape ?? ROT_PRIOR.shape;
+    return { key: `rot ${medium}`, link: { exposure, shape } };
   });
   // What is lost otherwise than by rot: to animals, in the freezer.
   const otherwise = stages.reduce(

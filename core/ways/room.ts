@@ -1,7 +1,7 @@
 import type { Place, RoomUnit } from '@chill/model/place.ts';
 import type { SeedForm } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
-import { TUB_ML, unitsFor } from './effort.ts';
+import { TUB_ML, unitsFor } from '../mix/laying.ts';
 
 /** What a folded towel in its bag, an envelope, and a tray take up, L. Assumptions. */
 const TOWEL_L = 0.5;

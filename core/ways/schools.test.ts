@@ -6,7 +6,7 @@ import type { Species } from '@chill/model/species.ts';
 import type { School } from '@chill/model/way.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays, daysBetween } from '../calendar/dates.ts';
-import { unitsFor } from './effort.ts';
+import { unitsFor } from '../mix/laying.ts';
 import { mediaCurves } from './mediaCurves.ts';
 import { propose, type Request, weighWays } from './propose.ts';
 import { findWay, isControl, schoolWay, towelTestWay, waysToWeigh } from './schools.ts';

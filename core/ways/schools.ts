@@ -1,7 +1,7 @@
 import type { Species } from '@chill/model/species.ts';
 import type { Medium, Stage } from '@chill/model/stage.ts';
 import type { Evidence, School, Way } from '@chill/model/way.ts';
-import { TURNS_SURVIVAL } from './resolve.ts';
+import { TURNS_SURVIVAL } from '../chill/freezeThaw.ts';
 
 interface SchoolWords {
   id: string;

@@ -6,13 +6,13 @@ import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays, daysBetween } from '../calendar/dates.ts';
+import { jeffreys } from '../chance/shares.ts';
 import { requirementFrom } from '../chill/requirement.ts';
-import { jeffreys } from '../lot/viability.ts';
+import { whyPull, whySeeds } from '../schedule/explain.ts';
+import { bestPull, steadyCurve } from '../takeOut/takeOut.ts';
 import { frostRiskOn, frostSafeDate, nextFrostSafeDate } from '../winter/frost.ts';
 import { planBackward, planForward } from './chain.ts';
-import { whyPull, whySeeds } from './explain.ts';
 import { propose, type Request, weighWays } from './propose.ts';
-import { bestPull, steadyCurve } from './pull.ts';
 import { chainOf, resolveWay } from './resolve.ts';
 
 const handbook = loadHandbook();

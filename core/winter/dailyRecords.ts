@@ -3,8 +3,8 @@ import { PlainDate } from '@chill/model/primitives.ts';
 import Papa from 'papaparse';
 import { dayNumber } from '../calendar/dates.ts';
 import { localTimeReader } from '../calendar/localTimes.ts';
-import type { Readings } from '../chill/measured.ts';
-import { LeftLines, type LeftOut } from '../chill/tidyReadings.ts';
+import type { Readings } from '../readings/readings.ts';
+import { LeftLines, type LeftOut } from '../readings/tidyReadings.ts';
 import { BROKEN_OFF, brokenOff, LINE_END } from '../units/lines.ts';
 import { FLAT_DAMPING } from './climate.ts';
 

@@ -6,7 +6,7 @@ import type { Met } from '../chill/met.ts';
 import { type Credit, NO_CREDIT } from '../chill/requirement.ts';
 import { ageing, expectedSurvival, ROT_LAW } from '../rot/hazard.ts';
 import { ROT_PRIOR, type RotMultiplier } from '../rot/learned.ts';
-import { bestPull, type Pull, type PullCurve } from '../ways/pull.ts';
+import { bestPull, type Pull, type PullCurve } from '../takeOut/takeOut.ts';
 import { dailyEffect, dayIn, daysUntilWarm, type YearOfDays } from './climate.ts';
 import { type Class, classesOf, creditOfLast, freedOf, type Season, seasonsOf } from './seasons.ts';
 

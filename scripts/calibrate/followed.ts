@@ -1,13 +1,13 @@
 import { addDays, daysBetween } from '@chill/core/calendar/dates.ts';
+import { jeffreys } from '@chill/core/chance/shares.ts';
 import { COLD_RESPONSE, coldResponseOf, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
 import { placeDays } from '@chill/core/chill/placeDays.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
-import { jeffreys } from '@chill/core/lot/viability.ts';
 import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { project } from '@chill/core/schedule/project.ts';
 import type { Setting } from '@chill/core/schedule/setting.ts';
+import { sproutCurve } from '@chill/core/schedule/sproutCurve.ts';
 import { tasksFor } from '@chill/core/schedule/tasks.ts';
-import { sproutCurve } from '@chill/core/sprout/curve.ts';
 import { sproutResponse } from '@chill/core/sprout/thermalTime.ts';
 import { planFrom } from '@chill/core/ways/propose.ts';
 import type { Batch } from '@chill/model/batch.ts';

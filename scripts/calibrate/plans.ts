@@ -1,4 +1,4 @@
-import { jeffreys } from '@chill/core/lot/viability.ts';
+import { jeffreys } from '@chill/core/chance/shares.ts';
 import type { Species } from '@chill/model/species.ts';
 import { chanceFrom, drawTruth, LivingSeeds } from '@chill/sim/truth.ts';
 import { NURSERY, PLACES, someMethod, TODAY } from './nursery.ts';

@@ -1,6 +1,6 @@
 import { addDays } from '@chill/core/calendar/dates.ts';
 import { randomFrom } from '@chill/core/chance/random.ts';
-import { jeffreys } from '@chill/core/lot/viability.ts';
+import { jeffreys } from '@chill/core/chance/shares.ts';
 import { propose } from '@chill/core/ways/propose.ts';
 import { waysToWeigh } from '@chill/core/ways/schools.ts';
 import { dayIn, yearOf } from '@chill/core/winter/climate.ts';

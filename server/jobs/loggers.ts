@@ -1,5 +1,5 @@
-import { noReadings, type RawReading, tidyReadings } from '@chill/core/chill/tidyReadings.ts';
 import { parseDeviceLine } from '@chill/core/devices/line.ts';
+import { noReadings, type RawReading, tidyReadings } from '@chill/core/readings/tidyReadings.ts';
 import type { NurseryClock } from '../clock.ts';
 import type { Devices } from '../devices.ts';
 import type { Store } from '../store/store.ts';

@@ -1,4 +1,5 @@
-import { meanShare, soundShare } from '@chill/core/lot/viability.ts';
+import { meanShare } from '@chill/core/chance/shares.ts';
+import { soundShare } from '@chill/core/lot/viability.ts';
 import { trueSoundOf } from '@chill/demo/grow.ts';
 import type { Species } from '@chill/model/species.ts';
 import { z } from '@chill/model/zod.ts';

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { startingPlaces } from '@chill/core/ways/places.ts';
+import { startingPlaces } from '@chill/core/kinds/places.ts';
 import { Nursery } from '@chill/model/nursery.ts';
 import { Place } from '@chill/model/place.ts';
 import { Id } from '@chill/model/primitives.ts';

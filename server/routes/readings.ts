@@ -1,6 +1,6 @@
-import { MOST_BYTES, unpackReadings } from '@chill/core/chill/packed.ts';
-import { thinned } from '@chill/core/chill/thinned.ts';
-import { untidiness } from '@chill/core/chill/tidyReadings.ts';
+import { MOST_BYTES, unpackReadings } from '@chill/core/readings/packed.ts';
+import { thinned } from '@chill/core/readings/thinned.ts';
+import { untidiness } from '@chill/core/readings/tidyReadings.ts';
 import { Id, Instant, shortText } from '@chill/model/primitives.ts';
 import { PlaceTemperatures, ReadingImport, ReadingSource, TypedReading } from '@chill/model/temperature.ts';
 import { z } from '@chill/model/zod.ts';

@@ -1,5 +1,6 @@
-import { lastAtOrBefore, type Readings } from '@chill/core/chill/measured.ts';
-import { noReadings } from '@chill/core/chill/tidyReadings.ts';
+import { lastAtOrBefore } from '@chill/core/chill/measured.ts';
+import type { Readings } from '@chill/core/readings/readings.ts';
+import { noReadings } from '@chill/core/readings/tidyReadings.ts';
 import type { ReadingImport } from '@chill/model/temperature.ts';
 import type Database from 'better-sqlite3';
 import { Fault } from '../fault.ts';

@@ -1,4 +1,4 @@
-import type { Readings } from '@chill/core/chill/measured.ts';
+import type { Readings } from '@chill/core/readings/readings.ts';
 import type { Batch, NewBatch, Split } from '@chill/model/batch.ts';
 import type { Append } from '@chill/model/event.ts';
 import type { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';

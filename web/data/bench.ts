@@ -1,7 +1,7 @@
 import type { Timer } from '@chill/core/ledger/batchState.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
-import { BENCH_STAGES } from '@chill/core/schedule/intervals.ts';
 import { handTime } from '@chill/core/treat/handTime.ts';
+import { BENCH_STAGES } from '@chill/core/treat/intervals.ts';
 import { type BenchOrder, benchJob, orderSession } from '@chill/core/treat/session.ts';
 import { readTimer } from '@chill/core/treat/timers.ts';
 import type { OpeningMethod } from '@chill/model/event.ts';

@@ -1,5 +1,5 @@
-import { BENCH_STAGES } from '@chill/core/schedule/intervals.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
+import { BENCH_STAGES } from '@chill/core/treat/intervals.ts';
 import type { BatchView, NurseryView } from './nursery.ts';
 
 /** The stations of the run, left to right. */

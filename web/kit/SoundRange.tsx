@@ -1,5 +1,6 @@
-import { expectedHalfWidth, meanShare, moreToTest, soundShare, wilsonInterval } from '@chill/core/lot/viability.ts';
-import { whySound } from '@chill/core/ways/explain.ts';
+import { expectedHalfWidth, meanShare, moreToTest, wilsonInterval } from '@chill/core/chance/shares.ts';
+import { soundShare } from '@chill/core/lot/viability.ts';
+import { whySound } from '@chill/core/schedule/explain.ts';
 import { believedViable, towelEvidence } from '@chill/core/ways/towelTest.ts';
 import type { Lot, Soundness, TowelResult } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';

@@ -1,5 +1,5 @@
 import { addDays, dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
-import type { ProjectedStage } from '@chill/core/schedule/stages.ts';
+import type { ProjectedStage } from '@chill/core/ledger/projectedStage.ts';
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import type { BatchView } from '../data/nursery.ts';
 import { type Step, StepLine } from './StepLine.tsx';

@@ -1,4 +1,4 @@
-import type { Why } from '@chill/core/ways/explain.ts';
+import type { Why } from '@chill/core/schedule/explain.ts';
 
 /** The answer to "why?", folded until it is asked. */
 export function WhyNote({ why, ask = 'why?' }: { why: Why; ask?: string }) {

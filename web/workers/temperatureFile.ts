@@ -1,8 +1,8 @@
-import { MOST_READINGS, packReadings } from '@chill/core/chill/packed.ts';
-import type { LeftOut } from '@chill/core/chill/tidyReadings.ts';
+import { guessLayout, type LoggerLayout } from '@chill/core/readings/loggerCsv.ts';
+import { LogReader, lineReader } from '@chill/core/readings/logReader.ts';
+import { MOST_READINGS, packReadings } from '@chill/core/readings/packed.ts';
+import type { LeftOut } from '@chill/core/readings/tidyReadings.ts';
 import { LINE_END } from '@chill/core/units/lines.ts';
-import { guessLayout, type LoggerLayout } from '@chill/core/units/loggerCsv.ts';
-import { LogReader, lineReader } from '@chill/core/units/logReader.ts';
 import { asReadings, type DailyLayout, type DailyRecord, guessDaily, readDaily } from '@chill/core/winter/dailyRecords.ts';
 import type { Problem } from '@chill/model/problem.ts';
 

@@ -1,12 +1,12 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { likelyCodes, parseBagCode } from '@chill/core/ledger/bagCode.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
+import { unitsFor } from '@chill/core/mix/laying.ts';
+import { whyExpected, whyTopUp, whyTreatment } from '@chill/core/schedule/explain.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import { describeEvent } from '@chill/core/schedule/record.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
-import { unitsFor } from '@chill/core/ways/effort.ts';
-import { whyExpected, whyTopUp, whyTreatment } from '@chill/core/ways/explain.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import { type CSSProperties, lazy, Suspense } from 'react';
 import { Link, useParams } from 'react-router';

@@ -1,6 +1,7 @@
 import { addDays, daysBetween, later, shortDate } from '@chill/core/calendar/dates.ts';
+import { meanShare } from '@chill/core/chance/shares.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
-import { meanShare, soundShare } from '@chill/core/lot/viability.ts';
+import { soundShare } from '@chill/core/lot/viability.ts';
 import { asItStands, type BatchView, useNursery } from '../../data/nursery.ts';
 
 const WIDTH = 420;

@@ -1,5 +1,5 @@
 import { addDays, shortDate } from '@chill/core/calendar/dates.ts';
-import { type CurvePoint, sproutCurve } from '@chill/core/sprout/curve.ts';
+import { type CurvePoint, sproutCurve } from '@chill/core/schedule/sproutCurve.ts';
 import { LineChart } from 'echarts/charts';
 import { GridComponent } from 'echarts/components';
 import { init, use } from 'echarts/core';

@@ -1,5 +1,5 @@
 import { addDays, daysBetween, shortDate } from '@chill/core/calendar/dates.ts';
-import { placesFor } from '@chill/core/ways/places.ts';
+import { placesFor } from '@chill/core/kinds/places.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { lotInRequest, propose } from '@chill/core/ways/propose.ts';
 import { waysToWeigh } from '@chill/core/ways/schools.ts';

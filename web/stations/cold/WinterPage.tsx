@@ -1,6 +1,6 @@
 import { addDays, daysBetween, later, shortDate } from '@chill/core/calendar/dates.ts';
 import type { Credit } from '@chill/core/chill/requirement.ts';
-import { placesFor } from '@chill/core/ways/places.ts';
+import { placesFor } from '@chill/core/kinds/places.ts';
 import { dayIn, yearOf } from '@chill/core/winter/climate.ts';
 import { ENOUGH_SHARE, followedFor, type WinterQuestion } from '@chill/core/winter/enough.ts';
 import { shelterLoss } from '@chill/core/winter/outdoors.ts';

@@ -3,9 +3,9 @@ import { type Cooling, coolingOf, DOSE_ABOVE_C, minutesAbove, type PourOver, pou
 import { estimateSeeds } from '@chill/core/lot/count.ts';
 import { dilute, parseDilution } from '@chill/core/mix/dilution.ts';
 import { MEDIA, type MixPart, mediumWater_mL, sowingDepth_mm, towelWater_mL } from '@chill/core/mix/water.ts';
+import type { Why } from '@chill/core/schedule/explain.ts';
 import { readNumber } from '@chill/core/units/number.ts';
 import { parseQuantity, type Quantity, showQuantity, unitOf, volumeBothWays } from '@chill/core/units/quantities.ts';
-import type { Why } from '@chill/core/ways/explain.ts';
 import type { Units } from '@chill/model/nursery.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 

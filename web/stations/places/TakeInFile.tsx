@@ -1,6 +1,6 @@
 import { dayAndTimeIn } from '@chill/core/calendar/moments.ts';
-import type { LeftOut } from '@chill/core/chill/tidyReadings.ts';
-import { type LoggerLayout, SEPARATORS } from '@chill/core/units/loggerCsv.ts';
+import { type LoggerLayout, SEPARATORS } from '@chill/core/readings/loggerCsv.ts';
+import type { LeftOut } from '@chill/core/readings/tidyReadings.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
 import { newId } from '../../data/newId.ts';

@@ -1,7 +1,7 @@
 import { spell } from '@chill/core/calendar/dates.ts';
+import { placesFor } from '@chill/core/kinds/places.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { type MediumCurve, mediaCurves } from '@chill/core/ways/mediaCurves.ts';
-import { placesFor } from '@chill/core/ways/places.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useMemo } from 'react';
 import { useNursery } from '../../data/nursery.ts';

@@ -1,4 +1,4 @@
-import { reasonForFirst } from '@chill/core/ways/explain.ts';
+import { reasonForFirst } from '@chill/core/schedule/explain.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { lotInRequest, type Weighed, weighWays } from '@chill/core/ways/propose.ts';
 import { isControl } from '@chill/core/ways/schools.ts';

@@ -1,4 +1,4 @@
-import { whyArms } from '@chill/core/ways/explain.ts';
+import { whyArms } from '@chill/core/schedule/explain.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { planFrom } from '@chill/core/ways/propose.ts';
 import { isControl, UNTREATED } from '@chill/core/ways/schools.ts';

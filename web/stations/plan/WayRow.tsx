@@ -1,9 +1,9 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
+import { whyPull, whySeeds } from '@chill/core/schedule/explain.ts';
 import { type Lodging, lodgingsOf } from '@chill/core/schedule/lodging.ts';
 import { MEDIUM_NAMES, STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
-import { whyPull, whySeeds } from '@chill/core/ways/explain.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { planFrom } from '@chill/core/ways/propose.ts';
 import { roundRoom } from '@chill/core/ways/room.ts';

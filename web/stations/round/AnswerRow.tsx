@@ -1,11 +1,11 @@
 import { mostFor } from '@chill/core/ledger/verbs.ts';
+import { COUNT_FIRST, wantsCount } from '@chill/core/mix/swelling.ts';
 import { type Answer, recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
-import { BENCH_STAGES } from '@chill/core/schedule/intervals.ts';
 import { KEPT_DRY } from '@chill/core/schedule/setting.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import { cautionAt, MOULD_CAUTION } from '@chill/core/schedule/words.ts';
-import { COUNT_FIRST, wantsCount } from '@chill/core/treat/swelling.ts';
+import { BENCH_STAGES } from '@chill/core/treat/intervals.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';

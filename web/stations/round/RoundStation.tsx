@@ -1,9 +1,9 @@
 import { longDate } from '@chill/core/calendar/dates.ts';
 import { SHOULD_STAY, temperatureNow } from '@chill/core/chill/now.ts';
+import { placesFor } from '@chill/core/kinds/places.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
 import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
-import { placesFor } from '@chill/core/ways/places.ts';
 import { type CSSProperties, useState } from 'react';
 import { Link } from 'react-router';
 import { asItStands, useNursery } from '../../data/nursery.ts';

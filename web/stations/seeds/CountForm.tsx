@@ -1,7 +1,8 @@
+import { meanShare } from '@chill/core/chance/shares.ts';
 import { estimateSeeds, pureLiveSeed, type SeedEstimate } from '@chill/core/lot/count.ts';
-import { meanShare, soundShare } from '@chill/core/lot/viability.ts';
+import { soundShare } from '@chill/core/lot/viability.ts';
+import { whyCount } from '@chill/core/schedule/explain.ts';
 import { parseQuantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
-import { whyCount } from '@chill/core/ways/explain.ts';
 import { CountMethod } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useState } from 'react';

@@ -1,4 +1,4 @@
-import { type CurvePoint, sproutCurve } from '@chill/core/sprout/curve.ts';
+import { type CurvePoint, sproutCurve } from '@chill/core/schedule/sproutCurve.ts';
 import type { BatchView } from '../../data/nursery.ts';
 import { StationList } from '../../kit/StationList.tsx';
 

@@ -1,7 +1,7 @@
+import { COUNT_FIRST, swellingOf, TAKEN_FROM, wantsCount } from '@chill/core/mix/swelling.ts';
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import { lineageOf, type Opener, roundAdvice, roundsOf } from '@chill/core/treat/rounds.ts';
 import { planSplit, roundOf } from '@chill/core/treat/split.ts';
-import { COUNT_FIRST, swellingOf, TAKEN_FROM, wantsCount } from '@chill/core/treat/swelling.ts';
 import type { Move } from '@chill/model/event.ts';
 import type { Swelling } from '@chill/model/treatment.ts';
 import { useState } from 'react';

@@ -1,5 +1,5 @@
 import { countIn } from '@chill/core/ledger/states.ts';
-import { mediumFor_mL, mixForBags, seedMass_g, seedsOnTowel, seedVolume_mL } from '@chill/core/mix/laying.ts';
+import { mediumFor_mL, mixForBags, seedMass_g, seedsOnTowel, seedVolume_mL, TUB_ML } from '@chill/core/mix/laying.ts';
 import {
   MEDIA,
   MEDIUM_TARGET,
@@ -13,7 +13,6 @@ import {
 } from '@chill/core/mix/water.ts';
 import { beginWords } from '@chill/core/schedule/words.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
-import { TUB_ML } from '@chill/core/ways/effort.ts';
 import { Link } from 'react-router';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { useStored } from '../../../data/stored.ts';

@@ -1,6 +1,6 @@
 import { momentIn } from '@chill/core/calendar/moments.ts';
+import { MOST_TURNS } from '@chill/core/chill/freezeThaw.ts';
 import { LEAST_FROZEN_HOURS, readTurns, TURN_HOURS } from '@chill/core/treat/turns.ts';
-import { MOST_TURNS } from '@chill/core/ways/resolve.ts';
 import { nowInstant, useNow } from '../../../data/now.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { Figure } from '../../../kit/Figure.tsx';

@@ -1,7 +1,7 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
-import type { SproutForecast } from '../schedule/project.ts';
-import type { CountRange } from './belief.ts';
+import type { CountRange } from '../sprout/belief.ts';
+import type { SproutForecast } from './project.ts';
 
 export interface CurvePoint {
   day: number;

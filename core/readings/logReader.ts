@@ -1,9 +1,9 @@
 import Papa from 'papaparse';
 import { localTimeReader } from '../calendar/localTimes.ts';
-import type { Readings } from '../chill/measured.ts';
-import { LeftLines, type LeftOut, type RawReading, tidyReadings } from '../chill/tidyReadings.ts';
-import { BROKEN_OFF, brokenOff } from './lines.ts';
+import { BROKEN_OFF, brokenOff } from '../units/lines.ts';
 import { type LoggerLayout, readLoggerLine } from './loggerCsv.ts';
+import type { Readings } from './readings.ts';
+import { LeftLines, type LeftOut, type RawReading, tidyReadings } from './tidyReadings.ts';
 
 const MINUTE_MS = 60_000;
 /** No logger writes a longer line: a text without line ends is not its file. */

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import type { LocalDateTime } from '../calendar/localTimes.ts';
-import { LINE_END } from './lines.ts';
+import { LINE_END } from '../units/lines.ts';
 
 /** Orders in which a date's figures can stand. */
 export type DateOrder = 'ymd' | 'dmy' | 'mdy';

@@ -4,9 +4,9 @@ import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import { estimateSeeds, type SeedEstimate } from '../lot/count.ts';
 import { learnRot } from '../rot/learned.ts';
+import { propose, type Request, weighWays } from '../ways/propose.ts';
+import { findWay } from '../ways/schools.ts';
 import { reasonForFirst, whyArms, whyCount, whyPull, whySeeds, whySound, whyTopUp, whyTreatment } from './explain.ts';
-import { propose, type Request, weighWays } from './propose.ts';
-import { findWay } from './schools.ts';
 
 const handbook = loadHandbook();
 const places = PLACES.map((place, i) => ({ id: String(i), ...place }));

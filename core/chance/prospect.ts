@@ -1,9 +1,8 @@
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
-import { binomialAtLeast, logChoose, reachedWith } from '../chance/binomial.ts';
-import { betaQuantiles, gammaQuantiles } from '../chance/distributions.ts';
-import { type Random, randomFrom } from '../chance/random.ts';
-import { ROT_PRIOR } from '../rot/learned.ts';
-import type { BetaShare } from './viability.ts';
+import { binomialAtLeast, logChoose, reachedWith } from './binomial.ts';
+import { betaQuantiles, gammaQuantiles } from './distributions.ts';
+import { type Random, randomFrom } from './random.ts';
+import type { BetaShare } from './shares.ts';
 
 /** What a handbook figure for one link counts for, in seeds seen (science: a prior worth 10 seeds). */
 export const LINK_WORTH_SEEDS = 10;
@@ -11,13 +10,13 @@ export const LINK_WORTH_SEEDS = 10;
 export const TIME_SCALE_SPREAD = 0.35;
 
 /**
- * One link of the chain from seed to plant, as a share 0 to 1: a known one; an uncertain one; rot of a given mean exposure with a multiplier that is not
- * known (Gamma of this shape and mean 1, the prior's where nothing was learned); equally likely values; or what a time scale makes of it.
+ * One link of the chain from seed to plant, as a share 0 to 1: a known one; an uncertain one; what is left after a given mean exposure to a hazard whose
+ * multiplier is not known (Gamma of this shape and mean 1); equally likely values; or what a time scale makes of it.
  */
 export type Link =
   | number
   | BetaShare
-  | { rotExposure: number; shape?: number }
+  | { exposure: number; shape: number }
   | { values: Float64Array }
   | { ofTimeScale: (times: number) => number };
 
@@ -77,7 +76,7 @@ export function prospectOf(links: readonly (Link | NamedLink)[], random?: Random
     if (typeof one.link === 'number') {
       if (!(one.link >= 0 && one.link <= 1)) throw new RangeError('A share lies between 0 and 1.');
       certain *= one.link;
-    } else if (!('rotExposure' in one.link) || one.link.rotExposure > 0) uncertain.push(one);
+    } else if (!('exposure' in one.link) || one.link.exposure > 0) uncertain.push(one);
   }
   if (uncertain.length === 0 || certain === 0) return { shares: Float64Array.of(certain), mean: certain };
   const only = uncertain[0]?.link as Exclude<Link, number>;
@@ -271,11 +270,9 @@ function partsOf(link: Exclude<Link, number>, draws: number): Float64Array {
   if ('values' in link) return Float64Array.from({ length: draws }, (_, i) => link.values[i % link.values.length] as number);
   if ('ofTimeScale' in link) return timeScales(draws).map(link.ofTimeScale);
   const at = Array.from({ length: draws }, (_, i) => (i + 0.5) / draws);
-  if ('rotExposure' in link) {
-    const multipliers = remembered(`g${link.shape ?? ROT_PRIOR.shape} ${draws}`, () =>
-      gammaQuantiles(link.shape ?? ROT_PRIOR.shape, link.shape ?? ROT_PRIOR.shape, at),
-    );
-    return multipliers.map((multiplier) => Math.exp(-link.rotExposure * multiplier));
+  if ('exposure' in link) {
+    const multipliers = remembered(`g${link.shape} ${draws}`, () => gammaQuantiles(link.shape, link.shape, at));
+    return multipliers.map((multiplier) => Math.exp(-link.exposure * multiplier));
   }
   return remembered(`b${link.alpha},${link.beta} ${draws}`, () => betaQuantiles(link.alpha, link.beta, at));
 }
@@ -285,11 +282,9 @@ function quantilesOf(link: Exclude<Link, number>): Float64Array {
   if ('values' in link) return summed(link.values).shares;
   if ('ofTimeScale' in link) return summed(timeScales(DRAWS).map(link.ofTimeScale)).shares;
   const at = CHANCES;
-  if (!('rotExposure' in link)) return remembered(`B${link.alpha},${link.beta}`, () => betaQuantiles(link.alpha, link.beta, at));
-  const multipliers = remembered(`G${link.shape ?? ROT_PRIOR.shape}`, () =>
-    gammaQuantiles(link.shape ?? ROT_PRIOR.shape, link.shape ?? ROT_PRIOR.shape, at),
-  );
-  return multipliers.map((multiplier) => Math.exp(-link.rotExposure * multiplier)).reverse();
+  if (!('exposure' in link)) return remembered(`B${link.alpha},${link.beta}`, () => betaQuantiles(link.alpha, link.beta, at));
+  const multipliers = remembered(`G${link.shape}`, () => gammaQuantiles(link.shape, link.shape, at));
+  return multipliers.map((multiplier) => Math.exp(-link.exposure * multiplier)).reverse();
 }
 
 /** Equally likely time scales, each as a factor on the handbook's, rising. */

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { BROKEN_OFF } from './lines.ts';
+import { BROKEN_OFF } from '../units/lines.ts';
 import { guessLayout, type LoggerLayout } from './loggerCsv.ts';
 import { LogReader, lineReader } from './logReader.ts';
 

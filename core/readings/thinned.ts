@@ -1,4 +1,4 @@
-import type { Readings } from './measured.ts';
+import type { Readings } from './readings.ts';
 
 /**
  * About `points` readings that draw the same line: of each stretch of time the first, the coldest, the warmest and the last, so that no spike is lost.

@@ -2,10 +2,10 @@ import { describe, expect, test } from '@jest/globals';
 import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
 import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf';
 import fc from 'fast-check';
-import { randomFrom } from '../chance/random.ts';
+import { plantsRange, seedsNeeded } from '../lot/seedsNeeded.ts';
 import { chanceOf, handbookLink, prospectOf, quantileAt, rangeOf, seedsFor } from './prospect.ts';
-import { plantsRange, seedsNeeded } from './seedsNeeded.ts';
-import { jeffreys } from './viability.ts';
+import { randomFrom } from './random.ts';
+import { jeffreys } from './shares.ts';
 
 describe('the chance that a seed becomes a plant', () => {
   test.each([
@@ -35,7 +35,7 @@ describe('the chance that a seed becomes a plant', () => {
     const { mean } = prospectOf([jeffreys(17, 20), handbookLink(0.85), handbookLink(0.75), 0.9]);
     expect(mean).toBeCloseTo((17.5 / 21) * 0.85 * 0.75 * 0.9, 2);
     // Rot with a Gamma(4, 4) multiplier: E exp(−E·g) = (1 + E/4)^−4.
-    expect(prospectOf([{ rotExposure: 0.3 }]).mean).toBeCloseTo((1 + 0.3 / 4) ** -4, 3);
+    expect(prospectOf([{ exposure: 0.3, shape: 4 }]).mean).toBeCloseTo((1 + 0.3 / 4) ** -4, 3);
   });
 
   test('the parts of a distribution are its quantiles, by the library', () => {
@@ -44,7 +44,7 @@ describe('the chance that a seed becomes a plant', () => {
   });
 
   test('another deal of the same links moves the answer by little', () => {
-    const links = [jeffreys(7, 10), handbookLink(0.8), handbookLink(0.7), { rotExposure: 0.2 }];
+    const links = [jeffreys(7, 10), handbookLink(0.8), handbookLink(0.7), { exposure: 0.2, shape: 4 }];
     const asked = ['a', 'b', 'c', 'd'].map((name) => seedsFor(40, 0.9, prospectOf(links, randomFrom(name))) as number);
     expect(Math.max(...asked) / Math.min(...asked)).toBeLessThan(1.05);
   });

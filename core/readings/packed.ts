@@ -1,4 +1,4 @@
-import type { Readings } from './measured.ts';
+import type { Readings } from './readings.ts';
 
 /** Hundredths of a degree: finer than any sensor that nurseries use. */
 const STEPS_PER_C = 100;

@@ -1,19 +1,19 @@
 import type { Medium } from '@chill/model/stage.ts';
 import { spell } from '../calendar/dates.ts';
+import { type BetaShare, meanShare, wilsonInterval } from '../chance/shares.ts';
 import { DRY_COUNTS } from '../chill/account.ts';
 import { COLD_RESPONSE } from '../chill/effectiveness.ts';
 import type { SeedEstimate } from '../lot/count.ts';
-import { type BetaShare, meanShare, wilsonInterval } from '../lot/viability.ts';
 import { FOUND_DRY_AT } from '../mix/topUp.ts';
 import { MEDIUM_TARGET, TOWEL_TARGET } from '../mix/water.ts';
 import { ROT_RATES } from '../rot/hazard.ts';
 import type { RotMultiplier } from '../rot/learned.ts';
 import { rotRange } from '../rot/range.ts';
-import type { SproutForecast } from '../schedule/project.ts';
-import type { TreatmentForecast } from '../schedule/treatmentForecast.ts';
-import { MEDIUM_NAMES } from '../schedule/words.ts';
-import type { Proposal } from './proposal.ts';
-import { earnedPerDay, type Pull, type SteadyTreatment, WINDOW_KEEPS } from './pull.ts';
+import { earnedPerDay, type Pull, type SteadyTreatment, WINDOW_KEEPS } from '../takeOut/takeOut.ts';
+import type { Proposal } from '../ways/proposal.ts';
+import type { SproutForecast } from './project.ts';
+import type { TreatmentForecast } from './treatmentForecast.ts';
+import { MEDIUM_NAMES } from './words.ts';
 
 /** The answer to "why?" for one computed figure. */
 export interface Why {

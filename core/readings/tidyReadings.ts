@@ -1,5 +1,5 @@
 import { FIRST_YEAR } from '@chill/model/primitives.ts';
-import type { Readings } from './measured.ts';
+import type { Readings } from './readings.ts';
 
 /** A reading as a file or a hand gave it: the line it stood on, its moment (ms since 1970), and °C. */
 export interface RawReading {

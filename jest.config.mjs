@@ -8,8 +8,11 @@ export default {
   testMatch: ['**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts'],
   transform: {
-    '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' } }],
+    '^.+\\.ts$|/node_modules/@stdlib/math-base-.+\\.js$': [
+      '<rootDir>/scripts/jest/transform.mjs',
+      { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' } },
+    ],
   },
-  // Workspace packages export their source, which must be transformed too.
-  transformIgnorePatterns: ['/node_modules/(?!@chill/)'],
+  // Workspace packages export their source, which must be transformed too; so must the arithmetic of distributions be, to be quick.
+  transformIgnorePatterns: ['/node_modules/(?!@chill/|@stdlib/math-base-)'],
 };

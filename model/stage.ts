@@ -33,6 +33,25 @@ export const StageDays = z
   });
 export type StageDays = z.infer<typeof StageDays>;
 
+/** Whether a stage must say what its seed lies in. */
+const NEEDS_MEDIUM: Record<StageKind, boolean> = {
+  dryStore: false,
+  clean: false,
+  soak: false,
+  openCoat: false,
+  hotWater: false,
+  disinfect: false,
+  smoke: false,
+  warmMoist: true,
+  coldMoist: true,
+  coldDry: true,
+  freezerTurns: false,
+  outdoorWinter: false,
+  flood: false,
+  warmTowel: false,
+  pot: false,
+};
+
 /** One step of a way. Days and temperature left out are computed from the species and the place. */
 export const Stage = z
   .object({
@@ -42,7 +61,7 @@ export const Stage = z
     temperature_C: Celsius.optional(),
     note: z.string().max(300).optional(),
   })
-  .refine((stage) => !['coldMoist', 'warmMoist', 'coldDry'].includes(stage.kind) || stage.medium !== undefined, {
+  .refine((stage) => !NEEDS_MEDIUM[stage.kind] || stage.medium !== undefined, {
     error: 'A waiting stage must say what the seed lies in.',
     path: ['medium'],
   });

@@ -5,6 +5,7 @@ import { TURN_CREDIT_DAYS, TURNS_SURVIVAL } from '@chill/core/chill/freezeThaw.t
 import { metBy } from '@chill/core/chill/met.ts';
 import type { Requirement } from '@chill/core/chill/requirement.ts';
 import { requirementsOf } from '@chill/core/chill/requirement.ts';
+import { chills, keptDry, STAGES } from '@chill/core/kinds/stages.ts';
 import type { BatchState } from '@chill/core/ledger/batchState.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
 import { ROT_REFERENCE_C, rotHazard } from '@chill/core/rot/hazard.ts';
@@ -144,29 +145,28 @@ function dayByDay(
   for (const [index, done] of state.stages.entries()) {
     if (!done.startedOn) continue;
     const planned = batch.plan.stages[index];
-    const medium: Medium = batch.plan.way.stages[index]?.medium ?? (planned?.kind === 'warmTowel' ? 'towel' : 'ownPot');
+    const facts = planned && STAGES[planned.kind];
+    const medium: Medium = batch.plan.way.stages[index]?.medium ?? (facts?.check === 'sprouts' ? 'towel' : 'ownPot');
     const at = places.find((place) => place.id === done.placeId)?.nominal_C ?? planned?.temperature_C ?? 18;
     const lasts = daysBetween(done.startedOn, done.finishedOn ?? state.closedOn ?? today);
-    const chills = planned?.kind === 'coldMoist' || planned?.kind === 'coldDry' || planned?.kind === 'outdoorWinter';
-    const waits = chills || planned?.kind === 'warmMoist';
-    const grows = planned?.kind === 'warmTowel' || planned?.kind === 'flood' || planned?.kind === 'pot';
-    const met = metBy(
-      { since: done.startedOn, stays: done.stays ?? [], planned_C: at },
-      planned?.kind === 'warmMoist' ? WARM_RESPONSE : response,
-      around,
-    );
+    const cold = chills(planned?.kind);
+    const warms = facts?.earns === 'warmth';
+    const waits = cold || warms;
+    const turns = facts?.course === 'turns';
+    const grows = facts?.course === 'sprouts' || facts?.course === 'grows';
+    const met = metBy({ since: done.startedOn, stays: done.stays ?? [], planned_C: at }, warms ? WARM_RESPONSE : response, around);
     const since = done.startedOn;
     const freshened = state.freshened.map((on) => daysBetween(since, on)).filter((on) => on >= 0);
     for (let day = 0; day < lasts; day++) {
       const fresh = freshened.findLast((on) => on <= day) ?? 0;
       days.push({
-        warm: planned?.kind === 'warmMoist' ? met.effect(day) : 0,
-        cold: planned?.kind === 'freezerTurns' ? TURN_CREDIT_DAYS / 2 : chills ? met.effect(day) : 0,
+        warm: warms ? met.effect(day) : 0,
+        cold: turns ? TURN_CREDIT_DAYS / 2 : cold ? met.effect(day) : 0,
         // Dry seed drinks nothing, and does not move.
-        degrees: (waits || grows) && planned?.kind !== 'coldDry' ? law.rate(at) : 0,
+        degrees: (waits || grows) && !keptDry(planned?.kind) ? law.rate(at) : 0,
         // What rots on the warm towel is counted in the share that sprouts there.
         rot: waits ? rotHazard(day - fresh, { medium, temperature_C: ROT_REFERENCE_C }) * met.rot(day) : 0,
-        turns: planned?.kind === 'freezerTurns',
+        turns,
       });
     }
   }

@@ -1,3 +1,4 @@
+import { STAGES } from '@chill/core/kinds/stages.ts';
 import type { DaysAdvice, Species, TemperatureResponse } from '@chill/model/species.ts';
 import type { Medium, StageKind } from '@chill/model/stage.ts';
 import type { Way } from '@chill/model/way.ts';
@@ -7,7 +8,8 @@ import { skipN } from 'pure-rand/utils/skipN';
 
 /**
  * Seeds with a hidden truth, drawn from the priors that the models state, for finding out whether what Chill promises holds. Everything here is written
- * out again from those models, seed by seed and day by day: it shares no law with the forecasts, or it could not tell that they are wrong.
+ * out again from those models, seed by seed and day by day: it shares no law with the forecasts, or it could not tell that they are wrong; only what a
+ * stage is, damp or dry, warm or cold, both read in the one table of stages.
  */
 
 /** A stream of numbers from 0 (included) to 1 (excluded). */
@@ -204,8 +206,10 @@ export class LivingSeeds {
     const { sprouting, cold } = this.#species;
     const age0 = medium && this.#bed?.medium === medium ? this.#bed.age : 0;
     let freshOn = -age0;
-    const waits = kind === 'coldMoist' || kind === 'warmMoist' || kind === 'outdoorWinter' || kind === 'coldDry' || kind === 'dryStore';
-    const still = ['coldDry', 'dryStore', 'freezerTurns', 'clean', 'soak', 'openCoat', 'hotWater', 'disinfect', 'smoke'].includes(kind);
+    const { course, earns, water } = STAGES[kind];
+    const waits = course === 'waits';
+    const turns = course === 'turns';
+    const still = turns || course === 'bench' || water === 'dry';
     const dryWorks = cold.need !== 'none' && cold.dryColdWorks;
     const coldResponse = (cold.need !== 'none' && cold.response) || COLD;
     for (let day = 0; day < days; day++, this.day++) {
@@ -213,12 +217,12 @@ export class LivingSeeds {
       const hours = stage.steady ? [12] : Array.from({ length: 24 }, (_, hour) => hour);
       const over = (law: (t: number) => number) => hours.reduce((sum, hour) => sum + law(stage.celsius(day, hour)), 0) / hours.length;
       const given = { dry: 0, warm: 0, cold: 0 };
-      if (kind === 'dryStore') given.dry = over((t) => trapezoid(t, DRY));
-      if (kind === 'warmMoist' || kind === 'outdoorWinter') given.warm = over((t) => trapezoid(t, WARM));
-      if (kind === 'coldMoist' || kind === 'outdoorWinter') given.cold = over((t) => trapezoid(t, coldResponse));
-      if (kind === 'coldDry' && dryWorks) given.cold = over((t) => trapezoid(t, coldResponse)) / 1.25;
+      if (earns === 'ripening') given.dry = over((t) => trapezoid(t, DRY));
+      if (earns === 'warmth' || earns === 'winter') given.warm = over((t) => trapezoid(t, WARM));
+      if ((earns === 'cold' && water === 'damp') || earns === 'winter') given.cold = over((t) => trapezoid(t, coldResponse));
+      if (earns === 'cold' && water === 'dry' && dryWorks) given.cold = over((t) => trapezoid(t, coldResponse)) / 1.25;
       // A credit of ten chill-days a turn, three at most; a turn is two days.
-      if (kind === 'freezerTurns') given.cold = day < 6 ? 5 : 0;
+      if (turns) given.cold = day < 6 ? 5 : 0;
       const warmth = still ? 0 : over((t) => degrees(t, sprouting));
       const rate = ROT[medium ?? 'envelope'];
       const shelter = stage.shelter;
@@ -227,12 +231,12 @@ export class LivingSeeds {
             (1 + (day + 0.5 - freshOn) / rate.a0) *
             over((t) => 2.2 ** ((t - 4) / 10)) *
             this.#truth.rot[medium ?? 'envelope'] *
-            (kind === 'outdoorWinter' && shelter?.rain === false ? 1.5 : 1) +
-          (kind === 'outdoorWinter' && shelter?.animals === false ? 0.003 : 0)
+            (earns === 'winter' && shelter?.rain === false ? 1.5 : 1) +
+          (earns === 'winter' && shelter?.animals === false ? 0.003 : 0)
         : 0;
       for (const seed of this.seeds) {
         if (seed.up !== undefined || seed.mouldy !== undefined) continue;
-        if (kind === 'freezerTurns' && seed.diesInFreezer) seed.comes = false;
+        if (turns && seed.diesInFreezer) seed.comes = false;
         seed.rot += hazard;
         if (seed.rot >= seed.bears) {
           seed.mouldy = this.day;

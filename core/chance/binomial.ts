@@ -79,3 +79,26 @@ export function reachedWith(chance: number, most: number, atLeast: (k: number) =
   }
   return low;
 }
+
+/**
+ * The range of a whole number, 0 to `most`, that holds `within` (above 0, below 1) of the chance, cut equally at both ends as nearly as whole numbers can;
+ * what is not missed below, since nothing comes below 0, is left for the upper end to miss. `atLeast` and `guess` are as for {@link reachedWith}, the guess
+ * for each chance.
+ */
+export function rangeHolding(
+  within: number,
+  most: number,
+  atLeast: (k: number) => number,
+  guess: (chance: number) => number,
+): { low: number; high: number } {
+  const reached = (chance: number) => reachedWith(chance, most, atLeast, guess(chance));
+  const missedAbove = (k: number) => (k < most ? atLeast(k + 1) : 0);
+  /** Whether a miss of `one` is nearer to what is meant than that of `other`. */
+  const nearer = (one: number, other: number, meant: number) => Math.abs(one - meant) < Math.abs(other - meant);
+  const tail = (1 - within) / 2;
+  const safe = reached(1 - tail);
+  const low = safe < most && nearer(1 - atLeast(safe + 1), 1 - atLeast(safe), tail) ? safe + 1 : safe;
+  const left = 1 - within - (1 - atLeast(low));
+  const above = Math.max(low, reached(left));
+  return { low, high: above > low && nearer(missedAbove(above - 1), missedAbove(above), left) ? above - 1 : above };
+}

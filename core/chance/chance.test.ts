@@ -5,7 +5,7 @@ import gammaQuantile from '@stdlib/stats-base-dists-gamma-quantile';
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import tQuantile from '@stdlib/stats-base-dists-t-quantile';
 import fc from 'fast-check';
-import { binomialAtLeast, logFactorial, reachedWith } from './binomial.ts';
+import { binomialAtLeast, logFactorial, rangeHolding, reachedWith } from './binomial.ts';
 import { betaQuantiles, gammaQuantiles, studentQuantile } from './distributions.ts';
 import { normalChance } from './normal.ts';
 
@@ -49,5 +49,25 @@ describe('distributions, against the library', () => {
 
   test('a count that is reached is found from any guess', () => {
     for (const guess of [-5, 0, 40, 99, 500]) expect(reachedWith(0.9, 100, (k) => binomialAtLeast(k, 100, 0.4), guess)).toBe(34);
+  });
+});
+
+describe('a range of whole numbers', () => {
+  const holds = (n: number, p: number, within: number) => {
+    const atLeast = (k: number) => binomialAtLeast(k, n, p);
+    const { low, high } = rangeHolding(within, n, atLeast, () => n * p);
+    return { low, high, held: atLeast(low) - (high < n ? atLeast(high + 1) : 0) };
+  };
+  test('of 40 with a chance of 1 in 5 is five to eleven, 8 times in 10', () => {
+    expect(holds(40, 0.2, 0.8)).toMatchObject({ low: 5, high: 11 });
+  });
+  test('holds as often as it says, on the whole, for few and for many, at the bottom too', () => {
+    for (const within of [0.8, 0.9]) {
+      const each = [5, 10, 50, 400].flatMap((n) => Array.from({ length: 40 }, (_, i) => holds(n, (i + 0.5) / 60, within).held));
+      expect(each.reduce((sum, one) => sum + one, 0) / each.length).toBeCloseTo(within, 1);
+      expect(Math.abs(holds(400, 0.002, within).held - within)).toBeLessThan(0.12);
+    }
+    expect(holds(10, 0, 0.9)).toMatchObject({ low: 0, high: 0 });
+    expect(holds(10, 1, 0.9)).toMatchObject({ low: 10, high: 10 });
   });
 });

@@ -1,5 +1,5 @@
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
-import { binomialAtLeast, logChoose, reachedWith } from './binomial.ts';
+import { binomialAtLeast, logChoose, rangeHolding } from './binomial.ts';
 import { betaQuantiles, gammaQuantiles } from './distributions.ts';
 import { type Random, randomFrom } from './random.ts';
 import type { BetaShare } from './shares.ts';
@@ -176,16 +176,14 @@ export function seedsFor(plants: number, confidence: number, prospect: Prospect)
   return reach;
 }
 
-/** The range in which the number of plants will lie with chance `within` (default 0.9), cut equally at both ends. */
+/** The range in which the number of plants will lie with chance `within` (default 0.9); see {@link rangeHolding}. */
 export function rangeOf(seeds: number, prospect: Prospect, within = 0.9): { low: number; high: number } {
-  const tail = (1 - within) / 2;
-  const reached = (chance: number) => {
+  const guess = (chance: number) => {
     const share = quantileAt(prospect.shares, 1 - chance);
     const spread = Math.sqrt(seeds * share * (1 - share));
-    const guess = prospect.shares.length === 1 ? seeds * share + spread * normalQuantile(1 - chance, 0, 1) : seeds * share;
-    return reachedWith(chance, seeds, (k) => chanceOf(k, seeds, prospect), guess);
+    return prospect.shares.length === 1 ? seeds * share + spread * normalQuantile(1 - chance, 0, 1) : seeds * share;
   };
-  return { low: reached(1 - tail), high: reached(tail) };
+  return rangeHolding(within, seeds, (k) => chanceOf(k, seeds, prospect), guess);
 }
 
 /** The share that is undercut with `chance`, read off quantiles at {@link CHANCES}. */

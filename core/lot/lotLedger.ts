@@ -3,6 +3,7 @@ import type { Lot, LotEvent, LotInHand, NewLotEvent, Soundness, Storage, TowelRe
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { addDays, daysBetween, earlier } from '../calendar/dates.ts';
 import type { Brought, Credit } from '../chill/requirement.ts';
+import { STAGES } from '../kinds/stages.ts';
 import { fold, LedgerError } from '../ledger/fold.ts';
 import { countIn } from '../ledger/states.ts';
 
@@ -169,10 +170,10 @@ export function readTowelTest(batch: Pick<Batch, 'plan' | 'events'>): TowelResul
   const over = closedOn ?? (stage >= plan.stages.length ? lastOn : undefined);
   if (!over) return undefined;
   const tested = plan.seeds - countIn(counts, ['movedOn']);
-  const warm = plan.stages.findLastIndex(({ kind }) => kind === 'warmTowel');
+  const warm = plan.stages.findLastIndex(({ kind }) => STAGES[kind].course === 'sprouts');
   const since = stages[warm]?.startedOn;
   if (tested <= 0 || !since) return undefined;
-  const dry = plan.stages.findIndex(({ kind }) => kind === 'dryStore');
+  const dry = plan.stages.findIndex(({ kind }) => STAGES[kind].earns === 'ripening');
   const { startedOn, finishedOn } = stages[dry] ?? {};
   return {
     on: over,

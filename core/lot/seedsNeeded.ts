@@ -1,4 +1,4 @@
-import { binomialAtLeast, reachedWith } from '../chance/binomial.ts';
+import { binomialAtLeast, rangeHolding } from '../chance/binomial.ts';
 import { chanceOf, prospectOf, rangeOf } from '../chance/prospect.ts';
 import { type BetaShare, meanShare } from '../chance/shares.ts';
 
@@ -75,15 +75,10 @@ export function chanceOfAtLeast(plants: number, seeds: number, sound: number | B
   return binomialAtLeast(plants, seeds, chance);
 }
 
-/**
- * The range in which the number of plants will lie with chance `within` (default 0.9), cut equally at both ends.
- */
+/** The range in which the number of plants will lie with chance `within` (default 0.9); see {@link rangeHolding}. */
 export function plantsRange(seeds: number, sound: BetaShare, certain: number, within = 0.9): { low: number; high: number } {
   if (seeds > EXACT_UP_TO) return rangeOf(seeds, prospectOf([sound, certain]), within);
-  const tail = (1 - within) / 2;
-  const outcome = harvest(seeds, sound, certain);
-  const reached = (chance: number) => reachedWith(chance, seeds, outcome.atLeast, seeds * certain * meanShare(sound));
-  return { low: reached(1 - tail), high: reached(tail) };
+  return rangeHolding(within, seeds, harvest(seeds, sound, certain).atLeast, () => seeds * certain * meanShare(sound));
 }
 
 /**

@@ -1,6 +1,7 @@
 import type { Species } from '@chill/model/species.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import type { Swelling } from '@chill/model/treatment.ts';
+import { STAGES } from '../kinds/stages.ts';
 
 /** A soak that swells a smaller share of the seed than this did not take: split the batch. */
 export const TAKEN_FROM = 0.6;
@@ -13,7 +14,7 @@ export const COUNT_FIRST = 'Count the swollen first: the hard ones would only ro
 
 /** True for hard-coated seed in water that nobody has looked at yet: whether its coat opened is not known. */
 export function wantsCount(species: Pick<Species, 'hardCoat'>, { swellings }: { swellings: readonly unknown[] }, kind: StageKind): boolean {
-  return species.hardCoat !== undefined && swellings.length === 0 && (kind === 'soak' || kind === 'hotWater');
+  return species.hardCoat !== undefined && swellings.length === 0 && STAGES[kind].water === 'soaking';
 }
 
 /** Seed that is lighter wet than dry was weighed wrongly. */

@@ -1,9 +1,10 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { NewId } from '@chill/model/primitives.ts';
+import { keptDry } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
 import { type Recorded, recordBegin, recordFinish, recordLook, recordMove, recordMoves, recordSetOut, recordTurn } from './record.ts';
-import { KEPT_DRY, type Setting } from './setting.ts';
+import type { Setting } from './setting.ts';
 import type { Task } from './task.ts';
 
 /** What can be said in answer to a task; each kind reads the parts that it needs. */
@@ -53,7 +54,7 @@ export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: Ba
     case 'look': {
       const { up, mouldy, lost } = answer;
       const kind = batch.plan.stages[task.stage]?.kind;
-      const damp = kind && KEPT_DRY.includes(kind) ? undefined : answer.damp;
+      const damp = keptDry(kind) ? undefined : answer.damp;
       const mould = mouldy > 0 && answer.mould === 'none' ? 'few' : answer.mould;
       const counts = { ...(up > 0 && { up }), ...(mouldy > 0 && { mouldy }), ...(lost > 0 && { lost }) };
       return recordLook(batch, state, { ...(damp && { damp }), mould, counts }, on, newId);

@@ -1,5 +1,6 @@
 import { addDays, daysBetween, spell } from '../calendar/dates.ts';
 import { dayAt, momentIn } from '../calendar/moments.ts';
+import { STAGES } from '../kinds/stages.ts';
 import type { Timer } from '../ledger/batchState.ts';
 import { freshWaterDue, readTimer } from '../treat/timers.ts';
 import { readTurns } from '../treat/turns.ts';
@@ -8,7 +9,7 @@ import { type Draft, placeOf, type Task, type TaskContext, task } from './task.t
 /** How late a soak is drained. */
 export function benchLateness({ stage, setting }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
   const late = daysBetween(stage.start, setting.today) - 1;
-  if (late < 1 || (stage.kind !== 'soak' && stage.kind !== 'hotWater')) return undefined;
+  if (late < 1 || STAGES[stage.kind].water !== 'soaking') return undefined;
   return { lateness: `${spell(late)} longer in water than meant: seed drowns without air`, pressing: true };
 }
 

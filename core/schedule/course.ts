@@ -3,14 +3,14 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { addDays, dayNumber, daysBetween, later } from '../calendar/dates.ts';
 import { metBy } from '../chill/met.ts';
+import { keptDry, STAGES, staysAtBench } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import type { FreedPart } from '../sprout/belief.ts';
 import { degreesPerDay, thermalTime } from '../sprout/thermalTime.ts';
-import { BENCH_STAGES } from '../treat/intervals.ts';
 import type { Chain, ResolvedStage } from '../ways/resolve.ts';
 import { dayIn, yearOf } from '../winter/climate.ts';
-import { KEPT_DRY, type Setting } from './setting.ts';
+import type { Setting } from './setting.ts';
 import type { TreatmentForecast } from './treatmentForecast.ts';
 
 /**
@@ -29,7 +29,9 @@ export interface Course {
 }
 
 /** Seed kept frozen or dry drinks nothing and does not move; an hour at the bench is no warmth worth adding. */
-const STANDS_STILL: readonly StageKind[] = [...KEPT_DRY, ...BENCH_STAGES, 'freezerTurns'];
+function standsStill(kind: StageKind): boolean {
+  return keptDry(kind) || staysAtBench(kind);
+}
 /** Warmth is followed so far beyond the last stage that anything sprouts in, days. */
 const BEYOND_DAYS = 400;
 /** Freed seed is kept in about so many parts. */
@@ -118,14 +120,14 @@ function degreesOn(
   stage: ProjectedStage,
   resolved: ResolvedStage | undefined,
 ): (day: number) => number {
-  if (STANDS_STILL.includes(stage.kind)) return () => 0;
+  if (standsStill(stage.kind)) return () => 0;
   const { species, places, temperatures: records = [], today, nursery } = setting;
   const law = thermalTime(species.sprouting);
   const { most, response } = law;
   const planned_C = batch.plan.stages[index]?.temperature_C ?? stage.temperature_C;
   const stays = state.stages[index]?.stays ?? (stage.placeId ? [{ on: stage.start, placeId: stage.placeId }] : []);
   const place = places.find(({ id }) => id === stays.at(-1)?.placeId);
-  const outdoors = stage.kind === 'outdoorWinter' || place?.kind === 'outdoors';
+  const outdoors = STAGES[stage.kind].earns === 'winter' || place?.kind === 'outdoors';
   const measured = records.some(({ placeId }) => stays.some((stay) => stay.placeId === placeId));
   if (outdoors) {
     const year = yearOf(nursery);

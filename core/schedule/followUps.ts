@@ -1,9 +1,9 @@
 import type { Medium, Stage } from '@chill/model/stage.ts';
+import { keptDry } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
 import { topUp_mL } from '../mix/topUp.ts';
 import { AFTER_A_ROOT_DAYS } from '../treat/intervals.ts';
 import { showQuantity } from '../units/quantities.ts';
-import { KEPT_DRY } from './setting.ts';
 import { placeOf, type Task, type TaskContext, task } from './task.ts';
 
 /** What fresh bedding is for each medium that can be changed; pots and flats are left as they are. */
@@ -26,7 +26,7 @@ export function followUps(context: TaskContext): Task[] {
   const medium = (batch.plan.way.stages[index] as Stage).medium ?? 'towel';
   const looks = state.checks.filter(({ on }) => on >= stage.start);
   const last = looks.at(-1);
-  if (!last || KEPT_DRY.includes(stage.kind)) return [];
+  if (!last || keptDry(stage.kind)) return [];
   const { watered, refreshed } = state.sinceLook;
   const found: Task[] = [];
   const base = { due: last.on, placeId: placeOf(context) };

@@ -3,8 +3,8 @@ import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
+import { atBench, STAGES } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
-import { BENCH_STAGES } from '../treat/intervals.ts';
 import { roomOf } from '../ways/room.ts';
 import type { BatchView } from './reading.ts';
 
@@ -40,13 +40,13 @@ export function lodgersOf(place: Pick<Place, 'id' | 'room'>, batches: readonly B
 }
 
 function mediumOf(plan: Pick<Plan, 'way'>, index: number, { kind }: Pick<DatedStage, 'kind'>): Medium {
-  return plan.way.stages[index]?.medium ?? (kind === 'pot' ? 'ownPot' : 'towel');
+  return plan.way.stages[index]?.medium ?? (STAGES[kind].course === 'grows' ? 'ownPot' : 'towel');
 }
 
 /** Seeds that come as far as a stage which is not begun: into pots of their own go those that are expected up, the middle of their range. */
 function seedsOrPlants({ way, expects }: Pick<Plan, 'way' | 'expects'>, { kind }: Pick<DatedStage, 'kind'>, seeds: number): number {
   const sownInPots = way.stages.some(({ medium }) => medium === 'ownPot');
-  return kind === 'pot' && !sownInPots ? Math.min(seeds, Math.ceil((expects.low + expects.high) / 2)) : seeds;
+  return STAGES[kind].course === 'grows' && !sownInPots ? Math.min(seeds, Math.ceil((expects.low + expects.high) / 2)) : seeds;
 }
 
 /** What a stage of a plan wants of its place on the day it comes there, and what is free there then, in what the place counts. */
@@ -66,7 +66,7 @@ export function lodgingsOf(
 ): Lodging[] {
   return plan.stages.flatMap((stage, index): Lodging[] => {
     const place = places.find(({ id }) => id === stage.placeId);
-    if (!place || BENCH_STAGES.includes(stage.kind)) return [];
+    if (!place || atBench(stage.kind)) return [];
     const taken = lodgersOf(place, batches, today, stage.start > today ? stage.start : today).reduce((sum, { room }) => sum + room, 0);
     const wants = roomOf(seedsOrPlants(plan, stage, plan.seeds), mediumOf(plan, index, stage), species.seed, place.room);
     return [{ stage, place, wants, free: place.capacity - taken }];

@@ -4,6 +4,7 @@ import { daysBetween } from '../calendar/dates.ts';
 import { exposureByDay } from '../chill/account.ts';
 import { COLD_RESPONSE } from '../chill/effectiveness.ts';
 import { metBy } from '../chill/met.ts';
+import { STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { bathedBefore, type Setting } from './setting.ts';
 
@@ -21,7 +22,8 @@ export function mouldOf(
   return plan.stages.flatMap((planned: DatedStage, index) => {
     const done = state.stages[index];
     const { kind, medium } = plan.way.stages[index] ?? planned;
-    const waits = kind === 'coldMoist' || kind === 'warmMoist' || kind === 'outdoorWinter';
+    const { course, water } = STAGES[kind];
+    const waits = course === 'waits' && water === 'damp';
     if (!waits || !medium || !done?.startedOn) return [];
     const since = done.startedOn;
     const until = done.finishedOn ?? today;

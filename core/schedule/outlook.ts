@@ -4,6 +4,7 @@ import { daysBetween } from '../calendar/dates.ts';
 import { equallyLikely, handbookLink, multiply, type NamedLink, type Prospect, prospectOf, rangeOf, summed } from '../chance/prospect.ts';
 import { TURNS_SURVIVAL } from '../chill/freezeThaw.ts';
 import { expectedOf } from '../chill/met.ts';
+import { STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
@@ -114,7 +115,8 @@ function stagesAsTheyGo(
       ...(halfSwing_C && { halfSwing_C }),
       days,
     };
-    if (stage.kind === 'freezerTurns') return { ...base, freed: 1, survives: TURNS_SURVIVAL };
+    const { course, earns } = STAGES[stage.kind];
+    if (course === 'turns') return { ...base, freed: 1, survives: TURNS_SURVIVAL };
     const account = accounts[index];
     if (account) {
       const rotShape = account.treatment?.rotShape ?? ROT_PRIOR.shape;
@@ -130,7 +132,7 @@ function stagesAsTheyGo(
     }
     if (stage.started) return { ...base, freed: 1, survives: 1 };
     const credit = creditBefore(batch, state, index, lot, stage.start);
-    if (stage.kind === 'outdoorWinter') {
+    if (earns === 'winter') {
       const stay = outdoorStay(species, yearOf(nursery), stage.start, { credit, shelter: place?.cover, rot: rot?.outdoorFlat });
       return stay ? withDays({ ...base, curve: stay.curve, freed: 1, survives: 1 }, days) : { ...base, freed: 1, survives: 1 };
     }
@@ -147,7 +149,7 @@ const MOST_KEPT = 400;
 /** What is known of the share of a batch's seeds that are able to sprout once freed. */
 function ableShare(batch: Batch, state: BatchState, { species, lot }: Setting, chain: Chain, stages: readonly ResolvedStage[]): Prospect {
   const sound = soundShare(lot.soundness, species);
-  const turned = stages.some(({ kind }) => kind === 'freezerTurns') ? TURNS_SURVIVAL : 1;
+  const turned = stages.some(({ kind }) => STAGES[kind].course === 'turns') ? TURNS_SURVIVAL : 1;
   const opened = openedNow(state);
   const links = seedLinks(sound, species, batch.plan.way, chain).map(
     (one): NamedLink => (opened !== undefined && one.key.startsWith('coat') ? { key: one.key, link: opened } : one),

@@ -1,13 +1,14 @@
 import type { Batch, DatedStage } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
+import { keptDry } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { fold } from '../ledger/fold.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { daysToSprout, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { sproutingStage } from '../ways/resolve.ts';
 import { type Outlook, outlookOf, type Promised } from './outlook.ts';
-import { KEPT_DRY, type Setting, temperatureIn } from './setting.ts';
+import { type Setting, temperatureIn } from './setting.ts';
 import { lastTreatment, type TreatmentForecast, treatmentAccounts } from './treatmentForecast.ts';
 
 /** What to expect of seeds in the warmth. */
@@ -58,8 +59,7 @@ export function project(batch: Batch, setting: Setting): Projection {
   const last = lastTreatment(accounts);
   const stages = projectStages(batch, state, setting, last);
   const outlook = outlookOf(batch, state, setting, stages, accounts);
-  const treatment =
-    last && !KEPT_DRY.includes((stages[last.stage] as ProjectedStage).kind) ? withRoots(last, state, setting, outlook) : last;
+  const treatment = last && !keptDry((stages[last.stage] as ProjectedStage).kind) ? withRoots(last, state, setting, outlook) : last;
   const sprouting = sproutForecast(batch, state, setting, outlook);
   const setOut = (stages.at(-1) as ProjectedStage).end;
   return {

@@ -1,8 +1,8 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { Move, NewEvent, OpeningMethod, TimedStep } from '@chill/model/event.ts';
+import type { Move, NewEvent, OpeningMethod } from '@chill/model/event.ts';
 import type { NewId, PlainDate } from '@chill/model/primitives.ts';
-import type { StageKind } from '@chill/model/stage.ts';
 import { lengthOf } from '../calendar/moments.ts';
+import { isStage, STAGES } from '../kinds/stages.ts';
 import type { BatchState, Timer } from '../ledger/batchState.ts';
 import type { Saying } from '../ledger/logLine.ts';
 import { applyMoves, type Counts, countIn, ON_ITS_WAY, STATE_NAMES } from '../ledger/states.ts';
@@ -34,7 +34,8 @@ export function recordLook(
   on: PlainDate,
   newId: NewId,
 ): Recorded {
-  const inOwnPot = batch.plan.way.stages[state.stage]?.medium === 'ownPot' || batch.plan.way.stages[state.stage]?.kind === 'pot';
+  const own = batch.plan.way.stages[state.stage];
+  const inOwnPot = own?.medium === 'ownPot' || isStage(own?.kind, ({ course }) => course === 'grows');
   const moved = movesForAll(state.counts, Object.entries(look.counts ?? {}) as [Verb, number][]);
   if ('problem' in moved) return moved;
   const { damp, note } = look;
@@ -68,19 +69,16 @@ export function recordBegin(batch: Batch, state: BatchState, setting: RecordSett
   if (!placeId) return { problem: `There is no place for ${STAGE_NAMES[stage.kind]} yet. Add one under Places.` };
   const at = setting.now;
   const started: NewEvent = { id: newId(), on, kind: 'stageStarted', stage: state.stage, placeId, ...(at && { at }) };
-  const step = at && TIMED_STAGES[stage.kind];
+  const step = at && STAGES[stage.kind].timer;
   if (step) {
     const { usual_s } = TIMINGS[step];
     const timer: NewEvent = { id: newId(), on, kind: 'timerStarted', timer: newId(), stage: state.stage, step, seconds: usual_s, at };
     return { events: [started, timer] };
   }
-  if (stage.kind === 'freezerTurns')
+  if (STAGES[stage.kind].course === 'turns')
     return { events: [started, { id: newId(), on, kind: 'turned', at: momentOf(setting, on), into: 'freezer' }] };
   return { events: [started] };
 }
-
-/** Stages that run against a timer from the moment they begin. */
-const TIMED_STAGES: Partial<Record<StageKind, TimedStep>> = { soak: 'soak', smoke: 'smoke' };
 
 /** The events that carry a batch over between freezer and fridge. */
 export function recordTurn(state: Pick<BatchState, 'turns'>, setting: RecordSetting, on: PlainDate, newId: NewId): Recorded {

@@ -4,7 +4,6 @@ import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
-import type { StageKind } from '@chill/model/stage.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { expectedOf } from '../chill/met.ts';
 import type { BatchState } from '../ledger/batchState.ts';
@@ -24,9 +23,6 @@ export interface Setting {
   /** The moment, where the one who asks knows it: what is recorded then carries it, and what runs against a timer has one. */
   now?: string;
 }
-
-/** Stages in which seed is kept dry. */
-export const KEPT_DRY: readonly StageKind[] = ['coldDry', 'dryStore'];
 
 /** Whether the seed was bathed in peroxide or bleach before a stage: it then rots more slowly. */
 export function bathedBefore({ timers }: Pick<BatchState, 'timers'>, index: number): boolean {

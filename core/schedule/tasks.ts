@@ -3,15 +3,16 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, earlier, later, nearDate, shortDate, spell } from '../calendar/dates.ts';
 import { placesFor } from '../kinds/places.ts';
+import { keptDry, STAGES } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
-import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, BENCH_STAGES, FAST_SPROUTER_DAYS, lookEvery, POTS_EVERY_DAYS } from '../treat/intervals.ts';
+import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, FAST_SPROUTER_DAYS, lookEvery, POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import { sproutingStage } from '../ways/resolve.ts';
 import { firstFrostOf, frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
 import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
 import { canFreshen, followUps, rootsInTheCold } from './followUps.ts';
 import type { Projection, SproutForecast } from './project.ts';
-import { KEPT_DRY, type Setting } from './setting.ts';
+import type { Setting } from './setting.ts';
 import { type Draft, placeOf, type Task, type TaskContext, task } from './task.ts';
 import { beginWords, moveWords } from './words.ts';
 
@@ -56,9 +57,10 @@ function beginTask(context: TaskContext): Task {
 
 function underWayTasks(context: TaskContext): Task[] {
   const { stage, index, batch } = context;
-  if (BENCH_STAGES.includes(stage.kind)) return [moveTask(context, stage.end, benchLateness(context)), ...freshWaterTasks(context)];
-  if (stage.kind === 'freezerTurns') return [moveTask(context, stage.end, undefined), ...turnTasks(context)];
-  if (stage.kind === 'pot') return [setOutTask(context), ...potLooks(context)];
+  const { course } = STAGES[stage.kind];
+  if (course === 'bench') return [moveTask(context, stage.end, benchLateness(context)), ...freshWaterTasks(context)];
+  if (course === 'turns') return [moveTask(context, stage.end, undefined), ...turnTasks(context)];
+  if (course === 'grows') return [setOutTask(context), ...potLooks(context)];
   if (index === sproutingStage(batch.plan.way)) return warmTasks(context);
   return waitingTasks(context);
 }
@@ -138,7 +140,7 @@ function lookTask(context: TaskContext): Task {
     kind: 'look',
     due,
     placeId: placeOf(context),
-    title: KEPT_DRY.includes(stage.kind) ? DRY_LOOK : 'look',
+    title: keptDry(stage.kind) ? DRY_LOOK : 'look',
     hint: lookHint(context, { mouldy, rooted, drains, root }),
     ...(late > 0 &&
       (setting.today <= longest
@@ -166,7 +168,7 @@ function lookHint(
   const week = Math.floor(daysBetween(stage.start, setting.today) / 7) + 1;
   const weeks = Math.max(week, Math.round(daysBetween(stage.start, projection.treatment?.dueOut ?? stage.end) / 7));
   const so = `week ${week} of ${weeks}`;
-  if (KEPT_DRY.includes(stage.kind)) return `${so}. Dry and closed? No mould, no insects?`;
+  if (keptDry(stage.kind)) return `${so}. Dry and closed? No mould, no insects?`;
   if (seen.rooted) return `${so}. A root showed: look for more, pot each as it comes`;
   if (seen.mouldy) return `${so}. Mould last time: look under the fold`;
   if (seen.drains) return `${so}. Too wet last time: bag open, out of its tray. Has it drained?`;
@@ -208,7 +210,7 @@ function warmTasks(context: TaskContext): Task[] {
       pressing: high > 0 && late > 1,
     }),
   });
-  return batch.plan.way.stages[context.index]?.kind === 'warmTowel' && finish.due <= setting.today ? [finish, look] : [look, finish];
+  return STAGES[context.stage.kind].check === 'sprouts' && finish.due <= setting.today ? [finish, look] : [look, finish];
 }
 
 /** What a check of the warmth may find: so many new; none yet, and from when; or hardly any more at all. */
@@ -263,7 +265,7 @@ function liftTasks(context: TaskContext): Task[] {
   const { projection, setting, stage } = context;
   const { state } = projection;
   const up = state.counts.sprouted;
-  if (up === 0 || stage.kind === 'pot' || context.batch.purpose === 'test') return [];
+  if (up === 0 || STAGES[stage.kind].course === 'grows' || context.batch.purpose === 'test') return [];
   const since = state.sprouts.at(-1)?.on ?? setting.today;
   const late = daysBetween(since, setting.today);
   const rest = rootsInTheCold(context);

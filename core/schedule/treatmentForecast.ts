@@ -18,6 +18,7 @@ import { COLD_RESPONSE, coldResponseOf, effectiveness, WARM_RESPONSE } from '../
 import { TURN_CREDIT_DAYS, turnsCredit } from '../chill/freezeThaw.ts';
 import { type Met, metBy } from '../chill/met.ts';
 import { type Credit, daysToFree, NO_CREDIT, type Requirement, requirementsOf } from '../chill/requirement.ts';
+import { chills, isStage, keptDry, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { creditOf, storedDryDays } from '../lot/lotLedger.ts';
 import { ROT_LAW } from '../rot/hazard.ts';
@@ -27,7 +28,7 @@ import { readTurns } from '../treat/turns.ts';
 import { treatmentOf, withOwnRot } from '../ways/resolve.ts';
 import { yearOf } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
-import { bathedBefore, KEPT_DRY, type Setting, temperatureIn } from './setting.ts';
+import { bathedBefore, type Setting, temperatureIn } from './setting.ts';
 
 /** The account of a treatment that is under way or was the last one done. */
 export interface TreatmentForecast {
@@ -168,7 +169,7 @@ function accountCurve(
     return { measured, unmeasured: unmeasuredIn(since, measured, nominalPerDay) };
   };
   const credit = creditBefore(batch, state, index, lot, since);
-  if (stage.kind === 'outdoorWinter') {
+  if (STAGES[stage.kind].earns === 'winter') {
     const [cold, warm] = [met(coldResponseOf(species)), met(WARM_RESPONSE)];
     const seen = records.some(({ placeId }) => stays.some((stay) => stay.placeId === placeId)) ? { cold, warm, days } : undefined;
     const shelter = places.find(({ id }) => id === stays.at(-1)?.placeId)?.cover;
@@ -201,7 +202,7 @@ function accountCurve(
     rot: (day) => (stalled && day >= days ? ROT_LAW.at(planned.temperature_C) : asMoist.rot(day)),
   };
   // What is kept dry is not missing any water.
-  const checks = KEPT_DRY.includes(stage.kind) ? [] : state.checks;
+  const checks = keptDry(stage.kind) ? [] : state.checks;
   const lying: Lying = { since, checks, freshened: state.freshened };
   const horizon = Math.max(days + 7, horizonDays(treatment.requirement, Math.max(counted.effect(days + 1), plannedPerDay / 4)));
   const earned = earnedByDay(horizon, counted, lying);
@@ -251,10 +252,11 @@ export function creditBefore(
   lot: Pick<Lot, 'wintered' | 'provenance' | 'storage'>,
   start: PlainDate,
 ): Credit {
-  if (batch.plan.way.stages[index]?.kind === 'dryStore') return { days: storedDryDays(lot, start), give_days: 0 };
-  const isFirstCold = !batch.plan.way.stages.slice(0, index).some(({ kind }) => kind === 'coldMoist' || kind === 'outdoorWinter');
+  if (isStage(batch.plan.way.stages[index]?.kind, ({ earns }) => earns === 'ripening'))
+    return { days: storedDryDays(lot, start), give_days: 0 };
+  const isFirstCold = !batch.plan.way.stages.slice(0, index).some(({ kind }) => chills(kind) && !keptDry(kind));
   const brought = (isFirstCold && creditOf(lot)) || NO_CREDIT;
-  const turns = batch.plan.way.stages.findIndex((stage) => stage.kind === 'freezerTurns');
+  const turns = batch.plan.way.stages.findIndex(({ kind }) => STAGES[kind].course === 'turns');
   const done = turns < 0 || turns >= index ? undefined : state.stages[turns];
   const planned = batch.plan.stages[turns];
   // Turns still to come, or under way, are counted as they are planned.

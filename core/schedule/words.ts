@@ -1,27 +1,94 @@
 import type { Medium, StageKind } from '@chill/model/stage.ts';
 import { shortDate } from '../calendar/dates.ts';
+import { STAGES } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import type { Projection } from './project.ts';
 import type { Setting } from './setting.ts';
 
-/** What each stage is called on screen. */
-export const STAGE_NAMES: Record<StageKind, string> = {
-  dryStore: 'dry store',
-  clean: 'clean',
-  soak: 'soak',
-  openCoat: 'open the coat',
-  hotWater: 'hot water',
-  disinfect: 'disinfect',
-  smoke: 'smoke',
-  warmMoist: 'moist warmth',
-  coldMoist: 'moist cold',
-  coldDry: 'dry cold',
-  freezerTurns: 'freezer turns',
-  outdoorWinter: 'winter outdoors',
-  flood: 'flood',
-  warmTowel: 'warm towel',
-  pot: 'pots',
+/** What is said of a stage: its name; what beginning it is called, and how it is done; what is done at its end; the caution that belongs there, if any. */
+interface StageWords {
+  name: string;
+  begin: string;
+  hint: string;
+  end: 'take out' | 'drain' | 'done';
+  caution?: string;
+}
+
+const STAGE_WORDS: Record<StageKind, StageWords> = {
+  dryStore: { name: 'dry store', begin: 'into the dry drawer', hint: 'paper, dry and airy; label first', end: 'done' },
+  clean: { name: 'clean', begin: 'clean the seed', hint: 'flesh and fluff feed mould: rub off, rinse, drain', end: 'done' },
+  soak: { name: 'soak', begin: 'start the soak', hint: 'lukewarm water, overnight; floaters out', end: 'drain' },
+  openCoat: {
+    name: 'open the coat',
+    begin: 'open the coats',
+    hint: 'file or sand until a pale speck shows, then stop; away from the scar',
+    end: 'done',
+    caution: 'Clamp the seed, cut away from the hand, glove on the holding hand; children with an adult.',
+  },
+  hotWater: {
+    name: 'hot water',
+    begin: 'pour hot water',
+    hint: 'just off the boil, several times the seed’s volume; leave to cool overnight',
+    end: 'drain',
+    caution: 'Scalds: pour away from you, never into a sealed jar; children with an adult.',
+  },
+  disinfect: {
+    name: 'disinfect',
+    begin: 'disinfect',
+    hint: 'household peroxide one to one with water, five minutes; rinse',
+    end: 'done',
+    caution: 'Gloves, eye cover, fresh air; never mix bleach with peroxide, acid or ammonia.',
+  },
+  smoke: {
+    name: 'smoke',
+    begin: 'start the smoke soak',
+    hint: 'overnight in smoke water of the stated strength, then drain',
+    end: 'drain',
+    caution:
+      'Fire outdoors only, within local fire rules: a fireproof vessel on bare ground, no wind, water at hand. No treated wood or unknown plants; ash stays hot.',
+  },
+  warmMoist: { name: 'moist warmth', begin: 'into the warmth', hint: 'damp, not wet; label first', end: 'take out' },
+  coldMoist: {
+    name: 'moist cold',
+    begin: 'put in the fridge',
+    hint: 'damp through, a drop or two when squeezed; label first',
+    end: 'take out',
+    caution: 'Keep away from food, closed and labelled.',
+  },
+  coldDry: { name: 'dry cold', begin: 'put in the fridge, dry', hint: 'paper envelope inside a closed tin; label first', end: 'take out' },
+  freezerTurns: {
+    name: 'freezer turns',
+    begin: 'into the freezer',
+    hint: 'a day frozen, a day in the fridge; same hour each day',
+    end: 'done',
+  },
+  outdoorWinter: {
+    name: 'winter outdoors',
+    begin: 'set it outdoors',
+    hint: 'a label that lasts the winter; wire against mice and birds',
+    end: 'done',
+  },
+  flood: { name: 'flood', begin: 'flood the pot', hint: 'water stands above the soil and is kept there', end: 'done' },
+  warmTowel: {
+    name: 'warm towel',
+    begin: 'onto the warm towel',
+    hint: 'seeds flat, not touching, pressed to the wet',
+    end: 'done',
+    caution: 'Heat mat and water: use an outlet with a residual-current device.',
+  },
+  pot: {
+    name: 'pots',
+    begin: 'into pots',
+    hint: 'two to three times the seed’s thickness deep; light-needing seed on top',
+    end: 'done',
+  },
 };
+
+/** What each stage is called on screen. */
+export const STAGE_NAMES = Object.fromEntries(Object.entries(STAGE_WORDS).map(([kind, { name }]) => [kind, name])) as Record<
+  StageKind,
+  string
+>;
 
 /** What seed lies in, as it is told: "in damp sand". */
 export const MEDIUM_NAMES: Record<Medium, string> = {
@@ -34,44 +101,19 @@ export const MEDIUM_NAMES: Record<Medium, string> = {
   envelope: 'a paper envelope',
 };
 
-const BEGIN: Partial<Record<StageKind, { title: string; hint: string }>> = {
-  clean: { title: 'clean the seed', hint: 'flesh and fluff feed mould: rub off, rinse, drain' },
-  soak: { title: 'start the soak', hint: 'lukewarm water, overnight; floaters out' },
-  openCoat: { title: 'open the coats', hint: 'file or sand until a pale speck shows, then stop; away from the scar' },
-  hotWater: { title: 'pour hot water', hint: 'just off the boil, several times the seed’s volume; leave to cool overnight' },
-  disinfect: { title: 'disinfect', hint: 'household peroxide one to one with water, five minutes; rinse' },
-  smoke: { title: 'start the smoke soak', hint: 'overnight in smoke water of the stated strength, then drain' },
-  warmMoist: { title: 'into the warmth', hint: 'damp, not wet; label first' },
-  coldMoist: { title: 'put in the fridge', hint: 'damp through, a drop or two when squeezed; label first' },
-  coldDry: { title: 'put in the fridge, dry', hint: 'paper envelope inside a closed tin; label first' },
-  freezerTurns: { title: 'into the freezer', hint: 'a day frozen, a day in the fridge; same hour each day' },
-  warmTowel: { title: 'onto the warm towel', hint: 'seeds flat, not touching, pressed to the wet' },
-  pot: { title: 'into pots', hint: 'two to three times the seed’s thickness deep; light-needing seed on top' },
-};
-
-const CAUTIONS: Partial<Record<StageKind, string>> = {
-  openCoat: 'Clamp the seed, cut away from the hand, glove on the holding hand; children with an adult.',
-  hotWater: 'Scalds: pour away from you, never into a sealed jar; children with an adult.',
-  disinfect: 'Gloves, eye cover, fresh air; never mix bleach with peroxide, acid or ammonia.',
-  smoke:
-    'Fire outdoors only, within local fire rules: a fireproof vessel on bare ground, no wind, water at hand. No treated wood or unknown plants; ash stays hot.',
-  coldMoist: 'Keep away from food, closed and labelled.',
-  warmTowel: 'Heat mat and water: use an outlet with a residual-current device.',
-};
-
 /** The caution where mould is handled. */
 export const MOULD_CAUTION = 'Do not sniff at mould; a mask if there is much of it; wash your hands.';
 
 /** The caution that belongs at a stage, if any: short, never in the way. Defers to local rules and trained people. */
 export function cautionAt(kind: StageKind): string | undefined {
-  return CAUTIONS[kind];
+  return STAGE_WORDS[kind].caution;
 }
 
 /** Title and hint for beginning a stage. */
 export function beginWords(stage: ProjectedStage, seeds: number, setting: Pick<Setting, 'species'>): { title: string; hint: string } {
-  const words = BEGIN[stage.kind] ?? { title: `begin: ${STAGE_NAMES[stage.kind]}`, hint: '' };
-  const surface = stage.kind === 'pot' && setting.species.light === 'needs light' ? 'on the surface: this seed needs light' : words.hint;
-  return { title: words.title, hint: `${seeds} seeds; ${surface}` };
+  const { begin, hint } = STAGE_WORDS[stage.kind];
+  const onTop = STAGES[stage.kind].course === 'grows' && setting.species.light === 'needs light';
+  return { title: begin, hint: `${seeds} seeds; ${onTop ? 'on the surface: this seed needs light' : hint}` };
 }
 
 /** Title and hint for ending a stage and going on to the next. */
@@ -81,16 +123,14 @@ export function moveWords(
   projection: Projection,
   setting: Pick<Setting, 'today'>,
 ) {
-  const to = next ? (BEGIN[next.kind]?.title ?? STAGE_NAMES[next.kind]) : 'done';
-  if (stage.kind === 'coldMoist' || stage.kind === 'coldDry' || stage.kind === 'warmMoist') {
-    return { title: 'take out', hint: `${pullHint(stage, projection, setting.today)}; then ${to}` };
-  }
-  const done = stage.kind === 'soak' || stage.kind === 'hotWater' || stage.kind === 'smoke' ? 'drain' : 'done';
-  return { title: to, hint: `${STAGE_NAMES[stage.kind]} since ${shortDate(stage.start, setting.today)}: ${done}, then ${to}` };
+  const to = next ? STAGE_WORDS[next.kind].begin : 'done';
+  const { name, end } = STAGE_WORDS[stage.kind];
+  if (end === 'take out') return { title: end, hint: `${pullHint(stage, projection, setting.today)}; then ${to}` };
+  return { title: to, hint: `${name} since ${shortDate(stage.start, setting.today)}: ${end}, then ${to}` };
 }
 
 function pullHint(stage: ProjectedStage, { treatment }: Projection, today: string): string {
-  if (!treatment || stage.kind === 'warmMoist') return 'its weeks are up';
+  if (!treatment || STAGES[stage.kind].earns === 'warmth') return 'its weeks are up';
   const week = Math.round(treatment.aWeekMore);
   const more =
     week > 0

@@ -1,4 +1,4 @@
-import { binomialAtLeast, logChoose, reachedWith } from '../chance/binomial.ts';
+import { binomialAtLeast, logChoose, rangeHolding, reachedWith } from '../chance/binomial.ts';
 import { normalChance } from '../chance/normal.ts';
 import { equallyLikely, type Prospect, summed, TIME_SCALE_SPREAD } from '../chance/prospect.ts';
 import type { ThermalTime } from './thermalTime.ts';
@@ -30,9 +30,6 @@ const SCALE_WEIGHTS = (() => {
 const LEAST_CHANCE = 1e-7;
 /** Predictive counts are summed over this many values of the chance. */
 const PREDICTED_WITH = 24;
-
-/** A range of whole counts may hold this much less than was asked, so that on the whole it holds just as much. */
-const SPARE = 0.02;
 
 /** What of the seeds still to come will do so, by a count. */
 export interface CountRange {
@@ -121,26 +118,15 @@ export class SproutBelief {
     return summed(this.#chances(warmth), this.#weights);
   }
 
-  /** How many of `left` seeds will have come by `warmth`: the range that holds `within` (8 times in 10), cut equally at both ends. */
+  /** How many of `left` seeds will have come by `warmth`: the range that holds `within` (8 times in 10), and the middle. */
   count(left: number, warmth = Number.POSITIVE_INFINITY, within = 0.8): CountRange & { middle: number } {
     const shares = equallyLikely(this.prospect(warmth), PREDICTED_WITH);
-    const tail = (1 - within) / 2;
     const atLeast = (k: number) => {
       const logWays = logChoose(left, k);
       return shares.reduce((sum, share) => sum + binomialAtLeast(k, left, share, logWays), 0) / shares.length;
     };
-    const reached = (chance: number) => reachedWith(chance, left, atLeast, left * (shares[Math.floor((1 - chance) * shares.length)] ?? 0));
-    let [low, high] = [reached(1 - tail), reached(tail)];
-    // Counts come whole, and both ends are counted in: an end that is not needed for the chance asked is left off, the less likely one first.
-    let held = atLeast(low) - (high < left ? atLeast(high + 1) : 0);
-    while (low < high) {
-      const [first, last] = [atLeast(low) - atLeast(low + 1), atLeast(high) - (high < left ? atLeast(high + 1) : 0)];
-      if (held - Math.min(first, last) < within - SPARE) break;
-      held -= Math.min(first, last);
-      if (first < last) low += 1;
-      else high -= 1;
-    }
-    return { low, high, middle: reached(0.5) };
+    const guess = (chance: number) => left * (shares[Math.floor((1 - chance) * shares.length)] ?? 0);
+    return { ...rangeHolding(within, left, atLeast, guess), middle: reachedWith(0.5, left, atLeast, guess(0.5)) };
   }
 
   /** The chance that at least one of `left` seeds comes by `warmth`. */

@@ -1,4 +1,3 @@
-import { binomialAtLeast, reachedWith } from '../chance/binomial.ts';
 import { sproutedOfThoseThatWill, type ThermalTime } from './thermalTime.ts';
 
 /**
@@ -26,10 +25,4 @@ export function firstRootDay(freed: readonly number[], seeds: number, law: Therm
     else before = middle;
   }
   return by;
-}
-
-/** The number that will come of `n` with chance `p` each: the range that holds 8 times in 10. */
-export function likelyCount(n: number, p: number): { low: number; high: number } {
-  const reached = (chance: number) => reachedWith(chance, n, (k) => binomialAtLeast(k, n, p), n * p);
-  return { low: reached(0.9), high: reached(0.1) };
 }

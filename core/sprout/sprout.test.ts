@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { normalChance } from '../chance/normal.ts';
 import { prospectOf } from '../chance/prospect.ts';
 import { SproutBelief, type Visit } from './belief.ts';
-import { firstRootDay, likelyCount } from './forecast.ts';
+import { firstRootDay } from './forecast.ts';
 import { daysToSprout, degreesPerDay, effectiveDegrees, sproutedOfThoseThatWill, thermalTime } from './thermalTime.ts';
 
 const habit = { at_C: 20, days: { from: 5, to: 15 }, base_C: 2, optimum_C: 22, ceiling_C: 33, share: 0.9 };
@@ -35,10 +35,6 @@ describe('thermal time', () => {
 });
 
 describe('counts to expect', () => {
-  test('of 40 with a chance of 1 in 5, five to eleven come, 8 times in 10', () => {
-    const { low, high } = likelyCount(40, 0.2);
-    expect([low, high]).toEqual([5, 11]);
-  });
   test('a seed that sprouts near freezing roots in the fridge; one that needs warmth does not', () => {
     const freed = Array.from({ length: 120 }, (_, day) => Math.min(1, day / 100));
     const first = firstRootDay(freed, 100, thermalTime({ ...habit, base_C: 0 }), 4) as number;

@@ -2,12 +2,11 @@ import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { placesFor } from '../kinds/places.ts';
+import { STAGES } from '../kinds/stages.ts';
 
 /** What moving a batch to a place that its stage does not lie in would do to this seed. */
 export type CarryFault = 'frozenDies' | 'frozenStops' | 'tooWarm' | 'tooCold' | 'notItsPlace';
 
-/** Stages in which the seed is damp. */
-const DAMP: readonly StageKind[] = ['soak', 'warmMoist', 'coldMoist', 'outdoorWinter', 'flood', 'warmTowel', 'pot'];
 /** Below this damp seed freezes through, °C. */
 const FREEZES_C = -2;
 
@@ -17,8 +16,10 @@ const FREEZES_C = -2;
  */
 export function carryFault(stage: StageKind, place: Place, species: Pick<Species, 'storage'>): CarryFault | undefined {
   if (placesFor(stage, [place]).length > 0) return undefined;
-  if (DAMP.includes(stage) && place.nominal_C < FREEZES_C) return species.storage === 'recalcitrant' ? 'frozenDies' : 'frozenStops';
-  if (stage === 'coldMoist' || stage === 'coldDry') return place.nominal_C > 10 ? 'tooWarm' : 'notItsPlace';
-  if (stage === 'warmMoist' || stage === 'warmTowel' || stage === 'pot') return place.nominal_C < 10 ? 'tooCold' : 'notItsPlace';
+  const { water, suits } = STAGES[stage];
+  if ((water === 'damp' || water === 'soaking') && place.nominal_C < FREEZES_C)
+    return species.storage === 'recalcitrant' ? 'frozenDies' : 'frozenStops';
+  if (suits === 'cold') return place.nominal_C > 10 ? 'tooWarm' : 'notItsPlace';
+  if (suits === 'warm') return place.nominal_C < 10 ? 'tooCold' : 'notItsPlace';
   return 'notItsPlace';
 }

@@ -1,4 +1,4 @@
-import type { Medium, StageKind } from '@chill/model/stage.ts';
+import type { Medium } from '@chill/model/stage.ts';
 import { ROT_LAW } from '../rot/hazard.ts';
 
 /** How often to look at seed lying in the cold or the moist warmth, by what it lies in: usually, and at the longest. Days. */
@@ -51,6 +51,3 @@ export const MINUTES: Record<
   finish: 5,
   setOut: 15,
 };
-
-/** Stages that are over in a day or two at the bench, with nothing to look at on the way. */
-export const BENCH_STAGES: readonly StageKind[] = ['clean', 'soak', 'openCoat', 'hotWater', 'disinfect', 'smoke'];

@@ -1,6 +1,7 @@
+import { type BenchAct, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
-import { BENCH_STAGES, MINUTES } from './intervals.ts';
+import { MINUTES } from './intervals.ts';
 import { endingOf, readTimer, TIMINGS } from './timers.ts';
 
 /** Something that hands do, and the wait that follows before the next. Minutes. */
@@ -133,47 +134,49 @@ export interface BenchBatch {
 
 /** What a batch wants at the bench, from the stage it is in up to the first long wait, or to its bag. */
 export function benchJob({ batchId, stages, state, seeds, perSeed_s }: BenchBatch, now_ms: number): BenchJob {
+  const step = ({ act, hands_min, waitsFor }: BenchAct): BenchStep => ({
+    what: ACTS[act],
+    hands_min: hands_min === 'seedBySeed' ? (seeds * perSeed_s) / 60 : hands_min,
+    wait_min: waitsFor ? TIMINGS[waitsFor].usual_s / 60 : 0,
+  });
   const steps: BenchStep[] = [];
   let ready_min = 0;
   let pressing = false;
   for (let index = state.stage; index < stages.length; index++) {
-    const kind = stages[index]?.kind ?? 'pot';
+    const kind = (stages[index] as ProjectedStage).kind;
+    const { course, bench } = STAGES[kind];
     if (index === state.stage && state.underWay) {
       // It is under way: what is left of its timer, then draining or rinsing.
       const mine = state.timers.filter((timer) => timer.stage === index && !timer.ended);
       ready_min = Math.max(0, ...mine.map((timer) => readTimer(timer, now_ms).left_s / 60));
       pressing = mine.some((timer) => endingOf(timer, now_ms).how === 'late');
-      if (kind === 'freezerTurns') {
+      if (course === 'turns') {
         steps.push({ what: 'change over', hands_min: MINUTES.turn, wait_min: 0 });
         break;
       }
-      if (kind === 'openCoat') steps.push({ what: 'open the coats', hands_min: (seeds * perSeed_s) / 60, wait_min: 0 });
-      else steps.push({ what: BENCH_STAGES.includes(kind) ? 'drain' : 'go on', hands_min: MINUTES.move, wait_min: 0 });
+      const own = (bench?.acts ?? []).filter(({ hands_min }) => hands_min === 'seedBySeed');
+      if (own.length > 0) steps.push(...own.map(step));
+      else steps.push({ what: bench ? 'drain' : 'go on', hands_min: MINUTES.move, wait_min: 0 });
       continue;
     }
-    if (!BENCH_STAGES.includes(kind)) {
-      steps.push({ what: kind === 'freezerTurns' ? 'into the freezer' : 'lay up', hands_min: MINUTES.begin, wait_min: 0 });
+    if (!bench) {
+      steps.push({ what: course === 'turns' ? 'into the freezer' : 'lay up', hands_min: MINUTES.begin, wait_min: 0 });
       break;
     }
-    const own = STEPS_OF[kind]?.(seeds, perSeed_s) ?? [];
+    const own = bench.acts.map(step);
     steps.push(...own);
     if (own.some(({ wait_min }) => wait_min >= LEAVES_THE_BENCH_MIN)) break;
   }
   return { batchId, ready_min, ...(pressing && { pressing }), steps };
 }
 
-const minutes = (seconds: number) => seconds / 60;
-const STEPS_OF: Partial<Record<ProjectedStage['kind'], (seeds: number, perSeed_s: number) => BenchStep[]>> = {
-  clean: () => [{ what: 'clean', hands_min: 5, wait_min: 0 }],
-  openCoat: (seeds, perSeed_s) => [{ what: 'open the coats', hands_min: (seeds * perSeed_s) / 60, wait_min: 0 }],
-  soak: () => [{ what: 'start the soak', hands_min: 2, wait_min: minutes(TIMINGS.soak.usual_s) }],
-  hotWater: () => [
-    { what: 'put the kettle on', hands_min: 1, wait_min: minutes(TIMINGS.kettle.usual_s) },
-    { what: 'pour', hands_min: 2, wait_min: minutes(TIMINGS.hotSoak.usual_s) },
-  ],
-  disinfect: () => [
-    { what: 'into the bath', hands_min: 3, wait_min: minutes(TIMINGS.bath.usual_s) },
-    { what: 'rinse', hands_min: 2, wait_min: 0 },
-  ],
-  smoke: () => [{ what: 'start the smoke soak', hands_min: 3, wait_min: minutes(TIMINGS.smoke.usual_s) }],
+const ACTS: Record<BenchAct['act'], string> = {
+  clean: 'clean',
+  openCoats: 'open the coats',
+  startSoak: 'start the soak',
+  kettle: 'put the kettle on',
+  pour: 'pour',
+  intoBath: 'into the bath',
+  rinse: 'rinse',
+  startSmoke: 'start the smoke soak',
 };

@@ -1,7 +1,8 @@
 import type { Species } from '@chill/model/species.ts';
 import type { Way } from '@chill/model/way.ts';
+import { STAGES } from '../kinds/stages.ts';
 import { unitsFor } from '../mix/laying.ts';
-import { BENCH_STAGES, LOOK_EVERY, MINUTES, POTS_EVERY_DAYS } from '../treat/intervals.ts';
+import { LOOK_EVERY, MINUTES, POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import type { ResolvedStage } from './resolve.ts';
 import { sproutingStage } from './resolve.ts';
 
@@ -21,16 +22,16 @@ export function effortOf(way: Way, stages: readonly ResolvedStage[], seeds: numb
   const effort: Effort = { fridgeUnits: 0, looks: 0, minutes: 0 };
   for (const [index, { kind, medium, days }] of stages.entries()) {
     effort.minutes += index === 0 ? MINUTES.begin : MINUTES.move;
-    if (BENCH_STAGES.includes(kind)) continue;
-    if (kind === 'freezerTurns') effort.minutes += days * MINUTES.turn;
+    const { course, earns } = STAGES[kind];
+    if (course === 'bench') continue;
+    if (course === 'turns') effort.minutes += days * MINUTES.turn;
     else {
-      const every = kind === 'pot' ? POTS_EVERY_DAYS : index === sprouts ? 2 : LOOK_EVERY[medium ?? 'envelope'].usual;
-      const looks = kind === 'dryStore' ? 0 : Math.floor(days / every);
+      const every = course === 'grows' ? POTS_EVERY_DAYS : index === sprouts ? 2 : LOOK_EVERY[medium ?? 'envelope'].usual;
+      const looks = earns === 'ripening' ? 0 : Math.floor(days / every);
       effort.looks += looks;
       effort.minutes += looks * MINUTES.look;
     }
-    if (kind === 'coldMoist' || kind === 'coldDry')
-      effort.fridgeUnits = Math.max(effort.fridgeUnits, unitsFor(seeds, medium ?? 'envelope', seed));
+    if (earns === 'cold') effort.fridgeUnits = Math.max(effort.fridgeUnits, unitsFor(seeds, medium ?? 'envelope', seed));
   }
   effort.minutes += MINUTES.finish + MINUTES.setOut;
   return effort;

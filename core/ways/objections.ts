@@ -5,6 +5,7 @@ import type { Medium, StageKind } from '@chill/model/stage.ts';
 import type { Way } from '@chill/model/way.ts';
 import { daysBetween, shortDate, spell } from '../calendar/dates.ts';
 import { daylengthHours, SHORT_DAY_HOURS } from '../calendar/daylength.ts';
+import { STAGES } from '../kinds/stages.ts';
 import type { Keeping } from '../lot/drying.ts';
 import { earnedPerDay, steadyCurve } from '../takeOut/takeOut.ts';
 import { dayIn, yearOf } from '../winter/climate.ts';
@@ -178,7 +179,7 @@ function growingDaysAfter(date: PlainDate, nursery: Nursery): number {
 }
 
 function outdoorObjections({ resolved }: Omit<Proposal, 'against'>, { nursery }: Circumstances): Objection[] {
-  const stay = resolved.find(({ kind }) => kind === 'outdoorWinter');
+  const stay = resolved.find(({ kind }) => STAGES[kind].earns === 'winter');
   if (!stay) return [];
   if (!stay.curve) return [{ code: 'hardlyFrees', weight: 'stops', text: 'no winter here that this seed would notice' }];
   const taken = 1 - Math.exp(-ANIMALS_PER_DAY * stay.days);
@@ -258,9 +259,9 @@ const MEDIUM_WORDS: Partial<Record<Medium, string>> = { towel: 'towel', film: 'f
 function placeObjections({ resolved }: Omit<Proposal, 'against'>): Objection[] {
   const found: Objection[] = [];
   for (const stage of resolved) {
-    if (stage.kind === 'outdoorWinter' && !stage.place)
+    if (STAGES[stage.kind].earns === 'winter' && !stage.place)
       found.push({ code: 'noPlace', weight: 'notes', text: 'no place outdoors among your places: add one first' });
-    if (stage.kind !== 'coldMoist' && stage.kind !== 'coldDry') continue;
+    if (STAGES[stage.kind].earns !== 'cold') continue;
     const { place, temperature_C, treatment } = stage;
     if (!place) {
       found.push({ code: 'noPlace', weight: 'notes', text: `no fridge among your places: ${temperature_C} °C assumed` });

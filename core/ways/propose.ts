@@ -10,6 +10,7 @@ import { randomFrom } from '../chance/random.ts';
 import { type BetaShare, meanShare } from '../chance/shares.ts';
 import type { SwingingPlace } from '../chill/met.ts';
 import type { Brought } from '../chill/requirement.ts';
+import { chills, STAGES } from '../kinds/stages.ts';
 import { type Keeping, keepingOf } from '../lot/drying.ts';
 import { broughtBy } from '../lot/lotLedger.ts';
 import { soundShare } from '../lot/viability.ts';
@@ -184,7 +185,7 @@ interface Timed {
 function timed(way: Way, request: Request, wanted: PlainDate | undefined): Timed {
   const { wish, today, species } = request;
   const begin = wish.timing.by === 'startOn' ? wish.timing.date : today;
-  if (way.stages.some(({ kind }) => kind === 'outdoorWinter')) {
+  if (way.stages.some(({ kind }) => STAGES[kind].earns === 'winter')) {
     return timedOutdoors(way, request, wish.timing.by === 'startOn' ? begin : undefined, wanted);
   }
   const best = resolveWay(species, way, surroundingsOf(request));
@@ -215,7 +216,7 @@ function timedOutdoors(way: Way, request: Request, fixed: PlainDate | undefined,
   const { species, today, nursery } = request;
   const year = yearOf(nursery);
   const from = (start: PlainDate) => {
-    const before = way.stages.findIndex(({ kind }) => kind === 'outdoorWinter');
+    const before = way.stages.findIndex(({ kind }) => STAGES[kind].earns === 'winter');
     const lead = resolveWay(species, { ...way, stages: way.stages.slice(0, before) }, surroundingsOf(request));
     const resolved = resolveWay(species, way, { ...surroundingsOf(request), outdoors: { year, start: addDays(start, totalDays(lead)) } });
     const stages = planForward(resolved, start);
@@ -254,7 +255,7 @@ const weighedYears = new WeakMap<Species, Map<string, Float64Array>>();
 function throughYears(resolved: readonly ResolvedStage[], stages: readonly DatedStage[], request: Request): ResolvedStage[] {
   const { species, nursery, credit } = request;
   return resolved.map((stage, i) => {
-    if (stage.kind !== 'outdoorWinter' || !stage.curve) return stage;
+    if (STAGES[stage.kind].earns !== 'winter' || !stage.curve) return stage;
     const out = (stages[i] as DatedStage).start;
     const { days, springs } = followedFor(species, yearOf(nursery), out, credit);
     const key = `${out} ${credit?.days} ${credit?.give_days} ${JSON.stringify(nursery.climate)} ${nursery.latitude_deg} ${nursery.lastFrost.mean}`;
@@ -281,7 +282,7 @@ function throughYears(resolved: readonly ResolvedStage[], stages: readonly Dated
 }
 
 function keyDates(species: Species, way: Way, resolved: readonly ResolvedStage[], stages: readonly DatedStage[], ready: number): KeyDates {
-  const cold = stages.findIndex((stage) => stage.kind === 'coldMoist' || stage.kind === 'coldDry' || stage.kind === 'outdoorWinter');
+  const cold = stages.findIndex(({ kind }) => chills(kind));
   const coldStage = stages[cold];
   const sprouts = sproutingStage(way);
   const sproutStage = stages[sprouts] as DatedStage;

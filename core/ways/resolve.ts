@@ -17,7 +17,8 @@ import {
   type Requirement,
   requirementsOf,
 } from '../chill/requirement.ts';
-import { ASSUMED_C, placesFor } from '../kinds/places.ts';
+import { placesFor } from '../kinds/places.ts';
+import { keptDry, STAGES, type StageFacts } from '../kinds/stages.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { type LearnedRot, ROT_PRIOR } from '../rot/learned.ts';
 import { daysToSprout, degreesPerDay, sproutedOfThoseThatWill, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
@@ -29,9 +30,6 @@ import { outdoorStay, type Shelter } from '../winter/outdoors.ts';
 export const DRY_COLD_FACTOR = 1.25;
 /** How long seed is left outdoors where no winter is known of, days. */
 const NO_WINTER_DAYS = 120;
-
-/** How long the short bench stages take where a way does not say, days: overnight soaks run into the next day. */
-const BENCH_DAYS: Partial<Record<StageKind, number>> = { soak: 1, hotWater: 1, smoke: 1, clean: 0, openCoat: 0, disinfect: 0 };
 
 /** A stage of a way with everything about it worked out for one nursery. */
 export interface ResolvedStage {
@@ -87,10 +85,12 @@ export function treatmentOf(
   const { ripening, warm, cold } = requirementsOf(species);
   const rot = { medium: stage.medium ?? 'envelope', temperature_C };
   const coldResponse = coldResponseOf(species);
-  if (stage.kind === 'dryStore' && ripening) return { requirement: ripening, temperature_C, response: RIPENING_RESPONSE, rot, credit };
-  if (stage.kind === 'warmMoist' && warm) return { requirement: warm, temperature_C, response: WARM_RESPONSE, rot };
-  if (stage.kind === 'coldMoist' && cold) return { requirement: cold, temperature_C, response: coldResponse, rot, credit };
-  if (stage.kind === 'coldDry' && cold && species.cold.need !== 'none' && species.cold.dryColdWorks) {
+  const { earns, water } = STAGES[stage.kind];
+  if (earns === 'ripening' && ripening) return { requirement: ripening, temperature_C, response: RIPENING_RESPONSE, rot, credit };
+  if (earns === 'warmth' && warm) return { requirement: warm, temperature_C, response: WARM_RESPONSE, rot };
+  if (earns !== 'cold' || !cold) return undefined;
+  if (water === 'damp') return { requirement: cold, temperature_C, response: coldResponse, rot, credit };
+  if (species.cold.need !== 'none' && species.cold.dryColdWorks) {
     return { requirement: cold, temperature_C, response: coldResponse, rot, credit, daysPerEffectiveDay: DRY_COLD_FACTOR };
   }
   return undefined;
@@ -104,7 +104,7 @@ export function withOwnRot(treatment: SteadyTreatment | undefined, rot: LearnedR
 
 /** Which stage of a way the seeds sprout in: the warm towel, the flooded pot, or the pot where there is neither. */
 export function sproutingStage(way: Way): number {
-  const stage = way.stages.findIndex(({ kind }) => kind === 'warmTowel' || kind === 'flood');
+  const stage = way.stages.findIndex(({ kind }) => STAGES[kind].course === 'sprouts');
   return stage >= 0 ? stage : way.stages.length - 1;
 }
 
@@ -144,16 +144,17 @@ export function resolveWay(
       ...(halfSwing_C && { halfSwing_C }),
       ...(place && { place }),
     };
-    if (stage.kind === 'freezerTurns') {
+    const { course, earns, water } = STAGES[stage.kind];
+    if (course === 'turns') {
       const days = stage.days?.best ?? MOST_TURNS * DAYS_PER_TURN;
       credit = { ...brought, days: brought.days + turnsCredit(days) };
       return { ...base, days, freed: 1, survives: TURNS_SURVIVAL };
     }
-    if (stage.kind === 'outdoorWinter') return { ...base, ...leftOut(species, outdoors, brought, place?.cover) };
-    const ahead = stage.kind === 'dryStore' ? { days: storedDry_days, give_days: 0 } : credit;
+    if (earns === 'winter') return { ...base, ...leftOut(species, outdoors, brought, place?.cover) };
+    const ahead = earns === 'ripening' ? { days: storedDry_days, give_days: 0 } : credit;
     const treatment = withOwnRot(treatmentOf(species, stage, temperature_C, ahead), rot);
     // Only the first cold stage begins with what the seed brings along.
-    if (stage.kind === 'coldMoist' || (stage.kind === 'coldDry' && treatment)) credit = NO_CREDIT;
+    if (earns === 'cold' && (water === 'damp' || treatment)) credit = NO_CREDIT;
     if (treatment) return { ...base, ...treated(stage, { ...treatment, ...(mediumAge_days > 0 && { mediumAge_days }) }) };
     return { ...base, days: plainDays(species, way, stage, index, law, base), freed: 1, survives: 1 };
   }
@@ -170,22 +171,18 @@ export type ChainStage = Pick<ResolvedStage, 'kind' | 'temperature_C' | 'halfSwi
 export function chainOf(species: Species, way: Way, stages: readonly ChainStage[], brought: Brought = {}): Chain {
   const { credit = NO_CREDIT, storedDry_days = 0 } = brought;
   const { ripening, warm, cold } = requirementsOf(species);
-  const times = (...kinds: StageKind[]) => stages.filter((stage) => kinds.includes(stage.kind) && stage.curve).length;
+  const times = (what: StageFacts['earns']) => stages.filter(({ kind, curve }) => STAGES[kind].earns === what && curve).length;
   const product = (pick: (stage: ChainStage) => number) => stages.reduce((all, stage) => all * pick(stage), 1);
   const without = (requirement: Requirement | undefined, missing: number, had = NO_CREDIT) => {
     if (!requirement || missing <= 0) return 1;
     return freedWithCredit(0, requirement, had) * requirement.freedWithout ** (missing - 1);
   };
   const winters = (species.cold.need !== 'none' && species.cold.winters) || 1;
-  const outside = times('outdoorWinter');
+  const outside = times('winter');
   const missed =
-    without(ripening, 1 - times('dryStore'), { days: storedDry_days, give_days: 0 }) *
-    without(warm, 1 - times('warmMoist') - outside) *
-    without(
-      cold,
-      winters - times('coldMoist', 'coldDry') - outside * winters,
-      times('coldMoist', 'coldDry') + outside > 0 ? NO_CREDIT : credit,
-    );
+    without(ripening, 1 - times('ripening'), { days: storedDry_days, give_days: 0 }) *
+    without(warm, 1 - times('warmth') - outside) *
+    without(cold, winters - times('cold') - outside * winters, times('cold') + outside > 0 ? NO_CREDIT : credit);
   return {
     opened: coatOpened(species, way),
     freed: product((stage) => stage.freed) * missed,
@@ -220,7 +217,7 @@ function warmthOf({ sprouting, alternating }: Species, stages: readonly ChainSta
 /** Of the seeds freed, the share that sprouts in the last of the treatments itself: some do so in the cold, and only there. */
 function onTheWay(sprouting: Species['sprouting'], stages: readonly ChainStage[]): number {
   const last = stages.findLast(({ curve, freed }) => curve && freed > 0);
-  if (!last?.curve || last.kind === 'dryStore' || last.kind === 'coldDry') return 0;
+  if (!last?.curve || keptDry(last.kind)) return 0;
   const law = thermalTime(sprouting);
   const { curve, days = 0, degrees = () => law.rate(last.temperature_C) } = last;
   const warmth = [0];
@@ -345,7 +342,7 @@ function treated(stage: Stage, treatment: SteadyTreatment): Omit<ResolvedStage, 
   const curve = steadyCurve(treatment);
   const pull = bestPull(curve);
   // Dry seed loses next to nothing by waiting; it need not wait longer than it must.
-  const enough = stage.kind === 'dryStore' ? pull.from : pull.best;
+  const enough = STAGES[stage.kind].earns === 'ripening' ? pull.from : pull.best;
   const days = Math.min(stage.days?.best ?? enough, curve.yields.length - 1);
   const { rotShape } = treatment;
   return { days, pull, curve, treatment, ...(rotShape !== undefined && { rotShape }), ...atDay(curve, days) };
@@ -353,13 +350,14 @@ function treated(stage: Stage, treatment: SteadyTreatment): Omit<ResolvedStage, 
 
 function plainDays(species: Species, way: Way, stage: Stage, index: number, law: ThermalTime, at: Warmth): number {
   const sprouting = index === sproutingStage(way) ? wholeSproutingDays(0.9, law, at, species) : 0;
-  if (stage.kind === 'pot') return sprouting + (stage.days?.best ?? species.pot.days.best);
+  const { course, earns, bench } = STAGES[stage.kind];
+  if (course === 'grows') return sprouting + (stage.days?.best ?? species.pot.days.best);
   if (stage.days) return stage.days.best;
-  if (stage.kind === 'warmTowel' || stage.kind === 'flood') return sprouting;
+  if (course === 'sprouts') return sprouting;
   const { cold } = requirementsOf(species);
   // Dry cold that does nothing is still kept as long as its followers keep it; the chain then says what it was worth.
-  if (stage.kind === 'coldDry' && cold) return Math.ceil(daysToFree(0.9, cold) * DRY_COLD_FACTOR);
-  return BENCH_DAYS[stage.kind] ?? 0;
+  if (earns === 'cold' && cold) return Math.ceil(daysToFree(0.9, cold) * DRY_COLD_FACTOR);
+  return bench?.days ?? 0;
 }
 
 /** The warmth of a place: its mean, and half the swing of its days where that was measured, °C. */
@@ -375,5 +373,5 @@ export function wholeSproutingDays(share: number, law: ThermalTime, { temperatur
 }
 
 function defaultTemperature(species: Species, kind: StageKind): number {
-  return kind === 'warmTowel' || kind === 'flood' ? species.sprouting.at_C : ASSUMED_C[kind];
+  return STAGES[kind].course === 'sprouts' ? species.sprouting.at_C : STAGES[kind].assumed_C;
 }

@@ -8,6 +8,7 @@ import { believedShare, type Evidence, type NamedLink, prospectOf, rangeOf } fro
 import type { BetaShare, ShareRange } from '../chance/shares.ts';
 import type { SwingingPlace } from '../chill/met.ts';
 import type { Brought } from '../chill/requirement.ts';
+import { STAGES } from '../kinds/stages.ts';
 import { broughtBy, testBegun } from '../lot/lotLedger.ts';
 import { degreesPerDay, sproutedOfThoseThatWill, thermalTime } from '../sprout/thermalTime.ts';
 import { planForward } from './chain.ts';
@@ -64,8 +65,9 @@ export function towelEvidence(species: Species, tests: readonly TowelResult[], s
 /** The way of a test with the warmth, and the dry storage, that it had. */
 function asItWent({ way, warm_C, dry }: TowelResult): Way {
   const stages = way.stages.map((stage): Stage => {
-    if (stage.kind === 'warmTowel') return { ...stage, temperature_C: warm_C };
-    if (stage.kind !== 'dryStore' || !dry) return stage;
+    const { course, earns } = STAGES[stage.kind];
+    if (course === 'sprouts') return { ...stage, temperature_C: warm_C };
+    if (earns !== 'ripening' || !dry) return stage;
     const { days, temperature_C } = dry;
     return { ...stage, temperature_C, days: { least: days, best: days, most: days } };
   });

@@ -1,16 +1,11 @@
+import { STAGES, staysAtBench } from '@chill/core/kinds/stages.ts';
 import type { Timer } from '@chill/core/ledger/batchState.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { handTime } from '@chill/core/treat/handTime.ts';
-import { BENCH_STAGES } from '@chill/core/treat/intervals.ts';
 import { type BenchOrder, benchJob, orderSession } from '@chill/core/treat/session.ts';
 import { readTimer } from '@chill/core/treat/timers.ts';
 import type { OpeningMethod } from '@chill/model/event.ts';
-import type { StageKind } from '@chill/model/stage.ts';
 import type { BatchView, NurseryView } from './nursery.ts';
-
-/** Stages that have a screen at the bench; those that lie and wait only until they are laid up. */
-const AT_THE_BENCH: readonly StageKind[] = [...BENCH_STAGES, 'freezerTurns'];
-const LAID_UP: readonly StageKind[] = ['coldMoist', 'warmMoist', 'warmTowel', 'flood'];
 
 /** A timer that has not been ended, with its batch. */
 export interface RunningTimer {
@@ -34,8 +29,9 @@ export function atTheBench({ batches, today }: Pick<NurseryView, 'batches' | 'to
   return batches.filter(({ projection: { state, stages }, tasks }) => {
     const kind = stages[state.stage]?.kind;
     if (state.closedOn || !kind) return false;
-    if (AT_THE_BENCH.includes(kind) && state.underWay) return true;
-    if (![...AT_THE_BENCH, ...LAID_UP].includes(kind) || state.underWay) return false;
+    if (state.underWay) return staysAtBench(kind);
+    // What lies and waits is at the bench only until it is packed.
+    if (!staysAtBench(kind) && !STAGES[kind].packed) return false;
     return tasks.some((task) => task.kind === 'begin' && task.due <= today);
   });
 }

@@ -1,5 +1,5 @@
+import { STAGES } from '@chill/core/kinds/stages.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
-import { BENCH_STAGES } from '@chill/core/treat/intervals.ts';
 import type { BatchView, NurseryView } from './nursery.ts';
 
 /** The stations of the run, left to right. */
@@ -12,10 +12,8 @@ export function stationOf({ batch, projection }: Pick<BatchView, 'batch' | 'proj
   if (state.closedOn) return batch.purpose === 'test' ? 'seeds' : 'findings';
   // What goes round again is at the bench already.
   if (state.stage === 0 && !state.underWay && !batch.from) return 'plan';
-  const kind = stages[state.stage]?.kind ?? 'pot';
-  if (BENCH_STAGES.includes(kind) || kind === 'dryStore') return 'treat';
-  if (kind === 'warmTowel' || kind === 'warmMoist' || kind === 'flood') return 'warm';
-  return kind === 'pot' ? 'pots' : 'cold';
+  const kind = stages[state.stage]?.kind;
+  return kind ? STAGES[kind].station : 'pots';
 }
 
 /** What is due today at a batch. */

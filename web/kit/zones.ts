@@ -1,3 +1,4 @@
+import { STAGES } from '@chill/core/kinds/stages.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 
 /** The bands of temperature that everything is drawn in, the hottest first. Colour means one of these and nothing else. */
@@ -16,8 +17,6 @@ export const ZONE_COLOUR: Record<Zone, string> = {
 /** Each zone's dash as well, for eyes that do not tell the colours apart: the colder, the more broken. Empty: unbroken. */
 export const ZONE_WEIGHT: Record<Zone, number> = { hot: 3.5, warm: 3, cool: 2, cold: 3, frozen: 4 };
 
-const STAGE_ZONE: Partial<Record<StageKind, Zone>> = { hotWater: 'hot', freezerTurns: 'frozen', warmTowel: 'warm', warmMoist: 'warm' };
-
 /** The zone of a temperature in °C. */
 export function zoneOf(temperature_C: number): Zone {
   if (temperature_C < -1) return 'frozen';
@@ -28,5 +27,5 @@ export function zoneOf(temperature_C: number): Zone {
 
 /** The zone that a stage is drawn in: by what is done to the seed, otherwise by the temperature of its place. */
 export function stageZone(stage: { kind: StageKind; temperature_C: number }): Zone {
-  return STAGE_ZONE[stage.kind] ?? zoneOf(stage.temperature_C);
+  return STAGES[stage.kind].zone ?? zoneOf(stage.temperature_C);
 }

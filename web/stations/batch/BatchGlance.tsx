@@ -1,5 +1,6 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { tellLoss, tellShift } from '@chill/core/chill/lossWords.ts';
+import { isStage } from '@chill/core/kinds/stages.ts';
 import type { BecauseCode } from '@chill/core/schedule/outlook.ts';
 import type { SproutForecast } from '@chill/core/schedule/project.ts';
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
@@ -64,7 +65,7 @@ export function Account({ view }: { view: BatchView }) {
             set out about {shortDate(setOut, today)}
           </Figure>
         </div>
-        {stages[state.stage]?.kind === 'warmTowel' && <p className="mt-3">{sproutsAhead(sprouting, today)}</p>}
+        {isStage(stages[state.stage]?.kind, ({ check }) => check === 'sprouts') && <p className="mt-3">{sproutsAhead(sprouting, today)}</p>}
         <PromiseLine view={view} />
       </>
     );
@@ -86,7 +87,8 @@ export function Account({ view }: { view: BatchView }) {
       <>
         <div className="mt-3 grid grid-cols-2 gap-4">
           <Figure value={Math.round(treatment.earned)} unit={`of ${Math.round(treatment.wanted)} days`}>
-            of {stages[state.stage]?.kind === 'warmMoist' ? 'warmth' : 'cold'} earned since {shortDate(treatment.since, today)}
+            of {isStage(stages[state.stage]?.kind, ({ earns }) => earns === 'warmth') ? 'warmth' : 'cold'} earned since{' '}
+            {shortDate(treatment.since, today)}
             {treatment.uncertain_days > 0 && `; ${treatment.uncertain_days} days found dry count half`}
           </Figure>
           <Figure value={Math.round(treatment.freedNow * 100)} unit="in 100">

@@ -1,4 +1,5 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
+import { STAGES } from '@chill/core/kinds/stages.ts';
 import { likelyCodes, parseBagCode } from '@chill/core/ledger/bagCode.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { unitsFor } from '@chill/core/mix/laying.ts';
@@ -115,7 +116,7 @@ export default function BatchPage() {
             <h2>{state.closedOn ? 'Closed' : 'Next'}</h2>
             <Account view={view} />
             {treatment && treatment.stage === state.stage && !state.closedOn && treatment.treatment && <PullDay view={view} />}
-            {stage?.kind === 'outdoorWinter' && !state.closedOn && (
+            {stage && STAGES[stage.kind].earns === 'winter' && !state.closedOn && (
               <Link to={`/cold/winter?${new URLSearchParams({ lot: lot.id, out: stage.start })}`} className="quiet">
                 enough winter left?
               </Link>

@@ -1,5 +1,6 @@
 import { addDays, dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
 import { daysLost, tellGap, tellLoss, tellShift } from '@chill/core/chill/lossWords.ts';
+import { chills, isStage } from '@chill/core/kinds/stages.ts';
 import type { TreatmentForecast } from '@chill/core/schedule/treatmentForecast.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { useId } from 'react';
@@ -53,7 +54,9 @@ export function ChillAccount({ view }: { view: BatchView }) {
   const told = losses.filter(({ days: lost }) => lost > 0);
   return (
     <section className="mt-6" aria-labelledby={`${hatch}-title`}>
-      <h2 id={`${hatch}-title`}>{stage?.kind === 'warmMoist' ? 'The warmth, as it was' : 'The cold, as it was'}</h2>
+      <h2 id={`${hatch}-title`}>
+        {isStage(stage?.kind, ({ earns }) => earns === 'warmth') ? 'The warmth, as it was' : 'The cold, as it was'}
+      </h2>
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="mt-1 block w-full" role="img" aria-label={spoken(treatment, today)}>
         <defs>
           <pattern id={hatch} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -154,8 +157,8 @@ export function ChillAccount({ view }: { view: BatchView }) {
         ))}
         {treatment.freedBefore < 0.97 && (
           <li>
-            {Math.round(treatment.freedBefore * 100)} in 100 had all they need of the {stage?.kind === 'coldMoist' ? 'warmth' : 'stage'}{' '}
-            before it; for the rest this does not count yet
+            {Math.round(treatment.freedBefore * 100)} in 100 had all they need of the {chills(stage?.kind) ? 'warmth' : 'stage'} before it;
+            for the rest this does not count yet
           </li>
         )}
         {unmeasured.slice(0, GAPS_TOLD).map((gap) => (

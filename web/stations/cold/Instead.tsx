@@ -1,5 +1,6 @@
 import { addDays, daysBetween, shortDate } from '@chill/core/calendar/dates.ts';
 import { placesFor } from '@chill/core/kinds/places.ts';
+import { STAGES } from '@chill/core/kinds/stages.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { lotInRequest, propose } from '@chill/core/ways/propose.ts';
 import { waysToWeigh } from '@chill/core/ways/schools.ts';
@@ -29,7 +30,9 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
       rot,
     };
     return waysToWeigh(species)
-      .ways.filter(({ way }) => way.stages.some(({ kind }) => kind === 'coldMoist' || kind === 'freezerTurns'))
+      .ways.filter(({ way }) =>
+        way.stages.some(({ kind }) => STAGES[kind].course === 'turns' || (STAGES[kind].earns === 'cold' && STAGES[kind].water === 'damp')),
+      )
       .map(({ way, workedOut }) => propose(way, request, workedOut))
       .sort((a, b) => b.share - a.share)
       .slice(0, 4);

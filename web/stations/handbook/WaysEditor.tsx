@@ -1,3 +1,4 @@
+import { STAGES } from '@chill/core/kinds/stages.ts';
 import { MEDIUM_NAMES, STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import { SCHOOLS, schoolWay } from '@chill/core/ways/schools.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -79,14 +80,16 @@ export function WaysEditor({
   );
 }
 
-const WET: readonly StageKind[] = ['coldMoist', 'warmMoist', 'coldDry', 'outdoorWinter', 'flood'];
-
 function Stages({ stages, name, change }: { stages: Stage[]; name: string; change: (stages: Stage[]) => void }) {
   const word = 'min-h-12 min-w-0 border-b-[1.5px] border-ink3 bg-transparent desk:min-h-9';
   const set = (at: number, part: Partial<Stage>) => change(stages.map((stage, i) => (i === at ? { ...stage, ...part } : stage)));
   const setKind = (at: number, kind: StageKind) => {
     const { medium: _medium, ...rest } = stages[at] as Stage;
-    change(stages.map((stage, i) => (i === at ? { ...rest, kind, ...(WET.includes(kind) && { medium: stage.medium ?? 'sand' }) } : stage)));
+    change(
+      stages.map((stage, i) =>
+        i === at ? { ...rest, kind, ...(STAGES[kind].medium === 'chosen' && { medium: stage.medium ?? 'sand' }) } : stage,
+      ),
+    );
   };
   const move = (at: number, by: number) => {
     const next = [...stages];

@@ -1,3 +1,4 @@
+import { isStage } from '@chill/core/kinds/stages.ts';
 import { LABEL_SHEETS, type LabelSheet } from '@chill/core/labels/sheets.ts';
 import { bagWords, potWords } from '@chill/core/labels/words.ts';
 import { lodgersOf } from '@chill/core/schedule/lodging.ts';
@@ -37,7 +38,7 @@ export default function LabelsPage() {
   const [copies, setCopies] = useState(1);
   const [choice, change] = useListChoice();
   const open = batches.filter(({ projection }) => !projection.state.closedOn);
-  const inPots = open.filter(({ projection: { state, stages } }) => stages[state.stage]?.kind === 'pot');
+  const inPots = open.filter(({ projection: { state, stages } }) => isStage(stages[state.stage]?.kind, ({ course }) => course === 'grows'));
   const first =
     query.get('of')?.split(',') ?? (place ? lodgersOf(place, nursery.batches, nursery.today).map(({ view }) => view.batch.code) : []);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set(first));

@@ -1,6 +1,7 @@
 import { dayAndTimeIn } from '@chill/core/calendar/moments.ts';
 import { COLD_RESPONSE, coldResponseOf, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
 import { GAP_MS } from '@chill/core/chill/measured.ts';
+import { chills, STAGES } from '@chill/core/kinds/stages.ts';
 import { unitOf } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
@@ -151,8 +152,7 @@ function bandsOf(place: Place, batches: readonly BatchView[]): TemperatureRespon
     const { state, stages } = projection;
     const stage = stages[state.stage];
     if (!state.underWay || state.closedOn || state.stages[state.stage]?.placeId !== place.id || !stage) continue;
-    const cold = stage.kind === 'coldMoist' || stage.kind === 'coldDry' || stage.kind === 'outdoorWinter';
-    const response = cold ? coldResponseOf(species) : stage.kind === 'warmMoist' ? WARM_RESPONSE : undefined;
+    const response = chills(stage.kind) ? coldResponseOf(species) : STAGES[stage.kind].earns === 'warmth' ? WARM_RESPONSE : undefined;
     if (response) found.set(JSON.stringify(response), response);
   }
   return found.size > 0 ? [...found.values()] : place.kind === 'fridge' ? [COLD_RESPONSE] : [];

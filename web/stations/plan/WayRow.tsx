@@ -1,4 +1,5 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
+import { STAGES } from '@chill/core/kinds/stages.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
 import { whyPull, whySeeds } from '@chill/core/schedule/explain.ts';
 import { type Lodging, lodgingsOf } from '@chill/core/schedule/lodging.ts';
@@ -113,7 +114,7 @@ function Details({ proposal, lot, species, wish }: Props) {
   const { dates, resolved } = proposal;
   const sound = soundShare(lot.state.soundness, species);
   const curved = resolved.find((stage) => stage.curve);
-  const outdoors = seasonsOf(species).length > 0 && resolved.some(({ kind }) => kind === 'outdoorWinter');
+  const outdoors = seasonsOf(species).length > 0 && resolved.some(({ kind }) => STAGES[kind].earns === 'winter');
   const day = (date: string) => shortDate(date, today);
   const list: [string, string][] = [
     ['start', day(dates.start)],
@@ -178,7 +179,7 @@ function RoomFor({ plan, species }: { plan: Plan; species: Species }) {
   const { places, batches, today } = useNursery();
   const lodgings = lodgingsOf(plan, species, { places, batches, today });
   const tight = lodgings.filter(({ wants, free }) => wants > free);
-  const cold = lodgings.find(({ stage }) => stage.kind === 'coldMoist' || stage.kind === 'coldDry');
+  const cold = lodgings.find(({ stage }) => STAGES[stage.kind].earns === 'cold');
   const tell = ({ wants, free, place, stage }: Lodging) => {
     const there = `${roundRoom(Math.max(0, free))} of ${place.capacity} ${place.room ?? 'bags'} free in ${place.name}`;
     return { there, on: stage.start > today ? shortDate(stage.start, today) : 'today', wants: roundRoom(wants) };

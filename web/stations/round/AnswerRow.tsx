@@ -1,11 +1,10 @@
+import { STAGES, staysAtBench } from '@chill/core/kinds/stages.ts';
 import { mostFor } from '@chill/core/ledger/verbs.ts';
 import { COUNT_FIRST, wantsCount } from '@chill/core/mix/swelling.ts';
 import { type Answer, recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
-import { KEPT_DRY } from '@chill/core/schedule/setting.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import { cautionAt, MOULD_CAUTION } from '@chill/core/schedule/words.ts';
-import { BENCH_STAGES } from '@chill/core/treat/intervals.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -45,10 +44,11 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
   const set = (part: Partial<Answer>) => setAnswer({ ...answer, ...part });
   const changed = JSON.stringify(answer) !== JSON.stringify(usual);
   const stage = projection.stages[task.stage];
-  const inPots = stage?.kind === 'pot';
-  const sprouts = stage?.kind === 'warmTowel' || (inPots && task.title === 'count');
+  const asks = stage ? STAGES[stage.kind].check : 'damp';
+  const inPots = asks === 'pots';
+  const sprouts = asks === 'sprouts' || (inPots && task.title === 'count');
   const waits = !inPots && !sprouts;
-  const dry = stage !== undefined && KEPT_DRY.includes(stage.kind);
+  const dry = asks === 'dry';
 
   const record = () => {
     const recorded = recordAnswer(task, waits ? answer : { ...answer, damp: undefined }, batch, state, setting, newId);
@@ -157,11 +157,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
 /** Whether a task has a step of its own at the bench: dose, clock and judgement. */
 function hasStep(kind: StageKind | undefined, task: Task['kind']): boolean {
   if (!kind) return false;
-  return (
-    BENCH_STAGES.includes(kind) ||
-    kind === 'freezerTurns' ||
-    (task === 'begin' && ['coldMoist', 'warmMoist', 'warmTowel', 'flood'].includes(kind))
-  );
+  return staysAtBench(kind) || (task === 'begin' && STAGES[kind].packed);
 }
 
 /** A count that is usually none: one word until it is not, then a figure to tap up or type. */

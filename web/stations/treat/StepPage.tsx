@@ -27,25 +27,25 @@ import { Soak } from './steps/Soak.tsx';
 import { Turns } from './steps/Turns.tsx';
 import { useStep } from './useStep.ts';
 
-const STEPS: Partial<Record<StageKind, (props: { view: BatchView }) => ReactNode>> = {
-  clean: Clean,
-  openCoat: OpenCoat,
-  hotWater: HotWater,
-  soak: Soak,
-  disinfect: Bath,
-  smoke: Smoke,
-  freezerTurns: Turns,
-  flood: Flood,
-};
-const TITLES: Partial<Record<StageKind, string>> = {
-  clean: 'Clean the seed',
-  openCoat: 'Open the coat',
-  hotWater: 'Hot water',
-  soak: 'Soak',
-  disinfect: 'Disinfect',
-  smoke: 'Smoke',
-  freezerTurns: 'Freezer turns',
-  flood: 'Flood',
+/** A step with a screen of its own, and its title; what is packed at the bench and then lies elsewhere; what is not done at the bench at all. */
+type Screen = { title: string; Shown: (props: { view: BatchView }) => ReactNode } | 'packed' | 'elsewhere';
+
+const SCREENS: Record<StageKind, Screen> = {
+  clean: { title: 'Clean the seed', Shown: Clean },
+  openCoat: { title: 'Open the coat', Shown: OpenCoat },
+  hotWater: { title: 'Hot water', Shown: HotWater },
+  soak: { title: 'Soak', Shown: Soak },
+  disinfect: { title: 'Disinfect', Shown: Bath },
+  smoke: { title: 'Smoke', Shown: Smoke },
+  freezerTurns: { title: 'Freezer turns', Shown: Turns },
+  flood: { title: 'Flood', Shown: Flood },
+  coldMoist: 'packed',
+  warmMoist: 'packed',
+  warmTowel: 'packed',
+  coldDry: 'elsewhere',
+  dryStore: 'elsewhere',
+  outdoorWinter: 'elsewhere',
+  pot: 'elsewhere',
 };
 
 /** One step for one batch, as large as the screen: the dose before, the clock during, the judgement after. */
@@ -72,10 +72,11 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
   const { state, stages } = projection;
   const stage = stages[state.stage];
   const closed = state.closedOn !== undefined || !stage;
-  const Shown = stage && STEPS[stage.kind];
-  const lying = stage && ['coldMoist', 'warmMoist', 'warmTowel'].includes(stage.kind);
+  const screen = stage && SCREENS[stage.kind];
+  const own = typeof screen === 'object' ? screen : undefined;
+  const packing = screen === 'packed' && !state.underWay;
   const zone = stage ? stageZone(stage) : 'cool';
-  const title = closed ? 'Done at the bench' : (TITLES[stage.kind] ?? (lying && !state.underWay ? 'Lay it up' : STAGE_NAMES[stage.kind]));
+  const title = closed ? 'Done at the bench' : (own?.title ?? (packing ? 'Lay it up' : STAGE_NAMES[stage.kind]));
   const caution = !closed && cautionAt(stage.kind);
   // The next step begins at its top, wherever the last one was left.
   useEffect(() => {
@@ -106,9 +107,9 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
       <div className="mt-4">
         {closed ? (
           <p className="text-lg">{state.splits.length > 0 ? 'Every seed of it has gone round again.' : 'This batch is closed.'}</p>
-        ) : Shown ? (
-          <Shown view={view} />
-        ) : lying && !state.underWay ? (
+        ) : own ? (
+          <own.Shown view={view} />
+        ) : packing ? (
           <LayUp view={view} />
         ) : (
           <p className="text-lg">

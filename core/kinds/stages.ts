@@ -1,0 +1,207 @@
+import type { TimedStep } from '@chill/model/event.ts';
+import type { PlaceKind } from '@chill/model/place.ts';
+import type { StageKind } from '@chill/model/stage.ts';
+
+/** What is done at the bench in a stage, act by act: the hands' time, minutes, or that of opening seed by seed; and the timer that it waits for. */
+export interface BenchAct {
+  act: 'clean' | 'openCoats' | 'startSoak' | 'kettle' | 'pour' | 'intoBath' | 'rinse' | 'startSmoke';
+  hands_min: number | 'seedBySeed';
+  waitsFor?: TimedStep;
+}
+
+/** Everything that Chill decides by the kind of a stage, besides its words, and what a batch does there on the screen. */
+export interface StageFacts {
+  /** The station at which a batch in it is found. */
+  station: 'treat' | 'cold' | 'warm' | 'pots';
+  /** How it goes: over in a day or two at the bench; frozen and thawed by turns; lying and waiting; sprouting; growing on in its pot. */
+  course: 'bench' | 'turns' | 'waits' | 'sprouts' | 'grows';
+  /** Whether the seed is kept dry, damp, or under water; handled where it is none of these for long. */
+  water: 'dry' | 'damp' | 'soaking' | 'handled';
+  /** What waiting in it counts towards. */
+  earns?: 'ripening' | 'warmth' | 'cold' | 'winter';
+  /** Kinds of place that serve it, the fittest first. */
+  places: readonly [PlaceKind, ...PlaceKind[]];
+  /** Taken where the nursery has no such place, °C. Seed that sprouts is given what its species likes instead. */
+  assumed_C: number;
+  /** Whether it wants cold or warmth of its place at all. */
+  suits?: 'cold' | 'warm';
+  /** Drawn as this whatever its place has, since it is what is done to the seed. */
+  zone?: 'hot' | 'warm' | 'frozen';
+  /** Whether one chooses what the seed lies in, and packs it so at the bench. */
+  medium: 'chosen' | 'none';
+  packed: boolean;
+  /** What a check asks there besides what was lost: whether it is damp, whether it is dry, how many are up, how the pots do. */
+  check: 'damp' | 'dry' | 'sprouts' | 'pots';
+  /** The timer that starts with it. */
+  timer?: TimedStep;
+  /** Days that it takes at the bench where nothing says otherwise, an overnight soak running into the next day; and the acts. */
+  bench?: { days: number; acts: readonly BenchAct[] };
+}
+
+const BENCH = {
+  station: 'treat',
+  course: 'bench',
+  places: ['bench'],
+  assumed_C: 18,
+  medium: 'none',
+  packed: false,
+  check: 'damp',
+} as const;
+const FRIDGE = {
+  station: 'cold',
+  course: 'waits',
+  earns: 'cold',
+  places: ['fridge'],
+  assumed_C: 4,
+  suits: 'cold',
+  medium: 'chosen',
+} as const;
+
+/** The one table of stages. A kind that is new to the model is new here, and nothing else of core need be told of it. */
+export const STAGES: Record<StageKind, StageFacts> = {
+  dryStore: {
+    station: 'treat',
+    course: 'waits',
+    water: 'dry',
+    earns: 'ripening',
+    places: ['drawer', 'shelf', 'bench'],
+    assumed_C: 18,
+    medium: 'none',
+    packed: false,
+    check: 'dry',
+  },
+  clean: { ...BENCH, water: 'handled', bench: { days: 0, acts: [{ act: 'clean', hands_min: 5 }] } },
+  soak: {
+    ...BENCH,
+    water: 'soaking',
+    places: ['bench', 'shelf'],
+    timer: 'soak',
+    bench: { days: 1, acts: [{ act: 'startSoak', hands_min: 2, waitsFor: 'soak' }] },
+  },
+  openCoat: { ...BENCH, water: 'handled', bench: { days: 0, acts: [{ act: 'openCoats', hands_min: 'seedBySeed' }] } },
+  hotWater: {
+    ...BENCH,
+    water: 'soaking',
+    zone: 'hot',
+    bench: {
+      days: 1,
+      acts: [
+        { act: 'kettle', hands_min: 1, waitsFor: 'kettle' },
+        { act: 'pour', hands_min: 2, waitsFor: 'hotSoak' },
+      ],
+    },
+  },
+  disinfect: {
+    ...BENCH,
+    water: 'handled',
+    bench: {
+      days: 0,
+      acts: [
+        { act: 'intoBath', hands_min: 3, waitsFor: 'bath' },
+        { act: 'rinse', hands_min: 2 },
+      ],
+    },
+  },
+  smoke: {
+    ...BENCH,
+    water: 'handled',
+    places: ['bench', 'outdoors'],
+    timer: 'smoke',
+    bench: { days: 1, acts: [{ act: 'startSmoke', hands_min: 3, waitsFor: 'smoke' }] },
+  },
+  warmMoist: {
+    station: 'warm',
+    course: 'waits',
+    water: 'damp',
+    earns: 'warmth',
+    places: ['shelf', 'bench', 'mat'],
+    assumed_C: 20,
+    suits: 'warm',
+    zone: 'warm',
+    medium: 'chosen',
+    packed: true,
+    check: 'damp',
+  },
+  coldMoist: { ...FRIDGE, water: 'damp', packed: true, check: 'damp' },
+  coldDry: { ...FRIDGE, water: 'dry', packed: false, check: 'dry' },
+  freezerTurns: {
+    station: 'cold',
+    course: 'turns',
+    water: 'handled',
+    places: ['freezer'],
+    assumed_C: -18,
+    zone: 'frozen',
+    medium: 'none',
+    packed: false,
+    check: 'damp',
+  },
+  outdoorWinter: {
+    station: 'cold',
+    course: 'waits',
+    water: 'damp',
+    earns: 'winter',
+    places: ['outdoors'],
+    assumed_C: 2,
+    medium: 'chosen',
+    packed: false,
+    check: 'damp',
+  },
+  flood: {
+    station: 'warm',
+    course: 'sprouts',
+    water: 'damp',
+    places: ['mat', 'bench', 'outdoors'],
+    assumed_C: 15,
+    medium: 'chosen',
+    packed: true,
+    check: 'damp',
+  },
+  warmTowel: {
+    station: 'warm',
+    course: 'sprouts',
+    water: 'damp',
+    places: ['mat', 'shelf', 'bench'],
+    assumed_C: 21,
+    suits: 'warm',
+    zone: 'warm',
+    medium: 'none',
+    packed: true,
+    check: 'sprouts',
+  },
+  pot: {
+    station: 'pots',
+    course: 'grows',
+    water: 'damp',
+    places: ['bench', 'shelf', 'outdoors'],
+    assumed_C: 18,
+    suits: 'warm',
+    medium: 'none',
+    packed: false,
+    check: 'pots',
+  },
+};
+
+/** Stages of one kind or of several, by what the table says of them: `stagesWhere(({ earns }) => earns === 'cold')`. */
+export function isStage(kind: StageKind | undefined, which: (facts: StageFacts) => boolean): boolean {
+  return kind !== undefined && which(STAGES[kind]);
+}
+
+/** Over in a day or two at the bench, with nothing to look at on the way. */
+export function atBench(kind: StageKind | undefined): boolean {
+  return isStage(kind, ({ course }) => course === 'bench');
+}
+
+/** Whether the bench has a screen for it as long as it goes: its treatments, and the turns between freezer and fridge. */
+export function staysAtBench(kind: StageKind | undefined): boolean {
+  return isStage(kind, ({ course }) => course === 'bench' || course === 'turns');
+}
+
+/** Whether the seed lies dry in it. */
+export function keptDry(kind: StageKind | undefined): boolean {
+  return isStage(kind, ({ water }) => water === 'dry');
+}
+
+/** Whether it counts towards the cold that a seed needs: in the fridge, or outdoors. */
+export function chills(kind: StageKind | undefined): boolean {
+  return isStage(kind, ({ earns }) => earns === 'cold' || earns === 'winter');
+}

@@ -1,6 +1,6 @@
 import { setImmediate } from 'node:timers/promises';
+import { describeEvent } from '@chill/core/schedule/describe.ts';
 import type { BatchView } from '@chill/core/schedule/reading.ts';
-import { describeEvent } from '@chill/core/schedule/record.ts';
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import type { Place } from '@chill/model/place.ts';
 import Papa from 'papaparse';

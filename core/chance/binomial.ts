@@ -97,7 +97,8 @@ export function rangeHolding(
   const nearer = (one: number, other: number, meant: number) => Math.abs(one - meant) < Math.abs(other - meant);
   const tail = (1 - within) / 2;
   const safe = reached(1 - tail);
-  const low = safe < most && nearer(1 - atLeast(safe + 1), 1 - atLeast(safe), tail) ? safe + 1 : safe;
+  // That any comes at all is promised only where it is as sure as that.
+  const low = safe > 0 && safe < most && nearer(1 - atLeast(safe + 1), 1 - atLeast(safe), tail) ? safe + 1 : safe;
   const left = 1 - within - (1 - atLeast(low));
   const above = Math.max(low, reached(left));
   return { low, high: above > low && nearer(missedAbove(above - 1), missedAbove(above), left) ? above - 1 : above };

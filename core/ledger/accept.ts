@@ -3,10 +3,10 @@ import type { NewEvent } from '@chill/model/event.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { FieldProblem } from '@chill/model/problem.ts';
 import { shortDate } from '../calendar/dates.ts';
-import { pourFault, readingFault } from '../heat/pourOver.ts';
-import { LIGHTER_WET } from '../mix/swelling.ts';
 import type { BatchState } from './batchState.ts';
-import { fold, LedgerError } from './fold.ts';
+import { kindOfEvent } from './events/index.ts';
+import { fold } from './fold.ts';
+import { LedgerError } from './refuse.ts';
 
 /** What the ledger makes of new events: the state they lead to, or the fields at fault. */
 export type Verdict = { ok: true; state: BatchState } | { ok: false; errors: FieldProblem[] };
@@ -37,7 +37,7 @@ export function accept(
   try {
     const state = fold(batch.plan, [...batch.events, ...added]);
     for (const event of added) {
-      const fault = measureFault(event, state);
+      const fault = kindOfEvent(event).fault?.(event, state);
       if (fault) return refused(`${at(event.id)}.${fault.field}`, fault.message);
     }
     return { ok: true, state };
@@ -48,25 +48,6 @@ export function accept(
     if (mine) return refused(`${at(error.eventId)}.${error.field}`, error.message);
     return refused('events.0.reverses', `Undo what came after it first: without it, a later entry cannot be. ${error.message}`);
   }
-}
-
-/**
- * What is wrong with the figures of something measured at the bench. Asked only of what is new: what the ledger holds stays readable, whatever
- * later rules say of it.
- */
-function measureFault(event: NewEvent, { pours }: BatchState): FieldProblem | undefined {
-  if (event.kind === 'poured') {
-    const fault = pourFault(event.pour);
-    return fault && { field: `pour.${fault.field}`, message: fault.message };
-  }
-  if (event.kind === 'waterRead') {
-    const pour = pours.at(-1)?.pour;
-    const message = pour && readingFault(event.water_C, pour);
-    return message ? { field: 'water_C', message } : undefined;
-  }
-  if (event.kind === 'swellingChecked' && event.swelling.by === 'weight' && event.swelling.wet_g < event.swelling.dry_g)
-    return { field: 'swelling.wet_g', message: LIGHTER_WET };
-  return undefined;
 }
 
 function refused(field: string, message: string): Verdict {

@@ -4,7 +4,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { accept } from './accept.ts';
 import { bagCode, likelyCodes, parseBagCode } from './bagCode.ts';
-import { fold, LedgerError } from './fold.ts';
+import { fold } from './fold.ts';
+import { LedgerError } from './refuse.ts';
 import { STATE_NAMES } from './states.ts';
 import { movesFor } from './verbs.ts';
 

@@ -1,7 +1,8 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
-import { fold, LedgerError } from './fold.ts';
+import { fold } from './fold.ts';
+import { LedgerError } from './refuse.ts';
 
 /** What undoing takes: the reversing events, and the later entries that rest on what is undone and must go with it, the newest first. */
 export interface Undoing {

@@ -1,47 +1,14 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { Lot, LotEvent, LotInHand, NewLotEvent, Soundness, Storage, TowelResult } from '@chill/model/lot.ts';
+import type { Lot, LotInHand, Soundness, TowelResult } from '@chill/model/lot.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { addDays, daysBetween, earlier } from '../calendar/dates.ts';
 import type { Brought, Credit } from '../chill/requirement.ts';
 import { STAGES } from '../kinds/stages.ts';
-import { fold, LedgerError } from '../ledger/fold.ts';
+import { fold } from '../ledger/fold.ts';
+import { LedgerError } from '../ledger/refuse.ts';
 import { countIn } from '../ledger/states.ts';
-
-/** One test of a lot: what was sound of what was cut, or came of what was laid on a towel. */
-export interface SoundTest {
-  on: PlainDate;
-  by: 'asWritten' | 'cut' | 'towel';
-  tested: number;
-  sound: number;
-  /** True where the lot was sorted after it: it then tells of other seed. */
-  beforeSort: boolean;
-}
-
-/** Where every seed of a lot is, and what is known of it. The parts add up to `total`. */
-export interface LotState {
-  /** In the drawer, in no batch. */
-  drawer: number;
-  inBatches: number;
-  /** Cut open. */
-  tested: number;
-  /** Sorted out as hollow, shrivelled or floating. */
-  rejected: number;
-  givenAway: number;
-  /** All seeds ever accounted for; only a new count changes it. */
-  total: number;
-  tests: SoundTest[];
-  /** What the cut tests that still hold say together, or what was written down with the lot. */
-  soundness: Soundness;
-  /** The towel tests that still hold. */
-  towelTests: TowelResult[];
-  storage?: Storage;
-  /** How the latest number was arrived at. */
-  lastCount?: Extract<NewLotEvent, { kind: 'counted' }>;
-  lastSort?: PlainDate;
-  inForce: ReadonlySet<string>;
-}
-
-type FoldableLotEvent = NewLotEvent | LotEvent;
+import { type FoldableLotEvent, kindOfLotEvent, type LotSoFar, refuseTaking } from './events.ts';
+import type { LotState, SoundTest } from './lotState.ts';
 
 /** A test older than this is worth repeating before much is staked on it, days. Assumption: a year in a drawer. */
 export const TEST_AGES_AFTER_DAYS = 365;
@@ -74,7 +41,8 @@ export function lotState(lot: Lot & FromServer, events: readonly FoldableLotEven
  */
 export function foldLot(lot: Lot, events: readonly FoldableLotEvent[], inBatches: number): LotState {
   const inForce = lotEventsInForce(events);
-  const state: LotState = {
+  const lotSoFar: LotSoFar = {
+    held: lot.seeds,
     drawer: 0,
     inBatches,
     tested: 0,
@@ -87,59 +55,19 @@ export function foldLot(lot: Lot, events: readonly FoldableLotEvent[], inBatches
     ...(lot.storage && { storage: lot.storage }),
     inForce,
   };
-  /** Seeds in the drawer or in batches. */
-  let held = lot.seeds;
-  let before = held;
-  const take = (event: FoldableLotEvent, into: 'rejected' | 'tested' | 'givenAway', seeds: number) => {
-    if (seeds > held) refuse(event, held - inBatches);
-    held -= seeds;
-    state[into] += seeds;
-  };
+  let before = lot.seeds;
   for (const event of events) {
-    before = held;
-    if (event.kind === 'reversed' || !inForce.has(event.id)) continue;
-    switch (event.kind) {
-      case 'counted': {
-        const found = event.seeds + event.inBatches;
-        state.total += found - held;
-        held = found;
-        state.lastCount = event;
-        break;
-      }
-      case 'sorted':
-        take(event, 'rejected', event.rejected);
-        state.lastSort = event.on;
-        break;
-      case 'cutTested':
-        take(event, 'tested', event.tested);
-        state.tests.push({ on: event.on, by: 'cut', tested: event.tested, sound: event.sound, beforeSort: false });
-        break;
-      case 'stored':
-        state.storage = event.storage;
-        break;
-      case 'givenAway':
-        take(event, 'givenAway', event.seeds);
-        break;
-    }
+    before = lotSoFar.held;
+    if (event.kind !== 'reversed' && inForce.has(event.id)) kindOfLotEvent(event).apply(lotSoFar, event);
   }
+  const { held, ...state } = lotSoFar;
   state.drawer = held - inBatches;
   if (state.drawer < 0) {
     const last = events.at(-1);
-    if (last) refuse(last, before - inBatches);
+    if (last) refuseTaking(last, before - inBatches);
     throw new LedgerError('', 'seeds', `Its batches hold ${inBatches} seeds: give that many or more.`);
   }
   return withTests(state, lot, []);
-}
-
-/** Where each kind of event says how many seeds it takes. */
-const TAKES: Partial<Record<NewLotEvent['kind'], string>> = { sorted: 'rejected', cutTested: 'tested', reversed: 'reverses' };
-
-function refuse(event: FoldableLotEvent, drawer: number): never {
-  const message =
-    event.kind === 'reversed'
-      ? 'What came after it needs those seeds: undo that first.'
-      : `Only ${Math.max(0, drawer)} seeds are in the drawer: give that many or fewer.`;
-  throw new LedgerError(event.id, TAKES[event.kind] ?? 'seeds', message);
 }
 
 /** Brings in the test written down with the lot and those run as batches, and combines what still holds. */

@@ -1,7 +1,7 @@
 import type { Lot, NewLotEvent, TowelResult } from '@chill/model/lot.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { LedgerError } from '../ledger/fold.ts';
+import { LedgerError } from '../ledger/refuse.ts';
 import { estimateSeeds, pureLiveSeed } from './count.ts';
 import { dryingCountdown } from './drying.ts';
 import { foldLot, lotState, storedDryDays } from './lotLedger.ts';

@@ -4,7 +4,8 @@ import type { Species } from '@chill/model/species.ts';
 import { daysBetween, spell } from '../calendar/dates.ts';
 import { hypergeometric } from '../chance/distributions.ts';
 import { expectedHalfWidth, meanShare } from '../chance/shares.ts';
-import { type SoundTest, TEST_AGES_AFTER_DAYS } from './lotLedger.ts';
+import { TEST_AGES_AFTER_DAYS } from './lotLedger.ts';
+import type { SoundTest } from './lotState.ts';
 import { soundShare } from './viability.ts';
 
 /** No test should use up more than this part of what there is. Assumption. */

@@ -1,13 +1,12 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { Move, NewEvent, OpeningMethod } from '@chill/model/event.ts';
+import type { Move, NewEvent } from '@chill/model/event.ts';
 import type { NewId, PlainDate } from '@chill/model/primitives.ts';
-import { lengthOf } from '../calendar/moments.ts';
 import { isStage, STAGES } from '../kinds/stages.ts';
-import type { BatchState, Timer } from '../ledger/batchState.ts';
+import type { BatchState } from '../ledger/batchState.ts';
 import type { Saying } from '../ledger/logLine.ts';
-import { applyMoves, type Counts, countIn, ON_ITS_WAY, STATE_NAMES } from '../ledger/states.ts';
+import { applyMoves, type Counts, countIn, ON_ITS_WAY } from '../ledger/states.ts';
 import { movesFor, type Verb } from '../ledger/verbs.ts';
-import { endingOf, TIMINGS } from '../treat/timers.ts';
+import { TIMINGS } from '../treat/timers.ts';
 import type { Setting } from './setting.ts';
 import { placeForStage } from './tasks.ts';
 import { STAGE_NAMES } from './words.ts';
@@ -201,84 +200,6 @@ export function recordSayings(
   }
   return { events };
 }
-
-/** What an event did, in a few words: "3 root out, 1 mouldy; damp". With the batch's timers it also says how early or late one was ended. */
-export function describeEvent(event: NewEvent, batch: Pick<Batch, 'plan'>, timers: readonly Timer[] = []): string {
-  const parts: string[] = [];
-  const stageName = (index: number) => STAGE_NAMES[batch.plan.stages[index]?.kind ?? 'pot'];
-  if (event.kind === 'stageStarted') parts.push(`into ${stageName(event.stage)}`);
-  if (event.kind === 'stageFinished') parts.push(`out of ${stageName(event.stage)}`);
-  if (event.kind === 'refreshed') parts.push('fresh medium');
-  if (event.kind === 'closed') parts.push('closed');
-  if (event.kind === 'reversed') parts.push('undone');
-  if (event.kind === 'checked') {
-    if (event.damp) parts.push({ dry: 'dry', right: 'damp', wet: 'too wet' }[event.damp]);
-    if (event.mould) parts.push({ none: 'no mould', few: 'some mould', spreading: 'mould spreading' }[event.mould]);
-  }
-  if ('moves' in event) {
-    const totals = new Map<string, number>();
-    // How many have swollen is told by the look itself.
-    const told =
-      event.kind === 'swellingChecked' && event.swelling.by === 'count' ? event.moves.filter(({ to }) => to !== 'swollen') : event.moves;
-    for (const { to, count } of told) totals.set(STATE_NAMES[to], (totals.get(STATE_NAMES[to]) ?? 0) + count);
-    for (const [state, count] of totals) parts.push(`${count} ${state}`);
-  }
-  parts.push(...describeTreatment(event), ...describeEnding(event, timers));
-  if (event.note) parts.push(event.note);
-  return parts.join(', ') || 'looked';
-}
-
-/** What was done at the bench, in a few words. */
-function describeTreatment(event: NewEvent): string[] {
-  switch (event.kind) {
-    case 'timerStarted':
-      return [`${TIMINGS[event.step].name} for ${lengthOf(event.seconds)}`];
-    case 'opened':
-      return [`${event.count} ${OPENED_WORDS[event.method]}${event.seconds ? ` in ${lengthOf(event.seconds)}` : ''}`];
-    case 'poured':
-      return [`${Math.round(event.pour.water_mL)} mL poured at ${Math.round(event.pour.pour_C)} °C`];
-    case 'waterRead':
-      return [`water at ${event.water_C.toFixed(1)} °C`];
-    case 'swellingChecked': {
-      const { swelling } = event;
-      return swelling.by === 'count'
-        ? [`${swelling.swollen} of ${swelling.soaked} swollen`]
-        : [`${swelling.dry_g} g dry, ${swelling.wet_g} g wet`];
-    }
-    case 'weighedDry':
-      return [`${event.grams} g dry`];
-    case 'split':
-      return ['split'];
-    case 'turned':
-      return [`into the ${event.into}`];
-    case 'watered':
-      return [`${Number(event.mL.toPrecision(3))} mL of water added`];
-    case 'carried':
-      return ['carried to another place'];
-    case 'trainedStaff':
-      return [event.agent === 'acid' ? 'acid, by trained staff' : 'growth hormone, by trained staff'];
-    default:
-      return [];
-  }
-}
-
-/** How the timers that an event ended were ended. */
-function describeEnding(event: NewEvent, timers: readonly Timer[]): string[] {
-  const at_ms = event.at ? Date.parse(event.at) : undefined;
-  const ended =
-    event.kind === 'timerEnded'
-      ? timers.filter(({ id }) => id === event.timer)
-      : event.kind === 'stageFinished'
-        ? timers.filter(({ stage, ended_ms }) => stage === event.stage && ended_ms !== undefined && ended_ms === at_ms)
-        : [];
-  if (event.kind === 'timerEnded' && ended.length === 0) return ['timer ended'];
-  return ended.map((timer) => {
-    const { how, by_s } = endingOf(timer, timer.ended_ms ?? timer.started_ms);
-    return `${TIMINGS[timer.step].name} ended ${how === 'on time' ? how : `${lengthOf(by_s)} ${how}`}`;
-  });
-}
-
-const OPENED_WORDS: Record<OpeningMethod, string> = { nick: 'nicked', file: 'filed', sand: 'sanded', peel: 'peeled' };
 
 function leftBehind(counts: Counts, rest: 'heldOver' | 'lost'): Move[] {
   const to = rest === 'lost' ? 'discarded' : 'heldOver';

@@ -9,19 +9,10 @@ import { startingPlaces } from '../kinds/places.ts';
 import { parseLogLine } from '../ledger/logLine.ts';
 import { soundShare } from '../lot/viability.ts';
 import { planFrom, propose } from '../ways/propose.ts';
+import { describeEvent } from './describe.ts';
 import type { Promised } from './outlook.ts';
 import { project } from './project.ts';
-import {
-  describeEvent,
-  type Recorded,
-  recordBegin,
-  recordFinish,
-  recordLook,
-  recordMove,
-  recordMoves,
-  recordSayings,
-  recordSetOut,
-} from './record.ts';
+import { type Recorded, recordBegin, recordFinish, recordLook, recordMove, recordMoves, recordSayings, recordSetOut } from './record.ts';
 import type { Setting } from './setting.ts';
 import { sproutCurve } from './sproutCurve.ts';
 import type { Task } from './task.ts';

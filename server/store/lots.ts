@@ -1,4 +1,4 @@
-import { LedgerError } from '@chill/core/ledger/fold.ts';
+import { LedgerError } from '@chill/core/ledger/refuse.ts';
 import { foldLot } from '@chill/core/lot/lotLedger.ts';
 import type { Lot, LotAppend, LotEvent, LotInHand } from '@chill/model/lot.ts';
 import type Database from 'better-sqlite3';

@@ -14,7 +14,7 @@ const batch = (events: number): Batch =>
     code: '7QK',
     madeOn: '2027-01-01',
     plan: { seeds: 40, stages: [{}] },
-    events: Array.from({ length: events }, (_, i) => ({ id: `e${i}`, version: i + 1 })),
+    events: Array.from({ length: events }, (_, i) => ({ id: `e${i}`, kind: 'noted', version: i + 1 })),
   }) as unknown as Batch;
 const event = (id: string): NewEvent => ({ id, on: '2027-02-16', kind: 'noted', note: id });
 const saved = (version: number): Reply => ({ status: 200, body: { id: 'b1', events: Array.from({ length: version }) } });

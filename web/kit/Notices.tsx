@@ -1,5 +1,5 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
-import { describeEvent } from '@chill/core/schedule/record.ts';
+import { describeEvent } from '@chill/core/schedule/describe.ts';
 import type { Health } from '@chill/model/health.ts';
 import useSWR from 'swr';
 import { ask } from '../data/api.ts';

@@ -1,5 +1,5 @@
 import { undoing } from '@chill/core/ledger/undo.ts';
-import { describeEvent } from '@chill/core/schedule/record.ts';
+import { describeEvent } from '@chill/core/schedule/describe.ts';
 import { useState } from 'react';
 import { newId } from '../data/newId.ts';
 import { type BatchView, useNursery } from '../data/nursery.ts';

@@ -1,5 +1,5 @@
 import { nearDate } from '@chill/core/calendar/dates.ts';
-import { describeEvent } from '@chill/core/schedule/record.ts';
+import { describeEvent } from '@chill/core/schedule/describe.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';

@@ -1,5 +1,5 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
-import type { LotEvent } from '@chill/model/lot.ts';
+import { describeLotEvent } from '@chill/core/lot/events.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { useLotRecord } from './useLotRecord.ts';
 
@@ -36,25 +36,4 @@ export function LotLedger({ lot }: { lot: LotView }) {
       ))}
     </section>
   );
-}
-
-/** An entry in a few words. */
-function describeLotEvent(event: Exclude<LotEvent, { kind: 'reversed' }> | LotEvent): string {
-  const note = event.note ? `, ${event.note}` : '';
-  switch (event.kind) {
-    case 'counted': {
-      const how = { hand: 'by hand', weight: 'by weight', pods: 'by pods' }[event.how.by];
-      return `counted ${how}: ${event.seeds} in the drawer${note}`;
-    }
-    case 'sorted':
-      return `${event.rejected} sorted out, ${event.by === 'float' ? 'floating' : 'shrivelled'}${note}`;
-    case 'cutTested':
-      return `cut ${event.tested}: ${event.sound} sound${note}`;
-    case 'stored':
-      return `kept ${event.storage.state}${event.storage.where ? `, ${event.storage.where}` : ''}${note}`;
-    case 'givenAway':
-      return `${event.seeds} given away${note}`;
-    case 'reversed':
-      return 'undone';
-  }
 }

@@ -1,7 +1,7 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
-import type { SoundTest } from '@chill/core/lot/lotLedger.ts';
+import type { SoundTest } from '@chill/core/lot/lotState.ts';
 import { plantsRange, seedsNeeded } from '@chill/core/lot/seedsNeeded.ts';
 import { testAge } from '@chill/core/lot/testPlan.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';

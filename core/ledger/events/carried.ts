@@ -1,0 +1,17 @@
+import { refuse } from '../refuse.ts';
+import type { EventKind } from './kind.ts';
+
+/** Moved to another place within its stage. */
+export const carried: EventKind<'carried'> = {
+  apply(state, event) {
+    const here = state.stages[state.stage];
+    if (!state.underWay || !here?.startedOn) refuse(event, 'kind', 'It is in no place yet: no stage is under way.');
+    if (here.placeId === event.placeId) refuse(event, 'placeId', 'It lies there already.');
+    if (event.on < (here.stays?.at(-1)?.on ?? here.startedOn)) refuse(event, 'on', 'That is before it came to where it lies.');
+    // Moved twice on one day, only the last counts.
+    const before = (here.stays ?? []).filter(({ on }) => on < event.on);
+    state.stages[state.stage] = { ...here, placeId: event.placeId, stays: [...before, { on: event.on, placeId: event.placeId }] };
+  },
+  facts: () => [{ did: 'elsewhere' }],
+  undo: 'alone',
+};

@@ -1,0 +1,30 @@
+import type { EventKind } from './kind.ts';
+import { gained, moveSeeds, movesTold, stillThere } from './steps.ts';
+
+/** One look: how damp, what mould, which seeds had changed. */
+export const checked: EventKind<'checked'> = {
+  apply(state, event) {
+    const before = state.counts.mouldy;
+    moveSeeds(state, event);
+    const { id, on, damp, mould, moves } = event;
+    const sprouted = gained(moves, 'sprouted');
+    const left = stillThere(state);
+    state.checks.push({
+      eventId: id,
+      on,
+      ...(damp && { damp }),
+      ...(mould && { mould }),
+      sprouted,
+      mouldy: state.counts.mouldy - before,
+      left,
+    });
+    if (sprouted === 0) state.seen.push({ on, came: 0, left });
+    state.sinceLook = { watered: false, refreshed: false };
+  },
+  facts: ({ damp, mould, moves }) => [
+    ...(damp ? [{ did: 'damp', damp } as const] : []),
+    ...(mould ? [{ did: 'mould', mould } as const] : []),
+    ...movesTold(moves),
+  ],
+  undo: 'alone',
+};

@@ -1,0 +1,12 @@
+import type { EventKind } from './kind.ts';
+import { stopTimers } from './steps.ts';
+
+/** Nothing more is done with the batch. */
+export const closed: EventKind<'closed'> = {
+  apply(state, event) {
+    state.closedOn = event.on;
+    stopTimers(state, event);
+  },
+  facts: () => [{ did: 'closed' }],
+  undo: 'alone',
+};

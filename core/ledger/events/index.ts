@@ -1,0 +1,50 @@
+import type { NewEvent } from '@chill/model/event.ts';
+import { carried } from './carried.ts';
+import { checked } from './checked.ts';
+import { closed } from './closed.ts';
+import type { EventKind } from './kind.ts';
+import { noted } from './noted.ts';
+import { opened } from './opened.ts';
+import { poured } from './poured.ts';
+import { refreshed } from './refreshed.ts';
+import { reversed } from './reversed.ts';
+import { seedsMoved } from './seedsMoved.ts';
+import { split } from './split.ts';
+import { stageFinished } from './stageFinished.ts';
+import { stageStarted } from './stageStarted.ts';
+import { swellingChecked } from './swellingChecked.ts';
+import { timerEnded } from './timerEnded.ts';
+import { timerStarted } from './timerStarted.ts';
+import { trainedStaff } from './trainedStaff.ts';
+import { turned } from './turned.ts';
+import { watered } from './watered.ts';
+import { waterRead } from './waterRead.ts';
+import { weighedDry } from './weighedDry.ts';
+
+const EVENTS: { [K in NewEvent['kind']]: EventKind<K> } = {
+  stageStarted,
+  stageFinished,
+  checked,
+  seedsMoved,
+  refreshed,
+  watered,
+  carried,
+  noted,
+  closed,
+  timerStarted,
+  timerEnded,
+  opened,
+  poured,
+  waterRead,
+  weighedDry,
+  swellingChecked,
+  split,
+  turned,
+  trainedStaff,
+  reversed,
+};
+
+/** What the ledger knows of an event's kind: everything that it does with events is a walk over these. */
+export function kindOfEvent<K extends NewEvent['kind']>(event: { kind: K }): EventKind<K> {
+  return EVENTS[event.kind];
+}

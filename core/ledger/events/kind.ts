@@ -1,0 +1,55 @@
+import type { Plan } from '@chill/model/batch.ts';
+import type { LedgerEvent, NewEvent, OpeningMethod, SeedState, TimedStep } from '@chill/model/event.ts';
+import type { FieldProblem } from '@chill/model/problem.ts';
+import type { StageKind } from '@chill/model/stage.ts';
+import type { Swelling } from '@chill/model/treatment.ts';
+import type { BatchState, Timer } from '../batchState.ts';
+
+/** An event of a batch as it is folded; what the ledger adds to a new event makes no difference. */
+export type FoldableEvent = NewEvent | LedgerEvent;
+
+/** Events of one kind. */
+export type EventOf<K extends NewEvent['kind']> = Extract<NewEvent, { kind: K }>;
+
+/** What is needed to say what an event did. */
+export interface Telling {
+  stages: Plan['stages'];
+  /** The batch's timers, where it is to be said how early or late one was ended. */
+  timers: readonly Timer[];
+}
+
+/** One thing that an event did, as facts; they are put into words where they are shown. */
+export type Fact =
+  | { did: 'into' | 'outOf'; stage: StageKind }
+  | { did: 'damp'; damp: 'dry' | 'right' | 'wet' }
+  | { did: 'mould'; mould: 'none' | 'few' | 'spreading' }
+  | { did: 'seeds'; to: SeedState; count: number }
+  | { did: 'fresh' | 'closed' | 'undone' | 'split' | 'elsewhere' }
+  | { did: 'watered'; mL: number }
+  | { did: 'timer'; step: TimedStep; seconds: number }
+  /** Without its timer where that is not known. */
+  | { did: 'timerEnded'; timer?: Timer }
+  | { did: 'opened'; count: number; method: OpeningMethod; seconds?: number }
+  | { did: 'poured'; mL: number; pour_C: number }
+  | { did: 'waterRead'; water_C: number }
+  | { did: 'swelling'; swelling: Swelling }
+  | { did: 'weighedDry'; grams: number }
+  | { did: 'turned'; into: 'freezer' | 'fridge' }
+  | { did: 'trainedStaff'; agent: 'acid' | 'growthHormone' };
+
+/** All that the ledger knows of one kind of event. */
+export interface EventKind<K extends NewEvent['kind']> {
+  /**
+   * What it makes of a batch's state.
+   * @throws {LedgerError} where it cannot have happened after those before it.
+   */
+  apply(state: BatchState, event: EventOf<K>, planned: Plan['stages']): void;
+  /** What it did, for its line in the history. */
+  facts(event: EventOf<K>, telling: Telling): Fact[];
+  /** What is wrong with its figures, given the state that it leads to. Asked only of what is new: what the ledger holds stays readable, whatever later rules say. */
+  fault?(event: EventOf<K>, state: BatchState): FieldProblem | undefined;
+  /** Whether it may follow the closing of its batch. */
+  afterClosing?: true;
+  /** Undone by itself; or with the batch that it made, and then not brought back. */
+  undo: 'alone' | 'withItsBatch';
+}

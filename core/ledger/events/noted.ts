@@ -1,0 +1,10 @@
+import type { EventKind } from './kind.ts';
+
+/** A note, which may follow the closing too. */
+export const noted: EventKind<'noted'> = {
+  apply: () => undefined,
+  // Every event may carry a note, and this one is nothing else.
+  facts: () => [],
+  afterClosing: true,
+  undo: 'alone',
+};

@@ -1,0 +1,17 @@
+import { pourFault } from '../../heat/pourOver.ts';
+import type { EventKind } from './kind.ts';
+import { requireUnderWay } from './steps.ts';
+
+/** Hot water poured over the seed. */
+export const poured: EventKind<'poured'> = {
+  apply(state, event) {
+    requireUnderWay(state, event);
+    state.pours.push({ eventId: event.id, stage: event.stage, pour: event.pour, at_ms: Date.parse(event.at), readings: [] });
+  },
+  facts: ({ pour }) => [{ did: 'poured', mL: pour.water_mL, pour_C: pour.pour_C }],
+  fault({ pour }) {
+    const fault = pourFault(pour);
+    return fault && { field: `pour.${fault.field}`, message: fault.message };
+  },
+  undo: 'alone',
+};

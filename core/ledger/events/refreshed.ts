@@ -1,0 +1,14 @@
+import { refuse } from '../refuse.ts';
+import type { EventKind } from './kind.ts';
+
+/** A fresh towel, medium or water. */
+export const refreshed: EventKind<'refreshed'> = {
+  apply(state, event) {
+    if (!state.underWay) refuse(event, 'kind', 'Nothing is lying wet: no stage is under way.');
+    state.freshened.push(event.on);
+    state.sinceLook.refreshed = true;
+    if (event.at) state.freshWater_ms.push(Date.parse(event.at));
+  },
+  facts: () => [{ did: 'fresh' }],
+  undo: 'alone',
+};

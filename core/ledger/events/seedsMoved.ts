@@ -1,0 +1,9 @@
+import type { EventKind } from './kind.ts';
+import { moveSeeds, movesTold } from './steps.ts';
+
+/** Seeds changed state without a look: lifted, lost, planted out. */
+export const seedsMoved: EventKind<'seedsMoved'> = {
+  apply: moveSeeds,
+  facts: ({ moves }) => movesTold(moves),
+  undo: 'alone',
+};

@@ -1,0 +1,26 @@
+import { refuse } from '../refuse.ts';
+import type { EventKind } from './kind.ts';
+import { kindOf, moveSeeds, movesTold, requireNotBefore, stopTimers } from './steps.ts';
+
+/** The stage under way is over, with what became of its seeds. */
+export const stageFinished: EventKind<'stageFinished'> = {
+  apply(state, event, planned) {
+    if (event.stage !== state.stage || !state.underWay) refuse(event, 'stage', 'That stage is not under way.');
+    requireNotBefore(state, event);
+    moveSeeds(state, event);
+    state.stages[event.stage] = { ...state.stages[event.stage], finishedOn: event.on };
+    state.stage = Math.min(planned.length, event.stage + 1);
+    state.underWay = false;
+    stopTimers(state, event);
+  },
+  facts({ stage, moves, at }, { stages, timers }) {
+    const at_ms = at ? Date.parse(at) : undefined;
+    const ended = timers.filter((timer) => timer.stage === stage && timer.ended_ms !== undefined && timer.ended_ms === at_ms);
+    return [
+      { did: 'outOf', stage: kindOf(stages, stage) },
+      ...movesTold(moves),
+      ...ended.map((timer) => ({ did: 'timerEnded', timer }) as const),
+    ];
+  },
+  undo: 'alone',
+};

@@ -1,0 +1,24 @@
+import type { Plan } from '@chill/model/batch.ts';
+import { refuse } from '../refuse.ts';
+import type { EventKind } from './kind.ts';
+import { kindOf, requireNotBefore } from './steps.ts';
+
+/** The next stage of the plan begins, in a place. */
+export const stageStarted: EventKind<'stageStarted'> = {
+  apply(state, event, planned) {
+    if (event.stage !== state.stage || state.underWay) refuse(event, 'stage', 'That stage is not the next one.');
+    requireNotBefore(state, event);
+    state.stages[event.stage] = { startedOn: event.on, placeId: event.placeId, stays: [{ on: event.on, placeId: event.placeId }] };
+    state.underWay = true;
+    // Going on in the same sand or pot, its medium goes on ageing.
+    if (!lastsFrom(planned, event.stage)) state.freshened.push(event.on);
+  },
+  facts: ({ stage }, { stages }) => [{ did: 'into', stage: kindOf(stages, stage) }],
+  undo: 'alone',
+};
+
+/** Whether a stage goes on in the medium of the one before it. */
+function lastsFrom(planned: Plan['stages'], stage: number): boolean {
+  const medium = planned[stage]?.medium;
+  return stage > 0 && medium !== undefined && planned[stage - 1]?.medium === medium;
+}

@@ -1,0 +1,61 @@
+import type { Plan } from '@chill/model/batch.ts';
+import type { Move, SeedState } from '@chill/model/event.ts';
+import type { BatchState } from '../batchState.ts';
+import { refuse } from '../refuse.ts';
+import { applyMoves, countIn } from '../states.ts';
+import type { Fact, FoldableEvent } from './kind.ts';
+
+type MovingEvent = Extract<FoldableEvent, { moves: unknown }>;
+
+/** Moves seeds as an event tells, and notes what came up. */
+export function moveSeeds(state: BatchState, event: MovingEvent): void {
+  const outcome = applyMoves(state.counts, event.moves);
+  if ('problem' in outcome) refuse(event, `moves.${outcome.index}.count`, outcome.problem);
+  state.counts = outcome.counts;
+  const count = gained(event.moves, 'sprouted');
+  if (count === 0) return;
+  state.sprouts.push({ on: event.on, count });
+  state.seen.push({ on: event.on, came: count, left: stillThere(state) });
+}
+
+/** How many seeds moves bring into a state. */
+export function gained(moves: readonly Move[], into: SeedState): number {
+  return moves.filter((one) => one.to === into).reduce((sum, one) => sum + one.count, 0);
+}
+
+/** Seeds that have not sprouted, and may. */
+export function stillThere({ counts }: Pick<BatchState, 'counts'>): number {
+  return countIn(counts, ['waiting', 'swollen']);
+}
+
+/** Moves as facts: how many went into each state. */
+export function movesTold(moves: readonly Move[]): Fact[] {
+  const totals = new Map<SeedState, number>();
+  for (const { to, count } of moves) totals.set(to, (totals.get(to) ?? 0) + count);
+  return [...totals].map(([to, count]) => ({ did: 'seeds', to, count }));
+}
+
+/** Timers do not outlive what they were for. */
+export function stopTimers(state: BatchState, event: FoldableEvent): void {
+  const ended_ms = event.at ? Date.parse(event.at) : undefined;
+  for (const timer of state.timers) {
+    if (!timer.ended) Object.assign(timer, { ended: true, ...(ended_ms !== undefined && ended_ms >= timer.started_ms && { ended_ms }) });
+  }
+}
+
+/** Stages follow one another in time. */
+export function requireNotBefore(state: BatchState, event: FoldableEvent): void {
+  const current = state.stages[state.stage];
+  const since = current?.startedOn ?? state.stages[state.stage - 1]?.finishedOn;
+  if (since && event.on < since) refuse(event, 'on', `That is before the stage before it: give ${since} or later.`);
+}
+
+/** What is done in a stage is done while that one is under way. */
+export function requireUnderWay(state: BatchState, event: FoldableEvent & { stage: number }): void {
+  if (event.stage !== state.stage || !state.underWay) refuse(event, 'stage', 'That stage is not under way: begin it first.');
+}
+
+/** The kind of a planned stage. */
+export function kindOf(planned: Plan['stages'], stage: number) {
+  return (planned[stage] ?? (planned.at(-1) as Plan['stages'][number])).kind;
+}

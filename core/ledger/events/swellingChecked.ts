@@ -1,0 +1,24 @@
+import { LIGHTER_WET } from '../../mix/swelling.ts';
+import { refuse } from '../refuse.ts';
+import type { EventKind } from './kind.ts';
+import { moveSeeds, movesTold, stillThere } from './steps.ts';
+
+/** What a soak has done: counted, or weighed. */
+export const swellingChecked: EventKind<'swellingChecked'> = {
+  apply(state, event) {
+    const { swelling } = event;
+    const there = stillThere(state);
+    if (swelling.by === 'count' && swelling.soaked > there)
+      refuse(event, 'swelling.soaked', `Only ${there} are in the soak: ${swelling.soaked} cannot have been looked at.`);
+    moveSeeds(state, event);
+    state.swellings.push({ eventId: event.id, on: event.on, swelling });
+  },
+  facts: ({ swelling, moves }) => [
+    // How many have swollen is told by the look itself.
+    ...movesTold(swelling.by === 'count' ? moves.filter(({ to }) => to !== 'swollen') : moves),
+    { did: 'swelling', swelling },
+  ],
+  fault: ({ swelling }) =>
+    swelling.by === 'weight' && swelling.wet_g < swelling.dry_g ? { field: 'swelling.wet_g', message: LIGHTER_WET } : undefined,
+  undo: 'alone',
+};

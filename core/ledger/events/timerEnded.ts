@@ -1,0 +1,19 @@
+import { refuse } from '../refuse.ts';
+import type { EventKind } from './kind.ts';
+
+/** A timer is ended by hand. */
+export const timerEnded: EventKind<'timerEnded'> = {
+  apply(state, event) {
+    const timer = state.timers.find(({ id }) => id === event.timer);
+    if (!timer) refuse(event, 'timer', 'There is no such timer.');
+    if (timer.ended) refuse(event, 'timer', 'That timer was ended already.');
+    const ended_ms = Date.parse(event.at);
+    if (ended_ms < timer.started_ms) refuse(event, 'at', 'That is before the timer was started.');
+    Object.assign(timer, { ended: true, ended_ms });
+  },
+  facts(event, { timers }) {
+    const timer = timers.find(({ id }) => id === event.timer);
+    return [{ did: 'timerEnded', ...(timer && { timer }) }];
+  },
+  undo: 'alone',
+};

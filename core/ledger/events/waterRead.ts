@@ -1,0 +1,21 @@
+import { readingFault } from '../../heat/pourOver.ts';
+import { refuse } from '../refuse.ts';
+import type { EventKind } from './kind.ts';
+
+/** The water poured last, read with a thermometer. */
+export const waterRead: EventKind<'waterRead'> = {
+  apply(state, event) {
+    const last = state.pours.at(-1);
+    const at_ms = Date.parse(event.at);
+    if (!last) refuse(event, 'kind', 'Nothing was poured yet: there is no water to read.');
+    if (at_ms < last.at_ms) refuse(event, 'at', 'That is before the water was poured.');
+    last.readings.push({ at_ms, water_C: event.water_C });
+  },
+  facts: ({ water_C }) => [{ did: 'waterRead', water_C }],
+  fault({ water_C }, { pours }) {
+    const pour = pours.at(-1)?.pour;
+    const message = pour && readingFault(water_C, pour);
+    return message ? { field: 'water_C', message } : undefined;
+  },
+  undo: 'alone',
+};

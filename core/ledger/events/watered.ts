@@ -1,0 +1,12 @@
+import { refuse } from '../refuse.ts';
+import type { EventKind } from './kind.ts';
+
+/** Water added to what was found dry. */
+export const watered: EventKind<'watered'> = {
+  apply(state, event) {
+    if (!state.underWay) refuse(event, 'kind', 'Nothing is lying damp: no stage is under way.');
+    state.sinceLook.watered = true;
+  },
+  facts: ({ mL }) => [{ did: 'watered', mL }],
+  undo: 'alone',
+};

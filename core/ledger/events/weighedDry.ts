@@ -1,0 +1,10 @@
+import type { EventKind } from './kind.ts';
+
+/** The seed weighed dry, before it is soaked. */
+export const weighedDry: EventKind<'weighedDry'> = {
+  apply(state, { grams }) {
+    state.dry_g = grams;
+  },
+  facts: ({ grams }) => [{ did: 'weighedDry', grams }],
+  undo: 'alone',
+};

@@ -1,0 +1,96 @@
+import type { LotEvent, NewLotEvent } from '@chill/model/lot.ts';
+import { refuse } from '../ledger/refuse.ts';
+import type { LotState } from './lotState.ts';
+
+/** An event of a lot as it is folded; what the ledger adds to a new event makes no difference. */
+export type FoldableLotEvent = NewLotEvent | LotEvent;
+
+type LotEventOf<K extends NewLotEvent['kind']> = Extract<NewLotEvent, { kind: K }>;
+
+/** A lot while its events are gone through: its seeds in the drawer or in batches are counted together, `held`. */
+export interface LotSoFar extends LotState {
+  held: number;
+}
+
+/** All that the ledger knows of one kind of event of a lot. */
+interface LotEventKind<K extends NewLotEvent['kind']> {
+  /**
+   * What it makes of the lot.
+   * @throws {LedgerError} where it takes more than is held.
+   */
+  apply(lot: LotSoFar, event: LotEventOf<K>): void;
+  /** The field to which it belongs that there are too few seeds. */
+  field: string;
+  says(event: LotEventOf<K>): string;
+}
+
+const COUNTED_BY = { hand: 'by hand', weight: 'by weight', pods: 'by pods' };
+
+const LOT_EVENTS: { [K in NewLotEvent['kind']]: LotEventKind<K> } = {
+  counted: {
+    apply(lot, event) {
+      const found = event.seeds + event.inBatches;
+      lot.total += found - lot.held;
+      lot.held = found;
+      lot.lastCount = event;
+    },
+    field: 'seeds',
+    says: ({ how, seeds }) => `counted ${COUNTED_BY[how.by]}: ${seeds} in the drawer`,
+  },
+  sorted: {
+    apply(lot, event) {
+      take(lot, event, 'rejected', event.rejected);
+      lot.lastSort = event.on;
+    },
+    field: 'rejected',
+    says: ({ rejected, by }) => `${rejected} sorted out, ${by === 'float' ? 'floating' : 'shrivelled'}`,
+  },
+  cutTested: {
+    apply(lot, event) {
+      const { on, tested, sound } = event;
+      take(lot, event, 'tested', tested);
+      lot.tests.push({ on, by: 'cut', tested, sound, beforeSort: false });
+    },
+    field: 'tested',
+    says: ({ tested, sound }) => `cut ${tested}: ${sound} sound`,
+  },
+  stored: {
+    apply(lot, { storage }) {
+      lot.storage = storage;
+    },
+    field: 'seeds',
+    says: ({ storage: { state, where } }) => `kept ${state}${where ? `, ${where}` : ''}`,
+  },
+  givenAway: {
+    apply: (lot, event) => take(lot, event, 'givenAway', event.seeds),
+    field: 'seeds',
+    says: ({ seeds }) => `${seeds} given away`,
+  },
+  /** Which are in force is settled before any is applied. */
+  reversed: { apply: () => undefined, field: 'reverses', says: () => 'undone' },
+};
+
+/** What the ledger knows of the kind of a lot's event. */
+export function kindOfLotEvent<K extends NewLotEvent['kind']>(event: { kind: K }): LotEventKind<K> {
+  return LOT_EVENTS[event.kind];
+}
+
+/** An entry of a lot in a few words. */
+export function describeLotEvent(event: FoldableLotEvent): string {
+  return `${kindOfLotEvent(event).says(event)}${event.note ? `, ${event.note}` : ''}`;
+}
+
+/** Refuses an event that takes more seeds than the `drawer` has. */
+export function refuseTaking(event: FoldableLotEvent, drawer: number): never {
+  const message =
+    event.kind === 'reversed'
+      ? 'What came after it needs those seeds: undo that first.'
+      : `Only ${Math.max(0, drawer)} seeds are in the drawer: give that many or fewer.`;
+  return refuse(event, kindOfLotEvent(event).field, message);
+}
+
+function take(lot: LotSoFar, event: FoldableLotEvent, into: 'rejected' | 'tested' | 'givenAway', seeds: number): void {
+  if (seeds > lot.held) refuseTaking(event, lot.held - lot.inBatches);
+  lot.held -= seeds;
+  lot[into] += seeds;
+}

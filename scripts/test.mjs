@@ -1,4 +1,4 @@
-// npm test: the one gate. Installs what is missing, then format, lint, layering, types, unused code, Jest and Playwright, and a last line "N passed, N failed".
+// npm test: the one gate. Installs what is missing, then format, lint, layering, types, made-up kinds, unused code, Jest and Playwright, and a last line "N passed, N failed".
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
@@ -61,6 +61,7 @@ check('layering', [
 ]);
 for (const project of ['tsconfig.pure.json', 'tsconfig.json', 'web/tsconfig.json'])
   check(`types of ${project}`, [bin('typescript/bin/tsc'), '-p', project]);
+check('every kind known where it must be', ['scripts/newKinds.mjs']);
 check('unused code', [bin('knip/bin/knip.js')]);
 check(
   'Jest',

@@ -3,6 +3,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { dayNumber } from '../calendar/dates.ts';
+import { PLACES } from '../kinds/places.ts';
 import { ROT_LAW } from '../rot/hazard.ts';
 import { cosineDay } from './cosineDay.ts';
 import { effectiveness } from './effectiveness.ts';
@@ -65,7 +66,7 @@ export function expectedOf(
 export function asMeasured(places: readonly Place[], records: readonly PlaceTemperatures[], today: PlainDate): SwingingPlace[] {
   return places.map((place) => {
     const { celsius, measured, middle } = expectedOf(place, records, today);
-    if (!measured || place.kind === 'outdoors') return place;
+    if (!measured || PLACES[place.kind].weather) return place;
     const halfSwing = middle((record, day) => ((record.max_C[day] ?? celsius) - (record.min_C[day] ?? celsius)) / 2) ?? 0;
     return { ...place, nominal_C: toTenth(celsius), halfSwing_C: toTenth(halfSwing) };
   });

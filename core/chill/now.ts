@@ -2,16 +2,7 @@ import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { PlaceTemperatures, TemperatureSpell } from '@chill/model/temperature.ts';
 import { addDays } from '../calendar/dates.ts';
-import { COLD_RESPONSE } from './effectiveness.ts';
-
-/** Seed in a freezer may begin to thaw above this, °C: food thaws, and brine with it, well before ice does. Assumption. */
-const THAWS_ABOVE_C = -5;
-
-/** Between which temperatures, °C, a cold place should stay; outside of them is told as a spell. Other kinds of place go as they go. */
-export const SHOULD_STAY: Partial<Record<Place['kind'], { above_C: number; below_C: number }>> = {
-  fridge: { above_C: COLD_RESPONSE.zeroBelow_C, below_C: COLD_RESPONSE.zeroAbove_C },
-  freezer: { above_C: Number.NEGATIVE_INFINITY, below_C: THAWS_ABOVE_C },
-};
+import { PLACES } from '../kinds/places.ts';
 
 /** A reading older than yesterday's says nothing of now, days. */
 const OF_NOW_DAYS = 1;
@@ -38,7 +29,7 @@ export function temperatureNow(
   const lastOn = addDays(record.from, record.measured.length - 1);
   if (lastOn < addDays(today, -OF_NOW_DAYS)) return { celsius: place.nominal_C, measured: false, lastOn };
   const { celsius } = record.last;
-  const stays = SHOULD_STAY[place.kind];
+  const stays = PLACES[place.kind].shouldStay;
   const outside = stays && (celsius > stays.below_C ? 'warm' : celsius < stays.above_C ? 'frozen' : undefined);
   const spell = record.spells.findLast(({ kind, to }) => kind === outside && to === lastOn);
   return { celsius, measured: true, lastOn, ...(spell && { spell }) };

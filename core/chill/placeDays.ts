@@ -4,10 +4,10 @@ import type { PlaceTemperatures, TemperatureSpell } from '@chill/model/temperatu
 import { dayNumber, fromDayNumber } from '../calendar/dates.ts';
 import { localTimeReader } from '../calendar/localTimes.ts';
 import { dayAt } from '../calendar/moments.ts';
+import { PLACES } from '../kinds/places.ts';
 import type { Readings } from '../readings/readings.ts';
 import { ROT_LAW } from '../rot/hazard.ts';
 import { chillBetween, chillLaw, type Law, lastAtOrBefore, type Spell, spellsAbove, sumUp, UNDOING_C, WARM_C } from './measured.ts';
-import { SHOULD_STAY } from './now.ts';
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
@@ -71,7 +71,7 @@ export function* placeDaysInSteps(
   yield;
   const day = (moment: number) => fromDayNumber(localDay(moment, starts, dayNumber(from)));
   const spells: TemperatureSpell[] = [];
-  const stays = SHOULD_STAY[place.kind];
+  const stays = PLACES[place.kind].shouldStay;
   if (stays) {
     const told = (kind: TemperatureSpell['kind'], found: readonly Spell[]) =>
       found

@@ -1,6 +1,6 @@
 import type { Species } from '@chill/model/species.ts';
 import { NOT_KNOWN } from '../lot/cautions.ts';
-import { type CueName, cuesOf } from './cues.ts';
+import { CUE_NAMES, CUES, type CueName, cuesOf } from './cues.ts';
 import type { CueProfile } from './fromProfile.ts';
 
 /** What can be said of an unknown seed without a book; anything may be left out. */
@@ -50,18 +50,7 @@ const SIZES: [KeyAnswers['size'] & string, number, number][] = [
 ];
 
 /** Cues that decide the recipe; light and alternating days only how it is laid out. */
-const MAIN: CueName[] = ['fresh', 'afterRipening', 'hardCoat', 'warm', 'cold', 'secondWinter', 'smoke', 'flooding'];
-
-const TESTS: Partial<Record<CueName, string>> = {
-  hardCoat: 'Leave ten in water overnight. Those that have not swollen have a hard coat; nick two of them and soak again.',
-  cold: 'Ten on a warm towel now, ten after six weeks in the fridge: the difference is what cold is worth.',
-  warm: 'Cut five lengthwise. An embryo that fills a small part of the seed must grow in warmth first.',
-  smoke: 'Ten soaked overnight in smoke water, ten in plain water, side by side.',
-  flooding: 'Ten in a pot standing in water, ten in one that drains.',
-  fresh: 'Dry five in the room for a week, then soak and cut: dead ones are soft and grey.',
-  light: 'Ten pressed on the surface, ten covered: count after three weeks.',
-  afterRipening: 'Ten now, ten after three months in a dry drawer.',
-};
+const MAIN = CUE_NAMES.filter((cue) => CUES[cue].decides);
 
 /**
  * Weighs every species of the handbook by how well it fits the answers, and reads the guess off that weight. With no answers it says what is usual
@@ -76,25 +65,7 @@ export function keyGuess(answers: KeyAnswers, handbook: readonly Species[]): Key
     weighed.reduce((sum, { species, weight }) => sum + (has(species) ? weight : 0), 0) / total;
   const cueSets = new Map(weighed.map(({ species }) => [species, new Set(cuesOf(species).map(({ cue }) => cue))]));
   const has = (species: Species, cue: CueName) => cueSets.get(species)?.has(cue) ?? false;
-  const chances = Object.fromEntries(
-    (
-      [
-        'fresh',
-        'afterRipening',
-        'hardCoat',
-        'heatPulse',
-        'warm',
-        'cold',
-        'secondWinter',
-        'smoke',
-        'flooding',
-        'alternating',
-        'light',
-        'dark',
-        'none',
-      ] as const
-    ).map((cue) => [cue, share((species) => has(species, cue))]),
-  ) as Record<CueName, number>;
+  const chances = Object.fromEntries(CUE_NAMES.map((cue) => [cue, share((species) => has(species, cue))])) as Record<CueName, number>;
 
   // The likeliest set of main cues as a whole: cues that are each likely need not go together.
   const sets = new Map<string, number>();
@@ -105,9 +76,10 @@ export function keyGuess(answers: KeyAnswers, handbook: readonly Species[]): Key
   const [likeliest, weight] = [...sets].reduce((best, one) => (one[1] > best[1] ? one : best));
   const cues = likeliest === '' ? [] : (likeliest.split(' ') as CueName[]);
   const same = weighed.filter(({ species }) => MAIN.filter((cue) => has(species, cue)).join(' ') === likeliest);
-  const telling = (Object.keys(TESTS) as CueName[])
-    .filter((cue) => !(cue === 'hardCoat' && answers.swells))
-    .sort((a, b) => Math.abs(chances[a] - 0.5) - Math.abs(chances[b] - 0.5));
+  const tests = CUE_NAMES.flatMap((cue) => {
+    const { test } = CUES[cue];
+    return test && !(cue === 'hardCoat' && answers.swells) ? [{ cue, chance: chances[cue], text: test }] : [];
+  }).sort((a, b) => Math.abs(a.chance - 0.5) - Math.abs(b.chance - 0.5));
   return {
     chances,
     cues: [...cues, ...(chances.light > 0.5 ? (['light'] as const) : [])],
@@ -117,7 +89,7 @@ export function keyGuess(answers: KeyAnswers, handbook: readonly Species[]): Key
       .sort((a, b) => b.weight - a.weight)
       .slice(0, 4)
       .map(({ species }) => species),
-    tests: telling.slice(0, 2).map((cue) => ({ cue, chance: chances[cue], text: TESTS[cue] as string })),
+    tests: tests.slice(0, 2),
   };
 }
 

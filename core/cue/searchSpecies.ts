@@ -1,6 +1,6 @@
 import type { Species } from '@chill/model/species.ts';
 import Fuse from 'fuse.js';
-import { CUE_NAMES, type CueName, cuesOf } from './cues.ts';
+import { CUES, type CueName, cuesOf } from './cues.ts';
 
 /** What a list of species is narrowed to besides words. */
 export interface SpeciesFilter {
@@ -21,7 +21,7 @@ export function searchSpecies(query: string, handbook: readonly Species[], filte
   if (words.length === 0) return among;
   const begins = (species: Species) => names(species).some((name) => plain(name).startsWith(words[0] as string));
   const exact = handbook.filter((species) => {
-    const text = plain([...names(species), species.family, ...cuesOf(species).map(({ cue }) => CUE_NAMES[cue])].join(' '));
+    const text = plain([...names(species), species.family, ...cuesOf(species).map(({ cue }) => CUES[cue].name)].join(' '));
     return words.every((word) => text.includes(word));
   });
   if (exact.length > 0) return exact.filter((species) => passes(species, filter)).sort((a, b) => Number(begins(b)) - Number(begins(a)));

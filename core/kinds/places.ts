@@ -1,6 +1,42 @@
-import type { Place } from '@chill/model/place.ts';
+import type { Place, PlaceKind } from '@chill/model/place.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { STAGES } from './stages.ts';
+
+/** Everything that Chill decides by the kind of a place, besides the stages that lie there (they name their places). */
+export interface PlaceFacts {
+  name: string;
+  /** How it is drawn: closed like a box, open like a shelf, or under wire. */
+  drawn: 'box' | 'open' | 'wire';
+  /** Whether it has the weather, and no temperature of its own. */
+  weather: boolean;
+  /** Between which temperatures a cold place should stay, °C; outside of them is told as a spell. Other kinds go as they go. */
+  shouldStay?: { above_C: number; below_C: number };
+  /** What happens to what lies there once it is too warm. */
+  tooWarm: 'thaws' | 'earns no cold';
+  /** Whether its chart shows where cold counts even while nothing is in it. */
+  forCold: boolean;
+}
+
+const INDOORS = { drawn: 'open', weather: false, tooWarm: 'earns no cold', forCold: false } as const;
+/** Seed in a freezer may begin to thaw above this, °C: food thaws, and brine with it, well before ice does. Assumption. */
+const THAWS_ABOVE_C = -5;
+
+/** The one table of places. */
+export const PLACES: Record<PlaceKind, PlaceFacts> = {
+  drawer: { ...INDOORS, name: 'drawer, dry store' },
+  fridge: { ...INDOORS, name: 'fridge', drawn: 'box', shouldStay: { above_C: -2, below_C: 10 }, forCold: true },
+  freezer: {
+    ...INDOORS,
+    name: 'freezer',
+    drawn: 'box',
+    shouldStay: { above_C: Number.NEGATIVE_INFINITY, below_C: THAWS_ABOVE_C },
+    tooWarm: 'thaws',
+  },
+  mat: { ...INDOORS, name: 'heat mat' },
+  bench: { ...INDOORS, name: 'bench' },
+  shelf: { ...INDOORS, name: 'warm shelf' },
+  outdoors: { ...INDOORS, name: 'outdoors', drawn: 'wire', weather: true },
+};
 
 /** The places that serve a stage, the fittest first, in the grower's walking order among equals. */
 export function placesFor<P extends Place>(kind: StageKind, places: readonly P[]): P[] {

@@ -3,6 +3,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { addDays, dayNumber, daysBetween, later } from '../calendar/dates.ts';
 import { metBy } from '../chill/met.ts';
+import { PLACES } from '../kinds/places.ts';
 import { keptDry, STAGES, staysAtBench } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
@@ -127,7 +128,7 @@ function degreesOn(
   const planned_C = batch.plan.stages[index]?.temperature_C ?? stage.temperature_C;
   const stays = state.stages[index]?.stays ?? (stage.placeId ? [{ on: stage.start, placeId: stage.placeId }] : []);
   const place = places.find(({ id }) => id === stays.at(-1)?.placeId);
-  const outdoors = STAGES[stage.kind].earns === 'winter' || place?.kind === 'outdoors';
+  const outdoors = STAGES[stage.kind].earns === 'winter' || (place !== undefined && PLACES[place.kind].weather);
   const measured = records.some(({ placeId }) => stays.some((stay) => stay.placeId === placeId));
   if (outdoors) {
     const year = yearOf(nursery);

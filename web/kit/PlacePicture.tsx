@@ -1,3 +1,4 @@
+import { PLACES } from '@chill/core/kinds/places.ts';
 import type { PlaceKind } from '@chill/model/place.ts';
 import { ZONE_COLOUR, zoneOf } from './zones.ts';
 
@@ -23,11 +24,9 @@ export interface Shelf {
   pieces: Piece[];
 }
 
-const ROOF: Partial<Record<PlaceKind, string>> = { outdoors: 'wire', fridge: 'box', freezer: 'box' };
-
 /** A place as it stands: its shelves one above the other, a slot for each piece that fits, filled as it fills, those that want something today marked. */
 export function PlacePicture({ shelves }: { shelves: readonly Shelf[] }) {
-  const boxed = ROOF[shelves[0]?.kind ?? 'bench'] === 'box';
+  const boxed = shelves[0] !== undefined && PLACES[shelves[0].kind].drawn === 'box';
   let y = boxed ? PAD : 4;
   const drawn = shelves.map((shelf) => {
     const all = Math.max(shelf.capacity, shelf.pieces.length);
@@ -50,7 +49,7 @@ export function PlacePicture({ shelves }: { shelves: readonly Shelf[] }) {
         const floor = at + rows * high + 3;
         return (
           <g key={shelf.id}>
-            {shelf.kind === 'outdoors' && <Wire y={at - 2} height={rows * high + 4} />}
+            {PLACES[shelf.kind].drawn === 'wire' && <Wire y={at - 2} height={rows * high + 4} />}
             {Array.from({ length: shown }, (_, i) => {
               const piece = shelf.pieces[i];
               const beyond = i >= shelf.capacity;
@@ -64,7 +63,7 @@ export function PlacePicture({ shelves }: { shelves: readonly Shelf[] }) {
                     y={top + 1.5}
                     width={wide - 3}
                     height={high - 3}
-                    rx={shelf.kind === 'fridge' || shelf.kind === 'freezer' ? 3.5 : 1}
+                    rx={PLACES[shelf.kind].drawn === 'box' ? 3.5 : 1}
                     fill={piece ? (beyond ? 'var(--color-alarm)' : colour) : 'none'}
                     fillOpacity={piece ? (piece.due ? 0.95 : 0.32) : 1}
                     stroke={piece ? colour : 'var(--color-line)'}

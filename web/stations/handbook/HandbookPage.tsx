@@ -1,4 +1,4 @@
-import { CUE_NAMES, type CueName, waitsFor } from '@chill/core/cue/cues.ts';
+import { CUE_NAMES, CUES, waitsFor } from '@chill/core/cue/cues.ts';
 import { speciesOfGenus } from '@chill/core/cue/fromProfile.ts';
 import { searchSpecies } from '@chill/core/cue/searchSpecies.ts';
 import type { Genus } from '@chill/model/genus.ts';
@@ -17,7 +17,7 @@ import { SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { ImportSpecies } from './ImportSpecies.tsx';
 
-const CUES = (Object.keys(CUE_NAMES) as CueName[]).filter((cue) => cue !== 'none');
+const OFFERED = CUE_NAMES.filter((cue) => cue !== 'none');
 
 const ORDERS: Record<string, ((species: Species) => string) | undefined> = {
   common: ({ common, scientific }) => common[0] ?? scientific,
@@ -35,7 +35,7 @@ export default function HandbookPage() {
   const { handbook } = useNursery();
   const [query, change] = useAddress();
   const typed = query.get('find') ?? '';
-  const cue = CUES.find((one) => one === query.get('cue'));
+  const cue = OFFERED.find((one) => one === query.get('cue'));
   const dormancy = DormancyClass.options.find((one) => one === query.get('class'));
   const slow = useDeferredValue(typed);
   const found = useMemo(() => searchSpecies(slow, handbook, { cue, dormancy }), [slow, handbook, cue, dormancy]);
@@ -61,9 +61,9 @@ export default function HandbookPage() {
           waits for{' '}
           <select className={word} value={cue ?? ''} onChange={(event) => change({ cue: event.target.value })}>
             <option value="">anything</option>
-            {CUES.map((one) => (
+            {OFFERED.map((one) => (
               <option key={one} value={one}>
-                {CUE_NAMES[one]}
+                {CUES[one].name}
               </option>
             ))}
           </select>

@@ -1,4 +1,4 @@
-import { CUE_NAMES, type CueName } from '@chill/core/cue/cues.ts';
+import { CUE_NAMES, CUES } from '@chill/core/cue/cues.ts';
 import { speciesFromProfile } from '@chill/core/cue/fromProfile.ts';
 import { type KeyAnswers, type KeyGuess, keyGuess } from '@chill/core/cue/key.ts';
 import { useMemo, useState } from 'react';
@@ -84,7 +84,7 @@ const QUESTIONS: Question<keyof KeyAnswers>[] = [
 ];
 
 /** Cues worth a bar of their own; the rest say how it is laid out. */
-const SHOWN: CueName[] = ['cold', 'warm', 'hardCoat', 'smoke', 'afterRipening', 'flooding', 'fresh', 'light'];
+const SHOWN = CUE_NAMES.filter((cue) => CUES[cue].bar).sort((a, b) => (CUES[a].bar ?? 0) - (CUES[b].bar ?? 0));
 
 /** The key for a species that nobody lists: a few questions, a first guess with how sure it is, and how to check it. */
 export default function KeyPage() {
@@ -138,7 +138,7 @@ export default function KeyPage() {
 
 function Guess({ guess }: { guess: KeyGuess }) {
   const { sure, cues, chances, alike, tests } = guess;
-  const named = cues.length === 0 ? 'nothing' : cues.map((cue) => CUE_NAMES[cue]).join(', and ');
+  const named = cues.length === 0 ? 'nothing' : cues.map((cue) => CUES[cue].name).join(', and ');
   return (
     <div aria-live="polite">
       <h2>First guess</h2>
@@ -159,7 +159,7 @@ function Guess({ guess }: { guess: KeyGuess }) {
       <ul aria-label="How likely it waits for each" className="mt-4">
         {SHOWN.map((cue) => (
           <li key={cue} className="grid grid-cols-[11rem_1fr_3rem] items-center gap-3 py-0.5">
-            <span className={chances[cue] >= 0.5 ? 'font-semibold' : 'text-ink2'}>{CUE_NAMES[cue]}</span>
+            <span className={chances[cue] >= 0.5 ? 'font-semibold' : 'text-ink2'}>{CUES[cue].name}</span>
             <span className="h-2.5 bg-line">
               <span className="block h-full bg-ink" style={{ width: `${chances[cue] * 100}%` }} />
             </span>
@@ -196,7 +196,7 @@ function Keep({ guess }: { guess: KeyGuess }) {
     scientific: name.trim() || 'Unknown species',
     common: name.trim() || 'Unknown species',
     country: 'Not known to the handbook',
-    why: `Nobody lists it. By the key it waits for ${guess.cues.map((cue) => CUE_NAMES[cue]).join(' and ') || 'nothing'}, ${Math.round(guess.sure * 100)} in 100 sure: a first guess, to be checked by a small trial.`,
+    why: `Nobody lists it. By the key it waits for ${guess.cues.map((cue) => CUES[cue].name).join(' and ') || 'nothing'}, ${Math.round(guess.sure * 100)} in 100 sure: a first guess, to be checked by a small trial.`,
     source: 'Chill’s key: likeness to the species of the handbook',
     standsFor: 'guess',
   });

@@ -1,4 +1,4 @@
-import { adviceText, CUE_NAMES, cuesOf } from '@chill/core/cue/cues.ts';
+import { adviceText, CUES, cuesOf } from '@chill/core/cue/cues.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Units } from '@chill/model/nursery.ts';
@@ -61,7 +61,7 @@ export default function SpeciesPage() {
             <li key={cue} className="flex items-baseline gap-3 border-t border-line py-1.5">
               <span className="w-5 font-mono text-ink2">{i + 1}</span>
               <span>
-                <b className="font-[650]">{CUE_NAMES[cue]}</b> {howMuch}
+                <b className="font-[650]">{CUES[cue].name}</b> {howMuch}
                 {onlyHelps && <span className="text-ink2"> (only helps: some come without)</span>}
               </span>
             </li>

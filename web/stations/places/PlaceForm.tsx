@@ -1,3 +1,4 @@
+import { PLACES } from '@chill/core/kinds/places.ts';
 import { Place, type PlaceKind, PlaceKind as PlaceKinds, RoomUnit } from '@chill/model/place.ts';
 import { useState } from 'react';
 import { ApiProblem } from '../../data/api.ts';
@@ -6,17 +7,6 @@ import { savePlace } from '../../data/saving.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { QuantityInput } from '../../kit/QuantityInput.tsx';
-
-/** What each kind of place is called. */
-export const KIND_NAMES: Record<PlaceKind, string> = {
-  drawer: 'drawer, dry store',
-  fridge: 'fridge',
-  freezer: 'freezer',
-  mat: 'heat mat',
-  bench: 'bench',
-  shelf: 'warm shelf',
-  outdoors: 'outdoors',
-};
 
 const KEPT_OFF = [
   { value: 'unasked', text: 'not said' },
@@ -44,7 +34,7 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
       ...rest,
       ...(within.trim() && { within }),
       ...(usedBy.trim() && { usedBy }),
-      ...(cover && draft.kind === 'outdoors' && { cover }),
+      ...(cover && PLACES[draft.kind].weather && { cover }),
       capacity: Number(draft.capacity || 'x'),
       order: Number(draft.order || 'x'),
     });
@@ -79,7 +69,7 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
         <select className="written" value={draft.kind} onChange={(event) => set({ kind: event.target.value as PlaceKind })}>
           {PlaceKinds.options.map((kind) => (
             <option key={kind} value={kind}>
-              {KIND_NAMES[kind]}
+              {PLACES[kind].name}
             </option>
           ))}
         </select>
@@ -126,7 +116,7 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
       <Field label="Who may use it" error={errors.usedBy}>
         <input className="written" value={draft.usedBy} onChange={(event) => set({ usedBy: event.target.value })} />
       </Field>
-      {draft.kind === 'outdoors' && (
+      {PLACES[draft.kind].weather && (
         <div>
           <p className="text-[0.95rem] text-ink2">Mice and birds</p>
           <Choice label="Mice and birds" options={KEPT_OFF} value={keptOff('animals')} onChange={(value) => keep('animals', value)} />

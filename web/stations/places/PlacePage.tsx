@@ -3,6 +3,7 @@ import { momentIn } from '@chill/core/calendar/moments.ts';
 import { stretch } from '@chill/core/chill/lossWords.ts';
 import { WARM_C } from '@chill/core/chill/measured.ts';
 import { expectedOf } from '@chill/core/chill/met.ts';
+import { PLACES } from '@chill/core/kinds/places.ts';
 import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
@@ -15,7 +16,7 @@ import { Figure } from '../../kit/Figure.tsx';
 import { PlacePicture } from '../../kit/PlacePicture.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
-import { KIND_NAMES, PlaceForm } from './PlaceForm.tsx';
+import { PlaceForm } from './PlaceForm.tsx';
 import { piecesOf } from './pieces.ts';
 import { Imports, Logger, TypeReading } from './Readings.tsx';
 import { TakeInFile } from './TakeInFile.tsx';
@@ -52,7 +53,7 @@ export default function PlacePage() {
         </button>
       </div>
       <p className="text-ink2">
-        {KIND_NAMES[place.kind]}
+        {PLACES[place.kind].name}
         {place.within && `, a shelf of ${place.within}`}
         {place.usedBy && `; used by ${place.usedBy}`}
         {place.cover &&

@@ -1,5 +1,6 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { temperatureNow } from '@chill/core/chill/now.ts';
+import { PLACES } from '@chill/core/kinds/places.ts';
 import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { tellRoom } from '@chill/core/ways/room.ts';
@@ -12,7 +13,7 @@ import { PlacePicture } from '../../kit/PlacePicture.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
 import { ClimateForm } from './ClimateForm.tsx';
 import { NurseryForm } from './NurseryForm.tsx';
-import { KIND_NAMES, PlaceForm } from './PlaceForm.tsx';
+import { PlaceForm } from './PlaceForm.tsx';
 import { piecesOf } from './pieces.ts';
 
 const TABLES = ['lots', 'batches', 'events', 'tasks', 'cold', 'places'] as const;
@@ -52,7 +53,7 @@ export default function PlacesPage() {
                         {place.name}
                       </Link>
                       <span className="block text-[0.92rem] text-ink2">
-                        {KIND_NAMES[place.kind]}, {tellRoom(taken, place)}
+                        {PLACES[place.kind].name}, {tellRoom(taken, place)}
                         {taken > place.capacity && <b className="text-alarm"> too many</b>}
                         {next && `; next leaves ${shortDate(next, today)}`}
                       </span>

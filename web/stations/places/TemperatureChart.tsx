@@ -1,6 +1,7 @@
 import { dayAndTimeIn } from '@chill/core/calendar/moments.ts';
 import { COLD_RESPONSE, coldResponseOf, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
 import { GAP_MS } from '@chill/core/chill/measured.ts';
+import { PLACES } from '@chill/core/kinds/places.ts';
 import { chills, STAGES } from '@chill/core/kinds/stages.ts';
 import { unitOf } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
@@ -155,7 +156,7 @@ function bandsOf(place: Place, batches: readonly BatchView[]): TemperatureRespon
     const response = chills(stage.kind) ? coldResponseOf(species) : STAGES[stage.kind].earns === 'warmth' ? WARM_RESPONSE : undefined;
     if (response) found.set(JSON.stringify(response), response);
   }
-  return found.size > 0 ? [...found.values()] : place.kind === 'fridge' ? [COLD_RESPONSE] : [];
+  return found.size > 0 ? [...found.values()] : PLACES[place.kind].forCold ? [COLD_RESPONSE] : [];
 }
 
 function bandWords(bands: readonly TemperatureResponse[], inFahrenheit: boolean): string {

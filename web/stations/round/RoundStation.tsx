@@ -1,6 +1,6 @@
 import { longDate } from '@chill/core/calendar/dates.ts';
-import { SHOULD_STAY, temperatureNow } from '@chill/core/chill/now.ts';
-import { placesFor } from '@chill/core/kinds/places.ts';
+import { temperatureNow } from '@chill/core/chill/now.ts';
+import { PLACES, placesFor } from '@chill/core/kinds/places.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
 import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
@@ -74,7 +74,7 @@ function Amiss() {
   const amiss = places.flatMap((place) => {
     const { spell, celsius } = temperatureNow(place, temperatures, today);
     const lie = lodgersOf(place, batches, today).length;
-    const stays = SHOULD_STAY[place.kind];
+    const stays = PLACES[place.kind].shouldStay;
     return spell && stays && lie > 0 ? [{ place, spell, stays, celsius, lie }] : [];
   });
   if (amiss.length === 0) return null;
@@ -88,7 +88,7 @@ function Amiss() {
           <b className="font-mono text-alarm">{show(celsius)}</b>: {spell.kind === 'warm' ? 'above' : 'below'}{' '}
           {show(spell.kind === 'warm' ? stays.below_C : stays.above_C)} for {Math.round(spell.hours)} h.{' '}
           {lie === 1 ? 'One batch lies' : `${lie} batches lie`} there and{' '}
-          {place.kind === 'freezer' ? 'may thaw' : lie === 1 ? 'earns no cold' : 'earn no cold'}.
+          {PLACES[place.kind].tooWarm === 'thaws' ? 'may thaw' : lie === 1 ? 'earns no cold' : 'earn no cold'}.
         </li>
       ))}
     </ul>

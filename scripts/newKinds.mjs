@@ -1,0 +1,73 @@
+// Adds a made-up stage, event, event of a lot, cue and kind of place to a copy of the model, in memory, and asks the compiler: it must refuse every place that
+// has to know of it, and those must be the few that stand here. A place that decides by kind and is not refused would fold, name or draw a new kind wrongly.
+import { readFileSync } from 'node:fs';
+import { dirname, join, relative } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import ts from 'typescript';
+
+const ROOT = dirname(dirname(fileURLToPath(import.meta.url)));
+const MOST_FILES = 4;
+
+/** Where each kind is listed, what is put there, and the files that must refuse it. */
+const MADE_UP = [
+  {
+    name: 'madeUpStage',
+    file: 'model/stage.ts',
+    before: "  'pot',\n]);",
+    add: "  'madeUpStage',\n",
+    known: ['core/kinds/stages.ts', 'core/schedule/words.ts', 'model/stage.ts', 'web/stations/treat/StepPage.tsx'],
+  },
+  {
+    name: 'madeUpEvent',
+    file: 'model/event.ts',
+    before: "  z.object({ ...common, kind: z.literal('reversed'), reverses: Id }),\n]);",
+    add: "  z.object({ ...common, kind: z.literal('madeUpEvent') }),\n",
+    known: ['core/ledger/events/index.ts'],
+  },
+  {
+    name: 'madeUpLotEvent',
+    file: 'model/lot.ts',
+    before: "  z.object({ ...common, kind: z.literal('reversed'), reverses: Id }),\n]);",
+    add: "  z.object({ ...common, kind: z.literal('madeUpLotEvent') }),\n",
+    known: ['core/lot/events.ts'],
+  },
+  { name: 'madeUpCue', file: 'core/cue/cues.ts', before: "  | 'none';", add: "  | 'madeUpCue'\n", known: ['core/cue/cues.ts'] },
+  { name: 'madeUpPlace', file: 'model/place.ts', before: "'outdoors']);", add: "'madeUpPlace', ", known: ['core/kinds/places.ts'] },
+];
+
+const changed = new Map(
+  MADE_UP.map(({ file, before, add }) => {
+    const text = readFileSync(join(ROOT, file), 'utf8');
+    if (text.split(before).length !== 2) throw new Error(`${file} has changed: its list no longer ends in ${before}`);
+    return [join(ROOT, file), text.replace(before, add + before)];
+  }),
+);
+
+/** Every error that a project has with the made-up kinds in it. */
+function errorsOf(config) {
+  const path = join(ROOT, config);
+  const { fileNames, options } = ts.parseJsonConfigFileContent(ts.readConfigFile(path, ts.sys.readFile).config, ts.sys, dirname(path));
+  const quiet = { ...options, noEmit: true, incremental: false, tsBuildInfoFile: undefined };
+  const host = ts.createCompilerHost(quiet);
+  const { readFile } = host;
+  host.readFile = (file) => changed.get(join(file)) ?? readFile(file);
+  const untested = fileNames.filter((file) => !/\.(test|spec)\.tsx?$/.test(file));
+  return ts.getPreEmitDiagnostics(ts.createProgram(untested, quiet, host)).map(({ file, messageText }) => ({
+    file: file ? relative(ROOT, file.fileName) : config,
+    message: ts.flattenDiagnosticMessageText(messageText, ' '),
+  }));
+}
+
+const errors = ['tsconfig.json', 'web/tsconfig.json'].flatMap(errorsOf);
+const faults = [];
+for (const { name, known } of MADE_UP) {
+  const refusing = [...new Set(errors.filter(({ message }) => message.includes(name)).map(({ file }) => file))].sort();
+  if (refusing.join() !== [...known].sort().join())
+    faults.push(`${name} is refused in ${refusing.join(', ') || 'no file'}, not in ${known.join(', ')}`);
+  if (refusing.length > MOST_FILES) faults.push(`${name} has to be told to ${refusing.length} files: ${MOST_FILES} at most`);
+  console.log(`${name}: ${refusing.join(', ')}`);
+}
+for (const { file, message } of errors)
+  if (!MADE_UP.some(({ name }) => message.includes(name))) faults.push(`${file}: ${message.slice(0, 300)}`);
+for (const fault of faults) console.error(fault);
+process.exitCode = faults.length > 0 ? 1 : 0;

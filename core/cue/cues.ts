@@ -21,6 +21,8 @@ export interface CueStep {
   cue: CueName;
   /** "60 to 90 days", "20 by day, 8 °C by night"; empty where there is nothing to add. */
   howMuch: string;
+  /** True where that is a number of days of it. */
+  inDays: boolean;
   /** True where some come without. */
   onlyHelps: boolean;
 }
@@ -35,6 +37,7 @@ export function adviceText(advice: DaysAdvice): string {
 
 /** How much of a cue a species wants, and whether some come without it. */
 interface Wanted {
+  days?: DaysAdvice;
   howMuch?: string;
   onlyHelps?: boolean;
 }
@@ -66,7 +69,7 @@ export const CUES: Record<CueName, CueFacts> = {
   },
   afterRipening: {
     name: 'dry storage',
-    of: ({ afterRipening: ripening }) => ripening && { howMuch: adviceText(ripening.days), onlyHelps: helps(ripening.freedWithout) },
+    of: ({ afterRipening: ripening }) => ripening && { days: ripening.days, onlyHelps: helps(ripening.freedWithout) },
     decides: true,
     test: 'Ten now, ten after three months in a dry drawer.',
     bar: 5,
@@ -94,7 +97,7 @@ export const CUES: Record<CueName, CueFacts> = {
     name: 'moist cold',
     of(species) {
       const chill = chillOf(species);
-      return chill && { howMuch: adviceText(chill.days), onlyHelps: chill.winters !== 2 && chill.need === 'benefits' };
+      return chill && { days: chill.days, onlyHelps: chill.winters !== 2 && chill.need === 'benefits' };
     },
     decides: true,
     test: 'Ten on a warm towel now, ten after six weeks in the fridge: the difference is what cold is worth.',
@@ -102,7 +105,7 @@ export const CUES: Record<CueName, CueFacts> = {
   },
   warm: {
     name: 'moist warmth',
-    of: ({ warmFirst }) => warmFirst && { howMuch: adviceText(warmFirst.days), onlyHelps: helps(warmFirst.freedWithout) },
+    of: ({ warmFirst }) => warmFirst && { days: warmFirst.days, onlyHelps: helps(warmFirst.freedWithout) },
     decides: true,
     test: 'Cut five lengthwise. An embryo that fills a small part of the seed must grow in warmth first.',
     bar: 2,
@@ -111,7 +114,7 @@ export const CUES: Record<CueName, CueFacts> = {
     name: 'a second winter',
     of(species) {
       const chill = chillOf(species);
-      return chill?.winters === 2 ? { howMuch: adviceText(chill.days), onlyHelps: chill.need === 'benefits' } : undefined;
+      return chill?.winters === 2 ? { days: chill.days, onlyHelps: chill.need === 'benefits' } : undefined;
     },
     decides: true,
   },
@@ -146,13 +149,16 @@ export const CUE_NAMES = Object.keys(CUES) as CueName[];
 export function cuesOf(species: Species): CueStep[] {
   const steps = CUE_NAMES.flatMap((cue): CueStep[] => {
     const wanted = CUES[cue].of(species);
-    return wanted ? [{ cue, howMuch: wanted.howMuch ?? '', onlyHelps: wanted.onlyHelps ?? false }] : [];
+    if (!wanted) return [];
+    const { days, howMuch = '', onlyHelps = false } = wanted;
+    return [{ cue, howMuch: days ? adviceText(days) : howMuch, inDays: days !== undefined, onlyHelps }];
   });
   // One winter comes after the warmth, the first of two before it.
   const [cold, warm] = [steps.findIndex(({ cue }) => cue === 'cold'), steps.findIndex(({ cue }) => cue === 'warm')];
   const twice = steps.some(({ cue }) => cue === 'secondWinter');
   if (!twice && cold >= 0 && warm > cold) steps.splice(warm, 0, ...steps.splice(cold, 1));
-  if (!steps.some(({ cue }) => cue !== 'light' && cue !== 'dark')) steps.unshift({ cue: 'none', howMuch: '', onlyHelps: false });
+  if (!steps.some(({ cue }) => cue !== 'light' && cue !== 'dark'))
+    steps.unshift({ cue: 'none', howMuch: '', inDays: false, onlyHelps: false });
   return steps;
 }
 
@@ -161,9 +167,9 @@ export function waitsFor(species: Species): string {
   const steps = cuesOf(species);
   const said = steps
     .filter(({ cue }) => cue !== 'none')
-    .map(({ cue, howMuch, onlyHelps }) => {
+    .map(({ cue, howMuch, inDays, onlyHelps }) => {
       const name = CUES[cue].name;
-      const amount = howMuch.includes('days') ? `${howMuch} of ${name}` : name;
+      const amount = inDays ? `${howMuch} of ${name}` : name;
       return onlyHelps ? `${amount} (it only helps)` : amount;
     });
   if (steps[0]?.cue === 'none') return said.length === 0 ? 'waits for nothing' : `waits for nothing but ${said.join(' and ')}`;

@@ -9,6 +9,9 @@ export interface BenchAct {
   waitsFor?: TimedStep;
 }
 
+/** What a check asks besides what was lost: whether it is damp, whether it is dry, how many are up, how the pots do. */
+export type CheckKind = 'damp' | 'dry' | 'sprouts' | 'pots';
+
 /** Everything that Chill decides by the kind of a stage, besides its words, and what a batch does there on the screen. */
 export interface StageFacts {
   /** The station at which a batch in it is found. */
@@ -30,8 +33,7 @@ export interface StageFacts {
   /** Whether one chooses what the seed lies in, and packs it so at the bench. */
   medium: 'chosen' | 'none';
   packed: boolean;
-  /** What a check asks there besides what was lost: whether it is damp, whether it is dry, how many are up, how the pots do. */
-  check: 'damp' | 'dry' | 'sprouts' | 'pots';
+  check: CheckKind;
   /** The timer that starts with it. */
   timer?: TimedStep;
   /** Days that it takes at the bench where nothing says otherwise, an overnight soak running into the next day; and the acts. */

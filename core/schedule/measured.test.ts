@@ -20,7 +20,7 @@ import { project } from './project.ts';
 import { NurseryReader, type Stored } from './reading.ts';
 import type { Setting } from './setting.ts';
 import type { Task } from './task.ts';
-import { DRY_LOOK, tasksFor } from './tasks.ts';
+import { tasksFor } from './tasks.ts';
 
 const handbook = loadHandbook();
 const of = (id: string) => handbook.find((one) => one.id === id) as Species;
@@ -157,7 +157,7 @@ describe('other colds', () => {
     expect(firstRoot).toBeUndefined();
     const at = setting(species, today);
     const [look, ...others] = tasksFor(batch, project(batch, at), at);
-    expect(look).toMatchObject({ kind: 'look', title: DRY_LOOK, hint: expect.stringContaining('Dry and closed?') });
+    expect(look).toMatchObject({ kind: 'look', check: 'dry', hint: expect.stringContaining('Dry and closed?') });
     expect(others.some(({ kind }) => kind === 'water')).toBe(false);
     const seen = recordAnswer(
       look as Task,

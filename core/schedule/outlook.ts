@@ -15,7 +15,17 @@ import { ROT_PRIOR } from '../rot/learned.ts';
 import { SproutBelief, type Visit } from '../sprout/belief.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
 import { steadyCurve } from '../takeOut/takeOut.ts';
-import { type Chain, chainOf, type ResolvedStage, seedLinks, sproutingStage, treatmentOf, withDays, withOwnRot } from '../ways/resolve.ts';
+import {
+  type Chain,
+  chainOf,
+  isCoatLink,
+  type ResolvedStage,
+  seedLinks,
+  sproutingStage,
+  treatmentOf,
+  withDays,
+  withOwnRot,
+} from '../ways/resolve.ts';
 import { towelEvidence } from '../ways/towelTest.ts';
 import { yearOf } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
@@ -152,7 +162,7 @@ function ableShare(batch: Batch, state: BatchState, { species, lot }: Setting, c
   const turned = stages.some(({ kind }) => STAGES[kind].course === 'turns') ? TURNS_SURVIVAL : 1;
   const opened = openedNow(state);
   const links = seedLinks(sound, species, batch.plan.way, chain).map(
-    (one): NamedLink => (opened !== undefined && one.key.startsWith('coat') ? { key: one.key, link: opened } : one),
+    (one): NamedLink => (opened !== undefined && isCoatLink(one) ? { key: one.key, link: opened } : one),
   );
   const tests = lot.towelTests ?? [];
   const key = JSON.stringify([links, turned, tests, tests.length > 0 && [species.id, lot.provenance, lot.storage], lot.wintered]);

@@ -1,6 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { daysBetween } from '../calendar/dates.ts';
+import type { CheckKind } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { MINUTES } from '../treat/intervals.ts';
 import type { Projection } from './project.ts';
@@ -22,6 +23,8 @@ export interface Task {
   placeId?: string | undefined;
   /** Where the batch goes. */
   toPlaceId?: string | undefined;
+  /** What a look asks: usually what its stage does, but in the pots it may be how many are up. */
+  check?: CheckKind;
   /** The deed in two or three words: "take out". */
   title: string;
   /** What to look for, and why now. */

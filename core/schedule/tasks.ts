@@ -103,9 +103,6 @@ function pullLateness({ projection, setting, index }: TaskContext): Pick<Draft, 
   return { lateness: `${late} over and past its window: ${costs}`, pressing: true };
 }
 
-/** What a look at seed that is kept dry is called: nothing there is damp, and nothing roots. */
-export const DRY_LOOK = 'is it dry?';
-
 function lookTask(context: TaskContext): Task {
   const { projection, setting, stage, batch, index } = context;
   const { state, treatment } = projection;
@@ -129,6 +126,7 @@ function lookTask(context: TaskContext): Task {
       kind: 'look',
       due: setting.today,
       placeId: placeOf(context),
+      check: STAGES[stage.kind].check,
       title: 'look',
       hint: 'it earns nothing where it lies: move it back to a place for this stage',
       lateness: 'every day here is a day lost, and wet seed goes on ageing',
@@ -140,7 +138,8 @@ function lookTask(context: TaskContext): Task {
     kind: 'look',
     due,
     placeId: placeOf(context),
-    title: keptDry(stage.kind) ? DRY_LOOK : 'look',
+    check: STAGES[stage.kind].check,
+    title: STAGES[stage.kind].check === 'dry' ? 'is it dry?' : 'look',
     hint: lookHint(context, { mouldy, rooted, drains, root }),
     ...(late > 0 &&
       (setting.today <= longest
@@ -203,6 +202,7 @@ function warmTasks(context: TaskContext): Task[] {
     kind: 'look',
     due,
     placeId: placeOf(context),
+    check: 'sprouts',
     title: 'count',
     hint: `day ${sprouting.day}: ${expect}. Lift at ${setting.species.liftAt_mm} mm`,
     ...(late > 0 && {
@@ -233,10 +233,9 @@ function potLooks(context: TaskContext): Task[] {
       kind: 'look',
       due,
       placeId: placeOf(context),
+      check: sproutsHere ? 'sprouts' : 'pots',
       title: sproutsHere ? 'count' : 'water and count',
-      hint: sproutsHere
-        ? `day ${sprouting.day}: ${sprouting.expectNew.low} to ${sprouting.expectNew.high} new expected`
-        : `${inPots} in pots. Any lost?`,
+      hint: sproutsHere ? `day ${sprouting.day}: ${expectWords(sprouting, setting.today)}` : `${inPots} in pots. Any lost?`,
       ...(late > 0 && { lateness: `${spell(late)} late: seedlings dry out fast`, pressing: late > 3 }),
     }),
   ];

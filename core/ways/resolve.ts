@@ -259,6 +259,12 @@ export function chainShare(chain: Chain): number {
 
 /** The name of what is not known of a lot's soundness, wherever it stands in a chain. */
 export const SOUND_LINK = 'sound';
+const COAT_LINK = 'coat';
+
+/** Whether a link is that of the coats, however they were opened. */
+export function isCoatLink({ key }: NamedLink): boolean {
+  return key.startsWith(COAT_LINK);
+}
 
 /** The links before the seed is freed, and what it takes to sprout: those that a towel test of the lot goes through as well. */
 export function seedLinks(sound: BetaShare, species: Species, way: Way, chain: Pick<Chain, 'warmth' | 'sprouts'>): NamedLink[] {
@@ -269,7 +275,7 @@ export function seedLinks(sound: BetaShare, species: Species, way: Way, chain: P
   const { how, share } = coatOpening(species, way);
   return [
     { key: SOUND_LINK, link: sound },
-    { key: `coat ${how}`, link: handbookLink(share) },
+    { key: `${COAT_LINK} ${how}`, link: handbookLink(share) },
     ...cue('smoke', smoke, 'smoke'),
     ...cue('flooding', flooding, 'flood'),
     { key: 'warmth', link: handbookLink(chain.warmth) },

@@ -46,7 +46,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
   const stage = projection.stages[task.stage];
   const asks = stage ? STAGES[stage.kind].check : 'damp';
   const inPots = asks === 'pots';
-  const sprouts = asks === 'sprouts' || (inPots && task.title === 'count');
+  const sprouts = (task.check ?? asks) === 'sprouts';
   const waits = !inPots && !sprouts;
   const dry = asks === 'dry';
 

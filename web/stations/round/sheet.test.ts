@@ -1,5 +1,4 @@
 import type { Task } from '@chill/core/schedule/task.ts';
-import { DRY_LOOK } from '@chill/core/schedule/tasks.ts';
 import { describe, expect, test } from '@jest/globals';
 import type { NurseryView } from '../../data/nursery.ts';
 import { BLANK, kindOf, readLine, sheetOf } from './sheet.ts';
@@ -26,9 +25,9 @@ describe('a filled sheet', () => {
 
 describe('the sheet', () => {
   test('asks of each what there is to see: of dry seed mould alone', () => {
-    const kind = (title: string, of = 'look') => kindOf({ task: { kind: of, title } as Task });
-    expect(['look', DRY_LOOK, 'count', 'pots'].map((title) => kind(title))).toEqual(['waiting', 'dry', 'sprouting', 'pots']);
-    expect(kind('take out', 'move')).toBe('deed');
+    const kind = (check?: Task['check']) => kindOf({ task: { kind: check ? 'look' : 'move', check } as Task });
+    expect((['damp', 'dry', 'sprouts', 'pots'] as const).map(kind)).toEqual(['waiting', 'dry', 'sprouting', 'pots']);
+    expect(kind()).toBe('deed');
     expect(readLine({ ...BLANK, mould: '1' }, 'dry')).toMatchObject({ says: 'look', damp: undefined, mouldy: 1, up: 0 });
   });
 

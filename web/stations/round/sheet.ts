@@ -1,6 +1,6 @@
 import { addDays } from '@chill/core/calendar/dates.ts';
+import type { CheckKind } from '@chill/core/kinds/stages.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
-import { DRY_LOOK } from '@chill/core/schedule/tasks.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { BatchView, NurseryView } from '../../data/nursery.ts';
 
@@ -36,11 +36,11 @@ export function sheetOf({ batches, places, today }: Pick<NurseryView, 'batches' 
 /** What there is to write of a line: of waiting seed damp, mould and roots, or mould alone where it is kept dry; of sprouting seed mould and roots; of pots what was lost; of a deed a tick. */
 export type LineKind = 'waiting' | 'dry' | 'sprouting' | 'pots' | 'deed';
 
+const LINES: Record<CheckKind, LineKind> = { damp: 'waiting', dry: 'dry', sprouts: 'sprouting', pots: 'pots' };
+
+/** What a line of the sheet asks. */
 export function kindOf({ task }: Pick<SheetLine, 'task'>): LineKind {
-  if (task.kind !== 'look') return 'deed';
-  if (task.title === 'look') return 'waiting';
-  if (task.title === DRY_LOOK) return 'dry';
-  return task.title === 'count' ? 'sprouting' : 'pots';
+  return task.check ? LINES[task.check] : 'deed';
 }
 
 /** What was written in one line of a filled sheet. */

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { expect, test } from './nursery.ts';
+import { AT_DESK, expect, test } from './nursery.ts';
 
 interface Told {
   id: string;
@@ -134,28 +134,32 @@ test('a fridge that is too warm is told of at the head of the round, until it is
   await expect(head).toHaveCount(0);
 });
 
-test('a bag in its freezer turns: a hand each day, then the rest of the cold with the turns behind it', async ({ page, grower }) => {
-  const { code } = await batchOf(page, 'penstemon-venustus', 'freezer-turns');
-  const finished = async () => (await eventsOf(page, code)).filter(({ kind }) => kind === 'stageFinished').length;
-  const before = await finished();
-  for (let day = 0; day < 9 && (await finished()) === before; day++) {
-    await page.goto('/');
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    const line = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: new RegExp(`^${code},`) }) });
-    const moved = line.getByRole('button', { name: 'moved' });
-    const turned = line.getByRole('button', { name: 'turned' });
-    if (await moved.count()) await grower.press(moved.first());
-    else if (await turned.count()) await grower.press(turned.first());
-    await page.waitForTimeout(300);
-    await grower.passDays(1);
-  }
-  const kinds = (await eventsOf(page, code)).map(({ kind }) => kind);
-  expect(kinds.filter((kind) => kind === 'turned').length).toBeGreaterThan(2);
-  expect(await finished()).toBe(before + 1);
-  await page.goto(`/batch/${code}`);
-  await expect(page.getByRole('heading', { name: 'The cold, as it was' })).toBeVisible();
-  await grower.barrierFree();
-});
+test(
+  'a bag in its freezer turns: a hand each day, then the rest of the cold with the turns behind it',
+  AT_DESK,
+  async ({ page, grower }) => {
+    const { code } = await batchOf(page, 'penstemon-venustus', 'freezer-turns');
+    const finished = async () => (await eventsOf(page, code)).filter(({ kind }) => kind === 'stageFinished').length;
+    const before = await finished();
+    for (let day = 0; day < 9 && (await finished()) === before; day++) {
+      await page.goto('/');
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      const line = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: new RegExp(`^${code},`) }) });
+      const moved = line.getByRole('button', { name: 'moved' });
+      const turned = line.getByRole('button', { name: 'turned' });
+      if (await moved.count()) await grower.press(moved.first());
+      else if (await turned.count()) await grower.press(turned.first());
+      await page.waitForTimeout(300);
+      await grower.passDays(1);
+    }
+    const kinds = (await eventsOf(page, code)).map(({ kind }) => kind);
+    expect(kinds.filter((kind) => kind === 'turned').length).toBeGreaterThan(2);
+    expect(await finished()).toBe(before + 1);
+    await page.goto(`/batch/${code}`);
+    await expect(page.getByRole('heading', { name: 'The cold, as it was' })).toBeVisible();
+    await grower.barrierFree();
+  },
+);
 
 test('enough winter left? in mid-February: no, and a plan for the fridge instead', async ({ page, grower }) => {
   await page.goto('/cold');
@@ -176,7 +180,7 @@ test('enough winter left? in mid-February: no, and a plan for the fridge instead
   await expect(page.getByText(/^(Yes|Perhaps)\./)).toBeVisible({ timeout: 30_000 });
 });
 
-test('daily records make the months of the year outdoors, and the readings of the frame', async ({ page, grower }) => {
+test('daily records make the months of the year outdoors, and the readings of the frame', AT_DESK, async ({ page, grower }) => {
   /** Two years and a half, in tenths of a degree, a row for each element. */
   const rows: string[] = [];
   for (let at = Date.UTC(2024, 7, 1); at < Date.UTC(2027, 1, 15); at += 86_400_000) {
@@ -254,7 +258,7 @@ test('a mouldy bag through its steps, a dry one given its water, and a wrong cod
   await expect(page.getByText('Likely meant:')).toContainText(code);
 });
 
-test('labels for a shelf as a PDF, the round on paper, and a filled sheet typed back in', async ({ page, grower }) => {
+test('labels for a shelf as a PDF, the round on paper, and a filled sheet typed back in', AT_DESK, async ({ page, grower }) => {
   await page.goto('/labels');
   await grower.press(page.getByRole('radio', { name: 'bags' }));
   const { code } = await batchOf(page, 'prunus-virginiana', 'sand-in-fridge');

@@ -1,42 +1,6 @@
-import { expect, startServer, test } from './nursery.ts';
+import { AT_DESK, expect, startServer, test } from './nursery.ts';
 
 test.use({ data: 'demo' });
-
-const SCREENS = [
-  '/',
-  '/seeds',
-  '/seeds/new',
-  '/plan',
-  '/treat',
-  '/cold',
-  '/cold/winter',
-  '/labels',
-  '/round/sheet',
-  '/round/typed',
-  '/warm',
-  '/pots',
-  '/findings',
-  '/handbook?cue=smoke',
-  '/handbook/ceanothus-velutinus',
-  '/handbook/ceanothus-velutinus/change',
-  '/handbook/key',
-  '/places',
-  '/nowhere',
-];
-
-test('every screen of the demo nursery keeps nobody out, by day and dim', async ({ page, grower }) => {
-  for (const screen of SCREENS) {
-    await page.goto(screen);
-    await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
-    await grower.barrierFree();
-  }
-  await grower.press(grower.button('Dim, for the shed at night'));
-  for (const screen of ['/', '/plan', '/cold', '/cold/winter', '/places', '/labels']) {
-    await page.goto(screen);
-    await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
-    await grower.barrierFree();
-  }
-});
 
 test('the day steps on, and the simulated seeds go on living', async ({ page, grower }) => {
   await page.goto('/');
@@ -67,7 +31,7 @@ test('an undo that a later entry rests on is refused in its place, and undoes bo
   await expect(page.getByText('60 seeds: 60 waiting')).toBeVisible();
 });
 
-test('the run is gone through by keyboard alone, and / opens the log', async ({ page, hasTouch }) => {
+test('the run is gone through by keyboard alone, and / opens the log', AT_DESK, async ({ page, hasTouch }) => {
   test.skip(hasTouch === true, 'a phone has no keyboard');
   await page.goto('/');
   await page.getByRole('heading', { level: 1 }).waitFor();
@@ -86,7 +50,7 @@ test('the run is gone through by keyboard alone, and / opens the log', async ({ 
   await expect(page.getByRole('heading', { name: 'In the cold' })).toBeVisible();
 });
 
-test('what two people record at once is shown to the second, with both sides', async ({ page, grower, server }) => {
+test('what two people record at once is shown to the second, with both sides', AT_DESK, async ({ page, grower, server }) => {
   await page.goto('/');
   const row = page
     .getByRole('listitem')
@@ -131,7 +95,7 @@ test('an entry made while the server is away is kept over a reload, and saved wh
   await expect(page.getByText('One entry is not saved yet')).toBeHidden();
 });
 
-test('a place is changed where it is wrong, and refused where it cannot be', async ({ page, grower }) => {
+test('a place is changed where it is wrong, and refused where it cannot be', AT_DESK, async ({ page, grower }) => {
   await page.goto('/places');
   await grower.press(grower.link('Heat mat'));
   await grower.press(grower.button('change it'));
@@ -149,7 +113,7 @@ test('a place is changed where it is wrong, and refused where it cannot be', asy
   await expect(page.getByText('23.9 °C')).toBeVisible();
 });
 
-test('a server that is away is said to be away', async ({ page }) => {
+test('a server that is away is said to be away', AT_DESK, async ({ page }) => {
   const gone = await startServer();
   await gone.kill();
   await page.route('**/api/**', (route) => route.abort());

@@ -1,7 +1,7 @@
 import { gzipSync } from 'node:zlib';
 import type { Page } from '@playwright/test';
 import { dragTheWish } from './frames.ts';
-import { expect, startServer, test } from './nursery.ts';
+import { expect, ONLY_LOOKS, startServer, test } from './nursery.ts';
 
 test.use({ data: 'demo' });
 
@@ -13,7 +13,7 @@ async function batchOf(page: Page, speciesId: string, wayId: string): Promise<{ 
   );
 }
 
-test('the first screen loads its own code only, and little of it', async ({ page }) => {
+test('the first screen loads its own code only, and little of it', ONLY_LOOKS, async ({ page }) => {
   const scripts: { name: string; bytes: number }[] = [];
   page.on('response', async (response) => {
     if (response.url().endsWith('.js')) scripts.push({ name: response.url(), bytes: gzipSync(await response.body()).length });
@@ -25,7 +25,7 @@ test('the first screen loads its own code only, and little of it', async ({ page
   expect(scripts.reduce((sum, script) => sum + script.bytes, 0)).toBeLessThan(200 * 1024);
 });
 
-test('bags that are not there are said to be not there, and a misread code is caught', async ({ page, grower }) => {
+test('bags that are not there are said to be not there, and a misread code is caught', ONLY_LOOKS, async ({ page, grower }) => {
   await page.goto('/batch/7QJ');
   await expect(page.getByText('“7QJ” has a wrong character in it')).toBeVisible();
   await page.goto('/batch/7Q0');
@@ -88,42 +88,43 @@ test('a lot is changed, but never below what its batches hold', async ({ page, g
   await expect(page.getByText('600 seeds in all:')).toBeVisible();
 });
 
-test('a wish that cannot be is said so in the sentence; one too large for the lot says what the lot would give', async ({
-  page,
-  grower,
-}) => {
-  const { lotId } = await batchOf(page, 'larix-occidentalis', 'no-cold');
-  await page.goto(`/plan?lot=${lotId}`);
-  const plants = page.getByLabel('number of plants');
-  const towel = page.getByRole('button', { name: /^Towel in the fridge/ });
-  const before = await towel.textContent();
-  await plants.fill('many');
-  await expect(page.getByText('a whole number from 1 to 99999')).toBeVisible();
-  await expect(towel).toHaveText(before ?? '');
-  await plants.fill('5000');
-  await expect(towel).toContainText(/wants \d+ seeds, the lot has \d+: all of them would give \d+ to \d+/);
-  await plants.fill('30');
-  await page.getByLabel('when', { exact: true }).selectOption('startOn');
-  await page.getByLabel('day', { exact: true }).fill('1 Feb');
-  await expect(towel).toContainText('choose today or later');
-  await grower.press(towel);
-  await expect(page.getByText(/^\d+ of 30 bags free in Fridge, crisper, .*; this takes \d+\.$/)).toBeVisible();
-  await grower.press(grower.button('make this batch'));
-  await expect(
-    page.getByText('It would start before it was made: plan from today.').or(page.getByText('would start before')),
-  ).toBeVisible();
-  await grower.barrierFree();
-  await page.reload();
-  await expect(plants, 'the wish survives a reload').toHaveValue('30');
-  await page.getByLabel('when', { exact: true }).selectOption('readyBy');
-  await expect(page.getByText(/Plant out by/)).toBeVisible();
-  await page.getByLabel('day', { exact: true }).fill('1 Sep');
-  // The coming September, though the last one lies nearer.
-  await expect(page.getByText('Plant out by 1 Sep:')).toBeVisible();
-  await expect(towel).not.toContainText('late');
-});
+test(
+  'a wish that cannot be is said so in the sentence; one too large for the lot says what the lot would give',
+  ONLY_LOOKS,
+  async ({ page, grower }) => {
+    const { lotId } = await batchOf(page, 'larix-occidentalis', 'no-cold');
+    await page.goto(`/plan?lot=${lotId}`);
+    const plants = page.getByLabel('number of plants');
+    const towel = page.getByRole('button', { name: /^Towel in the fridge/ });
+    const before = await towel.textContent();
+    await plants.fill('many');
+    await expect(page.getByText('a whole number from 1 to 99999')).toBeVisible();
+    await expect(towel).toHaveText(before ?? '');
+    await plants.fill('5000');
+    await expect(towel).toContainText(/wants \d+ seeds, the lot has \d+: all of them would give \d+ to \d+/);
+    await plants.fill('30');
+    await page.getByLabel('when', { exact: true }).selectOption('startOn');
+    await page.getByLabel('day', { exact: true }).fill('1 Feb');
+    await expect(towel).toContainText('choose today or later');
+    await grower.press(towel);
+    await expect(page.getByText(/^\d+ of 30 bags free in Fridge, crisper, .*; this takes \d+\.$/)).toBeVisible();
+    await grower.press(grower.button('make this batch'));
+    await expect(
+      page.getByText('It would start before it was made: plan from today.').or(page.getByText('would start before')),
+    ).toBeVisible();
+    await grower.barrierFree();
+    await page.reload();
+    await expect(plants, 'the wish survives a reload').toHaveValue('30');
+    await page.getByLabel('when', { exact: true }).selectOption('readyBy');
+    await expect(page.getByText(/Plant out by/)).toBeVisible();
+    await page.getByLabel('day', { exact: true }).fill('1 Sep');
+    // The coming September, though the last one lies nearer.
+    await expect(page.getByText('Plant out by 1 Sep:')).toBeVisible();
+    await expect(towel).not.toContainText('late');
+  },
+);
 
-test('a wish moved a month moves the path by as much, under the hand', async ({ page }) => {
+test('a wish moved a month moves the path by as much, under the hand', ONLY_LOOKS, async ({ page }) => {
   const { lotId } = await batchOf(page, 'balsamorhiza-sagittata', 'sand-in-fridge');
   await page.goto(`/plan?lot=${lotId}&by=readyBy&ready=2028-05-24`);
   const sand = page.getByRole('button', { name: /^Sand in the fridge/ });
@@ -137,7 +138,7 @@ test('a wish moved a month moves the path by as much, under the hand', async ({ 
   await expect.poll(async () => ((await starts()) - before) / 86_400_000).toBe(31);
 });
 
-test('a wish changed under the hand ends on the answer of where the hand stopped', async ({ page }) => {
+test('a wish changed under the hand ends on the answer of where the hand stopped', ONLY_LOOKS, async ({ page }) => {
   const { lotId } = await batchOf(page, 'balsamorhiza-sagittata', 'sand-in-fridge');
   await page.goto(`/plan?lot=${lotId}`);
   const towel = page.getByRole('button', { name: /^Towel in the fridge/ });
@@ -152,7 +153,7 @@ test('a wish changed under the hand ends on the answer of where the hand stopped
   await expect(towel).toHaveText(dragged ?? '');
 });
 
-test('the label prints alone, with its code, its dates and what must not be thrown away', async ({ page, grower }) => {
+test('the label prints alone, with its code, its dates and what must not be thrown away', ONLY_LOOKS, async ({ page, grower }) => {
   const { code } = await batchOf(page, 'lupinus-sericeus', 'file-no-cold');
   await page.goto(`/batch/${code}/label`);
   await expect(page.getByText('NOT FOOD: poisonous seed.')).toBeVisible();
@@ -182,7 +183,7 @@ test('everything that happened can be taken back from the batch’s own page, in
   await expect.poll(stored).toBe('reversed');
 });
 
-test('every figure answers why', async ({ page, grower }) => {
+test('every figure answers why', ONLY_LOOKS, async ({ page, grower }) => {
   const { code } = await batchOf(page, 'balsamorhiza-sagittata', 'sand-in-fridge');
   await page.goto(`/batch/${code}`);
   await grower.press(page.getByText('why then?'));
@@ -213,7 +214,7 @@ test('units are the grower’s own, everywhere, once they are changed', async ({
   await expect(page.getByText('6 to 16 days at 71.6 °F')).toBeVisible();
 });
 
-test('a handbook search answers as one types', async ({ page, grower }) => {
+test('a handbook search answers as one types', ONLY_LOOKS, async ({ page, grower }) => {
   await page.goto('/handbook');
   const entries = page.getByRole('main').getByRole('listitem');
   const handbook: { family: string }[] = await (await page.request.get('/api/handbook')).json();

@@ -1,29 +1,33 @@
-import { expect, test } from './nursery.ts';
+import { AT_DESK, expect, ONLY_LOOKS, test } from './nursery.ts';
 
 test.use({ data: 'demo' });
 
-test('anything is found by a few letters, a slip of the finger apart, and a closed bag by its code', async ({ page, grower }) => {
-  await page.goto('/');
-  await page.getByRole('heading', { level: 1 }).waitFor();
-  const field = page.getByRole('combobox', { name: 'Find' });
-  if (grower.touch) await grower.press(grower.button('Find'));
-  else await page.keyboard.press('Control+k');
-  await field.fill('westrn lrach');
-  await expect(page.getByRole('option').first()).toContainText('Western larch');
-  await field.fill('serviceberry hedge');
-  await expect(page.getByRole('option').first()).toContainText('AA-25-02');
-  await grower.barrierFree();
-  await field.fill('zzzzzz');
-  await expect(page.getByText('Nothing is called like “zzzzzz”.')).toBeVisible();
-  await field.fill('8ua');
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('Sulphur-flower buckwheat');
-  await expect(page.getByText(/closed/).first()).toBeVisible();
-  await page.goto('/batch/8UA/label');
-  await expect(page.getByRole('heading', { name: /^Bag/ })).toBeVisible();
-});
+test(
+  'anything is found by a few letters, a slip of the finger apart, and a closed bag by its code',
+  ONLY_LOOKS,
+  async ({ page, grower }) => {
+    await page.goto('/');
+    await page.getByRole('heading', { level: 1 }).waitFor();
+    const field = page.getByRole('combobox', { name: 'Find' });
+    if (grower.touch) await grower.press(grower.button('Find'));
+    else await page.keyboard.press('Control+k');
+    await field.fill('westrn lrach');
+    await expect(page.getByRole('option').first()).toContainText('Western larch');
+    await field.fill('serviceberry hedge');
+    await expect(page.getByRole('option').first()).toContainText('AA-25-02');
+    await grower.barrierFree();
+    await field.fill('zzzzzz');
+    await expect(page.getByText('Nothing is called like “zzzzzz”.')).toBeVisible();
+    await field.fill('8ua');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Sulphur-flower buckwheat');
+    await expect(page.getByText(/closed/).first()).toBeVisible();
+    await page.goto('/batch/8UA/label');
+    await expect(page.getByRole('heading', { name: /^Bag/ })).toBeVisible();
+  },
+);
 
-test('a list is looked through, ordered and grouped, and the address keeps how', async ({ page, grower }) => {
+test('a list is looked through, ordered and grouped, and the address keeps how', ONLY_LOOKS, async ({ page, grower }) => {
   await page.goto('/cold');
   const rows = page.getByRole('list', { name: 'In the cold' }).getByRole('link');
   await expect(rows).toHaveCount(29);
@@ -80,7 +84,7 @@ test('two thousand batches in the cold are one list, of which what is near the w
   }).toPass({ timeout: 30_000 });
 });
 
-test('a damaged data file shows a notice that says what to do', async ({ page, grower }) => {
+test('a damaged data file shows a notice that says what to do', AT_DESK, async ({ page, grower }) => {
   await page.route('**/api/health', (route) =>
     route.fulfill({ json: { status: 'damaged', today: '2027-02-16', lastBackup: '2027-02-14T04:00:00Z', fault: 'page 7' } }),
   );

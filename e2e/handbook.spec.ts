@@ -1,4 +1,4 @@
-import { expect, settle, test } from './nursery.ts';
+import { AT_DESK, expect, settle, test } from './nursery.ts';
 
 test('an unknown seed through the key, to a lot that can be planned', async ({ page, grower }) => {
   await settle(grower);
@@ -29,7 +29,7 @@ test('an unknown seed through the key, to a lot that can be planned', async ({ p
   await expect(page.getByRole('list', { name: 'Ways, the best first' }).getByRole('button').first()).toBeVisible();
 });
 
-test('a species of one’s own: copied, changed, compared, saved as a file and taken in again', async ({ page, grower }) => {
+test('a species of one’s own: copied, changed, compared, saved as a file and taken in again', AT_DESK, async ({ page, grower }) => {
   await settle(grower);
   await page.goto('/handbook?find=larix');
   await grower.press(grower.link(/Western larch/));
@@ -59,7 +59,7 @@ test('a species of one’s own: copied, changed, compared, saved as a file and t
   await expect(page.getByRole('heading', { name: 'Larch of the gap' })).toBeVisible();
 });
 
-test('a genus stands in where the handbook has no such species, and says so', async ({ page, grower }) => {
+test('a genus stands in where the handbook has no such species, and says so', AT_DESK, async ({ page, grower }) => {
   await settle(grower);
   await page.goto('/handbook?find=ribes+aureum');
   await expect(page.getByText('itself is not in the handbook.')).toBeVisible();

@@ -34,6 +34,7 @@ export default defineConfig({
     {
       name: 'phone',
       testIgnore: 'edges.spec.ts',
+      grepInvert: /@desk/,
       use: { ...chromium, viewport: { width: 360, height: 740 }, hasTouch: true, isMobile: true },
     },
   ],

@@ -1,4 +1,4 @@
-import { expect, type Grower, settle, test } from './nursery.ts';
+import { AT_DESK, expect, type Grower, settle, test } from './nursery.ts';
 
 /** The figures of the lot's bar, read back: they add up to all its seeds. */
 async function everySeed(grower: Grower): Promise<Record<string, number>> {
@@ -132,7 +132,7 @@ test('a fleshy tree seed, from harvest to a split plan', async ({ page, grower }
   });
 });
 
-test('a smoke species in the south, where spring comes in September', async ({ page, grower }) => {
+test('a smoke species in the south, where spring comes in September', AT_DESK, async ({ page, grower }) => {
   await settle(grower, {
     name: 'Cape bench',
     latitude_deg: -33.9,
@@ -251,7 +251,7 @@ test('acorns count down from harvest, on their page and on the round, until they
   await expect(page.getByText(/It dies when it dries/)).toBeVisible();
 });
 
-test('the nursery’s own months decide what a winter outdoors is worth', async ({ page, grower }) => {
+test('the nursery’s own months decide what a winter outdoors is worth', AT_DESK, async ({ page, grower }) => {
   await settle(grower);
   await writeDown(grower, { find: 'amelanchier', option: /serviceberry/i, day: '28 Jul', seeds: '400' });
   await grower.press(grower.link('plan from it'));

@@ -1,0 +1,44 @@
+import { expect, Grower, test } from './nursery.ts';
+
+/** Every screen, and whether it is looked at in the dim light of the shed as well. */
+const SCREENS = [
+  '/',
+  '/seeds',
+  '/seeds/new',
+  '/plan',
+  '/treat',
+  '/cold',
+  '/cold/winter',
+  '/labels',
+  '/round/sheet',
+  '/round/typed',
+  '/warm',
+  '/pots',
+  '/findings',
+  '/handbook?cue=smoke',
+  '/handbook/ceanothus-velutinus',
+  '/handbook/ceanothus-velutinus/change',
+  '/handbook/key',
+  '/places',
+  '/nowhere',
+];
+const DIM = new Set(['/', '/plan', '/cold', '/cold/winter', '/places', '/labels']);
+
+for (const screen of SCREENS)
+  test(`${screen} keeps nobody out, by day and dim`, async ({ shown, hasTouch }) => {
+    const [server, page] = [await shown.server(), await shown.page()];
+    const complaints: string[] = [];
+    const complain = (error: Error) => complaints.push(error.message);
+    page.on('pageerror', complain);
+    const grower = new Grower(page, hasTouch ?? false);
+    await page.goto(server.address + screen);
+    await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
+    await grower.barrierFree();
+    if (DIM.has(screen)) {
+      await grower.press(grower.button('Dim, for the shed at night'));
+      await grower.barrierFree('colours');
+      await grower.press(grower.button('Dim, for the shed at night'));
+    }
+    page.off('pageerror', complain);
+    expect(complaints).toEqual([]);
+  });

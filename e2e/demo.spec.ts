@@ -47,7 +47,8 @@ test('the run is gone through by keyboard alone, and / opens the log', AT_DESK, 
   await expect(page.getByRole('radio', { name: 'wet' }).first()).toBeFocused();
   await expect(page.getByRole('radio', { name: 'wet' }).first()).toBeChecked();
   await page.getByRole('link', { name: /^Cold/ }).first().press('Enter');
-  await expect(page.getByRole('heading', { name: 'In the cold' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'In the cold' })).toBeFocused();
+  await expect(page).toHaveTitle('In the cold · Chill');
 });
 
 test('what two people record at once is shown to the second, with both sides', AT_DESK, async ({ page, grower, server }) => {

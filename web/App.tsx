@@ -1,4 +1,4 @@
-import { lazy, type ReactNode, Suspense, useState } from 'react';
+import { lazy, type ReactNode, Suspense, useRef, useState } from 'react';
 import { Link, Route, Routes, useLocation } from 'react-router';
 import { NurseryProvider, useNurseryLoading } from './data/nursery.ts';
 import { useChord, useKey } from './data/stored.ts';
@@ -6,6 +6,7 @@ import { ErrorBoundary } from './kit/ErrorBoundary.tsx';
 import { Notices } from './kit/Notices.tsx';
 import { Run } from './kit/Run.tsx';
 import { Strip } from './kit/Strip.tsx';
+import { useArrival } from './kit/useArrival.ts';
 import { Waiting } from './kit/Waiting.tsx';
 import { RoundStation } from './stations/round/RoundStation.tsx';
 import { TimerEnds } from './stations/treat/TimerEnds.tsx';
@@ -63,6 +64,8 @@ function Shell() {
   const [measuring, setMeasuring] = useState(false);
   const [finding, setFinding] = useState(false);
   const { pathname } = useLocation();
+  const main = useRef<HTMLElement>(null);
+  useArrival(main, pathname);
   useKey('/', () => setLogging(true));
   useKey('m', () => setMeasuring(true));
   useChord('k', () => setFinding(true));
@@ -77,7 +80,7 @@ function Shell() {
       </header>
       <Notices />
       <TimerEnds />
-      <main id="main" tabIndex={-1} className="pb-24 outline-none desk:pb-10">
+      <main id="main" ref={main} tabIndex={-1} className="pb-24 outline-none desk:pb-10">
         <ErrorBoundary key={pathname} fallback={(again) => <Broken again={again} />}>
           <Suspense fallback={<Waiting />}>
             <Stations />

@@ -71,7 +71,7 @@ export default function BatchPage() {
   return (
     <div className="px-4 pt-5 desk:px-10" style={{ '--zone': ZONE_COLOUR[zone] } as CSSProperties}>
       <div className="flex flex-wrap items-baseline justify-between gap-x-8">
-        <h1 className="flex flex-wrap items-baseline gap-x-4">
+        <h1 className="flex flex-wrap items-baseline gap-x-4" data-title={`${batch.code} ${species.common[0]}`}>
           <Tag code={batch.code} large /> {species.common[0]}
         </h1>
         <Link to={`/batch/${batch.code}/label`} className="quiet">

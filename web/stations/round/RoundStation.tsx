@@ -34,7 +34,7 @@ export function RoundStation() {
   return (
     <div className="desk:grid desk:grid-cols-[minmax(0,1.62fr)_minmax(0,1fr)]">
       <section className="px-4 pt-5 desk:px-10">
-        <h1>{longDate(view.today)}</h1>
+        <h1 data-title={`Round, ${longDate(view.today)}`}>{longDate(view.today)}</h1>
         <p className="mt-1 text-[1.06rem] text-ink2">
           {due.length > 0 ? (
             <>

@@ -60,7 +60,7 @@ export default function LotPage() {
   return (
     <div className="gap-14 px-4 pt-5 desk:grid desk:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] desk:px-10">
       <div>
-        <h1>{species.common[0]}</h1>
+        <h1 data-title={`${lot.code} ${species.common[0]}`}>{species.common[0]}</h1>
         <p className="text-ink2">
           <i>{species.scientific}</i> · lot <span className="code">{lot.code}</span>
         </p>

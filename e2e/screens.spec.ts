@@ -1,4 +1,4 @@
-import { expect, Grower, test } from './nursery.ts';
+import { expect, Grower, ONLY_LOOKS, test } from './nursery.ts';
 
 /** Every screen, and whether it is looked at in the dim light of the shed as well. */
 const SCREENS = [
@@ -25,7 +25,7 @@ const SCREENS = [
 const DIM = new Set(['/', '/plan', '/cold', '/cold/winter', '/places', '/labels']);
 
 for (const screen of SCREENS)
-  test(`${screen} keeps nobody out, by day and dim`, async ({ shown, hasTouch }) => {
+  test(`${screen} keeps nobody out, by day and dim`, ONLY_LOOKS, async ({ shown, hasTouch }) => {
     const [server, page] = [await shown.server(), await shown.page()];
     const complaints: string[] = [];
     const complain = (error: Error) => complaints.push(error.message);

@@ -3,14 +3,14 @@ import { describeEvent } from '@chill/core/schedule/describe.ts';
 import { useState } from 'react';
 import { newId } from '../data/newId.ts';
 import { type BatchView, useNursery } from '../data/nursery.ts';
-import { post } from '../data/outbox.ts';
+import { useRecord } from '../data/useRecord.ts';
 import { Problem } from './Problem.tsx';
 
 /** Takes back what was recorded together. Where later entries rest on it, they are named in place, and undone with it if the grower says so. */
 export function UndoButton({ view, events }: { view: BatchView; events: readonly { id: string }[] }) {
   const { today } = useNursery();
   const [asked, setAsked] = useState(false);
-  const [problem, setProblem] = useState<string>();
+  const { record, problem, refuse } = useRecord();
   const { batch } = view;
   const plan = () =>
     undoing(
@@ -22,10 +22,10 @@ export function UndoButton({ view, events }: { view: BatchView; events: readonly
   const also = asked ? (plan()?.also ?? []) : [];
   const undo = (together: boolean) => {
     const undone = plan();
-    if (!undone) return setProblem('What came after it cannot be without it.');
+    if (!undone) return refuse('What came after it cannot be without it.');
     if (undone.also.length > 0 && !together) return setAsked(true);
     setAsked(false);
-    setProblem(post(batch, undone.events));
+    record(batch, undone);
   };
   if (also.length > 0) {
     return (

@@ -5,7 +5,7 @@ import type { Place } from '@chill/model/place.ts';
 import { useState } from 'react';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
-import { post } from '../../data/outbox.ts';
+import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';
 
 const FAULTS: Record<CarryFault, string> = {
@@ -20,7 +20,7 @@ const FAULTS: Record<CarryFault, string> = {
 export function CarryTo({ view }: { view: BatchView }) {
   const { places, nursery, today } = useNursery();
   const [asked, setAsked] = useState<string>();
-  const [problem, setProblem] = useState<string>();
+  const { record, problem } = useRecord();
   const { state, stages } = view.projection;
   const here = state.stages[state.stage]?.placeId;
   const kind = stages[state.stage]?.kind;
@@ -30,7 +30,7 @@ export function CarryTo({ view }: { view: BatchView }) {
   const move = (place: Place) => {
     if (fault(place) && asked !== place.id) return setAsked(place.id);
     setAsked(undefined);
-    setProblem(post(view.batch, [{ id: newId(), on: today, kind: 'carried', placeId: place.id }]));
+    record(view.batch, { events: [{ id: newId(), on: today, kind: 'carried', placeId: place.id }] });
   };
   return (
     <details>

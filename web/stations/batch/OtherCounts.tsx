@@ -3,7 +3,7 @@ import { recordMoves } from '@chill/core/schedule/record.ts';
 import { useState } from 'react';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
-import { post } from '../../data/outbox.ts';
+import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 
@@ -23,16 +23,12 @@ export function OtherCounts({ view }: { view: BatchView }) {
   const { batch, projection } = view;
   const [verb, setVerb] = useState<Verb>('floated');
   const [count, setCount] = useState(0);
-  const [problem, setProblem] = useState<string>();
+  const { record, problem } = useRecord();
   const possible = OFFERED.filter((one) => mostFor(one.verb, projection.state.counts) > 0);
   const chosen = possible.some((one) => one.verb === verb) ? verb : possible[0]?.verb;
   if (!chosen) return null;
-  const record = () => {
-    const recorded = recordMoves(projection.state, { [chosen]: count }, today, newId);
-    if ('problem' in recorded) return setProblem(recorded.problem);
-    setProblem(undefined);
-    setCount(0);
-    post(batch, recorded.events);
+  const save = () => {
+    if (record(batch, recordMoves(projection.state, { [chosen]: count }, today, newId))) setCount(0);
   };
   return (
     <details className="mt-2">
@@ -51,7 +47,7 @@ export function OtherCounts({ view }: { view: BatchView }) {
             </option>
           ))}
         </select>
-        <button type="button" className="deed" onClick={record}>
+        <button type="button" className="deed" onClick={save}>
           log
         </button>
         <Problem>{problem}</Problem>

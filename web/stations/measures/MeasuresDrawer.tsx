@@ -3,10 +3,11 @@ import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useEffect, useState } from 'react';
 import { newId } from '../../data/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
-import { post } from '../../data/outbox.ts';
 import { useStored } from '../../data/stored.ts';
+import { useRecord } from '../../data/useRecord.ts';
 import { CoolingCurve } from '../../kit/CoolingCurve.tsx';
 import { Field } from '../../kit/Field.tsx';
+import { Problem } from '../../kit/Problem.tsx';
 import { WhyNote } from '../../kit/WhyNote.tsx';
 import { type Ask, CALCULATORS, type Measured, reckon } from './calculators.ts';
 
@@ -126,11 +127,12 @@ function IntoRecord({ text }: { text: string }) {
   const open = batches.filter(({ projection }) => !projection.state.closedOn);
   const [picked, setPicked] = useState('');
   const [said, setSaid] = useState<string>();
+  const { record, problem } = useRecord();
   const view = open.find(({ batch }) => batch.id === picked) ?? open[0];
   if (!view) return null;
   const note = () => {
-    post(view.batch, [{ id: newId(), on: today, kind: 'noted', note: text.slice(0, 500) }]);
-    setSaid(`Noted on ${view.batch.code}.`);
+    const noted = record(view.batch, { events: [{ id: newId(), on: today, kind: 'noted', note: text.slice(0, 500) }] });
+    setSaid(noted ? `Noted on ${view.batch.code}.` : undefined);
   };
   return (
     <div className="mt-4 flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -156,6 +158,7 @@ function IntoRecord({ text }: { text: string }) {
           {said}
         </span>
       )}
+      <Problem>{problem}</Problem>
     </div>
   );
 }

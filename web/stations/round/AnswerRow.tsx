@@ -10,8 +10,8 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, settingOf, useNursery } from '../../data/nursery.ts';
-import { post } from '../../data/outbox.ts';
 import type { Sight } from '../../data/sights.ts';
+import { useRecord } from '../../data/useRecord.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { QuantityInput } from '../../kit/QuantityInput.tsx';
@@ -40,7 +40,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
   const water = task.kind === 'water' ? topUpFor({ batch, projection, setting, index: task.stage }) : 0;
   const usual = usualAnswer(task, state, water);
   const [answer, setAnswer] = useState<Answer>(usual);
-  const [problem, setProblem] = useState<string>();
+  const { record, problem } = useRecord();
   const set = (part: Partial<Answer>) => setAnswer({ ...answer, ...part });
   const changed = JSON.stringify(answer) !== JSON.stringify(usual);
   const stage = projection.stages[task.stage];
@@ -50,12 +50,9 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
   const waits = !inPots && !sprouts;
   const dry = asks === 'dry';
 
-  const record = () => {
-    const recorded = recordAnswer(task, waits ? answer : { ...answer, damp: undefined }, batch, state, setting, newId);
-    if ('problem' in recorded) return setProblem(recorded.problem);
-    setProblem(undefined);
-    setAnswer(usual);
-    post(batch, recorded.events);
+  const save = () => {
+    const answered = recordAnswer(task, waits ? answer : { ...answer, damp: undefined }, batch, state, setting, newId);
+    if (record(batch, answered)) setAnswer(usual);
   };
   const place = nursery.places.find((one) => one.id === task.toPlaceId);
   const caution =
@@ -134,12 +131,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
         <p className="w-0 min-w-full text-[0.9rem] font-semibold desk:text-right">{COUNT_FIRST}</p>
       )}
       {place && <span className="text-[0.95rem] text-ink2">to {place.name}</span>}
-      <button
-        type="button"
-        className="deed max-desk:basis-full"
-        style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
-        onClick={record}
-      >
+      <button type="button" className="deed max-desk:basis-full" style={{ '--deed': 'var(--zone)' } as React.CSSProperties} onClick={save}>
         {deedWord(task, changed)}
       </button>
       {(task.kind === 'begin' || task.kind === 'move' || task.kind === 'turn') && hasStep(stage?.kind, task.kind) && (

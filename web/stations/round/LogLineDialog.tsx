@@ -10,8 +10,9 @@ import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useMemo, useState } from 'react';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, type NurseryView, settingOf, useNursery } from '../../data/nursery.ts';
-import { post } from '../../data/outbox.ts';
 import { useStored } from '../../data/stored.ts';
+import { useRecord } from '../../data/useRecord.ts';
+import { Problem } from '../../kit/Problem.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 
 /** What a line would do, before it is done. */
@@ -26,10 +27,10 @@ export default function LogLineDialog({ close }: { close: () => void }) {
   const [done, setDone] = useState<{ id: string; text: string }[]>([]);
   const preview = useMemo(() => previewOf(line, nursery), [line, nursery]);
   const ready = 'events' in preview;
+  const { record, problem } = useRecord();
 
   const apply = () => {
-    if (!ready) return;
-    post(preview.view.batch, preview.events);
+    if (!ready || !record(preview.view.batch, { events: preview.events })) return;
     const text = `${preview.view.batch.code} ${preview.events.map((event) => describeEvent(event, preview.view.batch)).join('; ')}`;
     setDone([{ id: preview.events[0]?.id ?? text, text }, ...done].slice(0, 5));
     setLine('');
@@ -66,6 +67,7 @@ export default function LogLineDialog({ close }: { close: () => void }) {
             <div id="log-preview" aria-live="polite" className="mt-3 min-h-28">
               {line.trim() === '' ? <Help /> : ready ? <WillDo preview={preview} nursery={nursery} /> : <Misread preview={preview} />}
             </div>
+            <Problem>{problem}</Problem>
             <button type="submit" className="deed mt-2" disabled={!ready}>
               apply
             </button>

@@ -7,8 +7,8 @@ import { type KeyboardEvent, useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, settingOf, useNursery } from '../../data/nursery.ts';
-import { post } from '../../data/outbox.ts';
 import { useStored } from '../../data/stored.ts';
+import { refusalOf, useRecord } from '../../data/useRecord.ts';
 import { DateInput } from '../../kit/DateInput.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { Tag } from '../../kit/Tag.tsx';
@@ -25,6 +25,7 @@ export default function TypedSheetPage() {
   const [rows, setRows] = useStored<Record<string, Written>>('chill.sheet', {});
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [put, setPut] = useState(0);
+  const { record } = useRecord();
   const stops = sheetOf(nursery, 7);
   const lines = stops.flatMap((stop) => stop.lines).filter(({ task }) => task.kind === 'look' || TICKED.includes(task.kind));
   const written = (key: string) => rows[key] ?? BLANK;
@@ -34,17 +35,18 @@ export default function TypedSheetPage() {
   };
   const begun = lines.filter((line) => readLine(written(line.key), kindOf(line)).says !== 'nothing');
 
-  const record = () => {
+  const save = () => {
     const found: Record<string, string> = {};
     const ready: { view: BatchView; events: NewEvent[] }[] = [];
     for (const line of begun) {
       const made = eventsOf(line, written(line.key), on, nursery);
-      if ('problem' in made) found[line.key] = made.problem;
-      else ready.push({ view: line.view, events: made.events });
+      const refusal = refusalOf(line.view.batch, made, today);
+      if (refusal !== undefined) found[line.key] = refusal;
+      else if ('events' in made) ready.push({ view: line.view, events: made.events });
     }
     setFaults(found);
     if (Object.keys(found).length > 0) return;
-    for (const { view, events } of ready) post(view.batch, events);
+    for (const { view, events } of ready) record(view.batch, { events });
     setRows({});
     setPut(ready.length);
   };
@@ -88,7 +90,7 @@ export default function TypedSheetPage() {
         );
       })}
       <div className="deed-bar">
-        <button type="button" className="deed" disabled={begun.length === 0} onClick={record}>
+        <button type="button" className="deed" disabled={begun.length === 0} onClick={save}>
           put {begun.length === 1 ? 'one line' : `${begun.length} lines`} down
         </button>
         {begun.length > 0 && (

@@ -4,7 +4,8 @@ import { readTimer, TIMINGS, tellEnding } from '@chill/core/treat/timers.ts';
 import { newId } from '../../data/newId.ts';
 import { nowInstant, useNow } from '../../data/now.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
-import { post } from '../../data/outbox.ts';
+import { useRecord } from '../../data/useRecord.ts';
+import { Problem } from '../../kit/Problem.tsx';
 
 /** One timer: what is left in figures that are read from across the shed, when it ends, and what it means once it is past. */
 export function TimerFace({ view, timer, large = false }: { view: BatchView; timer: Timer; large?: boolean }) {
@@ -48,15 +49,19 @@ export function TimerFace({ view, timer, large = false }: { view: BatchView; tim
 /** Ends a timer as of now, early or late, as it was. */
 export function EndTimer({ view, timer }: { view: BatchView; timer: Timer }) {
   const { today } = useNursery();
-  const end = () => post(view.batch, [{ id: newId(), on: today, kind: 'timerEnded', timer: timer.id, at: nowInstant() }]);
+  const { record, problem } = useRecord();
+  const end = () => record(view.batch, { events: [{ id: newId(), on: today, kind: 'timerEnded', timer: timer.id, at: nowInstant() }] });
   return (
-    <button
-      type="button"
-      className="quiet shrink-0 text-[0.95rem]"
-      onClick={end}
-      aria-label={`end the ${TIMINGS[timer.step].name}: ${view.batch.code}`}
-    >
-      end it now
-    </button>
+    <>
+      <button
+        type="button"
+        className="quiet shrink-0 text-[0.95rem]"
+        onClick={end}
+        aria-label={`end the ${TIMINGS[timer.step].name}: ${view.batch.code}`}
+      >
+        end it now
+      </button>
+      <Problem>{problem}</Problem>
+    </>
   );
 }

@@ -1,11 +1,9 @@
-import { accept } from '@chill/core/ledger/accept.ts';
 import { recordBegin } from '@chill/core/schedule/record.ts';
-import { type NewEvent, NewEvent as NewEventSchema } from '@chill/model/event.ts';
-import { useState } from 'react';
+import type { NewEvent } from '@chill/model/event.ts';
 import { newId } from '../../data/newId.ts';
-import { nowInstant, nowMs } from '../../data/now.ts';
+import { nowInstant } from '../../data/now.ts';
 import { type BatchView, settingOf, useNursery } from '../../data/nursery.ts';
-import { post } from '../../data/outbox.ts';
+import { useRecord } from '../../data/useRecord.ts';
 
 type Without<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never;
 /** An event as a step tells it; the step's own hook adds its id and its day. */
@@ -27,27 +25,17 @@ export interface Step {
 /** Records on a batch at the bench; what the model or the ledger would refuse is refused here, with its reason, before it is sent. */
 export function useStep(view: BatchView): Step {
   const nursery = useNursery();
-  const [problem, setProblem] = useState<string>();
+  const { record, problem, refuse } = useRecord();
   const { batch, projection } = view;
   const { state } = projection;
   const on = nursery.today;
 
-  const send = (events: NewEvent[]): boolean => {
-    const unread = events.map((event) => NewEventSchema.safeParse(event)).find(({ success }) => !success);
-    if (unread?.error) {
-      setProblem(unread.error.issues[0]?.message);
-      return false;
-    }
-    const verdict = accept(batch, events, on, nowMs());
-    setProblem(verdict.ok ? undefined : verdict.errors[0]?.message);
-    if (verdict.ok) post(batch, events);
-    return verdict.ok;
-  };
+  const send = (events: NewEvent[]): boolean => record(batch, { events });
   const begun = (): NewEvent[] | undefined => {
     if (state.underWay) return [];
     const recorded = recordBegin(batch, state, settingOf(nursery, view.species, view.lot), on, newId);
     if ('problem' in recorded) {
-      setProblem(recorded.problem);
+      refuse(recorded.problem);
       return undefined;
     }
     return recorded.events;

@@ -1,0 +1,32 @@
+import { accept } from '@chill/core/ledger/accept.ts';
+import type { Recorded } from '@chill/core/schedule/record.ts';
+import type { Batch } from '@chill/model/batch.ts';
+import { NewEvent } from '@chill/model/event.ts';
+import { useState } from 'react';
+import { nowMs } from './now.ts';
+import { useNursery } from './nursery.ts';
+import { post } from './outbox.ts';
+
+/** Why the model or the ledger would refuse events on a batch, or `undefined` where they may follow what it has. */
+export function refusalOf(batch: Batch, recorded: Recorded, today: string): string | undefined {
+  if ('problem' in recorded) return recorded.problem;
+  for (const event of recorded.events) {
+    const { error } = NewEvent.safeParse(event);
+    if (error) return error.issues[0]?.message ?? 'That cannot be recorded.';
+  }
+  const verdict = accept(batch, recorded.events, today, nowMs());
+  return verdict.ok ? undefined : (verdict.errors[0]?.message ?? 'That cannot have happened after what is recorded.');
+}
+
+/** The one gate through which the app writes on batches: what would be refused is refused here, with its reason, before it leaves. */
+export function useRecord() {
+  const { today } = useNursery();
+  const [problem, refuse] = useState<string>();
+  /** Records events that core has made, or takes its reason why there are none. True where they were taken. */
+  const record = (batch: Batch, recorded: Recorded): boolean => {
+    const refusal = refusalOf(batch, recorded, today) ?? ('events' in recorded ? post(batch, recorded.events) : undefined);
+    refuse(refusal);
+    return refusal === undefined;
+  };
+  return { record, problem, refuse };
+}

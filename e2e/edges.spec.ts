@@ -71,7 +71,7 @@ test('a lot that cannot be is refused where it was typed, every fault at once', 
   await page.getByLabel('Your code').fill('PV-27-09');
   await grower.press(grower.button('add the lot'));
   await expect(page.getByRole('heading', { name: 'Chokecherry' })).toBeVisible();
-  await expect(page.getByText('9 of 10 sound: somewhere from 60 to 98 in 100')).toBeVisible();
+  await expect(page.getByText('9 of 10 viable (60–98 %)')).toBeVisible();
 });
 
 test('a lot is changed, but never below what its batches hold', async ({ page, grower }) => {
@@ -107,7 +107,7 @@ test(
     await page.getByLabel('day', { exact: true }).fill('1 Feb');
     await expect(towel).toContainText('choose today or later');
     await grower.press(towel);
-    await expect(page.getByText(/^\d+ of 30 bags free in Fridge, crisper, .*; this takes \d+\.$/)).toBeVisible();
+    await expect(page.getByText(/^Fridge, crisper: \d+ of 30 bags free .*, \d+ needed\.$/)).toBeVisible();
     await grower.press(grower.button('make this batch'));
     await expect(
       page.getByText('It would start before it was made: plan from today.').or(page.getByText('would start before')),
@@ -119,7 +119,7 @@ test(
     await expect(page.getByText(/Plant out by/)).toBeVisible();
     await page.getByLabel('day', { exact: true }).fill('1 Sep');
     // The coming September, though the last one lies nearer.
-    await expect(page.getByText('Plant out by 1 Sep:')).toBeVisible();
+    await expect(page.getByText('Plant out by 1 Sep,')).toBeVisible();
     await expect(towel).not.toContainText('late');
   },
 );

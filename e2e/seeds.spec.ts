@@ -86,7 +86,7 @@ test('a fleshy tree seed, from harvest to a split plan', async ({ page, grower }
     await page.getByLabel('Sound', { exact: true }).fill('18');
     await page.getByLabel('of seeds cut').fill('20');
     await grower.press(grower.button('write it down'));
-    await expect(page.getByText('18 of 20 sound: somewhere from 70 to 97 in 100')).toBeVisible();
+    await expect(page.getByText('18 of 20 viable (70–97 %)')).toBeVisible();
     expect(await everySeed(grower)).toEqual({ 'in the drawer': 780, 'cut to look': 20, 'sorted out': 84 });
     await grower.barrierFree();
   });
@@ -187,7 +187,7 @@ async function writeDown(
 test('a towel test is a small batch: begun, looked at, read, and the lot knows', async ({ page, grower }) => {
   await settle(grower);
   await writeDown(grower, { find: 'purple cone', option: /^Purple coneflower/, day: '20 Sep', seeds: '300' });
-  await expect(page.getByText(/not tested; such seed is usually 75 in 100 sound/)).toBeVisible();
+  await expect(page.getByText(/not tested; such seed is usually about 75 % viable/)).toBeVisible();
   await grower.press(page.getByRole('radio', { name: 'test', exact: true }));
   await expect(page.getByText('a towel shows not only what is sound but what sprouts')).toBeVisible();
   await page.getByRole('textbox', { name: 'seeds to test' }).fill('20');

@@ -39,7 +39,7 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
     await page.getByLabel('Seeds in hand').fill('300');
     await page.getByLabel('Sound').fill('7');
     await page.getByLabel('of seeds tested').fill('10');
-    await expect(page.getByText('7 of 10 sound: somewhere from 40 to 89 in 100')).toBeVisible();
+    await expect(page.getByText('7 of 10 viable (40–89 %)')).toBeVisible();
     await expect(page.getByText(/\d+ more would bring it within ±15/)).toBeVisible();
     await grower.barrierFree();
     await page.reload();
@@ -82,7 +82,7 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
     await expect(page.getByText('start the soak')).toBeVisible();
     await grower.press(grower.button('begun'));
     await expect(page.getByText('All 1 done.')).toBeVisible();
-    await expect(page.getByText(/Nothing due until tomorrow: one bag\./)).toBeVisible();
+    await expect(page.getByText(/Nothing is due today\. Next: tomorrow, one bag\./)).toBeVisible();
     await grower.passDays(1);
     await grower.press(grower.button('moved'));
     await expect(page.getByText(/out of soak, soak ended 10 h( \d+ min)? late; into moist cold/)).toBeVisible();

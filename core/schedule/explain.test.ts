@@ -75,7 +75,7 @@ describe('why of a batch under way', () => {
 describe('why the first is first', () => {
   test('says by how much, and what would help where the lot is too small', () => {
     const plenty = reasonForFirst(weighWays(request('balsamorhiza-sagittata')).offered, 400);
-    expect(plenty?.reason).toMatch(/^\d+ seeds where|^Ready|^“|^Better/);
+    expect(plenty?.reason).toMatch(/^\d+ seeds; “|^Ready|^“|^Better/);
     const short = reasonForFirst(weighWays(request('balsamorhiza-sagittata', 10)).offered, 10);
     expect(short?.change).toBe('A larger lot, or fewer plants, would bring it within reach.');
     expect(reasonForFirst([], 10)).toBeUndefined();

@@ -228,22 +228,22 @@ export function whySound(sound: number, tested: number): Why {
   };
 }
 
-/** One sentence on why the first way is first, and what would change that. */
+/** Why the first method is first, its gravest drawback, and what would change that. */
 export function reasonForFirst(proposals: readonly Proposal[], available: number): { reason: string; change: string } | undefined {
   const [first, second] = proposals;
   if (!first) return undefined;
   const grave = (proposal: Proposal) => proposal.against.filter((one) => one.weight !== 'notes');
   const own = grave(first);
-  const plain = own.length === 0 ? 'nothing speaks against it here' : `even so: ${own[0]?.text}`;
-  if (!second) return { reason: `The only way on record; ${plain}.`, change: 'Add a way of your own to weigh against it.' };
+  const plain = own.length === 0 ? 'No drawbacks here' : `Drawback: ${own[0]?.text}`;
+  if (!second) return { reason: `The only method on record. ${plain}.`, change: 'Add a method of your own to compare it with.' };
   const theirs = grave(second)[0];
   const seeds =
     first.seeds !== undefined && second.seeds !== undefined && first.seeds < second.seeds
-      ? `${first.seeds} seeds where “${second.way.name.toLowerCase()}” wants ${second.seeds}`
+      ? `${first.seeds} seeds; “${second.way.name.toLowerCase()}” needs ${second.seeds}`
       : first.late_days < second.late_days
         ? `ready ${spell(second.late_days - first.late_days)} sooner than “${second.way.name.toLowerCase()}”`
         : theirs
-          ? `“${second.way.name.toLowerCase()}” has this against it: ${theirs.text}`
+          ? `“${second.way.name.toLowerCase()}” has a drawback: ${theirs.text}`
           : `better established than “${second.way.name.toLowerCase()}”`;
   const short = first.seeds !== undefined && first.seeds > available;
   const change = short
@@ -251,5 +251,5 @@ export function reasonForFirst(proposals: readonly Proposal[], available: number
     : first.late_days > 0
       ? 'A later day, or buying started plants, is the only thing that shortens it: cold cannot be hurried.'
       : 'A shorter time in the cold favours the towel; a longer one favours sand.';
-  return { reason: `${seeds[0]?.toUpperCase()}${seeds.slice(1)}; ${plain}.`, change };
+  return { reason: `${seeds[0]?.toUpperCase()}${seeds.slice(1)}. ${plain}.`, change };
 }

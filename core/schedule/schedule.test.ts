@@ -130,11 +130,11 @@ describe('what is due', () => {
     const { dueOut, window } = read(since).treatment as NonNullable<ReturnType<typeof read>['treatment']>;
     expect(dueOut <= window.to && dueOut >= window.from).toBe(true);
     expect(only(tasks(addDays(dueOut, 3)), 'move')).toMatchObject({
-      lateness: expect.stringContaining('hardly a seed lost until'),
+      lateness: expect.stringContaining('hardly a seed is lost until'),
       pressing: false,
     });
     expect(only(tasks(addDays(window.to, 10)), 'move')).toMatchObject({
-      lateness: expect.stringMatching(/past its window: each week now loses \d+ in 100/),
+      lateness: expect.stringMatching(/past its best day: another week loses \d+ seeds?/),
       pressing: true,
     });
   });

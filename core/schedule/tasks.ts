@@ -96,11 +96,12 @@ function pullLateness({ projection, setting, index }: TaskContext): Pick<Draft, 
   if (treatment?.stage !== index || setting.today <= treatment.dueOut) return undefined;
   const late = spell(daysBetween(treatment.dueOut, setting.today));
   if (setting.today <= treatment.window.to) {
-    return { lateness: `${late} over; hardly a seed lost until ${shortDate(treatment.window.to, setting.today)}` };
+    return { lateness: `${late} past its best day; hardly a seed is lost until ${shortDate(treatment.window.to, setting.today)}` };
   }
-  const lost = Math.max(0, -treatment.aWeekMore);
-  const costs = lost >= 0.5 ? `each week now loses ${lost.toFixed(0)} in 100` : 'waiting gains nothing more';
-  return { lateness: `${late} over and past its window: ${costs}`, pressing: true };
+  const there = countIn(projection.state.counts, ['waiting', 'swollen']);
+  const lost = Math.round((Math.max(0, -treatment.aWeekMore) / 100) * there);
+  const costs = lost > 0 ? `another week loses ${lost === 1 ? '1 seed' : `${lost} seeds`}` : 'more mould than gain from here';
+  return { lateness: `${late} past its best day: ${costs}`, pressing: true };
 }
 
 function lookTask(context: TaskContext): Task {
@@ -144,7 +145,7 @@ function lookTask(context: TaskContext): Task {
     ...(late > 0 &&
       (setting.today <= longest
         ? { lateness: `${spell(late)} late; it can wait until ${nearDate(longest, setting.today)}` }
-        : { lateness: `${spell(late)} late: ${missedRisk(context, lastOn)}`, pressing: true })),
+        : { lateness: missedRisk(context, lastOn), pressing: true })),
   });
 }
 
@@ -155,9 +156,10 @@ function missedRisk({ projection, setting, index }: TaskContext, lastOn: PlainDa
   const survives = treatment?.stage === index ? treatment.curve.survives : undefined;
   const at = (day: PlainDate) => survives?.[Math.max(0, Math.min(survives.length - 1, daysBetween(treatment?.since ?? day, day)))] ?? 1;
   const lost = seeds * (1 - at(setting.today) / at(lastOn));
+  const since = `not checked for ${spell(daysBetween(lastOn, setting.today))}`;
   return lost >= 0.75
-    ? `about ${Math.round(lost)} of ${seeds} may have gone mouldy since the last look, and one infects the next`
-    : 'one mouldy seed has had time to spread';
+    ? `${since}: about ${Math.round(lost)} of ${seeds} may be mouldy, and one infects the next`
+    : `${since}: one mouldy seed has had time to spread`;
 }
 
 function lookHint(

@@ -132,13 +132,8 @@ export function moveWords(
 function pullHint(stage: ProjectedStage, { treatment }: Projection, today: string): string {
   if (!treatment || STAGES[stage.kind].earns === 'warmth') return 'its weeks are up';
   const week = Math.round(treatment.aWeekMore);
-  const more =
-    week > 0
-      ? `a week more would free ${week} more in 100`
-      : week < 0
-        ? `a week more would lose ${-week} in 100`
-        : 'a week more changes nothing';
+  const more = week > 0 ? `; another week would add ${week} %` : week < 0 ? `; another week would lose ${-week} %` : '';
   return today >= treatment.window.from
-    ? `${Math.round(treatment.freedNow * 100)} in 100 freed; ${more}`
+    ? `${Math.round(treatment.freedNow * 100)} % ready${more}`
     : `planned for ${shortDate(stage.end, today)}`;
 }

@@ -136,15 +136,16 @@ function timeObjections(proposal: Omit<Proposal, 'against'>, { nursery, today }:
   const { dates, late_days, missedStart, shortened_days, wanted } = proposal;
   const found: Objection[] = [];
   if (missedStart) {
-    const ready = late_days > 0 ? `begun today, ready ${shortDate(dates.setOut, today)}, ${spell(late_days)} late` : 'still in time';
+    const ready = late_days > 0 ? `${spell(late_days)} late: ready ${shortDate(dates.setOut, today)} if started today` : 'still in time';
+    const less = shortened_days > 0 ? `, with ${spell(shortened_days)} less cold` : '';
     found.push({
       code: 'startPast',
       weight: late_days > 0 ? 'costs' : 'notes',
-      text: `should have begun ${shortDate(missedStart, today)}; ${ready}${shortened_days > 0 ? ` with ${spell(shortened_days)} less cold` : ''}`,
+      text: `${ready}${less}; the ideal start was ${shortDate(missedStart, today)}`,
     });
   }
   if (late_days > 0 && !missedStart) {
-    found.push({ code: 'startPast', weight: 'costs', text: `ready ${shortDate(dates.setOut, today)}, ${spell(late_days)} late` });
+    found.push({ code: 'startPast', weight: 'costs', text: `${spell(late_days)} late: ready ${shortDate(dates.setOut, today)}` });
   }
   if (dates.start < today && !missedStart) {
     found.push({ code: 'startPast', weight: 'stops', text: `starts ${spell(daysBetween(dates.start, today))} ago: choose today or later` });

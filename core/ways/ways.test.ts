@@ -167,7 +167,7 @@ describe('what speaks against a way, here', () => {
   test('a start that is past, with how late that makes it', () => {
     const found = against('amelanchier-alnifolia', 'sand-in-fridge', undefined, '2027-02-16');
     expect(found.startPast).toMatch(
-      /should have begun \d+ \w+ 2026; begun today, ready .+, \d+ weeks late with \d+ (days|weeks) less cold/,
+      /^\d+ weeks late: ready .+ if started today, with \d+ (days|weeks) less cold; the ideal start was \d+ \w+ 2026$/,
     );
   });
   test('too long in wet paper', () => {

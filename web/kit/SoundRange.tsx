@@ -62,14 +62,14 @@ export function SoundRange({
   );
 }
 
-/** In one line: "7 of 10 sound: somewhere from 40 to 89 in 100". */
+/** In one line: "7 of 10 viable (40–89 %)". */
 export function said(soundness: Soundness, species: Pick<Species, 'usuallySound'>): string {
   if (soundness.kind === 'tested') {
     const { low, high } = wilsonInterval(soundness.sound, soundness.tested);
-    return `${soundness.sound} of ${soundness.tested} sound: somewhere from ${Math.round(low * 100)} to ${Math.round(high * 100)} in 100`;
+    return `${soundness.sound} of ${soundness.tested} viable (${Math.round(low * 100)}–${Math.round(high * 100)} %)`;
   }
-  if (soundness.kind === 'packet') return `the packet says ${soundness.percent} in 100; believed as if 50 had been tested`;
-  return `not tested; such seed is usually ${Math.round(species.usuallySound * 100)} in 100 sound`;
+  if (soundness.kind === 'packet') return `${soundness.percent} % viable by the packet, which counts as 50 seeds tested`;
+  return `not tested; such seed is usually about ${Math.round(species.usuallySound * 100)} % viable`;
 }
 
 function narrowing(soundness: Soundness): string {

@@ -77,12 +77,12 @@ export function Account({ view }: { view: BatchView }) {
       .slice(0, 2)
       .map((loss) => tellLoss(loss, today, show));
     const out = treatment.stalled
-      ? 'It earns nothing where it lies: move it back. Then out '
+      ? 'It earns no cold where it is: move it back. Then the best day to take it out is '
       : today < treatment.window.from
-        ? `Leave it in. Out `
+        ? 'Leave it in. Best day to take it out: '
         : today <= treatment.window.to
-          ? 'In its window. Best out '
-          : 'Past its window. It was best out ';
+          ? 'Take it out in these days. Best day: '
+          : 'Take it out now. Its best day was ';
     return (
       <>
         <div className="mt-3 grid grid-cols-2 gap-4">
@@ -91,14 +91,14 @@ export function Account({ view }: { view: BatchView }) {
             {shortDate(treatment.since, today)}
             {treatment.uncertain_days > 0 && `; ${treatment.uncertain_days} days found dry count half`}
           </Figure>
-          <Figure value={Math.round(treatment.freedNow * 100)} unit="in 100">
-            freed by now; {Math.round(treatment.freedAtBest * 100)} at the best day
+          <Figure value={Math.round(treatment.freedNow * 100)} unit="% ready">
+            now; {Math.round(treatment.freedAtBest * 100)} % on the best day to take it out
           </Figure>
         </div>
         <p className="mt-3">
           {out}
           <b>{shortDate(treatment.dueOut, today)}</b>; any day from {shortDate(treatment.window.from, today)} to{' '}
-          {shortDate(treatment.window.to, today)} is within 3 seeds in 100 of the best.
+          {shortDate(treatment.window.to, today)} costs at most 3 %.
           {shift && ` It is ${shift}${reasons.length > 0 ? `: ${reasons.join('; ')}` : ''}.`}
           {treatment.firstRootRange && treatment.firstRoot && treatment.firstRoot > today && (
             <>

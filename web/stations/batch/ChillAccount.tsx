@@ -47,8 +47,8 @@ export function ChillAccount({ view }: { view: BatchView }) {
       .join(' ');
   const lines = [
     { need: needs.tenth, text: '10 in 100' },
-    { need: needs.half, text: 'half freed' },
-    { need: needs.nearlyAll, text: '95 in 100' },
+    { need: needs.half, text: 'half ready' },
+    { need: needs.nearlyAll, text: '95 % ready' },
   ];
   const shift = tellShift(dueOut, treatment.shifted_days, today);
   const told = losses.filter(({ days: lost }) => lost > 0);
@@ -208,5 +208,5 @@ function Days({
 }
 
 function spoken({ earned, needs, days, dueOut }: TreatmentForecast, today: string): string {
-  return `${Math.round(earned)} days earned in ${days}; half are freed at ${Math.round(needs.half)}, 95 in 100 at ${Math.round(needs.nearlyAll)}. Due out ${shortDate(dueOut, today)}`;
+  return `${Math.round(earned)} days earned in ${days}; half are ready at ${Math.round(needs.half)}, 95 % at ${Math.round(needs.nearlyAll)}. Due out ${shortDate(dueOut, today)}`;
 }

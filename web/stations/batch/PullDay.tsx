@@ -10,7 +10,7 @@ const LEFT = 4;
 const BOTTOM = 108;
 const WEEKS = [-1, 0, 1, 2, 3];
 
-/** The pull day, live: freed against rot from today on, and what pulling a week sooner or later would give, in seeds. */
+/** The take-out day, live: ready against rot from today on, and what taking out a week sooner or later would give, in seeds. */
 export function PullDay({ view }: { view: BatchView }) {
   const { today } = useNursery();
   const { treatment, state } = view.projection;
@@ -27,17 +27,21 @@ export function PullDay({ view }: { view: BatchView }) {
   const from = Math.max(0, days - 14);
   const to = Math.min(last, Math.max(aim, daysBetween(since, window.to)) + 28);
   const x = (day: number) => LEFT + ((day - from) / Math.max(1, to - from)) * (WIDTH - 2 * LEFT);
-  const y = (share: number) => BOTTOM - share * (BOTTOM - 8);
+  const y = (share: number) => BOTTOM - share * (BOTTOM - 20);
   const path = (of: (day: number) => number) =>
     Array.from({ length: to - from + 1 }, (_, i) => `${i ? 'L' : 'M'} ${x(from + i).toFixed(1)} ${y(of(from + i)).toFixed(1)}`).join(' ');
   const best = seeds(aim);
+  const living = (day: number) => Math.min(1, alive(Math.max(day, days)));
+  // Each line is named at its end, the upper one above it, the lower one below.
+  const [readyEnds, aliveEnds] = [y(at(curve.freed, to)), y(living(to))];
+  const named = (mine: number, other: number) => Math.max(12, mine <= other ? mine - 5 : Math.min(BOTTOM - 4, mine + 15));
   return (
     <figure className="mt-3">
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         className="block w-full"
         role="img"
-        aria-label={`Freed ${Math.round(at(curve.freed, days) * 100)} in 100 now; best taken out on ${shortDate(dueOut, today)}`}
+        aria-label={`${Math.round(at(curve.freed, days) * 100)} % ready now; best day to take out ${shortDate(dueOut, today)}`}
       >
         <rect
           x={x(Math.max(from, daysBetween(since, window.from)))}
@@ -48,13 +52,7 @@ export function PullDay({ view }: { view: BatchView }) {
           fillOpacity={0.12}
         />
         <path d={path((day) => at(curve.freed, day))} fill="none" stroke="var(--color-cold)" strokeWidth={2.6} />
-        <path
-          d={path((day) => Math.min(1, alive(Math.max(day, days))))}
-          fill="none"
-          stroke="var(--color-alarm)"
-          strokeWidth={1.8}
-          strokeDasharray="5 4"
-        />
+        <path d={path(living)} fill="none" stroke="var(--color-alarm)" strokeWidth={1.8} strokeDasharray="5 4" />
         <line x1={x(days)} x2={x(days)} y1={2} y2={BOTTOM} stroke="var(--color-ink)" strokeWidth={1.2} />
         <line x1={x(aim)} x2={x(aim)} y1={2} y2={BOTTOM} stroke="var(--color-warm)" strokeWidth={2.2} />
         <line x1={LEFT} x2={WIDTH - LEFT} y1={BOTTOM} y2={BOTTOM} stroke="var(--color-line)" />
@@ -66,19 +64,25 @@ export function PullDay({ view }: { view: BatchView }) {
             {shortDate(dueOut, today)}
           </text>
         )}
+        <text x={x(to)} y={named(readyEnds, aliveEnds)} fontSize={12.5} textAnchor="end" fill="var(--color-cold)">
+          ready
+        </text>
+        <text x={x(to)} y={named(aliveEnds, readyEnds - 0.5)} fontSize={12.5} textAnchor="end" fill="var(--color-alarm)">
+          alive
+        </text>
       </svg>
       <figcaption className="text-[0.92rem] text-ink2">
-        Solid: freed. Dashed: not rotted from now on. Shaded: hardly matters when.
+        Shaded: the take-out window, {shortDate(window.from, today)} to {shortDate(window.to, today)}.
       </figcaption>
       <table className="mt-2 w-full text-[0.97rem]">
-        <caption className="sr-only">What pulling on each day gives, of the seeds that lie there now</caption>
+        <caption className="sr-only">What taking out on each day gives, of the seeds there now</caption>
         <thead className="text-left text-ink2">
           <tr>
             <th scope="col" className="font-normal">
               out on
             </th>
             <th scope="col" className="text-right font-normal">
-              freed and alive
+              ready and alive
             </th>
             <th scope="col" className="text-right font-normal">
               against that day

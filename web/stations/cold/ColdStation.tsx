@@ -81,7 +81,7 @@ function ColdBar({ view, span: { from, to } }: { view: BatchView; span: { from: 
       </svg>
       <span className="text-[0.95rem] max-desk:flex max-desk:w-full max-desk:justify-between desk:w-40 desk:shrink-0 desk:text-right">
         <span>
-          <b className="font-mono text-lg">{Math.round(treatment.freedNow * 100)}</b> in 100 freed
+          <b className="font-mono text-lg">{Math.round(treatment.freedNow * 100)} %</b> ready
         </span>
         <span className="block text-ink2">
           out {shortDate(treatment.dueOut, today)}

@@ -62,7 +62,7 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
             </span>
             <span>
               <b className="font-mono text-lg">{Math.round(proposal.chain.freed * proposal.chain.survives * 100)}</b> in 100
-              <span className="block text-[0.92rem] text-ink2">freed and alive</span>
+              <span className="block text-[0.92rem] text-ink2">ready and alive</span>
             </span>
             <span className="text-[0.95rem]">
               out <b>{proposal.dates.bestOut ? shortDate(proposal.dates.bestOut, today) : '–'}</b>

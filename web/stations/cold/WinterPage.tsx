@@ -143,7 +143,7 @@ export default function WinterPage() {
                 winters free {inHundred(ENOUGH_SHARE)} of those that need it
               </Figure>
               <Figure value={`${Math.round(answer.ready.low * 100)}–${Math.round(answer.ready.high * 100)}`} unit="in 100">
-                of sound seeds freed and alive by spring, in 8 winters of 10
+                of viable seeds ready and alive by spring, in 8 winters of 10
               </Figure>
               <Figure value={shortDate(spring)}>
                 spring {spring.slice(0, 4)}: the ten-day mean passes what counts as cold;{' '}

@@ -26,7 +26,7 @@ export function GainAndLoss({ stage }: { stage: ResolvedStage }) {
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         className="block w-full"
         role="img"
-        aria-label={`After ${days} days ${Math.round(stage.freed * 100)} in 100 are freed and ${Math.round(stage.survives * 100)} in 100 not lost. From ${pull.from} to ${pull.to} days it hardly matters.`}
+        aria-label={`After ${days} days ${Math.round(stage.freed * 100)} % are ready and ${Math.round(stage.survives * 100)} % alive. Take-out window: ${pull.from} to ${pull.to} days.`}
       >
         {[0, 0.5, 1].map((share) => (
           <g key={share}>
@@ -55,9 +55,8 @@ export function GainAndLoss({ stage }: { stage: ResolvedStage }) {
         <line x1={x(days)} x2={x(days)} y1={4} y2={HEIGHT - 24} stroke="var(--color-warm)" strokeWidth={2.5} />
       </svg>
       <figcaption className="text-[0.92rem] text-ink2">
-        Of 100 sound seeds: <b style={{ color: colour }}>freed</b>, <b className="text-alarm">not rotted</b> (dotted), and{' '}
-        <b className="text-ink">both</b>. Out after {spell(days)}; from {spell(pull.from)} to {spell(pull.to)} costs at most 3 in 100 of the
-        best.
+        Of 100 viable seeds: <b style={{ color: colour }}>ready</b>, <b className="text-alarm">alive</b> (dotted), and{' '}
+        <b className="text-ink">both</b>. Take out after {spell(days)}; {spell(pull.from)} to {spell(pull.to)} costs at most 3 %.
       </figcaption>
     </figure>
   );

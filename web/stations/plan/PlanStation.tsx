@@ -92,11 +92,11 @@ export default function PlanStation() {
           className="hidden grid-cols-[13rem_minmax(0,1fr)_5rem_8rem_17rem] items-end gap-x-4 pb-1 text-[0.92rem] text-ink2 desk:grid"
           aria-hidden="true"
         >
-          <span>way</span>
+          <span>method</span>
           <AxisMonths axis={axis} width={PATH_WIDTH} />
-          <span>start seeds</span>
+          <span>seeds to start</span>
           <span>plants, 9 in 10</span>
-          <span>against it, here</span>
+          <span>drawbacks here</span>
         </div>
         <ol aria-label="Ways, the best first">{offered.map((proposal, i) => row(proposal, i === 0))}</ol>
         {set_aside.length + none.length > 0 && (

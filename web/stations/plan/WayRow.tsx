@@ -181,26 +181,41 @@ function RoomFor({ plan, species }: { plan: Plan; species: Species }) {
   const tight = lodgings.filter(({ wants, free }) => wants > free);
   const cold = lodgings.find(({ stage }) => STAGES[stage.kind].earns === 'cold');
   const tell = ({ wants, free, place, stage }: Lodging) => {
-    const there = `${roundRoom(Math.max(0, free))} of ${place.capacity} ${place.room ?? 'bags'} free in ${place.name}`;
-    return { there, on: stage.start > today ? shortDate(stage.start, today) : 'today', wants: roundRoom(wants) };
+    const on = stage.start > today ? `on ${shortDate(stage.start, today)}` : 'today';
+    return {
+      name: place.name,
+      on,
+      unit: place.room ?? 'bags',
+      free: roundRoom(Math.max(0, free)),
+      of: place.capacity,
+      wants: roundRoom(wants),
+    };
   };
   return (
     <>
       {tight.map((lodging) => {
-        const { there, on, wants } = tell(lodging);
+        const { name, on, unit, free, wants } = tell(lodging);
         return (
           <p key={lodging.stage.kind + lodging.stage.start} className="mt-1 text-[0.95rem] font-semibold text-alarm">
-            {there}, {on}; this takes {wants}. Start fewer, or later, or give it another place.
+            {name} has too little room {on}: {free} {unit} free, {wants} needed. Start fewer, start later or choose another place.
           </p>
         );
       })}
-      {cold && !tight.includes(cold) && (
-        <p className="mt-1 text-[0.95rem] text-ink2">
-          {tell(cold).there}, {tell(cold).on}; this takes {tell(cold).wants}.
-        </p>
-      )}
+      {cold && !tight.includes(cold) && <p className="mt-1 text-[0.95rem] text-ink2">{roomTold(tell(cold))}</p>}
     </>
   );
+}
+
+/** The room that a plan finds where there is enough: "Fridge: 24 of 30 bags free today, 3 needed." */
+function roomTold({
+  name,
+  on,
+  unit,
+  free,
+  of,
+  wants,
+}: Record<'name' | 'on' | 'unit', string> & { free: number; of: number; wants: number }) {
+  return `${name}: ${free} of ${of} ${unit} free ${on}, ${wants} needed.`;
 }
 
 /** Turns a way into a batch: the one thing to do here. */

@@ -105,10 +105,10 @@ export function WishSentence({
         sure.
       </p>
       <p className="text-ink2">
-        From lot <span className="code">{lot.code}</span>, {lot.unassigned} seeds in no batch yet; {said(lot.state.soundness, species)}.
+        Lot <span className="code">{lot.code}</span>: {lot.unassigned} seeds in stock, {said(lot.state.soundness, species)}.
         {ready &&
           wording.by !== 'startOn' &&
-          ` Plant out by ${shortDate(ready, today)}: the frost risk then is ${Math.max(1, Math.round(frostRiskOn(ready, nursery.lastFrost, firstFrostOf(nursery)) * 100))} in 100.`}
+          ` Plant out by ${shortDate(ready, today)}, when the risk of frost is ${Math.max(1, Math.round(frostRiskOn(ready, nursery.lastFrost, firstFrostOf(nursery)) * 100))} %.`}
       </p>
     </div>
   );

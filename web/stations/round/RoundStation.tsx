@@ -40,12 +40,12 @@ export function RoundStation() {
             <>
               {due.length === 1 ? 'One thing is' : `${due.length} things are`} due, about {minutes} minutes.{' '}
               {done > 0 && <b className="text-ink">{done} done. </b>}
-              Nothing then {comingUp(view)}
+              {comingUp(view)}
             </>
           ) : (
             <>
               {done > 0 && <b className="text-ink">All {done} done. </b>}
-              {view.batches.some((one) => one.tasks.length > 0) && <>Nothing due {comingUp(view)}</>}
+              {view.batches.some((one) => one.tasks.length > 0) && <>Nothing is due today. {comingUp(view)}</>}
             </>
           )}
         </p>

@@ -103,13 +103,13 @@ describe('what was done today', () => {
 describe('what comes next', () => {
   test('is counted in bags, not in things to do', () => {
     const soon = view('A2C', { tasks: [due('look', '2027-02-18'), due('move', '2027-02-18')] });
-    expect(comingUp(nursery(soon))).toBe('until Thursday: one bag.');
+    expect(comingUp(nursery(soon))).toBe('Next: Thursday, one bag.');
     expect(
       comingUp(nursery(soon, view('B2C', { tasks: [due('look', '2027-02-18')] }), view('C2C', { tasks: [due('look', '2027-02-20')] }))),
-    ).toBe('until Thursday: two bags.');
+    ).toBe('Next: Thursday, two bags.');
   });
   test('is nothing where nothing is planned', () => {
-    expect(comingUp(nursery())).toBe('for as long as anything is planned.');
+    expect(comingUp(nursery())).toBe('Nothing more is planned.');
   });
 });
 

@@ -59,13 +59,13 @@ function inWords(count: number): string {
   return WORDS[count] ?? String(count);
 }
 
-/** "until Thursday: two bags." */
+/** "Next: Thursday, two bags." */
 export function comingUp(view: NurseryView): string {
   const later = view.batches.flatMap((batch) => batch.tasks).filter((task) => task.due > view.today);
   const next = later.map((task) => task.due).sort()[0];
-  if (!next) return 'for as long as anything is planned.';
+  if (!next) return 'Nothing more is planned.';
   const bags = new Set(later.filter((task) => task.due === next).map((task) => task.batchId)).size;
-  return `until ${nearDate(next, view.today)}: ${inWords(bags)} ${bags === 1 ? 'bag' : 'bags'}.`;
+  return `Next: ${nearDate(next, view.today)}, ${inWords(bags)} ${bags === 1 ? 'bag' : 'bags'}.`;
 }
 
 /** Where the batch lay when the events were recorded; the place that it was taken from, if it was moved. */

@@ -223,8 +223,8 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
           <>
             <CoolingCurve cooling={cooling} above_C={dose.above_C} degrees={degrees} />
             <p className="mt-1">
-              With the seed and the vessel it stands at <b>{degrees(cooling.start_C)}</b> at once, and stays above {degrees(dose.above_C)}{' '}
-              for <b>{reading.total.toFixed(1)} minutes</b> of the {dose.minutes} wanted.
+              In the {KINDS[vessel.kind]} it drops to <b>{degrees(cooling.start_C)}</b> at once and stays above {degrees(dose.above_C)} for{' '}
+              <b>{Math.round(reading.total)} minutes</b>; {dose.minutes} are needed.
               {reading.verdict === 'short' && (
                 <b className="text-alarm"> That falls short: pour hotter, take more water, or put a lid on.</b>
               )}

@@ -98,7 +98,7 @@ test('a fleshy tree seed, from harvest to a split plan', async ({ page, grower }
     await expect(page.getByText(/that make no sense for this seed, and why/)).toBeVisible();
     await expect(page.getByRole('img', { name: /^towel: best out after .*sand: best out after/ })).toBeVisible();
     await grower.press(ways.getByRole('button', { name: /^Sand in the fridge/ }));
-    await expect(page.getByText(/in the fridge, \d+ looks, and about/)).toBeVisible();
+    await expect(page.getByText(/in the fridge, \d+ checks and about/)).toBeVisible();
     await grower.press(page.getByText('into cells, or sprouted first?'));
     await expect(page.getByRole('rowheader', { name: 'seedlings to thin' })).toBeVisible();
     await page.getByLabel('when', { exact: true }).selectOption('asSoonAs');

@@ -64,7 +64,7 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
     await expect(towel).toContainText('starts 5 Oct');
     expect(asked).toBe(0);
     await grower.press(towel);
-    await expect(page.getByText('best out', { exact: true })).toBeVisible();
+    await expect(page.getByText('take-out window', { exact: true })).toBeVisible();
     await grower.press(page.getByText('why so many seeds?'));
     await expect(page.getByText('The links multiply to')).toBeVisible();
     await grower.barrierFree();

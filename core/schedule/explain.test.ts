@@ -40,11 +40,11 @@ describe('why so many seeds', () => {
       'grow on in the pot',
     ]);
     const product = Object.values(links).reduce((share, value) => share * (Number.parseInt(value, 10) / 100), 1);
-    expect(Number.parseInt(/multiply to (\d+) in 100/.exec(why.rule)?.[1] ?? '', 10)).toBeCloseTo(product * 100, -0.5);
+    expect(Number.parseInt(/multiply to (\d+) %/.exec(why.rule)?.[1] ?? '', 10)).toBeCloseTo(product * 100, -0.5);
   });
   test('smoke is a link where a seed answers to it', () => {
     const why = whySeeds(proposal('syncarpha-vestita', 'no-cold'), 40, 0.9, { alpha: 17.5, beta: 3.5 }, 'your test');
-    expect(named(why)['answer to smoke or flooding']).toBe('75 in 100');
+    expect(named(why)['answer to smoke or flooding']).toBe('75 %');
   });
 });
 
@@ -68,7 +68,7 @@ describe('why of a batch under way', () => {
     expect(named(why)).toMatchObject({ 'measured so far': '3 of 4 days', 'here it rots': '× 1.50' });
     expect(why.inputs.find(({ name }) => name === 'a day from now on counts as')?.from).toMatch(/middle of its last fortnight/);
     expect(named(whyTreatment('30 days', stage.treatment, stage.pull))).not.toHaveProperty('measured so far');
-    expect(named(whyTopUp(35, 2, 'towel'))).toEqual({ 'lies in': '2', 'found dry at': '35 in 100', 'damp at': '70 in 100' });
+    expect(named(whyTopUp(35, 2, 'towel'))).toEqual({ 'lies in': '2', 'found dry at': '35 %', 'damp at': '70 %' });
   });
 });
 

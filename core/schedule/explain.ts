@@ -10,6 +10,7 @@ import { ROT_RATES } from '../rot/hazard.ts';
 import type { RotMultiplier } from '../rot/learned.ts';
 import { rotRange } from '../rot/range.ts';
 import { earnedPerDay, type Pull, type SteadyTreatment, WINDOW_KEEPS } from '../takeOut/takeOut.ts';
+import { percent } from '../units/percent.ts';
 import type { Proposal } from '../ways/proposal.ts';
 import type { SproutForecast } from './project.ts';
 import type { TreatmentForecast } from './treatmentForecast.ts';
@@ -27,8 +28,6 @@ export interface Why {
   /** What would change the figure. */
   changes: string;
 }
-
-const percent = (share: number) => `${Math.round(share * 100)} in 100`;
 
 /** Why so many seeds. */
 export function whySeeds(proposal: Proposal, plants: number, confidence: number, sound: BetaShare, soundFrom: string): Why {
@@ -135,7 +134,7 @@ export function whyTreatment(
     figure,
     inputs: [
       { name: 'half are freed after', value: `${Math.round(Math.exp(logMedian))} days`, from: 'handbook' },
-      { name: '95 in 100 after', value: `${Math.round(Math.exp(logMedian + 1.645 * spread))} days`, from: 'handbook' },
+      { name: '95 % after', value: `${Math.round(Math.exp(logMedian + 1.645 * spread))} days`, from: 'handbook' },
       ...(freedWithout > 0 ? [{ name: 'need none', value: percent(freedWithout), from: 'handbook' }] : []),
       ...(forecast && forecast.days > 0
         ? [
@@ -166,10 +165,10 @@ export function whyTreatment(
           ]
         : []),
     ],
-    rule: `Each day frees more and rots more. The best day is where freed × not rotted is highest; from ${spell(pull.from)} to ${spell(pull.to)} it stays above ${Math.round(WINDOW_KEEPS * 100)} in 100 of that.`,
+    rule: `Each day more seed is ready and more has rotted. The best day is where ready × alive is highest; from ${spell(pull.from)} to ${spell(pull.to)} it stays above ${percent(WINDOW_KEEPS)} of that.`,
     source: 'Chilling: Stokes 1965; Nikolaeva 1969; Baskin & Baskin 2014. Rot: an assumption, to be corrected by your own records.',
     assumed: true,
-    changes: `A warmer fridge lengthens it. A fresh towel is worth days. Time found dry counts ${DRY_COUNTS * 100} in 100; over two days above 20 °C undo half a day for each day beyond.`,
+    changes: `A warmer fridge lengthens it. A fresh towel is worth days. Time found dry counts ${percent(DRY_COUNTS)}; over two days above 20 °C undo half a day for each day beyond.`,
   };
 }
 
@@ -216,7 +215,7 @@ export function whyExpected(forecast: SproutForecast): Why {
 export function whySound(sound: number, tested: number): Why {
   const { low, high } = wilsonInterval(sound, tested);
   return {
-    figure: `${Math.round(low * 100)} to ${Math.round(high * 100)} in 100 sound`,
+    figure: `${Math.round(low * 100)}–${Math.round(high * 100)} % viable`,
     inputs: [
       { name: 'sound', value: String(sound), from: 'your test' },
       { name: 'tested', value: String(tested), from: 'your test' },

@@ -76,7 +76,7 @@ export function rootsInTheCold({ projection, setting }: Pick<TaskContext, 'proje
   const [now, best] = [Math.round(treatment.freedNow * 100), Math.round(treatment.freedAtBest * 100)];
   const stays =
     setting.today < treatment.dueOut
-      ? `the other ${left} stay: ${now} in 100 are freed, ${best} at the best day`
-      : `the other ${left} are ready too: ${now} in 100 are freed`;
+      ? `the other ${left} stay: ${now} % are ready, ${best} % on the best day to take them out`
+      : `the other ${left} may come out too: ${now} % are ready`;
   return `${stays}. Look again in ${AFTER_A_ROOT_DAYS} days`;
 }

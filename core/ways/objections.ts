@@ -8,6 +8,7 @@ import { daylengthHours, SHORT_DAY_HOURS } from '../calendar/daylength.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { Keeping } from '../lot/drying.ts';
 import { earnedPerDay, steadyCurve } from '../takeOut/takeOut.ts';
+import { percent } from '../units/percent.ts';
 import { dayIn, yearOf } from '../winter/climate.ts';
 import { firstFrostOf, frostRiskOn } from '../winter/frost.ts';
 import { ANIMALS_PER_DAY } from '../winter/outdoors.ts';
@@ -53,15 +54,11 @@ export function objectionsTo(proposal: Omit<Proposal, 'against'>, here: Circumst
   return found.sort((a, b) => gravity[a.weight] - gravity[b.weight]);
 }
 
-function inHundred(share: number): string {
-  return `${Math.round(share * 100)} in 100`;
-}
-
 function cueObjections({ chain, way, workedOut, resolved }: Omit<Proposal, 'against'>, { species }: Circumstances): Objection[] {
   const found: Objection[] = [];
   const wakes = chain.freed * chain.answered;
   if (wakes < HARDLY_FREES) {
-    found.push({ code: 'hardlyFrees', weight: 'stops', text: `wakes only ${inHundred(wakes)}: this seed needs ${lacking(species, way)}` });
+    found.push({ code: 'hardlyFrees', weight: 'stops', text: `wakes only ${percent(wakes)}: this seed needs ${lacking(species, way)}` });
   }
   const sprouting = resolved[sproutingStage(way)];
   const { base_C, at_C, ceiling_C } = species.sprouting;
@@ -70,20 +67,20 @@ function cueObjections({ chain, way, workedOut, resolved }: Omit<Proposal, 'agai
     const text = `${chain.warmth > 0 ? 'hardly anything' : 'nothing'} sprouts at ${sprouting?.temperature_C} °C: ${wanted}`;
     found.push({ code: 'noSprouting', weight: 'stops', text });
   } else if (sprouting && !sproutsAt(sprouting, species.sprouting)) {
-    const text = `nothing sprouts at ${sprouting.temperature_C} °C, only ${inHundred(chain.warmth)} in the cold before it: ${wanted}`;
+    const text = `nothing sprouts at ${sprouting.temperature_C} °C, only ${percent(chain.warmth)} in the cold before it: ${wanted}`;
     found.push({ code: 'sproutsInCold', weight: 'costs', text });
   }
   if (workedOut) found.push({ code: 'workedOut', weight: 'notes', text: 'worked out from what this seed waits for; not on record for it' });
   const { alternating } = species;
   if (alternating && chain.warmth >= HARDLY_SPROUTS && chain.warmth < 0.75) {
     const swing = `${alternating.day_C} °C by day and ${alternating.night_C} °C by night`;
-    found.push({ code: 'swing', weight: 'notes', text: `wants ${swing}: steady warmth brings ${inHundred(alternating.steady)} of them` });
+    found.push({ code: 'swing', weight: 'notes', text: `wants ${swing}: steady warmth brings ${percent(alternating.steady)} of them` });
   }
   if (chain.opened < HARDLY_FREES) {
     found.push({
       code: 'coatClosed',
       weight: 'stops',
-      text: `the hard coat lets water into only ${inHundred(chain.opened)}: open it first`,
+      text: `the hard coat lets water into only ${percent(chain.opened)}: open it first`,
     });
   }
   if (way.evidence === 'anecdotal') {
@@ -91,7 +88,7 @@ function cueObjections({ chain, way, workedOut, resolved }: Omit<Proposal, 'agai
     found.push({
       code: 'anecdotal',
       weight: 'costs',
-      text: lost > 0.1 ? `anecdotal; ${inHundred(lost)} of the seed lost on the way` : 'anecdotal',
+      text: lost > 0.1 ? `anecdotal; ${percent(lost)} of the seed lost on the way` : 'anecdotal',
     });
   }
   return found;
@@ -187,10 +184,10 @@ function outdoorObjections({ resolved }: Omit<Proposal, 'against'>, { nursery }:
   const cover = stay.place?.cover;
   return [
     ...(cover?.animals === false
-      ? [{ code: 'animals', weight: 'costs', text: `mice and birds are not kept off: they take about ${inHundred(taken)}` } as const]
+      ? [{ code: 'animals', weight: 'costs', text: `mice and birds are not kept off: they take about ${percent(taken)}` } as const]
       : cover
         ? []
-        : [{ code: 'animals', weight: 'notes', text: `uncovered, mice and birds would take about ${inHundred(taken)}` } as const]),
+        : [{ code: 'animals', weight: 'notes', text: `uncovered, mice and birds would take about ${percent(taken)}` } as const]),
     ...(cover?.rain === false ? [{ code: 'animals', weight: 'costs', text: 'rain is not kept off: wet flats rot faster' } as const] : []),
     ...(yearOf(nursery).estimated
       ? [

@@ -73,7 +73,7 @@ describe('what is offered, and what is set aside', () => {
   test('a hard coat left shut, a winter left out, smoke left out: set aside with what is lacking', () => {
     const aside = (id: string) =>
       weighWays(request(id, { by: 'asSoonAs' })).set_aside.flatMap(({ against }) => against.map(({ text }) => text));
-    expect(aside('acacia-pycnantha').join()).toMatch(/hard coat lets water into only 5 in 100/);
+    expect(aside('acacia-pycnantha').join()).toMatch(/hard coat lets water into only 5 %/);
     expect(aside('syncarpha-vestita').join()).toMatch(/this seed needs smoke/);
     expect(aside('cornus-florida').join()).toMatch(/this seed needs moist cold/);
     expect(aside('trillium-grandiflorum').join()).toMatch(/moist warmth before moist cold|two winters/);

@@ -2,6 +2,7 @@ import type { Species } from '@chill/model/species.ts';
 import type { Medium, Stage } from '@chill/model/stage.ts';
 import type { Evidence, School, Way } from '@chill/model/way.ts';
 import { TURNS_SURVIVAL } from '../chill/freezeThaw.ts';
+import { percent } from '../units/percent.ts';
 
 interface SchoolWords {
   id: string;
@@ -157,7 +158,7 @@ function stagesOf(school: School, species: Omit<Species, 'ways'>): Stage[] | str
       if (!asksCold) return noWinter;
       if (species.storage !== 'orthodox') return 'frost kills seed that stays this wet inside';
       if (tiny) return 'too small to handle from freezer to fridge';
-      if (warmFirst || cold.winters === 2) return `it wants warmth first; and turns cost ${Math.round((1 - TURNS_SURVIVAL) * 100)} in 100`;
+      if (warmFirst || cold.winters === 2) return `it wants warmth first; and turns cost ${percent(1 - TURNS_SURVIVAL)}`;
       return [...prepared(species), { kind: 'freezerTurns' }, wet('coldMoist', 'towel'), ...sprouted(species)];
     case 'warmThenCold':
       if (!warmFirst) return 'it wants no warmth before its cold';

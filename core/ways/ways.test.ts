@@ -176,7 +176,7 @@ describe('what speaks against a way, here', () => {
     );
   });
   test('no cold for a seed that requires it', () => {
-    expect(against('balsamorhiza-sagittata', 'no-cold').hardlyFrees).toBe('wakes only 0 in 100: this seed needs moist cold');
+    expect(against('balsamorhiza-sagittata', 'no-cold').hardlyFrees).toBe('wakes only 0 %: this seed needs moist cold');
   });
   test('short days at potting, and ready long before the frosts end', () => {
     const found = against('iliamna-rivularis', 'sandpaper', by({ by: 'startOn', date: '2026-12-01' }));
@@ -203,7 +203,7 @@ describe('what speaks against a way, here', () => {
     }
     expect(against('nemophila-menziesii', 'no-cold').noSprouting).toMatch(/^nothing sprouts at 22 °C: it wants about \d+ °C, between/);
     expect(against('allium-ursinum', 'warm-then-cold').sproutsInCold).toMatch(
-      /^nothing sprouts at 22 °C, only \d+ in 100 in the cold before it/,
+      /^nothing sprouts at 22 °C, only \d+ % in the cold before it/,
     );
   });
   test('the same sand, warm and then cold, is no fresh sand', () => {

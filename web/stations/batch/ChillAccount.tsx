@@ -2,6 +2,7 @@ import { addDays, dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
 import { daysLost, tellGap, tellLoss, tellShift } from '@chill/core/chill/lossWords.ts';
 import { chills, isStage } from '@chill/core/kinds/stages.ts';
 import type { TreatmentForecast } from '@chill/core/schedule/treatmentForecast.ts';
+import { percent } from '@chill/core/units/percent.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { useId } from 'react';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
@@ -46,7 +47,7 @@ export function ChillAccount({ view }: { view: BatchView }) {
       .map((day, i) => `${i === 0 ? 'M' : 'L'} ${x(day).toFixed(1)} ${y(curve.earned[day] as number).toFixed(1)}`)
       .join(' ');
   const lines = [
-    { need: needs.tenth, text: '10 in 100' },
+    { need: needs.tenth, text: '10 % ready' },
     { need: needs.half, text: 'half ready' },
     { need: needs.nearlyAll, text: '95 % ready' },
   ];
@@ -157,8 +158,8 @@ export function ChillAccount({ view }: { view: BatchView }) {
         ))}
         {treatment.freedBefore < 0.97 && (
           <li>
-            {Math.round(treatment.freedBefore * 100)} in 100 had all they need of the {chills(stage?.kind) ? 'warmth' : 'stage'} before it;
-            for the rest this does not count yet
+            {percent(treatment.freedBefore)} had all they need of the {chills(stage?.kind) ? 'warmth' : 'stage'} before it; for the rest
+            this does not count yet
           </li>
         )}
         {unmeasured.slice(0, GAPS_TOLD).map((gap) => (

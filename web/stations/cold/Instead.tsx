@@ -1,6 +1,7 @@
 import { addDays, daysBetween, shortDate } from '@chill/core/calendar/dates.ts';
 import { placesFor } from '@chill/core/kinds/places.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
+import { percent } from '@chill/core/units/percent.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { lotInRequest, propose } from '@chill/core/ways/propose.ts';
 import { waysToWeigh } from '@chill/core/ways/schools.ts';
@@ -61,7 +62,7 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
               </span>
             </span>
             <span>
-              <b className="font-mono text-lg">{Math.round(proposal.chain.freed * proposal.chain.survives * 100)}</b> in 100
+              <b className="font-mono text-lg">{percent(proposal.chain.freed * proposal.chain.survives)}</b>
               <span className="block text-[0.92rem] text-ink2">ready and alive</span>
             </span>
             <span className="text-[0.95rem]">
@@ -85,7 +86,7 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
           {inAutumn && (
             <>
               <span>
-                <b className="font-mono text-lg">{Math.round((inAutumn.curve.yields[inAutumn.days] as number) * 100)}</b> in 100
+                <b className="font-mono text-lg">{percent(inAutumn.curve.yields[inAutumn.days] as number)}</b>
                 <span className="block text-[0.92rem] text-ink2">in a mean winter</span>
               </span>
               <span className="text-[0.95rem]">

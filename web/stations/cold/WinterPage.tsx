@@ -1,6 +1,7 @@
 import { addDays, daysBetween, later, shortDate } from '@chill/core/calendar/dates.ts';
 import type { Credit } from '@chill/core/chill/requirement.ts';
 import { placesFor } from '@chill/core/kinds/places.ts';
+import { percent } from '@chill/core/units/percent.ts';
 import { dayIn, yearOf } from '@chill/core/winter/climate.ts';
 import { ENOUGH_SHARE, followedFor, type WinterQuestion } from '@chill/core/winter/enough.ts';
 import { shelterLoss } from '@chill/core/winter/outdoors.ts';
@@ -23,7 +24,6 @@ import { useWinters } from './useWinters.ts';
 import { WinterChart } from './WinterChart.tsx';
 
 const WINTERS = 1000;
-const inHundred = (share: number) => `${Math.round(share * 100)} in 100`;
 
 /** Is there enough winter left outside for this seed; by which day, with what chance; and what else to do, with its numbers. */
 export default function WinterPage() {
@@ -140,9 +140,9 @@ export default function WinterPage() {
           <div>
             <div className="grid grid-cols-2 gap-4">
               <Figure value={Math.round(answer.enough * 100)} unit="in 100">
-                winters free {inHundred(ENOUGH_SHARE)} of those that need it
+                winters free {percent(ENOUGH_SHARE)} of those that need it
               </Figure>
-              <Figure value={`${Math.round(answer.ready.low * 100)}–${Math.round(answer.ready.high * 100)}`} unit="in 100">
+              <Figure value={`${Math.round(answer.ready.low * 100)}–${Math.round(answer.ready.high * 100)}`} unit="%">
                 of viable seeds ready and alive by spring, in 8 winters of 10
               </Figure>
               <Figure value={shortDate(spring)}>
@@ -156,7 +156,7 @@ export default function WinterPage() {
             <WhyNote
               ask="why?"
               why={{
-                figure: `${inHundred(answer.enough)} winters are enough`,
+                figure: `${Math.round(answer.enough * 100)} in 100 winters are enough`,
                 inputs: [
                   {
                     name: 'climate',
@@ -169,7 +169,7 @@ export default function WinterPage() {
                     from: frame?.name ?? 'no place outdoors',
                   },
                   { name: 'winters', value: String(answer.winters), from: 'simulated, the same for the same question' },
-                  { name: 'freed, rot and mice aside', value: inHundred(answer.freed.middle), from: 'in the middle winter' },
+                  { name: 'freed, rot and mice aside', value: percent(answer.freed.middle), from: 'in the middle winter' },
                 ],
                 rule: 'Daily minimum and maximum follow your months; each day keeps 0.65 of the anomaly of the day before, beginning with yesterday’s. Hours run on a cosine, damped to three centimetres; each counts by how well cold works at it. A winter ends when the ten-day mean passes what counts as cold. Until then each day adds to rot by its own warmth, and to what animals take where nothing keeps them off.',
                 source:
@@ -224,11 +224,11 @@ function Shelters({ frame, days, alive }: { frame: Place; days: number; alive: n
         </span>
       </div>
       <p className="mt-1">
-        So kept, <b className="font-mono">{Math.round(alive * 100)}</b> in 100 are lost neither to rot nor to animals by spring.
+        So kept, <b className="font-mono">{percent(alive)}</b> are alive in spring, lost neither to rot nor to animals.
       </p>
       <p className="mt-1 text-[0.95rem] text-ink2">
-        Left open, mice and birds take about {inHundred(1 - Math.exp(-perDay * days))} by spring; rain that stands in a flat makes rot half
-        as fast again. Wire of a finger’s mesh above and below, a pane or a board above.
+        Left open, mice and birds take about {percent(1 - Math.exp(-perDay * days))} by spring; rain that stands in a flat makes rot half as
+        fast again. Wire of a finger’s mesh above and below, a pane or a board above.
       </p>
     </div>
   );

@@ -1,5 +1,6 @@
 import { adviceText, CUES, cuesOf } from '@chill/core/cue/cues.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
+import { percent } from '@chill/core/units/percent.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Units } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -120,21 +121,20 @@ export default function SpeciesPage() {
 function factsOf(species: Species, units: Units): [string, string][] {
   const { seed, sprouting, cold, dormancy, warmFirst, hardCoat, heatPulse, smoke, flooding, drying } = species;
   const temperature = (value: number) => showQuantity(value, 'temperature_C', units);
-  const inHundred = (share: number) => `${Math.round(share * 100)} in 100`;
   const rows: (false | undefined | [string, string])[] = [
     ['dormancy', `${dormancy.class}${dormancy.depth ? `, ${dormancy.depth}` : ''}`],
     hardCoat && [
       'coat',
-      `${inHundred(hardCoat.untreated)} take up water untreated; ${inHundred(hardCoat.openCoat)} filed, ${inHundred(hardCoat.hotWater)} scalded`,
+      `${percent(hardCoat.untreated)} take up water untreated; ${percent(hardCoat.openCoat)} filed, ${percent(hardCoat.hotWater)} scalded`,
     ],
     heatPulse && ['heat', `${heatPulse.minutes.from} to ${heatPulse.minutes.to} min near ${temperature(heatPulse.at_C)}`],
-    warmFirst && ['moist warmth first', `${adviceText(warmFirst.days)}; ${inHundred(warmFirst.freedWithout)} need none`],
+    warmFirst && ['moist warmth first', `${adviceText(warmFirst.days)}; ${percent(warmFirst.freedWithout)} need none`],
     cold.need !== 'none' && [
       'moist cold',
-      `${cold.need === 'required' ? 'required' : 'only helps'}, ${adviceText(cold.days)}; ${inHundred(cold.freedWithout)} need none`,
+      `${cold.need === 'required' ? 'required' : 'only helps'}, ${adviceText(cold.days)}; ${percent(cold.freedWithout)} need none`,
     ],
-    smoke && ['smoke', `${inHundred(smoke.with)} answer, ${inHundred(smoke.without)} without`],
-    flooding && ['flooding', `${inHundred(flooding.with)} come, ${inHundred(flooding.without)} in drained soil`],
+    smoke && ['smoke', `${percent(smoke.with)} answer, ${percent(smoke.without)} without`],
+    flooding && ['flooding', `${percent(flooding.with)} come, ${percent(flooding.without)} in drained soil`],
     ['sprouts', `${sprouting.days.from} to ${sprouting.days.to} days at ${temperature(sprouting.at_C)}`],
     ['light', species.light],
     [
@@ -145,7 +145,7 @@ function factsOf(species: Species, units: Units): [string, string][] {
             species.storage
           ],
     ],
-    ['usually sound', inHundred(species.usuallySound)],
+    ['usually viable', percent(species.usuallySound)],
     ['float test', species.floatTest === 'misleads' ? 'misleads for this seed' : 'sinkers are usually sound'],
     ['a thousand weigh', showQuantity(seed.thousandSeeds_g, 'mass_g', units, 2)],
     ['lift a root at', showQuantity(species.liftAt_mm, 'length_mm', units, 2)],

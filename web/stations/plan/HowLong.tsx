@@ -1,5 +1,6 @@
 import { spell } from '@chill/core/calendar/dates.ts';
 import { placesFor } from '@chill/core/kinds/places.ts';
+import { percent } from '@chill/core/units/percent.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { type MediumCurve, mediaCurves } from '@chill/core/ways/mediaCurves.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -92,8 +93,7 @@ export function HowLong({ species }: { species: Species }) {
               <span>
                 <b className="font-[620]">{name}</b>
                 <span className="block text-[0.95rem] text-ink2">
-                  best out after {spell(pull.best)}: {Math.round(pull.yields * 100)} in 100; {spell(pull.from)} to {spell(pull.to)} hardly
-                  matters
+                  best out after {spell(pull.best)}: {percent(pull.yields)}; {spell(pull.from)} to {spell(pull.to)} hardly matters
                 </span>
               </span>
             </li>
@@ -105,5 +105,5 @@ export function HowLong({ species }: { species: Species }) {
 }
 
 function inWords({ name, pull }: MediumCurve): string {
-  return `${name}: best out after ${spell(pull.best)}, ${Math.round(pull.yields * 100)} in 100`;
+  return `${name}: best out after ${spell(pull.best)}, ${percent(pull.yields)}`;
 }

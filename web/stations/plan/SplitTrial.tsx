@@ -1,4 +1,5 @@
 import { whyArms } from '@chill/core/schedule/explain.ts';
+import { percent } from '@chill/core/units/percent.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { planFrom } from '@chill/core/ways/propose.ts';
 import { isControl, UNTREATED } from '@chill/core/ways/schools.ts';
@@ -17,7 +18,7 @@ import type { ArmAnswer } from '../../workers/armSize.ts';
 import { useArmSize } from './useArmSize.ts';
 
 const DIFFERENCES = [
-  { value: '0.3', text: '30 in 100' },
+  { value: '0.3', text: '30 %' },
   { value: '0.2', text: '20' },
   { value: '0.15', text: '15' },
   { value: '0.1', text: '10' },
@@ -117,7 +118,7 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
       <p className="mt-3 max-w-prose" aria-live="polite">
         {answer ? (
           <>
-            To tell {Math.round(answer.base * 100)} in 100 from {Math.round(answer.other * 100)} in 100, four times in five, takes{' '}
+            To tell {percent(answer.base)} from {percent(answer.other)}, four times in five, takes{' '}
             <b className="font-mono">{answer.wanted}</b> seeds in each arm. {verdict(seeds, answer, arms.length, lot)}
           </>
         ) : (
@@ -141,8 +142,6 @@ function verdict(seeds: number, { wanted, tells, seeds: asked }: ArmAnswer, arms
   if (seeds >= wanted || asked !== seeds)
     return seeds >= wanted ? leaves : `The lot has ${seeds} for each: a difference that small could easily be luck. ${leaves}`;
   const so =
-    tells === undefined
-      ? 'would show nothing short of all against none'
-      : `would only show a difference of ${Math.round(tells * 100)} in 100 or more`;
+    tells === undefined ? 'would show nothing short of all against none' : `would only show a difference of ${percent(tells)} or more`;
   return `${seeds} in each ${so}: a smaller one could easily be luck. ${leaves}`;
 }

@@ -1,5 +1,5 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
-import { STAGES } from '@chill/core/kinds/stages.ts';
+import { STAGES, type StageFacts } from '@chill/core/kinds/stages.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
 import { whyPull, whySeeds } from '@chill/core/schedule/explain.ts';
 import { type Lodging, lodgingsOf } from '@chill/core/schedule/lodging.ts';
@@ -98,15 +98,18 @@ function Against({ proposal, all }: { proposal: Proposal; all: boolean }) {
 function summary({ resolved, dates }: Proposal, today: string): string {
   const wait = resolved
     .filter((stage) => stage.curve && stage.days > 0)
-    .map((stage) => `${spell(stage.days)} ${STAGE_NAMES[stage.kind].replace('moist ', '')}`);
+    .map(({ kind, days }) => `${spell(days)} ${WAITS[STAGES[kind].earns ?? 'cold']}`);
   return `${wait.length > 0 ? wait.join(', ') : 'no wait'}; starts ${shortDate(dates.start, today)}`;
 }
 
-/** What a way takes besides seed: "2 bags in the fridge, 9 looks, about 40 minutes in all". */
+/** What seed waits in, in a word: "12 weeks cold". */
+const WAITS: Record<NonNullable<StageFacts['earns']>, string> = { ripening: 'dry', warmth: 'warm', cold: 'cold', winter: 'outdoors' };
+
+/** What a method takes besides seed: "2 places in the fridge, 9 checks and about 40 minutes of work". */
 function takes({ effort: { fridgeUnits, looks, minutes } }: Proposal): string {
   const room = fridgeUnits === 0 ? 'no room in the fridge' : `${fridgeUnits} ${fridgeUnits === 1 ? 'place' : 'places'} in the fridge`;
   const time = minutes < 90 ? `${Math.round(minutes / 5) * 5} minutes` : `${(minutes / 60).toFixed(1)} hours`;
-  return `Takes ${room}, ${looks} looks, and about ${time} of hands in all.`;
+  return `Takes ${room}, ${looks} checks and about ${time} of work.`;
 }
 
 function Details({ proposal, lot, species, wish }: Props) {
@@ -119,11 +122,11 @@ function Details({ proposal, lot, species, wish }: Props) {
   const list: [string, string][] = [
     ['start', day(dates.start)],
     ...(dates.intoCold ? ([['into the cold', day(dates.intoCold)]] as [string, string][]) : []),
-    ...(dates.bestOut ? ([['best out', day(dates.bestOut)]] as [string, string][]) : []),
-    ...(dates.window ? ([['window', `${day(dates.window.from)} to ${day(dates.window.to)}`]] as [string, string][]) : []),
+    ...(dates.bestOut ? ([['take out', day(dates.bestOut)]] as [string, string][]) : []),
+    ...(dates.window ? ([['take-out window', `${day(dates.window.from)} to ${day(dates.window.to)}`]] as [string, string][]) : []),
     ['first sprouts', day(dates.firstSprouts)],
     ['potted', day(dates.potted)],
-    ['set out', day(dates.setOut)],
+    ['planted out', day(dates.setOut)],
   ];
   const why = wish && whySeeds(proposal, wish.plants, wish.confidence, sound, said(lot.state.soundness, species));
   const pull = whyPull(proposal);

@@ -35,7 +35,7 @@ export default function TreatStation() {
       ) : (
         <>
           <p className="mt-1 max-w-prose text-[1.06rem] text-ink2">
-            {here.length === 1 ? 'One batch' : `${here.length} batches`}, {lengthOf(order.hands_min * 60)} of hands.
+            {here.length === 1 ? 'One batch' : `${here.length} batches`}, {lengthOf(order.hands_min * 60)} of work.
             {order.saved_min > 5 &&
               here.length > 1 &&
               ` Taken in this order the waits run side by side, and save ${lengthOf(order.saved_min * 60)}.`}

@@ -2,6 +2,7 @@ import { COUNT_FIRST, swellingOf, TAKEN_FROM, wantsCount } from '@chill/core/mix
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import { lineageOf, type Opener, roundAdvice, roundsOf } from '@chill/core/treat/rounds.ts';
 import { planSplit, roundOf } from '@chill/core/treat/split.ts';
+import { percent } from '@chill/core/units/percent.ts';
 import type { Move } from '@chill/model/event.ts';
 import type { Swelling } from '@chill/model/treatment.ts';
 import { useState } from 'react';
@@ -201,7 +202,7 @@ function Verdict({ view }: { view: BatchView }) {
       <p className="text-[1.06rem]">
         <b>
           {estimated ? 'About ' : ''}
-          {hundred} in 100 swollen
+          {hundred} % swollen
         </b>
         {gain !== undefined && ` (${Math.round(gain * 100)} % heavier)`}:{' '}
         {took ? 'it took.' : `under ${TAKEN_FROM * 100}: it did not take.`} {counts.swollen} swollen, {hard} hard
@@ -225,7 +226,7 @@ function Verdict({ view }: { view: BatchView }) {
           <WhyNote
             ask="why so many?"
             why={{
-              figure: `${Math.round(advice.next * 100)} in 100 of the hard ones`,
+              figure: `${percent(advice.next)} of the hard ones`,
               inputs: rounds.map((round, i) => ({
                 name: `round ${i + 1}`,
                 value: `${round.swollen} of ${round.soaked}`,

@@ -187,7 +187,7 @@ test('every figure answers why', ONLY_LOOKS, async ({ page, grower }) => {
   const { code } = await batchOf(page, 'balsamorhiza-sagittata', 'sand-in-fridge');
   await page.goto(`/batch/${code}`);
   await grower.press(page.getByText('why then?'));
-  await expect(page.getByText('The best day is where freed × not rotted is highest')).toBeVisible();
+  await expect(page.getByText('The best day is where ready × alive is highest')).toBeVisible();
   await expect(page.getByText(/Part of this is assumed/)).toBeVisible();
   const warm = await batchOf(page, 'camassia-quamash', 'towel-in-fridge');
   await page.goto(`/batch/${warm.code}`);

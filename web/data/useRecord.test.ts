@@ -23,8 +23,7 @@ describe('the gate through which the app writes', () => {
   test('says why core made nothing', () => {
     expect(refusalOf(batch, { problem: 'How many? Give a number above 0.' }, TODAY)).toBe('How many? Give a number above 0.');
   });
-  test('refuses what the model does not know, and what cannot have happened, each in a sentence', () => {
-    expect(refusalOf(batch, { events: [{ id, on: TODAY, kind: 'noted', note: ' ' } as NewEvent] }, TODAY)).toBe('Write the note.');
+  test('refuses what cannot have happened, in a sentence', () => {
     expect(refusalOf(batch, mouldy(41), TODAY)).toBe('Only 40 are waiting: 41 cannot become mouldy.');
     expect(refusalOf(batch, mouldy(1, '2027-02-17'), TODAY)).toMatch(/has not come yet/);
     expect(refusalOf(batch, mouldy(1, '2026-12-31'), TODAY)).toMatch(/The batch was only made on/);

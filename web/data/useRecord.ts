@@ -1,19 +1,14 @@
 import { accept } from '@chill/core/ledger/accept.ts';
 import type { Recorded } from '@chill/core/schedule/record.ts';
 import type { Batch } from '@chill/model/batch.ts';
-import { NewEvent } from '@chill/model/event.ts';
 import { useState } from 'react';
 import { nowMs } from './now.ts';
 import { useNursery } from './nursery.ts';
 import { post } from './outbox.ts';
 
-/** Why the model or the ledger would refuse events on a batch, or `undefined` where they may follow what it has. */
+/** Why the ledger would refuse events on a batch, or `undefined` where they may follow what it has. */
 export function refusalOf(batch: Batch, recorded: Recorded, today: string): string | undefined {
   if ('problem' in recorded) return recorded.problem;
-  for (const event of recorded.events) {
-    const { error } = NewEvent.safeParse(event);
-    if (error) return error.issues[0]?.message ?? 'That cannot be recorded.';
-  }
   const verdict = accept(batch, recorded.events, today, nowMs());
   return verdict.ok ? undefined : (verdict.errors[0]?.message ?? 'That cannot have happened after what is recorded.');
 }

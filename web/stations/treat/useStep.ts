@@ -1,5 +1,5 @@
 import { recordBegin } from '@chill/core/schedule/record.ts';
-import type { NewEvent } from '@chill/model/event.ts';
+import { NewEvent } from '@chill/model/event.ts';
 import { newId } from '../../data/newId.ts';
 import { nowInstant } from '../../data/now.ts';
 import { type BatchView, settingOf, useNursery } from '../../data/nursery.ts';
@@ -30,7 +30,13 @@ export function useStep(view: BatchView): Step {
   const { state } = projection;
   const on = nursery.today;
 
-  const send = (events: NewEvent[]): boolean => record(batch, { events });
+  // The bench tells figures as they were typed: what the model would refuse of them is refused with its reason. Elsewhere core makes what is recorded.
+  const send = (events: NewEvent[]): boolean => {
+    const unread = events.map((event) => NewEvent.safeParse(event)).find(({ success }) => !success);
+    if (!unread?.error) return record(batch, { events });
+    refuse(unread.error.issues[0]?.message);
+    return false;
+  };
   const begun = (): NewEvent[] | undefined => {
     if (state.underWay) return [];
     const recorded = recordBegin(batch, state, settingOf(nursery, view.species, view.lot), on, newId);

@@ -1,7 +1,7 @@
 import { addDays, earlier, later } from '@chill/core/calendar/dates.ts';
 import { type Random, randomFrom, uuidFrom } from '@chill/core/chance/random.ts';
-import { COLD_RESPONSE, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
 import { placeDays } from '@chill/core/chill/placeDays.ts';
+import { COLD_RESPONSE, WARM_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { accept } from '@chill/core/ledger/accept.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
 import type { Readings } from '@chill/core/readings/readings.ts';

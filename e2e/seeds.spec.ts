@@ -96,7 +96,7 @@ test('a fleshy tree seed, from harvest to a split plan', async ({ page, grower }
     const ways = page.getByRole('list', { name: 'Ways, the best first' });
     await expect(ways.getByRole('button', { name: /^Winter outdoors/ })).toBeVisible();
     await expect(page.getByText(/that make no sense for this seed, and why/)).toBeVisible();
-    await expect(page.getByRole('img', { name: /^towel: best out after .*sand: best out after/ })).toBeVisible();
+    await expect(page.getByRole('img', { name: /^towel: take out after .*sand: take out after/ })).toBeVisible();
     await grower.press(ways.getByRole('button', { name: /^Sand in the fridge/ }));
     await expect(page.getByText(/in the fridge, \d+ checks and about/)).toBeVisible();
     await grower.press(page.getByText('into cells, or sprouted first?'));

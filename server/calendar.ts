@@ -12,7 +12,7 @@ const TURN_MINUTES = 10;
 const TIMER_MINUTES = 15;
 
 /**
- * Everything that is due or planned, as an iCalendar feed. Each deed keeps its id for as long as it is the same deed of the same stage, so that a calendar
+ * Everything that is due or planned, as an iCalendar feed. Each action keeps its id for as long as it is the same action of the same stage, so that a calendar
  * that has subscribed moves it rather than adding another; its sequence rises with what is recorded on the batch. Days are days, in any time zone;
  * timers are moments. Written batch by batch, so that others are answered in between.
  */

@@ -58,7 +58,7 @@ async function pdfText(bytes: Buffer): Promise<{ pages: number; text: string[] }
 }
 
 describe('the calendar feed', () => {
-  test('says what the database says: every deed once, on its day, under an id that lasts', async () => {
+  test('says what the database says: every action once, on its day, under an id that lasts', async () => {
     const { text, made, ask, close } = await nursery();
     const tasks = Papa.parse<Record<string, string>>(await text('/api/tables/tasks.csv'), { header: true, skipEmptyLines: true }).data;
     const before = eventsOf(await text('/api/calendar.ics'));

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { COLD_RESPONSE, coldResponseOf, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
+import { coldResponseOf } from '@chill/core/chill/effectiveness.ts';
 import { placeDaysInSteps } from '@chill/core/chill/placeDays.ts';
+import { COLD_RESPONSE, WARM_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { sproutResponse } from '@chill/core/sprout/thermalTime.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';

@@ -1,11 +1,12 @@
 import { daysBetween } from '@chill/core/calendar/dates.ts';
 import { randomFrom } from '@chill/core/chance/random.ts';
-import { coldResponseOf, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
+import { responseIn } from '@chill/core/chill/effectiveness.ts';
 import { TURN_CREDIT_DAYS, TURNS_SURVIVAL } from '@chill/core/chill/freezeThaw.ts';
 import { metBy } from '@chill/core/chill/met.ts';
 import type { Requirement } from '@chill/core/chill/requirement.ts';
 import { requirementsOf } from '@chill/core/chill/requirement.ts';
-import { chills, keptDry, STAGES } from '@chill/core/kinds/stages.ts';
+import { COLD_RESPONSE } from '@chill/core/kinds/responses.ts';
+import { chills, keptDry, mediumOf, STAGES } from '@chill/core/kinds/stages.ts';
 import type { BatchState } from '@chill/core/ledger/batchState.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
 import { ROT_REFERENCE_C, rotHazard } from '@chill/core/rot/hazard.ts';
@@ -15,7 +16,6 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
-import type { Medium } from '@chill/model/stage.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 
@@ -140,21 +140,24 @@ function dayByDay(
 ): DayDoes[] {
   const { places, today } = around;
   const law = thermalTime(species.sprouting);
-  const response = coldResponseOf(species);
   const days: DayDoes[] = [];
   for (const [index, done] of state.stages.entries()) {
-    if (!done.startedOn) continue;
     const planned = batch.plan.stages[index];
-    const facts = planned && STAGES[planned.kind];
-    const medium: Medium = batch.plan.way.stages[index]?.medium ?? (facts?.check === 'sprouts' ? 'towel' : 'ownPot');
-    const at = places.find((place) => place.id === done.placeId)?.nominal_C ?? planned?.temperature_C ?? 18;
+    if (!done.startedOn || !planned) continue;
+    const facts = STAGES[planned.kind];
+    const medium = mediumOf(batch.plan.way.stages[index] ?? planned);
+    const at = places.find((place) => place.id === done.placeId)?.nominal_C ?? planned.temperature_C;
     const lasts = daysBetween(done.startedOn, done.finishedOn ?? state.closedOn ?? today);
-    const cold = chills(planned?.kind);
-    const warms = facts?.earns === 'warmth';
+    const cold = chills(planned.kind);
+    const warms = facts.earns === 'warmth';
     const waits = cold || warms;
-    const turns = facts?.course === 'turns';
-    const grows = facts?.course === 'sprouts' || facts?.course === 'grows';
-    const met = metBy({ since: done.startedOn, stays: done.stays ?? [], planned_C: at }, warms ? WARM_RESPONSE : response, around);
+    const turns = facts.course === 'turns';
+    const grows = facts.course === 'sprouts' || facts.course === 'grows';
+    const met = metBy(
+      { since: done.startedOn, stays: done.stays ?? [], planned_C: at },
+      responseIn(planned.kind, species) ?? COLD_RESPONSE,
+      around,
+    );
     const since = done.startedOn;
     const freshened = state.freshened.map((on) => daysBetween(since, on)).filter((on) => on >= 0);
     for (let day = 0; day < lasts; day++) {
@@ -163,7 +166,7 @@ function dayByDay(
         warm: warms ? met.effect(day) : 0,
         cold: turns ? TURN_CREDIT_DAYS / 2 : cold ? met.effect(day) : 0,
         // Dry seed drinks nothing, and does not move.
-        degrees: (waits || grows) && !keptDry(planned?.kind) ? law.rate(at) : 0,
+        degrees: (waits || grows) && !keptDry(planned.kind) ? law.rate(at) : 0,
         // What rots on the warm towel is counted in the share that sprouts there.
         rot: waits ? rotHazard(day - fresh, { medium, temperature_C: ROT_REFERENCE_C }) * met.rot(day) : 0,
         turns,

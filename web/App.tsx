@@ -154,7 +154,7 @@ function Broken({ again }: { again: () => void }) {
   return (
     <Message title="This page could not be shown">
       <p>Everything you recorded is kept. Try again, or go to another station.</p>
-      <button type="button" className="deed mt-4" onClick={again}>
+      <button type="button" className="action mt-4" onClick={again}>
         Try again
       </button>
     </Message>
@@ -175,7 +175,7 @@ function Failed({ error }: { error: Error }) {
   return (
     <Message title="Nothing could be loaded">
       <p>{error.message}</p>
-      <button type="button" className="deed mt-4" onClick={() => location.reload()}>
+      <button type="button" className="action mt-4" onClick={() => location.reload()}>
         try again
       </button>
     </Message>

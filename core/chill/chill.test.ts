@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { WARM_RESPONSE } from '../kinds/responses.ts';
 import { dayReaching, earnedByDay, exposureByDay, uncertainDays } from './account.ts';
-import { effectiveness, WARM_RESPONSE } from './effectiveness.ts';
+import { effectiveness } from './effectiveness.ts';
 import { daysToFree, freedShare, freedWithCredit, requirementFrom } from './requirement.ts';
 
 const sixtyToNinety = requirementFrom({ from: 60, to: 90 }, 0);

@@ -1,7 +1,8 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { COLD_RESPONSE, WARM_RESPONSE } from '../kinds/responses.ts';
 import { cosineDay } from './cosineDay.ts';
-import { COLD_RESPONSE, effectiveness, WARM_RESPONSE } from './effectiveness.ts';
+import { effectiveness } from './effectiveness.ts';
 
 /** The mean over a day's cosine, added up at so many moments. */
 function addedUp(min_C: number, max_C: number, response: typeof COLD_RESPONSE): number {

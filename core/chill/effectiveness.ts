@@ -1,16 +1,7 @@
 import type { Species, TemperatureResponse } from '@chill/model/species.ts';
-
-/**
- * Moist cold works from about 0 to 10 °C, best from just above freezing to 5 °C, and stops below freezing.
- * Sources: Stokes 1965 (Encyclopedia of Plant Physiology XV/2); Nikolaeva 1969; Baskin & Baskin 2014 (Seeds, 2nd ed.).
- */
-export const COLD_RESPONSE: TemperatureResponse = { zeroBelow_C: -2, fullFrom_C: 1, fullTo_C: 5, zeroAbove_C: 10 };
-
-/** Moist warmth before cold works at room temperature. Assumption in the same form (science: 12, 18, 25, 30 °C). */
-export const WARM_RESPONSE: TemperatureResponse = { zeroBelow_C: 12, fullFrom_C: 18, fullTo_C: 25, zeroAbove_C: 30 };
-
-/** Dry after-ripening goes on in any warm dry drawer and hardly at all in the cold. Assumption in the same form. */
-export const RIPENING_RESPONSE: TemperatureResponse = { zeroBelow_C: 3, fullFrom_C: 15, fullTo_C: 40, zeroAbove_C: 60 };
+import type { StageKind } from '@chill/model/stage.ts';
+import { COLD_RESPONSE } from '../kinds/responses.ts';
+import { chills, STAGES } from '../kinds/stages.ts';
 
 /**
  * How much an hour (or a day) at `temperature_C` counts for an imbibed seed, 0 to 1: a trapezoid.
@@ -27,4 +18,9 @@ export function effectiveness(temperature_C: number, response: TemperatureRespon
 /** What cold counts for a species: its own response where the handbook gives one. */
 export function coldResponseOf({ cold }: Pick<Species, 'cold'>): TemperatureResponse {
   return (cold.need !== 'none' && cold.response) || COLD_RESPONSE;
+}
+
+/** How an hour's temperature counts for what a stage earns, by the species' own cold where it has one; `undefined` where waiting earns nothing. */
+export function responseIn(kind: StageKind, species: Pick<Species, 'cold'>): TemperatureResponse | undefined {
+  return chills(kind) ? coldResponseOf(species) : STAGES[kind].response;
 }

@@ -23,7 +23,8 @@ describe('losses in words', () => {
     expect(tellLoss({ ...base, why: 'frozen', peak_C: -8 }, TODAY, show)).toContain('frost of 3 to 5 Feb, -8 °C at its coldest');
     expect(tellLoss({ ...base, why: 'dry' }, TODAY, show)).toBe('2.5 days lost while it lay dry, 3 to 5 Feb');
     expect(tellLoss({ ...base, why: 'place', days: -3 }, TODAY, show)).toMatch(/^3 days gained/);
-    expect(tellShift('2027-03-19', 3, TODAY)).toBe('due 19 Mar, was 16 Mar');
+    expect(tellShift('2027-03-19', 3, TODAY)).toBe('3 days later than planned (16 Mar)');
+    expect(tellShift('2027-03-14', -2, TODAY)).toBe('2 days earlier than planned (16 Mar)');
     expect(tellShift('2027-03-19', 0, TODAY)).toBeUndefined();
     expect(tellGap({ from: '2027-02-03', to: '2027-02-05', hours: 52, counted: 2.2 }, TODAY)).toBe(
       '3 to 5 Feb: 52 h not measured, taken at the place’s own figure as 2 days',

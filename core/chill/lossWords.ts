@@ -1,5 +1,5 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
-import { addDays, shortDate } from '../calendar/dates.ts';
+import { addDays, shortDate, spell } from '../calendar/dates.ts';
 import type { Loss, Unmeasured } from './account.ts';
 
 /** "3 to 5 Feb", "3 Feb", "30 Jan to 2 Feb". */
@@ -39,8 +39,9 @@ export function tellGap({ from, to, hours, counted }: Unmeasured, today: PlainDa
   return `${stretch(from, to, today)}: ${long} not measured, taken at the place’s own figure as ${daysLost(counted)}`;
 }
 
-/** "due 12 Mar, was 5 Mar", or nothing where it is due when it was planned. */
+/** "7 days later than planned (5 Mar)", or nothing where it is due when it was planned. */
 export function tellShift(dueOut: PlainDate, shifted_days: number, today: PlainDate): string | undefined {
   if (shifted_days === 0) return undefined;
-  return `due ${shortDate(dueOut, today)}, was ${shortDate(addDays(dueOut, -shifted_days), today)}`;
+  const planned = shortDate(addDays(dueOut, -shifted_days), today);
+  return `${spell(Math.abs(shifted_days))} ${shifted_days > 0 ? 'later' : 'earlier'} than planned (${planned})`;
 }

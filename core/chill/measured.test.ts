@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { COLD_RESPONSE } from '../kinds/responses.ts';
 import type { Readings } from '../readings/readings.ts';
-import { COLD_RESPONSE, effectiveness } from './effectiveness.ts';
+import { effectiveness } from './effectiveness.ts';
 import { chillBetween, chillLaw, GAP_MS, meanAlong, responseArea, spellsAbove, sumChill } from './measured.ts';
 
 const HOUR = 3_600_000;

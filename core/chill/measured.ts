@@ -1,6 +1,7 @@
 import type { TemperatureResponse } from '@chill/model/species.ts';
+import { COLD_RESPONSE } from '../kinds/responses.ts';
 import type { Readings } from '../readings/readings.ts';
-import { COLD_RESPONSE, effectiveness } from './effectiveness.ts';
+import { effectiveness } from './effectiveness.ts';
 
 const DAY_MS = 86_400_000;
 const HOUR_MS = 3_600_000;

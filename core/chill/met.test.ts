@@ -2,11 +2,12 @@ import type { Place } from '@chill/model/place.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { describe, expect, test } from '@jest/globals';
 import { dayNumber } from '../calendar/dates.ts';
+import { COLD_RESPONSE, WARM_RESPONSE } from '../kinds/responses.ts';
 import { packReadings, unpackReadings } from '../readings/packed.ts';
 import type { Readings } from '../readings/readings.ts';
 import { thinned } from '../readings/thinned.ts';
 import { earnedByDay, lossesOf } from './account.ts';
-import { COLD_RESPONSE, effectiveness, WARM_RESPONSE } from './effectiveness.ts';
+import { effectiveness } from './effectiveness.ts';
 import { asMeasured, expectedOf, metBy } from './met.ts';
 import { placeDays, placeDaysInSteps } from './placeDays.ts';
 

@@ -1,7 +1,7 @@
 import type { Place } from '@chill/model/place.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { describe, expect, test } from '@jest/globals';
-import { COLD_RESPONSE } from './effectiveness.ts';
+import { COLD_RESPONSE } from '../kinds/responses.ts';
 import { temperatureNow } from './now.ts';
 import { placeDays } from './placeDays.ts';
 

@@ -49,7 +49,7 @@ export interface Credit {
 
 export const NO_CREDIT: Credit = { days: 0, give_days: 0 };
 
-/** What seed brings along before anything is done with it: moist cold that it has had, and days that it has lain dry since its harvest. */
+/** What counts for a lot before anything is done with it: the moist cold that it has had, chill-days, and how long it was stored dry, days since its harvest. */
 export interface Brought {
   credit?: Credit | undefined;
   storedDry_days?: number | undefined;

@@ -1,5 +1,6 @@
 import type { Place, PlaceKind } from '@chill/model/place.ts';
 import type { StageKind } from '@chill/model/stage.ts';
+import { COLD_RESPONSE } from './responses.ts';
 import { STAGES } from './stages.ts';
 
 /** Everything that Chill decides by the kind of a place, besides the stages that lie there (they name their places). */
@@ -24,7 +25,13 @@ const THAWS_ABOVE_C = -5;
 /** The one table of places. */
 export const PLACES: Record<PlaceKind, PlaceFacts> = {
   drawer: { ...INDOORS, name: 'drawer, dry store' },
-  fridge: { ...INDOORS, name: 'fridge', drawn: 'box', shouldStay: { above_C: -2, below_C: 10 }, forCold: true },
+  fridge: {
+    ...INDOORS,
+    name: 'fridge',
+    drawn: 'box',
+    shouldStay: { above_C: COLD_RESPONSE.zeroBelow_C, below_C: COLD_RESPONSE.zeroAbove_C },
+    forCold: true,
+  },
   freezer: {
     ...INDOORS,
     name: 'freezer',

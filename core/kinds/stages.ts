@@ -1,6 +1,8 @@
 import type { TimedStep } from '@chill/model/event.ts';
 import type { PlaceKind } from '@chill/model/place.ts';
-import type { StageKind } from '@chill/model/stage.ts';
+import type { TemperatureResponse } from '@chill/model/species.ts';
+import type { Medium, Stage, StageKind } from '@chill/model/stage.ts';
+import { COLD_RESPONSE, RIPENING_RESPONSE, WARM_RESPONSE } from './responses.ts';
 
 /** What is done at the bench in a stage, act by act: the hands' time, minutes, or that of opening seed by seed; and the timer that it waits for. */
 export interface BenchAct {
@@ -20,8 +22,9 @@ export interface StageFacts {
   course: 'bench' | 'turns' | 'waits' | 'sprouts' | 'grows';
   /** Whether the seed is kept dry, damp, or under water; handled where it is none of these for long. */
   water: 'dry' | 'damp' | 'soaking' | 'handled';
-  /** What waiting in it counts towards. */
+  /** What waiting in it counts towards, and how much an hour counts by its temperature; outdoors both seasons do, each by its own. */
   earns?: 'ripening' | 'warmth' | 'cold' | 'winter';
+  response?: TemperatureResponse;
   /** Kinds of place that serve it, the fittest first. */
   places: readonly [PlaceKind, ...PlaceKind[]];
   /** Taken where the nursery has no such place, °C. Seed that sprouts is given what its species likes instead. */
@@ -30,8 +33,9 @@ export interface StageFacts {
   suits?: 'cold' | 'warm';
   /** Drawn as this whatever its place has, since it is what is done to the seed. */
   zone?: 'hot' | 'warm' | 'frozen';
-  /** Whether one chooses what the seed lies in, and packs it so at the bench. */
-  medium: 'chosen' | 'none';
+  /** What the seed lies in where nobody says otherwise, and whether one may choose. */
+  medium: { usual: Medium; chosen: boolean };
+  /** Whether it is packed at the bench before it lies there. */
   packed: boolean;
   check: CheckKind;
   /** The timer that starts with it. */
@@ -45,7 +49,7 @@ const BENCH = {
   course: 'bench',
   places: ['bench'],
   assumed_C: 18,
-  medium: 'none',
+  medium: { usual: 'towel', chosen: false },
   packed: false,
   check: 'damp',
 } as const;
@@ -53,10 +57,10 @@ const FRIDGE = {
   station: 'cold',
   course: 'waits',
   earns: 'cold',
+  response: COLD_RESPONSE,
   places: ['fridge'],
   assumed_C: 4,
   suits: 'cold',
-  medium: 'chosen',
 } as const;
 
 /** The one table of stages. A kind that is new to the model is new here, and nothing else of core need be told of it. */
@@ -66,9 +70,10 @@ export const STAGES: Record<StageKind, StageFacts> = {
     course: 'waits',
     water: 'dry',
     earns: 'ripening',
+    response: RIPENING_RESPONSE,
     places: ['drawer', 'shelf', 'bench'],
     assumed_C: 18,
-    medium: 'none',
+    medium: { usual: 'envelope', chosen: false },
     packed: false,
     check: 'dry',
   },
@@ -116,16 +121,17 @@ export const STAGES: Record<StageKind, StageFacts> = {
     course: 'waits',
     water: 'damp',
     earns: 'warmth',
+    response: WARM_RESPONSE,
     places: ['shelf', 'bench', 'mat'],
     assumed_C: 20,
     suits: 'warm',
     zone: 'warm',
-    medium: 'chosen',
+    medium: { usual: 'sand', chosen: true },
     packed: true,
     check: 'damp',
   },
-  coldMoist: { ...FRIDGE, water: 'damp', packed: true, check: 'damp' },
-  coldDry: { ...FRIDGE, water: 'dry', packed: false, check: 'dry' },
+  coldMoist: { ...FRIDGE, water: 'damp', medium: { usual: 'towel', chosen: true }, packed: true, check: 'damp' },
+  coldDry: { ...FRIDGE, water: 'dry', medium: { usual: 'envelope', chosen: true }, packed: false, check: 'dry' },
   freezerTurns: {
     station: 'cold',
     course: 'turns',
@@ -133,7 +139,7 @@ export const STAGES: Record<StageKind, StageFacts> = {
     places: ['freezer'],
     assumed_C: -18,
     zone: 'frozen',
-    medium: 'none',
+    medium: { usual: 'towel', chosen: false },
     packed: false,
     check: 'damp',
   },
@@ -144,7 +150,7 @@ export const STAGES: Record<StageKind, StageFacts> = {
     earns: 'winter',
     places: ['outdoors'],
     assumed_C: 2,
-    medium: 'chosen',
+    medium: { usual: 'outdoorFlat', chosen: true },
     packed: false,
     check: 'damp',
   },
@@ -154,9 +160,9 @@ export const STAGES: Record<StageKind, StageFacts> = {
     water: 'damp',
     places: ['mat', 'bench', 'outdoors'],
     assumed_C: 15,
-    medium: 'chosen',
+    medium: { usual: 'ownPot', chosen: true },
     packed: true,
-    check: 'damp',
+    check: 'sprouts',
   },
   warmTowel: {
     station: 'warm',
@@ -166,7 +172,7 @@ export const STAGES: Record<StageKind, StageFacts> = {
     assumed_C: 21,
     suits: 'warm',
     zone: 'warm',
-    medium: 'none',
+    medium: { usual: 'towel', chosen: false },
     packed: true,
     check: 'sprouts',
   },
@@ -177,13 +183,13 @@ export const STAGES: Record<StageKind, StageFacts> = {
     places: ['bench', 'shelf', 'outdoors'],
     assumed_C: 18,
     suits: 'warm',
-    medium: 'none',
+    medium: { usual: 'ownPot', chosen: false },
     packed: false,
     check: 'pots',
   },
 };
 
-/** Stages of one kind or of several, by what the table says of them: `stagesWhere(({ earns }) => earns === 'cold')`. */
+/** Whether the table says so of a stage; of none it says nothing. */
 export function isStage(kind: StageKind | undefined, which: (facts: StageFacts) => boolean): boolean {
   return kind !== undefined && which(STAGES[kind]);
 }
@@ -206,4 +212,9 @@ export function keptDry(kind: StageKind | undefined): boolean {
 /** Whether it counts towards the cold that a seed needs: in the fridge, or outdoors. */
 export function chills(kind: StageKind | undefined): boolean {
   return isStage(kind, ({ earns }) => earns === 'cold' || earns === 'winter');
+}
+
+/** What the seed of a stage lies in: as its method says, or as is usual there. */
+export function mediumOf({ kind, medium }: Pick<Stage, 'kind' | 'medium'>): Medium {
+  return medium ?? STAGES[kind].medium.usual;
 }

@@ -64,10 +64,10 @@ interface Word {
 /**
  * Reads a line such as `7QK +3 up, 1 mould, damp ok`, typed or dictated (`seven q k, three up`).
  *
- *     line    = code { part }           part = count | look | deed | day | note
+ *     line    = code { part }           part = count | look | action | day | note
  *     count   = ["+"] number verb       3 up · 1 mould · 2 potted · 1 lost · 20 swollen · 4 set out
  *     look    = damp | dry | wet | no mould | mould (few | spreading)
- *     deed    = fresh [towel] | watered VOLUME | in | start | out | done
+ *     action  = fresh [towel] | watered VOLUME | in | start | out | done
  *     day     = on DATE | yesterday | today
  *     note    = "note" the rest of the line
  *

@@ -3,7 +3,7 @@ import type { Lot, LotInHand, Soundness, TowelResult } from '@chill/model/lot.ts
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { addDays, daysBetween, earlier } from '../calendar/dates.ts';
 import type { Brought, Credit } from '../chill/requirement.ts';
-import { STAGES } from '../kinds/stages.ts';
+import { STAGES, type StageFacts } from '../kinds/stages.ts';
 import { fold } from '../ledger/fold.ts';
 import { LedgerError } from '../ledger/refuse.ts';
 import { countIn } from '../ledger/states.ts';
@@ -96,25 +96,27 @@ export function readTowelTest(batch: Pick<Batch, 'plan' | 'events'>): TowelResul
   const { plan } = batch;
   const { counts, closedOn, stage, lastOn, sprouts, stages } = fold(plan, batch.events);
   const over = closedOn ?? (stage >= plan.stages.length ? lastOn : undefined);
-  if (!over) return undefined;
   const tested = plan.seeds - countIn(counts, ['movedOn']);
-  const warm = plan.stages.findLastIndex(({ kind }) => STAGES[kind].course === 'sprouts');
-  const since = stages[warm]?.startedOn;
-  if (tested <= 0 || !since) return undefined;
-  const dry = plan.stages.findIndex(({ kind }) => STAGES[kind].earns === 'ripening');
-  const { startedOn, finishedOn } = stages[dry] ?? {};
+  const inStage = (which: (facts: StageFacts) => boolean) => {
+    const index = plan.stages.findLastIndex(({ kind }) => which(STAGES[kind]));
+    return { ...stages[index], temperature_C: plan.stages[index]?.temperature_C };
+  };
+  const warm = inStage(({ course }) => course === 'sprouts');
+  if (!over || tested <= 0 || !warm.startedOn || warm.temperature_C === undefined) return undefined;
+  const dry = inStage(({ earns }) => earns === 'ripening');
+  const came = sprouts.reduce((sum, { count }) => sum + count, 0);
   return {
     on: over,
     tested,
-    came: Math.min(
-      tested,
-      sprouts.reduce((sum, { count }) => sum + count, 0),
-    ),
+    came: Math.min(tested, came),
     way: plan.way,
-    warm_days: daysBetween(since, over),
-    warm_C: plan.stages[warm]?.temperature_C ?? 20,
-    ...(startedOn &&
-      finishedOn && { dry: { days: daysBetween(startedOn, finishedOn), temperature_C: plan.stages[dry]?.temperature_C ?? 18 } }),
+    warm_days: daysBetween(warm.startedOn, over),
+    warm_C: warm.temperature_C,
+    ...(dry.startedOn &&
+      dry.finishedOn &&
+      dry.temperature_C !== undefined && {
+        dry: { days: daysBetween(dry.startedOn, dry.finishedOn), temperature_C: dry.temperature_C },
+      }),
   };
 }
 

@@ -2,7 +2,7 @@ import type { Medium } from '@chill/model/stage.ts';
 import { spell } from '../calendar/dates.ts';
 import { type BetaShare, meanShare, wilsonInterval } from '../chance/shares.ts';
 import { DRY_COUNTS } from '../chill/account.ts';
-import { COLD_RESPONSE } from '../chill/effectiveness.ts';
+import { COLD_RESPONSE } from '../kinds/responses.ts';
 import type { SeedEstimate } from '../lot/count.ts';
 import { FOUND_DRY_AT } from '../mix/topUp.ts';
 import { MEDIUM_TARGET, TOWEL_TARGET } from '../mix/water.ts';

@@ -106,7 +106,7 @@ describe('what a look asks for', () => {
     const [lift] = due(batch, 20);
     expect(lift).toMatchObject({
       kind: 'lift',
-      hint: expect.stringMatching(/pot it now.*the other 79 stay: \d+ % are ready, \d+ % on the best day/),
+      hint: expect.stringMatching(/pot it now.*the other 79 stay: \d+ % are ready, \d+ % on the take-out day/),
     });
     const at = setting(addDays(START, 20));
     expect(tasksFor(batch, project(batch, at), at).find(({ kind }) => kind === 'look')?.due).toBe(addDays(START, 23));

@@ -1,5 +1,5 @@
 import type { Medium, Stage } from '@chill/model/stage.ts';
-import { keptDry } from '../kinds/stages.ts';
+import { keptDry, mediumOf } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
 import { topUp_mL } from '../mix/topUp.ts';
 import { AFTER_A_ROOT_DAYS } from '../treat/intervals.ts';
@@ -23,7 +23,7 @@ export function canFreshen(medium: Medium): boolean {
 export function followUps(context: TaskContext): Task[] {
   const { batch, projection, setting, stage, index } = context;
   const { state } = projection;
-  const medium = (batch.plan.way.stages[index] as Stage).medium ?? 'towel';
+  const medium = mediumOf(batch.plan.way.stages[index] as Stage);
   const looks = state.checks.filter(({ on }) => on >= stage.start);
   const last = looks.at(-1);
   if (!last || keptDry(stage.kind)) return [];
@@ -63,7 +63,7 @@ export function followUps(context: TaskContext): Task[] {
 
 /** Water for a batch that was found dry, mL. */
 export function topUpFor({ batch, projection, setting, index }: Pick<TaskContext, 'batch' | 'projection' | 'setting' | 'index'>): number {
-  const medium = batch.plan.way.stages[index]?.medium ?? 'towel';
+  const medium = mediumOf(batch.plan.way.stages[index] as Stage);
   const water = topUp_mL(countIn(projection.state.counts, ['waiting', 'swollen']), medium, setting.species.seed);
   return water >= 20 ? Math.round(water / 5) * 5 : Math.round(water);
 }
@@ -76,7 +76,7 @@ export function rootsInTheCold({ projection, setting }: Pick<TaskContext, 'proje
   const [now, best] = [Math.round(treatment.freedNow * 100), Math.round(treatment.freedAtBest * 100)];
   const stays =
     setting.today < treatment.dueOut
-      ? `the other ${left} stay: ${now} % are ready, ${best} % on the best day to take them out`
+      ? `the other ${left} stay: ${now} % are ready, ${best} % on the take-out day`
       : `the other ${left} may come out too: ${now} % are ready`;
   return `${stays}. Look again in ${AFTER_A_ROOT_DAYS} days`;
 }

@@ -2,8 +2,7 @@ import type { DatedStage, Plan } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
-import type { Medium } from '@chill/model/stage.ts';
-import { atBench, STAGES } from '../kinds/stages.ts';
+import { atBench, mediumOf, STAGES } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
 import { roomOf } from '../ways/room.ts';
 import type { BatchView } from './reading.ts';
@@ -33,14 +32,10 @@ export function lodgersOf(place: Pick<Place, 'id' | 'room'>, batches: readonly B
       if (!stage) return [];
       const there = countIn(state.counts, ['waiting', 'swollen', 'sprouted', 'potted', 'established']);
       const seeds = stage.started ? there : seedsOrPlants(view.batch.plan, stage, there);
-      const room = roomOf(seeds, mediumOf(view.batch.plan, index, stage), view.species.seed, place.room);
+      const room = roomOf(seeds, mediumOf(view.batch.plan.way.stages[index] ?? stage), view.species.seed, place.room);
       return [{ view, room, leaves: leaves[index] as string }];
     })
     .sort((a, b) => a.leaves.localeCompare(b.leaves));
-}
-
-function mediumOf(plan: Pick<Plan, 'way'>, index: number, { kind }: Pick<DatedStage, 'kind'>): Medium {
-  return plan.way.stages[index]?.medium ?? (STAGES[kind].course === 'grows' ? 'ownPot' : 'towel');
 }
 
 /** Seeds that come as far as a stage which is not begun: into pots of their own go those that are expected up, the middle of their range. */
@@ -68,7 +63,7 @@ export function lodgingsOf(
     const place = places.find(({ id }) => id === stage.placeId);
     if (!place || atBench(stage.kind)) return [];
     const taken = lodgersOf(place, batches, today, stage.start > today ? stage.start : today).reduce((sum, { room }) => sum + room, 0);
-    const wants = roomOf(seedsOrPlants(plan, stage, plan.seeds), mediumOf(plan, index, stage), species.seed, place.room);
+    const wants = roomOf(seedsOrPlants(plan, stage, plan.seeds), mediumOf(plan.way.stages[index] ?? stage), species.seed, place.room);
     return [{ stage, place, wants, free: place.capacity - taken }];
   });
 }

@@ -189,10 +189,10 @@ export function recordSayings(
   const given = sayings.reduce((sum, saying) => sum + (saying.kind === 'watered' ? saying.water_mL : 0), 0);
   if (given > 0) events.push({ id: newId(), on, kind: 'watered', mL: given });
   if (sayings.some((saying) => saying.kind === 'fresh')) events.push({ id: newId(), on, kind: 'refreshed' });
-  const deed = sayings.find((saying) => saying.kind === 'begin' || saying.kind === 'done');
-  if (deed) {
+  const action = sayings.find((saying) => saying.kind === 'begin' || saying.kind === 'done');
+  if (action) {
     const done =
-      deed.kind === 'begin' && !state.underWay
+      action.kind === 'begin' && !state.underWay
         ? recordBegin(batch, state, setting, on, newId)
         : recordMove(batch, state, setting, on, newId);
     if ('problem' in done) return done;

@@ -25,7 +25,7 @@ export interface Task {
   toPlaceId?: string | undefined;
   /** What a look asks: usually what its stage does, but in the pots it may be how many are up. */
   check?: CheckKind;
-  /** The deed in two or three words: "take out". */
+  /** The action in two or three words: "take out". */
   title: string;
   /** What to look for, and why now. */
   hint: string;

@@ -2,10 +2,12 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, earlier, later, nearDate, shortDate, spell } from '../calendar/dates.ts';
+import { meanShare } from '../chance/shares.ts';
 import { placesFor } from '../kinds/places.ts';
-import { keptDry, STAGES } from '../kinds/stages.ts';
+import { keptDry, mediumOf, STAGES } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
+import { soundShare } from '../lot/viability.ts';
 import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, FAST_SPROUTER_DAYS, lookEvery, POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import { sproutingStage } from '../ways/resolve.ts';
 import { firstFrostOf, frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
@@ -98,8 +100,9 @@ function pullLateness({ projection, setting, index }: TaskContext): Pick<Draft, 
   if (setting.today <= treatment.window.to) {
     return { lateness: `${late} past its best day; hardly a seed is lost until ${shortDate(treatment.window.to, setting.today)}` };
   }
-  const there = countIn(projection.state.counts, ['waiting', 'swollen']);
-  const lost = Math.round((Math.max(0, -treatment.aWeekMore) / 100) * there);
+  // The curve tells of a hundred viable seeds.
+  const viable = countIn(projection.state.counts, ['waiting', 'swollen']) * meanShare(soundShare(setting.lot.soundness, setting.species));
+  const lost = Math.round((Math.max(0, -treatment.aWeekMore) / 100) * viable);
   const costs = lost > 0 ? `another week loses ${lost === 1 ? '1 seed' : `${lost} seeds`}` : 'more mould than gain from here';
   return { lateness: `${late} past its best day: ${costs}`, pressing: true };
 }
@@ -107,7 +110,7 @@ function pullLateness({ projection, setting, index }: TaskContext): Pick<Draft, 
 function lookTask(context: TaskContext): Task {
   const { projection, setting, stage, batch, index } = context;
   const { state, treatment } = projection;
-  const medium = (batch.plan.way.stages[index] as Stage).medium ?? 'towel';
+  const medium = mediumOf(batch.plan.way.stages[index] as Stage);
   const every = lookEvery(medium, treatment?.stage === index ? treatment.expected_C : stage.temperature_C);
   const checks = state.checks.filter((check) => check.on >= stage.start);
   const last = checks.at(-1);

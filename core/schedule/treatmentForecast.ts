@@ -14,10 +14,11 @@ import {
   uncertainDays,
   unmeasuredIn,
 } from '../chill/account.ts';
-import { COLD_RESPONSE, coldResponseOf, effectiveness, WARM_RESPONSE } from '../chill/effectiveness.ts';
+import { coldResponseOf, effectiveness } from '../chill/effectiveness.ts';
 import { TURN_CREDIT_DAYS, turnsCredit } from '../chill/freezeThaw.ts';
 import { type Met, metBy } from '../chill/met.ts';
 import { type Credit, daysToFree, NO_CREDIT, type Requirement, requirementsOf } from '../chill/requirement.ts';
+import { COLD_RESPONSE, WARM_RESPONSE } from '../kinds/responses.ts';
 import { chills, isStage, keptDry, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { creditOf, storedDryDays } from '../lot/lotLedger.ts';

@@ -1,6 +1,7 @@
 import type { TemperatureResponse } from '@chill/model/species.ts';
-import { COLD_RESPONSE, effectiveness } from '../chill/effectiveness.ts';
+import { effectiveness } from '../chill/effectiveness.ts';
 import { type Credit, daysToFree, freedWithCredit, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
+import { COLD_RESPONSE } from '../kinds/responses.ts';
 import { expectedSurvival, type RotConditions, rotExposure } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
 

@@ -1,6 +1,6 @@
 import type { Species } from '@chill/model/species.ts';
 import type { Way } from '@chill/model/way.ts';
-import { STAGES } from '../kinds/stages.ts';
+import { mediumOf, STAGES } from '../kinds/stages.ts';
 import { unitsFor } from '../mix/laying.ts';
 import { LOOK_EVERY, MINUTES, POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import type { ResolvedStage } from './resolve.ts';
@@ -20,18 +20,20 @@ export interface Effort {
 export function effortOf(way: Way, stages: readonly ResolvedStage[], seeds: number, { seed }: Pick<Species, 'seed'>): Effort {
   const sprouts = sproutingStage(way);
   const effort: Effort = { fridgeUnits: 0, looks: 0, minutes: 0 };
-  for (const [index, { kind, medium, days }] of stages.entries()) {
+  for (const [index, stage] of stages.entries()) {
+    const { kind, days } = stage;
+    const medium = mediumOf(stage);
     effort.minutes += index === 0 ? MINUTES.begin : MINUTES.move;
     const { course, earns } = STAGES[kind];
     if (course === 'bench') continue;
     if (course === 'turns') effort.minutes += days * MINUTES.turn;
     else {
-      const every = course === 'grows' ? POTS_EVERY_DAYS : index === sprouts ? 2 : LOOK_EVERY[medium ?? 'envelope'].usual;
+      const every = course === 'grows' ? POTS_EVERY_DAYS : index === sprouts ? 2 : LOOK_EVERY[medium].usual;
       const looks = earns === 'ripening' ? 0 : Math.floor(days / every);
       effort.looks += looks;
       effort.minutes += looks * MINUTES.look;
     }
-    if (earns === 'cold') effort.fridgeUnits = Math.max(effort.fridgeUnits, unitsFor(seeds, medium ?? 'envelope', seed));
+    if (earns === 'cold') effort.fridgeUnits = Math.max(effort.fridgeUnits, unitsFor(seeds, medium, seed));
   }
   effort.minutes += MINUTES.finish + MINUTES.setOut;
   return effort;

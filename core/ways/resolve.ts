@@ -5,7 +5,7 @@ import type { Medium, Stage, StageKind } from '@chill/model/stage.ts';
 import type { Way } from '@chill/model/way.ts';
 import { handbookLink, type NamedLink } from '../chance/prospect.ts';
 import type { BetaShare } from '../chance/shares.ts';
-import { coldResponseOf, RIPENING_RESPONSE, WARM_RESPONSE } from '../chill/effectiveness.ts';
+import { coldResponseOf } from '../chill/effectiveness.ts';
 import { DAYS_PER_TURN, MOST_TURNS, TURNS_SURVIVAL, turnsCredit } from '../chill/freezeThaw.ts';
 import type { SwingingPlace } from '../chill/met.ts';
 import {
@@ -18,7 +18,7 @@ import {
   requirementsOf,
 } from '../chill/requirement.ts';
 import { placesFor } from '../kinds/places.ts';
-import { keptDry, STAGES, type StageFacts } from '../kinds/stages.ts';
+import { keptDry, mediumOf, STAGES, type StageFacts } from '../kinds/stages.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { type LearnedRot, ROT_PRIOR } from '../rot/learned.ts';
 import { daysToSprout, degreesPerDay, sproutedOfThoseThatWill, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
@@ -83,11 +83,11 @@ export function treatmentOf(
   credit = NO_CREDIT,
 ): SteadyTreatment | undefined {
   const { ripening, warm, cold } = requirementsOf(species);
-  const rot = { medium: stage.medium ?? 'envelope', temperature_C };
+  const rot = { medium: mediumOf(stage), temperature_C };
   const coldResponse = coldResponseOf(species);
-  const { earns, water } = STAGES[stage.kind];
-  if (earns === 'ripening' && ripening) return { requirement: ripening, temperature_C, response: RIPENING_RESPONSE, rot, credit };
-  if (earns === 'warmth' && warm) return { requirement: warm, temperature_C, response: WARM_RESPONSE, rot };
+  const { earns, water, response } = STAGES[stage.kind];
+  if (earns === 'ripening' && ripening) return { requirement: ripening, temperature_C, ...(response && { response }), rot, credit };
+  if (earns === 'warmth' && warm) return { requirement: warm, temperature_C, ...(response && { response }), rot };
   if (earns !== 'cold' || !cold) return undefined;
   if (water === 'damp') return { requirement: cold, temperature_C, response: coldResponse, rot, credit };
   if (species.cold.need !== 'none' && species.cold.dryColdWorks) {

@@ -3,7 +3,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import { dayOfYear } from '../calendar/dates.ts';
 import { cosineEffect } from '../chill/cosineDay.ts';
-import { COLD_RESPONSE } from '../chill/effectiveness.ts';
+import { COLD_RESPONSE } from '../kinds/responses.ts';
 
 /** Thermal diffusivity of a moist mix in a flat, mm²/s, and the depth at which seed lies in it (Campbell & Norman 1998). */
 const DIFFUSIVITY_MM2_S = 0.4;

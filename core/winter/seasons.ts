@@ -1,6 +1,7 @@
 import type { Species, TemperatureResponse } from '@chill/model/species.ts';
-import { coldResponseOf, WARM_RESPONSE } from '../chill/effectiveness.ts';
+import { coldResponseOf } from '../chill/effectiveness.ts';
 import { type Credit, daysToFree, freedWithCredit, NO_CREDIT, type Requirement, requirementsOf } from '../chill/requirement.ts';
+import { WARM_RESPONSE } from '../kinds/responses.ts';
 
 /** One of the cues that a species wants of its seasons: what it needs, what it answers to. */
 export interface Season {

@@ -1,7 +1,8 @@
 import { addDays, daysBetween } from '@chill/core/calendar/dates.ts';
 import { jeffreys } from '@chill/core/chance/shares.ts';
-import { COLD_RESPONSE, coldResponseOf, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
+import { coldResponseOf } from '@chill/core/chill/effectiveness.ts';
 import { placeDays } from '@chill/core/chill/placeDays.ts';
+import { COLD_RESPONSE, WARM_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
 import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { project } from '@chill/core/schedule/project.ts';

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { accept } from '@chill/core/ledger/accept.ts';
 import { bagCode } from '@chill/core/ledger/bagCode.ts';
+import { kindOfEvent } from '@chill/core/ledger/events/index.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
 import { readTowelTest } from '@chill/core/lot/lotLedger.ts';
 import { goBack } from '@chill/core/treat/split.ts';
@@ -78,14 +79,20 @@ export function haveEnded(batch: Batch, events: Append['events']): boolean {
 export async function undoSplits(manager: EntityManager, batch: Batch, events: Append['events'], moment: Moment): Promise<void> {
   for (const [i, event] of events.entries()) {
     const undone = event.kind === 'reversed' ? batch.events.find(({ id }) => id === event.reverses) : undefined;
-    if (undone?.kind === 'reversed' && batch.events.some((one) => one.kind === 'split' && one.id === undone.reverses))
-      throw Fault.field(`events.${i}.reverses`, 'A split that was undone is not brought back: split again.');
-    if (undone?.kind !== 'split') continue;
-    const part = await requireBatch(manager, undone.into);
+    const twice = undone?.kind === 'reversed' ? batch.events.find(({ id }) => id === undone.reverses) : undefined;
+    if (twice && madeBy(twice)) throw Fault.field(`events.${i}.reverses`, 'A split that was undone is not brought back: split again.');
+    const made = undone && madeBy(undone);
+    if (!made) continue;
+    const part = await requireBatch(manager, made);
     const back = goBack(part, moment.today, randomUUID);
     if (!back) throw Fault.field(`events.${i}.reverses`, `${part.code} has gone its own way already: undo what happened to it first.`);
     await appendTo(manager, part, { decidedOn: part.events.length, events: back }, moment);
   }
+}
+
+/** The batch that an event made, if it made one. */
+function madeBy(event: LedgerEvent): string | undefined {
+  return kindOfEvent(event).goesBack?.(event);
 }
 
 /** True where all of these events are in the ledger already, told the same. */

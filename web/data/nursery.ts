@@ -1,4 +1,5 @@
 import { asMeasured } from '@chill/core/chill/met.ts';
+import { kindOfEvent } from '@chill/core/ledger/events/index.ts';
 import type { LearnedRot } from '@chill/core/rot/learned.ts';
 import { asItStands, type BatchView, type LotView, NurseryReader, type Stored } from '@chill/core/schedule/reading.ts';
 import type { Setting } from '@chill/core/schedule/setting.ts';
@@ -161,7 +162,7 @@ export function useNurseryLoading(): Loading {
 function takeIn(saved: Batch): void {
   const last = saved.events.at(-1);
   const undone = last?.kind === 'reversed' ? saved.events.find(({ id }) => id === last.reverses) : undefined;
-  const revalidate = undone?.kind === 'split';
+  const revalidate = undone !== undefined && kindOfEvent(undone).goesBack !== undefined;
   recall(saved);
   void mutate<Batch[]>(
     '/api/batches',

@@ -13,5 +13,4 @@ export const carried: EventKind<'carried'> = {
     state.stages[state.stage] = { ...here, placeId: event.placeId, stays: [...before, { on: event.on, placeId: event.placeId }] };
   },
   facts: () => [{ did: 'elsewhere' }],
-  undo: 'alone',
 };

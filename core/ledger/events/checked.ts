@@ -26,5 +26,4 @@ export const checked: EventKind<'checked'> = {
     ...(mould ? [{ did: 'mould', mould } as const] : []),
     ...movesTold(moves),
   ],
-  undo: 'alone',
 };

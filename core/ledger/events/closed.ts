@@ -8,5 +8,4 @@ export const closed: EventKind<'closed'> = {
     stopTimers(state, event);
   },
   facts: () => [{ did: 'closed' }],
-  undo: 'alone',
 };

@@ -74,7 +74,8 @@ describe('every kind of event', () => {
     if (kind === 'noted' || kind === 'reversed') expect(told().closedOn).toBe('2027-01-10');
     else expect(told).toThrow(LedgerError);
   });
-  test('only a split is undone with the batch that it made', () => {
-    expect(kinds.filter((kind) => kindOfEvent({ kind }).undo === 'withItsBatch')).toEqual(['split']);
+  test('only a split makes a batch, which goes back with it', () => {
+    const made = kinds.filter((kind) => kindOfEvent({ kind }).goesBack?.(ONE_OF_EACH[kind] as never) === id(92));
+    expect(made).toEqual(['split']);
   });
 });

@@ -50,6 +50,6 @@ export interface EventKind<K extends NewEvent['kind']> {
   fault?(event: EventOf<K>, state: BatchState): FieldProblem | undefined;
   /** Whether it may follow the closing of its batch. */
   afterClosing?: true;
-  /** Undone by itself; or with the batch that it made, and then not brought back. */
-  undo: 'alone' | 'withItsBatch';
+  /** The batch that it made, if it makes one: undone, that one gives its seeds back, and such an undoing is not itself undone. */
+  goesBack?(event: EventOf<K>): string;
 }

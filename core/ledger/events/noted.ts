@@ -6,5 +6,4 @@ export const noted: EventKind<'noted'> = {
   // Every event may carry a note, and this one is nothing else.
   facts: () => [],
   afterClosing: true,
-  undo: 'alone',
 };

@@ -15,5 +15,4 @@ export const opened: EventKind<'opened'> = {
     state.openings.push({ eventId: id, on, method, count, wounded, ...(seconds && { seconds }) });
   },
   facts: ({ method, count, seconds, moves }) => [...movesTold(moves), { did: 'opened', count, method, ...(seconds && { seconds }) }],
-  undo: 'alone',
 };

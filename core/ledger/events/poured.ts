@@ -13,5 +13,4 @@ export const poured: EventKind<'poured'> = {
     const fault = pourFault(pour);
     return fault && { field: `pour.${fault.field}`, message: fault.message };
   },
-  undo: 'alone',
 };

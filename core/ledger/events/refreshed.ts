@@ -10,5 +10,4 @@ export const refreshed: EventKind<'refreshed'> = {
     if (event.at) state.freshWater_ms.push(Date.parse(event.at));
   },
   facts: () => [{ did: 'fresh' }],
-  undo: 'alone',
 };

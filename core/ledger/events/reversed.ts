@@ -4,5 +4,4 @@ import type { EventKind } from './kind.ts';
 export const reversed: EventKind<'reversed'> = {
   apply: () => undefined,
   facts: () => [{ did: 'undone' }],
-  undo: 'alone',
 };

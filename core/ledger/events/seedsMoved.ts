@@ -5,5 +5,4 @@ import { moveSeeds, movesTold } from './steps.ts';
 export const seedsMoved: EventKind<'seedsMoved'> = {
   apply: moveSeeds,
   facts: ({ moves }) => movesTold(moves),
-  undo: 'alone',
 };

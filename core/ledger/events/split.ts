@@ -14,5 +14,5 @@ export const split: EventKind<'split'> = {
     }
   },
   facts: ({ moves }) => [...movesTold(moves), { did: 'split' }],
-  undo: 'withItsBatch',
+  goesBack: ({ into }) => into,
 };

@@ -22,5 +22,4 @@ export const stageFinished: EventKind<'stageFinished'> = {
       ...ended.map((timer) => ({ did: 'timerEnded', timer }) as const),
     ];
   },
-  undo: 'alone',
 };

@@ -14,7 +14,6 @@ export const stageStarted: EventKind<'stageStarted'> = {
     if (!lastsFrom(planned, event.stage)) state.freshened.push(event.on);
   },
   facts: ({ stage }, { stages }) => [{ did: 'into', stage: kindOf(stages, stage) }],
-  undo: 'alone',
 };
 
 /** Whether a stage goes on in the medium of the one before it. */

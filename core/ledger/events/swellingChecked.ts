@@ -20,5 +20,4 @@ export const swellingChecked: EventKind<'swellingChecked'> = {
   ],
   fault: ({ swelling }) =>
     swelling.by === 'weight' && swelling.wet_g < swelling.dry_g ? { field: 'swelling.wet_g', message: LIGHTER_WET } : undefined,
-  undo: 'alone',
 };

@@ -15,5 +15,4 @@ export const timerEnded: EventKind<'timerEnded'> = {
     const timer = timers.find(({ id }) => id === event.timer);
     return [{ did: 'timerEnded', ...(timer && { timer }) }];
   },
-  undo: 'alone',
 };

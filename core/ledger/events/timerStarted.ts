@@ -11,5 +11,4 @@ export const timerStarted: EventKind<'timerStarted'> = {
     state.timers.push({ id, stage, step, seconds, started_ms: Date.parse(at), ended: false });
   },
   facts: ({ step, seconds }) => [{ did: 'timer', step, seconds }],
-  undo: 'alone',
 };

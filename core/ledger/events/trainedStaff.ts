@@ -4,5 +4,4 @@ import type { EventKind } from './kind.ts';
 export const trainedStaff: EventKind<'trainedStaff'> = {
   apply: () => undefined,
   facts: ({ agent }) => [{ did: 'trainedStaff', agent }],
-  undo: 'alone',
 };

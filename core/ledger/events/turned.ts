@@ -11,5 +11,4 @@ export const turned: EventKind<'turned'> = {
     state.turns.push({ on: event.on, at_ms, into: event.into });
   },
   facts: ({ into }) => [{ did: 'turned', into }],
-  undo: 'alone',
 };

@@ -17,5 +17,4 @@ export const waterRead: EventKind<'waterRead'> = {
     const message = pour && readingFault(water_C, pour);
     return message ? { field: 'water_C', message } : undefined;
   },
-  undo: 'alone',
 };

@@ -8,5 +8,4 @@ export const watered: EventKind<'watered'> = {
     state.sinceLook.watered = true;
   },
   facts: ({ mL }) => [{ did: 'watered', mL }],
-  undo: 'alone',
 };

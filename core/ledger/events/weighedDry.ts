@@ -6,5 +6,4 @@ export const weighedDry: EventKind<'weighedDry'> = {
     state.dry_g = grams;
   },
   facts: ({ grams }) => [{ did: 'weighedDry', grams }],
-  undo: 'alone',
 };

@@ -77,12 +77,12 @@ export function Account({ view }: { view: BatchView }) {
       .slice(0, 2)
       .map((loss) => tellLoss(loss, today, show));
     const out = treatment.stalled
-      ? 'It earns no cold where it is: move it back. Then the best day to take it out is '
+      ? 'It earns no cold where it is: move it back. Take-out day after that: '
       : today < treatment.window.from
-        ? 'Leave it in. Best day to take it out: '
+        ? 'Leave it in. Take-out day: '
         : today <= treatment.window.to
-          ? 'Take it out in these days. Best day: '
-          : 'Take it out now. Its best day was ';
+          ? 'Take it out in these days. Take-out day: '
+          : 'Take it out now. Its take-out day was ';
     return (
       <>
         <div className="mt-3 grid grid-cols-2 gap-4">
@@ -92,14 +92,14 @@ export function Account({ view }: { view: BatchView }) {
             {treatment.uncertain_days > 0 && `; ${treatment.uncertain_days} days found dry count half`}
           </Figure>
           <Figure value={Math.round(treatment.freedNow * 100)} unit="% ready">
-            now; {Math.round(treatment.freedAtBest * 100)} % on the best day to take it out
+            now; {Math.round(treatment.freedAtBest * 100)} % on the take-out day
           </Figure>
         </div>
         <p className="mt-3">
           {out}
           <b>{shortDate(treatment.dueOut, today)}</b>; any day from {shortDate(treatment.window.from, today)} to{' '}
           {shortDate(treatment.window.to, today)} costs at most 3 %.
-          {shift && ` It is ${shift}${reasons.length > 0 ? `: ${reasons.join('; ')}` : ''}.`}
+          {shift && ` ${shift[0]?.toUpperCase()}${shift.slice(1)}${reasons.length > 0 ? `: ${reasons.join('; ')}` : ''}.`}
           {treatment.firstRootRange && treatment.firstRoot && treatment.firstRoot > today && (
             <>
               {' '}

@@ -1,5 +1,5 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
-import { STAGES } from '@chill/core/kinds/stages.ts';
+import { mediumOf, STAGES } from '@chill/core/kinds/stages.ts';
 import { likelyCodes, parseBagCode } from '@chill/core/ledger/bagCode.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { unitsFor } from '@chill/core/mix/laying.ts';
@@ -9,6 +9,7 @@ import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
+import type { Stage } from '@chill/model/stage.ts';
 import { type CSSProperties, lazy, Suspense } from 'react';
 import { Link, useParams } from 'react-router';
 import { type BatchView, settingOf, useBatchByCode, useNursery } from '../../data/nursery.ts';
@@ -188,7 +189,7 @@ export default function BatchPage() {
 function WhyWater({ view, stage }: { view: BatchView; stage: number }) {
   const nursery = useNursery();
   const { batch, projection, species, lot } = view;
-  const medium = batch.plan.way.stages[stage]?.medium ?? 'towel';
+  const medium = mediumOf(batch.plan.way.stages[stage] as Stage);
   const seeds = countIn(projection.state.counts, ['waiting', 'swollen']);
   const water = topUpFor({ batch, projection, setting: settingOf(nursery, species, lot), index: stage });
   return <WhyNote why={whyTopUp(water, unitsFor(seeds, medium, species.seed), medium)} ask="why so much?" />;

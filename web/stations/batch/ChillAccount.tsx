@@ -209,5 +209,5 @@ function Days({
 }
 
 function spoken({ earned, needs, days, dueOut }: TreatmentForecast, today: string): string {
-  return `${Math.round(earned)} days earned in ${days}; half are ready at ${Math.round(needs.half)}, 95 % at ${Math.round(needs.nearlyAll)}. Due out ${shortDate(dueOut, today)}`;
+  return `${Math.round(earned)} days earned in ${days}; half are ready at ${Math.round(needs.half)}, 95 % at ${Math.round(needs.nearlyAll)}. Take-out day ${shortDate(dueOut, today)}`;
 }

@@ -29,7 +29,7 @@ export default function LabelPage() {
         <Label words={bagWords(view)} address={`${location.origin}/batch/${view.batch.code}`} />
       </div>
       <div className="screen-only mt-6 flex flex-wrap items-center gap-6">
-        <button type="button" className="deed" onClick={() => print()}>
+        <button type="button" className="action" onClick={() => print()}>
           print the label
         </button>
         <Link to={`/labels?of=${view.batch.code}`} className="quiet">

@@ -47,7 +47,7 @@ export function OtherCounts({ view }: { view: BatchView }) {
             </option>
           ))}
         </select>
-        <button type="button" className="deed" onClick={save}>
+        <button type="button" className="action" onClick={save}>
           log
         </button>
         <Problem>{problem}</Problem>

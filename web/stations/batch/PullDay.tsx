@@ -41,7 +41,7 @@ export function PullDay({ view }: { view: BatchView }) {
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         className="block w-full"
         role="img"
-        aria-label={`${Math.round(at(curve.freed, days) * 100)} % ready now; best day to take out ${shortDate(dueOut, today)}`}
+        aria-label={`${Math.round(at(curve.freed, days) * 100)} % ready now; take-out day ${shortDate(dueOut, today)}`}
       >
         <rect
           x={x(Math.max(from, daysBetween(since, window.from)))}

@@ -44,7 +44,7 @@ export default function HandbookPage() {
     <section className="px-4 pt-5 desk:px-10">
       <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-3">
         <h1>Handbook</h1>
-        <Link to="/handbook/key" className="deed">
+        <Link to="/handbook/key" className="action">
           what does an unknown seed wait for?
         </Link>
       </div>

@@ -223,7 +223,7 @@ function Keep({ guess }: { guess: KeyGuess }) {
             <input className="written" value={name} onChange={(event) => setName(event.target.value)} />
           </Field>
         </div>
-        <button type="button" className="deed" disabled={busy} onClick={keep}>
+        <button type="button" className="action" disabled={busy} onClick={keep}>
           keep it, and add the lot
         </button>
       </div>

@@ -164,7 +164,7 @@ export default function SpeciesEditor() {
         </ul>
       )}
       <div className="mt-6 flex items-center gap-6">
-        <button type="button" className="deed" disabled={busy} onClick={save}>
+        <button type="button" className="action" disabled={busy} onClick={save}>
           save
         </button>
         <button type="button" className="quiet" onClick={leave}>

@@ -83,7 +83,7 @@ export default function SpeciesPage() {
         </dl>
         {original && <Differences own={species} original={original} units={units} />}
         <p className="mt-4 max-w-prose text-[0.92rem] text-ink2">{species.sources.join('; ')}.</p>
-        <Deeds species={species} />
+        <Actions species={species} />
       </div>
       <div className="mt-8 desk:mt-0">
         <SeedDrawing seed={seed} room={300} />
@@ -104,11 +104,11 @@ export default function SpeciesPage() {
           ))}
         </ul>
         {mine[0] ? (
-          <Link to={`/plan?lot=${mine[0].id}`} className="deed mt-4">
+          <Link to={`/plan?lot=${mine[0].id}`} className="action mt-4">
             plan from {mine[0].code}
           </Link>
         ) : (
-          <Link to={`/seeds/new?species=${species.id}`} className="deed mt-4">
+          <Link to={`/seeds/new?species=${species.id}`} className="action mt-4">
             add a lot of it
           </Link>
         )}
@@ -184,7 +184,7 @@ function Differences({ own, original, units }: { own: Species; original: Species
 }
 
 /** Copy, change, take out, save as a file. */
-function Deeds({ species }: { species: Species }) {
+function Actions({ species }: { species: Species }) {
   const navigate = useNavigate();
   const { attempt, problem, busy } = useAttempt();
   const own = species.standsFor !== undefined;

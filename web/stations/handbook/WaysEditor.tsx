@@ -87,7 +87,7 @@ function Stages({ stages, name, change }: { stages: Stage[]; name: string; chang
     const { medium: _medium, ...rest } = stages[at] as Stage;
     change(
       stages.map((stage, i) =>
-        i === at ? { ...rest, kind, ...(STAGES[kind].medium === 'chosen' && { medium: stage.medium ?? 'sand' }) } : stage,
+        i === at ? { ...rest, kind, ...(STAGES[kind].medium.chosen && { medium: stage.medium ?? 'sand' }) } : stage,
       ),
     );
   };

@@ -131,7 +131,7 @@ export default function LabelsPage() {
             {tick}
           </LongList>
         </div>
-        {/* On a phone all of it is one column, through which the deed stays under the thumb. */}
+        {/* On a phone all of it is one column, through which the action stays under the thumb. */}
         <div className="max-desk:contents">
           <Field label="Onto">
             <select className="written" value={sheet.id} onChange={(event) => setSheetId(event.target.value)}>
@@ -153,13 +153,13 @@ export default function LabelsPage() {
           <p className="text-[0.92rem] text-ink2">
             {skip > 0 ? `The first ${skip} labels are used up. ` : ''}Press the label to begin at, if the sheet was begun already.
           </p>
-          <div className="deed-bar">
+          <div className="action-bar">
             {total > MOST_AT_ONCE ? (
               <span className="text-ink2">
                 {total} labels are too many at once: choose {MOST_AT_ONCE} or fewer.
               </span>
             ) : total > 0 ? (
-              <a className="deed" href={address} target="_blank" rel="noreferrer">
+              <a className="action" href={address} target="_blank" rel="noreferrer">
                 make the PDF
               </a>
             ) : (

@@ -150,7 +150,7 @@ function IntoRecord({ text }: { text: string }) {
           ))}
         </select>
       </label>
-      <button type="button" className="deed" onClick={note}>
+      <button type="button" className="action" onClick={note}>
         note it
       </button>
       {said && (

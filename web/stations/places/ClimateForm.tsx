@@ -100,7 +100,7 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
             </li>
           ))}
         </ul>
-        <button type="button" className="deed mt-3" disabled={busy} onClick={save}>
+        <button type="button" className="action mt-3" disabled={busy} onClick={save}>
           save the months
         </button>
         <Problem>{problem}</Problem>

@@ -39,7 +39,7 @@ export function FromRecords({ take }: { take: (months: MonthClimate[]) => Promis
           </span>
           <button
             type="button"
-            className="deed"
+            className="action"
             onClick={async () => {
               await take(months.value);
               drop();

@@ -125,7 +125,7 @@ export function NurseryForm({ known, today, word, done }: { known?: Nursery; tod
           {errors.root}
         </p>
       )}
-      <button type="submit" className="deed mt-6" disabled={busy}>
+      <button type="submit" className="action mt-6" disabled={busy}>
         {word}
       </button>
     </form>

@@ -125,7 +125,7 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
         </div>
       )}
       <div className="flex items-end gap-6">
-        <button type="submit" className="deed">
+        <button type="submit" className="action">
           save
         </button>
         <button type="button" className="quiet" onClick={close}>

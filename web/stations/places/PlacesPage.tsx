@@ -27,7 +27,7 @@ export default function PlacesPage() {
     <section className="px-4 pt-5 desk:px-10">
       <div className="flex flex-wrap items-center justify-between gap-4">
         <h1>Places</h1>
-        <button type="button" className="deed" onClick={() => setEditing(blank())}>
+        <button type="button" className="action" onClick={() => setEditing(blank())}>
           add a place
         </button>
       </div>

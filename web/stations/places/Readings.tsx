@@ -105,7 +105,7 @@ export function TypeReading({ place }: { place: Place }) {
           <input className="written" placeholder="now" value={when} onChange={(event) => setWhen(event.target.value)} />
         </Field>
       </div>
-      <button type="submit" className="deed mt-5" disabled={busy}>
+      <button type="submit" className="action mt-5" disabled={busy}>
         keep it
       </button>
       <Problem>{problem}</Problem>

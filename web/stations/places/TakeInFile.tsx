@@ -45,7 +45,7 @@ export function TakeInFile({ place }: { place: Place }) {
             </div>
           )}
           {layout && !read && progress === undefined && !state.problem && (
-            <button type="button" className="deed mt-3" disabled={!lines?.some(({ problem: bad }) => !bad)} onClick={readAll}>
+            <button type="button" className="action mt-3" disabled={!lines?.some(({ problem: bad }) => !bad)} onClick={readAll}>
               that is right: read it
             </button>
           )}
@@ -61,7 +61,7 @@ export function TakeInFile({ place }: { place: Place }) {
                 .{read.repeated > 0 && ` ${read.repeated.toLocaleString('en')} were told twice and count once.`}
               </p>
               <LeftLines left={read.left} />
-              <button type="button" className="deed mt-3" disabled={state.sending || read.count === 0} onClick={take}>
+              <button type="button" className="action mt-3" disabled={state.sending || read.count === 0} onClick={take}>
                 {read.left.length > 0 ? `take in the ${read.count.toLocaleString('en')} good ones` : 'take them in'}
               </button>
             </>

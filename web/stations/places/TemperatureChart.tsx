@@ -1,8 +1,8 @@
 import { dayAndTimeIn } from '@chill/core/calendar/moments.ts';
-import { COLD_RESPONSE, coldResponseOf, WARM_RESPONSE } from '@chill/core/chill/effectiveness.ts';
+import { responseIn } from '@chill/core/chill/effectiveness.ts';
 import { GAP_MS } from '@chill/core/chill/measured.ts';
 import { PLACES } from '@chill/core/kinds/places.ts';
-import { chills, STAGES } from '@chill/core/kinds/stages.ts';
+import { COLD_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { unitOf } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
@@ -153,7 +153,7 @@ function bandsOf(place: Place, batches: readonly BatchView[]): TemperatureRespon
     const { state, stages } = projection;
     const stage = stages[state.stage];
     if (!state.underWay || state.closedOn || state.stages[state.stage]?.placeId !== place.id || !stage) continue;
-    const response = chills(stage.kind) ? coldResponseOf(species) : STAGES[stage.kind].earns === 'warmth' ? WARM_RESPONSE : undefined;
+    const response = responseIn(stage.kind, species);
     if (response) found.set(JSON.stringify(response), response);
   }
   return found.size > 0 ? [...found.values()] : PLACES[place.kind].forCold ? [COLD_RESPONSE] : [];

@@ -93,7 +93,8 @@ export function HowLong({ species }: { species: Species }) {
               <span>
                 <b className="font-[620]">{name}</b>
                 <span className="block text-[0.95rem] text-ink2">
-                  best out after {spell(pull.best)}: {percent(pull.yields)}; {spell(pull.from)} to {spell(pull.to)} hardly matters
+                  take out after {spell(pull.best)}: {percent(pull.yields)} ready and alive; {spell(pull.from)} to {spell(pull.to)} costs at
+                  most 3 %
                 </span>
               </span>
             </li>
@@ -105,5 +106,5 @@ export function HowLong({ species }: { species: Species }) {
 }
 
 function inWords({ name, pull }: MediumCurve): string {
-  return `${name}: best out after ${spell(pull.best)}, ${percent(pull.yields)}`;
+  return `${name}: take out after ${spell(pull.best)}, ${percent(pull.yields)} ready and alive`;
 }

@@ -55,7 +55,7 @@ export default function PlanStation() {
         <p className="mt-3 max-w-prose text-lg">
           A plan starts from seed in hand. Write down a lot first: how many seeds there are decides what can be promised.
         </p>
-        <Link to="/seeds/new" className="deed mt-4">
+        <Link to="/seeds/new" className="action mt-4">
           add a lot of seed
         </Link>
       </section>

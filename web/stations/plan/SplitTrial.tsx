@@ -111,7 +111,7 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
           <p className="text-[0.95rem] text-ink2">Seeds in each arm</p>
           <Stepper label="seeds in each arm" value={seeds} most={room} onChange={setOwn} />
         </div>
-        <button type="button" className="deed" disabled={busy} onClick={make}>
+        <button type="button" className="action" disabled={busy} onClick={make}>
           make the trial
         </button>
       </div>

@@ -240,7 +240,7 @@ function MakeBatch({ proposal, lot, species, wish }: { proposal: Proposal; lot: 
     <div>
       <div className="flex flex-wrap items-center gap-4">
         <Stepper label="seeds to start" value={seeds} most={lot.unassigned} onChange={setOwn} />
-        <button type="button" className="deed" disabled={busy} onClick={make}>
+        <button type="button" className="action" disabled={busy} onClick={make}>
           make this batch
         </button>
       </div>

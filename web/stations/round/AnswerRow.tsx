@@ -131,8 +131,13 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
         <p className="w-0 min-w-full text-[0.9rem] font-semibold desk:text-right">{COUNT_FIRST}</p>
       )}
       {place && <span className="text-[0.95rem] text-ink2">to {place.name}</span>}
-      <button type="button" className="deed max-desk:basis-full" style={{ '--deed': 'var(--zone)' } as React.CSSProperties} onClick={save}>
-        {deedWord(task, changed)}
+      <button
+        type="button"
+        className="action max-desk:basis-full"
+        style={{ '--action': 'var(--zone)' } as React.CSSProperties}
+        onClick={save}
+      >
+        {actionWord(task, changed)}
       </button>
       {(task.kind === 'begin' || task.kind === 'move' || task.kind === 'turn') && hasStep(stage?.kind, task.kind) && (
         <Link to={`/treat/${batch.code}`} className="quiet text-[0.95rem]" aria-label={`${batch.code} at the bench`}>
@@ -196,7 +201,7 @@ function SightNote({ sight, inPots, damp, show }: { sight: Sight; inPots: boolea
   );
 }
 
-function deedWord(task: Task, changed: boolean): string {
+function actionWord(task: Task, changed: boolean): string {
   switch (task.kind) {
     case 'look':
       return changed ? 'log' : 'as usual';

@@ -68,7 +68,7 @@ export default function LogLineDialog({ close }: { close: () => void }) {
               {line.trim() === '' ? <Help /> : ready ? <WillDo preview={preview} nursery={nursery} /> : <Misread preview={preview} />}
             </div>
             <Problem>{problem}</Problem>
-            <button type="submit" className="deed mt-2" disabled={!ready}>
+            <button type="submit" className="action mt-2" disabled={!ready}>
               apply
             </button>
           </form>

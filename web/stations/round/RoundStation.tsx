@@ -234,7 +234,7 @@ function BeginHere() {
       {lots.length === 0 ? (
         <>
           <p>Nothing is sown yet. Begin with the seed that you have in hand: what it is, where it came from, how many.</p>
-          <Link to="/seeds/new" className="deed mt-4">
+          <Link to="/seeds/new" className="action mt-4">
             add a lot of seed
           </Link>
         </>
@@ -244,7 +244,7 @@ function BeginHere() {
             {lots.length === 1 ? 'One lot is' : `${lots.length} lots are`} in hand, none in a batch. Say how many plants you want and by
             when; Chill lays the ways side by side.
           </p>
-          <Link to="/plan" className="deed mt-4">
+          <Link to="/plan" className="action mt-4">
             make a plan
           </Link>
         </>

@@ -23,7 +23,7 @@ export default function SheetPage() {
         <h1>The round, on paper</h1>
         <div className="mt-2 flex flex-wrap items-center gap-x-8 gap-y-2">
           <Choice label="What is on it" options={AHEAD} value={ahead} onChange={setAhead} />
-          <button type="button" className="deed" onClick={() => print()}>
+          <button type="button" className="action" onClick={() => print()}>
             print the sheet
           </button>
           <Link to="/round/typed" className="quiet">
@@ -74,7 +74,7 @@ export default function SheetPage() {
                       </td>
                       {task.kind === 'look' ? (
                         <>
-                          <td className="py-1.5 pr-3 font-mono whitespace-nowrap">{kindOf({ task }) === 'waiting' && 'd · ok · w'}</td>
+                          <td className="py-1.5 pr-3 font-mono whitespace-nowrap">{kindOf({ task }) === 'damp' && 'd · ok · w'}</td>
                           <td className="py-1.5 pr-3 font-mono whitespace-nowrap">{kindOf({ task }) === 'pots' ? '____' : '____ s'}</td>
                           <td className="py-1.5 pr-3 font-mono">{!['pots', 'dry'].includes(kindOf({ task })) && '____'}</td>
                         </>

@@ -14,7 +14,7 @@ import { Field } from '../../kit/Field.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { BLANK, kindOf, readLine, type SheetLine, sheetOf, type Written } from './sheet.ts';
 
-/** Deeds that a tick alone can tell of. */
+/** Actions that a tick alone can tell of. */
 const TICKED: readonly string[] = ['begin', 'move', 'turn', 'freshWater', 'water', 'refresh', 'lift'];
 
 /** A filled sheet typed back in: three fields a bag, Enter to the next; what is wrong is said at its line, and nothing is put down until all is right. */
@@ -89,8 +89,8 @@ export default function TypedSheetPage() {
           </section>
         );
       })}
-      <div className="deed-bar">
-        <button type="button" className="deed" disabled={begun.length === 0} onClick={save}>
+      <div className="action-bar">
+        <button type="button" className="action" disabled={begun.length === 0} onClick={save}>
           put {begun.length === 1 ? 'one line' : `${begun.length} lines`} down
         </button>
         {begun.length > 0 && (
@@ -139,7 +139,7 @@ function Row({
       onKeyDown={onward}
       onChange={(event) => {
         // A dot is the usual answer: damp, nothing to see.
-        if (event.target.value.trim() === '.') change({ damp: kind === 'waiting' ? 'ok' : '', mould: '0', roots: '0' });
+        if (event.target.value.trim() === '.') change({ damp: kind === 'damp' ? 'ok' : '', mould: '0', roots: '0' });
         else change({ [part]: event.target.value });
       }}
     />
@@ -160,9 +160,9 @@ function Row({
       <span className="col-span-2 flex items-center gap-3 sm:col-span-1">
         {task.kind === 'look' ? (
           <>
-            {kind === 'waiting' && field('damp', 'damp', true)}
-            {field(kind === 'pots' ? 'lost' : 'mould', 'mould', kind !== 'waiting')}
-            {kind !== 'pots' && kind !== 'dry' && field(kind === 'sprouting' ? 'up' : 'roots', 'roots')}
+            {kind === 'damp' && field('damp', 'damp', true)}
+            {field(kind === 'pots' ? 'lost' : 'mould', 'mould', kind !== 'damp')}
+            {kind !== 'pots' && kind !== 'dry' && field(kind === 'sprouts' ? 'up' : 'roots', 'roots')}
           </>
         ) : (
           <label className="flex min-h-12 items-center gap-2">

@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { NurseryView } from '../../data/nursery.ts';
 import { BLANK, kindOf, readLine, sheetOf } from './sheet.ts';
 
-const look = (damp: string, mould = '', roots = '') => readLine({ ...BLANK, damp, mould, roots }, 'waiting');
+const look = (damp: string, mould = '', roots = '') => readLine({ ...BLANK, damp, mould, roots }, 'damp');
 
 describe('a filled sheet', () => {
   test('is read as it was written: damp, mould, roots; an empty line says nothing', () => {
@@ -13,8 +13,8 @@ describe('a filled sheet', () => {
     expect(look('', '', '1')).toMatchObject({ says: 'look', damp: undefined, up: 1 });
     expect(look('', 's')).toMatchObject({ mould: 'spreading', mouldy: 0 });
     expect(readLine({ ...BLANK, mould: '2' }, 'pots')).toMatchObject({ says: 'look', mouldy: 0, lost: 2 });
-    expect(readLine({ ...BLANK, done: true }, 'deed')).toEqual({ says: 'done' });
-    expect(readLine({ ...BLANK, damp: 'ok' }, 'deed')).toEqual({ says: 'nothing' });
+    expect(readLine({ ...BLANK, done: true }, 'tick')).toEqual({ says: 'done' });
+    expect(readLine({ ...BLANK, damp: 'ok' }, 'tick')).toEqual({ says: 'nothing' });
   });
   test('what cannot be read says which field it is', () => {
     expect(look('soggy')).toMatchObject({ says: 'wrong', problem: expect.stringContaining('Damp') });
@@ -26,8 +26,8 @@ describe('a filled sheet', () => {
 describe('the sheet', () => {
   test('asks of each what there is to see: of dry seed mould alone', () => {
     const kind = (check?: Task['check']) => kindOf({ task: { kind: check ? 'look' : 'move', check } as Task });
-    expect((['damp', 'dry', 'sprouts', 'pots'] as const).map(kind)).toEqual(['waiting', 'dry', 'sprouting', 'pots']);
-    expect(kind()).toBe('deed');
+    expect((['damp', 'dry', 'sprouts', 'pots'] as const).map(kind)).toEqual(['damp', 'dry', 'sprouts', 'pots']);
+    expect(kind()).toBe('tick');
     expect(readLine({ ...BLANK, mould: '1' }, 'dry')).toMatchObject({ says: 'look', damp: undefined, mouldy: 1, up: 0 });
   });
 

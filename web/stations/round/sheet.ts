@@ -33,14 +33,15 @@ export function sheetOf({ batches, places, today }: Pick<NurseryView, 'batches' 
   return [...stops.values()].sort((a, b) => (a.place?.order ?? 1e4) - (b.place?.order ?? 1e4));
 }
 
-/** What there is to write of a line: of waiting seed damp, mould and roots, or mould alone where it is kept dry; of sprouting seed mould and roots; of pots what was lost; of a deed a tick. */
-export type LineKind = 'waiting' | 'dry' | 'sprouting' | 'pots' | 'deed';
-
-const LINES: Record<CheckKind, LineKind> = { damp: 'waiting', dry: 'dry', sprouts: 'sprouting', pots: 'pots' };
+/**
+ * What there is to write in a line: of seed kept damp, how damp, mould and roots; of dry seed mould alone; of sprouting seed mould and roots; of pots what
+ * was lost; of anything else that is done, a tick.
+ */
+export type LineKind = CheckKind | 'tick';
 
 /** What a line of the sheet asks. */
 export function kindOf({ task }: Pick<SheetLine, 'task'>): LineKind {
-  return task.check ? LINES[task.check] : 'deed';
+  return task.check ?? 'tick';
 }
 
 /** What was written in one line of a filled sheet. */
@@ -54,7 +55,7 @@ export interface Written {
 /** A line that nobody has written in yet. */
 export const BLANK: Written = { damp: '', mould: '', roots: '', done: false };
 
-/** What a line of a filled sheet says: a look with its figures, a deed done, nothing, or what is wrong with it. */
+/** What a line of a filled sheet says: a check with its figures, an action done, nothing, or what is wrong with it. */
 export type LineSays =
   | { says: 'nothing' }
   | {
@@ -72,7 +73,7 @@ const DAMP = { d: 'dry', '-': 'dry', o: 'right', ok: 'right', x: 'right', r: 'ri
 
 /** Reads a line: damp as d, ok or w; mould as a number, with s where it spreads, and of pots the seedlings lost; roots as a number. Empty is not looked at. */
 export function readLine({ damp, mould, roots, done }: Written, kind: LineKind): LineSays {
-  if (kind === 'deed') return done ? { says: 'done' } : { says: 'nothing' };
+  if (kind === 'tick') return done ? { says: 'done' } : { says: 'nothing' };
   const [dampTyped, mouldTyped, rootsTyped] = [damp, mould, roots].map((text) => text.trim().toLowerCase()) as [string, string, string];
   if (dampTyped === '' && mouldTyped === '' && rootsTyped === '') return { says: 'nothing' };
   const how = dampTyped === '' ? undefined : DAMP[dampTyped as keyof typeof DAMP];

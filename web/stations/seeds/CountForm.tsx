@@ -167,7 +167,7 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
         faults={faults}
         shown={[...shown, ...written.flatMap((_, i) => [`how.samples.${i}.seeds`, `how.samples.${i}.grams`]), 'how.perPod.0']}
       />
-      <button type="button" className="deed" disabled={busy} onClick={save}>
+      <button type="button" className="action" disabled={busy} onClick={save}>
         {seeds !== undefined && Number.isFinite(seeds) ? `set the drawer to ${seeds}` : 'set the drawer'}
       </button>
     </div>

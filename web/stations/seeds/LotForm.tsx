@@ -242,7 +242,7 @@ function LotFields({ known }: { known: LotView | undefined }) {
           </p>
         )}
         <div className="flex items-center gap-6">
-          <button type="submit" className="deed" disabled={formState.isSubmitting}>
+          <button type="submit" className="action" disabled={formState.isSubmitting}>
             {known ? 'save' : 'add the lot'}
           </button>
           <Link to={known ? `/seeds/${known.id}` : '/seeds'} className="quiet">

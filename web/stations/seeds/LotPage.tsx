@@ -23,21 +23,21 @@ import { SortForm } from './SortForm.tsx';
 import { GiveForm, StoreForm } from './StoreForm.tsx';
 import { TestForm } from './TestForm.tsx';
 
-const DEEDS = [
+const ACTIONS = [
   { value: 'count', text: 'count' },
   { value: 'sort', text: 'sort' },
   { value: 'test', text: 'test' },
   { value: 'store', text: 'move' },
   { value: 'give', text: 'give away' },
 ] as const;
-type Deed = (typeof DEEDS)[number]['value'];
+type Action = (typeof ACTIONS)[number]['value'];
 
 /** One lot: where every seed of it is, how sound, what must happen to it, and what can be done with it. */
 export default function LotPage() {
   const { lotId } = useParams();
   const { handbook, batches, today } = useNursery();
   const { lot, looking } = useLot(lotId);
-  const [deed, setDeed] = useState<Deed>();
+  const [action, setAction] = useState<Action>();
   const [said, setSaid] = useState<string>();
   const species = handbook.find((one) => one.id === lot?.speciesId);
   if (!lot && looking) return <Waiting />;
@@ -55,7 +55,7 @@ export default function LotPage() {
   const drying = dryingCountdown(asItStands(lot), species, today);
   const done = (what: string) => {
     setSaid(what);
-    setDeed(undefined);
+    setAction(undefined);
   };
   return (
     <div className="gap-14 px-4 pt-5 desk:grid desk:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] desk:px-10">
@@ -77,7 +77,7 @@ export default function LotPage() {
             in the drawer, in no batch
           </Figure>
           {lot.unassigned > 0 && (
-            <Link to={`/plan?lot=${lot.id}`} className="deed">
+            <Link to={`/plan?lot=${lot.id}`} className="action">
               plan from it
             </Link>
           )}
@@ -93,10 +93,10 @@ export default function LotPage() {
           <div className="mt-1 max-w-xl">
             <Choice
               label="What to do"
-              options={DEEDS}
-              value={deed as Deed}
+              options={ACTIONS}
+              value={action as Action}
               onChange={(next) => {
-                setDeed(next);
+                setAction(next);
                 setSaid(undefined);
               }}
             />
@@ -107,11 +107,11 @@ export default function LotPage() {
             </p>
           )}
           <div className="mt-4">
-            {deed === 'count' && <CountForm lot={lot} species={species} done={done} />}
-            {deed === 'sort' && <SortForm lot={lot} species={species} done={done} />}
-            {deed === 'test' && <TestForm lot={lot} species={species} done={done} />}
-            {deed === 'store' && <StoreForm lot={lot} done={done} />}
-            {deed === 'give' && <GiveForm lot={lot} done={done} />}
+            {action === 'count' && <CountForm lot={lot} species={species} done={done} />}
+            {action === 'sort' && <SortForm lot={lot} species={species} done={done} />}
+            {action === 'test' && <TestForm lot={lot} species={species} done={done} />}
+            {action === 'store' && <StoreForm lot={lot} done={done} />}
+            {action === 'give' && <GiveForm lot={lot} done={done} />}
           </div>
         </section>
         <LotLedger lot={lot} />

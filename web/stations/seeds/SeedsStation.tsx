@@ -21,7 +21,7 @@ export default function SeedsStation() {
     <section className="px-4 pt-5 desk:px-10">
       <div className="flex flex-wrap items-center justify-between gap-x-8 gap-y-2">
         <h1>Seeds in hand</h1>
-        <Link to="/seeds/new" className="deed">
+        <Link to="/seeds/new" className="action">
           add a lot
         </Link>
       </div>

@@ -42,7 +42,7 @@ export function SortForm({ lot, species, done }: { lot: LotView; species: Specie
         />
       </Field>
       <OtherFaults faults={faults} shown={['rejected']} />
-      <button type="button" className="deed" disabled={busy} onClick={save}>
+      <button type="button" className="action" disabled={busy} onClick={save}>
         write it down
       </button>
     </div>

@@ -30,7 +30,7 @@ export function StoreForm({ lot, done }: { lot: LotView; done: (said: string) =>
         <input className="written max-w-sm" value={where} onChange={(event) => setWhere(event.target.value)} />
       </Field>
       <OtherFaults faults={faults} shown={['storage.where']} />
-      <button type="button" className="deed" disabled={busy} onClick={save}>
+      <button type="button" className="action" disabled={busy} onClick={save}>
         write it down
       </button>
     </div>
@@ -56,7 +56,7 @@ export function GiveForm({ lot, done }: { lot: LotView; done: (said: string) => 
         </Field>
       </div>
       <OtherFaults faults={faults} shown={['seeds', 'note']} />
-      <button type="button" className="deed" disabled={busy} onClick={save}>
+      <button type="button" className="action" disabled={busy} onClick={save}>
         write it down
       </button>
     </div>

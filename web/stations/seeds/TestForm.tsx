@@ -92,7 +92,7 @@ function Cut({ lot, seeds, done }: { lot: LotView; seeds: number; done: (said: s
         </p>
       )}
       <OtherFaults faults={faults} shown={['sound', 'tested']} />
-      <button type="button" className="deed" disabled={busy} onClick={save}>
+      <button type="button" className="action" disabled={busy} onClick={save}>
         write it down
       </button>
     </>
@@ -132,7 +132,7 @@ function Towel({ lot, species, seeds, setSeeds }: { lot: LotView; species: Speci
       </p>
       <div className="flex flex-wrap items-center gap-4">
         <Stepper label="seeds to test" value={seeds} most={lot.unassigned} onChange={setSeeds} />
-        <button type="button" className="deed" disabled={busy} onClick={begin}>
+        <button type="button" className="action" disabled={busy} onClick={begin}>
           start the test
         </button>
       </div>

@@ -31,7 +31,7 @@ export function FromDevice({
             <b className="font-mono text-xl">{reading ? show(reading.value) : '…'}</b>
             {reading && !reading.steady && <span className="text-ink2"> moving</span>}
           </span>
-          <button type="button" className="deed" disabled={!reading?.steady} onClick={() => reading && take(reading.value)}>
+          <button type="button" className="action" disabled={!reading?.steady} onClick={() => reading && take(reading.value)}>
             take it
           </button>
           <button type="button" className="quiet" onClick={device.detach}>

@@ -16,7 +16,7 @@ import { Waiting } from '../../kit/Waiting.tsx';
 import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
 import { gesturesOn, tellGesture } from '../round/roundList.ts';
 import { Lineage } from './Lineage.tsx';
-import { StepDeed } from './StepDeed.tsx';
+import { StepAction } from './StepAction.tsx';
 import { Bath } from './steps/Bath.tsx';
 import { Flood } from './steps/Flood.tsx';
 import { HotWater } from './steps/HotWater.tsx';
@@ -178,7 +178,7 @@ function Clean({ view }: { view: BatchView }) {
         Flesh and sugar feed mould and draw ants: rub them off in water, rinse, drain. Fluff and chaff trap water: rub and blow them away.
         What floats in heavy seed is usually hollow.
       </p>
-      <StepDeed onClick={() => step.finish()}>clean</StepDeed>
+      <StepAction onClick={() => step.finish()}>clean</StepAction>
       <Problem>{step.problem}</Problem>
     </>
   );

@@ -43,7 +43,7 @@ export default function TreatStation() {
           <div className="mt-4 items-start gap-12 desk:grid desk:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)]">
             <div>
               {begin && (
-                <Link to={`/treat/${begin.batch.code}`} className="deed w-full text-xl min-h-16!">
+                <Link to={`/treat/${begin.batch.code}`} className="action w-full text-xl min-h-16!">
                   begin: {first?.what ?? 'go on'} {begin.batch.code}
                 </Link>
               )}

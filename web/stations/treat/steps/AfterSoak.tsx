@@ -19,7 +19,7 @@ import { Stepper } from '../../../kit/Stepper.tsx';
 import { useAttempt } from '../../../kit/useAttempt.ts';
 import { WhyNote } from '../../../kit/WhyNote.tsx';
 import { FromScale } from '../Reading.tsx';
-import { StepDeed } from '../StepDeed.tsx';
+import { StepAction } from '../StepAction.tsx';
 import { useStep } from '../useStep.ts';
 import { Bath } from './Bath.tsx';
 
@@ -51,7 +51,7 @@ export function AfterSoak({ view }: { view: BatchView }) {
           <Bath view={view} aside />
         </details>
       )}
-      <StepDeed onClick={() => step.finish()}>drain{next ? `; next ${STAGE_NAMES[next.kind]}` : ''}</StepDeed>
+      <StepAction onClick={() => step.finish()}>drain{next ? `; next ${STAGE_NAMES[next.kind]}` : ''}</StepAction>
       {stage && wantsCount(species, state, stage.kind) && <p className="text-[0.95rem] text-ink2">{COUNT_FIRST}</p>}
       {looked && hard > 0 && <p className="text-[0.95rem] text-ink2">{hard} hard ones would go on with the swollen.</p>}
       <Problem>{step.problem}</Problem>
@@ -139,7 +139,7 @@ function LookForm({ view }: { view: BatchView }) {
         </>
       )}
       <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-2">
-        <button type="button" className="deed" onClick={record}>
+        <button type="button" className="action" onClick={record}>
           put it down
         </button>
         {sight && (sight.swollen > 0 || sight.floating > 0) && (
@@ -246,7 +246,7 @@ function Verdict({ view }: { view: BatchView }) {
                 key={how}
                 type="button"
                 disabled={busy || going === 0}
-                className={(how === by) === advice.roundsBeforeOther > 0 ? 'deed' : 'quiet'}
+                className={(how === by) === advice.roundsBeforeOther > 0 ? 'action' : 'quiet'}
                 onClick={() => split(how)}
               >
                 split: again, {OPENED[how]}

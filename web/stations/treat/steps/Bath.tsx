@@ -16,7 +16,7 @@ import { Figure } from '../../../kit/Figure.tsx';
 import { Problem } from '../../../kit/Problem.tsx';
 import { QuantityInput } from '../../../kit/QuantityInput.tsx';
 import { WhyNote } from '../../../kit/WhyNote.tsx';
-import { StepDeed } from '../StepDeed.tsx';
+import { StepAction } from '../StepAction.tsx';
 import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
 
@@ -53,9 +53,9 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
         <p className="mt-3 text-[1.06rem]">
           Then rinse in clean water, once after peroxide, three times after bleach; clean towel, clean hands.
         </p>
-        <StepDeed onClick={() => (aside ? step.record(ended) : step.finish())} inline={aside}>
+        <StepAction onClick={() => (aside ? step.record(ended) : step.finish())} inline={aside}>
           out and rinsed
-        </StepDeed>
+        </StepAction>
         <Problem>{step.problem}</Problem>
       </>
     );
@@ -119,7 +119,7 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
           }}
         />
       )}
-      <StepDeed
+      <StepAction
         disabled={fault !== undefined}
         onClick={() =>
           'seconds' in bath &&
@@ -138,7 +138,7 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
         inline={aside}
       >
         seed is in: start
-      </StepDeed>
+      </StepAction>
       <Problem>{step.problem}</Problem>
     </>
   );

@@ -61,7 +61,7 @@ export function Flood({ view }: { view: BatchView }) {
       {view.projection.state.underWay ? (
         <p className="mt-4">It stands in its tray; looks and counts are on the round.</p>
       ) : (
-        <button type="button" className="deed mt-4" disabled={problem !== undefined} onClick={() => step.begin()}>
+        <button type="button" className="action mt-4" disabled={problem !== undefined} onClick={() => step.begin()}>
           standing in water
         </button>
       )}

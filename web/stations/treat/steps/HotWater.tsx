@@ -94,7 +94,7 @@ function Cooling({ view, poured }: { view: BatchView; poured: PouredWater }) {
               <QuantityInput key={taken} quantity="temperature_C" units={units} value={typed} onChange={setTyped} />
             </Field>
           </div>
-          <button type="button" className="deed" disabled={typed === undefined} onClick={() => typed !== undefined && read(typed)}>
+          <button type="button" className="action" disabled={typed === undefined} onClick={() => typed !== undefined && read(typed)}>
             correct it
           </button>
         </div>

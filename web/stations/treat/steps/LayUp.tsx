@@ -1,3 +1,4 @@
+import { mediumOf } from '@chill/core/kinds/stages.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { mediumFor_mL, mixForBags, seedMass_g, seedsOnTowel, seedVolume_mL, TUB_ML } from '@chill/core/mix/laying.ts';
 import {
@@ -23,7 +24,7 @@ import { Problem } from '../../../kit/Problem.tsx';
 import { QuantityInput } from '../../../kit/QuantityInput.tsx';
 import { MediumPicture, TowelPicture } from '../../../kit/WetnessPictures.tsx';
 import { WhyNote } from '../../../kit/WhyNote.tsx';
-import { StepDeed } from '../StepDeed.tsx';
+import { StepAction } from '../StepAction.tsx';
 import { useStep } from '../useStep.ts';
 
 /** The towel and the mix are remembered from one batch to the next. */
@@ -42,7 +43,7 @@ export function LayUp({ view }: { view: BatchView }) {
   const { state, stages } = projection;
   const stage = stages[state.stage];
   if (!stage) return null;
-  const medium = batch.plan.way.stages[state.stage]?.medium ?? 'towel';
+  const medium = mediumOf(batch.plan.way.stages[state.stage] ?? stage);
   const seeds = countIn(state.counts, ['waiting', 'swollen', 'sprouted']);
   const paper = medium === 'towel' || medium === 'film';
   const mixed = medium === 'vermiculite' || medium === 'sand' || medium === 'ownPot';
@@ -58,7 +59,7 @@ export function LayUp({ view }: { view: BatchView }) {
         />
       )}
       <p className="mt-4 max-w-prose text-[1.06rem]">{beginWords(stage, seeds, { species }).hint}.</p>
-      <StepDeed
+      <StepAction
         onClick={() => step.begin()}
         beside={
           <Link to={`/batch/${batch.code}/label`} className="quiet">
@@ -67,7 +68,7 @@ export function LayUp({ view }: { view: BatchView }) {
         }
       >
         laid, labelled: in
-      </StepDeed>
+      </StepAction>
       <Problem>{step.problem}</Problem>
     </>
   );

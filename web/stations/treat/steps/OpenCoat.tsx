@@ -116,7 +116,7 @@ export function OpenCoat({ view }: { view: BatchView }) {
           </button>
         </div>
         <div className="sticky bottom-[4.1rem] z-10 mt-3 grid grid-cols-[2fr_1fr_1fr] gap-3 bg-ground py-2 desk:static">
-          <button type="button" className="deed min-h-20! text-2xl" disabled={left < 1} onClick={() => tap(1, 0)}>
+          <button type="button" className="action min-h-20! text-2xl" disabled={left < 1} onClick={() => tap(1, 0)}>
             +1 {sitting.method === 'peel' ? 'peeled' : 'opened'}
           </button>
           <button
@@ -153,8 +153,8 @@ export function OpenCoat({ view }: { view: BatchView }) {
         <div className="mt-3 flex flex-wrap items-center gap-4">
           <button
             type="button"
-            className="deed grow desk:grow-0"
-            style={{ '--deed': 'var(--zone)' } as React.CSSProperties}
+            className="action grow desk:grow-0"
+            style={{ '--action': 'var(--zone)' } as React.CSSProperties}
             disabled={done === 0 && before === 0}
             onClick={() => step.finish(told()) && clear()}
           >

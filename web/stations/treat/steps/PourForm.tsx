@@ -27,7 +27,7 @@ import { Problem } from '../../../kit/Problem.tsx';
 import { QuantityInput } from '../../../kit/QuantityInput.tsx';
 import { WhyNote } from '../../../kit/WhyNote.tsx';
 import { FromScale } from '../Reading.tsx';
-import { StepDeed } from '../StepDeed.tsx';
+import { StepAction } from '../StepAction.tsx';
 import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
 import { heatPulseDose } from './heatPulse.ts';
@@ -254,13 +254,13 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
                 </Figure>
               ))}
             </div>
-            <StepDeed inline colour="var(--color-hot)" onClick={() => step.finish([{ kind: 'noted', note: pulse.note }])}>
+            <StepAction inline colour="var(--color-hot)" onClick={() => step.finish([{ kind: 'noted', note: pulse.note }])}>
               heated dry instead
-            </StepDeed>
+            </StepAction>
           </details>
         )}
         {kettle && <TimerFace view={view} timer={kettle} />}
-        <StepDeed
+        <StepAction
           disabled={fault !== undefined}
           onClick={pourNow}
           colour="var(--color-hot)"
@@ -280,7 +280,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
           }
         >
           poured
-        </StepDeed>
+        </StepAction>
         <Problem>{step.problem}</Problem>
       </div>
     </div>

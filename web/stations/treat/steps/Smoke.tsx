@@ -14,7 +14,7 @@ import { Figure } from '../../../kit/Figure.tsx';
 import { Problem } from '../../../kit/Problem.tsx';
 import { QuantityInput } from '../../../kit/QuantityInput.tsx';
 import { WhyNote } from '../../../kit/WhyNote.tsx';
-import { StepDeed } from '../StepDeed.tsx';
+import { StepAction } from '../StepAction.tsx';
 import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
 import { heatPulseDose, type ShownDose } from './heatPulse.ts';
@@ -59,7 +59,7 @@ export function Smoke({ view }: { view: BatchView }) {
         <p className="mt-3 text-[1.06rem]">
           Drain it through a coffee filter, so that the smallest are not lost. Do not rinse: the cue is on the coat.
         </p>
-        <StepDeed onClick={() => step.finish()}>drained</StepDeed>
+        <StepAction onClick={() => step.finish()}>drained</StepAction>
         <Problem>{step.problem}</Problem>
       </>
     );
@@ -166,9 +166,9 @@ export function Smoke({ view }: { view: BatchView }) {
         />
       )}
       {form === 'heat' && <Problem>{fault}</Problem>}
-      <StepDeed disabled={fault !== undefined} onClick={start}>
+      <StepAction disabled={fault !== undefined} onClick={start}>
         {'atOnce' in dose && dose.atOnce ? 'done' : 'in the smoke: start'}
-      </StepDeed>
+      </StepAction>
       <Problem>{step.problem}</Problem>
     </>
   );

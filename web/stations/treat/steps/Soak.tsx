@@ -15,7 +15,7 @@ import { Problem } from '../../../kit/Problem.tsx';
 import { QuantityInput } from '../../../kit/QuantityInput.tsx';
 import { WhyNote } from '../../../kit/WhyNote.tsx';
 import { FromScale } from '../Reading.tsx';
-import { StepDeed } from '../StepDeed.tsx';
+import { StepAction } from '../StepAction.tsx';
 import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
 import { AfterSoak } from './AfterSoak.tsx';
@@ -73,11 +73,11 @@ function Begin({ view }: { view: BatchView }) {
         }}
       />
       <WeighDry view={view} />
-      <StepDeed
+      <StepAction
         onClick={() => step.record([{ kind: 'timerStarted', timer: newId(), stage: state.stage, step: 'soak', seconds, at: nowInstant() }])}
       >
         in the water: start
-      </StepDeed>
+      </StepAction>
       <Problem>{step.problem}</Problem>
     </>
   );
@@ -101,7 +101,7 @@ function WeighDry({ view }: { view: BatchView }) {
         </Field>
         <button
           type="button"
-          className="deed"
+          className="action"
           disabled={typed === undefined}
           onClick={() => step.note([{ kind: 'weighedDry', grams: typed ?? 0 }])}
         >

@@ -5,7 +5,7 @@ import { nowInstant, useNow } from '../../../data/now.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { Figure } from '../../../kit/Figure.tsx';
 import { Problem } from '../../../kit/Problem.tsx';
-import { StepDeed } from '../StepDeed.tsx';
+import { StepAction } from '../StepAction.tsx';
 import { useStep } from '../useStep.ts';
 
 /** Freezer turns: where it lies now, when it changes over, and how many turns there have really been. */
@@ -26,8 +26,8 @@ export function Turns({ view }: { view: BatchView }) {
         </p>
         <button
           type="button"
-          className="deed mt-4"
-          style={{ '--deed': 'var(--color-frozen)' } as React.CSSProperties}
+          className="action mt-4"
+          style={{ '--action': 'var(--color-frozen)' } as React.CSSProperties}
           onClick={() => step.begin()}
         >
           into the freezer now
@@ -52,17 +52,17 @@ export function Turns({ view }: { view: BatchView }) {
         </p>
       )}
       <TurnsDrawing stays={stays} />
-      <StepDeed
+      <StepAction
         onClick={() => step.record([{ kind: 'turned', at: nowInstant(), into }])}
         colour={into === 'freezer' ? 'var(--color-frozen)' : 'var(--color-cold)'}
         beside={
-          <button type="button" className={enough ? 'deed' : 'quiet'} onClick={() => step.finish()}>
+          <button type="button" className={enough ? 'action' : 'quiet'} onClick={() => step.finish()}>
             {enough ? 'turns done: the rest in the fridge' : 'stop turning'}
           </button>
         }
       >
         into the {into} now
-      </StepDeed>
+      </StepAction>
       <p className="text-[0.95rem] text-ink2">
         A stay counts from {LEAST_FROZEN_HOURS} h frozen; {TURN_HOURS} h are meant.
       </p>

@@ -1,7 +1,7 @@
 import type { CSSProperties, ReactNode } from 'react';
 
 /** The one thing to do at a step, under the thumb on a phone, with what else may be done beside it. */
-export function StepDeed({
+export function StepAction({
   onClick,
   disabled = false,
   colour = 'var(--zone)',
@@ -18,11 +18,11 @@ export function StepDeed({
   children: ReactNode;
 }) {
   return (
-    <div className={inline ? 'mt-4' : 'deed-bar'}>
+    <div className={inline ? 'mt-4' : 'action-bar'}>
       <button
         type="button"
-        className="deed grow desk:grow-0"
-        style={{ '--deed': colour } as CSSProperties}
+        className="action grow desk:grow-0"
+        style={{ '--action': colour } as CSSProperties}
         disabled={disabled}
         onClick={() => void onClick()}
       >

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { boilingPoint_C } from './boiling.ts';
-import { hotDoseOf, pourVolume_mL, readDose, waterFor_mL } from './dose.ts';
+import { firstThatFits, fits, hotDoseOf, pourVolume_mL, readDose, waterFor_mL } from './dose.ts';
 import { coolingOf, corrected, minutesAbove, type PourOver, waterAt } from './pourOver.ts';
 
 const mug = { seed_g: 5, vessel_g: 350, material: 'ceramic', kind: 'mug', air_C: 18 } as const;
@@ -46,5 +46,26 @@ describe('the dose of heat', () => {
     const reading = readDose(live, 70, 5, minute);
     expect(reading.verdict).toBe('short');
     expect(waterAt(reading.total, live)).toBeCloseTo(70, 9);
+  });
+});
+
+describe('a vessel for a dose', () => {
+  const mug = { vessel_g: 350, material: 'ceramic', kind: 'mug', air_C: 18 } as const;
+  const jar = { vessel_g: 450, material: 'glass', kind: 'lidded', air_C: 18 } as const;
+  const dose = { above_C: 75, minutes: 6 };
+  test('is the handiest that holds the water which it takes', () => {
+    expect(firstThatFits([mug, jar], dose, 97, { seed_g: 0.5, seed_mL: 1 })).toBe(jar);
+    expect(firstThatFits([mug, jar], { above_C: 70, minutes: 1 }, 97, { seed_g: 0.5, seed_mL: 1 })).toBe(mug);
+  });
+  test('is the last where none does, and somebody has to name one', () => {
+    expect(firstThatFits([jar, mug], dose, 97, { seed_g: 600, seed_mL: 1200 })).toBe(mug);
+    expect(() => firstThatFits([], dose, 97, { seed_g: 1, seed_mL: 1 })).toThrow('Name a vessel.');
+  });
+  test('never overflows by what is advised, where any vessel fits', () => {
+    for (const seed_mL of [1, 20, 60, 120]) {
+      const found = firstThatFits([mug, jar, { ...jar, kind: 'bowl' as const }], dose, 97, { seed_g: seed_mL * 0.7, seed_mL });
+      const water = waterFor_mL(dose, 97, { ...found, seed_g: seed_mL * 0.7 }, seed_mL);
+      if (water !== undefined) expect(fits(found.kind, water, seed_mL)).toBe(true);
+    }
   });
 });

@@ -68,6 +68,25 @@ export function fits(kind: VesselKind, water_mL: number, seed_mL: number): boole
   return water_mL + seed_mL <= VESSEL_HOLDS_ML[kind] * FULL;
 }
 
+/**
+ * The first of some vessels that holds the water which a dose takes in it, poured `pour_C` hot, with the seed; the last of them where none does.
+ * @throws {RangeError} for no vessel at all.
+ */
+export function firstThatFits<V extends Omit<PourOver, 'water_mL' | 'pour_C' | 'elevation_m' | 'seed_g'>>(
+  vessels: readonly V[],
+  dose: Pick<HeatDose, 'above_C' | 'minutes'>,
+  pour_C: number,
+  { seed_g, seed_mL }: { seed_g: number; seed_mL: number },
+): V {
+  const last = vessels.at(-1);
+  if (!last) throw new RangeError('Name a vessel.');
+  const found = vessels.find((vessel) => {
+    const water_mL = waterFor_mL(dose, pour_C, { ...vessel, seed_g }, seed_mL);
+    return water_mL !== undefined && fits(vessel.kind, water_mL, seed_mL);
+  });
+  return found ?? last;
+}
+
 /** The dose at a minute after the pour. */
 export interface DoseReading {
   /** Minutes above the threshold up to now, and by the time the water has fallen to it. */

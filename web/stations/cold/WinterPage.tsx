@@ -140,7 +140,7 @@ export default function WinterPage() {
           <div>
             <div className="grid grid-cols-2 gap-4">
               <Figure value={Math.round(answer.enough * 100)} unit="in 100">
-                winters free {percent(ENOUGH_SHARE)} of those that need it
+                winters are long enough: {percent(ENOUGH_SHARE)} of those that need cold are ready
               </Figure>
               <Figure value={`${Math.round(answer.ready.low * 100)}–${Math.round(answer.ready.high * 100)}`} unit="%">
                 of viable seeds ready and alive by spring, in 8 winters of 10
@@ -150,7 +150,7 @@ export default function WinterPage() {
                 {shortDate(addDays(out, Math.round(answer.spring.low)))} to {shortDate(addDays(out, Math.round(answer.spring.high)))}
               </Figure>
               <Figure value={`${Math.round(answer.chill.low.at(-1) ?? 0)}–${Math.round(answer.chill.high.at(-1) ?? 0)}`} unit="days">
-                of cold earned by then; {Math.round(answer.needed)} wanted
+                of cold received by then; {Math.round(answer.needed)} needed
               </Figure>
             </div>
             <WhyNote

@@ -94,7 +94,7 @@ export default function PlanStation() {
         >
           <span>method</span>
           <AxisMonths axis={axis} width={PATH_WIDTH} />
-          <span>seeds to start</span>
+          <span className="whitespace-nowrap">seeds to start</span>
           <span>plants, 9 in 10</span>
           <span>drawbacks here</span>
         </div>

@@ -1,6 +1,6 @@
 import { lengthOf } from '@chill/core/calendar/moments.ts';
 import { boilingPoint_C } from '@chill/core/heat/boiling.ts';
-import { fits, hotDoseOf, pourVolume_mL, readDose, TO_SPARE, waterFor_mL } from '@chill/core/heat/dose.ts';
+import { firstThatFits, fits, hotDoseOf, pourVolume_mL, readDose, TO_SPARE, waterFor_mL } from '@chill/core/heat/dose.ts';
 import {
   COOLING_PER_MINUTE,
   coolingOf,
@@ -45,7 +45,12 @@ interface Vessel {
   warmed?: boolean;
   cold?: boolean;
 }
-const MUG: Vessel = { vessel_g: 350, material: 'ceramic', kind: 'mug', air_C: 18 };
+/** What most kitchens have, the handiest first; a grower's own is remembered. Masses are usual ones. */
+const USUAL: Vessel[] = [
+  { vessel_g: 350, material: 'ceramic', kind: 'mug', air_C: 18 },
+  { vessel_g: 450, material: 'glass', kind: 'lidded', air_C: 18 },
+  { vessel_g: 900, material: 'ceramic', kind: 'bowl', air_C: 18 },
+];
 const KINDS: Record<VesselKind, string> = { bowl: 'open bowl', mug: 'mug', lidded: 'lidded jar', flask: 'vacuum flask' };
 
 /** What is poured onto what, with the volume and the heat that give this seed its dose here. `again`: poured once more, and who is to be told. */
@@ -57,10 +62,12 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
   const seeds = countIn(projection.state.counts, ['waiting', 'swollen']);
   const dose = hotDoseOf(species);
   const pulse = heatPulseDose(species, units);
-  const [vessel, setVessel] = useStored<Vessel>('chill.vessel', MUG);
-  const [seed_g, setSeed] = useState<number | undefined>(Math.round(seedMass_g(seeds, species.seed) * 10) / 10);
+  const usual_g = Math.round(seedMass_g(seeds, species.seed) * 10) / 10;
+  const [seed_g, setSeed] = useState<number | undefined>(usual_g);
   const seed_mL = seedVolume_mL(seeds, species.seed);
   const boils = boilingPoint_C(nursery.elevation_m);
+  const fitting = firstThatFits(USUAL, dose, boils - OFF_THE_BOIL_C, { seed_g: usual_g, seed_mL });
+  const [vessel, setVessel] = useStored<Vessel>('chill.vessel', fitting);
   const { warmed, cold, ...rest } = vessel;
   const starts = { ...(warmed && { vessel_C: WARMED_VESSEL_C }), ...(cold && { seed_C: FRIDGE_SEED_C }) };
   const asked = { ...rest, ...starts, seed_g: seed_g ?? 0 };
@@ -126,9 +133,8 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
         </div>
         {overflows && water_mL !== undefined && (
           <p className="mt-3 border-l-4 border-alarm pl-3">
-            That does not fit: {KINDS[vessel.kind] === 'mug' ? 'a mug' : `such a vessel, ${KINDS[vessel.kind]},`} holds about{' '}
-            {showQuantity(VESSEL_HOLDS_ML[vessel.kind], 'volume_mL', units)}. Take a bowl or a lidded jar, warm the vessel first, or pour
-            over the seed in two parts.
+            That does not fit: the {KINDS[vessel.kind]} holds about {showQuantity(VESSEL_HOLDS_ML[vessel.kind], 'volume_mL', units)}. Choose
+            another vessel, warm it first, or pour over the seed in two parts.
           </p>
         )}
         {advice && 'unreachable' in advice && <p className="mt-3 border-l-4 border-alarm pl-3">{advice.unreachable}</p>}
@@ -165,16 +171,8 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
               onChange={(air_C) => air_C !== undefined && setVessel({ ...vessel, air_C })}
             />
           </Field>
-          <Field label="Vessel, empty" error={at('vessel_g')}>
-            <QuantityInput
-              quantity="mass_g"
-              units={units}
-              value={vessel.vessel_g}
-              onChange={(vessel_g) => setVessel({ ...vessel, vessel_g: vessel_g ?? 0 })}
-            />
-          </Field>
           <div className="grid grid-cols-2 gap-3 max-desk:col-span-2">
-            <Field label="a">
+            <Field label="Vessel">
               <select
                 className="written"
                 value={vessel.kind}
@@ -187,7 +185,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
                 ))}
               </select>
             </Field>
-            <Field label="of">
+            <Field label="Made of">
               <select
                 className="written"
                 value={vessel.material}
@@ -199,6 +197,14 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
               </select>
             </Field>
           </div>
+          <Field label="It weighs, empty" error={at('vessel_g')}>
+            <QuantityInput
+              quantity="mass_g"
+              units={units}
+              value={vessel.vessel_g}
+              onChange={(vessel_g) => setVessel({ ...vessel, vessel_g: vessel_g ?? 0 })}
+            />
+          </Field>
         </div>
         <div className="mt-2 flex flex-wrap gap-x-6">
           <label className="flex min-h-12 items-center gap-2">

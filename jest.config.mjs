@@ -1,18 +1,29 @@
-export default {
-  // The gate has the machine to itself: both of its cores, where Jest would leave one free.
-  maxWorkers: '100%',
-  testEnvironment: 'node',
+/** SWC's settings for a module of this syntax. */
+const swc = (parser) => ({
+  jsc: { target: 'es2022', parser: { syntax: 'typescript', ...parser }, transform: { react: { runtime: 'automatic' } } },
+  module: { type: 'es6' },
+});
+const TRANSFORM = '<rootDir>/scripts/jest/transform.mjs';
+
+const shared = {
+  roots: ['model', 'core', 'handbook', 'sim', 'demo', 'server', 'web'].map((folder) => `<rootDir>/${folder}`),
   // On a busy machine an honest test takes its time.
   testTimeout: 60_000,
-  roots: ['model', 'core', 'handbook', 'sim', 'demo', 'server', 'web'].map((folder) => `<rootDir>/${folder}`),
-  testMatch: ['**/*.test.ts'],
-  extensionsToTreatAsEsm: ['.ts'],
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
-    '^.+\\.ts$|/node_modules/@stdlib/math-base-.+\\.js$': [
-      '<rootDir>/scripts/jest/transform.mjs',
-      { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' } },
-    ],
+    '^.+\\.ts$|/node_modules/@stdlib/math-base-.+\\.js$': [TRANSFORM, swc({})],
+    '^.+\\.tsx$': [TRANSFORM, swc({ tsx: true })],
   },
   // Workspace packages export their source, which must be transformed too; so must the arithmetic of distributions be, to be quick.
   transformIgnorePatterns: ['/node_modules/(?!@chill/|@stdlib/math-base-)'],
+};
+
+export default {
+  // The gate has the machine to itself: both of its cores, where Jest would leave one free.
+  maxWorkers: '100%',
+  projects: [
+    { ...shared, displayName: 'computed', testEnvironment: 'node', testMatch: ['**/*.test.ts'] },
+    // What is drawn is tested in a document.
+    { ...shared, displayName: 'drawn', testEnvironment: '<rootDir>/scripts/jest/document.mjs', testMatch: ['**/*.test.tsx'] },
+  ],
 };

@@ -104,7 +104,7 @@ test(
     await expect(towel).toContainText(/wants \d+ seeds, the lot has \d+: all of them would give \d+ to \d+/);
     await plants.fill('30');
     await page.getByLabel('when', { exact: true }).selectOption('startOn');
-    await page.getByLabel('day', { exact: true }).fill('1 Feb');
+    await page.getByLabel('day', { exact: true }).fill('1 Feb 2027');
     await expect(towel).toContainText('choose today or later');
     await grower.press(towel);
     await expect(page.getByText(/^Fridge, crisper: \d+ of 30 bags free .*, \d+ needed\.$/)).toBeVisible();

@@ -23,18 +23,17 @@ export function DateInput({
 }) {
   const read = ahead ? parseComingDate : parseDate;
   const [text, setText] = useState(value ? shortDate(value, today) : '');
-  const [shown, setShown] = useState(value);
-  if (value !== shown) {
-    setShown(value);
+  // Only a day that comes from elsewhere is written over what is typed; what cannot be read yet is left to be typed on.
+  const [given, setGiven] = useState(value);
+  if (value !== given) {
+    setGiven(value);
     const typed = read(text, today);
     if (value && (!typed.ok || typed.value !== value)) setText(shortDate(value, today));
   }
   const type = (next: string) => {
     setText(next);
     const parsed = read(next, today);
-    const date = parsed.ok ? parsed.value : '';
-    setShown(date);
-    onChange(date);
+    onChange(parsed.ok ? parsed.value : '');
   };
   const parsed = read(text, today);
   return (

@@ -84,7 +84,7 @@ export function WishSentence({
             aria-label="day"
             className={`${WORD} min-w-24`}
             today={today}
-            ahead={wording.by === 'readyBy'}
+            ahead
             value={wording.by === 'readyBy' ? wording.readyBy : wording.startOn}
             onChange={(date) => date && change(wording.by === 'readyBy' ? { readyBy: date } : { startOn: date })}
           />

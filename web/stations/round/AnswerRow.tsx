@@ -1,4 +1,4 @@
-import { STAGES, staysAtBench } from '@chill/core/kinds/stages.ts';
+import { isStage, STAGES, staysAtBench } from '@chill/core/kinds/stages.ts';
 import { mostFor } from '@chill/core/ledger/verbs.ts';
 import { COUNT_FIRST, wantsCount } from '@chill/core/mix/swelling.ts';
 import { type Answer, recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
@@ -44,14 +44,12 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
   const set = (part: Partial<Answer>) => setAnswer({ ...answer, ...part });
   const changed = JSON.stringify(answer) !== JSON.stringify(usual);
   const stage = projection.stages[task.stage];
-  const asks = stage ? STAGES[stage.kind].check : 'damp';
-  const inPots = asks === 'pots';
-  const sprouts = (task.check ?? asks) === 'sprouts';
-  const waits = !inPots && !sprouts;
-  const dry = asks === 'dry';
+  const inPots = isStage(stage?.kind, ({ course }) => course === 'grows');
+  const sprouts = task.check === 'sprouts';
+  const damp = task.check === 'damp';
 
   const save = () => {
-    const answered = recordAnswer(task, waits ? answer : { ...answer, damp: undefined }, batch, state, setting, newId);
+    const answered = recordAnswer(task, damp ? answer : { ...answer, damp: undefined }, batch, state, setting, newId);
     if (record(batch, answered)) setAnswer(usual);
   };
   const place = nursery.places.find((one) => one.id === task.toPlaceId);
@@ -68,8 +66,8 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
     <div className="flex max-w-[27rem] flex-wrap items-center gap-x-2.5 gap-y-2 desk:justify-end">
       {task.kind === 'look' && (
         <>
-          {waits && !dry && <Choice label="How damp" options={DAMP} value={answer.damp ?? 'right'} onChange={(damp) => set({ damp })} />}
-          {(sprouts || (waits && !dry)) && (
+          {damp && <Choice label="How damp" options={DAMP} value={answer.damp ?? 'right'} onChange={(how) => set({ damp: how })} />}
+          {(sprouts || damp) && (
             <Tally
               label={sprouts ? 'up' : 'roots'}
               none={sprouts ? undefined : 'no roots'}
@@ -144,7 +142,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
           at the bench
         </Link>
       )}
-      {sight && task.kind === 'look' && <SightNote sight={sight} inPots={inPots} damp={waits && !dry} show={(part) => set(part)} />}
+      {sight && task.kind === 'look' && <SightNote sight={sight} inPots={inPots} damp={damp} show={(part) => set(part)} />}
       {caution && <p className="w-0 min-w-full text-[0.9rem] text-ink2 desk:text-right">{caution}</p>}
       <Problem>{problem}</Problem>
     </div>
@@ -168,7 +166,15 @@ function Tally({
   most: number;
   onChange: (value: number) => void;
 }) {
-  if (none === undefined || stepper.value > 0) return <Stepper {...stepper} />;
+  // While it is being typed it stays, though it may pass through nothing on the way.
+  const [typing, setTyping] = useState(false);
+  if (none === undefined || stepper.value > 0 || typing)
+    return (
+      // biome-ignore lint/a11y/noStaticElementInteractions: it only notices whether the focus is within.
+      <div onFocus={() => setTyping(true)} onBlur={({ currentTarget, relatedTarget }) => setTyping(currentTarget.contains(relatedTarget))}>
+        <Stepper {...stepper} />
+      </div>
+    );
   return (
     <button
       type="button"

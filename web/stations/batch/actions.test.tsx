@@ -1,0 +1,104 @@
+import { beforeEach, describe, expect, test } from '@jest/globals';
+import { cleanup, screen, within } from '@testing-library/react';
+import { UndoButton } from '../../kit/UndoButton.tsx';
+import { batchOf, id, lotOf, nurseryWith, placeId, recorded, show, upTo } from '../../testing.tsx';
+import { CarryTo } from './CarryTo.tsx';
+import { OtherCounts } from './OtherCounts.tsx';
+
+const larch = lotOf('larix-occidentalis');
+const inTheCold = (...told: object[]) => batchOf(larch, 'towel-in-fridge', ...upTo(larch, 'towel-in-fridge', 'coldMoist'), ...told);
+let before = 0;
+const since = () => recorded().slice(before);
+
+beforeEach(() => {
+  localStorage.clear();
+  cleanup();
+  before = recorded().length;
+});
+
+describe('moving a batch', () => {
+  test('to a place that its stage may lie in is one tap', async () => {
+    const acorns = lotOf('larix-occidentalis');
+    const warm = batchOf(acorns, 'towel-in-fridge', ...upTo(acorns, 'towel-in-fridge', 'warmTowel'));
+    const { user } = show(nurseryWith(acorns, [warm]), (view) => <CarryTo view={view} />);
+    await user.click(screen.getByText('Move to another place'));
+    await user.click(screen.getByRole('button', { name: /^Bench/ }));
+    expect(since()).toMatchObject([{ kind: 'carried', placeId: placeId('bench') }]);
+  });
+  test.each([
+    ['Freezer', 'Frozen damp seed earns no cold, and frost may harm it.'],
+    ['Heat mat', 'Too warm there: it earns no cold, and mould grows faster.'],
+  ])('to the %s says first what that does, and is left at that where it is not meant', async (place, says) => {
+    const { user } = show(nurseryWith(larch, [inTheCold()]), (view) => <CarryTo view={view} />);
+    await user.click(screen.getByText('Move to another place'));
+    await user.click(screen.getByRole('button', { name: new RegExp(`^${place}`) }));
+    expect(screen.getByRole('alert').textContent).toContain(says);
+    await user.click(screen.getByRole('button', { name: 'Cancel' }));
+    expect(screen.queryByRole('alert')).toBeNull();
+    expect(since()).toEqual([]);
+    await user.click(screen.getByRole('button', { name: new RegExp(`^${place}`) }));
+    await user.click(screen.getByRole('button', { name: 'Move it all the same' }));
+    expect(since()).toHaveLength(1);
+  });
+  test('of seed that frost kills says so', async () => {
+    const acorns = lotOf('quercus-rubra');
+    const cold = batchOf(acorns, 'sand-in-fridge', ...upTo(acorns, 'sand-in-fridge', 'coldMoist'));
+    const { user } = show(nurseryWith(acorns, [cold]), (view) => <CarryTo view={view} />);
+    await user.click(screen.getByText('Move to another place'));
+    await user.click(screen.getByRole('button', { name: /^Freezer/ }));
+    expect(screen.getByRole('alert').textContent).toContain('Frost kills this seed');
+  });
+});
+
+describe('another count', () => {
+  test('offers what can have happened, up to what is there', async () => {
+    const { user } = show(nurseryWith(larch, [inTheCold()]), (view) => <OtherCounts view={view} />);
+    await user.click(screen.getByText('record another count'));
+    const what = screen.getByRole('combobox', { name: 'what became of them' }) as HTMLSelectElement;
+    // Nothing has sprouted: nothing can have been potted.
+    expect([...what.options].map(({ text }) => text)).toEqual(['floated off', 'swollen', 'mouldy', 'broken', 'lost']);
+    await user.selectOptions(what, 'lost');
+    const count = screen.getByRole('textbox', { name: 'seeds' });
+    await user.clear(count);
+    await user.type(count, '900');
+    expect((count as HTMLInputElement).value).toBe('80');
+    await user.clear(count);
+    await user.type(count, '4');
+    await user.click(screen.getByRole('button', { name: 'log' }));
+    expect(since()).toMatchObject([{ kind: 'seedsMoved', moves: [{ from: 'waiting', to: 'discarded', count: 4 }] }]);
+    expect((count as HTMLInputElement).value).toBe('0');
+  });
+  test('of none asks how many', async () => {
+    const { user } = show(nurseryWith(larch, [inTheCold()]), (view) => <OtherCounts view={view} />);
+    await user.click(screen.getByText('record another count'));
+    await user.click(screen.getByRole('button', { name: 'log' }));
+    expect(screen.getByRole('alert').textContent).toBe('How many? Give a number above 0.');
+    expect(since()).toEqual([]);
+  });
+});
+
+describe('undoing', () => {
+  const [up, potted] = [id(), id()];
+  const grown = () =>
+    inTheCold(
+      { id: up, kind: 'checked', damp: 'right', moves: [{ from: 'waiting', to: 'sprouted', count: 9 }], on: '2026-10-18' },
+      { id: potted, kind: 'seedsMoved', moves: [{ from: 'sprouted', to: 'potted', count: 9 }], on: '2026-10-18' },
+    );
+  test('the latest entry takes one tap', async () => {
+    const { user } = show(nurseryWith(larch, [grown()]), (view) => <UndoButton view={view} events={[{ id: potted }]} />);
+    await user.click(screen.getByRole('button', { name: 'undo: 7QK' }));
+    expect(since()).toMatchObject([{ kind: 'reversed', reverses: potted }]);
+  });
+  test('one that a later entry rests on names that first, and undoes both where both are meant', async () => {
+    const { user } = show(nurseryWith(larch, [grown()]), (view) => <UndoButton view={view} events={[{ id: up }]} />);
+    await user.click(screen.getByRole('button', { name: 'undo: 7QK' }));
+    expect(since()).toEqual([]);
+    const asked = within(screen.getByRole('alert'));
+    expect(asked.getByText(/A later entry rests on this: 9 potted\./)).toBeTruthy();
+    await user.click(asked.getByRole('button', { name: 'Undo it too' }));
+    expect(since()).toMatchObject([
+      { kind: 'reversed', reverses: potted },
+      { kind: 'reversed', reverses: up },
+    ]);
+  });
+});

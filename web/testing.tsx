@@ -1,0 +1,119 @@
+import { startingPlaces } from '@chill/core/kinds/places.ts';
+import { broughtBy } from '@chill/core/lot/lotLedger.ts';
+import { soundShare } from '@chill/core/lot/viability.ts';
+import { NurseryReader } from '@chill/core/schedule/reading.ts';
+import { planFrom, propose } from '@chill/core/ways/propose.ts';
+import { findWay } from '@chill/core/ways/schools.ts';
+import { loadHandbook } from '@chill/handbook/load.ts';
+import type { Batch, Wish } from '@chill/model/batch.ts';
+import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
+import type { LotInHand } from '@chill/model/lot.ts';
+import type { Nursery } from '@chill/model/nursery.ts';
+import type { Species } from '@chill/model/species.ts';
+import type { Way } from '@chill/model/way.ts';
+import { render } from '@testing-library/react';
+import { userEvent } from '@testing-library/user-event';
+import type { ReactNode } from 'react';
+import { MemoryRouter } from 'react-router';
+import { type BatchView, NurseryProvider, type NurseryView } from './data/nursery.ts';
+import { outboxNow } from './data/outbox.ts';
+
+export const TODAY = '2026-10-20';
+const HANDBOOK = loadHandbook();
+let serial = 0;
+/** Ids in the order in which they are asked for. */
+export const id = () => `00000000-0000-4000-8000-${String(++serial).padStart(12, '0')}`;
+
+const NURSERY: Nursery = {
+  name: 'Test bench',
+  latitude_deg: 46,
+  elevation_m: 780,
+  timeZone: 'UTC',
+  lastFrost: { mean: '05-12', sd_days: 9 },
+  settings: { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, confidence: 0.9, frostRisk: 0.1 },
+};
+const PLACES = startingPlaces(id);
+
+/** The id of the place of that kind that every nursery begins with. */
+export function placeId(kind: string): string {
+  return PLACES.find((place) => place.kind === kind)?.id ?? '';
+}
+
+/** A lot of 200 seeds, 17 of 20 tested viable. */
+export function lotOf(speciesId: string, part: Partial<LotInHand> = {}): LotInHand {
+  return {
+    id: id(),
+    code: 'LO-26-01',
+    speciesId,
+    provenance: { kind: 'collected', place: 'a bank', on: '2026-09-01' },
+    seeds: 200,
+    soundness: { kind: 'tested', tested: 20, sound: 17 },
+    unassigned: 120,
+    inBatches: 80,
+    towels: [],
+    version: 1,
+    events: [],
+    ...part,
+  };
+}
+
+/** A batch of eighty seeds of that lot, made on 10 October by a method of its species, with what happened to it since. */
+export function batchOf(lot: LotInHand, wayId: string, ...told: object[]): Batch {
+  const species = HANDBOOK.find((one) => one.id === lot.speciesId) as Species;
+  const wish: Wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: '2026-10-10' } };
+  const request = { species, available: 80, wish, nursery: NURSERY, places: PLACES, today: '2026-10-10' };
+  const way = findWay(species, wayId) as Way;
+  const plan = planFrom(propose(way, { ...request, sound: soundShare(lot.soundness, species), ...broughtBy(lot, '2026-10-10') }), wish, 80);
+  const batch: Batch = { id: id(), lotId: lot.id, code: '7QK', speciesId: species.id, madeOn: '2026-10-10', plan, events: [] };
+  batch.events = told.map(
+    (event, i): LedgerEvent => ({ id: id(), on: '2026-10-12', batchId: batch.id, version: i + 1, recordedAt: '', ...event }) as LedgerEvent,
+  );
+  return batch;
+}
+
+/** The events that bring a batch as far as its stage of that kind, begun on 12 October in the place meant for it. */
+export function upTo(lot: LotInHand, wayId: string, kind: string): object[] {
+  const { stages } = batchOf(lot, wayId).plan;
+  const last = stages.findIndex((stage) => stage.kind === kind);
+  return stages
+    .slice(0, last + 1)
+    .flatMap((stage, i) => [
+      { kind: 'stageStarted', stage: i, placeId: stage.placeId ?? PLACES[0]?.id },
+      ...(i < last ? [{ kind: 'stageFinished', stage: i, moves: [] }] : []),
+    ]);
+}
+
+/** Everything drawn here sees this nursery: one lot, one batch. */
+export function nurseryWith(lot: LotInHand, batches: Batch[], today = TODAY): NurseryView {
+  const now_ms = Date.parse(`${today}T10:00:00Z`);
+  const stored = { nursery: NURSERY, today, now: new Date(now_ms).toISOString(), now_ms, places: PLACES, lots: [lot], handbook: HANDBOOK };
+  const read = new NurseryReader().read({ ...stored, temperatures: [], batches });
+  return {
+    nursery: NURSERY,
+    today,
+    steppable: false,
+    places: PLACES,
+    placesAsMeasured: PLACES,
+    handbook: HANDBOOK,
+    temperatures: [],
+    usedUp: [],
+    closed: 0,
+    ...read,
+  };
+}
+
+/** Draws something within a nursery, with hands to use it. */
+export function show(nursery: NurseryView, what: (view: BatchView) => ReactNode) {
+  const view = nursery.batches[0] as BatchView;
+  const drawn = render(
+    <MemoryRouter>
+      <NurseryProvider value={nursery}>{what(view)}</NurseryProvider>
+    </MemoryRouter>,
+  );
+  return { ...drawn, view, user: userEvent.setup() };
+}
+
+/** What was recorded since, in the order in which it leaves. */
+export function recorded(): NewEvent[] {
+  return outboxNow().pending.flatMap(({ events }) => events);
+}

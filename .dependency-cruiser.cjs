@@ -1,10 +1,10 @@
-/** The arrows of docs/architecture.md: model ← core ← sim ← demo; model, core, handbook ← server, web. */
+/** The arrows of docs/architecture.md: words ← model ← core ← sim ← demo; words, model, core, handbook ← server, web. */
 const only = (from, allowed) => ({
   name: `${from}-imports-only-${allowed.join('-') || 'nothing'}`,
   severity: 'error',
   from: { path: `^${from}/`, pathNot: '\\.test\\.tsx?$' },
   to: {
-    path: '^(model|core|handbook|sim|demo|server|web|e2e)/',
+    path: '^(words|model|core|handbook|sim|demo|server|web|e2e)/',
     pathNot: [`^${from}/`, ...allowed.map((folder) => `^${folder}/`)],
   },
 });
@@ -43,13 +43,20 @@ const coreInOrder = CORE.map((folder, i) => ({
 
 module.exports = {
   forbidden: [
-    only('model', []),
-    only('core', ['model']),
+    only('words', []),
+    only('model', ['words']),
+    only('core', ['words', 'model']),
     only('handbook', ['model']),
-    only('sim', ['core', 'model']),
-    only('demo', ['sim', 'core', 'handbook', 'model']),
-    only('server', ['demo', 'sim', 'core', 'handbook', 'model']),
-    only('web', ['core', 'handbook', 'model']),
+    only('sim', ['words', 'core', 'model']),
+    only('demo', ['words', 'sim', 'core', 'handbook', 'model']),
+    only('server', ['words', 'demo', 'sim', 'core', 'handbook', 'model']),
+    only('web', ['words', 'core', 'handbook', 'model']),
+    {
+      name: 'what-computes-draws-nothing',
+      severity: 'error',
+      from: { path: '^(model|core|sim|server)/' },
+      to: { path: '^words/rich' },
+    },
     ...coreInOrder,
     {
       name: 'core-has-no-other-folder',
@@ -61,7 +68,7 @@ module.exports = {
     {
       name: 'pure-folders-use-no-node',
       severity: 'error',
-      from: { path: '^(model|core|sim)/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^(words|model|core|sim)/', pathNot: '\\.test\\.ts$' },
       to: { dependencyTypes: ['core'] },
     },
     { name: 'no-unresolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },

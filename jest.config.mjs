@@ -6,9 +6,7 @@ const swc = (parser) => ({
 const TRANSFORM = '<rootDir>/scripts/jest/transform.mjs';
 
 const shared = {
-  roots: ['model', 'core', 'handbook', 'sim', 'demo', 'server', 'web'].map((folder) => `<rootDir>/${folder}`),
-  // On a busy machine an honest test takes its time.
-  testTimeout: 60_000,
+  roots: ['words', 'model', 'core', 'handbook', 'sim', 'demo', 'server', 'web'].map((folder) => `<rootDir>/${folder}`),
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
     '^.+\\.ts$|/node_modules/@stdlib/math-base-.+\\.js$': [TRANSFORM, swc({})],
@@ -21,6 +19,8 @@ const shared = {
 export default {
   // The gate has the machine to itself: both of its cores, where Jest would leave one free.
   maxWorkers: '100%',
+  // On a busy machine an honest test takes its time.
+  testTimeout: 60_000,
   projects: [
     { ...shared, displayName: 'computed', testEnvironment: 'node', testMatch: ['**/*.test.ts'] },
     // What is drawn is tested in a document.

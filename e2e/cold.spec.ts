@@ -38,7 +38,7 @@ function loggerFile(): string {
 }
 
 async function choose(page: Page, name: string, content: string | Buffer): Promise<void> {
-  await page.getByLabel(/^(take in a file|another file)$/).setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) });
+  await page.getByLabel(/^(Import a file|Another file)$/).setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) });
 }
 
 test.use({ data: 'demo' });
@@ -56,9 +56,9 @@ test('a warm spell, from the logger’s file to the day on which a bag is due', 
   // Without the logger's readings nothing is known of the spell: the bag is due when it was planned, and says what was not measured.
   await page.goto(`/places/${crisper?.id}`);
   await expect(page.getByText(/readings\. The band is where/)).toBeVisible({ timeout: 20_000 });
-  await grower.press(grower.button('take the logger out'));
-  await grower.press(grower.button('undo: the logger in Fridge, crisper'));
-  await expect(grower.button('put back: the logger in Fridge, crisper')).toBeVisible();
+  await grower.press(grower.button('Undo the logger'));
+  await grower.press(grower.button('Undo: the logger in Fridge, crisper'));
+  await expect(grower.button('Put back: the logger in Fridge, crisper')).toBeVisible();
   await page.goto(`/batch/${code}`);
   await expect(page.getByText(/7\d days not measured, taken at the place’s own figure as 7\d days/)).toBeVisible();
   await expect(page.getByText(/warm spell/)).toHaveCount(0);
@@ -74,13 +74,13 @@ test('a warm spell, from the logger’s file to the day on which a bag is due', 
   await expect(page.getByRole('radio', { name: '°F' })).toBeChecked();
   await expect(page.getByRole('radio', { name: 'day first' })).toBeChecked();
   await grower.barrierFree();
-  await grower.press(grower.button('that is right: read it'));
+  await grower.press(grower.button('Import as shown'));
   await expect(page.getByText(/3,\d{3} readings are good|readings are good/)).toBeVisible();
   await expect(page.getByText(/^1 left out: the sensor had come off/)).toContainText('line 41');
-  await expect(page.getByText(/^1 left out: There is no such day/)).toContainText('line 42');
-  await expect(page.getByText(/^1 left out: that moment has not come yet/)).toContainText('line 43');
+  await expect(page.getByText(/^1 left out: there is no such day/)).toContainText('line 42');
+  await expect(page.getByText(/^1 left out: that moment is in the future/)).toContainText('line 43');
   await expect(page.getByText(/^1 left out: the file ends there without a line end/)).toBeVisible();
-  await grower.press(page.getByRole('button', { name: /^take in the 3,\d{3} good ones$/ }));
+  await grower.press(page.getByRole('button', { name: /^Import the 3,\d{3} good ones$/ }));
   await expect(page.getByText(/^fridge\.csv/)).toBeVisible();
   await expect(page.getByText(/Too warm 3 to 5 Feb/)).toBeVisible();
 
@@ -90,20 +90,20 @@ test('a warm spell, from the logger’s file to the day on which a bag is due', 
   // The same file again adds nothing, and says so.
   await page.goto(`/places/${crisper?.id}`);
   await choose(page, 'fridge.csv', loggerFile());
-  await grower.press(grower.button('that is right: read it'));
-  await grower.press(page.getByRole('button', { name: /^take in the 3,\d{3} good ones$/ }));
+  await grower.press(grower.button('Import as shown'));
+  await grower.press(page.getByRole('button', { name: /^Import the 3,\d{3} good ones$/ }));
   await expect(page.getByRole('alert')).toContainText('there already');
-  await grower.press(grower.button('take nothing in'));
+  await grower.press(grower.button('Cancel'));
   // One reading by hand: what cannot be is refused at its field.
-  await grower.press(grower.button('type a reading'));
-  await grower.press(grower.button('keep it'));
+  await grower.press(grower.button('Type a reading'));
+  await grower.press(grower.button('Save'));
   await expect(page.getByText('Give what the thermometer shows.')).toBeVisible();
   await page.getByRole('textbox', { name: 'It shows' }).fill('39F');
   await page.getByRole('textbox', { name: 'When' }).fill('30 Feb');
-  await grower.press(grower.button('keep it'));
+  await grower.press(grower.button('Save'));
   await expect(page.getByText(/Give a day and a time/)).toBeVisible();
   await page.getByRole('textbox', { name: 'When' }).fill('15 Feb 7:41');
-  await grower.press(grower.button('keep it'));
+  await grower.press(grower.button('Save'));
   await expect(page.getByText(/^typed: 1 reading/)).toBeVisible();
 });
 
@@ -112,23 +112,23 @@ test('a fridge that is too warm is told of at the head of the round, until it is
   const crisper = places.find(({ name }) => name === 'Fridge, crisper');
   const head = page.getByRole('list', { name: 'Places too warm or frozen' });
   await page.goto(`/places/${crisper?.id}`);
-  await grower.press(grower.button('take the logger out'));
-  await grower.press(grower.button('undo: the logger in Fridge, crisper'));
+  await grower.press(grower.button('Undo the logger'));
+  await grower.press(grower.button('Undo: the logger in Fridge, crisper'));
   const type = async (shows: string, when: string, count: number) => {
     await page.getByRole('textbox', { name: 'It shows' }).fill(shows);
     await page.getByRole('textbox', { name: 'When' }).fill(when);
-    await grower.press(grower.button('keep it'));
+    await grower.press(grower.button('Save'));
     await expect(page.getByText(/^typed: 1 reading/)).toHaveCount(count);
   };
-  await grower.press(grower.button('type a reading'));
+  await grower.press(grower.button('Type a reading'));
   await type('14 C', '15 Feb 19:00', 1);
   await type('14 C', '', 2);
   await page.goto('/');
-  await expect(head).toContainText(/Fridge, crisper 14(\.0)? °C: above 10 °C for \d+ h\. \d+ batches lie there and earn no cold\./);
+  await expect(head).toContainText(/Fridge, crisper 14(\.0)? °C: above 10 °C for \d+ h\. \d+ batches lie there and receive no cold\./);
   await grower.barrierFree();
   await grower.press(head.getByRole('link'));
-  await grower.press(grower.button('undo: typed').first());
-  await expect(grower.button('put back: typed').first()).toBeVisible();
+  await grower.press(grower.button('Undo: typed').first());
+  await expect(grower.button('Put back: typed').first()).toBeVisible();
   await page.goto('/');
   await page.getByRole('heading', { level: 1 }).waitFor();
   await expect(head).toHaveCount(0);
@@ -145,8 +145,8 @@ test(
       await page.goto('/');
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       const line = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: new RegExp(`^${code},`) }) });
-      const moved = line.getByRole('button', { name: 'moved' });
-      const turned = line.getByRole('button', { name: 'turned' });
+      const moved = line.getByRole('button', { name: 'Move' });
+      const turned = line.getByRole('button', { name: 'Turn' });
       if (await moved.count()) await grower.press(moved.first());
       else if (await turned.count()) await grower.press(turned.first());
       await page.waitForTimeout(300);
@@ -156,22 +156,22 @@ test(
     expect(kinds.filter((kind) => kind === 'turned').length).toBeGreaterThan(2);
     expect(await finished()).toBe(before + 1);
     await page.goto(`/batch/${code}`);
-    await expect(page.getByRole('heading', { name: 'The cold, as it was' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Cold received' })).toBeVisible();
     await grower.barrierFree();
   },
 );
 
-test('enough winter left? in mid-February: no, and a plan for the fridge instead', async ({ page, grower }) => {
+test('enough winter left in mid-February: no, and a plan for the fridge instead', async ({ page, grower }) => {
   await page.goto('/cold');
-  await grower.press(grower.link('is there enough winter left outside?'));
+  await grower.press(grower.link('Is enough winter left outdoors?'));
   await expect(page.getByText(/^No\. Put out today/)).toBeVisible({ timeout: 30_000 });
   await expect(page.getByRole('heading', { name: 'What to do instead' })).toBeVisible();
   await expect(page.getByText('winters are long enough: 90 % of those that need cold are ready')).toBeVisible();
   await grower.barrierFree();
   const before = (await all(page)).length;
-  await grower.press(grower.link('plan Sand in the fridge'));
+  await grower.press(grower.link('Plan Sand in the fridge'));
   await expect(page).toHaveURL(/\/plan\?.*way=sand-in-fridge/);
-  await grower.press(grower.button('make this batch'));
+  await grower.press(grower.button('Make this batch'));
   await expect.poll(async () => (await all(page)).length, { timeout: 10_000 }).toBe(before + 1);
   // From autumn there is enough.
   await page.goto('/cold/winter');
@@ -192,15 +192,15 @@ test('daily records make the months of the year outdoors, and the readings of th
   }
   const file = { name: 'station.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) };
   await page.goto('/places');
-  await page.getByLabel('work the months out from daily records').setInputFiles({ ...file, buffer: Buffer.from(loggerFile()) });
+  await page.getByLabel('Calculate the months from daily records').setInputFiles({ ...file, buffer: Buffer.from(loggerFile()) });
   await expect(page.getByRole('alert')).toContainText('That is a logger’s file');
-  await page.getByLabel('work the months out from daily records').setInputFiles(file);
+  await page.getByLabel('Calculate the months from daily records').setInputFiles(file);
   await expect(page.getByText(/^9\d\d days from 2024-08-01 to 2027-02-14/)).toBeVisible();
-  await grower.press(grower.button('take these months'));
+  await grower.press(grower.button('Use these months'));
   await expect(page.getByText(/^Single days lie/)).toBeVisible();
   // What was saved is read back, and the form with it: a list opened before that closes again.
   await expect(async () => {
-    await grower.press(page.getByText('take a made-up climate'));
+    await grower.press(page.getByText('Use an example climate'));
     await expect(page.getByRole('button', { name: 'mild wet coast' })).toBeVisible({ timeout: 2_000 });
   }).toPass();
   await grower.barrierFree();
@@ -209,46 +209,57 @@ test('daily records make the months of the year outdoors, and the readings of th
   await choose(page, file.name, file.buffer);
   await expect(page.getByText(/a row for each element/)).toBeVisible();
   await expect(page.getByRole('radio', { name: 'tenths of °C' })).toBeChecked();
-  await grower.press(grower.button('that is right: read it'));
+  await grower.press(grower.button('Import as shown'));
   await expect(page.getByText(/readings are good, from 1 Aug 2024/)).toBeVisible();
-  await grower.press(grower.button('take nothing in'));
+  await grower.press(grower.button('Cancel'));
   await expect(page.getByText(/readings are good/)).toHaveCount(0);
 });
 
 test('a mouldy bag through its steps, a dry one given its water, and a wrong code caught', async ({ page, grower }) => {
   const { code } = await batchOf(page, 'ceanothus-velutinus', 'hot-water-then-towel');
   await page.goto(`/batch/${code}`);
-  const look = page.getByRole('listitem').filter({ hasText: /^look/ }).first();
+  const look = page
+    .getByRole('listitem')
+    .filter({ hasText: /^Check/ })
+    .first();
   await expect(look).toBeVisible();
-  const early = look.getByText('do it early');
+  const early = look.getByText('Do it early');
   if (await early.count()) await grower.press(early);
   await grower.press(look.getByRole('button', { name: /^no mould/ }));
-  await grower.press(look.getByRole('button', { name: 'one more: mould' }));
+  await grower.press(look.getByRole('button', { name: 'One more: mould' }));
   await grower.press(look.getByRole('radio', { name: 'spreading' }));
-  await grower.press(look.getByRole('button', { name: 'log' }));
+  await grower.press(look.getByRole('button', { name: 'Record' }));
   const refresh = page.getByRole('listitem').filter({ hasText: 'rinse, fresh towel' }).first();
-  await expect(refresh).toContainText('take out every mouldy seed first');
+  await expect(refresh).toContainText('Take out every mouldy seed first');
   await expect(refresh).toContainText('Do not sniff at mould');
   await grower.barrierFree();
-  await grower.press(refresh.getByRole('button', { name: 'done' }));
+  await grower.press(refresh.getByRole('button', { name: 'Record' }));
   await expect(page.getByRole('listitem').filter({ hasText: 'rinse, fresh towel' })).toHaveCount(0);
   await expect.poll(() => lastKinds(page, code, 2)).toEqual(['checked', 'refreshed']);
   expect((await eventsOf(page, code)).at(-2)).toMatchObject({ mould: 'spreading', moves: [{ to: 'mouldy', count: 2 }] });
-  await expect(page.getByRole('listitem').filter({ hasText: /^look/ }).first()).toContainText('20 Feb');
+  await expect(
+    page
+      .getByRole('listitem')
+      .filter({ hasText: /^Check/ })
+      .first(),
+  ).toContainText('20 Feb');
 
   const dry = await batchOf(page, 'pinus-ponderosa', 'sand-in-fridge');
   await page.goto(`/batch/${dry.code}`);
-  const next = page.getByRole('listitem').filter({ hasText: /^look/ }).first();
+  const next = page
+    .getByRole('listitem')
+    .filter({ hasText: /^Check/ })
+    .first();
   await expect(next).toBeVisible();
-  const soon = next.getByText('do it early');
+  const soon = next.getByText('Do it early');
   if (await soon.count()) await grower.press(soon);
   await grower.press(next.getByRole('radio', { name: 'dry' }));
-  await grower.press(next.getByRole('button', { name: 'log' }));
-  const water = page.getByRole('listitem').filter({ hasText: 'add water' }).first();
+  await grower.press(next.getByRole('button', { name: 'Record' }));
+  const water = page.getByRole('listitem').filter({ hasText: 'Add water' }).first();
   await expect(water).toContainText(/it was dry: about \d+ mL/);
-  await grower.press(water.getByText('why so much?'));
+  await grower.press(water.getByText('Why so much?'));
   await expect(water).toContainText('What the medium can hold');
-  await grower.press(water.getByRole('button', { name: 'added' }));
+  await grower.press(water.getByRole('button', { name: 'Record' }));
   await expect.poll(() => lastKinds(page, dry.code, 1)).toEqual(['watered']);
 
   // Carried to the other shelf, it is reckoned by that shelf from today.
@@ -258,7 +269,7 @@ test('a mouldy bag through its steps, a dry one given its water, and a wrong cod
 
   const wrong = `${code.slice(0, 2)}${code.endsWith('9') ? '8' : '9'}`;
   await page.goto(`/batch/${wrong}`);
-  await expect(page.getByText('Likely meant:')).toContainText(code);
+  await expect(page.getByText('Did you mean')).toContainText(code);
 });
 
 test('labels for a shelf as a PDF, the round on paper, and a filled sheet typed back in', AT_DESK, async ({ page, grower }) => {
@@ -267,23 +278,23 @@ test('labels for a shelf as a PDF, the round on paper, and a filled sheet typed 
   const { code } = await batchOf(page, 'prunus-virginiana', 'sand-in-fridge');
   await grower.press(page.getByText(code, { exact: true }));
   await grower.barrierFree();
-  const href = await page.getByRole('link', { name: 'make the PDF' }).getAttribute('href');
+  const href = await page.getByRole('link', { name: 'Make the PDF' }).getAttribute('href');
   const pdf = await page.request.get(href as string);
   const document = await getDocument({ data: new Uint8Array(await pdf.body()), verbosity: 0 }).promise;
   const { items } = await (await document.getPage(1)).getTextContent();
   const text = items.map((item) => ('str' in item ? item.str : '')).join(' ');
   expect([document.numPages, text]).toEqual([1, expect.stringContaining(code)]);
-  expect(text).toContain('NOT FOOD: poisonous seed. Throw away? Ask first.');
+  expect(text).toContain('NOT FOOD: poisonous seed. Do not throw away.');
 
   await page.goto('/round/sheet');
-  await expect(page.getByRole('button', { name: 'print the sheet' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Print the sheet' })).toBeVisible();
   await grower.barrierFree();
   await page.emulateMedia({ media: 'print' });
-  await expect(page.getByRole('button', { name: 'print the sheet' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Print the sheet' })).toBeHidden();
   await expect(page.getByText(/walked by/)).toBeVisible();
   await page.emulateMedia({ media: 'screen' });
 
-  await grower.press(grower.link('type a filled one in'));
+  await grower.press(grower.link('Enter a filled sheet'));
   const field = (label: string, of: string) => page.getByRole('textbox', { name: new RegExp(`^${of} .*: ${label}$`) });
   const rows = page.locator('li[data-row]');
   await expect(rows.first()).toBeVisible();
@@ -295,14 +306,14 @@ test('labels for a shelf as a PDF, the round on paper, and a filled sheet typed 
   await field('damp', one).fill('ok');
   await field('mould', one).fill('lots');
   await field('damp', other).fill('.');
-  await grower.press(page.getByRole('button', { name: 'put 2 lines down' }));
+  await grower.press(page.getByRole('button', { name: 'Record 2 lines' }));
   await expect(page.getByText('“lots” is not a number')).toBeVisible();
   expect(await lastKinds(page, other, 1)).not.toEqual([]);
   await page.reload();
   await expect(field('mould', one)).toHaveValue('lots');
   await field('mould', one).fill('1');
-  await grower.press(page.getByRole('button', { name: 'put 2 lines down' }));
-  await expect(page.getByRole('status').filter({ hasText: '2 put down' })).toBeVisible();
+  await grower.press(page.getByRole('button', { name: 'Record 2 lines' }));
+  await expect(page.getByRole('status').filter({ hasText: '2 recorded' })).toBeVisible();
   for (const looked of [one, other]) await expect.poll(() => lastKinds(page, looked, 1)).toEqual(['checked']);
   expect((await eventsOf(page, one)).at(-1)).toMatchObject({ damp: 'right', mould: 'few', moves: [{ to: 'mouldy', count: 1 }] });
   await grower.barrierFree();

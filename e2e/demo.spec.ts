@@ -8,7 +8,7 @@ test('the day steps on, and the simulated seeds go on living', async ({ page, gr
   const note = page.getByRole('button', { name: /the simulated seeds show/ }).first();
   await expect(note).toBeVisible();
   await grower.press(note);
-  await grower.press(grower.button('log'));
+  await grower.press(grower.button('Record'));
   await expect(page.getByText('1 done.')).toBeVisible();
   await grower.passDays(1);
   await expect(page.getByRole('heading', { name: 'Wednesday 17 February' })).toBeVisible();
@@ -18,14 +18,15 @@ test('an undo that a later entry rests on is refused in its place, and undoes bo
   await page.goto('/batch/D3J');
   const entry = page
     .getByRole('listitem')
-    .filter({ hasText: /root out/ })
+    .filter({ hasText: /\d+ germinated/ })
+    .filter({ has: page.getByRole('button', { name: /^Undo/ }) })
     .first();
-  await grower.press(entry.getByRole('button', { name: /^undo/ }));
+  await grower.press(entry.getByRole('button', { name: /^Undo/ }));
   const refusal = entry.getByRole('alert');
   await expect(refusal).toContainText('A later entry rests on this');
   await grower.press(refusal.getByRole('button', { name: 'Cancel' }));
   await expect(refusal).toBeHidden();
-  await grower.press(entry.getByRole('button', { name: /^undo/ }));
+  await grower.press(entry.getByRole('button', { name: /^Undo/ }));
   await grower.press(entry.getByRole('button', { name: /too$/ }));
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await expect(page.getByText('60 seeds: 60 waiting')).toBeVisible();
@@ -36,9 +37,9 @@ test('the run is gone through by keyboard alone, and / opens the log', AT_DESK, 
   await page.goto('/');
   await page.getByRole('heading', { level: 1 }).waitFor();
   await page.keyboard.press('Tab');
-  await expect(page.getByRole('link', { name: 'Skip to the work' })).toBeFocused();
+  await expect(page.getByRole('link', { name: 'Skip to the content' })).toBeFocused();
   await page.keyboard.press('/');
-  const line = page.getByRole('textbox', { name: 'Log line' });
+  const line = page.getByRole('textbox', { name: 'Quick entry' });
   await expect(line).toBeFocused();
   await page.keyboard.press('Escape');
   await expect(line).toBeHidden();
@@ -66,7 +67,7 @@ test('what two people record at once is shown to the second, with both sides', A
   await expect(page.getByText(`Not recorded on ${code}`)).toBeVisible();
   await expect(page.getByText('Meanwhile: seen by the other')).toBeVisible();
   await grower.barrierFree();
-  await grower.press(grower.button('record mine as well'));
+  await grower.press(grower.button('Record mine too'));
   await expect(page.getByText(`Not recorded on ${code}`)).toBeHidden();
   await expect
     .poll(async () => (await (await page.request.get(`${server.address}/api/batches/${batch.id}`)).json()).events.length)
@@ -99,18 +100,18 @@ test('an entry made while the server is away is kept over a reload, and saved wh
 test('a place is changed where it is wrong, and refused where it cannot be', AT_DESK, async ({ page, grower }) => {
   await page.goto('/places');
   await grower.press(grower.link('Heat mat'));
-  await grower.press(grower.button('change it'));
+  await grower.press(grower.button('Change'));
   await page.getByLabel('Temperature').fill('400 F');
-  await grower.press(grower.button('save'));
+  await grower.press(grower.button('Save'));
   await expect(page.getByText('Above 120 °C: is the unit right?')).toBeVisible();
   await page.getByLabel('Temperature').fill('warm');
   await expect(page.getByText('does not begin with a number')).toBeVisible();
   await page.getByLabel('Temperature').fill('75F');
   await page.getByLabel('How many fit').fill('0');
-  await grower.press(grower.button('save'));
+  await grower.press(grower.button('Save'));
   await expect(page.getByText('Give at least 1.')).toBeVisible();
   await page.getByLabel('How many fit').fill('10');
-  await grower.press(grower.button('save'));
+  await grower.press(grower.button('Save'));
   await expect(page.getByText('23.9 °C')).toBeVisible();
 });
 
@@ -127,9 +128,9 @@ test('measures are two keys away, refuse what cannot be, and go into a batch’s
   await page.getByRole('heading', { level: 1 }).waitFor();
   if (grower.touch) await grower.press(grower.button(/^Measures/));
   else await page.keyboard.press('m');
-  const drawer = page.getByRole('dialog', { name: 'Measures' });
-  await expect(drawer.getByRole('heading', { name: 'Measures' })).toBeVisible();
-  if (grower.touch) await grower.press(drawer.getByRole('tab', { name: 'hot water' }));
+  const drawer = page.getByRole('dialog', { name: 'Calculators' });
+  await expect(drawer.getByRole('heading', { name: 'Calculators' })).toBeVisible();
+  if (grower.touch) await grower.press(drawer.getByRole('tab', { name: 'hot-water soak' }));
   else await page.keyboard.press('3');
   await expect(drawer.getByText(/Scalds: pour away from you/)).toBeVisible();
   await expect(drawer.getByText('97.4 °C')).toBeVisible();
@@ -145,7 +146,7 @@ test('measures are two keys away, refuse what cannot be, and go into a batch’s
   await grower.press(drawer.getByRole('button', { name: 'note it' }));
   const said = await drawer.getByText(/^Noted on \w+\.$/).textContent();
   const code = /on (\w+)\./.exec(said ?? '')?.[1];
-  await grower.press(drawer.getByRole('button', { name: 'close' }));
+  await grower.press(drawer.getByRole('button', { name: 'Close' }));
   await page.goto(`/batch/${code}`);
   await expect(page.getByText(/towel water: water \d+(\.\d)? mL/)).toBeVisible();
 });

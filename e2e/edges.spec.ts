@@ -39,7 +39,7 @@ test('bags that are not there are said to be not there, and a misread code is ca
 
 test('a lot that cannot be is refused where it was typed, every fault at once', async ({ page, grower }) => {
   await page.goto('/seeds/new');
-  await grower.press(grower.button('add the lot'));
+  await grower.press(grower.button('Add the lot'));
   for (const says of ['Choose a species from the handbook.', 'Where did it come from?', 'On which day? Roughly is enough.']) {
     await expect(page.getByText(says)).toBeVisible();
   }
@@ -52,24 +52,24 @@ test('a lot that cannot be is refused where it was typed, every fault at once', 
   await page.getByLabel('Day', { exact: true }).fill('3/4/2026');
   await expect(page.getByText('Month or day first?')).toBeVisible();
   await page.getByLabel('Day', { exact: true }).fill('tomorrow');
-  await page.getByLabel('Seeds in hand').fill('2.5');
+  await page.getByLabel('Seeds in stock').fill('2.5');
   await page.getByLabel('Your code').fill('BS-26-01');
-  await page.getByLabel('Sound').fill('12');
+  await page.getByLabel('Viable').fill('12');
   await page.getByLabel('of seeds tested').fill('10');
-  await grower.press(grower.button('add the lot'));
+  await grower.press(grower.button('Add the lot'));
   await expect(page.getByText('Give a whole number: seeds do not come in halves.')).toBeVisible();
-  await page.getByLabel('Seeds in hand').fill('90');
-  await grower.press(grower.button('add the lot'));
-  await expect(page.getByText('More sound than were tested: check both figures.')).toBeVisible();
+  await page.getByLabel('Seeds in stock').fill('90');
+  await grower.press(grower.button('Add the lot'));
+  await expect(page.getByText('More viable than were tested: check both figures.')).toBeVisible();
   await grower.barrierFree();
-  await page.getByLabel('Sound').fill('9');
-  await grower.press(grower.button('add the lot'));
-  await expect(page.getByText('That day has not come yet.')).toBeVisible();
+  await page.getByLabel('Viable').fill('9');
+  await grower.press(grower.button('Add the lot'));
+  await expect(page.getByText('That day is in the future.')).toBeVisible();
   await page.getByLabel('Day', { exact: true }).fill('yesterday');
-  await grower.press(grower.button('add the lot'));
+  await grower.press(grower.button('Add the lot'));
   await expect(page.getByText('Another lot is called BS-26-01 already.')).toBeVisible();
   await page.getByLabel('Your code').fill('PV-27-09');
-  await grower.press(grower.button('add the lot'));
+  await grower.press(grower.button('Add the lot'));
   await expect(page.getByRole('heading', { name: 'Chokecherry' })).toBeVisible();
   await expect(page.getByText('9 of 10 viable (60–98 %)')).toBeVisible();
 });
@@ -77,13 +77,13 @@ test('a lot that cannot be is refused where it was typed, every fault at once', 
 test('a lot is changed, but never below what its batches hold', async ({ page, grower }) => {
   const { lotId } = await batchOf(page, 'amelanchier-alnifolia', 'sand-in-fridge');
   await page.goto(`/seeds/${lotId}`);
-  await grower.press(grower.link('change the record'));
-  await page.getByLabel('Seeds in hand').fill('12');
-  await grower.press(grower.button('save'));
+  await grower.press(grower.link('Change'));
+  await page.getByLabel('Seeds in stock').fill('12');
+  await grower.press(grower.button('Save'));
   await expect(page.getByText(/Its batches hold \d+ seeds already: give \d+ or more\./)).toBeVisible();
-  await page.getByLabel('Seeds in hand').fill('600');
+  await page.getByLabel('Seeds in stock').fill('600');
   await page.getByLabel('Note', { exact: true }).fill('a second tin was found');
-  await grower.press(grower.button('save'));
+  await grower.press(grower.button('Save'));
   await expect(page.getByText('a second tin was found')).toBeVisible();
   await expect(page.getByText('600 seeds in all:')).toBeVisible();
 });
@@ -101,17 +101,15 @@ test(
     await expect(page.getByText('a whole number from 1 to 99999')).toBeVisible();
     await expect(towel).toHaveText(before ?? '');
     await plants.fill('5000');
-    await expect(towel).toContainText(/wants \d+ seeds, the lot has \d+: all of them would give \d+ to \d+/);
+    await expect(towel).toContainText(/needs [\d,]+ seeds, the lot has \d+: all of them would give \d+–\d+/);
     await plants.fill('30');
     await page.getByLabel('when', { exact: true }).selectOption('startOn');
     await page.getByLabel('day', { exact: true }).fill('1 Feb 2027');
     await expect(towel).toContainText('choose today or later');
     await grower.press(towel);
     await expect(page.getByText(/^Fridge, crisper: \d+ of 30 bags free .*, \d+ needed\.$/)).toBeVisible();
-    await grower.press(grower.button('make this batch'));
-    await expect(
-      page.getByText('It would start before it was made: plan from today.').or(page.getByText('would start before')),
-    ).toBeVisible();
+    await grower.press(grower.button('Make this batch'));
+    await expect(page.getByText('It would start before today: plan from today.').or(page.getByText('would start before'))).toBeVisible();
     await grower.barrierFree();
     await page.reload();
     await expect(plants, 'the wish survives a reload').toHaveValue('30');
@@ -159,8 +157,8 @@ test('the label prints alone, with its code, its dates and what must not be thro
   await expect(page.getByText('NOT FOOD: poisonous seed.')).toBeVisible();
   await grower.barrierFree();
   await page.emulateMedia({ media: 'print' });
-  await expect(page.getByText('Throw away? Ask first.')).toBeVisible();
-  for (const screenOnly of [page.getByRole('navigation', { name: 'Stations' }), page.getByRole('button', { name: 'print the label' })]) {
+  await expect(page.getByText('Do not throw away.')).toBeVisible();
+  for (const screenOnly of [page.getByRole('navigation', { name: 'Stations' }), page.getByRole('button', { name: 'Print the label' })]) {
     await expect(screenOnly.first()).toBeHidden();
   }
 });
@@ -170,13 +168,13 @@ test('everything that happened can be taken back from the batch’s own page, in
   await page.goto(`/batch/${code}`);
   const bar = page.getByText(/^\d+ seeds: /).first();
   const before = await bar.textContent();
-  await grower.press(page.getByText('record another count'));
-  await page.getByRole('combobox', { name: 'what became of them' }).selectOption('broken');
+  await grower.press(page.getByText('Record another count'));
+  await page.getByRole('combobox', { name: 'Who became what' }).selectOption('broken');
   await page.getByRole('textbox', { name: 'seeds', exact: true }).fill('2');
-  const form = page.locator('details').filter({ hasText: 'record another count' });
-  await grower.press(form.getByRole('button', { name: 'log' }));
+  const form = page.locator('details').filter({ hasText: 'Record another count' });
+  await grower.press(form.getByRole('button', { name: 'Record' }));
   await expect(bar).toContainText('2 broken');
-  await grower.press(grower.button(`undo: ${code}`));
+  await grower.press(grower.button(`Undo: ${code}`));
   await expect(bar).toHaveText(before ?? '');
   await expect(page.getByText('2 broken', { exact: true })).toHaveCSS('text-decoration-line', 'line-through');
   const stored = async () => (await (await page.request.get(`/api/batches/${id}`)).json()).events.at(-1).kind;
@@ -186,12 +184,12 @@ test('everything that happened can be taken back from the batch’s own page, in
 test('every figure answers why', ONLY_LOOKS, async ({ page, grower }) => {
   const { code } = await batchOf(page, 'balsamorhiza-sagittata', 'sand-in-fridge');
   await page.goto(`/batch/${code}`);
-  await grower.press(page.getByText('why then?'));
+  await grower.press(page.getByText('Why then?'));
   await expect(page.getByText('The best day is where ready × alive is highest')).toBeVisible();
   await expect(page.getByText(/Part of this is assumed/)).toBeVisible();
   const warm = await batchOf(page, 'camassia-quamash', 'towel-in-fridge');
   await page.goto(`/batch/${warm.code}`);
-  await grower.press(page.getByText('why so many?'));
+  await grower.press(page.getByText('Why so many?'));
   await expect(page.getByText('Progress adds up in degree-days')).toBeVisible();
   await page.goto(`/seeds/${warm.lotId}`);
   await grower.press(page.getByText('why?'));
@@ -201,14 +199,14 @@ test('every figure answers why', ONLY_LOOKS, async ({ page, grower }) => {
 
 test('units are the grower’s own, everywhere, once they are changed', async ({ page, grower }) => {
   await page.goto('/places');
-  await grower.press(page.getByText('change the nursery itself'));
+  await grower.press(page.getByText('Change the nursery'));
   await expect(page.getByLabel('Latitude')).toHaveValue('46.3 N');
   await grower.press(page.getByRole('radio', { name: /°F/ }));
   await page.getByLabel('Height above the sea').fill('20000 ft');
-  await grower.press(grower.button('save the nursery'));
+  await grower.press(grower.button('Save the nursery'));
   await expect(page.getByText('At most 6000 m.')).toBeVisible();
   await page.getByLabel('Height above the sea').fill('2560 ft');
-  await grower.press(grower.button('save the nursery'));
+  await grower.press(grower.button('Save the nursery'));
   await expect(page.getByText('−0.4 °F')).toBeVisible();
   await page.goto('/handbook/pinus-ponderosa');
   await expect(page.getByText('6 to 16 days at 71.6 °F')).toBeVisible();

@@ -17,7 +17,7 @@ test(
     await expect(page.getByRole('option').first()).toContainText('AA-25-02');
     await grower.barrierFree();
     await field.fill('zzzzzz');
-    await expect(page.getByText('Nothing is called like “zzzzzz”.')).toBeVisible();
+    await expect(page.getByText('Nothing is called “zzzzzz”.')).toBeVisible();
     await field.fill('8ua');
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { level: 1 })).toContainText('Sulphur-flower buckwheat');
@@ -51,8 +51,8 @@ test('a list is looked through, ordered and grouped, and the address keeps how',
   await expect(page).toHaveURL(/by=code/);
   await grower.barrierFree();
   await page.goto('/seeds?by=left');
-  await expect(page.getByRole('list', { name: 'Seeds in hand' }).getByRole('link').first()).toContainText('2710');
-  await grower.press(grower.button('show the lots that are used up'));
+  await expect(page.getByRole('list', { name: 'Seeds in stock' }).getByRole('link').first()).toContainText('2710');
+  await grower.press(grower.button('Show lots that are used up'));
   await expect(page.getByText('None: every lot has seeds left')).toBeVisible();
 });
 
@@ -89,6 +89,6 @@ test('a damaged data file shows a notice that says what to do', AT_DESK, async (
     route.fulfill({ json: { status: 'damaged', today: '2027-02-16', lastBackup: '2027-02-14T04:00:00Z', fault: 'page 7' } }),
   );
   await page.goto('/');
-  await expect(page.getByText('The last sound backup is of 14 Feb. Stop Chill, and put it back')).toBeVisible();
+  await expect(page.getByText('The last good backup is of 14 Feb. Stop Chill, and put it back')).toBeVisible();
   await grower.barrierFree();
 });

@@ -35,21 +35,21 @@ function minutes(until: string): Buffer {
 export async function longestTasks(page: Page): Promise<{ winters: number; readings: number }> {
   await page.goto('/cold/winter');
   await page.getByText(/^(Yes|No|Perhaps)\./).waitFor({ timeout: 60_000 });
-  await page.getByLabel('Winters reckoned').waitFor({ state: 'detached', timeout: 60_000 });
+  await page.getByLabel('Winters simulated').waitFor({ state: 'detached', timeout: 60_000 });
   const winters = await longestDuring(page, async () => {
     await page.getByRole('textbox', { name: 'Out from' }).fill('1 Dec 2026');
     await page.keyboard.press('Tab');
-    await page.getByLabel('Winters reckoned').waitFor({ timeout: 10_000 });
-    await page.getByLabel('Winters reckoned').waitFor({ state: 'detached', timeout: 60_000 });
+    await page.getByLabel('Winters simulated').waitFor({ timeout: 10_000 });
+    await page.getByLabel('Winters simulated').waitFor({ state: 'detached', timeout: 60_000 });
   });
   const places = (await (await page.request.get('/api/places')).json()) as { id: string; kind: string }[];
   await page.goto(`/places/${places.find(({ kind }) => kind === 'fridge')?.id}`);
   await page
-    .getByLabel('take in a file')
+    .getByLabel('Import a file')
     .setInputFiles({ name: 'million.csv', mimeType: 'text/csv', buffer: minutes('2027-02-16T00:00:00Z') });
-  await page.getByRole('button', { name: 'that is right: read it' }).waitFor();
+  await page.getByRole('button', { name: 'Import as shown' }).waitFor();
   const readings = await longestDuring(page, async () => {
-    await page.getByRole('button', { name: 'that is right: read it' }).click();
+    await page.getByRole('button', { name: 'Import as shown' }).click();
     await page.getByRole('button', { name: /^take (them|in the)/ }).click({ timeout: 180_000 });
     await page.getByText(/^million\.csv/).waitFor({ timeout: 60_000 });
   });

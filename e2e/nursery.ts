@@ -92,7 +92,7 @@ export class Grower {
     if (days <= 3) {
       for (let i = 0; i < days; i++) {
         const stepped = this.page.waitForResponse('**/api/clock/step');
-        await this.press(this.button('next day'));
+        await this.press(this.button('Next day'));
         await stepped;
       }
       return;

@@ -1,27 +1,7 @@
 import { expect, Grower, ONLY_LOOKS, test } from './nursery.ts';
+import { SCREENS } from './screens.ts';
 
-/** Every screen, and whether it is looked at in the dim light of the shed as well. */
-const SCREENS = [
-  '/',
-  '/seeds',
-  '/seeds/new',
-  '/plan',
-  '/treat',
-  '/cold',
-  '/cold/winter',
-  '/labels',
-  '/round/sheet',
-  '/round/typed',
-  '/warm',
-  '/pots',
-  '/findings',
-  '/handbook?cue=smoke',
-  '/handbook/ceanothus-velutinus',
-  '/handbook/ceanothus-velutinus/change',
-  '/handbook/key',
-  '/places',
-  '/nowhere',
-];
+/** Those that are looked at in the dim light of the shed as well. */
 const DIM = new Set(['/', '/plan', '/cold', '/cold/winter', '/places', '/labels']);
 
 for (const screen of SCREENS)

@@ -37,7 +37,7 @@ const scalded = begun('ceanothus-velutinus', 'hot-water-then-sand');
 const filed = begun('iliamna-rivularis', 'sandpaper');
 
 const weigh = async (page: Page) => {
-  await page.getByRole('radio', { name: 'count', exact: true }).click();
+  await page.getByRole('radio', { name: 'Count', exact: true }).click();
   await page.getByRole('radio', { name: 'by weight' }).click();
   await page.getByLabel('The whole lot weighs').fill('1.36 g');
   for (const [i, grams] of ['0.41 g', '0.42 g'].entries()) {
@@ -46,10 +46,10 @@ const weigh = async (page: Page) => {
   }
 };
 const pourAndRead = async (page: Page) => {
-  await page.getByRole('button', { name: 'poured' }).click();
-  await page.getByRole('button', { name: 'attach the thermometer' }).click();
+  await page.getByRole('button', { name: 'Poured' }).click();
+  await page.getByRole('button', { name: 'Attach the thermometer' }).click();
   await page.waitForTimeout(20_000);
-  await page.getByRole('button', { name: 'take it' }).click();
+  await page.getByRole('button', { name: 'Use it' }).click();
 };
 
 const VIEWS: View[] = [
@@ -62,7 +62,7 @@ const VIEWS: View[] = [
   {
     name: 'winter',
     path: '/cold/winter',
-    prepare: (page) => page.getByLabel('Winters reckoned').waitFor({ state: 'detached', timeout: 60_000 }),
+    prepare: (page) => page.getByLabel('Winters simulated').waitFor({ state: 'detached', timeout: 60_000 }),
   },
   { name: 'warm', path: '/warm' },
   { name: 'pots', path: '/pots' },

@@ -43,59 +43,59 @@ test('a fleshy tree seed, from harvest to a split plan', async ({ page, grower }
     await page.getByLabel('Coordinates').fill('118.2, 46.3');
     await page.getByLabel('Day', { exact: true }).fill('28 Aug');
     await page.getByLabel('Permission').fill('the valley trust, V-26');
-    await page.getByLabel('Seeds in hand').fill('900');
+    await page.getByLabel('Seeds in stock').fill('900');
     await grower.press(page.getByRole('radio', { name: 'not known' }));
-    await grower.press(grower.button('add the lot'));
+    await grower.press(grower.button('Add the lot'));
     await expect(page.getByText('are the two swapped?')).toBeVisible();
     await page.getByLabel('Coordinates').fill('46°18′43″N 117°58′48″W');
     await grower.barrierFree();
-    await grower.press(grower.button('add the lot'));
+    await grower.press(grower.button('Add the lot'));
     await expect(page.getByText('46.3119° N, 117.9800° W')).toBeVisible();
   });
 
   await test.step('counted by weight, sorted in water, a few cut', async () => {
-    await grower.press(page.getByRole('radio', { name: 'count', exact: true }));
+    await grower.press(page.getByRole('radio', { name: 'Count', exact: true }));
     await grower.press(page.getByRole('radio', { name: 'by weight' }));
     await page.getByLabel('The whole lot weighs').fill('84 g');
-    await grower.press(grower.button(/^set the drawer/));
+    await grower.press(grower.button(/^Set the stock/));
     await expect(page.getByText('Weigh at least one counted sample.')).toBeVisible();
     for (const [i, grams] of ['9.4 g', '9.6', '9.5 g'].entries()) {
-      if (i === 2) await grower.press(grower.button('one more sample'));
+      if (i === 2) await grower.press(grower.button('Add a sample'));
       await page.getByLabel(`Seeds in sample ${i + 1}`).fill('100');
       await page.getByLabel(`Mass of sample ${i + 1}`).fill(grams);
     }
-    await expect(page.getByText(/884 seeds, somewhere from 8\d\d to 9\d\d/)).toBeVisible();
+    await expect(page.getByText(/884 seeds, between 8\d\d and 9\d\d/)).toBeVisible();
     await page.getByLabel('Mass of sample 3').fill('9.5 miles');
-    await grower.press(grower.button(/^set the drawer/));
+    await grower.press(grower.button(/^Set the stock/));
     await expect(page.getByText('Give a mass.').first()).toBeVisible();
     await page.getByLabel('Mass of sample 3').fill('9.5');
-    await grower.press(grower.button('set the drawer to 884'));
-    await expect(page.getByText('884 seeds in the drawer.')).toBeVisible();
+    await grower.press(grower.button('Set the stock to 884'));
+    await expect(page.getByText('884 seeds in stock.')).toBeVisible();
 
-    await grower.press(page.getByRole('radio', { name: 'sort' }));
-    await expect(page.getByText(/Sinkers are usually sound/)).toBeVisible();
+    await grower.press(page.getByRole('radio', { name: 'Sort' }));
+    await expect(page.getByText(/Sinkers are usually viable/)).toBeVisible();
     await page.getByLabel('Floaters taken out').fill('9999');
-    await grower.press(grower.button('write it down'));
-    await expect(page.getByText('Only 884 seeds are in the drawer')).toBeVisible();
+    await grower.press(grower.button('Record'));
+    await expect(page.getByText('Only 884 seeds are in stock')).toBeVisible();
     await page.getByLabel('Floaters taken out').fill('84');
-    await grower.press(grower.button('write it down'));
+    await grower.press(grower.button('Record'));
     await expect(page.getByText('84 sorted out.')).toBeVisible();
 
-    await grower.press(page.getByRole('radio', { name: 'test' }));
-    await expect(page.getByText(/on a towel sound seed would look dead/)).toBeVisible();
-    await page.getByLabel('Sound', { exact: true }).fill('18');
+    await grower.press(page.getByRole('radio', { name: 'Test' }));
+    await expect(page.getByText(/on a towel, viable seed would look dead/)).toBeVisible();
+    await page.getByLabel('Viable', { exact: true }).fill('18');
     await page.getByLabel('of seeds cut').fill('20');
-    await grower.press(grower.button('write it down'));
+    await grower.press(grower.button('Record'));
     await expect(page.getByText('18 of 20 viable (70–97 %)')).toBeVisible();
-    expect(await everySeed(grower)).toEqual({ 'in the drawer': 780, 'cut to look': 20, 'sorted out': 84 });
+    expect(await everySeed(grower)).toEqual({ 'in stock': 780, 'cut test': 20, 'sorted out': 84 });
     await grower.barrierFree();
   });
 
   await test.step('the schools weighed, how long in the cold, and cells against sprouting first', async () => {
-    await grower.press(grower.link('plan from it'));
-    const ways = page.getByRole('list', { name: 'Ways, the best first' });
-    await expect(ways.getByRole('button', { name: /^Winter outdoors/ })).toBeVisible();
-    await expect(page.getByText(/that make no sense for this seed, and why/)).toBeVisible();
+    await grower.press(grower.link('Plan with this lot'));
+    const ways = page.getByRole('list', { name: 'Methods, best first' });
+    await expect(ways.getByRole('button', { name: /^Outdoors over winter/ })).toBeVisible();
+    await expect(page.getByText(/that do not suit this seed, and why/)).toBeVisible();
     await expect(page.getByRole('img', { name: /^towel: take out after .*sand: take out after/ })).toBeVisible();
     await grower.press(ways.getByRole('button', { name: /^Sand in the fridge/ }));
     await expect(page.getByText(/in the fridge, \d+ checks and about/)).toBeVisible();
@@ -111,10 +111,10 @@ test('a fleshy tree seed, from harvest to a split plan', async ({ page, grower }
     const chosen = page.getByRole('checkbox', { checked: true });
     while ((await chosen.count()) > 0) await chosen.first().uncheck();
     await page.getByRole('checkbox', { name: /^Sand in the fridge/ }).check();
-    await page.getByRole('checkbox', { name: /^Nothing done/ }).check();
+    await page.getByRole('checkbox', { name: /^No treatment/ }).check();
     await expect(page.getByText(/four times in five, takes/)).toBeVisible();
     await page.getByRole('textbox', { name: 'seeds in each arm' }).fill('60');
-    await grower.press(grower.button('make the trial'));
+    await grower.press(grower.button('Make the trial'));
     await expect(page.getByRole('heading', { name: 'Black cherry: a trial' })).toBeVisible();
     await expect(page.getByText('the control, 60 seeds')).toBeVisible();
     const dealt = await page.getByRole('list').last().locator('.code').allTextContents();
@@ -126,8 +126,8 @@ test('a fleshy tree seed, from harvest to a split plan', async ({ page, grower }
     await page.goto('/seeds');
     await grower.press(grower.link(/Black cherry/));
     const parts = await everySeed(grower);
-    expect(parts['in the drawer']).toBe(660);
-    await grower.press(grower.button('undo'));
+    expect(parts['in stock']).toBe(660);
+    await grower.press(grower.button('Undo'));
     await expect(page.getByText('17 of 20')).toHaveCount(0);
   });
 });
@@ -147,18 +147,18 @@ test('a smoke species in the south, where spring comes in September', AT_DESK, a
   await grower.press(page.getByRole('option', { name: /Cape snow everlasting/ }));
   await page.getByLabel('Place').fill('A burn');
   await page.getByLabel('Day', { exact: true }).fill('10 Feb 2026');
-  await page.getByLabel('Seeds in hand').fill('1500');
-  await page.getByLabel('Sound').fill('14');
+  await page.getByLabel('Seeds in stock').fill('1500');
+  await page.getByLabel('Viable').fill('14');
   await page.getByLabel('of seeds tested').fill('20');
-  await grower.press(grower.button('add the lot'));
-  await grower.press(grower.link('plan from it'));
+  await grower.press(grower.button('Add the lot'));
+  await grower.press(grower.link('Plan with this lot'));
   // The frosts of the coming southern winter end in August.
   await expect(page.getByText(/Plant out by 2\d Aug 2027/)).toBeVisible();
-  const first = page.getByRole('list', { name: 'Ways, the best first' }).getByRole('button').first();
+  const first = page.getByRole('list', { name: 'Methods, best first' }).getByRole('button').first();
   await expect(first).toContainText('Smoke, then warm');
   await page.getByLabel('when', { exact: true }).selectOption('asSoonAs');
   await expect(first).toContainText('starts 5 Oct');
-  await grower.press(page.getByText(/that make no sense for this seed, and why/));
+  await grower.press(page.getByText(/that do not suit this seed, and why/));
   await expect(page.getByText(/this seed needs smoke/)).toBeVisible();
   await page.getByLabel('when', { exact: true }).selectOption('startOn');
   await page.getByLabel('day', { exact: true }).fill('1 Jun 2026');
@@ -177,49 +177,49 @@ async function writeDown(
   await grower.press(page.getByRole('option', { name: lot.option }));
   await page.getByLabel('Place').fill('Home');
   await page.getByLabel('Day', { exact: true }).fill(lot.day);
-  await page.getByLabel('Seeds in hand').fill(lot.seeds);
+  await page.getByLabel('Seeds in stock').fill(lot.seeds);
   await grower.press(page.getByRole('radio', { name: 'not known' }));
   if (lot.moist) await grower.press(page.getByRole('radio', { name: 'moist' }));
-  await grower.press(grower.button('add the lot'));
-  await expect(page.getByText('in the drawer, in no batch')).toBeVisible();
+  await grower.press(grower.button('Add the lot'));
+  await expect(page.getByText('in stock, in no batch')).toBeVisible();
 }
 
 test('a towel test is a small batch: begun, looked at, read, and the lot knows', async ({ page, grower }) => {
   await settle(grower);
   await writeDown(grower, { find: 'purple cone', option: /^Purple coneflower/, day: '20 Sep', seeds: '300' });
   await expect(page.getByText(/not tested; such seed is usually about 75 % viable/)).toBeVisible();
-  await grower.press(page.getByRole('radio', { name: 'test', exact: true }));
-  await expect(page.getByText('a towel shows not only what is sound but what sprouts')).toBeVisible();
+  await grower.press(page.getByRole('radio', { name: 'Test', exact: true }));
+  await expect(page.getByText('a towel shows what is viable and what germinates')).toBeVisible();
   await page.getByRole('textbox', { name: 'seeds to test' }).fill('20');
   await grower.barrierFree();
-  await grower.press(grower.button('start the test'));
+  await grower.press(grower.button('Start the test'));
   await expect(page.getByRole('heading', { name: /^Bag/ })).toBeVisible();
   const code = page.url().match(/batch\/(\w+)\//)?.[1] ?? '';
   await page.goto(`/batch/${code}`);
   await expect(page.getByText('a test of 20 seeds')).toBeVisible();
   await page.goto('/');
-  await grower.press(grower.button('begun'));
+  await grower.press(grower.button('Start'));
   await grower.passDays(1);
-  await grower.press(grower.button('moved'));
+  await grower.press(grower.button('Move'));
   for (const [days, up] of [
     [8, 9],
     [6, 5],
   ] as const) {
     await grower.passDays(days);
     await page.goto('/');
-    await page.getByRole('textbox', { name: 'up', exact: true }).fill(String(up));
-    await grower.press(grower.button('log'));
-    await expect(page.getByRole('button', { name: 'potted' }), 'a test asks nobody to lift').toHaveCount(0);
+    await page.getByRole('textbox', { name: 'germinated', exact: true }).fill(String(up));
+    await grower.press(grower.button('Record'));
+    await expect(page.getByRole('button', { name: 'Pot' }), 'a test asks nobody to lift').toHaveCount(0);
   }
   await grower.passDays(30);
   await page.goto('/');
-  await expect(page.getByText('read the test')).toBeVisible();
-  await grower.press(grower.button('finish'));
+  await expect(page.getByText('Read the test')).toBeVisible();
+  await grower.press(grower.button('Finish'));
   await page.goto('/seeds');
   await grower.press(grower.link(/Purple coneflower/));
-  await expect(page.getByText(/^14 of 20 came on a towel\. With that, \d+–\d+ % viable/)).toBeVisible();
+  await expect(page.getByText(/^14 of 20 germinated on a towel\. With that, \d+–\d+ % viable/)).toBeVisible();
   await expect(page.getByText('on the towel')).toBeVisible();
-  expect(await everySeed(grower)).toEqual({ 'in the drawer': 280, [`${code} on test`]: 20 });
+  expect(await everySeed(grower)).toEqual({ 'in stock': 280, [`${code} on test`]: 20 });
   await page.goto('/findings');
   await expect(page.getByText('No batch is closed yet.')).toBeVisible();
 });
@@ -229,32 +229,32 @@ test('acorns count down from harvest, on their page and on the round, until they
   await writeDown(grower, { find: 'red oak', option: /^Northern red oak/, day: '25 Sep', seeds: '120' });
   // Seed that dies when it dries is kept moist unless somebody says otherwise.
   await expect(page.getByText(/Kept moist it lasts until about \d+ Apr 2027/)).toBeVisible();
-  await grower.press(page.getByRole('radio', { name: 'move' }));
+  await grower.press(page.getByRole('radio', { name: 'Move' }));
   await grower.press(page.getByRole('radio', { name: 'dry', exact: true }));
   await page.getByLabel('Where').fill('a paper bag');
-  await grower.press(grower.button('write it down'));
-  await expect(page.getByText(/It dies when it dries. In the open air it lives until about 9 Oct, 4 days from now/)).toBeVisible();
+  await grower.press(grower.button('Record'));
+  await expect(page.getByText(/Drying kills it. In the open air it lives until about 9 Oct, 4 days from now/)).toBeVisible();
   await page.goto('/');
-  await expect(page.getByRole('list', { name: 'Seed that must not dry' })).toContainText('Northern red oak');
+  await expect(page.getByRole('list', { name: 'Seed that must not dry out' })).toContainText('Northern red oak');
   await grower.barrierFree();
   await grower.press(grower.link(/Northern red oak/));
-  await grower.press(page.getByRole('radio', { name: 'move' }));
+  await grower.press(page.getByRole('radio', { name: 'Move' }));
   await grower.press(page.getByRole('radio', { name: 'moist' }));
   await page.getByLabel('Where').fill('crisper, in damp peat');
-  await grower.press(grower.button('write it down'));
+  await grower.press(grower.button('Record'));
   await expect(page.getByText(/Kept moist it lasts until about \d+ Apr 2027/)).toBeVisible();
   await page.goto('/');
-  await expect(page.getByRole('list', { name: 'Seed that must not dry' })).toHaveCount(0);
+  await expect(page.getByRole('list', { name: 'Seed that must not dry out' })).toHaveCount(0);
   await page.goto('/seeds');
   await grower.press(grower.link(/Northern red oak/));
-  await grower.press(grower.button('undo'));
-  await expect(page.getByText(/It dies when it dries/)).toBeVisible();
+  await grower.press(grower.button('Undo'));
+  await expect(page.getByText(/Drying kills it/)).toBeVisible();
 });
 
 test('the nursery’s own months decide what a winter outdoors is worth', AT_DESK, async ({ page, grower }) => {
   await settle(grower);
   await writeDown(grower, { find: 'amelanchier', option: /serviceberry/i, day: '28 Jul', seeds: '400' });
-  await grower.press(grower.link('plan from it'));
+  await grower.press(grower.link('Plan with this lot'));
   await expect(
     page
       .getByText(/its winter is a guess from the latitude/)
@@ -262,10 +262,10 @@ test('the nursery’s own months decide what a winter outdoors is worth', AT_DES
       .first(),
   ).toBeVisible();
   await page.goto('/places');
-  await grower.press(page.getByText('change the months'));
+  await grower.press(page.getByText('Change the months'));
   await page.getByLabel('January, mean minimum').fill('5');
   await page.getByLabel('January, mean maximum').fill('3');
-  await grower.press(grower.button('save the months'));
+  await grower.press(grower.button('Save the months'));
   await expect(page.getByText('The mean minimum must be below the mean maximum.')).toBeVisible();
   for (const month of [
     'January',
@@ -284,9 +284,9 @@ test('the nursery’s own months decide what a winter outdoors is worth', AT_DES
     await page.getByLabel(`${month}, mean minimum`).fill('22');
     await page.getByLabel(`${month}, mean maximum`).fill('86 F');
   }
-  await grower.press(grower.button('save the months'));
-  await expect(page.getByText('as you wrote them')).toBeVisible();
+  await grower.press(grower.button('Save the months'));
+  await expect(page.getByText('as you entered them')).toBeVisible();
   await page.goto('/plan');
-  await grower.press(page.getByText(/that make no sense for this seed, and why/));
+  await grower.press(page.getByText(/that do not suit this seed, and why/));
   await expect(page.getByText('no winter here that this seed would notice')).toBeVisible();
 });

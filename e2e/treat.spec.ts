@@ -39,28 +39,28 @@ test('a hard-coated lot through three rounds of filing and soaking, split twice,
   /** Files all, soaks, counts; the swollen of so many. */
   const round = async (code: string, seeds: number, wounded: number, swollen: number) => {
     await page.goto(`/treat/${code}`);
-    await expect(page.getByRole('heading', { name: 'Open the coat' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Scarify' })).toBeVisible();
     await grower.press(grower.button('+1 opened'));
     for (let i = 0; i < wounded; i++) await grower.press(grower.button(/too far$/));
     await page.reload();
     await expect(page.getByText(`of ${seeds}`).first()).toBeVisible();
     await grower.press(grower.button(new RegExp(`^all ${seeds - 1 - wounded} are done`)));
-    await grower.press(grower.button('all opened: next'));
+    await grower.press(grower.button('All done: next'));
     await expect(page.getByRole('heading', { name: 'Soak' })).toBeVisible();
-    await grower.press(grower.button('in the water: start'));
+    await grower.press(grower.button('Start the soak'));
     await expect(page.getByRole('timer')).toHaveText(/13:59:\d\d/);
     const there = seeds - wounded;
     await fill(grower, /^swollen of/, there + 1);
-    await grower.press(grower.button('put it down'));
+    await grower.press(grower.button('Record'));
     await expect(page.getByText('More have swollen than were soaked: count again.')).toBeVisible();
     await fill(grower, /^swollen of/, swollen);
-    await grower.press(grower.button('put it down'));
+    await grower.press(grower.button('Record'));
   };
   /** The hard ones split off, by the same way; the code of the part. */
   const split = async (hard: number) => {
-    await expect(page.getByText(/it did not take/)).toBeVisible();
+    await expect(page.getByText(/it did not swell/)).toBeVisible();
     const old = page.url();
-    await grower.press(grower.button('split: again, nicked or filed'));
+    await grower.press(grower.button('Split: again, nicked or filed'));
     await expect(page).not.toHaveURL(old);
     const code = page.url().split('/').at(-1) as string;
     line.push(code);
@@ -75,12 +75,12 @@ test('a hard-coated lot through three rounds of filing and soaking, split twice,
   const third = await split(21);
   await grower.barrierFree();
   await round(third, 21, 1, 16);
-  await expect(page.getByText('it took.')).toBeVisible();
-  await grower.press(grower.button(/^drain/));
-  await expect(page.getByRole('heading', { name: 'Lay it up' })).toBeVisible();
+  await expect(page.getByText('it swelled.')).toBeVisible();
+  await grower.press(grower.button(/^Drain/));
+  await expect(page.getByRole('heading', { name: 'Pack' })).toBeVisible();
   await expect(page.getByText(/of water for the towel/)).toBeVisible();
   await grower.barrierFree();
-  await grower.press(grower.button('laid, labelled: in'));
+  await grower.press(grower.button('Packed and labelled'));
   await expect(page.getByText(/It is in warm towel now/)).toBeVisible();
   await saved(page, third, 'stageFinished');
 
@@ -104,14 +104,14 @@ test('hot water: refused where it cannot be, poured, and bent to what the thermo
   await expect(page.getByText(/here it boils at 97\.4 °C/)).toBeVisible();
   await grower.barrierFree();
   for (const [field, wrong, says, right] of [
-    ['It weighs, empty', '0 g', /Weigh the vessel/, '350 g'],
+    ['It weighs, empty', '0 g', /Weigh the empty vessel/, '350 g'],
     ['Poured at', '99 C', /boils at 97\.4 °C here/, '95 C'],
     ['Poured at', '12 C', /no warmer than the air/, '95 C'],
     ['Water', '0', /above zero/, '600 mL'],
   ] as const) {
     await page.getByLabel(field, { exact: true }).fill(wrong);
     await expect(page.getByRole('alert').filter({ hasText: says })).toBeVisible();
-    await expect(grower.button('poured')).toBeDisabled();
+    await expect(grower.button('Poured')).toBeDisabled();
     await page.getByLabel(field, { exact: true }).fill(right);
   }
   // Typed key by key, a figure that was advised gives way without the field being taken from under the fingers.
@@ -123,15 +123,15 @@ test('hot water: refused where it cannot be, poured, and bent to what the thermo
   await expect(poured).toHaveValue('95 C');
   await expect(poured).toBeFocused();
   await page.getByLabel('Water', { exact: true }).fill('600 mL');
-  await grower.press(grower.button(/^put the kettle on/));
+  await grower.press(grower.button(/^Put the kettle on/));
   await expect(page.getByRole('timer')).toHaveText(/4:5\d/);
-  await grower.press(grower.button('poured'));
+  await grower.press(grower.button('Poured'));
   await expect(page.getByText(/Reached \d\d:\d\d: leave it/)).toBeVisible();
   await page.getByLabel('Thermometer reads').fill('140 C');
-  await grower.press(grower.button('correct it'));
+  await grower.press(grower.button('Correct it'));
   await expect(page.getByRole('alert')).toContainText('is the unit right');
   await page.getByLabel('Thermometer reads').fill('77 C');
-  await grower.press(grower.button('correct it'));
+  await grower.press(grower.button('Correct it'));
   await expect(page.getByText(/It can no longer be reached/)).toBeVisible();
   await expect(page.getByText('Bent to a reading')).toBeVisible();
 
@@ -142,16 +142,16 @@ test('hot water: refused where it cannot be, poured, and bent to what the thermo
     socket.send('chill 1 thermometer a bad one\n');
     socket.send('t -127.0 C\n');
   });
-  await grower.press(grower.button('attach the thermometer'));
+  await grower.press(grower.button('Attach the thermometer'));
   await expect(page.getByRole('alert').filter({ hasText: 'lost its sensor' })).toBeVisible();
-  await grower.press(grower.button('attach the thermometer'));
+  await grower.press(grower.button('Attach the thermometer'));
   await expect(page.getByText(/the simulated thermometer/)).toBeVisible();
-  await grower.press(grower.button('take it'));
+  await grower.press(grower.button('Use it'));
   await expect(page.getByText('Bent to 2 readings')).toBeVisible();
   await grower.barrierFree();
   await fill(grower, /^swollen of/, 90);
-  await grower.press(grower.button('put it down'));
-  await grower.press(grower.button(/^drain; next soak/));
+  await grower.press(grower.button('Record'));
+  await grower.press(grower.button(/^Drain; next soak/));
   await saved(page, code, 'stageFinished');
   expect(await kinds(page, code)).toEqual(expect.arrayContaining(['poured', 'waterRead', 'swellingChecked']));
 });
@@ -163,14 +163,14 @@ test('a smoke soak, measured for the seed', async ({ page, grower }) => {
   await expect(page.getByText('Fire outdoors only, within local fire rules')).toBeVisible();
   await page.getByLabel(/bottle’s strength/).fill('rather strong');
   await expect(page.getByRole('alert')).toContainText('Say it as “1 to 3”');
-  await expect(grower.button('in the smoke: start')).toBeDisabled();
+  await expect(grower.button('Start the smoke soak')).toBeDisabled();
   await page.getByLabel(/bottle’s strength/).fill('1 in 10');
   await expect(page.getByText('3 mL', { exact: true })).toBeVisible();
   await grower.barrierFree();
-  await grower.press(grower.button('in the smoke: start'));
+  await grower.press(grower.button('Start the smoke soak'));
   await expect(page.getByRole('timer')).toHaveText(/13:59:\d\d/);
-  await grower.press(grower.button('drained'));
-  await expect(page.getByRole('heading', { name: 'Lay it up' })).toBeVisible();
+  await grower.press(grower.button('Drained'));
+  await expect(page.getByRole('heading', { name: 'Pack' })).toBeVisible();
   await expect(page.getByText(/of water into the dry mix/)).toBeVisible();
   await grower.barrierFree();
   await expect(page.getByText(/^last: out of smoke, smoke soak ended 1[34] h( \d+ min)? early$/)).toBeVisible();

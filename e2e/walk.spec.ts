@@ -16,42 +16,42 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
   await test.step('the first run asks for place, last frost and units only', async () => {
     await page.goto('/');
     await expect(page.getByRole('textbox')).toHaveCount(5);
-    await grower.press(grower.button('begin'));
+    await grower.press(grower.button('Start'));
     await expect(page.getByText('Give the latitude in degrees')).toBeVisible();
-    await page.getByLabel('What do you call the place?').fill('Home bench');
+    await page.getByLabel('Give the place a name.').fill('Home bench');
     await page.getByLabel('Latitude').fill('46.3 N');
     await page.getByLabel('Height above the sea').fill('2560 ft');
     await page.getByLabel('Last spring frost').fill('12 May');
     await grower.barrierFree();
-    await grower.press(grower.button('begin'));
+    await grower.press(grower.button('Start'));
     await expect(page.getByText('Nothing is sown yet.')).toBeVisible();
     await grower.barrierFree();
   });
 
   await test.step('a lot: found by its scientific name, and what 7 of 10 means', async () => {
-    await grower.press(grower.link('add a lot of seed'));
+    await grower.press(grower.link('Add a lot'));
     await page.getByRole('combobox', { name: 'Species' }).fill('larix');
     await grower.press(page.getByRole('option', { name: /Western larch/ }));
     await page.getByLabel('Place').fill('North slope');
     await page.getByLabel('Day', { exact: true }).fill('31 Sep');
     await expect(page.getByText('There is no 31.9.')).toHaveCount(1);
     await page.getByLabel('Day', { exact: true }).fill('18 Sep');
-    await page.getByLabel('Seeds in hand').fill('300');
-    await page.getByLabel('Sound').fill('7');
+    await page.getByLabel('Seeds in stock').fill('300');
+    await page.getByLabel('Viable').fill('7');
     await page.getByLabel('of seeds tested').fill('10');
     await expect(page.getByText('7 of 10 viable (40–89 %)')).toBeVisible();
-    await expect(page.getByText(/\d+ more would bring it within ±15/)).toBeVisible();
+    await expect(page.getByText(/Test \d+ more to know it within ±15/)).toBeVisible();
     await grower.barrierFree();
     await page.reload();
-    await expect(page.getByLabel('Seeds in hand'), 'the draft survives a reload').toHaveValue('300');
-    await grower.press(grower.button('add the lot'));
+    await expect(page.getByLabel('Seeds in stock'), 'the draft survives a reload').toHaveValue('300');
+    await grower.press(grower.button('Add the lot'));
     await expect(page.getByRole('heading', { name: 'Western larch' })).toBeVisible();
     await grower.barrierFree();
   });
 
   let code = '';
   await test.step('a plan: the wish changes, and every way moves with it, without a round trip', async () => {
-    await grower.press(grower.link('plan from it'));
+    await grower.press(grower.link('Plan with this lot'));
     const towel = page.getByRole('button', { name: /^Towel in the fridge/ });
     const before = await towel.textContent();
     let asked = 0;
@@ -65,11 +65,11 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
     expect(asked).toBe(0);
     await grower.press(towel);
     await expect(page.getByText('take-out window', { exact: true })).toBeVisible();
-    await grower.press(page.getByText('why so many seeds?'));
-    await expect(page.getByText('The links multiply to')).toBeVisible();
+    await grower.press(page.getByText('Why so many seeds?'));
+    await expect(page.getByText('The shares multiply to')).toBeVisible();
     await grower.barrierFree();
     await page.getByRole('textbox', { name: 'seeds to start' }).fill('60');
-    await grower.press(grower.button('make this batch'));
+    await grower.press(grower.button('Make this batch'));
     await expect(page.getByRole('heading', { name: /^Bag/ })).toBeVisible();
     code = page.url().match(/batch\/(\w+)\//)?.[1] ?? '';
     expect(code).toMatch(/^[2-9A-Z]{3}$/);
@@ -78,32 +78,32 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
   });
 
   await test.step('the round: soak, cold, and looks with one tap, with undo', async () => {
-    await grower.press(grower.link('to the round'));
-    await expect(page.getByText('start the soak')).toBeVisible();
-    await grower.press(grower.button('begun'));
+    await grower.press(grower.link('Open the round'));
+    await expect(page.getByText('Start the soak')).toBeVisible();
+    await grower.press(grower.button('Start'));
     await expect(page.getByText('All 1 done.')).toBeVisible();
-    await expect(page.getByText(/Nothing is due today\. Next: tomorrow, one bag\./)).toBeVisible();
+    await expect(page.getByText(/Nothing is due today\. Next: tomorrow, 1 bag\./)).toBeVisible();
     await grower.passDays(1);
-    await grower.press(grower.button('moved'));
-    await expect(page.getByText(/out of soak, soak ended 10 h( \d+ min)? late; into moist cold/)).toBeVisible();
+    await grower.press(grower.button('Move'));
+    await expect(page.getByText(/out of soak, soak ended 10 h( \d+ min)? late; into cold stratification/)).toBeVisible();
     await grower.passDays(8);
     await expect(page.getByText(/week 2 of \d/)).toBeVisible();
     await grower.press(grower.button(/^no mould/));
-    await grower.press(grower.button('one more: mould'));
-    await grower.press(grower.button('log'));
+    await grower.press(grower.button('One more: mould'));
+    await grower.press(grower.button('Record'));
     await expect(page.getByText('damp, some mould, 2 mouldy')).toBeVisible();
-    await grower.press(grower.button(`undo: ${code}`));
+    await grower.press(grower.button(`Undo: ${code}`));
     await grower.press(grower.button('as usual'));
     await expect(page.getByText('damp, no mould')).toBeVisible();
     await grower.barrierFree();
   });
 
   await test.step('the log line: shown before it is done; what is not understood is said', async () => {
-    await grower.press(grower.button(/^Log/));
-    const line = page.getByRole('textbox', { name: 'Log line' });
+    await grower.press(grower.button(/^Record \//));
+    const line = page.getByRole('textbox', { name: 'Quick entry' });
     await line.fill(`${code} 2 mould purple`);
     await expect(page.getByText('“purple” was not understood')).toBeVisible();
-    await expect(grower.button('apply')).toBeDisabled();
+    await expect(grower.button('Record')).toBeDisabled();
     await line.fill(`${code} 61 up`);
     await expect(page.getByText('Only 60 are')).toBeVisible();
     await line.fill(`${code} 1 mould damp`);
@@ -111,7 +111,7 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
     await grower.barrierFree();
     await line.press('Enter');
     await expect(page.getByText(`✓ ${code} damp, some mould, 1 mouldy`)).toBeVisible();
-    await grower.press(grower.button('close'));
+    await grower.press(grower.button('Close'));
   });
 
   await test.step('out of the cold when it is due, onto the warm towel', async () => {
@@ -120,12 +120,12 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
     await grower.passDays(30);
     await grower.press(
       page
-        .getByText(/do it early/)
-        .or(grower.button('moved'))
+        .getByText(/Do it early/)
+        .or(grower.button('Move'))
         .first(),
     );
-    if (await page.getByRole('button', { name: 'moved' }).isVisible()) await grower.press(grower.button('moved'));
-    await expect(page.getByText(/out of moist cold/)).toBeVisible();
+    if (await page.getByRole('button', { name: 'Move' }).isVisible()) await grower.press(grower.button('Move'));
+    await expect(page.getByText(/out of cold stratification/)).toBeVisible();
     await grower.barrierFree();
   });
 
@@ -137,12 +137,12 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
     ] as const) {
       await grower.passDays(days);
       await page.goto('/');
-      await page.getByRole('textbox', { name: 'up', exact: true }).fill(String(count));
-      await grower.press(grower.button('log'));
-      await grower.press(grower.button('potted'));
+      await page.getByRole('textbox', { name: 'germinated', exact: true }).fill(String(count));
+      await grower.press(grower.button('Record'));
+      await grower.press(grower.button('Pot'));
     }
     await page.goto(`/batch/${code}`);
-    await expect(page.getByRole('img', { name: /^28 of 59 up by day 12; about \d+ were expected/ })).toBeVisible();
+    await expect(page.getByRole('img', { name: /^28 of 59 germinated by day 12; about \d+ were expected/ })).toBeVisible();
     await expect(page.locator('svg path').first()).toBeAttached();
     expect(await sumsRight(grower)).toEqual({ waiting: 31, potted: 28, mouldy: 1 });
     await grower.barrierFree();
@@ -166,20 +166,20 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
   await test.step('finished, potted on, losses counted, set out, closed', async () => {
     await grower.passDays(25);
     await page.goto('/');
-    await grower.press(grower.button('finish'));
+    await grower.press(grower.button('Finish'));
     await expect(page.getByText(/out of warm towel/)).toBeVisible();
     await grower.passDays(7);
     await grower.press(grower.button(/^none lost/));
-    await grower.press(grower.button('log'));
+    await grower.press(grower.button('Record'));
     await page.goto('/pots');
     await expect(page.getByText('27 living of 60')).toBeVisible();
     await grower.barrierFree();
     await grower.passDays(160);
     await page.goto(`/batch/${code}`);
     await page.getByRole('textbox', { name: 'plants' }).fill('25');
-    await grower.press(grower.button('set out'));
+    await grower.press(grower.button('Plant out'));
     await expect(page.getByText(/^Closed on/)).toBeVisible();
-    expect(await sumsRight(grower)).toEqual({ 'set out': 25, 'held over': 31, mouldy: 1, lost: 3 });
+    expect(await sumsRight(grower)).toEqual({ 'planted out': 25, 'held over': 31, mouldy: 1, lost: 3 });
     await grower.barrierFree();
     await page.goto('/findings');
     await expect(page.getByText('25 plants from 60 seeds')).toBeVisible();

@@ -84,13 +84,13 @@ describe('a species file is refused', () => {
   test('when a hard coat has no way that opens it', () => {
     const species = named('iliamna-rivularis');
     species.ways = species.ways.filter((way) => way.id === 'untreated');
-    expect(faults(species)).toContain('ways: A hard coat needs a way that opens it.');
+    expect(faults(species)).toContain('ways: A hard coat needs a method that scarifies it.');
   });
 
   test('when it requires cold and no way gives any', () => {
     const species = named('balsamorhiza-sagittata');
     species.ways = species.ways.filter((way) => way.school === 'noCold');
-    expect(faults(species)).toContain('ways: A seed that requires cold needs a way with a moist cold stage.');
+    expect(faults(species)).toContain('ways: Seed that requires cold needs a method with cold stratification.');
   });
 
   test('when the seed is wider than long, a share is above one, or a week is negative', () => {

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/model.ts';
 import { type LedgerEvent, SplitEvent } from './event.ts';
 import { Celsius, Count, Id, PlainDate, PositiveCount, Slug, shortText } from './primitives.ts';
 import { Medium, StageKind } from './stage.ts';
@@ -7,7 +8,10 @@ import { z } from './zod.ts';
 /** What the grower asked for. */
 export const Wish = z.object({
   plants: PositiveCount.max(1_000_000),
-  confidence: z.number().min(0.5, { error: 'At least 50 in 100.' }).max(0.99, { error: 'At most 99 in 100.' }),
+  confidence: z
+    .number()
+    .min(0.5, { error: () => say('least50100') })
+    .max(0.99, { error: () => say('most99100') }),
   timing: z.discriminatedUnion('by', [
     /** Ready to set out on the day when the frost risk has fallen this low. */
     z.object({ by: z.literal('frostRisk'), risk: z.number().min(0.01).max(0.5) }),
@@ -33,7 +37,7 @@ export const DatedStage = z
     /** The day that would be best; later than `end` where the plan was cut short on purpose. */
     best: PlainDate.optional(),
   })
-  .refine((stage) => stage.start <= stage.end, { error: 'A stage cannot end before it starts.', path: ['end'] });
+  .refine((stage) => stage.start <= stage.end, { error: () => say('stageCannotEndBeforeStarts'), path: ['end'] });
 export type DatedStage = z.infer<typeof DatedStage>;
 
 /** What was decided when the batch was made; never changed afterwards. */
@@ -46,7 +50,7 @@ export const Plan = z
     expects: z.object({ low: z.int().min(0), high: z.int().min(0) }),
   })
   .refine((plan) => plan.stages.length === plan.way.stages.length, {
-    error: 'The dated stages must match the way.',
+    error: () => say('datedStagesMustMatchMethod'),
     path: ['stages'],
   });
 export type Plan = z.infer<typeof Plan>;
@@ -77,12 +81,17 @@ export type NewBatch = z.infer<typeof NewBatch>;
 
 /** A request to make the batches of one trial: two to six arms, all of one lot and one trial. */
 export const NewTrial = z
-  .object({ batches: z.array(NewBatch).min(2, { error: 'A trial has at least two arms.' }).max(6, { error: 'At most six arms.' }) })
+  .object({
+    batches: z
+      .array(NewBatch)
+      .min(2, { error: () => say('trialHasLeastTwoArms') })
+      .max(6, { error: () => say('mostSixArms') }),
+  })
   .superRefine(({ batches }, context) => {
     const first = batches[0];
     for (const [index, batch] of batches.entries()) {
       const same = batch.lotId === first?.lotId && batch.trial !== undefined && batch.trial.id === first?.trial?.id;
-      if (!same) context.addIssue({ code: 'custom', path: ['batches', index], message: 'Every arm must be of one lot and one trial.' });
+      if (!same) context.addIssue({ code: 'custom', path: ['batches', index], message: say('everyArmMustOneLot') });
     }
   });
 export type NewTrial = z.infer<typeof NewTrial>;
@@ -91,9 +100,9 @@ export type NewTrial = z.infer<typeof NewTrial>;
 export const Split = z.object({ decidedOn: Count, event: SplitEvent, batch: NewBatch }).superRefine(({ event, batch }, context) => {
   const complain = (path: string[], message: string) => context.addIssue({ code: 'custom', path, message });
   const moved = event.moves.reduce((sum, { count }) => sum + count, 0);
-  if (event.into !== batch.id) complain(['event', 'into'], 'The split must name the batch that it makes.');
-  if (!batch.from) complain(['batch', 'from'], 'Say which batch it is split from.');
-  if (moved !== batch.plan.seeds) complain(['batch', 'plan', 'seeds'], `${moved} seeds leave the batch: the new one must have as many.`);
+  if (event.into !== batch.id) complain(['event', 'into'], say('splitMustNameBatchMakes'));
+  if (!batch.from) complain(['batch', 'from'], say('sayWhichBatchSplitFrom'));
+  if (moved !== batch.plan.seeds) complain(['batch', 'plan', 'seeds'], say('seedsLeaveBatchNewOne', { moved }));
 });
 export type Split = z.infer<typeof Split>;
 

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/model.ts';
 import { Celsius, Count, Id, Instant, PlainDate, PositiveCount } from './primitives.ts';
 import { Grams, Pour, Swelling } from './treatment.ts';
 import { z } from './zod.ts';
@@ -23,7 +24,7 @@ export type SeedState = z.infer<typeof SeedState>;
 /** Seeds that went from one state to another. */
 export const Move = z
   .object({ from: SeedState, to: SeedState, count: PositiveCount })
-  .refine((move) => move.from !== move.to, { error: 'From and to are the same.', path: ['to'] });
+  .refine((move) => move.from !== move.to, { error: () => say('fromSame'), path: ['to'] });
 export type Move = z.infer<typeof Move>;
 
 const moves = z.array(Move).max(12);
@@ -55,8 +56,8 @@ export const SplitEvent = z.object({
   ...common,
   kind: z.literal('split'),
   into: Id,
-  moves: moves.min(1, { error: 'Say how many seeds go their own way.' }).refine((all) => all.every(({ to }) => to === 'movedOn'), {
-    error: 'A split only moves seeds to the other batch.',
+  moves: moves.min(1, { error: () => say('sayHowManySeedsGo') }).refine((all) => all.every(({ to }) => to === 'movedOn'), {
+    error: () => say('splitOnlyMovesSeedsNew'),
   }),
 });
 
@@ -71,13 +72,28 @@ export const NewEvent = z.discriminatedUnion('kind', [
     mould: z.enum(['none', 'few', 'spreading']).optional(),
     moves,
   }),
-  z.object({ ...common, kind: z.literal('seedsMoved'), moves: moves.min(1, { error: 'Say how many seeds moved.' }) }),
+  z.object({ ...common, kind: z.literal('seedsMoved'), moves: moves.min(1, { error: () => say('sayHowManySeedsMoved') }) }),
   z.object({ ...common, kind: z.literal('refreshed') }),
   /** Water added to what was found dry. */
-  z.object({ ...common, kind: z.literal('watered'), mL: z.number().positive({ error: 'Give the water, above zero.' }).max(5000) }),
+  z.object({
+    ...common,
+    kind: z.literal('watered'),
+    mL: z
+      .number()
+      .positive({ error: () => say('giveWaterAboveZero') })
+      .max(5000),
+  }),
   /** Carried to another place within its stage. */
   z.object({ ...common, kind: z.literal('carried'), placeId: Id }),
-  z.object({ ...common, kind: z.literal('noted'), note: z.string().trim().min(1, { error: 'Write the note.' }).max(500) }),
+  z.object({
+    ...common,
+    kind: z.literal('noted'),
+    note: z
+      .string()
+      .trim()
+      .min(1, { error: () => say('writeNote') })
+      .max(500),
+  }),
   z.object({ ...common, kind: z.literal('closed') }),
   z.object({
     ...common,
@@ -85,7 +101,10 @@ export const NewEvent = z.discriminatedUnion('kind', [
     timer: Id,
     stage,
     step: TimedStep,
-    seconds: z.int().min(1, { error: 'A timer runs for at least a second.' }).max(MOST_SECONDS, { error: 'At most a fortnight.' }),
+    seconds: z
+      .int()
+      .min(1, { error: () => say('timerRunsLeastSecond') })
+      .max(MOST_SECONDS, { error: () => say('mostFortnight') }),
     at: Instant,
   }),
   z.object({ ...common, kind: z.literal('timerEnded'), timer: Id, at: Instant }),
@@ -105,7 +124,7 @@ export const NewEvent = z.discriminatedUnion('kind', [
   z.object({
     ...common,
     kind: z.literal('weighedDry'),
-    grams: Grams.positive({ error: 'Weigh the seed dry, before it is soaked: above zero.' }),
+    grams: Grams.positive({ error: () => say('weighSeedDryBeforeSoaked') }),
   }),
   z.object({ ...common, kind: z.literal('swellingChecked'), swelling: Swelling, moves }),
   SplitEvent,
@@ -125,6 +144,9 @@ export const LedgerStamp = z.object({ batchId: Id, version: z.int().min(1), reco
 /** A request to append: `decidedOn` is the batch version that the grower was looking at. */
 export const Append = z.object({
   decidedOn: Count,
-  events: z.array(NewEvent).min(1, { error: 'Nothing to record.' }).max(50),
+  events: z
+    .array(NewEvent)
+    .min(1, { error: () => say('nothingRecord') })
+    .max(50),
 });
 export type Append = z.infer<typeof Append>;

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/model.ts';
 import { shortText } from './primitives.ts';
 import { SpeciesFields } from './species.ts';
 import { z } from './zod.ts';
@@ -16,7 +17,7 @@ export const Genus = SpeciesFields.omit({
   evidence: true,
   ways: true,
 }).extend({
-  genus: z.string().regex(/^[A-Z][a-z]+$/, { error: 'One capitalised Latin word.' }),
+  genus: z.string().regex(/^[A-Z][a-z]+$/, { error: () => say('oneCapitalisedLatinWord') }),
   common: shortText(60),
   dormancy: SpeciesFields.shape.dormancy.omit({ why: true }),
   /** The one species whose figures stand here, where nobody has written down what is usual in the genus. */

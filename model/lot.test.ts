@@ -31,7 +31,7 @@ describe('a count', () => {
     [
       'nothing but chaff',
       { by: 'weight', lot_g: 20, samples: [{ seeds: 5, grams: 1 }], purity: 0 },
-      ['purity: A purity of nothing leaves no seed.'],
+      ['purity: A purity of 0 leaves no seed.'],
     ],
     ['pods that nobody opened', { by: 'pods', pods: 40, perPod: [] }, ['perPod: Open at least one pod and count.']],
     ['half a seed in a pod', { by: 'pods', pods: 40, perPod: [5.5] }, ['perPod.0: Give a whole number: seeds do not come in halves.']],
@@ -46,14 +46,14 @@ describe('an entry in a lot’s ledger', () => {
   test.each<[string, object, string]>([
     ['a sort that rejects none', { kind: 'sorted', by: 'float', rejected: 0 }, 'rejected: Give at least 1.'],
     ['a cut of none', { kind: 'cutTested', tested: 0, sound: 0 }, 'tested: Give at least 1.'],
-    ['more sound than cut', { kind: 'cutTested', tested: 5, sound: 6 }, 'sound: More sound than were cut: check both figures.'],
+    ['more sound than cut', { kind: 'cutTested', tested: 5, sound: 6 }, 'sound: More viable than were cut: check both figures.'],
     ['a day that is none', { kind: 'givenAway', seeds: 5, on: '2026-02-30' }, 'on: Give a day that exists, such as 2026-02-16.'],
     [
       'storage in between',
       { kind: 'stored', storage: { state: 'damp', since: '2026-10-05' } },
-      'storage.state: This is none of the kinds that Chill knows.',
+      'storage.state: Chill does not know this kind.',
     ],
-    ['an unknown kind', { kind: 'eaten', seeds: 3 }, 'kind: This is none of the kinds that Chill knows.'],
+    ['an unknown kind', { kind: 'eaten', seeds: 3 }, 'kind: Chill does not know this kind.'],
   ])('%s is refused at its field', (_, part, says) => {
     expect(faults(NewLotEvent, entry(part))).toEqual([says]);
   });

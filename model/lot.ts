@@ -1,14 +1,18 @@
+import { say } from '@chill/words/model.ts';
 import { Count, Id, Instant, PlainDate, PositiveCount, Share, Slug, shortText } from './primitives.ts';
 import { Way } from './way.ts';
 import { z } from './zod.ts';
 
 /** A point on the Earth, degrees; north and east positive. */
 export const Coordinates = z.object({
-  latitude_deg: z.number().min(-90, { error: 'Latitude runs from −90 to 90.' }).max(90, { error: 'Latitude runs from −90 to 90.' }),
+  latitude_deg: z
+    .number()
+    .min(-90, { error: () => say('latitudeRunsFrom9090') })
+    .max(90, { error: () => say('latitudeRunsFrom9090') }),
   longitude_deg: z
     .number()
-    .min(-180, { error: 'Longitude runs from −180 to 180.' })
-    .max(180, { error: 'Longitude runs from −180 to 180.' }),
+    .min(-180, { error: () => say('longitudeRunsFrom180180') })
+    .max(180, { error: () => say('longitudeRunsFrom180180') }),
 });
 export type Coordinates = z.infer<typeof Coordinates>;
 
@@ -16,7 +20,7 @@ const optionalText = (max: number) =>
   z
     .string()
     .trim()
-    .max(max, { error: `At most ${max} characters.` })
+    .max(max, { error: say('mostCharacters', { max }) })
     .optional();
 
 /** Where seed came from. */
@@ -27,7 +31,11 @@ export const Provenance = z.discriminatedUnion('kind', [
     on: PlainDate,
     theirLot: optionalText(60),
     /** The year in which it was harvested, by the packet. */
-    harvestYear: z.int({ error: 'Give a year, such as 2025.' }).min(1950, { error: 'From 1950 on.' }).max(2200).optional(),
+    harvestYear: z
+      .int({ error: () => say('giveYearSuch2025') })
+      .min(1950, { error: () => say('from1950') })
+      .max(2200)
+      .optional(),
   }),
   z.object({
     kind: z.literal('collected'),
@@ -47,15 +55,15 @@ export const Soundness = z.discriminatedUnion('kind', [
     .object({
       kind: z.literal('tested'),
       tested: PositiveCount,
-      sound: z.int({ error: 'Give a whole number.' }).min(0, { error: 'A count cannot be negative.' }),
+      sound: z.int({ error: () => say('giveWholeNumber') }).min(0, { error: () => say('countCannotNegative') }),
     })
-    .refine((test) => test.sound <= test.tested, { error: 'More sound than were tested: check both figures.', path: ['sound'] }),
+    .refine((test) => test.sound <= test.tested, { error: () => say('moreViableThanWereTested'), path: ['sound'] }),
   z.object({
     kind: z.literal('packet'),
     percent: z
-      .number({ error: 'Give the packet’s figure, such as 85.' })
-      .min(0, { error: 'From 0 to 100 per cent.' })
-      .max(100, { error: 'From 0 to 100 per cent.' }),
+      .number({ error: () => say('givePacketsFigureSuch85') })
+      .min(0, { error: () => say('from0100') })
+      .max(100, { error: () => say('from0100') }),
   }),
   z.object({ kind: z.literal('unknown') }),
 ]);
@@ -71,7 +79,7 @@ export const Lot = z.object({
   code: z
     .string()
     .trim()
-    .regex(/^[A-Za-z0-9][A-Za-z0-9.-]{1,19}$/, { error: 'Two to twenty letters, figures, dots or hyphens, such as BS-25-01.' }),
+    .regex(/^[A-Za-z0-9][A-Za-z0-9.-]{1,19}$/, { error: () => say('lotCode') }),
   speciesId: Slug,
   provenance: Provenance,
   /** Seeds in hand when the lot was written down, after any that a test used up. */
@@ -81,8 +89,14 @@ export const Lot = z.object({
   /** Moist cold it had on the plant or on the ground before it was gathered, in days that count, give or take. */
   wintered: z
     .object({
-      chillDays: z.number().min(0, { error: 'Days cannot be negative.' }).max(200, { error: 'At most 200 days.' }),
-      give_days: z.number().min(0, { error: 'Days cannot be negative.' }).max(100, { error: 'At most 100 days.' }),
+      chillDays: z
+        .number()
+        .min(0, { error: () => say('daysCannotNegative') })
+        .max(200, { error: () => say('most200Days') }),
+      give_days: z
+        .number()
+        .min(0, { error: () => say('daysCannotNegative') })
+        .max(100, { error: () => say('most100Days') }),
     })
     .optional(),
   note: z.string().trim().max(1000).optional(),
@@ -90,9 +104,9 @@ export const Lot = z.object({
 export type Lot = z.infer<typeof Lot>;
 
 const grams = z
-  .number({ error: 'Give a mass.' })
-  .positive({ error: 'A mass must be above zero.' })
-  .max(1_000_000, { error: 'More than a tonne: is the unit right?' });
+  .number({ error: () => say('giveMass') })
+  .positive({ error: () => say('massMustAboveZero') })
+  .max(1_000_000, { error: () => say('moreThanTonneUnitRight') });
 
 /** How a number of seeds was arrived at. */
 export const CountMethod = z.discriminatedUnion('by', [
@@ -102,15 +116,18 @@ export const CountMethod = z.discriminatedUnion('by', [
     lot_g: grams,
     samples: z
       .array(z.object({ seeds: PositiveCount, grams }))
-      .min(1, { error: 'Weigh at least one counted sample.' })
-      .max(40, { error: 'At most 40 samples.' }),
+      .min(1, { error: () => say('weighLeastOneCountedSample') })
+      .max(40, { error: () => say('most40Samples') }),
     /** Part of the lot's mass that is this species' seed. */
-    purity: Share.refine((share) => share > 0, { error: 'A purity of nothing leaves no seed.' }).optional(),
+    purity: Share.refine((share) => share > 0, { error: () => say('purity0LeavesNoSeed') }).optional(),
   }),
   z.object({
     by: z.literal('pods'),
     pods: PositiveCount,
-    perPod: z.array(Count).min(1, { error: 'Open at least one pod and count.' }).max(100, { error: 'At most 100 pods.' }),
+    perPod: z
+      .array(Count)
+      .min(1, { error: () => say('openLeastOnePodCount') })
+      .max(100, { error: () => say('most100Pods') }),
   }),
 ]);
 export type CountMethod = z.infer<typeof CountMethod>;
@@ -125,7 +142,7 @@ export const NewLotEvent = z.discriminatedUnion('kind', [
   /** A cut test: it uses up what it tests. */
   z
     .object({ ...common, kind: z.literal('cutTested'), tested: PositiveCount, sound: Count })
-    .refine((test) => test.sound <= test.tested, { error: 'More sound than were cut: check both figures.', path: ['sound'] }),
+    .refine((test) => test.sound <= test.tested, { error: () => say('moreViableThanWereCut'), path: ['sound'] }),
   z.object({ ...common, kind: z.literal('stored'), storage: Storage }),
   z.object({ ...common, kind: z.literal('givenAway'), seeds: PositiveCount }),
   z.object({ ...common, kind: z.literal('reversed'), reverses: Id }),

@@ -33,7 +33,7 @@ describe('a nursery', () => {
     [{ latitude_deg: 80 }, 'latitude_deg: Chill plans between the polar circles: −66 to 66.'],
     [{ elevation_m: 9000 }, 'elevation_m: At most 6000 m.'],
     [{ timeZone: 'Mars/Olympus' }, 'timeZone: Not a time zone that this machine knows.'],
-    [{ lastFrost: { mean: '05-12', sd_days: 0 } }, 'lastFrost.sd_days: Frost never falls on quite the same day: give at least 1.'],
+    [{ lastFrost: { mean: '05-12', sd_days: 0 } }, 'lastFrost.sd_days: The last frost varies from year to year: give at least 1.'],
     [{ name: '  ' }, 'name: Write something here.'],
     [{ settings: { ...SALLOW_GAP.settings, confidence: 1 } }, 'settings.confidence: At most 99 in 100.'],
   ])('%o is refused with what to do', (part, says) => expect(changed(part)).toEqual([says]));
@@ -45,7 +45,7 @@ describe('a place', () => {
   test.each([
     [{ nominal_C: 204 }, 'nominal_C: Above 120 °C: is the unit right?'],
     [{ capacity: 0 }, 'capacity: Give at least 1.'],
-    [{ kind: 'cupboard' }, 'kind: This is none of the kinds that Chill knows.'],
+    [{ kind: 'cupboard' }, 'kind: Chill does not know this kind.'],
   ])('%o is refused', (part, says) => expect(faults(Place, { ...place, ...part })).toEqual([says]));
 });
 
@@ -58,9 +58,9 @@ describe('a lot', () => {
   test.each([
     [{ kind: 'tested', tested: 0, sound: 0 }, 'tested: Give at least 1.'],
     [{ kind: 'tested', tested: 10, sound: -1 }, 'sound: A count cannot be negative.'],
-    [{ kind: 'tested', tested: 10, sound: 12 }, 'sound: More sound than were tested: check both figures.'],
+    [{ kind: 'tested', tested: 10, sound: 12 }, 'sound: More viable than were tested: check both figures.'],
     [{ kind: 'packet', percent: Number.NaN }, 'percent: Give the packet’s figure, such as 85.'],
-    [{ kind: 'hearsay' }, 'kind: This is none of the kinds that Chill knows.'],
+    [{ kind: 'hearsay' }, 'kind: Chill does not know this kind.'],
   ])('%o is no soundness', (value, says) => expect(faults(Soundness, value)).toEqual([says]));
 });
 
@@ -82,7 +82,7 @@ describe('an event', () => {
     ],
     [{ ...base, kind: 'noted', note: '  ' }, 'note: Write the note.'],
     [{ ...base, id: '7QK', kind: 'closed' }, 'id: An id must be a UUID.'],
-    [{ ...base, kind: 'exploded' }, 'kind: This is none of the kinds that Chill knows.'],
+    [{ ...base, kind: 'exploded' }, 'kind: Chill does not know this kind.'],
   ])('such as %o is refused', (event, says) => expect(faults(NewEvent, event)).toEqual([says]));
   test('comes one at least and fifty at most', () => {
     const note = { ...base, kind: 'noted', note: 'x' };
@@ -95,7 +95,7 @@ describe('an event', () => {
 
 describe('stages and ways', () => {
   test('seed that waits lies in something', () => {
-    expect(faults(Stage, { kind: 'coldMoist' })).toEqual(['medium: A waiting stage must say what the seed lies in.']);
+    expect(faults(Stage, { kind: 'coldMoist' })).toEqual(['medium: Say what the seed lies in during this stage.']);
     expect(accepts(Stage, { kind: 'soak' })).toBe(true);
   });
   test('least, best and most days are in that order', () => {
@@ -104,7 +104,7 @@ describe('stages and ways', () => {
   });
   test('a way ends in the pot', () => {
     const way = { id: 'x', name: 'X', school: 'noCold', evidence: 'sparse', stages: [{ kind: 'soak' }] };
-    expect(faults(Way, way)).toEqual(['stages: A way ends in the pot, and a test on the towel.']);
+    expect(faults(Way, way)).toEqual(['stages: A method ends in the pot, and a test on the towel.']);
     expect(accepts(Way, { ...way, stages: [{ kind: 'soak' }, { kind: 'pot' }] })).toBe(true);
   });
   test('a dated stage does not end before it starts', () => {

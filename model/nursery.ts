@@ -1,3 +1,5 @@
+import { SPELLINGS } from '@chill/words/language.ts';
+import { say } from '@chill/words/model.ts';
 import { Celsius, Days, shortText } from './primitives.ts';
 import { z } from './zod.ts';
 
@@ -5,7 +7,7 @@ import { z } from './zod.ts';
 export const MonthDay = z
   .string()
   .regex(/^(?:(?:0[13578]|1[02])-(?:0[1-9]|[12]\d|3[01])|(?:0[469]|11)-(?:0[1-9]|[12]\d|30)|02-(?:0[1-9]|1\d|2[0-8]))$/, {
-    error: 'Give a month and day such as 05-12.',
+    error: () => say('giveMonthDaySuch05'),
   });
 
 /** What the grower reads and types; everything is stored in SI. */
@@ -23,9 +25,17 @@ export type Units = z.infer<typeof Units>;
 export const Settings = z.object({
   units: Units,
   /** The chance wanted of reaching the number of plants. */
-  confidence: z.number().min(0.5, { error: 'At least 50 in 100.' }).max(0.99, { error: 'At most 99 in 100.' }),
+  confidence: z
+    .number()
+    .min(0.5, { error: () => say('least50100') })
+    .max(0.99, { error: () => say('most99100') }),
   /** The chance accepted of a frost after setting out. */
-  frostRisk: z.number().min(0.01, { error: 'At least 1 in 100.' }).max(0.5, { error: 'At most 1 in 2.' }),
+  frostRisk: z
+    .number()
+    .min(0.01, { error: () => say('least1100') })
+    .max(0.5, { error: () => say('most12') }),
+  /** The language in which everything is said and printed; where none is chosen, each browser's own. */
+  language: z.enum(SPELLINGS).optional(),
 });
 export type Settings = z.infer<typeof Settings>;
 
@@ -34,10 +44,14 @@ export const MonthClimate = z
   .object({
     min_C: Celsius,
     max_C: Celsius,
-    sd_C: z.number().min(0, { error: 'A spread cannot be negative.' }).max(15, { error: 'At most 15 °C.' }).optional(),
+    sd_C: z
+      .number()
+      .min(0, { error: () => say('spreadCannotNegative') })
+      .max(15, { error: () => say('most15C') })
+      .optional(),
   })
   .refine((month) => month.min_C < month.max_C, {
-    error: 'The mean minimum must be below the mean maximum.',
+    error: () => say('meanMinimumMustBelowMean'),
     path: ['min_C'],
   });
 export type MonthClimate = z.infer<typeof MonthClimate>;
@@ -46,26 +60,32 @@ export type MonthClimate = z.infer<typeof MonthClimate>;
 export const Nursery = z.object({
   name: shortText(80),
   latitude_deg: z
-    .number({ error: 'Give the latitude in degrees, such as 46.3 or 38.1 S.' })
-    .min(-66, { error: 'Chill plans between the polar circles: −66 to 66.' })
-    .max(66, { error: 'Chill plans between the polar circles: −66 to 66.' }),
-  elevation_m: z.number().min(-430, { error: 'No land lies below −430 m.' }).max(6000, { error: 'At most 6000 m.' }),
-  timeZone: z.string().refine(isTimeZone, { error: 'Not a time zone that this machine knows.' }),
+    .number({ error: () => say('giveLatitudeDegreesSuch46') })
+    .min(-66, { error: () => say('chillPlansBetweenPolarCircles') })
+    .max(66, { error: () => say('chillPlansBetweenPolarCircles') }),
+  elevation_m: z
+    .number()
+    .min(-430, { error: () => say('noLandLiesBelow430') })
+    .max(6000, { error: () => say('most6000M') }),
+  timeZone: z.string().refine(isTimeZone, { error: () => say('notTimeZoneMachineKnows') }),
   lastFrost: z.object({
     /** The mean day of the last spring frost. */
     mean: MonthDay,
     /** Its standard deviation from year to year, in days. */
-    sd_days: Days.positive({ error: 'Frost never falls on quite the same day: give at least 1.' }).max(40, { error: 'At most 40 days.' }),
+    sd_days: Days.positive({ error: () => say('lastFrostVariesFromYear') }).max(40, { error: () => say('most40Days') }),
   }),
   /** The first autumn frost, in the same form; taken from the climate where it is not given. */
   firstFrost: z
     .object({
       mean: MonthDay,
-      sd_days: Days.positive({ error: 'Frost never falls on quite the same day: give at least 1.' }).max(40, { error: 'At most 40 days.' }),
+      sd_days: Days.positive({ error: () => say('lastFrostVariesFromYear') }).max(40, { error: () => say('most40Days') }),
     })
     .optional(),
   /** January to December; estimated from latitude and frost where it is not given. */
-  climate: z.array(MonthClimate).length(12, { error: 'Give all twelve months.' }).optional(),
+  climate: z
+    .array(MonthClimate)
+    .length(12, { error: () => say('giveAllTwelveMonths') })
+    .optional(),
   settings: Settings,
 });
 export type Nursery = z.infer<typeof Nursery>;

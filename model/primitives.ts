@@ -1,3 +1,4 @@
+import { say } from '@chill/words/model.ts';
 import { z } from './zod.ts';
 
 /** Years that days and moments lie in: beyond them is a slip of the finger, and every walk from day to day would be endless. */
@@ -8,44 +9,53 @@ const inReach = (text: string) => {
   const year = /^(\d{4})-/.exec(text)?.[1];
   return year === undefined || (Number(year) >= FIRST_YEAR && Number(year) <= LAST_YEAR);
 };
-const OUT_OF_REACH = { error: `Give a year from ${FIRST_YEAR} to ${LAST_YEAR}.` };
+const OUT_OF_REACH = { error: () => say('giveYearFrom', { firstYear: String(FIRST_YEAR), lastYear: String(LAST_YEAR) }) };
 
 /** A calendar day without a time, `YYYY-MM-DD`, in the nursery's time zone. Refuses days that do not exist. */
-export const PlainDate = z.iso.date({ error: 'Give a day that exists, such as 2026-02-16.' }).refine(inReach, OUT_OF_REACH);
+export const PlainDate = z.iso.date({ error: () => say('giveDayExistsSuch2026') }).refine(inReach, OUT_OF_REACH);
 export type PlainDate = z.infer<typeof PlainDate>;
 
 /** An instant, ISO 8601 in UTC; says when something was written down, never when it happened to the seed. */
-export const Instant = z.iso.datetime({ error: 'Give an instant such as 2026-02-16T09:04:00Z.' }).refine(inReach, OUT_OF_REACH);
+export const Instant = z.iso.datetime({ error: () => say('giveInstantSuch202602') }).refine(inReach, OUT_OF_REACH);
 
 /** An identifier made by whoever creates the record (UUID), so that sending it twice is harmless. */
-export const Id = z.uuid({ error: 'An id must be a UUID.' });
+export const Id = z.uuid({ error: () => say('idMustUuid') });
 
-const wholeFrom = (least: number, tooFew: string) =>
+const wholeFrom = (least: number, tooFew: () => string) =>
   z
-    .int({ error: 'Give a whole number: seeds do not come in halves.' })
+    .int({ error: say('giveWholeNumberSeedsDo') })
     .min(least, { error: tooFew })
-    .max(10_000_000, { error: 'More than ten million: count it as several lots.' });
+    .max(10_000_000, { error: say('moreThanTenMillionCount') });
 
 /** A number of whole things, zero or more. */
-export const Count = wholeFrom(0, 'A count cannot be negative.');
+export const Count = wholeFrom(0, () => say('countCannotNegative'));
 
 /** A number of whole things, one or more. */
-export const PositiveCount = wholeFrom(1, 'Give at least 1.');
+export const PositiveCount = wholeFrom(1, () => say('giveLeast1'));
 
 /** A part of one, 0 to 1. */
-export const Share = z.number().min(0, { error: 'A share lies between 0 and 1.' }).max(1, { error: 'A share lies between 0 and 1.' });
+export const Share = z
+  .number()
+  .min(0, { error: () => say('shareLiesBetween01') })
+  .max(1, { error: () => say('shareLiesBetween01') });
 
 /** A length in millimetres, above zero. */
-export const Millimetres = z.number().positive({ error: 'A length must be above zero.' }).max(1000);
+export const Millimetres = z
+  .number()
+  .positive({ error: () => say('lengthMustAboveZero') })
+  .max(1000);
 
 /** A temperature in °C within what a nursery can meet. */
 export const Celsius = z
   .number()
-  .min(-60, { error: 'Below −60 °C: is the unit right?' })
-  .max(120, { error: 'Above 120 °C: is the unit right?' });
+  .min(-60, { error: () => say('below60CUnitRight') })
+  .max(120, { error: () => say('above120CUnitRight') });
 
 /** A number of days, zero or more; may be fractional. */
-export const Days = z.number().min(0, { error: 'Days cannot be negative.' }).max(3000, { error: 'That is more than eight years.' });
+export const Days = z
+  .number()
+  .min(0, { error: () => say('daysCannotNegative') })
+  .max(3000, { error: () => say('moreThanEightYears') });
 
 // biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is refused.
 const ONE_LINE = /^[^\u0000-\u001f\u007f\u2028\u2029]*$/;
@@ -55,15 +65,15 @@ export const longText = (max: number) =>
   z
     .string()
     .trim()
-    .min(1, { error: 'Write something here.' })
-    .max(max, { error: `At most ${max} characters.` });
+    .min(1, { error: say('writeSomethingHere') })
+    .max(max, { error: say('mostCharacters', { max }) });
 
 /** Text of one line, not empty once trimmed: names go into labels, calendars and tables. */
-export const shortText = (max = 200) => longText(max).regex(ONE_LINE, { error: 'Write it on one line.' });
+export const shortText = (max = 200) => longText(max).regex(ONE_LINE, { error: say('writeOneLine') });
 
 /** The kebab-case name of a handbook entry or a way. */
 export const Slug = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, {
-  error: 'Lower-case letters, figures and hyphens only.',
+  error: () => say('lowerCaseLettersFiguresHyphens'),
 });
 
 /** Makes an id that nothing else has. */

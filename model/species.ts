@@ -1,3 +1,4 @@
+import { say } from '@chill/words/model.ts';
 import { Celsius, Days, longText, Millimetres, Share, Slug, shortText } from './primitives.ts';
 import { StageDays, type StageKind } from './stage.ts';
 import { Evidence, Way } from './way.ts';
@@ -10,7 +11,7 @@ export type DormancyClass = z.infer<typeof DormancyClass>;
 /** Advice on how long a treatment lasts: a range, or one figure. core/chill says what each means. */
 export const DaysAdvice = z.union([
   z.object({ from: Days.positive(), to: Days.positive() }).refine((advice) => advice.from < advice.to, {
-    error: 'The range must go from fewer to more days.',
+    error: () => say('rangeMustGoFromFewer'),
   }),
   z.object({ about: Days.positive() }),
 ]);
@@ -20,7 +21,7 @@ export type DaysAdvice = z.infer<typeof DaysAdvice>;
 export const TemperatureResponse = z
   .object({ zeroBelow_C: Celsius, fullFrom_C: Celsius, fullTo_C: Celsius, zeroAbove_C: Celsius })
   .refine((r) => r.zeroBelow_C < r.fullFrom_C && r.fullFrom_C <= r.fullTo_C && r.fullTo_C < r.zeroAbove_C, {
-    error: 'The four temperatures must rise.',
+    error: () => say('fourTemperaturesMustRise'),
   });
 export type TemperatureResponse = z.infer<typeof TemperatureResponse>;
 
@@ -46,7 +47,7 @@ export const SproutingHabit = z.object({
   at_C: Celsius,
   /** Days at `at_C` by which the first tenth and nine tenths of those that will have sprouted. */
   days: z.object({ from: Days.positive(), to: Days.positive() }).refine((days) => days.from < days.to, {
-    error: 'The range must go from fewer to more days.',
+    error: () => say('rangeMustGoFromFewer'),
   }),
   base_C: Celsius,
   optimum_C: Celsius,
@@ -74,7 +75,7 @@ export const SeedForm = z
     colour: SeedColour,
   })
   .refine((seed) => seed.length_mm >= seed.width_mm && seed.width_mm >= seed.thickness_mm, {
-    error: 'Length, width and thickness must fall in that order.',
+    error: () => say('lengthWidthThicknessMustFall'),
   });
 export type SeedForm = z.infer<typeof SeedForm>;
 
@@ -85,14 +86,14 @@ export const HardCoat = z.object({
   hotWater: Share,
   /** Minutes above a temperature that open the coat, where they are known: cooler for a thin one. */
   hotDose: z
-    .object({ above_C: Celsius.min(40, { error: 'Water below 40 °C opens no coat.' }), minutes: z.number().positive().max(60) })
+    .object({ above_C: Celsius.min(40, { error: () => say('waterBelow40COpens') }), minutes: z.number().positive().max(60) })
     .optional(),
 });
 export type HardCoat = z.infer<typeof HardCoat>;
 
 /** A cue that is given or not: the share of otherwise ready seed that answers without it, and with it. */
 export const Cue = z.object({ without: Share, with: Share }).refine((cue) => cue.without < cue.with, {
-  error: 'A cue must bring more than its absence does.',
+  error: () => say('cueMoreMustGerminateThan'),
   path: ['with'],
 });
 export type Cue = z.infer<typeof Cue>;
@@ -127,7 +128,7 @@ export type Hazard = z.infer<typeof Hazard>;
 
 /** What is known to be harmful or ruled in a whole genus or family. */
 export const TaxonHazards = z.object({
-  name: z.string().regex(/^[A-Z][a-z]+$/, { error: 'One capitalised Latin word.' }),
+  name: z.string().regex(/^[A-Z][a-z]+$/, { error: () => say('oneCapitalisedLatinWord') }),
   rank: z.enum(['genus', 'family']),
   hazards: z.array(Hazard).min(1),
 });
@@ -148,7 +149,7 @@ export const SpeciesFields = z.object({
     why: longText(600),
   }),
   seed: SeedForm,
-  flora: z.array(Flora).min(1, { error: 'Name at least one kind of country.' }),
+  flora: z.array(Flora).min(1, { error: () => say('nameLeastOneKindHabitat') }),
   /** Season in which it is ripe, in its own hemisphere. */
   ripens: Season,
   fruit: z.enum(['dry', 'fleshy']),
@@ -189,37 +190,37 @@ export const Species = SpeciesFields.superRefine((species, context) => {
   const complain = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message });
   const stages = species.ways.flatMap((way) => way.stages);
   if (new Set(species.ways.map((way) => way.id)).size < species.ways.length) {
-    complain(['ways'], 'Two ways share an id.');
+    complain(['ways'], say('twoMethodsShareId'));
   }
   const hard = species.dormancy.class === 'physical' || species.dormancy.class === 'combinational';
-  if (hard && !species.hardCoat) complain(['hardCoat'], 'A hard coat must say how it opens.');
+  if (hard && !species.hardCoat) complain(['hardCoat'], say('sayHowManySwellOnce'));
   if (hard && !stages.some((stage) => stage.kind === 'openCoat' || stage.kind === 'hotWater')) {
-    complain(['ways'], 'A hard coat needs a way that opens it.');
+    complain(['ways'], say('hardCoatNeedsMethodScarifies'));
   }
   if (species.cold.need === 'required' && !stages.some((stage) => stage.kind === 'coldMoist')) {
-    complain(['ways'], 'A seed that requires cold needs a way with a moist cold stage.');
+    complain(['ways'], say('seedRequiresColdNeedsMethod'));
   }
   if (species.storage === 'recalcitrant' && !species.drying) {
-    complain(['drying'], 'Seed that dies when it dries must say how long it keeps.');
+    complain(['drying'], say('dryingKillsSeedSayHow'));
   }
   const asked: [boolean, StageKind, string][] = [
-    [species.smoke !== undefined, 'smoke', 'Seed that answers to smoke needs a way with smoke.'],
-    [species.flooding !== undefined, 'flood', 'Seed that answers to flooding needs a way with flooding.'],
-    [species.afterRipening !== undefined, 'dryStore', 'Seed that ripens in the dry needs a way with a dry store.'],
-    [(species.warmFirst?.freedWithout ?? 1) < 0.5, 'warmMoist', 'Seed that needs warmth first needs a way with a moist warm stage.'],
+    [species.smoke !== undefined, 'smoke', say('seedNeedsSmokeNeedsMethod')],
+    [species.flooding !== undefined, 'flood', say('seedNeedsFloodingNeedsMethod')],
+    [species.afterRipening !== undefined, 'dryStore', say('seedRipensDryStorageNeeds')],
+    [(species.warmFirst?.freedWithout ?? 1) < 0.5, 'warmMoist', say('seedNeedsWarmthFirstNeeds')],
   ];
   for (const [asks, kind, message] of asked) {
     if (asks && !stages.some((stage) => stage.kind === kind || (kind === 'warmMoist' && stage.kind === 'outdoorWinter'))) {
       complain(['ways'], message);
     }
   }
-  if (species.basedOn === species.id) complain(['basedOn'], 'An entry cannot be made from itself.');
+  if (species.basedOn === species.id) complain(['basedOn'], say('entryCannotMadeFromItself'));
   if (species.alternating && species.alternating.night_C >= species.alternating.day_C) {
-    complain(['alternating', 'night_C'], 'The nights must be cooler than the days.');
+    complain(['alternating', 'night_C'], say('nightsMustCoolerThanDays'));
   }
   const { base_C, at_C, optimum_C, ceiling_C } = species.sprouting;
   if (!(base_C < at_C && base_C < optimum_C && optimum_C < ceiling_C && at_C < ceiling_C)) {
-    complain(['sprouting'], 'Base, optimum and ceiling must rise, and the stated temperature lie between.');
+    complain(['sprouting'], say('baseOptimumCeilingMustRise'));
   }
 });
 export type Species = z.infer<typeof Species>;

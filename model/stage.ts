@@ -1,3 +1,4 @@
+import { say } from '@chill/words/model.ts';
 import { Celsius, Days } from './primitives.ts';
 import { z } from './zod.ts';
 
@@ -29,7 +30,7 @@ export type Medium = z.infer<typeof Medium>;
 export const StageDays = z
   .object({ least: Days, best: Days, most: Days })
   .refine((days) => days.least <= days.best && days.best <= days.most, {
-    error: 'Least, best and most days must be in that order.',
+    error: () => say('leastBestMostDaysMust'),
   });
 export type StageDays = z.infer<typeof StageDays>;
 
@@ -62,7 +63,7 @@ export const Stage = z
     note: z.string().max(300).optional(),
   })
   .refine((stage) => !NEEDS_MEDIUM[stage.kind] || stage.medium !== undefined, {
-    error: 'A waiting stage must say what the seed lies in.',
+    error: () => say('sayWhatSeedLiesDuring'),
     path: ['medium'],
   });
 export type Stage = z.infer<typeof Stage>;

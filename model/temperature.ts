@@ -1,3 +1,4 @@
+import { say } from '@chill/words/model.ts';
 import { Celsius, Count, Id, Instant, PlainDate, shortText } from './primitives.ts';
 import { TemperatureResponse } from './species.ts';
 import { z } from './zod.ts';
@@ -25,7 +26,7 @@ export type ReadingImport = z.infer<typeof ReadingImport>;
 export const TypedReading = z.object({
   id: Id,
   at: Instant,
-  celsius: Celsius.max(70, { error: 'No place where seed is kept is that warm.' }),
+  celsius: Celsius.max(70, { error: () => say('noPlaceWhereSeedKept') }),
 });
 export type TypedReading = z.infer<typeof TypedReading>;
 

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/model.ts';
 import { Celsius } from './primitives.ts';
 import { z } from './zod.ts';
 
@@ -9,15 +10,18 @@ export type VesselKind = z.infer<typeof VesselKind>;
 /** A mass in grams. */
 export const Grams = z
   .number()
-  .min(0, { error: 'A mass cannot be negative.' })
-  .max(100_000, { error: 'More than 100 kg: is the unit right?' });
+  .min(0, { error: () => say('massCannotNegative') })
+  .max(100_000, { error: () => say('moreThan100KgUnit') });
 
 /** What was poured onto what. Masses in grams; a millilitre of water is taken as a gram. */
 export const Pour = z.object({
-  water_mL: z.number().positive({ error: 'Without water there is no heat: give a volume above zero.' }).max(100_000),
+  water_mL: z
+    .number()
+    .positive({ error: () => say('withoutWaterThereNoHeat') })
+    .max(100_000),
   pour_C: Celsius,
   seed_g: Grams,
-  vessel_g: Grams.positive({ error: 'Weigh the vessel, empty: it takes its share of the heat.' }),
+  vessel_g: Grams.positive({ error: () => say('weighEmptyVesselTakesShare') }),
   material: VesselMaterial,
   kind: VesselKind,
   air_C: Celsius,
@@ -27,19 +31,22 @@ export const Pour = z.object({
   elevation_m: z.number().min(-430).max(6000),
   /** The dose wanted: minutes above a temperature. */
   above_C: Celsius,
-  minutes: z.number().positive({ error: 'How many minutes? Above zero.' }).max(1440, { error: 'At most a day.' }),
+  minutes: z
+    .number()
+    .positive({ error: () => say('howManyMinutesAboveZero') })
+    .max(1440, { error: () => say('mostDay') }),
 });
 export type Pour = z.infer<typeof Pour>;
 
 /** How far seed has swollen, by counting or by weighing it before and after. */
 export const Swelling = z.discriminatedUnion('by', [
   z
-    .object({ by: z.literal('count'), soaked: z.int().min(1, { error: 'Soak at least one.' }), swollen: z.int().min(0) })
-    .refine(({ soaked, swollen }) => swollen <= soaked, { path: ['swollen'], error: 'More have swollen than were soaked: count again.' }),
+    .object({ by: z.literal('count'), soaked: z.int().min(1, { error: () => say('soakLeastOne') }), swollen: z.int().min(0) })
+    .refine(({ soaked, swollen }) => swollen <= soaked, { path: ['swollen'], error: () => say('moreHaveSwollenThanWere') }),
   z.object({
     by: z.literal('weight'),
-    dry_g: Grams.positive({ error: 'Weigh the seed dry, before it is soaked: above zero.' }),
-    wet_g: Grams.positive({ error: 'Weigh the seed wet, drained and patted dry: above zero.' }),
+    dry_g: Grams.positive({ error: () => say('weighSeedDryBeforeSoaked') }),
+    wet_g: Grams.positive({ error: () => say('weighSeedWetDrainedPatted') }),
   }),
 ]);
 export type Swelling = z.infer<typeof Swelling>;

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/model.ts';
 import { Slug, shortText } from './primitives.ts';
 import { Stage } from './stage.ts';
 import { z } from './zod.ts';
@@ -26,13 +27,16 @@ export const Way = z
     id: Slug,
     name: shortText(80),
     school: School,
-    stages: z.array(Stage).min(1, { error: 'A way needs at least one stage.' }).max(12),
+    stages: z
+      .array(Stage)
+      .min(1, { error: () => say('methodNeedsLeastOneStage') })
+      .max(12),
     evidence: Evidence,
     speaksFor: z.string().max(300).optional(),
     speaksAgainst: z.string().max(300).optional(),
   })
   .refine((way) => way.stages.at(-1)?.kind === (way.school === 'towelTest' ? 'warmTowel' : 'pot'), {
-    error: 'A way ends in the pot, and a test on the towel.',
+    error: () => say('methodEndsPotTestTowel'),
     path: ['stages'],
   });
 export type Way = z.infer<typeof Way>;

@@ -50,6 +50,7 @@ check('layering', [
   bin('dependency-cruiser/bin/dependency-cruise.mjs'),
   '--config',
   '.dependency-cruiser.cjs',
+  'words',
   'model',
   'core',
   'handbook',
@@ -62,6 +63,7 @@ check('layering', [
 for (const project of ['tsconfig.pure.json', 'tsconfig.json', 'web/tsconfig.json'])
   check(`types of ${project}`, [bin('typescript/bin/tsc'), '-p', project]);
 check('every kind known where it must be', ['scripts/newKinds.mjs']);
+check('every sentence in its catalogue', ['scripts/words.mjs']);
 check('unused code', [bin('knip/bin/knip.js')]);
 check(
   'Jest',

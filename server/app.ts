@@ -1,4 +1,6 @@
 import { existsSync } from 'node:fs';
+import { speak } from '@chill/words/language.ts';
+import { say } from '@chill/words/server.ts';
 import helmet from '@fastify/helmet';
 import rateLimit from '@fastify/rate-limit';
 import fastifyStatic from '@fastify/static';
@@ -40,6 +42,7 @@ const KEEP_ALIVE_MS = 20_000;
 /** Wires the server up without listening; tests inject requests into it. */
 export async function buildApp(context: Context, options: AppOptions = {}): Promise<FastifyInstance> {
   await context.shelf.open(context.store);
+  speak((await context.store.nursery())?.settings.language ?? 'en-GB');
   const app = Fastify({
     bodyLimit: BODY_LIMIT_BYTES,
     logger: options.log ? { level: 'warn' } : false,
@@ -74,11 +77,11 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   await app.register(rateLimit, {
     max: options.requestsPerMinute ?? REQUESTS_PER_MINUTE,
     timeWindow: '1 minute',
-    errorResponseBuilder: () => new Fault('too-many', 'Wait a little and try again.'),
+    errorResponseBuilder: () => new Fault('too-many', say('waitLittleTryAgain')),
   });
   // A device only speaks; nobody needs to send it more than a word.
   await app.register(websocket, { options: { maxPayload: 1024 } });
-  await app.register(swagger, { openapi: { info: { title: 'Chill', version: '1' } }, transform: jsonSchemaTransform });
+  await app.register(swagger, { openapi: { info: { title: say('chill'), version: '1' } }, transform: jsonSchemaTransform });
   app.get('/api/openapi.json', { schema: { hide: true } }, async () => app.swagger());
 
   for (const plugin of [
@@ -115,6 +118,6 @@ async function serveWeb(app: FastifyInstance, webFolder: string | undefined): Pr
     const [path = ''] = request.url.split('?');
     const page = built && request.method === 'GET' && !/^\/(api|assets)\/|\./.test(path);
     if (page) return reply.sendFile('index.html');
-    throw new Fault('not-found', 'There is nothing at this address.');
+    throw new Fault('not-found', say('thereNothingAddress'));
   });
 }

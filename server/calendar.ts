@@ -1,7 +1,8 @@
 import { addDays } from '@chill/core/calendar/dates.ts';
-import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/schedule/words.ts';
 import { TIMINGS } from '@chill/core/treat/timers.ts';
 import { readTurns } from '@chill/core/treat/turns.ts';
+import { say } from '@chill/words/server.ts';
 import ical, { ICalCalendarMethod, ICalEventTransparency } from 'ical-generator';
 import type { ReadNow } from './reading.ts';
 
@@ -19,8 +20,8 @@ const TIMER_MINUTES = 15;
 export function* calendarOf({ nursery, batches, places, now_ms }: ReadNow, origin: string): Generator<void, string> {
   const frame = {
     // Names that were kept before they had to be of one line would begin a property of their own.
-    name: `Chill: ${nursery.name.replace(/\s+/g, ' ')}`,
-    description: 'What is due at the nursery, from what has been recorded so far.',
+    name: say('chill2', { name: nursery.name.replace(/\s+/g, ' ') }),
+    description: say('whatDueNurseryFromWhat'),
     prodId: { company: 'Chill', product: 'Chill', language: 'EN' },
     method: ICalCalendarMethod.PUBLISH,
     ttl: 3600,
@@ -72,10 +73,15 @@ export function* calendarOf({ nursery, batches, places, now_ms }: ReadNow, origi
     for (const [index, stage] of stages.entries()) {
       // What comes next stands among the tasks already.
       if (stage.started || index <= state.stage + (state.underWay ? 1 : 0)) continue;
-      allDay(`stage-${index}`, stage.start, `${name}: ${STAGE_NAMES[stage.kind]}`, 'planned', place(stage.placeId));
+      allDay(`stage-${index}`, stage.start, `${name}: ${stageName(stage.kind)}`, 'planned', place(stage.placeId));
     }
     for (const timer of state.timers.filter(({ ended }) => !ended)) {
-      atHour(`timer-${timer.id}`, timer.started_ms + timer.seconds * 1000, TIMER_MINUTES, `${name}: ${TIMINGS[timer.step].name} ends`);
+      atHour(
+        `timer-${timer.id}`,
+        timer.started_ms + timer.seconds * 1000,
+        TIMER_MINUTES,
+        say('ends', { name, name2: TIMINGS[timer.step].name }),
+      );
     }
     pieces.push(calendar.toString().slice(empty.length - END.length, -END.length));
     yield;

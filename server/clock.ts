@@ -1,6 +1,7 @@
 import { sameTimeOn, timeOn } from '@chill/core/calendar/clock.ts';
 import { addDays } from '@chill/core/calendar/dates.ts';
 import { dayAt } from '@chill/core/calendar/moments.ts';
+import { say } from '@chill/words/server.ts';
 import type { Config } from './config.ts';
 import { Fault } from './fault.ts';
 import type { Moment } from './store/batches.ts';
@@ -70,8 +71,8 @@ export class NurseryClock {
 
   /** Moves the demo's day on. Never back: the ledger has entries up to it. */
   async step(days: number): Promise<void> {
-    if (!this.steppable) throw new Fault('forbidden', 'Only the demo’s clock can be stepped.');
-    if (days > MOST_STEPS_DAYS) throw Fault.field('days', `At most ${MOST_STEPS_DAYS} days at once.`);
+    if (!this.steppable) throw new Fault('forbidden', say('onlyDemosClockCanStepped'));
+    if (days > MOST_STEPS_DAYS) throw Fault.field('days', say('mostDaysOnce', { mostSteps: MOST_STEPS_DAYS }));
     const now_ms = await this.now_ms();
     const today = addDays(await this.today(), days);
     await this.#store.saveClock(today, sameTimeOn(today, now_ms, await this.#timeZone()) - Date.now());

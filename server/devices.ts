@@ -7,6 +7,7 @@ import { TROUBLES } from '@chill/demo/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
 import { deviceHello, deviceLine, loggerLine, loggerMemory, type OnTheBench } from '@chill/sim/devices.ts';
 import { sightOf } from '@chill/sim/seeds.ts';
+import { say } from '@chill/words/server.ts';
 import type { NurseryClock } from './clock.ts';
 import type { Shelf } from './shelf.ts';
 import type { Store } from './store/store.ts';
@@ -51,7 +52,7 @@ export function simulatedDevices(store: Store, clock: NurseryClock, shelf: Shelf
   };
 
   return {
-    attached: () => kinds.map((kind) => ({ kind, name: `the simulated ${kind}` })),
+    attached: () => kinds.map((kind) => ({ kind, name: say('simulated', { kind }) })),
     listen(kind, subject, say) {
       const began = Date.now();
       let over = false;

@@ -1,21 +1,92 @@
 import type { FieldProblem, Problem } from '@chill/model/problem.ts';
+import { say } from '@chill/words/server.ts';
 
 /** Kinds of refusal, with the status that each is answered by. */
 const KINDS = {
-  'bad-input': { status: 422, title: 'Something in it needs changing' },
-  malformed: { status: 400, title: 'Not readable' },
-  unauthorised: { status: 401, title: 'The access secret is needed' },
-  forbidden: { status: 403, title: 'Not allowed from there' },
-  'not-found': { status: 404, title: 'Not there' },
-  conflict: { status: 409, title: 'It changed meanwhile' },
-  'not-so': { status: 412, title: 'It is not so' },
-  'no-such-part': { status: 416, title: 'There is no such part' },
-  'too-large': { status: 413, title: 'Too large' },
-  'wrong-type': { status: 415, title: 'Not JSON' },
-  'too-many': { status: 429, title: 'Too many requests' },
-  'no-room': { status: 507, title: 'The disk is full' },
-  'store-fails': { status: 503, title: 'The data file does not answer' },
-  'our-fault': { status: 500, title: 'Something went wrong in Chill' },
+  'bad-input': {
+    status: 422,
+    get title() {
+      return say('somethingNeedsChanging');
+    },
+  },
+  malformed: {
+    status: 400,
+    get title() {
+      return say('notReadable');
+    },
+  },
+  unauthorised: {
+    status: 401,
+    get title() {
+      return say('accessSecretNeeded');
+    },
+  },
+  forbidden: {
+    status: 403,
+    get title() {
+      return say('notAllowedFromThere');
+    },
+  },
+  'not-found': {
+    status: 404,
+    get title() {
+      return say('notThere');
+    },
+  },
+  conflict: {
+    status: 409,
+    get title() {
+      return say('changedMeanwhile');
+    },
+  },
+  'not-so': {
+    status: 412,
+    get title() {
+      return say('notSo');
+    },
+  },
+  'no-such-part': {
+    status: 416,
+    get title() {
+      return say('thereNoSuchPart');
+    },
+  },
+  'too-large': {
+    status: 413,
+    get title() {
+      return say('tooLarge');
+    },
+  },
+  'wrong-type': {
+    status: 415,
+    get title() {
+      return say('notJson');
+    },
+  },
+  'too-many': {
+    status: 429,
+    get title() {
+      return say('tooManyRequests');
+    },
+  },
+  'no-room': {
+    status: 507,
+    get title() {
+      return say('diskFull');
+    },
+  },
+  'store-fails': {
+    status: 503,
+    get title() {
+      return say('dataFileDoesNotAnswer');
+    },
+  },
+  'our-fault': {
+    status: 500,
+    get title() {
+      return say('somethingWentWrongChill');
+    },
+  },
 } as const;
 export type FaultKind = keyof typeof KINDS;
 

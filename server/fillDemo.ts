@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { growDemoNursery } from '@chill/demo/grow.ts';
 import { DEMO_DAY, SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
+import { say } from '@chill/words/server.ts';
 import { readConfig } from './config.ts';
 import { openDatabase } from './store/open.ts';
 import { Store } from './store/store.ts';
@@ -38,7 +39,9 @@ if (!(await store.nursery())) {
     const told = {
       placeId: place.id,
       source: 'logger',
-      name: `the logger in ${place.name}`,
+      get name() {
+        return say('logger', { name: place.name });
+      },
       recordedAt: `${DEMO_DAY}T13:00:00.000Z`,
     } as const;
     if (log && place.logger) await store.takeInReadings({ id: place.logger, ...told }, log);

@@ -1,4 +1,5 @@
 import { createHash, timingSafeEqual } from 'node:crypto';
+import { say } from '@chill/words/server.ts';
 import type { FastifyInstance } from 'fastify';
 import { Fault } from './fault.ts';
 import { Guesses } from './guesses.ts';
@@ -17,23 +18,22 @@ export function guard(app: FastifyInstance, { secret, address }: { secret?: stri
   const wanted = secret && digest(secret);
   app.addHook('onRequest', async (request) => {
     const { host = '', origin, authorization, 'sec-fetch-site': site } = request.headers;
-    if (host !== '' && !HOST.test(host)) throw new Fault('malformed', 'That is not the name of a machine.');
+    if (host !== '' && !HOST.test(host)) throw new Fault('malformed', say('notNameMachine'));
     if (wanted) {
-      if (guesses.tooMany(request.ip)) throw new Fault('too-many', 'Too many wrong secrets from there: wait a minute.');
+      if (guesses.tooMany(request.ip)) throw new Fault('too-many', say('tooManyWrongSecretsFrom'));
       const given = passwordIn(authorization);
       if (given === undefined || !timingSafeEqual(digest(given), wanted)) {
         if (given !== undefined) guesses.wrong(request.ip);
-        throw new Fault('unauthorised', 'Any name, and the access secret as the password.');
+        throw new Fault('unauthorised', say('anyNameAccessSecretPassword'));
       }
-      if (host !== '' && !isOwnName(host, address))
-        throw new Fault('forbidden', `Chill does not know itself as ${host}: set CHILL_ADDRESS to the address that it is reached by.`);
+      if (host !== '' && !isOwnName(host, address)) throw new Fault('forbidden', say('chillDoesNotKnowItself', { host }));
     } else if (host !== '' && !isLoopback(host)) {
-      throw new Fault('forbidden', 'Chill answers only to this machine’s own name.');
+      throw new Fault('forbidden', say('chillAnswersOnlyMachinesOwn'));
     }
     if (origin && origin !== `http://${host}` && origin !== `https://${host}`)
-      throw new Fault('forbidden', 'That request came from a page elsewhere.');
+      throw new Fault('forbidden', say('requestCameFromPageElsewhere'));
     if ((site === 'cross-site' || site === 'same-site') && request.url.startsWith('/api/'))
-      throw new Fault('forbidden', 'That request came from a page elsewhere.');
+      throw new Fault('forbidden', say('requestCameFromPageElsewhere'));
   });
 }
 

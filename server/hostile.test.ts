@@ -145,7 +145,7 @@ test('labels are bounded, and drawn while others are answered', async () => {
   await server.ask('POST', '/api/lots', lot);
   const { code } = (await server.ask('POST', '/api/batches', someBatch(lot, 40))).body as { code: string };
   const ask = (copies: number, of: string) => server.app.inject(`/api/labels.pdf?kind=bag&sheet=a4-24&copies=${copies}&of=${of}`);
-  expect((await ask(200, Array(6).fill(code).join(','))).json().errors[0].message).toMatch(/At most 1000 labels/);
+  expect((await ask(200, Array(6).fill(code).join(','))).json().errors[0].message).toMatch(/At most 1,000 labels/);
   const order: string[] = [];
   const drawn = ask(150, code).then(({ statusCode }) => order.push(`labels ${statusCode}`));
   for (let i = 0; i < 3; i++) order.push(`health ${(await server.ask('GET', '/api/health')).status}`);

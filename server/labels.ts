@@ -1,5 +1,6 @@
-import { ASK_FIRST, bagWords, type LabelWords, potWords } from '@chill/core/labels/words.ts';
+import { bagWords, keepIt, type LabelWords, potWords } from '@chill/core/labels/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
+import { say } from '@chill/words/server.ts';
 import { Fault } from './fault.ts';
 import type { LabelDrawing, LabelKind } from './labels/draw.ts';
 import { offThread } from './offThread/offThread.ts';
@@ -31,9 +32,9 @@ let waiting = 0;
  * @throws {Fault} for codes or places that do not exist, or where nothing or too much was asked for.
  */
 export async function labelsPdf(now: ReadNow, { kind, sheet, of, copies, skip, origin }: LabelsAsked): Promise<Buffer> {
-  if (of.length === 0) throw Fault.field('of', 'Say which: nothing was chosen.');
-  if (waiting >= MOST_WAITING) throw new Fault('too-many', 'Other labels are being drawn: wait a moment.');
-  if (of.length * copies > MOST_LABELS) throw Fault.field('of', `At most ${MOST_LABELS} labels at once: ask for them in parts.`);
+  if (of.length === 0) throw Fault.field('of', say('sayWhichNothingWasChosen'));
+  if (waiting >= MOST_WAITING) throw new Fault('too-many', say('otherLabelsBeingDrawnWait'));
+  if (of.length * copies > MOST_LABELS) throw Fault.field('of', say('mostLabelsOnceAskThem', { mostLabels: MOST_LABELS }));
   const labels = of.map((one) => ({ words: wordsFor(one, kind, now), address: addressOf(one, kind, origin) }));
   const drawing = { kind, sheet, skip, copies, labels, nursery: now.nursery.name };
   waiting += 1;
@@ -48,20 +49,20 @@ export async function labelsPdf(now: ReadNow, { kind, sheet, of, copies, skip, o
 function wordsFor(one: string, kind: LabelKind, { places, batches, nursery, today }: ReadNow): LabelWords {
   if (kind === 'shelf') {
     const place = places.find(({ id }) => id === one);
-    if (!place) throw Fault.field('of', 'There is no such place.');
+    if (!place) throw Fault.field('of', say('thereNoSuchPlace'));
     return {
       code: '',
       name: place.name,
       scientific: place.within ?? '',
       lines: [
-        `should hold ${showQuantity(place.nominal_C, 'temperature_C', nursery.settings.units)}`,
-        ...(place.usedBy ? [`for ${place.usedBy}`] : []),
+        say('shouldHold', { nominal: showQuantity(place.nominal_C, 'temperature_C', nursery.settings.units) }),
+        ...(place.usedBy ? [say('for', { usedBy: place.usedBy })] : []),
       ],
-      warnings: ['SEEDS, NOT FOOD.', ASK_FIRST],
+      warnings: [say('seedsNotFood'), keepIt()],
     };
   }
   const view = batches.find(({ batch }) => batch.code === one.toUpperCase());
-  if (!view) throw Fault.field('of', `There is no bag ${one}.`);
+  if (!view) throw Fault.field('of', say('thereNoBag', { one }));
   return kind === 'pot' ? potWords(view, today) : bagWords(view);
 }
 

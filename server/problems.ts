@@ -1,4 +1,5 @@
 import type { Socket } from 'node:net';
+import { say } from '@chill/words/server.ts';
 import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
 import { Fault, type FaultKind } from './fault.ts';
@@ -13,30 +14,22 @@ declare module 'fastify' {
 }
 
 /** What Fastify's own refusals are called here, and what to do about each. */
-const BY_STATUS: Record<number, [FaultKind, string]> = {
-  400: ['malformed', 'That could not be read.'],
-  403: ['forbidden', 'Chill does not give that out.'],
-  404: ['not-found', 'There is nothing at this address.'],
-  412: ['not-so', 'What was asked for has changed, or has not: ask without conditions.'],
-  416: ['no-such-part', 'The file is not as long as that.'],
-  413: ['too-large', 'That is more than Chill takes at once.'],
-  415: ['wrong-type', 'Send JSON, with content-type application/json.'],
-  429: ['too-many', 'Wait a little and try again.'],
+const BY_STATUS: Record<number, [FaultKind, () => string]> = {
+  400: ['malformed', () => say('couldNotRead')],
+  403: ['forbidden', () => say('chillDoesNotGiveOut')],
+  404: ['not-found', () => say('thereNothingAddress')],
+  412: ['not-so', () => say('whatWasAskedHasChanged')],
+  416: ['no-such-part', () => say('fileNotLong')],
+  413: ['too-large', () => say('moreThanChillTakesOnce')],
+  415: ['wrong-type', () => say('sendJsonContentTypeApplication')],
+  429: ['too-many', () => say('waitLittleTryAgain')],
 };
 
 /** What the store says when it fails, and what to do. */
-const BY_STORAGE: [RegExp, FaultKind, string][] = [
-  [/^SQLITE_FULL/, 'no-room', 'The disk is full: nothing of this was saved. Make room, then try again.'],
-  [
-    /^SQLITE_(CORRUPT|NOTADB)/,
-    'store-fails',
-    'The data file is damaged: nothing of this was saved. Stop Chill and put a backup back with “npm run restore”.',
-  ],
-  [
-    /^SQLITE_(IOERR|CANTOPEN|READONLY|BUSY|LOCKED|NOMEM)/,
-    'store-fails',
-    'The disk does not take it: nothing of this was saved. Try again.',
-  ],
+const BY_STORAGE: [RegExp, FaultKind, () => string][] = [
+  [/^SQLITE_FULL/, 'no-room', () => say('diskFullNothingWasSaved')],
+  [/^SQLITE_(CORRUPT|NOTADB)/, 'store-fails', () => say('dataFileDamagedNothingWas')],
+  [/^SQLITE_(IOERR|CANTOPEN|READONLY|BUSY|LOCKED|NOMEM)/, 'store-fails', () => say('diskDoesNotTakeNothing')],
 ];
 
 /** Answers every refusal as problem details (RFC 9457), and never with a stack trace. */
@@ -56,7 +49,7 @@ export function answerProblems(app: FastifyInstance): void {
 
 /** Answers what cannot be understood as an address at all; no hook has run then. */
 export function answerUnreadable(_error: FastifyError, _request: FastifyRequest, reply: FastifyReply): void {
-  const fault = new Fault('malformed', 'That is not an address.');
+  const fault = new Fault('malformed', say('notAddress'));
   reply
     .code(fault.status)
     .header('content-security-policy', "default-src 'none'")
@@ -78,23 +71,17 @@ function asFault(error: FastifyError, saved: boolean): Fault {
   if (hasZodFastifySchemaValidationErrors(error)) {
     const errors = error.validation.map((issue) => ({
       field: issue.instancePath.replace(/^\//, '').replaceAll('/', '.'),
-      message: issue.message ?? 'Not as it should be.',
+      message: issue.message ?? say('notShould'),
     }));
     return Fault.fields(errors);
   }
-  if (saved)
-    return new Fault(
-      'our-fault',
-      'It was saved, but could not be shown. Load the page again; if it happens again, look at the server’s log.',
-    );
+  if (saved) return new Fault('our-fault', say('wasSavedButCouldNot'));
   const code = storageCode(error) ?? '';
   const storage = BY_STORAGE.find(([pattern]) => pattern.test(code));
-  if (storage) return new Fault(storage[1], storage[2]);
+  if (storage) return new Fault(storage[1], storage[2]());
   if (error instanceof SyntaxError || /^FST_ERR_CTP_(INVALID|EMPTY)_JSON_BODY$/.test(error.code ?? ''))
-    return new Fault('malformed', 'That is not readable JSON.');
+    return new Fault('malformed', say('notReadableJson'));
   const status = error.statusCode ?? 500;
   const known = BY_STATUS[status] ?? (status >= 400 && status < 500 ? BY_STATUS[400] : undefined);
-  return known
-    ? new Fault(...known)
-    : new Fault('our-fault', 'Nothing was saved. Try again; if it happens again, look at the server’s log.');
+  return known ? new Fault(known[0], known[1]()) : new Fault('our-fault', say('nothingWasSavedTryAgain'));
 }

@@ -137,11 +137,11 @@ describe('labels', () => {
     for (const { code } of made) expect(text.join(' ').split(code)).toHaveLength(9);
     expect(text[0]).toContain('Larix occidentalis');
     expect(text[0]).toContain('60 seeds');
-    expect(text[0]).toContain('SEEDS, NOT FOOD. Throw away? Ask first.');
+    expect(text[0]).toContain('SEEDS, NOT FOOD. Do not throw away.');
     expect((await pdfText((await get(`kind=bag&sheet=letter-30&of=${of}`)).rawPayload)).text[0]).toContain('SEEDS, NOT FOOD.');
     expect((await pdfText((await get(`kind=bag&sheet=a4-10&of=${of}&skip=8`)).rawPayload)).pages).toBe(2);
     expect((await pdfText((await get(`kind=shelf&sheet=a4-10&of=${fridge.id}`)).rawPayload)).text[0]).toContain(`${fridge.name} `);
-    expect((await pdfText((await get(`kind=pot&sheet=a4-24&of=${made[0]?.code}`)).rawPayload)).text[0]).not.toContain('Throw away');
+    expect((await pdfText((await get(`kind=pot&sheet=a4-24&of=${made[0]?.code}`)).rawPayload)).text[0]).not.toContain('throw away');
     await close();
   });
   test('what is not there is refused at its field', async () => {

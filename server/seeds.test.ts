@@ -35,12 +35,12 @@ describe('the ledger of a lot', () => {
   test('refuses at the field what cannot be, and two people decide on what they see', async () => {
     const lot = await savedLot();
     expect(faults((await record(lot, 0, sorted(101))).body)).toEqual([
-      'event.rejected: Only 100 seeds are in the drawer: give that many or fewer.',
+      'event.rejected: Only 100 seeds are in stock: give that many or fewer.',
     ]);
-    expect(faults((await record(lot, 0, sorted(5, '2026-12-01'))).body)).toEqual(['event.on: That day has not come yet.']);
-    expect(faults((await record(lot, 0, sorted(5, '2026-09-01'))).body)).toEqual(['event.on: The lot was only got after that day.']);
+    expect(faults((await record(lot, 0, sorted(5, '2026-12-01'))).body)).toEqual(['event.on: That day is in the future.']);
+    expect(faults((await record(lot, 0, sorted(5, '2026-09-01'))).body)).toEqual(['event.on: The lot was only acquired after that day.']);
     expect(faults((await record(lot, 0, { ...sorted(5), kind: 'cutTested', tested: 5, sound: 6 })).body)).toEqual([
-      'event.sound: More sound than were cut: check both figures.',
+      'event.sound: More viable than were cut: check both figures.',
     ]);
     const weighed = { id: uuid(), on: TODAY, kind: 'counted', seeds: 100, inBatches: 0, how: { by: 'weight', lot_g: -2, samples: [] } };
     expect(faults((await record(lot, 0, weighed)).body).join()).toMatch(/A mass must be above zero.*Weigh at least one counted sample/);
@@ -169,7 +169,7 @@ describe('the nursery’s own species', () => {
       (species: Species) => {
         species.ways = species.ways.map((way) => ({ ...way, id: 'same' }));
       },
-      /Two ways share an id/,
+      /Two methods share an id/,
     ],
     [
       'a seed of no size',

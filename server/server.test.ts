@@ -83,14 +83,14 @@ describe('lots', () => {
       { provenance: { kind: 'bought', supplier: 'x', on: '2026-02-30' } },
       'provenance.on: Give a day that exists, such as 2026-02-16.',
     ],
-    ['a day to come', { provenance: { kind: 'bought', supplier: 'x', on: '2026-11-02' } }, 'provenance.on: That day has not come yet.'],
+    ['a day to come', { provenance: { kind: 'bought', supplier: 'x', on: '2026-11-02' } }, 'provenance.on: That day is in the future.'],
     ['an unknown species', { speciesId: 'rosa-nowhere' }, 'speciesId: The handbook has no such species.'],
     [
       'more sound than tested',
       { soundness: { kind: 'tested', tested: 10, sound: 11 } },
-      'soundness.sound: More sound than were tested: check both figures.',
+      'soundness.sound: More viable than were tested: check both figures.',
     ],
-    ['110 per cent', { soundness: { kind: 'packet', percent: 110 } }, 'soundness.percent: From 0 to 100 per cent.'],
+    ['110 per cent', { soundness: { kind: 'packet', percent: 110 } }, 'soundness.percent: From 0 to 100 %.'],
     ['a missing code', { code: undefined }, 'code: This is missing.'],
   ])('%s is refused at its field, and nothing is saved', async (_, part, says) => {
     const before = (await server.ask('GET', '/api/lots')).body.length;
@@ -123,9 +123,11 @@ describe('batches', () => {
     await server.ask('POST', '/api/lots', lot);
     const batch = someBatch(lot);
     const strange = { ...batch, plan: { ...batch.plan, way: { ...batch.plan.way, id: 'moonlight' } } };
-    expect(faults((await server.ask('POST', '/api/batches', strange)).body)).toEqual(['plan.way: That way is not for this lot’s species.']);
+    expect(faults((await server.ask('POST', '/api/batches', strange)).body)).toEqual([
+      'plan.way: That method is not for this lot’s species.',
+    ]);
     const late = { ...batch, madeOn: '2026-11-02' };
-    expect(faults((await server.ask('POST', '/api/batches', late)).body)).toEqual(['madeOn: That day has not come yet.']);
+    expect(faults((await server.ask('POST', '/api/batches', late)).body)).toEqual(['madeOn: That day is in the future.']);
   });
   test('are listed with their events, under a tag that changes with each', async () => {
     const batch = await madeBatch();
@@ -182,8 +184,8 @@ describe('the ledger over the wire', () => {
   test('more seeds than are there, and days to come, are refused whole', async () => {
     const batch = await madeBatch(60);
     const { status, body } = await append(batch, 0, up(50), up(11));
-    expect([status, faults(body)]).toEqual([422, ['events.1.moves.0.count: Only 10 are waiting: 11 cannot become root out.']]);
-    expect(faults((await append(batch, 0, up(1, '2026-11-02'))).body)).toEqual(['events.0.on: 2 Nov has not come yet.']);
+    expect([status, faults(body)]).toEqual([422, ['events.1.moves.0.count: Only 10 are waiting, so 11 can’t become germinated.']]);
+    expect(faults((await append(batch, 0, up(1, '2026-11-02'))).body)).toEqual(['events.0.on: 2 Nov is in the future.']);
     expect((await server.ask('GET', `/api/batches/${batch.id}`)).body.events).toEqual([]);
   });
   test('the database itself lets no event be changed or taken out', async () => {

@@ -5,6 +5,7 @@ import { findWay } from '@chill/core/ways/schools.ts';
 import { loadGenera, loadHandbook, loadHazards } from '@chill/handbook/load.ts';
 import type { Genus } from '@chill/model/genus.ts';
 import type { Species, TaxonHazards } from '@chill/model/species.ts';
+import { say } from '@chill/words/server.ts';
 import { Fault } from './fault.ts';
 import type { Store } from './store/store.ts';
 
@@ -76,8 +77,7 @@ export class Shelf {
    * @throws {Fault} where it would take the place of a built-in one.
    */
   async save(store: Store, species: Species): Promise<Species> {
-    if (this.#builtIn.some(({ id }) => id === species.id))
-      throw Fault.field('id', 'The handbook ships a species of this id, and it stays as shipped: give your copy another.');
+    if (this.#builtIn.some(({ id }) => id === species.id)) throw Fault.field('id', say('handbookShipsSpeciesIdStays'));
     const own: Species = { ...species, standsFor: species.standsFor ?? 'own' };
     await store.saveOwnSpecies(own);
     const warned = this.#warned(own);
@@ -87,7 +87,7 @@ export class Shelf {
 
   /** Takes an own species out again. */
   async remove(store: Store, id: string): Promise<void> {
-    if (!this.#own.some((species) => species.id === id)) throw Fault.notFound('There is no such species of your own.');
+    if (!this.#own.some((species) => species.id === id)) throw Fault.notFound(say('thereNoSuchSpeciesYour'));
     await store.removeOwnSpecies(id);
     this.#keep(this.#own.filter((species) => species.id !== id));
   }

@@ -1,8 +1,9 @@
 import { setImmediate } from 'node:timers/promises';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
 import type { BatchView } from '@chill/core/schedule/reading.ts';
-import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/schedule/words.ts';
 import type { Place } from '@chill/model/place.ts';
+import { say } from '@chill/words/server.ts';
 import Papa from 'papaparse';
 import { Fault } from './fault.ts';
 import type { Reading, ReadNow } from './reading.ts';
@@ -26,7 +27,7 @@ const READINGS_AT_ONCE = 20_000;
  */
 export function tableCsv(table: Table, now: ReadNow, reading: Reading, store: Store, placeId?: string): AsyncIterable<string> {
   if (table === 'readings') {
-    if (!now.places.some(({ id }) => id === placeId)) throw Fault.field('place', 'Say of which place: give its id.');
+    if (!now.places.some(({ id }) => id === placeId)) throw Fault.field('place', say('sayWhichPlaceGiveId'));
     return asCsv(readingRows(store, placeId as string));
   }
   return asCsv(isWhole(table) ? wholeRows(table, now, reading) : [rowsOf(table, now)]);
@@ -68,7 +69,7 @@ function batchRow({ batch, species, lot, projection: { state, stages, setOut } }
     way: batch.plan.way.name,
     seeds: batch.plan.seeds,
     made: batch.madeOn,
-    stage: state.closedOn ? 'closed' : STAGE_NAMES[stages[Math.min(state.stage, stages.length - 1)]?.kind ?? 'pot'],
+    stage: state.closedOn ? 'closed' : stageName(stages[Math.min(state.stage, stages.length - 1)]?.kind ?? 'pot'),
     place: nameOf(state.stages[state.stage]?.placeId, places),
     ...state.counts,
     setOut,

@@ -85,14 +85,14 @@ describe('a split', () => {
     expect((await post([event])).body.errors[0].message).toContain('send it as a split');
     expect((await server.ask('POST', '/api/batches', part)).body.errors[0].field).toBe('from');
   });
-  test('is not undone once the part has gone its own way', async () => {
+  test('is not undone once the part has entries of its own', async () => {
     await soak(22);
     const { body: made } = await splitOff(planned(38));
     batch = made[0];
     const undo: NewEvent = { id: uuid(), on: TODAY, kind: 'reversed', reverses: batch.events.at(-1)?.id as string };
     const begun: NewEvent = { id: uuid(), on: TODAY, kind: 'stageStarted', stage: 0, placeId: place };
     await server.ask('POST', `/api/batches/${made[1].id}/events`, { decidedOn: 0, events: [begun] });
-    expect((await post([undo])).body.errors[0].message).toContain('gone its own way');
+    expect((await post([undo])).body.errors[0].message).toContain('entries of its own');
   });
   test('undone while the part is untouched, the part gives its seeds back and is closed; and it is never redone', async () => {
     await soak(22);
@@ -131,7 +131,7 @@ describe('a timer', () => {
       { id: uuid(), on: TODAY, kind: 'stageStarted', stage: 0, placeId: place },
       { id: uuid(), on: TODAY, kind: 'timerStarted', timer: uuid(), stage: 0, step: 'sanding', seconds: 60, at },
     ];
-    expect((await post(events)).body.errors).toEqual([{ field: 'events.1.at', message: expect.stringContaining('has not come yet') }]);
+    expect((await post(events)).body.errors).toEqual([{ field: 'events.1.at', message: expect.stringContaining('is in the future') }]);
   });
 });
 

@@ -1,6 +1,8 @@
-import { lazy, type ReactNode, Suspense, useRef, useState } from 'react';
+import { say } from '@chill/words/kit.ts';
+import { lazy, type ReactNode, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, Route, Routes, useLocation } from 'react-router';
-import { NurseryProvider, useNurseryLoading } from './data/nursery.ts';
+import { followChoice } from './data/language.ts';
+import { NurseryProvider, useNursery, useNurseryLoading } from './data/nursery.ts';
 import { useChord, useKey } from './data/stored.ts';
 import { ErrorBoundary } from './kit/ErrorBoundary.tsx';
 import { Notices } from './kit/Notices.tsx';
@@ -54,9 +56,16 @@ export function App() {
   }
   return (
     <NurseryProvider value={loading.view}>
+      <ChosenLanguage />
       <Shell />
     </NurseryProvider>
   );
+}
+
+function ChosenLanguage() {
+  const { language } = useNursery().nursery.settings;
+  useEffect(() => followChoice(language), [language]);
+  return null;
 }
 
 function Shell() {
@@ -72,7 +81,7 @@ function Shell() {
   return (
     <>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-30 focus:bg-sheet focus:p-3">
-        Skip to the work
+        {say('skipContent')}
       </a>
       <header className="relative">
         <Strip openLog={() => setLogging(true)} openMeasures={() => setMeasuring(true)} openFind={() => setFinding(true)} />
@@ -138,9 +147,9 @@ function Stations() {
       <Route
         path="*"
         element={
-          <Message title="There is nothing at this address.">
+          <Message title={say('thereNothingAddress')}>
             <Link to="/" className="quiet">
-              Go to the round
+              {say('openRound')}
             </Link>
           </Message>
         }
@@ -152,10 +161,10 @@ function Stations() {
 /** A station that could not be drawn; nothing recorded is lost by it. */
 function Broken({ again }: { again: () => void }) {
   return (
-    <Message title="This page could not be shown">
-      <p>Everything you recorded is kept. Try again, or go to another station.</p>
+    <Message title={say('pageCouldNotShown')}>
+      <p>{say('everythingYouRecordedKeptTry')}</p>
       <button type="button" className="action mt-4" onClick={again}>
-        Try again
+        {say('tryAgain')}
       </button>
     </Message>
   );
@@ -173,10 +182,10 @@ function Message({ title, children }: { title: string; children: ReactNode }) {
 
 function Failed({ error }: { error: Error }) {
   return (
-    <Message title="Nothing could be loaded">
+    <Message title={say('nothingCouldLoaded')}>
       <p>{error.message}</p>
       <button type="button" className="action mt-4" onClick={() => location.reload()}>
-        try again
+        {say('tryAgain')}
       </button>
     </Message>
   );

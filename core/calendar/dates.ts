@@ -1,4 +1,6 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
+import { say } from '@chill/words/calendar.ts';
+import { language } from '@chill/words/language.ts';
 
 const MS_PER_DAY = 86_400_000;
 
@@ -46,36 +48,60 @@ export function later(a: PlainDate, b: PlainDate): PlainDate {
   return a > b ? a : b;
 }
 
-const written = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', ...options });
-const DAY_MONTH = written({ day: 'numeric', month: 'short' });
-const WITH_YEAR = written({ day: 'numeric', month: 'short', year: 'numeric' });
-const WEEKDAY = written({ weekday: 'long' });
-const LONG = written({ weekday: 'long', day: 'numeric', month: 'long' });
+const STYLES = {
+  dayMonth: { day: 'numeric', month: 'short' },
+  withYear: { day: 'numeric', month: 'short', year: 'numeric' },
+  weekday: { weekday: 'long' },
+  month: { month: 'long' },
+  long: { weekday: 'long', day: 'numeric', month: 'long' },
+} as const satisfies Record<string, Intl.DateTimeFormatOptions>;
+const formats = new Map<string, Intl.DateTimeFormat>();
 
-/** "16 Feb", or "16 Feb 2027" where it lies in another year than `today`. */
+/** A day as it is written in the language that is spoken: a format is made once, for it is slow in the making. */
+function written(date: PlainDate, style: keyof typeof STYLES): string {
+  const key = `${language()} ${style}`;
+  let format = formats.get(key);
+  if (!format) {
+    format = new Intl.DateTimeFormat(language(), { timeZone: 'UTC', ...STYLES[style] });
+    formats.set(key, format);
+  }
+  // British tables have four letters for one month of the twelve.
+  return format.format(Date.parse(date)).replace('Sept ', 'Sep ').replace(/Sept$/, 'Sep');
+}
+
+/** "16 Feb" or "Feb 16", with its year where that is another than `today`'s. */
 export function shortDate(date: PlainDate, today?: PlainDate): string {
   const sameYear = !today || today.slice(0, 4) === date.slice(0, 4);
-  return (sameYear ? DAY_MONTH : WITH_YEAR).format(Date.parse(date)).replace('Sept', 'Sep');
+  return written(date, sameYear ? 'dayMonth' : 'withYear');
 }
 
 /** "Monday 16 February". */
 export function longDate(date: PlainDate): string {
-  return LONG.format(Date.parse(date)).replace(',', '');
+  return written(date, 'long').replace(',', '');
 }
 
 /** "today", "tomorrow", "Thursday" within the coming week, otherwise the short date. */
 export function nearDate(date: PlainDate, today: PlainDate): string {
   const ahead = daysBetween(today, date);
-  if (ahead === 0) return 'today';
-  if (ahead === 1) return 'tomorrow';
-  if (ahead === -1) return 'yesterday';
-  return ahead > 1 && ahead < 7 ? WEEKDAY.format(Date.parse(date)) : shortDate(date, today);
+  if (ahead === 0) return say('today');
+  if (ahead === 1) return say('tomorrow');
+  if (ahead === -1) return say('yesterday');
+  return ahead > 1 && ahead < 7 ? written(date, 'weekday') : shortDate(date, today);
 }
 
 /** A length of time in the unit that a grower would say: "5 days", "9 weeks", "14 months". */
 export function spell(days: number): string {
   const whole = Math.round(Math.abs(days));
-  const say = (count: number, unit: string) => `${count} ${unit}${count === 1 ? '' : 's'}`;
-  if (whole < 21) return say(whole, 'day');
-  return whole < 300 ? say(Math.round(whole / 7), 'week') : say(Math.round(whole / 30.44), 'month');
+  if (whole < 21) return say('days', { count: whole });
+  return whole < 300 ? say('weeks', { count: Math.round(whole / 7) }) : say('months', { count: Math.round(whole / 30.44) });
+}
+
+/** A day of any year, `MM-DD`, as "12 May" or "May 12". */
+export function shortMonthDay(monthDay: string): string {
+  return written(`2026-${monthDay}`, 'dayMonth');
+}
+
+/** "January" to "December". */
+export function monthNames(): string[] {
+  return Array.from({ length: 12 }, (_, month) => written(`2026-${String(month + 1).padStart(2, '0')}-01`, 'month'));
 }

@@ -1,4 +1,5 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
+import { say } from '@chill/words/calendar.ts';
 import { addDays, shortDate } from './dates.ts';
 
 const MINUTE_S = 60;
@@ -16,9 +17,9 @@ export function timerFace(seconds: number): string {
 /** A length of time in words, to the accuracy that anyone acts on: "40 seconds", "12 minutes", "7 h 20 min", "2 days". */
 export function lengthOf(seconds: number): string {
   const whole = Math.abs(Math.round(seconds));
-  if (whole < 90) return `${whole} second${whole === 1 ? '' : 's'}`;
-  if (whole < 90 * MINUTE_S) return `${Math.round(whole / MINUTE_S)} minutes`;
-  if (whole >= 2 * DAY_S) return `${Math.round(whole / DAY_S)} days`;
+  if (whole < 90) return say('seconds', { count: whole });
+  if (whole < 90 * MINUTE_S) return say('minutes', { whole: Math.round(whole / MINUTE_S) });
+  if (whole >= 2 * DAY_S) return say('days', { count: Math.round(whole / DAY_S) });
   const minutes = Math.round(whole / MINUTE_S);
   return minutes % 60 === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
 }
@@ -63,8 +64,8 @@ export function dayAt(at_ms: number, timeZone: string): PlainDate {
 export function momentIn(at_ms: number, timeZone: string, today: PlainDate): string {
   const { day, time } = localTime(at_ms, timeZone);
   if (day === today) return time;
-  if (day === addDays(today, 1)) return `tomorrow ${time}`;
-  if (day === addDays(today, -1)) return `yesterday ${time}`;
+  if (day === addDays(today, 1)) return say('tomorrowAt', { time });
+  if (day === addDays(today, -1)) return say('yesterdayAt', { time });
   return `${shortDate(day, today)} ${time}`;
 }
 

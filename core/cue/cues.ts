@@ -1,4 +1,6 @@
 import type { DaysAdvice, Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/cue.ts';
+import { allOf } from '@chill/words/lists.ts';
 
 /** One thing that a seed waits for, or that helps it. */
 export type CueName =
@@ -32,7 +34,7 @@ const HELPS_ABOVE = 0.5;
 
 /** Advice as it is given: "60 to 90 days", "about 60 days". */
 export function adviceText(advice: DaysAdvice): string {
-  return 'about' in advice ? `about ${advice.about} days` : `${advice.from} to ${advice.to} days`;
+  return 'about' in advice ? say('aboutDays', { about: advice.about }) : say('days', { from: advice.from, to: advice.to });
 }
 
 /** How much of a cue a species wants, and whether some come without it. */
@@ -61,57 +63,85 @@ const chillOf = ({ cold }: Species) => (cold.need === 'none' ? undefined : cold)
 /** The one table of cues, in the order in which a seed meets them. */
 export const CUES: Record<CueName, CueFacts> = {
   fresh: {
-    name: 'fresh sowing, never dried',
+    get name() {
+      return say('freshSowingNeverDried');
+    },
     of: ({ storage }) => (storage === 'recalcitrant' ? {} : undefined),
     decides: true,
-    test: 'Dry five in the room for a week, then soak and cut: dead ones are soft and grey.',
+    get test() {
+      return say('dryFiveRoomWeekThen');
+    },
     bar: 7,
   },
   afterRipening: {
-    name: 'dry storage',
+    get name() {
+      return say('dryStorage');
+    },
     of: ({ afterRipening: ripening }) => ripening && { days: ripening.days, onlyHelps: helps(ripening.freedWithout) },
     decides: true,
-    test: 'Ten now, ten after three months in a dry drawer.',
+    get test() {
+      return say('tenNowTenAfterThree');
+    },
     bar: 5,
   },
   hardCoat: {
-    name: 'an opened coat',
+    get name() {
+      return say('scarification');
+    },
     of: ({ hardCoat }) => hardCoat && { onlyHelps: helps(hardCoat.untreated) },
     decides: true,
-    test: 'Leave ten in water overnight. Those that have not swollen have a hard coat; nick two of them and soak again.',
+    get test() {
+      return say('leaveTenWaterOvernightThose');
+    },
     bar: 3,
   },
   heatPulse: {
-    name: 'a short heat',
-    of: ({ heatPulse: heat }) => heat && { howMuch: `${heat.minutes.from} to ${heat.minutes.to} min near ${heat.at_C} °C` },
+    get name() {
+      return say('heatPulse');
+    },
+    of: ({ heatPulse: heat }) => heat && { howMuch: say('minNearC', { from: heat.minutes.from, to: heat.minutes.to, at: heat.at_C }) },
     decides: false,
   },
   smoke: {
-    name: 'smoke',
+    get name() {
+      return say('smoke');
+    },
     of: ({ smoke }) => smoke && { onlyHelps: helps(smoke.without) },
     decides: true,
-    test: 'Ten soaked overnight in smoke water, ten in plain water, side by side.',
+    get test() {
+      return say('tenSoakedOvernightSmokeWater');
+    },
     bar: 4,
   },
   cold: {
-    name: 'moist cold',
+    get name() {
+      return say('coldStratification');
+    },
     of(species) {
       const chill = chillOf(species);
       return chill && { days: chill.days, onlyHelps: chill.winters !== 2 && chill.need === 'benefits' };
     },
     decides: true,
-    test: 'Ten on a warm towel now, ten after six weeks in the fridge: the difference is what cold is worth.',
+    get test() {
+      return say('tenWarmTowelNowTen');
+    },
     bar: 1,
   },
   warm: {
-    name: 'moist warmth',
+    get name() {
+      return say('warmStratification');
+    },
     of: ({ warmFirst }) => warmFirst && { days: warmFirst.days, onlyHelps: helps(warmFirst.freedWithout) },
     decides: true,
-    test: 'Cut five lengthwise. An embryo that fills a small part of the seed must grow in warmth first.',
+    get test() {
+      return say('cutFiveLengthwiseEmbryoFills');
+    },
     bar: 2,
   },
   secondWinter: {
-    name: 'a second winter',
+    get name() {
+      return say('secondWinter');
+    },
     of(species) {
       const chill = chillOf(species);
       return chill?.winters === 2 ? { days: chill.days, onlyHelps: chill.need === 'benefits' } : undefined;
@@ -119,27 +149,50 @@ export const CUES: Record<CueName, CueFacts> = {
     decides: true,
   },
   flooding: {
-    name: 'flooding',
+    get name() {
+      return say('flooding');
+    },
     of: ({ flooding }) => flooding && { onlyHelps: helps(flooding.without) },
     decides: true,
-    test: 'Ten in a pot standing in water, ten in one that drains.',
+    get test() {
+      return say('tenPotStandingWaterTen');
+    },
     bar: 6,
   },
   alternating: {
-    name: 'warm days and cool nights',
-    of: ({ alternating: swing }) => swing && { howMuch: `${swing.day_C} and ${swing.night_C} °C`, onlyHelps: helps(swing.steady) },
+    get name() {
+      return say('warmDaysCoolNights');
+    },
+    of: ({ alternating: swing }) =>
+      swing && { howMuch: say('c', { day: swing.day_C, night: swing.night_C }), onlyHelps: helps(swing.steady) },
     decides: false,
   },
   light: {
-    name: 'light',
+    get name() {
+      return say('light');
+    },
     of: ({ light }) => (light === 'needs light' ? {} : undefined),
     decides: false,
-    test: 'Ten pressed on the surface, ten covered: count after three weeks.',
+    get test() {
+      return say('tenPressedSurfaceTenCovered');
+    },
     bar: 8,
   },
-  dark: { name: 'dark', of: ({ light }) => (light === 'wants dark' ? {} : undefined), decides: false },
+  dark: {
+    get name() {
+      return say('darkness');
+    },
+    of: ({ light }) => (light === 'wants dark' ? {} : undefined),
+    decides: false,
+  },
   /** What waits for nothing: told of a species by {@link cuesOf}, which looks at all the others. */
-  none: { name: 'nothing', of: () => undefined, decides: false },
+  none: {
+    get name() {
+      return say('nothing');
+    },
+    of: () => undefined,
+    decides: false,
+  },
 };
 
 /** Every cue, in the order of the table. */
@@ -169,9 +222,9 @@ export function waitsFor(species: Species): string {
     .filter(({ cue }) => cue !== 'none')
     .map(({ cue, howMuch, inDays, onlyHelps }) => {
       const name = CUES[cue].name;
-      const amount = inDays ? `${howMuch} of ${name}` : name;
-      return onlyHelps ? `${amount} (it only helps)` : amount;
+      const amount = inDays ? say('of', { howMuch, name }) : name;
+      return onlyHelps ? say('onlyHelps', { amount }) : amount;
     });
-  if (steps[0]?.cue === 'none') return said.length === 0 ? 'waits for nothing' : `waits for nothing but ${said.join(' and ')}`;
-  return `waits for ${said.join(', then ')}`;
+  if (steps[0]?.cue === 'none') return said.length === 0 ? say('needsNoTreatment') : say('needsOnly', { said: allOf(said) });
+  return say('needs', { said: said.join(`${say('thenNext')} `) });
 }

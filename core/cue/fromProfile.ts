@@ -1,6 +1,7 @@
 import type { Genus } from '@chill/model/genus.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { School, Way } from '@chill/model/way.ts';
+import { say } from '@chill/words/cue.ts';
 import { schoolWay } from '../ways/schools.ts';
 
 /** What a seed is and waits for, without a name or a recipe. */
@@ -60,11 +61,9 @@ export function speciesOfGenus({ genus, common, madeFrom, ...profile }: Genus, e
     id: `own-${genus.toLowerCase()}${named ? `-${named}` : ''}`,
     scientific,
     common: named ? scientific : common,
-    country: `Not known to the handbook; ${genus} grows in many countries`,
-    why: `The handbook has no entry for this species. What stands here is ${madeFrom ? `that of ${madeFrom}` : `what is usual in ${genus}`}: a fallback, to be tried on a few seeds first.`,
-    source: madeFrom
-      ? `The handbook’s entry on ${madeFrom}; no record of this species`
-      : `General knowledge of the genus ${genus}; no record of this species`,
+    country: say('notKnownHandbookGrowsMany', { genus }),
+    why: say('handbookHasNoEntrySpecies', { how: madeFrom ? say('thatOf', { madeFrom }) : say('whatUsual', { genus }) }),
+    source: madeFrom ? say('handbooksEntryNoRecordSpecies', { madeFrom }) : say('generalKnowledgeGenusNoRecord', { genus }),
     standsFor: 'genus',
   });
 }
@@ -93,6 +92,6 @@ export function generaOf(species: readonly Species[], known: readonly Genus[]): 
     } = one;
     const { why: _why, ...sleep } = dormancy;
     const hazards = profile.hazards.filter(({ code }) => code === 'toxic' || code === 'irritant');
-    return [{ ...profile, hazards, dormancy: sleep, genus, common: `${common[0]} and its kin`, madeFrom: scientific }];
+    return [{ ...profile, hazards, dormancy: sleep, genus, common: say('kin', { common: common[0] }), madeFrom: scientific }];
   });
 }

@@ -10,14 +10,14 @@ const species = (id: string) => handbook.find((one) => one.id === id) as Species
 
 describe('what a seed waits for', () => {
   test.each([
-    ['cercis-canadensis', 'waits for an opened coat, then 35 to 90 days of moist cold'],
+    ['cercis-canadensis', 'needs scarification, then 35 to 90 days of cold stratification'],
     [
       'trillium-grandiflorum',
-      'waits for 70 to 120 days of moist cold, then 60 to 120 days of moist warmth, then 70 to 120 days of a second winter',
+      'needs 70 to 120 days of cold stratification, then 60 to 120 days of warm stratification, then 70 to 120 days of a second winter',
     ],
-    ['emmenanthe-penduliflora', 'waits for smoke'],
-    ['eucalyptus-camaldulensis', 'waits for nothing but light'],
-    ['betula-pendula', 'waits for 21 to 42 days of moist cold (it only helps), then light'],
+    ['emmenanthe-penduliflora', 'needs smoke'],
+    ['eucalyptus-camaldulensis', 'needs only light'],
+    ['betula-pendula', 'needs 21 to 42 days of cold stratification (it only helps), then light'],
   ])('%s %s', (id, text) => {
     expect(waitsFor(species(id))).toBe(text);
   });
@@ -30,7 +30,7 @@ describe('the key for an unknown seed', () => {
     expect(guess.sure).toBeGreaterThan(0.6);
     expect(guess.chances.cold).toBeLessThan(0.3);
   });
-  test('a fleshy woodland shrub from cold winters wants moist cold', () => {
+  test('a fleshy woodland shrub from cold winters wants cold stratification', () => {
     const guess = keyGuess({ swells: 'yes', winters: 'cold', ground: 'woods', life: 'woody', fruit: 'fleshy', ripens: 'autumn' }, handbook);
     expect(guess.cues).toContain('cold');
     expect(guess.profile.cold.need).not.toBe('none');

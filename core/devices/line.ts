@@ -1,4 +1,5 @@
 import { z } from '@chill/model/zod.ts';
+import { say } from '@chill/words/devices.ts';
 
 /** Kinds of measuring device that Chill listens to. */
 export const DeviceKind = z.enum(['scale', 'thermometer', 'counter', 'logger']);
@@ -41,13 +42,12 @@ export type DeviceLine =
  */
 export function parseDeviceLine(device: DeviceKind, line: string): { ok: true; value: DeviceLine } | { ok: false; problem: string } {
   const text = line.trim();
-  const nonsense = { ok: false as const, problem: `The ${device} said something that is not a reading. Type the figure instead.` };
+  const nonsense = { ok: false as const, problem: say('sentSomethingNotReadingType', { device }) };
   if (text.length > MOST_CHARACTERS) return nonsense;
   const hello = /^chill (\d+) ([a-z]+)(?: (.*))?$/.exec(text);
   if (hello) {
-    if (hello[1] !== PROTOCOL.split(' ')[1])
-      return { ok: false, problem: `The ${device} speaks another version of the protocol. Type the figure instead.` };
-    if (hello[2] !== device) return { ok: false, problem: `A ${hello[2]} answers where a ${device} should be. Type the figure instead.` };
+    if (hello[1] !== PROTOCOL.split(' ')[1]) return { ok: false, problem: say('speaksAnotherVersionProtocolType', { device }) };
+    if (hello[2] !== device) return { ok: false, problem: say('notTypeFigureInstead', { hello: hello[2], device }) };
     return { ok: true, value: { kind: 'hello', device, name: hello[3] ?? device } };
   }
   if (text.startsWith('! ')) return { ok: true, value: { kind: 'complaint', text: text.slice(2) } };
@@ -69,9 +69,8 @@ export function parseDeviceLine(device: DeviceKind, line: string): { ok: true; v
   )
     return nonsense;
   const value = Number(figure);
-  if (unit === 'C' && value === SENSOR_OFF_C)
-    return { ok: false, problem: `The ${device} has lost its sensor. Look at the plug, or type the figure instead.` };
+  if (unit === 'C' && value === SENSOR_OFF_C) return { ok: false, problem: say('hasLostSensorCheckPlug', { device }) };
   if (value < least || value > most || (whole && !Number.isInteger(value)))
-    return { ok: false, problem: `${figure} ${unit} cannot be: look at the ${device}, or type the figure instead.` };
+    return { ok: false, problem: say('impossibleCheckOrTypeFigure', { figure, unit, device }) };
   return { ok: true, value: { kind: 'reading', value, steady: state !== 'moving' } };
 }

@@ -122,7 +122,7 @@ describe('a pour', () => {
     expect(corrected(coolingOf(cup), [{ minute: 4, water_C: 12 }])).toEqual(coolingOf(cup));
   });
   test.each<[string, Partial<PourOver>, keyof PourOver, RegExp]>([
-    ['a vessel of no mass', { vessel_g: 0 }, 'vessel_g', /Weigh the vessel/],
+    ['a vessel of no mass', { vessel_g: 0 }, 'vessel_g', /Weigh the empty vessel/],
     ['no water', { water_mL: 0 }, 'water_mL', /above zero/],
     ['water colder than the air', { pour_C: 12 }, 'pour_C', /no warmer than the air/],
     ['hotter than it boils here', { pour_C: 99, elevation_m: 2000 }, 'pour_C', /boils at 93\.\d °C here/],

@@ -1,4 +1,5 @@
 import type { Pour, VesselKind, VesselMaterial } from '@chill/model/treatment.ts';
+import { say } from '@chill/words/heat.ts';
 import { boilingPoint_C } from './boiling.ts';
 
 /** Specific heats, kJ/(kg·K). Seed: dry, a mean of starchy and oily kinds. Assumption for single species. */
@@ -45,23 +46,20 @@ const THERMOMETER_OFF_C = 1;
 /** What is wrong with a thermometer's reading of poured water; `undefined` where nothing is. */
 export function readingFault(water_C: number, { elevation_m }: Pick<PourOver, 'elevation_m'>): string | undefined {
   const boils = boilingPoint_C(elevation_m);
-  if (!(water_C >= 0)) return 'Water that is poured is not frozen: is the unit right?';
-  return water_C > boils + THERMOMETER_OFF_C
-    ? `Water boils at ${boils.toFixed(1)} °C here: it cannot be hotter. Is the unit right?`
-    : undefined;
+  if (!(water_C >= 0)) return say('pouredWaterNotFrozenUnit');
+  return water_C > boils + THERMOMETER_OFF_C ? say('waterBoilsCHereCannot', { boils: boils.toFixed(1) }) : undefined;
 }
 
 /** What is wrong with a pour, and at which of its fields; `undefined` where nothing is. */
 export function pourFault(pour: PourOver): { field: keyof PourOver; message: string } | undefined {
   const boils = boilingPoint_C(pour.elevation_m);
-  if (!(pour.water_mL > 0)) return { field: 'water_mL', message: 'Without water there is no heat: give a volume above zero.' };
-  if (pour.water_mL > MOST_WATER_ML) return { field: 'water_mL', message: 'More than 100 L: is the unit right?' };
-  if (!(pour.vessel_g > 0)) return { field: 'vessel_g', message: 'Weigh the vessel, empty: it takes its share of the heat.' };
-  if (!(pour.seed_g >= 0)) return { field: 'seed_g', message: 'A mass cannot be negative.' };
-  if (!(pour.pour_C > 0)) return { field: 'pour_C', message: 'Water that is poured is not frozen: is the unit right?' };
-  if (pour.pour_C > boils + 0.05)
-    return { field: 'pour_C', message: `Water boils at ${boils.toFixed(1)} °C here: it cannot be poured hotter.` };
-  if (pour.pour_C <= pour.air_C) return { field: 'pour_C', message: 'That is no warmer than the air: it would not heat anything.' };
+  if (!(pour.water_mL > 0)) return { field: 'water_mL', message: say('withoutWaterThereNoHeat') };
+  if (pour.water_mL > MOST_WATER_ML) return { field: 'water_mL', message: say('moreThan100LUnit') };
+  if (!(pour.vessel_g > 0)) return { field: 'vessel_g', message: say('weighEmptyVesselTakesShare') };
+  if (!(pour.seed_g >= 0)) return { field: 'seed_g', message: say('massCannotNegative') };
+  if (!(pour.pour_C > 0)) return { field: 'pour_C', message: say('pouredWaterNotFrozenUnit') };
+  if (pour.pour_C > boils + 0.05) return { field: 'pour_C', message: say('waterBoilsCHereCannot2', { boils: boils.toFixed(1) }) };
+  if (pour.pour_C <= pour.air_C) return { field: 'pour_C', message: say('noWarmerThanAirWould') };
   return undefined;
 }
 
@@ -148,7 +146,7 @@ export function pourFor(minutes: number, above_C: number, pour: Omit<PourOver, '
   const boils = boilingPoint_C(elevation_m);
   if (pour_C > boils) {
     return {
-      unreachable: `It would have to be poured at ${pour_C.toFixed(0)} °C, and water boils at ${boils.toFixed(1)} °C here: take more water, a lidded or warmed vessel, or pour twice.`,
+      unreachable: say('wouldHavePouredCWater', { pour: pour_C.toFixed(0), boils: boils.toFixed(1) }),
     };
   }
   return { pour_C };

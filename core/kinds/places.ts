@@ -1,5 +1,6 @@
 import type { Place, PlaceKind } from '@chill/model/place.ts';
 import type { StageKind } from '@chill/model/stage.ts';
+import { say } from '@chill/words/kinds.ts';
 import { COLD_RESPONSE } from './responses.ts';
 import { STAGES } from './stages.ts';
 
@@ -13,36 +14,67 @@ export interface PlaceFacts {
   /** Between which temperatures a cold place should stay, °C; outside of them is told as a spell. Other kinds go as they go. */
   shouldStay?: { above_C: number; below_C: number };
   /** What happens to what lies there once it is too warm. */
-  tooWarm: 'thaws' | 'earns no cold';
+  tooWarm: 'thaws' | 'noCold';
   /** Whether its chart shows where cold counts even while nothing is in it. */
   forCold: boolean;
 }
 
-const INDOORS = { drawn: 'open', weather: false, tooWarm: 'earns no cold', forCold: false } as const;
+const INDOORS = { drawn: 'open', weather: false, tooWarm: 'noCold', forCold: false } as const;
 /** Seed in a freezer may begin to thaw above this, °C: food thaws, and brine with it, well before ice does. Assumption. */
 const THAWS_ABOVE_C = -5;
 
 /** The one table of places. */
 export const PLACES: Record<PlaceKind, PlaceFacts> = {
-  drawer: { ...INDOORS, name: 'drawer, dry store' },
+  drawer: {
+    ...INDOORS,
+    get name() {
+      return say('dryStore');
+    },
+  },
   fridge: {
     ...INDOORS,
-    name: 'fridge',
+    get name() {
+      return say('fridge');
+    },
     drawn: 'box',
     shouldStay: { above_C: COLD_RESPONSE.zeroBelow_C, below_C: COLD_RESPONSE.zeroAbove_C },
     forCold: true,
   },
   freezer: {
     ...INDOORS,
-    name: 'freezer',
+    get name() {
+      return say('freezer');
+    },
     drawn: 'box',
     shouldStay: { above_C: Number.NEGATIVE_INFINITY, below_C: THAWS_ABOVE_C },
     tooWarm: 'thaws',
   },
-  mat: { ...INDOORS, name: 'heat mat' },
-  bench: { ...INDOORS, name: 'bench' },
-  shelf: { ...INDOORS, name: 'warm shelf' },
-  outdoors: { ...INDOORS, name: 'outdoors', drawn: 'wire', weather: true },
+  mat: {
+    ...INDOORS,
+    get name() {
+      return say('heatMat');
+    },
+  },
+  bench: {
+    ...INDOORS,
+    get name() {
+      return say('bench');
+    },
+  },
+  shelf: {
+    ...INDOORS,
+    get name() {
+      return say('warmShelf');
+    },
+  },
+  outdoors: {
+    ...INDOORS,
+    get name() {
+      return say('outdoors');
+    },
+    drawn: 'wire',
+    weather: true,
+  },
 };
 
 /** The places that serve a stage, the fittest first, in the grower's walking order among equals. */
@@ -52,11 +84,51 @@ export function placesFor<P extends Place>(kind: StageKind, places: readonly P[]
 
 /** What nearly everyone has, put in at the first run and changed under Places. Capacities are guesses. */
 const STARTING: Omit<Place, 'id'>[] = [
-  { name: 'Fridge', kind: 'fridge', nominal_C: 4, capacity: 20, order: 1 },
-  { name: 'Freezer', kind: 'freezer', nominal_C: -18, capacity: 6, order: 2 },
-  { name: 'Heat mat', kind: 'mat', nominal_C: 21, capacity: 8, order: 3 },
-  { name: 'Bench', kind: 'bench', nominal_C: 18, capacity: 40, order: 4 },
-  { name: 'Outdoors, under wire', kind: 'outdoors', nominal_C: 4, capacity: 20, order: 5 },
+  {
+    get name() {
+      return say('fridge2');
+    },
+    kind: 'fridge',
+    nominal_C: 4,
+    capacity: 20,
+    order: 1,
+  },
+  {
+    get name() {
+      return say('freezer2');
+    },
+    kind: 'freezer',
+    nominal_C: -18,
+    capacity: 6,
+    order: 2,
+  },
+  {
+    get name() {
+      return say('heatMat2');
+    },
+    kind: 'mat',
+    nominal_C: 21,
+    capacity: 8,
+    order: 3,
+  },
+  {
+    get name() {
+      return say('bench2');
+    },
+    kind: 'bench',
+    nominal_C: 18,
+    capacity: 40,
+    order: 4,
+  },
+  {
+    get name() {
+      return say('outdoorsUnderWire');
+    },
+    kind: 'outdoors',
+    nominal_C: 4,
+    capacity: 20,
+    order: 5,
+  },
 ];
 
 /** The places of a nursery that has just begun; `newId` makes their ids. */

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { allWaiting } from '../ledger/states.ts';
 import type { BatchView } from '../schedule/reading.ts';
 import { LABEL_SHEETS, labelAt } from './sheets.ts';
-import { ASK_FIRST, bagWords, potWords } from './words.ts';
+import { bagWords, keepIt, potWords } from './words.ts';
 
 describe('sheets of labels', () => {
   test.each(LABEL_SHEETS.map((sheet) => [sheet.name, sheet] as const))('%s: every label lies on the paper, none on another', (_, sheet) => {
@@ -41,13 +41,13 @@ describe('what stands on a label', () => {
       code: '7QK',
       name: 'Chokecherry',
       scientific: 'Prunus virginiana',
-      lines: ['lot PV-26-01 · 56 seeds', 'Sand in the fridge', 'moist cold in 4 Dec, out 19 Mar 2027 (3 Mar to 10 Apr)'],
-      warnings: ['SEEDS, NOT FOOD.', ASK_FIRST],
+      lines: ['lot PV-26-01 · 56 seeds', 'Sand in the fridge', 'cold stratification in 4 Dec, out 19 Mar 2027 (3 Mar to 10 Apr)'],
+      warnings: ['SEEDS, NOT FOOD.', keepIt()],
     });
   });
   test('poison and rules are told of where they are due, on the pot too', () => {
     const poisonous = view({ hazards: [{ code: 'toxic' }, { code: 'regulated' }] });
-    expect(bagWords(poisonous).warnings).toEqual(['NOT FOOD: poisonous seed.', ASK_FIRST, 'Check the local rules before planting out.']);
+    expect(bagWords(poisonous).warnings).toEqual(['NOT FOOD: poisonous seed.', keepIt(), 'Check the local rules before planting out.']);
     expect(potWords(poisonous, '2027-04-01').warnings).toEqual(['NOT FOOD: poisonous seed.', 'Check the local rules before planting out.']);
   });
   test('a pot says since when, once it is one', () => {

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/label.ts';
 /** A sheet of labels, mm: paper, and the grid of labels on it. Plain sizes that stationers everywhere cut. */
 export interface LabelSheet {
   id: string;
@@ -16,7 +17,7 @@ const LETTER = { width_mm: 215.9, height_mm: 279.4 };
 
 const even = (
   id: string,
-  name: string,
+  name: () => string,
   paper: LabelSheet['paper'],
   columns: number,
   rows: number,
@@ -24,7 +25,9 @@ const even = (
   height_mm: number,
 ): LabelSheet => ({
   id,
-  name,
+  get name() {
+    return name();
+  },
   paper,
   columns,
   rows,
@@ -35,12 +38,12 @@ const even = (
 
 /** Sheets to choose from. The last two are plain paper, cut along the lines. */
 export const LABEL_SHEETS: readonly LabelSheet[] = [
-  even('a4-24', 'A4, 24 labels of 70 × 37 mm', A4, 3, 8, 70, 37),
-  even('a4-21', 'A4, 21 labels of 70 × 42.3 mm', A4, 3, 7, 70, 42.3),
-  even('a4-10', 'A4, 10 labels of 105 × 57 mm', A4, 2, 5, 105, 57),
-  even('letter-30', 'US Letter, 30 labels of 66.7 × 25.4 mm', LETTER, 3, 10, 66.675, 25.4),
-  even('letter-10', 'US Letter, 10 labels of 101.6 × 50.8 mm', LETTER, 2, 5, 101.6, 50.8),
-  even('a4-cut', 'A4 plain paper, 18 to cut, 65 × 46 mm', A4, 3, 6, 65, 46),
+  even('a4-24', () => say('a424Labels70'), A4, 3, 8, 70, 37),
+  even('a4-21', () => say('a421Labels70'), A4, 3, 7, 70, 42.3),
+  even('a4-10', () => say('a410Labels105'), A4, 2, 5, 105, 57),
+  even('letter-30', () => say('usLetter30Labels66'), LETTER, 3, 10, 66.675, 25.4),
+  even('letter-10', () => say('usLetter10Labels101'), LETTER, 2, 5, 101.6, 50.8),
+  even('a4-cut', () => say('a4PlainPaper18Cut'), A4, 3, 6, 65, 46),
 ];
 
 /** Where the `index`th label of a run stands, sheets counted from 0; `skip` labels of the first sheet are used up. */

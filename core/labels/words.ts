@@ -1,10 +1,11 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/label.ts';
 import { shortDate } from '../calendar/dates.ts';
 import { countIn, ON_ITS_WAY } from '../ledger/states.ts';
 import { keptAsPoison } from '../lot/cautions.ts';
 import type { BatchView } from '../schedule/reading.ts';
-import { STAGE_NAMES } from '../schedule/words.ts';
+import { stageName } from '../schedule/words.ts';
 import { roundOf } from '../treat/split.ts';
 
 /** What stands on one label. */
@@ -19,12 +20,12 @@ export interface LabelWords {
 }
 
 /** What nobody who finds a bag should be left to guess. One definition, for every label. */
-export const ASK_FIRST = 'Throw away? Ask first.';
-const NOT_FOOD = 'SEEDS, NOT FOOD.';
-const POISONOUS = 'NOT FOOD: poisonous seed.';
-const PERHAPS_POISONOUS = 'NOT FOOD: treat as poisonous.';
-const IRRITANT = 'Irritant: gloves.';
-const CHECK_RULES = 'Check the local rules before planting out.';
+export const keepIt = () => say('dontThrowAwayAskFirst');
+const notPoisonous = () => say('seedsNotFood');
+const poisonous = () => say('notFoodPoisonousSeed');
+const perhapsPoisonous = () => say('notFoodTreatPoisonous');
+const irritant = () => say('irritantGloves');
+const checkRules = () => say('checkLocalRulesBeforePlanting');
 
 /** The words of a bag's label: code, species, lot, seeds, way, the stage it waits in with its days, and its warnings. */
 export function bagWords({ batch, species, lot, projection }: BatchView): LabelWords {
@@ -39,23 +40,27 @@ export function bagWords({ batch, species, lot, projection }: BatchView): LabelW
     name: species.common[0] ?? species.scientific,
     scientific: species.scientific,
     lines: [
-      `lot ${lot.code} · ${seeds} seeds${round > 1 ? ` · round ${round}` : ''}`,
+      say('lotSeeds', { code: lot.code, seeds, how: round > 1 ? ` ${say('round', { round })}` : '' }),
       batch.plan.way.name,
       ...(waiting
         ? [
-            `${STAGE_NAMES[waiting.kind]} in ${shortDate(waiting.start)}, out ${shortDate(waiting.end)} ${waiting.end.slice(0, 4)}` +
-              (waiting.window ? ` (${shortDate(waiting.window.from)} to ${shortDate(waiting.window.to)})` : ''),
+            say('out', {
+              stage: stageName(waiting.kind),
+              start: shortDate(waiting.start),
+              end: shortDate(waiting.end),
+              end2: waiting.end.slice(0, 4),
+            }) + (waiting.window ? ` ${say('to', { from: shortDate(waiting.window.from), to: shortDate(waiting.window.to) })}` : ''),
           ]
         : []),
     ],
-    warnings: [notFood(species), ASK_FIRST, ...(irritates ? [IRRITANT] : []), ...(warned ? [CHECK_RULES] : [])],
+    warnings: [notFood(species), keepIt(), ...(irritates ? [irritant()] : []), ...(warned ? [checkRules()] : [])],
   };
 }
 
 /** Every bag says that it is no food; poison, and what may be, more loudly. */
 function notFood({ hazards }: Pick<Species, 'hazards'>): string {
-  if (hazards.some(({ code }) => code === 'toxic')) return POISONOUS;
-  return keptAsPoison({ hazards }) ? PERHAPS_POISONOUS : NOT_FOOD;
+  if (hazards.some(({ code }) => code === 'toxic')) return poisonous();
+  return keptAsPoison({ hazards }) ? perhapsPoisonous() : notPoisonous();
 }
 
 /** The words of a pot's label: what grows in it and since when; no seed to be thrown away by mistake, but a code to find it by. */
@@ -64,7 +69,7 @@ export function potWords(view: BatchView, today: PlainDate): LabelWords {
   const sown = view.projection.stages.at(-1);
   return {
     ...words,
-    lines: [lines[0]?.split(' · ')[0] ?? '', ...(sown?.started ? [`in pots since ${shortDate(sown.start, today)}`] : [])],
-    warnings: words.warnings.filter((warning) => warning !== NOT_FOOD && warning !== ASK_FIRST),
+    lines: [lines[0]?.split(' · ')[0] ?? '', ...(sown?.started ? [say('potsSince', { start: shortDate(sown.start, today) })] : [])],
+    warnings: words.warnings.filter((warning) => warning !== notPoisonous() && warning !== keepIt()),
   };
 }

@@ -2,6 +2,7 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { NewEvent } from '@chill/model/event.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { FieldProblem } from '@chill/model/problem.ts';
+import { say } from '@chill/words/ledger.ts';
 import { shortDate } from '../calendar/dates.ts';
 import type { BatchState } from './batchState.ts';
 import { kindOfEvent } from './events/index.ts';
@@ -26,12 +27,12 @@ export function accept(
 ): Verdict {
   const at = (id: string) => `events.${added.findIndex((event) => event.id === id)}`;
   for (const event of added) {
-    if (event.on > today) return refused(`${at(event.id)}.on`, `${shortDate(event.on, today)} has not come yet.`);
+    if (event.on > today) return refused(`${at(event.id)}.on`, say('future', { on: shortDate(event.on, today) }));
     if (event.at && Date.parse(event.at) > now_ms + CLOCKS_APART_MS) {
-      return refused(`${at(event.id)}.at`, 'That moment has not come yet: is this device’s clock right?');
+      return refused(`${at(event.id)}.at`, say('momentFutureDevicesClockRight'));
     }
     if (event.on < batch.madeOn) {
-      return refused(`${at(event.id)}.on`, `The batch was only made on ${shortDate(batch.madeOn, today)}.`);
+      return refused(`${at(event.id)}.on`, say('batchWasOnlyMade', { madeOn: shortDate(batch.madeOn, today) }));
     }
   }
   try {
@@ -46,7 +47,7 @@ export function accept(
     const mine = added.some((event) => event.id === error.eventId);
     // A reversal can make a later entry impossible; the fault then shows at the entry that asked for it.
     if (mine) return refused(`${at(error.eventId)}.${error.field}`, error.message);
-    return refused('events.0.reverses', `Undo what came after it first: without it, a later entry cannot be. ${error.message}`);
+    return refused('events.0.reverses', say('undoLaterEntriesFirstThey', { message: error.message }));
   }
 }
 

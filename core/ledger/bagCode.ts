@@ -1,3 +1,4 @@
+import { say } from '@chill/words/ledger.ts';
 import type { Parsed } from '../units/parsed.ts';
 
 /**
@@ -32,12 +33,10 @@ export function bagCode(index: number): string {
  */
 export function parseBagCode(text: string): Parsed<string> {
   const code = text.toUpperCase().replace(/[\s-]/g, '');
-  if (!/^.{3,4}$/.test(code))
-    return { ok: false, problem: `“${text.trim()}” is not a bag code: it has three or four characters, such as 7QK.` };
+  if (!/^.{3,4}$/.test(code)) return { ok: false, problem: say('notBagCodeHasThree', { text: text.trim() }) };
   const strange = [...code].find((character) => !ALPHABET.includes(character));
-  if (strange) return { ok: false, problem: `Bag codes have no “${strange}”. Look at the label again.` };
-  if (weightedSum(code) !== REMAINDER)
-    return { ok: false, problem: `“${code}” has a wrong character in it: its check does not come out. Look at the label again.` };
+  if (strange) return { ok: false, problem: say('bagCodesHaveNoRead', { strange }) };
+  if (weightedSum(code) !== REMAINDER) return { ok: false, problem: say('hasWrongCharacterReadLabel', { code }) };
   return { ok: true, value: code };
 }
 

@@ -1,4 +1,5 @@
 import type { Plan } from '@chill/model/batch.ts';
+import { say } from '@chill/words/ledger.ts';
 import type { BatchState } from './batchState.ts';
 import { kindOfEvent } from './events/index.ts';
 import type { FoldableEvent } from './events/kind.ts';
@@ -34,7 +35,7 @@ export function fold(plan: Pick<Plan, 'seeds' | 'stages'>, events: readonly Fold
   for (const event of events) {
     if (event.kind === 'reversed' || !inForce.has(event.id)) continue;
     const kind = kindOfEvent(event);
-    if (state.closedOn && !kind.afterClosing) refuse(event, 'kind', 'This batch is closed. Undo the closing to go on with it.');
+    if (state.closedOn && !kind.afterClosing) refuse(event, 'kind', say('batchClosedUndoClosingGo'));
     kind.apply(state, event, plan.stages);
     if (!state.lastOn || event.on > state.lastOn) state.lastOn = event.on;
   }
@@ -51,7 +52,7 @@ export function eventsInForce(events: readonly FoldableEvent[]): Set<string> {
   const inForce = new Set<string>();
   for (const event of events) {
     if (event.kind === 'reversed' && !known.has(event.reverses)) {
-      throw new LedgerError(event.id, 'reverses', 'There is no such entry to undo.');
+      throw new LedgerError(event.id, 'reverses', say('thereNoSuchEntryUndo'));
     }
     known.add(event.id);
     inForce.add(event.id);
@@ -60,7 +61,7 @@ export function eventsInForce(events: readonly FoldableEvent[]): Set<string> {
   for (const event of [...events].reverse()) {
     if (event.kind !== 'reversed' || undoneBy.has(event.id)) continue;
     const later = undoneBy.get(event.reverses);
-    if (later) throw new LedgerError(later, 'reverses', 'That entry is undone already.');
+    if (later) throw new LedgerError(later, 'reverses', say('entryUndoneAlready'));
     undoneBy.set(event.reverses, event.id);
     inForce.delete(event.reverses);
   }

@@ -32,10 +32,10 @@ describe('the ledger', () => {
   });
 
   test('nothing goes below zero, and no seed walks backwards', () => {
-    expect(() => fold(plan, [moved('waiting', 'sprouted', 101)])).toThrow('Only 100 are waiting: 101 cannot become root out.');
-    expect(() => fold(plan, [moved('sprouted', 'potted', 1)])).toThrow('None is root out');
+    expect(() => fold(plan, [moved('waiting', 'sprouted', 101)])).toThrow('Only 100 are waiting, so 101 can’t become germinated.');
+    expect(() => fold(plan, [moved('sprouted', 'potted', 1)])).toThrow('None is germinated');
     expect(() => fold(plan, [moved('waiting', 'mouldy', 1), moved('mouldy', 'waiting', 1)])).toThrow(
-      'A seed that is mouldy cannot become waiting.',
+      'A seed that is mouldy can’t become waiting.',
     );
   });
 
@@ -72,7 +72,7 @@ describe('the ledger', () => {
   test('an entry that a later one rests on is not undone under it', () => {
     const up = moved('waiting', 'sprouted', 3);
     const verdict = accept(batch([up, moved('sprouted', 'potted', 3)]), [undo(up)], '2027-02-01');
-    expect(verdict).toMatchObject({ ok: false, errors: [{ message: expect.stringContaining('Undo what came after it first') }] });
+    expect(verdict).toMatchObject({ ok: false, errors: [{ message: expect.stringContaining('Undo the later entries first') }] });
     expect(accept(batch([up]), [undo(moved('waiting', 'mouldy', 1))], '2027-02-01')).toMatchObject({
       ok: false,
       errors: [{ field: 'events.0.reverses', message: 'There is no such entry to undo.' }],
@@ -90,12 +90,12 @@ describe('the ledger', () => {
     expect(state.stages[0]).toMatchObject({ startedOn: '2027-01-02', finishedOn: '2027-01-03' });
     expect(() => fold(plan, [started(1, '2027-01-02')])).toThrow(LedgerError);
     expect(() => fold(plan, [started(0, '2027-01-05'), finished(0, '2027-01-04')])).toThrow('give 2027-01-05 or later');
-    expect(() => fold(plan, [finished(0, '2027-01-04')])).toThrow('That stage is not under way.');
+    expect(() => fold(plan, [finished(0, '2027-01-04')])).toThrow('That stage has not started.');
   });
 
   test('days to come, and days before the batch, are refused at their field', () => {
     const tomorrow = accept(batch(), [started(0, '2027-02-02')], '2027-02-01');
-    expect(tomorrow).toEqual({ ok: false, errors: [{ field: 'events.0.on', message: '2 Feb has not come yet.' }] });
+    expect(tomorrow).toEqual({ ok: false, errors: [{ field: 'events.0.on', message: '2 Feb is in the future.' }] });
     const before = accept(batch(), [started(0, '2026-12-30')], '2027-02-01');
     expect(before).toMatchObject({ ok: false, errors: [{ field: 'events.0.on' }] });
   });
@@ -104,14 +104,14 @@ describe('the ledger', () => {
     const verdict = accept(batch(), [moved('waiting', 'sprouted', 60), moved('waiting', 'mouldy', 50)], '2027-02-01');
     expect(verdict).toEqual({
       ok: false,
-      errors: [{ field: 'events.1.moves.0.count', message: 'Only 40 are waiting: 50 cannot become mouldy.' }],
+      errors: [{ field: 'events.1.moves.0.count', message: 'Only 40 are waiting, so 50 can’t become mouldy.' }],
     });
   });
 
   test('a closed batch takes only notes', () => {
     const closed: NewEvent = { id: id(), on: '2027-01-20', kind: 'closed' };
     expect(accept(batch([closed]), [moved('waiting', 'mouldy', 1)], '2027-02-01').ok).toBe(false);
-    expect(accept(batch([closed]), [{ id: id(), on: '2027-01-21', kind: 'noted', note: 'kept the pot' }], '2027-02-01').ok).toBe(true);
+    expect(accept(batch([closed]), [{ id: id(), on: '2027-01-21', kind: 'noted', note: 'Kept the pot' }], '2027-02-01').ok).toBe(true);
   });
 });
 
@@ -124,7 +124,7 @@ describe('verbs', () => {
         { from: 'waiting', to: 'sprouted', count: 3 },
       ],
     });
-    expect(movesFor('potted', 1, counts)).toEqual({ problem: 'Only 0 are root out: 1 cannot become potted.' });
+    expect(movesFor('potted', 1, counts)).toEqual({ problem: 'Only 0 are germinated; 1 can’t become potted.' });
     expect(movesFor('up', 1.5, counts)).toMatchObject({ problem: expect.stringContaining('whole number') });
   });
 });

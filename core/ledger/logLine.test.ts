@@ -71,9 +71,9 @@ describe('the log line', () => {
   });
 
   test.each([
-    ['', '@0: Begin with a bag code'],
+    ['', '@0: Start with a bag code'],
     ['7QJ +3 up', '7QJ@0: “7QJ” has a wrong character'],
-    ['7QK', '@3: And what of it?'],
+    ['7QK', '@3: What happened?'],
     ['7QK 3', '3@4: 3 what?'],
     ['7QK 2.5 up', '2.5@4: Counts are whole numbers'],
     ['7QK -2 up', '-2@4: Counts are whole numbers'],
@@ -84,7 +84,7 @@ describe('the log line', () => {
     ['7QK watered', 'watered@4: How much water?'],
     ['7QK watered 15', 'watered 15@4: How much water?'],
     ['7QK watered 0 mL', 'watered 0@4: How much water?'],
-    ['7QK damp dry', '@0: It cannot be both damp and dry'],
+    ['7QK damp dry', '@0: It can’t be both damp and dry'],
     ['7QK 1 mould no mould', '@0: Mould and no mould'],
   ])('“%s” says what was not understood', (line, says) => {
     expect(problems(line)[0]).toContain(says);

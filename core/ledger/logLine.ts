@@ -1,4 +1,5 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
+import { say } from '@chill/words/ledger.ts';
 import { parseDate } from '../calendar/parseDate.ts';
 import { readCount as readCountTyped } from '../units/number.ts';
 import { parseQuantity } from '../units/quantities.ts';
@@ -79,7 +80,7 @@ export function parseLogLine(line: string, today: PlainDate): LogLine {
   const said = note ? line.slice(0, note.index) : line;
   const words = [...said.matchAll(/(?:\d,(?=\d{3}(?!\d))|[^\s,;])+/g)].map((match): Word => ({ text: match[0], at: match.index }));
   if (words.length === 0) {
-    result.misread.push({ text: '', at: 0, problem: 'Begin with a bag code, such as 7QK.' });
+    result.misread.push({ text: '', at: 0, problem: say('startBagCodeSuch7qk') });
     return result;
   }
   const afterCode = readCode(words, result);
@@ -88,7 +89,7 @@ export function parseLogLine(line: string, today: PlainDate): LogLine {
   contradictions(result);
   if (result.sayings.length === 0 && result.misread.length === 0) {
     const last = words.at(-1) as Word;
-    result.misread.push({ text: '', at: last.at + last.text.length, problem: 'And what of it? Try “+3 up”, “1 mould” or “damp”.' });
+    result.misread.push({ text: '', at: last.at + last.text.length, problem: say('whatHappenedTry3Up') });
   }
   return result;
 }
@@ -125,7 +126,7 @@ function readParts(words: readonly Word[], result: LogLine, today: PlainDate): v
     const word = next(0) as string;
     const count = numberIn(word);
     if (count !== undefined) i = readCount(count, words, i, result, misread) ?? i;
-    else if (/^[+−-]?\d/.test(word)) misread(1, 'Counts are whole numbers, 0 or more.');
+    else if (/^[+−-]?\d/.test(word)) misread(1, say('countsWholeNumbers0Or'));
     else if (word === 'no' && next(1) !== undefined && VERB_OF.get(next(1) as string) === 'mouldy') {
       result.sayings.push({ kind: 'mould', mould: 'none' });
       i += 2;
@@ -141,8 +142,8 @@ function readParts(words: readonly Word[], result: LogLine, today: PlainDate): v
       result.sayings.push(PLAIN[word] as Saying);
       i += 1;
     } else if (FILLERS.has(word)) i += 1;
-    else if (VERB_OF.has(word)) misread(1, `How many ${word}? Write the number before it, such as “3 ${word}”.`);
-    else misread(1, `“${words[i]?.text}” was not understood. Try “+3 up”, “1 mould”, “2 potted”, “damp”, “out”, or “note …”.`);
+    else if (VERB_OF.has(word)) misread(1, say('howManyWriteNumberBefore', { word }));
+    else misread(1, say('wasNotUnderstoodTry3', { text: words[i]?.text }));
   }
 }
 
@@ -160,7 +161,7 @@ function readCount(
   const isSetOut = (word === 'set' || word === 'planted') && words[at + 1]?.text.toLowerCase() === 'out';
   const verb = isSetOut ? 'setOut' : word ? VERB_OF.get(word) : undefined;
   if (!verb) {
-    misread(1, `${count} what? Write “${count} up”, “${count} mould”, “${count} potted” or “${count} lost”.`);
+    misread(1, say('whatWriteUpMouldPotted', { count }));
     return undefined;
   }
   if (count === 0 && verb === 'mouldy') result.sayings.push({ kind: 'mould', mould: 'none' });
@@ -186,7 +187,7 @@ function readWater(
     result.sayings.push({ kind: 'watered', water_mL: parsed.value });
     return from + length;
   }
-  misread(figure === undefined ? 1 : 2, 'How much water? Write it with its unit, such as “watered 15 mL” or “watered 1 tbsp”.');
+  misread(figure === undefined ? 1 : 2, say('howMuchWaterWriteUnit'));
   return undefined;
 }
 
@@ -214,7 +215,7 @@ function readDay(
       return from + length;
     }
   }
-  misread(Math.min(words.length, from + 1) - i, 'On which day? Try “on 14 Feb” or “yesterday”.');
+  misread(Math.min(words.length, from + 1) - i, say('whichDayTry14Feb'));
   return undefined;
 }
 
@@ -228,8 +229,8 @@ function numberIn(word: string): number | undefined {
 
 function contradictions(result: LogLine): void {
   const damps = new Set(result.sayings.flatMap((saying) => (saying.kind === 'damp' ? [saying.damp] : [])));
-  if (damps.size > 1) result.misread.push({ text: '', at: 0, problem: 'It cannot be both damp and dry or wet: leave one out.' });
+  if (damps.size > 1) result.misread.push({ text: '', at: 0, problem: say('cantBothDampDryOr') });
   const mouldCounted = result.sayings.some((saying) => saying.kind === 'count' && saying.verb === 'mouldy');
   const noMould = result.sayings.some((saying) => saying.kind === 'mould' && saying.mould === 'none');
-  if (mouldCounted && noMould) result.misread.push({ text: '', at: 0, problem: 'Mould and no mould: leave one out.' });
+  if (mouldCounted && noMould) result.misread.push({ text: '', at: 0, problem: say('mouldNoMouldLeaveOne') });
 }

@@ -1,23 +1,50 @@
 import type { Move, SeedState } from '@chill/model/event.ts';
+import { say } from '@chill/words/ledger.ts';
 
 /** How many seeds are in each state; every seed of a batch is in exactly one. */
 export type Counts = Record<SeedState, number>;
 
 /** What each state is called on screen. The order is the one in which the ledger bar shows them. */
 export const STATE_NAMES: Record<SeedState, string> = {
-  waiting: 'waiting',
-  swollen: 'swollen',
-  sprouted: 'root out',
-  potted: 'potted',
-  established: 'established',
-  plantedOut: 'set out',
-  heldOver: 'held over',
-  tested: 'tested',
-  floatedOff: 'floated off',
-  mouldy: 'mouldy',
-  broken: 'broken',
-  discarded: 'lost',
-  movedOn: 'moved to another batch',
+  get waiting() {
+    return say('waiting');
+  },
+  get swollen() {
+    return say('swollen');
+  },
+  get sprouted() {
+    return say('germinated');
+  },
+  get potted() {
+    return say('potted');
+  },
+  get established() {
+    return say('established');
+  },
+  get plantedOut() {
+    return say('plantedOut');
+  },
+  get heldOver() {
+    return say('heldOver');
+  },
+  get tested() {
+    return say('tested');
+  },
+  get floatedOff() {
+    return say('floatedOff');
+  },
+  get mouldy() {
+    return say('mouldy');
+  },
+  get broken() {
+    return say('broken');
+  },
+  get discarded() {
+    return say('lost');
+  },
+  get movedOn() {
+    return say('movedAnotherBatch');
+  },
 };
 
 /** The states a seed may go to from each. What is left out is no seed's path: correct the earlier entry instead. */
@@ -58,12 +85,12 @@ export function applyMoves(counts: Counts, moves: readonly Move[]): { counts: Co
   const after = { ...counts };
   for (const [index, { from, to, count }] of moves.entries()) {
     if (!NEXT[from].includes(to)) {
-      return { index, problem: `A seed that is ${STATE_NAMES[from]} cannot become ${STATE_NAMES[to]}. Undo the entry that was wrong.` };
+      return { index, problem: say('seedCantBecomeUndoWrong', { state: STATE_NAMES[from], state2: STATE_NAMES[to] }) };
     }
     if (count > after[from]) {
       const there =
-        after[from] === 0 ? `None is ${STATE_NAMES[from]}` : `Only ${after[from]} ${after[from] === 1 ? 'is' : 'are'} ${STATE_NAMES[from]}`;
-      return { index, problem: `${there}: ${count} cannot become ${STATE_NAMES[to]}.` };
+        after[from] === 0 ? say('none', { state: STATE_NAMES[from] }) : say('only', { count: after[from], state: STATE_NAMES[from] });
+      return { index, problem: say('soCantBecome', { there, count, state: STATE_NAMES[to] }) };
     }
     after[from] -= count;
     after[to] += count;

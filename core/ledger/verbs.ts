@@ -1,4 +1,6 @@
 import type { Move, SeedState } from '@chill/model/event.ts';
+import { say } from '@chill/words/ledger.ts';
+import { oneOf } from '@chill/words/lists.ts';
 import { type Counts, countIn, STATE_NAMES } from './states.ts';
 
 /** What can be said of a number of seeds. */
@@ -43,12 +45,12 @@ export function mostFor(verb: Verb, counts: Counts): number {
  * The moves that a verb means for `count` seeds, taken from where such seeds are; or what is wrong with the figure.
  */
 export function movesFor(verb: Verb, count: number, counts: Counts): { moves: Move[] } | { problem: string } {
-  if (!Number.isInteger(count) || count < 0) return { problem: 'Give a whole number, 0 or more.' };
+  if (!Number.isInteger(count) || count < 0) return { problem: say('giveWholeNumber0Or') };
   const { from, to } = VERBS[verb];
   const most = mostFor(verb, counts);
   if (count > most) {
-    const which = from.map((state) => STATE_NAMES[state]).join(' or ');
-    return { problem: `Only ${most} ${most === 1 ? 'is' : 'are'} ${which}: ${count} cannot become ${STATE_NAMES[to]}.` };
+    const which = oneOf(from.map((state) => STATE_NAMES[state]));
+    return { problem: say('onlyCantBecome', { count: most, which, count2: count, state: STATE_NAMES[to] }) };
   }
   const moves: Move[] = [];
   let rest = count;

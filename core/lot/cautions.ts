@@ -1,17 +1,33 @@
 import type { Genus } from '@chill/model/genus.ts';
 import type { Hazard, HazardCode, Species, TaxonHazards } from '@chill/model/species.ts';
+import { say } from '@chill/words/lot.ts';
 
 /** What each kind of hazard asks for, whatever the species; local rules come first. */
 const ASKS: Record<HazardCode, string> = {
-  toxic: 'Keep it closed and labelled NOT FOOD, away from food, children and animals; pour soaking water away.',
-  irritant: 'Gloves, and wash your hands.',
-  protected: 'Permit needed: ask the authority before collecting, and note the reference.',
-  regulated: 'Check the local rules before growing it or planting it out.',
-  unknown: 'Treat it as poisonous: closed and labelled NOT FOOD, away from food, children and animals; pour soaking water away.',
+  get toxic() {
+    return say('keepClosedLabelledNotFood');
+  },
+  get irritant() {
+    return say('glovesWashYourHands');
+  },
+  get protected() {
+    return say('permitNeededAskAuthorityBefore');
+  },
+  get regulated() {
+    return say('checkLocalRulesBeforeGrowing');
+  },
+  get unknown() {
+    return say('treatPoisonousClosedLabelledNot');
+  },
 };
 
 /** What is said of seed of which nobody knows whether it is harmful. */
-export const NOT_KNOWN: Hazard = { code: 'unknown', note: 'Whether it is poisonous is not known here.' };
+export const NOT_KNOWN: Hazard = {
+  code: 'unknown',
+  get note() {
+    return say('notKnownWhetherPoisonous');
+  },
+};
 
 /** The cautions of a species, each said once with what to do. */
 export function cautionsOf({ hazards }: Pick<Species, 'hazards'>): string[] {

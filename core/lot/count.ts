@@ -1,4 +1,5 @@
 import type { CountMethod } from '@chill/model/lot.ts';
+import { say } from '@chill/words/lot.ts';
 import { studentQuantile } from '../chance/distributions.ts';
 
 /** Replicates may spread this much, coefficient of variation: ISTA Rules, chapter 10 (chaffy seed in the second). */
@@ -40,7 +41,7 @@ function byWeight({ lot_g, samples, purity = 1 }: Extract<CountMethod, { by: 'we
   const base = { seeds: Math.round(pure_g / perSeed), thousandSeeds_g: perSeed * 1000 };
   const { half, spread } = meanInterval(samples.map((sample) => sample.grams / sample.seeds));
   if (half === undefined || spread === undefined) {
-    return { ...base, advice: 'One sample says nothing of how far it may be off: weigh a second.' };
+    return { ...base, advice: say('oneSampleCantShowSpread') };
   }
   const allowed = chaffy ? SPREAD_ALLOWED_CHAFFY : SPREAD_ALLOWED;
   const low = Math.floor(pure_g / (perSeed + half));
@@ -50,7 +51,7 @@ function byWeight({ lot_g, samples, purity = 1 }: Extract<CountMethod, { by: 'we
     spread,
     ...(high !== undefined && { range: { low, high } }),
     ...(spread > allowed && {
-      advice: `The samples differ by ${(spread * 100).toFixed(1)} %, more than the ${allowed * 100} % that is usual: mix the lot well and weigh more.`,
+      advice: say('samplesDifferByMoreThan', { spread: (spread * 100).toFixed(1), allowed: allowed * 100 }),
     }),
   };
 }
@@ -58,13 +59,12 @@ function byWeight({ lot_g, samples, purity = 1 }: Extract<CountMethod, { by: 'we
 function byPods({ pods, perPod }: Extract<CountMethod, { by: 'pods' }>): SeedEstimate {
   const { mean, half, spread } = meanInterval(perPod);
   const seeds = Math.round(mean * pods);
-  if (half === undefined || spread === undefined)
-    return { seeds, advice: 'One pod says nothing of how far it may be off: open a few more.' };
+  if (half === undefined || spread === undefined) return { seeds, advice: say('onePodCantShowSpread') };
   return {
     seeds,
     spread,
     range: { low: Math.max(0, Math.floor((mean - half) * pods)), high: Math.ceil((mean + half) * pods) },
-    ...(perPod.length < 5 && { advice: 'Open five pods or more: they differ more than they look.' }),
+    ...(perPod.length < 5 && { advice: say('openFivePodsOrMore') }),
   };
 }
 

@@ -1,6 +1,7 @@
 import type { Lot } from '@chill/model/lot.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/lot.ts';
 import { addDays, daysBetween, shortDate, spell } from '../calendar/dates.ts';
 
 /** Where seed that dies when it dries stands: by when something must happen, and what. */
@@ -40,17 +41,21 @@ export function dryingCountdown(
   if (!drying || !keeping) return undefined;
   const { moist, until } = keeping;
   const days = daysBetween(today, until);
-  const next = cold.need === 'required' ? 'into damp medium in the fridge' : 'sow it, or keep it damp and cool';
+  const next = cold.need === 'required' ? say('intoDampMediumFridge') : say('sowOrKeepDampCool');
   if (moist) {
     const text =
       days >= 0
-        ? `Kept moist it lasts until about ${shortDate(until, today)}, ${spell(days)} from now. Let it breathe, and never let it dry.`
-        : `Kept moist it lasts about ${spell(drying.keepsMoist_days)}; that was over ${spell(days)} ago. Cut ten before you stake anything on it.`;
+        ? say('keptMoistLastsUntilAbout', { until: shortDate(until, today), days: spell(days) })
+        : say('keptMoistLastsAboutWhich', { keepsMoist: spell(drying.keepsMoist_days), days: spell(days) });
     return { inTime: days >= 0, until, days, text };
   }
   const text =
     days >= 0
-      ? `It dies when it dries. In the open air it lives until about ${shortDate(until, today)}, ${days === 0 ? 'today' : `${spell(days)} from now`}: ${next}.`
-      : `It dies when it dries, and in the open air that was about ${spell(days)} ago. If it was kept damp, say so; otherwise cut ten and look.`;
+      ? say('dryingKillsOpenAirLives', {
+          until: shortDate(until, today),
+          how: days === 0 ? say('today') : say('fromNow', { days: spell(days) }),
+          next,
+        })
+      : say('dryingKillsOpenAirWas', { days: spell(days) });
   return { inTime: days >= 0, until, days, text };
 }

@@ -1,4 +1,5 @@
 import type { LotEvent, NewLotEvent } from '@chill/model/lot.ts';
+import { say } from '@chill/words/lot.ts';
 import { refuse } from '../ledger/refuse.ts';
 import type { LotState } from './lotState.ts';
 
@@ -24,7 +25,17 @@ interface LotEventKind<K extends NewLotEvent['kind']> {
   says(event: LotEventOf<K>): string;
 }
 
-const COUNTED_BY = { hand: 'by hand', weight: 'by weight', pods: 'by pods' };
+const COUNTED_BY = {
+  get hand() {
+    return say('byHand');
+  },
+  get weight() {
+    return say('byWeight');
+  },
+  get pods() {
+    return say('byPods');
+  },
+};
 
 const LOT_EVENTS: { [K in NewLotEvent['kind']]: LotEventKind<K> } = {
   counted: {
@@ -35,7 +46,7 @@ const LOT_EVENTS: { [K in NewLotEvent['kind']]: LotEventKind<K> } = {
       lot.lastCount = event;
     },
     field: 'seeds',
-    says: ({ how, seeds }) => `counted ${COUNTED_BY[how.by]}: ${seeds} in the drawer`,
+    says: ({ how, seeds }) => say('countedStock', { counted: COUNTED_BY[how.by], seeds }),
   },
   sorted: {
     apply(lot, event) {
@@ -43,7 +54,7 @@ const LOT_EVENTS: { [K in NewLotEvent['kind']]: LotEventKind<K> } = {
       lot.lastSort = event.on;
     },
     field: 'rejected',
-    says: ({ rejected, by }) => `${rejected} sorted out, ${by === 'float' ? 'floating' : 'shrivelled'}`,
+    says: ({ rejected, by }) => say('sortedOut', { rejected, how: by === 'float' ? say('floating') : say('shrivelled') }),
   },
   cutTested: {
     apply(lot, event) {
@@ -52,19 +63,19 @@ const LOT_EVENTS: { [K in NewLotEvent['kind']]: LotEventKind<K> } = {
       lot.tests.push({ on, by: 'cut', tested, sound, beforeSort: false });
     },
     field: 'tested',
-    says: ({ tested, sound }) => `cut ${tested}: ${sound} sound`,
+    says: ({ tested, sound }) => say('cutViable', { tested, sound }),
   },
   stored: {
     apply(lot, { storage }) {
       lot.storage = storage;
     },
     field: 'seeds',
-    says: ({ storage: { state, where } }) => `kept ${state}${where ? `, ${where}` : ''}`,
+    says: ({ storage: { state, where } }) => say('kept', { state, how: where ? `, ${where}` : '' }),
   },
   givenAway: {
     apply: (lot, event) => take(lot, event, 'givenAway', event.seeds),
     field: 'seeds',
-    says: ({ seeds }) => `${seeds} given away`,
+    says: ({ seeds }) => say('givenAway', { seeds }),
   },
   /** Which are in force is settled before any is applied. */
   reversed: { apply: () => undefined, field: 'reverses', says: () => 'undone' },
@@ -83,9 +94,7 @@ export function describeLotEvent(event: FoldableLotEvent): string {
 /** Refuses an event that takes more seeds than the `drawer` has. */
 export function refuseTaking(event: FoldableLotEvent, drawer: number): never {
   const message =
-    event.kind === 'reversed'
-      ? 'What came after it needs those seeds: undo that first.'
-      : `Only ${Math.max(0, drawer)} seeds are in the drawer: give that many or fewer.`;
+    event.kind === 'reversed' ? say('laterEntriesNeedThoseSeeds') : say('onlySeedsStockGiveMany', { drawer: Math.max(0, drawer) });
   return refuse(event, kindOfLotEvent(event).field, message);
 }
 

@@ -1,6 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { Lot, LotInHand, Soundness, TowelResult } from '@chill/model/lot.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
+import { say } from '@chill/words/lot.ts';
 import { addDays, daysBetween, earlier } from '../calendar/dates.ts';
 import type { Brought, Credit } from '../chill/requirement.ts';
 import { STAGES, type StageFacts } from '../kinds/stages.ts';
@@ -65,7 +66,7 @@ export function foldLot(lot: Lot, events: readonly FoldableLotEvent[], inBatches
   if (state.drawer < 0) {
     const last = events.at(-1);
     if (last) refuseTaking(last, before - inBatches);
-    throw new LedgerError('', 'seeds', `Its batches hold ${inBatches} seeds: give that many or more.`);
+    throw new LedgerError('', 'seeds', say('batchesHoldSeedsGiveMany', { inBatches }));
   }
   return withTests(state, lot, []);
 }
@@ -124,7 +125,7 @@ function lotEventsInForce(events: readonly FoldableLotEvent[]): Set<string> {
   const inForce = new Set<string>();
   for (const event of events) {
     if (event.kind === 'reversed') {
-      if (!inForce.delete(event.reverses)) throw new LedgerError(event.id, 'reverses', 'There is no such entry, or it is undone already.');
+      if (!inForce.delete(event.reverses)) throw new LedgerError(event.id, 'reverses', say('thereNoSuchEntryOr'));
     } else inForce.add(event.id);
   }
   return inForce;

@@ -123,7 +123,7 @@ describe('a lot’s ledger', () => {
     const sorted = event({ kind: 'sorted', by: 'float', rejected: 5 });
     const counted = event({ kind: 'counted', seeds: 300, inBatches: 0, how: { by: 'hand' } });
     expect(foldLot(lot, [sorted, counted], 250)).toMatchObject({ drawer: 50, total: 305 });
-    expect(() => foldLot(lot, [sorted, counted, event({ kind: 'reversed', reverses: counted.id })], 250)).toThrow('undo that first');
+    expect(() => foldLot(lot, [sorted, counted, event({ kind: 'reversed', reverses: counted.id })], 250)).toThrow('undo those first');
   });
 
   test('an entry is undone by reversing it, once', () => {
@@ -131,7 +131,7 @@ describe('a lot’s ledger', () => {
     const undone = event({ kind: 'reversed', reverses: sorted.id });
     expect(foldLot(lot, [sorted, undone], 0)).toMatchObject({ drawer: 200, rejected: 0 });
     expect(() => foldLot(lot, [sorted, undone, event({ kind: 'reversed', reverses: sorted.id })], 0)).toThrow(/undone already/);
-    expect(() => foldLot(lot, [event({ kind: 'sorted', by: 'float', rejected: 201 })], 0)).toThrow('Only 200 seeds are in the drawer');
+    expect(() => foldLot(lot, [event({ kind: 'sorted', by: 'float', rejected: 201 })], 0)).toThrow('Only 200 seeds are in stock');
   });
 
   test('tests combine; those before a sort no longer hold', () => {

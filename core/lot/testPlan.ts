@@ -1,6 +1,7 @@
 import type { Lot } from '@chill/model/lot.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/lot.ts';
 import { daysBetween, spell } from '../calendar/dates.ts';
 import { hypergeometric } from '../chance/distributions.ts';
 import { expectedHalfWidth, meanShare } from '../chance/shares.ts';
@@ -74,12 +75,11 @@ export function testAdvice(species: Species): { by: 'cut' | 'towel'; because: st
     return seed.length_mm < 1.5
       ? {
           by: 'towel',
-          because:
-            'It is too small to cut well, but a towel shows only what needs no winter: read it as a least figure, or sow the test with its cold.',
+          because: say('tooSmallCutWellTowel'),
         }
-      : { by: 'cut', because: 'It sleeps: on a towel sound seed would look dead. Cut, and count those that are white and firm.' };
+      : { by: 'cut', because: say('dormantTowelViableSeedWould') };
   }
-  return { by: 'towel', because: 'It comes without a winter: a towel shows not only what is sound but what sprouts.' };
+  return { by: 'towel', because: say('needsNoWinterSoTowel') };
 }
 
 /** What a float test says of this kind of seed. */
@@ -87,19 +87,17 @@ export function floatAdvice(species: Pick<Species, 'floatTest'>): { misleads: bo
   return species.floatTest === 'misleads'
     ? {
         misleads: true,
-        text: 'A float test misleads here: this seed is light, winged or corky and floats whatever is in it. Cut a few instead.',
+        text: say('floatTestMisleadsHereSeed'),
       }
     : {
         misleads: false,
-        text: 'Sinkers are usually sound, floaters hollow or eaten. Give them an hour in water; skim, and cut a few floaters to be sure.',
+        text: say('sinkersUsuallyViableFloatersHollow'),
       };
 }
 
 /** What to say of a test's age, or nothing while it is fresh. */
 export function testAge(test: SoundTest, today: PlainDate): string | undefined {
   const days = daysBetween(test.on, today);
-  if (test.beforeSort) return 'before the lot was sorted: it tells of other seed';
-  return days > TEST_AGES_AFTER_DAYS
-    ? `${spell(days)} old: seed loses with the years, and a drawer is not a seed bank; test a few again`
-    : undefined;
+  if (test.beforeSort) return say('testedBeforeLotWasSorted');
+  return days > TEST_AGES_AFTER_DAYS ? say('oldViabilityFallsYearsTest', { days: spell(days) }) : undefined;
 }

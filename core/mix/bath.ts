@@ -1,3 +1,4 @@
+import { say } from '@chill/words/mix.ts';
 import { type Chemical, type Dilution, dilute, mustNotMix, parseDilution } from './dilution.ts';
 
 /** Baths that disinfect seed. */
@@ -14,9 +15,33 @@ interface BathRecipe {
 
 /** Household baths, as the trade gives them: peroxide one to one for five minutes or one to three as a rinse; bleach to half of one per cent. */
 export const BATHS: Record<BathKind, BathRecipe> = {
-  peroxideBath: { name: 'peroxide, 1 to 1', agent: 'peroxide', usualStock: 3, seconds: 300, rinses: 1 },
-  peroxideRinse: { name: 'peroxide, 1 to 3', agent: 'peroxide', usualStock: 3, seconds: 60, rinses: 1 },
-  bleach: { name: 'bleach', agent: 'bleach', usualStock: 5, seconds: 180, rinses: 3 },
+  peroxideBath: {
+    get name() {
+      return say('peroxide11');
+    },
+    agent: 'peroxide',
+    usualStock: 3,
+    seconds: 300,
+    rinses: 1,
+  },
+  peroxideRinse: {
+    get name() {
+      return say('peroxide13');
+    },
+    agent: 'peroxide',
+    usualStock: 3,
+    seconds: 60,
+    rinses: 1,
+  },
+  bleach: {
+    get name() {
+      return say('bleach');
+    },
+    agent: 'bleach',
+    usualStock: 5,
+    seconds: 180,
+    rinses: 3,
+  },
 };
 
 /** Bleach for seed is made up to this strength of active chlorine, per cent. Assumption: the weak end of what is used. */
@@ -56,13 +81,12 @@ export function bathVolume_mL(seed_mL: number): number {
  */
 export function planBath(kind: BathKind, stock: number, total_mL: number, also?: Chemical): Bath | BathFault {
   const { agent, seconds, rinses } = BATHS[kind];
-  if (!(stock > 0 && stock <= 100))
-    return { field: 'stock', message: 'A strength lies above 0 and up to 100 per cent: read the label again.' };
-  if (!(total_mL > 0)) return { field: 'total', message: 'How much does the vessel take? Give a volume above zero.' };
+  if (!(stock > 0 && stock <= 100)) return { field: 'stock', message: say('strengthLiesAbove0Up') };
+  if (!(total_mL > 0)) return { field: 'total', message: say('howMuchDoesVesselHold') };
   const never = also && mustNotMix(agent, also);
   if (never) return { field: 'also', message: never };
   const wanted = agent === 'bleach' ? BLEACH_PERCENT : HOUSEHOLD_PEROXIDE * (kind === 'peroxideBath' ? 1 / 2 : 1 / 4);
-  if (stock < wanted) return { field: 'stock', message: `That is weaker than the ${wanted} % it is to come to: use a stronger bottle.` };
+  if (stock < wanted) return { field: 'stock', message: say('weakerThanWantedUseStronger', { wanted }) };
   return {
     ...dilute(stock, wanted, total_mL),
     strength: wanted,
@@ -71,7 +95,7 @@ export function planBath(kind: BathKind, stock: number, total_mL: number, also?:
     rinses,
     ...(agent === 'peroxide' &&
       stock > STRONG_PEROXIDE && {
-        strong: 'Stronger than household peroxide: it burns skin and eyes. Gloves, eye cover; pour it into the water.',
+        strong: say('strongerThanHouseholdPeroxideBurns'),
       }),
   };
 }

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/mix.ts';
 import { FIGURES, type NumberFormat, readNumber } from '../units/number.ts';
 import type { Parsed } from '../units/parsed.ts';
 
@@ -28,14 +29,14 @@ const SAID = new RegExp(`^(${FIGURES})\\s*(to|:|in)\\s*(${FIGURES})$`, 'i');
  */
 export function parseDilution(text: string, total_mL: number, numbers: NumberFormat = 'point'): Parsed<Dilution> {
   const match = SAID.exec(text.trim());
-  const problem = 'Say it as “1 to 3” (one part and three of water) or “1 in 4” (one part of four).';
+  const problem = say('say13OnePart');
   if (!match) return { ok: false, problem };
   const [first, second] = [match[1], match[3]].map((figure) => readNumber(figure as string, numbers));
   if (!first || !second) return { ok: false, problem };
   const [parts, other] = [first.value, second.value];
   const all = match[2]?.toLowerCase() === 'in' ? other : parts + other;
   if (!(parts > 0 && all > 0)) return { ok: false, problem };
-  if (parts > all) return { ok: false, problem: `${parts} parts cannot be in ${all}: turn it round.` };
+  if (parts > all) return { ok: false, problem: say('partsCantSwapTwoNumbers', { parts, all }) };
   const stock_mL = (total_mL * parts) / all;
   const twoWays = (first.twoWays || second.twoWays) && { twoWays: true as const };
   return { ok: true, value: { stock_mL, water_mL: total_mL - stock_mL, part: parts / all }, ...twoWays };
@@ -45,17 +46,17 @@ export const CHEMICALS = ['peroxide', 'bleach', 'acid', 'ammonia', 'vinegar'] as
 export type Chemical = (typeof CHEMICALS)[number];
 
 /** Pairs that must never meet, and what comes of it. */
-const NEVER: [Chemical, Chemical, string][] = [
-  ['bleach', 'acid', 'sets chlorine free'],
-  ['bleach', 'vinegar', 'sets chlorine free'],
-  ['bleach', 'ammonia', 'makes chloramine, a poisonous gas'],
-  ['bleach', 'peroxide', 'foams and bursts vessels'],
-  ['peroxide', 'vinegar', 'makes peracetic acid, which burns'],
-  ['peroxide', 'acid', 'makes a mixture that burns and may burst'],
+const NEVER: [Chemical, Chemical, () => string][] = [
+  ['bleach', 'acid', () => say('releasesChlorineGas')],
+  ['bleach', 'vinegar', () => say('releasesChlorineGas')],
+  ['bleach', 'ammonia', () => say('makesChloraminePoisonousGas')],
+  ['bleach', 'peroxide', () => say('foamsBurstsVessels')],
+  ['peroxide', 'vinegar', () => say('makesPeraceticAcidWhichBurns')],
+  ['peroxide', 'acid', () => say('makesMixtureBurnsMayBurst')],
 ];
 
 /** Why two chemicals must not be mixed, or `undefined` where nothing is known against it. Never the last word: the labels rule. */
 export function mustNotMix(a: Chemical, b: Chemical): string | undefined {
   const found = NEVER.find(([one, other]) => (one === a && other === b) || (one === b && other === a));
-  return found && `Never: ${a} with ${b} ${found[2]}. Rinse with clean water between the two.`;
+  return found && say('neverRinseCleanWaterBetween', { a, b, found2: found[2]() });
 }

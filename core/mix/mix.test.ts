@@ -27,7 +27,7 @@ describe('diluting', () => {
     expect(stock('1:3')).toEqual([300, 900]);
     expect(stock('1 in 4')).toEqual([300, 900]);
     expect(stock('1 in 3')).toEqual([400, 800]);
-    expect(stock('2 in 1')).toMatch(/turn it round/);
+    expect(stock('2 in 1')).toMatch(/swap the two numbers/);
     expect(stock('a third')).toMatch(/Say it as/);
     expect(stock('0 to 3')).toMatch(/Say it as/);
   });

@@ -1,6 +1,7 @@
 import type { Species } from '@chill/model/species.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import type { Swelling } from '@chill/model/treatment.ts';
+import { say } from '@chill/words/mix.ts';
 import { STAGES } from '../kinds/stages.ts';
 
 /** A soak that swells a smaller share of the seed than this did not take: split the batch. */
@@ -10,7 +11,7 @@ export const TAKEN_FROM = 0.6;
 export const FULL_GAIN = 1;
 
 /** What is said wherever a hard-coated batch could leave its soak uncounted. */
-export const COUNT_FIRST = 'Count the swollen first: the hard ones would only rot.';
+export const countFirst = () => say('countSwollenFirstHardSeed');
 
 /** True for hard-coated seed in water that nobody has looked at yet: whether its coat opened is not known. */
 export function wantsCount(species: Pick<Species, 'hardCoat'>, { swellings }: { swellings: readonly unknown[] }, kind: StageKind): boolean {
@@ -18,7 +19,7 @@ export function wantsCount(species: Pick<Species, 'hardCoat'>, { swellings }: { 
 }
 
 /** Seed that is lighter wet than dry was weighed wrongly. */
-export const LIGHTER_WET = 'It weighs less wet than dry: weigh again, or some of it is missing.';
+export const lighterWet = () => say('weighsLessWetThanDry');
 
 /** How far a soak took. */
 export interface Swollen {
@@ -44,7 +45,7 @@ export function swellingOf(swelling: Swelling): Swollen {
   }
   const { dry_g, wet_g } = swelling;
   if (!(dry_g > 0)) throw new RangeError('Weigh the seed dry, before it is soaked: above zero.');
-  if (wet_g < dry_g) throw new RangeError(LIGHTER_WET);
+  if (wet_g < dry_g) throw new RangeError(lighterWet());
   const gain = (wet_g - dry_g) / dry_g;
   const share = Math.min(1, gain / FULL_GAIN);
   return { share, gain, estimated: true, took: share >= TAKEN_FROM };

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { BROKEN_OFF } from '../units/lines.ts';
+import { brokenOffWords } from '../units/lines.ts';
 import { guessLayout, type LoggerLayout } from './loggerCsv.ts';
 import { LogReader, lineReader } from './logReader.ts';
 
@@ -36,11 +36,11 @@ describe('a logger’s file, read as it comes', () => {
     expect([...readings.celsius]).toEqual([3.5, 3.6, 3.4]);
     expect(repeated).toBe(1);
     expect(left).toEqual([
-      { why: 'There is no such day or time.', lines: [7] },
-      { why: 'what stands there is not a temperature.', lines: [8] },
+      { why: 'there is no such day or time', lines: [7] },
+      { why: 'that is not a temperature', lines: [8] },
       { why: 'the sensor had come off (−127 °C)', lines: [4] },
       { why: 'the sensor was just switched on (85 °C)', lines: [5] },
-      { why: 'that moment has not come yet', lines: [11] },
+      { why: 'that moment is in the future', lines: [11] },
       { why: 'that moment has another temperature already', lines: [10] },
     ]);
   });
@@ -58,7 +58,7 @@ describe('a logger’s file, read as it comes', () => {
   });
   test('cut in the middle of a line, that line is told and the rest is kept', () => {
     const cut = `${FILE.slice(0, 3).join('\n')}\n2027-02-0`;
-    expect(readIn([cut], layoutOf(cut))).toMatchObject({ left: [{ why: BROKEN_OFF, lines: [4] }] });
+    expect(readIn([cut], layoutOf(cut))).toMatchObject({ left: [{ why: brokenOffWords(), lines: [4] }] });
   });
   test.each([
     ['2027-02-01 00:20,13.2', '2027-02-01 00:20,1', 2],
@@ -67,7 +67,7 @@ describe('a logger’s file, read as it comes', () => {
   ])('cut in the middle of a figure, %s to %s, no wrong one is taken', (_, last, count) => {
     const text = `${FILE.slice(0, 3).join('\n')}\n${last}`;
     const { readings, left } = readIn([text], layoutOf(text));
-    expect([readings.at_ms.length, left]).toEqual([count, count === 3 ? [] : [{ why: BROKEN_OFF, lines: [4] }]]);
+    expect([readings.at_ms.length, left]).toEqual([count, count === 3 ? [] : [{ why: brokenOffWords(), lines: [4] }]]);
   });
   test('a text without line ends is refused before it fills the memory', () => {
     const reader = new LogReader(layoutOf(FILE.join('\n')), 'UTC');

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { localTimeReader } from '../calendar/localTimes.ts';
-import { BROKEN_OFF, brokenOff } from '../units/lines.ts';
+import { brokenOff, brokenOffWords } from '../units/lines.ts';
 import { type LoggerLayout, readLoggerLine } from './loggerCsv.ts';
 import type { Readings } from './readings.ts';
 import { LeftLines, type LeftOut, type RawReading, tidyReadings } from './tidyReadings.ts';
@@ -71,7 +71,7 @@ export class LogReader {
       this.#line >= this.#layout.skip &&
       brokenOff(cells(last), temperatureColumn, this.#before.filter(Boolean).map(cells))
     )
-      this.#misread.leave(BROKEN_OFF, this.#line + 1);
+      this.#misread.leave(brokenOffWords(), this.#line + 1);
     else if (last !== '') this.#take(last);
     this.#rest = '';
     const { readings, left, repeated } = tidyReadings(this.#raw, now_ms);
@@ -88,11 +88,6 @@ export class LogReader {
       this.#before[this.#line % LINES_BEFORE] = text;
       return;
     }
-    this.#misread.leave(kindOf(found.problem), this.#line);
+    this.#misread.leave(found.problem, this.#line);
   }
-}
-
-/** Lines are told together by what is wrong with them; what stands in the single line is left to the file. */
-function kindOf(problem: string): string {
-  return problem.replace(/“[^”]*”/g, 'what stands there').replace(/^There is no what stands there\.$/, 'There is no such day or time.');
 }

@@ -106,8 +106,8 @@ describe('a logger’s CSV', () => {
     expect(guessLayout(text)).toEqual({ ok: false, problem: expect.stringMatching(says) });
   });
   test.each<[string[], RegExp]>([
-    [['2027-02-30 04:00', '3.6'], /There is no/],
-    [['2027-02-03 25:00', '3.6'], /There is no/],
+    [['2027-02-30 04:00', '3.6'], /there is no/],
+    [['2027-02-03 25:00', '3.6'], /there is no/],
     [['2027-02-03 04:00', 'ERR'], /not a temperature/],
     [['2027-02-03 04:00', ''], /No temperature/],
     [['2027-02-03', '3.6'], /not a day and a time/],

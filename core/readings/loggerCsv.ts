@@ -1,3 +1,4 @@
+import { say } from '@chill/words/readings.ts';
 import Papa from 'papaparse';
 import type { LocalDateTime } from '../calendar/localTimes.ts';
 import { LINE_END } from '../units/lines.ts';
@@ -62,22 +63,22 @@ export function guessLayout(
   text: string,
   fixed: { separator?: string } = {},
 ): { ok: true; value: LoggerLayout } | { ok: false; problem: string } {
-  if (isBinary(text)) return { ok: false, problem: 'That is not a text file. Save the logger’s data as CSV.' };
+  if (isBinary(text)) return { ok: false, problem: say('notTextFileSaveLoggers') };
   const lines = text.split(LINE_END, SAMPLE_LINES);
   const candidates = (fixed.separator ? [fixed.separator] : SEPARATORS)
     .map((separator) => cut(lines, separator))
     .sort((x, y) => y.clean - x.clean);
   const best = candidates[0];
   const first = best?.body[0];
-  if (!best || !first) return { ok: false, problem: 'No line has both a date and a figure. Is it the logger’s CSV?' };
+  if (!best || !first) return { ok: false, problem: say('noLineHasBothDate') };
   const { separator, rows, body, skip } = best;
   const dayColumn = first.findIndex((cell) => DAY_CELL.test(cell));
   const separate = first.findIndex((cell, i) => i !== dayColumn && TIME.test(cell) && !FIGURE.test(cell));
   const timeColumn = TIME.test(first[dayColumn] as string) ? undefined : separate;
-  if (timeColumn === -1) return { ok: false, problem: 'There are days but no times of day: Chill counts by the hour.' };
+  if (timeColumn === -1) return { ok: false, problem: say('thereDaysButNoTimes') };
   const header = rows[skip - 1];
   const temperatureColumn = temperatureIn(body, header, [dayColumn, ...(timeColumn === undefined ? [] : [timeColumn])]);
-  if (temperatureColumn < 0) return { ok: false, problem: 'No column looks like temperatures.' };
+  if (temperatureColumn < 0) return { ok: false, problem: say('noColumnLooksLikeTemperatures') };
   const over = header?.[temperatureColumn];
   const cells = body.map((row) => row[temperatureColumn] as string);
   const order = orderOf(body.map((row) => row[dayColumn] as string));
@@ -128,15 +129,15 @@ export function readLoggerLine(row: readonly string[], layout: LoggerLayout): Lo
   const typed = row[layout.temperatureColumn]?.trim() ?? '';
   const date = DATE.exec(day);
   const clock = TIME.exec(time);
-  if (!date || !clock) return { problem: `“${day}” is not a day and a time.` };
+  if (!date || !clock) return { problem: say('notDayTime') };
   const [year, month, dayOfMonth] = inOrder(date, layout.order);
   const hour = hourOf(Number(clock[1]), clock[4]);
   const minute = Number(clock[2]);
   const second = Number(clock[3] ?? 0);
   const exists = new Date(Date.UTC(year, month - 1, dayOfMonth)).getUTCDate() === dayOfMonth && month >= 1 && month <= 12;
-  if (!exists || hour > 23 || minute > 59 || second > 59) return { problem: `There is no “${`${day} ${time}`.trim()}”.` };
+  if (!exists || hour > 23 || minute > 59 || second > 59) return { problem: say('noSuchDayOrTime') };
   const figure = FIGURE.test(typed) ? figureOf(typed) : Number.NaN;
-  if (!Number.isFinite(figure)) return { problem: typed === '' ? 'No temperature stands there.' : `“${typed}” is not a temperature.` };
+  if (!Number.isFinite(figure)) return { problem: typed === '' ? say('noTemperatureStandsThere') : say('notTemperature') };
   const celsius = layout.fahrenheit ? ((figure - 32) * 5) / 9 : figure;
   const after = time.slice((clock.index ?? 0) + clock[0].length).trim();
   const offset = /^(?:Z|UTC|GMT)$/i.test(after) ? 0 : offsetIn(OFFSET.exec(after) ?? undefined);

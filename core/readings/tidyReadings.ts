@@ -1,4 +1,5 @@
 import { FIRST_YEAR } from '@chill/model/primitives.ts';
+import { say } from '@chill/words/readings.ts';
 import type { Readings } from './readings.ts';
 
 /** A reading as a file or a hand gave it: the line it stood on, its moment (ms since 1970), and °C. */
@@ -40,10 +41,10 @@ export class LeftLines {
 export function untidiness({ at_ms, celsius }: Readings, now_ms: number): string | undefined {
   for (let i = 0; i < at_ms.length; i++) {
     const [at, here] = [at_ms[i] as number, celsius[i] as number];
-    if (!Number.isInteger(at) || (i > 0 && at <= (at_ms[i - 1] as number))) return `Reading ${i + 1} is not later than the one before it.`;
-    if (at > now_ms) return `Reading ${i + 1} is of a moment that has not come yet.`;
-    if (at < EARLIEST_MS) return `Reading ${i + 1} is from before ${FIRST_YEAR}: is its year right?`;
-    if (!(here >= POSSIBLE_C.least && here <= POSSIBLE_C.most)) return `Reading ${i + 1} is ${here} °C: no place is that warm or cold.`;
+    if (!Number.isInteger(at) || (i > 0 && at <= (at_ms[i - 1] as number))) return say('readingNotLaterThanOne', { i: i + 1 });
+    if (at > now_ms) return say('readingMomentHasNotCome', { i: i + 1 });
+    if (at < EARLIEST_MS) return say('readingFromBeforeYearRight', { i: i + 1, firstYear: String(FIRST_YEAR) });
+    if (!(here >= POSSIBLE_C.least && here <= POSSIBLE_C.most)) return say('readingCNoPlaceWarm', { i: i + 1, here });
   }
   return undefined;
 }
@@ -63,11 +64,11 @@ export function tidyReadings(raw: readonly RawReading[], now_ms: number): { read
   const left = new LeftLines();
   const leave = (why: string, line: number) => left.leave(why, line);
   const good = raw.filter(({ line, at_ms, celsius }) => {
-    if (celsius === SENSOR_OFF_C) leave('the sensor had come off (−127 °C)', line);
-    else if (celsius === SENSOR_STARTS_C) leave('the sensor was just switched on (85 °C)', line);
-    else if (!(celsius >= POSSIBLE_C.least && celsius <= POSSIBLE_C.most)) leave('no place is that warm or cold', line);
-    else if (at_ms < EARLIEST_MS) leave(`that is before ${FIRST_YEAR}: is the year right?`, line);
-    else if (at_ms > now_ms) leave('that moment has not come yet', line);
+    if (celsius === SENSOR_OFF_C) leave(say('sensorHadComeOff127'), line);
+    else if (celsius === SENSOR_STARTS_C) leave(say('sensorWasJustSwitched85'), line);
+    else if (!(celsius >= POSSIBLE_C.least && celsius <= POSSIBLE_C.most)) leave(say('noPlaceWarmOrCold'), line);
+    else if (at_ms < EARLIEST_MS) leave(say('beforeYearRight', { firstYear: String(FIRST_YEAR) }), line);
+    else if (at_ms > now_ms) leave(say('momentFuture'), line);
     else return true;
     return false;
   });
@@ -78,7 +79,7 @@ export function tidyReadings(raw: readonly RawReading[], now_ms: number): { read
     if (before?.at_ms !== one.at_ms) return true;
     // The same told twice is harmless; another figure for the same moment is told of.
     if (before.celsius === one.celsius) repeated += 1;
-    else leave('that moment has another temperature already', one.line);
+    else leave(say('momentHasAnotherTemperatureAlready'), one.line);
     return false;
   });
   return {

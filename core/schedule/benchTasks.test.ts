@@ -36,6 +36,6 @@ describe('tasks by the hour', () => {
     const context = at(undefined);
     const turned = { ...context.projection.state, turns: [{ on: ON, at_ms: begun, into: 'freezer' as const }] };
     const [task] = turnTasks({ ...context, projection: { ...context.projection, state: turned } });
-    expect(task).toMatchObject({ due: '2027-02-17', title: 'over into the fridge' });
+    expect(task).toMatchObject({ due: '2027-02-17', title: 'Move to the fridge' });
   });
 });

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/schedule.ts';
 import { addDays, daysBetween, spell } from '../calendar/dates.ts';
 import { dayAt, momentIn } from '../calendar/moments.ts';
 import { STAGES } from '../kinds/stages.ts';
@@ -10,7 +11,7 @@ import { type Draft, placeOf, type Task, type TaskContext, task } from './task.t
 export function benchLateness({ stage, setting }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
   const late = daysBetween(stage.start, setting.today) - 1;
   if (late < 1 || STAGES[stage.kind].water !== 'soaking') return undefined;
-  return { lateness: `${spell(late)} longer in water than meant: seed drowns without air`, pressing: true };
+  return { lateness: say('longerWaterThanMeantSeed', { late: spell(late) }), pressing: true };
 }
 
 /** A change of water is told of this long before its hour, ms. */
@@ -32,8 +33,8 @@ export function freshWaterTasks(context: TaskContext): Task[] {
           kind: 'freshWater',
           due: dayAt(due_ms, timeZone),
           placeId: placeOf(context),
-          title: 'fresh water',
-          hint: `at ${hour}: water without air drowns seed`,
+          title: say('freshWater'),
+          hint: say('waterWithoutAirDrownsSeed', { hour }),
         }),
       ];
     });
@@ -60,8 +61,8 @@ export function turnTasks(context: TaskContext): Task[] {
       kind: 'turn',
       due,
       placeId: placeOf(context),
-      title: frozenNow ? 'back into the freezer' : 'over into the fridge',
-      hint: hour ? `due at ${hour}: about the same hour every day` : 'about the same hour every day',
+      title: frozenNow ? say('moveBackFreezer') : say('moveFridge'),
+      hint: hour ? say('dueAboutSameHourEvery', { hour }) : say('aboutSameHourEveryDay'),
     }),
   ];
 }

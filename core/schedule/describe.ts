@@ -1,30 +1,71 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { NewEvent, OpeningMethod } from '@chill/model/event.ts';
+import { say } from '@chill/words/schedule.ts';
 import { lengthOf } from '../calendar/moments.ts';
 import type { Timer } from '../ledger/batchState.ts';
 import { kindOfEvent } from '../ledger/events/index.ts';
 import type { Fact } from '../ledger/events/kind.ts';
 import { STATE_NAMES } from '../ledger/states.ts';
-import { endingOf, TIMINGS } from '../treat/timers.ts';
-import { STAGE_NAMES } from './words.ts';
+import { endingOf, punctuality, TIMINGS } from '../treat/timers.ts';
+import { stageName } from './words.ts';
 
 /** What an event did, in a few words: "3 root out, 1 mouldy; damp". With the batch's timers it also says how early or late one was ended. */
 export function describeEvent(event: NewEvent, { plan }: Pick<Batch, 'plan'>, timers: readonly Timer[] = []): string {
   const facts = kindOfEvent(event).facts(event, { stages: plan.stages, timers });
-  return [...facts.map(inWords), ...(event.note ? [event.note] : [])].join(', ') || 'looked';
+  return [...facts.map(inWords), ...(event.note ? [event.note] : [])].join(', ') || say('checked');
 }
 
-const DAMP = { dry: 'dry', right: 'damp', wet: 'too wet' };
-const MOULD = { none: 'no mould', few: 'some mould', spreading: 'mould spreading' };
-const OPENED: Record<OpeningMethod, string> = { nick: 'nicked', file: 'filed', sand: 'sanded', peel: 'peeled' };
-const STAFF = { acid: 'acid, by trained staff', growthHormone: 'growth hormone, by trained staff' };
+const DAMP = {
+  get dry() {
+    return say('dryFound');
+  },
+  get right() {
+    return say('dampFound');
+  },
+  get wet() {
+    return say('tooWet');
+  },
+};
+const MOULD = {
+  get none() {
+    return say('noMould');
+  },
+  get few() {
+    return say('someMould');
+  },
+  get spreading() {
+    return say('mouldSpreading');
+  },
+};
+const OPENED: Record<OpeningMethod, string> = {
+  get nick() {
+    return say('nicked');
+  },
+  get file() {
+    return say('filed');
+  },
+  get sand() {
+    return say('sanded');
+  },
+  get peel() {
+    return say('peeled');
+  },
+};
+const STAFF = {
+  get acid() {
+    return say('acidByTrainedStaff');
+  },
+  get growthHormone() {
+    return say('growthHormoneByTrainedStaff');
+  },
+};
 
 function inWords(fact: Fact): string {
   switch (fact.did) {
     case 'into':
-      return `into ${STAGE_NAMES[fact.stage]}`;
+      return say('into', { stage: stageName(fact.stage) });
     case 'outOf':
-      return `out of ${STAGE_NAMES[fact.stage]}`;
+      return say('out', { stage: stageName(fact.stage) });
     case 'damp':
       return DAMP[fact.damp];
     case 'mould':
@@ -32,43 +73,42 @@ function inWords(fact: Fact): string {
     case 'seeds':
       return `${fact.count} ${STATE_NAMES[fact.to]}`;
     case 'fresh':
-      return 'fresh medium';
+      return say('freshMedium');
     case 'closed':
-      return 'closed';
+      return say('closed');
     case 'undone':
-      return 'undone';
+      return say('undone');
     case 'split':
-      return 'split';
+      return say('split');
     case 'elsewhere':
-      return 'moved to another place';
+      return say('movedAnotherPlace');
     case 'watered':
-      return `${Number(fact.mL.toPrecision(3))} mL of water added`;
+      return say('mlWaterAdded', { toPrecision: Number(fact.mL.toPrecision(3)) });
     case 'timer':
-      return `${TIMINGS[fact.step].name} for ${lengthOf(fact.seconds)}`;
+      return say('for', { name: TIMINGS[fact.step].name, seconds: lengthOf(fact.seconds) });
     case 'timerEnded':
-      return fact.timer ? timerEnding(fact.timer) : 'timer ended';
+      return fact.timer ? timerEnding(fact.timer) : say('timerEnded');
     case 'opened':
-      return `${fact.count} ${OPENED[fact.method]}${fact.seconds ? ` in ${lengthOf(fact.seconds)}` : ''}`;
+      return `${fact.count} ${OPENED[fact.method]}${fact.seconds ? ` ${say('in', { seconds: lengthOf(fact.seconds) })}` : ''}`;
     case 'poured':
-      return `${Math.round(fact.mL)} mL poured at ${Math.round(fact.pour_C)} °C`;
+      return say('mlPouredC', { mL: Math.round(fact.mL), pour: Math.round(fact.pour_C) });
     case 'waterRead':
-      return `water at ${fact.water_C.toFixed(1)} °C`;
+      return say('waterC', { water: fact.water_C.toFixed(1) });
     case 'swelling': {
       const { swelling } = fact;
       return swelling.by === 'count'
-        ? `${swelling.swollen} of ${swelling.soaked} swollen`
-        : `${swelling.dry_g} g dry, ${swelling.wet_g} g wet`;
+        ? say('swollen', { swollen: swelling.swollen, soaked: swelling.soaked })
+        : say('gDryGWet', { dry: swelling.dry_g, wet: swelling.wet_g });
     }
     case 'weighedDry':
-      return `${fact.grams} g dry`;
+      return say('gDry', { grams: fact.grams });
     case 'turned':
-      return `into the ${fact.into}`;
+      return say('into2', { into: fact.into });
     case 'trainedStaff':
       return STAFF[fact.agent];
   }
 }
 
 function timerEnding(timer: Timer): string {
-  const { how, by_s } = endingOf(timer, timer.ended_ms ?? timer.started_ms);
-  return `${TIMINGS[timer.step].name} ended ${how === 'on time' ? how : `${lengthOf(by_s)} ${how}`}`;
+  return say('ended', { name: TIMINGS[timer.step].name, punctuality: punctuality(endingOf(timer, timer.ended_ms ?? timer.started_ms)) });
 }

@@ -32,11 +32,11 @@ describe('why so many seeds', () => {
     const why = whySeeds(one, 40, 0.9, { alpha: 17.5, beta: 3.5 }, 'your test');
     const links = named(why);
     expect(Object.keys(links)).toEqual([
-      'sound',
-      'coat opened',
-      'freed by the treatment',
+      'viable',
+      'scarified',
+      'made ready by the treatment',
       'not lost to rot',
-      'sprout once freed',
+      'germinate once ready',
       'grow on in the pot',
     ]);
     const product = Object.values(links).reduce((share, value) => share * (Number.parseInt(value, 10) / 100), 1);
@@ -50,7 +50,7 @@ describe('why so many seeds', () => {
 
 describe('why that long', () => {
   test('in the fridge by chill and rot, outdoors by the months, dry by the drawer; nothing where nothing waits', () => {
-    expect(named(whyPull(proposal('cornus-florida', 'sand-in-fridge')))['half are freed after']).toBe('90 days');
+    expect(named(whyPull(proposal('cornus-florida', 'sand-in-fridge')))['half are ready after']).toBe('90 days');
     expect(whyPull(proposal('cornus-florida', 'outdoor-winter'))?.figure).toMatch(/^\d+ days outdoors$/);
     expect(whyPull(proposal('andropogon-gerardi', 'no-cold'))).toBeDefined();
     expect(whyPull(proposal('eucalyptus-camaldulensis', 'no-cold'))).toBeUndefined();
@@ -65,8 +65,8 @@ describe('why of a batch under way', () => {
       learned: learnRot([{ medium: 'sand', rotted: 14, expected: 8 }]).sand,
       forecast: { measured: [1, 1, 0.5, 0], days: 4, expectedMeasured: true },
     });
-    expect(named(why)).toMatchObject({ 'measured so far': '3 of 4 days', 'here it rots': '× 1.50' });
-    expect(why.inputs.find(({ name }) => name === 'a day from now on counts as')?.from).toMatch(/middle of its last fortnight/);
+    expect(named(why)).toMatchObject({ 'measured so far': '3 of 4 days', 'it rots here': '× 1.50' });
+    expect(why.inputs.find(({ name }) => name === 'a day from now on counts as')?.from).toMatch(/median of its last two weeks/);
     expect(named(whyTreatment('30 days', stage.treatment, stage.pull))).not.toHaveProperty('measured so far');
     expect(named(whyTopUp(35, 2, 'towel'))).toEqual({ 'lies in': '2', 'found dry at': '35 %', 'damp at': '70 %' });
   });

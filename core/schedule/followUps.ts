@@ -1,4 +1,5 @@
 import type { Medium, Stage } from '@chill/model/stage.ts';
+import { say } from '@chill/words/schedule.ts';
 import { keptDry, mediumOf } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
 import { topUp_mL } from '../mix/topUp.ts';
@@ -8,10 +9,18 @@ import { placeOf, type Task, type TaskContext, task } from './task.ts';
 
 /** What fresh bedding is for each medium that can be changed; pots and flats are left as they are. */
 const FRESH: Partial<Record<Medium, string>> = {
-  towel: 'rinse, fresh towel',
-  film: 'rinse, fresh film',
-  vermiculite: 'sieve out, rinse, fresh vermiculite',
-  sand: 'sieve out, rinse, fresh sand',
+  get towel() {
+    return say('rinseFreshTowel');
+  },
+  get film() {
+    return say('rinseFreshFilm');
+  },
+  get vermiculite() {
+    return say('sieveOutRinseFreshVermiculite');
+  },
+  get sand() {
+    return say('sieveOutRinseFreshSand');
+  },
 };
 
 /** Whether seed found wet can be laid into something drier; a pot or a flat can only drain where it stands. */
@@ -37,10 +46,10 @@ export function followUps(context: TaskContext): Task[] {
         task(context, {
           ...base,
           kind: 'water',
-          title: 'add water',
-          hint: `it was dry: about ${showQuantity(water, 'volume_mL', setting.nursery.settings.units)}, a little at a time; one or two drops when squeezed`,
+          title: say('addWater'),
+          hint: say('wasDryAboutLittleTime', { water: showQuantity(water, 'volume_mL', setting.nursery.settings.units) }),
           pressing: true,
-          lateness: 'dry seed earns nothing',
+          lateness: say('drySeedReceivesNothing'),
         }),
       );
   }
@@ -52,8 +61,8 @@ export function followUps(context: TaskContext): Task[] {
         kind: 'refresh',
         title: FRESH[medium] as string,
         hint: mouldy
-          ? `take out every mouldy seed first${last.mould === 'spreading' ? '; bathe the rest five minutes in dilute peroxide' : ''}; look again in four days`
-          : 'too wet: press the towel out, or lay them into a damper one; wet seed rots three times as fast',
+          ? say('takeOutEveryMouldySeed', { how: last.mould === 'spreading' ? say('batheOthersFiveMinutesDilute') : '' })
+          : say('tooWetPressTowelOut'),
         pressing: last.mould === 'spreading',
       }),
     );
@@ -75,8 +84,6 @@ export function rootsInTheCold({ projection, setting }: Pick<TaskContext, 'proje
   const left = countIn(state.counts, ['waiting', 'swollen']);
   const [now, best] = [Math.round(treatment.freedNow * 100), Math.round(treatment.freedAtBest * 100)];
   const stays =
-    setting.today < treatment.dueOut
-      ? `the other ${left} stay: ${now} % are ready, ${best} % on the take-out day`
-      : `the other ${left} may come out too: ${now} % are ready`;
-  return `${stays}. Look again in ${AFTER_A_ROOT_DAYS} days`;
+    setting.today < treatment.dueOut ? say('otherStayReadyTakeOut', { left, now, best }) : say('otherMayComeOutToo', { left, now });
+  return say('checkAgainDays', { stays, afterARoot: AFTER_A_ROOT_DAYS });
 }

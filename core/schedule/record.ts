@@ -1,6 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { Move, NewEvent } from '@chill/model/event.ts';
 import type { NewId, PlainDate } from '@chill/model/primitives.ts';
+import { say } from '@chill/words/schedule.ts';
 import { isStage, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { Saying } from '../ledger/logLine.ts';
@@ -9,7 +10,7 @@ import { movesFor, type Verb } from '../ledger/verbs.ts';
 import { TIMINGS } from '../treat/timers.ts';
 import type { Setting } from './setting.ts';
 import { placeForStage } from './tasks.ts';
-import { STAGE_NAMES } from './words.ts';
+import { stageName } from './words.ts';
 
 /** What recording needs to know of where and when. */
 export type RecordSetting = Pick<Setting, 'places' | 'now'>;
@@ -55,7 +56,7 @@ export function recordMoves(
 ): Recorded {
   const moved = movesForAll(state.counts, Object.entries(counts) as [Verb, number][]);
   if ('problem' in moved) return moved;
-  if (moved.moves.length === 0) return { problem: 'How many? Give a number above 0.' };
+  if (moved.moves.length === 0) return { problem: say('howManyGiveNumberAbove') };
   return { events: [{ id: newId(), on, kind: 'seedsMoved', moves: moved.moves }] };
 }
 
@@ -63,9 +64,13 @@ export function recordMoves(
 export function recordBegin(batch: Batch, state: BatchState, setting: RecordSetting, on: PlainDate, newId: NewId): Recorded {
   const stage = batch.plan.stages[state.stage];
   if (!stage || state.underWay)
-    return { problem: stage ? `${batch.code} is in ${STAGE_NAMES[stage.kind]} already.` : `${batch.code} has no stage left to begin.` };
+    return {
+      problem: stage
+        ? say('already', { code: batch.code, stage: stageName(stage.kind) })
+        : say('hasNoStageLeftBegin', { code: batch.code }),
+    };
   const placeId = placeForStage(stage, setting);
-  if (!placeId) return { problem: `There is no place for ${STAGE_NAMES[stage.kind]} yet. Add one under Places.` };
+  if (!placeId) return { problem: say('thereNoPlaceYetAdd', { stage: stageName(stage.kind) }) };
   const at = setting.now;
   const started: NewEvent = { id: newId(), on, kind: 'stageStarted', stage: state.stage, placeId, ...(at && { at }) };
   const step = at && STAGES[stage.kind].timer;
@@ -93,7 +98,7 @@ function momentOf({ now }: RecordSetting, on: PlainDate): string {
 
 /** The events that end the stage under way and, if there is one, begin the next on the same day. */
 export function recordMove(batch: Batch, state: BatchState, setting: RecordSetting, on: PlainDate, newId: NewId): Recorded {
-  if (!state.underWay) return { problem: `${batch.code} is not in any stage: begin one first.` };
+  if (!state.underWay) return { problem: say('notAnyStageBeginOne', { code: batch.code }) };
   const at = setting.now;
   const finished: NewEvent = { id: newId(), on, kind: 'stageFinished', stage: state.stage, moves: [], ...(at && { at }) };
   if (state.stage + 1 >= batch.plan.stages.length) return { events: [finished] };
@@ -130,7 +135,7 @@ export function recordFinish(
 
 /** The events that end a towel test: what came and what did not are both told, and the batch is closed. */
 function recordReading(batch: Batch, state: BatchState, on: PlainDate, newId: NewId): Recorded {
-  if (!state.underWay) return { problem: `${batch.code} is not in any stage: begin one first.` };
+  if (!state.underWay) return { problem: say('notAnyStageBeginOne', { code: batch.code }) };
   const read: Move[] = (['waiting', 'swollen', 'sprouted'] as const)
     .filter((from) => state.counts[from] > 0)
     .map((from) => ({ from, to: 'tested', count: state.counts[from] }));

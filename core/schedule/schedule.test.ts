@@ -85,7 +85,7 @@ describe('what is due', () => {
     const one = life('larix-occidentalis', 'towel-in-fridge');
     expect(kinds(one.tasks(START))).toEqual([`begin ${START}`]);
     const late = only(one.tasks(addDays(START, 5)), 'begin');
-    expect(late).toMatchObject({ overdue_days: 5, pressing: false, title: 'start the soak' });
+    expect(late).toMatchObject({ overdue_days: 5, pressing: false, title: 'Start the soak' });
     expect(late.lateness).toMatch(/^5 days late: ready .+ instead of /);
   });
 
@@ -145,8 +145,8 @@ describe('what is due', () => {
     one.move(START);
     one.move(addDays(START, 1));
     const look = only(one.tasks(addDays(START, 6)), 'look');
-    expect(look.hint).toMatch(/^day 5: expect \d+ to \d+ new\. Lift at 3 mm$/);
-    expect(look).toMatchObject({ title: 'count', pressing: true });
+    expect(look.hint).toMatch(/^day 5: expect \d+–\d+ new\. Lift at 3 mm$/);
+    expect(look).toMatchObject({ title: 'Count', pressing: true });
   });
 
   test('nothing is due of a batch that is closed', () => {
@@ -260,7 +260,7 @@ describe('replanning from what happened', () => {
     const one = life('balsamorhiza-sagittata', 'freezer-turns');
     one.begin(START);
     one.move(addDays(START, 1));
-    expect(only(one.tasks(addDays(START, 2)), 'turn').title).toBe('over into the fridge');
+    expect(only(one.tasks(addDays(START, 2)), 'turn').title).toBe('Move to the fridge');
     one.move(addDays(START, 5));
     expect(one.read(addDays(START, 5)).treatment?.earned).toBe(20);
   });
@@ -341,7 +341,7 @@ describe('recording', () => {
       ],
     });
     const told = (recorded as { events: NewEvent[] }).events.map((event) => describeEvent(event, one.batch));
-    expect(told).toEqual(['damp, some mould, 3 root out, 1 mouldy, under the fold', '15 mL of water added', 'fresh medium']);
+    expect(told).toEqual(['damp, some mould, 3 germinated, 1 mouldy, under the fold', '15 mL of water added', 'fresh medium']);
     const out = parseLogLine('7QK out', '2026-12-20');
     expect(recordSayings(one.batch, one.read(out.on).state, out.sayings, one.at(out.on), out.on, newId)).toMatchObject({
       events: [
@@ -355,9 +355,11 @@ describe('recording', () => {
     const one = inTheCold('amelanchier-alnifolia', 'towel-in-fridge', 10);
     const { state } = one.read('2026-11-10');
     expect(recordLook(one.batch, state, { counts: { up: 8, mouldy: 3 } }, '2026-11-10', newId)).toMatchObject({
-      problem: expect.stringMatching(/^Only \d+ (is|are) .*cannot become mouldy/),
+      problem: expect.stringMatching(/^Only \d+ (is|are) .*can’t become mouldy/),
     });
-    expect(recordBegin(one.batch, state, one.at('2026-11-10'), '2026-11-10', newId)).toEqual({ problem: '7QK is in moist cold already.' });
+    expect(recordBegin(one.batch, state, one.at('2026-11-10'), '2026-11-10', newId)).toEqual({
+      problem: '7QK is in cold stratification already.',
+    });
     expect(recordMove(one.batch, state, { places: [] }, '2026-11-10', newId)).toEqual({
       problem: 'There is no place for warm towel yet. Add one under Places.',
     });

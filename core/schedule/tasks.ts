@@ -1,6 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Stage } from '@chill/model/stage.ts';
+import { say } from '@chill/words/schedule.ts';
 import { addDays, daysBetween, earlier, later, nearDate, shortDate, spell } from '../calendar/dates.ts';
 import { meanShare } from '../chance/shares.ts';
 import { placesFor } from '../kinds/places.ts';
@@ -50,8 +51,12 @@ function beginTask(context: TaskContext): Task {
     ...beginWords(stage, batch.plan.seeds, setting),
     ...(late > 0 && {
       lateness: first
-        ? `${spell(late)} late: ready ${shortDate(projection.setOut, setting.today)} instead of ${shortDate(batch.plan.stages.at(-1)?.end as PlainDate, setting.today)}`
-        : `${spell(late)} late: wet seed between two stages goes on ageing`,
+        ? say('lateReadyInstead', {
+            late: spell(late),
+            setOut: shortDate(projection.setOut, setting.today),
+            end: shortDate(batch.plan.stages.at(-1)?.end as PlainDate, setting.today),
+          })
+        : say('lateWetSeedBetweenTwo', { late: spell(late) }),
       pressing: !first && late > 1,
     }),
   });
@@ -98,13 +103,14 @@ function pullLateness({ projection, setting, index }: TaskContext): Pick<Draft, 
   if (treatment?.stage !== index || setting.today <= treatment.dueOut) return undefined;
   const late = spell(daysBetween(treatment.dueOut, setting.today));
   if (setting.today <= treatment.window.to) {
-    return { lateness: `${late} past its best day; hardly a seed is lost until ${shortDate(treatment.window.to, setting.today)}` };
+    return { lateness: say('pastBestDayHardlySeed', { late, to: shortDate(treatment.window.to, setting.today) }) };
   }
   // The curve tells of a hundred viable seeds.
   const viable = countIn(projection.state.counts, ['waiting', 'swollen']) * meanShare(soundShare(setting.lot.soundness, setting.species));
   const lost = Math.round((Math.max(0, -treatment.aWeekMore) / 100) * viable);
-  const costs = lost > 0 ? `another week loses ${lost === 1 ? '1 seed' : `${lost} seeds`}` : 'more mould than gain from here';
-  return { lateness: `${late} past its best day: ${costs}`, pressing: true };
+  const costs =
+    lost > 0 ? say('anotherWeekLoses', { how: lost === 1 ? say('n1Seed') : say('seeds3', { lost }) }) : say('moreMouldThanGainFrom');
+  return { lateness: say('pastBestDay', { late, costs }), pressing: true };
 }
 
 function lookTask(context: TaskContext): Task {
@@ -131,9 +137,9 @@ function lookTask(context: TaskContext): Task {
       due: setting.today,
       placeId: placeOf(context),
       check: STAGES[stage.kind].check,
-      title: 'look',
-      hint: 'it earns nothing where it lies: move it back to a place for this stage',
-      lateness: 'every day here is a day lost, and wet seed goes on ageing',
+      title: say('check'),
+      hint: say('receivesNothingWhereMoveBack'),
+      lateness: say('everyDayHereLostWet'),
       pressing: true,
     });
   }
@@ -143,11 +149,11 @@ function lookTask(context: TaskContext): Task {
     due,
     placeId: placeOf(context),
     check: STAGES[stage.kind].check,
-    title: STAGES[stage.kind].check === 'dry' ? 'is it dry?' : 'look',
+    title: STAGES[stage.kind].check === 'dry' ? say('dry') : say('check'),
     hint: lookHint(context, { mouldy, rooted, drains, root }),
     ...(late > 0 &&
       (setting.today <= longest
-        ? { lateness: `${spell(late)} late; it can wait until ${nearDate(longest, setting.today)}` }
+        ? { lateness: say('lateCanWaitUntil', { late: spell(late), longest: nearDate(longest, setting.today) }) }
         : { lateness: missedRisk(context, lastOn), pressing: true })),
   });
 }
@@ -159,10 +165,8 @@ function missedRisk({ projection, setting, index }: TaskContext, lastOn: PlainDa
   const survives = treatment?.stage === index ? treatment.curve.survives : undefined;
   const at = (day: PlainDate) => survives?.[Math.max(0, Math.min(survives.length - 1, daysBetween(treatment?.since ?? day, day)))] ?? 1;
   const lost = seeds * (1 - at(setting.today) / at(lastOn));
-  const since = `not checked for ${spell(daysBetween(lastOn, setting.today))}`;
-  return lost >= 0.75
-    ? `${since}: about ${Math.round(lost)} of ${seeds} may be mouldy, and one infects the next`
-    : `${since}: one mouldy seed has had time to spread`;
+  const since = say('notChecked', { daysBetween: spell(daysBetween(lastOn, setting.today)) });
+  return lost >= 0.75 ? say('aboutMayMouldyOneInfects', { since, lost: Math.round(lost), seeds }) : say('oneMouldySeedHasHad', { since });
 }
 
 function lookHint(
@@ -171,13 +175,13 @@ function lookHint(
 ): string {
   const week = Math.floor(daysBetween(stage.start, setting.today) / 7) + 1;
   const weeks = Math.max(week, Math.round(daysBetween(stage.start, projection.treatment?.dueOut ?? stage.end) / 7));
-  const so = `week ${week} of ${weeks}`;
-  if (keptDry(stage.kind)) return `${so}. Dry and closed? No mould, no insects?`;
-  if (seen.rooted) return `${so}. A root showed: look for more, pot each as it comes`;
-  if (seen.mouldy) return `${so}. Mould last time: look under the fold`;
-  if (seen.drains) return `${so}. Too wet last time: bag open, out of its tray. Has it drained?`;
-  if (seen.root && daysBetween(setting.today, seen.root) <= 4) return `${so}. Roots may show any day: look closely`;
-  return `${so}. Damp? Mould? Roots?`;
+  const so = say('week', { week, weeks });
+  if (keptDry(stage.kind)) return say('dryClosedNoMouldNo', { so });
+  if (seen.rooted) return say('rootShowedLookMorePot', { so });
+  if (seen.mouldy) return say('mouldLastTimeLookUnder', { so });
+  if (seen.drains) return say('tooWetLastTimeBag', { so });
+  if (seen.root && daysBetween(setting.today, seen.root) <= 4) return say('rootsMayShowAnyDay', { so });
+  return say('dampMouldRoots', { so });
 }
 
 /** Seed in the warmth: counts at each look, and the day when those that will have come. */
@@ -196,11 +200,16 @@ function warmTasks(context: TaskContext): Task[] {
     kind: 'finish',
     due: finishDue,
     placeId: placeOf(context),
-    title: batch.purpose === 'test' ? 'read the test' : left === 0 ? 'all are up' : 'stop waiting?',
+    title: batch.purpose === 'test' ? say('readTest') : left === 0 ? say('allHaveGerminated') : say('stopWaiting'),
     hint:
       left === 0
-        ? 'done with the towel'
-        : `${left} not up; ${sprouting.more.low}–${sprouting.more.high} more may come, 9 in 10 of them by ${nearDate(sprouting.allButDone, setting.today)}`,
+        ? say('towelFinished')
+        : say('notGerminatedMoreMay9', {
+            left,
+            low: sprouting.more.low,
+            high: sprouting.more.high,
+            allButDone: nearDate(sprouting.allButDone, setting.today),
+          }),
   });
   if (left === 0) return [finish];
   const look = task(context, {
@@ -208,10 +217,10 @@ function warmTasks(context: TaskContext): Task[] {
     due,
     placeId: placeOf(context),
     check: 'sprouts',
-    title: 'count',
-    hint: `day ${sprouting.day}: ${expect}. Lift at ${setting.species.liftAt_mm} mm`,
+    title: say('count'),
+    hint: say('dayLiftMm', { day: sprouting.day, expect, liftAt: setting.species.liftAt_mm }),
     ...(late > 0 && {
-      lateness: high > 0 ? `${spell(late)} late: roots grow into the paper` : `${spell(late)} late; little to miss`,
+      lateness: high > 0 ? say('lateRootsGrowIntoPaper', { late: spell(late) }) : say('lateLittleMiss', { late: spell(late) }),
       pressing: high > 0 && late > 1,
     }),
   });
@@ -220,9 +229,9 @@ function warmTasks(context: TaskContext): Task[] {
 
 /** What a check of the warmth may find: so many new; none yet, and from when; or hardly any more at all. */
 function expectWords({ expectNew: { low, high }, nextOn, more }: SproutForecast, today: PlainDate): string {
-  if (high > 0) return low === high ? `expect ${low} new` : `expect ${low} to ${high} new`;
-  if (nextOn && nextOn > today) return `none expected before ${nearDate(nextOn, today)}`;
-  return more.expected >= 1 ? 'perhaps none yet' : 'hardly any more expected';
+  if (high > 0) return low === high ? say('expectNew', { low }) : say('expectNew2', { low, high });
+  if (nextOn && nextOn > today) return say('noneExpectedBefore', { nextOn: nearDate(nextOn, today) });
+  return more.expected >= 1 ? say('perhapsNoneYet') : say('hardlyAnyMoreExpected');
 }
 
 function potLooks(context: TaskContext): Task[] {
@@ -239,9 +248,11 @@ function potLooks(context: TaskContext): Task[] {
       due,
       placeId: placeOf(context),
       check: sproutsHere ? 'sprouts' : 'pots',
-      title: sproutsHere ? 'count' : 'water and count',
-      hint: sproutsHere ? `day ${sprouting.day}: ${expectWords(sprouting, setting.today)}` : `${inPots} in pots. Any lost?`,
-      ...(late > 0 && { lateness: `${spell(late)} late: seedlings dry out fast`, pressing: late > 3 }),
+      title: sproutsHere ? say('count') : say('waterCount'),
+      hint: sproutsHere
+        ? say('day2', { day: sprouting.day, expectWords: expectWords(sprouting, setting.today) })
+        : say('potsAnyLost', { inPots }),
+      ...(late > 0 && { lateness: say('lateSeedlingsDryOutFast', { late: spell(late) }), pressing: late > 3 }),
     }),
   ];
 }
@@ -258,9 +269,9 @@ function setOutTask(context: TaskContext): Task {
     kind: 'setOut',
     due,
     placeId: placeOf(context),
-    title: 'set out',
-    hint: `${plants} plants, hardened off. Look at the forecast for frost first`,
-    ...(late > 7 && { lateness: `${spell(late)} over: roots begin to circle the pot` }),
+    title: say('plantedOut'),
+    hint: say('plantsHardenedOffLookForecast', { plants }),
+    ...(late > 7 && { lateness: say('overRootsBeginCirclePot', { late: spell(late) }) }),
   });
 }
 
@@ -278,11 +289,9 @@ function liftTasks(context: TaskContext): Task[] {
       kind: 'lift',
       due: since,
       placeId: placeOf(context),
-      title: 'lift',
-      hint: rest
-        ? `${up} with a root: pot ${up === 1 ? 'it' : 'them'} now, root down, just covered; ${rest}`
-        : `${up} with a root: pot at ${setting.species.liftAt_mm} mm, root down, just covered`,
-      ...(late > 0 && { lateness: `waiting ${spell(late)}: roots grow into the paper and tear`, pressing: late > 1 }),
+      title: say('lift'),
+      hint: rest ? say('rootPotThemNowRoot', { count: up, rest }) : say('rootPotMmRootDown', { up, liftAt: setting.species.liftAt_mm }),
+      ...(late > 0 && { lateness: say('waitingRootsGrowIntoPaper', { late: spell(late) }), pressing: late > 1 }),
     }),
   ];
 }

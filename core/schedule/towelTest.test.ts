@@ -61,7 +61,7 @@ function tested(ups: number, species = named('larix-occidentalis')): { batch: Ba
 describe('a test on the towel', () => {
   test('is looked at like any batch, never asks to lift or to pot, and is read when it is over', () => {
     const { batch, titles } = tested(1);
-    expect(titles.at(-1)).toBe('read the test');
+    expect(titles.at(-1)).toBe('Read the test');
     expect(titles).not.toContain('lift');
     const { state } = project(batch, { species, lot, places, nursery, today: addDays(START, 300) });
     expect(state.closedOn).toBeDefined();

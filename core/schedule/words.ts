@@ -1,4 +1,5 @@
 import type { Medium, StageKind } from '@chill/model/stage.ts';
+import { say } from '@chill/words/schedule.ts';
 import { shortDate } from '../calendar/dates.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
@@ -10,99 +11,244 @@ interface StageWords {
   name: string;
   begin: string;
   hint: string;
-  end: 'take out' | 'drain' | 'done';
+  /** What is done with the seed when the stage ends. */
+  end: 'takeOut' | 'drain' | 'done';
   caution?: string;
 }
 
 const STAGE_WORDS: Record<StageKind, StageWords> = {
-  dryStore: { name: 'dry store', begin: 'into the dry drawer', hint: 'paper, dry and airy; label first', end: 'done' },
-  clean: { name: 'clean', begin: 'clean the seed', hint: 'flesh and fluff feed mould: rub off, rinse, drain', end: 'done' },
-  soak: { name: 'soak', begin: 'start the soak', hint: 'lukewarm water, overnight; floaters out', end: 'drain' },
-  openCoat: {
-    name: 'open the coat',
-    begin: 'open the coats',
-    hint: 'file or sand until a pale speck shows, then stop; away from the scar',
+  dryStore: {
+    get name() {
+      return say('dryStore');
+    },
+    get begin() {
+      return say('putIntoDryStorage');
+    },
+    get hint() {
+      return say('paperDryAiryLabelFirst');
+    },
     end: 'done',
-    caution: 'Clamp the seed, cut away from the hand, glove on the holding hand; children with an adult.',
+  },
+  clean: {
+    get name() {
+      return say('clean');
+    },
+    get begin() {
+      return say('cleanSeed');
+    },
+    get hint() {
+      return say('fleshFluffFeedMouldRub');
+    },
+    end: 'done',
+  },
+  soak: {
+    get name() {
+      return say('soak');
+    },
+    get begin() {
+      return say('startSoak');
+    },
+    get hint() {
+      return say('lukewarmWaterOvernightFloatersOut');
+    },
+    end: 'drain',
+  },
+  openCoat: {
+    get name() {
+      return say('scarification');
+    },
+    get begin() {
+      return say('scarify');
+    },
+    get hint() {
+      return say('fileOrSandUntilPale');
+    },
+    end: 'done',
+    get caution() {
+      return say('clampSeedCutAwayFrom');
+    },
   },
   hotWater: {
-    name: 'hot water',
-    begin: 'pour hot water',
-    hint: 'just off the boil, several times the seed’s volume; leave to cool overnight',
+    get name() {
+      return say('hotWaterSoak');
+    },
+    get begin() {
+      return say('pourHotWater');
+    },
+    get hint() {
+      return say('justOffBoilSeveralTimes');
+    },
     end: 'drain',
-    caution: 'Scalds: pour away from you, never into a sealed jar; children with an adult.',
+    get caution() {
+      return say('scaldsPourAwayFromYou');
+    },
   },
   disinfect: {
-    name: 'disinfect',
-    begin: 'disinfect',
-    hint: 'household peroxide one to one with water, five minutes; rinse',
+    get name() {
+      return say('disinfection');
+    },
+    get begin() {
+      return say('disinfect');
+    },
+    get hint() {
+      return say('householdPeroxideOneOneWater');
+    },
     end: 'done',
-    caution: 'Gloves, eye cover, fresh air; never mix bleach with peroxide, acid or ammonia.',
+    get caution() {
+      return say('glovesEyeCoverFreshAir');
+    },
   },
   smoke: {
-    name: 'smoke',
-    begin: 'start the smoke soak',
-    hint: 'overnight in smoke water of the stated strength, then drain',
+    get name() {
+      return say('smoke');
+    },
+    get begin() {
+      return say('startSmokeSoak');
+    },
+    get hint() {
+      return say('overnightSmokeWaterStatedStrength');
+    },
     end: 'drain',
-    caution:
-      'Fire outdoors only, within local fire rules: a fireproof vessel on bare ground, no wind, water at hand. No treated wood or unknown plants; ash stays hot.',
+    get caution() {
+      return say('fireOutdoorsOnlyWithinLocal');
+    },
   },
-  warmMoist: { name: 'moist warmth', begin: 'into the warmth', hint: 'damp, not wet; label first', end: 'take out' },
+  warmMoist: {
+    get name() {
+      return say('warmStratification');
+    },
+    get begin() {
+      return say('moveWarmth');
+    },
+    get hint() {
+      return say('dampNotWetLabelFirst');
+    },
+    end: 'takeOut',
+  },
   coldMoist: {
-    name: 'moist cold',
-    begin: 'put in the fridge',
-    hint: 'damp through, a drop or two when squeezed; label first',
-    end: 'take out',
-    caution: 'Keep away from food, closed and labelled.',
+    get name() {
+      return say('coldStratification');
+    },
+    get begin() {
+      return say('putFridge');
+    },
+    get hint() {
+      return say('dampThroughDropOrTwo');
+    },
+    end: 'takeOut',
+    get caution() {
+      return say('keepAwayFromFoodClosed');
+    },
   },
-  coldDry: { name: 'dry cold', begin: 'put in the fridge, dry', hint: 'paper envelope inside a closed tin; label first', end: 'take out' },
+  coldDry: {
+    get name() {
+      return say('dryColdStorage');
+    },
+    get begin() {
+      return say('putFridgeDry');
+    },
+    get hint() {
+      return say('paperEnvelopeInsideClosedTin');
+    },
+    end: 'takeOut',
+  },
   freezerTurns: {
-    name: 'freezer turns',
-    begin: 'into the freezer',
-    hint: 'a day frozen, a day in the fridge; same hour each day',
+    get name() {
+      return say('freezeThaw');
+    },
+    get begin() {
+      return say('putFreezer');
+    },
+    get hint() {
+      return say('dayFrozenDayFridgeSame');
+    },
     end: 'done',
   },
   outdoorWinter: {
-    name: 'winter outdoors',
-    begin: 'set it outdoors',
-    hint: 'a label that lasts the winter; wire against mice and birds',
+    get name() {
+      return say('outdoorsOverWinter');
+    },
+    get begin() {
+      return say('putOutdoors');
+    },
+    get hint() {
+      return say('labelLastsWinterWireAgainst');
+    },
     end: 'done',
   },
-  flood: { name: 'flood', begin: 'flood the pot', hint: 'water stands above the soil and is kept there', end: 'done' },
-  warmTowel: {
-    name: 'warm towel',
-    begin: 'onto the warm towel',
-    hint: 'seeds flat, not touching, pressed to the wet',
+  flood: {
+    get name() {
+      return say('flooding');
+    },
+    get begin() {
+      return say('floodPot');
+    },
+    get hint() {
+      return say('waterStandsAboveSoilKept');
+    },
     end: 'done',
-    caution: 'Heat mat and water: use an outlet with a residual-current device.',
+  },
+  warmTowel: {
+    get name() {
+      return say('warmTowel');
+    },
+    get begin() {
+      return say('moveWarmTowel');
+    },
+    get hint() {
+      return say('seedsFlatNotTouchingPressed');
+    },
+    end: 'done',
+    get caution() {
+      return say('heatMatWaterUseOutlet');
+    },
   },
   pot: {
-    name: 'pots',
-    begin: 'into pots',
-    hint: 'two to three times the seed’s thickness deep; light-needing seed on top',
+    get name() {
+      return say('pots');
+    },
+    get begin() {
+      return say('potThem');
+    },
+    get hint() {
+      return say('twoThreeTimesSeedsThickness');
+    },
     end: 'done',
   },
 };
 
 /** What each stage is called on screen. */
-export const STAGE_NAMES = Object.fromEntries(Object.entries(STAGE_WORDS).map(([kind, { name }]) => [kind, name])) as Record<
-  StageKind,
-  string
->;
+export function stageName(kind: StageKind): string {
+  return STAGE_WORDS[kind].name;
+}
 
 /** What seed lies in, as it is told: "in damp sand". */
 export const MEDIUM_NAMES: Record<Medium, string> = {
-  towel: 'a damp towel',
-  film: 'plastic film',
-  vermiculite: 'vermiculite',
-  sand: 'damp sand',
-  ownPot: 'its own pot',
-  outdoorFlat: 'a flat outdoors',
-  envelope: 'a paper envelope',
+  get towel() {
+    return say('dampTowel');
+  },
+  get film() {
+    return say('plasticFilm');
+  },
+  get vermiculite() {
+    return say('vermiculite');
+  },
+  get sand() {
+    return say('dampSand');
+  },
+  get ownPot() {
+    return say('ownPot');
+  },
+  get outdoorFlat() {
+    return say('flatOutdoors');
+  },
+  get envelope() {
+    return say('paperEnvelope');
+  },
 };
 
 /** The caution where mould is handled. */
-export const MOULD_CAUTION = 'Do not sniff at mould; a mask if there is much of it; wash your hands.';
+export const mouldCaution = () => say('doNotSniffMouldMask');
 
 /** The caution that belongs at a stage, if any: short, never in the way. Defers to local rules and trained people. */
 export function cautionAt(kind: StageKind): string | undefined {
@@ -113,8 +259,20 @@ export function cautionAt(kind: StageKind): string | undefined {
 export function beginWords(stage: ProjectedStage, seeds: number, setting: Pick<Setting, 'species'>): { title: string; hint: string } {
   const { begin, hint } = STAGE_WORDS[stage.kind];
   const onTop = STAGES[stage.kind].course === 'grows' && setting.species.light === 'needs light';
-  return { title: begin, hint: `${seeds} seeds; ${onTop ? 'on the surface: this seed needs light' : hint}` };
+  return { title: begin, hint: say('seeds4', { seeds, how: onTop ? say('surfaceSeedNeedsLight') : hint }) };
 }
+
+const ENDS = {
+  get takeOut() {
+    return say('takeOutAct');
+  },
+  get drain() {
+    return say('drainAct');
+  },
+  get done() {
+    return say('doneAct');
+  },
+};
 
 /** Title and hint for ending a stage and going on to the next. */
 export function moveWords(
@@ -123,17 +281,18 @@ export function moveWords(
   projection: Projection,
   setting: Pick<Setting, 'today'>,
 ) {
-  const to = next ? STAGE_WORDS[next.kind].begin : 'done';
+  const to = next ? STAGE_WORDS[next.kind].begin : ENDS.done;
   const { name, end } = STAGE_WORDS[stage.kind];
-  if (end === 'take out') return { title: end, hint: `${pullHint(stage, projection, setting.today)}; then ${to}` };
-  return { title: to, hint: `${name} since ${shortDate(stage.start, setting.today)}: ${end}, then ${to}` };
+  if (end === 'takeOut')
+    return { title: ENDS.takeOut, hint: say('thenNext', { pullHint: pullHint(stage, projection, setting.today), to }) };
+  return { title: to, hint: say('sinceThen', { name, start: shortDate(stage.start, setting.today), end: ENDS[end], to }) };
 }
 
 function pullHint(stage: ProjectedStage, { treatment }: Projection, today: string): string {
-  if (!treatment || STAGES[stage.kind].earns === 'warmth') return 'its weeks are up';
+  if (!treatment || STAGES[stage.kind].earns === 'warmth') return say('timeComplete');
   const week = Math.round(treatment.aWeekMore);
-  const more = week > 0 ? `; another week would add ${week} %` : week < 0 ? `; another week would lose ${-week} %` : '';
+  const more = week > 0 ? say('anotherWeekWouldAdd', { week }) : week < 0 ? say('anotherWeekWouldLose', { week: -week }) : '';
   return today >= treatment.window.from
-    ? `${Math.round(treatment.freedNow * 100)} % ready${more}`
-    : `planned for ${shortDate(stage.end, today)}`;
+    ? say('ready', { freedNow: Math.round(treatment.freedNow * 100), more })
+    : say('planned', { end: shortDate(stage.end, today) });
 }

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/treatment.ts';
 import { type BenchAct, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
@@ -151,16 +152,16 @@ export function benchJob({ batchId, stages, state, seeds, perSeed_s }: BenchBatc
       ready_min = Math.max(0, ...mine.map((timer) => readTimer(timer, now_ms).left_s / 60));
       pressing = mine.some((timer) => endingOf(timer, now_ms).how === 'late');
       if (course === 'turns') {
-        steps.push({ what: 'change over', hands_min: MINUTES.turn, wait_min: 0 });
+        steps.push({ what: say('changeOver'), hands_min: MINUTES.turn, wait_min: 0 });
         break;
       }
       const own = (bench?.acts ?? []).filter(({ hands_min }) => hands_min === 'seedBySeed');
       if (own.length > 0) steps.push(...own.map(step));
-      else steps.push({ what: bench ? 'drain' : 'go on', hands_min: MINUTES.move, wait_min: 0 });
+      else steps.push({ what: bench ? say('drain') : say('go'), hands_min: MINUTES.move, wait_min: 0 });
       continue;
     }
     if (!bench) {
-      steps.push({ what: course === 'turns' ? 'into the freezer' : 'lay up', hands_min: MINUTES.begin, wait_min: 0 });
+      steps.push({ what: course === 'turns' ? say('putFreezer') : say('pack'), hands_min: MINUTES.begin, wait_min: 0 });
       break;
     }
     const own = bench.acts.map(step);
@@ -171,12 +172,28 @@ export function benchJob({ batchId, stages, state, seeds, perSeed_s }: BenchBatc
 }
 
 const ACTS: Record<BenchAct['act'], string> = {
-  clean: 'clean',
-  openCoats: 'open the coats',
-  startSoak: 'start the soak',
-  kettle: 'put the kettle on',
-  pour: 'pour',
-  intoBath: 'into the bath',
-  rinse: 'rinse',
-  startSmoke: 'start the smoke soak',
+  get clean() {
+    return say('clean');
+  },
+  get openCoats() {
+    return say('scarify');
+  },
+  get startSoak() {
+    return say('startSoak');
+  },
+  get kettle() {
+    return say('putKettle');
+  },
+  get pour() {
+    return say('pour');
+  },
+  get intoBath() {
+    return say('intoBath');
+  },
+  get rinse() {
+    return say('rinse');
+  },
+  get startSmoke() {
+    return say('startSmokeSoak');
+  },
 };

@@ -149,7 +149,7 @@ describe('the bench in the ledger', () => {
     expect(refused([started, ended(), ended()], late)).toBe('events.1.timer: That timer was ended already.'.replace('1', '2'));
     expect(refused([started, ended(`${ON}T09:00:00Z`)], late)).toContain('before the timer was started');
     expect(refused([ended()], late)).toContain('no such timer');
-    expect(refused([{ ...started, stage: 0 } as NewEvent], late)).toContain('not under way');
+    expect(refused([{ ...started, stage: 0 } as NewEvent], late)).toContain('has not started');
   });
   test('it ends with its stage', () => {
     const done: NewEvent = { id: newId(), on: ON, kind: 'stageFinished', stage: 1, moves: [], at: `${ON}T11:00:00Z` };
@@ -159,7 +159,7 @@ describe('the bench in the ledger', () => {
     });
   });
   test('a moment that has not come is refused, a phone a little ahead is not', () => {
-    expect(refused([started], Date.parse(at) - 600_000)).toContain('has not come yet');
+    expect(refused([started], Date.parse(at) - 600_000)).toContain('is in the future');
     expect(refused([started], Date.parse(at) - 60_000)).toBe('taken');
   });
   test.each<[string, NewEvent, RegExp]>([
@@ -172,9 +172,9 @@ describe('the bench in the ledger', () => {
     [
       'more wounded than opened',
       { id: newId(), on: ON, kind: 'opened', method: 'nick', count: 1, moves: [{ from: 'waiting', to: 'broken', count: 2 }] },
-      /More were wounded/,
+      /More were damaged/,
     ],
-    ['water read that was never poured', { id: newId(), on: ON, kind: 'waterRead', at, water_C: 80 }, /Nothing was poured/],
+    ['water read that was never poured', { id: newId(), on: ON, kind: 'waterRead', at, water_C: 80 }, /No water was poured/],
   ])('%s is refused', (_, event, says) => {
     expect(refused([event], late)).toMatch(says);
   });

@@ -2,6 +2,7 @@ import type { Batch, DatedStage, NewBatch, Plan, Split } from '@chill/model/batc
 import type { NewEvent } from '@chill/model/event.ts';
 import type { NewId, PlainDate } from '@chill/model/primitives.ts';
 import type { Stage } from '@chill/model/stage.ts';
+import { say } from '@chill/words/treatment.ts';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { Opener } from './rounds.ts';
@@ -26,8 +27,8 @@ export function planSplit(
   newId: NewId,
 ): Split | SplitFault {
   const hard = state.counts.waiting;
-  if (!Number.isInteger(count) || count < 1) return { field: 'count', message: 'How many go round again? At least one.' };
-  if (count > hard) return { field: 'count', message: `Only ${hard} are still hard: ${count} cannot go round again.` };
+  if (!Number.isInteger(count) || count < 1) return { field: 'count', message: say('howManyGoRoundAgain') };
+  if (count > hard) return { field: 'count', message: say('onlyStillHardCannotGo', { hard, count }) };
   const into = newId();
   return {
     decidedOn: batch.events.length,

@@ -36,7 +36,7 @@ describe('a timer', () => {
   test.each([
     [2, 'early', 'the middle dry'],
     [10, 'early', undefined],
-    [14.2, 'on time', undefined],
+    [14.2, 'onTime', undefined],
     [20, 'late', undefined],
     [26, 'late', 'drowns'],
   ] as const)('a soak ended after %f h was ended %s, and says what that means', (hours, how, means) => {

@@ -1,4 +1,5 @@
 import type { TimedStep } from '@chill/model/event.ts';
+import { say } from '@chill/words/treatment.ts';
 import { lengthOf } from '../calendar/moments.ts';
 import type { Timer } from '../ledger/batchState.ts';
 
@@ -18,54 +19,99 @@ interface StepTiming {
 /** The trade's usual times at the bench. Assumptions where a species says nothing else. */
 export const TIMINGS: Record<TimedStep, StepTiming> = {
   kettle: {
-    name: 'kettle',
+    get name() {
+      return say('kettle');
+    },
     usual_s: 5 * MINUTE_S,
     least_s: MINUTE_S,
     most_s: 10 * MINUTE_S,
-    tooShort: 'It may not boil yet: look before you pour.',
-    tooLong: 'It has stood: let it boil up again before you pour.',
+    get tooShort() {
+      return say('mayNotBoilYetLook');
+    },
+    get tooLong() {
+      return say('hasStoodLetBoilUp');
+    },
   },
   soak: {
-    name: 'soak',
+    get name() {
+      return say('soak');
+    },
     usual_s: 14 * HOUR_S,
     least_s: 4 * HOUR_S,
     most_s: 24 * HOUR_S,
-    tooShort: 'A few hours may leave the middle dry: let the count of the swollen decide.',
-    tooLong: 'Seed drowns in water without air: drain it now, look for soft ones, and give it air before the cold.',
+    get tooShort() {
+      return say('fewHoursMayLeaveMiddle');
+    },
+    get tooLong() {
+      return say('seedDrownsWaterWithoutAir');
+    },
   },
   hotSoak: {
-    name: 'left to cool',
+    get name() {
+      return say('leftCool');
+    },
     usual_s: 12 * HOUR_S,
     least_s: HOUR_S,
     most_s: 24 * HOUR_S,
-    tooShort: 'The heat has done its work; the seed may still want hours in the water to swell.',
-    tooLong: 'The heat was over long ago; what harms now is water without air: drain it.',
+    get tooShort() {
+      return say('heatHasDoneWorkSeed');
+    },
+    get tooLong() {
+      return say('heatWasOverLongAgo');
+    },
   },
   bath: {
-    name: 'bath',
+    get name() {
+      return say('bath');
+    },
     usual_s: 5 * MINUTE_S,
     least_s: 3 * MINUTE_S,
     most_s: 10 * MINUTE_S,
-    tooShort: 'Spores may be left: look for mould at the first round.',
-    tooLong: 'It begins to harm the seed itself: rinse at once, and count on some losses in thin coats.',
+    get tooShort() {
+      return say('sporesMayLeftLookMould');
+    },
+    get tooLong() {
+      return say('beginsHarmSeedItselfRinse');
+    },
   },
   smoke: {
-    name: 'smoke soak',
+    get name() {
+      return say('smokeSoak');
+    },
     usual_s: 14 * HOUR_S,
     least_s: 8 * HOUR_S,
     most_s: 24 * HOUR_S,
-    tooShort: 'Some seed will not have had its cue.',
-    tooLong: 'More smoke brings nothing more, and water without air drowns seed: drain it through a filter.',
+    get tooShort() {
+      return say('someSeedWillNotHave');
+    },
+    get tooLong() {
+      return say('moreSmokeBringsNothingMore');
+    },
   },
   sanding: {
-    name: 'sanding',
+    get name() {
+      return say('sanding');
+    },
     usual_s: MINUTE_S,
     least_s: 30,
     most_s: 2 * MINUTE_S,
-    tooShort: 'Look: they should be scratched dull.',
-    tooLong: 'Look before you go on: scratched, not powdered.',
+    get tooShort() {
+      return say('lookTheyShouldScratchedDull');
+    },
+    get tooLong() {
+      return say('lookBeforeYouGoScratched');
+    },
   },
-  wait: { name: 'wait', usual_s: HOUR_S, least_s: 0, most_s: Number.POSITIVE_INFINITY, tooShort: '', tooLong: '' },
+  wait: {
+    get name() {
+      return say('wait');
+    },
+    usual_s: HOUR_S,
+    least_s: 0,
+    most_s: Number.POSITIVE_INFINITY,
+    tooShort: '',
+    tooLong: '',
+  },
 };
 
 /** An ending within this part of a timer's length of its end, or this many seconds, is called on time. */
@@ -98,7 +144,7 @@ export function readTimer({ started_ms, seconds, ended, ended_ms }: Timer, now_m
 
 /** How a timer was, or would now be, ended: early, on time or late, and what that means for the seed. */
 export interface Ending {
-  how: 'early' | 'on time' | 'late';
+  how: 'early' | 'onTime' | 'late';
   /** Seconds away from its end. */
   by_s: number;
   /** What it means for the seed; absent where it means nothing. */
@@ -112,7 +158,7 @@ export function endingOf(timer: Timer, now_ms: number): Ending {
   const ran_s = timer.seconds - left_s;
   const near = Math.max(ON_TIME_S, timer.seconds * ON_TIME_SHARE);
   const by_s = Math.abs(left_s);
-  const how = by_s <= near ? 'on time' : left_s > 0 ? 'early' : 'late';
+  const how = by_s <= near ? 'onTime' : left_s > 0 ? 'early' : 'late';
   // A timer set longer than usual moves its bounds with it.
   if (how === 'early' && ran_s < Math.min(timing.least_s, timer.seconds)) return { how, by_s, means: timing.tooShort };
   if (how === 'late' && ran_s > Math.max(timing.most_s, timer.seconds)) return { how, by_s, means: timing.tooLong };
@@ -123,8 +169,14 @@ export function endingOf(timer: Timer, now_ms: number): Ending {
 export function tellEnding(timer: Timer, now_ms: number): string {
   const { how, by_s, means } = endingOf(timer, now_ms);
   const { most_s } = TIMINGS[timer.step];
-  const still = how === 'late' && !means && Number.isFinite(most_s) ? ` No harm: up to ${lengthOf(most_s)} is well.` : '';
-  return `${how === 'on time' ? 'on time' : `${lengthOf(by_s)} ${how}`}${means || still ? '.' : ''}${means ? ` ${means}` : still}`;
+  const still = how === 'late' && !means && Number.isFinite(most_s) ? ` ${say('noHarmUpWell', { most: lengthOf(most_s) })}` : '';
+  return `${punctuality({ how, by_s })}${means || still ? '.' : ''}${means ? ` ${means}` : still}`;
+}
+
+/** "on time", "2 h 10 min late", "5 min early". */
+export function punctuality({ how, by_s }: Pick<Ending, 'how' | 'by_s'>): string {
+  if (how === 'onTime') return say('time');
+  return how === 'late' ? say('late', { by: lengthOf(by_s) }) : say('early', { by: lengthOf(by_s) });
 }
 
 /**

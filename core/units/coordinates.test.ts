@@ -70,7 +70,7 @@ describe('a GPX file', () => {
     ['one that breaks off', gpx('<wpt lat="1" lon="2">').slice(0, -8), 'not a GPX file'],
     ['one with a track only', gpx('<trk/>'), 'no waypoint'],
     ['an empty one', '<gpx/>', 'no waypoint'],
-    ['a thousand places', gpx('<wpt lat="1" lon="2"/>'.repeat(1000)), '1000 waypoints'],
+    ['a thousand places', gpx('<wpt lat="1" lon="2"/>'.repeat(1000)), '1,000 waypoints'],
     ['elements within elements without end', `<gpx>${'<a>'.repeat(100_000)}${'</a>'.repeat(100_000)}</gpx>`, 'not a GPX file'],
     ['a broken entity', gpx('<wpt lat="1" lon="2"><name>&#99999999;&</name></wpt>').replace('</gpx>', '<!DOCTYPE'), 'not a GPX file'],
     ['twenty megabytes', 'x'.repeat(20 * 1024 * 1024), 'larger than 2 MB'],

@@ -1,7 +1,8 @@
 import type { Coordinates } from '@chill/model/lot.ts';
+import { say } from '@chill/words/units.ts';
 import type { Parsed } from './parsed.ts';
 
-const EXAMPLE = 'Try 46.312, -117.98 or 46°18′43″N 117°58′48″W.';
+const example = () => say('try4631211798');
 /** Degrees, perhaps minutes, perhaps seconds, perhaps a letter before or after. */
 const PART =
   /([NSEWO])?\s*([−-]?\d+(?:[.,]\d+)?)\s*(?:°|d|deg|º)?\s*(?:(\d+(?:\.\d+)?)\s*(?:['′’]|m|min)?\s*(?:(\d+(?:\.\d+)?)\s*(?:["″”]|''|s|sec)?)?)?\s*([NSEWO])?/iy;
@@ -15,20 +16,19 @@ const DECIMAL_COMMAS = /^([−-]?\d{1,3},\d+)(?:\s+|\s*;\s*)([−-]?\d{1,3},\d+)
  */
 export function parseCoordinates(text: string): Parsed<Coordinates> {
   const typed = text.trim();
-  if (typed === '') return { ok: false, problem: `Give latitude and longitude. ${EXAMPLE}` };
+  if (typed === '') return { ok: false, problem: say('giveLatitudeLongitude', { example: example() }) };
   const commas = DECIMAL_COMMAS.exec(typed);
   const halves: [string, string] | undefined = commas ? [commas[1] as string, commas[2] as string] : splitHalves(typed);
-  if (!halves) return { ok: false, problem: `That is not a latitude and a longitude. ${EXAMPLE}` };
+  if (!halves) return { ok: false, problem: say('notLatitudeLongitude', { example: example() }) };
   const read = halves.map(readHalf);
   const [first, second] = read;
-  if (!first || !second) return { ok: false, problem: `“${typed}” is not a point. ${EXAMPLE}` };
+  if (!first || !second) return { ok: false, problem: say('notPoint', { typed, example: example() }) };
   for (const half of [first, second]) if (half.problem) return { ok: false, problem: half.problem };
   const swapped = first.axis === 'longitude' || second.axis === 'latitude';
-  if (first.axis && first.axis === second.axis)
-    return { ok: false, problem: `Two ${first.axis}s: one letter of each pair N or S, E or W.` };
+  if (first.axis && first.axis === second.axis) return { ok: false, problem: say('twoSOneLetterEach', { axis: first.axis }) };
   const [latitude, longitude] = swapped ? [second, first] : [first, second];
-  if (Math.abs(latitude.degrees) > 90) return { ok: false, problem: 'Latitude runs from 90 S to 90 N: are the two swapped?' };
-  if (Math.abs(longitude.degrees) > 180) return { ok: false, problem: 'Longitude runs from 180 W to 180 E.' };
+  if (Math.abs(latitude.degrees) > 90) return { ok: false, problem: say('latitudeRunsFrom90S') };
+  if (Math.abs(longitude.degrees) > 180) return { ok: false, problem: say('longitudeRunsFrom180W') };
   return { ok: true, value: { latitude_deg: round(latitude.degrees), longitude_deg: round(longitude.degrees) } };
 }
 
@@ -62,8 +62,8 @@ function readHalf(text: string): { degrees: number; axis?: 'latitude' | 'longitu
   const letter = (before ?? after)?.toUpperCase();
   const size = Number((degrees as string).replace('−', '-').replace(',', '.'));
   const [m, s] = [Number(minutes ?? 0), Number(seconds ?? 0)];
-  if (m >= 60 || s >= 60) return { degrees: 0, problem: 'Minutes and seconds run from 0 to 59.' };
-  if (letter && size < 0) return { degrees: 0, problem: 'A minus sign and a letter: leave one of them out.' };
+  if (m >= 60 || s >= 60) return { degrees: 0, problem: say('minutesSecondsRunFrom0') };
+  if (letter && size < 0) return { degrees: 0, problem: say('minusSignLetterLeaveOne') };
   const whole = Math.abs(size) + m / 60 + s / 3600;
   const south = size < 0 || letter === 'S' || letter === 'W' || letter === 'O';
   return {

@@ -1,4 +1,5 @@
 import { Coordinates } from '@chill/model/lot.ts';
+import { say } from '@chill/words/units.ts';
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import type { Parsed } from './parsed.ts';
 
@@ -13,7 +14,7 @@ export interface Waypoint extends Coordinates {
 /** Nobody looks for a place among more names than this. */
 const MOST_WAYPOINTS = 500;
 
-const NO_GPX = 'That is not a GPX file. Export the waypoint as GPX, or type the coordinates.';
+const noGpx = () => say('notGpxFileExportWaypoint');
 const parser = new XMLParser({
   ignoreAttributes: false,
   attributeNamePrefix: '',
@@ -24,18 +25,15 @@ const parser = new XMLParser({
 
 /** Reads the waypoints of a GPX file, in its order; points that are not on the Earth are left out. */
 export function parseGpx(text: string): Parsed<Waypoint[]> {
-  if (text.length > LARGEST_GPX_BYTES)
-    return { ok: false, problem: 'That file is larger than 2 MB: export single waypoints, not whole tracks.' };
+  if (text.length > LARGEST_GPX_BYTES) return { ok: false, problem: say('fileLargerThan2Mb') };
   const gpx = rootOf(text.trim());
-  if (gpx === undefined) return { ok: false, problem: NO_GPX };
+  if (gpx === undefined) return { ok: false, problem: noGpx() };
   const points = ((gpx || undefined)?.wpt ?? []).flatMap(({ lat, lon, name }): Waypoint[] => {
     const at = Coordinates.safeParse({ latitude_deg: Number(lat || 'x'), longitude_deg: Number(lon || 'x') });
-    return at.success ? [{ ...at.data, name: String(name ?? '').trim() || 'unnamed' }] : [];
+    return at.success ? [{ ...at.data, name: String(name ?? '').trim() || say('unnamed') }] : [];
   });
-  if (points.length === 0)
-    return { ok: false, problem: 'That file has no waypoint in it. Mark the place as a waypoint and export it again.' };
-  if (points.length > MOST_WAYPOINTS)
-    return { ok: false, problem: `That file has ${points.length} waypoints in it: export the one place, or a few.` };
+  if (points.length === 0) return { ok: false, problem: say('fileHasNoWaypointMark') };
+  if (points.length > MOST_WAYPOINTS) return { ok: false, problem: say('fileHasWaypointsExportOne', { points: points.length }) };
   return { ok: true, value: points };
 }
 

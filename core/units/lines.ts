@@ -1,8 +1,9 @@
+import { say } from '@chill/words/readings.ts';
 /** What ends a line in a text file of any system. */
 export const LINE_END = /\r\n|\n|\r/;
 
 /** Why the last line of a file that was cut short is left out. */
-export const BROKEN_OFF = 'the file ends there without a line end: its figure may be cut short';
+export const brokenOffWords = () => say('brokenOff');
 
 /**
  * Whether a last line without an end may have lost the end of its figure, in cell `figure`: it stands last in its line, and has no more decimals than

@@ -1,4 +1,5 @@
 import type { Units } from '@chill/model/nursery.ts';
+import { say } from '@chill/words/units.ts';
 
 const TSP_ML = 4.92892159375;
 const TBSP_ML = 3 * TSP_ML;
@@ -18,7 +19,7 @@ export function inMeasures(volume_mL: number, volume: Units['volume']): { figure
 
 function metric(size: number): { figure: string; unit: string } {
   if (size === 0) return { figure: '0', unit: 'mL' };
-  if (size < 0.1) return { figure: 'less than 0.1', unit: 'mL' };
+  if (size < 0.1) return { figure: say('lessThan01'), unit: 'mL' };
   // Litres are told to a tenth, what fits a jug to the next line of it, a syringe's to a tenth.
   if (size >= 2 * LITRE_ML) return { figure: String(Math.round(size / 100) / 10), unit: 'L' };
   const step = size >= 200 ? 10 : size >= 50 ? 5 : size >= 10 ? 1 : 0.1;
@@ -27,7 +28,7 @@ function metric(size: number): { figure: string; unit: string } {
 
 function spoons(size: number): { figure: string; unit: string } {
   if (size === 0) return { figure: '0', unit: 'tsp' };
-  if (size < TSP_ML / 8) return { figure: 'less than ⅛', unit: 'tsp' };
+  if (size < TSP_ML / 8) return { figure: say('lessThan'), unit: 'tsp' };
   if (size < 0.96 * TBSP_ML) return quarters(size / TSP_ML, 'tsp', 'tsp');
   if (size < 0.24 * CUP_ML) return quarters(Math.round((2 * size) / TBSP_ML) / 2, 'tbsp', 'tbsp');
   if (size < CUP_ML) {

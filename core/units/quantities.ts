@@ -1,4 +1,5 @@
 import type { Units } from '@chill/model/nursery.ts';
+import { say } from '@chill/words/units.ts';
 import { inMeasures } from './measures.ts';
 import { FIGURES, type NumberFormat, readNumber } from './number.ts';
 import type { Parsed } from './parsed.ts';
@@ -73,13 +74,27 @@ const VULGAR: Record<string, string> = {
 };
 const NUMBER = new RegExp(String.raw`^([−-]?)(?:(\d+) (\d+)\/(\d+)|(\d+)\/(\d+)|(${FIGURES}))`);
 const EXAMPLES: Record<Quantity, string> = {
-  temperature_C: '4 C or 39 F',
-  length_mm: '5 mm or 3/16 in',
-  volume_mL: '10 mL or 2 tsp',
-  mass_g: '12 g or 1/2 oz',
-  duration_days: '6 wk or 42 days',
-  height_m: '780 m or 2560 ft',
-  share: '85 % or 17 in 20',
+  get temperature_C() {
+    return say('n4COr39F');
+  },
+  get length_mm() {
+    return say('n5MmOr316');
+  },
+  get volume_mL() {
+    return say('n10MlOr2Tsp');
+  },
+  get mass_g() {
+    return say('n12GOr12');
+  },
+  get duration_days() {
+    return say('n6WkOr42Days');
+  },
+  get height_m() {
+    return say('n780MOr2560Ft');
+  },
+  get share() {
+    return say('n85Or1720');
+  },
 };
 
 /**
@@ -95,27 +110,26 @@ export function parseQuantity(text: string, quantity: Quantity, assumed?: string
     .replace(/[½¼¾⅓⅔⅛⅜⅝⅞]/g, (sign) => ` ${VULGAR[sign]}`)
     .trim()
     .replace(/\s+/g, ' ');
-  if (typed === '') return { ok: false, problem: `Give a figure, such as ${example}.` };
+  if (typed === '') return { ok: false, problem: say('giveFigureSuch', { example }) };
   const match = NUMBER.exec(typed);
-  if (!match) return { ok: false, problem: `“${text.trim()}” does not begin with a number. Try ${example}.` };
+  if (!match) return { ok: false, problem: say('doesNotBeginNumberTry', { text: text.trim(), example }) };
   const read = amountOf(match, numbers);
   if (typeof read === 'string') return { ok: false, problem: read };
   const amount = read.value;
   const rest = typed.slice(match[0].length).trim();
 
   const outOf = quantity === 'share' ? /^(?:in|of|out of) (\d+)$/.exec(rest) : null;
-  if (outOf)
-    return Number(outOf[1]) > 0 ? { ok: true, value: amount / Number(outOf[1]) } : { ok: false, problem: 'Out of 0 says nothing.' };
+  if (outOf) return Number(outOf[1]) > 0 ? { ok: true, value: amount / Number(outOf[1]) } : { ok: false, problem: say('out0SaysNothing') };
   if (quantity === 'share' && match[5]) {
     // 17/20 is a share already; 17/20 of a per cent is nobody's.
     return rest === ''
       ? { ok: true, value: amount }
-      : { ok: false, problem: `Write “${match[5]} in ${match[6]}”, or a percentage such as 85 %.` };
+      : { ok: false, problem: say('writeOrPercentageSuch85', { match: match[5], match2: match[6] }) };
   }
   const name = rest || assumed?.toLowerCase();
-  if (!name) return { ok: false, problem: `In which unit? Try ${example}.` };
+  if (!name) return { ok: false, problem: say('whichUnitTry', { example }) };
   const unit = UNITS[quantity].find((candidate) => candidate.written.includes(name.replace(/\.$/, '')));
-  if (!unit) return { ok: false, problem: `“${rest}” is not a unit for this. Try ${example}.` };
+  if (!unit) return { ok: false, problem: say('notUnitTry', { rest, example }) };
   return { ok: true, value: (amount + (unit.offset ?? 0)) * unit.scale, ...(read.twoWays && { twoWays: true as const }) };
 }
 
@@ -124,8 +138,8 @@ function amountOf(match: RegExpExecArray, numbers: NumberFormat): { value: numbe
   const read = decimal
     ? readNumber(decimal, numbers)
     : { value: over ? Number(whole) + Number(over) / Number(under) : Number(top) / Number(bottom), twoWays: false };
-  if (!read) return `“${decimal}” is not a number: thousands stand in threes.`;
-  if (!Number.isFinite(read.value)) return 'A fraction needs something other than 0 below the line.';
+  if (!read) return say('notNumberThousandsStandThrees', { decimal });
+  if (!Number.isFinite(read.value)) return say('fractionNeedsSomethingOtherThan');
   return sign ? { ...read, value: -read.value } : read;
 }
 
@@ -175,13 +189,13 @@ export function showQuantity(value: number, quantity: Quantity, units: Units, di
  */
 export function parseLatitude(text: string): Parsed<number> {
   const match = /^([−-]?)(\d{1,3}(?:[.,]\d+)?)\s*°?\s*(?:(\d{1,2}(?:[.,]\d+)?)\s*[′'])?\s*([nNsS])?$/.exec(text.trim());
-  const problem = 'Give the latitude in degrees, such as 46.3 or 38.1 S.';
+  const problem = say('giveLatitudeDegreesSuch46');
   if (!match) return { ok: false, problem };
   const [, sign, degrees, minutes, side] = match;
-  if (Number(minutes?.replace(',', '.')) >= 60) return { ok: false, problem: 'Minutes run from 0 to 59.' };
-  if (sign && side) return { ok: false, problem: 'A minus sign and a letter: leave one of them out.' };
+  if (Number(minutes?.replace(',', '.')) >= 60) return { ok: false, problem: say('minutesRunFrom059') };
+  if (sign && side) return { ok: false, problem: say('minusSignLetterLeaveOne') };
   const size = Number((degrees as string).replace(',', '.')) + Number((minutes ?? '0').replace(',', '.')) / 60;
-  if (size > 90) return { ok: false, problem: 'Latitude runs from 90 S to 90 N.' };
+  if (size > 90) return { ok: false, problem: say('latitudeRunsFrom90S2') };
   return { ok: true, value: sign || side?.toLowerCase() === 's' ? -size : size };
 }
 

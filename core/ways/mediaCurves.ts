@@ -1,5 +1,6 @@
 import type { Species } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
+import { say } from '@chill/words/ways.ts';
 import { rotExposure } from '../rot/hazard.ts';
 import { bestPull, earnedPerDay, horizonDays, type Pull, type PullCurve, pullCurve } from '../takeOut/takeOut.ts';
 import { treatmentOf } from './resolve.ts';
@@ -18,9 +19,9 @@ const FRESH_EVERY_DAYS = 21;
 /** The schools side by side at one temperature: wet paper, the same made fresh every three weeks, sand. Empty where no cold is asked for. */
 export function mediaCurves(species: Species, temperature_C: number): MediumCurve[] {
   const schools: { name: string; medium: Medium; fresh_days?: number }[] = [
-    { name: 'towel', medium: 'towel' },
-    { name: 'towel, fresh every three weeks', medium: 'towel', fresh_days: FRESH_EVERY_DAYS },
-    { name: 'sand', medium: 'sand' },
+    { name: say('towel'), medium: 'towel' },
+    { name: say('towelFreshEveryThreeWeeks'), medium: 'towel', fresh_days: FRESH_EVERY_DAYS },
+    { name: say('sand'), medium: 'sand' },
   ];
   return schools.flatMap(({ name, medium, fresh_days }) => {
     const treatment = treatmentOf(species, { kind: 'coldMoist', medium }, temperature_C);

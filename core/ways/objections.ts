@@ -3,6 +3,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Medium, StageKind } from '@chill/model/stage.ts';
 import type { Way } from '@chill/model/way.ts';
+import { say } from '@chill/words/drawbacks.ts';
 import { daysBetween, shortDate, spell } from '../calendar/dates.ts';
 import { daylengthHours, SHORT_DAY_HOURS } from '../calendar/daylength.ts';
 import { STAGES } from '../kinds/stages.ts';
@@ -58,29 +59,41 @@ function cueObjections({ chain, way, workedOut, resolved }: Omit<Proposal, 'agai
   const found: Objection[] = [];
   const wakes = chain.freed * chain.answered;
   if (wakes < HARDLY_FREES) {
-    found.push({ code: 'hardlyFrees', weight: 'stops', text: `wakes only ${percent(wakes)}: this seed needs ${lacking(species, way)}` });
+    found.push({
+      code: 'hardlyFrees',
+      weight: 'stops',
+      text: say('makesOnlyReadySeedNeeds', { wakes: percent(wakes), lacking: lacking(species, way) }),
+    });
   }
   const sprouting = resolved[sproutingStage(way)];
   const { base_C, at_C, ceiling_C } = species.sprouting;
-  const wanted = `it wants about ${at_C} °C, between ${base_C} and ${ceiling_C}`;
+  const wanted = say('needsAboutCBetween', { at: at_C, base: base_C, ceiling: ceiling_C });
   if (chain.warmth < HARDLY_SPROUTS) {
-    const text = `${chain.warmth > 0 ? 'hardly anything' : 'nothing'} sprouts at ${sprouting?.temperature_C} °C: ${wanted}`;
+    const text = say('germinatesC', {
+      how: chain.warmth > 0 ? say('hardlyAnything') : say('nothing'),
+      temperature: sprouting?.temperature_C,
+      wanted,
+    });
     found.push({ code: 'noSprouting', weight: 'stops', text });
   } else if (sprouting && !sproutsAt(sprouting, species.sprouting)) {
-    const text = `nothing sprouts at ${sprouting.temperature_C} °C, only ${percent(chain.warmth)} in the cold before it: ${wanted}`;
+    const text = say('nothingGerminatesCOnlyCold', { temperature: sprouting.temperature_C, warmth: percent(chain.warmth), wanted });
     found.push({ code: 'sproutsInCold', weight: 'costs', text });
   }
-  if (workedOut) found.push({ code: 'workedOut', weight: 'notes', text: 'worked out from what this seed waits for; not on record for it' });
+  if (workedOut) found.push({ code: 'workedOut', weight: 'notes', text: say('derivedFromWhatSeedNeeds') });
   const { alternating } = species;
   if (alternating && chain.warmth >= HARDLY_SPROUTS && chain.warmth < 0.75) {
-    const swing = `${alternating.day_C} °C by day and ${alternating.night_C} °C by night`;
-    found.push({ code: 'swing', weight: 'notes', text: `wants ${swing}: steady warmth brings ${percent(alternating.steady)} of them` });
+    const swing = say('cByDayCBy', { day: alternating.day_C, night: alternating.night_C });
+    found.push({
+      code: 'swing',
+      weight: 'notes',
+      text: say('needsSteadyWarmthOnlyGerminate', { swing, steady: percent(alternating.steady) }),
+    });
   }
   if (chain.opened < HARDLY_FREES) {
     found.push({
       code: 'coatClosed',
       weight: 'stops',
-      text: `the hard coat lets water into only ${percent(chain.opened)}: open it first`,
+      text: say('hardCoatLetsWaterInto', { opened: percent(chain.opened) }),
     });
   }
   if (way.evidence === 'anecdotal') {
@@ -88,7 +101,7 @@ function cueObjections({ chain, way, workedOut, resolved }: Omit<Proposal, 'agai
     found.push({
       code: 'anecdotal',
       weight: 'costs',
-      text: lost > 0.1 ? `anecdotal; ${percent(lost)} of the seed lost on the way` : 'anecdotal',
+      text: lost > 0.1 ? say('anecdotalSeedLostWay', { lost: percent(lost) }) : say('anecdotal'),
     });
   }
   return found;
@@ -100,19 +113,19 @@ function keepingObjections({ dates, wanted }: Omit<Proposal, 'against'>, { keepi
   const { moist, until, moistUntil } = keeping;
   const date = (day: PlainDate) => shortDate(day, today);
   if (today > until) {
-    const text = moist ? `kept damp it lasted until about ${date(until)}` : `in the open air it lived until about ${date(until)}`;
-    return [{ code: 'driesOut', weight: 'stops', text: `${text}: cut ten first and see whether any is alive` }];
+    const text = moist ? say('keptDampLastedUntilAbout', { until: date(until) }) : say('openAirLivedUntilAbout', { until: date(until) });
+    return [{ code: 'driesOut', weight: 'stops', text: say('cutTenFirstSeeWhether', { text }) }];
   }
   if (dates.start > moistUntil) {
-    return [{ code: 'driesOut', weight: 'stops', text: `even damp it keeps only until about ${date(moistUntil)}: start before then` }];
+    return [{ code: 'driesOut', weight: 'stops', text: say('evenDampKeepsOnlyUntil', { moistUntil: date(moistUntil) }) }];
   }
   if (!moist && dates.start > until) {
-    const text = `keep it damp and cool from today: in the open air it dies about ${date(until)}, before the start on ${date(dates.start)}`;
+    const text = say('keepDampCoolFromToday', { until: date(until), start: date(dates.start) });
     return [{ code: 'keepMoist', weight: 'costs', text }];
   }
   const early = wanted ? daysBetween(dates.setOut, wanted) : 0;
   if (early > 0) {
-    const text = `ready ${spell(early)} early: it keeps only until about ${date(moistUntil)}, so it starts while it lives`;
+    const text = say('readyEarlyKeepsOnlyUntil', { early: spell(early), moistUntil: date(moistUntil) });
     return [{ code: 'keepMoist', weight: 'notes', text }];
   }
   return [];
@@ -121,38 +134,47 @@ function keepingObjections({ dates, wanted }: Omit<Proposal, 'against'>, { keepi
 /** The first cue that a way leaves out. */
 function lacking({ warmFirst, cold, smoke, flooding, afterRipening }: Species, way: Way): string {
   const has = (...kinds: StageKind[]) => way.stages.some((stage) => kinds.includes(stage.kind));
-  if (afterRipening && !has('dryStore')) return 'months in a dry drawer';
+  if (afterRipening && !has('dryStore')) return say('monthsDryStorage');
   if (smoke && !has('smoke')) return 'smoke';
   if (flooding && !has('flood')) return 'flooding';
-  if (warmFirst && !has('warmMoist', 'outdoorWinter')) return 'moist warmth before moist cold';
-  if (cold.need !== 'none' && cold.winters === 2) return 'two winters with warmth between';
-  return cold.need === 'none' ? 'more than is known' : 'moist cold';
+  if (warmFirst && !has('warmMoist', 'outdoorWinter')) return say('warmBeforeColdStratification');
+  if (cold.need !== 'none' && cold.winters === 2) return say('twoWintersWarmthBetween');
+  return cold.need === 'none' ? say('moreThanKnown') : say('coldStratification');
 }
 
 function timeObjections(proposal: Omit<Proposal, 'against'>, { nursery, today }: Circumstances): Objection[] {
   const { dates, late_days, missedStart, shortened_days, wanted } = proposal;
   const found: Objection[] = [];
   if (missedStart) {
-    const ready = late_days > 0 ? `${spell(late_days)} late: ready ${shortDate(dates.setOut, today)} if started today` : 'still in time';
-    const less = shortened_days > 0 ? `, with ${spell(shortened_days)} less cold` : '';
+    const ready =
+      late_days > 0 ? say('lateReadyIfStartedToday', { late: spell(late_days), setOut: shortDate(dates.setOut, today) }) : say('stillTime');
+    const less = shortened_days > 0 ? say('lessCold', { shortened: spell(shortened_days) }) : '';
     found.push({
       code: 'startPast',
       weight: late_days > 0 ? 'costs' : 'notes',
-      text: `${ready}${less}; the ideal start was ${shortDate(missedStart, today)}`,
+      text: say('idealStartWas', { ready, less, missedStart: shortDate(missedStart, today) }),
     });
   }
   if (late_days > 0 && !missedStart) {
-    found.push({ code: 'startPast', weight: 'costs', text: `${spell(late_days)} late: ready ${shortDate(dates.setOut, today)}` });
+    found.push({
+      code: 'startPast',
+      weight: 'costs',
+      text: say('lateReady', { late: spell(late_days), setOut: shortDate(dates.setOut, today) }),
+    });
   }
   if (dates.start < today && !missedStart) {
-    found.push({ code: 'startPast', weight: 'stops', text: `starts ${spell(daysBetween(dates.start, today))} ago: choose today or later` });
+    found.push({
+      code: 'startPast',
+      weight: 'stops',
+      text: say('startsAgoChooseTodayOr', { daysBetween: spell(daysBetween(dates.start, today)) }),
+    });
   }
   const daylight = daylengthHours(dates.potted, nursery.latitude_deg);
   if (daylight < SHORT_DAY_HOURS) {
     found.push({
       code: 'shortDays',
       weight: daylight < 10.5 ? 'costs' : 'notes',
-      text: `potted ${shortDate(dates.potted, today)} into days of ${daylight.toFixed(1)} hours: lights, or start later`,
+      text: say('pottedIntoDaysHoursLights', { potted: shortDate(dates.potted, today), daylight: daylight.toFixed(1) }),
     });
   }
   if (!wanted) found.push(...outdoorsObjections(dates.setOut, nursery));
@@ -161,7 +183,7 @@ function timeObjections(proposal: Omit<Proposal, 'against'>, { nursery, today }:
     found.push({
       code: 'seasonShort',
       weight: 'costs',
-      text: left === 0 ? 'ready when nothing grows outside' : `only ${spell(left)} of growing weather left before winter`,
+      text: left === 0 ? say('readyWhenNothingGrowsOutside') : say('onlyGrowingWeatherLeftBefore', { left: spell(left) }),
     });
   }
   return found;
@@ -179,22 +201,22 @@ function growingDaysAfter(date: PlainDate, nursery: Nursery): number {
 function outdoorObjections({ resolved }: Omit<Proposal, 'against'>, { nursery }: Circumstances): Objection[] {
   const stay = resolved.find(({ kind }) => STAGES[kind].earns === 'winter');
   if (!stay) return [];
-  if (!stay.curve) return [{ code: 'hardlyFrees', weight: 'stops', text: 'no winter here that this seed would notice' }];
+  if (!stay.curve) return [{ code: 'hardlyFrees', weight: 'stops', text: say('noWinterHereSeedWould') }];
   const taken = 1 - Math.exp(-ANIMALS_PER_DAY * stay.days);
   const cover = stay.place?.cover;
   return [
     ...(cover?.animals === false
-      ? [{ code: 'animals', weight: 'costs', text: `mice and birds are not kept off: they take about ${percent(taken)}` } as const]
+      ? [{ code: 'animals', weight: 'costs', text: say('miceBirdsNotKeptOff', { taken: percent(taken) }) } as const]
       : cover
         ? []
-        : [{ code: 'animals', weight: 'notes', text: `uncovered, mice and birds would take about ${percent(taken)}` } as const]),
-    ...(cover?.rain === false ? [{ code: 'animals', weight: 'costs', text: 'rain is not kept off: wet flats rot faster' } as const] : []),
+        : [{ code: 'animals', weight: 'notes', text: say('uncoveredMiceBirdsWouldTake', { taken: percent(taken) }) } as const]),
+    ...(cover?.rain === false ? [{ code: 'animals', weight: 'costs', text: say('rainNotKeptOffWet') } as const] : []),
     ...(yearOf(nursery).estimated
       ? [
           {
             code: 'winterUnknown',
             weight: 'notes',
-            text: 'its winter is a guess from the latitude: put your months in under Places',
+            text: say('winterGuessFromLatitudeEnter'),
           } as const,
         ]
       : []),
@@ -208,9 +230,9 @@ function outdoorsObjections(setOut: PlainDate, nursery: Nursery): Objection[] {
   const springMean = [0, 1].map((ahead) => `${Number(setOut.slice(0, 4)) + ahead}-${nursery.lastFrost.mean}`).find((day) => day > setOut);
   const wait = springMean ? daysBetween(setOut, springMean) : 0;
   if (wait > LONG_INDOORS_DAYS) {
-    return [{ code: 'longIndoors', weight: 'costs', text: `ready ${spell(wait)} before the frosts end: kept indoors till then` }];
+    return [{ code: 'longIndoors', weight: 'costs', text: say('readyBeforeFrostsEndKeep', { wait: spell(wait) }) }];
   }
-  return [{ code: 'frost', weight: 'notes', text: `frost that plants may meet then: ${Math.max(1, Math.round(risk * 100))} years in 100` }];
+  return [{ code: 'frost', weight: 'notes', text: say('riskFrostAfter', { risk: Math.max(1, Math.round(risk * 100)) }) }];
 }
 
 function seedObjections(
@@ -221,14 +243,14 @@ function seedObjections(
   if (seeds === undefined || seeds > available) {
     const text =
       seeds === undefined
-        ? 'no number of seeds would do'
-        : `wants ${seeds} seeds, the lot has ${available}: all of them would give ${expected.low} to ${expected.high}`;
+        ? say('noNumberSeedsWouldEnough')
+        : say('needsSeedsLotHasAll', { seeds, available, low: expected.low, high: expected.high });
     found.push({ code: 'moreThanLot', weight: 'costs', text });
   }
   const paper = resolved.find((stage) => stage.medium && PAPER.includes(stage.medium) && 1 - stage.survives >= ROT_WORTH_SAYING);
   if (paper) {
     const lost = Math.round(starting * (1 - paper.survives) * chain.opened);
-    found.push({ code: 'towelTooLong', weight: 'costs', text: `about ${lost} seeds lost to rot in ${spell(paper.days)} of wet paper` });
+    found.push({ code: 'towelTooLong', weight: 'costs', text: say('aboutSeedsLostRotWet', { lost, days: spell(paper.days) }) });
   }
   return found;
 }
@@ -247,28 +269,45 @@ function mediumNotes({ resolved, stages, starting }: Omit<Proposal, 'against'>):
     const saved = Math.max(1, Math.round(starting * (fresh - survives)));
     const on = stages[i]?.start as PlainDate;
     return [
-      { code: 'freshMedium', weight: 'notes', text: `fresh ${MEDIUM_WORDS[medium]} on ${shortDate(on, on)} saves about ${saved} seeds` },
+      {
+        code: 'freshMedium',
+        weight: 'notes',
+        text: say('freshSavesAboutSeeds', { medium: MEDIUM_WORDS[medium], on: shortDate(on, on), saved }),
+      },
     ];
   });
 }
 
-const MEDIUM_WORDS: Partial<Record<Medium, string>> = { towel: 'towel', film: 'film', vermiculite: 'vermiculite', sand: 'sand' };
+const MEDIUM_WORDS: Partial<Record<Medium, string>> = {
+  get towel() {
+    return say('towel');
+  },
+  get film() {
+    return say('film');
+  },
+  get vermiculite() {
+    return say('vermiculite');
+  },
+  get sand() {
+    return say('sand');
+  },
+};
 
 function placeObjections({ resolved }: Omit<Proposal, 'against'>): Objection[] {
   const found: Objection[] = [];
   for (const stage of resolved) {
     if (STAGES[stage.kind].earns === 'winter' && !stage.place)
-      found.push({ code: 'noPlace', weight: 'notes', text: 'no place outdoors among your places: add one first' });
+      found.push({ code: 'noPlace', weight: 'notes', text: say('noPlaceOutdoorsAmongYour') });
     if (STAGES[stage.kind].earns !== 'cold') continue;
     const { place, temperature_C, treatment } = stage;
     if (!place) {
-      found.push({ code: 'noPlace', weight: 'notes', text: `no fridge among your places: ${temperature_C} °C assumed` });
+      found.push({ code: 'noPlace', weight: 'notes', text: say('noFridgeAmongYourPlaces', { temperature: temperature_C }) });
     } else if (treatment && earnedPerDay({ ...treatment, daysPerEffectiveDay: 1 }) < 0.8) {
       const counts = earnedPerDay({ ...treatment, daysPerEffectiveDay: 1 });
       found.push({
         code: 'tooWarmForCold',
         weight: counts === 0 ? 'stops' : 'costs',
-        text: `${place.name} at ${temperature_C} °C: a day there counts as ${counts.toFixed(1)} of one`,
+        text: say('cDayThereCountsOne', { name: place.name, temperature: temperature_C, counts: counts.toFixed(1) }),
       });
     }
   }

@@ -1,6 +1,7 @@
 import type { Place, RoomUnit } from '@chill/model/place.ts';
 import type { SeedForm } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
+import { say } from '@chill/words/ways.ts';
 import { TUB_ML, unitsFor } from '../mix/laying.ts';
 
 /** What a folded towel in its bag, an envelope, and a tray take up, L. Assumptions. */
@@ -34,5 +35,5 @@ export function roundRoom(room: number): number {
 
 /** "12 of 30 bags". */
 export function tellRoom(taken: number, { capacity, room = 'bags' }: Pick<Place, 'capacity' | 'room'>): string {
-  return `${roundRoom(taken)} of ${capacity} ${room}`;
+  return say('of', { roundRoom: roundRoom(taken), capacity, room });
 }

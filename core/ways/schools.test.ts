@@ -45,10 +45,10 @@ describe('the way of a school', () => {
     ['syncarpha-vestita', 'noCold', 'smoke, warmTowel, pot'],
     ['typha-latifolia', 'noCold', 'flood in ownPot, pot'],
     ['sagittaria-latifolia', 'pottedThenChilled', 'coldMoist in ownPot, flood in ownPot, pot'],
-    ['acacia-pycnantha', 'mediumInFridge', 'it waits for no winter'],
+    ['acacia-pycnantha', 'mediumInFridge', 'it needs no winter'],
     ['quercus-rubra', 'freezerTurns', 'frost kills seed that stays this wet inside'],
     ['quercus-rubra', 'dryCold', 'drying kills it'],
-    ['cornus-florida', 'dryCold', 'dry cold only keeps this seed; it does not wake it'],
+    ['cornus-florida', 'dryCold', 'dry cold only keeps this seed; it does not break dormancy'],
     ['andropogon-gerardi', 'noCold', 'dryStore, soak, warmTowel, pot'],
     ['amelanchier-alnifolia', 'outdoorWinter', 'clean, outdoorWinter in outdoorFlat, pot'],
   ])('%s, %s: %s', (id, school, says) => {
@@ -75,15 +75,15 @@ describe('what is offered, and what is set aside', () => {
       weighWays(request(id, { by: 'asSoonAs' })).set_aside.flatMap(({ against }) => against.map(({ text }) => text));
     expect(aside('acacia-pycnantha').join()).toMatch(/hard coat lets water into only 5 %/);
     expect(aside('syncarpha-vestita').join()).toMatch(/this seed needs smoke/);
-    expect(aside('cornus-florida').join()).toMatch(/this seed needs moist cold/);
+    expect(aside('cornus-florida').join()).toMatch(/this seed needs cold stratification/);
     expect(aside('trillium-grandiflorum').join()).toMatch(/moist warmth before moist cold|two winters/);
   });
 
   test('a school that makes no way says why', () => {
     expect(weighWays(request('acacia-pycnantha', { by: 'asSoonAs' })).none).toContainEqual({
       school: 'freezerTurns',
-      name: 'Freezer turns, then fridge',
-      reason: 'it waits for no winter',
+      name: 'Freeze–thaw, then fridge',
+      reason: 'it needs no winter',
     });
   });
 });

@@ -1,6 +1,7 @@
 import type { Species } from '@chill/model/species.ts';
 import type { Medium, Stage } from '@chill/model/stage.ts';
 import type { Evidence, School, Way } from '@chill/model/way.ts';
+import { say } from '@chill/words/ways.ts';
 import { TURNS_SURVIVAL } from '../chill/freezeThaw.ts';
 import { percent } from '../units/percent.ts';
 
@@ -15,51 +16,99 @@ interface SchoolWords {
 export const SCHOOLS: Record<Exclude<School, 'towelTest'>, SchoolWords> = {
   towelInFridge: {
     id: 'towel-in-fridge',
-    name: 'Towel in the fridge',
-    speaksFor: 'every seed can be seen; nothing to clean off',
-    speaksAgainst: 'wet paper rots seed in long holds',
+    get name() {
+      return say('towelFridge');
+    },
+    get speaksFor() {
+      return say('everySeedCanSeenNothing');
+    },
+    get speaksAgainst() {
+      return say('wetPaperRotsSeedLong');
+    },
   },
   mediumInFridge: {
     id: 'sand-in-fridge',
-    name: 'Sand in the fridge',
-    speaksFor: 'safest for two to four months and for big seed',
-    speaksAgainst: 'sprouts are hidden; sieve it back out',
+    get name() {
+      return say('sandFridge');
+    },
+    get speaksFor() {
+      return say('safestTwoFourMonthsBig');
+    },
+    get speaksAgainst() {
+      return say('sproutsHiddenSieveBackOut');
+    },
   },
   pottedThenChilled: {
     id: 'potted-then-chilled',
-    name: 'Potted, then chilled',
-    speaksFor: 'no handling of tiny seed or of roots',
-    speaksAgainst: 'takes the most room',
+    get name() {
+      return say('pottedThenChilled');
+    },
+    get speaksFor() {
+      return say('noHandlingTinySeedOr');
+    },
+    get speaksAgainst() {
+      return say('takesMostRoom');
+    },
   },
   outdoorWinter: {
     id: 'outdoor-winter',
-    name: 'Winter outdoors',
-    speaksFor: 'the real thing; no fridge, often the best result',
-    speaksAgainst: 'the weather decides; cover it against rain, mice and birds',
+    get name() {
+      return say('outdoorsOverWinter');
+    },
+    get speaksFor() {
+      return say('realWinterNoFridgeOften');
+    },
+    get speaksAgainst() {
+      return say('weatherDecidesCoverAgainstRain');
+    },
   },
   dryCold: {
     id: 'dry-cold',
-    name: 'Dry cold',
-    speaksFor: 'hands off, no mould, no early sprouts',
-    speaksAgainst: 'does little for seed that needs moist cold',
+    get name() {
+      return say('dryColdStorage');
+    },
+    get speaksFor() {
+      return say('noHandlingNoMouldNo');
+    },
+    get speaksAgainst() {
+      return say('doesLittleSeedNeedsCold');
+    },
   },
   freezerTurns: {
     id: 'freezer-turns',
-    name: 'Freezer turns, then fridge',
-    speaksFor: 'in a hurry, late in winter',
-    speaksAgainst: `kills some seed; anecdotal`,
+    get name() {
+      return say('freezeThawThenFridge');
+    },
+    get speaksFor() {
+      return say('hurryLateWinter');
+    },
+    get speaksAgainst() {
+      return say('killsSomeSeedAnecdotal');
+    },
   },
   noCold: {
     id: 'no-cold',
-    name: 'No cold',
-    speaksFor: 'quick; a control for the others',
-    speaksAgainst: 'nothing happens for seed that waits for a winter',
+    get name() {
+      return say('noCold');
+    },
+    get speaksFor() {
+      return say('quickControlOthers');
+    },
+    get speaksAgainst() {
+      return say('doesNothingSeedNeedsWinter');
+    },
   },
   warmThenCold: {
     id: 'warm-then-cold',
-    name: 'Warm, then cold',
-    speaksFor: 'the seasons in the order that the embryo wants',
-    speaksAgainst: 'long: half a year or more',
+    get name() {
+      return say('warmThenCold');
+    },
+    get speaksFor() {
+      return say('seasonsOrderEmbryoNeeds');
+    },
+    get speaksAgainst() {
+      return say('longHalfYearOrMore');
+    },
   },
 };
 
@@ -112,8 +161,8 @@ function wordsFor(
   const { speaksFor, speaksAgainst } = SCHOOLS[school];
   const without = cold.need === 'none' ? 1 : cold.freedWithout;
   if (school === 'noCold' && without >= MOSTLY_NONE)
-    return { speaksFor: 'quick: most need no cold', speaksAgainst: 'it comes at once: start it in its season' };
-  if (school === 'mediumInFridge' && seed.length_mm < SMALL_MM) return { speaksFor: 'least rot in long holds', speaksAgainst };
+    return { speaksFor: say('quickMostNeedNoCold'), speaksAgainst: say('germinatesOnceStartSeason') };
+  if (school === 'mediumInFridge' && seed.length_mm < SMALL_MM) return { speaksFor: say('leastRotLongHolds'), speaksAgainst };
   return { speaksFor, speaksAgainst };
 }
 const SMALL_MM = 3;
@@ -121,27 +170,27 @@ const SMALL_MM = 3;
 /** A species that waits for no winter calls its plain way by what is done instead. */
 function nameFor(school: School, species: Omit<Species, 'ways'>): string | undefined {
   if (school !== 'noCold' || species.cold.need === 'required') return undefined;
-  if (species.hardCoat) return opener(species) === 'hotWater' ? 'Hot water, then warm' : 'Open the coat, then warm';
-  if (species.smoke) return 'Smoke, then warm';
-  if (species.afterRipening) return 'Dry store, then warm';
-  return species.cold.need === 'none' ? 'Sown straight away' : undefined;
+  if (species.hardCoat) return opener(species) === 'hotWater' ? say('hotWaterSoakThenWarm') : say('scarifyThenWarm');
+  if (species.smoke) return say('smokeThenWarm');
+  if (species.afterRipening) return say('dryStoreThenWarm');
+  return species.cold.need === 'none' ? say('sownOnce') : undefined;
 }
 
 function stagesOf(school: School, species: Omit<Species, 'ways'>): Stage[] | string {
   const { cold, warmFirst, seed } = species;
   const tiny = isTiny(seed);
   const asksCold = cold.need !== 'none';
-  const noWinter = 'it waits for no winter';
+  const noWinter = say('needsNoWinter');
   switch (school) {
     case 'towelInFridge':
       if (!asksCold) return noWinter;
-      if (tiny) return 'too small to pick off a towel';
-      if (cold.winters === 2) return 'two winters in wet paper rot it';
+      if (tiny) return say('tooSmallPickOffTowel');
+      if (cold.winters === 2) return say('twoWintersWetPaperRot');
       return [...prepared(species), wet('coldMoist', 'towel'), ...sprouted(species)];
     case 'mediumInFridge':
       if (!asksCold) return noWinter;
-      if (tiny) return 'too small to sieve back out of sand';
-      if (cold.winters === 2) return 'needs warmth between two winters: see “warm, then cold”';
+      if (tiny) return say('tooSmallSieveBackOut');
+      if (cold.winters === 2) return say('needsWarmthBetweenTwoWinters');
       return [...prepared(species), wet('coldMoist', 'sand'), ...sprouted(species)];
     case 'pottedThenChilled':
       if (!asksCold) return noWinter;
@@ -151,17 +200,17 @@ function stagesOf(school: School, species: Omit<Species, 'ways'>): Stage[] | str
       return [...prepared(species, true), wet('outdoorWinter', 'outdoorFlat'), { kind: 'pot' }];
     case 'dryCold':
       if (!asksCold) return noWinter;
-      if (species.storage !== 'orthodox') return 'drying kills it';
-      if (!cold.dryColdWorks) return 'dry cold only keeps this seed; it does not wake it';
+      if (species.storage !== 'orthodox') return say('dryingKills');
+      if (!cold.dryColdWorks) return say('dryColdOnlyKeepsSeed');
       return [...dried(species), wet('coldDry', 'envelope'), ...opened(species), ...sprouted(species)];
     case 'freezerTurns':
       if (!asksCold) return noWinter;
-      if (species.storage !== 'orthodox') return 'frost kills seed that stays this wet inside';
-      if (tiny) return 'too small to handle from freezer to fridge';
-      if (warmFirst || cold.winters === 2) return `it wants warmth first; and turns cost ${percent(1 - TURNS_SURVIVAL)}`;
+      if (species.storage !== 'orthodox') return say('frostKillsSeedStaysWet');
+      if (tiny) return say('tooSmallHandleFromFreezer');
+      if (warmFirst || cold.winters === 2) return say('needsWarmthFirstFreezeThaw', { turnsSurvival: percent(1 - TURNS_SURVIVAL) });
       return [...prepared(species), { kind: 'freezerTurns' }, wet('coldMoist', 'towel'), ...sprouted(species)];
     case 'warmThenCold':
-      if (!warmFirst) return 'it wants no warmth before its cold';
+      if (!warmFirst) return say('needsNoWarmthBeforeCold');
       if (!asksCold) return noWinter;
       return [...prepared(species, tiny), ...seasons(species, tiny ? 'ownPot' : 'sand'), ...sprouted(species)];
     case 'noCold':
@@ -229,12 +278,12 @@ function untreatedWay(species: Omit<Species, 'ways'>): Way {
   const tiny = isTiny(species.seed);
   return {
     id: UNTREATED,
-    name: 'Nothing done',
+    name: say('noTreatment'),
     school: 'noCold',
     stages: tiny ? [{ kind: 'pot' }] : [{ kind: 'soak' }, { kind: 'warmTowel' }, { kind: 'pot' }],
     evidence: 'commonly reported',
-    speaksFor: 'a control for the others',
-    speaksAgainst: 'only seed that waits for nothing comes',
+    speaksFor: say('controlOthers'),
+    speaksAgainst: say('onlySeedNeedsNothingGerminates'),
   };
 }
 
@@ -269,7 +318,7 @@ export function isControl({ id, school }: Way): boolean {
 /** The way that asks, on a towel, how much of a lot comes: the species' short cues, no winter. */
 export function towelTestWay(species: Species): Way {
   const stages = stagesOf('towelTest', species) as Stage[];
-  return { id: 'towel-test', name: 'Test on a towel', school: 'towelTest', stages, evidence: 'well established' };
+  return { id: 'towel-test', name: say('testTowel'), school: 'towelTest', stages, evidence: 'well established' };
 }
 
 /** The way of that id, listed or worked out, or `undefined` where a species has none such. */

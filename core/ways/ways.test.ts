@@ -176,7 +176,7 @@ describe('what speaks against a way, here', () => {
     );
   });
   test('no cold for a seed that requires it', () => {
-    expect(against('balsamorhiza-sagittata', 'no-cold').hardlyFrees).toBe('wakes only 0 %: this seed needs moist cold');
+    expect(against('balsamorhiza-sagittata', 'no-cold').hardlyFrees).toBe('makes only 0 % ready: this seed needs cold stratification');
   });
   test('short days at potting, and ready long before the frosts end', () => {
     const found = against('iliamna-rivularis', 'sandpaper', by({ by: 'startOn', date: '2026-12-01' }));
@@ -186,7 +186,7 @@ describe('what speaks against a way, here', () => {
   test('more than the lot holds, with what all of it would give', () => {
     const proposal = propose(way('larix-occidentalis', 'no-cold'), { ...request('larix-occidentalis'), available: 60 });
     expect(proposal.starting).toBe(60);
-    expect(proposal.against.find((one) => one.code === 'moreThanLot')?.text).toMatch(/wants \d+ seeds, the lot has 60/);
+    expect(proposal.against.find((one) => one.code === 'moreThanLot')?.text).toMatch(/needs \d+ seeds, the lot has 60/);
     expect(proposal.chance).toBeLessThan(0.9);
   });
   test('a fridge too warm to count', () => {
@@ -201,9 +201,9 @@ describe('what speaks against a way, here', () => {
       expect(expected).toEqual({ low: 0, high: 0 });
       expect(against[0]).toMatchObject({ weight: 'stops' });
     }
-    expect(against('nemophila-menziesii', 'no-cold').noSprouting).toMatch(/^nothing sprouts at 22 °C: it wants about \d+ °C, between/);
+    expect(against('nemophila-menziesii', 'no-cold').noSprouting).toMatch(/^nothing germinates at 22 °C: it needs about \d+ °C, between/);
     expect(against('allium-ursinum', 'warm-then-cold').sproutsInCold).toMatch(
-      /^nothing sprouts at 22 °C, only \d+ % in the cold before it/,
+      /^nothing germinates at 22 °C, only \d+ % in the cold before it/,
     );
   });
   test('the same sand, warm and then cold, is no fresh sand', () => {

@@ -1,4 +1,5 @@
 import type { Wish } from '@chill/model/batch.ts';
+import { say } from '@chill/words/drawbacks.ts';
 import { addDays } from '../calendar/dates.ts';
 import { type Request, wantedDay, weighWays } from './propose.ts';
 
@@ -12,7 +13,7 @@ export function whatWouldChange(request: Request): string | undefined {
   const first = weighWays(request).offered[0]?.way.id;
   for (const { said, other } of neighbours(request)) {
     const then = weighWays(other).offered[0]?.way;
-    if (then && then.id !== first) return `${said}, “${then.name.toLowerCase()}” would come first.`;
+    if (then && then.id !== first) return say('wouldComeFirst', { said, name: then.name.toLowerCase() });
   }
   return undefined;
 }
@@ -25,8 +26,8 @@ function neighbours(request: Request): { said: string; other: Request }[] {
     : { by: 'startOn', date: addDays(wish.timing.by === 'startOn' ? wish.timing.date : today, MONTHS_TWO_DAYS) };
   const half = Math.max(1, Math.round(wish.plants / 2));
   return [
-    { said: wanted ? 'With two months more' : 'Begun two months later', other: { ...request, wish: { ...wish, timing: later } } },
-    { said: 'With twice the seed', other: { ...request, available: request.available * 2 } },
-    ...(half < wish.plants ? [{ said: `For ${half} plants`, other: { ...request, wish: { ...wish, plants: half } } }] : []),
+    { said: wanted ? say('twoMonthsMore') : say('begunTwoMonthsLater'), other: { ...request, wish: { ...wish, timing: later } } },
+    { said: say('twiceSeed'), other: { ...request, available: request.available * 2 } },
+    ...(half < wish.plants ? [{ said: say('plants', { half }), other: { ...request, wish: { ...wish, plants: half } } }] : []),
   ];
 }

@@ -1,4 +1,5 @@
 import type { MonthClimate } from '@chill/model/nursery.ts';
+import { say } from '@chill/words/winter.ts';
 
 /** A climate made up for trying things out and for nurseries with no figures of their own; none is any real place's. */
 export interface MadeUpClimate {
@@ -32,8 +33,12 @@ const MILD: readonly (readonly [number, number])[] = [
 export const CLIMATES: readonly MadeUpClimate[] = [
   {
     id: 'dry-valley',
-    name: 'dry mountain valley',
-    tells: 'five months about freezing, warm days, cold nights',
+    get name() {
+      return say('dryMountainValley');
+    },
+    get tells() {
+      return say('fiveMonthsAboutFreezingWarm');
+    },
     months: months(3.8, [
       [-6, 3],
       [-5, 5],
@@ -51,8 +56,12 @@ export const CLIMATES: readonly MadeUpClimate[] = [
   },
   {
     id: 'deep-winter',
-    name: 'inland, deep winter',
-    tells: 'months far below freezing: cold counts in autumn and spring',
+    get name() {
+      return say('inlandDeepWinter');
+    },
+    get tells() {
+      return say('farBelowFreezingMonthsCold');
+    },
     months: months(5.2, [
       [-18, -8],
       [-16, -5],
@@ -70,14 +79,22 @@ export const CLIMATES: readonly MadeUpClimate[] = [
   },
   {
     id: 'mild-coast',
-    name: 'mild wet coast',
-    tells: 'never hard, never far from 5 °C: every winter day counts',
+    get name() {
+      return say('mildWetCoast');
+    },
+    get tells() {
+      return say('neverHardNeverFarFrom');
+    },
     months: months(2.6, MILD),
   },
   {
     id: 'short-winter',
-    name: 'warm plain, short winter',
-    tells: 'two months that count, and not every year',
+    get name() {
+      return say('warmPlainShortWinter');
+    },
+    get tells() {
+      return say('twoMonthsCountNotEvery');
+    },
     months: months(4.4, [
       [3, 14],
       [4, 16],
@@ -93,5 +110,14 @@ export const CLIMATES: readonly MadeUpClimate[] = [
       [4, 15],
     ]),
   },
-  { id: 'southern-hills', name: 'southern hills', tells: 'the mild coast’s year, turned round', months: months(2.8, southern(MILD)) },
+  {
+    id: 'southern-hills',
+    get name() {
+      return say('southernHills');
+    },
+    get tells() {
+      return say('mildCoastsYearTurnedRound');
+    },
+    months: months(2.8, southern(MILD)),
+  },
 ];

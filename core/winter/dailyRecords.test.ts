@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
-import { BROKEN_OFF } from '../units/lines.ts';
+import { brokenOffWords } from '../units/lines.ts';
 import { FLAT_DAMPING } from './climate.ts';
 import { asReadings, guessDaily, monthsOf, readDaily } from './dailyRecords.ts';
 
@@ -52,7 +52,7 @@ describe('daily records', () => {
   });
   test('a last figure that may be cut short is told, not taken; one with its end, or with cells after it, is', () => {
     const days = 'DATE,TMIN,TMAX\n2026-01-01,1,13\n2026-01-02,1,14';
-    expect(read(days)).toMatchObject({ days: [{ on: '2026-01-01' }], left: [{ why: BROKEN_OFF, lines: [3] }] });
+    expect(read(days)).toMatchObject({ days: [{ on: '2026-01-01' }], left: [{ why: brokenOffWords(), lines: [3] }] });
     expect(read(`${days}\n`).days).toHaveLength(2);
     expect(read(days.replaceAll('\n', '\r').replace('TMAX', 'TMAX,NOTE').replace('14', '14,')).days).toHaveLength(2);
   });

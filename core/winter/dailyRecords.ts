@@ -1,11 +1,12 @@
 import type { MonthClimate } from '@chill/model/nursery.ts';
 import { PlainDate } from '@chill/model/primitives.ts';
+import { say } from '@chill/words/winter.ts';
 import Papa from 'papaparse';
 import { dayNumber } from '../calendar/dates.ts';
 import { localTimeReader } from '../calendar/localTimes.ts';
 import type { Readings } from '../readings/readings.ts';
 import { LeftLines, type LeftOut } from '../readings/tidyReadings.ts';
-import { BROKEN_OFF, brokenOff, LINE_END } from '../units/lines.ts';
+import { brokenOff, brokenOffWords, LINE_END } from '../units/lines.ts';
 import { FLAT_DAMPING } from './climate.ts';
 
 /** What a daily figure is given in; GHCN-Daily gives tenths of a degree. */
@@ -50,7 +51,7 @@ export function guessDaily(text: string): { ok: true; value: DailyLayout } | { o
   if (columns.day < 0 || columns.min < 0 || columns.max < 0)
     return {
       ok: false,
-      problem: 'There are neither moments with temperatures in it, nor days with a minimum and a maximum (date, tmin, tmax).',
+      problem: say('thereNeitherMomentsTemperaturesNor'),
     };
   const pairs = data
     .slice(1)
@@ -103,7 +104,7 @@ export function readDaily(text: string, layout: DailyLayout): { days: DailyRecor
     if (row.every((cell) => cell.trim() === '')) continue;
     const figure = layout.rows === 'element' ? 3 : Math.max(layout.columns?.min ?? 0, layout.columns?.max ?? 0);
     if (line === cut && brokenOff(row, figure, data.slice(Math.max(0, i - 20), i))) {
-      leave(BROKEN_OFF, line);
+      leave(brokenOffWords(), line);
       continue;
     }
     if (layout.rows === 'element') {
@@ -111,9 +112,9 @@ export function readDaily(text: string, layout: DailyLayout): { days: DailyRecor
       if (element !== 'TMIN' && element !== 'TMAX') continue;
       const on = dayOf(row[1] ?? '');
       const value = celsiusOf(row[3], layout.unit);
-      if (!on) leave('that is not a day', line);
-      else if (value === undefined || row[3]?.trim() === '-9999') leave('no figure stands there', line);
-      else if (row[5]?.trim()) leave('the station itself doubts that figure', line);
+      if (!on) leave(say('notDay'), line);
+      else if (value === undefined || row[3]?.trim() === '-9999') leave(say('noFigure'), line);
+      else if (row[5]?.trim()) leave(say('stationDoubts'), line);
       else put(on, element === 'TMIN' ? { min_C: value } : { max_C: value }, line);
       continue;
     }
@@ -121,15 +122,15 @@ export function readDaily(text: string, layout: DailyLayout): { days: DailyRecor
     const on = dayOf(row[day] ?? '');
     const [min_C, max_C] = [celsiusOf(row[min], layout.unit), celsiusOf(row[max], layout.unit)];
     if (!on) {
-      if (line > 1) leave('that is not a day', line);
-    } else if (min_C === undefined || max_C === undefined) leave('a figure is missing', line);
+      if (line > 1) leave(say('notDay'), line);
+    } else if (min_C === undefined || max_C === undefined) leave(say('figureMissing'), line);
     else put(on, { min_C, max_C }, line);
   }
   const good: DailyRecord[] = [];
   for (const [on, { min_C, max_C, line }] of [...days].sort(([a], [b]) => a.localeCompare(b))) {
-    if (min_C === undefined || max_C === undefined) leave('a figure is missing', line);
-    else if (min_C > max_C) leave('its minimum is above its maximum', line);
-    else if (min_C < POSSIBLE_C.least || max_C > POSSIBLE_C.most) leave('no day is that warm or cold: is the unit right?', line);
+    if (min_C === undefined || max_C === undefined) leave(say('figureMissing'), line);
+    else if (min_C > max_C) leave(say('minimumAboveMaximum'), line);
+    else if (min_C < POSSIBLE_C.least || max_C > POSSIBLE_C.most) leave(say('noDayWarmOrCold'), line);
     else good.push({ on, min_C, max_C });
   }
   return { days: good, left: left.told, repeated };
@@ -167,7 +168,7 @@ export function monthsOf(days: readonly DailyRecord[]): { ok: true; value: Month
   for (let month = 1; month <= 12; month++) {
     const mine = days.filter(({ on }) => Number(on.slice(5, 7)) === month);
     if (mine.length < LEAST_DAYS)
-      return { ok: false, problem: `Month ${month} has ${mine.length} days in it: every month needs ${LEAST_DAYS} to be reckoned with.` };
+      return { ok: false, problem: say('monthHasDaysEveryMonth', { month, mine: mine.length, least: LEAST_DAYS }) };
     const mean = (pick: (day: DailyRecord) => number) => mine.reduce((sum, one) => sum + pick(one), 0) / mine.length;
     const [min, max] = [mean(({ min_C }) => min_C), mean(({ max_C }) => max_C)];
     months.push({ min_C: round(min), max_C: round(max), sd_C: round(spreadOf(mine)) });

@@ -1,5 +1,6 @@
 import { parseDeviceLine } from '@chill/core/devices/line.ts';
 import { noReadings, type RawReading, tidyReadings } from '@chill/core/readings/tidyReadings.ts';
+import { say } from '@chill/words/server.ts';
 import type { NurseryClock } from '../clock.ts';
 import type { Devices } from '../devices.ts';
 import type { Store } from '../store/store.ts';
@@ -49,7 +50,7 @@ export class Loggers {
       const readings = raw.length > 0 ? tidyReadings(raw, now_ms).readings : noReadings();
       if (readings.at_ms.length === 0) continue;
       await this.#store.takeInReadings(
-        { id: place.logger as string, placeId: place.id, source: 'logger', name: `the logger in ${place.name}`, recordedAt },
+        { id: place.logger as string, placeId: place.id, source: 'logger', name: say('logger', { name: place.name }), recordedAt },
         readings,
       );
     }

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { LABEL_SHEETS, type LabelSheet, labelAt } from '@chill/core/labels/sheets.ts';
 import type { LabelWords } from '@chill/core/labels/words.ts';
+import { say } from '@chill/words/server.ts';
 import PDFDocument from 'pdfkit';
 import QRCode from 'qrcode';
 
@@ -36,7 +37,7 @@ export default async function drawLabels({ kind, sheet: sheetId, skip, copies, l
     size: paper,
     margin: 0,
     autoFirstPage: false,
-    info: { Title: `${nursery}: labels`, Creator: 'Chill' },
+    info: { Title: say('labels', { nursery }), Creator: 'Chill' },
   });
   const chunks: Buffer[] = [];
   const done = new Promise<Buffer>((resolve, reject) => {

@@ -4,6 +4,7 @@ import { Append } from '@chill/model/event.ts';
 import { Past } from '@chill/model/past.ts';
 import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
+import { say } from '@chill/words/server.ts';
 import { Fault } from '../fault.ts';
 import { inHandSince } from '../reading.ts';
 import { JSON_TEXT, routes, sendTagged } from './context.ts';
@@ -23,12 +24,11 @@ const byId = z.object({ id: Id });
 export const batchRoutes = routes((app, { store, clock, shelf, mould }) => {
   const knows = (speciesId: string, wayId: string) => shelf.knows(speciesId, wayId);
   const requireFromToday = async (batch: NewBatch, at = '') => {
-    if (batch.madeOn > (await clock.today())) throw Fault.field(`${at}madeOn`, 'That day has not come yet.');
+    if (batch.madeOn > (await clock.today())) throw Fault.field(`${at}madeOn`, say('dayFuture'));
     if (batch.plan.stages[0] && batch.plan.stages[0].start < batch.madeOn)
-      throw Fault.field(`${at}plan.stages.0.start`, 'It would start before it was made: plan from today.');
+      throw Fault.field(`${at}plan.stages.0.start`, say('wouldStartBeforeTodayPlan'));
     const late = batch.plan.stages.findIndex(({ end }) => daysBetween(batch.madeOn, end) > LONGEST_PLAN_DAYS);
-    if (late >= 0)
-      throw Fault.field(`${at}plan.stages.${late}.end`, 'That is more than ten years away: nothing can be planned so far ahead.');
+    if (late >= 0) throw Fault.field(`${at}plan.stages.${late}.end`, say('moreThanTenYearsAway'));
   };
 
   app.get(

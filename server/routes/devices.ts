@@ -1,6 +1,7 @@
 import { DeviceKind } from '@chill/core/devices/line.ts';
 import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
+import { say } from '@chill/words/server.ts';
 import { routes } from './context.ts';
 
 /**
@@ -32,7 +33,7 @@ export const deviceRoutes = routes((app, { devices }) => {
         request.query.place ?? request.query.batch,
         (line) => socket.readyState === socket.OPEN && socket.send(`${line}\n`),
       );
-      if (!stop) socket.close(1013, 'no such device is attached');
+      if (!stop) socket.close(1013, say('noSuchDeviceAttached'));
       socket.on('close', () => stop?.());
       socket.on('error', () => stop?.());
     },

@@ -1,6 +1,7 @@
 import { Slug } from '@chill/model/primitives.ts';
 import { Species } from '@chill/model/species.ts';
 import { z } from '@chill/model/zod.ts';
+import { say } from '@chill/words/server.ts';
 import { Fault } from '../fault.ts';
 import { routes, sendTagged } from './context.ts';
 
@@ -22,7 +23,7 @@ export const handbookRoutes = routes((app, { store, shelf }) => {
     '/api/handbook/:id',
     { schema: { summary: 'Add or change a species of your own; the same JSON as a handbook file', params: byId, body: Species } },
     async (request) => {
-      if (request.params.id !== request.body.id) throw Fault.field('id', 'The address and the species name different ids.');
+      if (request.params.id !== request.body.id) throw Fault.field('id', say('addressSpeciesNameDifferentIds'));
       return shelf.save(store, request.body);
     },
   );

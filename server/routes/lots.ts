@@ -1,6 +1,7 @@
 import { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
+import { say } from '@chill/words/server.ts';
 import { Fault } from '../fault.ts';
 import { inHandSince } from '../reading.ts';
 import { routes } from './context.ts';
@@ -8,8 +9,8 @@ import { routes } from './context.ts';
 /** Lots of seed in hand. */
 export const lotRoutes = routes((app, { store, clock, shelf }) => {
   const requireReal = async (lot: Lot) => {
-    if (!shelf.find(lot.speciesId)) throw Fault.field('speciesId', 'The handbook has no such species.');
-    if (lot.provenance.on > (await clock.today())) throw Fault.field('provenance.on', 'That day has not come yet.');
+    if (!shelf.find(lot.speciesId)) throw Fault.field('speciesId', say('handbookHasNoSuchSpecies'));
+    if (lot.provenance.on > (await clock.today())) throw Fault.field('provenance.on', say('dayFuture'));
   };
 
   app.get(
@@ -40,7 +41,7 @@ export const lotRoutes = routes((app, { store, clock, shelf }) => {
       },
     },
     async (request) => {
-      if (request.params.id !== request.body.lot.id) throw Fault.field('lot.id', 'The address and the lot name different ids.');
+      if (request.params.id !== request.body.lot.id) throw Fault.field('lot.id', say('addressLotNameDifferentIds'));
       await requireReal(request.body.lot);
       return store.changeLot(request.body.lot, request.body.version);
     },

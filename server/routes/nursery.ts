@@ -4,6 +4,8 @@ import { Nursery } from '@chill/model/nursery.ts';
 import { Place } from '@chill/model/place.ts';
 import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
+import { speak } from '@chill/words/language.ts';
+import { say } from '@chill/words/server.ts';
 import { Fault } from '../fault.ts';
 import { routes } from './context.ts';
 
@@ -18,7 +20,12 @@ export const nurseryRoutes = routes((app, { store, loggers }) => {
   app.put(
     '/api/nursery',
     { schema: { summary: 'Set the nursery up, or change it', body: Nursery, response: { 200: Nursery } } },
-    (request) => store.saveNursery(request.body, startingPlaces(randomUUID)),
+    async (request) => {
+      const saved = await store.saveNursery(request.body, startingPlaces(randomUUID));
+      // What is printed and fed to calendars from now on is in the nursery's language.
+      speak(saved.settings.language ?? 'en-GB');
+      return saved;
+    },
   );
 
   app.get('/api/places', { schema: { summary: 'Every place, in walking order', response: { 200: z.array(Place) } } }, () => store.places());
@@ -27,7 +34,7 @@ export const nurseryRoutes = routes((app, { store, loggers }) => {
     '/api/places/:id',
     { schema: { summary: 'Add or change a place', params: z.object({ id: Id }), body: Place, response: { 200: Place } } },
     async (request) => {
-      if (request.params.id !== request.body.id) throw Fault.field('id', 'The address and the place name different ids.');
+      if (request.params.id !== request.body.id) throw Fault.field('id', say('addressPlaceNameDifferentIds'));
       const saved = await store.savePlace(request.body);
       // Asked again every minute: what it does not say now it says then.
       if (saved.logger) await loggers.catchUp().catch((error) => app.log.error(error));

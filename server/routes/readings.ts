@@ -4,6 +4,7 @@ import { untidiness } from '@chill/core/readings/tidyReadings.ts';
 import { Id, Instant, shortText } from '@chill/model/primitives.ts';
 import { PlaceTemperatures, ReadingImport, ReadingSource, TypedReading } from '@chill/model/temperature.ts';
 import { z } from '@chill/model/zod.ts';
+import { say } from '@chill/words/server.ts';
 import { Fault } from '../fault.ts';
 import { routes } from './context.ts';
 
@@ -73,7 +74,7 @@ export const readingRoutes = routes((app, { store, clock, temperatures }) => {
     },
     async (request, reply) => {
       const readings = Buffer.isBuffer(request.body) ? unpackReadings(request.body) : undefined;
-      if (!readings) throw Fault.field('readings', 'Those are not packed readings.');
+      if (!readings) throw Fault.field('readings', say('thoseNotPackedReadings'));
       const { now_ms, recordedAt } = await clock.moment();
       const fault = untidiness(readings, now_ms + CLOCKS_APART_MS);
       if (fault) throw Fault.field('readings', fault);
@@ -90,7 +91,7 @@ export const readingRoutes = routes((app, { store, clock, temperatures }) => {
       const { id, at, celsius } = request.body;
       const { now_ms, recordedAt } = await clock.moment();
       const readings = { at_ms: Float64Array.of(Date.parse(at)), celsius: Float64Array.of(celsius) };
-      if (Date.parse(at) > now_ms + CLOCKS_APART_MS) throw Fault.field('at', 'That moment has not come yet.');
+      if (Date.parse(at) > now_ms + CLOCKS_APART_MS) throw Fault.field('at', say('momentFuture'));
       const told = { id, placeId: request.params.id, source: 'typed' as const, name: 'typed', recordedAt };
       return reply.code(201).send(await store.takeInReadings(told, readings));
     },

@@ -2,6 +2,7 @@ import { Readable } from 'node:stream';
 import { LABEL_SHEETS } from '@chill/core/labels/sheets.ts';
 import { PlainDate } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
+import { say } from '@chill/words/server.ts';
 import { calendarOf } from '../calendar.ts';
 import { Fault } from '../fault.ts';
 import { labelsPdf } from '../labels.ts';
@@ -27,7 +28,7 @@ const Due = z.object({
 export const roundRoutes = routes((app, { reading, store, address }) => {
   const read = async () => {
     const now = await reading.now();
-    if (!now) throw Fault.notFound('The nursery is not set up yet.');
+    if (!now) throw Fault.notFound(say('nurseryNotSetUpYet'));
     return now;
   };
 

@@ -1,6 +1,7 @@
 import { Clock } from '@chill/model/clock.ts';
 import { Health } from '@chill/model/health.ts';
 import { z } from '@chill/model/zod.ts';
+import { say } from '@chill/words/server.ts';
 import { routes } from './context.ts';
 
 /** Whether it is well, and what day it is. */
@@ -37,7 +38,7 @@ export const systemRoutes = routes((app, { store, clock, loggers, backups }) => 
     {
       schema: {
         summary: 'Move the demo’s day on',
-        body: z.object({ days: z.int({ error: 'Give whole days.' }).min(1, { error: 'The clock only goes forward.' }) }),
+        body: z.object({ days: z.int({ error: say('giveWholeDays') }).min(1, { error: say('clockOnlyGoesForward') }) }),
         response: { 200: Clock },
       },
     },

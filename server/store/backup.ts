@@ -1,5 +1,6 @@
 import { closeSync, copyFileSync, existsSync, fsyncSync, mkdirSync, openSync, readdirSync, renameSync, rmSync } from 'node:fs';
 import { basename, join } from 'node:path';
+import { say } from '@chill/words/server.ts';
 import Database from 'better-sqlite3';
 import { offThread } from '../offThread/offThread.ts';
 import { BACKUP_FOLDER, DATABASE_FILE } from './files.ts';
@@ -81,7 +82,7 @@ export function madeAt(path: string): number {
  */
 export function restoreBackup(backup: string, dataFolder: string): { replaced?: string } {
   const fault = quickCheck(backup) ?? noLedger(backup);
-  if (fault) throw new Unusable(`${backup} is not a sound backup: ${fault}`);
+  if (fault) throw new Unusable(say('notGoodBackup', { backup, fault }));
   mkdirSync(dataFolder, { recursive: true });
   const release = lockFolder(dataFolder);
   const file = join(dataFolder, DATABASE_FILE);
@@ -112,7 +113,7 @@ function noLedger(file: string): string | undefined {
   const database = new Database(file, { readonly: true });
   try {
     const has = database.prepare("SELECT count(*) FROM sqlite_master WHERE name = 'event'").pluck().get();
-    return has ? undefined : 'it is another program’s database';
+    return has ? undefined : say('anotherProgramsDatabase');
   } finally {
     database.close();
   }

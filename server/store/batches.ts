@@ -7,6 +7,7 @@ import { readTowelTest } from '@chill/core/lot/lotLedger.ts';
 import { goBack } from '@chill/core/treat/split.ts';
 import type { Batch, NewBatch } from '@chill/model/batch.ts';
 import type { Append, LedgerEvent } from '@chill/model/event.ts';
+import { say } from '@chill/words/server.ts';
 import type Database from 'better-sqlite3';
 import { type EntityManager, IsNull, Not } from 'typeorm';
 import { Fault } from '../fault.ts';
@@ -30,7 +31,7 @@ export async function appendTo(
   { today, now_ms, recordedAt }: Moment,
 ): Promise<Batch> {
   if (decidedOn !== batch.events.length) {
-    throw Fault.conflict('Somebody else recorded on this batch meanwhile.', {
+    throw Fault.conflict(say('somebodyElseRecordedBatchMeanwhile'), {
       version: batch.events.length,
       others: batch.events.slice(decidedOn),
     });
@@ -80,12 +81,12 @@ export async function undoSplits(manager: EntityManager, batch: Batch, events: A
   for (const [i, event] of events.entries()) {
     const undone = event.kind === 'reversed' ? batch.events.find(({ id }) => id === event.reverses) : undefined;
     const twice = undone?.kind === 'reversed' ? batch.events.find(({ id }) => id === undone.reverses) : undefined;
-    if (twice && madeBy(twice)) throw Fault.field(`events.${i}.reverses`, 'A split that was undone is not brought back: split again.');
+    if (twice && madeBy(twice)) throw Fault.field(`events.${i}.reverses`, say('splitWasUndoneNotBrought'));
     const made = undone && madeBy(undone);
     if (!made) continue;
     const part = await requireBatch(manager, made);
     const back = goBack(part, moment.today, randomUUID);
-    if (!back) throw Fault.field(`events.${i}.reverses`, `${part.code} has gone its own way already: undo what happened to it first.`);
+    if (!back) throw Fault.field(`events.${i}.reverses`, say('hasEntriesOwnAlreadyUndo', { code: part.code }));
     await appendTo(manager, part, { decidedOn: part.events.length, events: back }, moment);
   }
 }
@@ -106,8 +107,7 @@ export async function areKnown(manager: EntityManager, batch: Batch, events: App
   });
   if (same.length === events.length) return true;
   for (const [i, event] of events.entries()) {
-    if (await manager.existsBy(EventRow, { id: event.id }))
-      throw Fault.field(`events.${i}.id`, 'That id names another event already: give each event its own.');
+    if (await manager.existsBy(EventRow, { id: event.id })) throw Fault.field(`events.${i}.id`, say('idNamesAnotherEventAlready'));
   }
   return false;
 }
@@ -194,7 +194,7 @@ export function batchesOf(database: Database.Database, ids: readonly string[]): 
 /** The batch of that id, with its events. */
 export async function requireBatch(manager: EntityManager, id: string): Promise<Batch> {
   const row = await manager.findOneBy(BatchRow, { id });
-  if (!row) throw Fault.notFound('There is no such batch.');
+  if (!row) throw Fault.notFound(say('thereNoSuchBatch'));
   const events = await manager.find(EventRow, { where: { batchId: id }, order: { version: 'ASC' } });
   return { ...bodyOf<Omit<Batch, 'events'>>(row), events: events.map(bodyOf<LedgerEvent>) };
 }
@@ -209,15 +209,12 @@ export async function addBatch(
 ): Promise<Batch> {
   if (await manager.existsBy(BatchRow, { id: batch.id })) return requireBatch(manager, batch.id);
   const lot = findLot(database, batch.lotId);
-  if (!lot) throw Fault.field(`${at}lotId`, 'There is no such lot.');
-  if (!knows(lot.speciesId, batch.plan.way.id)) throw Fault.field(`${at}plan.way`, 'That way is not for this lot’s species.');
+  if (!lot) throw Fault.field(`${at}lotId`, say('thereNoSuchLot'));
+  if (!knows(lot.speciesId, batch.plan.way.id)) throw Fault.field(`${at}plan.way`, say('methodNotLotsSpecies'));
   if (batch.plan.seeds > lot.unassigned) {
-    throw Fault.field(
-      `${at}plan.seeds`,
-      `Only ${lot.unassigned} seeds of ${lot.code} are in no batch yet: give ${lot.unassigned} or fewer.`,
-    );
+    throw Fault.field(`${at}plan.seeds`, say('onlySeedsNoBatchYet', { unassigned: lot.unassigned, code: lot.code }));
   }
-  if (batch.from) throw Fault.field(`${at}from`, 'A batch that is split off is made by the split.');
+  if (batch.from) throw Fault.field(`${at}from`, say('batchSplitOffMadeBy'));
   const made = await insertBatch(manager, batch, lot.speciesId);
   noteDrawer(database, batch.lotId);
   return made;

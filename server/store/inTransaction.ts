@@ -1,9 +1,10 @@
+import { say } from '@chill/words/server.ts';
 import type Database from 'better-sqlite3';
 
 /** The connection can no longer be trusted: whether the last entry was saved is not known, and nothing more is answered from it. */
 export class StoreBroken extends Error {
   constructor(cause: unknown) {
-    super('Chill cannot be sure of its data file any more, and has stopped so that nothing is lost. Start it again.', { cause });
+    super(say('chillCannotSureDataFile'), { cause });
   }
 }
 

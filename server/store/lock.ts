@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import { say } from '@chill/words/server.ts';
 import Database from 'better-sqlite3';
 import { LOCK_FILE } from './files.ts';
 import { Unusable } from './unusable.ts';
@@ -15,7 +16,7 @@ export function lockFolder(dataFolder: string): () => void {
   } catch (error) {
     lock.close();
     if ((error as { code?: string }).code !== 'SQLITE_BUSY') throw error;
-    throw new Unusable(`Chill is already running on ${dataFolder}: stop it first, or set CHILL_DATA to another folder.`);
+    throw new Unusable(say('chillAlreadyRunningStopFirst', { dataFolder }));
   }
   return () => lock.close();
 }

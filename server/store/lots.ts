@@ -1,6 +1,7 @@
 import { LedgerError } from '@chill/core/ledger/refuse.ts';
 import { foldLot } from '@chill/core/lot/lotLedger.ts';
 import type { Lot, LotAppend, LotEvent, LotInHand } from '@chill/model/lot.ts';
+import { say } from '@chill/words/server.ts';
 import type Database from 'better-sqlite3';
 import type { EntityManager } from 'typeorm';
 import { Fault } from '../fault.ts';
@@ -67,15 +68,14 @@ export async function addLot(manager: EntityManager, database: Database.Database
 /** Changes a lot, if it is still as the sender saw it; never to fewer seeds than its batches and its ledger have taken. */
 export async function changeLot(manager: EntityManager, database: Database.Database, lot: Lot, seenVersion: number): Promise<LotInHand> {
   const known = findLot(database, lot.id);
-  if (!known) throw Fault.notFound('There is no such lot.');
-  if (known.version !== seenVersion) throw Fault.conflict('Somebody else changed this lot meanwhile.', { lot: known });
+  if (!known) throw Fault.notFound(say('thereNoSuchLot'));
+  if (known.version !== seenVersion) throw Fault.conflict(say('somebodyElseChangedLotMeanwhile'), { lot: known });
   await requireFreeCode(manager, lot);
   const taken = known.inBatches;
   const used = known.seeds - known.unassigned;
-  if (lot.seeds < taken) throw Fault.field('seeds', `Its batches hold ${taken} seeds already: give ${taken} or more.`);
-  if (lot.speciesId !== known.speciesId && taken > 0)
-    throw Fault.field('speciesId', 'It has batches already: its species can no longer change.');
-  const unassigned = foldedDrawer(lot, known.events, taken, `Batches, tests and sorts have used ${used} seeds: give that many or more.`);
+  if (lot.seeds < taken) throw Fault.field('seeds', say('batchesHoldSeedsAlreadyGive', { taken }));
+  if (lot.speciesId !== known.speciesId && taken > 0) throw Fault.field('speciesId', say('hasBatchesAlreadySpeciesCan'));
+  const unassigned = foldedDrawer(lot, known.events, taken, say('batchesTestsSortsHaveUsed', { used }));
   const version = seenVersion + 1;
   await manager.update(
     LotRow,
@@ -96,24 +96,23 @@ export async function appendToLot(
   recordedAt: string,
 ): Promise<LotInHand> {
   const lot = findLot(database, lotId);
-  if (!lot) throw Fault.notFound('There is no such lot.');
+  if (!lot) throw Fault.notFound(say('thereNoSuchLot'));
   const known = lot.events.find((one) => one.id === event.id);
   if (known) {
     const { version: _version, recordedAt: _at, ...told } = known;
     if (sameTelling(told, event)) return lot;
   }
-  if (known || (await manager.existsBy(LotEventRow, { id: event.id })))
-    throw Fault.field('event.id', 'That id names another event already: give each event its own.');
+  if (known || (await manager.existsBy(LotEventRow, { id: event.id }))) throw Fault.field('event.id', say('idNamesAnotherEventAlready'));
   if (decidedOn !== lot.events.length)
-    throw Fault.conflict('Somebody else recorded on this lot meanwhile.', {
+    throw Fault.conflict(say('somebodyElseRecordedLotMeanwhile'), {
       version: lot.events.length,
       others: lot.events.slice(decidedOn),
     });
-  if (event.on > today) throw Fault.field('event.on', 'That day has not come yet.');
-  if (event.on < lot.provenance.on) throw Fault.field('event.on', 'The lot was only got after that day.');
+  if (event.on > today) throw Fault.field('event.on', say('dayFuture'));
+  if (event.on < lot.provenance.on) throw Fault.field('event.on', say('lotWasOnlyAcquiredAfter'));
   const taken = lot.inBatches;
   if (event.kind === 'counted' && event.inBatches !== taken)
-    throw Fault.conflict('A batch was made from this lot meanwhile.', { version: lot.events.length, others: [] });
+    throw Fault.conflict(say('batchWasMadeFromLot'), { version: lot.events.length, others: [] });
   const added: LotEvent = { ...event, version: decidedOn + 1, recordedAt };
   const events = [...lot.events, added];
   const { id: _id, unassigned: _unassigned, inBatches: _inBatches, towels: _towels, version: _version, events: _events, ...rest } = lot;
@@ -131,13 +130,11 @@ function foldedDrawer(lot: Lot, events: LotEvent[], taken: number, otherwise?: s
     if (otherwise) throw Fault.field('seeds', otherwise);
     // An undoing can leave too little for a later entry; the fault then shows at the undoing.
     const mine = error.eventId === events.at(-1)?.id;
-    throw mine
-      ? Fault.field(`event.${error.field}`, error.message)
-      : Fault.field('event.reverses', 'What came after it needs those seeds: undo that first.');
+    throw mine ? Fault.field(`event.${error.field}`, error.message) : Fault.field('event.reverses', say('laterEntriesNeedThoseSeeds'));
   }
 }
 
 async function requireFreeCode(manager: EntityManager, lot: Lot): Promise<void> {
   const holder = await manager.findOneBy(LotRow, { code: lot.code });
-  if (holder && holder.id !== lot.id) throw Fault.field('code', `Another lot is called ${lot.code} already.`);
+  if (holder && holder.id !== lot.id) throw Fault.field('code', say('anotherLotCalledAlready', { code: lot.code }));
 }

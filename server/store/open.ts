@@ -1,5 +1,6 @@
 import { existsSync, mkdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import { say } from '@chill/words/server.ts';
 import Database from 'better-sqlite3';
 import { DataSource } from 'typeorm';
 import { backUp, listBackups } from './backup.ts';
@@ -75,14 +76,13 @@ export async function openDatabase(dataFolder: string, { startEmpty = false } = 
 /** Whether there is a database to be opened, of a version that this Chill knows. Nothing is changed. */
 function looksUsable(dataFolder: string, startEmpty: boolean): boolean {
   const file = join(dataFolder, DATABASE_FILE);
-  if (existsSync(file) && statSync(file).isDirectory())
-    throw new Unusable(`A folder lies where the data file should be, ${file}: move it away, or set CHILL_DATA to another folder.`);
+  if (existsSync(file) && statSync(file).isDirectory()) throw new Unusable(say('folderLiesWhereDataFile', { file }));
   const there = existsSync(file) && statSync(file).size > 0;
   if (!there) {
     const backups = listBackups(dataFolder);
     if (backups.length > 0 && !startEmpty)
       throw new Unusable(
-        `The data file in ${dataFolder} is ${existsSync(file) ? 'empty' : 'gone'}, but there are backups: put the newest back with “npm run restore -- ${backups[0]}”, or start an empty nursery with “npm start -- --empty”.`,
+        say('dataFileButThereBackups', { dataFolder, how: existsSync(file) ? say('empty') : say('gone'), backups: backups[0] }),
       );
     return false;
   }
@@ -91,10 +91,7 @@ function looksUsable(dataFolder: string, startEmpty: boolean): boolean {
     const known = new Set(MIGRATIONS.map((migration) => new migration().name));
     const hasAny = database.prepare("SELECT count(*) FROM sqlite_master WHERE name = 'migrations'").pluck().get();
     const names = hasAny ? (database.prepare('SELECT name FROM migrations').pluck().all() as string[]) : [];
-    if (names.some((name) => !known.has(name)))
-      throw new Unusable(
-        `The data in ${dataFolder} was written by a newer Chill: start that one, or put a backup from before back with “npm run restore”.`,
-      );
+    if (names.some((name) => !known.has(name))) throw new Unusable(say('dataWasWrittenByNewer', { dataFolder }));
   } finally {
     database.close();
   }

@@ -2,6 +2,7 @@ import { lastAtOrBefore } from '@chill/core/chill/measured.ts';
 import type { Readings } from '@chill/core/readings/readings.ts';
 import { noReadings } from '@chill/core/readings/tidyReadings.ts';
 import type { ReadingImport } from '@chill/model/temperature.ts';
+import { say } from '@chill/words/server.ts';
 import type Database from 'better-sqlite3';
 import { Fault } from '../fault.ts';
 
@@ -113,7 +114,7 @@ export function* takeIn(
   }
   yield;
   if (kept.length === 0 && known) return { import: known, repeated, conflicting };
-  if (kept.length === 0) throw Fault.field('readings', 'Every reading in it is there already: nothing was taken in.');
+  if (kept.length === 0) throw Fault.field('readings', say('everyReadingThereAlreadyNothing'));
   const moment = (i: number | undefined) => new Date(at_ms[i as number] as number).toISOString();
   const made: ReadingImport = known
     ? { ...known, count: known.count + kept.length, to: moment(kept.at(-1)) }
@@ -159,7 +160,7 @@ export function importsOf(database: Database.Database, placeId: string): (Readin
 /** Takes an import out, or puts it back; gives its place. */
 export function setUndone(database: Database.Database, importId: string, undone: boolean): string {
   const placeId = database.prepare('SELECT place_id FROM reading_import WHERE id = ?').pluck().get(importId) as string | undefined;
-  if (!placeId) throw Fault.notFound('There are no such readings.');
+  if (!placeId) throw Fault.notFound(say('thereNoSuchReadings'));
   database.prepare('UPDATE reading_import SET undone = ? WHERE id = ?').run(undone ? 1 : 0, importId);
   return placeId;
 }

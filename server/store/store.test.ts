@@ -99,7 +99,7 @@ describe('a backup', () => {
     const folder = temporaryFolder();
     const picture = join(folder, 'picture.png');
     writeFileSync(picture, 'not a database, though long enough to be read as one '.repeat(100));
-    expect(() => restoreBackup(picture, folder)).toThrow('is not a sound backup');
+    expect(() => restoreBackup(picture, folder)).toThrow('is not a good backup');
     const other = join(folder, 'other.sqlite');
     new Database(other).exec('CREATE TABLE music (id)').close();
     expect(() => restoreBackup(other, folder)).toThrow('another program');

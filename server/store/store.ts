@@ -7,6 +7,7 @@ import type { MouldRecord, Past } from '@chill/model/past.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { ReadingImport } from '@chill/model/temperature.ts';
+import { say } from '@chill/words/server.ts';
 import type Database from 'better-sqlite3';
 import type { DataSource, EntityManager } from 'typeorm';
 import { Fault } from '../fault.ts';
@@ -159,7 +160,7 @@ export class Store {
   /** Takes readings in as one import, all or none; sending the same again is harmless. */
   takeInReadings(told: Omit<ReadingImport, 'count' | 'from' | 'to'>, readings: Readings): Promise<TakenIn> {
     return this.#write(async (manager, database) => {
-      if (!(await manager.existsBy(PlaceRow, { id: told.placeId }))) throw Fault.notFound('There is no such place.');
+      if (!(await manager.existsBy(PlaceRow, { id: told.placeId }))) throw Fault.notFound(say('thereNoSuchPlace'));
       return unhurried(takeIn(database, told, readings));
     }).finally(() => this.#readingsChanged(told.placeId));
   }
@@ -210,7 +211,7 @@ export class Store {
   removeOwnSpecies(id: string): Promise<void> {
     return this.#write(async (manager, database) => {
       const user = readLots(database).find((lot) => lot.speciesId === id);
-      if (user) throw Fault.field('id', `Lot ${user.code} is of this species: it stays in the handbook.`);
+      if (user) throw Fault.field('id', say('lotSpeciesStaysHandbook', { code: user.code }));
       await manager.delete(OwnSpeciesRow, { id });
     });
   }
@@ -320,8 +321,7 @@ export class Store {
       const batch = await requireBatch(manager, batchId);
       // A timer rings on two phones and is ended on both: the second has nothing to add.
       if ((await areKnown(manager, batch, append.events)) || haveEnded(batch, append.events)) return batch;
-      if (append.events.some(({ kind }) => kind === 'split'))
-        throw Fault.field('events', 'A split makes a batch too: send it as a split, so that both are made or neither.');
+      if (append.events.some(({ kind }) => kind === 'split')) throw Fault.field('events', say('splitMakesBatchTooSend'));
       await undoSplits(manager, batch, append.events, moment);
       return appendTo(manager, batch, append, moment);
     });
@@ -332,9 +332,9 @@ export class Store {
     return this.#write(async (manager) => {
       const batch = await requireBatch(manager, batchId);
       if (await areKnown(manager, batch, [event])) return [batch, await requireBatch(manager, part.id)];
-      if (part.from?.batchId !== batchId) throw Fault.field('batch.from', 'It is split from another batch than this one.');
-      if (part.lotId !== batch.lotId) throw Fault.field('batch.lotId', 'A part is of the same lot as the whole.');
-      if (await manager.existsBy(BatchRow, { id: part.id })) throw Fault.field('batch.id', 'That id names another batch already.');
+      if (part.from?.batchId !== batchId) throw Fault.field('batch.from', say('splitFromAnotherBatchThan'));
+      if (part.lotId !== batch.lotId) throw Fault.field('batch.lotId', say('partSameLotWhole'));
+      if (await manager.existsBy(BatchRow, { id: part.id })) throw Fault.field('batch.id', say('idNamesAnotherBatchAlready'));
       const whole = await appendTo(manager, batch, { decidedOn, events: [event] }, moment);
       return [whole, await insertBatch(manager, part, batch.speciesId)];
     });

@@ -1,4 +1,5 @@
 import type { Problem } from '@chill/model/problem.ts';
+import { say } from '@chill/words/kit.ts';
 
 /** The server's refusal, with the fields at fault; or, with status 0, that it could not be reached. */
 export class ApiProblem extends Error {
@@ -17,9 +18,13 @@ export class ApiProblem extends Error {
 
 const UNREACHABLE: Problem = {
   type: 'urn:chill:problem:unreachable',
-  title: 'Chill’s server does not answer',
+  get title() {
+    return say('chillsServerDoesNotAnswer');
+  },
   status: 0,
-  detail: 'Chill’s server does not answer. Is it running?',
+  get detail() {
+    return say('chillsServerDoesNotAnswer2');
+  },
 };
 
 /** Asks the server; throws an {@link ApiProblem} for every answer that is not a success. */

@@ -1,4 +1,5 @@
 import { type DeviceKind, parseDeviceLine } from '@chill/core/devices/line.ts';
+import { say } from '@chill/words/kit.ts';
 import { useCallback, useEffect, useState } from 'react';
 import useSWR from 'swr';
 import { ask } from './api.ts';
@@ -43,7 +44,7 @@ export function useDevice(kind: DeviceKind, subject: string): Device {
     };
     const wait = () => {
       clearTimeout(silent);
-      silent = setTimeout(() => lose(`The ${kind} has gone quiet. Type the figure, or attach it again.`), SILENT_MS);
+      silent = setTimeout(() => lose(say('hasGoneQuietTypeFigure', { kind })), SILENT_MS);
     };
     wait();
     line.onmessage = (event) => {
@@ -52,11 +53,11 @@ export function useDevice(kind: DeviceKind, subject: string): Device {
       if (!read.ok) return lose(read.problem);
       const { value } = read;
       if (value.kind === 'hello') setHeard((before) => ({ ...before, state: 'on', name: value.name }));
-      else if (value.kind === 'complaint') setHeard((before) => ({ ...before, problem: `The ${kind} says: ${value.text}` }));
+      else if (value.kind === 'complaint') setHeard((before) => ({ ...before, problem: say('says', { kind, text: value.text }) }));
       else if (value.kind === 'reading')
         setHeard(({ name }) => ({ state: 'on', ...(name && { name }), reading: { value: value.value, steady: value.steady } }));
     };
-    line.onclose = () => lose(`The line to the ${kind} is broken. Type the figure, or attach it again.`);
+    line.onclose = () => lose(say('lineBrokenTypeFigureOr', { kind }));
     return () => {
       over = true;
       clearTimeout(silent);

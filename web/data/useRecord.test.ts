@@ -24,8 +24,8 @@ describe('the gate through which the app writes', () => {
     expect(refusalOf(batch, { problem: 'How many? Give a number above 0.' }, TODAY)).toBe('How many? Give a number above 0.');
   });
   test('refuses what cannot have happened, in a sentence', () => {
-    expect(refusalOf(batch, mouldy(41), TODAY)).toBe('Only 40 are waiting: 41 cannot become mouldy.');
-    expect(refusalOf(batch, mouldy(1, '2027-02-17'), TODAY)).toMatch(/has not come yet/);
+    expect(refusalOf(batch, mouldy(41), TODAY)).toBe('Only 40 are waiting, so 41 can’t become mouldy.');
+    expect(refusalOf(batch, mouldy(1, '2027-02-17'), TODAY)).toMatch(/is in the future/);
     expect(refusalOf(batch, mouldy(1, '2026-12-31'), TODAY)).toMatch(/The batch was only made on/);
   });
 });

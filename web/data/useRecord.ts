@@ -1,6 +1,7 @@
 import { accept } from '@chill/core/ledger/accept.ts';
 import type { Recorded } from '@chill/core/schedule/record.ts';
 import type { Batch } from '@chill/model/batch.ts';
+import { say } from '@chill/words/kit.ts';
 import { useState } from 'react';
 import { nowMs } from './now.ts';
 import { useNursery } from './nursery.ts';
@@ -10,7 +11,7 @@ import { post } from './outbox.ts';
 export function refusalOf(batch: Batch, recorded: Recorded, today: string): string | undefined {
   if ('problem' in recorded) return recorded.problem;
   const verdict = accept(batch, recorded.events, today, nowMs());
-  return verdict.ok ? undefined : (verdict.errors[0]?.message ?? 'That cannot have happened after what is recorded.');
+  return verdict.ok ? undefined : (verdict.errors[0]?.message ?? say('cannotHaveHappenedAfterWhat'));
 }
 
 /** The one gate through which the app writes on batches: what would be refused is refused here, with its reason, before it leaves. */

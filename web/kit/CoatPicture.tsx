@@ -1,15 +1,32 @@
 import type { SeedForm } from '@chill/model/species.ts';
+import { say } from '@chill/words/kit.ts';
 import { useId } from 'react';
 import { seedOutline } from './seedShape.ts';
 
 /** How far a coat is opened. */
 export type Opened = 'tooLittle' | 'right' | 'tooFar';
 
-const NAMES: Record<Opened, string> = { tooLittle: 'too little', right: 'right: stop', tooFar: 'too far' };
+const NAMES: Record<Opened, string> = {
+  get tooLittle() {
+    return say('tooLittle');
+  },
+  get right() {
+    return say('rightStop');
+  },
+  get tooFar() {
+    return say('tooFar');
+  },
+};
 const TOLD: Record<Opened, string> = {
-  tooLittle: 'scratched, still dark all through',
-  right: 'a pale speck shows',
-  tooFar: 'pale and wet: the embryo is cut',
+  get tooLittle() {
+    return say('scratchedStillDarkAllThrough');
+  },
+  get right() {
+    return say('paleSpeckShows');
+  },
+  get tooFar() {
+    return say('paleWetEmbryoCut');
+  },
 };
 
 /** Where the scar of a seed lies, as parts of its length and width, and where to open it: the far side of the widest part. */
@@ -81,10 +98,10 @@ export function CoatPicture({ seed, opened, width }: { seed: SeedForm; opened: O
               className="drawn-note"
               stroke="none"
             >
-              scar
+              {say('scar')}
             </text>
             <text x={ox * l * scale} y={-12} textAnchor="middle" className="drawn-note" stroke="none">
-              here
+              {say('here')}
             </text>
           </g>
         )}

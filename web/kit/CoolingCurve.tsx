@@ -1,4 +1,5 @@
 import { type Cooling, waterAt } from '@chill/core/heat/pourOver.ts';
+import { say } from '@chill/words/kit.ts';
 import { useEffect, useRef } from 'react';
 import { nowMs } from '../data/now.ts';
 
@@ -42,7 +43,7 @@ export function CoolingCurve({
   const line = (along: Cooling) =>
     `M ${Array.from({ length: MINUTES + 1 }, (_, minute) => `${x(minute).toFixed(1)} ${y(waterAt(minute, along)).toFixed(1)}`).join(' L ')}`;
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="mt-3 block w-full" role="img" aria-label="How the water cools over an hour">
+    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="mt-3 block w-full" role="img" aria-label={say('howWaterCoolsOverHour')}>
       <rect
         x={LEFT}
         y={TOP}
@@ -76,7 +77,7 @@ export function CoolingCurve({
           className="drawn-note"
           fill="var(--color-ink3)"
         >
-          {minute === 0 ? 'poured' : minute === 60 ? '60 min' : minute}
+          {minute === 0 ? say('poured') : minute === 60 ? '60 min' : minute}
         </text>
       ))}
     </svg>

@@ -1,5 +1,6 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { parseComingDate, parseDate } from '@chill/core/calendar/parseDate.ts';
+import { say } from '@chill/words/kit.ts';
 import { useState } from 'react';
 
 /** A day, typed as people type days ("16 Feb", "yesterday"); what was understood is shown beside it. Empty or unreadable is ''. */
@@ -42,7 +43,7 @@ export function DateInput({
         {...field}
         className={field.className ?? 'written'}
         value={text}
-        placeholder="16 Feb"
+        placeholder={say('n16Feb')}
         onChange={(event) => type(event.target.value)}
         onBlur={() => parsed.ok && setText(shortDate(parsed.value, today))}
       />

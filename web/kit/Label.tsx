@@ -1,4 +1,5 @@
 import type { LabelWords } from '@chill/core/labels/words.ts';
+import { say } from '@chill/words/kit.ts';
 import { toString as qrSvg } from 'qrcode';
 import { useEffect, useState } from 'react';
 
@@ -19,11 +20,13 @@ export function Label({ words, address, pencil = true }: { words: LabelWords; ad
             {line}
           </p>
         ))}
-        {pencil && <p className="mt-2 text-sm">in ____________ out ____________</p>}
+        {pencil && <p className="mt-2 text-sm">{say('out')}</p>}
         <p className="mt-2 text-sm font-bold">{words.warnings.join(' ')}</p>
       </div>
       {/* The QR code is made here from the bag's own address; it is a picture and is drawn as one. */}
-      {qr && <img className="size-24 shrink-0" alt={`QR code of ${address}`} src={`data:image/svg+xml;utf8,${encodeURIComponent(qr)}`} />}
+      {qr && (
+        <img className="size-24 shrink-0" alt={say('qrCode', { address })} src={`data:image/svg+xml;utf8,${encodeURIComponent(qr)}`} />
+      )}
     </div>
   );
 }

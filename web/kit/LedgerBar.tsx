@@ -1,5 +1,6 @@
 import { type Counts, STATE_NAMES } from '@chill/core/ledger/states.ts';
 import type { SeedState } from '@chill/model/event.ts';
+import { say } from '@chill/words/kit.ts';
 import { useId } from 'react';
 import { BarPatterns } from './BarPatterns.tsx';
 
@@ -47,7 +48,7 @@ export function LedgerBar({ counts, seeds }: { counts: Counts; seeds: number }) 
         })}
       </svg>
       <p className="mt-1.5 text-[0.95rem]">
-        <b>{seeds} seeds</b>: {present.map((state) => `${counts[state]} ${STATE_NAMES[state]}`).join(' · ')}
+        <b>{say('seeds', { seeds })}</b>: {present.map((state) => `${counts[state]} ${STATE_NAMES[state]}`).join(' · ')}
       </p>
     </div>
   );

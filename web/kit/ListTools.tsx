@@ -1,3 +1,4 @@
+import { say } from '@chill/words/kit.ts';
 import { useRef, useState } from 'react';
 import { useAddress } from '../data/address.ts';
 import { useKey } from '../data/stored.ts';
@@ -66,8 +67,8 @@ export function ListTools({
         ref={field}
         type="search"
         aria-keyshortcuts="f"
-        aria-label="Find in this list"
-        placeholder="code, species, lot or place"
+        aria-label={say('findList')}
+        placeholder={say('codeSpeciesLotOrPlace')}
         className="written col-span-2 desk:max-w-64"
         value={typed}
         onChange={(event) => {
@@ -75,10 +76,10 @@ export function ListTools({
           change({ find: event.target.value });
         }}
       />
-      {select('by', 'by', orders)}
-      {select('group', 'grouped', groups)}
+      {select('by', say('by'), orders)}
+      {select('group', say('grouped'), groups)}
       <p className="text-ink2 whitespace-nowrap max-desk:sr-only desk:pb-2" aria-live="polite">
-        {shown === count ? `${count} in all` : `${shown} of ${count}`}
+        {shown === count ? say('all', { count }) : say('of', { shown, count })}
       </p>
     </div>
   );

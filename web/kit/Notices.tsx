@@ -1,6 +1,8 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
 import type { Health } from '@chill/model/health.ts';
+import { say } from '@chill/words/kit.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import useSWR from 'swr';
 import { ask } from '../data/api.ts';
 import { useNursery } from '../data/nursery.ts';
@@ -16,13 +18,15 @@ export function Notices() {
     <div aria-live="polite" className="screen-only">
       {waiting && unsent > 0 && (
         <p className="bg-alarm px-4 py-2 font-semibold text-sheet desk:px-10">
-          {unsent === 1 ? 'One entry is' : `${unsent} entries are`} not saved yet. {reason ?? 'Chill’s server does not answer.'} Kept here,
-          and tried again until it is saved.
+          {say('notSavedYetKeptHere', {
+            how: unsent === 1 ? say('oneEntry') : say('entries', { unsent }),
+            reason: reason ?? say('chillsServerDoesNotAnswer3'),
+          })}
         </p>
       )}
       {health?.fault && (
         <p className="border-b border-alarm bg-sheet px-4 py-2 text-alarm desk:px-10">
-          {health.status === 'damaged' ? <b>The data file is damaged.</b> : <b>No backup could be made.</b>} {whatToDo(health)}
+          {health.status === 'damaged' ? <b>{say('dataFileDamaged')}</b> : <b>{say('noBackupCouldMade')}</b>} {whatToDo(health)}
         </p>
       )}
       {refused.map((entry) => (
@@ -38,11 +42,9 @@ function useHealth(): Health | undefined {
 }
 
 function whatToDo({ status, lastBackup }: Health): string {
-  const sound = lastBackup ? `The last sound backup is of ${shortDate(lastBackup.slice(0, 10))}.` : 'There is no backup yet.';
-  if (status === 'ok') return `${sound} See that the disk has room, and that Chill may write to the folder “backups” in its data folder.`;
-  return lastBackup
-    ? `${sound} Stop Chill, and put it back: “npm run restore” lists the backups. The damaged file is kept beside it.`
-    : `${sound} Stop Chill, copy its data folder to another disk, and ask for help before you go on.`;
+  const sound = lastBackup ? say('lastGoodBackup', { lastBackup: shortDate(lastBackup.slice(0, 10)) }) : say('thereNoBackupYet');
+  if (status === 'ok') return say('seeDiskHasRoomChill', { sound });
+  return lastBackup ? say('stopChillPutBackNpm', { sound }) : say('stopChillCopyDataFolder', { sound });
 }
 
 function Refused({ entry }: { entry: Pending }) {
@@ -50,18 +52,23 @@ function Refused({ entry }: { entry: Pending }) {
   const tell = (event: Parameters<typeof describeEvent>[0]) => (batch ? describeEvent(event, batch) : event.kind);
   const others = entry.refused?.others ?? [];
   return (
-    <section className="border-b border-alarm bg-sheet px-4 py-3 desk:px-10" aria-label={`Not recorded on ${entry.code}`}>
+    <section className="border-b border-alarm bg-sheet px-4 py-3 desk:px-10" aria-label={say('notRecorded', { code: entry.code })}>
       <p className="font-semibold text-alarm">
-        Not recorded on <span className="code">{entry.code}</span>: {entry.refused?.errors?.[0]?.message ?? entry.refused?.detail}
+        <Rich
+          say={say}
+          of="notRecorded2"
+          facts={{ code: entry.code, message: entry.refused?.errors?.[0]?.message ?? entry.refused?.detail }}
+          parts={{ span: <span className="code" /> }}
+        />
       </p>
       <div className="mt-1 grid gap-x-8 sm:grid-cols-2">
         <p>
-          <span className="text-ink2">Yours: </span>
+          <span className="text-ink2">{say('yours')} </span>
           {entry.events.map(tell).join('; ')}
         </p>
         {others.length > 0 && (
           <p>
-            <span className="text-ink2">Meanwhile: </span>
+            <span className="text-ink2">{say('meanwhile')} </span>
             {others.map(tell).join('; ')}
           </p>
         )}
@@ -69,11 +76,11 @@ function Refused({ entry }: { entry: Pending }) {
       <div className="mt-1 flex gap-6">
         {others.length > 0 && (
           <button type="button" className="quiet font-semibold" onClick={() => keepRefused(entry)}>
-            record mine as well
+            {say('recordMineToo')}
           </button>
         )}
         <button type="button" className="quiet" onClick={() => dropRefused(entry)}>
-          drop mine
+          {say('discardMine')}
         </button>
       </div>
     </section>

@@ -1,4 +1,5 @@
 import { readNumber } from '@chill/core/units/number.ts';
+import { say } from '@chill/words/kit.ts';
 import { useState } from 'react';
 import { useNursery } from '../data/nursery.ts';
 
@@ -31,7 +32,7 @@ export function NumberInput({
         }}
       />
       {parsed?.twoWays && <output className="mt-1 block text-[0.95rem] text-ink2">= {parsed.value}</output>}
-      {text.trim() !== '' && !parsed && <span className="mt-1 block text-[0.95rem] font-semibold text-alarm">Give a number.</span>}
+      {text.trim() !== '' && !parsed && <span className="mt-1 block text-[0.95rem] font-semibold text-alarm">{say('giveNumber')}</span>}
     </>
   );
 }

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/kit.ts';
 import { useEffect, useRef, useState } from 'react';
 import { NavLink } from 'react-router';
 import { useNursery } from '../data/nursery.ts';
@@ -7,14 +8,78 @@ import { ZONE_COLOUR, type Zone } from './zones.ts';
 
 /** Each station: its name, its temperature's height on the line (0 the top, 1 the bottom), and where along it stands. */
 const STOPS: Record<Station, { name: string; at: number; height: number; zone: Zone; to: string }> = {
-  round: { name: 'Round', at: 0.05, height: 0.56, zone: 'cool', to: '/' },
-  seeds: { name: 'Seeds', at: 0.165, height: 0.68, zone: 'cool', to: '/seeds' },
-  plan: { name: 'Plan', at: 0.285, height: 0.52, zone: 'cool', to: '/plan' },
-  treat: { name: 'Treat', at: 0.41, height: 0, zone: 'hot', to: '/treat' },
-  cold: { name: 'Cold', at: 0.56, height: 1, zone: 'cold', to: '/cold' },
-  warm: { name: 'Warm', at: 0.71, height: 0.23, zone: 'warm', to: '/warm' },
-  pots: { name: 'Pots', at: 0.82, height: 0.5, zone: 'cool', to: '/pots' },
-  findings: { name: 'Findings', at: 0.912, height: 0.5, zone: 'cool', to: '/findings' },
+  round: {
+    get name() {
+      return say('round');
+    },
+    at: 0.05,
+    height: 0.56,
+    zone: 'cool',
+    to: '/',
+  },
+  seeds: {
+    get name() {
+      return say('seeds2');
+    },
+    at: 0.165,
+    height: 0.68,
+    zone: 'cool',
+    to: '/seeds',
+  },
+  plan: {
+    get name() {
+      return say('plan');
+    },
+    at: 0.285,
+    height: 0.52,
+    zone: 'cool',
+    to: '/plan',
+  },
+  treat: {
+    get name() {
+      return say('treat');
+    },
+    at: 0.41,
+    height: 0,
+    zone: 'hot',
+    to: '/treat',
+  },
+  cold: {
+    get name() {
+      return say('cold');
+    },
+    at: 0.56,
+    height: 1,
+    zone: 'cold',
+    to: '/cold',
+  },
+  warm: {
+    get name() {
+      return say('warm');
+    },
+    at: 0.71,
+    height: 0.23,
+    zone: 'warm',
+    to: '/warm',
+  },
+  pots: {
+    get name() {
+      return say('pots');
+    },
+    at: 0.82,
+    height: 0.5,
+    zone: 'cool',
+    to: '/pots',
+  },
+  findings: {
+    get name() {
+      return say('findings');
+    },
+    at: 0.912,
+    height: 0.5,
+    zone: 'cool',
+    to: '/findings',
+  },
 };
 
 const GRADIENT: [number, string][] = [
@@ -29,11 +94,11 @@ const GRADIENT: [number, string][] = [
 export function Run() {
   return (
     <>
-      <nav aria-label="Stations" className="screen-only hidden border-b border-line bg-sheet desk:block">
+      <nav aria-label={say('stations')} className="screen-only hidden border-b border-line bg-sheet desk:block">
         <Line height={128} top={24} bottom={98} />
       </nav>
       <nav
-        aria-label="Stations"
+        aria-label={say('stations')}
         className="screen-only fixed inset-x-0 bottom-0 z-20 border-t border-line bg-sheet pb-[env(safe-area-inset-bottom)] desk:hidden"
       >
         <Line height={66} top={9} bottom={30} small />
@@ -93,7 +158,7 @@ interface StopProps {
 function Stop({ station, point, counts, small, width, height }: StopProps) {
   const { name, zone, to } = STOPS[station];
   const colour = ZONE_COLOUR[zone];
-  const spoken = `${name}${counts.count ? `, ${counts.count}` : ''}${counts.due ? `, ${counts.due} due` : ''}`;
+  const spoken = `${name}${counts.count ? `, ${counts.count}` : ''}${counts.due ? say('due', { due: counts.due }) : ''}`;
   if (small) {
     const share = width / STATIONS.length;
     return (
@@ -142,7 +207,7 @@ function Stop({ station, point, counts, small, width, height }: StopProps) {
             {counts.count > 0 && <span className="font-mono text-sm text-ink2">{counts.count}</span>}
             {counts.due > 0 && (
               <span className="text-[0.92rem] font-bold" style={{ color: colour }}>
-                {counts.due} due
+                {say('due2', { due: counts.due })}
               </span>
             )}
           </span>

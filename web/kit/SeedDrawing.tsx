@@ -1,4 +1,5 @@
 import type { SeedForm } from '@chill/model/species.ts';
+import { say } from '@chill/words/kit.ts';
 import { useId } from 'react';
 import { seedOutline, wingOutline } from './seedShape.ts';
 
@@ -30,7 +31,7 @@ export function SeedDrawing({ seed, room = 170, rule = true }: { seed: SeedForm;
       height={height}
       viewBox={`-6 -${seed.width_mm * mm * 0.12 + 2} ${width} ${height}`}
       role="img"
-      aria-label={`Seed, ${seed.length_mm} by ${seed.width_mm} mm, drawn ${scale} times life size`}
+      aria-label={say('seedByMmDrawnTimes', { length: seed.length_mm, width: seed.width_mm, scale })}
     >
       <g transform={`scale(${mm})`} strokeLinejoin="round">
         {wing && <path d={wing} fill={colour} fillOpacity={0.25} stroke={colour} strokeWidth={0.7 / mm} />}

@@ -4,6 +4,7 @@ import { whySound } from '@chill/core/schedule/explain.ts';
 import { believedViable, towelEvidence } from '@chill/core/ways/towelTest.ts';
 import type { Lot, Soundness, TowelResult } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/kit.ts';
 import { WhyNote } from './WhyNote.tsx';
 
 const WIDTH_WANTED = 0.15;
@@ -51,9 +52,11 @@ export function SoundRange({
       <p className="mt-1">{said(soundness, species)}</p>
       {believed && (
         <p className="mt-1">
-          {towelTests.map(({ came, tested }) => `${came} of ${tested}`).join(', ')} came on a towel. With that,{' '}
-          {Math.round(believed.low * 100)}–{Math.round(believed.high * 100)} % viable: a towel tells of coat, cold and speed as well, and
-          plans take it in as such.
+          {say('germinatedTowelViableTowelAlso', {
+            towelTests: towelTests.map(({ came, tested }) => say('of3', { came, tested })).join(', '),
+            low: Math.round(believed.low * 100),
+            high: Math.round(believed.high * 100),
+          })}
         </p>
       )}
       <p className="text-ink2">{narrowing(soundness)}</p>
@@ -66,16 +69,16 @@ export function SoundRange({
 export function said(soundness: Soundness, species: Pick<Species, 'usuallySound'>): string {
   if (soundness.kind === 'tested') {
     const { low, high } = wilsonInterval(soundness.sound, soundness.tested);
-    return `${soundness.sound} of ${soundness.tested} viable (${Math.round(low * 100)}–${Math.round(high * 100)} %)`;
+    return say('viable', { sound: soundness.sound, tested: soundness.tested, low: Math.round(low * 100), high: Math.round(high * 100) });
   }
-  if (soundness.kind === 'packet') return `${soundness.percent} % viable by the packet, which counts as 50 seeds tested`;
-  return `not tested; such seed is usually about ${Math.round(species.usuallySound * 100)} % viable`;
+  if (soundness.kind === 'packet') return say('viableByPacketWhichCounts', { percent: soundness.percent });
+  return say('notTestedSuchSeedUsually', { usuallySound: Math.round(species.usuallySound * 100) });
 }
 
 function narrowing(soundness: Soundness): string {
-  if (soundness.kind !== 'tested') return 'Test twenty on a damp towel and the plan will ask for fewer seeds.';
+  if (soundness.kind !== 'tested') return say('testTwentyDampTowelPlan');
   const { sound, tested } = soundness;
   const more = moreToTest(sound, tested, WIDTH_WANTED);
-  if (more > 0) return `${more} more would bring it within ±${WIDTH_WANTED * 100}.`;
-  return `Known within ±${Math.ceil(expectedHalfWidth(sound / tested, tested) * 100)}: good enough to plan on.`;
+  if (more > 0) return say('testMoreKnowWithin', { more, widthWanted: WIDTH_WANTED * 100 });
+  return say('knownWithinGoodEnoughPlan', { expectedHalfWidth: Math.ceil(expectedHalfWidth(sound / tested, tested) * 100) });
 }

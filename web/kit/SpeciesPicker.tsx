@@ -1,5 +1,6 @@
 import { searchSpecies } from '@chill/core/cue/searchSpecies.ts';
 import type { Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/kit.ts';
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
 import { useState } from 'react';
 
@@ -25,7 +26,7 @@ export function SpeciesPicker({
         {...field}
         className="written"
         autoComplete="off"
-        placeholder="common or scientific name"
+        placeholder={say('commonOrScientificName')}
         displayValue={(species: Species | null) => (species ? `${species.common[0]}, ${species.scientific}` : '')}
         onChange={(event) => setQuery(event.target.value)}
       />
@@ -33,7 +34,7 @@ export function SpeciesPicker({
         anchor="bottom start"
         className="z-30 max-h-80 w-(--input-width) overflow-y-auto border border-ink3 bg-raised shadow-lg [--anchor-gap:2px]"
       >
-        {found.length === 0 && <p className="px-3 py-3 text-ink2">The handbook has nothing like “{query}”.</p>}
+        {found.length === 0 && <p className="px-3 py-3 text-ink2">{say('handbookHasNothingLike', { query })}</p>}
         {found.map((species) => (
           <ComboboxOption
             key={species.id}

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/kit.ts';
 import type { ReactNode } from 'react';
 import { type BatchView, useNursery } from '../data/nursery.ts';
 import { type Station, stationOf } from '../data/stations.ts';
@@ -18,7 +19,7 @@ export function StationList({
   aside,
   figure,
   order,
-  first = 'next due',
+  first = say('nextDue'),
   foot,
 }: {
   station: Station;
@@ -38,7 +39,7 @@ export function StationList({
   const [choice, change] = useListChoice();
   const here = batches.filter((view) => stationOf(view) === station);
   const placeNames = new Map(places.map(({ id, name }) => [id, name]));
-  const placeOf = ({ projection: { state } }: BatchView) => placeNames.get(state.stages[state.stage]?.placeId ?? '') ?? 'in no place';
+  const placeOf = ({ projection: { state } }: BatchView) => placeNames.get(state.stages[state.stage]?.placeId ?? '') ?? say('noPlace');
   const nameOf = ({ species }: BatchView) => species.common[0] ?? species.scientific;
   const own = order ?? ((view: BatchView) => view.tasks[0]?.due ?? '9999');
   const keys: Record<string, (view: BatchView) => string> = { '': own, code: ({ batch }) => batch.code, species: nameOf, place: placeOf };
@@ -61,11 +62,9 @@ export function StationList({
         choice={choice}
         change={change}
         orders={{ '': first, code: 'bag code', species: 'species', place: 'place' }}
-        groups={{ '': 'not at all', species: 'by species', place: 'by place' }}
+        groups={{ '': say('notAll'), species: say('bySpecies'), place: say('byPlace') }}
       />
-      {here.length > 0 && found.length === 0 && (
-        <p className="mt-4">Nothing here has “{choice.find}” in its code, species, lot or place.</p>
-      )}
+      {here.length > 0 && found.length === 0 && <p className="mt-4">{say('nothingHereHasCodeSpecies', { find: choice.find })}</p>}
       <LongList rows={found} groupOf={groupOf} height={LINE_HEIGHT} label={title}>
         {(row) => <BatchLine view={row.view}>{figure(row.view)}</BatchLine>}
       </LongList>

@@ -1,4 +1,5 @@
 import { readCount } from '@chill/core/units/number.ts';
+import { say } from '@chill/words/kit.ts';
 import { useId } from 'react';
 import { useNursery } from '../data/nursery.ts';
 
@@ -24,7 +25,7 @@ export function Stepper({
       <div className="flex items-stretch border-b-[1.5px] border-ink3">
         <button
           type="button"
-          aria-label={`one fewer: ${label}`}
+          aria-label={say('oneFewer', { label })}
           className="min-h-12 w-11 text-xl desk:min-h-10 desk:w-8"
           onClick={() => clamp(value - 1)}
         >
@@ -41,7 +42,7 @@ export function Stepper({
         />
         <button
           type="button"
-          aria-label={`one more: ${label}`}
+          aria-label={say('oneMore', { label })}
           className="min-h-12 w-11 text-xl desk:min-h-10 desk:w-8"
           onClick={() => clamp(value + 1)}
         >

@@ -1,4 +1,6 @@
 import { longDate, shortDate } from '@chill/core/calendar/dates.ts';
+import { say } from '@chill/words/kit.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../data/nursery.ts';
@@ -19,23 +21,28 @@ export function Strip({ openLog, openMeasures, openFind }: { openLog: () => void
         {steppable && <NextDay />}
       </div>
       <div className="flex items-center gap-3 whitespace-nowrap desk:gap-5">
-        <Link to="/handbook" className="quiet no-underline" aria-label="Handbook">
-          <span className="hidden sm:inline">Handbook</span>
+        <Link to="/handbook" className="quiet no-underline" aria-label={say('handbook')}>
+          <span className="hidden sm:inline">{say('handbook')}</span>
           <PhoneIcon path="M10 5 Q7 3 2.5 3.6 V15.6 Q7 15 10 17 Q13 15 17.5 15.6 V3.6 Q13 3 10 5 V17" />
         </Link>
-        <Link to="/places" className="quiet no-underline">
-          Places
+        <Link to="/places" className="quiet no-underline" aria-label={say('places')}>
+          <span className="hidden sm:inline">{say('places')}</span>
+          <PhoneIcon path={SHELF} />
         </Link>
         <button type="button" className="quiet no-underline" onClick={openFind} aria-keyshortcuts="Control+k Meta+k">
-          <span className="sr-only sm:not-sr-only">Find</span>
+          <span className="sr-only sm:not-sr-only">{say('find')}</span>
           <PhoneIcon path={GLASS} />
         </button>
         <button type="button" className="quiet no-underline" onClick={openMeasures} aria-keyshortcuts="m">
-          <span className="sr-only sm:not-sr-only">Measures</span>
+          <span className="sr-only sm:not-sr-only">{say('calculators')}</span>
           <PhoneIcon path={CUP} /> <kbd className="hidden rounded-sm border border-line px-1.5 font-mono text-sm desk:inline">m</kbd>
         </button>
         <button type="button" className="quiet no-underline" onClick={openLog} aria-keyshortcuts="/">
-          Log <kbd className="hidden rounded-sm border border-line px-1.5 font-mono text-sm desk:inline">/</kbd>
+          <Rich
+            say={say}
+            of="record"
+            parts={{ kbd: <kbd className="hidden rounded-sm border border-line px-1.5 font-mono text-sm desk:inline" /> }}
+          />
         </button>
         <LightSwitch />
       </div>
@@ -61,6 +68,7 @@ function PhoneIcon({ path }: { path: string }) {
   );
 }
 const GLASS = 'M14 8.5 A5.5 5.5 0 1 1 3 8.5 A5.5 5.5 0 1 1 14 8.5 M12.6 12.6 L17.5 17.5';
+const SHELF = 'M3.5 3 V17 M16.5 3 V17 M3.5 7 H16.5 M3.5 14 H16.5 M6 7 V4 H9.5 V7 M11 14 V10.5 H14 V14';
 const CUP = 'M3 4 H15 V15 Q15 17 13 17 H6 Q4 17 4 15 L3 4 M15 6 Q19 6 18 9.5 Q17.5 12 15 12 M10 8 H15 M10 12 H15';
 
 function NextDay() {
@@ -74,14 +82,8 @@ function NextDay() {
     }
   };
   return (
-    <button
-      type="button"
-      className="quiet"
-      disabled={busy}
-      onClick={step}
-      title="The demo’s clock moves on; the simulated seeds go on living"
-    >
-      next day
+    <button type="button" className="quiet" disabled={busy} onClick={step} title={say('demosClockMovesSimulatedSeeds')}>
+      {say('nextDay')}
     </button>
   );
 }
@@ -90,13 +92,7 @@ function LightSwitch() {
   const [dim, setDim] = useStored('chill.dim', false);
   document.documentElement.dataset.theme = dim ? 'dim' : 'light';
   return (
-    <button
-      type="button"
-      className="quiet no-underline"
-      aria-pressed={dim}
-      onClick={() => setDim(!dim)}
-      aria-label="Dim, for the shed at night"
-    >
+    <button type="button" className="quiet no-underline" aria-pressed={dim} onClick={() => setDim(!dim)} aria-label={say('dimShedNight')}>
       <svg width={18} height={18} viewBox="0 0 18 18" aria-hidden="true">
         <circle cx={9} cy={9} r={7} fill="none" stroke="currentColor" strokeWidth={1.8} />
         <path d={dim ? 'M 9 2 A 7 7 0 0 1 9 16 Z' : 'M 9 2 A 7 7 0 0 0 9 16 Z'} fill="currentColor" />

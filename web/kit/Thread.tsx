@@ -1,6 +1,7 @@
 import { addDays, dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
 import type { ProjectedStage } from '@chill/core/ledger/projectedStage.ts';
-import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/schedule/words.ts';
+import { say } from '@chill/words/kit.ts';
 import type { BatchView } from '../data/nursery.ts';
 import { type Step, StepLine } from './StepLine.tsx';
 import { stageZone, ZONE_COLOUR, ZONES, type Zone } from './zones.ts';
@@ -82,7 +83,7 @@ export function Thread({ view, today, height = 224, width = WIDTH }: { view: Bat
         fontWeight={650}
         fill="var(--color-ink)"
       >
-        today
+        {say('today')}
       </text>
     </svg>
   );
@@ -105,8 +106,8 @@ function zoneOn(stages: readonly ProjectedStage[], on: string): Zone {
 
 function spoken({ batch, species, projection }: BatchView, today: string): string {
   const parts = projection.stages.map((stage) => {
-    const verb = stage.finished ? 'was in' : stage.started ? 'is in' : 'will be in';
-    return `${verb} ${STAGE_NAMES[stage.kind]} from ${shortDate(stage.start, today)} to ${shortDate(stage.end, today)}`;
+    const verb = stage.finished ? say('was') : stage.started ? say('isIn') : say('will');
+    return say('from', { verb, stage: stageName(stage.kind), start: shortDate(stage.start, today), end: shortDate(stage.end, today) });
   });
   return `${batch.code} ${species.common[0]} ${parts.join(', ')}`;
 }

@@ -1,5 +1,6 @@
 import { undoing } from '@chill/core/ledger/undo.ts';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
+import { say } from '@chill/words/kit.ts';
 import { useState } from 'react';
 import { newId } from '../data/newId.ts';
 import { type BatchView, useNursery } from '../data/nursery.ts';
@@ -22,7 +23,7 @@ export function UndoButton({ view, events }: { view: BatchView; events: readonly
   const also = asked ? (plan()?.also ?? []) : [];
   const undo = (together: boolean) => {
     const undone = plan();
-    if (!undone) return refuse('What came after it cannot be without it.');
+    if (!undone) return refuse(say('whatCameAfterCannotWithout'));
     if (undone.also.length > 0 && !together) return setAsked(true);
     setAsked(false);
     record(batch, undone);
@@ -31,15 +32,17 @@ export function UndoButton({ view, events }: { view: BatchView; events: readonly
     return (
       <div role="alert" className="my-1 max-w-md basis-full border-l-4 border-alarm pl-3 text-[0.95rem] desk:basis-auto">
         <p>
-          {also.length === 1 ? 'A later entry rests' : `${also.length} later entries rest`} on this:{' '}
-          {also.map((event) => describeEvent(event, batch)).join('; ')}.
+          {say('onThis', {
+            how: also.length === 1 ? say('laterEntryRests') : say('laterEntriesRest', { also: also.length }),
+            also: also.map((event) => describeEvent(event, batch)).join('; '),
+          })}
         </p>
         <div className="flex flex-wrap gap-x-5">
           <button type="button" className="quiet font-semibold" onClick={() => undo(true)}>
-            Undo {also.length === 1 ? 'it' : `these ${also.length}`} too
+            {say('undoToo', { how: also.length === 1 ? say('it') : say('these', { also: also.length }) })}
           </button>
           <button type="button" className="quiet" onClick={() => setAsked(false)}>
-            Cancel
+            {say('cancel')}
           </button>
         </div>
       </div>
@@ -47,8 +50,13 @@ export function UndoButton({ view, events }: { view: BatchView; events: readonly
   }
   return (
     <>
-      <button type="button" className="quiet shrink-0 px-2 text-[0.92rem]" onClick={() => undo(false)} aria-label={`undo: ${batch.code}`}>
-        undo
+      <button
+        type="button"
+        className="quiet shrink-0 px-2 text-[0.92rem]"
+        onClick={() => undo(false)}
+        aria-label={say('undo', { code: batch.code })}
+      >
+        {say('undo2')}
       </button>
       <Problem>{problem}</Problem>
     </>

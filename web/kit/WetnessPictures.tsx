@@ -1,24 +1,72 @@
+import { say } from '@chill/words/kit.ts';
 import type { ReactNode } from 'react';
 
 /** How wet a towel is. */
 export type Wetness = 'dry' | 'right' | 'wet';
 
+interface Telling {
+  name: string;
+  words: string;
+}
+
 /** How the same looks in a handful of medium. */
-const TOLD_OF_MEDIUM: Record<Wetness, [string, string]> = {
-  dry: ['too dry', 'falls apart when squeezed'],
-  right: ['right', 'holds together; one drop'],
-  wet: ['too wet', 'runs through the fingers'],
+const TOLD_OF_MEDIUM: Record<Wetness, Telling> = {
+  dry: {
+    get name() {
+      return say('tooDry');
+    },
+    get words() {
+      return say('fallsApartWhenSqueezed');
+    },
+  },
+  right: {
+    get name() {
+      return say('right');
+    },
+    get words() {
+      return say('holdsTogetherOneDrop');
+    },
+  },
+  wet: {
+    get name() {
+      return say('tooWet');
+    },
+    get words() {
+      return say('runsThroughFingers');
+    },
+  },
 };
 
-const TOLD: Record<Wetness, [string, string]> = {
-  dry: ['too dry', 'pale patches; nothing when squeezed'],
-  right: ['right', 'damp through, a corner or two still dry; a drop or two'],
-  wet: ['too wet', 'shines, runs when tilted'],
+const TOLD: Record<Wetness, Telling> = {
+  dry: {
+    get name() {
+      return say('tooDry');
+    },
+    get words() {
+      return say('palePatchesNothingWhenSqueezed');
+    },
+  },
+  right: {
+    get name() {
+      return say('right');
+    },
+    get words() {
+      return say('dampThroughCornerOrTwo');
+    },
+  },
+  wet: {
+    get name() {
+      return say('tooWet');
+    },
+    get words() {
+      return say('shinesRunsWhenTilted');
+    },
+  },
 };
 
 /** A picture with its name, the right one in bold, and what is told of it. */
-function Shown({ wetness, told, children }: { wetness: Wetness; told: Record<Wetness, [string, string]>; children: ReactNode }) {
-  const [name, words] = told[wetness];
+function Shown({ wetness, told, children }: { wetness: Wetness; told: Record<Wetness, Telling>; children: ReactNode }) {
+  const { name, words } = told[wetness];
   return (
     <figure className="min-w-0">
       <svg viewBox="0 0 112 92" className="block w-full" role="img" aria-label={`${name}: ${words}`}>

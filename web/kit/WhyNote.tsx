@@ -1,7 +1,8 @@
 import type { Why } from '@chill/core/schedule/explain.ts';
+import { say } from '@chill/words/kit.ts';
 
 /** The answer to "why?", folded until it is asked. */
-export function WhyNote({ why, ask = 'why?' }: { why: Why; ask?: string }) {
+export function WhyNote({ why, ask = say('why') }: { why: Why; ask?: string }) {
   return (
     <details className="group max-w-prose">
       <summary className="quiet cursor-pointer list-none">{ask}</summary>
@@ -19,7 +20,7 @@ export function WhyNote({ why, ask = 'why?' }: { why: Why; ask?: string }) {
         </dl>
         <p className="mt-2">{why.rule}</p>
         <p className="mt-1 text-ink2">
-          {why.source} {why.assumed && 'Part of this is assumed.'}
+          {why.source} {why.assumed && say('partAssumed')}
         </p>
         <p className="mt-1">{why.changes}</p>
       </div>

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/kit.ts';
 import { type RefObject, useEffect, useRef } from 'react';
 
 /**
@@ -14,7 +15,7 @@ export function useArrival(main: RefObject<HTMLElement | null>, pathname: string
       const heading = page.querySelector('h1');
       if (!heading) return;
       const here = (heading.dataset.title ?? heading.textContent ?? '').replace(/\s+/g, ' ').trim();
-      document.title = here ? `${here} · Chill` : 'Chill';
+      document.title = here ? say('chill', { here }) : 'Chill';
       if (arrived.current === pathname) return;
       arrived.current = pathname;
       if (page.contains(document.activeElement) && document.activeElement !== page) return;

@@ -5,6 +5,7 @@ import type { LeftOut } from '@chill/core/readings/tidyReadings.ts';
 import { LINE_END } from '@chill/core/units/lines.ts';
 import { asReadings, type DailyLayout, type DailyRecord, guessDaily, readDaily } from '@chill/core/winter/dailyRecords.ts';
 import type { Problem } from '@chill/model/problem.ts';
+import { say } from '@chill/words/kit.ts';
 
 /** A file's layout as guessed, a few of its lines as they would be read. */
 export type Layout = { kind: 'logger'; logger: LoggerLayout } | { kind: 'daily'; daily: DailyLayout };
@@ -61,13 +62,13 @@ addEventListener('message', async ({ data }: MessageEvent<FileQuestion>) => {
     else if (data.layout.kind === 'daily') await readDays(data.file, data.layout.daily, data.timeZone, data.now_ms);
     else await readLog(data.file, data.layout.logger, data.timeZone, data.now_ms);
   } catch (error) {
-    answer({ told: 'problem', problem: `The file could not be read: ${(error as Error).message}` });
+    answer({ told: 'problem', problem: say('fileCouldNotRead', { message: (error as Error).message }) });
   }
 });
 
 async function guess(file: File, separator?: string): Promise<FileAnswer> {
   const text = await beginning(file);
-  if (text.trim() === '') return { told: 'problem', problem: 'That file is empty.' };
+  if (text.trim() === '') return { told: 'problem', problem: say('fileEmpty') };
   const logger = guessLayout(text, separator ? { separator } : {});
   if (logger.ok) return { told: 'layout', layout: { kind: 'logger', logger: logger.value } };
   const daily = guessDaily(text);
@@ -117,7 +118,7 @@ async function readLog(file: File, layout: LoggerLayout, timeZone: string, now_m
     if (over) break;
     log.push(decode.decode(value, { stream: true }));
     if (log.count > MOST_READINGS)
-      return answer({ told: 'problem', problem: `More than ${MOST_READINGS.toLocaleString('en')} readings: take the file in in parts.` });
+      return answer({ told: 'problem', problem: say('moreThanReadingsImportFile', { mostReadings: MOST_READINGS }) });
     done += value.byteLength;
     answer({ told: 'progress', share: Math.min(0.95, done / Math.max(1, file.size)) });
   }
@@ -127,8 +128,7 @@ async function readLog(file: File, layout: LoggerLayout, timeZone: string, now_m
 }
 
 async function readDays(file: File, layout: DailyLayout, timeZone: string, now_ms: number): Promise<void> {
-  if (file.size > MOST_DAILY_BYTES)
-    return answer({ told: 'problem', problem: 'That file is larger than 20 MB: cut it to the years that matter.' });
+  if (file.size > MOST_DAILY_BYTES) return answer({ told: 'problem', problem: say('fileLargerThan20Mb') });
   const bytes = new Uint8Array(await file.arrayBuffer());
   const { days, left, repeated } = readDaily(decoder(bytes).decode(bytes), layout);
   const { at_ms, celsius } = asReadings(days, timeZone);
@@ -137,11 +137,11 @@ async function readDays(file: File, layout: DailyLayout, timeZone: string, now_m
 }
 
 async function send(to: string): Promise<void> {
-  if (!packed) return answer({ told: 'problem', problem: 'Nothing was read yet.' });
+  if (!packed) return answer({ told: 'problem', problem: say('nothingWasReadYet') });
   const response = await fetch(to, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: packed });
   if (response.ok) return answer({ told: 'sent' });
   const refused = (await response.json().catch(() => undefined)) as Problem | undefined;
-  answer({ told: 'problem', problem: refused?.errors?.[0]?.message ?? refused?.detail ?? 'Chill’s server did not take it. Try again.' });
+  answer({ told: 'problem', problem: refused?.errors?.[0]?.message ?? refused?.detail ?? say('chillsServerDidNotAccept') });
 }
 
 function finish(readings: { at_ms: Float64Array; celsius: Float64Array }, left: LeftOut[], repeated: number, days?: DailyRecord[]): void {

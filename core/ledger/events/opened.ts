@@ -1,3 +1,4 @@
+import { say } from '@chill/words/ledger.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
 import { moveSeeds, movesTold, stillThere } from './steps.ts';
@@ -7,10 +8,10 @@ export const opened: EventKind<'opened'> = {
   apply(state, event) {
     const before = state.counts.broken;
     const there = stillThere(state);
-    if (event.count > there) refuse(event, 'count', `Only ${there} are there to be opened: ${event.count} cannot have been.`);
+    if (event.count > there) refuse(event, 'count', say('onlyThereScarifyCant', { there, count: event.count }));
     moveSeeds(state, event);
     const wounded = state.counts.broken - before;
-    if (wounded > event.count) refuse(event, 'moves', 'More were wounded than were opened: count again.');
+    if (wounded > event.count) refuse(event, 'moves', say('moreWereDamagedThanWere'));
     const { id, on, method, count, seconds } = event;
     state.openings.push({ eventId: id, on, method, count, wounded, ...(seconds && { seconds }) });
   },

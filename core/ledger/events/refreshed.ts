@@ -1,10 +1,11 @@
+import { say } from '@chill/words/ledger.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
 
 /** A fresh towel, medium or water. */
 export const refreshed: EventKind<'refreshed'> = {
   apply(state, event) {
-    if (!state.underWay) refuse(event, 'kind', 'Nothing is lying wet: no stage is under way.');
+    if (!state.underWay) refuse(event, 'kind', say('nothingWetYetNoStage'));
     state.freshened.push(event.on);
     state.sinceLook.refreshed = true;
     if (event.at) state.freshWater_ms.push(Date.parse(event.at));

@@ -1,4 +1,5 @@
 import type { Plan } from '@chill/model/batch.ts';
+import { say } from '@chill/words/ledger.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
 import { kindOf, requireNotBefore } from './steps.ts';
@@ -6,7 +7,7 @@ import { kindOf, requireNotBefore } from './steps.ts';
 /** The next stage of the plan begins, in a place. */
 export const stageStarted: EventKind<'stageStarted'> = {
   apply(state, event, planned) {
-    if (event.stage !== state.stage || state.underWay) refuse(event, 'stage', 'That stage is not the next one.');
+    if (event.stage !== state.stage || state.underWay) refuse(event, 'stage', say('notNextStage'));
     requireNotBefore(state, event);
     state.stages[event.stage] = { startedOn: event.on, placeId: event.placeId, stays: [{ on: event.on, placeId: event.placeId }] };
     state.underWay = true;

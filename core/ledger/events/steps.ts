@@ -1,5 +1,6 @@
 import type { Plan } from '@chill/model/batch.ts';
 import type { Move, SeedState } from '@chill/model/event.ts';
+import { say } from '@chill/words/ledger.ts';
 import type { BatchState } from '../batchState.ts';
 import { refuse } from '../refuse.ts';
 import { applyMoves, countIn } from '../states.ts';
@@ -47,12 +48,12 @@ export function stopTimers(state: BatchState, event: FoldableEvent): void {
 export function requireNotBefore(state: BatchState, event: FoldableEvent): void {
   const current = state.stages[state.stage];
   const since = current?.startedOn ?? state.stages[state.stage - 1]?.finishedOn;
-  if (since && event.on < since) refuse(event, 'on', `That is before the stage before it: give ${since} or later.`);
+  if (since && event.on < since) refuse(event, 'on', say('beforePreviousStageBeganGive', { since }));
 }
 
 /** What is done in a stage is done while that one is under way. */
 export function requireUnderWay(state: BatchState, event: FoldableEvent & { stage: number }): void {
-  if (event.stage !== state.stage || !state.underWay) refuse(event, 'stage', 'That stage is not under way: begin it first.');
+  if (event.stage !== state.stage || !state.underWay) refuse(event, 'stage', say('stageHasNotStartedStart'));
 }
 
 /** The kind of a planned stage. */

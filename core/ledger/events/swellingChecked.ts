@@ -1,4 +1,5 @@
-import { LIGHTER_WET } from '../../mix/swelling.ts';
+import { say } from '@chill/words/ledger.ts';
+import { lighterWet } from '../../mix/swelling.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
 import { moveSeeds, movesTold, stillThere } from './steps.ts';
@@ -9,7 +10,7 @@ export const swellingChecked: EventKind<'swellingChecked'> = {
     const { swelling } = event;
     const there = stillThere(state);
     if (swelling.by === 'count' && swelling.soaked > there)
-      refuse(event, 'swelling.soaked', `Only ${there} are in the soak: ${swelling.soaked} cannot have been looked at.`);
+      refuse(event, 'swelling.soaked', say('onlySoakYouCantHave', { there, soaked: swelling.soaked }));
     moveSeeds(state, event);
     state.swellings.push({ eventId: event.id, on: event.on, swelling });
   },
@@ -19,5 +20,5 @@ export const swellingChecked: EventKind<'swellingChecked'> = {
     { did: 'swelling', swelling },
   ],
   fault: ({ swelling }) =>
-    swelling.by === 'weight' && swelling.wet_g < swelling.dry_g ? { field: 'swelling.wet_g', message: LIGHTER_WET } : undefined,
+    swelling.by === 'weight' && swelling.wet_g < swelling.dry_g ? { field: 'swelling.wet_g', message: lighterWet() } : undefined,
 };

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/ledger.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
 
@@ -5,10 +6,10 @@ import type { EventKind } from './kind.ts';
 export const timerEnded: EventKind<'timerEnded'> = {
   apply(state, event) {
     const timer = state.timers.find(({ id }) => id === event.timer);
-    if (!timer) refuse(event, 'timer', 'There is no such timer.');
-    if (timer.ended) refuse(event, 'timer', 'That timer was ended already.');
+    if (!timer) refuse(event, 'timer', say('thereNoSuchTimer'));
+    if (timer.ended) refuse(event, 'timer', say('timerWasEndedAlready'));
     const ended_ms = Date.parse(event.at);
-    if (ended_ms < timer.started_ms) refuse(event, 'at', 'That is before the timer was started.');
+    if (ended_ms < timer.started_ms) refuse(event, 'at', say('beforeTimerWasStarted'));
     Object.assign(timer, { ended: true, ended_ms });
   },
   facts(event, { timers }) {

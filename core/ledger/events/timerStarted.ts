@@ -1,3 +1,4 @@
+import { say } from '@chill/words/ledger.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
 import { requireUnderWay } from './steps.ts';
@@ -7,7 +8,7 @@ export const timerStarted: EventKind<'timerStarted'> = {
   apply(state, event) {
     requireUnderWay(state, event);
     const { timer: id, stage, step, seconds, at } = event;
-    if (state.timers.some((timer) => timer.id === id)) refuse(event, 'timer', 'That timer was started already.');
+    if (state.timers.some((timer) => timer.id === id)) refuse(event, 'timer', say('timerWasStartedAlready'));
     state.timers.push({ id, stage, step, seconds, started_ms: Date.parse(at), ended: false });
   },
   facts: ({ step, seconds }) => [{ did: 'timer', step, seconds }],

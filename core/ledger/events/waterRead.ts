@@ -1,3 +1,4 @@
+import { say } from '@chill/words/ledger.ts';
 import { readingFault } from '../../heat/pourOver.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
@@ -7,8 +8,8 @@ export const waterRead: EventKind<'waterRead'> = {
   apply(state, event) {
     const last = state.pours.at(-1);
     const at_ms = Date.parse(event.at);
-    if (!last) refuse(event, 'kind', 'Nothing was poured yet: there is no water to read.');
-    if (at_ms < last.at_ms) refuse(event, 'at', 'That is before the water was poured.');
+    if (!last) refuse(event, 'kind', say('noWaterWasPouredYet'));
+    if (at_ms < last.at_ms) refuse(event, 'at', say('beforeWaterWasPoured'));
     last.readings.push({ at_ms, water_C: event.water_C });
   },
   facts: ({ water_C }) => [{ did: 'waterRead', water_C }],

@@ -1,10 +1,11 @@
+import { say } from '@chill/words/ledger.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
 
 /** Water added to what was found dry. */
 export const watered: EventKind<'watered'> = {
   apply(state, event) {
-    if (!state.underWay) refuse(event, 'kind', 'Nothing is lying damp: no stage is under way.');
+    if (!state.underWay) refuse(event, 'kind', say('nothingDampYetNoStage'));
     state.sinceLook.watered = true;
   },
   facts: ({ mL }) => [{ did: 'watered', mL }],

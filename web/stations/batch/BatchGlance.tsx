@@ -3,8 +3,10 @@ import { tellLoss, tellShift } from '@chill/core/chill/lossWords.ts';
 import { isStage } from '@chill/core/kinds/stages.ts';
 import type { BecauseCode } from '@chill/core/schedule/outlook.ts';
 import type { SproutForecast } from '@chill/core/schedule/project.ts';
-import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
+import { say } from '@chill/words/glance.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { Link } from 'react-router';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { Figure } from '../../kit/Figure.tsx';
@@ -26,7 +28,12 @@ export function BatchGlance({ view }: { view: BatchView }) {
         <span className="text-[1.2rem] font-semibold">{species.common[0]}</span>
       </p>
       <p className="text-[0.95rem] text-ink2">
-        <i>{species.scientific}</i> · lot {lot.code} · {batch.plan.way.name.toLowerCase()}
+        <Rich
+          say={say}
+          of="lot"
+          facts={{ scientific: species.scientific, code: lot.code, name: batch.plan.way.name.toLowerCase() }}
+          parts={{ i: <i /> }}
+        />
       </p>
       <div className="mt-3">
         <Thread view={view} today={today} />
@@ -38,8 +45,9 @@ export function BatchGlance({ view }: { view: BatchView }) {
       <div className="mt-4 flex items-end gap-4">
         <SeedDrawing seed={species.seed} room={150} />
         <p className="text-[0.92rem] text-ink2">
-          {species.seed.length_mm} × {species.seed.width_mm} mm, drawn × {enlargement(species.seed, 138)}.<br />
-          Lift a root at {species.liftAt_mm} mm, before it grips.
+          {say('nMmDrawn', { length: species.seed.length_mm, width: species.seed.width_mm, enlargement: enlargement(species.seed, 138) })}
+          <br />
+          {say('liftRootMmBeforeGrips', { liftAt: species.liftAt_mm })}
         </p>
       </div>
     </>
@@ -51,18 +59,22 @@ export function Account({ view }: { view: BatchView }) {
   const { today, nursery } = useNursery();
   const show = (celsius: number) => showQuantity(celsius, 'temperature_C', nursery.settings.units);
   const { treatment, sprouting, state, stages, setOut } = view.projection;
-  if (state.closedOn) return <p className="mt-3">Closed on {shortDate(state.closedOn, today)}.</p>;
+  if (state.closedOn) return <p className="mt-3">{say('closed', { closedOn: shortDate(state.closedOn, today) })}</p>;
   if (sprouting && state.stage >= sprouting.stage) {
     const inPots = state.counts.potted + state.counts.established;
     return (
       <>
         <div className="mt-3 grid grid-cols-2 gap-4">
-          <Figure value={sprouting.up} unit={`of ${sprouting.seeds} up`}>
-            since {shortDate(sprouting.since, today)}
-            {stages[sprouting.stage]?.finished ? '' : `; about ${Math.round(sprouting.expectedByNow)} expected by now`}
+          <Figure value={sprouting.up} unit={say('germinated', { seeds: sprouting.seeds })}>
+            {say('since', {
+              since: shortDate(sprouting.since, today),
+              how: stages[sprouting.stage]?.finished
+                ? ''
+                : say('aboutExpectedByNow', { expectedByNow: Math.round(sprouting.expectedByNow) }),
+            })}
           </Figure>
-          <Figure value={inPots} unit="in pots">
-            set out about {shortDate(setOut, today)}
+          <Figure value={inPots} unit={say('pots')}>
+            {say('plantOutAbout', { setOut: shortDate(setOut, today) })}
           </Figure>
         </div>
         {isStage(stages[state.stage]?.kind, ({ check }) => check === 'sprouts') && <p className="mt-3">{sproutsAhead(sprouting, today)}</p>}
@@ -77,34 +89,46 @@ export function Account({ view }: { view: BatchView }) {
       .slice(0, 2)
       .map((loss) => tellLoss(loss, today, show));
     const out = treatment.stalled
-      ? 'It earns no cold where it is: move it back. Take-out day after that: '
+      ? `${say('receivesNoColdHereMove')} `
       : today < treatment.window.from
-        ? 'Leave it in. Take-out day: '
+        ? `${say('leaveTakeOutDay')} `
         : today <= treatment.window.to
-          ? 'Take it out in these days. Take-out day: '
-          : 'Take it out now. Its take-out day was ';
+          ? `${say('takeOutOneTheseDays')} `
+          : `${say('takeOutNowBestDay')} `;
     return (
       <>
         <div className="mt-3 grid grid-cols-2 gap-4">
-          <Figure value={Math.round(treatment.earned)} unit={`of ${Math.round(treatment.wanted)} days`}>
-            of {isStage(stages[state.stage]?.kind, ({ earns }) => earns === 'warmth') ? 'warmth' : 'cold'} earned since{' '}
-            {shortDate(treatment.since, today)}
-            {treatment.uncertain_days > 0 && `; ${treatment.uncertain_days} days found dry count half`}
+          <Figure value={Math.round(treatment.earned)} unit={say('days', { wanted: Math.round(treatment.wanted) })}>
+            {say('receivedSince', {
+              how: isStage(stages[state.stage]?.kind, ({ earns }) => earns === 'warmth') ? say('warmth') : say('cold'),
+              since: shortDate(treatment.since, today),
+            })}
+            {treatment.uncertain_days > 0 && say('daysFoundDryCountHalf', { uncertain: treatment.uncertain_days })}
           </Figure>
-          <Figure value={Math.round(treatment.freedNow * 100)} unit="% ready">
-            now; {Math.round(treatment.freedAtBest * 100)} % on the take-out day
+          <Figure value={Math.round(treatment.freedNow * 100)} unit={say('ready')}>
+            {say('nowTakeOutDay', { freedAtBest: Math.round(treatment.freedAtBest * 100) })}
           </Figure>
         </div>
         <p className="mt-3">
-          {out}
-          <b>{shortDate(treatment.dueOut, today)}</b>; any day from {shortDate(treatment.window.from, today)} to{' '}
-          {shortDate(treatment.window.to, today)} costs at most 3 %.
+          <Rich
+            say={say}
+            of="anyDayFromCostsMost"
+            facts={{
+              out,
+              dueOut: shortDate(treatment.dueOut, today),
+              from: shortDate(treatment.window.from, today),
+              to: shortDate(treatment.window.to, today),
+            }}
+            parts={{ b: <b /> }}
+          />
           {shift && ` ${shift[0]?.toUpperCase()}${shift.slice(1)}${reasons.length > 0 ? `: ${reasons.join('; ')}` : ''}.`}
           {treatment.firstRootRange && treatment.firstRoot && treatment.firstRoot > today && (
             <>
               {' '}
-              First root in the cold between {shortDate(treatment.firstRootRange.from, today)} and{' '}
-              {shortDate(treatment.firstRootRange.to, today)}, 8 times in 10.
+              {say('firstRootColdBetween8', {
+                from: shortDate(treatment.firstRootRange.from, today),
+                to: shortDate(treatment.firstRootRange.to, today),
+              })}
             </>
           )}
         </p>
@@ -116,10 +140,17 @@ export function Account({ view }: { view: BatchView }) {
   return next ? (
     <>
       <p className="mt-3">
-        {state.underWay
-          ? `In ${STAGE_NAMES[next.kind]} since ${shortDate(next.start, today)}.`
-          : `Next: ${STAGE_NAMES[next.kind]}, ${shortDate(next.start, today)}.`}{' '}
-        Set out about <b>{shortDate(setOut, today)}</b>.
+        <Rich
+          say={say}
+          of="plantOutAbout2"
+          facts={{
+            how: state.underWay
+              ? say('since2', { stage: stageName(next.kind), start: shortDate(next.start, today) })
+              : say('next', { stage: stageName(next.kind), start: shortDate(next.start, today) }),
+            setOut: shortDate(setOut, today),
+          }}
+          parts={{ b: <b /> }}
+        />
       </p>
       <PromiseLine view={view} />
     </>
@@ -131,24 +162,24 @@ function sproutsAhead({ expectNew, more, nextOn, allButDone, anyMore }: SproutFo
   const by = shortDate(allButDone, today);
   const next =
     expectNew.high > 0
-      ? `Expect ${expectNew.low === expectNew.high ? expectNew.low : `${expectNew.low}–${expectNew.high}`} new at the next check. `
+      ? `${say('expectNewNextCheck', { how: expectNew.low === expectNew.high ? expectNew.low : `${expectNew.low}–${expectNew.high}` })} `
       : nextOn && nextOn > today
-        ? `None expected before ${shortDate(nextOn, today)}. `
+        ? `${say('noneExpectedBefore', { nextOn: shortDate(nextOn, today) })} `
         : '';
-  if (more.high === 0) return `${next}Hardly any more will come: 1 more or none, ${Math.round(100 * (1 - anyMore))} times in 100 none.`;
-  return `${next}${more.low === more.high ? more.low : `${more.low}–${more.high}`} more in all, 8 times in 10; 9 in 10 of them by ${by}.`;
+  if (more.high === 0) return say('hardlyAnyMoreWillGerminate', { next, anyMore: Math.round(100 * (1 - anyMore)) });
+  return say('moreAll8Times10', { next, how: more.low === more.high ? more.low : `${more.low}–${more.high}`, by });
 }
 
 const BECAUSE: Record<BecauseCode, (count: number) => string> = {
-  mould: (count) => `${count} went mouldy`,
-  lost: (count) => `${count} lost or moved`,
-  lessCold: () => 'it earned less than planned',
-  moreCold: () => 'it earned more than planned',
-  fewCame: (count) => `fewer came than expected, ${count} so far`,
-  manyCame: (count) => `more came than expected, ${count} so far`,
-  swelling: () => 'the soak showed how many drink',
-  tested: () => 'a test of the lot came since',
-  rotLearned: () => 'your own mould records count',
+  mould: (count) => say('wentMouldy', { count }),
+  lost: (count) => say('lostOrMoved', { count }),
+  lessCold: () => say('receivedLessThanPlanned'),
+  moreCold: () => say('receivedMoreThanPlanned'),
+  fewCame: (count) => say('fewerGerminatedThanExpectedSo', { count }),
+  manyCame: (count) => say('moreGerminatedThanExpectedSo', { count }),
+  swelling: () => say('soakShowedHowManySwell'),
+  tested: () => say('testLotCameSince'),
+  rotLearned: () => say('yourOwnMouldRecordsCount'),
 };
 
 /** The plants that a batch promises: as planned, and with all that happened since. */
@@ -161,11 +192,11 @@ function PromiseLine({ view }: { view: BatchView }) {
   const why = because.slice(0, 2).map(({ code, count = 0 }) => BECAUSE[code](count));
   return (
     <p className="mt-2">
-      Plants: planned {range(planned)}
+      {say('plantsPlanned', { range: range(planned) })}
       {!same && (
         <>
-          , now <b>{range(now)}</b>
-          {why.length > 0 && `, because ${why.join('; ')}`}
+          <Rich say={say} of="now" facts={{ range: range(now) }} parts={{ b: <b /> }} />
+          {why.length > 0 && say('because', { why: why.join('; ') })}
         </>
       )}
       .

@@ -1,5 +1,6 @@
 import { nearDate } from '@chill/core/calendar/dates.ts';
-import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/schedule/words.ts';
+import { say } from '@chill/words/glance.ts';
 import type { CSSProperties, ReactNode } from 'react';
 import { Link } from 'react-router';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
@@ -24,15 +25,15 @@ export function BatchLine({ view, children }: { view: BatchView; children?: Reac
           <span className="block leading-tight font-[560]">{species.common[0]}</span>
           <span className="block text-[0.92rem] text-ink2">
             {projection.state.closedOn
-              ? 'closed'
+              ? say('closed2')
               : projection.state.underWay && stage
-                ? STAGE_NAMES[stage.kind]
-                : `to begin: ${stage ? STAGE_NAMES[stage.kind] : ''}`}
+                ? stageName(stage.kind)
+                : say('next2', { how: stage ? stageName(stage.kind) : '' })}
             {next && (
               <>
                 {' · '}
                 <span className={next.due <= today ? 'font-semibold' : ''} style={next.due <= today ? { color: 'var(--zone)' } : undefined}>
-                  {next.title} {next.overdue_days > 0 ? `${next.overdue_days} d over` : nearDate(next.due, today)}
+                  {next.title} {next.overdue_days > 0 ? say('dLate', { overdue: next.overdue_days }) : nearDate(next.due, today)}
                 </span>
               </>
             )}

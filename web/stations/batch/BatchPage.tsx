@@ -7,9 +7,11 @@ import { describeEvent } from '@chill/core/schedule/describe.ts';
 import { whyExpected, whyTopUp, whyTreatment } from '@chill/core/schedule/explain.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
-import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/schedule/words.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Stage } from '@chill/model/stage.ts';
+import { say } from '@chill/words/batch.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { type CSSProperties, lazy, Suspense } from 'react';
 import { Link, useParams } from 'react-router';
 import { type BatchView, settingOf, useBatchByCode, useNursery } from '../../data/nursery.ts';
@@ -47,11 +49,11 @@ export default function BatchPage() {
     );
     return (
       <div className="px-4 py-10 desk:px-10">
-        <h1>No batch has the code {code}</h1>
+        <h1>{say('noBatchHasCode', { code })}</h1>
         {!parsed.ok && <p className="mt-3 text-lg">{parsed.problem}</p>}
         {likely.length > 0 && (
           <p className="mt-3 flex flex-wrap items-baseline gap-x-5 text-lg">
-            Likely meant:
+            {say('didYouMean')}
             {likely.map((one) => (
               <Link key={one} to={`/batch/${one}`} className="underline underline-offset-4">
                 <Tag code={one} /> {batches.find(({ batch }) => batch.code === one)?.species.common[0]}
@@ -60,7 +62,7 @@ export default function BatchPage() {
           </p>
         )}
         <Link to="/" className="quiet mt-3">
-          Go to the round
+          {say('openRound')}
         </Link>
       </div>
     );
@@ -76,24 +78,30 @@ export default function BatchPage() {
           <Tag code={batch.code} large /> {species.common[0]}
         </h1>
         <Link to={`/batch/${batch.code}/label`} className="quiet">
-          print its label
+          {say('printLabel')}
         </Link>
       </div>
       <p className="text-ink2">
-        <i>{species.scientific}</i> · lot{' '}
-        <Link to={`/seeds/${lot.id}`} className="underline underline-offset-4">
-          {lot.code}
-        </Link>{' '}
-        · {batch.plan.way.name.toLowerCase()} ·{' '}
-        {batch.purpose === 'test'
-          ? `a test of ${batch.plan.seeds} seeds: ${batch.plan.expects.low} to ${batch.plan.expects.high} up would be no surprise`
-          : `planned for ${batch.plan.expects.low} to ${batch.plan.expects.high} plants`}
+        <Rich
+          say={say}
+          of="lot2"
+          facts={{
+            scientific: species.scientific,
+            code: lot.code,
+            name: batch.plan.way.name.toLowerCase(),
+            how:
+              batch.purpose === 'test'
+                ? say('testSeedsGerminatedWouldNo', { seeds: batch.plan.seeds, low: batch.plan.expects.low, high: batch.plan.expects.high })
+                : say('plannedPlants', { low: batch.plan.expects.low, high: batch.plan.expects.high }),
+          }}
+          parts={{ i: <i />, to: <Link to={`/seeds/${lot.id}`} className="underline underline-offset-4" /> }}
+        />
         {batch.trial && (
           <>
             {' '}
             ·{' '}
             <Link to={`/trial/${batch.trial.id}`} className="underline underline-offset-4">
-              {batch.trial.control ? 'the control' : `arm ${batch.trial.arm}`} of a trial
+              {say('trial', { how: batch.trial.control ? say('control') : say('arm', { arm: batch.trial.arm }) })}
             </Link>
           </>
         )}
@@ -105,8 +113,8 @@ export default function BatchPage() {
           <ChillAccount view={view} />
           {sprouting && (
             <section className="mt-6">
-              <h2>Sprouting</h2>
-              <Suspense fallback={<p className="h-64 text-ink2">Drawing …</p>}>
+              <h2>{say('sprouting')}</h2>
+              <Suspense fallback={<p className="h-64 text-ink2">{say('drawing')}</p>}>
                 <SproutChart view={view} />
               </Suspense>
             </section>
@@ -114,24 +122,24 @@ export default function BatchPage() {
         </div>
         <div>
           <section>
-            <h2>{state.closedOn ? 'Closed' : 'Next'}</h2>
+            <h2>{state.closedOn ? say('closed3') : say('next3')}</h2>
             <Account view={view} />
             {treatment && treatment.stage === state.stage && !state.closedOn && treatment.treatment && <PullDay view={view} />}
             {stage && STAGES[stage.kind].earns === 'winter' && !state.closedOn && (
               <Link to={`/cold/winter?${new URLSearchParams({ lot: lot.id, out: stage.start })}`} className="quiet">
-                enough winter left?
+                {say('enoughWinterLeft')}
               </Link>
             )}
             {treatment?.treatment && treatment.stage === state.stage && (
               <WhyNote
-                why={whyTreatment(`out ${shortDate(treatment.dueOut, today)}`, treatment.treatment, treatment.pull, {
+                why={whyTreatment(say('takeOut', { dueOut: shortDate(treatment.dueOut, today) }), treatment.treatment, treatment.pull, {
                   learned: rot[treatment.treatment.rot.medium],
                   forecast: treatment,
                 })}
-                ask="why then?"
+                ask={say('whyThen')}
               />
             )}
-            {sprouting && state.stage === sprouting.stage && <WhyNote why={whyExpected(sprouting)} ask="why so many?" />}
+            {sprouting && state.stage === sprouting.stage && <WhyNote why={whyExpected(sprouting)} ask={say('whySoMany')} />}
             <ul className="mt-2">
               {view.tasks.map((task) => (
                 <li key={`${task.kind}${task.stage}`} className="border-t border-line py-3">
@@ -140,8 +148,8 @@ export default function BatchPage() {
                     <span className="text-ink2">
                       {task.due <= today
                         ? task.overdue_days > 0
-                          ? `was due ${shortDate(task.due, today)}`
-                          : 'today'
+                          ? say('wasDue', { due: shortDate(task.due, today) })
+                          : say('today')
                         : shortDate(task.due, today)}
                     </span>
                   </p>
@@ -156,7 +164,7 @@ export default function BatchPage() {
             </ul>
           </section>
           <section className="mt-6">
-            <h2>Every seed</h2>
+            <h2>{say('everySeedCounted')}</h2>
             <Lineage view={view} />
             <div className="mt-2">
               <LedgerBar counts={state.counts} seeds={batch.plan.seeds} />
@@ -167,9 +175,14 @@ export default function BatchPage() {
           <section className="mt-6 flex items-end gap-4">
             <SeedDrawing seed={species.seed} room={150} />
             <p className="text-[0.92rem] text-ink2">
-              {species.seed.length_mm} × {species.seed.width_mm} mm, drawn × {enlargement(species.seed, 138)}.<br />
+              {say('nMmDrawn', {
+                length: species.seed.length_mm,
+                width: species.seed.width_mm,
+                enlargement: enlargement(species.seed, 138),
+              })}
+              <br />
               <Link to={`/handbook/${species.id}`} className="underline underline-offset-4">
-                Why it waits
+                {say('whyDormant')}
               </Link>
             </p>
           </section>
@@ -192,7 +205,7 @@ function WhyWater({ view, stage }: { view: BatchView; stage: number }) {
   const medium = mediumOf(batch.plan.way.stages[stage] as Stage);
   const seeds = countIn(projection.state.counts, ['waiting', 'swollen']);
   const water = topUpFor({ batch, projection, setting: settingOf(nursery, species, lot), index: stage });
-  return <WhyNote why={whyTopUp(water, unitsFor(seeds, medium, species.seed), medium)} ask="why so much?" />;
+  return <WhyNote why={whyTopUp(water, unitsFor(seeds, medium, species.seed), medium)} ask={say('whySoMuch')} />;
 }
 
 /** The controls of a task; of one that is not due yet, folded, since it can be done early. */
@@ -205,7 +218,7 @@ function TaskControls({ view, task, sight, early }: { view: BatchView; task: Tas
   if (!early) return controls;
   return (
     <details>
-      <summary className="quiet cursor-pointer list-none">do it early</summary>
+      <summary className="quiet cursor-pointer list-none">{say('doEarly')}</summary>
       {controls}
     </details>
   );
@@ -221,9 +234,9 @@ function Stages({ view }: { view: BatchView }) {
             className="mr-1.5 inline-block size-2.5 rounded-full align-baseline"
             style={{ background: ZONE_COLOUR[stageZone(stage)] }}
           />
-          <b className="font-[560]">{STAGE_NAMES[stage.kind]}</b> {shortDate(stage.start, today)}
-          {stage.end !== stage.start && ` to ${shortDate(stage.end, today)}`}
-          {!stage.started && <span className="text-ink2"> planned</span>}
+          <b className="font-[560]">{stageName(stage.kind)}</b> {shortDate(stage.start, today)}
+          {stage.end !== stage.start && ` ${say('to', { end: shortDate(stage.end, today) })}`}
+          {!stage.started && <span className="text-ink2"> {say('planned')}</span>}
         </li>
       ))}
     </ol>
@@ -238,7 +251,7 @@ function History({ view }: { view: BatchView }) {
   if (events.length === 0) return null;
   return (
     <section className="mt-8 max-w-3xl">
-      <h2>What happened</h2>
+      <h2>{say('history')}</h2>
       <ol className="mt-2">
         {events.map((event: LedgerEvent) => {
           const stands = projection.state.inForce.has(event.id);

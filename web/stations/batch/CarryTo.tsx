@@ -1,7 +1,8 @@
-import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/schedule/words.ts';
 import { type CarryFault, carryFault } from '@chill/core/treat/carry.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
+import { say } from '@chill/words/batch.ts';
 import { useState } from 'react';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
@@ -9,11 +10,21 @@ import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';
 
 const FAULTS: Record<CarryFault, string> = {
-  frozenDies: 'Frost kills this seed: it holds too much water.',
-  frozenStops: 'Frozen damp seed earns no cold, and frost may harm it. Its days stop counting until it is back in the fridge.',
-  tooWarm: 'Too warm there: it earns no cold, and mould grows faster.',
-  tooCold: 'Too cold there: nothing sprouts.',
-  notItsPlace: 'This stage does not usually lie there.',
+  get frozenDies() {
+    return say('frostKillsSeedHoldsToo');
+  },
+  get frozenStops() {
+    return say('frozenDampSeedReceivesNo');
+  },
+  get tooWarm() {
+    return say('tooWarmThereReceivesNo');
+  },
+  get tooCold() {
+    return say('tooColdThereNothingGerminates');
+  },
+  get notItsPlace() {
+    return say('stageDoesNotUsuallyLie');
+  },
 };
 
 /** Moves a batch to another place within its stage: what it earns follows that place from then on. A place that does it harm is said first. */
@@ -34,7 +45,7 @@ export function CarryTo({ view }: { view: BatchView }) {
   };
   return (
     <details>
-      <summary className="quiet cursor-pointer list-none">Move to another place</summary>
+      <summary className="quiet cursor-pointer list-none">{say('moveAnotherPlace')}</summary>
       <ul className="mt-1">
         {others.map((place) => {
           const found = asked === place.id ? fault(place) : undefined;
@@ -45,15 +56,13 @@ export function CarryTo({ view }: { view: BatchView }) {
               </button>
               {found && (
                 <div role="alert" className="mb-2 border-l-4 border-alarm pl-3 text-[0.97rem]">
-                  <p>
-                    {FAULTS[found]} {view.batch.code} is in {STAGE_NAMES[kind]}.
-                  </p>
+                  <p>{say('isIn', { faults: FAULTS[found], code: view.batch.code, stage: stageName(kind) })}</p>
                   <div className="flex flex-wrap gap-x-5">
                     <button type="button" className="quiet font-semibold" onClick={() => move(place)}>
-                      Move it all the same
+                      {say('moveAnyway')}
                     </button>
                     <button type="button" className="quiet" onClick={() => setAsked(undefined)}>
-                      Cancel
+                      {say('cancel')}
                     </button>
                   </div>
                 </div>

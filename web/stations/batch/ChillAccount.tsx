@@ -4,6 +4,7 @@ import { chills, isStage } from '@chill/core/kinds/stages.ts';
 import type { TreatmentForecast } from '@chill/core/schedule/treatmentForecast.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
+import { say } from '@chill/words/batch.ts';
 import { useId } from 'react';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { monthStarts } from '../../kit/Thread.tsx';
@@ -47,17 +48,15 @@ export function ChillAccount({ view }: { view: BatchView }) {
       .map((day, i) => `${i === 0 ? 'M' : 'L'} ${x(day).toFixed(1)} ${y(curve.earned[day] as number).toFixed(1)}`)
       .join(' ');
   const lines = [
-    { need: needs.tenth, text: '10 % ready' },
-    { need: needs.half, text: 'half ready' },
-    { need: needs.nearlyAll, text: '95 % ready' },
+    { need: needs.tenth, text: say('n10Ready') },
+    { need: needs.half, text: say('halfReady') },
+    { need: needs.nearlyAll, text: say('n95Ready') },
   ];
   const shift = tellShift(dueOut, treatment.shifted_days, today);
   const told = losses.filter(({ days: lost }) => lost > 0);
   return (
     <section className="mt-6" aria-labelledby={`${hatch}-title`}>
-      <h2 id={`${hatch}-title`}>
-        {isStage(stage?.kind, ({ earns }) => earns === 'warmth') ? 'The warmth, as it was' : 'The cold, as it was'}
-      </h2>
+      <h2 id={`${hatch}-title`}>{isStage(stage?.kind, ({ earns }) => earns === 'warmth') ? say('warmthReceived') : say('coldReceived')}</h2>
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="mt-1 block w-full" role="img" aria-label={spoken(treatment, today)}>
         <defs>
           <pattern id={hatch} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -133,7 +132,7 @@ export function ChillAccount({ view }: { view: BatchView }) {
           fontWeight={650}
           fill="var(--color-warm)"
         >
-          out {shortDate(dueOut, today)}
+          {say('takeOut', { dueOut: shortDate(dueOut, today) })}
         </text>
         {!state.closedOn && days < last && (
           <line x1={x(days)} x2={x(days)} y1={WARMTH.top - 6} y2={EARNED.bottom} stroke="var(--color-ink)" strokeWidth={1.2} />
@@ -158,14 +157,16 @@ export function ChillAccount({ view }: { view: BatchView }) {
         ))}
         {treatment.freedBefore < 0.97 && (
           <li>
-            {percent(treatment.freedBefore)} had all they need of the {chills(stage?.kind) ? 'warmth' : 'stage'} before it; for the rest
-            this does not count yet
+            {say('haveHadAllTheyNeed', {
+              freedBefore: percent(treatment.freedBefore),
+              how: chills(stage?.kind) ? say('warmth') : say('stage'),
+            })}
           </li>
         )}
         {unmeasured.slice(0, GAPS_TOLD).map((gap) => (
-          <li key={`gap ${gap.from}`}>{tellGap(gap, today)} (hatched)</li>
+          <li key={`gap ${gap.from}`}>{say('hatched', { gap: tellGap(gap, today) })}</li>
         ))}
-        {unmeasured.length > GAPS_TOLD && <li>and {unmeasured.length - GAPS_TOLD} more stretches that were not measured</li>}
+        {unmeasured.length > GAPS_TOLD && <li>{say('moreStretchesWereNotMeasured', { unmeasured: unmeasured.length - GAPS_TOLD })}</li>}
       </ul>
     </section>
   );
@@ -209,5 +210,11 @@ function Days({
 }
 
 function spoken({ earned, needs, days, dueOut }: TreatmentForecast, today: string): string {
-  return `${Math.round(earned)} days earned in ${days}; half are ready at ${Math.round(needs.half)}, 95 % at ${Math.round(needs.nearlyAll)}. Take-out day ${shortDate(dueOut, today)}`;
+  return say('chillDaysReceivedHalfReady', {
+    earned: Math.round(earned),
+    days,
+    half: Math.round(needs.half),
+    nearlyAll: Math.round(needs.nearlyAll),
+    dueOut: shortDate(dueOut, today),
+  });
 }

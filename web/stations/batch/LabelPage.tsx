@@ -1,4 +1,5 @@
 import { bagWords } from '@chill/core/labels/words.ts';
+import { say } from '@chill/words/batch.ts';
 import { Link, useParams } from 'react-router';
 import { useBatchByCode } from '../../data/nursery.ts';
 import { Label } from '../../kit/Label.tsx';
@@ -13,7 +14,7 @@ export default function LabelPage() {
   if (!view) {
     return (
       <div className="px-4 py-10 desk:px-10">
-        <h1>No batch has the code {code}</h1>
+        <h1>{say('noBatchHasCode', { code })}</h1>
       </div>
     );
   }
@@ -21,25 +22,25 @@ export default function LabelPage() {
     <div className="px-4 pt-5 desk:px-10">
       <div className="screen-only">
         <h1>
-          Bag <Tag code={view.batch.code} large />
+          {say('bag')} <Tag code={view.batch.code} large />
         </h1>
-        <p className="mt-1 max-w-prose text-ink2">Label first, then fill. Pencil lasts decades; marker fades in months.</p>
+        <p className="mt-1 max-w-prose text-ink2">{say('labelFirstThenFillPencil')}</p>
       </div>
       <div className="mt-5">
         <Label words={bagWords(view)} address={`${location.origin}/batch/${view.batch.code}`} />
       </div>
       <div className="screen-only mt-6 flex flex-wrap items-center gap-6">
         <button type="button" className="action" onClick={() => print()}>
-          print the label
+          {say('printLabel2')}
         </button>
         <Link to={`/labels?of=${view.batch.code}`} className="quiet">
-          onto a sheet of labels
+          {say('addSheetLabels')}
         </Link>
         <Link to={`/batch/${view.batch.code}`} className="quiet">
-          to the batch
+          {say('openBatch')}
         </Link>
         <Link to="/" className="quiet">
-          to the round
+          {say('openRound')}
         </Link>
       </div>
     </div>

@@ -1,5 +1,6 @@
 import { mostFor, type Verb } from '@chill/core/ledger/verbs.ts';
 import { recordMoves } from '@chill/core/schedule/record.ts';
+import { say } from '@chill/words/batch.ts';
 import { useState } from 'react';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
@@ -8,13 +9,48 @@ import { Problem } from '../../kit/Problem.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 
 const OFFERED: { verb: Verb; text: string }[] = [
-  { verb: 'floated', text: 'floated off' },
-  { verb: 'swollen', text: 'swollen' },
-  { verb: 'mouldy', text: 'mouldy' },
-  { verb: 'broken', text: 'broken' },
-  { verb: 'lost', text: 'lost' },
-  { verb: 'potted', text: 'potted' },
-  { verb: 'established', text: 'established' },
+  {
+    verb: 'floated',
+    get text() {
+      return say('floatedOff');
+    },
+  },
+  {
+    verb: 'swollen',
+    get text() {
+      return say('swollen');
+    },
+  },
+  {
+    verb: 'mouldy',
+    get text() {
+      return say('mouldy');
+    },
+  },
+  {
+    verb: 'broken',
+    get text() {
+      return say('broken');
+    },
+  },
+  {
+    verb: 'lost',
+    get text() {
+      return say('lost');
+    },
+  },
+  {
+    verb: 'potted',
+    get text() {
+      return say('potted');
+    },
+  },
+  {
+    verb: 'established',
+    get text() {
+      return say('established');
+    },
+  },
 ];
 
 /** Counts that no task asks for: floaters taken off, losses, seeds broken in handling. */
@@ -32,11 +68,11 @@ export function OtherCounts({ view }: { view: BatchView }) {
   };
   return (
     <details className="mt-2">
-      <summary className="quiet cursor-pointer list-none">record another count</summary>
+      <summary className="quiet cursor-pointer list-none">{say('recordAnotherCount')}</summary>
       <div className="mt-2 flex flex-wrap items-end gap-3">
-        <Stepper label="seeds" hideLabel value={count} most={mostFor(chosen, projection.state.counts)} onChange={setCount} />
+        <Stepper label={say('seeds')} hideLabel value={count} most={mostFor(chosen, projection.state.counts)} onChange={setCount} />
         <select
-          aria-label="what became of them"
+          aria-label={say('whoBecameWhat')}
           className="written max-w-40"
           value={chosen}
           onChange={(event) => setVerb(event.target.value as Verb)}
@@ -48,7 +84,7 @@ export function OtherCounts({ view }: { view: BatchView }) {
           ))}
         </select>
         <button type="button" className="action" onClick={save}>
-          log
+          {say('record')}
         </button>
         <Problem>{problem}</Problem>
       </div>

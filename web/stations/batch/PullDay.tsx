@@ -2,6 +2,8 @@ import { addDays, daysBetween, later, shortDate } from '@chill/core/calendar/dat
 import { meanShare } from '@chill/core/chance/shares.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
+import { say } from '@chill/words/batch.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { asItStands, type BatchView, useNursery } from '../../data/nursery.ts';
 
 const WIDTH = 420;
@@ -41,7 +43,7 @@ export function PullDay({ view }: { view: BatchView }) {
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         className="block w-full"
         role="img"
-        aria-label={`${Math.round(at(curve.freed, days) * 100)} % ready now; take-out day ${shortDate(dueOut, today)}`}
+        aria-label={say('readyNowTakeOutDay', { days: Math.round(at(curve.freed, days) * 100), dueOut: shortDate(dueOut, today) })}
       >
         <rect
           x={x(Math.max(from, daysBetween(since, window.from)))}
@@ -57,7 +59,7 @@ export function PullDay({ view }: { view: BatchView }) {
         <line x1={x(aim)} x2={x(aim)} y1={2} y2={BOTTOM} stroke="var(--color-warm)" strokeWidth={2.2} />
         <line x1={LEFT} x2={WIDTH - LEFT} y1={BOTTOM} y2={BOTTOM} stroke="var(--color-line)" />
         <text x={x(days) + 3} y={HEIGHT - 8} fontSize={12.5} fill="var(--color-ink2)">
-          today
+          {say('today')}
         </text>
         {aim - days > (to - from) / 7 && (
           <text x={x(aim)} y={HEIGHT - 8} fontSize={12.5} textAnchor="middle" fill="var(--color-warm)">
@@ -65,27 +67,27 @@ export function PullDay({ view }: { view: BatchView }) {
           </text>
         )}
         <text x={x(to)} y={named(readyEnds, aliveEnds)} fontSize={12.5} textAnchor="end" fill="var(--color-cold)">
-          ready
+          {say('ready2')}
         </text>
         <text x={x(to)} y={named(aliveEnds, readyEnds - 0.5)} fontSize={12.5} textAnchor="end" fill="var(--color-alarm)">
-          alive
+          {say('alive')}
         </text>
       </svg>
       <figcaption className="text-[0.92rem] text-ink2">
-        Shaded: the take-out window, {shortDate(window.from, today)} to {shortDate(window.to, today)}.
+        {say('shadedTakeOutWindow', { from: shortDate(window.from, today), to: shortDate(window.to, today) })}
       </figcaption>
       <table className="mt-2 w-full text-[0.97rem]">
-        <caption className="sr-only">What taking out on each day gives, of the seeds there now</caption>
+        <caption className="sr-only">{say('seedsReadyAliveByDay')}</caption>
         <thead className="text-left text-ink2">
           <tr>
             <th scope="col" className="font-normal">
-              out on
+              {say('takeOut2')}
             </th>
             <th scope="col" className="text-right font-normal">
-              ready and alive
+              {say('readyAlive')}
             </th>
             <th scope="col" className="text-right font-normal">
-              against that day
+              {say('againstDay')}
             </th>
           </tr>
         </thead>
@@ -97,9 +99,9 @@ export function PullDay({ view }: { view: BatchView }) {
               return (
                 <tr key={day} className={`border-t border-line ${day === aim ? 'font-semibold' : ''}`}>
                   <td className="py-1">{shortDate(addDays(since, day), today)}</td>
-                  <td className="text-right font-mono">{Math.round(seeds(day))} seeds</td>
+                  <td className="text-right font-mono">{say('seeds2', { seeds: Math.round(seeds(day)) })}</td>
                   <td className="text-right font-mono">
-                    {day === aim ? '' : gain > 0 ? `+${gain}` : gain === 0 ? 'the same' : `−${-gain}`}
+                    {day === aim ? '' : gain > 0 ? `+${gain}` : gain === 0 ? say('noChange') : `−${-gain}`}
                   </td>
                 </tr>
               );
@@ -108,8 +110,12 @@ export function PullDay({ view }: { view: BatchView }) {
       </table>
       {treatment.firstRootRange && (
         <p className="mt-2 text-[0.97rem]">
-          First root in the cold: <b>{shortDate(treatment.firstRootRange.from, today)}</b> to{' '}
-          <b>{shortDate(treatment.firstRootRange.to, today)}</b>, 8 times in 10. Check more often then.
+          <Rich
+            say={say}
+            of="firstRootCold8Times"
+            facts={{ from: shortDate(treatment.firstRootRange.from, today), to: shortDate(treatment.firstRootRange.to, today) }}
+            parts={{ b: <b />, b2: <b /> }}
+          />
         </p>
       )}
     </figure>

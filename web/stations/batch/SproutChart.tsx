@@ -1,5 +1,6 @@
 import { addDays, shortDate } from '@chill/core/calendar/dates.ts';
 import { type CurvePoint, sproutCurve } from '@chill/core/schedule/sproutCurve.ts';
+import { say } from '@chill/words/batch.ts';
 import { LineChart } from 'echarts/charts';
 import { GridComponent } from 'echarts/components';
 import { init, use } from 'echarts/core';
@@ -69,12 +70,14 @@ export default function SproutChart({ view }: { view: BatchView }) {
         ref={box}
         className="h-64 w-full"
         role="img"
-        aria-label={`${sprouting.up} of ${sprouting.seeds} up by day ${sprouting.day}; about ${Math.round(sprouting.expectedByNow)} were expected`}
+        aria-label={say('germinatedByDayAboutWere', {
+          up: sprouting.up,
+          seeds: sprouting.seeds,
+          day: sprouting.day,
+          expectedByNow: Math.round(sprouting.expectedByNow),
+        })}
       />
-      <figcaption className="text-[0.92rem] text-ink2">
-        Solid: counted. Dashed: expected, by the warmth its place really had. 8 counts in 10 fall in the shaded band: pale up to the last
-        check, as it was expected at the start; darker from there on, with all that was counted.
-      </figcaption>
+      <figcaption className="text-[0.92rem] text-ink2">{say('solidCountedDashedExpectedBy')}</figcaption>
     </figure>
   );
 }

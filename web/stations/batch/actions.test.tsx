@@ -26,8 +26,8 @@ describe('moving a batch', () => {
     expect(since()).toMatchObject([{ kind: 'carried', placeId: placeId('bench') }]);
   });
   test.each([
-    ['Freezer', 'Frozen damp seed earns no cold, and frost may harm it.'],
-    ['Heat mat', 'Too warm there: it earns no cold, and mould grows faster.'],
+    ['Freezer', 'Frozen damp seed receives no cold, and frost may harm it.'],
+    ['Heat mat', 'Too warm there: it receives no cold, and mould grows faster.'],
   ])('to the %s says first what that does, and is left at that where it is not meant', async (place, says) => {
     const { user } = show(nurseryWith(larch, [inTheCold()]), (view) => <CarryTo view={view} />);
     await user.click(screen.getByText('Move to another place'));
@@ -37,7 +37,7 @@ describe('moving a batch', () => {
     expect(screen.queryByRole('alert')).toBeNull();
     expect(since()).toEqual([]);
     await user.click(screen.getByRole('button', { name: new RegExp(`^${place}`) }));
-    await user.click(screen.getByRole('button', { name: 'Move it all the same' }));
+    await user.click(screen.getByRole('button', { name: 'Move anyway' }));
     expect(since()).toHaveLength(1);
   });
   test('of seed that frost kills says so', async () => {
@@ -53,8 +53,8 @@ describe('moving a batch', () => {
 describe('another count', () => {
   test('offers what can have happened, up to what is there', async () => {
     const { user } = show(nurseryWith(larch, [inTheCold()]), (view) => <OtherCounts view={view} />);
-    await user.click(screen.getByText('record another count'));
-    const what = screen.getByRole('combobox', { name: 'what became of them' }) as HTMLSelectElement;
+    await user.click(screen.getByText('Record another count'));
+    const what = screen.getByRole('combobox', { name: 'Who became what' }) as HTMLSelectElement;
     // Nothing has sprouted: nothing can have been potted.
     expect([...what.options].map(({ text }) => text)).toEqual(['floated off', 'swollen', 'mouldy', 'broken', 'lost']);
     await user.selectOptions(what, 'lost');
@@ -64,14 +64,14 @@ describe('another count', () => {
     expect((count as HTMLInputElement).value).toBe('80');
     await user.clear(count);
     await user.type(count, '4');
-    await user.click(screen.getByRole('button', { name: 'log' }));
+    await user.click(screen.getByRole('button', { name: 'Record' }));
     expect(since()).toMatchObject([{ kind: 'seedsMoved', moves: [{ from: 'waiting', to: 'discarded', count: 4 }] }]);
     expect((count as HTMLInputElement).value).toBe('0');
   });
   test('of none asks how many', async () => {
     const { user } = show(nurseryWith(larch, [inTheCold()]), (view) => <OtherCounts view={view} />);
-    await user.click(screen.getByText('record another count'));
-    await user.click(screen.getByRole('button', { name: 'log' }));
+    await user.click(screen.getByText('Record another count'));
+    await user.click(screen.getByRole('button', { name: 'Record' }));
     expect(screen.getByRole('alert').textContent).toBe('How many? Give a number above 0.');
     expect(since()).toEqual([]);
   });
@@ -86,12 +86,12 @@ describe('undoing', () => {
     );
   test('the latest entry takes one tap', async () => {
     const { user } = show(nurseryWith(larch, [grown()]), (view) => <UndoButton view={view} events={[{ id: potted }]} />);
-    await user.click(screen.getByRole('button', { name: 'undo: 7QK' }));
+    await user.click(screen.getByRole('button', { name: 'Undo: 7QK' }));
     expect(since()).toMatchObject([{ kind: 'reversed', reverses: potted }]);
   });
   test('one that a later entry rests on names that first, and undoes both where both are meant', async () => {
     const { user } = show(nurseryWith(larch, [grown()]), (view) => <UndoButton view={view} events={[{ id: up }]} />);
-    await user.click(screen.getByRole('button', { name: 'undo: 7QK' }));
+    await user.click(screen.getByRole('button', { name: 'Undo: 7QK' }));
     expect(since()).toEqual([]);
     const asked = within(screen.getByRole('alert'));
     expect(asked.getByText(/A later entry rests on this: 9 potted\./)).toBeTruthy();

@@ -1,4 +1,6 @@
 import { addDays, dayNumber, earlier, shortDate } from '@chill/core/calendar/dates.ts';
+import { say } from '@chill/words/cold.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { BatchView } from '../../data/nursery.ts';
@@ -16,19 +18,22 @@ export default function ColdStation() {
   return (
     <StationList
       station="cold"
-      title="In the cold"
+      title={say('cold')}
       sentence={(views) => {
         const next = views.reduce((first, { projection }) => earlier(first, projection.treatment?.dueOut ?? '9999'), '9999');
-        return `${views.length} batches. Solid: cold earned. Shaded: the days on which pulling costs next to nothing.${next !== '9999' ? ` The next ${next <= today ? 'was due' : 'comes out'} ${shortDate(next)}.` : ''}`;
+        return say('batchesSolidColdReceivedShaded', {
+          views: views.length,
+          how: next !== '9999' ? ` ${say('next', { how: next <= today ? say('wasDue') : say('leavesCold'), next: shortDate(next) })}` : '',
+        });
       }}
-      empty="Nothing is in the cold."
+      empty={say('nothingCold')}
       aside={
         <Link to="/cold/winter" className="quiet">
-          is there enough winter left outside?
+          {say('enoughWinterLeftOutdoors')}
         </Link>
       }
       order={(view) => view.projection.treatment?.dueOut ?? view.tasks[0]?.due ?? '9999'}
-      first="next out"
+      first={say('nextOut')}
       figure={(view) => <ColdBar view={view} span={span} />}
     />
   );
@@ -50,7 +55,8 @@ function ColdBar({ view, span: { from, to } }: { view: BatchView; span: { from: 
   const { today } = useNursery();
   const { treatment, state, stages } = view.projection;
   const stage = stages[state.stage];
-  if (!treatment || treatment.stage !== state.stage || !stage) return <span className="text-ink2">{view.batch.plan.seeds} seeds</span>;
+  if (!treatment || treatment.stage !== state.stage || !stage)
+    return <span className="text-ink2">{say('seeds', { seeds: view.batch.plan.seeds })}</span>;
   const x = (date: string) => ((dayNumber(date) - from) / (to - from)) * WIDTH;
   const colour = ZONE_COLOUR[stageZone(stage)];
   return (
@@ -81,11 +87,16 @@ function ColdBar({ view, span: { from, to } }: { view: BatchView; span: { from: 
       </svg>
       <span className="text-[0.95rem] max-desk:flex max-desk:w-full max-desk:justify-between desk:w-40 desk:shrink-0 desk:text-right">
         <span>
-          <b className="font-mono text-lg">{Math.round(treatment.freedNow * 100)} %</b> ready
+          <Rich
+            say={say}
+            of="ready"
+            facts={{ freedNow: Math.round(treatment.freedNow * 100) }}
+            parts={{ b: <b className="font-mono text-lg" /> }}
+          />
         </span>
         <span className="block text-ink2">
-          out {shortDate(treatment.dueOut, today)}
-          {treatment.shifted_days !== 0 && `, was ${shortDate(addDays(treatment.dueOut, -treatment.shifted_days), today)}`}
+          {say('takeOut', { dueOut: shortDate(treatment.dueOut, today) })}
+          {treatment.shifted_days !== 0 && say('was', { addDays: shortDate(addDays(treatment.dueOut, -treatment.shifted_days), today) })}
         </span>
       </span>
     </span>

@@ -7,6 +7,8 @@ import { lotInRequest, propose } from '@chill/core/ways/propose.ts';
 import { waysToWeigh } from '@chill/core/ways/schools.ts';
 import { yearOf } from '@chill/core/winter/climate.ts';
 import { outdoorStay } from '@chill/core/winter/outdoors.ts';
+import { say } from '@chill/words/cold.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
@@ -46,7 +48,7 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
   if (ways.length === 0) return null;
   return (
     <section className="mt-8 max-w-5xl">
-      <h2>{enough >= LIKELY ? 'Or indoors' : 'What to do instead'}</h2>
+      <h2>{enough >= LIKELY ? say('orIndoors') : say('whatDoInstead')}</h2>
       <ul className="mt-2">
         {ways.map((proposal) => (
           <li
@@ -56,46 +58,60 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
             <span>
               <b className="font-[620]">{proposal.way.name}</b>
               <span className="block text-[0.92rem] text-ink2">
-                {daysBetween(proposal.dates.start, proposal.dates.bestOut ?? proposal.dates.setOut)} days till it comes out
+                {say('daysTillComesOut', {
+                  daysBetween: daysBetween(proposal.dates.start, proposal.dates.bestOut ?? proposal.dates.setOut),
+                })}
                 {proposal.against.find(({ weight }) => weight !== 'notes') &&
                   `; ${proposal.against.find(({ weight }) => weight !== 'notes')?.text}`}
               </span>
             </span>
             <span>
               <b className="font-mono text-lg">{percent(proposal.chain.freed * proposal.chain.survives)}</b>
-              <span className="block text-[0.92rem] text-ink2">ready and alive</span>
+              <span className="block text-[0.92rem] text-ink2">{say('readyAlive')}</span>
             </span>
             <span className="text-[0.95rem]">
-              out <b>{proposal.dates.bestOut ? shortDate(proposal.dates.bestOut, today) : '–'}</b>
-              <span className="block text-ink2">plants {shortDate(proposal.dates.setOut, today)}</span>
+              <Rich
+                say={say}
+                of="outPlants"
+                facts={{
+                  how: proposal.dates.bestOut ? shortDate(proposal.dates.bestOut, today) : '–',
+                  setOut: shortDate(proposal.dates.setOut, today),
+                }}
+                parts={{ b: <b />, span: <span className="block text-ink2" /> }}
+              />
             </span>
-            <Link to={link(proposal)} className="quiet" aria-label={`plan ${proposal.way.name}`}>
-              plan this
+            <Link to={link(proposal)} className="quiet" aria-label={say('plan', { name: proposal.way.name })}>
+              {say('plan2')}
             </Link>
           </li>
         ))}
         <li className="grid items-center gap-x-6 gap-y-1 border-t border-line py-2 sm:grid-cols-[1fr_9rem_11rem_auto]">
           <span>
-            <b className="font-[620]">Keep it dry until autumn</b>
+            <b className="font-[620]">{say('keepDryUntilAutumn')}</b>
             <span className="block text-[0.92rem] text-ink2">
               {species?.storage === 'recalcitrant'
-                ? 'not this seed: it dies when it dries'
-                : `sow outdoors about ${shortDate(autumn, today)}; most seed keeps that long, dry and cool`}
+                ? say('notSeedDryingKills')
+                : say('sowOutdoorsAboutMostSeed', { autumn: shortDate(autumn, today) })}
             </span>
           </span>
           {inAutumn && (
             <>
               <span>
                 <b className="font-mono text-lg">{percent(inAutumn.curve.yields[inAutumn.days] as number)}</b>
-                <span className="block text-[0.92rem] text-ink2">in a mean winter</span>
+                <span className="block text-[0.92rem] text-ink2">{say('meanWinter')}</span>
               </span>
               <span className="text-[0.95rem]">
-                up from <b>{shortDate(addDays(autumn, inAutumn.days), today)}</b>
+                <Rich
+                  say={say}
+                  of="germinatesFrom"
+                  facts={{ addDays: shortDate(addDays(autumn, inAutumn.days), today) }}
+                  parts={{ b: <b /> }}
+                />
               </span>
             </>
           )}
           <Link to={`/cold/winter?${new URLSearchParams({ lot: lot.id, out: autumn })}`} className="quiet">
-            the winter from then
+            {say('winterFromThen')}
           </Link>
         </li>
       </ul>

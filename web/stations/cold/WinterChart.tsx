@@ -3,6 +3,7 @@ import { dayIn } from '@chill/core/winter/climate.ts';
 import type { WinterAnswer } from '@chill/core/winter/enough.ts';
 import type { DailyClimate } from '@chill/core/winter/winters.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
+import { say } from '@chill/words/cold.ts';
 import { monthStarts } from '../../kit/Thread.tsx';
 
 const WIDTH = 720;
@@ -68,7 +69,12 @@ export function WinterChart({
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       className="mt-3 block w-full"
       role="img"
-      aria-label={`Chill earned from ${shortDate(out, today)}: by the end of winter ${Math.round(answer.chill.low[last] ?? 0)} to ${Math.round(answer.chill.high[last] ?? 0)} days in 8 winters of 10; ${Math.round(answer.needed)} are needed`}
+      aria-label={say('coldReceivedFromByEnd', {
+        out: shortDate(out, today),
+        low: Math.round(answer.chill.low[last] ?? 0),
+        high: Math.round(answer.chill.high[last] ?? 0),
+        needed: Math.round(answer.needed),
+      })}
     >
       {[0, 10].map((celsius) => (
         <g key={celsius}>
@@ -100,11 +106,11 @@ export function WinterChart({
         <line key={day} x1={x(day)} x2={x(day)} y1={t(high)} y2={t(low)} stroke="var(--color-ink)" strokeWidth={1.6} />
       ))}
       <text x={LEFT + 4} y={AIR.top + 10} className="drawn-note" fill="var(--color-ink2)">
-        {recorded.length > 0 ? 'usual range; this winter in ink' : 'usual range of the air'}
+        {recorded.length > 0 ? say('usualRangeWinterInk') : say('usualRangeAir')}
       </text>
       <line x1={LEFT} x2={WIDTH - RIGHT} y1={y(answer.needed)} y2={y(answer.needed)} stroke="var(--color-ink2)" strokeDasharray="2 4" />
       <text x={LEFT + 4} y={y(answer.needed) - 5} className="drawn-note" fill="var(--color-ink2)">
-        {Math.round(answer.needed)} days free 9 in 10
+        {say('daysFree910', { needed: Math.round(answer.needed) })}
       </text>
       <path
         d={outline(
@@ -140,7 +146,7 @@ export function WinterChart({
         className="drawn-note"
         fill="var(--color-warm)"
       >
-        spring comes
+        {say('springComes')}
       </text>
       <line
         x1={x(dayNumber(today) - start)}

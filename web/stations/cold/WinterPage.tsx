@@ -9,6 +9,8 @@ import { seasonsOf } from '@chill/core/winter/seasons.ts';
 import { daysSeen, lastAnomaly } from '@chill/core/winter/seen.ts';
 import { dailyClimate } from '@chill/core/winter/winters.ts';
 import type { Place } from '@chill/model/place.ts';
+import { say } from '@chill/words/cold.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../data/address.ts';
@@ -65,12 +67,10 @@ export default function WinterPage() {
   if (!lot || !species)
     return (
       <section className="px-4 pt-5 desk:px-10">
-        <h1>The winter outside</h1>
-        <p className="mt-2 max-w-prose text-lg">
-          None of your lots waits for a winter. Write down a lot that does, and its winters are reckoned here.
-        </p>
+        <h1>{say('winterOutside')}</h1>
+        <p className="mt-2 max-w-prose text-lg">{say('noneYourLotsNeedsWinter')}</p>
         <Link to="/seeds" className="quiet">
-          to the seeds
+          {say('openSeeds')}
         </Link>
       </section>
     );
@@ -83,9 +83,9 @@ export default function WinterPage() {
   };
   return (
     <section className="px-4 pt-5 pb-6 desk:px-10">
-      <h1>Enough winter left?</h1>
+      <h1>{say('enoughWinterLeft')}</h1>
       <div className="mt-2 flex flex-wrap items-end gap-x-8 gap-y-3">
-        <Field label="Seed">
+        <Field label={say('seed')}>
           <select className="written max-w-80" value={lot.id} onChange={(event) => change({ lot: event.target.value })}>
             {waiting.map((one) => (
               <option key={one.id} value={one.id}>
@@ -95,87 +95,92 @@ export default function WinterPage() {
           </select>
         </Field>
         <div className="w-44">
-          <Field label="Out from">
+          <Field label={say('outFrom')}>
             <DateInput key={out} value={out} today={today} onChange={(date) => date && change({ out: date })} />
           </Field>
         </div>
         {out !== today && (
           <button type="button" className="quiet" onClick={() => change({ out: today })}>
-            from today
+            {say('fromToday')}
           </button>
         )}
       </div>
       {!answer ? (
-        <p className="mt-4 text-ink2">Reckoning a thousand winters …</p>
+        <p className="mt-4 text-ink2">{say('simulatingThousandWinters')}</p>
       ) : (
         <div className="mt-4 grid gap-x-12 gap-y-6 desk:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
           <div>
             <p className="text-[1.3rem] leading-snug" aria-live="polite">
-              <b>{yes ? 'Yes.' : answer.enough >= 0.5 ? 'Perhaps.' : 'No.'}</b>{' '}
+              <b>{yes ? say('yes') : answer.enough >= 0.5 ? say('perhaps') : say('no')}</b>{' '}
               {yes
-                ? `Put out ${out === today ? 'today' : shortDate(out, today)}, it has had enough by ${by(0.5)} in the middle year, by ${by(LIKELY)} in 8 of 10.`
-                : `Put out ${out === today ? 'today' : shortDate(out, today)}, winter ends too soon in ${Math.round((1 - answer.enough) * 100)} of 100 years.`}
+                ? say('putOutReadyByMiddle', { how: out === today ? say('today') : shortDate(out, today), by: by(0.5), by2: by(LIKELY) })
+                : say('putOutWinterEndsToo', {
+                    how: out === today ? say('today') : shortDate(out, today),
+                    enough: Math.round((1 - answer.enough) * 100),
+                  })}
             </p>
             {twoWinters && (
               <p className="mt-1 max-w-prose">
-                This seed wants{' '}
-                {seasonsOf(species)
-                  .map(({ kind }) => kind)
-                  .join(', then ')}
-                : it lies out over a summer, and the winter that frees it ends in spring{' '}
-                {addDays(out, Math.round(answer.spring.middle)).slice(0, 4)}.
+                {say('seedNeedsLiesOutdoorsOver', {
+                  seasonsOf: seasonsOf(species)
+                    .map(({ kind }) => kind)
+                    .join(`${say('thenNext')} `),
+                  addDays: addDays(out, Math.round(answer.spring.middle)).slice(0, 4),
+                })}
               </p>
             )}
             <WinterChart answer={answer} out={out} today={today} climate={climate} record={record} />
             {share < 1 && (
               <p className="mt-1 flex items-center gap-4 text-[0.95rem] text-ink2">
-                <progress className="w-48" value={share} aria-label="Winters reckoned" />
-                {Math.round(share * WINTERS)} winters
+                <progress className="w-48" value={share} aria-label={say('wintersSimulated')} />
+                {say('winters', { share: Math.round(share * WINTERS) })}
                 <button type="button" className="quiet" onClick={stopped ? again : stop}>
-                  {stopped ? 'reckon them all' : 'that is enough'}
+                  {stopped ? say('simulateAll') : say('stopHere')}
                 </button>
               </p>
             )}
           </div>
           <div>
             <div className="grid grid-cols-2 gap-4">
-              <Figure value={Math.round(answer.enough * 100)} unit="in 100">
-                winters are long enough: {percent(ENOUGH_SHARE)} of those that need cold are ready
+              <Figure value={Math.round(answer.enough * 100)} unit={say('n100')}>
+                {say('wintersLongEnoughThoseNeed', { enoughShare: percent(ENOUGH_SHARE) })}
               </Figure>
               <Figure value={`${Math.round(answer.ready.low * 100)}–${Math.round(answer.ready.high * 100)}`} unit="%">
-                of viable seeds ready and alive by spring, in 8 winters of 10
+                {say('viableSeedsReadyAliveBy')}
               </Figure>
               <Figure value={shortDate(spring)}>
-                spring {spring.slice(0, 4)}: the ten-day mean passes what counts as cold;{' '}
-                {shortDate(addDays(out, Math.round(answer.spring.low)))} to {shortDate(addDays(out, Math.round(answer.spring.high)))}
+                {say('springTenDayMeanPasses', {
+                  spring: spring.slice(0, 4),
+                  addDays: shortDate(addDays(out, Math.round(answer.spring.low))),
+                  addDays2: shortDate(addDays(out, Math.round(answer.spring.high))),
+                })}
               </Figure>
-              <Figure value={`${Math.round(answer.chill.low.at(-1) ?? 0)}–${Math.round(answer.chill.high.at(-1) ?? 0)}`} unit="days">
-                of cold received by then; {Math.round(answer.needed)} needed
+              <Figure value={`${Math.round(answer.chill.low.at(-1) ?? 0)}–${Math.round(answer.chill.high.at(-1) ?? 0)}`} unit={say('days')}>
+                {say('coldReceivedByThenNeeded', { needed: Math.round(answer.needed) })}
               </Figure>
             </div>
             <WhyNote
-              ask="why?"
+              ask={say('why')}
               why={{
-                figure: `${Math.round(answer.enough * 100)} in 100 winters are enough`,
+                figure: say('n100WintersEnough', { enough: Math.round(answer.enough * 100) }),
                 inputs: [
                   {
-                    name: 'climate',
-                    value: nursery.climate ? 'your months' : 'a guess',
-                    from: nursery.climate ? 'under Places' : 'from latitude and last frost',
+                    name: say('climate'),
+                    value: nursery.climate ? say('yourMonths') : say('guess'),
+                    from: nursery.climate ? say('underPlaces') : say('fromLatitudeLastFrost'),
                   },
                   {
-                    name: 'this winter so far',
-                    value: record ? `${record.readings.toLocaleString('en')} readings` : 'none',
-                    from: frame?.name ?? 'no place outdoors',
+                    name: say('winterSoFar'),
+                    value: record ? say('readings', { readings: record.readings }) : 'none',
+                    from: frame?.name ?? say('noPlaceOutdoors'),
                   },
-                  { name: 'winters', value: String(answer.winters), from: 'simulated, the same for the same question' },
-                  { name: 'freed, rot and mice aside', value: percent(answer.freed.middle), from: 'in the middle winter' },
+                  { name: say('winters2'), value: String(answer.winters), from: say('simulatedSameSameQuestion') },
+                  { name: say('readyBeforeRotMice'), value: percent(answer.freed.middle), from: say('middleWinter') },
                 ],
-                rule: 'Daily minimum and maximum follow your months; each day keeps 0.65 of the anomaly of the day before, beginning with yesterday’s. Hours run on a cosine, damped to three centimetres; each counts by how well cold works at it. A winter ends when the ten-day mean passes what counts as cold. Until then each day adds to rot by its own warmth, and to what animals take where nothing keeps them off.',
-                source:
-                  'Chilling: Stokes 1965; Baskin & Baskin 2014. Damping in soil: Campbell & Norman 1998. The spread and memory of weather are assumptions until your own records replace them.',
+                rule: say('dailyMinimumMaximumFollowYour'),
+                source: say('chillingStokes1965BaskinBaskin'),
                 assumed: true,
-                changes: 'Your own daily records under Places; a logger in the frame; an earlier day.',
+                changes: say('yourOwnDailyRecordsUnder'),
               }}
             />
             {frame && <Shelters frame={frame} days={Math.round(answer.spring.middle)} alive={answer.alive.middle} />}
@@ -194,29 +199,27 @@ function Shelters({ frame, days, alive }: { frame: Place; days: number; alive: n
     savePlace({ ...frame, cover: { animals: true, rain: true, ...cover, ...part } });
   const { perDay } = shelterLoss({ animals: false, rain: true });
   const options = [
-    { value: 'yes', text: 'kept off' },
-    { value: 'no', text: 'not' },
+    { value: 'yes', text: say('keptOff') },
+    { value: 'no', text: say('not') },
   ] as const;
   return (
     <div className="mt-5 border-t border-line pt-3">
       <h2 className="text-[1.06rem]">{frame.name}</h2>
-      {!cover && (
-        <p className="text-[0.97rem] font-semibold">Are mice, birds and rain kept off? It counts as if they were until you say.</p>
-      )}
+      {!cover && <p className="text-[0.97rem] font-semibold">{say('miceBirdsRainKeptOff')}</p>}
       <div className="mt-1 flex flex-wrap items-center gap-x-5">
         <span className="flex items-center gap-3">
-          mice and birds
+          {say('miceBirds')}
           <Choice
-            label="Mice and birds"
+            label={say('miceBirds2')}
             options={options}
             value={cover?.animals === false ? 'no' : 'yes'}
             onChange={(value) => void keep({ animals: value === 'yes' })}
           />
         </span>
         <span className="flex items-center gap-3">
-          rain
+          {say('rain')}
           <Choice
-            label="Rain"
+            label={say('rain2')}
             options={options}
             value={cover?.rain === false ? 'no' : 'yes'}
             onChange={(value) => void keep({ rain: value === 'yes' })}
@@ -224,12 +227,9 @@ function Shelters({ frame, days, alive }: { frame: Place; days: number; alive: n
         </span>
       </div>
       <p className="mt-1">
-        So kept, <b className="font-mono">{percent(alive)}</b> are alive in spring, lost neither to rot nor to animals.
+        <Rich say={say} of="keptLikeSurviveRotAnimals" facts={{ alive: percent(alive) }} parts={{ b: <b className="font-mono" /> }} />
       </p>
-      <p className="mt-1 text-[0.95rem] text-ink2">
-        Left open, mice and birds take about {percent(1 - Math.exp(-perDay * days))} by spring; rain that stands in a flat makes rot half as
-        fast again. Wire of a finger’s mesh above and below, a pane or a board above.
-      </p>
+      <p className="mt-1 text-[0.95rem] text-ink2">{say('leftOpenMiceBirdsTake', { exp: percent(1 - Math.exp(-perDay * days)) })}</p>
     </div>
   );
 }

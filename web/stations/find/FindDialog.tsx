@@ -1,34 +1,49 @@
 import { type Findable, findAnything } from '@chill/core/find/findAnything.ts';
 import { parseBagCode } from '@chill/core/ledger/bagCode.ts';
-import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/schedule/words.ts';
+import { say } from '@chill/words/find.ts';
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { type NurseryView, useNursery } from '../../data/nursery.ts';
 
-const KINDS: Record<Findable['kind'], string> = { bag: 'bag', lot: 'lot', species: 'species', place: 'place', action: 'go to' };
+const KINDS: Record<Findable['kind'], string> = {
+  get bag() {
+    return say('bag');
+  },
+  get lot() {
+    return say('lot');
+  },
+  get species() {
+    return say('species');
+  },
+  get place() {
+    return say('place');
+  },
+  get action() {
+    return say('go');
+  },
+};
 
 /** What can be gone to without knowing its name. */
-const ACTIONS: Findable[] = (
-  [
-    ['The round', 'what is due today', '/'],
-    ['Add a lot', 'of seed', '/seeds/new'],
-    ['Seeds in hand', 'lots', '/seeds'],
-    ['Plan', 'a wish, and ways to it', '/plan'],
-    ['On the bench', 'treat: coats, soaks, smoke', '/treat'],
-    ['In the cold', 'fridge, freezer, frames', '/cold'],
-    ['Enough winter left?', 'outdoors', '/cold/winter'],
-    ['In the warmth', 'towels, sprouts', '/warm'],
-    ['In pots', 'seedlings', '/pots'],
-    ['What came of it', 'closed batches', '/findings'],
-    ['Print labels', 'for bags, pots and shelves', '/labels'],
-    ['The round, on paper', 'print', '/round/sheet'],
-    ['Type a sheet in', 'the round from paper', '/round/typed'],
-    ['Handbook', 'species', '/handbook'],
-    ['What does an unknown seed wait for?', 'key', '/handbook/key'],
-    ['Places', 'shelves, settings, tables, calendar', '/places'],
-  ] as const
-).map(([title, more, to]) => ({ kind: 'action', title, more, to }));
+const actions = (): Findable[] => [
+  { kind: 'action', title: say('round'), more: say('whatDueToday'), to: '/' },
+  { kind: 'action', title: say('addLot'), more: say('seed'), to: '/seeds/new' },
+  { kind: 'action', title: say('seedsStock'), more: say('lots'), to: '/seeds' },
+  { kind: 'action', title: say('plan'), more: say('goalMethodsReach'), to: '/plan' },
+  { kind: 'action', title: say('bench'), more: say('scarifySoakSmoke'), to: '/treat' },
+  { kind: 'action', title: say('cold'), more: say('fridgeFreezerFrames'), to: '/cold' },
+  { kind: 'action', title: say('enoughWinterLeft'), more: say('outdoors'), to: '/cold/winter' },
+  { kind: 'action', title: say('warmth'), more: say('towelsSprouts'), to: '/warm' },
+  { kind: 'action', title: say('pots'), more: say('seedlings'), to: '/pots' },
+  { kind: 'action', title: say('results'), more: say('closedBatches'), to: '/findings' },
+  { kind: 'action', title: say('printLabels'), more: say('bagsPotsShelves'), to: '/labels' },
+  { kind: 'action', title: say('roundPaper'), more: say('print'), to: '/round/sheet' },
+  { kind: 'action', title: say('enterFilledSheet'), more: say('roundFromPaper'), to: '/round/typed' },
+  { kind: 'action', title: say('handbook'), more: say('species'), to: '/handbook' },
+  { kind: 'action', title: say('whatDoesUnknownSeedNeed'), more: say('key'), to: '/handbook/key' },
+  { kind: 'action', title: say('places'), more: say('placesSettingsTablesCalendar'), to: '/places' },
+];
 
 /** Finds bags, lots, species, places and stations by any of their words, and goes there. */
 export default function FindDialog({ close }: { close: () => void }) {
@@ -42,7 +57,7 @@ export default function FindDialog({ close }: { close: () => void }) {
       <div className="fixed inset-0 bg-ink/40" aria-hidden="true" />
       <div className="fixed inset-x-0 top-0 flex justify-center">
         <DialogPanel className="max-h-screen w-full max-w-2xl overflow-y-auto bg-sheet p-5 desk:mt-16">
-          <DialogTitle className="text-[0.95rem] text-ink2">Find a bag, a lot, a species, a place</DialogTitle>
+          <DialogTitle className="text-[0.95rem] text-ink2">{say('findBagLotSpeciesPlace')}</DialogTitle>
           <Combobox
             immediate
             onChange={(thing: Findable | null) => {
@@ -53,9 +68,9 @@ export default function FindDialog({ close }: { close: () => void }) {
           >
             <ComboboxInput
               autoFocus
-              aria-label="Find"
+              aria-label={say('find')}
               className="written mt-1 text-xl"
-              placeholder="code or name"
+              placeholder={say('codeOrName')}
               autoComplete="off"
               value={typed}
               onChange={(event) => setTyped(event.target.value)}
@@ -81,9 +96,9 @@ export default function FindDialog({ close }: { close: () => void }) {
           </Combobox>
           <p className="mt-2 text-[0.95rem] text-ink2" aria-live="polite">
             {typed.trim() === ''
-              ? 'Arrows choose, Enter goes there.'
+              ? say('arrowKeysChooseEnterOpens')
               : found.length === 0
-                ? `Nothing is called like “${typed.trim()}”.`
+                ? say('nothingCalled', { typed: typed.trim() })
                 : ''}
           </p>
         </DialogPanel>
@@ -98,7 +113,7 @@ function thingsIn({ batches, lots, usedUp, handbook, places }: NurseryView): Fin
   return [
     ...batches.map(({ batch, species, lot, projection: { state, stages } }): Findable => {
       const stage = stages[Math.min(state.stage, stages.length - 1)];
-      const where = state.closedOn ? 'closed' : [stage && STAGE_NAMES[stage.kind], placeName.get(state.stages[state.stage]?.placeId ?? '')];
+      const where = state.closedOn ? 'closed' : [stage && stageName(stage.kind), placeName.get(state.stages[state.stage]?.placeId ?? '')];
       const more = [species.scientific, lot.code, where].flat().filter(Boolean).join(', ');
       return { kind: 'bag', code: batch.code, title: species.common[0] ?? species.scientific, more, to: `/batch/${batch.code}` };
     }),
@@ -108,7 +123,7 @@ function thingsIn({ batches, lots, usedUp, handbook, places }: NurseryView): Fin
         kind: 'lot',
         code,
         title: speciesName.get(speciesId) ?? '',
-        more: `lot, ${from}, ${unassigned} seeds left`,
+        more: say('lotSeedsLeft', { from, unassigned }),
         to: `/seeds/${id}`,
       };
     }),
@@ -121,7 +136,7 @@ function thingsIn({ batches, lots, usedUp, handbook, places }: NurseryView): Fin
         to: `/handbook/${id}`,
       }),
     ),
-    ...ACTIONS,
+    ...actions(),
   ];
 }
 
@@ -129,5 +144,5 @@ function thingsIn({ batches, lots, usedUp, handbook, places }: NurseryView): Fin
 function byCode(typed: string, things: readonly Findable[]): Findable[] {
   const parsed = parseBagCode(typed);
   if (!parsed.ok || things.some(({ kind, code }) => kind === 'bag' && code === parsed.value)) return [];
-  return [{ kind: 'bag', code: parsed.value, title: 'a bag that was closed', more: 'look it up', to: `/batch/${parsed.value}` }];
+  return [{ kind: 'bag', code: parsed.value, title: say('bagWasClosed'), more: say('lookUp'), to: `/batch/${parsed.value}` }];
 }

@@ -1,4 +1,6 @@
 import { dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
+import { say } from '@chill/words/findings.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { useState } from 'react';
 import { useArchive } from '../../data/archive.ts';
 import { useNursery } from '../../data/nursery.ts';
@@ -15,17 +17,17 @@ export default function FindingsStation() {
   return (
     <StationList
       station="findings"
-      title="What came of it"
+      title={say('results')}
       sentence={(views) => {
         const hit = views.filter(({ batch, projection }) => {
           const { plantedOut } = projection.state.counts;
           return plantedOut >= batch.plan.expects.low && plantedOut <= batch.plan.expects.high;
         }).length;
-        const all = closed === 1 ? 'One batch is closed' : `${closed} batches are closed`;
-        const of = views.length < closed ? `of the ${views.length} closed last, ` : '';
-        return `${all}; ${of}${hit} came out within the range that was expected. Nine in ten should.`;
+        const all = closed === 1 ? say('oneBatchClosed') : say('batchesClosed', { closed });
+        const of = views.length < closed ? `${say('lastClosed', { views: views.length })} ` : '';
+        return say('endedWithinExpectedRangeNine', { all, of, hit });
       }}
-      empty="No batch is closed yet. Once one is set out, what came of it stands here against what was expected."
+      empty={say('noBatchClosedYetWhen')}
       order={({ projection }) => String(99_999 - dayNumber(projection.state.closedOn ?? today))}
       foot={
         looking ? (
@@ -33,18 +35,26 @@ export default function FindingsStation() {
         ) : (
           shown < closed && (
             <button type="button" className="quiet mt-3" onClick={() => setPage(page + 1)}>
-              show those closed before
+              {say('showOlderOnes')}
             </button>
           )
         )
       }
       figure={({ batch, projection }) => (
         <span className="text-[0.95rem]">
-          <b className="font-mono text-lg">{projection.state.counts.plantedOut}</b> plants from {batch.plan.seeds} seeds;{' '}
-          {batch.plan.expects.low} to {batch.plan.expects.high} were expected
-          <span className="block text-ink2">
-            {batch.plan.way.name.toLowerCase()}, closed {shortDate(projection.state.closedOn ?? today, today)}
-          </span>
+          <Rich
+            say={say}
+            of="plantsFromSeedsWereExpected"
+            facts={{
+              plantedOut: projection.state.counts.plantedOut,
+              seeds: batch.plan.seeds,
+              low: batch.plan.expects.low,
+              high: batch.plan.expects.high,
+              name: batch.plan.way.name.toLowerCase(),
+              closedOn: shortDate(projection.state.closedOn ?? today, today),
+            }}
+            parts={{ b: <b className="font-mono text-lg" />, span: <span className="block text-ink2" /> }}
+          />
         </span>
       )}
     />

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/firstRun.ts';
 import { runPath } from '../../kit/geometry.ts';
 import { NurseryForm } from '../places/NurseryForm.tsx';
 
@@ -24,11 +25,9 @@ export default function FirstRun({ today }: { today: string }) {
         <path d={runPath(WAY, 1280, 26)} fill="none" stroke="url(#first-run)" strokeWidth={3} />
       </svg>
       <div className="mx-auto max-w-2xl px-4 pt-8">
-        <h1>Seeds sleep. Chill keeps count, keeps the cold, and says when.</h1>
-        <p className="mt-2 mb-8 text-[1.06rem] text-ink2">
-          Three things first: where you are, when your frosts end, and how you measure. All of it can be changed later, under Places.
-        </p>
-        <NurseryForm today={today} word="begin" />
+        <h1>{say('seedsSleepChillCountsThem')}</h1>
+        <p className="mt-2 mb-8 text-[1.06rem] text-ink2">{say('threeThingsFirstWhereYou')}</p>
+        <NurseryForm today={today} word={say('start')} />
       </div>
     </main>
   );

@@ -3,6 +3,8 @@ import { speciesOfGenus } from '@chill/core/cue/fromProfile.ts';
 import { searchSpecies } from '@chill/core/cue/searchSpecies.ts';
 import type { Genus } from '@chill/model/genus.ts';
 import { DormancyClass, type Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/handbook.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { useDeferredValue, useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import useSWR from 'swr';
@@ -43,24 +45,24 @@ export default function HandbookPage() {
   return (
     <section className="px-4 pt-5 desk:px-10">
       <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-3">
-        <h1>Handbook</h1>
+        <h1>{say('handbook')}</h1>
         <Link to="/handbook/key" className="action">
-          what does an unknown seed wait for?
+          {say('whatDoesUnknownSeedNeed')}
         </Link>
       </div>
       <div className="mt-4 grid grid-cols-2 items-end gap-x-4 gap-y-1 desk:flex desk:flex-wrap desk:gap-x-6 desk:gap-y-3">
         <input
           type="search"
-          aria-label="Find a species by common or scientific name"
-          placeholder="common or scientific name"
+          aria-label={say('findSpeciesByCommonOr')}
+          placeholder={say('commonOrScientificName')}
           className="written col-span-2 desk:max-w-xs"
           value={typed}
           onChange={(event) => change({ find: event.target.value })}
         />
         <label className="flex min-w-0 flex-col text-[0.95rem] text-ink2 desk:block">
-          waits for{' '}
+          {say('needs')}{' '}
           <select className={word} value={cue ?? ''} onChange={(event) => change({ cue: event.target.value })}>
-            <option value="">anything</option>
+            <option value="">{say('anything')}</option>
             {OFFERED.map((one) => (
               <option key={one} value={one}>
                 {CUES[one].name}
@@ -69,9 +71,9 @@ export default function HandbookPage() {
           </select>
         </label>
         <label className="flex min-w-0 flex-col text-[0.95rem] text-ink2 desk:block">
-          dormancy{' '}
+          {say('dormancy')}{' '}
           <select className={word} value={dormancy ?? ''} onChange={(event) => change({ class: event.target.value })}>
-            <option value="">of any class</option>
+            <option value="">{say('anyClass')}</option>
             {DormancyClass.options.map((one) => (
               <option key={one} value={one}>
                 {one}
@@ -80,37 +82,42 @@ export default function HandbookPage() {
           </select>
         </label>
         <label className="flex min-w-0 flex-col text-[0.95rem] text-ink2 desk:block">
-          by{' '}
-          <select aria-label="by" className={word} value={query.get('by') ?? ''} onChange={(event) => change({ by: event.target.value })}>
-            <option value="">scientific name</option>
-            <option value="common">common name</option>
-            <option value="size">size of seed</option>
+          {say('by')}{' '}
+          <select
+            aria-label={say('by')}
+            className={word}
+            value={query.get('by') ?? ''}
+            onChange={(event) => change({ by: event.target.value })}
+          >
+            <option value="">{say('scientificName')}</option>
+            <option value="common">{say('commonName')}</option>
+            <option value="size">{say('sizeSeed')}</option>
           </select>
         </label>
         <label className="flex min-w-0 flex-col text-[0.95rem] text-ink2 desk:block">
-          grouped{' '}
+          {say('grouped')}{' '}
           <select
-            aria-label="grouped"
+            aria-label={say('grouped')}
             className={word}
             value={query.get('group') ?? ''}
             onChange={(event) => change({ group: event.target.value })}
           >
-            <option value="">not at all</option>
-            <option value="family">by family</option>
-            <option value="class">by dormancy</option>
+            <option value="">{say('notAll')}</option>
+            <option value="family">{say('byFamily')}</option>
+            <option value="class">{say('byDormancy')}</option>
           </select>
         </label>
         <p className="col-span-2 text-ink2" aria-live="polite">
-          {found.length} of {handbook.length}
+          {say('of', { found: found.length, handbook: handbook.length })}
         </p>
       </div>
-      {found.length === 0 && <p className="mt-6 text-lg">The handbook has nothing like “{typed}”.</p>}
+      {found.length === 0 && <p className="mt-6 text-lg">{say('handbookHasNothingLike', { typed })}</p>}
       <GenusFallback typed={slow} found={found} />
       <LongList
         rows={inOrder(found, ORDERS[query.get('by') ?? ''])}
         groupOf={GROUPS[query.get('group') ?? '']}
         height={ROW_HEIGHT}
-        label="Species"
+        label={say('species')}
         columns
       >
         {(species) => <SpeciesRow species={species} />}
@@ -141,9 +148,15 @@ function SpeciesRow({ species }: { species: Species }) {
 
 /** What an entry that is not the handbook's own is called. */
 export const STANDS_FOR: Record<NonNullable<Species['standsFor']>, string> = {
-  genus: 'what is usual in the genus',
-  guess: 'a first guess',
-  own: 'your own',
+  get genus() {
+    return say('whatUsualGenus');
+  },
+  get guess() {
+    return say('firstGuess');
+  },
+  get own() {
+    return say('yourOwn');
+  },
 };
 
 /** Where a species is asked for that the handbook has not: what is usual in its genus, said to be no more than that. */
@@ -164,14 +177,21 @@ function GenusFallback({ typed, found }: { typed: string; found: readonly Specie
   return (
     <div className="mt-5 max-w-3xl border-l-4 border-ink pl-4">
       <p>
-        <b>
-          <i>{species.scientific}</i> itself is not in the handbook.
-        </b>{' '}
-        {genus.madeFrom ? `${genus.madeFrom}, of the same genus,` : `${genus.common} (${genus.genus}) usually:`} {waitsFor(species)}. That
-        is a fallback, to be tried on a few seeds first.
+        <Rich
+          say={say}
+          of="itselfNotHandbookFallbackTried"
+          facts={{
+            scientific: species.scientific,
+            how: genus.madeFrom
+              ? say('sameGenus', { madeFrom: genus.madeFrom })
+              : say('usuallyNeeds', { common: genus.common, genus: genus.genus }),
+            waitsFor: waitsFor(species),
+          }}
+          parts={{ b: <b />, i: <i /> }}
+        />
       </p>
       <button type="button" className="quiet" disabled={busy} onClick={take}>
-        start an entry of your own from it
+        {say('startYourOwnEntryFrom')}
       </button>
       <Problem>{problem}</Problem>
     </div>

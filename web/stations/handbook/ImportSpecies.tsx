@@ -1,4 +1,5 @@
 import { Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/handbook.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
@@ -27,7 +28,7 @@ export function ImportSpecies() {
   return (
     <div className="mt-8 border-t border-line pt-3">
       <FileChoice accept=".json,application/json" choose={(file) => void read(file)}>
-        take in a species from a file
+        {say('importSpecies')}
       </FileChoice>
       {problems.length > 0 && (
         <ul role="alert" className="mt-1 font-semibold text-alarm">
@@ -57,7 +58,7 @@ function readSpecies(text: string): Species {
   throw new Error(
     parsed.error.issues
       .slice(0, 8)
-      .map((issue) => `${issue.path.join('.') || 'the file'}: ${issue.message}`)
+      .map((issue) => `${issue.path.join('.') || say('file')}: ${issue.message}`)
       .join('\n'),
   );
 }

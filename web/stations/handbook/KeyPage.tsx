@@ -1,6 +1,9 @@
 import { CUE_NAMES, CUES } from '@chill/core/cue/cues.ts';
 import { speciesFromProfile } from '@chill/core/cue/fromProfile.ts';
 import { type KeyAnswers, type KeyGuess, keyGuess } from '@chill/core/cue/key.ts';
+import { say } from '@chill/words/handbook.ts';
+import { allOf } from '@chill/words/lists.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
@@ -20,65 +23,198 @@ interface Question<K extends keyof KeyAnswers> {
 const QUESTIONS: Question<keyof KeyAnswers>[] = [
   {
     key: 'swells',
-    ask: 'A few left in water overnight: do they swell?',
+    get ask() {
+      return say('fewLeftWaterOvernightDo');
+    },
     options: [
-      { value: 'yes', text: 'yes, visibly', picture: 'swollen' },
-      { value: 'no', text: 'no, still hard', picture: 'unswollen' },
+      {
+        value: 'yes',
+        get text() {
+          return say('yesVisibly');
+        },
+        picture: 'swollen',
+      },
+      {
+        value: 'no',
+        get text() {
+          return say('noStillHard');
+        },
+        picture: 'unswollen',
+      },
     ],
   },
   {
     key: 'winters',
-    ask: 'Where it grows, the winters are',
+    get ask() {
+      return say('whereGrowsWinters');
+    },
     options: [
-      { value: 'cold', text: 'cold, with frost', picture: 'snow' },
-      { value: 'mild', text: 'mild; the summers dry', picture: 'mild' },
+      {
+        value: 'cold',
+        get text() {
+          return say('coldFrost');
+        },
+        picture: 'snow',
+      },
+      {
+        value: 'mild',
+        get text() {
+          return say('mildSummersDry');
+        },
+        picture: 'mild',
+      },
     ],
   },
   {
     key: 'ground',
-    ask: 'It grows in',
+    get ask() {
+      return say('grows');
+    },
     options: [
-      { value: 'open', text: 'open ground', picture: 'open' },
-      { value: 'woods', text: 'woods', picture: 'woods' },
-      { value: 'wet', text: 'wet ground', picture: 'wet' },
-      { value: 'burns', text: 'country that burns', picture: 'burns' },
+      {
+        value: 'open',
+        get text() {
+          return say('openGround');
+        },
+        picture: 'open',
+      },
+      {
+        value: 'woods',
+        get text() {
+          return say('woods');
+        },
+        picture: 'woods',
+      },
+      {
+        value: 'wet',
+        get text() {
+          return say('wetGround');
+        },
+        picture: 'wet',
+      },
+      {
+        value: 'burns',
+        get text() {
+          return say('countryBurns');
+        },
+        picture: 'burns',
+      },
     ],
   },
   {
     key: 'size',
-    ask: 'How large is one seed?',
+    get ask() {
+      return say('howLargeOneSeed');
+    },
     options: [
-      { value: 'dust', text: 'like dust', picture: 'dust' },
-      { value: 'small', text: '1 to 3 mm', picture: 'small' },
-      { value: 'middle', text: '4 to 9 mm', picture: 'middle' },
-      { value: 'large', text: 'larger', picture: 'large' },
+      {
+        value: 'dust',
+        get text() {
+          return say('likeDust');
+        },
+        picture: 'dust',
+      },
+      {
+        value: 'small',
+        get text() {
+          return say('n13Mm');
+        },
+        picture: 'small',
+      },
+      {
+        value: 'middle',
+        get text() {
+          return say('n49Mm');
+        },
+        picture: 'middle',
+      },
+      {
+        value: 'large',
+        get text() {
+          return say('larger');
+        },
+        picture: 'large',
+      },
     ],
   },
   {
     key: 'fruit',
-    ask: 'It came out of',
+    get ask() {
+      return say('cameFrom');
+    },
     options: [
-      { value: 'fleshy', text: 'a fleshy fruit', picture: 'fleshy' },
-      { value: 'dry', text: 'a dry pod, cone or head', picture: 'dry' },
+      {
+        value: 'fleshy',
+        get text() {
+          return say('fleshyFruit');
+        },
+        picture: 'fleshy',
+      },
+      {
+        value: 'dry',
+        get text() {
+          return say('dryPodConeOrHead');
+        },
+        picture: 'dry',
+      },
     ],
   },
   {
     key: 'life',
-    ask: 'The plant is',
+    get ask() {
+      return say('plant');
+    },
     options: [
-      { value: 'annual', text: 'an annual' },
-      { value: 'perennial', text: 'a perennial' },
-      { value: 'woody', text: 'a shrub or tree' },
+      {
+        value: 'annual',
+        get text() {
+          return say('annual');
+        },
+      },
+      {
+        value: 'perennial',
+        get text() {
+          return say('perennial');
+        },
+      },
+      {
+        value: 'woody',
+        get text() {
+          return say('shrubOrTree');
+        },
+      },
     ],
   },
   {
     key: 'ripens',
-    ask: 'The seed is ripe in',
+    get ask() {
+      return say('seedRipe');
+    },
     options: [
-      { value: 'spring', text: 'spring' },
-      { value: 'summer', text: 'summer' },
-      { value: 'autumn', text: 'autumn' },
-      { value: 'winter', text: 'winter' },
+      {
+        value: 'spring',
+        get text() {
+          return say('spring');
+        },
+      },
+      {
+        value: 'summer',
+        get text() {
+          return say('summer');
+        },
+      },
+      {
+        value: 'autumn',
+        get text() {
+          return say('autumn');
+        },
+      },
+      {
+        value: 'winter',
+        get text() {
+          return say('winter');
+        },
+      },
     ],
   },
 ];
@@ -99,8 +235,8 @@ export default function KeyPage() {
   return (
     <section className="gap-14 px-4 pt-5 desk:grid desk:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] desk:px-10">
       <div>
-        <h1>What does an unknown seed wait for?</h1>
-        <p className="mt-1 max-w-prose text-ink2">Answer what you can, skip the rest. Each answer moves the guess.</p>
+        <h1>{say('whatDoesUnknownSeedNeed')}</h1>
+        <p className="mt-1 max-w-prose text-ink2">{say('answerWhatYouCanSkip')}</p>
         {QUESTIONS.map(({ key, ask, options }) => (
           <fieldset key={key} className="mt-4 border-t border-line pt-2">
             <legend className="float-left w-full font-semibold">{ask}</legend>
@@ -125,12 +261,12 @@ export default function KeyPage() {
         ))}
         {answered > 0 && (
           <button type="button" className="quiet mt-3" onClick={() => setAnswers({})}>
-            begin again
+            {say('startAgain')}
           </button>
         )}
       </div>
       <div className="mt-8 desk:mt-0">
-        {answered === 0 ? <p className="mt-12 text-lg text-ink2">The guess will stand here.</p> : <Guess guess={guess} />}
+        {answered === 0 ? <p className="mt-12 text-lg text-ink2">{say('guessAppearsHere')}</p> : <Guess guess={guess} />}
       </div>
     </section>
   );
@@ -138,17 +274,21 @@ export default function KeyPage() {
 
 function Guess({ guess }: { guess: KeyGuess }) {
   const { sure, cues, chances, alike, tests } = guess;
-  const named = cues.length === 0 ? 'nothing' : cues.map((cue) => CUES[cue].name).join(', and ');
+  const named = cues.length === 0 ? 'nothing' : cues.map((cue) => CUES[cue].name).join(`${say('and')} `);
   return (
     <div aria-live="polite">
-      <h2>First guess</h2>
-      <p className="mt-1 text-[1.35rem] leading-snug font-[620]">It waits for {named}.</p>
+      <h2>{say('firstGuess2')}</h2>
+      <p className="mt-1 text-[1.35rem] leading-snug font-[620]">{say('needs2', { named })}</p>
       <p className="mt-1 text-ink2">
-        <b className="font-mono text-ink">{Math.round(sure * 100)} in 100</b> sure, going by the handbook’s species that answer alike: above
-        all{' '}
+        <Rich
+          say={say}
+          of="sureFromHandbooksSpeciesSame"
+          facts={{ sure: Math.round(sure * 100) }}
+          parts={{ b: <b className="font-mono text-ink" /> }}
+        />{' '}
         {alike.map((species, i) => (
           <span key={species.id}>
-            {i > 0 && (i === alike.length - 1 ? ' and ' : ', ')}
+            {i > 0 && (i === alike.length - 1 ? ` ${say('and2')} ` : ', ')}
             <Link to={`/handbook/${species.id}`} className="underline underline-offset-4">
               {species.common[0]?.toLowerCase()}
             </Link>
@@ -156,7 +296,7 @@ function Guess({ guess }: { guess: KeyGuess }) {
         ))}
         .
       </p>
-      <ul aria-label="How likely it waits for each" className="mt-4">
+      <ul aria-label={say('howLikelyNeedsEach')} className="mt-4">
         {SHOWN.map((cue) => (
           <li key={cue} className="grid grid-cols-[11rem_1fr_3rem] items-center gap-3 py-0.5">
             <span className={chances[cue] >= 0.5 ? 'font-semibold' : 'text-ink2'}>{CUES[cue].name}</span>
@@ -167,7 +307,7 @@ function Guess({ guess }: { guess: KeyGuess }) {
           </li>
         ))}
       </ul>
-      <h2 className="mt-6">The two tests that would tell most</h2>
+      <h2 className="mt-6">{say('twoMostUsefulTests')}</h2>
       <ol className="mt-1 list-decimal space-y-1 pl-5">
         {tests.map(({ cue, text }) => (
           <li key={cue} className="max-w-prose">
@@ -193,11 +333,14 @@ function Keep({ guess }: { guess: KeyGuess }) {
     .replace(/^-|-$/g, '');
   const species = speciesFromProfile(guess.profile, {
     id: `own-${slug || 'unknown'}`,
-    scientific: name.trim() || 'Unknown species',
-    common: name.trim() || 'Unknown species',
-    country: 'Not known to the handbook',
-    why: `Nobody lists it. By the key it waits for ${guess.cues.map((cue) => CUES[cue].name).join(' and ') || 'nothing'}, ${Math.round(guess.sure * 100)} in 100 sure: a first guess, to be checked by a small trial.`,
-    source: 'Chill’s key: likeness to the species of the handbook',
+    scientific: name.trim() || say('unknownSpecies'),
+    common: name.trim() || say('unknownSpecies'),
+    country: say('notKnownHandbook'),
+    why: say('noSourceListsByKey', {
+      cues: allOf(guess.cues.map((cue) => CUES[cue].name)) || say('nothing'),
+      sure: Math.round(guess.sure * 100),
+    }),
+    source: say('chillsKeyLikenessHandbooksSpecies'),
     standsFor: 'guess',
   });
   const first = species.ways[0];
@@ -211,20 +354,17 @@ function Keep({ guess }: { guess: KeyGuess }) {
     });
   return (
     <div className="mt-6">
-      <h2>A small trial to check it</h2>
+      <h2>{say('smallTrialCheck')}</h2>
       {first && <WayDrawing species={species} way={first} labelled />}
-      <p className="max-w-prose text-ink2">
-        Keep the guess under a name, write down the lot, and split it in the plan: {first?.name.toLowerCase()} against nothing done. If the
-        guess is right, the second will hardly come.
-      </p>
+      <p className="max-w-prose text-ink2">{say('keepGuessUnderNameAdd', { name: first?.name.toLowerCase() })}</p>
       <div className="mt-2 flex flex-wrap items-end gap-4">
         <div className="w-64">
-          <Field label="Call it" error={problem}>
+          <Field label={say('call')} error={problem}>
             <input className="written" value={name} onChange={(event) => setName(event.target.value)} />
           </Field>
         </div>
         <button type="button" className="action" disabled={busy} onClick={keep}>
-          keep it, and add the lot
+          {say('keepAddLot')}
         </button>
       </div>
     </div>

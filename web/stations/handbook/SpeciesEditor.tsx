@@ -1,5 +1,6 @@
 import { readNumber } from '@chill/core/units/number.ts';
 import { Species, SpeciesFields } from '@chill/model/species.ts';
+import { say } from '@chill/words/handbook.ts';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { ApiProblem } from '../../data/api.ts';
@@ -25,9 +26,9 @@ export default function SpeciesEditor() {
   if (!source || !species) {
     return (
       <div className="px-4 py-10 desk:px-10">
-        <h1>The handbook has no such species</h1>
+        <h1>{say('handbookHasNoSuchSpecies')}</h1>
         <Link to="/handbook" className="quiet mt-3">
-          All species
+          {say('allSpecies')}
         </Link>
       </div>
     );
@@ -67,21 +68,21 @@ export default function SpeciesEditor() {
   const others = Object.entries(faults).filter(([path]) => !shown.has(path));
   return (
     <section className="max-w-5xl px-4 pt-5 desk:px-10">
-      <h1>{source.standsFor ? `Change ${source.common[0]}` : `Your own ${source.common[0]?.toLowerCase()}`}</h1>
+      <h1>
+        {source.standsFor ? say('change', { common: source.common[0] }) : say('yourOwn2', { common: source.common[0]?.toLowerCase() })}
+      </h1>
       <p className="mt-1 max-w-prose text-ink2">
-        {source.standsFor
-          ? 'Lots of it are planned anew with what you write here.'
-          : 'A copy beside the shipped entry, which stays as it is and can be compared with.'}
+        {source.standsFor ? say('lotsSpeciesPlannedAgainWhat') : say('yourCopyStandsBesideShipped')}
       </p>
       <div className="mt-4 grid gap-x-8 gap-y-4 sm:grid-cols-2">
-        <Field label="Name" error={faults['common.0']}>
+        <Field label={say('name')} error={faults['common.0']}>
           <input className="written" value={species.common[0]} onChange={(event) => set('common.0', event.target.value)} />
         </Field>
-        <Field label="Scientific name" error={faults.scientific}>
+        <Field label={say('scientificName2')} error={faults.scientific}>
           <input className="written" value={species.scientific} onChange={(event) => set('scientific', event.target.value)} />
         </Field>
         <div className="sm:col-span-2">
-          <Field label="Why it waits, in your own words" error={faults['dormancy.why']}>
+          <Field label={say('whyDormantYourOwnWords')} error={faults['dormancy.why']}>
             <textarea
               className="written"
               rows={2}
@@ -91,7 +92,7 @@ export default function SpeciesEditor() {
           </Field>
         </div>
       </div>
-      <h2 className="mt-6">What it waits for</h2>
+      <h2 className="mt-6">{say('whatNeeds')}</h2>
       <ul className="mt-1 flex flex-wrap gap-x-6">
         {OPTIONAL.map(({ path, name, fresh }) => {
           const on = isOn(species, path);
@@ -112,14 +113,14 @@ export default function SpeciesEditor() {
         {species.cold.need !== 'none' && (
           <li>
             <label className="flex min-h-12 items-center gap-2 desk:min-h-10">
-              cold is{' '}
+              {say('cold')}{' '}
               <select
                 className="border-b-[1.5px] border-ink3 bg-transparent font-semibold"
                 value={species.cold.need}
                 onChange={(event) => set('cold.need', event.target.value)}
               >
-                <option value="required">required</option>
-                <option value="benefits">only a help</option>
+                <option value="required">{say('required')}</option>
+                <option value="benefits">{say('onlyHelps')}</option>
               </select>
             </label>
           </li>
@@ -165,10 +166,10 @@ export default function SpeciesEditor() {
       )}
       <div className="mt-6 flex items-center gap-6">
         <button type="button" className="action" disabled={busy} onClick={save}>
-          save
+          {say('save')}
         </button>
         <button type="button" className="quiet" onClick={leave}>
-          leave it
+          {say('cancel')}
         </button>
       </div>
     </section>

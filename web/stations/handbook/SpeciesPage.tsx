@@ -4,6 +4,8 @@ import { percent } from '@chill/core/units/percent.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Units } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/handbook.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { removeSpecies } from '../../data/saving.ts';
@@ -21,9 +23,9 @@ export default function SpeciesPage() {
   if (!species) {
     return (
       <div className="px-4 py-10 desk:px-10">
-        <h1>The handbook has no such species</h1>
+        <h1>{say('handbookHasNoSuchSpecies')}</h1>
         <Link to="/handbook" className="quiet mt-3">
-          All species
+          {say('allSpecies')}
         </Link>
       </div>
     );
@@ -43,27 +45,27 @@ export default function SpeciesPage() {
         <p className="text-ink2">{species.country}</p>
         {species.standsFor && (
           <p className="mt-2 border-l-4 border-ink pl-3">
-            This entry is {STANDS_FOR[species.standsFor]}
+            {say('entry', { stands: STANDS_FOR[species.standsFor] })}
             {original && (
-              <>
-                , made from{' '}
-                <Link to={`/handbook/${original.id}`} className="underline underline-offset-4">
-                  {original.common[0]}
-                </Link>
-              </>
+              <Rich
+                say={say}
+                of="madeFrom"
+                facts={{ common: original.common[0] }}
+                parts={{ to: <Link to={`/handbook/${original.id}`} className="underline underline-offset-4" /> }}
+              />
             )}
             .
           </p>
         )}
-        <h2 className="mt-6">Why it waits</h2>
+        <h2 className="mt-6">{say('whyDormant')}</h2>
         <p className="mt-1 max-w-prose text-[1.06rem]">{dormancy.why}</p>
-        <ol aria-label="What it waits for, in order" className="mt-3">
+        <ol aria-label={say('whatNeedsOrder')} className="mt-3">
           {cuesOf(species).map(({ cue, howMuch, onlyHelps }, i) => (
             <li key={cue} className="flex items-baseline gap-3 border-t border-line py-1.5">
               <span className="w-5 font-mono text-ink2">{i + 1}</span>
               <span>
                 <b className="font-[650]">{CUES[cue].name}</b> {howMuch}
-                {onlyHelps && <span className="text-ink2"> (only helps: some come without)</span>}
+                {onlyHelps && <span className="text-ink2"> {say('onlyHelpsSomeGerminateWithout')}</span>}
               </span>
             </li>
           ))}
@@ -88,9 +90,14 @@ export default function SpeciesPage() {
       <div className="mt-8 desk:mt-0">
         <SeedDrawing seed={seed} room={300} />
         <p className="mt-2 text-[0.95rem] text-ink2">
-          {seed.length_mm} × {seed.width_mm} × {seed.thickness_mm} mm, drawn × {enlargement(seed, 288)}
+          {say('nMmDrawn', {
+            length: seed.length_mm,
+            width: seed.width_mm,
+            thickness: seed.thickness_mm,
+            enlargement: enlargement(seed, 288),
+          })}
         </p>
-        <h2 className="mt-6">Ways</h2>
+        <h2 className="mt-6">{say('methods')}</h2>
         <ul>
           {species.ways.map((way, i) => (
             <li key={way.id} className="border-t border-line py-3">
@@ -98,18 +105,18 @@ export default function SpeciesPage() {
               <WayDrawing species={species} way={way} labelled={i === 0} />
               <span className="block text-[0.95rem] text-ink2">
                 {way.speaksFor}
-                {way.speaksAgainst && `; but ${way.speaksAgainst}`}
+                {way.speaksAgainst && say('but', { speaksAgainst: way.speaksAgainst })}
               </span>
             </li>
           ))}
         </ul>
         {mine[0] ? (
           <Link to={`/plan?lot=${mine[0].id}`} className="action mt-4">
-            plan from {mine[0].code}
+            {say('planFrom', { code: mine[0].code })}
           </Link>
         ) : (
           <Link to={`/seeds/new?species=${species.id}`} className="action mt-4">
-            add a lot of it
+            {say('addLot')}
           </Link>
         )}
       </div>
@@ -125,30 +132,42 @@ function factsOf(species: Species, units: Units): [string, string][] {
     ['dormancy', `${dormancy.class}${dormancy.depth ? `, ${dormancy.depth}` : ''}`],
     hardCoat && [
       'coat',
-      `${percent(hardCoat.untreated)} take up water untreated; ${percent(hardCoat.openCoat)} filed, ${percent(hardCoat.hotWater)} scalded`,
+      say('swellUntreatedFiledAfterHot', {
+        untreated: percent(hardCoat.untreated),
+        openCoat: percent(hardCoat.openCoat),
+        hotWater: percent(hardCoat.hotWater),
+      }),
     ],
-    heatPulse && ['heat', `${heatPulse.minutes.from} to ${heatPulse.minutes.to} min near ${temperature(heatPulse.at_C)}`],
-    warmFirst && ['moist warmth first', `${adviceText(warmFirst.days)}; ${percent(warmFirst.freedWithout)} need none`],
+    heatPulse && [
+      'heat',
+      say('minNear', { from: heatPulse.minutes.from, to: heatPulse.minutes.to, temperature: temperature(heatPulse.at_C) }),
+    ],
+    warmFirst && [
+      say('warmStratificationFirst'),
+      say('needNone', { adviceText: adviceText(warmFirst.days), freedWithout: percent(warmFirst.freedWithout) }),
+    ],
     cold.need !== 'none' && [
-      'moist cold',
-      `${cold.need === 'required' ? 'required' : 'only helps'}, ${adviceText(cold.days)}; ${percent(cold.freedWithout)} need none`,
+      say('coldStratification'),
+      say('needNone2', {
+        how: cold.need === 'required' ? say('required') : say('onlyHelps'),
+        adviceText: adviceText(cold.days),
+        freedWithout: percent(cold.freedWithout),
+      }),
     ],
-    smoke && ['smoke', `${percent(smoke.with)} answer, ${percent(smoke.without)} without`],
-    flooding && ['flooding', `${percent(flooding.with)} come, ${percent(flooding.without)} in drained soil`],
-    ['sprouts', `${sprouting.days.from} to ${sprouting.days.to} days at ${temperature(sprouting.at_C)}`],
+    smoke && ['smoke', say('germinateWithout', { with: percent(smoke.with), without: percent(smoke.without) })],
+    flooding && ['flooding', say('germinateDrainedSoil', { with: percent(flooding.with), without: percent(flooding.without) })],
+    ['sprouts', say('days', { from: sprouting.days.from, to: sprouting.days.to, temperature: temperature(sprouting.at_C) })],
     ['light', species.light],
     [
       'keeps',
       drying
-        ? `not at all once dry: about ${drying.livesInAir_days} days in the open, ${drying.keepsMoist_days} kept moist`
-        : { orthodox: 'for years, dry and cool', intermediate: 'a while, dry and cool', recalcitrant: 'not at all once dry' }[
-            species.storage
-          ],
+        ? say('notAllOnceDryAbout', { livesInAir: drying.livesInAir_days, keepsMoist: drying.keepsMoist_days })
+        : { orthodox: say('yearsDryCool'), intermediate: say('whileDryCool'), recalcitrant: say('notAllOnceDry') }[species.storage],
     ],
-    ['usually viable', percent(species.usuallySound)],
-    ['float test', species.floatTest === 'misleads' ? 'misleads for this seed' : 'sinkers are usually sound'],
-    ['a thousand weigh', showQuantity(seed.thousandSeeds_g, 'mass_g', units, 2)],
-    ['lift a root at', showQuantity(species.liftAt_mm, 'length_mm', units, 2)],
+    [say('usuallyViable'), percent(species.usuallySound)],
+    [say('floatTest'), species.floatTest === 'misleads' ? say('misleadsSeed') : say('sinkersUsuallyViable')],
+    [say('thousandWeigh'), showQuantity(seed.thousandSeeds_g, 'mass_g', units, 2)],
+    [say('liftRoot'), showQuantity(species.liftAt_mm, 'length_mm', units, 2)],
     ['evidence', species.evidence],
   ];
   return rows.filter((row): row is [string, string] => Array.isArray(row));
@@ -162,19 +181,19 @@ function Differences({ own, original, units }: { own: Species; original: Species
   if (changed.length + ways.length === 0) return null;
   return (
     <section className="mt-6">
-      <h2>Otherwise than shipped</h2>
+      <h2>{say('changedFromShippedEntry')}</h2>
       <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-6 gap-y-1">
         {changed.map(([name, value]) => (
           <div key={name} className="contents">
             <dt className="text-ink2">{name}</dt>
             <dd>
-              <b>{value}</b> <span className="text-ink2 line-through">{before.get(name) ?? 'nothing'}</span>
+              <b>{value}</b> <span className="text-ink2 line-through">{before.get(name) ?? say('nothing')}</span>
             </dd>
           </div>
         ))}
         {ways.map((way) => (
           <div key={way.id} className="contents">
-            <dt className="text-ink2">way</dt>
+            <dt className="text-ink2">{say('method')}</dt>
             <dd className="font-semibold">{way.name}</dd>
           </div>
         ))}
@@ -200,10 +219,10 @@ function Actions({ species }: { species: Species }) {
     <div className="screen-only mt-4">
       <div className="flex flex-wrap items-center gap-x-6">
         <Link to={`/handbook/${species.id}/change`} className="quiet">
-          {own ? 'change it' : 'copy and change it'}
+          {own ? say('change2') : say('copyChange')}
         </Link>
         <button type="button" className="quiet" onClick={save}>
-          save as a file
+          {say('export')}
         </button>
         {own && (
           <button
@@ -217,7 +236,7 @@ function Actions({ species }: { species: Species }) {
               })
             }
           >
-            take it out
+            {say('remove')}
           </button>
         )}
       </div>

@@ -1,9 +1,10 @@
 import { spell } from '@chill/core/calendar/dates.ts';
-import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/schedule/words.ts';
 import { resolveWay } from '@chill/core/ways/resolve.ts';
 import { yearOf } from '@chill/core/winter/climate.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Way } from '@chill/model/way.ts';
+import { say } from '@chill/words/handbook.ts';
 import { useMemo } from 'react';
 import { useNursery } from '../../data/nursery.ts';
 import { type Step, StepLine } from '../../kit/StepLine.tsx';
@@ -29,11 +30,11 @@ export function WayDrawing({ species, way, labelled = false }: { species: Specie
     const x1 = x;
     x += ((rooms[i] as number) / whole) * (WIDTH - 12);
     const zone = stageZone(stage);
-    return { x1, x2: x, y: LEVEL[zone], zone, doneUntil: Number.POSITIVE_INFINITY, days: stage.days, name: STAGE_NAMES[stage.kind] };
+    return { x1, x2: x, y: LEVEL[zone], zone, doneUntil: Number.POSITIVE_INFINITY, days: stage.days, name: stageName(stage.kind) };
   });
   const said = steps.map(({ name, days }) => (days > 0 ? `${name} ${spell(days)}` : name)).join(', ');
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${labelled ? HEIGHT : 92}`} className="block w-full" role="img" aria-label={`Path: ${said}`}>
+    <svg viewBox={`0 0 ${WIDTH} ${labelled ? HEIGHT : 92}`} className="block w-full" role="img" aria-label={say('path', { said })}>
       {ZONES.filter((zone) => zone !== 'hot' && zone !== 'frozen').map((zone) => (
         <line key={zone} x1={0} x2={WIDTH} y1={LEVEL[zone]} y2={LEVEL[zone]} stroke={ZONE_COLOUR[zone]} strokeOpacity={0.22} />
       ))}

@@ -1,9 +1,10 @@
 import { STAGES } from '@chill/core/kinds/stages.ts';
-import { MEDIUM_NAMES, STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { MEDIUM_NAMES, stageName } from '@chill/core/schedule/words.ts';
 import { SCHOOLS, schoolWay } from '@chill/core/ways/schools.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Medium, type Stage, StageKind } from '@chill/model/stage.ts';
 import type { School, Way } from '@chill/model/way.ts';
+import { say } from '@chill/words/handbook.ts';
 import { Field } from '../../kit/Field.tsx';
 
 /** The recipes: stages added, taken out and moved; a school's recipe taken as a start. */
@@ -31,7 +32,7 @@ export function WaysEditor({
   };
   return (
     <section className="mt-8">
-      <h2>Ways</h2>
+      <h2>{say('methods')}</h2>
       {faults.ways && (
         <p role="alert" className="font-semibold text-alarm">
           {faults.ways}
@@ -42,13 +43,13 @@ export function WaysEditor({
           <li key={way.id} className="border-t border-line py-3">
             <div className="flex flex-wrap items-end gap-x-6">
               <div className="w-72">
-                <Field label="Called" error={faults[`ways.${at}.name`]}>
+                <Field label={say('called')} error={faults[`ways.${at}.name`]}>
                   <input className="written font-semibold" value={way.name} onChange={(event) => edit(at, { name: event.target.value })} />
                 </Field>
               </div>
               {species.ways.length > 1 && (
                 <button type="button" className="quiet" onClick={() => put(species.ways.filter((_, i) => i !== at))}>
-                  take it out
+                  {say('remove')}
                 </button>
               )}
             </div>
@@ -62,13 +63,13 @@ export function WaysEditor({
         ))}
       </ol>
       <label className="text-ink2">
-        add one, begun from{' '}
+        {say('addSpeciesStartingFrom')}{' '}
         <select
           className="min-h-12 border-b-[1.5px] border-ink3 bg-transparent font-semibold text-ink desk:min-h-10"
           value=""
           onChange={(event) => add(event.target.value)}
         >
-          <option value="">a school …</option>
+          <option value="">{say('method2')}</option>
           {missing.map((way) => (
             <option key={way.id} value={way.id}>
               {way.name}
@@ -97,7 +98,7 @@ function Stages({ stages, name, change }: { stages: Stage[]; name: string; chang
     change(next);
   };
   return (
-    <ol aria-label={`Stages of ${name}`} className="mt-2 flex flex-wrap items-center gap-x-2 gap-y-2">
+    <ol aria-label={say('stages', { name })} className="mt-2 flex flex-wrap items-center gap-x-2 gap-y-2">
       {stages.map((stage, at) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a stage is nothing but its place in the order.
         <li key={at} className="flex max-w-full items-center gap-1">
@@ -105,27 +106,27 @@ function Stages({ stages, name, change }: { stages: Stage[]; name: string; chang
             <button
               type="button"
               className="min-h-12 min-w-10 text-lg desk:min-h-9 desk:min-w-7"
-              aria-label={`swap stage ${at} and ${at + 1}`}
+              aria-label={say('swapStage', { at, at2: at + 1 })}
               onClick={() => move(at, -1)}
             >
               ⇄
             </button>
           )}
           <select
-            aria-label={`stage ${at + 1}`}
+            aria-label={say('stage', { at: at + 1 })}
             className={`${word} font-semibold`}
             value={stage.kind}
             onChange={(event) => setKind(at, event.target.value as StageKind)}
           >
             {StageKind.options.map((kind) => (
               <option key={kind} value={kind}>
-                {STAGE_NAMES[kind]}
+                {stageName(kind)}
               </option>
             ))}
           </select>
           {stage.medium && (
             <select
-              aria-label={`medium of stage ${at + 1}`}
+              aria-label={say('mediumStage', { at: at + 1 })}
               className={`${word} text-ink2`}
               value={stage.medium}
               onChange={(event) => set(at, { medium: event.target.value as Medium })}
@@ -141,7 +142,7 @@ function Stages({ stages, name, change }: { stages: Stage[]; name: string; chang
             <button
               type="button"
               className="min-h-12 min-w-10 text-ink2 desk:min-h-9 desk:min-w-7"
-              aria-label={`take out stage ${at + 1}`}
+              aria-label={say('removeStage', { at: at + 1 })}
               onClick={() => change(stages.filter((_, i) => i !== at))}
             >
               ×
@@ -151,7 +152,7 @@ function Stages({ stages, name, change }: { stages: Stage[]; name: string; chang
       ))}
       <li>
         <button type="button" className="quiet" onClick={() => change([...stages.slice(0, -1), { kind: 'soak' }, ...stages.slice(-1)])}>
-          one more stage
+          {say('addStage')}
         </button>
       </li>
     </ol>

@@ -1,3 +1,5 @@
+import { say } from '@chill/words/handbook.ts';
+
 /** A figure of an entry that the editor offers. */
 interface Row {
   path: string;
@@ -9,44 +11,281 @@ interface Row {
 
 /** The figures of an entry, in the order in which a seed meets them. One is offered where the entry has it. */
 export const ROWS: readonly Row[] = [
-  { path: 'hardCoat.untreated', name: 'Swell untreated', unit: '%', share: true },
-  { path: 'hardCoat.openCoat', name: 'Swell once filed', unit: '%', share: true },
-  { path: 'hardCoat.hotWater', name: 'Swell once scalded', unit: '%', share: true },
-  { path: 'afterRipening.days.from', name: 'Dry store, from', unit: 'days' },
-  { path: 'afterRipening.days.to', name: 'Dry store, to', unit: 'days' },
-  { path: 'warmFirst.days.from', name: 'Moist warmth, from', unit: 'days' },
-  { path: 'warmFirst.days.to', name: 'Moist warmth, to', unit: 'days' },
-  { path: 'cold.days.from', name: 'Moist cold, from', unit: 'days' },
-  { path: 'cold.days.to', name: 'Moist cold, to', unit: 'days' },
-  { path: 'cold.freedWithout', name: 'Come without cold', unit: '%', share: true },
-  { path: 'smoke.without', name: 'Come without smoke', unit: '%', share: true },
-  { path: 'smoke.with', name: 'Come with smoke', unit: '%', share: true },
-  { path: 'flooding.without', name: 'Come unflooded', unit: '%', share: true },
-  { path: 'flooding.with', name: 'Come flooded', unit: '%', share: true },
-  { path: 'drying.keepsMoist_days', name: 'Keeps moist', unit: 'days' },
-  { path: 'drying.livesInAir_days', name: 'Lives in the open air', unit: 'days' },
-  { path: 'sprouting.at_C', name: 'Sprouts at', unit: '°C' },
-  { path: 'sprouting.days.from', name: 'Sprouts, from', unit: 'days' },
-  { path: 'sprouting.days.to', name: 'Sprouts, to', unit: 'days' },
-  { path: 'sprouting.share', name: 'Sprout once ready', unit: '%', share: true },
-  { path: 'usuallySound', name: 'Usually viable', unit: '%', share: true },
-  { path: 'pot.days.best', name: 'In the pot', unit: 'days' },
-  { path: 'pot.establishes', name: 'Grow on in the pot', unit: '%', share: true },
-  { path: 'liftAt_mm', name: 'Lift a root at', unit: 'mm' },
-  { path: 'seed.length_mm', name: 'Seed length', unit: 'mm' },
-  { path: 'seed.width_mm', name: 'Seed width', unit: 'mm' },
-  { path: 'seed.thickness_mm', name: 'Seed thickness', unit: 'mm' },
-  { path: 'seed.thousandSeeds_g', name: 'A thousand weigh', unit: 'g' },
+  {
+    path: 'hardCoat.untreated',
+    get name() {
+      return say('swellUntreated');
+    },
+    unit: '%',
+    share: true,
+  },
+  {
+    path: 'hardCoat.openCoat',
+    get name() {
+      return say('swellWhenFiled');
+    },
+    unit: '%',
+    share: true,
+  },
+  {
+    path: 'hardCoat.hotWater',
+    get name() {
+      return say('swellAfterHotWaterSoak');
+    },
+    unit: '%',
+    share: true,
+  },
+  {
+    path: 'afterRipening.days.from',
+    get name() {
+      return say('dryStoreFrom');
+    },
+    get unit() {
+      return say('days2');
+    },
+  },
+  {
+    path: 'afterRipening.days.to',
+    get name() {
+      return say('dryStore');
+    },
+    get unit() {
+      return say('days2');
+    },
+  },
+  {
+    path: 'warmFirst.days.from',
+    get name() {
+      return say('warmStratificationFrom');
+    },
+    get unit() {
+      return say('days2');
+    },
+  },
+  {
+    path: 'warmFirst.days.to',
+    get name() {
+      return say('warmStratification');
+    },
+    get unit() {
+      return say('days2');
+    },
+  },
+  {
+    path: 'cold.days.from',
+    get name() {
+      return say('coldStratificationFrom');
+    },
+    get unit() {
+      return say('days2');
+    },
+  },
+  {
+    path: 'cold.days.to',
+    get name() {
+      return say('coldStratification2');
+    },
+    get unit() {
+      return say('days2');
+    },
+  },
+  {
+    path: 'cold.freedWithout',
+    get name() {
+      return say('germinateWithoutCold');
+    },
+    unit: '%',
+    share: true,
+  },
+  {
+    path: 'smoke.without',
+    get name() {
+      return say('germinateWithoutSmoke');
+    },
+    unit: '%',
+    share: true,
+  },
+  {
+    path: 'smoke.with',
+    get name() {
+      return say('germinateSmoke');
+    },
+    unit: '%',
+    share: true,
+  },
+  {
+    path: 'flooding.without',
+    get name() {
+      return say('germinateUnflooded');
+    },
+    unit: '%',
+    share: true,
+  },
+  {
+    path: 'flooding.with',
+    get name() {
+      return say('germinateFlooded');
+    },
+    unit: '%',
+    share: true,
+  },
+  {
+    path: 'drying.keepsMoist_days',
+    get name() {
+      return say('keepsMoist');
+    },
+    get unit() {
+      return say('days2');
+    },
+  },
+  {
+    path: 'drying.livesInAir_days',
+    get name() {
+      return say('livesOpenAir');
+    },
+    get unit() {
+      return say('days2');
+    },
+  },
+  {
+    path: 'sprouting.at_C',
+    get name() {
+      return say('sprouts');
+    },
+    unit: '°C',
+  },
+  {
+    path: 'sprouting.days.from',
+    get name() {
+      return say('sproutsFrom');
+    },
+    get unit() {
+      return say('days2');
+    },
+  },
+  {
+    path: 'sprouting.days.to',
+    get name() {
+      return say('sprouts2');
+    },
+    get unit() {
+      return say('days2');
+    },
+  },
+  {
+    path: 'sprouting.share',
+    get name() {
+      return say('germinateOnceReady');
+    },
+    unit: '%',
+    share: true,
+  },
+  {
+    path: 'usuallySound',
+    get name() {
+      return say('usuallyViable2');
+    },
+    unit: '%',
+    share: true,
+  },
+  {
+    path: 'pot.days.best',
+    get name() {
+      return say('pot');
+    },
+    get unit() {
+      return say('days2');
+    },
+  },
+  {
+    path: 'pot.establishes',
+    get name() {
+      return say('growPot');
+    },
+    unit: '%',
+    share: true,
+  },
+  {
+    path: 'liftAt_mm',
+    get name() {
+      return say('liftRoot2');
+    },
+    unit: 'mm',
+  },
+  {
+    path: 'seed.length_mm',
+    get name() {
+      return say('seedLength');
+    },
+    unit: 'mm',
+  },
+  {
+    path: 'seed.width_mm',
+    get name() {
+      return say('seedWidth');
+    },
+    unit: 'mm',
+  },
+  {
+    path: 'seed.thickness_mm',
+    get name() {
+      return say('seedThickness');
+    },
+    unit: 'mm',
+  },
+  {
+    path: 'seed.thousandSeeds_g',
+    get name() {
+      return say('thousandWeigh2');
+    },
+    unit: 'g',
+  },
 ];
 
 /** Cues that an entry may have or not, with what is written first where one is added. */
 export const OPTIONAL: readonly { path: string; name: string; fresh: unknown }[] = [
-  { path: 'hardCoat', name: 'hard coat', fresh: { untreated: 0.1, openCoat: 0.85, hotWater: 0.7 } },
-  { path: 'afterRipening', name: 'dry store', fresh: { days: { from: 60, to: 180 }, freedWithout: 0.3 } },
-  { path: 'warmFirst', name: 'moist warmth first', fresh: { days: { from: 60, to: 90 }, freedWithout: 0.2 } },
-  { path: 'cold', name: 'moist cold', fresh: { need: 'required', days: { from: 45, to: 90 }, freedWithout: 0.1, dryColdWorks: false } },
-  { path: 'smoke', name: 'smoke', fresh: { without: 0.2, with: 0.7 } },
-  { path: 'flooding', name: 'flooding', fresh: { without: 0.4, with: 0.9 } },
+  {
+    path: 'hardCoat',
+    get name() {
+      return say('hardCoat');
+    },
+    fresh: { untreated: 0.1, openCoat: 0.85, hotWater: 0.7 },
+  },
+  {
+    path: 'afterRipening',
+    get name() {
+      return say('dryStore2');
+    },
+    fresh: { days: { from: 60, to: 180 }, freedWithout: 0.3 },
+  },
+  {
+    path: 'warmFirst',
+    get name() {
+      return say('warmStratificationFirst');
+    },
+    fresh: { days: { from: 60, to: 90 }, freedWithout: 0.2 },
+  },
+  {
+    path: 'cold',
+    get name() {
+      return say('coldStratification');
+    },
+    fresh: { need: 'required', days: { from: 45, to: 90 }, freedWithout: 0.1, dryColdWorks: false },
+  },
+  {
+    path: 'smoke',
+    get name() {
+      return say('smoke');
+    },
+    fresh: { without: 0.2, with: 0.7 },
+  },
+  {
+    path: 'flooding',
+    get name() {
+      return say('flooding');
+    },
+    fresh: { without: 0.4, with: 0.9 },
+  },
 ];
 
 /** What stands at a dotted path, or `undefined`. */

@@ -2,6 +2,7 @@ import { isStage } from '@chill/core/kinds/stages.ts';
 import { LABEL_SHEETS, type LabelSheet } from '@chill/core/labels/sheets.ts';
 import { bagWords, potWords } from '@chill/core/labels/words.ts';
 import { lodgersOf } from '@chill/core/schedule/lodging.ts';
+import { say } from '@chill/words/labels.ts';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
@@ -16,9 +17,24 @@ import { Stepper } from '../../kit/Stepper.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 
 const KINDS = [
-  { value: 'bag', text: 'bags' },
-  { value: 'pot', text: 'pots' },
-  { value: 'shelf', text: 'shelves' },
+  {
+    value: 'bag',
+    get text() {
+      return say('bags');
+    },
+  },
+  {
+    value: 'pot',
+    get text() {
+      return say('pots');
+    },
+  },
+  {
+    value: 'shelf',
+    get text() {
+      return say('shelves');
+    },
+  },
 ] as const;
 type Kind = (typeof KINDS)[number]['value'];
 
@@ -76,7 +92,7 @@ export default function LabelsPage() {
         {code && <Tag code={code} />}
         <span className="min-w-0 leading-tight">
           {name}
-          <span className="block truncate text-[0.92rem] text-ink2">{more}</span>
+          <span className="block text-[0.92rem] text-ink2">{more}</span>
         </span>
       </label>
     </div>
@@ -92,16 +108,13 @@ export default function LabelsPage() {
   const shown = open.find(({ batch }) => batch.code === picked[0]?.id);
   return (
     <section className="px-4 pt-5 desk:px-10">
-      <h1>Labels</h1>
-      <p className="mt-1 max-w-prose text-ink2">
-        Unlabelled bags, and bags thrown out by somebody else, are the commonest losses. Each label has its bag’s address, room for pencil,
-        and says that it is not food.
-      </p>
+      <h1>{say('labels')}</h1>
+      <p className="mt-1 max-w-prose text-ink2">{say('mostLossesUnlabelledBagsBags')}</p>
       <div className="mt-4 flex flex-col gap-x-12 gap-y-3 desk:grid desk:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
         <div>
           <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
             <Choice
-              label="Labels for"
+              label={say('labels2')}
               options={KINDS}
               value={kind}
               onChange={(value) => {
@@ -114,26 +127,26 @@ export default function LabelsPage() {
               className="quiet"
               onClick={() => setChosen(new Set(picked.length === listed.length ? [] : listed.map(({ id }) => id)))}
             >
-              {picked.length === listed.length && listed.length > 0 ? 'none of them' : `all ${listed.length}`}
+              {picked.length === listed.length && listed.length > 0 ? say('none') : say('all', { listed: listed.length })}
             </button>
           </div>
-          {listed.length === 0 && <p className="mt-3 text-ink2">There are none yet.</p>}
+          {listed.length === 0 && <p className="mt-3 text-ink2">{say('noneYet')}</p>}
           <ListTools
             count={listed.length}
             shown={found.length}
             choice={choice}
             change={change}
-            orders={{ '': 'as made', code: 'bag code', name: 'name' }}
-            groups={{ '': 'not at all', name: 'by name', more: kind === 'shelf' ? 'by room' : 'by method' }}
+            orders={{ '': say('made'), code: 'bag code', name: say('name') }}
+            groups={{ '': say('notAll'), name: say('byName'), more: kind === 'shelf' ? say('byRoom') : say('byMethod') }}
           />
-          {listed.length > 0 && found.length === 0 && <p className="mt-3">Nothing here has “{choice.find}” in it.</p>}
-          <LongList rows={found} groupOf={groupOf} height={49} label="What to label" columns>
+          {listed.length > 0 && found.length === 0 && <p className="mt-3">{say('nothingHereHas', { find: choice.find })}</p>}
+          <LongList rows={found} groupOf={groupOf} height={49} label={say('whatLabel')} columns>
             {tick}
           </LongList>
         </div>
         {/* On a phone all of it is one column, through which the action stays under the thumb. */}
         <div className="max-desk:contents">
-          <Field label="Onto">
+          <Field label={say('onto')}>
             <select className="written" value={sheet.id} onChange={(event) => setSheetId(event.target.value)}>
               {LABEL_SHEETS.map(({ id, name }) => (
                 <option key={id} value={id}>
@@ -143,27 +156,28 @@ export default function LabelsPage() {
             </select>
           </Field>
           <div className="mt-3 flex flex-wrap items-center gap-x-6 gap-y-2">
-            <Stepper label="of each" value={copies} most={200} onChange={(value) => setCopies(Math.max(1, value))} />
+            <Stepper label={say('each')} value={copies} most={200} onChange={(value) => setCopies(Math.max(1, value))} />
             <p className="text-[0.97rem] text-ink2">
-              {total} labels on {Math.max(0, Math.ceil((total + skip) / each))}{' '}
-              {Math.ceil((total + skip) / each) === 1 ? 'sheet' : 'sheets'}
+              {say('labelsSheets', {
+                count: Math.ceil((total + skip) / each),
+                total,
+                total2: Math.max(0, Math.ceil((total + skip) / each)),
+              })}
             </p>
           </div>
           <SheetPicture sheet={sheet} skip={skip} total={total} begin={setSkip} />
           <p className="text-[0.92rem] text-ink2">
-            {skip > 0 ? `The first ${skip} labels are used up. ` : ''}Press the label to begin at, if the sheet was begun already.
+            {say('sheetAlreadyStartedPressLabel', { how: skip > 0 ? `${say('firstLabelsUsedUp', { skip })} ` : '' })}
           </p>
           <div className="action-bar">
             {total > MOST_AT_ONCE ? (
-              <span className="text-ink2">
-                {total} labels are too many at once: choose {MOST_AT_ONCE} or fewer.
-              </span>
+              <span className="text-ink2">{say('labelsTooManyOnceChoose', { total, mostAtOnce: MOST_AT_ONCE })}</span>
             ) : total > 0 ? (
               <a className="action" href={address} target="_blank" rel="noreferrer">
-                make the PDF
+                {say('makePdf')}
               </a>
             ) : (
-              <span className="text-ink2">Choose what to label.</span>
+              <span className="text-ink2">{say('chooseWhatLabel')}</span>
             )}
           </div>
           {shown && (
@@ -186,7 +200,7 @@ function SheetPicture({ sheet, skip, total, begin }: { sheet: LabelSheet; skip: 
   const { paper, columns, rows, label, margin, pitch } = sheet;
   return (
     <fieldset className="mt-3">
-      <legend className="sr-only">The label to begin at</legend>
+      <legend className="sr-only">{say('labelStart')}</legend>
       <div className="relative w-44 border border-ink3 bg-raised" style={{ aspectRatio: `${paper.width_mm} / ${paper.height_mm}` }}>
         {Array.from({ length: columns * rows }, (_, i) => {
           const [x, y] = [margin.left_mm + (i % columns) * pitch.x_mm, margin.top_mm + Math.floor(i / columns) * pitch.y_mm];
@@ -196,7 +210,7 @@ function SheetPicture({ sheet, skip, total, begin }: { sheet: LabelSheet; skip: 
               // biome-ignore lint/suspicious/noArrayIndexKey: a label is its position.
               key={i}
               type="button"
-              aria-label={`begin at label ${i + 1}`}
+              aria-label={say('startLabel', { i: i + 1 })}
               aria-pressed={i === skip}
               className={`absolute border ${printed ? 'border-ink bg-ink/25' : i < skip ? 'border-line bg-line/60' : 'border-line'}`}
               style={{

@@ -1,4 +1,5 @@
 import { cautionAt } from '@chill/core/schedule/words.ts';
+import { say } from '@chill/words/measures.ts';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useEffect, useState } from 'react';
 import { newId } from '../../data/newId.ts';
@@ -39,12 +40,12 @@ export default function MeasuresDrawer({ close }: { close: () => void }) {
       <div className="fixed inset-y-0 right-0 flex w-full max-w-xl">
         <DialogPanel className="w-full overflow-y-auto border-l border-line bg-sheet px-5 py-4 shadow-xl">
           <div className="flex items-baseline justify-between">
-            <DialogTitle className="text-[1.5rem] font-[650]">Measures</DialogTitle>
+            <DialogTitle className="text-[1.5rem] font-[650]">{say('calculators')}</DialogTitle>
             <button type="button" className="quiet" onClick={close}>
-              close
+              {say('close')}
             </button>
           </div>
-          <div role="tablist" aria-label="Measures" className="mt-1 flex flex-wrap gap-x-1 border-b-[1.5px] border-ink3">
+          <div role="tablist" aria-label={say('calculators')} className="mt-1 flex flex-wrap gap-x-1 border-b-[1.5px] border-ink3">
             {CALCULATORS.map(({ name }, i) => (
               <button
                 key={name}
@@ -76,7 +77,7 @@ export default function MeasuresDrawer({ close }: { close: () => void }) {
             {outcome.ok ? (
               <Result key={calculator.name} name={calculator.name} measured={outcome.measured} />
             ) : (
-              <p className="text-ink2">Nothing can be said yet.</p>
+              <p className="text-ink2">{say('nothingCanSaidYet')}</p>
             )}
           </div>
         </DialogPanel>
@@ -132,12 +133,12 @@ function IntoRecord({ text }: { text: string }) {
   if (!view) return null;
   const note = () => {
     const noted = record(view.batch, { events: [{ id: newId(), on: today, kind: 'noted', note: text.slice(0, 500) }] });
-    setSaid(noted ? `Noted on ${view.batch.code}.` : undefined);
+    setSaid(noted ? say('noted', { code: view.batch.code }) : undefined);
   };
   return (
     <div className="mt-4 flex flex-wrap items-center gap-x-4 gap-y-2">
       <label className="text-ink2">
-        into the record of{' '}
+        {say('intoRecord')}{' '}
         <select
           className="min-h-12 border-b-[1.5px] border-ink3 bg-transparent font-mono font-semibold text-ink desk:min-h-10"
           value={view.batch.id}
@@ -151,7 +152,7 @@ function IntoRecord({ text }: { text: string }) {
         </select>
       </label>
       <button type="button" className="action" onClick={note}>
-        note it
+        {say('note')}
       </button>
       {said && (
         <span role="status" className="font-semibold">

@@ -37,20 +37,20 @@ describe('what they say', () => {
     expect(says('units', { what: 'mass', typed: '3 mm' })).toMatch(/^typed: “mm” is not a unit for this/);
   });
   test('household peroxide one to one is one and a half per cent; “1 in 3” is not “1 to 3”', () => {
-    expect(says('dilution', { say: '1 to 1', stock: '3', total: '250 mL' })).toMatchObject({ gives: '1.50 %', water: '125 mL (½ cup)' });
-    expect(says('dilution', { say: '1 in 3', total: '300 mL' })).toMatchObject({ water: '200 mL (¾ cup)' });
-    expect(says('dilution', { say: '1 to 3', total: '300 mL' })).toMatchObject({ water: '230 mL (1 cup)' });
-    expect(says('dilution', { say: '1.5 %', stock: '3', total: '100 mL' })).toMatchObject({ 'from the bottle': '50 mL (3½ tbsp)' });
+    expect(says('dilution', { parts: '1 to 1', stock: '3', total: '250 mL' })).toMatchObject({ gives: '1.50 %', water: '125 mL (½ cup)' });
+    expect(says('dilution', { parts: '1 in 3', total: '300 mL' })).toMatchObject({ water: '200 mL (¾ cup)' });
+    expect(says('dilution', { parts: '1 to 3', total: '300 mL' })).toMatchObject({ water: '230 mL (1 cup)' });
+    expect(says('dilution', { parts: '1.5 %', stock: '3', total: '100 mL' })).toMatchObject({ 'from the bottle': '50 mL (3½ tbsp)' });
     expect(says('dilution', { stock: '110' })).toBe('stock: A strength lies above 0 and up to 100 per cent.');
-    expect(says('dilution', { say: '6 %', stock: '3' })).toMatch(/^say: Water only weakens/);
+    expect(says('dilution', { parts: '6 %', stock: '3' })).toMatch(/^parts: Water only weakens/);
   });
   test('hot water: the pour that is asked for, and the refusals', () => {
-    expect(says('hot water', {}, CUSTOMARY)).toMatchObject({ 'water boils here at': '200.1 °F' });
-    expect(says('hot water', { vessel: '0 g' })).toMatch(/^vessel: Weigh the vessel/);
-    expect(says('hot water', { pour: '12 C' })).toMatch(/^pour: That is no warmer than the air/);
-    expect(says('hot water', { pour: '99 C' })).toMatch(/^pour: Water boils at 97\.\d °C here/);
-    expect(says('hot water', { above: '10 C' })).toBe('above: The air itself is as warm as that.');
-    expect(says('hot water', { minutes: '200' })).toMatchObject({ 'for 200 min pour at': 'not here' });
+    expect(says('hot-water soak', {}, CUSTOMARY)).toMatchObject({ 'water boils here at': '200.1 °F' });
+    expect(says('hot-water soak', { vessel: '0 g' })).toMatch(/^vessel: Weigh the empty vessel/);
+    expect(says('hot-water soak', { pour: '12 C' })).toMatch(/^pour: That is no warmer than the air/);
+    expect(says('hot-water soak', { pour: '99 C' })).toMatch(/^pour: Water boils at 97\.\d °C here/);
+    expect(says('hot-water soak', { above: '10 C' })).toBe('above: The air itself is as warm as that.');
+    expect(says('hot-water soak', { minutes: '200' })).toMatchObject({ 'for 200 min pour at': 'not here' });
   });
   test('how wet, how many, how deep', () => {
     expect(says('towel water')).toEqual({ water: '19 mL (1½ tbsp)' });

@@ -8,6 +8,7 @@ import { readNumber } from '@chill/core/units/number.ts';
 import { parseQuantity, type Quantity, showQuantity, unitOf, volumeBothWays } from '@chill/core/units/quantities.ts';
 import type { Units } from '@chill/model/nursery.ts';
 import type { StageKind } from '@chill/model/stage.ts';
+import { say } from '@chill/words/measures.ts';
 
 /** One thing that a calculator asks for. */
 export interface Ask {
@@ -73,10 +74,12 @@ const why = (figure: string, rule: string, source: string, changes: string, inpu
 /** The calculators of the drawer, in the order of their keys, 1 upwards. */
 export const CALCULATORS: readonly Calculator[] = [
   {
-    name: 'units',
+    get name() {
+      return say('units');
+    },
     asks: () => [
-      { key: 'what', label: 'A measure of', kind: { options: QUANTITIES }, first: 'volume' },
-      { key: 'typed', label: 'as typed', kind: 'text', first: '2 tsp' },
+      { key: 'what', label: say('measure'), kind: { options: QUANTITIES }, first: 'volume' },
+      { key: 'typed', label: say('typed'), kind: 'text', first: '2 tsp' },
     ],
     reckon: ({ what, typed }) => {
       const quantity = QUANTITY_OF[what as (typeof QUANTITIES)[number]];
@@ -85,64 +88,58 @@ export const CALCULATORS: readonly Calculator[] = [
       const [metric, customary] = [showQuantity(read.value, quantity, METRIC, 3), showQuantity(read.value, quantity, CUSTOMARY, 3)];
       return {
         results: [
-          { name: 'metric', value: metric },
-          { name: 'US customary', value: customary },
+          { name: say('metric'), value: metric },
+          { name: say('usCustomary'), value: customary },
         ],
-        why: why(
-          metric,
-          'Both are exact: an inch is 25.4 mm, a pound 453.59237 g, a US gallon 231 cubic inches.',
-          'International yard and pound agreement 1959.',
-          'Nothing.',
-        ),
+        why: why(metric, say('bothExactInch254'), say('internationalYardPoundAgreement1959'), say('nothing')),
       };
     },
   },
   {
-    name: 'dilution',
+    get name() {
+      return say('dilution');
+    },
     step: 'disinfect',
     asks: ({ units }) => [
-      { key: 'say', label: 'Say it as “1 to 3”, “1 in 4”, or the strength wanted, per cent', kind: 'text', first: '1 to 1' },
-      { key: 'stock', label: 'Strength in the bottle, per cent', kind: 'number', first: '3' },
-      { key: 'total', label: 'Make in all', kind: 'volume_mL', first: units.volume === 'tsp' ? '1 cup' : '250 mL' },
+      { key: 'parts', label: say('say1314'), kind: 'text', first: '1 to 1' },
+      { key: 'stock', label: say('strengthBottlePerCent'), kind: 'number', first: '3' },
+      { key: 'total', label: say('makeAll'), kind: 'volume_mL', first: units.volume === 'tsp' ? '1 cup' : '250 mL' },
     ],
-    reckon: ({ say, stock, total }, { units }) => {
+    reckon: ({ parts, stock, total }, { units }) => {
       const strength = Number(stock);
-      if (!(strength > 0 && strength <= 100)) throw new MeasureFault('stock', 'A strength lies above 0 and up to 100 per cent.');
-      const said = String(say).trim();
+      if (!(strength > 0 && strength <= 100)) throw new MeasureFault('stock', say('strengthLiesAbove0Up'));
+      const said = String(parts).trim();
       const wanted = /^\d+([.,]\d+)?\s*%?$/.test(said) ? readNumber(said.replace('%', ''), units.numbers)?.value : undefined;
       const parsed = wanted === undefined ? parseDilution(said, Number(total), units.numbers) : undefined;
-      if (parsed && !parsed.ok) throw new MeasureFault('say', parsed.problem);
+      if (parsed && !parsed.ok) throw new MeasureFault('parts', parsed.problem);
       const { stock_mL, water_mL, part } = parsed?.ok
         ? parsed.value
-        : attempt('say', () => dilute(strength, wanted as number, Number(total)));
+        : attempt('parts', () => dilute(strength, wanted as number, Number(total)));
       return {
         results: [
-          { name: 'from the bottle', value: volumeBothWays(stock_mL, units) },
-          { name: 'water', value: volumeBothWays(water_mL, units) },
-          { name: 'gives', value: `${(strength * part).toFixed(2)} %` },
+          { name: say('fromBottle'), value: volumeBothWays(stock_mL, units) },
+          { name: say('water'), value: volumeBothWays(water_mL, units) },
+          { name: say('gives'), value: `${(strength * part).toFixed(2)} %` },
         ],
-        why: why(
-          `${(strength * part).toFixed(2)} %`,
-          'For baths, smoke water and feeds alike: “1 to 3” is one part and three of water, four in all; “1 in 4” is one part of four. Strength times volume stays the same.',
-          'C₁V₁ = C₂V₂.',
-          'A stronger bottle needs less of it.',
-        ),
+        why: why(`${(strength * part).toFixed(2)} %`, say('bathsSmokeWaterFeedsAlike'), 'C₁V₁ = C₂V₂.', say('strongerBottleNeedsLess')),
       };
     },
   },
   {
-    name: 'hot water',
+    get name() {
+      return say('hotWaterSoak');
+    },
     step: 'hotWater',
     asks: ({ units }) => [
-      { key: 'water', label: 'Water', kind: 'volume_mL', first: units.volume === 'tsp' ? '1 cup' : '250 mL' },
-      { key: 'pour', label: 'Poured at', kind: 'temperature_C', first: units.temperature === 'F' ? '195 F' : '90 C' },
-      { key: 'seed', label: 'Onto seed weighing', kind: 'mass_g', first: units.mass === 'oz' ? '1 oz' : '20 g' },
-      { key: 'vessel', label: 'In a vessel weighing', kind: 'mass_g', first: units.mass === 'oz' ? '12 oz' : '350 g' },
-      { key: 'material', label: 'made of', kind: { options: ['glass', 'steel', 'ceramic', 'plastic'] }, first: 'ceramic' },
+      { key: 'water', label: say('water2'), kind: 'volume_mL', first: units.volume === 'tsp' ? '1 cup' : '250 mL' },
+      { key: 'pour', label: say('poured'), kind: 'temperature_C', first: units.temperature === 'F' ? '195 F' : '90 C' },
+      { key: 'seed', label: say('ontoSeedWeighing'), kind: 'mass_g', first: units.mass === 'oz' ? '1 oz' : '20 g' },
+      { key: 'vessel', label: say('vesselWeighing'), kind: 'mass_g', first: units.mass === 'oz' ? '12 oz' : '350 g' },
+      { key: 'material', label: say('made'), kind: { options: ['glass', 'steel', 'ceramic', 'plastic'] }, first: 'ceramic' },
       { key: 'shape', label: 'a', kind: { options: ['bowl', 'mug', 'lidded', 'flask'] }, first: 'mug' },
-      { key: 'air', label: 'Air at', kind: 'temperature_C', first: units.temperature === 'F' ? '65 F' : '18 C' },
-      { key: 'minutes', label: 'Minutes wanted above the threshold', kind: 'number', first: '5' },
-      { key: 'above', label: 'Threshold', kind: 'temperature_C', first: showQuantity(DOSE_ABOVE_C, 'temperature_C', units, 0) },
+      { key: 'air', label: say('air'), kind: 'temperature_C', first: units.temperature === 'F' ? '65 F' : '18 C' },
+      { key: 'minutes', label: say('minutesWantedAboveThreshold'), kind: 'number', first: '5' },
+      { key: 'above', label: say('threshold'), kind: 'temperature_C', first: showQuantity(DOSE_ABOVE_C, 'temperature_C', units, 0) },
     ],
     reckon: (values, { units, elevation_m }) => {
       const pour: PourOver = {
@@ -157,49 +154,57 @@ export const CALCULATORS: readonly Calculator[] = [
       };
       const fault = pourFault(pour);
       if (fault) throw new MeasureFault(POUR_FIELDS[fault.field] ?? 'water', fault.message);
-      if (!(Number(values.minutes) > 0)) throw new MeasureFault('minutes', 'How many minutes? Above zero.');
+      if (!(Number(values.minutes) > 0)) throw new MeasureFault('minutes', say('howManyMinutesAboveZero'));
       const above_C = Number(values.above);
-      if (above_C <= pour.air_C) throw new MeasureFault('above', 'The air itself is as warm as that.');
+      if (above_C <= pour.air_C) throw new MeasureFault('above', say('airItselfWarm'));
       const cooling = coolingOf(pour);
       const dose = minutesAbove(above_C, cooling);
       const advice = pourFor(Number(values.minutes), above_C, pour);
       const degrees = (value: number) => showQuantity(value, 'temperature_C', units);
       return {
         results: [
-          { name: 'at once it is', value: degrees(cooling.start_C) },
-          { name: `above ${degrees(above_C)} for`, value: `${dose.toFixed(1)} min` },
-          { name: `for ${values.minutes} min pour at`, value: 'pour_C' in advice ? degrees(advice.pour_C) : 'not here' },
-          { name: 'water boils here at', value: degrees(boilingPoint_C(elevation_m)) },
+          { name: say('once'), value: degrees(cooling.start_C) },
+          { name: say('above', { degrees: degrees(above_C) }), value: `${dose.toFixed(1)} min` },
+          { name: say('minPour', { minutes: values.minutes }), value: 'pour_C' in advice ? degrees(advice.pour_C) : say('notHere') },
+          { name: say('waterBoilsHere'), value: degrees(boilingPoint_C(elevation_m)) },
         ],
         cooling: { ...cooling, above_C },
         why: why(
-          `${dose.toFixed(1)} minutes`,
-          `Water, seed and vessel come to one temperature at once, each by what it holds; then it falls towards the air, fast at first.${'unreachable' in advice ? ` ${advice.unreachable}` : ''}`,
-          'Energy balance; Newton’s law of cooling; boiling by the standard atmosphere and Antoine’s equation.',
-          'More water, a lid or a warmed vessel hold the heat; a thermometer tells more than any of this.',
-          [{ name: 'falls by', value: `${(cooling.perMinute * 100).toFixed(1)} % a minute`, from: 'the vessel’s kind, an assumption' }],
+          say('minutes', { dose: dose.toFixed(1) }),
+          say('waterSeedVesselComeOne', { how: 'unreachable' in advice ? ` ${advice.unreachable}` : '' }),
+          say('energyBalanceNewtonsLawCooling'),
+          say('moreWaterLidOrWarmed'),
+          [
+            {
+              name: say('fallsBy'),
+              value: say('minute', { perMinute: (cooling.perMinute * 100).toFixed(1) }),
+              from: say('vesselsKindAssumption'),
+            },
+          ],
           true,
         ),
       };
     },
   },
   {
-    name: 'towel water',
+    get name() {
+      return say('towelWater');
+    },
     asks: ({ units }) => [
-      { key: 'length', label: 'Towel, length', kind: 'length_mm', first: units.length === 'in' ? '11 in' : '280 mm' },
-      { key: 'width', label: 'and width', kind: 'length_mm', first: units.length === 'in' ? '11 in' : '280 mm' },
-      { key: 'plies', label: 'Plies', kind: 'number', first: '2' },
-      { key: 'seed', label: 'Seed in it', kind: 'mass_g', first: units.mass === 'oz' ? '0.2 oz' : '5 g' },
+      { key: 'length', label: say('towelLength'), kind: 'length_mm', first: units.length === 'in' ? '11 in' : '280 mm' },
+      { key: 'width', label: say('width'), kind: 'length_mm', first: units.length === 'in' ? '11 in' : '280 mm' },
+      { key: 'plies', label: say('plies'), kind: 'number', first: '2' },
+      { key: 'seed', label: say('seed'), kind: 'mass_g', first: units.mass === 'oz' ? '0.2 oz' : '5 g' },
     ],
     reckon: ({ length, width, plies, seed }, { units }) => {
       const water = attempt('plies', () => towelWater_mL(Number(length), Number(width), Number(plies), Number(seed)));
       return {
-        results: [{ name: 'water', value: volumeBothWays(water, units) }],
+        results: [{ name: say('water'), value: volumeBothWays(water, units) }],
         why: why(
           volumeBothWays(water, units),
-          'Paper holds six times its own mass; seven tenths of that is damp, not wet. The seed drinks nine tenths of its own mass besides.',
-          'Assumptions: 22 g/m² a ply.',
-          'Squeeze it: one or two drops, a corner or two still dry.',
+          say('paperHoldsSixTimesOwn'),
+          say('assumptions22GMPly'),
+          say('squeezeOneOrTwoDrops'),
           [],
           true,
         ),
@@ -207,18 +212,20 @@ export const CALCULATORS: readonly Calculator[] = [
     },
   },
   {
-    name: 'medium water',
+    get name() {
+      return say('mediumWater');
+    },
     asks: ({ units }) => [
       ...[0, 1].flatMap((i): Ask[] => [
-        { key: `part${i}`, label: i === 0 ? 'Of' : 'and of', kind: { options: MIXES }, first: MIXES[i === 0 ? 0 : 2] as string },
+        { key: `part${i}`, label: i === 0 ? say('of') : say('andOf'), kind: { options: MIXES }, first: MIXES[i === 0 ? 0 : 2] as string },
         {
           key: `volume${i}`,
-          label: 'so much, dry',
+          label: say('soMuchDry'),
           kind: 'volume_mL',
           first: i === 0 ? (units.volume === 'tsp' ? '2 cups' : '500 mL') : '0 mL',
         },
       ]),
-      { key: 'seed', label: 'Seed in it', kind: 'mass_g', first: units.mass === 'oz' ? '0.2 oz' : '5 g' },
+      { key: 'seed', label: say('seed'), kind: 'mass_g', first: units.mass === 'oz' ? '0.2 oz' : '5 g' },
     ],
     reckon: (values, { units }) => {
       const parts: Partial<Record<MixPart, number>> = {};
@@ -228,15 +235,15 @@ export const CALCULATORS: readonly Calculator[] = [
       }
       const water = attempt('volume0', () => mediumWater_mL(parts, Number(values.seed)));
       return {
-        results: [{ name: 'water', value: volumeBothWays(water, units) }],
+        results: [{ name: say('water'), value: volumeBothWays(water, units) }],
         why: why(
           volumeBothWays(water, units),
-          'Each part by its dry density and how many times its mass it holds; six tenths of that is damp. The seed drinks besides.',
-          'Bulk densities and holding capacities are assumptions.',
-          'A handful, squeezed, gives one drop.',
+          say('eachPartByDryDensity'),
+          say('bulkDensitiesHoldingCapacitiesAssumption'),
+          say('handfulSqueezedGivesOneDrop'),
           (Object.keys(parts) as MixPart[]).map((part) => ({
             name: part,
-            value: `holds ${MEDIA[part].holds} ×`,
+            value: say('holds', { holds: MEDIA[part].holds }),
             from: `${MEDIA[part].density} kg/L`,
           })),
           true,
@@ -245,51 +252,52 @@ export const CALCULATORS: readonly Calculator[] = [
     },
   },
   {
-    name: 'seeds by weight',
+    get name() {
+      return say('seedsByWeight');
+    },
     asks: ({ units }) => [
-      { key: 'lot', label: 'The lot weighs', kind: 'mass_g', first: units.mass === 'oz' ? '3 oz' : '84 g' },
-      { key: 'seeds', label: 'Seeds in a counted sample', kind: 'number', first: '100' },
-      { key: 'sample', label: 'which weighs', kind: 'mass_g', first: units.mass === 'oz' ? '0.34 oz' : '9.5 g' },
+      { key: 'lot', label: say('lotWeighs'), kind: 'mass_g', first: units.mass === 'oz' ? '3 oz' : '84 g' },
+      { key: 'seeds', label: say('seedsCountedSample'), kind: 'number', first: '100' },
+      { key: 'sample', label: say('whichWeighs'), kind: 'mass_g', first: units.mass === 'oz' ? '0.34 oz' : '9.5 g' },
     ],
     reckon: ({ lot, seeds, sample }, { units }) => {
-      if (!(Number.isInteger(Number(seeds)) && Number(seeds) > 0)) throw new MeasureFault('seeds', 'A whole number of seeds, above zero.');
-      if (!(Number(sample) > 0)) throw new MeasureFault('sample', 'A mass must be above zero.');
+      if (!(Number.isInteger(Number(seeds)) && Number(seeds) > 0)) throw new MeasureFault('seeds', say('wholeNumberSeedsAboveZero'));
+      if (!(Number(sample) > 0)) throw new MeasureFault('sample', say('massMustAboveZero'));
       const found = attempt('sample', () =>
         estimateSeeds({ by: 'weight', lot_g: Number(lot), samples: [{ seeds: Number(seeds), grams: Number(sample) }] }),
       );
       const thousand = showQuantity(found?.thousandSeeds_g ?? 0, 'mass_g', units, 2);
       return {
         results: [
-          { name: 'seeds', value: String(found?.seeds) },
-          { name: 'a thousand weigh', value: thousand },
+          { name: say('seeds'), value: String(found?.seeds) },
+          { name: say('thousandWeigh'), value: thousand },
         ],
         why: why(
-          `${found?.seeds} seeds`,
-          `The lot’s mass over the mass of one seed. ${found?.advice ?? ''}`,
-          'ISTA International Rules for Seed Testing, chapter 10.',
-          'On a lot’s own page several samples give a range.',
+          say('seeds2', { seeds: found?.seeds }),
+          say('lotsMassOverMassOne', { advice: found?.advice ?? '' }),
+          say('istaInternationalRulesSeedTesting'),
+          say('lotsOwnPageSeveralSamples'),
         ),
       };
     },
   },
   {
-    name: 'sowing depth',
+    get name() {
+      return say('sowingDepth');
+    },
     asks: ({ units }) => [
-      { key: 'thickness', label: 'The seed’s least dimension', kind: 'length_mm', first: units.length === 'in' ? '1/16 in' : '1.5 mm' },
-      { key: 'light', label: 'It', kind: { options: ['does not mind', 'needs light'] }, first: 'does not mind' },
+      { key: 'thickness', label: say('seedsLeastDimension'), kind: 'length_mm', first: units.length === 'in' ? '1/16 in' : '1.5 mm' },
+      { key: 'light', label: say('it'), kind: { options: [say('doesNotMind'), say('needsLight')] }, first: say('doesNotMind') },
     ],
     reckon: ({ thickness, light }, { units }) => {
-      const { from, to } = attempt('thickness', () => sowingDepth_mm(Number(thickness), light === 'needs light'));
+      const { from, to } = attempt('thickness', () => sowingDepth_mm(Number(thickness), light === say('needsLight')));
       const depth =
-        to === 0 ? 'on the surface' : `${showQuantity(from, 'length_mm', units, 2)} to ${showQuantity(to, 'length_mm', units, 2)}`;
+        to === 0
+          ? say('surface')
+          : say('to', { from: showQuantity(from, 'length_mm', units, 2), to: showQuantity(to, 'length_mm', units, 2) });
       return {
-        results: [{ name: 'sow', value: depth }],
-        why: why(
-          depth,
-          'Two to three times the seed’s thickness; what needs light is pressed on and left bare.',
-          'The trade’s rule.',
-          'Heavy soil wants it shallower, sand deeper.',
-        ),
+        results: [{ name: say('sow'), value: depth }],
+        why: why(depth, say('twoThreeTimesSeedsThickness'), say('tradesRule'), say('heavySoilNeedsShallowerSand')),
       };
     },
   },
@@ -305,12 +313,12 @@ export function reckon(calculator: Calculator, typed: Record<string, string>, be
     if (kind === 'text' || typeof kind === 'object') values[key] = text;
     else if (kind === 'number') {
       const number = readNumber(text, bench.units.numbers)?.value;
-      if (number === undefined) return { ok: false, field: key, message: 'Give a number.' };
+      if (number === undefined) return { ok: false, field: key, message: say('giveNumber') };
       values[key] = number;
     } else {
       const read = parseQuantity(text, kind, unitOf(kind, bench.units), bench.units.numbers);
       if (!read.ok) return { ok: false, field: key, message: read.problem };
-      if (kind !== 'temperature_C' && read.value < 0) return { ok: false, field: key, message: 'That cannot be below zero.' };
+      if (kind !== 'temperature_C' && read.value < 0) return { ok: false, field: key, message: say('cannotBelowZero') };
       values[key] = read.value;
     }
   }

@@ -1,7 +1,9 @@
+import { monthNames } from '@chill/core/calendar/dates.ts';
 import { parseQuantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
 import { estimatedMonths } from '@chill/core/winter/climate.ts';
 import { CLIMATES } from '@chill/core/winter/climates.ts';
 import { MonthClimate, type Nursery } from '@chill/model/nursery.ts';
+import { say } from '@chill/words/places.ts';
 import { useState } from 'react';
 import { saveNursery } from '../../data/saving.ts';
 import { Problem } from '../../kit/Problem.tsx';
@@ -9,7 +11,6 @@ import { useAttempt } from '../../kit/useAttempt.ts';
 import { ZONE_COLOUR } from '../../kit/zones.ts';
 import { FromRecords } from './FromRecords.tsx';
 
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
 const WIDTH = 600;
 const HEIGHT = 170;
 
@@ -18,6 +19,7 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
   const { units } = nursery.settings;
   const months = nursery.climate ?? estimatedMonths(nursery);
   const { attempt, problem, busy } = useAttempt();
+  const names = monthNames();
   const [drafts, setDrafts] = useState(() =>
     months.map(({ min_C, max_C }) => ({
       min: showQuantity(min_C, 'temperature_C', units),
@@ -36,7 +38,7 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
         const bad = [low, high].find((one) => one && !one.ok);
         if (bad && !bad.ok) found[i] = bad.problem;
         const month = MonthClimate.safeParse({ min_C: low?.ok ? low.value : undefined, max_C: high?.ok ? high.value : undefined });
-        if (!month.success && !found[i]) found[i] = month.error.issues[0]?.message ?? 'Give both.';
+        if (!month.success && !found[i]) found[i] = month.error.issues[0]?.message ?? say('giveBoth');
         // The spread of single days stays as it was learned.
         const sd_C = months[i]?.sd_C;
         return month.data && { ...month.data, ...(sd_C !== undefined && { sd_C }) };
@@ -46,18 +48,16 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
     });
   return (
     <section className="mt-10 max-w-4xl">
-      <h2>The year outdoors</h2>
+      <h2>{say('yearOutdoors')}</h2>
       <p className="mt-1 max-w-prose text-ink2">
-        {nursery.climate
-          ? 'Mean daily minimum and maximum of each month, as you wrote them: a winter outdoors is reckoned from them.'
-          : 'A guess from the latitude and the last frost. Put in your own months, and a winter outdoors is reckoned from them.'}
+        {nursery.climate ? say('meanDailyMinimumMaximumEach') : say('guessFromLatitudeLastFrost')}
       </p>
       <YearBand months={months} />
       <Spread months={months} />
       <div className="flex flex-wrap items-start gap-x-8">
         <FromRecords take={put} />
         <details>
-          <summary className="quiet cursor-pointer list-none">take a made-up climate</summary>
+          <summary className="quiet cursor-pointer list-none">{say('useExampleClimate')}</summary>
           <ul className="mt-1">
             {CLIMATES.map(({ id, name, tells, months: made }) => (
               <li key={id} className="border-t border-line py-1">
@@ -71,22 +71,22 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
         </details>
       </div>
       <details className="mt-1">
-        <summary className="quiet cursor-pointer list-none">change the months</summary>
+        <summary className="quiet cursor-pointer list-none">{say('changeMonths')}</summary>
         <ul className="mt-2 grid gap-x-8 sm:grid-cols-2 desk:grid-cols-3">
           {drafts.map(({ min, max }, i) => (
-            <li key={MONTHS[i]} className="border-t border-line py-1">
+            <li key={names[i]} className="border-t border-line py-1">
               <div className="grid grid-cols-[6.5rem_1fr_1fr] items-center gap-2">
-                <span>{MONTHS[i]}</span>
+                <span>{names[i]}</span>
                 <input
                   className="written font-mono"
-                  aria-label={`${MONTHS[i]}, mean minimum`}
+                  aria-label={say('meanMinimum', { months: names[i] })}
                   aria-invalid={faults[i] ? true : undefined}
                   value={min}
                   onChange={(event) => change(i, { min: event.target.value })}
                 />
                 <input
                   className="written font-mono"
-                  aria-label={`${MONTHS[i]}, mean maximum`}
+                  aria-label={say('meanMaximum', { months: names[i] })}
                   aria-invalid={faults[i] ? true : undefined}
                   value={max}
                   onChange={(event) => change(i, { max: event.target.value })}
@@ -101,7 +101,7 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
           ))}
         </ul>
         <button type="button" className="action mt-3" disabled={busy} onClick={save}>
-          save the months
+          {say('saveMonths')}
         </button>
         <Problem>{problem}</Problem>
       </details>
@@ -115,9 +115,7 @@ function Spread({ months }: { months: readonly MonthClimate[] }) {
   if (spreads.length < months.length) return null;
   const [least, most] = [Math.min(...spreads), Math.max(...spreads)];
   return (
-    <p className="text-[0.95rem] text-ink2">
-      Single days lie {least === most ? least : `${least} to ${most}`} °C either side of these, two days in three.
-    </p>
+    <p className="text-[0.95rem] text-ink2">{say('singleDaysLieWithinC', { how: least === most ? least : say('to', { least, most }) })}</p>
   );
 }
 
@@ -132,15 +130,10 @@ function YearBand({ months }: { months: readonly MonthClimate[] }) {
     .reverse()
     .join(' L ')} Z`;
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="mt-2 block w-full"
-      role="img"
-      aria-label="The year: mean daily minimum to maximum of each month"
-    >
+    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="mt-2 block w-full" role="img" aria-label={say('yearMeanDailyMinimumMaximum')}>
       <rect x={40} width={WIDTH - 66} y={y(5)} height={y(1) - y(5)} fill={ZONE_COLOUR.cold} fillOpacity={0.16} />
       <text x={WIDTH / 2 + 20} y={y(1) - 3} textAnchor="middle" className="drawn-note" fill={ZONE_COLOUR.cold}>
-        cold counts fully
+        {say('coldCountsFully')}
       </text>
       {[0, 10, 20]
         .filter((t) => t > low && t < high)
@@ -153,7 +146,7 @@ function YearBand({ months }: { months: readonly MonthClimate[] }) {
           </g>
         ))}
       <path d={band} fill="var(--color-cool)" fillOpacity={0.22} stroke="var(--color-cool)" strokeWidth={1.6} />
-      {MONTHS.map((month, i) => (
+      {monthNames().map((month, i) => (
         <text key={month} x={x(i)} y={HEIGHT - 6} textAnchor="middle" className="drawn-note" fill="var(--color-ink3)">
           {month.slice(0, 3)}
         </text>

@@ -1,5 +1,6 @@
 import { monthsOf } from '@chill/core/winter/dailyRecords.ts';
 import type { MonthClimate } from '@chill/model/nursery.ts';
+import { say } from '@chill/words/places.ts';
 import { useEffect } from 'react';
 import { useNursery } from '../../data/nursery.ts';
 import { FileChoice } from '../../kit/FileChoice.tsx';
@@ -21,22 +22,15 @@ export function FromRecords({ take }: { take: (months: MonthClimate[]) => Promis
   return (
     <div>
       <FileChoice accept=".csv,.txt,.dly,text/csv" choose={choose}>
-        work the months out from daily records
+        {say('calculateMonthsFromDailyRecords')}
       </FileChoice>
       <Problem>
-        {problem ??
-          (layout && !daily
-            ? 'That is a logger’s file: take it in at its place. The months want days with a minimum and a maximum (date, tmin, tmax, or GHCN-Daily).'
-            : months && !months.ok
-              ? months.problem
-              : undefined)}
+        {problem ?? (layout && !daily ? say('loggersFileTakePlaceMonths') : months && !months.ok ? months.problem : undefined)}
       </Problem>
-      {progress !== undefined && <progress className="w-48" value={progress} aria-label="Reading the file" />}
+      {progress !== undefined && <progress className="w-48" value={progress} aria-label={say('readingFile')} />}
       {months?.ok && read?.days && (
         <p className="flex flex-wrap items-center gap-x-5">
-          <span>
-            {read.days.length.toLocaleString('en')} days from {read.days[0]?.on} to {read.days.at(-1)?.on}.
-          </span>
+          <span>{say('daysFrom', { days: read.days.length, on: read.days[0]?.on, on2: read.days.at(-1)?.on })}</span>
           <button
             type="button"
             className="action"
@@ -45,10 +39,10 @@ export function FromRecords({ take }: { take: (months: MonthClimate[]) => Promis
               drop();
             }}
           >
-            take these months
+            {say('useTheseMonths')}
           </button>
           <button type="button" className="quiet" onClick={drop}>
-            leave them
+            {say('cancel')}
           </button>
         </p>
       )}

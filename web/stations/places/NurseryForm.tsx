@@ -1,9 +1,12 @@
+import { shortMonthDay } from '@chill/core/calendar/dates.ts';
 import { parseDate } from '@chill/core/calendar/parseDate.ts';
 import { type NumberFormat, readNumber } from '@chill/core/units/number.ts';
 import { parseLatitude, parseQuantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
 import { Nursery, type Units } from '@chill/model/nursery.ts';
+import { say } from '@chill/words/places.ts';
 import { useState } from 'react';
 import { ApiProblem } from '../../data/api.ts';
+import { browsersSpelling, type Spelling } from '../../data/language.ts';
 import { saveNursery } from '../../data/saving.ts';
 import { useStored } from '../../data/stored.ts';
 import { Choice } from '../../kit/Choice.tsx';
@@ -23,16 +26,27 @@ interface Draft {
   /** First autumn frost; empty where it is taken from the climate. */
   autumn: string;
   numbers: NumberFormat;
+  language: Spelling;
   system: 'si' | 'us';
 }
 
-const EMPTY: Draft = { name: '', latitude: '', height: '', frost: '', sd: '9', autumn: '', numbers: 'point', system: 'si' };
+const EMPTY: Draft = {
+  name: '',
+  latitude: '',
+  height: '',
+  frost: '',
+  sd: '9',
+  autumn: '',
+  numbers: 'point',
+  language: 'en-GB',
+  system: 'si',
+};
 
 /** Where the nursery lies, when its frosts end, and in which units it thinks. Serves the first run and every change after it. */
 export function NurseryForm({ known, today, word, done }: { known?: Nursery; today: string; word: string; done?: () => void }) {
-  const [stored, setDraft] = useStored(known ? `chill.draft.nursery.${known.name}` : 'chill.draft.nursery', known ? asDraft(known) : EMPTY);
+  const [stored, setDraft] = useStored(known ? `chill.draft.nursery.${known.name}` : 'chill.draft.nursery', known ? asDraft(known) : {});
   // A draft of an earlier version has fewer fields.
-  const draft: Draft = { ...EMPTY, ...stored };
+  const draft: Draft = { ...EMPTY, language: browsersSpelling(), ...stored };
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [busy, setBusy] = useState(false);
   const set = (part: Partial<Draft>) => setDraft({ ...draft, ...part });
@@ -63,19 +77,30 @@ export function NurseryForm({ known, today, word, done }: { known?: Nursery; tod
       <div className="grid gap-x-8 gap-y-6 sm:grid-cols-2">
         <div className="sm:col-span-2">
           <Choice
-            label="Units"
+            label={say('units')}
             options={[
               { value: 'si', text: '°C, mm, g, mL' },
-              { value: 'us', text: '°F, inches, ounces, spoons' },
+              { value: 'us', text: say('fInchesOuncesSpoons') },
             ]}
             value={draft.system}
             onChange={(system) => set({ system })}
           />
         </div>
+        <div className="sm:col-span-2">
+          <Choice
+            label={say('language')}
+            options={[
+              { value: 'en-GB', text: say('british') },
+              { value: 'en-US', text: say('american') },
+            ]}
+            value={draft.language}
+            onChange={(language) => set({ language })}
+          />
+        </div>
         {known && (
           <div className="sm:col-span-2">
             <Choice
-              label="A thousand and a half"
+              label={say('thousandHalf')}
               options={[
                 { value: 'point', text: '1,000.5' },
                 { value: 'comma', text: '1.000,5' },
@@ -86,36 +111,28 @@ export function NurseryForm({ known, today, word, done }: { known?: Nursery; tod
           </div>
         )}
         <div className="sm:col-span-2">
-          <Field label="What do you call the place?" error={errors.name}>
+          <Field label={say('givePlaceName')} error={errors.name}>
             <input className="written" value={draft.name} onChange={(event) => set({ name: event.target.value })} />
           </Field>
         </div>
-        <Field label="Latitude" error={errors.latitude_deg} hint="such as 46.3 or 38.1 S: it decides the length of the days">
+        <Field label={say('latitude')} error={errors.latitude_deg} hint={say('such463Or38')}>
           <input className="written font-mono" value={draft.latitude} onChange={(event) => set({ latitude: event.target.value })} />
         </Field>
         <Field
-          label="Height above the sea"
+          label={say('heightAboveSea')}
           error={errors.elevation_m}
-          hint={draft.system === 'si' ? 'such as 780 m: it decides where water boils' : 'such as 2560 ft: it decides where water boils'}
+          hint={draft.system === 'si' ? say('such780MDecidesWhere') : say('such2560FtDecidesWhere')}
         >
           <input className="written font-mono" value={draft.height} onChange={(event) => set({ height: event.target.value })} />
         </Field>
-        <Field label="Last spring frost, on average" error={errors['lastFrost.mean']} hint="such as 12 May">
+        <Field label={say('lastSpringFrostAverage')} error={errors['lastFrost.mean']} hint={say('such12May')}>
           <input className="written" value={draft.frost} onChange={(event) => set({ frost: event.target.value })} />
         </Field>
-        <Field
-          label="give or take, days"
-          error={errors['lastFrost.sd_days']}
-          hint="two years in three fall within it; 9 if you do not know"
-        >
+        <Field label={say('giveOrTakeDays')} error={errors['lastFrost.sd_days']} hint={say('twoYearsThreeFallWithin')}>
           <input className="written font-mono" inputMode="decimal" value={draft.sd} onChange={(event) => set({ sd: event.target.value })} />
         </Field>
         {known && (
-          <Field
-            label="First autumn frost, on average"
-            error={errors['firstFrost.mean']}
-            hint="such as 28 Sep; left empty, it is taken from the climate"
-          >
+          <Field label={say('firstAutumnFrostAverage')} error={errors['firstFrost.mean']} hint={say('such28SepLeftEmpty')}>
             <input className="written" value={draft.autumn} onChange={(event) => set({ autumn: event.target.value })} />
           </Field>
         )}
@@ -139,19 +156,13 @@ function asDraft(nursery: Nursery): Draft {
     name: nursery.name,
     latitude: `${latitude} ${nursery.latitude_deg < 0 ? 'S' : 'N'}`,
     height: showQuantity(nursery.elevation_m, 'height_m', units, 0),
-    frost: dayWords(nursery.lastFrost.mean),
+    frost: shortMonthDay(nursery.lastFrost.mean),
     sd: String(nursery.lastFrost.sd_days),
-    autumn: nursery.firstFrost ? dayWords(nursery.firstFrost.mean) : '',
+    autumn: nursery.firstFrost ? shortMonthDay(nursery.firstFrost.mean) : '',
     numbers: units.numbers ?? 'point',
+    language: nursery.settings.language ?? browsersSpelling(),
     system: units.temperature === 'F' ? 'us' : 'si',
   };
-}
-
-/** "05-12" as "12 May". */
-function dayWords(monthDay: string): string {
-  return new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', day: 'numeric', month: 'short' })
-    .format(Date.parse(`2026-${monthDay}`))
-    .replace('Sept', 'Sep');
 }
 
 function readDraft(
@@ -173,7 +184,7 @@ function readDraft(
     lastFrost: { mean: frost.ok ? frost.value.slice(5) : '', sd_days },
     ...(autumn && { firstFrost: { mean: autumn.ok ? autumn.value.slice(5) : '', sd_days: known?.firstFrost?.sd_days ?? sd_days } }),
     ...(known?.climate && { climate: known.climate }),
-    settings: { confidence: 0.9, frostRisk: 0.1, ...known?.settings, units },
+    settings: { confidence: 0.9, frostRisk: 0.1, ...known?.settings, units, language: draft.language },
   });
   if (parsed.success) return { ok: true, nursery: parsed.data };
   return {

@@ -1,5 +1,6 @@
 import { PLACES } from '@chill/core/kinds/places.ts';
 import { Place, type PlaceKind, PlaceKind as PlaceKinds, RoomUnit } from '@chill/model/place.ts';
+import { say } from '@chill/words/places.ts';
 import { useState } from 'react';
 import { ApiProblem } from '../../data/api.ts';
 import { useNursery } from '../../data/nursery.ts';
@@ -9,9 +10,24 @@ import { Field } from '../../kit/Field.tsx';
 import { QuantityInput } from '../../kit/QuantityInput.tsx';
 
 const KEPT_OFF = [
-  { value: 'unasked', text: 'not said' },
-  { value: 'yes', text: 'kept off' },
-  { value: 'no', text: 'not kept off' },
+  {
+    value: 'unasked',
+    get text() {
+      return say('notStated');
+    },
+  },
+  {
+    value: 'yes',
+    get text() {
+      return say('keptOff');
+    },
+  },
+  {
+    value: 'no',
+    get text() {
+      return say('notKeptOff');
+    },
+  },
 ] as const;
 
 /** A place written down or changed: what it is, how cold, how much fits, what it is a shelf of, who uses it. */
@@ -62,10 +78,10 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
         void save();
       }}
     >
-      <Field label="Name" error={errors.name}>
+      <Field label={say('name')} error={errors.name}>
         <input className="written" value={draft.name} onChange={(event) => set({ name: event.target.value })} />
       </Field>
-      <Field label="Kind" error={errors.kind}>
+      <Field label={say('kind')} error={errors.kind}>
         <select className="written" value={draft.kind} onChange={(event) => set({ kind: event.target.value as PlaceKind })}>
           {PlaceKinds.options.map((kind) => (
             <option key={kind} value={kind}>
@@ -74,7 +90,7 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
           ))}
         </select>
       </Field>
-      <Field label="Temperature" error={errors.nominal_C}>
+      <Field label={say('temperature')} error={errors.nominal_C}>
         <QuantityInput
           quantity="temperature_C"
           units={nursery.settings.units}
@@ -82,7 +98,7 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
           onChange={(nominal_C) => set({ nominal_C })}
         />
       </Field>
-      <Field label="How many fit" error={errors.capacity}>
+      <Field label={say('howManyFit')} error={errors.capacity}>
         <input
           className="written font-mono"
           inputMode="numeric"
@@ -90,14 +106,14 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
           onChange={(event) => set({ capacity: event.target.value })}
         />
       </Field>
-      <Field label="Of what" error={errors.room}>
+      <Field label={say('what')} error={errors.room}>
         <select className="written" value={draft.room} onChange={(event) => set({ room: event.target.value as RoomUnit })}>
           {RoomUnit.options.map((unit) => (
             <option key={unit}>{unit}</option>
           ))}
         </select>
       </Field>
-      <Field label="Which on the walk" error={errors.order}>
+      <Field label={say('roundOrder')} error={errors.order}>
         <input
           className="written font-mono"
           inputMode="numeric"
@@ -105,7 +121,7 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
           onChange={(event) => set({ order: event.target.value })}
         />
       </Field>
-      <Field label="A shelf of" error={errors.within} hint="The fridge or room that it is a part of, if any.">
+      <Field label={say('part')} error={errors.within} hint={say('fridgeOrRoomPartIf')}>
         <input className="written" list="fridges" value={draft.within} onChange={(event) => set({ within: event.target.value })} />
       </Field>
       <datalist id="fridges">
@@ -113,23 +129,23 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
           <option key={name} value={name} />
         ))}
       </datalist>
-      <Field label="Who may use it" error={errors.usedBy}>
+      <Field label={say('whoMayUse')} error={errors.usedBy}>
         <input className="written" value={draft.usedBy} onChange={(event) => set({ usedBy: event.target.value })} />
       </Field>
       {PLACES[draft.kind].weather && (
         <div>
-          <p className="text-[0.95rem] text-ink2">Mice and birds</p>
-          <Choice label="Mice and birds" options={KEPT_OFF} value={keptOff('animals')} onChange={(value) => keep('animals', value)} />
-          <p className="mt-2 text-[0.95rem] text-ink2">Rain</p>
-          <Choice label="Rain" options={KEPT_OFF} value={keptOff('rain')} onChange={(value) => keep('rain', value)} />
+          <p className="text-[0.95rem] text-ink2">{say('miceBirds')}</p>
+          <Choice label={say('miceBirds')} options={KEPT_OFF} value={keptOff('animals')} onChange={(value) => keep('animals', value)} />
+          <p className="mt-2 text-[0.95rem] text-ink2">{say('rain')}</p>
+          <Choice label={say('rain')} options={KEPT_OFF} value={keptOff('rain')} onChange={(value) => keep('rain', value)} />
         </div>
       )}
       <div className="flex items-end gap-6">
         <button type="submit" className="action">
-          save
+          {say('save')}
         </button>
         <button type="button" className="quiet" onClick={close}>
-          leave it
+          {say('cancel')}
         </button>
       </div>
     </form>

@@ -5,9 +5,11 @@ import { WARM_C } from '@chill/core/chill/measured.ts';
 import { expectedOf } from '@chill/core/chill/met.ts';
 import { PLACES } from '@chill/core/kinds/places.ts';
 import { lodgersOf } from '@chill/core/schedule/lodging.ts';
-import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { tellRoom } from '@chill/core/ways/room.ts';
+import { say } from '@chill/words/places.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { type CSSProperties, lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
@@ -32,9 +34,9 @@ export default function PlacePage() {
   if (!place)
     return (
       <div className="px-4 py-10 desk:px-10">
-        <h1>There is no such place</h1>
+        <h1>{say('thereNoSuchPlace')}</h1>
         <Link to="/places" className="quiet">
-          all places
+          {say('allPlaces')}
         </Link>
       </div>
     );
@@ -49,79 +51,89 @@ export default function PlacePage() {
       <div className="flex flex-wrap items-baseline justify-between gap-x-6">
         <h1>{place.name}</h1>
         <button type="button" className="quiet" onClick={() => setChanging(!changing)}>
-          change it
+          {say('change')}
         </button>
       </div>
       <p className="text-ink2">
         {PLACES[place.kind].name}
-        {place.within && `, a shelf of ${place.within}`}
-        {place.usedBy && `; used by ${place.usedBy}`}
+        {place.within && say('part2', { within: place.within })}
+        {place.usedBy && say('usedBy', { usedBy: place.usedBy })}
         {place.cover &&
-          `; mice and birds ${place.cover.animals ? 'kept off' : 'not kept off'}, rain ${place.cover.rain ? 'kept off' : 'not kept off'}`}
+          say('miceBirdsRain', {
+            how: place.cover.animals ? say('keptOff') : say('notKeptOff'),
+            how2: place.cover.rain ? say('keptOff') : say('notKeptOff'),
+          })}
       </p>
       {changing && <PlaceForm key={place.id} place={place} close={() => setChanging(false)} />}
       <div className="mt-4 grid gap-x-12 gap-y-8 desk:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
         <section>
-          <h2>Temperature</h2>
+          <h2>{say('temperature')}</h2>
           <div className="mt-2 grid grid-cols-2 gap-4 sm:grid-cols-3">
             {record && (
-              <Figure value={show(record.last.celsius)}>at {momentIn(Date.parse(record.last.at), nursery.timeZone, today)}</Figure>
+              <Figure value={show(record.last.celsius)}>
+                {say('at', { parse: momentIn(Date.parse(record.last.at), nursery.timeZone, today) })}
+              </Figure>
             )}
             <Figure value={show(expected.celsius)}>
-              {expected.measured
-                ? 'the middle of its last fortnight: what is reckoned from now on'
-                : 'as written; nothing has measured it for long enough'}
+              {expected.measured ? say('medianLastTwoWeeksUsed') : say('statedNotMeasuredLongEnough')}
             </Figure>
-            {record && <Figure value={record.spells.length}>{record.spells.length === 1 ? 'spell' : 'spells'} too warm or frozen</Figure>}
+            {record && <Figure value={record.spells.length}>{say('timesTooWarmOrFrozen', { count: record.spells.length })}</Figure>}
           </div>
           {record && record.spells.length > 0 && (
             <ul className="mt-2 text-[0.97rem] text-ink2">
               {record.spells.slice(-5).map((spell) => (
                 <li key={spell.from + spell.kind}>
-                  {spell.kind === 'warm' ? 'Too warm' : 'Frozen'} {stretch(spell.from, spell.to, today)} for {Math.round(spell.hours)} h
-                  {spell.excursion_hours ? `, ${Math.round(spell.excursion_hours)} of them above ${show(WARM_C)}` : ''},{' '}
-                  {show(spell.peak_C)} at its {spell.kind === 'warm' ? 'warmest' : 'coldest'}
+                  {say('h', {
+                    how: spell.kind === 'warm' ? say('tooWarm') : say('frozen'),
+                    stretch: stretch(spell.from, spell.to, today),
+                    hours: Math.round(spell.hours),
+                    how2: spell.excursion_hours
+                      ? say('themAbove', { excursion: Math.round(spell.excursion_hours), warm: show(WARM_C) })
+                      : '',
+                    peak: show(spell.peak_C),
+                    how3: spell.kind === 'warm' ? say('warmest') : say('coldest'),
+                  })}
                 </li>
               ))}
             </ul>
           )}
           {apart && (
             <p className="mt-2">
-              It is written down as {show(place.nominal_C)}, which still counts wherever nothing was measured.{' '}
+              {say('statedWhichCountsWhereverNothing', { nominal: show(place.nominal_C) })}{' '}
               <button
                 type="button"
                 className="quiet"
                 onClick={() => void savePlace({ ...place, nominal_C: Math.round(expected.celsius * 10) / 10 })}
               >
-                write down {show(Math.round(expected.celsius * 10) / 10)} instead
+                {say('useInstead', { celsius: show(Math.round(expected.celsius * 10) / 10) })}
               </button>
             </p>
           )}
           {record && (
             <div className="mt-4">
-              <Suspense fallback={<p className="h-72 text-ink2">Drawing …</p>}>
+              <Suspense fallback={<p className="h-72 text-ink2">{say('drawing')}</p>}>
                 <TemperatureChart place={place} last_ms={Date.parse(record.last.at)} />
               </Suspense>
             </div>
           )}
-          <h3 className="mt-6">Readings</h3>
+          <h3 className="mt-6">{say('readings')}</h3>
           <div className="mt-1 flex flex-wrap items-start gap-x-8">
             <Logger place={place} />
             <TypeReading place={place} />
             <TakeInFile place={place} />
             {record && (
               <a className="quiet" href={`/api/tables/readings.csv?place=${place.id}`} download>
-                all readings as a table
+                {say('exportAllReadings')}
               </a>
             )}
           </div>
           <Imports place={place} />
         </section>
         <section>
-          <h2>In it now</h2>
+          <h2>{say('contents')}</h2>
           <p className={taken > place.capacity ? 'font-semibold text-alarm' : 'text-ink2'}>
             {tellRoom(taken, place)}
-            {taken > place.capacity && ': more than fits'}
+            {taken > place.capacity && say('moreThanFits')}
           </p>
           <div className="mt-2">
             <PlacePicture
@@ -141,23 +153,23 @@ export default function PlacePage() {
                   <span className="min-w-0 grow leading-tight">
                     {view.species.common[0]}
                     <span className="block text-[0.92rem] text-ink2">
-                      {STAGE_NAMES[view.projection.stages[view.projection.state.stage]?.kind ?? 'pot']}
-                      {room > 1 && `, takes ${room}`}
+                      {stageName(view.projection.stages[view.projection.state.stage]?.kind ?? 'pot')}
+                      {room > 1 && say('takes', { room })}
                     </span>
                   </span>
                   {leaves && (
                     <span className="text-right text-[0.95rem] whitespace-nowrap text-ink2">
-                      leaves <b className="text-ink">{shortDate(leaves, today)}</b>
+                      <Rich say={say} of="leaves" facts={{ leaves: shortDate(leaves, today) }} parts={{ b: <b className="text-ink" /> }} />
                     </span>
                   )}
                 </Link>
               </li>
             ))}
           </ul>
-          {lodgers.length === 0 && <p className="mt-2 text-ink2">Nothing lies here on {longDate(today)}.</p>}
+          {lodgers.length === 0 && <p className="mt-2 text-ink2">{say('nothingHere', { today: longDate(today) })}</p>}
           {lodgers.length > 0 && (
             <Link to={`/labels?place=${place.id}`} className="quiet mt-2">
-              labels for this place
+              {say('labelsPlace')}
             </Link>
           )}
         </section>

@@ -5,6 +5,7 @@ import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { tellRoom } from '@chill/core/ways/room.ts';
 import type { Place } from '@chill/model/place.ts';
+import { say } from '@chill/words/places.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
@@ -16,7 +17,27 @@ import { NurseryForm } from './NurseryForm.tsx';
 import { PlaceForm } from './PlaceForm.tsx';
 import { piecesOf } from './pieces.ts';
 
-const TABLES = ['lots', 'batches', 'events', 'tasks', 'cold', 'places'] as const;
+/** The tables that can be had as CSV, by the name in their address. */
+const TABLES = {
+  get lots() {
+    return say('lots');
+  },
+  get batches() {
+    return say('batches');
+  },
+  get events() {
+    return say('events');
+  },
+  get tasks() {
+    return say('tasks');
+  },
+  get cold() {
+    return say('coldTable');
+  },
+  get places() {
+    return say('placesTable');
+  },
+};
 
 /** Where seed is kept, in the order of the walk: how cold, how much fits, what is there. */
 export default function PlacesPage() {
@@ -26,15 +47,12 @@ export default function PlacesPage() {
   return (
     <section className="px-4 pt-5 desk:px-10">
       <div className="flex flex-wrap items-center justify-between gap-4">
-        <h1>Places</h1>
+        <h1>{say('places')}</h1>
         <button type="button" className="action" onClick={() => setEditing(blank())}>
-          add a place
+          {say('addPlace')}
         </button>
       </div>
-      <p className="mt-1 max-w-prose text-ink2">
-        In the order in which you walk past them. What lies in each is drawn as it fills; dark is what wants something today. A temperature
-        counts as it was measured where a logger, a file or you have told it, and as it is written down where nothing has.
-      </p>
+      <p className="mt-1 max-w-prose text-ink2">{say('orderYouWalkPastThem')}</p>
       {editing && <PlaceForm key={editing.id} place={editing} close={() => setEditing(undefined)} />}
       <ul className="mt-4 grid gap-x-12 gap-y-6 sm:grid-cols-2 desk:grid-cols-3">
         {unitsOf(places).map((shelves) => (
@@ -54,8 +72,8 @@ export default function PlacesPage() {
                       </Link>
                       <span className="block text-[0.92rem] text-ink2">
                         {PLACES[place.kind].name}, {tellRoom(taken, place)}
-                        {taken > place.capacity && <b className="text-alarm"> too many</b>}
-                        {next && `; next leaves ${shortDate(next, today)}`}
+                        {taken > place.capacity && <b className="text-alarm"> {say('tooMany')}</b>}
+                        {next && say('nextLeaves', { next: shortDate(next, today) })}
                       </span>
                     </span>
                     <span className="text-right whitespace-nowrap">
@@ -63,8 +81,12 @@ export default function PlacesPage() {
                         {showQuantity(now.celsius, 'temperature_C', nursery.settings.units)}
                       </b>
                       <span className="block text-[0.85rem] text-ink2">
-                        {now.measured ? 'measured' : now.lastOn ? `written; measured until ${shortDate(now.lastOn, today)}` : 'as written'}
-                        {now.spell && <b className="text-alarm">{now.spell.kind === 'warm' ? ', too warm' : ', frozen'}</b>}
+                        {now.measured
+                          ? say('measured')
+                          : now.lastOn
+                            ? say('statedMeasuredUntil', { lastOn: shortDate(now.lastOn, today) })
+                            : say('stated')}
+                        {now.spell && <b className="text-alarm">{now.spell.kind === 'warm' ? say('tooWarm2') : say('frozen2')}</b>}
                       </span>
                     </span>
                   </li>
@@ -82,25 +104,23 @@ export default function PlacesPage() {
       </ul>
       <ClimateForm key={JSON.stringify(nursery.climate)} nursery={nursery} />
       <section className="mt-10 max-w-4xl">
-        <h2>All of it, elsewhere</h2>
-        <p className="mt-1 max-w-prose text-ink2">
-          Every table as CSV, in SI units. The calendar feed is an address to subscribe to: what is due moves there as it moves here.
-        </p>
+        <h2>{say('export')}</h2>
+        <p className="mt-1 max-w-prose text-ink2">{say('everyTableCsvSiUnits')}</p>
         <p className="mt-1 flex flex-wrap gap-x-6">
-          {TABLES.map((table) => (
+          {Object.entries(TABLES).map(([table, name]) => (
             <a key={table} className="quiet" href={`/api/tables/${table}.csv`} download>
-              {table}
+              {name}
             </a>
           ))}
           <a className="quiet" href="/api/calendar.ics">
-            calendar feed
+            {say('calendarFeed')}
           </a>
         </p>
       </section>
       <details className="mt-8 max-w-2xl">
-        <summary className="quiet cursor-pointer list-none">change the nursery itself: where it lies, its frosts, its units</summary>
+        <summary className="quiet cursor-pointer list-none">{say('changeNurseryLocationFrostsUnits')}</summary>
         <div className="mt-4">
-          <NurseryForm known={nursery} today={today} word="save the nursery" />
+          <NurseryForm known={nursery} today={today} word={say('saveNursery')} />
         </div>
       </details>
     </section>

@@ -4,6 +4,7 @@ import { parseDate } from '@chill/core/calendar/parseDate.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { ReadingImport } from '@chill/model/temperature.ts';
+import { say } from '@chill/words/places.ts';
 import { useState } from 'react';
 import useSWR from 'swr';
 import { ask } from '../../data/api.ts';
@@ -30,18 +31,18 @@ export function Logger({ place }: { place: Place }) {
     <div>
       {place.logger ? (
         <p className="flex flex-wrap items-center gap-x-4">
-          <span>A logger lies here; what it writes down is kept.</span>
+          <span>{say('loggerAttachedWhatMeasuresKept')}</span>
           <button type="button" className="quiet" disabled={busy} onClick={() => attempt(() => savePlace(without))}>
-            take the logger out
+            {say('undoLogger')}
           </button>
           <button type="button" className="quiet" onClick={listening ? device.detach : device.attach}>
-            {listening ? 'stop listening' : 'what does it say now?'}
+            {listening ? say('stopListening') : say('whatDoesShowNow')}
           </button>
           {listening && <b className="font-mono text-xl">{device.reading ? show(device.reading.value) : '…'}</b>}
         </p>
       ) : (
         <button type="button" className="quiet" disabled={busy} onClick={() => attempt(() => savePlace({ ...place, logger: newId() }))}>
-          attach the logger
+          {say('attachLogger')}
         </button>
       )}
       <Problem>{problem ?? device.problem}</Problem>
@@ -62,8 +63,8 @@ export function TypeReading({ place }: { place: Place }) {
     attempt(async () => {
       const at = momentTyped(when, today, nursery.timeZone);
       const found = {
-        ...(celsius === undefined && { celsius: 'Give what the thermometer shows.' }),
-        ...(at === undefined && { when: 'Give a day and a time, such as 16 Feb 7:40; or leave it empty for now.' }),
+        ...(celsius === undefined && { celsius: say('giveWhatThermometerShows') }),
+        ...(at === undefined && { when: say('giveDayTimeSuch16') }),
       };
       setFault(found);
       if (celsius === undefined || at === undefined) return;
@@ -83,7 +84,7 @@ export function TypeReading({ place }: { place: Place }) {
   if (!open)
     return (
       <button type="button" className="quiet" onClick={() => setOpen(true)}>
-        type a reading
+        {say('typeReading')}
       </button>
     );
   return (
@@ -96,17 +97,17 @@ export function TypeReading({ place }: { place: Place }) {
       }}
     >
       <div className="w-36">
-        <Field label="It shows" error={fault.celsius}>
+        <Field label={say('shows')} error={fault.celsius}>
           <QuantityInput key={serial} quantity="temperature_C" units={nursery.settings.units} value={celsius} onChange={setCelsius} />
         </Field>
       </div>
       <div className="w-44">
-        <Field label="When" error={fault.when}>
-          <input className="written" placeholder="now" value={when} onChange={(event) => setWhen(event.target.value)} />
+        <Field label={say('when')} error={fault.when}>
+          <input className="written" placeholder={say('now')} value={when} onChange={(event) => setWhen(event.target.value)} />
         </Field>
       </div>
       <button type="submit" className="action mt-5" disabled={busy}>
-        keep it
+        {say('save')}
       </button>
       <Problem>{problem}</Problem>
     </form>
@@ -138,19 +139,20 @@ export function Imports({ place }: { place: Place }) {
         {data.slice(0, 20).map((one) => (
           <li key={one.id} className="flex flex-wrap items-center gap-x-4 border-t border-line py-1">
             <span className={`min-w-0 grow break-words ${one.undone ? 'text-ink2 line-through' : ''}`}>
-              {one.name}: <b className="font-mono">{one.count.toLocaleString('en')}</b> {one.count === 1 ? 'reading' : 'readings'},{' '}
+              {one.name}: <b className="font-mono">{one.count.toLocaleString('en')}</b>{' '}
+              {one.count === 1 ? say('reading') : say('readings2')},{' '}
               <span className="text-ink2">
                 {momentIn(Date.parse(one.from), nursery.timeZone, today)}
-                {one.count > 1 && ` to ${momentIn(Date.parse(one.to), nursery.timeZone, today)}`}
+                {one.count > 1 && ` ${say('to2', { parse: momentIn(Date.parse(one.to), nursery.timeZone, today) })}`}
               </span>
             </span>
             <button
               type="button"
               className="quiet px-2"
-              aria-label={`${one.undone ? 'put back' : 'undo'}: ${one.name}`}
+              aria-label={`${one.undone ? say('putBack') : say('undo')}: ${one.name}`}
               onClick={() => attempt(() => undoImport(place.id, one.id, !one.undone))}
             >
-              {one.undone ? 'put back' : 'undo'}
+              {one.undone ? say('putBack') : say('undo')}
             </button>
           </li>
         ))}

@@ -3,6 +3,8 @@ import { type LoggerLayout, SEPARATORS } from '@chill/core/readings/loggerCsv.ts
 import type { LeftOut } from '@chill/core/readings/tidyReadings.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
+import { say } from '@chill/words/places.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { newId } from '../../data/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { readingsAddress, readingsChanged } from '../../data/saving.ts';
@@ -29,10 +31,10 @@ export function TakeInFile({ place }: { place: Place }) {
   return (
     <div>
       <FileChoice accept=".csv,.txt,.tsv,.dly,text/csv,text/plain" choose={choose}>
-        {file ? 'another file' : 'take in a file'}
+        {file ? say('anotherFile') : say('importFile')}
       </FileChoice>
       {file && (
-        <section className="mt-2 border-y border-line bg-sheet px-4 py-4" aria-label={`The file ${file.name}`}>
+        <section className="mt-2 border-y border-line bg-sheet px-4 py-4" aria-label={say('file', { name: file.name })}>
           <p>
             <b className="break-all">{file.name}</b> <span className="text-ink2">{sizeOf(file.size)}</span>
           </p>
@@ -40,34 +42,34 @@ export function TakeInFile({ place }: { place: Place }) {
           {layout && !read && <LayoutForm layout={layout} lines={lines} change={change} cutAt={cutAt} />}
           {progress !== undefined && (
             <div className="mt-3 flex items-center gap-4">
-              <progress className="w-60 max-w-full" value={progress} max={1} aria-label="Reading the file" />
+              <progress className="w-60 max-w-full" value={progress} max={1} aria-label={say('readingFile')} />
               <span className="font-mono">{Math.round(progress * 100)} %</span>
             </div>
           )}
           {layout && !read && progress === undefined && !state.problem && (
             <button type="button" className="action mt-3" disabled={!lines?.some(({ problem: bad }) => !bad)} onClick={readAll}>
-              that is right: read it
+              {say('importShown')}
             </button>
           )}
           {read && (
             <>
               <p className="mt-3">
-                <b className="font-mono text-xl">{read.count.toLocaleString('en')}</b> readings are good
-                {read.count > 0 && (
-                  <>
-                    , from {dayAndTimeIn(read.from_ms, nursery.timeZone, today)} to {dayAndTimeIn(read.to_ms, nursery.timeZone, today)}
-                  </>
-                )}
-                .{read.repeated > 0 && ` ${read.repeated.toLocaleString('en')} were told twice and count once.`}
+                <Rich say={say} of="readingsGood" facts={{ count: read.count }} parts={{ b: <b className="font-mono text-xl" /> }} />
+                {read.count > 0 &&
+                  say('from', {
+                    from: dayAndTimeIn(read.from_ms, nursery.timeZone, today),
+                    to: dayAndTimeIn(read.to_ms, nursery.timeZone, today),
+                  })}
+                .{read.repeated > 0 && ` ${say('appearTwiceCountOnce', { repeated: read.repeated })}`}
               </p>
               <LeftLines left={read.left} />
               <button type="button" className="action mt-3" disabled={state.sending || read.count === 0} onClick={take}>
-                {read.left.length > 0 ? `take in the ${read.count.toLocaleString('en')} good ones` : 'take them in'}
+                {read.left.length > 0 ? say('importGoodOnes', { count: read.count }) : say('import')}
               </button>
             </>
           )}
           <button type="button" className="quiet ml-4" onClick={drop}>
-            {progress !== undefined ? 'stop' : 'take nothing in'}
+            {progress !== undefined ? say('stop') : say('cancel')}
           </button>
         </section>
       )}
@@ -82,9 +84,9 @@ function LeftLines({ left }: { left: readonly LeftOut[] }) {
     <ul className="mt-2 text-[0.97rem]">
       {left.map(({ why, lines }) => (
         <li key={why} className="border-t border-line py-1">
-          <b>{lines.length.toLocaleString('en')} left out</b>: {why.replace(/\.$/, '')}{' '}
+          <b>{say('leftOut', { lines: lines.length })}</b>: {why.replace(/\.$/, '')}{' '}
           <span className="text-ink2">
-            (line{lines.length === 1 ? '' : 's'} {lines.slice(0, LINES_TOLD).join(', ')}
+            {say('lines', { count: lines.length, lines: lines.slice(0, LINES_TOLD).join(', ') })}
             {lines.length > LINES_TOLD && ' …'})
           </span>
         </li>
@@ -111,26 +113,27 @@ function LayoutForm({
       {layout.kind === 'logger' ? (
         <>
           <p className="text-ink2">
-            A logger’s file: {separatorName(layout.logger.separator)},{' '}
-            {layout.logger.skip > 0 ? `readings from line ${layout.logger.skip + 1}` : 'no header'}
-            {layout.logger.header && `, temperatures under “${layout.logger.header}”`}, times {clockWords(layout.logger, nursery.timeZone)}.
+            {say('loggersFile', {
+              separatorName: separatorName(layout.logger.separator),
+              how: layout.logger.skip > 0 ? say('readingsFromLine', { skip: layout.logger.skip + 1 }) : say('noHeader'),
+            })}
+            {layout.logger.header && say('temperaturesUnder', { header: layout.logger.header })}
+            {say('times', { clockWords: clockWords(layout.logger, nursery.timeZone) })}
           </p>
-          {layout.logger.orderUnsure && (
-            <p className="mt-1 font-semibold">Day, month and year could stand in another order: no line decides it. Which is it?</p>
-          )}
+          {layout.logger.orderUnsure && <p className="mt-1 font-semibold">{say('dayMonthYearCouldStand')}</p>}
           <div className="mt-1 flex flex-wrap gap-x-8 gap-y-1">
             <Choice
-              label="Order of the dates"
+              label={say('orderDates')}
               options={[
-                { value: 'ymd', text: 'year, month, day' },
-                { value: 'dmy', text: 'day first' },
-                { value: 'mdy', text: 'month first' },
+                { value: 'ymd', text: say('yearMonthDay') },
+                { value: 'dmy', text: say('dayFirst') },
+                { value: 'mdy', text: say('monthFirst') },
               ]}
               value={layout.logger.order}
               onChange={(order) => change({ kind: 'logger', logger: { ...layout.logger, order } })}
             />
             <Choice
-              label="Unit"
+              label={say('unit')}
               options={[
                 { value: 'C', text: '°C' },
                 { value: 'F', text: '°F' },
@@ -139,13 +142,13 @@ function LayoutForm({
               onChange={(unit) => change({ kind: 'logger', logger: { ...layout.logger, fahrenheit: unit === 'F' } })}
             />
             <Choice
-              label="Columns apart by"
+              label={say('columnsApartBy')}
               options={SEPARATORS.map((value) => ({ value, text: SEPARATOR_NAMES[value] }))}
               value={layout.logger.separator as (typeof SEPARATORS)[number]}
               onChange={cutAt}
             />
             <Choice
-              label="Decimal mark"
+              label={say('decimalMark')}
               options={[
                 { value: 'point', text: '3.8' },
                 { value: 'comma', text: '3,8' },
@@ -154,10 +157,10 @@ function LayoutForm({
               onChange={(mark) => change({ kind: 'logger', logger: { ...layout.logger, decimalComma: mark === 'comma' } })}
             />
             <Choice
-              label="Clock of the file"
+              label={say('clockFile')}
               options={[
                 { value: 'local', text: nursery.timeZone },
-                { value: 'utc', text: 'UTC' },
+                { value: 'utc', text: say('utc') },
                 ...(layout.logger.offset_min ? [{ value: 'offset' as const, text: offsetWords(layout.logger.offset_min) }] : []),
               ]}
               value={layout.logger.offset_min !== undefined ? 'offset' : layout.logger.utc ? 'utc' : 'local'}
@@ -172,16 +175,15 @@ function LayoutForm({
       ) : (
         <>
           <p className="text-ink2">
-            A station’s daily figures, {layout.daily.rows === 'element' ? 'a row for each element' : 'a row a day'}. Each day is taken as a
-            curve between its minimum and its maximum, damped to the depth at which seed lies.
+            {say('weatherStationsDailyFiguresEach', { how: layout.daily.rows === 'element' ? say('rowEachElement') : say('rowDay') })}
           </p>
           <div className="mt-1 flex">
             <Choice
-              label="Unit"
+              label={say('unit')}
               options={[
                 { value: 'C', text: '°C' },
                 { value: 'F', text: '°F' },
-                { value: 'tenths', text: 'tenths of °C' },
+                { value: 'tenths', text: say('tenthsC') },
               ]}
               value={layout.daily.unit}
               onChange={(unit) => change({ kind: 'daily', daily: { ...layout.daily, unit } })}
@@ -189,7 +191,7 @@ function LayoutForm({
           </div>
         </>
       )}
-      <h3 className="mt-3">Read like this</h3>
+      <h3 className="mt-3">{say('readFollows')}</h3>
       <ul className="mt-1 font-mono text-[0.92rem]">
         {lines?.map(({ line, written, at, on, celsius, problem }) => (
           <li key={line} className="grid gap-x-4 border-t border-line py-1 sm:grid-cols-[1fr_auto]">
@@ -209,10 +211,23 @@ function LayoutForm({
   );
 }
 
-const SEPARATOR_NAMES: Record<(typeof SEPARATORS)[number], string> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' };
+const SEPARATOR_NAMES: Record<(typeof SEPARATORS)[number], string> = {
+  get ','() {
+    return say('commas');
+  },
+  get ';'() {
+    return say('semicolons');
+  },
+  get '\t'() {
+    return say('tabs');
+  },
+  get '|'() {
+    return say('bars');
+  },
+};
 
 function separatorName(separator: string): string {
-  return `columns by ${SEPARATOR_NAMES[separator as (typeof SEPARATORS)[number]]}`;
+  return say('columnsBy', { separator: SEPARATOR_NAMES[separator as (typeof SEPARATORS)[number]] });
 }
 
 /** "UTC−7", "UTC+5:30". */
@@ -223,7 +238,7 @@ function offsetWords(minutes: number): string {
 }
 
 function clockWords({ offset_min, utc }: LoggerLayout, timeZone: string): string {
-  return offset_min !== undefined ? `at ${offsetWords(offset_min)}` : utc ? 'in UTC' : `of ${timeZone}`;
+  return offset_min !== undefined ? say('at2', { offsetWords: offsetWords(offset_min) }) : utc ? say('utc2') : say('of', { timeZone });
 }
 
 function sizeOf(bytes: number): string {

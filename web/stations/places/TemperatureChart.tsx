@@ -6,6 +6,7 @@ import { COLD_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { unitOf } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
+import { say } from '@chill/words/places.ts';
 import { LineChart } from 'echarts/charts';
 import { GridComponent, MarkAreaComponent, TooltipComponent } from 'echarts/components';
 import { init, use } from 'echarts/core';
@@ -21,10 +22,34 @@ use([LineChart, GridComponent, MarkAreaComponent, TooltipComponent, CanvasRender
 
 const DAY_MS = 86_400_000;
 const SPANS = [
-  { value: 'day', text: 'a day', days: 1 },
-  { value: 'week', text: 'a week', days: 7 },
-  { value: 'month', text: 'a month', days: 31 },
-  { value: 'year', text: 'a year', days: 366 },
+  {
+    value: 'day',
+    get text() {
+      return say('day');
+    },
+    days: 1,
+  },
+  {
+    value: 'week',
+    get text() {
+      return say('week');
+    },
+    days: 7,
+  },
+  {
+    value: 'month',
+    get text() {
+      return say('month');
+    },
+    days: 31,
+  },
+  {
+    value: 'year',
+    get text() {
+      return say('year');
+    },
+    days: 366,
+  },
 ] as const;
 /** Enough for every pixel of a wide screen to have its coldest and its warmest. */
 const POINTS = 1600;
@@ -85,7 +110,11 @@ export default function TemperatureChart({ place, last_ms }: { place: Place; las
         formatter: (found: { value: [number, number | null] }[]) =>
           found[0]?.value[1] == null
             ? ''
-            : `${dayAndTimeIn(found[0].value[0], nursery.timeZone, today)}<br><b>${found[0].value[1].toFixed(1)} °${inFahrenheit ? 'F' : 'C'}</b>`,
+            : say('n', {
+                value: dayAndTimeIn(found[0].value[0], nursery.timeZone, today),
+                value2: found[0].value[1].toFixed(1),
+                how: inFahrenheit ? 'F' : 'C',
+              }),
       },
       series: [
         {
@@ -115,7 +144,7 @@ export default function TemperatureChart({ place, last_ms }: { place: Place; las
     <figure>
       <div className="flex flex-wrap items-center gap-x-6">
         <Choice
-          label="Span"
+          label={say('span')}
           options={SPANS}
           value={span}
           onChange={(value) => {
@@ -125,10 +154,10 @@ export default function TemperatureChart({ place, last_ms }: { place: Place; las
         />
         <span className="flex gap-4">
           <button type="button" className="quiet" onClick={() => setBack(back + 1)}>
-            earlier
+            {say('earlier')}
           </button>
           <button type="button" className="quiet" disabled={back === 0} onClick={() => setBack(Math.max(0, back - 1))}>
-            later
+            {say('later')}
           </button>
         </span>
       </div>
@@ -136,11 +165,15 @@ export default function TemperatureChart({ place, last_ms }: { place: Place; las
         ref={box}
         className="mt-2 h-72 w-full"
         role="img"
-        aria-label={`${data?.of ?? 0} readings from ${dayAndTimeIn(from, nursery.timeZone, today)} to ${dayAndTimeIn(to, nursery.timeZone, today)}`}
+        aria-label={say('readingsFrom', {
+          of: data?.of ?? 0,
+          from: dayAndTimeIn(from, nursery.timeZone, today),
+          to: dayAndTimeIn(to, nursery.timeZone, today),
+        })}
       />
       <figcaption className="text-[0.92rem] text-ink2">
-        {isLoading ? 'Reading …' : `${(data?.of ?? 0).toLocaleString('en')} readings. `}
-        {bands.length > 0 && `The band is where a day counts fully for what lies there: ${bandWords(bands, inFahrenheit)}.`}
+        {isLoading ? say('reading2') : `${say('readings3', { of: data?.of ?? 0 })} `}
+        {bands.length > 0 && say('bandWhereDayCountsFully', { bandWords: bandWords(bands, inFahrenheit) })}
       </figcaption>
     </figure>
   );
@@ -161,5 +194,7 @@ function bandsOf(place: Place, batches: readonly BatchView[]): TemperatureRespon
 
 function bandWords(bands: readonly TemperatureResponse[], inFahrenheit: boolean): string {
   const shown = (celsius: number) => Math.round(inFahrenheit ? (celsius * 9) / 5 + 32 : celsius);
-  return bands.map(({ fullFrom_C, fullTo_C }) => `${shown(fullFrom_C)} to ${shown(fullTo_C)} °${inFahrenheit ? 'F' : 'C'}`).join(', ');
+  return bands
+    .map(({ fullFrom_C, fullTo_C }) => say('to3', { shown: shown(fullFrom_C), shown2: shown(fullTo_C), how: inFahrenheit ? 'F' : 'C' }))
+    .join(', ');
 }

@@ -1,5 +1,7 @@
 import { spell } from '@chill/core/calendar/dates.ts';
 import type { ResolvedStage } from '@chill/core/ways/resolve.ts';
+import { say } from '@chill/words/plan.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
 
 const WIDTH = 420;
@@ -26,7 +28,13 @@ export function GainAndLoss({ stage }: { stage: ResolvedStage }) {
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         className="block w-full"
         role="img"
-        aria-label={`After ${days} days ${Math.round(stage.freed * 100)} % are ready and ${Math.round(stage.survives * 100)} % alive. Take-out window: ${pull.from} to ${pull.to} days.`}
+        aria-label={say('afterDaysReadyAliveTake', {
+          days,
+          freed: Math.round(stage.freed * 100),
+          survives: Math.round(stage.survives * 100),
+          from: pull.from,
+          to: pull.to,
+        })}
       >
         {[0, 0.5, 1].map((share) => (
           <g key={share}>
@@ -38,7 +46,7 @@ export function GainAndLoss({ stage }: { stage: ResolvedStage }) {
         ))}
         {weeks.map((day) => (
           <text key={day} x={x(day)} y={HEIGHT - 8} fontSize={11} textAnchor={day === 0 ? 'start' : 'middle'} fill="var(--color-ink3)">
-            {day === 0 ? 'in' : `${day / 7} wk`}
+            {day === 0 ? say('in') : say('wk', { day: day / 7 })}
           </text>
         ))}
         <rect
@@ -55,8 +63,12 @@ export function GainAndLoss({ stage }: { stage: ResolvedStage }) {
         <line x1={x(days)} x2={x(days)} y1={4} y2={HEIGHT - 24} stroke="var(--color-warm)" strokeWidth={2.5} />
       </svg>
       <figcaption className="text-[0.92rem] text-ink2">
-        Of 100 viable seeds: <b style={{ color: colour }}>ready</b>, <b className="text-alarm">alive</b> (dotted), and{' '}
-        <b className="text-ink">both</b>. Take out after {spell(days)}; {spell(pull.from)} to {spell(pull.to)} costs at most 3 %.
+        <Rich
+          say={say}
+          of="n100ViableSeedsReadyAlive"
+          facts={{ days: spell(days), from: spell(pull.from), to: spell(pull.to) }}
+          parts={{ b: <b style={{ color: colour }} />, b2: <b className="text-alarm" />, b3: <b className="text-ink" /> }}
+        />
       </figcaption>
     </figure>
   );

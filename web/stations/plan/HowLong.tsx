@@ -4,6 +4,7 @@ import { percent } from '@chill/core/units/percent.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { type MediumCurve, mediaCurves } from '@chill/core/ways/mediaCurves.ts';
 import type { Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/plan.ts';
 import { useMemo } from 'react';
 import { useNursery } from '../../data/nursery.ts';
 
@@ -31,10 +32,9 @@ export function HowLong({ species }: { species: Species }) {
   const weeks = Array.from({ length: Math.floor(last / every) + 1 }, (_, i) => i * every);
   return (
     <section className="mt-10 max-w-4xl">
-      <h2>How long in the cold?</h2>
+      <h2>{say('howLongCold')}</h2>
       <p className="mt-1 max-w-prose text-ink2">
-        Every day frees more and rots more. What is left of a hundred sound seeds, by what they lie in, at{' '}
-        {showQuantity(temperature_C, 'temperature_C', nursery.settings.units)}:
+        {say('eachDayMoreSeedReady', { temperature: showQuantity(temperature_C, 'temperature_C', nursery.settings.units) })}
       </p>
       <div className="mt-2 grid items-start gap-x-8 gap-y-3 desk:grid-cols-[minmax(0,1fr)_17rem]">
         <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="block w-full" role="img" aria-label={curves.map(inWords).join('; ')}>
@@ -55,7 +55,7 @@ export function HowLong({ species }: { species: Species }) {
               textAnchor={day === 0 ? 'start' : 'middle'}
               fill="var(--color-ink3)"
             >
-              {day === 0 ? 'in' : `${day / 7} wk`}
+              {day === 0 ? say('in') : say('wk', { day: day / 7 })}
             </text>
           ))}
           {curves.map(({ name, curve, pull }, i) => (
@@ -93,8 +93,12 @@ export function HowLong({ species }: { species: Species }) {
               <span>
                 <b className="font-[620]">{name}</b>
                 <span className="block text-[0.95rem] text-ink2">
-                  take out after {spell(pull.best)}: {percent(pull.yields)} ready and alive; {spell(pull.from)} to {spell(pull.to)} costs at
-                  most 3 %
+                  {say('takeOutAfterReadyAlive', {
+                    best: spell(pull.best),
+                    yields: percent(pull.yields),
+                    from: spell(pull.from),
+                    to: spell(pull.to),
+                  })}
                 </span>
               </span>
             </li>
@@ -106,5 +110,5 @@ export function HowLong({ species }: { species: Species }) {
 }
 
 function inWords({ name, pull }: MediumCurve): string {
-  return `${name}: take out after ${spell(pull.best)}, ${percent(pull.yields)} ready and alive`;
+  return say('takeOutAfterReadyAlive2', { name, best: spell(pull.best), yields: percent(pull.yields) });
 }

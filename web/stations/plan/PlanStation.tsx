@@ -3,6 +3,7 @@ import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { lotInRequest, type Weighed, weighWays } from '@chill/core/ways/propose.ts';
 import { isControl } from '@chill/core/ways/schools.ts';
 import { whatWouldChange } from '@chill/core/ways/whatChanges.ts';
+import { say } from '@chill/words/plan.ts';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { asItStands, useNursery } from '../../data/nursery.ts';
@@ -51,12 +52,10 @@ export default function PlanStation() {
   if (!lot || !species) {
     return (
       <section className="px-4 pt-5 desk:px-10">
-        <h1>Plan</h1>
-        <p className="mt-3 max-w-prose text-lg">
-          A plan starts from seed in hand. Write down a lot first: how many seeds there are decides what can be promised.
-        </p>
+        <h1>{say('plan')}</h1>
+        <p className="mt-3 max-w-prose text-lg">{say('planStartsFromSeedStock')}</p>
         <Link to="/seeds/new" className="action mt-4">
-          add a lot of seed
+          {say('addLot')}
         </Link>
       </section>
     );
@@ -83,7 +82,7 @@ export default function PlanStation() {
       <WishSentence wording={wording} wish={wish} change={changeWish} lot={lot} species={species} />
       {first && (
         <p className="mt-4 max-w-[70rem] border-l-4 border-ink pl-3">
-          <b>{proposals[0]?.way.name} first.</b> {first.reason}{' '}
+          <b>{say('first', { name: proposals[0]?.way.name })}</b> {first.reason}{' '}
           {settled === request && <span className="text-ink2">{change ?? first.change}</span>}
         </p>
       )}
@@ -92,19 +91,19 @@ export default function PlanStation() {
           className="hidden grid-cols-[13rem_minmax(0,1fr)_5rem_8rem_17rem] items-end gap-x-4 pb-1 text-[0.92rem] text-ink2 desk:grid"
           aria-hidden="true"
         >
-          <span>method</span>
+          <span>{say('method')}</span>
           <AxisMonths axis={axis} width={PATH_WIDTH} />
-          <span className="whitespace-nowrap">seeds to start</span>
-          <span>plants, 9 in 10</span>
-          <span>drawbacks here</span>
+          <span className="whitespace-nowrap">{say('seedsStart')}</span>
+          <span>{say('plants910')}</span>
+          <span>{say('drawbacksHere')}</span>
         </div>
-        <ol aria-label="Ways, the best first">{offered.map((proposal, i) => row(proposal, i === 0))}</ol>
+        <ol aria-label={say('methodsBestFirst')}>{offered.map((proposal, i) => row(proposal, i === 0))}</ol>
         {set_aside.length + none.length > 0 && (
           <details className="border-t border-line">
             <summary className="quiet cursor-pointer list-none">
-              {set_aside.length + none.length} more that make no sense for this seed, and why
+              {say('moreDoNotSuitSeed', { set: set_aside.length + none.length })}
             </summary>
-            <ol aria-label="Ways set aside">{set_aside.map((proposal) => row(proposal, false))}</ol>
+            <ol aria-label={say('methodsDoNotSuit')}>{set_aside.map((proposal) => row(proposal, false))}</ol>
             <ul className="max-w-3xl">
               {none.map(({ name, reason }) => (
                 <li key={name} className="border-t border-line px-2 py-2">
@@ -119,7 +118,7 @@ export default function PlanStation() {
       {wish && <SplitTrial key={lot.id} proposals={[...offered, ...set_aside.filter(({ way }) => isControl(way))]} lot={lot} wish={wish} />}
       {planned.length > 0 && (
         <section className="mt-10 max-w-4xl">
-          <h2>Planned, not begun</h2>
+          <h2>{say('plannedNotBegun')}</h2>
           <ul className="mt-2">
             {planned.map((view) => (
               <li key={view.batch.id}>

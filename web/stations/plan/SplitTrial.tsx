@@ -4,6 +4,8 @@ import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { planFrom } from '@chill/core/ways/propose.ts';
 import { isControl, UNTREATED } from '@chill/core/ways/schools.ts';
 import type { NewBatch, Wish } from '@chill/model/batch.ts';
+import { say } from '@chill/words/plan.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { newId } from '../../data/newId.ts';
@@ -51,10 +53,10 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
   };
   const make = () =>
     attempt(async () => {
-      if (arms.length < 2) throw new Error('Choose two ways or three.');
-      if (seeds < 1) throw new Error('The lot has no seed left for a trial.');
+      if (arms.length < 2) throw new Error(say('chooseTwoOrThree'));
+      if (seeds < 1) throw new Error(say('noSeedLeftTrial'));
       const id = newId();
-      const name = `${arms.map(({ way }) => way.name.toLowerCase()).join(' against ')}, ${lot.code}`.slice(0, 120);
+      const name = `${arms.map(({ way }) => way.name.toLowerCase()).join(` ${say('against')} `)}, ${lot.code}`.slice(0, 120);
       const batches = arms.map(
         (arm, i): NewBatch => ({
           id: newId(),
@@ -70,13 +72,10 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
 
   return (
     <details className="mt-10 max-w-4xl" onToggle={(event) => setOpen(event.currentTarget.open)}>
-      <summary className="quiet cursor-pointer list-none text-xl font-[650]">Split it as a fair trial</summary>
-      <p className="mt-1 max-w-prose text-ink2">
-        Four ways with three seeds each teach less than one thinks. Choose two ways, or three; Chill says how many seeds would show a
-        difference, deals them at random and keeps them apart.
-      </p>
+      <summary className="quiet cursor-pointer list-none text-xl font-[650]">{say('splitFairTrial')}</summary>
+      <p className="mt-1 max-w-prose text-ink2">{say('fourMethodsThreeSeedsEach')}</p>
       <fieldset className="mt-3">
-        <legend className="text-[0.95rem] text-ink2">Ways to hold against each other</legend>
+        <legend className="text-[0.95rem] text-ink2">{say('methodsCompare')}</legend>
         <ul className="mt-1 grid gap-x-8 sm:grid-cols-2">
           {proposals.map(({ way }) => {
             const on = arms.some((arm) => arm.way.id === way.id);
@@ -86,7 +85,7 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
                   <input type="checkbox" className="size-5 accent-(--color-ink)" checked={on} onChange={() => toggle(way.id)} />
                   <span>
                     <b className={on ? 'font-[650]' : 'font-normal'}>{way.name}</b>
-                    {way.id === suggested?.way.id && <span className="text-ink2"> as the control: what happens if nothing is done</span>}
+                    {way.id === suggested?.way.id && <span className="text-ink2"> {say('controlNoTreatment')}</span>}
                   </span>
                 </label>
               </li>
@@ -96,9 +95,9 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
       </fieldset>
       <div className="mt-3 flex flex-wrap items-end gap-x-8 gap-y-3">
         <div>
-          <p className="text-[0.95rem] text-ink2">A difference worth knowing of</p>
+          <p className="text-[0.95rem] text-ink2">{say('differenceWorthFinding')}</p>
           <Choice
-            label="difference"
+            label={say('difference')}
             options={DIFFERENCES}
             value={difference}
             onChange={(value) => {
@@ -108,21 +107,28 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
           />
         </div>
         <div>
-          <p className="text-[0.95rem] text-ink2">Seeds in each arm</p>
-          <Stepper label="seeds in each arm" value={seeds} most={room} onChange={setOwn} />
+          <p className="text-[0.95rem] text-ink2">{say('seedsEachArm')}</p>
+          <Stepper label={say('seedsEachArm2')} value={seeds} most={room} onChange={setOwn} />
         </div>
         <button type="button" className="action" disabled={busy} onClick={make}>
-          make the trial
+          {say('makeTrial')}
         </button>
       </div>
       <p className="mt-3 max-w-prose" aria-live="polite">
         {answer ? (
-          <>
-            To tell {percent(answer.base)} from {percent(answer.other)}, four times in five, takes{' '}
-            <b className="font-mono">{answer.wanted}</b> seeds in each arm. {verdict(seeds, answer, arms.length, lot)}
-          </>
+          <Rich
+            say={say}
+            of="tellFromFourTimesFive"
+            facts={{
+              base: percent(answer.base),
+              other: percent(answer.other),
+              wanted: answer.wanted,
+              verdict: verdict(seeds, answer, arms.length, lot),
+            }}
+            parts={{ b: <b className="font-mono" /> }}
+          />
         ) : (
-          'Working out how many …'
+          say('calculatingHowMany')
         )}
       </p>
       {answer && <WhyNote why={whyArms(answer.base, answer.other, answer.wanted)} />}
@@ -138,10 +144,8 @@ function firstTwo(proposals: readonly Proposal[], control: Proposal | undefined)
 }
 
 function verdict(seeds: number, { wanted, tells, seeds: asked }: ArmAnswer, arms: number, lot: LotView): string {
-  const leaves = `It leaves ${lot.unassigned - seeds * arms} of the lot.`;
-  if (seeds >= wanted || asked !== seeds)
-    return seeds >= wanted ? leaves : `The lot has ${seeds} for each: a difference that small could easily be luck. ${leaves}`;
-  const so =
-    tells === undefined ? 'would show nothing short of all against none' : `would only show a difference of ${percent(tells)} or more`;
-  return `${seeds} in each ${so}: a smaller one could easily be luck. ${leaves}`;
+  const leaves = say('leavesLot', { unassigned: lot.unassigned - seeds * arms });
+  if (seeds >= wanted || asked !== seeds) return seeds >= wanted ? leaves : say('lotHasEachDifferenceSmall', { seeds, leaves });
+  const so = tells === undefined ? say('wouldOnlyShowAllAgainst') : say('wouldOnlyShowDifferenceOr', { tells: percent(tells) });
+  return say('eachSmallerOneCouldLuck', { seeds, so, leaves });
 }

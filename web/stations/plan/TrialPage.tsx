@@ -1,4 +1,6 @@
 import { deal } from '@chill/core/findings/deal.ts';
+import { say } from '@chill/words/plan.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { Link, useParams } from 'react-router';
 import { useArchive } from '../../data/archive.ts';
 import { useNursery } from '../../data/nursery.ts';
@@ -18,9 +20,9 @@ export default function TrialPage() {
   if (!first?.batch.trial) {
     return (
       <div className="px-4 py-10 desk:px-10">
-        <h1>There is no such trial</h1>
+        <h1>{say('thereNoSuchTrial')}</h1>
         <Link to="/plan" className="quiet mt-3">
-          Plan
+          {say('plan')}
         </Link>
       </div>
     );
@@ -32,17 +34,22 @@ export default function TrialPage() {
   const code = (arm: number) => arms[arm - 1]?.batch.code ?? '?';
   return (
     <article className="max-w-4xl px-4 pt-5 desk:px-10">
-      <h1>{first.species.common[0]}: a trial</h1>
+      <h1>{say('trial', { common: first.species.common[0] })}</h1>
       <p className="text-ink2">{first.batch.trial.name}</p>
-      <h2 className="mt-6">Arms</h2>
+      <h2 className="mt-6">{say('arms')}</h2>
       <ul className="mt-1">
         {arms.map((view) => (
           <li key={view.batch.id}>
             <p className="mt-2 text-[0.95rem] text-ink2">
-              {view.batch.trial?.control ? 'the control' : `arm ${view.batch.trial?.arm}`}, {view.batch.plan.seeds} seeds;{' '}
-              <Link to={`/batch/${view.batch.code}/label`} className="underline underline-offset-4">
-                label
-              </Link>
+              <Rich
+                say={say}
+                of="seedsLabel"
+                facts={{
+                  how: view.batch.trial?.control ? say('control') : say('arm', { arm: view.batch.trial?.arm }),
+                  seeds: view.batch.plan.seeds,
+                }}
+                parts={{ to: <Link to={`/batch/${view.batch.code}/label`} className="underline underline-offset-4" /> }}
+              />
             </p>
             <ul>
               <li>
@@ -59,27 +66,21 @@ export default function TrialPage() {
           </li>
         ))}
       </ul>
-      <h2 className="mt-8">Deal the seeds</h2>
-      <p className="mt-1 max-w-prose">
-        Mix the lot. Count out {handful === 1 ? 'one seed' : `${handful} seeds`} at a time without choosing, and put each handful into the
-        bag that stands here, on a towel or in a pot of its own, in this order; the last of a bag may be smaller. No hand picks the plump
-        ones for a favourite.
-      </p>
+      <h2 className="mt-8">{say('dealSeeds')}</h2>
+      <p className="mt-1 max-w-prose">{say('mixLotCountOutTime', { how: handful === 1 ? say('oneSeed') : say('seeds', { handful }) })}</p>
       <ol className="mt-3 grid grid-cols-2 gap-x-6 gap-y-1 sm:grid-cols-4">
         {order.map(({ arm, replicate }, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: the order itself is what is shown, and never changes.
           <li key={i} className="flex items-baseline gap-2 border-b border-line py-1">
             <span className="w-6 text-right text-[0.9rem] text-ink2">{i + 1}</span>
             <span className="code text-lg">{code(arm)}</span>
-            <span className="text-[0.9rem] text-ink2">towel {replicate}</span>
+            <span className="text-[0.9rem] text-ink2">{say('towel', { replicate })}</span>
           </li>
         ))}
       </ol>
-      <p className="mt-4 max-w-prose text-ink2">
-        Treat the arms alike in all but their way: same day, same water, same towel. Write down every look, also those that found nothing.
-      </p>
+      <p className="mt-4 max-w-prose text-ink2">{say('treatArmsAlikeAllBut')}</p>
       <button type="button" className="quiet screen-only mt-2" onClick={() => print()}>
-        print
+        {say('print')}
       </button>
     </article>
   );

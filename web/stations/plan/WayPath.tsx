@@ -1,5 +1,6 @@
 import { dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
+import { say } from '@chill/words/plan.ts';
 import { type Step, StepLine } from '../../kit/StepLine.tsx';
 import { monthStarts } from '../../kit/Thread.tsx';
 import { stageZone, ZONE_COLOUR, type Zone } from '../../kit/zones.ts';
@@ -76,8 +77,8 @@ export function WayPath({ proposal, axis, width, today }: { proposal: Proposal; 
       <line x1={x(today)} x2={x(today)} y1={0} y2={74} stroke="var(--color-ink)" strokeWidth={1.3} />
       {dayNumber(proposal.dates.setOut) > axis.to && (
         <text x={width - 4} y={18} textAnchor="end" fontSize={17} fill="var(--color-ink2)">
-          {dayNumber(proposal.dates.start) > axis.to && `from ${shortDate(proposal.dates.start, today)} `}ready{' '}
-          {shortDate(proposal.dates.setOut, today)} →
+          {dayNumber(proposal.dates.start) > axis.to && `${say('from', { start: shortDate(proposal.dates.start, today) })} `}
+          {say('ready', { setOut: shortDate(proposal.dates.setOut, today) })}
         </text>
       )}
     </svg>

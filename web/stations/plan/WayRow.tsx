@@ -3,7 +3,7 @@ import { STAGES, type StageFacts } from '@chill/core/kinds/stages.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
 import { whyPull, whySeeds } from '@chill/core/schedule/explain.ts';
 import { type Lodging, lodgingsOf } from '@chill/core/schedule/lodging.ts';
-import { MEDIUM_NAMES, STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { MEDIUM_NAMES, stageName } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { planFrom } from '@chill/core/ways/propose.ts';
@@ -11,6 +11,8 @@ import { roundRoom } from '@chill/core/ways/room.ts';
 import { seasonsOf } from '@chill/core/winter/seasons.ts';
 import type { Plan, Wish } from '@chill/model/batch.ts';
 import type { Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/plan.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { newId } from '../../data/newId.ts';
@@ -61,11 +63,15 @@ export function WayRow(props: Props) {
         </span>
         <span className="text-right font-mono text-xl font-bold desk:text-left">
           {proposal.seeds ?? '–'}
-          <span className="ml-1 font-sans text-[0.9rem] font-normal text-ink2 desk:hidden">seeds</span>
+          <span className="ml-1 font-sans text-[0.9rem] font-normal text-ink2 desk:hidden">{say('seeds2')}</span>
         </span>
         <span className="col-span-2 font-mono text-xl font-bold whitespace-nowrap desk:col-span-1">
-          {proposal.expected.low} to {proposal.expected.high}
-          <span className="ml-1 font-sans text-[0.9rem] font-normal text-ink2 desk:hidden">plants, 9 times in 10</span>
+          <Rich
+            say={say}
+            of="plants9Times10"
+            facts={{ low: proposal.expected.low, high: proposal.expected.high }}
+            parts={{ span: <span className="ml-1 font-sans text-[0.9rem] font-normal text-ink2 desk:hidden" /> }}
+          />
         </span>
         <span className="col-span-2 text-[0.95rem] leading-snug text-ink2 desk:col-span-1">
           <Against proposal={proposal} all={open} />
@@ -79,7 +85,7 @@ export function WayRow(props: Props) {
 /** What speaks against a way: the two gravest while it is folded, all of it once opened. */
 function Against({ proposal, all }: { proposal: Proposal; all: boolean }) {
   const { against } = proposal;
-  if (against.length === 0) return 'nothing';
+  if (against.length === 0) return say('nothing');
   const shown = all ? against : against.slice(0, 2);
   const tone = { stops: 'font-semibold text-alarm', costs: 'text-ink', notes: '' };
   return (
@@ -90,7 +96,7 @@ function Against({ proposal, all }: { proposal: Proposal; all: boolean }) {
           {one.text}
         </span>
       ))}
-      {shown.length < against.length && ` and ${against.length - shown.length} more`}
+      {shown.length < against.length && ` ${say('more', { against: against.length - shown.length })}`}
     </>
   );
 }
@@ -99,17 +105,31 @@ function summary({ resolved, dates }: Proposal, today: string): string {
   const wait = resolved
     .filter((stage) => stage.curve && stage.days > 0)
     .map(({ kind, days }) => `${spell(days)} ${WAITS[STAGES[kind].earns ?? 'cold']}`);
-  return `${wait.length > 0 ? wait.join(', ') : 'no wait'}; starts ${shortDate(dates.start, today)}`;
+  return say('starts', { how: wait.length > 0 ? wait.join(', ') : say('noWait'), start: shortDate(dates.start, today) });
 }
 
 /** What seed waits in, in a word: "12 weeks cold". */
-const WAITS: Record<NonNullable<StageFacts['earns']>, string> = { ripening: 'dry', warmth: 'warm', cold: 'cold', winter: 'outdoors' };
+const WAITS: Record<NonNullable<StageFacts['earns']>, string> = {
+  get ripening() {
+    return say('dry');
+  },
+  get warmth() {
+    return say('warm');
+  },
+  get cold() {
+    return say('cold');
+  },
+  get winter() {
+    return say('outdoors');
+  },
+};
 
 /** What a method takes besides seed: "2 places in the fridge, 9 checks and about 40 minutes of work". */
 function takes({ effort: { fridgeUnits, looks, minutes } }: Proposal): string {
-  const room = fridgeUnits === 0 ? 'no room in the fridge' : `${fridgeUnits} ${fridgeUnits === 1 ? 'place' : 'places'} in the fridge`;
-  const time = minutes < 90 ? `${Math.round(minutes / 5) * 5} minutes` : `${(minutes / 60).toFixed(1)} hours`;
-  return `Takes ${room}, ${looks} checks and about ${time} of work.`;
+  const room = fridgeUnits === 0 ? say('noRoomFridge') : say('placesFridge', { count: fridgeUnits });
+  const time =
+    minutes < 90 ? say('minutes', { minutes: Math.round(minutes / 5) * 5 }) : say('hours', { minutes: (minutes / 60).toFixed(1) });
+  return say('takesChecksAboutWork', { room, looks, time });
 }
 
 function Details({ proposal, lot, species, wish }: Props) {
@@ -121,12 +141,14 @@ function Details({ proposal, lot, species, wish }: Props) {
   const day = (date: string) => shortDate(date, today);
   const list: [string, string][] = [
     ['start', day(dates.start)],
-    ...(dates.intoCold ? ([['into the cold', day(dates.intoCold)]] as [string, string][]) : []),
-    ...(dates.bestOut ? ([['take out', day(dates.bestOut)]] as [string, string][]) : []),
-    ...(dates.window ? ([['take-out window', `${day(dates.window.from)} to ${day(dates.window.to)}`]] as [string, string][]) : []),
-    ['first sprouts', day(dates.firstSprouts)],
+    ...(dates.intoCold ? ([[say('intoCold'), day(dates.intoCold)]] as [string, string][]) : []),
+    ...(dates.bestOut ? ([[say('takeOut'), day(dates.bestOut)]] as [string, string][]) : []),
+    ...(dates.window
+      ? ([[say('takeOutWindow'), say('to', { day: day(dates.window.from), day2: day(dates.window.to) })]] as [string, string][])
+      : []),
+    [say('firstSprouts'), day(dates.firstSprouts)],
     ['potted', day(dates.potted)],
-    ['planted out', day(dates.setOut)],
+    [say('plantedOut'), day(dates.setOut)],
   ];
   const why = wish && whySeeds(proposal, wish.plants, wish.confidence, sound, said(lot.state.soundness, species));
   const pull = whyPull(proposal);
@@ -145,32 +167,39 @@ function Details({ proposal, lot, species, wish }: Props) {
           .filter((stage) => stage.treatment)
           .map((stage) => (
             <p key={stage.kind} className="mt-2 text-[0.95rem] text-ink2">
-              {STAGE_NAMES[stage.kind]} {stage.medium && `in ${MEDIUM_NAMES[stage.medium]}, `}
-              {stage.place ? stage.place.name : 'a place assumed'} at{' '}
-              {showQuantity(stage.temperature_C, 'temperature_C', nursery.settings.units)}
+              {stageName(stage.kind)} {stage.medium && `${say('in2', { medium: MEDIUM_NAMES[stage.medium] })} `}
+              {say('at', {
+                how: stage.place ? stage.place.name : say('placeAssumed'),
+                temperature: showQuantity(stage.temperature_C, 'temperature_C', nursery.settings.units),
+              })}
             </p>
           ))}
         <p className="mt-2 text-[0.95rem]">{takes(proposal)}</p>
         <p className="mt-2 text-[0.95rem] text-ink2">
-          {proposal.way.evidence}. {proposal.way.speaksFor && `For it: ${proposal.way.speaksFor}. `}
-          {proposal.way.speaksAgainst && `Against it anywhere: ${proposal.way.speaksAgainst}.`}
+          {proposal.way.evidence}. {proposal.way.speaksFor && `${say('advantage', { speaksFor: proposal.way.speaksFor })} `}
+          {proposal.way.speaksAgainst && say('drawbackAnywhere', { speaksAgainst: proposal.way.speaksAgainst })}
         </p>
       </div>
       <div>
         {curved && <GainAndLoss stage={curved} />}
-        {pull && <WhyNote why={pull} ask="why that long?" />}
+        {pull && <WhyNote why={pull} ask={say('whyLong')} />}
         {outdoors && (
           <p className="text-[0.95rem] text-ink2">
-            The mean winter. Single ones differ:{' '}
-            <Link to={`/cold/winter?${new URLSearchParams({ lot: lot.id, out: dates.intoCold ?? dates.start })}`} className="quiet">
-              what a thousand of them say
-            </Link>
+            <Rich
+              say={say}
+              of="meanWinterSingleWintersDiffer"
+              parts={{
+                to: (
+                  <Link to={`/cold/winter?${new URLSearchParams({ lot: lot.id, out: dates.intoCold ?? dates.start })}`} className="quiet" />
+                ),
+              }}
+            />
           </p>
         )}
       </div>
       <div>
         {wish && <MakeBatch proposal={proposal} lot={lot} species={species} wish={wish} />}
-        {why && <WhyNote why={why} ask="why so many seeds?" />}
+        {why && <WhyNote why={why} ask={say('whySoManySeeds')} />}
         {wish && <PerCell proposal={proposal} plants={wish.plants} />}
       </div>
     </div>
@@ -184,7 +213,7 @@ function RoomFor({ plan, species }: { plan: Plan; species: Species }) {
   const tight = lodgings.filter(({ wants, free }) => wants > free);
   const cold = lodgings.find(({ stage }) => STAGES[stage.kind].earns === 'cold');
   const tell = ({ wants, free, place, stage }: Lodging) => {
-    const on = stage.start > today ? `on ${shortDate(stage.start, today)}` : 'today';
+    const on = stage.start > today ? say('on', { start: shortDate(stage.start, today) }) : 'today';
     return {
       name: place.name,
       on,
@@ -200,7 +229,7 @@ function RoomFor({ plan, species }: { plan: Plan; species: Species }) {
         const { name, on, unit, free, wants } = tell(lodging);
         return (
           <p key={lodging.stage.kind + lodging.stage.start} className="mt-1 text-[0.95rem] font-semibold text-alarm">
-            {name} has too little room {on}: {free} {unit} free, {wants} needed. Start fewer, start later or choose another place.
+            {say('hasTooLittleRoomFree', { name, on, free, unit, wants })}
           </p>
         );
       })}
@@ -218,7 +247,7 @@ function roomTold({
   of,
   wants,
 }: Record<'name' | 'on' | 'unit', string> & { free: number; of: number; wants: number }) {
-  return `${name}: ${free} of ${of} ${unit} free ${on}, ${wants} needed.`;
+  return say('freeNeeded', { name, free, of, unit, on, wants });
 }
 
 /** Turns a way into a batch: the one thing to do here. */
@@ -239,13 +268,13 @@ function MakeBatch({ proposal, lot, species, wish }: { proposal: Proposal; lot: 
   return (
     <div>
       <div className="flex flex-wrap items-center gap-4">
-        <Stepper label="seeds to start" value={seeds} most={lot.unassigned} onChange={setOwn} />
+        <Stepper label={say('seedsStart')} value={seeds} most={lot.unassigned} onChange={setOwn} />
         <button type="button" className="action" disabled={busy} onClick={make}>
-          make this batch
+          {say('makeBatch')}
         </button>
       </div>
       <p className="mt-2 text-[0.95rem] text-ink2">
-        {plan.expects.low} to {plan.expects.high} plants, 9 times in 10; leaves {lot.unassigned - seeds} of the lot.
+        {say('plants9Times10Leaves', { low: plan.expects.low, high: plan.expects.high, unassigned: lot.unassigned - seeds })}
       </p>
       <RoomFor plan={plan} species={species} />
       <Problem>{problem}</Problem>

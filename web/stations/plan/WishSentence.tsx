@@ -3,6 +3,8 @@ import { wantedDay } from '@chill/core/ways/propose.ts';
 import { firstFrostOf, frostRiskOn } from '@chill/core/winter/frost.ts';
 import type { Wish } from '@chill/model/batch.ts';
 import type { Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/plan.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { useState } from 'react';
 import type { LotView } from '../../data/nursery.ts';
 import { useNursery } from '../../data/nursery.ts';
@@ -12,17 +14,17 @@ import type { Wording } from './useWish.ts';
 
 const WORD =
   'inline-block h-[1.25em] max-w-full cursor-pointer appearance-none border-b-[3px] border-cool bg-transparent px-0.5 align-baseline leading-none font-[680] text-ink field-sizing-content hover:border-ink focus-visible:bg-raised';
-const SURE: [number, string][] = [
-  [0.5, 'as likely as not'],
-  [0.8, '8 in 10'],
-  [0.9, '9 in 10'],
-  [0.95, '19 in 20'],
+const sure = (): [number, string][] => [
+  [0.5, say('likelyNot')],
+  [0.8, say('n810')],
+  [0.9, say('n9102')],
+  [0.95, say('n19202')],
 ];
-const RISKS: [number, string][] = [
-  [0.05, '1 year in 20'],
-  [0.1, '1 year in 10'],
-  [0.2, '1 year in 5'],
-  [0.33, '1 year in 3'],
+const risks = (): [number, string][] => [
+  [0.05, say('n1Year20')],
+  [0.1, say('n1Year10')],
+  [0.2, say('n1Year5')],
+  [0.33, say('n1Year3')],
 ];
 
 /** The plan as one sentence; what is underlined can be changed where it stands. */
@@ -44,10 +46,10 @@ export function WishSentence({
   const ready = wish && wantedDay(wish, nursery, today);
   return (
     <div>
-      <h1 className="sr-only">Plan</h1>
+      <h1 className="sr-only">{say('plan')}</h1>
       <p className="text-[1.35rem] leading-[1.75] font-[560] tracking-[-0.01em] desk:text-[1.7rem] desk:leading-[1.6]">
-        I want <Plants value={wording.plants} onChange={(plants) => change({ plants })} /> plants of{' '}
-        <select aria-label="lot" className={WORD} value={lot.id} onChange={(event) => change({ lotId: event.target.value })}>
+        <Rich say={say} of="iWantPlants" parts={{ plants: <Plants value={wording.plants} onChange={(plants) => change({ plants })} /> }} />{' '}
+        <select aria-label={say('lot')} className={WORD} value={lot.id} onChange={(event) => change({ lotId: event.target.value })}>
           {lots.map((one) => (
             <option key={one.id} value={one.id}>
               {name(one)} ({one.code})
@@ -55,24 +57,24 @@ export function WishSentence({
           ))}
         </select>{' '}
         <select
-          aria-label="when"
+          aria-label={say('when')}
           className={WORD}
           value={wording.by}
           onChange={(event) => change({ by: event.target.value as Wording['by'] })}
         >
-          <option value="frostRisk">to set out when frost still comes</option>
-          <option value="readyBy">to set out by</option>
-          <option value="startOn">starting on</option>
-          <option value="asSoonAs">as soon as they can be</option>
+          <option value="frostRisk">{say('plantOutWhenFrostStill')}</option>
+          <option value="readyBy">{say('plantOutBy')}</option>
+          <option value="startOn">{say('starting')}</option>
+          <option value="asSoonAs">{say('soonTheyCan')}</option>
         </select>{' '}
         {wording.by === 'frostRisk' ? (
           <select
-            aria-label="frost risk"
+            aria-label={say('frostRisk')}
             className={WORD}
             value={wording.risk}
             onChange={(event) => change({ risk: Number(event.target.value) })}
           >
-            {withOwn(RISKS, wording.risk, (risk) => `${Math.round(risk * 100)} years in 100`).map(([risk, text]) => (
+            {withOwn(risks(), wording.risk, (risk) => say('years100', { risk: Math.round(risk * 100) })).map(([risk, text]) => (
               <option key={risk} value={risk}>
                 {text}
               </option>
@@ -81,7 +83,7 @@ export function WishSentence({
         ) : wording.by === 'asSoonAs' ? null : (
           <DateInput
             key={wording.by}
-            aria-label="day"
+            aria-label={say('day')}
             className={`${WORD} min-w-24`}
             today={today}
             ahead
@@ -89,26 +91,37 @@ export function WishSentence({
             onChange={(date) => date && change(wording.by === 'readyBy' ? { readyBy: date } : { startOn: date })}
           />
         )}
-        , and be{' '}
-        <select
-          aria-label="how sure"
-          className={WORD}
-          value={wording.confidence}
-          onChange={(event) => change({ confidence: Number(event.target.value) })}
-        >
-          {withOwn(SURE, wording.confidence, (sure) => `${Math.round(sure * 100)} in 100`).map(([sure, text]) => (
-            <option key={sure} value={sure}>
-              {text}
-            </option>
-          ))}
-        </select>{' '}
-        sure.
+        <Rich
+          say={say}
+          of="sure"
+          parts={{
+            select: (
+              <select
+                aria-label={say('howSure')}
+                className={WORD}
+                value={wording.confidence}
+                onChange={(event) => change({ confidence: Number(event.target.value) })}
+              >
+                {withOwn(sure(), wording.confidence, (share) => say('n100', { share: Math.round(share * 100) })).map(([share, text]) => (
+                  <option key={share} value={share}>
+                    {text}
+                  </option>
+                ))}
+              </select>
+            ),
+          }}
+        />
       </p>
       <p className="text-ink2">
-        Lot <span className="code">{lot.code}</span>: {lot.unassigned} seeds in stock, {said(lot.state.soundness, species)}.
+        <Rich
+          say={say}
+          of="lotSeedsStock"
+          facts={{ code: lot.code, unassigned: lot.unassigned, said: said(lot.state.soundness, species) }}
+          parts={{ span: <span className="code" /> }}
+        />
         {ready &&
           wording.by !== 'startOn' &&
-          ` Plant out by ${shortDate(ready, today)}, when the risk of frost is ${Math.max(1, Math.round(frostRiskOn(ready, nursery.lastFrost, firstFrostOf(nursery)) * 100))} %.`}
+          ` ${say('plantOutByWhenRisk', { ready: shortDate(ready, today), frostRiskOn: Math.max(1, Math.round(frostRiskOn(ready, nursery.lastFrost, firstFrostOf(nursery)) * 100)) })}`}
       </p>
     </div>
   );
@@ -121,7 +134,7 @@ function Plants({ value, onChange }: { value: number; onChange: (plants: number)
   return (
     <>
       <input
-        aria-label="number of plants"
+        aria-label={say('numberPlants')}
         aria-invalid={!good}
         inputMode="numeric"
         className={`${WORD} min-w-8 text-center aria-invalid:border-alarm`}
@@ -133,7 +146,7 @@ function Plants({ value, onChange }: { value: number; onChange: (plants: number)
           if (/^[1-9]\d{0,4}$/.test(event.target.value.trim())) onChange(Number(event.target.value));
         }}
       />
-      {!good && <span className="text-base font-semibold text-alarm"> a whole number from 1 to 99999</span>}
+      {!good && <span className="text-base font-semibold text-alarm"> {say('wholeNumberFrom199999')}</span>}
     </>
   );
 }

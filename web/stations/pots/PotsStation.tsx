@@ -1,4 +1,6 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
+import { say } from '@chill/words/pots.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { useNursery } from '../../data/nursery.ts';
 import { StationList } from '../../kit/StationList.tsx';
 
@@ -8,21 +10,29 @@ export default function PotsStation() {
   return (
     <StationList
       station="pots"
-      title="In pots"
+      title={say('pots')}
       sentence={(views) => {
         const plants = views.reduce((sum, { projection }) => sum + projection.state.counts.potted + projection.state.counts.established, 0);
-        return `${plants} seedlings in ${views.length === 1 ? 'one batch' : `${views.length} batches`}. Potted is not yet a plant: count the losses each week.`;
+        return say('seedlingsNotEverySeedlingBecomes', {
+          plants,
+          how: views.length === 1 ? say('oneBatch') : say('batches', { views: views.length }),
+        });
       }}
-      empty="Nothing is potted yet."
+      empty={say('nothingPottedYet')}
       figure={({ batch, projection, tasks }) => {
         const { counts } = projection.state;
         const out = tasks.find((task) => task.kind === 'setOut')?.due ?? projection.setOut;
         return (
           <span className="text-[0.95rem]">
-            <b className="font-mono text-lg">{counts.potted + counts.established}</b> living of {batch.plan.seeds} seeds begun;{' '}
-            {batch.plan.wish.plants} wished for
+            <Rich
+              say={say}
+              of="livingSeedsStartedWanted"
+              facts={{ potted: counts.potted + counts.established, seeds: batch.plan.seeds, plants: batch.plan.wish.plants }}
+              parts={{ b: <b className="font-mono text-lg" /> }}
+            />
             <span className="block text-ink2">
-              {counts.discarded + counts.broken > 0 && `${counts.discarded + counts.broken} lost · `}set out {shortDate(out, today)}
+              {counts.discarded + counts.broken > 0 && `${say('lost', { discarded: counts.discarded + counts.broken })} `}
+              {say('plantOut', { out: shortDate(out, today) })}
             </span>
           </span>
         );

@@ -44,7 +44,7 @@ describe('a check of seed in the cold', () => {
     await user.clear(mould);
     await user.type(mould, '2');
     await user.click(within(screen.getByRole('radiogroup', { name: 'How far the mould goes' })).getByRole('radio', { name: 'spreading' }));
-    await user.click(press('log'));
+    await user.click(press('Record'));
     expect(since()).toMatchObject([{ kind: 'checked', damp: 'dry', mould: 'spreading' }]);
     expect((since()[0] as { moves: unknown[] }).moves).toEqual(
       expect.arrayContaining([
@@ -56,7 +56,7 @@ describe('a check of seed in the cold', () => {
   test('goes back to the usual once it is recorded', async () => {
     const { user } = answering(nurseryWith(larch, [inTheCold()]), 'look');
     await user.click(screen.getByRole('radio', { name: 'wet' }));
-    await user.click(press('log'));
+    await user.click(press('Record'));
     expect(screen.getByRole('radio', { name: 'damp' }).getAttribute('aria-checked')).toBe('true');
     expect(press('as usual')).toBeTruthy();
   });
@@ -83,10 +83,10 @@ describe('what a check asks', () => {
   test('of a warm towel how many are up, as a figure that is there at once', async () => {
     const warm = upTo(larch, 'towel-in-fridge', 'warmTowel');
     const { user, since } = answering(nurseryWith(larch, [batchOf(larch, 'towel-in-fridge', ...warm)]), 'look');
-    const up = screen.getByRole('textbox', { name: 'up' });
+    const up = screen.getByRole('textbox', { name: 'germinated' });
     await user.clear(up);
     await user.type(up, '7');
-    await user.click(press('log'));
+    await user.click(press('Record'));
     expect(since()).toMatchObject([{ kind: 'checked', moves: [{ from: 'waiting', to: 'sprouted', count: 7 }] }]);
     expect(since()[0]).not.toHaveProperty('damp');
   });
@@ -113,7 +113,7 @@ describe('a move', () => {
     const { user, since } = answering(nurseryWith(larch, [inTheCold()], today), 'move');
     expect(screen.getByText('to Heat mat')).toBeTruthy();
     expect(screen.getByText(/use an outlet with a residual-current device/)).toBeTruthy();
-    await user.click(press(/moved/));
+    await user.click(press(/Move/));
     expect(since()).toMatchObject([
       { kind: 'stageFinished', on: today },
       { kind: 'stageStarted', placeId: placeId('mat') },
@@ -123,7 +123,7 @@ describe('a move', () => {
     const lot = lotOf('ceanothus-velutinus');
     const way = 'hot-water-then-sand';
     answering(nurseryWith(lot, [batchOf(lot, way, ...upTo(lot, way, 'hotWater'))]), 'move');
-    expect(screen.getByText('Count the swollen first: the hard ones would only rot.')).toBeTruthy();
+    expect(screen.getByText('Count the swollen first: hard seed left in would only rot.')).toBeTruthy();
     expect(screen.getByRole('link', { name: '7QK at the bench' }).getAttribute('href')).toBe('/treat/7QK');
   });
 });
@@ -136,6 +136,6 @@ test('water for what was found dry is advised, and may be changed', async () => 
   await user.clear(field);
   await user.type(field, '1 tbsp');
   await user.tab();
-  await user.click(press('added'));
+  await user.click(press('Record'));
   expect(since()).toMatchObject([{ kind: 'watered', mL: expect.closeTo(14.8, 1) }]);
 });

@@ -1,11 +1,12 @@
 import { isStage, STAGES, staysAtBench } from '@chill/core/kinds/stages.ts';
 import { mostFor } from '@chill/core/ledger/verbs.ts';
-import { COUNT_FIRST, wantsCount } from '@chill/core/mix/swelling.ts';
+import { countFirst, wantsCount } from '@chill/core/mix/swelling.ts';
 import { type Answer, recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
-import { cautionAt, MOULD_CAUTION } from '@chill/core/schedule/words.ts';
+import { cautionAt, mouldCaution } from '@chill/core/schedule/words.ts';
 import type { StageKind } from '@chill/model/stage.ts';
+import { say } from '@chill/words/round.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
@@ -18,17 +19,52 @@ import { QuantityInput } from '../../kit/QuantityInput.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 
 const DAMP = [
-  { value: 'dry', text: 'dry' },
-  { value: 'right', text: 'damp' },
-  { value: 'wet', text: 'wet' },
+  {
+    value: 'dry',
+    get text() {
+      return say('dry');
+    },
+  },
+  {
+    value: 'right',
+    get text() {
+      return say('damp');
+    },
+  },
+  {
+    value: 'wet',
+    get text() {
+      return say('wet');
+    },
+  },
 ] as const;
 const MOULD = [
-  { value: 'few', text: 'a few' },
-  { value: 'spreading', text: 'spreading' },
+  {
+    value: 'few',
+    get text() {
+      return say('few');
+    },
+  },
+  {
+    value: 'spreading',
+    get text() {
+      return say('spreading');
+    },
+  },
 ] as const;
 const REST = [
-  { value: 'heldOver', text: 'hold over' },
-  { value: 'lost', text: 'compost' },
+  {
+    value: 'heldOver',
+    get text() {
+      return say('keepAnotherSeason');
+    },
+  },
+  {
+    value: 'lost',
+    get text() {
+      return say('compost');
+    },
+  },
 ] as const;
 
 /** The controls that answer one task: the usual answer in one tap, numbers where they are needed. */
@@ -59,18 +95,18 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
       : task.kind === 'move'
         ? cautionAt(projection.stages[task.stage + 1]?.kind ?? 'pot')
         : task.kind === 'refresh'
-          ? MOULD_CAUTION
+          ? mouldCaution()
           : undefined;
 
   return (
     <div className="flex max-w-[27rem] flex-wrap items-center gap-x-2.5 gap-y-2 desk:justify-end">
       {task.kind === 'look' && (
         <>
-          {damp && <Choice label="How damp" options={DAMP} value={answer.damp ?? 'right'} onChange={(how) => set({ damp: how })} />}
+          {damp && <Choice label={say('howDamp')} options={DAMP} value={answer.damp ?? 'right'} onChange={(how) => set({ damp: how })} />}
           {(sprouts || damp) && (
             <Tally
-              label={sprouts ? 'up' : 'roots'}
-              none={sprouts ? undefined : 'no roots'}
+              label={sprouts ? say('germinated') : say('roots')}
+              none={sprouts ? undefined : say('noRoots')}
               value={answer.up}
               most={mostFor('up', state.counts)}
               onChange={(up) => set({ up })}
@@ -78,16 +114,16 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
           )}
           {inPots ? (
             <Tally
-              label="lost"
-              none="none lost"
+              label={say('lost')}
+              none={say('noneLost')}
               value={answer.lost}
               most={mostFor('lost', state.counts)}
               onChange={(lost) => set({ lost })}
             />
           ) : (
             <Tally
-              label="mould"
-              none="no mould"
+              label={say('mould')}
+              none={say('noMould')}
               value={answer.mouldy}
               most={mostFor('mouldy', state.counts)}
               onChange={(mouldy) => set({ mouldy })}
@@ -95,7 +131,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
           )}
           {answer.mouldy > 0 && !inPots && (
             <Choice
-              label="How far the mould goes"
+              label={say('howFarMouldGoes')}
               options={MOULD}
               value={answer.mould === 'spreading' ? 'spreading' : 'few'}
               onChange={(mould) => set({ mould })}
@@ -106,7 +142,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
       {task.kind === 'water' && (
         <span className="w-28">
           <QuantityInput
-            aria-label="water added"
+            aria-label={say('waterAdded')}
             quantity="volume_mL"
             units={nursery.nursery.settings.units}
             value={answer.water_mL}
@@ -116,19 +152,19 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
       )}
       {(task.kind === 'lift' || task.kind === 'setOut') && (
         <Stepper
-          label={task.kind === 'lift' ? 'lifted' : 'plants'}
+          label={task.kind === 'lift' ? say('lifted') : say('plants')}
           value={answer.count}
           most={mostFor(task.kind === 'lift' ? 'potted' : 'setOut', state.counts)}
           onChange={(count) => set({ count })}
         />
       )}
       {task.kind === 'finish' && mostFor('heldOver', state.counts) > 0 && (
-        <Choice label="Those not up" options={REST} value={answer.rest} onChange={(rest) => set({ rest })} />
+        <Choice label={say('thoseNotGerminated')} options={REST} value={answer.rest} onChange={(rest) => set({ rest })} />
       )}
       {task.kind === 'move' && stage && wantsCount(view.species, state, stage.kind) && (
-        <p className="w-0 min-w-full text-[0.9rem] font-semibold desk:text-right">{COUNT_FIRST}</p>
+        <p className="w-0 min-w-full text-[0.9rem] font-semibold desk:text-right">{countFirst()}</p>
       )}
-      {place && <span className="text-[0.95rem] text-ink2">to {place.name}</span>}
+      {place && <span className="text-[0.95rem] text-ink2">{say('to', { name: place.name })}</span>}
       <button
         type="button"
         className="action max-desk:basis-full"
@@ -138,8 +174,8 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
         {actionWord(task, changed)}
       </button>
       {(task.kind === 'begin' || task.kind === 'move' || task.kind === 'turn') && hasStep(stage?.kind, task.kind) && (
-        <Link to={`/treat/${batch.code}`} className="quiet text-[0.95rem]" aria-label={`${batch.code} at the bench`}>
-          at the bench
+        <Link to={`/treat/${batch.code}`} className="quiet text-[0.95rem]" aria-label={say('bench', { code: batch.code })}>
+          {say('bench2')}
         </Link>
       )}
       {sight && task.kind === 'look' && <SightNote sight={sight} inPots={inPots} damp={damp} show={(part) => set(part)} />}
@@ -181,7 +217,7 @@ function Tally({
       className="min-h-12 border-b-[1.5px] border-ink3 px-1.5 text-[0.95rem] whitespace-nowrap text-ink2 disabled:opacity-60 desk:min-h-10"
       disabled={stepper.most === 0}
       onClick={() => stepper.onChange(1)}
-      aria-label={`${none}; tap to count ${stepper.label}`}
+      aria-label={say('tapCount', { none, label: stepper.label })}
     >
       {none}
     </button>
@@ -192,8 +228,14 @@ function Tally({
 function SightNote({ sight, inPots, damp, show }: { sight: Sight; inPots: boolean; damp: boolean; show: (part: Partial<Answer>) => void }) {
   const seen = [
     ...(damp ? [{ dry: 'dry', right: 'damp', wet: 'wet' }[sight.damp]] : []),
-    ...(sight.up > 0 ? [`${sight.up} up`] : []),
-    ...(inPots ? (sight.lost > 0 ? [`${sight.lost} dead`] : []) : sight.mouldy > 0 ? [`${sight.mouldy} mouldy`] : []),
+    ...(sight.up > 0 ? [say('germinated2', { up: sight.up })] : []),
+    ...(inPots
+      ? sight.lost > 0
+        ? [say('dead', { lost: sight.lost })]
+        : []
+      : sight.mouldy > 0
+        ? [say('mouldy', { mouldy: sight.mouldy })]
+        : []),
   ];
   if (seen.join() === 'damp' || seen.length === 0) return null;
   return (
@@ -202,7 +244,7 @@ function SightNote({ sight, inPots, damp, show }: { sight: Sight; inPots: boolea
       className="quiet basis-full text-left text-[0.9rem] desk:justify-end"
       onClick={() => show({ damp: sight.damp, up: sight.up, mouldy: inPots ? 0 : sight.mouldy, lost: inPots ? sight.lost : 0 })}
     >
-      the simulated seeds show: {seen.join(', ')}
+      {say('simulatedSeedsShow', { seen: seen.join(', ') })}
     </button>
   );
 }
@@ -210,24 +252,22 @@ function SightNote({ sight, inPots, damp, show }: { sight: Sight; inPots: boolea
 function actionWord(task: Task, changed: boolean): string {
   switch (task.kind) {
     case 'look':
-      return changed ? 'log' : 'as usual';
+      return changed ? say('record') : say('usual');
     case 'begin':
-      return 'begun';
+      return say('start');
     case 'move':
-      return 'moved';
+      return say('move');
     case 'lift':
-      return 'potted';
+      return say('pot');
     case 'turn':
-      return 'turned';
+      return say('turn');
     case 'freshWater':
-      return 'given';
     case 'water':
-      return 'added';
     case 'refresh':
-      return 'done';
+      return say('record');
     case 'finish':
-      return 'finish';
+      return say('finish');
     case 'setOut':
-      return 'set out';
+      return say('plantOut');
   }
 }

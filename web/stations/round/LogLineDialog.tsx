@@ -6,6 +6,9 @@ import { STATE_NAMES } from '@chill/core/ledger/states.ts';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
 import { recordSayings } from '@chill/core/schedule/record.ts';
 import type { NewEvent, SeedState } from '@chill/model/event.ts';
+import { oneOf } from '@chill/words/lists.ts';
+import { Rich } from '@chill/words/rich.tsx';
+import { say } from '@chill/words/round.ts';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useMemo, useState } from 'react';
 import { newId } from '../../data/newId.ts';
@@ -42,9 +45,9 @@ export default function LogLineDialog({ close }: { close: () => void }) {
       <div className="fixed inset-x-0 top-0 flex justify-center">
         <DialogPanel className="w-full max-w-3xl border-b border-line bg-sheet px-5 py-4 shadow-xl desk:mt-20 desk:border">
           <div className="flex items-baseline justify-between">
-            <DialogTitle className="text-[1.06rem] font-semibold">Log</DialogTitle>
+            <DialogTitle className="text-[1.06rem] font-semibold">{say('record')}</DialogTitle>
             <button type="button" className="quiet" onClick={close}>
-              close
+              {say('close')}
             </button>
           </div>
           <form
@@ -55,10 +58,10 @@ export default function LogLineDialog({ close }: { close: () => void }) {
           >
             <input
               autoFocus
-              aria-label="Log line"
+              aria-label={say('quickEntry')}
               aria-describedby="log-preview"
               className="written font-mono text-xl"
-              placeholder="7QK +3 up, 1 mould, damp"
+              placeholder={say('n7qk3Up1Mould')}
               autoComplete="off"
               spellCheck={false}
               value={line}
@@ -69,11 +72,11 @@ export default function LogLineDialog({ close }: { close: () => void }) {
             </div>
             <Problem>{problem}</Problem>
             <button type="submit" className="action mt-2" disabled={!ready}>
-              apply
+              {say('record')}
             </button>
           </form>
           {done.length > 0 && (
-            <ul className="mt-4 text-[0.95rem] text-ink2" aria-label="Applied">
+            <ul className="mt-4 text-[0.95rem] text-ink2" aria-label={say('recorded')}>
               {done.map(({ id, text }) => (
                 <li key={id}>✓ {text}</li>
               ))}
@@ -90,7 +93,8 @@ function previewOf(line: string, nursery: NurseryView): Preview {
   const view = nursery.batches.find((one) => one.batch.code === read.code);
   const codes = nursery.batches.map(({ batch }) => batch.code);
   const problems = read.misread.map(({ text, problem }) => ({ text, problem: `${problem}${meant(text, codes)}` }));
-  if (read.code && !view) problems.unshift({ text: read.code, problem: `There is no open bag ${read.code}.${meant(read.code, codes)}` });
+  if (read.code && !view)
+    problems.unshift({ text: read.code, problem: say('thereNoOpenBag', { code: read.code, meant: meant(read.code, codes) }) });
   if (!view || problems.length > 0) return { problems, view };
   const { batch, projection } = view;
   const recorded = recordSayings(batch, projection.state, read.sayings, settingOf(nursery, view.species, view.lot), read.on, () => newId());
@@ -103,7 +107,7 @@ function previewOf(line: string, nursery: NurseryView): Preview {
 /** What a misread code may have been. */
 function meant(text: string, codes: readonly string[]): string {
   const likely = likelyCodes(text, codes, 3);
-  return likely.length > 0 ? ` Was it ${likely.join(' or ')}?` : '';
+  return likely.length > 0 ? ` ${say('was', { likely: oneOf(likely) })}` : '';
 }
 
 function WillDo({ preview, nursery }: { preview: Extract<Preview, { events: NewEvent[] }>; nursery: NurseryView }) {
@@ -115,7 +119,7 @@ function WillDo({ preview, nursery }: { preview: Extract<Preview, { events: NewE
     <>
       <p className="flex flex-wrap items-baseline gap-x-3">
         <Tag code={view.batch.code} /> <b>{view.species.common[0]}</b>
-        <span className="text-ink2">{on === nursery.today ? 'today' : `on ${shortDate(on, nursery.today)}`}</span>
+        <span className="text-ink2">{on === nursery.today ? say('today') : say('on', { on: shortDate(on, nursery.today) })}</span>
       </p>
       <p className="mt-1">{events.map((event) => describeEvent(event, view.batch)).join('; ')}</p>
       {changed.length > 0 && (
@@ -147,9 +151,26 @@ function Misread({ preview }: { preview: Extract<Preview, { problems: unknown }>
 function Help() {
   return (
     <p className="text-[0.95rem] text-ink2">
-      A bag code, then what you saw or did: <b>+3 up</b>, <b>1 mould</b>, <b>2 potted</b>, <b>1 lost</b>, <b>damp</b>, <b>dry</b>,{' '}
-      <b>wet</b>, <b>fresh towel</b>, <b>watered 15 mL</b>, <b>out</b>, <b>in</b>, <b>yesterday</b>, <b>on 14 Feb</b>, <b>note</b> and
-      anything. It shows what it will do before it does it.
+      <Rich
+        say={say}
+        of="bagCodeThenWhatYou"
+        parts={{
+          b: <b />,
+          b2: <b />,
+          b3: <b />,
+          b4: <b />,
+          b5: <b />,
+          b6: <b />,
+          b7: <b />,
+          b8: <b />,
+          b9: <b />,
+          b10: <b />,
+          b11: <b />,
+          b12: <b />,
+          b13: <b />,
+          b14: <b />,
+        }}
+      />
     </p>
   );
 }

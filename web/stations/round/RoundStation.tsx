@@ -4,6 +4,8 @@ import { PLACES, placesFor } from '@chill/core/kinds/places.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
 import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
+import { Rich } from '@chill/words/rich.tsx';
+import { say } from '@chill/words/round.ts';
 import { type CSSProperties, useState } from 'react';
 import { Link } from 'react-router';
 import { asItStands, useNursery } from '../../data/nursery.ts';
@@ -34,18 +36,18 @@ export function RoundStation() {
   return (
     <div className="desk:grid desk:grid-cols-[minmax(0,1.62fr)_minmax(0,1fr)]">
       <section className="px-4 pt-5 desk:px-10">
-        <h1 data-title={`Round, ${longDate(view.today)}`}>{longDate(view.today)}</h1>
+        <h1 data-title={say('roundTitle', { day: longDate(view.today) })}>{longDate(view.today)}</h1>
         <p className="mt-1 text-[1.06rem] text-ink2">
           {due.length > 0 ? (
             <>
-              {due.length === 1 ? 'One thing is' : `${due.length} things are`} due, about {minutes} minutes.{' '}
-              {done > 0 && <b className="text-ink">{done} done. </b>}
+              {say('dueAboutMinutes', { how: due.length === 1 ? say('oneThing') : say('things', { due: due.length }), minutes })}{' '}
+              {done > 0 && <b className="text-ink">{say('done', { done })} </b>}
               {comingUp(view)}
             </>
           ) : (
             <>
-              {done > 0 && <b className="text-ink">All {done} done. </b>}
-              {view.batches.some((one) => one.tasks.length > 0) && <>Nothing is due today. {comingUp(view)}</>}
+              {done > 0 && <b className="text-ink">{say('allDone', { done })} </b>}
+              {view.batches.some((one) => one.tasks.length > 0) && <>{say('nothingDueToday', { comingUp: comingUp(view) })}</>}
             </>
           )}
         </p>
@@ -57,7 +59,7 @@ export function RoundStation() {
         {view.batches.length === 0 ? <BeginHere /> : <Elsewhere />}
       </section>
       {shown && (
-        <aside className="hidden border-l border-line bg-sheet desk:block" aria-label={`Batch ${shown.batch.code}`}>
+        <aside className="hidden border-l border-line bg-sheet desk:block" aria-label={say('batch', { code: shown.batch.code })}>
           <div className="sticky top-0 max-h-dvh overflow-y-auto px-8 pt-5 pb-8">
             <BatchGlance view={shown} />
           </div>
@@ -79,16 +81,26 @@ function Amiss() {
   });
   if (amiss.length === 0) return null;
   return (
-    <ul aria-label="Places too warm or frozen">
+    <ul aria-label={say('placesTooWarmOrFrozen')}>
       {amiss.map(({ place, spell, stays, celsius, lie }) => (
         <li key={place.id} className="mt-4 border-l-4 border-alarm pl-3">
-          <Link to={`/places/${place.id}`} className="font-semibold underline underline-offset-4">
-            {place.name}
-          </Link>{' '}
-          <b className="font-mono text-alarm">{show(celsius)}</b>: {spell.kind === 'warm' ? 'above' : 'below'}{' '}
-          {show(spell.kind === 'warm' ? stays.below_C : stays.above_C)} for {Math.round(spell.hours)} h.{' '}
-          {lie === 1 ? 'One batch lies' : `${lie} batches lie`} there and{' '}
-          {PLACES[place.kind].tooWarm === 'thaws' ? 'may thaw' : lie === 1 ? 'earns no cold' : 'earn no cold'}.
+          <Rich
+            say={say}
+            of="hThere"
+            facts={{
+              name: place.name,
+              celsius: show(celsius),
+              how: spell.kind === 'warm' ? say('above') : say('below'),
+              how2: show(spell.kind === 'warm' ? stays.below_C : stays.above_C),
+              hours: Math.round(spell.hours),
+              how3: lie === 1 ? say('oneBatchLies') : say('batchesLie', { lie }),
+              how4: PLACES[place.kind].tooWarm === 'thaws' ? say('mayThaw') : lie === 1 ? say('receivesNoCold') : say('receiveNoCold'),
+            }}
+            parts={{
+              to: <Link to={`/places/${place.id}`} className="font-semibold underline underline-offset-4" />,
+              b: <b className="font-mono text-alarm" />,
+            }}
+          />
         </li>
       ))}
     </ul>
@@ -105,7 +117,7 @@ function Drying() {
   });
   if (urgent.length === 0) return null;
   return (
-    <ul aria-label="Seed that must not dry">
+    <ul aria-label={say('seedMustNotDryOut')}>
       {urgent.map(({ lot, species, countdown }) => (
         <li key={lot.id} className="mt-4 border-l-4 border-alarm pl-3">
           <Link to={`/seeds/${lot.id}`} className="font-semibold underline underline-offset-4">
@@ -135,7 +147,7 @@ function Stop({
   return (
     <section className="mt-5" style={{ '--zone': ZONE_COLOUR[zone] } as CSSProperties}>
       <h2 className="flex items-baseline gap-3 text-[1.06rem]">
-        {stop.place?.name ?? 'No place yet'}
+        {stop.place?.name ?? say('noPlaceYet')}
         {now && (
           <span className="font-mono text-base font-semibold" style={{ color: ZONE_COLOUR[zoneOf(now.celsius)] }}>
             {showQuantity(now.celsius, 'temperature_C', nursery.settings.units)}
@@ -208,19 +220,19 @@ function Elsewhere() {
   return (
     <p className="mt-6 flex flex-wrap gap-x-6 border-t border-line pt-2 text-[0.95rem]">
       <Link to="/round/sheet" className="quiet">
-        on paper
+        {say('paper')}
       </Link>
       <Link to="/round/typed" className="quiet">
-        type a sheet in
+        {say('enterFilledSheet')}
       </Link>
       <Link to="/labels" className="quiet">
-        labels
+        {say('labels')}
       </Link>
       <a href="/api/calendar.ics" className="quiet">
-        calendar feed
+        {say('calendarFeed')}
       </a>
       <a href="/api/tables/tasks.csv" className="quiet" download>
-        as a table
+        {say('table')}
       </a>
     </p>
   );
@@ -233,29 +245,22 @@ function BeginHere() {
     <div className="mt-6 max-w-prose text-lg">
       {lots.length === 0 ? (
         <>
-          <p>Nothing is sown yet. Begin with the seed that you have in hand: what it is, where it came from, how many.</p>
+          <p>{say('nothingSownYetStartSeed')}</p>
           <Link to="/seeds/new" className="action mt-4">
-            add a lot of seed
+            {say('addLot')}
           </Link>
         </>
       ) : (
         <>
-          <p>
-            {lots.length === 1 ? 'One lot is' : `${lots.length} lots are`} in hand, none in a batch. Say how many plants you want and by
-            when; Chill lays the ways side by side.
-          </p>
+          <p>{say('stockNoneBatchSayHow', { how: lots.length === 1 ? say('oneLot') : say('lots', { lots: lots.length }) })}</p>
           <Link to="/plan" className="action mt-4">
-            make a plan
+            {say('makePlan')}
           </Link>
         </>
       )}
       {placesFor('coldMoist', places).length === 0 && (
         <p className="mt-4 text-base text-ink2">
-          There is no fridge among your{' '}
-          <Link className="underline" to="/places">
-            places
-          </Link>{' '}
-          yet.
+          <Rich say={say} of="thereNoFridgeAmongYour" parts={{ to: <Link className="underline" to="/places" /> }} />
         </p>
       )}
     </div>

@@ -1,5 +1,6 @@
 import { longDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
+import { say } from '@chill/words/round.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
@@ -7,9 +8,24 @@ import { Choice } from '../../kit/Choice.tsx';
 import { kindOf, sheetOf } from './sheet.ts';
 
 const AHEAD = [
-  { value: '0', text: 'due today' },
-  { value: '3', text: 'the next three days' },
-  { value: '7', text: 'the week' },
+  {
+    value: '0',
+    get text() {
+      return say('dueToday');
+    },
+  },
+  {
+    value: '3',
+    get text() {
+      return say('nextThreeDays');
+    },
+  },
+  {
+    value: '7',
+    get text() {
+      return say('week');
+    },
+  },
 ] as const;
 
 /** The round on paper, for wet hands and dead batteries: a box for every answer. */
@@ -20,14 +36,14 @@ export default function SheetPage() {
   return (
     <div className="px-4 pt-5 desk:px-10 print:p-0">
       <div className="screen-only">
-        <h1>The round, on paper</h1>
+        <h1>{say('roundPaper')}</h1>
         <div className="mt-2 flex flex-wrap items-center gap-x-8 gap-y-2">
-          <Choice label="What is on it" options={AHEAD} value={ahead} onChange={setAhead} />
+          <Choice label={say('what')} options={AHEAD} value={ahead} onChange={setAhead} />
           <button type="button" className="action" onClick={() => print()}>
-            print the sheet
+            {say('printSheet')}
           </button>
           <Link to="/round/typed" className="quiet">
-            type a filled one in
+            {say('enterFilledSheet')}
           </Link>
         </div>
       </div>
@@ -36,25 +52,25 @@ export default function SheetPage() {
           <b>
             {view.nursery.name}, {longDate(view.today)}
           </b>
-          <span>walked by ______________ on ____________</span>
+          <span>{say('walkedBy')}</span>
         </p>
-        {stops.length === 0 && <p className="mt-4">Nothing is due.</p>}
+        {stops.length === 0 && <p className="mt-4">{say('nothingDue')}</p>}
         {stops.map(({ place, lines }) => (
           <section key={place?.id ?? 'nowhere'} className="mt-4 break-inside-avoid-page">
             <h2 className="text-[1.06rem]">
-              {place?.name ?? 'No place yet'}
+              {place?.name ?? say('noPlaceYet')}
               {place && (
                 <span className="ml-3 font-mono text-base font-normal">
-                  should be {showQuantity(place.nominal_C, 'temperature_C', view.nursery.settings.units)}; is ______
+                  {say('should', { nominal: showQuantity(place.nominal_C, 'temperature_C', view.nursery.settings.units) })}
                 </span>
               )}
             </h2>
             {/* biome-ignore lint/a11y/noNoninteractiveTabindex: on a phone the table is wider than the screen, and is scrolled with the keys too. */}
-            <section className="overflow-x-auto" tabIndex={0} aria-label={`what is due: ${place?.name ?? 'no place yet'}`}>
+            <section className="overflow-x-auto" tabIndex={0} aria-label={say('whatDue', { name: place?.name ?? say('noPlaceYet2') })}>
               <table className="mt-1 w-full min-w-[36rem] border-collapse text-[0.92rem]">
                 <thead>
                   <tr className="text-left">
-                    {['bag', 'what', 'damp', 'mould or lost', 'roots or up', 'note'].map((head) => (
+                    {[say('bag'), say('what'), say('dampHead'), say('mouldyOrLost'), say('germinated'), say('note')].map((head) => (
                       <th key={head} scope="col" className="border-b border-print py-1 pr-3 font-semibold">
                         {head}
                       </th>
@@ -69,18 +85,18 @@ export default function SheetPage() {
                         {species.common[0]}
                         <span className="block">
                           <b>{task.title}</b>
-                          {task.overdue_days > 0 && `, since ${shortDate(task.due, view.today)}`}
+                          {task.overdue_days > 0 && say('since', { due: shortDate(task.due, view.today) })}
                         </span>
                       </td>
                       {task.kind === 'look' ? (
                         <>
-                          <td className="py-1.5 pr-3 font-mono whitespace-nowrap">{kindOf({ task }) === 'damp' && 'd · ok · w'}</td>
+                          <td className="py-1.5 pr-3 font-mono whitespace-nowrap">{kindOf({ task }) === 'damp' && say('dOkW')}</td>
                           <td className="py-1.5 pr-3 font-mono whitespace-nowrap">{kindOf({ task }) === 'pots' ? '____' : '____ s'}</td>
                           <td className="py-1.5 pr-3 font-mono">{!['pots', 'dry'].includes(kindOf({ task })) && '____'}</td>
                         </>
                       ) : (
                         <td className="py-1.5 pr-3" colSpan={3}>
-                          <span className="mr-2 inline-block size-4 border border-print align-middle" /> done
+                          <span className="mr-2 inline-block size-4 border border-print align-middle" /> {say('done2')}
                         </td>
                       )}
                       <td className="py-1.5">&nbsp;</td>
@@ -91,10 +107,7 @@ export default function SheetPage() {
             </section>
           </section>
         ))}
-        <p className="mt-4 text-[0.85rem]">
-          Damp: circle d (dry), ok, w (too wet). Mould: how many came out; circle s where it spreads. Roots: how many show. Leave a line
-          empty that nobody looked at.
-        </p>
+        <p className="mt-4 text-[0.85rem]">{say('dampCircleDDryOk')}</p>
       </div>
     </div>
   );

@@ -3,6 +3,7 @@ import { accept } from '@chill/core/ledger/accept.ts';
 import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import type { NewEvent } from '@chill/model/event.ts';
+import { say } from '@chill/words/round.ts';
 import { type KeyboardEvent, useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
@@ -52,28 +53,25 @@ export default function TypedSheetPage() {
   };
   return (
     <section className="px-4 pt-5 desk:px-10">
-      <h1>Type a sheet in</h1>
-      <p className="mt-1 max-w-prose text-ink2">
-        d, ok or w for damp; a number for mould, with s where it spreads; a number for roots. A dot says all as usual. Enter goes on to the
-        next bag.
-      </p>
+      <h1>{say('enterFilledSheet')}</h1>
+      <p className="mt-1 max-w-prose text-ink2">{say('dOkOrWDamp')}</p>
       <div className="mt-3 flex flex-wrap items-end gap-x-8 gap-y-2">
         <div className="w-44">
-          <Field label="Walked on">
+          <Field label={say('walked')}>
             <DateInput value={on} today={today} onChange={(date) => setOn(date || today)} />
           </Field>
         </div>
         <Link to="/round/sheet" className="quiet">
-          the sheet to print
+          {say('sheetPrint')}
         </Link>
       </div>
-      {lines.length === 0 && <p className="mt-4 text-ink2">Nothing is due this week.</p>}
+      {lines.length === 0 && <p className="mt-4 text-ink2">{say('nothingDueWeek')}</p>}
       {stops.map(({ place, lines: here }) => {
         const shown = here.filter((line) => lines.includes(line));
         if (shown.length === 0) return null;
         return (
           <section key={place?.id ?? 'nowhere'} className="mt-4">
-            <h2 className="text-[1.06rem]">{place?.name ?? 'No place yet'}</h2>
+            <h2 className="text-[1.06rem]">{place?.name ?? say('noPlaceYet')}</h2>
             <ul>
               {shown.map((line) => (
                 <Row
@@ -91,15 +89,15 @@ export default function TypedSheetPage() {
       })}
       <div className="action-bar">
         <button type="button" className="action" disabled={begun.length === 0} onClick={save}>
-          put {begun.length === 1 ? 'one line' : `${begun.length} lines`} down
+          {say('record2', { how: begun.length === 1 ? say('oneLine') : say('lines', { begun: begun.length }) })}
         </button>
         {begun.length > 0 && (
           <button type="button" className="quiet" onClick={() => setRows({})}>
-            empty them
+            {say('emptyThem')}
           </button>
         )}
-        {Object.keys(faults).length > 0 && <b className="text-alarm">Some lines need another look; nothing is put down yet.</b>}
-        {put > 0 && <b role="status">{put} put down. Each can be undone on the round or at its batch.</b>}
+        {Object.keys(faults).length > 0 && <b className="text-alarm">{say('someLinesNeedCorrectingNothing')}</b>}
+        {put > 0 && <b role="status">{say('recordedEachCanUndoneRound', { put })}</b>}
       </div>
     </section>
   );
@@ -154,15 +152,15 @@ function Row({
         {view.species.common[0]}
         <span className="block text-[0.92rem] text-ink2">
           {task.title}
-          {task.due > today && `, due ${shortDate(task.due, today)}`}
+          {task.due > today && say('due', { due: shortDate(task.due, today) })}
         </span>
       </span>
       <span className="col-span-2 flex items-center gap-3 sm:col-span-1">
         {task.kind === 'look' ? (
           <>
-            {kind === 'damp' && field('damp', 'damp', true)}
-            {field(kind === 'pots' ? 'lost' : 'mould', 'mould', kind !== 'damp')}
-            {kind !== 'pots' && kind !== 'dry' && field(kind === 'sprouts' ? 'up' : 'roots', 'roots')}
+            {kind === 'damp' && field(say('dampHead'), 'damp', true)}
+            {field(kind === 'pots' ? say('lost') : say('mould'), 'mould', kind !== 'damp')}
+            {kind !== 'pots' && kind !== 'dry' && field(kind === 'sprouts' ? say('germinated') : say('roots'), 'roots')}
           </>
         ) : (
           <label className="flex min-h-12 items-center gap-2">
@@ -170,12 +168,12 @@ function Row({
               type="checkbox"
               data-first
               className="size-5 accent-ink"
-              aria-label={`${name}: ${task.title} done`}
+              aria-label={say('done3', { name, title: task.title })}
               checked={written.done}
               onKeyDown={onward}
               onChange={(event) => change({ done: event.target.checked })}
             />
-            done
+            {say('done2')}
           </label>
         )}
       </span>
@@ -207,5 +205,5 @@ function eventsOf(
   const recorded = recordAnswer(task, answer, batch, projection.state, at, newId);
   if ('problem' in recorded) return recorded;
   const verdict = accept(batch, recorded.events, nursery.today);
-  return verdict.ok ? recorded : { problem: verdict.errors[0]?.message ?? 'That cannot be.' };
+  return verdict.ok ? recorded : { problem: verdict.errors[0]?.message ?? say('notPossible') };
 }

@@ -103,10 +103,10 @@ describe('what was done today', () => {
 describe('what comes next', () => {
   test('is counted in bags, not in things to do', () => {
     const soon = view('A2C', { tasks: [due('look', '2027-02-18'), due('move', '2027-02-18')] });
-    expect(comingUp(nursery(soon))).toBe('Next: Thursday, one bag.');
+    expect(comingUp(nursery(soon))).toBe('Next: Thursday, 1 bag.');
     expect(
       comingUp(nursery(soon, view('B2C', { tasks: [due('look', '2027-02-18')] }), view('C2C', { tasks: [due('look', '2027-02-20')] }))),
-    ).toBe('Next: Thursday, two bags.');
+    ).toBe('Next: Thursday, 2 bags.');
   });
   test('is nothing where nothing is planned', () => {
     expect(comingUp(nursery())).toBe('Nothing more is planned.');

@@ -3,6 +3,7 @@ import { describeEvent } from '@chill/core/schedule/describe.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
+import { say } from '@chill/words/round.ts';
 import type { BatchView, NurseryView } from '../../data/nursery.ts';
 import { dueToday } from '../../data/stations.ts';
 
@@ -53,19 +54,13 @@ export function tellGesture(events: readonly LedgerEvent[], view: BatchView): st
   return events.map((event) => describeEvent(event, view.batch, view.projection.state.timers)).join('; ');
 }
 
-const WORDS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
-
-function inWords(count: number): string {
-  return WORDS[count] ?? String(count);
-}
-
-/** "Next: Thursday, two bags." */
+/** "Next: Thursday, 2 bags." */
 export function comingUp(view: NurseryView): string {
   const later = view.batches.flatMap((batch) => batch.tasks).filter((task) => task.due > view.today);
   const next = later.map((task) => task.due).sort()[0];
-  if (!next) return 'Nothing more is planned.';
+  if (!next) return say('nothingMorePlanned');
   const bags = new Set(later.filter((task) => task.due === next).map((task) => task.batchId)).size;
-  return `Next: ${nearDate(next, view.today)}, ${inWords(bags)} ${bags === 1 ? 'bag' : 'bags'}.`;
+  return say('nextBags', { count: bags, next: nearDate(next, view.today) });
 }
 
 /** Where the batch lay when the events were recorded; the place that it was taken from, if it was moved. */

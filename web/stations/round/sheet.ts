@@ -2,6 +2,7 @@ import { addDays } from '@chill/core/calendar/dates.ts';
 import type { CheckKind } from '@chill/core/kinds/stages.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import type { Place } from '@chill/model/place.ts';
+import { say } from '@chill/words/round.ts';
 import type { BatchView, NurseryView } from '../../data/nursery.ts';
 
 /** One line of the paper: a batch, and what there is to do for it. */
@@ -77,11 +78,11 @@ export function readLine({ damp, mould, roots, done }: Written, kind: LineKind):
   const [dampTyped, mouldTyped, rootsTyped] = [damp, mould, roots].map((text) => text.trim().toLowerCase()) as [string, string, string];
   if (dampTyped === '' && mouldTyped === '' && rootsTyped === '') return { says: 'nothing' };
   const how = dampTyped === '' ? undefined : DAMP[dampTyped as keyof typeof DAMP];
-  if (dampTyped !== '' && !how) return { says: 'wrong', problem: `Damp: “${damp}” is none of d, ok, w.` };
+  if (dampTyped !== '' && !how) return { says: 'wrong', problem: say('dampNoneDOkW', { damp }) };
   const mouldy = /^(\d{0,5})\s*(s?)$/.exec(mouldTyped);
-  if (!mouldy) return { says: 'wrong', problem: `Mould: “${mould}” is not a number, such as 2, or 2s where it spreads.` };
+  if (!mouldy) return { says: 'wrong', problem: say('mouldNotNumberSuch2', { mould }) };
   const up = /^\d{0,5}$/.test(rootsTyped) ? Number(rootsTyped || 0) : undefined;
-  if (up === undefined) return { says: 'wrong', problem: `Roots: “${roots}” is not a number.` };
+  if (up === undefined) return { says: 'wrong', problem: say('rootsNotNumber', { roots }) };
   const count = Number(mouldy[1] || 0);
   if (kind === 'pots') return { says: 'look', damp: undefined, mould: 'none', mouldy: 0, up, lost: count };
   return { lost: 0, says: 'look', damp: how, mould: mouldy[2] ? 'spreading' : count > 0 ? 'few' : 'none', mouldy: count, up };

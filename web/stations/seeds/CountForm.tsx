@@ -5,6 +5,8 @@ import { whyCount } from '@chill/core/schedule/explain.ts';
 import { parseQuantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
 import { CountMethod } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
+import { Rich } from '@chill/words/rich.tsx';
+import { say } from '@chill/words/seeds.ts';
 import { useState } from 'react';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
@@ -60,7 +62,7 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
   const shown = ['seeds', 'how.lot_g', 'how.purity', 'how.pods', 'how.perPod', 'how.samples'];
 
   const save = async () => {
-    if (await record({ kind: 'counted', seeds, inBatches: lot.state.inBatches, how })) done(`${seeds} seeds in the drawer.`);
+    if (await record({ kind: 'counted', seeds, inBatches: lot.state.inBatches, how })) done(say('seedsStock', { seeds }));
   };
   const changeSample = (at: number, part: Partial<(typeof samples)[number]>) =>
     setSamples(samples.map((sample, i) => (i === at ? { ...sample, ...part } : sample)));
@@ -68,17 +70,17 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
   return (
     <div className="max-w-2xl space-y-4">
       <Choice
-        label="How to count"
+        label={say('howCount')}
         options={[
-          { value: 'hand', text: 'by hand' },
-          { value: 'weight', text: 'by weight' },
-          { value: 'pods', text: 'by pods' },
+          { value: 'hand', text: say('byHand') },
+          { value: 'weight', text: say('byWeight') },
+          { value: 'pods', text: say('byPods') },
         ]}
         value={by}
         onChange={setBy}
       />
       {by === 'hand' && (
-        <Field label="Seeds in the drawer now" error={fault('seeds')} hint="those in no batch">
+        <Field label={say('seedsStockNow')} error={fault('seeds')} hint={say('thoseNoBatch')}>
           <input
             className="written max-w-48 font-mono"
             inputMode="numeric"
@@ -90,7 +92,7 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
       {by === 'weight' && (
         <>
           <div className="grid grid-cols-2 gap-x-8">
-            <Field label="The whole lot weighs" error={fault('how.lot_g')}>
+            <Field label={say('wholeLotWeighs')} error={fault('how.lot_g')}>
               <input
                 className="written font-mono"
                 placeholder={`84 ${units.mass}`}
@@ -98,25 +100,25 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
                 onChange={(event) => setMass(event.target.value)}
               />
             </Field>
-            <Field label="of it, this seed" error={fault('how.purity')} hint="per cent by mass, the rest being chaff">
+            <Field label={say('purity')} error={fault('how.purity')} hint={say('byWeightRestBeingChaff')}>
               <input className="written font-mono" inputMode="decimal" value={purity} onChange={(event) => setPurity(event.target.value)} />
             </Field>
           </div>
           <fieldset>
-            <legend className="text-[0.95rem] text-ink2">Counted samples, each weighed</legend>
+            <legend className="text-[0.95rem] text-ink2">{say('countedSamplesEachWeighed')}</legend>
             {samples.map((sample, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: samples are only ever added at the end.
               <div key={i} className="grid grid-cols-2 gap-x-8">
-                <Field label={<span className="sr-only">Seeds in sample {i + 1}</span>} error={fault(`how.samples.${i}.seeds`)}>
+                <Field label={<span className="sr-only">{say('seedsSample', { i: i + 1 })}</span>} error={fault(`how.samples.${i}.seeds`)}>
                   <input
                     className="written font-mono"
                     inputMode="numeric"
-                    placeholder="100 seeds"
+                    placeholder={say('n100Seeds')}
                     value={sample.seeds}
                     onChange={(event) => changeSample(i, { seeds: event.target.value })}
                   />
                 </Field>
-                <Field label={<span className="sr-only">Mass of sample {i + 1}</span>} error={fault(`how.samples.${i}.grams`)}>
+                <Field label={<span className="sr-only">{say('massSample', { i: i + 1 })}</span>} error={fault(`how.samples.${i}.grams`)}>
                   <input
                     className="written font-mono"
                     placeholder={`0.82 ${units.mass}`}
@@ -132,17 +134,17 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
               </p>
             )}
             <button type="button" className="quiet" onClick={() => setSamples([...samples, { seeds: '', grams: '' }])}>
-              one more sample
+              {say('addSample')}
             </button>
           </fieldset>
         </>
       )}
       {by === 'pods' && (
         <div className="grid grid-cols-2 gap-x-8">
-          <Field label="Pods in all" error={fault('how.pods')}>
+          <Field label={say('podsAll')} error={fault('how.pods')}>
             <input className="written font-mono" inputMode="numeric" value={pods} onChange={(event) => setPods(event.target.value)} />
           </Field>
-          <Field label="Seeds in each one opened" error={fault('how.perPod') ?? fault('how.perPod.0')}>
+          <Field label={say('seedsEachOneOpened')} error={fault('how.perPod') ?? fault('how.perPod.0')}>
             <input
               className="written font-mono"
               placeholder="5 6 7 6 6"
@@ -168,7 +170,7 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
         shown={[...shown, ...written.flatMap((_, i) => [`how.samples.${i}.seeds`, `how.samples.${i}.grams`]), 'how.perPod.0']}
       />
       <button type="button" className="action" disabled={busy} onClick={save}>
-        {seeds !== undefined && Number.isFinite(seeds) ? `set the drawer to ${seeds}` : 'set the drawer'}
+        {seeds !== undefined && Number.isFinite(seeds) ? say('setStock', { seeds }) : say('setStock2')}
       </button>
     </div>
   );
@@ -200,14 +202,20 @@ function Estimate({ found, samples, lot, species, purity }: EstimateProps) {
   return (
     <div className="border-l-4 border-ink pl-3">
       <p>
-        <span className="figure-large">{found.seeds}</span> seeds
-        {found.range ? `, somewhere from ${found.range.low} to ${found.range.high}` : ''}.
+        <Rich
+          say={say}
+          of="seeds"
+          facts={{ seeds: found.seeds, how: found.range ? say('between', { low: found.range.low, high: found.range.high }) : '' }}
+          parts={{ span: <span className="figure-large" /> }}
+        />
       </p>
       <p className="text-ink2">
         {found.thousandSeeds_g !== undefined &&
-          `A thousand weigh ${showQuantity(found.thousandSeeds_g, 'mass_g', units, 2)}; the handbook says ${showQuantity(species.seed.thousandSeeds_g, 'mass_g', units, 2)}. `}
-        {found.spread !== undefined && `The samples differ by ${(found.spread * 100).toFixed(1)} %. `}
-        {purity !== undefined && Number.isFinite(purity) && `Pure live seed: ${Math.round(pureLiveSeed(purity, viability) * 100)} %.`}
+          `${say('thousandWeighHandbookSays', { thousandSeeds: showQuantity(found.thousandSeeds_g, 'mass_g', units, 2), thousandSeeds2: showQuantity(species.seed.thousandSeeds_g, 'mass_g', units, 2) })} `}
+        {found.spread !== undefined && `${say('samplesDifferBy', { spread: (found.spread * 100).toFixed(1) })} `}
+        {purity !== undefined &&
+          Number.isFinite(purity) &&
+          say('pureLiveSeed', { pureLiveSeed: Math.round(pureLiveSeed(purity, viability) * 100) })}
       </p>
       {found.advice && <p className="font-semibold">{found.advice}</p>}
       <WhyNote why={whyCount(found, samples)} />

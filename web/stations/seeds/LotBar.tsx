@@ -1,3 +1,5 @@
+import { Rich } from '@chill/words/rich.tsx';
+import { say } from '@chill/words/seeds.ts';
 import { useId } from 'react';
 import { Link } from 'react-router';
 import type { BatchView, LotView } from '../../data/nursery.ts';
@@ -16,18 +18,18 @@ export function LotBar({ lot, batches }: { lot: LotView; batches: readonly Batch
   const id = useId();
   const { drawer, tested, rejected, givenAway, total } = lot.state;
   const parts: Part[] = [
-    { key: 'drawer', seeds: drawer, name: 'in the drawer', fill: 'pale' as const },
+    { key: 'drawer', seeds: drawer, name: say('stock'), fill: 'pale' as const },
     ...batches.map(({ batch, projection }) => ({
       key: batch.id,
       // What was split off it is shown as the batch that it became.
       seeds: batch.plan.seeds - projection.state.counts.movedOn,
-      name: batch.purpose === 'test' ? 'on test' : batch.plan.way.name.toLowerCase(),
+      name: batch.purpose === 'test' ? say('test') : batch.plan.way.name.toLowerCase(),
       fill: 'ink' as const,
       code: batch.code,
     })),
-    { key: 'tested', seeds: tested, name: 'cut to look', fill: 'hatch' as const },
-    { key: 'rejected', seeds: rejected, name: 'sorted out', fill: 'hatch' as const },
-    { key: 'given', seeds: givenAway, name: 'given away', fill: 'dots' as const },
+    { key: 'tested', seeds: tested, name: say('cutTest'), fill: 'hatch' as const },
+    { key: 'rejected', seeds: rejected, name: say('sortedOut'), fill: 'hatch' as const },
+    { key: 'given', seeds: givenAway, name: say('givenAway'), fill: 'dots' as const },
   ].filter(({ seeds }) => seeds > 0);
   const fills = {
     ink: 'color-mix(in oklab, var(--color-ink) 62%, var(--color-ground))',
@@ -48,7 +50,7 @@ export function LotBar({ lot, batches }: { lot: LotView; batches: readonly Batch
         })}
       </svg>
       <p className="mt-1.5">
-        <b>{total} seeds</b> in all:
+        <Rich say={say} of="seedsAll" facts={{ total }} parts={{ b: <b /> }} />
       </p>
       <ul className="grid gap-x-8 sm:grid-cols-2">
         {parts.map(({ key, seeds, name, code }) => (

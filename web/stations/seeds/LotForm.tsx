@@ -1,6 +1,7 @@
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import type { Waypoint } from '@chill/core/units/gpx.ts';
 import { winterBefore } from '@chill/core/winter/climate.ts';
+import { say } from '@chill/words/seeds.ts';
 import { useEffect, useState } from 'react';
 import { type ResolverResult, useForm } from 'react-hook-form';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
@@ -85,29 +86,29 @@ function LotFields({ known }: { known: LotView | undefined }) {
   return (
     <form onSubmit={save} noValidate className="grid gap-x-14 px-4 pt-5 desk:grid-cols-[minmax(0,34rem)_minmax(0,1fr)] desk:px-10">
       <div className="space-y-5">
-        <h1>{known ? `Change ${known.code}` : 'A lot of seed'}</h1>
-        <Field label="Species" error={errors.speciesId?.message}>
+        <h1>{known ? say('change', { code: known.code }) : say('lotSeed')}</h1>
+        <Field label={say('species')} error={errors.speciesId?.message}>
           <SpeciesPicker handbook={handbook} value={species} onChange={(one) => chooseSpecies(one.id)} />
         </Field>
         {!species && (
           <Link to="/handbook/key" className="quiet">
-            not known? find out what it waits for
+            {say('notKnownFindOutWhat')}
           </Link>
         )}
         <Choice
-          label="How it was got"
+          label={say('source')}
           options={[
-            { value: 'collected', text: 'collected' },
-            { value: 'bought', text: 'bought or given' },
+            { value: 'collected', text: say('collected') },
+            { value: 'bought', text: say('boughtOrGiven') },
           ]}
           value={values.provenanceKind}
           onChange={(kind) => setValue('provenanceKind', kind)}
         />
         <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
-          <Field label={collected ? 'Place' : 'From whom'} error={errors.from?.message}>
+          <Field label={collected ? say('place') : say('supplier')} error={errors.from?.message}>
             <input className="written" {...register('from')} />
           </Field>
-          <Field label="Day" error={errors.on?.message}>
+          <Field label={say('day')} error={errors.on?.message}>
             <DateInput today={today} value={values.on} onChange={(date) => setValue('on', date)} />
           </Field>
         </div>
@@ -123,13 +124,13 @@ function LotFields({ known }: { known: LotView | undefined }) {
               }}
             />
             <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
-              <Field label="Parent plants, if noted" error={errors.detail?.message}>
+              <Field label={say('parentPlantsIfNoted')} error={errors.detail?.message}>
                 <input className="written" {...register('detail')} />
               </Field>
               <Field
-                label="Permission, and its reference"
+                label={say('permissionReference')}
                 error={errors.permission?.message}
-                hint={species?.hazards.some(({ code }) => code === 'protected') ? 'Protected: collecting needs a permit.' : undefined}
+                hint={species?.hazards.some(({ code }) => code === 'protected') ? say('protectedCollectingNeedsPermit') : undefined}
               >
                 <input className="written" {...register('permission')} />
               </Field>
@@ -137,48 +138,48 @@ function LotFields({ known }: { known: LotView | undefined }) {
           </>
         ) : (
           <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
-            <Field label="Their lot number, if any" error={errors.detail?.message}>
+            <Field label={say('theirLotNumberIfAny')} error={errors.detail?.message}>
               <input className="written" {...register('detail')} />
             </Field>
-            <Field label="Harvest year, if it says" error={errors.harvestYear?.message}>
+            <Field label={say('harvestYearIfSays')} error={errors.harvestYear?.message}>
               <input className="written font-mono" inputMode="numeric" {...register('harvestYear')} />
             </Field>
           </div>
         )}
         <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
           <div>
-            <Field label="Seeds in hand" error={errors.seeds?.message} hint="after any that a test used up; weigh or recount later">
+            <Field label={say('seedsStock2')} error={errors.seeds?.message} hint={say('afterAnyUsedUpBy')}>
               <input className="written font-mono" inputMode="numeric" {...register('seeds')} />
             </Field>
             <ReadBack typed={values.seeds} />
           </div>
-          <Field label="Your code" error={errors.code?.message}>
+          <Field label={say('yourCode')} error={errors.code?.message}>
             <input className="written font-mono" {...register('code')} />
           </Field>
         </div>
-        <h2 className="pt-2">How sound is it?</h2>
+        <h2 className="pt-2">{say('howViable')}</h2>
         <Choice
-          label="What is known of it"
+          label={say('whatKnown')}
           options={[
-            { value: 'tested', text: 'a sample test' },
-            { value: 'packet', text: 'the packet says' },
-            { value: 'unknown', text: 'not known' },
+            { value: 'tested', text: say('sampleTest') },
+            { value: 'packet', text: say('packetSays') },
+            { value: 'unknown', text: say('notKnown') },
           ]}
           value={values.soundnessKind}
           onChange={(kind) => setValue('soundnessKind', kind)}
         />
         {values.soundnessKind === 'tested' && (
           <div className="grid grid-cols-2 gap-x-8">
-            <Field label="Sound" error={errors.sound?.message}>
+            <Field label={say('viable')} error={errors.sound?.message}>
               <input className="written font-mono" inputMode="numeric" {...register('sound')} />
             </Field>
-            <Field label="of seeds tested" error={errors.tested?.message}>
+            <Field label={say('seedsTested')} error={errors.tested?.message}>
               <input className="written font-mono" inputMode="numeric" {...register('tested')} />
             </Field>
           </div>
         )}
         {values.soundnessKind === 'packet' && (
-          <Field label="Per cent" error={errors.percent?.message}>
+          <Field label={say('perCent')} error={errors.percent?.message}>
             <input className="written font-mono" inputMode="decimal" {...register('percent')} />
           </Field>
         )}
@@ -187,29 +188,29 @@ function LotFields({ known }: { known: LotView | undefined }) {
             <SoundRange soundness={soundness} species={species} />
           </div>
         )}
-        <h2 className="pt-2">How is it kept?</h2>
+        <h2 className="pt-2">{say('howKept')}</h2>
         <div className="grid items-end gap-x-8 gap-y-5 sm:grid-cols-2">
           <Choice
-            label="Kept"
+            label={say('kept')}
             options={[
-              { value: 'dry', text: 'dry' },
-              { value: 'moist', text: 'moist' },
+              { value: 'dry', text: say('dry') },
+              { value: 'moist', text: say('moist') },
             ]}
             value={values.storageState}
             onChange={(state) => setValue('storageState', state)}
           />
-          <Field label="Where" error={errors.where?.message}>
+          <Field label={say('where')} error={errors.where?.message}>
             <input className="written" {...register('where')} />
           </Field>
         </div>
         {collected && (
           <div>
-            <p className="text-[0.95rem] text-ink2">Has it had winter already, on the plant or on the ground?</p>
+            <p className="text-[0.95rem] text-ink2">{say('hasHadWinterAlreadyPlant')}</p>
             <Choice
-              label="Has it had winter already"
+              label={say('hasHadWinterAlready')}
               options={[
-                { value: 'no', text: 'no' },
-                { value: 'yes', text: 'yes, gathered after a winter' },
+                { value: 'no', text: say('no') },
+                { value: 'yes', text: say('yesGatheredAfterWinter') },
               ]}
               value={values.hasWintered}
               onChange={(answer) => {
@@ -219,21 +220,17 @@ function LotFields({ known }: { known: LotView | undefined }) {
             />
             {values.hasWintered === 'yes' && (
               <div className="mt-3 grid grid-cols-2 gap-x-8">
-                <Field
-                  label="Days of moist cold"
-                  error={errors.chillDays?.message}
-                  hint="worked out from your months; change it if you know better"
-                >
+                <Field label={say('daysColdStratification')} error={errors.chillDays?.message} hint={say('calculatedFromYourMonthsChange')}>
                   <input className="written font-mono" inputMode="numeric" {...register('chillDays')} />
                 </Field>
-                <Field label="give or take" error={errors.give?.message}>
+                <Field label={say('giveOrTake')} error={errors.give?.message}>
                   <input className="written font-mono" inputMode="numeric" {...register('give')} />
                 </Field>
               </div>
             )}
           </div>
         )}
-        <Field label="Note" error={errors.note?.message}>
+        <Field label={say('note')} error={errors.note?.message}>
           <textarea className="written" rows={2} {...register('note')} />
         </Field>
         {errors.root && (
@@ -243,10 +240,10 @@ function LotFields({ known }: { known: LotView | undefined }) {
         )}
         <div className="flex items-center gap-6">
           <button type="submit" className="action" disabled={formState.isSubmitting}>
-            {known ? 'save' : 'add the lot'}
+            {known ? say('save') : say('addLot')}
           </button>
           <Link to={known ? `/seeds/${known.id}` : '/seeds'} className="quiet">
-            leave it
+            {say('cancel')}
           </Link>
         </div>
       </div>
@@ -254,8 +251,12 @@ function LotFields({ known }: { known: LotView | undefined }) {
         <aside className="mt-8 desk:mt-14" aria-label={species.common[0]}>
           <SeedDrawing seed={species.seed} room={260} />
           <p className="mt-2 text-[0.95rem] text-ink2">
-            {species.seed.length_mm} × {species.seed.width_mm} mm, drawn × {enlargement(species.seed, 248)}; a thousand weigh{' '}
-            {species.seed.thousandSeeds_g} g
+            {say('nMmDrawnThousand', {
+              length: species.seed.length_mm,
+              width: species.seed.width_mm,
+              enlargement: enlargement(species.seed, 248),
+              thousandSeeds: species.seed.thousandSeeds_g,
+            })}
           </p>
           <p className="mt-4 max-w-prose">{species.dormancy.why}</p>
           {cautionsOf(species).map((text) => (
@@ -298,14 +299,14 @@ function Coordinates({
   };
   return (
     <div>
-      <Field label="Coordinates" error={error ?? problem} hint="decimal, or degrees, minutes and seconds">
+      <Field label={say('coordinates')} error={error ?? problem} hint={say('decimalOrDegreesMinutesSeconds')}>
         {input}
       </Field>
       <FileChoice accept=".gpx,application/gpx+xml,application/xml" choose={read}>
-        from a GPX waypoint file
+        {say('fromGpxWaypointFile')}
       </FileChoice>
       {points.length > 0 && (
-        <ul aria-label="Waypoints in the file" className="mt-1 max-h-56 overflow-y-auto border-y border-line">
+        <ul aria-label={say('waypointsFile')} className="mt-1 max-h-56 overflow-y-auto border-y border-line">
           {points.map((point) => (
             <li key={`${point.name} ${point.latitude_deg} ${point.longitude_deg}`}>
               <button

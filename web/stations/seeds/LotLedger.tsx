@@ -1,5 +1,6 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { describeLotEvent } from '@chill/core/lot/events.ts';
+import { say } from '@chill/words/seeds.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { useLotRecord } from './useLotRecord.ts';
 
@@ -11,7 +12,7 @@ export function LotLedger({ lot }: { lot: LotView }) {
   if (told.length === 0) return null;
   return (
     <section className="mt-8">
-      <h2>Written down</h2>
+      <h2>{say('recorded')}</h2>
       <ul className="mt-1">
         {told.map((event) => {
           const stands = lot.state.inForce.has(event.id);
@@ -22,7 +23,7 @@ export function LotLedger({ lot }: { lot: LotView }) {
               </span>
               {stands && (
                 <button type="button" className="quiet" disabled={busy} onClick={() => record({ kind: 'reversed', reverses: event.id })}>
-                  undo
+                  {say('undo')}
                 </button>
               )}
             </li>

@@ -7,6 +7,8 @@ import { testAge } from '@chill/core/lot/testPlan.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
 import { showCoordinates } from '@chill/core/units/coordinates.ts';
 import type { Species } from '@chill/model/species.ts';
+import { Rich } from '@chill/words/rich.tsx';
+import { say } from '@chill/words/seeds.ts';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { asItStands, type LotView, useLot, useNursery } from '../../data/nursery.ts';
@@ -24,11 +26,36 @@ import { GiveForm, StoreForm } from './StoreForm.tsx';
 import { TestForm } from './TestForm.tsx';
 
 const ACTIONS = [
-  { value: 'count', text: 'count' },
-  { value: 'sort', text: 'sort' },
-  { value: 'test', text: 'test' },
-  { value: 'store', text: 'move' },
-  { value: 'give', text: 'give away' },
+  {
+    value: 'count',
+    get text() {
+      return say('count');
+    },
+  },
+  {
+    value: 'sort',
+    get text() {
+      return say('sort');
+    },
+  },
+  {
+    value: 'test',
+    get text() {
+      return say('test2');
+    },
+  },
+  {
+    value: 'store',
+    get text() {
+      return say('move');
+    },
+  },
+  {
+    value: 'give',
+    get text() {
+      return say('giveAway');
+    },
+  },
 ] as const;
 type Action = (typeof ACTIONS)[number]['value'];
 
@@ -44,9 +71,9 @@ export default function LotPage() {
   if (!lot || !species) {
     return (
       <div className="px-4 py-10 desk:px-10">
-        <h1>There is no such lot</h1>
+        <h1>{say('thereNoSuchLot')}</h1>
         <Link to="/seeds" className="quiet mt-3">
-          All seeds
+          {say('allLots')}
         </Link>
       </div>
     );
@@ -62,7 +89,12 @@ export default function LotPage() {
       <div>
         <h1 data-title={`${lot.code} ${species.common[0]}`}>{species.common[0]}</h1>
         <p className="text-ink2">
-          <i>{species.scientific}</i> · lot <span className="code">{lot.code}</span>
+          <Rich
+            say={say}
+            of="lot"
+            facts={{ scientific: species.scientific, code: lot.code }}
+            parts={{ i: <i />, span: <span className="code" /> }}
+          />
         </p>
         <Provenance lot={lot} />
         {drying && (
@@ -73,26 +105,26 @@ export default function LotPage() {
           </p>
         )}
         <div className="mt-5 flex flex-wrap items-end gap-x-10 gap-y-4">
-          <Figure value={lot.unassigned} unit="seeds">
-            in the drawer, in no batch
+          <Figure value={lot.unassigned} unit={say('seeds2')}>
+            {say('stockNoBatch')}
           </Figure>
           {lot.unassigned > 0 && (
             <Link to={`/plan?lot=${lot.id}`} className="action">
-              plan from it
+              {say('planLot')}
             </Link>
           )}
         </div>
         <section className="mt-6">
-          <h2>Where its seeds are</h2>
+          <h2>{say('whereSeeds')}</h2>
           <div className="mt-2">
             <LotBar lot={lot} batches={mine} />
           </div>
         </section>
         <section className="mt-8">
-          <h2>Do something with it</h2>
+          <h2>{say('actions')}</h2>
           <div className="mt-1 max-w-xl">
             <Choice
-              label="What to do"
+              label={say('whatDo')}
               options={ACTIONS}
               value={action as Action}
               onChange={(next) => {
@@ -119,11 +151,15 @@ export default function LotPage() {
       <div className="mt-8 desk:mt-0">
         <SeedDrawing seed={species.seed} room={320} />
         <p className="mt-2 text-[0.95rem] text-ink2">
-          {species.seed.length_mm} × {species.seed.width_mm} × {species.seed.thickness_mm} mm, drawn × {enlargement(species.seed, 308)}, on
-          a rule of millimetres
+          {say('nMmDrawn', {
+            length: species.seed.length_mm,
+            width: species.seed.width_mm,
+            thickness: species.seed.thickness_mm,
+            enlargement: enlargement(species.seed, 308),
+          })}
         </p>
         <section className="mt-6">
-          <h2>How sound</h2>
+          <h2>{say('viability')}</h2>
           <div className="mt-2">
             <SoundRange soundness={lot.state.soundness} species={species} towelTests={lot.state.towelTests} lot={lot} />
           </div>
@@ -137,7 +173,7 @@ export default function LotPage() {
         ))}
         {mine.length > 0 && (
           <section className="mt-8">
-            <h2>Its batches</h2>
+            <h2>{say('batches')}</h2>
             <ul className="mt-1">
               {mine.map((view) => (
                 <li key={view.batch.id}>
@@ -149,10 +185,10 @@ export default function LotPage() {
         )}
         <div className="mt-4 flex flex-wrap items-center gap-6">
           <Link to={`/seeds/${lot.id}/change`} className="quiet">
-            change the record
+            {say('change2')}
           </Link>
           <Link to={`/handbook/${species.id}`} className="quiet">
-            why this seed waits
+            {say('whySeedDormant')}
           </Link>
         </div>
       </div>
@@ -170,9 +206,13 @@ function SoundInDrawer({ lot, species }: { lot: LotView; species: Species }) {
   const take = seedsNeeded(ASKED_FOR, 0.9, sound);
   return (
     <p className="mt-2">
-      Of the {lot.unassigned} in the drawer, <b className="font-mono">{low}</b> to <b className="font-mono">{high}</b> are sound, 9 times in
-      10.
-      {take !== undefined && take <= lot.unassigned && ` For ${ASKED_FOR} sound ones take ${take}.`}
+      <Rich
+        say={say}
+        of="stockViable9Times10"
+        facts={{ unassigned: lot.unassigned, low, high }}
+        parts={{ b: <b className="font-mono" />, b2: <b className="font-mono" /> }}
+      />
+      {take !== undefined && take <= lot.unassigned && ` ${say('viableSeedsTake', { askedFor: ASKED_FOR, take })}`}
     </p>
   );
 }
@@ -184,37 +224,45 @@ function Provenance({ lot }: { lot: LotView }) {
   const from =
     provenance.kind === 'bought'
       ? [
-          `From ${provenance.supplier}, ${shortDate(provenance.on, today)}`,
-          provenance.theirLot && `their lot ${provenance.theirLot}`,
-          provenance.harvestYear && `harvested ${provenance.harvestYear}`,
+          say('from', { supplier: provenance.supplier, on: shortDate(provenance.on, today) }),
+          provenance.theirLot && say('theirLot', { theirLot: provenance.theirLot }),
+          provenance.harvestYear && say('harvested', { harvestYear: String(provenance.harvestYear) }),
         ]
       : [
-          `Collected at ${provenance.place}, ${shortDate(provenance.on, today)}`,
+          say('collected2', { place: provenance.place, on: shortDate(provenance.on, today) }),
           provenance.at && showCoordinates(provenance.at),
-          provenance.parents && `from ${provenance.parents}`,
-          provenance.permission && `permission: ${provenance.permission}`,
+          provenance.parents && say('from2', { parents: provenance.parents }),
+          provenance.permission && say('permission', { permission: provenance.permission }),
         ];
   return (
     <div className="mt-2 max-w-prose">
       <p>{from.filter(Boolean).join('; ')}.</p>
       {storage && (
         <p className="text-ink2">
-          Kept {storage.state}
-          {storage.where && `, ${storage.where}`}, since {shortDate(storage.since, today)}.
+          {say('kept2', { state: storage.state })}
+          {storage.where && `, ${storage.where}`}
+          {say('since', { since: shortDate(storage.since, today) })}
         </p>
       )}
       {wintered && (
-        <p className="text-ink2">
-          Had about {wintered.chillDays} days of moist cold before it was gathered, give or take {wintered.give_days}: every plan counts
-          them.
-        </p>
+        <p className="text-ink2">{say('hadAboutDaysColdBefore', { chillDays: wintered.chillDays, give: wintered.give_days })}</p>
       )}
       {lot.note && <p className="mt-1">{lot.note}</p>}
     </div>
   );
 }
 
-const BY: Record<SoundTest['by'], string> = { asWritten: 'as first written', cut: 'cut', towel: 'on the towel' };
+const BY: Record<SoundTest['by'], string> = {
+  get asWritten() {
+    return say('firstRecorded');
+  },
+  get cut() {
+    return say('cut');
+  },
+  get towel() {
+    return say('towel');
+  },
+};
 
 /** Each test on its own, with what its age takes from it. */
 function Tests({ tests }: { tests: readonly SoundTest[] }) {
@@ -227,10 +275,8 @@ function Tests({ tests }: { tests: readonly SoundTest[] }) {
         return (
           <li key={`${test.on} ${test.by}`} className="border-t border-line py-1.5">
             <span className={test.beforeSort ? 'text-ink2 line-through' : ''}>
-              <b className="font-mono">
-                {test.sound} of {test.tested}
-              </b>{' '}
-              {BY[test.by]}, {shortDate(test.on, today)}
+              <b className="font-mono">{say('of', { sound: test.sound, tested: test.tested })}</b> {BY[test.by]},{' '}
+              {shortDate(test.on, today)}
             </span>
             {age && <span className="block text-[0.95rem] text-ink2">{age}</span>}
           </li>

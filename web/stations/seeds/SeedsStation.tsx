@@ -1,6 +1,7 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
 import type { Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/seeds.ts';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useEveryLot } from '../../data/archive.ts';
@@ -20,30 +21,26 @@ export default function SeedsStation() {
   return (
     <section className="px-4 pt-5 desk:px-10">
       <div className="flex flex-wrap items-center justify-between gap-x-8 gap-y-2">
-        <h1>Seeds in hand</h1>
+        <h1>{say('seedsStock2')}</h1>
         <Link to="/seeds/new" className="action">
-          add a lot
+          {say('addLot2')}
         </Link>
       </div>
-      {lots.length === 0 && (
-        <p className="mt-4 max-w-prose text-lg">
-          No seed is written down yet. Add what you have: the species, where it came from, how many, and what a test or the packet says.
-        </p>
-      )}
-      <LotList lots={lots} label="Seeds in hand" />
+      {lots.length === 0 && <p className="mt-4 max-w-prose text-lg">{say('noLotsYetAddWhat')}</p>}
+      <LotList lots={lots} label={say('seedsStock2')} />
       {!wanted ? (
         <button type="button" className="quiet mt-3" onClick={() => setWanted(true)}>
-          show the lots that are used up
+          {say('showLotsUsedUp')}
         </button>
       ) : looking ? (
         <Waiting />
       ) : (
         <>
-          <h2 className="mt-8">Used up</h2>
+          <h2 className="mt-8">{say('usedUp')}</h2>
           {usedUp.length === 0 ? (
-            <p className="mt-1 text-ink2">None: every lot has seeds left, or a batch under way.</p>
+            <p className="mt-1 text-ink2">{say('noneEveryLotHasSeeds')}</p>
           ) : (
-            <LotList lots={usedUp} label="Used up" />
+            <LotList lots={usedUp} label={say('usedUp')} />
           )}
         </>
       )}
@@ -79,10 +76,10 @@ function LotList({ lots, label }: { lots: readonly LotView[]; label: string }) {
         shown={found.length}
         choice={choice}
         change={change}
-        orders={{ '': 'as written down', code: 'lot code', species: 'species', age: 'the oldest first', left: 'the most seeds first' }}
-        groups={{ '': 'not at all', species: 'by species' }}
+        orders={{ '': say('recorded2'), code: 'lot code', species: 'species', age: say('oldestFirst'), left: say('mostSeedsFirst') }}
+        groups={{ '': say('notAll'), species: say('bySpecies') }}
       />
-      {lots.length > 0 && found.length === 0 && <p className="mt-4">No lot has “{choice.find}” in its code, species or origin.</p>}
+      {lots.length > 0 && found.length === 0 && <p className="mt-4">{say('noLotHasCodeSpecies', { find: choice.find })}</p>}
       <LongList rows={found} groupOf={choice.group === 'species' ? nameOf : undefined} height={LINE_HEIGHT} label={label}>
         {(lot) => <LotLine lot={lot} species={speciesOf.get(lot.speciesId)} />}
       </LongList>
@@ -118,7 +115,7 @@ function LotLine({ lot, species }: { lot: LotView; species: Species | undefined 
         </span>
         <span className="text-right">
           <b className="font-mono text-xl">{lot.unassigned}</b>
-          <span className="block text-[0.9rem] text-ink2">of {lot.state.total} in hand</span>
+          <span className="block text-[0.9rem] text-ink2">{say('stock2', { total: lot.state.total })}</span>
         </span>
       </Link>
     </div>
@@ -132,7 +129,7 @@ function DryingNote({ lot, species }: { lot: LotView; species: Species }) {
   if (!countdown) return null;
   return (
     <span className={`block font-semibold ${countdown.days <= 7 ? 'text-alarm' : 'text-ink'}`}>
-      {countdown.inTime ? `must not dry: ${spell(countdown.days)} left` : 'must not dry: its time is over'}
+      {countdown.inTime ? say('mustNotDryOutLeft', { days: spell(countdown.days) }) : say('mustNotDryOutTime')}
     </span>
   );
 }

@@ -1,5 +1,6 @@
 import { floatAdvice } from '@chill/core/lot/testPlan.ts';
 import type { Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/seeds.ts';
 import { useState } from 'react';
 import type { LotView } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
@@ -15,24 +16,24 @@ export function SortForm({ lot, species, done }: { lot: LotView; species: Specie
   const [rejected, setRejected] = useState('');
   const advice = floatAdvice(species);
   const save = async () => {
-    if (await record({ kind: 'sorted', by, rejected: countIn(rejected) })) done(`${rejected} sorted out.`);
+    if (await record({ kind: 'sorted', by, rejected: countIn(rejected) })) done(say('sortedOut2', { rejected }));
   };
   return (
     <div className="max-w-2xl space-y-4">
       <Choice
-        label="Sorted by"
+        label={say('sortedBy')}
         options={[
-          { value: 'float', text: 'what floats' },
-          { value: 'plumpness', text: 'what is shrivelled' },
+          { value: 'float', text: say('whatFloats') },
+          { value: 'plumpness', text: say('whatShrivelled') },
         ]}
         value={by}
         onChange={setBy}
       />
       {by === 'float' && <p className={advice.misleads ? 'border-l-4 border-alarm pl-3 font-semibold' : 'text-ink2'}>{advice.text}</p>}
       <Field
-        label={by === 'float' ? 'Floaters taken out' : 'Shrivelled or hollow, taken out'}
+        label={by === 'float' ? say('floatersTakenOut') : say('shrivelledOrHollowTakenOut')}
         error={faults.rejected}
-        hint="an earlier test tells of other seed then: test a few again"
+        hint={say('earlierTestWasThenOther')}
       >
         <input
           className="written max-w-48 font-mono"
@@ -43,7 +44,7 @@ export function SortForm({ lot, species, done }: { lot: LotView; species: Specie
       </Field>
       <OtherFaults faults={faults} shown={['rejected']} />
       <button type="button" className="action" disabled={busy} onClick={save}>
-        write it down
+        {say('record')}
       </button>
     </div>
   );

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/seeds.ts';
 import { useState } from 'react';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
@@ -13,25 +14,25 @@ export function StoreForm({ lot, done }: { lot: LotView; done: (said: string) =>
   const [state, setState] = useState<'dry' | 'moist'>(lot.state.storage?.state ?? 'dry');
   const [where, setWhere] = useState(lot.state.storage?.where ?? '');
   const save = async () => {
-    if (await record({ kind: 'stored', storage: { state, since: today, ...(where.trim() && { where }) } })) done(`Kept ${state}.`);
+    if (await record({ kind: 'stored', storage: { state, since: today, ...(where.trim() && { where }) } })) done(say('kept3', { state }));
   };
   return (
     <div className="max-w-2xl space-y-4">
       <Choice
-        label="Kept"
+        label={say('kept')}
         options={[
-          { value: 'dry', text: 'dry' },
-          { value: 'moist', text: 'moist' },
+          { value: 'dry', text: say('dry') },
+          { value: 'moist', text: say('moist') },
         ]}
         value={state}
         onChange={setState}
       />
-      <Field label="Where" error={faults['storage.where']}>
+      <Field label={say('where')} error={faults['storage.where']}>
         <input className="written max-w-sm" value={where} onChange={(event) => setWhere(event.target.value)} />
       </Field>
       <OtherFaults faults={faults} shown={['storage.where']} />
       <button type="button" className="action" disabled={busy} onClick={save}>
-        write it down
+        {say('record')}
       </button>
     </div>
   );
@@ -43,21 +44,22 @@ export function GiveForm({ lot, done }: { lot: LotView; done: (said: string) => 
   const [seeds, setSeeds] = useState('');
   const [to, setTo] = useState('');
   const save = async () => {
-    if (await record({ kind: 'givenAway', seeds: countIn(seeds), ...(to.trim() && { note: to.trim() }) })) done(`${seeds} given away.`);
+    if (await record({ kind: 'givenAway', seeds: countIn(seeds), ...(to.trim() && { note: to.trim() }) }))
+      done(say('givenAway2', { seeds }));
   };
   return (
     <div className="max-w-2xl space-y-4">
       <div className="grid grid-cols-2 gap-x-8">
-        <Field label="Seeds given away" error={faults.seeds}>
+        <Field label={say('seedsGivenAway')} error={faults.seeds}>
           <input className="written font-mono" inputMode="numeric" value={seeds} onChange={(event) => setSeeds(event.target.value)} />
         </Field>
-        <Field label="To whom" error={faults.note}>
+        <Field label={say('whom')} error={faults.note}>
           <input className="written" value={to} onChange={(event) => setTo(event.target.value)} />
         </Field>
       </div>
       <OtherFaults faults={faults} shown={['seeds', 'note']} />
       <button type="button" className="action" disabled={busy} onClick={save}>
-        write it down
+        {say('record')}
       </button>
     </div>
   );

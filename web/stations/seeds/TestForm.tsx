@@ -4,6 +4,8 @@ import { soundShare } from '@chill/core/lot/viability.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
 import { planTowelTest, towelEvidence } from '@chill/core/ways/towelTest.ts';
 import type { Species } from '@chill/model/species.ts';
+import { Rich } from '@chill/words/rich.tsx';
+import { say } from '@chill/words/seeds.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { newId } from '../../data/newId.ts';
@@ -30,16 +32,16 @@ export function TestForm({ lot, species, done }: { lot: LotView; species: Specie
     <div className="max-w-2xl space-y-4">
       <p className="border-l-4 border-ink pl-3">{advice.because}</p>
       <Choice
-        label="How to test"
+        label={say('howTest')}
         options={[
-          { value: 'cut', text: 'cut and look' },
-          { value: 'towel', text: 'on a warm towel' },
+          { value: 'cut', text: say('cutTest') },
+          { value: 'towel', text: say('warmTowel') },
         ]}
         value={by}
         onChange={setBy}
       />
       <div>
-        <p className="text-[0.95rem] text-ink2">How many, for which certainty</p>
+        <p className="text-[0.95rem] text-ink2">{say('howManyHowSure')}</p>
         <ul className="grid grid-cols-2 gap-x-6 sm:grid-cols-4">
           {sizes.map((size) => (
             <li key={size.width}>
@@ -49,10 +51,9 @@ export function TestForm({ lot, species, done }: { lot: LotView; species: Specie
                 onClick={() => setSeeds(size.seeds)}
                 className={`min-h-14 w-full border-b-2 py-1 text-left disabled:opacity-55 ${seeds === size.seeds ? 'border-ink' : 'border-line'}`}
               >
-                <b className="font-mono text-xl">{size.seeds === 0 ? 'known' : size.seeds}</b>
+                <b className="font-mono text-xl">{size.seeds === 0 ? say('known') : size.seeds}</b>
                 <span className="block text-[0.92rem] text-ink2">
-                  within ±{Math.round(size.width * 100)}
-                  {size.seeds > 0 && size.tooMuch ? ', too much of it' : ''}
+                  {say('within', { width: Math.round(size.width * 100), how: size.seeds > 0 && size.tooMuch ? say('tooMuch') : '' })}
                 </span>
               </button>
             </li>
@@ -71,29 +72,32 @@ function Cut({ lot, seeds, done }: { lot: LotView; seeds: number; done: (said: s
   const counts = { tested: countIn(tested), sound: countIn(sound) };
   const left = leftAfter(counts, lot.unassigned);
   const save = async () => {
-    if (await record({ kind: 'cutTested', ...counts })) done(`${sound} of ${tested} were sound.`);
+    if (await record({ kind: 'cutTested', ...counts })) done(say('wereViable', { sound, tested }));
   };
   return (
     <>
-      <p className="text-ink2">
-        Cut {seeds} across. White and firm is sound; brown, soft, hollow or eaten is not. {cautionAt('openCoat')}
-      </p>
+      <p className="text-ink2">{say('cutAcrossWhiteFirmViable', { seeds, cautionAt: cautionAt('openCoat') })}</p>
       <div className="grid max-w-md grid-cols-2 gap-x-8">
-        <Field label="Sound" error={faults.sound}>
+        <Field label={say('viable')} error={faults.sound}>
           <input className="written font-mono" inputMode="numeric" value={sound} onChange={(event) => setSound(event.target.value)} />
         </Field>
-        <Field label="of seeds cut" error={faults.tested}>
+        <Field label={say('seedsCut')} error={faults.tested}>
           <input className="written font-mono" inputMode="numeric" value={tested} onChange={(event) => setTested(event.target.value)} />
         </Field>
       </div>
       {left !== undefined && (
         <p aria-live="polite">
-          Of the {lot.unassigned - (counts.tested ?? 0)} left, at least <b className="font-mono">{left}</b> are sound, 95 times in 100.
+          <Rich
+            say={say}
+            of="leftLeastViable95Times"
+            facts={{ unassigned: lot.unassigned - (counts.tested ?? 0), left }}
+            parts={{ b: <b className="font-mono" /> }}
+          />
         </p>
       )}
       <OtherFaults faults={faults} shown={['sound', 'tested']} />
       <button type="button" className="action" disabled={busy} onClick={save}>
-        write it down
+        {say('record')}
       </button>
     </>
   );
@@ -125,15 +129,13 @@ function Towel({ lot, species, seeds, setSeeds }: { lot: LotView; species: Speci
   return (
     <>
       <p className="text-ink2">
-        A small batch of its own, with its bag code and its looks; it is read when nearly all that will come have, after {days.from} to{' '}
-        {days.to} days.{' '}
-        {planned &&
-          `Expect ${planned.expects.low}–${planned.expects.high} of ${seeds}, 9 times in 10: it shows what is viable, open and in no need of cold, all at once.`}
+        {say('smallBatchOwnBagCode', { from: days.from, to: days.to })}{' '}
+        {planned && say('expect9Times10Shows', { low: planned.expects.low, high: planned.expects.high, seeds })}
       </p>
       <div className="flex flex-wrap items-center gap-4">
-        <Stepper label="seeds to test" value={seeds} most={lot.unassigned} onChange={setSeeds} />
+        <Stepper label={say('seedsTest')} value={seeds} most={lot.unassigned} onChange={setSeeds} />
         <button type="button" className="action" disabled={busy} onClick={begin}>
-          start the test
+          {say('startTest')}
         </button>
       </div>
       <Problem>{problem}</Problem>

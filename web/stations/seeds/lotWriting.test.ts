@@ -71,7 +71,7 @@ describe('a lot as it is written', () => {
       'from: Where did it come from?',
       'on: On which day? Roughly is enough.',
       'seeds: How many? A good guess will do; count later.',
-      'sound: More sound than were tested: check both figures.',
+      'sound: More viable than were tested: check both figures.',
       'on: On which day? Roughly is enough.',
     ]);
     expect(faultsOf({ seeds: '2.5' })).toEqual(['seeds: Give a whole number: seeds do not come in halves.']);

@@ -1,6 +1,7 @@
 import { parseCoordinates, showCoordinates } from '@chill/core/units/coordinates.ts';
 import { readCount, readNumber } from '@chill/core/units/number.ts';
 import { Lot, type Provenance, Soundness } from '@chill/model/lot.ts';
+import { say } from '@chill/words/seeds.ts';
 
 /** What is written in the form, as text; the model's own schemas judge it. */
 export interface Written {
@@ -104,10 +105,18 @@ export function fieldOf(path: string): Fault['field'] {
 
 /** What the model says where nothing is written, put as a question. */
 const ASKED: Partial<Record<Fault['field'], string>> = {
-  speciesId: 'Choose a species from the handbook.',
-  from: 'Where did it come from?',
-  on: 'On which day? Roughly is enough.',
-  seeds: 'How many? A good guess will do; count later.',
+  get speciesId() {
+    return say('chooseSpeciesFromHandbook');
+  },
+  get from() {
+    return say('whereDidComeFrom');
+  },
+  get on() {
+    return say('whichDayRoughlyEnough');
+  },
+  get seeds() {
+    return say('howManyGoodGuessWill');
+  },
 };
 
 /** The lot that is written, or every fault in it. */

@@ -1,16 +1,15 @@
 import { LARGEST_GPX_BYTES, type Waypoint } from '@chill/core/units/gpx.ts';
 import type { Parsed } from '@chill/core/units/parsed.ts';
+import { say } from '@chill/words/seeds.ts';
 
 const LONGEST_MS = 8000;
 
 /** The waypoints of a file, read beside the page and given up after a few seconds. */
 export function readGpx(file: File): Promise<Parsed<Waypoint[]>> {
-  if (file.size > LARGEST_GPX_BYTES)
-    return Promise.resolve({ ok: false, problem: 'That file is larger than 2 MB: export single waypoints, not whole tracks.' });
+  if (file.size > LARGEST_GPX_BYTES) return Promise.resolve({ ok: false, problem: say('fileLargerThan2Mb') });
   const worker = new Worker(new URL('../../workers/gpx.ts', import.meta.url), { type: 'module' });
   return new Promise<Parsed<Waypoint[]>>((resolve) => {
-    const giveUp = () =>
-      resolve({ ok: false, problem: 'That file could not be read. Export the waypoint once more, or type the coordinates.' });
+    const giveUp = () => resolve({ ok: false, problem: say('fileCouldNotReadExport') });
     setTimeout(giveUp, LONGEST_MS);
     worker.onerror = giveUp;
     worker.onmessage = ({ data }: MessageEvent<Parsed<Waypoint[]>>) => resolve(data);

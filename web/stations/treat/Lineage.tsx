@@ -1,3 +1,4 @@
+import { say } from '@chill/words/treat.ts';
 import { Link } from 'react-router';
 import { useArchive } from '../../data/archive.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
@@ -19,13 +20,13 @@ export function Lineage({ view }: { view: BatchView }) {
     <p className="text-[0.95rem] text-ink2">
       {from && (
         <>
-          split from <CodeLink view={from} />
+          {say('splitFrom')} <CodeLink view={from} />
           {parts.length > 0 && '; '}
         </>
       )}
       {parts.map(({ part, count }) => (
         <span key={part.batch.id}>
-          {count} went round again as <CodeLink view={part} />{' '}
+          {say('wentRoundAgain', { count })} <CodeLink view={part} />{' '}
         </span>
       ))}
     </p>

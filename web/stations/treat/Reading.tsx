@@ -1,5 +1,6 @@
 import type { DeviceKind } from '@chill/core/devices/line.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
+import { say } from '@chill/words/treat.ts';
 import { useDevice } from '../../data/device.ts';
 import { useNursery } from '../../data/nursery.ts';
 
@@ -22,20 +23,20 @@ export function FromDevice({
     <div className="flex min-h-12 flex-wrap items-center gap-x-4 text-[0.95rem]">
       {device.state === 'off' || device.state === 'lost' ? (
         <button type="button" className="quiet" onClick={device.attach}>
-          attach the {kind}
+          {say('attach', { kind })}
         </button>
       ) : (
         <>
           <span aria-live="off">
-            <span className="text-ink2">{device.name ?? `the ${kind}`}</span>{' '}
+            <span className="text-ink2">{device.name ?? say('the', { kind })}</span>{' '}
             <b className="font-mono text-xl">{reading ? show(reading.value) : '…'}</b>
-            {reading && !reading.steady && <span className="text-ink2"> moving</span>}
+            {reading && !reading.steady && <span className="text-ink2"> {say('moving')}</span>}
           </span>
           <button type="button" className="action" disabled={!reading?.steady} onClick={() => reading && take(reading.value)}>
-            take it
+            {say('use')}
           </button>
           <button type="button" className="quiet" onClick={device.detach}>
-            detach
+            {say('detach')}
           </button>
         </>
       )}

@@ -1,8 +1,9 @@
 import { countIn } from '@chill/core/ledger/states.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
-import { cautionAt, STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { cautionAt, stageName } from '@chill/core/schedule/words.ts';
 import { roundOf } from '@chill/core/treat/split.ts';
 import type { StageKind } from '@chill/model/stage.ts';
+import { say } from '@chill/words/treat.ts';
 import { type CSSProperties, type ReactNode, useEffect } from 'react';
 import { Link, useParams } from 'react-router';
 import { atTheBench, benchOrder } from '../../data/bench.ts';
@@ -31,14 +32,54 @@ import { useStep } from './useStep.ts';
 type Screen = { title: string; Shown: (props: { view: BatchView }) => ReactNode } | 'packed' | 'elsewhere';
 
 const SCREENS: Record<StageKind, Screen> = {
-  clean: { title: 'Clean the seed', Shown: Clean },
-  openCoat: { title: 'Open the coat', Shown: OpenCoat },
-  hotWater: { title: 'Hot water', Shown: HotWater },
-  soak: { title: 'Soak', Shown: Soak },
-  disinfect: { title: 'Disinfect', Shown: Bath },
-  smoke: { title: 'Smoke', Shown: Smoke },
-  freezerTurns: { title: 'Freezer turns', Shown: Turns },
-  flood: { title: 'Flood', Shown: Flood },
+  clean: {
+    get title() {
+      return say('cleanSeed');
+    },
+    Shown: Clean,
+  },
+  openCoat: {
+    get title() {
+      return say('scarify');
+    },
+    Shown: OpenCoat,
+  },
+  hotWater: {
+    get title() {
+      return say('hotWaterSoak');
+    },
+    Shown: HotWater,
+  },
+  soak: {
+    get title() {
+      return say('soak');
+    },
+    Shown: Soak,
+  },
+  disinfect: {
+    get title() {
+      return say('disinfect');
+    },
+    Shown: Bath,
+  },
+  smoke: {
+    get title() {
+      return say('smoke');
+    },
+    Shown: Smoke,
+  },
+  freezerTurns: {
+    get title() {
+      return say('freezeThaw');
+    },
+    Shown: Turns,
+  },
+  flood: {
+    get title() {
+      return say('flood');
+    },
+    Shown: Flood,
+  },
   coldMoist: 'packed',
   warmMoist: 'packed',
   warmTowel: 'packed',
@@ -57,9 +98,9 @@ export default function StepPage() {
   if (!view) {
     return (
       <div className="px-4 py-10 desk:px-10">
-        <h1>No batch has the code {code}</h1>
+        <h1>{say('noBatchHasCode', { code })}</h1>
         <Link to="/treat" className="quiet mt-3">
-          to the bench
+          {say('bench')}
         </Link>
       </div>
     );
@@ -76,7 +117,7 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
   const own = typeof screen === 'object' ? screen : undefined;
   const packing = screen === 'packed' && !state.underWay;
   const zone = stage ? stageZone(stage) : 'cool';
-  const title = closed ? 'Done at the bench' : (own?.title ?? (packing ? 'Lay it up' : STAGE_NAMES[stage.kind]));
+  const title = closed ? say('doneBench') : (own?.title ?? (packing ? say('pack') : stageName(stage.kind)));
   const caution = !closed && cautionAt(stage.kind);
   // The next step begins at its top, wherever the last one was left.
   useEffect(() => {
@@ -85,14 +126,14 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
   return (
     <div className="px-4 pt-4 desk:px-10" style={{ '--zone': ZONE_COLOUR[zone] } as CSSProperties}>
       <div className="flex flex-wrap items-baseline gap-x-4">
-        <Link to={`/batch/${batch.code}`} aria-label={`${batch.code}, its record`} className="underline-offset-4 hover:underline">
+        <Link to={`/batch/${batch.code}`} aria-label={say('record', { code: batch.code })} className="underline-offset-4 hover:underline">
           <Tag code={batch.code} large />
         </Link>
         <span className="text-lg">
-          {species.common[0]}, {countIn(state.counts, ['waiting', 'swollen'])} seeds
-          {roundOf(batch) > 1 && <b>, round {roundOf(batch)}</b>}
+          {say('seeds', { common: species.common[0], countIn: countIn(state.counts, ['waiting', 'swollen']) })}
+          {roundOf(batch) > 1 && <b>{say('round', { roundOf: roundOf(batch) })}</b>}
         </span>
-        <span className="ml-auto text-[0.9rem] text-ink2">{awake ? 'screen stays awake' : 'the screen may sleep'}</span>
+        <span className="ml-auto text-[0.9rem] text-ink2">{awake ? say('screenStaysAwake') : say('screenMaySleep')}</span>
       </div>
       <Lineage view={view} />
       <h1 className="mt-1 border-b-4 pb-1" data-title={`${batch.code} ${title}`} style={{ borderColor: 'var(--zone)' }}>
@@ -106,7 +147,7 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
       ))}
       <div className="mt-4">
         {closed ? (
-          <p className="text-lg">{state.splits.length > 0 ? 'Every seed of it has gone round again.' : 'This batch is closed.'}</p>
+          <p className="text-lg">{state.splits.length > 0 ? say('everySeedHasGoneRound') : say('batchClosed')}</p>
         ) : own ? (
           <own.Shown view={view} />
         ) : packing ? (
@@ -114,8 +155,8 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
         ) : (
           <p className="text-lg">
             {state.underWay
-              ? `It is in ${STAGE_NAMES[stage.kind]} now; looks are on the round.`
-              : `Next: ${STAGE_NAMES[stage.kind]}; begin it on the round.`}
+              ? say('nowChecksRound', { stage: stageName(stage.kind) })
+              : say('nextBeginRound', { stage: stageName(stage.kind) })}
           </p>
         )}
       </div>
@@ -132,7 +173,7 @@ function JustNow({ view }: { view: BatchView }) {
   if (!last) return null;
   return (
     <p className="mt-4 flex flex-wrap items-center gap-x-4 border-t border-line pt-1 text-[0.95rem] text-ink2">
-      <span>last: {tellGesture(last, view)}</span>
+      <span>{say('last', { last: tellGesture(last, view) })}</span>
       <UndoButton view={view} events={last} />
     </p>
   );
@@ -145,14 +186,14 @@ function Others({ view }: { view: BatchView }) {
   const next = benchOrder(others, nursery.batches, nowMs()).steps[0];
   const nextView = others.find(({ batch }) => batch.id === next?.batchId);
   return (
-    <nav aria-label="Also at the bench" className="mt-4 flex flex-wrap items-center gap-x-5 border-t border-line pt-2">
+    <nav aria-label={say('alsoBench')} className="mt-4 flex flex-wrap items-center gap-x-5 border-t border-line pt-2">
       {next && nextView && (
         <Link to={`/treat/${nextView.batch.code}`} className="quiet font-semibold">
-          then: {next.what}, {nextView.batch.code}
+          {say('thenNext', { what: next.what, code: nextView.batch.code })}
         </Link>
       )}
       <Link to="/treat" className="quiet">
-        the whole bench
+        {say('wholeBench')}
       </Link>
       {others
         .filter((other) => other !== nextView)
@@ -161,7 +202,7 @@ function Others({ view }: { view: BatchView }) {
           <Link key={other.batch.id} to={`/treat/${other.batch.code}`} className="quiet no-underline">
             <Tag code={other.batch.code} />
             <span className="text-[0.95rem] text-ink2">
-              {STAGE_NAMES[other.projection.stages[other.projection.state.stage]?.kind ?? 'pot']}
+              {stageName(other.projection.stages[other.projection.state.stage]?.kind ?? 'pot')}
             </span>
           </Link>
         ))}
@@ -174,11 +215,8 @@ function Clean({ view }: { view: BatchView }) {
   const step = useStep(view);
   return (
     <>
-      <p className="max-w-prose text-[1.06rem]">
-        Flesh and sugar feed mould and draw ants: rub them off in water, rinse, drain. Fluff and chaff trap water: rub and blow them away.
-        What floats in heavy seed is usually hollow.
-      </p>
-      <StepAction onClick={() => step.finish()}>clean</StepAction>
+      <p className="max-w-prose text-[1.06rem]">{say('fleshSugarFeedMouldDraw')}</p>
+      <StepAction onClick={() => step.finish()}>{say('clean')}</StepAction>
       <Problem>{step.problem}</Problem>
     </>
   );

@@ -1,5 +1,7 @@
 import { lengthOf } from '@chill/core/calendar/moments.ts';
 import { endingOf, readTimer, TIMINGS } from '@chill/core/treat/timers.ts';
+import { say } from '@chill/words/bell.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { useEffect, useRef } from 'react';
 import { Link, useLocation } from 'react-router';
 import { mutate } from 'swr';
@@ -51,19 +53,21 @@ function Watching({ running }: { running: RunningTimer[] }) {
   const told = pathname === '/treat' ? [] : over.filter(({ view }) => pathname !== `/treat/${view.batch.code}`);
   if (told.length === 0) return null;
   return (
-    <ul aria-label="Timers that are over" className="screen-only bg-alarm text-sheet" aria-live="assertive">
+    <ul aria-label={say('timersOver')} className="screen-only bg-alarm text-sheet" aria-live="assertive">
       {told.map(({ view, timer }) => {
         const { by_s, means } = endingOf(timer, now);
         return (
           <li key={timer.id} className="flex flex-wrap items-center gap-x-4 px-4 py-1 desk:px-10 [&_.quiet]:text-sheet">
             <span className="grow">
-              <b>
-                <span className="code">{view.batch.code}</span> {view.species.common[0]}
-              </b>
-              : the {TIMINGS[timer.step].name} ended {lengthOf(by_s)} ago. {means}
+              <Rich
+                say={say}
+                of="endedAgo"
+                facts={{ code: view.batch.code, common: view.species.common[0], name: TIMINGS[timer.step].name, by: lengthOf(by_s), means }}
+                parts={{ b: <b />, span: <span className="code" /> }}
+              />
             </span>
             <Link to={`/treat/${view.batch.code}`} className="quiet">
-              to the bench
+              {say('bench')}
             </Link>
             <EndTimer view={view} timer={timer} />
           </li>

@@ -1,6 +1,7 @@
 import { momentIn, timerFace } from '@chill/core/calendar/moments.ts';
 import type { Timer } from '@chill/core/ledger/batchState.ts';
 import { readTimer, TIMINGS, tellEnding } from '@chill/core/treat/timers.ts';
+import { say } from '@chill/words/bell.ts';
 import { newId } from '../../data/newId.ts';
 import { nowInstant, useNow } from '../../data/now.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
@@ -26,7 +27,7 @@ export function TimerFace({ view, timer, large = false }: { view: BatchView; tim
           {timerFace(left_s)}
         </span>
         <span className="text-[0.98rem]">
-          <b>{name}</b>, {over ? 'was to end' : 'ends'} {ends}
+          <b>{name}</b>, {over ? say('wasEnd') : say('ends')} {ends}
         </span>
       </div>
       <div className="mt-1 h-1.5 bg-line">
@@ -38,7 +39,7 @@ export function TimerFace({ view, timer, large = false }: { view: BatchView; tim
       {over && <p className="mt-1 text-[0.98rem] font-semibold">{tellEnding(timer, now)}</p>}
       {large && (
         <div className="flex flex-wrap items-center justify-between gap-x-4 text-[0.92rem] text-ink2">
-          <span>Closing this page, sleep or a restart does not stop it.</span>
+          <span>{say('closingPageSleepOrRestart')}</span>
           <EndTimer view={view} timer={timer} />
         </div>
       )}
@@ -57,9 +58,9 @@ export function EndTimer({ view, timer }: { view: BatchView; timer: Timer }) {
         type="button"
         className="quiet shrink-0 text-[0.95rem]"
         onClick={end}
-        aria-label={`end the ${TIMINGS[timer.step].name}: ${view.batch.code}`}
+        aria-label={say('end', { name: TIMINGS[timer.step].name, code: view.batch.code })}
       >
-        end it now
+        {say('endNow')}
       </button>
       <Problem>{problem}</Problem>
     </>

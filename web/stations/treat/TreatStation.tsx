@@ -1,7 +1,9 @@
 import { lengthOf, momentIn } from '@chill/core/calendar/moments.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
-import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/schedule/words.ts';
 import type { BenchOrder, OrderedStep } from '@chill/core/treat/session.ts';
+import { Rich } from '@chill/words/rich.tsx';
+import { say } from '@chill/words/treat.ts';
 import type { CSSProperties } from 'react';
 import { Link } from 'react-router';
 import { atTheBench, benchOrder, runningTimers } from '../../data/bench.ts';
@@ -23,32 +25,33 @@ export default function TreatStation() {
   const begin = here.find(({ batch }) => batch.id === first?.batchId) ?? here[0];
   return (
     <section className="px-4 pt-5 desk:px-10">
-      <h1>On the bench</h1>
+      <h1>{say('bench2')}</h1>
       {here.length === 0 ? (
         <p className="mt-1 max-w-prose text-[1.06rem] text-ink2">
-          Nothing is due for treatment today, and nothing is soaking. A{' '}
-          <Link to="/plan" className="underline underline-offset-4">
-            plan
-          </Link>{' '}
-          that opens, soaks or smokes brings its seed here on its day.
+          <Rich
+            say={say}
+            of="nothingDueTreatmentTodayNothing"
+            parts={{ to: <Link to="/plan" className="underline underline-offset-4" /> }}
+          />
         </p>
       ) : (
         <>
           <p className="mt-1 max-w-prose text-[1.06rem] text-ink2">
-            {here.length === 1 ? 'One batch' : `${here.length} batches`}, {lengthOf(order.hands_min * 60)} of work.
-            {order.saved_min > 5 &&
-              here.length > 1 &&
-              ` Taken in this order the waits run side by side, and save ${lengthOf(order.saved_min * 60)}.`}
+            {say('work', {
+              how: here.length === 1 ? say('oneBatch') : say('batches', { here: here.length }),
+              hands: lengthOf(order.hands_min * 60),
+            })}
+            {order.saved_min > 5 && here.length > 1 && ` ${say('takenOrderWaitsRunSide', { saved: lengthOf(order.saved_min * 60) })}`}
           </p>
           <div className="mt-4 items-start gap-12 desk:grid desk:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)]">
             <div>
               {begin && (
                 <Link to={`/treat/${begin.batch.code}`} className="action w-full text-xl min-h-16!">
-                  begin: {first?.what ?? 'go on'} {begin.batch.code}
+                  {say('start', { what: first?.what ?? say('go'), code: begin.batch.code })}
                 </Link>
               )}
               {running.length > 0 && (
-                <ul aria-label="Timers" className="mt-4">
+                <ul aria-label={say('timers')} className="mt-4">
                   {running.map(({ view, timer }) => (
                     <li key={timer.id} className="border-t border-line py-2 first:border-0" style={zoneStyle(view)}>
                       <Link to={`/treat/${view.batch.code}`} className="flex items-baseline gap-3">
@@ -60,7 +63,7 @@ export default function TreatStation() {
                 </ul>
               )}
             </div>
-            <ol aria-label="In this order" className="mt-4 desk:mt-0">
+            <ol aria-label={say('order')} className="mt-4 desk:mt-0">
               {inOrder(here, order).map(({ view, steps }) => (
                 <BenchLine key={view.batch.id} view={view} steps={steps} />
               ))}
@@ -71,7 +74,7 @@ export default function TreatStation() {
       )}
       {resting.length > 0 && (
         <>
-          <h2 className="mt-8">Waiting dry</h2>
+          <h2 className="mt-8">{say('dryStorage')}</h2>
           <ul>
             {resting.map((view) => (
               <BenchLine key={view.batch.id} view={view} steps={[]} />
@@ -115,13 +118,13 @@ function BenchLine({ view, steps }: { view: BatchView; steps: OrderedStep[] }) {
         <span className="min-w-0 grow">
           <span className="block leading-tight font-[560]">{species.common[0]}</span>
           <span className="text-[0.95rem] text-ink2">
-            {countIn(state.counts, ['waiting', 'swollen'])} seeds, {kind ? STAGE_NAMES[kind] : 'done'}
-            {steps.length > 0 && `: ${steps.map(({ what }) => what).join(', then ')}`}
+            {say('seeds2', { countIn: countIn(state.counts, ['waiting', 'swollen']), how: kind ? stageName(kind) : say('done') })}
+            {steps.length > 0 && `: ${steps.map(({ what }) => what).join(`${say('thenNext2')} `)}`}
           </span>
         </span>
         {soon && (
           <span className="shrink-0 text-right text-[0.95rem] text-ink2">
-            {soon.start_min < 1 ? 'now' : momentIn(nowMs() + soon.start_min * 60_000, nursery.timeZone, today)}
+            {soon.start_min < 1 ? say('now') : momentIn(nowMs() + soon.start_min * 60_000, nursery.timeZone, today)}
             <br />
             {lengthOf(steps.reduce((sum, { hands_min }) => sum + hands_min, 0) * 60)}
           </span>
@@ -150,7 +153,7 @@ function SessionDrawing({ here, order }: { here: readonly BatchView[]; order: Be
         viewBox={`0 0 ${WIDTH} ${rows.length * ROW + 30}`}
         className="block w-full"
         role="img"
-        aria-label="The session: hands thick, waits thin"
+        aria-label={say('sessionWorkThickWaitingThin')}
       >
         {ticks.map((tick) => (
           <g key={tick}>
@@ -162,7 +165,7 @@ function SessionDrawing({ here, order }: { here: readonly BatchView[]; order: Be
               className="drawn-note"
               fill="var(--color-ink3)"
             >
-              {tick === 0 ? 'now' : tick < 120 ? `${tick} min` : `${tick / 60} h`}
+              {tick === 0 ? say('now') : tick < 120 ? `${tick} min` : `${tick / 60} h`}
             </text>
           </g>
         ))}
@@ -192,7 +195,7 @@ function SessionDrawing({ here, order }: { here: readonly BatchView[]; order: Be
           );
         })}
       </svg>
-      <figcaption className="text-[0.92rem] text-ink2">Thick is hands, thin is waiting; the long soaks run on beyond the edge.</figcaption>
+      <figcaption className="text-[0.92rem] text-ink2">{say('thickWorkThinWaitingLong')}</figcaption>
     </figure>
   );
 }

@@ -1,4 +1,6 @@
 import { type CurvePoint, sproutCurve } from '@chill/core/schedule/sproutCurve.ts';
+import { Rich } from '@chill/words/rich.tsx';
+import { say } from '@chill/words/warm.ts';
 import type { BatchView } from '../../data/nursery.ts';
 import { StationList } from '../../kit/StationList.tsx';
 
@@ -10,11 +12,11 @@ export default function WarmStation() {
   return (
     <StationList
       station="warm"
-      title="In the warmth"
+      title={say('warmth')}
       sentence={(views) =>
-        `${views.length === 1 ? 'One batch' : `${views.length} batches`}. Solid: counted. Dashed: expected. Lift each while its root is shorter than the seed.`
+        say('solidCountedDashedExpectedLift', { how: views.length === 1 ? say('oneBatch') : say('batches', { views: views.length }) })
       }
-      empty="Nothing is on the warm towel."
+      empty={say('nothingWarmTowel')}
       figure={(view) => <Spark view={view} />}
     />
   );
@@ -22,7 +24,7 @@ export default function WarmStation() {
 
 function Spark({ view }: { view: BatchView }) {
   const { sprouting, state } = view.projection;
-  if (!sprouting) return <span className="text-ink2">{view.batch.plan.seeds} seeds in moist warmth</span>;
+  if (!sprouting) return <span className="text-ink2">{say('seedsWarmStratification', { seeds: view.batch.plan.seeds })}</span>;
   const curve = sproutCurve(sprouting, state.sprouts);
   const bands = [curve.was, curve.is];
   const most = Math.max(1, sprouting.up, ...bands.flatMap(({ high }) => high.map((point) => point.count)));
@@ -50,11 +52,19 @@ function Spark({ view }: { view: BatchView }) {
         <path d={line(steps)} fill="none" stroke="var(--color-ink)" strokeWidth={2.5} />
       </svg>
       <span className="text-[0.95rem]">
-        <b className="font-mono text-lg">{sprouting.up}</b> of {sprouting.seeds} up
-        <span className="block text-ink2">
-          day {sprouting.day};{' '}
-          {state.stages[sprouting.stage]?.finishedOn ? 'done' : `${sprouting.more.low}–${sprouting.more.high} more to come`}
-        </span>
+        <Rich
+          say={say}
+          of="germinatedDay"
+          facts={{
+            up: sprouting.up,
+            seeds: sprouting.seeds,
+            day: sprouting.day,
+            how: state.stages[sprouting.stage]?.finishedOn
+              ? say('done')
+              : say('moreCome', { low: sprouting.more.low, high: sprouting.more.high }),
+          }}
+          parts={{ b: <b className="font-mono text-lg" />, span: <span className="block text-ink2" /> }}
+        />
       </span>
     </span>
   );

@@ -1,10 +1,12 @@
-import { COUNT_FIRST, swellingOf, TAKEN_FROM, wantsCount } from '@chill/core/mix/swelling.ts';
-import { STAGE_NAMES } from '@chill/core/schedule/words.ts';
+import { countFirst, swellingOf, TAKEN_FROM, wantsCount } from '@chill/core/mix/swelling.ts';
+import { stageName } from '@chill/core/schedule/words.ts';
 import { lineageOf, type Opener, roundAdvice, roundsOf } from '@chill/core/treat/rounds.ts';
 import { planSplit, roundOf } from '@chill/core/treat/split.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import type { Move } from '@chill/model/event.ts';
 import type { Swelling } from '@chill/model/treatment.ts';
+import { Rich } from '@chill/words/rich.tsx';
+import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { newId } from '../../../data/newId.ts';
@@ -24,8 +26,18 @@ import { useStep } from '../useStep.ts';
 import { Bath } from './Bath.tsx';
 
 const BY = [
-  { value: 'count', text: 'counted' },
-  { value: 'weight', text: 'weighed' },
+  {
+    value: 'count',
+    get text() {
+      return say('counted');
+    },
+  },
+  {
+    value: 'weight',
+    get text() {
+      return say('weighed');
+    },
+  },
 ] as const;
 
 /** After a soak: did it take? The swollen go on; the hard are split off and go round again; the floaters are out. */
@@ -39,21 +51,28 @@ export function AfterSoak({ view }: { view: BatchView }) {
   const hard = state.counts.waiting;
   return (
     <>
-      <section aria-label="Did it take?" className="border-t border-line pt-4">
+      <section aria-label={say('didTheySwell')} className="border-t border-line pt-4">
         <h2>
-          Did it take? <span className="text-base font-medium text-ink2">round {roundOf(batch)}</span>
+          <Rich
+            say={say}
+            of="didTheySwellRound"
+            facts={{ roundOf: roundOf(batch) }}
+            parts={{ span: <span className="text-base font-medium text-ink2" /> }}
+          />
         </h2>
         {looked ? <Verdict view={view} /> : species.hardCoat ? <LookForm view={view} /> : <Soft view={view} />}
       </section>
       {!batch.plan.way.stages.some(({ kind }) => kind === 'disinfect') && (
         <details className="mt-2" open={state.timers.some(({ step: what, ended }) => what === 'bath' && !ended)}>
-          <summary className="quiet cursor-pointer list-none">disinfect it before it goes on</summary>
+          <summary className="quiet cursor-pointer list-none">{say('disinfectBeforeGoes')}</summary>
           <Bath view={view} aside />
         </details>
       )}
-      <StepAction onClick={() => step.finish()}>drain{next ? `; next ${STAGE_NAMES[next.kind]}` : ''}</StepAction>
-      {stage && wantsCount(species, state, stage.kind) && <p className="text-[0.95rem] text-ink2">{COUNT_FIRST}</p>}
-      {looked && hard > 0 && <p className="text-[0.95rem] text-ink2">{hard} hard ones would go on with the swollen.</p>}
+      <StepAction onClick={() => step.finish()}>
+        {say('drain', { how: next ? say('next', { stage: stageName(next.kind) }) : '' })}
+      </StepAction>
+      {stage && wantsCount(species, state, stage.kind) && <p className="text-[0.95rem] text-ink2">{countFirst()}</p>}
+      {looked && hard > 0 && <p className="text-[0.95rem] text-ink2">{say('hardOnesWouldGoSwollen', { hard })}</p>}
       <Problem>{step.problem}</Problem>
     </>
   );
@@ -63,9 +82,7 @@ export function AfterSoak({ view }: { view: BatchView }) {
 function Soft({ view }: { view: BatchView }) {
   return (
     <details className="mt-1">
-      <summary className="quiet cursor-pointer list-none">
-        its coat is soft and lets water in; count the swollen and the floaters anyway
-      </summary>
+      <summary className="quiet cursor-pointer list-none">{say('coatSoftLetsWaterCount')}</summary>
       <LookForm view={view} />
     </details>
   );
@@ -109,20 +126,20 @@ function LookForm({ view }: { view: BatchView }) {
 
   return (
     <div className="mt-2">
-      <Choice label="How was it looked at" options={BY} value={by} onChange={setBy} />
+      <Choice label={say('howWasLooked')} options={BY} value={by} onChange={setBy} />
       {by === 'count' ? (
         <div className="mt-3 flex flex-wrap items-center gap-x-6 gap-y-3">
-          <Stepper label={`swollen of ${there}`} value={swollen} onChange={setSwollen} />
-          <Stepper label="floating: out" value={floating} most={there} onChange={setFloating} />
-          <Stepper label="soft or broken" value={broken} most={there} onChange={setBroken} />
+          <Stepper label={say('swollen', { there })} value={swollen} onChange={setSwollen} />
+          <Stepper label={say('floatingOut')} value={floating} most={there} onChange={setFloating} />
+          <Stepper label={say('softOrBroken')} value={broken} most={there} onChange={setBroken} />
         </div>
       ) : (
         <>
           <div className="mt-3 grid max-w-md grid-cols-2 gap-6">
-            <Field label="Dry, before the soak">
+            <Field label={say('dryBeforeSoak')}>
               <QuantityInput key={`d${weighed}`} quantity="mass_g" units={units} value={dry_g} onChange={setDry} />
             </Field>
-            <Field label="Wet, patted dry">
+            <Field label={say('wetPattedDry')}>
               <QuantityInput key={`w${weighed}`} quantity="mass_g" units={units} value={wet_g} onChange={setWet} />
             </Field>
           </div>
@@ -133,14 +150,12 @@ function LookForm({ view }: { view: BatchView }) {
               setWeighed(weighed + 1);
             }}
           />
-          <p className="mt-1 text-[0.95rem] text-ink2">
-            Seed that has drunk its fill has about doubled; the share is estimated from the gain.
-          </p>
+          <p className="mt-1 text-[0.95rem] text-ink2">{say('seedHasDrunkFillHas')}</p>
         </>
       )}
       <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-2">
         <button type="button" className="action" onClick={record}>
-          put it down
+          {say('record2')}
         </button>
         {sight && (sight.swollen > 0 || sight.floating > 0) && (
           <button
@@ -151,7 +166,7 @@ function LookForm({ view }: { view: BatchView }) {
               setFloating(sight.floating);
             }}
           >
-            the simulated seeds show: {sight.swollen} swollen, {sight.floating} floating
+            {say('simulatedSeedsShowSwollenFloating', { swollen: sight.swollen, floating: sight.floating })}
           </button>
         )}
       </div>
@@ -160,8 +175,22 @@ function LookForm({ view }: { view: BatchView }) {
   );
 }
 
-const OPENED: Record<Opener, string> = { openCoat: 'nicked or filed', hotWater: 'with hot water' };
-const TURNED_TO: Record<Opener, string> = { openCoat: 'nicking or filing', hotWater: 'hot water' };
+const OPENED: Record<Opener, string> = {
+  get openCoat() {
+    return say('nickedOrFiled');
+  },
+  get hotWater() {
+    return say('hotWater');
+  },
+};
+const TURNED_TO: Record<Opener, string> = {
+  get openCoat() {
+    return say('nickingOrFiling');
+  },
+  get hotWater() {
+    return say('hotWaterSoak2');
+  },
+};
 
 function Verdict({ view }: { view: BatchView }) {
   const { batches, today } = useNursery();
@@ -200,47 +229,61 @@ function Verdict({ view }: { view: BatchView }) {
   return (
     <div className="mt-2 max-w-3xl">
       <p className="text-[1.06rem]">
-        <b>
-          {estimated ? 'About ' : ''}
-          {hundred} % swollen
-        </b>
-        {gain !== undefined && ` (${Math.round(gain * 100)} % heavier)`}:{' '}
-        {took ? 'it took.' : `under ${TAKEN_FROM * 100}: it did not take.`} {counts.swollen} swollen, {hard} hard
-        {counts.floatedOff > 0 && `, ${counts.floatedOff} floated off`}
-        {counts.broken > 0 && `, ${counts.broken} broken`}.
+        <b>{say('swollen2', { how: estimated ? `${say('about')} ` : '', hundred })}</b>
+        {gain !== undefined && ` ${say('heavier', { gain: Math.round(gain * 100) })}`}
+        {say('swollenHard', {
+          how: took ? say('swelled') : say('underDidNotSwell', { takenFrom: TAKEN_FROM * 100 }),
+          swollen: counts.swollen,
+          hard,
+        })}
+        {counts.floatedOff > 0 && say('floatedOff', { floatedOff: counts.floatedOff })}
+        {counts.broken > 0 && say('broken', { broken: counts.broken })}.
       </p>
       {hard > 0 && advice && (
         <>
           <p className="mt-2">
-            {took
-              ? 'The hard ones can still go round again. '
-              : 'Split it: the swollen go on, the hard go round again, dried and opened a little more. '}
-            Another round {OPENED[by]} would likely swell <b>{advice.nextSeeds}</b> of the {hard}; {OPENED[advice.other.by]}{' '}
-            <b>{advice.other.seeds}</b>.{' '}
-            {advice.roundsBeforeOther === 0
-              ? `Change over to ${TURNED_TO[advice.other.by]} now.`
-              : Number.isFinite(advice.roundsBeforeOther)
-                ? `After ${advice.roundsBeforeOther === 1 ? 'one more round' : `${advice.roundsBeforeOther} more rounds`} of the same the other pays better.`
-                : 'The other way will not pay better within reason.'}
+            <Rich
+              say={say}
+              of="anotherRoundWouldLikelySwell"
+              facts={{
+                how: took ? `${say('hardOnesCanStillGo')} ` : `${say('splitSwollenGoHardGo')} `,
+                opened: OPENED[by],
+                nextSeeds: advice.nextSeeds,
+                hard,
+                opened2: OPENED[advice.other.by],
+                seeds: advice.other.seeds,
+                how2:
+                  advice.roundsBeforeOther === 0
+                    ? say('changeOverNow', { turned: TURNED_TO[advice.other.by] })
+                    : Number.isFinite(advice.roundsBeforeOther)
+                      ? say('afterSameOtherMethodGains', {
+                          how:
+                            advice.roundsBeforeOther === 1
+                              ? say('oneMoreRound')
+                              : say('moreRounds', { roundsBeforeOther: advice.roundsBeforeOther }),
+                        })
+                      : say('otherMethodWillNotGain'),
+              }}
+              parts={{ b: <b />, b2: <b /> }}
+            />
           </p>
           <WhyNote
-            ask="why so many?"
+            ask={say('whySoMany')}
             why={{
-              figure: `${percent(advice.next)} of the hard ones`,
+              figure: say('hardOnes', { next: percent(advice.next) }),
               inputs: rounds.map((round, i) => ({
-                name: `round ${i + 1}`,
-                value: `${round.swollen} of ${round.soaked}`,
-                from: 'swollen of soaked',
+                name: say('round2', { i: i + 1 }),
+                value: say('of', { swollen: round.swollen, soaked: round.soaked }),
+                from: say('swollenSoaked'),
               })),
-              rule: 'Each seed has its own chance of being opened in a round, so those left are the harder ones, and every round opens a smaller part of them. The handbook’s share is worth ten seeds against what this lot did.',
-              source:
-                'Beta-geometric model (Weinberg & Gladen 1986). What the other way does to left-over seed is taken from what it does to fresh seed.',
+              rule: say('eachSeedHasOwnChance'),
+              source: say('betaGeometricModelWeinbergGladen'),
               assumed: true,
-              changes: 'Every further round of this lot.',
+              changes: say('everyFurtherRoundLot'),
             }}
           />
           <div className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-3">
-            <Stepper label="go round again" value={going} most={hard} onChange={setCount} />
+            <Stepper label={say('startAnotherRound')} value={going} most={hard} onChange={setCount} />
             {(['openCoat', 'hotWater'] as const).map((how) => (
               <button
                 key={how}
@@ -249,7 +292,7 @@ function Verdict({ view }: { view: BatchView }) {
                 className={(how === by) === advice.roundsBeforeOther > 0 ? 'action' : 'quiet'}
                 onClick={() => split(how)}
               >
-                split: again, {OPENED[how]}
+                {say('splitAgain', { opened: OPENED[how] })}
               </button>
             ))}
           </div>

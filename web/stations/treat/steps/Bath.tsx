@@ -6,6 +6,7 @@ import { seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
 import { readNumber } from '@chill/core/units/number.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
+import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { newId } from '../../../data/newId.ts';
 import { nowInstant } from '../../../data/now.ts';
@@ -41,7 +42,7 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
 
   const ended = timer ? [{ kind: 'timerEnded', timer: timer.id, at: nowInstant() } as const] : [];
 
-  if (was && aside && !timer) return <p className="mt-2">Bathed and rinsed: it will rot more slowly.</p>;
+  if (was && aside && !timer) return <p className="mt-2">{say('bathedRinsedWillRotMore')}</p>;
   if (was) {
     return (
       <>
@@ -50,11 +51,9 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
             <TimerFace view={view} timer={timer} large />
           </div>
         )}
-        <p className="mt-3 text-[1.06rem]">
-          Then rinse in clean water, once after peroxide, three times after bleach; clean towel, clean hands.
-        </p>
+        <p className="mt-3 text-[1.06rem]">{say('thenRinseCleanWaterOnce')}</p>
         <StepAction onClick={() => (aside ? step.record(ended) : step.finish())} inline={aside}>
-          out and rinsed
+          {say('outRinsed')}
         </StepAction>
         <Problem>{step.problem}</Problem>
       </>
@@ -64,7 +63,7 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
     <>
       {aside && <p className="mb-3 border-l-4 border-alarm pl-3">{cautionAt('disinfect')}</p>}
       <Choice
-        label="Which bath"
+        label={say('whichBath')}
         options={KINDS}
         value={kind}
         onChange={(next) => {
@@ -74,26 +73,34 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
       />
       <div className="mt-4 grid max-w-2xl grid-cols-2 gap-x-6 gap-y-4 sm:grid-cols-3" aria-live="polite">
         <Figure value={'stock_mL' in bath ? showQuantity(bath.stock_mL, 'volume_mL', units) : '–'}>
-          from the bottle{'stock_mL' in bath && `, ${volumeOtherWay(bath.stock_mL, units)}`}
+          {say('fromBottle')}
+          {'stock_mL' in bath && `, ${volumeOtherWay(bath.stock_mL, units)}`}
         </Figure>
         <Figure value={'stock_mL' in bath ? showQuantity(bath.water_mL, 'volume_mL', units) : '–'}>
-          clean water{'stock_mL' in bath && `, ${volumeOtherWay(bath.water_mL, units)}`}; this first
+          {say('cleanWater')}
+          {'stock_mL' in bath && `, ${volumeOtherWay(bath.water_mL, units)}`}
+          {say('doFirst')}
         </Figure>
         <Figure value={lengthOf(BATHS[kind].seconds)}>
-          {'strength' in bath ? `at ${bath.strength} %, then ${bath.rinses === 1 ? 'one rinse' : `${bath.rinses} rinses`}` : 'in it'}
+          {'strength' in bath
+            ? say('thenNext3', {
+                strength: bath.strength,
+                how: bath.rinses === 1 ? say('oneRinse') : say('rinses', { rinses: bath.rinses }),
+              })
+            : say('inIt')}
         </Figure>
       </div>
       {'strong' in bath && bath.strong && <p className="mt-3 border-l-4 border-alarm pl-3">{bath.strong}</p>}
       <div className="mt-4 grid max-w-2xl items-end gap-x-6 gap-y-3 sm:grid-cols-3">
-        <Field label="The bottle says, per cent" error={at('stock')}>
+        <Field label={say('bottleSaysPerCent')} error={at('stock')}>
           <input className="written font-mono" inputMode="decimal" value={stock} onChange={(event) => setStock(event.target.value)} />
         </Field>
-        <Field label="Make in all" error={at('total')}>
+        <Field label={say('makeAll')} error={at('total')}>
           <QuantityInput quantity="volume_mL" units={units} value={total_mL} onChange={setTotal} />
         </Field>
-        <Field label="Also in the vessel, now or before" error={at('also')}>
+        <Field label={say('alsoVesselNowOrBefore')} error={at('also')}>
           <select className="written" value={also} onChange={(event) => setAlso(event.target.value as Chemical | '')}>
-            <option value="">nothing but water</option>
+            <option value="">{say('onlyWater')}</option>
             {CHEMICALS.map((chemical) => (
               <option key={chemical}>{chemical}</option>
             ))}
@@ -106,16 +113,16 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
             figure: `${bath.strength} %`,
             inputs: [
               {
-                name: 'loose seed',
+                name: say('looseSeed'),
                 value: volumeBothWays(seedVolume_mL(seeds, view.species.seed), units),
-                from: 'four times that is bath enough',
+                from: say('fourTimesBathEnough'),
               },
-              { name: 'the bottle', value: `${stock} %`, from: 'read off its label' },
+              { name: say('bottle'), value: `${stock} %`, from: say('readOffLabel') },
             ],
-            rule: 'What the bottle gives times its strength is what the bath holds times its own: a stronger bottle is thinned to the same bath.',
-            source: 'C₁V₁ = C₂V₂; household strengths and minutes as the trade gives them. The labels rule.',
+            rule: say('whatBottleGivesTimesStrength'),
+            source: say('cVCVHousehold'),
             assumed: true,
-            changes: 'The strength on the label, and how much the vessel takes.',
+            changes: say('strengthLabelHowMuchVessel'),
           }}
         />
       )}
@@ -131,13 +138,18 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
               step: 'bath',
               seconds: bath.seconds,
               at: nowInstant(),
-              note: `${BATHS[kind].name}: ${volumeBothWays(bath.stock_mL, units)} and ${volumeBothWays(bath.water_mL, units)} of water, ${bath.strength} %`,
+              note: say('water', {
+                name: BATHS[kind].name,
+                stock: volumeBothWays(bath.stock_mL, units),
+                water: volumeBothWays(bath.water_mL, units),
+                strength: bath.strength,
+              }),
             },
           ])
         }
         inline={aside}
       >
-        seed is in: start
+        {say('startSeed')}
       </StepAction>
       <Problem>{step.problem}</Problem>
     </>

@@ -1,5 +1,6 @@
 import { floodWater_mL } from '@chill/core/mix/laying.ts';
 import { parseQuantity, volumeBothWays } from '@chill/core/units/quantities.ts';
+import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { Field } from '../../../kit/Field.tsx';
@@ -34,35 +35,36 @@ export function Flood({ view }: { view: BatchView }) {
   return (
     <>
       <Figure value={water === undefined ? '–' : water >= LITRE_ML ? `${(water / LITRE_ML).toFixed(1)} L` : volumeBothWays(water, units)}>
-        of water{water !== undefined && water >= LITRE_ML && ` (${(water / GALLON_ML).toFixed(1)} US gal)`}, with the pots standing in it;
-        top up as it falls
+        {say('water2')}
+        {water !== undefined && water >= LITRE_ML && ` ${say('usGal', { water: (water / GALLON_ML).toFixed(1) })}`}
+        {say('potsStandingTopUpFalls')}
       </Figure>
       <div className="mt-4 grid max-w-2xl items-end gap-x-6 gap-y-3 sm:grid-cols-3">
-        <Field label="Tray, length" error={problem}>
+        <Field label={say('trayLength')} error={problem}>
           <QuantityInput quantity="length_mm" units={units} value={length_mm} onChange={setLength} />
         </Field>
-        <Field label="and width">
+        <Field label={say('width')}>
           <QuantityInput quantity="length_mm" units={units} value={width_mm} onChange={setWidth} />
         </Field>
-        <Field label="Water up to">
+        <Field label={say('waterUp')}>
           <QuantityInput quantity="length_mm" units={units} value={depth_mm} onChange={setDepth} />
         </Field>
       </div>
       <WhyNote
         why={{
-          figure: water === undefined ? 'not yet' : volumeBothWays(water, units),
+          figure: water === undefined ? say('notYet') : volumeBothWays(water, units),
           inputs: [],
-          rule: 'The tray’s area times the depth; pots take up half of the room.',
-          source: 'Geometry; the half is assumed.',
+          rule: say('traysAreaTimesDepthPots'),
+          source: say('geometryHalfAssumed'),
           assumed: true,
-          changes: 'How close the pots stand, and how dry their mix is.',
+          changes: say('howClosePotsStandHow'),
         }}
       />
       {view.projection.state.underWay ? (
-        <p className="mt-4">It stands in its tray; looks and counts are on the round.</p>
+        <p className="mt-4">{say('standsTrayChecksCountsRound')}</p>
       ) : (
         <button type="button" className="action mt-4" disabled={problem !== undefined} onClick={() => step.begin()}>
-          standing in water
+          {say('standingWater')}
         </button>
       )}
       <Problem>{step.problem}</Problem>

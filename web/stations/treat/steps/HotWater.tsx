@@ -3,6 +3,8 @@ import { readDose } from '@chill/core/heat/dose.ts';
 import { coolingOf, corrected } from '@chill/core/heat/pourOver.ts';
 import type { PouredWater } from '@chill/core/ledger/batchState.ts';
 import { showQuantity, volumeBothWays } from '@chill/core/units/quantities.ts';
+import { Rich } from '@chill/words/rich.tsx';
+import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { nowInstant, useNow } from '../../../data/now.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
@@ -59,43 +61,50 @@ function Cooling({ view, poured }: { view: BatchView; poured: PouredWater }) {
           {...(readings.length > 0 && { predicted })}
         />
         <p className="text-[0.95rem] text-ink2">
-          {volumeBothWays(pour.water_mL, units)} poured {momentIn(at_ms, nursery.timeZone, today)} at {degrees(pour.pour_C)}.{' '}
-          {readings.some(({ water_C }) => water_C <= pour.air_C) &&
-            'A reading no warmer than the air tells nothing of the cooling, and is left out. '}
+          {say('poured', {
+            water: volumeBothWays(pour.water_mL, units),
+            at: momentIn(at_ms, nursery.timeZone, today),
+            degrees: degrees(pour.pour_C),
+          })}{' '}
+          {readings.some(({ water_C }) => water_C <= pour.air_C) && `${say('readingNoWarmerThanAir')} `}
           {readings.length > 0
-            ? `Bent to ${readings.length === 1 ? 'a reading' : `${readings.length} readings`}; dashed is what was predicted.`
-            : 'As predicted; a reading tells more.'}
+            ? say('bentDashedWhatWasPredicted', {
+                how: readings.length === 1 ? say('reading') : say('readings', { readings: readings.length }),
+              })
+            : say('predictedReadingTellsMore')}
         </p>
       </div>
       <div>
         <div aria-live="polite" className="mt-3">
-          <Figure value={`${Math.floor(dose.soFar * 10) / 10}`} unit={`of ${pour.minutes} min`}>
-            above {degrees(pour.above_C)}
+          <Figure value={`${Math.floor(dose.soFar * 10) / 10}`} unit={say('min', { minutes: pour.minutes })}>
+            {say('above', { degrees: degrees(pour.above_C) })}
           </Figure>
           <p className={`mt-2 text-[1.06rem] ${dose.verdict === 'short' ? 'font-semibold text-alarm' : ''}`}>
-            {dose.verdict === 'enough' && <b>Enough. It may cool now, and the seed drink.</b>}
+            {dose.verdict === 'enough' && <b>{say('enoughMayCoolNowSeed')}</b>}
             {dose.verdict === 'coming' && (
-              <>
-                Reached <b>{momentIn(at_ms + (dose.reachedAt ?? 0) * 60_000, nursery.timeZone, today)}</b>: leave it.
-              </>
+              <Rich
+                say={say}
+                of="reachedLeave"
+                facts={{ at: momentIn(at_ms + (dose.reachedAt ?? 0) * 60_000, nursery.timeZone, today) }}
+                parts={{ b: <b /> }}
+              />
             )}
-            {dose.verdict === 'short' &&
-              `It can no longer be reached: it falls below ${degrees(pour.above_C)} after ${dose.total.toFixed(1)} minutes. Pour once more, hotter or with more water.`}
+            {dose.verdict === 'short' && say('canNoLongerReachedFalls', { degrees: degrees(pour.above_C), total: dose.total.toFixed(1) })}
           </p>
           {dose.verdict === 'short' && (
             <button type="button" className="quiet" onClick={() => setAgain(true)}>
-              pour again
+              {say('pourAgain')}
             </button>
           )}
         </div>
         <div className="mt-4 flex flex-wrap items-end gap-4">
           <div className="w-40">
-            <Field label="Thermometer reads">
+            <Field label={say('thermometerReads')}>
               <QuantityInput key={taken} quantity="temperature_C" units={units} value={typed} onChange={setTyped} />
             </Field>
           </div>
           <button type="button" className="action" disabled={typed === undefined} onClick={() => typed !== undefined && read(typed)}>
-            correct it
+            {say('correct')}
           </button>
         </div>
         <FromDevice kind="thermometer" batchId={view.batch.id} show={(value) => showQuantity(value, 'temperature_C', units)} take={read} />

@@ -14,6 +14,7 @@ import {
 } from '@chill/core/mix/water.ts';
 import { beginWords } from '@chill/core/schedule/words.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
+import { say } from '@chill/words/treat.ts';
 import { Link } from 'react-router';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { useStored } from '../../../data/stored.ts';
@@ -63,11 +64,11 @@ export function LayUp({ view }: { view: BatchView }) {
         onClick={() => step.begin()}
         beside={
           <Link to={`/batch/${batch.code}/label`} className="quiet">
-            print its label
+            {say('printLabel')}
           </Link>
         }
       >
-        laid, labelled: in
+        {say('packedLabelled')}
       </StepAction>
       <Problem>{step.problem}</Problem>
     </>
@@ -93,12 +94,12 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
       {'water' in reckoned && (
         <div className="grid max-w-2xl grid-cols-2 gap-x-6 gap-y-4 sm:grid-cols-3" aria-live="polite">
           <Figure value={showQuantity(reckoned.water, 'volume_mL', units, 0)}>
-            of water for {reckoned.towels === 1 ? 'the towel' : 'each towel'}, {volumeOtherWay(reckoned.water, units)}
+            {say('waterEachTowel', { count: reckoned.towels, water: volumeOtherWay(reckoned.water, units) })}
           </Figure>
-          <Figure value={reckoned.towels} unit={reckoned.towels === 1 ? 'towel' : 'towels'}>
-            for {seeds} seeds; {reckoned.seeds} fit on one
+          <Figure value={reckoned.towels} unit={reckoned.towels === 1 ? say('towel') : say('towels')}>
+            {say('seedsFitOne', { seeds, seeds2: reckoned.seeds })}
           </Figure>
-          <Figure value={showQuantity(reckoned.apart_mm, 'length_mm', units)}>from middle to middle, flat, not touching</Figure>
+          <Figure value={showQuantity(reckoned.apart_mm, 'length_mm', units)}>{say('fromMiddleMiddleFlatNot')}</Figure>
         </div>
       )}
       <div className="mt-4 grid max-w-2xl grid-cols-3 gap-4">
@@ -107,7 +108,7 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
         ))}
       </div>
       <div className="mt-4 grid max-w-2xl grid-cols-3 items-end gap-6">
-        <Field label="Towel, length" error={'problem' in reckoned ? reckoned.problem : undefined}>
+        <Field label={say('towelLength')} error={'problem' in reckoned ? reckoned.problem : undefined}>
           <QuantityInput
             quantity="length_mm"
             units={units}
@@ -115,7 +116,7 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
             onChange={(length_mm) => setPaper({ ...paper, length_mm: length_mm ?? 0 })}
           />
         </Field>
-        <Field label="and width">
+        <Field label={say('width')}>
           <QuantityInput
             quantity="length_mm"
             units={units}
@@ -123,22 +124,26 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
             onChange={(width_mm) => setPaper({ ...paper, width_mm: width_mm ?? 0 })}
           />
         </Field>
-        <Field label="layers of paper">
+        <Field label={say('layersPaper')}>
           <NumberInput value={paper.plies || undefined} onChange={(plies) => setPaper({ ...paper, plies: Math.round(plies ?? 0) })} />
         </Field>
       </div>
       <WhyNote
         why={{
-          figure: 'water' in reckoned ? volumeBothWays(reckoned.water, units) : 'not yet',
+          figure: 'water' in reckoned ? volumeBothWays(reckoned.water, units) : say('notYet'),
           inputs: [
-            { name: 'paper', value: `${TOWEL_GSM} g/m² a layer`, from: `holds ${TOWEL_HOLDS} times its mass` },
-            { name: 'filled to', value: `${TOWEL_TARGET * 100} %`, from: 'damp, not wet' },
-            { name: 'the seed drinks', value: `${SEED_THIRST} of its mass`, from: 'besides' },
+            {
+              name: say('paper'),
+              value: say('gMLayer', { towelGsm: TOWEL_GSM }),
+              from: say('holdsTimesMass', { towelHolds: TOWEL_HOLDS }),
+            },
+            { name: say('filled'), value: `${TOWEL_TARGET * 100} %`, from: say('dampNotWet') },
+            { name: say('seedDrinks'), value: say('mass', { seedThirst: SEED_THIRST }), from: say('besides') },
           ],
-          rule: 'Area, layers and what paper holds, filled to seven tenths, and what the seed will drink.',
-          source: 'Assumptions, to be corrected by a squeeze.',
+          rule: say('areaLayersWhatPaperHolds'),
+          source: say('assumptionsCorrectedBySqueeze'),
           assumed: true,
-          changes: 'Other paper; seed that has drunk already wants less.',
+          changes: say('otherPaperSeedAlreadySwollen'),
         }}
       />
     </>
@@ -165,10 +170,12 @@ function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first:
     <>
       <div className="grid max-w-2xl grid-cols-2 gap-6 sm:grid-cols-3" aria-live="polite">
         <Figure value={'water' in reckoned ? showQuantity(reckoned.water, 'volume_mL', units, 0) : '–'}>
-          of water into the dry mix{'water' in reckoned && `, ${volumeOtherWay(reckoned.water, units)}`}; a handful squeezed gives one drop
+          {say('waterIntoDryMix')}
+          {'water' in reckoned && `, ${volumeOtherWay(reckoned.water, units)}`}
+          {say('handfulSqueezedGivesOneDrop')}
         </Figure>
         <Figure value={showQuantity(bag_mL, 'volume_mL', units, 0)}>
-          of mix in {bags === 1 ? 'one bag' : `each of ${bags} bags`} for {seeds} seeds
+          {say('mixSeeds', { how: bags === 1 ? say('oneBag') : say('eachBags', { bags }), seeds })}
         </Figure>
         {'parts' in reckoned && (
           <div className="text-[1.06rem]">
@@ -188,7 +195,7 @@ function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first:
         ))}
       </div>
       <fieldset className="mt-4 max-w-2xl">
-        <legend className="text-[0.95rem] text-ink2">Parts of the mix</legend>
+        <legend className="text-[0.95rem] text-ink2">{say('partsMix')}</legend>
         <div className="grid grid-cols-3 gap-x-6 gap-y-2 sm:grid-cols-6">
           {PARTS.map((part) => (
             <Field key={part} label={part}>
@@ -200,16 +207,16 @@ function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first:
       <Problem>{'problem' in reckoned ? reckoned.problem : undefined}</Problem>
       <WhyNote
         why={{
-          figure: 'water' in reckoned ? volumeBothWays(reckoned.water, units) : 'not yet',
+          figure: 'water' in reckoned ? volumeBothWays(reckoned.water, units) : say('notYet'),
           inputs: PARTS.filter((part) => mix[part]).map((part) => ({
             name: part,
-            value: `holds ${MEDIA[part].holds} ×`,
-            from: `${MEDIA[part].density} kg/L, dry`,
+            value: say('holds', { holds: MEDIA[part].holds }),
+            from: say('kgLDry', { density: MEDIA[part].density }),
           })),
-          rule: `Seed is to be a fifth of the whole. Each part holds its dry mass so many times over; ${MEDIUM_TARGET * 100} % of that is damp. The seed drinks ${SEED_THIRST} of its mass besides.`,
-          source: 'Bulk densities and holding capacities are assumptions, to be corrected by a squeeze.',
+          rule: say('seedFifthWholeEachPart', { mediumTarget: MEDIUM_TARGET * 100, seedThirst: SEED_THIRST }),
+          source: say('bulkDensitiesHoldingCapacitiesAssumption'),
           assumed: true,
-          changes: 'A mix that is damp already wants less.',
+          changes: say('mixDampAlreadyNeedsLess'),
         }}
       />
     </>

@@ -1,6 +1,7 @@
 import { lengthOf, timerFace } from '@chill/core/calendar/moments.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import type { OpeningMethod } from '@chill/model/event.ts';
+import { say } from '@chill/words/treat.ts';
 import { handTimeHere } from '../../../data/bench.ts';
 import { nowMs, useNow } from '../../../data/now.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
@@ -14,17 +15,45 @@ import { FromDevice } from '../Reading.tsx';
 import { type Told, useStep } from '../useStep.ts';
 
 const METHODS = [
-  { value: 'file', text: 'file' },
-  { value: 'nick', text: 'nick' },
-  { value: 'sand', text: 'sand' },
-  { value: 'peel', text: 'peel' },
+  {
+    value: 'file',
+    get text() {
+      return say('file');
+    },
+  },
+  {
+    value: 'nick',
+    get text() {
+      return say('nick');
+    },
+  },
+  {
+    value: 'sand',
+    get text() {
+      return say('sand');
+    },
+  },
+  {
+    value: 'peel',
+    get text() {
+      return say('peel');
+    },
+  },
 ] as const;
 
 const HOW: Record<OpeningMethod, string> = {
-  file: 'A few strokes at the mark, through the dark layers; stop at the pale speck.',
-  nick: 'Clamp it, one clip at the mark; stop at the pale speck.',
-  sand: 'A handful between two sheets of sandpaper, about a minute: scratched dull, not powdered.',
-  peel: 'Take the husk or inner coat off where it comes away; leave it on a seed that is sprouting already.',
+  get file() {
+    return say('fewStrokesMarkThroughDark');
+  },
+  get nick() {
+    return say('clampOneClipMarkStop');
+  },
+  get sand() {
+    return say('handfulBetweenTwoSheetsSandpaper');
+  },
+  get peel() {
+    return say('takeHuskOrInnerCoat');
+  },
 };
 
 /** A sitting at the bench, kept in this browser until it is recorded. */
@@ -85,7 +114,7 @@ export function OpenCoat({ view }: { view: BatchView }) {
   return (
     <div className="gap-14 desk:grid desk:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
       <div className="contents desk:block">
-        <Choice label="How" options={METHODS} value={sitting.method} onChange={(method) => setSitting({ ...sitting, method })} />
+        <Choice label={say('how')} options={METHODS} value={sitting.method} onChange={(method) => setSitting({ ...sitting, method })} />
         <p className="mt-2 max-w-prose">{HOW[sitting.method]}</p>
         {sitting.method === 'peel' ? (
           <PeelOrLeave />
@@ -99,25 +128,26 @@ export function OpenCoat({ view }: { view: BatchView }) {
       </div>
       <div className="contents desk:block">
         <div className="mt-5 flex flex-wrap items-end gap-x-8 gap-y-4 desk:mt-0">
-          <Figure value={sitting.opened} unit={`of ${all}`}>
-            {sitting.method === 'peel' ? 'peeled' : 'opened'} now{before > 0 && sitting.method !== 'peel' && `, ${before} before`}
+          <Figure value={sitting.opened} unit={say('of2', { all })}>
+            {say('now2', { how: sitting.method === 'peel' ? say('peeled') : say('opened') })}
+            {before > 0 && sitting.method !== 'peel' && say('before', { before })}
           </Figure>
           <Figure value={lengthOf(left * perSeed_s)}>
-            for the {left} left, {perSeed_s.toFixed(perSeed_s < 10 ? 1 : 0)} s each
+            {say('leftSEach', { left, perSeed: perSeed_s.toFixed(perSeed_s < 10 ? 1 : 0) })}
           </Figure>
           <button
             type="button"
             className="min-h-12 font-mono text-xl tabular-nums"
             onClick={pause}
-            aria-label={running ? 'stop the watch' : 'start the watch'}
+            aria-label={running ? say('stopStopwatch') : say('startStopwatch')}
           >
             {timerFace(worked_s)}{' '}
-            <span className="font-sans text-[0.95rem] underline underline-offset-4">{running ? 'stop' : 'start'}</span>
+            <span className="font-sans text-[0.95rem] underline underline-offset-4">{running ? say('stop') : say('start2')}</span>
           </button>
         </div>
         <div className="sticky bottom-[4.1rem] z-10 mt-3 grid grid-cols-[2fr_1fr_1fr] gap-3 bg-ground py-2 desk:static">
           <button type="button" className="action min-h-20! text-2xl" disabled={left < 1} onClick={() => tap(1, 0)}>
-            +1 {sitting.method === 'peel' ? 'peeled' : 'opened'}
+            +1 {sitting.method === 'peel' ? say('peeled') : say('opened')}
           </button>
           <button
             type="button"
@@ -133,21 +163,22 @@ export function OpenCoat({ view }: { view: BatchView }) {
             disabled={left < 1}
             onClick={() => tap(0, 1)}
           >
-            {sitting.wounded > 0 && <span className="font-mono text-xl">{sitting.wounded} </span>}too far
+            {sitting.wounded > 0 && <span className="font-mono text-xl">{sitting.wounded} </span>}
+            {say('tooFar')}
           </button>
         </div>
         <div className="flex flex-wrap justify-between gap-x-6">
           <button type="button" className="quiet" disabled={sitting.opened === 0} onClick={() => tap(-1, 0)}>
-            one back
+            {say('oneBack')}
           </button>
           <button type="button" className="quiet" disabled={left < 1} onClick={() => tap(left, 0)}>
-            all {left} {sitting.method === 'sand' ? 'sanded together' : 'are done'}
+            {say('all', { left, how: sitting.method === 'sand' ? say('sandedTogether') : say('done2') })}
           </button>
         </div>
         <FromDevice
           kind="counter"
           batchId={view.batch.id}
-          show={(value) => `${value} seeds`}
+          show={(value) => say('seeds3', { value })}
           take={(value) => setSitting({ ...sitting, opened: Math.min(all, value) })}
         />
         <div className="mt-3 flex flex-wrap items-center gap-4">
@@ -158,24 +189,24 @@ export function OpenCoat({ view }: { view: BatchView }) {
             disabled={done === 0 && before === 0}
             onClick={() => step.finish(told()) && clear()}
           >
-            {left > 0 && done + before > 0 ? `done: leave ${left} as they are` : 'all opened: next'}
+            {left > 0 && done + before > 0 ? say('doneLeaveThey', { left }) : say('allDoneNext')}
           </button>
           {done > 0 && left > 0 && (
             <button type="button" className="quiet" onClick={() => step.record(told()) && clear()}>
-              put by what is done
+              {say('putAsideWhenDone')}
             </button>
           )}
         </div>
         <Problem>{step.problem}</Problem>
         <WhyNote
-          ask="why so long?"
+          ask={say('whySoLong')}
           why={{
-            figure: `${perSeed_s.toFixed(1)} s a seed`,
-            inputs: [{ name: 'timed here', value: `${timed} seeds`, from: 'this nursery’s own hands' }],
-            rule: 'Seconds over seeds of every sitting that was timed, with a first guess worth ten seeds.',
-            source: 'Own records; the first guess is an assumption.',
+            figure: say('sSeed', { perSeed: perSeed_s.toFixed(1) }),
+            inputs: [{ name: say('timedHere'), value: say('seeds4', { timed }), from: say('yourOwnTimings') }],
+            rule: say('secondsPerSeedOverEvery'),
+            source: say('ownRecordsFirstGuessAssumption'),
             assumed: timed < 10,
-            changes: 'Every sitting that is timed.',
+            changes: say('everySessionTimed'),
           }}
         />
         <Trained view={view} />
@@ -188,12 +219,12 @@ function PeelOrLeave() {
   return (
     <dl className="mt-3 grid max-w-2xl grid-cols-2 gap-6 border-y border-line py-3 text-[0.98rem]">
       <div>
-        <dt className="font-bold">Peel</dt>
-        <dd>Where the husk holds the sprout in or carries mould: faster, more even. Wounds show later as torn seed leaves.</dd>
+        <dt className="font-bold">{say('peel2')}</dt>
+        <dd>{say('whereHuskHoldsSproutOr')}</dd>
       </div>
       <div>
-        <dt className="font-bold">Leave</dt>
-        <dd>Thin coats, tiny seed, and any seed that is sprouting already: it slips its own coat.</dd>
+        <dt className="font-bold">{say('leave')}</dt>
+        <dd>{say('thinCoatsTinySeedAny')}</dd>
       </div>
     </dl>
   );
@@ -204,14 +235,11 @@ function Trained({ view }: { view: BatchView }) {
   const step = useStep(view);
   return (
     <details className="mt-4 max-w-2xl text-[0.95rem]">
-      <summary className="quiet cursor-pointer list-none">acid or a growth hormone was used</summary>
-      <p className="border-l-4 border-alarm pl-3">
-        Concentrated acid is for trained staff with the proper room; for hormones the label and the safety sheet rule. Chill gives no
-        procedure; it records that such people did it.
-      </p>
+      <summary className="quiet cursor-pointer list-none">{say('acidOrGrowthHormoneWas')}</summary>
+      <p className="border-l-4 border-alarm pl-3">{say('concentratedAcidTrainedStaffProper')}</p>
       {(['acid', 'growthHormone'] as const).map((agent) => (
         <button key={agent} type="button" className="quiet mr-6" onClick={() => step.note([{ kind: 'trainedStaff', agent }])}>
-          {agent === 'acid' ? 'acid, by trained staff' : 'growth hormone, by trained staff'}
+          {agent === 'acid' ? say('acidByTrainedStaff') : say('growthHormoneByTrainedStaff')}
         </button>
       ))}
       <Problem>{step.problem}</Problem>

@@ -15,6 +15,8 @@ import { seedMass_g, seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { TIMINGS } from '@chill/core/treat/timers.ts';
 import { showQuantity, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import { type Pour, VesselKind, VesselMaterial } from '@chill/model/treatment.ts';
+import { Rich } from '@chill/words/rich.tsx';
+import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { newId } from '../../../data/newId.ts';
 import { nowInstant } from '../../../data/now.ts';
@@ -51,7 +53,20 @@ const USUAL: Vessel[] = [
   { vessel_g: 450, material: 'glass', kind: 'lidded', air_C: 18 },
   { vessel_g: 900, material: 'ceramic', kind: 'bowl', air_C: 18 },
 ];
-const KINDS: Record<VesselKind, string> = { bowl: 'open bowl', mug: 'mug', lidded: 'lidded jar', flask: 'vacuum flask' };
+const KINDS: Record<VesselKind, string> = {
+  get bowl() {
+    return say('openBowl');
+  },
+  get mug() {
+    return say('mug');
+  },
+  get lidded() {
+    return say('liddedJar');
+  },
+  get flask() {
+    return say('vacuumFlask');
+  },
+};
 
 /** What is poured onto what, with the volume and the heat that give this seed its dose here. `again`: poured once more, and who is to be told. */
 export function PourForm({ view, again }: { view: BatchView; again?: () => void }) {
@@ -84,9 +99,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
     water_mL && seed_g !== undefined && vessel.vessel_g > 0 ? pourFor(dose.minutes * TO_SPARE, dose.above_C, before) : undefined;
   const advised = advice && 'pour_C' in advice ? Math.min(boils, Math.ceil(advice.pour_C)) : boils;
   const pour: Pour = { ...before, pour_C: touched ? (typedPour ?? Number.NaN) : advised, above_C: dose.above_C, minutes: dose.minutes };
-  const fault =
-    pourFault(pour) ??
-    (Number.isNaN(pour.pour_C) ? { field: 'pour_C', message: 'How hot is it when you pour? Give a temperature.' } : undefined);
+  const fault = pourFault(pour) ?? (Number.isNaN(pour.pour_C) ? { field: 'pour_C', message: say('howHotWhenYouPour') } : undefined);
   const cooling = fault ? undefined : coolingOf(pour);
   const reading = cooling && readDose(cooling, dose.above_C, dose.minutes, 0);
   const degrees = (water_C: number) => showQuantity(water_C, 'temperature_C', units, 0);
@@ -125,21 +138,23 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
       <div className="contents desk:block">
         <div className="grid grid-cols-2 gap-4">
           <Figure value={water_mL ? showQuantity(water_mL, 'volume_mL', units, 0) : '–'}>
-            of water{water_mL ? `, ${volumeOtherWay(water_mL, units)}` : ''}
+            {say('water3', { how: water_mL ? `, ${volumeOtherWay(water_mL, units)}` : '' })}
           </Figure>
           <Figure value={<span className="text-hot">{fault ? '–' : degrees(pour.pour_C)}</span>}>
-            to pour at; here it boils at {showQuantity(boils, 'temperature_C', units)}
+            {say('pourHereBoils', { boils: showQuantity(boils, 'temperature_C', units) })}
           </Figure>
         </div>
         {overflows && water_mL !== undefined && (
           <p className="mt-3 border-l-4 border-alarm pl-3">
-            That does not fit: the {KINDS[vessel.kind]} holds about {showQuantity(VESSEL_HOLDS_ML[vessel.kind], 'volume_mL', units)}. Choose
-            another vessel, warm it first, or pour over the seed in two parts.
+            {say('doesNotFitHoldsAbout', {
+              kinds: KINDS[vessel.kind],
+              vesselholds: showQuantity(VESSEL_HOLDS_ML[vessel.kind], 'volume_mL', units),
+            })}
           </p>
         )}
         {advice && 'unreachable' in advice && <p className="mt-3 border-l-4 border-alarm pl-3">{advice.unreachable}</p>}
         <div className="mt-4 grid grid-cols-2 items-end gap-x-6 gap-y-3">
-          <Field label="Water" error={at('water_mL')}>
+          <Field label={say('water4')} error={at('water_mL')}>
             <QuantityInput
               key={typedWater?.key ?? `suggested ${water_mL}`}
               quantity="volume_mL"
@@ -148,22 +163,22 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
               onChange={(mL) => setTypedWater({ mL, key: typedWater?.key ?? `suggested ${water_mL}` })}
             />
           </Field>
-          <Field label="Poured at" error={at('pour_C')}>
+          <Field label={say('poured2')} error={at('pour_C')}>
             <QuantityInput
               key={touched ?? `advised ${Math.round(advised)}`}
               quantity="temperature_C"
               units={units}
               value={Number.isNaN(pour.pour_C) ? undefined : pour.pour_C}
               onChange={(value) => {
-                setTouched(touched ?? `advised ${Math.round(advised)}`);
+                setTouched(touched ?? say('advised', { advised: Math.round(advised) }));
                 setTypedPour(value);
               }}
             />
           </Field>
-          <Field label="Seed, dry" error={at('seed_g')}>
+          <Field label={say('seedDry')} error={at('seed_g')}>
             <QuantityInput key={weighed} quantity="mass_g" units={units} value={seed_g} onChange={setSeed} />
           </Field>
-          <Field label="Air" error={at('air_C')}>
+          <Field label={say('air')} error={at('air_C')}>
             <QuantityInput
               quantity="temperature_C"
               units={units}
@@ -172,7 +187,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
             />
           </Field>
           <div className="grid grid-cols-2 gap-3 max-desk:col-span-2">
-            <Field label="Vessel">
+            <Field label={say('vessel')}>
               <select
                 className="written"
                 value={vessel.kind}
@@ -185,7 +200,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
                 ))}
               </select>
             </Field>
-            <Field label="Made of">
+            <Field label={say('made')}>
               <select
                 className="written"
                 value={vessel.material}
@@ -197,7 +212,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
               </select>
             </Field>
           </div>
-          <Field label="It weighs, empty" error={at('vessel_g')}>
+          <Field label={say('weighsEmpty')} error={at('vessel_g')}>
             <QuantityInput
               quantity="mass_g"
               units={units}
@@ -209,11 +224,11 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
         <div className="mt-2 flex flex-wrap gap-x-6">
           <label className="flex min-h-12 items-center gap-2">
             <input type="checkbox" checked={warmed ?? false} onChange={(event) => setVessel({ ...vessel, warmed: event.target.checked })} />
-            vessel warmed first with boiling water
+            {say('vesselWarmedFirstBoilingWater')}
           </label>
           <label className="flex min-h-12 items-center gap-2">
             <input type="checkbox" checked={cold ?? false} onChange={(event) => setVessel({ ...vessel, cold: event.target.checked })} />
-            seed straight from the fridge
+            {say('seedStraightFromFridge')}
           </label>
         </div>
         <FromScale
@@ -229,30 +244,42 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
           <>
             <CoolingCurve cooling={cooling} above_C={dose.above_C} degrees={degrees} />
             <p className="mt-1">
-              In the {KINDS[vessel.kind]} it drops to <b>{degrees(cooling.start_C)}</b> at once and stays above {degrees(dose.above_C)} for{' '}
-              <b>{Math.round(reading.total)} minutes</b>; {dose.minutes} are needed.
-              {reading.verdict === 'short' && (
-                <b className="text-alarm"> That falls short: pour hotter, take more water, or put a lid on.</b>
-              )}
+              <Rich
+                say={say}
+                of="dropsOnceStaysAboveMinutes"
+                facts={{
+                  kinds: KINDS[vessel.kind],
+                  degrees: degrees(cooling.start_C),
+                  degrees2: degrees(dose.above_C),
+                  total: Math.round(reading.total),
+                  minutes: dose.minutes,
+                }}
+                parts={{ b: <b />, b2: <b /> }}
+              />
+              {reading.verdict === 'short' && <b className="text-alarm"> {say('fallsShortPourHotterTake')}</b>}
             </p>
             <WhyNote
               why={{
-                figure: `${dose.minutes} minutes above ${degrees(dose.above_C)}`,
+                figure: say('minutesAbove', { minutes: dose.minutes, degrees: degrees(dose.above_C) }),
                 inputs: [
-                  { name: 'falls by', value: `${(COOLING_PER_MINUTE[vessel.kind] * 100).toFixed(1)} % a minute`, from: KINDS[vessel.kind] },
-                  { name: 'boils at', value: degrees(boils), from: `${nursery.elevation_m} m above the sea` },
+                  {
+                    name: say('fallsBy'),
+                    value: say('minute', { coolingper: (COOLING_PER_MINUTE[vessel.kind] * 100).toFixed(1) }),
+                    from: KINDS[vessel.kind],
+                  },
+                  { name: say('boils'), value: degrees(boils), from: say('mAboveSea', { elevation: nursery.elevation_m }) },
                 ],
-                rule: 'Water, seed and vessel share their heat at once; then it falls towards the air, fast at first. The dose is the minutes above the threshold.',
-                source: `Energy balance; Newton’s law of cooling; standard atmosphere and Antoine’s equation. ${dose.assumed ? 'The dose is the usual one for hard coats.' : 'The dose is this species’ own.'}`,
+                rule: say('waterSeedVesselShareTheir'),
+                source: say('energyBalanceNewtonsLawCooling', { how: dose.assumed ? say('doseUsualOneHardCoats') : say('doseSpeciesOwn') }),
                 assumed: dose.assumed,
-                changes: 'A thermometer: type a reading once it is poured, and the curve bends to it.',
+                changes: say('thermometerTypeReadingOncePoured'),
               }}
             />
           </>
         )}
         {!again && pulse && (
           <details className="mt-2">
-            <summary className="quiet cursor-pointer list-none">or a dry heat pulse, as a fire gives it</summary>
+            <summary className="quiet cursor-pointer list-none">{say('orDryHeatPulseFire')}</summary>
             <div className="grid grid-cols-2 gap-6">
               {pulse.figures.map(({ value, of }) => (
                 <Figure key={of} value={value}>
@@ -261,7 +288,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
               ))}
             </div>
             <StepAction inline colour="var(--color-hot)" onClick={() => step.finish([{ kind: 'noted', note: pulse.note }])}>
-              heated dry instead
+              {say('heatedDryInstead')}
             </StepAction>
           </details>
         )}
@@ -274,18 +301,18 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
             <>
               {!kettle && !again && (
                 <button type="button" className="quiet" onClick={boil}>
-                  put the kettle on, {lengthOf(TIMINGS.kettle.usual_s)}
+                  {say('putKettle', { usual: lengthOf(TIMINGS.kettle.usual_s) })}
                 </button>
               )}
               {again && (
                 <button type="button" className="quiet" onClick={again}>
-                  leave it
+                  {say('cancel')}
                 </button>
               )}
             </>
           }
         >
-          poured
+          {say('poured3')}
         </StepAction>
         <Problem>{step.problem}</Problem>
       </div>

@@ -4,6 +4,7 @@ import { seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { TIMINGS } from '@chill/core/treat/timers.ts';
 import { readCount } from '@chill/core/units/number.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
+import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { newId } from '../../../data/newId.ts';
 import { nowInstant } from '../../../data/now.ts';
@@ -20,10 +21,30 @@ import { useStep } from '../useStep.ts';
 import { heatPulseDose, type ShownDose } from './heatPulse.ts';
 
 const FORMS = [
-  { value: 'water', text: 'smoke water' },
-  { value: 'paper', text: 'smoke paper' },
-  { value: 'ash', text: 'ash on the pots' },
-  { value: 'heat', text: 'heat pulse' },
+  {
+    value: 'water',
+    get text() {
+      return say('smokeWater');
+    },
+  },
+  {
+    value: 'paper',
+    get text() {
+      return say('smokePaper');
+    },
+  },
+  {
+    value: 'ash',
+    get text() {
+      return say('ashPots');
+    },
+  },
+  {
+    value: 'heat',
+    get text() {
+      return say('heatPulse');
+    },
+  },
 ] as const;
 type Form = (typeof FORMS)[number]['value'];
 
@@ -42,7 +63,7 @@ export function Smoke({ view }: { view: BatchView }) {
   const seeds = countIn(state.counts, ['waiting', 'swollen']);
   const seed_mL = seedVolume_mL(seeds, species.seed);
   const [form, setForm] = useState<Form>('water');
-  const [strength, setStrength] = useState('1 to 9');
+  const [strength, setStrength] = useState(say('n19'));
   const [rated_mL, setRated] = useState<number | undefined>(50);
   const [pots, setPots] = useState('6');
   const [across_mm, setAcross] = useState<number | undefined>(90);
@@ -56,10 +77,8 @@ export function Smoke({ view }: { view: BatchView }) {
             <TimerFace view={view} timer={timer} large />
           </div>
         )}
-        <p className="mt-3 text-[1.06rem]">
-          Drain it through a coffee filter, so that the smallest are not lost. Do not rinse: the cue is on the coat.
-        </p>
-        <StepAction onClick={() => step.finish()}>drained</StepAction>
+        <p className="mt-3 text-[1.06rem]">{say('drainThroughCoffeeFilterSo')}</p>
+        <StepAction onClick={() => step.finish()}>{say('drained')}</StepAction>
         <Problem>{step.problem}</Problem>
       </>
     );
@@ -72,34 +91,32 @@ export function Smoke({ view }: { view: BatchView }) {
         const { stock_mL, water_mL, total_mL } = smokeWater(strength, seed_mL);
         return {
           figures: [
-            { value: big(stock_mL), of: `smoke water from the bottle, ${volumeOtherWay(stock_mL, units)}` },
-            { value: big(water_mL), of: `clean water, ${volumeOtherWay(water_mL, units)}; ${big(total_mL)} in all` },
+            { value: big(stock_mL), of: say('smokeWaterFromBottle', { stock: volumeOtherWay(stock_mL, units) }) },
+            { value: big(water_mL), of: say('cleanWaterAll', { water: volumeOtherWay(water_mL, units), big: big(total_mL) }) },
           ],
-          note: `smoke water ${strength}, ${volumeBothWays(total_mL, units)} in all`,
+          note: say('smokeWaterAll', { strength, total: volumeBothWays(total_mL, units) }),
         };
       }
       if (form === 'paper') {
         const { sheets, water_mL } = smokePaper(rated_mL ?? 0, seed_mL);
         return {
           figures: [
-            { value: String(sheets), of: sheets === 1 ? 'sheet' : 'sheets' },
-            { value: big(water_mL), of: `water, ${volumeOtherWay(water_mL, units)}, as it is rated; more only thins it` },
+            { value: String(sheets), of: say('sheets', { count: sheets }) },
+            { value: big(water_mL), of: say('waterRatedMoreOnlyThins', { water: volumeOtherWay(water_mL, units) }) },
           ],
-          note: `smoke paper, ${sheets} in ${volumeBothWays(water_mL, units)}`,
+          note: say('smokePaper2', { sheets, water: volumeBothWays(water_mL, units) }),
         };
       }
       if (form === 'ash') {
         const ash_mL = ashFor_mL(readCount(pots) ?? Number.NaN, across_mm ?? 0);
         return {
-          figures: [{ value: big(ash_mL), of: `ash and char, ${volumeOtherWay(ash_mL, units)}, over ${pots} pots, 2 mm; water it in` }],
-          note: `ash and char, ${volumeBothWays(ash_mL, units)} on ${pots} pots`,
+          figures: [{ value: big(ash_mL), of: say('ashCharOverPots2', { ash: volumeOtherWay(ash_mL, units), pots }) }],
+          note: say('ashCharPots', { ash: volumeBothWays(ash_mL, units), pots }),
           atOnce: true,
         };
       }
       const pulse = heatPulseDose(species, units);
-      return pulse
-        ? { ...pulse, atOnce: true }
-        : { problem: 'The handbook knows of no heat pulse for this species: smoke it, or leave the heat out.' };
+      return pulse ? { ...pulse, atOnce: true } : { problem: say('handbookKnowsNoHeatPulse') };
     } catch (error) {
       if (error instanceof RangeError) return { problem: error.message };
       throw error;
@@ -119,7 +136,7 @@ export function Smoke({ view }: { view: BatchView }) {
 
   return (
     <>
-      <Choice label="Which smoke" options={FORMS} value={form} onChange={setForm} />
+      <Choice label={say('whichSmoke')} options={FORMS} value={form} onChange={setForm} />
       <div className="mt-4 grid max-w-2xl grid-cols-2 gap-6" aria-live="polite">
         {'figures' in dose &&
           dose.figures.map(({ value, of }) => (
@@ -130,21 +147,21 @@ export function Smoke({ view }: { view: BatchView }) {
       </div>
       <div className="mt-4 grid max-w-2xl items-end gap-x-6 gap-y-3 sm:grid-cols-2">
         {form === 'water' && (
-          <Field label="The bottle’s strength: “1 to 9” or “1 in 10”" error={fault}>
+          <Field label={say('bottlesStrength19Or')} error={fault}>
             <input className="written font-mono" value={strength} onChange={(event) => setStrength(event.target.value)} />
           </Field>
         )}
         {form === 'paper' && (
-          <Field label="One sheet is rated for" error={fault}>
+          <Field label={say('oneSheetRated')} error={fault}>
             <QuantityInput quantity="volume_mL" units={units} value={rated_mL} onChange={setRated} />
           </Field>
         )}
         {form === 'ash' && (
           <>
-            <Field label="Pots" error={fault}>
+            <Field label={say('pots')} error={fault}>
               <input className="written font-mono" inputMode="numeric" value={pots} onChange={(event) => setPots(event.target.value)} />
             </Field>
-            <Field label="each across">
+            <Field label={say('eachAcross')}>
               <QuantityInput quantity="length_mm" units={units} value={across_mm} onChange={setAcross} />
             </Field>
           </>
@@ -153,21 +170,18 @@ export function Smoke({ view }: { view: BatchView }) {
       {form !== 'heat' && (
         <WhyNote
           why={{
-            figure: 'figures' in dose ? dose.figures.map(({ value, of }) => `${value} ${of}`).join('; ') : 'not yet',
-            inputs: [{ name: 'loose seed', value: volumeBothWays(seed_mL, units), from: 'its measurements and number' }],
-            rule:
-              form === 'ash'
-                ? 'A layer of two millimetres over the round pots.'
-                : 'Three times the room that the loose seed takes up, and never less than a small cup: more water only thins the smoke, more paper only wastes it.',
-            source: 'The trade’s rule.',
+            figure: 'figures' in dose ? dose.figures.map(({ value, of }) => `${value} ${of}`).join('; ') : say('notYet'),
+            inputs: [{ name: say('looseSeed'), value: volumeBothWays(seed_mL, units), from: say('measurementsNumber') }],
+            rule: form === 'ash' ? say('layerTwoMillimetresOverRound') : say('threeTimesRoomLooseSeed'),
+            source: say('tradesRule'),
             assumed: true,
-            changes: form === 'ash' ? 'The width of the pots.' : 'What the bottle or the packet says of its strength.',
+            changes: form === 'ash' ? say('widthPots') : say('whatBottleOrPacketSays'),
           }}
         />
       )}
       {form === 'heat' && <Problem>{fault}</Problem>}
       <StepAction disabled={fault !== undefined} onClick={start}>
-        {'atOnce' in dose && dose.atOnce ? 'done' : 'in the smoke: start'}
+        {'atOnce' in dose && dose.atOnce ? say('done') : say('startSmokeSoak')}
       </StepAction>
       <Problem>{step.problem}</Problem>
     </>

@@ -4,6 +4,8 @@ import { bathVolume_mL } from '@chill/core/mix/bath.ts';
 import { seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { FRESH_WATER_EVERY_S, freshWaterDue, TIMINGS } from '@chill/core/treat/timers.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
+import { Rich } from '@chill/words/rich.tsx';
+import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { newId } from '../../../data/newId.ts';
 import { nowInstant, useNow } from '../../../data/now.ts';
@@ -22,7 +24,12 @@ import { AfterSoak } from './AfterSoak.tsx';
 
 const HOURS = [
   { value: '6', text: '6 h' },
-  { value: '14', text: 'overnight, 14 h' },
+  {
+    value: '14',
+    get text() {
+      return say('overnight14H');
+    },
+  },
   { value: '24', text: '24 h' },
 ] as const;
 
@@ -46,37 +53,37 @@ function Begin({ view }: { view: BatchView }) {
     <>
       <div className="grid max-w-2xl grid-cols-2 gap-6">
         <Figure value={showQuantity(water_mL, 'volume_mL', units, 0)}>
-          lukewarm water for {seeds} seeds, {volumeOtherWay(water_mL, units)}
+          {say('lukewarmWaterSeeds', { seeds, water: volumeOtherWay(water_mL, units) })}
         </Figure>
-        <Figure value={momentIn(now + seconds * 1000, nursery.timeZone, today)}>to be drained</Figure>
+        <Figure value={momentIn(now + seconds * 1000, nursery.timeZone, today)}>{say('drained2')}</Figure>
       </div>
       <div className="mt-4 max-w-md">
-        <Choice label="How long" options={HOURS} value={hours} onChange={setHours} />
+        <Choice label={say('howLong')} options={HOURS} value={hours} onChange={setHours} />
       </div>
       <p className="mt-3 max-w-prose text-ink2">
-        A few hours to a day. Longer than {lengthOf(TIMINGS.soak.most_s)} drowns it; fresh water every {lengthOf(FRESH_WATER_EVERY_S)}.
+        {say('fewHoursDayLongerThan', { most: lengthOf(TIMINGS.soak.most_s), freshWaterEvery: lengthOf(FRESH_WATER_EVERY_S) })}
       </p>
       <WhyNote
         why={{
           figure: volumeBothWays(water_mL, units),
           inputs: [
             {
-              name: 'loose seed',
+              name: say('looseSeed'),
               value: volumeBothWays(seedVolume_mL(seeds, view.species.seed), units),
-              from: 'its measurements and number',
+              from: say('measurementsNumber'),
             },
           ],
-          rule: 'Four times the room that the loose seed takes up, and never less than a small glass. The soak ends where most seed has swollen and none has drowned.',
-          source: 'The trade’s rule; loose packing is assumed.',
+          rule: say('fourTimesRoomLooseSeed'),
+          source: say('tradesRuleLoosePackingAssumed'),
           assumed: true,
-          changes: 'More seed wants more water; the count of the swollen decides over the clock.',
+          changes: say('moreSeedNeedsMoreWater'),
         }}
       />
       <WeighDry view={view} />
       <StepAction
         onClick={() => step.record([{ kind: 'timerStarted', timer: newId(), stage: state.stage, step: 'soak', seconds, at: nowInstant() }])}
       >
-        in the water: start
+        {say('startSoak')}
       </StepAction>
       <Problem>{step.problem}</Problem>
     </>
@@ -93,10 +100,10 @@ function WeighDry({ view }: { view: BatchView }) {
   return (
     <details className="mt-2 max-w-md">
       <summary className="quiet cursor-pointer list-none">
-        {dry_g ? `weighs ${showQuantity(dry_g, 'mass_g', units, 2)} dry` : 'weigh it dry first, to tell the swelling by weight'}
+        {dry_g ? say('weighsDry', { dry: showQuantity(dry_g, 'mass_g', units, 2) }) : say('weighDryFirstMeasureSwelling')}
       </summary>
       <div className="flex items-end gap-4">
-        <Field label="Seed, dry">
+        <Field label={say('seedDry')}>
           <QuantityInput key={dry_g} quantity="mass_g" units={units} value={typed} onChange={setTyped} />
         </Field>
         <button
@@ -105,7 +112,7 @@ function WeighDry({ view }: { view: BatchView }) {
           disabled={typed === undefined}
           onClick={() => step.note([{ kind: 'weighedDry', grams: typed ?? 0 }])}
         >
-          put it down
+          {say('record2')}
         </button>
       </div>
       <FromScale
@@ -134,12 +141,12 @@ function UnderWay({ view }: { view: BatchView }) {
           <TimerFace view={view} timer={running} large />
         </div>
       ) : (
-        <p className="text-ink2">{timer ? 'Its timer was ended.' : 'It was begun without a timer.'} Drain it when it has swollen.</p>
+        <p className="text-ink2">{say('drainWhenHasSwollen', { how: timer ? say('timerWasEnded') : say('wasBegunWithoutTimer') })}</p>
       )}
       <div className="mt-2 flex flex-wrap items-center gap-x-5">
         {due !== undefined && <FreshWater due={due} zone={nursery.timeZone} today={today} />}
         <button type="button" className="quiet" onClick={() => step.record([{ kind: 'refreshed', at: nowInstant() }])}>
-          fresh water given
+          {say('freshWaterGiven')}
         </button>
       </div>
       <div className="mt-4">
@@ -152,10 +159,10 @@ function UnderWay({ view }: { view: BatchView }) {
 function FreshWater({ due, zone, today }: { due: number; zone: string; today: string }) {
   const now = useNow();
   return now >= due ? (
-    <b className="text-alarm">Fresh water is due now, since {momentIn(due, zone, today)}.</b>
+    <b className="text-alarm">{say('freshWaterDueNowSince', { due: momentIn(due, zone, today) })}</b>
   ) : (
     <span>
-      Fresh water due <b>{momentIn(due, zone, today)}</b>.
+      <Rich say={say} of="freshWaterDue" facts={{ due: momentIn(due, zone, today) }} parts={{ b: <b /> }} />
     </span>
   );
 }

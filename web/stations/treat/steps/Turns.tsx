@@ -1,6 +1,7 @@
 import { momentIn } from '@chill/core/calendar/moments.ts';
 import { MOST_TURNS } from '@chill/core/chill/freezeThaw.ts';
 import { LEAST_FROZEN_HOURS, readTurns, TURN_HOURS } from '@chill/core/treat/turns.ts';
+import { say } from '@chill/words/treat.ts';
 import { nowInstant, useNow } from '../../../data/now.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { Figure } from '../../../kit/Figure.tsx';
@@ -20,17 +21,14 @@ export function Turns({ view }: { view: BatchView }) {
   if (!state.underWay) {
     return (
       <>
-        <p className="max-w-prose text-[1.06rem]">
-          A day in the freezer, a day in the fridge, {MOST_TURNS} times at the most, at about the same hour; then the rest of the cold in
-          the fridge. Only for damp, swollen seed of cold country; some of it dies. What is known of it is anecdotal.
-        </p>
+        <p className="max-w-prose text-[1.06rem]">{say('dayFreezerDayFridgeTimes', { mostTurns: MOST_TURNS })}</p>
         <button
           type="button"
           className="action mt-4"
           style={{ '--action': 'var(--color-frozen)' } as React.CSSProperties}
           onClick={() => step.begin()}
         >
-          into the freezer now
+          {say('intoFreezerNow')}
         </button>
         <Problem>{step.problem}</Problem>
       </>
@@ -39,32 +37,28 @@ export function Turns({ view }: { view: BatchView }) {
   return (
     <>
       <div className="grid max-w-2xl grid-cols-2 gap-6">
-        <Figure value={counted} unit={`of ${MOST_TURNS}`}>
-          whole turns made
+        <Figure value={counted} unit={say('of3', { mostTurns: MOST_TURNS })}>
+          {say('wholeTurnsMade')}
         </Figure>
         <Figure value={due_ms === undefined ? '–' : momentIn(due_ms, nursery.timeZone, today)}>
-          {lies ? `out of the ${lies} and into the ${into}` : 'no turn was written down yet'}
+          {lies ? say('outInto', { lies, into }) : say('noTurnRecordedYet')}
         </Figure>
       </div>
-      {late && (
-        <p className="mt-2 font-semibold text-alarm">
-          Past its hour: a longer stay frozen brings nothing more, and a missed one is not made up for.
-        </p>
-      )}
+      {late && <p className="mt-2 font-semibold text-alarm">{say('pastHourLongerStayFrozen')}</p>}
       <TurnsDrawing stays={stays} />
       <StepAction
         onClick={() => step.record([{ kind: 'turned', at: nowInstant(), into }])}
         colour={into === 'freezer' ? 'var(--color-frozen)' : 'var(--color-cold)'}
         beside={
           <button type="button" className={enough ? 'action' : 'quiet'} onClick={() => step.finish()}>
-            {enough ? 'turns done: the rest in the fridge' : 'stop turning'}
+            {enough ? say('turnsDoneRestFridge') : say('stop')}
           </button>
         }
       >
-        into the {into} now
+        {say('intoNow', { into })}
       </StepAction>
       <p className="text-[0.95rem] text-ink2">
-        A stay counts from {LEAST_FROZEN_HOURS} h frozen; {TURN_HOURS} h are meant.
+        {say('stayCountsFromHFrozen', { leastFrozenHours: LEAST_FROZEN_HOURS, turnHours: TURN_HOURS })}
       </p>
       <Problem>{step.problem}</Problem>
     </>
@@ -84,12 +78,7 @@ function TurnsDrawing({ stays }: { stays: ReturnType<typeof readTurns>['stays'] 
   );
   let hours = 0;
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} 112`}
-      className="mt-3 block w-full max-w-2xl"
-      role="img"
-      aria-label="The turns so far, freezer below, fridge above"
-    >
+    <svg viewBox={`0 0 ${WIDTH} 112`} className="mt-3 block w-full max-w-2xl" role="img" aria-label={say('turnsSoFarFreezerBelow')}>
       {[
         ['fridge', HIGH],
         ['freezer', LOW],

@@ -1,6 +1,7 @@
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Units } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/treat.ts';
 
 /** A dose in large figures, and how it is noted. */
 export interface ShownDose {
@@ -15,9 +16,9 @@ export function heatPulseDose({ heatPulse }: Pick<Species, 'heatPulse'>, units: 
   const { from, to } = heatPulse.minutes;
   return {
     figures: [
-      { value: degrees, of: 'dry, on a tray in the oven, measured at the seed' },
-      { value: `${from} to ${to}`, of: 'minutes, then out to cool' },
+      { value: degrees, of: say('dryTrayOvenMeasuredSeed') },
+      { value: say('to', { from, to }), of: say('minutesThenOutCool') },
     ],
-    note: `heat pulse, ${degrees} for ${from} to ${to} minutes`,
+    note: say('heatPulseMinutes', { degrees, from, to }),
   };
 }

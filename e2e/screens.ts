@@ -1,0 +1,22 @@
+/** Every screen that has an address of its own. */
+export const SCREENS = [
+  '/',
+  '/seeds',
+  '/seeds/new',
+  '/plan',
+  '/treat',
+  '/cold',
+  '/cold/winter',
+  '/labels',
+  '/round/sheet',
+  '/round/typed',
+  '/warm',
+  '/pots',
+  '/findings',
+  '/handbook?cue=smoke',
+  '/handbook/ceanothus-velutinus',
+  '/handbook/ceanothus-velutinus/change',
+  '/handbook/key',
+  '/places',
+  '/nowhere',
+];

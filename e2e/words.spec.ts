@@ -1,0 +1,67 @@
+import type { Page } from '@playwright/test';
+import { expect, ONLY_LOOKS, test } from './nursery.ts';
+import { SCREENS } from './screens.ts';
+
+/** What the nursery itself holds: names, notes, codes, species. It stays as it is in every language. */
+async function dataOf(page: Page): Promise<string> {
+  const tables = ['nursery', 'places', 'batches', 'lots?all=1', 'handbook', 'genera'];
+  const bodies = await Promise.all(tables.map(async (table) => (await page.request.get(`/api/${table}`)).text()));
+  return bodies.join(' ').toLowerCase();
+}
+
+/** Days and months are the browser's own, and units the same in every language. */
+const DATE =
+  /^(?:(?:Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day ?)?(?:(?:Jan|Feb|Mar|Apr|May|June?|July?|Aug|Sep|Oct|Nov|Dec)[a-z]*(?: \d+)?(?: \d{4})?)?$|^\d+ min$/;
+
+/** The texts of a page that no catalogue has been asked for, and those that are cut off: run in the browser. */
+const LOOK = `(() => {
+  const seen = (element) => element.checkVisibility?.({ visibilityProperty: true }) ?? true;
+  const plain = [];
+  const cut = [];
+  const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+  for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+    const text = node.data.replace(/\\s+/g, ' ').trim();
+    const element = node.parentElement;
+    if (!text || !element || !seen(element) || element.closest('script, style, .code, option, i')) continue;
+    if (!/[áçéîñöšûÿÁÇÉÎÑÖŠÛŸ]/.test(text) && /[a-z]{3,}/i.test(text)) plain.push(text);
+    const { overflowX, position } = getComputedStyle(element);
+    if (overflowX !== 'visible' && overflowX !== 'auto' && position !== 'absolute' && element.scrollWidth > element.clientWidth + 1) cut.push(text);
+  }
+  for (const element of document.querySelectorAll('[aria-label]')) {
+    const text = element.getAttribute('aria-label');
+    if (seen(element) && !/[áçéîñöšûÿÁÇÉÎÑÖŠÛŸ]/.test(text) && /[a-z]{3,}/i.test(text)) plain.push(text);
+  }
+  return { plain, cut, beyond: document.documentElement.scrollWidth - innerWidth };
+})()`;
+
+test('in a language two fifths longer nothing is left in English, nothing cut off', ONLY_LOOKS, async ({ page }) => {
+  await page.addInitScript("localStorage.setItem('chill.language', JSON.stringify('en-XA'))");
+  const nursery = await dataOf(page);
+  const batches = (await (await page.request.get('/api/batches')).json()) as { code: string; lotId: string }[];
+  const places = (await (await page.request.get('/api/places')).json()) as { id: string }[];
+  const [batch] = batches;
+  const imports = await (await page.request.get(`/api/places/${places[0]?.id}/imports`)).text();
+  const more = [
+    `/batch/${batch?.code}`,
+    `/batch/${batch?.code}/label`,
+    `/seeds/${batch?.lotId}`,
+    `/treat/${batch?.code}`,
+    `/places/${places[0]?.id}`,
+  ];
+  const data = `${nursery} ${imports.toLowerCase()}`;
+  for (const screen of [...SCREENS, ...more]) {
+    await page.goto(screen);
+    await page.getByRole('heading', { level: 1 }).waitFor();
+    await page.waitForLoadState('networkidle');
+    const { plain, cut, beyond } = await page.evaluate<{ plain: string[]; cut: string[]; beyond: number }>(LOOK);
+    const english = plain.filter(
+      (text) =>
+        !text
+          .split(/[·,;:]| ×|\(|\)/)
+          .every((part) => !/[a-z]{3,}/i.test(part) || DATE.test(part.trim()) || data.includes(part.trim().toLowerCase())),
+    );
+    expect.soft([...new Set(english)], `${screen}: in no catalogue`).toEqual([]);
+    expect.soft([...new Set(cut)], `${screen}: cut off`).toEqual([]);
+    expect.soft(beyond, `${screen}: pixels beyond the side`).toBeLessThanOrEqual(0);
+  }
+});

@@ -1,0 +1,114 @@
+/**
+ * Every sentence that a person reads is in words/: fails where a component, the core or the model says something of its own,
+ * and where a catalogue keeps a sentence that nobody says. A sentence that is missing is refused by the compiler.
+ */
+import { execSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import ts from 'typescript';
+
+const listed = (folders) =>
+  execSync(`git ls-files --cached --others --exclude-standard ${folders}`, { encoding: 'utf8' })
+    .split('\n')
+    .filter((file) => /\.tsx?$/.test(file) && !/\.test\.tsx?$|^web\/testing\.tsx$/.test(file));
+const parsed = (file) =>
+  ts.createSourceFile(
+    file,
+    readFileSync(file, 'utf8'),
+    ts.ScriptTarget.Latest,
+    true,
+    file.endsWith('x') ? ts.ScriptKind.TSX : ts.ScriptKind.TS,
+  );
+const faults = [];
+const at = (node) => {
+  const source = node.getSourceFile();
+  return `${source.fileName}:${source.getLineAndCharacterOfPosition(node.getStart()).line + 1}`;
+};
+
+/** Attributes that are read out or shown; every other attribute is for machines. */
+const SHOWN = /^(aria-label|aria-description|label|title|placeholder|alt|hint|ask|word|data-title)$/;
+/** Symbols of units are the same in every English. */
+const word = (text) => /\p{L}{2,}/u.test(text.replace(/&\w+;|\b(mL|mm|cm|kg|min|ml)\b|°[CF]/g, ''));
+/** Kinds and names of draws that are stored, hashed or read under these words; the words that are shown for them are in the catalogues. */
+const KINDS = new Set([
+  ...[
+    'needs light',
+    'wants dark',
+    'well established',
+    'commonly reported',
+    'first run',
+    'fl oz',
+    'fluid ounce',
+    'fluid ounces',
+    'per cent',
+  ],
+  ...['time scale', 'the year', 'weighed years', 'lost otherwise', 'in time'],
+]);
+/** A few words in a row, or one with a full stop: no name of a kind, a class or a field looks like that. */
+const sentence = (text) =>
+  /\p{L}{2,}[,;:]? \p{L}{2,}|\p{L}{3,}[.?!]$/u.test(text) && !/[[\]{}=]|(^| )-?[a-z]+(-[a-z0-9]+)+( |$)/.test(text);
+/** What is never shown: programmers' errors, what is logged, patterns, queries, fonts, styles. */
+const UNSHOWN = /^(console\.\w+|require|import|document\.\w+|useSWR|fetch|.*\.(query|exec|matches|closest|querySelector(All)?|log\.\w+))$/;
+
+function shown(node) {
+  const { parent } = node;
+  if (ts.isJsxText(node)) return word(node.text);
+  const text = ts.isTemplateExpression(node)
+    ? [node.head, ...node.templateSpans.map(({ literal }) => literal)].map((part) => part.text).join('…')
+    : node.text;
+  if (ts.isJsxAttribute(parent)) return SHOWN.test(parent.name.getText()) && word(text);
+  if (ts.isJsxExpression(parent) && !ts.isJsxAttribute(parent.parent)) return word(text);
+  for (let above = parent; above && !ts.isFunctionLike(above); above = above.parent) {
+    if (ts.isNewExpression(above) && /Error$|^Worker$/.test(above.expression.getText())) return false;
+    if (ts.isCallExpression(above) && UNSHOWN.test(above.expression.getText())) return false;
+    if (ts.isJsxAttribute(above) && !SHOWN.test(above.name.getText())) return false;
+    if (ts.isTaggedTemplateExpression(above) || ts.isLiteralTypeNode(above)) return false;
+    if (ts.isPropertyAssignment(above) && /^(className|fontFamily|summary|format)$/.test(above.name.getText())) return false;
+  }
+  return !KINDS.has(text) && !text.startsWith('color-mix(') && sentence(text);
+}
+
+for (const file of listed('core model web')) {
+  const visit = (node) => {
+    if (ts.isImportDeclaration(node) || ts.isTypeNode(node)) return;
+    const literal =
+      ts.isJsxText(node) || ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node) || ts.isTemplateExpression(node);
+    if (literal && shown(node)) faults.push(`${at(node)}: ${node.getText().trim().slice(0, 80)} is in no catalogue`);
+    ts.forEachChild(node, visit);
+  };
+  visit(parsed(file));
+}
+
+/** The keys that are asked for, by subject. */
+const asked = new Map();
+for (const file of listed('core model web server demo sim words')) {
+  const source = parsed(file);
+  const subjects = source.statements.flatMap((one) =>
+    ts.isImportDeclaration(one) ? (/^(?:@chill\/words|\.)\/(\w+)\.ts$/.exec(one.moduleSpecifier.text)?.[1] ?? []) : [],
+  );
+  const visit = (node) => {
+    const key =
+      ts.isCallExpression(node) && /^\w*[sS]ay$/.test(node.expression.getText())
+        ? node.arguments[0]
+        : ts.isJsxAttribute(node) && node.name.getText() === 'of'
+          ? node.initializer
+          : undefined;
+    const keys = !key ? [] : ts.isStringLiteral(key) ? [key.text] : [];
+    for (const subject of subjects) for (const one of keys) asked.set(subject, (asked.get(subject) ?? new Set()).add(one));
+    ts.forEachChild(node, visit);
+  };
+  visit(source);
+}
+let sentences = 0;
+for (const file of listed('words')) {
+  const said = parsed(file).statements.find((one) => ts.isVariableStatement(one))?.declarationList.declarations[0]?.initializer;
+  if (!said || !ts.isCallExpression(said) || said.expression.getText() !== 'subject') continue;
+  const [name, messages] = said.arguments;
+  for (const { name: key } of messages.properties) {
+    sentences += 1;
+    if (!asked.get(name.text)?.has(key.text.replace(/_(one|other)$/, ''))) faults.push(`${file}: nobody says ${key.text}`);
+  }
+}
+
+for (const fault of faults) console.error(fault);
+console.log(`${sentences} sentences in the catalogues; ${faults.length} faults.`);
+process.exitCode = faults.length > 0 ? 1 : 0;

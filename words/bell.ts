@@ -1,0 +1,12 @@
+import { subject } from './subject.ts';
+
+export const say = subject('bell', {
+  bench: 'to the bench',
+  endedAgo: '<b><span>{{code}}</span> {{common}}</b>: the {{name}} ended {{by}} ago. {{means}}',
+  timersOver: 'Timers that are over',
+  closingPageSleepOrRestart: 'Closing this page, sleep or a restart does not stop it.',
+  end: 'end the {{name}}: {{code}}',
+  endNow: 'End it now',
+  ends: 'ends',
+  wasEnd: 'was to end',
+});

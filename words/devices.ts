@@ -1,0 +1,9 @@
+import { subject } from './subject.ts';
+
+export const say = subject('devices', {
+  hasLostSensorCheckPlug: 'The {{device}} has lost its sensor. Check the plug, or type the figure instead.',
+  impossibleCheckOrTypeFigure: '{{figure}} {{unit}} is impossible: check the {{device}}, or type the figure instead.',
+  notTypeFigureInstead: 'This is a {{hello}}, not a {{device}}. Type the figure instead.',
+  sentSomethingNotReadingType: 'The {{device}} sent something that is not a reading. Type the figure instead.',
+  speaksAnotherVersionProtocolType: 'The {{device}} speaks another version of the protocol. Type the figure instead.',
+});

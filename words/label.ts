@@ -1,0 +1,21 @@
+import { subject } from './subject.ts';
+
+export const say = subject('label', {
+  a410Labels105: 'A4, 10 labels of 105 × 57 mm',
+  a421Labels70: 'A4, 21 labels of 70 × 42.3 mm',
+  a424Labels70: 'A4, 24 labels of 70 × 37 mm',
+  a4PlainPaper18Cut: 'A4 plain paper, 18 to cut, 65 × 46 mm',
+  checkLocalRulesBeforePlanting: 'Check the local rules before planting out.',
+  dontThrowAwayAskFirst: 'Do not throw away.',
+  irritantGloves: 'Irritant: gloves.',
+  lotSeeds: 'lot {{code}} · {{seeds}} seeds{{how}}',
+  notFoodPoisonousSeed: 'NOT FOOD: poisonous seed.',
+  notFoodTreatPoisonous: 'NOT FOOD: treat as poisonous.',
+  out: '{{stage}} in {{start}}, out {{end}} {{end2}}',
+  potsSince: 'in pots since {{start}}',
+  round: '· round {{round}}',
+  seedsNotFood: 'SEEDS, NOT FOOD.',
+  to: '({{from}} to {{to}})',
+  usLetter10Labels101: 'US Letter, 10 labels of 101.6 × 50.8 mm',
+  usLetter30Labels66: 'US Letter, 30 labels of 66.7 × 25.4 mm',
+});

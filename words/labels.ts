@@ -1,0 +1,33 @@
+import { subject } from './subject.ts';
+
+export const say = subject('labels', {
+  all: 'All {{listed}}',
+  bags: 'bags',
+  byMethod: 'by method',
+  byName: 'by name',
+  byRoom: 'by room',
+  chooseWhatLabel: 'Choose what to label.',
+  each: 'of each',
+  firstLabelsUsedUp: 'The first {{skip}} labels are used up.',
+  labelStart: 'Label to start at',
+  labels: 'Labels',
+  labels2: 'Labels for',
+  labelsSheets_one: '{{total}} labels on {{total2}} sheet',
+  labelsSheets_other: '{{total}} labels on {{total2}} sheets',
+  labelsTooManyOnceChoose: '{{total}} labels are too many at once: choose {{mostAtOnce}} or fewer.',
+  made: 'as made',
+  makePdf: 'Make the PDF',
+  mostLossesUnlabelledBagsBags:
+    'Most losses are unlabelled bags and bags thrown out by somebody else. Each label carries the bag’s address, room for pencil, and “not food”.',
+  name: 'name',
+  none: 'None',
+  noneYet: 'None yet.',
+  notAll: 'not at all',
+  nothingHereHas: 'Nothing here has “{{find}}” in it.',
+  onto: 'Onto',
+  pots: 'pots',
+  sheetAlreadyStartedPressLabel: '{{how}}Sheet already started? Press the label to start at.',
+  shelves: 'shelves',
+  startLabel: 'start at label {{i}}',
+  whatLabel: 'What to label',
+});

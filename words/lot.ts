@@ -1,0 +1,50 @@
+import { subject } from './subject.ts';
+
+export const say = subject('lot', {
+  batchesHoldSeedsGiveMany: 'Its batches hold {{inBatches}} seeds: give that many or more.',
+  byHand: 'by hand',
+  byPods: 'by pods',
+  byWeight: 'by weight',
+  checkLocalRulesBeforeGrowing: 'Check the local rules before growing it or planting it out.',
+  countedStock: 'Counted {{counted}}: {{seeds}} in stock',
+  cutViable: 'Cut {{tested}}: {{sound}} viable',
+  dormantTowelViableSeedWould:
+    'It is dormant: on a towel, viable seed would look dead. Cut instead, and count those that are white and firm.',
+  dryingKillsOpenAirLives: 'Drying kills it. In the open air it lives until about {{until}}, {{how}}: {{next}}.',
+  dryingKillsOpenAirWas:
+    'Drying kills it, and in the open air that was about {{days}} ago. If it was kept damp, record that; otherwise cut ten and look.',
+  floatTestMisleadsHereSeed:
+    'A float test misleads here: this seed is light, winged or corky and floats whatever is in it. Cut a few instead.',
+  floating: 'floating',
+  fromNow: '{{days}} from now',
+  givenAway: '{{seeds}} given away',
+  glovesWashYourHands: 'Gloves, and wash your hands.',
+  intoDampMediumFridge: 'into damp medium in the fridge',
+  keepClosedLabelledNotFood: 'Keep it closed and labelled NOT FOOD, away from food, children and animals; pour soaking water away.',
+  kept: 'Kept {{state}}{{how}}',
+  keptMoistLastsAboutWhich: 'Kept moist it lasts about {{keepsMoist}}, which ended {{days}} ago. Cut ten before you rely on it.',
+  keptMoistLastsUntilAbout: 'Kept moist it lasts until about {{until}}, {{days}} from now. Let it breathe, and never let it dry.',
+  laterEntriesNeedThoseSeeds: 'Later entries need those seeds: undo those first.',
+  needsNoWinterSoTowel: 'It needs no winter, so a towel shows what is viable and what germinates.',
+  notKnownWhetherPoisonous: 'Not known whether it is poisonous.',
+  oldViabilityFallsYearsTest: '{{days}} old: viability falls with the years. Test a few again.',
+  onePodCantShowSpread: 'One pod can’t show the spread: open a few more.',
+  oneSampleCantShowSpread: 'One sample can’t show the spread: weigh a second.',
+  onlySeedsStockGiveMany: 'Only {{drawer}} seeds are in stock: give that many or fewer.',
+  openFivePodsOrMore: 'Open five pods or more: they differ more than they seem to.',
+  permitNeededAskAuthorityBefore: 'Permit needed: ask the authority before collecting, and note the reference.',
+  samplesDifferByMoreThan:
+    'The samples differ by {{spread}} %, more than the {{allowed}} % that is usual: mix the lot well and weigh more.',
+  shrivelled: 'shrivelled',
+  sinkersUsuallyViableFloatersHollow:
+    'Sinkers are usually viable, floaters hollow or eaten. Float them an hour in water, skim, and cut a few floaters to be sure.',
+  sortedOut: '{{rejected}} sorted out, {{how}}',
+  sowOrKeepDampCool: 'sow it, or keep it damp and cool',
+  testedBeforeLotWasSorted: 'tested before the lot was sorted, so on other seed',
+  thereNoSuchEntryOr: 'There is no such entry, or it is undone already.',
+  today: 'today',
+  tooSmallCutWellTowel:
+    'It is too small to cut well, and a towel shows only seed that needs no winter: take it as a minimum, or give the test its cold.',
+  treatPoisonousClosedLabelledNot:
+    'Treat it as poisonous: closed and labelled NOT FOOD, away from food, children and animals; pour soaking water away.',
+});

@@ -1,0 +1,22 @@
+import { subject } from './subject.ts';
+
+export const say = subject('mix', {
+  bleach: 'bleach',
+  countSwollenFirstHardSeed: 'Count the swollen first: hard seed left in would only rot.',
+  foamsBurstsVessels: 'foams and bursts vessels',
+  howMuchDoesVesselHold: 'How much does the vessel hold? Give a volume above zero.',
+  makesChloraminePoisonousGas: 'makes chloramine, a poisonous gas',
+  makesMixtureBurnsMayBurst: 'makes a mixture that burns and may burst',
+  makesPeraceticAcidWhichBurns: 'makes peracetic acid, which burns',
+  neverRinseCleanWaterBetween: 'Never: {{a}} with {{b}} {{found2}}. Rinse with clean water between the two.',
+  partsCantSwapTwoNumbers: '{{parts}} parts can’t be in {{all}}: swap the two numbers.',
+  peroxide11: 'peroxide, 1 to 1',
+  peroxide13: 'peroxide, 1 to 3',
+  releasesChlorineGas: 'releases chlorine gas',
+  say13OnePart: 'Say it as “1 to 3” (one part and three of water) or “1 in 4” (one part of four).',
+  strengthLiesAbove0Up: 'A strength lies above 0 and up to 100 per cent: read the label again.',
+  strongerThanHouseholdPeroxideBurns:
+    'Stronger than household peroxide: it burns skin and eyes. Gloves, eye cover; pour it into the water.',
+  weakerThanWantedUseStronger: 'That is weaker than the {{wanted}} % wanted: use a stronger bottle.',
+  weighsLessWetThanDry: 'It weighs less wet than dry: weigh again, or some of it is missing.',
+});

@@ -1,0 +1,88 @@
+import { describe, expect, test } from '@jest/globals';
+import { inLanguage, language, nearestLanguage } from './language.ts';
+import { allOf, oneOf } from './lists.ts';
+import { pseudo } from './pseudo.ts';
+import { american } from './spelling.ts';
+import { catalogues, subject } from './subject.ts';
+
+const say = subject('test', {
+  plain: 'Mouldy seed is not grey.',
+  facts: '{{name}}: {{seeds}} seeds',
+  bags_one: '{{count}} bag',
+  bags_other: '{{count}} bags',
+  tagged: 'Take <b>{{n}}</b>, <to>why?</to>',
+});
+
+describe('a sentence', () => {
+  test('holds its facts as they are, markup and braces among them', () => {
+    expect(say('facts', { name: '<b>{{seeds}}</b> & co', seeds: 3 })).toBe('<b>{{seeds}}</b> & co: 3 seeds');
+  });
+
+  test('has its figures with their thousands set apart, and what is text left alone', () => {
+    expect(say('facts', { name: 2027, seeds: 12_345 })).toBe('2,027: 12,345 seeds');
+    expect(say('facts', { name: '2027', seeds: 0.125 })).toBe('2027: 0.125 seeds');
+  });
+
+  test('leaves blank what is not there', () => {
+    expect(say('facts', { name: undefined, seeds: 0 })).toBe(': 0 seeds');
+  });
+
+  test('is what i18next says of the same message', () => {
+    for (const count of [0, 1, 2, 21, 1000]) expect(say('bags', { count })).toBe(catalogues.t('bags', { ns: 'test', count }));
+    const facts = { name: 'a $t(plain) {{seeds}}', seeds: 3.5 };
+    expect(say('facts', { ...facts, name: 'a' })).toBe(catalogues.t('facts', { ns: 'test', ...facts, name: 'a' }));
+    expect(say('facts', facts)).toBe('a $t(plain) {{seeds}}: 3.5 seeds');
+  });
+
+  test.each([
+    [0, '0 bags'],
+    [1, '1 bag'],
+    [2, '2 bags'],
+    [1000, '1,000 bags'],
+  ])('counts %d as “%s”', (count, said) => {
+    expect(say('bags', { count })).toBe(said);
+  });
+});
+
+describe('languages', () => {
+  test('American spelling is made of the British, word by word, capitals kept', () => {
+    expect(inLanguage('en-US', () => say('plain'))).toBe('Moldy seed is not gray.');
+    expect(american('Mould, unlabelled, moulding, a mouldering')).toBe('Mold, unlabeled, moulding, a mouldering');
+    expect(say('plain')).toBe('Mouldy seed is not grey.');
+  });
+
+  test('another language lasts no longer than what is done in it, even where that fails', () => {
+    expect(() =>
+      inLanguage('en-US', () => {
+        throw new Error(language());
+      }),
+    ).toThrow('en-US');
+    expect(language()).toBe('en-GB');
+  });
+
+  test('what is asked for by a browser finds the nearest', () => {
+    expect(['en-US', 'en-us', 'en-CA', 'de', '', undefined, 'en-XA'].map(nearestLanguage)).toEqual([
+      'en-US',
+      'en-US',
+      'en-GB',
+      'en-GB',
+      'en-GB',
+      'en-GB',
+      'en-XA',
+    ]);
+  });
+
+  test('the made-up language is longer by two fifths, and changes neither facts nor tags', () => {
+    expect(pseudo('Take <b>{{n}}</b>, <to>why?</to>')).toBe('Táké <b>{{n}}</b>, <to>whÿ?</to>~~~~');
+    expect(inLanguage('en-XA', () => say('bags', { count: 3 }))).toBe('3 bágš~~');
+  });
+
+  test('a list ends as lists do', () => {
+    expect([allOf(['smoke']), allOf(['smoke', 'light']), oneOf(['dry', 'damp', 'wet'])]).toEqual([
+      'smoke',
+      'smoke and light',
+      'dry, damp or wet',
+    ]);
+    expect(inLanguage('en-US', () => oneOf(['dry', 'damp', 'wet']))).toBe('dry, damp, or wet');
+  });
+});

@@ -39,7 +39,7 @@ export async function drawnIn(address: string, open: number): Promise<{ first_ms
     const page = await browser.newPage({ baseURL: address, viewport: { width: 1280, height: 800 }, locale: 'en-GB' });
     const began = performance.now();
     await page.goto('/');
-    await page.getByRole('button', { name: 'as usual' }).first().waitFor({ timeout: 120_000 });
+    await page.getByRole('button', { name: 'As usual' }).first().waitFor({ timeout: 120_000 });
     const first_ms = performance.now() - began;
     const pressed = performance.now();
     await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: /^Cold/ }).locator('visible=true').click();

@@ -56,14 +56,14 @@ test('what two people record at once is shown to the second, with both sides', A
   await page.goto('/');
   const row = page
     .getByRole('listitem')
-    .filter({ has: page.getByRole('button', { name: 'as usual' }) })
+    .filter({ has: page.getByRole('button', { name: 'As usual' }) })
     .first();
   const code = (await row.getByRole('link').first().textContent())?.trim();
   const batches = await (await page.request.get('/api/batches')).json();
   const batch = batches.find((one: { code: string }) => one.code === code);
   const other = { id: crypto.randomUUID(), on: '2027-02-16', kind: 'noted', note: 'seen by the other' };
   await page.request.post(`/api/batches/${batch.id}/events`, { data: { decidedOn: batch.events.length, events: [other] } });
-  await grower.press(row.getByRole('button', { name: 'as usual' }));
+  await grower.press(row.getByRole('button', { name: 'As usual' }));
   await expect(page.getByText(`Not recorded on ${code}`)).toBeVisible();
   await expect(page.getByText('Meanwhile: seen by the other')).toBeVisible();
   await grower.barrierFree();
@@ -82,7 +82,7 @@ test('an entry made while the server is away is kept over a reload, and saved wh
     0,
   );
   await page.route('**/api/batches/*/events', (route) => route.abort());
-  await grower.press(grower.button('as usual'));
+  await grower.press(grower.button('As usual'));
   await expect(page.getByText('One entry is not saved yet')).toBeVisible();
   await expect(page.getByText('1 done.')).toBeVisible();
   await page.reload();
@@ -126,7 +126,7 @@ test('a server that is away is said to be away', AT_DESK, async ({ page }) => {
 test('measures are two keys away, refuse what cannot be, and go into a batch’s record with one tap', async ({ page, grower }) => {
   await page.goto('/cold');
   await page.getByRole('heading', { level: 1 }).waitFor();
-  if (grower.touch) await grower.press(grower.button(/^Measures/));
+  if (grower.touch) await grower.press(grower.button(/^Calculators/));
   else await page.keyboard.press('m');
   const drawer = page.getByRole('dialog', { name: 'Calculators' });
   await expect(drawer.getByRole('heading', { name: 'Calculators' })).toBeVisible();

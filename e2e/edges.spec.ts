@@ -48,7 +48,7 @@ test('a lot that cannot be is refused where it was typed, every fault at once', 
   await page.getByRole('combobox', { name: 'Species' }).fill('chokecherry');
   await grower.press(page.getByRole('option', { name: /Chokecherry/ }));
   await expect(page.getByText('The stones hold cyanide compounds')).toBeVisible();
-  await page.getByLabel('Place').fill('Creek trail');
+  await page.getByLabel('Place', { exact: true }).fill('Creek trail');
   await page.getByLabel('Day', { exact: true }).fill('3/4/2026');
   await expect(page.getByText('Month or day first?')).toBeVisible();
   await page.getByLabel('Day', { exact: true }).fill('tomorrow');

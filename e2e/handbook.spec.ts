@@ -16,7 +16,7 @@ test('an unknown seed through the key, to a lot that can be planned', async ({ p
   await page.getByLabel('Call it').fill('Hedge berry');
   await grower.press(grower.button('Keep, and add the lot'));
   await expect(page.getByRole('combobox', { name: 'Species' })).toHaveValue(/Hedge berry/);
-  await page.getByLabel('Place').fill('Hedge');
+  await page.getByLabel('Place', { exact: true }).fill('Hedge');
   await page.getByLabel('Day', { exact: true }).fill('1 Oct');
   await page.getByLabel('Seeds in stock').fill('400');
   await grower.press(page.getByRole('radio', { name: 'not known' }));

@@ -17,6 +17,7 @@ export const SCREENS = [
   '/handbook/ceanothus-velutinus',
   '/handbook/ceanothus-velutinus/change',
   '/handbook/key',
+  '/glossary',
   '/places',
   '/nowhere',
 ];

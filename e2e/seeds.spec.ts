@@ -39,7 +39,7 @@ test('a fleshy tree seed, from harvest to a split plan', async ({ page, grower }
     await file.setInputFiles({ name: 'points.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.from(GPX) });
     await grower.press(page.getByRole('button', { name: /Second bridge/ }));
     await expect(page.getByLabel('Coordinates')).toHaveValue('46.31, -117.98');
-    await expect(page.getByLabel('Place')).toHaveValue('Second bridge');
+    await expect(page.getByLabel('Place', { exact: true })).toHaveValue('Second bridge');
     await page.getByLabel('Coordinates').fill('118.2, 46.3');
     await page.getByLabel('Day', { exact: true }).fill('28 Aug');
     await page.getByLabel('Permission').fill('the valley trust, V-26');
@@ -145,7 +145,7 @@ test('a smoke species in the south, where spring comes in September', AT_DESK, a
   await page.goto('/seeds/new');
   await page.getByRole('combobox', { name: 'Species' }).fill('snow everlasting');
   await grower.press(page.getByRole('option', { name: /Cape snow everlasting/ }));
-  await page.getByLabel('Place').fill('A burn');
+  await page.getByLabel('Place', { exact: true }).fill('A burn');
   await page.getByLabel('Day', { exact: true }).fill('10 Feb 2026');
   await page.getByLabel('Seeds in stock').fill('1500');
   await page.getByLabel('Viable').fill('14');
@@ -175,7 +175,7 @@ async function writeDown(
   await page.goto('/seeds/new');
   await page.getByRole('combobox', { name: 'Species' }).fill(lot.find);
   await grower.press(page.getByRole('option', { name: lot.option }));
-  await page.getByLabel('Place').fill('Home');
+  await page.getByLabel('Place', { exact: true }).fill('Home');
   await page.getByLabel('Day', { exact: true }).fill(lot.day);
   await page.getByLabel('Seeds in stock').fill(lot.seeds);
   await grower.press(page.getByRole('radio', { name: 'not known' }));

@@ -104,7 +104,7 @@ test('hot water: refused where it cannot be, poured, and bent to what the thermo
   await expect(page.getByText(/here it boils at 97\.4 °C/)).toBeVisible();
   await grower.barrierFree();
   for (const [field, wrong, says, right] of [
-    ['It weighs, empty', '0 g', /Weigh the empty vessel/, '350 g'],
+    ['Empty weight', '0 g', /Weigh the empty vessel/, '350 g'],
     ['Poured at', '99 C', /boils at 97\.4 °C here/, '95 C'],
     ['Poured at', '12 C', /no warmer than the air/, '95 C'],
     ['Water', '0', /above zero/, '600 mL'],

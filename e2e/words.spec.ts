@@ -65,3 +65,37 @@ test('in a language two fifths longer nothing is left in English, nothing cut of
     expect.soft(beyond, `${screen}: pixels beyond the side`).toBeLessThanOrEqual(0);
   }
 });
+
+test('a term is explained where it stands, and with all the others', ONLY_LOOKS, async ({ page, grower }) => {
+  const lots = (await (await page.request.get('/api/lots')).json()) as { id: string }[];
+  await page.goto(`/seeds/${lots[0]?.id}`);
+  await grower.press(grower.button('Viability'));
+  const explained = page.getByText(/The share of seeds that are alive/);
+  await expect(explained).toBeVisible();
+  await grower.barrierFree();
+  await page.keyboard.press('Escape');
+  await expect(explained).toBeHidden();
+  await grower.press(grower.button('Viability'));
+  await grower.press(page.getByRole('link', { name: 'All terms' }));
+  await expect(page.getByRole('heading', { level: 1, name: 'Glossary' })).toBeVisible();
+  await expect(page.getByText('Recalcitrant seed', { exact: true })).toBeVisible();
+});
+
+test.describe('the nursery’s own language', () => {
+  test.use({ data: 'demo' });
+
+  test('is chosen under Places: dates and spelling follow, on the screen and in what is fed to calendars', async ({ page, grower }) => {
+    await page.goto('/');
+    await expect(page.getByRole('heading', { level: 1, name: 'Tuesday 16 February' })).toBeVisible();
+    await page.goto('/places');
+    await grower.press(page.getByText('Change the nursery'));
+    await grower.press(page.getByRole('radio', { name: /English, US/ }));
+    await grower.press(grower.button('Save the nursery'));
+    await page.goto('/');
+    await expect(page.getByRole('heading', { level: 1, name: 'Tuesday February 16' })).toBeVisible();
+    await expect(page.getByText('no mold').first()).toBeVisible();
+    await expect(page.locator('html')).toHaveAttribute('lang', 'en-US');
+    const feed = await (await page.request.get('/api/calendar.ics')).text();
+    expect(feed).not.toMatch(/mould/);
+  });
+});

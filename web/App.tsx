@@ -39,6 +39,7 @@ const HandbookPage = lazy(() => import('./stations/handbook/HandbookPage.tsx'));
 const SpeciesPage = lazy(() => import('./stations/handbook/SpeciesPage.tsx'));
 const KeyPage = lazy(() => import('./stations/handbook/KeyPage.tsx'));
 const SpeciesEditor = lazy(() => import('./stations/handbook/SpeciesEditor.tsx'));
+const GlossaryPage = lazy(() => import('./stations/handbook/GlossaryPage.tsx'));
 const PlacePage = lazy(() => import('./stations/places/PlacePage.tsx'));
 const PlacesPage = lazy(() => import('./stations/places/PlacesPage.tsx'));
 
@@ -139,6 +140,7 @@ function Stations() {
       <Route path="batch/:code" element={<BatchPage />} />
       <Route path="batch/:code/label" element={<LabelPage />} />
       <Route path="handbook" element={<HandbookPage />} />
+      <Route path="glossary" element={<GlossaryPage />} />
       <Route path="handbook/key" element={<KeyPage />} />
       <Route path="handbook/:speciesId/change" element={<SpeciesEditor />} />
       <Route path="handbook/:speciesId" element={<SpeciesPage />} />

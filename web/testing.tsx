@@ -117,3 +117,13 @@ export function show(nursery: NurseryView, what: (view: BatchView) => ReactNode)
 export function recorded(): NewEvent[] {
   return outboxNow().pending.flatMap(({ events }) => events);
 }
+
+/** A server that takes everything that it is sent; what it was sent, in order. */
+export function taking(): { path: string; body: Record<string, unknown> }[] {
+  const sent: { path: string; body: Record<string, unknown> }[] = [];
+  globalThis.fetch = async (path, options) => {
+    if (options?.method && options.method !== 'GET') sent.push({ path: String(path), body: JSON.parse(String(options.body)) });
+    return new Response('{}', { status: 200, headers: { 'content-type': 'application/json' } });
+  };
+  return sent;
+}

@@ -58,7 +58,7 @@ export const say = subject('batch', {
   seeds: 'seeds',
   seeds2: '{{seeds}} seeds',
   seedsReadyAliveByDay: 'Seeds ready and alive, by the day they are taken out',
-  shadedTakeOutWindow: 'Shaded: the take-out window, {{from}} to {{to}}.',
+  shadedTakeOutWindow: 'Shaded: the <term>take-out window</term>, {{from}} to {{to}}.',
   solidCountedDashedExpectedBy:
     'Solid: counted. Dashed: expected, by the warmth its place really had. 8 counts in 10 fall in the shaded band: pale up to the last check, as it was expected at the start; darker from there on, with all that was counted.',
   sprouting: 'Sprouting',

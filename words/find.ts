@@ -45,4 +45,6 @@ export const say = subject('find', {
   warmth: 'In the warmth',
   whatDoesUnknownSeedNeed: 'What does an unknown seed need?',
   whatDueToday: 'what is due today',
+  glossary: 'Glossary',
+  glossaryMore: 'every term of the field, explained',
 });

@@ -171,4 +171,6 @@ export const say = subject('handbook', {
   yourCopyStandsBesideShipped: 'Your copy stands beside the shipped entry, which stays as it is.',
   yourOwn: 'your own',
   yourOwn2: 'Your own {{common}}',
+  glossary: 'Glossary',
+  allTerms: 'All terms',
 });

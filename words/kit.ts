@@ -30,7 +30,7 @@ export const say = subject('kit', {
   fileLargerThan20Mb: 'That file is larger than 20 MB: cut it to the years that matter.',
   find: 'Find',
   findList: 'Find in this list',
-  findings: 'Findings',
+  findings: 'Results',
   from: '{{verb}} {{stage}} from {{start}} to {{end}}',
   germinatedTowelViableTowelAlso:
     '{{towelTests}} germinated on a towel. With that, {{low}}–{{high}} % viable. A towel also tests coat, cold and speed; plans use it so.',
@@ -83,7 +83,7 @@ export const say = subject('kit', {
   pots: 'Pots',
   poured: 'Poured',
   qrCode: 'QR code of {{address}}',
-  record: 'Record <kbd>/</kbd>',
+  quickEntry: 'Quick entry',
   recordMineToo: 'Record mine too',
   right: 'right',
   rightStop: 'right: stop',

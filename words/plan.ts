@@ -136,4 +136,6 @@ export const say = subject('plan', {
   chooseTwoOrThree: 'Choose two or three methods.',
   noSeedLeftTrial: 'The lot has no seed left for a trial.',
   seedsRow: 'seeds',
+  start: 'start',
+  potted: 'potted',
 });

@@ -1,3 +1,5 @@
+import { outsideNames } from './spelling.ts';
+
 const ACCENTED: Readonly<Record<string, string>> = {
   a: 'á',
   c: 'ç',
@@ -26,8 +28,12 @@ const LONGER = 0.4;
  * longer, so that what has too little room shows. Facts and tags stay as they are.
  */
 export function pseudo(text: string): string {
-  const parts = text.split(/(\{\{.*?\}\}|<.*?>)/);
-  const letters = parts.filter((_, i) => i % 2 === 0).join('').length;
-  const said = parts.map((part, i) => (i % 2 === 0 ? part.replace(/[A-Za-z]/g, (letter) => ACCENTED[letter] ?? letter) : part)).join('');
-  return `${said}${'~'.repeat(Math.round(letters * LONGER))}`;
+  let letters = 0;
+  const said = outsideNames(text, (part) => {
+    letters += part.length;
+    return part.replace(/[A-Za-z]/g, (letter) => ACCENTED[letter] ?? letter);
+  });
+  // In words of their own, so that lines can break as they would.
+  const more = '~'.repeat(Math.round(letters * LONGER)).match(/.{1,6}/g) ?? [];
+  return `${said}${more.join(' ')}`;
 }

@@ -99,7 +99,7 @@ export const say = subject('round', {
   thoseNotGerminated: 'Those not germinated',
   to: 'to {{name}}',
   today: 'today',
-  usual: 'as usual',
+  usual: 'As usual',
   walked: 'Walked on',
   walkedBy: 'walked by ______________ on ____________',
   was: 'Was it {{likely}}?',

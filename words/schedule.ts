@@ -1,7 +1,7 @@
 import { subject } from './subject.ts';
 
 export const say = subject('schedule', {
-  aboutMayMouldyOneInfects: '{{since}}: about {{lost}} of {{seeds}} may be mouldy, and one infects the next',
+  aboutMayMouldyOneInfects: '{{since}}: about {{lost}} of {{seeds}} may be mouldy',
   aboutSameHourEveryDay: 'about the same hour every day',
   acidByTrainedStaff: 'acid, by trained staff',
   addWater: 'Add water',
@@ -90,7 +90,7 @@ export const say = subject('schedule', {
   noMould: 'no mould',
   noneExpectedBefore: 'none expected before {{nextOn}}',
   notAnyStageBeginOne: '{{code}} is not in any stage: begin one first.',
-  notChecked: 'not checked for {{daysBetween}}',
+  notChecked: 'Not checked for {{daysBetween}}',
   notGerminatedMoreMay9: '{{left}} not germinated; {{low}}–{{high}} more may, 9 in 10 of them by {{allButDone}}',
   oneMouldySeedHasHad: '{{since}}: one mouldy seed has had time to spread',
   otherMayComeOutToo: 'the other {{left}} may come out too: {{now}} % are ready',
@@ -138,7 +138,7 @@ export const say = subject('schedule', {
   seedsFlatNotTouchingPressed: 'seeds flat, not touching, pressed to the wet',
   sieveOutRinseFreshSand: 'sieve out, rinse, fresh sand',
   sieveOutRinseFreshVermiculite: 'sieve out, rinse, fresh vermiculite',
-  sinceThen: '{{name}} since {{start}}: {{end}}, then {{to}}',
+  sinceThen: '{{name}} since {{start}}. {{end}}; next: {{to}}',
   smoke: 'smoke',
   soak: 'soak',
   someMould: 'some mould',
@@ -148,7 +148,7 @@ export const say = subject('schedule', {
   surfaceSeedNeedsLight: 'on the surface: this seed needs light',
   swollen: '{{swollen}} of {{soaked}} swollen',
   takeOutEveryMouldySeed: 'Take out every mouldy seed first{{how}}. Check again in four days',
-  thenNext: '{{pullHint}}; then {{to}}',
+  thenNext: '{{pullHint}}. Next: {{to}}',
   thereNoPlaceYetAdd: 'There is no place for {{stage}} yet. Add one under Places.',
   timeComplete: 'its time is complete',
   timerEnded: 'timer ended',
@@ -166,7 +166,7 @@ export const say = subject('schedule', {
   waterCount: 'Water and count',
   waterStandsAboveSoilKept: 'water stands above the soil and is kept there',
   waterWithoutAirDrownsSeed: 'at {{hour}}: water without air drowns seed',
-  week: 'week {{week}} of {{weeks}}',
+  week: 'Week {{week}} of {{weeks}}',
   scarification: 'scarification',
   disinfection: 'disinfection',
   takeOutAct: 'Take out',
@@ -179,4 +179,5 @@ export const say = subject('schedule', {
   undone: 'undone',
   split: 'split',
   dampFound: 'damp',
+  seedDone: 'done with it',
 });

@@ -92,7 +92,7 @@ export const say = subject('seeds', {
   planLot: 'Plan with this lot',
   podsAll: 'Pods in all',
   protectedCollectingNeedsPermit: 'Protected: collecting needs a permit.',
-  pureLiveSeed: 'Pure live seed: {{pureLiveSeed}} %.',
+  pureLiveSeed: '<term>Pure live seed</term>: {{pureLiveSeed}} %.',
   purity: 'Purity',
   record: 'Record',
   recorded: 'Recorded',

@@ -29,10 +29,20 @@ const AMERICAN: Readonly<Record<string, string>> = {
 };
 const WORD = new RegExp(`\\b(${Object.keys(AMERICAN).join('|')})\\b`, 'gi');
 
-/** A message in American spelling. Names of facts and tags are left alone: they are no words of that list. */
+/** A message in American spelling; its facts and tags are names, and keep theirs. */
 export function american(text: string): string {
-  return text.replace(WORD, (word) => {
-    const spelt = AMERICAN[word.toLowerCase()] ?? word;
-    return word[0] === word[0]?.toUpperCase() ? `${spelt[0]?.toUpperCase()}${spelt.slice(1)}` : spelt;
-  });
+  return outsideNames(text, (said) =>
+    said.replace(WORD, (word) => {
+      const spelt = AMERICAN[word.toLowerCase()] ?? word;
+      return word[0] === word[0]?.toUpperCase() ? `${spelt[0]?.toUpperCase()}${spelt.slice(1)}` : spelt;
+    }),
+  );
+}
+
+/** A message with everything changed that is said, and nothing that is a fact's or a tag's name. */
+export function outsideNames(text: string, change: (said: string) => string): string {
+  return text
+    .split(/(\{\{.*?\}\}|<.*?>)/)
+    .map((part, i) => (i % 2 === 0 ? change(part) : part))
+    .join('');
 }

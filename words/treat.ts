@@ -273,7 +273,7 @@ export const say = subject('treat', {
   takeHuskOrInnerCoat: 'Take the husk or inner coat off where it comes away; leave it on a seed that is sprouting already.',
   takenOrderWaitsRunSide: 'Taken in this order the waits run side by side, and save {{saved}}.',
   the: 'the {{kind}}',
-  thenNext: 'then: {{what}}, {{code}}',
+  thenNext: 'Then: {{what}}, {{code}}',
   thenNext2: ', then',
   thenNext3: 'at {{strength}} %, then {{how}}',
   thenRinseCleanWaterOnce: 'Then rinse in clean water, once after peroxide, three times after bleach; clean towel, clean hands.',
@@ -318,7 +318,7 @@ export const say = subject('treat', {
   weighDryFirstMeasureSwelling: 'Weigh it dry first, to measure the swelling by weight',
   weighed: 'weighed',
   weighsDry: 'weighs {{dry}} dry',
-  weighsEmpty: 'It weighs, empty',
+  weighsEmpty: 'Empty weight',
   wentRoundAgain: '{{count}} went round again as',
   wetPattedDry: 'Wet, patted dry',
   whatBottleGivesTimesStrength:
@@ -337,4 +337,5 @@ export const say = subject('treat', {
   yourOwnTimings: 'your own timings',
   sheets_one: 'sheet',
   sheets_other: 'sheets',
+  howWarmAir: 'How warm is the air? Give a temperature.',
 });

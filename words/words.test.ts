@@ -1,4 +1,6 @@
+import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
+import { glossaryPage } from './glossaryPage.ts';
 import { inLanguage, language, nearestLanguage } from './language.ts';
 import { allOf, oneOf } from './lists.ts';
 import { pseudo } from './pseudo.ts';
@@ -7,6 +9,7 @@ import { catalogues, subject } from './subject.ts';
 
 const say = subject('test', {
   plain: 'Mouldy seed is not grey.',
+  mouldy: '{{mouldy}} mouldy',
   facts: '{{name}}: {{seeds}} seeds',
   bags_one: '{{count}} bag',
   bags_other: '{{count}} bags',
@@ -47,6 +50,7 @@ describe('a sentence', () => {
 describe('languages', () => {
   test('American spelling is made of the British, word by word, capitals kept', () => {
     expect(inLanguage('en-US', () => say('plain'))).toBe('Moldy seed is not gray.');
+    expect(inLanguage('en-US', () => say('mouldy', { mouldy: 2 }))).toBe('2 moldy');
     expect(american('Mould, unlabelled, moulding, a mouldering')).toBe('Mold, unlabeled, moulding, a mouldering');
     expect(say('plain')).toBe('Mouldy seed is not grey.');
   });
@@ -74,6 +78,7 @@ describe('languages', () => {
 
   test('the made-up language is longer by two fifths, and changes neither facts nor tags', () => {
     expect(pseudo('Take <b>{{n}}</b>, <to>why?</to>')).toBe('Táké <b>{{n}}</b>, <to>whÿ?</to>~~~~');
+    expect(pseudo('A sentence of some length.')).toBe('Á šéñtéñçé öf šömé léñgth.~~~~~~ ~~~~');
     expect(inLanguage('en-XA', () => say('bags', { count: 3 }))).toBe('3 bágš~~');
   });
 
@@ -85,4 +90,8 @@ describe('languages', () => {
     ]);
     expect(inLanguage('en-US', () => oneOf(['dry', 'damp', 'wet']))).toBe('dry, damp, or wet');
   });
+});
+
+test('the glossary in the documentation is the app’s own', () => {
+  expect(readFileSync(new URL('../docs/glossary.md', import.meta.url), 'utf8')).toBe(glossaryPage());
 });

@@ -1,6 +1,19 @@
+import { inLanguage } from '@chill/words/language.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { addDays, dayNumber, daysBetween, fromDayNumber, nearDate, shortDate, spell } from './dates.ts';
+import {
+  addDays,
+  dayNumber,
+  daysBetween,
+  fromDayNumber,
+  longDate,
+  monthNames,
+  nearDate,
+  shortDate,
+  shortMonth,
+  shortMonthDay,
+  spell,
+} from './dates.ts';
 import { daylengthHours } from './daylength.ts';
 import { dayAt } from './moments.ts';
 import { parseComingDate, parseDate } from './parseDate.ts';
@@ -94,5 +107,22 @@ describe('a day that lies ahead', () => {
   });
   test('a leap day that the coming year has not is said to be none', () => {
     expect(parseComingDate('29 Feb', '2028-03-05')).toMatchObject({ ok: false });
+  });
+});
+
+describe('days in American English', () => {
+  const said = ['2026-09-05', '2027-02-16', '2026-05-31'];
+  test('are written month first, with a comma before the year', () => {
+    expect(inLanguage('en-US', () => said.map((day) => shortDate(day, '2026-01-01')))).toEqual(['Sep 5', 'Feb 16, 2027', 'May 31']);
+    expect(inLanguage('en-US', () => longDate('2027-02-16'))).toBe('Tuesday February 16');
+    expect(inLanguage('en-US', () => shortMonthDay('05-12'))).toBe('May 12');
+    expect([shortMonth('2026-09-01'), monthNames()[8]]).toEqual(['Sep', 'September']);
+  });
+
+  test.each(['en-GB', 'en-US'] as const)('in %s every day reads back as itself', (language) => {
+    for (let day = '2026-01-01'; day < '2027-02-01'; day = addDays(day, 1)) {
+      const written = inLanguage(language, () => shortDate(day, day));
+      expect(parseDate(written, day)).toEqual({ ok: true, value: day });
+    }
   });
 });

@@ -52,6 +52,7 @@ const STYLES = {
   dayMonth: { day: 'numeric', month: 'short' },
   withYear: { day: 'numeric', month: 'short', year: 'numeric' },
   weekday: { weekday: 'long' },
+  shortMonth: { month: 'short' },
   month: { month: 'long' },
   long: { weekday: 'long', day: 'numeric', month: 'long' },
 } as const satisfies Record<string, Intl.DateTimeFormatOptions>;
@@ -99,6 +100,11 @@ export function spell(days: number): string {
 /** A day of any year, `MM-DD`, as "12 May" or "May 12". */
 export function shortMonthDay(monthDay: string): string {
   return written(`2026-${monthDay}`, 'dayMonth');
+}
+
+/** "Nov": the month of a day, where its first is marked. */
+export function shortMonth(date: PlainDate): string {
+  return written(date, 'shortMonth');
 }
 
 /** "January" to "December". */

@@ -115,7 +115,7 @@ describe('what a look asks for', () => {
     const batch = inTheCold('towel-in-fridge');
     look(batch, 8, { damp: 'right', mould: 'none' });
     expect(due(batch, 45)).toMatchObject([
-      { kind: 'look', pressing: true, lateness: expect.stringMatching(/^not checked for .+: about \d+ of 80 may be mouldy/) },
+      { kind: 'look', pressing: true, lateness: expect.stringMatching(/^Not checked for .+: about \d+ of 80 may be mouldy/) },
     ]);
   });
 });

@@ -281,11 +281,12 @@ export function moveWords(
   projection: Projection,
   setting: Pick<Setting, 'today'>,
 ) {
-  const to = next ? STAGE_WORDS[next.kind].begin : ENDS.done;
+  const title = next ? STAGE_WORDS[next.kind].begin : ENDS.done;
+  const to = next ? stageName(next.kind) : say('seedDone');
   const { name, end } = STAGE_WORDS[stage.kind];
   if (end === 'takeOut')
     return { title: ENDS.takeOut, hint: say('thenNext', { pullHint: pullHint(stage, projection, setting.today), to }) };
-  return { title: to, hint: say('sinceThen', { name, start: shortDate(stage.start, setting.today), end: ENDS[end], to }) };
+  return { title, hint: say('sinceThen', { name, start: shortDate(stage.start, setting.today), end: ENDS[end], to }) };
 }
 
 function pullHint(stage: ProjectedStage, { treatment }: Projection, today: string): string {

@@ -25,10 +25,12 @@ export function QuantityInput({
   const [text, setText] = useState(value === undefined ? '' : typedQuantity(value, quantity, units));
   const read = (typed: string) => parseQuantity(typed, quantity, unitOf(quantity, units), units.numbers);
   const parsed = read(text);
+  const unread = text !== '' && !parsed.ok ? parsed.problem : undefined;
   return (
     <>
       <input
         {...field}
+        aria-invalid={field['aria-invalid'] ?? (unread ? true : undefined)}
         className="written font-mono"
         value={text}
         onChange={(event) => {
@@ -41,7 +43,11 @@ export function QuantityInput({
       {parsed.ok && parsed.twoWays && (
         <output className="mt-1 block text-[0.95rem] text-ink2">= {typedQuantity(parsed.value, quantity, units)}</output>
       )}
-      {text !== '' && !parsed.ok && <span className="mt-1 block text-[0.95rem] font-semibold text-alarm">{parsed.problem}</span>}
+      {unread && (
+        <span role="alert" className="mt-1 block text-[0.95rem] font-semibold text-alarm">
+          {unread}
+        </span>
+      )}
     </>
   );
 }

@@ -1,6 +1,5 @@
 import { longDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { say } from '@chill/words/kit.ts';
-import { Rich } from '@chill/words/rich.tsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../data/nursery.ts';
@@ -38,11 +37,8 @@ export function Strip({ openLog, openMeasures, openFind }: { openLog: () => void
           <PhoneIcon path={CUP} /> <kbd className="hidden rounded-sm border border-line px-1.5 font-mono text-sm desk:inline">m</kbd>
         </button>
         <button type="button" className="quiet no-underline" onClick={openLog} aria-keyshortcuts="/">
-          <Rich
-            say={say}
-            of="record"
-            parts={{ kbd: <kbd className="hidden rounded-sm border border-line px-1.5 font-mono text-sm desk:inline" /> }}
-          />
+          <span className="sr-only sm:not-sr-only">{say('quickEntry')}</span>
+          <PhoneIcon path={PENCIL} /> <kbd className="hidden rounded-sm border border-line px-1.5 font-mono text-sm desk:inline">/</kbd>
         </button>
         <LightSwitch />
       </div>
@@ -69,6 +65,7 @@ function PhoneIcon({ path }: { path: string }) {
 }
 const GLASS = 'M14 8.5 A5.5 5.5 0 1 1 3 8.5 A5.5 5.5 0 1 1 14 8.5 M12.6 12.6 L17.5 17.5';
 const SHELF = 'M3.5 3 V17 M16.5 3 V17 M3.5 7 H16.5 M3.5 14 H16.5 M6 7 V4 H9.5 V7 M11 14 V10.5 H14 V14';
+const PENCIL = 'M3 17 L4 13 L13.5 3.5 L16.5 6.5 L7 16 Z M11.5 5.5 L14.5 8.5';
 const CUP = 'M3 4 H15 V15 Q15 17 13 17 H6 Q4 17 4 15 L3 4 M15 6 Q19 6 18 9.5 Q17.5 12 15 12 M10 8 H15 M10 12 H15';
 
 function NextDay() {

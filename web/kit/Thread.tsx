@@ -1,4 +1,4 @@
-import { addDays, dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
+import { addDays, dayNumber, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
 import type { ProjectedStage } from '@chill/core/ledger/projectedStage.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { say } from '@chill/words/kit.ts';
@@ -48,7 +48,7 @@ export function Thread({ view, today, height = 224, width = WIDTH }: { view: Bat
         <g key={first}>
           <line x1={x(first)} x2={x(first)} y1={height - 30} y2={height - 24} stroke="var(--color-ink3)" />
           <text x={x(first) + 3} y={height - 22} fontSize={12} fill="var(--color-ink3)">
-            {shortDate(first).replace(/^1 /, '')}
+            {shortMonth(first)}
           </text>
         </g>
       ))}

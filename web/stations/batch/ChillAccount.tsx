@@ -1,4 +1,4 @@
-import { addDays, dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
+import { addDays, dayNumber, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
 import { daysLost, tellGap, tellLoss, tellShift } from '@chill/core/chill/lossWords.ts';
 import { chills, isStage } from '@chill/core/kinds/stages.ts';
 import type { TreatmentForecast } from '@chill/core/schedule/treatmentForecast.ts';
@@ -7,6 +7,7 @@ import { showQuantity } from '@chill/core/units/quantities.ts';
 import { say } from '@chill/words/batch.ts';
 import { useId } from 'react';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
+import { Term } from '../../kit/Term.tsx';
 import { monthStarts } from '../../kit/Thread.tsx';
 import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
 
@@ -56,7 +57,13 @@ export function ChillAccount({ view }: { view: BatchView }) {
   const told = losses.filter(({ days: lost }) => lost > 0);
   return (
     <section className="mt-6" aria-labelledby={`${hatch}-title`}>
-      <h2 id={`${hatch}-title`}>{isStage(stage?.kind, ({ earns }) => earns === 'warmth') ? say('warmthReceived') : say('coldReceived')}</h2>
+      <h2 id={`${hatch}-title`}>
+        {isStage(stage?.kind, ({ earns }) => earns === 'warmth') ? (
+          <Term of="warmStratification">{say('warmthReceived')}</Term>
+        ) : (
+          <Term of="chillDay">{say('coldReceived')}</Term>
+        )}
+      </h2>
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="mt-1 block w-full" role="img" aria-label={spoken(treatment, today)}>
         <defs>
           <pattern id={hatch} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -141,7 +148,7 @@ export function ChillAccount({ view }: { view: BatchView }) {
           <g key={first}>
             <line x1={on(first)} x2={on(first)} y1={EARNED.bottom} y2={EARNED.bottom + 6} stroke="var(--color-ink3)" />
             <text x={on(first) + 3} y={HEIGHT - 6} className="drawn-note" fill="var(--color-ink3)">
-              {shortDate(first).replace(/^1 /, '')}
+              {shortMonth(first)}
             </text>
           </g>
         ))}

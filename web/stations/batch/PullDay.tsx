@@ -5,6 +5,7 @@ import { soundShare } from '@chill/core/lot/viability.ts';
 import { say } from '@chill/words/batch.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { asItStands, type BatchView, useNursery } from '../../data/nursery.ts';
+import { Term } from '../../kit/Term.tsx';
 
 const WIDTH = 420;
 const HEIGHT = 132;
@@ -74,7 +75,12 @@ export function PullDay({ view }: { view: BatchView }) {
         </text>
       </svg>
       <figcaption className="text-[0.92rem] text-ink2">
-        {say('shadedTakeOutWindow', { from: shortDate(window.from, today), to: shortDate(window.to, today) })}
+        <Rich
+          say={say}
+          of="shadedTakeOutWindow"
+          facts={{ from: shortDate(window.from, today), to: shortDate(window.to, today) }}
+          parts={{ term: <Term of="takeOutWindow">{null}</Term> }}
+        />
       </figcaption>
       <table className="mt-2 w-full text-[0.97rem]">
         <caption className="sr-only">{say('seedsReadyAliveByDay')}</caption>

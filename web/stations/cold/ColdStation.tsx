@@ -1,4 +1,4 @@
-import { addDays, dayNumber, earlier, shortDate } from '@chill/core/calendar/dates.ts';
+import { addDays, dayNumber, earlier, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
 import { say } from '@chill/words/cold.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { useMemo } from 'react';
@@ -66,7 +66,7 @@ function ColdBar({ view, span: { from, to } }: { view: BatchView; span: { from: 
           <g key={first}>
             <line x1={x(first)} x2={x(first)} y1={0} y2={44} stroke="var(--color-line)" />
             <text x={x(first) + 3} y={10} fontSize={11} fill="var(--color-ink3)" className="max-desk:hidden">
-              {shortDate(first).replace(/^1 /, '')}
+              {shortMonth(first)}
             </text>
           </g>
         ))}

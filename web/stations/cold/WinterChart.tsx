@@ -1,4 +1,4 @@
-import { dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
+import { dayNumber, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
 import { dayIn } from '@chill/core/winter/climate.ts';
 import type { WinterAnswer } from '@chill/core/winter/enough.ts';
 import type { DailyClimate } from '@chill/core/winter/winters.ts';
@@ -166,7 +166,7 @@ export function WinterChart({
             stroke="var(--color-ink3)"
           />
           <text x={x(dayNumber(first) - start) + 3} y={HEIGHT - 6} className="drawn-note" fill="var(--color-ink3)">
-            {shortDate(first).replace(/^1 /, '')}
+            {shortMonth(first)}
           </text>
         </g>
       ))}

@@ -46,9 +46,14 @@ export default function HandbookPage() {
     <section className="px-4 pt-5 desk:px-10">
       <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-3">
         <h1>{say('handbook')}</h1>
-        <Link to="/handbook/key" className="action">
-          {say('whatDoesUnknownSeedNeed')}
-        </Link>
+        <span className="flex flex-wrap items-center gap-x-6 gap-y-2">
+          <Link to="/glossary" className="quiet">
+            {say('glossary')}
+          </Link>
+          <Link to="/handbook/key" className="action">
+            {say('whatDoesUnknownSeedNeed')}
+          </Link>
+        </span>
       </div>
       <div className="mt-4 grid grid-cols-2 items-end gap-x-4 gap-y-1 desk:flex desk:flex-wrap desk:gap-x-6 desk:gap-y-3">
         <input

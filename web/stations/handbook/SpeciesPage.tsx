@@ -11,6 +11,7 @@ import { useNursery } from '../../data/nursery.ts';
 import { removeSpecies } from '../../data/saving.ts';
 import { Problem } from '../../kit/Problem.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
+import { Term } from '../../kit/Term.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { STANDS_FOR } from './HandbookPage.tsx';
 import { WayDrawing } from './WayDrawing.tsx';
@@ -57,7 +58,9 @@ export default function SpeciesPage() {
             .
           </p>
         )}
-        <h2 className="mt-6">{say('whyDormant')}</h2>
+        <h2 className="mt-6">
+          <Term of="dormancy">{say('whyDormant')}</Term>
+        </h2>
         <p className="mt-1 max-w-prose text-[1.06rem]">{dormancy.why}</p>
         <ol aria-label={say('whatNeedsOrder')} className="mt-3">
           {cuesOf(species).map(({ cue, howMuch, onlyHelps }, i) => (

@@ -1,4 +1,4 @@
-import { dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
+import { dayNumber, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { say } from '@chill/words/plan.ts';
 import { type Step, StepLine } from '../../kit/StepLine.tsx';
@@ -39,7 +39,7 @@ export function AxisMonths({ axis, width }: { axis: Axis; width: number }) {
         .filter((first) => x(first) < width - MONTH_LABEL)
         .map((first) => (
           <text key={first} x={x(first) + 2} y={17} fontSize={17} fill="var(--color-ink2)">
-            {shortDate(first).replace(/^1 /, '')}
+            {shortMonth(first)}
             {first.slice(5, 7) === '01' && ` ${first.slice(0, 4)}`}
           </text>
         ))}

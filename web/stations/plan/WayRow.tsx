@@ -140,14 +140,14 @@ function Details({ proposal, lot, species, wish }: Props) {
   const outdoors = seasonsOf(species).length > 0 && resolved.some(({ kind }) => STAGES[kind].earns === 'winter');
   const day = (date: string) => shortDate(date, today);
   const list: [string, string][] = [
-    ['start', day(dates.start)],
+    [say('start'), day(dates.start)],
     ...(dates.intoCold ? ([[say('intoCold'), day(dates.intoCold)]] as [string, string][]) : []),
     ...(dates.bestOut ? ([[say('takeOut'), day(dates.bestOut)]] as [string, string][]) : []),
     ...(dates.window
       ? ([[say('takeOutWindow'), say('to', { day: day(dates.window.from), day2: day(dates.window.to) })]] as [string, string][])
       : []),
     [say('firstSprouts'), day(dates.firstSprouts)],
-    ['potted', day(dates.potted)],
+    [say('potted'), day(dates.potted)],
     [say('plantedOut'), day(dates.setOut)],
   ];
   const why = wish && whySeeds(proposal, wish.plants, wish.confidence, sound, said(lot.state.soundness, species));

@@ -30,7 +30,7 @@ beforeEach(() => {
 describe('a check of seed in the cold', () => {
   test('is answered as usual in one tap: damp, no mould, no roots', async () => {
     const { user, since } = answering(nurseryWith(larch, [inTheCold()]), 'look');
-    await user.click(press('as usual'));
+    await user.click(press('As usual'));
     expect(since()).toMatchObject([{ kind: 'checked', on: TODAY, damp: 'right', mould: 'none', moves: [] }]);
   });
   test('takes what was seen instead: dry, two mouldy and spreading, one root', async () => {
@@ -58,7 +58,7 @@ describe('a check of seed in the cold', () => {
     await user.click(screen.getByRole('radio', { name: 'wet' }));
     await user.click(press('Record'));
     expect(screen.getByRole('radio', { name: 'damp' }).getAttribute('aria-checked')).toBe('true');
-    expect(press('as usual')).toBeTruthy();
+    expect(press('As usual')).toBeTruthy();
   });
   test('is gone through by arrow keys, the choice following the focus', async () => {
     const { user } = answering(nurseryWith(larch, [inTheCold()]), 'look');
@@ -101,7 +101,7 @@ describe('an answer that cannot be', () => {
     const closed = { ...view, batch: inTheCold({ kind: 'closed' }) };
     const before = recorded().length;
     const { user } = show(nursery, () => <AnswerControls view={closed} task={task} />);
-    await user.click(press('as usual'));
+    await user.click(press('As usual'));
     expect(screen.getByRole('alert').textContent).toBe('This batch is closed. Undo the closing to go on with it.');
     expect(recorded()).toHaveLength(before);
   });

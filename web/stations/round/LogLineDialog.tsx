@@ -45,7 +45,7 @@ export default function LogLineDialog({ close }: { close: () => void }) {
       <div className="fixed inset-x-0 top-0 flex justify-center">
         <DialogPanel className="w-full max-w-3xl border-b border-line bg-sheet px-5 py-4 shadow-xl desk:mt-20 desk:border">
           <div className="flex items-baseline justify-between">
-            <DialogTitle className="text-[1.06rem] font-semibold">{say('record')}</DialogTitle>
+            <DialogTitle className="text-[1.06rem] font-semibold">{say('quickEntry')}</DialogTitle>
             <button type="button" className="quiet" onClick={close}>
               {say('close')}
             </button>

@@ -12,6 +12,7 @@ import { type LotView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { OtherFaults } from '../../kit/Problem.tsx';
+import { Term } from '../../kit/Term.tsx';
 import { WhyNote } from '../../kit/WhyNote.tsx';
 import { countIn, numberIn } from './lotWriting.ts';
 import { useLotRecord } from './useLotRecord.ts';
@@ -213,9 +214,14 @@ function Estimate({ found, samples, lot, species, purity }: EstimateProps) {
         {found.thousandSeeds_g !== undefined &&
           `${say('thousandWeighHandbookSays', { thousandSeeds: showQuantity(found.thousandSeeds_g, 'mass_g', units, 2), thousandSeeds2: showQuantity(species.seed.thousandSeeds_g, 'mass_g', units, 2) })} `}
         {found.spread !== undefined && `${say('samplesDifferBy', { spread: (found.spread * 100).toFixed(1) })} `}
-        {purity !== undefined &&
-          Number.isFinite(purity) &&
-          say('pureLiveSeed', { pureLiveSeed: Math.round(pureLiveSeed(purity, viability) * 100) })}
+        {purity !== undefined && Number.isFinite(purity) && (
+          <Rich
+            say={say}
+            of="pureLiveSeed"
+            facts={{ pureLiveSeed: Math.round(pureLiveSeed(purity, viability) * 100) }}
+            parts={{ term: <Term of="pureLiveSeed">{null}</Term> }}
+          />
+        )}
       </p>
       {found.advice && <p className="font-semibold">{found.advice}</p>}
       <WhyNote why={whyCount(found, samples)} />

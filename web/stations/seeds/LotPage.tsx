@@ -16,6 +16,7 @@ import { Choice } from '../../kit/Choice.tsx';
 import { Figure } from '../../kit/Figure.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { SoundRange } from '../../kit/SoundRange.tsx';
+import { Term } from '../../kit/Term.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
 import { BatchLine } from '../batch/BatchLine.tsx';
 import { CountForm } from './CountForm.tsx';
@@ -159,7 +160,9 @@ export default function LotPage() {
           })}
         </p>
         <section className="mt-6">
-          <h2>{say('viability')}</h2>
+          <h2>
+            <Term of="viability">{say('viability')}</Term>
+          </h2>
           <div className="mt-2">
             <SoundRange soundness={lot.state.soundness} species={species} towelTests={lot.state.towelTests} lot={lot} />
           </div>

@@ -84,6 +84,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
   const fitting = firstThatFits(USUAL, dose, boils - OFF_THE_BOIL_C, { seed_g: usual_g, seed_mL });
   const [vessel, setVessel] = useStored<Vessel>('chill.vessel', fitting);
   const { warmed, cold, ...rest } = vessel;
+  const [airRead, setAirRead] = useState(true);
   const starts = { ...(warmed && { vessel_C: WARMED_VESSEL_C }), ...(cold && { seed_C: FRIDGE_SEED_C }) };
   const asked = { ...rest, ...starts, seed_g: seed_g ?? 0 };
   const suggested = waterFor_mL(dose, boils - OFF_THE_BOIL_C, asked, seed_mL);
@@ -99,7 +100,9 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
     water_mL && seed_g !== undefined && vessel.vessel_g > 0 ? pourFor(dose.minutes * TO_SPARE, dose.above_C, before) : undefined;
   const advised = advice && 'pour_C' in advice ? Math.min(boils, Math.ceil(advice.pour_C)) : boils;
   const pour: Pour = { ...before, pour_C: touched ? (typedPour ?? Number.NaN) : advised, above_C: dose.above_C, minutes: dose.minutes };
-  const fault = pourFault(pour) ?? (Number.isNaN(pour.pour_C) ? { field: 'pour_C', message: say('howHotWhenYouPour') } : undefined);
+  const unread = airRead ? undefined : { field: 'air_C', message: say('howWarmAir') };
+  const fault =
+    unread ?? pourFault(pour) ?? (Number.isNaN(pour.pour_C) ? { field: 'pour_C', message: say('howHotWhenYouPour') } : undefined);
   const cooling = fault ? undefined : coolingOf(pour);
   const reading = cooling && readDose(cooling, dose.above_C, dose.minutes, 0);
   const degrees = (water_C: number) => showQuantity(water_C, 'temperature_C', units, 0);
@@ -183,7 +186,10 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
               quantity="temperature_C"
               units={units}
               value={vessel.air_C}
-              onChange={(air_C) => air_C !== undefined && setVessel({ ...vessel, air_C })}
+              onChange={(air_C) => {
+                setAirRead(air_C !== undefined);
+                if (air_C !== undefined) setVessel({ ...vessel, air_C });
+              }}
             />
           </Field>
           <div className="grid grid-cols-2 gap-3 max-desk:col-span-2">

@@ -1,0 +1,83 @@
+import { beforeEach, describe, expect, test } from '@jest/globals';
+import { cleanup, screen } from '@testing-library/react';
+import { batchOf, lotOf, nurseryWith, recorded, show, upTo } from '../../testing.tsx';
+import LogLineDialog from './LogLineDialog.tsx';
+import TypedSheetPage from './TypedSheetPage.tsx';
+
+const larch = lotOf('larix-occidentalis');
+const inTheCold = () => batchOf(larch, 'towel-in-fridge', ...upTo(larch, 'towel-in-fridge', 'coldMoist'));
+let before = 0;
+const since = () => recorded().slice(before);
+const press = (name: string | RegExp) => screen.getByRole('button', { name });
+
+beforeEach(() => {
+  localStorage.clear();
+  cleanup();
+  before = recorded().length;
+});
+
+describe('the quick entry', () => {
+  const open = () => show(nurseryWith(larch, [inTheCold()]), () => <LogLineDialog close={() => undefined} />);
+  const line = () => screen.getByRole('textbox', { name: 'Quick entry' });
+
+  test('shows what it will record, and records that', async () => {
+    const { user } = open();
+    await user.type(line(), '7QK 2 mould, damp');
+    expect(document.body.textContent).toContain('waiting 80 → 78');
+    await user.click(press('Record'));
+    expect(since()).toMatchObject(
+      [{ kind: 'checked', damp: 'right' }, { moves: [{ from: 'waiting', to: 'mouldy', count: 2 }] }].slice(0, since().length),
+    );
+    expect((line() as HTMLInputElement).value).toBe('');
+    expect(screen.getByText(/^✓ 7QK damp/)).toBeTruthy();
+  });
+
+  test.each([
+    ['7QK purple', '“purple” was not understood'],
+    ['7QK 90 mould', 'can’t become mouldy'],
+    ['7QX +1 up', 'wrong character'],
+  ])('“%s” is refused with what would be right, and stays to be corrected', async (typed, says) => {
+    const { user } = open();
+    await user.type(line(), typed);
+    expect(document.body.textContent).toContain(says);
+    expect((press('Record') as HTMLButtonElement).disabled).toBe(true);
+    expect((line() as HTMLInputElement).value).toBe(typed);
+    expect(since()).toEqual([]);
+  });
+});
+
+describe('a filled sheet typed in', () => {
+  const open = () => show(nurseryWith(larch, [inTheCold()], '2026-10-27'), () => <TypedSheetPage />);
+  const cell = (what: string) => screen.getByRole('textbox', { name: new RegExp(`^7QK .*: ${what}$`) });
+
+  test('is recorded whole, on the day of the walk', async () => {
+    const { user } = open();
+    await user.type(cell('damp'), 'w');
+    await user.type(cell('mould'), '2s');
+    await user.type(cell('roots'), '1');
+    await user.click(press('Record one line'));
+    expect(since().map(({ kind, on }) => [kind, on])).toContainEqual(['checked', '2026-10-27']);
+    expect(since()).toEqual(expect.arrayContaining([expect.objectContaining({ kind: 'checked', damp: 'wet', mould: 'spreading' })]));
+    expect(screen.getByRole('status').textContent).toContain('1 recorded');
+  });
+
+  test.each([
+    ['damp', 'q', 'Damp: “q” is none of d, ok, w.'],
+    ['mould', 'much', 'Mould: “much” is not a number'],
+    ['roots', '1.5', 'Roots: “1.5” is not a number.'],
+    ['mould', '99', 'can’t become mouldy'],
+  ])('of %s “%s” records nothing, and says at the line what would be right', async (what, typed, says) => {
+    const { user } = open();
+    await user.type(cell(what), typed);
+    await user.click(press('Record one line'));
+    expect(document.body.textContent).toContain(says);
+    expect(since()).toEqual([]);
+    expect((cell(what) as HTMLInputElement).value).toBe(typed);
+  });
+
+  test('takes a dot for all as usual', async () => {
+    const { user } = open();
+    await user.type(cell('damp'), '.');
+    expect([cell('damp'), cell('mould'), cell('roots')].map((one) => (one as HTMLInputElement).value)).toEqual(['ok', '0', '0']);
+  });
+});

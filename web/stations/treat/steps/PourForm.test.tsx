@@ -1,0 +1,67 @@
+import { beforeEach, describe, expect, test } from '@jest/globals';
+import { cleanup, screen } from '@testing-library/react';
+import { batchOf, lotOf, nurseryWith, recorded, show, upTo } from '../../../testing.tsx';
+import { PourForm } from './PourForm.tsx';
+
+const lot = lotOf('ceanothus-velutinus');
+const WAY = 'hot-water-then-sand';
+let before = 0;
+const since = () => recorded().slice(before);
+const filling = () => show(nurseryWith(lot, [batchOf(lot, WAY, ...upTo(lot, WAY, 'hotWater'))]), (view) => <PourForm view={view} />);
+const field = (name: string) => screen.getByRole('textbox', { name: new RegExp(`^${name}`) }) as HTMLInputElement;
+const poured = () => screen.getByRole('button', { name: 'Poured' }) as HTMLButtonElement;
+const minutes = () => Number(/for (\d+) minutes/.exec(document.body.textContent ?? '')?.[1]);
+
+beforeEach(() => {
+  localStorage.clear();
+  cleanup();
+  before = recorded().length;
+});
+
+describe('a pour', () => {
+  test('begins with a vessel that holds the dose', () => {
+    filling();
+    expect(minutes()).toBeGreaterThanOrEqual(6);
+    expect(poured().disabled).toBe(false);
+  });
+
+  test('less water stays hot for fewer minutes, a lid for more', async () => {
+    const { user } = filling();
+    await user.selectOptions(screen.getByRole('combobox', { name: /^Vessel/ }), 'mug');
+    const open = minutes();
+    await user.selectOptions(screen.getByRole('combobox', { name: /^Vessel/ }), 'lidded jar');
+    expect(minutes()).toBeGreaterThanOrEqual(open);
+    const lidded = minutes();
+    await user.clear(field('Water'));
+    await user.type(field('Water'), '150 mL');
+    expect(minutes()).toBeLessThan(lidded);
+  });
+
+  test.each([
+    ['Water', '0 mL', 'Without water there is no heat'],
+    ['Poured at', '120 C', 'it cannot be'],
+    ['Air', 'warm', 'Try'],
+    ['Empty weight', '0 g', 'Weigh the empty vessel'],
+  ])('of %s “%s” is refused at its field, and cannot be recorded', async (name, typed, says) => {
+    const { user } = filling();
+    await user.clear(field(name));
+    await user.type(field(name), typed);
+    expect(
+      screen
+        .getAllByRole('alert')
+        .map((alert) => alert.textContent)
+        .join(),
+    ).toContain(says);
+    expect(poured().disabled).toBe(true);
+    expect(since()).toEqual([]);
+  });
+
+  test('is recorded with what was poured, and its timer is started', async () => {
+    const { user } = filling();
+    await user.clear(field('Water'));
+    await user.type(field('Water'), '600 mL');
+    await user.click(poured());
+    expect(since().map(({ kind }) => kind)).toEqual(expect.arrayContaining(['poured', 'timerStarted']));
+    expect(since().find(({ kind }) => kind === 'poured')).toMatchObject({ pour: { water_mL: 600 } });
+  });
+});

@@ -9,7 +9,7 @@ export default function Explanation({ of }: { of: Term }) {
     <>
       <b className="block">{name}</b>
       <span className="block">{means}</span>
-      <Link to={`/glossary#${of}`} className="quiet">
+      <Link to={`/glossary#${of}`} className="quiet inline-flex min-h-12 items-center">
         {say('allTerms')}
       </Link>
     </>

@@ -18,6 +18,8 @@ export const SCREENS = [
   '/handbook/ceanothus-velutinus/change',
   '/handbook/key',
   '/glossary',
+  '/guide',
+  '/guide/cold',
   '/places',
   '/nowhere',
 ];

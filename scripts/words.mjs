@@ -3,13 +3,13 @@
  * and where a catalogue keeps a sentence that nobody says. A sentence that is missing is refused by the compiler.
  */
 import { execSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import ts from 'typescript';
 
 const listed = (folders) =>
   execSync(`git ls-files --cached --others --exclude-standard ${folders}`, { encoding: 'utf8' })
     .split('\n')
-    .filter((file) => /\.tsx?$/.test(file) && !/\.test\.tsx?$|^web\/testing\.tsx$/.test(file));
+    .filter((file) => existsSync(file) && /\.tsx?$/.test(file) && !/\.test\.tsx?$|^web\/testing\.tsx$/.test(file));
 const parsed = (file) =>
   ts.createSourceFile(
     file,

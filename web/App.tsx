@@ -40,6 +40,7 @@ const SpeciesPage = lazy(() => import('./stations/handbook/SpeciesPage.tsx'));
 const KeyPage = lazy(() => import('./stations/handbook/KeyPage.tsx'));
 const SpeciesEditor = lazy(() => import('./stations/handbook/SpeciesEditor.tsx'));
 const GlossaryPage = lazy(() => import('./stations/handbook/GlossaryPage.tsx'));
+const GuidePage = lazy(() => import('./stations/handbook/GuidePage.tsx'));
 const PlacePage = lazy(() => import('./stations/places/PlacePage.tsx'));
 const PlacesPage = lazy(() => import('./stations/places/PlacesPage.tsx'));
 
@@ -141,6 +142,8 @@ function Stations() {
       <Route path="batch/:code/label" element={<LabelPage />} />
       <Route path="handbook" element={<HandbookPage />} />
       <Route path="glossary" element={<GlossaryPage />} />
+      <Route path="guide" element={<GuidePage />} />
+      <Route path="guide/:page" element={<GuidePage />} />
       <Route path="handbook/key" element={<KeyPage />} />
       <Route path="handbook/:speciesId/change" element={<SpeciesEditor />} />
       <Route path="handbook/:speciesId" element={<SpeciesPage />} />

@@ -12,7 +12,7 @@ export const say = subject('cold', {
   dailyMinimumMaximumFollowYour:
     'Daily minimum and maximum follow your months; each day keeps 0.65 of the anomaly of the day before, beginning with yesterday’s. Hours run on a cosine, damped to three centimetres; each counts by how well cold works at it. A winter ends when the ten-day mean passes what counts as cold. Until then each day adds to rot by its own warmth, and to what animals take where nothing keeps them off.',
   days: 'days',
-  daysFree910: '{{needed}} days free 9 in 10',
+  daysFree910: '{{needed}} days: 9 in 10 ready',
   daysTillComesOut: '{{daysBetween}} days till it comes out',
   enoughWinterLeft: 'Enough winter left?',
   enoughWinterLeftOutdoors: 'Is enough winter left outdoors?',

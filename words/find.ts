@@ -47,4 +47,6 @@ export const say = subject('find', {
   whatDueToday: 'what is due today',
   glossary: 'Glossary',
   glossaryMore: 'every term of the field, explained',
+  guide: 'A first season',
+  guideMore: 'a guide in eight pages',
 });

@@ -173,4 +173,5 @@ export const say = subject('handbook', {
   yourOwn2: 'Your own {{common}}',
   glossary: 'Glossary',
   allTerms: 'All terms',
+  firstSeason: 'A first season: the guide',
 });

@@ -118,4 +118,5 @@ export const say = subject('round', {
   bag: 'bag',
   dampHead: 'damp',
   note: 'note',
+  newToThis: 'New to this? A first season, in eight pages',
 });

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
-import { glossaryPage } from './glossaryPage.ts';
 import { inLanguage, language, nearestLanguage } from './language.ts';
 import { allOf, oneOf } from './lists.ts';
+import { pages } from './pages.ts';
 import { pseudo } from './pseudo.ts';
 import { american } from './spelling.ts';
 import { catalogues, subject } from './subject.ts';
@@ -92,6 +92,6 @@ describe('languages', () => {
   });
 });
 
-test('the glossary in the documentation is the app’s own', () => {
-  expect(readFileSync(new URL('../docs/glossary.md', import.meta.url), 'utf8')).toBe(glossaryPage());
+test.each(Object.entries(pages()))('docs/%s says what the app says', (path, text) => {
+  expect(readFileSync(new URL(`../docs/${path}`, import.meta.url), 'utf8')).toBe(text);
 });

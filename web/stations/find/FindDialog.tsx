@@ -41,6 +41,7 @@ const actions = (): Findable[] => [
   { kind: 'action', title: say('roundPaper'), more: say('print'), to: '/round/sheet' },
   { kind: 'action', title: say('enterFilledSheet'), more: say('roundFromPaper'), to: '/round/typed' },
   { kind: 'action', title: say('handbook'), more: say('species'), to: '/handbook' },
+  { kind: 'action', title: say('guide'), more: say('guideMore'), to: '/guide' },
   { kind: 'action', title: say('glossary'), more: say('glossaryMore'), to: '/glossary' },
   { kind: 'action', title: say('whatDoesUnknownSeedNeed'), more: say('key'), to: '/handbook/key' },
   { kind: 'action', title: say('places'), more: say('placesSettingsTablesCalendar'), to: '/places' },

@@ -47,6 +47,9 @@ export default function HandbookPage() {
       <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-3">
         <h1>{say('handbook')}</h1>
         <span className="flex flex-wrap items-center gap-x-6 gap-y-2">
+          <Link to="/guide" className="quiet">
+            {say('firstSeason')}
+          </Link>
           <Link to="/glossary" className="quiet">
             {say('glossary')}
           </Link>

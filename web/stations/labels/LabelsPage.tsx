@@ -88,7 +88,7 @@ export default function LabelsPage() {
   const tick = ({ id, code, name, more }: (typeof listed)[number]) => (
     <div className="border-t border-line">
       <label className="flex min-h-12 cursor-pointer items-center gap-3 py-1">
-        <input type="checkbox" className="size-5 accent-ink" checked={chosen.has(id)} onChange={() => toggle(id)} />
+        <input type="checkbox" className="size-5 shrink-0 accent-ink" checked={chosen.has(id)} onChange={() => toggle(id)} />
         {code && <Tag code={code} />}
         <span className="min-w-0 leading-tight">
           {name}

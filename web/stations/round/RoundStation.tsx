@@ -246,9 +246,14 @@ function BeginHere() {
       {lots.length === 0 ? (
         <>
           <p>{say('nothingSownYetStartSeed')}</p>
-          <Link to="/seeds/new" className="action mt-4">
-            {say('addLot')}
-          </Link>
+          <p className="mt-4 flex flex-wrap items-center gap-x-8 gap-y-2">
+            <Link to="/seeds/new" className="action">
+              {say('addLot')}
+            </Link>
+            <Link to="/guide" className="quiet text-base">
+              {say('newToThis')}
+            </Link>
+          </p>
         </>
       ) : (
         <>

@@ -1,0 +1,53 @@
+import { subject } from './subject.ts';
+
+export const say = subject('guide', {
+  guide: 'A first season',
+  lead: 'Eight pages for somebody who has never done it, in the order in which things happen.',
+  show: 'Open it',
+  next: 'Next: {{title}}',
+  picture: 'What it looks like, in the demo nursery',
+  seeds: 'Add your seed',
+  seedsDo:
+    'Open Seeds and add a lot: the species, where the seed came from, and how many there are. A good guess of the number will do; you can count by weight later.',
+  seedsKnow:
+    'If you cut ten seeds and looked at them, enter how many were viable. If the packet gives a percentage, enter that. If you know nothing, leave it: Chill uses what is usual for the species, and says how far off that may be.',
+  seedsAlso: 'If the plants stood in the cold before you gathered the seed, say so: those weeks count.',
+  plan: 'Choose a method',
+  planDo: 'Open Plan and complete the sentence: how many plants, of which lot, by when, and how sure you want to be.',
+  planKnow:
+    'Chill compares every method that suits the seed, the best first: when to start, how many seeds, how many plants to expect, and what speaks against it here. Open a method to see its days.',
+  planAlso: 'Take the first one unless you have a reason not to. Press “Make this batch”: the batch gets a bag code.',
+  label: 'Label the bag first',
+  labelDo:
+    'Most losses are bags without a label and bags thrown out by somebody else. Print the label, or copy it in pencil, before you fill the bag.',
+  labelKnow: 'The bag code has a check in it: if one character is misread, Chill notices.',
+  labelAlso: 'Write “not food” on everything that goes into a kitchen fridge, and keep it away from children and animals.',
+  treat: 'Treat the seed',
+  treatDo:
+    'Hard coats are filed or scalded, some seed is soaked, some is smoked. Open Treat on the day: each step shows how much water, how hot, how long, and the cautions that belong to it.',
+  treatKnow: 'Start the timer when the seed is in. It goes on when you close the page or switch the phone off.',
+  treatAlso: 'After a soak of hard-coated seed, count how many swelled. The others can be filed again and go round once more.',
+  round: 'Walk the round',
+  roundDo:
+    'Once a day, or when the number beside Round is not zero, open Round and walk past the bags in the order in which they are listed.',
+  roundKnow:
+    'If everything is damp, without mould and without roots, one press on “As usual” records it. Otherwise record what you see. Take out every mouldy seed at once: one infects the next.',
+  roundAlso:
+    'Did you record the wrong thing? Undo is beside it. If you would rather carry paper, print the sheet and type it in afterwards.',
+  cold: 'Watch the cold',
+  coldDo: 'Open Cold to see how much cold each batch has received, how much it needs, and its take-out day.',
+  coldKnow:
+    'Before that day, fewer seeds are ready. After it, more rot. Any day in the shaded take-out window costs at most 3 % of the best result, so there is no hurry within it.',
+  coldAlso:
+    'A thermometer in the fridge, read now and then, makes the days true. A fridge that is too warm, or freezes, is the commonest reason why a whole shelf fails.',
+  warm: 'Lift the sprouts',
+  warmDo: 'After the cold, seed goes onto a warm damp towel. Look every day or two and record how many germinated since the last time.',
+  warmKnow: 'Pot each seed while its root is shorter than the seed itself: root down, just covered. Roots that grow into the paper tear.',
+  warmAlso: 'Chill says how many more to expect, and when hardly any more will come. Then you may stop waiting.',
+  results: 'Plant out and learn',
+  resultsDo:
+    'Count losses in the pots each week. When frost is unlikely, harden the plants off over a week or two and plant them out; record how many, and the batch is closed.',
+  resultsKnow: 'Results shows what each batch gave beside what was expected. Nine in ten should fall within the range.',
+  resultsAlso:
+    'Your counts of mould, of swollen seed and of sprouts change what Chill expects next time. The second season is planned with your own numbers.',
+});

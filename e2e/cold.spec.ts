@@ -124,7 +124,7 @@ test('a fridge that is too warm is told of at the head of the round, until it is
   await type('14 C', '15 Feb 19:00', 1);
   await type('14 C', '', 2);
   await page.goto('/');
-  await expect(head).toContainText(/Fridge, crisper 14(\.0)? °C: above 10 °C for \d+ h\. \d+ batches lie there and receive no cold\./);
+  await expect(head).toContainText(/Fridge, crisper 14(\.0)? °C: above 10 °C for \d+ h\. \d+ batches are there and receive no cold\./);
   await grower.barrierFree();
   await grower.press(head.getByRole('link'));
   await grower.press(grower.button('Undo: typed').first());

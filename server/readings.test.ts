@@ -74,7 +74,7 @@ describe('readings', () => {
     const far = Date.parse('2026-12-24T00:00:00Z');
     for (const [moments, celsius, says] of [
       [[FROM, FROM], [4, 4], 'not later than the one before'],
-      [[FROM, far], [4, 4], 'has not come yet'],
+      [[FROM, far], [4, 4], 'is of a moment in the future'],
       [[FROM], [85.5], 'no place is that warm'],
       [[FROM], [-127], 'no place is that warm'],
     ] as const) {

@@ -30,7 +30,7 @@ export const say = subject('cue', {
   scarification: 'scarification',
   secondWinter: 'a second winter',
   smoke: 'smoke',
-  tenNowTenAfterThree: 'Ten now, ten after three months in a dry drawer.',
+  tenNowTenAfterThree: 'Ten now, ten after three months of dry storage.',
   tenPotStandingWaterTen: 'Ten in a pot standing in water, ten in one that drains.',
   tenPressedSurfaceTenCovered: 'Ten pressed on the surface, ten covered: count after three weeks.',
   tenSoakedOvernightSmokeWater: 'Ten soaked overnight in smoke water, ten in plain water, side by side.',

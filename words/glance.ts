@@ -41,7 +41,7 @@ export const say = subject('glance', {
   soakShowedHowManySwell: 'the soak showed how many swell',
   takeOutNowBestDay: 'Take it out now. Its best day was',
   takeOutOneTheseDays: 'Take it out on one of these days. Best day:',
-  testLotCameSince: 'a test of the lot came since',
+  testLotCameSince: 'the lot was tested since',
   warmth: 'warmth',
   wentMouldy: '{{count}} went mouldy',
   yourOwnMouldRecordsCount: 'your own mould records count',

@@ -131,7 +131,7 @@ export const say = subject('handbook', {
   smoke: 'smoke',
   species: 'Species',
   spring: 'spring',
-  sprouts: 'Sprouts at',
+  sprouts: 'Germinates at',
   sprouts2: 'Sprouts, to',
   sproutsFrom: 'Sprouts, from',
   stage: 'stage {{at}}',

@@ -120,7 +120,7 @@ export const say = subject('kit', {
   viableByPacketWhichCounts: '{{percent}} % viable by the packet, which counts as 50 seeds tested',
   warm: 'Warm',
   was: 'was in',
-  whatCameAfterCannotWithout: 'What came after it cannot be without it.',
+  whatCameAfterCannotWithout: 'Later entries depend on it.',
   will: 'will be in',
   yours: 'Yours:',
   why: 'Why?',

@@ -83,7 +83,7 @@ export const say = subject('plan', {
   placesFridge_other: '{{count}} places in the fridge',
   plan: 'Plan',
   planStartsFromSeedStock: 'A plan starts from seed in stock. Add a lot first: how many seeds there are decides what can be promised.',
-  plannedNotBegun: 'Planned, not begun',
+  plannedNotBegun: 'Planned, not started',
   plantOutBy: 'to plant out by',
   plantOutByWhenRisk: 'Plant out by {{ready}}, when the risk of frost is {{frostRiskOn}} %.',
   plantOutWhenFrostStill: 'to plant out when frost still comes',

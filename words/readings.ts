@@ -13,7 +13,7 @@ export const say = subject('readings', {
   notTextFileSaveLoggers: 'That is not a text file. Save the logger’s data as CSV.',
   readingCNoPlaceWarm: 'Reading {{i}} is {{here}} °C: no place is that warm or cold.',
   readingFromBeforeYearRight: 'Reading {{i}} is from before {{firstYear}}: is its year right?',
-  readingMomentHasNotCome: 'Reading {{i}} is of a moment that has not come yet.',
+  readingMomentHasNotCome: 'Reading {{i}} is of a moment in the future.',
   readingNotLaterThanOne: 'Reading {{i}} is not later than the one before it.',
   sensorHadComeOff127: 'the sensor had come off (−127 °C)',
   sensorWasJustSwitched85: 'the sensor was just switched on (85 °C)',

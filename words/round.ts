@@ -7,7 +7,7 @@ export const say = subject('round', {
   bagCodeThenWhatYou:
     'A bag code, then what you saw or did: <b>+3 up</b>, <b2>1 mould</b2>, <b3>2 potted</b3>, <b4>1 lost</b4>, <b5>damp</b5>, <b6>dry</b6>, <b7>wet</b7>, <b8>fresh towel</b8>, <b9>watered 15 mL</b9>, <b10>out</b10>, <b11>in</b11>, <b12>yesterday</b12>, <b13>on 14 Feb</b13>, <b14>note</b14> and any text. Chill shows what it will record before it does.',
   batch: 'Batch {{code}}',
-  batchesLie: '{{lie}} batches lie',
+  batchesLie: '{{lie}} batches are',
   below: 'below',
   bench: '{{code}} at the bench',
   bench2: 'at the bench',
@@ -65,7 +65,7 @@ export const say = subject('round', {
   nothingMorePlanned: 'Nothing more is planned.',
   nothingSownYetStartSeed: 'Nothing is sown yet. Start with the seed you have: what it is, where it came from, how many.',
   on: 'on {{on}}',
-  oneBatchLies: 'One batch lies',
+  oneBatchLies: 'One batch is',
   oneLine: 'one line',
   oneLot: 'One lot is',
   oneThing: 'One thing is',

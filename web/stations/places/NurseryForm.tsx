@@ -125,14 +125,22 @@ export function NurseryForm({ known, today, word, done }: { known?: Nursery; tod
         >
           <input className="written font-mono" value={draft.height} onChange={(event) => set({ height: event.target.value })} />
         </Field>
-        <Field label={say('lastSpringFrostAverage')} error={errors['lastFrost.mean']} hint={say('such12May')}>
+        <Field
+          label={say('lastSpringFrostAverage')}
+          error={errors['lastFrost.mean']}
+          hint={say('such12May', { day: shortMonthDay('05-12') })}
+        >
           <input className="written" value={draft.frost} onChange={(event) => set({ frost: event.target.value })} />
         </Field>
         <Field label={say('giveOrTakeDays')} error={errors['lastFrost.sd_days']} hint={say('twoYearsThreeFallWithin')}>
           <input className="written font-mono" inputMode="decimal" value={draft.sd} onChange={(event) => set({ sd: event.target.value })} />
         </Field>
         {known && (
-          <Field label={say('firstAutumnFrostAverage')} error={errors['firstFrost.mean']} hint={say('such28SepLeftEmpty')}>
+          <Field
+            label={say('firstAutumnFrostAverage')}
+            error={errors['firstFrost.mean']}
+            hint={say('such28SepLeftEmpty', { day: shortMonthDay('09-28') })}
+          >
             <input className="written" value={draft.autumn} onChange={(event) => set({ autumn: event.target.value })} />
           </Field>
         )}

@@ -3,6 +3,7 @@ import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { cautionAt, stageName } from '@chill/core/schedule/words.ts';
 import { roundOf } from '@chill/core/treat/split.ts';
 import type { StageKind } from '@chill/model/stage.ts';
+import type { Term as TermName } from '@chill/words/terms.ts';
 import { say } from '@chill/words/treat.ts';
 import { type CSSProperties, type ReactNode, useEffect } from 'react';
 import { Link, useParams } from 'react-router';
@@ -11,6 +12,7 @@ import { nowMs } from '../../data/now.ts';
 import { type BatchView, useBatchByCode, useNursery } from '../../data/nursery.ts';
 import { Problem } from '../../kit/Problem.tsx';
 import { Tag } from '../../kit/Tag.tsx';
+import { Term } from '../../kit/Term.tsx';
 import { UndoButton } from '../../kit/UndoButton.tsx';
 import { useWakeLock } from '../../kit/useWakeLock.ts';
 import { Waiting } from '../../kit/Waiting.tsx';
@@ -29,7 +31,7 @@ import { Turns } from './steps/Turns.tsx';
 import { useStep } from './useStep.ts';
 
 /** A step with a screen of its own, and its title; what is packed at the bench and then lies elsewhere; what is not done at the bench at all. */
-type Screen = { title: string; Shown: (props: { view: BatchView }) => ReactNode } | 'packed' | 'elsewhere';
+type Screen = { title: string; term?: TermName; Shown: (props: { view: BatchView }) => ReactNode } | 'packed' | 'elsewhere';
 
 const SCREENS: Record<StageKind, Screen> = {
   clean: {
@@ -39,18 +41,21 @@ const SCREENS: Record<StageKind, Screen> = {
     Shown: Clean,
   },
   openCoat: {
+    term: 'scarification',
     get title() {
       return say('scarify');
     },
     Shown: OpenCoat,
   },
   hotWater: {
+    term: 'hotWaterSoak',
     get title() {
       return say('hotWaterSoak');
     },
     Shown: HotWater,
   },
   soak: {
+    term: 'imbibition',
     get title() {
       return say('soak');
     },
@@ -63,12 +68,14 @@ const SCREENS: Record<StageKind, Screen> = {
     Shown: Bath,
   },
   smoke: {
+    term: 'smokeWater',
     get title() {
       return say('smoke');
     },
     Shown: Smoke,
   },
   freezerTurns: {
+    term: 'freezeThaw',
     get title() {
       return say('freezeThaw');
     },
@@ -137,7 +144,7 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
       </div>
       <Lineage view={view} />
       <h1 className="mt-1 border-b-4 pb-1" data-title={`${batch.code} ${title}`} style={{ borderColor: 'var(--zone)' }}>
-        {title}
+        {!closed && own?.term ? <Term of={own.term}>{title}</Term> : title}
       </h1>
       {caution && <p className="mt-2 max-w-prose border-l-4 border-alarm pl-3 text-[0.98rem]">{caution}</p>}
       {cautionsOf(species).map((one) => (

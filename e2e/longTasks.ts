@@ -50,7 +50,7 @@ export async function longestTasks(page: Page): Promise<{ winters: number; readi
   await page.getByRole('button', { name: 'Import as shown' }).waitFor();
   const readings = await longestDuring(page, async () => {
     await page.getByRole('button', { name: 'Import as shown' }).click();
-    await page.getByRole('button', { name: /^take (them|in the)/ }).click({ timeout: 180_000 });
+    await page.getByRole('button', { name: /^Import( the|$)/ }).click({ timeout: 180_000 });
     await page.getByText(/^million\.csv/).waitFor({ timeout: 60_000 });
   });
   return { winters, readings };

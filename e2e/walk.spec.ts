@@ -18,7 +18,7 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
     await expect(page.getByRole('textbox')).toHaveCount(5);
     await grower.press(grower.button('Start'));
     await expect(page.getByText('Give the latitude in degrees')).toBeVisible();
-    await page.getByLabel('Give the place a name.').fill('Home bench');
+    await page.getByLabel('Name of the nursery').fill('Home bench');
     await page.getByLabel('Latitude').fill('46.3 N');
     await page.getByLabel('Height above the sea').fill('2560 ft');
     await page.getByLabel('Last spring frost').fill('12 May');

@@ -1,5 +1,4 @@
 import { existsSync } from 'node:fs';
-import { speak } from '@chill/words/language.ts';
 import { say } from '@chill/words/server.ts';
 import helmet from '@fastify/helmet';
 import rateLimit from '@fastify/rate-limit';
@@ -10,6 +9,7 @@ import Fastify, { type FastifyInstance } from 'fastify';
 import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
 import { Fault } from './fault.ts';
 import { guard } from './guard.ts';
+import { speakFor } from './language.ts';
 import { answerProblems, answerUnreadable, hangUp } from './problems.ts';
 import { batchRoutes } from './routes/batches.ts';
 import type { Context } from './routes/context.ts';
@@ -42,7 +42,7 @@ const KEEP_ALIVE_MS = 20_000;
 /** Wires the server up without listening; tests inject requests into it. */
 export async function buildApp(context: Context, options: AppOptions = {}): Promise<FastifyInstance> {
   await context.shelf.open(context.store);
-  speak((await context.store.nursery())?.settings.language ?? 'en-GB');
+  speakFor(await context.store.nursery());
   const app = Fastify({
     bodyLimit: BODY_LIMIT_BYTES,
     logger: options.log ? { level: 'warn' } : false,

@@ -3,7 +3,12 @@ export const SPELLINGS = ['en-GB', 'en-US'] as const;
 /** Those, and one for trying Chill out: English with accents, and two fifths longer. */
 export type Language = (typeof SPELLINGS)[number] | 'en-XA';
 
+const SPOKEN: readonly Language[] = [...SPELLINGS, 'en-XA'];
+/** How thousands and decimals are marked: 1,000.5 or 1.000,5. */
+export type FigureMarks = 'point' | 'comma';
+
 let current: Language = 'en-GB';
+let marks: FigureMarks = 'point';
 
 /** The language in which everything is said now. One for the whole program: a browser has one reader, and what a server writes at one time is for one nursery. */
 export const language = (): Language => current;
@@ -12,6 +17,17 @@ export const language = (): Language => current;
 export function speak(one: Language): void {
   current = one;
 }
+
+/** Whether that is a language of Chill's: what was kept in a browser may be anything. */
+export const isLanguage = (one: unknown): one is Language => SPOKEN.some((spoken) => spoken === one);
+
+/** Writes figures in sentences with the nursery's own marks from now on, as its measures are. */
+export function markFigures(one: FigureMarks): void {
+  marks = one;
+}
+
+/** The marks by which figures are written now. */
+export const figureMarks = (): FigureMarks => marks;
 
 /** Says something in a language of its own, then goes on in the one before. What is done must be done when this returns: nothing is awaited. */
 export function inLanguage<T>(one: Language, what: () => T): T {

@@ -93,4 +93,5 @@ export const say = subject('measures', {
   width: 'and width',
   needsLight: 'needs light',
   nothing: 'Nothing.',
+  vessel: 'Vessel',
 });

@@ -84,7 +84,7 @@ export const say = subject('round', {
   rootsNotNumber: 'Roots: “{{roots}}” is not a number.',
   roundPaper: 'The round, on paper',
   seedMustNotDryOut: 'Seed that must not dry out',
-  sheetPrint: 'the sheet to print',
+  sheetPrint: 'The sheet to print',
   should: 'should be {{nominal}}; is ______',
   simulatedSeedsShow: 'the simulated seeds show: {{seen}}',
   since: ', since {{due}}',

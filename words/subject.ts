@@ -1,5 +1,5 @@
 import { createInstance, type FormatterModule } from 'i18next';
-import { type Language, language } from './language.ts';
+import { figureMarks, type Language, language } from './language.ts';
 import { pseudo } from './pseudo.ts';
 import { american } from './spelling.ts';
 
@@ -30,10 +30,14 @@ export interface Say<C extends Catalogue> {
 const MADE: Record<Language, (text: string) => string> = { 'en-GB': (text) => text, 'en-US': american, 'en-XA': pseudo };
 
 /** Figures with their thousands set apart; a year is handed over as text. */
-const FIGURE = new Intl.NumberFormat('en', { maximumFractionDigits: 20 });
-function shown(fact: unknown): string {
+const FIGURES = {
+  point: new Intl.NumberFormat('en', { maximumFractionDigits: 20 }),
+  comma: new Intl.NumberFormat('de', { maximumFractionDigits: 20 }),
+};
+/** A fact as it stands in a sentence. */
+export function shown(fact: unknown): string {
   if (typeof fact !== 'number') return String(fact ?? '');
-  return Number.isInteger(fact) && Math.abs(fact) < 1000 ? String(fact) : FIGURE.format(fact);
+  return Number.isInteger(fact) && Math.abs(fact) < 1000 ? String(fact) : FIGURES[figureMarks()].format(fact);
 }
 
 /** All that can be said, by language and subject. */

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
-import { inLanguage, language, nearestLanguage } from './language.ts';
+import { inLanguage, isLanguage, language, markFigures, nearestLanguage } from './language.ts';
 import { allOf, oneOf } from './lists.ts';
 import { pages } from './pages.ts';
 import { pseudo } from './pseudo.ts';
@@ -24,6 +24,13 @@ describe('a sentence', () => {
   test('has its figures with their thousands set apart, and what is text left alone', () => {
     expect(say('facts', { name: 2027, seeds: 12_345 })).toBe('2,027: 12,345 seeds');
     expect(say('facts', { name: '2027', seeds: 0.125 })).toBe('2027: 0.125 seeds');
+  });
+
+  test('has them with the marks of a nursery that writes 1.000,5', () => {
+    markFigures('comma');
+    expect(say('facts', { name: '2027', seeds: 12_345.5 })).toBe('2027: 12.345,5 seeds');
+    markFigures('point');
+    expect(say('facts', { name: '2027', seeds: 12_345.5 })).toBe('2027: 12,345.5 seeds');
   });
 
   test('leaves blank what is not there', () => {
@@ -74,6 +81,10 @@ describe('languages', () => {
       'en-GB',
       'en-XA',
     ]);
+  });
+
+  test('what a browser kept is spoken only where it is a language', () => {
+    expect(['en-US', 'en-XA', 'fr', '', null, 7].map(isLanguage)).toEqual([true, true, false, false, false, false]);
   });
 
   test('the made-up language is longer by two fifths, and changes neither facts nor tags', () => {

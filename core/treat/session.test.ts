@@ -102,14 +102,14 @@ describe('a session at the bench', () => {
     const fresh = { stage: 0, underWay: false, timers: [] };
     const base = { batchId: 'b', stages, seeds: 60, perSeed_s: 10 };
     expect(benchJob({ ...base, state: fresh }, 0).steps.map(({ what, hands_min }) => [what, hands_min])).toEqual([
-      ['Scarify', 10],
-      ['Start the soak', 2],
+      ['scarify', 10],
+      ['start the soak', 2],
     ]);
     const timer = { id: 't', stage: 1, step: 'soak' as const, seconds: 3600, started_ms: 0, ended: false };
     const soaking = { stage: 1, underWay: true, timers: [timer] };
     expect(benchJob({ ...base, state: soaking }, 1_800_000)).toMatchObject({
       ready_min: 30,
-      steps: [{ what: 'drain' }, { what: 'Pack' }],
+      steps: [{ what: 'drain' }, { what: 'pack' }],
     });
     expect(benchJob({ ...base, state: soaking }, 9_000_000)).toMatchObject({ ready_min: 0, pressing: true });
   });

@@ -4,9 +4,9 @@ import { Nursery } from '@chill/model/nursery.ts';
 import { Place } from '@chill/model/place.ts';
 import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
-import { speak } from '@chill/words/language.ts';
 import { say } from '@chill/words/server.ts';
 import { Fault } from '../fault.ts';
+import { speakFor } from '../language.ts';
 import { routes } from './context.ts';
 
 /** The nursery and its places. */
@@ -23,7 +23,7 @@ export const nurseryRoutes = routes((app, { store, loggers }) => {
     async (request) => {
       const saved = await store.saveNursery(request.body, startingPlaces(randomUUID));
       // What is printed and fed to calendars from now on is in the nursery's language.
-      speak(saved.settings.language ?? 'en-GB');
+      speakFor(saved);
       return saved;
     },
   );

@@ -1,4 +1,4 @@
-import { type Language, language, nearestLanguage, type SPELLINGS, speak } from '@chill/words/language.ts';
+import { isLanguage, language, nearestLanguage, type SPELLINGS, speak } from '@chill/words/language.ts';
 import { readStored, writeStored } from './stored.ts';
 
 export type Spelling = (typeof SPELLINGS)[number];
@@ -9,7 +9,8 @@ export const browsersSpelling = (): Spelling => (nearestLanguage(navigator.langu
 
 /** Before anything is drawn: speaks the language that was last chosen here, or else the browser's own. */
 export function speakAsChosen(): void {
-  speak(readStored<Language | undefined>(KEY, undefined) ?? browsersSpelling());
+  const kept = readStored<unknown>(KEY, undefined);
+  speak(isLanguage(kept) ? kept : browsersSpelling());
   document.documentElement.lang = language();
 }
 

@@ -11,6 +11,7 @@ import type { Past } from '@chill/model/past.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
+import { markFigures } from '@chill/words/language.ts';
 import { createContext, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import useSWR, { mutate } from 'swr';
 import { ask } from './api.ts';
@@ -136,6 +137,8 @@ export function useNurseryLoading(): Loading {
     if (nurseryData === undefined || !clockData || !placeData || !lotData || !batchData || !handbookData || !pastData || !records)
       return { state: 'loading' };
     if (nurseryData === null) return { state: 'first run', today: clockData.today };
+    // Before anything is said of it.
+    markFigures(nurseryData.settings.units.numbers ?? 'point');
     const known = batchData.map((batch) => withPending(batch, pending));
     const inHand = new Set(batchData.map(({ id }) => id));
     const inUse = new Set(lotData.map(({ id }) => id));

@@ -6,6 +6,10 @@ import { LINE_END } from '@chill/core/units/lines.ts';
 import { asReadings, type DailyLayout, type DailyRecord, guessDaily, readDaily } from '@chill/core/winter/dailyRecords.ts';
 import type { Problem } from '@chill/model/problem.ts';
 import { say } from '@chill/words/kit.ts';
+import { isLanguage, speak } from '@chill/words/language.ts';
+
+// A worker is named by the language of the page that made it.
+if (isLanguage(self.name)) speak(self.name);
 
 /** A file's layout as guessed, a few of its lines as they would be read. */
 export type Layout = { kind: 'logger'; logger: LoggerLayout } | { kind: 'daily'; daily: DailyLayout };

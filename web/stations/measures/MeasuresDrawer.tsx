@@ -10,7 +10,7 @@ import { CoolingCurve } from '../../kit/CoolingCurve.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { WhyNote } from '../../kit/WhyNote.tsx';
-import { type Ask, CALCULATORS, type Measured, reckon } from './calculators.ts';
+import { type Ask, CALCULATORS, calculate, type Measured } from './calculators.ts';
 
 /** The measures: calculators that stand alone, over whatever the grower is at. Key m, then 1 to 7. */
 export default function MeasuresDrawer({ close }: { close: () => void }) {
@@ -32,7 +32,7 @@ export default function MeasuresDrawer({ close }: { close: () => void }) {
   if (!calculator) return null;
   const caution = calculator.step && cautionAt(calculator.step);
   const mine = typed[calculator.name] ?? {};
-  const outcome = reckon(calculator, mine, bench);
+  const outcome = calculate(calculator, mine, bench);
   const set = (key: string, text: string) => setTyped({ ...typed, [calculator.name]: { ...mine, [key]: text } });
   return (
     <Dialog open onClose={close} className="relative z-40">

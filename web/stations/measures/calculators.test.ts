@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import { type Bench, CALCULATORS, type Calculator, reckon } from './calculators.ts';
+import { type Bench, CALCULATORS, type Calculator, calculate } from './calculators.ts';
 
 const METRIC: Bench = { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, elevation_m: 780 };
 const CUSTOMARY: Bench = { units: { temperature: 'F', length: 'in', mass: 'oz', volume: 'tsp' }, elevation_m: 2000 };
 const named = (name: string) => CALCULATORS.find((one) => one.name === name) as Calculator;
 const says = (name: string, typed: Record<string, string> = {}, bench = METRIC) => {
-  const outcome = reckon(named(name), typed, bench);
+  const outcome = calculate(named(name), typed, bench);
   return outcome.ok
     ? Object.fromEntries(outcome.measured.results.map(({ name: of, value }) => [of, value]))
     : `${outcome.field}: ${outcome.message}`;
@@ -14,7 +14,7 @@ const says = (name: string, typed: Record<string, string> = {}, bench = METRIC) 
 describe('every measure', () => {
   test.each(CALCULATORS.map(({ name }) => [name]))('%s reckons with what stands in it first, in both systems, and says why', (name) => {
     for (const bench of [METRIC, CUSTOMARY]) {
-      const outcome = reckon(named(name), {}, bench);
+      const outcome = calculate(named(name), {}, bench);
       if (!outcome.ok) throw new Error(`${outcome.field}: ${outcome.message}`);
       expect(outcome.measured.results.length).toBeGreaterThan(0);
       expect(JSON.stringify(outcome.measured)).not.toMatch(/NaN|Infinity|undefined/);

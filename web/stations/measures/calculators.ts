@@ -39,7 +39,7 @@ export interface Calculator {
   /** The step of the craft that it measures for, whose caution stands beside it. */
   step?: StageKind;
   asks: (bench: Bench) => Ask[];
-  reckon: (values: Record<string, number | string>, bench: Bench) => Measured;
+  calculate: (values: Record<string, number | string>, bench: Bench) => Measured;
 }
 
 /** A refusal at one of the calculator's fields. */
@@ -81,7 +81,7 @@ export const CALCULATORS: readonly Calculator[] = [
       { key: 'what', label: say('measure'), kind: { options: QUANTITIES }, first: 'volume' },
       { key: 'typed', label: say('typed'), kind: 'text', first: '2 tsp' },
     ],
-    reckon: ({ what, typed }) => {
+    calculate: ({ what, typed }) => {
       const quantity = QUANTITY_OF[what as (typeof QUANTITIES)[number]];
       const read = parseQuantity(String(typed), quantity);
       if (!read.ok) throw new MeasureFault('typed', read.problem);
@@ -105,7 +105,7 @@ export const CALCULATORS: readonly Calculator[] = [
       { key: 'stock', label: say('strengthBottlePerCent'), kind: 'number', first: '3' },
       { key: 'total', label: say('makeAll'), kind: 'volume_mL', first: units.volume === 'tsp' ? '1 cup' : '250 mL' },
     ],
-    reckon: ({ parts, stock, total }, { units }) => {
+    calculate: ({ parts, stock, total }, { units }) => {
       const strength = Number(stock);
       if (!(strength > 0 && strength <= 100)) throw new MeasureFault('stock', say('strengthLiesAbove0Up'));
       const said = String(parts).trim();
@@ -136,12 +136,12 @@ export const CALCULATORS: readonly Calculator[] = [
       { key: 'seed', label: say('ontoSeedWeighing'), kind: 'mass_g', first: units.mass === 'oz' ? '1 oz' : '20 g' },
       { key: 'vessel', label: say('vesselWeighing'), kind: 'mass_g', first: units.mass === 'oz' ? '12 oz' : '350 g' },
       { key: 'material', label: say('made'), kind: { options: ['glass', 'steel', 'ceramic', 'plastic'] }, first: 'ceramic' },
-      { key: 'shape', label: 'a', kind: { options: ['bowl', 'mug', 'lidded', 'flask'] }, first: 'mug' },
+      { key: 'shape', label: say('vessel'), kind: { options: ['bowl', 'mug', 'lidded', 'flask'] }, first: 'mug' },
       { key: 'air', label: say('air'), kind: 'temperature_C', first: units.temperature === 'F' ? '65 F' : '18 C' },
       { key: 'minutes', label: say('minutesWantedAboveThreshold'), kind: 'number', first: '5' },
       { key: 'above', label: say('threshold'), kind: 'temperature_C', first: showQuantity(DOSE_ABOVE_C, 'temperature_C', units, 0) },
     ],
-    reckon: (values, { units, elevation_m }) => {
+    calculate: (values, { units, elevation_m }) => {
       const pour: PourOver = {
         water_mL: Number(values.water),
         pour_C: Number(values.pour),
@@ -196,7 +196,7 @@ export const CALCULATORS: readonly Calculator[] = [
       { key: 'plies', label: say('plies'), kind: 'number', first: '2' },
       { key: 'seed', label: say('seed'), kind: 'mass_g', first: units.mass === 'oz' ? '0.2 oz' : '5 g' },
     ],
-    reckon: ({ length, width, plies, seed }, { units }) => {
+    calculate: ({ length, width, plies, seed }, { units }) => {
       const water = attempt('plies', () => towelWater_mL(Number(length), Number(width), Number(plies), Number(seed)));
       return {
         results: [{ name: say('water'), value: volumeBothWays(water, units) }],
@@ -227,7 +227,7 @@ export const CALCULATORS: readonly Calculator[] = [
       ]),
       { key: 'seed', label: say('seed'), kind: 'mass_g', first: units.mass === 'oz' ? '0.2 oz' : '5 g' },
     ],
-    reckon: (values, { units }) => {
+    calculate: (values, { units }) => {
       const parts: Partial<Record<MixPart, number>> = {};
       for (const i of [0, 1]) {
         const part = values[`part${i}`] as MixPart;
@@ -260,7 +260,7 @@ export const CALCULATORS: readonly Calculator[] = [
       { key: 'seeds', label: say('seedsCountedSample'), kind: 'number', first: '100' },
       { key: 'sample', label: say('whichWeighs'), kind: 'mass_g', first: units.mass === 'oz' ? '0.34 oz' : '9.5 g' },
     ],
-    reckon: ({ lot, seeds, sample }, { units }) => {
+    calculate: ({ lot, seeds, sample }, { units }) => {
       if (!(Number.isInteger(Number(seeds)) && Number(seeds) > 0)) throw new MeasureFault('seeds', say('wholeNumberSeedsAboveZero'));
       if (!(Number(sample) > 0)) throw new MeasureFault('sample', say('massMustAboveZero'));
       const found = attempt('sample', () =>
@@ -289,7 +289,7 @@ export const CALCULATORS: readonly Calculator[] = [
       { key: 'thickness', label: say('seedsLeastDimension'), kind: 'length_mm', first: units.length === 'in' ? '1/16 in' : '1.5 mm' },
       { key: 'light', label: say('it'), kind: { options: [say('doesNotMind'), say('needsLight')] }, first: say('doesNotMind') },
     ],
-    reckon: ({ thickness, light }, { units }) => {
+    calculate: ({ thickness, light }, { units }) => {
       const { from, to } = attempt('thickness', () => sowingDepth_mm(Number(thickness), light === say('needsLight')));
       const depth =
         to === 0
@@ -306,7 +306,7 @@ export const CALCULATORS: readonly Calculator[] = [
 const POUR_FIELDS: Partial<Record<keyof PourOver, string>> = { water_mL: 'water', pour_C: 'pour', seed_g: 'seed', vessel_g: 'vessel' };
 
 /** Reads what is typed and reckons; the first thing that cannot be is told at its field. */
-export function reckon(calculator: Calculator, typed: Record<string, string>, bench: Bench): Outcome {
+export function calculate(calculator: Calculator, typed: Record<string, string>, bench: Bench): Outcome {
   const values: Record<string, number | string> = {};
   for (const { key, kind, first } of calculator.asks(bench)) {
     const text = typed[key] ?? first;
@@ -323,7 +323,7 @@ export function reckon(calculator: Calculator, typed: Record<string, string>, be
     }
   }
   try {
-    return { ok: true, measured: calculator.reckon(values, bench) };
+    return { ok: true, measured: calculator.calculate(values, bench) };
   } catch (error) {
     if (!(error instanceof MeasureFault)) throw error;
     return { ok: false, field: error.field, message: error.message };

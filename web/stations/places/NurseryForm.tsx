@@ -3,6 +3,7 @@ import { parseDate } from '@chill/core/calendar/parseDate.ts';
 import { type NumberFormat, readNumber } from '@chill/core/units/number.ts';
 import { parseLatitude, parseQuantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
 import { Nursery, type Units } from '@chill/model/nursery.ts';
+import { inLanguage } from '@chill/words/language.ts';
 import { say } from '@chill/words/places.ts';
 import { useState } from 'react';
 import { ApiProblem } from '../../data/api.ts';
@@ -90,8 +91,8 @@ export function NurseryForm({ known, today, word, done }: { known?: Nursery; tod
           <Choice
             label={say('language')}
             options={[
-              { value: 'en-GB', text: say('british') },
-              { value: 'en-US', text: say('american') },
+              { value: 'en-GB', text: say('british', { sample: sampleOf('en-GB') }) },
+              { value: 'en-US', text: say('american', { sample: sampleOf('en-US') }) },
             ]}
             value={draft.language}
             onChange={(language) => set({ language })}
@@ -156,6 +157,9 @@ export function NurseryForm({ known, today, word, done }: { known?: Nursery; tod
     </form>
   );
 }
+
+/** What an English looks like, in itself. */
+const sampleOf = (spelling: Spelling) => inLanguage(spelling, () => say('sample', { day: shortMonthDay('02-16') }));
 
 function asDraft(nursery: Nursery): Draft {
   const { units } = nursery.settings;

@@ -5,6 +5,7 @@ import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { ReadingImport } from '@chill/model/temperature.ts';
 import { say } from '@chill/words/places.ts';
+import { shown } from '@chill/words/subject.ts';
 import { useState } from 'react';
 import useSWR from 'swr';
 import { ask } from '../../data/api.ts';
@@ -139,8 +140,7 @@ export function Imports({ place }: { place: Place }) {
         {data.slice(0, 20).map((one) => (
           <li key={one.id} className="flex flex-wrap items-center gap-x-4 border-t border-line py-1">
             <span className={`min-w-0 grow break-words ${one.undone ? 'text-ink2 line-through' : ''}`}>
-              {one.name}: <b className="font-mono">{one.count.toLocaleString('en')}</b>{' '}
-              {one.count === 1 ? say('reading') : say('readings2')},{' '}
+              {one.name}: <b className="font-mono">{shown(one.count)}</b> {one.count === 1 ? say('reading') : say('readings2')},{' '}
               <span className="text-ink2">
                 {momentIn(Date.parse(one.from), nursery.timeZone, today)}
                 {one.count > 1 && ` ${say('to2', { parse: momentIn(Date.parse(one.to), nursery.timeZone, today) })}`}

@@ -110,11 +110,7 @@ export default function TemperatureChart({ place, last_ms }: { place: Place; las
         formatter: (found: { value: [number, number | null] }[]) =>
           found[0]?.value[1] == null
             ? ''
-            : say('n', {
-                value: dayAndTimeIn(found[0].value[0], nursery.timeZone, today),
-                value2: found[0].value[1].toFixed(1),
-                how: inFahrenheit ? 'F' : 'C',
-              }),
+            : `${dayAndTimeIn(found[0].value[0], nursery.timeZone, today)}<br><b>${found[0].value[1].toFixed(1)} °${inFahrenheit ? 'F' : 'C'}</b>`,
       },
       series: [
         {

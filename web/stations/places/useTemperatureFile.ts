@@ -1,3 +1,4 @@
+import { language } from '@chill/words/language.ts';
 import { useEffect, useRef, useState } from 'react';
 import { nowMs } from '../../data/now.ts';
 import type { FileAnswer, FileQuestion, Layout, ReadLine } from '../../workers/temperatureFile.ts';
@@ -28,7 +29,7 @@ export function useTemperatureFile(timeZone: string) {
 
   const ask = (question: FileQuestion) => {
     if (!worker.current) {
-      worker.current = new Worker(new URL('../../workers/temperatureFile.ts', import.meta.url), { type: 'module' });
+      worker.current = new Worker(new URL('../../workers/temperatureFile.ts', import.meta.url), { type: 'module', name: language() });
       worker.current.addEventListener('message', ({ data }: MessageEvent<FileAnswer>) => hear(data));
     }
     worker.current.postMessage(question);

@@ -73,7 +73,7 @@ describe('the wish', () => {
     await user.selectOptions(when, 'starting on');
     expect((screen.getByRole('textbox', { name: 'day' }) as HTMLInputElement).value).toBe('1 Nov');
     expect(screen.queryByText(/Plant out by/)).toBeNull();
-    await user.selectOptions(when, 'to plant out by');
+    await user.selectOptions(when, 'planted out by');
     expect((screen.getByRole('textbox', { name: 'day' }) as HTMLInputElement).value).toMatch(/^24 May/);
     await user.selectOptions(when, 'as soon as they can be');
     expect(screen.queryByRole('textbox', { name: 'day' })).toBeNull();

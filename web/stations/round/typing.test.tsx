@@ -25,9 +25,7 @@ describe('the quick entry', () => {
     await user.type(line(), '7QK 2 mould, damp');
     expect(document.body.textContent).toContain('waiting 80 → 78');
     await user.click(press('Record'));
-    expect(since()).toMatchObject(
-      [{ kind: 'checked', damp: 'right' }, { moves: [{ from: 'waiting', to: 'mouldy', count: 2 }] }].slice(0, since().length),
-    );
+    expect(since()).toMatchObject([{ kind: 'checked', damp: 'right', moves: [{ from: 'waiting', to: 'mouldy', count: 2 }] }]);
     expect((line() as HTMLInputElement).value).toBe('');
     expect(screen.getByText(/^✓ 7QK damp/)).toBeTruthy();
   });

@@ -80,7 +80,7 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
   const units = nursery.settings.units;
   const [paper, setPaper] = useStored<Paper>('chill.paper', { length_mm: 280, width_mm: 280, plies: 2 });
   const { seed } = view.species;
-  const reckoned = (() => {
+  const calculated = (() => {
     try {
       const fits = seedsOnTowel(paper.length_mm, paper.width_mm, seed);
       const towels = Math.max(1, Math.ceil(seeds / Math.max(1, fits.seeds)));
@@ -91,15 +91,15 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
   })();
   return (
     <>
-      {'water' in reckoned && (
+      {'water' in calculated && (
         <div className="grid max-w-2xl grid-cols-2 gap-x-6 gap-y-4 sm:grid-cols-3" aria-live="polite">
-          <Figure value={showQuantity(reckoned.water, 'volume_mL', units, 0)}>
-            {say('waterEachTowel', { count: reckoned.towels, water: volumeOtherWay(reckoned.water, units) })}
+          <Figure value={showQuantity(calculated.water, 'volume_mL', units, 0)}>
+            {say('waterEachTowel', { count: calculated.towels, water: volumeOtherWay(calculated.water, units) })}
           </Figure>
-          <Figure value={reckoned.towels} unit={reckoned.towels === 1 ? say('towel') : say('towels')}>
-            {say('seedsFitOne', { seeds, seeds2: reckoned.seeds })}
+          <Figure value={calculated.towels} unit={calculated.towels === 1 ? say('towel') : say('towels')}>
+            {say('seedsFitOne', { seeds, seeds2: calculated.seeds })}
           </Figure>
-          <Figure value={showQuantity(reckoned.apart_mm, 'length_mm', units)}>{say('fromMiddleMiddleFlatNot')}</Figure>
+          <Figure value={showQuantity(calculated.apart_mm, 'length_mm', units)}>{say('fromMiddleMiddleFlatNot')}</Figure>
         </div>
       )}
       <div className="mt-4 grid max-w-2xl grid-cols-3 gap-4">
@@ -108,7 +108,7 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
         ))}
       </div>
       <div className="mt-4 grid max-w-2xl grid-cols-3 items-end gap-6">
-        <Field label={say('towelLength')} error={'problem' in reckoned ? reckoned.problem : undefined}>
+        <Field label={say('towelLength')} error={'problem' in calculated ? calculated.problem : undefined}>
           <QuantityInput
             quantity="length_mm"
             units={units}
@@ -130,7 +130,7 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
       </div>
       <WhyNote
         why={{
-          figure: 'water' in reckoned ? volumeBothWays(reckoned.water, units) : say('notYet'),
+          figure: 'water' in calculated ? volumeBothWays(calculated.water, units) : say('notYet'),
           inputs: [
             {
               name: say('paper'),
@@ -158,7 +158,7 @@ function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first:
   const wanted = mediumFor_mL(seedVolume_mL(seeds, seed));
   const bags = Math.max(1, Math.ceil(wanted / TUB_ML));
   const bag_mL = Math.max(120, Math.ceil(wanted / bags / 10) * 10);
-  const reckoned = (() => {
+  const calculated = (() => {
     try {
       const parts = mixForBags(mix, bags, bag_mL);
       return { parts, water: mediumWater_mL(parts, seedMass_g(seeds, seed)) };
@@ -169,17 +169,17 @@ function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first:
   return (
     <>
       <div className="grid max-w-2xl grid-cols-2 gap-6 sm:grid-cols-3" aria-live="polite">
-        <Figure value={'water' in reckoned ? showQuantity(reckoned.water, 'volume_mL', units, 0) : '–'}>
+        <Figure value={'water' in calculated ? showQuantity(calculated.water, 'volume_mL', units, 0) : '–'}>
           {say('waterIntoDryMix')}
-          {'water' in reckoned && `, ${volumeOtherWay(reckoned.water, units)}`}
+          {'water' in calculated && `, ${volumeOtherWay(calculated.water, units)}`}
           {say('handfulSqueezedGivesOneDrop')}
         </Figure>
         <Figure value={showQuantity(bag_mL, 'volume_mL', units, 0)}>
           {say('mixSeeds', { how: bags === 1 ? say('oneBag') : say('eachBags', { bags }), seeds })}
         </Figure>
-        {'parts' in reckoned && (
+        {'parts' in calculated && (
           <div className="text-[1.06rem]">
-            {(Object.entries(reckoned.parts) as [MixPart, number][])
+            {(Object.entries(calculated.parts) as [MixPart, number][])
               .filter(([, part_mL]) => part_mL > 0)
               .map(([part, part_mL]) => (
                 <p key={part}>
@@ -204,10 +204,10 @@ function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first:
           ))}
         </div>
       </fieldset>
-      <Problem>{'problem' in reckoned ? reckoned.problem : undefined}</Problem>
+      <Problem>{'problem' in calculated ? calculated.problem : undefined}</Problem>
       <WhyNote
         why={{
-          figure: 'water' in reckoned ? volumeBothWays(reckoned.water, units) : say('notYet'),
+          figure: 'water' in calculated ? volumeBothWays(calculated.water, units) : say('notYet'),
           inputs: PARTS.filter((part) => mix[part]).map((part) => ({
             name: part,
             value: say('holds', { holds: MEDIA[part].holds }),

@@ -5,6 +5,8 @@ import { connect } from 'node:net';
 import { join } from 'node:path';
 import { fold } from '@chill/core/ledger/fold.ts';
 import type { Batch } from '@chill/model/batch.ts';
+import { NewEvent } from '@chill/model/event.ts';
+import type { LotInHand } from '@chill/model/lot.ts';
 import { describe, expect, test } from '@jest/globals';
 import Database from 'better-sqlite3';
 import { leaveBehind, NURSERY, someBatch, someLot, TODAY, temporaryFolder, testServer, uuid } from '../testing.ts';
@@ -34,6 +36,33 @@ describe('the database', () => {
     await close();
     await (await openDatabase(dataFolder)).close();
     expect(listBackups(dataFolder)).toHaveLength(1);
+  });
+  test('of the last version opens, and holds all that it held', async () => {
+    const folder = temporaryFolder();
+    const last = (name: string) => readFileSync(new URL(`./lastVersion/${name}`, import.meta.url), 'utf8');
+    const database = new Database(join(folder, DATABASE_FILE));
+    database.exec(last('chill.sql'));
+    database.close();
+    const { app, store, ask, close } = await testServer({ dataFolder: folder });
+    const batches: Batch[] = (await ask('GET', '/api/batches')).body;
+    const lots: LotInHand[] = (await ask('GET', '/api/lots')).body;
+    const places = await store.places();
+    const readings = await Promise.all(places.map(({ id }) => store.readings(id)));
+    const held = {
+      batches: batches.map((batch) => {
+        const { counts, stage, closedOn } = fold(batch.plan, batch.events);
+        return { code: batch.code, events: batch.events.length, counts, stage, closedOn };
+      }),
+      lots: lots.map(({ code, unassigned, events }) => ({ code, unassigned, events: events.length })),
+      readings: readings.reduce((sum, { at_ms }) => sum + at_ms.length, 0),
+    };
+    const expected = JSON.parse(last('expected.json'));
+    expect(JSON.parse(JSON.stringify(held))).toEqual(expected);
+    expect(new Set(batches.flatMap(({ events }) => events.map(({ kind }) => kind))).size).toBe(NewEvent.options.length);
+    // The species of its own is still there, and what is shown of every batch can be made.
+    expect((await ask('GET', '/api/handbook')).body.map(({ id }: { id: string }) => id)).toContain('larix-own');
+    expect((await app.inject('/api/tables/batches.csv')).statusCode).toBe(200);
+    await close();
   });
   test('is for one server alone, and no backup is put back under it', async () => {
     const server = await testServer();

@@ -87,7 +87,7 @@ for (const file of listed('core model web server demo sim words')) {
   );
   const visit = (node) => {
     const key =
-      ts.isCallExpression(node) && /^\w*[sS]ay$/.test(node.expression.getText())
+      ts.isCallExpression(node) && /^\w*[sS]ay(\.of)?$/.test(node.expression.getText())
         ? node.arguments[0]
         : ts.isJsxAttribute(node) && node.name.getText() === 'of'
           ? node.initializer
@@ -98,8 +98,8 @@ for (const file of listed('core model web server demo sim words')) {
   };
   visit(source);
   // Keys that are put together are named in the same module: a list of them, perhaps with an ending.
-  const puts = /\bsay\((?!')/.test(source.text) && [...source.text.matchAll(/'(\w+)'/g)].map(([, text]) => text);
-  const endings = [...source.text.matchAll(/say\(`\$\{\w+\}(\w+)`\)/g)].map(([, ending]) => ending);
+  const puts = /\bsay(\.of)?\((?!')/.test(source.text) && [...source.text.matchAll(/'(\w+)'/g)].map(([, text]) => text);
+  const endings = [...source.text.matchAll(/say(?:\.of)?\(`\$\{\w+\}(\w+)`\)/g)].map(([, ending]) => ending);
   for (const subject of puts ? subjects : [])
     for (const one of puts) for (const ending of ['', ...endings]) asked.set(subject, (asked.get(subject) ?? new Set()).add(one + ending));
 }

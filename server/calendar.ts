@@ -3,6 +3,7 @@ import { stageName } from '@chill/core/schedule/words.ts';
 import { TIMINGS } from '@chill/core/treat/timers.ts';
 import { readTurns } from '@chill/core/treat/turns.ts';
 import { say } from '@chill/words/server.ts';
+import { spoken } from '@chill/words/subject.ts';
 import ical, { ICalCalendarMethod, ICalEventTransparency } from 'ical-generator';
 import type { ReadNow } from './reading.ts';
 
@@ -62,18 +63,21 @@ export function* calendarOf({ nursery, batches, places, now_ms }: ReadNow, origi
         url,
       });
     for (const task of tasks) {
-      const told = [task.hint, task.lateness].filter(Boolean).join('. ');
+      const why = [task.hint, task.lateness]
+        .flatMap((sentence) => sentence ?? [])
+        .map(spoken)
+        .join('. ');
       const turn_ms = task.kind === 'turn' ? readTurns(state, now_ms).due_ms : undefined;
       if (turn_ms !== undefined) {
-        atHour(`turn-${task.stage}`, turn_ms, TURN_MINUTES, `${name}: ${task.title}`);
+        atHour(`turn-${task.stage}`, turn_ms, TURN_MINUTES, `${name}: ${spoken(task.title)}`);
         continue;
       }
-      allDay(`${task.kind}-${task.stage}`, task.due, `${name}: ${task.title}`, told, place(task.placeId));
+      allDay(`${task.kind}-${task.stage}`, task.due, `${name}: ${spoken(task.title)}`, why, place(task.placeId));
     }
     for (const [index, stage] of stages.entries()) {
       // What comes next stands among the tasks already.
       if (stage.started || index <= state.stage + (state.underWay ? 1 : 0)) continue;
-      allDay(`stage-${index}`, stage.start, `${name}: ${stageName(stage.kind)}`, 'planned', place(stage.placeId));
+      allDay(`stage-${index}`, stage.start, `${name}: ${stageName(stage.kind)}`, say('planned'), place(stage.placeId));
     }
     for (const timer of state.timers.filter(({ ended }) => !ended)) {
       atHour(

@@ -4,6 +4,7 @@ import type { BatchView } from '@chill/core/schedule/reading.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import type { Place } from '@chill/model/place.ts';
 import { say } from '@chill/words/server.ts';
+import { spoken } from '@chill/words/subject.ts';
 import Papa from 'papaparse';
 import { Fault } from './fault.ts';
 import type { Reading, ReadNow } from './reading.ts';
@@ -90,7 +91,8 @@ function eventRows({ batch, projection: { state } }: BatchView): Row[] {
   }));
 }
 
-function nameOf(placeId: string | undefined, places: readonly Place[]): string | undefined {
+/** A place's name, while it is there. */
+export function nameOf(placeId: string | undefined, places: readonly Place[]): string | undefined {
   return places.find(({ id }) => id === placeId)?.name;
 }
 
@@ -113,12 +115,12 @@ function rowsOf(table: Exclude<Table, 'readings' | Whole>, { lots, batches, plac
           code: batch.code,
           species: species.scientific,
           kind,
-          title,
-          hint,
+          title: spoken(title),
+          hint: spoken(hint),
           due,
           overdue_days: Math.max(0, overdue_days),
           place: nameOf(placeId, places),
-          lateness,
+          lateness: lateness && spoken(lateness),
           pressing,
           minutes,
         })),

@@ -1,5 +1,5 @@
 import { cloneElement, Fragment, type ReactElement, type ReactNode } from 'react';
-import type { Catalogue, Key, Say } from './subject.ts';
+import type { Catalogue, Fact, Key, Say } from './subject.ts';
 
 /** A tag of a message: `<b>`, `</b>` or `<field/>`. */
 const TAG = /<(\/?)(\w+)(\/?)>/;
@@ -16,7 +16,7 @@ export function Rich<C extends Catalogue>({
 }: {
   say: Say<C>;
   of: Key<C>;
-  facts?: Readonly<Record<string, string | number | undefined>>;
+  facts?: Readonly<Record<string, Fact>>;
   parts: Readonly<Record<string, ReactElement>>;
 }) {
   /** What is open, the sentence itself first: each with its name and what it holds so far. */

@@ -1,6 +1,7 @@
 import { subject } from './subject.ts';
 
 export const say = subject('server', {
+  planned: 'planned',
   accessSecretNeeded: 'The access secret is needed',
   addressLotNameDifferentIds: 'The address and the lot name different ids.',
   addressPlaceNameDifferentIds: 'The address and the place name different ids.',

@@ -12,18 +12,30 @@ export type Key<C extends Catalogue> = Stem<keyof C & string>;
 type TextOf<C, K extends string> = K extends keyof C ? C[K] : `${K}_other` extends keyof C ? C[`${K}_other`] : never;
 type NameIn<T> = T extends `${string}{{${infer Name}}}${infer Rest}` ? Name | NameIn<Rest> : never;
 type Plural<C, K extends string> = `${K}_other` extends keyof C ? 'count' : never;
+/** What stands in a sentence: a text, a figure, or another sentence; where there is none, nothing. */
+export type Fact = string | number | boolean | Sentence | undefined;
+/**
+ * A sentence not yet put into words: whose it is, which of them, and its facts. It is data alone, so it can be compared, kept and sent,
+ * and {@link spoken} says it in the language of the moment.
+ */
+export interface Sentence {
+  readonly subject: string;
+  readonly key: string;
+  readonly facts?: Readonly<Record<string, Fact>> | readonly Fact[];
+}
 /** The facts that a sentence asks for, by name; one that is not there is left blank. */
 export type Facts<C extends Catalogue, K extends string> = Readonly<
-  Record<Exclude<NameIn<TextOf<C, K>>, 'count'>, string | number | undefined> &
-    Record<Extract<NameIn<TextOf<C, K>>, 'count'> | Plural<C, K>, number>
+  Record<Exclude<NameIn<TextOf<C, K>>, 'count'>, Fact> & Record<Extract<NameIn<TextOf<C, K>>, 'count'> | Plural<C, K>, number>
 >;
 type Asked<C extends Catalogue, K extends string> = [NameIn<TextOf<C, K>> | Plural<C, K>] extends [never] ? [] : [facts: Facts<C, K>];
 
 /** Says a sentence of one subject, in the language that is spoken now. Keys and facts are checked by the compiler. */
 export interface Say<C extends Catalogue> {
   <K extends Key<C>>(key: K, ...facts: Asked<C, K>): string;
+  /** The same sentence, to be said later. */
+  readonly of: <K extends Key<C>>(key: K, ...facts: Asked<C, K>) => Sentence;
   /** The same sentence in its pieces, what the message says and what a fact says by turns, for what draws tags into it. */
-  readonly pieces: (key: Key<C>, facts?: Readonly<Record<string, string | number | undefined>>) => string[];
+  readonly pieces: (key: Key<C>, facts?: Readonly<Record<string, Fact>>) => string[];
 }
 
 /** How the messages of a language are made of the British ones. */
@@ -34,8 +46,28 @@ const FIGURES = {
   point: new Intl.NumberFormat('en', { maximumFractionDigits: 20 }),
   comma: new Intl.NumberFormat('de', { maximumFractionDigits: 20 }),
 };
+/** Who says sentences, by the name of their subject. */
+const speakers = new Map<string, (key: string, facts: Sentence['facts']) => string>();
+
+/**
+ * Says a sentence in the language that is spoken now.
+ * @throws {Error} where it is of a subject that no loaded module speaks of: a programmer's error.
+ */
+export function spoken({ subject: whose, key, facts }: Sentence): string {
+  const say = speakers.get(whose);
+  if (!say) throw new Error(`Nobody speaks of ${whose}`);
+  return say(key, facts);
+}
+
+/** Lets what is worded by a rule instead of a catalogue, such as a day, be handed over as a {@link Sentence} too: its `of`. */
+export function wording<A extends readonly Fact[]>(name: string, word: (...facts: A) => string) {
+  speakers.set(name, (_key, facts) => word(...(facts as A)));
+  return Object.assign(word, { of: (...facts: A): Sentence => ({ subject: name, key: '', facts }) });
+}
+
 /** A fact as it stands in a sentence. */
 export function shown(fact: unknown): string {
+  if (typeof fact === 'object' && fact !== null) return spoken(fact as Sentence);
   if (typeof fact !== 'number') return String(fact ?? '');
   return Number.isInteger(fact) && Math.abs(fact) < 1000 ? String(fact) : FIGURES[figureMarks()].format(fact);
 }
@@ -127,6 +159,10 @@ export function subject<const C extends Catalogue>(name: string, messages: C): S
     }
     return found;
   };
-  const say = (key: string, facts?: Readonly<Record<string, unknown>>) => inUse().say(key, facts);
-  return Object.assign(say, { pieces: (key: string, facts?: object) => inUse().pieces(key, { ...facts }) }) as unknown as Say<C>;
+  const say = (key: string, facts?: object) => inUse().say(key, facts as Readonly<Record<string, unknown>> | undefined);
+  speakers.set(name, say);
+  return Object.assign(say, {
+    of: (key: string, facts?: Sentence['facts']): Sentence => ({ subject: name, key, ...(facts && { facts }) }),
+    pieces: (key: string, facts?: object) => inUse().pieces(key, { ...facts }),
+  }) as unknown as Say<C>;
 }

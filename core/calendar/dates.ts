@@ -1,6 +1,7 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/calendar.ts';
 import { language } from '@chill/words/language.ts';
+import { wording } from '@chill/words/subject.ts';
 
 const MS_PER_DAY = 86_400_000;
 
@@ -71,10 +72,10 @@ function written(date: PlainDate, style: keyof typeof STYLES): string {
 }
 
 /** "16 Feb" or "Feb 16", with its year where that is another than `today`'s. */
-export function shortDate(date: PlainDate, today?: PlainDate): string {
+export const shortDate = wording('shortDate', (date: PlainDate, today?: PlainDate): string => {
   const sameYear = !today || today.slice(0, 4) === date.slice(0, 4);
   return written(date, sameYear ? 'dayMonth' : 'withYear');
-}
+});
 
 /** "Monday 16 February". */
 export function longDate(date: PlainDate): string {
@@ -82,20 +83,20 @@ export function longDate(date: PlainDate): string {
 }
 
 /** "today", "tomorrow", "Thursday" within the coming week, otherwise the short date. */
-export function nearDate(date: PlainDate, today: PlainDate): string {
+export const nearDate = wording('nearDate', (date: PlainDate, today: PlainDate): string => {
   const ahead = daysBetween(today, date);
   if (ahead === 0) return say('today');
   if (ahead === 1) return say('tomorrow');
   if (ahead === -1) return say('yesterday');
   return ahead > 1 && ahead < 7 ? written(date, 'weekday') : shortDate(date, today);
-}
+});
 
 /** A length of time in the unit that a grower would say: "5 days", "9 weeks", "14 months". */
-export function spell(days: number): string {
+export const spell = wording('spell', (days: number): string => {
   const whole = Math.round(Math.abs(days));
   if (whole < 21) return say('days', { count: whole });
   return whole < 300 ? say('weeks', { count: Math.round(whole / 7) }) : say('months', { count: Math.round(whole / 30.44) });
-}
+});
 
 /** A day of any year, `MM-DD`, as "12 May" or "May 12". */
 export function shortMonthDay(monthDay: string): string {

@@ -1,3 +1,4 @@
+import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import { freshWaterTasks, turnTasks } from './benchTasks.ts';
 import type { TaskContext } from './task.ts';
@@ -28,14 +29,14 @@ describe('tasks by the hour', () => {
     expect(freshWaterTasks(at(now))).toHaveLength(tasks);
   });
   test('given, it is not asked for again until twelve hours later, and not just before the draining', () => {
-    const [task] = freshWaterTasks(at(`${ON}T18:05:00Z`));
+    const [task] = asRead(freshWaterTasks(at(`${ON}T18:05:00Z`)));
     expect(task).toMatchObject({ kind: 'freshWater', due: ON, placeId: 'bench', hint: expect.stringContaining('at 18:00') });
     expect(freshWaterTasks(at(`${ON}T23:00:00Z`, [Date.parse(`${ON}T18:05:00Z`)]))).toEqual([]);
   });
   test('a freezer turn is due a day after the last, to the other side', () => {
     const context = at(undefined);
     const turned = { ...context.projection.state, turns: [{ on: ON, at_ms: begun, into: 'freezer' as const }] };
-    const [task] = turnTasks({ ...context, projection: { ...context.projection, state: turned } });
+    const [task] = asRead(turnTasks({ ...context, projection: { ...context.projection, state: turned } }));
     expect(task).toMatchObject({ due: '2027-02-17', title: 'Move to the fridge' });
   });
 });

@@ -11,7 +11,7 @@ import { type Draft, placeOf, type Task, type TaskContext, task } from './task.t
 export function benchLateness({ stage, setting }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
   const late = daysBetween(stage.start, setting.today) - 1;
   if (late < 1 || STAGES[stage.kind].water !== 'soaking') return undefined;
-  return { lateness: say('longerWaterThanMeantSeed', { late: spell(late) }), pressing: true };
+  return { lateness: say.of('longerWaterThanMeantSeed', { late: spell.of(late) }), pressing: true };
 }
 
 /** A change of water is told of this long before its hour, ms. */
@@ -33,8 +33,8 @@ export function freshWaterTasks(context: TaskContext): Task[] {
           kind: 'freshWater',
           due: dayAt(due_ms, timeZone),
           placeId: placeOf(context),
-          title: say('freshWater'),
-          hint: say('waterWithoutAirDrownsSeed', { hour }),
+          title: say.of('freshWater'),
+          hint: say.of('waterWithoutAirDrownsSeed', { hour }),
         }),
       ];
     });
@@ -61,8 +61,8 @@ export function turnTasks(context: TaskContext): Task[] {
       kind: 'turn',
       due,
       placeId: placeOf(context),
-      title: frozenNow ? say('moveBackFreezer') : say('moveFridge'),
-      hint: hour ? say('dueAboutSameHourEvery', { hour }) : say('aboutSameHourEveryDay'),
+      title: frozenNow ? say.of('moveBackFreezer') : say.of('moveFridge'),
+      hint: hour ? say.of('dueAboutSameHourEvery', { hour }) : say.of('aboutSameHourEveryDay'),
     }),
   ];
 }

@@ -247,7 +247,7 @@ export function reasonForFirst(proposals: readonly Proposal[], available: number
   if (!first) return undefined;
   const grave = (proposal: Proposal) => proposal.against.filter((one) => one.weight !== 'notes');
   const own = grave(first);
-  const plain = own.length === 0 ? say('noDrawbacksHere') : say('drawback', { text: own[0]?.text });
+  const plain = own.length === 0 ? say('noDrawbacksHere') : say('drawback', { text: own[0]?.reason });
   if (!second) return { reason: say('onlyMethodRecord', { plain }), change: say('addMethodYourOwnCompare') };
   const theirs = grave(second)[0];
   const seeds =
@@ -256,7 +256,7 @@ export function reasonForFirst(proposals: readonly Proposal[], available: number
       : first.late_days < second.late_days
         ? say('readySoonerThan', { late: spell(second.late_days - first.late_days), name: second.way.name.toLowerCase() })
         : theirs
-          ? say('hasDrawback', { name: second.way.name.toLowerCase(), text: theirs.text })
+          ? say('hasDrawback', { name: second.way.name.toLowerCase(), text: theirs.reason })
           : say('betterEstablishedThan', { name: second.way.name.toLowerCase() });
   const short = first.seeds !== undefined && first.seeds > available;
   const change = short

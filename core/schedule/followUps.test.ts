@@ -3,6 +3,7 @@ import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Species } from '@chill/model/species.ts';
+import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays } from '../calendar/dates.ts';
 import { startingPlaces } from '../kinds/places.ts';
@@ -82,14 +83,14 @@ describe('what a look asks for', () => {
     const pot = inTheCold('potted-then-chilled');
     look(pot, 8, { damp: 'wet', mould: 'none' });
     expect(due(pot, 11)).toEqual([]);
-    expect(due(pot, 12)).toMatchObject([{ kind: 'look', hint: expect.stringContaining('Has it drained?') }]);
+    expect(asRead(due(pot, 12))).toMatchObject([{ kind: 'look', hint: expect.stringContaining('Has it drained?') }]);
     look(pot, 12, { damp: 'right', mould: 'none' });
     expect(due(pot, 16)).toEqual([]);
   });
   test('mould: the mouldy out, fresh bedding, and a look in four days; spreading presses', () => {
     const batch = inTheCold('towel-in-fridge');
     look(batch, 8, { damp: 'right', mould: 'spreading', moves: [{ from: 'waiting', to: 'mouldy', count: 3 }] });
-    expect(due(batch, 8)).toMatchObject([{ kind: 'refresh', title: 'rinse, fresh towel', pressing: true }]);
+    expect(asRead(due(batch, 8))).toMatchObject([{ kind: 'refresh', title: 'rinse, fresh towel', pressing: true }]);
     answer(batch, 8, 'refresh');
     expect(due(batch, 8)).toEqual([]);
     const at = setting(addDays(START, 9));
@@ -98,12 +99,12 @@ describe('what a look asks for', () => {
   test('the bedding is named by what it is; pots are left as they are', () => {
     const sand = inTheCold('sand-in-fridge');
     look(sand, 15, { damp: 'wet', mould: 'none' });
-    expect(due(sand, 15)).toMatchObject([{ kind: 'refresh', title: 'sieve out, rinse, fresh sand' }]);
+    expect(asRead(due(sand, 15))).toMatchObject([{ kind: 'refresh', title: 'sieve out, rinse, fresh sand' }]);
   });
   test('one root does not condemn the rest: it is potted, the others are told by their numbers', () => {
     const batch = inTheCold('towel-in-fridge');
     look(batch, 20, { damp: 'right', mould: 'none', moves: [{ from: 'waiting', to: 'sprouted', count: 1 }] });
-    const [lift] = due(batch, 20);
+    const [lift] = asRead(due(batch, 20));
     expect(lift).toMatchObject({
       kind: 'lift',
       hint: expect.stringMatching(/pot it now.*the other 79 stay: \d+ % are ready, \d+ % on the take-out day/),
@@ -114,7 +115,7 @@ describe('what a look asks for', () => {
   test('a round that was missed says what it risks, in seeds', () => {
     const batch = inTheCold('towel-in-fridge');
     look(batch, 8, { damp: 'right', mould: 'none' });
-    expect(due(batch, 45)).toMatchObject([
+    expect(asRead(due(batch, 45))).toMatchObject([
       { kind: 'look', pressing: true, lateness: expect.stringMatching(/^Not checked for .+: about \d+ of 80 may be mouldy/) },
     ]);
   });

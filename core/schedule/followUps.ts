@@ -1,5 +1,6 @@
 import type { Medium, Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/schedule.ts';
+import type { Sentence } from '@chill/words/subject.ts';
 import { keptDry, mediumOf } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
 import { topUp_mL } from '../mix/topUp.ts';
@@ -8,24 +9,16 @@ import { showQuantity } from '../units/quantities.ts';
 import { placeOf, type Task, type TaskContext, task } from './task.ts';
 
 /** What fresh bedding is for each medium that can be changed; pots and flats are left as they are. */
-const FRESH: Partial<Record<Medium, string>> = {
-  get towel() {
-    return say('rinseFreshTowel');
-  },
-  get film() {
-    return say('rinseFreshFilm');
-  },
-  get vermiculite() {
-    return say('sieveOutRinseFreshVermiculite');
-  },
-  get sand() {
-    return say('sieveOutRinseFreshSand');
-  },
-};
+const FRESH = {
+  towel: 'rinseFreshTowel',
+  film: 'rinseFreshFilm',
+  vermiculite: 'sieveOutRinseFreshVermiculite',
+  sand: 'sieveOutRinseFreshSand',
+} as const satisfies Partial<Record<Medium, string>>;
 
 /** Whether seed found wet can be laid into something drier; a pot or a flat can only drain where it stands. */
-export function canFreshen(medium: Medium): boolean {
-  return FRESH[medium] !== undefined;
+export function canFreshen(medium: Medium): medium is keyof typeof FRESH {
+  return medium in FRESH;
 }
 
 /** What the last look at waiting seed asks for and nobody has recorded yet: water for the dry, fresh bedding for the mouldy or the wet. Due at once. */
@@ -46,23 +39,23 @@ export function followUps(context: TaskContext): Task[] {
         task(context, {
           ...base,
           kind: 'water',
-          title: say('addWater'),
-          hint: say('wasDryAboutLittleTime', { water: showQuantity(water, 'volume_mL', setting.nursery.settings.units) }),
+          title: say.of('addWater'),
+          hint: say.of('wasDryAboutLittleTime', { water: showQuantity(water, 'volume_mL', setting.nursery.settings.units) }),
           pressing: true,
-          lateness: say('drySeedReceivesNothing'),
+          lateness: say.of('drySeedReceivesNothing'),
         }),
       );
   }
   const mouldy = last.mould === 'few' || last.mould === 'spreading';
-  if ((mouldy || last.damp === 'wet') && !refreshed && FRESH[medium]) {
+  if ((mouldy || last.damp === 'wet') && !refreshed && canFreshen(medium)) {
     found.push(
       task(context, {
         ...base,
         kind: 'refresh',
-        title: FRESH[medium] as string,
+        title: say.of(FRESH[medium]),
         hint: mouldy
-          ? say('takeOutEveryMouldySeed', { how: last.mould === 'spreading' ? say('batheOthersFiveMinutesDilute') : '' })
-          : say('tooWetPressTowelOut'),
+          ? say.of('takeOutEveryMouldySeed', { how: last.mould === 'spreading' ? say.of('batheOthersFiveMinutesDilute') : undefined })
+          : say.of('tooWetPressTowelOut'),
         pressing: last.mould === 'spreading',
       }),
     );
@@ -78,12 +71,12 @@ export function topUpFor({ batch, projection, setting, index }: Pick<TaskContext
 }
 
 /** What to say of seeds that show a root in the cold: the one goes, the rest stays for as long as the numbers say. */
-export function rootsInTheCold({ projection, setting }: Pick<TaskContext, 'projection' | 'setting'>): string | undefined {
+export function rootsInTheCold({ projection, setting }: Pick<TaskContext, 'projection' | 'setting'>): Sentence | undefined {
   const { treatment, state } = projection;
   if (!treatment || treatment.stage !== state.stage) return undefined;
   const left = countIn(state.counts, ['waiting', 'swollen']);
   const [now, best] = [Math.round(treatment.freedNow * 100), Math.round(treatment.freedAtBest * 100)];
   const stays =
-    setting.today < treatment.dueOut ? say('otherStayReadyTakeOut', { left, now, best }) : say('otherMayComeOutToo', { left, now });
-  return say('checkAgainDays', { stays, afterARoot: AFTER_A_ROOT_DAYS });
+    setting.today < treatment.dueOut ? say.of('otherStayReadyTakeOut', { left, now, best }) : say.of('otherMayComeOutToo', { left, now });
+  return say.of('checkAgainDays', { stays, afterARoot: AFTER_A_ROOT_DAYS });
 }

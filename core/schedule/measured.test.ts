@@ -157,7 +157,7 @@ describe('other colds', () => {
     expect(firstRoot).toBeUndefined();
     const at = setting(species, today);
     const [look, ...others] = tasksFor(batch, project(batch, at), at);
-    expect(look).toMatchObject({ kind: 'look', check: 'dry', hint: expect.stringContaining('Dry and closed?') });
+    expect(look).toMatchObject({ kind: 'look', check: 'dry', hint: { key: 'dryClosedNoMouldNo' } });
     expect(others.some(({ kind }) => kind === 'water')).toBe(false);
     const seen = recordAnswer(
       look as Task,

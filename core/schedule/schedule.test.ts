@@ -3,6 +3,7 @@ import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Species } from '@chill/model/species.ts';
+import { asRead, type Read } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { startingPlaces } from '../kinds/places.ts';
@@ -58,7 +59,7 @@ function life(speciesId: string, wayId: string, seeds = 100, start = START) {
     read,
     take,
     at,
-    tasks: (today: string) => tasksFor(batch, read(today), at(today)),
+    tasks: (today: string) => asRead(tasksFor(batch, read(today), at(today))),
     begin: (on: string) => take(recordBegin(batch, read(on).state, at(on), on, newId)),
     move: (on: string) => take(recordMove(batch, read(on).state, at(on), on, newId)),
     look: (on: string, counts: Partial<Record<'up' | 'mouldy' | 'lost', number>> = {}, damp: 'dry' | 'right' | 'wet' = 'right') =>
@@ -77,8 +78,8 @@ function inTheCold(speciesId: string, wayId: string, seeds = 100) {
   return { ...one, since: addDays(START, 1) };
 }
 
-const kinds = (tasks: Task[]) => tasks.map((task) => `${task.kind} ${task.due}`);
-const only = (tasks: Task[], kind: string) => tasks.find((task) => task.kind === kind) as Task;
+const kinds = (tasks: Read<Task>[]) => tasks.map((task) => `${task.kind} ${task.due}`);
+const only = (tasks: Read<Task>[], kind: string) => tasks.find((task) => task.kind === kind) as Read<Task>;
 
 describe('what is due', () => {
   test('first the soak, on its day; a late one says what that does to the end', () => {

@@ -1,5 +1,6 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Sentence } from '@chill/words/subject.ts';
 import { daysBetween } from '../calendar/dates.ts';
 import type { CheckKind } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
@@ -26,11 +27,11 @@ export interface Task {
   /** What a look asks: usually what its stage does, but in the pots it may be how many are up. */
   check?: CheckKind;
   /** The action in two or three words: "take out". */
-  title: string;
+  title: Sentence;
   /** What to look for, and why now. */
-  hint: string;
+  hint: Sentence;
   /** Where overdue: whether that matters yet. */
-  lateness?: string;
+  lateness?: Sentence;
   /** True where waiting longer costs seeds. */
   pressing: boolean;
   minutes: number;

@@ -2,6 +2,7 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/schedule.ts';
+import type { Sentence } from '@chill/words/subject.ts';
 import { addDays, daysBetween, earlier, later, nearDate, shortDate, spell } from '../calendar/dates.ts';
 import { meanShare } from '../chance/shares.ts';
 import { placesFor } from '../kinds/places.ts';
@@ -51,12 +52,12 @@ function beginTask(context: TaskContext): Task {
     ...beginWords(stage, batch.plan.seeds, setting),
     ...(late > 0 && {
       lateness: first
-        ? say('lateReadyInstead', {
-            late: spell(late),
-            setOut: shortDate(projection.setOut, setting.today),
-            end: shortDate(batch.plan.stages.at(-1)?.end as PlainDate, setting.today),
+        ? say.of('lateReadyInstead', {
+            late: spell.of(late),
+            setOut: shortDate.of(projection.setOut, setting.today),
+            end: shortDate.of(batch.plan.stages.at(-1)?.end as PlainDate, setting.today),
           })
-        : say('lateWetSeedBetweenTwo', { late: spell(late) }),
+        : say.of('lateWetSeedBetweenTwo', { late: spell.of(late) }),
       pressing: !first && late > 1,
     }),
   });
@@ -101,16 +102,18 @@ function waitingTasks(context: TaskContext): Task[] {
 function pullLateness({ projection, setting, index }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
   const { treatment } = projection;
   if (treatment?.stage !== index || setting.today <= treatment.dueOut) return undefined;
-  const late = spell(daysBetween(treatment.dueOut, setting.today));
+  const late = spell.of(daysBetween(treatment.dueOut, setting.today));
   if (setting.today <= treatment.window.to) {
-    return { lateness: say('pastBestDayHardlySeed', { late, to: shortDate(treatment.window.to, setting.today) }) };
+    return { lateness: say.of('pastBestDayHardlySeed', { late, to: shortDate.of(treatment.window.to, setting.today) }) };
   }
   // The curve tells of a hundred viable seeds.
   const viable = countIn(projection.state.counts, ['waiting', 'swollen']) * meanShare(soundShare(setting.lot.soundness, setting.species));
   const lost = Math.round((Math.max(0, -treatment.aWeekMore) / 100) * viable);
   const costs =
-    lost > 0 ? say('anotherWeekLoses', { how: lost === 1 ? say('n1Seed') : say('seeds3', { lost }) }) : say('moreMouldThanGainFrom');
-  return { lateness: say('pastBestDay', { late, costs }), pressing: true };
+    lost > 0
+      ? say.of('anotherWeekLoses', { how: lost === 1 ? say.of('n1Seed') : say.of('seeds3', { lost }) })
+      : say.of('moreMouldThanGainFrom');
+  return { lateness: say.of('pastBestDay', { late, costs }), pressing: true };
 }
 
 function lookTask(context: TaskContext): Task {
@@ -137,9 +140,9 @@ function lookTask(context: TaskContext): Task {
       due: setting.today,
       placeId: placeOf(context),
       check: STAGES[stage.kind].check,
-      title: say('check'),
-      hint: say('receivesNothingWhereMoveBack'),
-      lateness: say('everyDayHereLostWet'),
+      title: say.of('check'),
+      hint: say.of('receivesNothingWhereMoveBack'),
+      lateness: say.of('everyDayHereLostWet'),
       pressing: true,
     });
   }
@@ -149,39 +152,41 @@ function lookTask(context: TaskContext): Task {
     due,
     placeId: placeOf(context),
     check: STAGES[stage.kind].check,
-    title: STAGES[stage.kind].check === 'dry' ? say('dry') : say('check'),
+    title: STAGES[stage.kind].check === 'dry' ? say.of('dry') : say.of('check'),
     hint: lookHint(context, { mouldy, rooted, drains, root }),
     ...(late > 0 &&
       (setting.today <= longest
-        ? { lateness: say('lateCanWaitUntil', { late: spell(late), longest: nearDate(longest, setting.today) }) }
+        ? { lateness: say.of('lateCanWaitUntil', { late: spell.of(late), longest: nearDate.of(longest, setting.today) }) }
         : { lateness: missedRisk(context, lastOn), pressing: true })),
   });
 }
 
 /** What a missed look risks, in seeds: what the rot curve loses between the last look and now, of which the first ones infect the others. */
-function missedRisk({ projection, setting, index }: TaskContext, lastOn: PlainDate): string {
+function missedRisk({ projection, setting, index }: TaskContext, lastOn: PlainDate): Sentence {
   const { treatment, state } = projection;
   const seeds = countIn(state.counts, ['waiting', 'swollen']);
   const survives = treatment?.stage === index ? treatment.curve.survives : undefined;
   const at = (day: PlainDate) => survives?.[Math.max(0, Math.min(survives.length - 1, daysBetween(treatment?.since ?? day, day)))] ?? 1;
   const lost = seeds * (1 - at(setting.today) / at(lastOn));
-  const since = say('notChecked', { daysBetween: spell(daysBetween(lastOn, setting.today)) });
-  return lost >= 0.75 ? say('aboutMayMouldyOneInfects', { since, lost: Math.round(lost), seeds }) : say('oneMouldySeedHasHad', { since });
+  const since = say.of('notChecked', { daysBetween: spell.of(daysBetween(lastOn, setting.today)) });
+  return lost >= 0.75
+    ? say.of('aboutMayMouldyOneInfects', { since, lost: Math.round(lost), seeds })
+    : say.of('oneMouldySeedHasHad', { since });
 }
 
 function lookHint(
   { projection, setting, stage }: TaskContext,
   seen: { mouldy: boolean; rooted: boolean; drains: boolean; root?: PlainDate | undefined },
-): string {
+): Sentence {
   const week = Math.floor(daysBetween(stage.start, setting.today) / 7) + 1;
   const weeks = Math.max(week, Math.round(daysBetween(stage.start, projection.treatment?.dueOut ?? stage.end) / 7));
-  const so = say('week', { week, weeks });
-  if (keptDry(stage.kind)) return say('dryClosedNoMouldNo', { so });
-  if (seen.rooted) return say('rootShowedLookMorePot', { so });
-  if (seen.mouldy) return say('mouldLastTimeLookUnder', { so });
-  if (seen.drains) return say('tooWetLastTimeBag', { so });
-  if (seen.root && daysBetween(setting.today, seen.root) <= 4) return say('rootsMayShowAnyDay', { so });
-  return say('dampMouldRoots', { so });
+  const so = say.of('week', { week, weeks });
+  if (keptDry(stage.kind)) return say.of('dryClosedNoMouldNo', { so });
+  if (seen.rooted) return say.of('rootShowedLookMorePot', { so });
+  if (seen.mouldy) return say.of('mouldLastTimeLookUnder', { so });
+  if (seen.drains) return say.of('tooWetLastTimeBag', { so });
+  if (seen.root && daysBetween(setting.today, seen.root) <= 4) return say.of('rootsMayShowAnyDay', { so });
+  return say.of('dampMouldRoots', { so });
 }
 
 /** Seed in the warmth: counts at each look, and the day when those that will have come. */
@@ -200,15 +205,15 @@ function warmTasks(context: TaskContext): Task[] {
     kind: 'finish',
     due: finishDue,
     placeId: placeOf(context),
-    title: batch.purpose === 'test' ? say('readTest') : left === 0 ? say('allHaveGerminated') : say('stopWaiting'),
+    title: batch.purpose === 'test' ? say.of('readTest') : left === 0 ? say.of('allHaveGerminated') : say.of('stopWaiting'),
     hint:
       left === 0
-        ? say('towelFinished')
-        : say('notGerminatedMoreMay9', {
+        ? say.of('towelFinished')
+        : say.of('notGerminatedMoreMay9', {
             left,
             low: sprouting.more.low,
             high: sprouting.more.high,
-            allButDone: nearDate(sprouting.allButDone, setting.today),
+            allButDone: nearDate.of(sprouting.allButDone, setting.today),
           }),
   });
   if (left === 0) return [finish];
@@ -217,21 +222,38 @@ function warmTasks(context: TaskContext): Task[] {
     due,
     placeId: placeOf(context),
     check: 'sprouts',
-    title: say('count'),
-    hint: say('dayLiftMm', { day: sprouting.day, expect, liftAt: setting.species.liftAt_mm }),
+    title: say.of('count'),
+    hint: say.of('dayLiftMm', { day: sprouting.day, expect, liftAt: setting.species.liftAt_mm }),
     ...(late > 0 && {
-      lateness: high > 0 ? say('lateRootsGrowIntoPaper', { late: spell(late) }) : say('lateLittleMiss', { late: spell(late) }),
+      lateness: high > 0 ? say.of('lateRootsGrowIntoPaper', { late: spell.of(late) }) : say.of('lateLittleMiss', { late: spell.of(late) }),
       pressing: high > 0 && late > 1,
     }),
   });
   return STAGES[context.stage.kind].check === 'sprouts' && finish.due <= setting.today ? [finish, look] : [look, finish];
 }
 
-/** What a check of the warmth may find: so many new; none yet, and from when; or hardly any more at all. */
-function expectWords({ expectNew: { low, high }, nextOn, more }: SproutForecast, today: PlainDate): string {
-  if (high > 0) return low === high ? say('expectNew', { low }) : say('expectNew2', { low, high });
-  if (nextOn && nextOn > today) return say('noneExpectedBefore', { nextOn: nearDate(nextOn, today) });
-  return more.expected >= 1 ? say('perhapsNoneYet') : say('hardlyAnyMoreExpected');
+/** What a check of the warmth may find: so many new; none before a day; perhaps none yet; or hardly any more at all. */
+export function expectationOf(
+  { expectNew: { high }, nextOn, more }: SproutForecast,
+  today: PlainDate,
+): 'some' | 'later' | 'perhaps' | 'hardlyAny' {
+  if (high > 0) return 'some';
+  if (nextOn && nextOn > today) return 'later';
+  return more.expected >= 1 ? 'perhaps' : 'hardlyAny';
+}
+
+function expectWords(sprouting: SproutForecast, today: PlainDate): Sentence {
+  const { low, high } = sprouting.expectNew;
+  switch (expectationOf(sprouting, today)) {
+    case 'some':
+      return low === high ? say.of('expectNew', { low }) : say.of('expectNew2', { low, high });
+    case 'later':
+      return say.of('noneExpectedBefore', { nextOn: nearDate.of(sprouting.nextOn as PlainDate, today) });
+    case 'perhaps':
+      return say.of('perhapsNoneYet');
+    case 'hardlyAny':
+      return say.of('hardlyAnyMoreExpected');
+  }
 }
 
 function potLooks(context: TaskContext): Task[] {
@@ -248,11 +270,11 @@ function potLooks(context: TaskContext): Task[] {
       due,
       placeId: placeOf(context),
       check: sproutsHere ? 'sprouts' : 'pots',
-      title: sproutsHere ? say('count') : say('waterCount'),
+      title: sproutsHere ? say.of('count') : say.of('waterCount'),
       hint: sproutsHere
-        ? say('day2', { day: sprouting.day, expectWords: expectWords(sprouting, setting.today) })
-        : say('potsAnyLost', { inPots }),
-      ...(late > 0 && { lateness: say('lateSeedlingsDryOutFast', { late: spell(late) }), pressing: late > 3 }),
+        ? say.of('day2', { day: sprouting.day, expectWords: expectWords(sprouting, setting.today) })
+        : say.of('potsAnyLost', { inPots }),
+      ...(late > 0 && { lateness: say.of('lateSeedlingsDryOutFast', { late: spell.of(late) }), pressing: late > 3 }),
     }),
   ];
 }
@@ -269,9 +291,9 @@ function setOutTask(context: TaskContext): Task {
     kind: 'setOut',
     due,
     placeId: placeOf(context),
-    title: say('plantedOut'),
-    hint: say('plantsHardenedOffLookForecast', { plants }),
-    ...(late > 7 && { lateness: say('overRootsBeginCirclePot', { late: spell(late) }) }),
+    title: say.of('plantedOut'),
+    hint: say.of('plantsHardenedOffLookForecast', { plants }),
+    ...(late > 7 && { lateness: say.of('overRootsBeginCirclePot', { late: spell.of(late) }) }),
   });
 }
 
@@ -289,9 +311,11 @@ function liftTasks(context: TaskContext): Task[] {
       kind: 'lift',
       due: since,
       placeId: placeOf(context),
-      title: say('lift'),
-      hint: rest ? say('rootPotThemNowRoot', { count: up, rest }) : say('rootPotMmRootDown', { up, liftAt: setting.species.liftAt_mm }),
-      ...(late > 0 && { lateness: say('waitingRootsGrowIntoPaper', { late: spell(late) }), pressing: late > 1 }),
+      title: say.of('lift'),
+      hint: rest
+        ? say.of('rootPotThemNowRoot', { count: up, rest })
+        : say.of('rootPotMmRootDown', { up, liftAt: setting.species.liftAt_mm }),
+      ...(late > 0 && { lateness: say.of('waitingRootsGrowIntoPaper', { late: spell.of(late) }), pressing: late > 1 }),
     }),
   ];
 }

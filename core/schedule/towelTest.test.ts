@@ -4,6 +4,7 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Lot, TowelResult } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays } from '../calendar/dates.ts';
 import { startingPlaces } from '../kinds/places.ts';
@@ -44,7 +45,7 @@ function tested(ups: number, species = named('larix-occidentalis')): { batch: Ba
       const projection = project(batch, setting);
       const task = tasksFor(batch, projection, setting).find(({ due }) => due <= today);
       if (!task) break;
-      titles.push(task.title);
+      titles.push(spoken(task.title));
       const up = Math.min(ups, projection.state.counts.waiting + projection.state.counts.swollen);
       const recorded = recordAnswer(task, { ...usualAnswer(task, projection.state), up }, batch, projection.state, setting, newId);
       if ('problem' in recorded) throw new Error(recorded.problem);

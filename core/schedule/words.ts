@@ -1,12 +1,13 @@
 import type { Medium, StageKind } from '@chill/model/stage.ts';
 import { say } from '@chill/words/schedule.ts';
+import type { Sentence } from '@chill/words/subject.ts';
 import { shortDate } from '../calendar/dates.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import type { Projection } from './project.ts';
 import type { Setting } from './setting.ts';
 
-/** What is said of a stage: its name; what beginning it is called, and how it is done; what is done at its end; the caution that belongs there, if any. */
+/** What is said of a stage, by key: its name; what beginning it is called, and how it is done; what is done at its end; the caution that belongs there, if any. */
 interface StageWords {
   name: string;
   begin: string;
@@ -16,210 +17,108 @@ interface StageWords {
   caution?: string;
 }
 
-const STAGE_WORDS: Record<StageKind, StageWords> = {
+const STAGE_WORDS = {
   dryStore: {
-    get name() {
-      return say('dryStore');
-    },
-    get begin() {
-      return say('putIntoDryStorage');
-    },
-    get hint() {
-      return say('paperDryAiryLabelFirst');
-    },
+    name: 'dryStore',
+    begin: 'putIntoDryStorage',
+    hint: 'paperDryAiryLabelFirst',
     end: 'done',
   },
   clean: {
-    get name() {
-      return say('clean');
-    },
-    get begin() {
-      return say('cleanSeed');
-    },
-    get hint() {
-      return say('fleshFluffFeedMouldRub');
-    },
+    name: 'clean',
+    begin: 'cleanSeed',
+    hint: 'fleshFluffFeedMouldRub',
     end: 'done',
   },
   soak: {
-    get name() {
-      return say('soak');
-    },
-    get begin() {
-      return say('startSoak');
-    },
-    get hint() {
-      return say('lukewarmWaterOvernightFloatersOut');
-    },
+    name: 'soak',
+    begin: 'startSoak',
+    hint: 'lukewarmWaterOvernightFloatersOut',
     end: 'drain',
   },
   openCoat: {
-    get name() {
-      return say('scarification');
-    },
-    get begin() {
-      return say('scarify');
-    },
-    get hint() {
-      return say('fileOrSandUntilPale');
-    },
+    name: 'scarification',
+    begin: 'scarify',
+    hint: 'fileOrSandUntilPale',
     end: 'done',
-    get caution() {
-      return say('clampSeedCutAwayFrom');
-    },
+    caution: 'clampSeedCutAwayFrom',
   },
   hotWater: {
-    get name() {
-      return say('hotWaterSoak');
-    },
-    get begin() {
-      return say('pourHotWater');
-    },
-    get hint() {
-      return say('justOffBoilSeveralTimes');
-    },
+    name: 'hotWaterSoak',
+    begin: 'pourHotWater',
+    hint: 'justOffBoilSeveralTimes',
     end: 'drain',
-    get caution() {
-      return say('scaldsPourAwayFromYou');
-    },
+    caution: 'scaldsPourAwayFromYou',
   },
   disinfect: {
-    get name() {
-      return say('disinfection');
-    },
-    get begin() {
-      return say('disinfect');
-    },
-    get hint() {
-      return say('householdPeroxideOneOneWater');
-    },
+    name: 'disinfection',
+    begin: 'disinfect',
+    hint: 'householdPeroxideOneOneWater',
     end: 'done',
-    get caution() {
-      return say('glovesEyeCoverFreshAir');
-    },
+    caution: 'glovesEyeCoverFreshAir',
   },
   smoke: {
-    get name() {
-      return say('smoke');
-    },
-    get begin() {
-      return say('startSmokeSoak');
-    },
-    get hint() {
-      return say('overnightSmokeWaterStatedStrength');
-    },
+    name: 'smoke',
+    begin: 'startSmokeSoak',
+    hint: 'overnightSmokeWaterStatedStrength',
     end: 'drain',
-    get caution() {
-      return say('fireOutdoorsOnlyWithinLocal');
-    },
+    caution: 'fireOutdoorsOnlyWithinLocal',
   },
   warmMoist: {
-    get name() {
-      return say('warmStratification');
-    },
-    get begin() {
-      return say('moveWarmth');
-    },
-    get hint() {
-      return say('dampNotWetLabelFirst');
-    },
+    name: 'warmStratification',
+    begin: 'moveWarmth',
+    hint: 'dampNotWetLabelFirst',
     end: 'takeOut',
   },
   coldMoist: {
-    get name() {
-      return say('coldStratification');
-    },
-    get begin() {
-      return say('putFridge');
-    },
-    get hint() {
-      return say('dampThroughDropOrTwo');
-    },
+    name: 'coldStratification',
+    begin: 'putFridge',
+    hint: 'dampThroughDropOrTwo',
     end: 'takeOut',
-    get caution() {
-      return say('keepAwayFromFoodClosed');
-    },
+    caution: 'keepAwayFromFoodClosed',
   },
   coldDry: {
-    get name() {
-      return say('dryColdStorage');
-    },
-    get begin() {
-      return say('putFridgeDry');
-    },
-    get hint() {
-      return say('paperEnvelopeInsideClosedTin');
-    },
+    name: 'dryColdStorage',
+    begin: 'putFridgeDry',
+    hint: 'paperEnvelopeInsideClosedTin',
     end: 'takeOut',
   },
   freezerTurns: {
-    get name() {
-      return say('freezeThaw');
-    },
-    get begin() {
-      return say('putFreezer');
-    },
-    get hint() {
-      return say('dayFrozenDayFridgeSame');
-    },
+    name: 'freezeThaw',
+    begin: 'putFreezer',
+    hint: 'dayFrozenDayFridgeSame',
     end: 'done',
   },
   outdoorWinter: {
-    get name() {
-      return say('outdoorsOverWinter');
-    },
-    get begin() {
-      return say('putOutdoors');
-    },
-    get hint() {
-      return say('labelLastsWinterWireAgainst');
-    },
+    name: 'outdoorsOverWinter',
+    begin: 'putOutdoors',
+    hint: 'labelLastsWinterWireAgainst',
     end: 'done',
   },
   flood: {
-    get name() {
-      return say('flooding');
-    },
-    get begin() {
-      return say('floodPot');
-    },
-    get hint() {
-      return say('waterStandsAboveSoilKept');
-    },
+    name: 'flooding',
+    begin: 'floodPot',
+    hint: 'waterStandsAboveSoilKept',
     end: 'done',
   },
   warmTowel: {
-    get name() {
-      return say('warmTowel');
-    },
-    get begin() {
-      return say('moveWarmTowel');
-    },
-    get hint() {
-      return say('seedsFlatNotTouchingPressed');
-    },
+    name: 'warmTowel',
+    begin: 'moveWarmTowel',
+    hint: 'seedsFlatNotTouchingPressed',
     end: 'done',
-    get caution() {
-      return say('heatMatWaterUseOutlet');
-    },
+    caution: 'heatMatWaterUseOutlet',
   },
   pot: {
-    get name() {
-      return say('pots');
-    },
-    get begin() {
-      return say('potThem');
-    },
-    get hint() {
-      return say('twoThreeTimesSeedsThickness');
-    },
+    name: 'pots',
+    begin: 'potThem',
+    hint: 'twoThreeTimesSeedsThickness',
     end: 'done',
   },
-};
+} as const satisfies Record<StageKind, StageWords>;
 
 /** What each stage is called on screen. */
 export function stageName(kind: StageKind): string {
-  return STAGE_WORDS[kind].name;
+  return say(STAGE_WORDS[kind].name);
 }
 
 /** What seed lies in, as it is told: "in damp sand". */
@@ -252,27 +151,18 @@ export const mouldCaution = () => say('doNotSniffMouldMask');
 
 /** The caution that belongs at a stage, if any: short, never in the way. Defers to local rules and trained people. */
 export function cautionAt(kind: StageKind): string | undefined {
-  return STAGE_WORDS[kind].caution;
+  const words = STAGE_WORDS[kind];
+  return 'caution' in words ? say(words.caution) : undefined;
 }
 
 /** Title and hint for beginning a stage. */
-export function beginWords(stage: ProjectedStage, seeds: number, setting: Pick<Setting, 'species'>): { title: string; hint: string } {
+export function beginWords(stage: ProjectedStage, seeds: number, setting: Pick<Setting, 'species'>): { title: Sentence; hint: Sentence } {
   const { begin, hint } = STAGE_WORDS[stage.kind];
   const onTop = STAGES[stage.kind].course === 'grows' && setting.species.light === 'needs light';
-  return { title: begin, hint: say('seeds4', { seeds, how: onTop ? say('surfaceSeedNeedsLight') : hint }) };
+  return { title: say.of(begin), hint: say.of('seeds4', { seeds, how: say.of(onTop ? 'surfaceSeedNeedsLight' : hint) }) };
 }
 
-const ENDS = {
-  get takeOut() {
-    return say('takeOutAct');
-  },
-  get drain() {
-    return say('drainAct');
-  },
-  get done() {
-    return say('doneAct');
-  },
-};
+const ENDS = { takeOut: 'takeOutAct', drain: 'drainAct', done: 'doneAct' } as const;
 
 /** Title and hint for ending a stage and going on to the next. */
 export function moveWords(
@@ -280,20 +170,22 @@ export function moveWords(
   next: ProjectedStage | undefined,
   projection: Projection,
   setting: Pick<Setting, 'today'>,
-) {
-  const title = next ? STAGE_WORDS[next.kind].begin : ENDS.done;
-  const to = next ? stageName(next.kind) : say('seedDone');
+): { title: Sentence; hint: Sentence } {
   const { name, end } = STAGE_WORDS[stage.kind];
+  const to = say.of(next ? STAGE_WORDS[next.kind].name : 'seedDone');
   if (end === 'takeOut')
-    return { title: ENDS.takeOut, hint: say('thenNext', { pullHint: pullHint(stage, projection, setting.today), to }) };
-  return { title, hint: say('sinceThen', { name, start: shortDate(stage.start, setting.today), end: ENDS[end], to }) };
+    return { title: say.of(ENDS.takeOut), hint: say.of('thenNext', { pullHint: takeOutHint(stage, projection, setting.today), to }) };
+  return {
+    title: say.of(next ? STAGE_WORDS[next.kind].begin : ENDS.done),
+    hint: say.of('sinceThen', { name: say.of(name), start: shortDate.of(stage.start, setting.today), end: say.of(ENDS[end]), to }),
+  };
 }
 
-function pullHint(stage: ProjectedStage, { treatment }: Projection, today: string): string {
-  if (!treatment || STAGES[stage.kind].earns === 'warmth') return say('timeComplete');
+function takeOutHint(stage: ProjectedStage, { treatment }: Projection, today: string): Sentence {
+  if (!treatment || STAGES[stage.kind].earns === 'warmth') return say.of('timeComplete');
   const week = Math.round(treatment.aWeekMore);
-  const more = week > 0 ? say('anotherWeekWouldAdd', { week }) : week < 0 ? say('anotherWeekWouldLose', { week: -week }) : '';
+  const more = week > 0 ? say.of('anotherWeekWouldAdd', { week }) : week < 0 ? say.of('anotherWeekWouldLose', { week: -week }) : undefined;
   return today >= treatment.window.from
-    ? say('ready', { freedNow: Math.round(treatment.freedNow * 100), more })
-    : say('planned', { end: shortDate(stage.end, today) });
+    ? say.of('ready', { freedNow: Math.round(treatment.freedNow * 100), more })
+    : say.of('planned', { end: shortDate.of(stage.end, today) });
 }

@@ -4,6 +4,7 @@ import type { Species } from '@chill/model/species.ts';
 import type { Medium, StageKind } from '@chill/model/stage.ts';
 import type { Way } from '@chill/model/way.ts';
 import { say } from '@chill/words/drawbacks.ts';
+import type { Sentence } from '@chill/words/subject.ts';
 import { daysBetween, shortDate, spell } from '../calendar/dates.ts';
 import { daylengthHours, SHORT_DAY_HOURS } from '../calendar/daylength.ts';
 import { STAGES } from '../kinds/stages.ts';
@@ -62,38 +63,38 @@ function cueObjections({ chain, way, workedOut, resolved }: Omit<Proposal, 'agai
     found.push({
       code: 'hardlyFrees',
       weight: 'stops',
-      text: say('makesOnlyReadySeedNeeds', { wakes: percent(wakes), lacking: lacking(species, way) }),
+      reason: say.of('makesOnlyReadySeedNeeds', { wakes: percent(wakes), lacking: lacking(species, way) }),
     });
   }
   const sprouting = resolved[sproutingStage(way)];
   const { base_C, at_C, ceiling_C } = species.sprouting;
-  const wanted = say('needsAboutCBetween', { at: at_C, base: base_C, ceiling: ceiling_C });
+  const wanted = say.of('needsAboutCBetween', { at: at_C, base: base_C, ceiling: ceiling_C });
   if (chain.warmth < HARDLY_SPROUTS) {
-    const text = say('germinatesC', {
-      how: chain.warmth > 0 ? say('hardlyAnything') : say('nothing'),
+    const reason = say.of('germinatesC', {
+      how: chain.warmth > 0 ? say.of('hardlyAnything') : say.of('nothing'),
       temperature: sprouting?.temperature_C,
       wanted,
     });
-    found.push({ code: 'noSprouting', weight: 'stops', text });
+    found.push({ code: 'noSprouting', weight: 'stops', reason });
   } else if (sprouting && !sproutsAt(sprouting, species.sprouting)) {
-    const text = say('nothingGerminatesCOnlyCold', { temperature: sprouting.temperature_C, warmth: percent(chain.warmth), wanted });
-    found.push({ code: 'sproutsInCold', weight: 'costs', text });
+    const reason = say.of('nothingGerminatesCOnlyCold', { temperature: sprouting.temperature_C, warmth: percent(chain.warmth), wanted });
+    found.push({ code: 'sproutsInCold', weight: 'costs', reason });
   }
-  if (workedOut) found.push({ code: 'workedOut', weight: 'notes', text: say('derivedFromWhatSeedNeeds') });
+  if (workedOut) found.push({ code: 'workedOut', weight: 'notes', reason: say.of('derivedFromWhatSeedNeeds') });
   const { alternating } = species;
   if (alternating && chain.warmth >= HARDLY_SPROUTS && chain.warmth < 0.75) {
-    const swing = say('cByDayCBy', { day: alternating.day_C, night: alternating.night_C });
+    const swing = say.of('cByDayCBy', { day: alternating.day_C, night: alternating.night_C });
     found.push({
       code: 'swing',
       weight: 'notes',
-      text: say('needsSteadyWarmthOnlyGerminate', { swing, steady: percent(alternating.steady) }),
+      reason: say.of('needsSteadyWarmthOnlyGerminate', { swing, steady: percent(alternating.steady) }),
     });
   }
   if (chain.opened < HARDLY_FREES) {
     found.push({
       code: 'coatClosed',
       weight: 'stops',
-      text: say('hardCoatLetsWaterInto', { opened: percent(chain.opened) }),
+      reason: say.of('hardCoatLetsWaterInto', { opened: percent(chain.opened) }),
     });
   }
   if (way.evidence === 'anecdotal') {
@@ -101,7 +102,7 @@ function cueObjections({ chain, way, workedOut, resolved }: Omit<Proposal, 'agai
     found.push({
       code: 'anecdotal',
       weight: 'costs',
-      text: lost > 0.1 ? say('anecdotalSeedLostWay', { lost: percent(lost) }) : say('anecdotal'),
+      reason: lost > 0.1 ? say.of('anecdotalSeedLostWay', { lost: percent(lost) }) : say.of('anecdotal'),
     });
   }
   return found;
@@ -111,35 +112,37 @@ function cueObjections({ chain, way, workedOut, resolved }: Omit<Proposal, 'agai
 function keepingObjections({ dates, wanted }: Omit<Proposal, 'against'>, { keeping, today }: Circumstances): Objection[] {
   if (!keeping) return [];
   const { moist, until, moistUntil } = keeping;
-  const date = (day: PlainDate) => shortDate(day, today);
+  const date = (day: PlainDate) => shortDate.of(day, today);
   if (today > until) {
-    const text = moist ? say('keptDampLastedUntilAbout', { until: date(until) }) : say('openAirLivedUntilAbout', { until: date(until) });
-    return [{ code: 'driesOut', weight: 'stops', text: say('cutTenFirstSeeWhether', { text }) }];
+    const reason = moist
+      ? say.of('keptDampLastedUntilAbout', { until: date(until) })
+      : say.of('openAirLivedUntilAbout', { until: date(until) });
+    return [{ code: 'driesOut', weight: 'stops', reason: say.of('cutTenFirstSeeWhether', { text: reason }) }];
   }
   if (dates.start > moistUntil) {
-    return [{ code: 'driesOut', weight: 'stops', text: say('evenDampKeepsOnlyUntil', { moistUntil: date(moistUntil) }) }];
+    return [{ code: 'driesOut', weight: 'stops', reason: say.of('evenDampKeepsOnlyUntil', { moistUntil: date(moistUntil) }) }];
   }
   if (!moist && dates.start > until) {
-    const text = say('keepDampCoolFromToday', { until: date(until), start: date(dates.start) });
-    return [{ code: 'keepMoist', weight: 'costs', text }];
+    const reason = say.of('keepDampCoolFromToday', { until: date(until), start: date(dates.start) });
+    return [{ code: 'keepMoist', weight: 'costs', reason }];
   }
   const early = wanted ? daysBetween(dates.setOut, wanted) : 0;
   if (early > 0) {
-    const text = say('readyEarlyKeepsOnlyUntil', { early: spell(early), moistUntil: date(moistUntil) });
-    return [{ code: 'keepMoist', weight: 'notes', text }];
+    const reason = say.of('readyEarlyKeepsOnlyUntil', { early: spell.of(early), moistUntil: date(moistUntil) });
+    return [{ code: 'keepMoist', weight: 'notes', reason }];
   }
   return [];
 }
 
 /** The first cue that a way leaves out. */
-function lacking({ warmFirst, cold, smoke, flooding, afterRipening }: Species, way: Way): string {
+function lacking({ warmFirst, cold, smoke, flooding, afterRipening }: Species, way: Way): Sentence {
   const has = (...kinds: StageKind[]) => way.stages.some((stage) => kinds.includes(stage.kind));
-  if (afterRipening && !has('dryStore')) return say('monthsDryStorage');
-  if (smoke && !has('smoke')) return 'smoke';
-  if (flooding && !has('flood')) return 'flooding';
-  if (warmFirst && !has('warmMoist', 'outdoorWinter')) return say('warmBeforeColdStratification');
-  if (cold.need !== 'none' && cold.winters === 2) return say('twoWintersWarmthBetween');
-  return cold.need === 'none' ? say('moreThanKnown') : say('coldStratification');
+  if (afterRipening && !has('dryStore')) return say.of('monthsDryStorage');
+  if (smoke && !has('smoke')) return say.of('smoke');
+  if (flooding && !has('flood')) return say.of('flooding');
+  if (warmFirst && !has('warmMoist', 'outdoorWinter')) return say.of('warmBeforeColdStratification');
+  if (cold.need !== 'none' && cold.winters === 2) return say.of('twoWintersWarmthBetween');
+  return cold.need === 'none' ? say.of('moreThanKnown') : say.of('coldStratification');
 }
 
 function timeObjections(proposal: Omit<Proposal, 'against'>, { nursery, today }: Circumstances): Objection[] {
@@ -147,26 +150,28 @@ function timeObjections(proposal: Omit<Proposal, 'against'>, { nursery, today }:
   const found: Objection[] = [];
   if (missedStart) {
     const ready =
-      late_days > 0 ? say('lateReadyIfStartedToday', { late: spell(late_days), setOut: shortDate(dates.setOut, today) }) : say('stillTime');
-    const less = shortened_days > 0 ? say('lessCold', { shortened: spell(shortened_days) }) : '';
+      late_days > 0
+        ? say.of('lateReadyIfStartedToday', { late: spell.of(late_days), setOut: shortDate.of(dates.setOut, today) })
+        : say.of('stillTime');
+    const less = shortened_days > 0 ? say.of('lessCold', { shortened: spell.of(shortened_days) }) : undefined;
     found.push({
       code: 'startPast',
       weight: late_days > 0 ? 'costs' : 'notes',
-      text: say('idealStartWas', { ready, less, missedStart: shortDate(missedStart, today) }),
+      reason: say.of('idealStartWas', { ready, less, missedStart: shortDate.of(missedStart, today) }),
     });
   }
   if (late_days > 0 && !missedStart) {
     found.push({
       code: 'startPast',
       weight: 'costs',
-      text: say('lateReady', { late: spell(late_days), setOut: shortDate(dates.setOut, today) }),
+      reason: say.of('lateReady', { late: spell.of(late_days), setOut: shortDate.of(dates.setOut, today) }),
     });
   }
   if (dates.start < today && !missedStart) {
     found.push({
       code: 'startPast',
       weight: 'stops',
-      text: say('startsAgoChooseTodayOr', { daysBetween: spell(daysBetween(dates.start, today)) }),
+      reason: say.of('startsAgoChooseTodayOr', { daysBetween: spell.of(daysBetween(dates.start, today)) }),
     });
   }
   const daylight = daylengthHours(dates.potted, nursery.latitude_deg);
@@ -174,7 +179,7 @@ function timeObjections(proposal: Omit<Proposal, 'against'>, { nursery, today }:
     found.push({
       code: 'shortDays',
       weight: daylight < 10.5 ? 'costs' : 'notes',
-      text: say('pottedIntoDaysHoursLights', { potted: shortDate(dates.potted, today), daylight: daylight.toFixed(1) }),
+      reason: say.of('pottedIntoDaysHoursLights', { potted: shortDate.of(dates.potted, today), daylight: Math.round(daylight * 10) / 10 }),
     });
   }
   if (!wanted) found.push(...outdoorsObjections(dates.setOut, nursery));
@@ -183,7 +188,7 @@ function timeObjections(proposal: Omit<Proposal, 'against'>, { nursery, today }:
     found.push({
       code: 'seasonShort',
       weight: 'costs',
-      text: left === 0 ? say('readyWhenNothingGrowsOutside') : say('onlyGrowingWeatherLeftBefore', { left: spell(left) }),
+      reason: left === 0 ? say.of('readyWhenNothingGrowsOutside') : say.of('onlyGrowingWeatherLeftBefore', { left: spell.of(left) }),
     });
   }
   return found;
@@ -201,22 +206,22 @@ function growingDaysAfter(date: PlainDate, nursery: Nursery): number {
 function outdoorObjections({ resolved }: Omit<Proposal, 'against'>, { nursery }: Circumstances): Objection[] {
   const stay = resolved.find(({ kind }) => STAGES[kind].earns === 'winter');
   if (!stay) return [];
-  if (!stay.curve) return [{ code: 'hardlyFrees', weight: 'stops', text: say('noWinterHereSeedWould') }];
+  if (!stay.curve) return [{ code: 'hardlyFrees', weight: 'stops', reason: say.of('noWinterHereSeedWould') }];
   const taken = 1 - Math.exp(-ANIMALS_PER_DAY * stay.days);
   const cover = stay.place?.cover;
   return [
     ...(cover?.animals === false
-      ? [{ code: 'animals', weight: 'costs', text: say('miceBirdsNotKeptOff', { taken: percent(taken) }) } as const]
+      ? [{ code: 'animals', weight: 'costs', reason: say.of('miceBirdsNotKeptOff', { taken: percent(taken) }) } as const]
       : cover
         ? []
-        : [{ code: 'animals', weight: 'notes', text: say('uncoveredMiceBirdsWouldTake', { taken: percent(taken) }) } as const]),
-    ...(cover?.rain === false ? [{ code: 'animals', weight: 'costs', text: say('rainNotKeptOffWet') } as const] : []),
+        : [{ code: 'animals', weight: 'notes', reason: say.of('uncoveredMiceBirdsWouldTake', { taken: percent(taken) }) } as const]),
+    ...(cover?.rain === false ? [{ code: 'animals', weight: 'costs', reason: say.of('rainNotKeptOffWet') } as const] : []),
     ...(yearOf(nursery).estimated
       ? [
           {
             code: 'winterUnknown',
             weight: 'notes',
-            text: say('winterGuessFromLatitudeEnter'),
+            reason: say.of('winterGuessFromLatitudeEnter'),
           } as const,
         ]
       : []),
@@ -230,9 +235,9 @@ function outdoorsObjections(setOut: PlainDate, nursery: Nursery): Objection[] {
   const springMean = [0, 1].map((ahead) => `${Number(setOut.slice(0, 4)) + ahead}-${nursery.lastFrost.mean}`).find((day) => day > setOut);
   const wait = springMean ? daysBetween(setOut, springMean) : 0;
   if (wait > LONG_INDOORS_DAYS) {
-    return [{ code: 'longIndoors', weight: 'costs', text: say('readyBeforeFrostsEndKeep', { wait: spell(wait) }) }];
+    return [{ code: 'longIndoors', weight: 'costs', reason: say.of('readyBeforeFrostsEndKeep', { wait: spell.of(wait) }) }];
   }
-  return [{ code: 'frost', weight: 'notes', text: say('riskFrostAfter', { risk: Math.max(1, Math.round(risk * 100)) }) }];
+  return [{ code: 'frost', weight: 'notes', reason: say.of('riskFrostAfter', { risk: Math.max(1, Math.round(risk * 100)) }) }];
 }
 
 function seedObjections(
@@ -241,29 +246,30 @@ function seedObjections(
 ): Objection[] {
   const found: Objection[] = [];
   if (seeds === undefined || seeds > available) {
-    const text =
+    const reason =
       seeds === undefined
-        ? say('noNumberSeedsWouldEnough')
-        : say('needsSeedsLotHasAll', { seeds, available, low: expected.low, high: expected.high });
-    found.push({ code: 'moreThanLot', weight: 'costs', text });
+        ? say.of('noNumberSeedsWouldEnough')
+        : say.of('needsSeedsLotHasAll', { seeds, available, low: expected.low, high: expected.high });
+    found.push({ code: 'moreThanLot', weight: 'costs', reason });
   }
   const paper = resolved.find((stage) => stage.medium && PAPER.includes(stage.medium) && 1 - stage.survives >= ROT_WORTH_SAYING);
   if (paper) {
     const lost = Math.round(starting * (1 - paper.survives) * chain.opened);
-    found.push({ code: 'towelTooLong', weight: 'costs', text: say('aboutSeedsLostRotWet', { lost, days: spell(paper.days) }) });
+    found.push({ code: 'towelTooLong', weight: 'costs', reason: say.of('aboutSeedsLostRotWet', { lost, days: spell.of(paper.days) }) });
   }
   return found;
 }
 
 /** Media that can be changed for fresh ones between two stages. */
-const RENEWABLE: Medium[] = ['towel', 'film', 'vermiculite', 'sand'];
+const RENEWABLE = ['towel', 'film', 'vermiculite', 'sand'] as const satisfies Medium[];
 /** A fresh medium that saves fewer seeds in a hundred than this is not worth the work. */
 const WORTH_FRESH = 0.02;
 
 /** Where a medium goes on from one stage to the next and a fresh one would save seed: when to change it. */
 function mediumNotes({ resolved, stages, starting }: Omit<Proposal, 'against'>): Objection[] {
   return resolved.flatMap(({ treatment, medium, survives, days }, i): Objection[] => {
-    if (!treatment?.mediumAge_days || !medium || !RENEWABLE.includes(medium)) return [];
+    const renewed = RENEWABLE.find((one) => one === medium);
+    if (!treatment?.mediumAge_days || !renewed) return [];
     const fresh = steadyCurve({ ...treatment, mediumAge_days: 0 }).survives[days] ?? survives;
     if (fresh - survives < WORTH_FRESH) return [];
     const saved = Math.max(1, Math.round(starting * (fresh - survives)));
@@ -272,42 +278,27 @@ function mediumNotes({ resolved, stages, starting }: Omit<Proposal, 'against'>):
       {
         code: 'freshMedium',
         weight: 'notes',
-        text: say('freshSavesAboutSeeds', { medium: MEDIUM_WORDS[medium], on: shortDate(on, on), saved }),
+        reason: say.of('freshSavesAboutSeeds', { medium: say.of(renewed), on: shortDate.of(on, on), saved }),
       },
     ];
   });
 }
 
-const MEDIUM_WORDS: Partial<Record<Medium, string>> = {
-  get towel() {
-    return say('towel');
-  },
-  get film() {
-    return say('film');
-  },
-  get vermiculite() {
-    return say('vermiculite');
-  },
-  get sand() {
-    return say('sand');
-  },
-};
-
 function placeObjections({ resolved }: Omit<Proposal, 'against'>): Objection[] {
   const found: Objection[] = [];
   for (const stage of resolved) {
     if (STAGES[stage.kind].earns === 'winter' && !stage.place)
-      found.push({ code: 'noPlace', weight: 'notes', text: say('noPlaceOutdoorsAmongYour') });
+      found.push({ code: 'noPlace', weight: 'notes', reason: say.of('noPlaceOutdoorsAmongYour') });
     if (STAGES[stage.kind].earns !== 'cold') continue;
     const { place, temperature_C, treatment } = stage;
     if (!place) {
-      found.push({ code: 'noPlace', weight: 'notes', text: say('noFridgeAmongYourPlaces', { temperature: temperature_C }) });
+      found.push({ code: 'noPlace', weight: 'notes', reason: say.of('noFridgeAmongYourPlaces', { temperature: temperature_C }) });
     } else if (treatment && earnedPerDay({ ...treatment, daysPerEffectiveDay: 1 }) < 0.8) {
       const counts = earnedPerDay({ ...treatment, daysPerEffectiveDay: 1 });
       found.push({
         code: 'tooWarmForCold',
         weight: counts === 0 ? 'stops' : 'costs',
-        text: say('cDayThereCountsOne', { name: place.name, temperature: temperature_C, counts: counts.toFixed(1) }),
+        reason: say.of('cDayThereCountsOne', { name: place.name, temperature: temperature_C, counts: Math.round(counts * 10) / 10 }),
       });
     }
   }

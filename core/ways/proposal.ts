@@ -1,6 +1,7 @@
 import type { DatedStage } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Way } from '@chill/model/way.ts';
+import type { Sentence } from '@chill/words/subject.ts';
 import type { Prospect } from '../chance/prospect.ts';
 import type { Effort } from './effort.ts';
 import type { Chain, ResolvedStage } from './resolve.ts';
@@ -30,7 +31,8 @@ export interface Objection {
     | 'animals'
     | 'workedOut';
   weight: 'stops' | 'costs' | 'notes';
-  text: string;
+  /** What it is, with its figures. */
+  reason: Sentence;
 }
 
 /** The days that a grower asks for by name. */

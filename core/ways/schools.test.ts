@@ -4,6 +4,7 @@ import type { Wish } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { School } from '@chill/model/way.ts';
+import { type Sentence, spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { unitsFor } from '../mix/laying.ts';
@@ -72,7 +73,7 @@ describe('the way of a school', () => {
 describe('what is offered, and what is set aside', () => {
   test('a hard coat left shut, a winter left out, smoke left out: set aside with what is lacking', () => {
     const aside = (id: string) =>
-      weighWays(request(id, { by: 'asSoonAs' })).set_aside.flatMap(({ against }) => against.map(({ text }) => text));
+      weighWays(request(id, { by: 'asSoonAs' })).set_aside.flatMap(({ against }) => against.map(({ reason }) => spoken(reason)));
     expect(aside('acacia-pycnantha').join()).toMatch(/hard coat lets water into only 5 %/);
     expect(aside('syncarpha-vestita').join()).toMatch(/this seed needs smoke/);
     expect(aside('cornus-florida').join()).toMatch(/this seed needs cold stratification/);
@@ -125,7 +126,7 @@ describe('when it begins', () => {
 
   test('too little growing weather left before winter is said', () => {
     const { against } = proposed('iliamna-rivularis', 'sandpaper', { by: 'startOn', date: '2027-07-01' }, { today: '2027-07-01' });
-    expect(against.find(({ code }) => code === 'seasonShort')?.text).toMatch(
+    expect(spoken(against.find(({ code }) => code === 'seasonShort')?.reason as Sentence)).toMatch(
       /only \d+ (days|weeks) of growing weather left|nothing grows outside/,
     );
     const spring = proposed('iliamna-rivularis', 'sandpaper', { by: 'startOn', date: '2027-03-15' }, { today: '2027-03-15' });

@@ -3,6 +3,7 @@ import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Wish } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays, daysBetween } from '../calendar/dates.ts';
@@ -162,7 +163,7 @@ describe('the chain', () => {
 
 describe('what speaks against a way, here', () => {
   const against = (id: string, wayId: string, wish?: Wish, today?: string) =>
-    Object.fromEntries(propose(way(id, wayId), request(id, wish, today)).against.map((one) => [one.code, one.text]));
+    Object.fromEntries(propose(way(id, wayId), request(id, wish, today)).against.map((one) => [one.code, spoken(one.reason)]));
 
   test('a start that is past, with how late that makes it', () => {
     const found = against('amelanchier-alnifolia', 'sand-in-fridge', undefined, '2027-02-16');
@@ -186,13 +187,16 @@ describe('what speaks against a way, here', () => {
   test('more than the lot holds, with what all of it would give', () => {
     const proposal = propose(way('larix-occidentalis', 'no-cold'), { ...request('larix-occidentalis'), available: 60 });
     expect(proposal.starting).toBe(60);
-    expect(proposal.against.find((one) => one.code === 'moreThanLot')?.text).toMatch(/needs \d+ seeds, the lot has 60/);
+    expect(proposal.against.find((one) => one.code === 'moreThanLot')?.reason).toMatchObject({
+      key: 'needsSeedsLotHasAll',
+      facts: { available: 60 },
+    });
     expect(proposal.chance).toBeLessThan(0.9);
   });
   test('a fridge too warm to count', () => {
     const warm = { ...request('balsamorhiza-sagittata'), places: [place('fridge', 9)] };
     const found = propose(way('balsamorhiza-sagittata', 'sand-in-fridge'), warm).against;
-    expect(found.find((one) => one.code === 'tooWarmForCold')?.text).toBe('fridge at 9 °C: a day there counts as 0.2 of one');
+    expect(found.find((one) => one.code === 'tooWarmForCold')?.reason).toMatchObject({ facts: { temperature: 9, counts: 0.2 } });
   });
   test('no plant is promised where the law of the species allows none, nor without a word where only the cold before brings some', () => {
     const cool = weighWays(request('nemophila-menziesii'));

@@ -8,7 +8,7 @@ import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { project } from '@chill/core/schedule/project.ts';
 import type { Setting } from '@chill/core/schedule/setting.ts';
 import { sproutCurve } from '@chill/core/schedule/sproutCurve.ts';
-import { tasksFor } from '@chill/core/schedule/tasks.ts';
+import { expectationOf, tasksFor } from '@chill/core/schedule/tasks.ts';
 import { sproutResponse } from '@chill/core/sprout/thermalTime.ts';
 import { planFrom } from '@chill/core/ways/propose.ts';
 import type { Batch } from '@chill/model/batch.ts';
@@ -238,7 +238,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
     if (!root && treatment?.firstRootRange && treatment.firstRoot && kind === 'coldMoist' && day % LOOKED_AT_EVERY === 2)
       root = { ...treatment.firstRootRange, middle: treatment.firstRoot, open: treatment.firstRootRange.to >= treatment.dueOut };
     if (sprouting && kind === 'warmTowel') {
-      if (!done && /hardly any/.test(tasksFor(batch, projection, now).find(({ kind: what }) => what === 'look')?.hint ?? '')) hardly = true;
+      if (!done && expectationOf(sprouting, now.today) === 'hardlyAny') hardly = true;
       if (!done) done = { said: sprouting.allButDone, left: state.counts.waiting + state.counts.swollen, on: today };
       if (day % (2 * LOOKED_AT_EVERY) === 2) {
         const { is } = sproutCurve(sprouting, state.sprouts);

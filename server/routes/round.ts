@@ -1,13 +1,15 @@
 import { Readable } from 'node:stream';
 import { LABEL_SHEETS } from '@chill/core/labels/sheets.ts';
+import { walkOrder } from '@chill/core/schedule/walk.ts';
 import { PlainDate } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { calendarOf } from '../calendar.ts';
 import { Fault } from '../fault.ts';
 import { labelsPdf } from '../labels.ts';
 import { isOwnName } from '../ownNames.ts';
-import { TABLES, tableCsv } from '../tables.ts';
+import { nameOf, TABLES, tableCsv } from '../tables.ts';
 import { unhurried } from '../unhurried.ts';
 import { routes } from './context.ts';
 
@@ -42,25 +44,20 @@ export const roundRoutes = routes((app, { reading, store, address }) => {
     },
     async () => {
       const { today, places, batches } = await read();
-      const order = new Map(places.map(({ id, name, order: at }) => [id, { name, at }]));
+      const walk = walkOrder(places);
       const due = batches
-        .flatMap(({ batch, species, tasks }) => tasks.filter((task) => task.due <= today).map((task) => ({ batch, species, task })))
-        .sort(
-          (a, b) =>
-            (order.get(a.task.placeId ?? '')?.at ?? 1e4) - (order.get(b.task.placeId ?? '')?.at ?? 1e4) ||
-            a.batch.code.localeCompare(b.batch.code),
+        .flatMap(({ batch, species, tasks }) =>
+          tasks
+            .filter((task) => task.due <= today)
+            .map((task) => ({ ...task, code: batch.code, species: species.common[0] ?? species.scientific })),
         )
-        .map(({ batch, species, task: { kind, title, hint, due: day, overdue_days, pressing, lateness, placeId } }) => ({
-          code: batch.code,
-          species: species.common[0] ?? species.scientific,
-          place: order.get(placeId ?? '')?.name ?? null,
-          kind,
-          title,
-          hint,
-          due: day,
-          overdue_days,
-          pressing,
-          ...(lateness && { lateness }),
+        .sort(walk)
+        .map(({ code, species, kind, title, hint, due: day, overdue_days, pressing, lateness, placeId }) => ({
+          ...{ code, species, kind, overdue_days, pressing, due: day },
+          place: nameOf(placeId, places) ?? null,
+          title: spoken(title),
+          hint: spoken(hint),
+          ...(lateness && { lateness: spoken(lateness) }),
         }));
       return { today, due };
     },

@@ -1,6 +1,7 @@
 import { nearDate } from '@chill/core/calendar/dates.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { say } from '@chill/words/glance.ts';
+import { spoken } from '@chill/words/subject.ts';
 import type { CSSProperties, ReactNode } from 'react';
 import { Link } from 'react-router';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
@@ -33,7 +34,7 @@ export function BatchLine({ view, children }: { view: BatchView; children?: Reac
               <>
                 {' · '}
                 <span className={next.due <= today ? 'font-semibold' : ''} style={next.due <= today ? { color: 'var(--zone)' } : undefined}>
-                  {next.title} {next.overdue_days > 0 ? say('dLate', { overdue: next.overdue_days }) : nearDate(next.due, today)}
+                  {spoken(next.title)} {next.overdue_days > 0 ? say('dLate', { overdue: next.overdue_days }) : nearDate(next.due, today)}
                 </span>
               </>
             )}

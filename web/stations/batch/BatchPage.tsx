@@ -12,6 +12,7 @@ import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/batch.ts';
 import { Rich } from '@chill/words/rich.tsx';
+import { spoken } from '@chill/words/subject.ts';
 import { type CSSProperties, lazy, Suspense } from 'react';
 import { Link, useParams } from 'react-router';
 import { type BatchView, settingOf, useBatchByCode, useNursery } from '../../data/nursery.ts';
@@ -144,7 +145,7 @@ export default function BatchPage() {
               {view.tasks.map((task) => (
                 <li key={`${task.kind}${task.stage}`} className="border-t border-line py-3">
                   <p>
-                    <b>{task.title}</b>{' '}
+                    <b>{spoken(task.title)}</b>{' '}
                     <span className="text-ink2">
                       {task.due <= today
                         ? task.overdue_days > 0
@@ -153,9 +154,9 @@ export default function BatchPage() {
                         : shortDate(task.due, today)}
                     </span>
                   </p>
-                  <p className="text-[0.95rem] text-ink2">{task.hint}</p>
+                  <p className="text-[0.95rem] text-ink2">{spoken(task.hint)}</p>
                   {task.lateness && (
-                    <p className={`text-[0.95rem] ${task.pressing ? 'font-semibold text-alarm' : 'text-ink2'}`}>{task.lateness}</p>
+                    <p className={`text-[0.95rem] ${task.pressing ? 'font-semibold text-alarm' : 'text-ink2'}`}>{spoken(task.lateness)}</p>
                   )}
                   {task.kind === 'water' && <WhyWater view={view} stage={task.stage} />}
                   <TaskControls view={view} task={task} sight={sights[batch.id]} early={task.due > today} />

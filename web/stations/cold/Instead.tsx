@@ -9,6 +9,7 @@ import { yearOf } from '@chill/core/winter/climate.ts';
 import { outdoorStay } from '@chill/core/winter/outdoors.ts';
 import { say } from '@chill/words/cold.ts';
 import { Rich } from '@chill/words/rich.tsx';
+import { spoken } from '@chill/words/subject.ts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
@@ -61,8 +62,10 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
                 {say('daysTillComesOut', {
                   daysBetween: daysBetween(proposal.dates.start, proposal.dates.bestOut ?? proposal.dates.setOut),
                 })}
-                {proposal.against.find(({ weight }) => weight !== 'notes') &&
-                  `; ${proposal.against.find(({ weight }) => weight !== 'notes')?.text}`}
+                {proposal.against
+                  .filter(({ weight }) => weight !== 'notes')
+                  .slice(0, 1)
+                  .map(({ reason }) => `; ${spoken(reason)}`)}
               </span>
             </span>
             <span>

@@ -13,6 +13,7 @@ import type { Plan, Wish } from '@chill/model/batch.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/plan.ts';
 import { Rich } from '@chill/words/rich.tsx';
+import { spoken } from '@chill/words/subject.ts';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { newId } from '../../data/newId.ts';
@@ -93,7 +94,7 @@ function Against({ proposal, all }: { proposal: Proposal; all: boolean }) {
       {shown.map((one, i) => (
         <span key={one.code} className={tone[one.weight]}>
           {i > 0 && '; '}
-          {one.text}
+          {spoken(one.reason)}
         </span>
       ))}
       {shown.length < against.length && ` ${say('more', { against: against.length - shown.length })}`}

@@ -6,6 +6,7 @@ import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/round.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { type CSSProperties, useState } from 'react';
 import { Link } from 'react-router';
 import { asItStands, useNursery } from '../../data/nursery.ts';
@@ -200,12 +201,14 @@ function Line({ line, picked, pick, sight }: { line: RoundLine; picked: boolean;
             {name}{' '}
             {due.kind !== 'look' && (
               <b className="text-[0.92rem] whitespace-nowrap" style={{ color: 'var(--zone)' }}>
-                {due.title}
+                {spoken(due.title)}
               </b>
             )}
           </p>
-          <p className="text-[0.92rem] text-ink2">{due.hint}</p>
-          {due.lateness && <p className={`text-[0.92rem] ${due.pressing ? 'font-semibold text-alarm' : 'text-ink2'}`}>{due.lateness}</p>}
+          <p className="text-[0.92rem] text-ink2">{spoken(due.hint)}</p>
+          {due.lateness && (
+            <p className={`text-[0.92rem] ${due.pressing ? 'font-semibold text-alarm' : 'text-ink2'}`}>{spoken(due.lateness)}</p>
+          )}
         </div>
       </div>
       <div className="mt-2 desk:mt-0">

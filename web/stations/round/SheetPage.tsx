@@ -1,6 +1,7 @@
 import { longDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { say } from '@chill/words/round.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
@@ -84,7 +85,7 @@ export default function SheetPage() {
                       <td className="py-1.5 pr-3">
                         {species.common[0]}
                         <span className="block">
-                          <b>{task.title}</b>
+                          <b>{spoken(task.title)}</b>
                           {task.overdue_days > 0 && say('since', { due: shortDate(task.due, view.today) })}
                         </span>
                       </td>

@@ -4,6 +4,7 @@ import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import type { NewEvent } from '@chill/model/event.ts';
 import { say } from '@chill/words/round.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { type KeyboardEvent, useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
@@ -151,7 +152,7 @@ function Row({
       <span className="min-w-0 leading-tight">
         {view.species.common[0]}
         <span className="block text-[0.92rem] text-ink2">
-          {task.title}
+          {spoken(task.title)}
           {task.due > today && say('due', { due: shortDate(task.due, today) })}
         </span>
       </span>

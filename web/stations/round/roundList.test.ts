@@ -16,8 +16,6 @@ const due = (kind: Task['kind'], day: string, part: Partial<Task> = {}) =>
     due: day,
     overdue_days: 0,
     placeId: 'fridge',
-    title: kind,
-    hint: '',
     pressing: false,
     minutes: 2,
     ...part,

@@ -1,6 +1,7 @@
 import { nearDate } from '@chill/core/calendar/dates.ts';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
+import { walkOrder } from '@chill/core/schedule/walk.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
 import { say } from '@chill/words/round.ts';
@@ -16,29 +17,34 @@ export interface RoundStop {
   lines: RoundLine[];
 }
 
-/** The walk past everything: places in walking order, what is done today first to fall back, the pressing first among the due. */
+/** The walk past everything, in the order of {@link walkOrder}. */
 export function roundStops(view: NurseryView): RoundStop[] {
-  const stops = new Map<string, RoundStop>();
-  const stopAt = (placeId: string | undefined) => {
-    const place = view.places.find((one) => one.id === placeId);
-    const key = place?.id ?? '';
-    const stop = stops.get(key) ?? { place, lines: [] };
-    stops.set(key, stop);
-    return stop;
-  };
-  for (const batch of view.batches) {
-    for (const due of dueToday(batch, view.today)) {
-      stopAt(due.placeId).lines.push({ key: `${batch.batch.id} ${due.kind} ${due.stage}`, view: batch, due });
-    }
-    for (const done of gesturesOn(batch, view.today)) {
-      stopAt(placeAfter(batch, done)).lines.push({ key: (done[0] as LedgerEvent).id, view: batch, done });
-    }
+  const met = view.batches.flatMap((batch) => {
+    const { code } = batch.batch;
+    return [
+      ...dueToday(batch, view.today).map((due) => ({
+        ...{ placeId: placeIdOf(due.placeId, view), code, pressing: due.pressing },
+        line: { key: `${batch.batch.id} ${due.kind} ${due.stage}`, view: batch, due } as RoundLine,
+      })),
+      ...gesturesOn(batch, view.today).map((done) => ({
+        ...{ placeId: placeIdOf(placeAfter(batch, done), view), code, done: true },
+        line: { key: (done[0] as LedgerEvent).id, view: batch, done } as RoundLine,
+      })),
+    ];
+  });
+  const stops: RoundStop[] = [];
+  for (const { placeId, line } of met.sort(walkOrder(view.places))) {
+    const place = view.places.find(({ id }) => id === placeId);
+    const here = stops.at(-1);
+    if (here && here.place === place) here.lines.push(line);
+    else stops.push({ place, lines: [line] });
   }
-  const rank = (line: RoundLine) => ('done' in line ? 2 : line.due.pressing ? 0 : 1);
-  for (const stop of stops.values()) {
-    stop.lines.sort((a, b) => rank(a) - rank(b) || a.view.batch.code.localeCompare(b.view.batch.code));
-  }
-  return [...stops.values()].sort((a, b) => (a.place?.order ?? 999) - (b.place?.order ?? 999));
+  return stops;
+}
+
+/** A place while it is there. */
+function placeIdOf(placeId: string | undefined, { places }: NurseryView): string | undefined {
+  return places.some(({ id }) => id === placeId) ? placeId : undefined;
 }
 
 /** What was recorded on `day` and still stands, in the groups in which it was sent. */

@@ -14,6 +14,7 @@ import {
 } from '@chill/core/mix/water.ts';
 import { beginWords } from '@chill/core/schedule/words.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';
 import { Link } from 'react-router';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
@@ -59,7 +60,7 @@ export function LayUp({ view }: { view: BatchView }) {
           first={medium === 'vermiculite' ? { vermiculite: 1 } : { sand: 1, loam: medium === 'ownPot' ? 1 : 0 }}
         />
       )}
-      <p className="mt-4 max-w-prose text-[1.06rem]">{beginWords(stage, seeds, { species }).hint}.</p>
+      <p className="mt-4 max-w-prose text-[1.06rem]">{spoken(beginWords(stage, seeds, { species }).hint)}.</p>
       <StepAction
         onClick={() => step.begin()}
         beside={

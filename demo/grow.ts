@@ -22,6 +22,7 @@ import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { type Sight, sightOf } from '@chill/sim/seeds.ts';
 import { logged } from '@chill/sim/temperatures.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { BATCHES, DEMO_DAY, type DemoBatch, LOGGED, LOGGED_SINCE, LOTS, PLACES, SALLOW_GAP, SHELF, TRIALS, TROUBLES } from './nursery.ts';
 
 /** What the demo nursery consists of, ready to be stored. */
@@ -143,9 +144,9 @@ function lookAfter(
     }
     const seen = sightOf(batch, species, trueSoundOf(lot.code) as number, places, day, records);
     const recorded = answer(due, batch, setting, seen, newId);
-    if ('problem' in recorded) throw new Error(`Demo batch ${told.lot} ${told.way} on ${day}: ${recorded.problem}`);
+    if ('reason' in recorded) throw new Error(`Demo batch ${told.lot} ${told.way} on ${day}: ${spoken(recorded.reason)}`);
     const verdict = accept(batch, recorded.events, day);
-    if (!verdict.ok) throw new Error(`Demo batch ${told.lot} ${told.way} on ${day}: ${verdict.errors[0]?.message}`);
+    if (!verdict.ok) throw new Error(`Demo batch ${told.lot} ${told.way} on ${day}: ${spoken(verdict.reason)}`);
     history.push({ on: day, events: recorded.events });
     batch.events.push(
       ...recorded.events.map(

@@ -44,7 +44,7 @@ const soak = async (swollen: number) =>
   );
 const planned = (count: number) => {
   const split = planSplit(batch, fold(batch.plan, batch.events), count, 'openCoat', TODAY, uuid);
-  if ('field' in split) throw new Error(split.message);
+  if ('reason' in split) throw new Error(split.reason.key);
   return split;
 };
 const splitOff = (body: unknown) => server.ask('POST', `/api/batches/${batch.id}/splits`, body);

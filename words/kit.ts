@@ -6,7 +6,6 @@ export const say = subject('kit', {
   bySpecies: 'by species',
   calculators: 'Calculators',
   cancel: 'Cancel',
-  cannotHaveHappenedAfterWhat: 'That cannot have happened after what is already recorded.',
   chill: '{{here}} · Chill',
   chillsServerDidNotAccept: 'Chill’s server did not accept it. Try again.',
   chillsServerDoesNotAnswer: 'Chill’s server does not answer',

@@ -47,4 +47,5 @@ export const say = subject('lot', {
     'It is too small to cut well, and a towel shows only seed that needs no winter: take it as a minimum, or give the test its cold.',
   treatPoisonousClosedLabelledNot:
     'Treat it as poisonous: closed and labelled NOT FOOD, away from food, children and animals; pour soaking water away.',
+  samplesWeighMoreThanLot: 'The samples weigh more than the lot: is one of the units wrong?',
 });

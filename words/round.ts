@@ -58,7 +58,6 @@ export const say = subject('round', {
   noPlaceYet2: 'no place yet',
   noRoots: 'no roots',
   noneLost: 'none lost',
-  notPossible: 'That is not possible.',
   nothingDue: 'Nothing is due.',
   nothingDueToday: 'Nothing is due today. {{comingUp}}',
   nothingDueWeek: 'Nothing is due this week.',

@@ -338,4 +338,7 @@ export const say = subject('treat', {
   sheets_one: 'sheet',
   sheets_other: 'sheets',
   howWarmAir: 'How warm is the air? Give a temperature.',
+  howMuchWaterSheetRated: 'How much water is one sheet rated for? Above zero.',
+  atLeastOnePot: 'At least one pot.',
+  howWidePot: 'How wide is a pot? Above zero.',
 });

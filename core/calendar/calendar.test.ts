@@ -1,4 +1,5 @@
 import { inLanguage } from '@chill/words/language.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
@@ -68,7 +69,7 @@ describe('a typed day', () => {
     ['2 Foo', 'not a month'],
   ])('%s is refused with what to do', (typed, says) => {
     const parsed = parseDate(typed, today);
-    expect(parsed.ok ? '' : parsed.problem).toContain(says);
+    expect(parsed.ok ? '' : spoken(parsed.reason)).toContain(says);
   });
 });
 

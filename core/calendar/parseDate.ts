@@ -1,4 +1,5 @@
 import { FIRST_YEAR, LAST_YEAR, type PlainDate } from '@chill/model/primitives.ts';
+import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/calendar.ts';
 import type { Parsed } from '../units/parsed.ts';
 import { addDays, dayNumber } from './dates.ts';
@@ -13,7 +14,7 @@ const NAMED: Record<string, number> = { today: 0, now: 0, yesterday: -1, tomorro
  */
 export function parseDate(text: string, today: PlainDate): Parsed<PlainDate> {
   const typed = text.trim().toLowerCase().replace(/,/g, ' ').replace(/\s+/g, ' ');
-  if (typed === '') return { ok: false, problem: say('giveDaySuch16Feb') };
+  if (typed === '') return refusal(say.of('giveDaySuch16Feb'));
   if (Object.hasOwn(NAMED, typed)) return daysFrom(today, NAMED[typed] as number);
 
   const relative = /^(?:in |\+ ?)?(\d{1,4}) ?(d|days?|w|wks?|weeks?)( ago)?$/.exec(typed);
@@ -24,7 +25,7 @@ export function parseDate(text: string, today: PlainDate): Parsed<PlainDate> {
   const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(typed);
   if (iso) return existing(Number(iso[1]), Number(iso[2]), Number(iso[3]));
   if (/^\d{1,2}\/\d{1,2}\/\d{2,4}$/.test(typed)) {
-    return { ok: false, problem: say('monthOrDayFirstWrite') };
+    return refusal(say.of('monthOrDayFirstWrite'));
   }
   const dotted = /^(\d{1,2})\.(\d{1,2})\.(\d{4})?$/.exec(typed);
   if (dotted) return inYear(dotted[3], Number(dotted[2]), Number(dotted[1]), today);
@@ -32,7 +33,7 @@ export function parseDate(text: string, today: PlainDate): Parsed<PlainDate> {
   if (dayFirst) return worded(dayFirst[3], dayFirst[2] as string, Number(dayFirst[1]), today);
   const monthFirst = /^([a-z]{3,9})\.? (\d{1,2})(?:st|nd|rd|th)?(?: (\d{4}))?$/.exec(typed);
   if (monthFirst) return worded(monthFirst[3], monthFirst[1] as string, Number(monthFirst[2]), today);
-  return { ok: false, problem: say('notDayChillCanRead', { text: text.trim() }) };
+  return refusal(say.of('notDayChillCanRead', { text: text.trim() }));
 }
 
 /**
@@ -47,7 +48,7 @@ export function parseComingDate(text: string, today: PlainDate): Parsed<PlainDat
 function worded(year: string | undefined, month: string, day: number, today: PlainDate): Parsed<PlainDate> {
   // At least three letters of it, and none that are not its own.
   const index = MONTHS.findIndex((name) => name.startsWith(month));
-  if (index < 0) return { ok: false, problem: say('notMonth', { month }) };
+  if (index < 0) return refusal(say.of('notMonth', { month }));
   return inYear(year, index + 1, day, today);
 }
 
@@ -65,7 +66,7 @@ function existing(year: number, month: number, day: number): Parsed<PlainDate> {
   try {
     dayNumber(date);
   } catch {
-    return { ok: false, problem: say('thereNo', { day: String(day), month: String(month), year: String(year) }) };
+    return refusal(say.of('thereNo', { day: String(day), month: String(month), year: String(year) }));
   }
   return inReach(date);
 }
@@ -77,6 +78,6 @@ function daysFrom(today: PlainDate, days: number): Parsed<PlainDate> {
 function inReach(date: PlainDate): Parsed<PlainDate> {
   const year = Number(date.slice(0, 4));
   return year < FIRST_YEAR || year > LAST_YEAR
-    ? { ok: false, problem: say('chillWorksYears19002199', { year: String(year) }) }
+    ? refusal(say.of('chillWorksYears19002199', { year: String(year) }))
     : { ok: true, value: date };
 }

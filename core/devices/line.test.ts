@@ -1,10 +1,11 @@
+import { spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { type DeviceKind, parseDeviceLine } from './line.ts';
 
 const read = (device: DeviceKind, line: string) => {
   const parsed = parseDeviceLine(device, line);
-  return parsed.ok ? parsed.value : parsed.problem;
+  return parsed.ok ? parsed.value : spoken(parsed.reason);
 };
 
 describe('the line protocol', () => {

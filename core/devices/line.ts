@@ -1,3 +1,4 @@
+import { type Outcome, refusal } from '@chill/model/refusal.ts';
 import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/devices.ts';
 
@@ -40,14 +41,14 @@ export type DeviceLine =
 /**
  * Reads a line of the protocol as said by a device of this kind. Nonsense is never guessed at: it comes back as a problem, and the grower types.
  */
-export function parseDeviceLine(device: DeviceKind, line: string): { ok: true; value: DeviceLine } | { ok: false; problem: string } {
+export function parseDeviceLine(device: DeviceKind, line: string): Outcome<DeviceLine> {
   const text = line.trim();
-  const nonsense = { ok: false as const, problem: say('sentSomethingNotReadingType', { device }) };
+  const nonsense = refusal(say.of('sentSomethingNotReadingType', { device }));
   if (text.length > MOST_CHARACTERS) return nonsense;
   const hello = /^chill (\d+) ([a-z]+)(?: (.*))?$/.exec(text);
   if (hello) {
-    if (hello[1] !== PROTOCOL.split(' ')[1]) return { ok: false, problem: say('speaksAnotherVersionProtocolType', { device }) };
-    if (hello[2] !== device) return { ok: false, problem: say('notTypeFigureInstead', { hello: hello[2], device }) };
+    if (hello[1] !== PROTOCOL.split(' ')[1]) return refusal(say.of('speaksAnotherVersionProtocolType', { device }));
+    if (hello[2] !== device) return refusal(say.of('notTypeFigureInstead', { hello: hello[2], device }));
     return { ok: true, value: { kind: 'hello', device, name: hello[3] ?? device } };
   }
   if (text.startsWith('! ')) return { ok: true, value: { kind: 'complaint', text: text.slice(2) } };
@@ -69,8 +70,8 @@ export function parseDeviceLine(device: DeviceKind, line: string): { ok: true; v
   )
     return nonsense;
   const value = Number(figure);
-  if (unit === 'C' && value === SENSOR_OFF_C) return { ok: false, problem: say('hasLostSensorCheckPlug', { device }) };
+  if (unit === 'C' && value === SENSOR_OFF_C) return refusal(say.of('hasLostSensorCheckPlug', { device }));
   if (value < least || value > most || (whole && !Number.isInteger(value)))
-    return { ok: false, problem: say('impossibleCheckOrTypeFigure', { figure, unit, device }) };
+    return refusal(say.of('impossibleCheckOrTypeFigure', { figure, unit, device }));
   return { ok: true, value: { kind: 'reading', value, steady: state !== 'moving' } };
 }

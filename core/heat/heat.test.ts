@@ -1,3 +1,4 @@
+import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { airPressure_Pa, boilingPoint_C } from './boiling.ts';
@@ -128,7 +129,7 @@ describe('a pour', () => {
     ['hotter than it boils here', { pour_C: 99, elevation_m: 2000 }, 'pour_C', /boils at 93\.\d °C here/],
     ['seed lighter than nothing', { seed_g: -1 }, 'seed_g', /cannot be negative/],
   ])('%s is refused at its field', (_, part, field, says) => {
-    expect(pourFault({ ...cup, ...part })).toEqual({ field, message: expect.stringMatching(says) });
+    expect(asRead(pourFault({ ...cup, ...part }))).toMatchObject({ field, reason: expect.stringMatching(says) });
   });
   test('and one that can be is not', () => {
     expect(pourFault(cup)).toBeUndefined();

@@ -1,3 +1,4 @@
+import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import type { Pour, VesselKind, VesselMaterial } from '@chill/model/treatment.ts';
 import { say } from '@chill/words/heat.ts';
 import { boilingPoint_C } from './boiling.ts';
@@ -44,22 +45,24 @@ const MOST_WATER_ML = 100_000;
 const THERMOMETER_OFF_C = 1;
 
 /** What is wrong with a thermometer's reading of poured water; `undefined` where nothing is. */
-export function readingFault(water_C: number, { elevation_m }: Pick<PourOver, 'elevation_m'>): string | undefined {
+export function readingFault(water_C: number, { elevation_m }: Pick<PourOver, 'elevation_m'>): Refusal | undefined {
   const boils = boilingPoint_C(elevation_m);
-  if (!(water_C >= 0)) return say('pouredWaterNotFrozenUnit');
-  return water_C > boils + THERMOMETER_OFF_C ? say('waterBoilsCHereCannot', { boils: boils.toFixed(1) }) : undefined;
+  if (!(water_C >= 0)) return refusal(say.of('pouredWaterNotFrozenUnit'), 'water_C');
+  return water_C > boils + THERMOMETER_OFF_C
+    ? refusal(say.of('waterBoilsCHereCannot', { boils: Math.round(boils * 10) / 10 }), 'water_C')
+    : undefined;
 }
 
 /** What is wrong with a pour, and at which of its fields; `undefined` where nothing is. */
-export function pourFault(pour: PourOver): { field: keyof PourOver; message: string } | undefined {
+export function pourFault(pour: PourOver): Refusal | undefined {
   const boils = boilingPoint_C(pour.elevation_m);
-  if (!(pour.water_mL > 0)) return { field: 'water_mL', message: say('withoutWaterThereNoHeat') };
-  if (pour.water_mL > MOST_WATER_ML) return { field: 'water_mL', message: say('moreThan100LUnit') };
-  if (!(pour.vessel_g > 0)) return { field: 'vessel_g', message: say('weighEmptyVesselTakesShare') };
-  if (!(pour.seed_g >= 0)) return { field: 'seed_g', message: say('massCannotNegative') };
-  if (!(pour.pour_C > 0)) return { field: 'pour_C', message: say('pouredWaterNotFrozenUnit') };
-  if (pour.pour_C > boils + 0.05) return { field: 'pour_C', message: say('waterBoilsCHereCannot2', { boils: boils.toFixed(1) }) };
-  if (pour.pour_C <= pour.air_C) return { field: 'pour_C', message: say('noWarmerThanAirWould') };
+  if (!(pour.water_mL > 0)) return refusal(say.of('withoutWaterThereNoHeat'), 'water_mL');
+  if (pour.water_mL > MOST_WATER_ML) return refusal(say.of('moreThan100LUnit'), 'water_mL');
+  if (!(pour.vessel_g > 0)) return refusal(say.of('weighEmptyVesselTakesShare'), 'vessel_g');
+  if (!(pour.seed_g >= 0)) return refusal(say.of('massCannotNegative'), 'seed_g');
+  if (!(pour.pour_C > 0)) return refusal(say.of('pouredWaterNotFrozenUnit'), 'pour_C');
+  if (pour.pour_C > boils + 0.05) return refusal(say.of('waterBoilsCHereCannot2', { boils: Math.round(boils * 10) / 10 }), 'pour_C');
+  if (pour.pour_C <= pour.air_C) return refusal(say.of('noWarmerThanAirWould'), 'pour_C');
   return undefined;
 }
 
@@ -146,7 +149,7 @@ export function pourFor(minutes: number, above_C: number, pour: Omit<PourOver, '
   const boils = boilingPoint_C(elevation_m);
   if (pour_C > boils) {
     return {
-      unreachable: say('wouldHavePouredCWater', { pour: pour_C.toFixed(0), boils: boils.toFixed(1) }),
+      unreachable: say('wouldHavePouredCWater', { pour: pour_C.toFixed(0), boils: Math.round(boils * 10) / 10 }),
     };
   }
   return { pour_C };

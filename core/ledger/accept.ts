@@ -1,16 +1,17 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { NewEvent } from '@chill/model/event.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
-import type { FieldProblem } from '@chill/model/problem.ts';
+import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/ledger.ts';
+import type { Sentence } from '@chill/words/subject.ts';
 import { shortDate } from '../calendar/dates.ts';
 import type { BatchState } from './batchState.ts';
 import { kindOfEvent } from './events/index.ts';
 import { fold } from './fold.ts';
 import { LedgerError } from './refuse.ts';
 
-/** What the ledger makes of new events: the state they lead to, or the fields at fault. */
-export type Verdict = { ok: true; state: BatchState } | { ok: false; errors: FieldProblem[] };
+/** What the ledger makes of new events: the state they lead to, or the one that cannot be, by its field. */
+export type Verdict = { ok: true; state: BatchState } | Refusal;
 
 /** How far a phone's idea of the moment may be ahead of the server's, ms: it asks once a minute. */
 const CLOCKS_APART_MS = 120_000;
@@ -27,30 +28,30 @@ export function accept(
 ): Verdict {
   const at = (id: string) => `events.${added.findIndex((event) => event.id === id)}`;
   for (const event of added) {
-    if (event.on > today) return refused(`${at(event.id)}.on`, say('future', { on: shortDate(event.on, today) }));
+    if (event.on > today) return refused(`${at(event.id)}.on`, say.of('future', { on: shortDate.of(event.on, today) }));
     if (event.at && Date.parse(event.at) > now_ms + CLOCKS_APART_MS) {
-      return refused(`${at(event.id)}.at`, say('momentFutureDevicesClockRight'));
+      return refused(`${at(event.id)}.at`, say.of('momentFutureDevicesClockRight'));
     }
     if (event.on < batch.madeOn) {
-      return refused(`${at(event.id)}.on`, say('batchWasOnlyMade', { madeOn: shortDate(batch.madeOn, today) }));
+      return refused(`${at(event.id)}.on`, say.of('batchWasOnlyMade', { madeOn: shortDate.of(batch.madeOn, today) }));
     }
   }
   try {
     const state = fold(batch.plan, [...batch.events, ...added]);
     for (const event of added) {
       const fault = kindOfEvent(event).fault?.(event, state);
-      if (fault) return refused(`${at(event.id)}.${fault.field}`, fault.message);
+      if (fault) return refused(`${at(event.id)}.${fault.field}`, fault.reason);
     }
     return { ok: true, state };
   } catch (error) {
     if (!(error instanceof LedgerError)) throw error;
     const mine = added.some((event) => event.id === error.eventId);
     // A reversal can make a later entry impossible; the fault then shows at the entry that asked for it.
-    if (mine) return refused(`${at(error.eventId)}.${error.field}`, error.message);
-    return refused('events.0.reverses', say('undoLaterEntriesFirstThey', { message: error.message }));
+    if (mine) return refused(`${at(error.eventId)}.${error.refusal.field}`, error.refusal.reason);
+    return refused('events.0.reverses', say.of('undoLaterEntriesFirstThey', { message: error.refusal.reason }));
   }
 }
 
-function refused(field: string, message: string): Verdict {
-  return { ok: false, errors: [{ field, message }] };
+function refused(field: string, reason: Sentence): Refusal {
+  return refusal(reason, field);
 }

@@ -1,3 +1,4 @@
+import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/ledger.ts';
 import type { Parsed } from '../units/parsed.ts';
 
@@ -33,10 +34,10 @@ export function bagCode(index: number): string {
  */
 export function parseBagCode(text: string): Parsed<string> {
   const code = text.toUpperCase().replace(/[\s-]/g, '');
-  if (!/^.{3,4}$/.test(code)) return { ok: false, problem: say('notBagCodeHasThree', { text: text.trim() }) };
+  if (!/^.{3,4}$/.test(code)) return refusal(say.of('notBagCodeHasThree', { text: text.trim() }));
   const strange = [...code].find((character) => !ALPHABET.includes(character));
-  if (strange) return { ok: false, problem: say('bagCodesHaveNoRead', { strange }) };
-  if (weightedSum(code) !== REMAINDER) return { ok: false, problem: say('hasWrongCharacterReadLabel', { code }) };
+  if (strange) return refusal(say.of('bagCodesHaveNoRead', { strange }));
+  if (weightedSum(code) !== REMAINDER) return refusal(say.of('hasWrongCharacterReadLabel', { code }));
   return { ok: true, value: code };
 }
 

@@ -3,7 +3,7 @@ import { say } from '@chill/words/ledger.ts';
 import type { BatchState } from './batchState.ts';
 import { kindOfEvent } from './events/index.ts';
 import type { FoldableEvent } from './events/kind.ts';
-import { LedgerError, refuse } from './refuse.ts';
+import { refuse } from './refuse.ts';
 import { allWaiting } from './states.ts';
 
 /**
@@ -35,7 +35,7 @@ export function fold(plan: Pick<Plan, 'seeds' | 'stages'>, events: readonly Fold
   for (const event of events) {
     if (event.kind === 'reversed' || !inForce.has(event.id)) continue;
     const kind = kindOfEvent(event);
-    if (state.closedOn && !kind.afterClosing) refuse(event, 'kind', say('batchClosedUndoClosingGo'));
+    if (state.closedOn && !kind.afterClosing) refuse(event, 'kind', say.of('batchClosedUndoClosingGo'));
     kind.apply(state, event, plan.stages);
     if (!state.lastOn || event.on > state.lastOn) state.lastOn = event.on;
   }
@@ -52,7 +52,7 @@ export function eventsInForce(events: readonly FoldableEvent[]): Set<string> {
   const inForce = new Set<string>();
   for (const event of events) {
     if (event.kind === 'reversed' && !known.has(event.reverses)) {
-      throw new LedgerError(event.id, 'reverses', say('thereNoSuchEntryUndo'));
+      refuse(event, 'reverses', say.of('thereNoSuchEntryUndo'));
     }
     known.add(event.id);
     inForce.add(event.id);
@@ -61,7 +61,7 @@ export function eventsInForce(events: readonly FoldableEvent[]): Set<string> {
   for (const event of [...events].reverse()) {
     if (event.kind !== 'reversed' || undoneBy.has(event.id)) continue;
     const later = undoneBy.get(event.reverses);
-    if (later) throw new LedgerError(later, 'reverses', say('entryUndoneAlready'));
+    if (later) refuse({ id: later }, 'reverses', say.of('entryUndoneAlready'));
     undoneBy.set(event.reverses, event.id);
     inForce.delete(event.reverses);
   }

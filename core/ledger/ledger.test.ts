@@ -1,12 +1,14 @@
 import type { Plan } from '@chill/model/batch.ts';
 import type { NewEvent, SeedState } from '@chill/model/event.ts';
+import { spoken } from '@chill/words/subject.ts';
+import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { accept } from './accept.ts';
 import { bagCode, likelyCodes, parseBagCode } from './bagCode.ts';
 import { fold } from './fold.ts';
 import { LedgerError } from './refuse.ts';
-import { STATE_NAMES } from './states.ts';
+import { STATES } from './states.ts';
 import { movesFor } from './verbs.ts';
 
 const plan = { seeds: 100, stages: Array.from({ length: 4 }, () => ({})) } as unknown as Plan;
@@ -40,7 +42,7 @@ describe('the ledger', () => {
   });
 
   test('seeds are conserved under any sequence of events that it takes', () => {
-    const states = Object.keys(STATE_NAMES) as SeedState[];
+    const states = STATES;
     const step = fc.record({
       from: fc.constantFrom(...states),
       to: fc.constantFrom(...states),
@@ -72,15 +74,16 @@ describe('the ledger', () => {
   test('an entry that a later one rests on is not undone under it', () => {
     const up = moved('waiting', 'sprouted', 3);
     const verdict = accept(batch([up, moved('sprouted', 'potted', 3)]), [undo(up)], '2027-02-01');
-    expect(verdict).toMatchObject({ ok: false, errors: [{ message: expect.stringContaining('Undo the later entries first') }] });
-    expect(accept(batch([up]), [undo(moved('waiting', 'mouldy', 1))], '2027-02-01')).toMatchObject({
+    expect(asRead(verdict)).toMatchObject({ ok: false, reason: expect.stringContaining('Undo the later entries first') });
+    expect(asRead(accept(batch([up]), [undo(moved('waiting', 'mouldy', 1))], '2027-02-01'))).toMatchObject({
       ok: false,
-      errors: [{ field: 'events.0.reverses', message: 'There is no such entry to undo.' }],
+      field: 'events.0.reverses',
+      reason: 'There is no such entry to undo.',
     });
     const gone = undo(up);
-    expect(accept(batch([up, gone]), [undo(up)], '2027-02-01')).toMatchObject({
+    expect(asRead(accept(batch([up, gone]), [undo(up)], '2027-02-01'))).toMatchObject({
       ok: false,
-      errors: [{ message: 'That entry is undone already.' }],
+      reason: 'That entry is undone already.',
     });
   });
 
@@ -89,22 +92,23 @@ describe('the ledger', () => {
     expect(state).toMatchObject({ stage: 1, underWay: true, freshened: ['2027-01-02', '2027-01-03'] });
     expect(state.stages[0]).toMatchObject({ startedOn: '2027-01-02', finishedOn: '2027-01-03' });
     expect(() => fold(plan, [started(1, '2027-01-02')])).toThrow(LedgerError);
-    expect(() => fold(plan, [started(0, '2027-01-05'), finished(0, '2027-01-04')])).toThrow('give 2027-01-05 or later');
+    expect(() => fold(plan, [started(0, '2027-01-05'), finished(0, '2027-01-04')])).toThrow('give 5 Jan or later');
     expect(() => fold(plan, [finished(0, '2027-01-04')])).toThrow('That stage has not started.');
   });
 
   test('days to come, and days before the batch, are refused at their field', () => {
     const tomorrow = accept(batch(), [started(0, '2027-02-02')], '2027-02-01');
-    expect(tomorrow).toEqual({ ok: false, errors: [{ field: 'events.0.on', message: '2 Feb is in the future.' }] });
+    expect(asRead(tomorrow)).toMatchObject({ ok: false, field: 'events.0.on', reason: '2 Feb is in the future.' });
     const before = accept(batch(), [started(0, '2026-12-30')], '2027-02-01');
-    expect(before).toMatchObject({ ok: false, errors: [{ field: 'events.0.on' }] });
+    expect(asRead(before)).toMatchObject({ ok: false, field: 'events.0.on' });
   });
 
   test('several events are taken together or not at all, the fault named', () => {
     const verdict = accept(batch(), [moved('waiting', 'sprouted', 60), moved('waiting', 'mouldy', 50)], '2027-02-01');
-    expect(verdict).toEqual({
+    expect(asRead(verdict)).toMatchObject({
       ok: false,
-      errors: [{ field: 'events.1.moves.0.count', message: 'Only 40 are waiting, so 50 can’t become mouldy.' }],
+      field: 'events.1.moves.0.count',
+      reason: 'Only 40 are waiting, so 50 can’t become mouldy.',
     });
   });
 
@@ -124,8 +128,8 @@ describe('verbs', () => {
         { from: 'waiting', to: 'sprouted', count: 3 },
       ],
     });
-    expect(movesFor('potted', 1, counts)).toEqual({ problem: 'Only 0 are germinated; 1 can’t become potted.' });
-    expect(movesFor('up', 1.5, counts)).toMatchObject({ problem: expect.stringContaining('whole number') });
+    expect(asRead(movesFor('potted', 1, counts))).toMatchObject({ reason: 'Only 0 are germinated; 1 can’t become potted.' });
+    expect(asRead(movesFor('up', 1.5, counts))).toMatchObject({ reason: expect.stringContaining('whole number') });
   });
 });
 
@@ -165,7 +169,7 @@ describe('bag codes', () => {
     ['7QJ', 'wrong character'],
   ])('%s is refused', (typed, says) => {
     const parsed = parseBagCode(typed);
-    expect(parsed.ok ? '' : parsed.problem).toContain(says);
+    expect(parsed.ok ? '' : spoken(parsed.reason)).toContain(says);
   });
   test('a code read wrongly by one character, or with two the wrong way round, finds the one that was meant', () => {
     const known = Array.from({ length: 60 }, (_, i) => bagCode(i));

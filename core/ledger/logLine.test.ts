@@ -1,9 +1,10 @@
+import { spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import { parseLogLine } from './logLine.ts';
 
 const today = '2027-02-16';
 const read = (line: string) => parseLogLine(line, today);
-const problems = (line: string) => read(line).misread.map((one) => `${one.text}@${one.at}: ${one.problem}`);
+const problems = (line: string) => read(line).misread.map((one) => `${one.text}@${one.at}: ${spoken(one.reason)}`);
 
 describe('the log line', () => {
   test('7QK +3 up, 1 mould, damp ok', () => {

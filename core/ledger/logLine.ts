@@ -1,5 +1,6 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/ledger.ts';
+import type { Sentence } from '@chill/words/subject.ts';
 import { parseDate } from '../calendar/parseDate.ts';
 import { readCount as readCountTyped } from '../units/number.ts';
 import { parseQuantity } from '../units/quantities.ts';
@@ -23,7 +24,7 @@ export interface Misread {
   text: string;
   /** Where they begin in the line, 0 upwards. */
   at: number;
-  problem: string;
+  reason: Sentence;
 }
 
 /** What a log line says: the bag, the day, and what was seen or done; or what was not understood. */
@@ -80,7 +81,7 @@ export function parseLogLine(line: string, today: PlainDate): LogLine {
   const said = note ? line.slice(0, note.index) : line;
   const words = [...said.matchAll(/(?:\d,(?=\d{3}(?!\d))|[^\s,;])+/g)].map((match): Word => ({ text: match[0], at: match.index }));
   if (words.length === 0) {
-    result.misread.push({ text: '', at: 0, problem: say('startBagCodeSuch7qk') });
+    result.misread.push({ text: '', at: 0, reason: say.of('startBagCodeSuch7qk') });
     return result;
   }
   const afterCode = readCode(words, result);
@@ -89,7 +90,7 @@ export function parseLogLine(line: string, today: PlainDate): LogLine {
   contradictions(result);
   if (result.sayings.length === 0 && result.misread.length === 0) {
     const last = words.at(-1) as Word;
-    result.misread.push({ text: '', at: last.at + last.text.length, problem: say('whatHappenedTry3Up') });
+    result.misread.push({ text: '', at: last.at + last.text.length, reason: say.of('whatHappenedTry3Up') });
   }
   return result;
 }
@@ -111,22 +112,22 @@ function readCode(words: readonly Word[], result: LogLine): number {
   }
   const first = words[0] as Word;
   const parsed = parseBagCode(first.text);
-  result.misread.push({ ...first, problem: parsed.ok ? '' : parsed.problem });
+  if (!parsed.ok) result.misread.push({ ...first, reason: parsed.reason });
   return 1;
 }
 
 function readParts(words: readonly Word[], result: LogLine, today: PlainDate): void {
   let i = 0;
   const next = (ahead: number) => words[i + ahead]?.text.toLowerCase();
-  const misread = (count: number, problem: string) => {
-    result.misread.push({ text: textOf(words, i, count), at: (words[i] as Word).at, problem });
+  const misread = (count: number, reason: Sentence) => {
+    result.misread.push({ text: textOf(words, i, count), at: (words[i] as Word).at, reason });
     i += count;
   };
   while (i < words.length) {
     const word = next(0) as string;
     const count = numberIn(word);
     if (count !== undefined) i = readCount(count, words, i, result, misread) ?? i;
-    else if (/^[+−-]?\d/.test(word)) misread(1, say('countsWholeNumbers0Or'));
+    else if (/^[+−-]?\d/.test(word)) misread(1, say.of('countsWholeNumbers0Or'));
     else if (word === 'no' && next(1) !== undefined && VERB_OF.get(next(1) as string) === 'mouldy') {
       result.sayings.push({ kind: 'mould', mould: 'none' });
       i += 2;
@@ -142,8 +143,8 @@ function readParts(words: readonly Word[], result: LogLine, today: PlainDate): v
       result.sayings.push(PLAIN[word] as Saying);
       i += 1;
     } else if (FILLERS.has(word)) i += 1;
-    else if (VERB_OF.has(word)) misread(1, say('howManyWriteNumberBefore', { word }));
-    else misread(1, say('wasNotUnderstoodTry3', { text: words[i]?.text }));
+    else if (VERB_OF.has(word)) misread(1, say.of('howManyWriteNumberBefore', { word }));
+    else misread(1, say.of('wasNotUnderstoodTry3', { text: words[i]?.text }));
   }
 }
 
@@ -153,7 +154,7 @@ function readCount(
   words: readonly Word[],
   i: number,
   result: LogLine,
-  misread: (count: number, problem: string) => void,
+  misread: (count: number, reason: Sentence) => void,
 ): number | undefined {
   let at = i + 1;
   while (FILLERS.has(words[at]?.text.toLowerCase() ?? '')) at += 1;
@@ -161,7 +162,7 @@ function readCount(
   const isSetOut = (word === 'set' || word === 'planted') && words[at + 1]?.text.toLowerCase() === 'out';
   const verb = isSetOut ? 'setOut' : word ? VERB_OF.get(word) : undefined;
   if (!verb) {
-    misread(1, say('whatWriteUpMouldPotted', { count }));
+    misread(1, say.of('whatWriteUpMouldPotted', { count }));
     return undefined;
   }
   if (count === 0 && verb === 'mouldy') result.sayings.push({ kind: 'mould', mould: 'none' });
@@ -175,7 +176,7 @@ function readWater(
   words: readonly Word[],
   i: number,
   result: LogLine,
-  misread: (count: number, problem: string) => void,
+  misread: (count: number, reason: Sentence) => void,
 ): number | undefined {
   const from = i + 1;
   const spoken = words[from]?.text.toLowerCase() ?? '';
@@ -187,7 +188,7 @@ function readWater(
     result.sayings.push({ kind: 'watered', water_mL: parsed.value });
     return from + length;
   }
-  misread(figure === undefined ? 1 : 2, say('howMuchWaterWriteUnit'));
+  misread(figure === undefined ? 1 : 2, say.of('howMuchWaterWriteUnit'));
   return undefined;
 }
 
@@ -205,7 +206,7 @@ function readDay(
   i: number,
   result: LogLine,
   today: PlainDate,
-  misread: (count: number, problem: string) => void,
+  misread: (count: number, reason: Sentence) => void,
 ): number | undefined {
   const from = words[i]?.text.toLowerCase() === 'on' ? i + 1 : i;
   for (const length of [3, 2, 1]) {
@@ -215,7 +216,7 @@ function readDay(
       return from + length;
     }
   }
-  misread(Math.min(words.length, from + 1) - i, say('whichDayTry14Feb'));
+  misread(Math.min(words.length, from + 1) - i, say.of('whichDayTry14Feb'));
   return undefined;
 }
 
@@ -229,8 +230,8 @@ function numberIn(word: string): number | undefined {
 
 function contradictions(result: LogLine): void {
   const damps = new Set(result.sayings.flatMap((saying) => (saying.kind === 'damp' ? [saying.damp] : [])));
-  if (damps.size > 1) result.misread.push({ text: '', at: 0, problem: say('cantBothDampDryOr') });
+  if (damps.size > 1) result.misread.push({ text: '', at: 0, reason: say.of('cantBothDampDryOr') });
   const mouldCounted = result.sayings.some((saying) => saying.kind === 'count' && saying.verb === 'mouldy');
   const noMould = result.sayings.some((saying) => saying.kind === 'mould' && saying.mould === 'none');
-  if (mouldCounted && noMould) result.misread.push({ text: '', at: 0, problem: say('mouldNoMouldLeaveOne') });
+  if (mouldCounted && noMould) result.misread.push({ text: '', at: 0, reason: say.of('mouldNoMouldLeaveOne') });
 }

@@ -1,16 +1,21 @@
-/** Thrown when events contradict the plan or one another; names the first that does. */
+import { type Refusal, refusal } from '@chill/model/refusal.ts';
+import { type Sentence, spoken } from '@chill/words/subject.ts';
+
+/**
+ * Carries the refusal of an event out of a fold, which is no place to answer from: whoever asks whether events may follow
+ * ({@link accept}, {@link acceptLot}) takes it back as an answer. Out of a fold of what is stored, it is a programmer's error.
+ */
 export class LedgerError extends Error {
   readonly eventId: string;
-  /** Where in the event the fault lies, as a dotted path. */
-  readonly field: string;
-  constructor(eventId: string, field: string, message: string) {
-    super(message);
+  readonly refusal: Refusal;
+  constructor(eventId: string, why: Refusal) {
+    super(spoken(why.reason));
     this.eventId = eventId;
-    this.field = field;
+    this.refusal = why;
   }
 }
 
 /** Refuses an event: it cannot have happened after those before it. */
-export function refuse(event: { id: string }, field: string, message: string): never {
-  throw new LedgerError(event.id, field, message);
+export function refuse(event: { id: string }, field: string, reason: Sentence): never {
+  throw new LedgerError(event.id, refusal(reason, field));
 }

@@ -1,51 +1,33 @@
 import type { Move, SeedState } from '@chill/model/event.ts';
+import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/ledger.ts';
+import { wording } from '@chill/words/subject.ts';
 
 /** How many seeds are in each state; every seed of a batch is in exactly one. */
 export type Counts = Record<SeedState, number>;
 
 /** What each state is called on screen. The order is the one in which the ledger bar shows them. */
-export const STATE_NAMES: Record<SeedState, string> = {
-  get waiting() {
-    return say('waiting');
-  },
-  get swollen() {
-    return say('swollen');
-  },
-  get sprouted() {
-    return say('germinated');
-  },
-  get potted() {
-    return say('potted');
-  },
-  get established() {
-    return say('established');
-  },
-  get plantedOut() {
-    return say('plantedOut');
-  },
-  get heldOver() {
-    return say('heldOver');
-  },
-  get tested() {
-    return say('tested');
-  },
-  get floatedOff() {
-    return say('floatedOff');
-  },
-  get mouldy() {
-    return say('mouldy');
-  },
-  get broken() {
-    return say('broken');
-  },
-  get discarded() {
-    return say('lost');
-  },
-  get movedOn() {
-    return say('movedAnotherBatch');
-  },
-};
+const NAMES = {
+  waiting: 'waiting',
+  swollen: 'swollen',
+  sprouted: 'germinated',
+  potted: 'potted',
+  established: 'established',
+  plantedOut: 'plantedOut',
+  heldOver: 'heldOver',
+  tested: 'tested',
+  floatedOff: 'floatedOff',
+  mouldy: 'mouldy',
+  broken: 'broken',
+  discarded: 'lost',
+  movedOn: 'movedAnotherBatch',
+} as const satisfies Record<SeedState, string>;
+
+/** Every state that a seed can be in. */
+export const STATES = Object.keys(NAMES) as SeedState[];
+
+/** What a state is called on screen. */
+export const stateName = wording('stateName', (state: SeedState): string => say(NAMES[state]));
 
 /** The states a seed may go to from each. What is left out is no seed's path: correct the earlier entry instead. */
 const NEXT: Record<SeedState, readonly SeedState[]> = {
@@ -69,7 +51,7 @@ export const ON_ITS_WAY: readonly SeedState[] = ['waiting', 'swollen', 'sprouted
 
 /** All seeds waiting, none elsewhere. */
 export function allWaiting(seeds: number): Counts {
-  const counts = Object.fromEntries(Object.keys(STATE_NAMES).map((state) => [state, 0])) as Counts;
+  const counts = Object.fromEntries(STATES.map((state) => [state, 0])) as Counts;
   return { ...counts, waiting: seeds };
 }
 
@@ -81,16 +63,18 @@ export function countIn(counts: Counts, states: readonly SeedState[]): number {
 /**
  * Applies moves one after the other. Returns the new counts, or what is wrong with which move; the sum never changes.
  */
-export function applyMoves(counts: Counts, moves: readonly Move[]): { counts: Counts } | { problem: string; index: number } {
+export function applyMoves(counts: Counts, moves: readonly Move[]): { counts: Counts } | Refusal {
   const after = { ...counts };
   for (const [index, { from, to, count }] of moves.entries()) {
     if (!NEXT[from].includes(to)) {
-      return { index, problem: say('seedCantBecomeUndoWrong', { state: STATE_NAMES[from], state2: STATE_NAMES[to] }) };
+      return refusal(say.of('seedCantBecomeUndoWrong', { state: stateName.of(from), state2: stateName.of(to) }), `moves.${index}.count`);
     }
     if (count > after[from]) {
       const there =
-        after[from] === 0 ? say('none', { state: STATE_NAMES[from] }) : say('only', { count: after[from], state: STATE_NAMES[from] });
-      return { index, problem: say('soCantBecome', { there, count, state: STATE_NAMES[to] }) };
+        after[from] === 0
+          ? say.of('none', { state: stateName.of(from) })
+          : say.of('only', { count: after[from], state: stateName.of(from) });
+      return refusal(say.of('soCantBecome', { there, count, state: stateName.of(to) }), `moves.${index}.count`);
     }
     after[from] -= count;
     after[to] += count;

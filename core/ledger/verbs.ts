@@ -1,7 +1,8 @@
 import type { Move, SeedState } from '@chill/model/event.ts';
+import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/ledger.ts';
 import { oneOf } from '@chill/words/lists.ts';
-import { type Counts, countIn, STATE_NAMES } from './states.ts';
+import { type Counts, countIn, stateName } from './states.ts';
 
 /** What can be said of a number of seeds. */
 export type Verb = 'up' | 'mouldy' | 'swollen' | 'floated' | 'potted' | 'established' | 'lost' | 'broken' | 'heldOver' | 'setOut';
@@ -44,13 +45,13 @@ export function mostFor(verb: Verb, counts: Counts): number {
 /**
  * The moves that a verb means for `count` seeds, taken from where such seeds are; or what is wrong with the figure.
  */
-export function movesFor(verb: Verb, count: number, counts: Counts): { moves: Move[] } | { problem: string } {
-  if (!Number.isInteger(count) || count < 0) return { problem: say('giveWholeNumber0Or') };
+export function movesFor(verb: Verb, count: number, counts: Counts): { moves: Move[] } | Refusal {
+  if (!Number.isInteger(count) || count < 0) return refusal(say.of('giveWholeNumber0Or'));
   const { from, to } = VERBS[verb];
   const most = mostFor(verb, counts);
   if (count > most) {
-    const which = oneOf(from.map((state) => STATE_NAMES[state]));
-    return { problem: say('onlyCantBecome', { count: most, which, count2: count, state: STATE_NAMES[to] }) };
+    const which = oneOf(from.map((state) => stateName(state)));
+    return refusal(say.of('onlyCantBecome', { count: most, which, count2: count, state: stateName.of(to) }));
   }
   const moves: Move[] = [];
   let rest = count;

@@ -1,4 +1,5 @@
 import type { CountMethod } from '@chill/model/lot.ts';
+import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/lot.ts';
 import { studentQuantile } from '../chance/distributions.ts';
 
@@ -24,18 +25,18 @@ export interface SeedEstimate {
 /**
  * Seeds by what was weighed or opened. By weight: grams of all samples over seeds of all samples is one seed's mass; the lot's mass (its pure
  * part) over that is the number, with a t interval over the samples. By pods: mean seeds per pod times pods, the same interval on the mean.
- * `chaffy` seed may spread more before more samples are asked for. `undefined` for a count by hand, which estimates nothing.
- * @throws {RangeError} where the samples weigh more than the lot they came from.
+ * `chaffy` seed may spread more before more samples are asked for. Refused where the samples weigh more than
+ * the lot they came from; `undefined` for a count by hand, which estimates nothing.
  */
-export function estimateSeeds(how: CountMethod, chaffy = false): SeedEstimate | undefined {
+export function estimateSeeds(how: CountMethod, chaffy = false): SeedEstimate | Refusal | undefined {
   if (how.by === 'hand') return undefined;
   return how.by === 'weight' ? byWeight(how, chaffy) : byPods(how);
 }
 
-function byWeight({ lot_g, samples, purity = 1 }: Extract<CountMethod, { by: 'weight' }>, chaffy: boolean): SeedEstimate {
+function byWeight({ lot_g, samples, purity = 1 }: Extract<CountMethod, { by: 'weight' }>, chaffy: boolean): SeedEstimate | Refusal {
   const total = (pick: (sample: { seeds: number; grams: number }) => number) => samples.reduce((sum, sample) => sum + pick(sample), 0);
   const grams = total((sample) => sample.grams);
-  if (grams > lot_g) throw new RangeError('The samples weigh more than the lot: is one of the units wrong?');
+  if (grams > lot_g) return refusal(say.of('samplesWeighMoreThanLot'), 'samples');
   const perSeed = grams / total((sample) => sample.seeds);
   const pure_g = lot_g * purity;
   const base = { seeds: Math.round(pure_g / perSeed), thousandSeeds_g: perSeed * 1000 };

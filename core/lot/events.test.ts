@@ -1,4 +1,5 @@
 import type { Lot, NewLotEvent } from '@chill/model/lot.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import { LedgerError } from '../ledger/refuse.ts';
 import { describeLotEvent } from './events.ts';
@@ -33,7 +34,7 @@ describe('every kind of event of a lot', () => {
       try {
         foldLot(lot, [event(7, told)], 40);
       } catch (error) {
-        return error instanceof LedgerError ? `${error.field}: ${error.message}` : 'another error';
+        return error instanceof LedgerError ? `${error.refusal.field}: ${spoken(error.refusal.reason)}` : 'another error';
       }
       return 'taken';
     };

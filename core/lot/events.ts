@@ -93,9 +93,9 @@ export function describeLotEvent(event: FoldableLotEvent): string {
 
 /** Refuses an event that takes more seeds than the `drawer` has. */
 export function refuseTaking(event: FoldableLotEvent, drawer: number): never {
-  const message =
-    event.kind === 'reversed' ? say('laterEntriesNeedThoseSeeds') : say('onlySeedsStockGiveMany', { drawer: Math.max(0, drawer) });
-  return refuse(event, kindOfLotEvent(event).field, message);
+  const reason =
+    event.kind === 'reversed' ? say.of('laterEntriesNeedThoseSeeds') : say.of('onlySeedsStockGiveMany', { drawer: Math.max(0, drawer) });
+  return refuse(event, kindOfLotEvent(event).field, reason);
 }
 
 function take(lot: LotSoFar, event: FoldableLotEvent, into: 'rejected' | 'tested' | 'givenAway', seeds: number): void {

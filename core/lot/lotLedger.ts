@@ -6,7 +6,7 @@ import { addDays, daysBetween, earlier } from '../calendar/dates.ts';
 import type { Brought, Credit } from '../chill/requirement.ts';
 import { STAGES, type StageFacts } from '../kinds/stages.ts';
 import { fold } from '../ledger/fold.ts';
-import { LedgerError } from '../ledger/refuse.ts';
+import { refuse } from '../ledger/refuse.ts';
 import { countIn } from '../ledger/states.ts';
 import { type FoldableLotEvent, kindOfLotEvent, type LotSoFar, refuseTaking } from './events.ts';
 import type { LotState, SoundTest } from './lotState.ts';
@@ -66,7 +66,7 @@ export function foldLot(lot: Lot, events: readonly FoldableLotEvent[], inBatches
   if (state.drawer < 0) {
     const last = events.at(-1);
     if (last) refuseTaking(last, before - inBatches);
-    throw new LedgerError('', 'seeds', say('batchesHoldSeedsGiveMany', { inBatches }));
+    refuse({ id: '' }, 'seeds', say.of('batchesHoldSeedsGiveMany', { inBatches }));
   }
   return withTests(state, lot, []);
 }
@@ -125,7 +125,7 @@ function lotEventsInForce(events: readonly FoldableLotEvent[]): Set<string> {
   const inForce = new Set<string>();
   for (const event of events) {
     if (event.kind === 'reversed') {
-      if (!inForce.delete(event.reverses)) throw new LedgerError(event.id, 'reverses', say('thereNoSuchEntryOr'));
+      if (!inForce.delete(event.reverses)) refuse(event, 'reverses', say.of('thereNoSuchEntryOr'));
     } else inForce.add(event.id);
   }
   return inForce;

@@ -1,3 +1,4 @@
+import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { ashFor_mL, type Bath, bathVolume_mL, planBath, smokePaper, smokeVolume_mL, smokeWater } from './bath.ts';
@@ -44,16 +45,16 @@ describe('baths', () => {
     ['peroxideBath', 1, 200, undefined, 'stock', /weaker than the 1.5 %/],
     ['bleach', 5, 0, undefined, 'total', /above zero/],
   ] as const)('%s of %f %% in %f mL with %s is refused at its field', (kind, stock, total, also, field, says) => {
-    expect(planBath(kind, stock, total, also)).toEqual({ field, message: expect.stringMatching(says) });
+    expect(asRead(planBath(kind, stock, total, also))).toMatchObject({ field, reason: expect.stringMatching(says) });
   });
 });
 
 describe('smoke', () => {
   test('“1 to 9” and “1 in 10” are the same; never less than a small cup', () => {
     expect(smokeWater('1 to 9', 2)).toEqual(smokeWater('1 in 10', 2));
-    expect(smokeWater('1 to 9', 40)).toMatchObject({ total_mL: 120, stock_mL: 12, water_mL: 108 });
+    expect(smokeWater('1 to 9', 40)).toMatchObject({ ok: true, value: { total_mL: 120, stock_mL: 12, water_mL: 108 } });
     expect(smokeVolume_mL(0.1)).toBe(30);
-    expect(() => smokeWater('strong', 2)).toThrow(/one part and three/);
+    expect(asRead(smokeWater('strong', 2))).toMatchObject({ reason: expect.stringMatching(/one part and three/) });
   });
   test('paper in half sheets by what it is rated for, ash two millimetres deep', () => {
     expect(smokePaper(50, 1)).toEqual({ sheets: 1, water_mL: 50 });

@@ -1,3 +1,4 @@
+import { type Outcome, type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/mix.ts';
 import { type Chemical, type Dilution, dilute, mustNotMix, parseDilution } from './dilution.ts';
 
@@ -64,12 +65,6 @@ export interface Bath extends Dilution {
   strong?: string;
 }
 
-/** A bath that is refused: at which field, and why. */
-export interface BathFault {
-  field: 'stock' | 'total' | 'also';
-  message: string;
-}
-
 /** Volume of a bath for seed of a loose volume, mL, in whole tens. */
 export function bathVolume_mL(seed_mL: number): number {
   return Math.max(LEAST_BATH_ML, Math.ceil((TIMES_SEED_VOLUME * seed_mL) / 10) * 10);
@@ -79,14 +74,14 @@ export function bathVolume_mL(seed_mL: number): number {
  * Makes up a bath of `total_mL` from a bottle of `stock` per cent. `also` is what else is, or was a moment ago, in the vessel: what must not meet
  * is refused, with the reason.
  */
-export function planBath(kind: BathKind, stock: number, total_mL: number, also?: Chemical): Bath | BathFault {
+export function planBath(kind: BathKind, stock: number, total_mL: number, also?: Chemical): Bath | Refusal {
   const { agent, seconds, rinses } = BATHS[kind];
-  if (!(stock > 0 && stock <= 100)) return { field: 'stock', message: say('strengthLiesAbove0Up') };
-  if (!(total_mL > 0)) return { field: 'total', message: say('howMuchDoesVesselHold') };
+  if (!(stock > 0 && stock <= 100)) return refusal(say.of('strengthLiesAbove0Up'), 'stock');
+  if (!(total_mL > 0)) return refusal(say.of('howMuchDoesVesselHold'), 'total');
   const never = also && mustNotMix(agent, also);
-  if (never) return { field: 'also', message: never };
+  if (never) return refusal(never, 'also');
   const wanted = agent === 'bleach' ? BLEACH_PERCENT : HOUSEHOLD_PEROXIDE * (kind === 'peroxideBath' ? 1 / 2 : 1 / 4);
-  if (stock < wanted) return { field: 'stock', message: say('weakerThanWantedUseStronger', { wanted }) };
+  if (stock < wanted) return refusal(say.of('weakerThanWantedUseStronger', { wanted }), 'stock');
   return {
     ...dilute(stock, wanted, total_mL),
     strength: wanted,
@@ -111,15 +106,11 @@ export function smokeVolume_mL(seed_mL: number): number {
   return Math.max(LEAST_SMOKE_ML, Math.ceil((SMOKE_TIMES * seed_mL) / 5) * 5);
 }
 
-/**
- * Smoke water of a stated strength ("1 to 9", "1 in 10") for seed of a loose volume.
- * @throws {RangeError} where the strength cannot be read.
- */
-export function smokeWater(strength: string, seed_mL: number): Dilution & { total_mL: number } {
+/** Smoke water of a stated strength ("1 to 9", "1 in 10") for seed of a loose volume. */
+export function smokeWater(strength: string, seed_mL: number): Outcome<Dilution & { total_mL: number }> {
   const total_mL = smokeVolume_mL(seed_mL);
   const read = parseDilution(strength, total_mL);
-  if (!read.ok) throw new RangeError(read.problem);
-  return { ...read.value, total_mL };
+  return read.ok ? { ok: true, value: { ...read.value, total_mL } } : read;
 }
 
 /**

@@ -1,4 +1,6 @@
+import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/mix.ts';
+import type { Sentence } from '@chill/words/subject.ts';
 import { FIGURES, type NumberFormat, readNumber } from '../units/number.ts';
 import type { Parsed } from '../units/parsed.ts';
 
@@ -29,14 +31,14 @@ const SAID = new RegExp(`^(${FIGURES})\\s*(to|:|in)\\s*(${FIGURES})$`, 'i');
  */
 export function parseDilution(text: string, total_mL: number, numbers: NumberFormat = 'point'): Parsed<Dilution> {
   const match = SAID.exec(text.trim());
-  const problem = say('say13OnePart');
-  if (!match) return { ok: false, problem };
+  const unread = refusal(say.of('say13OnePart'));
+  if (!match) return unread;
   const [first, second] = [match[1], match[3]].map((figure) => readNumber(figure as string, numbers));
-  if (!first || !second) return { ok: false, problem };
+  if (!first || !second) return unread;
   const [parts, other] = [first.value, second.value];
   const all = match[2]?.toLowerCase() === 'in' ? other : parts + other;
-  if (!(parts > 0 && all > 0)) return { ok: false, problem };
-  if (parts > all) return { ok: false, problem: say('partsCantSwapTwoNumbers', { parts, all }) };
+  if (!(parts > 0 && all > 0)) return unread;
+  if (parts > all) return refusal(say.of('partsCantSwapTwoNumbers', { parts, all }));
   const stock_mL = (total_mL * parts) / all;
   const twoWays = (first.twoWays || second.twoWays) && { twoWays: true as const };
   return { ok: true, value: { stock_mL, water_mL: total_mL - stock_mL, part: parts / all }, ...twoWays };
@@ -46,17 +48,17 @@ export const CHEMICALS = ['peroxide', 'bleach', 'acid', 'ammonia', 'vinegar'] as
 export type Chemical = (typeof CHEMICALS)[number];
 
 /** Pairs that must never meet, and what comes of it. */
-const NEVER: [Chemical, Chemical, () => string][] = [
-  ['bleach', 'acid', () => say('releasesChlorineGas')],
-  ['bleach', 'vinegar', () => say('releasesChlorineGas')],
-  ['bleach', 'ammonia', () => say('makesChloraminePoisonousGas')],
-  ['bleach', 'peroxide', () => say('foamsBurstsVessels')],
-  ['peroxide', 'vinegar', () => say('makesPeraceticAcidWhichBurns')],
-  ['peroxide', 'acid', () => say('makesMixtureBurnsMayBurst')],
-];
+const NEVER = [
+  ['bleach', 'acid', say.of('releasesChlorineGas')],
+  ['bleach', 'vinegar', say.of('releasesChlorineGas')],
+  ['bleach', 'ammonia', say.of('makesChloraminePoisonousGas')],
+  ['bleach', 'peroxide', say.of('foamsBurstsVessels')],
+  ['peroxide', 'vinegar', say.of('makesPeraceticAcidWhichBurns')],
+  ['peroxide', 'acid', say.of('makesMixtureBurnsMayBurst')],
+] as const satisfies [Chemical, Chemical, Sentence][];
 
 /** Why two chemicals must not be mixed, or `undefined` where nothing is known against it. Never the last word: the labels rule. */
-export function mustNotMix(a: Chemical, b: Chemical): string | undefined {
+export function mustNotMix(a: Chemical, b: Chemical): Sentence | undefined {
   const found = NEVER.find(([one, other]) => (one === a && other === b) || (one === b && other === a));
-  return found && say('neverRinseCleanWaterBetween', { a, b, found2: found[2]() });
+  return found && say.of('neverRinseCleanWaterBetween', { a, b, found2: found[2] });
 }

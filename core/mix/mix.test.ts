@@ -1,3 +1,4 @@
+import { type Sentence, spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { CHEMICALS, dilute, mustNotMix, parseDilution } from './dilution.ts';
@@ -21,7 +22,7 @@ describe('diluting', () => {
   test('“1 to 3” is four parts, “1 in 4” is four parts, “1 in 3” is not “1 to 3”', () => {
     const stock = (text: string) => {
       const parsed = parseDilution(text, 1200);
-      return parsed.ok ? [parsed.value.stock_mL, parsed.value.water_mL] : parsed.problem;
+      return parsed.ok ? [parsed.value.stock_mL, parsed.value.water_mL] : spoken(parsed.reason);
     };
     expect(stock('1 to 3')).toEqual([300, 900]);
     expect(stock('1:3')).toEqual([300, 900]);
@@ -36,7 +37,7 @@ describe('diluting', () => {
     expect(() => dilute(0, 1, 500)).toThrow(RangeError);
   });
   test('what must not meet is said whichever is named first, and the same with itself is nobody’s fault', () => {
-    expect(mustNotMix('bleach', 'vinegar')).toMatch(/chlorine/);
+    expect(spoken(mustNotMix('bleach', 'vinegar') as Sentence)).toMatch(/chlorine/);
     for (const a of CHEMICALS) {
       expect(mustNotMix(a, a)).toBeUndefined();
       for (const b of CHEMICALS) expect(mustNotMix(a, b) === undefined).toBe(mustNotMix(b, a) === undefined);

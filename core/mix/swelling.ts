@@ -19,7 +19,7 @@ export function wantsCount(species: Pick<Species, 'hardCoat'>, { swellings }: { 
 }
 
 /** Seed that is lighter wet than dry was weighed wrongly. */
-export const lighterWet = () => say('weighsLessWetThanDry');
+export const lighterWet = () => say.of('weighsLessWetThanDry');
 
 /** How far a soak took. */
 export interface Swollen {
@@ -45,7 +45,7 @@ export function swellingOf(swelling: Swelling): Swollen {
   }
   const { dry_g, wet_g } = swelling;
   if (!(dry_g > 0)) throw new RangeError('Weigh the seed dry, before it is soaked: above zero.');
-  if (wet_g < dry_g) throw new RangeError(lighterWet());
+  if (wet_g < dry_g) throw new RangeError('Seed that weighs less wet than dry has not swollen.');
   const gain = (wet_g - dry_g) / dry_g;
   const share = Math.min(1, gain / FULL_GAIN);
   return { share, gain, estimated: true, took: share >= TAKEN_FROM };

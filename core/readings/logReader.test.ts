@@ -1,3 +1,4 @@
+import { spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { brokenOffWords } from '../units/lines.ts';
@@ -7,7 +8,7 @@ import { LogReader, lineReader } from './logReader.ts';
 const NOW = Date.parse('2027-02-16T12:00:00Z');
 const layoutOf = (text: string): LoggerLayout => {
   const found = guessLayout(text);
-  if (!found.ok) throw new Error(found.problem);
+  if (!found.ok) throw new Error(spoken(found.reason));
   return found.value;
 };
 const readIn = (pieces: readonly string[], layout: LoggerLayout, zone = 'UTC') => {
@@ -99,6 +100,6 @@ describe('a logger’s file, read as it comes', () => {
     const read = lineReader(layoutOf(FILE.join('\n')), 'America/Denver');
     expect(read('2027-02-01 00:00,3.5')).toEqual({ at_ms: Date.parse('2027-02-01T07:00:00Z'), celsius: 3.5 });
     expect(read('')).toBeUndefined();
-    expect(read('x,y')).toHaveProperty('problem');
+    expect(read('x,y')).toHaveProperty('reason');
   });
 });

@@ -1,3 +1,5 @@
+import type { Refusal } from '@chill/model/refusal.ts';
+import { spoken } from '@chill/words/subject.ts';
 import Papa from 'papaparse';
 import { localTimeReader } from '../calendar/localTimes.ts';
 import { brokenOff, brokenOffWords } from '../units/lines.ts';
@@ -14,13 +16,13 @@ const LINES_BEFORE = 20;
 /** Makes a reader of single lines by a layout: a moment and °C, what is wrong, or `undefined` for a blank line. */
 export function lineReader(layout: LoggerLayout, timeZone: string) {
   const moment = localTimeReader(layout.utc ? 'UTC' : timeZone);
-  return (text: string): { at_ms: number; celsius: number } | { problem: string } | undefined => {
+  return (text: string): { at_ms: number; celsius: number } | Refusal | undefined => {
     // Splitting is enough where nothing is quoted, and a million lines feel the difference.
     const row = text.includes('"')
       ? (Papa.parse<string[]>(text, { delimiter: layout.separator }).data[0] ?? [])
       : text.split(layout.separator);
     const found = readLoggerLine(row, layout);
-    if (!found || 'problem' in found) return found;
+    if (!found || 'reason' in found) return found;
     const ahead_min = found.offset_min ?? layout.offset_min;
     if (ahead_min === undefined) return { at_ms: moment(found.local), celsius: found.celsius };
     const { year, month, day, hour, minute, second } = found.local;
@@ -83,11 +85,11 @@ export class LogReader {
     if (this.#line <= this.#layout.skip) return;
     const found = this.#read(text);
     if (!found) return;
-    if (!('problem' in found)) {
+    if (!('reason' in found)) {
       this.#raw.push({ line: this.#line, ...found });
       this.#before[this.#line % LINES_BEFORE] = text;
       return;
     }
-    this.#misread.leave(found.problem, this.#line);
+    this.#misread.leave(spoken(found.reason), this.#line);
   }
 }

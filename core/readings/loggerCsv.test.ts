@@ -1,10 +1,12 @@
+import { spoken } from '@chill/words/subject.ts';
+import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import { guessLayout, type LoggerLayout, readLoggerLine } from './loggerCsv.ts';
 import { lineReader } from './logReader.ts';
 
 const lay = (text: string): LoggerLayout => {
   const guessed = guessLayout(text);
-  if (!guessed.ok) throw new Error(guessed.problem);
+  if (!guessed.ok) throw new Error(spoken(guessed.reason));
   return guessed.value;
 };
 const read = (text: string) => {
@@ -103,7 +105,7 @@ describe('a logger’s CSV', () => {
     ['2027-02-03,3.6\n2027-02-04,3.8', /no times of day/],
     ['', /both a date and a figure/],
   ])('%j is refused', (text, says) => {
-    expect(guessLayout(text)).toEqual({ ok: false, problem: expect.stringMatching(says) });
+    expect(asRead(guessLayout(text))).toMatchObject({ ok: false, reason: expect.stringMatching(says) });
   });
   test.each<[string[], RegExp]>([
     [['2027-02-30 04:00', '3.6'], /there is no/],
@@ -114,7 +116,7 @@ describe('a logger’s CSV', () => {
     [['end of file'], /not a day and a time/],
   ])('the line %j is told of and left', (row, says) => {
     const layout = lay('a,b\n2027-02-03 04:00,3.6');
-    expect(readLoggerLine(row, layout)).toEqual({ problem: expect.stringMatching(says) });
+    expect(asRead(readLoggerLine(row, layout))).toMatchObject({ reason: expect.stringMatching(says) });
     expect(readLoggerLine(['', ' '], layout)).toBeUndefined();
   });
 });

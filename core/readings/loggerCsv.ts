@@ -1,3 +1,4 @@
+import { type Outcome, type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/readings.ts';
 import Papa from 'papaparse';
 import type { LocalDateTime } from '../calendar/localTimes.ts';
@@ -59,26 +60,23 @@ const HEADER_OFFSET = /(?:GMT|UTC)\s*([+−-])(\d{1,2})(?::?(\d{2}))?/i;
  * separator is tried on the whole sample, and the one that cuts most lines into the same clean cells is taken; `fixed` has the grower's own choice.
  * Returns what is wrong where no column of dates and no column of temperatures can be found.
  */
-export function guessLayout(
-  text: string,
-  fixed: { separator?: string } = {},
-): { ok: true; value: LoggerLayout } | { ok: false; problem: string } {
-  if (isBinary(text)) return { ok: false, problem: say('notTextFileSaveLoggers') };
+export function guessLayout(text: string, fixed: { separator?: string } = {}): Outcome<LoggerLayout> {
+  if (isBinary(text)) return refusal(say.of('notTextFileSaveLoggers'));
   const lines = text.split(LINE_END, SAMPLE_LINES);
   const candidates = (fixed.separator ? [fixed.separator] : SEPARATORS)
     .map((separator) => cut(lines, separator))
     .sort((x, y) => y.clean - x.clean);
   const best = candidates[0];
   const first = best?.body[0];
-  if (!best || !first) return { ok: false, problem: say('noLineHasBothDate') };
+  if (!best || !first) return refusal(say.of('noLineHasBothDate'));
   const { separator, rows, body, skip } = best;
   const dayColumn = first.findIndex((cell) => DAY_CELL.test(cell));
   const separate = first.findIndex((cell, i) => i !== dayColumn && TIME.test(cell) && !FIGURE.test(cell));
   const timeColumn = TIME.test(first[dayColumn] as string) ? undefined : separate;
-  if (timeColumn === -1) return { ok: false, problem: say('thereDaysButNoTimes') };
+  if (timeColumn === -1) return refusal(say.of('thereDaysButNoTimes'));
   const header = rows[skip - 1];
   const temperatureColumn = temperatureIn(body, header, [dayColumn, ...(timeColumn === undefined ? [] : [timeColumn])]);
-  if (temperatureColumn < 0) return { ok: false, problem: say('noColumnLooksLikeTemperatures') };
+  if (temperatureColumn < 0) return refusal(say.of('noColumnLooksLikeTemperatures'));
   const over = header?.[temperatureColumn];
   const cells = body.map((row) => row[temperatureColumn] as string);
   const order = orderOf(body.map((row) => row[dayColumn] as string));
@@ -122,22 +120,22 @@ function offsetIn(match: RegExpExecArray | undefined): number | undefined {
 }
 
 /** Reads one line by a layout; `undefined` for a line that is blank, or what is wrong with it. */
-export function readLoggerLine(row: readonly string[], layout: LoggerLayout): LoggerLine | { problem: string } | undefined {
+export function readLoggerLine(row: readonly string[], layout: LoggerLayout): LoggerLine | Refusal | undefined {
   if (row.every((cell) => cell.trim() === '')) return undefined;
   const day = row[layout.dayColumn]?.trim() ?? '';
   const time = layout.timeColumn === undefined ? day.replace(DATE, ' ') : (row[layout.timeColumn] ?? '');
   const typed = row[layout.temperatureColumn]?.trim() ?? '';
   const date = DATE.exec(day);
   const clock = TIME.exec(time);
-  if (!date || !clock) return { problem: say('notDayTime') };
+  if (!date || !clock) return refusal(say.of('notDayTime'));
   const [year, month, dayOfMonth] = inOrder(date, layout.order);
   const hour = hourOf(Number(clock[1]), clock[4]);
   const minute = Number(clock[2]);
   const second = Number(clock[3] ?? 0);
   const exists = new Date(Date.UTC(year, month - 1, dayOfMonth)).getUTCDate() === dayOfMonth && month >= 1 && month <= 12;
-  if (!exists || hour > 23 || minute > 59 || second > 59) return { problem: say('noSuchDayOrTime') };
+  if (!exists || hour > 23 || minute > 59 || second > 59) return refusal(say.of('noSuchDayOrTime'));
   const figure = FIGURE.test(typed) ? figureOf(typed) : Number.NaN;
-  if (!Number.isFinite(figure)) return { problem: typed === '' ? say('noTemperatureStandsThere') : say('notTemperature') };
+  if (!Number.isFinite(figure)) return refusal(say.of(typed === '' ? 'noTemperatureStandsThere' : 'notTemperature'));
   const celsius = layout.fahrenheit ? ((figure - 32) * 5) / 9 : figure;
   const after = time.slice((clock.index ?? 0) + clock[0].length).trim();
   const offset = /^(?:Z|UTC|GMT)$/i.test(after) ? 0 : offsetIn(OFFSET.exec(after) ?? undefined);

@@ -73,9 +73,9 @@ function liveThrough(speciesId: string, wayId: string, ups: number, gap?: number
     const { state } = projection;
     const left = state.counts.waiting + state.counts.swollen;
     const recorded = recordAnswer(task, { ...usualAnswer(task, state), up: Math.min(ups, left) }, batch, state, setting, newId);
-    if ('problem' in recorded) throw new Error(`${task.kind} on ${today}: ${recorded.problem}`);
+    if ('reason' in recorded) throw new Error(`${task.kind} on ${today}: ${recorded.reason.key}`);
     const verdict = accept(batch, recorded.events, today);
-    if (!verdict.ok) throw new Error(`${task.kind} on ${today}: ${verdict.errors[0]?.message}`);
+    if (!verdict.ok) throw new Error(`${task.kind} on ${today}: ${verdict.reason.key}`);
     batch.events.push(
       ...recorded.events.map(
         (event, i): LedgerEvent => ({ ...event, batchId: batch.id, version: batch.events.length + i + 1, recordedAt: today }),

@@ -1,5 +1,6 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { NewId } from '@chill/model/primitives.ts';
+import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/schedule.ts';
 import { keptDry } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
@@ -40,7 +41,7 @@ export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: Ba
     case 'turn':
       return recordTurn(state, setting, on, newId);
     case 'water':
-      if (!(answer.water_mL > 0)) return { problem: say('howMuchGiveWaterAbove') };
+      if (!(answer.water_mL > 0)) return refusal(say.of('howMuchGiveWaterAbove'));
       return { events: [{ id: newId(), on, kind: 'watered', mL: answer.water_mL }] };
     case 'refresh':
       return { events: [{ id: newId(), on, kind: 'refreshed' }] };

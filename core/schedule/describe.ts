@@ -5,7 +5,7 @@ import { lengthOf } from '../calendar/moments.ts';
 import type { Timer } from '../ledger/batchState.ts';
 import { kindOfEvent } from '../ledger/events/index.ts';
 import type { Fact } from '../ledger/events/kind.ts';
-import { STATE_NAMES } from '../ledger/states.ts';
+import { stateName } from '../ledger/states.ts';
 import { endingOf, punctuality, TIMINGS } from '../treat/timers.ts';
 import { stageName } from './words.ts';
 
@@ -71,7 +71,7 @@ function inWords(fact: Fact): string {
     case 'mould':
       return MOULD[fact.mould];
     case 'seeds':
-      return `${fact.count} ${STATE_NAMES[fact.to]}`;
+      return `${fact.count} ${stateName(fact.to)}`;
     case 'fresh':
       return say('freshMedium');
     case 'closed':

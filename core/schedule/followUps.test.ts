@@ -60,7 +60,7 @@ function answer(batch: Batch, day: number, kind: string): void {
   if (!task) throw new Error(`Nothing to ${kind}.`);
   const water = topUpFor({ batch, projection, setting: at, index: task.stage });
   const recorded = recordAnswer(task, usualAnswer(task, projection.state, water), batch, projection.state, at, newId);
-  if ('problem' in recorded) throw new Error(recorded.problem);
+  if ('reason' in recorded) throw new Error(recorded.reason.key);
   for (const event of recorded.events) put(batch, event);
 }
 

@@ -1,6 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { Move, NewEvent } from '@chill/model/event.ts';
 import type { NewId, PlainDate } from '@chill/model/primitives.ts';
+import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/schedule.ts';
 import { isStage, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
@@ -16,7 +17,7 @@ import { stageName } from './words.ts';
 export type RecordSetting = Pick<Setting, 'places' | 'now'>;
 
 /** Events to append, or what stands in the way. */
-export type Recorded = { events: NewEvent[] } | { problem: string };
+export type Recorded = { events: NewEvent[] } | Refusal;
 
 /** What one look found. */
 export interface Look {
@@ -37,7 +38,7 @@ export function recordLook(
   const own = batch.plan.way.stages[state.stage];
   const inOwnPot = own?.medium === 'ownPot' || isStage(own?.kind, ({ course }) => course === 'grows');
   const moved = movesForAll(state.counts, Object.entries(look.counts ?? {}) as [Verb, number][]);
-  if ('problem' in moved) return moved;
+  if ('reason' in moved) return moved;
   const { damp, note } = look;
   const up = look.counts?.up ?? 0;
   const moves: Move[] = inOwnPot && up > 0 ? [...moved.moves, { from: 'sprouted', to: 'potted', count: up }] : moved.moves;
@@ -55,8 +56,8 @@ export function recordMoves(
   newId: NewId,
 ): Recorded {
   const moved = movesForAll(state.counts, Object.entries(counts) as [Verb, number][]);
-  if ('problem' in moved) return moved;
-  if (moved.moves.length === 0) return { problem: say('howManyGiveNumberAbove') };
+  if ('reason' in moved) return moved;
+  if (moved.moves.length === 0) return refusal(say.of('howManyGiveNumberAbove'));
   return { events: [{ id: newId(), on, kind: 'seedsMoved', moves: moved.moves }] };
 }
 
@@ -64,13 +65,13 @@ export function recordMoves(
 export function recordBegin(batch: Batch, state: BatchState, setting: RecordSetting, on: PlainDate, newId: NewId): Recorded {
   const stage = batch.plan.stages[state.stage];
   if (!stage || state.underWay)
-    return {
-      problem: stage
-        ? say('already', { code: batch.code, stage: stageName(stage.kind) })
-        : say('hasNoStageLeftBegin', { code: batch.code }),
-    };
+    return refusal(
+      stage
+        ? say.of('already', { code: batch.code, stage: stageName.of(stage.kind) })
+        : say.of('hasNoStageLeftBegin', { code: batch.code }),
+    );
   const placeId = placeForStage(stage, setting);
-  if (!placeId) return { problem: say('thereNoPlaceYetAdd', { stage: stageName(stage.kind) }) };
+  if (!placeId) return refusal(say.of('thereNoPlaceYetAdd', { stage: stageName.of(stage.kind) }));
   const at = setting.now;
   const started: NewEvent = { id: newId(), on, kind: 'stageStarted', stage: state.stage, placeId, ...(at && { at }) };
   const step = at && STAGES[stage.kind].timer;
@@ -98,12 +99,12 @@ function momentOf({ now }: RecordSetting, on: PlainDate): string {
 
 /** The events that end the stage under way and, if there is one, begin the next on the same day. */
 export function recordMove(batch: Batch, state: BatchState, setting: RecordSetting, on: PlainDate, newId: NewId): Recorded {
-  if (!state.underWay) return { problem: say('notAnyStageBeginOne', { code: batch.code }) };
+  if (!state.underWay) return refusal(say.of('notAnyStageBeginOne', { code: batch.code }));
   const at = setting.now;
   const finished: NewEvent = { id: newId(), on, kind: 'stageFinished', stage: state.stage, moves: [], ...(at && { at }) };
   if (state.stage + 1 >= batch.plan.stages.length) return { events: [finished] };
   const begun = recordBegin(batch, { ...state, stage: state.stage + 1, underWay: false }, setting, on, newId);
-  return 'problem' in begun ? begun : { events: [finished, ...begun.events] };
+  return 'reason' in begun ? begun : { events: [finished, ...begun.events] };
 }
 
 /** The events that end the sprouting: what is up is potted, what is not goes where the grower says, the pots begin. */
@@ -120,9 +121,9 @@ export function recordFinish(
   const left = countIn(state.counts, ['waiting', 'swollen']);
   const potted = movesForAll(state.counts, [['potted', up]]);
   const dealt = leftBehind(state.counts, rest);
-  if ('problem' in potted) return potted;
+  if ('reason' in potted) return potted;
   const onward = recordMove(batch, state, setting, on, newId);
-  if ('problem' in onward) return onward;
+  if ('reason' in onward) return onward;
   const [finished, ...begun] = onward.events;
   const closing: NewEvent[] = up + countIn(state.counts, ['potted', 'established']) === 0 ? [{ id: newId(), on, kind: 'closed' }] : begun;
   return {
@@ -135,7 +136,7 @@ export function recordFinish(
 
 /** The events that end a towel test: what came and what did not are both told, and the batch is closed. */
 function recordReading(batch: Batch, state: BatchState, on: PlainDate, newId: NewId): Recorded {
-  if (!state.underWay) return { problem: say('notAnyStageBeginOne', { code: batch.code }) };
+  if (!state.underWay) return refusal(say.of('notAnyStageBeginOne', { code: batch.code }));
   const read: Move[] = (['waiting', 'swollen', 'sprouted'] as const)
     .filter((from) => state.counts[from] > 0)
     .map((from) => ({ from, to: 'tested', count: state.counts[from] }));
@@ -150,9 +151,9 @@ function recordReading(batch: Batch, state: BatchState, on: PlainDate, newId: Ne
 /** The events that set the living plants out, write off the others, and close the batch. */
 export function recordSetOut(batch: Batch, state: BatchState, plants: number, on: PlainDate, newId: NewId): Recorded {
   const out = movesForAll(state.counts, [['setOut', plants]]);
-  if ('problem' in out) return out;
+  if ('reason' in out) return out;
   const after = applyMoves(state.counts, out.moves);
-  if ('problem' in after) return after;
+  if ('reason' in after) return after;
   const rest: Move[] = ON_ITS_WAY.filter((from) => after.counts[from] > 0).map((from) => ({
     from,
     to: 'discarded',
@@ -188,7 +189,7 @@ export function recordSayings(
   }
   if (looked) {
     const seen = recordLook(batch, state, { ...look, ...(notes.length > 0 && { note: notes.join('; ') }) }, on, newId);
-    if ('problem' in seen) return seen;
+    if ('reason' in seen) return seen;
     events.push(...seen.events);
   } else if (notes.length > 0) events.push({ id: newId(), on, kind: 'noted', note: notes.join('; ') });
   const given = sayings.reduce((sum, saying) => sum + (saying.kind === 'watered' ? saying.water_mL : 0), 0);
@@ -200,7 +201,7 @@ export function recordSayings(
       action.kind === 'begin' && !state.underWay
         ? recordBegin(batch, state, setting, on, newId)
         : recordMove(batch, state, setting, on, newId);
-    if ('problem' in done) return done;
+    if ('reason' in done) return done;
     events.push(...done.events);
   }
   return { events };
@@ -212,12 +213,12 @@ function leftBehind(counts: Counts, rest: 'heldOver' | 'lost'): Move[] {
 }
 
 /** The moves of several verbs said of one look. A seed is counted once: what one verb took, the next cannot take again. */
-function movesForAll(counts: Counts, said: readonly [Verb, number][]): { moves: Move[] } | { problem: string } {
+function movesForAll(counts: Counts, said: readonly [Verb, number][]): { moves: Move[] } | Refusal {
   const moves: Move[] = [];
   const left = { ...counts };
   for (const [verb, count] of said) {
     const next = movesFor(verb, count, left);
-    if ('problem' in next) return next;
+    if ('reason' in next) return next;
     for (const move of next.moves) left[move.from] -= move.count;
     moves.push(...next.moves);
   }

@@ -39,7 +39,7 @@ function life(speciesId: string, wayId: string, seeds = 100, start = START) {
   const batch: Batch = { id: newId(), lotId: newId(), code: '7QK', speciesId, madeOn: start, plan, events: [] };
   const at = (today: string): Setting => ({ species, lot, places, nursery, today });
   const take = (recorded: Recorded) => {
-    if ('problem' in recorded) throw new Error(recorded.problem);
+    if ('reason' in recorded) throw new Error(recorded.reason.key);
     const added = recorded.events.map(
       (event, i): LedgerEvent => ({
         ...event,
@@ -355,14 +355,14 @@ describe('recording', () => {
   test('what cannot be is refused in words', () => {
     const one = inTheCold('amelanchier-alnifolia', 'towel-in-fridge', 10);
     const { state } = one.read('2026-11-10');
-    expect(recordLook(one.batch, state, { counts: { up: 8, mouldy: 3 } }, '2026-11-10', newId)).toMatchObject({
-      problem: expect.stringMatching(/^Only \d+ (is|are) .*can’t become mouldy/),
+    expect(asRead(recordLook(one.batch, state, { counts: { up: 8, mouldy: 3 } }, '2026-11-10', newId))).toMatchObject({
+      reason: expect.stringMatching(/^Only \d+ (is|are) .*can’t become mouldy/),
     });
-    expect(recordBegin(one.batch, state, one.at('2026-11-10'), '2026-11-10', newId)).toEqual({
-      problem: '7QK is in cold stratification already.',
+    expect(asRead(recordBegin(one.batch, state, one.at('2026-11-10'), '2026-11-10', newId))).toMatchObject({
+      reason: '7QK is in cold stratification already.',
     });
-    expect(recordMove(one.batch, state, { places: [] }, '2026-11-10', newId)).toEqual({
-      problem: 'There is no place for warm towel yet. Add one under Places.',
+    expect(asRead(recordMove(one.batch, state, { places: [] }, '2026-11-10', newId))).toMatchObject({
+      reason: 'There is no place for warm towel yet. Add one under Places.',
     });
   });
 });

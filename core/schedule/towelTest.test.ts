@@ -48,7 +48,7 @@ function tested(ups: number, species = named('larix-occidentalis')): { batch: Ba
       titles.push(spoken(task.title));
       const up = Math.min(ups, projection.state.counts.waiting + projection.state.counts.swollen);
       const recorded = recordAnswer(task, { ...usualAnswer(task, projection.state), up }, batch, projection.state, setting, newId);
-      if ('problem' in recorded) throw new Error(recorded.problem);
+      if ('reason' in recorded) throw new Error(recorded.reason.key);
       batch.events.push(
         ...recorded.events.map(
           (event, i): LedgerEvent => ({ ...event, batchId: batch.id, version: batch.events.length + i + 1, recordedAt: '' }),

@@ -1,6 +1,6 @@
 import type { Medium, StageKind } from '@chill/model/stage.ts';
 import { say } from '@chill/words/schedule.ts';
-import type { Sentence } from '@chill/words/subject.ts';
+import { type Sentence, wording } from '@chill/words/subject.ts';
 import { shortDate } from '../calendar/dates.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
@@ -117,9 +117,7 @@ const STAGE_WORDS = {
 } as const satisfies Record<StageKind, StageWords>;
 
 /** What each stage is called on screen. */
-export function stageName(kind: StageKind): string {
-  return say(STAGE_WORDS[kind].name);
-}
+export const stageName = wording('stageName', (kind: StageKind): string => say(STAGE_WORDS[kind].name));
 
 /** What seed lies in, as it is told: "in damp sand". */
 export const MEDIUM_NAMES: Record<Medium, string> = {

@@ -1,6 +1,8 @@
 import type { Batch, NewBatch, Split } from '@chill/model/batch.ts';
 import { Split as SplitSchema } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
+import { spoken } from '@chill/words/subject.ts';
+import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { accept } from '../ledger/accept.ts';
@@ -58,7 +60,7 @@ function soaked(batch: NewBatch, swollen: number): Batch {
 }
 const split = (batch: Batch, count: number): Split => {
   const planned = planSplit(batch, fold(batch.plan, batch.events), count, 'openCoat', ON, newId);
-  if ('field' in planned) throw new Error(planned.message);
+  if ('reason' in planned) throw new Error(planned.reason.key);
   return planned;
 };
 const sum = (batch: Batch, without: string[] = []) =>
@@ -116,8 +118,8 @@ describe('splitting a batch in place', () => {
     [1.5, /At least one/],
   ])('%f is no number to split off', (count, says) => {
     const whole = soaked(made, 22);
-    expect(planSplit(whole, fold(whole.plan, whole.events), count, 'openCoat', ON, newId)).toMatchObject({
-      message: expect.stringMatching(says),
+    expect(asRead(planSplit(whole, fold(whole.plan, whole.events), count, 'openCoat', ON, newId))).toMatchObject({
+      reason: expect.stringMatching(says),
     });
   });
   test('it goes round again another way where that is asked for', () => {
@@ -141,7 +143,7 @@ describe('the bench in the ledger', () => {
   const ended = (when = `${ON}T10:20:00Z`): NewEvent => ({ id: newId(), on: ON, kind: 'timerEnded', timer, at: when });
   const refused = (events: NewEvent[], now = Date.parse(at)): string => {
     const verdict = accept(under, events, ON, now);
-    return verdict.ok ? 'taken' : `${verdict.errors[0]?.field}: ${verdict.errors[0]?.message}`;
+    return verdict.ok ? 'taken' : `${verdict.field}: ${spoken(verdict.reason)}`;
   };
   const late = Date.parse(`${ON}T12:00:00Z`);
   test('a timer is started, and ended once', () => {

@@ -1,17 +1,12 @@
 import type { Batch, DatedStage, NewBatch, Plan, Split } from '@chill/model/batch.ts';
 import type { NewEvent } from '@chill/model/event.ts';
 import type { NewId, PlainDate } from '@chill/model/primitives.ts';
+import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/treatment.ts';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { Opener } from './rounds.ts';
-
-/** Why a split cannot be. */
-export interface SplitFault {
-  field: 'count';
-  message: string;
-}
 
 /**
  * Splits the hard seeds off a batch after a soak: they go round again, opened `by` the way asked for, as a batch of their own with the same way
@@ -25,10 +20,10 @@ export function planSplit(
   by: Opener,
   on: PlainDate,
   newId: NewId,
-): Split | SplitFault {
+): Split | Refusal {
   const hard = state.counts.waiting;
-  if (!Number.isInteger(count) || count < 1) return { field: 'count', message: say('howManyGoRoundAgain') };
-  if (count > hard) return { field: 'count', message: say('onlyStillHardCannotGo', { hard, count }) };
+  if (!Number.isInteger(count) || count < 1) return refusal(say.of('howManyGoRoundAgain'), 'count');
+  if (count > hard) return refusal(say.of('onlyStillHardCannotGo', { hard, count }), 'count');
   const into = newId();
   return {
     decidedOn: batch.events.length,

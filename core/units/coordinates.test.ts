@@ -1,3 +1,4 @@
+import { spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { parseCoordinates, showCoordinates } from './coordinates.ts';
@@ -34,7 +35,7 @@ describe('a point on the Earth', () => {
     ['46.3 N, 45 S', 'Two latitudes'],
   ])('“%s” is refused with what to do', (text, says) => {
     const parsed = parseCoordinates(text);
-    expect(parsed.ok ? '' : parsed.problem).toContain(says);
+    expect(parsed.ok ? '' : spoken(parsed.reason)).toContain(says);
   });
   test('what is shown is read back as the same place', () => {
     const degrees = (most: number) => fc.integer({ min: -most * 1e4, max: most * 1e4 }).map((value) => value / 1e4);
@@ -50,7 +51,7 @@ describe('a GPX file', () => {
   const gpx = (inside: string) => `<?xml version="1.0"?><gpx version="1.1" xmlns="http://www.topografix.com/GPX/1/1">${inside}</gpx>`;
   const problem = (text: string) => {
     const parsed = parseGpx(text);
-    return parsed.ok ? '' : parsed.problem;
+    return parsed.ok ? '' : spoken(parsed.reason);
   };
   test('gives its waypoints, in order, and leaves out what is not on the Earth', () => {
     const text = gpx(

@@ -1,8 +1,9 @@
 import type { Coordinates } from '@chill/model/lot.ts';
+import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/units.ts';
 import type { Parsed } from './parsed.ts';
 
-const example = () => say('try4631211798');
+const example = () => say.of('try4631211798');
 /** Degrees, perhaps minutes, perhaps seconds, perhaps a letter before or after. */
 const PART =
   /([NSEWO])?\s*([−-]?\d+(?:[.,]\d+)?)\s*(?:°|d|deg|º)?\s*(?:(\d+(?:\.\d+)?)\s*(?:['′’]|m|min)?\s*(?:(\d+(?:\.\d+)?)\s*(?:["″”]|''|s|sec)?)?)?\s*([NSEWO])?/iy;
@@ -16,19 +17,19 @@ const DECIMAL_COMMAS = /^([−-]?\d{1,3},\d+)(?:\s+|\s*;\s*)([−-]?\d{1,3},\d+)
  */
 export function parseCoordinates(text: string): Parsed<Coordinates> {
   const typed = text.trim();
-  if (typed === '') return { ok: false, problem: say('giveLatitudeLongitude', { example: example() }) };
+  if (typed === '') return refusal(say.of('giveLatitudeLongitude', { example: example() }));
   const commas = DECIMAL_COMMAS.exec(typed);
   const halves: [string, string] | undefined = commas ? [commas[1] as string, commas[2] as string] : splitHalves(typed);
-  if (!halves) return { ok: false, problem: say('notLatitudeLongitude', { example: example() }) };
+  if (!halves) return refusal(say.of('notLatitudeLongitude', { example: example() }));
   const read = halves.map(readHalf);
   const [first, second] = read;
-  if (!first || !second) return { ok: false, problem: say('notPoint', { typed, example: example() }) };
-  for (const half of [first, second]) if (half.problem) return { ok: false, problem: half.problem };
+  if (!first || !second) return refusal(say.of('notPoint', { typed, example: example() }));
+  for (const half of [first, second]) if (half.problem) return half.problem;
   const swapped = first.axis === 'longitude' || second.axis === 'latitude';
-  if (first.axis && first.axis === second.axis) return { ok: false, problem: say('twoSOneLetterEach', { axis: first.axis }) };
+  if (first.axis && first.axis === second.axis) return refusal(say.of('twoSOneLetterEach', { axis: first.axis }));
   const [latitude, longitude] = swapped ? [second, first] : [first, second];
-  if (Math.abs(latitude.degrees) > 90) return { ok: false, problem: say('latitudeRunsFrom90S') };
-  if (Math.abs(longitude.degrees) > 180) return { ok: false, problem: say('longitudeRunsFrom180W') };
+  if (Math.abs(latitude.degrees) > 90) return refusal(say.of('latitudeRunsFrom90S'));
+  if (Math.abs(longitude.degrees) > 180) return refusal(say.of('longitudeRunsFrom180W'));
   return { ok: true, value: { latitude_deg: round(latitude.degrees), longitude_deg: round(longitude.degrees) } };
 }
 
@@ -53,7 +54,7 @@ function splitHalves(text: string): [string, string] | undefined {
   return undefined;
 }
 
-function readHalf(text: string): { degrees: number; axis?: 'latitude' | 'longitude'; problem?: string } | undefined {
+function readHalf(text: string): { degrees: number; axis?: 'latitude' | 'longitude'; problem?: Refusal } | undefined {
   PART.lastIndex = 0;
   const typed = text.trim();
   const match = PART.exec(typed);
@@ -62,8 +63,8 @@ function readHalf(text: string): { degrees: number; axis?: 'latitude' | 'longitu
   const letter = (before ?? after)?.toUpperCase();
   const size = Number((degrees as string).replace('−', '-').replace(',', '.'));
   const [m, s] = [Number(minutes ?? 0), Number(seconds ?? 0)];
-  if (m >= 60 || s >= 60) return { degrees: 0, problem: say('minutesSecondsRunFrom0') };
-  if (letter && size < 0) return { degrees: 0, problem: say('minusSignLetterLeaveOne') };
+  if (m >= 60 || s >= 60) return { degrees: 0, problem: refusal(say.of('minutesSecondsRunFrom0')) };
+  if (letter && size < 0) return { degrees: 0, problem: refusal(say.of('minusSignLetterLeaveOne')) };
   const whole = Math.abs(size) + m / 60 + s / 3600;
   const south = size < 0 || letter === 'S' || letter === 'W' || letter === 'O';
   return {

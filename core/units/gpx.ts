@@ -1,4 +1,5 @@
 import { Coordinates } from '@chill/model/lot.ts';
+import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/units.ts';
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import type { Parsed } from './parsed.ts';
@@ -14,7 +15,7 @@ export interface Waypoint extends Coordinates {
 /** Nobody looks for a place among more names than this. */
 const MOST_WAYPOINTS = 500;
 
-const noGpx = () => say('notGpxFileExportWaypoint');
+const noGpx = () => say.of('notGpxFileExportWaypoint');
 const parser = new XMLParser({
   ignoreAttributes: false,
   attributeNamePrefix: '',
@@ -25,15 +26,15 @@ const parser = new XMLParser({
 
 /** Reads the waypoints of a GPX file, in its order; points that are not on the Earth are left out. */
 export function parseGpx(text: string): Parsed<Waypoint[]> {
-  if (text.length > LARGEST_GPX_BYTES) return { ok: false, problem: say('fileLargerThan2Mb') };
+  if (text.length > LARGEST_GPX_BYTES) return refusal(say.of('fileLargerThan2Mb'));
   const gpx = rootOf(text.trim());
-  if (gpx === undefined) return { ok: false, problem: noGpx() };
+  if (gpx === undefined) return refusal(noGpx());
   const points = ((gpx || undefined)?.wpt ?? []).flatMap(({ lat, lon, name }): Waypoint[] => {
     const at = Coordinates.safeParse({ latitude_deg: Number(lat || 'x'), longitude_deg: Number(lon || 'x') });
     return at.success ? [{ ...at.data, name: String(name ?? '').trim() || say('unnamed') }] : [];
   });
-  if (points.length === 0) return { ok: false, problem: say('fileHasNoWaypointMark') };
-  if (points.length > MOST_WAYPOINTS) return { ok: false, problem: say('fileHasWaypointsExportOne', { points: points.length }) };
+  if (points.length === 0) return refusal(say.of('fileHasNoWaypointMark'));
+  if (points.length > MOST_WAYPOINTS) return refusal(say.of('fileHasWaypointsExportOne', { points: points.length }));
   return { ok: true, value: points };
 }
 

@@ -1,3 +1,4 @@
+import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { parseDilution } from '../mix/dilution.ts';
@@ -44,11 +45,11 @@ describe('what is not what it seems', () => {
     ['17/20 %', /17 in 20/],
     ['17/0', /below the line/],
   ])('the share %s is refused', (typed, says) => {
-    expect(parseQuantity(typed, 'share')).toEqual({ ok: false, problem: expect.stringMatching(says) });
+    expect(asRead(parseQuantity(typed, 'share'))).toMatchObject({ ok: false, reason: expect.stringMatching(says) });
   });
   test('17/20 is a share; minutes of arc end at 59', () => {
     expect(parseQuantity('17/20', 'share', '%')).toMatchObject({ ok: true, value: 0.85 });
-    expect(parseLatitude('46°75′N')).toMatchObject({ ok: false, problem: expect.stringContaining('59') });
+    expect(asRead(parseLatitude('46°75′N'))).toMatchObject({ ok: false, reason: expect.stringContaining('59') });
   });
 });
 

@@ -1,3 +1,4 @@
+import { spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { inUnits, parseLatitude, parseQuantity, type Quantity, showQuantity, unitOf } from './quantities.ts';
@@ -6,7 +7,7 @@ const us = { temperature: 'F', length: 'in', mass: 'oz', volume: 'tsp' } as cons
 const si = { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' } as const;
 const read = (text: string, quantity: Quantity, assumed?: string) => {
   const parsed = parseQuantity(text, quantity, assumed);
-  return parsed.ok ? parsed.value : parsed.problem;
+  return parsed.ok ? parsed.value : spoken(parsed.reason);
 };
 
 describe('numbers as people type them', () => {

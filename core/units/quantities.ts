@@ -1,4 +1,5 @@
 import type { Units } from '@chill/model/nursery.ts';
+import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/units.ts';
 import { inMeasures } from './measures.ts';
 import { FIGURES, type NumberFormat, readNumber } from './number.ts';
@@ -110,36 +111,34 @@ export function parseQuantity(text: string, quantity: Quantity, assumed?: string
     .replace(/[½¼¾⅓⅔⅛⅜⅝⅞]/g, (sign) => ` ${VULGAR[sign]}`)
     .trim()
     .replace(/\s+/g, ' ');
-  if (typed === '') return { ok: false, problem: say('giveFigureSuch', { example }) };
+  if (typed === '') return refusal(say.of('giveFigureSuch', { example }));
   const match = NUMBER.exec(typed);
-  if (!match) return { ok: false, problem: say('doesNotBeginNumberTry', { text: text.trim(), example }) };
+  if (!match) return refusal(say.of('doesNotBeginNumberTry', { text: text.trim(), example }));
   const read = amountOf(match, numbers);
-  if (typeof read === 'string') return { ok: false, problem: read };
+  if ('reason' in read) return read;
   const amount = read.value;
   const rest = typed.slice(match[0].length).trim();
 
   const outOf = quantity === 'share' ? /^(?:in|of|out of) (\d+)$/.exec(rest) : null;
-  if (outOf) return Number(outOf[1]) > 0 ? { ok: true, value: amount / Number(outOf[1]) } : { ok: false, problem: say('out0SaysNothing') };
+  if (outOf) return Number(outOf[1]) > 0 ? { ok: true, value: amount / Number(outOf[1]) } : refusal(say.of('out0SaysNothing'));
   if (quantity === 'share' && match[5]) {
     // 17/20 is a share already; 17/20 of a per cent is nobody's.
-    return rest === ''
-      ? { ok: true, value: amount }
-      : { ok: false, problem: say('writeOrPercentageSuch85', { match: match[5], match2: match[6] }) };
+    return rest === '' ? { ok: true, value: amount } : refusal(say.of('writeOrPercentageSuch85', { match: match[5], match2: match[6] }));
   }
   const name = rest || assumed?.toLowerCase();
-  if (!name) return { ok: false, problem: say('whichUnitTry', { example }) };
+  if (!name) return refusal(say.of('whichUnitTry', { example }));
   const unit = UNITS[quantity].find((candidate) => candidate.written.includes(name.replace(/\.$/, '')));
-  if (!unit) return { ok: false, problem: say('notUnitTry', { rest, example }) };
+  if (!unit) return refusal(say.of('notUnitTry', { rest, example }));
   return { ok: true, value: (amount + (unit.offset ?? 0)) * unit.scale, ...(read.twoWays && { twoWays: true as const }) };
 }
 
-function amountOf(match: RegExpExecArray, numbers: NumberFormat): { value: number; twoWays: boolean } | string {
+function amountOf(match: RegExpExecArray, numbers: NumberFormat): { value: number; twoWays: boolean } | Refusal {
   const [, sign, whole, over, under, top, bottom, decimal] = match;
   const read = decimal
     ? readNumber(decimal, numbers)
     : { value: over ? Number(whole) + Number(over) / Number(under) : Number(top) / Number(bottom), twoWays: false };
-  if (!read) return say('notNumberThousandsStandThrees', { decimal });
-  if (!Number.isFinite(read.value)) return say('fractionNeedsSomethingOtherThan');
+  if (!read) return refusal(say.of('notNumberThousandsStandThrees', { decimal }));
+  if (!Number.isFinite(read.value)) return refusal(say.of('fractionNeedsSomethingOtherThan'));
   return sign ? { ...read, value: -read.value } : read;
 }
 
@@ -189,13 +188,12 @@ export function showQuantity(value: number, quantity: Quantity, units: Units, di
  */
 export function parseLatitude(text: string): Parsed<number> {
   const match = /^([−-]?)(\d{1,3}(?:[.,]\d+)?)\s*°?\s*(?:(\d{1,2}(?:[.,]\d+)?)\s*[′'])?\s*([nNsS])?$/.exec(text.trim());
-  const problem = say('giveLatitudeDegreesSuch46');
-  if (!match) return { ok: false, problem };
+  if (!match) return refusal(say.of('giveLatitudeDegreesSuch46'));
   const [, sign, degrees, minutes, side] = match;
-  if (Number(minutes?.replace(',', '.')) >= 60) return { ok: false, problem: say('minutesRunFrom059') };
-  if (sign && side) return { ok: false, problem: say('minusSignLetterLeaveOne') };
+  if (Number(minutes?.replace(',', '.')) >= 60) return refusal(say.of('minutesRunFrom059'));
+  if (sign && side) return refusal(say.of('minusSignLetterLeaveOne'));
   const size = Number((degrees as string).replace(',', '.')) + Number((minutes ?? '0').replace(',', '.')) / 60;
-  if (size > 90) return { ok: false, problem: say('latitudeRunsFrom90S2') };
+  if (size > 90) return refusal(say.of('latitudeRunsFrom90S2'));
   return { ok: true, value: sign || side?.toLowerCase() === 's' ? -size : size };
 }
 

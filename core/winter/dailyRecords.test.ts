@@ -1,3 +1,5 @@
+import { spoken } from '@chill/words/subject.ts';
+import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
@@ -7,7 +9,7 @@ import { asReadings, guessDaily, monthsOf, readDaily } from './dailyRecords.ts';
 
 const read = (text: string) => {
   const layout = guessDaily(text);
-  if (!layout.ok) throw new Error(layout.problem);
+  if (!layout.ok) throw new Error(spoken(layout.reason));
   return { layout: layout.value, ...readDaily(text, layout.value) };
 };
 
@@ -57,7 +59,7 @@ describe('daily records', () => {
     expect(read(days.replaceAll('\n', '\r').replace('TMAX', 'TMAX,NOTE').replace('14', '14,')).days).toHaveLength(2);
   });
   test('what is none says so', () => {
-    expect(guessDaily('a,b\n1,2\n')).toMatchObject({ ok: false, problem: expect.stringContaining('date, tmin, tmax') });
+    expect(asRead(guessDaily('a,b\n1,2\n'))).toMatchObject({ ok: false, reason: expect.stringContaining('date, tmin, tmax') });
     expect(guessDaily('')).toMatchObject({ ok: false });
   });
   test('as readings a day has 24 hours around its mean, damped, warmest in the afternoon', () => {
@@ -97,6 +99,6 @@ describe('daily records', () => {
       expect(max_C - min_C).toBeCloseTo(8, 0);
       expect(sd_C).toBeCloseTo(2, 0);
     }
-    expect(monthsOf(year.slice(0, 100))).toMatchObject({ ok: false, problem: expect.stringContaining('every month needs') });
+    expect(asRead(monthsOf(year.slice(0, 100)))).toMatchObject({ ok: false, reason: expect.stringContaining('every month needs') });
   });
 });

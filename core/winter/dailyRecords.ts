@@ -1,5 +1,6 @@
 import type { MonthClimate } from '@chill/model/nursery.ts';
 import { PlainDate } from '@chill/model/primitives.ts';
+import { type Outcome, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/winter.ts';
 import Papa from 'papaparse';
 import { dayNumber } from '../calendar/dates.ts';
@@ -40,7 +41,7 @@ const COMPACT = /^(\d{4})(\d{2})(\d{2})$/;
 const DASHED = /^(\d{4})-(\d{1,2})-(\d{1,2})/;
 
 /** Guesses how a file of daily minima and maxima is laid out, from its beginning; what is wrong where it is none. */
-export function guessDaily(text: string): { ok: true; value: DailyLayout } | { ok: false; problem: string } {
+export function guessDaily(text: string): Outcome<DailyLayout> {
   const lines = text.split(LINE_END, SAMPLE_LINES);
   const { data, meta } = Papa.parse<string[]>(lines.join('\n').trim());
   const separator = meta.delimiter || ',';
@@ -48,11 +49,7 @@ export function guessDaily(text: string): { ok: true; value: DailyLayout } | { o
   const head = (data[0] ?? []).map((cell) => cell.trim().toLowerCase());
   const find = (pattern: RegExp) => head.findIndex((cell) => pattern.test(cell));
   const columns = { day: find(/^(date|day|datum|fecha)/), min: find(/^t?_?min|tmin|minimum|low/), max: find(/^t?_?max|tmax|maximum|high/) };
-  if (columns.day < 0 || columns.min < 0 || columns.max < 0)
-    return {
-      ok: false,
-      problem: say('thereNeitherMomentsTemperaturesNor'),
-    };
+  if (columns.day < 0 || columns.min < 0 || columns.max < 0) return refusal(say.of('thereNeitherMomentsTemperaturesNor'));
   const pairs = data
     .slice(1)
     .map((row) => [row[columns.min], row[columns.max]].map((cell) => Number((cell || 'x').replace(',', '.'))) as [number, number]);
@@ -163,12 +160,11 @@ export function asReadings(days: readonly DailyRecord[], timeZone: string): Read
 const LEAST_DAYS = 20;
 
 /** The twelve months that daily records make: mean minimum and maximum, and the day-to-day spread of their middle about the month's mean. */
-export function monthsOf(days: readonly DailyRecord[]): { ok: true; value: MonthClimate[] } | { ok: false; problem: string } {
+export function monthsOf(days: readonly DailyRecord[]): Outcome<MonthClimate[]> {
   const months: MonthClimate[] = [];
   for (let month = 1; month <= 12; month++) {
     const mine = days.filter(({ on }) => Number(on.slice(5, 7)) === month);
-    if (mine.length < LEAST_DAYS)
-      return { ok: false, problem: say('monthHasDaysEveryMonth', { month, mine: mine.length, least: LEAST_DAYS }) };
+    if (mine.length < LEAST_DAYS) return refusal(say.of('monthHasDaysEveryMonth', { month, mine: mine.length, least: LEAST_DAYS }));
     const mean = (pick: (day: DailyRecord) => number) => mine.reduce((sum, one) => sum + pick(one), 0) / mine.length;
     const [min, max] = [mean(({ min_C }) => min_C), mean(({ max_C }) => max_C)];
     months.push({ min_C: round(min), max_C: round(max), sd_C: round(spreadOf(mine)) });

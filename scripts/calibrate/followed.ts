@@ -205,7 +205,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
         checkYield(batch, now, seeds, truth, projection.treatment.dueOut, shown);
       if (task.kind === 'refresh') fresh.push(lived.day);
       const recorded = recordAnswer(task, answer, batch, state, now, newId);
-      if ('problem' in recorded) break;
+      if ('reason' in recorded) break;
       batch.events.push(
         ...recorded.events.map(
           (event, i): LedgerEvent => ({

@@ -7,6 +7,7 @@ import { readTowelTest } from '@chill/core/lot/lotLedger.ts';
 import { goBack } from '@chill/core/treat/split.ts';
 import type { Batch, NewBatch } from '@chill/model/batch.ts';
 import type { Append, LedgerEvent } from '@chill/model/event.ts';
+import { fieldProblem } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/server.ts';
 import type Database from 'better-sqlite3';
 import { type EntityManager, IsNull, Not } from 'typeorm';
@@ -37,7 +38,7 @@ export async function appendTo(
     });
   }
   const verdict = accept(batch, events, today, now_ms);
-  if (!verdict.ok) throw Fault.fields(verdict.errors);
+  if (!verdict.ok) throw Fault.fields([fieldProblem(verdict)]);
   const added = events.map((event, i): LedgerEvent => ({ ...event, batchId: batch.id, version: decidedOn + i + 1, recordedAt }));
   await manager.insert(
     EventRow,

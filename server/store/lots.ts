@@ -2,6 +2,7 @@ import { LedgerError } from '@chill/core/ledger/refuse.ts';
 import { foldLot } from '@chill/core/lot/lotLedger.ts';
 import type { Lot, LotAppend, LotEvent, LotInHand } from '@chill/model/lot.ts';
 import { say } from '@chill/words/server.ts';
+import { spoken } from '@chill/words/subject.ts';
 import type Database from 'better-sqlite3';
 import type { EntityManager } from 'typeorm';
 import { Fault } from '../fault.ts';
@@ -130,7 +131,9 @@ function foldedDrawer(lot: Lot, events: LotEvent[], taken: number, otherwise?: s
     if (otherwise) throw Fault.field('seeds', otherwise);
     // An undoing can leave too little for a later entry; the fault then shows at the undoing.
     const mine = error.eventId === events.at(-1)?.id;
-    throw mine ? Fault.field(`event.${error.field}`, error.message) : Fault.field('event.reverses', say('laterEntriesNeedThoseSeeds'));
+    throw mine
+      ? Fault.field(`event.${error.refusal.field}`, spoken(error.refusal.reason))
+      : Fault.field('event.reverses', say('laterEntriesNeedThoseSeeds'));
   }
 }
 

@@ -1,5 +1,6 @@
 import { type DeviceKind, parseDeviceLine } from '@chill/core/devices/line.ts';
 import { say } from '@chill/words/kit.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { useCallback, useEffect, useState } from 'react';
 import useSWR from 'swr';
 import { ask } from './api.ts';
@@ -50,7 +51,7 @@ export function useDevice(kind: DeviceKind, subject: string): Device {
     line.onmessage = (event) => {
       wait();
       const read = parseDeviceLine(kind, String(event.data));
-      if (!read.ok) return lose(read.problem);
+      if (!read.ok) return lose(spoken(read.reason));
       const { value } = read;
       if (value.kind === 'hello') setHeard((before) => ({ ...before, state: 'on', name: value.name }));
       else if (value.kind === 'complaint') setHeard((before) => ({ ...before, problem: say('says', { kind, text: value.text }) }));

@@ -2,7 +2,7 @@ import { accept } from '@chill/core/ledger/accept.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Problem } from '@chill/model/problem.ts';
-import { say } from '@chill/words/kit.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { useSyncExternalStore } from 'react';
 import { ApiProblem, ask } from './api.ts';
 import { newId } from './newId.ts';
@@ -67,7 +67,7 @@ export function startOutbox(saved: (batch: Batch) => void): void {
  */
 export function post(batch: Batch, events: NewEvent[]): string | undefined {
   const verdict = accept(batch, events, '9999-12-31');
-  if (!verdict.ok) return verdict.errors[0]?.message ?? say('cannotHaveHappenedAfterWhat');
+  if (!verdict.ok) return spoken(verdict.reason);
   change({ pending: [...state.pending, { batchId: batch.id, code: batch.code, decidedOn: batch.events.length, events }] });
   void flush();
   return undefined;

@@ -1,7 +1,7 @@
 import { accept } from '@chill/core/ledger/accept.ts';
 import type { Recorded } from '@chill/core/schedule/record.ts';
 import type { Batch } from '@chill/model/batch.ts';
-import { say } from '@chill/words/kit.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { useState } from 'react';
 import { nowMs } from './now.ts';
 import { useNursery } from './nursery.ts';
@@ -9,9 +9,9 @@ import { post } from './outbox.ts';
 
 /** Why the ledger would refuse events on a batch, or `undefined` where they may follow what it has. */
 export function refusalOf(batch: Batch, recorded: Recorded, today: string): string | undefined {
-  if ('problem' in recorded) return recorded.problem;
+  if ('reason' in recorded) return spoken(recorded.reason);
   const verdict = accept(batch, recorded.events, today, nowMs());
-  return verdict.ok ? undefined : (verdict.errors[0]?.message ?? say('cannotHaveHappenedAfterWhat'));
+  return verdict.ok ? undefined : spoken(verdict.reason);
 }
 
 /** The one gate through which the app writes on batches: what would be refused is refused here, with its reason, before it leaves. */

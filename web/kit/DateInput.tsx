@@ -1,6 +1,7 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { parseComingDate, parseDate } from '@chill/core/calendar/parseDate.ts';
 import { say } from '@chill/words/kit.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { useState } from 'react';
 
 /** A day, typed as people type days ("16 Feb", "yesterday"); what was understood is shown beside it. Empty or unreadable is ''. */
@@ -47,7 +48,7 @@ export function DateInput({
         onChange={(event) => type(event.target.value)}
         onBlur={() => parsed.ok && setText(shortDate(parsed.value, today))}
       />
-      {text !== '' && !parsed.ok && <span className="mt-1 block text-[0.95rem] font-semibold text-alarm">{parsed.problem}</span>}
+      {text !== '' && !parsed.ok && <span className="mt-1 block text-[0.95rem] font-semibold text-alarm">{spoken(parsed.reason)}</span>}
     </>
   );
 }

@@ -1,4 +1,4 @@
-import { type Counts, STATE_NAMES } from '@chill/core/ledger/states.ts';
+import { type Counts, STATES, stateName } from '@chill/core/ledger/states.ts';
 import type { SeedState } from '@chill/model/event.ts';
 import { say } from '@chill/words/kit.ts';
 import { useId } from 'react';
@@ -24,7 +24,7 @@ const FILL: Record<SeedState, string> = {
 /** Every seed of a batch in one bar, and the same in words. */
 export function LedgerBar({ counts, seeds }: { counts: Counts; seeds: number }) {
   const id = useId();
-  const present = (Object.keys(STATE_NAMES) as SeedState[]).filter((state) => counts[state] > 0);
+  const present = STATES.filter((state) => counts[state] > 0);
   let x = 0;
   return (
     <div>
@@ -48,7 +48,7 @@ export function LedgerBar({ counts, seeds }: { counts: Counts; seeds: number }) 
         })}
       </svg>
       <p className="mt-1.5 text-[0.95rem]">
-        <b>{say('seeds', { seeds })}</b>: {present.map((state) => `${counts[state]} ${STATE_NAMES[state]}`).join(' · ')}
+        <b>{say('seeds', { seeds })}</b>: {present.map((state) => `${counts[state]} ${stateName(state)}`).join(' · ')}
       </p>
     </div>
   );

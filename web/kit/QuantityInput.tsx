@@ -1,5 +1,6 @@
 import { parseQuantity, type Quantity, typedQuantity, unitOf } from '@chill/core/units/quantities.ts';
 import type { Units } from '@chill/model/nursery.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { useState } from 'react';
 
 /**
@@ -25,7 +26,7 @@ export function QuantityInput({
   const [text, setText] = useState(value === undefined ? '' : typedQuantity(value, quantity, units));
   const read = (typed: string) => parseQuantity(typed, quantity, unitOf(quantity, units), units.numbers);
   const parsed = read(text);
-  const unread = text !== '' && !parsed.ok ? parsed.problem : undefined;
+  const unread = text !== '' && !parsed.ok ? spoken(parsed.reason) : undefined;
   return (
     <>
       <input

@@ -7,6 +7,7 @@ import { asReadings, type DailyLayout, type DailyRecord, guessDaily, readDaily }
 import type { Problem } from '@chill/model/problem.ts';
 import { say } from '@chill/words/kit.ts';
 import { isLanguage, speak } from '@chill/words/language.ts';
+import { spoken } from '@chill/words/subject.ts';
 
 // A worker is named by the language of the page that made it.
 if (isLanguage(self.name)) speak(self.name);
@@ -77,7 +78,7 @@ async function guess(file: File, separator?: string): Promise<FileAnswer> {
   if (logger.ok) return { told: 'layout', layout: { kind: 'logger', logger: logger.value } };
   const daily = guessDaily(text);
   if (daily.ok && !separator) return { told: 'layout', layout: { kind: 'daily', daily: daily.value } };
-  return { told: 'problem', problem: logger.problem };
+  return { told: 'problem', problem: spoken(logger.reason) };
 }
 
 /** The first lines of a file, without the one that the sample cuts. */
@@ -106,8 +107,8 @@ async function sample(file: File, layout: Layout, timeZone: string): Promise<Rea
     const line = layout.logger.skip + i + 1;
     const found = read(written);
     if (!found) return [];
-    return 'problem' in found
-      ? [{ line, written, problem: found.problem }]
+    return 'reason' in found
+      ? [{ line, written, problem: spoken(found.reason) }]
       : [{ line, written, at: found.at_ms, celsius: [found.celsius] }];
   });
 }

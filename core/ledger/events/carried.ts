@@ -6,9 +6,9 @@ import type { EventKind } from './kind.ts';
 export const carried: EventKind<'carried'> = {
   apply(state, event) {
     const here = state.stages[state.stage];
-    if (!state.underWay || !here?.startedOn) refuse(event, 'kind', say('hasNoPlaceYetNo'));
-    if (here.placeId === event.placeId) refuse(event, 'placeId', say('thereAlready'));
-    if (event.on < (here.stays?.at(-1)?.on ?? here.startedOn)) refuse(event, 'on', say('beforeWasMovedWhereNow'));
+    if (!state.underWay || !here?.startedOn) refuse(event, 'kind', say.of('hasNoPlaceYetNo'));
+    if (here.placeId === event.placeId) refuse(event, 'placeId', say.of('thereAlready'));
+    if (event.on < (here.stays?.at(-1)?.on ?? here.startedOn)) refuse(event, 'on', say.of('beforeWasMovedWhereNow'));
     // Moved twice on one day, only the last counts.
     const before = (here.stays ?? []).filter(({ on }) => on < event.on);
     state.stages[state.stage] = { ...here, placeId: event.placeId, stays: [...before, { on: event.on, placeId: event.placeId }] };

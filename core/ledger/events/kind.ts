@@ -1,6 +1,6 @@
 import type { Plan } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent, OpeningMethod, SeedState, TimedStep } from '@chill/model/event.ts';
-import type { FieldProblem } from '@chill/model/problem.ts';
+import type { Refusal } from '@chill/model/refusal.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import type { Swelling } from '@chill/model/treatment.ts';
 import type { BatchState, Timer } from '../batchState.ts';
@@ -47,7 +47,7 @@ export interface EventKind<K extends NewEvent['kind']> {
   /** What it did, for its line in the history. */
   facts(event: EventOf<K>, telling: Telling): Fact[];
   /** What is wrong with its figures, given the state that it leads to. Asked only of what is new: what the ledger holds stays readable, whatever later rules say. */
-  fault?(event: EventOf<K>, state: BatchState): FieldProblem | undefined;
+  fault?(event: EventOf<K>, state: BatchState): Refusal | undefined;
   /** Whether it may follow the closing of its batch. */
   afterClosing?: true;
   /** The batch that it made, if it makes one: undone, that one gives its seeds back, and such an undoing is not itself undone. */

@@ -8,10 +8,10 @@ export const opened: EventKind<'opened'> = {
   apply(state, event) {
     const before = state.counts.broken;
     const there = stillThere(state);
-    if (event.count > there) refuse(event, 'count', say('onlyThereScarifyCant', { there, count: event.count }));
+    if (event.count > there) refuse(event, 'count', say.of('onlyThereScarifyCant', { there, count: event.count }));
     moveSeeds(state, event);
     const wounded = state.counts.broken - before;
-    if (wounded > event.count) refuse(event, 'moves', say('moreWereDamagedThanWere'));
+    if (wounded > event.count) refuse(event, 'moves', say.of('moreWereDamagedThanWere'));
     const { id, on, method, count, seconds } = event;
     state.openings.push({ eventId: id, on, method, count, wounded, ...(seconds && { seconds }) });
   },

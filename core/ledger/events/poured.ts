@@ -1,3 +1,4 @@
+import { refusal } from '@chill/model/refusal.ts';
 import { pourFault } from '../../heat/pourOver.ts';
 import type { EventKind } from './kind.ts';
 import { requireUnderWay } from './steps.ts';
@@ -11,6 +12,6 @@ export const poured: EventKind<'poured'> = {
   facts: ({ pour }) => [{ did: 'poured', mL: pour.water_mL, pour_C: pour.pour_C }],
   fault({ pour }) {
     const fault = pourFault(pour);
-    return fault && { field: `pour.${fault.field}`, message: fault.message };
+    return fault && refusal(fault.reason, `pour.${fault.field}`);
   },
 };

@@ -5,7 +5,7 @@ import type { EventKind } from './kind.ts';
 /** A fresh towel, medium or water. */
 export const refreshed: EventKind<'refreshed'> = {
   apply(state, event) {
-    if (!state.underWay) refuse(event, 'kind', say('nothingWetYetNoStage'));
+    if (!state.underWay) refuse(event, 'kind', say.of('nothingWetYetNoStage'));
     state.freshened.push(event.on);
     state.sinceLook.refreshed = true;
     if (event.at) state.freshWater_ms.push(Date.parse(event.at));

@@ -6,7 +6,7 @@ import { kindOf, moveSeeds, movesTold, requireNotBefore, stopTimers } from './st
 /** The stage under way is over, with what became of its seeds. */
 export const stageFinished: EventKind<'stageFinished'> = {
   apply(state, event, planned) {
-    if (event.stage !== state.stage || !state.underWay) refuse(event, 'stage', say('stageHasNotStarted'));
+    if (event.stage !== state.stage || !state.underWay) refuse(event, 'stage', say.of('stageHasNotStarted'));
     requireNotBefore(state, event);
     moveSeeds(state, event);
     state.stages[event.stage] = { ...state.stages[event.stage], finishedOn: event.on };

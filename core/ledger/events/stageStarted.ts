@@ -7,7 +7,7 @@ import { kindOf, requireNotBefore } from './steps.ts';
 /** The next stage of the plan begins, in a place. */
 export const stageStarted: EventKind<'stageStarted'> = {
   apply(state, event, planned) {
-    if (event.stage !== state.stage || state.underWay) refuse(event, 'stage', say('notNextStage'));
+    if (event.stage !== state.stage || state.underWay) refuse(event, 'stage', say.of('notNextStage'));
     requireNotBefore(state, event);
     state.stages[event.stage] = { startedOn: event.on, placeId: event.placeId, stays: [{ on: event.on, placeId: event.placeId }] };
     state.underWay = true;

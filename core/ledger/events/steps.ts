@@ -1,8 +1,9 @@
 import type { Plan } from '@chill/model/batch.ts';
 import type { Move, SeedState } from '@chill/model/event.ts';
 import { say } from '@chill/words/ledger.ts';
+import { shortDate } from '../../calendar/dates.ts';
 import type { BatchState } from '../batchState.ts';
-import { refuse } from '../refuse.ts';
+import { LedgerError, refuse } from '../refuse.ts';
 import { applyMoves, countIn } from '../states.ts';
 import type { Fact, FoldableEvent } from './kind.ts';
 
@@ -11,7 +12,7 @@ type MovingEvent = Extract<FoldableEvent, { moves: unknown }>;
 /** Moves seeds as an event tells, and notes what came up. */
 export function moveSeeds(state: BatchState, event: MovingEvent): void {
   const outcome = applyMoves(state.counts, event.moves);
-  if ('problem' in outcome) refuse(event, `moves.${outcome.index}.count`, outcome.problem);
+  if ('reason' in outcome) throw new LedgerError(event.id, outcome);
   state.counts = outcome.counts;
   const count = gained(event.moves, 'sprouted');
   if (count === 0) return;
@@ -48,12 +49,12 @@ export function stopTimers(state: BatchState, event: FoldableEvent): void {
 export function requireNotBefore(state: BatchState, event: FoldableEvent): void {
   const current = state.stages[state.stage];
   const since = current?.startedOn ?? state.stages[state.stage - 1]?.finishedOn;
-  if (since && event.on < since) refuse(event, 'on', say('beforePreviousStageBeganGive', { since }));
+  if (since && event.on < since) refuse(event, 'on', say.of('beforePreviousStageBeganGive', { since: shortDate.of(since, event.on) }));
 }
 
 /** What is done in a stage is done while that one is under way. */
 export function requireUnderWay(state: BatchState, event: FoldableEvent & { stage: number }): void {
-  if (event.stage !== state.stage || !state.underWay) refuse(event, 'stage', say('stageHasNotStartedStart'));
+  if (event.stage !== state.stage || !state.underWay) refuse(event, 'stage', say.of('stageHasNotStartedStart'));
 }
 
 /** The kind of a planned stage. */

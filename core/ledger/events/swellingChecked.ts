@@ -1,3 +1,4 @@
+import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/ledger.ts';
 import { lighterWet } from '../../mix/swelling.ts';
 import { refuse } from '../refuse.ts';
@@ -10,7 +11,7 @@ export const swellingChecked: EventKind<'swellingChecked'> = {
     const { swelling } = event;
     const there = stillThere(state);
     if (swelling.by === 'count' && swelling.soaked > there)
-      refuse(event, 'swelling.soaked', say('onlySoakYouCantHave', { there, soaked: swelling.soaked }));
+      refuse(event, 'swelling.soaked', say.of('onlySoakYouCantHave', { there, soaked: swelling.soaked }));
     moveSeeds(state, event);
     state.swellings.push({ eventId: event.id, on: event.on, swelling });
   },
@@ -20,5 +21,5 @@ export const swellingChecked: EventKind<'swellingChecked'> = {
     { did: 'swelling', swelling },
   ],
   fault: ({ swelling }) =>
-    swelling.by === 'weight' && swelling.wet_g < swelling.dry_g ? { field: 'swelling.wet_g', message: lighterWet() } : undefined,
+    swelling.by === 'weight' && swelling.wet_g < swelling.dry_g ? refusal(lighterWet(), 'swelling.wet_g') : undefined,
 };

@@ -6,10 +6,10 @@ import type { EventKind } from './kind.ts';
 export const timerEnded: EventKind<'timerEnded'> = {
   apply(state, event) {
     const timer = state.timers.find(({ id }) => id === event.timer);
-    if (!timer) refuse(event, 'timer', say('thereNoSuchTimer'));
-    if (timer.ended) refuse(event, 'timer', say('timerWasEndedAlready'));
+    if (!timer) refuse(event, 'timer', say.of('thereNoSuchTimer'));
+    if (timer.ended) refuse(event, 'timer', say.of('timerWasEndedAlready'));
     const ended_ms = Date.parse(event.at);
-    if (ended_ms < timer.started_ms) refuse(event, 'at', say('beforeTimerWasStarted'));
+    if (ended_ms < timer.started_ms) refuse(event, 'at', say.of('beforeTimerWasStarted'));
     Object.assign(timer, { ended: true, ended_ms });
   },
   facts(event, { timers }) {

@@ -7,8 +7,8 @@ export const turned: EventKind<'turned'> = {
   apply(state, event) {
     const at_ms = Date.parse(event.at);
     const last = state.turns.at(-1);
-    if (last && at_ms < last.at_ms) refuse(event, 'at', say('beforePreviousTurn'));
-    if (last?.into === event.into) refuse(event, 'into', say('already', { into: event.into }));
+    if (last && at_ms < last.at_ms) refuse(event, 'at', say.of('beforePreviousTurn'));
+    if (last?.into === event.into) refuse(event, 'into', say.of('already', { into: event.into }));
     state.turns.push({ on: event.on, at_ms, into: event.into });
   },
   facts: ({ into }) => [{ did: 'turned', into }],

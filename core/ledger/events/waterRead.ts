@@ -8,14 +8,13 @@ export const waterRead: EventKind<'waterRead'> = {
   apply(state, event) {
     const last = state.pours.at(-1);
     const at_ms = Date.parse(event.at);
-    if (!last) refuse(event, 'kind', say('noWaterWasPouredYet'));
-    if (at_ms < last.at_ms) refuse(event, 'at', say('beforeWaterWasPoured'));
+    if (!last) refuse(event, 'kind', say.of('noWaterWasPouredYet'));
+    if (at_ms < last.at_ms) refuse(event, 'at', say.of('beforeWaterWasPoured'));
     last.readings.push({ at_ms, water_C: event.water_C });
   },
   facts: ({ water_C }) => [{ did: 'waterRead', water_C }],
   fault({ water_C }, { pours }) {
     const pour = pours.at(-1)?.pour;
-    const message = pour && readingFault(water_C, pour);
-    return message ? { field: 'water_C', message } : undefined;
+    return pour && readingFault(water_C, pour);
   },
 };

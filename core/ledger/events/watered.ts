@@ -5,7 +5,7 @@ import type { EventKind } from './kind.ts';
 /** Water added to what was found dry. */
 export const watered: EventKind<'watered'> = {
   apply(state, event) {
-    if (!state.underWay) refuse(event, 'kind', say('nothingDampYetNoStage'));
+    if (!state.underWay) refuse(event, 'kind', say.of('nothingDampYetNoStage'));
     state.sinceLook.watered = true;
   },
   facts: ({ mL }) => [{ did: 'watered', mL }],

@@ -51,7 +51,7 @@ export default function BatchPage() {
     return (
       <div className="px-4 py-10 desk:px-10">
         <h1>{say('noBatchHasCode', { code })}</h1>
-        {!parsed.ok && <p className="mt-3 text-lg">{parsed.problem}</p>}
+        {!parsed.ok && <p className="mt-3 text-lg">{spoken(parsed.reason)}</p>}
         {likely.length > 0 && (
           <p className="mt-3 flex flex-wrap items-baseline gap-x-5 text-lg">
             {say('didYouMean')}

@@ -1,5 +1,6 @@
 import { cautionAt } from '@chill/core/schedule/words.ts';
 import { say } from '@chill/words/measures.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useEffect, useState } from 'react';
 import { newId } from '../../data/newId.ts';
@@ -67,7 +68,7 @@ export default function MeasuresDrawer({ close }: { close: () => void }) {
                 key={`${calculator.name} ${ask.key}`}
                 ask={ask}
                 value={mine[ask.key] ?? ask.first}
-                error={!outcome.ok && outcome.field === ask.key ? outcome.message : undefined}
+                error={!outcome.ok && outcome.field === ask.key ? spoken(outcome.reason) : undefined}
                 change={(text) => set(ask.key, text)}
               />
             ))}
@@ -75,7 +76,7 @@ export default function MeasuresDrawer({ close }: { close: () => void }) {
           {caution && <p className="mt-4 border-l-4 border-alarm pl-3">{caution}</p>}
           <div aria-live="polite" className="mt-5 border-t border-line pt-4">
             {outcome.ok ? (
-              <Result key={calculator.name} name={calculator.name} measured={outcome.measured} />
+              <Result key={calculator.name} name={calculator.name} measured={outcome.value} />
             ) : (
               <p className="text-ink2">{say('nothingCanSaidYet')}</p>
             )}

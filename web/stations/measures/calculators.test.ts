@@ -1,3 +1,4 @@
+import { spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import { type Bench, CALCULATORS, type Calculator, calculate } from './calculators.ts';
 
@@ -7,18 +8,18 @@ const named = (name: string) => CALCULATORS.find((one) => one.name === name) as 
 const says = (name: string, typed: Record<string, string> = {}, bench = METRIC) => {
   const outcome = calculate(named(name), typed, bench);
   return outcome.ok
-    ? Object.fromEntries(outcome.measured.results.map(({ name: of, value }) => [of, value]))
-    : `${outcome.field}: ${outcome.message}`;
+    ? Object.fromEntries(outcome.value.results.map(({ name: of, value }) => [of, value]))
+    : `${outcome.field}: ${spoken(outcome.reason)}`;
 };
 
 describe('every measure', () => {
   test.each(CALCULATORS.map(({ name }) => [name]))('%s reckons with what stands in it first, in both systems, and says why', (name) => {
     for (const bench of [METRIC, CUSTOMARY]) {
       const outcome = calculate(named(name), {}, bench);
-      if (!outcome.ok) throw new Error(`${outcome.field}: ${outcome.message}`);
-      expect(outcome.measured.results.length).toBeGreaterThan(0);
-      expect(JSON.stringify(outcome.measured)).not.toMatch(/NaN|Infinity|undefined/);
-      const { rule, source, changes } = outcome.measured.why;
+      if (!outcome.ok) throw new Error(`${outcome.field}: ${spoken(outcome.reason)}`);
+      expect(outcome.value.results.length).toBeGreaterThan(0);
+      expect(JSON.stringify(outcome.value)).not.toMatch(/NaN|Infinity|undefined/);
+      const { rule, source, changes } = outcome.value.why;
       expect([rule, source, changes].every((text) => text.length > 5)).toBe(true);
     }
   });

@@ -7,6 +7,7 @@ import type { Why } from '@chill/core/schedule/explain.ts';
 import { readNumber } from '@chill/core/units/number.ts';
 import { parseQuantity, type Quantity, showQuantity, unitOf, volumeBothWays } from '@chill/core/units/quantities.ts';
 import type { Units } from '@chill/model/nursery.ts';
+import { type Outcome, type Refusal, refusal } from '@chill/model/refusal.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { say } from '@chill/words/measures.ts';
 
@@ -32,23 +33,12 @@ export interface Bench {
   elevation_m: number;
 }
 
-export type Outcome = { ok: true; measured: Measured } | { ok: false; field: string; message: string };
-
 export interface Calculator {
   name: string;
   /** The step of the craft that it measures for, whose caution stands beside it. */
   step?: StageKind;
   asks: (bench: Bench) => Ask[];
-  calculate: (values: Record<string, number | string>, bench: Bench) => Measured;
-}
-
-/** A refusal at one of the calculator's fields. */
-export class MeasureFault extends Error {
-  readonly field: string;
-  constructor(field: string, message: string) {
-    super(message);
-    this.field = field;
-  }
+  calculate: (values: Record<string, number | string>, bench: Bench) => Measured | Refusal;
 }
 
 const MIXES: readonly MixPart[] = ['vermiculite', 'perlite', 'sand', 'loam', 'peat', 'coir'];
@@ -84,7 +74,7 @@ export const CALCULATORS: readonly Calculator[] = [
     calculate: ({ what, typed }) => {
       const quantity = QUANTITY_OF[what as (typeof QUANTITIES)[number]];
       const read = parseQuantity(String(typed), quantity);
-      if (!read.ok) throw new MeasureFault('typed', read.problem);
+      if (!read.ok) return refusal(read.reason, 'typed');
       const [metric, customary] = [showQuantity(read.value, quantity, METRIC, 3), showQuantity(read.value, quantity, CUSTOMARY, 3)];
       return {
         results: [
@@ -107,14 +97,15 @@ export const CALCULATORS: readonly Calculator[] = [
     ],
     calculate: ({ parts, stock, total }, { units }) => {
       const strength = Number(stock);
-      if (!(strength > 0 && strength <= 100)) throw new MeasureFault('stock', say('strengthLiesAbove0Up'));
+      if (!(strength > 0 && strength <= 100)) return refusal(say.of('strengthLiesAbove0Up'), 'stock');
       const said = String(parts).trim();
       const wanted = /^\d+([.,]\d+)?\s*%?$/.test(said) ? readNumber(said.replace('%', ''), units.numbers)?.value : undefined;
       const parsed = wanted === undefined ? parseDilution(said, Number(total), units.numbers) : undefined;
-      if (parsed && !parsed.ok) throw new MeasureFault('parts', parsed.problem);
-      const { stock_mL, water_mL, part } = parsed?.ok
-        ? parsed.value
-        : attempt('parts', () => dilute(strength, wanted as number, Number(total)));
+      if (parsed && !parsed.ok) return refusal(parsed.reason, 'parts');
+      if (!(Number(total) > 0)) return refusal(say.of('volumeAboveZero'), 'total');
+      if (wanted !== undefined && !(wanted > 0)) return refusal(say.of('strengthLiesAbove0Up'), 'parts');
+      if (wanted !== undefined && wanted > strength) return refusal(say.of('waterOnlyWeakens'), 'parts');
+      const { stock_mL, water_mL, part } = parsed?.ok ? parsed.value : dilute(strength, wanted as number, Number(total));
       return {
         results: [
           { name: say('fromBottle'), value: volumeBothWays(stock_mL, units) },
@@ -153,10 +144,10 @@ export const CALCULATORS: readonly Calculator[] = [
         elevation_m,
       };
       const fault = pourFault(pour);
-      if (fault) throw new MeasureFault(POUR_FIELDS[fault.field] ?? 'water', fault.message);
-      if (!(Number(values.minutes) > 0)) throw new MeasureFault('minutes', say('howManyMinutesAboveZero'));
+      if (fault) return refusal(fault.reason, POUR_FIELDS[fault.field ?? ''] ?? 'water');
+      if (!(Number(values.minutes) > 0)) return refusal(say.of('howManyMinutesAboveZero'), 'minutes');
       const above_C = Number(values.above);
-      if (above_C <= pour.air_C) throw new MeasureFault('above', say('airItselfWarm'));
+      if (above_C <= pour.air_C) return refusal(say.of('airItselfWarm'), 'above');
       const cooling = coolingOf(pour);
       const dose = minutesAbove(above_C, cooling);
       const advice = pourFor(Number(values.minutes), above_C, pour);
@@ -197,7 +188,10 @@ export const CALCULATORS: readonly Calculator[] = [
       { key: 'seed', label: say('seed'), kind: 'mass_g', first: units.mass === 'oz' ? '0.2 oz' : '5 g' },
     ],
     calculate: ({ length, width, plies, seed }, { units }) => {
-      const water = attempt('plies', () => towelWater_mL(Number(length), Number(width), Number(plies), Number(seed)));
+      if (!(Number(length) > 0)) return refusal(say.of('lengthAboveZero'), 'length');
+      if (!(Number(width) > 0)) return refusal(say.of('lengthAboveZero'), 'width');
+      if (!(Number.isInteger(Number(plies)) && Number(plies) >= 1)) return refusal(say.of('leastOnePly'), 'plies');
+      const water = towelWater_mL(Number(length), Number(width), Number(plies), Number(seed));
       return {
         results: [{ name: say('water'), value: volumeBothWays(water, units) }],
         why: why(
@@ -233,7 +227,8 @@ export const CALCULATORS: readonly Calculator[] = [
         const part = values[`part${i}`] as MixPart;
         parts[part] = (parts[part] ?? 0) + Number(values[`volume${i}`]);
       }
-      const water = attempt('volume0', () => mediumWater_mL(parts, Number(values.seed)));
+      if (!Object.values(parts).some((volume) => volume > 0)) return refusal(say.of('volumeOnePart'), 'volume0');
+      const water = mediumWater_mL(parts, Number(values.seed));
       return {
         results: [{ name: say('water'), value: volumeBothWays(water, units) }],
         why: why(
@@ -261,11 +256,10 @@ export const CALCULATORS: readonly Calculator[] = [
       { key: 'sample', label: say('whichWeighs'), kind: 'mass_g', first: units.mass === 'oz' ? '0.34 oz' : '9.5 g' },
     ],
     calculate: ({ lot, seeds, sample }, { units }) => {
-      if (!(Number.isInteger(Number(seeds)) && Number(seeds) > 0)) throw new MeasureFault('seeds', say('wholeNumberSeedsAboveZero'));
-      if (!(Number(sample) > 0)) throw new MeasureFault('sample', say('massMustAboveZero'));
-      const found = attempt('sample', () =>
-        estimateSeeds({ by: 'weight', lot_g: Number(lot), samples: [{ seeds: Number(seeds), grams: Number(sample) }] }),
-      );
+      if (!(Number.isInteger(Number(seeds)) && Number(seeds) > 0)) return refusal(say.of('wholeNumberSeedsAboveZero'), 'seeds');
+      if (!(Number(sample) > 0)) return refusal(say.of('massMustAboveZero'), 'sample');
+      const found = estimateSeeds({ by: 'weight', lot_g: Number(lot), samples: [{ seeds: Number(seeds), grams: Number(sample) }] });
+      if (found && 'reason' in found) return refusal(found.reason, 'sample');
       const thousand = showQuantity(found?.thousandSeeds_g ?? 0, 'mass_g', units, 2);
       return {
         results: [
@@ -290,7 +284,8 @@ export const CALCULATORS: readonly Calculator[] = [
       { key: 'light', label: say('it'), kind: { options: [say('doesNotMind'), say('needsLight')] }, first: say('doesNotMind') },
     ],
     calculate: ({ thickness, light }, { units }) => {
-      const { from, to } = attempt('thickness', () => sowingDepth_mm(Number(thickness), light === say('needsLight')));
+      if (!(Number(thickness) > 0)) return refusal(say.of('lengthAboveZero'), 'thickness');
+      const { from, to } = sowingDepth_mm(Number(thickness), light === say('needsLight'));
       const depth =
         to === 0
           ? say('surface')
@@ -303,39 +298,25 @@ export const CALCULATORS: readonly Calculator[] = [
   },
 ];
 
-const POUR_FIELDS: Partial<Record<keyof PourOver, string>> = { water_mL: 'water', pour_C: 'pour', seed_g: 'seed', vessel_g: 'vessel' };
+const POUR_FIELDS: Record<string, string> = { water_mL: 'water', pour_C: 'pour', seed_g: 'seed', vessel_g: 'vessel' };
 
 /** Reads what is typed and reckons; the first thing that cannot be is told at its field. */
-export function calculate(calculator: Calculator, typed: Record<string, string>, bench: Bench): Outcome {
+export function calculate(calculator: Calculator, typed: Record<string, string>, bench: Bench): Outcome<Measured> {
   const values: Record<string, number | string> = {};
   for (const { key, kind, first } of calculator.asks(bench)) {
     const text = typed[key] ?? first;
     if (kind === 'text' || typeof kind === 'object') values[key] = text;
     else if (kind === 'number') {
       const number = readNumber(text, bench.units.numbers)?.value;
-      if (number === undefined) return { ok: false, field: key, message: say('giveNumber') };
+      if (number === undefined) return refusal(say.of('giveNumber'), key);
       values[key] = number;
     } else {
       const read = parseQuantity(text, kind, unitOf(kind, bench.units), bench.units.numbers);
-      if (!read.ok) return { ok: false, field: key, message: read.problem };
-      if (kind !== 'temperature_C' && read.value < 0) return { ok: false, field: key, message: say('cannotBelowZero') };
+      if (!read.ok) return refusal(read.reason, key);
+      if (kind !== 'temperature_C' && read.value < 0) return refusal(say.of('cannotBelowZero'), key);
       values[key] = read.value;
     }
   }
-  try {
-    return { ok: true, measured: calculator.calculate(values, bench) };
-  } catch (error) {
-    if (!(error instanceof MeasureFault)) throw error;
-    return { ok: false, field: error.field, message: error.message };
-  }
-}
-
-/** Runs core's own arithmetic; what it refuses is told at a field. */
-function attempt<T>(field: string, work: () => T): T {
-  try {
-    return work();
-  } catch (error) {
-    if (error instanceof RangeError) throw new MeasureFault(field, error.message);
-    throw error;
-  }
+  const measured = calculator.calculate(values, bench);
+  return 'reason' in measured ? measured : { ok: true, value: measured };
 }

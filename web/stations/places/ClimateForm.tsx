@@ -4,6 +4,7 @@ import { estimatedMonths } from '@chill/core/winter/climate.ts';
 import { CLIMATES } from '@chill/core/winter/climates.ts';
 import { MonthClimate, type Nursery } from '@chill/model/nursery.ts';
 import { say } from '@chill/words/places.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { useState } from 'react';
 import { saveNursery } from '../../data/saving.ts';
 import { Problem } from '../../kit/Problem.tsx';
@@ -36,7 +37,7 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
       const read = drafts.map(({ min, max }, i) => {
         const [low, high] = [min, max].map((text) => parseQuantity(text, 'temperature_C', unitOf('temperature_C', units)));
         const bad = [low, high].find((one) => one && !one.ok);
-        if (bad && !bad.ok) found[i] = bad.problem;
+        if (bad && !bad.ok) found[i] = spoken(bad.reason);
         const month = MonthClimate.safeParse({ min_C: low?.ok ? low.value : undefined, max_C: high?.ok ? high.value : undefined });
         if (!month.success && !found[i]) found[i] = month.error.issues[0]?.message ?? say('giveBoth');
         // The spread of single days stays as it was learned.

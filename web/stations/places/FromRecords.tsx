@@ -1,6 +1,7 @@
 import { monthsOf } from '@chill/core/winter/dailyRecords.ts';
 import type { MonthClimate } from '@chill/model/nursery.ts';
 import { say } from '@chill/words/places.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { useEffect } from 'react';
 import { useNursery } from '../../data/nursery.ts';
 import { FileChoice } from '../../kit/FileChoice.tsx';
@@ -25,7 +26,7 @@ export function FromRecords({ take }: { take: (months: MonthClimate[]) => Promis
         {say('calculateMonthsFromDailyRecords')}
       </FileChoice>
       <Problem>
-        {problem ?? (layout && !daily ? say('loggersFileTakePlaceMonths') : months && !months.ok ? months.problem : undefined)}
+        {problem ?? (layout && !daily ? say('loggersFileTakePlaceMonths') : months && !months.ok ? spoken(months.reason) : undefined)}
       </Problem>
       {progress !== undefined && <progress className="w-48" value={progress} aria-label={say('readingFile')} />}
       {months?.ok && read?.days && (

@@ -5,6 +5,7 @@ import { parseLatitude, parseQuantity, showQuantity, unitOf } from '@chill/core/
 import { Nursery, type Units } from '@chill/model/nursery.ts';
 import { inLanguage } from '@chill/words/language.ts';
 import { say } from '@chill/words/places.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { useState } from 'react';
 import { ApiProblem } from '../../data/api.ts';
 import { browsersSpelling, type Spelling } from '../../data/language.ts';
@@ -203,10 +204,10 @@ function readDraft(
     ok: false,
     faults: {
       ...Object.fromEntries(parsed.error.issues.map((issue) => [issue.path.join('.'), issue.message])),
-      ...(!latitude.ok && { latitude_deg: latitude.problem }),
-      ...(!height.ok && { elevation_m: height.problem }),
-      ...(!frost.ok && { 'lastFrost.mean': frost.problem }),
-      ...(autumn && !autumn.ok && { 'firstFrost.mean': autumn.problem }),
+      ...(!latitude.ok && { latitude_deg: spoken(latitude.reason) }),
+      ...(!height.ok && { elevation_m: spoken(height.reason) }),
+      ...(!frost.ok && { 'lastFrost.mean': spoken(frost.reason) }),
+      ...(autumn && !autumn.ok && { 'firstFrost.mean': spoken(autumn.reason) }),
     },
   };
 }

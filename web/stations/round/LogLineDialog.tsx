@@ -2,13 +2,14 @@ import { shortDate } from '@chill/core/calendar/dates.ts';
 import { accept } from '@chill/core/ledger/accept.ts';
 import { likelyCodes } from '@chill/core/ledger/bagCode.ts';
 import { type LogLine, parseLogLine } from '@chill/core/ledger/logLine.ts';
-import { STATE_NAMES } from '@chill/core/ledger/states.ts';
+import { stateName } from '@chill/core/ledger/states.ts';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
 import { recordSayings } from '@chill/core/schedule/record.ts';
 import type { NewEvent, SeedState } from '@chill/model/event.ts';
 import { oneOf } from '@chill/words/lists.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/round.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useMemo, useState } from 'react';
 import { newId } from '../../data/newId.ts';
@@ -92,15 +93,15 @@ function previewOf(line: string, nursery: NurseryView): Preview {
   const read: LogLine = parseLogLine(line, nursery.today);
   const view = nursery.batches.find((one) => one.batch.code === read.code);
   const codes = nursery.batches.map(({ batch }) => batch.code);
-  const problems = read.misread.map(({ text, problem }) => ({ text, problem: `${problem}${meant(text, codes)}` }));
+  const problems = read.misread.map(({ text, reason }) => ({ text, problem: `${spoken(reason)}${meant(text, codes)}` }));
   if (read.code && !view)
     problems.unshift({ text: read.code, problem: say('thereNoOpenBag', { code: read.code, meant: meant(read.code, codes) }) });
   if (!view || problems.length > 0) return { problems, view };
   const { batch, projection } = view;
   const recorded = recordSayings(batch, projection.state, read.sayings, settingOf(nursery, view.species, view.lot), read.on, () => newId());
-  if ('problem' in recorded) return { problems: [{ text: '', problem: recorded.problem }], view };
+  if ('reason' in recorded) return { problems: [{ text: '', problem: spoken(recorded.reason) }], view };
   const verdict = accept(batch, recorded.events, nursery.today);
-  if (!verdict.ok) return { problems: verdict.errors.map((error) => ({ text: '', problem: error.message })), view };
+  if (!verdict.ok) return { problems: [{ text: '', problem: spoken(verdict.reason) }], view };
   return { view, events: recorded.events, after: verdict.state.counts };
 }
 
@@ -124,7 +125,7 @@ function WillDo({ preview, nursery }: { preview: Extract<Preview, { events: NewE
       <p className="mt-1">{events.map((event) => describeEvent(event, view.batch)).join('; ')}</p>
       {changed.length > 0 && (
         <p className="mt-1 font-mono text-[0.95rem]">
-          {changed.map((state) => `${STATE_NAMES[state]} ${before[state]} → ${after[state]}`).join(' · ')}
+          {changed.map((state) => `${stateName(state)} ${before[state]} → ${after[state]}`).join(' · ')}
         </p>
       )}
     </>

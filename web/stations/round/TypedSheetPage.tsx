@@ -2,7 +2,9 @@ import { shortDate } from '@chill/core/calendar/dates.ts';
 import { accept } from '@chill/core/ledger/accept.ts';
 import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
+import type { Recorded } from '@chill/core/schedule/record.ts';
 import type { NewEvent } from '@chill/model/event.ts';
+import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/round.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { type KeyboardEvent, useState } from 'react';
@@ -188,14 +190,9 @@ function Row({
 }
 
 /** The events that a line means on the day of the walk, or why it cannot be. */
-function eventsOf(
-  { view, task }: SheetLine,
-  written: Written,
-  on: string,
-  nursery: ReturnType<typeof useNursery>,
-): { events: NewEvent[] } | { problem: string } {
+function eventsOf({ view, task }: SheetLine, written: Written, on: string, nursery: ReturnType<typeof useNursery>): Recorded {
   const says = readLine(written, kindOf({ task }));
-  if (says.says === 'wrong') return { problem: says.problem };
+  if (says.says === 'wrong') return refusal(says.reason);
   const { batch, species, lot, projection } = view;
   const water = task.kind === 'water' ? topUpFor({ batch, projection, setting: settingOf(nursery, species, lot), index: task.stage }) : 0;
   const usual = usualAnswer(task, projection.state, water);
@@ -204,7 +201,7 @@ function eventsOf(
   const { now: _moment, ...setting } = settingOf(nursery, species, lot);
   const at = on === nursery.today ? settingOf(nursery, species, lot) : { ...setting, today: on };
   const recorded = recordAnswer(task, answer, batch, projection.state, at, newId);
-  if ('problem' in recorded) return recorded;
+  if ('reason' in recorded) return recorded;
   const verdict = accept(batch, recorded.events, nursery.today);
-  return verdict.ok ? recorded : { problem: verdict.errors[0]?.message ?? say('notPossible') };
+  return verdict.ok ? recorded : verdict;
 }

@@ -1,4 +1,5 @@
 import type { Task } from '@chill/core/schedule/task.ts';
+import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import type { NurseryView } from '../../data/nursery.ts';
 import { BLANK, kindOf, readLine, sheetOf } from './sheet.ts';
@@ -17,9 +18,9 @@ describe('a filled sheet', () => {
     expect(readLine({ ...BLANK, damp: 'ok' }, 'tick')).toEqual({ says: 'nothing' });
   });
   test('what cannot be read says which field it is', () => {
-    expect(look('soggy')).toMatchObject({ says: 'wrong', problem: expect.stringContaining('Damp') });
-    expect(look('ok', 'lots')).toMatchObject({ says: 'wrong', problem: expect.stringContaining('Mould') });
-    expect(look('ok', '', '-1')).toMatchObject({ says: 'wrong', problem: expect.stringContaining('Roots') });
+    expect(asRead(look('soggy'))).toMatchObject({ says: 'wrong', reason: expect.stringContaining('Damp') });
+    expect(asRead(look('ok', 'lots'))).toMatchObject({ says: 'wrong', reason: expect.stringContaining('Mould') });
+    expect(asRead(look('ok', '', '-1'))).toMatchObject({ says: 'wrong', reason: expect.stringContaining('Roots') });
   });
 });
 

@@ -3,6 +3,7 @@ import type { CheckKind } from '@chill/core/kinds/stages.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import type { Place } from '@chill/model/place.ts';
 import { say } from '@chill/words/round.ts';
+import type { Sentence } from '@chill/words/subject.ts';
 import type { BatchView, NurseryView } from '../../data/nursery.ts';
 
 /** One line of the paper: a batch, and what there is to do for it. */
@@ -68,7 +69,7 @@ export type LineSays =
       lost: number;
     }
   | { says: 'done' }
-  | { says: 'wrong'; problem: string };
+  | { says: 'wrong'; reason: Sentence };
 
 const DAMP = { d: 'dry', '-': 'dry', o: 'right', ok: 'right', x: 'right', r: 'right', w: 'wet', '+': 'wet' } as const;
 
@@ -78,11 +79,11 @@ export function readLine({ damp, mould, roots, done }: Written, kind: LineKind):
   const [dampTyped, mouldTyped, rootsTyped] = [damp, mould, roots].map((text) => text.trim().toLowerCase()) as [string, string, string];
   if (dampTyped === '' && mouldTyped === '' && rootsTyped === '') return { says: 'nothing' };
   const how = dampTyped === '' ? undefined : DAMP[dampTyped as keyof typeof DAMP];
-  if (dampTyped !== '' && !how) return { says: 'wrong', problem: say('dampNoneDOkW', { damp }) };
+  if (dampTyped !== '' && !how) return { says: 'wrong', reason: say.of('dampNoneDOkW', { damp }) };
   const mouldy = /^(\d{0,5})\s*(s?)$/.exec(mouldTyped);
-  if (!mouldy) return { says: 'wrong', problem: say('mouldNotNumberSuch2', { mould }) };
+  if (!mouldy) return { says: 'wrong', reason: say.of('mouldNotNumberSuch2', { mould }) };
   const up = /^\d{0,5}$/.test(rootsTyped) ? Number(rootsTyped || 0) : undefined;
-  if (up === undefined) return { says: 'wrong', problem: say('rootsNotNumber', { roots }) };
+  if (up === undefined) return { says: 'wrong', reason: say.of('rootsNotNumber', { roots }) };
   const count = Number(mouldy[1] || 0);
   if (kind === 'pots') return { says: 'look', damp: undefined, mould: 'none', mouldy: 0, up, lost: count };
   return { lost: 0, says: 'look', damp: how, mould: mouldy[2] ? 'spreading' : count > 0 ? 'few' : 'none', mouldy: count, up };

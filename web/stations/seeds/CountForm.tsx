@@ -7,6 +7,7 @@ import { CountMethod } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/seeds.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { useState } from 'react';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
@@ -180,11 +181,8 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
 function estimated(how: unknown, chaffy: boolean): { found?: SeedEstimate | undefined; problem?: string } {
   const parsed = CountMethod.safeParse(how);
   if (!parsed.success) return {};
-  try {
-    return { found: estimateSeeds(parsed.data, chaffy) };
-  } catch (error) {
-    return { problem: (error as Error).message };
-  }
+  const found = estimateSeeds(parsed.data, chaffy);
+  return found && 'reason' in found ? { problem: spoken(found.reason) } : { found };
 }
 
 interface EstimateProps {

@@ -2,6 +2,7 @@ import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import type { Waypoint } from '@chill/core/units/gpx.ts';
 import { winterBefore } from '@chill/core/winter/climate.ts';
 import { say } from '@chill/words/seeds.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { useEffect, useState } from 'react';
 import { type ResolverResult, useForm } from 'react-hook-form';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
@@ -293,7 +294,7 @@ function Coordinates({
     setProblem(undefined);
     setPoints([]);
     const parsed = await readGpx(file);
-    if (!parsed.ok) setProblem(parsed.problem);
+    if (!parsed.ok) setProblem(spoken(parsed.reason));
     else if (parsed.value.length === 1) take(parsed.value[0] as Waypoint);
     else setPoints(parsed.value);
   };

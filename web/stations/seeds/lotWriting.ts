@@ -2,6 +2,7 @@ import { parseCoordinates, showCoordinates } from '@chill/core/units/coordinates
 import { readCount, readNumber } from '@chill/core/units/number.ts';
 import { Lot, type Provenance, Soundness } from '@chill/model/lot.ts';
 import { say } from '@chill/words/seeds.ts';
+import { spoken } from '@chill/words/subject.ts';
 
 /** What is written in the form, as text; the model's own schemas judge it. */
 export interface Written {
@@ -157,7 +158,7 @@ export function judge(written: Written, id: string): { lot: Lot } | { faults: Fa
     const empty = field !== 'root' && written[field].trim() === '';
     return { field, message: (empty && ASKED[field]) || issue.message };
   });
-  if (at && !at.ok && provenanceKind === 'collected') faults.push({ field: 'at', message: at.problem });
+  if (at && !at.ok && provenanceKind === 'collected') faults.push({ field: 'at', message: spoken(at.reason) });
   return parsed.success && faults.length === 0 ? { lot: parsed.data } : { faults };
 }
 

@@ -1,5 +1,6 @@
 import { LARGEST_GPX_BYTES, type Waypoint } from '@chill/core/units/gpx.ts';
 import type { Parsed } from '@chill/core/units/parsed.ts';
+import { refusal } from '@chill/model/refusal.ts';
 import { language } from '@chill/words/language.ts';
 import { say } from '@chill/words/seeds.ts';
 
@@ -7,10 +8,10 @@ const LONGEST_MS = 8000;
 
 /** The waypoints of a file, read beside the page and given up after a few seconds. */
 export function readGpx(file: File): Promise<Parsed<Waypoint[]>> {
-  if (file.size > LARGEST_GPX_BYTES) return Promise.resolve({ ok: false, problem: say('fileLargerThan2Mb') });
+  if (file.size > LARGEST_GPX_BYTES) return Promise.resolve(refusal(say.of('fileLargerThan2Mb')));
   const worker = new Worker(new URL('../../workers/gpx.ts', import.meta.url), { type: 'module', name: language() });
   return new Promise<Parsed<Waypoint[]>>((resolve) => {
-    const giveUp = () => resolve({ ok: false, problem: say('fileCouldNotReadExport') });
+    const giveUp = () => resolve(refusal(say.of('fileCouldNotReadExport')));
     setTimeout(giveUp, LONGEST_MS);
     worker.onerror = giveUp;
     worker.onmessage = ({ data }: MessageEvent<Parsed<Waypoint[]>>) => resolve(data);

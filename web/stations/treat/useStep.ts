@@ -1,5 +1,6 @@
 import { recordBegin } from '@chill/core/schedule/record.ts';
 import { NewEvent } from '@chill/model/event.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { newId } from '../../data/newId.ts';
 import { nowInstant } from '../../data/now.ts';
 import { type BatchView, settingOf, useNursery } from '../../data/nursery.ts';
@@ -40,8 +41,8 @@ export function useStep(view: BatchView): Step {
   const begun = (): NewEvent[] | undefined => {
     if (state.underWay) return [];
     const recorded = recordBegin(batch, state, settingOf(nursery, view.species, view.lot), on, newId);
-    if ('problem' in recorded) {
-      refuse(recorded.problem);
+    if ('reason' in recorded) {
+      refuse(spoken(recorded.reason));
       return undefined;
     }
     return recorded.events;

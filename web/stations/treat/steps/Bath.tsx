@@ -6,6 +6,7 @@ import { seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
 import { readNumber } from '@chill/core/units/number.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { newId } from '../../../data/newId.ts';
@@ -35,8 +36,8 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
   const [total_mL, setTotal] = useState<number | undefined>(bathVolume_mL(seedVolume_mL(seeds, view.species.seed)));
   const [also, setAlso] = useState<Chemical | ''>('');
   const bath = planBath(kind, readNumber(stock.replace('%', ''), units.numbers)?.value ?? Number.NaN, total_mL ?? 0, also || undefined);
-  const fault = 'field' in bath ? bath : undefined;
-  const at = (field: string) => (fault?.field === field ? fault.message : undefined);
+  const fault = 'reason' in bath ? bath : undefined;
+  const at = (field: string) => (fault?.field === field ? spoken(fault.reason) : undefined);
   const timer = state.timers.find(({ stage, step: what, ended }) => stage === state.stage && what === 'bath' && !ended);
   const was = state.timers.some(({ stage, step: what }) => stage === state.stage && what === 'bath');
 

@@ -14,8 +14,10 @@ import { countIn } from '@chill/core/ledger/states.ts';
 import { seedMass_g, seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { TIMINGS } from '@chill/core/treat/timers.ts';
 import { showQuantity, volumeOtherWay } from '@chill/core/units/quantities.ts';
+import { refusal } from '@chill/model/refusal.ts';
 import { type Pour, VesselKind, VesselMaterial } from '@chill/model/treatment.ts';
 import { Rich } from '@chill/words/rich.tsx';
+import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { newId } from '../../../data/newId.ts';
@@ -100,16 +102,15 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
     water_mL && seed_g !== undefined && vessel.vessel_g > 0 ? pourFor(dose.minutes * TO_SPARE, dose.above_C, before) : undefined;
   const advised = advice && 'pour_C' in advice ? Math.min(boils, Math.ceil(advice.pour_C)) : boils;
   const pour: Pour = { ...before, pour_C: touched ? (typedPour ?? Number.NaN) : advised, above_C: dose.above_C, minutes: dose.minutes };
-  const unread = airRead ? undefined : { field: 'air_C', message: say('howWarmAir') };
-  const fault =
-    unread ?? pourFault(pour) ?? (Number.isNaN(pour.pour_C) ? { field: 'pour_C', message: say('howHotWhenYouPour') } : undefined);
+  const unread = airRead ? undefined : refusal(say.of('howWarmAir'), 'air_C');
+  const fault = unread ?? pourFault(pour) ?? (Number.isNaN(pour.pour_C) ? refusal(say.of('howHotWhenYouPour'), 'pour_C') : undefined);
   const cooling = fault ? undefined : coolingOf(pour);
   const reading = cooling && readDose(cooling, dose.above_C, dose.minutes, 0);
   const degrees = (water_C: number) => showQuantity(water_C, 'temperature_C', units, 0);
   // What is poured now ends the kettle, and the cooling of what was poured before.
   const running = projection.state.timers.filter(({ stage, ended }) => stage === projection.state.stage && !ended);
   const kettle = running.find(({ step: what }) => what === 'kettle');
-  const at = (field: string) => (fault?.field === field ? fault.message : undefined);
+  const at = (field: string) => (fault?.field === field ? spoken(fault.reason) : undefined);
 
   const pourNow = () =>
     step.record([

@@ -4,6 +4,8 @@ import { seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { TIMINGS } from '@chill/core/treat/timers.ts';
 import { readCount } from '@chill/core/units/number.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
+import { type Refusal, refusal } from '@chill/model/refusal.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { newId } from '../../../data/newId.ts';
@@ -85,46 +87,47 @@ export function Smoke({ view }: { view: BatchView }) {
   }
 
   const big = (volume_mL: number) => showQuantity(volume_mL, 'volume_mL', units);
-  const dose = ((): Dose | { problem: string } => {
-    try {
-      if (form === 'water') {
-        const { stock_mL, water_mL, total_mL } = smokeWater(strength, seed_mL);
-        return {
-          figures: [
-            { value: big(stock_mL), of: say('smokeWaterFromBottle', { stock: volumeOtherWay(stock_mL, units) }) },
-            { value: big(water_mL), of: say('cleanWaterAll', { water: volumeOtherWay(water_mL, units), big: big(total_mL) }) },
-          ],
-          note: say('smokeWaterAll', { strength, total: volumeBothWays(total_mL, units) }),
-        };
-      }
-      if (form === 'paper') {
-        const { sheets, water_mL } = smokePaper(rated_mL ?? 0, seed_mL);
-        return {
-          figures: [
-            { value: String(sheets), of: say('sheets', { count: sheets }) },
-            { value: big(water_mL), of: say('waterRatedMoreOnlyThins', { water: volumeOtherWay(water_mL, units) }) },
-          ],
-          note: say('smokePaper2', { sheets, water: volumeBothWays(water_mL, units) }),
-        };
-      }
-      if (form === 'ash') {
-        const ash_mL = ashFor_mL(readCount(pots) ?? Number.NaN, across_mm ?? 0);
-        return {
-          figures: [{ value: big(ash_mL), of: say('ashCharOverPots2', { ash: volumeOtherWay(ash_mL, units), pots }) }],
-          note: say('ashCharPots', { ash: volumeBothWays(ash_mL, units), pots }),
-          atOnce: true,
-        };
-      }
-      const pulse = heatPulseDose(species, units);
-      return pulse ? { ...pulse, atOnce: true } : { problem: say('handbookKnowsNoHeatPulse') };
-    } catch (error) {
-      if (error instanceof RangeError) return { problem: error.message };
-      throw error;
+  const dose = ((): Dose | Refusal => {
+    if (form === 'water') {
+      const water = smokeWater(strength, seed_mL);
+      if (!water.ok) return water;
+      const { stock_mL, water_mL, total_mL } = water.value;
+      return {
+        figures: [
+          { value: big(stock_mL), of: say('smokeWaterFromBottle', { stock: volumeOtherWay(stock_mL, units) }) },
+          { value: big(water_mL), of: say('cleanWaterAll', { water: volumeOtherWay(water_mL, units), big: big(total_mL) }) },
+        ],
+        note: say('smokeWaterAll', { strength, total: volumeBothWays(total_mL, units) }),
+      };
     }
+    if (form === 'paper') {
+      if (!rated_mL || rated_mL <= 0) return refusal(say.of('howMuchWaterSheetRated'));
+      const { sheets, water_mL } = smokePaper(rated_mL, seed_mL);
+      return {
+        figures: [
+          { value: String(sheets), of: say('sheets', { count: sheets }) },
+          { value: big(water_mL), of: say('waterRatedMoreOnlyThins', { water: volumeOtherWay(water_mL, units) }) },
+        ],
+        note: say('smokePaper2', { sheets, water: volumeBothWays(water_mL, units) }),
+      };
+    }
+    if (form === 'ash') {
+      const many = readCount(pots);
+      if (!many) return refusal(say.of('atLeastOnePot'));
+      if (!across_mm || across_mm <= 0) return refusal(say.of('howWidePot'));
+      const ash_mL = ashFor_mL(many, across_mm);
+      return {
+        figures: [{ value: big(ash_mL), of: say('ashCharOverPots2', { ash: volumeOtherWay(ash_mL, units), pots }) }],
+        note: say('ashCharPots', { ash: volumeBothWays(ash_mL, units), pots }),
+        atOnce: true,
+      };
+    }
+    const pulse = heatPulseDose(species, units);
+    return pulse ? { ...pulse, atOnce: true } : refusal(say.of('handbookKnowsNoHeatPulse'));
   })();
-  const fault = 'problem' in dose ? dose.problem : undefined;
+  const fault = 'reason' in dose ? spoken(dose.reason) : undefined;
   const start = () => {
-    if ('problem' in dose) return;
+    if ('reason' in dose) return;
     if (dose.atOnce) step.finish([{ kind: 'noted', note: dose.note }]);
     else {
       const seconds = TIMINGS.smoke.usual_s;

@@ -1,6 +1,6 @@
 import { meanShare } from '@chill/core/chance/shares.ts';
 import type { DeviceKind } from '@chill/core/devices/line.ts';
-import { fold } from '@chill/core/ledger/fold.ts';
+import { stateOf } from '@chill/core/ledger/fold.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
 import { trueSoundOf } from '@chill/demo/grow.ts';
 import { TROUBLES } from '@chill/demo/nursery.ts';
@@ -48,7 +48,7 @@ export function simulatedDevices(store: Store, clock: NurseryClock, shelf: Shelf
     const lot = lots.find(({ id }) => id === batch.lotId);
     const sound = trueSoundOf(lot?.code ?? '') ?? meanShare(soundShare(lot?.soundness ?? { kind: 'unknown' }, species as Species));
     const { swollen } = sightOf(batch, species, sound, places, today, records);
-    return { batchId, species, state: fold(batch.plan, batch.events), swollen };
+    return { batchId, species, state: stateOf(batch), swollen };
   };
 
   return {

@@ -1,9 +1,9 @@
-import type { Plan } from '@chill/model/batch.ts';
+import type { Batch, Plan } from '@chill/model/batch.ts';
 import { say } from '@chill/words/ledger.ts';
 import type { BatchState } from './batchState.ts';
 import { kindOfEvent } from './events/index.ts';
 import type { FoldableEvent } from './events/kind.ts';
-import { refuse } from './refuse.ts';
+import { LedgerError, refuse } from './refuse.ts';
 import { allWaiting } from './states.ts';
 
 /**
@@ -40,6 +40,29 @@ export function fold(plan: Pick<Plan, 'seeds' | 'stages'>, events: readonly Fold
     if (!state.lastOn || event.on > state.lastOn) state.lastOn = event.on;
   }
   return state;
+}
+
+const states = new WeakMap<readonly FoldableEvent[], { length: number; state: BatchState }>();
+
+/** The state of a batch as it stands: {@link fold}ed once for its history, however many ask. Nobody writes on it. */
+export function stateOf({ plan, events }: Pick<Batch, 'plan' | 'events'>): Readonly<BatchState> {
+  const known = states.get(events);
+  // A history only grows; one that was added to in place is folded anew.
+  if (known?.length === events.length) return known.state;
+  const state = fold(plan, events);
+  states.set(events, { length: events.length, state });
+  return state;
+}
+
+/** Whether a history can have happened; what it comes to is kept for {@link stateOf}. */
+export function canBe(batch: Pick<Batch, 'plan' | 'events'>): boolean {
+  try {
+    stateOf(batch);
+    return true;
+  } catch (error) {
+    if (error instanceof LedgerError) return false;
+    throw error;
+  }
 }
 
 /**

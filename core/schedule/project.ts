@@ -3,7 +3,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
 import { keptDry } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
-import { fold } from '../ledger/fold.ts';
+import { stateOf } from '../ledger/fold.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { daysToSprout, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { sproutingStage } from '../ways/resolve.ts';
@@ -54,7 +54,7 @@ export interface Projection {
 
 /** Reads a batch: folds its events and replans everything after them. */
 export function project(batch: Batch, setting: Setting): Projection {
-  const state = fold(batch.plan, batch.events);
+  const state = stateOf(batch);
   const accounts = treatmentAccounts(batch, state, setting);
   const last = lastTreatment(accounts);
   const stages = projectStages(batch, state, setting, last);

@@ -6,7 +6,7 @@ import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
-import { fold } from '../ledger/fold.ts';
+import { stateOf } from '../ledger/fold.ts';
 import { lotState } from '../lot/lotLedger.ts';
 import type { LotState } from '../lot/lotState.ts';
 import { type LearnedRot, learnRot } from '../rot/learned.ts';
@@ -147,7 +147,7 @@ export class NurseryReader {
     const against = [places, today, ...recordsOf(batch, temperatures)];
     const kept = this.#mould.get(batch);
     if (kept && same(kept.against, against)) return kept.mould;
-    const mould = mouldOf(batch, fold(batch.plan, batch.events), { places, temperatures, today });
+    const mould = mouldOf(batch, stateOf(batch), { places, temperatures, today });
     this.#mould.set(batch, { against, mould });
     return mould;
   }

@@ -1,4 +1,4 @@
-import { fold } from '@chill/core/ledger/fold.ts';
+import { stateOf } from '@chill/core/ledger/fold.ts';
 import { mouldOf } from '@chill/core/schedule/mould.ts';
 import type { NurseryClock } from '../clock.ts';
 import type { Store } from '../store/store.ts';
@@ -41,7 +41,7 @@ export class MouldReading {
       if (ids.length === 0) return;
       const [places, temperatures, today] = [await this.#store.places(), await this.#temperatures.all(), await this.#clock.today()];
       for (const batch of await this.#store.batchesOf(ids))
-        await this.#store.keepMould(batch.id, mouldOf(batch, fold(batch.plan, batch.events), { places, temperatures, today }));
+        await this.#store.keepMould(batch.id, mouldOf(batch, stateOf(batch), { places, temperatures, today }));
     }
   }
 }

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { accept } from '@chill/core/ledger/accept.ts';
 import { bagCode } from '@chill/core/ledger/bagCode.ts';
 import { kindOfEvent } from '@chill/core/ledger/events/index.ts';
-import { fold } from '@chill/core/ledger/fold.ts';
+import { stateOf } from '@chill/core/ledger/fold.ts';
 import { readTowelTest } from '@chill/core/lot/lotLedger.ts';
 import { goBack } from '@chill/core/treat/split.ts';
 import type { Batch, NewBatch } from '@chill/model/batch.ts';
@@ -73,7 +73,7 @@ async function keepClosed(manager: EntityManager, batch: Batch, closedOn: string
 /** True where all that is asked is to end timers that have been ended. */
 export function haveEnded(batch: Batch, events: Append['events']): boolean {
   if (!events.every(({ kind }) => kind === 'timerEnded')) return false;
-  const { timers } = fold(batch.plan, batch.events);
+  const { timers } = stateOf(batch);
   return events.every((event) => event.kind === 'timerEnded' && timers.some(({ id, ended }) => id === event.timer && ended));
 }
 

@@ -1,8 +1,7 @@
-import { accept } from '@chill/core/ledger/accept.ts';
+import { canBe } from '@chill/core/ledger/fold.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Problem } from '@chill/model/problem.ts';
-import { spoken } from '@chill/words/subject.ts';
 import { useSyncExternalStore } from 'react';
 import { ApiProblem, ask } from './api.ts';
 import { newId } from './newId.ts';
@@ -61,16 +60,10 @@ export function startOutbox(saved: (batch: Batch) => void): void {
   void flush();
 }
 
-/**
- * Records events on a batch as it is shown. They appear at once. What its history leaves no room for never leaves this browser: it is refused here, and the
- * answer says why; no entry may take the page down.
- */
-export function post(batch: Batch, events: NewEvent[]): string | undefined {
-  const verdict = accept(batch, events, '9999-12-31');
-  if (!verdict.ok) return spoken(verdict.reason);
+/** Sends events on a batch on their way; they show at once. Whether they can have happened has been asked before (`useRecord`). */
+export function post(batch: Batch, events: NewEvent[]): void {
   change({ pending: [...state.pending, { batchId: batch.id, code: batch.code, decidedOn: batch.events.length, events }] });
   void flush();
-  return undefined;
 }
 
 /**
@@ -116,7 +109,7 @@ export function withPending(batch: Batch, pending: readonly Pending[]): Batch {
     .map((event, i): LedgerEvent => ({ ...event, batchId: batch.id, version: batch.events.length + i + 1, recordedAt }));
   const shown = { ...batch, events: [...batch.events, ...added] };
   // What waits may rest on what another has undone meanwhile: then it is not laid over, and told of once the server has refused it.
-  return accept(batch, added, '9999-12-31').ok ? shown : batch;
+  return canBe(shown) ? shown : batch;
 }
 
 async function flush(): Promise<void> {

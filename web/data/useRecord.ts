@@ -20,7 +20,8 @@ export function useRecord() {
   const [problem, refuse] = useState<string>();
   /** Records events that core has made, or takes its reason why there are none. True where they were taken. */
   const record = (batch: Batch, recorded: Recorded): boolean => {
-    const refusal = refusalOf(batch, recorded, today) ?? ('events' in recorded ? post(batch, recorded.events) : undefined);
+    const refusal = refusalOf(batch, recorded, today);
+    if ('events' in recorded && refusal === undefined) post(batch, recorded.events);
     refuse(refusal);
     return refusal === undefined;
   };

@@ -67,6 +67,53 @@ const REST = [
   },
 ] as const;
 
+/** What a task's answer is given with: the batch, what is answered so far, and how to change it. */
+interface Asking {
+  view: BatchView;
+  task: Task;
+  answer: Answer;
+  set: (part: Partial<Answer>) => void;
+}
+
+/** How one kind of task is answered. */
+interface Answering {
+  /** The word on its button, before and after something else than the usual was said. */
+  act: (changed: boolean) => string;
+  /** What is asked beside the button. */
+  Asks?: (asking: Asking) => React.ReactNode;
+  /** The caution that belongs to it. */
+  caution?: (view: BatchView, task: Task) => string | undefined;
+  /** Whether the stage it is about may have a step of its own at the bench: dose, clock and judgement. */
+  atBench?: (kind: StageKind) => boolean;
+}
+
+const record = { act: () => say('record') };
+const ANSWERS: Record<Task['kind'], Answering> = {
+  begin: {
+    act: () => say('start'),
+    caution: ({ projection }, { stage }) => cautionOf(projection.stages[stage]?.kind),
+    atBench: (kind) => staysAtBench(kind) || STAGES[kind].packed,
+  },
+  move: {
+    act: () => say('move'),
+    Asks: CountFirst,
+    caution: ({ projection }, { stage }) => cautionAt(projection.stages[stage + 1]?.kind ?? 'pot'),
+    atBench: staysAtBench,
+  },
+  turn: { act: () => say('turn'), atBench: staysAtBench },
+  look: { act: (changed) => say(changed ? 'record' : 'usual'), Asks: Seen },
+  water: { ...record, Asks: WaterAdded },
+  freshWater: record,
+  refresh: { ...record, caution: mouldCaution },
+  lift: { act: () => say('pot'), Asks: Lifted },
+  finish: { act: () => say('finish'), Asks: TheRest },
+  setOut: { act: () => say('plantOut'), Asks: PlantsOut },
+};
+
+function cautionOf(kind: StageKind | undefined): string | undefined {
+  return kind && cautionAt(kind);
+}
+
 /** The controls that answer one task: the usual answer in one tap, numbers where they are needed. */
 export function AnswerControls({ view, task, sight }: { view: BatchView; task: Task; sight?: Sight | undefined }) {
   const nursery = useNursery();
@@ -78,92 +125,19 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
   const [answer, setAnswer] = useState<Answer>(usual);
   const { record, problem } = useRecord();
   const set = (part: Partial<Answer>) => setAnswer({ ...answer, ...part });
-  const changed = JSON.stringify(answer) !== JSON.stringify(usual);
-  const stage = projection.stages[task.stage];
-  const inPots = isStage(stage?.kind, ({ course }) => course === 'grows');
-  const sprouts = task.check === 'sprouts';
-  const damp = task.check === 'damp';
+  const kind = projection.stages[task.stage]?.kind;
+  const { act, Asks, caution, atBench } = ANSWERS[task.kind];
+  const beware = caution?.(view, task);
+  const place = nursery.places.find((one) => one.id === task.toPlaceId);
 
   const save = () => {
-    const answered = recordAnswer(task, damp ? answer : { ...answer, damp: undefined }, batch, state, setting, newId);
+    const answered = recordAnswer(task, task.check === 'damp' ? answer : { ...answer, damp: undefined }, batch, state, setting, newId);
     if (record(batch, answered)) setAnswer(usual);
   };
-  const place = nursery.places.find((one) => one.id === task.toPlaceId);
-  const caution =
-    task.kind === 'begin' && stage
-      ? cautionAt(stage.kind)
-      : task.kind === 'move'
-        ? cautionAt(projection.stages[task.stage + 1]?.kind ?? 'pot')
-        : task.kind === 'refresh'
-          ? mouldCaution()
-          : undefined;
 
   return (
     <div className="flex max-w-[27rem] flex-wrap items-center gap-x-2.5 gap-y-2 desk:justify-end">
-      {task.kind === 'look' && (
-        <>
-          {damp && <Choice label={say('howDamp')} options={DAMP} value={answer.damp ?? 'right'} onChange={(how) => set({ damp: how })} />}
-          {(sprouts || damp) && (
-            <Tally
-              label={sprouts ? say('germinated') : say('roots')}
-              none={sprouts ? undefined : say('noRoots')}
-              value={answer.up}
-              most={mostFor('up', state.counts)}
-              onChange={(up) => set({ up })}
-            />
-          )}
-          {inPots ? (
-            <Tally
-              label={say('lost')}
-              none={say('noneLost')}
-              value={answer.lost}
-              most={mostFor('lost', state.counts)}
-              onChange={(lost) => set({ lost })}
-            />
-          ) : (
-            <Tally
-              label={say('mould')}
-              none={say('noMould')}
-              value={answer.mouldy}
-              most={mostFor('mouldy', state.counts)}
-              onChange={(mouldy) => set({ mouldy })}
-            />
-          )}
-          {answer.mouldy > 0 && !inPots && (
-            <Choice
-              label={say('howFarMouldGoes')}
-              options={MOULD}
-              value={answer.mould === 'spreading' ? 'spreading' : 'few'}
-              onChange={(mould) => set({ mould })}
-            />
-          )}
-        </>
-      )}
-      {task.kind === 'water' && (
-        <span className="w-28">
-          <QuantityInput
-            aria-label={say('waterAdded')}
-            quantity="volume_mL"
-            units={nursery.nursery.settings.units}
-            value={answer.water_mL}
-            onChange={(water_mL) => set({ water_mL: water_mL ?? 0 })}
-          />
-        </span>
-      )}
-      {(task.kind === 'lift' || task.kind === 'setOut') && (
-        <Stepper
-          label={task.kind === 'lift' ? say('lifted') : say('plants')}
-          value={answer.count}
-          most={mostFor(task.kind === 'lift' ? 'potted' : 'setOut', state.counts)}
-          onChange={(count) => set({ count })}
-        />
-      )}
-      {task.kind === 'finish' && mostFor('heldOver', state.counts) > 0 && (
-        <Choice label={say('thoseNotGerminated')} options={REST} value={answer.rest} onChange={(rest) => set({ rest })} />
-      )}
-      {task.kind === 'move' && stage && wantsCount(view.species, state, stage.kind) && (
-        <p className="w-0 min-w-full text-[0.9rem] font-semibold desk:text-right">{countFirst()}</p>
-      )}
+      {Asks && <Asks view={view} task={task} answer={answer} set={set} />}
       {place && <span className="text-[0.95rem] text-ink2">{say('to', { name: place.name })}</span>}
       <button
         type="button"
@@ -171,24 +145,108 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
         style={{ '--action': 'var(--zone)' } as React.CSSProperties}
         onClick={save}
       >
-        {actionWord(task, changed)}
+        {act(JSON.stringify(answer) !== JSON.stringify(usual))}
       </button>
-      {(task.kind === 'begin' || task.kind === 'move' || task.kind === 'turn') && hasStep(stage?.kind, task.kind) && (
+      {kind && atBench?.(kind) && (
         <Link to={`/treat/${batch.code}`} className="quiet text-[0.95rem]" aria-label={say('bench', { code: batch.code })}>
           {say('bench2')}
         </Link>
       )}
-      {sight && task.kind === 'look' && <SightNote sight={sight} inPots={inPots} damp={damp} show={(part) => set(part)} />}
-      {caution && <p className="w-0 min-w-full text-[0.9rem] text-ink2 desk:text-right">{caution}</p>}
+      {sight && task.kind === 'look' && (
+        <SightNote sight={sight} inPots={growsIn(kind)} damp={task.check === 'damp'} show={(part) => set(part)} />
+      )}
+      {beware && <p className="w-0 min-w-full text-[0.9rem] text-ink2 desk:text-right">{beware}</p>}
       <Problem>{problem}</Problem>
     </div>
   );
 }
 
-/** Whether a task has a step of its own at the bench: dose, clock and judgement. */
-function hasStep(kind: StageKind | undefined, task: Task['kind']): boolean {
-  if (!kind) return false;
-  return staysAtBench(kind) || (task === 'begin' && STAGES[kind].packed);
+function growsIn(kind: StageKind | undefined): boolean {
+  return isStage(kind, ({ course }) => course === 'grows');
+}
+
+/** What a check found: how damp, roots or sprouts, mould, or what was lost in the pots. */
+function Seen({ view: { projection }, task: { check, stage }, answer, set }: Asking) {
+  const { counts } = projection.state;
+  const inPots = growsIn(projection.stages[stage]?.kind);
+  const [sprouts, damp] = [check === 'sprouts', check === 'damp'];
+  return (
+    <>
+      {damp && <Choice label={say('howDamp')} options={DAMP} value={answer.damp ?? 'right'} onChange={(how) => set({ damp: how })} />}
+      {(sprouts || damp) && (
+        <Tally
+          label={sprouts ? say('germinated') : say('roots')}
+          none={sprouts ? undefined : say('noRoots')}
+          value={answer.up}
+          most={mostFor('up', counts)}
+          onChange={(up) => set({ up })}
+        />
+      )}
+      {inPots ? (
+        <Tally
+          label={say('lost')}
+          none={say('noneLost')}
+          value={answer.lost}
+          most={mostFor('lost', counts)}
+          onChange={(lost) => set({ lost })}
+        />
+      ) : (
+        <Tally
+          label={say('mould')}
+          none={say('noMould')}
+          value={answer.mouldy}
+          most={mostFor('mouldy', counts)}
+          onChange={(mouldy) => set({ mouldy })}
+        />
+      )}
+      {answer.mouldy > 0 && !inPots && (
+        <Choice
+          label={say('howFarMouldGoes')}
+          options={MOULD}
+          value={answer.mould === 'spreading' ? 'spreading' : 'few'}
+          onChange={(mould) => set({ mould })}
+        />
+      )}
+    </>
+  );
+}
+
+/** Hard seed that comes out of the water is counted before it goes on. */
+function CountFirst({ view: { species, projection }, task: { stage } }: Asking) {
+  const kind = projection.stages[stage]?.kind;
+  if (!kind || !wantsCount(species, projection.state, kind)) return null;
+  return <p className="w-0 min-w-full text-[0.9rem] font-semibold desk:text-right">{countFirst()}</p>;
+}
+
+function WaterAdded({ answer, set }: Asking) {
+  const { units } = useNursery().nursery.settings;
+  return (
+    <span className="w-28">
+      <QuantityInput
+        aria-label={say('waterAdded')}
+        quantity="volume_mL"
+        units={units}
+        value={answer.water_mL}
+        onChange={(water_mL) => set({ water_mL: water_mL ?? 0 })}
+      />
+    </span>
+  );
+}
+
+function Lifted({ view, answer, set }: Asking) {
+  const most = mostFor('potted', view.projection.state.counts);
+  return <Stepper label={say('lifted')} value={answer.count} most={most} onChange={(count) => set({ count })} />;
+}
+
+function PlantsOut({ view, answer, set }: Asking) {
+  const most = mostFor('setOut', view.projection.state.counts);
+  return <Stepper label={say('plants')} value={answer.count} most={most} onChange={(count) => set({ count })} />;
+}
+
+/** What becomes of the seed that has not come. */
+function TheRest({ view, answer, set }: Asking) {
+  if (mostFor('heldOver', view.projection.state.counts) === 0) return null;
+  return <Choice label={say('thoseNotGerminated')} options={REST} value={answer.rest} onChange={(rest) => set({ rest })} />;
 }
 
 /** A count that is usually none: one word until it is not, then a figure to tap up or type. */
@@ -247,27 +305,4 @@ function SightNote({ sight, inPots, damp, show }: { sight: Sight; inPots: boolea
       {say('simulatedSeedsShow', { seen: seen.join(', ') })}
     </button>
   );
-}
-
-function actionWord(task: Task, changed: boolean): string {
-  switch (task.kind) {
-    case 'look':
-      return changed ? say('record') : say('usual');
-    case 'begin':
-      return say('start');
-    case 'move':
-      return say('move');
-    case 'lift':
-      return say('pot');
-    case 'turn':
-      return say('turn');
-    case 'freshWater':
-    case 'water':
-    case 'refresh':
-      return say('record');
-    case 'finish':
-      return say('finish');
-    case 'setOut':
-      return say('plantOut');
-  }
 }

@@ -50,7 +50,7 @@ test('a warm spell, from the logger’s file to the day on which a bag is due', 
   );
   await page.goto(`/batch/${code}`);
   await expect(page.getByText(/^\d+ days? later than planned \(\d+ Mar\)/)).toBeVisible();
-  await expect(page.getByText(/lost to the warm spell of 3 to 5 Feb, 1[67](\.\d)? °C at its warmest/).first()).toBeVisible();
+  await expect(page.getByText(/lost to the warm spell of 3–5 Feb, 1[67](\.\d)? °C at its warmest/).first()).toBeVisible();
   await grower.barrierFree();
 
   // Without the logger's readings nothing is known of the spell: the bag is due when it was planned, and says what was not measured.
@@ -82,11 +82,11 @@ test('a warm spell, from the logger’s file to the day on which a bag is due', 
   await expect(page.getByText(/^1 left out: the file ends there without a line end/)).toBeVisible();
   await grower.press(page.getByRole('button', { name: /^Import the 3,\d{3} good ones$/ }));
   await expect(page.getByText(/^fridge\.csv/)).toBeVisible();
-  await expect(page.getByText(/Too warm 3 to 5 Feb/)).toBeVisible();
+  await expect(page.getByText(/Too warm 3–5 Feb/)).toBeVisible();
 
   await page.goto(`/batch/${code}`);
   await expect(page.getByText(/^\d+ days? later than planned \(\d+ Mar\)/)).toBeVisible();
-  await expect(page.getByText(/lost to the warm spell of 3 to 5 Feb, 17 °C at its warmest/).first()).toBeVisible();
+  await expect(page.getByText(/lost to the warm spell of 3–5 Feb, 17 °C at its warmest/).first()).toBeVisible();
   // The same file again adds nothing, and says so.
   await page.goto(`/places/${crisper?.id}`);
   await choose(page, 'fridge.csv', loggerFile());

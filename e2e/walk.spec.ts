@@ -143,7 +143,12 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
     }
     await page.goto(`/batch/${code}`);
     await expect(page.getByRole('img', { name: /^28 of 59 germinated by day 12; about \d+ were expected/ })).toBeVisible();
-    await expect(page.locator('svg path').first()).toBeAttached();
+    await expect(
+      page
+        .getByRole('img', { name: /germinated by day 12/ })
+        .locator('path')
+        .first(),
+    ).toBeAttached();
     expect(await sumsRight(grower)).toEqual({ waiting: 31, potted: 28, mouldy: 1 });
     await grower.barrierFree();
     for (const [station, heading] of [

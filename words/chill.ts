@@ -15,6 +15,5 @@ export const say = subject('chill', {
   lostWhileLayDry: '{{daysLost}} lost while it lay dry, {{stretch}}',
   notMeasuredTakenPlacesOwn: '{{stretch}}: {{long}} not measured, taken at the place’s own figure as {{daysLost}}',
   thanPlanned: '{{shifted}} {{how}} than planned ({{planned}})',
-  to: '{{how}} to {{to}}',
   warmest: 'warmest',
 });

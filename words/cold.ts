@@ -88,4 +88,12 @@ export const say = subject('cold', {
   yourMonths: 'your months',
   yourOwnDailyRecordsUnder: 'Your own daily records under Places; a logger in the frame; an earlier day.',
   why: 'Why?',
+  todayMark: 'today',
+  usualRange: 'usual range',
+  thisWinter: 'this winter',
+  eightWintersInTen: 'range of 8 winters in 10',
+  chillMiddle: 'a middling winter',
+  chillSoFar: 'so far',
+  airOutside: 'Air outside',
+  chillFromDayOn: 'Chill days received from the day it goes out',
 });

@@ -125,4 +125,9 @@ export const say = subject('kit', {
   why: 'Why?',
   grouped: 'grouped',
   by: 'by',
+  readAlong: 'Read along the plot',
+  asTable: 'Figures as a table',
+  predicted: 'predicted first',
+  water: 'the water',
+  thermometer: 'read with the thermometer',
 });

@@ -28,7 +28,6 @@ export const say = subject('places', {
   dayMonthYearCouldStand: 'Day, month and year could stand in another order: no line decides it. Which is it?',
   daysFrom: '{{days}} days from {{on}} to {{on2}}.',
   decimalMark: 'Decimal mark',
-  drawing: 'Drawing …',
   earlier: 'earlier',
   everyTableCsvSiUnits: 'Every table as CSV, in SI units. Subscribe to the calendar feed: due days move there as they move here.',
   export: 'Export',

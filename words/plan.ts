@@ -138,4 +138,7 @@ export const say = subject('plan', {
   seedsRow: 'seeds',
   start: 'start',
   potted: 'potted',
+  readyLine: 'ready',
+  aliveLine: 'alive',
+  bothLine: 'ready and alive',
 });

@@ -59,16 +59,21 @@ const STYLES = {
 } as const satisfies Record<string, Intl.DateTimeFormatOptions>;
 const formats = new Map<string, Intl.DateTimeFormat>();
 
-/** A day as it is written in the language that is spoken: a format is made once, for it is slow in the making. */
-function written(date: PlainDate, style: keyof typeof STYLES): string {
+/** How days are written in the language that is spoken: a format is made once, for it is slow in the making. */
+function formatOf(style: keyof typeof STYLES): Intl.DateTimeFormat {
   const key = `${language()} ${style}`;
   let format = formats.get(key);
   if (!format) {
     format = new Intl.DateTimeFormat(language(), { timeZone: 'UTC', ...STYLES[style] });
     formats.set(key, format);
   }
+  return format;
+}
+
+/** A day as it is written in the language that is spoken. */
+function written(date: PlainDate, style: keyof typeof STYLES): string {
   // British tables have four letters for one month of the twelve.
-  return format.format(Date.parse(date)).replace('Sept ', 'Sep ').replace(/Sept$/, 'Sep');
+  return formatOf(style).format(Date.parse(date)).replace('Sept ', 'Sep ').replace(/Sept$/, 'Sep');
 }
 
 /** "16 Feb" or "Feb 16", with its year where that is another than `today`'s. */
@@ -76,6 +81,14 @@ export const shortDate = wording('shortDate', (date: PlainDate, today?: PlainDat
   const sameYear = !today || today.slice(0, 4) === date.slice(0, 4);
   return written(date, sameYear ? 'dayMonth' : 'withYear');
 });
+
+/** "3–5 Feb" or "Feb 3–5", "30 Jan – 2 Feb": some days from one to another, with their year where that is another than `today`'s. */
+export function dateRange(from: PlainDate, to: PlainDate, today: PlainDate): string {
+  const sameYear = [from, to].every((day) => day.slice(0, 4) === today.slice(0, 4));
+  const range = formatOf(sameYear ? 'dayMonth' : 'withYear').formatRange(Date.parse(from), Date.parse(to));
+  // Tables differ in the spaces about the dash: none between two figures of one month.
+  return range.replace(/Sept\b/g, 'Sep').replace(/\s*–\s*/, from.slice(0, 7) === to.slice(0, 7) ? '–' : ' – ');
+}
 
 /** "Monday 16 February". */
 export function longDate(date: PlainDate): string {

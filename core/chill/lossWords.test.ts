@@ -11,23 +11,23 @@ describe('losses in words', () => {
     expect([0.12, 0.6, 1, 2.4, 4.8, 7.6].map(daysLost)).toEqual(['0.1 days', '0.5 days', '1 day', '2.5 days', '5 days', '8 days']);
   });
   test('stretches name the month once', () => {
-    expect(stretch('2027-02-03', '2027-02-05', TODAY)).toBe('3 to 5 Feb');
-    expect(stretch('2027-01-30', '2027-02-02', TODAY)).toBe('30 Jan to 2 Feb');
+    expect(stretch('2027-02-03', '2027-02-05', TODAY)).toBe('3–5 Feb');
+    expect(stretch('2027-01-30', '2027-02-02', TODAY)).toBe('30 Jan – 2 Feb');
     expect(stretch('2026-12-03', '2026-12-03', TODAY)).toBe('3 Dec 2026');
   });
   test('each reason is named', () => {
     const base = { from: '2027-02-03', to: '2027-02-05', days: 2.5 };
     expect(tellLoss({ ...base, why: 'warm', peak_C: 17 }, TODAY, show)).toBe(
-      '2.5 days lost to the warm spell of 3 to 5 Feb, 17 °C at its warmest',
+      '2.5 days lost to the warm spell of 3–5 Feb, 17 °C at its warmest',
     );
-    expect(tellLoss({ ...base, why: 'frozen', peak_C: -8 }, TODAY, show)).toContain('frost of 3 to 5 Feb, -8 °C at its coldest');
-    expect(tellLoss({ ...base, why: 'dry' }, TODAY, show)).toBe('2.5 days lost while it lay dry, 3 to 5 Feb');
+    expect(tellLoss({ ...base, why: 'frozen', peak_C: -8 }, TODAY, show)).toContain('frost of 3–5 Feb, -8 °C at its coldest');
+    expect(tellLoss({ ...base, why: 'dry' }, TODAY, show)).toBe('2.5 days lost while it lay dry, 3–5 Feb');
     expect(tellLoss({ ...base, why: 'place', days: -3 }, TODAY, show)).toMatch(/^3 days gained/);
     expect(tellShift('2027-03-19', 3, TODAY)).toBe('3 days later than planned (16 Mar)');
     expect(tellShift('2027-03-14', -2, TODAY)).toBe('2 days earlier than planned (16 Mar)');
     expect(tellShift('2027-03-19', 0, TODAY)).toBeUndefined();
     expect(tellGap({ from: '2027-02-03', to: '2027-02-05', hours: 52, counted: 2.2 }, TODAY)).toBe(
-      '3 to 5 Feb: 52 h not measured, taken at the place’s own figure as 2 days',
+      '3–5 Feb: 52 h not measured, taken at the place’s own figure as 2 days',
     );
   });
 });

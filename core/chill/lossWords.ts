@@ -1,13 +1,11 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/chill.ts';
-import { addDays, shortDate, spell } from '../calendar/dates.ts';
+import { addDays, dateRange, shortDate, spell } from '../calendar/dates.ts';
 import type { Loss, Unmeasured } from './account.ts';
 
 /** "3 to 5 Feb", "3 Feb", "30 Jan to 2 Feb". */
 export function stretch(from: PlainDate, to: PlainDate, today: PlainDate): string {
-  if (from === to) return shortDate(from, today);
-  const sameMonth = from.slice(0, 7) === to.slice(0, 7);
-  return say('to', { how: sameMonth ? Number(from.slice(8)) : shortDate(from, today), to: shortDate(to, today) });
+  return from === to ? shortDate(from, today) : dateRange(from, to, today);
 }
 
 /** Effective days as anyone says them: halves up to five, whole from there, tenths below a quarter. */

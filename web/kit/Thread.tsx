@@ -1,8 +1,9 @@
-import { addDays, dayNumber, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
+import { dayNumber, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
 import type { ProjectedStage } from '@chill/core/ledger/projectedStage.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { say } from '@chill/words/kit.ts';
 import type { BatchView } from '../data/nursery.ts';
+import { monthStarts } from './monthStarts.ts';
 import { type Step, StepLine } from './StepLine.tsx';
 import { stageZone, ZONE_COLOUR, ZONES, type Zone } from './zones.ts';
 
@@ -87,17 +88,6 @@ export function Thread({ view, today, height = 224, width = WIDTH }: { view: Bat
       </text>
     </svg>
   );
-}
-
-/** First days of the months between two day numbers, thinned to at most eight. */
-export function monthStarts(from: number, to: number): string[] {
-  const starts: string[] = [];
-  for (let day = from; day <= to; day++) {
-    const date = addDays('1970-01-01', day);
-    if (date.endsWith('-01')) starts.push(date);
-  }
-  const every = Math.ceil(starts.length / 8);
-  return starts.filter((_, i) => i % every === 0);
 }
 
 function zoneOn(stages: readonly ProjectedStage[], on: string): Zone {

@@ -13,7 +13,7 @@ import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/batch.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { spoken } from '@chill/words/subject.ts';
-import { type CSSProperties, lazy, Suspense } from 'react';
+import type { CSSProperties } from 'react';
 import { Link, useParams } from 'react-router';
 import { type BatchView, settingOf, useBatchByCode, useNursery } from '../../data/nursery.ts';
 import { type Sight, useSights } from '../../data/sights.ts';
@@ -32,8 +32,7 @@ import { CarryTo } from './CarryTo.tsx';
 import { ChillAccount } from './ChillAccount.tsx';
 import { OtherCounts } from './OtherCounts.tsx';
 import { PullDay } from './PullDay.tsx';
-
-const SproutChart = lazy(() => import('./SproutChart.tsx'));
+import { SproutChart } from './SproutChart.tsx';
 
 /** One batch: its thread, what to do next and why, every seed accounted for, and everything that happened. */
 export default function BatchPage() {
@@ -115,9 +114,7 @@ export default function BatchPage() {
           {sprouting && (
             <section className="mt-6">
               <h2>{say('sprouting')}</h2>
-              <Suspense fallback={<p className="h-64 text-ink2">{say('drawing')}</p>}>
-                <SproutChart view={view} />
-              </Suspense>
+              <SproutChart view={view} />
             </section>
           )}
         </div>

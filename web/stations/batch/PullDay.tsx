@@ -2,15 +2,14 @@ import { addDays, daysBetween, later, shortDate } from '@chill/core/calendar/dat
 import { meanShare } from '@chill/core/chance/shares.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
+import { percent } from '@chill/core/units/percent.ts';
 import { say } from '@chill/words/batch.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { asItStands, type BatchView, useNursery } from '../../data/nursery.ts';
+import { Plot } from '../../kit/plot/Plot.tsx';
+import { dayTicks, type PlotData, SHARES } from '../../kit/plot/plot.ts';
 import { Term } from '../../kit/Term.tsx';
 
-const WIDTH = 420;
-const HEIGHT = 132;
-const LEFT = 4;
-const BOTTOM = 108;
 const WEEKS = [-1, 0, 1, 2, 3];
 
 /** The take-out day, live: ready against rot from today on, and what taking out a week sooner or later would give, in seeds. */
@@ -29,51 +28,38 @@ export function PullDay({ view }: { view: BatchView }) {
   const aim = Math.max(days, daysBetween(since, later(dueOut, today)));
   const from = Math.max(0, days - 14);
   const to = Math.min(last, Math.max(aim, daysBetween(since, window.to)) + 28);
-  const x = (day: number) => LEFT + ((day - from) / Math.max(1, to - from)) * (WIDTH - 2 * LEFT);
-  const y = (share: number) => BOTTOM - share * (BOTTOM - 20);
-  const path = (of: (day: number) => number) =>
-    Array.from({ length: to - from + 1 }, (_, i) => `${i ? 'L' : 'M'} ${x(from + i).toFixed(1)} ${y(of(from + i)).toFixed(1)}`).join(' ');
   const best = seeds(aim);
   const living = (day: number) => Math.min(1, alive(Math.max(day, days)));
-  // Each line is named at its end, the upper one above it, the lower one below.
-  const [readyEnds, aliveEnds] = [y(at(curve.freed, to)), y(living(to))];
-  const named = (mine: number, other: number) => Math.max(12, mine <= other ? mine - 5 : Math.min(BOTTOM - 4, mine + 15));
+  const name = (day: number) => shortDate(addDays(since, day), today);
+  const every = Array.from({ length: to - from + 1 }, (_, i) => from + i);
+  const data: PlotData = {
+    x: { from, to, ticks: dayTicks(since, from, to, 4), tell: name },
+    y: { ...SHARES, read: percent },
+    spans: [
+      {
+        along: 'x',
+        from: Math.max(from, daysBetween(since, window.from)),
+        to: Math.min(to, daysBetween(since, window.to)),
+        colour: 'cold',
+        opacity: 0.12,
+      },
+    ],
+    marks: [
+      { along: 'x', at: days, colour: 'ink', width: 1.2, name: say('today') },
+      ...(aim - days > (to - from) / 5 ? [{ along: 'x', at: aim, colour: 'warm', width: 2.2, name: name(aim) } as const] : []),
+    ],
+    lines: [
+      { name: say('ready2'), points: every.map((day) => [day, at(curve.freed, day)] as const), colour: 'cold', width: 2.6 },
+      { name: say('alive'), points: every.map((day) => [day, living(day)] as const), colour: 'alarm', width: 1.8, dash: [5, 4] },
+    ],
+  };
   return (
     <figure className="mt-3">
-      <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className="block w-full"
-        role="img"
-        aria-label={say('readyNowTakeOutDay', { days: Math.round(at(curve.freed, days) * 100), dueOut: shortDate(dueOut, today) })}
-      >
-        <rect
-          x={x(Math.max(from, daysBetween(since, window.from)))}
-          width={Math.max(2, x(Math.min(to, daysBetween(since, window.to))) - x(Math.max(from, daysBetween(since, window.from))))}
-          y={6}
-          height={BOTTOM - 6}
-          fill="var(--color-cold)"
-          fillOpacity={0.12}
-        />
-        <path d={path((day) => at(curve.freed, day))} fill="none" stroke="var(--color-cold)" strokeWidth={2.6} />
-        <path d={path(living)} fill="none" stroke="var(--color-alarm)" strokeWidth={1.8} strokeDasharray="5 4" />
-        <line x1={x(days)} x2={x(days)} y1={2} y2={BOTTOM} stroke="var(--color-ink)" strokeWidth={1.2} />
-        <line x1={x(aim)} x2={x(aim)} y1={2} y2={BOTTOM} stroke="var(--color-warm)" strokeWidth={2.2} />
-        <line x1={LEFT} x2={WIDTH - LEFT} y1={BOTTOM} y2={BOTTOM} stroke="var(--color-line)" />
-        <text x={x(days) + 3} y={HEIGHT - 8} fontSize={12.5} fill="var(--color-ink2)">
-          {say('today')}
-        </text>
-        {aim - days > (to - from) / 7 && (
-          <text x={x(aim)} y={HEIGHT - 8} fontSize={12.5} textAnchor="middle" fill="var(--color-warm)">
-            {shortDate(dueOut, today)}
-          </text>
-        )}
-        <text x={x(to)} y={named(readyEnds, aliveEnds)} fontSize={12.5} textAnchor="end" fill="var(--color-cold)">
-          {say('ready2')}
-        </text>
-        <text x={x(to)} y={named(aliveEnds, readyEnds - 0.5)} fontSize={12.5} textAnchor="end" fill="var(--color-alarm)">
-          {say('alive')}
-        </text>
-      </svg>
+      <Plot
+        label={say('readyNowTakeOutDay', { days: Math.round(at(curve.freed, days) * 100), dueOut: shortDate(dueOut, today) })}
+        data={data}
+        height={190}
+      />
       <figcaption className="text-[0.92rem] text-ink2">
         <Rich
           say={say}

@@ -1,81 +1,44 @@
 import { addDays, shortDate } from '@chill/core/calendar/dates.ts';
 import { type CurvePoint, sproutCurve } from '@chill/core/schedule/sproutCurve.ts';
 import { say } from '@chill/words/batch.ts';
-import { LineChart } from 'echarts/charts';
-import { GridComponent } from 'echarts/components';
-import { init, use } from 'echarts/core';
-import { SVGRenderer } from 'echarts/renderers';
-import { useEffect, useMemo, useRef } from 'react';
+import { useMemo } from 'react';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
-
-use([LineChart, GridComponent, SVGRenderer]);
+import { Plot } from '../../kit/plot/Plot.tsx';
+import { dayTicks, type PlotData, roundTicks } from '../../kit/plot/plot.ts';
 
 /** Sprouts counted, against the curve that was expected and the range in which 8 counts in 10 lie. */
-export default function SproutChart({ view }: { view: BatchView }) {
+export function SproutChart({ view }: { view: BatchView }) {
   const { today } = useNursery();
-  const box = useRef<HTMLDivElement>(null);
   const { sprouting, state } = view.projection;
-  const curve = useMemo(() => sprouting && sproutCurve(sprouting, state.sprouts), [sprouting, state]);
-
-  useEffect(() => {
-    if (!box.current || !curve || !sprouting) return;
-    const colour = (token: string) => getComputedStyle(document.documentElement).getPropertyValue(`--color-${token}`).trim();
-    const font = { fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 13, color: colour('ink2') };
-    const chart = init(box.current, undefined, { renderer: 'svg' });
-    const told = (points: CurvePoint[]) => points.map(({ day, count }) => [day, count]);
-    const smooth = { type: 'line' as const, showSymbol: false, silent: true };
-    chart.setOption({
-      animation: false,
-      grid: { left: 36, right: 12, top: 12, bottom: 26 },
-      xAxis: {
-        type: 'value',
-        max: curve.last,
-        axisLabel: { ...font, formatter: (day: number) => shortDate(addDays(sprouting.since, day), today) },
-        splitLine: { show: false },
-        axisLine: { lineStyle: { color: colour('line') } },
-      },
-      yAxis: { type: 'value', max: sprouting.seeds, axisLabel: font, splitLine: { lineStyle: { color: colour('line') } } },
-      series: [
-        ...[curve.was, curve.is].flatMap(({ expected, low, high }, i) => {
-          const width = high.map(({ day, count }, at) => [day, count - (low[at]?.count ?? 0)]);
-          const hidden = { ...smooth, stack: `band ${i}`, lineStyle: { opacity: 0 } };
-          return [
-            { ...hidden, data: told(low) },
-            { ...hidden, areaStyle: { color: colour('warm'), opacity: i === 0 ? 0.12 : 0.22 }, data: width },
-            { ...smooth, lineStyle: { color: colour('warm'), type: [5, 4], width: 1.5 }, data: told(expected) },
-          ];
-        }),
-        {
-          type: 'line',
-          step: 'end',
-          symbolSize: 6,
-          itemStyle: { color: colour('ink') },
-          lineStyle: { color: colour('ink'), width: 2.5 },
-          data: told(curve.counted),
-        },
+  const data = useMemo((): PlotData | undefined => {
+    if (!sprouting) return undefined;
+    const { was, is, counted, last } = sproutCurve(sprouting, state.sprouts);
+    const told = (points: readonly CurvePoint[]) => points.map(({ day, count }) => [day, count] as const);
+    const range = ({ low, high }: typeof is) => low.map(({ day, count }, i) => [day, count, high[i]?.count ?? count] as const);
+    return {
+      x: { from: 0, to: last, ticks: dayTicks(sprouting.since, 0, last), tell: (day) => shortDate(addDays(sprouting.since, day), today) },
+      y: { from: 0, to: sprouting.seeds, ticks: roundTicks(0, sprouting.seeds), tell: (count) => String(Math.round(count)) },
+      bands: [
+        { points: range(was), colour: 'warm', opacity: 0.12 },
+        { name: say('eightInTen'), points: range(is), colour: 'warm', opacity: 0.22 },
       ],
-    });
-    const resize = new ResizeObserver(() => chart.resize());
-    resize.observe(box.current);
-    return () => {
-      resize.disconnect();
-      chart.dispose();
+      lines: [
+        { name: say('wasExpected'), points: told(was.expected), colour: 'warm', width: 1.5, dash: [2, 4] },
+        { name: say('isExpected'), points: told(is.expected), colour: 'warm', width: 1.8, dash: [6, 5] },
+        { name: say('countedLine'), points: told(counted), colour: 'ink', width: 2.6, step: true, dots: true },
+      ],
     };
-  }, [curve, sprouting, today]);
+  }, [sprouting, state, today]);
 
-  if (!curve || !sprouting) return null;
+  if (!data || !sprouting) return null;
+  const { up, seeds, day, expectedByNow } = sprouting;
   return (
     <figure>
-      <div
-        ref={box}
-        className="h-64 w-full"
-        role="img"
-        aria-label={say('germinatedByDayAboutWere', {
-          up: sprouting.up,
-          seeds: sprouting.seeds,
-          day: sprouting.day,
-          expectedByNow: Math.round(sprouting.expectedByNow),
-        })}
+      <Plot
+        label={say('germinatedByDayAboutWere', { up, seeds, day, expectedByNow: Math.round(expectedByNow) })}
+        data={data}
+        height={256}
+        unnamed
       />
       <figcaption className="text-[0.92rem] text-ink2">{say('solidCountedDashedExpectedBy')}</figcaption>
     </figure>

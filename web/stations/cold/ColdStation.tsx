@@ -5,8 +5,8 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { BatchView } from '../../data/nursery.ts';
 import { useNursery } from '../../data/nursery.ts';
+import { monthStarts } from '../../kit/monthStarts.ts';
 import { StationList } from '../../kit/StationList.tsx';
-import { monthStarts } from '../../kit/Thread.tsx';
 import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
 
 const WIDTH = 620;

@@ -10,7 +10,7 @@ import { showQuantity } from '@chill/core/units/quantities.ts';
 import { tellRoom } from '@chill/core/ways/room.ts';
 import { say } from '@chill/words/places.ts';
 import { Rich } from '@chill/words/rich.tsx';
-import { type CSSProperties, lazy, Suspense, useState } from 'react';
+import { type CSSProperties, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { savePlace } from '../../data/saving.ts';
@@ -22,8 +22,7 @@ import { PlaceForm } from './PlaceForm.tsx';
 import { piecesOf } from './pieces.ts';
 import { Imports, Logger, TypeReading } from './Readings.tsx';
 import { TakeInFile } from './TakeInFile.tsx';
-
-const TemperatureChart = lazy(() => import('./TemperatureChart.tsx'));
+import { TemperatureChart } from './TemperatureChart.tsx';
 
 /** One place: what it holds now, what its readings say, and how readings come in. */
 export default function PlacePage() {
@@ -111,9 +110,7 @@ export default function PlacePage() {
           )}
           {record && (
             <div className="mt-4">
-              <Suspense fallback={<p className="h-72 text-ink2">{say('drawing')}</p>}>
-                <TemperatureChart place={place} last_ms={Date.parse(record.last.at)} />
-              </Suspense>
+              <TemperatureChart place={place} last_ms={Date.parse(record.last.at)} />
             </div>
           )}
           <h3 className="mt-6">{say('readings')}</h3>

@@ -1,4 +1,5 @@
-import { dayAndTimeIn } from '@chill/core/calendar/moments.ts';
+import { shortDate } from '@chill/core/calendar/dates.ts';
+import { dayAndTimeIn, dayAt, momentIn } from '@chill/core/calendar/moments.ts';
 import { responseIn } from '@chill/core/chill/effectiveness.ts';
 import { GAP_MS } from '@chill/core/chill/measured.ts';
 import { PLACES } from '@chill/core/kinds/places.ts';
@@ -7,18 +8,14 @@ import { unitOf } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import { say } from '@chill/words/places.ts';
-import { LineChart } from 'echarts/charts';
-import { GridComponent, MarkAreaComponent, TooltipComponent } from 'echarts/components';
-import { init, use } from 'echarts/core';
-import { CanvasRenderer } from 'echarts/renderers';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import useSWR from 'swr';
 import { ask } from '../../data/api.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
+import { Plot } from '../../kit/plot/Plot.tsx';
+import { type PlotData, roundTicks, timeTicks } from '../../kit/plot/plot.ts';
 import { zoneOf } from '../../kit/zones.ts';
-
-use([LineChart, GridComponent, MarkAreaComponent, TooltipComponent, CanvasRenderer]);
 
 const DAY_MS = 86_400_000;
 const SPANS = [
@@ -57,12 +54,11 @@ const POINTS = 1600;
 const FEW = 120;
 
 /** A place's readings over a day, a week, a month or a year, ever thinned to what can be seen; earlier and later with the arrows. */
-export default function TemperatureChart({ place, last_ms }: { place: Place; last_ms: number }) {
+export function TemperatureChart({ place, last_ms }: { place: Place; last_ms: number }) {
   const { nursery, today, batches } = useNursery();
   const bands = useMemo(() => bandsOf(place, batches), [place, batches]);
   const [span, setSpan] = useState<(typeof SPANS)[number]['value']>('month');
   const [back, setBack] = useState(0);
-  const box = useRef<HTMLDivElement>(null);
   const length = (SPANS.find(({ value }) => value === span)?.days ?? 31) * DAY_MS;
   const to = last_ms - back * length;
   const from = to - length;
@@ -73,12 +69,9 @@ export default function TemperatureChart({ place, last_ms }: { place: Place; las
   });
   const inFahrenheit = unitOf('temperature_C', nursery.settings.units) === 'F';
 
-  useEffect(() => {
-    if (!box.current || !data) return;
+  const plot = useMemo((): PlotData | undefined => {
+    if (!data) return undefined;
     const shown = (celsius: number) => (inFahrenheit ? (celsius * 9) / 5 + 32 : celsius);
-    const colour = (token: string) => getComputedStyle(document.documentElement).getPropertyValue(`--color-${token}`).trim();
-    const font = { fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 13, color: colour('ink2') };
-    const chart = init(box.current);
     const points: [number, number | null][] = [];
     for (const [i, at] of data.at_ms.entries()) {
       const before = data.at_ms[i - 1];
@@ -86,53 +79,28 @@ export default function TemperatureChart({ place, last_ms }: { place: Place; las
       if (before !== undefined && at - before > Math.max(GAP_MS, (4 * length) / POINTS + GAP_MS)) points.push([before + 1, null]);
       points.push([at, shown(data.celsius[i] as number)]);
     }
-    chart.setOption({
-      animation: false,
-      grid: { left: 44, right: 14, top: 12, bottom: 28 },
-      xAxis: {
-        type: 'time',
-        min: from,
-        max: to,
-        axisLabel: { ...font, hideOverlap: true },
-        axisLine: { lineStyle: { color: colour('line') } },
+    const degrees = points.flatMap(([, value]) => value ?? []);
+    const [least, most] = degrees.length > 0 ? [Math.min(...degrees), Math.max(...degrees)] : [0, 10];
+    const y = { from: Math.floor(least - 0.5), to: Math.ceil(most + 0.5) };
+    const zone = zoneOf(place.nominal_C);
+    return {
+      x: {
+        ...{ from, to, ticks: timeTicks(from, to, nursery.timeZone) },
+        tell: (at) =>
+          length <= DAY_MS ? momentIn(at, nursery.timeZone, dayAt(at, nursery.timeZone)) : shortDate(dayAt(at, nursery.timeZone), today),
+        read: (at) => dayAndTimeIn(at, nursery.timeZone, today),
       },
-      yAxis: {
-        type: 'value',
-        scale: true,
-        axisLabel: { ...font, formatter: '{value}°' },
-        splitLine: { lineStyle: { color: colour('line') } },
+      y: {
+        ...{ ...y, ticks: roundTicks(y.from, y.to), tell: (value) => `${Number(value.toFixed(1))}°` },
+        read: (value) => `${value.toFixed(1)} °${inFahrenheit ? 'F' : 'C'}`,
       },
-      tooltip: {
-        trigger: 'axis',
-        textStyle: { ...font, color: colour('ink') },
-        backgroundColor: colour('raised'),
-        borderColor: colour('line'),
-        formatter: (found: { value: [number, number | null] }[]) =>
-          found[0]?.value[1] == null
-            ? ''
-            : `${dayAndTimeIn(found[0].value[0], nursery.timeZone, today)}<br><b>${found[0].value[1].toFixed(1)} °${inFahrenheit ? 'F' : 'C'}</b>`,
-      },
-      series: [
-        {
-          type: 'line',
-          // Single readings have no line to be seen by.
-          showSymbol: data.of <= FEW,
-          lineStyle: { color: colour(zoneOf(place.nominal_C)), width: 1.6 },
-          itemStyle: { color: colour(zoneOf(place.nominal_C)) },
-          data: points,
-          markArea: {
-            silent: true,
-            itemStyle: { color: colour(bands[0] ? zoneOf((bands[0].fullFrom_C + bands[0].fullTo_C) / 2) : 'cold'), opacity: 0.12 },
-            data: bands.map(({ fullFrom_C, fullTo_C }) => [{ yAxis: shown(fullFrom_C) }, { yAxis: shown(fullTo_C) }]),
-          },
-        },
-      ],
-    });
-    const resize = new ResizeObserver(() => chart.resize());
-    resize.observe(box.current);
-    return () => {
-      resize.disconnect();
-      chart.dispose();
+      spans: bands.map(({ fullFrom_C, fullTo_C }) => ({
+        ...{ along: 'y', colour: zoneOf((fullFrom_C + fullTo_C) / 2), opacity: 0.12 },
+        from: Math.max(y.from, shown(fullFrom_C)),
+        to: Math.min(y.to, shown(fullTo_C)),
+      })),
+      // Single readings have no line to be seen by.
+      lines: [{ name: say('readings2'), points, colour: zone, width: 1.6, dots: data.of <= FEW }],
     };
   }, [data, from, to, length, inFahrenheit, nursery.timeZone, place.nominal_C, today, bands]);
 
@@ -157,16 +125,20 @@ export default function TemperatureChart({ place, last_ms }: { place: Place; las
           </button>
         </span>
       </div>
-      <div
-        ref={box}
-        className="mt-2 h-72 w-full"
-        role="img"
-        aria-label={say('readingsFrom', {
-          of: data?.of ?? 0,
-          from: dayAndTimeIn(from, nursery.timeZone, today),
-          to: dayAndTimeIn(to, nursery.timeZone, today),
-        })}
-      />
+      {plot && (
+        <div className="mt-2">
+          <Plot
+            label={say('readingsFrom', {
+              of: data?.of ?? 0,
+              from: dayAndTimeIn(from, nursery.timeZone, today),
+              to: dayAndTimeIn(to, nursery.timeZone, today),
+            })}
+            data={plot}
+            height={288}
+            unnamed
+          />
+        </div>
+      )}
       <figcaption className="text-[0.92rem] text-ink2">
         {isLoading ? say('reading2') : `${say('readings3', { of: data?.of ?? 0 })} `}
         {bands.length > 0 && say('bandWhereDayCountsFully', { bandWords: bandWords(bands, inFahrenheit) })}

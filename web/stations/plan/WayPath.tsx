@@ -1,8 +1,8 @@
 import { dayNumber, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { say } from '@chill/words/plan.ts';
+import { monthStarts } from '../../kit/monthStarts.ts';
 import { type Step, StepLine } from '../../kit/StepLine.tsx';
-import { monthStarts } from '../../kit/Thread.tsx';
 import { stageZone, ZONE_COLOUR, type Zone } from '../../kit/zones.ts';
 
 const HEIGHT: Record<Zone, number> = { hot: 6, warm: 14, cool: 30, cold: 54, frozen: 66 };

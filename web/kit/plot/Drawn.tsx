@@ -1,0 +1,149 @@
+import { LineChart } from 'echarts/charts';
+import { GridSimpleComponent, MarkAreaComponent, MarkLineComponent } from 'echarts/components';
+import { type EChartsType, init, use } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { useEffect, useRef, useState } from 'react';
+import type { Band, Colour, Line, Mark, PlotData, Span } from './plot.ts';
+
+use([LineChart, GridSimpleComponent, MarkAreaComponent, MarkLineComponent, SVGRenderer]);
+
+const FONT = { fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 13 };
+const MARGIN = { top: 14, right: 14, bottom: 26 };
+/** About as wide as a letter of a label is, px. */
+const LETTER = 7.4;
+/** A drawing that has no width yet, as in a document without layout, is drawn this wide, px. */
+const UNSEEN = 600;
+
+/** Tokens reach into the drawing: it follows day, dim and print without being drawn again. */
+const of = (colour: Colour) => `var(--color-${colour})`;
+const still = { type: 'line' as const, showSymbol: false, silent: true, animation: false };
+
+const lineSeries = ({ name, points, colour, width = 2, dash, step, dots = false }: Line) => ({
+  ...{ ...still, name, data: points, showSymbol: dots, symbolSize: 6, z: 3 },
+  itemStyle: { color: of(colour) },
+  lineStyle: { color: of(colour), width, cap: 'round' as const, ...(dash && { type: [...dash] }) },
+  ...(step && { step: 'end' as const }),
+});
+
+/** A band is its lower edge, and its width standing on that. */
+function bandSeries({ points, colour, opacity }: Band, i: number) {
+  const stacked = { ...still, stack: `band ${i}`, stackStrategy: 'all' as const, lineStyle: { opacity: 0 }, z: 2 };
+  return [
+    { ...stacked, data: points.map(([x, low]) => [x, low]) },
+    { ...stacked, data: points.map(([x, low, high]) => [x, high - low]), areaStyle: { color: of(colour), opacity } },
+  ];
+}
+
+const spanData = ({ along, from, to, colour, opacity, name }: Span) => [
+  {
+    ...(along === 'x' ? { xAxis: from } : { yAxis: from }),
+    itemStyle: { color: of(colour), opacity },
+    ...(name !== undefined && {
+      label: { show: true, formatter: name, position: 'insideBottomLeft' as const, ...FONT, color: of(colour), opacity: 1 },
+    }),
+  },
+  along === 'x' ? { xAxis: to } : { yAxis: to },
+];
+
+const markData = ({ along, at, colour, width = 1.5, dash, name }: Mark) => ({
+  ...(along === 'x' ? { xAxis: at } : { yAxis: at }),
+  symbol: 'none',
+  lineStyle: { color: of(colour), width, type: dash ? [...dash] : ('solid' as const) },
+  label: {
+    show: name !== undefined,
+    formatter: name ?? '',
+    position: along === 'x' ? ('end' as const) : ('insideStartTop' as const),
+    distance: along === 'x' ? 8 : [4, 9],
+    ...FONT,
+    color: of(colour),
+  },
+});
+
+function optionOf({ x, y, lines, bands = [], spans = [], marks = [] }: PlotData) {
+  const letters = Math.max(...y.ticks.map((tick) => y.tell(tick).length), 1);
+  const named = marks.some(({ along, name }) => along === 'x' && name !== undefined);
+  const axis = { type: 'value' as const, animation: false };
+  return {
+    animation: false,
+    grid: { ...MARGIN, top: named ? 28 : MARGIN.top, left: letters * LETTER + 12 },
+    xAxis: {
+      ...{ ...axis, min: x.from, max: x.to, splitLine: { show: false } },
+      axisLine: { onZero: false, lineStyle: { color: of('line') } },
+      axisTick: { customValues: [...x.ticks], lineStyle: { color: of('ink3') } },
+      axisLabel: { ...FONT, color: of('ink2'), customValues: [...x.ticks], formatter: x.tell, hideOverlap: true },
+    },
+    yAxis: {
+      ...{ ...axis, min: y.from, max: y.to, axisLine: { show: false } },
+      axisTick: { show: false },
+      splitLine: { show: false },
+      axisLabel: { ...FONT, color: of('ink2'), customValues: [...y.ticks], formatter: y.tell },
+    },
+    series: [
+      {
+        ...{ ...still, data: [], z: 1 },
+        markArea: { silent: true, data: spans.map(spanData) },
+        markLine: {
+          silent: true,
+          symbol: 'none',
+          animation: false,
+          data: [...y.ticks.map((at) => markData({ along: 'y', at, colour: 'line', width: 1 })), ...marks.map(markData)],
+        },
+      },
+      ...bands.flatMap(bandSeries),
+      ...lines.map(lineSeries),
+    ],
+  };
+}
+
+/** Where the plot lies in its box, px, and which values its edges have: a value's place is a straight line between. */
+export interface Frame {
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
+}
+
+/** The drawing itself, by ECharts; `onFrame` says where it came to lie. */
+export default function Drawn({
+  data,
+  label,
+  height,
+  onFrame,
+}: {
+  data: PlotData;
+  label: string;
+  height: number;
+  onFrame: (frame: Frame) => void;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  const [chart, setChart] = useState<EChartsType>();
+
+  useEffect(() => {
+    if (!box.current) return;
+    const here = box.current;
+    const made = init(here, undefined, { renderer: 'svg', width: here.clientWidth || UNSEEN, height });
+    setChart(made);
+    const resize = new ResizeObserver(() => here.clientWidth > 0 && made.resize({ width: here.clientWidth, height }));
+    resize.observe(here);
+    return () => {
+      resize.disconnect();
+      made.dispose();
+    };
+  }, [height]);
+
+  useEffect(() => {
+    if (!chart) return;
+    chart.setOption(optionOf(data), { notMerge: true });
+    const tell = () => {
+      const grid = { gridIndex: 0 };
+      const [left, bottom] = chart.convertToPixel(grid, [data.x.from, data.y.from]) as [number, number];
+      const [right, top] = chart.convertToPixel(grid, [data.x.to, data.y.to]) as [number, number];
+      onFrame({ left, right, top, bottom });
+    };
+    tell();
+    chart.on('finished', tell);
+    return () => void (chart.isDisposed() || chart.off('finished', tell));
+  }, [chart, data, onFrame]);
+
+  return <div ref={box} role="img" aria-label={label} style={{ height }} className="w-full" />;
+}

@@ -1,0 +1,178 @@
+import { say } from '@chill/words/kit.ts';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import type { Frame } from './Drawn.tsx';
+import { type Line, type PlotData, readAt } from './plot.ts';
+
+const Drawn = lazy(() => import('./Drawn.tsx'));
+
+/** How finely one can read along a plot. */
+const STEPS = 200;
+
+/**
+ * An x–y plot: axes, lines, bands and what is marked on them; read out along x by pointer, finger or arrow keys, with its lines named beneath and its
+ * figures as a table behind it. `live` is a point that moves by itself. The data must be the same object while nothing has changed.
+ */
+export function Plot({
+  label,
+  data,
+  height = 224,
+  unnamed = false,
+  live,
+}: {
+  /** What it shows, in a sentence, for whoever does not see it. */
+  label: string;
+  data: PlotData;
+  height?: number;
+  /** Where the text beside it names its lines already. */
+  unnamed?: boolean;
+  live?: () => readonly [x: number, y: number];
+}) {
+  const [frame, setFrame] = useState<Frame>();
+  const [at, setAt] = useState<number>();
+  const { x } = data;
+  const read = (value: number) => setAt(Math.min(x.to, Math.max(x.from, value)));
+  const placed = frame && at !== undefined ? frame.left + ((at - x.from) / (x.to - x.from)) * (frame.right - frame.left) : undefined;
+  const found = at === undefined ? [] : readAt(data, at);
+  const where = at === undefined ? '' : (x.read ?? x.tell)(at);
+
+  return (
+    <div className="group/plot">
+      <div
+        className="relative"
+        onPointerMove={({ clientX, currentTarget }) => {
+          if (!frame) return;
+          const px = clientX - currentTarget.getBoundingClientRect().left;
+          read(x.from + ((px - frame.left) / (frame.right - frame.left)) * (x.to - x.from));
+        }}
+        onPointerLeave={() => setAt(undefined)}
+      >
+        <Suspense fallback={<div style={{ height }} />}>
+          <Drawn data={data} label={label} height={height} onFrame={setFrame} />
+        </Suspense>
+        {live && frame && <Moving data={data} frame={frame} live={live} />}
+        {placed !== undefined && frame && (
+          <>
+            <span
+              className="pointer-events-none absolute w-px bg-ink2"
+              style={{ left: placed, top: frame.top, height: frame.bottom - frame.top }}
+            />
+            <span
+              className="pointer-events-none absolute border border-line bg-raised px-2 py-1 text-[0.9rem] whitespace-nowrap"
+              style={
+                placed > (frame.left + frame.right) / 2 ? { right: `calc(100% - ${placed - 8}px)`, top: 4 } : { left: placed + 8, top: 4 }
+              }
+            >
+              <b className="block">{where}</b>
+              {found.map(({ name, value, colour }) => (
+                <span key={name} className="block">
+                  <b className="font-mono" style={{ color: `var(--color-${colour})` }}>
+                    {value}
+                  </b>{' '}
+                  {name}
+                </span>
+              ))}
+            </span>
+          </>
+        )}
+        <input
+          type="range"
+          className="plot-reader"
+          aria-label={say('readAlong')}
+          min={0}
+          max={STEPS}
+          value={at === undefined ? 0 : Math.round(((at - x.from) / (x.to - x.from)) * STEPS)}
+          aria-valuetext={[where, ...found.map(({ name, value }) => `${name} ${value}`)].join(', ')}
+          onChange={({ target }) => read(x.from + (Number(target.value) / STEPS) * (x.to - x.from))}
+          onFocus={() => at === undefined && read(x.from)}
+          onBlur={() => setAt(undefined)}
+        />
+      </div>
+      {!unnamed && <Legend lines={data.lines} />}
+      <FigureTable data={data} />
+    </div>
+  );
+}
+
+/** Each line's stroke and its name. */
+function Legend({ lines }: { lines: readonly Line[] }) {
+  return (
+    <ul className="flex flex-wrap gap-x-5 text-[0.92rem] text-ink2">
+      {lines.map(({ name, colour, width = 2, dash }) => (
+        <li key={name} className="flex items-center gap-x-2">
+          <svg viewBox="0 0 32 8" className="w-8" aria-hidden="true">
+            <line x1={1} x2={31} y1={4} y2={4} stroke={`var(--color-${colour})`} strokeWidth={width} strokeDasharray={dash?.join(' ')} />
+          </svg>
+          {name}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** The figures behind a plot, at its marks; made only once it is opened. */
+function FigureTable({ data }: { data: PlotData }) {
+  const [open, setOpen] = useState(false);
+  const { x, lines, bands = [] } = data;
+  const names = [...lines, ...bands].flatMap(({ name }) => name ?? []);
+  return (
+    <details onToggle={({ currentTarget }) => setOpen(currentTarget.open)} className="print:hidden">
+      <summary className="quiet cursor-pointer list-none text-[0.92rem]">{say('asTable')}</summary>
+      {open && (
+        <section className="overflow-x-auto" aria-label={say('asTable')}>
+          <table className="text-[0.92rem]">
+            <thead>
+              <tr className="text-left text-ink2">
+                <th scope="col" className="pr-5" />
+                {names.map((name) => (
+                  <th key={name} scope="col" className="pr-5 font-normal">
+                    {name}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {x.ticks.map((tick) => {
+                const found = readAt(data, tick);
+                return (
+                  <tr key={tick} className="border-t border-line">
+                    <th scope="row" className="pr-5 text-left font-normal">
+                      {(x.read ?? x.tell)(tick)}
+                    </th>
+                    {names.map((name) => (
+                      <td key={name} className="pr-5 font-mono">
+                        {found.find((one) => one.name === name)?.value ?? '–'}
+                      </td>
+                    ))}
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </section>
+      )}
+    </details>
+  );
+}
+
+/** A point that moves frame by frame past React, which has nothing else to redraw. */
+function Moving({ data: { x, y }, frame, live }: { data: PlotData; frame: Frame; live: () => readonly [number, number] }) {
+  const dot = useRef<HTMLSpanElement>(null);
+  useEffect(() => {
+    let next = 0;
+    const move = () => {
+      const [atX, atY] = live();
+      const left = frame.left + ((Math.min(x.to, Math.max(x.from, atX)) - x.from) / (x.to - x.from)) * (frame.right - frame.left);
+      const top = frame.bottom - ((Math.min(y.to, Math.max(y.from, atY)) - y.from) / (y.to - y.from)) * (frame.bottom - frame.top);
+      if (dot.current) dot.current.style.transform = `translate(${left.toFixed(2)}px, ${top.toFixed(2)}px)`;
+      next = requestAnimationFrame(move);
+    };
+    move();
+    return () => cancelAnimationFrame(next);
+  });
+  return (
+    <span
+      ref={dot}
+      className="pointer-events-none absolute top-0 left-0 -mt-2 -ml-2 block size-4 rounded-full border-[3px] border-hot bg-sheet"
+    />
+  );
+}

@@ -24,3 +24,8 @@ export function refusal(reason: Sentence, field?: string): Refusal {
 export function fieldProblem({ reason, field: named }: Refusal, field = ''): FieldProblem {
   return { field: named ?? field, message: spoken(reason) };
 }
+
+/** Whether something that came back is a refusal. */
+export function isRefusal(came: unknown): came is Refusal {
+  return typeof came === 'object' && came !== null && 'reason' in came && 'ok' in came && came.ok === false;
+}

@@ -174,4 +174,8 @@ export const say = subject('handbook', {
   glossary: 'Glossary',
   allTerms: 'All terms',
   firstSeason: 'A first season: the guide',
+  fileLargerThan200Kb: 'That file is larger than 200 kB: one species takes a few. Export it again.',
+  fileNotJson: 'That file is not JSON. Export a species from Chill to see what one looks like.',
+  giveName: 'Give it a name, if only your own.',
+  nameTaken: 'The handbook has an entry of yours by that name already: give it another.',
 });

@@ -39,7 +39,6 @@ export const say = subject('places', {
   from: ', from {{from}} to {{to}}',
   frozen: 'Frozen',
   frozen2: ', frozen',
-  giveBoth: 'Give both.',
   giveDayTimeSuch16: 'Give a day and a time, such as 16 Feb 7:40; or leave it empty for now.',
   giveOrTakeDays: 'give or take, days',
   givePlaceName: 'Name of the nursery',
@@ -176,4 +175,5 @@ export const say = subject('places', {
   coldTable: 'cold',
   placesTable: 'places',
   sample: 'mould, {{day}}',
+  dailyMinToMax: 'mean daily minimum to maximum',
 });

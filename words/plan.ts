@@ -141,4 +141,6 @@ export const say = subject('plan', {
   readyLine: 'ready',
   aliveLine: 'alive',
   bothLine: 'ready and alive',
+  everySeedInBatch: 'Every seed of {{code}} is in a batch already.',
+  startOneSeed: 'Start at least one seed.',
 });

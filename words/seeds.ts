@@ -162,4 +162,5 @@ export const say = subject('seeds', {
   within: 'within ±{{width}}{{how}}',
   yesGatheredAfterWinter: 'yes, gathered after a winter',
   yourCode: 'Your code',
+  noSeedToTest: 'There is no seed in stock to test.',
 });

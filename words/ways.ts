@@ -52,4 +52,8 @@ export const say = subject('ways', {
   warmThenCold: 'Warm, then cold',
   weatherDecidesCoverAgainstRain: 'the weather decides; cover it against rain, mice and birds',
   wetPaperRotsSeedLong: 'wet paper rots seed in long holds',
+  bags: 'bags',
+  towels: 'towels',
+  trays: 'trays',
+  litres: 'litres',
 });

@@ -28,6 +28,11 @@ export function roomOf(seeds: number, medium: Medium, seed: SeedForm, room: Room
   }
 }
 
+const UNIT_NAMES = { bags: 'bags', towels: 'towels', trays: 'trays', litres: 'litres' } as const satisfies Record<RoomUnit, string>;
+
+/** What a place counts in, as it is called: "bags", "litres". */
+export const roomUnitName = (unit: RoomUnit): string => say(UNIT_NAMES[unit]);
+
 /** Room as it is told: pieces whole, litres to a tenth. */
 export function roundRoom(room: number): number {
   return Math.round(room * 10) / 10;
@@ -35,5 +40,5 @@ export function roundRoom(room: number): number {
 
 /** "12 of 30 bags". */
 export function tellRoom(taken: number, { capacity, room = 'bags' }: Pick<Place, 'capacity' | 'room'>): string {
-  return say('of', { roundRoom: roundRoom(taken), capacity, room });
+  return say('of', { roundRoom: roundRoom(taken), capacity, room: roomUnitName(room) });
 }

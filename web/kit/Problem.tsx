@@ -7,10 +7,3 @@ export function Problem({ children }: { children: string | undefined }) {
     </p>
   );
 }
-
-/** Faults that belong to none of the fields shown. */
-export function OtherFaults({ faults, shown }: { faults: Record<string, string>; shown: readonly string[] }) {
-  return Object.entries(faults)
-    .filter(([field]) => !shown.includes(field))
-    .map(([field, message]) => <Problem key={field}>{message}</Problem>);
-}

@@ -2,9 +2,11 @@ import { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/handbook.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { ApiProblem } from '../../data/api.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { saveSpecies } from '../../data/saving.ts';
 import { FileChoice } from '../../kit/FileChoice.tsx';
+import { type Judged, judgedBy } from '../../kit/useWritten.ts';
 
 const LARGEST_BYTES = 200 * 1024;
 
@@ -15,14 +17,17 @@ export function ImportSpecies() {
   const [problems, setProblems] = useState<string[]>([]);
   const read = async (file: File) => {
     setProblems([]);
+    const judged = await readSpecies(file);
+    if ('faults' in judged) return setProblems(judged.faults.map(({ field, message }) => (field ? `${field}: ${message}` : message)));
+    const species = judged.value;
+    // A file of a built-in species comes in as a copy beside it.
+    const builtIn = handbook.some(({ id, standsFor }) => id === species.id && standsFor === undefined);
     try {
-      const species = readSpecies(await textOf(file));
-      // A file of a built-in species comes in as a copy beside it.
-      const builtIn = handbook.some(({ id, standsFor }) => id === species.id && standsFor === undefined);
       const saved = await saveSpecies(builtIn ? { ...species, id: `own-${species.id}`, basedOn: species.id, standsFor: 'own' } : species);
       navigate(`/handbook/${saved.id}`);
     } catch (error) {
-      setProblems((error as Error).message.split('\n'));
+      if (!(error instanceof ApiProblem)) throw error;
+      setProblems([error.message]);
     }
   };
   return (
@@ -41,24 +46,20 @@ export function ImportSpecies() {
   );
 }
 
-async function textOf(file: File): Promise<string> {
-  if (file.size > LARGEST_BYTES) throw new Error('That file is larger than 200 kB: one species takes a few. Export it again.');
-  return file.text();
-}
+/** So many faults are told at once: whoever mends them tries again. */
+const FAULTS_TOLD = 8;
 
-function readSpecies(text: string): Species {
+async function readSpecies(file: File): Promise<Judged<Species>> {
+  const fault = (message: string): Judged<Species> => ({ faults: [{ field: '', message }] });
+  if (file.size > LARGEST_BYTES) return fault(say('fileLargerThan200Kb'));
   let json: unknown;
   try {
-    json = JSON.parse(text);
+    json = JSON.parse(await file.text());
   } catch {
-    throw new Error('That file is not JSON. Export a species from Chill to see what one looks like.');
+    return fault(say('fileNotJson'));
   }
-  const parsed = Species.safeParse(json);
-  if (parsed.success) return parsed.data;
-  throw new Error(
-    parsed.error.issues
-      .slice(0, 8)
-      .map((issue) => `${issue.path.join('.') || say('file')}: ${issue.message}`)
-      .join('\n'),
-  );
+  const judged = judgedBy(Species, json);
+  return 'faults' in judged
+    ? { faults: judged.faults.slice(0, FAULTS_TOLD).map(({ field, message }) => ({ field: field || say('file'), message })) }
+    : judged;
 }

@@ -1,6 +1,7 @@
 import { CUE_NAMES, CUES } from '@chill/core/cue/cues.ts';
 import { speciesFromProfile } from '@chill/core/cue/fromProfile.ts';
 import { type KeyAnswers, type KeyGuess, keyGuess } from '@chill/core/cue/key.ts';
+import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/handbook.ts';
 import { allOf } from '@chill/words/lists.ts';
 import { Rich } from '@chill/words/rich.tsx';
@@ -346,9 +347,8 @@ function Keep({ guess }: { guess: KeyGuess }) {
   const first = species.ways[0];
   const keep = () =>
     attempt(async () => {
-      if (slug === '') throw new Error('Give it a name, if only your own.');
-      if (handbook.some(({ id }) => id === species.id))
-        throw new Error('The handbook has an entry of yours by that name already: give it another.');
+      if (slug === '') return refusal(say.of('giveName'));
+      if (handbook.some(({ id }) => id === species.id)) return refusal(say.of('nameTaken'));
       await saveSpecies(species);
       navigate(`/seeds/new?species=${species.id}`);
     });

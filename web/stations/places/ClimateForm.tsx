@@ -1,19 +1,19 @@
 import { monthNames } from '@chill/core/calendar/dates.ts';
+import { COLD_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { parseQuantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
 import { estimatedMonths } from '@chill/core/winter/climate.ts';
 import { CLIMATES } from '@chill/core/winter/climates.ts';
-import { MonthClimate, type Nursery } from '@chill/model/nursery.ts';
+import { MonthClimate, type Nursery, type Units } from '@chill/model/nursery.ts';
+import { fieldProblem } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/places.ts';
-import { spoken } from '@chill/words/subject.ts';
-import { useState } from 'react';
+import { useMemo } from 'react';
 import { saveNursery } from '../../data/saving.ts';
 import { Problem } from '../../kit/Problem.tsx';
+import { Plot } from '../../kit/plot/Plot.tsx';
+import type { PlotData } from '../../kit/plot/plot.ts';
 import { useAttempt } from '../../kit/useAttempt.ts';
-import { ZONE_COLOUR } from '../../kit/zones.ts';
+import { type Judged, judgedBy, useWritten } from '../../kit/useWritten.ts';
 import { FromRecords } from './FromRecords.tsx';
-
-const WIDTH = 600;
-const HEIGHT = 170;
 
 /** The nursery's months: what a winter outdoors and the growing season are reckoned from. Estimated until they are written here. */
 export function ClimateForm({ nursery }: { nursery: Nursery }) {
@@ -21,39 +21,24 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
   const months = nursery.climate ?? estimatedMonths(nursery);
   const { attempt, problem, busy } = useAttempt();
   const names = monthNames();
-  const [drafts, setDrafts] = useState(() =>
-    months.map(({ min_C, max_C }) => ({
-      min: showQuantity(min_C, 'temperature_C', units),
-      max: showQuantity(max_C, 'temperature_C', units),
-    })),
-  );
   const put = (found: readonly MonthClimate[]) => attempt(async () => saveNursery({ ...nursery, climate: [...found] }));
-  const [faults, setFaults] = useState<Record<number, string>>({});
-  const change = (at: number, part: Partial<(typeof drafts)[number]>) =>
-    setDrafts(drafts.map((one, i) => (i === at ? { ...one, ...part } : one)));
-  const save = () =>
-    attempt(async () => {
-      const found: Record<number, string> = {};
-      const read = drafts.map(({ min, max }, i) => {
-        const [low, high] = [min, max].map((text) => parseQuantity(text, 'temperature_C', unitOf('temperature_C', units)));
-        const bad = [low, high].find((one) => one && !one.ok);
-        if (bad && !bad.ok) found[i] = spoken(bad.reason);
-        const month = MonthClimate.safeParse({ min_C: low?.ok ? low.value : undefined, max_C: high?.ok ? high.value : undefined });
-        if (!month.success && !found[i]) found[i] = month.error.issues[0]?.message ?? say('giveBoth');
-        // The spread of single days stays as it was learned.
-        const sd_C = months[i]?.sd_C;
-        return month.data && { ...month.data, ...(sd_C !== undefined && { sd_C }) };
-      });
-      setFaults(found);
-      if (Object.keys(found).length === 0) await saveNursery({ ...nursery, climate: read.filter((month) => month !== undefined) });
-    });
+  const form = useWritten<{ months: { min: string; max: string }[] }, MonthClimate[]>({
+    first: {
+      months: months.map(({ min_C, max_C }) => ({
+        min: showQuantity(min_C, 'temperature_C', units),
+        max: showQuantity(max_C, 'temperature_C', units),
+      })),
+    },
+    judge: ({ months: written }) => judgeMonths(written, units, months),
+    save: (climate) => saveNursery({ ...nursery, climate }),
+  });
   return (
     <section className="mt-10 max-w-4xl">
       <h2>{say('yearOutdoors')}</h2>
       <p className="mt-1 max-w-prose text-ink2">
         {nursery.climate ? say('meanDailyMinimumMaximumEach') : say('guessFromLatitudeLastFrost')}
       </p>
-      <YearBand months={months} />
+      <YearBand months={months} units={units} />
       <Spread months={months} />
       <div className="flex flex-wrap items-start gap-x-8">
         <FromRecords take={put} />
@@ -74,37 +59,34 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
       <details className="mt-1">
         <summary className="quiet cursor-pointer list-none">{say('changeMonths')}</summary>
         <ul className="mt-2 grid gap-x-8 sm:grid-cols-2 desk:grid-cols-3">
-          {drafts.map(({ min, max }, i) => (
-            <li key={names[i]} className="border-t border-line py-1">
-              <div className="grid grid-cols-[6.5rem_1fr_1fr] items-center gap-2">
-                <span>{names[i]}</span>
-                <input
-                  className="written font-mono"
-                  aria-label={say('meanMinimum', { months: names[i] })}
-                  aria-invalid={faults[i] ? true : undefined}
-                  value={min}
-                  onChange={(event) => change(i, { min: event.target.value })}
-                />
-                <input
-                  className="written font-mono"
-                  aria-label={say('meanMaximum', { months: names[i] })}
-                  aria-invalid={faults[i] ? true : undefined}
-                  value={max}
-                  onChange={(event) => change(i, { max: event.target.value })}
-                />
-              </div>
-              {faults[i] && (
-                <p role="alert" className="font-semibold text-alarm">
-                  {faults[i]}
-                </p>
-              )}
-            </li>
-          ))}
+          {names.map((name, i) => {
+            const fault = form.fault(`months.${i}`);
+            return (
+              <li key={name} className="border-t border-line py-1">
+                <div className="grid grid-cols-[6.5rem_1fr_1fr] items-center gap-2">
+                  <span>{name}</span>
+                  <input
+                    className="written font-mono"
+                    aria-label={say('meanMinimum', { months: name })}
+                    aria-invalid={fault ? true : undefined}
+                    {...form.register(`months.${i}.min`)}
+                  />
+                  <input
+                    className="written font-mono"
+                    aria-label={say('meanMaximum', { months: name })}
+                    aria-invalid={fault ? true : undefined}
+                    {...form.register(`months.${i}.max`)}
+                  />
+                </div>
+                <Problem>{fault}</Problem>
+              </li>
+            );
+          })}
         </ul>
-        <button type="button" className="action mt-3" disabled={busy} onClick={save}>
+        <button type="button" className="action mt-3" disabled={busy || form.busy} onClick={form.submit}>
           {say('saveMonths')}
         </button>
-        <Problem>{problem}</Problem>
+        <Problem>{problem ?? form.fault('root')}</Problem>
       </details>
     </section>
   );
@@ -120,38 +102,68 @@ function Spread({ months }: { months: readonly MonthClimate[] }) {
   );
 }
 
+/** The months as written; each has its first fault. */
+function judgeMonths(
+  written: readonly { min: string; max: string }[],
+  units: Units,
+  before: readonly MonthClimate[],
+): Judged<MonthClimate[]> {
+  const judged = written.map(({ min, max }, i): Judged<MonthClimate> => {
+    const [low, high] = [min, max].map((text) => parseQuantity(text, 'temperature_C', unitOf('temperature_C', units)));
+    const unread = [low, high].find((one) => one && !one.ok);
+    if (unread && !unread.ok) return { faults: [fieldProblem(unread, `months.${i}`)] };
+    // The spread of single days stays as it was learned.
+    const sd_C = before[i]?.sd_C;
+    const month = judgedBy(MonthClimate, {
+      ...{ min_C: low?.ok ? low.value : undefined, max_C: high?.ok ? high.value : undefined },
+      ...(sd_C !== undefined && { sd_C }),
+    });
+    return 'value' in month ? month : { faults: month.faults.slice(0, 1).map(({ message }) => ({ field: `months.${i}`, message })) };
+  });
+  const faults = judged.flatMap((one) => ('faults' in one ? one.faults : []));
+  return faults.length > 0 ? { faults } : { value: judged.flatMap((one) => ('value' in one ? one.value : [])) };
+}
+
 /** Temperature is height: the year as a band between its mean minima and maxima, over the band in which cold counts fully. */
-function YearBand({ months }: { months: readonly MonthClimate[] }) {
-  const low = Math.min(-2, ...months.map(({ min_C }) => min_C)) - 2;
-  const high = Math.max(12, ...months.map(({ max_C }) => max_C)) + 2;
-  const x = (i: number) => 40 + (i * (WIDTH - 66)) / 11;
-  const y = (t: number) => 6 + ((high - t) / (high - low)) * (HEIGHT - 30);
-  const line = (pick: (month: MonthClimate) => number) => months.map((month, i) => `${x(i).toFixed(1)} ${y(pick(month)).toFixed(1)}`);
-  const band = `M ${line(({ max_C }) => max_C).join(' L ')} L ${line(({ min_C }) => min_C)
-    .reverse()
-    .join(' L ')} Z`;
+function YearBand({ months, units }: { months: readonly MonthClimate[]; units: Units }) {
+  const data = useMemo((): PlotData => {
+    const names = monthNames();
+    const low = Math.min(-2, ...months.map(({ min_C }) => min_C)) - 2;
+    const high = Math.max(12, ...months.map(({ max_C }) => max_C)) + 2;
+    return {
+      x: {
+        ...{ from: 0, to: 11, ticks: [0, 2, 4, 6, 8, 10] },
+        tell: (month) => names[Math.round(month)]?.slice(0, 3) ?? '',
+        read: (month) => names[Math.round(month)] ?? '',
+      },
+      y: {
+        ...{ from: low, to: high, ticks: [0, 10, 20].filter((mark) => mark < high) },
+        tell: (celsius) => showQuantity(celsius, 'temperature_C', units, 0),
+      },
+      spans: [
+        {
+          along: 'y',
+          from: COLD_RESPONSE.fullFrom_C,
+          to: COLD_RESPONSE.fullTo_C,
+          colour: 'cold',
+          opacity: 0.16,
+          name: say('coldCountsFully'),
+        },
+      ],
+      bands: [
+        {
+          name: say('dailyMinToMax'),
+          points: months.map(({ min_C, max_C }, month) => [month, min_C, max_C] as const),
+          colour: 'cool',
+          opacity: 0.3,
+        },
+      ],
+      lines: [],
+    };
+  }, [months, units]);
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="mt-2 block w-full" role="img" aria-label={say('yearMeanDailyMinimumMaximum')}>
-      <rect x={40} width={WIDTH - 66} y={y(5)} height={y(1) - y(5)} fill={ZONE_COLOUR.cold} fillOpacity={0.16} />
-      <text x={WIDTH / 2 + 20} y={y(1) - 3} textAnchor="middle" className="drawn-note" fill={ZONE_COLOUR.cold}>
-        {say('coldCountsFully')}
-      </text>
-      {[0, 10, 20]
-        .filter((t) => t > low && t < high)
-        .map((t) => (
-          <g key={t}>
-            <line x1={40} x2={WIDTH - 26} y1={y(t)} y2={y(t)} stroke="var(--color-line)" />
-            <text x={34} y={y(t) + 4} textAnchor="end" className="drawn-note" fill="var(--color-ink3)">
-              {t}°
-            </text>
-          </g>
-        ))}
-      <path d={band} fill="var(--color-cool)" fillOpacity={0.22} stroke="var(--color-cool)" strokeWidth={1.6} />
-      {monthNames().map((month, i) => (
-        <text key={month} x={x(i)} y={HEIGHT - 6} textAnchor="middle" className="drawn-note" fill="var(--color-ink3)">
-          {month.slice(0, 3)}
-        </text>
-      ))}
-    </svg>
+    <div className="mt-2 max-w-2xl">
+      <Plot label={say('yearMeanDailyMinimumMaximum')} data={data} height={190} unnamed />
+    </div>
   );
 }

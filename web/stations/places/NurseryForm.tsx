@@ -1,18 +1,19 @@
 import { shortMonthDay } from '@chill/core/calendar/dates.ts';
 import { parseDate } from '@chill/core/calendar/parseDate.ts';
 import { type NumberFormat, readNumber } from '@chill/core/units/number.ts';
+import type { Parsed } from '@chill/core/units/parsed.ts';
 import { parseLatitude, parseQuantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
 import { Nursery, type Units } from '@chill/model/nursery.ts';
+import { fieldProblem } from '@chill/model/refusal.ts';
 import { inLanguage } from '@chill/words/language.ts';
 import { say } from '@chill/words/places.ts';
-import { spoken } from '@chill/words/subject.ts';
-import { useState } from 'react';
-import { ApiProblem } from '../../data/api.ts';
 import { browsersSpelling, type Spelling } from '../../data/language.ts';
 import { saveNursery } from '../../data/saving.ts';
-import { useStored } from '../../data/stored.ts';
+import { readStored } from '../../data/stored.ts';
 import { Choice } from '../../kit/Choice.tsx';
-import { Field } from '../../kit/Field.tsx';
+import { Problem } from '../../kit/Problem.tsx';
+import { Typed } from '../../kit/Typed.tsx';
+import { type Judged, judgedBy, useWritten } from '../../kit/useWritten.ts';
 
 const SYSTEMS: Record<'si' | 'us', Units> = {
   si: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' },
@@ -44,38 +45,32 @@ const EMPTY: Draft = {
   system: 'si',
 };
 
+/** Where the form has what the model calls otherwise. */
+const FIELDS: Record<string, string> = {
+  latitude_deg: 'latitude',
+  elevation_m: 'height',
+  'lastFrost.mean': 'frost',
+  'lastFrost.sd_days': 'sd',
+  'firstFrost.mean': 'autumn',
+};
+
 /** Where the nursery lies, when its frosts end, and in which units it thinks. Serves the first run and every change after it. */
 export function NurseryForm({ known, today, word, done }: { known?: Nursery; today: string; word: string; done?: () => void }) {
-  const [stored, setDraft] = useStored(known ? `chill.draft.nursery.${known.name}` : 'chill.draft.nursery', known ? asDraft(known) : {});
-  // A draft of an earlier version has fewer fields.
-  const draft: Draft = { ...EMPTY, language: browsersSpelling(), ...stored };
-  const [errors, setErrors] = useState<Record<string, string>>({});
-  const [busy, setBusy] = useState(false);
-  const set = (part: Partial<Draft>) => setDraft({ ...draft, ...part });
-
-  const save = async () => {
-    const read = readDraft(draft, known, today);
-    if (!read.ok) return setErrors(read.faults);
-    setErrors({});
-    setBusy(true);
-    try {
-      await saveNursery(read.nursery);
+  const draft = known ? `chill.draft.nursery.${known.name}` : 'chill.draft.nursery';
+  const form = useWritten<Draft, Nursery>({
+    // A draft of an earlier version has fewer fields.
+    first: { ...EMPTY, language: browsersSpelling(), ...(known && asDraft(known)), ...readStored<Partial<Draft>>(draft, {}) },
+    judge: (written) => readDraft(written, known, today),
+    save: async (nursery) => {
+      await saveNursery(nursery);
       done?.();
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setErrors({ root: error.message });
-    }
-    setBusy(false);
-  };
-
+    },
+    fieldOf: (path) => FIELDS[path] ?? path,
+    draft,
+  });
+  const { written } = form;
   return (
-    <form
-      noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
+    <form noValidate onSubmit={form.submit}>
       <div className="grid gap-x-8 gap-y-6 sm:grid-cols-2">
         <div className="sm:col-span-2">
           <Choice
@@ -84,8 +79,8 @@ export function NurseryForm({ known, today, word, done }: { known?: Nursery; tod
               { value: 'si', text: '°C, mm, g, mL' },
               { value: 'us', text: say('fInchesOuncesSpoons') },
             ]}
-            value={draft.system}
-            onChange={(system) => set({ system })}
+            value={written.system}
+            onChange={(system) => form.put({ system })}
           />
         </div>
         <div className="sm:col-span-2">
@@ -95,8 +90,8 @@ export function NurseryForm({ known, today, word, done }: { known?: Nursery; tod
               { value: 'en-GB', text: say('british', { sample: sampleOf('en-GB') }) },
               { value: 'en-US', text: say('american', { sample: sampleOf('en-US') }) },
             ]}
-            value={draft.language}
-            onChange={(language) => set({ language })}
+            value={written.language}
+            onChange={(language) => form.put({ language })}
           />
         </div>
         {known && (
@@ -107,52 +102,35 @@ export function NurseryForm({ known, today, word, done }: { known?: Nursery; tod
                 { value: 'point', text: '1,000.5' },
                 { value: 'comma', text: '1.000,5' },
               ]}
-              value={draft.numbers}
-              onChange={(numbers) => set({ numbers })}
+              value={written.numbers}
+              onChange={(numbers) => form.put({ numbers })}
             />
           </div>
         )}
         <div className="sm:col-span-2">
-          <Field label={say('givePlaceName')} error={errors.name}>
-            <input className="written" value={draft.name} onChange={(event) => set({ name: event.target.value })} />
-          </Field>
+          <Typed form={form} name="name" label={say('givePlaceName')} />
         </div>
-        <Field label={say('latitude')} error={errors.latitude_deg} hint={say('such463Or38')}>
-          <input className="written font-mono" value={draft.latitude} onChange={(event) => set({ latitude: event.target.value })} />
-        </Field>
-        <Field
+        <Typed form={form} name="latitude" label={say('latitude')} hint={say('such463Or38')} className="font-mono" />
+        <Typed
+          form={form}
+          name="height"
           label={say('heightAboveSea')}
-          error={errors.elevation_m}
-          hint={draft.system === 'si' ? say('such780MDecidesWhere') : say('such2560FtDecidesWhere')}
-        >
-          <input className="written font-mono" value={draft.height} onChange={(event) => set({ height: event.target.value })} />
-        </Field>
-        <Field
-          label={say('lastSpringFrostAverage')}
-          error={errors['lastFrost.mean']}
-          hint={say('such12May', { day: shortMonthDay('05-12') })}
-        >
-          <input className="written" value={draft.frost} onChange={(event) => set({ frost: event.target.value })} />
-        </Field>
-        <Field label={say('giveOrTakeDays')} error={errors['lastFrost.sd_days']} hint={say('twoYearsThreeFallWithin')}>
-          <input className="written font-mono" inputMode="decimal" value={draft.sd} onChange={(event) => set({ sd: event.target.value })} />
-        </Field>
+          hint={written.system === 'si' ? say('such780MDecidesWhere') : say('such2560FtDecidesWhere')}
+          className="font-mono"
+        />
+        <Typed form={form} name="frost" label={say('lastSpringFrostAverage')} hint={say('such12May', { day: shortMonthDay('05-12') })} />
+        <Typed form={form} name="sd" label={say('giveOrTakeDays')} hint={say('twoYearsThreeFallWithin')} numeric="decimal" />
         {known && (
-          <Field
+          <Typed
+            form={form}
+            name="autumn"
             label={say('firstAutumnFrostAverage')}
-            error={errors['firstFrost.mean']}
             hint={say('such28SepLeftEmpty', { day: shortMonthDay('09-28') })}
-          >
-            <input className="written" value={draft.autumn} onChange={(event) => set({ autumn: event.target.value })} />
-          </Field>
+          />
         )}
       </div>
-      {errors.root && (
-        <p role="alert" className="mt-4 font-semibold text-alarm">
-          {errors.root}
-        </p>
-      )}
-      <button type="submit" className="action mt-6" disabled={busy}>
+      <Problem>{form.fault('root')}</Problem>
+      <button type="submit" className="action mt-6" disabled={form.busy}>
         {word}
       </button>
     </form>
@@ -178,36 +156,28 @@ function asDraft(nursery: Nursery): Draft {
   };
 }
 
-function readDraft(
-  draft: Draft,
-  known: Nursery | undefined,
-  today: string,
-): { ok: true; nursery: Nursery } | { ok: false; faults: Record<string, string> } {
+function readDraft(draft: Draft, known: Nursery | undefined, today: string): Judged<Nursery> {
   const units = { ...SYSTEMS[draft.system], numbers: draft.numbers };
-  const latitude = parseLatitude(draft.latitude);
-  const height = parseQuantity(draft.height, 'height_m', unitOf('height_m', units), draft.numbers);
-  const frost = parseDate(draft.frost, today);
-  const autumn = draft.autumn.trim() === '' ? undefined : parseDate(draft.autumn, today);
+  const read = {
+    latitude_deg: parseLatitude(draft.latitude),
+    elevation_m: parseQuantity(draft.height, 'height_m', unitOf('height_m', units), draft.numbers),
+    'lastFrost.mean': parseDate(draft.frost, today),
+    ...(draft.autumn.trim() !== '' && { 'firstFrost.mean': parseDate(draft.autumn, today) }),
+  };
+  const unread = Object.entries(read).flatMap(([field, parsed]) => (parsed.ok ? [] : fieldProblem(parsed, field)));
+  const day = (parsed: Parsed<string> | undefined) => (parsed?.ok ? parsed.value.slice(5) : '');
   const sd_days = readNumber(draft.sd, draft.numbers)?.value ?? Number.NaN;
-  const parsed = Nursery.safeParse({
+  const { latitude_deg, elevation_m, 'lastFrost.mean': frost, 'firstFrost.mean': autumn } = read;
+  const judged = judgedBy(Nursery, {
     name: draft.name,
-    latitude_deg: latitude.ok ? latitude.value : undefined,
-    elevation_m: height.ok ? height.value : undefined,
+    latitude_deg: latitude_deg.ok ? latitude_deg.value : undefined,
+    elevation_m: elevation_m.ok ? elevation_m.value : undefined,
     timeZone: known?.timeZone ?? (Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC'),
-    lastFrost: { mean: frost.ok ? frost.value.slice(5) : '', sd_days },
-    ...(autumn && { firstFrost: { mean: autumn.ok ? autumn.value.slice(5) : '', sd_days: known?.firstFrost?.sd_days ?? sd_days } }),
+    lastFrost: { mean: day(frost), sd_days },
+    ...(autumn && { firstFrost: { mean: day(autumn), sd_days: known?.firstFrost?.sd_days ?? sd_days } }),
     ...(known?.climate && { climate: known.climate }),
     settings: { confidence: 0.9, frostRisk: 0.1, ...known?.settings, units, language: draft.language },
   });
-  if (parsed.success) return { ok: true, nursery: parsed.data };
-  return {
-    ok: false,
-    faults: {
-      ...Object.fromEntries(parsed.error.issues.map((issue) => [issue.path.join('.'), issue.message])),
-      ...(!latitude.ok && { latitude_deg: spoken(latitude.reason) }),
-      ...(!height.ok && { elevation_m: spoken(height.reason) }),
-      ...(!frost.ok && { 'lastFrost.mean': spoken(frost.reason) }),
-      ...(autumn && !autumn.ok && { 'firstFrost.mean': spoken(autumn.reason) }),
-    },
-  };
+  // What could not be read says so itself; the first fault at a field is the one that is told.
+  return unread.length > 0 ? { faults: [...unread, ...('faults' in judged ? judged.faults : [])] } : judged;
 }

@@ -1,13 +1,16 @@
 import { PLACES } from '@chill/core/kinds/places.ts';
+import { roomUnitName } from '@chill/core/ways/room.ts';
 import { Place, type PlaceKind, PlaceKind as PlaceKinds, RoomUnit } from '@chill/model/place.ts';
 import { say } from '@chill/words/places.ts';
-import { useState } from 'react';
-import { ApiProblem } from '../../data/api.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { savePlace } from '../../data/saving.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Field } from '../../kit/Field.tsx';
+import { Problem } from '../../kit/Problem.tsx';
 import { QuantityInput } from '../../kit/QuantityInput.tsx';
+import { Typed } from '../../kit/Typed.tsx';
+import { judgedBy, useWritten } from '../../kit/useWritten.ts';
+import { countIn } from '../seeds/lotWriting.ts';
 
 const KEPT_OFF = [
   {
@@ -30,59 +33,60 @@ const KEPT_OFF = [
   },
 ] as const;
 
+/** What is written of a place: figures as text; `null` where nothing can be read or nobody said. */
+interface Draft {
+  name: string;
+  kind: PlaceKind;
+  nominal_C: number | null;
+  room: RoomUnit;
+  within: string;
+  usedBy: string;
+  capacity: string;
+  order: string;
+  cover: Place['cover'] | null;
+}
+
+const asDraft = ({ name, kind, nominal_C, room = 'bags', within = '', usedBy = '', capacity, order, cover }: Place): Draft => ({
+  ...{ name, kind, nominal_C, room, within, usedBy, cover: cover ?? null },
+  ...{ capacity: String(capacity), order: String(order) },
+});
+
 /** A place written down or changed: what it is, how cold, how much fits, what it is a shelf of, who uses it. */
 export function PlaceForm({ place, close }: { place: Place; close: () => void }) {
   const { nursery, places } = useNursery();
-  const [draft, setDraft] = useState({
-    ...place,
-    nominal_C: place.nominal_C as number | undefined,
-    room: place.room ?? 'bags',
-    within: place.within ?? '',
-    usedBy: place.usedBy ?? '',
-    capacity: String(place.capacity),
-    order: String(place.order),
-  });
-  const [errors, setErrors] = useState<Record<string, string>>({});
-  const set = (part: Partial<typeof draft>) => setDraft({ ...draft, ...part });
-  const save = async () => {
-    const { within, usedBy, cover, ...rest } = draft;
-    const parsed = Place.safeParse({
-      ...rest,
-      ...(within.trim() && { within }),
-      ...(usedBy.trim() && { usedBy }),
-      ...(cover && PLACES[draft.kind].weather && { cover }),
-      capacity: Number(draft.capacity || 'x'),
-      order: Number(draft.order || 'x'),
-    });
-    if (!parsed.success) return setErrors(Object.fromEntries(parsed.error.issues.map((issue) => [String(issue.path[0]), issue.message])));
-    try {
-      await savePlace(parsed.data);
+  const form = useWritten<Draft, Place>({
+    first: asDraft(place),
+    judge: ({ within, usedBy, cover, capacity, order, ...rest }) =>
+      judgedBy(Place, {
+        ...place,
+        ...rest,
+        within: within.trim() || undefined,
+        usedBy: usedBy.trim() || undefined,
+        cover: PLACES[rest.kind].weather ? (cover ?? undefined) : undefined,
+        capacity: countIn(capacity),
+        order: countIn(order),
+      }),
+    save: async (made) => {
+      await savePlace(made);
       close();
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setErrors({ name: error.message });
-    }
-  };
-  const keptOff = (what: 'animals' | 'rain') => (draft.cover ? (draft.cover[what] ? 'yes' : 'no') : 'unasked');
+    },
+  });
+  const { written } = form;
+  const keptOff = (what: 'animals' | 'rain') => (written.cover ? (written.cover[what] ? 'yes' : 'no') : 'unasked');
   const keep = (what: 'animals' | 'rain', value: 'unasked' | 'yes' | 'no') => {
-    const now = draft.cover ?? { animals: true, rain: true };
-    set({ cover: value === 'unasked' ? undefined : { ...now, [what]: value === 'yes' } });
+    const now = written.cover ?? { animals: true, rain: true };
+    form.put({ cover: value === 'unasked' ? null : { ...now, [what]: value === 'yes' } });
   };
   const fridges = [...new Set(places.flatMap(({ within }) => within ?? []))];
   return (
     <form
       noValidate
       className="mt-4 grid max-w-4xl gap-x-8 gap-y-4 border-y border-line bg-sheet px-4 py-4 sm:grid-cols-2 desk:grid-cols-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
+      onSubmit={form.submit}
     >
-      <Field label={say('name')} error={errors.name}>
-        <input className="written" value={draft.name} onChange={(event) => set({ name: event.target.value })} />
-      </Field>
-      <Field label={say('kind')} error={errors.kind}>
-        <select className="written" value={draft.kind} onChange={(event) => set({ kind: event.target.value as PlaceKind })}>
+      <Typed form={form} name="name" label={say('name')} />
+      <Field label={say('kind')} error={form.fault('kind')}>
+        <select className="written" {...form.register('kind')}>
           {PlaceKinds.options.map((kind) => (
             <option key={kind} value={kind}>
               {PLACES[kind].name}
@@ -90,49 +94,33 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
           ))}
         </select>
       </Field>
-      <Field label={say('temperature')} error={errors.nominal_C}>
+      <Field label={say('temperature')} error={form.fault('nominal_C')}>
         <QuantityInput
           quantity="temperature_C"
           units={nursery.settings.units}
-          value={draft.nominal_C}
-          onChange={(nominal_C) => set({ nominal_C })}
+          value={written.nominal_C ?? undefined}
+          onChange={(nominal_C) => form.put({ nominal_C: nominal_C ?? null })}
         />
       </Field>
-      <Field label={say('howManyFit')} error={errors.capacity}>
-        <input
-          className="written font-mono"
-          inputMode="numeric"
-          value={draft.capacity}
-          onChange={(event) => set({ capacity: event.target.value })}
-        />
-      </Field>
-      <Field label={say('what')} error={errors.room}>
-        <select className="written" value={draft.room} onChange={(event) => set({ room: event.target.value as RoomUnit })}>
+      <Typed form={form} name="capacity" label={say('howManyFit')} numeric />
+      <Field label={say('what')} error={form.fault('room')}>
+        <select className="written" {...form.register('room')}>
           {RoomUnit.options.map((unit) => (
-            <option key={unit}>{unit}</option>
+            <option key={unit} value={unit}>
+              {roomUnitName(unit)}
+            </option>
           ))}
         </select>
       </Field>
-      <Field label={say('roundOrder')} error={errors.order}>
-        <input
-          className="written font-mono"
-          inputMode="numeric"
-          value={draft.order}
-          onChange={(event) => set({ order: event.target.value })}
-        />
-      </Field>
-      <Field label={say('part')} error={errors.within} hint={say('fridgeOrRoomPartIf')}>
-        <input className="written" list="fridges" value={draft.within} onChange={(event) => set({ within: event.target.value })} />
-      </Field>
+      <Typed form={form} name="order" label={say('roundOrder')} numeric />
+      <Typed form={form} name="within" label={say('part')} hint={say('fridgeOrRoomPartIf')} list="fridges" />
       <datalist id="fridges">
         {fridges.map((name) => (
           <option key={name} value={name} />
         ))}
       </datalist>
-      <Field label={say('whoMayUse')} error={errors.usedBy}>
-        <input className="written" value={draft.usedBy} onChange={(event) => set({ usedBy: event.target.value })} />
-      </Field>
-      {PLACES[draft.kind].weather && (
+      <Typed form={form} name="usedBy" label={say('whoMayUse')} />
+      {PLACES[written.kind].weather && (
         <div>
           <p className="text-[0.95rem] text-ink2">{say('miceBirds')}</p>
           <Choice label={say('miceBirds')} options={KEPT_OFF} value={keptOff('animals')} onChange={(value) => keep('animals', value)} />
@@ -140,8 +128,9 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
           <Choice label={say('rain')} options={KEPT_OFF} value={keptOff('rain')} onChange={(value) => keep('rain', value)} />
         </div>
       )}
+      <Problem>{form.fault('root')}</Problem>
       <div className="flex items-end gap-6">
-        <button type="submit" className="action">
+        <button type="submit" className="action" disabled={form.busy}>
           {say('save')}
         </button>
         <button type="button" className="quiet" onClick={close}>

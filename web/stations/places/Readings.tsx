@@ -17,7 +17,9 @@ import { importsAt, savePlace, typeReading, undoImport } from '../../data/saving
 import { Field } from '../../kit/Field.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { QuantityInput } from '../../kit/QuantityInput.tsx';
+import { Typed } from '../../kit/Typed.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
+import { useWritten } from '../../kit/useWritten.ts';
 
 /** The logger that lies here: what it says now while it is listened to, and whether what it writes down is kept. */
 export function Logger({ place }: { place: Place }) {
@@ -55,33 +57,36 @@ export function Logger({ place }: { place: Place }) {
 export function TypeReading({ place }: { place: Place }) {
   const { nursery, today } = useNursery();
   const [open, setOpen] = useState(false);
-  const [celsius, setCelsius] = useState<number>();
-  const [when, setWhen] = useState('');
-  const [fault, setFault] = useState<{ celsius?: string; when?: string }>({});
   const [serial, setSerial] = useState(0);
-  const { attempt, problem, busy } = useAttempt();
-  const save = () =>
-    attempt(async () => {
+  const form = useWritten<{ celsius: number | null; when: string }, { at: string; celsius: number }>({
+    first: { celsius: null, when: '' },
+    judge: ({ celsius, when }) => {
       const at = momentTyped(when, today, nursery.timeZone);
-      const found = {
-        ...(celsius === undefined && { celsius: say('giveWhatThermometerShows') }),
-        ...(at === undefined && { when: say('giveDayTimeSuch16') }),
+      if (celsius !== null && at !== undefined) return { value: { at, celsius } };
+      return {
+        faults: [
+          ...(celsius === null ? [{ field: 'celsius', message: say('giveWhatThermometerShows') }] : []),
+          ...(at === undefined ? [{ field: 'when', message: say('giveDayTimeSuch16') }] : []),
+        ],
       };
-      setFault(found);
-      if (celsius === undefined || at === undefined) return;
+    },
+    save: async (reading, written) => {
       // Emptied at once: the next reading can be typed while this one is on its way. What could not be kept comes back.
-      setCelsius(undefined);
-      setWhen('');
-      setSerial((count) => count + 1);
+      empty({ celsius: null, when: '' });
       try {
-        await typeReading(place.id, { id: newId(), at, celsius });
+        await typeReading(place.id, { id: newId(), ...reading });
       } catch (error) {
-        setCelsius((typed) => typed ?? celsius);
-        setWhen((typed) => typed || when);
-        setSerial((count) => count + 1);
+        empty(written);
         throw error;
       }
-    });
+    },
+    // Whatever the server finds wrong is wrong with one of the two.
+    fieldOf: (path) => (path === 'at' ? 'when' : path),
+  });
+  const empty = (to: { celsius: number | null; when: string }) => {
+    form.put(to);
+    setSerial((count) => count + 1);
+  };
   if (!open)
     return (
       <button type="button" className="quiet" onClick={() => setOpen(true)}>
@@ -89,28 +94,25 @@ export function TypeReading({ place }: { place: Place }) {
       </button>
     );
   return (
-    <form
-      noValidate
-      className="flex flex-wrap items-start gap-x-6 gap-y-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
+    <form noValidate className="flex flex-wrap items-start gap-x-6 gap-y-2" onSubmit={form.submit}>
       <div className="w-36">
-        <Field label={say('shows')} error={fault.celsius}>
-          <QuantityInput key={serial} quantity="temperature_C" units={nursery.settings.units} value={celsius} onChange={setCelsius} />
+        <Field label={say('shows')} error={form.fault('celsius')}>
+          <QuantityInput
+            key={serial}
+            quantity="temperature_C"
+            units={nursery.settings.units}
+            value={form.written.celsius ?? undefined}
+            onChange={(celsius) => form.put({ celsius: celsius ?? null })}
+          />
         </Field>
       </div>
       <div className="w-44">
-        <Field label={say('when')} error={fault.when}>
-          <input className="written" placeholder={say('now')} value={when} onChange={(event) => setWhen(event.target.value)} />
-        </Field>
+        <Typed form={form} name="when" label={say('when')} placeholder={say('now')} />
       </div>
-      <button type="submit" className="action mt-5" disabled={busy}>
+      <button type="submit" className="action mt-5" disabled={form.busy}>
         {say('save')}
       </button>
-      <Problem>{problem}</Problem>
+      <Problem>{form.fault('root')}</Problem>
     </form>
   );
 }

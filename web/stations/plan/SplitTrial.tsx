@@ -4,6 +4,7 @@ import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { planFrom } from '@chill/core/ways/propose.ts';
 import { isControl, UNTREATED } from '@chill/core/ways/schools.ts';
 import type { NewBatch, Wish } from '@chill/model/batch.ts';
+import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/plan.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { useState } from 'react';
@@ -53,8 +54,8 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
   };
   const make = () =>
     attempt(async () => {
-      if (arms.length < 2) throw new Error(say('chooseTwoOrThree'));
-      if (seeds < 1) throw new Error(say('noSeedLeftTrial'));
+      if (arms.length < 2) return refusal(say.of('chooseTwoOrThree'));
+      if (seeds < 1) return refusal(say.of('noSeedLeftTrial'));
       const id = newId();
       const name = `${arms.map(({ way }) => way.name.toLowerCase()).join(` ${say('against')} `)}, ${lot.code}`.slice(0, 120);
       const batches = arms.map(

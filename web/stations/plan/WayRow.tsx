@@ -10,6 +10,7 @@ import { planFrom } from '@chill/core/ways/propose.ts';
 import { roundRoom } from '@chill/core/ways/room.ts';
 import { seasonsOf } from '@chill/core/winter/seasons.ts';
 import type { Plan, Wish } from '@chill/model/batch.ts';
+import { refusal } from '@chill/model/refusal.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/plan.ts';
 import { Rich } from '@chill/words/rich.tsx';
@@ -261,8 +262,7 @@ function MakeBatch({ proposal, lot, species, wish }: { proposal: Proposal; lot: 
   const plan = planFrom(proposal, wish, seeds);
   const make = () =>
     attempt(async () => {
-      if (seeds < 1)
-        throw new Error(lot.unassigned === 0 ? `Every seed of ${lot.code} is in a batch already.` : 'Start at least one seed.');
+      if (seeds < 1) return refusal(lot.unassigned === 0 ? say.of('everySeedInBatch', { code: lot.code }) : say.of('startOneSeed'));
       const batch = await makeBatch({ id: newId(), lotId: lot.id, plan, madeOn: today });
       navigate(`/batch/${batch.code}/label`);
     });

@@ -4,73 +4,77 @@ import { soundShare } from '@chill/core/lot/viability.ts';
 import { whyCount } from '@chill/core/schedule/explain.ts';
 import { parseQuantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
 import { CountMethod } from '@chill/model/lot.ts';
+import type { Units } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/seeds.ts';
 import { spoken } from '@chill/words/subject.ts';
-import { useState } from 'react';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
-import { Field } from '../../kit/Field.tsx';
-import { OtherFaults } from '../../kit/Problem.tsx';
+import { Problem } from '../../kit/Problem.tsx';
 import { Term } from '../../kit/Term.tsx';
+import { Typed } from '../../kit/Typed.tsx';
+import type { Form } from '../../kit/useWritten.ts';
 import { WhyNote } from '../../kit/WhyNote.tsx';
 import { countIn, numberIn } from './lotWriting.ts';
-import { useLotRecord } from './useLotRecord.ts';
+import { useLotForm } from './useLotForm.ts';
 
-/** Counts what is in the drawer: by hand, by weighed samples, or by pods. The estimate is shown while it is typed. */
-export function CountForm({ lot, species, done }: { lot: LotView; species: Species; done: (said: string) => void }) {
-  const { nursery } = useNursery();
-  const { units } = nursery.settings;
-  const { record, faults, busy } = useLotRecord(lot);
-  const [by, setBy] = useState<CountMethod['by']>('hand');
-  const [hand, setHand] = useState('');
-  const [mass, setMass] = useState('');
-  const [purity, setPurity] = useState('100');
-  const [samples, setSamples] = useState([
-    { seeds: '', grams: '' },
-    { seeds: '', grams: '' },
-  ]);
-  const [pods, setPods] = useState('');
-  const [perPod, setPerPod] = useState('');
+interface Counted {
+  by: CountMethod['by'];
+  hand: string;
+  mass: string;
+  purity: string;
+  samples: { seeds: string; grams: string }[];
+  pods: string;
+  perPod: string;
+}
 
+const EMPTY_SAMPLE = { seeds: '', grams: '' };
+const FIRST: Counted = { by: 'hand', hand: '', mass: '', purity: '100', samples: [EMPTY_SAMPLE, EMPTY_SAMPLE], pods: '', perPod: '' };
+/** Where the event's fields stand in the form. */
+const FIELDS = { seeds: 'hand', 'how.lot_g': 'mass', 'how.perPod.0': 'perPod' };
+
+const isWritten = ({ seeds, grams }: Counted['samples'][number]) => seeds.trim() !== '' || grams.trim() !== '';
+const podsOpened = (perPod: string) => perPod.split(/[\s,;]+/).filter(Boolean);
+
+/** How it was counted, as far as that can be read. */
+function methodOf({ by, mass, purity, samples, pods, perPod }: Counted, units: Units) {
   const grams = (text: string) => {
     const read = parseQuantity(text, 'mass_g', unitOf('mass_g', units));
     return read.ok ? read.value : undefined;
   };
-  const written = samples.filter((sample) => sample.seeds.trim() !== '' || sample.grams.trim() !== '');
-  const how =
-    by === 'hand'
-      ? { by }
-      : by === 'pods'
-        ? {
-            by,
-            pods: countIn(pods),
-            perPod: perPod
-              .split(/[\s,;]+/)
-              .filter(Boolean)
-              .map(Number),
-          }
-        : {
-            by,
-            lot_g: grams(mass),
-            samples: written.map((sample) => ({ seeds: countIn(sample.seeds), grams: grams(sample.grams) })),
-            purity: (numberIn(purity.replace('%', '')) ?? Number.NaN) / 100,
-          };
-  const chaffy = species.seed.texture === 'hairy' || species.floatTest === 'misleads';
-  const estimate = estimated(how, chaffy);
-  const seeds = by === 'hand' ? countIn(hand) : estimate.found?.seeds;
-  const fault = (field: string) => faults[field] ?? (field === 'how.lot_g' ? estimate.problem : undefined);
-  const shown = ['seeds', 'how.lot_g', 'how.purity', 'how.pods', 'how.perPod', 'how.samples'];
-
-  const save = async () => {
-    if (await record({ kind: 'counted', seeds, inBatches: lot.state.inBatches, how })) done(say('seedsStock', { seeds }));
+  if (by === 'hand') return { by };
+  if (by === 'pods') return { by, pods: countIn(pods), perPod: podsOpened(perPod).map(Number) };
+  return {
+    by,
+    lot_g: grams(mass),
+    samples: samples.filter(isWritten).map((sample) => ({ seeds: countIn(sample.seeds), grams: grams(sample.grams) })),
+    purity: (numberIn(purity.replace('%', '')) ?? Number.NaN) / 100,
   };
-  const changeSample = (at: number, part: Partial<(typeof samples)[number]>) =>
-    setSamples(samples.map((sample, i) => (i === at ? { ...sample, ...part } : sample)));
+}
+
+/** Counts what is in the drawer: by hand, by weighed samples, or by pods. The estimate is shown while it is typed. */
+export function CountForm({ lot, species, done }: { lot: LotView; species: Species; done: (said: string) => void }) {
+  const { units } = useNursery().nursery.settings;
+  const chaffy = species.seed.texture === 'hairy' || species.floatTest === 'misleads';
+  const seedsOf = (written: Counted) =>
+    written.by === 'hand' ? countIn(written.hand) : estimated(methodOf(written, units), chaffy).found?.seeds;
+  const form = useLotForm<Counted>(lot, {
+    first: FIRST,
+    event: (written) => ({
+      ...{ kind: 'counted', seeds: seedsOf(written), inBatches: lot.state.inBatches },
+      how: methodOf(written, units),
+    }),
+    fields: FIELDS,
+    done: (written) => done(say('seedsStock', { seeds: seedsOf(written) })),
+  });
+  const { written } = form;
+  const how = methodOf(written, units);
+  const { found, problem } = estimated(how, chaffy);
+  const seeds = seedsOf(written);
 
   return (
-    <div className="max-w-2xl space-y-4">
+    <form noValidate onSubmit={form.submit} className="max-w-2xl space-y-4">
       <Choice
         label={say('howCount')}
         options={[
@@ -78,103 +82,77 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
           { value: 'weight', text: say('byWeight') },
           { value: 'pods', text: say('byPods') },
         ]}
-        value={by}
-        onChange={setBy}
+        value={written.by}
+        onChange={(by) => form.put({ by })}
       />
-      {by === 'hand' && (
-        <Field label={say('seedsStockNow')} error={fault('seeds')} hint={say('thoseNoBatch')}>
-          <input
-            className="written max-w-48 font-mono"
-            inputMode="numeric"
-            value={hand}
-            onChange={(event) => setHand(event.target.value)}
-          />
-        </Field>
+      {written.by === 'hand' && (
+        <Typed form={form} name="hand" label={say('seedsStockNow')} hint={say('thoseNoBatch')} numeric="count" className="max-w-48" />
       )}
-      {by === 'weight' && (
-        <>
-          <div className="grid grid-cols-2 gap-x-8">
-            <Field label={say('wholeLotWeighs')} error={fault('how.lot_g')}>
-              <input
-                className="written font-mono"
-                placeholder={`84 ${units.mass}`}
-                value={mass}
-                onChange={(event) => setMass(event.target.value)}
-              />
-            </Field>
-            <Field label={say('purity')} error={fault('how.purity')} hint={say('byWeightRestBeingChaff')}>
-              <input className="written font-mono" inputMode="decimal" value={purity} onChange={(event) => setPurity(event.target.value)} />
-            </Field>
-          </div>
-          <fieldset>
-            <legend className="text-[0.95rem] text-ink2">{say('countedSamplesEachWeighed')}</legend>
-            {samples.map((sample, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: samples are only ever added at the end.
-              <div key={i} className="grid grid-cols-2 gap-x-8">
-                <Field label={<span className="sr-only">{say('seedsSample', { i: i + 1 })}</span>} error={fault(`how.samples.${i}.seeds`)}>
-                  <input
-                    className="written font-mono"
-                    inputMode="numeric"
-                    placeholder={say('n100Seeds')}
-                    value={sample.seeds}
-                    onChange={(event) => changeSample(i, { seeds: event.target.value })}
-                  />
-                </Field>
-                <Field label={<span className="sr-only">{say('massSample', { i: i + 1 })}</span>} error={fault(`how.samples.${i}.grams`)}>
-                  <input
-                    className="written font-mono"
-                    placeholder={`0.82 ${units.mass}`}
-                    value={sample.grams}
-                    onChange={(event) => changeSample(i, { grams: event.target.value })}
-                  />
-                </Field>
-              </div>
-            ))}
-            {fault('how.samples') && (
-              <p role="alert" className="mt-1 font-semibold text-alarm">
-                {fault('how.samples')}
-              </p>
-            )}
-            <button type="button" className="quiet" onClick={() => setSamples([...samples, { seeds: '', grams: '' }])}>
-              {say('addSample')}
-            </button>
-          </fieldset>
-        </>
-      )}
-      {by === 'pods' && (
+      {written.by === 'weight' && <Weighed form={form} unit={units.mass} problem={problem} />}
+      {written.by === 'pods' && (
         <div className="grid grid-cols-2 gap-x-8">
-          <Field label={say('podsAll')} error={fault('how.pods')}>
-            <input className="written font-mono" inputMode="numeric" value={pods} onChange={(event) => setPods(event.target.value)} />
-          </Field>
-          <Field label={say('seedsEachOneOpened')} error={fault('how.perPod') ?? fault('how.perPod.0')}>
-            <input
-              className="written font-mono"
-              placeholder="5 6 7 6 6"
-              value={perPod}
-              onChange={(event) => setPerPod(event.target.value)}
-            />
-          </Field>
+          <Typed form={form} name="pods" label={say('podsAll')} numeric />
+          <Typed form={form} name="perPod" label={say('seedsEachOneOpened')} placeholder="5 6 7 6 6" className="font-mono" />
         </div>
       )}
       <div aria-live="polite">
-        {estimate.found && (
+        {found && (
           <Estimate
-            samples={by === 'pods' ? perPod.split(/[\s,;]+/).filter(Boolean).length : written.length}
-            found={estimate.found}
+            samples={written.by === 'pods' ? podsOpened(written.perPod).length : written.samples.filter(isWritten).length}
+            found={found}
             lot={lot}
             species={species}
             purity={'purity' in how ? how.purity : undefined}
           />
         )}
       </div>
-      <OtherFaults
-        faults={faults}
-        shown={[...shown, ...written.flatMap((_, i) => [`how.samples.${i}.seeds`, `how.samples.${i}.grams`]), 'how.perPod.0']}
-      />
-      <button type="button" className="action" disabled={busy} onClick={save}>
+      <Problem>{form.fault('root')}</Problem>
+      <button type="submit" className="action" disabled={form.busy}>
         {seeds !== undefined && Number.isFinite(seeds) ? say('setStock', { seeds }) : say('setStock2')}
       </button>
-    </div>
+    </form>
+  );
+}
+
+/** The lot's mass, and samples that were counted and weighed. */
+function Weighed({ form, unit, problem }: { form: Form<Counted>; unit: string; problem: string | undefined }) {
+  const { samples } = form.written;
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-x-8">
+        <div>
+          <Typed form={form} name="mass" label={say('wholeLotWeighs')} placeholder={`84 ${unit}`} className="font-mono" />
+          <Problem>{form.fault('mass') ? undefined : problem}</Problem>
+        </div>
+        <Typed form={form} name="purity" label={say('purity')} hint={say('byWeightRestBeingChaff')} numeric="decimal" />
+      </div>
+      <fieldset>
+        <legend className="text-[0.95rem] text-ink2">{say('countedSamplesEachWeighed')}</legend>
+        {samples.map((_, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: samples are only ever added at the end.
+          <div key={i} className="grid grid-cols-2 gap-x-8">
+            <Typed
+              form={form}
+              name={`samples.${i}.seeds`}
+              label={<span className="sr-only">{say('seedsSample', { i: i + 1 })}</span>}
+              placeholder={say('n100Seeds')}
+              numeric
+            />
+            <Typed
+              form={form}
+              name={`samples.${i}.grams`}
+              label={<span className="sr-only">{say('massSample', { i: i + 1 })}</span>}
+              placeholder={`0.82 ${unit}`}
+              className="font-mono"
+            />
+          </div>
+        ))}
+        <Problem>{form.fault('samples')}</Problem>
+        <button type="button" className="quiet" onClick={() => form.put({ samples: [...samples, EMPTY_SAMPLE] })}>
+          {say('addSample')}
+        </button>
+      </fieldset>
+    </>
   );
 }
 

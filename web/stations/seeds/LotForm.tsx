@@ -1,24 +1,26 @@
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import type { Waypoint } from '@chill/core/units/gpx.ts';
 import { winterBefore } from '@chill/core/winter/climate.ts';
+import type { Lot } from '@chill/model/lot.ts';
+import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/seeds.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useEffect, useState } from 'react';
-import { type ResolverResult, useForm } from 'react-hook-form';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { ApiProblem } from '../../data/api.ts';
 import { newId } from '../../data/newId.ts';
 import { type LotView, useLot, useNursery } from '../../data/nursery.ts';
 import { addLot, changeLot } from '../../data/saving.ts';
-import { readStored, writeStored } from '../../data/stored.ts';
+import { readStored } from '../../data/stored.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { DateInput } from '../../kit/DateInput.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { FileChoice } from '../../kit/FileChoice.tsx';
-import { ReadBack } from '../../kit/ReadBack.tsx';
+import { Problem } from '../../kit/Problem.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { SoundRange } from '../../kit/SoundRange.tsx';
 import { SpeciesPicker } from '../../kit/SpeciesPicker.tsx';
+import { Typed } from '../../kit/Typed.tsx';
+import { type Form, useWritten } from '../../kit/useWritten.ts';
 import { Waiting } from '../../kit/Waiting.tsx';
 import { asWritten, EMPTY, fieldOf, judge, nextCode, readSoundness, type Written } from './lotWriting.ts';
 import { readGpx } from './readGpx.ts';
@@ -34,61 +36,40 @@ export default function LotForm() {
 
 function LotFields({ known }: { known: LotView | undefined }) {
   const [query] = useSearchParams();
-  const { handbook, lots, today, nursery } = useNursery();
+  const { handbook, lots, today } = useNursery();
   const navigate = useNavigate();
   const asked = handbook.find((one) => one.id === query.get('species'))?.id;
   const [id] = useState(() => known?.id ?? newId());
-  const form = useForm<Written>({
-    resolver: (written) => judgedForForm(written, id),
-    defaultValues: known ? asWritten(known) : { ...EMPTY, ...readStored<Partial<Written>>(DRAFT, {}), ...(asked && { speciesId: asked }) },
+  const form = useWritten<Written, Lot>({
+    first: known ? asWritten(known) : { ...EMPTY, ...readStored<Partial<Written>>(DRAFT, {}), ...(asked && { speciesId: asked }) },
+    judge: (written) => judge(written, id),
+    save: async (lot) => navigate(`/seeds/${(known ? await changeLot(lot, known.version) : await addLot(lot)).id}`),
+    fieldOf,
+    draft: known ? undefined : DRAFT,
   });
-  const { register, watch, setError, clearErrors, setValue, handleSubmit, formState } = form;
-  const { errors } = formState;
-  const values = watch();
+  const { written } = form;
+  const species = handbook.find((one) => one.id === written.speciesId);
 
-  useEffect(() => {
-    if (known) return;
-    const subscription = watch((draft) => writeStored(DRAFT, draft));
-    return () => subscription.unsubscribe();
-  }, [watch, known]);
-
-  const species = handbook.find((one) => one.id === values.speciesId);
-  const soundness = readSoundness(values);
-  const collected = values.provenanceKind === 'collected';
-  const codes = lots.map((lot) => lot.code);
-
-  const chooseSpecies = (id: string) => {
-    setValue('speciesId', id);
-    clearErrors('speciesId');
-    if (known) return;
-    if (!formState.dirtyFields.code) setValue('code', nextCode(id, codes, today));
-    // Seed that dies when it dries is kept moist unless somebody says otherwise.
-    setValue('storageState', handbook.find((one) => one.id === id)?.drying ? 'moist' : 'dry');
+  const chooseSpecies = (chosen: string) => {
+    form.put({
+      speciesId: chosen,
+      ...(!known && {
+        ...(!form.touched('code') && { code: nextCode(chosen, codesOf(lots), today) }),
+        // Seed that dies when it dries is kept moist unless somebody says otherwise.
+        storageState: handbook.find((one) => one.id === chosen)?.drying ? ('moist' as const) : ('dry' as const),
+      }),
+    });
   };
   // A species that came in the address is chosen too.
   useEffect(() => {
-    if (!known && values.speciesId && !values.code) chooseSpecies(values.speciesId);
-  });
-
-  const save = handleSubmit(async (written) => {
-    const judged = judge(written, id);
-    if ('faults' in judged) return;
-    try {
-      const saved = known ? await changeLot(judged.lot, known.version) : await addLot(judged.lot);
-      if (!known) writeStored(DRAFT, undefined);
-      navigate(`/seeds/${saved.id}`);
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      const faults = error.problem.errors ?? [{ field: '', message: error.message }];
-      for (const { field, message } of faults) setError(fieldOf(field), { message });
-    }
+    if (!known && written.speciesId && !written.code) chooseSpecies(written.speciesId);
   });
 
   return (
-    <form onSubmit={save} noValidate className="grid gap-x-14 px-4 pt-5 desk:grid-cols-[minmax(0,34rem)_minmax(0,1fr)] desk:px-10">
+    <form onSubmit={form.submit} noValidate className="grid gap-x-14 px-4 pt-5 desk:grid-cols-[minmax(0,34rem)_minmax(0,1fr)] desk:px-10">
       <div className="space-y-5">
         <h1>{known ? say('change', { code: known.code }) : say('lotSeed')}</h1>
-        <Field label={say('species')} error={errors.speciesId?.message}>
+        <Field label={say('species')} error={form.fault('speciesId')}>
           <SpeciesPicker handbook={handbook} value={species} onChange={(one) => chooseSpecies(one.id)} />
         </Field>
         {!species && (
@@ -96,151 +77,19 @@ function LotFields({ known }: { known: LotView | undefined }) {
             {say('notKnownFindOutWhat')}
           </Link>
         )}
-        <Choice
-          label={say('source')}
-          options={[
-            { value: 'collected', text: say('collected') },
-            { value: 'bought', text: say('boughtOrGiven') },
-          ]}
-          value={values.provenanceKind}
-          onChange={(kind) => setValue('provenanceKind', kind)}
-        />
+        <Origin form={form} species={species} />
         <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
-          <Field label={collected ? say('place') : say('supplier')} error={errors.from?.message}>
-            <input className="written" {...register('from')} />
-          </Field>
-          <Field label={say('day')} error={errors.on?.message}>
-            <DateInput today={today} value={values.on} onChange={(date) => setValue('on', date)} />
-          </Field>
+          <Typed form={form} name="seeds" label={say('seedsStock2')} hint={say('afterAnyUsedUpBy')} numeric="count" />
+          <Typed form={form} name="code" label={say('yourCode')} className="font-mono" />
         </div>
-        {collected ? (
-          <>
-            <Coordinates
-              error={errors.at?.message}
-              input={<input className="written" placeholder="46.312, -117.98" {...register('at')} />}
-              take={(point) => {
-                setValue('at', `${point.latitude_deg}, ${point.longitude_deg}`, { shouldDirty: true });
-                clearErrors('at');
-                if (!values.from) setValue('from', point.name);
-              }}
-            />
-            <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
-              <Field label={say('parentPlantsIfNoted')} error={errors.detail?.message}>
-                <input className="written" {...register('detail')} />
-              </Field>
-              <Field
-                label={say('permissionReference')}
-                error={errors.permission?.message}
-                hint={species?.hazards.some(({ code }) => code === 'protected') ? say('protectedCollectingNeedsPermit') : undefined}
-              >
-                <input className="written" {...register('permission')} />
-              </Field>
-            </div>
-          </>
-        ) : (
-          <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
-            <Field label={say('theirLotNumberIfAny')} error={errors.detail?.message}>
-              <input className="written" {...register('detail')} />
-            </Field>
-            <Field label={say('harvestYearIfSays')} error={errors.harvestYear?.message}>
-              <input className="written font-mono" inputMode="numeric" {...register('harvestYear')} />
-            </Field>
-          </div>
-        )}
-        <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
-          <div>
-            <Field label={say('seedsStock2')} error={errors.seeds?.message} hint={say('afterAnyUsedUpBy')}>
-              <input className="written font-mono" inputMode="numeric" {...register('seeds')} />
-            </Field>
-            <ReadBack typed={values.seeds} />
-          </div>
-          <Field label={say('yourCode')} error={errors.code?.message}>
-            <input className="written font-mono" {...register('code')} />
-          </Field>
-        </div>
-        <h2 className="pt-2">{say('howViable')}</h2>
-        <Choice
-          label={say('whatKnown')}
-          options={[
-            { value: 'tested', text: say('sampleTest') },
-            { value: 'packet', text: say('packetSays') },
-            { value: 'unknown', text: say('notKnown') },
-          ]}
-          value={values.soundnessKind}
-          onChange={(kind) => setValue('soundnessKind', kind)}
-        />
-        {values.soundnessKind === 'tested' && (
-          <div className="grid grid-cols-2 gap-x-8">
-            <Field label={say('viable')} error={errors.sound?.message}>
-              <input className="written font-mono" inputMode="numeric" {...register('sound')} />
-            </Field>
-            <Field label={say('seedsTested')} error={errors.tested?.message}>
-              <input className="written font-mono" inputMode="numeric" {...register('tested')} />
-            </Field>
-          </div>
-        )}
-        {values.soundnessKind === 'packet' && (
-          <Field label={say('perCent')} error={errors.percent?.message}>
-            <input className="written font-mono" inputMode="decimal" {...register('percent')} />
-          </Field>
-        )}
-        {species && soundness && (
-          <div aria-live="polite">
-            <SoundRange soundness={soundness} species={species} />
-          </div>
-        )}
-        <h2 className="pt-2">{say('howKept')}</h2>
-        <div className="grid items-end gap-x-8 gap-y-5 sm:grid-cols-2">
-          <Choice
-            label={say('kept')}
-            options={[
-              { value: 'dry', text: say('dry') },
-              { value: 'moist', text: say('moist') },
-            ]}
-            value={values.storageState}
-            onChange={(state) => setValue('storageState', state)}
-          />
-          <Field label={say('where')} error={errors.where?.message}>
-            <input className="written" {...register('where')} />
-          </Field>
-        </div>
-        {collected && (
-          <div>
-            <p className="text-[0.95rem] text-ink2">{say('hasHadWinterAlreadyPlant')}</p>
-            <Choice
-              label={say('hasHadWinterAlready')}
-              options={[
-                { value: 'no', text: say('no') },
-                { value: 'yes', text: say('yesGatheredAfterWinter') },
-              ]}
-              value={values.hasWintered}
-              onChange={(answer) => {
-                setValue('hasWintered', answer);
-                if (answer === 'yes' && !values.chillDays && values.on) setValue('chillDays', String(winterBefore(nursery, values.on)));
-              }}
-            />
-            {values.hasWintered === 'yes' && (
-              <div className="mt-3 grid grid-cols-2 gap-x-8">
-                <Field label={say('daysColdStratification')} error={errors.chillDays?.message} hint={say('calculatedFromYourMonthsChange')}>
-                  <input className="written font-mono" inputMode="numeric" {...register('chillDays')} />
-                </Field>
-                <Field label={say('giveOrTake')} error={errors.give?.message}>
-                  <input className="written font-mono" inputMode="numeric" {...register('give')} />
-                </Field>
-              </div>
-            )}
-          </div>
-        )}
-        <Field label={say('note')} error={errors.note?.message}>
-          <textarea className="written" rows={2} {...register('note')} />
+        <Viability form={form} species={species} />
+        <Keeping form={form} />
+        <Field label={say('note')} error={form.fault('note')}>
+          <textarea className="written" rows={2} {...form.register('note')} />
         </Field>
-        {errors.root && (
-          <p role="alert" className="font-semibold text-alarm">
-            {errors.root.message}
-          </p>
-        )}
+        <Problem>{form.fault('root')}</Problem>
         <div className="flex items-center gap-6">
-          <button type="submit" className="action" disabled={formState.isSubmitting}>
+          <button type="submit" className="action" disabled={form.busy}>
             {known ? say('save') : say('addLot')}
           </button>
           <Link to={known ? `/seeds/${known.id}` : '/seeds'} className="quiet">
@@ -248,34 +97,168 @@ function LotFields({ known }: { known: LotView | undefined }) {
           </Link>
         </div>
       </div>
-      {species && (
-        <aside className="mt-8 desk:mt-14" aria-label={species.common[0]}>
-          <SeedDrawing seed={species.seed} room={260} />
-          <p className="mt-2 text-[0.95rem] text-ink2">
-            {say('nMmDrawnThousand', {
-              length: species.seed.length_mm,
-              width: species.seed.width_mm,
-              enlargement: enlargement(species.seed, 248),
-              thousandSeeds: species.seed.thousandSeeds_g,
-            })}
-          </p>
-          <p className="mt-4 max-w-prose">{species.dormancy.why}</p>
-          {cautionsOf(species).map((text) => (
-            <p key={text} className="mt-4 max-w-prose border-l-4 border-alarm pl-3">
-              {text}
-            </p>
-          ))}
-        </aside>
-      )}
+      {species && <SeedAside species={species} />}
     </form>
   );
 }
 
-/** The model's verdict in the shape that the form library takes. */
-function judgedForForm(written: Written, id: string): ResolverResult<Written> {
-  const judged = judge(written, id);
-  if ('lot' in judged) return { values: written, errors: {} };
-  return { values: {}, errors: Object.fromEntries(judged.faults.map(({ field, message }) => [field, { type: 'model', message }])) };
+const codesOf = (lots: readonly { code: string }[]) => lots.map(({ code }) => code);
+
+/** Where it comes from: collected, with its place and who allowed it, or bought, with the seller's own figures. */
+function Origin({ form, species }: { form: Form<Written>; species: Species | undefined }) {
+  const { today } = useNursery();
+  const { written } = form;
+  const collected = written.provenanceKind === 'collected';
+  return (
+    <>
+      <Choice
+        label={say('source')}
+        options={[
+          { value: 'collected', text: say('collected') },
+          { value: 'bought', text: say('boughtOrGiven') },
+        ]}
+        value={written.provenanceKind}
+        onChange={(provenanceKind) => form.put({ provenanceKind })}
+      />
+      <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
+        <Typed form={form} name="from" label={collected ? say('place') : say('supplier')} />
+        <Field label={say('day')} error={form.fault('on')}>
+          <DateInput today={today} value={written.on} onChange={(on) => form.put({ on })} />
+        </Field>
+      </div>
+      {collected ? (
+        <>
+          <Coordinates
+            error={form.fault('at')}
+            input={<input className="written" placeholder="46.312, -117.98" {...form.register('at')} />}
+            take={(point) => form.put({ at: `${point.latitude_deg}, ${point.longitude_deg}`, ...(!written.from && { from: point.name }) })}
+          />
+          <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
+            <Typed form={form} name="detail" label={say('parentPlantsIfNoted')} />
+            <Typed
+              form={form}
+              name="permission"
+              label={say('permissionReference')}
+              hint={species?.hazards.some(({ code }) => code === 'protected') ? say('protectedCollectingNeedsPermit') : undefined}
+            />
+          </div>
+        </>
+      ) : (
+        <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
+          <Typed form={form} name="detail" label={say('theirLotNumberIfAny')} />
+          <Typed form={form} name="harvestYear" label={say('harvestYearIfSays')} numeric />
+        </div>
+      )}
+    </>
+  );
+}
+
+/** How much of it is viable: tested, as the packet says, or not known; and what that means. */
+function Viability({ form, species }: { form: Form<Written>; species: Species | undefined }) {
+  const { written } = form;
+  const soundness = readSoundness(written);
+  return (
+    <>
+      <h2 className="pt-2">{say('howViable')}</h2>
+      <Choice
+        label={say('whatKnown')}
+        options={[
+          { value: 'tested', text: say('sampleTest') },
+          { value: 'packet', text: say('packetSays') },
+          { value: 'unknown', text: say('notKnown') },
+        ]}
+        value={written.soundnessKind}
+        onChange={(soundnessKind) => form.put({ soundnessKind })}
+      />
+      {written.soundnessKind === 'tested' && (
+        <div className="grid grid-cols-2 gap-x-8">
+          <Typed form={form} name="sound" label={say('viable')} numeric />
+          <Typed form={form} name="tested" label={say('seedsTested')} numeric />
+        </div>
+      )}
+      {written.soundnessKind === 'packet' && <Typed form={form} name="percent" label={say('perCent')} numeric="decimal" />}
+      {species && soundness && (
+        <div aria-live="polite">
+          <SoundRange soundness={soundness} species={species} />
+        </div>
+      )}
+    </>
+  );
+}
+
+/** How it is kept, and what winter it has had already on the plant. */
+function Keeping({ form }: { form: Form<Written> }) {
+  const { nursery } = useNursery();
+  const { written } = form;
+  return (
+    <>
+      <h2 className="pt-2">{say('howKept')}</h2>
+      <div className="grid items-end gap-x-8 gap-y-5 sm:grid-cols-2">
+        <Choice
+          label={say('kept')}
+          options={[
+            { value: 'dry', text: say('dry') },
+            { value: 'moist', text: say('moist') },
+          ]}
+          value={written.storageState}
+          onChange={(storageState) => form.put({ storageState })}
+        />
+        <Typed form={form} name="where" label={say('where')} />
+      </div>
+      {written.provenanceKind === 'collected' && (
+        <div>
+          <p className="text-[0.95rem] text-ink2">{say('hasHadWinterAlreadyPlant')}</p>
+          <Choice
+            label={say('hasHadWinterAlready')}
+            options={[
+              { value: 'no', text: say('no') },
+              { value: 'yes', text: say('yesGatheredAfterWinter') },
+            ]}
+            value={written.hasWintered}
+            onChange={(hasWintered) => {
+              const unknown = hasWintered === 'yes' && !written.chillDays && written.on;
+              form.put({ hasWintered, ...(unknown && { chillDays: String(winterBefore(nursery, written.on)) }) });
+            }}
+          />
+          {written.hasWintered === 'yes' && (
+            <div className="mt-3 grid grid-cols-2 gap-x-8">
+              <Typed
+                form={form}
+                name="chillDays"
+                label={say('daysColdStratification')}
+                hint={say('calculatedFromYourMonthsChange')}
+                numeric
+              />
+              <Typed form={form} name="give" label={say('giveOrTake')} numeric />
+            </div>
+          )}
+        </div>
+      )}
+    </>
+  );
+}
+
+/** The seed itself, to scale, why it sleeps, and what to beware of. */
+function SeedAside({ species }: { species: Species }) {
+  return (
+    <aside className="mt-8 desk:mt-14" aria-label={species.common[0]}>
+      <SeedDrawing seed={species.seed} room={260} />
+      <p className="mt-2 text-[0.95rem] text-ink2">
+        {say('nMmDrawnThousand', {
+          length: species.seed.length_mm,
+          width: species.seed.width_mm,
+          enlargement: enlargement(species.seed, 248),
+          thousandSeeds: species.seed.thousandSeeds_g,
+        })}
+      </p>
+      <p className="mt-4 max-w-prose">{species.dormancy.why}</p>
+      {cautionsOf(species).map((text) => (
+        <p key={text} className="mt-4 max-w-prose border-l-4 border-alarm pl-3">
+          {text}
+        </p>
+      ))}
+    </aside>
+  );
 }
 
 /** Coordinates typed or pasted, or taken from a waypoint file. */

@@ -1,13 +1,18 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { describeLotEvent } from '@chill/core/lot/events.ts';
 import { say } from '@chill/words/seeds.ts';
+import { newId } from '../../data/newId.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
-import { useLotRecord } from './useLotRecord.ts';
+import { recordOnLot } from '../../data/saving.ts';
+import { Problem } from '../../kit/Problem.tsx';
+import { useAttempt } from '../../kit/useAttempt.ts';
 
 /** What happened to the seed of a lot, the latest first; each entry can be undone. */
 export function LotLedger({ lot }: { lot: LotView }) {
   const { today } = useNursery();
-  const { record, faults, busy } = useLotRecord(lot);
+  const { attempt, problem, busy } = useAttempt();
+  const undo = (id: string) =>
+    attempt(() => recordOnLot(lot.id, { decidedOn: lot.events.length, event: { id: newId(), on: today, kind: 'reversed', reverses: id } }));
   const told = lot.events.filter((event) => event.kind !== 'reversed').reverse();
   if (told.length === 0) return null;
   return (
@@ -22,7 +27,7 @@ export function LotLedger({ lot }: { lot: LotView }) {
                 <span className="text-ink2">{shortDate(event.on, today)}</span> {describeLotEvent(event)}
               </span>
               {stands && (
-                <button type="button" className="quiet" disabled={busy} onClick={() => record({ kind: 'reversed', reverses: event.id })}>
+                <button type="button" className="quiet" disabled={busy} onClick={() => undo(event.id)}>
                   {say('undo')}
                 </button>
               )}
@@ -30,11 +35,7 @@ export function LotLedger({ lot }: { lot: LotView }) {
           );
         })}
       </ul>
-      {Object.values(faults).map((message) => (
-        <p key={message} role="alert" className="mt-1 font-semibold text-alarm">
-          {message}
-        </p>
-      ))}
+      <Problem>{problem}</Problem>
     </section>
   );
 }

@@ -1,66 +1,58 @@
 import { say } from '@chill/words/seeds.ts';
-import { useState } from 'react';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
-import { Field } from '../../kit/Field.tsx';
-import { OtherFaults } from '../../kit/Problem.tsx';
+import { Problem } from '../../kit/Problem.tsx';
+import { Typed } from '../../kit/Typed.tsx';
 import { countIn } from './lotWriting.ts';
-import { useLotRecord } from './useLotRecord.ts';
+import { useLotForm } from './useLotForm.ts';
 
 /** Moves a lot: dry or moist, and where. */
 export function StoreForm({ lot, done }: { lot: LotView; done: (said: string) => void }) {
   const { today } = useNursery();
-  const { record, faults, busy } = useLotRecord(lot);
-  const [state, setState] = useState<'dry' | 'moist'>(lot.state.storage?.state ?? 'dry');
-  const [where, setWhere] = useState(lot.state.storage?.where ?? '');
-  const save = async () => {
-    if (await record({ kind: 'stored', storage: { state, since: today, ...(where.trim() && { where }) } })) done(say('kept3', { state }));
-  };
+  const { state = 'dry', where = '' } = lot.state.storage ?? {};
+  const form = useLotForm(lot, {
+    first: { state, where } as { state: 'dry' | 'moist'; where: string },
+    event: (to) => ({ kind: 'stored', storage: { state: to.state, since: today, ...(to.where.trim() && { where: to.where }) } }),
+    fields: { 'storage.where': 'where' },
+    done: (to) => done(say('kept3', { state: to.state })),
+  });
   return (
-    <div className="max-w-2xl space-y-4">
+    <form noValidate onSubmit={form.submit} className="max-w-2xl space-y-4">
       <Choice
         label={say('kept')}
         options={[
           { value: 'dry', text: say('dry') },
           { value: 'moist', text: say('moist') },
         ]}
-        value={state}
-        onChange={setState}
+        value={form.written.state}
+        onChange={(to) => form.put({ state: to })}
       />
-      <Field label={say('where')} error={faults['storage.where']}>
-        <input className="written max-w-sm" value={where} onChange={(event) => setWhere(event.target.value)} />
-      </Field>
-      <OtherFaults faults={faults} shown={['storage.where']} />
-      <button type="button" className="action" disabled={busy} onClick={save}>
+      <Typed form={form} name="where" label={say('where')} className="max-w-sm" />
+      <Problem>{form.fault('root')}</Problem>
+      <button type="submit" className="action" disabled={form.busy}>
         {say('record')}
       </button>
-    </div>
+    </form>
   );
 }
 
 /** Gives some of a lot away, to a swap or a neighbour; they stay counted. */
 export function GiveForm({ lot, done }: { lot: LotView; done: (said: string) => void }) {
-  const { record, faults, busy } = useLotRecord(lot);
-  const [seeds, setSeeds] = useState('');
-  const [to, setTo] = useState('');
-  const save = async () => {
-    if (await record({ kind: 'givenAway', seeds: countIn(seeds), ...(to.trim() && { note: to.trim() }) }))
-      done(say('givenAway2', { seeds }));
-  };
+  const form = useLotForm(lot, {
+    first: { seeds: '', note: '' },
+    event: ({ seeds, note }) => ({ kind: 'givenAway', seeds: countIn(seeds), ...(note.trim() && { note }) }),
+    done: ({ seeds }) => done(say('givenAway2', { seeds })),
+  });
   return (
-    <div className="max-w-2xl space-y-4">
+    <form noValidate onSubmit={form.submit} className="max-w-2xl space-y-4">
       <div className="grid grid-cols-2 gap-x-8">
-        <Field label={say('seedsGivenAway')} error={faults.seeds}>
-          <input className="written font-mono" inputMode="numeric" value={seeds} onChange={(event) => setSeeds(event.target.value)} />
-        </Field>
-        <Field label={say('whom')} error={faults.note}>
-          <input className="written" value={to} onChange={(event) => setTo(event.target.value)} />
-        </Field>
+        <Typed form={form} name="seeds" label={say('seedsGivenAway')} numeric="count" />
+        <Typed form={form} name="note" label={say('whom')} />
       </div>
-      <OtherFaults faults={faults} shown={['seeds', 'note']} />
-      <button type="button" className="action" disabled={busy} onClick={save}>
+      <Problem>{form.fault('root')}</Problem>
+      <button type="submit" className="action" disabled={form.busy}>
         {say('record')}
       </button>
-    </div>
+    </form>
   );
 }

@@ -3,6 +3,7 @@ import { soundLeftAtLeast, testAdvice, testSizes } from '@chill/core/lot/testPla
 import { soundShare } from '@chill/core/lot/viability.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
 import { planTowelTest, towelEvidence } from '@chill/core/ways/towelTest.ts';
+import { refusal } from '@chill/model/refusal.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/seeds.ts';
@@ -12,12 +13,12 @@ import { newId } from '../../data/newId.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { makeBatch } from '../../data/saving.ts';
 import { Choice } from '../../kit/Choice.tsx';
-import { Field } from '../../kit/Field.tsx';
-import { OtherFaults, Problem } from '../../kit/Problem.tsx';
+import { Problem } from '../../kit/Problem.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
+import { Typed } from '../../kit/Typed.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { countIn } from './lotWriting.ts';
-import { useLotRecord } from './useLotRecord.ts';
+import { useLotForm } from './useLotForm.ts';
 
 /** Tests a sample: cut it and count at once, or lay it on a towel as a small batch of its own. How many, for how sure. */
 export function TestForm({ lot, species, done }: { lot: LotView; species: Species; done: (said: string) => void }) {
@@ -66,40 +67,36 @@ export function TestForm({ lot, species, done }: { lot: LotView; species: Specie
 }
 
 function Cut({ lot, seeds, done }: { lot: LotView; seeds: number; done: (said: string) => void }) {
-  const { record, faults, busy } = useLotRecord(lot);
-  const [tested, setTested] = useState('');
-  const [sound, setSound] = useState('');
-  const counts = { tested: countIn(tested), sound: countIn(sound) };
-  const left = leftAfter(counts, lot.unassigned);
-  const save = async () => {
-    if (await record({ kind: 'cutTested', ...counts })) done(say('wereViable', { sound, tested }));
-  };
+  const counts = ({ tested, sound }: { tested: string; sound: string }) => ({ tested: countIn(tested), sound: countIn(sound) });
+  const form = useLotForm(lot, {
+    first: { tested: '', sound: '' },
+    event: (cut) => ({ kind: 'cutTested', ...counts(cut) }),
+    done: ({ tested, sound }) => done(say('wereViable', { sound, tested })),
+  });
+  const { tested, sound } = counts(form.written);
+  const left = leftAfter({ tested, sound }, lot.unassigned);
   return (
-    <>
+    <form noValidate onSubmit={form.submit} className="space-y-4">
       <p className="text-ink2">{say('cutAcrossWhiteFirmViable', { seeds, cautionAt: cautionAt('openCoat') })}</p>
       <div className="grid max-w-md grid-cols-2 gap-x-8">
-        <Field label={say('viable')} error={faults.sound}>
-          <input className="written font-mono" inputMode="numeric" value={sound} onChange={(event) => setSound(event.target.value)} />
-        </Field>
-        <Field label={say('seedsCut')} error={faults.tested}>
-          <input className="written font-mono" inputMode="numeric" value={tested} onChange={(event) => setTested(event.target.value)} />
-        </Field>
+        <Typed form={form} name="sound" label={say('viable')} numeric />
+        <Typed form={form} name="tested" label={say('seedsCut')} numeric />
       </div>
       {left !== undefined && (
         <p aria-live="polite">
           <Rich
             say={say}
             of="leftLeastViable95Times"
-            facts={{ unassigned: lot.unassigned - (counts.tested ?? 0), left }}
+            facts={{ unassigned: lot.unassigned - (tested ?? 0), left }}
             parts={{ b: <b className="font-mono" /> }}
           />
         </p>
       )}
-      <OtherFaults faults={faults} shown={['sound', 'tested']} />
-      <button type="button" className="action" disabled={busy} onClick={save}>
+      <Problem>{form.fault('root')}</Problem>
+      <button type="submit" className="action" disabled={form.busy}>
         {say('record')}
       </button>
-    </>
+    </form>
   );
 }
 
@@ -121,7 +118,7 @@ function Towel({ lot, species, seeds, setSeeds }: { lot: LotView; species: Speci
   const planned = seeds > 0 ? planTowelTest(species, seeds, today, places, { sound, evidence, ...broughtBy(lot, today) }) : undefined;
   const begin = () =>
     attempt(async () => {
-      if (!planned) throw new Error('There is no seed in stock to test.');
+      if (!planned) return refusal(say.of('noSeedToTest'));
       const batch = await makeBatch({ id: newId(), lotId: lot.id, plan: planned, madeOn: today, purpose: 'test' });
       navigate(`/batch/${batch.code}/label`);
     });

@@ -24,7 +24,7 @@ const faultsOf = (part: Partial<Written>) => {
 describe('a lot as it is written', () => {
   test('becomes a lot', () => {
     expect(judge(good, ID)).toEqual({
-      lot: {
+      value: {
         id: ID,
         code: 'PS-26-01',
         speciesId: 'prunus-serotina',
@@ -61,8 +61,8 @@ describe('a lot as it is written', () => {
     ],
     ['of unknown soundness, kept moist', { soundnessKind: 'unknown', tested: '', sound: '', storageState: 'moist' }],
   ])('%s, it is the same once read back into the form', (_, part) => {
-    const lot = (judge({ ...good, ...part }, ID) as { lot: Lot }).lot;
-    expect(judge(asWritten(lot), ID)).toEqual({ lot });
+    const lot = (judge({ ...good, ...part }, ID) as { value: Lot }).value;
+    expect(judge(asWritten(lot), ID)).toEqual({ value: lot });
   });
 
   test('says every fault at its own field, and asks for what is missing', () => {

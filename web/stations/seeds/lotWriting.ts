@@ -3,6 +3,7 @@ import { readCount, readNumber } from '@chill/core/units/number.ts';
 import { Lot, type Provenance, Soundness } from '@chill/model/lot.ts';
 import { say } from '@chill/words/seeds.ts';
 import { spoken } from '@chill/words/subject.ts';
+import type { Fault as AnyFault, Judged } from '../../kit/useWritten.ts';
 
 /** What is written in the form, as text; the model's own schemas judge it. */
 export interface Written {
@@ -52,10 +53,9 @@ export const EMPTY: Written = {
   note: '',
 };
 
-/** A fault and the field that it is at. */
-export interface Fault {
+/** A fault and the form's field that it is at. */
+interface Fault extends AnyFault {
   field: keyof Written | 'root';
-  message: string;
 }
 
 /** A typed figure; `undefined` where nothing is typed, NaN where it is no number, so that the schema says so. */
@@ -121,7 +121,7 @@ const ASKED: Partial<Record<Fault['field'], string>> = {
 };
 
 /** The lot that is written, or every fault in it. */
-export function judge(written: Written, id: string): { lot: Lot } | { faults: Fault[] } {
+export function judge(written: Written, id: string): Judged<Lot> {
   const { provenanceKind, from, on, detail, permission, note } = written;
   const at = written.at.trim() === '' ? undefined : parseCoordinates(written.at);
   const year = numberIn(written.harvestYear);
@@ -159,7 +159,7 @@ export function judge(written: Written, id: string): { lot: Lot } | { faults: Fa
     return { field, message: (empty && ASKED[field]) || issue.message };
   });
   if (at && !at.ok && provenanceKind === 'collected') faults.push({ field: 'at', message: spoken(at.reason) });
-  return parsed.success && faults.length === 0 ? { lot: parsed.data } : { faults };
+  return parsed.success && faults.length === 0 ? { value: parsed.data } : { faults };
 }
 
 /** A lot as the form would hold it. */

@@ -6,7 +6,6 @@ import { percent } from '@chill/core/units/percent.ts';
 import type { Move } from '@chill/model/event.ts';
 import type { Swelling } from '@chill/model/treatment.ts';
 import { Rich } from '@chill/words/rich.tsx';
-import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -222,7 +221,7 @@ function Verdict({ view }: { view: BatchView }) {
   const split = (how: Opener) =>
     attempt(async () => {
       const planned = planSplit(batch, state, going, how, today, newId);
-      if ('reason' in planned) throw new Error(spoken(planned.reason));
+      if ('reason' in planned) return planned;
       const part = await splitBatch(batch.id, planned);
       navigate(`/treat/${part.code}`);
     });

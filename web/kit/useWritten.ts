@@ -1,0 +1,104 @@
+import { useEffect } from 'react';
+import { type DefaultValues, type FieldErrors, type FieldValues, get, type Path, type PathValue, set, useForm } from 'react-hook-form';
+import { ApiProblem } from '../data/api.ts';
+import { writeStored } from '../data/stored.ts';
+
+/** A fault and the field that it is at, as the model names it. */
+export interface Fault {
+  field: string;
+  message: string;
+}
+
+/** What is written, judged: what it comes to, or every fault in it. */
+export type Judged<V> = { value: V } | { faults: readonly Fault[] };
+
+/** Judges a value by one of the model's schemas. */
+export function judgedBy<V>(
+  schema: {
+    safeParse(
+      value: unknown,
+    ): { success: true; data: V } | { success: false; error: { issues: readonly { path: PropertyKey[]; message: string }[] } };
+  },
+  value: unknown,
+): Judged<V> {
+  const parsed = schema.safeParse(value);
+  if (parsed.success) return { value: parsed.data };
+  return { faults: parsed.error.issues.map(({ path, message }) => ({ field: path.join('.'), message })) };
+}
+
+/**
+ * A form: what is written in it, as text; judged by the model, saved, and what is refused told at its field, whoever refuses it. Faults at no field
+ * of the form stand at its foot (`fault('root')`).
+ */
+export function useWritten<W extends FieldValues, V>({
+  first,
+  judge,
+  save,
+  fieldOf = (path) => path,
+  draft,
+}: {
+  /** What stands in it first. */
+  first: W;
+  judge: (written: W) => Judged<V>;
+  save: (value: V, written: W) => Promise<unknown>;
+  /** The form's field for one that the model or the server names. */
+  fieldOf?: (path: string) => string;
+  /** Under this key what is half written is kept in the browser until it is saved. */
+  draft?: string | undefined;
+}) {
+  const named = (path: string): Path<W> => {
+    const field = fieldOf(path);
+    return (field !== '' && get(first, field) !== undefined ? field : 'root') as Path<W>;
+  };
+  const form = useForm<W>({
+    defaultValues: first as DefaultValues<W>,
+    resolver: (written) => {
+      const judged = judge(written);
+      if ('value' in judged) return { values: written, errors: {} };
+      const errors: FieldErrors<W> = {};
+      for (const { field, message } of judged.faults) if (!get(errors, named(field))) set(errors, named(field), { type: 'model', message });
+      return { values: {}, errors };
+    },
+  });
+  const { watch, setValue, setError, clearErrors, formState } = form;
+  useEffect(() => {
+    if (!draft) return;
+    const kept = watch((written) => writeStored(draft, written));
+    return () => kept.unsubscribe();
+  }, [watch, draft]);
+
+  const submit = form.handleSubmit(async (written) => {
+    const judged = judge(written);
+    if ('faults' in judged) return;
+    try {
+      await save(judged.value, written);
+      if (draft) writeStored(draft, undefined);
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      for (const { field, message } of error.problem.errors ?? [{ field: '', message: error.message }]) setError(named(field), { message });
+    }
+  });
+
+  return {
+    register: form.register,
+    /** What is written now. */
+    written: watch(),
+    /** Writes into some fields; what was wrong with them is no longer. */
+    put: (part: Partial<W>) => {
+      for (const [name, value] of Object.entries(part)) {
+        setValue(name as Path<W>, value as PathValue<W, Path<W>>, { shouldDirty: true });
+        clearErrors(name as Path<W>);
+      }
+    },
+    /** True once somebody has written in a field. */
+    touched: (name: Path<W>) => get(formState.dirtyFields, name) === true,
+    /** What is wrong at a field. */
+    fault: (name: Path<W> | 'root'): string | undefined => (get(formState.errors, name) as { message?: string } | undefined)?.message,
+    /** What a form does when it is sent. */
+    submit: (event?: React.SyntheticEvent) => void submit(event),
+    busy: formState.isSubmitting,
+  };
+}
+
+/** A form as its fields see it. */
+export type Form<W extends FieldValues> = ReturnType<typeof useWritten<W, unknown>>;

@@ -1,0 +1,34 @@
+import { NewLotEvent } from '@chill/model/lot.ts';
+import type { FieldValues } from 'react-hook-form';
+import { newId } from '../../data/newId.ts';
+import { type LotView, useNursery } from '../../data/nursery.ts';
+import { recordOnLot } from '../../data/saving.ts';
+import { judgedBy, useWritten } from '../../kit/useWritten.ts';
+
+/**
+ * A form that records one thing on a lot's ledger, today. `event` is what the written means, and `fields` where the event's own fields
+ * ("rejected", "how.samples.0.grams") stand in the form, where they are called otherwise there.
+ */
+export function useLotForm<W extends FieldValues>(
+  lot: LotView,
+  {
+    first,
+    event,
+    fields = {},
+    done,
+  }: { first: W; event: (written: W) => object; fields?: Record<string, string>; done: (written: W) => void },
+) {
+  const { today } = useNursery();
+  return useWritten({
+    first,
+    judge: (written: W) => judgedBy(NewLotEvent, { id: newId(), on: today, ...event(written) }),
+    save: async (made, written) => {
+      await recordOnLot(lot.id, { decidedOn: lot.events.length, event: made });
+      done(written);
+    },
+    fieldOf: (path) => {
+      const plain = path.replace(/^event\./, '');
+      return fields[plain] ?? plain.replace(/^how\./, '');
+    },
+  });
+}

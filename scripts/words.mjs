@@ -108,6 +108,8 @@ for (const file of listed('words')) {
   const said = parsed(file).statements.find((one) => ts.isVariableStatement(one))?.declarationList.declarations[0]?.initializer;
   if (!said || !ts.isCallExpression(said) || said.expression.getText() !== 'subject') continue;
   const [name, messages] = said.arguments;
+  // Its keys are the model's values: the compiler asks for each.
+  if (name.text === 'values') continue;
   for (const { name: key } of messages.properties) {
     sentences += 1;
     if (!asked.get(name.text)?.has(key.text.replace(/_(one|other)$/, ''))) faults.push(`${file}: nobody says ${key.text}`);

@@ -2,10 +2,10 @@ import { subject } from './subject.ts';
 
 export const say = subject('calendar', {
   chillWorksYears19002199: 'Chill works with the years 1900 to 2199, not {{year}}.',
-  giveDaySuch16Feb: 'Give a day, such as 16 Feb.',
+  giveDaySuch: 'Give a day, such as {{day}}.',
   minutes: '{{whole}} minutes',
-  monthOrDayFirstWrite: 'Month or day first? Write the month as a word: 3 Apr 2026.',
-  notDayChillCanRead: '“{{text}}” is not a day that Chill can read. Try 16 Feb or 2026-02-16.',
+  monthOrDayFirstWrite: 'Month or day first? Write the month as a word: {{day}}.',
+  notDayChillCanRead: '“{{text}}” is not a day that Chill can read. Try {{day}} or 2026-02-16.',
   notMonth: '“{{month}}” is not a month.',
   seconds_one: '{{count}} second',
   seconds_other: '{{count}} seconds',

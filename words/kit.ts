@@ -49,7 +49,6 @@ export const say = subject('kit', {
   lineBrokenTypeFigureOr: 'The line to the {{kind}} is broken. Type the figure, or attach it again.',
   meanwhile: 'Meanwhile:',
   moreThanReadingsImportFile: 'More than {{mostReadings}} readings: import the file in parts.',
-  n16Feb: '16 Feb',
   nextDay: 'Next day',
   nextDue: 'next due',
   noBackupCouldMade: 'No backup could be made.',

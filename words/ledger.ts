@@ -61,5 +61,5 @@ export const say = subject('ledger', {
   wasNotUnderstoodTry3: '“{{text}}” was not understood. Try “+3 up”, “1 mould”, “2 potted”, “damp”, “out”, or “note …”.',
   whatHappenedTry3Up: 'What happened? Try “+3 up”, “1 mould” or “damp”.',
   whatWriteUpMouldPotted: '{{count}} what? Write “{{count}} up”, “{{count}} mould”, “{{count}} potted” or “{{count}} lost”.',
-  whichDayTry14Feb: 'On which day? Try “on 14 Feb” or “yesterday”.',
+  whichDayTry: 'On which day? Try “on {{day}}” or “yesterday”.',
 });

@@ -39,7 +39,7 @@ export const say = subject('places', {
   from: ', from {{from}} to {{to}}',
   frozen: 'Frozen',
   frozen2: ', frozen',
-  giveDayTimeSuch16: 'Give a day and a time, such as 16 Feb 7:40; or leave it empty for now.',
+  giveDayTimeSuch: 'Give a day and a time, such as {{day}} 7:40; or leave it empty for now.',
   giveOrTakeDays: 'give or take, days',
   givePlaceName: 'Name of the nursery',
   giveWhatThermometerShows: 'Give what the thermometer shows.',
@@ -157,7 +157,7 @@ export const say = subject('places', {
   weatherStationsDailyFiguresEach:
     'A weather station’s daily figures, {{how}}. Each day becomes a curve between minimum and maximum, damped to the depth of the seed.',
   week: 'a week',
-  what: 'Of what',
+  what: 'Counted in',
   whatDoesShowNow: 'What does it show now?',
   when: 'When',
   whoMayUse: 'Who may use it',

@@ -2,7 +2,7 @@ import { FIRST_YEAR, LAST_YEAR, type PlainDate } from '@chill/model/primitives.t
 import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/calendar.ts';
 import type { Parsed } from '../units/parsed.ts';
-import { addDays, dayNumber } from './dates.ts';
+import { addDays, dayNumber, shortDate, shortMonthDay } from './dates.ts';
 
 const MONTHS = ['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september', 'october', 'november', 'december'];
 const NAMED: Record<string, number> = { today: 0, now: 0, yesterday: -1, tomorrow: 1 };
@@ -14,7 +14,7 @@ const NAMED: Record<string, number> = { today: 0, now: 0, yesterday: -1, tomorro
  */
 export function parseDate(text: string, today: PlainDate): Parsed<PlainDate> {
   const typed = text.trim().toLowerCase().replace(/,/g, ' ').replace(/\s+/g, ' ');
-  if (typed === '') return refusal(say.of('giveDaySuch16Feb'));
+  if (typed === '') return refusal(say.of('giveDaySuch', { day: shortMonthDay('02-16') }));
   if (Object.hasOwn(NAMED, typed)) return daysFrom(today, NAMED[typed] as number);
 
   const relative = /^(?:in |\+ ?)?(\d{1,4}) ?(d|days?|w|wks?|weeks?)( ago)?$/.exec(typed);
@@ -25,7 +25,7 @@ export function parseDate(text: string, today: PlainDate): Parsed<PlainDate> {
   const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(typed);
   if (iso) return existing(Number(iso[1]), Number(iso[2]), Number(iso[3]));
   if (/^\d{1,2}\/\d{1,2}\/\d{2,4}$/.test(typed)) {
-    return refusal(say.of('monthOrDayFirstWrite'));
+    return refusal(say.of('monthOrDayFirstWrite', { day: shortDate.of('2026-04-03', '2025-01-01') }));
   }
   const dotted = /^(\d{1,2})\.(\d{1,2})\.(\d{4})?$/.exec(typed);
   if (dotted) return inYear(dotted[3], Number(dotted[2]), Number(dotted[1]), today);
@@ -33,7 +33,7 @@ export function parseDate(text: string, today: PlainDate): Parsed<PlainDate> {
   if (dayFirst) return worded(dayFirst[3], dayFirst[2] as string, Number(dayFirst[1]), today);
   const monthFirst = /^([a-z]{3,9})\.? (\d{1,2})(?:st|nd|rd|th)?(?: (\d{4}))?$/.exec(typed);
   if (monthFirst) return worded(monthFirst[3], monthFirst[1] as string, Number(monthFirst[2]), today);
-  return refusal(say.of('notDayChillCanRead', { text: text.trim() }));
+  return refusal(say.of('notDayChillCanRead', { text: text.trim(), day: shortMonthDay('02-16') }));
 }
 
 /**

@@ -1,6 +1,7 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/ledger.ts';
 import type { Sentence } from '@chill/words/subject.ts';
+import { shortMonthDay } from '../calendar/dates.ts';
 import { parseDate } from '../calendar/parseDate.ts';
 import { readCount as readCountTyped } from '../units/number.ts';
 import { parseQuantity } from '../units/quantities.ts';
@@ -216,7 +217,7 @@ function readDay(
       return from + length;
     }
   }
-  misread(Math.min(words.length, from + 1) - i, say.of('whichDayTry14Feb'));
+  misread(Math.min(words.length, from + 1) - i, say.of('whichDayTry', { day: shortMonthDay('02-14') }));
   return undefined;
 }
 

@@ -1,6 +1,7 @@
 import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/mix.ts';
 import type { Sentence } from '@chill/words/subject.ts';
+import { valueName } from '../kinds/values.ts';
 import { FIGURES, type NumberFormat, readNumber } from '../units/number.ts';
 import type { Parsed } from '../units/parsed.ts';
 
@@ -60,5 +61,5 @@ const NEVER = [
 /** Why two chemicals must not be mixed, or `undefined` where nothing is known against it. Never the last word: the labels rule. */
 export function mustNotMix(a: Chemical, b: Chemical): Sentence | undefined {
   const found = NEVER.find(([one, other]) => (one === a && other === b) || (one === b && other === a));
-  return found && say.of('neverRinseCleanWaterBetween', { a, b, found2: found[2] });
+  return found && say.of('neverRinseCleanWaterBetween', { a: valueName.of(a), b: valueName.of(b), found2: found[2] });
 }

@@ -1,6 +1,5 @@
-import { shortDate } from '@chill/core/calendar/dates.ts';
+import { shortDate, shortMonthDay } from '@chill/core/calendar/dates.ts';
 import { parseComingDate, parseDate } from '@chill/core/calendar/parseDate.ts';
-import { say } from '@chill/words/kit.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useState } from 'react';
 
@@ -44,7 +43,7 @@ export function DateInput({
         {...field}
         className={field.className ?? 'written'}
         value={text}
-        placeholder={say('n16Feb')}
+        placeholder={shortMonthDay('02-16')}
         onChange={(event) => type(event.target.value)}
         onBlur={() => parsed.ok && setText(shortDate(parsed.value, today))}
       />

@@ -1,4 +1,4 @@
-import { afterEach, describe, expect, test } from '@jest/globals';
+import { afterEach, beforeAll, describe, expect, test } from '@jest/globals';
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { Plot } from './Plot.tsx';
@@ -30,13 +30,15 @@ const data: PlotData = {
   spans: [{ along: 'x', from: 10, to: 30, colour: 'cold', opacity: 0.1 }],
 };
 
+// The drawing comes when it is needed; here it is waited for once.
+beforeAll(() => import('./Drawn.tsx'));
 afterEach(cleanup);
 
 describe('a plot', () => {
   test('is drawn with its marks, says what it shows, and names its lines', async () => {
     render(<Plot label="Ready against alive" data={data} />);
     const drawing = await screen.findByRole('img', { name: 'Ready against alive' });
-    expect(await within(drawing).findByText('take out')).toBeTruthy();
+    expect(await within(drawing).findByText('take out', {}, { timeout: 20_000 })).toBeTruthy();
     expect(drawing.querySelectorAll('path').length).toBeGreaterThan(3);
     expect(screen.getAllByRole('listitem').map((one) => one.textContent)).toEqual(['ready', 'alive']);
   });

@@ -1,6 +1,7 @@
 import { CUE_NAMES, CUES, waitsFor } from '@chill/core/cue/cues.ts';
 import { speciesOfGenus } from '@chill/core/cue/fromProfile.ts';
 import { searchSpecies } from '@chill/core/cue/searchSpecies.ts';
+import { valueName } from '@chill/core/kinds/values.ts';
 import type { Genus } from '@chill/model/genus.ts';
 import { DormancyClass, type Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/handbook.ts';
@@ -27,7 +28,7 @@ const ORDERS: Record<string, ((species: Species) => string) | undefined> = {
 };
 const GROUPS: Record<string, ((species: Species) => string) | undefined> = {
   family: ({ family }) => family,
-  class: ({ dormancy }) => dormancy.class,
+  class: ({ dormancy }) => valueName(dormancy.class),
 };
 /** About how high a species' row is, px. */
 const ROW_HEIGHT = 81;
@@ -84,7 +85,7 @@ export default function HandbookPage() {
             <option value="">{say('anyClass')}</option>
             {DormancyClass.options.map((one) => (
               <option key={one} value={one}>
-                {one}
+                {valueName(one)}
               </option>
             ))}
           </select>

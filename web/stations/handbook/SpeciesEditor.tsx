@@ -1,3 +1,4 @@
+import { type NamedValue, valueName } from '@chill/core/kinds/values.ts';
 import { readNumber } from '@chill/core/units/number.ts';
 import { Species, SpeciesFields } from '@chill/model/species.ts';
 import { say } from '@chill/words/handbook.ts';
@@ -127,16 +128,26 @@ export default function SpeciesEditor() {
         )}
       </ul>
       <div className="mt-2 flex flex-wrap gap-x-8">
-        <OneOf name="light" value={species.light} options={SpeciesFields.shape.light.options} change={(light) => set('light', light)} />
         <OneOf
-          name="ripe in"
+          name={say('light')}
+          value={species.light}
+          options={SpeciesFields.shape.light.options}
+          change={(light) => set('light', light)}
+        />
+        <OneOf
+          name={say('ripeIn')}
           value={species.ripens}
           options={SpeciesFields.shape.ripens.options}
           change={(ripens) => set('ripens', ripens)}
         />
-        <OneOf name="fruit" value={species.fruit} options={SpeciesFields.shape.fruit.options} change={(fruit) => set('fruit', fruit)} />
         <OneOf
-          name="kept"
+          name={say('fruit')}
+          value={species.fruit}
+          options={SpeciesFields.shape.fruit.options}
+          change={(fruit) => set('fruit', fruit)}
+        />
+        <OneOf
+          name={say('kept')}
           value={species.storage}
           options={SpeciesFields.shape.storage.options}
           change={(storage) =>
@@ -179,7 +190,7 @@ export default function SpeciesEditor() {
 /** What is written first of seed that dies when it dries. */
 const FRESH_DRYING = { keepsMoist_days: 120, livesInAir_days: 14 };
 
-function OneOf<T extends string>({
+function OneOf<T extends NamedValue>({
   name,
   value,
   options,
@@ -199,7 +210,9 @@ function OneOf<T extends string>({
         onChange={(event) => change(event.target.value as T)}
       >
         {options.map((option) => (
-          <option key={option}>{option}</option>
+          <option key={option} value={option}>
+            {valueName(option)}
+          </option>
         ))}
       </select>
     </label>

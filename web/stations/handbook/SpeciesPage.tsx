@@ -1,4 +1,5 @@
 import { adviceText, CUES, cuesOf } from '@chill/core/cue/cues.ts';
+import { valueName } from '@chill/core/kinds/values.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
@@ -41,7 +42,7 @@ export default function SpeciesPage() {
         <h1>{species.common[0]}</h1>
         <p className="text-ink2">
           <i>{species.scientific}</i>
-          {species.common.length > 1 && ` · ${species.common.slice(1).join(', ')}`} · {species.family} · {species.life}
+          {species.common.length > 1 && ` · ${species.common.slice(1).join(', ')}`} · {species.family} · {valueName(species.life)}
         </p>
         <p className="text-ink2">{species.country}</p>
         {species.standsFor && (
@@ -104,7 +105,7 @@ export default function SpeciesPage() {
         <ul>
           {species.ways.map((way, i) => (
             <li key={way.id} className="border-t border-line py-3">
-              <b className="font-[620]">{way.name}</b> <span className="text-[0.92rem] text-ink2">{way.evidence}</span>
+              <b className="font-[620]">{way.name}</b> <span className="text-[0.92rem] text-ink2">{valueName(way.evidence)}</span>
               <WayDrawing species={species} way={way} labelled={i === 0} />
               <span className="block text-[0.95rem] text-ink2">
                 {way.speaksFor}
@@ -132,9 +133,9 @@ function factsOf(species: Species, units: Units): [string, string][] {
   const { seed, sprouting, cold, dormancy, warmFirst, hardCoat, heatPulse, smoke, flooding, drying } = species;
   const temperature = (value: number) => showQuantity(value, 'temperature_C', units);
   const rows: (false | undefined | [string, string])[] = [
-    ['dormancy', `${dormancy.class}${dormancy.depth ? `, ${dormancy.depth}` : ''}`],
+    [say('dormancyFact'), [dormancy.class, dormancy.depth].flatMap((value) => (value ? valueName(value) : [])).join(', ')],
     hardCoat && [
-      'coat',
+      say('coat'),
       say('swellUntreatedFiledAfterHot', {
         untreated: percent(hardCoat.untreated),
         openCoat: percent(hardCoat.openCoat),
@@ -142,7 +143,7 @@ function factsOf(species: Species, units: Units): [string, string][] {
       }),
     ],
     heatPulse && [
-      'heat',
+      say('heat'),
       say('minNear', { from: heatPulse.minutes.from, to: heatPulse.minutes.to, temperature: temperature(heatPulse.at_C) }),
     ],
     warmFirst && [
@@ -157,12 +158,12 @@ function factsOf(species: Species, units: Units): [string, string][] {
         freedWithout: percent(cold.freedWithout),
       }),
     ],
-    smoke && ['smoke', say('germinateWithout', { with: percent(smoke.with), without: percent(smoke.without) })],
-    flooding && ['flooding', say('germinateDrainedSoil', { with: percent(flooding.with), without: percent(flooding.without) })],
-    ['sprouts', say('days', { from: sprouting.days.from, to: sprouting.days.to, temperature: temperature(sprouting.at_C) })],
-    ['light', species.light],
+    smoke && [say('smokeFact'), say('germinateWithout', { with: percent(smoke.with), without: percent(smoke.without) })],
+    flooding && [say('floodingFact'), say('germinateDrainedSoil', { with: percent(flooding.with), without: percent(flooding.without) })],
+    [say('germinates'), say('days', { from: sprouting.days.from, to: sprouting.days.to, temperature: temperature(sprouting.at_C) })],
+    [say('light'), valueName(species.light)],
     [
-      'keeps',
+      say('keeps'),
       drying
         ? say('notAllOnceDryAbout', { livesInAir: drying.livesInAir_days, keepsMoist: drying.keepsMoist_days })
         : { orthodox: say('yearsDryCool'), intermediate: say('whileDryCool'), recalcitrant: say('notAllOnceDry') }[species.storage],
@@ -171,7 +172,7 @@ function factsOf(species: Species, units: Units): [string, string][] {
     [say('floatTest'), species.floatTest === 'misleads' ? say('misleadsSeed') : say('sinkersUsuallyViable')],
     [say('thousandWeigh'), showQuantity(seed.thousandSeeds_g, 'mass_g', units, 2)],
     [say('liftRoot'), showQuantity(species.liftAt_mm, 'length_mm', units, 2)],
-    ['evidence', species.evidence],
+    [say('evidence'), valueName(species.evidence)],
   ];
   return rows.filter((row): row is [string, string] => Array.isArray(row));
 }

@@ -1,7 +1,8 @@
+import { valueName } from '@chill/core/kinds/values.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
 import { say } from '@chill/words/measures.ts';
 import { spoken } from '@chill/words/subject.ts';
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
+import { Dialog, DialogPanel, DialogTitle, Tab, TabGroup, TabList } from '@headlessui/react';
 import { useEffect, useState } from 'react';
 import { newId } from '../../data/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
@@ -46,22 +47,20 @@ export default function MeasuresDrawer({ close }: { close: () => void }) {
               {say('close')}
             </button>
           </div>
-          <div role="tablist" aria-label={say('calculators')} className="mt-1 flex flex-wrap gap-x-1 border-b-[1.5px] border-ink3">
-            {CALCULATORS.map(({ name }, i) => (
-              <button
-                key={name}
-                type="button"
-                role="tab"
-                aria-selected={i === at}
-                data-autofocus={i === at || undefined}
-                onClick={() => setAt(i)}
-                className={`min-h-12 px-2 text-[0.95rem] whitespace-nowrap desk:min-h-10 ${i === at ? 'font-bold shadow-[inset_0_-3px_0_var(--color-ink)]' : 'text-ink2'}`}
-              >
-                <kbd className="mr-1 hidden font-mono text-sm text-ink3 desk:inline">{i + 1}</kbd>
-                {name}
-              </button>
-            ))}
-          </div>
+          <TabGroup selectedIndex={at} onChange={setAt}>
+            <TabList aria-label={say('calculators')} className="mt-1 flex flex-wrap gap-x-1 border-b-[1.5px] border-ink3">
+              {CALCULATORS.map(({ name }, i) => (
+                <Tab
+                  key={name}
+                  data-autofocus={i === at || undefined}
+                  className={`min-h-12 px-2 text-[0.95rem] whitespace-nowrap desk:min-h-10 ${i === at ? 'font-bold shadow-[inset_0_-3px_0_var(--color-ink)]' : 'text-ink2'}`}
+                >
+                  <kbd className="mr-1 hidden font-mono text-sm text-ink3 desk:inline">{i + 1}</kbd>
+                  {name}
+                </Tab>
+              ))}
+            </TabList>
+          </TabGroup>
           <div className="mt-4 grid grid-cols-2 items-end gap-x-6 gap-y-3">
             {calculator.asks(bench).map((ask) => (
               <Asked
@@ -94,7 +93,9 @@ function Asked({ ask, value, error, change }: { ask: Ask; value: string; error: 
         {typeof ask.kind === 'object' ? (
           <select className="written" value={value} onChange={(event) => change(event.target.value)}>
             {ask.kind.options.map((option) => (
-              <option key={option}>{option}</option>
+              <option key={option} value={option}>
+                {valueName(option)}
+              </option>
             ))}
           </select>
         ) : (

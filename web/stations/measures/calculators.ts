@@ -1,5 +1,6 @@
 import { boilingPoint_C } from '@chill/core/heat/boiling.ts';
 import { type Cooling, coolingOf, DOSE_ABOVE_C, minutesAbove, type PourOver, pourFault, pourFor } from '@chill/core/heat/pourOver.ts';
+import { type NamedValue, valueName } from '@chill/core/kinds/values.ts';
 import { estimateSeeds } from '@chill/core/lot/count.ts';
 import { dilute, parseDilution } from '@chill/core/mix/dilution.ts';
 import { MEDIA, type MixPart, mediumWater_mL, sowingDepth_mm, towelWater_mL } from '@chill/core/mix/water.ts';
@@ -16,7 +17,7 @@ export interface Ask {
   key: string;
   label: string;
   /** A measure read with its unit, a bare number, words, or one of a few. */
-  kind: Quantity | 'number' | 'text' | { options: readonly string[] };
+  kind: Quantity | 'number' | 'text' | { options: readonly NamedValue[] };
   first: string;
 }
 
@@ -211,10 +212,15 @@ export const CALCULATORS: readonly Calculator[] = [
     },
     asks: ({ units }) => [
       ...[0, 1].flatMap((i): Ask[] => [
-        { key: `part${i}`, label: i === 0 ? say('of') : say('andOf'), kind: { options: MIXES }, first: MIXES[i === 0 ? 0 : 2] as string },
+        {
+          key: `part${i}`,
+          label: i === 0 ? say('firstPart') : say('secondPart'),
+          kind: { options: MIXES },
+          first: MIXES[i === 0 ? 0 : 2] as string,
+        },
         {
           key: `volume${i}`,
-          label: say('soMuchDry'),
+          label: say('volumeDry'),
           kind: 'volume_mL',
           first: i === 0 ? (units.volume === 'tsp' ? '2 cups' : '500 mL') : '0 mL',
         },
@@ -237,7 +243,7 @@ export const CALCULATORS: readonly Calculator[] = [
           say('bulkDensitiesHoldingCapacitiesAssumption'),
           say('handfulSqueezedGivesOneDrop'),
           (Object.keys(parts) as MixPart[]).map((part) => ({
-            name: part,
+            name: valueName(part),
             value: say('holds', { holds: MEDIA[part].holds }),
             from: `${MEDIA[part].density} kg/L`,
           })),
@@ -281,11 +287,11 @@ export const CALCULATORS: readonly Calculator[] = [
     },
     asks: ({ units }) => [
       { key: 'thickness', label: say('seedsLeastDimension'), kind: 'length_mm', first: units.length === 'in' ? '1/16 in' : '1.5 mm' },
-      { key: 'light', label: say('it'), kind: { options: [say('doesNotMind'), say('needsLight')] }, first: say('doesNotMind') },
+      { key: 'light', label: say('seedLight'), kind: { options: ['indifferent', 'needs light'] }, first: 'indifferent' },
     ],
     calculate: ({ thickness, light }, { units }) => {
       if (!(Number(thickness) > 0)) return refusal(say.of('lengthAboveZero'), 'thickness');
-      const { from, to } = sowingDepth_mm(Number(thickness), light === say('needsLight'));
+      const { from, to } = sowingDepth_mm(Number(thickness), light === 'needs light');
       const depth =
         to === 0
           ? say('surface')

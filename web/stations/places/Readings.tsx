@@ -1,3 +1,4 @@
+import { shortMonthDay } from '@chill/core/calendar/dates.ts';
 import { localTimeReader } from '@chill/core/calendar/localTimes.ts';
 import { momentIn } from '@chill/core/calendar/moments.ts';
 import { parseDate } from '@chill/core/calendar/parseDate.ts';
@@ -66,7 +67,7 @@ export function TypeReading({ place }: { place: Place }) {
       return {
         faults: [
           ...(celsius === null ? [{ field: 'celsius', message: say('giveWhatThermometerShows') }] : []),
-          ...(at === undefined ? [{ field: 'when', message: say('giveDayTimeSuch16') }] : []),
+          ...(at === undefined ? [{ field: 'when', message: say('giveDayTimeSuch', { day: shortMonthDay('02-16') }) }] : []),
         ],
       };
     },

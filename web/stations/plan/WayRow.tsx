@@ -1,5 +1,6 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { STAGES, type StageFacts } from '@chill/core/kinds/stages.ts';
+import { valueName } from '@chill/core/kinds/values.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
 import { whyPull, whySeeds } from '@chill/core/schedule/explain.ts';
 import { type Lodging, lodgingsOf } from '@chill/core/schedule/lodging.ts';
@@ -178,7 +179,7 @@ function Details({ proposal, lot, species, wish }: Props) {
           ))}
         <p className="mt-2 text-[0.95rem]">{takes(proposal)}</p>
         <p className="mt-2 text-[0.95rem] text-ink2">
-          {proposal.way.evidence}. {proposal.way.speaksFor && `${say('advantage', { speaksFor: proposal.way.speaksFor })} `}
+          {valueName(proposal.way.evidence)}. {proposal.way.speaksFor && `${say('advantage', { speaksFor: proposal.way.speaksFor })} `}
           {proposal.way.speaksAgainst && say('drawbackAnywhere', { speaksAgainst: proposal.way.speaksAgainst })}
         </p>
       </div>

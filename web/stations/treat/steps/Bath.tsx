@@ -1,4 +1,5 @@
 import { lengthOf } from '@chill/core/calendar/moments.ts';
+import { valueName } from '@chill/core/kinds/values.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { BATHS, type BathKind, bathVolume_mL, planBath } from '@chill/core/mix/bath.ts';
 import { CHEMICALS, type Chemical } from '@chill/core/mix/dilution.ts';
@@ -103,7 +104,9 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
           <select className="written" value={also} onChange={(event) => setAlso(event.target.value as Chemical | '')}>
             <option value="">{say('onlyWater')}</option>
             {CHEMICALS.map((chemical) => (
-              <option key={chemical}>{chemical}</option>
+              <option key={chemical} value={chemical}>
+                {valueName(chemical)}
+              </option>
             ))}
           </select>
         </Field>

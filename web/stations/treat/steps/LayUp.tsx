@@ -1,4 +1,5 @@
 import { mediumOf } from '@chill/core/kinds/stages.ts';
+import { valueName } from '@chill/core/kinds/values.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { mediumFor_mL, mixForBags, seedMass_g, seedsOnTowel, seedVolume_mL, TUB_ML } from '@chill/core/mix/laying.ts';
 import {
@@ -199,7 +200,7 @@ function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first:
         <legend className="text-[0.95rem] text-ink2">{say('partsMix')}</legend>
         <div className="grid grid-cols-3 gap-x-6 gap-y-2 sm:grid-cols-6">
           {PARTS.map((part) => (
-            <Field key={part} label={part}>
+            <Field key={part} label={valueName(part)}>
               <NumberInput placeholder="0" value={mix[part] || undefined} onChange={(parts) => setMix({ ...mix, [part]: parts ?? 0 })} />
             </Field>
           ))}

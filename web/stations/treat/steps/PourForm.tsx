@@ -10,6 +10,7 @@ import {
   VESSEL_HOLDS_ML,
   WARMED_VESSEL_C,
 } from '@chill/core/heat/pourOver.ts';
+import { valueName } from '@chill/core/kinds/values.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { seedMass_g, seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { TIMINGS } from '@chill/core/treat/timers.ts';
@@ -55,21 +56,6 @@ const USUAL: Vessel[] = [
   { vessel_g: 450, material: 'glass', kind: 'lidded', air_C: 18 },
   { vessel_g: 900, material: 'ceramic', kind: 'bowl', air_C: 18 },
 ];
-const KINDS: Record<VesselKind, string> = {
-  get bowl() {
-    return say('openBowl');
-  },
-  get mug() {
-    return say('mug');
-  },
-  get lidded() {
-    return say('liddedJar');
-  },
-  get flask() {
-    return say('vacuumFlask');
-  },
-};
-
 /** What is poured onto what, with the volume and the heat that give this seed its dose here. `again`: poured once more, and who is to be told. */
 export function PourForm({ view, again }: { view: BatchView; again?: () => void }) {
   const { nursery } = useNursery();
@@ -151,7 +137,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
         {overflows && water_mL !== undefined && (
           <p className="mt-3 border-l-4 border-alarm pl-3">
             {say('doesNotFitHoldsAbout', {
-              kinds: KINDS[vessel.kind],
+              kinds: valueName(vessel.kind),
               vesselholds: showQuantity(VESSEL_HOLDS_ML[vessel.kind], 'volume_mL', units),
             })}
           </p>
@@ -202,7 +188,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
               >
                 {VesselKind.options.map((kind) => (
                   <option key={kind} value={kind}>
-                    {KINDS[kind]}
+                    {valueName(kind)}
                   </option>
                 ))}
               </select>
@@ -214,7 +200,9 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
                 onChange={(event) => setVessel({ ...vessel, material: VesselMaterial.parse(event.target.value) })}
               >
                 {VesselMaterial.options.map((material) => (
-                  <option key={material}>{material}</option>
+                  <option key={material} value={material}>
+                    {valueName(material)}
+                  </option>
                 ))}
               </select>
             </Field>
@@ -255,7 +243,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
                 say={say}
                 of="dropsOnceStaysAboveMinutes"
                 facts={{
-                  kinds: KINDS[vessel.kind],
+                  kinds: valueName(vessel.kind),
                   degrees: degrees(cooling.start_C),
                   degrees2: degrees(dose.above_C),
                   total: Math.round(reading.total),
@@ -272,7 +260,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
                   {
                     name: say('fallsBy'),
                     value: say('minute', { coolingper: (COOLING_PER_MINUTE[vessel.kind] * 100).toFixed(1) }),
-                    from: KINDS[vessel.kind],
+                    from: valueName(vessel.kind),
                   },
                   { name: say('boils'), value: degrees(boils), from: say('mAboveSea', { elevation: nursery.elevation_m }) },
                 ],

@@ -1,6 +1,6 @@
 import { say } from '@chill/words/model.ts';
 import { type LedgerEvent, SplitEvent } from './event.ts';
-import { Celsius, Count, Id, PlainDate, PositiveCount, Slug, shortText } from './primitives.ts';
+import { BatchId, Celsius, Count, Id, LotId, PlaceId, PlainDate, PositiveCount, Slug, shortText } from './primitives.ts';
 import { Medium, StageKind } from './stage.ts';
 import { Way } from './way.ts';
 import { z } from './zod.ts';
@@ -31,7 +31,7 @@ export const DatedStage = z
     start: PlainDate,
     end: PlainDate,
     temperature_C: Celsius,
-    placeId: Id.optional(),
+    placeId: PlaceId.optional(),
     /** First and last day on which ending it costs at most three seeds in a hundred of the best. */
     window: z.object({ from: PlainDate, to: PlainDate }).optional(),
     /** The day that would be best; later than `end` where the plan was cut short on purpose. */
@@ -68,14 +68,14 @@ export type TrialArm = z.infer<typeof TrialArm>;
 
 /** A request to make a batch; the server gives the bag code. A `test` asks how much of the lot is sound; everything else raises plants. */
 export const NewBatch = z.object({
-  id: Id,
-  lotId: Id,
+  id: BatchId,
+  lotId: LotId,
   plan: Plan,
   madeOn: PlainDate,
   purpose: z.enum(['plants', 'test']).optional(),
   trial: TrialArm.optional(),
   /** The batch that it was split from, and the round of opening and soaking that its seeds go into, the first being 1. */
-  from: z.object({ batchId: Id, round: z.int().min(2).max(50) }).optional(),
+  from: z.object({ batchId: BatchId, round: z.int().min(2).max(50) }).optional(),
 });
 export type NewBatch = z.infer<typeof NewBatch>;
 

@@ -1,5 +1,5 @@
 import { say } from '@chill/words/model.ts';
-import { Celsius, Count, Id, Instant, PlainDate, PositiveCount } from './primitives.ts';
+import { BatchId, Celsius, Count, EventId, Instant, PlaceId, PlainDate, PositiveCount, TimerId } from './primitives.ts';
 import { Grams, Pour, Swelling } from './treatment.ts';
 import { z } from './zod.ts';
 
@@ -30,7 +30,7 @@ export type Move = z.infer<typeof Move>;
 const moves = z.array(Move).max(12);
 
 const common = {
-  id: Id,
+  id: EventId,
   /** The day on which it happened. */
   on: PlainDate,
   /** The moment, by the nursery's clock, where minutes matter. */
@@ -55,7 +55,7 @@ const MOST_SECONDS = 14 * 86_400;
 export const SplitEvent = z.object({
   ...common,
   kind: z.literal('split'),
-  into: Id,
+  into: BatchId,
   moves: moves.min(1, { error: () => say('sayHowManySeedsGo') }).refine((all) => all.every(({ to }) => to === 'movedOn'), {
     error: () => say('splitOnlyMovesSeedsNew'),
   }),
@@ -63,7 +63,7 @@ export const SplitEvent = z.object({
 
 /** Something that happened to a batch, as the one who saw it tells it. */
 export const NewEvent = z.discriminatedUnion('kind', [
-  z.object({ ...common, kind: z.literal('stageStarted'), stage, placeId: Id }),
+  z.object({ ...common, kind: z.literal('stageStarted'), stage, placeId: PlaceId }),
   z.object({ ...common, kind: z.literal('stageFinished'), stage, moves }),
   z.object({
     ...common,
@@ -84,7 +84,7 @@ export const NewEvent = z.discriminatedUnion('kind', [
       .max(5000),
   }),
   /** Carried to another place within its stage. */
-  z.object({ ...common, kind: z.literal('carried'), placeId: Id }),
+  z.object({ ...common, kind: z.literal('carried'), placeId: PlaceId }),
   z.object({
     ...common,
     kind: z.literal('noted'),
@@ -98,7 +98,7 @@ export const NewEvent = z.discriminatedUnion('kind', [
   z.object({
     ...common,
     kind: z.literal('timerStarted'),
-    timer: Id,
+    timer: TimerId,
     stage,
     step: TimedStep,
     seconds: z
@@ -107,7 +107,7 @@ export const NewEvent = z.discriminatedUnion('kind', [
       .max(MOST_SECONDS, { error: () => say('mostFortnight') }),
     at: Instant,
   }),
-  z.object({ ...common, kind: z.literal('timerEnded'), timer: Id, at: Instant }),
+  z.object({ ...common, kind: z.literal('timerEnded'), timer: TimerId, at: Instant }),
   z.object({
     ...common,
     kind: z.literal('opened'),
@@ -131,7 +131,7 @@ export const NewEvent = z.discriminatedUnion('kind', [
   z.object({ ...common, kind: z.literal('turned'), at: Instant, into: z.enum(['freezer', 'fridge']) }),
   /** Done elsewhere, by people trained for it; Chill gives no procedure. */
   z.object({ ...common, kind: z.literal('trainedStaff'), agent: z.enum(['acid', 'growthHormone']) }),
-  z.object({ ...common, kind: z.literal('reversed'), reverses: Id }),
+  z.object({ ...common, kind: z.literal('reversed'), reverses: EventId }),
 ]);
 export type NewEvent = z.infer<typeof NewEvent>;
 
@@ -139,7 +139,7 @@ export type NewEvent = z.infer<typeof NewEvent>;
 export type LedgerEvent = NewEvent & { batchId: string; version: number; recordedAt: string };
 
 /** Adds what the ledger knows of an event to the event. */
-export const LedgerStamp = z.object({ batchId: Id, version: z.int().min(1), recordedAt: Instant });
+export const LedgerStamp = z.object({ batchId: BatchId, version: z.int().min(1), recordedAt: Instant });
 
 /** A request to append: `decidedOn` is the batch version that the grower was looking at. */
 export const Append = z.object({

@@ -1,5 +1,5 @@
 import { say } from '@chill/words/model.ts';
-import { Count, Id, Instant, PlainDate, PositiveCount, Share, Slug, shortText } from './primitives.ts';
+import { BatchId, Count, EventId, Instant, LotId, PlainDate, PositiveCount, Share, Slug, shortText } from './primitives.ts';
 import { Way } from './way.ts';
 import { z } from './zod.ts';
 
@@ -75,7 +75,7 @@ export type Storage = z.infer<typeof Storage>;
 
 /** Seed in hand, with its provenance. */
 export const Lot = z.object({
-  id: Id,
+  id: LotId,
   code: z
     .string()
     .trim()
@@ -132,7 +132,7 @@ export const CountMethod = z.discriminatedUnion('by', [
 ]);
 export type CountMethod = z.infer<typeof CountMethod>;
 
-const common = { id: Id, on: PlainDate, note: z.string().trim().max(500).optional() };
+const common = { id: EventId, on: PlainDate, note: z.string().trim().max(500).optional() };
 
 /** Something that happened to the seed of a lot that is in no batch. */
 export const NewLotEvent = z.discriminatedUnion('kind', [
@@ -145,7 +145,7 @@ export const NewLotEvent = z.discriminatedUnion('kind', [
     .refine((test) => test.sound <= test.tested, { error: () => say('moreViableThanWereCut'), path: ['sound'] }),
   z.object({ ...common, kind: z.literal('stored'), storage: Storage }),
   z.object({ ...common, kind: z.literal('givenAway'), seeds: PositiveCount }),
-  z.object({ ...common, kind: z.literal('reversed'), reverses: Id }),
+  z.object({ ...common, kind: z.literal('reversed'), reverses: EventId }),
 ]);
 export type NewLotEvent = z.infer<typeof NewLotEvent>;
 
@@ -179,7 +179,7 @@ export const LotInHand = Lot.extend({
   /** Seeds that its batches were made of, open and closed; what was split off is counted with the batch that it came from. */
   inBatches: z.int().min(0),
   /** Results of its towel tests that are closed, with the batch that each was. */
-  towels: z.array(TowelResult.extend({ batchId: Id })),
+  towels: z.array(TowelResult.extend({ batchId: BatchId })),
   version: z.int().min(1),
   events: z.array(z.intersection(NewLotEvent, LotEventStamp)),
 });

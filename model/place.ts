@@ -1,4 +1,4 @@
-import { Celsius, Id, PositiveCount, shortText } from './primitives.ts';
+import { Celsius, LoggerId, PlaceId, PositiveCount, shortText } from './primitives.ts';
 import { z } from './zod.ts';
 
 export const PlaceKind = z.enum(['drawer', 'fridge', 'freezer', 'mat', 'bench', 'shelf', 'outdoors']);
@@ -10,7 +10,7 @@ export type RoomUnit = z.infer<typeof RoomUnit>;
 
 /** Somewhere that seed is kept. `order` is the order in which the grower walks past. */
 export const Place = z.object({
-  id: Id,
+  id: PlaceId,
   name: shortText(60),
   kind: PlaceKind,
   /** What the place is believed to hold, until something measures it. */
@@ -27,6 +27,6 @@ export const Place = z.object({
   /** Outdoors: whether mice and birds, and rain, are kept off. Not asked yet where it is absent. */
   cover: z.object({ animals: z.boolean(), rain: z.boolean() }).optional(),
   /** Where a logger lies in it and is listened to: the import that its readings go into. */
-  logger: Id.optional(),
+  logger: LoggerId.optional(),
 });
 export type Place = z.infer<typeof Place>;

@@ -18,14 +18,31 @@ export type PlainDate = z.infer<typeof PlainDate>;
 /** An instant, ISO 8601 in UTC; says when something was written down, never when it happened to the seed. */
 export const Instant = z.iso.datetime({ error: () => say('giveInstantSuch202602') }).refine(inReach, OUT_OF_REACH);
 
+declare const names: unique symbol;
+/** A text that names one kind of thing: what names a batch is not taken for what names a lot. Any plain text may be one. */
+type Naming<Thing extends string> = string & { readonly [names]?: Thing };
+type Named<Thing extends string> = z.ZodType<Naming<Thing>, Naming<Thing>>;
+
 /** An identifier made by whoever creates the record (UUID), so that sending it twice is harmless. */
 export const Id = z.uuid({ error: () => say('idMustUuid') });
+export const BatchId = Id as unknown as Named<'batch'>;
+export type BatchId = Naming<'batch'>;
+export const LotId = Id as unknown as Named<'lot'>;
+export type LotId = Naming<'lot'>;
+export const PlaceId = Id as unknown as Named<'place'>;
+export type PlaceId = Naming<'place'>;
+export const EventId = Id as unknown as Named<'event'>;
+export type EventId = Naming<'event'>;
+export const TimerId = Id as unknown as Named<'timer'>;
+export type TimerId = Naming<'timer'>;
+export const LoggerId = Id as unknown as Named<'logger'>;
+export type LoggerId = Naming<'logger'>;
 
 const wholeFrom = (least: number, tooFew: () => string) =>
   z
-    .int({ error: say('giveWholeNumberSeedsDo') })
+    .int({ error: () => say('giveWholeNumberSeedsDo') })
     .min(least, { error: tooFew })
-    .max(10_000_000, { error: say('moreThanTenMillionCount') });
+    .max(10_000_000, { error: () => say('moreThanTenMillionCount') });
 
 /** A number of whole things, zero or more. */
 export const Count = wholeFrom(0, () => say('countCannotNegative'));

@@ -1,5 +1,5 @@
 import { say } from '@chill/words/model.ts';
-import { Celsius, Count, Id, Instant, PlainDate, shortText } from './primitives.ts';
+import { Celsius, Count, Id, Instant, PlaceId, PlainDate, shortText } from './primitives.ts';
 import { TemperatureResponse } from './species.ts';
 import { z } from './zod.ts';
 
@@ -10,7 +10,7 @@ export type ReadingSource = z.infer<typeof ReadingSource>;
 /** Readings that were taken in together, and can be taken out together. */
 export const ReadingImport = z.object({
   id: Id,
-  placeId: Id,
+  placeId: PlaceId,
   source: ReadingSource,
   /** The file's name, or who typed. */
   name: shortText(120),
@@ -48,7 +48,7 @@ export type TemperatureSpell = z.infer<typeof TemperatureSpell>;
  * nominal temperature has been taken, and `measured` says for how much of the day that was not so.
  */
 export const PlaceTemperatures = z.object({
-  placeId: Id,
+  placeId: PlaceId,
   /** Differs from one working out to the next: what has the same is the same. */
   edition: z.string().optional(),
   readings: Count,

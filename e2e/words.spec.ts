@@ -91,10 +91,10 @@ test.describe('the nursery’s own language', () => {
     await grower.press(page.getByText('Change the nursery'));
     await grower.press(page.getByRole('radio', { name: /English, US/ }));
     await grower.press(grower.button('Save the nursery'));
+    await expect(page.locator('html')).toHaveAttribute('lang', 'en-US');
     await page.goto('/');
     await expect(page.getByRole('heading', { level: 1, name: 'Tuesday February 16' })).toBeVisible();
     await expect(page.getByText('no mold').first()).toBeVisible();
-    await expect(page.locator('html')).toHaveAttribute('lang', 'en-US');
     const feed = await (await page.request.get('/api/calendar.ics')).text();
     expect(feed).not.toMatch(/mould/);
   });

@@ -1,6 +1,6 @@
 import { STAGES } from '@chill/core/kinds/stages.ts';
 import type { DaysAdvice, Species, TemperatureResponse } from '@chill/model/species.ts';
-import type { Medium, StageKind } from '@chill/model/stage.ts';
+import { Medium, type StageKind } from '@chill/model/stage.ts';
 import type { Way } from '@chill/model/way.ts';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
@@ -71,7 +71,7 @@ export function drawTruth(species: Species, { alpha, beta }: { alpha: number; be
     one ? { without: shareDraw(one.without, chance), with: shareDraw(one.with, chance) } : { without: 1, with: 1 };
   const { hardCoat, smoke, flooding, alternating, sprouting, pot } = species;
   const coat = hardCoat ?? { untreated: 1, openCoat: 1, hotWater: 1 };
-  const media: Medium[] = ['towel', 'film', 'vermiculite', 'sand', 'ownPot', 'outdoorFlat', 'envelope'];
+  const media: readonly Medium[] = Medium.options;
   return {
     sound: betaDraw(alpha, beta, chance),
     coat: {

@@ -29,6 +29,9 @@ export type Facts<C extends Catalogue, K extends string> = Readonly<
 >;
 type Asked<C extends Catalogue, K extends string> = [NameIn<TextOf<C, K>> | Plural<C, K>] extends [never] ? [] : [facts: Facts<C, K>];
 
+/** The keys of a subject's sentences that ask for no facts: what a table of names is made of. */
+export type PlainKey<S> = S extends Say<infer C> ? { [K in Key<C>]: Asked<C, K> extends readonly [] ? K : never }[Key<C>] : never;
+
 /** Says a sentence of one subject, in the language that is spoken now. Keys and facts are checked by the compiler. */
 export interface Say<C extends Catalogue> {
   <K extends Key<C>>(key: K, ...facts: Asked<C, K>): string;

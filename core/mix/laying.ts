@@ -1,5 +1,6 @@
 import type { SeedForm } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
+import { pieceOf } from '../kinds/media.ts';
 import { MEDIA, type MixPart } from './water.ts';
 
 /** Seeds on a towel lie this many lengths and widths from middle to middle, so that they do not touch. Assumption. */
@@ -74,15 +75,12 @@ const TRAY_CELLS = 24;
 /** Bags, tubs or trays that `seeds` take up while they wait in a medium. */
 export function unitsFor(seeds: number, medium: Medium, { length_mm, width_mm, thickness_mm }: SeedForm): number {
   if (seeds === 0) return 0;
-  switch (medium) {
+  switch (pieceOf(medium)) {
     case 'towel':
-    case 'film':
       return Math.ceil((seeds * (length_mm * SPACING_LENGTHS) * (width_mm * SPACING_LENGTHS)) / TOWEL_MM2);
-    case 'vermiculite':
-    case 'sand':
+    case 'tub':
       return Math.ceil((seeds * length_mm * width_mm * thickness_mm) / 1000 / (TUB_ML * SEED_PART));
-    case 'ownPot':
-    case 'outdoorFlat':
+    case 'tray':
       return Math.ceil(seeds / TRAY_CELLS);
     case 'envelope':
       return 1;

@@ -1,5 +1,6 @@
 import type { SeedForm } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
+import { pieceOf } from '../kinds/media.ts';
 import { TUB_ML, unitsFor } from './laying.ts';
 import { MEDIA, MEDIUM_TARGET, TOWEL_GSM, TOWEL_HOLDS, TOWEL_TARGET } from './water.ts';
 
@@ -19,16 +20,12 @@ export function topUp_mL(seeds: number, medium: Medium, seed: SeedForm): number 
   const pieces = unitsFor(seeds, medium, seed);
   const inTub = ({ density, holds }: { density: number; holds: number }) =>
     TUB_ML * density * holds * Math.max(0, MEDIUM_TARGET - FOUND_DRY_AT);
-  switch (medium) {
+  switch (pieceOf(medium)) {
     case 'towel':
-    case 'film':
       return pieces * TOWEL_M2 * TOWEL_PLIES * TOWEL_GSM * TOWEL_HOLDS * (TOWEL_TARGET - FOUND_DRY_AT);
-    case 'vermiculite':
-      return pieces * inTub(MEDIA.vermiculite);
-    case 'sand':
-      return pieces * inTub(MEDIA.sand);
-    case 'ownPot':
-    case 'outdoorFlat':
+    case 'tub':
+      return pieces * inTub(medium === 'sand' ? MEDIA.sand : MEDIA.vermiculite);
+    case 'tray':
       return pieces * TRAY_ML;
     case 'envelope':
       return 0;

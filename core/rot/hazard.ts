@@ -1,29 +1,9 @@
 import type { Medium } from '@chill/model/stage.ts';
-
-/** Loss of wet seed a day in a fresh medium at 4 °C, and the age in days at which that has doubled. */
-interface RotRate {
-  fresh_perDay: number;
-  /** Infinity: it does not grow. */
-  doublesAfter_days: number;
-}
-
-/**
- * Assumptions, to be corrected by each nursery's own records: mould spreads, so the hazard grows with the age of the wet medium.
- * A towel loses about 5 % in three weeks, 15 % in six and over 40 % in thirteen; sand about 9 % in thirteen.
- */
-export const ROT_RATES: Record<Medium, RotRate> = {
-  towel: { fresh_perDay: 0.0015, doublesAfter_days: 14 },
-  film: { fresh_perDay: 0.0012, doublesAfter_days: 25 },
-  vermiculite: { fresh_perDay: 0.0008, doublesAfter_days: 45 },
-  sand: { fresh_perDay: 0.0006, doublesAfter_days: 60 },
-  ownPot: { fresh_perDay: 0.0008, doublesAfter_days: 60 },
-  outdoorFlat: { fresh_perDay: 0.001, doublesAfter_days: 120 },
-  envelope: { fresh_perDay: 0.00005, doublesAfter_days: Number.POSITIVE_INFINITY },
-};
+import { rotIn } from '../kinds/media.ts';
 
 /** Factor by which rot quickens with ten degrees. Assumption. */
 export const ROT_Q10 = 2.2;
-/** Temperature at which `ROT_RATES` hold, °C. */
+/** Temperature at which the media's rates hold, °C. */
 export const ROT_REFERENCE_C = 4;
 /** Factor by how wet it is found. Assumption. */
 export const ROT_MOISTURE = { wet: 3, right: 1, dry: 0.7 } as const;
@@ -56,7 +36,7 @@ export const ROT_LAW = {
 
 /** Chance per day, as a rate, that a seed is lost while its medium is `age_days` old (0 or more). */
 export function rotHazard(age_days: number, conditions: RotConditions): number {
-  const { fresh_perDay, doublesAfter_days } = ROT_RATES[conditions.medium];
+  const { fresh_perDay, doublesAfter_days } = rotIn(conditions.medium);
   return fresh_perDay * (1 + age_days / doublesAfter_days) * rotFactor(conditions);
 }
 
@@ -70,7 +50,7 @@ export function expectedSurvival(exposure: number, shape = Number.POSITIVE_INFIN
 
 /** The hazard of right-damp, plain seed at the reference temperature, added up exactly from age `from_days` to age `to_days` of the medium. */
 export function ageing(from_days: number, to_days: number, medium: Medium): number {
-  const { fresh_perDay, doublesAfter_days } = ROT_RATES[medium];
+  const { fresh_perDay, doublesAfter_days } = rotIn(medium);
   return fresh_perDay * (to_days - from_days + (to_days ** 2 - from_days ** 2) / (2 * doublesAfter_days));
 }
 

@@ -3,11 +3,11 @@ import { say } from '@chill/words/why.ts';
 import { spell } from '../calendar/dates.ts';
 import { type BetaShare, meanShare, wilsonInterval } from '../chance/shares.ts';
 import { DRY_COUNTS } from '../chill/account.ts';
+import { mediumName, pieceOf, rotIn } from '../kinds/media.ts';
 import { COLD_RESPONSE } from '../kinds/responses.ts';
 import type { SeedEstimate } from '../lot/count.ts';
 import { FOUND_DRY_AT } from '../mix/topUp.ts';
 import { MEDIUM_TARGET, TOWEL_TARGET } from '../mix/water.ts';
-import { ROT_RATES } from '../rot/hazard.ts';
 import type { RotMultiplier } from '../rot/learned.ts';
 import { rotRange } from '../rot/range.ts';
 import { earnedPerDay, type Pull, type SteadyTreatment, WINDOW_KEEPS } from '../takeOut/takeOut.ts';
@@ -15,7 +15,6 @@ import { percent } from '../units/percent.ts';
 import type { Proposal } from '../ways/proposal.ts';
 import type { SproutForecast } from './project.ts';
 import type { TreatmentForecast } from './treatmentForecast.ts';
-import { MEDIUM_NAMES } from './words.ts';
 
 /** The answer to "why?" for one computed figure. */
 export interface Why {
@@ -128,7 +127,7 @@ export function whyTreatment(
   }: { learned?: RotMultiplier | undefined; forecast?: Pick<TreatmentForecast, 'measured' | 'days' | 'expectedMeasured'> } = {},
 ): Why {
   const { logMedian, spread, freedWithout } = treatment.requirement;
-  const rate = ROT_RATES[treatment.rot.medium];
+  const rate = rotIn(treatment.rot.medium);
   const response = treatment.response ?? COLD_RESPONSE;
   return {
     figure,
@@ -158,7 +157,7 @@ export function whyTreatment(
       {
         name: say('lostDayWhileFresh'),
         value: say('n1000', { fresh: (rate.fresh_perDay * 1000).toFixed(1) }),
-        from: say('assumption', { medium: MEDIUM_NAMES[treatment.rot.medium] }),
+        from: say('assumption', { medium: mediumName(treatment.rot.medium) }),
       },
       ...(learned
         ? [
@@ -184,14 +183,14 @@ export function whyTreatment(
 
 /** Why so much water for what was found dry. */
 export function whyTopUp(water_mL: number, pieces: number, medium: Medium): Why {
-  const target = medium === 'towel' || medium === 'film' ? TOWEL_TARGET : MEDIUM_TARGET;
+  const target = pieceOf(medium) === 'towel' ? TOWEL_TARGET : MEDIUM_TARGET;
   return {
     figure: say('aboutMl', { water: water_mL }),
     inputs: [
       {
         name: say('lies'),
         value: String(pieces),
-        from: say('bySeedsOwnSize', { how: medium === 'towel' || medium === 'film' ? say('towels') : say('tubsOrTrays') }),
+        from: say('bySeedsOwnSize', { how: pieceOf(medium) === 'towel' ? say('towels') : say('tubsOrTrays') }),
       },
       { name: say('foundDry'), value: percent(FOUND_DRY_AT), from: say('whatCanHoldAssumption') },
       { name: say('damp'), value: percent(target), from: say('whatCanHoldAssumption') },

@@ -1,25 +1,13 @@
-import type { Medium, Stage } from '@chill/model/stage.ts';
+import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/schedule.ts';
 import type { Sentence } from '@chill/words/subject.ts';
+import { freshening } from '../kinds/media.ts';
 import { keptDry, mediumOf } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
 import { topUp_mL } from '../mix/topUp.ts';
 import { AFTER_A_ROOT_DAYS } from '../treat/intervals.ts';
 import { showQuantity } from '../units/quantities.ts';
 import { placeOf, type Task, type TaskContext, task } from './task.ts';
-
-/** What fresh bedding is for each medium that can be changed; pots and flats are left as they are. */
-const FRESH = {
-  towel: 'rinseFreshTowel',
-  film: 'rinseFreshFilm',
-  vermiculite: 'sieveOutRinseFreshVermiculite',
-  sand: 'sieveOutRinseFreshSand',
-} as const satisfies Partial<Record<Medium, string>>;
-
-/** Whether seed found wet can be laid into something drier; a pot or a flat can only drain where it stands. */
-export function canFreshen(medium: Medium): medium is keyof typeof FRESH {
-  return medium in FRESH;
-}
 
 /** What the last look at waiting seed asks for and nobody has recorded yet: water for the dry, fresh bedding for the mouldy or the wet. Due at once. */
 export function followUps(context: TaskContext): Task[] {
@@ -47,12 +35,13 @@ export function followUps(context: TaskContext): Task[] {
       );
   }
   const mouldy = last.mould === 'few' || last.mould === 'spreading';
-  if ((mouldy || last.damp === 'wet') && !refreshed && canFreshen(medium)) {
+  const fresh = freshening(medium);
+  if ((mouldy || last.damp === 'wet') && !refreshed && fresh) {
     found.push(
       task(context, {
         ...base,
         kind: 'refresh',
-        title: say.of(FRESH[medium]),
+        title: fresh,
         hint: mouldy
           ? say.of('takeOutEveryMouldySeed', { how: last.mould === 'spreading' ? say.of('batheOthersFiveMinutesDilute') : undefined })
           : say.of('tooWetPressTowelOut'),

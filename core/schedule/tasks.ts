@@ -5,6 +5,7 @@ import { say } from '@chill/words/schedule.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { addDays, daysBetween, earlier, later, nearDate, shortDate, spell } from '../calendar/dates.ts';
 import { meanShare } from '../chance/shares.ts';
+import { freshening } from '../kinds/media.ts';
 import { placesFor } from '../kinds/places.ts';
 import { keptDry, mediumOf, STAGES } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
@@ -14,7 +15,7 @@ import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, FAST_SPROUTER_DAYS, lookEvery, POT
 import { sproutingStage } from '../ways/resolve.ts';
 import { firstFrostOf, frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
 import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
-import { canFreshen, followUps, rootsInTheCold } from './followUps.ts';
+import { followUps, rootsInTheCold } from './followUps.ts';
 import type { Projection, SproutForecast } from './project.ts';
 import type { Setting } from './setting.ts';
 import { type Draft, placeOf, type Task, type TaskContext, task } from './task.ts';
@@ -126,7 +127,7 @@ function lookTask(context: TaskContext): Task {
   const lastOn = last?.on ?? stage.start;
   const rooted = checks.some((check) => check.sprouted > 0);
   const mouldy = last?.mould !== undefined && last.mould !== 'none';
-  const drains = last?.damp === 'wet' && !canFreshen(medium);
+  const drains = last?.damp === 'wet' && !freshening(medium);
   const interval = rooted ? AFTER_A_ROOT_DAYS : mouldy || drains ? Math.min(AFTER_MOULD_DAYS, every.usual) : every.usual;
   // The look that should catch the first root is not left until after it.
   const root = treatment?.stage === index ? treatment.firstRoot : undefined;

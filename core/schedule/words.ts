@@ -1,23 +1,25 @@
-import type { Medium, StageKind } from '@chill/model/stage.ts';
+import type { StageKind } from '@chill/model/stage.ts';
 import { say } from '@chill/words/schedule.ts';
-import { type Sentence, wording } from '@chill/words/subject.ts';
+import { type PlainKey, type Sentence, wording } from '@chill/words/subject.ts';
 import { shortDate } from '../calendar/dates.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import type { Projection } from './project.ts';
 import type { Setting } from './setting.ts';
 
+type Name = PlainKey<typeof say>;
+
 /** What is said of a stage, by key: its name; what beginning it is called, and how it is done; what is done at its end; the caution that belongs there, if any. */
 interface StageWords {
-  name: string;
-  begin: string;
-  hint: string;
+  name: Name;
+  begin: Name;
+  hint: Name;
   /** What is done with the seed when the stage ends. */
   end: 'takeOut' | 'drain' | 'done';
-  caution?: string;
+  caution?: Name;
 }
 
-const STAGE_WORDS = {
+const STAGE_WORDS: Record<StageKind, StageWords> = {
   dryStore: {
     name: 'dryStore',
     begin: 'putIntoDryStorage',
@@ -114,43 +116,18 @@ const STAGE_WORDS = {
     hint: 'twoThreeTimesSeedsThickness',
     end: 'done',
   },
-} as const satisfies Record<StageKind, StageWords>;
+};
 
 /** What each stage is called on screen. */
 export const stageName = wording('stageName', (kind: StageKind): string => say(STAGE_WORDS[kind].name));
-
-/** What seed lies in, as it is told: "in damp sand". */
-export const MEDIUM_NAMES: Record<Medium, string> = {
-  get towel() {
-    return say('dampTowel');
-  },
-  get film() {
-    return say('plasticFilm');
-  },
-  get vermiculite() {
-    return say('vermiculite');
-  },
-  get sand() {
-    return say('dampSand');
-  },
-  get ownPot() {
-    return say('ownPot');
-  },
-  get outdoorFlat() {
-    return say('flatOutdoors');
-  },
-  get envelope() {
-    return say('paperEnvelope');
-  },
-};
 
 /** The caution where mould is handled. */
 export const mouldCaution = () => say('doNotSniffMouldMask');
 
 /** The caution that belongs at a stage, if any: short, never in the way. Defers to local rules and trained people. */
 export function cautionAt(kind: StageKind): string | undefined {
-  const words = STAGE_WORDS[kind];
-  return 'caution' in words ? say(words.caution) : undefined;
+  const { caution } = STAGE_WORDS[kind];
+  return caution && say(caution);
 }
 
 /** Title and hint for beginning a stage. */

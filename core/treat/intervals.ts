@@ -1,16 +1,6 @@
 import type { Medium } from '@chill/model/stage.ts';
+import { looksIn } from '../kinds/media.ts';
 import { ROT_LAW } from '../rot/hazard.ts';
-
-/** How often to look at seed lying in the cold or the moist warmth, by what it lies in: usually, and at the longest. Days. */
-export const LOOK_EVERY: Record<Medium, { usual: number; longest: number }> = {
-  towel: { usual: 8, longest: 10 },
-  film: { usual: 9, longest: 12 },
-  vermiculite: { usual: 17, longest: 21 },
-  sand: { usual: 17, longest: 21 },
-  ownPot: { usual: 17, longest: 21 },
-  outdoorFlat: { usual: 14, longest: 30 },
-  envelope: { usual: 30, longest: 90 },
-};
 
 /** Looks come closer together where it is warmer, as rot quickens; never closer than this, nor further apart than at 4 °C. Days. */
 const CLOSEST_DAYS = 2;
@@ -18,7 +8,7 @@ const CLOSEST_DAYS = 2;
 /** How often to look at seed that lies at a temperature, °C, by what it lies in. */
 export function lookEvery(medium: Medium, temperature_C: number): { usual: number; longest: number } {
   const quicker = Math.max(1, ROT_LAW.at(temperature_C));
-  const { usual, longest } = LOOK_EVERY[medium];
+  const { usual, longest } = looksIn(medium);
   const of = (days: number) => Math.max(CLOSEST_DAYS, Math.round(days / quicker));
   // Up to 6 °C a fridge is a fridge.
   return temperature_C <= COLD_ENOUGH_C ? { usual, longest } : { usual: of(usual), longest: Math.max(of(usual) + 1, of(longest)) };

@@ -1,8 +1,9 @@
 import type { Species } from '@chill/model/species.ts';
 import type { Way } from '@chill/model/way.ts';
+import { looksIn } from '../kinds/media.ts';
 import { mediumOf, STAGES } from '../kinds/stages.ts';
 import { unitsFor } from '../mix/laying.ts';
-import { LOOK_EVERY, MINUTES, POTS_EVERY_DAYS } from '../treat/intervals.ts';
+import { MINUTES, POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import type { ResolvedStage } from './resolve.ts';
 import { sproutingStage } from './resolve.ts';
 
@@ -28,7 +29,7 @@ export function effortOf(way: Way, stages: readonly ResolvedStage[], seeds: numb
     if (course === 'bench') continue;
     if (course === 'turns') effort.minutes += days * MINUTES.turn;
     else {
-      const every = course === 'grows' ? POTS_EVERY_DAYS : index === sprouts ? 2 : LOOK_EVERY[medium].usual;
+      const every = course === 'grows' ? POTS_EVERY_DAYS : index === sprouts ? 2 : looksIn(medium).usual;
       const looks = earns === 'ripening' ? 0 : Math.floor(days / every);
       effort.looks += looks;
       effort.minutes += looks * MINUTES.look;

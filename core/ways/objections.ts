@@ -1,12 +1,13 @@
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
-import type { Medium, StageKind } from '@chill/model/stage.ts';
+import type { StageKind } from '@chill/model/stage.ts';
 import type { Way } from '@chill/model/way.ts';
 import { say } from '@chill/words/drawbacks.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { daysBetween, shortDate, spell } from '../calendar/dates.ts';
 import { daylengthHours, SHORT_DAY_HOURS } from '../calendar/daylength.ts';
+import { freshening, mediumName, pieceOf } from '../kinds/media.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { Keeping } from '../lot/drying.ts';
 import { earnedPerDay, steadyCurve } from '../takeOut/takeOut.ts';
@@ -30,8 +31,6 @@ const LONG_INDOORS_DAYS = 21;
 const GROWING_SEASON_DAYS = 60;
 /** Roots hardly grow in soil below this mean air temperature, °C. Assumption. */
 const GROWS_ABOVE_C = 6;
-
-const PAPER: Medium[] = ['towel', 'film'];
 
 interface Circumstances {
   species: Species;
@@ -252,7 +251,7 @@ function seedObjections(
         : say.of('needsSeedsLotHasAll', { seeds, available, low: expected.low, high: expected.high });
     found.push({ code: 'moreThanLot', weight: 'costs', reason });
   }
-  const paper = resolved.find((stage) => stage.medium && PAPER.includes(stage.medium) && 1 - stage.survives >= ROT_WORTH_SAYING);
+  const paper = resolved.find((stage) => stage.medium && pieceOf(stage.medium) === 'towel' && 1 - stage.survives >= ROT_WORTH_SAYING);
   if (paper) {
     const lost = Math.round(starting * (1 - paper.survives) * chain.opened);
     found.push({ code: 'towelTooLong', weight: 'costs', reason: say.of('aboutSeedsLostRotWet', { lost, days: spell.of(paper.days) }) });
@@ -260,16 +259,13 @@ function seedObjections(
   return found;
 }
 
-/** Media that can be changed for fresh ones between two stages. */
-const RENEWABLE = ['towel', 'film', 'vermiculite', 'sand'] as const satisfies Medium[];
 /** A fresh medium that saves fewer seeds in a hundred than this is not worth the work. */
 const WORTH_FRESH = 0.02;
 
 /** Where a medium goes on from one stage to the next and a fresh one would save seed: when to change it. */
 function mediumNotes({ resolved, stages, starting }: Omit<Proposal, 'against'>): Objection[] {
   return resolved.flatMap(({ treatment, medium, survives, days }, i): Objection[] => {
-    const renewed = RENEWABLE.find((one) => one === medium);
-    if (!treatment?.mediumAge_days || !renewed) return [];
+    if (!treatment?.mediumAge_days || !medium || !freshening(medium)) return [];
     const fresh = steadyCurve({ ...treatment, mediumAge_days: 0 }).survives[days] ?? survives;
     if (fresh - survives < WORTH_FRESH) return [];
     const saved = Math.max(1, Math.round(starting * (fresh - survives)));
@@ -278,7 +274,7 @@ function mediumNotes({ resolved, stages, starting }: Omit<Proposal, 'against'>):
       {
         code: 'freshMedium',
         weight: 'notes',
-        reason: say.of('freshSavesAboutSeeds', { medium: say.of(renewed), on: shortDate.of(on, on), saved }),
+        reason: say.of('freshSavesAboutSeeds', { medium: mediumName.of(medium), on: shortDate.of(on, on), saved }),
       },
     ];
   });

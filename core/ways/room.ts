@@ -2,6 +2,7 @@ import type { Place, RoomUnit } from '@chill/model/place.ts';
 import type { SeedForm } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
 import { say } from '@chill/words/ways.ts';
+import { pieceOf } from '../kinds/media.ts';
 import { TUB_ML, unitsFor } from '../mix/laying.ts';
 
 /** What a folded towel in its bag, an envelope, and a tray take up, L. Assumptions. */
@@ -13,15 +14,12 @@ const TRAY_L = 6;
 export function roomOf(seeds: number, medium: Medium, seed: SeedForm, room: RoomUnit = 'bags'): number {
   const pieces = unitsFor(seeds, medium, seed);
   if (room !== 'litres') return pieces;
-  switch (medium) {
+  switch (pieceOf(medium)) {
     case 'towel':
-    case 'film':
       return pieces * TOWEL_L;
-    case 'vermiculite':
-    case 'sand':
+    case 'tub':
       return (pieces * TUB_ML) / 1000;
-    case 'ownPot':
-    case 'outdoorFlat':
+    case 'tray':
       return pieces * TRAY_L;
     case 'envelope':
       return pieces * ENVELOPE_L;

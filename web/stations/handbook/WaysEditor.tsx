@@ -1,5 +1,6 @@
+import { mediumName } from '@chill/core/kinds/media.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
-import { MEDIUM_NAMES, stageName } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/schedule/words.ts';
 import { SCHOOLS, schoolWay } from '@chill/core/ways/schools.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Medium, type Stage, StageKind } from '@chill/model/stage.ts';
@@ -133,7 +134,7 @@ function Stages({ stages, name, change }: { stages: Stage[]; name: string; chang
             >
               {Medium.options.map((medium) => (
                 <option key={medium} value={medium}>
-                  {MEDIUM_NAMES[medium]}
+                  {mediumName(medium)}
                 </option>
               ))}
             </select>

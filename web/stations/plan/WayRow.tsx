@@ -1,10 +1,11 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
+import { mediumName } from '@chill/core/kinds/media.ts';
 import { STAGES, type StageFacts } from '@chill/core/kinds/stages.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { soundShare } from '@chill/core/lot/viability.ts';
 import { whyPull, whySeeds } from '@chill/core/schedule/explain.ts';
 import { type Lodging, lodgingsOf } from '@chill/core/schedule/lodging.ts';
-import { MEDIUM_NAMES, stageName } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Proposal } from '@chill/core/ways/proposal.ts';
 import { planFrom } from '@chill/core/ways/propose.ts';
@@ -170,7 +171,7 @@ function Details({ proposal, lot, species, wish }: Props) {
           .filter((stage) => stage.treatment)
           .map((stage) => (
             <p key={stage.kind} className="mt-2 text-[0.95rem] text-ink2">
-              {stageName(stage.kind)} {stage.medium && `${say('in2', { medium: MEDIUM_NAMES[stage.medium] })} `}
+              {stageName(stage.kind)} {stage.medium && `${say('in2', { medium: mediumName(stage.medium) })} `}
               {say('at', {
                 how: stage.place ? stage.place.name : say('placeAssumed'),
                 temperature: showQuantity(stage.temperature_C, 'temperature_C', nursery.settings.units),

@@ -1,3 +1,4 @@
+import { pieceOf } from '@chill/core/kinds/media.ts';
 import { mediumOf } from '@chill/core/kinds/stages.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
@@ -48,7 +49,7 @@ export function LayUp({ view }: { view: BatchView }) {
   if (!stage) return null;
   const medium = mediumOf(batch.plan.way.stages[state.stage] ?? stage);
   const seeds = countIn(state.counts, ['waiting', 'swollen', 'sprouted']);
-  const paper = medium === 'towel' || medium === 'film';
+  const paper = pieceOf(medium) === 'towel';
   const mixed = medium === 'vermiculite' || medium === 'sand' || medium === 'ownPot';
   return (
     <>

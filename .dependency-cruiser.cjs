@@ -26,7 +26,7 @@ const CORE = [
   'ledger',
   'lot',
   'treat',
-  'ways',
+  'methods',
   'schedule',
   'cue',
   'labels',

@@ -4,6 +4,7 @@ import { placeDays } from '@chill/core/chill/placeDays.ts';
 import { COLD_RESPONSE, WARM_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { accept } from '@chill/core/ledger/accept.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
+import { lotInRequest, planFrom, propose } from '@chill/core/methods/propose.ts';
 import type { Readings } from '@chill/core/readings/readings.ts';
 import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
@@ -12,7 +13,6 @@ import type { Recorded } from '@chill/core/schedule/record.ts';
 import type { Setting } from '@chill/core/schedule/setting.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import { tasksFor } from '@chill/core/schedule/tasks.ts';
-import { lotInRequest, planFrom, propose } from '@chill/core/ways/propose.ts';
 import type { Batch, NewBatch } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Lot } from '@chill/model/lot.ts';
@@ -62,18 +62,18 @@ export function growDemoNursery(handbook: readonly Species[]): DemoNursery {
     return (log && placeDays(place, log, [COLD_RESPONSE, WARM_RESPONSE], SALLOW_GAP.timeZone)) ?? [];
   });
   const lots = LOTS.map(({ lot }): Lot => ({ id: newId(), ...lot }));
-  const batches = BATCHES.map((told) => {
-    const lot = lots.find((one) => one.code === told.lot) as Lot;
+  const batches = BATCHES.map((said) => {
+    const lot = lots.find((one) => one.code === said.lot) as Lot;
     const species = handbook.find((one) => one.id === lot.speciesId) as Species;
-    const made = makeBatch(told, lot, species, places, newId);
-    return { made, speciesId: species.id, events: lookAfter(told, made, lot, species, { places, records }, newId, random) };
+    const made = makeBatch(said, lot, species, places, newId);
+    return { made, speciesId: species.id, events: lookAfter(said, made, lot, species, { places, records }, newId, random) };
   });
-  for (const { name, lot, ways } of TRIALS) {
+  for (const { name, lot, methods } of TRIALS) {
     const id = newId();
-    const arms = ways.map((way) => BATCHES.findIndex((told) => told.lot === lot && told.way === way));
+    const arms = methods.map((method) => BATCHES.findIndex((said) => said.lot === lot && said.method === method));
     for (const [i, at] of arms.entries()) {
       const batch = batches[at];
-      if (!batch) throw new Error(`The demo's trial “${name}” has no batch for ${ways[i]}.`);
+      if (!batch) throw new Error(`The demo's trial “${name}” has no batch for ${methods[i]}.`);
       batch.made.trial = { id, name, arm: i + 1, arms: arms.length, control: i === 0 };
     }
   }
@@ -81,16 +81,16 @@ export function growDemoNursery(handbook: readonly Species[]): DemoNursery {
 }
 
 /** The share of a demo lot that is really sound, which only the simulation knows; absent for a lot that is not the demo's own. */
-export function trueSoundOf(lotCode: string): number | undefined {
-  return LOTS.find(({ lot }) => lot.code === lotCode)?.trueSound;
+export function trueViableOf(lotCode: string): number | undefined {
+  return LOTS.find(({ lot }) => lot.code === lotCode)?.trueViable;
 }
 
-function makeBatch(told: DemoBatch, lot: Lot, species: Species, places: Place[], newId: NewId): NewBatch {
-  const way = species.ways.find((one) => one.id === told.way);
-  if (!way) throw new Error(`The demo asks for ${told.way}, which ${species.scientific} has not.`);
-  const wish = { plants: Math.max(5, Math.round(told.seeds / 4)), confidence: 0.9, timing: { by: 'startOn', date: told.start } } as const;
-  const madeOn = earlier(told.start, DEMO_DAY);
-  const proposal = propose(way, {
+function makeBatch(said: DemoBatch, lot: Lot, species: Species, places: Place[], newId: NewId): NewBatch {
+  const method = species.ways.find((one) => one.id === said.method);
+  if (!method) throw new Error(`The demo asks for ${said.method}, which ${species.scientific} has not.`);
+  const wish = { plants: Math.max(5, Math.round(said.seeds / 4)), confidence: 0.9, timing: { by: 'startOn', date: said.start } } as const;
+  const madeOn = earlier(said.start, DEMO_DAY);
+  const proposal = propose(method, {
     ...lotInRequest(lot, lot.seeds, species, madeOn),
     species,
     wish,
@@ -98,17 +98,17 @@ function makeBatch(told: DemoBatch, lot: Lot, species: Species, places: Place[],
     places,
     today: madeOn,
   });
-  const plan = planFrom(proposal, wish, told.seeds);
+  const plan = planFrom(proposal, wish, said.seeds);
   // Pots stand on the shelf, and what no longer fits in the crisper does too.
   const shelf = places.find(({ name }) => name === SHELF) as Place;
-  const onShelf = told.way === 'potted-then-chilled' || BATCHES.indexOf(told) % 4 === 1;
+  const onShelf = said.method === 'potted-then-chilled' || BATCHES.indexOf(said) % 4 === 1;
   if (onShelf) for (const stage of plan.stages) if (stage.kind === 'coldMoist') stage.placeId = shelf.id;
   return { id: newId(), lotId: lot.id, plan, madeOn };
 }
 
 /** Does what is due until the demo day; returns what was recorded on each day. */
 function lookAfter(
-  told: DemoBatch,
+  said: DemoBatch,
   made: NewBatch,
   lot: Lot,
   species: Species,
@@ -118,9 +118,9 @@ function lookAfter(
 ) {
   const history: { on: string; events: NewEvent[] }[] = [];
   const batch: Batch = { ...made, code: '', speciesId: species.id, events: [] };
-  let day = told.start;
+  let day = said.start;
   while (day < DEMO_DAY) {
-    if (told.trouble === 'forgotten' && day > FORGOTTEN_SINCE) break;
+    if (said.trouble === 'forgotten' && day > FORGOTTEN_SINCE) break;
     // What soaks overnight is drained the next morning; everything else waits for the afternoon.
     const soaking = fold(batch.plan, batch.events).timers.some(
       ({ ended, started_ms }) => !ended && started_ms < Date.parse(`${day}T${DRAINS_AT}`),
@@ -130,7 +130,7 @@ function lookAfter(
     const projection = project(batch, setting);
     const tasks = tasksFor(batch, projection, setting);
     // The mouldy one's people leave it as it lies.
-    const wanted = tasks.filter(({ kind }) => told.trouble !== 'mouldy' || kind !== 'refresh');
+    const wanted = tasks.filter(({ kind }) => said.trouble !== 'mouldy' || kind !== 'refresh');
     const due = wanted.find((task) => task.due <= day);
     if (!due) {
       const next = wanted[0]?.due;
@@ -142,11 +142,11 @@ function lookAfter(
           : addDays(day, 1 + Math.floor(random() * COMES_BY_EVERY_DAYS));
       continue;
     }
-    const seen = sightOf(batch, species, trueSoundOf(lot.code) as number, places, day, records);
+    const seen = sightOf(batch, species, trueViableOf(lot.code) as number, places, day, records);
     const recorded = answer(due, batch, setting, seen, newId);
-    if ('reason' in recorded) throw new Error(`Demo batch ${told.lot} ${told.way} on ${day}: ${spoken(recorded.reason)}`);
+    if ('reason' in recorded) throw new Error(`Demo batch ${said.lot} ${said.method} on ${day}: ${spoken(recorded.reason)}`);
     const verdict = accept(batch, recorded.events, day);
-    if (!verdict.ok) throw new Error(`Demo batch ${told.lot} ${told.way} on ${day}: ${spoken(verdict.reason)}`);
+    if (!verdict.ok) throw new Error(`Demo batch ${said.lot} ${said.method} on ${day}: ${spoken(verdict.reason)}`);
     history.push({ on: day, events: recorded.events });
     batch.events.push(
       ...recorded.events.map(

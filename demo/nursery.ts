@@ -53,10 +53,10 @@ export const TROUBLES: Trouble[] = ['Fridge, crisper', SHELF].map((placeName) =>
 /** One lot of the demo: what is written of it, and the share that is really sound. */
 interface DemoLot {
   lot: Pick<Lot, 'code' | 'speciesId' | 'seeds' | 'soundness' | 'provenance'> & { note?: string };
-  trueSound: number;
+  trueViable: number;
 }
 
-const tested = (sound: number, of: number): Lot['soundness'] => ({ kind: 'tested', sound, tested: of });
+const tested = (viable: number, of: number): Lot['soundness'] => ({ kind: 'tested', sound: viable, tested: of });
 const packet = (percent: number): Lot['soundness'] => ({ kind: 'packet', percent });
 const collected = (place: string, on: string, parents?: string): Lot['provenance'] => ({
   kind: 'collected',
@@ -74,10 +74,10 @@ const lot = (
   code: string,
   speciesId: string,
   seeds: number,
-  soundness: Lot['soundness'],
+  viability: Lot['soundness'],
   provenance: Lot['provenance'],
-  trueSound: number,
-): DemoLot => ({ lot: { code, speciesId, seeds, soundness, provenance }, trueSound });
+  trueViable: number,
+): DemoLot => ({ lot: { code, speciesId, seeds, soundness: viability, provenance }, trueViable });
 
 export const LOTS: DemoLot[] = [
   lot('BS-26-01', 'balsamorhiza-sagittata', 620, tested(17, 20), collected('Sallow Gap, south bank', '2026-07-12', 'some 30 plants'), 0.8),
@@ -107,24 +107,24 @@ export const LOTS: DemoLot[] = [
   lot('GV-26-02', 'geranium-viscosissimum', 90, tested(7, 10), collected('Sallow Gap, upper meadow', '2026-07-25'), 0.7),
 ];
 
-/** One batch of the demo: which lot, which way, how many seeds, begun on which day; and what goes wrong, if anything. */
+/** One batch of the demo: which lot, which method, how many seeds, begun on which day; and what goes wrong, if anything. */
 export interface DemoBatch {
   lot: string;
-  way: string;
+  method: string;
   seeds: number;
   start: string;
   trouble?: 'forgotten' | 'mouldy';
 }
 
 /** The demo's trials: batches of one lot, begun on one day, that differ in their way alone; the first named is the control. */
-export const TRIALS: { name: string; lot: string; ways: string[] }[] = [
-  { name: 'cold alone against warm, then cold', lot: 'AG-26-01', ways: ['sand-in-fridge', 'warm-then-cold'] },
-  { name: 'towel against sand, both filed', lot: 'GV-26-01', ways: ['file-then-towel', 'file-then-sand'] },
+export const TRIALS: { name: string; lot: string; methods: string[] }[] = [
+  { name: 'cold alone against warm, then cold', lot: 'AG-26-01', methods: ['sand-in-fridge', 'warm-then-cold'] },
+  { name: 'towel against sand, both filed', lot: 'GV-26-01', methods: ['file-then-towel', 'file-then-sand'] },
 ];
 
-const batch = (lotCode: string, way: string, seeds: number, start: string, trouble?: DemoBatch['trouble']): DemoBatch => ({
+const batch = (lotCode: string, method: string, seeds: number, start: string, trouble?: DemoBatch['trouble']): DemoBatch => ({
   lot: lotCode,
-  way,
+  method,
   seeds,
   start,
   ...(trouble && { trouble }),

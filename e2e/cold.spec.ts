@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { AT_DESK, expect, test } from './nursery.ts';
 
-interface Told {
+interface Said {
   id: string;
   code: string;
   speciesId: string;
@@ -10,10 +10,10 @@ interface Told {
   events: { kind: string; on: string; mould?: string; mL?: number; damp?: string; moves?: { to: string; count: number }[] }[];
 }
 
-const all = async (page: Page): Promise<Told[]> => (await page.request.get('/api/batches')).json();
-const batchOf = async (page: Page, speciesId: string, way: string): Promise<Told> =>
-  (await all(page)).find((one) => one.speciesId === speciesId && one.plan.way.id === way) as Told;
-const eventsOf = async (page: Page, code: string) => ((await all(page)).find((one) => one.code === code) as Told).events;
+const all = async (page: Page): Promise<Said[]> => (await page.request.get('/api/batches')).json();
+const batchOf = async (page: Page, speciesId: string, method: string): Promise<Said> =>
+  (await all(page)).find((one) => one.speciesId === speciesId && one.plan.way.id === method) as Said;
+const eventsOf = async (page: Page, code: string) => ((await all(page)).find((one) => one.code === code) as Said).events;
 const lastKinds = async (page: Page, code: string, count: number) => (await eventsOf(page, code)).slice(-count).map(({ kind }) => kind);
 
 /** A logger's file as no two makers write it: semicolons, decimal commas, °F, day first, a header above; with faults in it. */
@@ -170,7 +170,7 @@ test('enough winter left in mid-February: no, and a plan for the fridge instead'
   await grower.barrierFree();
   const before = (await all(page)).length;
   await grower.press(grower.link('Plan Sand in the fridge'));
-  await expect(page).toHaveURL(/\/plan\?.*way=sand-in-fridge/);
+  await expect(page).toHaveURL(/\/plan\?.*method=sand-in-fridge/);
   await grower.press(grower.button('Make this batch'));
   await expect.poll(async () => (await all(page)).length, { timeout: 10_000 }).toBe(before + 1);
   // From autumn there is enough.
@@ -262,7 +262,7 @@ test('a mouldy bag through its steps, a dry one given its water, and a wrong cod
   await grower.press(water.getByRole('button', { name: 'Record' }));
   await expect.poll(() => lastKinds(page, dry.code, 1)).toEqual(['watered']);
 
-  // Carried to the other shelf, it is reckoned by that shelf from today.
+  // Carried to the other shelf, it is calculated by that shelf from today.
   await grower.press(page.getByText('Move to another place'));
   await grower.press(page.getByRole('button', { name: /^Fridge, middle shelf/ }));
   await expect.poll(() => lastKinds(page, dry.code, 1)).toEqual(['carried']);

@@ -5,11 +5,11 @@ import { expect, ONLY_LOOKS, startServer, test } from './nursery.ts';
 
 test.use({ data: 'demo' });
 
-/** The code and address of a demo batch of this species by this way. */
-async function batchOf(page: Page, speciesId: string, wayId: string): Promise<{ code: string; id: string; lotId: string }> {
+/** The code and address of a demo batch of this species by this method. */
+async function batchOf(page: Page, speciesId: string, methodId: string): Promise<{ code: string; id: string; lotId: string }> {
   const batches = await (await page.request.get('/api/batches')).json();
   return batches.find(
-    (one: { speciesId: string; plan: { way: { id: string } } }) => one.speciesId === speciesId && one.plan.way.id === wayId,
+    (one: { speciesId: string; plan: { way: { id: string } } }) => one.speciesId === speciesId && one.plan.way.id === methodId,
   );
 }
 
@@ -127,8 +127,8 @@ test('a wish moved a month moves the path by as much, under the hand', ONLY_LOOK
   await page.goto(`/plan?lot=${lotId}&by=readyBy&ready=2028-05-24`);
   const sand = page.getByRole('button', { name: /^Sand in the fridge/ });
   const starts = async () => {
-    const told = /starts (\d+ \w{3})(?: (\d{4}))?/.exec((await sand.textContent()) ?? '');
-    return Date.parse(`${told?.[1]} ${told?.[2] ?? '2027'} UTC`);
+    const said = /starts (\d+ \w{3})(?: (\d{4}))?/.exec((await sand.textContent()) ?? '');
+    return Date.parse(`${said?.[1]} ${said?.[2] ?? '2027'} UTC`);
   };
   await expect(sand).toContainText(/starts \d/);
   const before = await starts();

@@ -51,17 +51,17 @@ async function traceFrames(page: Page, usual?: number, count = 180): Promise<Fra
 
 /** Puts six running timers and a poured hot water on the demo's bench, over the wire; the bag code of the one that was poured. */
 export async function busyBench(page: Page): Promise<string> {
-  type Told = { id: string; code: string; plan: { stages: { kind: string }[] }; events: { kind: string; stage?: number }[] };
-  const batches = (await (await page.request.get('/api/batches')).json()) as Told[];
+  type Said = { id: string; code: string; plan: { stages: { kind: string }[] }; events: { kind: string; stage?: number }[] };
+  const batches = (await (await page.request.get('/api/batches')).json()) as Said[];
   const { now, today } = (await (await page.request.get('/api/clock')).json()) as { now: string; today: string };
   const [place] = (await (await page.request.get('/api/places')).json()) as { id: string }[];
-  const post = async (batch: Told, events: object[]) => {
+  const post = async (batch: Said, events: object[]) => {
     const decidedOn = batch.events.length;
-    const told = events.map((event) => ({ id: crypto.randomUUID(), on: today, ...event }));
-    const answer = await page.request.post(`/api/batches/${batch.id}/events`, { data: { decidedOn, events: told } });
+    const said = events.map((event) => ({ id: crypto.randomUUID(), on: today, ...event }));
+    const answer = await page.request.post(`/api/batches/${batch.id}/events`, { data: { decidedOn, events: said } });
     if (!answer.ok()) throw new Error(await answer.text());
   };
-  const hot = batches.find(({ plan, events }) => plan.stages[0]?.kind === 'hotWater' && events.length === 0) as Told;
+  const hot = batches.find(({ plan, events }) => plan.stages[0]?.kind === 'hotWater' && events.length === 0) as Said;
   const pour = { water_mL: 400, pour_C: 96, seed_g: 1, vessel_g: 350, material: 'ceramic', kind: 'mug', air_C: 18, elevation_m: 780 };
   const timer = (stage: number, step: string) => ({
     kind: 'timerStarted',
@@ -99,10 +99,10 @@ export async function framesAtTheBench(page: Page): Promise<{ idle: Frames; busy
   return { idle, busy: await traceFrames(page, idle.median) };
 }
 
-/** The middle frame of the plan as it stands, and while every frame changes the wish and redraws every way, ms. Needs the demo. */
+/** The middle frame of the plan as it stands, and while every frame changes the wish and redraws every method, ms. Needs the demo. */
 export async function framesOfTheRedraw(page: Page): Promise<{ idle: number; dragged: number }> {
-  type Told = { speciesId: string; lotId: string };
-  const batches = (await (await page.request.get('/api/batches')).json()) as Told[];
+  type Said = { speciesId: string; lotId: string };
+  const batches = (await (await page.request.get('/api/batches')).json()) as Said[];
   await page.goto(`/plan?lot=${batches.find(({ speciesId }) => speciesId === 'balsamorhiza-sagittata')?.lotId}`);
   await page.getByRole('button', { name: /^Towel in the fridge/ }).waitFor();
   return { idle: middle(await framesOf(page, 120)), dragged: middle(await dragTheWish(page, 120)) };

@@ -31,7 +31,7 @@ function minutes(until: string): Buffer {
   return Buffer.from(lines.join('\n'));
 }
 
-/** The longest task while a thousand winters are reckoned, and while a million readings are read and taken in. Needs the demo. */
+/** The longest task while a thousand winters are calculated, and while a million readings are read and taken in. Needs the demo. */
 export async function longestTasks(page: Page): Promise<{ winters: number; readings: number }> {
   await page.goto('/cold/winter');
   await page.getByText(/^(Yes|No|Perhaps)\./).waitFor({ timeout: 60_000 });

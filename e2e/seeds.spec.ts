@@ -93,16 +93,16 @@ test('a fleshy tree seed, from harvest to a split plan', async ({ page, grower }
 
   await test.step('the schools weighed, how long in the cold, and cells against sprouting first', async () => {
     await grower.press(grower.link('Plan with this lot'));
-    const ways = page.getByRole('list', { name: 'Methods, best first' });
-    await expect(ways.getByRole('button', { name: /^Outdoors over winter/ })).toBeVisible();
+    const methods = page.getByRole('list', { name: 'Methods, best first' });
+    await expect(methods.getByRole('button', { name: /^Outdoors over winter/ })).toBeVisible();
     await expect(page.getByText(/that do not suit this seed, and why/)).toBeVisible();
     await expect(page.getByRole('img', { name: /^towel: take out after .*sand: take out after/ })).toBeVisible();
-    await grower.press(ways.getByRole('button', { name: /^Sand in the fridge/ }));
+    await grower.press(methods.getByRole('button', { name: /^Sand in the fridge/ }));
     await expect(page.getByText(/in the fridge, \d+ checks and about/)).toBeVisible();
     await grower.press(page.getByText('into cells, or sprouted first?'));
     await expect(page.getByRole('rowheader', { name: 'seedlings to thin' })).toBeVisible();
     await page.getByLabel('when', { exact: true }).selectOption('asSoonAs');
-    await expect(ways.getByRole('button', { name: /^Sand in the fridge/ })).toContainText('starts 5 Oct');
+    await expect(methods.getByRole('button', { name: /^Sand in the fridge/ })).toContainText('starts 5 Oct');
     await grower.barrierFree();
   });
 

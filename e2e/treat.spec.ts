@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { busyBench } from './frames.ts';
 import { demoFolder, expect, Grower, startServer, test } from './nursery.ts';
 
-interface Told {
+interface Said {
   id: string;
   code: string;
   lotId: string;
@@ -12,11 +12,11 @@ interface Told {
   events: { kind: string; moves?: { from: string; to: string; count: number }[] }[];
 }
 
-const all = async (page: Page): Promise<Told[]> => (await page.request.get('/api/batches')).json();
-/** The demo's batch of a species and a way that nothing has been done to yet. */
-const fresh = async (page: Page, speciesId: string, way: string): Promise<Told> =>
-  (await all(page)).find((one) => one.speciesId === speciesId && one.plan.way.id === way && one.events.length === 0) as Told;
-const byCode = async (page: Page, code: string): Promise<Told> => (await all(page)).find((one) => one.code === code) as Told;
+const all = async (page: Page): Promise<Said[]> => (await page.request.get('/api/batches')).json();
+/** The demo's batch of a species and a method that nothing has been done to yet. */
+const fresh = async (page: Page, speciesId: string, method: string): Promise<Said> =>
+  (await all(page)).find((one) => one.speciesId === speciesId && one.plan.way.id === method && one.events.length === 0) as Said;
+const byCode = async (page: Page, code: string): Promise<Said> => (await all(page)).find((one) => one.code === code) as Said;
 const kinds = async (page: Page, code: string) => (await byCode(page, code)).events.map(({ kind }) => kind);
 /** What is on its way to the server has arrived. */
 const saved = async (page: Page, code: string, kind: string) =>
@@ -87,7 +87,7 @@ test('a hard-coated lot through three rounds of filing and soaking, split twice,
   const parts = await Promise.all(line.map((code) => byCode(page, code)));
   expect(parts.map(({ from }) => from?.round ?? 1)).toEqual([1, 2, 3]);
   expect(parts.map(({ from }) => from?.batchId)).toEqual([undefined, parts[0]?.id, parts[1]?.id]);
-  const gone = (part: Told) =>
+  const gone = (part: Said) =>
     part.events.flatMap(({ moves = [] }) => moves).reduce((sum, { to, count }) => sum + (to === 'movedOn' ? count : 0), 0);
   expect(parts.reduce((sum, part) => sum + part.plan.seeds - gone(part), 0)).toBe(60);
   const after = (await (await page.request.get('/api/lots')).json()).find((lot: { id: string }) => lot.id === first.lotId).unassigned;

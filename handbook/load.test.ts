@@ -1,8 +1,8 @@
 import { cuesOf } from '@chill/core/cue/cues.ts';
 import { generaOf, speciesOfGenus } from '@chill/core/cue/fromProfile.ts';
-import { schoolWay } from '@chill/core/ways/schools.ts';
+import { schoolMethod } from '@chill/core/methods/schools.ts';
+import { Method } from '@chill/model/method.ts';
 import { DormancyClass, Flora, Species } from '@chill/model/species.ts';
-import { Way } from '@chill/model/way.ts';
 import { describe, expect, test } from '@jest/globals';
 import { loadGenera, loadHandbook } from './load.ts';
 
@@ -60,8 +60,8 @@ describe('the handbook', () => {
     'lets the school %s make a way that is one, or say why not',
     (school) => {
       for (const species of handbook) {
-        const answer = schoolWay(school, species);
-        if ('way' in answer) expect(Way.safeParse(answer.way).success).toBe(true);
+        const answer = schoolMethod(school, species);
+        if ('method' in answer) expect(Method.safeParse(answer.method).success).toBe(true);
         else expect(answer.not.length).toBeGreaterThan(5);
       }
     },
@@ -83,13 +83,13 @@ describe('a species file is refused', () => {
 
   test('when a hard coat has no way that opens it', () => {
     const species = named('iliamna-rivularis');
-    species.ways = species.ways.filter((way) => way.id === 'untreated');
+    species.ways = species.ways.filter((method) => method.id === 'untreated');
     expect(faults(species)).toContain('ways: A hard coat needs a method that scarifies it.');
   });
 
   test('when it requires cold and no way gives any', () => {
     const species = named('balsamorhiza-sagittata');
-    species.ways = species.ways.filter((way) => way.school === 'noCold');
+    species.ways = species.ways.filter((method) => method.school === 'noCold');
     expect(faults(species)).toContain('ways: Seed that requires cold needs a method with cold stratification.');
   });
 

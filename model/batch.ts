@@ -1,8 +1,8 @@
 import { say } from '@chill/words/model.ts';
 import { type LedgerEvent, SplitEvent } from './event.ts';
+import { Method } from './method.ts';
 import { BatchId, Celsius, Count, Id, LotId, PlaceId, PlainDate, PositiveCount, Slug, shortText } from './primitives.ts';
 import { Medium, StageKind } from './stage.ts';
-import { Way } from './way.ts';
 import { z } from './zod.ts';
 
 /** What the grower asked for. */
@@ -45,7 +45,7 @@ export const Plan = z
   .object({
     seeds: PositiveCount,
     wish: Wish,
-    way: Way,
+    way: Method,
     stages: z.array(DatedStage).min(1).max(12),
     expects: z.object({ low: z.int().min(0), high: z.int().min(0) }),
   })
@@ -66,7 +66,7 @@ export const TrialArm = z.object({
 });
 export type TrialArm = z.infer<typeof TrialArm>;
 
-/** A request to make a batch; the server gives the bag code. A `test` asks how much of the lot is sound; everything else raises plants. */
+/** A request to make a batch; the server gives the bag code. A `test` asks how much of the lot is viable; everything else raises plants. */
 export const NewBatch = z.object({
   id: BatchId,
   lotId: LotId,
@@ -106,6 +106,6 @@ export const Split = z.object({ decidedOn: Count, event: SplitEvent, batch: NewB
 });
 export type Split = z.infer<typeof Split>;
 
-/** Seeds of one lot following one way, with its whole history. */
+/** Seeds of one lot following one method, with its whole history. */
 export const Batch = NewBatch.extend({ code: z.string(), speciesId: Slug });
 export type Batch = z.infer<typeof Batch> & { events: LedgerEvent[] };

@@ -113,7 +113,7 @@ export const NewEvent = z.discriminatedUnion('kind', [
     kind: z.literal('opened'),
     method: OpeningMethod,
     count: PositiveCount,
-    /** What it took, s, where it was timed: the next lot's hands are reckoned from it. */
+    /** What it took, s, where it was timed: the next lot's hands are calculated from it. */
     seconds: z.number().positive().max(86_400).optional(),
     /** Seeds wounded on the way. */
     moves,

@@ -1,6 +1,6 @@
 import { say } from '@chill/words/model.ts';
+import { Method } from './method.ts';
 import { BatchId, Count, EventId, Instant, LotId, PlainDate, PositiveCount, Share, Slug, shortText } from './primitives.ts';
-import { Way } from './way.ts';
 import { z } from './zod.ts';
 
 /** A point on the Earth, degrees; north and east positive. */
@@ -49,8 +49,8 @@ export const Provenance = z.discriminatedUnion('kind', [
 ]);
 export type Provenance = z.infer<typeof Provenance>;
 
-/** What is known of how much of a lot is sound. */
-export const Soundness = z.discriminatedUnion('kind', [
+/** What is known of how much of a lot is viable. */
+export const Viability = z.discriminatedUnion('kind', [
   z
     .object({
       kind: z.literal('tested'),
@@ -67,7 +67,7 @@ export const Soundness = z.discriminatedUnion('kind', [
   }),
   z.object({ kind: z.literal('unknown') }),
 ]);
-export type Soundness = z.infer<typeof Soundness>;
+export type Viability = z.infer<typeof Viability>;
 
 /** How a lot is kept. */
 export const Storage = z.object({ state: z.enum(['dry', 'moist']), where: optionalText(80), since: PlainDate });
@@ -84,7 +84,7 @@ export const Lot = z.object({
   provenance: Provenance,
   /** Seeds in hand when the lot was written down, after any that a test used up. */
   seeds: PositiveCount,
-  soundness: Soundness,
+  soundness: Viability,
   storage: Storage.optional(),
   /** Moist cold it had on the plant or on the ground before it was gathered, in days that count, give or take. */
   wintered: z
@@ -158,14 +158,14 @@ export const LotAppend = z.object({ decidedOn: z.int().min(0), event: NewLotEven
 export type LotAppend = z.infer<typeof LotAppend>;
 
 /**
- * A towel test that is over, as it went: what came of what was laid out, along which way, how long in what warmth, after how long in the dry drawer. It
- * tells of everything that a seed must be and do to come there, not of soundness alone.
+ * A towel test that is over, as it went: what came of what was laid out, along which method, how long in what warmth, after how long in the dry drawer. It
+ * tells of everything that a seed must be and do to come there, not of viability alone.
  */
 export const TowelResult = z.object({
   on: PlainDate,
   tested: z.int(),
   came: z.int(),
-  way: Way,
+  way: Method,
   warm_days: z.number(),
   warm_C: z.number(),
   /** The dry storage that was part of it; absent where there was none, or where it was not written down. */

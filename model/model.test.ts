@@ -2,13 +2,13 @@ import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { describe, expect, test } from '@jest/globals';
 import { DatedStage, Wish } from './batch.ts';
 import { Append, NewEvent } from './event.ts';
-import { Lot, Soundness } from './lot.ts';
+import { Lot, Viability } from './lot.ts';
+import { Method } from './method.ts';
 import { MonthDay, Nursery } from './nursery.ts';
 import { Place } from './place.ts';
 import { PlainDate } from './primitives.ts';
 import { DaysAdvice, TemperatureResponse } from './species.ts';
 import { Stage } from './stage.ts';
-import { Way } from './way.ts';
 import type { z } from './zod.ts';
 
 const ID = '00000000-0000-4000-8000-000000000000';
@@ -61,7 +61,7 @@ describe('a lot', () => {
     [{ kind: 'tested', tested: 10, sound: 12 }, 'sound: More viable than were tested: check both figures.'],
     [{ kind: 'packet', percent: Number.NaN }, 'percent: Give the packet’s figure, such as 85.'],
     [{ kind: 'hearsay' }, 'kind: Chill does not know this kind.'],
-  ])('%o is no soundness', (value, says) => expect(faults(Soundness, value)).toEqual([says]));
+  ])('%o is no soundness', (value, says) => expect(faults(Viability, value)).toEqual([says]));
 });
 
 describe('an event', () => {
@@ -103,9 +103,9 @@ describe('stages and ways', () => {
     expect([days(1, 2, 3), days(2, 1, 3), days(1, 4, 3), days(-1, 1, 2)]).toEqual([true, false, false, false]);
   });
   test('a way ends in the pot', () => {
-    const way = { id: 'x', name: 'X', school: 'noCold', evidence: 'sparse', stages: [{ kind: 'soak' }] };
-    expect(faults(Way, way)).toEqual(['stages: A method ends in the pot, and a test on the towel.']);
-    expect(accepts(Way, { ...way, stages: [{ kind: 'soak' }, { kind: 'pot' }] })).toBe(true);
+    const method = { id: 'x', name: 'X', school: 'noCold', evidence: 'sparse', stages: [{ kind: 'soak' }] };
+    expect(faults(Method, method)).toEqual(['stages: A method ends in the pot, and a test on the towel.']);
+    expect(accepts(Method, { ...method, stages: [{ kind: 'soak' }, { kind: 'pot' }] })).toBe(true);
   });
   test('a dated stage does not end before it starts', () => {
     const stage = { kind: 'soak', start: '2027-02-16', end: '2027-02-15', temperature_C: 18 };

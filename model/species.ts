@@ -1,7 +1,7 @@
 import { say } from '@chill/words/model.ts';
+import { Evidence, Method } from './method.ts';
 import { Celsius, Days, longText, Millimetres, Share, Slug, shortText } from './primitives.ts';
 import { StageDays, type StageKind } from './stage.ts';
-import { Evidence, Way } from './way.ts';
 import { z } from './zod.ts';
 
 /** Dormancy classes after Nikolaeva, in the form of Baskin & Baskin. */
@@ -42,7 +42,7 @@ export const ColdNeed = z.discriminatedUnion('need', [
 ]);
 export type ColdNeed = z.infer<typeof ColdNeed>;
 
-/** How fast and how fully freed seed sprouts in the warmth. */
+/** How fast and how fully released seed sprouts in the warmth. */
 export const SproutingHabit = z.object({
   at_C: Celsius,
   /** Days at `at_C` by which the first tenth and nine tenths of those that will have sprouted. */
@@ -52,7 +52,7 @@ export const SproutingHabit = z.object({
   base_C: Celsius,
   optimum_C: Celsius,
   ceiling_C: Celsius,
-  /** Share of sound, freed seeds that sprout. */
+  /** Share of viable, released seeds that sprout. */
   share: Share,
 });
 export type SproutingHabit = z.infer<typeof SproutingHabit>;
@@ -153,7 +153,7 @@ export const SpeciesFields = z.object({
   /** Season in which it is ripe, in its own hemisphere. */
   ripens: Season,
   fruit: z.enum(['dry', 'fleshy']),
-  /** Whether seed that sinks is the sound seed; light, winged, corky or fluffy seed floats whatever is in it. */
+  /** Whether seed that sinks is the viable seed; light, winged, corky or fluffy seed floats whatever is in it. */
   floatTest: z.enum(['sinkersAreSound', 'misleads']),
   storage: z.enum(['orthodox', 'intermediate', 'recalcitrant']),
   /** For seed that dies when it dries: how long it keeps moist and cool, and how long it lives in the open air of a room. */
@@ -171,7 +171,7 @@ export const SpeciesFields = z.object({
   /** Warm days and cool nights, and the share of those that would come which still come at one steady temperature. */
   alternating: z.object({ day_C: Celsius, night_C: Celsius, steady: Share }).optional(),
   sprouting: SproutingHabit,
-  /** Share of a cleaned lot that is sound, where nothing better is known. */
+  /** Share of a cleaned lot that is viable, where nothing better is known. */
   usuallySound: Share,
   pot: z.object({ days: StageDays, establishes: Share }),
   /** Root length at which to lift a sprout from the towel. */
@@ -182,14 +182,14 @@ export const SpeciesFields = z.object({
   basedOn: Slug.optional(),
   evidence: Evidence,
   sources: z.array(shortText(200)).min(1),
-  ways: z.array(Way).min(1),
+  ways: z.array(Method).min(1),
 });
 
-/** A handbook entry: what is known of one species' seed, and the ways it is woken. */
+/** A handbook entry: what is known of one species' seed, and the methods it is woken. */
 export const Species = SpeciesFields.superRefine((species, context) => {
   const complain = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message });
-  const stages = species.ways.flatMap((way) => way.stages);
-  if (new Set(species.ways.map((way) => way.id)).size < species.ways.length) {
+  const stages = species.ways.flatMap((method) => method.stages);
+  if (new Set(species.ways.map((method) => method.id)).size < species.ways.length) {
     complain(['ways'], say('twoMethodsShareId'));
   }
   const hard = species.dormancy.class === 'physical' || species.dormancy.class === 'combinational';

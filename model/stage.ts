@@ -2,7 +2,7 @@ import { say } from '@chill/words/model.ts';
 import { Celsius, Days } from './primitives.ts';
 import { z } from './zod.ts';
 
-/** What is done to a seed, one step of a way. */
+/** What is done to a seed, one step of a method. */
 export const StageKind = z.enum([
   'dryStore',
   'clean',
@@ -26,7 +26,7 @@ export type StageKind = z.infer<typeof StageKind>;
 export const Medium = z.enum(['towel', 'film', 'vermiculite', 'sand', 'ownPot', 'outdoorFlat', 'envelope']);
 export type Medium = z.infer<typeof Medium>;
 
-/** Fewest, best and most days that a stage may take, where the way itself fixes them. */
+/** Fewest, best and most days that a stage may take, where the method itself fixes them. */
 export const StageDays = z
   .object({ least: Days, best: Days, most: Days })
   .refine((days) => days.least <= days.best && days.best <= days.most, {
@@ -53,7 +53,7 @@ const NEEDS_MEDIUM: Record<StageKind, boolean> = {
   pot: false,
 };
 
-/** One step of a way. Days and temperature left out are computed from the species and the place. */
+/** One step of a method. Days and temperature left out are computed from the species and the place. */
 export const Stage = z
   .object({
     kind: StageKind,

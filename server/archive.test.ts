@@ -16,9 +16,9 @@ describe('what is closed', () => {
   const inHand = async () => ((await server.ask('GET', '/api/batches')).body as Batch[]).map(({ id }) => id);
   const archive = async (query: string) => (await server.ask('GET', `/api/archive?${query}`)).body as Answer;
   const record = async (batch: { id: string }, from: number, ...events: object[]) => {
-    const told = events.map((event) => ({ id: uuid(), on: '2026-10-20', ...event }));
-    expect((await server.ask('POST', `/api/batches/${batch.id}/events`, { decidedOn: from, events: told })).status).toBe(200);
-    return told;
+    const said = events.map((event) => ({ id: uuid(), on: '2026-10-20', ...event }));
+    expect((await server.ask('POST', `/api/batches/${batch.id}/events`, { decidedOn: from, events: said })).status).toBe(200);
+    return said;
   };
   beforeAll(async () => {
     server = await testServer();

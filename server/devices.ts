@@ -1,8 +1,8 @@
 import { meanShare } from '@chill/core/chance/shares.ts';
 import type { DeviceKind } from '@chill/core/devices/line.ts';
 import { stateOf } from '@chill/core/ledger/fold.ts';
-import { soundShare } from '@chill/core/lot/viability.ts';
-import { trueSoundOf } from '@chill/demo/grow.ts';
+import { viableShare } from '@chill/core/lot/viability.ts';
+import { trueViableOf } from '@chill/demo/grow.ts';
 import { TROUBLES } from '@chill/demo/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
 import { deviceHello, deviceLine, loggerLine, loggerMemory, type OnTheBench } from '@chill/sim/devices.ts';
@@ -46,8 +46,8 @@ export function simulatedDevices(store: Store, clock: NurseryClock, shelf: Shelf
     if (!batch || !species) return undefined;
     const [lots, places, today, records] = await Promise.all([store.lots(), store.places(), clock.today(), temperatures.all()]);
     const lot = lots.find(({ id }) => id === batch.lotId);
-    const sound = trueSoundOf(lot?.code ?? '') ?? meanShare(soundShare(lot?.soundness ?? { kind: 'unknown' }, species as Species));
-    const { swollen } = sightOf(batch, species, sound, places, today, records);
+    const viable = trueViableOf(lot?.code ?? '') ?? meanShare(viableShare(lot?.soundness ?? { kind: 'unknown' }, species as Species));
+    const { swollen } = sightOf(batch, species, viable, places, today, records);
     return { batchId, species, state: stateOf(batch), swollen };
   };
 

@@ -36,7 +36,7 @@ if (!(await store.nursery())) {
   for (const place of places) {
     await store.savePlace(place);
     const log = readings.get(place.id);
-    const told = {
+    const said = {
       placeId: place.id,
       source: 'logger',
       get name() {
@@ -44,7 +44,7 @@ if (!(await store.nursery())) {
       },
       recordedAt: `${DEMO_DAY}T13:00:00.000Z`,
     } as const;
-    if (log && place.logger) await store.takeInReadings({ id: place.logger, ...told }, log);
+    if (log && place.logger) await store.takeInReadings({ id: place.logger, ...said }, log);
   }
   // Last, so that a demo cut short in the making is made again.
   await store.saveNursery(SALLOW_GAP, []);

@@ -57,14 +57,14 @@ describe('readings', () => {
   });
   test('imports in any order, with any overlap, hold what a list of them would', async () => {
     const { send, kept, close } = await nursery();
-    const told = new Map<number, number>();
+    const said = new Map<number, number>();
     const piece = fc.record({ from: fc.nat(200), count: fc.integer({ min: 1, max: 40 }), celsius: fc.integer({ min: -5, max: 9 }) });
     for (const { from, count, celsius } of fc.sample(piece, { numRuns: 12, seed: 7 })) {
       await send(hours(from, count), Array(count).fill(celsius));
-      for (const at of hours(from, count)) if (!told.has(at)) told.set(at, celsius);
+      for (const at of hours(from, count)) if (!said.has(at)) said.set(at, celsius);
     }
     const { at_ms, celsius } = await kept();
-    const wanted = [...told].sort(([a], [b]) => a - b);
+    const wanted = [...said].sort(([a], [b]) => a - b);
     expect(at_ms).toEqual(wanted.map(([at]) => at));
     expect(celsius).toEqual(wanted.map(([, value]) => value));
     await close();

@@ -63,8 +63,8 @@ describe('the calendar feed', () => {
     const tasks = Papa.parse<Record<string, string>>(await text('/api/tables/tasks.csv'), { header: true, skipEmptyLines: true }).data;
     const before = eventsOf(await text('/api/calendar.ics'));
     for (const task of tasks) {
-      const told = before.filter((event) => event.SUMMARY === `${task.code} Western larch: ${task.title}`.replaceAll(',', '\\,'));
-      expect(told.map((event) => event.DTSTART)).toEqual([(task.due as string).replaceAll('-', '')]);
+      const said = before.filter((event) => event.SUMMARY === `${task.code} Western larch: ${task.title}`.replaceAll(',', '\\,'));
+      expect(said.map((event) => event.DTSTART)).toEqual([(task.due as string).replaceAll('-', '')]);
     }
     expect(new Set(before.map(({ UID }) => UID)).size).toBe(before.length);
     expect(before.every(({ DTSTART, DTEND }) => (DTSTART as string) < (DTEND as string))).toBe(true);

@@ -1,5 +1,5 @@
 import { foldLot } from '@chill/core/lot/lotLedger.ts';
-import { planTowelTest } from '@chill/core/ways/towelTest.ts';
+import { planTowelTest } from '@chill/core/methods/towelTest.ts';
 import type { NewBatch } from '@chill/model/batch.ts';
 import type { Lot, LotEvent } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -160,14 +160,14 @@ describe('the nursery’s own species', () => {
     [
       'a way with the same step for ever',
       (species: Species) => {
-        for (const way of species.ways) way.stages = Array(40).fill({ kind: 'soak' });
+        for (const method of species.ways) method.stages = Array(40).fill({ kind: 'soak' });
       },
       /ways\.0\.stages/,
     ],
     [
       'two ways of one id',
       (species: Species) => {
-        species.ways = species.ways.map((way) => ({ ...way, id: 'same' }));
+        species.ways = species.ways.map((method) => ({ ...method, id: 'same' }));
       },
       /Two methods share an id/,
     ],

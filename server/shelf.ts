@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { generaOf } from '@chill/core/cue/fromProfile.ts';
 import { hazardsOf } from '@chill/core/lot/cautions.ts';
-import { findWay } from '@chill/core/ways/schools.ts';
+import { findMethod } from '@chill/core/methods/schools.ts';
 import { loadGenera, loadHandbook, loadHazards } from '@chill/handbook/load.ts';
 import type { Genus } from '@chill/model/genus.ts';
 import type { Species, TaxonHazards } from '@chill/model/species.ts';
@@ -61,10 +61,10 @@ export class Shelf {
     return this.all().find((species) => species.id === id);
   }
 
-  /** Whether a species has a way of that id, in the handbook or by its school. */
-  knows(speciesId: string, wayId: string): boolean {
+  /** Whether a species has a method of that id, in the handbook or by its school. */
+  knows(speciesId: string, methodId: string): boolean {
     const species = this.find(speciesId);
-    return species !== undefined && findWay(species, wayId) !== undefined;
+    return species !== undefined && findMethod(species, methodId) !== undefined;
   }
 
   /** The whole of it as JSON, with a tag that changes when it does. */

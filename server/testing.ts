@@ -2,7 +2,7 @@ import { copyFileSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startingPlaces } from '@chill/core/kinds/places.ts';
-import { lotInRequest, planFrom, propose } from '@chill/core/ways/propose.ts';
+import { lotInRequest, planFrom, propose } from '@chill/core/methods/propose.ts';
 import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { NewBatch } from '@chill/model/batch.ts';
@@ -90,11 +90,11 @@ export function someLot(part: Partial<Lot> = {}): Lot {
 }
 
 /** A batch of a lot as the plan station would make it. */
-export function someBatch(lot: Lot, seeds = 60, wayId = 'towel-in-fridge'): NewBatch {
+export function someBatch(lot: Lot, seeds = 60, methodId = 'towel-in-fridge'): NewBatch {
   const species = handbook.find((one) => one.id === lot.speciesId) as Species;
-  const way = species.ways.find((one) => one.id === wayId) as Species['ways'][number];
+  const method = species.ways.find((one) => one.id === methodId) as Species['ways'][number];
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: TODAY } } as const;
-  const proposal = propose(way, {
+  const proposal = propose(method, {
     species,
     ...lotInRequest(lot, lot.seeds, species, TODAY),
     wish,

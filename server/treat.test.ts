@@ -140,13 +140,13 @@ test('a clock set by hand shows that day, runs as real time runs, and does not j
   const first = await testServer({ demo: true, dataFolder });
   await first.ask('PUT', '/api/nursery', NURSERY);
   await first.ask('POST', '/api/clock/step', { days: 3 });
-  const told = (await first.ask('GET', '/api/clock')).body;
-  expect(told).toMatchObject({ today: '2026-11-04', now: expect.stringMatching(/^2026-11-04T/) });
+  const said = (await first.ask('GET', '/api/clock')).body;
+  expect(said).toMatchObject({ today: '2026-11-04', now: expect.stringMatching(/^2026-11-04T/) });
   await first.close();
   const second = await testServer({ demo: true, dataFolder });
   const later = (await second.ask('GET', '/api/clock')).body;
   await second.close();
-  const gone = Date.parse(later.now) - Date.parse(told.now);
+  const gone = Date.parse(later.now) - Date.parse(said.now);
   expect(gone).toBeGreaterThanOrEqual(0);
   expect(gone).toBeLessThan(60_000);
 });

@@ -1,6 +1,6 @@
 import { addDays, daysBetween } from '@chill/core/calendar/dates.ts';
-import { planFrom, propose } from '@chill/core/ways/propose.ts';
-import { findWay } from '@chill/core/ways/schools.ts';
+import { planFrom, propose } from '@chill/core/methods/propose.ts';
+import { findMethod } from '@chill/core/methods/schools.ts';
 import { SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Batch, DatedStage } from '@chill/model/batch.ts';
@@ -15,13 +15,13 @@ const place = (kind: Place['kind'], nominal_C: number): Place => ({ id: kind, na
 const places = [place('fridge', 4), place('mat', 22), place('bench', 17), place('outdoors', 3)];
 const START = '2026-10-01';
 
-/** How many of `seeds` are up at the end of a way lived exactly as planned, or of its first `stages`, with every seed sound. */
-function upAtTheEnd(speciesId: string, wayId: string, stages?: number, seeds = 200): number {
+/** How many of `seeds` are up at the end of a method lived exactly as planned, or of its first `stages`, with every seed sound. */
+function upAtTheEnd(speciesId: string, methodId: string, stages?: number, seeds = 200): number {
   const species = handbook.find(({ id }) => id === speciesId) as Species;
-  const way = findWay(species, wayId) as NonNullable<ReturnType<typeof findWay>>;
+  const method = findMethod(species, methodId) as NonNullable<ReturnType<typeof findMethod>>;
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
   const plan = planFrom(
-    propose(way, { species, sound: { alpha: 99, beta: 1 }, available: seeds, wish, nursery, places, today: START }),
+    propose(method, { species, viable: { alpha: 99, beta: 1 }, available: seeds, wish, nursery, places, today: START }),
     wish,
     seeds,
   );
@@ -33,7 +33,7 @@ function upAtTheEnd(speciesId: string, wayId: string, stages?: number, seeds = 2
     add({ kind: 'stageStarted', on: stage.start, stage: i, placeId: stage.placeId ?? 'bench' });
     if (i < lived.length - 1) add({ kind: 'stageFinished', on: stage.end, stage: i, moves: [] });
   });
-  const batch: Batch = { id: `${speciesId}-${wayId}`, lotId: 'l', code: '', speciesId, madeOn: START, plan, events };
+  const batch: Batch = { id: `${speciesId}-${methodId}`, lotId: 'l', code: '', speciesId, madeOn: START, plan, events };
   const last = lived.at(-1) as DatedStage;
   const days = daysBetween(last.start, last.end);
   const seen = sightOf(batch, species, 1, places, addDays(last.start, stages ? days : Math.min(60, days)));

@@ -76,8 +76,8 @@ export function deviceHello(device: DeviceKind): string {
 function waterTruth_C(bench: OnTheBench | undefined, now_ms: number): number {
   const last = bench?.state.pours.at(-1);
   if (!last) return ROOM_C;
-  const told = coolingOf({ ...last.pour, pour_C: last.pour.pour_C - POURED_COOLER_C });
-  return waterAt((now_ms - last.at_ms) / 60_000, { ...told, perMinute: COOLING_PER_MINUTE[last.pour.kind] * VESSEL_LOSES_FASTER });
+  const said = coolingOf({ ...last.pour, pour_C: last.pour.pour_C - POURED_COOLER_C });
+  return waterAt((now_ms - last.at_ms) / 60_000, { ...said, perMinute: COOLING_PER_MINUTE[last.pour.kind] * VESSEL_LOSES_FASTER });
 }
 
 function massTruth_g({ species, state, swollen, batchId }: OnTheBench): number {

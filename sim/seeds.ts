@@ -9,9 +9,9 @@ import { COLD_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { chills, keptDry, mediumOf, STAGES } from '@chill/core/kinds/stages.ts';
 import type { BatchState } from '@chill/core/ledger/batchState.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
+import { coatOpened, cuesAnswered } from '@chill/core/methods/resolve.ts';
 import { ROT_REFERENCE_C, rotHazard } from '@chill/core/rot/hazard.ts';
 import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
-import { coatOpened, cuesAnswered } from '@chill/core/ways/resolve.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
@@ -33,7 +33,7 @@ export interface Sight {
 
 /** What one simulated seed is really like; the program under test never sees it. */
 interface HiddenSeed {
-  sound: boolean;
+  viable: boolean;
   opens: boolean;
   warm_days: number;
   cold_days: number;
@@ -56,14 +56,14 @@ const POT_DEATHS_WITHIN_DAYS = 40;
 export function sightOf(
   batch: Batch,
   species: Species,
-  trueSound: number,
+  trueViable: number,
   places: readonly Place[],
   today: PlainDate,
   records: readonly PlaceTemperatures[] = [],
 ): Sight {
   const state = fold(batch.plan, batch.events);
   const days = dayByDay(batch, state, species, { places, records, today });
-  const seeds = hiddenSeeds(batch, species, trueSound);
+  const seeds = hiddenSeeds(batch, species, trueViable);
   const soak = soaked(seeds, state, species);
   let up = 0;
   let mouldy = 0;
@@ -86,8 +86,8 @@ export function sightOf(
 
 /** What a soak shows of the seeds still waiting: those whose coat is open drink, and hollow ones float where they are known to. */
 function soaked(seeds: readonly HiddenSeed[], { counts, swellings }: BatchState, species: Species): Pick<Sight, 'swollen' | 'floating'> {
-  const open = seeds.filter(({ opens, sound }) => opens && sound).length;
-  const hollow = species.floatTest === 'sinkersAreSound' ? seeds.filter(({ sound }) => !sound).length : 0;
+  const open = seeds.filter(({ opens, viable }) => opens && viable).length;
+  const hollow = species.floatTest === 'sinkersAreSound' ? seeds.filter(({ viable }) => !viable).length : 0;
   if (swellings.length > 0) return { swollen: 0, floating: 0 };
   const swollen = Math.min(counts.waiting, open);
   return { swollen, floating: Math.min(counts.waiting - swollen, Math.round(hollow / 2)) };
@@ -98,14 +98,14 @@ function dampOn(batchId: string, today: PlainDate): Sight['damp'] {
   return chance < FOUND_DRY ? 'dry' : chance > 1 - FOUND_WET ? 'wet' : 'right';
 }
 
-function hiddenSeeds(batch: Batch, species: Species, trueSound: number): HiddenSeed[] {
+function hiddenSeeds(batch: Batch, species: Species, trueViable: number): HiddenSeed[] {
   const { warm, cold } = requirementsOf(species);
   const law = thermalTime(species.sprouting);
   const opened = coatOpened(species, batch.plan.way) * cuesAnswered(species, batch.plan.way);
   return Array.from({ length: batch.plan.seeds }, (_, i) => {
     const random = randomFrom(`${batch.id} seed ${i}`);
     return {
-      sound: random() < trueSound,
+      viable: random() < trueViable,
       opens: random() < opened,
       warm_days: needOf(warm, random),
       cold_days: needOf(cold, random),
@@ -182,10 +182,10 @@ function fateOf(seed: HiddenSeed, days: readonly DayDoes[]): 'waits' | 'up' | 'm
   let degreeDays = 0;
   let rot = 0;
   for (const day of days) {
-    if (day.turns && !seed.livesThroughTurns) seed.sound = false;
-    rot += day.rot * (seed.sound ? 1 : UNSOUND_ROTS);
+    if (day.turns && !seed.livesThroughTurns) seed.viable = false;
+    rot += day.rot * (seed.viable ? 1 : UNSOUND_ROTS);
     if (rot >= seed.bears) return 'mouldy';
-    if (!seed.sound || !seed.opens) continue;
+    if (!seed.viable || !seed.opens) continue;
     if (warm < seed.warm_days) warm += day.warm;
     else if (cold < seed.cold_days) cold += day.cold;
     else degreeDays += day.degrees;

@@ -1,6 +1,6 @@
 import { addDays } from '@chill/core/calendar/dates.ts';
 import { randomFrom, uuidFrom } from '@chill/core/chance/random.ts';
-import { planFrom, propose } from '@chill/core/ways/propose.ts';
+import { planFrom, propose } from '@chill/core/methods/propose.ts';
 import { SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Batch } from '@chill/model/batch.ts';
@@ -16,12 +16,12 @@ const place = (kind: Place['kind'], nominal_C: number): Place => ({ id: kind, na
 const PLACES = [place('fridge', 4), place('mat', 22), place('bench', 17), place('freezer', -18)];
 
 /** A batch put through its stages on the given days; the last one goes on. */
-function batchOf(speciesId: string, wayId: string, days: number[], { seeds = 200, places = PLACES, name = 'b' } = {}) {
+function batchOf(speciesId: string, methodId: string, days: number[], { seeds = 200, places = PLACES, name = 'b' } = {}) {
   const species = handbook.find((one) => one.id === speciesId) as Species;
-  const way = species.ways.find((one) => one.id === wayId) as Species['ways'][number];
-  const sound = { alpha: 17.5, beta: 3.5 };
+  const method = species.ways.find((one) => one.id === methodId) as Species['ways'][number];
+  const viable = { alpha: 17.5, beta: 3.5 };
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
-  const plan = planFrom(propose(way, { species, sound, available: seeds, wish, nursery, places, today: START }), wish, seeds);
+  const plan = planFrom(propose(method, { species, viable, available: seeds, wish, nursery, places, today: START }), wish, seeds);
   const events: LedgerEvent[] = [];
   const add = (event: object) =>
     events.push({ id: `${name}${events.length}`, batchId: name, version: events.length + 1, recordedAt: '', ...event } as LedgerEvent);
@@ -38,8 +38,8 @@ function batchOf(speciesId: string, wayId: string, days: number[], { seeds = 200
   return { batch, species, since: on, places };
 }
 
-const look = (made: ReturnType<typeof batchOf>, after: number, trueSound = 0.85) =>
-  sightOf(made.batch, made.species, trueSound, made.places, addDays(made.since, after));
+const look = (made: ReturnType<typeof batchOf>, after: number, trueViable = 0.85) =>
+  sightOf(made.batch, made.species, trueViable, made.places, addDays(made.since, after));
 
 describe('chance', () => {
   test('is the same every time for the same name, and another for another', () => {

@@ -1,7 +1,7 @@
 import { STAGES } from '@chill/core/kinds/stages.ts';
+import type { Method } from '@chill/model/method.ts';
 import type { DaysAdvice, Species, TemperatureResponse } from '@chill/model/species.ts';
 import { Medium, type StageKind } from '@chill/model/stage.ts';
-import type { Way } from '@chill/model/way.ts';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { skipN } from 'pure-rand/utils/skipN';
@@ -53,7 +53,7 @@ function shareDraw(share: number, chance: Chance): number {
 
 /** What is true of a lot and a nursery, and nobody knows. */
 export interface Truth {
-  sound: number;
+  viable: number;
   coat: { untreated: number; openCoat: number; hotWater: number };
   smoke: { without: number; with: number };
   flooding: { without: number; with: number };
@@ -65,7 +65,7 @@ export interface Truth {
   timeScale: number;
 }
 
-/** Draws the truth of a lot whose soundness is believed to be Beta(alpha, beta). */
+/** Draws the truth of a lot whose viability is believed to be Beta(alpha, beta). */
 export function drawTruth(species: Species, { alpha, beta }: { alpha: number; beta: number }, chance: Chance): Truth {
   const cue = (one: { without: number; with: number } | undefined) =>
     one ? { without: shareDraw(one.without, chance), with: shareDraw(one.with, chance) } : { without: 1, with: 1 };
@@ -73,7 +73,7 @@ export function drawTruth(species: Species, { alpha, beta }: { alpha: number; be
   const coat = hardCoat ?? { untreated: 1, openCoat: 1, hotWater: 1 };
   const media: readonly Medium[] = Medium.options;
   return {
-    sound: betaDraw(alpha, beta, chance),
+    viable: betaDraw(alpha, beta, chance),
     coat: {
       untreated: shareDraw(coat.untreated, chance),
       openCoat: shareDraw(coat.openCoat, chance),
@@ -97,7 +97,7 @@ interface Need {
 
 /** One seed. */
 interface Seed {
-  /** Whether it comes at all once it is freed. */
+  /** Whether it comes at all once it is released. */
   comes: boolean;
   needs: Need[];
   degreeDays: number;
@@ -169,13 +169,13 @@ export class LivingSeeds {
     count: number,
     species: Species,
     truth: Truth,
-    way: Pick<Way, 'stages'>,
+    method: Pick<Method, 'stages'>,
     chance: Chance,
     given: { credit?: number; dry_days?: number } = {},
   ) {
     this.#species = species;
     this.#truth = truth;
-    const has = (kind: StageKind) => way.stages.some((stage) => stage.kind === kind);
+    const has = (kind: StageKind) => method.stages.some((stage) => stage.kind === kind);
     const coat = species.hardCoat;
     // What is done is what the handbook says does most.
     const how = (['openCoat', 'hotWater'] as const)
@@ -187,7 +187,7 @@ export class LivingSeeds {
       truth.steady;
     const { h50, spread } = halfAndSpread(species);
     this.seeds = Array.from({ length: count }, () => ({
-      comes: chance() < truth.sound * truth.coat[how] * answers * truth.sprouts,
+      comes: chance() < truth.viable * truth.coat[how] * answers * truth.sprouts,
       needs: needsOf(species, chance, given),
       degreeDays: h50 * truth.timeScale * Math.exp(spread * normalDraw(chance)),
       bears: -Math.log(1 - chance()),

@@ -1,16 +1,16 @@
 import { startingPlaces } from '@chill/core/kinds/places.ts';
 import { broughtBy } from '@chill/core/lot/lotLedger.ts';
-import { soundShare } from '@chill/core/lot/viability.ts';
+import { viableShare } from '@chill/core/lot/viability.ts';
+import { planFrom, propose } from '@chill/core/methods/propose.ts';
+import { findMethod } from '@chill/core/methods/schools.ts';
 import { NurseryReader } from '@chill/core/schedule/reading.ts';
-import { planFrom, propose } from '@chill/core/ways/propose.ts';
-import { findWay } from '@chill/core/ways/schools.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Batch, Wish } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { LotInHand } from '@chill/model/lot.ts';
+import type { Method } from '@chill/model/method.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
-import type { Way } from '@chill/model/way.ts';
 import { render } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
 import type { ReactNode } from 'react';
@@ -58,22 +58,26 @@ export function lotOf(speciesId: string, part: Partial<LotInHand> = {}): LotInHa
 }
 
 /** A batch of eighty seeds of that lot, made on 10 October by a method of its species, with what happened to it since. */
-export function batchOf(lot: LotInHand, wayId: string, ...told: object[]): Batch {
+export function batchOf(lot: LotInHand, methodId: string, ...said: object[]): Batch {
   const species = HANDBOOK.find((one) => one.id === lot.speciesId) as Species;
   const wish: Wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: '2026-10-10' } };
   const request = { species, available: 80, wish, nursery: NURSERY, places: PLACES, today: '2026-10-10' };
-  const way = findWay(species, wayId) as Way;
-  const plan = planFrom(propose(way, { ...request, sound: soundShare(lot.soundness, species), ...broughtBy(lot, '2026-10-10') }), wish, 80);
+  const method = findMethod(species, methodId) as Method;
+  const plan = planFrom(
+    propose(method, { ...request, viable: viableShare(lot.soundness, species), ...broughtBy(lot, '2026-10-10') }),
+    wish,
+    80,
+  );
   const batch: Batch = { id: id(), lotId: lot.id, code: '7QK', speciesId: species.id, madeOn: '2026-10-10', plan, events: [] };
-  batch.events = told.map(
+  batch.events = said.map(
     (event, i): LedgerEvent => ({ id: id(), on: '2026-10-12', batchId: batch.id, version: i + 1, recordedAt: '', ...event }) as LedgerEvent,
   );
   return batch;
 }
 
 /** The events that bring a batch as far as its stage of that kind, begun on 12 October in the place meant for it. */
-export function upTo(lot: LotInHand, wayId: string, kind: string): object[] {
-  const { stages } = batchOf(lot, wayId).plan;
+export function upTo(lot: LotInHand, methodId: string, kind: string): object[] {
+  const { stages } = batchOf(lot, methodId).plan;
   const last = stages.findIndex((stage) => stage.kind === kind);
   return stages
     .slice(0, last + 1)

@@ -115,12 +115,12 @@ export function lossesOf(
   spells: readonly TemperatureSpell[],
 ): Loss[] {
   const dry = findings(lying).filter((one) => one.damp === 'dry');
-  const told = new Map<unknown, Loss>();
+  const said = new Map<unknown, Loss>();
   const start = dayNumber(lying.since);
   const lasted = spells.map((spell) => ({ spell, from: dayNumber(spell.from) - start, to: dayNumber(spell.to) - start }));
   const lose = (key: unknown, lost: number, loss: () => Omit<Loss, 'days'>) => {
-    const known = told.get(key) ?? { ...loss(), days: 0 };
-    told.set(key, { ...known, days: known.days + lost });
+    const known = said.get(key) ?? { ...loss(), days: 0 };
+    said.set(key, { ...known, days: known.days + lost });
   };
   for (let day = 0; day < days; day++) {
     const earned = effect(day);
@@ -135,7 +135,7 @@ export function lossesOf(
     if (spell) lose(spell, short, () => ({ why: spell.kind, from: spell.from, to: spell.to, peak_C: spell.peak_C }));
     else lose('place', short, () => ({ why: 'place', from: lying.since, to: addDays(lying.since, days) }));
   }
-  return [...told.values()].filter((loss) => Math.abs(loss.days) >= TOLD_FROM_DAYS).sort((a, b) => b.days - a.days);
+  return [...said.values()].filter((loss) => Math.abs(loss.days) >= TOLD_FROM_DAYS).sort((a, b) => b.days - a.days);
 }
 
 /**

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { WARM_RESPONSE } from '../kinds/responses.ts';
 import { dayReaching, earnedByDay, exposureByDay, uncertainDays } from './account.ts';
 import { effectiveness } from './effectiveness.ts';
-import { daysToFree, freedShare, freedWithCredit, requirementFrom } from './requirement.ts';
+import { daysToFree, releasedShare, releasedWithCredit, requirementFrom } from './requirement.ts';
 
 const sixtyToNinety = requirementFrom({ from: 60, to: 90 }, 0);
 
@@ -36,39 +36,39 @@ describe('what an hour of cold counts', () => {
 
 describe('how much cold frees how many', () => {
   test('"60 to 90 days" frees half at 60 and 95 in 100 at 90', () => {
-    expect(freedShare(60, sixtyToNinety)).toBeCloseTo(0.5, 6);
-    expect(freedShare(90, sixtyToNinety)).toBeCloseTo(0.95, 4);
+    expect(releasedShare(60, sixtyToNinety)).toBeCloseTo(0.5, 6);
+    expect(releasedShare(90, sixtyToNinety)).toBeCloseTo(0.95, 4);
   });
   test('"about 60" frees nine in ten at 60', () => {
-    expect(freedShare(60, requirementFrom({ about: 60 }, 0))).toBeCloseTo(0.9, 9);
+    expect(releasedShare(60, requirementFrom({ about: 60 }, 0))).toBeCloseTo(0.9, 9);
     expect(requirementFrom({ about: 60 }, 0).spread).toBe(0.3);
   });
   test('where cold only helps, some are free without', () => {
     const helps = requirementFrom({ from: 21, to: 42 }, 0.45);
-    expect(freedShare(0, helps)).toBe(0.45);
-    expect(freedShare(21, helps)).toBeCloseTo(0.45 + 0.55 / 2, 6);
+    expect(releasedShare(0, helps)).toBe(0.45);
+    expect(releasedShare(21, helps)).toBeCloseTo(0.45 + 0.55 / 2, 6);
   });
   test('more cold never frees fewer', () => {
     fc.assert(
       fc.property(
         fc.double({ min: 0, max: 400, noNaN: true }),
         fc.double({ min: 0, max: 50, noNaN: true }),
-        (earned, more) => freedShare(earned + more, sixtyToNinety) >= freedShare(earned, sixtyToNinety),
+        (earned, more) => releasedShare(earned + more, sixtyToNinety) >= releasedShare(earned, sixtyToNinety),
       ),
     );
   });
   test('days to free a share is the inverse of the share freed', () => {
-    expect(freedShare(daysToFree(0.8, sixtyToNinety), sixtyToNinety)).toBeCloseTo(0.8, 9);
+    expect(releasedShare(daysToFree(0.8, sixtyToNinety), sixtyToNinety)).toBeCloseTo(0.8, 9);
   });
 });
 
 describe('cold that seed brings along', () => {
   test('counts as if earned, and what is not known of it flattens the answer', () => {
-    const sure = freedWithCredit(30, sixtyToNinety, { days: 40, give_days: 0 });
-    expect(sure).toBe(freedShare(70, sixtyToNinety));
-    const unsure = (earned: number) => freedWithCredit(earned, sixtyToNinety, { days: 40, give_days: 20 });
-    expect(unsure(55)).toBeLessThan(freedShare(95, sixtyToNinety));
-    expect(unsure(5)).toBeGreaterThan(freedShare(45, sixtyToNinety));
+    const sure = releasedWithCredit(30, sixtyToNinety, { days: 40, give_days: 0 });
+    expect(sure).toBe(releasedShare(70, sixtyToNinety));
+    const unsure = (earned: number) => releasedWithCredit(earned, sixtyToNinety, { days: 40, give_days: 20 });
+    expect(unsure(55)).toBeLessThan(releasedShare(95, sixtyToNinety));
+    expect(unsure(5)).toBeGreaterThan(releasedShare(45, sixtyToNinety));
   });
 });
 

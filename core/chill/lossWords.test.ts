@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { unmeasuredIn } from './account.ts';
-import { daysLost, stretch, tellGap, tellLoss, tellShift } from './lossWords.ts';
+import { daysLost, describeGap, describeLoss, describeShift, stretch } from './lossWords.ts';
 
 const TODAY = '2027-02-16';
 const show = (celsius: number) => `${celsius} °C`;
@@ -17,16 +17,16 @@ describe('losses in words', () => {
   });
   test('each reason is named', () => {
     const base = { from: '2027-02-03', to: '2027-02-05', days: 2.5 };
-    expect(tellLoss({ ...base, why: 'warm', peak_C: 17 }, TODAY, show)).toBe(
+    expect(describeLoss({ ...base, why: 'warm', peak_C: 17 }, TODAY, show)).toBe(
       '2.5 days lost to the warm spell of 3–5 Feb, 17 °C at its warmest',
     );
-    expect(tellLoss({ ...base, why: 'frozen', peak_C: -8 }, TODAY, show)).toContain('frost of 3–5 Feb, -8 °C at its coldest');
-    expect(tellLoss({ ...base, why: 'dry' }, TODAY, show)).toBe('2.5 days lost while it lay dry, 3–5 Feb');
-    expect(tellLoss({ ...base, why: 'place', days: -3 }, TODAY, show)).toMatch(/^3 days gained/);
-    expect(tellShift('2027-03-19', 3, TODAY)).toBe('3 days later than planned (16 Mar)');
-    expect(tellShift('2027-03-14', -2, TODAY)).toBe('2 days earlier than planned (16 Mar)');
-    expect(tellShift('2027-03-19', 0, TODAY)).toBeUndefined();
-    expect(tellGap({ from: '2027-02-03', to: '2027-02-05', hours: 52, counted: 2.2 }, TODAY)).toBe(
+    expect(describeLoss({ ...base, why: 'frozen', peak_C: -8 }, TODAY, show)).toContain('frost of 3–5 Feb, -8 °C at its coldest');
+    expect(describeLoss({ ...base, why: 'dry' }, TODAY, show)).toBe('2.5 days lost while it lay dry, 3–5 Feb');
+    expect(describeLoss({ ...base, why: 'place', days: -3 }, TODAY, show)).toMatch(/^3 days gained/);
+    expect(describeShift('2027-03-19', 3, TODAY)).toBe('3 days later than planned (16 Mar)');
+    expect(describeShift('2027-03-14', -2, TODAY)).toBe('2 days earlier than planned (16 Mar)');
+    expect(describeShift('2027-03-19', 0, TODAY)).toBeUndefined();
+    expect(describeGap({ from: '2027-02-03', to: '2027-02-05', hours: 52, counted: 2.2 }, TODAY)).toBe(
       '3–5 Feb: 52 h not measured, taken at the place’s own figure as 2 days',
     );
   });

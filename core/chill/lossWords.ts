@@ -16,7 +16,11 @@ export function daysLost(days: number): string {
 }
 
 /** What one loss was: "2.5 days lost to the warm spell of 3 to 5 Feb, 17 °C at its height". */
-export function tellLoss({ why, from, to, days, peak_C }: Loss, today: PlainDate, showTemperature: (celsius: number) => string): string {
+export function describeLoss(
+  { why, from, to, days, peak_C }: Loss,
+  today: PlainDate,
+  showTemperature: (celsius: number) => string,
+): string {
   const peak =
     peak_C !== undefined ? say('atIts', { peak: showTemperature(peak_C), how: why === 'frozen' ? say('coldest') : say('warmest') }) : '';
   switch (why) {
@@ -34,13 +38,13 @@ export function tellLoss({ why, from, to, days, peak_C }: Loss, today: PlainDate
 }
 
 /** What a gap stands for: "12 to 14 Feb: 52 h not measured, taken at the place’s own figure as 2 days". */
-export function tellGap({ from, to, hours, counted }: Unmeasured, today: PlainDate): string {
+export function describeGap({ from, to, hours, counted }: Unmeasured, today: PlainDate): string {
   const long = hours >= 96 ? say('days2', { hours: Math.round(hours / 24) }) : `${Math.round(hours)} h`;
   return say('notMeasuredTakenPlacesOwn', { stretch: stretch(from, to, today), long, daysLost: daysLost(counted) });
 }
 
 /** "7 days later than planned (5 Mar)", or nothing where it is due when it was planned. */
-export function tellShift(dueOut: PlainDate, shifted_days: number, today: PlainDate): string | undefined {
+export function describeShift(dueOut: PlainDate, shifted_days: number, today: PlainDate): string | undefined {
   if (shifted_days === 0) return undefined;
   const planned = shortDate(addDays(dueOut, -shifted_days), today);
   return say('thanPlanned', { shifted: spell(Math.abs(shifted_days)), how: shifted_days > 0 ? say('later') : say('earlier'), planned });

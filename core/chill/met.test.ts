@@ -145,9 +145,9 @@ describe('what a batch met', () => {
       fridge,
       hourly('2027-01-10', 30 * 24, (hour) => (hour >= 240 && hour <= 360 ? 25 : 4)),
     );
-    const told = met([record], '2027-02-09');
-    const earned = earnedByDay(30, told, lying);
-    expect(told.undone(30)).toBeCloseTo(1.5, 1);
+    const said = met([record], '2027-02-09');
+    const earned = earnedByDay(30, said, lying);
+    expect(said.undone(30)).toBeCloseTo(1.5, 1);
     expect(earned[15]).toBeCloseTo(10 - 1.5, 0);
     const early = days(
       fridge,
@@ -160,10 +160,10 @@ describe('what a batch met', () => {
       fridge,
       hourly('2027-01-10', 40 * 24, (hour) => (hour >= 240 && hour < 300 ? 17 : 5.5)),
     );
-    const told = met([record], '2027-02-10');
+    const said = met([record], '2027-02-10');
     const dry = { ...lying, checks: [{ on: '2027-01-14', damp: 'dry' as const }] };
-    const losses = lossesOf(31, 1, told, dry, record.spells);
-    const earned = earnedByDay(31, told, dry)[31] as number;
+    const losses = lossesOf(31, 1, said, dry, record.spells);
+    const earned = earnedByDay(31, said, dry)[31] as number;
     expect(losses.map(({ why }) => why)).toEqual(['place', 'warm', 'dry']);
     expect(losses.reduce((sum, one) => sum + one.days, 0)).toBeCloseTo(31 - earned, 2);
     expect(losses.find(({ why }) => why === 'warm')).toMatchObject({ from: '2027-01-19', to: '2027-01-22', peak_C: 17 });

@@ -60,7 +60,7 @@ export function expectedOf(
 }
 
 /**
- * Places as a plan made today should reckon with them: at what their last fortnight's readings say, to a tenth of a degree, instead of what is written
+ * Places as a plan made today should calculate with them: at what their last fortnight's readings say, to a tenth of a degree, instead of what is written
  * down. Outdoors goes by the year, not by a fortnight.
  */
 export function asMeasured(places: readonly Place[], records: readonly PlaceTemperatures[], today: PlainDate): SwingingPlace[] {

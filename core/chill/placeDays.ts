@@ -73,7 +73,7 @@ export function* placeDaysInSteps(
   const spells: TemperatureSpell[] = [];
   const stays = PLACES[place.kind].shouldStay;
   if (stays) {
-    const told = (kind: TemperatureSpell['kind'], found: readonly Spell[]) =>
+    const said = (kind: TemperatureSpell['kind'], found: readonly Spell[]) =>
       found
         .filter(({ from_ms, to_ms }) => to_ms - from_ms >= TOLD_FROM_HOURS * HOUR_MS)
         .map(
@@ -86,9 +86,9 @@ export function* placeDaysInSteps(
             peak_C: rounded(peak_C),
           }),
         );
-    spells.push(...told('warm', spellsAbove(stays.below_C, readings, first_ms, last_ms)));
+    spells.push(...said('warm', spellsAbove(stays.below_C, readings, first_ms, last_ms)));
     yield;
-    if (Number.isFinite(stays.above_C)) spells.push(...told('frozen', spellsBelow(stays.above_C, readings, first_ms, last_ms)));
+    if (Number.isFinite(stays.above_C)) spells.push(...said('frozen', spellsBelow(stays.above_C, readings, first_ms, last_ms)));
     spells.sort((a, b) => a.from.localeCompare(b.from));
     yield;
   }

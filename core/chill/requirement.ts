@@ -2,7 +2,7 @@ import type { DaysAdvice, Species } from '@chill/model/species.ts';
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 
-/** Spread taken where advice is one figure: nine in ten are freed at it. */
+/** Spread taken where advice is one figure: nine in ten are released at it. */
 export const SINGLE_FIGURE_SPREAD = 0.3;
 const Z_95 = 1.645;
 const Z_90 = normalQuantile(0.9, 0, 1);
@@ -18,8 +18,8 @@ export interface Requirement {
 }
 
 /**
- * Reads advice as a distribution. "60 to 90 days": half are freed at 60 and 95 % at 90.
- * "About 60": nine in ten are freed at 60, with a spread of 0.30.
+ * Reads advice as a distribution. "60 to 90 days": half are released at 60 and 95 % at 90.
+ * "About 60": nine in ten are released at 60, with a spread of 0.30.
  * @throws {RangeError} for a range that does not rise.
  */
 export function requirementFrom(advice: DaysAdvice, freedWithout: number): Requirement {
@@ -30,13 +30,13 @@ export function requirementFrom(advice: DaysAdvice, freedWithout: number): Requi
   return { logMedian: Math.log(advice.from), spread: Math.log(advice.to / advice.from) / Z_95, freedWithout };
 }
 
-/** Share freed, 0 to 1, after `earned` effective days (0 or more). Never falls as `earned` grows. */
-export function freedShare(earned: number, { logMedian, spread, freedWithout }: Requirement): number {
+/** Share released, 0 to 1, after `earned` effective days (0 or more). Never falls as `earned` grows. */
+export function releasedShare(earned: number, { logMedian, spread, freedWithout }: Requirement): number {
   if (earned <= 0) return freedWithout;
   return freedWithout + (1 - freedWithout) * normalCdf((Math.log(earned) - logMedian) / spread, 0, 1);
 }
 
-/** Effective days by which `share` (above 0, below 1) of the seeds that need the treatment are freed. */
+/** Effective days by which `share` (above 0, below 1) of the seeds that need the treatment are released. */
 export function daysToFree(share: number, { logMedian, spread }: Requirement): number {
   return Math.exp(logMedian + spread * normalQuantile(share, 0, 1));
 }
@@ -58,10 +58,10 @@ export interface Brought {
 /** Where in its range a credit is taken to lie, each as likely as the others. */
 const CREDIT_POINTS = [-0.8, -0.4, 0, 0.4, 0.8];
 
-/** Share freed by `earned` days on top of a credit, averaged over what is not known of the credit. */
-export function freedWithCredit(earned: number, requirement: Requirement, { days, give_days }: Credit): number {
-  if (give_days === 0) return freedShare(earned + days, requirement);
-  const shares = CREDIT_POINTS.map((point) => freedShare(Math.max(0, earned + days + point * give_days), requirement));
+/** Share released by `earned` days on top of a credit, averaged over what is not known of the credit. */
+export function releasedWithCredit(earned: number, requirement: Requirement, { days, give_days }: Credit): number {
+  if (give_days === 0) return releasedShare(earned + days, requirement);
+  const shares = CREDIT_POINTS.map((point) => releasedShare(Math.max(0, earned + days + point * give_days), requirement));
   return shares.reduce((sum, share) => sum + share, 0) / shares.length;
 }
 

@@ -1,8 +1,8 @@
 import type { Genus } from '@chill/model/genus.ts';
+import type { Method, School } from '@chill/model/method.ts';
 import type { Species } from '@chill/model/species.ts';
-import type { School, Way } from '@chill/model/way.ts';
 import { say } from '@chill/words/cue.ts';
-import { schoolWay } from '../ways/schools.ts';
+import { schoolMethod } from '../methods/schools.ts';
 
 /** What a seed is and waits for, without a name or a recipe. */
 export type CueProfile = Omit<Genus, 'genus' | 'common' | 'madeFrom'>;
@@ -27,7 +27,7 @@ const ORDER: Exclude<School, 'towelTest'>[] = [
   'noCold',
 ];
 
-/** An entry with the ways that its schools make, marked sparse: it is worked out, not on record. */
+/** An entry with the methods that its schools make, marked sparse: it is worked out, not on record. */
 export function speciesFromProfile(profile: CueProfile, name: ProfileName): Species {
   const base: Omit<Species, 'ways'> = {
     ...profile,
@@ -41,13 +41,13 @@ export function speciesFromProfile(profile: CueProfile, name: ProfileName): Spec
     evidence: 'sparse',
     sources: [name.source],
   };
-  const ways = ORDER.flatMap((school): Way[] => {
+  const methods = ORDER.flatMap((school): Method[] => {
     // A seed that must have its winter is not offered to go without, here where nothing better is known.
     if (school === 'noCold' && base.cold.need === 'required') return [];
-    const answer = schoolWay(school, base);
-    return 'way' in answer ? [answer.way] : [];
+    const answer = schoolMethod(school, base);
+    return 'method' in answer ? [answer.method] : [];
   });
-  return { ...base, ways };
+  return { ...base, ways: methods };
 }
 
 /** A species of a genus whose usual behaviour is known, as an entry that says that it is a fallback. `epithet` may be left out. */

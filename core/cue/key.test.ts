@@ -41,14 +41,14 @@ describe('the key for an unknown seed', () => {
     expect(guess.tests.map(({ cue }) => cue)).not.toContain('hardCoat');
   });
   test('each answer sharpens or leaves it; told as a species is, most are guessed right', () => {
-    const told = handbook.filter(({ hardCoat }) => hardCoat);
-    const right = told.filter((one) =>
+    const said = handbook.filter(({ hardCoat }) => hardCoat);
+    const right = said.filter((one) =>
       keyGuess(
         { swells: 'no', life: one.life === 'annual' || one.life === 'perennial' ? 'perennial' : 'woody', fruit: one.fruit },
         handbook.filter((other) => other !== one),
       ).cues.includes('hardCoat'),
     );
-    expect(right.length / told.length).toBeGreaterThan(0.8);
+    expect(right.length / said.length).toBeGreaterThan(0.8);
   });
   test('whatever is answered, the guess makes an entry that passes as a species', () => {
     for (const swells of ['yes', 'no', undefined] as const)

@@ -13,7 +13,7 @@ export interface LabelWords {
   code: string;
   name: string;
   scientific: string;
-  /** Lot, seeds, way; the days in and out. Each a line. */
+  /** Lot, seeds, method; the days in and out. Each a line. */
   lines: string[];
   /** NOT FOOD and what else must be known by whoever opens the door. */
   warnings: string[];
@@ -27,7 +27,7 @@ const perhapsPoisonous = () => say('notFoodTreatPoisonous');
 const irritant = () => say('irritantGloves');
 const checkRules = () => say('checkLocalRulesBeforePlanting');
 
-/** The words of a bag's label: code, species, lot, seeds, way, the stage it waits in with its days, and its warnings. */
+/** The words of a bag's label: code, species, lot, seeds, method, the stage it waits in with its days, and its warnings. */
 export function bagWords({ batch, species, lot, projection }: BatchView): LabelWords {
   const { state, stages } = projection;
   const waiting = stages.find((stage, i) => stage.window && i >= state.stage) ?? stages.findLast((stage) => stage.window);

@@ -7,12 +7,12 @@ import { type Undoing, undoing } from './undo.ts';
 let serial = 0;
 const newId = () => `u${serial++}`;
 const plan = { seeds: 20, stages: [{ kind: 'warmTowel' }] } as unknown as Plan;
-const told = (events: object[]): LedgerEvent[] =>
+const said = (events: object[]): LedgerEvent[] =>
   events.map((event, i) => ({ id: `e${i}`, on: '2027-02-16', batchId: 'b', version: i + 1, recordedAt: '', ...event }) as LedgerEvent);
 const move = (from: string, to: string, count: number) => ({ from, to, count });
 const batch = {
   plan,
-  events: told([
+  events: said([
     { kind: 'stageStarted', stage: 0, placeId: 'p' },
     { kind: 'checked', moves: [move('waiting', 'sprouted', 9)] },
     { kind: 'noted', note: 'fine' },

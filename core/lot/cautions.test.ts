@@ -35,7 +35,7 @@ describe('what a lot’s page warns of', () => {
     ]).toEqual(['cut', 'cut', 'towel', 'towel', 'cut']);
   });
   test('a test a year old, or made before a sort, says so', () => {
-    const test = { on: '2025-09-01', by: 'cut', tested: 10, sound: 8, beforeSort: false } as const;
+    const test = { on: '2025-09-01', by: 'cut', tested: 10, viable: 8, beforeSort: false } as const;
     expect(testAge(test, '2026-10-05')).toMatch(/^13 months old/);
     expect(testAge(test, '2026-03-05')).toBeUndefined();
     expect(testAge({ ...test, beforeSort: true }, '2026-03-05')).toMatch(/before the lot was sorted/);

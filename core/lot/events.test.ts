@@ -7,7 +7,7 @@ import { foldLot } from './lotLedger.ts';
 
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 const lot = { seeds: 100, soundness: { kind: 'unknown' }, provenance: { kind: 'collected', place: 'a bank', on: '2026-09-01' } } as Lot;
-const event = (n: number, told: object) => ({ id: id(n), on: '2026-10-01', ...told }) as NewLotEvent;
+const event = (n: number, said: object) => ({ id: id(n), on: '2026-10-01', ...said }) as NewLotEvent;
 /** One of each kind, and what of 100 seeds it leaves in the drawer beside 40 in batches. */
 const EACH: [NewLotEvent, number, string][] = [
   [event(1, { kind: 'counted', seeds: 70, inBatches: 40, how: { by: 'hand' } }), 70, 'Counted by hand: 70 in stock'],
@@ -30,9 +30,9 @@ describe('every kind of event of a lot', () => {
     expect(state).toEqual(was);
   });
   test('more than the drawer has is refused at the field that says how many', () => {
-    const refused = (told: object) => {
+    const refused = (said: object) => {
       try {
-        foldLot(lot, [event(7, told)], 40);
+        foldLot(lot, [event(7, said)], 40);
       } catch (error) {
         return error instanceof LedgerError ? `${error.refusal.field}: ${spoken(error.refusal.reason)}` : 'another error';
       }

@@ -58,12 +58,12 @@ const LOT_EVENTS: { [K in NewLotEvent['kind']]: LotEventKind<K> } = {
   },
   cutTested: {
     apply(lot, event) {
-      const { on, tested, sound } = event;
+      const { on, tested, sound: viable } = event;
       take(lot, event, 'tested', tested);
-      lot.tests.push({ on, by: 'cut', tested, sound, beforeSort: false });
+      lot.tests.push({ on, by: 'cut', tested, viable, beforeSort: false });
     },
     field: 'tested',
-    says: ({ tested, sound }) => say('cutViable', { tested, sound }),
+    says: ({ tested, sound: viable }) => say('cutViable', { tested, sound: viable }),
   },
   stored: {
     apply(lot, { storage }) {

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { expectedHalfWidth, jeffreys, meanShare, moreToTest, wilsonInterval } from '../chance/shares.ts';
 import { chanceOfAtLeast, plantsRange, seedsNeeded } from './seedsNeeded.ts';
-import { soundShare } from './viability.ts';
+import { viableShare } from './viability.ts';
 
 const sample = fc.integer({ min: 1, max: 300 }).chain((n) => fc.tuple(fc.integer({ min: 0, max: n }), fc.constant(n)));
 
@@ -64,11 +64,11 @@ describe('what a sample test means', () => {
   test('packet and handbook figures are believed less than a test of many', () => {
     const species = { usuallySound: 0.8 };
     const spread = (beta: { alpha: number; beta: number }) => beta.alpha + beta.beta;
-    const packet = soundShare({ kind: 'packet', percent: 80 }, species);
-    const book = soundShare({ kind: 'unknown' }, species);
+    const packet = viableShare({ kind: 'packet', percent: 80 }, species);
+    const book = viableShare({ kind: 'unknown' }, species);
     expect(meanShare(packet)).toBeCloseTo(0.794, 3);
     expect(spread(book)).toBeLessThan(spread(packet));
-    expect(soundShare({ kind: 'tested', tested: 20, sound: 17 }, species)).toEqual({ alpha: 17.5, beta: 3.5 });
+    expect(viableShare({ kind: 'tested', tested: 20, sound: 17 }, species)).toEqual({ alpha: 17.5, beta: 3.5 });
   });
 });
 
@@ -116,8 +116,8 @@ describe('how many seeds to start', () => {
   test('more seeds never lower the chance; a surer share never asks for more than a doubtful one', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 30 }), fc.integer({ min: 1, max: 80 }), sample, (plants, seeds, [x, n]) => {
-        const sound = jeffreys(x, n);
-        return chanceOfAtLeast(plants, seeds + 1, sound, 0.7) >= chanceOfAtLeast(plants, seeds, sound, 0.7) - 1e-12;
+        const viable = jeffreys(x, n);
+        return chanceOfAtLeast(plants, seeds + 1, viable, 0.7) >= chanceOfAtLeast(plants, seeds, viable, 0.7) - 1e-12;
       }),
     );
     expect(seedsNeeded(40, 0.9, jeffreys(85, 100)) as number).toBeLessThan(seedsNeeded(40, 0.9, jeffreys(17, 20)) as number);
@@ -136,9 +136,9 @@ describe('how many seeds to start', () => {
   });
 
   test('the range holds nine outcomes in ten', () => {
-    const sound = jeffreys(17, 20);
-    const { low, high } = plantsRange(100, sound, 0.55);
-    const inside = chanceOfAtLeast(low, 100, sound, 0.55) - chanceOfAtLeast(high + 1, 100, sound, 0.55);
+    const viable = jeffreys(17, 20);
+    const { low, high } = plantsRange(100, viable, 0.55);
+    const inside = chanceOfAtLeast(low, 100, viable, 0.55) - chanceOfAtLeast(high + 1, 100, viable, 0.55);
     expect(inside).toBeGreaterThanOrEqual(0.9);
     expect(inside).toBeLessThan(0.96);
   });

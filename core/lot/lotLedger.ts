@@ -1,5 +1,5 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { Lot, LotInHand, Soundness, TowelResult } from '@chill/model/lot.ts';
+import type { Lot, LotInHand, TowelResult, Viability } from '@chill/model/lot.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/lot.ts';
 import { addDays, daysBetween, earlier } from '../calendar/dates.ts';
@@ -9,7 +9,7 @@ import { fold } from '../ledger/fold.ts';
 import { refuse } from '../ledger/refuse.ts';
 import { countIn } from '../ledger/states.ts';
 import { type FoldableLotEvent, kindOfLotEvent, type LotSoFar, refuseTaking } from './events.ts';
-import type { LotState, SoundTest } from './lotState.ts';
+import type { LotState, ViableTest } from './lotState.ts';
 
 /** A test older than this is worth repeating before much is staked on it, days. Assumption: a year in a drawer. */
 export const TEST_AGES_AFTER_DAYS = 365;
@@ -52,7 +52,7 @@ export function foldLot(lot: Lot, events: readonly FoldableLotEvent[], inBatches
     total: lot.seeds,
     tests: [],
     towelTests: [],
-    soundness: lot.soundness,
+    viability: lot.soundness,
     ...(lot.storage && { storage: lot.storage }),
     inForce,
   };
@@ -73,23 +73,23 @@ export function foldLot(lot: Lot, events: readonly FoldableLotEvent[], inBatches
 
 /** Brings in the test written down with the lot and those run as batches, and combines what still holds. */
 function withTests(state: LotState, lot: Lot, towels: readonly TowelResult[]): LotState {
-  const tests: SoundTest[] = state.tests.filter(({ by }) => by === 'cut');
+  const tests: ViableTest[] = state.tests.filter(({ by }) => by === 'cut');
   if (lot.soundness.kind === 'tested') {
-    const { tested, sound } = lot.soundness;
-    tests.push({ on: lot.provenance.on, by: 'asWritten', tested, sound, beforeSort: false });
+    const { tested, sound: viable } = lot.soundness;
+    tests.push({ on: lot.provenance.on, by: 'asWritten', tested, viable, beforeSort: false });
   }
-  for (const { on, tested, came } of towels) tests.push({ on, tested, sound: came, by: 'towel', beforeSort: false });
+  for (const { on, tested, came } of towels) tests.push({ on, tested, viable: came, by: 'towel', beforeSort: false });
   tests.sort((a, b) => a.on.localeCompare(b.on));
   const stale = ({ on }: { on: PlainDate }) => state.lastSort !== undefined && on < state.lastSort;
   for (const test of tests) test.beforeSort = stale(test);
   const towelTests = towels.filter((test) => !stale(test));
   const cut = tests.filter(({ by }) => by !== 'towel');
   const holding = cut.filter((test) => !test.beforeSort);
-  const told = holding.length > 0 ? holding : cut;
-  if (told.length === 0) return { ...state, tests, towelTests, soundness: lot.soundness };
-  const sum = (pick: (test: SoundTest) => number) => told.reduce((total, test) => total + pick(test), 0);
-  const soundness: Soundness = { kind: 'tested', tested: sum((test) => test.tested), sound: sum((test) => test.sound) };
-  return { ...state, tests, towelTests, soundness };
+  const said = holding.length > 0 ? holding : cut;
+  if (said.length === 0) return { ...state, tests, towelTests, viability: lot.soundness };
+  const sum = (pick: (test: ViableTest) => number) => said.reduce((total, test) => total + pick(test), 0);
+  const viability: Viability = { kind: 'tested', tested: sum((test) => test.tested), sound: sum((test) => test.viable) };
+  return { ...state, tests, towelTests, viability };
 }
 
 /** What a towel test that is over has shown; `undefined` while it runs. */
@@ -146,7 +146,7 @@ export function testBegun({ on, warm_days, dry }: Pick<TowelResult, 'on' | 'warm
   return addDays(on, -Math.round(warm_days + (dry?.days ?? 0)));
 }
 
-/** Days that a lot has lain dry by `on`, counted from its harvest; 0 where it is kept moist. */
+/** Days that a lot has been dry by `on`, counted from its harvest; 0 where it is kept moist. */
 export function storedDryDays(lot: Pick<Lot, 'provenance' | 'storage'>, on: PlainDate): number {
   if (lot.storage?.state === 'moist') return 0;
   const { provenance } = lot;

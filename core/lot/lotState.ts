@@ -1,12 +1,12 @@
-import type { NewLotEvent, Soundness, Storage, TowelResult } from '@chill/model/lot.ts';
+import type { NewLotEvent, Storage, TowelResult, Viability } from '@chill/model/lot.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 
-/** One test of a lot: what was sound of what was cut, or came of what was laid on a towel. */
-export interface SoundTest {
+/** One test of a lot: what was viable of what was cut, or came of what was laid on a towel. */
+export interface ViableTest {
   on: PlainDate;
   by: 'asWritten' | 'cut' | 'towel';
   tested: number;
-  sound: number;
+  viable: number;
   /** True where the lot was sorted after it: it then tells of other seed. */
   beforeSort: boolean;
 }
@@ -23,9 +23,9 @@ export interface LotState {
   givenAway: number;
   /** All seeds ever accounted for; only a new count changes it. */
   total: number;
-  tests: SoundTest[];
+  tests: ViableTest[];
   /** What the cut tests that still hold say together, or what was written down with the lot. */
-  soundness: Soundness;
+  viability: Viability;
   /** The towel tests that still hold. */
   towelTests: TowelResult[];
   storage?: Storage;

@@ -6,7 +6,7 @@ import { estimateSeeds, pureLiveSeed } from './count.ts';
 import { dryingCountdown } from './drying.ts';
 import { foldLot, lotState, storedDryDays } from './lotLedger.ts';
 import { cellPlan, seedsPerCell } from './perCell.ts';
-import { soundLeftAtLeast, testSizes } from './testPlan.ts';
+import { testSizes, viableLeftAtLeast } from './testPlan.ts';
 
 const lot: Lot = {
   id: '00000000-0000-4000-8000-000000000001',
@@ -144,32 +144,32 @@ describe('a lot’s ledger', () => {
 
   test('tests combine; those before a sort no longer hold', () => {
     const cut = event({ kind: 'cutTested', tested: 10, sound: 9, on: '2026-10-05' });
-    expect(foldLot(lot, [cut], 0).soundness).toEqual({ kind: 'tested', tested: 20, sound: 16 });
+    expect(foldLot(lot, [cut], 0).viability).toEqual({ kind: 'tested', tested: 20, sound: 16 });
     const sorted = event({ kind: 'sorted', by: 'float', rejected: 40, on: '2026-10-02' });
-    const { soundness, tests } = foldLot(lot, [sorted, cut], 0);
-    expect(soundness).toEqual({ kind: 'tested', tested: 10, sound: 9 });
+    const { viability, tests } = foldLot(lot, [sorted, cut], 0);
+    expect(viability).toEqual({ kind: 'tested', tested: 10, sound: 9 });
     expect(tests.map(({ beforeSort }) => beforeSort)).toEqual([true, false]);
   });
 
   test('a towel test counts once it is over, and is not taken for a test of soundness', () => {
     const plan = {
       seeds: 10,
-      way: { stages: [{ kind: 'warmTowel' }] },
+      method: { stages: [{ kind: 'warmTowel' }] },
       stages: [{ kind: 'warmTowel', start: '2026-10-01', end: '2026-10-20', temperature_C: 21 }],
     } as never;
     const up = { id: 'b', on: '2026-10-08', kind: 'checked', moves: [{ from: 'waiting', to: 'sprouted', count: 8 }] };
     const begun = { id: 'a', on: '2026-10-01', kind: 'stageStarted', stage: 0, placeId: 'm' };
     const batch = (events: object[]) => [{ id: 'q', plan, purpose: 'test' as const, events: events as never }];
-    expect(lotState(lot, [], batch([begun, up])).soundness).toEqual(lot.soundness);
+    expect(lotState(lot, [], batch([begun, up])).viability).toEqual(lot.soundness);
     const over = { id: 'c', on: '2026-10-20', kind: 'closed' };
     const after = lotState(lot, [], batch([begun, up, over]));
-    expect(after.soundness).toEqual(lot.soundness);
+    expect(after.viability).toEqual(lot.soundness);
     expect(after.towelTests).toMatchObject([{ tested: 10, came: 8, warm_days: 19, warm_C: 21 }]);
     // Told by the lot itself, once its batch is no longer at hand; and counted once where it still is.
     const [result] = after.towelTests;
-    const told = { ...lot, inBatches: 10, towels: [{ batchId: 'q', ...(result as TowelResult) }] };
+    const said = { ...lot, inBatches: 10, towels: [{ batchId: 'q', ...(result as TowelResult) }] };
     for (const there of [[], batch([begun, up, over])])
-      expect(lotState(told, [], there)).toMatchObject({ inBatches: 10, towelTests: [result] });
+      expect(lotState(said, [], there)).toMatchObject({ inBatches: 10, towelTests: [result] });
   });
 });
 
@@ -191,11 +191,11 @@ describe('planning a test', () => {
     const choose = (n: number, k: number): number => (k < 0 || k > n ? 0 : k === 0 ? 1 : (choose(n - 1, k - 1) * n) / k);
     const lucky = (marked: number) =>
       [8, 9, 10].reduce((sum, k) => sum + (choose(marked, k) * choose(30 - marked, 10 - k)) / choose(30, 10), 0);
-    const least = soundLeftAtLeast(8, 10, 20);
+    const least = viableLeftAtLeast(8, 10, 20);
     expect(lucky(least + 8)).toBeGreaterThan(0.05);
     expect(lucky(least + 7)).toBeLessThanOrEqual(0.05);
-    expect(soundLeftAtLeast(10, 10, 0)).toBe(0);
-    expect(() => soundLeftAtLeast(11, 10, 5)).toThrow(RangeError);
+    expect(viableLeftAtLeast(10, 10, 0)).toBe(0);
+    expect(() => viableLeftAtLeast(11, 10, 5)).toThrow(RangeError);
   });
 });
 

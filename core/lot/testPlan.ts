@@ -6,8 +6,8 @@ import { daysBetween, spell } from '../calendar/dates.ts';
 import { hypergeometric } from '../chance/distributions.ts';
 import { expectedHalfWidth, meanShare } from '../chance/shares.ts';
 import { TEST_AGES_AFTER_DAYS } from './lotLedger.ts';
-import type { SoundTest } from './lotState.ts';
-import { soundShare } from './viability.ts';
+import type { ViableTest } from './lotState.ts';
+import { viableShare } from './viability.ts';
 
 /** No test should use up more than this part of what there is. Assumption. */
 export const MOST_OF_LOT = 0.25;
@@ -30,7 +30,7 @@ export interface TestSize {
 export function testSizes(lot: Pick<Lot, 'soundness'>, drawer: number, species: Pick<Species, 'usuallySound'>): TestSize[] {
   const tested = lot.soundness.kind === 'tested' ? lot.soundness.tested : 0;
   const share =
-    lot.soundness.kind === 'tested' ? lot.soundness.sound / lot.soundness.tested : meanShare(soundShare(lot.soundness, species));
+    lot.soundness.kind === 'tested' ? lot.soundness.sound / lot.soundness.tested : meanShare(viableShare(lot.soundness, species));
   return WIDTHS.map((width) => {
     let n = Math.max(1, tested);
     while (expectedHalfWidth(share, n) > width) n += 1;
@@ -41,31 +41,31 @@ export function testSizes(lot: Pick<Lot, 'soundness'>, drawer: number, species: 
 }
 
 /**
- * After a test that used up `tested` of a small lot, `sound` of them sound: how many sound seeds are left at least, of the `left` not tested,
- * with `confidence`. Exact: the smallest number of sound seeds in the whole lot that would not make such a test too lucky (hypergeometric).
+ * After a test that used up `tested` of a small lot, `sound` of them sound: how many viable seeds are left at least, of the `left` not tested,
+ * with `confidence`. Exact: the smallest number of viable seeds in the whole lot that would not make such a test too lucky (hypergeometric).
  * @throws {RangeError} for counts that cannot be.
  */
-export function soundLeftAtLeast(sound: number, tested: number, left: number, confidence = 0.95): number {
-  const whole = [sound, tested, left].every((count) => Number.isInteger(count) && count >= 0);
-  if (!whole || sound > tested || tested < 1) throw new RangeError(`A test of ${sound} of ${tested} with ${left} left cannot be.`);
+export function viableLeftAtLeast(viable: number, tested: number, left: number, confidence = 0.95): number {
+  const whole = [viable, tested, left].every((count) => Number.isInteger(count) && count >= 0);
+  if (!whole || viable > tested || tested < 1) throw new RangeError(`A test of ${viable} of ${tested} with ${left} left cannot be.`);
   const population = tested + left;
   /** P(at least as many sound in the sample), were only `marked` sound in all: it rises with them. */
   const luck = (marked: number) => {
     let sum = 0;
-    let term = hypergeometric(sound, population, marked, tested);
-    for (let k = sound; k <= Math.min(tested, marked); k++) {
+    let term = hypergeometric(viable, population, marked, tested);
+    for (let k = viable; k <= Math.min(tested, marked); k++) {
       sum += term;
       term *= ((marked - k) * (tested - k)) / ((k + 1) * (population - marked - tested + k + 1));
     }
     return sum;
   };
-  let [tooFew, enough] = [sound - 1, sound + left];
+  let [tooFew, enough] = [viable - 1, viable + left];
   while (enough - tooFew > 1) {
     const middle = (tooFew + enough) >> 1;
     if (luck(middle) > 1 - confidence) enough = middle;
     else tooFew = middle;
   }
-  return enough - sound;
+  return enough - viable;
 }
 
 /** Which test suits this seed: one that cuts, or one that waits on a towel; and why. */
@@ -96,7 +96,7 @@ export function floatAdvice(species: Pick<Species, 'floatTest'>): { misleads: bo
 }
 
 /** What to say of a test's age, or nothing while it is fresh. */
-export function testAge(test: SoundTest, today: PlainDate): string | undefined {
+export function testAge(test: ViableTest, today: PlainDate): string | undefined {
   const days = daysBetween(test.on, today);
   if (test.beforeSort) return say('testedBeforeLotWasSorted');
   return days > TEST_AGES_AFTER_DAYS ? say('oldViabilityFallsYearsTest', { days: spell(days) }) : undefined;

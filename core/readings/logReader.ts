@@ -77,7 +77,7 @@ export class LogReader {
     else if (last !== '') this.#take(last);
     this.#rest = '';
     const { readings, left, repeated } = tidyReadings(this.#raw, now_ms);
-    return { readings, left: [...this.#misread.told, ...left], repeated };
+    return { readings, left: [...this.#misread.said, ...left], repeated };
   }
 
   #take(text: string): void {

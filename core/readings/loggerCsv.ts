@@ -103,11 +103,11 @@ export function guessLayout(text: string, fixed: { separator?: string } = {}): O
 function cut(lines: readonly string[], separator: string) {
   const rows = lines.map((line) => (Papa.parse<string[]>(line, { delimiter: separator }).data[0] ?? []).map((cell) => cell.trim()));
   const dated = rows.filter((row) => row.some((cell) => DATE.test(cell)));
-  const sound = (row: readonly string[]) => row.some((cell) => DAY_CELL.test(cell)) && row.some((cell) => FIGURE.test(cell));
+  const viable = (row: readonly string[]) => row.some((cell) => DAY_CELL.test(cell)) && row.some((cell) => FIGURE.test(cell));
   const lengths = new Map<number, number>();
-  for (const row of dated) if (sound(row)) lengths.set(row.length, (lengths.get(row.length) ?? 0) + 1);
+  for (const row of dated) if (viable(row)) lengths.set(row.length, (lengths.get(row.length) ?? 0) + 1);
   const [length, count] = [...lengths].sort((a, b) => b[1] - a[1] || b[0] - a[0])[0] ?? [0, 0];
-  const body = rows.filter((row) => row.length === length && sound(row));
+  const body = rows.filter((row) => row.length === length && viable(row));
   const skip = rows.indexOf(body[0] as string[]);
   return { separator, rows, body, skip, clean: dated.length > 0 ? count / dated.length : 0 };
 }

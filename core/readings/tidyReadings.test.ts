@@ -56,21 +56,21 @@ describe('a logger’s local times', () => {
     minute,
     second: 0,
   });
-  const told = (read: (local: LocalDateTime) => number, ...times: LocalDateTime[]) =>
+  const said = (read: (local: LocalDateTime) => number, ...times: LocalDateTime[]) =>
     times.map((time) => new Date(read(time)).toISOString().slice(5, 16));
   test('are read in the nursery’s zone, winter and summer, on both sides of the world', () => {
-    expect(told(localTimeReader('America/Denver'), local(2, 3, 4), local(7, 3, 4))).toEqual(['02-03T11:00', '07-03T10:00']);
-    expect(told(localTimeReader('Australia/Hobart'), local(1, 3, 4), local(7, 3, 4))).toEqual(['01-02T17:00', '07-02T18:00']);
-    expect(told(localTimeReader('Asia/Kolkata'), local(1, 3, 4))).toEqual(['01-02T22:30']);
+    expect(said(localTimeReader('America/Denver'), local(2, 3, 4), local(7, 3, 4))).toEqual(['02-03T11:00', '07-03T10:00']);
+    expect(said(localTimeReader('Australia/Hobart'), local(1, 3, 4), local(7, 3, 4))).toEqual(['01-02T17:00', '07-02T18:00']);
+    expect(said(localTimeReader('Asia/Kolkata'), local(1, 3, 4))).toEqual(['01-02T22:30']);
   });
   test('the hour that comes twice in autumn is first one and then the other', () => {
     const read = localTimeReader('America/Denver');
     expect(
-      told(read, local(11, 7, 0, 30), local(11, 7, 1, 0), local(11, 7, 1, 30), local(11, 7, 1, 0), local(11, 7, 1, 30), local(11, 7, 2, 0)),
+      said(read, local(11, 7, 0, 30), local(11, 7, 1, 0), local(11, 7, 1, 30), local(11, 7, 1, 0), local(11, 7, 1, 30), local(11, 7, 2, 0)),
     ).toEqual(['11-07T06:30', '11-07T07:00', '11-07T07:30', '11-07T08:00', '11-07T08:30', '11-07T09:00']);
   });
   test('the hour that spring leaves out is read as the one after', () => {
-    expect(told(localTimeReader('America/Denver'), local(3, 14, 1, 30), local(3, 14, 2, 30), local(3, 14, 3, 30))).toEqual([
+    expect(said(localTimeReader('America/Denver'), local(3, 14, 1, 30), local(3, 14, 2, 30), local(3, 14, 3, 30))).toEqual([
       '03-14T08:30',
       '03-14T09:30',
       '03-14T09:30',

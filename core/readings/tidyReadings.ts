@@ -30,7 +30,7 @@ export class LeftLines {
     else this.#lines.set(why, [line]);
   }
 
-  get told(): LeftOut[] {
+  get said(): LeftOut[] {
     return [...this.#lines].map(([why, lines]) => ({ why, lines }));
   }
 }
@@ -84,7 +84,7 @@ export function tidyReadings(raw: readonly RawReading[], now_ms: number): { read
   });
   return {
     readings: { at_ms: Float64Array.from(once, ({ at_ms }) => at_ms), celsius: Float64Array.from(once, ({ celsius }) => celsius) },
-    left: left.told,
+    left: left.said,
     repeated,
   };
 }

@@ -8,8 +8,8 @@ import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
 import { startingPlaces } from '../kinds/places.ts';
 import { accept } from '../ledger/accept.ts';
-import { soundShare } from '../lot/viability.ts';
-import { planFrom, propose } from '../ways/propose.ts';
+import { viableShare } from '../lot/viability.ts';
+import { planFrom, propose } from '../methods/propose.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
 import { project } from './project.ts';
 import type { Setting } from './setting.ts';
@@ -24,27 +24,27 @@ const lot = {
   provenance: { kind: 'collected', place: 'a bank', on: '2026-08-01' },
 } as const;
 const START = '2026-10-05';
-/** The ways that the demo's batches go, and those of a species for each kind of stage that they have not: one for each order of stages. */
+/** The methods that the demo's batches go, and those of a species for each kind of stage that they have not: one for each order of stages. */
 const OTHERS = new Set(['trillium-grandiflorum', 'sagittaria-latifolia', 'syncarpha-vestita', 'andropogon-gerardi', 'quercus-alba']);
-function stagesOf(speciesId: string, wayId: string): string {
-  const way = handbook.find(({ id }) => id === speciesId)?.ways.find(({ id }) => id === wayId);
-  return way?.stages.map(({ kind }) => kind).join() ?? wayId;
+function stagesOf(speciesId: string, methodId: string): string {
+  const method = handbook.find(({ id }) => id === speciesId)?.ways.find(({ id }) => id === methodId);
+  return method?.stages.map(({ kind }) => kind).join() ?? methodId;
 }
-const everyWay = [
+const everyMethod = [
   ...new Map(
     [
-      ...BATCHES.map(({ lot: code, way }) => [LOTS.find(({ lot }) => lot.code === code)?.lot.speciesId as string, way] as const),
-      ...handbook.filter(({ id }) => OTHERS.has(id)).flatMap((species) => species.ways.map((way) => [species.id, way.id] as const)),
+      ...BATCHES.map(({ lot: code, method }) => [LOTS.find(({ lot }) => lot.code === code)?.lot.speciesId as string, method] as const),
+      ...handbook.filter(({ id }) => OTHERS.has(id)).flatMap((species) => species.ways.map((method) => [species.id, method.id] as const)),
     ].map((each) => [stagesOf(...each), each]),
   ).values(),
 ];
 
-function begin(speciesId: string, wayId: string): { batch: Batch; at: (today: string) => Setting } {
+function begin(speciesId: string, methodId: string): { batch: Batch; at: (today: string) => Setting } {
   const species = handbook.find((one) => one.id === speciesId) as Species;
-  const way = species.ways.find((one) => one.id === wayId) as Species['ways'][number];
-  const sound = soundShare(lot.soundness, species);
+  const method = species.ways.find((one) => one.id === methodId) as Species['ways'][number];
+  const viable = viableShare(lot.soundness, species);
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
-  const plan = planFrom(propose(way, { species, sound, available: 80, wish, nursery, places, today: START }), wish, 80);
+  const plan = planFrom(propose(method, { species, viable, available: 80, wish, nursery, places, today: START }), wish, 80);
   return {
     batch: { id: newId(), lotId: newId(), code: '7QK', speciesId, madeOn: START, plan, events: [] },
     at: (today) => ({ species, lot, places, nursery, today }),
@@ -55,8 +55,8 @@ function begin(speciesId: string, wayId: string): { batch: Batch; at: (today: st
  * Lives a batch through by answering whatever is due, until it is closed or `days` have passed; `ups` come up at each look.
  * The grower comes every `gap` days, or without one on the day that the next task falls due, and within two weeks.
  */
-function liveThrough(speciesId: string, wayId: string, ups: number, gap?: number, days = 1200) {
-  const { batch, at } = begin(speciesId, wayId);
+function liveThrough(speciesId: string, methodId: string, ups: number, gap?: number, days = 1200) {
+  const { batch, at } = begin(speciesId, methodId);
   let today = START;
   const end = addDays(START, days);
   while (today < end) {
@@ -87,8 +87,8 @@ function liveThrough(speciesId: string, wayId: string, ups: number, gap?: number
 }
 
 describe('doing what is due', () => {
-  test.each(everyWay)('brings %s by “%s” to its end, and accounts for every seed', (speciesId, wayId) => {
-    const { state } = liveThrough(speciesId, wayId, 3);
+  test.each(everyMethod)('brings %s by “%s” to its end, and accounts for every seed', (speciesId, methodId) => {
+    const { state } = liveThrough(speciesId, methodId, 3);
     expect(state.closedOn).toBeDefined();
     expect(Object.values(state.counts).reduce((sum, count) => sum + count, 0)).toBe(80);
     expect(state.counts.plantedOut).toBeGreaterThan(0);
@@ -102,11 +102,11 @@ describe('doing what is due', () => {
   test('ends whatever comes up and however seldom one comes by', () => {
     fc.assert(
       fc.property(
-        fc.constantFrom(...everyWay),
+        fc.constantFrom(...everyMethod),
         fc.integer({ min: 0, max: 40 }),
         fc.integer({ min: 2, max: 20 }),
-        ([speciesId, wayId], ups, gap) => {
-          const { state } = liveThrough(speciesId, wayId, ups, gap);
+        ([speciesId, methodId], ups, gap) => {
+          const { state } = liveThrough(speciesId, methodId, ups, gap);
           return state.closedOn !== undefined && Object.values(state.counts).reduce((sum, count) => sum + count, 0) === 80;
         },
       ),

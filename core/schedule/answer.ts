@@ -24,7 +24,7 @@ export interface Answer {
   water_mL: number;
 }
 
-/** The usual answer: all as it should be, and as much water as is reckoned. */
+/** The usual answer: all as it should be, and as much water as is calculated. */
 export function usualAnswer(task: Task, state: BatchState, water_mL = 0): Answer {
   const count = task.kind === 'lift' ? state.counts.sprouted : countIn(state.counts, ['potted', 'established']);
   return { damp: 'right', mould: 'none', up: 0, mouldy: 0, lost: 0, count, rest: 'heldOver', water_mL };

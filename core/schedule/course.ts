@@ -7,22 +7,22 @@ import { PLACES } from '../kinds/places.ts';
 import { keptDry, STAGES, staysAtBench } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
-import type { FreedPart } from '../sprout/belief.ts';
+import type { Chain, ResolvedStage } from '../methods/resolve.ts';
+import type { ReleasedPart } from '../sprout/belief.ts';
 import { degreesPerDay, thermalTime } from '../sprout/thermalTime.ts';
-import type { Chain, ResolvedStage } from '../ways/resolve.ts';
 import { dayIn, yearOf } from '../winter/climate.ts';
 import type { Setting } from './setting.ts';
 import type { TreatmentForecast } from './treatmentForecast.ts';
 
 /**
  * A batch's way through its temperatures, day by day from its first stage on: how warm it has been for sprouting, in degree-days added up over what its
- * places had hour by hour and are expected to have; and which part of its seeds is freed at which warmth.
+ * places had hour by hour and are expected to have; and which part of its seeds is released at which warmth.
  */
 export interface Course {
   from: PlainDate;
   /** Degree-days by the start of each day. */
   warmth: Float64Array;
-  parts: FreedPart[];
+  parts: ReleasedPart[];
   /** Warmth by the start of a day; before the first, none. */
   on(day: PlainDate): number;
   /** The first day by whose start it has been so warm; `undefined` where it never will be. */
@@ -53,7 +53,7 @@ export function courseOf(
     stages: readonly ProjectedStage[];
     accounts: readonly (TreatmentForecast | undefined)[];
     resolved: readonly ResolvedStage[];
-    chain: Pick<Chain, 'freed'>;
+    chain: Pick<Chain, 'released'>;
     sprouts: number;
   },
 ): Course {
@@ -61,10 +61,10 @@ export function courseOf(
   const over = state.closedOn ?? setting.today;
   const lastDay = daysBetween(from, later(over, (stages[sprouts] as ProjectedStage).start)) + BEYOND_DAYS;
   const warmth = new Float64Array(lastDay + 1);
-  const freed = new Float64Array(lastDay + 1);
+  const released = new Float64Array(lastDay + 1);
   const finals = stages.map((_, k) => finalOf(accounts[k], resolved[k]));
   const missed =
-    chain.freed /
+    chain.released /
     Math.max(
       1e-12,
       finals.reduce((product, one) => product * one, 1),
@@ -83,21 +83,21 @@ export function courseOf(
     for (; day < until; day++) {
       const since = day - begun;
       warmth[day + 1] = (warmth[day] as number) + (since >= 0 ? degrees(since) : 0);
-      const here = curve ? (curve.freed[Math.min(curve.freed.length - 1, Math.max(0, since))] as number) : 1;
-      freed[day] = Math.max(day > 0 ? (freed[day - 1] as number) : 0, missed * (done[k] as number) * here * (untouched[k] as number));
+      const here = curve ? (curve.released[Math.min(curve.released.length - 1, Math.max(0, since))] as number) : 1;
+      released[day] = Math.max(day > 0 ? (released[day - 1] as number) : 0, missed * (done[k] as number) * here * (untouched[k] as number));
     }
     if (open) break;
   }
   for (; day < lastDay; day++) {
     warmth[day + 1] = warmth[day] as number;
-    freed[day] = freed[Math.max(0, day - 1)] as number;
+    released[day] = released[Math.max(0, day - 1)] as number;
   }
-  freed[lastDay] = Math.max(freed[lastDay - 1] ?? 0, 0);
+  released[lastDay] = Math.max(released[lastDay - 1] ?? 0, 0);
   const number = dayNumber(from);
   return {
     from,
     warmth,
-    parts: partsOf(freed, warmth),
+    parts: partsOf(released, warmth),
     on: (date) => warmth[Math.min(lastDay, Math.max(0, dayNumber(date) - number))] as number,
     dayOf: (target) => {
       if ((warmth[lastDay] as number) < target) return undefined;
@@ -151,11 +151,11 @@ function degreesOn(
 
 /** The share that a treatment frees in the end: as far as it went, or to the day it is due out. */
 function finalOf(account: TreatmentForecast | undefined, resolved: ResolvedStage | undefined): number {
-  return account ? account.freedFinally : (resolved?.freed ?? 1);
+  return account ? account.releasedFinally : (resolved?.released ?? 1);
 }
 
 function startOf(account: TreatmentForecast | undefined, resolved: ResolvedStage | undefined): number {
-  return (account?.curve ?? resolved?.curve)?.freed[0] ?? 1;
+  return (account?.curve ?? resolved?.curve)?.released[0] ?? 1;
 }
 
 function product(count: number, of: (i: number) => number): number {
@@ -164,20 +164,20 @@ function product(count: number, of: (i: number) => number): number {
   return all;
 }
 
-/** Freed seed in parts, by the warmth at which it was freed. */
-function partsOf(freed: Float64Array, warmth: Float64Array): FreedPart[] {
-  const parts: FreedPart[] = [];
-  const all = freed.at(-1) as number;
+/** Released seed in parts, by the warmth at which it was released. */
+function partsOf(released: Float64Array, warmth: Float64Array): ReleasedPart[] {
+  const parts: ReleasedPart[] = [];
+  const all = released.at(-1) as number;
   let open = { part: 0, weighed: 0, at: 0 };
   const close = () => {
     if (open.part > 0) parts.push({ part: open.part, from: open.weighed / open.part });
     open = { part: 0, weighed: 0, at: 0 };
   };
-  for (let day = 0; day < freed.length; day++) {
-    const newly = (freed[day] as number) - (day > 0 ? (freed[day - 1] as number) : 0);
+  for (let day = 0; day < released.length; day++) {
+    const newly = (released[day] as number) - (day > 0 ? (released[day - 1] as number) : 0);
     if (newly <= 0) continue;
     const at = warmth[day] as number;
-    // What is freed at the same warmth is one part, however many days that takes.
+    // What is released at the same warmth is one part, however many days that takes.
     if (open.part > 0 && at > open.at && open.part >= all / PARTS) close();
     open = { part: open.part + newly, weighed: open.weighed + newly * at, at };
   }

@@ -3,25 +3,25 @@ import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import { estimateSeeds, type SeedEstimate } from '../lot/count.ts';
+import { propose, type Request, weighMethods } from '../methods/propose.ts';
+import { findMethod } from '../methods/schools.ts';
 import { learnRot } from '../rot/learned.ts';
-import { propose, type Request, weighWays } from '../ways/propose.ts';
-import { findWay } from '../ways/schools.ts';
-import { reasonForFirst, whyArms, whyCount, whyPull, whySeeds, whySound, whyTopUp, whyTreatment } from './explain.ts';
+import { reasonForFirst, whyArms, whyCount, whySeeds, whyTakeOut, whyTopUp, whyTreatment, whyViable } from './explain.ts';
 
 const handbook = loadHandbook();
 const places = PLACES.map((place, i) => ({ id: String(i), ...place }));
 const request = (id: string, available = 400): Request => ({
   species: handbook.find((one) => one.id === id) as Species,
-  sound: { alpha: 17.5, beta: 3.5 },
+  viable: { alpha: 17.5, beta: 3.5 },
   available,
   wish: { plants: 40, confidence: 0.9, timing: { by: 'frostRisk', risk: 0.1 } },
   nursery,
   places,
   today: '2026-10-01',
 });
-const proposal = (id: string, wayId: string) => {
+const proposal = (id: string, methodId: string) => {
   const asked = request(id);
-  return propose(findWay(asked.species, wayId) as NonNullable<ReturnType<typeof findWay>>, asked);
+  return propose(findMethod(asked.species, methodId) as NonNullable<ReturnType<typeof findMethod>>, asked);
 };
 const named = (why: { inputs: { name: string; value: string }[] } | undefined) =>
   Object.fromEntries((why?.inputs ?? []).map(({ name, value }) => [name, value]));
@@ -50,33 +50,33 @@ describe('why so many seeds', () => {
 
 describe('why that long', () => {
   test('in the fridge by chill and rot, outdoors by the months, dry by the drawer; nothing where nothing waits', () => {
-    expect(named(whyPull(proposal('cornus-florida', 'sand-in-fridge')))['half are ready after']).toBe('90 days');
-    expect(whyPull(proposal('cornus-florida', 'outdoor-winter'))?.figure).toMatch(/^\d+ days outdoors$/);
-    expect(whyPull(proposal('andropogon-gerardi', 'no-cold'))).toBeDefined();
-    expect(whyPull(proposal('eucalyptus-camaldulensis', 'no-cold'))).toBeUndefined();
+    expect(named(whyTakeOut(proposal('cornus-florida', 'sand-in-fridge')))['half are ready after']).toBe('90 days');
+    expect(whyTakeOut(proposal('cornus-florida', 'outdoor-winter'))?.figure).toMatch(/^\d+ days outdoors$/);
+    expect(whyTakeOut(proposal('andropogon-gerardi', 'no-cold'))).toBeDefined();
+    expect(whyTakeOut(proposal('eucalyptus-camaldulensis', 'no-cold'))).toBeUndefined();
   });
 });
 
 describe('why of a batch under way', () => {
   test('says how much was measured, what its own mould taught, and at what temperature it goes on', () => {
     const stage = proposal('cornus-florida', 'sand-in-fridge').resolved.find(({ treatment }) => treatment);
-    if (!stage?.treatment || !stage.pull) throw new Error('That way has no cold.');
-    const why = whyTreatment('30 days', stage.treatment, stage.pull, {
+    if (!stage?.treatment || !stage.takeOut) throw new Error('That way has no cold.');
+    const why = whyTreatment('30 days', stage.treatment, stage.takeOut, {
       learned: learnRot([{ medium: 'sand', rotted: 14, expected: 8 }]).sand,
       forecast: { measured: [1, 1, 0.5, 0], days: 4, expectedMeasured: true },
     });
     expect(named(why)).toMatchObject({ 'measured so far': '3 of 4 days', 'it rots here': '× 1.50' });
     expect(why.inputs.find(({ name }) => name === 'a day from now on counts as')?.from).toMatch(/median of its last two weeks/);
-    expect(named(whyTreatment('30 days', stage.treatment, stage.pull))).not.toHaveProperty('measured so far');
+    expect(named(whyTreatment('30 days', stage.treatment, stage.takeOut))).not.toHaveProperty('measured so far');
     expect(named(whyTopUp(35, 2, 'towel'))).toEqual({ 'lies in': '2', 'found dry at': '35 %', 'damp at': '70 %' });
   });
 });
 
 describe('why the first is first', () => {
   test('says by how much, and what would help where the lot is too small', () => {
-    const plenty = reasonForFirst(weighWays(request('balsamorhiza-sagittata')).offered, 400);
+    const plenty = reasonForFirst(weighMethods(request('balsamorhiza-sagittata')).offered, 400);
     expect(plenty?.reason).toMatch(/^\d+ seeds; “|^Ready|^“|^Better/);
-    const short = reasonForFirst(weighWays(request('balsamorhiza-sagittata', 10)).offered, 10);
+    const short = reasonForFirst(weighMethods(request('balsamorhiza-sagittata', 10)).offered, 10);
     expect(short?.change).toBe('A larger lot, or fewer plants, would bring it within reach.');
     expect(reasonForFirst([], 10)).toBeUndefined();
   });
@@ -99,6 +99,6 @@ describe('why of the figures of a lot and a trial', () => {
     expect(named(why)).toEqual({ samples: '2', 'a thousand weigh': '95.00 g', 'samples differ by': '1.5 %' });
     expect(complete(why)).toBe(true);
     expect(complete(whyArms(0.45, 0.65, 102))).toBe(true);
-    expect(complete(whySound(8, 10))).toBe(true);
+    expect(complete(whyViable(8, 10))).toBe(true);
   });
 });

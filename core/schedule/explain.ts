@@ -6,13 +6,13 @@ import { DRY_COUNTS } from '../chill/account.ts';
 import { mediumName, pieceOf, rotIn } from '../kinds/media.ts';
 import { COLD_RESPONSE } from '../kinds/responses.ts';
 import type { SeedEstimate } from '../lot/count.ts';
+import type { Proposal } from '../methods/proposal.ts';
 import { FOUND_DRY_AT } from '../mix/topUp.ts';
 import { MEDIUM_TARGET, TOWEL_TARGET } from '../mix/water.ts';
 import type { RotMultiplier } from '../rot/learned.ts';
 import { rotRange } from '../rot/range.ts';
-import { earnedPerDay, type Pull, type SteadyTreatment, WINDOW_KEEPS } from '../takeOut/takeOut.ts';
+import { earnedPerDay, type SteadyTreatment, type TakeOut, WINDOW_KEEPS } from '../takeOut/takeOut.ts';
 import { percent } from '../units/percent.ts';
-import type { Proposal } from '../ways/proposal.ts';
 import type { SproutForecast } from './project.ts';
 import type { TreatmentForecast } from './treatmentForecast.ts';
 
@@ -30,12 +30,12 @@ export interface Why {
 }
 
 /** Why so many seeds. */
-export function whySeeds(proposal: Proposal, plants: number, confidence: number, sound: BetaShare, soundFrom: string): Why {
+export function whySeeds(proposal: Proposal, plants: number, confidence: number, viable: BetaShare, viableFrom: string): Why {
   const { chain } = proposal;
   const links = [
-    { name: say('viable'), value: percent(meanShare(sound)), from: soundFrom },
+    { name: say('viable'), value: percent(meanShare(viable)), from: viableFrom },
     ...(chain.opened < 1 ? [{ name: say('scarified'), value: percent(chain.opened), from: say('handbook') }] : []),
-    { name: say('madeReadyByTreatment'), value: percent(chain.freed), from: say('chillCurve') },
+    { name: say('madeReadyByTreatment'), value: percent(chain.released), from: say('chillCurve') },
     ...(chain.answered < 1
       ? [{ name: say('answerSmokeOrFlooding'), value: percent(chain.answered), from: say('handbookIf10SeedsHad') }]
       : []),
@@ -54,20 +54,20 @@ export function whySeeds(proposal: Proposal, plants: number, confidence: number,
 }
 
 /** Why that many days of a planned treatment, or of a winter outdoors. */
-export function whyPull(proposal: Proposal): Why | undefined {
-  const stage = proposal.resolved.find((one) => one.curve && one.pull);
-  if (!stage?.pull) return undefined;
+export function whyTakeOut(proposal: Proposal): Why | undefined {
+  const stage = proposal.resolved.find((one) => one.curve && one.takeOut);
+  if (!stage?.takeOut) return undefined;
   return stage.treatment
-    ? whyTreatment(say('days', { days: stage.days }), stage.treatment, stage.pull)
-    : whyOutdoors(stage.days, stage.freed, stage.survives);
+    ? whyTreatment(say('days', { days: stage.days }), stage.treatment, stage.takeOut)
+    : whyOutdoors(stage.days, stage.released, stage.survives);
 }
 
-function whyOutdoors(days: number, freed: number, survives: number): Why {
+function whyOutdoors(days: number, released: number, survives: number): Why {
   return {
     figure: say('daysOutdoors', { days }),
     inputs: [
       { name: 'the year', value: say('monthlyMeans'), from: say('yourMonthsUnderPlacesOr') },
-      { name: say('readyByThen'), value: percent(freed), from: say('coldWarmthReceivedDayBy') },
+      { name: say('readyByThen'), value: percent(released), from: say('coldWarmthReceivedDayBy') },
       {
         name: say('notLostRot'),
         value: percent(survives),
@@ -120,7 +120,7 @@ export function whyArms(base: number, other: number, wanted: number): Why {
 export function whyTreatment(
   figure: string,
   treatment: SteadyTreatment,
-  pull: Pull,
+  takeOut: TakeOut,
   {
     learned,
     forecast,
@@ -174,7 +174,7 @@ export function whyTreatment(
           ]
         : []),
     ],
-    rule: say('eachDayMoreSeedReady', { from: spell(pull.from), to: spell(pull.to), windowKeeps: percent(WINDOW_KEEPS) }),
+    rule: say('eachDayMoreSeedReady', { from: spell(takeOut.from), to: spell(takeOut.to), windowKeeps: percent(WINDOW_KEEPS) }),
     source: say('chillingStokes1965Nikolaeva1969'),
     assumed: true,
     changes: say('warmerFridgeLengthensFreshTowel', { dryCounts: percent(DRY_COUNTS) }),
@@ -225,12 +225,12 @@ export function whyExpected(forecast: SproutForecast): Why {
 }
 
 /** What a test of a sample says, and what it cannot. */
-export function whySound(sound: number, tested: number): Why {
-  const { low, high } = wilsonInterval(sound, tested);
+export function whyViable(viable: number, tested: number): Why {
+  const { low, high } = wilsonInterval(viable, tested);
   return {
     figure: say('viable2', { low: Math.round(low * 100), high: Math.round(high * 100) }),
     inputs: [
-      { name: say('viable'), value: String(sound), from: say('yourTest') },
+      { name: say('viable'), value: String(viable), from: say('yourTest') },
       { name: say('tested'), value: String(tested), from: say('yourTest') },
     ],
     rule: say('allSharesViableSeedWould'),
@@ -251,12 +251,12 @@ export function reasonForFirst(proposals: readonly Proposal[], available: number
   const theirs = grave(second)[0];
   const seeds =
     first.seeds !== undefined && second.seeds !== undefined && first.seeds < second.seeds
-      ? say('seedsNeeds', { seeds: first.seeds, name: second.way.name.toLowerCase(), seeds2: second.seeds })
+      ? say('seedsNeeds', { seeds: first.seeds, name: second.method.name.toLowerCase(), seeds2: second.seeds })
       : first.late_days < second.late_days
-        ? say('readySoonerThan', { late: spell(second.late_days - first.late_days), name: second.way.name.toLowerCase() })
+        ? say('readySoonerThan', { late: spell(second.late_days - first.late_days), name: second.method.name.toLowerCase() })
         : theirs
-          ? say('hasDrawback', { name: second.way.name.toLowerCase(), text: theirs.reason })
-          : say('betterEstablishedThan', { name: second.way.name.toLowerCase() });
+          ? say('hasDrawback', { name: second.method.name.toLowerCase(), text: theirs.reason })
+          : say('betterEstablishedThan', { name: second.method.name.toLowerCase() });
   const short = first.seeds !== undefined && first.seeds > available;
   const change = short
     ? say('largerLotOrFewerPlants')

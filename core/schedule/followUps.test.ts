@@ -8,9 +8,9 @@ import { describe, expect, test } from '@jest/globals';
 import { addDays } from '../calendar/dates.ts';
 import { startingPlaces } from '../kinds/places.ts';
 import { accept } from '../ledger/accept.ts';
+import { planFrom, propose } from '../methods/propose.ts';
 import { topUp_mL } from '../mix/topUp.ts';
 import { lookEvery } from '../treat/intervals.ts';
-import { planFrom, propose } from '../ways/propose.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
 import { topUpFor } from './followUps.ts';
 import { project } from './project.ts';
@@ -29,11 +29,11 @@ const lot = {
 const setting = (today: string): Setting => ({ species, lot, places, nursery, today });
 const fridge = places.find(({ kind }) => kind === 'fridge')?.id as string;
 
-function inTheCold(wayId: string): Batch {
-  const way = species.ways.find(({ id }) => id === wayId) as Species['ways'][number];
+function inTheCold(methodId: string): Batch {
+  const method = species.ways.find(({ id }) => id === methodId) as Species['ways'][number];
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
-  const request = { species, sound: { alpha: 17.5, beta: 3.5 }, available: 80, wish, nursery, places, today: START };
-  const plan = planFrom(propose(way, request), wish, 80);
+  const request = { species, viable: { alpha: 17.5, beta: 3.5 }, available: 80, wish, nursery, places, today: START };
+  const plan = planFrom(propose(method, request), wish, 80);
   const batch: Batch = { id: newId(), lotId: newId(), code: '7QK', speciesId: species.id, madeOn: START, plan, events: [] };
   const cold = plan.stages.findIndex(({ kind }) => kind === 'coldMoist');
   for (let stage = 0; stage <= cold; stage++) {

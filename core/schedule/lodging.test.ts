@@ -1,7 +1,7 @@
 import type { Plan } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
 import { describe, expect, test } from '@jest/globals';
-import { roomOf } from '../ways/room.ts';
+import { roomOf } from '../methods/room.ts';
 import { lodgersOf, lodgingsOf } from './lodging.ts';
 import type { BatchView } from './reading.ts';
 

@@ -4,7 +4,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import { atBench, mediumOf, STAGES } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
-import { roomOf } from '../ways/room.ts';
+import { roomOf } from '../methods/room.ts';
 import type { BatchView } from './reading.ts';
 
 /** A batch in a place, how much of its room it takes, and the day on which it is expected to leave. */
@@ -39,8 +39,8 @@ export function lodgersOf(place: Pick<Place, 'id' | 'room'>, batches: readonly B
 }
 
 /** Seeds that come as far as a stage which is not begun: into pots of their own go those that are expected up, the middle of their range. */
-function seedsOrPlants({ way, expects }: Pick<Plan, 'way' | 'expects'>, { kind }: Pick<DatedStage, 'kind'>, seeds: number): number {
-  const sownInPots = way.stages.some(({ medium }) => medium === 'ownPot');
+function seedsOrPlants({ way: method, expects }: Pick<Plan, 'way' | 'expects'>, { kind }: Pick<DatedStage, 'kind'>, seeds: number): number {
+  const sownInPots = method.stages.some(({ medium }) => medium === 'ownPot');
   return STAGES[kind].course === 'grows' && !sownInPots ? Math.min(seeds, Math.ceil((expects.low + expects.high) / 2)) : seeds;
 }
 

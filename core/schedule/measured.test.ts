@@ -12,9 +12,9 @@ import { placeDays } from '../chill/placeDays.ts';
 import { startingPlaces } from '../kinds/places.ts';
 import { COLD_RESPONSE, WARM_RESPONSE } from '../kinds/responses.ts';
 import { accept } from '../ledger/accept.ts';
+import { planFrom, propose } from '../methods/propose.ts';
+import { methodsToWeigh } from '../methods/schools.ts';
 import { learnRot } from '../rot/learned.ts';
-import { planFrom, propose } from '../ways/propose.ts';
-import { waysToWeigh } from '../ways/schools.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
 import { mouldOf } from './mould.ts';
 import { project } from './project.ts';
@@ -52,11 +52,11 @@ function logged(place: Place, days: number, celsius: (day: number) => number): P
   return placeDays(place, readings, [COLD_RESPONSE, WARM_RESPONSE], 'UTC') as PlaceTemperatures;
 }
 
-function begun(species: Species, wayId: string, kind: string, placeId: string): Batch {
-  const way = waysToWeigh(species).ways.find((one) => one.way.id === wayId)?.way as Species['ways'][number];
+function begun(species: Species, methodId: string, kind: string, placeId: string): Batch {
+  const method = methodsToWeigh(species).methods.find((one) => one.method.id === methodId)?.method as Species['ways'][number];
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
-  const request = { species, sound: { alpha: 17.5, beta: 3.5 }, available: 80, wish, nursery, places, today: START };
-  const plan = planFrom(propose(way, request), wish, 80);
+  const request = { species, viable: { alpha: 17.5, beta: 3.5 }, available: 80, wish, nursery, places, today: START };
+  const plan = planFrom(propose(method, request), wish, 80);
   const batch: Batch = { id: newId(), lotId: newId(), code: '7QK', speciesId: species.id, madeOn: START, plan, events: [] };
   const last = plan.stages.findIndex((stage) => stage.kind === kind);
   for (let stage = 0; stage <= last; stage++) {
@@ -95,7 +95,7 @@ describe('a batch kept by what was measured', () => {
     expect(spell.shifted_days).toBeLessThanOrEqual(Math.ceil(60 - spell.earned));
     expect(daysBetween(good.dueOut, spell.dueOut)).toBe(spell.shifted_days);
     expect(spell.losses).toMatchObject([{ why: 'warm', from: addDays(START, 29), to: addDays(START, 34), peak_C: 17 }]);
-    expect(spell.freedNow).toBeLessThan(good.freedNow);
+    expect(spell.releasedNow).toBeLessThan(good.releasedNow);
   });
   test('frost does not hurt and does not count', () => {
     const frozen = forecast(batch, later, { temperatures: [logged(fridge, 60, (day) => (day >= 10 && day < 14 ? -6 : 3.5))] });
@@ -175,20 +175,20 @@ describe('other colds', () => {
     const species = of('crataegus-douglasii');
     const batch = begun(species, 'warm-then-cold', 'coldMoist', fridge.id);
     // The warmth was over on the day it began.
-    const { freedBefore, freedNow } = forecast(batch, addDays(START, 120), {}, species);
-    expect(freedBefore).toBeLessThan(0.3);
-    expect(freedNow).toBeLessThanOrEqual(freedBefore);
+    const { releasedBefore, releasedNow } = forecast(batch, addDays(START, 120), {}, species);
+    expect(releasedBefore).toBeLessThan(0.3);
+    expect(releasedNow).toBeLessThanOrEqual(releasedBefore);
   });
   test('a winter outdoors goes by its own days as far as there are any', () => {
     const species = of('amelanchier-alnifolia');
-    const outside = waysToWeigh(species).ways.find(({ way }) => way.stages.some(({ kind }) => kind === 'outdoorWinter'));
-    const batch = begun(species, outside?.way.id as string, 'outdoorWinter', outdoors.id);
+    const outside = methodsToWeigh(species).methods.find(({ method }) => method.stages.some(({ kind }) => kind === 'outdoorWinter'));
+    const batch = begun(species, outside?.method.id as string, 'outdoorWinter', outdoors.id);
     const today = addDays(START, 60);
     const mild = forecast(batch, today, { temperatures: [logged(outdoors, 60, () => 3)] }, species);
     const hard = forecast(batch, today, { temperatures: [logged(outdoors, 60, () => -9)] }, species);
     expect(mild.earned).toBeCloseTo(60, 0);
     expect(hard.earned).toBeCloseTo(0, 6);
-    expect(mild.freedAtBest).toBeGreaterThan(hard.freedAtBest);
+    expect(mild.releasedAtBest).toBeGreaterThan(hard.releasedAtBest);
   });
 });
 

@@ -9,12 +9,7 @@ import type { BatchState } from '../ledger/batchState.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
 import { broughtBy } from '../lot/lotLedger.ts';
-import { soundShare } from '../lot/viability.ts';
-import { expectedSurvival } from '../rot/hazard.ts';
-import { ROT_PRIOR } from '../rot/learned.ts';
-import { SproutBelief, type Visit } from '../sprout/belief.ts';
-import { thermalTime } from '../sprout/thermalTime.ts';
-import { steadyCurve } from '../takeOut/takeOut.ts';
+import { viableShare } from '../lot/viability.ts';
 import {
   type Chain,
   chainOf,
@@ -25,8 +20,13 @@ import {
   treatmentOf,
   withDays,
   withOwnRot,
-} from '../ways/resolve.ts';
-import { towelEvidence } from '../ways/towelTest.ts';
+} from '../methods/resolve.ts';
+import { towelEvidence } from '../methods/towelTest.ts';
+import { expectedSurvival } from '../rot/hazard.ts';
+import { ROT_PRIOR } from '../rot/learned.ts';
+import { SproutBelief, type Visit } from '../sprout/belief.ts';
+import { thermalTime } from '../sprout/thermalTime.ts';
+import { steadyCurve } from '../takeOut/takeOut.ts';
 import { yearOf } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
 import { type Course, courseOf } from './course.ts';
@@ -66,21 +66,21 @@ export function outlookOf(
   accounts: readonly (TreatmentForecast | undefined)[],
 ): Outlook {
   const { species, lot } = setting;
-  const { way } = batch.plan;
+  const { way: method } = batch.plan;
   const resolved = stagesAsTheyGo(batch, state, setting, stages, accounts);
-  const whole = chainOf(species, way, resolved, broughtBy(lot, stages[0]?.start ?? batch.madeOn));
+  const whole = chainOf(species, method, resolved, broughtBy(lot, stages[0]?.start ?? batch.madeOn));
   // How warm it was and will be is followed by the day; only what a missing swing costs is a share.
   const chain = { ...whole, warmth: whole.warmth > 0 ? whole.warmth : (species.alternating?.steady ?? 1) };
-  const sprouts = sproutingStage(way);
+  const sprouts = sproutingStage(method);
   const course = courseOf(batch, state, setting, { stages, accounts, resolved, chain, sprouts });
   const able = ableShare(batch, state, setting, chain, resolved);
   const law = thermalTime(species.sprouting);
   const since = state.stages[sprouts]?.startedOn;
   const visits = state.seen.map(({ on, came, left }): Visit & { on: string } => ({ on, came, left, warmth: course.on(on) }));
-  const told = visits.filter(({ warmth, came }) => warmth > 0 || came > 0);
-  const belief = new SproutBelief(able, course.parts, law, told);
-  const early = since ? told.filter(({ on }) => on <= since) : told;
-  const before = early.length === told.length ? belief : new SproutBelief(able, course.parts, law, early);
+  const said = visits.filter(({ warmth, came }) => warmth > 0 || came > 0);
+  const belief = new SproutBelief(able, course.parts, law, said);
+  const early = since ? said.filter(({ on }) => on <= since) : said;
+  const before = early.length === said.length ? belief : new SproutBelief(able, course.parts, law, early);
   const left = state.closedOn || stages[sprouts]?.finished ? 0 : countIn(state.counts, ['waiting', 'swollen']);
   const outlook = { course, belief, before, chain, left };
   let promised: Promised | undefined;
@@ -126,7 +126,7 @@ function stagesAsTheyGo(
       days,
     };
     const { course, earns } = STAGES[stage.kind];
-    if (course === 'turns') return { ...base, freed: 1, survives: TURNS_SURVIVAL };
+    if (course === 'turns') return { ...base, released: 1, survives: TURNS_SURVIVAL };
     const account = accounts[index];
     if (account) {
       const rotShape = account.treatment?.rotShape ?? ROT_PRIOR.shape;
@@ -134,41 +134,44 @@ function stagesAsTheyGo(
       return {
         ...base,
         curve: account.curve,
-        freed: account.freedFinally,
+        released: account.releasedFinally,
         survives: expectedSurvival(exposure, rotShape),
         exposure,
         rotShape,
       };
     }
-    if (stage.started) return { ...base, freed: 1, survives: 1 };
+    if (stage.started) return { ...base, released: 1, survives: 1 };
     const credit = creditBefore(batch, state, index, lot, stage.start);
     if (earns === 'winter') {
       const stay = outdoorStay(species, yearOf(nursery), stage.start, { credit, shelter: place?.cover, rot: rot?.outdoorFlat });
-      return stay ? withDays({ ...base, curve: stay.curve, freed: 1, survives: 1 }, days) : { ...base, freed: 1, survives: 1 };
+      return stay ? withDays({ ...base, curve: stay.curve, released: 1, survives: 1 }, days) : { ...base, released: 1, survives: 1 };
     }
     const treatment = withOwnRot(treatmentOf(species, recipe, temperature_C, credit), rot);
-    if (!treatment) return { ...base, freed: 1, survives: 1 };
+    if (!treatment) return { ...base, released: 1, survives: 1 };
     const { rotShape } = treatment;
-    return withDays({ ...base, curve: steadyCurve(treatment), freed: 1, survives: 1, ...(rotShape !== undefined && { rotShape }) }, days);
+    return withDays(
+      { ...base, curve: steadyCurve(treatment), released: 1, survives: 1, ...(rotShape !== undefined && { rotShape }) },
+      days,
+    );
   });
 }
 
 const ables = new Map<string, Prospect>();
 const MOST_KEPT = 400;
 
-/** What is known of the share of a batch's seeds that are able to sprout once freed. */
+/** What is known of the share of a batch's seeds that are able to sprout once released. */
 function ableShare(batch: Batch, state: BatchState, { species, lot }: Setting, chain: Chain, stages: readonly ResolvedStage[]): Prospect {
-  const sound = soundShare(lot.soundness, species);
+  const viable = viableShare(lot.soundness, species);
   const turned = stages.some(({ kind }) => STAGES[kind].course === 'turns') ? TURNS_SURVIVAL : 1;
   const opened = openedNow(state);
-  const links = seedLinks(sound, species, batch.plan.way, chain).map(
+  const links = seedLinks(viable, species, batch.plan.way, chain).map(
     (one): NamedLink => (opened !== undefined && isCoatLink(one) ? { key: one.key, link: opened } : one),
   );
   const tests = lot.towelTests ?? [];
   const key = JSON.stringify([links, turned, tests, tests.length > 0 && [species.id, lot.provenance, lot.storage], lot.wintered]);
   const kept = ables.get(key);
   if (kept) return kept;
-  const evidence = towelEvidence(species, tests, sound, lot);
+  const evidence = towelEvidence(species, tests, viable, lot);
   const made = prospectOf([...links, { key: 'turns', link: turned }], undefined, evidence);
   if (ables.size >= MOST_KEPT) ables.clear();
   ables.set(key, made);
@@ -206,7 +209,7 @@ function plantsFrom(
   return { low: low + sure, high: high + sure };
 }
 
-/** A share freed that differs from the planned one by less is not worth a word. */
+/** A share released that differs from the planned one by less is not worth a word. */
 const WORTH_A_WORD = 0.03;
 /** Sprouts in all that are so far from what was expected are worth one too. */
 const FAR_OFF = 0.15;
@@ -226,11 +229,11 @@ function becauseOf(
   if (gone > 0) because.push({ code: 'lost', count: gone });
   const planned = batch.plan.stages.reduce((share, stage, i) => {
     const curve = stages[i]?.curve;
-    return curve ? share * (curve.freed[Math.min(curve.freed.length - 1, daysBetween(stage.start, stage.end))] as number) : share;
+    return curve ? share * (curve.released[Math.min(curve.released.length - 1, daysBetween(stage.start, stage.end))] as number) : share;
   }, 1);
-  const freed = stages.reduce((share, stage) => share * stage.freed, 1);
-  if (freed < planned - WORTH_A_WORD) because.push({ code: 'lessCold' });
-  if (freed > planned + WORTH_A_WORD) because.push({ code: 'moreCold' });
+  const released = stages.reduce((share, stage) => share * stage.released, 1);
+  if (released < planned - WORTH_A_WORD) because.push({ code: 'lessCold' });
+  if (released > planned + WORTH_A_WORD) because.push({ code: 'moreCold' });
   if (state.swellings.length > 0 && chain.opened < 1) because.push({ code: 'swelling' });
   if (state.seen.length > 0) {
     const came = state.sprouts.reduce((sum, { count }) => sum + count, 0);

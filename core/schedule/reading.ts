@@ -58,7 +58,7 @@ export interface ReadNursery {
 /** A lot as its ledger leaves it: with what its tests say, and kept as it was last moved. Whatever is computed of a lot takes this. */
 export function asItStands(lot: LotView): Lot & { towelTests: readonly TowelResult[] } {
   const { state } = lot;
-  return { ...lot, soundness: state.soundness, towelTests: state.towelTests, ...(state.storage && { storage: state.storage }) };
+  return { ...lot, soundness: state.viability, towelTests: state.towelTests, ...(state.storage && { storage: state.storage }) };
 }
 
 /** A batch with a running timer is read again this often, ms. */
@@ -127,7 +127,7 @@ export class NurseryReader {
     const ofLot =
       kept?.view.lot === lot
         ? kept.ofLot
-        : JSON.stringify([lot.state.soundness, lot.state.towelTests, lot.state.storage, lot.wintered, lot.provenance]);
+        : JSON.stringify([lot.state.viability, lot.state.towelTests, lot.state.storage, lot.wintered, lot.provenance]);
     const against = [today, places, nursery, rot, species, ofLot, ...recordsOf(batch, temperatures)];
     // What runs against a timer has tasks by the hour; everything else only by the day.
     const timed = kept?.view.projection.state.timers.some(({ ended }) => !ended);
@@ -161,7 +161,7 @@ export class NurseryReader {
   }
 }
 
-/** The readings that make a difference to a batch: those of the places where it has lain, or is planned to lie. */
+/** The readings that make a difference to a batch: those of the places where it has been, or is planned to lie. */
 function recordsOf({ plan, events }: Batch, temperatures: readonly PlaceTemperatures[]): PlaceTemperatures[] {
   const places = new Set<string | undefined>(plan.stages.map(({ placeId }) => placeId));
   for (const event of events) if (event.kind === 'stageStarted' || event.kind === 'carried') places.add(event.placeId);

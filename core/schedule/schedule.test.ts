@@ -8,8 +8,8 @@ import { describe, expect, test } from '@jest/globals';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { startingPlaces } from '../kinds/places.ts';
 import { parseLogLine } from '../ledger/logLine.ts';
-import { soundShare } from '../lot/viability.ts';
-import { planFrom, propose } from '../ways/propose.ts';
+import { viableShare } from '../lot/viability.ts';
+import { planFrom, propose } from '../methods/propose.ts';
 import { describeEvent } from './describe.ts';
 import type { Promised } from './outlook.ts';
 import { project } from './project.ts';
@@ -26,16 +26,16 @@ const places = startingPlaces(newId);
 const START = '2026-11-01';
 
 /** A batch that can be lived through day by day. */
-function life(speciesId: string, wayId: string, seeds = 100, start = START) {
+function life(speciesId: string, methodId: string, seeds = 100, start = START) {
   const species = handbook.find((one) => one.id === speciesId) as Species;
-  const way = species.ways.find((one) => one.id === wayId) as Species['ways'][number];
+  const method = species.ways.find((one) => one.id === methodId) as Species['ways'][number];
   const lot = {
     soundness: { kind: 'tested', tested: 20, sound: 17 },
     provenance: { kind: 'collected', place: 'a bank', on: '2026-08-01' },
   } as const;
-  const sound = soundShare(lot.soundness, species);
+  const viable = viableShare(lot.soundness, species);
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: start } } as const;
-  const plan = planFrom(propose(way, { species, sound, available: seeds, wish, nursery, places, today: start }), wish, seeds);
+  const plan = planFrom(propose(method, { species, viable, available: seeds, wish, nursery, places, today: start }), wish, seeds);
   const batch: Batch = { id: newId(), lotId: newId(), code: '7QK', speciesId, madeOn: start, plan, events: [] };
   const at = (today: string): Setting => ({ species, lot, places, nursery, today });
   const take = (recorded: Recorded) => {
@@ -68,8 +68,8 @@ function life(speciesId: string, wayId: string, seeds = 100, start = START) {
 }
 
 /** A batch already lying in the cold since the day after `START`. */
-function inTheCold(speciesId: string, wayId: string, seeds = 100) {
-  const one = life(speciesId, wayId, seeds);
+function inTheCold(speciesId: string, methodId: string, seeds = 100) {
+  const one = life(speciesId, methodId, seeds);
   one.begin(START);
   const cold = one.plan.way.stages.findIndex(({ kind }) => kind === 'coldMoist');
   // Fleshy seed is cleaned and soaked on its first day.
@@ -171,8 +171,8 @@ describe('what a batch promises', () => {
     ['balsamorhiza-sagittata', 'freezer-turns'],
     ['crataegus-douglasii', 'warm-then-cold'],
     ['penstemon-venustus', 'no-cold'],
-  ])('%s by “%s”: on its first day what its plan did', (speciesId, wayId) => {
-    const one = life(speciesId, wayId, 400);
+  ])('%s by “%s”: on its first day what its plan did', (speciesId, methodId) => {
+    const one = life(speciesId, methodId, 400);
     one.begin(START);
     const { planned, now, because } = one.read(START).promised as Promised;
     const middle = ({ low, high }: { low: number; high: number }) => (low + high) / 2;
@@ -341,8 +341,8 @@ describe('recording', () => {
         { kind: 'refreshed' },
       ],
     });
-    const told = (recorded as { events: NewEvent[] }).events.map((event) => describeEvent(event, one.batch));
-    expect(told).toEqual(['damp, some mould, 3 germinated, 1 mouldy, under the fold', '15 mL of water added', 'fresh medium']);
+    const said = (recorded as { events: NewEvent[] }).events.map((event) => describeEvent(event, one.batch));
+    expect(said).toEqual(['damp, some mould, 3 germinated, 1 mouldy, under the fold', '15 mL of water added', 'fresh medium']);
     const out = parseLogLine('7QK out', '2026-12-20');
     expect(recordSayings(one.batch, one.read(out.on).state, out.sayings, one.at(out.on), out.on, newId)).toMatchObject({
       events: [

@@ -10,9 +10,9 @@ import { placesFor } from '../kinds/places.ts';
 import { keptDry, mediumOf, STAGES } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
-import { soundShare } from '../lot/viability.ts';
+import { viableShare } from '../lot/viability.ts';
+import { sproutingStage } from '../methods/resolve.ts';
 import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, FAST_SPROUTER_DAYS, lookEvery, POTS_EVERY_DAYS } from '../treat/intervals.ts';
-import { sproutingStage } from '../ways/resolve.ts';
 import { firstFrostOf, frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
 import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
 import { followUps, rootsInTheCold } from './followUps.ts';
@@ -93,14 +93,14 @@ function waitingTasks(context: TaskContext): Task[] {
   const { projection, setting, stage } = context;
   const treatment = projection.treatment;
   const out = treatment?.stage === context.index ? treatment.dueOut : stage.end;
-  const move = moveTask(context, out, pullLateness(context));
+  const move = moveTask(context, out, takeOutLateness(context));
   const look = lookTask(context);
   // On the day it comes out it is seen anyway.
   if (out <= setting.today) return [move];
   return [...followUps(context), ...(look.due < out ? [look, move] : [move])];
 }
 
-function pullLateness({ projection, setting, index }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
+function takeOutLateness({ projection, setting, index }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
   const { treatment } = projection;
   if (treatment?.stage !== index || setting.today <= treatment.dueOut) return undefined;
   const late = spell.of(daysBetween(treatment.dueOut, setting.today));
@@ -108,7 +108,7 @@ function pullLateness({ projection, setting, index }: TaskContext): Pick<Draft, 
     return { lateness: say.of('pastBestDayHardlySeed', { late, to: shortDate.of(treatment.window.to, setting.today) }) };
   }
   // The curve tells of a hundred viable seeds.
-  const viable = countIn(projection.state.counts, ['waiting', 'swollen']) * meanShare(soundShare(setting.lot.soundness, setting.species));
+  const viable = countIn(projection.state.counts, ['waiting', 'swollen']) * meanShare(viableShare(setting.lot.soundness, setting.species));
   const lost = Math.round((Math.max(0, -treatment.aWeekMore) / 100) * viable);
   const costs =
     lost > 0

@@ -9,9 +9,9 @@ import { describe, expect, test } from '@jest/globals';
 import { addDays } from '../calendar/dates.ts';
 import { startingPlaces } from '../kinds/places.ts';
 import { broughtBy, lotState, readTowelTest } from '../lot/lotLedger.ts';
-import { chainOf, resolveWay } from '../ways/resolve.ts';
-import { towelTestWay } from '../ways/schools.ts';
-import { planTowelTest, towelEvidence } from '../ways/towelTest.ts';
+import { chainOf, resolveMethod } from '../methods/resolve.ts';
+import { towelTestMethod } from '../methods/schools.ts';
+import { planTowelTest, towelEvidence } from '../methods/towelTest.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
 import { project } from './project.ts';
 import type { Setting } from './setting.ts';
@@ -36,7 +36,7 @@ const lot: Lot = {
 
 /** Lives a test of ten seeds through by answering what is due; `ups` come at each look. */
 function tested(ups: number, species = named('larix-occidentalis')): { batch: Batch; titles: string[] } {
-  const plan = planTowelTest(species, 10, START, places, { sound: { alpha: 8, beta: 3 }, ...broughtBy(lot, START) });
+  const plan = planTowelTest(species, 10, START, places, { viable: { alpha: 8, beta: 3 }, ...broughtBy(lot, START) });
   const batch: Batch = { id: newId(), lotId: lot.id, code: '7QK', speciesId: species.id, madeOn: START, plan, purpose: 'test', events: [] };
   const titles: string[] = [];
   for (let today = START; today < addDays(START, 300); today = addDays(today, 1)) {
@@ -73,7 +73,7 @@ describe('a test on the towel', () => {
     const { batch } = tested(2);
     const read = readTowelTest(batch);
     expect(read).toMatchObject({ tested: 10, came: 10 });
-    expect(lotState(lot, [], [batch])).toMatchObject({ drawer: 190, soundness: { kind: 'unknown' }, towelTests: [{ came: 10 }] });
+    expect(lotState(lot, [], [batch])).toMatchObject({ drawer: 190, viability: { kind: 'unknown' }, towelTests: [{ came: 10 }] });
   });
 
   test('where nothing comes it says so: none of ten', () => {
@@ -95,9 +95,10 @@ describe('a test on the towel', () => {
 
 describe('days in a dry drawer since the harvest', () => {
   test('ripen seed for a method without dry storage as well', () => {
-    const way = { ...towelTestWay(ripening), stages: [{ kind: 'soak' as const }, { kind: 'warmTowel' as const }] };
-    const freed = (storedDry_days: number) => chainOf(ripening, way, resolveWay(ripening, way, { places }), { storedDry_days }).freed;
-    expect(freed(0)).toBe(ripening.afterRipening?.freedWithout);
-    expect(freed(400)).toBeGreaterThan(0.95);
+    const method = { ...towelTestMethod(ripening), stages: [{ kind: 'soak' as const }, { kind: 'warmTowel' as const }] };
+    const released = (storedDry_days: number) =>
+      chainOf(ripening, method, resolveMethod(ripening, method, { places }), { storedDry_days }).released;
+    expect(released(0)).toBe(ripening.afterRipening?.freedWithout);
+    expect(released(400)).toBeGreaterThan(0.95);
   });
 });

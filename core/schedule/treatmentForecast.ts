@@ -22,11 +22,19 @@ import { COLD_RESPONSE, WARM_RESPONSE } from '../kinds/responses.ts';
 import { chills, isStage, keptDry, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { creditOf, storedDryDays } from '../lot/lotLedger.ts';
+import { treatmentOf, withOwnRot } from '../methods/resolve.ts';
 import { ROT_LAW } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
-import { bestPull, earnedPerDay, horizonDays, type Pull, type PullCurve, pullCurve, type SteadyTreatment } from '../takeOut/takeOut.ts';
+import {
+  bestTakeOut,
+  earnedPerDay,
+  horizonDays,
+  type SteadyTreatment,
+  type TakeOut,
+  type TakeOutCurve,
+  takeOutCurve,
+} from '../takeOut/takeOut.ts';
 import { readTurns } from '../treat/turns.ts';
-import { treatmentOf, withOwnRot } from '../ways/resolve.ts';
 import { yearOf } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
 import { bathedBefore, type Setting, temperatureIn } from './setting.ts';
@@ -51,16 +59,16 @@ export interface TreatmentForecast {
   /** What the place is expected to hold from now on, °C, and whether its readings say so. */
   expected_C: number;
   expectedMeasured: boolean;
-  /** Effective days, with any credit, by which 10, 50 and 95 in 100 of those that need it are freed. */
+  /** Effective days, with any credit, by which 10, 50 and 95 in 100 of those that need it are released. */
   needs: { tenth: number; half: number; nearlyAll: number };
-  freedNow: number;
-  freedAtBest: number;
-  /** Share freed by the day it was or is to be taken out. */
-  freedFinally: number;
+  releasedNow: number;
+  releasedAtBest: number;
+  /** Share released by the day it was or is to be taken out. */
+  releasedFinally: number;
   /** Rot hazard added up from now to that day, in the middle of what is believed. */
   rotAhead: number;
   /** Share that had what it needed of the treatments before this one: for the rest, this one does not count. 1 where there was none. */
-  freedBefore: number;
+  releasedBefore: number;
   /**
    * The best day by what was measured and found; earlier by as much as the plan cut it short on purpose, though never before its window
    * (science: the day that is due is t* of what has been measured).
@@ -70,11 +78,11 @@ export interface TreatmentForecast {
   shifted_days: number;
   best: PlainDate;
   window: { from: PlainDate; to: PlainDate };
-  curve: PullCurve;
+  curve: TakeOutCurve;
   /** What makes the curve; absent for a winter outdoors, which the months make. */
   treatment?: SteadyTreatment;
   /** Its best day and window in days since it began. */
-  pull: Pull;
+  takeOut: TakeOut;
   /** Change in yield, seeds in 100 sound ones, if left a week longer than today (or than the day it is due out). */
   aWeekMore: number;
   /** True where it lies in a place in which it earns next to nothing: what is to come is told as if it were moved back today. */
@@ -93,8 +101,15 @@ export function treatmentAccounts(batch: Batch, state: BatchState, setting: Sett
 export function lastTreatment(accounts: readonly (TreatmentForecast | undefined)[]): TreatmentForecast | undefined {
   const begun = accounts.filter((one) => one !== undefined);
   const last = begun.at(-1);
-  const freedBefore = begun.slice(0, -1).reduce((share, one) => share * one.freedNow, 1);
-  return last && { ...last, freedBefore, freedNow: last.freedNow * freedBefore, freedAtBest: last.freedAtBest * freedBefore };
+  const releasedBefore = begun.slice(0, -1).reduce((share, one) => share * one.releasedNow, 1);
+  return (
+    last && {
+      ...last,
+      releasedBefore,
+      releasedNow: last.releasedNow * releasedBefore,
+      releasedAtBest: last.releasedAtBest * releasedBefore,
+    }
+  );
 }
 
 /** The account of one stage, if it was begun and frees anything by waiting. */
@@ -104,7 +119,7 @@ function accountOf(batch: Batch, state: BatchState, setting: Setting, index: num
   const days = daysBetween(since, state.stages[index]?.finishedOn ?? state.closedOn ?? setting.today);
   const made = accountCurve(batch, state, setting, index, { since, days });
   if (!made) return undefined;
-  const { curve, pull, wanted, dueOut, treatment, stalled, told } = made;
+  const { curve, takeOut, wanted, dueOut, treatment, stalled, said } = made;
   const planned = batch.plan.stages[index] as DatedStage;
   const last = curve.yields.length - 1;
   const on = (line: readonly number[], day: number) => line[Math.min(last, day)] as number;
@@ -119,19 +134,19 @@ function accountOf(batch: Batch, state: BatchState, setting: Setting, index: num
     days,
     earned: on(curve.earned, days),
     wanted,
-    ...told,
-    freedBefore: 1,
-    freedNow: on(curve.freed, days),
-    freedAtBest: on(curve.freed, pull.best),
-    freedFinally: on(curve.freed, end),
+    ...said,
+    releasedBefore: 1,
+    releasedNow: on(curve.released, days),
+    releasedAtBest: on(curve.released, takeOut.best),
+    releasedFinally: on(curve.released, end),
     rotAhead: Math.max(0, on(curve.exposed, end) - on(curve.exposed, lookedAt)),
     dueOut,
     shifted_days: daysBetween(addDays(since, daysBetween(planned.start, planned.end)), dueOut),
-    best: addDays(since, pull.best),
-    window: { from: addDays(since, pull.from), to: addDays(since, pull.to) },
+    best: addDays(since, takeOut.best),
+    window: { from: addDays(since, takeOut.from), to: addDays(since, takeOut.to) },
     curve,
     ...(treatment && { treatment }),
-    pull,
+    takeOut,
     stalled,
     aWeekMore: 100 * (on(curve.yields, from + 7) - on(curve.yields, from)),
   };
@@ -141,13 +156,13 @@ function accountOf(batch: Batch, state: BatchState, setting: Setting, index: num
 const STALLED_BELOW = 0.1;
 
 interface AccountCurve {
-  curve: PullCurve;
-  pull: Pull;
+  curve: TakeOutCurve;
+  takeOut: TakeOut;
   wanted: number;
   dueOut: PlainDate;
   treatment?: SteadyTreatment;
   stalled: boolean;
-  told: Pick<TreatmentForecast, 'uncertain_days' | 'losses' | 'measured' | 'unmeasured' | 'expected_C' | 'expectedMeasured' | 'needs'>;
+  said: Pick<TreatmentForecast, 'uncertain_days' | 'losses' | 'measured' | 'unmeasured' | 'expected_C' | 'expectedMeasured' | 'needs'>;
 }
 
 function accountCurve(
@@ -176,9 +191,9 @@ function accountCurve(
     const shelter = places.find(({ id }) => id === stays.at(-1)?.placeId)?.cover;
     const stay = outdoorStay(species, yearOf(nursery), since, { credit, seen, shelter, rot: setting.rot?.outdoorFlat });
     if (!stay) return undefined;
-    const { curve, pull } = stay;
+    const { curve, takeOut } = stay;
     const { cold: requirement } = requirementsOf(species);
-    const told = {
+    const said = {
       uncertain_days: 0,
       losses: [],
       ...measuredBy(cold, effectiveness(nominal_C, coldResponseOf(species))),
@@ -186,7 +201,7 @@ function accountCurve(
       expectedMeasured: cold.expectedMeasured,
       needs: needsOf(requirement as Requirement),
     };
-    return { curve, pull, wanted: curve.earned[stay.days] as number, dueOut: addDays(since, stay.days), stalled: false, told };
+    return { curve, takeOut, wanted: curve.earned[stay.days] as number, dueOut: addDays(since, stay.days), stalled: false, said };
   }
   const plain = withOwnRot(treatmentOf(species, stage, temperature_C, credit), setting.rot);
   if (!plain) return undefined;
@@ -208,7 +223,7 @@ function accountCurve(
   const horizon = Math.max(days + 7, horizonDays(treatment.requirement, Math.max(counted.effect(days + 1), plannedPerDay / 4)));
   const earned = earnedByDay(horizon, counted, lying);
   const exposed = exposureByDay(horizon, treatment.rot, lying, counted.rot);
-  const curve = pullCurve(
+  const curve = takeOutCurve(
     horizon,
     treatment.requirement,
     (day) => earned[day] as number,
@@ -216,21 +231,21 @@ function accountCurve(
     treatment.credit,
     treatment.rotShape ?? ROT_PRIOR.shape,
   );
-  const pull = bestPull(curve);
+  const takeOut = bestTakeOut(curve);
   const length = daysBetween(planned.start, planned.end);
   const wanted = length * plannedPerDay;
   // A plan that is late cuts the cold short, inside its window; what was measured moves the day, and leaves the cut.
   const cut = planned.best ? Math.max(0, daysBetween(planned.end, planned.best)) : 0;
-  const dueOut = addDays(since, Math.max(pull.from, pull.best - cut));
+  const dueOut = addDays(since, Math.max(takeOut.from, takeOut.best - cut));
   const spells = records.filter(({ placeId }) => stays.some((stay) => stay.placeId === placeId)).flatMap((record) => record.spells);
   return {
     curve,
-    pull,
+    takeOut,
     wanted: wanted + (treatment.credit?.days ?? 0),
     dueOut,
     treatment,
     stalled,
-    told: {
+    said: {
       uncertain_days: uncertainDays(lying),
       losses: lossesOf(days, plannedPerDay, counted, lying, spells),
       ...measuredBy(counted, earnedPerDay({ ...treatment, temperature_C: nominal_C })),

@@ -3,8 +3,8 @@ import { normalChance } from '../chance/normal.ts';
 import { equallyLikely, type Prospect, summed, TIME_SCALE_SPREAD } from '../chance/prospect.ts';
 import type { ThermalTime } from './thermalTime.ts';
 
-/** Seeds that are freed while the warmth has come to so many degree-days: what part of all, and how many. */
-export interface FreedPart {
+/** Seeds that are released while the warmth has come to so many degree-days: what part of all, and how many. */
+export interface ReleasedPart {
   part: number;
   from: number;
 }
@@ -38,13 +38,13 @@ export interface CountRange {
 }
 
 /**
- * What is believed of a batch's sprouting: a grid posterior over the share of seeds able to sprout once freed and the time scale (lognormal, SD 0.35),
+ * What is believed of a batch's sprouting: a grid posterior over the share of seeds able to sprout once released and the time scale (lognormal, SD 0.35),
  * with the visits so far as its likelihood. Times are known only between visits, so each visit is a binomial of the seeds that were still there with
  * the chance of the interval; seeds taken away mouldy drop out of it. Source: science.md, "Wait or stop"; interval-censored germination.
  */
 export class SproutBelief {
   readonly #able: Float64Array;
-  readonly #freed: readonly FreedPart[];
+  readonly #freed: readonly ReleasedPart[];
   readonly #law: Pick<ThermalTime, 'median_degreeDays' | 'spread'>;
   /** Weights of the grid, able × scale, adding up to 1. */
   readonly #weights: Float64Array;
@@ -54,12 +54,12 @@ export class SproutBelief {
 
   constructor(
     able: Pick<Prospect, 'shares'>,
-    freed: readonly FreedPart[],
+    released: readonly ReleasedPart[],
     law: Pick<ThermalTime, 'median_degreeDays' | 'spread'>,
     visits: readonly Visit[],
   ) {
     this.#able = equallyLikely(able, ABLE_PARTS);
-    this.#freed = freed;
+    this.#freed = released;
     this.#law = law;
     const logs = new Float64Array(this.#able.length * SCALES);
     let before: Float64Array = new Float64Array(SCALES);
@@ -122,8 +122,8 @@ export class SproutBelief {
   count(left: number, warmth = Number.POSITIVE_INFINITY, within = 0.8): CountRange & { middle: number } {
     const shares = equallyLikely(this.prospect(warmth), PREDICTED_WITH);
     const atLeast = (k: number) => {
-      const logWays = logChoose(left, k);
-      return shares.reduce((sum, share) => sum + binomialAtLeast(k, left, share, logWays), 0) / shares.length;
+      const logMethods = logChoose(left, k);
+      return shares.reduce((sum, share) => sum + binomialAtLeast(k, left, share, logMethods), 0) / shares.length;
     };
     const guess = (chance: number) => left * (shares[Math.floor((1 - chance) * shares.length)] ?? 0);
     return { ...rangeHolding(within, left, atLeast, guess), middle: reachedWith(0.5, left, atLeast, guess(0.5)) };

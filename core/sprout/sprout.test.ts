@@ -36,12 +36,12 @@ describe('thermal time', () => {
 
 describe('counts to expect', () => {
   test('a seed that sprouts near freezing roots in the fridge; one that needs warmth does not', () => {
-    const freed = Array.from({ length: 120 }, (_, day) => Math.min(1, day / 100));
-    const first = firstRootDay(freed, 100, thermalTime({ ...habit, base_C: 0 }), 4) as number;
+    const released = Array.from({ length: 120 }, (_, day) => Math.min(1, day / 100));
+    const first = firstRootDay(released, 100, thermalTime({ ...habit, base_C: 0 }), 4) as number;
     expect(first).toBeGreaterThan(7);
     expect(first).toBeLessThan(60);
-    expect(firstRootDay(freed, 100, thermalTime({ ...habit, base_C: 5 }), 4)).toBeUndefined();
-    expect(firstRootDay(freed, 1000, thermalTime({ ...habit, base_C: 0 }), 4) as number).toBeLessThan(first);
+    expect(firstRootDay(released, 100, thermalTime({ ...habit, base_C: 5 }), 4)).toBeUndefined();
+    expect(firstRootDay(released, 1000, thermalTime({ ...habit, base_C: 0 }), 4) as number).toBeLessThan(first);
   });
 });
 

@@ -12,7 +12,7 @@ export interface ThermalTime {
   median_degreeDays: number;
   /** Standard deviation of the logarithm. */
   spread: number;
-  /** Share of sound, freed seeds that will sprout at all. */
+  /** Share of viable, released seeds that will sprout at all. */
   share: number;
   /** Progress per day at a temperature, °C·d per day. */
   rate: (temperature_C: number) => number;

@@ -1,6 +1,6 @@
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import { effectiveness } from '../chill/effectiveness.ts';
-import { type Credit, daysToFree, freedWithCredit, NO_CREDIT, type Requirement } from '../chill/requirement.ts';
+import { type Credit, daysToFree, NO_CREDIT, type Requirement, releasedWithCredit } from '../chill/requirement.ts';
 import { COLD_RESPONSE } from '../kinds/responses.ts';
 import { expectedSurvival, type RotConditions, rotExposure } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
@@ -12,21 +12,21 @@ export const WINDOW_KEEPS = 0.97;
 const LONGEST_STAGE_DAYS = 450;
 
 /** What a treatment gains and loses, day by day from its start (index = whole days). */
-export interface PullCurve {
+export interface TakeOutCurve {
   /** Effective days earned. */
   earned: number[];
-  /** Share freed. */
-  freed: number[];
+  /** Share released. */
+  released: number[];
   /** Rot hazard added up. */
   exposed: number[];
   /** Share not lost to rot, averaged over what is not known of it. */
   survives: number[];
-  /** Freed × survives: what pulling on that day gives of the sound seeds. */
+  /** Released × survives: what taking out on that day gives of the viable seeds. */
   yields: number[];
 }
 
 /** The best day to end a stage, in days from its start, and the days between which it hardly matters. */
-export interface Pull {
+export interface TakeOut {
   best: number;
   from: number;
   to: number;
@@ -38,31 +38,31 @@ export interface Pull {
  * give effective days and added-up rot hazard by that whole day, and must not fall; `credit` comes on top. `rotShape` is how surely the
  * hazard's multiplier is known: the shape of a Gamma with mean 1; without it the hazard is taken as it is.
  */
-export function pullCurve(
+export function takeOutCurve(
   days: number,
   requirement: Requirement,
   earnedBy: (day: number) => number,
   exposedBy: (day: number) => number,
   credit = NO_CREDIT,
   rotShape?: number,
-): PullCurve {
-  const curve: PullCurve = { earned: [], freed: [], exposed: [], survives: [], yields: [] };
+): TakeOutCurve {
+  const curve: TakeOutCurve = { earned: [], released: [], exposed: [], survives: [], yields: [] };
   for (let day = 0; day <= days; day++) {
     const earned = earnedBy(day);
-    const freed = freedWithCredit(earned, requirement, credit);
+    const released = releasedWithCredit(earned, requirement, credit);
     const exposed = exposedBy(day);
     const survives = expectedSurvival(exposed, rotShape);
     curve.exposed.push(exposed);
     curve.earned.push(earned + credit.days);
-    curve.freed.push(freed);
+    curve.released.push(released);
     curve.survives.push(survives);
-    curve.yields.push(freed * survives);
+    curve.yields.push(released * survives);
   }
   return curve;
 }
 
 /** The best day of a curve, and the days around it that keep {@link WINDOW_KEEPS} of its yield. */
-export function bestPull({ yields }: Pick<PullCurve, 'yields'>): Pull {
+export function bestTakeOut({ yields }: Pick<TakeOutCurve, 'yields'>): TakeOut {
   let best = 0;
   for (let day = 1; day < yields.length; day++) {
     if ((yields[day] as number) > (yields[best] as number)) best = day;
@@ -103,10 +103,10 @@ export function horizonDays(requirement: Requirement, perDay: number): number {
 }
 
 /** The curve of a treatment at a constant temperature in a medium that ages all through. */
-export function steadyCurve(treatment: SteadyTreatment): PullCurve {
+export function steadyCurve(treatment: SteadyTreatment): TakeOutCurve {
   const perDay = earnedPerDay(treatment);
   const age = treatment.mediumAge_days ?? 0;
-  return pullCurve(
+  return takeOutCurve(
     horizonDays(treatment.requirement, perDay),
     treatment.requirement,
     (day) => day * perDay,

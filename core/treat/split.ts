@@ -46,8 +46,8 @@ export function roundOf({ from }: Pick<NewBatch, 'from'>): number {
 }
 
 /** The plan from the stage that opened the coat (or the soak, where nothing did) onwards, beginning on `on`. */
-function roundAgain({ way, stages, wish, seeds, expects }: Plan, at: number, count: number, by: Opener, on: PlainDate): Plan {
-  const done = way.stages.slice(0, at + 1);
+function roundAgain({ way: method, stages, wish, seeds, expects }: Plan, at: number, count: number, by: Opener, on: PlainDate): Plan {
+  const done = method.stages.slice(0, at + 1);
   const opened = done.findLastIndex(({ kind }) => kind === 'openCoat' || kind === 'hotWater');
   const from =
     opened >= 0
@@ -56,7 +56,7 @@ function roundAgain({ way, stages, wish, seeds, expects }: Plan, at: number, cou
           0,
           done.findLastIndex(({ kind }) => kind === 'soak'),
         );
-  const again = way.stages.slice(from).map((stage, i): Stage => (i === 0 && opened >= 0 ? { ...stage, kind: by } : stage));
+  const again = method.stages.slice(from).map((stage, i): Stage => (i === 0 && opened >= 0 ? { ...stage, kind: by } : stage));
   const first = stages[from] as DatedStage;
   const moved = daysBetween(first.start, on);
   const dated = stages.slice(from).map(
@@ -73,7 +73,7 @@ function roundAgain({ way, stages, wish, seeds, expects }: Plan, at: number, cou
   return {
     seeds: count,
     wish,
-    way: { ...way, stages: again },
+    way: { ...method, stages: again },
     stages: dated,
     expects: { low: part(expects.low), high: Math.ceil((expects.high * count) / seeds) },
   };
@@ -81,7 +81,7 @@ function roundAgain({ way, stages, wish, seeds, expects }: Plan, at: number, cou
 
 /**
  * What undoing a split records on the batch that was split off: all its seeds go back, and it is closed. `undefined` where it has gone its own
- * way already, and the split can no longer be undone.
+ * method already, and the split can no longer be undone.
  */
 export function goBack(batch: Batch, on: PlainDate, newId: NewId): NewEvent[] | undefined {
   if (batch.events.length > 0) return undefined;

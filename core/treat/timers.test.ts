@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { sameTimeOn } from '../calendar/clock.ts';
 import { lengthOf, momentIn, timerFace } from '../calendar/moments.ts';
 import type { Timer } from '../ledger/batchState.ts';
-import { endingOf, FRESH_WATER_EVERY_S, freshWaterDue, readTimer, TIMINGS, tellEnding } from './timers.ts';
+import { describeEnding, endingOf, FRESH_WATER_EVERY_S, freshWaterDue, readTimer, TIMINGS } from './timers.ts';
 
 const HOUR = 3_600_000;
 const begun = Date.parse('2027-03-13T23:00:00-07:00');
@@ -46,8 +46,8 @@ describe('a timer', () => {
     else expect(ending.means).toBeUndefined();
   });
   test('found over after everything was off, it is told as late, with what is still well', () => {
-    expect(tellEnding(soak, after(18))).toBe('4 h late. No harm: up to 24 h is well.');
-    expect(tellEnding(soak, after(30))).toMatch(/^16 h late\. Seed drowns/);
+    expect(describeEnding(soak, after(18))).toBe('4 h late. No harm: up to 24 h is well.');
+    expect(describeEnding(soak, after(30))).toMatch(/^16 h late\. Seed drowns/);
   });
   test('a bath set longer than usual is late only beyond its own length', () => {
     const long: Timer = { ...soak, step: 'bath', seconds: 20 * 60 };

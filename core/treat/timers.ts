@@ -166,7 +166,7 @@ export function endingOf(timer: Timer, now_ms: number): Ending {
 }
 
 /** An ending in words: "ended on time", "2 h 10 min late. Seed drowns …". */
-export function tellEnding(timer: Timer, now_ms: number): string {
+export function describeEnding(timer: Timer, now_ms: number): string {
   const { how, by_s, means } = endingOf(timer, now_ms);
   const { most_s } = TIMINGS[timer.step];
   const still = how === 'late' && !means && Number.isFinite(most_s) ? ` ${say('noHarmUpWell', { most: lengthOf(most_s) })}` : '';

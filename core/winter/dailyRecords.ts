@@ -130,7 +130,7 @@ export function readDaily(text: string, layout: DailyLayout): { days: DailyRecor
     else if (min_C < POSSIBLE_C.least || max_C > POSSIBLE_C.most) leave(say('noDayWarmOrCold'), line);
     else good.push({ on, min_C, max_C });
   }
-  return { days: good, left: left.told, repeated };
+  return { days: good, left: left.said, repeated };
 }
 
 /** Hour of the day at which a cosine day is warmest. */

@@ -9,10 +9,10 @@ import { ageing, ROT_LAW } from '../rot/hazard.ts';
 import { ROT_PRIOR, type RotMultiplier } from '../rot/learned.ts';
 import { dayIn, type YearOfDays } from './climate.ts';
 import { outdoorStay, type Shelter, shelterLoss, springsAhead } from './outdoors.ts';
-import { classesOf, creditOfLast, freedOf, type Season, seasonsOf } from './seasons.ts';
+import { classesOf, creditOfLast, releasedOf, type Season, seasonsOf } from './seasons.ts';
 import { type DailyClimate, makeWinters } from './winters.ts';
 
-/** A winter is enough when this share of the seeds that need it is freed by it. */
+/** A winter is enough when this share of the seeds that need it is released by it. */
 export const ENOUGH_SHARE = 0.9;
 /** Spring is told by the mean of so many days. */
 const TEN_DAYS = 10;
@@ -26,7 +26,7 @@ export interface WinterQuestion {
   days: number;
   winters: number;
   credit?: Credit;
-  /** Effective days of the days that it has lain out already, as they were measured: cold and warm, one figure a day. */
+  /** Effective days of the days that it has been out already, as they were measured: cold and warm, one figure a day. */
   seen?: { cold: number[]; warm: number[]; mean_C: number[] };
   anomaly?: number;
   /** What the flat is covered against; where nobody said, against mice and rain. */
@@ -80,15 +80,15 @@ export interface WinterAnswer {
   enough: number;
   /** Chance that it is earned by each day. */
   enoughBy: number[];
-  /** Share of the sound seeds freed by spring; not lost to rot or animals by then; both. Each winter has its own multiplier on rot, since nobody knows it. */
-  freed: Spread;
+  /** Share of the viable seeds released by spring; not lost to rot or animals by then; both. Each winter has its own multiplier on rot, since nobody knows it. */
+  released: Spread;
   alive: Spread;
   ready: Spread;
   /** Day on which spring comes, or the last day followed where it does not. */
   spring: Spread;
 }
 
-/** Winters reckoned so far; they can be added to in parts, with a word on how far it is in between. */
+/** Winters calculated so far; they can be added to in parts, with a word on how far it is in between. */
 export class WinterCount {
   readonly #question: WinterQuestion;
   readonly #chill: Float32Array[] = [];
@@ -162,14 +162,14 @@ export class WinterCount {
       for (let day = 0; day < line.length; day++) line[day] = Math.max(0, (sum[Math.min(day, spring)] as number) - begun) + brought.days;
       this.#chill.push(line);
       this.#springs.push(spring);
-      this.#metOn.push(metBy(sum, spring, (given) => needyFreed(classes, last, given, brought)));
+      this.#metOn.push(metBy(sum, spring, (given) => needyReleased(classes, last, given, brought)));
       this.#alive.push(Math.exp(-exposure));
-      this.#freed.push(freedOf(classes, last, sum[spring] as number, brought));
+      this.#freed.push(releasedOf(classes, last, sum[spring] as number, brought));
     }
   }
 
-  /** The share freed by spring in each winter so far. */
-  get freedByYears(): Float64Array {
+  /** The share released by spring in each winter so far. */
+  get releasedByYears(): Float64Array {
     return Float64Array.from(this.#freed);
   }
 
@@ -193,9 +193,9 @@ export class WinterCount {
       needed: this.#needed,
       enough: enoughBy.at(-1) ?? 0,
       enoughBy,
-      freed: spreadOf(this.#freed),
+      released: spreadOf(this.#freed),
       alive: spreadOf(this.#alive),
-      ready: spreadOf(this.#freed.map((freed, winter) => freed * (this.#alive[winter] as number))),
+      ready: spreadOf(this.#freed.map((released, winter) => released * (this.#alive[winter] as number))),
       spring: spreadOf(this.#springs),
     };
   }
@@ -204,18 +204,18 @@ export class WinterCount {
 /** Multipliers on rot that a winter's is drawn from, each as likely. */
 const MULTIPLIERS = 512;
 
-/** The share freed of those that need the last season's cold at all. */
-function needyFreed(classes: Parameters<typeof freedOf>[0], last: Season, given: number, credit: Credit): number {
-  return freedOf(classes, { ...last, requirement: { ...last.requirement, freedWithout: 0 } }, given, credit);
+/** The share released of those that need the last season's cold at all. */
+function needyReleased(classes: Parameters<typeof releasedOf>[0], last: Season, given: number, credit: Credit): number {
+  return releasedOf(classes, { ...last, requirement: { ...last.requirement, freedWithout: 0 } }, given, credit);
 }
 
-/** The first day by which {@link ENOUGH_SHARE} are freed, or −1 where they are not by spring. */
-function metBy(sum: Float64Array, spring: number, freed: (given: number) => number): number {
-  if (freed(sum[spring] as number) < ENOUGH_SHARE) return -1;
+/** The first day by which {@link ENOUGH_SHARE} are released, or −1 where they are not by spring. */
+function metBy(sum: Float64Array, spring: number, released: (given: number) => number): number {
+  if (released(sum[spring] as number) < ENOUGH_SHARE) return -1;
   let [before, by] = [-1, spring];
   while (by - before > 1) {
     const middle = (before + by) >> 1;
-    if (freed(sum[middle] as number) >= ENOUGH_SHARE) by = middle;
+    if (released(sum[middle] as number) >= ENOUGH_SHARE) by = middle;
     else before = middle;
   }
   return by;

@@ -26,7 +26,7 @@ describe('seed that wants warmth before its cold', () => {
       const seasons = seasonsOf(one);
       const random = randomFrom(`seed by seed ${id}`);
       const first = dayIn('2026-06-01');
-      let freed = 0;
+      let released = 0;
       for (let seed = 0; seed < 3000; seed++) {
         const needs = seasons.map(({ requirement: { freedWithout, logMedian, spread } }) =>
           random() < freedWithout ? 0 : Math.exp(logMedian + spread * normalQuantile(Math.max(1e-9, random()), 0, 1)),
@@ -38,10 +38,10 @@ describe('seed that wants warmth before its cold', () => {
           if (season) earned += dailyEffect(year, season.response)[(first + day) % 365] as number;
         }
         if (at < needs.length && earned >= (needs[at] as number)) at += 1;
-        if (at === needs.length) freed += 1;
+        if (at === needs.length) released += 1;
       }
-      expect(out.curve.freed[out.days]).toBeCloseTo(freed / 3000, 1);
-      expect(Math.abs((out.curve.freed[out.days] as number) - freed / 3000)).toBeLessThan(0.04);
+      expect(out.curve.released[out.days]).toBeCloseTo(released / 3000, 1);
+      expect(Math.abs((out.curve.released[out.days] as number) - released / 3000)).toBeLessThan(0.04);
     },
   );
 });
@@ -79,19 +79,19 @@ describe('a stay outdoors', () => {
     const march = stay('amelanchier-alnifolia', '2027-03-10');
     expect(autumn?.days).toBeLessThan(230);
     expect(march?.days).toBeGreaterThan(380);
-    expect(march?.curve.freed[60]).toBeLessThan(0.3);
+    expect(march?.curve.released[60]).toBeLessThan(0.3);
   });
   test('an earlier autumn never frees fewer', () => {
-    const freed = ['2026-09-01', '2026-10-01', '2026-11-01', '2026-12-01'].map((start) => {
+    const released = ['2026-09-01', '2026-10-01', '2026-11-01', '2026-12-01'].map((start) => {
       const out = stay('cornus-florida', start);
-      return out?.curve.freed[out.days] as number;
+      return out?.curve.released[out.days] as number;
     });
-    expect([...freed].sort((a, b) => b - a)).toEqual(freed);
+    expect([...released].sort((a, b) => b - a)).toEqual(released);
   });
   test('seed that wants warmth first has more of it by the first spring if sown in early summer', () => {
     const byMay = (start: string) => {
       const out = stay('ilex-verticillata', start);
-      return out?.curve.freed[Math.min(out.curve.freed.length - 1, daysBetween(start, '2027-05-01'))] as number;
+      return out?.curve.released[Math.min(out.curve.released.length - 1, daysBetween(start, '2027-05-01'))] as number;
     };
     expect(byMay('2026-06-10')).toBeGreaterThan(byMay('2026-10-15') + 0.1);
   });

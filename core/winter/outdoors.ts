@@ -6,9 +6,9 @@ import type { Met } from '../chill/met.ts';
 import { type Credit, NO_CREDIT } from '../chill/requirement.ts';
 import { ageing, expectedSurvival, ROT_LAW } from '../rot/hazard.ts';
 import { ROT_PRIOR, type RotMultiplier } from '../rot/learned.ts';
-import { bestPull, type Pull, type PullCurve } from '../takeOut/takeOut.ts';
+import { bestTakeOut, type TakeOut, type TakeOutCurve } from '../takeOut/takeOut.ts';
 import { dailyEffect, dayIn, daysUntilWarm, type YearOfDays } from './climate.ts';
-import { type Class, classesOf, creditOfLast, freedOf, type Season, seasonsOf } from './seasons.ts';
+import { type Class, classesOf, creditOfLast, releasedOf, type Season, seasonsOf } from './seasons.ts';
 
 /** Rate a day at which uncovered seed outdoors is taken by mice and birds. Assumption. */
 export const ANIMALS_PER_DAY = 0.003;
@@ -21,8 +21,8 @@ export interface Outdoors {
   days: number;
   /** How many springs it lies out for: two where the first frees much less. */
   springs: 1 | 2;
-  curve: PullCurve;
-  pull: Pull;
+  curve: TakeOutCurve;
+  takeOut: TakeOut;
 }
 
 /** What an outdoor place is covered against. */
@@ -78,8 +78,8 @@ function stayOf(species: Species, year: YearOfDays, start: number, given: StayGi
   const pays = (curve.yields[second] as number) > (curve.yields[first] as number) * ANOTHER_YEAR_PAYS;
   const days = pays ? second : first;
   const upTo = { ...curve, yields: curve.yields.slice(0, days + 1) };
-  const pull = { ...bestPull(upTo), best: days, to: days, yields: curve.yields[days] as number };
-  return { days, springs: pays ? 2 : 1, curve, pull };
+  const takeOut = { ...bestTakeOut(upTo), best: days, to: days, yields: curve.yields[days] as number };
+  return { days, springs: pays ? 2 : 1, curve, takeOut };
 }
 
 /** Days from `start`, a day of the year, to the first spring and the one after it, by the months' means; `undefined` where no winter comes. */
@@ -93,9 +93,9 @@ export function springsAhead(species: Species, year: YearOfDays, start: number):
 /** The winter after a spring is looked for from so many days after it. */
 const SUMMER_AT_LEAST_DAYS = 30;
 
-function followed(seasons: readonly Season[], year: YearOfDays, start: number, days: number, given: StayGiven): PullCurve {
+function followed(seasons: readonly Season[], year: YearOfDays, start: number, days: number, given: StayGiven): TakeOutCurve {
   const { credit = NO_CREDIT, seen, shelter, rot } = given;
-  const curve: PullCurve = { earned: [], freed: [], exposed: [], survives: [], yields: [] };
+  const curve: TakeOutCurve = { earned: [], released: [], exposed: [], survives: [], yields: [] };
   const sums = seasons.map(({ kind, response }) => {
     const effect = dailyEffect(year, response);
     const sum = new Float64Array(days + 1);
@@ -111,16 +111,16 @@ function followed(seasons: readonly Season[], year: YearOfDays, start: number, d
   const begun = seasons.length > 1 ? middleOf(classes) : 0;
   const brought = creditOfLast(seasons, credit);
   const { perDay, wetter } = shelterLoss(shelter);
-  let [exposure, freed] = [0, 0];
+  let [exposure, released] = [0, 0];
   for (let day = 0; day <= days; day++) {
-    // Nothing earned, nobody freed: that is most of a summer.
-    if (day === 0 || sum[day] !== sum[day - 1]) freed = freedOf(classes, last, sum[day] as number, brought);
+    // Nothing earned, nobody released: that is most of a summer.
+    if (day === 0 || sum[day] !== sum[day - 1]) released = releasedOf(classes, last, sum[day] as number, brought);
     const survives = expectedSurvival(exposure, rot?.shape ?? ROT_PRIOR.shape) * Math.exp(-perDay * day);
     curve.earned.push(Math.max(0, (sum[day] as number) - begun));
-    curve.freed.push(freed);
+    curve.released.push(released);
     curve.exposed.push(exposure);
     curve.survives.push(survives);
-    curve.yields.push(freed * survives);
+    curve.yields.push(released * survives);
     const warmth = seen && day < seen.days ? seen.cold.rot(day) : ROT_LAW.at(year.mean_C[(start + day) % 365] as number);
     exposure += ageing(day, day + 1, 'outdoorFlat') * warmth * wetter * (rot?.mean ?? 1);
   }

@@ -1,6 +1,6 @@
 import type { Species, TemperatureResponse } from '@chill/model/species.ts';
 import { coldResponseOf } from '../chill/effectiveness.ts';
-import { type Credit, daysToFree, freedWithCredit, NO_CREDIT, type Requirement, requirementsOf } from '../chill/requirement.ts';
+import { type Credit, daysToFree, NO_CREDIT, type Requirement, releasedWithCredit, requirementsOf } from '../chill/requirement.ts';
 import { WARM_RESPONSE } from '../kinds/responses.ts';
 
 /** One of the cues that a species wants of its seasons: what it needs, what it answers to. */
@@ -59,9 +59,9 @@ export function classesOf(
 }
 
 /** The share of seeds that have had every season, when the last has given `sum` in all. */
-export function freedOf(classes: readonly Class[], last: Season, sum: number, credit: Credit): number {
+export function releasedOf(classes: readonly Class[], last: Season, sum: number, credit: Credit): number {
   return classes.reduce(
-    (share, { part, from }) => (sum < from ? share : share + part * freedWithCredit(sum - from, last.requirement, credit)),
+    (share, { part, from }) => (sum < from ? share : share + part * releasedWithCredit(sum - from, last.requirement, credit)),
     0,
   );
 }

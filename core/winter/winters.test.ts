@@ -100,7 +100,7 @@ describe('enough winter', () => {
     const february = ask('balsamorhiza-sagittata', '2027-02-16');
     expect(october.enough).toBeGreaterThan(february.enough);
     expect(february.enough).toBeLessThan(0.2);
-    expect(february.freed.mean).toBeLessThan(october.freed.mean);
+    expect(february.released.mean).toBeLessThan(october.released.mean);
     expect(february.spring.middle).toBeGreaterThan(40);
   });
   test('the chance by each day never falls, bands lie in order, and nothing more is earned once it is spring', () => {
@@ -143,15 +143,15 @@ describe('enough winter', () => {
       ['fraxinus-excelsior', '2027-02-16', undefined],
     ] as const) {
       const followed = followedFor(species(id), year, start);
-      const { freed, alive, ready, spring } = ask(id, start, { climate: calm, shelter, ...followed });
+      const { released, alive, ready, spring } = ask(id, start, { climate: calm, shelter, ...followed });
       const stay = outdoorStay(species(id), year, start, { shelter }) as Outdoors;
       const springs = springsAhead(species(id), year, dayIn(start));
       const day = (followed.springs === 2 ? springs?.second : springs?.first) as number;
       expect(Math.abs(spring.middle - day)).toBeLessThanOrEqual(1);
-      expect(freed.middle).toBeCloseTo(stay.curve.freed[day] as number, 2);
+      expect(released.middle).toBeCloseTo(stay.curve.released[day] as number, 2);
       // Each winter has its own multiplier on rot: on the whole they come to what is expected.
       expect(Math.abs(alive.mean - (stay.curve.survives[day] as number))).toBeLessThan(0.04);
-      expect(ready.middle).toBeCloseTo(freed.middle * alive.middle, 6);
+      expect(ready.middle).toBeCloseTo(released.middle * alive.middle, 6);
     }
   });
   test('seed that wants two winters, or a summer first, is asked about the winter that frees it', () => {
@@ -159,14 +159,14 @@ describe('enough winter', () => {
     const trillium = (part: Partial<WinterQuestion>) => ask('trillium-grandiflorum', '2026-10-15', part);
     const followed = followedFor(species('trillium-grandiflorum'), year, '2026-10-15');
     expect(followed.springs).toBe(2);
-    expect(trillium({ days: 280 }).freed.mean).toBeLessThan(0.1);
-    expect(trillium(followed).freed.mean).toBeGreaterThan(0.2);
+    expect(trillium({ days: 280 }).released.mean).toBeLessThan(0.1);
+    expect(trillium(followed).released.mean).toBeGreaterThan(0.2);
     expect(followedFor(species('balsamorhiza-sagittata'), year, '2027-02-16').springs).toBe(1);
   });
   test('an open flat loses more to mice and rain, and frees as many', () => {
     const covered = ask('larix-occidentalis', '2026-11-01', { days: 260 });
     const open = ask('larix-occidentalis', '2026-11-01', { days: 260, shelter: { animals: false, rain: false } });
-    expect(open.freed).toEqual(covered.freed);
+    expect(open.released).toEqual(covered.released);
     expect(open.alive.high).toBeLessThan(covered.alive.low);
     expect(open.ready.middle).toBeLessThan(covered.ready.middle);
   });

@@ -56,7 +56,7 @@ export async function kills(times: number): Promise<{ acknowledged: number; lost
   return { acknowledged: acknowledged.size, lost: [...acknowledged].filter((id) => !there.has(id)).length };
 }
 
-/** Cuts the log of a killed server at so many places: whatever is cut off, what is left opens, is sound, and is what was written up to some moment. */
+/** Cuts the log of a killed server at so many places: whatever is cut off, what is left opens, is intact, and is what was written up to some moment. */
 export async function cuts(places: number): Promise<{ opened: number; outOfOrder: number }> {
   const server = await testServer();
   await server.ask('PUT', '/api/nursery', NURSERY);

@@ -17,7 +17,7 @@ export interface FaultOutcome {
   /** Ids acknowledged and not there after a kill, or there and not acknowledged. */
   wrong: string[];
   /** What SQLite says of the file that the kill left. */
-  sound: string;
+  intact: string;
 }
 
 /**
@@ -29,14 +29,14 @@ export async function faultsInTurn(how: Failure, every: number): Promise<FaultOu
   let plan = makeFaulty(server.source);
   await server.ask('PUT', '/api/nursery', NURSERY);
   const place = ((await server.ask('GET', '/api/places')).body as Place[])[0] as Place;
-  const told = new Map<string, { table: (typeof TABLES)[number]; saved: boolean }>();
+  const said = new Map<string, { table: (typeof TABLES)[number]; saved: boolean }>();
   let [restarts, failed, rounds, calls] = [0, 0, 0, Number.POSITIVE_INFINITY];
   for (let at = 1; at <= calls; at += every) {
     rounds += 1;
     Object.assign(plan, { calls: 0, at, how });
     for (const { table, id, method, url, body } of stepsOf(at, place)) {
       const { status } = await server.ask(method, url, body);
-      told.set(id, { table, saved: status < 300 });
+      said.set(id, { table, saved: status < 300 });
       if (status >= 500) failed += 1;
     }
     if (plan.calls < at) calls = plan.calls;
@@ -52,10 +52,10 @@ export async function faultsInTurn(how: Failure, every: number): Promise<FaultOu
   leaveBehind(server.dataFolder, folder);
   const left = readBeside(folder);
   const there = new Set(TABLES.flatMap((table) => left.prepare(`SELECT id FROM ${table}`).pluck().all()));
-  const sound = left.pragma('integrity_check', { simple: true }) as string;
+  const intact = left.pragma('integrity_check', { simple: true }) as string;
   left.close();
   await server.close();
-  const acknowledged = [...told.values()].filter(({ saved }) => saved);
+  const acknowledged = [...said.values()].filter(({ saved }) => saved);
   return {
     calls: rounds,
     failed,
@@ -63,8 +63,8 @@ export async function faultsInTurn(how: Failure, every: number): Promise<FaultOu
     saved: Object.fromEntries(
       TABLES.map((table) => [table, acknowledged.filter((one) => one.table === table).length]),
     ) as FaultOutcome['saved'],
-    wrong: [...told].filter(([id, { saved }]) => saved !== there.has(id)).map(([id]) => id),
-    sound,
+    wrong: [...said].filter(([id, { saved }]) => saved !== there.has(id)).map(([id]) => id),
+    intact,
   };
 }
 

@@ -16,7 +16,7 @@ export interface FullDisk {
   /** Acknowledged again after room was made. */
   after: number;
   wrong: number;
-  sound: string;
+  intact: string;
 }
 
 /** Writes on a disk of a few megabytes until it is full, and on; makes room, and writes again; then looks at what a kill would leave. Nothing where no such disk can be made here. */
@@ -32,13 +32,13 @@ export async function fullDisk(): Promise<FullDisk | undefined> {
     writeFileSync(ballast, Buffer.alloc(BALLAST_MB * 1024 * 1024));
     const server = await testServer({ dataFolder: folder });
     await server.ask('PUT', '/api/nursery', NURSERY);
-    const told = new Map<string, boolean>();
+    const said = new Map<string, boolean>();
     const statuses = new Set<number>();
     let [refused, after] = [0, 0];
     const write = async () => {
       const lot = { ...someLot(), note: 'x'.repeat(900) };
       const { status } = await server.ask('POST', '/api/lots', lot);
-      told.set(lot.id, status === 201);
+      said.set(lot.id, status === 201);
       if (status !== 201) statuses.add(status);
       return status === 201;
     };
@@ -49,12 +49,12 @@ export async function fullDisk(): Promise<FullDisk | undefined> {
     leaveBehind(folder, left);
     const database = readBeside(left);
     const there = new Set(database.prepare('SELECT id FROM lot').pluck().all());
-    const sound = database.pragma('integrity_check', { simple: true }) as string;
+    const intact = database.pragma('integrity_check', { simple: true }) as string;
     database.close();
     await server.close();
-    const acknowledged = [...told.values()].filter(Boolean).length;
-    const wrong = [...told].filter(([id, saved]) => saved !== there.has(id)).length;
-    return { acknowledged, refused, statuses: [...statuses], after, wrong, sound };
+    const acknowledged = [...said.values()].filter(Boolean).length;
+    const wrong = [...said].filter(([id, saved]) => saved !== there.has(id)).length;
+    return { acknowledged, refused, statuses: [...statuses], after, wrong, intact };
   } finally {
     execFileSync('umount', [folder], { stdio: 'ignore' });
   }

@@ -49,21 +49,21 @@ const ATTACKS: (() => Promise<Line>)[] = [
     };
   },
   ...FAILURES.map((how) => async (): Promise<Line> => {
-    const { calls, restarts, wrong, sound } = await faultsInTurn(how, SHARE < 1 ? 3 : 1);
+    const { calls, restarts, wrong, intact } = await faultsInTurn(how, SHARE < 1 ? 3 : 1);
     return {
       what: `the database fails at each of ${calls} calls in turn, ${how}`,
-      found: `${wrong.length} wrongly told, ${restarts} restarts, file ${sound}`,
-      held: wrong.length === 0 && sound === 'ok',
+      found: `${wrong.length} wrongly told, ${restarts} restarts, file ${intact}`,
+      held: wrong.length === 0 && intact === 'ok',
     };
   }),
   async () => {
     const disk = await fullDisk();
     if (!disk) return { what: 'a full disk', found: 'not tried: no small disk can be made here', held: true };
-    const { acknowledged, refused, statuses, after, wrong, sound } = disk;
+    const { acknowledged, refused, statuses, after, wrong, intact } = disk;
     return {
       what: `a disk that fills up: ${acknowledged} entries taken, ${refused} refused with ${statuses.join(', ')}, ${after} more after room was made`,
-      found: `${wrong} wrongly told, file ${sound}`,
-      held: wrong === 0 && sound === 'ok' && after === 100 && statuses.every((status) => status === 507),
+      found: `${wrong} wrongly told, file ${intact}`,
+      held: wrong === 0 && intact === 'ok' && after === 100 && statuses.every((status) => status === 507),
     };
   },
   async () => {

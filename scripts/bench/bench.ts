@@ -6,14 +6,14 @@ import { gzipSync } from 'node:zlib';
 import { addDays } from '../../core/calendar/dates.ts';
 import { timerFace } from '../../core/calendar/moments.ts';
 import { chanceOf } from '../../core/chance/prospect.ts';
-import { freedShare } from '../../core/chill/requirement.ts';
+import { releasedShare } from '../../core/chill/requirement.ts';
 import { readDose } from '../../core/heat/dose.ts';
 import { coolingOf, waterAt } from '../../core/heat/pourOver.ts';
 import { startingPlaces } from '../../core/kinds/places.ts';
 import type { Timer } from '../../core/ledger/batchState.ts';
 import { fold } from '../../core/ledger/fold.ts';
+import { weighMethods } from '../../core/methods/propose.ts';
 import { readTimer } from '../../core/treat/timers.ts';
-import { weighWays } from '../../core/ways/propose.ts';
 import { framesOfTheBench, framesOfThePlan, longestTasksOfTheCold } from '../../e2e/benchFrames.ts';
 import type { LedgerEvent } from '../../model/event.ts';
 import type { Species } from '../../model/species.ts';
@@ -112,7 +112,7 @@ async function benchRound(): Promise<void> {
       const batch = { ...plan, id: uuid(), code: `R${i}`, speciesId: lot.speciesId };
       addBatch.run(batch.id, batch.code, lot.id, 60, JSON.stringify(batch));
       const looks = Array.from({ length: EVENTS_EACH - begun.length }, () => ({ ...check(1), moves: [] }));
-      for (const [k, event] of [...begun.map((told) => ({ id: uuid(), on: TODAY, ...told })), ...looks].entries()) {
+      for (const [k, event] of [...begun.map((said) => ({ id: uuid(), on: TODAY, ...said })), ...looks].entries()) {
         const whole = { ...event, batchId: batch.id, version: k + 1, recordedAt: `${TODAY}T09:00:00.000Z` };
         addEvent.run(whole.id, batch.id, k + 1, JSON.stringify(whole));
       }
@@ -162,30 +162,30 @@ function benchSize(): void {
 }
 
 /**
- * One redraw of the plan, every way of a species weighed for a changed wish, against one pass of the same arithmetic in a bare loop: the curve of each
- * way's treatments day by day, and the chance of the wished plants at the seeds that came out.
+ * One redraw of the plan, every method of a species weighed for a changed wish, against one pass of the same arithmetic in a bare loop: the curve of each
+ * method's treatments day by day, and the chance of the wished plants at the seeds that came out.
  */
 async function benchPlan(): Promise<void> {
   const species = handbook.find(({ id }) => id === 'balsamorhiza-sagittata') as Species;
-  const sound = { alpha: 17.5, beta: 3.5 };
+  const viable = { alpha: 17.5, beta: 3.5 };
   const request = (plants: number) => ({
     species,
-    sound,
+    viable,
     available: 600,
     wish: { plants, confidence: 0.9, timing: { by: 'frostRisk', risk: 0.1 } } as const,
     nursery: NURSERY,
     places: startingPlaces(uuid),
     today: TODAY,
   });
-  const redraw = (plants: number) => weighWays(request(plants));
+  const redraw = (plants: number) => weighMethods(request(plants));
   const { offered, set_aside } = redraw(40);
-  const ways = [...offered, ...set_aside];
+  const methods = [...offered, ...set_aside];
   let sum = 0;
   const bare = () => {
-    for (const { resolved, seeds = 600, prospect } of ways) {
+    for (const { resolved, seeds = 600, prospect } of methods) {
       for (const { curve, treatment } of resolved) {
         if (!curve || !treatment) continue;
-        for (let day = 1; day < curve.yields.length; day++) sum += freedShare(day, treatment.requirement) * Math.exp(-day * 1e-3);
+        for (let day = 1; day < curve.yields.length; day++) sum += releasedShare(day, treatment.requirement) * Math.exp(-day * 1e-3);
       }
       sum += chanceOf(40, seeds, prospect);
     }
@@ -198,7 +198,7 @@ async function benchPlan(): Promise<void> {
   }
   if (!(sum > 0)) throw new Error('The bare loop did nothing.');
   say(
-    `plan redrawn, ${ways.length} ways with ${handbook.length} species / bare loop`,
+    `plan redrawn, ${methods.length} ways with ${handbook.length} species / bare loop`,
     quantile(redraws, 0.5) / quantile(floors, 0.5),
     40,
     '×',
@@ -246,7 +246,7 @@ async function benchFrames(): Promise<void> {
   say('late frames of a hundred there, beyond those of an idle page', Math.max(0, 100 * (busy.late - idle.late)), 15, '');
 }
 
-/** A wish that changes with every frame, every way redrawn, against the frames of the same page left alone. */
+/** A wish that changes with every frame, every method redrawn, against the frames of the same page left alone. */
 async function benchRedraw(): Promise<void> {
   const { idle, dragged } = await framesOfThePlan();
   say('frames while every one changes the wish / those of the plan left alone', dragged / idle, 2, '×');

@@ -54,8 +54,8 @@ function wintersInC(): number | undefined {
   } catch {
     return undefined;
   }
-  const told = execFileSync(program, { stdio: ['ignore', 'pipe', 'ignore'] }).toString();
-  return quantile(told.trim().split('\n').map(Number), 0.5);
+  const said = execFileSync(program, { stdio: ['ignore', 'pipe', 'ignore'] }).toString();
+  return quantile(said.trim().split('\n').map(Number), 0.5);
 }
 
 /** Chill of forty batches in a fridge with a million readings, against one bare pass over them. */

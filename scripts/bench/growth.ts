@@ -54,12 +54,12 @@ async function fill(closed: number, open = OPEN): Promise<string> {
       const closedOn = isClosed ? addDays(TODAY, -30 - (i % 3000)) : null;
       addBatch.run(batch.id, batch.code, lotId, closedOn, JSON.stringify(batch));
       const looks = Array.from({ length: EVENTS_EACH - begun.length - (isClosed ? 1 : 0) }, () => ({ ...check(1), moves: [] }));
-      const told = [
+      const said = [
         ...begun.map((one) => ({ id: uuid(), on: TODAY, ...one })),
         ...looks,
         ...(isClosed ? [{ id: uuid(), on: TODAY, kind: 'closed' }] : []),
       ];
-      for (const [k, event] of told.entries())
+      for (const [k, event] of said.entries())
         addEvent.run(
           event.id,
           batch.id,

@@ -4,13 +4,13 @@ import { coldResponseOf } from '@chill/core/chill/effectiveness.ts';
 import { placeDays } from '@chill/core/chill/placeDays.ts';
 import { COLD_RESPONSE, WARM_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
+import { planFrom } from '@chill/core/methods/propose.ts';
 import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { project } from '@chill/core/schedule/project.ts';
 import type { Setting } from '@chill/core/schedule/setting.ts';
 import { sproutCurve } from '@chill/core/schedule/sproutCurve.ts';
 import { expectationOf, tasksFor } from '@chill/core/schedule/tasks.ts';
 import { sproutResponse } from '@chill/core/sprout/thermalTime.ts';
-import { planFrom } from '@chill/core/ways/propose.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Lot } from '@chill/model/lot.ts';
@@ -66,15 +66,15 @@ export class Followed {
   }
 
   /** What was counted, to be added up elsewhere. */
-  told() {
-    const tallies = Object.fromEntries(keysOf(TALLIES).map((key) => [key, this.#shown[key].told])) as Record<
+  said() {
+    const tallies = Object.fromEntries(keysOf(TALLIES).map((key) => [key, this.#shown[key].said])) as Record<
       keyof typeof TALLIES,
-      Tally['told']
+      Tally['said']
     >;
     return { tallies, errors: { firstDays: this.#shown.firstDays, doneDays: this.#shown.doneDays } };
   }
 
-  add({ tallies, errors }: ReturnType<Followed['told']>): void {
+  add({ tallies, errors }: ReturnType<Followed['said']>): void {
     for (const key of keysOf(TALLIES)) this.#shown[key].take(tallies[key]);
     for (const key of keysOf(ERRORS)) this.#shown[key].push(...errors[key]);
   }
@@ -111,12 +111,12 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
   for (const key of keysOf(TALLIES)) shown[key].nextLife();
   const species = handbook[Math.floor(chance() * handbook.length)] as Species;
   const tested = 20 + Math.floor(chance() * 30);
-  const sound = Math.round(tested * (0.5 + 0.5 * chance()));
-  const belief = jeffreys(sound, tested);
+  const viable = Math.round(tested * (0.5 + 0.5 * chance()));
+  const belief = jeffreys(viable, tested);
   const proposal = someMethod(
     {
       species,
-      sound: belief,
+      viable: belief,
       available: 400,
       storedDry_days: 60,
       wish: { plants: 30, confidence: 0.9, timing: { by: 'startOn', date: TODAY } },
@@ -136,7 +136,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
     speciesId: species.id,
     provenance: { kind: 'collected', place: 'here', on: addDays(TODAY, -60) },
     seeds: 400,
-    soundness: { kind: 'tested', tested, sound },
+    soundness: { kind: 'tested', tested, sound: viable },
   };
   const batch: Batch = { id: newId(), lotId: lot.id, code: 'AAA', speciesId: species.id, madeOn: TODAY, plan, events: [] };
   const air = new Map(
@@ -144,7 +144,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
   );
   const fridge = PLACES[0] as (typeof PLACES)[number];
   const seeds = new LivingSeeds(plan.seeds, species, truth, plan.way, chance, { dry_days: 60 });
-  const told = plan.stages.reduce((sum, stage) => sum + daysBetween(stage.start, stage.end), 0);
+  const said = plan.stages.reduce((sum, stage) => sum + daysBetween(stage.start, stage.end), 0);
   const bands: { on: string; low: number; high: number }[] = [];
   const promises: { low: number; high: number }[] = [];
   let root: { from: string; to: string; middle: string; open: boolean } | undefined;
@@ -172,7 +172,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
   };
   let due = TODAY;
   let over: number | undefined;
-  for (let day = 0; day < Math.min(LONGEST_DAYS, told + 120); day++) {
+  for (let day = 0; day < Math.min(LONGEST_DAYS, said + 120); day++) {
     const today = addDays(TODAY, day);
     if (day % LOGGER_READ_EVERY === 0)
       records.splice(0, records.length, ...read(fridge.id, air.get(fridge.id) as (day: number, hour: number) => number, day, species));
@@ -310,7 +310,7 @@ function checkYield(batch: Batch, now: Setting, seeds: LivingSeeds, truth: Truth
   const medium = treatment?.treatment?.rot.medium;
   if (!treatment || !medium || treatment.stage !== projection.state.stage || seeds.seeds.length === 0) return;
   const { curve, days } = treatment;
-  const yields = curve.freed.map((freed, day) => freed * Math.exp(-truth.rot[medium] * (curve.exposed[day] as number)));
+  const yields = curve.released.map((released, day) => released * Math.exp(-truth.rot[medium] * (curve.exposed[day] as number)));
   const best = Math.max(...yields);
   const taken = yields[Math.min(yields.length - 1, Math.max(days, daysBetween(treatment.since, due)))] as number;
   shown.yields.add(taken >= 0.97 * best);

@@ -1,6 +1,6 @@
-import type { Proposal } from '@chill/core/ways/proposal.ts';
-import { propose, type Request } from '@chill/core/ways/propose.ts';
-import { waysToWeigh } from '@chill/core/ways/schools.ts';
+import type { Proposal } from '@chill/core/methods/proposal.ts';
+import { propose, type Request } from '@chill/core/methods/propose.ts';
+import { methodsToWeigh } from '@chill/core/methods/schools.ts';
 import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
@@ -15,11 +15,11 @@ export const NURSERY: Nursery = { ...SALLOW_GAP, timeZone: 'UTC' };
  * nothing sprouts where it would be laid, is not followed.
  */
 export function someMethod(request: Request, chance: () => number): Proposal | undefined {
-  const { ways } = waysToWeigh(request.species);
-  const indoors = ways.filter(({ way }) => !way.stages.some(({ kind }) => kind === 'outdoorWinter'));
+  const { methods } = methodsToWeigh(request.species);
+  const indoors = methods.filter(({ method }) => !method.stages.some(({ kind }) => kind === 'outdoorWinter'));
   while (indoors.length > 0) {
-    const [{ way, workedOut }] = indoors.splice(Math.floor(chance() * indoors.length), 1) as [(typeof indoors)[number]];
-    const proposal = propose(way, request, workedOut);
+    const [{ method, workedOut }] = indoors.splice(Math.floor(chance() * indoors.length), 1) as [(typeof indoors)[number]];
+    const proposal = propose(method, request, workedOut);
     if (proposal.seeds !== undefined && !proposal.against.some(({ code, weight }) => weight === 'stops' || code === 'sproutsInCold'))
       return proposal;
   }

@@ -13,13 +13,13 @@ export function plans(handbook: readonly Species[], count: number): Line[] {
     const chance = chanceFrom(1000 + i);
     const species = handbook[Math.floor(chance() * handbook.length)] as Species;
     const tested = 10 + Math.floor(chance() * 40);
-    const sound = Math.round(tested * (0.4 + 0.6 * chance()));
-    const belief = jeffreys(sound, tested);
+    const viable = Math.round(tested * (0.4 + 0.6 * chance()));
+    const belief = jeffreys(viable, tested);
     const plants = 10 + Math.floor(chance() * 90);
     const proposal = someMethod(
       {
         species,
-        sound: belief,
+        viable: belief,
         available: 5000,
         storedDry_days: 60,
         wish: { plants, confidence: 0.9, timing: { by: 'startOn', date: TODAY } },
@@ -30,7 +30,9 @@ export function plans(handbook: readonly Species[], count: number): Line[] {
       chance,
     );
     if (!proposal) continue;
-    const seeds = new LivingSeeds(proposal.starting, species, drawTruth(species, belief, chance), proposal.way, chance, { dry_days: 60 });
+    const seeds = new LivingSeeds(proposal.starting, species, drawTruth(species, belief, chance), proposal.method, chance, {
+      dry_days: 60,
+    });
     for (const [k, stage] of proposal.resolved.entries()) {
       const last = k === proposal.resolved.length - 1;
       const days = stage.kind === 'warmTowel' || last ? stage.days + 300 : stage.days;

@@ -37,29 +37,29 @@ function parts(): Part[] {
   ].filter((part) => part.count > 0);
 }
 
-type Told = { what: 'followed'; shown: ReturnType<Followed['told']> } | { what: Exclude<keyof typeof COUNTS, 'followed'>; lines: Line[] };
+type Said = { what: 'followed'; shown: ReturnType<Followed['said']> } | { what: Exclude<keyof typeof COUNTS, 'followed'>; lines: Line[] };
 
-function live({ what, from, count }: Part): Told {
+function live({ what, from, count }: Part): Said {
   const handbook = loadHandbook();
   if (what === 'plans') return { what, lines: plans(handbook, count) };
   if (what === 'winters') return { what, lines: winters(handbook, count) };
   if (what === 'towels') return { what, lines: towels(handbook, count) };
   const followed = new Followed();
   for (let i = from; i < from + count; i++) followed.follow(handbook, i);
-  return { what, shown: followed.told() };
+  return { what, shown: followed.said() };
 }
 
 async function all(): Promise<void> {
   const begun = Date.now();
   const waiting = parts();
-  const told: Told[] = [];
+  const said: Said[] = [];
   const worker = async (): Promise<void> => {
     for (let part = waiting.shift(); part; part = waiting.shift()) {
       const mine = part;
-      told.push(
-        await new Promise<Told>((resolve, reject) => {
+      said.push(
+        await new Promise<Said>((resolve, reject) => {
           const child = fork(fileURLToPath(import.meta.url), ['part', JSON.stringify(mine)], { execArgv: process.execArgv });
-          child.once('message', (message) => resolve(message as Told));
+          child.once('message', (message) => resolve(message as Said));
           child.once('exit', (code) => code && reject(new Error(`${mine.what} ended with ${code}.`)));
         }),
       );
@@ -68,8 +68,8 @@ async function all(): Promise<void> {
   };
   await Promise.all(Array.from({ length: availableParallelism() }, worker));
   const followed = new Followed();
-  for (const one of told) if (one.what === 'followed') followed.add(one.shown);
-  const of = (what: Told['what']) => told.flatMap((one) => (one.what === what && 'lines' in one ? one.lines : []));
+  for (const one of said) if (one.what === 'followed') followed.add(one.shown);
+  const of = (what: Said['what']) => said.flatMap((one) => (one.what === what && 'lines' in one ? one.lines : []));
   const lines = [...of('plans'), ...of('winters'), ...of('towels'), ...followed.lines()];
   const text = print(lines, CAUSES, COUNTS, SHARE, Math.round((Date.now() - begun) / 1000));
   console.log(text);

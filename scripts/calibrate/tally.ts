@@ -31,7 +31,7 @@ export class Tally {
     this.#lives.push(...lives);
   }
 
-  get told(): { held: number; all: number }[] {
+  get said(): { held: number; all: number }[] {
     return this.#lives.filter(({ all }) => all > 0);
   }
 
@@ -45,7 +45,7 @@ export class Tally {
 
   /** Standard error of the share, by lives: counts of one life are no evidence of their own. */
   get error(): number {
-    const [lives, share] = [this.told, this.share];
+    const [lives, share] = [this.said, this.share];
     const off = lives.reduce((sum, { held, all }) => sum + (held - share * all) ** 2, 0);
     return lives.length < 2 ? 0 : Math.sqrt((off * lives.length) / (lives.length - 1)) / this.all;
   }

@@ -1,6 +1,6 @@
 import { testAdvice } from '@chill/core/lot/testPlan.ts';
-import { soundShare } from '@chill/core/lot/viability.ts';
-import { planTowelTest, towelEvidence } from '@chill/core/ways/towelTest.ts';
+import { viableShare } from '@chill/core/lot/viability.ts';
+import { planTowelTest, towelEvidence } from '@chill/core/methods/towelTest.ts';
 import type { TowelResult } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { chanceFrom, drawTruth, LivingSeeds } from '@chill/sim/truth.ts';
@@ -16,10 +16,10 @@ export function towels(handbook: readonly Species[], count: number): Line[] {
   for (let i = 0; i < count; i++) {
     const chance = chanceFrom(90_000 + i);
     const species = advised[Math.floor(chance() * advised.length)] as Species;
-    const sound = soundShare({ kind: 'unknown' }, species);
-    const truth = drawTruth(species, sound, chance);
+    const viable = viableShare({ kind: 'unknown' }, species);
+    const truth = drawTruth(species, viable, chance);
     const tested = [10, 20, 30, 50][Math.floor(chance() * 4)] as number;
-    const plan = planTowelTest(species, tested, TODAY, PLACES, sound);
+    const plan = planTowelTest(species, tested, TODAY, PLACES, viable);
     const onTowel = new LivingSeeds(tested, species, truth, plan.way, chance);
     const warm = plan.stages.at(-1);
     const days = warm ? daysOf(warm.start, warm.end) : 0;
@@ -39,11 +39,11 @@ export function towels(handbook: readonly Species[], count: number): Line[] {
       warm_C: warm?.temperature_C ?? 20,
       ...(dry && { dry: { days: daysOf(dry.start, dry.end), temperature_C: dry.temperature_C } }),
     };
-    const evidence = towelEvidence(species, [result], sound);
+    const evidence = towelEvidence(species, [result], viable);
     const proposal = someMethod(
       {
         species,
-        sound,
+        viable,
         evidence,
         available: 5000,
         wish: { plants: 40, confidence: 0.9, timing: { by: 'startOn', date: TODAY } },
@@ -54,7 +54,7 @@ export function towels(handbook: readonly Species[], count: number): Line[] {
       chance,
     );
     if (!proposal) continue;
-    const seeds = new LivingSeeds(proposal.starting, species, truth, proposal.way, chance);
+    const seeds = new LivingSeeds(proposal.starting, species, truth, proposal.method, chance);
     for (const [k, stage] of proposal.resolved.entries()) {
       const last = stage.kind === 'warmTowel' || k === proposal.resolved.length - 1;
       seeds.live({

@@ -1,8 +1,8 @@
 import { addDays } from '@chill/core/calendar/dates.ts';
 import { randomFrom } from '@chill/core/chance/random.ts';
 import { jeffreys } from '@chill/core/chance/shares.ts';
-import { propose } from '@chill/core/ways/propose.ts';
-import { waysToWeigh } from '@chill/core/ways/schools.ts';
+import { propose } from '@chill/core/methods/propose.ts';
+import { methodsToWeigh } from '@chill/core/methods/schools.ts';
 import { dayIn, yearOf } from '@chill/core/winter/climate.ts';
 import { followedFor, WinterCount } from '@chill/core/winter/enough.ts';
 import { dailyClimate } from '@chill/core/winter/winters.ts';
@@ -18,17 +18,17 @@ export function winters(handbook: readonly Species[], count: number): Line[] {
   const range = new Tally();
   const ready = new Tally();
   const warmFirst = handbook.filter(({ warmFirst: warm, cold }) => warm && cold.need !== 'none');
-  let [came, told] = [0, 0];
+  let [came, said] = [0, 0];
   for (let i = 0; i < count; i++) {
     const chance = chanceFrom(50_000 + i);
     const species = warmFirst[Math.floor(chance() * warmFirst.length)] as Species;
-    const way = waysToWeigh(species).ways.find((one) => one.way.school === 'outdoorWinter')?.way;
-    if (!way) continue;
+    const method = methodsToWeigh(species).methods.find((one) => one.method.school === 'outdoorWinter')?.method;
+    if (!method) continue;
     const today = addDays('2026-06-01', Math.floor(chance() * 130));
     const belief = jeffreys(17, 20);
-    const proposal = propose(way, {
+    const proposal = propose(method, {
       species,
-      sound: belief,
+      viable: belief,
       available: 300,
       storedDry_days: 60,
       wish: { plants: 40, confidence: 0.9, timing: { by: 'startOn', date: today } },
@@ -37,7 +37,7 @@ export function winters(handbook: readonly Species[], count: number): Line[] {
       today,
     });
     const truth = drawTruth(species, belief, chance);
-    const seeds = new LivingSeeds(300, species, truth, way, chance, { dry_days: 60 });
+    const seeds = new LivingSeeds(300, species, truth, method, chance, { dry_days: 60 });
     for (const [k, stage] of proposal.resolved.entries()) {
       const out = stage.kind === 'outdoorWinter';
       const start = proposal.stages[k]?.start as string;
@@ -70,7 +70,7 @@ export function winters(handbook: readonly Species[], count: number): Line[] {
       ready.add(through >= said.low - NOISE && through <= said.high + NOISE);
     }
     came += seeds.plants();
-    told += proposal.starting * proposal.share;
+    said += proposal.starting * proposal.share;
     // Other numbers were asked for: the range is that of what is started.
     const scaled = proposal.starting === 300;
     if (scaled) range.add(seeds.plants() >= proposal.expected.low && seeds.plants() <= proposal.expected.high);
@@ -79,9 +79,9 @@ export function winters(handbook: readonly Species[], count: number): Line[] {
     range.line('warmth, then cold, outdoors: a plan’s range of plants, 9 times in 10', [0.88, 0.92]),
     {
       what: 'plants that came for one stated',
-      figure: (came / told).toFixed(2),
+      figure: (came / said).toFixed(2),
       goal: '0.9–1.1',
-      good: came / told > 0.9 && came / told < 1.1,
+      good: came / said > 0.9 && came / said < 1.1,
     },
     ready.line('ready and alive, 8 winters in 10', [0.77, 0.83]),
   ];

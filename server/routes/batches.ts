@@ -22,7 +22,7 @@ const byId = z.object({ id: Id });
 
 /** Batches and their ledger. */
 export const batchRoutes = routes((app, { store, clock, shelf, mould }) => {
-  const knows = (speciesId: string, wayId: string) => shelf.knows(speciesId, wayId);
+  const knows = (speciesId: string, methodId: string) => shelf.knows(speciesId, methodId);
   const requireFromToday = async (batch: NewBatch, at = '') => {
     if (batch.madeOn > (await clock.today())) throw Fault.field(`${at}madeOn`, say('dayFuture'));
     if (batch.plan.stages[0] && batch.plan.stages[0].start < batch.madeOn)

@@ -1,6 +1,6 @@
 import { meanShare } from '@chill/core/chance/shares.ts';
-import { soundShare } from '@chill/core/lot/viability.ts';
-import { trueSoundOf } from '@chill/demo/grow.ts';
+import { viableShare } from '@chill/core/lot/viability.ts';
+import { trueViableOf } from '@chill/demo/grow.ts';
 import type { Species } from '@chill/model/species.ts';
 import { z } from '@chill/model/zod.ts';
 import { sightOf } from '@chill/sim/seeds.ts';
@@ -27,8 +27,8 @@ export const demoRoutes = routes((app, { store, clock, shelf, temperatures }) =>
     const seen = open.map((batch) => {
       const species = shelf.find(batch.speciesId) as Species;
       const lot = lots.find((one) => one.id === batch.lotId);
-      const trueSound = trueSoundOf(lot?.code ?? '') ?? meanShare(soundShare(lot?.soundness ?? { kind: 'unknown' }, species));
-      return [batch.id, sightOf(batch, species, trueSound, places, today, records)] as const;
+      const trueViable = trueViableOf(lot?.code ?? '') ?? meanShare(viableShare(lot?.soundness ?? { kind: 'unknown' }, species));
+      return [batch.id, sightOf(batch, species, trueViable, places, today, records)] as const;
     });
     return Object.fromEntries(seen);
   });

@@ -92,8 +92,8 @@ export const readingRoutes = routes((app, { store, clock, temperatures }) => {
       const { now_ms, recordedAt } = await clock.moment();
       const readings = { at_ms: Float64Array.of(Date.parse(at)), celsius: Float64Array.of(celsius) };
       if (Date.parse(at) > now_ms + CLOCKS_APART_MS) throw Fault.field('at', say('momentFuture'));
-      const told = { id, placeId: request.params.id, source: 'typed' as const, name: 'typed', recordedAt };
-      return reply.code(201).send(await store.takeInReadings(told, readings));
+      const said = { id, placeId: request.params.id, source: 'typed' as const, name: 'typed', recordedAt };
+      return reply.code(201).send(await store.takeInReadings(said, readings));
     },
   );
 

@@ -26,12 +26,12 @@ export const systemRoutes = routes((app, { store, clock, loggers, backups }) => 
     },
   );
 
-  const told = async (): Promise<Clock> => ({
+  const said = async (): Promise<Clock> => ({
     today: await clock.today(),
     now: new Date(await clock.now_ms()).toISOString(),
     steppable: clock.steppable,
   });
-  app.get('/api/clock', { schema: { summary: 'The nursery’s day and moment', response: { 200: Clock } } }, told);
+  app.get('/api/clock', { schema: { summary: 'The nursery’s day and moment', response: { 200: Clock } } }, said);
 
   app.post(
     '/api/clock/step',
@@ -46,7 +46,7 @@ export const systemRoutes = routes((app, { store, clock, loggers, backups }) => 
       await clock.step(request.body.days);
       // What the loggers wrote down meanwhile is there when the new day is shown.
       await loggers.catchUp();
-      return told();
+      return said();
     },
   );
 });

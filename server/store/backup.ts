@@ -20,7 +20,7 @@ export class Damaged extends Error {}
 /**
  * Copies the database with SQLite's own online backup while it is in use, checks the copy page by page on another thread, and lets old ones go.
  * @returns the backup's path.
- * @throws {Damaged} where the copy is not sound, since then neither is the database: the copy is thrown away and every older backup stays.
+ * @throws {Damaged} where the copy is not viable, since then neither is the database: the copy is thrown away and every older backup stays.
  */
 export async function backUp(
   database: Database.Database,

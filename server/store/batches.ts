@@ -103,8 +103,8 @@ export async function areKnown(manager: EntityManager, batch: Batch, events: App
   const same = events.filter((event) => {
     const stored = known.get(event.id);
     if (!stored) return false;
-    const { batchId: _batch, version: _version, recordedAt: _at, ...told } = stored;
-    return sameTelling(told, event);
+    const { batchId: _batch, version: _version, recordedAt: _at, ...said } = stored;
+    return sameTelling(said, event);
   });
   if (same.length === events.length) return true;
   for (const [i, event] of events.entries()) {
@@ -205,7 +205,7 @@ export async function addBatch(
   manager: EntityManager,
   database: Database.Database,
   batch: NewBatch,
-  knows: (speciesId: string, wayId: string) => boolean,
+  knows: (speciesId: string, methodId: string) => boolean,
   at: string,
 ): Promise<Batch> {
   if (await manager.existsBy(BatchRow, { id: batch.id })) return requireBatch(manager, batch.id);

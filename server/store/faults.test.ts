@@ -5,9 +5,9 @@ import { FAILURES } from './faulty.ts';
 test.each(FAILURES)(
   'whichever call to the database fails, %s: what was acknowledged is there after a kill, and what was not is not',
   async (how) => {
-    const { calls, failed, restarts, saved, wrong, sound } = await faultsInTurn(how, 2);
+    const { calls, failed, restarts, saved, wrong, intact } = await faultsInTurn(how, 2);
     expect(wrong).toEqual([]);
-    expect(sound).toBe('ok');
+    expect(intact).toBe('ok');
     expect(failed).toBeGreaterThan(10);
     expect(restarts).toBeLessThan(failed / 2);
     for (const count of Object.values(saved)) expect(count).toBeGreaterThan(calls / 3);

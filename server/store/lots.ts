@@ -27,12 +27,12 @@ export function readLots(database: Database.Database, since?: string): LotInHand
   const rows = database
     .prepare(`SELECT id, version, body, ${TAKEN} FROM lot ${which} ORDER BY rowid`)
     .all(...(since === undefined ? [] : [since]));
-  const of = toldOf(database);
+  const of = saidOf(database);
   return (rows as RawLot[]).map(of);
 }
 
 /** Reads what else is kept of a lot: its ledger, and the results of its closed tests. */
-function toldOf(database: Database.Database): (row: RawLot) => LotInHand {
+function saidOf(database: Database.Database): (row: RawLot) => LotInHand {
   const events = database.prepare('SELECT body FROM lot_event WHERE lot_id = ? ORDER BY version').pluck();
   const towels = database.prepare(`SELECT json_set(towel, '$.batchId', batch_id) FROM kept WHERE lot_id = ? AND towel IS NOT NULL`).pluck();
   return (row) => lotOf(row, events.all(row.id) as string[], towels.all(row.id) as string[]);
@@ -42,7 +42,7 @@ function toldOf(database: Database.Database): (row: RawLot) => LotInHand {
 export function findLot(database: Database.Database, id: string): LotInHand | undefined {
   const row = database.prepare(`SELECT id, version, body, ${TAKEN} FROM lot WHERE id = ?`).get(id) as RawLot | undefined;
   if (!row) return undefined;
-  return toldOf(database)(row);
+  return saidOf(database)(row);
 }
 
 /** Stores how many seeds of a lot are in no batch, from its ledger and its batches. */
@@ -100,8 +100,8 @@ export async function appendToLot(
   if (!lot) throw Fault.notFound(say('thereNoSuchLot'));
   const known = lot.events.find((one) => one.id === event.id);
   if (known) {
-    const { version: _version, recordedAt: _at, ...told } = known;
-    if (sameTelling(told, event)) return lot;
+    const { version: _version, recordedAt: _at, ...said } = known;
+    if (sameTelling(said, event)) return lot;
   }
   if (known || (await manager.existsBy(LotEventRow, { id: event.id }))) throw Fault.field('event.id', say('idNamesAnotherEventAlready'));
   if (decidedOn !== lot.events.length)

@@ -1,6 +1,6 @@
 import Database from 'better-sqlite3';
 
-/** What SQLite finds wrong with a database file, in its own words; nothing where it is sound. For a thread: a large file takes seconds. */
+/** What SQLite finds wrong with a database file, in its own words; nothing where it is whole. For a thread: a large file takes seconds. */
 export default function quickCheck(file: string): string | undefined {
   let database: Database.Database | undefined;
   try {

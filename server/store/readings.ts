@@ -95,15 +95,15 @@ function inOneLine({ at_ms, celsius, byHand }: Readings): Readings {
  */
 export function* takeIn(
   database: Database.Database,
-  told: Omit<ReadingImport, 'count' | 'from' | 'to'>,
+  said: Omit<ReadingImport, 'count' | 'from' | 'to'>,
   { at_ms, celsius }: Readings,
 ): Generator<void, TakenIn> {
-  const row = database.prepare('SELECT seq, body FROM reading_import WHERE id = ?').get(told.id) as
+  const row = database.prepare('SELECT seq, body FROM reading_import WHERE id = ?').get(said.id) as
     | { seq: number; body: string }
     | undefined;
   const known: ReadingImport | undefined = row && JSON.parse(row.body);
-  if (known && (known.source !== 'logger' || known.placeId !== told.placeId)) return { import: known, repeated: 0, conflicting: 0 };
-  const there = at_ms.length > 0 ? readingsOf(database, told.placeId, at_ms[0], at_ms.at(-1)) : noReadings();
+  if (known && (known.source !== 'logger' || known.placeId !== said.placeId)) return { import: known, repeated: 0, conflicting: 0 };
+  const there = at_ms.length > 0 ? readingsOf(database, said.placeId, at_ms[0], at_ms.at(-1)) : noReadings();
   let [repeated, conflicting, at] = [0, 0, 0];
   const kept: number[] = [];
   for (let i = 0; i < at_ms.length; i++) {
@@ -118,13 +118,13 @@ export function* takeIn(
   const moment = (i: number | undefined) => new Date(at_ms[i as number] as number).toISOString();
   const made: ReadingImport = known
     ? { ...known, count: known.count + kept.length, to: moment(kept.at(-1)) }
-    : { ...told, count: kept.length, from: moment(kept[0]), to: moment(kept.at(-1)) };
+    : { ...said, count: kept.length, from: moment(kept[0]), to: moment(kept.at(-1)) };
   if (row) database.prepare('UPDATE reading_import SET body = ? WHERE seq = ?').run(JSON.stringify(made), row.seq);
   const seq =
     row?.seq ??
     database
       .prepare('INSERT INTO reading_import (id, place_id, undone, body) VALUES (?, ?, 0, ?)')
-      .run(told.id, told.placeId, JSON.stringify(made)).lastInsertRowid;
+      .run(said.id, said.placeId, JSON.stringify(made)).lastInsertRowid;
   const before = database.prepare('SELECT count, packed FROM reading_day WHERE place_id = ? AND day = ? AND import_seq = ?');
   const put = database.prepare('INSERT OR REPLACE INTO reading_day (place_id, day, import_seq, count, packed) VALUES (?, ?, ?, ?, ?)');
   for (let from = 0, days = 1; from < kept.length; days++) {
@@ -132,7 +132,7 @@ export function* takeIn(
     const day = Math.floor((at_ms[kept[from] as number] as number) / DAY_MS);
     let to = from;
     while (to < kept.length && Math.floor((at_ms[kept[to] as number] as number) / DAY_MS) === day) to += 1;
-    const had = known && (before.get(told.placeId, day, seq) as { count: number; packed: Buffer } | undefined);
+    const had = known && (before.get(said.placeId, day, seq) as { count: number; packed: Buffer } | undefined);
     const count = (had?.count ?? 0) + to - from;
     const buffer = new ArrayBuffer(count * 6);
     const [moments, steps] = [new Uint32Array(buffer, 0, count), new Int16Array(buffer, count * 4, count)];
@@ -145,7 +145,7 @@ export function* takeIn(
       moments[i] = (at_ms[kept[k] as number] as number) - day * DAY_MS;
       steps[i] = Math.round((celsius[kept[k] as number] as number) * STEPS_PER_C);
     }
-    put.run(told.placeId, day, seq, count, Buffer.from(buffer));
+    put.run(said.placeId, day, seq, count, Buffer.from(buffer));
     from = to;
   }
   return { import: made, repeated, conflicting };

@@ -158,11 +158,11 @@ export class Store {
   }
 
   /** Takes readings in as one import, all or none; sending the same again is harmless. */
-  takeInReadings(told: Omit<ReadingImport, 'count' | 'from' | 'to'>, readings: Readings): Promise<TakenIn> {
+  takeInReadings(said: Omit<ReadingImport, 'count' | 'from' | 'to'>, readings: Readings): Promise<TakenIn> {
     return this.#write(async (manager, database) => {
-      if (!(await manager.existsBy(PlaceRow, { id: told.placeId }))) throw Fault.notFound(say('thereNoSuchPlace'));
-      return unhurried(takeIn(database, told, readings));
-    }).finally(() => this.#readingsChanged(told.placeId));
+      if (!(await manager.existsBy(PlaceRow, { id: said.placeId }))) throw Fault.notFound(say('thereNoSuchPlace'));
+      return unhurried(takeIn(database, said, readings));
+    }).finally(() => this.#readingsChanged(said.placeId));
   }
 
   /** Takes an import's readings out, or puts them back. A logger whose readings are taken out is listened to no longer, or they would come again. */
@@ -301,9 +301,9 @@ export class Store {
 
   /**
    * Makes batches from seeds of their lots that no batch has yet, all or none, and gives each the next bag code. `knows` says whether a
-   * species has a way of that id. Sending the same ones again is harmless.
+   * species has a method of that id. Sending the same ones again is harmless.
    */
-  addBatches(batches: readonly NewBatch[], knows: (speciesId: string, wayId: string) => boolean): Promise<Batch[]> {
+  addBatches(batches: readonly NewBatch[], knows: (speciesId: string, methodId: string) => boolean): Promise<Batch[]> {
     return this.#write(async (manager, database) => {
       const made: Batch[] = [];
       for (const [index, batch] of batches.entries())

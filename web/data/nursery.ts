@@ -27,7 +27,7 @@ export interface NurseryView {
   today: string;
   steppable: boolean;
   places: Place[];
-  /** The places at what their readings say: what a plan made today reckons with. */
+  /** The places at what their readings say: what a plan made today calculates with. */
   placesAsMeasured: Place[];
   lots: LotView[];
   handbook: Species[];

@@ -17,7 +17,7 @@ const NAMES: Record<Opened, string> = {
     return say('tooFar');
   },
 };
-const TOLD: Record<Opened, string> = {
+const SAID: Record<Opened, string> = {
   get tooLittle() {
     return say('scratchedStillDarkAllThrough');
   },
@@ -51,7 +51,7 @@ export function CoatPicture({ seed, opened, width }: { seed: SeedForm; opened: O
         viewBox={`${-(width - l * scale) / 2} -26 ${width} ${height}`}
         className="block w-full"
         role="img"
-        aria-label={`${NAMES[opened]}: ${TOLD[opened]}`}
+        aria-label={`${NAMES[opened]}: ${SAID[opened]}`}
       >
         <g transform={`scale(${scale})`} strokeLinejoin="round">
           <clipPath id={clip}>
@@ -109,7 +109,7 @@ export function CoatPicture({ seed, opened, width }: { seed: SeedForm; opened: O
       <figcaption className="text-center text-[0.92rem] leading-tight">
         <b className={opened === 'right' ? '' : 'font-medium text-ink2'}>{NAMES[opened]}</b>
         <br />
-        <span className="text-ink2">{TOLD[opened]}</span>
+        <span className="text-ink2">{SAID[opened]}</span>
       </figcaption>
     </figure>
   );

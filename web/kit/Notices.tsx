@@ -42,9 +42,9 @@ function useHealth(): Health | undefined {
 }
 
 function whatToDo({ status, lastBackup }: Health): string {
-  const sound = lastBackup ? say('lastGoodBackup', { lastBackup: shortDate(lastBackup.slice(0, 10)) }) : say('thereNoBackupYet');
-  if (status === 'ok') return say('seeDiskHasRoomChill', { sound });
-  return lastBackup ? say('stopChillPutBackNpm', { sound }) : say('stopChillCopyDataFolder', { sound });
+  const viable = lastBackup ? say('lastGoodBackup', { lastBackup: shortDate(lastBackup.slice(0, 10)) }) : say('thereNoBackupYet');
+  if (status === 'ok') return say('seeDiskHasRoomChill', { sound: viable });
+  return lastBackup ? say('stopChillPutBackNpm', { sound: viable }) : say('stopChillCopyDataFolder', { sound: viable });
 }
 
 function Refused({ entry }: { entry: Pending }) {

@@ -37,7 +37,7 @@ const TOLD_OF_MEDIUM: Record<Wetness, Telling> = {
   },
 };
 
-const TOLD: Record<Wetness, Telling> = {
+const SAID: Record<Wetness, Telling> = {
   dry: {
     get name() {
       return say('tooDry');
@@ -65,8 +65,8 @@ const TOLD: Record<Wetness, Telling> = {
 };
 
 /** A picture with its name, the right one in bold, and what is told of it. */
-function Shown({ wetness, told, children }: { wetness: Wetness; told: Record<Wetness, Telling>; children: ReactNode }) {
-  const { name, words } = told[wetness];
+function Shown({ wetness, said, children }: { wetness: Wetness; said: Record<Wetness, Telling>; children: ReactNode }) {
+  const { name, words } = said[wetness];
   return (
     <figure className="min-w-0">
       <svg viewBox="0 0 112 92" className="block w-full" role="img" aria-label={`${name}: ${words}`}>
@@ -94,7 +94,7 @@ export function TowelPicture({ wetness }: { wetness: Wetness }) {
     [84, 50],
   ];
   return (
-    <Shown wetness={wetness} told={TOLD}>
+    <Shown wetness={wetness} said={SAID}>
       <rect
         x={14}
         y={12}
@@ -131,7 +131,7 @@ export function MediumPicture({ wetness }: { wetness: Wetness }) {
   const crumbs = wetness === 'dry' ? CRUMBS : [];
   const drops = wetness === 'right' ? [56] : wetness === 'wet' ? [36, 47, 58, 69, 80] : [];
   return (
-    <Shown wetness={wetness} told={TOLD_OF_MEDIUM}>
+    <Shown wetness={wetness} said={TOLD_OF_MEDIUM}>
       {wetness === 'dry' ? (
         crumbs.map(([x, y, r]) => <circle key={`${x} ${y}`} cx={x} cy={y} r={r} fill={earth} opacity={0.6} />)
       ) : (

@@ -1,7 +1,7 @@
 let context: AudioContext | undefined;
 
 /** Lets sound through from now on; browsers only do so at a touch or a key. */
-export function allowSound(): void {
+export function allowViable(): void {
   context ??= new AudioContext();
   void context.resume();
 }

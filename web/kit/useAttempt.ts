@@ -18,8 +18,8 @@ export function useAttempt(): {
       const came = await work();
       if (isRefusal(came)) setProblem(spoken(came.reason));
     } catch (error) {
-      const told = error instanceof ApiProblem ? (error.problem.errors?.[0]?.message ?? error.message) : (error as Error).message;
-      setProblem(told);
+      const said = error instanceof ApiProblem ? (error.problem.errors?.[0]?.message ?? error.message) : (error as Error).message;
+      setProblem(said);
     } finally {
       setBusy(false);
     }

@@ -33,11 +33,11 @@ export type FileQuestion =
   | { ask: 'send'; to: string };
 
 export type FileAnswer =
-  | { told: 'layout'; layout: Layout }
-  | { told: 'sample'; lines: ReadLine[] }
-  | { told: 'progress'; share: number }
+  | { said: 'layout'; layout: Layout }
+  | { said: 'sample'; lines: ReadLine[] }
+  | { said: 'progress'; share: number }
   | {
-      told: 'read';
+      said: 'read';
       count: number;
       from_ms: number;
       to_ms: number;
@@ -45,8 +45,8 @@ export type FileAnswer =
       repeated: number;
       days?: DailyRecord[];
     }
-  | { told: 'sent' }
-  | { told: 'problem'; problem: string };
+  | { said: 'sent' }
+  | { said: 'problem'; problem: string };
 
 /** Enough of a file to know it by, bytes. */
 const SAMPLE_BYTES = 65_536;
@@ -54,7 +54,7 @@ const SAMPLE_BYTES = 65_536;
 const MOST_DAILY_BYTES = 20 * 1024 * 1024;
 const SHOWN_LINES = 6;
 
-const answer = (told: FileAnswer) => postMessage(told);
+const answer = (said: FileAnswer) => postMessage(said);
 
 /** What was read last. It stays here until it is sent: megabytes handed to the page would stop it for a moment, twice. */
 let packed: ArrayBuffer | undefined;
@@ -62,23 +62,23 @@ let packed: ArrayBuffer | undefined;
 addEventListener('message', async ({ data }: MessageEvent<FileQuestion>) => {
   try {
     if (data.ask === 'guess') answer(await guess(data.file, data.separator));
-    else if (data.ask === 'sample') answer({ told: 'sample', lines: await sample(data.file, data.layout, data.timeZone) });
+    else if (data.ask === 'sample') answer({ said: 'sample', lines: await sample(data.file, data.layout, data.timeZone) });
     else if (data.ask === 'send') await send(data.to);
     else if (data.layout.kind === 'daily') await readDays(data.file, data.layout.daily, data.timeZone, data.now_ms);
     else await readLog(data.file, data.layout.logger, data.timeZone, data.now_ms);
   } catch (error) {
-    answer({ told: 'problem', problem: say('fileCouldNotRead', { message: (error as Error).message }) });
+    answer({ said: 'problem', problem: say('fileCouldNotRead', { message: (error as Error).message }) });
   }
 });
 
 async function guess(file: File, separator?: string): Promise<FileAnswer> {
   const text = await beginning(file);
-  if (text.trim() === '') return { told: 'problem', problem: say('fileEmpty') };
+  if (text.trim() === '') return { said: 'problem', problem: say('fileEmpty') };
   const logger = guessLayout(text, separator ? { separator } : {});
-  if (logger.ok) return { told: 'layout', layout: { kind: 'logger', logger: logger.value } };
+  if (logger.ok) return { said: 'layout', layout: { kind: 'logger', logger: logger.value } };
   const daily = guessDaily(text);
-  if (daily.ok && !separator) return { told: 'layout', layout: { kind: 'daily', daily: daily.value } };
-  return { told: 'problem', problem: spoken(logger.reason) };
+  if (daily.ok && !separator) return { said: 'layout', layout: { kind: 'daily', daily: daily.value } };
+  return { said: 'problem', problem: spoken(logger.reason) };
 }
 
 /** The first lines of a file, without the one that the sample cuts. */
@@ -123,9 +123,9 @@ async function readLog(file: File, layout: LoggerLayout, timeZone: string, now_m
     if (over) break;
     log.push(decode.decode(value, { stream: true }));
     if (log.count > MOST_READINGS)
-      return answer({ told: 'problem', problem: say('moreThanReadingsImportFile', { mostReadings: MOST_READINGS }) });
+      return answer({ said: 'problem', problem: say('moreThanReadingsImportFile', { mostReadings: MOST_READINGS }) });
     done += value.byteLength;
-    answer({ told: 'progress', share: Math.min(0.95, done / Math.max(1, file.size)) });
+    answer({ said: 'progress', share: Math.min(0.95, done / Math.max(1, file.size)) });
   }
   log.push(decode.decode());
   const { readings, left, repeated } = log.end(now_ms);
@@ -133,7 +133,7 @@ async function readLog(file: File, layout: LoggerLayout, timeZone: string, now_m
 }
 
 async function readDays(file: File, layout: DailyLayout, timeZone: string, now_ms: number): Promise<void> {
-  if (file.size > MOST_DAILY_BYTES) return answer({ told: 'problem', problem: say('fileLargerThan20Mb') });
+  if (file.size > MOST_DAILY_BYTES) return answer({ said: 'problem', problem: say('fileLargerThan20Mb') });
   const bytes = new Uint8Array(await file.arrayBuffer());
   const { days, left, repeated } = readDaily(decoder(bytes).decode(bytes), layout);
   const { at_ms, celsius } = asReadings(days, timeZone);
@@ -142,16 +142,16 @@ async function readDays(file: File, layout: DailyLayout, timeZone: string, now_m
 }
 
 async function send(to: string): Promise<void> {
-  if (!packed) return answer({ told: 'problem', problem: say('nothingWasReadYet') });
+  if (!packed) return answer({ said: 'problem', problem: say('nothingWasReadYet') });
   const response = await fetch(to, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: packed });
-  if (response.ok) return answer({ told: 'sent' });
+  if (response.ok) return answer({ said: 'sent' });
   const refused = (await response.json().catch(() => undefined)) as Problem | undefined;
-  answer({ told: 'problem', problem: refused?.errors?.[0]?.message ?? refused?.detail ?? say('chillsServerDidNotAccept') });
+  answer({ said: 'problem', problem: refused?.errors?.[0]?.message ?? refused?.detail ?? say('chillsServerDidNotAccept') });
 }
 
 function finish(readings: { at_ms: Float64Array; celsius: Float64Array }, left: LeftOut[], repeated: number, days?: DailyRecord[]): void {
   const count = readings.at_ms.length;
   packed = packReadings(readings);
   const [from_ms, to_ms] = [readings.at_ms[0] ?? 0, readings.at_ms[count - 1] ?? 0];
-  answer({ told: 'read', count, from_ms, to_ms, left, repeated, ...(days && { days }) });
+  answer({ said: 'read', count, from_ms, to_ms, left, repeated, ...(days && { days }) });
 }

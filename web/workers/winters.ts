@@ -4,7 +4,7 @@ import { type WinterAnswer, WinterCount, type WinterQuestion } from '@chill/core
 /** Winters are made in parts of this many, with a word on how far it is after each; what they say so far is told after the first and halfway. */
 const PART = 50;
 
-export type WintersTold = { told: 'progress'; share: number; so_far?: WinterAnswer } | { told: 'answer'; answer: WinterAnswer };
+export type WintersSaid = { said: 'progress'; share: number; so_far?: WinterAnswer } | { said: 'answer'; answer: WinterAnswer };
 
 addEventListener('message', async ({ data }: MessageEvent<WinterQuestion>) => {
   const count = new WinterCount(data);
@@ -14,8 +14,8 @@ addEventListener('message', async ({ data }: MessageEvent<WinterQuestion>) => {
     count.add(Math.min(PART, data.winters - count.done), random);
     const tells = count.done === PART || Math.abs(count.done - data.winters / 2) < PART / 2;
     const share = count.done / data.winters;
-    if (share < 1) postMessage({ told: 'progress', share, ...(tells && { so_far: count.answer() }) } satisfies WintersTold);
+    if (share < 1) postMessage({ said: 'progress', share, ...(tells && { so_far: count.answer() }) } satisfies WintersSaid);
     await new Promise((resolve) => setTimeout(resolve));
   }
-  postMessage({ told: 'answer', answer: count.answer() } satisfies WintersTold);
+  postMessage({ said: 'answer', answer: count.answer() } satisfies WintersSaid);
 });

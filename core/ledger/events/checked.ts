@@ -1,5 +1,5 @@
 import type { EventKind } from './kind.ts';
-import { gained, moveSeeds, movesTold, stillThere } from './steps.ts';
+import { gained, moveSeeds, movesSaid, stillThere } from './steps.ts';
 
 /** One look: how damp, what mould, which seeds had changed. */
 export const checked: EventKind<'checked'> = {
@@ -24,6 +24,6 @@ export const checked: EventKind<'checked'> = {
   facts: ({ damp, mould, moves }) => [
     ...(damp ? [{ did: 'damp', damp } as const] : []),
     ...(mould ? [{ did: 'mould', mould } as const] : []),
-    ...movesTold(moves),
+    ...movesSaid(moves),
   ],
 };

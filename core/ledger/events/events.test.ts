@@ -14,7 +14,7 @@ const stage = (kind: 'soak' | 'coldMoist' | 'pot', medium?: 'sand') => ({
 });
 const plan = { seeds: 40, stages: [stage('soak'), stage('coldMoist', 'sand'), stage('pot')] };
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
-const events = (...told: object[]): NewEvent[] => told.map((one, i) => ({ id: id(i), on: '2027-01-10', ...one }) as NewEvent);
+const events = (...said: object[]): NewEvent[] => said.map((one, i) => ({ id: id(i), on: '2027-01-10', ...one }) as NewEvent);
 const begun = { kind: 'stageStarted', stage: 0, placeId: id(90) };
 
 /** One of each kind, as it can follow a soak that has begun. */
@@ -54,25 +54,25 @@ const kinds = Object.keys(ONE_OF_EACH) as NewEvent['kind'][];
 
 describe('every kind of event', () => {
   test.each(kinds)('%s: is taken, says what it did, and keeps every seed', (kind) => {
-    const told = events(...(BEFORE[kind] ?? [begun]), ONE_OF_EACH[kind]);
-    const state = fold(plan as never, told);
+    const said = events(...(BEFORE[kind] ?? [begun]), ONE_OF_EACH[kind]);
+    const state = fold(plan as never, said);
     expect(Object.values(state.counts).reduce((sum, count) => sum + count, 0)).toBe(40);
-    const last = told.at(-1) as NewEvent;
+    const last = said.at(-1) as NewEvent;
     const facts = kindOfEvent(last).facts(last, { stages: plan.stages as never, timers: state.timers });
     expect(facts.length > 0).toBe(kind !== 'noted');
   });
   test.each(kinds)('%s: undone, leaves the batch as it was', (kind) => {
     if (kind === 'reversed') return;
     const before = BEFORE[kind] ?? [begun];
-    const told = events(...before, ONE_OF_EACH[kind], { kind: 'reversed', reverses: id(before.length) });
-    const { inForce: _now, ...state } = fold(plan as never, told);
+    const said = events(...before, ONE_OF_EACH[kind], { kind: 'reversed', reverses: id(before.length) });
+    const { inForce: _now, ...state } = fold(plan as never, said);
     const { inForce: _then, ...was } = fold(plan as never, events(...before));
     expect(state).toEqual(was);
   });
   test.each(kinds)('%s: nothing but a note and an undoing follows the closing', (kind) => {
-    const told = () => fold(plan as never, events(...(BEFORE[kind] ?? [begun]), { kind: 'closed' }, ONE_OF_EACH[kind]));
-    if (kind === 'noted' || kind === 'reversed') expect(told().closedOn).toBe('2027-01-10');
-    else expect(told).toThrow(LedgerError);
+    const said = () => fold(plan as never, events(...(BEFORE[kind] ?? [begun]), { kind: 'closed' }, ONE_OF_EACH[kind]));
+    if (kind === 'noted' || kind === 'reversed') expect(said().closedOn).toBe('2027-01-10');
+    else expect(said).toThrow(LedgerError);
   });
   test('only a split makes a batch, which goes back with it', () => {
     const made = kinds.filter((kind) => kindOfEvent({ kind }).goesBack?.(ONE_OF_EACH[kind] as never) === id(92));

@@ -1,7 +1,7 @@
 import { say } from '@chill/words/ledger.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
-import { moveSeeds, movesTold, stillThere } from './steps.ts';
+import { moveSeeds, movesSaid, stillThere } from './steps.ts';
 
 /** Coats opened at one sitting, and seeds wounded on the way. */
 export const opened: EventKind<'opened'> = {
@@ -15,5 +15,5 @@ export const opened: EventKind<'opened'> = {
     const { id, on, method, count, seconds } = event;
     state.openings.push({ eventId: id, on, method, count, wounded, ...(seconds && { seconds }) });
   },
-  facts: ({ method, count, seconds, moves }) => [...movesTold(moves), { did: 'opened', count, method, ...(seconds && { seconds }) }],
+  facts: ({ method, count, seconds, moves }) => [...movesSaid(moves), { did: 'opened', count, method, ...(seconds && { seconds }) }],
 };

@@ -1,8 +1,8 @@
 import type { EventKind } from './kind.ts';
-import { moveSeeds, movesTold } from './steps.ts';
+import { moveSeeds, movesSaid } from './steps.ts';
 
 /** Seeds changed state without a look: lifted, lost, planted out. */
 export const seedsMoved: EventKind<'seedsMoved'> = {
   apply: moveSeeds,
-  facts: ({ moves }) => movesTold(moves),
+  facts: ({ moves }) => movesSaid(moves),
 };

@@ -1,6 +1,6 @@
 import { countIn, ON_ITS_WAY } from '../states.ts';
 import type { EventKind } from './kind.ts';
-import { moveSeeds, movesTold, stopTimers } from './steps.ts';
+import { moveSeeds, movesSaid, stopTimers } from './steps.ts';
 
 /** Seeds that go their own way from here, as a batch of their own. */
 export const split: EventKind<'split'> = {
@@ -13,6 +13,6 @@ export const split: EventKind<'split'> = {
       stopTimers(state, event);
     }
   },
-  facts: ({ moves }) => [...movesTold(moves), { did: 'split' }],
+  facts: ({ moves }) => [...movesSaid(moves), { did: 'split' }],
   goesBack: ({ into }) => into,
 };

@@ -1,7 +1,7 @@
 import { say } from '@chill/words/ledger.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
-import { kindOf, moveSeeds, movesTold, requireNotBefore, stopTimers } from './steps.ts';
+import { kindOf, moveSeeds, movesSaid, requireNotBefore, stopTimers } from './steps.ts';
 
 /** The stage under way is over, with what became of its seeds. */
 export const stageFinished: EventKind<'stageFinished'> = {
@@ -19,7 +19,7 @@ export const stageFinished: EventKind<'stageFinished'> = {
     const ended = timers.filter((timer) => timer.stage === stage && timer.ended_ms !== undefined && timer.ended_ms === at_ms);
     return [
       { did: 'outOf', stage: kindOf(stages, stage) },
-      ...movesTold(moves),
+      ...movesSaid(moves),
       ...ended.map((timer) => ({ did: 'timerEnded', timer }) as const),
     ];
   },

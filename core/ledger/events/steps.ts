@@ -31,7 +31,7 @@ export function stillThere({ counts }: Pick<BatchState, 'counts'>): number {
 }
 
 /** Moves as facts: how many went into each state. */
-export function movesTold(moves: readonly Move[]): Fact[] {
+export function movesSaid(moves: readonly Move[]): Fact[] {
   const totals = new Map<SeedState, number>();
   for (const { to, count } of moves) totals.set(to, (totals.get(to) ?? 0) + count);
   return [...totals].map(([to, count]) => ({ did: 'seeds', to, count }));

@@ -3,7 +3,7 @@ import { say } from '@chill/words/ledger.ts';
 import { lighterWet } from '../../mix/swelling.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
-import { moveSeeds, movesTold, stillThere } from './steps.ts';
+import { moveSeeds, movesSaid, stillThere } from './steps.ts';
 
 /** What a soak has done: counted, or weighed. */
 export const swellingChecked: EventKind<'swellingChecked'> = {
@@ -17,7 +17,7 @@ export const swellingChecked: EventKind<'swellingChecked'> = {
   },
   facts: ({ swelling, moves }) => [
     // How many have swollen is told by the look itself.
-    ...movesTold(swelling.by === 'count' ? moves.filter(({ to }) => to !== 'swollen') : moves),
+    ...movesSaid(swelling.by === 'count' ? moves.filter(({ to }) => to !== 'swollen') : moves),
     { did: 'swelling', swelling },
   ],
   fault: ({ swelling }) =>

@@ -1,5 +1,5 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
-import { tellLoss, tellShift } from '@chill/core/chill/lossWords.ts';
+import { describeLoss, describeShift } from '@chill/core/chill/lossWords.ts';
 import { isStage } from '@chill/core/kinds/stages.ts';
 import type { BecauseCode } from '@chill/core/schedule/outlook.ts';
 import type { SproutForecast } from '@chill/core/schedule/project.ts';
@@ -83,11 +83,11 @@ export function Account({ view }: { view: BatchView }) {
     );
   }
   if (treatment && treatment.stage === state.stage) {
-    const shift = tellShift(treatment.dueOut, treatment.shifted_days, today);
+    const shift = describeShift(treatment.dueOut, treatment.shifted_days, today);
     const reasons = treatment.losses
       .filter((loss) => loss.days > 0 === treatment.shifted_days > 0)
       .slice(0, 2)
-      .map((loss) => tellLoss(loss, today, show));
+      .map((loss) => describeLoss(loss, today, show));
     const out = treatment.stalled
       ? `${say('receivesNoColdHereMove')} `
       : today < treatment.window.from
@@ -105,8 +105,8 @@ export function Account({ view }: { view: BatchView }) {
             })}
             {treatment.uncertain_days > 0 && say('daysFoundDryCountHalf', { uncertain: treatment.uncertain_days })}
           </Figure>
-          <Figure value={Math.round(treatment.freedNow * 100)} unit={say('ready')}>
-            {say('nowTakeOutDay', { freedAtBest: Math.round(treatment.freedAtBest * 100) })}
+          <Figure value={Math.round(treatment.releasedNow * 100)} unit={say('ready')}>
+            {say('nowTakeOutDay', { freedAtBest: Math.round(treatment.releasedAtBest * 100) })}
           </Figure>
         </div>
         <p className="mt-3">

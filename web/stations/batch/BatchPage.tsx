@@ -31,8 +31,8 @@ import { Account } from './BatchGlance.tsx';
 import { CarryTo } from './CarryTo.tsx';
 import { ChillAccount } from './ChillAccount.tsx';
 import { OtherCounts } from './OtherCounts.tsx';
-import { PullDay } from './PullDay.tsx';
 import { SproutChart } from './SproutChart.tsx';
+import { TakeOutDay } from './TakeOutDay.tsx';
 
 /** One batch: its thread, what to do next and why, every seed accounted for, and everything that happened. */
 export default function BatchPage() {
@@ -122,7 +122,7 @@ export default function BatchPage() {
           <section>
             <h2>{state.closedOn ? say('closed3') : say('next3')}</h2>
             <Account view={view} />
-            {treatment && treatment.stage === state.stage && !state.closedOn && treatment.treatment && <PullDay view={view} />}
+            {treatment && treatment.stage === state.stage && !state.closedOn && treatment.treatment && <TakeOutDay view={view} />}
             {stage && STAGES[stage.kind].earns === 'winter' && !state.closedOn && (
               <Link to={`/cold/winter?${new URLSearchParams({ lot: lot.id, out: stage.start })}`} className="quiet">
                 {say('enoughWinterLeft')}
@@ -130,7 +130,7 @@ export default function BatchPage() {
             )}
             {treatment?.treatment && treatment.stage === state.stage && (
               <WhyNote
-                why={whyTreatment(say('takeOut', { dueOut: shortDate(treatment.dueOut, today) }), treatment.treatment, treatment.pull, {
+                why={whyTreatment(say('takeOut', { dueOut: shortDate(treatment.dueOut, today) }), treatment.treatment, treatment.takeOut, {
                   learned: rot[treatment.treatment.rot.medium],
                   forecast: treatment,
                 })}

@@ -1,5 +1,5 @@
 import { addDays, dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
-import { daysLost, tellGap, tellLoss, tellShift } from '@chill/core/chill/lossWords.ts';
+import { daysLost, describeGap, describeLoss, describeShift } from '@chill/core/chill/lossWords.ts';
 import { chills, isStage } from '@chill/core/kinds/stages.ts';
 import type { TreatmentForecast } from '@chill/core/schedule/treatmentForecast.ts';
 import { percent } from '@chill/core/units/percent.ts';
@@ -19,7 +19,7 @@ import { stageZone, type Zone } from '../../kit/zones.ts';
 const WARMEST = 18;
 const COLDEST = -6;
 /** Gaps told one by one; a thermometer read now and then leaves many. */
-const GAPS_TOLD = 4;
+const GAPS_SHOWN = 4;
 
 /** The cold of a batch as it was measured, what it has earned against what is needed, what was lost and to what, and the day it is due for that. */
 export function ChillAccount({ view }: { view: BatchView }) {
@@ -34,7 +34,7 @@ export function ChillAccount({ view }: { view: BatchView }) {
   );
   if (!treatment || !drawn) return null;
   const { losses, unmeasured, dueOut } = treatment;
-  const shift = tellShift(dueOut, treatment.shifted_days, today);
+  const shift = describeShift(dueOut, treatment.shifted_days, today);
   return (
     <section className="mt-6" aria-labelledby={title}>
       <h2 id={title}>
@@ -55,20 +55,20 @@ export function ChillAccount({ view }: { view: BatchView }) {
       )}
       <ul className="mt-1 text-[0.97rem] text-ink2">
         {losses.map((loss) => (
-          <li key={`${loss.why}${loss.from}`}>{tellLoss(loss, today, show)}</li>
+          <li key={`${loss.why}${loss.from}`}>{describeLoss(loss, today, show)}</li>
         ))}
-        {treatment.freedBefore < 0.97 && (
+        {treatment.releasedBefore < 0.97 && (
           <li>
             {say('haveHadAllTheyNeed', {
-              freedBefore: percent(treatment.freedBefore),
+              freedBefore: percent(treatment.releasedBefore),
               how: chills(stage?.kind) ? say('warmth') : say('stage'),
             })}
           </li>
         )}
-        {unmeasured.slice(0, GAPS_TOLD).map((gap) => (
-          <li key={`gap ${gap.from}`}>{say('hatched', { gap: tellGap(gap, today) })}</li>
+        {unmeasured.slice(0, GAPS_SHOWN).map((gap) => (
+          <li key={`gap ${gap.from}`}>{say('hatched', { gap: describeGap(gap, today) })}</li>
         ))}
-        {unmeasured.length > GAPS_TOLD && <li>{say('moreStretchesWereNotMeasured', { unmeasured: unmeasured.length - GAPS_TOLD })}</li>}
+        {unmeasured.length > GAPS_SHOWN && <li>{say('moreStretchesWereNotMeasured', { unmeasured: unmeasured.length - GAPS_SHOWN })}</li>}
       </ul>
     </section>
   );

@@ -13,7 +13,7 @@ export function SproutChart({ view }: { view: BatchView }) {
   const data = useMemo((): PlotData | undefined => {
     if (!sprouting) return undefined;
     const { was, is, counted, last } = sproutCurve(sprouting, state.sprouts);
-    const told = (points: readonly CurvePoint[]) => points.map(({ day, count }) => [day, count] as const);
+    const said = (points: readonly CurvePoint[]) => points.map(({ day, count }) => [day, count] as const);
     const range = ({ low, high }: typeof is) => low.map(({ day, count }, i) => [day, count, high[i]?.count ?? count] as const);
     return {
       x: { from: 0, to: last, ticks: dayTicks(sprouting.since, 0, last), tell: (day) => shortDate(addDays(sprouting.since, day), today) },
@@ -23,9 +23,9 @@ export function SproutChart({ view }: { view: BatchView }) {
         { name: say('eightInTen'), points: range(is), colour: 'warm', opacity: 0.22 },
       ],
       lines: [
-        { name: say('wasExpected'), points: told(was.expected), colour: 'warm', width: 1.5, dash: [2, 4] },
-        { name: say('isExpected'), points: told(is.expected), colour: 'warm', width: 1.8, dash: [6, 5] },
-        { name: say('countedLine'), points: told(counted), colour: 'ink', width: 2.6, step: true, dots: true },
+        { name: say('wasExpected'), points: said(was.expected), colour: 'warm', width: 1.5, dash: [2, 4] },
+        { name: say('isExpected'), points: said(is.expected), colour: 'warm', width: 1.8, dash: [6, 5] },
+        { name: say('countedLine'), points: said(counted), colour: 'ink', width: 2.6, step: true, dots: true },
       ],
     };
   }, [sprouting, state, today]);

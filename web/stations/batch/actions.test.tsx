@@ -6,7 +6,7 @@ import { CarryTo } from './CarryTo.tsx';
 import { OtherCounts } from './OtherCounts.tsx';
 
 const larch = lotOf('larix-occidentalis');
-const inTheCold = (...told: object[]) => batchOf(larch, 'towel-in-fridge', ...upTo(larch, 'towel-in-fridge', 'coldMoist'), ...told);
+const inTheCold = (...said: object[]) => batchOf(larch, 'towel-in-fridge', ...upTo(larch, 'towel-in-fridge', 'coldMoist'), ...said);
 let before = 0;
 const since = () => recorded().slice(before);
 

@@ -1,10 +1,10 @@
 import { addDays, daysBetween, shortDate } from '@chill/core/calendar/dates.ts';
 import { placesFor } from '@chill/core/kinds/places.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
+import type { Proposal } from '@chill/core/methods/proposal.ts';
+import { lotInRequest, propose } from '@chill/core/methods/propose.ts';
+import { methodsToWeigh } from '@chill/core/methods/schools.ts';
 import { percent } from '@chill/core/units/percent.ts';
-import type { Proposal } from '@chill/core/ways/proposal.ts';
-import { lotInRequest, propose } from '@chill/core/ways/propose.ts';
-import { waysToWeigh } from '@chill/core/ways/schools.ts';
 import { yearOf } from '@chill/core/winter/climate.ts';
 import { outdoorStay } from '@chill/core/winter/outdoors.ts';
 import { say } from '@chill/words/cold.ts';
@@ -21,7 +21,7 @@ export const LIKELY = 0.8;
 export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
   const { handbook, nursery, placesAsMeasured: places, today, rot } = useNursery();
   const species = handbook.find(({ id }) => id === lot.speciesId);
-  const ways = useMemo(() => {
+  const methods = useMemo(() => {
     if (!species) return [];
     const wish = { plants: 20, confidence: nursery.settings.confidence, timing: { by: 'startOn', date: today } } as const;
     const request = {
@@ -33,11 +33,13 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
       today,
       rot,
     };
-    return waysToWeigh(species)
-      .ways.filter(({ way }) =>
-        way.stages.some(({ kind }) => STAGES[kind].course === 'turns' || (STAGES[kind].earns === 'cold' && STAGES[kind].water === 'damp')),
+    return methodsToWeigh(species)
+      .methods.filter(({ method }) =>
+        method.stages.some(
+          ({ kind }) => STAGES[kind].course === 'turns' || (STAGES[kind].earns === 'cold' && STAGES[kind].water === 'damp'),
+        ),
       )
-      .map(({ way, workedOut }) => propose(way, request, workedOut))
+      .map(({ method, workedOut }) => propose(method, request, workedOut))
       .sort((a, b) => b.share - a.share)
       .slice(0, 4);
   }, [species, lot, nursery, places, today, rot]);
@@ -45,19 +47,20 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
   const frame = placesFor('outdoorWinter', places)[0];
   const inAutumn =
     species && species.storage !== 'recalcitrant' ? outdoorStay(species, yearOf(nursery), autumn, { shelter: frame?.cover }) : undefined;
-  const link = (proposal: Proposal) => `/plan?${new URLSearchParams({ lot: lot.id, by: 'startOn', start: today, way: proposal.way.id })}`;
-  if (ways.length === 0) return null;
+  const link = (proposal: Proposal) =>
+    `/plan?${new URLSearchParams({ lot: lot.id, by: 'startOn', start: today, method: proposal.method.id })}`;
+  if (methods.length === 0) return null;
   return (
     <section className="mt-8 max-w-5xl">
       <h2>{enough >= LIKELY ? say('orIndoors') : say('whatDoInstead')}</h2>
       <ul className="mt-2">
-        {ways.map((proposal) => (
+        {methods.map((proposal) => (
           <li
-            key={proposal.way.id}
+            key={proposal.method.id}
             className="grid items-center gap-x-6 gap-y-1 border-t border-line py-2 sm:grid-cols-[1fr_9rem_11rem_auto]"
           >
             <span>
-              <b className="font-[620]">{proposal.way.name}</b>
+              <b className="font-[620]">{proposal.method.name}</b>
               <span className="block text-[0.92rem] text-ink2">
                 {say('daysTillComesOut', {
                   daysBetween: daysBetween(proposal.dates.start, proposal.dates.bestOut ?? proposal.dates.setOut),
@@ -69,7 +72,7 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
               </span>
             </span>
             <span>
-              <b className="font-mono text-lg">{percent(proposal.chain.freed * proposal.chain.survives)}</b>
+              <b className="font-mono text-lg">{percent(proposal.chain.released * proposal.chain.survives)}</b>
               <span className="block text-[0.92rem] text-ink2">{say('readyAlive')}</span>
             </span>
             <span className="text-[0.95rem]">
@@ -83,7 +86,7 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
                 parts={{ b: <b />, span: <span className="block text-ink2" /> }}
               />
             </span>
-            <Link to={link(proposal)} className="quiet" aria-label={say('plan', { name: proposal.way.name })}>
+            <Link to={link(proposal)} className="quiet" aria-label={say('plan', { name: proposal.method.name })}>
               {say('plan2')}
             </Link>
           </li>

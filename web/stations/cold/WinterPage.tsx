@@ -175,7 +175,7 @@ export default function WinterPage() {
                     from: frame?.name ?? say('noPlaceOutdoors'),
                   },
                   { name: say('winters2'), value: String(answer.winters), from: say('simulatedSameSameQuestion') },
-                  { name: say('readyBeforeRotMice'), value: percent(answer.freed.middle), from: say('middleWinter') },
+                  { name: say('readyBeforeRotMice'), value: percent(answer.released.middle), from: say('middleWinter') },
                 ],
                 rule: say('dailyMinimumMaximumFollowYour'),
                 source: say('chillingStokes1965BaskinBaskin'),

@@ -1,11 +1,11 @@
 import type { WinterAnswer, WinterQuestion } from '@chill/core/winter/enough.ts';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { WintersTold } from '../../workers/winters.ts';
+import type { WintersSaid } from '../../workers/winters.ts';
 
 /** What is known of a thousand winters so far. */
 export interface WintersAsked {
   answer: WinterAnswer | undefined;
-  /** Share reckoned, 0 to 1; 1 once the answer stands. */
+  /** Share calculated, 0 to 1; 1 once the answer stands. */
   share: number;
   stopped: boolean;
   stop: () => void;
@@ -30,10 +30,10 @@ export function useWinters(question: WinterQuestion | undefined): WintersAsked {
     setShare(0);
     setStopped(false);
     const made = new Worker(new URL('../../workers/winters.ts', import.meta.url), { type: 'module' });
-    made.addEventListener('message', ({ data }: MessageEvent<WintersTold>) => {
-      const told = data.told === 'answer' ? data.answer : data.so_far;
-      if (told) setAnswer(told);
-      setShare(data.told === 'answer' ? 1 : data.share);
+    made.addEventListener('message', ({ data }: MessageEvent<WintersSaid>) => {
+      const said = data.said === 'answer' ? data.answer : data.so_far;
+      if (said) setAnswer(said);
+      setShare(data.said === 'answer' ? 1 : data.share);
     });
     made.postMessage(latest.current);
     worker.current = made;

@@ -3,7 +3,7 @@ import { runPath } from '../../kit/geometry.ts';
 import { NurseryForm } from '../places/NurseryForm.tsx';
 
 /** The way a seed goes, drawn across the first screen: bench, hot water, cold, warm towel, pot. */
-const WAY = [
+const METHOD = [
   { x: 180, y: 66 },
   { x: 470, y: 20 },
   { x: 720, y: 100 },
@@ -22,7 +22,7 @@ export default function FirstRun({ today }: { today: string }) {
           <stop offset={0.55} stopColor="var(--color-cool)" />
           <stop offset={1} stopColor="var(--color-cold)" />
         </linearGradient>
-        <path d={runPath(WAY, 1280, 26)} fill="none" stroke="url(#first-run)" strokeWidth={3} />
+        <path d={runPath(METHOD, 1280, 26)} fill="none" stroke="url(#first-run)" strokeWidth={3} />
       </svg>
       <div className="mx-auto max-w-2xl px-4 pt-8">
         <h1>{say('seedsSleepChillCountsThem')}</h1>

@@ -47,7 +47,7 @@ export function ImportSpecies() {
 }
 
 /** So many faults are told at once: whoever mends them tries again. */
-const FAULTS_TOLD = 8;
+const FAULTS_SHOWN = 8;
 
 async function readSpecies(file: File): Promise<Judged<Species>> {
   const fault = (message: string): Judged<Species> => ({ faults: [{ field: '', message }] });
@@ -60,6 +60,6 @@ async function readSpecies(file: File): Promise<Judged<Species>> {
   }
   const judged = judgedBy(Species, json);
   return 'faults' in judged
-    ? { faults: judged.faults.slice(0, FAULTS_TOLD).map(({ field, message }) => ({ field: field || say('file'), message })) }
+    ? { faults: judged.faults.slice(0, FAULTS_SHOWN).map(({ field, message }) => ({ field: field || say('file'), message })) }
     : judged;
 }

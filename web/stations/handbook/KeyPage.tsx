@@ -13,7 +13,7 @@ import { useStored } from '../../data/stored.ts';
 import { Field } from '../../kit/Field.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { KeyPicture, type Picture } from './KeyPicture.tsx';
-import { WayDrawing } from './WayDrawing.tsx';
+import { MethodDrawing } from './MethodDrawing.tsx';
 
 interface Question<K extends keyof KeyAnswers> {
   key: K;
@@ -355,7 +355,7 @@ function Keep({ guess }: { guess: KeyGuess }) {
   return (
     <div className="mt-6">
       <h2>{say('smallTrialCheck')}</h2>
-      {first && <WayDrawing species={species} way={first} labelled />}
+      {first && <MethodDrawing species={species} method={first} labelled />}
       <p className="max-w-prose text-ink2">{say('keepGuessUnderNameAdd', { name: first?.name.toLowerCase() })}</p>
       <div className="mt-2 flex flex-wrap items-end gap-4">
         <div className="w-64">

@@ -9,8 +9,8 @@ import { useNursery } from '../../data/nursery.ts';
 import { saveSpecies } from '../../data/saving.ts';
 import { readStored, writeStored } from '../../data/stored.ts';
 import { Field } from '../../kit/Field.tsx';
+import { MethodsEditor } from './MethodsEditor.tsx';
 import { getAt, OPTIONAL, ROWS, setAt } from './speciesFields.ts';
-import { WaysEditor } from './WaysEditor.tsx';
 
 /** Copies a species of the handbook and changes the copy, or changes one's own. The shipped entry stays as it is. */
 export default function SpeciesEditor() {
@@ -167,7 +167,7 @@ export default function SpeciesEditor() {
           />
         ))}
       </div>
-      <WaysEditor species={species} change={change} faults={faults} />
+      <MethodsEditor species={species} change={change} faults={faults} />
       {others.length > 0 && (
         <ul role="alert" className="mt-4 font-semibold text-alarm">
           {others.map(([path, message]) => (

@@ -15,9 +15,9 @@ import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { Term } from '../../kit/Term.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { STANDS_FOR } from './HandbookPage.tsx';
-import { WayDrawing } from './WayDrawing.tsx';
+import { MethodDrawing } from './MethodDrawing.tsx';
 
-/** One species: why its seed waits, its cues in order, and the ways that growers go, each drawn. */
+/** One species: why its seed waits, its cues in order, and the methods that growers go, each drawn. */
 export default function SpeciesPage() {
   const { speciesId } = useParams();
   const { handbook, nursery, lots } = useNursery();
@@ -103,13 +103,13 @@ export default function SpeciesPage() {
         </p>
         <h2 className="mt-6">{say('methods')}</h2>
         <ul>
-          {species.ways.map((way, i) => (
-            <li key={way.id} className="border-t border-line py-3">
-              <b className="font-[620]">{way.name}</b> <span className="text-[0.92rem] text-ink2">{valueName(way.evidence)}</span>
-              <WayDrawing species={species} way={way} labelled={i === 0} />
+          {species.ways.map((method, i) => (
+            <li key={method.id} className="border-t border-line py-3">
+              <b className="font-[620]">{method.name}</b> <span className="text-[0.92rem] text-ink2">{valueName(method.evidence)}</span>
+              <MethodDrawing species={species} method={method} labelled={i === 0} />
               <span className="block text-[0.95rem] text-ink2">
-                {way.speaksFor}
-                {way.speaksAgainst && say('but', { speaksAgainst: way.speaksAgainst })}
+                {method.speaksFor}
+                {method.speaksAgainst && say('but', { speaksAgainst: method.speaksAgainst })}
               </span>
             </li>
           ))}
@@ -181,8 +181,10 @@ function factsOf(species: Species, units: Units): [string, string][] {
 function Differences({ own, original, units }: { own: Species; original: Species; units: Units }) {
   const before = new Map(factsOf(original, units));
   const changed = factsOf(own, units).filter(([name, value]) => before.get(name) !== value);
-  const ways = own.ways.filter((way) => !original.ways.some((other) => JSON.stringify(other.stages) === JSON.stringify(way.stages)));
-  if (changed.length + ways.length === 0) return null;
+  const methods = own.ways.filter(
+    (method) => !original.ways.some((other) => JSON.stringify(other.stages) === JSON.stringify(method.stages)),
+  );
+  if (changed.length + methods.length === 0) return null;
   return (
     <section className="mt-6">
       <h2>{say('changedFromShippedEntry')}</h2>
@@ -195,10 +197,10 @@ function Differences({ own, original, units }: { own: Species; original: Species
             </dd>
           </div>
         ))}
-        {ways.map((way) => (
-          <div key={way.id} className="contents">
+        {methods.map((method) => (
+          <div key={method.id} className="contents">
             <dt className="text-ink2">{say('method')}</dt>
-            <dd className="font-semibold">{way.name}</dd>
+            <dd className="font-semibold">{method.name}</dd>
           </div>
         ))}
       </dl>

@@ -306,7 +306,7 @@ export const CALCULATORS: readonly Calculator[] = [
 
 const POUR_FIELDS: Record<string, string> = { water_mL: 'water', pour_C: 'pour', seed_g: 'seed', vessel_g: 'vessel' };
 
-/** Reads what is typed and reckons; the first thing that cannot be is told at its field. */
+/** Reads what is typed and calculates; the first thing that cannot be is told at its field. */
 export function calculate(calculator: Calculator, typed: Record<string, string>, bench: Bench): Outcome<Measured> {
   const values: Record<string, number | string> = {};
   for (const { key, kind, first } of calculator.asks(bench)) {

@@ -15,7 +15,7 @@ import { useAttempt } from '../../kit/useAttempt.ts';
 import { type Judged, judgedBy, useWritten } from '../../kit/useWritten.ts';
 import { FromRecords } from './FromRecords.tsx';
 
-/** The nursery's months: what a winter outdoors and the growing season are reckoned from. Estimated until they are written here. */
+/** The nursery's months: what a winter outdoors and the growing season are calculated from. Estimated until they are written here. */
 export function ClimateForm({ nursery }: { nursery: Nursery }) {
   const { units } = nursery.settings;
   const months = nursery.climate ?? estimatedMonths(nursery);

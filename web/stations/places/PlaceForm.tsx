@@ -1,5 +1,5 @@
 import { PLACES } from '@chill/core/kinds/places.ts';
-import { roomUnitName } from '@chill/core/ways/room.ts';
+import { roomUnitName } from '@chill/core/methods/room.ts';
 import { Place, type PlaceKind, PlaceKind as PlaceKinds, RoomUnit } from '@chill/model/place.ts';
 import { say } from '@chill/words/places.ts';
 import { useNursery } from '../../data/nursery.ts';

@@ -4,10 +4,10 @@ import { stretch } from '@chill/core/chill/lossWords.ts';
 import { WARM_C } from '@chill/core/chill/measured.ts';
 import { expectedOf } from '@chill/core/chill/met.ts';
 import { PLACES } from '@chill/core/kinds/places.ts';
+import { describeRoom } from '@chill/core/methods/room.ts';
 import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
-import { tellRoom } from '@chill/core/ways/room.ts';
 import { say } from '@chill/words/places.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { type CSSProperties, useState } from 'react';
@@ -129,7 +129,7 @@ export default function PlacePage() {
         <section>
           <h2>{say('contents')}</h2>
           <p className={taken > place.capacity ? 'font-semibold text-alarm' : 'text-ink2'}>
-            {tellRoom(taken, place)}
+            {describeRoom(taken, place)}
             {taken > place.capacity && say('moreThanFits')}
           </p>
           <div className="mt-2">

@@ -1,9 +1,9 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { temperatureNow } from '@chill/core/chill/now.ts';
 import { PLACES } from '@chill/core/kinds/places.ts';
+import { describeRoom } from '@chill/core/methods/room.ts';
 import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
-import { tellRoom } from '@chill/core/ways/room.ts';
 import type { Place } from '@chill/model/place.ts';
 import { say } from '@chill/words/places.ts';
 import { useState } from 'react';
@@ -71,7 +71,7 @@ export default function PlacesPage() {
                         {place.name}
                       </Link>
                       <span className="block text-[0.92rem] text-ink2">
-                        {PLACES[place.kind].name}, {tellRoom(taken, place)}
+                        {PLACES[place.kind].name}, {describeRoom(taken, place)}
                         {taken > place.capacity && <b className="text-alarm"> {say('tooMany')}</b>}
                         {next && say('nextLeaves', { next: shortDate(next, today) })}
                       </span>

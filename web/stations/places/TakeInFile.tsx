@@ -14,7 +14,7 @@ import { Problem } from '../../kit/Problem.tsx';
 import type { Layout, ReadLine } from '../../workers/temperatureFile.ts';
 import { useTemperatureFile } from './useTemperatureFile.ts';
 
-const LINES_TOLD = 12;
+const LINES_SHOWN = 12;
 
 /** Takes in a logger's file, or a station's daily figures: the layout is guessed and shown, then read in a worker, then taken in whole, in good part, or not at all. */
 export function TakeInFile({ place }: { place: Place }) {
@@ -86,8 +86,8 @@ function LeftLines({ left }: { left: readonly LeftOut[] }) {
         <li key={why} className="border-t border-line py-1">
           <b>{say('leftOut', { lines: lines.length })}</b>: {why.replace(/\.$/, '')}{' '}
           <span className="text-ink2">
-            {say('lines', { count: lines.length, lines: lines.slice(0, LINES_TOLD).join(', ') })}
-            {lines.length > LINES_TOLD && ' …'})
+            {say('lines', { count: lines.length, lines: lines.slice(0, LINES_SHOWN).join(', ') })}
+            {lines.length > LINES_SHOWN && ' …'})
           </span>
         </li>
       ))}

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { nowMs } from '../../data/now.ts';
 import type { FileAnswer, FileQuestion, Layout, ReadLine } from '../../workers/temperatureFile.ts';
 
-export type ReadFile = Extract<FileAnswer, { told: 'read' }>;
+export type ReadFile = Extract<FileAnswer, { said: 'read' }>;
 
 /** A file of temperatures on its way in: its layout as guessed, a few lines as they would be read, then all of it. */
 export interface TemperatureFile {
@@ -40,15 +40,15 @@ export function useTemperatureFile(timeZone: string) {
     const { file } = known.current;
     if (file) ask({ ask: 'sample', file, layout, timeZone });
   };
-  const hear = (told: FileAnswer) => {
-    if (told.told === 'layout') {
-      setState((before) => ({ ...before, layout: told.layout }));
-      sample(told.layout);
-    } else if (told.told === 'sample') setState((before) => ({ ...before, lines: told.lines }));
-    else if (told.told === 'progress') setState((before) => ({ ...before, progress: told.share }));
-    else if (told.told === 'sent') sent.current?.();
-    else if (told.told === 'read') setState((before) => ({ ...before, progress: undefined, read: told }));
-    else setState((before) => ({ ...before, progress: undefined, sending: false, problem: told.problem }));
+  const hear = (said: FileAnswer) => {
+    if (said.said === 'layout') {
+      setState((before) => ({ ...before, layout: said.layout }));
+      sample(said.layout);
+    } else if (said.said === 'sample') setState((before) => ({ ...before, lines: said.lines }));
+    else if (said.said === 'progress') setState((before) => ({ ...before, progress: said.share }));
+    else if (said.said === 'sent') sent.current?.();
+    else if (said.said === 'read') setState((before) => ({ ...before, progress: undefined, read: said }));
+    else setState((before) => ({ ...before, progress: undefined, sending: false, problem: said.problem }));
   };
   return {
     state,

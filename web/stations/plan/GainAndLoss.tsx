@@ -1,6 +1,6 @@
 import { spell } from '@chill/core/calendar/dates.ts';
+import type { ResolvedStage } from '@chill/core/methods/resolve.ts';
 import { percent } from '@chill/core/units/percent.ts';
-import type { ResolvedStage } from '@chill/core/ways/resolve.ts';
 import { say } from '@chill/words/plan.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { useMemo } from 'react';
@@ -10,32 +10,32 @@ import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
 
 /** How long in the cold: what is ready, what is alive, and their product, day by day, with the best day and its window. */
 export function GainAndLoss({ stage }: { stage: ResolvedStage }) {
-  const { curve, pull, days, temperature_C } = stage;
+  const { curve, takeOut, days, temperature_C } = stage;
   const data = useMemo((): PlotData | undefined => {
-    if (!curve || !pull) return undefined;
-    const last = Math.min(curve.yields.length - 1, Math.round(Math.max(pull.to, days) * 1.25) + 7);
+    if (!curve || !takeOut) return undefined;
+    const last = Math.min(curve.yields.length - 1, Math.round(Math.max(takeOut.to, days) * 1.25) + 7);
     return {
       x: { from: 0, to: last, ticks: weekTicks(last), tell: inWeeks, read: (day) => spell(day) },
       y: { ...SHARES, read: percent },
-      spans: [{ along: 'x', from: pull.from, to: Math.min(last, pull.to), colour: zoneOf(temperature_C), opacity: 0.14 }],
+      spans: [{ along: 'x', from: takeOut.from, to: Math.min(last, takeOut.to), colour: zoneOf(temperature_C), opacity: 0.14 }],
       marks: [{ along: 'x', at: days, colour: 'warm', width: 2.5 }],
       lines: [
-        { name: say('readyLine'), points: byDay(curve.freed, 0, last), colour: zoneOf(temperature_C), width: 1.8 },
+        { name: say('readyLine'), points: byDay(curve.released, 0, last), colour: zoneOf(temperature_C), width: 1.8 },
         { name: say('aliveLine'), points: byDay(curve.survives, 0, last), colour: 'alarm', width: 1.8, dash: [2, 4] },
         { name: say('bothLine'), points: byDay(curve.yields, 0, last), colour: 'ink', width: 3 },
       ],
     };
-  }, [curve, pull, days, temperature_C]);
-  if (!data || !pull) return null;
+  }, [curve, takeOut, days, temperature_C]);
+  if (!data || !takeOut) return null;
   return (
     <figure className="max-w-lg">
       <Plot
         label={say('afterDaysReadyAliveTake', {
           days,
-          freed: Math.round(stage.freed * 100),
+          freed: Math.round(stage.released * 100),
           survives: Math.round(stage.survives * 100),
-          from: pull.from,
-          to: pull.to,
+          from: takeOut.from,
+          to: takeOut.to,
         })}
         data={data}
         height={180}
@@ -45,7 +45,7 @@ export function GainAndLoss({ stage }: { stage: ResolvedStage }) {
         <Rich
           say={say}
           of="n100ViableSeedsReadyAlive"
-          facts={{ days: spell(days), from: spell(pull.from), to: spell(pull.to) }}
+          facts={{ days: spell(days), from: spell(takeOut.from), to: spell(takeOut.to) }}
           parts={{
             b: <b style={{ color: ZONE_COLOUR[zoneOf(temperature_C)] }} />,
             b2: <b className="text-alarm" />,

@@ -1,5 +1,5 @@
 import { cellPlan, seedsPerCell } from '@chill/core/lot/perCell.ts';
-import type { Proposal } from '@chill/core/ways/proposal.ts';
+import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { say } from '@chill/words/plan.ts';
 import { useState } from 'react';
 import { Choice } from '../../kit/Choice.tsx';

@@ -1,8 +1,8 @@
+import type { Proposal } from '@chill/core/methods/proposal.ts';
+import { lotInRequest, type Weighed, weighMethods } from '@chill/core/methods/propose.ts';
+import { isControl } from '@chill/core/methods/schools.ts';
+import { whatWouldChange } from '@chill/core/methods/whatChanges.ts';
 import { reasonForFirst } from '@chill/core/schedule/explain.ts';
-import type { Proposal } from '@chill/core/ways/proposal.ts';
-import { lotInRequest, type Weighed, weighWays } from '@chill/core/ways/propose.ts';
-import { isControl } from '@chill/core/ways/schools.ts';
-import { whatWouldChange } from '@chill/core/ways/whatChanges.ts';
 import { say } from '@chill/words/plan.ts';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -11,20 +11,20 @@ import { stationOf } from '../../data/stations.ts';
 import { useAtRest } from '../../kit/useAtRest.ts';
 import { BatchLine } from '../batch/BatchLine.tsx';
 import { HowLong } from './HowLong.tsx';
+import { AxisMonths, axisOf, PATH_WIDTH } from './MethodPath.tsx';
+import { MethodRow } from './MethodRow.tsx';
 import { SplitTrial } from './SplitTrial.tsx';
 import { useWish } from './useWish.ts';
-import { AxisMonths, axisOf, PATH_WIDTH } from './WayPath.tsx';
-import { WayRow } from './WayRow.tsx';
 import { WishSentence } from './WishSentence.tsx';
 
 const NOTHING_WEIGHED: Weighed = { offered: [], set_aside: [], none: [] };
 
-/** The ways that suit a lot, side by side, for what the grower wants. Computed here, at every keystroke. */
+/** The methods that suit a lot, side by side, for what the grower wants. Computed here, at every keystroke. */
 export default function PlanStation() {
   const { lots, handbook, nursery, placesAsMeasured: places, today, batches, rot } = useNursery();
   const { wording, wish, change: changeWish } = useWish();
   const [query] = useSearchParams();
-  const [opened, setOpened] = useState<string | undefined>(query.get('way') ?? undefined);
+  const [opened, setOpened] = useState<string | undefined>(query.get('method') ?? undefined);
   const lot = lots.find((one) => one.id === wording.lotId);
   const species = handbook.find((one) => one.id === lot?.speciesId);
   const request = useMemo(
@@ -42,7 +42,7 @@ export default function PlanStation() {
       },
     [lot, species, wish, nursery, places, today, rot],
   );
-  const weighed = useMemo(() => (request ? weighWays(request) : NOTHING_WEIGHED), [request]);
+  const weighed = useMemo(() => (request ? weighMethods(request) : NOTHING_WEIGHED), [request]);
   // Asked once the hand rests: it weighs the neighbouring wishes too.
   const settled = useAtRest(request);
   const change = useMemo(() => (settled ? whatWouldChange(settled) : undefined), [settled]);
@@ -62,15 +62,15 @@ export default function PlanStation() {
   }
   const first = reasonForFirst(offered, lot.unassigned);
   const axis = axisOf(offered, today);
-  const shown = proposals.some((one) => one.way.id === opened) ? opened : undefined;
+  const shown = proposals.some((one) => one.method.id === opened) ? opened : undefined;
   const planned = batches.filter((view) => stationOf(view) === 'plan');
   const row = (proposal: Proposal, isFirst: boolean) => (
-    <WayRow
-      key={proposal.way.id}
+    <MethodRow
+      key={proposal.method.id}
       proposal={proposal}
       first={isFirst}
-      open={shown === proposal.way.id}
-      toggle={() => setOpened(shown === proposal.way.id ? undefined : proposal.way.id)}
+      open={shown === proposal.method.id}
+      toggle={() => setOpened(shown === proposal.method.id ? undefined : proposal.method.id)}
       axis={axis}
       lot={lot}
       species={species}
@@ -82,7 +82,7 @@ export default function PlanStation() {
       <WishSentence wording={wording} wish={wish} change={changeWish} lot={lot} species={species} />
       {first && (
         <p className="mt-4 max-w-[70rem] border-l-4 border-ink pl-3">
-          <b>{say('first', { name: proposals[0]?.way.name })}</b> {first.reason}{' '}
+          <b>{say('first', { name: proposals[0]?.method.name })}</b> {first.reason}{' '}
           {settled === request && <span className="text-ink2">{change ?? first.change}</span>}
         </p>
       )}
@@ -115,7 +115,9 @@ export default function PlanStation() {
         )}
       </div>
       <HowLong species={species} />
-      {wish && <SplitTrial key={lot.id} proposals={[...offered, ...set_aside.filter(({ way }) => isControl(way))]} lot={lot} wish={wish} />}
+      {wish && (
+        <SplitTrial key={lot.id} proposals={[...offered, ...set_aside.filter(({ method }) => isControl(method))]} lot={lot} wish={wish} />
+      )}
       {planned.length > 0 && (
         <section className="mt-10 max-w-4xl">
           <h2>{say('plannedNotBegun')}</h2>

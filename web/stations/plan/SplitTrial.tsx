@@ -1,8 +1,8 @@
+import type { Proposal } from '@chill/core/methods/proposal.ts';
+import { planFrom } from '@chill/core/methods/propose.ts';
+import { isControl, UNTREATED } from '@chill/core/methods/schools.ts';
 import { whyArms } from '@chill/core/schedule/explain.ts';
 import { percent } from '@chill/core/units/percent.ts';
-import type { Proposal } from '@chill/core/ways/proposal.ts';
-import { planFrom } from '@chill/core/ways/propose.ts';
-import { isControl, UNTREATED } from '@chill/core/ways/schools.ts';
 import type { NewBatch, Wish } from '@chill/model/batch.ts';
 import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/plan.ts';
@@ -28,16 +28,16 @@ const DIFFERENCES = [
 ] as const;
 const MOST_ARMS = 3;
 
-/** Splits a lot between two or three ways as a fair trial: how many seeds each, dealt at random, with a control suggested. */
+/** Splits a lot between two or three methods as a fair trial: how many seeds each, dealt at random, with a control suggested. */
 export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Proposal[]; lot: LotView; wish: Wish }) {
   const { today } = useNursery();
   const navigate = useNavigate();
   const { attempt, problem, busy } = useAttempt();
-  const suggested = proposals.find(({ way }) => way.id === UNTREATED) ?? proposals.findLast(({ way }) => isControl(way));
+  const suggested = proposals.find(({ method }) => method.id === UNTREATED) ?? proposals.findLast(({ method }) => isControl(method));
   const [chosen, setChosen] = useState<string[]>();
-  const arms = (chosen ?? firstTwo(proposals, suggested)).flatMap((id) => proposals.find(({ way }) => way.id === id) ?? []);
+  const arms = (chosen ?? firstTwo(proposals, suggested)).flatMap((id) => proposals.find(({ method }) => method.id === id) ?? []);
   const [difference, setDifference] = useState<(typeof DIFFERENCES)[number]['value']>('0.2');
-  const control = arms.find(({ way }) => way.id === suggested?.way.id) ?? arms[0];
+  const control = arms.find(({ method }) => method.id === suggested?.method.id) ?? arms[0];
   const base = control ? Math.min(0.98, Math.max(0.02, control.share)) : 0.5;
   const step = Number(difference) * (base + Number(difference) <= 1 ? 1 : -1);
   const room = arms.length > 0 ? Math.floor(lot.unassigned / arms.length) : 0;
@@ -48,7 +48,7 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
 
   if (proposals.length < 2) return null;
   const toggle = (id: string) => {
-    const ids = arms.map(({ way }) => way.id);
+    const ids = arms.map(({ method }) => method.id);
     if (ids.includes(id)) setChosen(ids.filter((one) => one !== id));
     else if (ids.length < MOST_ARMS) setChosen([...ids, id]);
   };
@@ -57,7 +57,7 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
       if (arms.length < 2) return refusal(say.of('chooseTwoOrThree'));
       if (seeds < 1) return refusal(say.of('noSeedLeftTrial'));
       const id = newId();
-      const name = `${arms.map(({ way }) => way.name.toLowerCase()).join(` ${say('against')} `)}, ${lot.code}`.slice(0, 120);
+      const name = `${arms.map(({ method }) => method.name.toLowerCase()).join(` ${say('against')} `)}, ${lot.code}`.slice(0, 120);
       const batches = arms.map(
         (arm, i): NewBatch => ({
           id: newId(),
@@ -78,15 +78,15 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
       <fieldset className="mt-3">
         <legend className="text-[0.95rem] text-ink2">{say('methodsCompare')}</legend>
         <ul className="mt-1 grid gap-x-8 sm:grid-cols-2">
-          {proposals.map(({ way }) => {
-            const on = arms.some((arm) => arm.way.id === way.id);
+          {proposals.map(({ method }) => {
+            const on = arms.some((arm) => arm.method.id === method.id);
             return (
-              <li key={way.id}>
+              <li key={method.id}>
                 <label className="flex min-h-12 cursor-pointer items-center gap-3 desk:min-h-10">
-                  <input type="checkbox" className="size-5 accent-(--color-ink)" checked={on} onChange={() => toggle(way.id)} />
+                  <input type="checkbox" className="size-5 accent-(--color-ink)" checked={on} onChange={() => toggle(method.id)} />
                   <span>
-                    <b className={on ? 'font-[650]' : 'font-normal'}>{way.name}</b>
-                    {way.id === suggested?.way.id && <span className="text-ink2"> {say('controlNoTreatment')}</span>}
+                    <b className={on ? 'font-[650]' : 'font-normal'}>{method.name}</b>
+                    {method.id === suggested?.method.id && <span className="text-ink2"> {say('controlNoTreatment')}</span>}
                   </span>
                 </label>
               </li>
@@ -141,7 +141,7 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
 function firstTwo(proposals: readonly Proposal[], control: Proposal | undefined): string[] {
   const first = proposals[0];
   const second = control && control !== first ? control : proposals[1];
-  return [first, second].flatMap((one) => (one ? [one.way.id] : []));
+  return [first, second].flatMap((one) => (one ? [one.method.id] : []));
 }
 
 function verdict(seeds: number, { wanted, tells, seeds: asked }: ArmAnswer, arms: number, lot: LotView): string {

@@ -1,5 +1,5 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
-import { wantedDay } from '@chill/core/ways/propose.ts';
+import { wantedDay } from '@chill/core/methods/propose.ts';
 import { firstFrostOf, frostRiskOn } from '@chill/core/winter/frost.ts';
 import type { Wish } from '@chill/model/batch.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -9,7 +9,7 @@ import { useState } from 'react';
 import type { LotView } from '../../data/nursery.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { DateInput } from '../../kit/DateInput.tsx';
-import { said } from '../../kit/SoundRange.tsx';
+import { said } from '../../kit/ViabilityRange.tsx';
 import type { Wording } from './useWish.ts';
 
 const WORD =
@@ -116,7 +116,7 @@ export function WishSentence({
         <Rich
           say={say}
           of="lotSeedsStock"
-          facts={{ code: lot.code, unassigned: lot.unassigned, said: said(lot.state.soundness, species) }}
+          facts={{ code: lot.code, unassigned: lot.unassigned, said: said(lot.state.viability, species) }}
           parts={{ span: <span className="code" /> }}
         />
         {ready &&

@@ -7,7 +7,7 @@ import { AnswerControls } from './AnswerRow.tsx';
 
 const larch = lotOf('larix-occidentalis');
 /** In its towel in the fridge since 12 October; more may have happened there. */
-const inTheCold = (...told: object[]) => batchOf(larch, 'towel-in-fridge', ...upTo(larch, 'towel-in-fridge', 'coldMoist'), ...told);
+const inTheCold = (...said: object[]) => batchOf(larch, 'towel-in-fridge', ...upTo(larch, 'towel-in-fridge', 'coldMoist'), ...said);
 const taskOf = (view: BatchView, kind: Task['kind']) => {
   const task = view.tasks.find((one) => one.kind === kind);
   if (!task) throw new Error(`No ${kind} among ${view.tasks.map((one) => one.kind)}.`);
@@ -121,8 +121,8 @@ describe('a move', () => {
   });
   test('out of a soak that nobody looked at asks to count the swollen of hard-coated seed first', () => {
     const lot = lotOf('ceanothus-velutinus');
-    const way = 'hot-water-then-sand';
-    answering(nurseryWith(lot, [batchOf(lot, way, ...upTo(lot, way, 'hotWater'))]), 'move');
+    const method = 'hot-water-then-sand';
+    answering(nurseryWith(lot, [batchOf(lot, method, ...upTo(lot, method, 'hotWater'))]), 'move');
     expect(screen.getByText('Count the swollen first: hard seed left in would only rot.')).toBeTruthy();
     expect(screen.getByRole('link', { name: '7QK at the bench' }).getAttribute('href')).toBe('/treat/7QK');
   });

@@ -16,7 +16,7 @@ import { UndoButton } from '../../kit/UndoButton.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
 import { BatchGlance } from '../batch/BatchGlance.tsx';
 import { AnswerControls } from './AnswerRow.tsx';
-import { comingUp, type RoundLine, type RoundStop, roundStops, tellGesture } from './roundList.ts';
+import { comingUp, describeGesture, type RoundLine, type RoundStop, roundStops } from './roundList.ts';
 
 /** Seed that dies when it dries is told of on the round from this many days before, days. */
 const URGENT_DAYS = 21;
@@ -175,7 +175,7 @@ function Line({ line, picked, pick, sight }: { line: RoundLine; picked: boolean;
         </span>
         <span className="min-w-0 grow py-1">
           <span className="block leading-tight text-ink2">{name}</span>
-          <span className="text-[0.92rem] text-ink2">{tellGesture(line.done, line.view)}</span>
+          <span className="text-[0.92rem] text-ink2">{describeGesture(line.done, line.view)}</span>
         </span>
         <UndoButton view={line.view} events={line.done} />
       </li>

@@ -56,7 +56,7 @@ export function gesturesOn({ batch, projection }: BatchView, day: string): Ledge
 }
 
 /** What a group of events did, in a few words. */
-export function tellGesture(events: readonly LedgerEvent[], view: BatchView): string {
+export function describeGesture(events: readonly LedgerEvent[], view: BatchView): string {
   return events.map((event) => describeEvent(event, view.batch, view.projection.state.timers)).join('; ');
 }
 

@@ -45,13 +45,13 @@ describe('the sheet', () => {
       ],
       batches: [view('B', 'shelf', '2027-02-16'), view('C', 'crisper', '2027-02-18'), view('A', 'crisper', '2027-02-10')],
     } as unknown as NurseryView;
-    const told = (ahead: number) =>
+    const said = (ahead: number) =>
       sheetOf(nursery, ahead).map(({ place, lines }) => [place?.id, lines.map((line) => line.view.batch.code)]);
-    expect(told(0)).toEqual([
+    expect(said(0)).toEqual([
       ['crisper', ['A']],
       ['shelf', ['B']],
     ]);
-    expect(told(3)).toEqual([
+    expect(said(3)).toEqual([
       ['crisper', ['A', 'C']],
       ['shelf', ['B']],
     ]);

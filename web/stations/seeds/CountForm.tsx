@@ -1,6 +1,6 @@
 import { meanShare } from '@chill/core/chance/shares.ts';
 import { estimateSeeds, pureLiveSeed, type SeedEstimate } from '@chill/core/lot/count.ts';
-import { soundShare } from '@chill/core/lot/viability.ts';
+import { viableShare } from '@chill/core/lot/viability.ts';
 import { whyCount } from '@chill/core/schedule/explain.ts';
 import { parseQuantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
 import { CountMethod } from '@chill/model/lot.ts';
@@ -175,7 +175,7 @@ interface EstimateProps {
 function Estimate({ found, samples, lot, species, purity }: EstimateProps) {
   const { nursery } = useNursery();
   const { units } = nursery.settings;
-  const viability = meanShare(soundShare(lot.state.soundness, species));
+  const viability = meanShare(viableShare(lot.state.viability, species));
   return (
     <div className="border-l-4 border-ink pl-3">
       <p>

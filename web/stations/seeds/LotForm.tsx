@@ -17,12 +17,12 @@ import { Field } from '../../kit/Field.tsx';
 import { FileChoice } from '../../kit/FileChoice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
-import { SoundRange } from '../../kit/SoundRange.tsx';
 import { SpeciesPicker } from '../../kit/SpeciesPicker.tsx';
 import { Typed } from '../../kit/Typed.tsx';
 import { type Form, useWritten } from '../../kit/useWritten.ts';
+import { ViableRange } from '../../kit/ViabilityRange.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
-import { asWritten, EMPTY, fieldOf, judge, nextCode, readSoundness, type Written } from './lotWriting.ts';
+import { asWritten, EMPTY, fieldOf, judge, nextCode, readViability, type Written } from './lotWriting.ts';
 import { readGpx } from './readGpx.ts';
 
 const DRAFT = 'chill.draft.lot';
@@ -156,7 +156,7 @@ function Origin({ form, species }: { form: Form<Written>; species: Species | und
 /** How much of it is viable: tested, as the packet says, or not known; and what that means. */
 function Viability({ form, species }: { form: Form<Written>; species: Species | undefined }) {
   const { written } = form;
-  const soundness = readSoundness(written);
+  const viability = readViability(written);
   return (
     <>
       <h2 className="pt-2">{say('howViable')}</h2>
@@ -167,19 +167,19 @@ function Viability({ form, species }: { form: Form<Written>; species: Species | 
           { value: 'packet', text: say('packetSays') },
           { value: 'unknown', text: say('notKnown') },
         ]}
-        value={written.soundnessKind}
-        onChange={(soundnessKind) => form.put({ soundnessKind })}
+        value={written.viabilityKind}
+        onChange={(viabilityKind) => form.put({ viabilityKind })}
       />
-      {written.soundnessKind === 'tested' && (
+      {written.viabilityKind === 'tested' && (
         <div className="grid grid-cols-2 gap-x-8">
-          <Typed form={form} name="sound" label={say('viable')} numeric />
+          <Typed form={form} name="viable" label={say('viable')} numeric />
           <Typed form={form} name="tested" label={say('seedsTested')} numeric />
         </div>
       )}
-      {written.soundnessKind === 'packet' && <Typed form={form} name="percent" label={say('perCent')} numeric="decimal" />}
-      {species && soundness && (
+      {written.viabilityKind === 'packet' && <Typed form={form} name="percent" label={say('perCent')} numeric="decimal" />}
+      {species && viability && (
         <div aria-live="polite">
-          <SoundRange soundness={soundness} species={species} />
+          <ViableRange viability={viability} species={species} />
         </div>
       )}
     </>

@@ -13,13 +13,13 @@ export function LotLedger({ lot }: { lot: LotView }) {
   const { attempt, problem, busy } = useAttempt();
   const undo = (id: string) =>
     attempt(() => recordOnLot(lot.id, { decidedOn: lot.events.length, event: { id: newId(), on: today, kind: 'reversed', reverses: id } }));
-  const told = lot.events.filter((event) => event.kind !== 'reversed').reverse();
-  if (told.length === 0) return null;
+  const said = lot.events.filter((event) => event.kind !== 'reversed').reverse();
+  if (said.length === 0) return null;
   return (
     <section className="mt-8">
       <h2>{say('recorded')}</h2>
       <ul className="mt-1">
-        {told.map((event) => {
+        {said.map((event) => {
           const stands = lot.state.inForce.has(event.id);
           return (
             <li key={event.id} className="flex items-baseline justify-between gap-4 border-t border-line py-1">

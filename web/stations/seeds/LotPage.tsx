@@ -1,10 +1,10 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
-import type { SoundTest } from '@chill/core/lot/lotState.ts';
+import type { ViableTest } from '@chill/core/lot/lotState.ts';
 import { plantsRange, seedsNeeded } from '@chill/core/lot/seedsNeeded.ts';
 import { testAge } from '@chill/core/lot/testPlan.ts';
-import { soundShare } from '@chill/core/lot/viability.ts';
+import { viableShare } from '@chill/core/lot/viability.ts';
 import { showCoordinates } from '@chill/core/units/coordinates.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Rich } from '@chill/words/rich.tsx';
@@ -15,8 +15,8 @@ import { asItStands, type LotView, useLot, useNursery } from '../../data/nursery
 import { Choice } from '../../kit/Choice.tsx';
 import { Figure } from '../../kit/Figure.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
-import { SoundRange } from '../../kit/SoundRange.tsx';
 import { Term } from '../../kit/Term.tsx';
+import { ViableRange } from '../../kit/ViabilityRange.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
 import { BatchLine } from '../batch/BatchLine.tsx';
 import { CountForm } from './CountForm.tsx';
@@ -60,7 +60,7 @@ const ACTIONS = [
 ] as const;
 type Action = (typeof ACTIONS)[number]['value'];
 
-/** One lot: where every seed of it is, how sound, what must happen to it, and what can be done with it. */
+/** One lot: where every seed of it is, how viable, what must happen to it, and what can be done with it. */
 export default function LotPage() {
   const { lotId } = useParams();
   const { handbook, batches, today } = useNursery();
@@ -164,9 +164,9 @@ export default function LotPage() {
             <Term of="viability">{say('viability')}</Term>
           </h2>
           <div className="mt-2">
-            <SoundRange soundness={lot.state.soundness} species={species} towelTests={lot.state.towelTests} lot={lot} />
+            <ViableRange viability={lot.state.viability} species={species} towelTests={lot.state.towelTests} lot={lot} />
           </div>
-          {lot.unassigned > 0 && <SoundInDrawer lot={lot} species={species} />}
+          {lot.unassigned > 0 && <ViableInDrawer lot={lot} species={species} />}
           <Tests tests={lot.state.tests} />
         </section>
         {cautionsOf(species).map((text) => (
@@ -202,11 +202,11 @@ export default function LotPage() {
 /** A round number of good seeds that people ask for. */
 const ASKED_FOR = 40;
 
-/** What that means for the seeds in the drawer: how many are sound, and how many to take to have forty that are. */
-function SoundInDrawer({ lot, species }: { lot: LotView; species: Species }) {
-  const sound = soundShare(lot.state.soundness, species);
-  const { low, high } = plantsRange(lot.unassigned, sound, 1);
-  const take = seedsNeeded(ASKED_FOR, 0.9, sound);
+/** What that means for the seeds in the drawer: how many are viable, and how many to take to have forty that are. */
+function ViableInDrawer({ lot, species }: { lot: LotView; species: Species }) {
+  const viable = viableShare(lot.state.viability, species);
+  const { low, high } = plantsRange(lot.unassigned, viable, 1);
+  const take = seedsNeeded(ASKED_FOR, 0.9, viable);
   return (
     <p className="mt-2">
       <Rich
@@ -255,7 +255,7 @@ function Provenance({ lot }: { lot: LotView }) {
   );
 }
 
-const BY: Record<SoundTest['by'], string> = {
+const BY: Record<ViableTest['by'], string> = {
   get asWritten() {
     return say('firstRecorded');
   },
@@ -268,7 +268,7 @@ const BY: Record<SoundTest['by'], string> = {
 };
 
 /** Each test on its own, with what its age takes from it. */
-function Tests({ tests }: { tests: readonly SoundTest[] }) {
+function Tests({ tests }: { tests: readonly ViableTest[] }) {
   const { today } = useNursery();
   if (tests.length === 0) return null;
   return (
@@ -278,7 +278,7 @@ function Tests({ tests }: { tests: readonly SoundTest[] }) {
         return (
           <li key={`${test.on} ${test.by}`} className="border-t border-line py-1.5">
             <span className={test.beforeSort ? 'text-ink2 line-through' : ''}>
-              <b className="font-mono">{say('of', { sound: test.sound, tested: test.tested })}</b> {BY[test.by]},{' '}
+              <b className="font-mono">{say('of', { sound: test.viable, tested: test.tested })}</b> {BY[test.by]},{' '}
               {shortDate(test.on, today)}
             </span>
             {age && <span className="block text-[0.95rem] text-ink2">{age}</span>}

@@ -10,10 +10,10 @@ import { inOrder } from '../../kit/grouped.ts';
 import { hasWords, ListTools, useListChoice } from '../../kit/ListTools.tsx';
 import { LongList } from '../../kit/LongList.tsx';
 import { SeedDrawing } from '../../kit/SeedDrawing.tsx';
-import { said } from '../../kit/SoundRange.tsx';
+import { said } from '../../kit/ViabilityRange.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
 
-/** Every lot in hand: what it is, how sound, how much is left. */
+/** Every lot in hand: what it is, how viable, how much is left. */
 export default function SeedsStation() {
   const { lots, usedUp } = useNursery();
   const [wanted, setWanted] = useState(false);
@@ -110,7 +110,7 @@ function LotLine({ lot, species }: { lot: LotView; species: Species | undefined 
           </span>
         </span>
         <span className="hidden text-[0.95rem] text-ink2 desk:block">
-          {said(lot.state.soundness, species)}
+          {said(lot.state.viability, species)}
           <DryingNote lot={lot} species={species} />
         </span>
         <span className="text-right">

@@ -8,7 +8,7 @@ import { Typed } from '../../kit/Typed.tsx';
 import { countIn } from './lotWriting.ts';
 import { useLotForm } from './useLotForm.ts';
 
-/** Sorts out what is not sound; the rejects stay counted. */
+/** Sorts out what is not viable; the rejects stay counted. */
 export function SortForm({ lot, species, done }: { lot: LotView; species: Species; done: (said: string) => void }) {
   const form = useLotForm(lot, {
     first: { by: species.floatTest === 'misleads' ? 'plumpness' : 'float', rejected: '' } as {

@@ -1,8 +1,8 @@
 import { broughtBy } from '@chill/core/lot/lotLedger.ts';
-import { soundLeftAtLeast, testAdvice, testSizes } from '@chill/core/lot/testPlan.ts';
-import { soundShare } from '@chill/core/lot/viability.ts';
+import { testAdvice, testSizes, viableLeftAtLeast } from '@chill/core/lot/testPlan.ts';
+import { viableShare } from '@chill/core/lot/viability.ts';
+import { planTowelTest, towelEvidence } from '@chill/core/methods/towelTest.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
-import { planTowelTest, towelEvidence } from '@chill/core/ways/towelTest.ts';
 import { refusal } from '@chill/model/refusal.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Rich } from '@chill/words/rich.tsx';
@@ -24,7 +24,7 @@ import { useLotForm } from './useLotForm.ts';
 export function TestForm({ lot, species, done }: { lot: LotView; species: Species; done: (said: string) => void }) {
   const advice = testAdvice(species);
   const [by, setBy] = useState(advice.by);
-  const sizes = testSizes({ soundness: lot.state.soundness }, lot.unassigned, species);
+  const sizes = testSizes({ soundness: lot.state.viability }, lot.unassigned, species);
   const affordable = sizes.filter(({ tooMuch }) => !tooMuch);
   const [seeds, setSeeds] = useState(() =>
     Math.max(1, Math.min(lot.unassigned, affordable.findLast(({ seeds }) => seeds <= 40)?.seeds || 10)),
@@ -67,19 +67,20 @@ export function TestForm({ lot, species, done }: { lot: LotView; species: Specie
 }
 
 function Cut({ lot, seeds, done }: { lot: LotView; seeds: number; done: (said: string) => void }) {
-  const counts = ({ tested, sound }: { tested: string; sound: string }) => ({ tested: countIn(tested), sound: countIn(sound) });
+  const counts = ({ tested, viable }: { tested: string; viable: string }) => ({ tested: countIn(tested), viable: countIn(viable) });
   const form = useLotForm(lot, {
-    first: { tested: '', sound: '' },
-    event: (cut) => ({ kind: 'cutTested', ...counts(cut) }),
-    done: ({ tested, sound }) => done(say('wereViable', { sound, tested })),
+    first: { tested: '', viable: '' },
+    event: (cut) => ({ kind: 'cutTested', tested: counts(cut).tested, sound: counts(cut).viable }),
+    fields: { sound: 'viable' },
+    done: ({ tested, viable }) => done(say('wereViable', { sound: viable, tested })),
   });
-  const { tested, sound } = counts(form.written);
-  const left = leftAfter({ tested, sound }, lot.unassigned);
+  const { tested, viable } = counts(form.written);
+  const left = leftAfter({ tested, viable }, lot.unassigned);
   return (
     <form noValidate onSubmit={form.submit} className="space-y-4">
       <p className="text-ink2">{say('cutAcrossWhiteFirmViable', { seeds, cautionAt: cautionAt('openCoat') })}</p>
       <div className="grid max-w-md grid-cols-2 gap-x-8">
-        <Typed form={form} name="sound" label={say('viable')} numeric />
+        <Typed form={form} name="viable" label={say('viable')} numeric />
         <Typed form={form} name="tested" label={say('seedsCut')} numeric />
       </div>
       {left !== undefined && (
@@ -103,19 +104,19 @@ function Cut({ lot, seeds, done }: { lot: LotView; seeds: number; done: (said: s
 /** For a small lot only: what the test leaves can then be said exactly, and in a moment. */
 const SMALL_LOT = 400;
 
-function leftAfter({ tested, sound }: { tested: number | undefined; sound: number | undefined }, drawer: number): number | undefined {
-  const can = tested !== undefined && sound !== undefined && Number.isInteger(tested) && Number.isInteger(sound);
-  if (!can || tested < 1 || sound < 0 || sound > tested || tested > drawer || drawer > SMALL_LOT) return undefined;
-  return soundLeftAtLeast(sound, tested, drawer - tested);
+function leftAfter({ tested, viable }: { tested: number | undefined; viable: number | undefined }, drawer: number): number | undefined {
+  const can = tested !== undefined && viable !== undefined && Number.isInteger(tested) && Number.isInteger(viable);
+  if (!can || tested < 1 || viable < 0 || viable > tested || tested > drawer || drawer > SMALL_LOT) return undefined;
+  return viableLeftAtLeast(viable, tested, drawer - tested);
 }
 
 function Towel({ lot, species, seeds, setSeeds }: { lot: LotView; species: Species; seeds: number; setSeeds: (seeds: number) => void }) {
   const { today, placesAsMeasured: places } = useNursery();
   const navigate = useNavigate();
   const { attempt, problem, busy } = useAttempt();
-  const sound = soundShare(lot.state.soundness, species);
-  const evidence = towelEvidence(species, lot.state.towelTests, sound, lot);
-  const planned = seeds > 0 ? planTowelTest(species, seeds, today, places, { sound, evidence, ...broughtBy(lot, today) }) : undefined;
+  const viable = viableShare(lot.state.viability, species);
+  const evidence = towelEvidence(species, lot.state.towelTests, viable, lot);
+  const planned = seeds > 0 ? planTowelTest(species, seeds, today, places, { viable, evidence, ...broughtBy(lot, today) }) : undefined;
   const begin = () =>
     attempt(async () => {
       if (!planned) return refusal(say.of('noSeedToTest'));

@@ -1,6 +1,6 @@
 import type { Lot } from '@chill/model/lot.ts';
 import { describe, expect, test } from '@jest/globals';
-import { asWritten, EMPTY, fieldOf, judge, nextCode, readSoundness, type Written } from './lotWriting.ts';
+import { asWritten, EMPTY, fieldOf, judge, nextCode, readViability, type Written } from './lotWriting.ts';
 
 const ID = '00000000-0000-4000-8000-000000000001';
 const good: Written = {
@@ -13,7 +13,7 @@ const good: Written = {
   permission: 'the valley trust',
   seeds: '900',
   tested: '20',
-  sound: '17',
+  viable: '17',
   where: 'tin 4',
 };
 const faultsOf = (part: Partial<Written>) => {
@@ -53,25 +53,25 @@ describe('a lot as it is written', () => {
         permission: '',
         detail: 'B 7',
         harvestYear: '2025',
-        soundnessKind: 'packet',
+        viabilityKind: 'packet',
         percent: '82',
         tested: '',
-        sound: '',
+        viable: '',
       },
     ],
-    ['of unknown soundness, kept moist', { soundnessKind: 'unknown', tested: '', sound: '', storageState: 'moist' }],
+    ['of unknown soundness, kept moist', { viabilityKind: 'unknown', tested: '', viable: '', storageState: 'moist' }],
   ])('%s, it is the same once read back into the form', (_, part) => {
     const lot = (judge({ ...good, ...part }, ID) as { value: Lot }).value;
     expect(judge(asWritten(lot), ID)).toEqual({ value: lot });
   });
 
   test('says every fault at its own field, and asks for what is missing', () => {
-    expect(faultsOf({ speciesId: '', from: ' ', on: '', seeds: '', tested: '10', sound: '12' })).toEqual([
+    expect(faultsOf({ speciesId: '', from: ' ', on: '', seeds: '', tested: '10', viable: '12' })).toEqual([
       'speciesId: Choose a species from the handbook.',
       'from: Where did it come from?',
       'on: On which day? Roughly is enough.',
       'seeds: How many? A good guess will do; count later.',
-      'sound: More viable than were tested: check both figures.',
+      'viable: More viable than were tested: check both figures.',
       'on: On which day? Roughly is enough.',
     ]);
     expect(faultsOf({ seeds: '2.5' })).toEqual(['seeds: Give a whole number: seeds do not come in halves.']);
@@ -96,9 +96,9 @@ describe('a lot as it is written', () => {
   });
 
   test('a half-written test says nothing yet', () => {
-    expect(readSoundness({ ...good, sound: '' })).toBeUndefined();
-    expect(readSoundness({ ...good, sound: '21' })).toBeUndefined();
-    expect(readSoundness(good)).toEqual({ kind: 'tested', tested: 20, sound: 17 });
+    expect(readViability({ ...good, viable: '' })).toBeUndefined();
+    expect(readViability({ ...good, viable: '21' })).toBeUndefined();
+    expect(readViability(good)).toEqual({ kind: 'tested', tested: 20, sound: 17 });
   });
 
   test('codes run on, and are made of the species’ initials', () => {

@@ -1,6 +1,6 @@
 import { parseCoordinates, showCoordinates } from '@chill/core/units/coordinates.ts';
 import { readCount, readNumber } from '@chill/core/units/number.ts';
-import { Lot, type Provenance, Soundness } from '@chill/model/lot.ts';
+import { Lot, type Provenance, Viability } from '@chill/model/lot.ts';
 import { say } from '@chill/words/seeds.ts';
 import { spoken } from '@chill/words/subject.ts';
 import type { Fault as AnyFault, Judged } from '../../kit/useWritten.ts';
@@ -18,9 +18,9 @@ export interface Written {
   permission: string;
   harvestYear: string;
   seeds: string;
-  soundnessKind: 'tested' | 'packet' | 'unknown';
+  viabilityKind: 'tested' | 'packet' | 'unknown';
   tested: string;
-  sound: string;
+  viable: string;
   percent: string;
   storageState: 'dry' | 'moist';
   where: string;
@@ -41,9 +41,9 @@ export const EMPTY: Written = {
   permission: '',
   harvestYear: '',
   seeds: '',
-  soundnessKind: 'tested',
+  viabilityKind: 'tested',
   tested: '',
-  sound: '',
+  viable: '',
   percent: '',
   storageState: 'dry',
   where: '',
@@ -68,14 +68,14 @@ export function countIn(text: string): number | undefined {
   return text.trim() === '' ? undefined : (readCount(text) ?? readNumber(text)?.value ?? Number.NaN);
 }
 
-function told({ soundnessKind, tested, sound, percent }: Written): unknown {
-  if (soundnessKind === 'tested') return { kind: 'tested', tested: countIn(tested), sound: countIn(sound) };
-  return soundnessKind === 'packet' ? { kind: 'packet', percent: numberIn(percent) } : { kind: 'unknown' };
+function said({ viabilityKind, tested, viable, percent }: Written): unknown {
+  if (viabilityKind === 'tested') return { kind: 'tested', tested: countIn(tested), sound: countIn(viable) };
+  return viabilityKind === 'packet' ? { kind: 'packet', percent: numberIn(percent) } : { kind: 'unknown' };
 }
 
-/** How sound it is as written so far, where that can be read. */
-export function readSoundness(written: Written): Soundness | undefined {
-  const parsed = Soundness.safeParse(told(written));
+/** How viable it is as written so far, where that can be read. */
+export function readViability(written: Written): Viability | undefined {
+  const parsed = Viability.safeParse(said(written));
   return parsed.success ? parsed.data : undefined;
 }
 
@@ -89,7 +89,7 @@ const FIELD_OF: Record<string, Fault['field']> = {
   'provenance.permission': 'permission',
   'provenance.harvestYear': 'harvestYear',
   'soundness.tested': 'tested',
-  'soundness.sound': 'sound',
+  'soundness.sound': 'viable',
   'soundness.percent': 'percent',
   'storage.where': 'where',
   'storage.since': 'on',
@@ -148,7 +148,7 @@ export function judge(written: Written, id: string): Judged<Lot> {
     speciesId: written.speciesId,
     provenance,
     seeds: countIn(written.seeds),
-    soundness: told(written),
+    soundness: said(written),
     storage: { state: written.storageState, since: on, ...(written.where.trim() && { where: written.where }) },
     ...(written.hasWintered === 'yes' && { wintered: { chillDays: numberIn(written.chillDays), give_days: numberIn(written.give) } }),
     ...(note.trim() && { note }),
@@ -164,7 +164,7 @@ export function judge(written: Written, id: string): Judged<Lot> {
 
 /** A lot as the form would hold it. */
 export function asWritten(lot: Lot): Written {
-  const { provenance, soundness, storage, wintered } = lot;
+  const { provenance, soundness: viability, storage, wintered } = lot;
   const origin: Partial<Written> =
     provenance.kind === 'bought'
       ? { from: provenance.supplier, detail: provenance.theirLot ?? '', harvestYear: String(provenance.harvestYear ?? '') }
@@ -182,9 +182,9 @@ export function asWritten(lot: Lot): Written {
     provenanceKind: provenance.kind,
     on: provenance.on,
     seeds: String(lot.seeds),
-    soundnessKind: soundness.kind,
-    ...(soundness.kind === 'tested' && { tested: String(soundness.tested), sound: String(soundness.sound) }),
-    ...(soundness.kind === 'packet' && { percent: String(soundness.percent) }),
+    viabilityKind: viability.kind,
+    ...(viability.kind === 'tested' && { tested: String(viability.tested), viable: String(viability.sound) }),
+    ...(viability.kind === 'packet' && { percent: String(viability.percent) }),
     ...(storage && { storageState: storage.state, where: storage.where ?? '' }),
     ...(wintered && { hasWintered: 'yes', chillDays: String(wintered.chillDays), give: String(wintered.give_days) }),
     note: lot.note ?? '',

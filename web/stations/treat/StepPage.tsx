@@ -17,7 +17,7 @@ import { UndoButton } from '../../kit/UndoButton.tsx';
 import { useWakeLock } from '../../kit/useWakeLock.ts';
 import { Waiting } from '../../kit/Waiting.tsx';
 import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
-import { gesturesOn, tellGesture } from '../round/roundList.ts';
+import { describeGesture, gesturesOn } from '../round/roundList.ts';
 import { Lineage } from './Lineage.tsx';
 import { StepAction } from './StepAction.tsx';
 import { Bath } from './steps/Bath.tsx';
@@ -180,7 +180,7 @@ function JustNow({ view }: { view: BatchView }) {
   if (!last) return null;
   return (
     <p className="mt-4 flex flex-wrap items-center gap-x-4 border-t border-line pt-1 text-[0.95rem] text-ink2">
-      <span>{say('last', { last: tellGesture(last, view) })}</span>
+      <span>{say('last', { last: describeGesture(last, view) })}</span>
       <UndoButton view={view} events={last} />
     </p>
   );

@@ -8,7 +8,7 @@ import { mutate } from 'swr';
 import { type RunningTimer, runningTimers } from '../../data/bench.ts';
 import { useNow } from '../../data/now.ts';
 import { useNursery } from '../../data/nursery.ts';
-import { allowSound, ring } from '../../kit/ring.ts';
+import { allowViable, ring } from '../../kit/ring.ts';
 import { EndTimer } from './TimerFace.tsx';
 
 /** While a timer runs, other phones' entries are asked for this often, ms: what was ended there stops ringing here. */
@@ -31,12 +31,12 @@ function Watching({ running }: { running: RunningTimer[] }) {
 
   useEffect(() => {
     const listen = setInterval(() => void mutate('/api/batches'), LISTEN_EVERY_MS);
-    addEventListener('pointerdown', allowSound);
-    addEventListener('keydown', allowSound);
+    addEventListener('pointerdown', allowViable);
+    addEventListener('keydown', allowViable);
     return () => {
       clearInterval(listen);
-      removeEventListener('pointerdown', allowSound);
-      removeEventListener('keydown', allowSound);
+      removeEventListener('pointerdown', allowViable);
+      removeEventListener('keydown', allowViable);
     };
   }, []);
 
@@ -50,11 +50,11 @@ function Watching({ running }: { running: RunningTimer[] }) {
   }, [overIds]);
 
   // The bench shows its timers itself, and so does the step that one belongs to.
-  const told = pathname === '/treat' ? [] : over.filter(({ view }) => pathname !== `/treat/${view.batch.code}`);
-  if (told.length === 0) return null;
+  const said = pathname === '/treat' ? [] : over.filter(({ view }) => pathname !== `/treat/${view.batch.code}`);
+  if (said.length === 0) return null;
   return (
     <ul aria-label={say('timersOver')} className="screen-only bg-alarm text-sheet" aria-live="assertive">
-      {told.map(({ view, timer }) => {
+      {said.map(({ view, timer }) => {
         const { by_s, means } = endingOf(timer, now);
         return (
           <li key={timer.id} className="flex flex-wrap items-center gap-x-4 px-4 py-1 desk:px-10 [&_.quiet]:text-sheet">

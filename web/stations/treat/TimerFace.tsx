@@ -1,6 +1,6 @@
 import { momentIn, timerFace } from '@chill/core/calendar/moments.ts';
 import type { Timer } from '@chill/core/ledger/batchState.ts';
-import { readTimer, TIMINGS, tellEnding } from '@chill/core/treat/timers.ts';
+import { describeEnding, readTimer, TIMINGS } from '@chill/core/treat/timers.ts';
 import { say } from '@chill/words/bell.ts';
 import { newId } from '../../data/newId.ts';
 import { nowInstant, useNow } from '../../data/now.ts';
@@ -36,7 +36,7 @@ export function TimerFace({ view, timer, large = false }: { view: BatchView; tim
           style={{ background: over ? 'var(--color-alarm)' : 'var(--zone, var(--color-ink))', transform: `scaleX(${share.toFixed(4)})` }}
         />
       </div>
-      {over && <p className="mt-1 text-[0.98rem] font-semibold">{tellEnding(timer, now)}</p>}
+      {over && <p className="mt-1 text-[0.98rem] font-semibold">{describeEnding(timer, now)}</p>}
       {large && (
         <div className="flex flex-wrap items-center justify-between gap-x-4 text-[0.92rem] text-ink2">
           <span>{say('closingPageSleepOrRestart')}</span>

@@ -8,16 +8,16 @@ import { useRecord } from '../../data/useRecord.ts';
 
 type Without<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never;
 /** An event as a step tells it; the step's own hook adds its id and its day. */
-export type Told = Without<NewEvent, 'id' | 'on'>;
+export type Said = Without<NewEvent, 'id' | 'on'>;
 
 /** What a step of the bench does to its batch. */
 export interface Step {
   /** Records what was told, beginning the stage first where it was not begun. True where it was taken. */
-  record: (told: readonly Told[]) => boolean;
+  record: (said: readonly Said[]) => boolean;
   /** Records without beginning the stage. */
-  note: (told: readonly Told[]) => boolean;
+  note: (said: readonly Said[]) => boolean;
   /** Records, beginning the stage first, and ends it. */
-  finish: (told?: readonly Told[]) => boolean;
+  finish: (said?: readonly Said[]) => boolean;
   /** Begins the stage, with whatever beginning it from the round would record too. */
   begin: () => boolean;
   problem: string | undefined;
@@ -47,17 +47,17 @@ export function useStep(view: BatchView): Step {
     }
     return recorded.events;
   };
-  const all = (told: readonly Told[], timed: boolean): boolean => {
+  const all = (said: readonly Said[], timed: boolean): boolean => {
     const first = begun();
     if (!first) return false;
     // A step that starts its own timer, or ends the stage, does not want the usual one.
     const opening = timed ? first : first.filter(({ kind }) => kind !== 'timerStarted');
-    return send([...opening, ...told.map((one) => ({ ...one, id: newId(), on }) as NewEvent)]);
+    return send([...opening, ...said.map((one) => ({ ...one, id: newId(), on }) as NewEvent)]);
   };
   return {
-    record: (told) => all(told, false),
-    note: (told) => send(told.map((one) => ({ ...one, id: newId(), on }) as NewEvent)),
-    finish: (told = []) => all([...told, { kind: 'stageFinished', stage: state.stage, moves: [], at: nowInstant() }], false),
+    record: (said) => all(said, false),
+    note: (said) => send(said.map((one) => ({ ...one, id: newId(), on }) as NewEvent)),
+    finish: (said = []) => all([...said, { kind: 'stageFinished', stage: state.stage, moves: [], at: nowInstant() }], false),
     begin: () => all([], true),
     problem,
   };

@@ -12,7 +12,7 @@ import { Figure } from '../../../kit/Figure.tsx';
 import { Problem } from '../../../kit/Problem.tsx';
 import { WhyNote } from '../../../kit/WhyNote.tsx';
 import { FromDevice } from '../Reading.tsx';
-import { type Told, useStep } from '../useStep.ts';
+import { type Said, useStep } from '../useStep.ts';
 
 const METHODS = [
   {
@@ -96,7 +96,7 @@ export function OpenCoat({ view }: { view: BatchView }) {
         ? { ...sitting, worked_ms: sitting.worked_ms + Math.max(0, nowMs() - (sitting.since_ms ?? 0)), since_ms: undefined }
         : { ...sitting, since_ms: nowMs() },
     );
-  const told = (): Told[] => {
+  const said = (): Said[] => {
     if (done === 0) return [];
     const from = state.counts.waiting > 0 ? 'waiting' : 'swollen';
     return [
@@ -187,12 +187,12 @@ export function OpenCoat({ view }: { view: BatchView }) {
             className="action grow desk:grow-0"
             style={{ '--action': 'var(--zone)' } as React.CSSProperties}
             disabled={done === 0 && before === 0}
-            onClick={() => step.finish(told()) && clear()}
+            onClick={() => step.finish(said()) && clear()}
           >
             {left > 0 && done + before > 0 ? say('doneLeaveThey', { left }) : say('allDoneNext')}
           </button>
           {done > 0 && left > 0 && (
-            <button type="button" className="quiet" onClick={() => step.record(told()) && clear()}>
+            <button type="button" className="quiet" onClick={() => step.record(said()) && clear()}>
               {say('putAsideWhenDone')}
             </button>
           )}

@@ -4,10 +4,10 @@ import { batchOf, lotOf, nurseryWith, recorded, show, upTo } from '../../../test
 import { PourForm } from './PourForm.tsx';
 
 const lot = lotOf('ceanothus-velutinus');
-const WAY = 'hot-water-then-sand';
+const METHOD = 'hot-water-then-sand';
 let before = 0;
 const since = () => recorded().slice(before);
-const filling = () => show(nurseryWith(lot, [batchOf(lot, WAY, ...upTo(lot, WAY, 'hotWater'))]), (view) => <PourForm view={view} />);
+const filling = () => show(nurseryWith(lot, [batchOf(lot, METHOD, ...upTo(lot, METHOD, 'hotWater'))]), (view) => <PourForm view={view} />);
 const field = (name: string) => screen.getByRole('textbox', { name: new RegExp(`^${name}`) }) as HTMLInputElement;
 const poured = () => screen.getByRole('button', { name: 'Poured' }) as HTMLButtonElement;
 const minutes = () => Number(/for (\d+) minutes/.exec(document.body.textContent ?? '')?.[1]);

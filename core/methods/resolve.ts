@@ -1,8 +1,8 @@
+import type { Method } from '@chill/model/method.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Cue, Species } from '@chill/model/species.ts';
 import type { Medium, Stage, StageKind } from '@chill/model/stage.ts';
-import type { Way } from '@chill/model/way.ts';
 import { handbookLink, type NamedLink } from '../chance/prospect.ts';
 import type { BetaShare } from '../chance/shares.ts';
 import { coldResponseOf } from '../chill/effectiveness.ts';
@@ -12,9 +12,9 @@ import {
   type Brought,
   type Credit,
   daysToFree,
-  freedWithCredit,
   NO_CREDIT,
   type Requirement,
+  releasedWithCredit,
   requirementsOf,
 } from '../chill/requirement.ts';
 import { placesFor } from '../kinds/places.ts';
@@ -22,7 +22,7 @@ import { keptDry, mediumOf, STAGES, type StageFacts } from '../kinds/stages.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { type LearnedRot, ROT_PRIOR } from '../rot/learned.ts';
 import { daysToSprout, degreesPerDay, sproutedOfThoseThatWill, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
-import { bestPull, type Pull, type PullCurve, type SteadyTreatment, steadyCurve } from '../takeOut/takeOut.ts';
+import { bestTakeOut, type SteadyTreatment, steadyCurve, type TakeOut, type TakeOutCurve } from '../takeOut/takeOut.ts';
 import { dayIn, type YearOfDays } from '../winter/climate.ts';
 import { outdoorStay, type Shelter } from '../winter/outdoors.ts';
 
@@ -31,7 +31,7 @@ export const DRY_COLD_FACTOR = 1.25;
 /** How long seed is left outdoors where no winter is known of, days. */
 const NO_WINTER_DAYS = 120;
 
-/** A stage of a way with everything about it worked out for one nursery. */
+/** A stage of a method with everything about it worked out for one nursery. */
 export interface ResolvedStage {
   kind: StageKind;
   medium?: Medium;
@@ -42,12 +42,12 @@ export interface ResolvedStage {
   /** Whole days that are best. */
   days: number;
   /** Where a curve decides the days: the best day and its window, days from the start of the stage. */
-  pull?: Pull;
-  curve?: PullCurve;
+  takeOut?: TakeOut;
+  curve?: TakeOutCurve;
   /** What made the curve, so that it can be followed day by day later. */
   treatment?: SteadyTreatment;
-  /** Share of the seeds entering that are freed by it, and that are not lost in it. */
-  freed: number;
+  /** Share of the seeds entering that are released by it, and that are not lost in it. */
+  released: number;
   survives: number;
   /** Rot hazard added up in it, where it rots. */
   exposure?: number;
@@ -56,13 +56,13 @@ export interface ResolvedStage {
   /** Outdoors: degree-days that each day brings for sprouting there. */
   degrees?: (day: number) => number;
   /** What single years would free, each as likely, where the weather decides. */
-  freedByYears?: Float64Array;
+  releasedByYears?: Float64Array;
 }
 
-/** The links of the chain from a sound seed to a plant, each a share 0 to 1. */
+/** The links of the chain from a viable seed to a plant, each a share 0 to 1. */
 export interface Chain {
   opened: number;
-  freed: number;
+  released: number;
   /** Answers to the cues that are given or not: smoke, flooding. */
   answered: number;
   survives: number;
@@ -102,13 +102,13 @@ export function withOwnRot(treatment: SteadyTreatment | undefined, rot: LearnedR
   return own ? { ...treatment, rotShape: own.shape, rot: { ...treatment.rot, own: own.mean } } : treatment;
 }
 
-/** Which stage of a way the seeds sprout in: the warm towel, the flooded pot, or the pot where there is neither. */
-export function sproutingStage(way: Way): number {
-  const stage = way.stages.findIndex(({ kind }) => STAGES[kind].course === 'sprouts');
-  return stage >= 0 ? stage : way.stages.length - 1;
+/** Which stage of a method the seeds sprout in: the warm towel, the flooded pot, or the pot where there is neither. */
+export function sproutingStage(method: Method): number {
+  const stage = method.stages.findIndex(({ kind }) => STAGES[kind].course === 'sprouts');
+  return stage >= 0 ? stage : method.stages.length - 1;
 }
 
-/** What surrounds a way besides the species: the nursery's places, what the lot brings along, and for a winter outdoors the year and the day it begins. */
+/** What surrounds a method besides the species: the nursery's places, what the lot brings along, and for a winter outdoors the year and the day it begins. */
 export interface Surroundings extends Brought {
   places: readonly SwingingPlace[];
   outdoors?: { year: YearOfDays; start: PlainDate };
@@ -116,16 +116,16 @@ export interface Surroundings extends Brought {
   rot?: LearnedRot;
 }
 
-/** Works out every stage of a way for this species in its surroundings. */
-export function resolveWay(
+/** Works out every stage of a method for this species in its surroundings. */
+export function resolveMethod(
   species: Species,
-  way: Way,
+  method: Method,
   { places, credit: brought = NO_CREDIT, storedDry_days = 0, outdoors, rot }: Surroundings,
 ): ResolvedStage[] {
   const law = thermalTime(species.sprouting);
   let credit = brought;
   let bed: { medium: Medium; age_days: number } | undefined;
-  return way.stages.map((stage, index) => {
+  return method.stages.map((stage, index) => {
     // Going on in the same sand or pot, its medium goes on ageing.
     const age = stage.medium !== undefined && bed?.medium === stage.medium ? bed.age_days : 0;
     const resolved = resolveStage(stage, index, age);
@@ -148,7 +148,7 @@ export function resolveWay(
     if (course === 'turns') {
       const days = stage.days?.best ?? MOST_TURNS * DAYS_PER_TURN;
       credit = { ...brought, days: brought.days + turnsCredit(days) };
-      return { ...base, days, freed: 1, survives: TURNS_SURVIVAL };
+      return { ...base, days, released: 1, survives: TURNS_SURVIVAL };
     }
     if (earns === 'winter') return { ...base, ...leftOut(species, outdoors, brought, place?.cover) };
     const ahead = earns === 'ripening' ? { days: storedDry_days, give_days: 0 } : credit;
@@ -156,26 +156,26 @@ export function resolveWay(
     // Only the first cold stage begins with what the seed brings along.
     if (earns === 'cold' && (water === 'damp' || treatment)) credit = NO_CREDIT;
     if (treatment) return { ...base, ...treated(stage, { ...treatment, ...(mediumAge_days > 0 && { mediumAge_days }) }) };
-    return { ...base, days: plainDays(species, way, stage, index, law, base), freed: 1, survives: 1 };
+    return { ...base, days: plainDays(species, method, stage, index, law, base), released: 1, survives: 1 };
   }
 }
 
 /** What of a stage its chain is made from: as it is planned, or as it went. */
-export type ChainStage = Pick<ResolvedStage, 'kind' | 'temperature_C' | 'halfSwing_C' | 'curve' | 'freed' | 'survives'> &
+export type ChainStage = Pick<ResolvedStage, 'kind' | 'temperature_C' | 'halfSwing_C' | 'curve' | 'released' | 'survives'> &
   Partial<Pick<ResolvedStage, 'days' | 'degrees'>>;
 
 /**
- * The chain from a sound seed to a plant along a way. A cue that the way leaves out frees only those that need none of it, with what of it the seed
+ * The chain from a viable seed to a plant along a method. A cue that the method leaves out releases only those that need none of it, with what of it the seed
  * brings along: a past winter, months in the drawer.
  */
-export function chainOf(species: Species, way: Way, stages: readonly ChainStage[], brought: Brought = {}): Chain {
+export function chainOf(species: Species, method: Method, stages: readonly ChainStage[], brought: Brought = {}): Chain {
   const { credit = NO_CREDIT, storedDry_days = 0 } = brought;
   const { ripening, warm, cold } = requirementsOf(species);
   const times = (what: StageFacts['earns']) => stages.filter(({ kind, curve }) => STAGES[kind].earns === what && curve).length;
   const product = (pick: (stage: ChainStage) => number) => stages.reduce((all, stage) => all * pick(stage), 1);
   const without = (requirement: Requirement | undefined, missing: number, had = NO_CREDIT) => {
     if (!requirement || missing <= 0) return 1;
-    return freedWithCredit(0, requirement, had) * requirement.freedWithout ** (missing - 1);
+    return releasedWithCredit(0, requirement, had) * requirement.freedWithout ** (missing - 1);
   };
   const winters = (species.cold.need !== 'none' && species.cold.winters) || 1;
   const outside = times('winter');
@@ -184,11 +184,11 @@ export function chainOf(species: Species, way: Way, stages: readonly ChainStage[
     without(warm, 1 - times('warmth') - outside) *
     without(cold, winters - times('cold') - outside * winters, times('cold') + outside > 0 ? NO_CREDIT : credit);
   return {
-    opened: coatOpened(species, way),
-    freed: product((stage) => stage.freed) * missed,
-    answered: cuesAnswered(species, way),
+    opened: coatOpened(species, method),
+    released: product((stage) => stage.released) * missed,
+    answered: cuesAnswered(species, method),
     survives: product((stage) => stage.survives),
-    warmth: warmthOf(species, stages, sproutingStage(way)),
+    warmth: warmthOf(species, stages, sproutingStage(method)),
     sprouts: species.sprouting.share,
     establishes: species.pot.establishes,
   };
@@ -214,51 +214,51 @@ function warmthOf({ sprouting, alternating }: Species, stages: readonly ChainSta
   return 2 * (stage.halfSwing_C ?? 0) >= SWING_ENOUGH * (alternating.day_C - alternating.night_C) ? 1 : alternating.steady;
 }
 
-/** Of the seeds freed, the share that sprouts in the last of the treatments itself: some do so in the cold, and only there. */
+/** Of the seeds released, the share that sprouts in the last of the treatments itself: some do so in the cold, and only there. */
 function onTheWay(sprouting: Species['sprouting'], stages: readonly ChainStage[]): number {
-  const last = stages.findLast(({ curve, freed }) => curve && freed > 0);
+  const last = stages.findLast(({ curve, released }) => curve && released > 0);
   if (!last?.curve || keptDry(last.kind)) return 0;
   const law = thermalTime(sprouting);
   const { curve, days = 0, degrees = () => law.rate(last.temperature_C) } = last;
   const warmth = [0];
   for (let day = 0; day < days; day++) warmth.push((warmth[day] as number) + degrees(day));
   const all = warmth[days] as number;
-  let share = (curve.freed[0] as number) * sproutedOfThoseThatWill(all, law);
+  let share = (curve.released[0] as number) * sproutedOfThoseThatWill(all, law);
   for (let day = 1; day <= days; day++) {
-    const newly = (curve.freed[day] as number) - (curve.freed[day - 1] as number);
+    const newly = (curve.released[day] as number) - (curve.released[day - 1] as number);
     if (newly > 0) share += newly * sproutedOfThoseThatWill(all - (warmth[day] as number), law);
   }
-  return Math.min(1, share / Math.max(1e-12, curve.freed[days] as number));
+  return Math.min(1, share / Math.max(1e-12, curve.released[days] as number));
 }
 
 /** The share that answers to the cues which are given or not: 1 where the species asks for none. */
-export function cuesAnswered({ smoke, flooding }: Species, way: Way): number {
-  const given = (kind: StageKind) => way.stages.some((stage) => stage.kind === kind);
+export function cuesAnswered({ smoke, flooding }: Species, method: Method): number {
+  const given = (kind: StageKind) => method.stages.some((stage) => stage.kind === kind);
   const share = (cue: Cue | undefined, kind: StageKind) => (cue ? (given(kind) ? cue.with : cue.without) : 1);
   return share(smoke, 'smoke') * share(flooding, 'flood');
 }
 
-/** The share of a lot's coats that let water in after the stages of a way: 1 for a seed without a hard coat. */
-export function coatOpened(species: Species, way: Way): number {
-  return coatOpening(species, way).share;
+/** The share of a lot's coats that let water in after the stages of a method: 1 for a seed without a hard coat. */
+export function coatOpened(species: Species, method: Method): number {
+  return coatOpening(species, method).share;
 }
 
-/** What opens a lot's coats along a way, and the share it opens; the best of what is done counts. */
-function coatOpening({ hardCoat }: Species, way: Way): { how: 'untreated' | 'openCoat' | 'hotWater'; share: number } {
+/** What opens a lot's coats along a method, and the share it opens; the best of what is done counts. */
+function coatOpening({ hardCoat }: Species, method: Method): { how: 'untreated' | 'openCoat' | 'hotWater'; share: number } {
   if (!hardCoat) return { how: 'untreated', share: 1 };
-  const done = (['openCoat', 'hotWater'] as const).filter((how) => way.stages.some(({ kind }) => kind === how));
+  const done = (['openCoat', 'hotWater'] as const).filter((how) => method.stages.some(({ kind }) => kind === how));
   return [...done, 'untreated' as const]
     .map((how) => ({ how, share: hardCoat[how] }))
     .reduce((best, one) => (one.share > best.share ? one : best));
 }
 
-/** The chance that one sound seed becomes a plant, 0 to 1. */
+/** The chance that one viable seed becomes a plant, 0 to 1. */
 export function chainShare(chain: Chain): number {
-  return chain.opened * chain.freed * chain.answered * chain.survives * chain.warmth * chain.sprouts * chain.establishes;
+  return chain.opened * chain.released * chain.answered * chain.survives * chain.warmth * chain.sprouts * chain.establishes;
 }
 
-/** The name of what is not known of a lot's soundness, wherever it stands in a chain. */
-export const SOUND_LINK = 'sound';
+/** The name of what is not known of a lot's viability, wherever it stands in a chain. */
+export const VIABLE_LINK = 'sound';
 const COAT_LINK = 'coat';
 
 /** Whether a link is that of the coats, however they were opened. */
@@ -266,15 +266,15 @@ export function isCoatLink({ key }: NamedLink): boolean {
   return key.startsWith(COAT_LINK);
 }
 
-/** The links before the seed is freed, and what it takes to sprout: those that a towel test of the lot goes through as well. */
-export function seedLinks(sound: BetaShare, species: Species, way: Way, chain: Pick<Chain, 'warmth' | 'sprouts'>): NamedLink[] {
+/** The links before the seed is released, and what it takes to sprout: those that a towel test of the lot goes through as well. */
+export function seedLinks(viable: BetaShare, species: Species, method: Method, chain: Pick<Chain, 'warmth' | 'sprouts'>): NamedLink[] {
   const { smoke, flooding } = species;
-  const given = (kind: StageKind) => way.stages.some((stage) => stage.kind === kind);
+  const given = (kind: StageKind) => method.stages.some((stage) => stage.kind === kind);
   const cue = (name: string, of: Cue | undefined, kind: StageKind): NamedLink[] =>
     of ? [{ key: `${name} ${given(kind) ? 'with' : 'without'}`, link: handbookLink(given(kind) ? of.with : of.without) }] : [];
-  const { how, share } = coatOpening(species, way);
+  const { how, share } = coatOpening(species, method);
   return [
-    { key: SOUND_LINK, link: sound },
+    { key: VIABLE_LINK, link: viable },
     { key: `${COAT_LINK} ${how}`, link: handbookLink(share) },
     ...cue('smoke', smoke, 'smoke'),
     ...cue('flooding', flooding, 'flood'),
@@ -284,8 +284,14 @@ export function seedLinks(sound: BetaShare, species: Species, way: Way, chain: P
 }
 
 /** The whole chain with what is not known of it: the handbook's shares are worth ten seeds each, and rot has the nursery's own unknown multiplier in each medium. */
-export function chainLinks(sound: BetaShare, species: Species, way: Way, chain: Chain, stages: readonly ResolvedStage[]): NamedLink[] {
-  const years = stages.find(({ freedByYears }) => freedByYears)?.freedByYears;
+export function chainLinks(
+  viable: BetaShare,
+  species: Species,
+  method: Method,
+  chain: Chain,
+  stages: readonly ResolvedStage[],
+): NamedLink[] {
+  const years = stages.find(({ releasedByYears }) => releasedByYears)?.releasedByYears;
   const inYears = years && years.reduce((sum, one) => sum + one, 0) / years.length;
   const rotting = stages.filter(({ exposure, medium }) => exposure && medium);
   const media = [...new Set(rotting.map(({ medium }) => medium as Medium))];
@@ -302,8 +308,8 @@ export function chainLinks(sound: BetaShare, species: Species, way: Way, chain: 
     1,
   );
   return [
-    ...seedLinks(sound, species, way, chain),
-    { key: 'freed', link: inYears ? chain.freed / inYears : chain.freed },
+    ...seedLinks(viable, species, method, chain),
+    { key: 'freed', link: inYears ? chain.released / inYears : chain.released },
     ...(years ? [{ key: 'the year', link: { values: years } }] : []),
     ...rot,
     { key: 'lost otherwise', link: otherwise },
@@ -320,8 +326,8 @@ export function withDays(stage: ResolvedStage, days: number): ResolvedStage {
 }
 
 /** What a curve comes to by a day. */
-function atDay(curve: PullCurve, day: number): Pick<ResolvedStage, 'freed' | 'survives' | 'exposure'> {
-  return { freed: curve.freed[day] as number, survives: curve.survives[day] as number, exposure: curve.exposed[day] as number };
+function atDay(curve: TakeOutCurve, day: number): Pick<ResolvedStage, 'released' | 'survives' | 'exposure'> {
+  return { released: curve.released[day] as number, survives: curve.survives[day] as number, exposure: curve.exposed[day] as number };
 }
 
 /** A winter outdoors, as the months give it; where there is no winter, or none is told of, it frees nothing. */
@@ -332,8 +338,8 @@ function leftOut(
   shelter: Shelter | undefined,
 ): Omit<ResolvedStage, 'kind' | 'temperature_C'> {
   const stay = outdoors && outdoorStay(species, outdoors.year, outdoors.start, { credit, shelter });
-  if (!stay) return { days: NO_WINTER_DAYS, freed: 1, survives: 1 };
-  const { days, curve, pull } = stay;
+  if (!stay) return { days: NO_WINTER_DAYS, released: 1, survives: 1 };
+  const { days, curve, takeOut } = stay;
   const { year, start } = outdoors;
   const law = thermalTime(species.sprouting);
   const first = dayIn(start);
@@ -341,21 +347,21 @@ function leftOut(
     const of = (first + day) % 365;
     return degreesPerDay(year.mean_C[of] as number, year.halfSwing_C[of] as number, law);
   };
-  return { days, curve, pull, degrees, ...atDay(curve, days) };
+  return { days, curve, takeOut, degrees, ...atDay(curve, days) };
 }
 
 function treated(stage: Stage, treatment: SteadyTreatment): Omit<ResolvedStage, 'kind' | 'temperature_C'> {
   const curve = steadyCurve(treatment);
-  const pull = bestPull(curve);
+  const takeOut = bestTakeOut(curve);
   // Dry seed loses next to nothing by waiting; it need not wait longer than it must.
-  const enough = STAGES[stage.kind].earns === 'ripening' ? pull.from : pull.best;
+  const enough = STAGES[stage.kind].earns === 'ripening' ? takeOut.from : takeOut.best;
   const days = Math.min(stage.days?.best ?? enough, curve.yields.length - 1);
   const { rotShape } = treatment;
-  return { days, pull, curve, treatment, ...(rotShape !== undefined && { rotShape }), ...atDay(curve, days) };
+  return { days, takeOut, curve, treatment, ...(rotShape !== undefined && { rotShape }), ...atDay(curve, days) };
 }
 
-function plainDays(species: Species, way: Way, stage: Stage, index: number, law: ThermalTime, at: Warmth): number {
-  const sprouting = index === sproutingStage(way) ? wholeSproutingDays(0.9, law, at, species) : 0;
+function plainDays(species: Species, method: Method, stage: Stage, index: number, law: ThermalTime, at: Warmth): number {
+  const sprouting = index === sproutingStage(method) ? wholeSproutingDays(0.9, law, at, species) : 0;
   const { course, earns, bench } = STAGES[stage.kind];
   if (course === 'grows') return sprouting + (stage.days?.best ?? species.pot.days.best);
   if (stage.days) return stage.days.best;

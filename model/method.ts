@@ -7,7 +7,7 @@ import { z } from './zod.ts';
 export const Evidence = z.enum(['well established', 'commonly reported', 'sparse', 'anecdotal']);
 export type Evidence = z.infer<typeof Evidence>;
 
-/** One school's answer to "how is this seed woken?"; the towel test only asks how much of it is sound. */
+/** One school's answer to "how is this seed woken?"; the towel test only asks how much of it is viable. */
 export const School = z.enum([
   'towelInFridge',
   'mediumInFridge',
@@ -22,7 +22,7 @@ export const School = z.enum([
 export type School = z.infer<typeof School>;
 
 /** A school's recipe for one species: stages in the order in which the seed meets them. */
-export const Way = z
+export const Method = z
   .object({
     id: Slug,
     name: shortText(80),
@@ -35,8 +35,8 @@ export const Way = z
     speaksFor: z.string().max(300).optional(),
     speaksAgainst: z.string().max(300).optional(),
   })
-  .refine((way) => way.stages.at(-1)?.kind === (way.school === 'towelTest' ? 'warmTowel' : 'pot'), {
+  .refine((method) => method.stages.at(-1)?.kind === (method.school === 'towelTest' ? 'warmTowel' : 'pot'), {
     error: () => say('methodEndsPotTestTowel'),
     path: ['stages'],
   });
-export type Way = z.infer<typeof Way>;
+export type Method = z.infer<typeof Method>;

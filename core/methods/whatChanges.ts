@@ -1,7 +1,7 @@
 import type { Wish } from '@chill/model/batch.ts';
 import { say } from '@chill/words/drawbacks.ts';
 import { addDays } from '../calendar/dates.ts';
-import { type Request, wantedDay, weighWays } from './propose.ts';
+import { type Request, wantedDay, weighMethods } from './propose.ts';
 
 const MONTHS_TWO_DAYS = 60;
 
@@ -10,9 +10,9 @@ const MONTHS_TWO_DAYS = 60;
  * `undefined` where none of them does. Costs a few times what weighing does.
  */
 export function whatWouldChange(request: Request): string | undefined {
-  const first = weighWays(request).offered[0]?.way.id;
+  const first = weighMethods(request).offered[0]?.method.id;
   for (const { said, other } of neighbours(request)) {
-    const then = weighWays(other).offered[0]?.way;
+    const then = weighMethods(other).offered[0]?.method;
     if (then && then.id !== first) return say('wouldComeFirst', { said, name: then.name.toLowerCase() });
   }
   return undefined;

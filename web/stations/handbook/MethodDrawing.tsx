@@ -1,9 +1,9 @@
 import { spell } from '@chill/core/calendar/dates.ts';
+import { resolveMethod } from '@chill/core/methods/resolve.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
-import { resolveWay } from '@chill/core/ways/resolve.ts';
 import { yearOf } from '@chill/core/winter/climate.ts';
+import type { Method } from '@chill/model/method.ts';
 import type { Species } from '@chill/model/species.ts';
-import type { Way } from '@chill/model/way.ts';
 import { say } from '@chill/words/handbook.ts';
 import { useMemo } from 'react';
 import { useNursery } from '../../data/nursery.ts';
@@ -16,12 +16,12 @@ const LEVEL: Record<Zone, number> = { hot: 12, warm: 24, cool: 46, cold: 72, fro
 /** A soak is a day and a winter a hundred: the line gives each stage room by the root of its days, and never less than this. */
 const LEAST_ROOM = 3;
 
-/** A way drawn as its path through temperatures, each stage named with its days; wide stages are long ones. */
-export function WayDrawing({ species, way, labelled = false }: { species: Species; way: Way; labelled?: boolean }) {
+/** A method drawn as its path through temperatures, each stage named with its days; wide stages are long ones. */
+export function MethodDrawing({ species, method, labelled = false }: { species: Species; method: Method; labelled?: boolean }) {
   const { placesAsMeasured: places, nursery, today } = useNursery();
   const stages = useMemo(
-    () => resolveWay(species, way, { places, outdoors: { year: yearOf(nursery), start: today } }),
-    [species, way, places, nursery, today],
+    () => resolveMethod(species, method, { places, outdoors: { year: yearOf(nursery), start: today } }),
+    [species, method, places, nursery, today],
   );
   const rooms = stages.map(({ days }) => Math.max(LEAST_ROOM, Math.sqrt(days) * 1.6));
   const whole = rooms.reduce((sum, room) => sum + room, 0);

@@ -9,12 +9,12 @@ import fc from 'fast-check';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { jeffreys } from '../chance/shares.ts';
 import { requirementFrom } from '../chill/requirement.ts';
-import { whyPull, whySeeds } from '../schedule/explain.ts';
-import { bestPull, steadyCurve } from '../takeOut/takeOut.ts';
+import { whySeeds, whyTakeOut } from '../schedule/explain.ts';
+import { bestTakeOut, steadyCurve } from '../takeOut/takeOut.ts';
 import { frostRiskOn, frostSafeDate, nextFrostSafeDate } from '../winter/frost.ts';
 import { planBackward, planForward } from './chain.ts';
-import { propose, type Request, weighWays } from './propose.ts';
-import { chainOf, resolveWay } from './resolve.ts';
+import { propose, type Request, weighMethods } from './propose.ts';
+import { chainOf, resolveMethod } from './resolve.ts';
 
 const handbook = loadHandbook();
 const species = (id: string) => handbook.find((one) => one.id === id) as Species;
@@ -23,22 +23,22 @@ const places = [place('fridge', 3.6), place('mat', 22), place('bench', 17), plac
 const by = (timing: Wish['timing']): Wish => ({ plants: 40, confidence: 0.9, timing });
 const request = (id: string, wish = by({ by: 'frostRisk', risk: 0.1 }), today = '2026-10-01'): Request => ({
   species: species(id),
-  sound: jeffreys(17, 20),
+  viable: jeffreys(17, 20),
   available: 400,
   wish,
   nursery,
   places,
   today,
 });
-const way = (id: string, wayId: string) => species(id).ways.find((one) => one.id === wayId) as Species['ways'][number];
-const outdoors = (id: string, wayId: string) => way(id, wayId).stages.some(({ kind }) => kind === 'outdoorWinter');
+const method = (id: string, methodId: string) => species(id).ways.find((one) => one.id === methodId) as Species['ways'][number];
+const outdoors = (id: string, methodId: string) => method(id, methodId).stages.some(({ kind }) => kind === 'outdoorWinter');
 /** Every second species, weighed once: what is asked of all of them is asked of these, and of no class of seed too few. */
-const weighed = new Map<string, ReturnType<typeof weighWays>>();
+const weighed = new Map<string, ReturnType<typeof weighMethods>>();
 function weighedSpecies() {
-  if (weighed.size === 0) for (const { id } of handbook.filter((_, i) => i % 2 === 0)) weighed.set(id, weighWays(request(id)));
+  if (weighed.size === 0) for (const { id } of handbook.filter((_, i) => i % 2 === 0)) weighed.set(id, weighMethods(request(id)));
   return [...weighed.values()];
 }
-const everyWay = handbook.flatMap((one) => one.ways.map((each) => [one.id, each.id] as const));
+const everyMethod = handbook.flatMap((one) => one.ways.map((each) => [one.id, each.id] as const));
 
 describe('frost', () => {
   test('the day of one frost in ten is 1.28 deviations after the mean', () => {
@@ -58,15 +58,15 @@ describe('frost', () => {
 
 describe('the best pull day', () => {
   const requirement = requirementFrom({ from: 60, to: 90 }, 0);
-  const pullIn = (medium: 'towel' | 'sand', temperature_C = 4) =>
-    bestPull(steadyCurve({ requirement, temperature_C, rot: { medium, temperature_C } }));
+  const takeOutIn = (medium: 'towel' | 'sand', temperature_C = 4) =>
+    bestTakeOut(steadyCurve({ requirement, temperature_C, rot: { medium, temperature_C } }));
 
   test('is later in sand than in wet paper, for the same seed', () => {
-    expect(pullIn('towel').best).toBeLessThan(pullIn('sand').best);
+    expect(takeOutIn('towel').best).toBeLessThan(takeOutIn('sand').best);
   });
   test('is where a week either way gives less, inside a window that keeps 97 in 100', () => {
     const curve = steadyCurve({ requirement, temperature_C: 4, rot: { medium: 'towel', temperature_C: 4 } });
-    const { best, from, to, yields } = bestPull(curve);
+    const { best, from, to, yields } = bestTakeOut(curve);
     for (const day of [best - 7, best + 7]) expect(curve.yields[day] as number).toBeLessThan(yields);
     expect(curve.yields[from] as number).toBeGreaterThanOrEqual(0.97 * yields);
     expect(curve.yields[from - 1] as number).toBeLessThan(0.97 * yields);
@@ -75,9 +75,9 @@ describe('the best pull day', () => {
   test('higher rot never moves it later', () => {
     fc.assert(
       fc.property(fc.double({ min: 1, max: 5, noNaN: true }), fc.double({ min: 0, max: 3, noNaN: true }), (at, more) => {
-        const pull = (rotAt: number) =>
-          bestPull(steadyCurve({ requirement, temperature_C: 4, rot: { medium: 'vermiculite', temperature_C: rotAt } })).best;
-        return pull(at + more) <= pull(at);
+        const takeOut = (rotAt: number) =>
+          bestTakeOut(steadyCurve({ requirement, temperature_C: 4, rot: { medium: 'vermiculite', temperature_C: rotAt } })).best;
+        return takeOut(at + more) <= takeOut(at);
       }),
     );
   });
@@ -92,8 +92,8 @@ describe('the best pull day', () => {
 });
 
 describe('every way of every species', () => {
-  test.each(everyWay)('%s, %s: forward from the start that backward gave is the same', (id, wayId) => {
-    const resolved = resolveWay(species(id), way(id, wayId), { places });
+  test.each(everyMethod)('%s, %s: forward from the start that backward gave is the same', (id, methodId) => {
+    const resolved = resolveMethod(species(id), method(id, methodId), { places });
     const back = planBackward(resolved, '2028-05-24');
     expect(planForward(resolved, back[0]?.start as string)).toEqual(back);
     expect(back.at(-1)?.end).toBe('2028-05-24');
@@ -102,10 +102,10 @@ describe('every way of every species', () => {
   test('a wish moved a week moves every date a week', () => {
     fc.assert(
       fc.property(
-        fc.constantFrom(...everyWay.filter(([id, wayId]) => !outdoors(id, wayId))),
+        fc.constantFrom(...everyMethod.filter(([id, methodId]) => !outdoors(id, methodId))),
         fc.integer({ min: 0, max: 30 }),
-        ([id, wayId], weeks) => {
-          const asked = (date: string) => propose(way(id, wayId), request(id, by({ by: 'readyBy', date }), '2020-01-01'));
+        ([id, methodId], weeks) => {
+          const asked = (date: string) => propose(method(id, methodId), request(id, by({ by: 'readyBy', date }), '2020-01-01'));
           const now = asked('2027-05-24');
           const later = asked(addDays('2027-05-24', 7 * weeks));
           return now.stages.every(
@@ -134,36 +134,38 @@ describe('every way of every species', () => {
 
 describe('the chain', () => {
   test('a cue left out frees only those that need none of it', () => {
-    const noCold = way('penstemon-venustus', 'no-cold');
-    expect(chainOf(species('penstemon-venustus'), noCold, resolveWay(species('penstemon-venustus'), noCold, { places })).freed).toBe(0.1);
-    const coldOnly = way('crataegus-douglasii', 'sand-in-fridge');
+    const noCold = method('penstemon-venustus', 'no-cold');
+    expect(chainOf(species('penstemon-venustus'), noCold, resolveMethod(species('penstemon-venustus'), noCold, { places })).released).toBe(
+      0.1,
+    );
+    const coldOnly = method('crataegus-douglasii', 'sand-in-fridge');
     expect(
-      chainOf(species('crataegus-douglasii'), coldOnly, resolveWay(species('crataegus-douglasii'), coldOnly, { places })).freed,
+      chainOf(species('crataegus-douglasii'), coldOnly, resolveMethod(species('crataegus-douglasii'), coldOnly, { places })).released,
     ).toBeLessThan(0.25);
   });
   test('an untreated hard coat stays shut', () => {
-    const untreated = way('iliamna-rivularis', 'untreated');
-    expect(chainOf(species('iliamna-rivularis'), untreated, resolveWay(species('iliamna-rivularis'), untreated, { places })).opened).toBe(
-      0.04,
-    );
+    const untreated = method('iliamna-rivularis', 'untreated');
+    expect(
+      chainOf(species('iliamna-rivularis'), untreated, resolveMethod(species('iliamna-rivularis'), untreated, { places })).opened,
+    ).toBe(0.04);
   });
   test('freezer turns credit thirty chill-days and cost fifteen seeds in a hundred', () => {
-    const resolved = resolveWay(species('balsamorhiza-sagittata'), way('balsamorhiza-sagittata', 'freezer-turns'), { places });
+    const resolved = resolveMethod(species('balsamorhiza-sagittata'), method('balsamorhiza-sagittata', 'freezer-turns'), { places });
     expect(resolved.find((stage) => stage.kind === 'freezerTurns')).toMatchObject({ days: 6, survives: 0.85 });
     expect(resolved.find((stage) => stage.kind === 'coldMoist')?.treatment?.credit?.days).toBe(30);
   });
   test('dry cold takes 1.25 times the days where it works at all', () => {
     const said = species('eriogonum-umbellatum');
     const works = { ...said, cold: { ...said.cold, dryColdWorks: true } } as Species;
-    const dry = (one: Species) => resolveWay(one, way('eriogonum-umbellatum', 'dry-cold'), { places })[0];
+    const dry = (one: Species) => resolveMethod(one, method('eriogonum-umbellatum', 'dry-cold'), { places })[0];
     expect(dry(works)?.treatment?.daysPerEffectiveDay).toBe(1.25);
     expect(dry(said)?.treatment).toBeUndefined();
   });
 });
 
 describe('what speaks against a way, here', () => {
-  const against = (id: string, wayId: string, wish?: Wish, today?: string) =>
-    Object.fromEntries(propose(way(id, wayId), request(id, wish, today)).against.map((one) => [one.code, spoken(one.reason)]));
+  const against = (id: string, methodId: string, wish?: Wish, today?: string) =>
+    Object.fromEntries(propose(method(id, methodId), request(id, wish, today)).against.map((one) => [one.code, spoken(one.reason)]));
 
   test('a start that is past, with how late that makes it', () => {
     const found = against('amelanchier-alnifolia', 'sand-in-fridge', undefined, '2027-02-16');
@@ -185,7 +187,7 @@ describe('what speaks against a way, here', () => {
     expect(found.longIndoors).toMatch(/ready 14 weeks before the frosts end/);
   });
   test('more than the lot holds, with what all of it would give', () => {
-    const proposal = propose(way('larix-occidentalis', 'no-cold'), { ...request('larix-occidentalis'), available: 60 });
+    const proposal = propose(method('larix-occidentalis', 'no-cold'), { ...request('larix-occidentalis'), available: 60 });
     expect(proposal.starting).toBe(60);
     expect(proposal.against.find((one) => one.code === 'moreThanLot')?.reason).toMatchObject({
       key: 'needsSeedsLotHasAll',
@@ -195,11 +197,11 @@ describe('what speaks against a way, here', () => {
   });
   test('a fridge too warm to count', () => {
     const warm = { ...request('balsamorhiza-sagittata'), places: [place('fridge', 9)] };
-    const found = propose(way('balsamorhiza-sagittata', 'sand-in-fridge'), warm).against;
+    const found = propose(method('balsamorhiza-sagittata', 'sand-in-fridge'), warm).against;
     expect(found.find((one) => one.code === 'tooWarmForCold')?.reason).toMatchObject({ facts: { temperature: 9, counts: 0.2 } });
   });
   test('no plant is promised where the law of the species allows none, nor without a word where only the cold before brings some', () => {
-    const cool = weighWays(request('nemophila-menziesii'));
+    const cool = weighMethods(request('nemophila-menziesii'));
     for (const { chain, expected, against } of [...cool.offered, ...cool.set_aside]) {
       if (chain.warmth > 0) continue;
       expect(expected).toEqual({ low: 0, high: 0 });
@@ -212,26 +214,26 @@ describe('what speaks against a way, here', () => {
   });
   test('the same sand, warm and then cold, is no fresh sand', () => {
     const stages = (media: ('sand' | 'vermiculite')[]) => {
-      const warmThenCold = way('crataegus-douglasii', 'warm-then-cold');
+      const warmThenCold = method('crataegus-douglasii', 'warm-then-cold');
       let next = 0;
       const other = {
         ...warmThenCold,
         stages: warmThenCold.stages.map((one) => (one.medium ? { ...one, medium: media[next++] as 'sand' } : one)),
       };
-      return resolveWay(species('crataegus-douglasii'), other, { places }).find(({ kind }) => kind === 'coldMoist');
+      return resolveMethod(species('crataegus-douglasii'), other, { places }).find(({ kind }) => kind === 'coldMoist');
     };
     const [carried, fresh] = [stages(['sand', 'sand']), stages(['vermiculite', 'sand'])];
     const lost = (one: typeof fresh) => one?.curve?.exposed[60] ?? Number.NaN;
     expect(lost(carried)).toBeGreaterThan(1.2 * lost(fresh));
   });
   test('a winter that the lot has had counts for the method without cold too', () => {
-    const noCold = way('balsamorhiza-sagittata', 'no-cold');
+    const noCold = method('balsamorhiza-sagittata', 'no-cold');
     const wintered = propose(noCold, { ...request('balsamorhiza-sagittata'), credit: { days: 80, give_days: 0 } });
-    expect(wintered.chain.freed).toBeGreaterThan(propose(noCold, request('balsamorhiza-sagittata')).chain.freed + 0.3);
+    expect(wintered.chain.released).toBeGreaterThan(propose(noCold, request('balsamorhiza-sagittata')).chain.released + 0.3);
   });
   test('an acorn is kept damp from today, begins before its keeping ends, or is told to be dead', () => {
     const acorns = (today: string, moist: boolean, timing: Wish['timing']) =>
-      propose(way('quercus-alba', 'no-cold'), {
+      propose(method('quercus-alba', 'no-cold'), {
         ...request('quercus-alba', by(timing), today),
         keeping: { moist, until: moist ? '2027-03-01' : '2026-10-20', moistUntil: '2027-03-01' },
       });
@@ -247,10 +249,10 @@ describe('what speaks against a way, here', () => {
     expect(acorns('2026-10-01', true, { by: 'readyBy', date: '2028-06-01' }).dates.start <= '2027-03-01').toBe(true);
   });
   test('a plan cut short never leaves its window', () => {
-    for (const [id, wayId] of everyWay.filter((_, i) => i % 3 === 0)) {
-      const proposal = propose(way(id, wayId), request(id, undefined, '2027-02-16'));
+    for (const [id, methodId] of everyMethod.filter((_, i) => i % 3 === 0)) {
+      const proposal = propose(method(id, methodId), request(id, undefined, '2027-02-16'));
       for (const stage of proposal.resolved) {
-        if (stage.pull) expect(stage.days).toBeGreaterThanOrEqual(Math.min(stage.pull.best, stage.pull.from));
+        if (stage.takeOut) expect(stage.days).toBeGreaterThanOrEqual(Math.min(stage.takeOut.best, stage.takeOut.from));
       }
     }
   });
@@ -258,17 +260,19 @@ describe('what speaks against a way, here', () => {
     for (const { offered, set_aside } of weighedSpecies()) {
       const stopped = (proposal?: { against: { weight: string }[] }) => proposal?.against.some((one) => one.weight === 'stops');
       if (stopped(offered[0])) expect([...offered, ...set_aside].every(stopped)).toBe(true);
-      expect(set_aside.every(({ chain }) => chain.freed * chain.answered < 0.25 || chain.opened < 0.25 || chain.warmth < 0.05)).toBe(true);
+      expect(set_aside.every(({ chain }) => chain.released * chain.answered < 0.25 || chain.opened < 0.25 || chain.warmth < 0.05)).toBe(
+        true,
+      );
     }
   });
 });
 
 test('every figure answers why, with inputs, rule, source and what would change it', () => {
-  const [first] = weighWays(request('balsamorhiza-sagittata')).offered;
+  const [first] = weighMethods(request('balsamorhiza-sagittata')).offered;
   if (!first) throw new Error('no proposal');
   const seeds = whySeeds(first, 40, 0.9, jeffreys(17, 20), 'your test, 17 of 20');
   expect(seeds.inputs.map((input) => input.name)).toContain('not lost to rot');
-  for (const why of [seeds, whyPull(first)]) {
+  for (const why of [seeds, whyTakeOut(first)]) {
     expect(why?.rule && why.source && why.changes).toBeTruthy();
     expect(why?.assumed).toBe(true);
   }

@@ -1,8 +1,8 @@
+import type { Method } from '@chill/model/method.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { StageKind } from '@chill/model/stage.ts';
-import type { Way } from '@chill/model/way.ts';
 import { say } from '@chill/words/drawbacks.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { daysBetween, shortDate, spell } from '../calendar/dates.ts';
@@ -15,12 +15,12 @@ import { percent } from '../units/percent.ts';
 import { dayIn, yearOf } from '../winter/climate.ts';
 import { firstFrostOf, frostRiskOn } from '../winter/frost.ts';
 import { ANIMALS_PER_DAY } from '../winter/outdoors.ts';
-import type { Objection, Proposal } from './proposal.ts';
+import type { Drawback, Proposal } from './proposal.ts';
 import { sproutingStage, sproutsAt } from './resolve.ts';
 
 /** Rot that takes at least this share in wet paper is worth saying. */
 const ROT_WORTH_SAYING = 0.1;
-/** A way that frees less than this is no way. */
+/** A method that releases less than this is no method. */
 const HARDLY_FREES = 0.25;
 /** Warmth in which less than this sprouts is none for the species. */
 const HARDLY_SPROUTS = 0.05;
@@ -41,31 +41,31 @@ interface Circumstances {
 }
 
 /** All that speaks against a proposal, the gravest first. */
-export function objectionsTo(proposal: Omit<Proposal, 'against'>, here: Circumstances): Objection[] {
+export function drawbacksOf(proposal: Omit<Proposal, 'against'>, here: Circumstances): Drawback[] {
   const found = [
-    ...cueObjections(proposal, here),
-    ...keepingObjections(proposal, here),
-    ...timeObjections(proposal, here),
-    ...seedObjections(proposal, here),
-    ...placeObjections(proposal),
+    ...cueDrawbacks(proposal, here),
+    ...keepingDrawbacks(proposal, here),
+    ...timeDrawbacks(proposal, here),
+    ...seedDrawbacks(proposal, here),
+    ...placeDrawbacks(proposal),
     ...mediumNotes(proposal),
-    ...outdoorObjections(proposal, here),
+    ...outdoorDrawbacks(proposal, here),
   ];
   const gravity = { stops: 0, costs: 1, notes: 2 };
   return found.sort((a, b) => gravity[a.weight] - gravity[b.weight]);
 }
 
-function cueObjections({ chain, way, workedOut, resolved }: Omit<Proposal, 'against'>, { species }: Circumstances): Objection[] {
-  const found: Objection[] = [];
-  const wakes = chain.freed * chain.answered;
+function cueDrawbacks({ chain, method, workedOut, resolved }: Omit<Proposal, 'against'>, { species }: Circumstances): Drawback[] {
+  const found: Drawback[] = [];
+  const wakes = chain.released * chain.answered;
   if (wakes < HARDLY_FREES) {
     found.push({
       code: 'hardlyFrees',
       weight: 'stops',
-      reason: say.of('makesOnlyReadySeedNeeds', { wakes: percent(wakes), lacking: lacking(species, way) }),
+      reason: say.of('makesOnlyReadySeedNeeds', { wakes: percent(wakes), lacking: lacking(species, method) }),
     });
   }
-  const sprouting = resolved[sproutingStage(way)];
+  const sprouting = resolved[sproutingStage(method)];
   const { base_C, at_C, ceiling_C } = species.sprouting;
   const wanted = say.of('needsAboutCBetween', { at: at_C, base: base_C, ceiling: ceiling_C });
   if (chain.warmth < HARDLY_SPROUTS) {
@@ -96,7 +96,7 @@ function cueObjections({ chain, way, workedOut, resolved }: Omit<Proposal, 'agai
       reason: say.of('hardCoatLetsWaterInto', { opened: percent(chain.opened) }),
     });
   }
-  if (way.evidence === 'anecdotal') {
+  if (method.evidence === 'anecdotal') {
     const lost = 1 - chain.survives;
     found.push({
       code: 'anecdotal',
@@ -107,8 +107,8 @@ function cueObjections({ chain, way, workedOut, resolved }: Omit<Proposal, 'agai
   return found;
 }
 
-/** Whether seed that dies when it dries still lives when the way takes it in. */
-function keepingObjections({ dates, wanted }: Omit<Proposal, 'against'>, { keeping, today }: Circumstances): Objection[] {
+/** Whether seed that dies when it dries still lives when the method takes it in. */
+function keepingDrawbacks({ dates, wanted }: Omit<Proposal, 'against'>, { keeping, today }: Circumstances): Drawback[] {
   if (!keeping) return [];
   const { moist, until, moistUntil } = keeping;
   const date = (day: PlainDate) => shortDate.of(day, today);
@@ -133,9 +133,9 @@ function keepingObjections({ dates, wanted }: Omit<Proposal, 'against'>, { keepi
   return [];
 }
 
-/** The first cue that a way leaves out. */
-function lacking({ warmFirst, cold, smoke, flooding, afterRipening }: Species, way: Way): Sentence {
-  const has = (...kinds: StageKind[]) => way.stages.some((stage) => kinds.includes(stage.kind));
+/** The first cue that a method leaves out. */
+function lacking({ warmFirst, cold, smoke, flooding, afterRipening }: Species, method: Method): Sentence {
+  const has = (...kinds: StageKind[]) => method.stages.some((stage) => kinds.includes(stage.kind));
   if (afterRipening && !has('dryStore')) return say.of('monthsDryStorage');
   if (smoke && !has('smoke')) return say.of('smoke');
   if (flooding && !has('flood')) return say.of('flooding');
@@ -144,9 +144,9 @@ function lacking({ warmFirst, cold, smoke, flooding, afterRipening }: Species, w
   return cold.need === 'none' ? say.of('moreThanKnown') : say.of('coldStratification');
 }
 
-function timeObjections(proposal: Omit<Proposal, 'against'>, { nursery, today }: Circumstances): Objection[] {
+function timeDrawbacks(proposal: Omit<Proposal, 'against'>, { nursery, today }: Circumstances): Drawback[] {
   const { dates, late_days, missedStart, shortened_days, wanted } = proposal;
-  const found: Objection[] = [];
+  const found: Drawback[] = [];
   if (missedStart) {
     const ready =
       late_days > 0
@@ -181,7 +181,7 @@ function timeObjections(proposal: Omit<Proposal, 'against'>, { nursery, today }:
       reason: say.of('pottedIntoDaysHoursLights', { potted: shortDate.of(dates.potted, today), daylight: Math.round(daylight * 10) / 10 }),
     });
   }
-  if (!wanted) found.push(...outdoorsObjections(dates.setOut, nursery));
+  if (!wanted) found.push(...outdoorsDrawbacks(dates.setOut, nursery));
   const left = growingDaysAfter(dates.setOut, nursery);
   if (left < GROWING_SEASON_DAYS) {
     found.push({
@@ -202,7 +202,7 @@ function growingDaysAfter(date: PlainDate, nursery: Nursery): number {
   return days;
 }
 
-function outdoorObjections({ resolved }: Omit<Proposal, 'against'>, { nursery }: Circumstances): Objection[] {
+function outdoorDrawbacks({ resolved }: Omit<Proposal, 'against'>, { nursery }: Circumstances): Drawback[] {
   const stay = resolved.find(({ kind }) => STAGES[kind].earns === 'winter');
   if (!stay) return [];
   if (!stay.curve) return [{ code: 'hardlyFrees', weight: 'stops', reason: say.of('noWinterHereSeedWould') }];
@@ -228,7 +228,7 @@ function outdoorObjections({ resolved }: Omit<Proposal, 'against'>, { nursery }:
 }
 
 /** For a plan from its start day: whether it may go outside when it is ready. */
-function outdoorsObjections(setOut: PlainDate, nursery: Nursery): Objection[] {
+function outdoorsDrawbacks(setOut: PlainDate, nursery: Nursery): Drawback[] {
   const risk = frostRiskOn(setOut, nursery.lastFrost, firstFrostOf(nursery));
   if (risk <= nursery.settings.frostRisk) return [];
   const springMean = [0, 1].map((ahead) => `${Number(setOut.slice(0, 4)) + ahead}-${nursery.lastFrost.mean}`).find((day) => day > setOut);
@@ -239,11 +239,11 @@ function outdoorsObjections(setOut: PlainDate, nursery: Nursery): Objection[] {
   return [{ code: 'frost', weight: 'notes', reason: say.of('riskFrostAfter', { risk: Math.max(1, Math.round(risk * 100)) }) }];
 }
 
-function seedObjections(
+function seedDrawbacks(
   { seeds, expected, starting, chain, resolved }: Omit<Proposal, 'against'>,
   { available }: Circumstances,
-): Objection[] {
-  const found: Objection[] = [];
+): Drawback[] {
+  const found: Drawback[] = [];
   if (seeds === undefined || seeds > available) {
     const reason =
       seeds === undefined
@@ -263,8 +263,8 @@ function seedObjections(
 const WORTH_FRESH = 0.02;
 
 /** Where a medium goes on from one stage to the next and a fresh one would save seed: when to change it. */
-function mediumNotes({ resolved, stages, starting }: Omit<Proposal, 'against'>): Objection[] {
-  return resolved.flatMap(({ treatment, medium, survives, days }, i): Objection[] => {
+function mediumNotes({ resolved, stages, starting }: Omit<Proposal, 'against'>): Drawback[] {
+  return resolved.flatMap(({ treatment, medium, survives, days }, i): Drawback[] => {
     if (!treatment?.mediumAge_days || !medium || !freshening(medium)) return [];
     const fresh = steadyCurve({ ...treatment, mediumAge_days: 0 }).survives[days] ?? survives;
     if (fresh - survives < WORTH_FRESH) return [];
@@ -280,8 +280,8 @@ function mediumNotes({ resolved, stages, starting }: Omit<Proposal, 'against'>):
   });
 }
 
-function placeObjections({ resolved }: Omit<Proposal, 'against'>): Objection[] {
-  const found: Objection[] = [];
+function placeDrawbacks({ resolved }: Omit<Proposal, 'against'>): Drawback[] {
+  const found: Drawback[] = [];
   for (const stage of resolved) {
     if (STAGES[stage.kind].earns === 'winter' && !stage.place)
       found.push({ code: 'noPlace', weight: 'notes', reason: say.of('noPlaceOutdoorsAmongYour') });

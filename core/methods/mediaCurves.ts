@@ -1,16 +1,16 @@
 import type { Species } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
-import { say } from '@chill/words/ways.ts';
+import { say } from '@chill/words/methods.ts';
 import { rotExposure } from '../rot/hazard.ts';
-import { bestPull, earnedPerDay, horizonDays, type Pull, type PullCurve, pullCurve } from '../takeOut/takeOut.ts';
+import { bestTakeOut, earnedPerDay, horizonDays, type TakeOut, type TakeOutCurve, takeOutCurve } from '../takeOut/takeOut.ts';
 import { treatmentOf } from './resolve.ts';
 
 /** One school's answer to "how long in the cold?" for one species: gain against loss, and the best day. */
 export interface MediumCurve {
   name: string;
   medium: Medium;
-  curve: PullCurve;
-  pull: Pull;
+  curve: TakeOutCurve;
+  takeOut: TakeOut;
 }
 
 /** A towel made fresh as often as a careful grower does, days. */
@@ -34,7 +34,7 @@ export function mediaCurves(species: Species, temperature_C: number): MediumCurv
       const whole = Math.floor(day / fresh_days);
       return whole * rotExposure(0, fresh_days, treatment.rot) + rotExposure(0, day - whole * fresh_days, treatment.rot);
     };
-    const curve = pullCurve(days, treatment.requirement, (day) => day * perDay, exposed);
-    return [{ name, medium, curve, pull: bestPull(curve) }];
+    const curve = takeOutCurve(days, treatment.requirement, (day) => day * perDay, exposed);
+    return [{ name, medium, curve, takeOut: bestTakeOut(curve) }];
   });
 }

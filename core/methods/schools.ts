@@ -1,7 +1,7 @@
+import type { Evidence, Method, School } from '@chill/model/method.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Medium, Stage } from '@chill/model/stage.ts';
-import type { Evidence, School, Way } from '@chill/model/way.ts';
-import { say } from '@chill/words/ways.ts';
+import { say } from '@chill/words/methods.ts';
 import { TURNS_SURVIVAL } from '../chill/freezeThaw.ts';
 import { percent } from '../units/percent.ts';
 
@@ -121,14 +121,14 @@ function isTiny({ length_mm, thousandSeeds_g }: Species['seed']): boolean {
   return length_mm < TINY_MM || thousandSeeds_g < DUST_G;
 }
 
-/** A school's way for a species, or why it makes none. */
-export type SchoolAnswer = { way: Way } | { not: string };
+/** A school's method for a species, or why it makes none. */
+export type SchoolAnswer = { method: Method } | { not: string };
 
 /**
- * Makes the way of one school from what a species' seed waits for: the coat opened before the cold, smoke before the soak dries,
+ * Makes the method of one school from what a species' seed waits for: the coat opened before the cold, smoke before the soak dries,
  * warmth before cold, flooding last. Used where the handbook has no recipe of that school, for genus defaults and for first guesses.
  */
-export function schoolWay(
+export function schoolMethod(
   school: Exclude<School, 'towelTest'>,
   species: Omit<Species, 'ways'>,
   evidence: Evidence = 'sparse',
@@ -138,7 +138,7 @@ export function schoolWay(
   const { id, name } = SCHOOLS[school];
   const { speaksFor, speaksAgainst } = wordsFor(school, species);
   return {
-    way: {
+    method: {
       id,
       name: nameFor(school, species) ?? name,
       school,
@@ -150,10 +150,10 @@ export function schoolWay(
   };
 }
 
-/** From this share on that needs no cold, going without is no control but the usual way. */
+/** From this share on that needs no cold, going without is no control but the usual method. */
 const MOSTLY_NONE = 0.5;
 
-/** What is said for and against a school's way: of seed that hardly needs cold, the way without it is not the control. */
+/** What is said for and against a school's method: of seed that hardly needs cold, the method without it is not the control. */
 function wordsFor(
   school: Exclude<School, 'towelTest'>,
   { cold, seed }: Omit<Species, 'ways'>,
@@ -167,7 +167,7 @@ function wordsFor(
 }
 const SMALL_MM = 3;
 
-/** A species that waits for no winter calls its plain way by what is done instead. */
+/** A species that waits for no winter calls its plain method by what is done instead. */
 function nameFor(school: School, species: Omit<Species, 'ways'>): string | undefined {
   if (school !== 'noCold' || species.cold.need === 'required') return undefined;
   if (species.hardCoat) return opener(species) === 'hotWater' ? say('hotWaterSoakThenWarm') : say('scarifyThenWarm');
@@ -274,7 +274,7 @@ const OFFERED = Object.keys(SCHOOLS) as Exclude<School, 'towelTest'>[];
 /** The control of any trial: straight to the warmth, with nothing done to wake the seed. */
 export const UNTREATED = 'untreated';
 
-function untreatedWay(species: Omit<Species, 'ways'>): Way {
+function untreatedMethod(species: Omit<Species, 'ways'>): Method {
   const tiny = isTiny(species.seed);
   return {
     id: UNTREATED,
@@ -287,42 +287,42 @@ function untreatedWay(species: Omit<Species, 'ways'>): Way {
   };
 }
 
-/** A way to weigh: the handbook's own, or one worked out from the school. */
-export interface WayToWeigh {
-  way: Way;
+/** A method to weigh: the handbook's own, or one worked out from the school. */
+export interface MethodToWeigh {
+  method: Method;
   /** True where the handbook has no recipe of this school for the species. */
   workedOut: boolean;
 }
 
-/** All ways that can be laid side by side for a species, and the schools that make none, with the reason. */
-export function waysToWeigh(species: Species): { ways: WayToWeigh[]; none: { school: School; name: string; reason: string }[] } {
-  const ways: WayToWeigh[] = species.ways.map((way) => ({ way, workedOut: false }));
+/** All methods that can be laid side by side for a species, and the schools that make none, with the reason. */
+export function methodsToWeigh(species: Species): { methods: MethodToWeigh[]; none: { school: School; name: string; reason: string }[] } {
+  const methods: MethodToWeigh[] = species.ways.map((method) => ({ method, workedOut: false }));
   const none: { school: School; name: string; reason: string }[] = [];
   for (const school of OFFERED) {
-    if (species.ways.some((way) => way.school === school)) continue;
-    const answer = schoolWay(school, species);
+    if (species.ways.some((method) => method.school === school)) continue;
+    const answer = schoolMethod(school, species);
     if ('not' in answer) none.push({ school, name: SCHOOLS[school].name, reason: answer.not });
-    else if (!species.ways.some((way) => way.id === answer.way.id)) ways.push({ way: answer.way, workedOut: true });
+    else if (!species.ways.some((method) => method.id === answer.method.id)) methods.push({ method: answer.method, workedOut: true });
   }
-  const control = untreatedWay(species);
-  const same = (way: Way) => JSON.stringify(way.stages) === JSON.stringify(control.stages);
-  if (!ways.some(({ way }) => way.id === UNTREATED || same(way))) ways.push({ way: control, workedOut: true });
-  return { ways, none };
+  const control = untreatedMethod(species);
+  const same = (method: Method) => JSON.stringify(method.stages) === JSON.stringify(control.stages);
+  if (!methods.some(({ method }) => method.id === UNTREATED || same(method))) methods.push({ method: control, workedOut: true });
+  return { methods, none };
 }
 
-/** Whether a way is what others are held against: nothing done, or at least no winter. */
-export function isControl({ id, school }: Way): boolean {
+/** Whether a method is what others are held against: nothing done, or at least no winter. */
+export function isControl({ id, school }: Method): boolean {
   return id === UNTREATED || school === 'noCold';
 }
 
 /** The way that asks, on a towel, how much of a lot comes: the species' short cues, no winter. */
-export function towelTestWay(species: Species): Way {
+export function towelTestMethod(species: Species): Method {
   const stages = stagesOf('towelTest', species) as Stage[];
   return { id: 'towel-test', name: say('testTowel'), school: 'towelTest', stages, evidence: 'well established' };
 }
 
-/** The way of that id, listed or worked out, or `undefined` where a species has none such. */
-export function findWay(species: Species, id: string): Way | undefined {
-  if (id === 'towel-test') return towelTestWay(species);
-  return waysToWeigh(species).ways.find(({ way }) => way.id === id)?.way;
+/** The method of that id, listed or worked out, or `undefined` where a species has none such. */
+export function findMethod(species: Species, id: string): Method | undefined {
+  if (id === 'towel-test') return towelTestMethod(species);
+  return methodsToWeigh(species).methods.find(({ method }) => method.id === id)?.method;
 }

@@ -1,6 +1,6 @@
 import { subject } from './subject.ts';
 
-export const say = subject('ways', {
+export const say = subject('methods', {
   controlOthers: 'a control for the others',
   doesLittleSeedNeedsCold: 'does little for seed that needs cold stratification',
   doesNothingSeedNeedsWinter: 'does nothing for seed that needs a winter',

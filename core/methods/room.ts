@@ -1,7 +1,7 @@
 import type { Place, RoomUnit } from '@chill/model/place.ts';
 import type { SeedForm } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
-import { say } from '@chill/words/ways.ts';
+import { say } from '@chill/words/methods.ts';
 import { pieceOf } from '../kinds/media.ts';
 import { TUB_ML, unitsFor } from '../mix/laying.ts';
 
@@ -37,6 +37,6 @@ export function roundRoom(room: number): number {
 }
 
 /** "12 of 30 bags". */
-export function tellRoom(taken: number, { capacity, room = 'bags' }: Pick<Place, 'capacity' | 'room'>): string {
+export function describeRoom(taken: number, { capacity, room = 'bags' }: Pick<Place, 'capacity' | 'room'>): string {
   return say('of', { roundRoom: roundRoom(taken), capacity, room: roomUnitName(room) });
 }

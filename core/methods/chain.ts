@@ -21,9 +21,9 @@ export function planForward(stages: readonly ResolvedStage[], start: PlainDate):
       temperature_C: stage.temperature_C,
       ...(stage.medium && { medium: stage.medium }),
       ...(stage.place && { placeId: stage.place.id }),
-      ...(stage.pull && {
-        window: { from: addDays(begins, stage.pull.from), to: addDays(begins, stage.pull.to) },
-        best: addDays(begins, stage.pull.best),
+      ...(stage.takeOut && {
+        window: { from: addDays(begins, stage.takeOut.from), to: addDays(begins, stage.takeOut.to) },
+        best: addDays(begins, stage.takeOut.best),
       }),
     };
   });

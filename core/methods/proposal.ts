@@ -1,13 +1,13 @@
 import type { DatedStage } from '@chill/model/batch.ts';
+import type { Method } from '@chill/model/method.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
-import type { Way } from '@chill/model/way.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import type { Prospect } from '../chance/prospect.ts';
 import type { Effort } from './effort.ts';
 import type { Chain, ResolvedStage } from './resolve.ts';
 
-/** Something that speaks against a way, here and now. `stops`: do not; `costs`: it will cost; `notes`: know it. */
-export interface Objection {
+/** Something that speaks against a method, here and now. `stops`: do not; `costs`: it will cost; `notes`: know it. */
+export interface Drawback {
   code:
     | 'startPast'
     | 'shortDays'
@@ -46,9 +46,9 @@ export interface KeyDates {
   setOut: PlainDate;
 }
 
-/** What one way would give for this wish, lot, place and day. */
+/** What one method would give for this wish, lot, place and day. */
 export interface Proposal {
-  way: Way;
+  method: Method;
   /** True where the handbook has no such recipe for the species; its school makes it. */
   workedOut: boolean;
   resolved: ResolvedStage[];
@@ -76,5 +76,5 @@ export interface Proposal {
   effort: Effort;
   /** Mean share of seeds that become plants. */
   share: number;
-  against: Objection[];
+  against: Drawback[];
 }

@@ -1,29 +1,31 @@
 import { SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Wish } from '@chill/model/batch.ts';
+import type { School } from '@chill/model/method.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
-import type { School } from '@chill/model/way.ts';
 import { type Sentence, spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { unitsFor } from '../mix/laying.ts';
 import { mediaCurves } from './mediaCurves.ts';
-import { propose, type Request, weighWays } from './propose.ts';
-import { findWay, isControl, schoolWay, towelTestWay, waysToWeigh } from './schools.ts';
+import { propose, type Request, weighMethods } from './propose.ts';
+import { findMethod, isControl, methodsToWeigh, schoolMethod, towelTestMethod } from './schools.ts';
 import { whatWouldChange } from './whatChanges.ts';
 
 const handbook = loadHandbook();
 const species = (id: string) => handbook.find((one) => one.id === id) as Species;
 const path = (id: string, school: Exclude<School, 'towelTest'>) => {
-  const answer = schoolWay(school, species(id));
-  return 'way' in answer ? answer.way.stages.map(({ kind, medium }) => (medium ? `${kind} in ${medium}` : kind)).join(', ') : answer.not;
+  const answer = schoolMethod(school, species(id));
+  return 'method' in answer
+    ? answer.method.stages.map(({ kind, medium }) => (medium ? `${kind} in ${medium}` : kind)).join(', ')
+    : answer.not;
 };
 const place = (kind: Place['kind'], nominal_C: number): Place => ({ id: kind, name: kind, kind, nominal_C, capacity: 24, order: 1 });
 const places = [place('fridge', 3.6), place('mat', 22), place('bench', 17), place('freezer', -18), place('outdoors', 3)];
 const request = (id: string, timing: Wish['timing'], part: Partial<Request> = {}): Request => ({
   species: species(id),
-  sound: { alpha: 17.5, beta: 3.5 },
+  viable: { alpha: 17.5, beta: 3.5 },
   available: 400,
   wish: { plants: 40, confidence: 0.9, timing },
   nursery,
@@ -31,8 +33,8 @@ const request = (id: string, timing: Wish['timing'], part: Partial<Request> = {}
   today: '2026-10-01',
   ...part,
 });
-const proposed = (id: string, wayId: string, timing: Wish['timing'], part: Partial<Request> = {}) =>
-  propose(findWay(species(id), wayId) as NonNullable<ReturnType<typeof findWay>>, request(id, timing, part));
+const proposed = (id: string, methodId: string, timing: Wish['timing'], part: Partial<Request> = {}) =>
+  propose(findMethod(species(id), methodId) as NonNullable<ReturnType<typeof findMethod>>, request(id, timing, part));
 
 describe('the way of a school', () => {
   test.each<[string, Exclude<School, 'towelTest'>, string]>([
@@ -58,22 +60,22 @@ describe('the way of a school', () => {
 
   test('every species has a control, and no two of its ways share an id', () => {
     for (const one of handbook) {
-      const { ways } = waysToWeigh(one);
-      expect([one.id, new Set(ways.map(({ way }) => way.id)).size]).toEqual([one.id, ways.length]);
-      expect([one.id, ways.some(({ way }) => isControl(way))]).toEqual([one.id, true]);
-      for (const { way } of ways) expect(findWay(one, way.id)).toEqual(way);
+      const { methods } = methodsToWeigh(one);
+      expect([one.id, new Set(methods.map(({ method }) => method.id)).size]).toEqual([one.id, methods.length]);
+      expect([one.id, methods.some(({ method }) => isControl(method))]).toEqual([one.id, true]);
+      for (const { method } of methods) expect(findMethod(one, method.id)).toEqual(method);
     }
   });
 
   test('a towel test gives the short cues and no winter', () => {
-    expect(towelTestWay(species('cercis-canadensis')).stages.map(({ kind }) => kind)).toEqual(['openCoat', 'soak', 'warmTowel']);
+    expect(towelTestMethod(species('cercis-canadensis')).stages.map(({ kind }) => kind)).toEqual(['openCoat', 'soak', 'warmTowel']);
   });
 });
 
 describe('what is offered, and what is set aside', () => {
   test('a hard coat left shut, a winter left out, smoke left out: set aside with what is lacking', () => {
     const aside = (id: string) =>
-      weighWays(request(id, { by: 'asSoonAs' })).set_aside.flatMap(({ against }) => against.map(({ reason }) => spoken(reason)));
+      weighMethods(request(id, { by: 'asSoonAs' })).set_aside.flatMap(({ against }) => against.map(({ reason }) => spoken(reason)));
     expect(aside('acacia-pycnantha').join()).toMatch(/hard coat lets water into only 5 %/);
     expect(aside('syncarpha-vestita').join()).toMatch(/this seed needs smoke/);
     expect(aside('cornus-florida').join()).toMatch(/this seed needs cold stratification/);
@@ -81,7 +83,7 @@ describe('what is offered, and what is set aside', () => {
   });
 
   test('a school that makes no way says why', () => {
-    expect(weighWays(request('acacia-pycnantha', { by: 'asSoonAs' })).none).toContainEqual({
+    expect(weighMethods(request('acacia-pycnantha', { by: 'asSoonAs' })).none).toContainEqual({
       school: 'freezerTurns',
       name: 'Freeze–thaw, then fridge',
       reason: 'it needs no winter',
@@ -91,24 +93,24 @@ describe('what is offered, and what is set aside', () => {
 
 describe('what would put another way first', () => {
   test('is told only where it does, and names the way that then does come first', () => {
-    let told = 0;
+    let said = 0;
     for (const { id } of handbook.filter((_, i) => i % 12 === 0)) {
       const asked = request(id, { by: 'frostRisk', risk: 0.1 }, { today: '2027-02-16' });
       const change = whatWouldChange(asked);
       if (!change) continue;
-      told += 1;
+      said += 1;
       const [, name] = /“(.+)” would come first/.exec(change) ?? [];
-      expect(weighWays(asked).offered[0]?.way.name.toLowerCase()).not.toBe(name);
-      expect(waysToWeigh(species(id)).ways.map(({ way }) => way.name.toLowerCase())).toContain(name);
+      expect(weighMethods(asked).offered[0]?.method.name.toLowerCase()).not.toBe(name);
+      expect(methodsToWeigh(species(id)).methods.map(({ method }) => method.name.toLowerCase())).toContain(name);
     }
-    expect(told).toBeGreaterThan(0);
+    expect(said).toBeGreaterThan(0);
   });
 });
 
 describe('when it begins', () => {
   test('as soon as can be is today, held back by nothing', () => {
-    for (const { dates } of weighWays(request('larix-occidentalis', { by: 'asSoonAs' })).offered.filter(
-      ({ way }) => way.school !== 'outdoorWinter',
+    for (const { dates } of weighMethods(request('larix-occidentalis', { by: 'asSoonAs' })).offered.filter(
+      ({ method }) => method.school !== 'outdoorWinter',
     ))
       expect(dates.start).toBe('2026-10-01');
   });
@@ -172,12 +174,12 @@ describe('room, looks and the schools’ quarrel', () => {
     expect(unitsFor(100, 'ownPot', seed)).toBe(5);
   });
   test('looks are more in a towel than in sand over the same weeks', () => {
-    const looks = (wayId: string) => proposed('camassia-quamash', wayId, { by: 'asSoonAs' }).effort;
+    const looks = (methodId: string) => proposed('camassia-quamash', methodId, { by: 'asSoonAs' }).effort;
     expect(looks('towel-in-fridge').looks).toBeGreaterThan(looks('potted-then-chilled').looks);
     expect(looks('towel-in-fridge').minutes).toBeGreaterThan(0);
   });
   test('“never more than six weeks” and “three months is fine” are both right, each in its medium', () => {
-    const [towel, fresh, sand] = mediaCurves(species('balsamorhiza-sagittata'), 4).map(({ pull }) => pull);
+    const [towel, fresh, sand] = mediaCurves(species('balsamorhiza-sagittata'), 4).map(({ takeOut }) => takeOut);
     expect(towel?.best).toBeLessThan(fresh?.best as number);
     expect(fresh?.best).toBeLessThan(sand?.best as number);
     expect(towel?.yields).toBeLessThan(fresh?.yields as number);
@@ -185,9 +187,9 @@ describe('room, looks and the schools’ quarrel', () => {
     expect(mediaCurves(species('balsamorhiza-sagittata'), 20)).toEqual([]);
   });
   test('a window is what it says: a day before it costs more than three in a hundred of the best', () => {
-    for (const { curve, pull } of mediaCurves(species('cornus-florida'), 4)) {
-      expect(curve.yields[pull.from] as number).toBeGreaterThanOrEqual(0.97 * pull.yields);
-      expect(curve.yields[pull.from - 1] as number).toBeLessThan(0.97 * pull.yields);
+    for (const { curve, takeOut } of mediaCurves(species('cornus-florida'), 4)) {
+      expect(curve.yields[takeOut.from] as number).toBeGreaterThanOrEqual(0.97 * takeOut.yields);
+      expect(curve.yields[takeOut.from - 1] as number).toBeLessThan(0.97 * takeOut.yields);
     }
   });
 });

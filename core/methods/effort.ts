@@ -1,5 +1,5 @@
+import type { Method } from '@chill/model/method.ts';
 import type { Species } from '@chill/model/species.ts';
-import type { Way } from '@chill/model/way.ts';
 import { looksIn } from '../kinds/media.ts';
 import { mediumOf, STAGES } from '../kinds/stages.ts';
 import { unitsFor } from '../mix/laying.ts';
@@ -7,7 +7,7 @@ import { MINUTES, POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import type { ResolvedStage } from './resolve.ts';
 import { sproutingStage } from './resolve.ts';
 
-/** What a way takes besides seeds. */
+/** What a method takes besides seeds. */
 export interface Effort {
   /** Bags, tubs or trays in the fridge at once; 0 where it needs none. */
   fridgeUnits: number;
@@ -17,9 +17,9 @@ export interface Effort {
   minutes: number;
 }
 
-/** Room, looks and hands that a way takes with so many seeds. */
-export function effortOf(way: Way, stages: readonly ResolvedStage[], seeds: number, { seed }: Pick<Species, 'seed'>): Effort {
-  const sprouts = sproutingStage(way);
+/** Room, looks and hands that a method takes with so many seeds. */
+export function effortOf(method: Method, stages: readonly ResolvedStage[], seeds: number, { seed }: Pick<Species, 'seed'>): Effort {
+  const sprouts = sproutingStage(method);
   const effort: Effort = { fridgeUnits: 0, looks: 0, minutes: 0 };
   for (const [index, stage] of stages.entries()) {
     const { kind, days } = stage;

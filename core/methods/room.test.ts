@@ -1,7 +1,7 @@
 import { loadHandbook } from '@chill/handbook/load.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { roomOf, tellRoom } from './room.ts';
+import { describeRoom, roomOf } from './room.ts';
 
 const seed = loadHandbook().find(({ id }) => id === 'pinus-ponderosa')?.seed as NonNullable<
   ReturnType<typeof loadHandbook>[number]['seed']
@@ -13,8 +13,8 @@ describe('room', () => {
     expect(roomOf(60, 'towel', seed, 'litres')).toBe(0.5);
     expect(roomOf(60, 'ownPot', seed, 'trays')).toBe(3);
     expect(roomOf(60, 'ownPot', seed, 'litres')).toBe(18);
-    expect(tellRoom(12.34, { capacity: 40, room: 'litres' })).toBe('12.3 of 40 litres');
-    expect(tellRoom(3, { capacity: 20 })).toBe('3 of 20 bags');
+    expect(describeRoom(12.34, { capacity: 40, room: 'litres' })).toBe('12.3 of 40 litres');
+    expect(describeRoom(3, { capacity: 20 })).toBe('3 of 20 bags');
   });
   test('more seed never takes less of it', () => {
     const media = fc.constantFrom('towel', 'film', 'vermiculite', 'sand', 'ownPot', 'outdoorFlat', 'envelope' as const);

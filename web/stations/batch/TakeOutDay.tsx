@@ -1,7 +1,7 @@
 import { addDays, daysBetween, later, shortDate } from '@chill/core/calendar/dates.ts';
 import { meanShare } from '@chill/core/chance/shares.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
-import { soundShare } from '@chill/core/lot/viability.ts';
+import { viableShare } from '@chill/core/lot/viability.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import { say } from '@chill/words/batch.ts';
 import { Rich } from '@chill/words/rich.tsx';
@@ -13,18 +13,18 @@ import { Term } from '../../kit/Term.tsx';
 const WEEKS = [-1, 0, 1, 2, 3];
 
 /** The take-out day, live: ready against rot from today on, and what taking out a week sooner or later would give, in seeds. */
-export function PullDay({ view }: { view: BatchView }) {
+export function TakeOutDay({ view }: { view: BatchView }) {
   const { today } = useNursery();
   const { treatment, state } = view.projection;
   if (!treatment) return null;
   const { curve, since, window, dueOut, days } = treatment;
   const last = curve.yields.length - 1;
-  const sound = meanShare(soundShare(asItStands(view.lot).soundness, view.species));
+  const viable = meanShare(viableShare(asItStands(view.lot).soundness, view.species));
   const left = countIn(state.counts, ['waiting', 'swollen']);
   const at = (line: readonly number[], day: number) => line[Math.max(0, Math.min(last, day))] as number;
   // Of the seeds that lie there now: what is lost from today on is all that is still to be lost.
   const alive = (day: number) => at(curve.survives, day) / at(curve.survives, days);
-  const seeds = (day: number) => left * sound * at(curve.freed, day) * alive(Math.max(day, days));
+  const seeds = (day: number) => left * viable * at(curve.released, day) * alive(Math.max(day, days));
   const aim = Math.max(days, daysBetween(since, later(dueOut, today)));
   const from = Math.max(0, days - 14);
   const to = Math.min(last, Math.max(aim, daysBetween(since, window.to)) + 28);
@@ -49,14 +49,14 @@ export function PullDay({ view }: { view: BatchView }) {
       ...(aim - days > (to - from) / 5 ? [{ along: 'x', at: aim, colour: 'warm', width: 2.2, name: name(aim) } as const] : []),
     ],
     lines: [
-      { name: say('ready2'), points: every.map((day) => [day, at(curve.freed, day)] as const), colour: 'cold', width: 2.6 },
+      { name: say('ready2'), points: every.map((day) => [day, at(curve.released, day)] as const), colour: 'cold', width: 2.6 },
       { name: say('alive'), points: every.map((day) => [day, living(day)] as const), colour: 'alarm', width: 1.8, dash: [5, 4] },
     ],
   };
   return (
     <figure className="mt-3">
       <Plot
-        label={say('readyNowTakeOutDay', { days: Math.round(at(curve.freed, days) * 100), dueOut: shortDate(dueOut, today) })}
+        label={say('readyNowTakeOutDay', { days: Math.round(at(curve.released, days) * 100), dueOut: shortDate(dueOut, today) })}
         data={data}
         height={190}
       />

@@ -2,14 +2,14 @@ import { shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { mediumName } from '@chill/core/kinds/media.ts';
 import { STAGES, type StageFacts } from '@chill/core/kinds/stages.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
-import { soundShare } from '@chill/core/lot/viability.ts';
-import { whyPull, whySeeds } from '@chill/core/schedule/explain.ts';
+import { viableShare } from '@chill/core/lot/viability.ts';
+import type { Proposal } from '@chill/core/methods/proposal.ts';
+import { planFrom } from '@chill/core/methods/propose.ts';
+import { roundRoom } from '@chill/core/methods/room.ts';
+import { whySeeds, whyTakeOut } from '@chill/core/schedule/explain.ts';
 import { type Lodging, lodgingsOf } from '@chill/core/schedule/lodging.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
-import type { Proposal } from '@chill/core/ways/proposal.ts';
-import { planFrom } from '@chill/core/ways/propose.ts';
-import { roundRoom } from '@chill/core/ways/room.ts';
 import { seasonsOf } from '@chill/core/winter/seasons.ts';
 import type { Plan, Wish } from '@chill/model/batch.ts';
 import { refusal } from '@chill/model/refusal.ts';
@@ -24,13 +24,13 @@ import type { LotView } from '../../data/nursery.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { makeBatch } from '../../data/saving.ts';
 import { Problem } from '../../kit/Problem.tsx';
-import { said } from '../../kit/SoundRange.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
+import { said } from '../../kit/ViabilityRange.tsx';
 import { WhyNote } from '../../kit/WhyNote.tsx';
 import { GainAndLoss } from './GainAndLoss.tsx';
+import { type Axis, MethodPath, PATH_WIDTH } from './MethodPath.tsx';
 import { PerCell } from './PerCell.tsx';
-import { type Axis, PATH_WIDTH, WayPath } from './WayPath.tsx';
 
 interface Props {
   proposal: Proposal;
@@ -43,8 +43,8 @@ interface Props {
   wish: Wish | undefined;
 }
 
-/** One way: its path, its figures and what speaks against it; opened, its dates, its curve, its reasons, and the making of a batch. */
-export function WayRow(props: Props) {
+/** One method: its path, its figures and what speaks against it; opened, its dates, its curve, its reasons, and the making of a batch. */
+export function MethodRow(props: Props) {
   const { proposal, first, open, toggle, axis } = props;
   const { today } = useNursery();
   const stopped = proposal.against.some((one) => one.weight === 'stops');
@@ -58,12 +58,12 @@ export function WayRow(props: Props) {
       >
         <span>
           <span className={`block text-[1.1rem] leading-tight ${first ? 'font-bold' : 'font-[620]'} ${stopped ? 'text-ink2' : ''}`}>
-            {proposal.way.name}
+            {proposal.method.name}
           </span>
           <span className="block text-[0.92rem] text-ink2">{summary(proposal, today)}</span>
         </span>
         <span className="col-span-2 row-start-2 desk:col-span-1 desk:row-auto">
-          <WayPath proposal={proposal} axis={axis} width={PATH_WIDTH} today={today} />
+          <MethodPath proposal={proposal} axis={axis} width={PATH_WIDTH} today={today} />
         </span>
         <span className="text-right font-mono text-xl font-bold desk:text-left">
           {proposal.seeds ?? '–'}
@@ -86,7 +86,7 @@ export function WayRow(props: Props) {
   );
 }
 
-/** What speaks against a way: the two gravest while it is folded, all of it once opened. */
+/** What speaks against a method: the two gravest while it is folded, all of it once opened. */
 function Against({ proposal, all }: { proposal: Proposal; all: boolean }) {
   const { against } = proposal;
   if (against.length === 0) return say('nothing');
@@ -139,7 +139,7 @@ function takes({ effort: { fridgeUnits, looks, minutes } }: Proposal): string {
 function Details({ proposal, lot, species, wish }: Props) {
   const { nursery, today } = useNursery();
   const { dates, resolved } = proposal;
-  const sound = soundShare(lot.state.soundness, species);
+  const viable = viableShare(lot.state.viability, species);
   const curved = resolved.find((stage) => stage.curve);
   const outdoors = seasonsOf(species).length > 0 && resolved.some(({ kind }) => STAGES[kind].earns === 'winter');
   const day = (date: string) => shortDate(date, today);
@@ -154,8 +154,8 @@ function Details({ proposal, lot, species, wish }: Props) {
     [say('potted'), day(dates.potted)],
     [say('plantedOut'), day(dates.setOut)],
   ];
-  const why = wish && whySeeds(proposal, wish.plants, wish.confidence, sound, said(lot.state.soundness, species));
-  const pull = whyPull(proposal);
+  const why = wish && whySeeds(proposal, wish.plants, wish.confidence, viable, said(lot.state.viability, species));
+  const takeOut = whyTakeOut(proposal);
   return (
     <div className="grid gap-x-12 gap-y-4 px-2 pt-2 pb-5 desk:grid-cols-[16rem_minmax(0,27rem)_minmax(0,1fr)]">
       <div>
@@ -180,13 +180,14 @@ function Details({ proposal, lot, species, wish }: Props) {
           ))}
         <p className="mt-2 text-[0.95rem]">{takes(proposal)}</p>
         <p className="mt-2 text-[0.95rem] text-ink2">
-          {valueName(proposal.way.evidence)}. {proposal.way.speaksFor && `${say('advantage', { speaksFor: proposal.way.speaksFor })} `}
-          {proposal.way.speaksAgainst && say('drawbackAnywhere', { speaksAgainst: proposal.way.speaksAgainst })}
+          {valueName(proposal.method.evidence)}.{' '}
+          {proposal.method.speaksFor && `${say('advantage', { speaksFor: proposal.method.speaksFor })} `}
+          {proposal.method.speaksAgainst && say('drawbackAnywhere', { speaksAgainst: proposal.method.speaksAgainst })}
         </p>
       </div>
       <div>
         {curved && <GainAndLoss stage={curved} />}
-        {pull && <WhyNote why={pull} ask={say('whyLong')} />}
+        {takeOut && <WhyNote why={takeOut} ask={say('whyLong')} />}
         {outdoors && (
           <p className="text-[0.95rem] text-ink2">
             <Rich
@@ -237,13 +238,13 @@ function RoomFor({ plan, species }: { plan: Plan; species: Species }) {
           </p>
         );
       })}
-      {cold && !tight.includes(cold) && <p className="mt-1 text-[0.95rem] text-ink2">{roomTold(tell(cold))}</p>}
+      {cold && !tight.includes(cold) && <p className="mt-1 text-[0.95rem] text-ink2">{roomSaid(tell(cold))}</p>}
     </>
   );
 }
 
 /** The room that a plan finds where there is enough: "Fridge: 24 of 30 bags free today, 3 needed." */
-function roomTold({
+function roomSaid({
   name,
   on,
   unit,
@@ -254,7 +255,7 @@ function roomTold({
   return say('freeNeeded', { name, free, of, unit, on, wants });
 }
 
-/** Turns a way into a batch: the one thing to do here. */
+/** Turns a method into a batch: the one thing to do here. */
 function MakeBatch({ proposal, lot, species, wish }: { proposal: Proposal; lot: LotView; species: Species; wish: Wish }) {
   const { today } = useNursery();
   const navigate = useNavigate();

@@ -1,15 +1,15 @@
 import { mediumName } from '@chill/core/kinds/media.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
+import { SCHOOLS, schoolMethod } from '@chill/core/methods/schools.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
-import { SCHOOLS, schoolWay } from '@chill/core/ways/schools.ts';
+import type { Method, School } from '@chill/model/method.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Medium, type Stage, StageKind } from '@chill/model/stage.ts';
-import type { School, Way } from '@chill/model/way.ts';
 import { say } from '@chill/words/handbook.ts';
 import { Field } from '../../kit/Field.tsx';
 
 /** The recipes: stages added, taken out and moved; a school's recipe taken as a start. */
-export function WaysEditor({
+export function MethodsEditor({
   species,
   change,
   faults,
@@ -18,18 +18,18 @@ export function WaysEditor({
   change: (next: Species) => void;
   faults: Record<string, string>;
 }) {
-  const put = (ways: Way[]) => change({ ...species, ways });
-  const edit = (at: number, part: Partial<Way>) => put(species.ways.map((way, i) => (i === at ? { ...way, ...part } : way)));
+  const put = (methods: Method[]) => change({ ...species, ways: methods });
+  const edit = (at: number, part: Partial<Method>) => put(species.ways.map((method, i) => (i === at ? { ...method, ...part } : method)));
   const missing = (Object.keys(SCHOOLS) as Exclude<School, 'towelTest'>[]).flatMap((school) => {
-    const answer = schoolWay(school, species);
-    return 'way' in answer ? [answer.way] : [];
+    const answer = schoolMethod(school, species);
+    return 'method' in answer ? [answer.method] : [];
   });
   const add = (id: string) => {
-    const way = missing.find((one) => one.id === id);
-    if (!way) return;
-    let name = way.id;
-    for (let n = 2; species.ways.some((one) => one.id === name); n++) name = `${way.id}-${n}`;
-    put([...species.ways, { ...way, id: name }]);
+    const method = missing.find((one) => one.id === id);
+    if (!method) return;
+    let name = method.id;
+    for (let n = 2; species.ways.some((one) => one.id === name); n++) name = `${method.id}-${n}`;
+    put([...species.ways, { ...method, id: name }]);
   };
   return (
     <section className="mt-8">
@@ -40,12 +40,16 @@ export function WaysEditor({
         </p>
       )}
       <ol>
-        {species.ways.map((way, at) => (
-          <li key={way.id} className="border-t border-line py-3">
+        {species.ways.map((method, at) => (
+          <li key={method.id} className="border-t border-line py-3">
             <div className="flex flex-wrap items-end gap-x-6">
               <div className="w-72">
                 <Field label={say('called')} error={faults[`ways.${at}.name`]}>
-                  <input className="written font-semibold" value={way.name} onChange={(event) => edit(at, { name: event.target.value })} />
+                  <input
+                    className="written font-semibold"
+                    value={method.name}
+                    onChange={(event) => edit(at, { name: event.target.value })}
+                  />
                 </Field>
               </div>
               {species.ways.length > 1 && (
@@ -54,7 +58,7 @@ export function WaysEditor({
                 </button>
               )}
             </div>
-            <Stages stages={way.stages} name={way.name} change={(stages) => edit(at, { stages })} />
+            <Stages stages={method.stages} name={method.name} change={(stages) => edit(at, { stages })} />
             {faults[`ways.${at}.stages`] && (
               <p role="alert" className="font-semibold text-alarm">
                 {faults[`ways.${at}.stages`]}
@@ -71,9 +75,9 @@ export function WaysEditor({
           onChange={(event) => add(event.target.value)}
         >
           <option value="">{say('method2')}</option>
-          {missing.map((way) => (
-            <option key={way.id} value={way.id}>
-              {way.name}
+          {missing.map((method) => (
+            <option key={method.id} value={method.id}>
+              {method.name}
             </option>
           ))}
         </select>

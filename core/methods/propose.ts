@@ -1,9 +1,9 @@
 import type { DatedStage, Plan, Wish } from '@chill/model/batch.ts';
 import type { Lot, TowelResult } from '@chill/model/lot.ts';
+import type { Method } from '@chill/model/method.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
-import type { Way } from '@chill/model/way.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
 import { chanceOf, type Evidence, prospectOf, rangeOf, seedsFor } from '../chance/prospect.ts';
 import { randomFrom } from '../chance/random.ts';
@@ -13,7 +13,7 @@ import type { Brought } from '../chill/requirement.ts';
 import { chills, STAGES } from '../kinds/stages.ts';
 import { type Keeping, keepingOf } from '../lot/drying.ts';
 import { broughtBy } from '../lot/lotLedger.ts';
-import { soundShare } from '../lot/viability.ts';
+import { viableShare } from '../lot/viability.ts';
 import type { LearnedRot } from '../rot/learned.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
 import { WINDOW_KEEPS } from '../takeOut/takeOut.ts';
@@ -22,27 +22,27 @@ import { followedFor, WinterCount } from '../winter/enough.ts';
 import { nextFrostSafeDate } from '../winter/frost.ts';
 import { dailyClimate } from '../winter/winters.ts';
 import { planBackward, planForward, totalDays } from './chain.ts';
+import { drawbacksOf } from './drawbacks.ts';
 import { effortOf } from './effort.ts';
-import { objectionsTo } from './objections.ts';
-import type { KeyDates, Objection, Proposal } from './proposal.ts';
+import type { Drawback, KeyDates, Proposal } from './proposal.ts';
 import {
   chainLinks,
   chainOf,
   chainShare,
   type ResolvedStage,
-  resolveWay,
+  resolveMethod,
   type Surroundings,
   sproutingStage,
   wholeSproutingDays,
   withDays,
 } from './resolve.ts';
-import { waysToWeigh } from './schools.ts';
+import { methodsToWeigh } from './schools.ts';
 import { towelEvidence } from './towelTest.ts';
 
-/** Everything that decides what a way would give. */
+/** Everything that decides what a method would give. */
 export interface Request extends Brought {
   species: Species;
-  sound: BetaShare;
+  viable: BetaShare;
   /** What towel tests of the lot have shown. */
   evidence?: readonly Evidence[];
   /** Seeds of the lot that no batch has yet. */
@@ -57,19 +57,19 @@ export interface Request extends Brought {
   rot?: LearnedRot;
 }
 
-/** What of a lot decides how a way goes with it. */
+/** What of a lot decides how a method goes with it. */
 export function lotInRequest(
   lot: Pick<Lot, 'soundness' | 'wintered' | 'provenance' | 'storage'> & { towelTests?: readonly TowelResult[] },
   available: number,
   species: Species,
   today: PlainDate,
-): Pick<Request, 'sound' | 'evidence' | 'available' | 'credit' | 'storedDry_days' | 'keeping'> {
-  const sound = soundShare(lot.soundness, species);
+): Pick<Request, 'viable' | 'evidence' | 'available' | 'credit' | 'storedDry_days' | 'keeping'> {
+  const viable = viableShare(lot.soundness, species);
   const keeping = keepingOf(lot, species);
   return {
-    sound,
+    viable,
     available,
-    ...(lot.towelTests && lot.towelTests.length > 0 && { evidence: towelEvidence(species, lot.towelTests, sound, lot) }),
+    ...(lot.towelTests && lot.towelTests.length > 0 && { evidence: towelEvidence(species, lot.towelTests, viable, lot) }),
     ...broughtBy(lot, today),
     ...(keeping && { keeping }),
   };
@@ -83,28 +83,28 @@ export function wantedDay(wish: Wish, nursery: Nursery, today: PlainDate): Plain
 }
 
 /** Lays one way out for a request. `workedOut`: the handbook has no such recipe for the species; its school makes it. */
-export function propose(way: Way, request: Request, workedOut = false): Proposal {
-  const { species, sound, available, wish, nursery, today } = request;
+export function propose(method: Method, request: Request, workedOut = false): Proposal {
+  const { species, viable, available, wish, nursery, today } = request;
   const wanted = wantedDay(wish, nursery, today);
-  const { best, resolved: usual, stages, missedStart } = timed(way, request, wanted);
+  const { best, resolved: usual, stages, missedStart } = timed(method, request, wanted);
   const resolved = throughYears(usual, stages, request);
 
-  const chain = chainOf(species, way, resolved, request);
-  const prospect = prospectOf(chainLinks(sound, species, way, chain, resolved), undefined, request.evidence);
+  const chain = chainOf(species, method, resolved, request);
+  const prospect = prospectOf(chainLinks(viable, species, method, chain, resolved), undefined, request.evidence);
   const seeds = seedsFor(wish.plants, wish.confidence, prospect);
   const starting = Math.min(seeds ?? available, available);
   const setOut = (stages.at(-1) as DatedStage).end;
   const proposal: Omit<Proposal, 'against'> = {
-    way,
+    method,
     workedOut,
     resolved,
     stages,
     dates: keyDates(
       species,
-      way,
+      method,
       resolved,
       stages,
-      starting * chain.opened * chain.freed * chain.answered * chain.survives * meanShare(sound),
+      starting * chain.opened * chain.released * chain.answered * chain.survives * meanShare(viable),
     ),
     ...(wanted && { wanted }),
     late_days: wanted ? Math.max(0, daysBetween(wanted, setOut)) : 0,
@@ -117,28 +117,28 @@ export function propose(way: Way, request: Request, workedOut = false): Proposal
     chain,
     prospect,
     share: prospect.mean,
-    effort: effortOf(way, resolved, starting, species),
+    effort: effortOf(method, resolved, starting, species),
   };
   const { keeping } = request;
-  return { ...proposal, against: objectionsTo(proposal, { species, available, nursery, today, ...(keeping && { keeping }) }) };
+  return { ...proposal, against: drawbacksOf(proposal, { species, available, nursery, today, ...(keeping && { keeping }) }) };
 }
 
-/** All ways that make sense here, the one to recommend first, and those that do not, each with its reason. */
+/** All methods that make sense here, the one to recommend first, and those that do not, each with its reason. */
 export interface Weighed {
   offered: Proposal[];
-  /** Ways that would hardly wake this seed. */
+  /** Methods that would hardly wake this seed. */
   set_aside: Proposal[];
   none: { name: string; reason: string }[];
 }
 
-/** What makes a way senseless for a seed, whatever the day and the places. */
-const SENSELESS: readonly Objection['code'][] = ['hardlyFrees', 'coatClosed', 'noSprouting'];
+/** What makes a method senseless for a seed, whatever the day and the places. */
+const SENSELESS: readonly Drawback['code'][] = ['hardlyFrees', 'coatClosed', 'noSprouting'];
 
-/** Lays every way of the species and of the schools side by side. */
-export function weighWays(request: Request): Weighed {
-  const { ways, none } = waysToWeigh(request.species);
-  const proposals = ways
-    .map(({ way, workedOut }) => propose(way, request, workedOut))
+/** Lays every method of the species and of the schools side by side. */
+export function weighMethods(request: Request): Weighed {
+  const { methods, none } = methodsToWeigh(request.species);
+  const proposals = methods
+    .map(({ method, workedOut }) => propose(method, request, workedOut))
     .sort((a, b) => burden(a, request) - burden(b, request));
   const senseless = (proposal: Proposal) => proposal.against.some(({ code }) => SENSELESS.includes(code));
   const offered = proposals.filter((proposal) => !senseless(proposal));
@@ -155,20 +155,20 @@ const DOUBT = { 'well established': 0, 'commonly reported': 0.1, sparse: 0.3, an
 const DOUBT_WORKED_OUT = 0.25;
 
 /**
- * How much speaks against a way, for sorting only: what stops it outweighs all; then lateness, then seeds as a part of what
+ * How much speaks against a method, for sorting only: what stops it outweighs all; then lateness, then seeds as a part of what
  * the lot holds (a lot too small weighs double), then doubt about the recipe.
  */
 function burden(proposal: Proposal, { available }: Request): number {
-  const stops = proposal.against.some((objection) => objection.weight === 'stops') ? 1000 : 0;
+  const stops = proposal.against.some((drawback) => drawback.weight === 'stops') ? 1000 : 0;
   const lateness = 2 * (1 - Math.exp(-proposal.late_days / LATENESS_SETTLES_DAYS));
   const wanted = Math.min(100, (proposal.seeds ?? Number.MAX_SAFE_INTEGER) / Math.max(1, available));
-  const costs = proposal.against.filter((objection) => objection.weight === 'costs').length * 0.15;
+  const costs = proposal.against.filter((drawback) => drawback.weight === 'costs').length * 0.15;
   return (
-    stops + lateness + wanted + (wanted > 1 ? 1 : 0) + DOUBT[proposal.way.evidence] + (proposal.workedOut ? DOUBT_WORKED_OUT : 0) + costs
+    stops + lateness + wanted + (wanted > 1 ? 1 : 0) + DOUBT[proposal.method.evidence] + (proposal.workedOut ? DOUBT_WORKED_OUT : 0) + costs
   );
 }
 
-/** A way laid on the calendar. */
+/** A method laid on the calendar. */
 interface Timed {
   /** As it would be with time enough. */
   best: ResolvedStage[];
@@ -179,16 +179,16 @@ interface Timed {
 }
 
 /**
- * Puts the stages on the calendar. Where the start that the wanted day asks for is past, the way starts today, and its
+ * Puts the stages on the calendar. Where the start that the wanted day asks for is past, the method starts today, and its
  * longest treatment is cut short, though never below its window, by as much as brings it in time.
  */
-function timed(way: Way, request: Request, wanted: PlainDate | undefined): Timed {
+function timed(method: Method, request: Request, wanted: PlainDate | undefined): Timed {
   const { wish, today, species } = request;
   const begin = wish.timing.by === 'startOn' ? wish.timing.date : today;
-  if (way.stages.some(({ kind }) => STAGES[kind].earns === 'winter')) {
-    return timedOutdoors(way, request, wish.timing.by === 'startOn' ? begin : undefined, wanted);
+  if (method.stages.some(({ kind }) => STAGES[kind].earns === 'winter')) {
+    return timedOutdoors(method, request, wish.timing.by === 'startOn' ? begin : undefined, wanted);
   }
-  const best = resolveWay(species, way, surroundingsOf(request));
+  const best = resolveMethod(species, method, surroundingsOf(request));
   if (!wanted) return { best, resolved: best, stages: planForward(best, begin) };
   const stages = planBackward(best, wanted);
   const start = (stages[0] as DatedStage).start;
@@ -198,9 +198,9 @@ function timed(way: Way, request: Request, wanted: PlainDate | undefined): Timed
     return { best, resolved: best, stages: last && start > last ? planForward(best, last) : stages };
   }
   const late = daysBetween(start, today);
-  const longest = best.reduce((at, stage, index) => ((stage.pull?.best ?? 0) > (best[at]?.pull?.best ?? 0) ? index : at), 0);
+  const longest = best.reduce((at, stage, index) => ((stage.takeOut?.best ?? 0) > (best[at]?.takeOut?.best ?? 0) ? index : at), 0);
   const resolved = best.map((stage, index) =>
-    index === longest && stage.pull ? withDays(stage, Math.max(Math.min(stage.days, stage.pull.from), stage.days - late)) : stage,
+    index === longest && stage.takeOut ? withDays(stage, Math.max(Math.min(stage.days, stage.takeOut.from), stage.days - late)) : stage,
   );
   return { best, resolved, stages: planForward(resolved, today), missedStart: start };
 }
@@ -212,19 +212,22 @@ const TRY_EVERY_DAYS = 14;
  * A winter outdoors cannot be counted back from a wanted day: the winter comes when it comes. Starts from today on are tried, over a year; the
  * latest that is in time and gives nearly the best of those is taken, or the earliest ready where none is in time.
  */
-function timedOutdoors(way: Way, request: Request, fixed: PlainDate | undefined, wanted: PlainDate | undefined): Timed {
+function timedOutdoors(method: Method, request: Request, fixed: PlainDate | undefined, wanted: PlainDate | undefined): Timed {
   const { species, today, nursery } = request;
   const year = yearOf(nursery);
   const from = (start: PlainDate) => {
-    const before = way.stages.findIndex(({ kind }) => STAGES[kind].earns === 'winter');
-    const lead = resolveWay(species, { ...way, stages: way.stages.slice(0, before) }, surroundingsOf(request));
-    const resolved = resolveWay(species, way, { ...surroundingsOf(request), outdoors: { year, start: addDays(start, totalDays(lead)) } });
+    const before = method.stages.findIndex(({ kind }) => STAGES[kind].earns === 'winter');
+    const lead = resolveMethod(species, { ...method, stages: method.stages.slice(0, before) }, surroundingsOf(request));
+    const resolved = resolveMethod(species, method, {
+      ...surroundingsOf(request),
+      outdoors: { year, start: addDays(start, totalDays(lead)) },
+    });
     const stages = planForward(resolved, start);
     return {
       best: resolved,
       resolved,
       stages,
-      gives: chainShare(chainOf(species, way, resolved, request)),
+      gives: chainShare(chainOf(species, method, resolved, request)),
       ready: (stages.at(-1) as DatedStage).end,
     };
   };
@@ -274,17 +277,23 @@ function throughYears(resolved: readonly ResolvedStage[], stages: readonly Dated
       };
       const count = new WinterCount(question);
       count.add(YEARS_WEIGHED, randomFrom('weighed years'));
-      years = count.freedByYears;
+      years = count.releasedByYears;
       known.set(key, years);
     }
-    return { ...stage, freed: years.reduce((sum, one) => sum + one, 0) / years.length, freedByYears: years };
+    return { ...stage, released: years.reduce((sum, one) => sum + one, 0) / years.length, releasedByYears: years };
   });
 }
 
-function keyDates(species: Species, way: Way, resolved: readonly ResolvedStage[], stages: readonly DatedStage[], ready: number): KeyDates {
+function keyDates(
+  species: Species,
+  method: Method,
+  resolved: readonly ResolvedStage[],
+  stages: readonly DatedStage[],
+  ready: number,
+): KeyDates {
   const cold = stages.findIndex(({ kind }) => chills(kind));
   const coldStage = stages[cold];
-  const sprouts = sproutingStage(way);
+  const sprouts = sproutingStage(method);
   const sproutStage = stages[sprouts] as DatedStage;
   const law = thermalTime(species.sprouting);
   const daysTo = (share: number) => wholeSproutingDays(share, law, resolved[sprouts] as ResolvedStage, species);
@@ -307,5 +316,5 @@ function firstShare(count: number): number {
 
 /** The plan that a proposal becomes when it is chosen, with `seeds` to start. */
 export function planFrom(proposal: Proposal, wish: Wish, seeds = proposal.starting): Plan {
-  return { seeds, wish, way: proposal.way, stages: proposal.stages, expects: rangeOf(seeds, proposal.prospect) };
+  return { seeds, wish, way: proposal.method, stages: proposal.stages, expects: rangeOf(seeds, proposal.prospect) };
 }

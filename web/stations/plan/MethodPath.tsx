@@ -1,5 +1,5 @@
 import { dayNumber, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
-import type { Proposal } from '@chill/core/ways/proposal.ts';
+import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { say } from '@chill/words/plan.ts';
 import { monthStarts } from '../../kit/monthStarts.ts';
 import { type Step, StepLine } from '../../kit/StepLine.tsx';
@@ -7,19 +7,19 @@ import { stageZone, ZONE_COLOUR, type Zone } from '../../kit/zones.ts';
 
 const HEIGHT: Record<Zone, number> = { hot: 6, warm: 14, cool: 30, cold: 54, frozen: 66 };
 
-/** Width of a way’s path in drawing units; the page scales it. */
+/** Width of a method’s path in drawing units; the page scales it. */
 export const PATH_WIDTH = 560;
 
 /** Room that a month's name takes; one that would be cut off at the edge is left out. */
 const MONTH_LABEL = 34;
 
-/** The days that all ways are drawn over. */
+/** The days that all methods are drawn over. */
 export interface Axis {
   from: number;
   to: number;
 }
 
-/** A way that is ready this much later than the first runs off the drawing, so that it does not squeeze the others. */
+/** A method that is ready this much later than the first runs off the drawing, so that it does not squeeze the others. */
 const RUNS_OFF_DAYS = 200;
 
 /** One axis for all proposals, the best first: from the earliest start, or today, to the last setting out that is not a year behind. */
@@ -30,7 +30,7 @@ export function axisOf(proposals: readonly Proposal[], today: string): Axis {
   return { from: Math.min(dayNumber(today), ...days) - 5, to: Math.max(dayNumber(today) + 60, ...days) + 12 };
 }
 
-/** The months above the ways. */
+/** The months above the methods. */
 export function AxisMonths({ axis, width }: { axis: Axis; width: number }) {
   const x = (date: string) => ((dayNumber(date) - axis.from) / (axis.to - axis.from)) * width;
   return (
@@ -47,8 +47,8 @@ export function AxisMonths({ axis, width }: { axis: Axis; width: number }) {
   );
 }
 
-/** A way drawn as its path through temperatures, with the window in which it may be pulled. */
-export function WayPath({ proposal, axis, width, today }: { proposal: Proposal; axis: Axis; width: number; today: string }) {
+/** A method drawn as its path through temperatures, with the window in which it may be taken out. */
+export function MethodPath({ proposal, axis, width, today }: { proposal: Proposal; axis: Axis; width: number; today: string }) {
   const x = (date: string) => ((dayNumber(date) - axis.from) / (axis.to - axis.from)) * width;
   const steps = proposal.stages.map((stage): Step => {
     const zone = stageZone(stage);

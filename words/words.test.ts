@@ -5,7 +5,7 @@ import { allOf, oneOf } from './lists.ts';
 import { pages } from './pages.ts';
 import { pseudo } from './pseudo.ts';
 import { american } from './spelling.ts';
-import { catalogues, subject } from './subject.ts';
+import { catalogues, type Sentence, spoken, subject, wording } from './subject.ts';
 
 const say = subject('test', {
   plain: 'Mouldy seed is not grey.',
@@ -51,6 +51,32 @@ describe('a sentence', () => {
     [1000, '1,000 bags'],
   ])('counts %d as “%s”', (count, said) => {
     expect(say('bags', { count })).toBe(said);
+  });
+});
+
+describe('a sentence handed over', () => {
+  const lengths = wording('testLength', (mm: number): string => `${mm} mm`);
+
+  test('is data alone, and said once somebody asks, in the language of that moment', () => {
+    const kept: Sentence = JSON.parse(JSON.stringify(say.of('mouldy', { mouldy: 2 })));
+    expect(kept).toEqual({ subject: 'test', key: 'mouldy', facts: { mouldy: 2 } });
+    expect(spoken(kept)).toBe('2 mouldy');
+    expect(inLanguage('en-US', () => spoken(kept))).toBe('2 moldy');
+  });
+
+  test('may hold others, and what is worded by a rule', () => {
+    const inside = say.of('facts', { name: say.of('mouldy', { mouldy: 1 }), seeds: lengths.of(3) });
+    expect(spoken(inside)).toBe('1 mouldy: 3 mm seeds');
+    expect(say('facts', { name: inside, seeds: 1 })).toBe('1 mouldy: 3 mm seeds: 1 seeds');
+    expect(lengths(4)).toBe('4 mm');
+  });
+
+  test('counts as any other', () => {
+    expect([1, 2].map((count) => spoken(say.of('bags', { count })))).toEqual(['1 bag', '2 bags']);
+  });
+
+  test('of a subject that nobody speaks of is a programmer’s error', () => {
+    expect(() => spoken({ subject: 'nothing', key: 'x' })).toThrow('nothing');
   });
 });
 

@@ -1,18 +1,18 @@
 import { fileURLToPath } from 'node:url';
 import { buildApp } from './app.ts';
-import { NurseryClock } from './clock.ts';
 import { readConfig } from './config.ts';
-import { NO_DEVICES, simulatedDevices } from './devices.ts';
 import { Backups } from './jobs/backups.ts';
 import { Loggers } from './jobs/loggers.ts';
 import { MouldReading } from './jobs/mould.ts';
-import { Reading } from './reading.ts';
-import { Shelf } from './shelf.ts';
+import { NurseryClock } from './nursery/clock.ts';
+import { NO_DEVICES, simulatedDevices } from './nursery/devices.ts';
+import { Reading } from './nursery/reading.ts';
+import { Shelf } from './nursery/shelf.ts';
+import { Temperatures } from './nursery/temperatures.ts';
 import { openDatabase } from './store/open.ts';
 import { rawDatabase } from './store/raw.ts';
 import { Store } from './store/store.ts';
 import { Unusable } from './store/unusable.ts';
-import { Temperatures } from './temperatures.ts';
 
 /** From being told to stop to having stopped: whoever has not ended by then is cut off. */
 const LONGEST_GOODBYE_MS = 3000;

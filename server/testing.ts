@@ -11,18 +11,18 @@ import type { Nursery } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { InjectOptions } from 'fastify';
 import { type AppOptions, buildApp } from './app.ts';
-import { NurseryClock } from './clock.ts';
-import { NO_DEVICES, simulatedDevices } from './devices.ts';
 import { Backups } from './jobs/backups.ts';
 import { Loggers } from './jobs/loggers.ts';
 import { MouldReading } from './jobs/mould.ts';
-import { Reading } from './reading.ts';
-import { Shelf } from './shelf.ts';
+import { NurseryClock } from './nursery/clock.ts';
+import { NO_DEVICES, simulatedDevices } from './nursery/devices.ts';
+import { Reading } from './nursery/reading.ts';
+import { Shelf } from './nursery/shelf.ts';
+import { Temperatures } from './nursery/temperatures.ts';
 import { DATABASE_FILE } from './store/files.ts';
 import { openDatabase } from './store/open.ts';
 import { rawDatabase } from './store/raw.ts';
 import { Store } from './store/store.ts';
-import { Temperatures } from './temperatures.ts';
 
 export const TODAY = '2026-11-01';
 /** The demo's nursery, on the clock of the tests. */

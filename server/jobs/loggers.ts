@@ -1,8 +1,8 @@
 import { parseDeviceLine } from '@chill/core/devices/line.ts';
 import { noReadings, type RawReading, tidyReadings } from '@chill/core/readings/tidyReadings.ts';
 import { say } from '@chill/words/server.ts';
-import type { NurseryClock } from '../clock.ts';
-import type { Devices } from '../devices.ts';
+import type { NurseryClock } from '../nursery/clock.ts';
+import type { Devices } from '../nursery/devices.ts';
 import type { Store } from '../store/store.ts';
 
 /** How often attached loggers are asked what they have written down, ms. */

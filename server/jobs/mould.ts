@@ -1,8 +1,8 @@
 import { stateOf } from '@chill/core/ledger/fold.ts';
 import { mouldOf } from '@chill/core/schedule/mould.ts';
-import type { NurseryClock } from '../clock.ts';
+import type { NurseryClock } from '../nursery/clock.ts';
+import type { Temperatures } from '../nursery/temperatures.ts';
 import type { Store } from '../store/store.ts';
-import type { Temperatures } from '../temperatures.ts';
 
 /** Batches that are read before anybody else is answered again. */
 const AT_ONCE = 20;

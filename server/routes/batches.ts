@@ -5,8 +5,8 @@ import { Past } from '@chill/model/past.ts';
 import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
-import { Fault } from '../fault.ts';
-import { inHandSince } from '../reading.ts';
+import { Fault } from '../door/fault.ts';
+import { inHandSince } from '../nursery/reading.ts';
 import { JSON_TEXT, routes, sendTagged } from './context.ts';
 
 const LONGEST_PLAN_DAYS = 3653;

@@ -1,15 +1,15 @@
 import { Readable } from 'node:stream';
 import type { FastifyInstance, FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
-import type { NurseryClock } from '../clock.ts';
-import type { Devices } from '../devices.ts';
 import type { Backups } from '../jobs/backups.ts';
 import type { Loggers } from '../jobs/loggers.ts';
 import type { MouldReading } from '../jobs/mould.ts';
-import type { Reading } from '../reading.ts';
-import type { Shelf } from '../shelf.ts';
+import type { NurseryClock } from '../nursery/clock.ts';
+import type { Devices } from '../nursery/devices.ts';
+import type { Reading } from '../nursery/reading.ts';
+import type { Shelf } from '../nursery/shelf.ts';
+import type { Temperatures } from '../nursery/temperatures.ts';
 import type { Store } from '../store/store.ts';
-import type { Temperatures } from '../temperatures.ts';
 
 /** What every route works with. */
 export interface Context {

@@ -4,7 +4,7 @@ import { trueViableOf } from '@chill/demo/grow.ts';
 import type { Species } from '@chill/model/species.ts';
 import { z } from '@chill/model/zod.ts';
 import { sightOf } from '@chill/sim/seeds.ts';
-import { inHandSince } from '../reading.ts';
+import { inHandSince } from '../nursery/reading.ts';
 import { routes } from './context.ts';
 
 /** In the demo only: what the simulated seeds would show at a look today, so that the newcomer has something to count. */

@@ -2,7 +2,7 @@ import { Slug } from '@chill/model/primitives.ts';
 import { Species } from '@chill/model/species.ts';
 import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
-import { Fault } from '../fault.ts';
+import { Fault } from '../door/fault.ts';
 import { routes, sendTagged } from './context.ts';
 
 const byId = z.object({ id: Slug });

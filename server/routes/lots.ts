@@ -2,8 +2,8 @@ import { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
-import { Fault } from '../fault.ts';
-import { inHandSince } from '../reading.ts';
+import { Fault } from '../door/fault.ts';
+import { inHandSince } from '../nursery/reading.ts';
 import { routes } from './context.ts';
 
 /** Lots of seed in hand. */

@@ -5,8 +5,8 @@ import { Place } from '@chill/model/place.ts';
 import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
-import { Fault } from '../fault.ts';
-import { speakFor } from '../language.ts';
+import { Fault } from '../door/fault.ts';
+import { speakFor } from '../door/language.ts';
 import { routes } from './context.ts';
 
 /** The nursery and its places. */

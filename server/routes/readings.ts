@@ -5,7 +5,7 @@ import { Id, Instant, shortText } from '@chill/model/primitives.ts';
 import { PlaceTemperatures, ReadingImport, ReadingSource, TypedReading } from '@chill/model/temperature.ts';
 import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
-import { Fault } from '../fault.ts';
+import { Fault } from '../door/fault.ts';
 import { routes } from './context.ts';
 
 /** How far a device's idea of the moment may be ahead of the server's, ms. */

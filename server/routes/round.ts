@@ -5,12 +5,12 @@ import { PlainDate } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
 import { spoken } from '@chill/words/subject.ts';
-import { calendarOf } from '../calendar.ts';
-import { Fault } from '../fault.ts';
-import { labelsPdf } from '../labels.ts';
-import { isOwnName } from '../ownNames.ts';
-import { nameOf, TABLES, tableCsv } from '../tables.ts';
-import { unhurried } from '../unhurried.ts';
+import { Fault } from '../door/fault.ts';
+import { isOwnName } from '../door/ownNames.ts';
+import { calendarOf } from '../handedOut/calendar.ts';
+import { labelsPdf } from '../handedOut/labels.ts';
+import { nameOf, TABLES, tableCsv } from '../handedOut/tables.ts';
+import { unhurried } from '../offThread/unhurried.ts';
 import { routes } from './context.ts';
 
 const Due = z.object({

@@ -11,7 +11,7 @@ import { fieldProblem } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/server.ts';
 import type Database from 'better-sqlite3';
 import { type EntityManager, IsNull, Not } from 'typeorm';
-import { Fault } from '../fault.ts';
+import { Fault } from '../door/fault.ts';
 import { bodyOf } from './body.ts';
 import { BatchRow, EventRow, KeptRow } from './entities.ts';
 import { findLot, noteDrawer } from './lots.ts';

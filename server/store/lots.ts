@@ -5,7 +5,7 @@ import { say } from '@chill/words/server.ts';
 import { spoken } from '@chill/words/subject.ts';
 import type Database from 'better-sqlite3';
 import type { EntityManager } from 'typeorm';
-import { Fault } from '../fault.ts';
+import { Fault } from '../door/fault.ts';
 import { LotEventRow, LotRow } from './entities.ts';
 import { sameTelling } from './sameTelling.ts';
 

@@ -4,7 +4,7 @@ import { noReadings } from '@chill/core/readings/tidyReadings.ts';
 import type { ReadingImport } from '@chill/model/temperature.ts';
 import { say } from '@chill/words/server.ts';
 import type Database from 'better-sqlite3';
-import { Fault } from '../fault.ts';
+import { Fault } from '../door/fault.ts';
 
 const DAY_MS = 86_400_000;
 const STEPS_PER_C = 100;

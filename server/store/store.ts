@@ -10,8 +10,8 @@ import type { ReadingImport } from '@chill/model/temperature.ts';
 import { say } from '@chill/words/server.ts';
 import type Database from 'better-sqlite3';
 import type { DataSource, EntityManager } from 'typeorm';
-import { Fault } from '../fault.ts';
-import { unhurried } from '../unhurried.ts';
+import { Fault } from '../door/fault.ts';
+import { unhurried } from '../offThread/unhurried.ts';
 import {
   type Archived,
   addBatch,

@@ -1,11 +1,11 @@
 import { bagWords, keepIt, type LabelWords, potWords } from '@chill/core/labels/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { say } from '@chill/words/server.ts';
-import { Fault } from './fault.ts';
-import type { LabelDrawing, LabelKind } from './labels/draw.ts';
-import { offThread } from './offThread/offThread.ts';
-import type { ReadNow } from './reading.ts';
-import { Queue } from './store/queue.ts';
+import { Fault } from '../door/fault.ts';
+import type { ReadNow } from '../nursery/reading.ts';
+import { offThread } from '../offThread/offThread.ts';
+import { Queue } from '../store/queue.ts';
+import type { LabelDrawing, LabelKind } from './drawLabels.ts';
 
 /** What is asked for: which labels, on which sheet, how many of each, and how many of the first sheet are used up. */
 export interface LabelsAsked {
@@ -39,7 +39,7 @@ export async function labelsPdf(now: ReadNow, { kind, sheet, of, copies, skip, o
   const drawing = { kind, sheet, skip, copies, labels, nursery: now.nursery.name };
   waiting += 1;
   try {
-    const draw = () => offThread<LabelDrawing, Uint8Array>(new URL('./labels/draw.ts', import.meta.url), drawing, LONGEST_MS);
+    const draw = () => offThread<LabelDrawing, Uint8Array>(new URL('./drawLabels.ts', import.meta.url), drawing, LONGEST_MS);
     return Buffer.from(await oneAtATime.run(draw));
   } finally {
     waiting -= 1;

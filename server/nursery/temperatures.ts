@@ -5,9 +5,9 @@ import { COLD_RESPONSE, WARM_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { sproutResponse } from '@chill/core/sprout/thermalTime.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
+import { unhurried } from '../offThread/unhurried.ts';
+import type { Store } from '../store/store.ts';
 import type { Shelf } from './shelf.ts';
-import type { Store } from './store/store.ts';
-import { unhurried } from './unhurried.ts';
 
 /** Of batches, those that are open: nothing was closed on this day or later. */
 const NEVER_CLOSED = '9999-12-31';

@@ -1,11 +1,11 @@
 import { connect } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { readConfig } from './config.ts';
+import { readConfig } from '../config.ts';
+import { handbook, NURSERY, someBatch, someLot, testServer, uuid } from '../testing.ts';
 import { Guesses } from './guesses.ts';
-import { handbook, NURSERY, someBatch, someLot, testServer, uuid } from './testing.ts';
 
-const WEB = fileURLToPath(new URL('./testing-web', import.meta.url));
+const WEB = fileURLToPath(new URL('../testing-web', import.meta.url));
 
 describe('over a real connection', () => {
   let server: Awaited<ReturnType<typeof testServer>>;

@@ -2,10 +2,10 @@ import type { Socket } from 'node:net';
 import { say } from '@chill/words/server.ts';
 import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
+import { StoreBroken } from '../store/inTransaction.ts';
+import { type Saving, saving } from '../store/saved.ts';
+import { storageCode } from '../store/unusable.ts';
 import { Fault, type FaultKind } from './fault.ts';
-import { StoreBroken } from './store/inTransaction.ts';
-import { type Saving, saving } from './store/saved.ts';
-import { storageCode } from './store/unusable.ts';
 
 declare module 'fastify' {
   interface FastifyRequest {

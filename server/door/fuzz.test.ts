@@ -3,7 +3,7 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { NewEvent, SeedState } from '@chill/model/event.ts';
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { NURSERY, someBatch, someLot, TODAY, testServer, uuid } from './testing.ts';
+import { NURSERY, someBatch, someLot, TODAY, testServer, uuid } from '../testing.ts';
 
 const STATES: SeedState[] = ['waiting', 'swollen', 'sprouted', 'potted', 'plantedOut', 'mouldy', 'discarded', 'heldOver'];
 

@@ -8,9 +8,9 @@ import type { Species } from '@chill/model/species.ts';
 import { deviceHello, deviceLine, loggerLine, loggerMemory, type OnTheBench } from '@chill/sim/devices.ts';
 import { sightOf } from '@chill/sim/seeds.ts';
 import { say } from '@chill/words/server.ts';
+import type { Store } from '../store/store.ts';
 import type { NurseryClock } from './clock.ts';
 import type { Shelf } from './shelf.ts';
-import type { Store } from './store/store.ts';
 import type { Temperatures } from './temperatures.ts';
 
 /** Where devices are listened to. A driver for real ones would be another of these. */

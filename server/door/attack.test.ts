@@ -1,7 +1,7 @@
 import type { Place } from '@chill/model/place.ts';
 import { expect, test } from '@jest/globals';
-import { hostileRequests } from '../scripts/attack/hostile.ts';
-import { NURSERY, someBatch, someLot, testServer } from './testing.ts';
+import { hostileRequests } from '../../scripts/attack/hostile.ts';
+import { NURSERY, someBatch, someLot, testServer } from '../testing.ts';
 
 test('requests made from the API’s own description, right and wrong, are all answered, and never with a fault of ours', async () => {
   const server = await testServer({ demo: true, requestsPerMinute: 1_000_000 });

@@ -5,11 +5,11 @@ import type { LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Past } from '@chill/model/past.ts';
 import type { Place } from '@chill/model/place.ts';
+import { unhurried } from '../offThread/unhurried.ts';
+import type { Store } from '../store/store.ts';
 import type { NurseryClock } from './clock.ts';
 import type { Shelf } from './shelf.ts';
-import type { Store } from './store/store.ts';
 import type { Temperatures } from './temperatures.ts';
-import { unhurried } from './unhurried.ts';
 
 /** A batch stays in hand for so many days after it was closed: what was closed by mistake is undone where one stands. */
 const IN_HAND_DAYS = 7;

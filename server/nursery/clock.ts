@@ -2,10 +2,10 @@ import { sameTimeOn, timeOn } from '@chill/core/calendar/clock.ts';
 import { addDays } from '@chill/core/calendar/dates.ts';
 import { dayAt } from '@chill/core/calendar/moments.ts';
 import { say } from '@chill/words/server.ts';
-import type { Config } from './config.ts';
-import { Fault } from './fault.ts';
-import type { Moment } from './store/batches.ts';
-import type { Store } from './store/store.ts';
+import type { Config } from '../config.ts';
+import { Fault } from '../door/fault.ts';
+import type { Moment } from '../store/batches.ts';
+import type { Store } from '../store/store.ts';
 
 const MOST_STEPS_DAYS = 366;
 /** Early enough that what soaked overnight is not over yet. */

@@ -6,9 +6,9 @@ import type { Place } from '@chill/model/place.ts';
 import { say } from '@chill/words/server.ts';
 import { spoken } from '@chill/words/subject.ts';
 import Papa from 'papaparse';
-import { Fault } from './fault.ts';
-import type { Reading, ReadNow } from './reading.ts';
-import type { Store } from './store/store.ts';
+import { Fault } from '../door/fault.ts';
+import type { Reading, ReadNow } from '../nursery/reading.ts';
+import type { Store } from '../store/store.ts';
 
 /** Tables that can be had as CSV. */
 export const TABLES = ['lots', 'batches', 'events', 'tasks', 'cold', 'places', 'readings'] as const;

@@ -6,8 +6,8 @@ import { loadGenera, loadHandbook, loadHazards } from '@chill/handbook/load.ts';
 import type { Genus } from '@chill/model/genus.ts';
 import type { Species, TaxonHazards } from '@chill/model/species.ts';
 import { say } from '@chill/words/server.ts';
-import { Fault } from './fault.ts';
-import type { Store } from './store/store.ts';
+import { Fault } from '../door/fault.ts';
+import type { Store } from '../store/store.ts';
 
 /** A text with a tag that changes when it does. */
 function tagged(text: string): { text: string; tag: string } {

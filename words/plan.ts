@@ -109,7 +109,7 @@ export const say = subject('plan', {
   starting: 'starting on',
   starts: '{{how}}; starts {{start}}',
   sure: ', and be <select/> sure.',
-  takeOut: 'Take out',
+  takeOut: 'take-out day',
   takeOutAfterReadyAlive: 'take out after {{best}}: {{yields}} ready and alive; {{from}} to {{to}} costs at most 3 %',
   takeOutAfterReadyAlive2: '{{name}}: take out after {{best}}, {{yields}} ready and alive',
   takeOutWindow: 'take-out window',

@@ -119,30 +119,41 @@ export default function Drawn({
   const [chart, setChart] = useState<EChartsType>();
 
   useEffect(() => {
-    if (!box.current) return;
     const here = box.current;
-    const made = init(here, undefined, { renderer: 'svg', width: here.clientWidth || UNSEEN, height });
-    setChart(made);
-    const resize = new ResizeObserver(() => here.clientWidth > 0 && made.resize({ width: here.clientWidth, height }));
-    resize.observe(here);
+    if (!here) return;
+    let made: EChartsType | undefined;
+    const resize = new ResizeObserver(() => here.clientWidth > 0 && made?.resize({ width: here.clientWidth, height }));
+    // Each plot in a turn of its own: two drawn in one would hold the page up for longer than a hand waits.
+    const turn = setTimeout(() => {
+      made = init(here, undefined, { renderer: 'svg', width: here.clientWidth || UNSEEN, height });
+      setChart(made);
+      resize.observe(here);
+    });
     return () => {
+      clearTimeout(turn);
       resize.disconnect();
-      made.dispose();
+      made?.dispose();
     };
   }, [height]);
 
   useEffect(() => {
     if (!chart) return;
-    chart.setOption(optionOf(data), { notMerge: true });
-    const tell = () => {
+    const place = () => {
       const grid = { gridIndex: 0 };
       const [left, bottom] = chart.convertToPixel(grid, [data.x.from, data.y.from]) as [number, number];
       const [right, top] = chart.convertToPixel(grid, [data.x.to, data.y.to]) as [number, number];
       onFrame({ left, right, top, bottom });
     };
-    tell();
-    chart.on('finished', tell);
-    return () => void (chart.isDisposed() || chart.off('finished', tell));
+    const turn = setTimeout(() => {
+      if (chart.isDisposed()) return;
+      chart.setOption(optionOf(data), { notMerge: true });
+      place();
+      chart.on('finished', place);
+    });
+    return () => {
+      clearTimeout(turn);
+      if (!chart.isDisposed()) chart.off('finished', place);
+    };
   }, [chart, data, onFrame]);
 
   return <div ref={box} role="img" aria-label={label} style={{ height }} className="w-full" />;

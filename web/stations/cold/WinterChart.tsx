@@ -31,10 +31,18 @@ export function WinterChart({
   record: PlaceTemperatures | undefined;
 }) {
   const { units } = useNursery().nursery.settings;
-  const { air, chill } = useMemo(() => {
-    const from = -DAYS_BEFORE;
-    const last = Math.min(answer.chill.middle.length - 1, Math.ceil(answer.spring.high) + 25);
-    const days = Array.from({ length: last - from + 1 }, (_, i) => from + i);
+  // Whole weeks: while winters are still being added, the end of the drawing stays where it is.
+  const last = Math.min(answer.chill.middle.length - 1, Math.ceil((answer.spring.high + 25) / 7) * 7);
+  const x = useMemo(
+    (): Axis => ({
+      ...{ from: -DAYS_BEFORE, to: last, ticks: dayTicks(out, -DAYS_BEFORE, last, 8) },
+      tell: (day) => shortDate(addDays(out, day), today),
+    }),
+    [out, today, last],
+  );
+  const now = useMemo(() => ({ along: 'x', at: dayNumber(today) - dayNumber(out), colour: 'ink', width: 1.2 }) as const, [out, today]);
+  const air = useMemo((): PlotData => {
+    const days = Array.from({ length: last + DAYS_BEFORE + 1 }, (_, i) => i - DAYS_BEFORE);
     const outOn = dayIn(out);
     const of = (day: number) => (((outOn + day) % 365) + 365) % 365;
     const shown = (celsius: number) => Math.min(WARMEST_C, celsius);
@@ -49,14 +57,9 @@ export function WinterChart({
       const [low, high] = [record?.min_C[i], record?.max_C[i]];
       return typeof low === 'number' && typeof high === 'number' ? [[day, low, shown(high)] as const] : [];
     });
-    const x: Axis = { from, to: last, ticks: dayTicks(out, from, last, 8), tell: (day) => shortDate(addDays(out, day), today) };
-    const now = { along: 'x', at: dayNumber(today) - start, colour: 'ink', width: 1.2 } as const;
-    const lows = [...wide, ...winter].map(([, low]) => low);
-    const [coldest, warmest] = [
-      Math.floor(Math.min(...lows)) - 1,
-      Math.min(WARMEST_C, Math.ceil(Math.max(...wide.map(([, , high]) => high))) + 1),
-    ];
-    const air: PlotData = {
+    const coldest = Math.floor(Math.min(...[...wide, ...winter].map(([, low]) => low))) - 1;
+    const warmest = Math.min(WARMEST_C, Math.ceil(Math.max(...wide.map(([, , high]) => high))) + 1);
+    return {
       x,
       y: { from: coldest, to: warmest, ticks: [0, 10], tell: (celsius) => showQuantity(celsius, 'temperature_C', units, 0) },
       marks: [{ ...now, name: say('todayMark') }],
@@ -67,9 +70,11 @@ export function WinterChart({
       ],
       lines: [],
     };
+  }, [out, climate, record, units, last, x, now]);
+  const chill = useMemo((): PlotData => {
     const ahead = (values: readonly number[], to = last) => values.slice(0, to + 1).map((value, day) => [day, value] as const);
     const most = Math.max(answer.needed * 1.12, ...answer.chill.high.slice(0, last + 1)) * 1.04;
-    const chill: PlotData = {
+    return {
       x,
       y: { from: 0, to: most, ticks: roundTicks(0, most, 4), tell: (earned) => String(Math.round(earned)) },
       spans: [
@@ -103,9 +108,7 @@ export function WinterChart({
           : []),
       ],
     };
-    return { air, chill };
-  }, [answer, out, today, climate, record, units]);
-  const last = chill.x.to;
+  }, [answer, last, x, now]);
   return (
     <div className="mt-3 max-w-3xl">
       <p className="text-[0.92rem] text-ink2">{air.bands?.length === 3 ? say('usualRangeWinterInk') : say('usualRangeAir')}</p>

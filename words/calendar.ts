@@ -1,7 +1,7 @@
 import { subject } from './subject.ts';
 
 export const say = subject('calendar', {
-  chillWorksYears19002199: 'Chill works with the years 1900 to 2199, not {{year}}.',
+  yearOutOfReach: 'Chill works with the years 1900 to 2199, not {{year}}.',
   giveDaySuch: 'Give a day, such as {{day}}.',
   minutes: '{{whole}} minutes',
   monthOrDayFirstWrite: 'Month or day first? Write the month as a word: {{day}}.',

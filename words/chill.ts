@@ -3,7 +3,7 @@ import { subject } from './subject.ts';
 export const say = subject('chill', {
   atIts: ', {{peak}} at its {{how}}',
   coldest: 'coldest',
-  days2: '{{hours}} days',
+  daysOfHours: '{{hours}} days',
   days_one: '{{count}} day',
   days_other: '{{count}} days',
   earlier: 'earlier',

@@ -6,7 +6,7 @@ export const say = subject('heat', {
   noWarmerThanAirWould: 'That is no warmer than the air: it would heat nothing.',
   pouredWaterNotFrozenUnit: 'Poured water is not frozen: is the unit right?',
   waterBoilsCHereCannot: 'Water boils at {{boils}} °C here: it cannot be hotter. Is the unit right?',
-  waterBoilsCHereCannot2: 'Water boils at {{boils}} °C here: it cannot be poured hotter.',
+  waterBoilsCannotPourHotter: 'Water boils at {{boils}} °C here: it cannot be poured hotter.',
   weighEmptyVesselTakesShare: 'Weigh the empty vessel: it takes its share of the heat.',
   withoutWaterThereNoHeat: 'Without water there is no heat: give a volume above zero.',
   wouldHavePouredCWater:

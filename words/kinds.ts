@@ -2,14 +2,14 @@ import { subject } from './subject.ts';
 
 export const say = subject('kinds', {
   bench: 'bench',
-  bench2: 'Bench',
+  benchPlace: 'Bench',
   dryStore: 'dry store',
   freezer: 'freezer',
-  freezer2: 'Freezer',
+  freezerPlace: 'Freezer',
   fridge: 'fridge',
-  fridge2: 'Fridge',
+  fridgePlace: 'Fridge',
   heatMat: 'heat mat',
-  heatMat2: 'Heat mat',
+  heatMatPlace: 'Heat mat',
   outdoors: 'outdoors',
   outdoorsUnderWire: 'Outdoors, under wire',
   warmShelf: 'warm shelf',

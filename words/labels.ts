@@ -11,7 +11,7 @@ export const say = subject('labels', {
   firstLabelsUsedUp: 'The first {{skip}} labels are used up.',
   labelStart: 'Label to start at',
   labels: 'Labels',
-  labels2: 'Labels for',
+  labelsFor: 'Labels for',
   labelsSheets_one: '{{total}} labels on {{total2}} sheet',
   labelsSheets_other: '{{total}} labels on {{total2}} sheets',
   labelsTooManyOnceChoose: '{{total}} labels are too many at once: choose {{mostAtOnce}} or fewer.',

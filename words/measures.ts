@@ -58,7 +58,7 @@ export const say = subject('measures', {
   say1314: 'Say it as “1 to 3”, “1 in 4”, or the strength wanted, per cent',
   seed: 'Seed in it',
   seeds: 'seeds',
-  seeds2: '{{seeds}} seeds',
+  seedsCount: '{{seeds}} seeds',
   seedsByWeight: 'seeds by weight',
   seedsCountedSample: 'Seeds in a counted sample',
   seedsLeastDimension: 'The seed’s least dimension',
@@ -83,7 +83,7 @@ export const say = subject('measures', {
   vesselWeighing: 'In a vessel weighing',
   vesselsKindAssumption: 'the vessel’s kind, an assumption',
   water: 'water',
-  water2: 'Water',
+  waterTitle: 'Water',
   waterBoilsHere: 'water boils here at',
   waterSeedVesselComeOne:
     'Water, seed and vessel come to one temperature at once, each by what it holds; then it falls towards the air, fast at first.{{how}}',

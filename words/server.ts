@@ -15,7 +15,7 @@ export const say = subject('server', {
   batchesTestsSortsHaveUsed: 'Batches, tests and sorts have used {{used}} seeds: give that many or more.',
   changedMeanwhile: 'It changed meanwhile',
   chill: 'Chill',
-  chill2: 'Chill: {{name}}',
+  chillNamed: 'Chill: {{name}}',
   chillAlreadyRunningStopFirst: 'Chill is already running on {{dataFolder}}: stop it first, or set CHILL_DATA to another folder.',
   chillAnswersOnlyMachinesOwn: 'Chill answers only to this machine’s own name.',
   chillCannotSureDataFile: 'Chill cannot be sure of its data file any more, and has stopped so that nothing is lost. Start it again.',

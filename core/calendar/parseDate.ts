@@ -77,7 +77,5 @@ function daysFrom(today: PlainDate, days: number): Parsed<PlainDate> {
 
 function inReach(date: PlainDate): Parsed<PlainDate> {
   const year = Number(date.slice(0, 4));
-  return year < FIRST_YEAR || year > LAST_YEAR
-    ? refusal(say.of('chillWorksYears19002199', { year: String(year) }))
-    : { ok: true, value: date };
+  return year < FIRST_YEAR || year > LAST_YEAR ? refusal(say.of('yearOutOfReach', { year: String(year) })) : { ok: true, value: date };
 }

@@ -39,7 +39,7 @@ export function describeLoss(
 
 /** What a gap stands for: "12 to 14 Feb: 52 h not measured, taken at the place’s own figure as 2 days". */
 export function describeGap({ from, to, hours, counted }: Unmeasured, today: PlainDate): string {
-  const long = hours >= 96 ? say('days2', { hours: Math.round(hours / 24) }) : `${Math.round(hours)} h`;
+  const long = hours >= 96 ? say('daysOfHours', { hours: Math.round(hours / 24) }) : `${Math.round(hours)} h`;
   return say('notMeasuredTakenPlacesOwn', { stretch: stretch(from, to, today), long, daysLost: daysLost(counted) });
 }
 

@@ -61,7 +61,7 @@ export function pourFault(pour: PourOver): Refusal | undefined {
   if (!(pour.vessel_g > 0)) return refusal(say.of('weighEmptyVesselTakesShare'), 'vessel_g');
   if (!(pour.seed_g >= 0)) return refusal(say.of('massCannotNegative'), 'seed_g');
   if (!(pour.pour_C > 0)) return refusal(say.of('pouredWaterNotFrozenUnit'), 'pour_C');
-  if (pour.pour_C > boils + 0.05) return refusal(say.of('waterBoilsCHereCannot2', { boils: Math.round(boils * 10) / 10 }), 'pour_C');
+  if (pour.pour_C > boils + 0.05) return refusal(say.of('waterBoilsCannotPourHotter', { boils: Math.round(boils * 10) / 10 }), 'pour_C');
   if (pour.pour_C <= pour.air_C) return refusal(say.of('noWarmerThanAirWould'), 'pour_C');
   return undefined;
 }

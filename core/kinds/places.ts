@@ -86,7 +86,7 @@ export function placesFor<P extends Place>(kind: StageKind, places: readonly P[]
 const STARTING: Omit<Place, 'id'>[] = [
   {
     get name() {
-      return say('fridge2');
+      return say('fridgePlace');
     },
     kind: 'fridge',
     nominal_C: 4,
@@ -95,7 +95,7 @@ const STARTING: Omit<Place, 'id'>[] = [
   },
   {
     get name() {
-      return say('freezer2');
+      return say('freezerPlace');
     },
     kind: 'freezer',
     nominal_C: -18,
@@ -104,7 +104,7 @@ const STARTING: Omit<Place, 'id'>[] = [
   },
   {
     get name() {
-      return say('heatMat2');
+      return say('heatMatPlace');
     },
     kind: 'mat',
     nominal_C: 21,
@@ -113,7 +113,7 @@ const STARTING: Omit<Place, 'id'>[] = [
   },
   {
     get name() {
-      return say('bench2');
+      return say('benchPlace');
     },
     kind: 'bench',
     nominal_C: 18,

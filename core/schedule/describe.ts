@@ -103,7 +103,7 @@ function inWords(fact: Fact): string {
     case 'weighedDry':
       return say('gDry', { grams: fact.grams });
     case 'turned':
-      return say('into2', { into: fact.into });
+      return say('intoPlace', { into: fact.into });
     case 'trainedStaff':
       return STAFF[fact.agent];
   }

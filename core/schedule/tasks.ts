@@ -112,7 +112,7 @@ function takeOutLateness({ projection, setting, index }: TaskContext): Pick<Draf
   const lost = Math.round((Math.max(0, -treatment.aWeekMore) / 100) * viable);
   const costs =
     lost > 0
-      ? say.of('anotherWeekLoses', { how: lost === 1 ? say.of('n1Seed') : say.of('seeds3', { lost }) })
+      ? say.of('anotherWeekLoses', { how: lost === 1 ? say.of('n1Seed') : say.of('seedsLost', { lost }) })
       : say.of('moreMouldThanGainFrom');
   return { lateness: say.of('pastBestDay', { late, costs }), pressing: true };
 }
@@ -247,7 +247,7 @@ function expectWords(sprouting: SproutForecast, today: PlainDate): Sentence {
   const { low, high } = sprouting.expectNew;
   switch (expectationOf(sprouting, today)) {
     case 'some':
-      return low === high ? say.of('expectNew', { low }) : say.of('expectNew2', { low, high });
+      return low === high ? say.of('expectNew', { low }) : say.of('expectNewRange', { low, high });
     case 'later':
       return say.of('noneExpectedBefore', { nextOn: nearDate.of(sprouting.nextOn as PlainDate, today) });
     case 'perhaps':
@@ -273,7 +273,7 @@ function potLooks(context: TaskContext): Task[] {
       check: sproutsHere ? 'sprouts' : 'pots',
       title: sproutsHere ? say.of('count') : say.of('waterCount'),
       hint: sproutsHere
-        ? say.of('day2', { day: sprouting.day, expectWords: expectWords(sprouting, setting.today) })
+        ? say.of('dayExpect', { day: sprouting.day, expectWords: expectWords(sprouting, setting.today) })
         : say.of('potsAnyLost', { inPots }),
       ...(late > 0 && { lateness: say.of('lateSeedlingsDryOutFast', { late: spell.of(late) }), pressing: late > 3 }),
     }),

@@ -134,7 +134,7 @@ export function cautionAt(kind: StageKind): string | undefined {
 export function beginWords(stage: ProjectedStage, seeds: number, setting: Pick<Setting, 'species'>): { title: Sentence; hint: Sentence } {
   const { begin, hint } = STAGE_WORDS[stage.kind];
   const onTop = STAGES[stage.kind].course === 'grows' && setting.species.light === 'needs light';
-  return { title: say.of(begin), hint: say.of('seeds4', { seeds, how: say.of(onTop ? 'surfaceSeedNeedsLight' : hint) }) };
+  return { title: say.of(begin), hint: say.of('seedsHow', { seeds, how: say.of(onTop ? 'surfaceSeedNeedsLight' : hint) }) };
 }
 
 const ENDS = { takeOut: 'takeOutAct', drain: 'drainAct', done: 'doneAct' } as const;

@@ -21,7 +21,7 @@ const TIMER_MINUTES = 15;
 export function* calendarOf({ nursery, batches, places, now_ms }: ReadNow, origin: string): Generator<void, string> {
   const frame = {
     // Names that were kept before they had to be of one line would begin a property of their own.
-    name: say('chill2', { name: nursery.name.replace(/\s+/g, ' ') }),
+    name: say('chillNamed', { name: nursery.name.replace(/\s+/g, ' ') }),
     description: say('whatDueNurseryFromWhat'),
     prodId: { company: 'Chill', product: 'Chill', language: 'EN' },
     method: ICalCalendarMethod.PUBLISH,

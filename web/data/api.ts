@@ -23,7 +23,7 @@ const UNREACHABLE: Problem = {
   },
   status: 0,
   get detail() {
-    return say('chillsServerDoesNotAnswer2');
+    return say('serverSilentIsItRunning');
   },
 };
 

@@ -20,7 +20,7 @@ export function Notices() {
         <p className="bg-alarm px-4 py-2 font-semibold text-sheet desk:px-10">
           {say('notSavedYetKeptHere', {
             how: unsent === 1 ? say('oneEntry') : say('entries', { unsent }),
-            reason: reason ?? say('chillsServerDoesNotAnswer3'),
+            reason: reason ?? say('serverSilent'),
           })}
         </p>
       )}
@@ -56,7 +56,7 @@ function Refused({ entry }: { entry: Pending }) {
       <p className="font-semibold text-alarm">
         <Rich
           say={say}
-          of="notRecorded2"
+          of="notRecordedOn"
           facts={{ code: entry.code, message: entry.refused?.errors?.[0]?.message ?? entry.refused?.detail }}
           parts={{ span: <span className="code" /> }}
         />

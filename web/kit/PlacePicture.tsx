@@ -41,7 +41,7 @@ export function PlacePicture({ shelves }: { shelves: readonly Shelf[] }) {
     return { shelf, across, wide, high, rows, at, shown };
   });
   const height = y + (boxed ? 4 : 6);
-  const spoken = shelves.map(({ name, pieces, capacity }) => say('of2', { name, pieces: pieces.length, capacity })).join('; ');
+  const spoken = shelves.map(({ name, pieces, capacity }) => say('placeHolds', { name, pieces: pieces.length, capacity })).join('; ');
   return (
     <svg viewBox={`0 0 ${WIDTH} ${height}`} className="block w-full max-w-md" role="img" aria-label={spoken}>
       {boxed && <rect x={2} y={2} width={WIDTH - 4} height={height - 4} rx={9} fill="none" stroke="var(--color-ink3)" strokeWidth={1.6} />}

@@ -19,7 +19,7 @@ const STOPS: Record<Station, { name: string; at: number; height: number; zone: Z
   },
   seeds: {
     get name() {
-      return say('seeds2');
+      return say('seedsTitle');
     },
     at: 0.165,
     height: 0.68,
@@ -207,7 +207,7 @@ function Stop({ station, point, counts, small, width, height }: StopProps) {
             {counts.count > 0 && <span className="font-mono text-sm text-ink2">{counts.count}</span>}
             {counts.due > 0 && (
               <span className="text-[0.92rem] font-bold" style={{ color: colour }}>
-                {say('due2', { due: counts.due })}
+                {say('dueCount', { due: counts.due })}
               </span>
             )}
           </span>

@@ -56,7 +56,7 @@ export function UndoButton({ view, events }: { view: BatchView; events: readonly
         onClick={() => undo(false)}
         aria-label={say('undo', { code: batch.code })}
       >
-        {say('undo2')}
+        {say('undoAct')}
       </button>
       <Problem>{problem}</Problem>
     </>

@@ -53,7 +53,7 @@ export function ViableRange({
       {believed && (
         <p className="mt-1">
           {say('germinatedTowelViableTowelAlso', {
-            towelTests: towelTests.map(({ came, tested }) => say('of3', { came, tested })).join(', '),
+            towelTests: towelTests.map(({ came, tested }) => say('cameOfTested', { came, tested })).join(', '),
             low: Math.round(believed.low * 100),
             high: Math.round(believed.high * 100),
           })}

@@ -142,10 +142,10 @@ export function Account({ view }: { view: BatchView }) {
       <p className="mt-3">
         <Rich
           say={say}
-          of="plantOutAbout2"
+          of="plantOutAboutAfter"
           facts={{
             how: state.underWay
-              ? say('since2', { stage: stageName(next.kind), start: shortDate(next.start, today) })
+              ? say('inStageSince', { stage: stageName(next.kind), start: shortDate(next.start, today) })
               : say('next', { stage: stageName(next.kind), start: shortDate(next.start, today) }),
             setOut: shortDate(setOut, today),
           }}

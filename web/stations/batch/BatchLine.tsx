@@ -26,10 +26,10 @@ export function BatchLine({ view, children }: { view: BatchView; children?: Reac
           <span className="block leading-tight font-[560]">{species.common[0]}</span>
           <span className="block text-[0.92rem] text-ink2">
             {projection.state.closedOn
-              ? say('closed2')
+              ? say('closedWord')
               : projection.state.underWay && stage
                 ? stageName(stage.kind)
-                : say('next2', { how: stage ? stageName(stage.kind) : '' })}
+                : say('nextIs', { how: stage ? stageName(stage.kind) : '' })}
             {next && (
               <>
                 {' · '}

@@ -84,7 +84,7 @@ export default function BatchPage() {
       <p className="text-ink2">
         <Rich
           say={say}
-          of="lot2"
+          of="lineWithLot"
           facts={{
             scientific: species.scientific,
             code: lot.code,
@@ -120,7 +120,7 @@ export default function BatchPage() {
         </div>
         <div>
           <section>
-            <h2>{state.closedOn ? say('closed3') : say('next3')}</h2>
+            <h2>{state.closedOn ? say('closedTitle') : say('nextTitle')}</h2>
             <Account view={view} />
             {treatment && treatment.stage === state.stage && !state.closedOn && treatment.treatment && <TakeOutDay view={view} />}
             {stage && STAGES[stage.kind].earns === 'winter' && !state.closedOn && (

@@ -31,7 +31,7 @@ export default function LabelPage() {
       </div>
       <div className="screen-only mt-6 flex flex-wrap items-center gap-6">
         <button type="button" className="action" onClick={() => print()}>
-          {say('printLabel2')}
+          {say('printTheLabel')}
         </button>
         <Link to={`/labels?of=${view.batch.code}`} className="quiet">
           {say('addSheetLabels')}

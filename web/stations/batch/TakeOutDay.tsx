@@ -49,7 +49,7 @@ export function TakeOutDay({ view }: { view: BatchView }) {
       ...(aim - days > (to - from) / 5 ? [{ along: 'x', at: aim, colour: 'warm', width: 2.2, name: name(aim) } as const] : []),
     ],
     lines: [
-      { name: say('ready2'), points: every.map((day) => [day, at(curve.released, day)] as const), colour: 'cold', width: 2.6 },
+      { name: say('readyLine'), points: every.map((day) => [day, at(curve.released, day)] as const), colour: 'cold', width: 2.6 },
       { name: say('alive'), points: every.map((day) => [day, living(day)] as const), colour: 'alarm', width: 1.8, dash: [5, 4] },
     ],
   };
@@ -73,7 +73,7 @@ export function TakeOutDay({ view }: { view: BatchView }) {
         <thead className="text-left text-ink2">
           <tr>
             <th scope="col" className="font-normal">
-              {say('takeOut2')}
+              {say('takeOutOn')}
             </th>
             <th scope="col" className="text-right font-normal">
               {say('readyAlive')}
@@ -91,7 +91,7 @@ export function TakeOutDay({ view }: { view: BatchView }) {
               return (
                 <tr key={day} className={`border-t border-line ${day === aim ? 'font-semibold' : ''}`}>
                   <td className="py-1">{shortDate(addDays(since, day), today)}</td>
-                  <td className="text-right font-mono">{say('seeds2', { seeds: Math.round(seeds(day)) })}</td>
+                  <td className="text-right font-mono">{say('seedsAfterFigure', { seeds: Math.round(seeds(day)) })}</td>
                   <td className="text-right font-mono">
                     {day === aim ? '' : gain > 0 ? `+${gain}` : gain === 0 ? say('noChange') : `−${-gain}`}
                   </td>

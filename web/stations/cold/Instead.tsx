@@ -87,7 +87,7 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
               />
             </span>
             <Link to={link(proposal)} className="quiet" aria-label={say('plan', { name: proposal.method.name })}>
-              {say('plan2')}
+              {say('planThis')}
             </Link>
           </li>
         ))}

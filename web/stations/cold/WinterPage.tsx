@@ -174,7 +174,7 @@ export default function WinterPage() {
                     value: record ? say('readings', { readings: record.readings }) : 'none',
                     from: frame?.name ?? say('noPlaceOutdoors'),
                   },
-                  { name: say('winters2'), value: String(answer.winters), from: say('simulatedSameSameQuestion') },
+                  { name: say('wintersWord'), value: String(answer.winters), from: say('simulatedSameSameQuestion') },
                   { name: say('readyBeforeRotMice'), value: percent(answer.released.middle), from: say('middleWinter') },
                 ],
                 rule: say('dailyMinimumMaximumFollowYour'),
@@ -210,7 +210,7 @@ function Shelters({ frame, days, alive }: { frame: Place; days: number; alive: n
         <span className="flex items-center gap-3">
           {say('miceBirds')}
           <Choice
-            label={say('miceBirds2')}
+            label={say('miceBirdsTitle')}
             options={options}
             value={cover?.animals === false ? 'no' : 'yes'}
             onChange={(value) => void keep({ animals: value === 'yes' })}
@@ -219,7 +219,7 @@ function Shelters({ frame, days, alive }: { frame: Place; days: number; alive: n
         <span className="flex items-center gap-3">
           {say('rain')}
           <Choice
-            label={say('rain2')}
+            label={say('rainTitle')}
             options={options}
             value={cover?.rain === false ? 'no' : 'yes'}
             onChange={(value) => void keep({ rain: value === 'yes' })}

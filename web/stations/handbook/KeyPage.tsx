@@ -278,8 +278,8 @@ function Guess({ guess }: { guess: KeyGuess }) {
   const named = cues.length === 0 ? 'nothing' : cues.map((cue) => CUES[cue].name).join(`${say('and')} `);
   return (
     <div aria-live="polite">
-      <h2>{say('firstGuess2')}</h2>
-      <p className="mt-1 text-[1.35rem] leading-snug font-[620]">{say('needs2', { named })}</p>
+      <h2>{say('firstGuessTitle')}</h2>
+      <p className="mt-1 text-[1.35rem] leading-snug font-[620]">{say('needsNamed', { named })}</p>
       <p className="mt-1 text-ink2">
         <Rich
           say={say}
@@ -289,7 +289,7 @@ function Guess({ guess }: { guess: KeyGuess }) {
         />{' '}
         {alike.map((species, i) => (
           <span key={species.id}>
-            {i > 0 && (i === alike.length - 1 ? ` ${say('and2')} ` : ', ')}
+            {i > 0 && (i === alike.length - 1 ? ` ${say('andWord')} ` : ', ')}
             <Link to={`/handbook/${species.id}`} className="underline underline-offset-4">
               {species.common[0]?.toLowerCase()}
             </Link>

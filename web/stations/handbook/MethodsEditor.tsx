@@ -74,7 +74,7 @@ export function MethodsEditor({
           value=""
           onChange={(event) => add(event.target.value)}
         >
-          <option value="">{say('method2')}</option>
+          <option value="">{say('someMethod')}</option>
           {missing.map((method) => (
             <option key={method.id} value={method.id}>
               {method.name}

@@ -70,7 +70,7 @@ export default function SpeciesEditor() {
   return (
     <section className="max-w-5xl px-4 pt-5 desk:px-10">
       <h1>
-        {source.standsFor ? say('change', { common: source.common[0] }) : say('yourOwn2', { common: source.common[0]?.toLowerCase() })}
+        {source.standsFor ? say('change', { common: source.common[0] }) : say('yourOwnNamed', { common: source.common[0]?.toLowerCase() })}
       </h1>
       <p className="mt-1 max-w-prose text-ink2">
         {source.standsFor ? say('lotsSpeciesPlannedAgainWhat') : say('yourCopyStandsBesideShipped')}
@@ -79,7 +79,7 @@ export default function SpeciesEditor() {
         <Field label={say('name')} error={faults['common.0']}>
           <input className="written" value={species.common[0]} onChange={(event) => set('common.0', event.target.value)} />
         </Field>
-        <Field label={say('scientificName2')} error={faults.scientific}>
+        <Field label={say('scientificNameTitle')} error={faults.scientific}>
           <input className="written" value={species.scientific} onChange={(event) => set('scientific', event.target.value)} />
         </Field>
         <div className="sm:col-span-2">

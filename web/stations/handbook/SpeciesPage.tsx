@@ -152,7 +152,7 @@ function factsOf(species: Species, units: Units): [string, string][] {
     ],
     cold.need !== 'none' && [
       say('coldStratification'),
-      say('needNone2', {
+      say('needNoneAfter', {
         how: cold.need === 'required' ? say('required') : say('onlyHelps'),
         adviceText: adviceText(cold.days),
         freedWithout: percent(cold.freedWithout),
@@ -225,7 +225,7 @@ function Actions({ species }: { species: Species }) {
     <div className="screen-only mt-4">
       <div className="flex flex-wrap items-center gap-x-6">
         <Link to={`/handbook/${species.id}/change`} className="quiet">
-          {own ? say('change2') : say('copyChange')}
+          {own ? say('changeAct') : say('copyChange')}
         </Link>
         <button type="button" className="quiet" onClick={save}>
           {say('export')}

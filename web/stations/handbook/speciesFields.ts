@@ -41,7 +41,7 @@ export const ROWS: readonly Row[] = [
       return say('dryStoreFrom');
     },
     get unit() {
-      return say('days2');
+      return say('daysWord');
     },
   },
   {
@@ -50,7 +50,7 @@ export const ROWS: readonly Row[] = [
       return say('dryStore');
     },
     get unit() {
-      return say('days2');
+      return say('daysWord');
     },
   },
   {
@@ -59,7 +59,7 @@ export const ROWS: readonly Row[] = [
       return say('warmStratificationFrom');
     },
     get unit() {
-      return say('days2');
+      return say('daysWord');
     },
   },
   {
@@ -68,7 +68,7 @@ export const ROWS: readonly Row[] = [
       return say('warmStratification');
     },
     get unit() {
-      return say('days2');
+      return say('daysWord');
     },
   },
   {
@@ -77,16 +77,16 @@ export const ROWS: readonly Row[] = [
       return say('coldStratificationFrom');
     },
     get unit() {
-      return say('days2');
+      return say('daysWord');
     },
   },
   {
     path: 'cold.days.to',
     get name() {
-      return say('coldStratification2');
+      return say('coldStratificationTo');
     },
     get unit() {
-      return say('days2');
+      return say('daysWord');
     },
   },
   {
@@ -135,7 +135,7 @@ export const ROWS: readonly Row[] = [
       return say('keepsMoist');
     },
     get unit() {
-      return say('days2');
+      return say('daysWord');
     },
   },
   {
@@ -144,7 +144,7 @@ export const ROWS: readonly Row[] = [
       return say('livesOpenAir');
     },
     get unit() {
-      return say('days2');
+      return say('daysWord');
     },
   },
   {
@@ -160,16 +160,16 @@ export const ROWS: readonly Row[] = [
       return say('sproutsFrom');
     },
     get unit() {
-      return say('days2');
+      return say('daysWord');
     },
   },
   {
     path: 'sprouting.days.to',
     get name() {
-      return say('sprouts2');
+      return say('sproutsTo');
     },
     get unit() {
-      return say('days2');
+      return say('daysWord');
     },
   },
   {
@@ -183,7 +183,7 @@ export const ROWS: readonly Row[] = [
   {
     path: 'usuallySound',
     get name() {
-      return say('usuallyViable2');
+      return say('usuallyViableTitle');
     },
     unit: '%',
     share: true,
@@ -194,7 +194,7 @@ export const ROWS: readonly Row[] = [
       return say('pot');
     },
     get unit() {
-      return say('days2');
+      return say('daysWord');
     },
   },
   {
@@ -208,7 +208,7 @@ export const ROWS: readonly Row[] = [
   {
     path: 'liftAt_mm',
     get name() {
-      return say('liftRoot2');
+      return say('liftRootAt');
     },
     unit: 'mm',
   },
@@ -236,7 +236,7 @@ export const ROWS: readonly Row[] = [
   {
     path: 'seed.thousandSeeds_g',
     get name() {
-      return say('thousandWeigh2');
+      return say('aThousandWeigh');
     },
     unit: 'g',
   },
@@ -254,7 +254,7 @@ export const OPTIONAL: readonly { path: string; name: string; fresh: unknown }[]
   {
     path: 'afterRipening',
     get name() {
-      return say('dryStore2');
+      return say('dryStoreWord');
     },
     fresh: { days: { from: 60, to: 180 }, freedWithout: 0.3 },
   },

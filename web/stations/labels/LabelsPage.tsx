@@ -114,7 +114,7 @@ export default function LabelsPage() {
         <div>
           <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
             <Choice
-              label={say('labels2')}
+              label={say('labelsFor')}
               options={KINDS}
               value={kind}
               onChange={(value) => {

@@ -123,7 +123,7 @@ export const CALCULATORS: readonly Calculator[] = [
     },
     step: 'hotWater',
     asks: ({ units }) => [
-      { key: 'water', label: say('water2'), kind: 'volume_mL', first: units.volume === 'tsp' ? '1 cup' : '250 mL' },
+      { key: 'water', label: say('waterTitle'), kind: 'volume_mL', first: units.volume === 'tsp' ? '1 cup' : '250 mL' },
       { key: 'pour', label: say('poured'), kind: 'temperature_C', first: units.temperature === 'F' ? '195 F' : '90 C' },
       { key: 'seed', label: say('ontoSeedWeighing'), kind: 'mass_g', first: units.mass === 'oz' ? '1 oz' : '20 g' },
       { key: 'vessel', label: say('vesselWeighing'), kind: 'mass_g', first: units.mass === 'oz' ? '12 oz' : '350 g' },
@@ -273,7 +273,7 @@ export const CALCULATORS: readonly Calculator[] = [
           { name: say('thousandWeigh'), value: thousand },
         ],
         why: why(
-          say('seeds2', { seeds: found?.seeds }),
+          say('seedsCount', { seeds: found?.seeds }),
           say('lotsMassOverMassOne', { advice: found?.advice ?? '' }),
           say('istaInternationalRulesSeedTesting'),
           say('lotsOwnPageSeveralSamples'),

@@ -55,7 +55,7 @@ export default function PlacePage() {
       </div>
       <p className="text-ink2">
         {PLACES[place.kind].name}
-        {place.within && say('part2', { within: place.within })}
+        {place.within && say('partOfWithin', { within: place.within })}
         {place.usedBy && say('usedBy', { usedBy: place.usedBy })}
         {place.cover &&
           say('miceBirdsRain', {

@@ -86,7 +86,7 @@ export default function PlacesPage() {
                           : now.lastOn
                             ? say('statedMeasuredUntil', { lastOn: shortDate(now.lastOn, today) })
                             : say('stated')}
-                        {now.spell && <b className="text-alarm">{now.spell.kind === 'warm' ? say('tooWarm2') : say('frozen2')}</b>}
+                        {now.spell && <b className="text-alarm">{now.spell.kind === 'warm' ? say('tooWarmAfter') : say('frozenAfter')}</b>}
                       </span>
                     </span>
                   </li>

@@ -143,10 +143,10 @@ export function Imports({ place }: { place: Place }) {
         {data.slice(0, 20).map((one) => (
           <li key={one.id} className="flex flex-wrap items-center gap-x-4 border-t border-line py-1">
             <span className={`min-w-0 grow break-words ${one.undone ? 'text-ink2 line-through' : ''}`}>
-              {one.name}: <b className="font-mono">{shown(one.count)}</b> {one.count === 1 ? say('reading') : say('readings2')},{' '}
+              {one.name}: <b className="font-mono">{shown(one.count)}</b> {one.count === 1 ? say('reading') : say('readingsWord')},{' '}
               <span className="text-ink2">
                 {momentIn(Date.parse(one.from), nursery.timeZone, today)}
-                {one.count > 1 && ` ${say('to2', { parse: momentIn(Date.parse(one.to), nursery.timeZone, today) })}`}
+                {one.count > 1 && ` ${say('toMoment', { parse: momentIn(Date.parse(one.to), nursery.timeZone, today) })}`}
               </span>
             </span>
             <button

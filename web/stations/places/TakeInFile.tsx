@@ -238,7 +238,11 @@ function offsetWords(minutes: number): string {
 }
 
 function clockWords({ offset_min, utc }: LoggerLayout, timeZone: string): string {
-  return offset_min !== undefined ? say('at2', { offsetWords: offsetWords(offset_min) }) : utc ? say('utc2') : say('of', { timeZone });
+  return offset_min !== undefined
+    ? say('atOffset', { offsetWords: offsetWords(offset_min) })
+    : utc
+      ? say('inUtc')
+      : say('of', { timeZone });
 }
 
 function sizeOf(bytes: number): string {

@@ -100,7 +100,7 @@ export function TemperatureChart({ place, last_ms }: { place: Place; last_ms: nu
         to: Math.min(y.to, shown(fullTo_C)),
       })),
       // Single readings have no line to be seen by.
-      lines: [{ name: say('readings2'), points, colour: zone, width: 1.6, dots: data.of <= FEW }],
+      lines: [{ name: say('readingsWord'), points, colour: zone, width: 1.6, dots: data.of <= FEW }],
     };
   }, [data, from, to, length, inFahrenheit, nursery.timeZone, place.nominal_C, today, bands]);
 
@@ -140,7 +140,7 @@ export function TemperatureChart({ place, last_ms }: { place: Place; last_ms: nu
         </div>
       )}
       <figcaption className="text-[0.92rem] text-ink2">
-        {isLoading ? say('reading2') : `${say('readings3', { of: data?.of ?? 0 })} `}
+        {isLoading ? say('readingNow') : `${say('readingsCount', { of: data?.of ?? 0 })} `}
         {bands.length > 0 && say('bandWhereDayCountsFully', { bandWords: bandWords(bands, inFahrenheit) })}
       </figcaption>
     </figure>
@@ -163,6 +163,8 @@ function bandsOf(place: Place, batches: readonly BatchView[]): TemperatureRespon
 function bandWords(bands: readonly TemperatureResponse[], inFahrenheit: boolean): string {
   const shown = (celsius: number) => Math.round(inFahrenheit ? (celsius * 9) / 5 + 32 : celsius);
   return bands
-    .map(({ fullFrom_C, fullTo_C }) => say('to3', { shown: shown(fullFrom_C), shown2: shown(fullTo_C), how: inFahrenheit ? 'F' : 'C' }))
+    .map(({ fullFrom_C, fullTo_C }) =>
+      say('rangeOfDegrees', { shown: shown(fullFrom_C), shown2: shown(fullTo_C), how: inFahrenheit ? 'F' : 'C' }),
+    )
     .join(', ');
 }

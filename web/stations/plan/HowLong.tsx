@@ -76,5 +76,5 @@ export function HowLong({ species }: { species: Species }) {
 }
 
 function inWords({ name, takeOut }: MediumCurve): string {
-  return say('takeOutAfterReadyAlive2', { name, best: spell(takeOut.best), yields: percent(takeOut.yields) });
+  return say('takeOutNamedReadyAlive', { name, best: spell(takeOut.best), yields: percent(takeOut.yields) });
 }

@@ -67,7 +67,7 @@ export function MethodRow(props: Props) {
         </span>
         <span className="text-right font-mono text-xl font-bold desk:text-left">
           {proposal.seeds ?? '–'}
-          <span className="ml-1 font-sans text-[0.9rem] font-normal text-ink2 desk:hidden">{say('seeds2')}</span>
+          <span className="ml-1 font-sans text-[0.9rem] font-normal text-ink2 desk:hidden">{say('seedsWord')}</span>
         </span>
         <span className="col-span-2 font-mono text-xl font-bold whitespace-nowrap desk:col-span-1">
           <Rich
@@ -171,7 +171,7 @@ function Details({ proposal, lot, species, wish }: Props) {
           .filter((stage) => stage.treatment)
           .map((stage) => (
             <p key={stage.kind} className="mt-2 text-[0.95rem] text-ink2">
-              {stageName(stage.kind)} {stage.medium && `${say('in2', { medium: mediumName(stage.medium) })} `}
+              {stageName(stage.kind)} {stage.medium && `${say('inMedium', { medium: mediumName(stage.medium) })} `}
               {say('at', {
                 how: stage.place ? stage.place.name : say('placeAssumed'),
                 temperature: showQuantity(stage.temperature_C, 'temperature_C', nursery.settings.units),

@@ -109,7 +109,7 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
         </div>
         <div>
           <p className="text-[0.95rem] text-ink2">{say('seedsEachArm')}</p>
-          <Stepper label={say('seedsEachArm2')} value={seeds} most={room} onChange={setOwn} />
+          <Stepper label={say('seedsInEachArm')} value={seeds} most={room} onChange={setOwn} />
         </div>
         <button type="button" className="action" disabled={busy} onClick={make}>
           {say('makeTrial')}

@@ -149,7 +149,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
       </button>
       {kind && atBench?.(kind) && (
         <Link to={`/treat/${batch.code}`} className="quiet text-[0.95rem]" aria-label={say('bench', { code: batch.code })}>
-          {say('bench2')}
+          {say('atBench')}
         </Link>
       )}
       {sight && task.kind === 'look' && (
@@ -286,7 +286,7 @@ function Tally({
 function SightNote({ sight, inPots, damp, show }: { sight: Sight; inPots: boolean; damp: boolean; show: (part: Partial<Answer>) => void }) {
   const seen = [
     ...(damp ? [{ dry: 'dry', right: 'damp', wet: 'wet' }[sight.damp]] : []),
-    ...(sight.up > 0 ? [say('germinated2', { up: sight.up })] : []),
+    ...(sight.up > 0 ? [say('germinatedCount', { up: sight.up })] : []),
     ...(inPots
       ? sight.lost > 0
         ? [say('dead', { lost: sight.lost })]

@@ -67,7 +67,7 @@ export default function SheetPage() {
               )}
             </h2>
             {/* biome-ignore lint/a11y/noNoninteractiveTabindex: on a phone the table is wider than the screen, and is scrolled with the keys too. */}
-            <section className="overflow-x-auto" tabIndex={0} aria-label={say('whatDue', { name: place?.name ?? say('noPlaceYet2') })}>
+            <section className="overflow-x-auto" tabIndex={0} aria-label={say('whatDue', { name: place?.name ?? say('noPlace') })}>
               <table className="mt-1 w-full min-w-[36rem] border-collapse text-[0.92rem]">
                 <thead>
                   <tr className="text-left">
@@ -97,7 +97,7 @@ export default function SheetPage() {
                         </>
                       ) : (
                         <td className="py-1.5 pr-3" colSpan={3}>
-                          <span className="mr-2 inline-block size-4 border border-print align-middle" /> {say('done2')}
+                          <span className="mr-2 inline-block size-4 border border-print align-middle" /> {say('doneAct')}
                         </td>
                       )}
                       <td className="py-1.5">&nbsp;</td>

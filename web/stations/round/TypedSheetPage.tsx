@@ -92,7 +92,7 @@ export default function TypedSheetPage() {
       })}
       <div className="action-bar">
         <button type="button" className="action" disabled={begun.length === 0} onClick={save}>
-          {say('record2', { how: begun.length === 1 ? say('oneLine') : say('lines', { begun: begun.length }) })}
+          {say('recordLines', { how: begun.length === 1 ? say('oneLine') : say('lines', { begun: begun.length }) })}
         </button>
         {begun.length > 0 && (
           <button type="button" className="quiet" onClick={() => setRows({})}>
@@ -171,12 +171,12 @@ function Row({
               type="checkbox"
               data-first
               className="size-5 accent-ink"
-              aria-label={say('done3', { name, title: task.title })}
+              aria-label={say('lineDone', { name, title: task.title })}
               checked={written.done}
               onKeyDown={onward}
               onChange={(event) => change({ done: event.target.checked })}
             />
-            {say('done2')}
+            {say('doneAct')}
           </label>
         )}
       </span>

@@ -81,7 +81,7 @@ export function readLine({ damp, mould, roots, done }: Written, kind: LineKind):
   const how = dampTyped === '' ? undefined : DAMP[dampTyped as keyof typeof DAMP];
   if (dampTyped !== '' && !how) return { says: 'wrong', reason: say.of('dampNoneDOkW', { damp }) };
   const mouldy = /^(\d{0,5})\s*(s?)$/.exec(mouldTyped);
-  if (!mouldy) return { says: 'wrong', reason: say.of('mouldNotNumberSuch2', { mould }) };
+  if (!mouldy) return { says: 'wrong', reason: say.of('mouldNotNumber', { mould }) };
   const up = /^\d{0,5}$/.test(rootsTyped) ? Number(rootsTyped || 0) : undefined;
   if (up === undefined) return { says: 'wrong', reason: say.of('rootsNotNumber', { roots }) };
   const count = Number(mouldy[1] || 0);

@@ -108,7 +108,7 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
       </div>
       <Problem>{form.fault('root')}</Problem>
       <button type="submit" className="action" disabled={form.busy}>
-        {seeds !== undefined && Number.isFinite(seeds) ? say('setStock', { seeds }) : say('setStock2')}
+        {seeds !== undefined && Number.isFinite(seeds) ? say('setStock', { seeds }) : say('setTheStock')}
       </button>
     </form>
   );

@@ -79,7 +79,7 @@ function LotFields({ known }: { known: LotView | undefined }) {
         )}
         <Origin form={form} species={species} />
         <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
-          <Typed form={form} name="seeds" label={say('seedsStock2')} hint={say('afterAnyUsedUpBy')} numeric="count" />
+          <Typed form={form} name="seeds" label={say('seedsInStock')} hint={say('afterAnyUsedUpBy')} numeric="count" />
           <Typed form={form} name="code" label={say('yourCode')} className="font-mono" />
         </div>
         <Viability form={form} species={species} />

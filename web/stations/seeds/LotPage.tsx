@@ -42,7 +42,7 @@ const ACTIONS = [
   {
     value: 'test',
     get text() {
-      return say('test2');
+      return say('testAct');
     },
   },
   {
@@ -106,7 +106,7 @@ export default function LotPage() {
           </p>
         )}
         <div className="mt-5 flex flex-wrap items-end gap-x-10 gap-y-4">
-          <Figure value={lot.unassigned} unit={say('seeds2')}>
+          <Figure value={lot.unassigned} unit={say('seedsWord')}>
             {say('stockNoBatch')}
           </Figure>
           {lot.unassigned > 0 && (
@@ -188,7 +188,7 @@ export default function LotPage() {
         )}
         <div className="mt-4 flex flex-wrap items-center gap-6">
           <Link to={`/seeds/${lot.id}/change`} className="quiet">
-            {say('change2')}
+            {say('changeAct')}
           </Link>
           <Link to={`/handbook/${species.id}`} className="quiet">
             {say('whySeedDormant')}
@@ -232,9 +232,9 @@ function Provenance({ lot }: { lot: LotView }) {
           provenance.harvestYear && say('harvested', { harvestYear: String(provenance.harvestYear) }),
         ]
       : [
-          say('collected2', { place: provenance.place, on: shortDate(provenance.on, today) }),
+          say('collectedAt', { place: provenance.place, on: shortDate(provenance.on, today) }),
           provenance.at && showCoordinates(provenance.at),
-          provenance.parents && say('from2', { parents: provenance.parents }),
+          provenance.parents && say('fromParents', { parents: provenance.parents }),
           provenance.permission && say('permission', { permission: provenance.permission }),
         ];
   return (
@@ -242,7 +242,7 @@ function Provenance({ lot }: { lot: LotView }) {
       <p>{from.filter(Boolean).join('; ')}.</p>
       {storage && (
         <p className="text-ink2">
-          {say('kept2', { state: storage.state })}
+          {say('keptAs', { state: storage.state })}
           {storage.where && `, ${storage.where}`}
           {say('since', { since: shortDate(storage.since, today) })}
         </p>

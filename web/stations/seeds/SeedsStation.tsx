@@ -21,13 +21,13 @@ export default function SeedsStation() {
   return (
     <section className="px-4 pt-5 desk:px-10">
       <div className="flex flex-wrap items-center justify-between gap-x-8 gap-y-2">
-        <h1>{say('seedsStock2')}</h1>
+        <h1>{say('seedsInStock')}</h1>
         <Link to="/seeds/new" className="action">
-          {say('addLot2')}
+          {say('addLotTitle')}
         </Link>
       </div>
       {lots.length === 0 && <p className="mt-4 max-w-prose text-lg">{say('noLotsYetAddWhat')}</p>}
-      <LotList lots={lots} label={say('seedsStock2')} />
+      <LotList lots={lots} label={say('seedsInStock')} />
       {!wanted ? (
         <button type="button" className="quiet mt-3" onClick={() => setWanted(true)}>
           {say('showLotsUsedUp')}
@@ -76,7 +76,7 @@ function LotList({ lots, label }: { lots: readonly LotView[]; label: string }) {
         shown={found.length}
         choice={choice}
         change={change}
-        orders={{ '': say('recorded2'), code: 'lot code', species: 'species', age: say('oldestFirst'), left: say('mostSeedsFirst') }}
+        orders={{ '': say('asRecorded'), code: 'lot code', species: 'species', age: say('oldestFirst'), left: say('mostSeedsFirst') }}
         groups={{ '': say('notAll'), species: say('bySpecies') }}
       />
       {lots.length > 0 && found.length === 0 && <p className="mt-4">{say('noLotHasCodeSpecies', { find: choice.find })}</p>}
@@ -115,7 +115,7 @@ function LotLine({ lot, species }: { lot: LotView; species: Species | undefined 
         </span>
         <span className="text-right">
           <b className="font-mono text-xl">{lot.unassigned}</b>
-          <span className="block text-[0.9rem] text-ink2">{say('stock2', { total: lot.state.total })}</span>
+          <span className="block text-[0.9rem] text-ink2">{say('ofTotalInStock', { total: lot.state.total })}</span>
         </span>
       </Link>
     </div>

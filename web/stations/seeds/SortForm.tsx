@@ -16,7 +16,7 @@ export function SortForm({ lot, species, done }: { lot: LotView; species: Specie
       rejected: string;
     },
     event: ({ by, rejected }) => ({ kind: 'sorted', by, rejected: countIn(rejected) }),
-    done: ({ rejected }) => done(say('sortedOut2', { rejected })),
+    done: ({ rejected }) => done(say('sortedOutDone', { rejected })),
   });
   const advice = floatAdvice(species);
   const { by } = form.written;

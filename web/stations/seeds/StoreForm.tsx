@@ -14,7 +14,7 @@ export function StoreForm({ lot, done }: { lot: LotView; done: (said: string) =>
     first: { state, where } as { state: 'dry' | 'moist'; where: string },
     event: (to) => ({ kind: 'stored', storage: { state: to.state, since: today, ...(to.where.trim() && { where: to.where }) } }),
     fields: { 'storage.where': 'where' },
-    done: (to) => done(say('kept3', { state: to.state })),
+    done: (to) => done(say('keptDone', { state: to.state })),
   });
   return (
     <form noValidate onSubmit={form.submit} className="max-w-2xl space-y-4">
@@ -41,7 +41,7 @@ export function GiveForm({ lot, done }: { lot: LotView; done: (said: string) => 
   const form = useLotForm(lot, {
     first: { seeds: '', note: '' },
     event: ({ seeds, note }) => ({ kind: 'givenAway', seeds: countIn(seeds), ...(note.trim() && { note }) }),
-    done: ({ seeds }) => done(say('givenAway2', { seeds })),
+    done: ({ seeds }) => done(say('givenAwayDone', { seeds })),
   });
   return (
     <form noValidate onSubmit={form.submit} className="max-w-2xl space-y-4">

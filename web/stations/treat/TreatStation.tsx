@@ -25,7 +25,7 @@ export default function TreatStation() {
   const begin = here.find(({ batch }) => batch.id === first?.batchId) ?? here[0];
   return (
     <section className="px-4 pt-5 desk:px-10">
-      <h1>{say('bench2')}</h1>
+      <h1>{say('onBench')}</h1>
       {here.length === 0 ? (
         <p className="mt-1 max-w-prose text-[1.06rem] text-ink2">
           <Rich
@@ -118,8 +118,8 @@ function BenchLine({ view, steps }: { view: BatchView; steps: OrderedStep[] }) {
         <span className="min-w-0 grow">
           <span className="block leading-tight font-[560]">{species.common[0]}</span>
           <span className="text-[0.95rem] text-ink2">
-            {say('seeds2', { countIn: countIn(state.counts, ['waiting', 'swollen']), how: kind ? stageName(kind) : say('done') })}
-            {steps.length > 0 && `: ${steps.map(({ what }) => what).join(`${say('thenNext2')} `)}`}
+            {say('seedsCounted', { countIn: countIn(state.counts, ['waiting', 'swollen']), how: kind ? stageName(kind) : say('done') })}
+            {steps.length > 0 && `: ${steps.map(({ what }) => what).join(`${say('thenWord')} `)}`}
           </span>
         </span>
         {soon && (

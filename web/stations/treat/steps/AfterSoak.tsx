@@ -155,7 +155,7 @@ function LookForm({ view }: { view: BatchView }) {
       )}
       <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-2">
         <button type="button" className="action" onClick={record}>
-          {say('record2')}
+          {say('recordAct')}
         </button>
         {sight && (sight.swollen > 0 || sight.floating > 0) && (
           <button
@@ -188,7 +188,7 @@ const TURNED_TO: Record<Opener, string> = {
     return say('nickingOrFiling');
   },
   get hotWater() {
-    return say('hotWaterSoak2');
+    return say('hotWaterSoakWord');
   },
 };
 
@@ -229,7 +229,7 @@ function Verdict({ view }: { view: BatchView }) {
   return (
     <div className="mt-2 max-w-3xl">
       <p className="text-[1.06rem]">
-        <b>{say('swollen2', { how: estimated ? `${say('about')} ` : '', hundred })}</b>
+        <b>{say('swollenShare', { how: estimated ? `${say('about')} ` : '', hundred })}</b>
         {gain !== undefined && ` ${say('heavier', { gain: Math.round(gain * 100) })}`}
         {say('swollenHard', {
           how: took ? say('swelled') : say('underDidNotSwell', { takenFrom: TAKEN_FROM * 100 }),
@@ -272,7 +272,7 @@ function Verdict({ view }: { view: BatchView }) {
             why={{
               figure: say('hardOnes', { next: percent(advice.next) }),
               inputs: rounds.map((round, i) => ({
-                name: say('round2', { i: i + 1 }),
+                name: say('roundNumber', { i: i + 1 }),
                 value: say('of', { swollen: round.swollen, soaked: round.soaked }),
                 from: say('swollenSoaked'),
               })),

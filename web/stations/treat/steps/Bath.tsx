@@ -85,7 +85,7 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
         </Figure>
         <Figure value={lengthOf(BATHS[kind].seconds)}>
           {'strength' in bath
-            ? say('thenNext3', {
+            ? say('atStrengthThen', {
                 strength: bath.strength,
                 how: bath.rinses === 1 ? say('oneRinse') : say('rinses', { rinses: bath.rinses }),
               })

@@ -35,7 +35,7 @@ export function Flood({ view }: { view: BatchView }) {
   return (
     <>
       <Figure value={water === undefined ? '–' : water >= LITRE_ML ? `${(water / LITRE_ML).toFixed(1)} L` : volumeBothWays(water, units)}>
-        {say('water2')}
+        {say('ofWater')}
         {water !== undefined && water >= LITRE_ML && ` ${say('usGal', { water: (water / GALLON_ML).toFixed(1) })}`}
         {say('potsStandingTopUpFalls')}
       </Figure>

@@ -128,8 +128,8 @@ export function OpenCoat({ view }: { view: BatchView }) {
       </div>
       <div className="contents desk:block">
         <div className="mt-5 flex flex-wrap items-end gap-x-8 gap-y-4 desk:mt-0">
-          <Figure value={sitting.opened} unit={say('of2', { all })}>
-            {say('now2', { how: sitting.method === 'peel' ? say('peeled') : say('opened') })}
+          <Figure value={sitting.opened} unit={say('ofAll', { all })}>
+            {say('nowAfter', { how: sitting.method === 'peel' ? say('peeled') : say('opened') })}
             {before > 0 && sitting.method !== 'peel' && say('before', { before })}
           </Figure>
           <Figure value={lengthOf(left * perSeed_s)}>
@@ -142,7 +142,7 @@ export function OpenCoat({ view }: { view: BatchView }) {
             aria-label={running ? say('stopStopwatch') : say('startStopwatch')}
           >
             {timerFace(worked_s)}{' '}
-            <span className="font-sans text-[0.95rem] underline underline-offset-4">{running ? say('stop') : say('start2')}</span>
+            <span className="font-sans text-[0.95rem] underline underline-offset-4">{running ? say('stop') : say('startAct')}</span>
           </button>
         </div>
         <div className="sticky bottom-[4.1rem] z-10 mt-3 grid grid-cols-[2fr_1fr_1fr] gap-3 bg-ground py-2 desk:static">
@@ -172,13 +172,13 @@ export function OpenCoat({ view }: { view: BatchView }) {
             {say('oneBack')}
           </button>
           <button type="button" className="quiet" disabled={left < 1} onClick={() => tap(left, 0)}>
-            {say('all', { left, how: sitting.method === 'sand' ? say('sandedTogether') : say('done2') })}
+            {say('all', { left, how: sitting.method === 'sand' ? say('sandedTogether') : say('areDone') })}
           </button>
         </div>
         <FromDevice
           kind="counter"
           batchId={view.batch.id}
-          show={(value) => say('seeds3', { value })}
+          show={(value) => say('seedsValue', { value })}
           take={(value) => setSitting({ ...sitting, opened: Math.min(all, value) })}
         />
         <div className="mt-3 flex flex-wrap items-center gap-4">
@@ -202,7 +202,7 @@ export function OpenCoat({ view }: { view: BatchView }) {
           ask={say('whySoLong')}
           why={{
             figure: say('sSeed', { perSeed: perSeed_s.toFixed(1) }),
-            inputs: [{ name: say('timedHere'), value: say('seeds4', { timed }), from: say('yourOwnTimings') }],
+            inputs: [{ name: say('timedHere'), value: say('seedsTimed', { timed }), from: say('yourOwnTimings') }],
             rule: say('secondsPerSeedOverEvery'),
             source: say('ownRecordsFirstGuessAssumption'),
             assumed: timed < 10,
@@ -219,7 +219,7 @@ function PeelOrLeave() {
   return (
     <dl className="mt-3 grid max-w-2xl grid-cols-2 gap-6 border-y border-line py-3 text-[0.98rem]">
       <div>
-        <dt className="font-bold">{say('peel2')}</dt>
+        <dt className="font-bold">{say('peelAct')}</dt>
         <dd>{say('whereHuskHoldsSproutOr')}</dd>
       </div>
       <div>

@@ -128,7 +128,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
       <div className="contents desk:block">
         <div className="grid grid-cols-2 gap-4">
           <Figure value={water_mL ? showQuantity(water_mL, 'volume_mL', units, 0) : '–'}>
-            {say('water3', { how: water_mL ? `, ${volumeOtherWay(water_mL, units)}` : '' })}
+            {say('ofWaterAfter', { how: water_mL ? `, ${volumeOtherWay(water_mL, units)}` : '' })}
           </Figure>
           <Figure value={<span className="text-hot">{fault ? '–' : degrees(pour.pour_C)}</span>}>
             {say('pourHereBoils', { boils: showQuantity(boils, 'temperature_C', units) })}
@@ -144,7 +144,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
         )}
         {advice && 'unreachable' in advice && <p className="mt-3 border-l-4 border-alarm pl-3">{advice.unreachable}</p>}
         <div className="mt-4 grid grid-cols-2 items-end gap-x-6 gap-y-3">
-          <Field label={say('water4')} error={at('water_mL')}>
+          <Field label={say('waterTitle')} error={at('water_mL')}>
             <QuantityInput
               key={typedWater?.key ?? `suggested ${water_mL}`}
               quantity="volume_mL"
@@ -153,7 +153,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
               onChange={(mL) => setTypedWater({ mL, key: typedWater?.key ?? `suggested ${water_mL}` })}
             />
           </Field>
-          <Field label={say('poured2')} error={at('pour_C')}>
+          <Field label={say('pouredAt')} error={at('pour_C')}>
             <QuantityInput
               key={touched ?? `advised ${Math.round(advised)}`}
               quantity="temperature_C"
@@ -307,7 +307,7 @@ export function PourForm({ view, again }: { view: BatchView; again?: () => void 
             </>
           }
         >
-          {say('poured3')}
+          {say('pouredAct')}
         </StepAction>
         <Problem>{step.problem}</Problem>
       </div>

@@ -108,7 +108,7 @@ export function Smoke({ view }: { view: BatchView }) {
           { value: String(sheets), of: say('sheets', { count: sheets }) },
           { value: big(water_mL), of: say('waterRatedMoreOnlyThins', { water: volumeOtherWay(water_mL, units) }) },
         ],
-        note: say('smokePaper2', { sheets, water: volumeBothWays(water_mL, units) }),
+        note: say('smokePaperSheets', { sheets, water: volumeBothWays(water_mL, units) }),
       };
     }
     if (form === 'ash') {
@@ -117,7 +117,7 @@ export function Smoke({ view }: { view: BatchView }) {
       if (!across_mm || across_mm <= 0) return refusal(say.of('howWidePot'));
       const ash_mL = ashFor_mL(many, across_mm);
       return {
-        figures: [{ value: big(ash_mL), of: say('ashCharOverPots2', { ash: volumeOtherWay(ash_mL, units), pots }) }],
+        figures: [{ value: big(ash_mL), of: say('ashCharOverPotsWater', { ash: volumeOtherWay(ash_mL, units), pots }) }],
         note: say('ashCharPots', { ash: volumeBothWays(ash_mL, units), pots }),
         atOnce: true,
       };

@@ -55,7 +55,7 @@ function Begin({ view }: { view: BatchView }) {
         <Figure value={showQuantity(water_mL, 'volume_mL', units, 0)}>
           {say('lukewarmWaterSeeds', { seeds, water: volumeOtherWay(water_mL, units) })}
         </Figure>
-        <Figure value={momentIn(now + seconds * 1000, nursery.timeZone, today)}>{say('drained2')}</Figure>
+        <Figure value={momentIn(now + seconds * 1000, nursery.timeZone, today)}>{say('toBeDrained')}</Figure>
       </div>
       <div className="mt-4 max-w-md">
         <Choice label={say('howLong')} options={HOURS} value={hours} onChange={setHours} />
@@ -112,7 +112,7 @@ function WeighDry({ view }: { view: BatchView }) {
           disabled={typed === undefined}
           onClick={() => step.note([{ kind: 'weighedDry', grams: typed ?? 0 }])}
         >
-          {say('record2')}
+          {say('recordAct')}
         </button>
       </div>
       <FromScale

@@ -37,7 +37,7 @@ export function Turns({ view }: { view: BatchView }) {
   return (
     <>
       <div className="grid max-w-2xl grid-cols-2 gap-6">
-        <Figure value={counted} unit={say('of3', { mostTurns: MOST_TURNS })}>
+        <Figure value={counted} unit={say('ofTurns', { mostTurns: MOST_TURNS })}>
           {say('wholeTurnsMade')}
         </Figure>
         <Figure value={due_ms === undefined ? '–' : momentIn(due_ms, nursery.timeZone, today)}>

@@ -89,7 +89,9 @@ async function take({ name, path, phone, prepare }: View, address: string): Prom
   await page.goto(address + path);
   await page.getByRole('heading', { level: 1 }).waitFor();
   await prepare?.(page);
-  await page.waitForTimeout(600);
+  // Plots come after the page they stand on.
+  await page.waitForLoadState('networkidle');
+  await page.waitForTimeout(1000);
   await page.screenshot({ path: join(FOLDER, `${name}.png`) });
   await context.close();
 }

@@ -97,10 +97,11 @@ export function Plot({
 function Legend({ lines }: { lines: readonly Line[] }) {
   return (
     <ul className="flex flex-wrap gap-x-5 text-[0.92rem] text-ink2">
-      {lines.map(({ name, colour, width = 2, dash }) => (
+      {lines.map(({ name, colour, width = 2, dash, dots }) => (
         <li key={name} className="flex items-center gap-x-2">
           <svg viewBox="0 0 32 8" className="w-8" aria-hidden="true">
             <line x1={1} x2={31} y1={4} y2={4} stroke={`var(--color-${colour})`} strokeWidth={width} strokeDasharray={dash?.join(' ')} />
+            {dots && <circle cx={16} cy={4} r={3} fill={`var(--color-${colour})`} />}
           </svg>
           {name}
         </li>

@@ -143,7 +143,7 @@ test('measures are two keys away, refuse what cannot be, and go into a batch’s
   await drawer.getByLabel('Plies').fill('1.5');
   await expect(drawer.getByText('A towel has at least one ply: give a whole number.')).toBeVisible();
   await drawer.getByLabel('Plies').fill('3');
-  await grower.press(drawer.getByRole('button', { name: 'note it' }));
+  await grower.press(drawer.getByRole('button', { name: 'Note it' }));
   const said = await drawer.getByText(/^Noted on \w+\.$/).textContent();
   const code = /on (\w+)\./.exec(said ?? '')?.[1];
   await grower.press(drawer.getByRole('button', { name: 'Close' }));

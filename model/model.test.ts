@@ -93,7 +93,7 @@ describe('an event', () => {
   });
 });
 
-describe('stages and ways', () => {
+describe('stages and methods', () => {
   test('seed that waits lies in something', () => {
     expect(faults(Stage, { kind: 'coldMoist' })).toEqual(['medium: Say what the seed lies in during this stage.']);
     expect(accepts(Stage, { kind: 'soak' })).toBe(true);
@@ -102,7 +102,7 @@ describe('stages and ways', () => {
     const days = (least: number, best: number, most: number) => accepts(Stage, { kind: 'soak', days: { least, best, most } });
     expect([days(1, 2, 3), days(2, 1, 3), days(1, 4, 3), days(-1, 1, 2)]).toEqual([true, false, false, false]);
   });
-  test('a way ends in the pot', () => {
+  test('a method ends in the pot', () => {
     const method = { id: 'x', name: 'X', school: 'noCold', evidence: 'sparse', stages: [{ kind: 'soak' }] };
     expect(faults(Method, method)).toEqual(['stages: A method ends in the pot, and a test on the towel.']);
     expect(accepts(Method, { ...method, stages: [{ kind: 'soak' }, { kind: 'pot' }] })).toBe(true);

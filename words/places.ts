@@ -39,7 +39,7 @@ export const say = subject('places', {
   from: ', from {{from}} to {{to}}',
   frozen: 'Frozen',
   frozenAfter: ', frozen',
-  giveDayTimeSuch: 'Give a day and a time, such as {{day}} 7:40; or leave it empty for now.',
+  giveDayTimeSuch: 'Give the day and the time, such as {{day}} 7:40. Left empty, it is this moment.',
   giveOrTakeDays: 'give or take, days',
   givePlaceName: 'Name of the nursery',
   giveWhatThermometerShows: 'Give what the thermometer shows.',

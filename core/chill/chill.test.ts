@@ -57,7 +57,7 @@ describe('how much cold frees how many', () => {
       ),
     );
   });
-  test('days to free a share is the inverse of the share freed', () => {
+  test('days to release a share is the inverse of the share released', () => {
     expect(releasedShare(daysToFree(0.8, sixtyToNinety), sixtyToNinety)).toBeCloseTo(0.8, 9);
   });
 });

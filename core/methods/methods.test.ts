@@ -56,7 +56,7 @@ describe('frost', () => {
   });
 });
 
-describe('the best pull day', () => {
+describe('the best take-out day', () => {
   const requirement = requirementFrom({ from: 60, to: 90 }, 0);
   const takeOutIn = (medium: 'towel' | 'sand', temperature_C = 4) =>
     bestTakeOut(steadyCurve({ requirement, temperature_C, rot: { medium, temperature_C } }));
@@ -91,7 +91,7 @@ describe('the best pull day', () => {
   });
 });
 
-describe('every way of every species', () => {
+describe('every method of every species', () => {
   test.each(everyMethod)('%s, %s: forward from the start that backward gave is the same', (id, methodId) => {
     const resolved = resolveMethod(species(id), method(id, methodId), { places });
     const back = planBackward(resolved, '2028-05-24');
@@ -163,7 +163,7 @@ describe('the chain', () => {
   });
 });
 
-describe('what speaks against a way, here', () => {
+describe('what speaks against a method, here', () => {
   const against = (id: string, methodId: string, wish?: Wish, today?: string) =>
     Object.fromEntries(propose(method(id, methodId), request(id, wish, today)).against.map((one) => [one.code, spoken(one.reason)]));
 

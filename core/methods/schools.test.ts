@@ -36,7 +36,7 @@ const request = (id: string, timing: Wish['timing'], part: Partial<Request> = {}
 const proposed = (id: string, methodId: string, timing: Wish['timing'], part: Partial<Request> = {}) =>
   propose(findMethod(species(id), methodId) as NonNullable<ReturnType<typeof findMethod>>, request(id, timing, part));
 
-describe('the way of a school', () => {
+describe('the method of a school', () => {
   test.each<[string, Exclude<School, 'towelTest'>, string]>([
     // The coat is opened before the cold: cold does nothing to a dry seed.
     ['cercis-canadensis', 'mediumInFridge', 'openCoat, soak, coldMoist in sand, warmTowel, pot'],
@@ -58,7 +58,7 @@ describe('the way of a school', () => {
     expect(path(id, school)).toBe(says);
   });
 
-  test('every species has a control, and no two of its ways share an id', () => {
+  test('every species has a control, and no two of its methods share an id', () => {
     for (const one of handbook) {
       const { methods } = methodsToWeigh(one);
       expect([one.id, new Set(methods.map(({ method }) => method.id)).size]).toEqual([one.id, methods.length]);
@@ -82,7 +82,7 @@ describe('what is offered, and what is set aside', () => {
     expect(aside('trillium-grandiflorum').join()).toMatch(/moist warmth before moist cold|two winters/);
   });
 
-  test('a school that makes no way says why', () => {
+  test('a school that makes no method says why', () => {
     expect(weighMethods(request('acacia-pycnantha', { by: 'asSoonAs' })).none).toContainEqual({
       school: 'freezerTurns',
       name: 'Freeze–thaw, then fridge',
@@ -91,8 +91,8 @@ describe('what is offered, and what is set aside', () => {
   });
 });
 
-describe('what would put another way first', () => {
-  test('is told only where it does, and names the way that then does come first', () => {
+describe('what would put another method first', () => {
+  test('is told only where it does, and names the method that then does come first', () => {
     let said = 0;
     for (const { id } of handbook.filter((_, i) => i % 12 === 0)) {
       const asked = request(id, { by: 'frostRisk', risk: 0.1 }, { today: '2027-02-16' });

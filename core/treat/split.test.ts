@@ -67,7 +67,7 @@ const sum = (batch: Batch, without: string[] = []) =>
   Object.entries(fold(batch.plan, batch.events).counts).reduce((all, [state, n]) => (without.includes(state) ? all : all + n), 0);
 
 describe('splitting a batch in place', () => {
-  test('the swollen go on, the hard go round again from where the coat was opened, with the way from there on', () => {
+  test('the swollen go on, the hard go round again from where the coat was opened, with the method from there on', () => {
     const whole = soaked(made, 22);
     const { event, batch: part, decidedOn } = split(whole, 38);
     expect(decidedOn).toBe(5);

@@ -92,7 +92,7 @@ export interface WinterAnswer {
 export class WinterCount {
   readonly #question: WinterQuestion;
   readonly #chill: Float32Array[] = [];
-  readonly #freed: number[] = [];
+  readonly #released: number[] = [];
   readonly #alive: number[] = [];
   readonly #springs: number[] = [];
   readonly #metOn: number[] = [];
@@ -106,7 +106,7 @@ export class WinterCount {
   }
 
   get done(): number {
-    return this.#freed.length;
+    return this.#released.length;
   }
 
   /** Adds so many winters, from a stream of chance. */
@@ -164,13 +164,13 @@ export class WinterCount {
       this.#springs.push(spring);
       this.#metOn.push(metBy(sum, spring, (given) => needyReleased(classes, last, given, brought)));
       this.#alive.push(Math.exp(-exposure));
-      this.#freed.push(releasedOf(classes, last, sum[spring] as number, brought));
+      this.#released.push(releasedOf(classes, last, sum[spring] as number, brought));
     }
   }
 
   /** The share released by spring in each winter so far. */
   get releasedByYears(): Float64Array {
-    return Float64Array.from(this.#freed);
+    return Float64Array.from(this.#released);
   }
 
   /** What they say so far. */
@@ -193,9 +193,9 @@ export class WinterCount {
       needed: this.#needed,
       enough: enoughBy.at(-1) ?? 0,
       enoughBy,
-      released: spreadOf(this.#freed),
+      released: spreadOf(this.#released),
       alive: spreadOf(this.#alive),
-      ready: spreadOf(this.#freed.map((released, winter) => released * (this.#alive[winter] as number))),
+      ready: spreadOf(this.#released.map((released, winter) => released * (this.#alive[winter] as number))),
       spring: spreadOf(this.#springs),
     };
   }

@@ -19,7 +19,7 @@ const south = { latitude_deg: -33.9, lastFrost: { mean: '08-10', sd_days: 12 } }
 
 describe('seed that wants warmth before its cold', () => {
   test.each(['trillium-grandiflorum', 'viburnum-opulus', 'fraxinus-excelsior'])(
-    '%s, out from 1 June: as many freed as seed by seed',
+    '%s, out from 1 June: as many released as seed by seed',
     (id) => {
       const one = species(id);
       const out = stay(id, '2026-06-01') as NonNullable<ReturnType<typeof stay>>;

@@ -132,7 +132,7 @@ describe('enough winter', () => {
     expect([seen_days, chill.low[40], chill.high[40]]).toEqual([40, 40, 40]);
     expect(enough).toBeGreaterThan(ask('balsamorhiza-sagittata', '2027-02-16').enough);
   });
-  test('without chance, a winter is the mean year’s: the same share freed, the same alive, up to the same spring', () => {
+  test('without chance, a winter is the mean year’s: the same share released, the same alive, up to the same spring', () => {
     const calm = { ...climate, sd_C: new Float64Array(365) };
     const year = yearOf(SALLOW_GAP);
     for (const [id, start, shelter] of [

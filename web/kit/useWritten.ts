@@ -46,9 +46,10 @@ export function useWritten<W extends FieldValues, V>({
   /** Under this key what is half written is kept in the browser until it is saved. */
   draft?: string | undefined;
 }) {
-  const named = (path: string): Path<W> => {
+  /** The form's own field for one that somebody else names; what it has no field for stands at its foot. */
+  const named = (path: string, written: W): Path<W> => {
     const field = fieldOf(path);
-    return (field !== '' && get(first, field) !== undefined ? field : 'root') as Path<W>;
+    return (field !== '' && get(written, field) !== undefined ? field : 'root') as Path<W>;
   };
   const form = useForm<W>({
     defaultValues: first as DefaultValues<W>,
@@ -56,7 +57,10 @@ export function useWritten<W extends FieldValues, V>({
       const judged = judge(written);
       if ('value' in judged) return { values: written, errors: {} };
       const errors: FieldErrors<W> = {};
-      for (const { field, message } of judged.faults) if (!get(errors, named(field))) set(errors, named(field), { type: 'model', message });
+      for (const { field, message } of judged.faults) {
+        const at = named(field, written);
+        if (!get(errors, at)) set(errors, at, { type: 'model', message });
+      }
       return { values: {}, errors };
     },
   });
@@ -75,7 +79,8 @@ export function useWritten<W extends FieldValues, V>({
       if (draft) writeStored(draft, undefined);
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
-      for (const { field, message } of error.problem.errors ?? [{ field: '', message: error.message }]) setError(named(field), { message });
+      for (const { field, message } of error.problem.errors ?? [{ field: '', message: error.message }])
+        setError(named(field, written), { message });
     }
   });
 

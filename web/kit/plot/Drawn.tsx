@@ -18,6 +18,10 @@ const UNSEEN = 600;
 const of = (colour: Colour) => `var(--color-${colour})`;
 const still = { type: 'line' as const, showSymbol: false, silent: true, animation: false };
 
+const STILL_MARKS = { silent: true, symbol: 'none', animation: false };
+/** Words on a plot stand clear of the lines that run behind them. */
+const CLEAR = { textBorderColor: 'var(--color-ground)', textBorderWidth: 4 };
+
 const lineSeries = ({ name, points, colour, width = 2, dash, step, dots = false }: Line) => ({
   ...{ ...still, name, data: points, showSymbol: dots, symbolSize: 6, z: 3 },
   itemStyle: { color: of(colour) },
@@ -39,7 +43,7 @@ const spanData = ({ along, from, to, colour, opacity, name }: Span) => [
     ...(along === 'x' ? { xAxis: from } : { yAxis: from }),
     itemStyle: { color: of(colour), opacity },
     ...(name !== undefined && {
-      label: { show: true, formatter: name, position: 'insideBottomLeft' as const, ...FONT, color: of(colour), opacity: 1 },
+      label: { show: true, formatter: name, position: 'insideBottomLeft' as const, ...FONT, ...CLEAR, color: of(colour), opacity: 1 },
     }),
   },
   along === 'x' ? { xAxis: to } : { yAxis: to },
@@ -55,6 +59,7 @@ const markData = ({ along, at, colour, width = 1.5, dash, name }: Mark) => ({
     position: along === 'x' ? ('end' as const) : ('insideStartTop' as const),
     distance: along === 'x' ? 8 : [4, 9],
     ...FONT,
+    ...CLEAR,
     color: of(colour),
   },
 });
@@ -81,14 +86,10 @@ function optionOf({ x, y, lines, bands = [], spans = [], marks = [] }: PlotData)
     series: [
       {
         ...{ ...still, data: [], z: 1 },
-        markArea: { silent: true, data: spans.map(spanData) },
-        markLine: {
-          silent: true,
-          symbol: 'none',
-          animation: false,
-          data: [...y.ticks.map((at) => markData({ along: 'y', at, colour: 'line', width: 1 })), ...marks.map(markData)],
-        },
+        markArea: { silent: true, data: spans.map(spanData), z: 0 },
+        markLine: { ...STILL_MARKS, z: 0, data: y.ticks.map((at) => markData({ along: 'y', at, colour: 'line', width: 1 })) },
       },
+      { ...{ ...still, data: [], z: 4 }, markLine: { ...STILL_MARKS, z: 4, data: marks.map(markData) } },
       ...bands.flatMap(bandSeries),
       ...lines.map(lineSeries),
     ],
@@ -146,7 +147,7 @@ export default function Drawn({
     };
     const turn = setTimeout(() => {
       if (chart.isDisposed()) return;
-      chart.setOption(optionOf(data), { notMerge: true });
+      chart.setOption(optionOf(data), { replaceMerge: ['series'] });
       place();
       chart.on('finished', place);
     });

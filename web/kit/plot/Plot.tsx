@@ -38,7 +38,7 @@ export function Plot({
   return (
     <div className="group/plot">
       <div
-        className="relative"
+        className="relative touch-pan-y"
         onPointerMove={({ clientX, currentTarget }) => {
           if (!frame) return;
           const px = clientX - currentTarget.getBoundingClientRect().left;

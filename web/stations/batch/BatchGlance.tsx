@@ -64,7 +64,7 @@ export function Account({ view }: { view: BatchView }) {
     const inPots = state.counts.potted + state.counts.established;
     return (
       <>
-        <div className="mt-3 grid grid-cols-2 gap-4">
+        <div className="mt-3 grid grid-cols-[repeat(auto-fit,minmax(11.5rem,1fr))] gap-4">
           <Figure value={sprouting.up} unit={say('germinated', { seeds: sprouting.seeds })}>
             {say('since', {
               since: shortDate(sprouting.since, today),
@@ -97,7 +97,7 @@ export function Account({ view }: { view: BatchView }) {
           : `${say('takeOutNowBestDay')} `;
     return (
       <>
-        <div className="mt-3 grid grid-cols-2 gap-4">
+        <div className="mt-3 grid grid-cols-[repeat(auto-fit,minmax(11.5rem,1fr))] gap-4">
           <Figure value={Math.round(treatment.earned)} unit={say('days', { wanted: Math.round(treatment.wanted) })}>
             {say('receivedSince', {
               how: isStage(stages[state.stage]?.kind, ({ earns }) => earns === 'warmth') ? say('warmth') : say('cold'),

@@ -118,7 +118,7 @@ export default function BatchPage() {
             </section>
           )}
         </div>
-        <div>
+        <div className="max-desk:mt-8">
           <section>
             <h2>{state.closedOn ? say('closedTitle') : say('nextTitle')}</h2>
             <Account view={view} />

@@ -9,8 +9,8 @@ import { Field } from '../../kit/Field.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { QuantityInput } from '../../kit/QuantityInput.tsx';
 import { Typed } from '../../kit/Typed.tsx';
+import { countIn } from '../../kit/typedNumbers.ts';
 import { judgedBy, useWritten } from '../../kit/useWritten.ts';
-import { countIn } from '../seeds/lotWriting.ts';
 
 const KEPT_OFF = [
   {

@@ -14,9 +14,9 @@ import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { Term } from '../../kit/Term.tsx';
 import { Typed } from '../../kit/Typed.tsx';
+import { countIn, numberIn } from '../../kit/typedNumbers.ts';
 import type { Form } from '../../kit/useWritten.ts';
 import { WhyNote } from '../../kit/WhyNote.tsx';
-import { countIn, numberIn } from './lotWriting.ts';
 import { useLotForm } from './useLotForm.ts';
 
 interface Counted {

@@ -5,7 +5,7 @@ import type { LotView } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { Typed } from '../../kit/Typed.tsx';
-import { countIn } from './lotWriting.ts';
+import { countIn } from '../../kit/typedNumbers.ts';
 import { useLotForm } from './useLotForm.ts';
 
 /** Sorts out what is not viable; the rejects stay counted. */

@@ -3,7 +3,7 @@ import { type LotView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { Typed } from '../../kit/Typed.tsx';
-import { countIn } from './lotWriting.ts';
+import { countIn } from '../../kit/typedNumbers.ts';
 import { useLotForm } from './useLotForm.ts';
 
 /** Moves a lot: dry or moist, and where. */

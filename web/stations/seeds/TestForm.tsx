@@ -16,8 +16,8 @@ import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 import { Typed } from '../../kit/Typed.tsx';
+import { countIn } from '../../kit/typedNumbers.ts';
 import { useAttempt } from '../../kit/useAttempt.ts';
-import { countIn } from './lotWriting.ts';
 import { useLotForm } from './useLotForm.ts';
 
 /** Tests a sample: cut it and count at once, or lay it on a towel as a small batch of its own. How many, for how sure. */

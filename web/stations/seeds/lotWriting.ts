@@ -1,8 +1,8 @@
 import { parseCoordinates, showCoordinates } from '@chill/core/units/coordinates.ts';
-import { readCount, readNumber } from '@chill/core/units/number.ts';
 import { Lot, type Provenance, Viability } from '@chill/model/lot.ts';
 import { say } from '@chill/words/seeds.ts';
 import { spoken } from '@chill/words/subject.ts';
+import { countIn, numberIn } from '../../kit/typedNumbers.ts';
 import type { Fault as AnyFault, Judged } from '../../kit/useWritten.ts';
 
 /** What is written in the form, as text; the model's own schemas judge it. */
@@ -56,16 +56,6 @@ export const EMPTY: Written = {
 /** A fault and the form's field that it is at. */
 interface Fault extends AnyFault {
   field: keyof Written | 'root';
-}
-
-/** A typed figure; `undefined` where nothing is typed, NaN where it is no number, so that the schema says so. */
-export function numberIn(text: string): number | undefined {
-  return text.trim() === '' ? undefined : (readNumber(text)?.value ?? Number.NaN);
-}
-
-/** A typed count: 10,000 is ten thousand; `undefined` where nothing is typed, NaN where it is no whole number. */
-export function countIn(text: string): number | undefined {
-  return text.trim() === '' ? undefined : (readCount(text) ?? readNumber(text)?.value ?? Number.NaN);
 }
 
 function said({ viabilityKind, tested, viable, percent }: Written): unknown {

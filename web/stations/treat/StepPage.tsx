@@ -143,7 +143,11 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
         <span className="ml-auto text-[0.9rem] text-ink2">{awake ? say('screenStaysAwake') : say('screenMaySleep')}</span>
       </div>
       <Lineage view={view} />
-      <h1 className="mt-1 border-b-4 pb-1" data-title={`${batch.code} ${title}`} style={{ borderColor: 'var(--zone)' }}>
+      <h1
+        className="mt-1 border-b-4 pb-1 first-letter:uppercase"
+        data-title={`${batch.code} ${title}`}
+        style={{ borderColor: 'var(--zone)' }}
+      >
         {!closed && own?.term ? <Term of={own.term}>{title}</Term> : title}
       </h1>
       {caution && <p className="mt-2 max-w-prose border-l-4 border-alarm pl-3 text-[0.98rem]">{caution}</p>}

@@ -25,7 +25,7 @@ const at = (node) => {
 };
 
 /** Attributes that are read out or shown; every other attribute is for machines. */
-const SHOWN = /^(aria-label|aria-description|label|title|placeholder|alt|hint|ask|word|data-title)$/;
+const SHOWN = /^(aria-label|aria-description|label|title|placeholder|alt|hint|ask|word|data-title|orders|groups)$/;
 /** Symbols of units are the same in every English. */
 const word = (text) => /\p{L}{2,}/u.test(text.replace(/&\w+;|\b(mL|mm|cm|kg|min|ml)\b|°[CF]/g, ''));
 /** Kinds and names of draws that are stored, hashed or read under these words; the words that are shown for them are in the catalogues. */
@@ -61,6 +61,7 @@ function shown(node) {
     if (ts.isNewExpression(above) && /Error$|^Worker$/.test(above.expression.getText())) return false;
     if (ts.isCallExpression(above) && UNSHOWN.test(above.expression.getText())) return false;
     if (ts.isJsxAttribute(above) && !SHOWN.test(above.name.getText())) return false;
+    if (ts.isJsxAttribute(above) && /^(orders|groups)$/.test(above.name.getText()) && ts.isPropertyAssignment(parent)) return word(text);
     if (ts.isTaggedTemplateExpression(above) || ts.isLiteralTypeNode(above)) return false;
     if (ts.isPropertyAssignment(above) && /^(className|fontFamily|summary|format)$/.test(above.name.getText())) return false;
   }

@@ -129,4 +129,7 @@ export const say = subject('kit', {
   predicted: 'predicted first',
   water: 'the water',
   thermometer: 'read with the thermometer',
+  bagCode: 'bag code',
+  species: 'species',
+  place: 'place',
 });

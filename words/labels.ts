@@ -30,4 +30,5 @@ export const say = subject('labels', {
   shelves: 'shelves',
   startLabel: 'start at label {{i}}',
   whatLabel: 'What to label',
+  bagCode: 'bag code',
 });

@@ -143,4 +143,5 @@ export const say = subject('plan', {
   bothLine: 'ready and alive',
   everySeedInBatch: 'Every seed of {{code}} is in a batch already.',
   startOneSeed: 'Start at least one seed.',
+  today: 'today',
 });

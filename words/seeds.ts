@@ -163,4 +163,6 @@ export const say = subject('seeds', {
   yesGatheredAfterWinter: 'yes, gathered after a winter',
   yourCode: 'Your code',
   noSeedToTest: 'There is no seed in stock to test.',
+  lotCodeWord: 'lot code',
+  speciesWord: 'species',
 });

@@ -61,7 +61,7 @@ export function StationList({
         shown={found.length}
         choice={choice}
         change={change}
-        orders={{ '': first, code: 'bag code', species: 'species', place: 'place' }}
+        orders={{ '': first, code: say('bagCode'), species: say('species'), place: say('place') }}
         groups={{ '': say('notAll'), species: say('bySpecies'), place: say('byPlace') }}
       />
       {here.length > 0 && found.length === 0 && <p className="mt-4">{say('nothingHereHasCodeSpecies', { find: choice.find })}</p>}

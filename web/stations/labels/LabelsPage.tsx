@@ -136,7 +136,7 @@ export default function LabelsPage() {
             shown={found.length}
             choice={choice}
             change={change}
-            orders={{ '': say('made'), code: 'bag code', name: say('name') }}
+            orders={{ '': say('made'), code: say('bagCode'), name: say('name') }}
             groups={{ '': say('notAll'), name: say('byName'), more: kind === 'shelf' ? say('byRoom') : say('byMethod') }}
           />
           {listed.length > 0 && found.length === 0 && <p className="mt-3">{say('nothingHereHas', { find: choice.find })}</p>}

@@ -5,7 +5,7 @@ import { valueName } from '@chill/core/kinds/values.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { planFrom } from '@chill/core/methods/propose.ts';
-import { roundRoom } from '@chill/core/methods/room.ts';
+import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
 import { whySeeds, whyTakeOut } from '@chill/core/schedule/explain.ts';
 import { type Lodging, lodgingsOf } from '@chill/core/schedule/lodging.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
@@ -218,11 +218,11 @@ function RoomFor({ plan, species }: { plan: Plan; species: Species }) {
   const tight = lodgings.filter(({ wants, free }) => wants > free);
   const cold = lodgings.find(({ stage }) => STAGES[stage.kind].earns === 'cold');
   const tell = ({ wants, free, place, stage }: Lodging) => {
-    const on = stage.start > today ? say('on', { start: shortDate(stage.start, today) }) : 'today';
+    const on = stage.start > today ? say('on', { start: shortDate(stage.start, today) }) : say('today');
     return {
       name: place.name,
       on,
-      unit: place.room ?? 'bags',
+      unit: roomUnitName(place.room ?? 'bags'),
       free: roundRoom(Math.max(0, free)),
       of: place.capacity,
       wants: roundRoom(wants),

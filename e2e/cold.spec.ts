@@ -101,7 +101,7 @@ test('a warm spell, from the logger’s file to the day on which a bag is due', 
   await page.getByRole('textbox', { name: 'It shows' }).fill('39F');
   await page.getByRole('textbox', { name: 'When' }).fill('30 Feb');
   await grower.press(grower.button('Save'));
-  await expect(page.getByText(/Give a day and a time/)).toBeVisible();
+  await expect(page.getByText(/Give the day and the time/)).toBeVisible();
   await page.getByRole('textbox', { name: 'When' }).fill('15 Feb 7:41');
   await grower.press(grower.button('Save'));
   await expect(page.getByText(/^typed: 1 reading/)).toBeVisible();

@@ -42,7 +42,7 @@ function requireDatabaseDriver() {
 
 /** Builds the web app, where it is not built or its sources have changed. */
 export function ensureBuilt() {
-  const sources = fingerprint(['model', 'core', 'web', 'package-lock.json'].flatMap((part) => filesBelow(join(ROOT, part))));
+  const sources = fingerprint(['words', 'model', 'core', 'web', 'package-lock.json'].flatMap((part) => filesBelow(join(ROOT, part))));
   if (existsSync(join(ROOT, 'web', 'dist', 'index.html')) && remembered('build') === sources) return;
   console.log('Building …');
   run(process.execPath, [join(ROOT, 'node_modules', 'vite', 'bin', 'vite.js'), 'build', 'web', '--logLevel', 'warn']);

@@ -10,39 +10,13 @@ import { Run } from './kit/Run.tsx';
 import { Strip } from './kit/Strip.tsx';
 import { useArrival } from './kit/useArrival.ts';
 import { Waiting } from './kit/Waiting.tsx';
-import { RoundStation } from './stations/round/RoundStation.tsx';
+import { PAGES } from './stations/pages.tsx';
 import { TimerEnds } from './stations/treat/TimerEnds.tsx';
 
-// Home comes with the first screen; every other station when it is first gone to.
 const FirstRun = lazy(() => import('./stations/firstRun/FirstRun.tsx'));
 const LogLineDialog = lazy(() => import('./stations/round/LogLineDialog.tsx'));
 const FindDialog = lazy(() => import('./stations/find/FindDialog.tsx'));
 const MeasuresDrawer = lazy(() => import('./stations/measures/MeasuresDrawer.tsx'));
-const SheetPage = lazy(() => import('./stations/round/SheetPage.tsx'));
-const TypedSheetPage = lazy(() => import('./stations/round/TypedSheetPage.tsx'));
-const LabelsPage = lazy(() => import('./stations/labels/LabelsPage.tsx'));
-const SeedsStation = lazy(() => import('./stations/seeds/SeedsStation.tsx'));
-const LotForm = lazy(() => import('./stations/seeds/LotForm.tsx'));
-const LotPage = lazy(() => import('./stations/seeds/LotPage.tsx'));
-const PlanStation = lazy(() => import('./stations/plan/PlanStation.tsx'));
-const TrialPage = lazy(() => import('./stations/plan/TrialPage.tsx'));
-const TreatStation = lazy(() => import('./stations/treat/TreatStation.tsx'));
-const StepPage = lazy(() => import('./stations/treat/StepPage.tsx'));
-const ColdStation = lazy(() => import('./stations/cold/ColdStation.tsx'));
-const WinterPage = lazy(() => import('./stations/cold/WinterPage.tsx'));
-const WarmStation = lazy(() => import('./stations/warm/WarmStation.tsx'));
-const PotsStation = lazy(() => import('./stations/pots/PotsStation.tsx'));
-const FindingsStation = lazy(() => import('./stations/findings/FindingsStation.tsx'));
-const BatchPage = lazy(() => import('./stations/batch/BatchPage.tsx'));
-const LabelPage = lazy(() => import('./stations/batch/LabelPage.tsx'));
-const HandbookPage = lazy(() => import('./stations/handbook/HandbookPage.tsx'));
-const SpeciesPage = lazy(() => import('./stations/handbook/SpeciesPage.tsx'));
-const KeyPage = lazy(() => import('./stations/handbook/KeyPage.tsx'));
-const SpeciesEditor = lazy(() => import('./stations/handbook/SpeciesEditor.tsx'));
-const GlossaryPage = lazy(() => import('./stations/handbook/GlossaryPage.tsx'));
-const GuidePage = lazy(() => import('./stations/handbook/GuidePage.tsx'));
-const PlacePage = lazy(() => import('./stations/places/PlacePage.tsx'));
-const PlacesPage = lazy(() => import('./stations/places/PlacesPage.tsx'));
 
 /** The app: loads the nursery, then the run above (or below) and the station beneath it. */
 export function App() {
@@ -92,11 +66,12 @@ function Shell() {
       <Notices />
       <TimerEnds />
       <main id="main" ref={main} tabIndex={-1} className="pb-24 outline-none desk:pb-10">
-        <ErrorBoundary key={pathname} fallback={(again) => <Broken again={again} />}>
-          <Suspense fallback={<Waiting />}>
-            <Stations />
-          </Suspense>
-        </ErrorBoundary>
+        {/* Outside of what each page begins anew: one page stays until the code of the next has come. */}
+        <Suspense fallback={<Waiting />}>
+          <ErrorBoundary key={pathname} fallback={(again) => <Broken again={again} />}>
+            {stations}
+          </ErrorBoundary>
+        </Suspense>
       </main>
       {measuring && (
         <Suspense fallback={null}>
@@ -117,51 +92,23 @@ function Shell() {
   );
 }
 
-function Stations() {
-  const { pathname } = useLocation();
-  return (
-    <Routes key={pathname.split('/')[1]}>
-      <Route index element={<RoundStation />} />
-      <Route path="round/sheet" element={<SheetPage />} />
-      <Route path="round/typed" element={<TypedSheetPage />} />
-      <Route path="labels" element={<LabelsPage />} />
-      <Route path="seeds" element={<SeedsStation />} />
-      <Route path="seeds/new" element={<LotForm />} />
-      <Route path="seeds/:lotId" element={<LotPage />} />
-      <Route path="seeds/:lotId/change" element={<LotForm />} />
-      <Route path="plan" element={<PlanStation />} />
-      <Route path="trial/:trialId" element={<TrialPage />} />
-      <Route path="treat" element={<TreatStation />} />
-      <Route path="treat/:code" element={<StepPage />} />
-      <Route path="cold" element={<ColdStation />} />
-      <Route path="cold/winter" element={<WinterPage />} />
-      <Route path="warm" element={<WarmStation />} />
-      <Route path="pots" element={<PotsStation />} />
-      <Route path="findings" element={<FindingsStation />} />
-      <Route path="batch/:code" element={<BatchPage />} />
-      <Route path="batch/:code/label" element={<LabelPage />} />
-      <Route path="handbook" element={<HandbookPage />} />
-      <Route path="glossary" element={<GlossaryPage />} />
-      <Route path="guide" element={<GuidePage />} />
-      <Route path="guide/:page" element={<GuidePage />} />
-      <Route path="handbook/key" element={<KeyPage />} />
-      <Route path="handbook/:speciesId/change" element={<SpeciesEditor />} />
-      <Route path="handbook/:speciesId" element={<SpeciesPage />} />
-      <Route path="places" element={<PlacesPage />} />
-      <Route path="places/:placeId" element={<PlacePage />} />
-      <Route
-        path="*"
-        element={
-          <Message title={say('thereNothingAddress')}>
-            <Link to="/" className="quiet">
-              {say('openRound')}
-            </Link>
-          </Message>
-        }
-      />
-    </Routes>
-  );
-}
+const stations = (
+  <Routes>
+    {PAGES.map(({ path, element }) => (
+      <Route key={path} path={path} element={element} />
+    ))}
+    <Route
+      path="*"
+      element={
+        <Message title={say('thereNothingAddress')}>
+          <Link to="/" className="quiet">
+            {say('openRound')}
+          </Link>
+        </Message>
+      }
+    />
+  </Routes>
+);
 
 /** A station that could not be drawn; nothing recorded is lost by it. */
 function Broken({ again }: { again: () => void }) {

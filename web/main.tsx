@@ -3,9 +3,12 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { App } from './App.tsx';
 import { speakAsChosen } from './data/language.ts';
+import { fetchAhead, fetchWhatIsPointedAt } from './stations/pages.tsx';
 import './styles.css';
 
 speakAsChosen();
+fetchAhead(location.pathname);
+fetchWhatIsPointedAt();
 createRoot(document.getElementById('root') as HTMLElement).render(
   <StrictMode>
     <BrowserRouter>

@@ -14,7 +14,7 @@ import type { Species } from '@chill/model/species.ts';
 import { render } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
 import type { ReactNode } from 'react';
-import { MemoryRouter } from 'react-router';
+import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
 import { type BatchView, NurseryProvider, type NurseryView } from './data/nursery.ts';
 import { outboxNow } from './data/outbox.ts';
 
@@ -106,12 +106,28 @@ export function nurseryWith(lot: LotInHand, batches: Batch[], today = TODAY): Nu
   };
 }
 
-/** Draws something within a nursery, with hands to use it. */
-export function show(nursery: NurseryView, what: (view: BatchView) => ReactNode) {
+let address = '';
+/** The address that is open, as `/plan?plants=30`. */
+export const where = () => address;
+
+function Where() {
+  const { pathname, search } = useLocation();
+  address = pathname + search;
+  return null;
+}
+
+/** Draws something within a nursery, opened at an address that its route's path fits, with hands to use it. Any other address shows nothing. */
+export function show(nursery: NurseryView, what: (view: BatchView) => ReactNode, { at = '/', path = '*' } = {}) {
   const view = nursery.batches[0] as BatchView;
   const drawn = render(
-    <MemoryRouter>
-      <NurseryProvider value={nursery}>{what(view)}</NurseryProvider>
+    <MemoryRouter initialEntries={[at]}>
+      <NurseryProvider value={nursery}>
+        <Routes>
+          <Route path={path} element={what(view)} />
+          {path !== '*' && <Route path="*" element={null} />}
+        </Routes>
+      </NurseryProvider>
+      <Where />
     </MemoryRouter>,
   );
   return { ...drawn, view, user: userEvent.setup() };
@@ -122,12 +138,12 @@ export function recorded(): NewEvent[] {
   return outboxNow().pending.flatMap(({ events }) => events);
 }
 
-/** A server that takes everything that it is sent; what it was sent, in order. */
-export function taking(): { path: string; body: Record<string, unknown> }[] {
+/** A server that takes everything that it is sent, and answers with `answer`; what it was sent, in order. */
+export function taking(answer: object = {}): { path: string; body: Record<string, unknown> }[] {
   const sent: { path: string; body: Record<string, unknown> }[] = [];
   globalThis.fetch = async (path, options) => {
     if (options?.method && options.method !== 'GET') sent.push({ path: String(path), body: JSON.parse(String(options.body)) });
-    return new Response('{}', { status: 200, headers: { 'content-type': 'application/json' } });
+    return new Response(JSON.stringify(answer), { status: 200, headers: { 'content-type': 'application/json' } });
   };
   return sent;
 }

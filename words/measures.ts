@@ -94,7 +94,4 @@ export const say = subject('measures', {
   vessel: 'Vessel',
   volumeAboveZero: 'Give a volume above zero.',
   waterOnlyWeakens: 'Water only weakens: that is stronger than what is in the bottle.',
-  lengthAboveZero: 'Give a length above zero.',
-  leastOnePly: 'A towel has at least one ply: give a whole number.',
-  volumeOnePart: 'Give the volume of at least one part.',
 });

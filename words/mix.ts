@@ -19,4 +19,7 @@ export const say = subject('mix', {
     'Stronger than household peroxide: it burns skin and eyes. Gloves, eye cover; pour it into the water.',
   weakerThanWantedUseStronger: 'That is weaker than the {{wanted}} % wanted: use a stronger bottle.',
   weighsLessWetThanDry: 'It weighs less wet than dry: weigh again, or some of it is missing.',
+  lengthAboveZero: 'Give a length above zero.',
+  leastOnePly: 'A towel has at least one ply: give a whole number.',
+  volumeOnePart: 'Give at least one part of the mix, none below zero.',
 });

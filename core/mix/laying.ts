@@ -1,7 +1,8 @@
+import type { Refusal } from '@chill/model/refusal.ts';
 import type { SeedForm } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
 import { pieceOf } from '../kinds/media.ts';
-import { MEDIA, type MixPart } from './water.ts';
+import { lengthFault, MEDIA, type MixPart, mixFault } from './water.ts';
 
 /** Seeds on a towel lie this many lengths and widths from middle to middle, so that they do not touch. Assumption. */
 export const SPACING_LENGTHS = 2;
@@ -27,7 +28,7 @@ export function seedVolume_mL(seeds: number, { length_mm, width_mm, thickness_mm
  * @throws {RangeError} for a towel of no size.
  */
 export function seedsOnTowel(length_mm: number, width_mm: number, seed: SeedForm): { seeds: number; apart_mm: number } {
-  if (!(length_mm > 0 && width_mm > 0)) throw new RangeError('Give the towel’s length and width, above zero.');
+  if (!(length_mm > 0 && width_mm > 0)) throw new RangeError('A towel of no size.');
   const along = Math.max(LEAST_SPACING_MM, seed.length_mm * SPACING_LENGTHS);
   const across = Math.max(LEAST_SPACING_MM, seed.width_mm * SPACING_LENGTHS);
   return { seeds: Math.floor(length_mm / 2 / along) * Math.floor(width_mm / across), apart_mm: along };
@@ -45,23 +46,25 @@ export function mediumFor_mL(seed_mL: number): number {
 export function mixForBags(parts: Partial<Record<MixPart, number>>, bags: number, bag_mL: number): Partial<Record<MixPart, number>> {
   const entries = Object.entries(parts) as [MixPart, number][];
   const whole = entries.reduce((sum, [, part]) => sum + part, 0);
-  if (entries.some(([part, share]) => !(part in MEDIA) || !(share >= 0)) || !(whole > 0))
-    throw new RangeError('Give at least one part of the mix, none below zero.');
-  if (!(Number.isInteger(bags) && bags >= 1)) throw new RangeError('Mix for at least one bag.');
-  if (!(bag_mL > 0)) throw new RangeError('A bag holds something: give a volume above zero.');
+  if (mixFault(parts) || entries.some(([part]) => !(part in MEDIA))) throw new RangeError('No such mix: ask mixFault first.');
+  if (!(Number.isInteger(bags) && bags >= 1 && bag_mL > 0)) throw new RangeError('No such bags.');
   return Object.fromEntries(entries.map(([part, share]) => [part, (share / whole) * bags * bag_mL]));
 }
 
 /** Pots standing in a tray take up this part of the water's room. Assumption. */
 const POTS_DISPLACE = 0.5;
 
+/** What is wrong with a tray's measures, at `length`, `width` or `depth`; `undefined` where it can be flooded. */
+export function trayFault(length_mm: number, width_mm: number, depth_mm: number): Refusal | undefined {
+  return lengthFault({ length: length_mm, width: width_mm, depth: depth_mm });
+}
+
 /**
  * Water that brings a tray of pots to a depth, mL.
  * @throws {RangeError} for a tray or a depth of nothing.
  */
 export function floodWater_mL(length_mm: number, width_mm: number, depth_mm: number): number {
-  if (!(length_mm > 0 && width_mm > 0 && depth_mm > 0))
-    throw new RangeError('Give the tray’s length, width and the depth of water, above zero.');
+  if (trayFault(length_mm, width_mm, depth_mm)) throw new RangeError('No such tray: ask trayFault first.');
   return (length_mm * width_mm * depth_mm * (1 - POTS_DISPLACE)) / 1000;
 }
 

@@ -1,8 +1,9 @@
+import { fieldProblem, type Refusal } from '@chill/model/refusal.ts';
 import { type Sentence, spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { CHEMICALS, dilute, mustNotMix, parseDilution } from './dilution.ts';
-import { mediumWater_mL, sowingDepth_mm, towelWater_mL } from './water.ts';
+import { mediumWater_mL, mixFault, sowingDepth_mm, towelFault, towelWater_mL } from './water.ts';
 
 describe('diluting', () => {
   test('what is in the stock is in the mix, and diluting turns back', () => {
@@ -56,11 +57,21 @@ describe('how wet', () => {
     expect(mediumWater_mL({ sand: 1000 })).toBeCloseTo(192, 9);
     expect(mediumWater_mL({ sand: 500, peat: 500 }, 20)).toBeCloseTo(96 + 264 + 18, 9);
   });
-  test('what cannot be is refused', () => {
-    expect(() => towelWater_mL(0, 280, 2, 0)).toThrow('length and width');
-    expect(() => towelWater_mL(280, 280, 1.5, 0)).toThrow('whole number');
-    expect(() => mediumWater_mL({})).toThrow('at least one part');
-    expect(() => mediumWater_mL({ sand: -5 })).toThrow('cannot be negative');
+  test.each([
+    [0, 280, 2, 'length', 'Give a length above zero.'],
+    [280, -1, 2, 'width', 'Give a length above zero.'],
+    [280, 280, 1.5, 'plies', 'A towel has at least one ply: give a whole number.'],
+  ])('a towel of %f by %f mm in %f plies is refused at its %s', (length, width, plies, field, says) => {
+    expect(fieldProblem(towelFault(length, width, plies) as Refusal)).toEqual({ field, message: says });
+    expect(() => towelWater_mL(length, width, plies, 0)).toThrow(RangeError);
+  });
+  test.each([[{}], [{ sand: -5 }], [{ sand: 5, loam: -1 }], [{ peat: 0 }]])('a mix of %j is refused', (mix) => {
+    expect(spoken((mixFault(mix) as Refusal).reason)).toBe('Give at least one part of the mix, none below zero.');
+    expect(() => mediumWater_mL(mix)).toThrow(RangeError);
+  });
+  test('what can be is not', () => {
+    expect(towelFault(280, 280, 2)).toBeUndefined();
+    expect(mixFault({ sand: 1, loam: 0 })).toBeUndefined();
   });
   test('seed lies two to three times as deep as it is thick; what needs light lies on top', () => {
     expect(sowingDepth_mm(2, false)).toEqual({ from: 4, to: 6 });

@@ -1,3 +1,4 @@
+import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import type { Swelling } from '@chill/model/treatment.ts';
@@ -18,8 +19,11 @@ export function wantsCount(species: Pick<Species, 'hardCoat'>, { swellings }: { 
   return species.hardCoat !== undefined && swellings.length === 0 && STAGES[kind].water === 'soaking';
 }
 
-/** Seed that is lighter wet than dry was weighed wrongly. */
-export const lighterWet = () => say.of('weighsLessWetThanDry');
+/** What is wrong with a look that the model takes: seed that is lighter wet than dry was weighed wrongly. */
+export function swellingFault(swelling: Swelling): Refusal | undefined {
+  const lighter = swelling.by === 'weight' && swelling.wet_g < swelling.dry_g;
+  return lighter ? refusal(say.of('weighsLessWetThanDry'), 'swelling.wet_g') : undefined;
+}
 
 /** How far a soak took. */
 export interface Swollen {
@@ -33,19 +37,17 @@ export interface Swollen {
 
 /**
  * Whether a soak took: swollen of soaked, or the gain in mass, (wet − dry) / dry.
- * @throws {RangeError} for more swollen than soaked, or seed that is lighter wet than dry.
+ * @throws {RangeError} for a look that the model or {@link swellingFault} would refuse.
  */
 export function swellingOf(swelling: Swelling): Swollen {
   if (swelling.by === 'count') {
     const { soaked, swollen } = swelling;
-    if (!(soaked >= 1)) throw new RangeError('Soak at least one.');
-    if (swollen > soaked) throw new RangeError('More have swollen than were soaked: count again.');
+    if (!(soaked >= 1 && swollen <= soaked)) throw new RangeError(`${swollen} of ${soaked} cannot have swollen.`);
     const share = swollen / soaked;
     return { share, estimated: false, took: share >= TAKEN_FROM };
   }
   const { dry_g, wet_g } = swelling;
-  if (!(dry_g > 0)) throw new RangeError('Weigh the seed dry, before it is soaked: above zero.');
-  if (wet_g < dry_g) throw new RangeError('Seed that weighs less wet than dry has not swollen.');
+  if (!(dry_g > 0 && wet_g >= dry_g)) throw new RangeError(`${dry_g} g dry and ${wet_g} g wet cannot be.`);
   const gain = (wet_g - dry_g) / dry_g;
   const share = Math.min(1, gain / FULL_GAIN);
   return { share, gain, estimated: true, took: share >= TAKEN_FROM };

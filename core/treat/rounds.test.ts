@@ -1,7 +1,8 @@
+import { Swelling } from '@chill/model/treatment.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { randomFrom } from '../chance/random.ts';
-import { swellingOf, wantsCount } from '../mix/swelling.ts';
+import { swellingFault, swellingOf, wantsCount } from '../mix/swelling.ts';
 import { lineageOf, nextRoundShare, type Round, roundAdvice, roundsOf } from './rounds.ts';
 
 describe('did it take?', () => {
@@ -12,12 +13,13 @@ describe('did it take?', () => {
     expect(swellingOf({ by: 'weight', dry_g: 12, wet_g: 30 }).share).toBe(1);
   });
   test.each([
-    [{ by: 'count', soaked: 10, swollen: 11 }, /More have swollen than were soaked/],
-    [{ by: 'count', soaked: 0, swollen: 0 }, /at least one/],
-    [{ by: 'weight', dry_g: 0, wet_g: 4 }, /dry/],
-    [{ by: 'weight', dry_g: 5, wet_g: 4 }, /less wet than dry/],
-  ] as const)('%j is refused', (swelling, says) => {
-    expect(() => swellingOf(swelling)).toThrow(says);
+    { by: 'count', soaked: 10, swollen: 11 },
+    { by: 'count', soaked: 0, swollen: 0 },
+    { by: 'weight', dry_g: 0, wet_g: 4 },
+    { by: 'weight', dry_g: 5, wet_g: 4 },
+  ] as const)('%j can be asked by nobody, and is refused before', (swelling) => {
+    expect(() => swellingOf(swelling)).toThrow(RangeError);
+    expect(Swelling.safeParse(swelling).success && !swellingFault(swelling)).toBe(false);
   });
 });
 

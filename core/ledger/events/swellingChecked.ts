@@ -1,6 +1,5 @@
-import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/ledger.ts';
-import { lighterWet } from '../../mix/swelling.ts';
+import { swellingFault } from '../../mix/swelling.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
 import { moveSeeds, movesSaid, stillThere } from './steps.ts';
@@ -20,6 +19,5 @@ export const swellingChecked: EventKind<'swellingChecked'> = {
     ...movesSaid(swelling.by === 'count' ? moves.filter(({ to }) => to !== 'swollen') : moves),
     { did: 'swelling', swelling },
   ],
-  fault: ({ swelling }) =>
-    swelling.by === 'weight' && swelling.wet_g < swelling.dry_g ? refusal(lighterWet(), 'swelling.wet_g') : undefined,
+  fault: ({ swelling }) => swellingFault(swelling),
 };

@@ -3,7 +3,16 @@ import { type Cooling, coolingOf, DOSE_ABOVE_C, minutesAbove, type PourOver, pou
 import { type NamedValue, valueName } from '@chill/core/kinds/values.ts';
 import { estimateSeeds } from '@chill/core/lot/count.ts';
 import { dilute, parseDilution } from '@chill/core/mix/dilution.ts';
-import { MEDIA, type MixPart, mediumWater_mL, sowingDepth_mm, towelWater_mL } from '@chill/core/mix/water.ts';
+import {
+  lengthFault,
+  MEDIA,
+  type MixPart,
+  mediumWater_mL,
+  mixFault,
+  sowingDepth_mm,
+  towelFault,
+  towelWater_mL,
+} from '@chill/core/mix/water.ts';
 import type { Why } from '@chill/core/schedule/explain.ts';
 import { readNumber } from '@chill/core/units/number.ts';
 import { parseQuantity, type Quantity, showQuantity, unitOf, volumeBothWays } from '@chill/core/units/quantities.ts';
@@ -189,9 +198,8 @@ export const CALCULATORS: readonly Calculator[] = [
       { key: 'seed', label: say('seed'), kind: 'mass_g', first: units.mass === 'oz' ? '0.2 oz' : '5 g' },
     ],
     calculate: ({ length, width, plies, seed }, { units }) => {
-      if (!(Number(length) > 0)) return refusal(say.of('lengthAboveZero'), 'length');
-      if (!(Number(width) > 0)) return refusal(say.of('lengthAboveZero'), 'width');
-      if (!(Number.isInteger(Number(plies)) && Number(plies) >= 1)) return refusal(say.of('leastOnePly'), 'plies');
+      const fault = towelFault(Number(length), Number(width), Number(plies));
+      if (fault) return fault;
       const water = towelWater_mL(Number(length), Number(width), Number(plies), Number(seed));
       return {
         results: [{ name: say('water'), value: volumeBothWays(water, units) }],
@@ -233,7 +241,8 @@ export const CALCULATORS: readonly Calculator[] = [
         const part = values[`part${i}`] as MixPart;
         parts[part] = (parts[part] ?? 0) + Number(values[`volume${i}`]);
       }
-      if (!Object.values(parts).some((volume) => volume > 0)) return refusal(say.of('volumeOnePart'), 'volume0');
+      const fault = mixFault(parts);
+      if (fault) return refusal(fault.reason, 'volume0');
       const water = mediumWater_mL(parts, Number(values.seed));
       return {
         results: [{ name: say('water'), value: volumeBothWays(water, units) }],
@@ -290,7 +299,8 @@ export const CALCULATORS: readonly Calculator[] = [
       { key: 'light', label: say('seedLight'), kind: { options: ['indifferent', 'needs light'] }, first: 'indifferent' },
     ],
     calculate: ({ thickness, light }, { units }) => {
-      if (!(Number(thickness) > 0)) return refusal(say.of('lengthAboveZero'), 'thickness');
+      const fault = lengthFault({ thickness: Number(thickness) });
+      if (fault) return fault;
       const { from, to } = sowingDepth_mm(Number(thickness), light === 'needs light');
       const depth =
         to === 0

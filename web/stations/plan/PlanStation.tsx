@@ -103,7 +103,7 @@ export default function PlanStation() {
             <summary className="quiet cursor-pointer list-none">
               {say('moreDoNotSuitSeed', { set: set_aside.length + none.length })}
             </summary>
-            <ol aria-label={say('methodsDoNotSuit')}>{set_aside.map((proposal) => row(proposal, false))}</ol>
+            {set_aside.length > 0 && <ol aria-label={say('methodsDoNotSuit')}>{set_aside.map((proposal) => row(proposal, false))}</ol>}
             <ul className="max-w-3xl">
               {none.map(({ name, reason }) => (
                 <li key={name} className="border-t border-line px-2 py-2">

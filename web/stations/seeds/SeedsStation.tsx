@@ -76,7 +76,13 @@ function LotList({ lots, label }: { lots: readonly LotView[]; label: string }) {
         shown={found.length}
         choice={choice}
         change={change}
-        orders={{ '': say('asRecorded'), code: say('lotCodeWord'), species: say('speciesWord'), age: say('oldestFirst'), left: say('mostSeedsFirst') }}
+        orders={{
+          '': say('asRecorded'),
+          code: say('lotCodeWord'),
+          species: say('speciesWord'),
+          age: say('oldestFirst'),
+          left: say('mostSeedsFirst'),
+        }}
         groups={{ '': say('notAll'), species: say('bySpecies') }}
       />
       {lots.length > 0 && found.length === 0 && <p className="mt-4">{say('noLotHasCodeSpecies', { find: choice.find })}</p>}

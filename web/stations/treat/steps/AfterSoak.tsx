@@ -1,11 +1,12 @@
-import { countFirst, swellingOf, TAKEN_FROM, wantsCount } from '@chill/core/mix/swelling.ts';
+import { countFirst, swellingFault, swellingOf, TAKEN_FROM, wantsCount } from '@chill/core/mix/swelling.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { lineageOf, type Opener, roundAdvice, roundsOf } from '@chill/core/treat/rounds.ts';
 import { planSplit, roundOf } from '@chill/core/treat/split.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import type { Move } from '@chill/model/event.ts';
-import type { Swelling } from '@chill/model/treatment.ts';
+import { Swelling } from '@chill/model/treatment.ts';
 import { Rich } from '@chill/words/rich.tsx';
+import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -19,6 +20,7 @@ import { Problem } from '../../../kit/Problem.tsx';
 import { QuantityInput } from '../../../kit/QuantityInput.tsx';
 import { Stepper } from '../../../kit/Stepper.tsx';
 import { useAttempt } from '../../../kit/useAttempt.ts';
+import { judgedBy } from '../../../kit/useWritten.ts';
 import { WhyNote } from '../../../kit/WhyNote.tsx';
 import { FromScale } from '../Reading.tsx';
 import { StepAction } from '../StepAction.tsx';
@@ -106,14 +108,12 @@ function LookForm({ view }: { view: BatchView }) {
 
   const record = () => {
     const swelling: Swelling = by === 'count' ? { by, soaked: there, swollen } : { by, dry_g: dry_g ?? 0, wet_g: wet_g ?? 0 };
-    let share: number;
-    try {
-      share = swellingOf(swelling).share;
-    } catch (error) {
-      return setProblem((error as Error).message);
-    }
+    const judged = judgedBy(Swelling, swelling);
+    if ('faults' in judged) return setProblem(judged.faults[0]?.message);
+    const fault = swellingFault(swelling);
+    if (fault) return setProblem(spoken(fault.reason));
     setProblem(undefined);
-    const drinking = by === 'count' ? swollen : Math.min(there - floating - broken, Math.round(share * there));
+    const drinking = by === 'count' ? swollen : Math.min(there - floating - broken, Math.round(swellingOf(swelling).share * there));
     const moves = (
       [
         ['swollen', drinking],

@@ -1,5 +1,6 @@
-import { floodWater_mL } from '@chill/core/mix/laying.ts';
+import { floodWater_mL, trayFault } from '@chill/core/mix/laying.ts';
 import { parseQuantity, volumeBothWays } from '@chill/core/units/quantities.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
@@ -25,13 +26,10 @@ export function Flood({ view }: { view: BatchView }) {
   const [length_mm, setLength] = useState<number | undefined>(540);
   const [width_mm, setWidth] = useState<number | undefined>(280);
   const [depth_mm, setDepth] = useState<number | undefined>(60);
-  let water: number | undefined;
-  let problem: string | undefined;
-  try {
-    water = floodWater_mL(length_mm ?? 0, width_mm ?? 0, depth_mm ?? 0);
-  } catch (error) {
-    problem = (error as Error).message;
-  }
+  const tray = [length_mm ?? 0, width_mm ?? 0, depth_mm ?? 0] as const;
+  const fault = trayFault(...tray);
+  const water = fault ? undefined : floodWater_mL(...tray);
+  const at = (field: string) => (fault?.field === field ? spoken(fault.reason) : undefined);
   return (
     <>
       <Figure value={water === undefined ? '–' : water >= LITRE_ML ? `${(water / LITRE_ML).toFixed(1)} L` : volumeBothWays(water, units)}>
@@ -40,13 +38,13 @@ export function Flood({ view }: { view: BatchView }) {
         {say('potsStandingTopUpFalls')}
       </Figure>
       <div className="mt-4 grid max-w-2xl items-end gap-x-6 gap-y-3 sm:grid-cols-3">
-        <Field label={say('trayLength')} error={problem}>
+        <Field label={say('trayLength')} error={at('length')}>
           <QuantityInput quantity="length_mm" units={units} value={length_mm} onChange={setLength} />
         </Field>
-        <Field label={say('width')}>
+        <Field label={say('width')} error={at('width')}>
           <QuantityInput quantity="length_mm" units={units} value={width_mm} onChange={setWidth} />
         </Field>
-        <Field label={say('waterUp')}>
+        <Field label={say('waterUp')} error={at('depth')}>
           <QuantityInput quantity="length_mm" units={units} value={depth_mm} onChange={setDepth} />
         </Field>
       </div>
@@ -63,7 +61,7 @@ export function Flood({ view }: { view: BatchView }) {
       {view.projection.state.underWay ? (
         <p className="mt-4">{say('standsTrayChecksCountsRound')}</p>
       ) : (
-        <button type="button" className="action mt-4" disabled={problem !== undefined} onClick={() => step.begin()}>
+        <button type="button" className="action mt-4" disabled={fault !== undefined} onClick={() => step.begin()}>
           {say('standingWater')}
         </button>
       )}

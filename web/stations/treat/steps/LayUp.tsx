@@ -8,10 +8,12 @@ import {
   MEDIUM_TARGET,
   type MixPart,
   mediumWater_mL,
+  mixFault,
   SEED_THIRST,
   TOWEL_GSM,
   TOWEL_HOLDS,
   TOWEL_TARGET,
+  towelFault,
   towelWater_mL,
 } from '@chill/core/mix/water.ts';
 import { beginWords } from '@chill/core/schedule/words.ts';
@@ -83,18 +85,18 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
   const units = nursery.settings.units;
   const [paper, setPaper] = useStored<Paper>('chill.paper', { length_mm: 280, width_mm: 280, plies: 2 });
   const { seed } = view.species;
+  const { length_mm, width_mm, plies } = paper;
+  const fault = towelFault(length_mm, width_mm, plies);
+  const at = (field: string) => (fault?.field === field ? spoken(fault.reason) : undefined);
   const calculated = (() => {
-    try {
-      const fits = seedsOnTowel(paper.length_mm, paper.width_mm, seed);
-      const towels = Math.max(1, Math.ceil(seeds / Math.max(1, fits.seeds)));
-      return { ...fits, towels, water: towelWater_mL(paper.length_mm, paper.width_mm, paper.plies, seedMass_g(seeds / towels, seed)) };
-    } catch (error) {
-      return { problem: (error as Error).message };
-    }
+    if (fault) return undefined;
+    const fits = seedsOnTowel(length_mm, width_mm, seed);
+    const towels = Math.max(1, Math.ceil(seeds / Math.max(1, fits.seeds)));
+    return { ...fits, towels, water: towelWater_mL(length_mm, width_mm, plies, seedMass_g(seeds / towels, seed)) };
   })();
   return (
     <>
-      {'water' in calculated && (
+      {calculated && (
         <div className="grid max-w-2xl grid-cols-2 gap-x-6 gap-y-4 sm:grid-cols-3" aria-live="polite">
           <Figure value={showQuantity(calculated.water, 'volume_mL', units, 0)}>
             {say('waterEachTowel', { count: calculated.towels, water: volumeOtherWay(calculated.water, units) })}
@@ -111,7 +113,7 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
         ))}
       </div>
       <div className="mt-4 grid max-w-2xl grid-cols-3 items-end gap-6">
-        <Field label={say('towelLength')} error={'problem' in calculated ? calculated.problem : undefined}>
+        <Field label={say('towelLength')} error={at('length')}>
           <QuantityInput
             quantity="length_mm"
             units={units}
@@ -119,7 +121,7 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
             onChange={(length_mm) => setPaper({ ...paper, length_mm: length_mm ?? 0 })}
           />
         </Field>
-        <Field label={say('width')}>
+        <Field label={say('width')} error={at('width')}>
           <QuantityInput
             quantity="length_mm"
             units={units}
@@ -127,13 +129,13 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
             onChange={(width_mm) => setPaper({ ...paper, width_mm: width_mm ?? 0 })}
           />
         </Field>
-        <Field label={say('layersPaper')}>
+        <Field label={say('layersPaper')} error={at('plies')}>
           <NumberInput value={paper.plies || undefined} onChange={(plies) => setPaper({ ...paper, plies: Math.round(plies ?? 0) })} />
         </Field>
       </div>
       <WhyNote
         why={{
-          figure: 'water' in calculated ? volumeBothWays(calculated.water, units) : say('notYet'),
+          figure: calculated ? volumeBothWays(calculated.water, units) : say('notYet'),
           inputs: [
             {
               name: say('paper'),
@@ -161,32 +163,27 @@ function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first:
   const wanted = mediumFor_mL(seedVolume_mL(seeds, seed));
   const bags = Math.max(1, Math.ceil(wanted / TUB_ML));
   const bag_mL = Math.max(120, Math.ceil(wanted / bags / 10) * 10);
-  const calculated = (() => {
-    try {
-      const parts = mixForBags(mix, bags, bag_mL);
-      return { parts, water: mediumWater_mL(parts, seedMass_g(seeds, seed)) };
-    } catch (error) {
-      return { problem: (error as Error).message };
-    }
-  })();
+  const fault = mixFault(mix);
+  const parts = fault ? undefined : mixForBags(mix, bags, bag_mL);
+  const water = parts && mediumWater_mL(parts, seedMass_g(seeds, seed));
   return (
     <>
       <div className="grid max-w-2xl grid-cols-2 gap-6 sm:grid-cols-3" aria-live="polite">
-        <Figure value={'water' in calculated ? showQuantity(calculated.water, 'volume_mL', units, 0) : '–'}>
+        <Figure value={water === undefined ? '–' : showQuantity(water, 'volume_mL', units, 0)}>
           {say('waterIntoDryMix')}
-          {'water' in calculated && `, ${volumeOtherWay(calculated.water, units)}`}
+          {water !== undefined && `, ${volumeOtherWay(water, units)}`}
           {say('handfulSqueezedGivesOneDrop')}
         </Figure>
         <Figure value={showQuantity(bag_mL, 'volume_mL', units, 0)}>
           {say('mixSeeds', { how: bags === 1 ? say('oneBag') : say('eachBags', { bags }), seeds })}
         </Figure>
-        {'parts' in calculated && (
+        {parts && (
           <div className="text-[1.06rem]">
-            {(Object.entries(calculated.parts) as [MixPart, number][])
+            {(Object.entries(parts) as [MixPart, number][])
               .filter(([, part_mL]) => part_mL > 0)
               .map(([part, part_mL]) => (
                 <p key={part}>
-                  <b>{showQuantity(part_mL, 'volume_mL', units, 0)}</b> {part}
+                  <b>{showQuantity(part_mL, 'volume_mL', units, 0)}</b> {valueName(part)}
                 </p>
               ))}
           </div>
@@ -207,12 +204,12 @@ function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first:
           ))}
         </div>
       </fieldset>
-      <Problem>{'problem' in calculated ? calculated.problem : undefined}</Problem>
+      <Problem>{fault && spoken(fault.reason)}</Problem>
       <WhyNote
         why={{
-          figure: 'water' in calculated ? volumeBothWays(calculated.water, units) : say('notYet'),
+          figure: water === undefined ? say('notYet') : volumeBothWays(water, units),
           inputs: PARTS.filter((part) => mix[part]).map((part) => ({
-            name: part,
+            name: valueName(part),
             value: say('holds', { holds: MEDIA[part].holds }),
             from: say('kgLDry', { density: MEDIA[part].density }),
           })),

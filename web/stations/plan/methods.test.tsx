@@ -1,0 +1,111 @@
+import type { LotInHand } from '@chill/model/lot.ts';
+import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
+import { cleanup, screen, waitFor, within } from '@testing-library/react';
+import { lotOf, nurseryWith, show, taking, where } from '../../testing.tsx';
+import PlanStation from './PlanStation.tsx';
+
+const offline = globalThis.fetch;
+let sent: ReturnType<typeof taking> = [];
+
+beforeEach(() => {
+  localStorage.clear();
+  cleanup();
+  sent = taking({ code: 'W4T' });
+});
+afterAll(() => {
+  globalThis.fetch = offline;
+});
+
+/** The plan for some larch, for 30 plants out by the 24th of May. */
+function planning(part: Partial<LotInHand> = {}, wish = 'plants=30&by=readyBy&ready=2027-05-24') {
+  return show(nurseryWith(lotOf('larix-occidentalis', part), []), () => <PlanStation />, { at: `/plan?${wish}`, path: '/plan' });
+}
+const methods = () => within(screen.getByRole('list', { name: 'Methods, best first' }));
+const open = () => methods().getAllByRole('button', { expanded: true })[0]?.closest('li') as HTMLElement;
+const plants = (row: HTMLElement) =>
+  /(\d+)–(\d+)/
+    .exec(row.textContent ?? '')
+    ?.slice(1)
+    .map(Number) ?? [];
+
+describe('methods side by side', () => {
+  test('name the best first with its reason, and each its seeds, its plants and its drawbacks', () => {
+    planning();
+    const rows = methods().getAllByRole('listitem');
+    expect(rows.length).toBeGreaterThan(2);
+    const best = within(rows[0] as HTMLElement).getByRole('button').textContent ?? '';
+    expect(screen.getByText(/ first[:.]/).textContent).toContain(/^[A-Z][a-z ]+/.exec(best)?.[0].trim().split(' ')[0]);
+    for (const row of rows) expect(plants(row)).toHaveLength(2);
+  });
+  test('ask fewer seeds for fewer plants', async () => {
+    const { user } = planning();
+    const seeds = () => Number(/(\d+)seeds/.exec(methods().getAllByRole('button')[0]?.textContent ?? '')?.[1]);
+    const many = seeds();
+    await user.clear(screen.getByRole('textbox', { name: 'number of plants' }));
+    await user.type(screen.getByRole('textbox', { name: 'number of plants' }), '5');
+    expect(seeds()).toBeLessThan(many);
+    expect(where()).toContain('plants=5');
+  });
+  test('open to their dates in order, their work and the reasons of their figures, and close again', async () => {
+    const { user } = planning();
+    const [first] = methods().getAllByRole('button');
+    await user.click(first as HTMLElement);
+    const details = within(open());
+    const names = [...open().querySelectorAll('dt')].map(({ textContent }) => textContent).slice(0, 7);
+    expect(names).toEqual(['start', 'into the cold', 'take-out day', 'take-out window', 'first sprouts', 'potted', 'planted out']);
+    expect(details.getByText(/checks and about .* of work/)).toBeTruthy();
+    expect(details.getByText('Why so many seeds?')).toBeTruthy();
+    await user.click(first as HTMLElement);
+    expect(methods().queryAllByRole('button', { expanded: true })).toEqual([]);
+  });
+  test('that do not suit this seed stand aside, each with its reason', async () => {
+    const { user } = planning();
+    await user.click(screen.getByText(/more that do not suit/));
+    expect(screen.getByText('Hot-water soak and sand').closest('li')?.textContent).toMatch(/no hard coat/i);
+  });
+  test('of no lot at all begin with seed', () => {
+    const none = nurseryWith(lotOf('larix-occidentalis'), []);
+    show({ ...none, lots: [] }, () => <PlanStation />, { at: '/plan', path: '/plan' });
+    expect(screen.getByRole('link').getAttribute('href')).toBe('/seeds/new');
+  });
+});
+
+describe('making a batch', () => {
+  test('takes the seeds that the method asks for, or as many as are said, and opens its label', async () => {
+    const { user } = planning();
+    await user.click(methods().getAllByRole('button')[0] as HTMLElement);
+    const seeds = screen.getByRole('textbox', { name: 'seeds to start' }) as HTMLInputElement;
+    expect(Number(seeds.value)).toBeGreaterThan(30);
+    const before = plants(open());
+    await user.clear(seeds);
+    await user.type(seeds, '12');
+    expect(screen.getByText(/leaves 108/)).toBeTruthy();
+    await user.click(screen.getByRole('button', { name: 'Make this batch' }));
+    expect(sent).toMatchObject([{ path: '/api/batches', body: { plan: { seeds: 12, wish: { plants: 30 } } } }]);
+    await waitFor(() => expect(where()).toBe('/batch/W4T/label'));
+    expect(before[0]).toBeGreaterThan(12);
+  });
+  test('says at once what it cannot do: no seed is left', async () => {
+    const { user } = planning({ unassigned: 0, inBatches: 200 });
+    await user.click(methods().getAllByRole('button')[0] as HTMLElement);
+    await user.click(screen.getByRole('button', { name: 'Make this batch' }));
+    expect(within(open()).getByRole('alert').textContent).toMatch(/LO-26-01/);
+    expect(sent).toEqual([]);
+  });
+});
+
+describe('cells, or sprouted first', () => {
+  test('more cells filled take more seeds, and more come off', async () => {
+    const { user } = planning();
+    await user.click(methods().getAllByRole('button')[0] as HTMLElement);
+    await user.click(screen.getByText(/into cells/));
+    const figures = () =>
+      [...within(screen.getByRole('table')).getAllByRole('row')].slice(1).map((row) => Number(row.querySelector('td')?.textContent));
+    const usual = figures();
+    await user.click(screen.getByRole('radio', { name: '19 in 20' }));
+    const sure = figures();
+    expect(sure[0]).toBeGreaterThanOrEqual(usual[0] as number);
+    expect(sure[2]).toBeLessThanOrEqual(usual[2] as number);
+    expect(sure[3]).toBeGreaterThanOrEqual(usual[3] as number);
+  });
+});

@@ -97,18 +97,19 @@ const stations = (
     {PAGES.map(({ path, element }) => (
       <Route key={path} path={path} element={element} />
     ))}
-    <Route
-      path="*"
-      element={
-        <Message title={say('thereNothingAddress')}>
-          <Link to="/" className="quiet">
-            {say('openRound')}
-          </Link>
-        </Message>
-      }
-    />
+    <Route path="*" element={<Nowhere />} />
   </Routes>
 );
+
+function Nowhere() {
+  return (
+    <Message title={say('thereNothingAddress')}>
+      <Link to="/" className="quiet">
+        {say('openRound')}
+      </Link>
+    </Message>
+  );
+}
 
 /** A station that could not be drawn; nothing recorded is lost by it. */
 function Broken({ again }: { again: () => void }) {

@@ -49,4 +49,5 @@ export const say = subject('find', {
   glossaryMore: 'every term of the field, explained',
   guide: 'A first season',
   guideMore: 'a guide in eight pages',
+  closed: 'closed',
 });

@@ -5,7 +5,6 @@ export const say = subject('handbook', {
   addSpeciesStartingFrom: 'Add a species, starting from',
   addStage: 'Add a stage',
   allSpecies: 'All species',
-  and: ', and',
   andWord: 'and',
   annual: 'an annual',
   answerWhatYouCanSkip: 'Answer what you can, skip the rest. Each answer changes the guess.',

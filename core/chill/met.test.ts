@@ -124,7 +124,7 @@ describe('what a batch met', () => {
     );
     expect(expectedOf(fridge, [record], '2027-01-30').celsius).toBeCloseTo(4, 6);
   });
-  test('a plan made today reckons with what was measured, to a tenth; outdoors goes by the year', () => {
+  test('a plan made today goes by what was measured, to a tenth; outdoors goes by the year', () => {
     const log = hourly('2027-01-12', 20 * 24, (hour) => 5.53 + Math.sin(hour));
     const frame = { ...fridge, id: 'g', kind: 'outdoors' as const };
     const records = [days(fridge, log), days(frame, log)];

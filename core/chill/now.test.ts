@@ -21,7 +21,7 @@ describe('what a place has now', () => {
     expect(now(() => 3, '2027-01-13')).toEqual({ celsius: 4, measured: false, lastOn: '2027-01-11' });
     expect(temperatureNow({ ...fridge, id: 'other' }, [record(() => 3)], '2027-01-11')).toEqual({ celsius: 4, measured: false });
   });
-  test('is amiss while the spell goes on that the last reading lies in', () => {
+  test('is wrong while the spell goes on that the last reading lies in', () => {
     expect(now((hour) => (hour >= 40 ? 14 : 4)).spell).toMatchObject({ kind: 'warm', to: '2027-01-11', peak_C: 14 });
     expect(now((hour) => (hour >= 40 ? -6 : 4)).spell).toMatchObject({ kind: 'frozen', peak_C: -6 });
     // Over again, or long ago.

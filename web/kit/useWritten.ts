@@ -12,18 +12,27 @@ export interface Fault {
 /** What is written, judged: what it comes to, or every fault in it. */
 export type Judged<V> = { value: V } | { faults: readonly Fault[] };
 
+interface Issue {
+  path: PropertyKey[];
+  message: string;
+  /** What is wrong by each of the shapes that were allowed. */
+  errors?: readonly (readonly Issue[])[];
+}
+
 /** Judges a value by one of the model's schemas. */
 export function judgedBy<V>(
-  schema: {
-    safeParse(
-      value: unknown,
-    ): { success: true; data: V } | { success: false; error: { issues: readonly { path: PropertyKey[]; message: string }[] } };
-  },
+  schema: { safeParse(value: unknown): { success: true; data: V } | { success: false; error: { issues: readonly Issue[] } } },
   value: unknown,
 ): Judged<V> {
   const parsed = schema.safeParse(value);
-  if (parsed.success) return { value: parsed.data };
-  return { faults: parsed.error.issues.map(({ path, message }) => ({ field: path.join('.'), message })) };
+  return parsed.success ? { value: parsed.data } : { faults: parsed.error.issues.flatMap((issue) => faultsOf(issue)) };
+}
+
+/** The faults of an issue; of a value that may have several shapes, those by the shape that it comes nearest to. */
+function faultsOf({ path, message, errors = [] }: Issue, at: readonly PropertyKey[] = []): Fault[] {
+  const here = [...at, ...path];
+  const [nearest] = errors.toSorted((a, b) => a.length - b.length);
+  return nearest?.flatMap((issue) => faultsOf(issue, here)) ?? [{ field: here.join('.'), message }];
 }
 
 /**

@@ -18,9 +18,9 @@ export class Ledger1760000000001 implements MigrationInterface {
     await runner.query(
       `CREATE TABLE "event" ("seq" integer PRIMARY KEY AUTOINCREMENT NOT NULL, "id" text NOT NULL, "batch_id" text NOT NULL, "version" integer NOT NULL, "body" text NOT NULL, CONSTRAINT "event_id" UNIQUE ("id"), CONSTRAINT "event_order" UNIQUE ("batch_id", "version"), CONSTRAINT "event_batch" FOREIGN KEY ("batch_id") REFERENCES "batch" ("id") ON DELETE NO ACTION ON UPDATE NO ACTION)`,
     );
-    for (const deed of ['UPDATE', 'DELETE']) {
+    for (const change of ['UPDATE', 'DELETE']) {
       await runner.query(
-        `CREATE TRIGGER "event_no_${deed.toLowerCase()}" BEFORE ${deed} ON "event" BEGIN SELECT RAISE(ABORT, 'the ledger is append-only: reverse the event instead'); END`,
+        `CREATE TRIGGER "event_no_${change.toLowerCase()}" BEFORE ${change} ON "event" BEGIN SELECT RAISE(ABORT, 'the ledger is append-only: reverse the event instead'); END`,
       );
     }
   }

@@ -115,7 +115,9 @@ function thingsIn({ batches, lots, usedUp, handbook, places }: NurseryView): Fin
   return [
     ...batches.map(({ batch, species, lot, projection: { state, stages } }): Findable => {
       const stage = stages[Math.min(state.stage, stages.length - 1)];
-      const where = state.closedOn ? 'closed' : [stage && stageName(stage.kind), placeName.get(state.stages[state.stage]?.placeId ?? '')];
+      const where = state.closedOn
+        ? say('closed')
+        : [stage && stageName(stage.kind), placeName.get(state.stages[state.stage]?.placeId ?? '')];
       const more = [species.scientific, lot.code, where].flat().filter(Boolean).join(', ');
       return { kind: 'bag', code: batch.code, title: species.common[0] ?? species.scientific, more, to: `/batch/${batch.code}` };
     }),

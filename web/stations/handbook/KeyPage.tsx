@@ -275,7 +275,7 @@ export default function KeyPage() {
 
 function Guess({ guess }: { guess: KeyGuess }) {
   const { sure, cues, chances, alike, tests } = guess;
-  const named = cues.length === 0 ? 'nothing' : cues.map((cue) => CUES[cue].name).join(`${say('and')} `);
+  const named = cues.length === 0 ? say('nothing') : allOf(cues.map((cue) => CUES[cue].name));
   return (
     <div aria-live="polite">
       <h2>{say('firstGuessTitle')}</h2>

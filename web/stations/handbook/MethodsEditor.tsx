@@ -7,16 +7,18 @@ import type { Species } from '@chill/model/species.ts';
 import { Medium, type Stage, StageKind } from '@chill/model/stage.ts';
 import { say } from '@chill/words/handbook.ts';
 import { Field } from '../../kit/Field.tsx';
+import { Problem } from '../../kit/Problem.tsx';
 
 /** The recipes: stages added, taken out and moved; a school's recipe taken as a start. */
 export function MethodsEditor({
   species,
   change,
-  faults,
+  fault,
 }: {
   species: Species;
   change: (next: Species) => void;
-  faults: Record<string, string>;
+  /** What is wrong at a field. */
+  fault: (path: string) => string | undefined;
 }) {
   const put = (methods: Method[]) => change({ ...species, ways: methods });
   const edit = (at: number, part: Partial<Method>) => put(species.ways.map((method, i) => (i === at ? { ...method, ...part } : method)));
@@ -34,17 +36,13 @@ export function MethodsEditor({
   return (
     <section className="mt-8">
       <h2>{say('methods')}</h2>
-      {faults.ways && (
-        <p role="alert" className="font-semibold text-alarm">
-          {faults.ways}
-        </p>
-      )}
+      <Problem>{fault('ways')}</Problem>
       <ol>
         {species.ways.map((method, at) => (
           <li key={method.id} className="border-t border-line py-3">
             <div className="flex flex-wrap items-end gap-x-6">
               <div className="w-72">
-                <Field label={say('called')} error={faults[`ways.${at}.name`]}>
+                <Field label={say('called')} error={fault(`ways.${at}.name`)}>
                   <input
                     className="written font-semibold"
                     value={method.name}
@@ -59,11 +57,7 @@ export function MethodsEditor({
               )}
             </div>
             <Stages stages={method.stages} name={method.name} change={(stages) => edit(at, { stages })} />
-            {faults[`ways.${at}.stages`] && (
-              <p role="alert" className="font-semibold text-alarm">
-                {faults[`ways.${at}.stages`]}
-              </p>
-            )}
+            <Problem>{fault(`ways.${at}.stages`)}</Problem>
           </li>
         ))}
       </ol>

@@ -3,12 +3,14 @@ import { readNumber } from '@chill/core/units/number.ts';
 import { Species, SpeciesFields } from '@chill/model/species.ts';
 import { say } from '@chill/words/handbook.ts';
 import { useState } from 'react';
+import type { Path } from 'react-hook-form';
 import { Link, useNavigate, useParams } from 'react-router';
-import { ApiProblem } from '../../data/api.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { saveSpecies } from '../../data/saving.ts';
 import { readStored, writeStored } from '../../data/stored.ts';
 import { Field } from '../../kit/Field.tsx';
+import { Problem } from '../../kit/Problem.tsx';
+import { judgedBy, useWritten } from '../../kit/useWritten.ts';
 import { MethodsEditor } from './MethodsEditor.tsx';
 import { getAt, OPTIONAL, ROWS, setAt } from './speciesFields.ts';
 
@@ -16,57 +18,51 @@ import { getAt, OPTIONAL, ROWS, setAt } from './speciesFields.ts';
 export default function SpeciesEditor() {
   const { speciesId } = useParams();
   const { handbook } = useNursery();
-  const navigate = useNavigate();
   const source = handbook.find((one) => one.id === speciesId);
-  const draftKey = `chill.draft.species.${speciesId}`;
-  const [species, setSpecies] = useState<Species | undefined>(
-    () => readStored<Species | undefined>(draftKey, undefined) ?? (source && ownFrom(source)),
+  if (source) return <Editor key={source.id} source={source} />;
+  return (
+    <div className="px-4 py-10 desk:px-10">
+      <h1>{say('handbookHasNoSuchSpecies')}</h1>
+      <Link to="/handbook" className="quiet mt-3">
+        {say('allSpecies')}
+      </Link>
+    </div>
   );
-  const [faults, setFaults] = useState<Record<string, string>>({});
-  const [busy, setBusy] = useState(false);
-  if (!source || !species) {
-    return (
-      <div className="px-4 py-10 desk:px-10">
-        <h1>{say('handbookHasNoSuchSpecies')}</h1>
-        <Link to="/handbook" className="quiet mt-3">
-          {say('allSpecies')}
-        </Link>
-      </div>
-    );
-  }
+}
+
+/** The field that stands for one that the model names; what has no field stands at the foot. */
+function fieldOf(path: string): string {
+  const stages = /^ways\.\d+\.stages/.exec(path);
+  if (stages) return stages[0];
+  if (FIELDS.has(`${path}.from`)) return `${path}.from`;
+  const shown = FIELDS.has(path) || path === 'ways' || /^ways\.\d+\.name$/.test(path);
+  return shown ? path : '';
+}
+const FIELDS = new Set(['common.0', 'scientific', 'dormancy.why', ...ROWS.map(({ path }) => path)]);
+
+function Editor({ source }: { source: Species }) {
+  const navigate = useNavigate();
+  const draft = `chill.draft.species.${source.id}`;
+  const form = useWritten({
+    first: readStored<Species | undefined>(draft, undefined) ?? ownFrom(source),
+    judge: (written: Species) => judgedBy(Species, written),
+    save: async (species: Species) => navigate(`/handbook/${(await saveSpecies(species)).id}`),
+    fieldOf,
+    draft,
+  });
+  const species = form.written;
+  /** Writes what is another than before; what an entry no longer has is taken out. */
   const change = (next: Species) => {
-    setSpecies(next);
-    writeStored(draftKey, next);
+    const keys = new Set([...Object.keys(species), ...Object.keys(next)]) as Set<keyof Species>;
+    form.put(Object.fromEntries([...keys].filter((key) => next[key] !== species[key]).map((key) => [key, next[key]])));
   };
   const set = (path: string, value: unknown) => change(setAt(species, path, value));
+  const fault = (path: string) => form.fault(path as Path<Species>);
   const leave = () => {
-    writeStored(draftKey, undefined);
+    writeStored(draft, undefined);
     navigate(`/handbook/${source.id}`);
   };
-  const save = async () => {
-    const parsed = Species.safeParse(species);
-    if (!parsed.success) {
-      setFaults(Object.fromEntries(parsed.error.issues.map((issue) => [issue.path.join('.'), issue.message])));
-      return;
-    }
-    setBusy(true);
-    setFaults({});
-    try {
-      const saved = await saveSpecies(parsed.data);
-      writeStored(draftKey, undefined);
-      navigate(`/handbook/${saved.id}`);
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setFaults(
-        Object.fromEntries((error.problem.errors ?? [{ field: '', message: error.message }]).map(({ field, message }) => [field, message])),
-      );
-    } finally {
-      setBusy(false);
-    }
-  };
   const rows = ROWS.filter(({ path }) => getAt(species, path) !== undefined || path.split('.').length === 1);
-  const shown = new Set(rows.map(({ path }) => path));
-  const others = Object.entries(faults).filter(([path]) => !shown.has(path));
   return (
     <section className="max-w-5xl px-4 pt-5 desk:px-10">
       <h1>
@@ -76,14 +72,14 @@ export default function SpeciesEditor() {
         {source.standsFor ? say('lotsSpeciesPlannedAgainWhat') : say('yourCopyStandsBesideShipped')}
       </p>
       <div className="mt-4 grid gap-x-8 gap-y-4 sm:grid-cols-2">
-        <Field label={say('name')} error={faults['common.0']}>
+        <Field label={say('name')} error={fault('common.0')}>
           <input className="written" value={species.common[0]} onChange={(event) => set('common.0', event.target.value)} />
         </Field>
-        <Field label={say('scientificNameTitle')} error={faults.scientific}>
+        <Field label={say('scientificNameTitle')} error={fault('scientific')}>
           <input className="written" value={species.scientific} onChange={(event) => set('scientific', event.target.value)} />
         </Field>
         <div className="sm:col-span-2">
-          <Field label={say('whyDormantYourOwnWords')} error={faults['dormancy.why']}>
+          <Field label={say('whyDormantYourOwnWords')} error={fault('dormancy.why')}>
             <textarea
               className="written"
               rows={2}
@@ -160,23 +156,17 @@ export default function SpeciesEditor() {
           <Figure
             key={path}
             name={`${name}${unit ? `, ${unit}` : ''}`}
-            error={faults[path]}
+            error={fault(path)}
             value={getAt(species, path) as number}
             factor={share ? 100 : 1}
             change={(value) => set(path, value)}
           />
         ))}
       </div>
-      <MethodsEditor species={species} change={change} faults={faults} />
-      {others.length > 0 && (
-        <ul role="alert" className="mt-4 font-semibold text-alarm">
-          {others.map(([path, message]) => (
-            <li key={path}>{message}</li>
-          ))}
-        </ul>
-      )}
+      <MethodsEditor species={species} change={change} fault={fault} />
+      <Problem>{form.fault('root')}</Problem>
       <div className="mt-6 flex items-center gap-6">
-        <button type="button" className="action" disabled={busy} onClick={save}>
+        <button type="button" className="action" disabled={form.busy} onClick={() => form.submit()}>
           {say('save')}
         </button>
         <button type="button" className="quiet" onClick={leave}>

@@ -13,7 +13,7 @@ const says = (name: string, typed: Record<string, string> = {}, bench = METRIC) 
 };
 
 describe('every measure', () => {
-  test.each(CALCULATORS.map(({ name }) => [name]))('%s reckons with what stands in it first, in both systems, and says why', (name) => {
+  test.each(CALCULATORS.map(({ name }) => [name]))('%s calculates with what stands in it first, in both systems, and says why', (name) => {
     for (const bench of [METRIC, CUSTOMARY]) {
       const outcome = calculate(named(name), {}, bench);
       if (!outcome.ok) throw new Error(`${outcome.field}: ${spoken(outcome.reason)}`);
@@ -56,7 +56,7 @@ describe('what they say', () => {
   test('how wet, how many, how deep', () => {
     expect(says('towel water')).toEqual({ water: '19 mL (1½ tbsp)' });
     expect(says('medium water', { part1: 'vermiculite', volume1: '500 mL', seed: '0 g' })).toEqual({ water: '220 mL (1 cup)' });
-    expect(says('medium water', { volume0: '0 mL' })).toMatch(/^volume0: Give the volume of at least one part/);
+    expect(says('medium water', { volume0: '0 mL' })).toMatch(/^volume0: Give at least one part of the mix/);
     expect(says('seeds by weight')).toMatchObject({ seeds: '884', 'a thousand weigh': '95 g' });
     expect(says('seeds by weight', { lot: '2 g' })).toMatch(/^sample: The samples weigh more than the lot/);
     expect(says('sowing depth')).toEqual({ sow: '3 mm to 4.5 mm' });

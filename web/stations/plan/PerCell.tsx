@@ -8,19 +8,19 @@ const FILLS = [
   {
     value: '0.8',
     get text() {
-      return say('n810Cells');
+      return say('filled8Of10');
     },
   },
   {
     value: '0.9',
     get text() {
-      return say('n910');
+      return say('filled9Of10');
     },
   },
   {
     value: '0.95',
     get text() {
-      return say('n1920');
+      return say('filled19Of20');
     },
   },
 ] as const;

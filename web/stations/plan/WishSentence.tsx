@@ -16,9 +16,9 @@ const WORD =
   'inline-block h-[1.25em] max-w-full cursor-pointer appearance-none border-b-[3px] border-cool bg-transparent px-0.5 align-baseline leading-none font-[680] text-ink field-sizing-content hover:border-ink focus-visible:bg-raised';
 const sure = (): [number, string][] => [
   [0.5, say('likelyNot')],
-  [0.8, say('n810')],
-  [0.9, say('n9102')],
-  [0.95, say('n19202')],
+  [0.8, say('sure8In10')],
+  [0.9, say('sure9In10')],
+  [0.95, say('sure19In20')],
 ];
 const risks = (): [number, string][] => [
   [0.05, say('n1Year20')],

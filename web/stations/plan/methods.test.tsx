@@ -61,7 +61,7 @@ describe('methods side by side', () => {
   test('that do not suit this seed stand aside, each with its reason', async () => {
     const { user } = planning();
     await user.click(screen.getByText(/more that do not suit/));
-    expect(screen.getByText('Hot-water soak and sand').closest('li')?.textContent).toMatch(/no hard coat/i);
+    expect(screen.getByText('Dry cold storage').closest('li')?.textContent).toMatch(/does not break dormancy$/);
   });
   test('of no lot at all begin with seed', () => {
     const none = nurseryWith(lotOf('larix-occidentalis'), []);
@@ -102,7 +102,7 @@ describe('cells, or sprouted first', () => {
     const figures = () =>
       [...within(screen.getByRole('table')).getAllByRole('row')].slice(1).map((row) => Number(row.querySelector('td')?.textContent));
     const usual = figures();
-    await user.click(screen.getByRole('radio', { name: '19 in 20' }));
+    await user.click(screen.getByRole('radio', { name: '19 of 20' }));
     const sure = figures();
     expect(sure[0]).toBeGreaterThanOrEqual(usual[0] as number);
     expect(sure[2]).toBeLessThanOrEqual(usual[2] as number);

@@ -52,7 +52,7 @@ export function RoundStation() {
             </>
           )}
         </p>
-        <Amiss />
+        <OutOfRange />
         <Drying />
         {stops.map((stop) => (
           <Stop key={stop.place?.id ?? 'nowhere'} stop={stop} picked={shown?.batch.id} pick={setPicked} sights={sights} />
@@ -71,19 +71,19 @@ export function RoundStation() {
 }
 
 /** Places whose last reading lies in a spell too warm or frozen: what that means for the seed in them, while something can still be done. */
-function Amiss() {
+function OutOfRange() {
   const { places, batches, temperatures, nursery, today } = useNursery();
   const show = (celsius: number) => showQuantity(celsius, 'temperature_C', nursery.settings.units);
-  const amiss = places.flatMap((place) => {
+  const outside = places.flatMap((place) => {
     const { spell, celsius } = temperatureNow(place, temperatures, today);
     const lie = lodgersOf(place, batches, today).length;
     const stays = PLACES[place.kind].shouldStay;
     return spell && stays && lie > 0 ? [{ place, spell, stays, celsius, lie }] : [];
   });
-  if (amiss.length === 0) return null;
+  if (outside.length === 0) return null;
   return (
     <ul aria-label={say('placesTooWarmOrFrozen')}>
-      {amiss.map(({ place, spell, stays, celsius, lie }) => (
+      {outside.map(({ place, spell, stays, celsius, lie }) => (
         <li key={place.id} className="mt-4 border-l-4 border-alarm pl-3">
           <Rich
             say={say}

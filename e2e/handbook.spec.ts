@@ -1,6 +1,6 @@
 import { AT_DESK, expect, settle, test } from './nursery.ts';
 
-test('an unknown seed through the key, to a lot that can be planned', async ({ page, grower }) => {
+test('an unknown seed through the key, to a lot that can be planned', AT_DESK, async ({ page, grower }) => {
   await settle(grower);
   await page.goto('/handbook');
   await grower.press(grower.link('What does an unknown seed need?'));

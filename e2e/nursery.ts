@@ -18,14 +18,19 @@ export interface TestServer {
 /** Given to tests whose point does not depend on the screen: they run at the desk alone. */
 export const AT_DESK = { tag: '@desk' };
 
-/** Starts the real server. `dataFolder` may hold a nursery already. */
-export async function startServer(
-  env: Record<string, string> = {},
-  dataFolder = mkdtempSync(join(tmpdir(), 'chill-e2e-')),
-): Promise<TestServer> {
+/** What a server of a test is told. `dataFolder` may hold a nursery already. */
+const told = (dataFolder: string, env: Record<string, string>) => ({
+  ...{ PORT: '0', HOST: '127.0.0.1', CHILL_DATA: dataFolder, CHILL_DEMO: '1' },
+  ...env,
+});
+
+const newFolder = () => mkdtempSync(join(tmpdir(), 'chill-e2e-'));
+
+/** Starts the real server in a process of its own. */
+export async function startServer(env: Record<string, string> = {}, dataFolder = newFolder()): Promise<TestServer> {
   const child: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
     cwd: ROOT,
-    env: { ...process.env, PORT: '0', HOST: '127.0.0.1', CHILL_DATA: dataFolder, CHILL_DEMO: '1', ...env },
+    env: { ...process.env, ...told(dataFolder, env) },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const [line] = (await once(child.stdout as NonNullable<typeof child.stdout>, 'data')) as [Buffer];
@@ -41,6 +46,38 @@ export async function startServer(
       await gone;
     },
   };
+}
+
+/** One process in which the servers of a worker's tests run, one after another. */
+class Host {
+  readonly #child = spawn(process.execPath, ['--import', 'tsx', 'server/testingHost.ts'], {
+    cwd: ROOT,
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  });
+  #asked = 0;
+
+  async start(env: Record<string, string>, dataFolder = newFolder()): Promise<TestServer> {
+    const id = ++this.#asked;
+    const { address } = await this.#ask({ id, env: told(dataFolder, env) });
+    return { address, dataFolder, kill: async () => void (await this.#ask({ id })) };
+  }
+
+  end(): void {
+    this.#child.disconnect();
+  }
+
+  async #ask(asked: { id: number; env?: Record<string, string> }): Promise<{ address: string }> {
+    const waiting = new AbortController();
+    const heard = (event: string) => once(this.#child, event, { signal: waiting.signal });
+    const answered = heard('message');
+    const ended = heard('exit').then(() => [undefined]);
+    this.#child.send(asked);
+    const [answer] = await Promise.race([answered, ended]);
+    for (const other of [answered, ended]) other.catch(() => undefined);
+    waiting.abort();
+    if (!answer) throw new Error('The process of the tests’ servers has ended.');
+    return answer;
+  }
 }
 
 /** A folder that holds the demo nursery: a copy of the one that `setup.ts` has grown for this run. */
@@ -115,11 +152,21 @@ interface OfTest {
 
 /** What is made once for all tests of a worker, when the first of them asks for it. */
 interface OfWorker {
+  host: () => Host;
   shown: { server(): Promise<TestServer>; page(): Promise<Page> };
 }
 
 /** Tests with an empty nursery of their own, on a day in October, or the demo's. */
 export const test = base.extend<OfTest, OfWorker>({
+  host: [
+    // biome-ignore lint/correctness/noEmptyPattern: Playwright reads from the pattern that this asks for nothing.
+    async ({}, use) => {
+      let host: Host | undefined;
+      await use(() => (host ??= new Host()));
+      host?.end();
+    },
+    { scope: 'worker' },
+  ],
   shown: [
     async ({ browser }, use, { project }) => {
       let server: Promise<TestServer> | undefined;
@@ -134,9 +181,9 @@ export const test = base.extend<OfTest, OfWorker>({
     { scope: 'worker' },
   ],
   data: ['empty', { option: true }],
-  server: async ({ data, shown }, use, { tags }) => {
+  server: async ({ data, host, shown }, use, { tags }) => {
     if (tags.includes(ONLY_LOOKS.tag)) return use(await shown.server());
-    const server = data === 'demo' ? await startServer({}, demoFolder()) : await startServer({ CHILL_TODAY: '2026-10-05' });
+    const server = await (data === 'demo' ? host().start({}, demoFolder()) : host().start({ CHILL_TODAY: '2026-10-05' }));
     await use(server);
     await server.kill();
   },

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { busyBench } from './frames.ts';
-import { demoFolder, expect, Grower, startServer, test } from './nursery.ts';
+import { AT_DESK, demoFolder, expect, Grower, startServer, test } from './nursery.ts';
 
 interface Said {
   id: string;
@@ -177,57 +177,61 @@ test('a smoke soak, measured for the seed', async ({ page, grower }) => {
   await expect.poll(async () => (await kinds(page, code)).filter((kind) => kind === 'stageFinished').length).toBe(2);
 });
 
-test('timers live through a restart, end once on two phones, and tell what passed while all was off', async ({ browser, grower }) => {
-  const folder = demoFolder();
-  let server = await startServer({}, folder);
-  const port = new URL(server.address).port;
-  const context = await browser.newContext({ baseURL: server.address, viewport: grower.page.viewportSize() });
-  try {
-    const [one, two] = [await context.newPage(), await context.newPage()];
-    const hot = await busyBench(one);
-    const batch = await byCode(one, hot);
-    const { now, today } = await (await one.request.get('/api/clock')).json();
-    const short = {
-      id: crypto.randomUUID(),
-      on: today,
-      kind: 'timerStarted',
-      timer: crypto.randomUUID(),
-      stage: 0,
-      step: 'kettle',
-      seconds: 1,
-      at: now,
-    };
-    await one.request.post(`/api/batches/${batch.id}/events`, { data: { decidedOn: batch.events.length, events: [short] } });
+test(
+  'timers live through a restart, end once on two phones, and tell what passed while all was off',
+  AT_DESK,
+  async ({ browser, grower }) => {
+    const folder = demoFolder();
+    let server = await startServer({}, folder);
+    const port = new URL(server.address).port;
+    const context = await browser.newContext({ baseURL: server.address, viewport: grower.page.viewportSize() });
+    try {
+      const [one, two] = [await context.newPage(), await context.newPage()];
+      const hot = await busyBench(one);
+      const batch = await byCode(one, hot);
+      const { now, today } = await (await one.request.get('/api/clock')).json();
+      const short = {
+        id: crypto.randomUUID(),
+        on: today,
+        kind: 'timerStarted',
+        timer: crypto.randomUUID(),
+        stage: 0,
+        step: 'kettle',
+        seconds: 1,
+        at: now,
+      };
+      await one.request.post(`/api/batches/${batch.id}/events`, { data: { decidedOn: batch.events.length, events: [short] } });
 
-    await one.goto('/treat');
-    const faces = one.getByRole('list', { name: 'Timers' }).getByRole('timer');
-    await expect(faces.first()).toBeVisible();
-    const seconds = async () =>
-      (await faces.allTextContents())
-        .filter((face) => !face.startsWith('+') && face.length > 6)
-        .map((face) => face.split(':').reduce((sum, part) => sum * 60 + Number(part), 0));
-    const [was, at] = [await seconds(), Date.now()];
-    await server.kill();
-    server = await startServer({ PORT: port }, folder);
-    await one.reload();
-    await expect(faces.first()).toBeVisible();
-    const [is, gone] = [await seconds(), (Date.now() - at) / 1000];
-    expect(is).toHaveLength(was.length);
-    for (const [i, left] of is.entries()) expect(Math.abs((was[i] as number) - left - gone)).toBeLessThan(3);
+      await one.goto('/treat');
+      const faces = one.getByRole('list', { name: 'Timers' }).getByRole('timer');
+      await expect(faces.first()).toBeVisible();
+      const seconds = async () =>
+        (await faces.allTextContents())
+          .filter((face) => !face.startsWith('+') && face.length > 6)
+          .map((face) => face.split(':').reduce((sum, part) => sum * 60 + Number(part), 0));
+      const [was, at] = [await seconds(), Date.now()];
+      await server.kill();
+      server = await startServer({ PORT: port }, folder);
+      await one.reload();
+      await expect(faces.first()).toBeVisible();
+      const [is, gone] = [await seconds(), (Date.now() - at) / 1000];
+      expect(is).toHaveLength(was.length);
+      for (const [i, left] of is.entries()) expect(Math.abs((was[i] as number) - left - gone)).toBeLessThan(3);
 
-    await two.goto('/');
-    const over = two.getByRole('list', { name: 'Timers that are over' });
-    await expect(over).toContainText(`${hot} Snowbrush: the kettle ended`);
-    await new Grower(two, grower.touch).barrierFree();
-    const end = (page: Page) => page.getByRole('button', { name: `end the kettle: ${hot}` }).first();
-    await one.goto(`/`);
-    await expect(end(one)).toBeVisible();
-    await Promise.all([end(one).click(), end(two).click()]);
-    await expect(two.getByText('the kettle ended')).toHaveCount(0);
-    await expect(one.getByText('meanwhile')).toBeHidden();
-    expect((await kinds(one, hot)).filter((kind) => kind === 'timerEnded')).toHaveLength(1);
-  } finally {
-    await context.close();
-    await server.kill();
-  }
-});
+      await two.goto('/');
+      const over = two.getByRole('list', { name: 'Timers that are over' });
+      await expect(over).toContainText(`${hot} Snowbrush: the kettle ended`);
+      await new Grower(two, grower.touch).barrierFree();
+      const end = (page: Page) => page.getByRole('button', { name: `end the kettle: ${hot}` }).first();
+      await one.goto(`/`);
+      await expect(end(one)).toBeVisible();
+      await Promise.all([end(one).click(), end(two).click()]);
+      await expect(two.getByText('the kettle ended')).toHaveCount(0);
+      await expect(one.getByText('meanwhile')).toBeHidden();
+      expect((await kinds(one, hot)).filter((kind) => kind === 'timerEnded')).toHaveLength(1);
+    } finally {
+      await context.close();
+      await server.kill();
+    }
+  },
+);

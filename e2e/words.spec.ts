@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, ONLY_LOOKS, test } from './nursery.ts';
+import { AT_DESK, expect, ONLY_LOOKS, test } from './nursery.ts';
 import { SCREENS } from './screens.ts';
 
 /** What the nursery itself holds: names, notes, codes, species. It stays as it is in every language. */
@@ -84,18 +84,22 @@ test('a term is explained where it stands, and with all the others', ONLY_LOOKS,
 test.describe('the nursery’s own language', () => {
   test.use({ data: 'demo' });
 
-  test('is chosen under Places: dates and spelling follow, on the screen and in what is fed to calendars', async ({ page, grower }) => {
-    await page.goto('/');
-    await expect(page.getByRole('heading', { level: 1, name: 'Tuesday 16 February' })).toBeVisible();
-    await page.goto('/places');
-    await grower.press(page.getByText('Change the nursery'));
-    await grower.press(page.getByRole('radio', { name: /English, US/ }));
-    await grower.press(grower.button('Save the nursery'));
-    await expect(page.locator('html')).toHaveAttribute('lang', 'en-US');
-    await page.goto('/');
-    await expect(page.getByRole('heading', { level: 1, name: 'Tuesday February 16' })).toBeVisible();
-    await expect(page.getByText('no mold').first()).toBeVisible();
-    const feed = await (await page.request.get('/api/calendar.ics')).text();
-    expect(feed).not.toMatch(/mould/);
-  });
+  test(
+    'is chosen under Places: dates and spelling follow, on the screen and in what is fed to calendars',
+    AT_DESK,
+    async ({ page, grower }) => {
+      await page.goto('/');
+      await expect(page.getByRole('heading', { level: 1, name: 'Tuesday 16 February' })).toBeVisible();
+      await page.goto('/places');
+      await grower.press(page.getByText('Change the nursery'));
+      await grower.press(page.getByRole('radio', { name: /English, US/ }));
+      await grower.press(grower.button('Save the nursery'));
+      await expect(page.locator('html')).toHaveAttribute('lang', 'en-US');
+      await page.goto('/');
+      await expect(page.getByRole('heading', { level: 1, name: 'Tuesday February 16' })).toBeVisible();
+      await expect(page.getByText('no mold').first()).toBeVisible();
+      const feed = await (await page.request.get('/api/calendar.ics')).text();
+      expect(feed).not.toMatch(/mould/);
+    },
+  );
 });

@@ -55,7 +55,8 @@ export const say = subject('batch', {
   record: 'Record',
   recordAnotherCount: 'Record another count',
   seeds: 'seeds',
-  seedsAfterFigure: '{{seeds}} seeds',
+  seedsAfterFigure_one: '{{count}} seed',
+  seedsAfterFigure_other: '{{count}} seeds',
   seedsReadyAliveByDay: 'Seeds ready and alive, by the day they are taken out',
   shadedTakeOutWindow: 'Shaded: the <term>take-out window</term>, {{from}} to {{to}}.',
   solidCountedDashedExpectedBy:

@@ -59,7 +59,8 @@ export const say = subject('cold', {
   seed: 'Seed',
   seedNeedsLiesOutdoorsOver:
     'This seed needs {{seasonsOf}}: it lies outdoors over a summer, and is ready after the winter that ends in spring {{addDays}}.',
-  seeds: '{{seeds}} seeds',
+  seeds_one: '{{count}} seed',
+  seeds_other: '{{count}} seeds',
   simulateAll: 'Simulate all',
   simulatedSameSameQuestion: 'simulated, the same for the same question',
   simulatingThousandWinters: 'Simulating a thousand winters …',

@@ -7,7 +7,8 @@ export const say = subject('warm', {
   moreCome: '{{low}}–{{high}} more to come',
   nothingWarmTowel: 'Nothing is on the warm towel.',
   oneBatch: 'One batch',
-  seedsWarmStratification: '{{seeds}} seeds in warm stratification',
+  seedsWarmStratification_one: '{{count}} seed in warm stratification',
+  seedsWarmStratification_other: '{{count}} seeds in warm stratification',
   solidCountedDashedExpectedLift: '{{how}}. Solid: counted. Dashed: expected. Lift each while its root is shorter than the seed.',
   warmth: 'In the warmth',
 });

@@ -40,7 +40,7 @@ export function bagWords({ batch, species, lot, projection }: BatchView): LabelW
     name: species.common[0] ?? species.scientific,
     scientific: species.scientific,
     lines: [
-      say('lotSeeds', { code: lot.code, seeds, how: round > 1 ? ` ${say('round', { round })}` : '' }),
+      say('lotSeeds', { code: lot.code, count: seeds, how: round > 1 ? ` ${say('round', { round })}` : '' }),
       batch.plan.way.name,
       ...(waiting
         ? [

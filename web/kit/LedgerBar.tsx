@@ -48,7 +48,7 @@ export function LedgerBar({ counts, seeds }: { counts: Counts; seeds: number }) 
         })}
       </svg>
       <p className="mt-1.5 text-[0.95rem]">
-        <b>{say('seeds', { seeds })}</b>: {present.map((state) => `${counts[state]} ${stateName(state)}`).join(' · ')}
+        <b>{say('seeds', { count: seeds })}</b>: {present.map((state) => `${counts[state]} ${stateName(state)}`).join(' · ')}
       </p>
     </div>
   );

@@ -63,7 +63,7 @@ export function TakeOutDay({ view }: { view: BatchView }) {
           {choice.choices.map(({ day, seeds, gain }) => (
             <tr key={day} className={`border-t border-line ${day === choice.aim ? 'font-semibold' : ''}`}>
               <td className="py-1">{shortDate(addDays(since, day), today)}</td>
-              <td className="text-right font-mono">{say('seedsAfterFigure', { seeds })}</td>
+              <td className="text-right font-mono">{say('seedsAfterFigure', { count: seeds })}</td>
               <td className="text-right font-mono">
                 {day === choice.aim ? '' : gain > 0 ? `+${gain}` : gain === 0 ? say('noChange') : `−${-gain}`}
               </td>

@@ -56,7 +56,7 @@ function ColdBar({ view, span: { from, to } }: { view: BatchView; span: { from: 
   const { treatment, state, stages } = view.projection;
   const stage = stages[state.stage];
   if (!treatment || treatment.stage !== state.stage || !stage)
-    return <span className="text-ink2">{say('seeds', { seeds: view.batch.plan.seeds })}</span>;
+    return <span className="text-ink2">{say('seeds', { count: view.batch.plan.seeds })}</span>;
   const x = (date: string) => ((dayNumber(date) - from) / (to - from)) * WIDTH;
   const colour = ZONE_COLOUR[stageZone(stage)];
   return (

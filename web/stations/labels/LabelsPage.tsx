@@ -159,15 +159,14 @@ export default function LabelsPage() {
             <Stepper label={say('each')} value={copies} most={200} onChange={(value) => setCopies(Math.max(1, value))} />
             <p className="text-[0.97rem] text-ink2">
               {say('labelsSheets', {
-                count: Math.ceil((total + skip) / each),
-                total,
-                total2: Math.max(0, Math.ceil((total + skip) / each)),
+                labels: say('labelsCounted', { count: total }),
+                sheets: say('sheetsCounted', { count: total > 0 ? Math.ceil((total + skip) / each) : 0 }),
               })}
             </p>
           </div>
           <SheetPicture sheet={sheet} skip={skip} total={total} begin={setSkip} />
           <p className="text-[0.92rem] text-ink2">
-            {say('sheetAlreadyStartedPressLabel', { how: skip > 0 ? `${say('firstLabelsUsedUp', { skip })} ` : '' })}
+            {say('sheetAlreadyStartedPressLabel', { how: skip > 0 ? `${say('firstLabelsUsedUp', { count: skip })} ` : '' })}
           </p>
           <div className="action-bar">
             {total > MOST_AT_ONCE ? (

@@ -66,7 +66,7 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
       how: methodOf(written, units),
     }),
     fields: FIELDS,
-    done: (written) => done(say('seedsStock', { seeds: seedsOf(written) })),
+    done: (written) => done(say('seedsStock', { count: seedsOf(written) ?? 0 })),
   });
   const { written } = form;
   const how = methodOf(written, units);

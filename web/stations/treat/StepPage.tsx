@@ -137,7 +137,7 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
           <Tag code={batch.code} large />
         </Link>
         <span className="text-lg">
-          {say('seeds', { common: species.common[0], countIn: countIn(state.counts, ['waiting', 'swollen']) })}
+          {say('seeds', { common: species.common[0], count: countIn(state.counts, ['waiting', 'swollen']) })}
           {roundOf(batch) > 1 && <b>{say('round', { roundOf: roundOf(batch) })}</b>}
         </span>
         <span className="ml-auto text-[0.9rem] text-ink2">{awake ? say('screenStaysAwake') : say('screenMaySleep')}</span>

@@ -24,7 +24,7 @@ export default function WarmStation() {
 
 function Spark({ view }: { view: BatchView }) {
   const { sprouting, state } = view.projection;
-  if (!sprouting) return <span className="text-ink2">{say('seedsWarmStratification', { seeds: view.batch.plan.seeds })}</span>;
+  if (!sprouting) return <span className="text-ink2">{say('seedsWarmStratification', { count: view.batch.plan.seeds })}</span>;
   const curve = sproutCurve(sprouting, state.sprouts);
   const bands = [curve.was, curve.is];
   const most = Math.max(1, sprouting.up, ...bands.flatMap(({ high }) => high.map((point) => point.count)));

@@ -1,0 +1,66 @@
+import { fileURLToPath } from 'node:url';
+import { buildApp } from './app.ts';
+import type { Config } from './config.ts';
+import { Backups } from './jobs/backups.ts';
+import { Loggers } from './jobs/loggers.ts';
+import { MouldReading } from './jobs/mould.ts';
+import { NurseryClock } from './nursery/clock.ts';
+import { NO_DEVICES, simulatedDevices } from './nursery/devices.ts';
+import { Reading } from './nursery/reading.ts';
+import { Shelf } from './nursery/shelf.ts';
+import { Temperatures } from './nursery/temperatures.ts';
+import { openDatabase } from './store/open.ts';
+import { rawDatabase } from './store/raw.ts';
+import { Store } from './store/store.ts';
+
+/** A server that listens. */
+export interface Running {
+  /** Where, as `http://127.0.0.1:4280`. */
+  address: string;
+  /** Ends what runs beside it, answers what has been asked, and closes the data. */
+  stop(): Promise<void>;
+}
+
+/**
+ * Opens the data and listens.
+ * @param unsure is told when what is held in memory may not be what is on the disk: the data is whole, the process must not go on.
+ * @throws {Unusable} where the data cannot be used; {NodeJS.ErrnoException} where the address cannot be listened at.
+ */
+export async function start(
+  config: Config,
+  { startEmpty = false, log = true, unsure }: { startEmpty?: boolean; log?: boolean; unsure: (error: Error) => void },
+): Promise<Running> {
+  const { source, close } = await openDatabase(config.dataFolder, { startEmpty });
+  const store = new Store(source, unsure);
+  const clock = new NurseryClock(store, config);
+  const shelf = new Shelf();
+  const temperatures = new Temperatures(store, shelf);
+  const devices = clock.steppable ? simulatedDevices(store, clock, shelf, temperatures) : NO_DEVICES;
+  const loggers = new Loggers(store, devices, clock);
+  const reading = new Reading(store, shelf, clock, temperatures);
+  const backups = new Backups(rawDatabase(source), config.dataFolder);
+  const mould = new MouldReading(store, clock, temperatures);
+  const reached = config.address && { address: config.address };
+  const app = await buildApp(
+    { store, clock, shelf, devices, temperatures, loggers, reading, backups, mould, ...reached },
+    {
+      webFolder: fileURLToPath(new URL('../web/dist', import.meta.url)),
+      log,
+      ...(config.secret && { secret: config.secret }),
+      ...reached,
+    },
+  );
+  const address = await app.listen({ port: config.port, host: config.host });
+  const stopBackups = backups.start();
+  const stopLoggers = loggers.start((error) => app.log.error(error));
+  const stopMould = mould.start((error) => app.log.error(error));
+  return {
+    address,
+    async stop() {
+      stopLoggers();
+      stopMould();
+      await Promise.allSettled([app.close(), stopBackups()]);
+      await close();
+    },
+  };
+}

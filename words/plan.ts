@@ -27,7 +27,7 @@ export const say = subject('plan', {
   first: '{{name}} first.',
   firstSprouts: 'first sprouts',
   fourMethodsThreeSeedsEach:
-    'Four methods with three seeds each show little. Choose two or three; Chill says how many seeds would show a difference, deals them at random and keeps them apart.',
+    'Four methods with three seeds each show little. Choose two or three; Chill says how many seeds would show a difference, deals them at random and keeps them apart. One of them is best a <term>control</term>.',
   freeNeeded: '{{name}}: {{free}} of {{of}} {{unit}} free {{on}}, {{wants}} needed.',
   from: 'from {{start}}',
   frostRisk: 'frost risk',

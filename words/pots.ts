@@ -9,4 +9,6 @@ export const say = subject('pots', {
   plantOut: 'plant out {{out}}',
   pots: 'In pots',
   seedlingsNotEverySeedlingBecomes: '{{plants}} seedlings in {{how}}. Not every seedling becomes a plant: count losses each week.',
+  watchFor:
+    '<damping>Damping off</damping> takes seedlings at the soil. <hardening>Harden them off</hardening> before they are planted out.',
 });

@@ -166,4 +166,7 @@ export const say = subject('seeds', {
   noSeedToTest: 'There is no seed in stock to test.',
   lotCodeWord: 'lot code',
   speciesWord: 'species',
+  whatCutTest: 'what a cut test is',
+  whatTowelTest: 'what a towel test is',
+  whatFloatTest: 'what a float test is',
 });

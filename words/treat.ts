@@ -5,7 +5,6 @@ export const say = subject('treat', {
   above: 'above {{degrees}}',
   acidByTrainedStaff: 'acid, by trained staff',
   acidOrGrowthHormoneWas: 'acid or a growth hormone was used',
-  advised: 'advised {{advised}}',
   afterSameOtherMethodGains: 'After {{how}} of the same, the other method gains more.',
   air: 'Air',
   all: 'all {{left}} {{how}}',

@@ -9,6 +9,7 @@ export default class Document extends JSDOM {
     this.global.fetch = async () => {
       throw new TypeError('There is no server here.');
     };
+    this.global.scrollTo = () => undefined;
     // Letters are measured on a canvas; without one their widths are estimated.
     this.global.HTMLCanvasElement.prototype.getContext = () => null;
     this.global.ResizeObserver ??= class {

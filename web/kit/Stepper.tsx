@@ -1,25 +1,33 @@
 import { readCount } from '@chill/core/units/number.ts';
 import { say } from '@chill/words/kit.ts';
-import { useId } from 'react';
+import { useId, useState } from 'react';
 import { useNursery } from '../data/nursery.ts';
 
 /** A count to be typed or tapped, with thumbs in mind. */
 export function Stepper({
   label,
   value,
+  least = 0,
   most,
   onChange,
   hideLabel,
 }: {
   label: string;
   value: number;
+  least?: number;
   most?: number;
   onChange: (value: number) => void;
   hideLabel?: boolean;
 }) {
   const id = useId();
   const { numbers } = useNursery().nursery.settings.units;
-  const clamp = (next: number) => onChange(Math.max(0, Math.min(most ?? Number.MAX_SAFE_INTEGER, next)));
+  // A field that was emptied stays so until something is written in it, or it is left.
+  const [emptied, setEmptied] = useState(false);
+  const clamp = (next: number) => onChange(Math.max(least, Math.min(most ?? Number.MAX_SAFE_INTEGER, next)));
+  const write = (text: string) => {
+    setEmptied(text === '');
+    clamp(text === '' ? least : (readCount(text, numbers) ?? value));
+  };
   return (
     <div className="flex items-center gap-1.5">
       <div className="flex items-stretch border-b-[1.5px] border-ink3">
@@ -36,9 +44,10 @@ export function Stepper({
           inputMode="numeric"
           aria-label={label}
           className="w-12 bg-transparent text-center font-mono text-xl font-bold shadow-[inset_0_-3px_0_var(--zone,var(--color-ink))]"
-          value={value}
+          value={emptied ? '' : value}
           onFocus={(event) => event.target.select()}
-          onChange={(event) => clamp(readCount(event.target.value.trim() || '0', numbers) ?? value)}
+          onChange={(event) => write(event.target.value.trim())}
+          onBlur={() => setEmptied(false)}
         />
         <button
           type="button"

@@ -7,7 +7,6 @@ import { describeEvent } from '@chill/core/schedule/describe.ts';
 import { whyExpected, whyTopUp, whyTreatment } from '@chill/core/schedule/explain.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/batch.ts';
@@ -18,6 +17,7 @@ import { Link, useParams } from 'react-router';
 import { type BatchView, settingOf, useBatchByCode, useNursery } from '../../data/nursery.ts';
 import { type Sight, useSights } from '../../data/sights.ts';
 import { LedgerBar } from '../../kit/LedgerBar.tsx';
+import { StageName } from '../../kit/named.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { Thread } from '../../kit/Thread.tsx';
@@ -232,7 +232,10 @@ function Stages({ view }: { view: BatchView }) {
             className="mr-1.5 inline-block size-2.5 rounded-full align-baseline"
             style={{ background: ZONE_COLOUR[stageZone(stage)] }}
           />
-          <b className="font-[560]">{stageName(stage.kind)}</b> {shortDate(stage.start, today)}
+          <b className="font-[560]">
+            <StageName kind={stage.kind} />
+          </b>{' '}
+          {shortDate(stage.start, today)}
           {stage.end !== stage.start && ` ${say('to', { end: shortDate(stage.end, today) })}`}
           {!stage.started && <span className="text-ink2"> {say('planned')}</span>}
         </li>

@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router';
 import { useBatchByCode } from '../../data/nursery.ts';
 import { Label } from '../../kit/Label.tsx';
 import { Tag } from '../../kit/Tag.tsx';
+import { Term } from '../../kit/Term.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
 
 /** The bag's label, to print by itself. */
@@ -22,7 +23,7 @@ export default function LabelPage() {
     <div className="px-4 pt-5 desk:px-10">
       <div className="screen-only">
         <h1>
-          {say('bag')} <Tag code={view.batch.code} large />
+          <Term of="bagCode">{say('bag')}</Term> <Tag code={view.batch.code} large />
         </h1>
         <p className="mt-1 max-w-prose text-ink2">{say('labelFirstThenFillPencil')}</p>
       </div>

@@ -52,7 +52,7 @@ export function TakeOutDay({ view }: { view: BatchView }) {
               {say('takeOutOn')}
             </th>
             <th scope="col" className="text-right font-normal">
-              {say('readyAlive')}
+              <Term of="ready">{say('readyAlive')}</Term>
             </th>
             <th scope="col" className="text-right font-normal">
               {say('againstDay')}

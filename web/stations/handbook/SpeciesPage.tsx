@@ -1,4 +1,4 @@
-import { adviceText, CUES, cuesOf } from '@chill/core/cue/cues.ts';
+import { adviceText, cuesOf } from '@chill/core/cue/cues.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { percent } from '@chill/core/units/percent.ts';
@@ -7,9 +7,11 @@ import type { Units } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/handbook.ts';
 import { Rich } from '@chill/words/rich.tsx';
+import type { Term as TermName } from '@chill/words/terms.ts';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { removeSpecies } from '../../data/saving.ts';
+import { CueName } from '../../kit/named.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { Term } from '../../kit/Term.tsx';
@@ -68,7 +70,10 @@ export default function SpeciesPage() {
             <li key={cue} className="flex items-baseline gap-3 border-t border-line py-1.5">
               <span className="w-5 font-mono text-ink2">{i + 1}</span>
               <span>
-                <b className="font-[650]">{CUES[cue].name}</b> {howMuch}
+                <b className="font-[650]">
+                  <CueName cue={cue} />
+                </b>{' '}
+                {howMuch}
                 {onlyHelps && <span className="text-ink2"> {say('onlyHelpsSomeGerminateWithout')}</span>}
               </span>
             </li>
@@ -80,10 +85,10 @@ export default function SpeciesPage() {
           </p>
         ))}
         <dl className="mt-6 grid grid-cols-[auto_1fr] gap-x-6 gap-y-1">
-          {factsOf(species, units).map(([name, value]) => (
+          {factsOf(species, units).map(([name, value, term]) => (
             <div key={name} className="contents">
               <dt className="text-ink2">{name}</dt>
-              <dd className="font-semibold">{value}</dd>
+              <dd className="font-semibold">{term ? <Term of={term}>{value}</Term> : value}</dd>
             </div>
           ))}
         </dl>
@@ -101,7 +106,9 @@ export default function SpeciesPage() {
             enlargement: enlargement(seed, 288),
           })}
         </p>
-        <h2 className="mt-6">{say('methods')}</h2>
+        <h2 className="mt-6">
+          <Term of="method">{say('methods')}</Term>
+        </h2>
         <ul>
           {species.ways.map((method, i) => (
             <li key={method.id} className="border-t border-line py-3">
@@ -128,12 +135,32 @@ export default function SpeciesPage() {
   );
 }
 
-/** What is known of a species, in rows. */
-function factsOf(species: Species, units: Units): [string, string][] {
+type Fact = readonly [name: string, value: string, term?: TermName | undefined];
+
+/** The terms for why a seed is dormant, and for how it keeps. */
+const DORMANCIES: Partial<Record<Species['dormancy']['class'], TermName>> = {
+  physical: 'physicalDormancy',
+  combinational: 'physicalDormancy',
+  physiological: 'physiologicalDormancy',
+  morphological: 'embryo',
+  morphophysiological: 'embryo',
+};
+const KEEPING: Record<Species['storage'], TermName | undefined> = {
+  orthodox: 'orthodox',
+  intermediate: undefined,
+  recalcitrant: 'recalcitrant',
+};
+
+/** What is known of a species, in rows, with the term that explains a value. */
+function factsOf(species: Species, units: Units): Fact[] {
   const { seed, sprouting, cold, dormancy, warmFirst, hardCoat, heatPulse, smoke, flooding, drying } = species;
   const temperature = (value: number) => showQuantity(value, 'temperature_C', units);
-  const rows: (false | undefined | [string, string])[] = [
-    [say('dormancyFact'), [dormancy.class, dormancy.depth].flatMap((value) => (value ? valueName(value) : [])).join(', ')],
+  const rows: (false | undefined | Fact)[] = [
+    [
+      say('dormancyFact'),
+      [dormancy.class, dormancy.depth].flatMap((value) => (value ? valueName(value) : [])).join(', '),
+      DORMANCIES[dormancy.class],
+    ],
     hardCoat && [
       say('coat'),
       say('swellUntreatedFiledAfterHot', {
@@ -160,26 +187,31 @@ function factsOf(species: Species, units: Units): [string, string][] {
     ],
     smoke && [say('smokeFact'), say('germinateWithout', { with: percent(smoke.with), without: percent(smoke.without) })],
     flooding && [say('floodingFact'), say('germinateDrainedSoil', { with: percent(flooding.with), without: percent(flooding.without) })],
-    [say('germinates'), say('days', { from: sprouting.days.from, to: sprouting.days.to, temperature: temperature(sprouting.at_C) })],
+    [
+      say('germinates'),
+      say('days', { from: sprouting.days.from, to: sprouting.days.to, temperature: temperature(sprouting.at_C) }),
+      'germination',
+    ],
     [say('light'), valueName(species.light)],
     [
       say('keeps'),
       drying
         ? say('notAllOnceDryAbout', { livesInAir: drying.livesInAir_days, keepsMoist: drying.keepsMoist_days })
         : { orthodox: say('yearsDryCool'), intermediate: say('whileDryCool'), recalcitrant: say('notAllOnceDry') }[species.storage],
+      KEEPING[species.storage],
     ],
-    [say('usuallyViable'), percent(species.usuallySound)],
-    [say('floatTest'), species.floatTest === 'misleads' ? say('misleadsSeed') : say('sinkersUsuallyViable')],
+    [say('usuallyViable'), percent(species.usuallySound), 'viability'],
+    [say('floatTest'), species.floatTest === 'misleads' ? say('misleadsSeed') : say('sinkersUsuallyViable'), 'floatTest'],
     [say('thousandWeigh'), showQuantity(seed.thousandSeeds_g, 'mass_g', units, 2)],
     [say('liftRoot'), showQuantity(species.liftAt_mm, 'length_mm', units, 2)],
     [say('evidence'), valueName(species.evidence)],
   ];
-  return rows.filter((row): row is [string, string] => Array.isArray(row));
+  return rows.filter((row): row is Fact => Array.isArray(row));
 }
 
 /** What an own entry says otherwise than the one it was made from. */
 function Differences({ own, original, units }: { own: Species; original: Species; units: Units }) {
-  const before = new Map(factsOf(original, units));
+  const before = new Map(factsOf(original, units).map(([name, value]) => [name, value]));
   const changed = factsOf(own, units).filter(([name, value]) => before.get(name) !== value);
   const methods = own.ways.filter(
     (method) => !original.ways.some((other) => JSON.stringify(other.stages) === JSON.stringify(method.stages)),

@@ -156,7 +156,7 @@ export default function LabelsPage() {
             </select>
           </Field>
           <div className="mt-3 flex flex-wrap items-center gap-x-6 gap-y-2">
-            <Stepper label={say('each')} value={copies} most={200} onChange={(value) => setCopies(Math.max(1, value))} />
+            <Stepper label={say('each')} value={copies} least={1} most={200} onChange={setCopies} />
             <p className="text-[0.97rem] text-ink2">
               {say('labelsSheets', {
                 labels: say('labelsCounted', { count: total }),

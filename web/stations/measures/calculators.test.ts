@@ -33,7 +33,7 @@ describe('every measure', () => {
 
 describe('what they say', () => {
   test('a teaspoon, exactly', () => {
-    expect(says('units', { what: 'volume', typed: '1 tsp' })).toEqual({ metric: '4.9 mL', 'US customary': '1 tsp' });
+    expect(says('units', { what: 'volume', typed: '1 tsp' })).toEqual({ metric: '4.929 mL', 'US customary': '1 tsp' });
     expect(says('units', { what: 'temperature', typed: '75F' })).toEqual({ metric: '23.889 °C', 'US customary': '75 °F' });
     expect(says('units', { what: 'mass', typed: '3 mm' })).toMatch(/^typed: “mm” is not a unit for this/);
   });

@@ -85,7 +85,9 @@ export const CALCULATORS: readonly Calculator[] = [
       const quantity = QUANTITY_OF[what as (typeof QUANTITIES)[number]];
       const read = parseQuantity(String(typed), quantity);
       if (!read.ok) return refusal(read.reason, 'typed');
-      const [metric, customary] = [showQuantity(read.value, quantity, METRIC, 3), showQuantity(read.value, quantity, CUSTOMARY, 3)];
+      // Elsewhere a volume is rounded to what can be measured; who converts wants the figure.
+      const metric = quantity === 'volume_mL' ? `${Number(read.value.toPrecision(4))} mL` : showQuantity(read.value, quantity, METRIC, 3);
+      const customary = showQuantity(read.value, quantity, CUSTOMARY, 3);
       return {
         results: [
           { name: say('metric'), value: metric },

@@ -11,6 +11,7 @@ import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { PlacePicture } from '../../kit/PlacePicture.tsx';
+import { Term } from '../../kit/Term.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
 import { ClimateForm } from './ClimateForm.tsx';
 import { NurseryForm } from './NurseryForm.tsx';
@@ -47,7 +48,9 @@ export default function PlacesPage() {
   return (
     <section className="px-4 pt-5 desk:px-10">
       <div className="flex flex-wrap items-center justify-between gap-4">
-        <h1>{say('places')}</h1>
+        <h1>
+          <Term of="place">{say('places')}</Term>
+        </h1>
         <button type="button" className="action" onClick={() => setEditing(blank())}>
           {say('addPlace')}
         </button>

@@ -8,7 +8,6 @@ import { planFrom } from '@chill/core/methods/propose.ts';
 import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
 import { whySeeds, whyTakeOut } from '@chill/core/schedule/explain.ts';
 import { type Lodging, lodgingsOf } from '@chill/core/schedule/lodging.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { seasonsOf } from '@chill/core/winter/seasons.ts';
 import type { Plan, Wish } from '@chill/model/batch.ts';
@@ -17,14 +16,17 @@ import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/plan.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { spoken } from '@chill/words/subject.ts';
+import type { Term as TermName } from '@chill/words/terms.ts';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import type { LotView } from '../../data/nursery.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { makeBatch } from '../../data/saving.ts';
+import { StageName } from '../../kit/named.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
+import { Term } from '../../kit/Term.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { said } from '../../kit/ViabilityRange.tsx';
 import { WhyNote } from '../../kit/WhyNote.tsx';
@@ -143,26 +145,21 @@ function Details({ proposal, lot, species, wish }: Props) {
   const curved = resolved.find((stage) => stage.curve);
   const outdoors = seasonsOf(species).length > 0 && resolved.some(({ kind }) => STAGES[kind].earns === 'winter');
   const day = (date: string) => shortDate(date, today);
-  const list: [string, string][] = [
-    [say('start'), day(dates.start)],
-    ...(dates.intoCold ? ([[say('intoCold'), day(dates.intoCold)]] as [string, string][]) : []),
-    ...(dates.bestOut ? ([[say('takeOut'), day(dates.bestOut)]] as [string, string][]) : []),
-    ...(dates.window
-      ? ([[say('takeOutWindow'), say('to', { day: day(dates.window.from), day2: day(dates.window.to) })]] as [string, string][])
-      : []),
-    [say('firstSprouts'), day(dates.firstSprouts)],
-    [say('potted'), day(dates.potted)],
-    [say('plantedOut'), day(dates.setOut)],
-  ];
+  const list: (readonly [name: string, value: string, term?: TermName])[] = [[say('start'), day(dates.start)]];
+  if (dates.intoCold) list.push([say('intoCold'), day(dates.intoCold)]);
+  if (dates.bestOut) list.push([say('takeOut'), day(dates.bestOut), 'takeOutDay']);
+  if (dates.window)
+    list.push([say('takeOutWindow'), say('to', { day: day(dates.window.from), day2: day(dates.window.to) }), 'takeOutWindow']);
+  list.push([say('firstSprouts'), day(dates.firstSprouts)], [say('potted'), day(dates.potted)], [say('plantedOut'), day(dates.setOut)]);
   const why = wish && whySeeds(proposal, wish.plants, wish.confidence, viable, said(lot.state.viability, species));
   const takeOut = whyTakeOut(proposal);
   return (
     <div className="grid gap-x-12 gap-y-4 px-2 pt-2 pb-5 desk:grid-cols-[16rem_minmax(0,27rem)_minmax(0,1fr)]">
       <div>
         <dl className="grid grid-cols-[auto_1fr] gap-x-4">
-          {list.map(([name, value]) => (
+          {list.map(([name, value, term]) => (
             <div key={name} className="contents">
-              <dt className="text-ink2">{name}</dt>
+              <dt className="text-ink2">{term ? <Term of={term}>{name}</Term> : name}</dt>
               <dd className="font-semibold">{value}</dd>
             </div>
           ))}
@@ -171,7 +168,7 @@ function Details({ proposal, lot, species, wish }: Props) {
           .filter((stage) => stage.treatment)
           .map((stage) => (
             <p key={stage.kind} className="mt-2 text-[0.95rem] text-ink2">
-              {stageName(stage.kind)} {stage.medium && `${say('inMedium', { medium: mediumName(stage.medium) })} `}
+              <StageName kind={stage.kind} /> {stage.medium && `${say('inMedium', { medium: mediumName(stage.medium) })} `}
               {say('at', {
                 how: stage.place ? stage.place.name : say('placeAssumed'),
                 temperature: showQuantity(stage.temperature_C, 'temperature_C', nursery.settings.units),

@@ -15,6 +15,7 @@ import { makeTrial } from '../../data/saving.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
+import { Term } from '../../kit/Term.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { WhyNote } from '../../kit/WhyNote.tsx';
 import type { ArmAnswer } from '../../workers/armSize.ts';
@@ -74,7 +75,9 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
   return (
     <details className="mt-10 max-w-4xl" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="quiet cursor-pointer list-none text-xl font-[650]">{say('splitFairTrial')}</summary>
-      <p className="mt-1 max-w-prose text-ink2">{say('fourMethodsThreeSeedsEach')}</p>
+      <p className="mt-1 max-w-prose text-ink2">
+        <Rich say={say} of="fourMethodsThreeSeedsEach" parts={{ term: <Term of="control">{null}</Term> }} />
+      </p>
       <fieldset className="mt-3">
         <legend className="text-[0.95rem] text-ink2">{say('methodsCompare')}</legend>
         <ul className="mt-1 grid gap-x-8 sm:grid-cols-2">

@@ -3,6 +3,7 @@ import { say } from '@chill/words/pots.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { useNursery } from '../../data/nursery.ts';
 import { StationList } from '../../kit/StationList.tsx';
+import { Term } from '../../kit/Term.tsx';
 
 /** Everything potted: how many live, against what was wished, and when they may go out. */
 export default function PotsStation() {
@@ -19,6 +20,15 @@ export default function PotsStation() {
         });
       }}
       empty={say('nothingPottedYet')}
+      foot={
+        <p className="mt-4 text-[0.95rem] text-ink2">
+          <Rich
+            say={say}
+            of="watchFor"
+            parts={{ damping: <Term of="dampingOff">{null}</Term>, hardening: <Term of="hardeningOff">{null}</Term> }}
+          />
+        </p>
+      }
       figure={({ batch, projection, tasks }) => {
         const { counts } = projection.state;
         const out = tasks.find((task) => task.kind === 'setOut')?.due ?? projection.setOut;

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
+import { Term } from '../../kit/Term.tsx';
 import { kindOf, sheetOf } from './sheet.ts';
 
 const AHEAD = [
@@ -37,7 +38,9 @@ export default function SheetPage() {
   return (
     <div className="px-4 pt-5 desk:px-10 print:p-0">
       <div className="screen-only">
-        <h1>{say('roundPaper')}</h1>
+        <h1>
+          <Term of="round">{say('roundPaper')}</Term>
+        </h1>
         <div className="mt-2 flex flex-wrap items-center gap-x-8 gap-y-2">
           <Choice label={say('what')} options={AHEAD} value={ahead} onChange={setAhead} />
           <button type="button" className="action" onClick={() => print()}>

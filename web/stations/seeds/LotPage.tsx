@@ -176,7 +176,9 @@ export default function LotPage() {
         ))}
         {mine.length > 0 && (
           <section className="mt-8">
-            <h2>{say('batches')}</h2>
+            <h2>
+              <Term of="batch">{say('batches')}</Term>
+            </h2>
             <ul className="mt-1">
               {mine.map((view) => (
                 <li key={view.batch.id}>

@@ -10,6 +10,7 @@ import { inOrder } from '../../kit/grouped.ts';
 import { hasWords, ListTools, useListChoice } from '../../kit/ListTools.tsx';
 import { LongList } from '../../kit/LongList.tsx';
 import { SeedDrawing } from '../../kit/SeedDrawing.tsx';
+import { Term } from '../../kit/Term.tsx';
 import { said } from '../../kit/ViabilityRange.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
 
@@ -21,7 +22,9 @@ export default function SeedsStation() {
   return (
     <section className="px-4 pt-5 desk:px-10">
       <div className="flex flex-wrap items-center justify-between gap-x-8 gap-y-2">
-        <h1>{say('seedsInStock')}</h1>
+        <h1>
+          <Term of="seedLot">{say('seedsInStock')}</Term>
+        </h1>
         <Link to="/seeds/new" className="action">
           {say('addLotTitle')}
         </Link>

@@ -4,6 +4,7 @@ import { say } from '@chill/words/seeds.ts';
 import type { LotView } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
+import { Term } from '../../kit/Term.tsx';
 import { Typed } from '../../kit/Typed.tsx';
 import { countIn } from '../../kit/typedNumbers.ts';
 import { useLotForm } from './useLotForm.ts';
@@ -31,7 +32,11 @@ export function SortForm({ lot, species, done }: { lot: LotView; species: Specie
         value={by}
         onChange={(how) => form.put({ by: how })}
       />
-      {by === 'float' && <p className={advice.misleads ? 'border-l-4 border-alarm pl-3 font-semibold' : 'text-ink2'}>{advice.text}</p>}
+      {by === 'float' && (
+        <p className={advice.misleads ? 'border-l-4 border-alarm pl-3 font-semibold' : 'text-ink2'}>
+          {advice.text} <Term of="floatTest">{say('whatFloatTest')}</Term>
+        </p>
+      )}
       <Typed
         form={form}
         name="rejected"

@@ -15,6 +15,7 @@ import { makeBatch } from '../../data/saving.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
+import { Term } from '../../kit/Term.tsx';
 import { Typed } from '../../kit/Typed.tsx';
 import { countIn } from '../../kit/typedNumbers.ts';
 import { useAttempt } from '../../kit/useAttempt.ts';
@@ -41,6 +42,7 @@ export function TestForm({ lot, species, done }: { lot: LotView; species: Specie
         value={by}
         onChange={setBy}
       />
+      <p>{by === 'cut' ? <Term of="cutTest">{say('whatCutTest')}</Term> : <Term of="towelTest">{say('whatTowelTest')}</Term>}</p>
       <div>
         <p className="text-[0.95rem] text-ink2">{say('howManyHowSure')}</p>
         <ul className="grid grid-cols-2 gap-x-6 sm:grid-cols-4">

@@ -3,16 +3,15 @@ import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { cautionAt, stageName } from '@chill/core/schedule/words.ts';
 import { roundOf } from '@chill/core/treat/split.ts';
 import type { StageKind } from '@chill/model/stage.ts';
-import type { Term as TermName } from '@chill/words/terms.ts';
 import { say } from '@chill/words/treat.ts';
 import { type CSSProperties, type ReactNode, useEffect } from 'react';
 import { Link, useParams } from 'react-router';
 import { atTheBench, benchOrder } from '../../data/bench.ts';
 import { nowMs } from '../../data/now.ts';
 import { type BatchView, useBatchByCode, useNursery } from '../../data/nursery.ts';
+import { StageName } from '../../kit/named.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { Tag } from '../../kit/Tag.tsx';
-import { Term } from '../../kit/Term.tsx';
 import { UndoButton } from '../../kit/UndoButton.tsx';
 import { useWakeLock } from '../../kit/useWakeLock.ts';
 import { Waiting } from '../../kit/Waiting.tsx';
@@ -31,7 +30,7 @@ import { Turns } from './steps/Turns.tsx';
 import { useStep } from './useStep.ts';
 
 /** A step with a screen of its own, and its title; what is packed at the bench and then lies elsewhere; what is not done at the bench at all. */
-type Screen = { title: string; term?: TermName; Shown: (props: { view: BatchView }) => ReactNode } | 'packed' | 'elsewhere';
+type Screen = { title: string; Shown: (props: { view: BatchView }) => ReactNode } | 'packed' | 'elsewhere';
 
 const SCREENS: Record<StageKind, Screen> = {
   clean: {
@@ -41,21 +40,18 @@ const SCREENS: Record<StageKind, Screen> = {
     Shown: Clean,
   },
   openCoat: {
-    term: 'scarification',
     get title() {
       return say('scarify');
     },
     Shown: OpenCoat,
   },
   hotWater: {
-    term: 'hotWaterSoak',
     get title() {
       return say('hotWaterSoak');
     },
     Shown: HotWater,
   },
   soak: {
-    term: 'imbibition',
     get title() {
       return say('soak');
     },
@@ -68,14 +64,12 @@ const SCREENS: Record<StageKind, Screen> = {
     Shown: Bath,
   },
   smoke: {
-    term: 'smokeWater',
     get title() {
       return say('smoke');
     },
     Shown: Smoke,
   },
   freezerTurns: {
-    term: 'freezeThaw',
     get title() {
       return say('freezeThaw');
     },
@@ -148,7 +142,7 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
         data-title={`${batch.code} ${title}`}
         style={{ borderColor: 'var(--zone)' }}
       >
-        {!closed && own?.term ? <Term of={own.term}>{title}</Term> : title}
+        {!closed && own && stage ? <StageName kind={stage.kind}>{title}</StageName> : title}
       </h1>
       {caution && <p className="mt-2 max-w-prose border-l-4 border-alarm pl-3 text-[0.98rem]">{caution}</p>}
       {cautionsOf(species).map((one) => (

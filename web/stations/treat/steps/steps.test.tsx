@@ -14,9 +14,10 @@ beforeEach(() => {
 
 /** The bench, where a batch of a species has come as far as its stage of that kind, which is not begun unless it is told to be. */
 function atTheBench(speciesId: string, method: string, kind: string, { begun = false, said = [] as object[] } = {}) {
-  const lot = lotOf(speciesId);
+  const lot = lotOf(speciesId, { id: `lot of ${speciesId}` });
   const way = upTo(lot, method, kind);
-  const batch = batchOf(lot, method, ...(begun ? way : way.slice(0, -1)), ...said);
+  const batch = { ...batchOf(lot, method, ...(begun ? way : way.slice(0, -1)), ...said), id: `batch of ${speciesId}` };
+  for (const event of batch.events) event.batchId = batch.id;
   return show(nurseryWith(lot, [batch], '2026-10-13'), () => <StepPage />, { at: '/treat/7QK', path: '/treat/:code' });
 }
 const press = (name: string | RegExp) => screen.getByRole('button', { name });
@@ -29,14 +30,14 @@ describe('scarifying', () => {
 
   test('counts what is opened, one, ten or all, and takes one back', async () => {
     const { user } = scarify();
-    await user.click(press(/^\+1/));
+    await user.click(press(/^\+1 /));
     await user.click(press('+10'));
     expect(figure(/^of 80/)).toBe(11);
     await user.click(press('one back'));
     expect(figure(/^of 80/)).toBe(10);
     await user.click(press(/^all 70/));
     expect(figure(/^of 80/)).toBe(80);
-    expect((press(/^\+1/) as HTMLButtonElement).disabled).toBe(true);
+    expect((press(/^\+1 /) as HTMLButtonElement).disabled).toBe(true);
   });
 
   test('records what was opened and what went too far, and goes on', async () => {
@@ -167,9 +168,9 @@ describe('packing', () => {
 describe('other steps', () => {
   test('a flood is refused at the measure that is none', async () => {
     const { user } = atTheBench('alisma-plantago-aquatica', 'sand-in-fridge', 'flood');
-    await user.clear(field(/^Width/i));
-    await user.type(field(/^Width/i), '0 mm');
-    expect(field(/^Width/i).getAttribute('aria-invalid')).toBe('true');
+    await user.clear(field('and width'));
+    await user.type(field('and width'), '0 mm');
+    expect(field('and width').getAttribute('aria-invalid')).toBe('true');
     expect((press(/water/) as HTMLButtonElement).disabled).toBe(true);
   });
 

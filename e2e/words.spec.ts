@@ -34,7 +34,7 @@ const LOOK = `(() => {
   return { plain, cut, beyond: document.documentElement.scrollWidth - innerWidth };
 })()`;
 
-test('in a language two fifths longer nothing is left in English, nothing cut off', ONLY_LOOKS, async ({ page }) => {
+test('in a language two fifths longer nothing is left in English, nothing cut off', ONLY_LOOKS, async ({ page, grower }) => {
   await page.addInitScript("localStorage.setItem('chill.language', JSON.stringify('en-XA'))");
   const nursery = await dataOf(page);
   const batches = (await (await page.request.get('/api/batches')).json()) as { code: string; lotId: string }[];
@@ -49,10 +49,10 @@ test('in a language two fifths longer nothing is left in English, nothing cut of
     `/places/${places[0]?.id}`,
   ];
   const data = `${nursery} ${imports.toLowerCase()}`;
-  for (const screen of [...SCREENS, ...more]) {
-    await page.goto(screen);
-    await page.getByRole('heading', { level: 1 }).waitFor();
-    await page.waitForLoadState('networkidle');
+  await page.goto('/');
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  for (const screen of [...more, ...SCREENS]) {
+    await grower.follow(screen);
     const { plain, cut, beyond } = await page.evaluate<{ plain: string[]; cut: string[]; beyond: number }>(LOOK);
     const english = plain.filter(
       (text) =>

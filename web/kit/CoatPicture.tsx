@@ -1,5 +1,5 @@
 import type { SeedForm } from '@chill/model/species.ts';
-import { say } from '@chill/words/kit.ts';
+import { say } from '@chill/words/drawings.ts';
 import { useId } from 'react';
 import { seedOutline } from './seedShape.ts';
 

@@ -1,5 +1,5 @@
 import { type Cooling, waterAt } from '@chill/core/heat/pourOver.ts';
-import { say } from '@chill/words/kit.ts';
+import { say } from '@chill/words/drawings.ts';
 import { useMemo } from 'react';
 import { nowMs } from '../data/now.ts';
 import { Plot } from './plot/Plot.tsx';

@@ -1,4 +1,4 @@
-import { say } from '@chill/words/kit.ts';
+import { say } from '@chill/words/listTools.ts';
 import { useRef, useState } from 'react';
 import { useAddress } from '../data/address.ts';
 import { useKey } from '../data/stored.ts';

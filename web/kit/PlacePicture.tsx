@@ -1,6 +1,6 @@
 import { PLACES } from '@chill/core/kinds/places.ts';
 import type { PlaceKind } from '@chill/model/place.ts';
-import { say } from '@chill/words/kit.ts';
+import { say } from '@chill/words/drawings.ts';
 import { ZONE_COLOUR, zoneOf } from './zones.ts';
 
 const WIDTH = 300;

@@ -1,6 +1,6 @@
 import { searchSpecies } from '@chill/core/cue/searchSpecies.ts';
 import type { Species } from '@chill/model/species.ts';
-import { say } from '@chill/words/kit.ts';
+import { say } from '@chill/words/listTools.ts';
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
 import { useState } from 'react';
 

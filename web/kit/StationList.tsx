@@ -1,4 +1,4 @@
-import { say } from '@chill/words/kit.ts';
+import { say } from '@chill/words/listTools.ts';
 import type { ReactNode } from 'react';
 import { type BatchView, useNursery } from '../data/nursery.ts';
 import { type Station, stationOf } from '../data/stations.ts';

@@ -4,7 +4,7 @@ import { believedViable, towelEvidence } from '@chill/core/methods/towelTest.ts'
 import { whyViable } from '@chill/core/schedule/explain.ts';
 import type { Lot, TowelResult, Viability } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
-import { say } from '@chill/words/kit.ts';
+import { say } from '@chill/words/drawings.ts';
 import { WhyNote } from './WhyNote.tsx';
 
 const WIDTH_WANTED = 0.15;

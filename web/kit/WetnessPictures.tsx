@@ -1,4 +1,4 @@
-import { say } from '@chill/words/kit.ts';
+import { say } from '@chill/words/drawings.ts';
 import type { ReactNode } from 'react';
 
 /** How wet a towel is. */

@@ -1,4 +1,4 @@
-import { say } from '@chill/words/kit.ts';
+import { say } from '@chill/words/drawings.ts';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import type { Frame } from './Drawn.tsx';
 import { type Line, type PlotData, readAt } from './plot.ts';

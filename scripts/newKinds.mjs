@@ -39,6 +39,13 @@ const MADE_UP = [
     add: "'madeUpMedium', ",
     known: ['core/kinds/media.ts', 'sim/truth.ts'],
   },
+  {
+    name: 'madeUpTable',
+    file: 'model/table.ts',
+    before: "'readings']);",
+    add: "'madeUpTable', ",
+    known: ['server/handedOut/tables.ts', 'web/stations/places/PlacesPage.tsx'],
+  },
   { name: 'madeUpPlace', file: 'model/place.ts', before: "'outdoors']);", add: "'madeUpPlace', ", known: ['core/kinds/places.ts'] },
 ];
 

@@ -2,7 +2,9 @@ import { setImmediate } from 'node:timers/promises';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
 import type { BatchView } from '@chill/core/schedule/reading.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
+import type { LotInHand } from '@chill/model/lot.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { Table } from '@chill/model/table.ts';
 import { say } from '@chill/words/server.ts';
 import { spoken } from '@chill/words/subject.ts';
 import Papa from 'papaparse';
@@ -10,35 +12,45 @@ import { Fault } from '../door/fault.ts';
 import type { Reading, ReadNow } from '../nursery/reading.ts';
 import type { Store } from '../store/store.ts';
 
-/** Tables that can be had as CSV. */
-export const TABLES = ['lots', 'batches', 'events', 'tasks', 'cold', 'places', 'readings'] as const;
-export type Table = (typeof TABLES)[number];
-
 type Row = Record<string, string | number | boolean | null | undefined>;
 
-/** Tables that hold what is closed too: made some batches at a time. */
-const WHOLE = ['batches', 'events'] as const satisfies Table[];
-type Whole = (typeof WHOLE)[number];
 /** Readings that are written before others are answered again. */
 const READINGS_AT_ONCE = 20_000;
+
+/** What the tables are made of. */
+interface Sources {
+  now: ReadNow;
+  reading: Reading;
+  store: Store;
+  /** The place whose readings are asked for. */
+  placeId: string | undefined;
+}
+/** Rows, some at a time: what is long is not made at once. */
+type Pages = AsyncIterable<Row[]> | Iterable<Row[]>;
+
+/** How each table is made. What holds the closed batches too is made some batches at a time. */
+const ROWS: Record<Table, (sources: Sources) => Pages> = {
+  lots: ({ now }) => [now.lots.map(lotRow)],
+  batches: ({ now, reading }) => ofEvery(reading, (view) => [batchRow(view, now.places)]),
+  events: ({ reading }) => ofEvery(reading, eventRows),
+  tasks: ({ now }) => [now.batches.flatMap((view) => taskRows(view, now.places))],
+  cold: ({ now }) => [now.batches.flatMap((view) => coldRows(view, now.today))],
+  places: ({ now }) => [now.places.map(placeRow)],
+  readings({ now, store, placeId }) {
+    if (!now.places.some(({ id }) => id === placeId)) throw Fault.field('place', say('sayWhichPlaceGiveId'));
+    return readingRows(store, placeId as string);
+  },
+};
 
 /**
  * A table as CSV (RFC 4180), piece by piece, in SI, days as YYYY-MM-DD, moments in UTC. `readings` wants the id of a place.
  * @throws {Fault} where the place is not known, before the first piece.
  */
-export function tableCsv(table: Table, now: ReadNow, reading: Reading, store: Store, placeId?: string): AsyncIterable<string> {
-  if (table === 'readings') {
-    if (!now.places.some(({ id }) => id === placeId)) throw Fault.field('place', say('sayWhichPlaceGiveId'));
-    return asCsv(readingRows(store, placeId as string));
-  }
-  return asCsv(isWhole(table) ? wholeRows(table, now, reading) : [rowsOf(table, now)]);
+export function tableCsv(table: Table, sources: Sources): AsyncIterable<string> {
+  return asCsv(ROWS[table](sources));
 }
 
-function isWhole(table: Table): table is Whole {
-  return (WHOLE as readonly Table[]).includes(table);
-}
-
-async function* asCsv(pages: AsyncIterable<Row[]> | Iterable<Row[]>): AsyncGenerator<string> {
+async function* asCsv(pages: Pages): AsyncGenerator<string> {
   let first = true;
   for await (const rows of pages) {
     if (rows.length === 0) continue;
@@ -57,9 +69,21 @@ async function* readingRows(store: Store, placeId: string): AsyncGenerator<Row[]
   }
 }
 
-async function* wholeRows(table: Whole, { places }: ReadNow, reading: Reading): AsyncGenerator<Row[]> {
-  for await (const views of reading.everyBatch())
-    yield table === 'batches' ? views.map((view) => batchRow(view, places)) : views.flatMap(eventRows);
+async function* ofEvery(reading: Reading, rows: (view: BatchView) => Row[]): AsyncGenerator<Row[]> {
+  for await (const views of reading.everyBatch()) yield views.flatMap(rows);
+}
+
+function lotRow({ code, speciesId, seeds, unassigned, provenance, note }: LotInHand): Row {
+  return {
+    code,
+    species: speciesId,
+    seeds,
+    unassigned,
+    origin: provenance.kind,
+    from: provenance.kind === 'bought' ? provenance.supplier : provenance.place,
+    on: provenance.on,
+    note,
+  };
 }
 
 function batchRow({ batch, species, lot, projection: { state, stages, setOut } }: BatchView, places: readonly Place[]): Row {
@@ -96,70 +120,48 @@ export function nameOf(placeId: string | undefined, places: readonly Place[]): s
   return places.find(({ id }) => id === placeId)?.name;
 }
 
-function rowsOf(table: Exclude<Table, 'readings' | Whole>, { lots, batches, places, today }: ReadNow): Row[] {
-  switch (table) {
-    case 'lots':
-      return lots.map(({ code, speciesId, seeds, unassigned, provenance, note }) => ({
-        code,
-        species: speciesId,
-        seeds,
-        unassigned,
-        origin: provenance.kind,
-        from: provenance.kind === 'bought' ? provenance.supplier : provenance.place,
-        on: provenance.on,
-        note,
-      }));
-    case 'tasks':
-      return batches.flatMap(({ batch, species, tasks }) =>
-        tasks.map(({ kind, title, hint, due, overdue_days, placeId, lateness, pressing, minutes }) => ({
-          code: batch.code,
-          species: species.scientific,
-          kind,
-          title: spoken(title),
-          hint: spoken(hint),
-          due,
-          overdue_days: Math.max(0, overdue_days),
-          place: nameOf(placeId, places),
-          lateness: lateness && spoken(lateness),
-          pressing,
-          minutes,
-        })),
-      );
-    case 'cold':
-      return batches.flatMap(({ batch, species, projection: { treatment } }) =>
-        treatment
-          ? [
-              {
-                code: batch.code,
-                species: species.scientific,
-                since: treatment.since,
-                until: today,
-                days: treatment.days,
-                earned: round(treatment.earned),
-                wanted: round(treatment.wanted),
-                measured_days: round(treatment.measured.reduce((sum, share) => sum + share, 0)),
-                lost_days: round(treatment.losses.reduce((sum, { days }) => sum + Math.max(0, days), 0)),
-                freed: round(treatment.releasedNow),
-                dueOut: treatment.dueOut,
-                shifted_days: treatment.shifted_days,
-                windowFrom: treatment.window.from,
-                windowTo: treatment.window.to,
-                firstRoot: treatment.firstRoot,
-              },
-            ]
-          : [],
-      );
-    case 'places':
-      return places.map(({ name, kind, nominal_C, capacity, room, within, usedBy }) => ({
-        name,
-        kind,
-        nominal_C,
-        capacity,
-        room: room ?? 'bags',
-        within,
-        usedBy,
-      }));
-  }
+function taskRows({ batch, species, tasks }: BatchView, places: readonly Place[]): Row[] {
+  return tasks.map(({ kind, title, hint, due, overdue_days, placeId, lateness, pressing, minutes }) => ({
+    code: batch.code,
+    species: species.scientific,
+    kind,
+    title: spoken(title),
+    hint: spoken(hint),
+    due,
+    overdue_days: Math.max(0, overdue_days),
+    place: nameOf(placeId, places),
+    lateness: lateness && spoken(lateness),
+    pressing,
+    minutes,
+  }));
+}
+
+/** The cold that a batch has received; none where it has waited in none. */
+function coldRows({ batch, species, projection: { treatment } }: BatchView, today: string): Row[] {
+  if (!treatment) return [];
+  return [
+    {
+      code: batch.code,
+      species: species.scientific,
+      since: treatment.since,
+      until: today,
+      days: treatment.days,
+      earned: round(treatment.earned),
+      wanted: round(treatment.wanted),
+      measured_days: round(treatment.measured.reduce((sum, share) => sum + share, 0)),
+      lost_days: round(treatment.losses.reduce((sum, { days }) => sum + Math.max(0, days), 0)),
+      freed: round(treatment.releasedNow),
+      dueOut: treatment.dueOut,
+      shifted_days: treatment.shifted_days,
+      windowFrom: treatment.window.from,
+      windowTo: treatment.window.to,
+      firstRoot: treatment.firstRoot,
+    },
+  ];
+}
+
+function placeRow({ name, kind, nominal_C, capacity, room, within, usedBy }: Place): Row {
+  return { name, kind, nominal_C, capacity, room: room ?? 'bags', within, usedBy };
 }
 
 /**

@@ -2,6 +2,7 @@ import { Readable } from 'node:stream';
 import { LABEL_SHEETS } from '@chill/core/labels/sheets.ts';
 import { walkOrder } from '@chill/core/schedule/walk.ts';
 import { PlainDate } from '@chill/model/primitives.ts';
+import { Table } from '@chill/model/table.ts';
 import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
 import { spoken } from '@chill/words/subject.ts';
@@ -9,7 +10,7 @@ import { Fault } from '../door/fault.ts';
 import { isOwnName } from '../door/ownNames.ts';
 import { calendarOf } from '../handedOut/calendar.ts';
 import { labelsPdf } from '../handedOut/labels.ts';
-import { nameOf, TABLES, tableCsv } from '../handedOut/tables.ts';
+import { nameOf, tableCsv } from '../handedOut/tables.ts';
 import { unhurried } from '../offThread/unhurried.ts';
 import { routes } from './context.ts';
 
@@ -77,13 +78,13 @@ export const roundRoutes = routes((app, { reading, store, address }) => {
     {
       schema: {
         summary: 'Any table as CSV',
-        params: z.object({ table: z.enum(TABLES) }),
+        params: z.object({ table: Table }),
         querystring: z.object({ place: z.string().optional() }),
       },
     },
     async (request, reply) => {
       const { table } = request.params;
-      const pieces = tableCsv(table, await read(), reading, store, request.query.place);
+      const pieces = tableCsv(table, { now: await read(), reading, store, placeId: request.query.place });
       return reply
         .type('text/csv; charset=utf-8')
         .header('content-disposition', `attachment; filename="chill-${table}.csv"`)

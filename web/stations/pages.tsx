@@ -13,7 +13,7 @@ interface Page {
 }
 
 /** A page whose code comes when it is gone to, or a moment sooner ({@link fetchAhead}); drawn without a wait where it has come. */
-function later(path: string, load: Code): Page {
+export function later(path: string, load: Code): Page {
   const code: Code = async () => {
     try {
       const module = await load();

@@ -5,7 +5,9 @@ import { describeRoom } from '@chill/core/methods/room.ts';
 import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { Table } from '@chill/model/table.ts';
 import { say } from '@chill/words/places.ts';
+import type { PlainKey } from '@chill/words/subject.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
@@ -18,26 +20,14 @@ import { NurseryForm } from './NurseryForm.tsx';
 import { PlaceForm } from './PlaceForm.tsx';
 import { piecesOf } from './pieces.ts';
 
-/** The tables that can be had as CSV, by the name in their address. */
-const TABLES = {
-  get lots() {
-    return say('lots');
-  },
-  get batches() {
-    return say('batches');
-  },
-  get events() {
-    return say('events');
-  },
-  get tasks() {
-    return say('tasks');
-  },
-  get cold() {
-    return say('coldTable');
-  },
-  get places() {
-    return say('placesTable');
-  },
+/** What each table is called; readings are had at their place. */
+const TABLES: Record<Exclude<Table, 'readings'>, PlainKey<typeof say>> = {
+  lots: 'lots',
+  batches: 'batches',
+  events: 'events',
+  tasks: 'tasks',
+  cold: 'coldTable',
+  places: 'placesTable',
 };
 
 /** Where seed is kept, in the order of the walk: how cold, how much fits, what is there. */
@@ -112,7 +102,7 @@ export default function PlacesPage() {
         <p className="mt-1 flex flex-wrap gap-x-6">
           {Object.entries(TABLES).map(([table, name]) => (
             <a key={table} className="quiet" href={`/api/tables/${table}.csv`} download>
-              {name}
+              {say(name)}
             </a>
           ))}
           <a className="quiet" href="/api/calendar.ics">

@@ -156,7 +156,7 @@ function Details({ proposal, lot, species, wish }: Props) {
   return (
     <div className="grid gap-x-12 gap-y-4 px-2 pt-2 pb-5 desk:grid-cols-[16rem_minmax(0,27rem)_minmax(0,1fr)]">
       <div>
-        <dl className="grid grid-cols-[auto_1fr] gap-x-4">
+        <dl className="grid grid-cols-[auto_1fr] gap-x-4 leading-7">
           {list.map(([name, value, term]) => (
             <div key={name} className="contents">
               <dt className="text-ink2">{term ? <Term of={term}>{name}</Term> : name}</dt>

@@ -85,10 +85,10 @@ export default function SpeciesPage() {
           </p>
         ))}
         <dl className="mt-6 grid grid-cols-[auto_1fr] gap-x-6 gap-y-1">
-          {factsOf(species, units).map(([name, value, term]) => (
+          {factsOf(species, units).map(([name, value, terms = {}]) => (
             <div key={name} className="contents">
-              <dt className="text-ink2">{name}</dt>
-              <dd className="font-semibold">{term ? <Term of={term}>{value}</Term> : value}</dd>
+              <dt className="text-ink2">{terms.name ? <Term of={terms.name}>{name}</Term> : name}</dt>
+              <dd className="font-semibold">{terms.value ? <Term of={terms.value}>{value}</Term> : value}</dd>
             </div>
           ))}
         </dl>
@@ -135,7 +135,8 @@ export default function SpeciesPage() {
   );
 }
 
-type Fact = readonly [name: string, value: string, term?: TermName | undefined];
+/** A row, and the term that explains its name or its value. */
+type Fact = readonly [name: string, value: string, terms?: { name?: TermName; value?: TermName | undefined }];
 
 /** The terms for why a seed is dormant, and for how it keeps. */
 const DORMANCIES: Partial<Record<Species['dormancy']['class'], TermName>> = {
@@ -159,7 +160,7 @@ function factsOf(species: Species, units: Units): Fact[] {
     [
       say('dormancyFact'),
       [dormancy.class, dormancy.depth].flatMap((value) => (value ? valueName(value) : [])).join(', '),
-      DORMANCIES[dormancy.class],
+      { value: DORMANCIES[dormancy.class] },
     ],
     hardCoat && [
       say('coat'),
@@ -190,7 +191,7 @@ function factsOf(species: Species, units: Units): Fact[] {
     [
       say('germinates'),
       say('days', { from: sprouting.days.from, to: sprouting.days.to, temperature: temperature(sprouting.at_C) }),
-      'germination',
+      { name: 'germination' },
     ],
     [say('light'), valueName(species.light)],
     [
@@ -198,10 +199,10 @@ function factsOf(species: Species, units: Units): Fact[] {
       drying
         ? say('notAllOnceDryAbout', { livesInAir: drying.livesInAir_days, keepsMoist: drying.keepsMoist_days })
         : { orthodox: say('yearsDryCool'), intermediate: say('whileDryCool'), recalcitrant: say('notAllOnceDry') }[species.storage],
-      KEEPING[species.storage],
+      { value: KEEPING[species.storage] },
     ],
-    [say('usuallyViable'), percent(species.usuallySound), 'viability'],
-    [say('floatTest'), species.floatTest === 'misleads' ? say('misleadsSeed') : say('sinkersUsuallyViable'), 'floatTest'],
+    [say('usuallyViable'), percent(species.usuallySound), { name: 'viability' }],
+    [say('floatTest'), species.floatTest === 'misleads' ? say('misleadsSeed') : say('sinkersUsuallyViable'), { name: 'floatTest' }],
     [say('thousandWeigh'), showQuantity(seed.thousandSeeds_g, 'mass_g', units, 2)],
     [say('liftRoot'), showQuantity(species.liftAt_mm, 'length_mm', units, 2)],
     [say('evidence'), valueName(species.evidence)],

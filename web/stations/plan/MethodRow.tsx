@@ -56,7 +56,7 @@ export function MethodRow(props: Props) {
         type="button"
         aria-expanded={open}
         onClick={toggle}
-        className="grid w-full grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 px-2 py-2 text-left hover:bg-sheet desk:grid-cols-[13rem_minmax(0,1fr)_5rem_8rem_17rem]"
+        className="grid w-full grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 px-2 py-2 text-left hover:bg-sheet desk:grid-cols-[13rem_minmax(0,1fr)_6.5rem_8rem_17rem]"
       >
         <span>
           <span className={`block text-[1.1rem] leading-tight ${first ? 'font-bold' : 'font-[620]'} ${stopped ? 'text-ink2' : ''}`}>
@@ -176,7 +176,7 @@ function Details({ proposal, lot, species, wish }: Props) {
             </p>
           ))}
         <p className="mt-2 text-[0.95rem]">{takes(proposal)}</p>
-        <p className="mt-2 text-[0.95rem] text-ink2">
+        <p className="mt-2 text-[0.95rem] text-ink2 first-letter:uppercase">
           {valueName(proposal.method.evidence)}.{' '}
           {proposal.method.speaksFor && `${say('advantage', { speaksFor: proposal.method.speaksFor })} `}
           {proposal.method.speaksAgainst && say('drawbackAnywhere', { speaksAgainst: proposal.method.speaksAgainst })}

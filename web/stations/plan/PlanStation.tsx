@@ -88,7 +88,7 @@ export default function PlanStation() {
       )}
       <div className="mt-4">
         <div
-          className="hidden grid-cols-[13rem_minmax(0,1fr)_5rem_8rem_17rem] items-end gap-x-4 pb-1 text-[0.92rem] text-ink2 desk:grid"
+          className="hidden grid-cols-[13rem_minmax(0,1fr)_6.5rem_8rem_17rem] items-end gap-x-4 px-2 pb-1 text-[0.92rem] text-ink2 desk:grid"
           aria-hidden="true"
         >
           <span>{say('method')}</span>

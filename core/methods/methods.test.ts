@@ -3,7 +3,7 @@ import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Wish } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
-import { spoken } from '@chill/words/subject.ts';
+import { shown, spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays, daysBetween } from '../calendar/dates.ts';
@@ -271,7 +271,7 @@ test('every figure answers why, with inputs, rule, source and what would change 
   const [first] = weighMethods(request('balsamorhiza-sagittata')).offered;
   if (!first) throw new Error('no proposal');
   const seeds = whySeeds(first, 40, 0.9, jeffreys(17, 20), 'your test, 17 of 20');
-  expect(seeds.inputs.map((input) => input.name)).toContain('not lost to rot');
+  expect(seeds.inputs.map((input) => shown(input.name))).toContain('not lost to rot');
   for (const why of [seeds, whyTakeOut(first)]) {
     expect(why?.rule && why.source && why.changes).toBeTruthy();
     expect(why?.assumed).toBe(true);

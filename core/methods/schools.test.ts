@@ -99,7 +99,7 @@ describe('what would put another method first', () => {
       const change = whatWouldChange(asked);
       if (!change) continue;
       said += 1;
-      const [, name] = /“(.+)” would come first/.exec(change) ?? [];
+      const [, name] = /“(.+)” would come first/.exec(spoken(change)) ?? [];
       expect(weighMethods(asked).offered[0]?.method.name.toLowerCase()).not.toBe(name);
       expect(methodsToWeigh(species(id)).methods.map(({ method }) => method.name.toLowerCase())).toContain(name);
     }

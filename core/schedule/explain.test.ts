@@ -1,12 +1,13 @@
 import { SALLOW_GAP as nursery, PLACES } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Species } from '@chill/model/species.ts';
+import { shown } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import { estimateSeeds, type SeedEstimate } from '../lot/count.ts';
 import { propose, type Request, weighMethods } from '../methods/propose.ts';
 import { findMethod } from '../methods/schools.ts';
 import { learnRot } from '../rot/learned.ts';
-import { reasonForFirst, whyArms, whyCount, whySeeds, whyTakeOut, whyTopUp, whyTreatment, whyViable } from './explain.ts';
+import { reasonForFirst, type Why, whyArms, whyCount, whySeeds, whyTakeOut, whyTopUp, whyTreatment, whyViable } from './explain.ts';
 
 const handbook = loadHandbook();
 const places = PLACES.map((place, i) => ({ id: String(i), ...place }));
@@ -23,8 +24,8 @@ const proposal = (id: string, methodId: string) => {
   const asked = request(id);
   return propose(findMethod(asked.species, methodId) as NonNullable<ReturnType<typeof findMethod>>, asked);
 };
-const named = (why: { inputs: { name: string; value: string }[] } | undefined) =>
-  Object.fromEntries((why?.inputs ?? []).map(({ name, value }) => [name, value]));
+const named = (why: Why | undefined): Record<string, string> =>
+  Object.fromEntries((why?.inputs ?? []).map(({ name, value }) => [shown(name), shown(value)]));
 
 describe('why so many seeds', () => {
   test('every link stands there with its value, and multiplies to what the rule says', () => {
@@ -40,7 +41,7 @@ describe('why so many seeds', () => {
       'grow on in the pot',
     ]);
     const product = Object.values(links).reduce((share, value) => share * (Number.parseInt(value, 10) / 100), 1);
-    expect(Number.parseInt(/multiply to (\d+) %/.exec(why.rule)?.[1] ?? '', 10)).toBeCloseTo(product * 100, -0.5);
+    expect(Number.parseInt(/multiply to (\d+) %/.exec(shown(why.rule))?.[1] ?? '', 10)).toBeCloseTo(product * 100, -0.5);
   });
   test('smoke is a link where a seed answers to it', () => {
     const why = whySeeds(proposal('syncarpha-vestita', 'no-cold'), 40, 0.9, { alpha: 17.5, beta: 3.5 }, 'your test');
@@ -51,7 +52,7 @@ describe('why so many seeds', () => {
 describe('why that long', () => {
   test('in the fridge by chill and rot, outdoors by the months, dry by the drawer; nothing where nothing waits', () => {
     expect(named(whyTakeOut(proposal('cornus-florida', 'sand-in-fridge')))['half are ready after']).toBe('90 days');
-    expect(whyTakeOut(proposal('cornus-florida', 'outdoor-winter'))?.figure).toMatch(/^\d+ days outdoors$/);
+    expect(shown(whyTakeOut(proposal('cornus-florida', 'outdoor-winter'))?.figure)).toMatch(/^\d+ days outdoors$/);
     expect(whyTakeOut(proposal('andropogon-gerardi', 'no-cold'))).toBeDefined();
     expect(whyTakeOut(proposal('eucalyptus-camaldulensis', 'no-cold'))).toBeUndefined();
   });
@@ -66,7 +67,9 @@ describe('why of a batch under way', () => {
       forecast: { measured: [1, 1, 0.5, 0], days: 4, expectedMeasured: true },
     });
     expect(named(why)).toMatchObject({ 'measured so far': '3 of 4 days', 'it rots here': '× 1.50' });
-    expect(why.inputs.find(({ name }) => name === 'a day from now on counts as')?.from).toMatch(/median of its last two weeks/);
+    expect(shown(why.inputs.find(({ name }) => shown(name) === 'a day from now on counts as')?.from)).toMatch(
+      /median of its last two weeks/,
+    );
     expect(named(whyTreatment('30 days', stage.treatment, stage.takeOut))).not.toHaveProperty('measured so far');
     expect(named(whyTopUp(35, 2, 'towel'))).toEqual({ 'lies in': '2', 'found dry at': '35 %', 'damp at': '70 %' });
   });
@@ -75,16 +78,15 @@ describe('why of a batch under way', () => {
 describe('why the first is first', () => {
   test('says by how much, and what would help where the lot is too small', () => {
     const plenty = reasonForFirst(weighMethods(request('balsamorhiza-sagittata')).offered, 400);
-    expect(plenty?.reason).toMatch(/^\d+ seeds; “|^Ready|^“|^Better/);
+    expect(shown(plenty?.reason)).toMatch(/^\d+ seeds; “|^Ready|^“|^Better/);
     const short = reasonForFirst(weighMethods(request('balsamorhiza-sagittata', 10)).offered, 10);
-    expect(short?.change).toBe('A larger lot, or fewer plants, would bring it within reach.');
+    expect(shown(short?.change)).toBe('A larger lot, or fewer plants, would bring it within reach.');
     expect(reasonForFirst([], 10)).toBeUndefined();
   });
 });
 
 describe('why of the figures of a lot and a trial', () => {
-  const complete = (why: { rule: string; source: string; changes: string; figure: string }) =>
-    [why.rule, why.source, why.changes, why.figure].every((text) => text.length > 5);
+  const complete = (why: Why) => [why.rule, why.source, why.changes, why.figure].every((said) => shown(said).length > 5);
   test('a count says its samples and how far they differ', () => {
     const found = estimateSeeds({
       by: 'weight',
@@ -95,7 +97,7 @@ describe('why of the figures of a lot and a trial', () => {
       ],
     }) as SeedEstimate;
     const why = whyCount(found, 2);
-    expect(why.figure).toBe('884 seeds');
+    expect(shown(why.figure)).toBe('884 seeds');
     expect(named(why)).toEqual({ samples: '2', 'a thousand weigh': '95.00 g', 'samples differ by': '1.5 %' });
     expect(complete(why)).toBe(true);
     expect(complete(whyArms(0.45, 0.65, 102))).toBe(true);

@@ -1,4 +1,5 @@
 import type { Medium } from '@chill/model/stage.ts';
+import type { Sentence } from '@chill/words/subject.ts';
 import { say } from '@chill/words/why.ts';
 import { spell } from '../calendar/dates.ts';
 import { type BetaShare, meanShare, wilsonInterval } from '../chance/shares.ts';
@@ -16,40 +17,43 @@ import { percent } from '../units/percent.ts';
 import type { SproutForecast } from './project.ts';
 import type { TreatmentForecast } from './treatmentForecast.ts';
 
+/** Something to be said where it is shown: a sentence, or a text that is the same in every language. */
+type Said = Sentence | string;
+
 /** The answer to "why?" for one computed figure. */
 export interface Why {
-  figure: string;
+  figure: Said;
   /** What went in, each with where it came from. */
-  inputs: { name: string; value: string; from: string }[];
-  rule: string;
-  source: string;
+  inputs: { name: Said; value: Said; from: Said }[];
+  rule: Said;
+  source: Said;
   /** True where the rule rests on something assumed rather than measured. */
   assumed: boolean;
   /** What would change the figure. */
-  changes: string;
+  changes: Said;
 }
 
 /** Why so many seeds. */
-export function whySeeds(proposal: Proposal, plants: number, confidence: number, viable: BetaShare, viableFrom: string): Why {
+export function whySeeds(proposal: Proposal, plants: number, confidence: number, viable: BetaShare, viableFrom: Said): Why {
   const { chain } = proposal;
   const links = [
-    { name: say('viable'), value: percent(meanShare(viable)), from: viableFrom },
-    ...(chain.opened < 1 ? [{ name: say('scarified'), value: percent(chain.opened), from: say('handbook') }] : []),
-    { name: say('madeReadyByTreatment'), value: percent(chain.released), from: say('chillCurve') },
+    { name: say.of('viable'), value: percent(meanShare(viable)), from: viableFrom },
+    ...(chain.opened < 1 ? [{ name: say.of('scarified'), value: percent(chain.opened), from: say.of('handbook') }] : []),
+    { name: say.of('madeReadyByTreatment'), value: percent(chain.released), from: say.of('chillCurve') },
     ...(chain.answered < 1
-      ? [{ name: say('answerSmokeOrFlooding'), value: percent(chain.answered), from: say('handbookIf10SeedsHad') }]
+      ? [{ name: say.of('answerSmokeOrFlooding'), value: percent(chain.answered), from: say.of('handbookIf10SeedsHad') }]
       : []),
-    { name: say('notLostRot'), value: percent(chain.survives), from: say('rotCurveDoubt') },
-    { name: say('germinateOnceReady'), value: percent(chain.sprouts), from: say('handbookIf10SeedsHad') },
-    { name: say('growPot'), value: percent(chain.establishes), from: say('handbookIf10SeedsHad') },
+    { name: say.of('notLostRot'), value: percent(chain.survives), from: say.of('rotCurveDoubt') },
+    { name: say.of('germinateOnceReady'), value: percent(chain.sprouts), from: say.of('handbookIf10SeedsHad') },
+    { name: say.of('growPot'), value: percent(chain.establishes), from: say.of('handbookIf10SeedsHad') },
   ];
   return {
-    figure: proposal.seeds === undefined ? say('seedsStart') : say('seeds', { seeds: proposal.seeds }),
+    figure: proposal.seeds === undefined ? say.of('seedsStart') : say.of('seeds', { seeds: proposal.seeds }),
     inputs: links,
-    rule: say('sharesMultiplySmallestNumberSeeds', { share: percent(proposal.share), plants, confidence: percent(confidence) }),
-    source: say('jeffreysPosteriorViableShareBeta'),
+    rule: say.of('sharesMultiplySmallestNumberSeeds', { share: percent(proposal.share), plants, confidence: percent(confidence) }),
+    source: say.of('jeffreysPosteriorViableShareBeta'),
     assumed: true,
-    changes: say('testingMoreSeedsNarrowsViable'),
+    changes: say.of('testingMoreSeedsNarrowsViable'),
   };
 }
 
@@ -58,67 +62,67 @@ export function whyTakeOut(proposal: Proposal): Why | undefined {
   const stage = proposal.resolved.find((one) => one.curve && one.takeOut);
   if (!stage?.takeOut) return undefined;
   return stage.treatment
-    ? whyTreatment(say('days', { days: stage.days }), stage.treatment, stage.takeOut)
+    ? whyTreatment(say.of('days', { days: stage.days }), stage.treatment, stage.takeOut)
     : whyOutdoors(stage.days, stage.released, stage.survives);
 }
 
 function whyOutdoors(days: number, released: number, survives: number): Why {
   return {
-    figure: say('daysOutdoors', { days }),
+    figure: say.of('daysOutdoors', { days }),
     inputs: [
-      { name: 'the year', value: say('monthlyMeans'), from: say('yourMonthsUnderPlacesOr') },
-      { name: say('readyByThen'), value: percent(released), from: say('coldWarmthReceivedDayBy') },
+      { name: say.of('theYear'), value: say.of('monthlyMeans'), from: say.of('yourMonthsUnderPlacesOr') },
+      { name: say.of('readyByThen'), value: percent(released), from: say.of('coldWarmthReceivedDayBy') },
       {
-        name: say('notLostRot'),
+        name: say.of('notLostRot'),
         value: percent(survives),
-        from: say('assumptionWhatAnimalsTakeWhere'),
+        from: say.of('assumptionWhatAnimalsTakeWhere'),
       },
     ],
-    rule: say('eachDayCountsByHow'),
-    source: say('chillingStokes1965BaskinBaskin'),
+    rule: say.of('eachDayCountsByHow'),
+    source: say.of('chillingStokes1965BaskinBaskin'),
     assumed: true,
-    changes: say('sowingEarlierColderOrSnowier'),
+    changes: say.of('sowingEarlierColderOrSnowier'),
   };
 }
 
 /** Why a lot is taken to hold so many seeds, by what was weighed or opened. */
 export function whyCount(found: SeedEstimate, samples: number): Why {
   return {
-    figure: say('seeds', { seeds: found.seeds }),
+    figure: say.of('seeds', { seeds: found.seeds }),
     inputs: [
-      { name: say('samples'), value: String(samples), from: say('yours') },
+      { name: say.of('samples'), value: String(samples), from: say.of('yours') },
       ...(found.thousandSeeds_g !== undefined
-        ? [{ name: say('thousandWeigh'), value: `${found.thousandSeeds_g.toFixed(2)} g`, from: say('gramsOverSeedsAllSamples') }]
+        ? [{ name: say.of('thousandWeigh'), value: `${found.thousandSeeds_g.toFixed(2)} g`, from: say.of('gramsOverSeedsAllSamples') }]
         : []),
       ...(found.spread !== undefined
-        ? [{ name: say('samplesDifferBy'), value: `${(found.spread * 100).toFixed(1)} %`, from: say('coefficientVariation') }]
+        ? [{ name: say.of('samplesDifferBy'), value: `${(found.spread * 100).toFixed(1)} %`, from: say.of('coefficientVariation') }]
         : []),
     ],
-    rule: say('lotsMassOverMassOne'),
-    source: say('istaInternationalRulesSeedTesting'),
+    rule: say.of('lotsMassOverMassOne'),
+    source: say.of('istaInternationalRulesSeedTesting'),
     assumed: false,
-    changes: say('moreSamplesWellMixedNarrow'),
+    changes: say.of('moreSamplesWellMixedNarrow'),
   };
 }
 
 /** Why the arms of a trial must be so large. */
 export function whyArms(base: number, other: number, wanted: number): Why {
   return {
-    figure: say('seedsEachArm', { wanted }),
+    figure: say.of('seedsEachArm', { wanted }),
     inputs: [
-      { name: say('expectedControl'), value: percent(base), from: say('sharesFromSeedPlant') },
-      { name: say('worthFinding'), value: percent(other), from: say('yourChoice') },
+      { name: say.of('expectedControl'), value: percent(base), from: say.of('sharesFromSeedPlant') },
+      { name: say.of('worthFinding'), value: percent(other), from: say.of('yourChoice') },
     ],
-    rule: say('fewestSeedsWhichFishersExact'),
-    source: say('fishersExactTestEnumeratedUp'),
+    rule: say.of('fewestSeedsWhichFishersExact'),
+    source: say.of('fishersExactTestEnumeratedUp'),
     assumed: false,
-    changes: say('largerDifferenceNeedsFarFewer'),
+    changes: say.of('largerDifferenceNeedsFarFewer'),
   };
 }
 
 /** Why a treatment is best ended when it is: what is gained and lost by each day. `figure` is what is being asked about. */
 export function whyTreatment(
-  figure: string,
+  figure: Said,
   treatment: SteadyTreatment,
   takeOut: TakeOut,
   {
@@ -132,39 +136,45 @@ export function whyTreatment(
   return {
     figure,
     inputs: [
-      { name: say('halfReadyAfter'), value: say('days2', { exp: Math.round(Math.exp(logMedian)) }), from: say('handbook') },
-      { name: say('n95After'), value: say('days2', { exp: Math.round(Math.exp(logMedian + 1.645 * spread)) }), from: say('handbook') },
-      ...(freedWithout > 0 ? [{ name: say('needNone'), value: percent(freedWithout), from: say('handbook') }] : []),
+      { name: say.of('halfReadyAfter'), value: say.of('days', { days: Math.round(Math.exp(logMedian)) }), from: say.of('handbook') },
+      {
+        name: say.of('n95After'),
+        value: say.of('days', { days: Math.round(Math.exp(logMedian + 1.645 * spread)) }),
+        from: say.of('handbook'),
+      },
+      ...(freedWithout > 0 ? [{ name: say.of('needNone'), value: percent(freedWithout), from: say.of('handbook') }] : []),
       ...(forecast && forecast.days > 0
         ? [
             {
-              name: say('measuredSoFar'),
-              value: say('days3', { reduce: Math.round(forecast.measured.reduce((sum, share) => sum + share, 0)), days: forecast.days }),
-              from: say('placesReadingsAlongStraightLines'),
+              name: say.of('measuredSoFar'),
+              value: say.of('daysMeasured', {
+                reduce: Math.round(forecast.measured.reduce((sum, share) => sum + share, 0)),
+                days: forecast.days,
+              }),
+              from: say.of('placesReadingsAlongStraightLines'),
             },
           ]
         : []),
       {
-        name: forecast ? say('dayFromNowCounts') : say('dayHereCounts'),
+        name: forecast ? say.of('dayFromNowCounts') : say.of('dayHereCounts'),
         value: earnedPerDay(treatment).toFixed(2),
-        from: say('cFullFromC', {
-          how: forecast?.expectedMeasured ? `${say('medianLastTwoWeeks')} ` : '',
+        from: say.of(forecast?.expectedMeasured ? 'medianThenFull' : 'temperatureThenFull', {
           temperature: Math.round(treatment.temperature_C * 10) / 10,
           fullFrom: response.fullFrom_C,
           fullTo: response.fullTo_C,
         }),
       },
       {
-        name: say('lostDayWhileFresh'),
-        value: say('n1000', { fresh: (rate.fresh_perDay * 1000).toFixed(1) }),
-        from: say('assumption', { medium: mediumName(treatment.rot.medium) }),
+        name: say.of('lostDayWhileFresh'),
+        value: say.of('n1000', { fresh: (rate.fresh_perDay * 1000).toFixed(1) }),
+        from: say.of('assumption', { medium: mediumName.of(treatment.rot.medium) }),
       },
       ...(learned
         ? [
             {
-              name: say('rotsHere'),
+              name: say.of('rotsHere'),
               value: `× ${learned.mean.toFixed(2)}`,
-              from: say('ownRecordsMouldyWhereWere', {
+              from: say.of('ownRecordsMouldyWhereWere', {
                 rotted: learned.rotted,
                 expected: Math.round(learned.expected),
                 low: rotRange(learned).low.toFixed(2),
@@ -174,10 +184,10 @@ export function whyTreatment(
           ]
         : []),
     ],
-    rule: say('eachDayMoreSeedReady', { from: spell(takeOut.from), to: spell(takeOut.to), windowKeeps: percent(WINDOW_KEEPS) }),
-    source: say('chillingStokes1965Nikolaeva1969'),
+    rule: say.of('eachDayMoreSeedReady', { from: spell.of(takeOut.from), to: spell.of(takeOut.to), windowKeeps: percent(WINDOW_KEEPS) }),
+    source: say.of('chillingStokes1965Nikolaeva1969'),
     assumed: true,
-    changes: say('warmerFridgeLengthensFreshTowel', { dryCounts: percent(DRY_COUNTS) }),
+    changes: say.of('warmerFridgeLengthensFreshTowel', { dryCounts: percent(DRY_COUNTS) }),
   };
 }
 
@@ -185,20 +195,20 @@ export function whyTreatment(
 export function whyTopUp(water_mL: number, pieces: number, medium: Medium): Why {
   const target = pieceOf(medium) === 'towel' ? TOWEL_TARGET : MEDIUM_TARGET;
   return {
-    figure: say('aboutMl', { water: water_mL }),
+    figure: say.of('aboutMl', { water: water_mL }),
     inputs: [
       {
-        name: say('lies'),
+        name: say.of('lies'),
         value: String(pieces),
-        from: say('bySeedsOwnSize', { how: pieceOf(medium) === 'towel' ? say('towels') : say('tubsOrTrays') }),
+        from: say.of('bySeedsOwnSize', { how: pieceOf(medium) === 'towel' ? say.of('towels') : say.of('tubsOrTrays') }),
       },
-      { name: say('foundDry'), value: percent(FOUND_DRY_AT), from: say('whatCanHoldAssumption') },
-      { name: say('damp'), value: percent(target), from: say('whatCanHoldAssumption') },
+      { name: say.of('foundDry'), value: percent(FOUND_DRY_AT), from: say.of('whatCanHoldAssumption') },
+      { name: say.of('damp'), value: percent(target), from: say.of('whatCanHoldAssumption') },
     ],
-    rule: say('whatMediumCanHoldTimes'),
-    source: say('assumptionsChillsOwnAboutPaper'),
+    rule: say.of('whatMediumCanHoldTimes'),
+    source: say.of('assumptionsChillsOwnAboutPaper'),
     assumed: true,
-    changes: say('largerTowelOrTubTakes'),
+    changes: say.of('largerTowelOrTubTakes'),
   };
 }
 
@@ -206,21 +216,21 @@ export function whyTopUp(water_mL: number, pieces: number, medium: Medium): Why 
 export function whyExpected(forecast: SproutForecast): Why {
   const { expectedByNow, seeds, willSprout, temperature_C, law, halfway_days, day } = forecast;
   return {
-    figure: say('aboutGerminatedByDay', { expectedByNow: Math.round(expectedByNow), day }),
+    figure: say.of('aboutGerminatedByDay', { expectedByNow: Math.round(expectedByNow), day }),
     inputs: [
-      { name: say('seeds2'), value: String(seeds), from: say('recordsNotGerminatedYetGerminated') },
-      { name: say('germinateEnd'), value: percent(willSprout), from: say('viableScarifiedReady') },
+      { name: say.of('seedsCounted'), value: String(seeds), from: say.of('recordsNotGerminatedYetGerminated') },
+      { name: say.of('germinateEnd'), value: percent(willSprout), from: say.of('viableScarifiedReady') },
       {
-        name: say('halfThoseBy'),
-        value: say('day', { halfway: halfway_days.toFixed(1) }),
-        from: say('handbookCHere', { temperature: temperature_C }),
+        name: say.of('halfThoseBy'),
+        value: say.of('day', { halfway: halfway_days.toFixed(1) }),
+        from: say.of('handbookCHere', { temperature: temperature_C }),
       },
-      { name: say('spread'), value: law.spread.toFixed(2), from: say('handbookFirstTenthNineTenths') },
+      { name: say.of('spread'), value: law.spread.toFixed(2), from: say.of('handbookFirstTenthNineTenths') },
     ],
-    rule: say('progressAddsUpDegreeDays'),
-    source: say('thermalTimeBradford2002Bewley'),
+    rule: say.of('progressAddsUpDegreeDays'),
+    source: say.of('thermalTimeBradford2002Bewley'),
     assumed: false,
-    changes: say('warmerMatFasterUpSpecies'),
+    changes: say.of('warmerMatFasterUpSpecies'),
   };
 }
 
@@ -228,40 +238,40 @@ export function whyExpected(forecast: SproutForecast): Why {
 export function whyViable(viable: number, tested: number): Why {
   const { low, high } = wilsonInterval(viable, tested);
   return {
-    figure: say('viable2', { low: Math.round(low * 100), high: Math.round(high * 100) }),
+    figure: say.of('viableRange', { low: Math.round(low * 100), high: Math.round(high * 100) }),
     inputs: [
-      { name: say('viable'), value: String(viable), from: say('yourTest') },
-      { name: say('tested'), value: String(tested), from: say('yourTest') },
+      { name: say.of('viable'), value: String(viable), from: say.of('yourTest') },
+      { name: say.of('tested'), value: String(tested), from: say.of('yourTest') },
     ],
-    rule: say('allSharesViableSeedWould'),
-    source: say('wilsonsScoreInterval1927Carried'),
+    rule: say.of('allSharesViableSeedWould'),
+    source: say.of('wilsonsScoreInterval1927Carried'),
     assumed: false,
-    changes: say('fourTimesSeedsHalveRange'),
+    changes: say.of('fourTimesSeedsHalveRange'),
   };
 }
 
 /** Why the first method is first, its gravest drawback, and what would change that. */
-export function reasonForFirst(proposals: readonly Proposal[], available: number): { reason: string; change: string } | undefined {
+export function reasonForFirst(proposals: readonly Proposal[], available: number): { reason: Sentence; change: Sentence } | undefined {
   const [first, second] = proposals;
   if (!first) return undefined;
   const grave = (proposal: Proposal) => proposal.against.filter((one) => one.weight !== 'notes');
-  const own = grave(first);
-  const plain = own.length === 0 ? say('noDrawbacksHere') : say('drawback', { text: own[0]?.reason });
-  if (!second) return { reason: say('onlyMethodRecord', { plain }), change: say('addMethodYourOwnCompare') };
-  const theirs = grave(second)[0];
-  const seeds =
-    first.seeds !== undefined && second.seeds !== undefined && first.seeds < second.seeds
-      ? say('seedsNeeds', { seeds: first.seeds, name: second.method.name.toLowerCase(), seeds2: second.seeds })
-      : first.late_days < second.late_days
-        ? say('readySoonerThan', { late: spell(second.late_days - first.late_days), name: second.method.name.toLowerCase() })
-        : theirs
-          ? say('hasDrawback', { name: second.method.name.toLowerCase(), text: theirs.reason })
-          : say('betterEstablishedThan', { name: second.method.name.toLowerCase() });
-  const short = first.seeds !== undefined && first.seeds > available;
-  const change = short
-    ? say('largerLotOrFewerPlants')
-    : first.late_days > 0
-      ? say('laterDayOrBuyingStarted')
-      : say('shorterTimeColdFavoursTowel');
-  return { reason: `${seeds[0]?.toUpperCase()}${seeds.slice(1)}. ${plain}.`, change };
+  const own = grave(first)[0];
+  const plain = own ? say.of('drawback', { text: own.reason }) : say.of('noDrawbacksHere');
+  if (!second) return { reason: say.of('onlyMethodRecord', { plain }), change: say.of('addMethodYourOwnCompare') };
+  const change =
+    first.seeds !== undefined && first.seeds > available
+      ? say.of('largerLotOrFewerPlants')
+      : first.late_days > 0
+        ? say.of('laterDayOrBuyingStarted')
+        : say.of('shorterTimeColdFavoursTowel');
+  return { reason: say.of('firstBecause', { better: better(first, second, grave(second)[0]?.reason), plain }), change };
+}
+
+/** What the first method has over the second, whose gravest drawback is `theirs`. */
+function better(first: Proposal, second: Proposal, theirs: Sentence | undefined): Sentence {
+  const name = second.method.name.toLowerCase();
+  if (first.seeds !== undefined && second.seeds !== undefined && first.seeds < second.seeds)
+    return say.of('seedsNeeds', { seeds: first.seeds, name, theirs: second.seeds });
+  if (first.late_days < second.late_days) return say.of('readySoonerThan', { late: spell.of(second.late_days - first.late_days), name });
+  return theirs ? say.of('hasDrawback', { name, text: theirs }) : say.of('betterEstablishedThan', { name });
 }

@@ -4,6 +4,7 @@ import { isControl } from '@chill/core/methods/schools.ts';
 import { whatWouldChange } from '@chill/core/methods/whatChanges.ts';
 import { reasonForFirst } from '@chill/core/schedule/explain.ts';
 import { say } from '@chill/words/plan.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { asItStands, useNursery } from '../../data/nursery.ts';
@@ -82,8 +83,8 @@ export default function PlanStation() {
       <WishSentence wording={wording} wish={wish} change={changeWish} lot={lot} species={species} />
       {first && (
         <p className="mt-4 max-w-[70rem] border-l-4 border-ink pl-3">
-          <b>{say('first', { name: proposals[0]?.method.name })}</b> {first.reason}{' '}
-          {settled === request && <span className="text-ink2">{change ?? first.change}</span>}
+          <b>{say('first', { name: proposals[0]?.method.name })}</b> {spoken(first.reason)}{' '}
+          {settled === request && <span className="text-ink2">{spoken(change ?? first.change)}</span>}
         </p>
       )}
       <div className="mt-4">

@@ -54,6 +54,21 @@ test('a list is looked through, ordered and grouped, and the address keeps how',
   await expect(page.getByRole('list', { name: 'Seeds in stock' }).getByRole('link').first()).toContainText('2710');
   await grower.press(grower.button('Show lots that are used up'));
   await expect(page.getByText('None: every lot has seeds left')).toBeVisible();
+
+  // A lot begins at its top, and the way back leads to where the list was left.
+  const top = () => page.evaluate<number>('Math.round(scrollY)');
+  const line = page.getByRole('list', { name: 'Seeds in stock' }).getByRole('link').nth(12);
+  await page.goto('/seeds');
+  await line.scrollIntoViewIfNeeded();
+  const left = await top();
+  expect(left).toBeGreaterThan(100);
+  await expect.poll(() => page.evaluate<number>('history.state?.top ?? 0')).toBe(left);
+  await grower.press(line);
+  await expect(grower.link('Why this seed is dormant')).toBeVisible();
+  expect(await top()).toBe(0);
+  await page.goBack();
+  await expect(page.getByRole('heading', { level: 1, name: 'Seeds in stock' })).toBeVisible();
+  await expect.poll(top).toBe(left);
 });
 
 test('two thousand batches in the cold are one list, of which what is near the window is drawn', async ({ page }) => {

@@ -1,4 +1,8 @@
+import { availableParallelism, loadavg } from 'node:os';
 import { defineConfig } from '@playwright/test';
+
+/** How many times longer an honest test may take here, by what else the machine has to do as they begin: from 1 to 6. */
+const busy = Math.min(6, Math.max(1, (loadavg()[0] ?? 0) / availableParallelism()));
 
 const chromium = {
   browserName: 'chromium' as const,
@@ -20,14 +24,14 @@ export default defineConfig({
   testDir: '.',
   globalSetup: './setup.ts',
   outputDir: '../.cache/test-results',
-  timeout: 180_000,
-  expect: { timeout: 10_000 },
+  timeout: 180_000 * busy,
+  expect: { timeout: 10_000 * busy },
   workers: 2,
   // CI shares its two cores with others: what passes only when tried again is named as flaky and looked at, but keeps nobody from landing.
   retries: process.env.CI ? 1 : 0,
   fullyParallel: true,
   reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? '../.cache/test-results/report.json' }]],
-  use: { actionTimeout: 60_000, locale: 'en-GB', timezoneId: 'UTC', screenshot: 'only-on-failure' },
+  use: { actionTimeout: 60_000 * busy, locale: 'en-GB', timezoneId: 'UTC', screenshot: 'only-on-failure' },
   projects: [
     { name: 'desk', use: { ...chromium, viewport: { width: 1280, height: 800 } } },
     // What is refused, and in which words, does not depend on the screen; the walk and every screen are looked at on both.

@@ -9,6 +9,7 @@ import { Notices } from './kit/Notices.tsx';
 import { Run } from './kit/Run.tsx';
 import { Strip } from './kit/Strip.tsx';
 import { useArrival } from './kit/useArrival.ts';
+import { useScroll } from './kit/useScroll.ts';
 import { Waiting } from './kit/Waiting.tsx';
 import { PAGES } from './stations/pages.tsx';
 import { TimerEnds } from './stations/treat/TimerEnds.tsx';
@@ -50,6 +51,7 @@ function Shell() {
   const [finding, setFinding] = useState(false);
   const { pathname } = useLocation();
   const main = useRef<HTMLElement>(null);
+  useScroll(pathname);
   useArrival(main, pathname);
   useKey('/', () => setLogging(true));
   useKey('m', () => setMeasuring(true));

@@ -5,6 +5,7 @@ import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/handbook.ts';
 import { allOf } from '@chill/words/lists.ts';
 import { Rich } from '@chill/words/rich.tsx';
+import type { PlainKey } from '@chill/words/subject.ts';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
@@ -17,205 +18,72 @@ import { MethodDrawing } from './MethodDrawing.tsx';
 
 interface Question<K extends keyof KeyAnswers> {
   key: K;
-  ask: string;
-  options: { value: NonNullable<KeyAnswers[K]>; text: string; picture?: Picture }[];
+  ask: PlainKey<typeof say>;
+  options: { value: NonNullable<KeyAnswers[K]>; text: PlainKey<typeof say>; picture?: Picture }[];
 }
 
 const QUESTIONS: Question<keyof KeyAnswers>[] = [
   {
     key: 'swells',
-    get ask() {
-      return say('fewLeftWaterOvernightDo');
-    },
+    ask: 'fewLeftWaterOvernightDo',
     options: [
-      {
-        value: 'yes',
-        get text() {
-          return say('yesVisibly');
-        },
-        picture: 'swollen',
-      },
-      {
-        value: 'no',
-        get text() {
-          return say('noStillHard');
-        },
-        picture: 'unswollen',
-      },
+      { value: 'yes', text: 'yesVisibly', picture: 'swollen' },
+      { value: 'no', text: 'noStillHard', picture: 'unswollen' },
     ],
   },
   {
     key: 'winters',
-    get ask() {
-      return say('whereGrowsWinters');
-    },
+    ask: 'whereGrowsWinters',
     options: [
-      {
-        value: 'cold',
-        get text() {
-          return say('coldFrost');
-        },
-        picture: 'snow',
-      },
-      {
-        value: 'mild',
-        get text() {
-          return say('mildSummersDry');
-        },
-        picture: 'mild',
-      },
+      { value: 'cold', text: 'coldFrost', picture: 'snow' },
+      { value: 'mild', text: 'mildSummersDry', picture: 'mild' },
     ],
   },
   {
     key: 'ground',
-    get ask() {
-      return say('grows');
-    },
+    ask: 'grows',
     options: [
-      {
-        value: 'open',
-        get text() {
-          return say('openGround');
-        },
-        picture: 'open',
-      },
-      {
-        value: 'woods',
-        get text() {
-          return say('woods');
-        },
-        picture: 'woods',
-      },
-      {
-        value: 'wet',
-        get text() {
-          return say('wetGround');
-        },
-        picture: 'wet',
-      },
-      {
-        value: 'burns',
-        get text() {
-          return say('countryBurns');
-        },
-        picture: 'burns',
-      },
+      { value: 'open', text: 'openGround', picture: 'open' },
+      { value: 'woods', text: 'woods', picture: 'woods' },
+      { value: 'wet', text: 'wetGround', picture: 'wet' },
+      { value: 'burns', text: 'countryBurns', picture: 'burns' },
     ],
   },
   {
     key: 'size',
-    get ask() {
-      return say('howLargeOneSeed');
-    },
+    ask: 'howLargeOneSeed',
     options: [
-      {
-        value: 'dust',
-        get text() {
-          return say('likeDust');
-        },
-        picture: 'dust',
-      },
-      {
-        value: 'small',
-        get text() {
-          return say('n13Mm');
-        },
-        picture: 'small',
-      },
-      {
-        value: 'middle',
-        get text() {
-          return say('n49Mm');
-        },
-        picture: 'middle',
-      },
-      {
-        value: 'large',
-        get text() {
-          return say('larger');
-        },
-        picture: 'large',
-      },
+      { value: 'dust', text: 'likeDust', picture: 'dust' },
+      { value: 'small', text: 'n13Mm', picture: 'small' },
+      { value: 'middle', text: 'n49Mm', picture: 'middle' },
+      { value: 'large', text: 'larger', picture: 'large' },
     ],
   },
   {
     key: 'fruit',
-    get ask() {
-      return say('cameFrom');
-    },
+    ask: 'cameFrom',
     options: [
-      {
-        value: 'fleshy',
-        get text() {
-          return say('fleshyFruit');
-        },
-        picture: 'fleshy',
-      },
-      {
-        value: 'dry',
-        get text() {
-          return say('dryPodConeOrHead');
-        },
-        picture: 'dry',
-      },
+      { value: 'fleshy', text: 'fleshyFruit', picture: 'fleshy' },
+      { value: 'dry', text: 'dryPodConeOrHead', picture: 'dry' },
     ],
   },
   {
     key: 'life',
-    get ask() {
-      return say('plant');
-    },
+    ask: 'plant',
     options: [
-      {
-        value: 'annual',
-        get text() {
-          return say('annual');
-        },
-      },
-      {
-        value: 'perennial',
-        get text() {
-          return say('perennial');
-        },
-      },
-      {
-        value: 'woody',
-        get text() {
-          return say('shrubOrTree');
-        },
-      },
+      { value: 'annual', text: 'annual' },
+      { value: 'perennial', text: 'perennial' },
+      { value: 'woody', text: 'shrubOrTree' },
     ],
   },
   {
     key: 'ripens',
-    get ask() {
-      return say('seedRipe');
-    },
+    ask: 'seedRipe',
     options: [
-      {
-        value: 'spring',
-        get text() {
-          return say('spring');
-        },
-      },
-      {
-        value: 'summer',
-        get text() {
-          return say('summer');
-        },
-      },
-      {
-        value: 'autumn',
-        get text() {
-          return say('autumn');
-        },
-      },
-      {
-        value: 'winter',
-        get text() {
-          return say('winter');
-        },
-      },
+      { value: 'spring', text: 'spring' },
+      { value: 'summer', text: 'summer' },
+      { value: 'autumn', text: 'autumn' },
+      { value: 'winter', text: 'winter' },
     ],
   },
 ];
@@ -240,7 +108,7 @@ export default function KeyPage() {
         <p className="mt-1 max-w-prose text-ink2">{say('answerWhatYouCanSkip')}</p>
         {QUESTIONS.map(({ key, ask, options }) => (
           <fieldset key={key} className="mt-4 border-t border-line pt-2">
-            <legend className="float-left w-full font-semibold">{ask}</legend>
+            <legend className="float-left w-full font-semibold">{say(ask)}</legend>
             <div className="clear-both grid grid-cols-2 gap-x-4 sm:grid-cols-4">
               {options.map(({ value, text, picture }) => {
                 const chosen = answers[key] === value;
@@ -253,7 +121,7 @@ export default function KeyPage() {
                     className={`min-h-12 border-b-[3px] py-1.5 text-left ${chosen ? 'border-ink font-bold' : 'border-transparent text-ink2 hover:border-line'}`}
                   >
                     {picture && <KeyPicture of={picture} />}
-                    {text}
+                    {say(text)}
                   </button>
                 );
               })}

@@ -12,7 +12,7 @@ import { Field } from '../../kit/Field.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { judgedBy, useWritten } from '../../kit/useWritten.ts';
 import { MethodsEditor } from './MethodsEditor.tsx';
-import { getAt, OPTIONAL, ROWS, setAt } from './speciesFields.ts';
+import { cueName, getAt, OPTIONAL, ROWS, rowName, setAt } from './speciesFields.ts';
 
 /** Copies a species of the handbook and changes the copy, or changes one's own. The shipped entry stays as it is. */
 export default function SpeciesEditor() {
@@ -91,7 +91,8 @@ function Editor({ source }: { source: Species }) {
       </div>
       <h2 className="mt-6">{say('whatNeeds')}</h2>
       <ul className="mt-1 flex flex-wrap gap-x-6">
-        {OPTIONAL.map(({ path, name, fresh }) => {
+        {OPTIONAL.map((cue) => {
+          const { path, fresh } = cue;
           const on = isOn(species, path);
           return (
             <li key={path}>
@@ -102,7 +103,7 @@ function Editor({ source }: { source: Species }) {
                   checked={on}
                   onChange={() => set(path, on ? (path === 'cold' ? { need: 'none' } : undefined) : fresh)}
                 />
-                {name}
+                {cueName(cue)}
               </label>
             </li>
           );
@@ -152,14 +153,14 @@ function Editor({ source }: { source: Species }) {
         />
       </div>
       <div className="mt-3 grid grid-cols-2 gap-x-8 gap-y-3 sm:grid-cols-3 desk:grid-cols-4">
-        {rows.map(({ path, name, unit, share }) => (
+        {rows.map((row) => (
           <Figure
-            key={path}
-            name={`${name}${unit ? `, ${unit}` : ''}`}
-            error={fault(path)}
-            value={getAt(species, path) as number}
-            factor={share ? 100 : 1}
-            change={(value) => set(path, value)}
+            key={row.path}
+            name={rowName(row)}
+            error={fault(row.path)}
+            value={getAt(species, row.path) as number}
+            factor={row.share ? 100 : 1}
+            change={(value) => set(row.path, value)}
           />
         ))}
       </div>

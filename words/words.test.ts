@@ -6,6 +6,7 @@ import { pages } from './pages.ts';
 import { pseudo } from './pseudo.ts';
 import { american } from './spelling.ts';
 import { catalogues, type Sentence, spoken, subject, wording } from './subject.ts';
+import { options, worded } from './tables.ts';
 
 const say = subject('test', {
   plain: 'Mouldy seed is not grey.',
@@ -51,6 +52,20 @@ describe('a sentence', () => {
     [1000, '1,000 bags'],
   ])('counts %d as “%s”', (count, said) => {
     expect(say('bags', { count })).toBe(said);
+  });
+});
+
+describe('a table of words', () => {
+  const spoiled = subject('spoiled', { mould: 'mould', rot: 'rot' });
+  test('is said as it is read, in the language of that moment', () => {
+    const table = worded(spoiled, { fungus: 'mould', decay: 'rot' });
+    expect({ ...table }).toEqual({ fungus: 'mould', decay: 'rot' });
+    expect(inLanguage('en-US', () => table.fungus)).toBe('mold');
+  });
+  test('to choose from keeps its order and its values', () => {
+    const choice = options(spoiled, { b: 'rot', a: 'mould' });
+    expect(choice.map(({ value, text }) => `${value} ${text}`)).toEqual(['b rot', 'a mould']);
+    expect(inLanguage('en-US', () => choice[1]?.text)).toBe('mold');
   });
 });
 

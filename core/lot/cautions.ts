@@ -1,25 +1,16 @@
 import type { Genus } from '@chill/model/genus.ts';
 import type { Hazard, HazardCode, Species, TaxonHazards } from '@chill/model/species.ts';
 import { say } from '@chill/words/lot.ts';
+import { worded } from '@chill/words/tables.ts';
 
 /** What each kind of hazard asks for, whatever the species; local rules come first. */
-const ASKS: Record<HazardCode, string> = {
-  get toxic() {
-    return say('keepClosedLabelledNotFood');
-  },
-  get irritant() {
-    return say('glovesWashYourHands');
-  },
-  get protected() {
-    return say('permitNeededAskAuthorityBefore');
-  },
-  get regulated() {
-    return say('checkLocalRulesBeforeGrowing');
-  },
-  get unknown() {
-    return say('treatPoisonousClosedLabelledNot');
-  },
-};
+const ASKS: Record<HazardCode, string> = worded(say, {
+  toxic: 'keepClosedLabelledNotFood',
+  irritant: 'glovesWashYourHands',
+  protected: 'permitNeededAskAuthorityBefore',
+  regulated: 'checkLocalRulesBeforeGrowing',
+  unknown: 'treatPoisonousClosedLabelledNot',
+});
 
 /** What is said of seed of which nobody knows whether it is harmful. */
 export const NOT_KNOWN: Hazard = {

@@ -1,6 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { NewEvent, OpeningMethod } from '@chill/model/event.ts';
 import { say } from '@chill/words/schedule.ts';
+import { worded } from '@chill/words/tables.ts';
 import { lengthOf } from '../calendar/moments.ts';
 import type { Timer } from '../ledger/batchState.ts';
 import { kindOfEvent } from '../ledger/events/index.ts';
@@ -37,20 +38,12 @@ const MOULD = {
     return say('mouldSpreading');
   },
 };
-const OPENED: Record<OpeningMethod, string> = {
-  get nick() {
-    return say('nicked');
-  },
-  get file() {
-    return say('filed');
-  },
-  get sand() {
-    return say('sanded');
-  },
-  get peel() {
-    return say('peeled');
-  },
-};
+const OPENED: Record<OpeningMethod, string> = worded(say, {
+  nick: 'nicked',
+  file: 'filed',
+  sand: 'sanded',
+  peel: 'peeled',
+});
 const STAFF = {
   get acid() {
     return say('acidByTrainedStaff');

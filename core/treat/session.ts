@@ -1,3 +1,4 @@
+import { worded } from '@chill/words/tables.ts';
 import { say } from '@chill/words/treatment.ts';
 import { type BenchAct, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
@@ -171,29 +172,13 @@ export function benchJob({ batchId, stages, state, seeds, perSeed_s }: BenchBatc
   return { batchId, ready_min, ...(pressing && { pressing }), steps };
 }
 
-const ACTS: Record<BenchAct['act'], string> = {
-  get clean() {
-    return say('clean');
-  },
-  get openCoats() {
-    return say('scarify');
-  },
-  get startSoak() {
-    return say('startSoak');
-  },
-  get kettle() {
-    return say('putKettle');
-  },
-  get pour() {
-    return say('pour');
-  },
-  get intoBath() {
-    return say('intoBath');
-  },
-  get rinse() {
-    return say('rinse');
-  },
-  get startSmoke() {
-    return say('startSmokeSoak');
-  },
-};
+const ACTS: Record<BenchAct['act'], string> = worded(say, {
+  clean: 'clean',
+  openCoats: 'scarify',
+  startSoak: 'startSoak',
+  kettle: 'putKettle',
+  pour: 'pour',
+  intoBath: 'intoBath',
+  rinse: 'rinse',
+  startSmoke: 'startSmokeSoak',
+});

@@ -1,5 +1,6 @@
 import type { Units } from '@chill/model/nursery.ts';
 import { type Refusal, refusal } from '@chill/model/refusal.ts';
+import { worded } from '@chill/words/tables.ts';
 import { say } from '@chill/words/units.ts';
 import { inMeasures } from './measures.ts';
 import { FIGURES, type NumberFormat, readNumber } from './number.ts';
@@ -74,29 +75,15 @@ const VULGAR: Record<string, string> = {
   '⅞': '7/8',
 };
 const NUMBER = new RegExp(String.raw`^([−-]?)(?:(\d+) (\d+)\/(\d+)|(\d+)\/(\d+)|(${FIGURES}))`);
-const EXAMPLES: Record<Quantity, string> = {
-  get temperature_C() {
-    return say('n4COr39F');
-  },
-  get length_mm() {
-    return say('n5MmOr316');
-  },
-  get volume_mL() {
-    return say('n10MlOr2Tsp');
-  },
-  get mass_g() {
-    return say('n12GOr12');
-  },
-  get duration_days() {
-    return say('n6WkOr42Days');
-  },
-  get height_m() {
-    return say('n780MOr2560Ft');
-  },
-  get share() {
-    return say('n85Or1720');
-  },
-};
+const EXAMPLES: Record<Quantity, string> = worded(say, {
+  temperature_C: 'n4COr39F',
+  length_mm: 'n5MmOr316',
+  volume_mL: 'n10MlOr2Tsp',
+  mass_g: 'n12GOr12',
+  duration_days: 'n6WkOr42Days',
+  height_m: 'n780MOr2560Ft',
+  share: 'n85Or1720',
+});
 
 /**
  * Reads a number with its unit as people type it: `75F`, `3/16 in`, `1 1/2 tsp`, `½ oz`, `6 wk`, `2,5 mm`, `17 in 20`.

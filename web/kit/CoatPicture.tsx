@@ -1,33 +1,22 @@
 import type { SeedForm } from '@chill/model/species.ts';
 import { say } from '@chill/words/drawings.ts';
+import { worded } from '@chill/words/tables.ts';
 import { useId } from 'react';
 import { seedOutline } from './seedShape.ts';
 
 /** How far a coat is opened. */
 export type Opened = 'tooLittle' | 'right' | 'tooFar';
 
-const NAMES: Record<Opened, string> = {
-  get tooLittle() {
-    return say('tooLittle');
-  },
-  get right() {
-    return say('rightStop');
-  },
-  get tooFar() {
-    return say('tooFar');
-  },
-};
-const SAID: Record<Opened, string> = {
-  get tooLittle() {
-    return say('scratchedStillDarkAllThrough');
-  },
-  get right() {
-    return say('paleSpeckShows');
-  },
-  get tooFar() {
-    return say('paleWetEmbryoCut');
-  },
-};
+const NAMES: Record<Opened, string> = worded(say, {
+  tooLittle: 'tooLittle',
+  right: 'rightStop',
+  tooFar: 'tooFar',
+});
+const SAID: Record<Opened, string> = worded(say, {
+  tooLittle: 'scratchedStillDarkAllThrough',
+  right: 'paleSpeckShows',
+  tooFar: 'paleWetEmbryoCut',
+});
 
 /** Where the scar of a seed lies, as parts of its length and width, and where to open it: the far side of the widest part. */
 const SCAR: Partial<Record<SeedForm['shape'], [number, number]>> = { kidney: [0.52, 0.8], bean: [0.46, 0.92] };

@@ -3,29 +3,20 @@ import { type CarryFault, carryFault } from '@chill/core/treat/carry.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
 import { say } from '@chill/words/batch.ts';
+import { worded } from '@chill/words/tables.ts';
 import { useState } from 'react';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';
 
-const FAULTS: Record<CarryFault, string> = {
-  get frozenDies() {
-    return say('frostKillsSeedHoldsToo');
-  },
-  get frozenStops() {
-    return say('frozenDampSeedReceivesNo');
-  },
-  get tooWarm() {
-    return say('tooWarmThereReceivesNo');
-  },
-  get tooCold() {
-    return say('tooColdThereNothingGerminates');
-  },
-  get notItsPlace() {
-    return say('stageDoesNotUsuallyLie');
-  },
-};
+const FAULTS: Record<CarryFault, string> = worded(say, {
+  frozenDies: 'frostKillsSeedHoldsToo',
+  frozenStops: 'frozenDampSeedReceivesNo',
+  tooWarm: 'tooWarmThereReceivesNo',
+  tooCold: 'tooColdThereNothingGerminates',
+  notItsPlace: 'stageDoesNotUsuallyLie',
+});
 
 /** Moves a batch to another place within its stage: what it earns follows that place from then on. A place that does it harm is said first. */
 export function CarryTo({ view }: { view: BatchView }) {

@@ -2,28 +2,19 @@ import { type Findable, findAnything } from '@chill/core/find/findAnything.ts';
 import { parseBagCode } from '@chill/core/ledger/bagCode.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { say } from '@chill/words/find.ts';
+import { worded } from '@chill/words/tables.ts';
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { type NurseryView, useNursery } from '../../data/nursery.ts';
 
-const KINDS: Record<Findable['kind'], string> = {
-  get bag() {
-    return say('bag');
-  },
-  get lot() {
-    return say('lot');
-  },
-  get species() {
-    return say('species');
-  },
-  get place() {
-    return say('place');
-  },
-  get action() {
-    return say('go');
-  },
-};
+const KINDS: Record<Findable['kind'], string> = worded(say, {
+  bag: 'bag',
+  lot: 'lot',
+  species: 'species',
+  place: 'place',
+  action: 'go',
+});
 
 /** What can be gone to without knowing its name. */
 const actions = (): Findable[] => [

@@ -6,6 +6,7 @@ import type { Genus } from '@chill/model/genus.ts';
 import { DormancyClass, type Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/handbook.ts';
 import { Rich } from '@chill/words/rich.tsx';
+import { worded } from '@chill/words/tables.ts';
 import { useDeferredValue, useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import useSWR from 'swr';
@@ -156,17 +157,11 @@ function SpeciesRow({ species }: { species: Species }) {
 }
 
 /** What an entry that is not the handbook's own is called. */
-export const STANDS_FOR: Record<NonNullable<Species['standsFor']>, string> = {
-  get genus() {
-    return say('whatUsualGenus');
-  },
-  get guess() {
-    return say('firstGuess');
-  },
-  get own() {
-    return say('yourOwn');
-  },
-};
+export const STANDS_FOR: Record<NonNullable<Species['standsFor']>, string> = worded(say, {
+  genus: 'whatUsualGenus',
+  guess: 'firstGuess',
+  own: 'yourOwn',
+});
 
 /** Where a species is asked for that the handbook has not: what is usual in its genus, said to be no more than that. */
 function GenusFallback({ typed, found }: { typed: string; found: readonly Species[] }) {

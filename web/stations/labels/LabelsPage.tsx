@@ -3,6 +3,7 @@ import { LABEL_SHEETS, type LabelSheet } from '@chill/core/labels/sheets.ts';
 import { bagWords, potWords } from '@chill/core/labels/words.ts';
 import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { say } from '@chill/words/labels.ts';
+import { options } from '@chill/words/tables.ts';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
@@ -16,26 +17,11 @@ import { LongList } from '../../kit/LongList.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 
-const KINDS = [
-  {
-    value: 'bag',
-    get text() {
-      return say('bags');
-    },
-  },
-  {
-    value: 'pot',
-    get text() {
-      return say('pots');
-    },
-  },
-  {
-    value: 'shelf',
-    get text() {
-      return say('shelves');
-    },
-  },
-] as const;
+const KINDS = options(say, {
+  bag: 'bags',
+  pot: 'pots',
+  shelf: 'shelves',
+});
 type Kind = (typeof KINDS)[number]['value'];
 
 /** The server draws no more at once. */

@@ -2,6 +2,7 @@ import { PLACES } from '@chill/core/kinds/places.ts';
 import { roomUnitName } from '@chill/core/methods/room.ts';
 import { Place, type PlaceKind, PlaceKind as PlaceKinds, RoomUnit } from '@chill/model/place.ts';
 import { say } from '@chill/words/places.ts';
+import { options } from '@chill/words/tables.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { savePlace } from '../../data/saving.ts';
 import { Choice } from '../../kit/Choice.tsx';
@@ -12,26 +13,11 @@ import { Typed } from '../../kit/Typed.tsx';
 import { countIn } from '../../kit/typedNumbers.ts';
 import { judgedBy, useWritten } from '../../kit/useWritten.ts';
 
-const KEPT_OFF = [
-  {
-    value: 'unasked',
-    get text() {
-      return say('notStated');
-    },
-  },
-  {
-    value: 'yes',
-    get text() {
-      return say('keptOff');
-    },
-  },
-  {
-    value: 'no',
-    get text() {
-      return say('notKeptOff');
-    },
-  },
-] as const;
+const KEPT_OFF = options(say, {
+  unasked: 'notStated',
+  yes: 'keptOff',
+  no: 'notKeptOff',
+});
 
 /** What is written of a place: figures as text; `null` where nothing can be read or nobody said. */
 interface Draft {

@@ -5,6 +5,7 @@ import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
 import { say } from '@chill/words/places.ts';
 import { Rich } from '@chill/words/rich.tsx';
+import { worded } from '@chill/words/tables.ts';
 import { newId } from '../../data/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { readingsAddress, readingsChanged } from '../../data/saving.ts';
@@ -211,20 +212,12 @@ function LayoutForm({
   );
 }
 
-const SEPARATOR_NAMES: Record<(typeof SEPARATORS)[number], string> = {
-  get ','() {
-    return say('commas');
-  },
-  get ';'() {
-    return say('semicolons');
-  },
-  get '\t'() {
-    return say('tabs');
-  },
-  get '|'() {
-    return say('bars');
-  },
-};
+const SEPARATOR_NAMES: Record<(typeof SEPARATORS)[number], string> = worded(say, {
+  ',': 'commas',
+  ';': 'semicolons',
+  '\t': 'tabs',
+  '|': 'bars',
+});
 
 function separatorName(separator: string): string {
   return say('columnsBy', { separator: SEPARATOR_NAMES[separator as (typeof SEPARATORS)[number]] });

@@ -16,6 +16,7 @@ import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/plan.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { spoken } from '@chill/words/subject.ts';
+import { worded } from '@chill/words/tables.ts';
 import type { Term as TermName } from '@chill/words/terms.ts';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -115,20 +116,12 @@ function summary({ resolved, dates }: Proposal, today: string): string {
 }
 
 /** What seed waits in, in a word: "12 weeks cold". */
-const WAITS: Record<NonNullable<StageFacts['earns']>, string> = {
-  get ripening() {
-    return say('dry');
-  },
-  get warmth() {
-    return say('warm');
-  },
-  get cold() {
-    return say('cold');
-  },
-  get winter() {
-    return say('outdoors');
-  },
-};
+const WAITS: Record<NonNullable<StageFacts['earns']>, string> = worded(say, {
+  ripening: 'dry',
+  warmth: 'warm',
+  cold: 'cold',
+  winter: 'outdoors',
+});
 
 /** What a method takes besides seed: "2 places in the fridge, 9 checks and about 40 minutes of work". */
 function takes({ effort: { fridgeUnits, looks, minutes } }: Proposal): string {

@@ -1,29 +1,15 @@
 import { cellPlan, seedsPerCell } from '@chill/core/lot/perCell.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { say } from '@chill/words/plan.ts';
+import { options } from '@chill/words/tables.ts';
 import { useState } from 'react';
 import { Choice } from '../../kit/Choice.tsx';
 
-const FILLS = [
-  {
-    value: '0.8',
-    get text() {
-      return say('filled8Of10');
-    },
-  },
-  {
-    value: '0.9',
-    get text() {
-      return say('filled9Of10');
-    },
-  },
-  {
-    value: '0.95',
-    get text() {
-      return say('filled19Of20');
-    },
-  },
-] as const;
+const FILLS = options(say, {
+  '0.8': 'filled8Of10',
+  '0.9': 'filled9Of10',
+  '0.95': 'filled19Of20',
+});
 
 /** Sown straight into its cells, or pre-sprouted and potted one by one: seeds, spare seedlings and empty cells of both. */
 export function PerCell({ proposal, plants }: { proposal: Proposal; plants: number }) {

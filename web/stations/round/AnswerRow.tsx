@@ -7,6 +7,7 @@ import type { Task } from '@chill/core/schedule/task.ts';
 import { cautionAt, mouldCaution } from '@chill/core/schedule/words.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { say } from '@chill/words/round.ts';
+import { options } from '@chill/words/tables.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
@@ -18,54 +19,19 @@ import { Problem } from '../../kit/Problem.tsx';
 import { QuantityInput } from '../../kit/QuantityInput.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 
-const DAMP = [
-  {
-    value: 'dry',
-    get text() {
-      return say('dry');
-    },
-  },
-  {
-    value: 'right',
-    get text() {
-      return say('damp');
-    },
-  },
-  {
-    value: 'wet',
-    get text() {
-      return say('wet');
-    },
-  },
-] as const;
-const MOULD = [
-  {
-    value: 'few',
-    get text() {
-      return say('few');
-    },
-  },
-  {
-    value: 'spreading',
-    get text() {
-      return say('spreading');
-    },
-  },
-] as const;
-const REST = [
-  {
-    value: 'heldOver',
-    get text() {
-      return say('keepAnotherSeason');
-    },
-  },
-  {
-    value: 'lost',
-    get text() {
-      return say('compost');
-    },
-  },
-] as const;
+const DAMP = options(say, {
+  dry: 'dry',
+  right: 'damp',
+  wet: 'wet',
+});
+const MOULD = options(say, {
+  few: 'few',
+  spreading: 'spreading',
+});
+const REST = options(say, {
+  heldOver: 'keepAnotherSeason',
+  lost: 'compost',
+});
 
 /** What a task's answer is given with: the batch, what is answered so far, and how to change it. */
 interface Asking {

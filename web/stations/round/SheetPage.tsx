@@ -2,6 +2,7 @@ import { longDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { say } from '@chill/words/round.ts';
 import { spoken } from '@chill/words/subject.ts';
+import { options } from '@chill/words/tables.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
@@ -9,26 +10,11 @@ import { Choice } from '../../kit/Choice.tsx';
 import { Term } from '../../kit/Term.tsx';
 import { kindOf, sheetOf } from './sheet.ts';
 
-const AHEAD = [
-  {
-    value: '0',
-    get text() {
-      return say('dueToday');
-    },
-  },
-  {
-    value: '3',
-    get text() {
-      return say('nextThreeDays');
-    },
-  },
-  {
-    value: '7',
-    get text() {
-      return say('week');
-    },
-  },
-] as const;
+const AHEAD = options(say, {
+  '0': 'dueToday',
+  '3': 'nextThreeDays',
+  '7': 'week',
+});
 
 /** The round on paper, for wet hands and dead batteries: a box for every answer. */
 export default function SheetPage() {

@@ -9,6 +9,7 @@ import { showCoordinates } from '@chill/core/units/coordinates.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/seeds.ts';
+import { options, worded } from '@chill/words/tables.ts';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { asItStands, type LotView, useLot, useNursery } from '../../data/nursery.ts';
@@ -26,38 +27,13 @@ import { SortForm } from './SortForm.tsx';
 import { GiveForm, StoreForm } from './StoreForm.tsx';
 import { TestForm } from './TestForm.tsx';
 
-const ACTIONS = [
-  {
-    value: 'count',
-    get text() {
-      return say('count');
-    },
-  },
-  {
-    value: 'sort',
-    get text() {
-      return say('sort');
-    },
-  },
-  {
-    value: 'test',
-    get text() {
-      return say('testAct');
-    },
-  },
-  {
-    value: 'store',
-    get text() {
-      return say('move');
-    },
-  },
-  {
-    value: 'give',
-    get text() {
-      return say('giveAway');
-    },
-  },
-] as const;
+const ACTIONS = options(say, {
+  count: 'count',
+  sort: 'sort',
+  test: 'testAct',
+  store: 'move',
+  give: 'giveAway',
+});
 type Action = (typeof ACTIONS)[number]['value'];
 
 /** One lot: where every seed of it is, how viable, what must happen to it, and what can be done with it. */
@@ -257,17 +233,11 @@ function Provenance({ lot }: { lot: LotView }) {
   );
 }
 
-const BY: Record<ViableTest['by'], string> = {
-  get asWritten() {
-    return say('firstRecorded');
-  },
-  get cut() {
-    return say('cut');
-  },
-  get towel() {
-    return say('towel');
-  },
-};
+const BY: Record<ViableTest['by'], string> = worded(say, {
+  asWritten: 'firstRecorded',
+  cut: 'cut',
+  towel: 'towel',
+});
 
 /** Each test on its own, with what its age takes from it. */
 function Tests({ tests }: { tests: readonly ViableTest[] }) {

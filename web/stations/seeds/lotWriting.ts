@@ -2,6 +2,7 @@ import { parseCoordinates, showCoordinates } from '@chill/core/units/coordinates
 import { Lot, type Provenance, Viability } from '@chill/model/lot.ts';
 import { say } from '@chill/words/seeds.ts';
 import { spoken } from '@chill/words/subject.ts';
+import { worded } from '@chill/words/tables.ts';
 import { countIn, numberIn } from '../../kit/typedNumbers.ts';
 import type { Fault as AnyFault, Judged } from '../../kit/useWritten.ts';
 
@@ -95,20 +96,12 @@ export function fieldOf(path: string): Fault['field'] {
 }
 
 /** What the model says where nothing is written, put as a question. */
-const ASKED: Partial<Record<Fault['field'], string>> = {
-  get speciesId() {
-    return say('chooseSpeciesFromHandbook');
-  },
-  get from() {
-    return say('whereDidComeFrom');
-  },
-  get on() {
-    return say('whichDayRoughlyEnough');
-  },
-  get seeds() {
-    return say('howManyGoodGuessWill');
-  },
-};
+const ASKED: Partial<Record<Fault['field'], string>> = worded(say, {
+  speciesId: 'chooseSpeciesFromHandbook',
+  from: 'whereDidComeFrom',
+  on: 'whichDayRoughlyEnough',
+  seeds: 'howManyGoodGuessWill',
+});
 
 /** The lot that is written, or every fault in it. */
 export function judge(written: Written, id: string): Judged<Lot> {

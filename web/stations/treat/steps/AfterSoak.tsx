@@ -7,6 +7,7 @@ import type { Move } from '@chill/model/event.ts';
 import { Swelling } from '@chill/model/treatment.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { spoken } from '@chill/words/subject.ts';
+import { options, worded } from '@chill/words/tables.ts';
 import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -27,20 +28,10 @@ import { StepAction } from '../StepAction.tsx';
 import { useStep } from '../useStep.ts';
 import { Bath } from './Bath.tsx';
 
-const BY = [
-  {
-    value: 'count',
-    get text() {
-      return say('counted');
-    },
-  },
-  {
-    value: 'weight',
-    get text() {
-      return say('weighed');
-    },
-  },
-] as const;
+const BY = options(say, {
+  count: 'counted',
+  weight: 'weighed',
+});
 
 /** After a soak: did it take? The swollen go on; the hard are split off and go round again; the floaters are out. */
 export function AfterSoak({ view }: { view: BatchView }) {
@@ -175,22 +166,14 @@ function LookForm({ view }: { view: BatchView }) {
   );
 }
 
-const OPENED: Record<Opener, string> = {
-  get openCoat() {
-    return say('nickedOrFiled');
-  },
-  get hotWater() {
-    return say('hotWater');
-  },
-};
-const TURNED_TO: Record<Opener, string> = {
-  get openCoat() {
-    return say('nickingOrFiling');
-  },
-  get hotWater() {
-    return say('hotWaterSoakWord');
-  },
-};
+const OPENED: Record<Opener, string> = worded(say, {
+  openCoat: 'nickedOrFiled',
+  hotWater: 'hotWater',
+});
+const TURNED_TO: Record<Opener, string> = worded(say, {
+  openCoat: 'nickingOrFiling',
+  hotWater: 'hotWaterSoakWord',
+});
 
 function Verdict({ view }: { view: BatchView }) {
   const { batches, today } = useNursery();

@@ -1,6 +1,7 @@
 import { lengthOf, timerFace } from '@chill/core/calendar/moments.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import type { OpeningMethod } from '@chill/model/event.ts';
+import { options, worded } from '@chill/words/tables.ts';
 import { say } from '@chill/words/treat.ts';
 import { handTimeHere } from '../../../data/bench.ts';
 import { nowMs, useNow } from '../../../data/now.ts';
@@ -14,47 +15,19 @@ import { WhyNote } from '../../../kit/WhyNote.tsx';
 import { FromDevice } from '../Reading.tsx';
 import { type Said, useStep } from '../useStep.ts';
 
-const METHODS = [
-  {
-    value: 'file',
-    get text() {
-      return say('file');
-    },
-  },
-  {
-    value: 'nick',
-    get text() {
-      return say('nick');
-    },
-  },
-  {
-    value: 'sand',
-    get text() {
-      return say('sand');
-    },
-  },
-  {
-    value: 'peel',
-    get text() {
-      return say('peel');
-    },
-  },
-] as const;
+const METHODS = options(say, {
+  file: 'file',
+  nick: 'nick',
+  sand: 'sand',
+  peel: 'peel',
+});
 
-const HOW: Record<OpeningMethod, string> = {
-  get file() {
-    return say('fewStrokesMarkThroughDark');
-  },
-  get nick() {
-    return say('clampOneClipMarkStop');
-  },
-  get sand() {
-    return say('handfulBetweenTwoSheetsSandpaper');
-  },
-  get peel() {
-    return say('takeHuskOrInnerCoat');
-  },
-};
+const HOW: Record<OpeningMethod, string> = worded(say, {
+  file: 'fewStrokesMarkThroughDark',
+  nick: 'clampOneClipMarkStop',
+  sand: 'handfulBetweenTwoSheetsSandpaper',
+  peel: 'takeHuskOrInnerCoat',
+});
 
 /** A sitting at the bench, kept in this browser until it is recorded. */
 interface Sitting {

@@ -6,6 +6,7 @@ import { readCount } from '@chill/core/units/number.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { spoken } from '@chill/words/subject.ts';
+import { options } from '@chill/words/tables.ts';
 import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { newId } from '../../../data/newId.ts';
@@ -22,32 +23,12 @@ import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
 import { heatPulseDose, type ShownDose } from './heatPulse.ts';
 
-const FORMS = [
-  {
-    value: 'water',
-    get text() {
-      return say('smokeWater');
-    },
-  },
-  {
-    value: 'paper',
-    get text() {
-      return say('smokePaper');
-    },
-  },
-  {
-    value: 'ash',
-    get text() {
-      return say('ashPots');
-    },
-  },
-  {
-    value: 'heat',
-    get text() {
-      return say('heatPulse');
-    },
-  },
-] as const;
+const FORMS = options(say, {
+  water: 'smokeWater',
+  paper: 'smokePaper',
+  ash: 'ashPots',
+  heat: 'heatPulse',
+});
 type Form = (typeof FORMS)[number]['value'];
 
 interface Dose extends ShownDose {

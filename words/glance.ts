@@ -2,7 +2,7 @@ import { subject } from './subject.ts';
 
 export const say = subject('glance', {
   aboutExpectedByNow: '; about {{expectedByNow}} expected by now',
-  anyDayFromCostsMost: '{{out}}<b>{{dueOut}}</b>; any day from {{from}} to {{to}} costs at most 3 %.',
+  anyDayFromCostsMost: '{{out}}<b>{{takeOutOn}}</b>; any day from {{from}} to {{to}} costs at most 3 %.',
   because: ', because {{why}}',
   closed: 'Closed on {{closedOn}}.',
   closedWord: 'closed',
@@ -26,9 +26,9 @@ export const say = subject('glance', {
   nextIs: 'Next: {{how}}',
   noneExpectedBefore: 'None expected before {{nextOn}}.',
   now: ', now <b>{{range}}</b>',
-  nowTakeOutDay: 'now; {{freedAtBest}} % on the take-out day',
-  plantOutAbout: 'plant out about {{setOut}}',
-  plantOutAboutAfter: '{{how}} Plant out about <b>{{setOut}}</b>.',
+  nowTakeOutDay: 'now; {{readyAtBest}} % on the take-out day',
+  plantOutAbout: 'plant out about {{plantOut}}',
+  plantOutAboutAfter: '{{how}} Plant out about <b>{{plantOut}}</b>.',
   plantsPlanned: 'Plants: planned {{range}}',
   pots: 'in pots',
   ready: '% ready',

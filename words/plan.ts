@@ -92,7 +92,7 @@ export const say = subject('plan', {
   plants9Times10: '{{low}}–{{high}}<span>plants, 9 times in 10</span>',
   plants9Times10Leaves: '{{low}}–{{high}} plants, 9 times in 10; leaves {{unassigned}} of the lot.',
   print: 'Print',
-  ready: 'ready {{setOut}} →',
+  ready: 'ready {{plantOut}} →',
   seedBecomesPlantTimes100:
     'A seed becomes a plant {{share}} times in 100. Cells need no lifting; sprouting first wastes no cell and no seedling, but takes more work.',
   seedlingsThin: 'seedlings to thin',

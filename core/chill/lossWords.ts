@@ -44,8 +44,8 @@ export function describeGap({ from, to, hours, counted }: Unmeasured, today: Pla
 }
 
 /** "7 days later than planned (5 Mar)", or nothing where it is due when it was planned. */
-export function describeShift(dueOut: PlainDate, shifted_days: number, today: PlainDate): string | undefined {
+export function describeShift(takeOutOn: PlainDate, shifted_days: number, today: PlainDate): string | undefined {
   if (shifted_days === 0) return undefined;
-  const planned = shortDate(addDays(dueOut, -shifted_days), today);
+  const planned = shortDate(addDays(takeOutOn, -shifted_days), today);
   return say('thanPlanned', { shifted: spell(Math.abs(shifted_days)), how: shifted_days > 0 ? say('later') : say('earlier'), planned });
 }

@@ -29,7 +29,7 @@ describe('the log line', () => {
   });
 
   test.each([
-    ['7qk 4 set out', [{ kind: 'count', verb: 'setOut', count: 4 }]],
+    ['7qk 4 set out', [{ kind: 'count', verb: 'plantOut', count: 4 }]],
     ['7qk 0 mould', [{ kind: 'mould', mould: 'none' }]],
     ['7qk mould spreading fresh towel', [{ kind: 'mould', mould: 'spreading' }, { kind: 'fresh' }]],
     ['7qk watered 15 mL', [{ kind: 'watered', water_mL: 15 }]],

@@ -160,15 +160,15 @@ function readCount(
   let at = i + 1;
   while (FILLERS.has(words[at]?.text.toLowerCase() ?? '')) at += 1;
   const word = words[at]?.text.toLowerCase();
-  const isSetOut = (word === 'set' || word === 'planted') && words[at + 1]?.text.toLowerCase() === 'out';
-  const verb = isSetOut ? 'setOut' : word ? VERB_OF.get(word) : undefined;
+  const isPlantOut = (word === 'set' || word === 'planted') && words[at + 1]?.text.toLowerCase() === 'out';
+  const verb = isPlantOut ? 'plantOut' : word ? VERB_OF.get(word) : undefined;
   if (!verb) {
     misread(1, say.of('whatWriteUpMouldPotted', { count }));
     return undefined;
   }
   if (count === 0 && verb === 'mouldy') result.sayings.push({ kind: 'mould', mould: 'none' });
   else result.sayings.push({ kind: 'count', verb, count });
-  const after = at + (isSetOut ? 2 : 1);
+  const after = at + (isPlantOut ? 2 : 1);
   return verb === 'heldOver' && words[after]?.text.toLowerCase() === 'over' ? after + 1 : after;
 }
 

@@ -5,7 +5,7 @@ import { oneOf } from '@chill/words/lists.ts';
 import { type Counts, countIn, stateName } from './states.ts';
 
 /** What can be said of a number of seeds. */
-export type Verb = 'up' | 'mouldy' | 'swollen' | 'floated' | 'potted' | 'established' | 'lost' | 'broken' | 'heldOver' | 'setOut';
+export type Verb = 'up' | 'mouldy' | 'swollen' | 'floated' | 'potted' | 'established' | 'lost' | 'broken' | 'heldOver' | 'plantOut';
 
 interface Meaning {
   to: SeedState;
@@ -34,7 +34,7 @@ export const VERBS: Record<Verb, Meaning> = {
   },
   broken: { to: 'broken', from: ['sprouted', 'potted', 'swollen', 'waiting'], words: ['broken', 'torn', 'damaged'] },
   heldOver: { to: 'heldOver', from: ['swollen', 'waiting'], words: ['held', 'kept'] },
-  setOut: { to: 'plantedOut', from: ['established', 'potted'], words: ['planted', 'set-out', 'setout'] },
+  plantOut: { to: 'plantedOut', from: ['established', 'potted'], words: ['planted', 'set-out', 'setout'] },
 };
 
 /** Seeds of which a verb can still be said. */

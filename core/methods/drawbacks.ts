@@ -125,7 +125,7 @@ function keepingDrawbacks({ dates, wanted }: Omit<Proposal, 'against'>, { keepin
     const reason = say.of('keepDampCoolFromToday', { until: date(until), start: date(dates.start) });
     return [{ code: 'keepMoist', weight: 'costs', reason }];
   }
-  const early = wanted ? daysBetween(dates.setOut, wanted) : 0;
+  const early = wanted ? daysBetween(dates.plantOut, wanted) : 0;
   if (early > 0) {
     const reason = say.of('readyEarlyKeepsOnlyUntil', { early: spell.of(early), moistUntil: date(moistUntil) });
     return [{ code: 'keepMoist', weight: 'notes', reason }];
@@ -150,7 +150,7 @@ function timeDrawbacks(proposal: Omit<Proposal, 'against'>, { nursery, today }: 
   if (missedStart) {
     const ready =
       late_days > 0
-        ? say.of('lateReadyIfStartedToday', { late: spell.of(late_days), setOut: shortDate.of(dates.setOut, today) })
+        ? say.of('lateReadyIfStartedToday', { late: spell.of(late_days), plantOut: shortDate.of(dates.plantOut, today) })
         : say.of('stillTime');
     const less = shortened_days > 0 ? say.of('lessCold', { shortened: spell.of(shortened_days) }) : undefined;
     found.push({
@@ -163,7 +163,7 @@ function timeDrawbacks(proposal: Omit<Proposal, 'against'>, { nursery, today }: 
     found.push({
       code: 'startPast',
       weight: 'costs',
-      reason: say.of('lateReady', { late: spell.of(late_days), setOut: shortDate.of(dates.setOut, today) }),
+      reason: say.of('lateReady', { late: spell.of(late_days), plantOut: shortDate.of(dates.plantOut, today) }),
     });
   }
   if (dates.start < today && !missedStart) {
@@ -181,8 +181,8 @@ function timeDrawbacks(proposal: Omit<Proposal, 'against'>, { nursery, today }: 
       reason: say.of('pottedIntoDaysHoursLights', { potted: shortDate.of(dates.potted, today), daylight: Math.round(daylight * 10) / 10 }),
     });
   }
-  if (!wanted) found.push(...outdoorsDrawbacks(dates.setOut, nursery));
-  const left = growingDaysAfter(dates.setOut, nursery);
+  if (!wanted) found.push(...outdoorsDrawbacks(dates.plantOut, nursery));
+  const left = growingDaysAfter(dates.plantOut, nursery);
   if (left < GROWING_SEASON_DAYS) {
     found.push({
       code: 'seasonShort',
@@ -228,11 +228,13 @@ function outdoorDrawbacks({ resolved }: Omit<Proposal, 'against'>, { nursery }: 
 }
 
 /** For a plan from its start day: whether it may go outside when it is ready. */
-function outdoorsDrawbacks(setOut: PlainDate, nursery: Nursery): Drawback[] {
-  const risk = frostRiskOn(setOut, nursery.lastFrost, firstFrostOf(nursery));
+function outdoorsDrawbacks(plantOut: PlainDate, nursery: Nursery): Drawback[] {
+  const risk = frostRiskOn(plantOut, nursery.lastFrost, firstFrostOf(nursery));
   if (risk <= nursery.settings.frostRisk) return [];
-  const springMean = [0, 1].map((ahead) => `${Number(setOut.slice(0, 4)) + ahead}-${nursery.lastFrost.mean}`).find((day) => day > setOut);
-  const wait = springMean ? daysBetween(setOut, springMean) : 0;
+  const springMean = [0, 1]
+    .map((ahead) => `${Number(plantOut.slice(0, 4)) + ahead}-${nursery.lastFrost.mean}`)
+    .find((day) => day > plantOut);
+  const wait = springMean ? daysBetween(plantOut, springMean) : 0;
   if (wait > LONG_INDOORS_DAYS) {
     return [{ code: 'longIndoors', weight: 'costs', reason: say.of('readyBeforeFrostsEndKeep', { wait: spell.of(wait) }) }];
   }

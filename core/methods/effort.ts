@@ -36,6 +36,6 @@ export function effortOf(method: Method, stages: readonly ResolvedStage[], seeds
     }
     if (earns === 'cold') effort.fridgeUnits = Math.max(effort.fridgeUnits, unitsFor(seeds, medium, seed));
   }
-  effort.minutes += MINUTES.finish + MINUTES.setOut;
+  effort.minutes += MINUTES.finish + MINUTES.plantOut;
   return effort;
 }

@@ -39,11 +39,11 @@ export interface Drawback {
 export interface KeyDates {
   start: PlainDate;
   intoCold?: PlainDate;
-  bestOut?: PlainDate;
+  takeOutOn?: PlainDate;
   window?: { from: PlainDate; to: PlainDate };
   firstSprouts: PlainDate;
   potted: PlainDate;
-  setOut: PlainDate;
+  plantOut: PlainDate;
 }
 
 /** What one method would give for this wish, lot, place and day. */

@@ -93,7 +93,7 @@ export function propose(method: Method, request: Request, workedOut = false): Pr
   const prospect = prospectOf(chainLinks(viable, species, method, chain, resolved), undefined, request.evidence);
   const seeds = seedsFor(wish.plants, wish.confidence, prospect);
   const starting = Math.min(seeds ?? available, available);
-  const setOut = (stages.at(-1) as DatedStage).end;
+  const plantOut = (stages.at(-1) as DatedStage).end;
   const proposal: Omit<Proposal, 'against'> = {
     method,
     workedOut,
@@ -107,7 +107,7 @@ export function propose(method: Method, request: Request, workedOut = false): Pr
       starting * chain.opened * chain.released * chain.answered * chain.survives * meanShare(viable),
     ),
     ...(wanted && { wanted }),
-    late_days: wanted ? Math.max(0, daysBetween(wanted, setOut)) : 0,
+    late_days: wanted ? Math.max(0, daysBetween(wanted, plantOut)) : 0,
     shortened_days: Math.max(0, totalDays(best) - totalDays(resolved)),
     ...(missedStart && { missedStart }),
     ...(seeds !== undefined && { seeds }),
@@ -300,12 +300,12 @@ function keyDates(
   const last = stages.at(-1) as DatedStage;
   return {
     start: (stages[0] as DatedStage).start,
-    ...(coldStage && { intoCold: coldStage.start, bestOut: coldStage.end }),
+    ...(coldStage && { intoCold: coldStage.start, takeOutOn: coldStage.end }),
     ...(coldStage?.window && { window: coldStage.window }),
     // The first of so many comes when half of such batches have one: the sooner the more there are.
     firstSprouts: addDays(sproutStage.start, daysTo(firstShare(ready * species.sprouting.share))),
     potted: sprouts === stages.length - 1 ? addDays(sproutStage.start, daysTo(0.9)) : last.start,
-    setOut: last.end,
+    plantOut: last.end,
   };
 }
 

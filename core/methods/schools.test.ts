@@ -119,7 +119,7 @@ describe('when it begins', () => {
     const { dates, late_days } = proposed('amelanchier-alnifolia', 'outdoor-winter', { by: 'readyBy', date: '2027-08-15' });
     expect(late_days).toBe(0);
     expect(dates.start >= '2026-10-01' && dates.start < '2027-01-01').toBe(true);
-    expect(dates.bestOut?.slice(0, 7)).toBe('2027-05');
+    expect(dates.takeOutOn?.slice(0, 7)).toBe('2027-05');
   });
 
   test('told its day, it begins on that day', () => {
@@ -195,6 +195,6 @@ describe('room, looks and the schools’ quarrel', () => {
 });
 
 test('a week later today moves what begins today by a week', () => {
-  const on = (today: string) => proposed('larix-occidentalis', 'towel-in-fridge', { by: 'asSoonAs' }, { today }).dates.setOut;
+  const on = (today: string) => proposed('larix-occidentalis', 'towel-in-fridge', { by: 'asSoonAs' }, { today }).dates.plantOut;
   expect(daysBetween(on('2026-10-01'), on(addDays('2026-10-01', 7)))).toBe(7);
 });

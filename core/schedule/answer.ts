@@ -5,7 +5,7 @@ import { say } from '@chill/words/schedule.ts';
 import { keptDry } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
-import { type Recorded, recordBegin, recordFinish, recordLook, recordMove, recordMoves, recordSetOut, recordTurn } from './record.ts';
+import { type Recorded, recordBegin, recordFinish, recordLook, recordMove, recordMoves, recordPlantOut, recordTurn } from './record.ts';
 import type { Setting } from './setting.ts';
 import type { Task } from './task.ts';
 
@@ -51,8 +51,8 @@ export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: Ba
       return recordMoves(state, { potted: answer.count }, on, newId);
     case 'finish':
       return recordFinish(batch, state, answer.rest, setting, on, newId);
-    case 'setOut':
-      return recordSetOut(batch, state, answer.count, on, newId);
+    case 'plantOut':
+      return recordPlantOut(batch, state, answer.count, on, newId);
     case 'look': {
       const { up, mouldy, lost } = answer;
       const kind = batch.plan.stages[task.stage]?.kind;

@@ -66,6 +66,8 @@ export function rootsInTheCold({ projection, setting }: Pick<TaskContext, 'proje
   const left = countIn(state.counts, ['waiting', 'swollen']);
   const [now, best] = [Math.round(treatment.releasedNow * 100), Math.round(treatment.releasedAtBest * 100)];
   const stays =
-    setting.today < treatment.dueOut ? say.of('otherStayReadyTakeOut', { left, now, best }) : say.of('otherMayComeOutToo', { left, now });
+    setting.today < treatment.takeOutOn
+      ? say.of('otherStayReadyTakeOut', { left, now, best })
+      : say.of('otherMayComeOutToo', { left, now });
   return say.of('checkAgainDays', { stays, afterARoot: AFTER_A_ROOT_DAYS });
 }

@@ -93,7 +93,7 @@ describe('a batch kept by what was measured', () => {
     // Nearly all of what was lost is made up; the towel's own ageing keeps it from all.
     expect(spell.shifted_days).toBeGreaterThanOrEqual(4);
     expect(spell.shifted_days).toBeLessThanOrEqual(Math.ceil(60 - spell.earned));
-    expect(daysBetween(good.dueOut, spell.dueOut)).toBe(spell.shifted_days);
+    expect(daysBetween(good.takeOutOn, spell.takeOutOn)).toBe(spell.shifted_days);
     expect(spell.losses).toMatchObject([{ why: 'warm', from: addDays(START, 29), to: addDays(START, 34), peak_C: 17 }]);
     expect(spell.releasedNow).toBeLessThan(good.releasedNow);
   });
@@ -139,7 +139,8 @@ describe('a batch kept by what was measured', () => {
   });
   test('more warm hours never bring the day nearer', () => {
     const due = [0, 2, 4, 8, 12].map(
-      (days) => forecast(batch, later, { temperatures: [logged(fridge, 60, (day) => (day >= 20 && day < 20 + days ? 18 : 3.5))] }).dueOut,
+      (days) =>
+        forecast(batch, later, { temperatures: [logged(fridge, 60, (day) => (day >= 20 && day < 20 + days ? 18 : 3.5))] }).takeOutOn,
     );
     expect([...due].sort()).toEqual(due);
   });
@@ -255,7 +256,7 @@ describe('the nursery read at once', () => {
       lot: all.lots[0] as never,
       temperatures: all.temperatures,
     });
-    expect(view?.projection.treatment?.dueOut).toBe(alone.treatment?.dueOut);
+    expect(view?.projection.treatment?.takeOutOn).toBe(alone.treatment?.takeOutOn);
     expect(view?.projection.treatment?.earned).toBe(20);
   });
   test('reads again only what has changed: a place that a batch never lay in makes no difference to it', () => {

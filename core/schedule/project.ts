@@ -49,7 +49,7 @@ export interface Projection {
   sprouting?: SproutForecast;
   /** Plants, as planned and now; none for a test, nor once it is closed. */
   readonly promised: Promised | undefined;
-  setOut: PlainDate;
+  plantOut: PlainDate;
 }
 
 /** Reads a batch: folds its events and replans everything after them. */
@@ -61,11 +61,11 @@ export function project(batch: Batch, setting: Setting): Projection {
   const outlook = outlookOf(batch, state, setting, stages, accounts);
   const treatment = last && !keptDry((stages[last.stage] as ProjectedStage).kind) ? withRoots(last, state, setting, outlook) : last;
   const sprouting = sproutForecast(batch, state, setting, outlook);
-  const setOut = (stages.at(-1) as ProjectedStage).end;
+  const plantOut = (stages.at(-1) as ProjectedStage).end;
   return {
     state,
     stages,
-    setOut,
+    plantOut,
     ...(treatment && { treatment }),
     ...(sprouting && { sprouting }),
     get promised() {
@@ -84,7 +84,7 @@ function projectStages(batch: Batch, state: BatchState, { today }: Setting, trea
     // What has not begun cannot begin before today.
     const start = done.startedOn ?? later(day, state.closedOn ?? today);
     const isCurrent = treatment?.stage === index && !done.finishedOn;
-    const expectedEnd = isCurrent ? treatment.dueOut : addDays(start, length);
+    const expectedEnd = isCurrent ? treatment.takeOutOn : addDays(start, length);
     const end = done.finishedOn ?? later(expectedEnd, notYet ? start : (state.closedOn ?? today));
     day = end;
     const { window: _planned, best: _best, ...rest } = stage;
@@ -160,7 +160,7 @@ function withRoots(
   { course, belief, left }: Outlook,
 ): TreatmentForecast {
   if (left === 0 || state.sprouts.length > 0 || state.stages[treatment.stage]?.finishedOn) return treatment;
-  const out = later(treatment.dueOut, today);
+  const out = later(treatment.takeOutOn, today);
   const anyBy = (day: PlainDate) => belief.anyChance(left, course.on(day));
   const most = anyBy(out);
   if (most < 0.5) return treatment;

@@ -149,8 +149,8 @@ function recordReading(batch: Batch, state: BatchState, on: PlainDate, newId: Ne
 }
 
 /** The events that set the living plants out, write off the others, and close the batch. */
-export function recordSetOut(batch: Batch, state: BatchState, plants: number, on: PlainDate, newId: NewId): Recorded {
-  const out = movesForAll(state.counts, [['setOut', plants]]);
+export function recordPlantOut(batch: Batch, state: BatchState, plants: number, on: PlainDate, newId: NewId): Recorded {
+  const out = movesForAll(state.counts, [['plantOut', plants]]);
   if ('reason' in out) return out;
   const after = applyMoves(state.counts, out.moves);
   if ('reason' in after) return after;

@@ -13,7 +13,7 @@ import { planFrom, propose } from '../methods/propose.ts';
 import { describeEvent } from './describe.ts';
 import type { Promised } from './outlook.ts';
 import { project } from './project.ts';
-import { type Recorded, recordBegin, recordFinish, recordLook, recordMove, recordMoves, recordSayings, recordSetOut } from './record.ts';
+import { type Recorded, recordBegin, recordFinish, recordLook, recordMove, recordMoves, recordPlantOut, recordSayings } from './record.ts';
 import type { Setting } from './setting.ts';
 import { sproutCurve } from './sproutCurve.ts';
 import type { Task } from './task.ts';
@@ -128,9 +128,9 @@ describe('what is due', () => {
 
   test('a pull day past is no loss inside the window, and costs after it', () => {
     const { tasks, read, since } = inTheCold('larix-occidentalis', 'towel-in-fridge');
-    const { dueOut, window } = read(since).treatment as NonNullable<ReturnType<typeof read>['treatment']>;
-    expect(dueOut <= window.to && dueOut >= window.from).toBe(true);
-    expect(only(tasks(addDays(dueOut, 3)), 'move')).toMatchObject({
+    const { takeOutOn, window } = read(since).treatment as NonNullable<ReturnType<typeof read>['treatment']>;
+    expect(takeOutOn <= window.to && takeOutOn >= window.from).toBe(true);
+    expect(only(tasks(addDays(takeOutOn, 3)), 'move')).toMatchObject({
       lateness: expect.stringContaining('hardly a seed is lost until'),
       pressing: false,
     });
@@ -160,8 +160,8 @@ describe('what is due', () => {
     const one = life('iliamna-rivularis', 'sandpaper');
     one.begin(START);
     for (const days of [0, 1, 12]) one.move(addDays(START, days));
-    expect(one.read('2026-12-01').setOut < '2027-02-01').toBe(true);
-    expect(only(one.tasks('2027-02-01'), 'setOut').due).toBe('2027-05-24');
+    expect(one.read('2026-12-01').plantOut < '2027-02-01').toBe(true);
+    expect(only(one.tasks('2027-02-01'), 'plantOut').due).toBe('2027-05-24');
   });
 });
 
@@ -223,15 +223,15 @@ describe('replanning from what happened', () => {
     const late = life('larix-occidentalis', 'towel-in-fridge');
     prompt.begin(START);
     late.begin(addDays(START, 9));
-    expect(daysBetween(prompt.read(START).setOut, late.read(addDays(START, 9)).setOut)).toBe(9);
+    expect(daysBetween(prompt.read(START).plantOut, late.read(addDays(START, 9)).plantOut)).toBe(9);
   });
 
   test('a stage that ends early brings the rest forward', () => {
     const one = inTheCold('larix-occidentalis', 'towel-in-fridge');
-    const before = one.read('2026-11-25').setOut;
+    const before = one.read('2026-11-25').plantOut;
     one.move('2026-11-25');
     const after = one.read('2026-11-25');
-    expect(after.setOut < before).toBe(true);
+    expect(after.plantOut < before).toBe(true);
     expect(after.stages[1]).toMatchObject({ end: '2026-11-25', finished: true });
   });
 
@@ -310,7 +310,7 @@ describe('recording', () => {
     one.take(finish('heldOver'));
     expect(one.read(on).state).toMatchObject({ stage: 3, underWay: true, counts: { potted: 30, heldOver: 20, waiting: 0 } });
     one.take(recordMoves(one.read(on).state, { lost: 2 }, on, newId));
-    one.take(recordSetOut(one.batch, one.read('2027-05-25').state, 26, '2027-05-25', newId));
+    one.take(recordPlantOut(one.batch, one.read('2027-05-25').state, 26, '2027-05-25', newId));
     const { state } = one.read('2027-05-25');
     expect(state).toMatchObject({ closedOn: '2027-05-25', counts: { plantedOut: 26, discarded: 4, heldOver: 20, potted: 0 } });
 

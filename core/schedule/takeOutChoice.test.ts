@@ -12,7 +12,7 @@ const last = curve.yields.length - 1;
 /** The choice `days` after the seed went in. */
 const on = (days: number, left = 100, viable = 0.9) => {
   const window = { from: addDays(SINCE, from), to: addDays(SINCE, to) };
-  return takeOutChoice({ curve, since: SINCE, window, dueOut: addDays(SINCE, best), days }, left, viable, addDays(SINCE, days));
+  return takeOutChoice({ curve, since: SINCE, window, takeOutOn: addDays(SINCE, best), days }, left, viable, addDays(SINCE, days));
 };
 
 describe('which day to take seed out', () => {

@@ -26,7 +26,7 @@ export interface TakeOutChoice {
 
 /** Weighs the days on which `left` seeds could be taken out, of which the share `viable` (0 to 1) was alive when they went in. */
 export function takeOutChoice(
-  { curve, since, window, dueOut, days }: Pick<TreatmentForecast, 'curve' | 'since' | 'window' | 'dueOut' | 'days'>,
+  { curve, since, window, takeOutOn, days }: Pick<TreatmentForecast, 'curve' | 'since' | 'window' | 'takeOutOn' | 'days'>,
   left: number,
   viable: number,
   today: PlainDate,
@@ -36,7 +36,7 @@ export function takeOutChoice(
   // Of the seeds that lie there now: what is lost from today on is all that is still to be lost.
   const living = (day: number) => Math.min(1, at(curve.survives, Math.max(day, days)) / at(curve.survives, days));
   const seeds = (day: number) => Math.round(left * viable * at(curve.released, day) * living(day));
-  const aim = Math.max(days, daysBetween(since, later(dueOut, today)));
+  const aim = Math.max(days, daysBetween(since, later(takeOutOn, today)));
   const from = Math.max(0, days - BACK_DAYS);
   const to = Math.max(from + 1, Math.min(last, Math.max(aim, daysBetween(since, window.to)) + AHEAD_DAYS));
   const every = Array.from({ length: to - from + 1 }, (_, i) => from + i);

@@ -9,7 +9,7 @@ import type { Projection } from './project.ts';
 import type { Setting } from './setting.ts';
 
 /** What has to be done: begin a stage, go on to the next, look, lift sprouts, swap freezer and fridge, change the water of a soak, add water, lay into a fresh medium, give up on the rest, set out. */
-export type TaskKind = 'begin' | 'move' | 'look' | 'lift' | 'turn' | 'freshWater' | 'water' | 'refresh' | 'finish' | 'setOut';
+export type TaskKind = 'begin' | 'move' | 'look' | 'lift' | 'turn' | 'freshWater' | 'water' | 'refresh' | 'finish' | 'plantOut';
 
 /** One thing to do for one batch, with its day. */
 export interface Task {

@@ -55,7 +55,7 @@ function beginTask(context: TaskContext): Task {
       lateness: first
         ? say.of('lateReadyInstead', {
             late: spell.of(late),
-            setOut: shortDate.of(projection.setOut, setting.today),
+            plantOut: shortDate.of(projection.plantOut, setting.today),
             end: shortDate.of(batch.plan.stages.at(-1)?.end as PlainDate, setting.today),
           })
         : say.of('lateWetSeedBetweenTwo', { late: spell.of(late) }),
@@ -92,7 +92,7 @@ function moveTask(context: TaskContext, due: PlainDate, late: Pick<Draft, 'laten
 function waitingTasks(context: TaskContext): Task[] {
   const { projection, setting, stage } = context;
   const treatment = projection.treatment;
-  const out = treatment?.stage === context.index ? treatment.dueOut : stage.end;
+  const out = treatment?.stage === context.index ? treatment.takeOutOn : stage.end;
   const move = moveTask(context, out, takeOutLateness(context));
   const look = lookTask(context);
   // On the day it comes out it is seen anyway.
@@ -102,8 +102,8 @@ function waitingTasks(context: TaskContext): Task[] {
 
 function takeOutLateness({ projection, setting, index }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
   const { treatment } = projection;
-  if (treatment?.stage !== index || setting.today <= treatment.dueOut) return undefined;
-  const late = spell.of(daysBetween(treatment.dueOut, setting.today));
+  if (treatment?.stage !== index || setting.today <= treatment.takeOutOn) return undefined;
+  const late = spell.of(daysBetween(treatment.takeOutOn, setting.today));
   if (setting.today <= treatment.window.to) {
     return { lateness: say.of('pastBestDayHardlySeed', { late, to: shortDate.of(treatment.window.to, setting.today) }) };
   }
@@ -180,7 +180,7 @@ function lookHint(
   seen: { mouldy: boolean; rooted: boolean; drains: boolean; root?: PlainDate | undefined },
 ): Sentence {
   const week = Math.floor(daysBetween(stage.start, setting.today) / 7) + 1;
-  const weeks = Math.max(week, Math.round(daysBetween(stage.start, projection.treatment?.dueOut ?? stage.end) / 7));
+  const weeks = Math.max(week, Math.round(daysBetween(stage.start, projection.treatment?.takeOutOn ?? stage.end) / 7));
   const so = say.of('week', { week, weeks });
   if (keptDry(stage.kind)) return say.of('dryClosedNoMouldNo', { so });
   if (seen.rooted) return say.of('rootShowedLookMorePot', { so });
@@ -289,7 +289,7 @@ function setOutTask(context: TaskContext): Task {
   const late = daysBetween(due, setting.today);
   const plants = countIn(projection.state.counts, ['potted', 'established']);
   return task(context, {
-    kind: 'setOut',
+    kind: 'plantOut',
     due,
     placeId: placeOf(context),
     title: say.of('plantedOut'),

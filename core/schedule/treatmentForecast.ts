@@ -73,7 +73,7 @@ export interface TreatmentForecast {
    * The best day by what was measured and found; earlier by as much as the plan cut it short on purpose, though never before its window
    * (science: the day that is due is t* of what has been measured).
    */
-  dueOut: PlainDate;
+  takeOutOn: PlainDate;
   /** How many days later than planned that is, from what was found; negative for earlier. */
   shifted_days: number;
   best: PlainDate;
@@ -119,11 +119,11 @@ function accountOf(batch: Batch, state: BatchState, setting: Setting, index: num
   const days = daysBetween(since, state.stages[index]?.finishedOn ?? state.closedOn ?? setting.today);
   const made = accountCurve(batch, state, setting, index, { since, days });
   if (!made) return undefined;
-  const { curve, takeOut, wanted, dueOut, treatment, stalled, said } = made;
+  const { curve, takeOut, wanted, takeOutOn, treatment, stalled, said } = made;
   const planned = batch.plan.stages[index] as DatedStage;
   const last = curve.yields.length - 1;
   const on = (line: readonly number[], day: number) => line[Math.min(last, day)] as number;
-  const from = Math.max(days, daysBetween(since, dueOut));
+  const from = Math.max(days, daysBetween(since, takeOutOn));
   const over = state.stages[index]?.finishedOn !== undefined || state.closedOn !== undefined;
   const end = over ? days : from;
   const lastLook = state.checks.filter(({ on: day }) => day >= since).at(-1)?.on ?? since;
@@ -140,8 +140,8 @@ function accountOf(batch: Batch, state: BatchState, setting: Setting, index: num
     releasedAtBest: on(curve.released, takeOut.best),
     releasedFinally: on(curve.released, end),
     rotAhead: Math.max(0, on(curve.exposed, end) - on(curve.exposed, lookedAt)),
-    dueOut,
-    shifted_days: daysBetween(addDays(since, daysBetween(planned.start, planned.end)), dueOut),
+    takeOutOn,
+    shifted_days: daysBetween(addDays(since, daysBetween(planned.start, planned.end)), takeOutOn),
     best: addDays(since, takeOut.best),
     window: { from: addDays(since, takeOut.from), to: addDays(since, takeOut.to) },
     curve,
@@ -159,7 +159,7 @@ interface AccountCurve {
   curve: TakeOutCurve;
   takeOut: TakeOut;
   wanted: number;
-  dueOut: PlainDate;
+  takeOutOn: PlainDate;
   treatment?: SteadyTreatment;
   stalled: boolean;
   said: Pick<TreatmentForecast, 'uncertain_days' | 'losses' | 'measured' | 'unmeasured' | 'expected_C' | 'expectedMeasured' | 'needs'>;
@@ -201,7 +201,7 @@ function accountCurve(
       expectedMeasured: cold.expectedMeasured,
       needs: needsOf(requirement as Requirement),
     };
-    return { curve, takeOut, wanted: curve.earned[stay.days] as number, dueOut: addDays(since, stay.days), stalled: false, said };
+    return { curve, takeOut, wanted: curve.earned[stay.days] as number, takeOutOn: addDays(since, stay.days), stalled: false, said };
   }
   const plain = withOwnRot(treatmentOf(species, stage, temperature_C, credit), setting.rot);
   if (!plain) return undefined;
@@ -236,13 +236,13 @@ function accountCurve(
   const wanted = length * plannedPerDay;
   // A plan that is late cuts the cold short, inside its window; what was measured moves the day, and leaves the cut.
   const cut = planned.best ? Math.max(0, daysBetween(planned.end, planned.best)) : 0;
-  const dueOut = addDays(since, Math.max(takeOut.from, takeOut.best - cut));
+  const takeOutOn = addDays(since, Math.max(takeOut.from, takeOut.best - cut));
   const spells = records.filter(({ placeId }) => stays.some((stay) => stay.placeId === placeId)).flatMap((record) => record.spells);
   return {
     curve,
     takeOut,
     wanted: wanted + (treatment.credit?.days ?? 0),
-    dueOut,
+    takeOutOn,
     treatment,
     stalled,
     said: {

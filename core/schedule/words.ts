@@ -161,6 +161,6 @@ function takeOutHint(stage: ProjectedStage, { treatment }: Projection, today: st
   const week = Math.round(treatment.aWeekMore);
   const more = week > 0 ? say.of('anotherWeekWouldAdd', { week }) : week < 0 ? say.of('anotherWeekWouldLose', { week: -week }) : undefined;
   return today >= treatment.window.from
-    ? say.of('ready', { freedNow: Math.round(treatment.releasedNow * 100), more })
+    ? say.of('ready', { readyNow: Math.round(treatment.releasedNow * 100), more })
     : say.of('planned', { end: shortDate.of(stage.end, today) });
 }

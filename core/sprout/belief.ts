@@ -44,7 +44,7 @@ export interface CountRange {
  */
 export class SproutBelief {
   readonly #able: Float64Array;
-  readonly #freed: readonly ReleasedPart[];
+  readonly #released: readonly ReleasedPart[];
   readonly #law: Pick<ThermalTime, 'median_degreeDays' | 'spread'>;
   /** Weights of the grid, able × scale, adding up to 1. */
   readonly #weights: Float64Array;
@@ -59,7 +59,7 @@ export class SproutBelief {
     visits: readonly Visit[],
   ) {
     this.#able = equallyLikely(able, ABLE_PARTS);
-    this.#freed = released;
+    this.#released = released;
     this.#law = law;
     const logs = new Float64Array(this.#able.length * SCALES);
     let before: Float64Array = new Float64Array(SCALES);
@@ -100,7 +100,7 @@ export class SproutBelief {
     const shares = new Float64Array(SCALES);
     const step = (TIME_SCALE_SPREAD * SCALE_STEP) / spread;
     const first = (Math.log(median_degreeDays) - TIME_SCALE_SPREAD * SCALE_REACH) / spread;
-    for (const { part, from } of this.#freed) {
+    for (const { part, from } of this.#released) {
       if (warmth <= from) continue;
       const z = Math.log(warmth - from) / spread - first;
       for (let j = 0; j < SCALES; j++) shares[j] = (shares[j] as number) + part * normalChance(z - j * step);
@@ -166,7 +166,7 @@ export class SproutBelief {
   /** Beyond this warmth nothing more comes, degree-days. */
   #far(): number {
     const { median_degreeDays, spread } = this.#law;
-    const last = this.#freed.reduce((most, { from }) => Math.max(most, from), 0);
+    const last = this.#released.reduce((most, { from }) => Math.max(most, from), 0);
     return Math.max(this.seen, last) + median_degreeDays * Math.exp(5 * spread + TIME_SCALE_SPREAD * SCALE_REACH);
   }
 }

@@ -27,7 +27,7 @@ export const FAST_SPROUTER_DAYS = 8;
 
 /** Hands' time for one of each, minutes; a first guess, to be learned. */
 export const MINUTES: Record<
-  'begin' | 'move' | 'look' | 'lift' | 'turn' | 'freshWater' | 'water' | 'refresh' | 'finish' | 'setOut',
+  'begin' | 'move' | 'look' | 'lift' | 'turn' | 'freshWater' | 'water' | 'refresh' | 'finish' | 'plantOut',
   number
 > = {
   begin: 5,
@@ -39,5 +39,5 @@ export const MINUTES: Record<
   water: 2,
   refresh: 6,
   finish: 5,
-  setOut: 15,
+  plantOut: 15,
 };

@@ -184,7 +184,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
     let projection = project(batch, now);
     for (let guard = 0; guard < 6; guard++) {
       const { state } = projection;
-      const tasks = tasksFor(batch, projection, now).filter(({ kind }) => kind !== 'setOut');
+      const tasks = tasksFor(batch, projection, now).filter(({ kind }) => kind !== 'plantOut');
       due = tasks.map((task) => task.due).sort()[0] ?? addDays(today, LOOKED_AT_EVERY);
       const task = tasks.find((one) => one.due <= today);
       if (!task) break;
@@ -202,7 +202,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
         }
       }
       if (task.kind === 'move' && projection.treatment?.stage === state.stage)
-        checkYield(batch, now, seeds, truth, projection.treatment.dueOut, shown);
+        checkYield(batch, now, seeds, truth, projection.treatment.takeOutOn, shown);
       if (task.kind === 'refresh') fresh.push(lived.day);
       const recorded = recordAnswer(task, answer, batch, state, now, newId);
       if ('reason' in recorded) break;
@@ -236,7 +236,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
           }
         : undefined;
     if (!root && treatment?.firstRootRange && treatment.firstRoot && kind === 'coldMoist' && day % LOOKED_AT_EVERY === 2)
-      root = { ...treatment.firstRootRange, middle: treatment.firstRoot, open: treatment.firstRootRange.to >= treatment.dueOut };
+      root = { ...treatment.firstRootRange, middle: treatment.firstRoot, open: treatment.firstRootRange.to >= treatment.takeOutOn };
     if (sprouting && kind === 'warmTowel') {
       if (!done && expectationOf(sprouting, now.today) === 'hardlyAny') hardly = true;
       if (!done) done = { said: sprouting.allButDone, left: state.counts.waiting + state.counts.swollen, on: today };

@@ -86,7 +86,7 @@ function lotRow({ code, speciesId, seeds, unassigned, provenance, note }: LotInH
   };
 }
 
-function batchRow({ batch, species, lot, projection: { state, stages, setOut } }: BatchView, places: readonly Place[]): Row {
+function batchRow({ batch, species, lot, projection: { state, stages, plantOut } }: BatchView, places: readonly Place[]): Row {
   return {
     code: batch.code,
     species: species.scientific,
@@ -97,7 +97,7 @@ function batchRow({ batch, species, lot, projection: { state, stages, setOut } }
     stage: state.closedOn ? 'closed' : stageName(stages[Math.min(state.stage, stages.length - 1)]?.kind ?? 'pot'),
     place: nameOf(state.stages[state.stage]?.placeId, places),
     ...state.counts,
-    setOut,
+    plantOut,
     closed: state.closedOn,
   };
 }
@@ -150,8 +150,8 @@ function coldRows({ batch, species, projection: { treatment } }: BatchView, toda
       wanted: round(treatment.wanted),
       measured_days: round(treatment.measured.reduce((sum, share) => sum + share, 0)),
       lost_days: round(treatment.losses.reduce((sum, { days }) => sum + Math.max(0, days), 0)),
-      freed: round(treatment.releasedNow),
-      dueOut: treatment.dueOut,
+      ready: round(treatment.releasedNow),
+      takeOutOn: treatment.takeOutOn,
       shifted_days: treatment.shifted_days,
       windowFrom: treatment.window.from,
       windowTo: treatment.window.to,

@@ -58,7 +58,7 @@ export function BatchGlance({ view }: { view: BatchView }) {
 export function Account({ view }: { view: BatchView }) {
   const { today, nursery } = useNursery();
   const show = (celsius: number) => showQuantity(celsius, 'temperature_C', nursery.settings.units);
-  const { treatment, sprouting, state, stages, setOut } = view.projection;
+  const { treatment, sprouting, state, stages, plantOut } = view.projection;
   if (state.closedOn) return <p className="mt-3">{say('closed', { closedOn: shortDate(state.closedOn, today) })}</p>;
   if (sprouting && state.stage >= sprouting.stage) {
     const inPots = state.counts.potted + state.counts.established;
@@ -74,7 +74,7 @@ export function Account({ view }: { view: BatchView }) {
             })}
           </Figure>
           <Figure value={inPots} unit={say('pots')}>
-            {say('plantOutAbout', { setOut: shortDate(setOut, today) })}
+            {say('plantOutAbout', { plantOut: shortDate(plantOut, today) })}
           </Figure>
         </div>
         {isStage(stages[state.stage]?.kind, ({ check }) => check === 'sprouts') && <p className="mt-3">{sproutsAhead(sprouting, today)}</p>}
@@ -83,7 +83,7 @@ export function Account({ view }: { view: BatchView }) {
     );
   }
   if (treatment && treatment.stage === state.stage) {
-    const shift = describeShift(treatment.dueOut, treatment.shifted_days, today);
+    const shift = describeShift(treatment.takeOutOn, treatment.shifted_days, today);
     const reasons = treatment.losses
       .filter((loss) => loss.days > 0 === treatment.shifted_days > 0)
       .slice(0, 2)
@@ -106,7 +106,7 @@ export function Account({ view }: { view: BatchView }) {
             {treatment.uncertain_days > 0 && say('daysFoundDryCountHalf', { uncertain: treatment.uncertain_days })}
           </Figure>
           <Figure value={Math.round(treatment.releasedNow * 100)} unit={say('ready')}>
-            {say('nowTakeOutDay', { freedAtBest: Math.round(treatment.releasedAtBest * 100) })}
+            {say('nowTakeOutDay', { readyAtBest: Math.round(treatment.releasedAtBest * 100) })}
           </Figure>
         </div>
         <p className="mt-3">
@@ -115,7 +115,7 @@ export function Account({ view }: { view: BatchView }) {
             of="anyDayFromCostsMost"
             facts={{
               out,
-              dueOut: shortDate(treatment.dueOut, today),
+              takeOutOn: shortDate(treatment.takeOutOn, today),
               from: shortDate(treatment.window.from, today),
               to: shortDate(treatment.window.to, today),
             }}
@@ -147,7 +147,7 @@ export function Account({ view }: { view: BatchView }) {
             how: state.underWay
               ? say('inStageSince', { stage: stageName(next.kind), start: shortDate(next.start, today) })
               : say('next', { stage: stageName(next.kind), start: shortDate(next.start, today) }),
-            setOut: shortDate(setOut, today),
+            plantOut: shortDate(plantOut, today),
           }}
           parts={{ b: <b /> }}
         />

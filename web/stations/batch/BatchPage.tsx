@@ -130,10 +130,15 @@ export default function BatchPage() {
             )}
             {treatment?.treatment && treatment.stage === state.stage && (
               <WhyNote
-                why={whyTreatment(say('takeOut', { dueOut: shortDate(treatment.dueOut, today) }), treatment.treatment, treatment.takeOut, {
-                  learned: rot[treatment.treatment.rot.medium],
-                  forecast: treatment,
-                })}
+                why={whyTreatment(
+                  say('takeOut', { takeOutOn: shortDate(treatment.takeOutOn, today) }),
+                  treatment.treatment,
+                  treatment.takeOut,
+                  {
+                    learned: rot[treatment.treatment.rot.medium],
+                    forecast: treatment,
+                  },
+                )}
                 ask={say('whyThen')}
               />
             )}

@@ -33,8 +33,8 @@ export function ChillAccount({ view }: { view: BatchView }) {
     [view, treatment, stage, temperatures, places, nursery.settings.units, today],
   );
   if (!treatment || !drawn) return null;
-  const { losses, unmeasured, dueOut } = treatment;
-  const shift = describeShift(dueOut, treatment.shifted_days, today);
+  const { losses, unmeasured, takeOutOn } = treatment;
+  const shift = describeShift(takeOutOn, treatment.shifted_days, today);
   return (
     <section className="mt-6" aria-labelledby={title}>
       <h2 id={title}>
@@ -60,7 +60,7 @@ export function ChillAccount({ view }: { view: BatchView }) {
         {treatment.releasedBefore < 0.97 && (
           <li>
             {say('haveHadAllTheyNeed', {
-              freedBefore: percent(treatment.releasedBefore),
+              readyBefore: percent(treatment.releasedBefore),
               how: chills(stage?.kind) ? say('warmth') : say('stage'),
             })}
           </li>
@@ -84,10 +84,10 @@ function plotsOf(
   units: Units,
   today: string,
 ): { measured: PlotData; earned: PlotData } {
-  const { since, days, curve, needs, losses, unmeasured, dueOut, window, wanted } = treatment;
+  const { since, days, curve, needs, losses, unmeasured, takeOutOn, window, wanted } = treatment;
   const start = dayNumber(since);
   const dayOf = (date: string) => dayNumber(date) - start;
-  const last = Math.max(days, dayOf(window.to), dayOf(dueOut)) + 6;
+  const last = Math.max(days, dayOf(window.to), dayOf(takeOutOn)) + 6;
   const x: Axis = { from: 0, to: last, ticks: dayTicks(since, 0, last), tell: (day) => shortDate(addDays(since, day), today) };
   const now = !view.projection.state.closedOn && days < last ? [{ along: 'x', at: days, colour: 'ink', width: 1.2 } as const] : [];
   const lost = losses
@@ -129,7 +129,7 @@ function plotsOf(
           { at: needs.half, name: say('halfReady') },
           { at: needs.nearlyAll, name: say('n95Ready') },
         ].map(({ at, name }): Mark => ({ along: 'y', at, name, colour: 'ink3', dash: [2, 4] })),
-        { along: 'x', at: dayOf(dueOut), colour: 'warm', width: 2.4, name: say('takeOut', { dueOut: shortDate(dueOut, today) }) },
+        { along: 'x', at: dayOf(takeOutOn), colour: 'warm', width: 2.4, name: say('takeOut', { takeOutOn: shortDate(takeOutOn, today) }) },
       ],
       lines: [
         { name: say('toCome'), points: earned(days, last), colour, width: 2, dash: [6, 5] },
@@ -162,12 +162,12 @@ function daysOf(view: BatchView, treatment: TreatmentForecast, records: readonly
   return { read, nominal: nominal.some(([, value]) => value !== null) ? nominal : [] };
 }
 
-function spoken({ earned, needs, days, dueOut }: TreatmentForecast, today: string): string {
+function spoken({ earned, needs, days, takeOutOn }: TreatmentForecast, today: string): string {
   return say('chillDaysReceivedHalfReady', {
     earned: Math.round(earned),
     days,
     half: Math.round(needs.half),
     nearlyAll: Math.round(needs.nearlyAll),
-    dueOut: shortDate(dueOut, today),
+    takeOutOn: shortDate(takeOutOn, today),
   });
 }

@@ -24,14 +24,14 @@ export function TakeOutDay({ view }: { view: BatchView }) {
     return { choice, data: plotOf(choice, treatment, today) };
   }, [treatment, state, view.lot, view.species, today]);
   if (!treatment || !drawn) return null;
-  const { since, window, dueOut } = treatment;
+  const { since, window, takeOutOn } = treatment;
   const { choice, data } = drawn;
   return (
     <figure className="mt-3">
       <Plot
         label={say('readyNowTakeOutDay', {
           days: Math.round(choice.readyNow * 100),
-          dueOut: shortDate(dueOut, today),
+          takeOutOn: shortDate(takeOutOn, today),
         })}
         data={data}
         height={190}

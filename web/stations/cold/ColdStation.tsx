@@ -20,7 +20,7 @@ export default function ColdStation() {
       station="cold"
       title={say('cold')}
       sentence={(views) => {
-        const next = views.reduce((first, { projection }) => earlier(first, projection.treatment?.dueOut ?? '9999'), '9999');
+        const next = views.reduce((first, { projection }) => earlier(first, projection.treatment?.takeOutOn ?? '9999'), '9999');
         return say('batchesSolidColdReceivedShaded', {
           views: views.length,
           how: next !== '9999' ? ` ${say('next', { how: next <= today ? say('wasDue') : say('leavesCold'), next: shortDate(next) })}` : '',
@@ -32,7 +32,7 @@ export default function ColdStation() {
           {say('enoughWinterLeftOutdoors')}
         </Link>
       }
-      order={(view) => view.projection.treatment?.dueOut ?? view.tasks[0]?.due ?? '9999'}
+      order={(view) => view.projection.treatment?.takeOutOn ?? view.tasks[0]?.due ?? '9999'}
       first={say('nextOut')}
       figure={(view) => <ColdBar view={view} span={span} />}
     />
@@ -79,10 +79,10 @@ function ColdBar({ view, span: { from, to } }: { view: BatchView; span: { from: 
           fillOpacity={0.17}
         />
         <line x1={x(treatment.since)} x2={x(today)} y1={26} y2={26} stroke={colour} strokeWidth={4} />
-        {treatment.dueOut > today && (
-          <line x1={x(today)} x2={x(treatment.dueOut)} y1={26} y2={26} stroke={colour} strokeWidth={2} strokeDasharray="5 4" />
+        {treatment.takeOutOn > today && (
+          <line x1={x(today)} x2={x(treatment.takeOutOn)} y1={26} y2={26} stroke={colour} strokeWidth={2} strokeDasharray="5 4" />
         )}
-        <path d={`M ${x(treatment.dueOut)} 26 v -11`} stroke="var(--color-warm)" strokeWidth={3} />
+        <path d={`M ${x(treatment.takeOutOn)} 26 v -11`} stroke="var(--color-warm)" strokeWidth={3} />
         <line x1={x(today)} x2={x(today)} y1={2} y2={44} stroke="var(--color-ink)" strokeWidth={1.2} />
       </svg>
       <span className="text-[0.95rem] max-desk:flex max-desk:w-full max-desk:justify-between desk:w-40 desk:shrink-0 desk:text-right">
@@ -95,8 +95,8 @@ function ColdBar({ view, span: { from, to } }: { view: BatchView; span: { from: 
           />
         </span>
         <span className="block text-ink2">
-          {say('takeOut', { dueOut: shortDate(treatment.dueOut, today) })}
-          {treatment.shifted_days !== 0 && say('was', { addDays: shortDate(addDays(treatment.dueOut, -treatment.shifted_days), today) })}
+          {say('takeOut', { takeOutOn: shortDate(treatment.takeOutOn, today) })}
+          {treatment.shifted_days !== 0 && say('was', { addDays: shortDate(addDays(treatment.takeOutOn, -treatment.shifted_days), today) })}
         </span>
       </span>
     </span>

@@ -63,7 +63,7 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
               <b className="font-[620]">{proposal.method.name}</b>
               <span className="block text-[0.92rem] text-ink2">
                 {say('daysTillComesOut', {
-                  daysBetween: daysBetween(proposal.dates.start, proposal.dates.bestOut ?? proposal.dates.setOut),
+                  daysBetween: daysBetween(proposal.dates.start, proposal.dates.takeOutOn ?? proposal.dates.plantOut),
                 })}
                 {proposal.against
                   .filter(({ weight }) => weight !== 'notes')
@@ -80,8 +80,8 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
                 say={say}
                 of="outPlants"
                 facts={{
-                  how: proposal.dates.bestOut ? shortDate(proposal.dates.bestOut, today) : '–',
-                  setOut: shortDate(proposal.dates.setOut, today),
+                  how: proposal.dates.takeOutOn ? shortDate(proposal.dates.takeOutOn, today) : '–',
+                  plantOut: shortDate(proposal.dates.plantOut, today),
                 }}
                 parts={{ b: <b />, span: <span className="block text-ink2" /> }}
               />

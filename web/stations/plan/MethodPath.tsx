@@ -24,9 +24,9 @@ const RUNS_OFF_DAYS = 200;
 
 /** One axis for all proposals, the best first: from the earliest start, or today, to the last setting out that is not a year behind. */
 export function axisOf(proposals: readonly Proposal[], today: string): Axis {
-  const firstOut = proposals[0] ? dayNumber(proposals[0].dates.setOut) : dayNumber(today);
-  const near = proposals.filter(({ dates }) => dayNumber(dates.setOut) <= firstOut + RUNS_OFF_DAYS);
-  const days = near.flatMap(({ dates }) => [dayNumber(dates.start), dayNumber(dates.setOut)]);
+  const firstOut = proposals[0] ? dayNumber(proposals[0].dates.plantOut) : dayNumber(today);
+  const near = proposals.filter(({ dates }) => dayNumber(dates.plantOut) <= firstOut + RUNS_OFF_DAYS);
+  const days = near.flatMap(({ dates }) => [dayNumber(dates.start), dayNumber(dates.plantOut)]);
   return { from: Math.min(dayNumber(today), ...days) - 5, to: Math.max(dayNumber(today) + 60, ...days) + 12 };
 }
 
@@ -72,13 +72,13 @@ export function MethodPath({ proposal, axis, width, today }: { proposal: Proposa
         />
       ))}
       <StepLine steps={steps} />
-      <circle cx={x(proposal.dates.setOut)} cy={HEIGHT.cool} r={4.5} fill="var(--color-cool)" />
+      <circle cx={x(proposal.dates.plantOut)} cy={HEIGHT.cool} r={4.5} fill="var(--color-cool)" />
       {proposal.wanted && <path d={`M ${x(proposal.wanted)} 74 l -4 -7 h 8 Z`} fill="var(--color-ink2)" />}
       <line x1={x(today)} x2={x(today)} y1={0} y2={74} stroke="var(--color-ink)" strokeWidth={1.3} />
-      {dayNumber(proposal.dates.setOut) > axis.to && (
+      {dayNumber(proposal.dates.plantOut) > axis.to && (
         <text x={width - 4} y={18} textAnchor="end" fontSize={17} fill="var(--color-ink2)">
           {dayNumber(proposal.dates.start) > axis.to && `${say('from', { start: shortDate(proposal.dates.start, today) })} `}
-          {say('ready', { setOut: shortDate(proposal.dates.setOut, today) })}
+          {say('ready', { plantOut: shortDate(proposal.dates.plantOut, today) })}
         </text>
       )}
     </svg>

@@ -140,10 +140,10 @@ function Details({ proposal, lot, species, wish }: Props) {
   const day = (date: string) => shortDate(date, today);
   const list: (readonly [name: string, value: string, term?: TermName])[] = [[say('start'), day(dates.start)]];
   if (dates.intoCold) list.push([say('intoCold'), day(dates.intoCold)]);
-  if (dates.bestOut) list.push([say('takeOut'), day(dates.bestOut), 'takeOutDay']);
+  if (dates.takeOutOn) list.push([say('takeOut'), day(dates.takeOutOn), 'takeOutDay']);
   if (dates.window)
     list.push([say('takeOutWindow'), say('to', { day: day(dates.window.from), day2: day(dates.window.to) }), 'takeOutWindow']);
-  list.push([say('firstSprouts'), day(dates.firstSprouts)], [say('potted'), day(dates.potted)], [say('plantedOut'), day(dates.setOut)]);
+  list.push([say('firstSprouts'), day(dates.firstSprouts)], [say('potted'), day(dates.potted)], [say('plantedOut'), day(dates.plantOut)]);
   const why = wish && whySeeds(proposal, wish.plants, wish.confidence, viable, said(lot.state.viability, species));
   const takeOut = whyTakeOut(proposal);
   return (

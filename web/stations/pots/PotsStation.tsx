@@ -31,7 +31,7 @@ export default function PotsStation() {
       }
       figure={({ batch, projection, tasks }) => {
         const { counts } = projection.state;
-        const out = tasks.find((task) => task.kind === 'setOut')?.due ?? projection.setOut;
+        const out = tasks.find((task) => task.kind === 'plantOut')?.due ?? projection.plantOut;
         return (
           <span className="text-[0.95rem]">
             <Rich

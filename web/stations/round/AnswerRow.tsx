@@ -73,7 +73,7 @@ const ANSWERS: Record<Task['kind'], Answering> = {
   refresh: { ...record, caution: mouldCaution },
   lift: { act: () => say('pot'), Asks: Lifted },
   finish: { act: () => say('finish'), Asks: TheRest },
-  setOut: { act: () => say('plantOut'), Asks: PlantsOut },
+  plantOut: { act: () => say('plantOut'), Asks: PlantsOut },
 };
 
 function cautionOf(kind: StageKind | undefined): string | undefined {
@@ -205,7 +205,7 @@ function Lifted({ view, answer, set }: Asking) {
 }
 
 function PlantsOut({ view, answer, set }: Asking) {
-  const most = mostFor('setOut', view.projection.state.counts);
+  const most = mostFor('plantOut', view.projection.state.counts);
   return <Stepper label={say('plants')} value={answer.count} most={most} onChange={(count) => set({ count })} />;
 }
 

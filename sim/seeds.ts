@@ -15,21 +15,10 @@ import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Sight } from '@chill/model/sight.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
-
-/** What a look would find that no look has recorded yet. */
-export interface Sight {
-  damp: 'dry' | 'right' | 'wet';
-  up: number;
-  mouldy: number;
-  /** Seedlings dead in their pots. */
-  lost: number;
-  /** Seeds that a soak has swollen, and hollow ones that float, beyond what was counted. */
-  swollen: number;
-  floating: number;
-}
 
 /** What one simulated seed is really like; the program under test never sees it. */
 interface HiddenSeed {

@@ -1,8 +1,8 @@
 import { meanShare } from '@chill/core/chance/shares.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
 import { trueViableOf } from '@chill/demo/grow.ts';
+import { Sights } from '@chill/model/sight.ts';
 import type { Species } from '@chill/model/species.ts';
-import { z } from '@chill/model/zod.ts';
 import { sightOf } from '@chill/sim/seeds.ts';
 import { inHandSince } from '../nursery/reading.ts';
 import { routes } from './context.ts';
@@ -10,11 +10,6 @@ import { routes } from './context.ts';
 /** In the demo only: what the simulated seeds would show at a look today, so that the newcomer has something to count. */
 export const demoRoutes = routes((app, { store, clock, shelf, temperatures }) => {
   if (!clock.steppable) return;
-  const Sights = z.record(
-    z.string(),
-    z.object({ damp: z.enum(['dry', 'right', 'wet']), up: z.int(), mouldy: z.int(), lost: z.int(), swollen: z.int(), floating: z.int() }),
-  );
-
   app.get('/api/demo/sights', { schema: { summary: 'What the simulated seeds show today', response: { 200: Sights } } }, async () => {
     const [today, places, lots, batches, records] = await Promise.all([
       clock.today(),

@@ -8,6 +8,7 @@ import { whyExpected, whyTopUp, whyTreatment } from '@chill/core/schedule/explai
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
+import type { Sight } from '@chill/model/sight.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/batch.ts';
 import { Rich } from '@chill/words/rich.tsx';
@@ -15,8 +16,9 @@ import { spoken } from '@chill/words/subject.ts';
 import type { CSSProperties } from 'react';
 import { Link, useParams } from 'react-router';
 import { type BatchView, settingOf, useBatchByCode, useNursery } from '../../data/nursery.ts';
-import { type Sight, useSights } from '../../data/sights.ts';
+import { useSights } from '../../data/sights.ts';
 import { LedgerBar } from '../../kit/LedgerBar.tsx';
+import { NotThere } from '../../kit/NotThere.tsx';
 import { StageName } from '../../kit/named.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { Tag } from '../../kit/Tag.tsx';
@@ -48,8 +50,7 @@ export default function BatchPage() {
       batches.map(({ batch }) => batch.code),
     );
     return (
-      <div className="px-4 py-10 desk:px-10">
-        <h1>{say('noBatchHasCode', { code })}</h1>
+      <NotThere title={say('noBatchHasCode', { code })} to="/" back={say('openRound')}>
         {!parsed.ok && <p className="mt-3 text-lg">{spoken(parsed.reason)}</p>}
         {likely.length > 0 && (
           <p className="mt-3 flex flex-wrap items-baseline gap-x-5 text-lg">
@@ -61,10 +62,7 @@ export default function BatchPage() {
             ))}
           </p>
         )}
-        <Link to="/" className="quiet mt-3">
-          {say('openRound')}
-        </Link>
-      </div>
+      </NotThere>
     );
   }
   const { batch, species, lot, projection } = view;

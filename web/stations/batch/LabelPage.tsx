@@ -3,6 +3,7 @@ import { say } from '@chill/words/batch.ts';
 import { Link, useParams } from 'react-router';
 import { useBatchByCode } from '../../data/nursery.ts';
 import { Label } from '../../kit/Label.tsx';
+import { NotThere } from '../../kit/NotThere.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { Term } from '../../kit/Term.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
@@ -13,11 +14,7 @@ export default function LabelPage() {
   const { view, looking } = useBatchByCode(code);
   if (!view && looking) return <Waiting />;
   if (!view) {
-    return (
-      <div className="px-4 py-10 desk:px-10">
-        <h1>{say('noBatchHasCode', { code })}</h1>
-      </div>
-    );
+    return <NotThere title={say('noBatchHasCode', { code })} to="/" back={say('openRound')} />;
   }
   return (
     <div className="px-4 pt-5 desk:px-10">

@@ -2,7 +2,7 @@ import { addDays, daysBetween, shortDate } from '@chill/core/calendar/dates.ts';
 import { placesFor } from '@chill/core/kinds/places.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
-import { lotInRequest, propose } from '@chill/core/methods/propose.ts';
+import { propose } from '@chill/core/methods/propose.ts';
 import { methodsToWeigh } from '@chill/core/methods/schools.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import { yearOf } from '@chill/core/winter/climate.ts';
@@ -12,27 +12,21 @@ import { Rich } from '@chill/words/rich.tsx';
 import { spoken } from '@chill/words/subject.ts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
+import { type LotView, useNursery } from '../../data/nursery.ts';
+import { useRequest } from '../../data/useRequest.ts';
 
 /** A winter is enough where it is in at least so many of a hundred. */
 export const LIKELY = 0.8;
 
-/** The other ways for the same lot, from today, each with what it would free and when. */
+/** The other methods for the same lot, from today, each with what it would make ready and when. */
 export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
-  const { handbook, nursery, placesAsMeasured: places, today, rot } = useNursery();
+  const { handbook, nursery, placesAsMeasured: places, today } = useNursery();
   const species = handbook.find(({ id }) => id === lot.speciesId);
+  const { confidence } = nursery.settings;
+  const wish = useMemo(() => ({ plants: 20, confidence, timing: { by: 'startOn', date: today } }) as const, [confidence, today]);
+  const request = useRequest(lot, species, wish, Math.max(1, lot.unassigned));
   const methods = useMemo(() => {
-    if (!species) return [];
-    const wish = { plants: 20, confidence: nursery.settings.confidence, timing: { by: 'startOn', date: today } } as const;
-    const request = {
-      ...lotInRequest(asItStands(lot), Math.max(1, lot.unassigned), species, today),
-      species,
-      wish,
-      nursery,
-      places,
-      today,
-      rot,
-    };
+    if (!species || !request) return [];
     return methodsToWeigh(species)
       .methods.filter(({ method }) =>
         method.stages.some(
@@ -42,7 +36,7 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
       .map(({ method, workedOut }) => propose(method, request, workedOut))
       .sort((a, b) => b.share - a.share)
       .slice(0, 4);
-  }, [species, lot, nursery, places, today, rot]);
+  }, [species, request]);
   const autumn = nextOn(nursery.latitude_deg >= 0 ? '10-15' : '04-15', today);
   const frame = placesFor('outdoorWinter', places)[0];
   const inAutumn =

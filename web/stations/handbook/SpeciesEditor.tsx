@@ -4,11 +4,12 @@ import { Species, SpeciesFields } from '@chill/model/species.ts';
 import { say } from '@chill/words/handbook.ts';
 import { useState } from 'react';
 import type { Path } from 'react-hook-form';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { saveSpecies } from '../../data/saving.ts';
 import { readStored, writeStored } from '../../data/stored.ts';
 import { Field } from '../../kit/Field.tsx';
+import { NotThere } from '../../kit/NotThere.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { judgedBy, useWritten } from '../../kit/useWritten.ts';
 import { MethodsEditor } from './MethodsEditor.tsx';
@@ -20,14 +21,7 @@ export default function SpeciesEditor() {
   const { handbook } = useNursery();
   const source = handbook.find((one) => one.id === speciesId);
   if (source) return <Editor key={source.id} source={source} />;
-  return (
-    <div className="px-4 py-10 desk:px-10">
-      <h1>{say('handbookHasNoSuchSpecies')}</h1>
-      <Link to="/handbook" className="quiet mt-3">
-        {say('allSpecies')}
-      </Link>
-    </div>
-  );
+  return <NotThere title={say('handbookHasNoSuchSpecies')} to="/handbook" back={say('allSpecies')} />;
 }
 
 /** The field that stands for one that the model names; what has no field stands at the foot. */

@@ -11,6 +11,7 @@ import type { Term as TermName } from '@chill/words/terms.ts';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { removeSpecies } from '../../data/saving.ts';
+import { NotThere } from '../../kit/NotThere.tsx';
 import { CueName } from '../../kit/named.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
@@ -19,20 +20,13 @@ import { useAttempt } from '../../kit/useAttempt.ts';
 import { STANDS_FOR } from './HandbookPage.tsx';
 import { MethodDrawing } from './MethodDrawing.tsx';
 
-/** One species: why its seed waits, its cues in order, and the methods that growers go, each drawn. */
+/** One species: why its seed waits, its cues in order, and the methods that growers use, each drawn. */
 export default function SpeciesPage() {
   const { speciesId } = useParams();
   const { handbook, nursery, lots } = useNursery();
   const species = handbook.find((one) => one.id === speciesId);
   if (!species) {
-    return (
-      <div className="px-4 py-10 desk:px-10">
-        <h1>{say('handbookHasNoSuchSpecies')}</h1>
-        <Link to="/handbook" className="quiet mt-3">
-          {say('allSpecies')}
-        </Link>
-      </div>
-    );
+    return <NotThere title={say('handbookHasNoSuchSpecies')} to="/handbook" back={say('allSpecies')} />;
   }
   const { units } = nursery.settings;
   const { seed, dormancy } = species;

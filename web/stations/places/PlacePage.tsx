@@ -15,6 +15,7 @@ import { Link, useParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { savePlace } from '../../data/saving.ts';
 import { Figure } from '../../kit/Figure.tsx';
+import { NotThere } from '../../kit/NotThere.tsx';
 import { PlacePicture } from '../../kit/PlacePicture.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
@@ -30,15 +31,7 @@ export default function PlacePage() {
   const { places, batches, temperatures, nursery, today } = useNursery();
   const [changing, setChanging] = useState(false);
   const place = places.find(({ id }) => id === placeId);
-  if (!place)
-    return (
-      <div className="px-4 py-10 desk:px-10">
-        <h1>{say('thereNoSuchPlace')}</h1>
-        <Link to="/places" className="quiet">
-          {say('allPlaces')}
-        </Link>
-      </div>
-    );
+  if (!place) return <NotThere title={say('thereNoSuchPlace')} to="/places" back={say('allPlaces')} />;
   const show = (celsius: number) => showQuantity(celsius, 'temperature_C', nursery.settings.units);
   const lodgers = lodgersOf(place, batches, today);
   const taken = lodgers.reduce((sum, { room }) => sum + room, 0);

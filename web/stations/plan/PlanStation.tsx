@@ -1,5 +1,5 @@
 import type { Proposal } from '@chill/core/methods/proposal.ts';
-import { lotInRequest, type Weighed, weighMethods } from '@chill/core/methods/propose.ts';
+import { type Weighed, weighMethods } from '@chill/core/methods/propose.ts';
 import { isControl } from '@chill/core/methods/schools.ts';
 import { whatWouldChange } from '@chill/core/methods/whatChanges.ts';
 import { reasonForFirst } from '@chill/core/schedule/explain.ts';
@@ -7,8 +7,9 @@ import { say } from '@chill/words/plan.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { asItStands, useNursery } from '../../data/nursery.ts';
+import { useNursery } from '../../data/nursery.ts';
 import { stationOf } from '../../data/stations.ts';
+import { useRequest } from '../../data/useRequest.ts';
 import { useAtRest } from '../../kit/useAtRest.ts';
 import { BatchLine } from '../batch/BatchLine.tsx';
 import { HowLong } from './HowLong.tsx';
@@ -22,27 +23,13 @@ const NOTHING_WEIGHED: Weighed = { offered: [], set_aside: [], none: [] };
 
 /** The methods that suit a lot, side by side, for what the grower wants. Computed here, at every keystroke. */
 export default function PlanStation() {
-  const { lots, handbook, nursery, placesAsMeasured: places, today, batches, rot } = useNursery();
+  const { lots, handbook, today, batches } = useNursery();
   const { wording, wish, change: changeWish } = useWish();
   const [query] = useSearchParams();
   const [opened, setOpened] = useState<string | undefined>(query.get('method') ?? undefined);
   const lot = lots.find((one) => one.id === wording.lotId);
   const species = handbook.find((one) => one.id === lot?.speciesId);
-  const request = useMemo(
-    () =>
-      lot &&
-      species &&
-      wish && {
-        ...lotInRequest(asItStands(lot), lot.unassigned, species, today),
-        species,
-        wish,
-        nursery,
-        places,
-        today,
-        rot,
-      },
-    [lot, species, wish, nursery, places, today, rot],
-  );
+  const request = useRequest(lot, species, wish);
   const weighed = useMemo(() => (request ? weighMethods(request) : NOTHING_WEIGHED), [request]);
   // Asked once the hand rests: it weighs the neighbouring wishes too.
   const settled = useAtRest(request);

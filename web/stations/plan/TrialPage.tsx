@@ -4,6 +4,7 @@ import { Rich } from '@chill/words/rich.tsx';
 import { Link, useParams } from 'react-router';
 import { useArchive } from '../../data/archive.ts';
 import { useNursery } from '../../data/nursery.ts';
+import { NotThere } from '../../kit/NotThere.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
 import { BatchLine } from '../batch/BatchLine.tsx';
 
@@ -18,14 +19,7 @@ export default function TrialPage() {
   const first = arms[0];
   if (!first && looking) return <Waiting />;
   if (!first?.batch.trial) {
-    return (
-      <div className="px-4 py-10 desk:px-10">
-        <h1>{say('thereNoSuchTrial')}</h1>
-        <Link to="/plan" className="quiet mt-3">
-          {say('plan')}
-        </Link>
-      </div>
-    );
+    return <NotThere title={say('thereNoSuchTrial')} to="/plan" back={say('plan')} />;
   }
   const { handful, order } = deal(
     arms.map(({ batch }) => batch.plan.seeds),

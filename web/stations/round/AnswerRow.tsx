@@ -5,6 +5,7 @@ import { type Answer, recordAnswer, usualAnswer } from '@chill/core/schedule/ans
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import { cautionAt, mouldCaution } from '@chill/core/schedule/words.ts';
+import type { Sight } from '@chill/model/sight.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { say } from '@chill/words/round.ts';
 import { options } from '@chill/words/tables.ts';
@@ -12,7 +13,6 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, settingOf, useNursery } from '../../data/nursery.ts';
-import type { Sight } from '../../data/sights.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';

@@ -15,6 +15,7 @@ import { Link, useParams } from 'react-router';
 import { asItStands, type LotView, useLot, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Figure } from '../../kit/Figure.tsx';
+import { NotThere } from '../../kit/NotThere.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { Term } from '../../kit/Term.tsx';
 import { ViableRange } from '../../kit/ViabilityRange.tsx';
@@ -46,14 +47,7 @@ export default function LotPage() {
   const species = handbook.find((one) => one.id === lot?.speciesId);
   if (!lot && looking) return <Waiting />;
   if (!lot || !species) {
-    return (
-      <div className="px-4 py-10 desk:px-10">
-        <h1>{say('thereNoSuchLot')}</h1>
-        <Link to="/seeds" className="quiet mt-3">
-          {say('allLots')}
-        </Link>
-      </div>
-    );
+    return <NotThere title={say('thereNoSuchLot')} to="/seeds" back={say('allLots')} />;
   }
   const mine = batches.filter((view) => view.batch.lotId === lot.id);
   const drying = dryingCountdown(asItStands(lot), species, today);

@@ -9,6 +9,7 @@ import { Link, useParams } from 'react-router';
 import { atTheBench, benchOrder } from '../../data/bench.ts';
 import { nowMs } from '../../data/now.ts';
 import { type BatchView, useBatchByCode, useNursery } from '../../data/nursery.ts';
+import { NotThere } from '../../kit/NotThere.tsx';
 import { StageName } from '../../kit/named.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { Tag } from '../../kit/Tag.tsx';
@@ -97,14 +98,7 @@ export default function StepPage() {
   const awake = useWakeLock(true);
   if (!view && looking) return <Waiting />;
   if (!view) {
-    return (
-      <div className="px-4 py-10 desk:px-10">
-        <h1>{say('noBatchHasCode', { code })}</h1>
-        <Link to="/treat" className="quiet mt-3">
-          {say('bench')}
-        </Link>
-      </div>
-    );
+    return <NotThere title={say('noBatchHasCode', { code })} to="/treat" back={say('bench')} />;
   }
   return <StepOf key={`${view.batch.id}${view.projection.state.stage}`} view={view} awake={awake} />;
 }

@@ -11,7 +11,8 @@ import type { LotInHand } from '@chill/model/lot.ts';
 import type { Method } from '@chill/model/method.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
-import { render } from '@testing-library/react';
+import { beforeEach } from '@jest/globals';
+import { cleanup, render } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
@@ -136,6 +137,17 @@ export function show(nursery: NurseryView, what: (view: BatchView) => ReactNode,
 /** What was recorded since, in the order in which it leaves. */
 export function recorded(): NewEvent[] {
   return outboxNow().pending.flatMap(({ events }) => events);
+}
+
+/** Begins each test of a file with nothing drawn and nothing kept; gives what the test at hand has recorded. */
+export function eachAnew(): () => NewEvent[] {
+  let before = 0;
+  beforeEach(() => {
+    localStorage.clear();
+    cleanup();
+    before = recorded().length;
+  });
+  return () => recorded().slice(before);
 }
 
 /** A server that takes everything that it is sent, and answers with `answer`; what it was sent, in order. */

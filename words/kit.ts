@@ -82,4 +82,9 @@ export const say = subject('kit', {
   will: 'will be in',
   yours: 'Yours:',
   why: 'Why?',
+  hot: 'hot',
+  warmZone: 'warm',
+  cool: 'cool',
+  coldZone: 'cold',
+  frozen: 'frozen',
 });

@@ -1,9 +1,10 @@
 import { say } from '@chill/words/kit.ts';
-import { useEffect, useRef, useState } from 'react';
+import { useRef } from 'react';
 import { NavLink } from 'react-router';
 import { useNursery } from '../data/nursery.ts';
 import { STATIONS, type Station, tally } from '../data/stations.ts';
 import { runPath } from './geometry.ts';
+import { useWidth } from './useWidth.ts';
 import { ZONE_COLOUR, type Zone } from './zones.ts';
 
 /** Each station: its name, its temperature's height on the line (0 the top, 1 the bottom), and where along it stands. */
@@ -109,12 +110,7 @@ export function Run() {
 
 function Line({ height, top, bottom, small = false }: { height: number; top: number; bottom: number; small?: boolean }) {
   const box = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(small ? 360 : 1280);
-  useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => entry && entry.contentRect.width > 0 && setWidth(entry.contentRect.width));
-    if (box.current) observer.observe(box.current);
-    return () => observer.disconnect();
-  }, []);
+  const width = useWidth(box, small ? 360 : 1280);
   const counts = tally(useNursery());
   const points = STATIONS.map((station, i) => ({
     x: small ? ((i + 0.5) * width) / STATIONS.length : STOPS[station].at * width,

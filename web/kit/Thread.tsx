@@ -2,17 +2,26 @@ import { dayNumber, shortDate, shortMonth } from '@chill/core/calendar/dates.ts'
 import type { ProjectedStage } from '@chill/core/ledger/projectedStage.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { say } from '@chill/words/kit.ts';
+import { worded } from '@chill/words/tables.ts';
+import { useRef } from 'react';
 import type { BatchView } from '../data/nursery.ts';
 import { monthStarts } from './monthStarts.ts';
 import { type Step, StepLine } from './StepLine.tsx';
+import { useWidth } from './useWidth.ts';
 import { stageZone, ZONE_COLOUR, ZONES, type Zone } from './zones.ts';
 
+/** Taken until it is known how wide it stands, px. */
 const WIDTH = 440;
+/** Months nearer to each other than this are not all named, px. */
+const MONTH = 30;
+const ZONE_NAMES: Record<Zone, string> = worded(say, { hot: 'hot', warm: 'warmZone', cool: 'cool', cold: 'coldZone', frozen: 'frozen' });
 const TOP = 22;
 const BOTTOM = 44;
 
 /** A batch's path: temperature is height, time runs right; done solid, planned dashed; its looks as dots, its window shaded. */
-export function Thread({ view, today, height = 224, width = WIDTH }: { view: BatchView; today: string; height?: number; width?: number }) {
+export function Thread({ view, today, height = 224 }: { view: BatchView; today: string; height?: number }) {
+  const box = useRef<SVGSVGElement>(null);
+  const width = useWidth(box, WIDTH);
   const { stages, treatment } = view.projection;
   const from = dayNumber((stages[0] as ProjectedStage).start) - 4;
   const to = Math.max(dayNumber((stages.at(-1) as ProjectedStage).end), dayNumber(today)) + 6;
@@ -35,22 +44,34 @@ export function Thread({ view, today, height = 224, width = WIDTH }: { view: Bat
     };
   });
   const waiting = treatment && stages[treatment.stage];
+  // The last is left out where it would be cut off.
+  const months = monthStarts(from, to).filter((first) => x(first) + MONTH < width);
+  const every = Math.max(1, Math.ceil((MONTH * months.length) / width));
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} className="block w-full" role="img" aria-label={spoken(view, today)}>
+    <svg
+      ref={box}
+      viewBox={`0 0 ${width} ${height}`}
+      className="block w-full"
+      style={{ height }}
+      role="img"
+      aria-label={spoken(view, today)}
+    >
       {used.map((zone) => (
         <g key={zone}>
           <line x1={0} x2={width} y1={y(zone)} y2={y(zone)} stroke={ZONE_COLOUR[zone]} strokeOpacity={0.28} />
           <text x={width - 2} y={y(zone) - 5} textAnchor="end" fontSize={13} fill={ZONE_COLOUR[zone]}>
-            {zone}
+            {ZONE_NAMES[zone]}
           </text>
         </g>
       ))}
-      {monthStarts(from, to).map((first) => (
+      {months.map((first, i) => (
         <g key={first}>
           <line x1={x(first)} x2={x(first)} y1={height - 30} y2={height - 24} stroke="var(--color-ink3)" />
-          <text x={x(first) + 3} y={height - 22} fontSize={12} fill="var(--color-ink3)">
-            {shortMonth(first)}
-          </text>
+          {i % every === 0 && (
+            <text x={x(first) + 3} y={height - 22} fontSize={12} fill="var(--color-ink3)">
+              {shortMonth(first)}
+            </text>
+          )}
         </g>
       ))}
       {treatment && waiting && (

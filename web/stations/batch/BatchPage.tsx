@@ -106,7 +106,7 @@ export default function BatchPage() {
       </p>
       <div className="mt-4 gap-12 desk:grid desk:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
         <div>
-          <Thread view={view} today={today} width={720} height={250} />
+          <Thread view={view} today={today} height={250} />
           <Stages view={view} />
           <ChillAccount view={view} />
           {sprouting && (

@@ -1,20 +1,13 @@
-import { beforeEach, describe, expect, test } from '@jest/globals';
-import { cleanup, screen, within } from '@testing-library/react';
+import { describe, expect, test } from '@jest/globals';
+import { screen, within } from '@testing-library/react';
 import { UndoButton } from '../../kit/UndoButton.tsx';
-import { batchOf, id, lotOf, nurseryWith, placeId, recorded, show, upTo } from '../../testing.tsx';
+import { batchOf, eachAnew, id, lotOf, nurseryWith, placeId, show, upTo } from '../../testing.tsx';
 import { CarryTo } from './CarryTo.tsx';
 import { OtherCounts } from './OtherCounts.tsx';
 
 const larch = lotOf('larix-occidentalis');
 const inTheCold = (...said: object[]) => batchOf(larch, 'towel-in-fridge', ...upTo(larch, 'towel-in-fridge', 'coldMoist'), ...said);
-let before = 0;
-const since = () => recorded().slice(before);
-
-beforeEach(() => {
-  localStorage.clear();
-  cleanup();
-  before = recorded().length;
-});
+const since = eachAnew();
 
 describe('moving a batch', () => {
   test('to a place that its stage may lie in is one tap', async () => {

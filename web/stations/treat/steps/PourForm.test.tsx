@@ -1,22 +1,15 @@
-import { beforeEach, describe, expect, test } from '@jest/globals';
-import { cleanup, screen } from '@testing-library/react';
-import { batchOf, lotOf, nurseryWith, recorded, show, upTo } from '../../../testing.tsx';
+import { describe, expect, test } from '@jest/globals';
+import { screen } from '@testing-library/react';
+import { batchOf, eachAnew, lotOf, nurseryWith, show, upTo } from '../../../testing.tsx';
 import { PourForm } from './PourForm.tsx';
 
 const lot = lotOf('ceanothus-velutinus');
 const METHOD = 'hot-water-then-sand';
-let before = 0;
-const since = () => recorded().slice(before);
+const since = eachAnew();
 const filling = () => show(nurseryWith(lot, [batchOf(lot, METHOD, ...upTo(lot, METHOD, 'hotWater'))]), (view) => <PourForm view={view} />);
 const field = (name: string) => screen.getByRole('textbox', { name: new RegExp(`^${name}`) }) as HTMLInputElement;
 const poured = () => screen.getByRole('button', { name: 'Poured' }) as HTMLButtonElement;
 const minutes = () => Number(/for (\d+) minutes/.exec(document.body.textContent ?? '')?.[1]);
-
-beforeEach(() => {
-  localStorage.clear();
-  cleanup();
-  before = recorded().length;
-});
 
 describe('a pour', () => {
   test('begins with a vessel that holds the dose', () => {

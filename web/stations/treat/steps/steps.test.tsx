@@ -1,16 +1,9 @@
-import { beforeEach, describe, expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import { cleanup, screen, within } from '@testing-library/react';
-import { batchOf, lotOf, nurseryWith, recorded, show, upTo } from '../../../testing.tsx';
+import { batchOf, eachAnew, lotOf, nurseryWith, show, upTo } from '../../../testing.tsx';
 import StepPage from '../StepPage.tsx';
 
-let before = 0;
-const since = () => recorded().slice(before);
-
-beforeEach(() => {
-  localStorage.clear();
-  cleanup();
-  before = recorded().length;
-});
+const since = eachAnew();
 
 /** The bench, where a batch of a species has come as far as its stage of that kind, which is not begun unless it is told to be. */
 function atTheBench(speciesId: string, method: string, kind: string, { begun = false, said = [] as object[] } = {}) {

@@ -14,6 +14,7 @@ import { stageZone, ZONE_COLOUR, ZONES, type Zone } from './zones.ts';
 const WIDTH = 440;
 /** Months nearer to each other than this are not all named, px. */
 const MONTH = 30;
+const SHORTEST_MONTH = 28;
 const ZONE_NAMES: Record<Zone, string> = worded(say, { hot: 'hot', warm: 'warmZone', cool: 'cool', cold: 'coldZone', frozen: 'frozen' });
 const TOP = 22;
 const BOTTOM = 44;
@@ -46,7 +47,7 @@ export function Thread({ view, today, height = 224 }: { view: BatchView; today: 
   const waiting = treatment && stages[treatment.stage];
   // The last is left out where it would be cut off.
   const months = monthStarts(from, to).filter((first) => x(first) + MONTH < width);
-  const every = Math.max(1, Math.ceil((MONTH * months.length) / width));
+  const every = Math.ceil((MONTH * (to - from)) / ((right - left) * SHORTEST_MONTH));
   return (
     <svg
       ref={box}

@@ -10,7 +10,7 @@ import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import { project } from '@chill/core/schedule/project.ts';
 import type { Recorded } from '@chill/core/schedule/record.ts';
-import type { Setting } from '@chill/core/schedule/setting.ts';
+import type { Situation } from '@chill/core/schedule/situation.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import { tasksFor } from '@chill/core/schedule/tasks.ts';
 import type { Batch, NewBatch } from '@chill/model/batch.ts';
@@ -35,7 +35,7 @@ export interface DemoNursery {
   batches: { made: NewBatch; speciesId: string; events: { on: string; events: NewEvent[] }[] }[];
 }
 
-/** Days that the demo's people come by; a look that falls due between waits for the next. */
+/** Days that the demo's people come by; a check that falls due between waits for the next. */
 const COMES_BY_EVERY_DAYS = 2;
 /** Late in the afternoon at Sallow Gap, as UTC tells it. */
 const COMES_BY_AT = '23:30:00Z';
@@ -127,9 +127,9 @@ function lookAfter(
       ({ ended, started_ms }) => !ended && started_ms < Date.parse(`${day}T${DRAINS_AT}`),
     );
     const now = `${day}T${soaking ? DRAINS_AT : COMES_BY_AT}`;
-    const setting: Setting = { species, lot, places, nursery: SALLOW_GAP, temperatures: records, today: day, now };
-    const projection = project(batch, setting);
-    const tasks = tasksFor(batch, projection, setting);
+    const situation: Situation = { species, lot, places, nursery: SALLOW_GAP, temperatures: records, today: day, now };
+    const projection = project(batch, situation);
+    const tasks = tasksFor(batch, projection, situation);
     // The mouldy one's people leave it as it lies.
     const wanted = tasks.filter(({ kind }) => said.trouble !== 'mouldy' || kind !== 'refresh');
     const due = wanted.find((task) => task.due <= day);
@@ -144,7 +144,7 @@ function lookAfter(
       continue;
     }
     const seen = sightOf(batch, species, trueViableOf(lot.code) as number, places, day, records);
-    const recorded = answer(due, batch, setting, seen, newId);
+    const recorded = answer(due, batch, situation, seen, newId);
     if ('reason' in recorded) throw new Error(`Demo batch ${said.lot} ${said.method} on ${day}: ${spoken(recorded.reason)}`);
     const verdict = accept(batch, recorded.events, day);
     if (!verdict.ok) throw new Error(`Demo batch ${said.lot} ${said.method} on ${day}: ${spoken(verdict.reason)}`);
@@ -159,11 +159,11 @@ function lookAfter(
 }
 
 /** What one of the demo's people answers: what there is to see, otherwise the usual. */
-function answer(task: Task, batch: Batch, setting: Setting, seen: Sight, newId: NewId): Recorded {
-  const projection = project(batch, setting);
+function answer(task: Task, batch: Batch, situation: Situation, seen: Sight, newId: NewId): Recorded {
+  const projection = project(batch, situation);
   const { state } = projection;
-  const water = task.kind === 'water' ? topUpFor({ batch, projection, setting, index: task.stage }) : 0;
+  const water = task.kind === 'water' ? topUpFor({ batch, projection, situation, index: task.stage }) : 0;
   const { damp, up, mouldy, lost } = seen;
   const mould = mouldy > 4 ? 'spreading' : mouldy > 0 ? 'few' : 'none';
-  return recordAnswer(task, { ...usualAnswer(task, state, water), damp, mould, up, mouldy, lost }, batch, state, setting, newId);
+  return recordAnswer(task, { ...usualAnswer(task, state, water), damp, mould, up, mouldy, lost }, batch, state, situation, newId);
 }

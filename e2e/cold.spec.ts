@@ -218,17 +218,17 @@ test('daily records make the months of the year outdoors, and the readings of th
 test('a mouldy bag through its steps, a dry one given its water, and a wrong code caught', async ({ page, grower }) => {
   const { code } = await batchOf(page, 'ceanothus-velutinus', 'hot-water-then-towel');
   await page.goto(`/batch/${code}`);
-  const look = page
+  const check = page
     .getByRole('listitem')
     .filter({ hasText: /^Check/ })
     .first();
-  await expect(look).toBeVisible();
-  const early = look.getByText('Do it early');
+  await expect(check).toBeVisible();
+  const early = check.getByText('Do it early');
   if (await early.count()) await grower.press(early);
-  await grower.press(look.getByRole('button', { name: /^no mould/ }));
-  await grower.press(look.getByRole('button', { name: 'One more: mould' }));
-  await grower.press(look.getByRole('radio', { name: 'spreading' }));
-  await grower.press(look.getByRole('button', { name: 'Record' }));
+  await grower.press(check.getByRole('button', { name: /^no mould/ }));
+  await grower.press(check.getByRole('button', { name: 'One more: mould' }));
+  await grower.press(check.getByRole('radio', { name: 'spreading' }));
+  await grower.press(check.getByRole('button', { name: 'Record' }));
   const refresh = page.getByRole('listitem').filter({ hasText: 'rinse, fresh towel' }).first();
   await expect(refresh).toContainText('Take out every mouldy seed first');
   await expect(refresh).toContainText('Do not sniff at mould');

@@ -77,7 +77,7 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
     await grower.barrierFree();
   });
 
-  await test.step('the round: soak, cold, and looks with one tap, with undo', async () => {
+  await test.step('the round: soak, cold, and checks with one tap, with undo', async () => {
     await grower.press(grower.link('Open the round'));
     await expect(page.getByText('Start the soak')).toBeVisible();
     await grower.press(grower.button('Start'));
@@ -129,7 +129,7 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
     await grower.barrierFree();
   });
 
-  await test.step('sprouts counted at each look, lifted to pots, drawn against what was expected', async () => {
+  await test.step('sprouts counted at each check, lifted to pots, drawn against what was expected', async () => {
     for (const [days, count] of [
       [8, 9],
       [2, 12],

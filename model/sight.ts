@@ -1,7 +1,7 @@
 import { Count } from './primitives.ts';
 import { z } from './zod.ts';
 
-/** What a look at a batch of the demo's simulated seeds would show, beyond what was counted. */
+/** What a check of a batch of the demo's simulated seeds would show, beyond what was counted. */
 export const Sight = z.object({
   damp: z.enum(['dry', 'right', 'wet']),
   up: Count,

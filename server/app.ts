@@ -41,7 +41,7 @@ const KEEP_ALIVE_MS = 20_000;
 
 /** Wires the server up without listening; tests inject requests into it. */
 export async function buildApp(context: Context, options: AppOptions = {}): Promise<FastifyInstance> {
-  await context.shelf.open(context.store);
+  await context.handbook.open(context.store);
   speakFor(await context.store.nursery());
   const app = Fastify({
     bodyLimit: BODY_LIMIT_BYTES,

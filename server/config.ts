@@ -6,7 +6,7 @@ export interface Config {
   dataFolder: string;
   /** Pins the clock to this day. */
   today?: string;
-  /** True in the demo: the clock may be stepped, and simulated seeds show what a look would find. */
+  /** True in the demo: the clock may be stepped, and simulated seeds show what a check would find. */
   demo: boolean;
   /** What a browser elsewhere must know; needed when bound to anything but this machine. */
   secret?: string;

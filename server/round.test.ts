@@ -69,7 +69,7 @@ describe('the calendar feed', () => {
     expect(new Set(before.map(({ UID }) => UID)).size).toBe(before.length);
     expect(before.every(({ DTSTART, DTEND }) => (DTSTART as string) < (DTEND as string))).toBe(true);
 
-    // A look moves the next look: the same id, another day, a higher sequence.
+    // A check moves the next check: the same id, another day, a higher sequence.
     const looked = {
       id: uuid(),
       on: TODAY,
@@ -80,9 +80,9 @@ describe('the calendar feed', () => {
     };
     await ask('POST', `/api/batches/${made[0]?.id}/events`, { decidedOn: 3, events: [looked] });
     const after = eventsOf(await text('/api/calendar.ics'));
-    const look = (events: Record<string, string>[]) => events.find(({ UID }) => UID === `${made[0]?.id}-look-1@chill`);
-    expect(look(after)?.DTSTART).not.toBe(look(before)?.DTSTART);
-    expect(Number(look(after)?.SEQUENCE)).toBeGreaterThan(Number(look(before)?.SEQUENCE));
+    const check = (events: Record<string, string>[]) => events.find(({ UID }) => UID === `${made[0]?.id}-check-1@chill`);
+    expect(check(after)?.DTSTART).not.toBe(check(before)?.DTSTART);
+    expect(Number(check(after)?.SEQUENCE)).toBeGreaterThan(Number(check(before)?.SEQUENCE));
     expect(after.some(({ UID }) => UID === `${made[0]?.id}-refresh-1@chill`)).toBe(true);
     await close();
   });

@@ -6,9 +6,9 @@ import { Loggers } from './jobs/loggers.ts';
 import { MouldReading } from './jobs/mould.ts';
 import { NurseryClock } from './nursery/clock.ts';
 import { NO_DEVICES, simulatedDevices } from './nursery/devices.ts';
-import { Reading } from './nursery/reading.ts';
-import { Shelf } from './nursery/shelf.ts';
+import { NurseryHandbook } from './nursery/handbook.ts';
 import { Temperatures } from './nursery/temperatures.ts';
+import { NurseryViews } from './nursery/views.ts';
 import { openDatabase } from './store/open.ts';
 import { rawDatabase } from './store/raw.ts';
 import { Store } from './store/store.ts';
@@ -33,16 +33,16 @@ export async function start(
   const { source, close } = await openDatabase(config.dataFolder, { startEmpty });
   const store = new Store(source, unsure);
   const clock = new NurseryClock(store, config);
-  const shelf = new Shelf();
-  const temperatures = new Temperatures(store, shelf);
-  const devices = clock.steppable ? simulatedDevices(store, clock, shelf, temperatures) : NO_DEVICES;
+  const handbook = new NurseryHandbook();
+  const temperatures = new Temperatures(store, handbook);
+  const devices = clock.steppable ? simulatedDevices(store, clock, handbook, temperatures) : NO_DEVICES;
   const loggers = new Loggers(store, devices, clock);
-  const reading = new Reading(store, shelf, clock, temperatures);
+  const views = new NurseryViews(store, handbook, clock, temperatures);
   const backups = new Backups(rawDatabase(source), config.dataFolder);
   const mould = new MouldReading(store, clock, temperatures);
   const reached = config.address && { address: config.address };
   const app = await buildApp(
-    { store, clock, shelf, devices, temperatures, loggers, reading, backups, mould, ...reached },
+    { store, clock, handbook, devices, temperatures, loggers, views, backups, mould, ...reached },
     {
       webFolder: fileURLToPath(new URL('../web/dist', import.meta.url)),
       log,

@@ -16,9 +16,9 @@ import { Loggers } from './jobs/loggers.ts';
 import { MouldReading } from './jobs/mould.ts';
 import { NurseryClock } from './nursery/clock.ts';
 import { NO_DEVICES, simulatedDevices } from './nursery/devices.ts';
-import { Reading } from './nursery/reading.ts';
-import { Shelf } from './nursery/shelf.ts';
+import { NurseryHandbook } from './nursery/handbook.ts';
 import { Temperatures } from './nursery/temperatures.ts';
+import { NurseryViews } from './nursery/views.ts';
 import { DATABASE_FILE } from './store/files.ts';
 import { openDatabase } from './store/open.ts';
 import { rawDatabase } from './store/raw.ts';
@@ -45,13 +45,13 @@ export async function testServer(options: AppOptions & { demo?: boolean; dataFol
   const store = new Store(source);
   const backups = new Backups(rawDatabase(source), dataFolder);
   const clock = new NurseryClock(store, { today: TODAY, demo: options.demo ?? false });
-  const shelf = new Shelf();
-  const temperatures = new Temperatures(store, shelf);
-  const devices = options.demo ? simulatedDevices(store, clock, shelf, temperatures) : NO_DEVICES;
+  const handbook = new NurseryHandbook();
+  const temperatures = new Temperatures(store, handbook);
+  const devices = options.demo ? simulatedDevices(store, clock, handbook, temperatures) : NO_DEVICES;
   const loggers = new Loggers(store, devices, clock);
-  const reading = new Reading(store, shelf, clock, temperatures);
+  const views = new NurseryViews(store, handbook, clock, temperatures);
   const mould = new MouldReading(store, clock, temperatures);
-  const app = await buildApp({ store, clock, shelf, devices, temperatures, loggers, reading, backups, mould }, options);
+  const app = await buildApp({ store, clock, handbook, devices, temperatures, loggers, views, backups, mould }, options);
   return {
     app,
     store,

@@ -38,7 +38,7 @@ function batchOf(speciesId: string, methodId: string, days: number[], { seeds = 
   return { batch, species, since: on, places };
 }
 
-const look = (made: ReturnType<typeof batchOf>, after: number, trueViable = 0.85) =>
+const seenAt = (made: ReturnType<typeof batchOf>, after: number, trueViable = 0.85) =>
   sightOf(made.batch, made.species, trueViable, made.places, addDays(made.since, after));
 
 describe('chance', () => {
@@ -65,14 +65,14 @@ describe('chance', () => {
 describe('simulated seeds', () => {
   test('show the same to everyone who looks on the same day', () => {
     const made = batchOf('larix-occidentalis', 'towel-in-fridge', [1, 35]);
-    expect(look(made, 10)).toEqual(look(made, 10));
+    expect(seenAt(made, 10)).toEqual(seenAt(made, 10));
   });
 
   test('never come up less, nor rot less, as days go by', () => {
     const warm = batchOf('larix-occidentalis', 'towel-in-fridge', [1, 35]);
     const cold = batchOf('amelanchier-alnifolia', 'towel-in-fridge', [0, 1]);
-    const ups = [0, 5, 10, 15, 30].map((day) => look(warm, day).up);
-    const rotten = [0, 20, 40, 80].map((day) => look(cold, day).mouldy);
+    const ups = [0, 5, 10, 15, 30].map((day) => seenAt(warm, day).up);
+    const rotten = [0, 20, 40, 80].map((day) => seenAt(cold, day).mouldy);
     expect(ups).toEqual([...ups].sort((a, b) => a - b));
     expect(rotten).toEqual([...rotten].sort((a, b) => a - b));
     expect(ups.at(-1)).toBeGreaterThan(50);
@@ -82,27 +82,27 @@ describe('simulated seeds', () => {
   test('wait for their winter: without cold hardly any, with a long one most', () => {
     const none = batchOf('penstemon-venustus', 'no-cold', [1]);
     const long = batchOf('penstemon-venustus', 'vermiculite-in-fridge', [1, 85]);
-    expect(look(none, 60).up).toBeLessThan(40);
-    expect(look(long, 40).up).toBeGreaterThan(80);
+    expect(seenAt(none, 60).up).toBeLessThan(40);
+    expect(seenAt(long, 40).up).toBeGreaterThan(80);
   });
 
   test('wait for their coat to be opened', () => {
-    expect(look(batchOf('iliamna-rivularis', 'untreated', [1]), 40).up).toBeLessThan(20);
-    expect(look(batchOf('iliamna-rivularis', 'sandpaper', [0, 1]), 40).up).toBeGreaterThan(110);
+    expect(seenAt(batchOf('iliamna-rivularis', 'untreated', [1]), 40).up).toBeLessThan(20);
+    expect(seenAt(batchOf('iliamna-rivularis', 'sandpaper', [0, 1]), 40).up).toBeGreaterThan(110);
   });
 
   test('that are not sound never come up', () => {
-    expect(look(batchOf('iliamna-rivularis', 'sandpaper', [0, 1]), 60, 0).up).toBe(0);
+    expect(seenAt(batchOf('iliamna-rivularis', 'sandpaper', [0, 1]), 60, 0).up).toBe(0);
   });
 
   test('earn nothing in a fridge that is too warm', () => {
     const warmFridge = batchOf('balsamorhiza-sagittata', 'sand-in-fridge', [1, 90], { places: [place('fridge', 12), ...PLACES.slice(1)] });
-    expect(look(warmFridge, 30).up).toBe(0);
+    expect(seenAt(warmFridge, 30).up).toBe(0);
   });
 
   test('once counted, are not shown again', () => {
     const made = batchOf('iliamna-rivularis', 'sandpaper', [0, 1]);
-    const first = look(made, 8).up;
+    const first = seenAt(made, 8).up;
     const counted: NewEvent = {
       id: 'c',
       on: addDays(made.since, 8),
@@ -110,7 +110,7 @@ describe('simulated seeds', () => {
       moves: [{ from: 'waiting', to: 'sprouted', count: first }],
     };
     made.batch.events.push({ ...counted, batchId: 'b', version: 99, recordedAt: '' });
-    expect(look(made, 8).up).toBe(0);
-    expect(look(made, 20).up).toBeGreaterThan(0);
+    expect(seenAt(made, 8).up).toBe(0);
+    expect(seenAt(made, 20).up).toBeGreaterThan(0);
   });
 });

@@ -3,7 +3,7 @@ import { broughtBy } from '@chill/core/lot/lotLedger.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
 import { planFrom, propose } from '@chill/core/methods/propose.ts';
 import { findMethod } from '@chill/core/methods/schools.ts';
-import { NurseryReader } from '@chill/core/schedule/reading.ts';
+import { NurseryReader } from '@chill/core/schedule/reader.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Batch, Wish } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';

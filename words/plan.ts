@@ -113,7 +113,7 @@ export const say = subject('plan', {
   takeOutAfterReadyAlive: 'take out after {{best}}: {{yields}} ready and alive; {{from}} to {{to}} costs at most 3 %',
   takeOutNamedReadyAlive: '{{name}}: take out after {{best}}, {{yields}} ready and alive',
   takeOutWindow: 'take-out window',
-  takesChecksAboutWork: 'Takes {{room}}, {{looks}} checks and about {{time}} of work.',
+  takesChecksAboutWork: 'Takes {{room}}, {{checks}} checks and about {{time}} of work.',
   tellFromFourTimesFive: 'To tell {{base}} from {{other}}, four times in five, takes <b>{{wanted}}</b> seeds in each arm. {{verdict}}',
   thereNoSuchTrial: 'There is no such trial',
   to: '{{day}} to {{day2}}',

@@ -4,7 +4,7 @@ import { addDays, dayNumber, daysBetween } from '../calendar/dates.ts';
 import { ageing, ROT_LAW, type RotConditions, rotFactor } from '../rot/hazard.ts';
 import type { Met } from './met.ts';
 
-/** What is known of a batch lying in one stage: since when, what each look found, when its medium was made fresh. */
+/** What is known of a batch lying in one stage: since when, what each check found, when its medium was made fresh. */
 export interface Lying {
   since: PlainDate;
   checks: readonly { on: PlainDate; damp?: 'dry' | 'right' | 'wet' | undefined }[];
@@ -23,12 +23,12 @@ interface Finding {
   damp: 'dry' | 'wet';
 }
 
-/** The stretches in which the batch may have been dry or wet: from the look before to the look that found it so. */
+/** The stretches in which the batch may have been dry or wet: from the check before to the check that found it so. */
 export function findings({ since, checks }: Pick<Lying, 'since' | 'checks'>): Finding[] {
-  const looks = checks.filter((one) => one.damp && one.on >= since).sort((a, b) => (a.on < b.on ? -1 : Number(a.on > b.on)));
+  const seen = checks.filter((one) => one.damp && one.on >= since).sort((a, b) => (a.on < b.on ? -1 : Number(a.on > b.on)));
   const found: Finding[] = [];
-  for (const [i, { on, damp }] of looks.entries()) {
-    const before = looks[i - 1]?.on ?? since;
+  for (const [i, { on, damp }] of seen.entries()) {
+    const before = seen[i - 1]?.on ?? since;
     if (damp === 'right' || on === before) continue;
     found.push({ after: daysBetween(since, before), until: daysBetween(since, on), damp: damp as 'dry' | 'wet' });
   }
@@ -44,7 +44,7 @@ export function uncertainDays(lying: Lying): number {
 
 /**
  * Effective days earned by each whole day of a stage (index = days since it began, up to `days`): what each day earns moist, {@link DRY_COUNTS} of it
- * where a look found it dry, less what long hot spells have undone by then; never below zero. Splitting a stretch changes nothing.
+ * where a check found it dry, less what long hot spells have undone by then; never below zero. Splitting a stretch changes nothing.
  */
 export function earnedByDay(days: number, { effect, undone }: Pick<Met, 'effect' | 'undone'>, lying: Lying): number[] {
   const dry = findings(lying).filter((one) => one.damp === 'dry');
@@ -139,7 +139,7 @@ export function lossesOf(
 }
 
 /**
- * Rot hazard added up by each whole day of a stage, with the medium's age since it was last fresh and what looks found. `temperature` gives each day's
+ * Rot hazard added up by each whole day of a stage, with the medium's age since it was last fresh and what checks found. `temperature` gives each day's
  * factor where the place was measured; otherwise the conditions' own temperature holds all through.
  */
 export function exposureByDay(days: number, conditions: RotConditions, lying: Lying, temperature?: (day: number) => number): number[] {

@@ -79,7 +79,7 @@ describe('the chill account', () => {
   test('at a steady 4 °C every day counts one', () => {
     expect(earnedByDay(3, steady(1), { since, checks: [], freshened: [] })).toEqual([0, 1, 2, 3]);
   });
-  test('the stretch from the last damp look to a dry one counts half and is uncertain', () => {
+  test('the stretch from the last damp check to a dry one counts half and is uncertain', () => {
     const lying = { since, checks: [damp('2027-01-09', 'right'), damp('2027-01-17', 'dry'), damp('2027-01-25', 'right')], freshened: [] };
     expect(earnedByDay(24, steady(1), lying)[24]).toBe(8 + 8 / 2 + 8);
     expect(uncertainDays(lying)).toBe(8);

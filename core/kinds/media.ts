@@ -22,7 +22,7 @@ interface MediumFacts {
   /** What is done to lay the seed into fresh; a pot or a flat is left as it is and can only drain. */
   freshen?: Name;
   /** How often waiting seed is looked at: usually, and at the longest, days. */
-  look: { usual: number; longest: number };
+  checks: { usual: number; longest: number };
   /**
    * Assumptions, to be corrected by each nursery's own records: mould spreads, so the hazard grows with the age of the wet medium.
    * A towel loses about 5 % in three weeks, 15 % in six and over 40 % in thirteen; sand about 9 % in thirteen.
@@ -33,31 +33,31 @@ interface MediumFacts {
 /** The one table of media. */
 const MEDIUMS: Record<Medium, MediumFacts> = {
   towel: {
-    ...{ name: 'dampTowel', piece: 'towel', freshen: 'rinseFreshTowel', look: { usual: 8, longest: 10 } },
+    ...{ name: 'dampTowel', piece: 'towel', freshen: 'rinseFreshTowel', checks: { usual: 8, longest: 10 } },
     rot: { fresh_perDay: 0.0015, doublesAfter_days: 14 },
   },
   film: {
-    ...{ name: 'plasticFilm', piece: 'towel', freshen: 'rinseFreshFilm', look: { usual: 9, longest: 12 } },
+    ...{ name: 'plasticFilm', piece: 'towel', freshen: 'rinseFreshFilm', checks: { usual: 9, longest: 12 } },
     rot: { fresh_perDay: 0.0012, doublesAfter_days: 25 },
   },
   vermiculite: {
-    ...{ name: 'vermiculite', piece: 'tub', freshen: 'sieveOutRinseFreshVermiculite', look: { usual: 17, longest: 21 } },
+    ...{ name: 'vermiculite', piece: 'tub', freshen: 'sieveOutRinseFreshVermiculite', checks: { usual: 17, longest: 21 } },
     rot: { fresh_perDay: 0.0008, doublesAfter_days: 45 },
   },
   sand: {
-    ...{ name: 'dampSand', piece: 'tub', freshen: 'sieveOutRinseFreshSand', look: { usual: 17, longest: 21 } },
+    ...{ name: 'dampSand', piece: 'tub', freshen: 'sieveOutRinseFreshSand', checks: { usual: 17, longest: 21 } },
     rot: { fresh_perDay: 0.0006, doublesAfter_days: 60 },
   },
   ownPot: {
-    ...{ name: 'ownPot', piece: 'tray', look: { usual: 17, longest: 21 } },
+    ...{ name: 'ownPot', piece: 'tray', checks: { usual: 17, longest: 21 } },
     rot: { fresh_perDay: 0.0008, doublesAfter_days: 60 },
   },
   outdoorFlat: {
-    ...{ name: 'flatOutdoors', piece: 'tray', look: { usual: 14, longest: 30 } },
+    ...{ name: 'flatOutdoors', piece: 'tray', checks: { usual: 14, longest: 30 } },
     rot: { fresh_perDay: 0.001, doublesAfter_days: 120 },
   },
   envelope: {
-    ...{ name: 'paperEnvelope', piece: 'envelope', look: { usual: 30, longest: 90 } },
+    ...{ name: 'paperEnvelope', piece: 'envelope', checks: { usual: 30, longest: 90 } },
     rot: { fresh_perDay: 0.00005, doublesAfter_days: Number.POSITIVE_INFINITY },
   },
 };
@@ -66,7 +66,7 @@ const MEDIUMS: Record<Medium, MediumFacts> = {
 export const mediumName = wording('mediumName', (medium: Medium): string => say(MEDIUMS[medium].name));
 
 /** How often seed is looked at that lies in a medium: usually, and at the longest, days. */
-export const looksIn = (medium: Medium) => MEDIUMS[medium].look;
+export const checksIn = (medium: Medium) => MEDIUMS[medium].checks;
 
 /** Rot in a medium. */
 export const rotIn = (medium: Medium) => MEDIUMS[medium].rot;

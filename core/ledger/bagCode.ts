@@ -46,7 +46,7 @@ const LOOK_ALIKE = ['0DQU', '1I7T', 'OQD0', 'L2', 'B8', '5S', '2Z', '6G', 'VU', 
 
 /**
  * The codes that a misread one is likely to stand for, the likeliest first, at most `most`: those among `existing` that differ from it in one character or
- * in the order of two neighbours. Characters that look alike weigh most.
+ * in the order of two neighbours. Characters that check alike weigh most.
  */
 export function likelyCodes(read: string, existing: readonly string[], most = 5): string[] {
   const code = read.toUpperCase().replace(/[\s-]/g, '');

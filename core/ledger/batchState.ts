@@ -13,7 +13,7 @@ export interface StageDone {
   stays?: { on: PlainDate; placeId: string }[];
 }
 
-/** One look at a batch. */
+/** One check of a batch. */
 export interface Check {
   eventId: string;
   on: PlainDate;
@@ -64,7 +64,7 @@ export interface PouredWater {
   readings: { at_ms: number; water_C: number }[];
 }
 
-/** What a soak had done at one look. */
+/** What a soak had done at one check. */
 export interface SwellingSeen {
   eventId: string;
   on: PlainDate;
@@ -82,8 +82,8 @@ export interface BatchState {
   checks: Check[];
   /** Days on which the medium was made fresh. */
   freshened: PlainDate[];
-  /** What has been done since the last look: whether water was added, and whether it was laid into a fresh medium. */
-  sinceLook: { watered: boolean; refreshed: boolean };
+  /** What has been done since the last check: whether water was added, and whether it was laid into a fresh medium. */
+  sinceCheck: { watered: boolean; refreshed: boolean };
   /** Seeds that came up on each day, wherever they were seen. */
   sprouts: { on: PlainDate; count: number }[];
   /** Every visit that tells of sprouting, in order. */

@@ -20,7 +20,7 @@ export function fold(plan: Pick<Plan, 'seeds' | 'stages'>, events: readonly Fold
     underWay: false,
     checks: [],
     freshened: [],
-    sinceLook: { watered: false, refreshed: false },
+    sinceCheck: { watered: false, refreshed: false },
     sprouts: [],
     seen: [],
     timers: [],

@@ -67,9 +67,9 @@ interface Word {
 /**
  * Reads a line such as `7QK +3 up, 1 mould, damp ok`, typed or dictated (`seven q k, three up`).
  *
- *     line    = code { part }           part = count | look | action | day | note
+ *     line    = code { part }           part = count | check | action | day | note
  *     count   = ["+"] number verb       3 up · 1 mould · 2 potted · 1 lost · 20 swollen · 4 set out
- *     look    = damp | dry | wet | no mould | mould (few | spreading)
+ *     check   = damp | dry | wet | no mould | mould (few | spreading)
  *     action  = fresh [towel] | watered VOLUME | in | start | out | done
  *     day     = on DATE | yesterday | today
  *     note    = "note" the rest of the line

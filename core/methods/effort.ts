@@ -1,6 +1,6 @@
 import type { Method } from '@chill/model/method.ts';
 import type { Species } from '@chill/model/species.ts';
-import { looksIn } from '../kinds/media.ts';
+import { checksIn } from '../kinds/media.ts';
 import { mediumOf, STAGES } from '../kinds/stages.ts';
 import { unitsFor } from '../mix/laying.ts';
 import { MINUTES, POTS_EVERY_DAYS } from '../treat/intervals.ts';
@@ -11,16 +11,16 @@ import { sproutingStage } from './resolve.ts';
 export interface Effort {
   /** Bags, tubs or trays in the fridge at once; 0 where it needs none. */
   fridgeUnits: number;
-  /** Looks from start to setting out. */
-  looks: number;
+  /** Checks from start to setting out. */
+  checks: number;
   /** Hands' time in all, minutes. */
   minutes: number;
 }
 
-/** Room, looks and hands that a method takes with so many seeds. */
+/** Room, checks and hands that a method takes with so many seeds. */
 export function effortOf(method: Method, stages: readonly ResolvedStage[], seeds: number, { seed }: Pick<Species, 'seed'>): Effort {
   const sprouts = sproutingStage(method);
-  const effort: Effort = { fridgeUnits: 0, looks: 0, minutes: 0 };
+  const effort: Effort = { fridgeUnits: 0, checks: 0, minutes: 0 };
   for (const [index, stage] of stages.entries()) {
     const { kind, days } = stage;
     const medium = mediumOf(stage);
@@ -29,10 +29,10 @@ export function effortOf(method: Method, stages: readonly ResolvedStage[], seeds
     if (course === 'bench') continue;
     if (course === 'turns') effort.minutes += days * MINUTES.turn;
     else {
-      const every = course === 'grows' ? POTS_EVERY_DAYS : index === sprouts ? 2 : looksIn(medium).usual;
-      const looks = earns === 'ripening' ? 0 : Math.floor(days / every);
-      effort.looks += looks;
-      effort.minutes += looks * MINUTES.look;
+      const every = course === 'grows' ? POTS_EVERY_DAYS : index === sprouts ? 2 : checksIn(medium).usual;
+      const checks = earns === 'ripening' ? 0 : Math.floor(days / every);
+      effort.checks += checks;
+      effort.minutes += checks * MINUTES.check;
     }
     if (earns === 'cold') effort.fridgeUnits = Math.max(effort.fridgeUnits, unitsFor(seeds, medium, seed));
   }

@@ -72,7 +72,7 @@ export interface Proposal {
   chain: Chain;
   /** What is known of the chance that one seed becomes a plant. */
   prospect: Prospect;
-  /** Room, looks and hands that it takes. */
+  /** Room, checks and hands that it takes. */
   effort: Effort;
   /** Mean share of seeds that become plants. */
   share: number;

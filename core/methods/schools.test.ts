@@ -163,7 +163,7 @@ describe('what the lot brings along', () => {
   });
 });
 
-describe('room, looks and the schools’ quarrel', () => {
+describe('room, checks and the schools’ quarrel', () => {
   test('more seeds never take less room; an envelope is an envelope', () => {
     const { seed } = species('amelanchier-alnifolia');
     for (const medium of ['towel', 'sand', 'ownPot', 'envelope'] as const) {
@@ -173,10 +173,10 @@ describe('room, looks and the schools’ quarrel', () => {
     expect(unitsFor(5000, 'envelope', seed)).toBe(1);
     expect(unitsFor(100, 'ownPot', seed)).toBe(5);
   });
-  test('looks are more in a towel than in sand over the same weeks', () => {
-    const looks = (methodId: string) => proposed('camassia-quamash', methodId, { by: 'asSoonAs' }).effort;
-    expect(looks('towel-in-fridge').looks).toBeGreaterThan(looks('potted-then-chilled').looks);
-    expect(looks('towel-in-fridge').minutes).toBeGreaterThan(0);
+  test('checks are more in a towel than in sand over the same weeks', () => {
+    const checks = (methodId: string) => proposed('camassia-quamash', methodId, { by: 'asSoonAs' }).effort;
+    expect(checks('towel-in-fridge').checks).toBeGreaterThan(checks('potted-then-chilled').checks);
+    expect(checks('towel-in-fridge').minutes).toBeGreaterThan(0);
   });
   test('“never more than six weeks” and “three months is fine” are both right, each in its medium', () => {
     const [towel, fresh, sand] = mediaCurves(species('balsamorhiza-sagittata'), 4).map(({ takeOut }) => takeOut);

@@ -19,7 +19,7 @@ export function wantsCount(species: Pick<Species, 'hardCoat'>, { swellings }: { 
   return species.hardCoat !== undefined && swellings.length === 0 && STAGES[kind].water === 'soaking';
 }
 
-/** What is wrong with a look that the model takes: seed that is lighter wet than dry was weighed wrongly. */
+/** What is wrong with a check that the model takes: seed that is lighter wet than dry was weighed wrongly. */
 export function swellingFault(swelling: Swelling): Refusal | undefined {
   const lighter = swelling.by === 'weight' && swelling.wet_g < swelling.dry_g;
   return lighter ? refusal(say.of('weighsLessWetThanDry'), 'swelling.wet_g') : undefined;
@@ -37,7 +37,7 @@ export interface Swollen {
 
 /**
  * Whether a soak took: swollen of soaked, or the gain in mass, (wet − dry) / dry.
- * @throws {RangeError} for a look that the model or {@link swellingFault} would refuse.
+ * @throws {RangeError} for a check that the model or {@link swellingFault} would refuse.
  */
 export function swellingOf(swelling: Swelling): Swollen {
   if (swelling.by === 'count') {

@@ -12,7 +12,7 @@ import { viableShare } from '../lot/viability.ts';
 import { planFrom, propose } from '../methods/propose.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
 import { project } from './project.ts';
-import type { Setting } from './setting.ts';
+import type { Situation } from './situation.ts';
 import { tasksFor } from './tasks.ts';
 
 const handbook = loadHandbook();
@@ -39,7 +39,7 @@ const everyMethod = [
   ).values(),
 ];
 
-function begin(speciesId: string, methodId: string): { batch: Batch; at: (today: string) => Setting } {
+function begin(speciesId: string, methodId: string): { batch: Batch; at: (today: string) => Situation } {
   const species = handbook.find((one) => one.id === speciesId) as Species;
   const method = species.ways.find((one) => one.id === methodId) as Species['ways'][number];
   const viable = viableShare(lot.soundness, species);
@@ -52,7 +52,7 @@ function begin(speciesId: string, methodId: string): { batch: Batch; at: (today:
 }
 
 /**
- * Lives a batch through by answering whatever is due, until it is closed or `days` have passed; `ups` come up at each look.
+ * Lives a batch through by answering whatever is due, until it is closed or `days` have passed; `ups` come up at each check.
  * The grower comes every `gap` days, or without one on the day that the next task falls due, and within two weeks.
  */
 function liveThrough(speciesId: string, methodId: string, ups: number, gap?: number, days = 1200) {
@@ -60,9 +60,9 @@ function liveThrough(speciesId: string, methodId: string, ups: number, gap?: num
   let today = START;
   const end = addDays(START, days);
   while (today < end) {
-    const setting = at(today);
-    const projection = project(batch, setting);
-    const tasks = tasksFor(batch, projection, setting);
+    const situation = at(today);
+    const projection = project(batch, situation);
+    const tasks = tasksFor(batch, projection, situation);
     const task = tasks.find((one) => one.due <= today);
     if (!task) {
       if (tasks.length === 0) break;
@@ -72,7 +72,7 @@ function liveThrough(speciesId: string, methodId: string, ups: number, gap?: num
     }
     const { state } = projection;
     const left = state.counts.waiting + state.counts.swollen;
-    const recorded = recordAnswer(task, { ...usualAnswer(task, state), up: Math.min(ups, left) }, batch, state, setting, newId);
+    const recorded = recordAnswer(task, { ...usualAnswer(task, state), up: Math.min(ups, left) }, batch, state, situation, newId);
     if ('reason' in recorded) throw new Error(`${task.kind} on ${today}: ${recorded.reason.key}`);
     const verdict = accept(batch, recorded.events, today);
     if (!verdict.ok) throw new Error(`${task.kind} on ${today}: ${verdict.reason.key}`);

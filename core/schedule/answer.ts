@@ -5,8 +5,8 @@ import { say } from '@chill/words/schedule.ts';
 import { keptDry } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
-import { type Recorded, recordBegin, recordFinish, recordLook, recordMove, recordMoves, recordPlantOut, recordTurn } from './record.ts';
-import type { Setting } from './setting.ts';
+import { type Recorded, recordBegin, recordCheck, recordFinish, recordMove, recordMoves, recordPlantOut, recordTurn } from './record.ts';
+import type { Situation } from './situation.ts';
 import type { Task } from './task.ts';
 
 /** What can be said in answer to a task; each kind reads the parts that it needs. */
@@ -30,36 +30,36 @@ export function usualAnswer(task: Task, state: BatchState, water_mL = 0): Answer
   return { damp: 'right', mould: 'none', up: 0, mouldy: 0, lost: 0, count, rest: 'heldOver', water_mL };
 }
 
-/** The events that an answer to a task means, on the setting's day. */
-export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: BatchState, setting: Setting, newId: NewId): Recorded {
-  const on = setting.today;
+/** The events that an answer to a task means, on the situation's day. */
+export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: BatchState, situation: Situation, newId: NewId): Recorded {
+  const on = situation.today;
   switch (task.kind) {
     case 'begin':
-      return recordBegin(batch, state, setting, on, newId);
+      return recordBegin(batch, state, situation, on, newId);
     case 'move':
-      return recordMove(batch, state, setting, on, newId);
+      return recordMove(batch, state, situation, on, newId);
     case 'turn':
-      return recordTurn(state, setting, on, newId);
+      return recordTurn(state, situation, on, newId);
     case 'water':
       if (!(answer.water_mL > 0)) return refusal(say.of('howMuchGiveWaterAbove'));
       return { events: [{ id: newId(), on, kind: 'watered', mL: answer.water_mL }] };
     case 'refresh':
       return { events: [{ id: newId(), on, kind: 'refreshed' }] };
     case 'freshWater':
-      return { events: [{ id: newId(), on, kind: 'refreshed', ...(setting.now && { at: setting.now }) }] };
+      return { events: [{ id: newId(), on, kind: 'refreshed', ...(situation.now && { at: situation.now }) }] };
     case 'lift':
       return recordMoves(state, { potted: answer.count }, on, newId);
     case 'finish':
-      return recordFinish(batch, state, answer.rest, setting, on, newId);
+      return recordFinish(batch, state, answer.rest, situation, on, newId);
     case 'plantOut':
       return recordPlantOut(batch, state, answer.count, on, newId);
-    case 'look': {
+    case 'check': {
       const { up, mouldy, lost } = answer;
       const kind = batch.plan.stages[task.stage]?.kind;
       const damp = keptDry(kind) ? undefined : answer.damp;
       const mould = mouldy > 0 && answer.mould === 'none' ? 'few' : answer.mould;
       const counts = { ...(up > 0 && { up }), ...(mouldy > 0 && { mouldy }), ...(lost > 0 && { lost }) };
-      return recordLook(batch, state, { ...(damp && { damp }), mould, counts }, on, newId);
+      return recordCheck(batch, state, { ...(damp && { damp }), mould, counts }, on, newId);
     }
   }
 }

@@ -12,7 +12,7 @@ function at(now: string | undefined, freshWater_ms: number[] = []): TaskContext 
   return {
     batch: { id: 'b' },
     projection: { state: { timers: [timer], freshWater_ms, stages: [{}], turns: [] } },
-    setting: { today: ON, nursery: { timeZone: 'UTC' }, ...(now && { now }) },
+    situation: { today: ON, nursery: { timeZone: 'UTC' }, ...(now && { now }) },
     index: 0,
     stage: { start: ON, end: '2027-02-22', placeId: 'bench' },
   } as unknown as TaskContext;

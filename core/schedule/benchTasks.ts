@@ -8,8 +8,8 @@ import { readTurns } from '../treat/turns.ts';
 import { type Draft, placeOf, type Task, type TaskContext, task } from './task.ts';
 
 /** How late a soak is drained. */
-export function benchLateness({ stage, setting }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
-  const late = daysBetween(stage.start, setting.today) - 1;
+export function benchLateness({ stage, situation }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
+  const late = daysBetween(stage.start, situation.today) - 1;
   if (late < 1 || STAGES[stage.kind].water !== 'soaking') return undefined;
   return { lateness: say.of('longerWaterThanMeantSeed', { late: spell.of(late) }), pressing: true };
 }
@@ -19,15 +19,15 @@ const TOLD_BEFORE_MS = 3_600_000;
 
 /** Fresh water in a soak that runs against a timer, once its hour is near. */
 export function freshWaterTasks(context: TaskContext): Task[] {
-  const { projection, setting, index } = context;
+  const { projection, situation, index } = context;
   const { state } = projection;
-  const { timeZone } = setting.nursery;
+  const { timeZone } = situation.nursery;
   return state.timers
     .filter(({ stage }) => stage === index)
     .flatMap((timer) => {
       const due_ms = freshWaterDue(timer, state.freshWater_ms);
-      if (due_ms === undefined || !isNear(due_ms, timer, setting.now)) return [];
-      const hour = momentIn(due_ms, timeZone, setting.today);
+      if (due_ms === undefined || !isNear(due_ms, timer, situation.now)) return [];
+      const hour = momentIn(due_ms, timeZone, situation.today);
       return [
         task(context, {
           kind: 'freshWater',
@@ -49,13 +49,13 @@ function isNear(due_ms: number, timer: Timer, now: string | undefined): boolean 
 
 /** The daily swap between freezer and fridge. */
 export function turnTasks(context: TaskContext): Task[] {
-  const { projection, stage, setting } = context;
+  const { projection, stage, situation } = context;
   const last = projection.state.turns.at(-1);
   const due = addDays(last?.on ?? stage.start, 1);
   if (due >= stage.end) return [];
   const frozenNow = last?.into === 'fridge';
   const { due_ms } = readTurns(projection.state, last?.at_ms ?? 0);
-  const hour = due_ms !== undefined && momentIn(due_ms, setting.nursery.timeZone, due);
+  const hour = due_ms !== undefined && momentIn(due_ms, situation.nursery.timeZone, due);
   return [
     task(context, {
       kind: 'turn',

@@ -11,7 +11,7 @@ import type { Chain, ResolvedStage } from '../methods/resolve.ts';
 import type { ReleasedPart } from '../sprout/belief.ts';
 import { degreesPerDay, thermalTime } from '../sprout/thermalTime.ts';
 import { dayIn, yearOf } from '../winter/climate.ts';
-import type { Setting } from './setting.ts';
+import type { Situation } from './situation.ts';
 import type { TreatmentForecast } from './treatmentForecast.ts';
 
 /**
@@ -42,7 +42,7 @@ const PARTS = 24;
 export function courseOf(
   batch: Batch,
   state: BatchState,
-  setting: Setting,
+  situation: Situation,
   {
     stages,
     accounts,
@@ -58,7 +58,7 @@ export function courseOf(
   },
 ): Course {
   const from = (stages[0] as ProjectedStage).start;
-  const over = state.closedOn ?? setting.today;
+  const over = state.closedOn ?? situation.today;
   const lastDay = daysBetween(from, later(over, (stages[sprouts] as ProjectedStage).start)) + BEYOND_DAYS;
   const warmth = new Float64Array(lastDay + 1);
   const released = new Float64Array(lastDay + 1);
@@ -78,7 +78,7 @@ export function courseOf(
     const open = k >= sprouts && !stage.finished;
     const until = open ? lastDay : Math.min(lastDay, daysBetween(from, stage.end));
     const begun = daysBetween(from, stage.start);
-    const degrees = degreesOn(batch, state, setting, k, stage, resolved[k]);
+    const degrees = degreesOn(batch, state, situation, k, stage, resolved[k]);
     const curve = accounts[k]?.curve ?? resolved[k]?.curve;
     for (; day < until; day++) {
       const since = day - begun;
@@ -116,13 +116,13 @@ export function courseOf(
 function degreesOn(
   batch: Batch,
   state: BatchState,
-  setting: Setting,
+  situation: Situation,
   index: number,
   stage: ProjectedStage,
   resolved: ResolvedStage | undefined,
 ): (day: number) => number {
   if (standsStill(stage.kind)) return () => 0;
-  const { species, places, temperatures: records = [], today, nursery } = setting;
+  const { species, places, temperatures: records = [], today, nursery } = situation;
   const law = thermalTime(species.sprouting);
   const { most, response } = law;
   const planned_C = batch.plan.stages[index]?.temperature_C ?? stage.temperature_C;

@@ -10,11 +10,11 @@ import { startingPlaces } from '../kinds/places.ts';
 import { accept } from '../ledger/accept.ts';
 import { planFrom, propose } from '../methods/propose.ts';
 import { topUp_mL } from '../mix/topUp.ts';
-import { lookEvery } from '../treat/intervals.ts';
+import { checkEvery } from '../treat/intervals.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
 import { topUpFor } from './followUps.ts';
 import { project } from './project.ts';
-import type { Setting } from './setting.ts';
+import type { Situation } from './situation.ts';
 import { tasksFor } from './tasks.ts';
 
 const species = loadHandbook().find(({ id }) => id === 'balsamorhiza-sagittata') as Species;
@@ -26,7 +26,7 @@ const lot = {
   soundness: { kind: 'tested', tested: 20, sound: 17 },
   provenance: { kind: 'collected', place: 'a bank', on: '2026-08-01' },
 } as const;
-const setting = (today: string): Setting => ({ species, lot, places, nursery, today });
+const situation = (today: string): Situation => ({ species, lot, places, nursery, today });
 const fridge = places.find(({ kind }) => kind === 'fridge')?.id as string;
 
 function inTheCold(methodId: string): Batch {
@@ -47,85 +47,85 @@ function put(batch: Batch, event: NewEvent): void {
   expect(accept(batch, [event], event.on)).toMatchObject({ ok: true });
   batch.events.push({ ...event, batchId: batch.id, version: batch.events.length + 1, recordedAt: `${event.on}T12:00:00Z` } as LedgerEvent);
 }
-const look = (batch: Batch, day: number, part: object) =>
+const check = (batch: Batch, day: number, part: object) =>
   put(batch, { id: newId(), on: addDays(START, day), kind: 'checked', moves: [], ...part } as NewEvent);
 const due = (batch: Batch, day: number) => {
-  const at = setting(addDays(START, day));
+  const at = situation(addDays(START, day));
   return tasksFor(batch, project(batch, at), at).filter((task) => task.due <= at.today);
 };
 function answer(batch: Batch, day: number, kind: string): void {
-  const at = setting(addDays(START, day));
+  const at = situation(addDays(START, day));
   const projection = project(batch, at);
   const task = due(batch, day).find((one) => one.kind === kind);
   if (!task) throw new Error(`Nothing to ${kind}.`);
-  const water = topUpFor({ batch, projection, setting: at, index: task.stage });
+  const water = topUpFor({ batch, projection, situation: at, index: task.stage });
   const recorded = recordAnswer(task, usualAnswer(task, projection.state, water), batch, projection.state, at, newId);
   if ('reason' in recorded) throw new Error(recorded.reason.key);
   for (const event of recorded.events) put(batch, event);
 }
 
-describe('what a look asks for', () => {
+describe('what a check asks for', () => {
   test('dry: so much water, once', () => {
     const batch = inTheCold('towel-in-fridge');
-    look(batch, 8, { damp: 'dry', mould: 'none' });
+    check(batch, 8, { damp: 'dry', mould: 'none' });
     expect(due(batch, 8).map(({ kind }) => kind)).toEqual(['water']);
     answer(batch, 8, 'water');
     expect(batch.events.at(-1)).toMatchObject({ kind: 'watered', mL: expect.any(Number) });
     expect(due(batch, 8)).toEqual([]);
     // Found dry again, it is asked again.
-    look(batch, 8, { damp: 'dry', mould: 'none' });
+    check(batch, 8, { damp: 'dry', mould: 'none' });
     expect(due(batch, 8).map(({ kind }) => kind)).toEqual(['water']);
   });
   test('wet: fresh bedding where it can be changed; a pot is let drain, and looked at soon', () => {
     const towel = inTheCold('towel-in-fridge');
-    look(towel, 8, { damp: 'wet', mould: 'none' });
+    check(towel, 8, { damp: 'wet', mould: 'none' });
     expect(due(towel, 8).map(({ kind }) => kind)).toEqual(['refresh']);
     const pot = inTheCold('potted-then-chilled');
-    look(pot, 8, { damp: 'wet', mould: 'none' });
+    check(pot, 8, { damp: 'wet', mould: 'none' });
     expect(due(pot, 11)).toEqual([]);
-    expect(asRead(due(pot, 12))).toMatchObject([{ kind: 'look', hint: expect.stringContaining('Has it drained?') }]);
-    look(pot, 12, { damp: 'right', mould: 'none' });
+    expect(asRead(due(pot, 12))).toMatchObject([{ kind: 'check', hint: expect.stringContaining('Has it drained?') }]);
+    check(pot, 12, { damp: 'right', mould: 'none' });
     expect(due(pot, 16)).toEqual([]);
   });
-  test('mould: the mouldy out, fresh bedding, and a look in four days; spreading presses', () => {
+  test('mould: the mouldy out, fresh bedding, and a check in four days; spreading presses', () => {
     const batch = inTheCold('towel-in-fridge');
-    look(batch, 8, { damp: 'right', mould: 'spreading', moves: [{ from: 'waiting', to: 'mouldy', count: 3 }] });
+    check(batch, 8, { damp: 'right', mould: 'spreading', moves: [{ from: 'waiting', to: 'mouldy', count: 3 }] });
     expect(asRead(due(batch, 8))).toMatchObject([{ kind: 'refresh', title: 'rinse, fresh towel', pressing: true }]);
     answer(batch, 8, 'refresh');
     expect(due(batch, 8)).toEqual([]);
-    const at = setting(addDays(START, 9));
-    expect(tasksFor(batch, project(batch, at), at).find(({ kind }) => kind === 'look')?.due).toBe(addDays(START, 12));
+    const at = situation(addDays(START, 9));
+    expect(tasksFor(batch, project(batch, at), at).find(({ kind }) => kind === 'check')?.due).toBe(addDays(START, 12));
   });
   test('the bedding is named by what it is; pots are left as they are', () => {
     const sand = inTheCold('sand-in-fridge');
-    look(sand, 15, { damp: 'wet', mould: 'none' });
+    check(sand, 15, { damp: 'wet', mould: 'none' });
     expect(asRead(due(sand, 15))).toMatchObject([{ kind: 'refresh', title: 'sieve out, rinse, fresh sand' }]);
   });
   test('one root does not condemn the rest: it is potted, the others are told by their numbers', () => {
     const batch = inTheCold('towel-in-fridge');
-    look(batch, 20, { damp: 'right', mould: 'none', moves: [{ from: 'waiting', to: 'sprouted', count: 1 }] });
+    check(batch, 20, { damp: 'right', mould: 'none', moves: [{ from: 'waiting', to: 'sprouted', count: 1 }] });
     const [lift] = asRead(due(batch, 20));
     expect(lift).toMatchObject({
       kind: 'lift',
       hint: expect.stringMatching(/pot it now.*the other 79 stay: \d+ % are ready, \d+ % on the take-out day/),
     });
-    const at = setting(addDays(START, 20));
-    expect(tasksFor(batch, project(batch, at), at).find(({ kind }) => kind === 'look')?.due).toBe(addDays(START, 23));
+    const at = situation(addDays(START, 20));
+    expect(tasksFor(batch, project(batch, at), at).find(({ kind }) => kind === 'check')?.due).toBe(addDays(START, 23));
   });
   test('a round that was missed says what it risks, in seeds', () => {
     const batch = inTheCold('towel-in-fridge');
-    look(batch, 8, { damp: 'right', mould: 'none' });
+    check(batch, 8, { damp: 'right', mould: 'none' });
     expect(asRead(due(batch, 45))).toMatchObject([
-      { kind: 'look', pressing: true, lateness: expect.stringMatching(/^Not checked for .+: about \d+ of 80 may be mouldy/) },
+      { kind: 'check', pressing: true, lateness: expect.stringMatching(/^Not checked for .+: about \d+ of 80 may be mouldy/) },
     ]);
   });
 });
 
 describe('how often', () => {
   test('a fridge is looked into as its medium wants, a warm place sooner, never more than every other day', () => {
-    expect(lookEvery('towel', 4)).toEqual({ usual: 8, longest: 10 });
-    expect(lookEvery('sand', 20).usual).toBeLessThan(7);
-    expect(lookEvery('towel', 25).usual).toBe(2);
+    expect(checkEvery('towel', 4)).toEqual({ usual: 8, longest: 10 });
+    expect(checkEvery('sand', 20).usual).toBeLessThan(7);
+    expect(checkEvery('towel', 25).usual).toBe(2);
   });
 });
 

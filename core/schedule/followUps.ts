@@ -9,15 +9,15 @@ import { AFTER_A_ROOT_DAYS } from '../treat/intervals.ts';
 import { showQuantity } from '../units/quantities.ts';
 import { placeOf, type Task, type TaskContext, task } from './task.ts';
 
-/** What the last look at waiting seed asks for and nobody has recorded yet: water for the dry, fresh bedding for the mouldy or the wet. Due at once. */
+/** What the last check of waiting seed asks for and nobody has recorded yet: water for the dry, fresh bedding for the mouldy or the wet. Due at once. */
 export function followUps(context: TaskContext): Task[] {
-  const { batch, projection, setting, stage, index } = context;
+  const { batch, projection, situation, stage, index } = context;
   const { state } = projection;
   const medium = mediumOf(batch.plan.way.stages[index] as Stage);
-  const looks = state.checks.filter(({ on }) => on >= stage.start);
-  const last = looks.at(-1);
+  const checks = state.checks.filter(({ on }) => on >= stage.start);
+  const last = checks.at(-1);
   if (!last || keptDry(stage.kind)) return [];
-  const { watered, refreshed } = state.sinceLook;
+  const { watered, refreshed } = state.sinceCheck;
   const found: Task[] = [];
   const base = { due: last.on, placeId: placeOf(context) };
   if (last.damp === 'dry' && !watered && !refreshed) {
@@ -28,7 +28,7 @@ export function followUps(context: TaskContext): Task[] {
           ...base,
           kind: 'water',
           title: say.of('addWater'),
-          hint: say.of('wasDryAboutLittleTime', { water: showQuantity(water, 'volume_mL', setting.nursery.settings.units) }),
+          hint: say.of('wasDryAboutLittleTime', { water: showQuantity(water, 'volume_mL', situation.nursery.settings.units) }),
           pressing: true,
           lateness: say.of('drySeedReceivesNothing'),
         }),
@@ -53,20 +53,25 @@ export function followUps(context: TaskContext): Task[] {
 }
 
 /** Water for a batch that was found dry, mL. */
-export function topUpFor({ batch, projection, setting, index }: Pick<TaskContext, 'batch' | 'projection' | 'setting' | 'index'>): number {
+export function topUpFor({
+  batch,
+  projection,
+  situation,
+  index,
+}: Pick<TaskContext, 'batch' | 'projection' | 'situation' | 'index'>): number {
   const medium = mediumOf(batch.plan.way.stages[index] as Stage);
-  const water = topUp_mL(countIn(projection.state.counts, ['waiting', 'swollen']), medium, setting.species.seed);
+  const water = topUp_mL(countIn(projection.state.counts, ['waiting', 'swollen']), medium, situation.species.seed);
   return water >= 20 ? Math.round(water / 5) * 5 : Math.round(water);
 }
 
 /** What to say of seeds that show a root in the cold: the one goes, the rest stays for as long as the numbers say. */
-export function rootsInTheCold({ projection, setting }: Pick<TaskContext, 'projection' | 'setting'>): Sentence | undefined {
+export function rootsInTheCold({ projection, situation }: Pick<TaskContext, 'projection' | 'situation'>): Sentence | undefined {
   const { treatment, state } = projection;
   if (!treatment || treatment.stage !== state.stage) return undefined;
   const left = countIn(state.counts, ['waiting', 'swollen']);
   const [now, best] = [Math.round(treatment.releasedNow * 100), Math.round(treatment.releasedAtBest * 100)];
   const stays =
-    setting.today < treatment.takeOutOn
+    situation.today < treatment.takeOutOn
       ? say.of('otherStayReadyTakeOut', { left, now, best })
       : say.of('otherMayComeOutToo', { left, now });
   return say.of('checkAgainDays', { stays, afterARoot: AFTER_A_ROOT_DAYS });

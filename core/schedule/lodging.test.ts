@@ -3,7 +3,7 @@ import type { Place } from '@chill/model/place.ts';
 import { describe, expect, test } from '@jest/globals';
 import { roomOf } from '../methods/room.ts';
 import { lodgersOf, lodgingsOf } from './lodging.ts';
-import type { BatchView } from './reading.ts';
+import type { BatchView } from './reader.ts';
 
 const fridge: Place = { id: 'fridge', name: 'Fridge', kind: 'fridge', nominal_C: 4, capacity: 9, order: 1 };
 const seed = {

@@ -5,7 +5,7 @@ import type { Species } from '@chill/model/species.ts';
 import { atBench, mediumOf, STAGES } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
 import { roomOf } from '../methods/room.ts';
-import type { BatchView } from './reading.ts';
+import type { BatchView } from './reader.ts';
 
 /** A batch in a place, how much of its room it takes, and the day on which it is expected to leave. */
 export interface Lodger {

@@ -18,8 +18,8 @@ import { learnRot } from '../rot/learned.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
 import { mouldOf } from './mould.ts';
 import { project } from './project.ts';
-import { NurseryReader, type Stored } from './reading.ts';
-import type { Setting } from './setting.ts';
+import { NurseryReader, type Stored } from './reader.ts';
+import type { Situation } from './situation.ts';
 import type { Task } from './task.ts';
 import { tasksFor } from './tasks.ts';
 
@@ -36,7 +36,7 @@ const lot = {
   soundness: { kind: 'tested', tested: 20, sound: 17 },
   provenance: { kind: 'collected', place: 'a bank', on: '2026-08-01' },
 } as const;
-const setting = (species: Species, today: string, part: Partial<Setting> = {}): Setting => ({
+const situation = (species: Species, today: string, part: Partial<Situation> = {}): Situation => ({
   species,
   lot,
   places: [...places, warmer],
@@ -72,8 +72,8 @@ function put(batch: Batch, event: NewEvent): void {
 }
 
 const root = of('balsamorhiza-sagittata');
-const forecast = (batch: Batch, today: string, part: Partial<Setting> = {}, species = root) => {
-  const { treatment } = project(batch, setting(species, today, part));
+const forecast = (batch: Batch, today: string, part: Partial<Situation> = {}, species = root) => {
+  const { treatment } = project(batch, situation(species, today, part));
   if (!treatment) throw new Error('There is no account.');
   return treatment;
 };
@@ -130,12 +130,12 @@ describe('a batch kept by what was measured', () => {
     const before = { ...event, id: newId(), on: addDays(START, 10) };
     expect(asRead(accept(moved, [before], later))).toMatchObject({ ok: false, field: 'events.0.on' });
   });
-  test('a fridge turned warmer is expected to stay so, and looks come as close as that wants', () => {
+  test('a fridge turned warmer is expected to stay so, and checks come as close as that wants', () => {
     const warm = forecast(batch, later, { temperatures: [logged(fridge, 60, (day) => (day < 40 ? 3.5 : 8.5))] });
     expect(warm).toMatchObject({ expectedMeasured: true, expected_C: 8.5 });
     expect(warm.shifted_days).toBeGreaterThan(20);
-    const at = setting(root, addDays(START, 2));
-    expect(tasksFor(batch, project(batch, at), at).find(({ kind }) => kind === 'look')?.due).toBe(addDays(START, 17));
+    const at = situation(root, addDays(START, 2));
+    expect(tasksFor(batch, project(batch, at), at).find(({ kind }) => kind === 'check')?.due).toBe(addDays(START, 17));
   });
   test('more warm hours never bring the day nearer', () => {
     const due = [0, 2, 4, 8, 12].map(
@@ -155,15 +155,15 @@ describe('other colds', () => {
     const today = addDays(START, 50);
     const { earned, uncertain_days, firstRoot } = forecast(batch, today, { temperatures: [logged(fridge, 50, () => 3.5)] }, species);
     expect([earned, uncertain_days]).toEqual([expect.closeTo(50 / 1.25, 6), 0]);
-    // Nothing roots there, and nothing is missing that could be poured on: a look sees that it is dry.
+    // Nothing roots there, and nothing is missing that could be poured on: a check sees that it is dry.
     expect(firstRoot).toBeUndefined();
-    const at = setting(species, today);
-    const [look, ...others] = tasksFor(batch, project(batch, at), at);
-    expect(look).toMatchObject({ kind: 'look', check: 'dry', hint: { key: 'dryClosedNoMouldNo' } });
+    const at = situation(species, today);
+    const [check, ...others] = tasksFor(batch, project(batch, at), at);
+    expect(check).toMatchObject({ kind: 'check', check: 'dry', hint: { key: 'dryClosedNoMouldNo' } });
     expect(others.some(({ kind }) => kind === 'water')).toBe(false);
     const seen = recordAnswer(
-      look as Task,
-      { ...usualAnswer(look as Task, project(batch, at).state), damp: 'right' },
+      check as Task,
+      { ...usualAnswer(check as Task, project(batch, at).state), damp: 'right' },
       batch,
       project(batch, at).state,
       at,
@@ -194,11 +194,11 @@ describe('other colds', () => {
 });
 
 describe('a nursery’s own mould', () => {
-  test('is counted against what the defaults would have lost by the last look, and quickens the forecast', () => {
+  test('is counted against what the defaults would have lost by the last check, and quickens the forecast', () => {
     const batch = begun(root, 'towel-in-fridge', 'coldMoist', fridge.id);
     const today = addDays(START, 30);
-    const { state: unseen } = project(batch, setting(root, today));
-    expect(mouldOf(batch, unseen, setting(root, today))).toEqual([]);
+    const { state: unseen } = project(batch, situation(root, today));
+    expect(mouldOf(batch, unseen, situation(root, today))).toEqual([]);
     put(batch, {
       id: newId(),
       on: addDays(START, 21),
@@ -207,8 +207,8 @@ describe('a nursery’s own mould', () => {
       mould: 'spreading',
       moves: [{ from: 'waiting', to: 'mouldy', count: 16 }],
     });
-    const { state } = project(batch, setting(root, today));
-    const [record] = mouldOf(batch, state, setting(root, today));
+    const { state } = project(batch, situation(root, today));
+    const [record] = mouldOf(batch, state, situation(root, today));
     // Three weeks in a towel lose about 5 in 100 of 80.
     expect(record).toEqual({ medium: 'towel', rotted: 16, expected: expect.closeTo(80 * 0.055, 0) });
     const rot = learnRot([record as NonNullable<typeof record>]);
@@ -251,7 +251,7 @@ describe('the nursery read at once', () => {
     const all = stored();
     const [view] = new NurseryReader().read(all).batches;
     const alone = project(all.batches[0] as Batch, {
-      ...setting(root, all.today),
+      ...situation(root, all.today),
       places,
       lot: all.lots[0] as never,
       temperatures: all.temperatures,

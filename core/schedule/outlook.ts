@@ -30,7 +30,7 @@ import { steadyCurve } from '../takeOut/takeOut.ts';
 import { yearOf } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
 import { type Course, courseOf } from './course.ts';
-import type { Setting } from './setting.ts';
+import type { Situation } from './situation.ts';
 import { creditBefore, type TreatmentForecast } from './treatmentForecast.ts';
 
 /** Why a batch promises other than it was planned to. */
@@ -61,19 +61,19 @@ export interface Outlook {
 export function outlookOf(
   batch: Batch,
   state: BatchState,
-  setting: Setting,
+  situation: Situation,
   stages: readonly ProjectedStage[],
   accounts: readonly (TreatmentForecast | undefined)[],
 ): Outlook {
-  const { species, lot } = setting;
+  const { species, lot } = situation;
   const { way: method } = batch.plan;
-  const resolved = stagesAsTheyGo(batch, state, setting, stages, accounts);
+  const resolved = stagesAsTheyGo(batch, state, situation, stages, accounts);
   const whole = chainOf(species, method, resolved, broughtBy(lot, stages[0]?.start ?? batch.madeOn));
   // How warm it was and will be is followed by the day; only what a missing swing costs is a share.
   const chain = { ...whole, warmth: whole.warmth > 0 ? whole.warmth : (species.alternating?.steady ?? 1) };
   const sprouts = sproutingStage(method);
-  const course = courseOf(batch, state, setting, { stages, accounts, resolved, chain, sprouts });
-  const able = ableShare(batch, state, setting, chain, resolved);
+  const course = courseOf(batch, state, situation, { stages, accounts, resolved, chain, sprouts });
+  const able = ableShare(batch, state, situation, chain, resolved);
   const law = thermalTime(species.sprouting);
   const since = state.stages[sprouts]?.startedOn;
   const visits = state.seen.map(({ on, came, left }): Visit & { on: string } => ({ on, came, left, warmth: course.on(on) }));
@@ -90,8 +90,8 @@ export function outlookOf(
       if (batch.purpose === 'test' || state.closedOn) return undefined;
       promised ??= {
         planned: batch.plan.expects,
-        now: plantsFrom(outlook, state, resolved, setting),
-        because: becauseOf(batch, state, setting, outlook, resolved),
+        now: plantsFrom(outlook, state, resolved, situation),
+        because: becauseOf(batch, state, situation, outlook, resolved),
       };
       return promised;
     },
@@ -102,11 +102,11 @@ export function outlookOf(
 function stagesAsTheyGo(
   batch: Batch,
   state: BatchState,
-  setting: Setting,
+  situation: Situation,
   stages: readonly ProjectedStage[],
   accounts: readonly (TreatmentForecast | undefined)[],
 ): ResolvedStage[] {
-  const { species, places, temperatures = [], today, nursery, rot, lot } = setting;
+  const { species, places, temperatures = [], today, nursery, rot, lot } = situation;
   return stages.map((stage, index): ResolvedStage => {
     const planned = batch.plan.stages[index] as DatedStage;
     const recipe = batch.plan.way.stages[index] as Stage;
@@ -160,7 +160,7 @@ const ables = new Map<string, Prospect>();
 const MOST_KEPT = 400;
 
 /** What is known of the share of a batch's seeds that are able to sprout once released. */
-function ableShare(batch: Batch, state: BatchState, { species, lot }: Setting, chain: Chain, stages: readonly ResolvedStage[]): Prospect {
+function ableShare(batch: Batch, state: BatchState, { species, lot }: Situation, chain: Chain, stages: readonly ResolvedStage[]): Prospect {
   const viable = viableShare(lot.soundness, species);
   const turned = stages.some(({ kind }) => STAGES[kind].course === 'turns') ? TURNS_SURVIVAL : 1;
   const opened = openedNow(state);
@@ -193,7 +193,7 @@ function plantsFrom(
   outlook: Pick<Outlook, 'belief' | 'course' | 'left'>,
   state: BatchState,
   stages: readonly ResolvedStage[],
-  { species }: Setting,
+  { species }: Situation,
 ) {
   const { belief, course, left } = outlook;
   const up = countIn(state.counts, ['sprouted', 'potted']);
@@ -218,7 +218,7 @@ const FAR_OFF = 0.15;
 function becauseOf(
   batch: Batch,
   state: BatchState,
-  { lot, rot }: Setting,
+  { lot, rot }: Situation,
   { before, belief, chain, course, left }: Pick<Outlook, 'before' | 'belief' | 'chain' | 'course' | 'left'>,
   stages: readonly ResolvedStage[],
 ): Promised['because'] {

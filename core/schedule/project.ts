@@ -8,7 +8,7 @@ import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { sproutingStage } from '../methods/resolve.ts';
 import { daysToSprout, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { type Outlook, outlookOf, type Promised } from './outlook.ts';
-import { type Setting, temperatureIn } from './setting.ts';
+import { type Situation, temperatureIn } from './situation.ts';
 import { lastTreatment, type TreatmentForecast, treatmentAccounts } from './treatmentForecast.ts';
 
 /** What to expect of seeds in the warmth. */
@@ -25,7 +25,7 @@ export interface SproutForecast {
   up: number;
   /** Expected by today. */
   expectedByNow: number;
-  /** New ones expected at this look: the range that holds 8 times in 10. */
+  /** New ones expected at this check: the range that holds 8 times in 10. */
   expectNew: { low: number; high: number };
   /** Days to half of those that will. */
   halfway_days: number;
@@ -53,14 +53,14 @@ export interface Projection {
 }
 
 /** Reads a batch: folds its events and replans everything after them. */
-export function project(batch: Batch, setting: Setting): Projection {
+export function project(batch: Batch, situation: Situation): Projection {
   const state = stateOf(batch);
-  const accounts = treatmentAccounts(batch, state, setting);
+  const accounts = treatmentAccounts(batch, state, situation);
   const last = lastTreatment(accounts);
-  const stages = projectStages(batch, state, setting, last);
-  const outlook = outlookOf(batch, state, setting, stages, accounts);
-  const treatment = last && !keptDry((stages[last.stage] as ProjectedStage).kind) ? withRoots(last, state, setting, outlook) : last;
-  const sprouting = sproutForecast(batch, state, setting, outlook);
+  const stages = projectStages(batch, state, situation, last);
+  const outlook = outlookOf(batch, state, situation, stages, accounts);
+  const treatment = last && !keptDry((stages[last.stage] as ProjectedStage).kind) ? withRoots(last, state, situation, outlook) : last;
+  const sprouting = sproutForecast(batch, state, situation, outlook);
   const plantOut = (stages.at(-1) as ProjectedStage).end;
   return {
     state,
@@ -74,7 +74,7 @@ export function project(batch: Batch, setting: Setting): Projection {
   };
 }
 
-function projectStages(batch: Batch, state: BatchState, { today }: Setting, treatment?: TreatmentForecast): ProjectedStage[] {
+function projectStages(batch: Batch, state: BatchState, { today }: Situation, treatment?: TreatmentForecast): ProjectedStage[] {
   const planned = batch.plan.stages;
   let day = (planned[0] as DatedStage).start;
   return planned.map((stage, index) => {
@@ -96,15 +96,15 @@ function projectStages(batch: Batch, state: BatchState, { today }: Setting, trea
   });
 }
 
-function sproutForecast(batch: Batch, state: BatchState, setting: Setting, outlook: Outlook): SproutForecast | undefined {
-  const { species, today } = setting;
+function sproutForecast(batch: Batch, state: BatchState, situation: Situation, outlook: Outlook): SproutForecast | undefined {
+  const { species, today } = situation;
   const index = sproutingStage(batch.plan.way);
   const done = state.stages[index];
   const since = done?.startedOn;
   if (!since) return undefined;
   const { course, belief, before, left } = outlook;
   const planned = batch.plan.stages[index] as DatedStage;
-  const temperature_C = temperatureIn(state, planned, index, setting);
+  const temperature_C = temperatureIn(state, planned, index, situation);
   const law = thermalTime(species.sprouting);
   const until = done.finishedOn ?? state.closedOn ?? today;
   const day = daysBetween(since, until);
@@ -112,9 +112,9 @@ function sproutForecast(batch: Batch, state: BatchState, setting: Setting, outlo
   const up = upHere.reduce((sum, sprout) => sum + sprout.count, 0);
   const first = state.seen.find(({ on }) => on > since);
   const seeds = Math.max(left + up, first ? first.left + first.came : 0);
-  const lastLook = state.seen.filter(({ on }) => on >= since).at(-1)?.on ?? since;
-  // Looked at today already, the next look is tomorrow's.
-  const next = lastLook < today ? today : addDays(today, 1);
+  const lastCheck = state.seen.filter(({ on }) => on >= since).at(-1)?.on ?? since;
+  // Looked at today already, the next check is tomorrow's.
+  const next = lastCheck < today ? today : addDays(today, 1);
   const lastSproutOn = upHere.at(-1)?.on;
   const usable = Number.isFinite(daysToSprout(0.5, law, temperature_C)) ? temperature_C : species.sprouting.at_C;
   const allBy = belief.warmthFor(NEARLY_ALL);
@@ -156,7 +156,7 @@ function sproutForecast(batch: Batch, state: BatchState, setting: Setting, outlo
 function withRoots(
   treatment: TreatmentForecast,
   state: BatchState,
-  { today }: Setting,
+  { today }: Situation,
   { course, belief, left }: Outlook,
 ): TreatmentForecast {
   if (left === 0 || state.sprouts.length > 0 || state.stages[treatment.stage]?.finishedOn) return treatment;

@@ -9,46 +9,46 @@ import type { Saying } from '../ledger/logLine.ts';
 import { applyMoves, type Counts, countIn, ON_ITS_WAY } from '../ledger/states.ts';
 import { movesFor, type Verb } from '../ledger/verbs.ts';
 import { TIMINGS } from '../treat/timers.ts';
-import type { Setting } from './setting.ts';
+import type { Situation } from './situation.ts';
 import { placeForStage } from './tasks.ts';
 import { stageName } from './words.ts';
 
 /** What recording needs to know of where and when. */
-export type RecordSetting = Pick<Setting, 'places' | 'now'>;
+export type RecordSituation = Pick<Situation, 'places' | 'now'>;
 
 /** Events to append, or what stands in the way. */
 export type Recorded = { events: NewEvent[] } | Refusal;
 
-/** What one look found. */
-export interface Look {
+/** What one check found. */
+export interface Check {
   damp?: 'dry' | 'right' | 'wet';
   mould?: 'none' | 'few' | 'spreading';
   counts?: Partial<Record<Verb, number>>;
   note?: string;
 }
 
-/** The event for one look; the counts are taken from where such seeds are. What comes up in its own pot is potted already. */
-export function recordLook(
+/** The event for one check; the counts are taken from where such seeds are. What comes up in its own pot is potted already. */
+export function recordCheck(
   batch: Pick<Batch, 'plan'>,
   state: Pick<BatchState, 'counts' | 'stage'>,
-  look: Look,
+  check: Check,
   on: PlainDate,
   newId: NewId,
 ): Recorded {
   const own = batch.plan.way.stages[state.stage];
   const inOwnPot = own?.medium === 'ownPot' || isStage(own?.kind, ({ course }) => course === 'grows');
-  const moved = movesForAll(state.counts, Object.entries(look.counts ?? {}) as [Verb, number][]);
+  const moved = movesForAll(state.counts, Object.entries(check.counts ?? {}) as [Verb, number][]);
   if ('reason' in moved) return moved;
-  const { damp, note } = look;
-  const up = look.counts?.up ?? 0;
+  const { damp, note } = check;
+  const up = check.counts?.up ?? 0;
   const moves: Move[] = inOwnPot && up > 0 ? [...moved.moves, { from: 'sprouted', to: 'potted', count: up }] : moved.moves;
-  const mould = look.mould ?? ((look.counts?.mouldy ?? 0) > 0 ? 'few' : undefined);
+  const mould = check.mould ?? ((check.counts?.mouldy ?? 0) > 0 ? 'few' : undefined);
   return {
     events: [{ id: newId(), on, kind: 'checked', moves, ...(damp && { damp }), ...(mould && { mould }), ...(note && { note }) }],
   };
 }
 
-/** The event for seeds that changed state without a look: lifted, lost, set out. */
+/** The event for seeds that changed state without a check: lifted, lost, set out. */
 export function recordMoves(
   state: Pick<BatchState, 'counts'>,
   counts: Partial<Record<Verb, number>>,
@@ -62,7 +62,7 @@ export function recordMoves(
 }
 
 /** The event that begins the next stage, in the place meant for it. */
-export function recordBegin(batch: Batch, state: BatchState, setting: RecordSetting, on: PlainDate, newId: NewId): Recorded {
+export function recordBegin(batch: Batch, state: BatchState, situation: RecordSituation, on: PlainDate, newId: NewId): Recorded {
   const stage = batch.plan.stages[state.stage];
   if (!stage || state.underWay)
     return refusal(
@@ -70,9 +70,9 @@ export function recordBegin(batch: Batch, state: BatchState, setting: RecordSett
         ? say.of('already', { code: batch.code, stage: stageName.of(stage.kind) })
         : say.of('hasNoStageLeftBegin', { code: batch.code }),
     );
-  const placeId = placeForStage(stage, setting);
+  const placeId = placeForStage(stage, situation);
   if (!placeId) return refusal(say.of('thereNoPlaceYetAdd', { stage: stageName.of(stage.kind) }));
-  const at = setting.now;
+  const at = situation.now;
   const started: NewEvent = { id: newId(), on, kind: 'stageStarted', stage: state.stage, placeId, ...(at && { at }) };
   const step = at && STAGES[stage.kind].timer;
   if (step) {
@@ -81,29 +81,29 @@ export function recordBegin(batch: Batch, state: BatchState, setting: RecordSett
     return { events: [started, timer] };
   }
   if (STAGES[stage.kind].course === 'turns')
-    return { events: [started, { id: newId(), on, kind: 'turned', at: momentOf(setting, on), into: 'freezer' }] };
+    return { events: [started, { id: newId(), on, kind: 'turned', at: momentOf(situation, on), into: 'freezer' }] };
   return { events: [started] };
 }
 
 /** The events that carry a batch over between freezer and fridge. */
-export function recordTurn(state: Pick<BatchState, 'turns'>, setting: RecordSetting, on: PlainDate, newId: NewId): Recorded {
+export function recordTurn(state: Pick<BatchState, 'turns'>, situation: RecordSituation, on: PlainDate, newId: NewId): Recorded {
   // Before the first turn was written down, it went into the freezer.
   const into = state.turns.at(-1)?.into === 'fridge' ? 'freezer' : 'fridge';
-  return { events: [{ id: newId(), on, kind: 'turned', at: momentOf(setting, on), into }] };
+  return { events: [{ id: newId(), on, kind: 'turned', at: momentOf(situation, on), into }] };
 }
 
 /** The moment of what is recorded; noon, where none is told. */
-function momentOf({ now }: RecordSetting, on: PlainDate): string {
+function momentOf({ now }: RecordSituation, on: PlainDate): string {
   return now ?? `${on}T12:00:00Z`;
 }
 
 /** The events that end the stage under way and, if there is one, begin the next on the same day. */
-export function recordMove(batch: Batch, state: BatchState, setting: RecordSetting, on: PlainDate, newId: NewId): Recorded {
+export function recordMove(batch: Batch, state: BatchState, situation: RecordSituation, on: PlainDate, newId: NewId): Recorded {
   if (!state.underWay) return refusal(say.of('notAnyStageBeginOne', { code: batch.code }));
-  const at = setting.now;
+  const at = situation.now;
   const finished: NewEvent = { id: newId(), on, kind: 'stageFinished', stage: state.stage, moves: [], ...(at && { at }) };
   if (state.stage + 1 >= batch.plan.stages.length) return { events: [finished] };
-  const begun = recordBegin(batch, { ...state, stage: state.stage + 1, underWay: false }, setting, on, newId);
+  const begun = recordBegin(batch, { ...state, stage: state.stage + 1, underWay: false }, situation, on, newId);
   return 'reason' in begun ? begun : { events: [finished, ...begun.events] };
 }
 
@@ -112,7 +112,7 @@ export function recordFinish(
   batch: Batch,
   state: BatchState,
   rest: 'heldOver' | 'lost',
-  setting: RecordSetting,
+  situation: RecordSituation,
   on: PlainDate,
   newId: NewId,
 ): Recorded {
@@ -122,7 +122,7 @@ export function recordFinish(
   const potted = movesForAll(state.counts, [['potted', up]]);
   const dealt = leftBehind(state.counts, rest);
   if ('reason' in potted) return potted;
-  const onward = recordMove(batch, state, setting, on, newId);
+  const onward = recordMove(batch, state, situation, on, newId);
   if ('reason' in onward) return onward;
   const [finished, ...begun] = onward.events;
   const closing: NewEvent[] = up + countIn(state.counts, ['potted', 'established']) === 0 ? [{ id: newId(), on, kind: 'closed' }] : begun;
@@ -172,23 +172,23 @@ export function recordSayings(
   batch: Batch,
   state: BatchState,
   sayings: readonly Saying[],
-  setting: RecordSetting,
+  situation: RecordSituation,
   on: PlainDate,
   newId: NewId,
 ): Recorded {
-  const look: Look = { counts: {} };
+  const check: Check = { counts: {} };
   const events: NewEvent[] = [];
   const notes: string[] = [];
   let looked = false;
   for (const saying of sayings) {
-    if (saying.kind === 'count') look.counts = { ...look.counts, [saying.verb]: (look.counts?.[saying.verb] ?? 0) + saying.count };
-    else if (saying.kind === 'damp') look.damp = saying.damp;
-    else if (saying.kind === 'mould') look.mould = saying.mould;
+    if (saying.kind === 'count') check.counts = { ...check.counts, [saying.verb]: (check.counts?.[saying.verb] ?? 0) + saying.count };
+    else if (saying.kind === 'damp') check.damp = saying.damp;
+    else if (saying.kind === 'mould') check.mould = saying.mould;
     else if (saying.kind === 'note') notes.push(saying.text);
     if (['count', 'damp', 'mould'].includes(saying.kind)) looked = true;
   }
   if (looked) {
-    const seen = recordLook(batch, state, { ...look, ...(notes.length > 0 && { note: notes.join('; ') }) }, on, newId);
+    const seen = recordCheck(batch, state, { ...check, ...(notes.length > 0 && { note: notes.join('; ') }) }, on, newId);
     if ('reason' in seen) return seen;
     events.push(...seen.events);
   } else if (notes.length > 0) events.push({ id: newId(), on, kind: 'noted', note: notes.join('; ') });
@@ -199,8 +199,8 @@ export function recordSayings(
   if (action) {
     const done =
       action.kind === 'begin' && !state.underWay
-        ? recordBegin(batch, state, setting, on, newId)
-        : recordMove(batch, state, setting, on, newId);
+        ? recordBegin(batch, state, situation, on, newId)
+        : recordMove(batch, state, situation, on, newId);
     if ('reason' in done) return done;
     events.push(...done.events);
   }
@@ -212,7 +212,7 @@ function leftBehind(counts: Counts, rest: 'heldOver' | 'lost'): Move[] {
   return (['waiting', 'swollen'] as const).filter((from) => counts[from] > 0).map((from) => ({ from, to, count: counts[from] }));
 }
 
-/** The moves of several verbs said of one look. A seed is counted once: what one verb took, the next cannot take again. */
+/** The moves of several verbs said of one check. A seed is counted once: what one verb took, the next cannot take again. */
 function movesForAll(counts: Counts, said: readonly [Verb, number][]): { moves: Move[] } | Refusal {
   const moves: Move[] = [];
   const left = { ...counts };

@@ -13,8 +13,8 @@ import { planFrom, propose } from '../methods/propose.ts';
 import { describeEvent } from './describe.ts';
 import type { Promised } from './outlook.ts';
 import { project } from './project.ts';
-import { type Recorded, recordBegin, recordFinish, recordLook, recordMove, recordMoves, recordPlantOut, recordSayings } from './record.ts';
-import type { Setting } from './setting.ts';
+import { type Recorded, recordBegin, recordCheck, recordFinish, recordMove, recordMoves, recordPlantOut, recordSayings } from './record.ts';
+import type { Situation } from './situation.ts';
 import { sproutCurve } from './sproutCurve.ts';
 import type { Task } from './task.ts';
 import { tasksFor } from './tasks.ts';
@@ -37,7 +37,7 @@ function life(speciesId: string, methodId: string, seeds = 100, start = START) {
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: start } } as const;
   const plan = planFrom(propose(method, { species, viable, available: seeds, wish, nursery, places, today: start }), wish, seeds);
   const batch: Batch = { id: newId(), lotId: newId(), code: '7QK', speciesId, madeOn: start, plan, events: [] };
-  const at = (today: string): Setting => ({ species, lot, places, nursery, today });
+  const at = (today: string): Situation => ({ species, lot, places, nursery, today });
   const take = (recorded: Recorded) => {
     if ('reason' in recorded) throw new Error(recorded.reason.key);
     const added = recorded.events.map(
@@ -62,8 +62,8 @@ function life(speciesId: string, methodId: string, seeds = 100, start = START) {
     tasks: (today: string) => asRead(tasksFor(batch, read(today), at(today))),
     begin: (on: string) => take(recordBegin(batch, read(on).state, at(on), on, newId)),
     move: (on: string) => take(recordMove(batch, read(on).state, at(on), on, newId)),
-    look: (on: string, counts: Partial<Record<'up' | 'mouldy' | 'lost', number>> = {}, damp: 'dry' | 'right' | 'wet' = 'right') =>
-      take(recordLook(batch, read(on).state, { damp, mould: counts.mouldy ? 'few' : 'none', counts }, on, newId)),
+    check: (on: string, counts: Partial<Record<'up' | 'mouldy' | 'lost', number>> = {}, damp: 'dry' | 'right' | 'wet' = 'right') =>
+      take(recordCheck(batch, read(on).state, { damp, mould: counts.mouldy ? 'few' : 'none', counts }, on, newId)),
   };
 }
 
@@ -103,27 +103,27 @@ describe('what is due', () => {
   test('a towel is looked at every eight days, sand every seventeen', () => {
     const towel = inTheCold('balsamorhiza-sagittata', 'towel-in-fridge');
     const sand = inTheCold('amelanchier-alnifolia', 'sand-in-fridge');
-    expect(only(towel.tasks(towel.since), 'look').due).toBe(addDays(towel.since, 8));
-    expect(only(sand.tasks(sand.since), 'look').due).toBe(addDays(sand.since, 17));
+    expect(only(towel.tasks(towel.since), 'check').due).toBe(addDays(towel.since, 8));
+    expect(only(sand.tasks(sand.since), 'check').due).toBe(addDays(sand.since, 17));
   });
 
   test('after a root in the cold every three days, after mould every four', () => {
     const rooted = inTheCold('amelanchier-alnifolia', 'towel-in-fridge');
-    rooted.look('2026-11-10', { up: 1 });
-    expect(only(rooted.tasks('2026-11-10'), 'look').due).toBe('2026-11-13');
+    rooted.check('2026-11-10', { up: 1 });
+    expect(only(rooted.tasks('2026-11-10'), 'check').due).toBe('2026-11-13');
     expect(only(rooted.tasks('2026-11-10'), 'lift')).toMatchObject({ due: '2026-11-10', hint: expect.stringContaining('1 with a root') });
     const mouldy = inTheCold('amelanchier-alnifolia', 'towel-in-fridge');
-    mouldy.look('2026-11-10', { mouldy: 2 });
-    expect(only(mouldy.tasks('2026-11-10'), 'look')).toMatchObject({
+    mouldy.check('2026-11-10', { mouldy: 2 });
+    expect(only(mouldy.tasks('2026-11-10'), 'check')).toMatchObject({
       due: '2026-11-14',
       hint: expect.stringContaining('look under the fold'),
     });
   });
 
-  test('a missed look says how long it can wait, then that mould has spread', () => {
+  test('a missed check says how long it can wait, then that mould has spread', () => {
     const { tasks, since } = inTheCold('amelanchier-alnifolia', 'towel-in-fridge');
-    expect(only(tasks(addDays(since, 9)), 'look')).toMatchObject({ lateness: '1 day late; it can wait until tomorrow', pressing: false });
-    expect(only(tasks(addDays(since, 15)), 'look')).toMatchObject({ overdue_days: 7, pressing: true });
+    expect(only(tasks(addDays(since, 9)), 'check')).toMatchObject({ lateness: '1 day late; it can wait until tomorrow', pressing: false });
+    expect(only(tasks(addDays(since, 15)), 'check')).toMatchObject({ overdue_days: 7, pressing: true });
   });
 
   test('a pull day past is no loss inside the window, and costs after it', () => {
@@ -145,9 +145,9 @@ describe('what is due', () => {
     one.begin(START);
     one.move(START);
     one.move(addDays(START, 1));
-    const look = only(one.tasks(addDays(START, 6)), 'look');
-    expect(look.hint).toMatch(/^day 5: expect \d+–\d+ new\. Lift at 3 mm$/);
-    expect(look).toMatchObject({ title: 'Count', pressing: true });
+    const check = only(one.tasks(addDays(START, 6)), 'check');
+    expect(check.hint).toMatch(/^day 5: expect \d+–\d+ new\. Lift at 3 mm$/);
+    expect(check).toMatchObject({ title: 'Count', pressing: true });
   });
 
   test('nothing is due of a batch that is closed', () => {
@@ -182,20 +182,20 @@ describe('what a batch promises', () => {
   test('follows what happens: mould takes from it, many sprouts add to it, and it says why', () => {
     const one = inTheCold('larix-occidentalis', 'towel-in-fridge');
     const before = one.read('2026-11-20').promised as Promised;
-    one.look('2026-11-20', { mouldy: 40 });
+    one.check('2026-11-20', { mouldy: 40 });
     const after = one.read('2026-11-20').promised as Promised;
     expect(after.planned).toEqual(before.planned);
     expect(after.now.high).toBeLessThan(0.75 * before.now.high);
     expect(after.because).toContainEqual({ code: 'mould', count: 40 });
   });
-  test('a root in the cold is told as days, and a look that finds none puts them off', () => {
+  test('a root in the cold is told as days, and a check that finds none puts them off', () => {
     const one = inTheCold('acer-glabrum', 'sand-in-fridge', 400);
     const range = (on: string) => one.read(on).treatment?.firstRootRange;
     const on = addDays(START, 60);
     const before = range(on);
     if (!before) throw new Error('No first root is expected.');
     expect(before.from <= before.to).toBe(true);
-    one.look(before.to);
+    one.check(before.to);
     expect((range(before.to)?.to ?? '9999') >= before.to).toBe(true);
   });
   test('a lot that is dead stops promising, and none is called over before its time', () => {
@@ -204,11 +204,11 @@ describe('what a batch promises', () => {
     one.move(START);
     one.move(addDays(START, 1));
     const warm = addDays(START, 1);
-    expect(only(one.tasks(addDays(warm, 1)), 'look').hint).not.toMatch(/hardly/);
+    expect(only(one.tasks(addDays(warm, 1)), 'check').hint).not.toMatch(/hardly/);
     const first = one.read(warm).sprouting;
     let last = first;
     for (let day = 2; day <= 30; day += 2) {
-      one.look(addDays(warm, day));
+      one.check(addDays(warm, day));
       last = one.read(addDays(warm, day)).sprouting;
     }
     expect(last?.expectedByNow).toBeGreaterThan(10);
@@ -238,8 +238,8 @@ describe('replanning from what happened', () => {
   test('days found dry count half, put the pull day off, and are marked uncertain', () => {
     const one = inTheCold('balsamorhiza-sagittata', 'sand-in-fridge');
     const before = one.read('2026-12-10').treatment;
-    one.look('2026-11-19');
-    one.look('2026-12-03', {}, 'dry');
+    one.check('2026-11-19');
+    one.check('2026-12-03', {}, 'dry');
     const after = one.read('2026-12-10').treatment;
     expect(after?.uncertain_days).toBe(14);
     expect((before?.earned ?? 0) - (after?.earned ?? 0)).toBeCloseTo(7, 9);
@@ -249,7 +249,7 @@ describe('replanning from what happened', () => {
   test('undoing an entry brings the plan back to what it was', () => {
     const one = inTheCold('balsamorhiza-sagittata', 'sand-in-fridge');
     const before = one.read('2026-12-10');
-    const [entry] = one.look('2026-12-03', { mouldy: 3 }, 'dry');
+    const [entry] = one.check('2026-12-03', { mouldy: 3 }, 'dry');
     one.take({ events: [{ id: newId(), on: '2026-12-03', kind: 'reversed', reverses: (entry as LedgerEvent).id }] });
     const { state: _before, ...was } = before;
     const { state, ...is } = one.read('2026-12-10');
@@ -271,8 +271,8 @@ describe('replanning from what happened', () => {
     one.begin(START);
     one.move(START);
     one.move(addDays(START, 1));
-    one.look(addDays(START, 5), { up: 12 });
-    one.look(addDays(START, 8), { up: 20 });
+    one.check(addDays(START, 5), { up: 12 });
+    one.check(addDays(START, 8), { up: 20 });
     const { sprouting, state } = one.read(addDays(START, 9));
     const curve = sproutCurve(sprouting as NonNullable<typeof sprouting>, state.sprouts);
     expect(curve.counted).toEqual([
@@ -295,7 +295,7 @@ describe('recording', () => {
   test('what comes up in its own pot is potted at once', () => {
     const one = life('camassia-quamash', 'potted-then-chilled');
     one.begin(START);
-    one.look('2026-12-20', { up: 4 });
+    one.check('2026-12-20', { up: 4 });
     expect(one.read('2026-12-20').state.counts).toMatchObject({ waiting: 96, sprouted: 0, potted: 4 });
   });
 
@@ -304,7 +304,7 @@ describe('recording', () => {
     one.begin(START);
     one.move(START);
     one.move(addDays(START, 1));
-    one.look(addDays(START, 6), { up: 30 });
+    one.check(addDays(START, 6), { up: 30 });
     const on = addDays(START, 20);
     const finish = (rest: 'heldOver' | 'lost') => recordFinish(one.batch, one.read(on).state, rest, one.at(on), on, newId);
     one.take(finish('heldOver'));
@@ -355,7 +355,7 @@ describe('recording', () => {
   test('what cannot be is refused in words', () => {
     const one = inTheCold('amelanchier-alnifolia', 'towel-in-fridge', 10);
     const { state } = one.read('2026-11-10');
-    expect(asRead(recordLook(one.batch, state, { counts: { up: 8, mouldy: 3 } }, '2026-11-10', newId))).toMatchObject({
+    expect(asRead(recordCheck(one.batch, state, { counts: { up: 8, mouldy: 3 } }, '2026-11-10', newId))).toMatchObject({
       reason: expect.stringMatching(/^Only \d+ (is|are) .*can’t become mouldy/),
     });
     expect(asRead(recordBegin(one.batch, state, one.at('2026-11-10'), '2026-11-10', newId))).toMatchObject({

@@ -15,11 +15,11 @@ export interface SproutBand {
   high: CurvePoint[];
 }
 
-/** Sprouts counted up to each look, against what was and is expected; days since the warmth began. */
+/** Sprouts counted up to each check, against what was and is expected; days since the warmth began. */
 export interface SproutCurve {
-  /** Up to the last look, as it was believed when the warmth began. */
+  /** Up to the last check, as it was believed when the warmth began. */
   was: SproutBand;
-  /** From the last look on, with all that was counted: it opens at the count. */
+  /** From the last check on, with all that was counted: it opens at the count. */
   is: SproutBand;
   counted: CurvePoint[];
   /** The day that the curve ends with. */
@@ -38,7 +38,7 @@ export function sproutCurve(forecast: SproutForecast, sprouts: readonly { on: Pl
   const curve: SproutCurve = { was: band(), is: band(), counted: [{ day: 0, count: 0 }], last };
   const counted = sprouts.filter(({ on }) => on >= since);
   const sum = counted.reduce((all, { count }) => all + count, 0);
-  // The day of the last look, by the warmth that it was made at.
+  // The day of the last check, by the warmth that it was made at.
   const seenOn = later(since, course.dayOf(belief.seen) ?? since);
   const seenDay = left > 0 ? daysBetween(since, seenOn) : day;
   const step = Math.max(1, Math.ceil(last / POINTS));

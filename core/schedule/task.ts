@@ -6,10 +6,10 @@ import type { CheckKind } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { MINUTES } from '../treat/intervals.ts';
 import type { Projection } from './project.ts';
-import type { Setting } from './setting.ts';
+import type { Situation } from './situation.ts';
 
-/** What has to be done: begin a stage, go on to the next, look, lift sprouts, swap freezer and fridge, change the water of a soak, add water, lay into a fresh medium, give up on the rest, set out. */
-export type TaskKind = 'begin' | 'move' | 'look' | 'lift' | 'turn' | 'freshWater' | 'water' | 'refresh' | 'finish' | 'plantOut';
+/** What has to be done: begin a stage, go on to the next, check, lift sprouts, swap freezer and fridge, change the water of a soak, add water, lay into a fresh medium, give up on the rest, set out. */
+export type TaskKind = 'begin' | 'move' | 'check' | 'lift' | 'turn' | 'freshWater' | 'water' | 'refresh' | 'finish' | 'plantOut';
 
 /** One thing to do for one batch, with its day. */
 export interface Task {
@@ -24,7 +24,7 @@ export interface Task {
   placeId?: string | undefined;
   /** Where the batch goes. */
   toPlaceId?: string | undefined;
-  /** What a look asks: usually what its stage does, but in the pots it may be how many are up. */
+  /** What a check asks: usually what its stage does, but in the pots it may be how many are up. */
   check?: CheckKind;
   /** The action in two or three words: "take out". */
   title: Sentence;
@@ -41,7 +41,7 @@ export interface Task {
 export interface TaskContext {
   batch: Batch;
   projection: Projection;
-  setting: Setting;
+  situation: Situation;
   index: number;
   stage: ProjectedStage;
 }
@@ -50,8 +50,8 @@ export interface TaskContext {
 export type Draft = Omit<Task, 'batchId' | 'stage' | 'overdue_days' | 'minutes' | 'pressing'> & { pressing?: boolean };
 
 /** Writes a task out. */
-export function task({ batch, setting, index }: TaskContext, draft: Draft): Task {
-  const overdue_days = daysBetween(draft.due, setting.today);
+export function task({ batch, situation, index }: TaskContext, draft: Draft): Task {
+  const overdue_days = daysBetween(draft.due, situation.today);
   return { batchId: batch.id, stage: index, overdue_days, minutes: MINUTES[draft.kind], pressing: false, ...draft };
 }
 

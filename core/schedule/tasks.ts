@@ -12,51 +12,51 @@ import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
 import { viableShare } from '../lot/viability.ts';
 import { sproutingStage } from '../methods/resolve.ts';
-import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, FAST_SPROUTER_DAYS, lookEvery, POTS_EVERY_DAYS } from '../treat/intervals.ts';
+import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, checkEvery, FAST_SPROUTER_DAYS, POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import { firstFrostOf, frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
 import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
 import { followUps, rootsInTheCold } from './followUps.ts';
 import type { Projection, SproutForecast } from './project.ts';
-import type { Setting } from './setting.ts';
+import type { Situation } from './situation.ts';
 import { type Draft, placeOf, type Task, type TaskContext, task } from './task.ts';
 import { beginWords, moveWords } from './words.ts';
 
 /** Every task of a batch, due or to come, the earliest first. None once it is closed. */
-export function tasksFor(batch: Batch, projection: Projection, setting: Setting): Task[] {
+export function tasksFor(batch: Batch, projection: Projection, situation: Situation): Task[] {
   const { state, stages } = projection;
   if (state.closedOn) return [];
   const index = state.stage;
   const stage = stages[index];
   if (!stage) return [];
-  const context: TaskContext = { batch, projection, setting, index, stage };
+  const context: TaskContext = { batch, projection, situation, index, stage };
   const found = state.underWay ? underWayTasks(context) : [beginTask(context)];
   return [...found, ...liftTasks(context)].sort((a, b) => a.due.localeCompare(b.due));
 }
 
 /** Where a stage goes: the planned place if it still stands, otherwise the fittest. */
-export function placeForStage(stage: Pick<ProjectedStage, 'kind' | 'placeId'>, setting: Pick<Setting, 'places'>): string | undefined {
-  const stillThere = setting.places.find((place) => place.id === stage.placeId);
-  return (stillThere ?? placesFor(stage.kind, setting.places)[0])?.id;
+export function placeForStage(stage: Pick<ProjectedStage, 'kind' | 'placeId'>, situation: Pick<Situation, 'places'>): string | undefined {
+  const stillThere = situation.places.find((place) => place.id === stage.placeId);
+  return (stillThere ?? placesFor(stage.kind, situation.places)[0])?.id;
 }
 
 function beginTask(context: TaskContext): Task {
-  const { batch, projection, setting, stage, index } = context;
+  const { batch, projection, situation, stage, index } = context;
   const first = index === 0;
   const due = first ? (batch.plan.stages[0]?.start as PlainDate) : (projection.state.stages[index - 1]?.finishedOn as PlainDate);
-  const late = daysBetween(due, setting.today);
-  const toPlaceId = placeForStage(stage, setting);
+  const late = daysBetween(due, situation.today);
+  const toPlaceId = placeForStage(stage, situation);
   return task(context, {
     kind: 'begin',
     due,
     placeId: toPlaceId,
     toPlaceId,
-    ...beginWords(stage, batch.plan.seeds, setting),
+    ...beginWords(stage, batch.plan.seeds, situation),
     ...(late > 0 && {
       lateness: first
         ? say.of('lateReadyInstead', {
             late: spell.of(late),
-            plantOut: shortDate.of(projection.plantOut, setting.today),
-            end: shortDate.of(batch.plan.stages.at(-1)?.end as PlainDate, setting.today),
+            plantOut: shortDate.of(projection.plantOut, situation.today),
+            end: shortDate.of(batch.plan.stages.at(-1)?.end as PlainDate, situation.today),
           })
         : say.of('lateWetSeedBetweenTwo', { late: spell.of(late) }),
       pressing: !first && late > 1,
@@ -69,46 +69,47 @@ function underWayTasks(context: TaskContext): Task[] {
   const { course } = STAGES[stage.kind];
   if (course === 'bench') return [moveTask(context, stage.end, benchLateness(context)), ...freshWaterTasks(context)];
   if (course === 'turns') return [moveTask(context, stage.end, undefined), ...turnTasks(context)];
-  if (course === 'grows') return [setOutTask(context), ...potLooks(context)];
+  if (course === 'grows') return [setOutTask(context), ...potChecks(context)];
   if (index === sproutingStage(batch.plan.way)) return warmTasks(context);
   return waitingTasks(context);
 }
 
 function moveTask(context: TaskContext, due: PlainDate, late: Pick<Draft, 'lateness' | 'pressing'> | undefined): Task {
-  const { projection, setting, index } = context;
+  const { projection, situation, index } = context;
   const next = projection.stages[index + 1];
-  const toPlaceId = next && placeForStage(next, setting);
+  const toPlaceId = next && placeForStage(next, situation);
   return task(context, {
     kind: 'move',
     due,
     placeId: placeOf(context),
     toPlaceId,
-    ...moveWords(context.stage, next, projection, setting),
+    ...moveWords(context.stage, next, projection, situation),
     ...late,
   });
 }
 
-/** Seed lying in the cold or the moist warmth: looks, and the day to take it out. */
+/** Seed lying in the cold or the moist warmth: checks, and the day to take it out. */
 function waitingTasks(context: TaskContext): Task[] {
-  const { projection, setting, stage } = context;
+  const { projection, situation, stage } = context;
   const treatment = projection.treatment;
   const out = treatment?.stage === context.index ? treatment.takeOutOn : stage.end;
   const move = moveTask(context, out, takeOutLateness(context));
-  const look = lookTask(context);
+  const next = checkTask(context);
   // On the day it comes out it is seen anyway.
-  if (out <= setting.today) return [move];
-  return [...followUps(context), ...(look.due < out ? [look, move] : [move])];
+  if (out <= situation.today) return [move];
+  return [...followUps(context), ...(next.due < out ? [next, move] : [move])];
 }
 
-function takeOutLateness({ projection, setting, index }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
+function takeOutLateness({ projection, situation, index }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
   const { treatment } = projection;
-  if (treatment?.stage !== index || setting.today <= treatment.takeOutOn) return undefined;
-  const late = spell.of(daysBetween(treatment.takeOutOn, setting.today));
-  if (setting.today <= treatment.window.to) {
-    return { lateness: say.of('pastBestDayHardlySeed', { late, to: shortDate.of(treatment.window.to, setting.today) }) };
+  if (treatment?.stage !== index || situation.today <= treatment.takeOutOn) return undefined;
+  const late = spell.of(daysBetween(treatment.takeOutOn, situation.today));
+  if (situation.today <= treatment.window.to) {
+    return { lateness: say.of('pastBestDayHardlySeed', { late, to: shortDate.of(treatment.window.to, situation.today) }) };
   }
   // The curve tells of a hundred viable seeds.
-  const viable = countIn(projection.state.counts, ['waiting', 'swollen']) * meanShare(viableShare(setting.lot.soundness, setting.species));
+  const viable =
+    countIn(projection.state.counts, ['waiting', 'swollen']) * meanShare(viableShare(situation.lot.soundness, situation.species));
   const lost = Math.round((Math.max(0, -treatment.aWeekMore) / 100) * viable);
   const costs =
     lost > 0
@@ -117,11 +118,11 @@ function takeOutLateness({ projection, setting, index }: TaskContext): Pick<Draf
   return { lateness: say.of('pastBestDay', { late, costs }), pressing: true };
 }
 
-function lookTask(context: TaskContext): Task {
-  const { projection, setting, stage, batch, index } = context;
+function checkTask(context: TaskContext): Task {
+  const { projection, situation, stage, batch, index } = context;
   const { state, treatment } = projection;
   const medium = mediumOf(batch.plan.way.stages[index] as Stage);
-  const every = lookEvery(medium, treatment?.stage === index ? treatment.expected_C : stage.temperature_C);
+  const every = checkEvery(medium, treatment?.stage === index ? treatment.expected_C : stage.temperature_C);
   const checks = state.checks.filter((check) => check.on >= stage.start);
   const last = checks.at(-1);
   const lastOn = last?.on ?? stage.start;
@@ -129,7 +130,7 @@ function lookTask(context: TaskContext): Task {
   const mouldy = last?.mould !== undefined && last.mould !== 'none';
   const drains = last?.damp === 'wet' && !freshening(medium);
   const interval = rooted ? AFTER_A_ROOT_DAYS : mouldy || drains ? Math.min(AFTER_MOULD_DAYS, every.usual) : every.usual;
-  // The look that should catch the first root is not left until after it.
+  // The check that should catch the first root is not left until after it.
   const root = treatment?.stage === index ? treatment.firstRoot : undefined;
   const regular = addDays(lastOn, interval);
   const due = root && root > addDays(lastOn, 1) ? earlier(regular, root) : regular;
@@ -137,8 +138,8 @@ function lookTask(context: TaskContext): Task {
   const stalled = treatment?.stage === index && treatment.stalled;
   if (stalled) {
     return task(context, {
-      kind: 'look',
-      due: setting.today,
+      kind: 'check',
+      due: situation.today,
       placeId: placeOf(context),
       check: STAGES[stage.kind].check,
       title: say.of('check'),
@@ -147,60 +148,60 @@ function lookTask(context: TaskContext): Task {
       pressing: true,
     });
   }
-  const late = daysBetween(due, setting.today);
+  const late = daysBetween(due, situation.today);
   return task(context, {
-    kind: 'look',
+    kind: 'check',
     due,
     placeId: placeOf(context),
     check: STAGES[stage.kind].check,
     title: STAGES[stage.kind].check === 'dry' ? say.of('dry') : say.of('check'),
-    hint: lookHint(context, { mouldy, rooted, drains, root }),
+    hint: checkHint(context, { mouldy, rooted, drains, root }),
     ...(late > 0 &&
-      (setting.today <= longest
-        ? { lateness: say.of('lateCanWaitUntil', { late: spell.of(late), longest: nearDate.of(longest, setting.today) }) }
+      (situation.today <= longest
+        ? { lateness: say.of('lateCanWaitUntil', { late: spell.of(late), longest: nearDate.of(longest, situation.today) }) }
         : { lateness: missedRisk(context, lastOn), pressing: true })),
   });
 }
 
-/** What a missed look risks, in seeds: what the rot curve loses between the last look and now, of which the first ones infect the others. */
-function missedRisk({ projection, setting, index }: TaskContext, lastOn: PlainDate): Sentence {
+/** What a missed check risks, in seeds: what the rot curve loses between the last check and now, of which the first ones infect the others. */
+function missedRisk({ projection, situation, index }: TaskContext, lastOn: PlainDate): Sentence {
   const { treatment, state } = projection;
   const seeds = countIn(state.counts, ['waiting', 'swollen']);
   const survives = treatment?.stage === index ? treatment.curve.survives : undefined;
   const at = (day: PlainDate) => survives?.[Math.max(0, Math.min(survives.length - 1, daysBetween(treatment?.since ?? day, day)))] ?? 1;
-  const lost = seeds * (1 - at(setting.today) / at(lastOn));
-  const since = say.of('notChecked', { daysBetween: spell.of(daysBetween(lastOn, setting.today)) });
+  const lost = seeds * (1 - at(situation.today) / at(lastOn));
+  const since = say.of('notChecked', { daysBetween: spell.of(daysBetween(lastOn, situation.today)) });
   return lost >= 0.75
     ? say.of('aboutMayMouldyOneInfects', { since, lost: Math.round(lost), seeds })
     : say.of('oneMouldySeedHasHad', { since });
 }
 
-function lookHint(
-  { projection, setting, stage }: TaskContext,
+function checkHint(
+  { projection, situation, stage }: TaskContext,
   seen: { mouldy: boolean; rooted: boolean; drains: boolean; root?: PlainDate | undefined },
 ): Sentence {
-  const week = Math.floor(daysBetween(stage.start, setting.today) / 7) + 1;
+  const week = Math.floor(daysBetween(stage.start, situation.today) / 7) + 1;
   const weeks = Math.max(week, Math.round(daysBetween(stage.start, projection.treatment?.takeOutOn ?? stage.end) / 7));
   const so = say.of('week', { week, weeks });
   if (keptDry(stage.kind)) return say.of('dryClosedNoMouldNo', { so });
   if (seen.rooted) return say.of('rootShowedLookMorePot', { so });
   if (seen.mouldy) return say.of('mouldLastTimeLookUnder', { so });
   if (seen.drains) return say.of('tooWetLastTimeBag', { so });
-  if (seen.root && daysBetween(setting.today, seen.root) <= 4) return say.of('rootsMayShowAnyDay', { so });
+  if (seen.root && daysBetween(situation.today, seen.root) <= 4) return say.of('rootsMayShowAnyDay', { so });
   return say.of('dampMouldRoots', { so });
 }
 
-/** Seed in the warmth: counts at each look, and the day when those that will have come. */
+/** Seed in the warmth: counts at each check, and the day when those that will have come. */
 function warmTasks(context: TaskContext): Task[] {
-  const { projection, setting, batch } = context;
+  const { projection, situation, batch } = context;
   const { state, sprouting } = projection;
   if (!sprouting) return [];
   const left = countIn(state.counts, ['waiting', 'swollen']);
   const last = later(sprouting.since, state.checks.at(-1)?.on ?? sprouting.since);
   const due = addDays(last, sprouting.halfway_days <= FAST_SPROUTER_DAYS ? 1 : 2);
   const { high } = sprouting.expectNew;
-  const expect = expectWords(sprouting, setting.today);
-  const late = daysBetween(due, setting.today);
+  const expect = expectWords(sprouting, situation.today);
+  const late = daysBetween(due, situation.today);
   const finishDue = left === 0 ? last : sprouting.allButDone;
   const finish = task(context, {
     kind: 'finish',
@@ -214,23 +215,23 @@ function warmTasks(context: TaskContext): Task[] {
             left,
             low: sprouting.more.low,
             high: sprouting.more.high,
-            allButDone: nearDate.of(sprouting.allButDone, setting.today),
+            allButDone: nearDate.of(sprouting.allButDone, situation.today),
           }),
   });
   if (left === 0) return [finish];
-  const look = task(context, {
-    kind: 'look',
+  const check = task(context, {
+    kind: 'check',
     due,
     placeId: placeOf(context),
     check: 'sprouts',
     title: say.of('count'),
-    hint: say.of('dayLiftMm', { day: sprouting.day, expect, liftAt: setting.species.liftAt_mm }),
+    hint: say.of('dayLiftMm', { day: sprouting.day, expect, liftAt: situation.species.liftAt_mm }),
     ...(late > 0 && {
       lateness: high > 0 ? say.of('lateRootsGrowIntoPaper', { late: spell.of(late) }) : say.of('lateLittleMiss', { late: spell.of(late) }),
       pressing: high > 0 && late > 1,
     }),
   });
-  return STAGES[context.stage.kind].check === 'sprouts' && finish.due <= setting.today ? [finish, look] : [look, finish];
+  return STAGES[context.stage.kind].check === 'sprouts' && finish.due <= situation.today ? [finish, check] : [check, finish];
 }
 
 /** What a check of the warmth may find: so many new; none before a day; perhaps none yet; or hardly any more at all. */
@@ -257,23 +258,23 @@ function expectWords(sprouting: SproutForecast, today: PlainDate): Sentence {
   }
 }
 
-function potLooks(context: TaskContext): Task[] {
-  const { projection, setting, stage, batch, index } = context;
+function potChecks(context: TaskContext): Task[] {
+  const { projection, situation, stage, batch, index } = context;
   const { state, sprouting } = projection;
-  const sproutsHere = index === sproutingStage(batch.plan.way) && sprouting && setting.today <= sprouting.allButDone;
+  const sproutsHere = index === sproutingStage(batch.plan.way) && sprouting && situation.today <= sprouting.allButDone;
   const last = later(stage.start, state.checks.at(-1)?.on ?? stage.start);
   const due = addDays(last, sproutsHere ? 2 : POTS_EVERY_DAYS);
-  const late = daysBetween(due, setting.today);
+  const late = daysBetween(due, situation.today);
   const inPots = countIn(state.counts, ['potted', 'established']);
   return [
     task(context, {
-      kind: 'look',
+      kind: 'check',
       due,
       placeId: placeOf(context),
       check: sproutsHere ? 'sprouts' : 'pots',
       title: sproutsHere ? say.of('count') : say.of('waterCount'),
       hint: sproutsHere
-        ? say.of('dayExpect', { day: sprouting.day, expectWords: expectWords(sprouting, setting.today) })
+        ? say.of('dayExpect', { day: sprouting.day, expectWords: expectWords(sprouting, situation.today) })
         : say.of('potsAnyLost', { inPots }),
       ...(late > 0 && { lateness: say.of('lateSeedlingsDryOutFast', { late: spell.of(late) }), pressing: late > 3 }),
     }),
@@ -282,11 +283,11 @@ function potLooks(context: TaskContext): Task[] {
 
 /** Plants go out when they are ready and the frost risk that the grower accepts is reached, whichever is later. */
 function setOutTask(context: TaskContext): Task {
-  const { projection, setting, stage } = context;
-  const { lastFrost, settings } = setting.nursery;
-  const frosty = frostRiskOn(stage.end, lastFrost, firstFrostOf(setting.nursery)) > settings.frostRisk;
+  const { projection, situation, stage } = context;
+  const { lastFrost, settings } = situation.nursery;
+  const frosty = frostRiskOn(stage.end, lastFrost, firstFrostOf(situation.nursery)) > settings.frostRisk;
   const due = frosty ? nextFrostSafeDate(lastFrost, addDays(stage.end, -1), settings.frostRisk) : stage.end;
-  const late = daysBetween(due, setting.today);
+  const late = daysBetween(due, situation.today);
   const plants = countIn(projection.state.counts, ['potted', 'established']);
   return task(context, {
     kind: 'plantOut',
@@ -300,12 +301,12 @@ function setOutTask(context: TaskContext): Task {
 
 /** Sprouts waiting to be lifted, wherever they showed. */
 function liftTasks(context: TaskContext): Task[] {
-  const { projection, setting, stage } = context;
+  const { projection, situation, stage } = context;
   const { state } = projection;
   const up = state.counts.sprouted;
   if (up === 0 || STAGES[stage.kind].course === 'grows' || context.batch.purpose === 'test') return [];
-  const since = state.sprouts.at(-1)?.on ?? setting.today;
-  const late = daysBetween(since, setting.today);
+  const since = state.sprouts.at(-1)?.on ?? situation.today;
+  const late = daysBetween(since, situation.today);
   const rest = rootsInTheCold(context);
   return [
     task(context, {
@@ -315,7 +316,7 @@ function liftTasks(context: TaskContext): Task[] {
       title: say.of('lift'),
       hint: rest
         ? say.of('rootPotThemNowRoot', { count: up, rest })
-        : say.of('rootPotMmRootDown', { up, liftAt: setting.species.liftAt_mm }),
+        : say.of('rootPotMmRootDown', { up, liftAt: situation.species.liftAt_mm }),
       ...(late > 0 && { lateness: say.of('waitingRootsGrowIntoPaper', { late: spell.of(late) }), pressing: late > 1 }),
     }),
   ];

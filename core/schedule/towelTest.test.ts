@@ -14,7 +14,7 @@ import { towelTestMethod } from '../methods/schools.ts';
 import { planTowelTest, towelEvidence } from '../methods/towelTest.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
 import { project } from './project.ts';
-import type { Setting } from './setting.ts';
+import type { Situation } from './situation.ts';
 import { tasksFor } from './tasks.ts';
 
 let serial = 0;
@@ -34,20 +34,20 @@ const lot: Lot = {
   soundness: { kind: 'unknown' },
 };
 
-/** Lives a test of ten seeds through by answering what is due; `ups` come at each look. */
+/** Lives a test of ten seeds through by answering what is due; `ups` come at each check. */
 function tested(ups: number, species = named('larix-occidentalis')): { batch: Batch; titles: string[] } {
   const plan = planTowelTest(species, 10, START, places, { viable: { alpha: 8, beta: 3 }, ...broughtBy(lot, START) });
   const batch: Batch = { id: newId(), lotId: lot.id, code: '7QK', speciesId: species.id, madeOn: START, plan, purpose: 'test', events: [] };
   const titles: string[] = [];
   for (let today = START; today < addDays(START, 300); today = addDays(today, 1)) {
-    const setting: Setting = { species, lot, places, nursery, today };
+    const situation: Situation = { species, lot, places, nursery, today };
     for (;;) {
-      const projection = project(batch, setting);
-      const task = tasksFor(batch, projection, setting).find(({ due }) => due <= today);
+      const projection = project(batch, situation);
+      const task = tasksFor(batch, projection, situation).find(({ due }) => due <= today);
       if (!task) break;
       titles.push(spoken(task.title));
       const up = Math.min(ups, projection.state.counts.waiting + projection.state.counts.swollen);
-      const recorded = recordAnswer(task, { ...usualAnswer(task, projection.state), up }, batch, projection.state, setting, newId);
+      const recorded = recordAnswer(task, { ...usualAnswer(task, projection.state), up }, batch, projection.state, situation, newId);
       if ('reason' in recorded) throw new Error(recorded.reason.key);
       batch.events.push(
         ...recorded.events.map(

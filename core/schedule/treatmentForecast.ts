@@ -37,7 +37,7 @@ import {
 import { readTurns } from '../treat/turns.ts';
 import { yearOf } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
-import { bathedBefore, type Setting, temperatureIn } from './setting.ts';
+import { bathedBefore, type Situation, temperatureIn } from './situation.ts';
 
 /** The account of a treatment that is under way or was the last one done. */
 export interface TreatmentForecast {
@@ -93,8 +93,8 @@ export interface TreatmentForecast {
 }
 
 /** The accounts of all treatments begun, by their stage; each told for itself. */
-export function treatmentAccounts(batch: Batch, state: BatchState, setting: Setting): (TreatmentForecast | undefined)[] {
-  return batch.plan.stages.map((_, index) => accountOf(batch, state, setting, index));
+export function treatmentAccounts(batch: Batch, state: BatchState, situation: Situation): (TreatmentForecast | undefined)[] {
+  return batch.plan.stages.map((_, index) => accountOf(batch, state, situation, index));
 }
 
 /** The account of the last treatment begun, with what those before it left, or `undefined` where none was. */
@@ -113,11 +113,11 @@ export function lastTreatment(accounts: readonly (TreatmentForecast | undefined)
 }
 
 /** The account of one stage, if it was begun and frees anything by waiting. */
-function accountOf(batch: Batch, state: BatchState, setting: Setting, index: number): TreatmentForecast | undefined {
+function accountOf(batch: Batch, state: BatchState, situation: Situation, index: number): TreatmentForecast | undefined {
   const since = state.stages[index]?.startedOn;
   if (!since) return undefined;
-  const days = daysBetween(since, state.stages[index]?.finishedOn ?? state.closedOn ?? setting.today);
-  const made = accountCurve(batch, state, setting, index, { since, days });
+  const days = daysBetween(since, state.stages[index]?.finishedOn ?? state.closedOn ?? situation.today);
+  const made = accountCurve(batch, state, situation, index, { since, days });
   if (!made) return undefined;
   const { curve, takeOut, wanted, takeOutOn, treatment, stalled, said } = made;
   const planned = batch.plan.stages[index] as DatedStage;
@@ -126,8 +126,8 @@ function accountOf(batch: Batch, state: BatchState, setting: Setting, index: num
   const from = Math.max(days, daysBetween(since, takeOutOn));
   const over = state.stages[index]?.finishedOn !== undefined || state.closedOn !== undefined;
   const end = over ? days : from;
-  const lastLook = state.checks.filter(({ on: day }) => day >= since).at(-1)?.on ?? since;
-  const lookedAt = over ? days : Math.min(days, Math.max(0, daysBetween(since, lastLook)));
+  const lastCheck = state.checks.filter(({ on: day }) => day >= since).at(-1)?.on ?? since;
+  const lookedAt = over ? days : Math.min(days, Math.max(0, daysBetween(since, lastCheck)));
   return {
     stage: index,
     since,
@@ -168,14 +168,14 @@ interface AccountCurve {
 function accountCurve(
   batch: Batch,
   state: BatchState,
-  setting: Setting,
+  situation: Situation,
   index: number,
   { since, days }: { since: PlainDate; days: number },
 ): AccountCurve | undefined {
-  const { species, lot, places, nursery, temperatures: records = [], today } = setting;
+  const { species, lot, places, nursery, temperatures: records = [], today } = situation;
   const planned = batch.plan.stages[index] as DatedStage;
   const stage = batch.plan.way.stages[index] as Stage;
-  const temperature_C = temperatureIn(state, planned, index, setting);
+  const temperature_C = temperatureIn(state, planned, index, situation);
   const stays = state.stages[index]?.stays ?? [];
   const met = (response: TemperatureResponse) =>
     metBy({ since, stays, planned_C: planned.temperature_C }, response, { places, records, today });
@@ -189,7 +189,7 @@ function accountCurve(
     const [cold, warm] = [met(coldResponseOf(species)), met(WARM_RESPONSE)];
     const seen = records.some(({ placeId }) => stays.some((stay) => stay.placeId === placeId)) ? { cold, warm, days } : undefined;
     const shelter = places.find(({ id }) => id === stays.at(-1)?.placeId)?.cover;
-    const stay = outdoorStay(species, yearOf(nursery), since, { credit, seen, shelter, rot: setting.rot?.outdoorFlat });
+    const stay = outdoorStay(species, yearOf(nursery), since, { credit, seen, shelter, rot: situation.rot?.outdoorFlat });
     if (!stay) return undefined;
     const { curve, takeOut } = stay;
     const { cold: requirement } = requirementsOf(species);
@@ -203,7 +203,7 @@ function accountCurve(
     };
     return { curve, takeOut, wanted: curve.earned[stay.days] as number, takeOutOn: addDays(since, stay.days), stalled: false, said };
   }
-  const plain = withOwnRot(treatmentOf(species, stage, temperature_C, credit), setting.rot);
+  const plain = withOwnRot(treatmentOf(species, stage, temperature_C, credit), situation.rot);
   if (!plain) return undefined;
   const treatment: SteadyTreatment = bathedBefore(state, index) ? { ...plain, rot: { ...plain.rot, cleanliness: 'bathed' } } : plain;
   const plannedPerDay = earnedPerDay({ ...treatment, temperature_C: planned.temperature_C });

@@ -5,7 +5,7 @@ import { shortDate } from '../calendar/dates.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import type { Projection } from './project.ts';
-import type { Setting } from './setting.ts';
+import type { Situation } from './situation.ts';
 
 type Name = PlainKey<typeof say>;
 
@@ -131,9 +131,13 @@ export function cautionAt(kind: StageKind): string | undefined {
 }
 
 /** Title and hint for beginning a stage. */
-export function beginWords(stage: ProjectedStage, seeds: number, setting: Pick<Setting, 'species'>): { title: Sentence; hint: Sentence } {
+export function beginWords(
+  stage: ProjectedStage,
+  seeds: number,
+  situation: Pick<Situation, 'species'>,
+): { title: Sentence; hint: Sentence } {
   const { begin, hint } = STAGE_WORDS[stage.kind];
-  const onTop = STAGES[stage.kind].course === 'grows' && setting.species.light === 'needs light';
+  const onTop = STAGES[stage.kind].course === 'grows' && situation.species.light === 'needs light';
   return { title: say.of(begin), hint: say.of('seedsHow', { seeds, how: say.of(onTop ? 'surfaceSeedNeedsLight' : hint) }) };
 }
 
@@ -144,15 +148,15 @@ export function moveWords(
   stage: ProjectedStage,
   next: ProjectedStage | undefined,
   projection: Projection,
-  setting: Pick<Setting, 'today'>,
+  situation: Pick<Situation, 'today'>,
 ): { title: Sentence; hint: Sentence } {
   const { name, end } = STAGE_WORDS[stage.kind];
   const to = say.of(next ? STAGE_WORDS[next.kind].name : 'seedDone');
   if (end === 'takeOut')
-    return { title: say.of(ENDS.takeOut), hint: say.of('thenNext', { pullHint: takeOutHint(stage, projection, setting.today), to }) };
+    return { title: say.of(ENDS.takeOut), hint: say.of('thenNext', { pullHint: takeOutHint(stage, projection, situation.today), to }) };
   return {
     title: say.of(next ? STAGE_WORDS[next.kind].begin : ENDS.done),
-    hint: say.of('sinceThen', { name: say.of(name), start: shortDate.of(stage.start, setting.today), end: say.of(ENDS[end]), to }),
+    hint: say.of('sinceThen', { name: say.of(name), start: shortDate.of(stage.start, situation.today), end: say.of(ENDS[end]), to }),
   };
 }
 

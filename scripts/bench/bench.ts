@@ -111,8 +111,8 @@ async function benchRound(): Promise<void> {
     for (let i = 0; i < 200; i++) {
       const batch = { ...plan, id: uuid(), code: `R${i}`, speciesId: lot.speciesId };
       addBatch.run(batch.id, batch.code, lot.id, 60, JSON.stringify(batch));
-      const looks = Array.from({ length: EVENTS_EACH - begun.length }, () => ({ ...check(1), moves: [] }));
-      for (const [k, event] of [...begun.map((said) => ({ id: uuid(), on: TODAY, ...said })), ...looks].entries()) {
+      const checks = Array.from({ length: EVENTS_EACH - begun.length }, () => ({ ...check(1), moves: [] }));
+      for (const [k, event] of [...begun.map((said) => ({ id: uuid(), on: TODAY, ...said })), ...checks].entries()) {
         const whole = { ...event, batchId: batch.id, version: k + 1, recordedAt: `${TODAY}T09:00:00.000Z` };
         addEvent.run(whole.id, batch.id, k + 1, JSON.stringify(whole));
       }

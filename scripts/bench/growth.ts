@@ -53,10 +53,10 @@ async function fill(closed: number, open = OPEN): Promise<string> {
       const batch = { ...plan, id: uuid(), lotId, code: bagCode(i), speciesId: model.speciesId };
       const closedOn = isClosed ? addDays(TODAY, -30 - (i % 3000)) : null;
       addBatch.run(batch.id, batch.code, lotId, closedOn, JSON.stringify(batch));
-      const looks = Array.from({ length: EVENTS_EACH - begun.length - (isClosed ? 1 : 0) }, () => ({ ...check(1), moves: [] }));
+      const checks = Array.from({ length: EVENTS_EACH - begun.length - (isClosed ? 1 : 0) }, () => ({ ...check(1), moves: [] }));
       const said = [
         ...begun.map((one) => ({ id: uuid(), on: TODAY, ...one })),
-        ...looks,
+        ...checks,
         ...(isClosed ? [{ id: uuid(), on: TODAY, kind: 'closed' }] : []),
       ];
       for (const [k, event] of said.entries())

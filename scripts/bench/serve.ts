@@ -6,7 +6,7 @@ import { TODAY, uuid } from '../../server/testing.ts';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
-/** A look as rounds record them: every tenth finds a root. */
+/** A check as rounds record them: every tenth finds a root. */
 export function check(i: number) {
   const moves = i % 10 === 0 ? [{ from: 'waiting', to: 'sprouted', count: 1 } as const] : [];
   return { id: uuid(), on: TODAY, kind: 'checked', damp: 'right', mould: 'none', moves } as const;

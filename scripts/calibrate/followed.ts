@@ -7,7 +7,7 @@ import { fold } from '@chill/core/ledger/fold.ts';
 import { planFrom } from '@chill/core/methods/propose.ts';
 import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { project } from '@chill/core/schedule/project.ts';
-import type { Setting } from '@chill/core/schedule/setting.ts';
+import type { Situation } from '@chill/core/schedule/situation.ts';
 import { sproutCurve } from '@chill/core/schedule/sproutCurve.ts';
 import { expectationOf, tasksFor } from '@chill/core/schedule/tasks.ts';
 import { sproutResponse } from '@chill/core/sprout/thermalTime.ts';
@@ -155,7 +155,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
   const fresh: number[] = [];
   const sinceWarm = () => fold(plan, batch.events).stages[plan.stages.findIndex(({ kind }) => kind === 'warmTowel')]?.startedOn;
   const records: PlaceTemperatures[] = [];
-  const setting = (today: string): Setting => ({ species, lot, places: PLACES, nursery: NURSERY, today, temperatures: records });
+  const situation = (today: string): Situation => ({ species, lot, places: PLACES, nursery: NURSERY, today, temperatures: records });
   let living: (Pick<Lived, 'kind' | 'medium'> & { index: number; placeId: string; nominal_C: number }) | undefined;
   /** One day of what the seeds themselves live. */
   const liveOn = (day: number, today: string) => {
@@ -180,7 +180,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
       liveOn(day, today);
       continue;
     }
-    const now = setting(today);
+    const now = situation(today);
     let projection = project(batch, now);
     for (let guard = 0; guard < 6; guard++) {
       const { state } = projection;
@@ -191,7 +191,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
       const answer = usualAnswer(task, state, 5);
       const everUp = state.sprouts.reduce((sum, one) => sum + one.count, 0);
       const left = state.counts.waiting + state.counts.swollen;
-      if (task.kind === 'look') {
+      if (task.kind === 'check') {
         answer.up = Math.min(left, Math.max(0, seeds.up() - everUp));
         answer.mouldy = Math.min(left - answer.up, Math.max(0, seeds.mouldy() - state.counts.mouldy));
         if (projection.sprouting && left > 0 && everUp === 0 && projection.sprouting.expectedByNow >= 10 && answer.up === 0)
@@ -304,7 +304,7 @@ function liveOneDay(seeds: LivingSeeds, stage: Omit<Lived, 'days'>, day: number,
 }
 
 /** What ending the cold on its due day gives, by the truth, against the best day of all. */
-function checkYield(batch: Batch, now: Setting, seeds: LivingSeeds, truth: Truth, due: string, shown: Shown): void {
+function checkYield(batch: Batch, now: Situation, seeds: LivingSeeds, truth: Truth, due: string, shown: Shown): void {
   const projection = project(batch, now);
   const treatment = projection.treatment;
   const medium = treatment?.treatment?.rot.medium;

@@ -5,7 +5,7 @@ import { readTurns } from '@chill/core/treat/turns.ts';
 import { say } from '@chill/words/server.ts';
 import { spoken } from '@chill/words/subject.ts';
 import ical, { ICalCalendarMethod, ICalEventTransparency } from 'ical-generator';
-import type { ReadNow } from '../nursery/reading.ts';
+import type { ReadNow } from '../nursery/views.ts';
 
 /** What a calendar ends with. */
 const END = 'END:VCALENDAR';

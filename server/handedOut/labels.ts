@@ -2,7 +2,7 @@ import { bagWords, keepIt, type LabelWords, potWords } from '@chill/core/labels/
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { say } from '@chill/words/server.ts';
 import { Fault } from '../door/fault.ts';
-import type { ReadNow } from '../nursery/reading.ts';
+import type { ReadNow } from '../nursery/views.ts';
 import { offThread } from '../offThread/offThread.ts';
 import { Queue } from '../store/queue.ts';
 import type { LabelDrawing, LabelKind } from './drawLabels.ts';

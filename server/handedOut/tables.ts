@@ -1,6 +1,6 @@
 import { setImmediate } from 'node:timers/promises';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
-import type { BatchView } from '@chill/core/schedule/reading.ts';
+import type { BatchView } from '@chill/core/schedule/reader.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import type { LotInHand } from '@chill/model/lot.ts';
 import type { Place } from '@chill/model/place.ts';
@@ -9,7 +9,7 @@ import { say } from '@chill/words/server.ts';
 import { spoken } from '@chill/words/subject.ts';
 import Papa from 'papaparse';
 import { Fault } from '../door/fault.ts';
-import type { Reading, ReadNow } from '../nursery/reading.ts';
+import type { NurseryViews, ReadNow } from '../nursery/views.ts';
 import type { Store } from '../store/store.ts';
 
 type Row = Record<string, string | number | boolean | null | undefined>;
@@ -20,7 +20,7 @@ const READINGS_AT_ONCE = 20_000;
 /** What the tables are made of. */
 interface Sources {
   now: ReadNow;
-  reading: Reading;
+  views: NurseryViews;
   store: Store;
   /** The place whose readings are asked for. */
   placeId: string | undefined;
@@ -31,8 +31,8 @@ type Pages = AsyncIterable<Row[]> | Iterable<Row[]>;
 /** How each table is made. What holds the closed batches too is made some batches at a time. */
 const ROWS: Record<Table, (sources: Sources) => Pages> = {
   lots: ({ now }) => [now.lots.map(lotRow)],
-  batches: ({ now, reading }) => ofEvery(reading, (view) => [batchRow(view, now.places)]),
-  events: ({ reading }) => ofEvery(reading, eventRows),
+  batches: ({ now, views }) => ofEvery(views, (view) => [batchRow(view, now.places)]),
+  events: ({ views }) => ofEvery(views, eventRows),
   tasks: ({ now }) => [now.batches.flatMap((view) => taskRows(view, now.places))],
   cold: ({ now }) => [now.batches.flatMap((view) => coldRows(view, now.today))],
   places: ({ now }) => [now.places.map(placeRow)],
@@ -69,8 +69,8 @@ async function* readingRows(store: Store, placeId: string): AsyncGenerator<Row[]
   }
 }
 
-async function* ofEvery(reading: Reading, rows: (view: BatchView) => Row[]): AsyncGenerator<Row[]> {
-  for await (const views of reading.everyBatch()) yield views.flatMap(rows);
+async function* ofEvery(views: NurseryViews, rows: (view: BatchView) => Row[]): AsyncGenerator<Row[]> {
+  for await (const page of views.everyBatch()) yield page.flatMap(rows);
 }
 
 function lotRow({ code, speciesId, seeds, unassigned, provenance, note }: LotInHand): Row {

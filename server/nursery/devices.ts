@@ -10,7 +10,7 @@ import { sightOf } from '@chill/sim/seeds.ts';
 import { say } from '@chill/words/server.ts';
 import type { Store } from '../store/store.ts';
 import type { NurseryClock } from './clock.ts';
-import type { Shelf } from './shelf.ts';
+import type { NurseryHandbook } from './handbook.ts';
 import type { Temperatures } from './temperatures.ts';
 
 /** Where devices are listened to. A driver for real ones would be another of these. */
@@ -31,7 +31,7 @@ export const NO_DEVICES: Devices = { attached: () => [], listen: () => undefined
 const EVERY_MS = 500;
 
 /** The simulated scale, thermometer, counter and loggers that ship with the demo; each measures what the listener names. */
-export function simulatedDevices(store: Store, clock: NurseryClock, shelf: Shelf, temperatures: Temperatures): Devices {
+export function simulatedDevices(store: Store, clock: NurseryClock, handbook: NurseryHandbook, temperatures: Temperatures): Devices {
   const kinds: DeviceKind[] = ['scale', 'thermometer', 'counter', 'logger'];
 
   const surroundings = async (placeId: string | undefined) => {
@@ -42,7 +42,7 @@ export function simulatedDevices(store: Store, clock: NurseryClock, shelf: Shelf
 
   const onTheBench = async (batchId: string): Promise<OnTheBench | undefined> => {
     const batch = await store.batch(batchId).catch(() => undefined);
-    const species = batch && shelf.find(batch.speciesId);
+    const species = batch && handbook.find(batch.speciesId);
     if (!batch || !species) return undefined;
     const [lots, places, today, records] = await Promise.all([store.lots(), store.places(), clock.today(), temperatures.all()]);
     const lot = lots.find(({ id }) => id === batch.lotId);

@@ -7,7 +7,7 @@ import type { TemperatureResponse } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { unhurried } from '../offThread/unhurried.ts';
 import type { Store } from '../store/store.ts';
-import type { Shelf } from './shelf.ts';
+import type { NurseryHandbook } from './handbook.ts';
 
 /** Of batches, those that are open: nothing was closed on this day or later. */
 const NEVER_CLOSED = '9999-12-31';
@@ -15,12 +15,12 @@ const NEVER_CLOSED = '9999-12-31';
 /** What every place's readings come to, by the day; worked out again only for a place whose readings have changed. */
 export class Temperatures {
   readonly #store: Store;
-  readonly #shelf: Shelf;
+  readonly #handbook: NurseryHandbook;
   readonly #known = new Map<string, { key: string; days: PlaceTemperatures | undefined }>();
 
-  constructor(store: Store, shelf: Shelf) {
+  constructor(store: Store, handbook: NurseryHandbook) {
     this.#store = store;
-    this.#shelf = shelf;
+    this.#handbook = handbook;
   }
 
   /** Of every place that has readings. */
@@ -29,11 +29,11 @@ export class Temperatures {
     const timeZone = nursery?.timeZone ?? 'UTC';
     // What sprouts is followed hour by hour for the species that are in hand; cold for all that may be planned.
     const inHand = new Set((await this.#store.lots(NEVER_CLOSED)).map(({ speciesId }) => speciesId));
-    const sprouting = this.#shelf
+    const sprouting = this.#handbook
       .all()
       .filter(({ id }) => inHand.has(id))
       .map((species) => sproutResponse(species.sprouting));
-    const responses = distinct([COLD_RESPONSE, WARM_RESPONSE, ...this.#shelf.all().map(coldResponseOf), ...sprouting]);
+    const responses = distinct([COLD_RESPONSE, WARM_RESPONSE, ...this.#handbook.all().map(coldResponseOf), ...sprouting]);
     const all: PlaceTemperatures[] = [];
     for (const place of places) {
       const key = JSON.stringify([this.#store.readingsEdition(place.id), place.kind, place.nominal_C, timeZone, responses]);

@@ -6,7 +6,7 @@ import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
 import { Fault } from '../door/fault.ts';
-import { inHandSince } from '../nursery/reading.ts';
+import { inHandSince } from '../nursery/views.ts';
 import { JSON_TEXT, routes, sendTagged } from './context.ts';
 
 const LONGEST_PLAN_DAYS = 3653;
@@ -21,8 +21,8 @@ const Asked = z.union([
 const byId = z.object({ id: Id });
 
 /** Batches and their ledger. */
-export const batchRoutes = routes((app, { store, clock, shelf, mould }) => {
-  const knows = (speciesId: string, methodId: string) => shelf.knows(speciesId, methodId);
+export const batchRoutes = routes((app, { store, clock, handbook, mould }) => {
+  const knows = (speciesId: string, methodId: string) => handbook.knows(speciesId, methodId);
   const requireFromToday = async (batch: NewBatch, at = '') => {
     if (batch.madeOn > (await clock.today())) throw Fault.field(`${at}madeOn`, say('dayFuture'));
     if (batch.plan.stages[0] && batch.plan.stages[0].start < batch.madeOn)

@@ -6,20 +6,20 @@ import type { Loggers } from '../jobs/loggers.ts';
 import type { MouldReading } from '../jobs/mould.ts';
 import type { NurseryClock } from '../nursery/clock.ts';
 import type { Devices } from '../nursery/devices.ts';
-import type { Reading } from '../nursery/reading.ts';
-import type { Shelf } from '../nursery/shelf.ts';
+import type { NurseryHandbook } from '../nursery/handbook.ts';
 import type { Temperatures } from '../nursery/temperatures.ts';
+import type { NurseryViews } from '../nursery/views.ts';
 import type { Store } from '../store/store.ts';
 
 /** What every route works with. */
 export interface Context {
   store: Store;
   clock: NurseryClock;
-  shelf: Shelf;
+  handbook: NurseryHandbook;
   devices: Devices;
   temperatures: Temperatures;
   loggers: Loggers;
-  reading: Reading;
+  views: NurseryViews;
   backups: Backups;
   mould: MouldReading;
   /** Where browsers reach the nursery, where it is said. */

@@ -4,11 +4,11 @@ import { trueViableOf } from '@chill/demo/grow.ts';
 import { Sights } from '@chill/model/sight.ts';
 import type { Species } from '@chill/model/species.ts';
 import { sightOf } from '@chill/sim/seeds.ts';
-import { inHandSince } from '../nursery/reading.ts';
+import { inHandSince } from '../nursery/views.ts';
 import { routes } from './context.ts';
 
-/** In the demo only: what the simulated seeds would show at a look today, so that the newcomer has something to count. */
-export const demoRoutes = routes((app, { store, clock, shelf, temperatures }) => {
+/** In the demo only: what the simulated seeds would show at a check today, so that the newcomer has something to count. */
+export const demoRoutes = routes((app, { store, clock, handbook, temperatures }) => {
   if (!clock.steppable) return;
   app.get('/api/demo/sights', { schema: { summary: 'What the simulated seeds show today', response: { 200: Sights } } }, async () => {
     const [today, places, lots, batches, records] = await Promise.all([
@@ -20,7 +20,7 @@ export const demoRoutes = routes((app, { store, clock, shelf, temperatures }) =>
     ]);
     const open = batches.filter((batch) => batch.events.length > 0 && batch.events.at(-1)?.kind !== 'closed');
     const seen = open.map((batch) => {
-      const species = shelf.find(batch.speciesId) as Species;
+      const species = handbook.find(batch.speciesId) as Species;
       const lot = lots.find((one) => one.id === batch.lotId);
       const trueViable = trueViableOf(lot?.code ?? '') ?? meanShare(viableShare(lot?.soundness ?? { kind: 'unknown' }, species));
       return [batch.id, sightOf(batch, species, trueViable, places, today, records)] as const;

@@ -8,14 +8,14 @@ import { routes, sendTagged } from './context.ts';
 const byId = z.object({ id: Slug });
 
 /** The handbook: every species as shipped, the defaults of genera, and the nursery's own. */
-export const handbookRoutes = routes((app, { store, shelf }) => {
+export const handbookRoutes = routes((app, { store, handbook }) => {
   app.get('/api/handbook', { schema: { summary: 'Every species with its ways' } }, (request, reply) => {
-    const { text, tag } = shelf.written();
+    const { text, tag } = handbook.written();
     return sendTagged(request, reply, tag, () => text);
   });
 
   app.get('/api/genera', { schema: { summary: 'What is usual in a genus, for species that the handbook has not' } }, (request, reply) => {
-    const { text, tag } = shelf.writtenGenera;
+    const { text, tag } = handbook.writtenGenera;
     return sendTagged(request, reply, tag, () => text);
   });
 
@@ -24,12 +24,12 @@ export const handbookRoutes = routes((app, { store, shelf }) => {
     { schema: { summary: 'Add or change a species of your own; the same JSON as a handbook file', params: byId, body: Species } },
     async (request) => {
       if (request.params.id !== request.body.id) throw Fault.field('id', say('addressSpeciesNameDifferentIds'));
-      return shelf.save(store, request.body);
+      return handbook.save(store, request.body);
     },
   );
 
   app.delete('/api/handbook/:id', { schema: { summary: 'Take a species of your own out again', params: byId } }, async (request, reply) => {
-    await shelf.remove(store, request.params.id);
+    await handbook.remove(store, request.params.id);
     return reply.code(204).send();
   });
 });

@@ -3,13 +3,13 @@ import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
 import { Fault } from '../door/fault.ts';
-import { inHandSince } from '../nursery/reading.ts';
+import { inHandSince } from '../nursery/views.ts';
 import { routes } from './context.ts';
 
 /** Lots of seed in hand. */
-export const lotRoutes = routes((app, { store, clock, shelf }) => {
+export const lotRoutes = routes((app, { store, clock, handbook }) => {
   const requireReal = async (lot: Lot) => {
-    if (!shelf.find(lot.speciesId)) throw Fault.field('speciesId', say('handbookHasNoSuchSpecies'));
+    if (!handbook.find(lot.speciesId)) throw Fault.field('speciesId', say('handbookHasNoSuchSpecies'));
     if (lot.provenance.on > (await clock.today())) throw Fault.field('provenance.on', say('dayFuture'));
   };
 

@@ -28,9 +28,9 @@ const Due = z.object({
 });
 
 /** What follows from all that is recorded, for whoever is not the browser: the round, a calendar, tables, labels. */
-export const roundRoutes = routes((app, { reading, store, address }) => {
+export const roundRoutes = routes((app, { views, store, address }) => {
   const read = async () => {
-    const now = await reading.now();
+    const now = await views.now();
     if (!now) throw Fault.notFound(say('nurseryNotSetUpYet'));
     return now;
   };
@@ -84,7 +84,7 @@ export const roundRoutes = routes((app, { reading, store, address }) => {
     },
     async (request, reply) => {
       const { table } = request.params;
-      const pieces = tableCsv(table, { now: await read(), reading, store, placeId: request.query.place });
+      const pieces = tableCsv(table, { now: await read(), views, store, placeId: request.query.place });
       return reply
         .type('text/csv; charset=utf-8')
         .header('content-disposition', `attachment; filename="chill-${table}.csv"`)

@@ -1,8 +1,8 @@
 import { asMeasured } from '@chill/core/chill/met.ts';
 import { kindOfEvent } from '@chill/core/ledger/events/index.ts';
 import type { LearnedRot } from '@chill/core/rot/learned.ts';
-import { asItStands, type BatchView, type LotView, NurseryReader, type Stored } from '@chill/core/schedule/reading.ts';
-import type { Setting } from '@chill/core/schedule/setting.ts';
+import { asItStands, type BatchView, type LotView, NurseryReader, type Stored } from '@chill/core/schedule/reader.ts';
+import type { Situation } from '@chill/core/schedule/situation.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { Clock } from '@chill/model/clock.ts';
 import type { LotInHand } from '@chill/model/lot.ts';
@@ -67,11 +67,11 @@ export function useLot(lotId: string | undefined): { lot: LotView | undefined; l
 }
 
 /** What a batch is read against. */
-export function settingOf(
+export function situationOf(
   { places, nursery, today, temperatures, rot }: Pick<NurseryView, 'places' | 'nursery' | 'today' | 'temperatures' | 'rot'>,
   species: Species,
   lot: LotView,
-): Setting {
+): Situation {
   return { species, lot: asItStands(lot), places, nursery, today, temperatures, rot, now: nowInstant() };
 }
 

@@ -3,7 +3,7 @@ import useSWR from 'swr';
 import { ask } from './api.ts';
 import { useNursery } from './nursery.ts';
 
-/** In the demo, what a look at each batch would show today; empty elsewhere. */
+/** In the demo, what a check of each batch would show today; empty elsewhere. */
 export function useSights(): Sights {
   const { steppable, today, batches } = useNursery();
   const entries = batches.reduce((sum, view) => sum + view.batch.events.length, 0);

@@ -1,8 +1,8 @@
-import { climbPath, type Stay, stayPath } from './geometry.ts';
+import { climbPath, type Level, stayPath } from './geometry.ts';
 import { ZONE_COLOUR, ZONE_WEIGHT, type Zone } from './zones.ts';
 
 /** One stage of a stepping line, already laid on the drawing. */
-export interface Step extends Stay {
+export interface Step extends Level {
   zone: Zone;
   /** Where what is done ends and what is planned begins; beyond `x2` it is all done. */
   doneUntil: number;

@@ -19,7 +19,7 @@ const ZONE_NAMES: Record<Zone, string> = worded(say, { hot: 'hot', warm: 'warmZo
 const TOP = 22;
 const BOTTOM = 44;
 
-/** A batch's path: temperature is height, time runs right; done solid, planned dashed; its looks as dots, its window shaded. */
+/** A batch's path: temperature is height, time runs right; done solid, planned dashed; its checks as dots, its window shaded. */
 export function Thread({ view, today, height = 224 }: { view: BatchView; today: string; height?: number }) {
   const box = useRef<SVGSVGElement>(null);
   const width = useWidth(box, WIDTH);

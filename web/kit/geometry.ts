@@ -1,5 +1,5 @@
 /** One horizontal stay of a stepping line, in drawing units. */
-export interface Stay {
+export interface Level {
   x1: number;
   x2: number;
   y: number;
@@ -8,13 +8,13 @@ export interface Stay {
 const CLIMB = 9;
 
 /** The path of a stay, shortened where climbs take their room. */
-export function stayPath({ x1, x2, y }: Stay, before: boolean, after: boolean): string {
+export function stayPath({ x1, x2, y }: Level, before: boolean, after: boolean): string {
   const room = Math.min(CLIMB / 2, (x2 - x1) / 2);
   return `M ${x1 + (before ? room : 0)} ${y} L ${x2 - (after ? room : 0)} ${y}`;
 }
 
 /** The S-shaped climb or drop from one stay to the next. */
-export function climbPath(from: Stay, to: Stay): string {
+export function climbPath(from: Level, to: Level): string {
   const leave = from.x2 - Math.min(CLIMB / 2, (from.x2 - from.x1) / 2);
   const arrive = to.x1 + Math.min(CLIMB / 2, (to.x2 - to.x1) / 2);
   const middle = (leave + arrive) / 2 + 0.01;

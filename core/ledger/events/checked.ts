@@ -1,7 +1,7 @@
 import type { EventKind } from './kind.ts';
 import { gained, moveSeeds, movesSaid, stillThere } from './steps.ts';
 
-/** One look: how damp, what mould, which seeds had changed. */
+/** One check: how damp, what mould, which seeds had changed. */
 export const checked: EventKind<'checked'> = {
   apply(state, event) {
     const before = state.counts.mouldy;
@@ -19,7 +19,7 @@ export const checked: EventKind<'checked'> = {
       left,
     });
     if (sprouted === 0) state.seen.push({ on, came: 0, left });
-    state.sinceLook = { watered: false, refreshed: false };
+    state.sinceCheck = { watered: false, refreshed: false };
   },
   facts: ({ damp, mould, moves }) => [
     ...(damp ? [{ did: 'damp', damp } as const] : []),

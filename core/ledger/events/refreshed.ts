@@ -7,7 +7,7 @@ export const refreshed: EventKind<'refreshed'> = {
   apply(state, event) {
     if (!state.underWay) refuse(event, 'kind', say.of('nothingWetYetNoStage'));
     state.freshened.push(event.on);
-    state.sinceLook.refreshed = true;
+    state.sinceCheck.refreshed = true;
     if (event.at) state.freshWater_ms.push(Date.parse(event.at));
   },
   facts: () => [{ did: 'fresh' }],

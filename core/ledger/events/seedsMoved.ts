@@ -1,7 +1,7 @@
 import type { EventKind } from './kind.ts';
 import { moveSeeds, movesSaid } from './steps.ts';
 
-/** Seeds changed state without a look: lifted, lost, planted out. */
+/** Seeds changed state without a check: lifted, lost, planted out. */
 export const seedsMoved: EventKind<'seedsMoved'> = {
   apply: moveSeeds,
   facts: ({ moves }) => movesSaid(moves),

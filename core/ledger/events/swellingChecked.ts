@@ -15,7 +15,7 @@ export const swellingChecked: EventKind<'swellingChecked'> = {
     state.swellings.push({ eventId: event.id, on: event.on, swelling });
   },
   facts: ({ swelling, moves }) => [
-    // How many have swollen is told by the look itself.
+    // How many have swollen is told by the check itself.
     ...movesSaid(swelling.by === 'count' ? moves.filter(({ to }) => to !== 'swollen') : moves),
     { did: 'swelling', swelling },
   ],

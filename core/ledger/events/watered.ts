@@ -6,7 +6,7 @@ import type { EventKind } from './kind.ts';
 export const watered: EventKind<'watered'> = {
   apply(state, event) {
     if (!state.underWay) refuse(event, 'kind', say.of('nothingDampYetNoStage'));
-    state.sinceLook.watered = true;
+    state.sinceCheck.watered = true;
   },
   facts: ({ mL }) => [{ did: 'watered', mL }],
 };

@@ -15,7 +15,7 @@ import { Rich } from '@chill/words/rich.tsx';
 import { spoken } from '@chill/words/subject.ts';
 import type { CSSProperties } from 'react';
 import { Link, useParams } from 'react-router';
-import { type BatchView, settingOf, useBatchByCode, useNursery } from '../../data/nursery.ts';
+import { type BatchView, situationOf, useBatchByCode, useNursery } from '../../data/nursery.ts';
 import { useSights } from '../../data/sights.ts';
 import { LedgerBar } from '../../kit/LedgerBar.tsx';
 import { NotThere } from '../../kit/NotThere.tsx';
@@ -205,7 +205,7 @@ function WhyWater({ view, stage }: { view: BatchView; stage: number }) {
   const { batch, projection, species, lot } = view;
   const medium = mediumOf(batch.plan.way.stages[stage] as Stage);
   const seeds = countIn(projection.state.counts, ['waiting', 'swollen']);
-  const water = topUpFor({ batch, projection, setting: settingOf(nursery, species, lot), index: stage });
+  const water = topUpFor({ batch, projection, situation: situationOf(nursery, species, lot), index: stage });
   return <WhyNote why={whyTopUp(water, unitsFor(seeds, medium, species.seed), medium)} ask={say('whySoMuch')} />;
 }
 

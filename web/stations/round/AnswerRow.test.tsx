@@ -29,12 +29,12 @@ beforeEach(() => {
 
 describe('a check of seed in the cold', () => {
   test('is answered as usual in one tap: damp, no mould, no roots', async () => {
-    const { user, since } = answering(nurseryWith(larch, [inTheCold()]), 'look');
+    const { user, since } = answering(nurseryWith(larch, [inTheCold()]), 'check');
     await user.click(press('As usual'));
     expect(since()).toMatchObject([{ kind: 'checked', on: TODAY, damp: 'right', mould: 'none', moves: [] }]);
   });
   test('takes what was seen instead: dry, two mouldy and spreading, one root', async () => {
-    const { user, since } = answering(nurseryWith(larch, [inTheCold()]), 'look');
+    const { user, since } = answering(nurseryWith(larch, [inTheCold()]), 'check');
     await user.click(screen.getByRole('radio', { name: 'dry' }));
     expect(screen.queryByRole('radiogroup', { name: 'How far the mould goes' })).toBeNull();
     await user.click(press(/^no roots/));
@@ -54,14 +54,14 @@ describe('a check of seed in the cold', () => {
     );
   });
   test('goes back to the usual once it is recorded', async () => {
-    const { user } = answering(nurseryWith(larch, [inTheCold()]), 'look');
+    const { user } = answering(nurseryWith(larch, [inTheCold()]), 'check');
     await user.click(screen.getByRole('radio', { name: 'wet' }));
     await user.click(press('Record'));
     expect(screen.getByRole('radio', { name: 'damp' }).getAttribute('aria-checked')).toBe('true');
     expect(press('As usual')).toBeTruthy();
   });
   test('is gone through by arrow keys, the choice following the focus', async () => {
-    const { user } = answering(nurseryWith(larch, [inTheCold()]), 'look');
+    const { user } = answering(nurseryWith(larch, [inTheCold()]), 'check');
     screen.getByRole('radio', { name: 'damp' }).focus();
     await user.keyboard('{ArrowRight}');
     expect(document.activeElement).toBe(screen.getByRole('radio', { name: 'wet' }));
@@ -74,7 +74,7 @@ describe('what a check asks', () => {
   test('of dry seed mould alone: nothing there is damp, and nothing roots', () => {
     const lot = lotOf('eriogonum-umbellatum');
     const batch = batchOf(lot, 'dry-cold', ...upTo(lot, 'dry-cold', 'coldDry'));
-    const { task } = answering(nurseryWith(lot, [batch], '2026-11-20'), 'look');
+    const { task } = answering(nurseryWith(lot, [batch], '2026-11-20'), 'check');
     expect(task.check).toBe('dry');
     expect(screen.queryByRole('radiogroup', { name: 'How damp' })).toBeNull();
     expect(screen.queryByRole('button', { name: /^no roots/ })).toBeNull();
@@ -82,7 +82,7 @@ describe('what a check asks', () => {
   });
   test('of a warm towel how many are up, as a figure that is there at once', async () => {
     const warm = upTo(larch, 'towel-in-fridge', 'warmTowel');
-    const { user, since } = answering(nurseryWith(larch, [batchOf(larch, 'towel-in-fridge', ...warm)]), 'look');
+    const { user, since } = answering(nurseryWith(larch, [batchOf(larch, 'towel-in-fridge', ...warm)]), 'check');
     const up = screen.getByRole('textbox', { name: 'germinated' });
     await user.clear(up);
     await user.type(up, '7');
@@ -97,7 +97,7 @@ describe('an answer that cannot be', () => {
     const nursery = nurseryWith(larch, [inTheCold()]);
     // Somebody else has closed the batch meanwhile: what is shown here is older.
     const view = nursery.batches[0] as BatchView;
-    const task = taskOf(view, 'look');
+    const task = taskOf(view, 'check');
     const closed = { ...view, batch: inTheCold({ kind: 'closed' }) };
     const before = recorded().length;
     const { user } = show(nursery, () => <AnswerControls view={closed} task={task} />);

@@ -12,7 +12,7 @@ import { options } from '@chill/words/tables.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
-import { type BatchView, settingOf, useNursery } from '../../data/nursery.ts';
+import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
@@ -67,7 +67,7 @@ const ANSWERS: Record<Task['kind'], Answering> = {
     atBench: staysAtBench,
   },
   turn: { act: () => say('turn'), atBench: staysAtBench },
-  look: { act: (changed) => say(changed ? 'record' : 'usual'), Asks: Seen },
+  check: { act: (changed) => say(changed ? 'record' : 'usual'), Asks: Seen },
   water: { ...record, Asks: WaterAdded },
   freshWater: record,
   refresh: { ...record, caution: mouldCaution },
@@ -85,8 +85,8 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
   const nursery = useNursery();
   const { batch, projection } = view;
   const { state } = projection;
-  const setting = settingOf(nursery, view.species, view.lot);
-  const water = task.kind === 'water' ? topUpFor({ batch, projection, setting, index: task.stage }) : 0;
+  const situation = situationOf(nursery, view.species, view.lot);
+  const water = task.kind === 'water' ? topUpFor({ batch, projection, situation, index: task.stage }) : 0;
   const usual = usualAnswer(task, state, water);
   const [answer, setAnswer] = useState<Answer>(usual);
   const { record, problem } = useRecord();
@@ -97,7 +97,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
   const place = nursery.places.find((one) => one.id === task.toPlaceId);
 
   const save = () => {
-    const answered = recordAnswer(task, task.check === 'damp' ? answer : { ...answer, damp: undefined }, batch, state, setting, newId);
+    const answered = recordAnswer(task, task.check === 'damp' ? answer : { ...answer, damp: undefined }, batch, state, situation, newId);
     if (record(batch, answered)) setAnswer(usual);
   };
 
@@ -118,7 +118,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
           {say('atBench')}
         </Link>
       )}
-      {sight && task.kind === 'look' && (
+      {sight && task.kind === 'check' && (
         <SightNote sight={sight} inPots={growsIn(kind)} damp={task.check === 'damp'} show={(part) => set(part)} />
       )}
       {beware && <p className="w-0 min-w-full text-[0.9rem] text-ink2 desk:text-right">{beware}</p>}

@@ -13,7 +13,7 @@ import { spoken } from '@chill/words/subject.ts';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useMemo, useState } from 'react';
 import { newId } from '../../data/newId.ts';
-import { type BatchView, type NurseryView, settingOf, useNursery } from '../../data/nursery.ts';
+import { type BatchView, type NurseryView, situationOf, useNursery } from '../../data/nursery.ts';
 import { useStored } from '../../data/stored.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';
@@ -98,7 +98,9 @@ function previewOf(line: string, nursery: NurseryView): Preview {
     problems.unshift({ text: read.code, problem: say('thereNoOpenBag', { code: read.code, meant: meant(read.code, codes) }) });
   if (!view || problems.length > 0) return { problems, view };
   const { batch, projection } = view;
-  const recorded = recordSayings(batch, projection.state, read.sayings, settingOf(nursery, view.species, view.lot), read.on, () => newId());
+  const recorded = recordSayings(batch, projection.state, read.sayings, situationOf(nursery, view.species, view.lot), read.on, () =>
+    newId(),
+  );
   if ('reason' in recorded) return { problems: [{ text: '', problem: spoken(recorded.reason) }], view };
   const verdict = accept(batch, recorded.events, nursery.today);
   if (!verdict.ok) return { problems: [{ text: '', problem: spoken(verdict.reason) }], view };

@@ -200,7 +200,7 @@ function Line({ line, picked, pick, sight }: { line: RoundLine; picked: boolean;
         <div className="min-w-0">
           <p className="leading-tight font-[560]">
             {name}{' '}
-            {due.kind !== 'look' && (
+            {due.kind !== 'check' && (
               <b className="text-[0.92rem] whitespace-nowrap" style={{ color: 'var(--zone)' }}>
                 {spoken(due.title)}
               </b>

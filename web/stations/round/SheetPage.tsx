@@ -78,7 +78,7 @@ export default function SheetPage() {
                           {task.overdue_days > 0 && say('since', { due: shortDate(task.due, view.today) })}
                         </span>
                       </td>
-                      {task.kind === 'look' ? (
+                      {task.kind === 'check' ? (
                         <>
                           <td className="py-1.5 pr-3 font-mono whitespace-nowrap">{kindOf({ task }) === 'damp' && say('dOkW')}</td>
                           <td className="py-1.5 pr-3 font-mono whitespace-nowrap">{kindOf({ task }) === 'pots' ? '____' : '____ s'}</td>

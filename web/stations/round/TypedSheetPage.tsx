@@ -10,7 +10,7 @@ import { spoken } from '@chill/words/subject.ts';
 import { type KeyboardEvent, useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
-import { type BatchView, settingOf, useNursery } from '../../data/nursery.ts';
+import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';
 import { useStored } from '../../data/stored.ts';
 import { refusalOf, useRecord } from '../../data/useRecord.ts';
 import { DateInput } from '../../kit/DateInput.tsx';
@@ -31,7 +31,7 @@ export default function TypedSheetPage() {
   const [put, setPut] = useState(0);
   const { record } = useRecord();
   const stops = sheetOf(nursery, 7);
-  const lines = stops.flatMap((stop) => stop.lines).filter(({ task }) => task.kind === 'look' || TICKED.includes(task.kind));
+  const lines = stops.flatMap((stop) => stop.lines).filter(({ task }) => task.kind === 'check' || TICKED.includes(task.kind));
   const written = (key: string) => rows[key] ?? BLANK;
   const change = (key: string, part: Partial<Written>) => {
     setPut(0);
@@ -159,7 +159,7 @@ function Row({
         </span>
       </span>
       <span className="col-span-2 flex items-center gap-3 sm:col-span-1">
-        {task.kind === 'look' ? (
+        {task.kind === 'check' ? (
           <>
             {kind === 'damp' && field(say('dampHead'), 'damp', true)}
             {field(kind === 'pots' ? say('lost') : say('mould'), 'mould', kind !== 'damp')}
@@ -194,12 +194,13 @@ function eventsOf({ view, task }: SheetLine, written: Written, on: string, nurse
   const says = readLine(written, kindOf({ task }));
   if (says.says === 'wrong') return refusal(says.reason);
   const { batch, species, lot, projection } = view;
-  const water = task.kind === 'water' ? topUpFor({ batch, projection, setting: settingOf(nursery, species, lot), index: task.stage }) : 0;
+  const water =
+    task.kind === 'water' ? topUpFor({ batch, projection, situation: situationOf(nursery, species, lot), index: task.stage }) : 0;
   const usual = usualAnswer(task, projection.state, water);
   const answer =
-    says.says === 'look' ? { ...usual, damp: says.damp, mould: says.mould, mouldy: says.mouldy, up: says.up, lost: says.lost } : usual;
-  const { now: _moment, ...setting } = settingOf(nursery, species, lot);
-  const at = on === nursery.today ? settingOf(nursery, species, lot) : { ...setting, today: on };
+    says.says === 'check' ? { ...usual, damp: says.damp, mould: says.mould, mouldy: says.mouldy, up: says.up, lost: says.lost } : usual;
+  const { now: _moment, ...situation } = situationOf(nursery, species, lot);
+  const at = on === nursery.today ? situationOf(nursery, species, lot) : { ...situation, today: on };
   const recorded = recordAnswer(task, answer, batch, projection.state, at, newId);
   if ('reason' in recorded) return recorded;
   const verdict = accept(batch, recorded.events, nursery.today);

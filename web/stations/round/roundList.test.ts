@@ -49,8 +49,8 @@ describe('the walk', () => {
   test('goes past places in their order, with what has no place at the end', () => {
     const stops = roundStops(
       nursery(
-        view('A2C', { tasks: [due('look', TODAY, { placeId: 'mat' })] }),
-        view('B2C', { tasks: [due('look', TODAY)] }),
+        view('A2C', { tasks: [due('check', TODAY, { placeId: 'mat' })] }),
+        view('B2C', { tasks: [due('check', TODAY)] }),
         view('C2C', { tasks: [due('begin', TODAY, { placeId: undefined })] }),
       ),
     );
@@ -60,17 +60,17 @@ describe('the walk', () => {
   test('has what presses first, then by code, and what is done last', () => {
     const [stop] = roundStops(
       nursery(
-        view('C2C', { tasks: [due('look', TODAY)] }),
+        view('C2C', { tasks: [due('check', TODAY)] }),
         view('A2C', { events: [event(TODAY, 't1')] }),
-        view('D2C', { tasks: [due('look', '2027-02-01', { pressing: true })] }),
-        view('B2C', { tasks: [due('look', TODAY)] }),
+        view('D2C', { tasks: [due('check', '2027-02-01', { pressing: true })] }),
+        view('B2C', { tasks: [due('check', TODAY)] }),
       ),
     );
     expect(stop?.lines.map((line) => line.view.batch.code)).toEqual(['D2C', 'B2C', 'C2C', 'A2C']);
   });
 
   test('leaves out what is not due yet', () => {
-    expect(roundStops(nursery(view('A2C', { tasks: [due('look', '2027-02-17')] })))).toEqual([]);
+    expect(roundStops(nursery(view('A2C', { tasks: [due('check', '2027-02-17')] })))).toEqual([]);
   });
 
   test('shows a move where the batch was taken from', () => {
@@ -100,10 +100,10 @@ describe('what was done today', () => {
 
 describe('what comes next', () => {
   test('is counted in bags, not in things to do', () => {
-    const soon = view('A2C', { tasks: [due('look', '2027-02-18'), due('move', '2027-02-18')] });
+    const soon = view('A2C', { tasks: [due('check', '2027-02-18'), due('move', '2027-02-18')] });
     expect(comingUp(nursery(soon))).toBe('Next: Thursday, 1 bag.');
     expect(
-      comingUp(nursery(soon, view('B2C', { tasks: [due('look', '2027-02-18')] }), view('C2C', { tasks: [due('look', '2027-02-20')] }))),
+      comingUp(nursery(soon, view('B2C', { tasks: [due('check', '2027-02-18')] }), view('C2C', { tasks: [due('check', '2027-02-20')] }))),
     ).toBe('Next: Thursday, 2 bags.');
   });
   test('is nothing where nothing is planned', () => {
@@ -126,8 +126,8 @@ describe('the stations of the run', () => {
   });
 
   test('count each batch once, a batch with two things due as one, and the round every thing', () => {
-    const busy = view('A2C', { tasks: [due('look', TODAY), due('lift', TODAY)] });
-    const idle = view('B2C', { tasks: [due('look', '2027-03-01')] });
+    const busy = view('A2C', { tasks: [due('check', TODAY), due('lift', TODAY)] });
+    const idle = view('B2C', { tasks: [due('check', '2027-03-01')] });
     const counts = tally(nursery(busy, idle));
     expect(counts.cold).toEqual({ count: 2, due: 1 });
     expect(counts.round.due).toBe(2);

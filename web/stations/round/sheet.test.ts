@@ -4,38 +4,38 @@ import { describe, expect, test } from '@jest/globals';
 import type { NurseryView } from '../../data/nursery.ts';
 import { BLANK, kindOf, readLine, sheetOf } from './sheet.ts';
 
-const look = (damp: string, mould = '', roots = '') => readLine({ ...BLANK, damp, mould, roots }, 'damp');
+const checked = (damp: string, mould = '', roots = '') => readLine({ ...BLANK, damp, mould, roots }, 'damp');
 
 describe('a filled sheet', () => {
   test('is read as it was written: damp, mould, roots; an empty line says nothing', () => {
-    expect(look('')).toEqual({ says: 'nothing' });
-    expect(look('ok')).toEqual({ says: 'look', damp: 'right', mould: 'none', mouldy: 0, up: 0, lost: 0 });
-    expect(look('D', '3s', '2')).toEqual({ says: 'look', damp: 'dry', mould: 'spreading', mouldy: 3, up: 2, lost: 0 });
-    expect(look('', '', '1')).toMatchObject({ says: 'look', damp: undefined, up: 1 });
-    expect(look('', 's')).toMatchObject({ mould: 'spreading', mouldy: 0 });
-    expect(readLine({ ...BLANK, mould: '2' }, 'pots')).toMatchObject({ says: 'look', mouldy: 0, lost: 2 });
+    expect(checked('')).toEqual({ says: 'nothing' });
+    expect(checked('ok')).toEqual({ says: 'check', damp: 'right', mould: 'none', mouldy: 0, up: 0, lost: 0 });
+    expect(checked('D', '3s', '2')).toEqual({ says: 'check', damp: 'dry', mould: 'spreading', mouldy: 3, up: 2, lost: 0 });
+    expect(checked('', '', '1')).toMatchObject({ says: 'check', damp: undefined, up: 1 });
+    expect(checked('', 's')).toMatchObject({ mould: 'spreading', mouldy: 0 });
+    expect(readLine({ ...BLANK, mould: '2' }, 'pots')).toMatchObject({ says: 'check', mouldy: 0, lost: 2 });
     expect(readLine({ ...BLANK, done: true }, 'tick')).toEqual({ says: 'done' });
     expect(readLine({ ...BLANK, damp: 'ok' }, 'tick')).toEqual({ says: 'nothing' });
   });
   test('what cannot be read says which field it is', () => {
-    expect(asRead(look('soggy'))).toMatchObject({ says: 'wrong', reason: expect.stringContaining('Damp') });
-    expect(asRead(look('ok', 'lots'))).toMatchObject({ says: 'wrong', reason: expect.stringContaining('Mould') });
-    expect(asRead(look('ok', '', '-1'))).toMatchObject({ says: 'wrong', reason: expect.stringContaining('Roots') });
+    expect(asRead(checked('soggy'))).toMatchObject({ says: 'wrong', reason: expect.stringContaining('Damp') });
+    expect(asRead(checked('ok', 'lots'))).toMatchObject({ says: 'wrong', reason: expect.stringContaining('Mould') });
+    expect(asRead(checked('ok', '', '-1'))).toMatchObject({ says: 'wrong', reason: expect.stringContaining('Roots') });
   });
 });
 
 describe('the sheet', () => {
   test('asks of each what there is to see: of dry seed mould alone', () => {
-    const kind = (check?: Task['check']) => kindOf({ task: { kind: check ? 'look' : 'move', check } as Task });
+    const kind = (check?: Task['check']) => kindOf({ task: { kind: check ? 'check' : 'move', check } as Task });
     expect((['damp', 'dry', 'sprouts', 'pots'] as const).map(kind)).toEqual(['damp', 'dry', 'sprouts', 'pots']);
     expect(kind()).toBe('tick');
-    expect(readLine({ ...BLANK, mould: '1' }, 'dry')).toMatchObject({ says: 'look', damp: undefined, mouldy: 1, up: 0 });
+    expect(readLine({ ...BLANK, mould: '1' }, 'dry')).toMatchObject({ says: 'check', damp: undefined, mouldy: 1, up: 0 });
   });
 
   test('walks the places in their order, bags by code, as far ahead as asked', () => {
     const view = (code: string, placeId: string, due: string) => ({
       batch: { id: code, code },
-      tasks: [{ kind: 'look', stage: 1, placeId, due }],
+      tasks: [{ kind: 'check', stage: 1, placeId, due }],
     });
     const nursery = {
       today: '2027-02-16',

@@ -61,7 +61,7 @@ export const BLANK: Written = { damp: '', mould: '', roots: '', done: false };
 export type LineSays =
   | { says: 'nothing' }
   | {
-      says: 'look';
+      says: 'check';
       damp: 'dry' | 'right' | 'wet' | undefined;
       mould: 'none' | 'few' | 'spreading';
       mouldy: number;
@@ -85,6 +85,6 @@ export function readLine({ damp, mould, roots, done }: Written, kind: LineKind):
   const up = /^\d{0,5}$/.test(rootsTyped) ? Number(rootsTyped || 0) : undefined;
   if (up === undefined) return { says: 'wrong', reason: say.of('rootsNotNumber', { roots }) };
   const count = Number(mouldy[1] || 0);
-  if (kind === 'pots') return { says: 'look', damp: undefined, mould: 'none', mouldy: 0, up, lost: count };
-  return { lost: 0, says: 'look', damp: how, mould: mouldy[2] ? 'spreading' : count > 0 ? 'few' : 'none', mouldy: count, up };
+  if (kind === 'pots') return { says: 'check', damp: undefined, mould: 'none', mouldy: 0, up, lost: count };
+  return { lost: 0, says: 'check', damp: how, mould: mouldy[2] ? 'spreading' : count > 0 ? 'few' : 'none', mouldy: count, up };
 }

@@ -3,7 +3,7 @@ import { NewEvent } from '@chill/model/event.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { newId } from '../../data/newId.ts';
 import { nowInstant } from '../../data/now.ts';
-import { type BatchView, settingOf, useNursery } from '../../data/nursery.ts';
+import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 
 type Without<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never;
@@ -40,7 +40,7 @@ export function useStep(view: BatchView): Step {
   };
   const begun = (): NewEvent[] | undefined => {
     if (state.underWay) return [];
-    const recorded = recordBegin(batch, state, settingOf(nursery, view.species, view.lot), on, newId);
+    const recorded = recordBegin(batch, state, situationOf(nursery, view.species, view.lot), on, newId);
     if ('reason' in recorded) {
       refuse(spoken(recorded.reason));
       return undefined;

@@ -53,7 +53,7 @@ export function AfterSoak({ view }: { view: BatchView }) {
             parts={{ span: <span className="text-base font-medium text-ink2" /> }}
           />
         </h2>
-        {looked ? <Verdict view={view} /> : species.hardCoat ? <LookForm view={view} /> : <Soft view={view} />}
+        {looked ? <Verdict view={view} /> : species.hardCoat ? <SwellingForm view={view} /> : <Soft view={view} />}
       </section>
       {!batch.plan.way.stages.some(({ kind }) => kind === 'disinfect') && (
         <details className="mt-2" open={state.timers.some(({ step: what, ended }) => what === 'bath' && !ended)}>
@@ -76,12 +76,12 @@ function Soft({ view }: { view: BatchView }) {
   return (
     <details className="mt-1">
       <summary className="quiet cursor-pointer list-none">{say('coatSoftLetsWaterCount')}</summary>
-      <LookForm view={view} />
+      <SwellingForm view={view} />
     </details>
   );
 }
 
-function LookForm({ view }: { view: BatchView }) {
+function SwellingForm({ view }: { view: BatchView }) {
   const { nursery } = useNursery();
   const { state } = view.projection;
   const step = useStep(view);

@@ -18,7 +18,7 @@ const inMillilitres = (text: string) => {
 const LITRE_ML = inMillilitres('1 L');
 const GALLON_ML = inMillilitres('1 gal');
 
-/** Flooding: pots standing in a tray of water. How much, and then the looks are on the round. */
+/** Flooding: pots standing in a tray of water. How much, and then the checks are on the round. */
 export function Flood({ view }: { view: BatchView }) {
   const { nursery } = useNursery();
   const units = nursery.settings.units;

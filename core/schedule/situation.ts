@@ -10,7 +10,7 @@ import type { BatchState } from '../ledger/batchState.ts';
 import type { LearnedRot } from '../rot/learned.ts';
 
 /** What a batch is read against. */
-export interface Setting {
+export interface Situation {
   species: Species;
   lot: Pick<Lot, 'soundness' | 'wintered' | 'provenance' | 'storage'> & { towelTests?: readonly TowelResult[] };
   places: readonly Place[];
@@ -34,7 +34,7 @@ export function temperatureIn(
   state: BatchState,
   planned: DatedStage,
   index: number,
-  { places, temperatures = [], today }: Setting,
+  { places, temperatures = [], today }: Situation,
 ): number {
   const placeId = state.stages[index]?.placeId ?? planned.placeId;
   const place = places.find(({ id }) => id === placeId);

@@ -1,5 +1,5 @@
 import { addDays } from '@chill/core/calendar/dates.ts';
-import { type BatchView, type LotView, NurseryReader, type Stored } from '@chill/core/schedule/reading.ts';
+import { type BatchView, type LotView, NurseryReader, type Stored } from '@chill/core/schedule/reader.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
@@ -8,7 +8,7 @@ import type { Place } from '@chill/model/place.ts';
 import { unhurried } from '../offThread/unhurried.ts';
 import type { Store } from '../store/store.ts';
 import type { NurseryClock } from './clock.ts';
-import type { Shelf } from './shelf.ts';
+import type { NurseryHandbook } from './handbook.ts';
 import type { Temperatures } from './temperatures.ts';
 
 /** A batch stays in hand for so many days after it was closed: what was closed by mistake is undone where one stands. */
@@ -32,9 +32,9 @@ export interface ReadNow {
 }
 
 /** Reads the nursery for whoever asks for what follows from it: the round, the calendar, labels, tables. Remembers what has not changed. */
-export class Reading {
+export class NurseryViews {
   readonly #store: Store;
-  readonly #shelf: Shelf;
+  readonly #handbook: NurseryHandbook;
   readonly #clock: NurseryClock;
   readonly #temperatures: Temperatures;
   readonly #reader = new NurseryReader();
@@ -44,9 +44,9 @@ export class Reading {
   readonly #past = new Steady<Past>();
   #lots: { tag: string; value: LotInHand[] } | undefined;
 
-  constructor(store: Store, shelf: Shelf, clock: NurseryClock, temperatures: Temperatures) {
+  constructor(store: Store, handbook: NurseryHandbook, clock: NurseryClock, temperatures: Temperatures) {
     this.#store = store;
-    this.#shelf = shelf;
+    this.#handbook = handbook;
     this.#clock = clock;
     this.#temperatures = temperatures;
   }
@@ -89,7 +89,7 @@ export class Reading {
       now_ms,
       places: this.#places.of(await this.#store.places()),
       lots: this.#lots.value,
-      handbook: this.#shelf.all(),
+      handbook: this.#handbook.all(),
       temperatures: await this.#temperatures.all(),
       past: this.#past.of(await this.#store.past(since)),
       batches,

@@ -12,7 +12,7 @@ import type { LotState } from '../lot/lotState.ts';
 import { type LearnedRot, learnRot } from '../rot/learned.ts';
 import { mouldOf } from './mould.ts';
 import { type Projection, project } from './project.ts';
-import type { Setting } from './setting.ts';
+import type { Situation } from './situation.ts';
 import type { Task } from './task.ts';
 import { tasksFor } from './tasks.ts';
 
@@ -121,7 +121,7 @@ export class NurseryReader {
     return view;
   }
 
-  #view(batch: Batch, species: Species, lot: LotView, around: Omit<Setting, 'species' | 'lot'> & Stored): BatchView {
+  #view(batch: Batch, species: Species, lot: LotView, around: Omit<Situation, 'species' | 'lot'> & Stored): BatchView {
     const { today, places, nursery, temperatures, rot, now, now_ms } = around;
     const kept = this.#views.get(batch);
     const ofLot =
@@ -136,9 +136,9 @@ export class NurseryReader {
       if (kept.view.lot !== lot) kept.view = { ...kept.view, lot };
       return kept.view;
     }
-    const setting: Setting = { species, lot: asItStands(lot), places, nursery, today, temperatures, now, ...(rot && { rot }) };
-    const projection = project(batch, setting);
-    const view = { batch, species, lot, projection, tasks: tasksFor(batch, projection, setting) };
+    const situation: Situation = { species, lot: asItStands(lot), places, nursery, today, temperatures, now, ...(rot && { rot }) };
+    const projection = project(batch, situation);
+    const view = { batch, species, lot, projection, tasks: tasksFor(batch, projection, situation) };
     this.#views.set(batch, { against, ofLot, view, read_ms: now_ms });
     return view;
   }

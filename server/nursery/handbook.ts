@@ -15,7 +15,7 @@ function tagged(text: string): { text: string; tag: string } {
 }
 
 /** The handbook as this nursery has it: the built-in species as shipped, and its own beside them. */
-export class Shelf {
+export class NurseryHandbook {
   readonly #builtIn: readonly Species[] = loadHandbook();
   readonly #usual: readonly Genus[] = loadGenera();
   /** What stands in for a species that the handbook has not, genus by genus. */

@@ -100,7 +100,8 @@ for (const file of listed('core model web server demo sim words')) {
   visit(source);
   // Keys that are put together are named in the same module: a list of them, perhaps with an ending.
   const puts =
-    /\bsay(\.of)?\((?!')|\b(worded|options)\(say,/.test(source.text) && [...source.text.matchAll(/'(\w+)'/g)].map(([, text]) => text);
+    /\bsay(\.of)?\((?!')|\b(worded(Rows)?|options)\(\s*say,/.test(source.text) &&
+    [...source.text.matchAll(/'(\w+)'/g)].map(([, text]) => text);
   const endings = [...source.text.matchAll(/say(?:\.of)?\(`\$\{\w+\}(\w+)`\)/g)].map(([, ending]) => ending);
   for (const subject of puts ? subjects : [])
     for (const one of puts) for (const ending of ['', ...endings]) asked.set(subject, (asked.get(subject) ?? new Set()).add(one + ending));

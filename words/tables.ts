@@ -23,3 +23,33 @@ export function options<S extends (key: never) => string, const T extends Readon
     },
   }));
 }
+
+/** A row as it is written down: keys where it has words, '' where it has none. */
+type Keyed<Row, C extends string, S extends (key: never) => string> = {
+  [K in keyof Row]: K extends C ? PlainKey<S> | '' | Extract<Row[K], undefined> : Row[K];
+};
+
+/**
+ * Rows of a table, in which what stands in `columns` is a key of one subject's sentences: said as it is read, in the language of that moment. What a
+ * row is, the table's own type says.
+ */
+export function wordedRows<Row, S extends (key: never) => string, const C extends string>(
+  say: S,
+  columns: readonly C[],
+  rows: readonly Keyed<NoInfer<Row>, C, S>[],
+): Row[];
+export function wordedRows<Row, S extends (key: never) => string, const C extends string, Name extends string>(
+  say: S,
+  columns: readonly C[],
+  rows: Record<Name, Keyed<NoInfer<Row>, C, S>>,
+): Record<Name, Row>;
+export function wordedRows(say: (key: never) => string, columns: readonly string[], rows: object) {
+  const said = Object.entries(rows).map(([name, row]) => {
+    const parts = Object.entries(row as object).map(([column, value]) => {
+      const isKey = columns.includes(column) && Boolean(value);
+      return [column, isKey ? { get: () => say(value as never), enumerable: true } : { value, enumerable: true }] as const;
+    });
+    return [name, Object.defineProperties({}, Object.fromEntries(parts))] as const;
+  });
+  return Array.isArray(rows) ? said.map(([, row]) => row) : Object.fromEntries(said);
+}

@@ -1,6 +1,7 @@
 import type { DaysAdvice, Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/cue.ts';
 import { allOf } from '@chill/words/lists.ts';
+import { wordedRows } from '@chill/words/tables.ts';
 
 /** One thing that a seed waits for, or that helps it. */
 export type CueName =
@@ -61,87 +62,59 @@ const helps = (without: number) => without >= HELPS_ABOVE;
 const chillOf = ({ cold }: Species) => (cold.need === 'none' ? undefined : cold);
 
 /** The one table of cues, in the order in which a seed meets them. */
-export const CUES: Record<CueName, CueFacts> = {
+export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'], {
   fresh: {
-    get name() {
-      return say('freshSowingNeverDried');
-    },
+    name: 'freshSowingNeverDried',
     of: ({ storage }) => (storage === 'recalcitrant' ? {} : undefined),
     decides: true,
-    get test() {
-      return say('dryFiveRoomWeekThen');
-    },
+    test: 'dryFiveRoomWeekThen',
     bar: 7,
   },
   afterRipening: {
-    get name() {
-      return say('dryStorage');
-    },
+    name: 'dryStorage',
     of: ({ afterRipening: ripening }) => ripening && { days: ripening.days, onlyHelps: helps(ripening.freedWithout) },
     decides: true,
-    get test() {
-      return say('tenNowTenAfterThree');
-    },
+    test: 'tenNowTenAfterThree',
     bar: 5,
   },
   hardCoat: {
-    get name() {
-      return say('scarification');
-    },
+    name: 'scarification',
     of: ({ hardCoat }) => hardCoat && { onlyHelps: helps(hardCoat.untreated) },
     decides: true,
-    get test() {
-      return say('leaveTenWaterOvernightThose');
-    },
+    test: 'leaveTenWaterOvernightThose',
     bar: 3,
   },
   heatPulse: {
-    get name() {
-      return say('heatPulse');
-    },
+    name: 'heatPulse',
     of: ({ heatPulse: heat }) => heat && { howMuch: say('minNearC', { from: heat.minutes.from, to: heat.minutes.to, at: heat.at_C }) },
     decides: false,
   },
   smoke: {
-    get name() {
-      return say('smoke');
-    },
+    name: 'smoke',
     of: ({ smoke }) => smoke && { onlyHelps: helps(smoke.without) },
     decides: true,
-    get test() {
-      return say('tenSoakedOvernightSmokeWater');
-    },
+    test: 'tenSoakedOvernightSmokeWater',
     bar: 4,
   },
   cold: {
-    get name() {
-      return say('coldStratification');
-    },
+    name: 'coldStratification',
     of(species) {
       const chill = chillOf(species);
       return chill && { days: chill.days, onlyHelps: chill.winters !== 2 && chill.need === 'benefits' };
     },
     decides: true,
-    get test() {
-      return say('tenWarmTowelNowTen');
-    },
+    test: 'tenWarmTowelNowTen',
     bar: 1,
   },
   warm: {
-    get name() {
-      return say('warmStratification');
-    },
+    name: 'warmStratification',
     of: ({ warmFirst }) => warmFirst && { days: warmFirst.days, onlyHelps: helps(warmFirst.freedWithout) },
     decides: true,
-    get test() {
-      return say('cutFiveLengthwiseEmbryoFills');
-    },
+    test: 'cutFiveLengthwiseEmbryoFills',
     bar: 2,
   },
   secondWinter: {
-    get name() {
-      return say('secondWinter');
-    },
+    name: 'secondWinter',
     of(species) {
       const chill = chillOf(species);
       return chill?.winters === 2 ? { days: chill.days, onlyHelps: chill.need === 'benefits' } : undefined;
@@ -149,51 +122,37 @@ export const CUES: Record<CueName, CueFacts> = {
     decides: true,
   },
   flooding: {
-    get name() {
-      return say('flooding');
-    },
+    name: 'flooding',
     of: ({ flooding }) => flooding && { onlyHelps: helps(flooding.without) },
     decides: true,
-    get test() {
-      return say('tenPotStandingWaterTen');
-    },
+    test: 'tenPotStandingWaterTen',
     bar: 6,
   },
   alternating: {
-    get name() {
-      return say('warmDaysCoolNights');
-    },
+    name: 'warmDaysCoolNights',
     of: ({ alternating: swing }) =>
       swing && { howMuch: say('c', { day: swing.day_C, night: swing.night_C }), onlyHelps: helps(swing.steady) },
     decides: false,
   },
   light: {
-    get name() {
-      return say('light');
-    },
+    name: 'light',
     of: ({ light }) => (light === 'needs light' ? {} : undefined),
     decides: false,
-    get test() {
-      return say('tenPressedSurfaceTenCovered');
-    },
+    test: 'tenPressedSurfaceTenCovered',
     bar: 8,
   },
   dark: {
-    get name() {
-      return say('darkness');
-    },
+    name: 'darkness',
     of: ({ light }) => (light === 'wants dark' ? {} : undefined),
     decides: false,
   },
   /** What waits for nothing: told of a species by {@link cuesOf}, which looks at all the others. */
   none: {
-    get name() {
-      return say('nothing');
-    },
+    name: 'nothing',
     of: () => undefined,
     decides: false,
   },
-};
+});
 
 /** Every cue, in the order of the table. */
 export const CUE_NAMES = Object.keys(CUES) as CueName[];

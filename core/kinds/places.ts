@@ -1,6 +1,7 @@
 import type { Place, PlaceKind } from '@chill/model/place.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { say } from '@chill/words/kinds.ts';
+import { wordedRows } from '@chill/words/tables.ts';
 import { COLD_RESPONSE } from './responses.ts';
 import { STAGES } from './stages.ts';
 
@@ -24,58 +25,27 @@ const INDOORS = { drawn: 'open', weather: false, tooWarm: 'noCold', forCold: fal
 const THAWS_ABOVE_C = -5;
 
 /** The one table of places. */
-export const PLACES: Record<PlaceKind, PlaceFacts> = {
-  drawer: {
-    ...INDOORS,
-    get name() {
-      return say('dryStore');
-    },
-  },
+export const PLACES: Record<PlaceKind, PlaceFacts> = wordedRows(say, ['name'], {
+  drawer: { ...INDOORS, name: 'dryStore' },
   fridge: {
     ...INDOORS,
-    get name() {
-      return say('fridge');
-    },
+    name: 'fridge',
     drawn: 'box',
     shouldStay: { above_C: COLD_RESPONSE.zeroBelow_C, below_C: COLD_RESPONSE.zeroAbove_C },
     forCold: true,
   },
   freezer: {
     ...INDOORS,
-    get name() {
-      return say('freezer');
-    },
+    name: 'freezer',
     drawn: 'box',
     shouldStay: { above_C: Number.NEGATIVE_INFINITY, below_C: THAWS_ABOVE_C },
     tooWarm: 'thaws',
   },
-  mat: {
-    ...INDOORS,
-    get name() {
-      return say('heatMat');
-    },
-  },
-  bench: {
-    ...INDOORS,
-    get name() {
-      return say('bench');
-    },
-  },
-  shelf: {
-    ...INDOORS,
-    get name() {
-      return say('warmShelf');
-    },
-  },
-  outdoors: {
-    ...INDOORS,
-    get name() {
-      return say('outdoors');
-    },
-    drawn: 'wire',
-    weather: true,
-  },
-};
+  mat: { ...INDOORS, name: 'heatMat' },
+  bench: { ...INDOORS, name: 'bench' },
+  shelf: { ...INDOORS, name: 'warmShelf' },
+  outdoors: { ...INDOORS, name: 'outdoors', drawn: 'wire', weather: true },
+});
 
 /** The places that serve a stage, the fittest first, in the grower's walking order among equals. */
 export function placesFor<P extends Place>(kind: StageKind, places: readonly P[]): P[] {
@@ -83,53 +53,47 @@ export function placesFor<P extends Place>(kind: StageKind, places: readonly P[]
 }
 
 /** What nearly everyone has, put in at the first run and changed under Places. Capacities are guesses. */
-const STARTING: Omit<Place, 'id'>[] = [
-  {
-    get name() {
-      return say('fridgePlace');
+const STARTING: Omit<Place, 'id'>[] = wordedRows(
+  say,
+  ['name'],
+  [
+    {
+      name: 'fridgePlace',
+      kind: 'fridge',
+      nominal_C: 4,
+      capacity: 20,
+      order: 1,
     },
-    kind: 'fridge',
-    nominal_C: 4,
-    capacity: 20,
-    order: 1,
-  },
-  {
-    get name() {
-      return say('freezerPlace');
+    {
+      name: 'freezerPlace',
+      kind: 'freezer',
+      nominal_C: -18,
+      capacity: 6,
+      order: 2,
     },
-    kind: 'freezer',
-    nominal_C: -18,
-    capacity: 6,
-    order: 2,
-  },
-  {
-    get name() {
-      return say('heatMatPlace');
+    {
+      name: 'heatMatPlace',
+      kind: 'mat',
+      nominal_C: 21,
+      capacity: 8,
+      order: 3,
     },
-    kind: 'mat',
-    nominal_C: 21,
-    capacity: 8,
-    order: 3,
-  },
-  {
-    get name() {
-      return say('benchPlace');
+    {
+      name: 'benchPlace',
+      kind: 'bench',
+      nominal_C: 18,
+      capacity: 40,
+      order: 4,
     },
-    kind: 'bench',
-    nominal_C: 18,
-    capacity: 40,
-    order: 4,
-  },
-  {
-    get name() {
-      return say('outdoorsUnderWire');
+    {
+      name: 'outdoorsUnderWire',
+      kind: 'outdoors',
+      nominal_C: 4,
+      capacity: 20,
+      order: 5,
     },
-    kind: 'outdoors',
-    nominal_C: 4,
-    capacity: 20,
-    order: 5,
-  },
-];
+  ],
+);
 
 /** The places of a nursery that has just begun; `newId` makes their ids. */
 export function startingPlaces(newId: () => string): Place[] {

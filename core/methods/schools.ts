@@ -2,6 +2,7 @@ import type { Evidence, Method, School } from '@chill/model/method.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Medium, Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/methods.ts';
+import { wordedRows } from '@chill/words/tables.ts';
 import { TURNS_SURVIVAL } from '../chill/freezeThaw.ts';
 import { percent } from '../units/percent.ts';
 
@@ -13,104 +14,51 @@ interface SchoolWords {
 }
 
 /** The schools in the words of the trade: what each is called, and what is said for and against it anywhere. */
-export const SCHOOLS: Record<Exclude<School, 'towelTest'>, SchoolWords> = {
+export const SCHOOLS: Record<Exclude<School, 'towelTest'>, SchoolWords> = wordedRows(say, ['name', 'speaksFor', 'speaksAgainst'], {
   towelInFridge: {
     id: 'towel-in-fridge',
-    get name() {
-      return say('towelFridge');
-    },
-    get speaksFor() {
-      return say('everySeedCanSeenNothing');
-    },
-    get speaksAgainst() {
-      return say('wetPaperRotsSeedLong');
-    },
+    name: 'towelFridge',
+    speaksFor: 'everySeedCanSeenNothing',
+    speaksAgainst: 'wetPaperRotsSeedLong',
   },
   mediumInFridge: {
     id: 'sand-in-fridge',
-    get name() {
-      return say('sandFridge');
-    },
-    get speaksFor() {
-      return say('safestTwoFourMonthsBig');
-    },
-    get speaksAgainst() {
-      return say('sproutsHiddenSieveBackOut');
-    },
+    name: 'sandFridge',
+    speaksFor: 'safestTwoFourMonthsBig',
+    speaksAgainst: 'sproutsHiddenSieveBackOut',
   },
   pottedThenChilled: {
     id: 'potted-then-chilled',
-    get name() {
-      return say('pottedThenChilled');
-    },
-    get speaksFor() {
-      return say('noHandlingTinySeedOr');
-    },
-    get speaksAgainst() {
-      return say('takesMostRoom');
-    },
+    name: 'pottedThenChilled',
+    speaksFor: 'noHandlingTinySeedOr',
+    speaksAgainst: 'takesMostRoom',
   },
   outdoorWinter: {
     id: 'outdoor-winter',
-    get name() {
-      return say('outdoorsOverWinter');
-    },
-    get speaksFor() {
-      return say('realWinterNoFridgeOften');
-    },
-    get speaksAgainst() {
-      return say('weatherDecidesCoverAgainstRain');
-    },
+    name: 'outdoorsOverWinter',
+    speaksFor: 'realWinterNoFridgeOften',
+    speaksAgainst: 'weatherDecidesCoverAgainstRain',
   },
   dryCold: {
     id: 'dry-cold',
-    get name() {
-      return say('dryColdStorage');
-    },
-    get speaksFor() {
-      return say('noHandlingNoMouldNo');
-    },
-    get speaksAgainst() {
-      return say('doesLittleSeedNeedsCold');
-    },
+    name: 'dryColdStorage',
+    speaksFor: 'noHandlingNoMouldNo',
+    speaksAgainst: 'doesLittleSeedNeedsCold',
   },
   freezerTurns: {
     id: 'freezer-turns',
-    get name() {
-      return say('freezeThawThenFridge');
-    },
-    get speaksFor() {
-      return say('hurryLateWinter');
-    },
-    get speaksAgainst() {
-      return say('killsSomeSeedAnecdotal');
-    },
+    name: 'freezeThawThenFridge',
+    speaksFor: 'hurryLateWinter',
+    speaksAgainst: 'killsSomeSeedAnecdotal',
   },
-  noCold: {
-    id: 'no-cold',
-    get name() {
-      return say('noCold');
-    },
-    get speaksFor() {
-      return say('quickControlOthers');
-    },
-    get speaksAgainst() {
-      return say('doesNothingSeedNeedsWinter');
-    },
-  },
+  noCold: { id: 'no-cold', name: 'noCold', speaksFor: 'quickControlOthers', speaksAgainst: 'doesNothingSeedNeedsWinter' },
   warmThenCold: {
     id: 'warm-then-cold',
-    get name() {
-      return say('warmThenCold');
-    },
-    get speaksFor() {
-      return say('seasonsOrderEmbryoNeeds');
-    },
-    get speaksAgainst() {
-      return say('longHalfYearOrMore');
-    },
+    name: 'warmThenCold',
+    speaksFor: 'seasonsOrderEmbryoNeeds',
+    speaksAgainst: 'longHalfYearOrMore',
   },
-};
+});
 
 /** Seed shorter than this, mm, or as light as dust, g a thousand, is not picked off a towel. */
 const TINY_MM = 1.3;

@@ -1,5 +1,6 @@
 import { type Outcome, type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/mix.ts';
+import { wordedRows } from '@chill/words/tables.ts';
 import { type Chemical, type Dilution, dilute, mustNotMix, parseDilution } from './dilution.ts';
 
 /** Baths that disinfect seed. */
@@ -15,35 +16,11 @@ interface BathRecipe {
 }
 
 /** Household baths, as the trade gives them: peroxide one to one for five minutes or one to three as a rinse; bleach to half of one per cent. */
-export const BATHS: Record<BathKind, BathRecipe> = {
-  peroxideBath: {
-    get name() {
-      return say('peroxide11');
-    },
-    agent: 'peroxide',
-    usualStock: 3,
-    seconds: 300,
-    rinses: 1,
-  },
-  peroxideRinse: {
-    get name() {
-      return say('peroxide13');
-    },
-    agent: 'peroxide',
-    usualStock: 3,
-    seconds: 60,
-    rinses: 1,
-  },
-  bleach: {
-    get name() {
-      return say('bleach');
-    },
-    agent: 'bleach',
-    usualStock: 5,
-    seconds: 180,
-    rinses: 3,
-  },
-};
+export const BATHS: Record<BathKind, BathRecipe> = wordedRows(say, ['name'], {
+  peroxideBath: { name: 'peroxide11', agent: 'peroxide', usualStock: 3, seconds: 300, rinses: 1 },
+  peroxideRinse: { name: 'peroxide13', agent: 'peroxide', usualStock: 3, seconds: 60, rinses: 1 },
+  bleach: { name: 'bleach', agent: 'bleach', usualStock: 5, seconds: 180, rinses: 3 },
+});
 
 /** Bleach for seed is made up to this strength of active chlorine, per cent. Assumption: the weak end of what is used. */
 const BLEACH_PERCENT = 0.5;

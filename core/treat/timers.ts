@@ -1,4 +1,5 @@
 import type { TimedStep } from '@chill/model/event.ts';
+import { wordedRows } from '@chill/words/tables.ts';
 import { say } from '@chill/words/treatment.ts';
 import { lengthOf } from '../calendar/moments.ts';
 import type { Timer } from '../ledger/batchState.ts';
@@ -17,102 +18,64 @@ interface StepTiming {
 }
 
 /** The trade's usual times at the bench. Assumptions where a species says nothing else. */
-export const TIMINGS: Record<TimedStep, StepTiming> = {
+export const TIMINGS: Record<TimedStep, StepTiming> = wordedRows(say, ['name', 'tooShort', 'tooLong'], {
   kettle: {
-    get name() {
-      return say('kettle');
-    },
+    name: 'kettle',
     usual_s: 5 * MINUTE_S,
     least_s: MINUTE_S,
     most_s: 10 * MINUTE_S,
-    get tooShort() {
-      return say('mayNotBoilYetLook');
-    },
-    get tooLong() {
-      return say('hasStoodLetBoilUp');
-    },
+    tooShort: 'mayNotBoilYetLook',
+    tooLong: 'hasStoodLetBoilUp',
   },
   soak: {
-    get name() {
-      return say('soak');
-    },
+    name: 'soak',
     usual_s: 14 * HOUR_S,
     least_s: 4 * HOUR_S,
     most_s: 24 * HOUR_S,
-    get tooShort() {
-      return say('fewHoursMayLeaveMiddle');
-    },
-    get tooLong() {
-      return say('seedDrownsWaterWithoutAir');
-    },
+    tooShort: 'fewHoursMayLeaveMiddle',
+    tooLong: 'seedDrownsWaterWithoutAir',
   },
   hotSoak: {
-    get name() {
-      return say('leftCool');
-    },
+    name: 'leftCool',
     usual_s: 12 * HOUR_S,
     least_s: HOUR_S,
     most_s: 24 * HOUR_S,
-    get tooShort() {
-      return say('heatHasDoneWorkSeed');
-    },
-    get tooLong() {
-      return say('heatWasOverLongAgo');
-    },
+    tooShort: 'heatHasDoneWorkSeed',
+    tooLong: 'heatWasOverLongAgo',
   },
   bath: {
-    get name() {
-      return say('bath');
-    },
+    name: 'bath',
     usual_s: 5 * MINUTE_S,
     least_s: 3 * MINUTE_S,
     most_s: 10 * MINUTE_S,
-    get tooShort() {
-      return say('sporesMayLeftLookMould');
-    },
-    get tooLong() {
-      return say('beginsHarmSeedItselfRinse');
-    },
+    tooShort: 'sporesMayLeftLookMould',
+    tooLong: 'beginsHarmSeedItselfRinse',
   },
   smoke: {
-    get name() {
-      return say('smokeSoak');
-    },
+    name: 'smokeSoak',
     usual_s: 14 * HOUR_S,
     least_s: 8 * HOUR_S,
     most_s: 24 * HOUR_S,
-    get tooShort() {
-      return say('someSeedWillNotHave');
-    },
-    get tooLong() {
-      return say('moreSmokeBringsNothingMore');
-    },
+    tooShort: 'someSeedWillNotHave',
+    tooLong: 'moreSmokeBringsNothingMore',
   },
   sanding: {
-    get name() {
-      return say('sanding');
-    },
+    name: 'sanding',
     usual_s: MINUTE_S,
     least_s: 30,
     most_s: 2 * MINUTE_S,
-    get tooShort() {
-      return say('lookTheyShouldScratchedDull');
-    },
-    get tooLong() {
-      return say('lookBeforeYouGoScratched');
-    },
+    tooShort: 'lookTheyShouldScratchedDull',
+    tooLong: 'lookBeforeYouGoScratched',
   },
   wait: {
-    get name() {
-      return say('wait');
-    },
+    name: 'wait',
     usual_s: HOUR_S,
     least_s: 0,
     most_s: Number.POSITIVE_INFINITY,
     tooShort: '',
     tooLong: '',
   },
-};
+});
 
 /** An ending within this part of a timer's length of its end, or this many seconds, is called on time. */
 const ON_TIME_SHARE = 0.05;

@@ -1,4 +1,5 @@
 import type { MonthClimate } from '@chill/model/nursery.ts';
+import { wordedRows } from '@chill/words/tables.ts';
 import { say } from '@chill/words/winter.ts';
 
 /** A climate made up for trying things out and for nurseries with no figures of their own; none is any real place's. */
@@ -30,94 +31,78 @@ const MILD: readonly (readonly [number, number])[] = [
 ];
 
 /** Climates to take where a nursery has none: from long hard winters to hardly any. */
-export const CLIMATES: readonly MadeUpClimate[] = [
-  {
-    id: 'dry-valley',
-    get name() {
-      return say('dryMountainValley');
+export const CLIMATES: readonly MadeUpClimate[] = wordedRows(
+  say,
+  ['name', 'tells'],
+  [
+    {
+      id: 'dry-valley',
+      name: 'dryMountainValley',
+      tells: 'fiveMonthsAboutFreezingWarm',
+      months: months(3.8, [
+        [-6, 3],
+        [-5, 5],
+        [-2, 10],
+        [1, 14],
+        [5, 19],
+        [8, 23],
+        [11, 29],
+        [10, 28],
+        [6, 22],
+        [2, 14],
+        [-3, 7],
+        [-6, 3],
+      ]),
     },
-    get tells() {
-      return say('fiveMonthsAboutFreezingWarm');
+    {
+      id: 'deep-winter',
+      name: 'inlandDeepWinter',
+      tells: 'farBelowFreezingMonthsCold',
+      months: months(5.2, [
+        [-18, -8],
+        [-16, -5],
+        [-9, 1],
+        [-1, 10],
+        [6, 18],
+        [12, 24],
+        [15, 27],
+        [14, 26],
+        [8, 20],
+        [2, 12],
+        [-6, 2],
+        [-14, -5],
+      ]),
     },
-    months: months(3.8, [
-      [-6, 3],
-      [-5, 5],
-      [-2, 10],
-      [1, 14],
-      [5, 19],
-      [8, 23],
-      [11, 29],
-      [10, 28],
-      [6, 22],
-      [2, 14],
-      [-3, 7],
-      [-6, 3],
-    ]),
-  },
-  {
-    id: 'deep-winter',
-    get name() {
-      return say('inlandDeepWinter');
+    {
+      id: 'mild-coast',
+      name: 'mildWetCoast',
+      tells: 'neverHardNeverFarFrom',
+      months: months(2.6, MILD),
     },
-    get tells() {
-      return say('farBelowFreezingMonthsCold');
+    {
+      id: 'short-winter',
+      name: 'warmPlainShortWinter',
+      tells: 'twoMonthsCountNotEvery',
+      months: months(4.4, [
+        [3, 14],
+        [4, 16],
+        [8, 20],
+        [12, 24],
+        [17, 28],
+        [21, 32],
+        [23, 34],
+        [22, 34],
+        [19, 30],
+        [13, 25],
+        [7, 19],
+        [4, 15],
+      ]),
     },
-    months: months(5.2, [
-      [-18, -8],
-      [-16, -5],
-      [-9, 1],
-      [-1, 10],
-      [6, 18],
-      [12, 24],
-      [15, 27],
-      [14, 26],
-      [8, 20],
-      [2, 12],
-      [-6, 2],
-      [-14, -5],
-    ]),
-  },
-  {
-    id: 'mild-coast',
-    get name() {
-      return say('mildWetCoast');
+    {
+      id: 'southern-hills',
+      name: 'southernHills',
+      tells: 'mildCoastsYearTurnedRound',
+      months: months(2.8, southern(MILD)),
     },
-    get tells() {
-      return say('neverHardNeverFarFrom');
-    },
-    months: months(2.6, MILD),
-  },
-  {
-    id: 'short-winter',
-    get name() {
-      return say('warmPlainShortWinter');
-    },
-    get tells() {
-      return say('twoMonthsCountNotEvery');
-    },
-    months: months(4.4, [
-      [3, 14],
-      [4, 16],
-      [8, 20],
-      [12, 24],
-      [17, 28],
-      [21, 32],
-      [23, 34],
-      [22, 34],
-      [19, 30],
-      [13, 25],
-      [7, 19],
-      [4, 15],
-    ]),
-  },
-  {
-    id: 'southern-hills',
-    get name() {
-      return say('southernHills');
-    },
-    get tells() {
-      return say('mildCoastsYearTurnedRound');
-    },
-    months: months(2.8, southern(MILD)),
-  },
-];
+  ],
+);

@@ -1,94 +1,40 @@
 import type { FieldProblem, Problem } from '@chill/model/problem.ts';
 import { say } from '@chill/words/server.ts';
+import { wordedRows } from '@chill/words/tables.ts';
+
+export type FaultKind =
+  | 'bad-input'
+  | 'malformed'
+  | 'unauthorised'
+  | 'forbidden'
+  | 'not-found'
+  | 'conflict'
+  | 'not-so'
+  | 'no-such-part'
+  | 'too-large'
+  | 'wrong-type'
+  | 'too-many'
+  | 'no-room'
+  | 'store-fails'
+  | 'our-fault';
 
 /** Kinds of refusal, with the status that each is answered by. */
-const KINDS = {
-  'bad-input': {
-    status: 422,
-    get title() {
-      return say('somethingNeedsChanging');
-    },
-  },
-  malformed: {
-    status: 400,
-    get title() {
-      return say('notReadable');
-    },
-  },
-  unauthorised: {
-    status: 401,
-    get title() {
-      return say('accessSecretNeeded');
-    },
-  },
-  forbidden: {
-    status: 403,
-    get title() {
-      return say('notAllowedFromThere');
-    },
-  },
-  'not-found': {
-    status: 404,
-    get title() {
-      return say('notThere');
-    },
-  },
-  conflict: {
-    status: 409,
-    get title() {
-      return say('changedMeanwhile');
-    },
-  },
-  'not-so': {
-    status: 412,
-    get title() {
-      return say('notSo');
-    },
-  },
-  'no-such-part': {
-    status: 416,
-    get title() {
-      return say('thereNoSuchPart');
-    },
-  },
-  'too-large': {
-    status: 413,
-    get title() {
-      return say('tooLarge');
-    },
-  },
-  'wrong-type': {
-    status: 415,
-    get title() {
-      return say('notJson');
-    },
-  },
-  'too-many': {
-    status: 429,
-    get title() {
-      return say('tooManyRequests');
-    },
-  },
-  'no-room': {
-    status: 507,
-    get title() {
-      return say('diskFull');
-    },
-  },
-  'store-fails': {
-    status: 503,
-    get title() {
-      return say('dataFileDoesNotAnswer');
-    },
-  },
-  'our-fault': {
-    status: 500,
-    get title() {
-      return say('somethingWentWrongChill');
-    },
-  },
-} as const;
-export type FaultKind = keyof typeof KINDS;
+const KINDS: Record<FaultKind, { status: number; title: string }> = wordedRows(say, ['title'], {
+  'bad-input': { status: 422, title: 'somethingNeedsChanging' },
+  malformed: { status: 400, title: 'notReadable' },
+  unauthorised: { status: 401, title: 'accessSecretNeeded' },
+  forbidden: { status: 403, title: 'notAllowedFromThere' },
+  'not-found': { status: 404, title: 'notThere' },
+  conflict: { status: 409, title: 'changedMeanwhile' },
+  'not-so': { status: 412, title: 'notSo' },
+  'no-such-part': { status: 416, title: 'thereNoSuchPart' },
+  'too-large': { status: 413, title: 'tooLarge' },
+  'wrong-type': { status: 415, title: 'notJson' },
+  'too-many': { status: 429, title: 'tooManyRequests' },
+  'no-room': { status: 507, title: 'diskFull' },
+  'store-fails': { status: 503, title: 'dataFileDoesNotAnswer' },
+  'our-fault': { status: 500, title: 'somethingWentWrongChill' },
+});
 
 /** A refusal that the sender is told about; becomes problem details after RFC 9457. */
 export class Fault extends Error {

@@ -1,4 +1,5 @@
 import { say } from '@chill/words/kit.ts';
+import { wordedRows } from '@chill/words/tables.ts';
 import { useRef } from 'react';
 import { NavLink } from 'react-router';
 import { useNursery } from '../data/nursery.ts';
@@ -8,80 +9,16 @@ import { useWidth } from './useWidth.ts';
 import { ZONE_COLOUR, type Zone } from './zones.ts';
 
 /** Each station: its name, its temperature's height on the line (0 the top, 1 the bottom), and where along it stands. */
-const STOPS: Record<Station, { name: string; at: number; height: number; zone: Zone; to: string }> = {
-  round: {
-    get name() {
-      return say('round');
-    },
-    at: 0.05,
-    height: 0.56,
-    zone: 'cool',
-    to: '/',
-  },
-  seeds: {
-    get name() {
-      return say('seedsTitle');
-    },
-    at: 0.165,
-    height: 0.68,
-    zone: 'cool',
-    to: '/seeds',
-  },
-  plan: {
-    get name() {
-      return say('plan');
-    },
-    at: 0.285,
-    height: 0.52,
-    zone: 'cool',
-    to: '/plan',
-  },
-  treat: {
-    get name() {
-      return say('treat');
-    },
-    at: 0.41,
-    height: 0,
-    zone: 'hot',
-    to: '/treat',
-  },
-  cold: {
-    get name() {
-      return say('cold');
-    },
-    at: 0.56,
-    height: 1,
-    zone: 'cold',
-    to: '/cold',
-  },
-  warm: {
-    get name() {
-      return say('warm');
-    },
-    at: 0.71,
-    height: 0.23,
-    zone: 'warm',
-    to: '/warm',
-  },
-  pots: {
-    get name() {
-      return say('pots');
-    },
-    at: 0.82,
-    height: 0.5,
-    zone: 'cool',
-    to: '/pots',
-  },
-  findings: {
-    get name() {
-      return say('findings');
-    },
-    at: 0.912,
-    height: 0.5,
-    zone: 'cool',
-    to: '/findings',
-  },
-};
+const STOPS: Record<Station, { name: string; at: number; height: number; zone: Zone; to: string }> = wordedRows(say, ['name'], {
+  round: { name: 'round', at: 0.05, height: 0.56, zone: 'cool', to: '/' },
+  seeds: { name: 'seedsTitle', at: 0.165, height: 0.68, zone: 'cool', to: '/seeds' },
+  plan: { name: 'plan', at: 0.285, height: 0.52, zone: 'cool', to: '/plan' },
+  treat: { name: 'treat', at: 0.41, height: 0, zone: 'hot', to: '/treat' },
+  cold: { name: 'cold', at: 0.56, height: 1, zone: 'cold', to: '/cold' },
+  warm: { name: 'warm', at: 0.71, height: 0.23, zone: 'warm', to: '/warm' },
+  pots: { name: 'pots', at: 0.82, height: 0.5, zone: 'cool', to: '/pots' },
+  findings: { name: 'findings', at: 0.912, height: 0.5, zone: 'cool', to: '/findings' },
+});
 
 const GRADIENT: [number, string][] = [
   [0, ZONE_COLOUR.hot],

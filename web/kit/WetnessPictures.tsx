@@ -1,4 +1,5 @@
 import { say } from '@chill/words/drawings.ts';
+import { wordedRows } from '@chill/words/tables.ts';
 import type { ReactNode } from 'react';
 
 /** How wet a towel is. */
@@ -10,59 +11,17 @@ interface Telling {
 }
 
 /** How the same looks in a handful of medium. */
-const TOLD_OF_MEDIUM: Record<Wetness, Telling> = {
-  dry: {
-    get name() {
-      return say('tooDry');
-    },
-    get words() {
-      return say('fallsApartWhenSqueezed');
-    },
-  },
-  right: {
-    get name() {
-      return say('right');
-    },
-    get words() {
-      return say('holdsTogetherOneDrop');
-    },
-  },
-  wet: {
-    get name() {
-      return say('tooWet');
-    },
-    get words() {
-      return say('runsThroughFingers');
-    },
-  },
-};
+const TOLD_OF_MEDIUM: Record<Wetness, Telling> = wordedRows(say, ['name', 'words'], {
+  dry: { name: 'tooDry', words: 'fallsApartWhenSqueezed' },
+  right: { name: 'right', words: 'holdsTogetherOneDrop' },
+  wet: { name: 'tooWet', words: 'runsThroughFingers' },
+});
 
-const SAID: Record<Wetness, Telling> = {
-  dry: {
-    get name() {
-      return say('tooDry');
-    },
-    get words() {
-      return say('palePatchesNothingWhenSqueezed');
-    },
-  },
-  right: {
-    get name() {
-      return say('right');
-    },
-    get words() {
-      return say('dampThroughCornerOrTwo');
-    },
-  },
-  wet: {
-    get name() {
-      return say('tooWet');
-    },
-    get words() {
-      return say('shinesRunsWhenTilted');
-    },
-  },
-};
+const SAID: Record<Wetness, Telling> = wordedRows(say, ['name', 'words'], {
+  dry: { name: 'tooDry', words: 'palePatchesNothingWhenSqueezed' },
+  right: { name: 'right', words: 'dampThroughCornerOrTwo' },
+  wet: { name: 'tooWet', words: 'shinesRunsWhenTilted' },
+});
 
 /** A picture with its name, the right one in bold, and what is told of it. */
 function Shown({ wetness, said, children }: { wetness: Wetness; said: Record<Wetness, Telling>; children: ReactNode }) {

@@ -1,6 +1,7 @@
 import { mostFor, type Verb } from '@chill/core/ledger/verbs.ts';
 import { recordMoves } from '@chill/core/schedule/record.ts';
 import { say } from '@chill/words/batch.ts';
+import { options } from '@chill/words/tables.ts';
 import { useState } from 'react';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
@@ -8,50 +9,15 @@ import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 
-const OFFERED: { verb: Verb; text: string }[] = [
-  {
-    verb: 'floated',
-    get text() {
-      return say('floatedOff');
-    },
-  },
-  {
-    verb: 'swollen',
-    get text() {
-      return say('swollen');
-    },
-  },
-  {
-    verb: 'mouldy',
-    get text() {
-      return say('mouldy');
-    },
-  },
-  {
-    verb: 'broken',
-    get text() {
-      return say('broken');
-    },
-  },
-  {
-    verb: 'lost',
-    get text() {
-      return say('lost');
-    },
-  },
-  {
-    verb: 'potted',
-    get text() {
-      return say('potted');
-    },
-  },
-  {
-    verb: 'established',
-    get text() {
-      return say('established');
-    },
-  },
-];
+const OFFERED = options(say, {
+  floated: 'floatedOff',
+  swollen: 'swollen',
+  mouldy: 'mouldy',
+  broken: 'broken',
+  lost: 'lost',
+  potted: 'potted',
+  established: 'established',
+});
 
 /** Counts that no task asks for: floaters taken off, losses, seeds broken in handling. */
 export function OtherCounts({ view }: { view: BatchView }) {
@@ -60,8 +26,8 @@ export function OtherCounts({ view }: { view: BatchView }) {
   const [verb, setVerb] = useState<Verb>('floated');
   const [count, setCount] = useState(0);
   const { record, problem } = useRecord();
-  const possible = OFFERED.filter((one) => mostFor(one.verb, projection.state.counts) > 0);
-  const chosen = possible.some((one) => one.verb === verb) ? verb : possible[0]?.verb;
+  const possible = OFFERED.filter((one) => mostFor(one.value, projection.state.counts) > 0);
+  const chosen = possible.some((one) => one.value === verb) ? verb : possible[0]?.value;
   if (!chosen) return null;
   const save = () => {
     if (record(batch, recordMoves(projection.state, { [chosen]: count }, today, newId))) setCount(0);
@@ -78,7 +44,7 @@ export function OtherCounts({ view }: { view: BatchView }) {
           onChange={(event) => setVerb(event.target.value as Verb)}
         >
           {possible.map((one) => (
-            <option key={one.verb} value={one.verb}>
+            <option key={one.value} value={one.value}>
               {one.text}
             </option>
           ))}

@@ -20,6 +20,7 @@ import type { Units } from '@chill/model/nursery.ts';
 import { type Outcome, type Refusal, refusal } from '@chill/model/refusal.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { say } from '@chill/words/measures.ts';
+import { wordedRows } from '@chill/words/tables.ts';
 
 /** One thing that a calculator asks for. */
 export interface Ask {
@@ -72,249 +73,239 @@ const why = (figure: string, rule: string, source: string, changes: string, inpu
 });
 
 /** The calculators of the drawer, in the order of their keys, 1 upwards. */
-export const CALCULATORS: readonly Calculator[] = [
-  {
-    get name() {
-      return say('units');
-    },
-    asks: () => [
-      { key: 'what', label: say('measure'), kind: { options: QUANTITIES }, first: 'volume' },
-      { key: 'typed', label: say('typed'), kind: 'text', first: '2 tsp' },
-    ],
-    calculate: ({ what, typed }) => {
-      const quantity = QUANTITY_OF[what as (typeof QUANTITIES)[number]];
-      const read = parseQuantity(String(typed), quantity);
-      if (!read.ok) return refusal(read.reason, 'typed');
-      // Elsewhere a volume is rounded to what can be measured; who converts wants the figure.
-      const metric = quantity === 'volume_mL' ? `${Number(read.value.toPrecision(4))} mL` : showQuantity(read.value, quantity, METRIC, 3);
-      const customary = showQuantity(read.value, quantity, CUSTOMARY, 3);
-      return {
-        results: [
-          { name: say('metric'), value: metric },
-          { name: say('usCustomary'), value: customary },
-        ],
-        why: why(metric, say('bothExactInch254'), say('internationalYardPoundAgreement1959'), say('nothing')),
-      };
-    },
-  },
-  {
-    get name() {
-      return say('dilution');
-    },
-    step: 'disinfect',
-    asks: ({ units }) => [
-      { key: 'parts', label: say('say1314'), kind: 'text', first: '1 to 1' },
-      { key: 'stock', label: say('strengthBottlePerCent'), kind: 'number', first: '3' },
-      { key: 'total', label: say('makeAll'), kind: 'volume_mL', first: units.volume === 'tsp' ? '1 cup' : '250 mL' },
-    ],
-    calculate: ({ parts, stock, total }, { units }) => {
-      const strength = Number(stock);
-      if (!(strength > 0 && strength <= 100)) return refusal(say.of('strengthLiesAbove0Up'), 'stock');
-      const said = String(parts).trim();
-      const wanted = /^\d+([.,]\d+)?\s*%?$/.test(said) ? readNumber(said.replace('%', ''), units.numbers)?.value : undefined;
-      const parsed = wanted === undefined ? parseDilution(said, Number(total), units.numbers) : undefined;
-      if (parsed && !parsed.ok) return refusal(parsed.reason, 'parts');
-      if (!(Number(total) > 0)) return refusal(say.of('volumeAboveZero'), 'total');
-      if (wanted !== undefined && !(wanted > 0)) return refusal(say.of('strengthLiesAbove0Up'), 'parts');
-      if (wanted !== undefined && wanted > strength) return refusal(say.of('waterOnlyWeakens'), 'parts');
-      const { stock_mL, water_mL, part } = parsed?.ok ? parsed.value : dilute(strength, wanted as number, Number(total));
-      return {
-        results: [
-          { name: say('fromBottle'), value: volumeBothWays(stock_mL, units) },
-          { name: say('water'), value: volumeBothWays(water_mL, units) },
-          { name: say('gives'), value: `${(strength * part).toFixed(2)} %` },
-        ],
-        why: why(`${(strength * part).toFixed(2)} %`, say('bathsSmokeWaterFeedsAlike'), 'C₁V₁ = C₂V₂.', say('strongerBottleNeedsLess')),
-      };
-    },
-  },
-  {
-    get name() {
-      return say('hotWaterSoak');
-    },
-    step: 'hotWater',
-    asks: ({ units }) => [
-      { key: 'water', label: say('waterTitle'), kind: 'volume_mL', first: units.volume === 'tsp' ? '1 cup' : '250 mL' },
-      { key: 'pour', label: say('poured'), kind: 'temperature_C', first: units.temperature === 'F' ? '195 F' : '90 C' },
-      { key: 'seed', label: say('ontoSeedWeighing'), kind: 'mass_g', first: units.mass === 'oz' ? '1 oz' : '20 g' },
-      { key: 'vessel', label: say('vesselWeighing'), kind: 'mass_g', first: units.mass === 'oz' ? '12 oz' : '350 g' },
-      { key: 'material', label: say('made'), kind: { options: ['glass', 'steel', 'ceramic', 'plastic'] }, first: 'ceramic' },
-      { key: 'shape', label: say('vessel'), kind: { options: ['bowl', 'mug', 'lidded', 'flask'] }, first: 'mug' },
-      { key: 'air', label: say('air'), kind: 'temperature_C', first: units.temperature === 'F' ? '65 F' : '18 C' },
-      { key: 'minutes', label: say('minutesWantedAboveThreshold'), kind: 'number', first: '5' },
-      { key: 'above', label: say('threshold'), kind: 'temperature_C', first: showQuantity(DOSE_ABOVE_C, 'temperature_C', units, 0) },
-    ],
-    calculate: (values, { units, elevation_m }) => {
-      const pour: PourOver = {
-        water_mL: Number(values.water),
-        pour_C: Number(values.pour),
-        seed_g: Number(values.seed),
-        vessel_g: Number(values.vessel),
-        material: values.material as PourOver['material'],
-        kind: values.shape as PourOver['kind'],
-        air_C: Number(values.air),
-        elevation_m,
-      };
-      const fault = pourFault(pour);
-      if (fault) return refusal(fault.reason, POUR_FIELDS[fault.field ?? ''] ?? 'water');
-      if (!(Number(values.minutes) > 0)) return refusal(say.of('howManyMinutesAboveZero'), 'minutes');
-      const above_C = Number(values.above);
-      if (above_C <= pour.air_C) return refusal(say.of('airItselfWarm'), 'above');
-      const cooling = coolingOf(pour);
-      const dose = minutesAbove(above_C, cooling);
-      const advice = pourFor(Number(values.minutes), above_C, pour);
-      const degrees = (value: number) => showQuantity(value, 'temperature_C', units);
-      return {
-        results: [
-          { name: say('once'), value: degrees(cooling.start_C) },
-          { name: say('above', { degrees: degrees(above_C) }), value: `${dose.toFixed(1)} min` },
-          { name: say('minPour', { minutes: values.minutes }), value: 'pour_C' in advice ? degrees(advice.pour_C) : say('notHere') },
-          { name: say('waterBoilsHere'), value: degrees(boilingPoint_C(elevation_m)) },
-        ],
-        cooling: { ...cooling, above_C },
-        why: why(
-          say('minutes', { dose: dose.toFixed(1) }),
-          say('waterSeedVesselComeOne', { how: 'unreachable' in advice ? ` ${advice.unreachable}` : '' }),
-          say('energyBalanceNewtonsLawCooling'),
-          say('moreWaterLidOrWarmed'),
-          [
-            {
-              name: say('fallsBy'),
-              value: say('minute', { perMinute: (cooling.perMinute * 100).toFixed(1) }),
-              from: say('vesselsKindAssumption'),
-            },
+export const CALCULATORS: readonly Calculator[] = wordedRows(
+  say,
+  ['name'],
+  [
+    {
+      name: 'units',
+      asks: () => [
+        { key: 'what', label: say('measure'), kind: { options: QUANTITIES }, first: 'volume' },
+        { key: 'typed', label: say('typed'), kind: 'text', first: '2 tsp' },
+      ],
+      calculate: ({ what, typed }) => {
+        const quantity = QUANTITY_OF[what as (typeof QUANTITIES)[number]];
+        const read = parseQuantity(String(typed), quantity);
+        if (!read.ok) return refusal(read.reason, 'typed');
+        // Elsewhere a volume is rounded to what can be measured; who converts wants the figure.
+        const metric = quantity === 'volume_mL' ? `${Number(read.value.toPrecision(4))} mL` : showQuantity(read.value, quantity, METRIC, 3);
+        const customary = showQuantity(read.value, quantity, CUSTOMARY, 3);
+        return {
+          results: [
+            { name: say('metric'), value: metric },
+            { name: say('usCustomary'), value: customary },
           ],
-          true,
-        ),
-      };
+          why: why(metric, say('bothExactInch254'), say('internationalYardPoundAgreement1959'), say('nothing')),
+        };
+      },
     },
-  },
-  {
-    get name() {
-      return say('towelWater');
+    {
+      name: 'dilution',
+      step: 'disinfect',
+      asks: ({ units }) => [
+        { key: 'parts', label: say('say1314'), kind: 'text', first: '1 to 1' },
+        { key: 'stock', label: say('strengthBottlePerCent'), kind: 'number', first: '3' },
+        { key: 'total', label: say('makeAll'), kind: 'volume_mL', first: units.volume === 'tsp' ? '1 cup' : '250 mL' },
+      ],
+      calculate: ({ parts, stock, total }, { units }) => {
+        const strength = Number(stock);
+        if (!(strength > 0 && strength <= 100)) return refusal(say.of('strengthLiesAbove0Up'), 'stock');
+        const said = String(parts).trim();
+        const wanted = /^\d+([.,]\d+)?\s*%?$/.test(said) ? readNumber(said.replace('%', ''), units.numbers)?.value : undefined;
+        const parsed = wanted === undefined ? parseDilution(said, Number(total), units.numbers) : undefined;
+        if (parsed && !parsed.ok) return refusal(parsed.reason, 'parts');
+        if (!(Number(total) > 0)) return refusal(say.of('volumeAboveZero'), 'total');
+        if (wanted !== undefined && !(wanted > 0)) return refusal(say.of('strengthLiesAbove0Up'), 'parts');
+        if (wanted !== undefined && wanted > strength) return refusal(say.of('waterOnlyWeakens'), 'parts');
+        const { stock_mL, water_mL, part } = parsed?.ok ? parsed.value : dilute(strength, wanted as number, Number(total));
+        return {
+          results: [
+            { name: say('fromBottle'), value: volumeBothWays(stock_mL, units) },
+            { name: say('water'), value: volumeBothWays(water_mL, units) },
+            { name: say('gives'), value: `${(strength * part).toFixed(2)} %` },
+          ],
+          why: why(`${(strength * part).toFixed(2)} %`, say('bathsSmokeWaterFeedsAlike'), 'C₁V₁ = C₂V₂.', say('strongerBottleNeedsLess')),
+        };
+      },
     },
-    asks: ({ units }) => [
-      { key: 'length', label: say('towelLength'), kind: 'length_mm', first: units.length === 'in' ? '11 in' : '280 mm' },
-      { key: 'width', label: say('width'), kind: 'length_mm', first: units.length === 'in' ? '11 in' : '280 mm' },
-      { key: 'plies', label: say('plies'), kind: 'number', first: '2' },
-      { key: 'seed', label: say('seed'), kind: 'mass_g', first: units.mass === 'oz' ? '0.2 oz' : '5 g' },
-    ],
-    calculate: ({ length, width, plies, seed }, { units }) => {
-      const fault = towelFault(Number(length), Number(width), Number(plies));
-      if (fault) return fault;
-      const water = towelWater_mL(Number(length), Number(width), Number(plies), Number(seed));
-      return {
-        results: [{ name: say('water'), value: volumeBothWays(water, units) }],
-        why: why(
-          volumeBothWays(water, units),
-          say('paperHoldsSixTimesOwn'),
-          say('assumptions22GMPly'),
-          say('squeezeOneOrTwoDrops'),
-          [],
-          true,
-        ),
-      };
+    {
+      name: 'hotWaterSoak',
+      step: 'hotWater',
+      asks: ({ units }) => [
+        { key: 'water', label: say('waterTitle'), kind: 'volume_mL', first: units.volume === 'tsp' ? '1 cup' : '250 mL' },
+        { key: 'pour', label: say('poured'), kind: 'temperature_C', first: units.temperature === 'F' ? '195 F' : '90 C' },
+        { key: 'seed', label: say('ontoSeedWeighing'), kind: 'mass_g', first: units.mass === 'oz' ? '1 oz' : '20 g' },
+        { key: 'vessel', label: say('vesselWeighing'), kind: 'mass_g', first: units.mass === 'oz' ? '12 oz' : '350 g' },
+        { key: 'material', label: say('made'), kind: { options: ['glass', 'steel', 'ceramic', 'plastic'] }, first: 'ceramic' },
+        { key: 'shape', label: say('vessel'), kind: { options: ['bowl', 'mug', 'lidded', 'flask'] }, first: 'mug' },
+        { key: 'air', label: say('air'), kind: 'temperature_C', first: units.temperature === 'F' ? '65 F' : '18 C' },
+        { key: 'minutes', label: say('minutesWantedAboveThreshold'), kind: 'number', first: '5' },
+        { key: 'above', label: say('threshold'), kind: 'temperature_C', first: showQuantity(DOSE_ABOVE_C, 'temperature_C', units, 0) },
+      ],
+      calculate: (values, { units, elevation_m }) => {
+        const pour: PourOver = {
+          water_mL: Number(values.water),
+          pour_C: Number(values.pour),
+          seed_g: Number(values.seed),
+          vessel_g: Number(values.vessel),
+          material: values.material as PourOver['material'],
+          kind: values.shape as PourOver['kind'],
+          air_C: Number(values.air),
+          elevation_m,
+        };
+        const fault = pourFault(pour);
+        if (fault) return refusal(fault.reason, POUR_FIELDS[fault.field ?? ''] ?? 'water');
+        if (!(Number(values.minutes) > 0)) return refusal(say.of('howManyMinutesAboveZero'), 'minutes');
+        const above_C = Number(values.above);
+        if (above_C <= pour.air_C) return refusal(say.of('airItselfWarm'), 'above');
+        const cooling = coolingOf(pour);
+        const dose = minutesAbove(above_C, cooling);
+        const advice = pourFor(Number(values.minutes), above_C, pour);
+        const degrees = (value: number) => showQuantity(value, 'temperature_C', units);
+        return {
+          results: [
+            { name: say('once'), value: degrees(cooling.start_C) },
+            { name: say('above', { degrees: degrees(above_C) }), value: `${dose.toFixed(1)} min` },
+            { name: say('minPour', { minutes: values.minutes }), value: 'pour_C' in advice ? degrees(advice.pour_C) : say('notHere') },
+            { name: say('waterBoilsHere'), value: degrees(boilingPoint_C(elevation_m)) },
+          ],
+          cooling: { ...cooling, above_C },
+          why: why(
+            say('minutes', { dose: dose.toFixed(1) }),
+            say('waterSeedVesselComeOne', { how: 'unreachable' in advice ? ` ${advice.unreachable}` : '' }),
+            say('energyBalanceNewtonsLawCooling'),
+            say('moreWaterLidOrWarmed'),
+            [
+              {
+                name: say('fallsBy'),
+                value: say('minute', { perMinute: (cooling.perMinute * 100).toFixed(1) }),
+                from: say('vesselsKindAssumption'),
+              },
+            ],
+            true,
+          ),
+        };
+      },
     },
-  },
-  {
-    get name() {
-      return say('mediumWater');
+    {
+      name: 'towelWater',
+      asks: ({ units }) => [
+        { key: 'length', label: say('towelLength'), kind: 'length_mm', first: units.length === 'in' ? '11 in' : '280 mm' },
+        { key: 'width', label: say('width'), kind: 'length_mm', first: units.length === 'in' ? '11 in' : '280 mm' },
+        { key: 'plies', label: say('plies'), kind: 'number', first: '2' },
+        { key: 'seed', label: say('seed'), kind: 'mass_g', first: units.mass === 'oz' ? '0.2 oz' : '5 g' },
+      ],
+      calculate: ({ length, width, plies, seed }, { units }) => {
+        const fault = towelFault(Number(length), Number(width), Number(plies));
+        if (fault) return fault;
+        const water = towelWater_mL(Number(length), Number(width), Number(plies), Number(seed));
+        return {
+          results: [{ name: say('water'), value: volumeBothWays(water, units) }],
+          why: why(
+            volumeBothWays(water, units),
+            say('paperHoldsSixTimesOwn'),
+            say('assumptions22GMPly'),
+            say('squeezeOneOrTwoDrops'),
+            [],
+            true,
+          ),
+        };
+      },
     },
-    asks: ({ units }) => [
-      ...[0, 1].flatMap((i): Ask[] => [
-        {
-          key: `part${i}`,
-          label: i === 0 ? say('firstPart') : say('secondPart'),
-          kind: { options: MIXES },
-          first: MIXES[i === 0 ? 0 : 2] as string,
-        },
-        {
-          key: `volume${i}`,
-          label: say('volumeDry'),
-          kind: 'volume_mL',
-          first: i === 0 ? (units.volume === 'tsp' ? '2 cups' : '500 mL') : '0 mL',
-        },
-      ]),
-      { key: 'seed', label: say('seed'), kind: 'mass_g', first: units.mass === 'oz' ? '0.2 oz' : '5 g' },
-    ],
-    calculate: (values, { units }) => {
-      const parts: Partial<Record<MixPart, number>> = {};
-      for (const i of [0, 1]) {
-        const part = values[`part${i}`] as MixPart;
-        parts[part] = (parts[part] ?? 0) + Number(values[`volume${i}`]);
-      }
-      const fault = mixFault(parts);
-      if (fault) return refusal(fault.reason, 'volume0');
-      const water = mediumWater_mL(parts, Number(values.seed));
-      return {
-        results: [{ name: say('water'), value: volumeBothWays(water, units) }],
-        why: why(
-          volumeBothWays(water, units),
-          say('eachPartByDryDensity'),
-          say('bulkDensitiesHoldingCapacitiesAssumption'),
-          say('handfulSqueezedGivesOneDrop'),
-          (Object.keys(parts) as MixPart[]).map((part) => ({
-            name: valueName(part),
-            value: say('holds', { holds: MEDIA[part].holds }),
-            from: `${MEDIA[part].density} kg/L`,
-          })),
-          true,
-        ),
-      };
+    {
+      name: 'mediumWater',
+      asks: ({ units }) => [
+        ...[0, 1].flatMap((i): Ask[] => [
+          {
+            key: `part${i}`,
+            label: i === 0 ? say('firstPart') : say('secondPart'),
+            kind: { options: MIXES },
+            first: MIXES[i === 0 ? 0 : 2] as string,
+          },
+          {
+            key: `volume${i}`,
+            label: say('volumeDry'),
+            kind: 'volume_mL',
+            first: i === 0 ? (units.volume === 'tsp' ? '2 cups' : '500 mL') : '0 mL',
+          },
+        ]),
+        { key: 'seed', label: say('seed'), kind: 'mass_g', first: units.mass === 'oz' ? '0.2 oz' : '5 g' },
+      ],
+      calculate: (values, { units }) => {
+        const parts: Partial<Record<MixPart, number>> = {};
+        for (const i of [0, 1]) {
+          const part = values[`part${i}`] as MixPart;
+          parts[part] = (parts[part] ?? 0) + Number(values[`volume${i}`]);
+        }
+        const fault = mixFault(parts);
+        if (fault) return refusal(fault.reason, 'volume0');
+        const water = mediumWater_mL(parts, Number(values.seed));
+        return {
+          results: [{ name: say('water'), value: volumeBothWays(water, units) }],
+          why: why(
+            volumeBothWays(water, units),
+            say('eachPartByDryDensity'),
+            say('bulkDensitiesHoldingCapacitiesAssumption'),
+            say('handfulSqueezedGivesOneDrop'),
+            (Object.keys(parts) as MixPart[]).map((part) => ({
+              name: valueName(part),
+              value: say('holds', { holds: MEDIA[part].holds }),
+              from: `${MEDIA[part].density} kg/L`,
+            })),
+            true,
+          ),
+        };
+      },
     },
-  },
-  {
-    get name() {
-      return say('seedsByWeight');
+    {
+      name: 'seedsByWeight',
+      asks: ({ units }) => [
+        { key: 'lot', label: say('lotWeighs'), kind: 'mass_g', first: units.mass === 'oz' ? '3 oz' : '84 g' },
+        { key: 'seeds', label: say('seedsCountedSample'), kind: 'number', first: '100' },
+        { key: 'sample', label: say('whichWeighs'), kind: 'mass_g', first: units.mass === 'oz' ? '0.34 oz' : '9.5 g' },
+      ],
+      calculate: ({ lot, seeds, sample }, { units }) => {
+        if (!(Number.isInteger(Number(seeds)) && Number(seeds) > 0)) return refusal(say.of('wholeNumberSeedsAboveZero'), 'seeds');
+        if (!(Number(sample) > 0)) return refusal(say.of('massMustAboveZero'), 'sample');
+        const found = estimateSeeds({ by: 'weight', lot_g: Number(lot), samples: [{ seeds: Number(seeds), grams: Number(sample) }] });
+        if (found && 'reason' in found) return refusal(found.reason, 'sample');
+        const thousand = showQuantity(found?.thousandSeeds_g ?? 0, 'mass_g', units, 2);
+        return {
+          results: [
+            { name: say('seeds'), value: String(found?.seeds) },
+            { name: say('thousandWeigh'), value: thousand },
+          ],
+          why: why(
+            say('seedsCount', { seeds: found?.seeds }),
+            say('lotsMassOverMassOne', { advice: found?.advice ?? '' }),
+            say('istaInternationalRulesSeedTesting'),
+            say('lotsOwnPageSeveralSamples'),
+          ),
+        };
+      },
     },
-    asks: ({ units }) => [
-      { key: 'lot', label: say('lotWeighs'), kind: 'mass_g', first: units.mass === 'oz' ? '3 oz' : '84 g' },
-      { key: 'seeds', label: say('seedsCountedSample'), kind: 'number', first: '100' },
-      { key: 'sample', label: say('whichWeighs'), kind: 'mass_g', first: units.mass === 'oz' ? '0.34 oz' : '9.5 g' },
-    ],
-    calculate: ({ lot, seeds, sample }, { units }) => {
-      if (!(Number.isInteger(Number(seeds)) && Number(seeds) > 0)) return refusal(say.of('wholeNumberSeedsAboveZero'), 'seeds');
-      if (!(Number(sample) > 0)) return refusal(say.of('massMustAboveZero'), 'sample');
-      const found = estimateSeeds({ by: 'weight', lot_g: Number(lot), samples: [{ seeds: Number(seeds), grams: Number(sample) }] });
-      if (found && 'reason' in found) return refusal(found.reason, 'sample');
-      const thousand = showQuantity(found?.thousandSeeds_g ?? 0, 'mass_g', units, 2);
-      return {
-        results: [
-          { name: say('seeds'), value: String(found?.seeds) },
-          { name: say('thousandWeigh'), value: thousand },
-        ],
-        why: why(
-          say('seedsCount', { seeds: found?.seeds }),
-          say('lotsMassOverMassOne', { advice: found?.advice ?? '' }),
-          say('istaInternationalRulesSeedTesting'),
-          say('lotsOwnPageSeveralSamples'),
-        ),
-      };
+    {
+      name: 'sowingDepth',
+      asks: ({ units }) => [
+        { key: 'thickness', label: say('seedsLeastDimension'), kind: 'length_mm', first: units.length === 'in' ? '1/16 in' : '1.5 mm' },
+        { key: 'light', label: say('seedLight'), kind: { options: ['indifferent', 'needs light'] }, first: 'indifferent' },
+      ],
+      calculate: ({ thickness, light }, { units }) => {
+        const fault = lengthFault({ thickness: Number(thickness) });
+        if (fault) return fault;
+        const { from, to } = sowingDepth_mm(Number(thickness), light === 'needs light');
+        const depth =
+          to === 0
+            ? say('surface')
+            : say('to', { from: showQuantity(from, 'length_mm', units, 2), to: showQuantity(to, 'length_mm', units, 2) });
+        return {
+          results: [{ name: say('sow'), value: depth }],
+          why: why(depth, say('twoThreeTimesSeedsThickness'), say('tradesRule'), say('heavySoilNeedsShallowerSand')),
+        };
+      },
     },
-  },
-  {
-    get name() {
-      return say('sowingDepth');
-    },
-    asks: ({ units }) => [
-      { key: 'thickness', label: say('seedsLeastDimension'), kind: 'length_mm', first: units.length === 'in' ? '1/16 in' : '1.5 mm' },
-      { key: 'light', label: say('seedLight'), kind: { options: ['indifferent', 'needs light'] }, first: 'indifferent' },
-    ],
-    calculate: ({ thickness, light }, { units }) => {
-      const fault = lengthFault({ thickness: Number(thickness) });
-      if (fault) return fault;
-      const { from, to } = sowingDepth_mm(Number(thickness), light === 'needs light');
-      const depth =
-        to === 0
-          ? say('surface')
-          : say('to', { from: showQuantity(from, 'length_mm', units, 2), to: showQuantity(to, 'length_mm', units, 2) });
-      return {
-        results: [{ name: say('sow'), value: depth }],
-        why: why(depth, say('twoThreeTimesSeedsThickness'), say('tradesRule'), say('heavySoilNeedsShallowerSand')),
-      };
-    },
-  },
-];
+  ],
+);
 
 const POUR_FIELDS: Record<string, string> = { water_mL: 'water', pour_C: 'pour', seed_g: 'seed', vessel_g: 'vessel' };
 

@@ -8,6 +8,7 @@ import { unitOf } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import { say } from '@chill/words/places.ts';
+import { options } from '@chill/words/tables.ts';
 import { useMemo, useState } from 'react';
 import useSWR from 'swr';
 import { ask } from '../../data/api.ts';
@@ -18,36 +19,8 @@ import { type PlotData, roundTicks, timeTicks } from '../../kit/plot/plot.ts';
 import { zoneOf } from '../../kit/zones.ts';
 
 const DAY_MS = 86_400_000;
-const SPANS = [
-  {
-    value: 'day',
-    get text() {
-      return say('day');
-    },
-    days: 1,
-  },
-  {
-    value: 'week',
-    get text() {
-      return say('week');
-    },
-    days: 7,
-  },
-  {
-    value: 'month',
-    get text() {
-      return say('month');
-    },
-    days: 31,
-  },
-  {
-    value: 'year',
-    get text() {
-      return say('year');
-    },
-    days: 366,
-  },
-] as const;
+const DAYS = { day: 1, week: 7, month: 31, year: 366 };
+const SPANS = options(say, { day: 'day', week: 'week', month: 'month', year: 'year' });
 /** Enough for every pixel of a wide screen to have its coldest and its warmest. */
 const POINTS = 1600;
 /** So few readings are drawn as points too. */
@@ -57,9 +30,9 @@ const FEW = 120;
 export function TemperatureChart({ place, last_ms }: { place: Place; last_ms: number }) {
   const { nursery, today, batches } = useNursery();
   const bands = useMemo(() => bandsOf(place, batches), [place, batches]);
-  const [span, setSpan] = useState<(typeof SPANS)[number]['value']>('month');
+  const [span, setSpan] = useState<keyof typeof DAYS>('month');
   const [back, setBack] = useState(0);
-  const length = (SPANS.find(({ value }) => value === span)?.days ?? 31) * DAY_MS;
+  const length = DAYS[span] * DAY_MS;
   const to = last_ms - back * length;
   const from = to - length;
   const query = new URLSearchParams({ from: new Date(from).toISOString(), to: new Date(to).toISOString(), points: String(POINTS) });

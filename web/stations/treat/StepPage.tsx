@@ -3,6 +3,7 @@ import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { cautionAt, stageName } from '@chill/core/schedule/words.ts';
 import { roundOf } from '@chill/core/treat/split.ts';
 import type { StageKind } from '@chill/model/stage.ts';
+import { wordedRows } from '@chill/words/tables.ts';
 import { say } from '@chill/words/treat.ts';
 import { type CSSProperties, type ReactNode, useEffect } from 'react';
 import { Link, useParams } from 'react-router';
@@ -30,58 +31,8 @@ import { Soak } from './steps/Soak.tsx';
 import { Turns } from './steps/Turns.tsx';
 import { useStep } from './useStep.ts';
 
-/** A step with a screen of its own, and its title; what is packed at the bench and then lies elsewhere; what is not done at the bench at all. */
-type Screen = { title: string; Shown: (props: { view: BatchView }) => ReactNode } | 'packed' | 'elsewhere';
-
-const SCREENS: Record<StageKind, Screen> = {
-  clean: {
-    get title() {
-      return say('cleanSeed');
-    },
-    Shown: Clean,
-  },
-  openCoat: {
-    get title() {
-      return say('scarify');
-    },
-    Shown: OpenCoat,
-  },
-  hotWater: {
-    get title() {
-      return say('hotWaterSoak');
-    },
-    Shown: HotWater,
-  },
-  soak: {
-    get title() {
-      return say('soak');
-    },
-    Shown: Soak,
-  },
-  disinfect: {
-    get title() {
-      return say('disinfect');
-    },
-    Shown: Bath,
-  },
-  smoke: {
-    get title() {
-      return say('smoke');
-    },
-    Shown: Smoke,
-  },
-  freezerTurns: {
-    get title() {
-      return say('freezeThaw');
-    },
-    Shown: Turns,
-  },
-  flood: {
-    get title() {
-      return say('flood');
-    },
-    Shown: Flood,
-  },
+/** What is packed at the bench and then lies elsewhere; what is not done at the bench at all. */
+const AWAY = {
   coldMoist: 'packed',
   warmMoist: 'packed',
   warmTowel: 'packed',
@@ -89,7 +40,25 @@ const SCREENS: Record<StageKind, Screen> = {
   dryStore: 'elsewhere',
   outdoorWinter: 'elsewhere',
   pot: 'elsewhere',
-};
+} as const satisfies Partial<Record<StageKind, 'packed' | 'elsewhere'>>;
+
+/** A step with a screen of its own, and its title. */
+interface Screen {
+  title: string;
+  Shown: (props: { view: BatchView }) => ReactNode;
+}
+
+const AT_BENCH: Record<Exclude<StageKind, keyof typeof AWAY>, Screen> = wordedRows(say, ['title'], {
+  clean: { title: 'cleanSeed', Shown: Clean },
+  openCoat: { title: 'scarify', Shown: OpenCoat },
+  hotWater: { title: 'hotWaterSoak', Shown: HotWater },
+  soak: { title: 'soak', Shown: Soak },
+  disinfect: { title: 'disinfect', Shown: Bath },
+  smoke: { title: 'smoke', Shown: Smoke },
+  freezerTurns: { title: 'freezeThaw', Shown: Turns },
+  flood: { title: 'flood', Shown: Flood },
+});
+const SCREENS: Record<StageKind, Screen | 'packed' | 'elsewhere'> = { ...AT_BENCH, ...AWAY };
 
 /** One step for one batch, as large as the screen: the dose before, the clock during, the judgement after. */
 export default function StepPage() {

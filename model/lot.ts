@@ -27,7 +27,8 @@ const optionalText = (max: number) =>
 export const Provenance = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('bought'),
-    supplier: shortText(120),
+    /** From whom, where that was noted. */
+    supplier: shortText(120).optional(),
     on: PlainDate,
     theirLot: optionalText(60),
     /** The year in which it was harvested, by the packet. */
@@ -39,7 +40,8 @@ export const Provenance = z.discriminatedUnion('kind', [
   }),
   z.object({
     kind: z.literal('collected'),
-    place: shortText(160),
+    /** Where, where that was noted. */
+    place: shortText(160).optional(),
     on: PlainDate,
     at: Coordinates.optional(),
     parents: optionalText(200),
@@ -84,6 +86,8 @@ export const Lot = z.object({
   provenance: Provenance,
   /** Seeds in hand when the lot was written down, after any that a test used up. */
   seeds: PositiveCount,
+  /** What that number was read from where nobody counted, such as "2 g", and the range that it probably lies in. */
+  amount: z.object({ typed: shortText(40), low: Count, high: Count }).optional(),
   soundness: Viability,
   storage: Storage.optional(),
   /** Moist cold it had on the plant or on the ground before it was gathered, in days that count, give or take. */

@@ -57,19 +57,38 @@ describe('a typed day', () => {
     ['in 2 weeks', '2027-03-02'],
     ['5 days ago', '2027-02-11'],
     ['20 Dec', '2026-12-20'],
+    ['20.11.26', '2026-11-20'],
+    ['20/11/2026', '2026-11-20'],
+    ['two weeks ago', '2027-02-02'],
+    ['Sunday', '2027-02-14'],
+    ['last Tuesday', '2027-02-09'],
+    ['next Sunday', '2027-02-21'],
+    ['mid May', '2027-05-15'],
+    ['early june 2028', '2028-06-05'],
+    ['end of Feb', '2027-02-28'],
+    ['the middle of March', '2027-03-15'],
   ])('%s is read as %s', (typed, day) => {
     expect(parseDate(typed, today)).toEqual({ ok: true, value: day });
   });
 
   test.each([
     ['30 Feb', 'There is no 30.2.'],
-    ['3/4/2026', 'Month or day first?'],
     ['', 'Give a day'],
     ['sometime', 'not a day'],
     ['2 Foo', 'not a month'],
   ])('%s is refused with what to do', (typed, says) => {
     const parsed = parseDate(typed, today);
     expect(parsed.ok ? '' : spoken(parsed.reason)).toContain(says);
+  });
+
+  test('with strokes is read as the language has it, and says so where it could be two days', () => {
+    const read = (typed: string) => parseDate(typed, today);
+    expect(read('3/4/2026')).toEqual({ ok: true, value: '2026-04-03', twoWays: true });
+    expect(inLanguage('en-US', () => read('3/4/2026'))).toEqual({ ok: true, value: '2026-03-04', twoWays: true });
+    expect(inLanguage('en-US', () => read('11/20/2026'))).toEqual({ ok: true, value: '2026-11-20' });
+    // Only one way round is a day.
+    expect(read('11/20/2026')).toEqual({ ok: true, value: '2026-11-20' });
+    expect(read('13/13/2026')).toMatchObject({ ok: false });
   });
 });
 
@@ -103,6 +122,11 @@ describe('a day that lies ahead', () => {
     ['2027-02-01', '2027-02-01'],
     ['3 days ago', '2027-02-13'],
     ['tomorrow', '2027-02-17'],
+    ['mid May', '2027-05-15'],
+    ['early Feb', '2028-02-05'],
+    ['end of January', '2028-01-31'],
+    ['Friday', '2027-02-19'],
+    ['last Sunday', '2027-02-14'],
   ])('“%s” is %s', (text, date) => {
     expect(parseComingDate(text, today)).toEqual({ ok: true, value: date });
   });

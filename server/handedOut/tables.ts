@@ -1,4 +1,5 @@
 import { setImmediate } from 'node:timers/promises';
+import { sourceOf } from '@chill/core/lot/source.ts';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
 import type { BatchView } from '@chill/core/schedule/reader.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
@@ -80,7 +81,7 @@ function lotRow({ code, speciesId, seeds, unassigned, provenance, note }: LotInH
     seeds,
     unassigned,
     origin: provenance.kind,
-    from: provenance.kind === 'bought' ? provenance.supplier : provenance.place,
+    from: sourceOf(provenance),
     on: provenance.on,
     note,
   };

@@ -1,4 +1,4 @@
-import { shortDate, shortMonthDay } from '@chill/core/calendar/dates.ts';
+import { longDate, shortDate, shortMonthDay } from '@chill/core/calendar/dates.ts';
 import { parseComingDate, parseDate } from '@chill/core/calendar/parseDate.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useState } from 'react';
@@ -47,6 +47,11 @@ export function DateInput({
         onChange={(event) => type(event.target.value)}
         onBlur={() => parsed.ok && setText(shortDate(parsed.value, today))}
       />
+      {parsed.ok && text !== shortDate(parsed.value, today) && (
+        <output className="mt-1 block text-[0.95rem] text-ink2">
+          = {longDate(parsed.value)} {parsed.value.slice(0, 4) !== today.slice(0, 4) && parsed.value.slice(0, 4)}
+        </output>
+      )}
       {text !== '' && !parsed.ok && <span className="mt-1 block text-[0.95rem] font-semibold text-alarm">{spoken(parsed.reason)}</span>}
     </>
   );

@@ -1,5 +1,6 @@
 import { type Findable, findAnything } from '@chill/core/find/findAnything.ts';
 import { parseBagCode } from '@chill/core/ledger/bagCode.ts';
+import { sourceOf } from '@chill/core/lot/source.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { say } from '@chill/words/find.ts';
 import { worded } from '@chill/words/tables.ts';
@@ -113,7 +114,7 @@ function thingsIn({ batches, lots, usedUp, handbook, places }: NurseryView): Fin
       return { kind: 'bag', code: batch.code, title: species.common[0] ?? species.scientific, more, to: `/batch/${batch.code}` };
     }),
     ...[...lots, ...usedUp].map(({ id, code, speciesId, provenance, unassigned }): Findable => {
-      const from = provenance.kind === 'bought' ? provenance.supplier : provenance.place;
+      const from = sourceOf(provenance) ?? '';
       return {
         kind: 'lot',
         code,

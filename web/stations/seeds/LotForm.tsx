@@ -1,5 +1,6 @@
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import type { Waypoint } from '@chill/core/units/gpx.ts';
+import { showCount } from '@chill/core/units/number.ts';
 import { winterBefore } from '@chill/core/winter/climate.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -16,13 +17,14 @@ import { DateInput } from '../../kit/DateInput.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { FileChoice } from '../../kit/FileChoice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
+import { ReadBack } from '../../kit/ReadBack.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { SpeciesPicker } from '../../kit/SpeciesPicker.tsx';
 import { Typed } from '../../kit/Typed.tsx';
 import { type Form, useWritten } from '../../kit/useWritten.ts';
 import { ViableRange } from '../../kit/ViabilityRange.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
-import { asWritten, EMPTY, fieldOf, judge, nextCode, readViability, type Written } from './lotWriting.ts';
+import { amountIn, asWritten, EMPTY, fieldOf, judge, nextCode, readViability, type Written } from './lotWriting.ts';
 import { readGpx } from './readGpx.ts';
 
 const DRAFT = 'chill.draft.lot';
@@ -36,13 +38,17 @@ export default function LotForm() {
 
 function LotFields({ known }: { known: LotView | undefined }) {
   const [query] = useSearchParams();
-  const { handbook, lots, today } = useNursery();
+  const { handbook, lots, nursery, today } = useNursery();
+  const seedOf = (speciesId: string) => handbook.find((one) => one.id === speciesId)?.seed;
+  const readerOf = ({ speciesId }: Written) => ({ seed: seedOf(speciesId), numbers: nursery.settings.units.numbers });
   const navigate = useNavigate();
   const asked = handbook.find((one) => one.id === query.get('species'))?.id;
   const [id] = useState(() => known?.id ?? newId());
   const form = useWritten<Written, Lot>({
-    first: known ? asWritten(known) : { ...EMPTY, ...readStored<Partial<Written>>(DRAFT, {}), ...(asked && { speciesId: asked }) },
-    judge: (written) => judge(written, id),
+    first: known
+      ? asWritten(known)
+      : { ...EMPTY, on: today, ...readStored<Partial<Written>>(DRAFT, {}), ...(asked && { speciesId: asked }) },
+    judge: (written) => judge(written, id, readerOf(written)),
     save: async (lot) => navigate(`/seeds/${(known ? await changeLot(lot, known.version) : await addLot(lot)).id}`),
     fieldOf,
     draft: known ? undefined : DRAFT,
@@ -79,7 +85,10 @@ function LotFields({ known }: { known: LotView | undefined }) {
         )}
         <Origin form={form} species={species} />
         <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
-          <Typed form={form} name="seeds" label={say('seedsInStock')} hint={say('afterAnyUsedUpBy')} numeric="count" />
+          <div>
+            <Typed form={form} name="seeds" label={say('seedsInStock')} hint={say('afterAnyUsedUpBy')} className="font-mono" />
+            <AmountRead typed={written.seeds} amount={amountIn(written, readerOf(written))} />
+          </div>
           <Typed form={form} name="code" label={say('yourCode')} className="font-mono" />
         </div>
         <Viability form={form} species={species} />
@@ -101,6 +110,28 @@ function LotFields({ known }: { known: LotView | undefined }) {
     </form>
   );
 }
+
+/** What was understood of how much there is, at once: the seeds in two grams, and how sure that is. */
+function AmountRead({ typed, amount }: { typed: string; amount: ReturnType<typeof amountIn> }) {
+  if (!amount) return <ReadBack typed={typed} />;
+  if ('reason' in amount) return null;
+  const { seeds, range } = amount;
+  return (
+    <output className="mt-1 block text-[0.95rem] text-ink2">
+      {range
+        ? say('aboutSeeds', {
+            seeds: showCount(seeds),
+            low: showCount(range.low),
+            high: showCount(range.high),
+            surer: say(SURER[amount.from]),
+          })
+        : `= ${showCount(seeds)}`}
+    </output>
+  );
+}
+
+/** What would make an estimate surer. */
+const SURER = { count: 'countSurer', about: 'countSurer', weight: 'weighSurer', volume: 'weighSurer', packet: 'countSurer' } as const;
 
 const codesOf = (lots: readonly { code: string }[]) => lots.map(({ code }) => code);
 

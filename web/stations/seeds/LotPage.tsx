@@ -192,6 +192,12 @@ function ViableInDrawer({ lot, species }: { lot: LotView; species: Species }) {
   );
 }
 
+/** What the number of seeds was read from, until somebody counts. */
+function Estimated({ lot: { amount, state } }: { lot: LotView }) {
+  if (!amount || state.lastCount) return null;
+  return <p className="text-ink2">{say('amountFrom', amount)}</p>;
+}
+
 function Provenance({ lot }: { lot: LotView }) {
   const { today } = useNursery();
   const { provenance, wintered } = lot;
@@ -199,12 +205,12 @@ function Provenance({ lot }: { lot: LotView }) {
   const from =
     provenance.kind === 'bought'
       ? [
-          say('from', { supplier: provenance.supplier, on: shortDate(provenance.on, today) }),
+          say('from', { supplier: provenance.supplier ?? say('notNoted'), on: shortDate(provenance.on, today) }),
           provenance.theirLot && say('theirLot', { theirLot: provenance.theirLot }),
           provenance.harvestYear && say('harvested', { harvestYear: String(provenance.harvestYear) }),
         ]
       : [
-          say('collectedAt', { place: provenance.place, on: shortDate(provenance.on, today) }),
+          say('collectedAt', { place: provenance.place ?? say('notNoted'), on: shortDate(provenance.on, today) }),
           provenance.at && showCoordinates(provenance.at),
           provenance.parents && say('fromParents', { parents: provenance.parents }),
           provenance.permission && say('permission', { permission: provenance.permission }),
@@ -212,6 +218,7 @@ function Provenance({ lot }: { lot: LotView }) {
   return (
     <div className="mt-2 max-w-prose">
       <p>{from.filter(Boolean).join('; ')}.</p>
+      <Estimated lot={lot} />
       {storage && (
         <p className="text-ink2">
           {say('keptAs', { state: storage.state })}

@@ -1,5 +1,6 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
+import { sourceOf } from '@chill/core/lot/source.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/seeds.ts';
 import { useMemo, useState } from 'react';
@@ -97,7 +98,7 @@ function LotList({ lots, label }: { lots: readonly LotView[]; label: string }) {
 }
 
 function fromWhere({ provenance }: LotView): string {
-  return provenance.kind === 'bought' ? provenance.supplier : provenance.place;
+  return sourceOf(provenance) ?? say('notNoted');
 }
 
 function LotLine({ lot, species }: { lot: LotView; species: Species | undefined }) {

@@ -1,8 +1,10 @@
+import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import { describe, expect, test } from '@jest/globals';
 import { asWritten, EMPTY, fieldOf, judge, nextCode, readViability, type Written } from './lotWriting.ts';
 
 const ID = '00000000-0000-4000-8000-000000000001';
+const READER = { seed: loadHandbook().find(({ id }) => id === 'prunus-serotina')?.seed };
 const good: Written = {
   ...EMPTY,
   speciesId: 'prunus-serotina',
@@ -17,13 +19,13 @@ const good: Written = {
   where: 'tin 4',
 };
 const faultsOf = (part: Partial<Written>) => {
-  const judged = judge({ ...good, ...part }, ID);
+  const judged = judge({ ...good, ...part }, ID, READER);
   return 'faults' in judged ? judged.faults.map(({ field, message }) => `${field}: ${message}`) : [];
 };
 
 describe('a lot as it is written', () => {
   test('becomes a lot', () => {
-    expect(judge(good, ID)).toEqual({
+    expect(judge(good, ID, READER)).toEqual({
       value: {
         id: ID,
         code: 'PS-26-01',
@@ -61,14 +63,29 @@ describe('a lot as it is written', () => {
     ],
     ['of unknown soundness, kept moist', { viabilityKind: 'unknown', tested: '', viable: '', storageState: 'moist' }],
   ])('%s, it is the same once read back into the form', (_, part) => {
-    const lot = (judge({ ...good, ...part }, ID) as { value: Lot }).value;
-    expect(judge(asWritten(lot), ID)).toEqual({ value: lot });
+    const lot = (judge({ ...good, ...part }, ID, READER) as { value: Lot }).value;
+    expect(judge(asWritten(lot), ID, READER)).toEqual({ value: lot });
+  });
+
+  test('holds what its number was read from, and gives it back to be changed', () => {
+    const { value } = judge({ ...good, seeds: '2 g' }, ID, READER) as { value: Lot };
+    expect(value.amount).toMatchObject({ typed: '2 g' });
+    expect(value.seeds).toBeGreaterThan(value.amount?.low as number);
+    expect(asWritten(value).seeds).toBe('2 g');
+    expect(judge({ ...good, seeds: '2 g' }, ID, {})).toMatchObject({
+      faults: [{ field: 'seeds', message: expect.stringContaining('species first') }],
+    });
+  });
+
+  test('may come from somewhere that nobody noted, and be of a viability that nobody knows', () => {
+    const { value } = judge({ ...good, from: '', at: '', tested: '', viable: '' }, ID, READER) as { value: Lot };
+    expect(value.provenance).toEqual({ kind: 'collected', on: '2026-08-28', permission: 'the valley trust' });
+    expect(value.soundness).toEqual({ kind: 'unknown' });
   });
 
   test('says every fault at its own field, and asks for what is missing', () => {
     expect(faultsOf({ speciesId: '', from: ' ', on: '', seeds: '', tested: '10', viable: '12' })).toEqual([
       'speciesId: Choose a species from the handbook.',
-      'from: Where did it come from?',
       'on: On which day? Roughly is enough.',
       'seeds: How many? A good guess will do; count later.',
       'viable: More viable than were tested: check both figures.',

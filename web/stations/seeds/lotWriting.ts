@@ -1,5 +1,9 @@
+import { type Amount, readAmount } from '@chill/core/lot/amount.ts';
 import { parseCoordinates, showCoordinates } from '@chill/core/units/coordinates.ts';
+import { type NumberFormat, readNumber } from '@chill/core/units/number.ts';
 import { Lot, type Provenance, Viability } from '@chill/model/lot.ts';
+import type { Refusal } from '@chill/model/refusal.ts';
+import type { SeedForm } from '@chill/model/species.ts';
 import { say } from '@chill/words/seeds.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { worded } from '@chill/words/tables.ts';
@@ -60,6 +64,8 @@ interface Fault extends AnyFault {
 }
 
 function said({ viabilityKind, tested, viable, percent }: Written): unknown {
+  // What nobody has written anything of is not known.
+  if (viabilityKind === 'tested' && tested.trim() === '' && viable.trim() === '') return { kind: 'unknown' };
   if (viabilityKind === 'tested') return { kind: 'tested', tested: countIn(tested), sound: countIn(viable) };
   return viabilityKind === 'packet' ? { kind: 'packet', percent: numberIn(percent) } : { kind: 'unknown' };
 }
@@ -98,21 +104,34 @@ export function fieldOf(path: string): Fault['field'] {
 /** What the model says where nothing is written, put as a question. */
 const ASKED: Partial<Record<Fault['field'], string>> = worded(say, {
   speciesId: 'chooseSpeciesFromHandbook',
-  from: 'whereDidComeFrom',
   on: 'whichDayRoughlyEnough',
   seeds: 'howManyGoodGuessWill',
 });
 
+/** What the lot's number of seeds is read with: the species' seed, once it is chosen, and the nursery's marks. */
+export interface AmountReader {
+  seed?: SeedForm | undefined;
+  numbers?: NumberFormat | undefined;
+}
+
+/** How much is written, where it is no plain number: as it was read, or what is wrong with it. */
+export function amountIn({ seeds }: Pick<Written, 'seeds'>, { seed, numbers }: AmountReader): Amount | Refusal | undefined {
+  const plain = seeds.trim() === '' || readNumber(seeds, numbers) !== undefined;
+  return plain ? undefined : readAmount(seeds, seed, numbers);
+}
+
 /** The lot that is written, or every fault in it. */
-export function judge(written: Written, id: string): Judged<Lot> {
+export function judge(written: Written, id: string, reader: AmountReader): Judged<Lot> {
   const { provenanceKind, from, on, detail, permission, note } = written;
   const at = written.at.trim() === '' ? undefined : parseCoordinates(written.at);
   const year = numberIn(written.harvestYear);
+  const amount = amountIn(written, reader);
+  const read = amount && !('reason' in amount) ? amount : undefined;
   const provenance: Record<keyof Extract<Provenance, { kind: 'collected' }> | string, unknown> =
     provenanceKind === 'collected'
       ? {
           kind: 'collected',
-          place: from,
+          ...(from.trim() && { place: from }),
           on,
           ...(at?.ok && { at: at.value }),
           ...(detail.trim() && { parents: detail }),
@@ -120,7 +139,7 @@ export function judge(written: Written, id: string): Judged<Lot> {
         }
       : {
           kind: 'bought',
-          supplier: from,
+          ...(from.trim() && { supplier: from }),
           on,
           ...(detail.trim() && { theirLot: detail }),
           ...(year !== undefined && { harvestYear: year }),
@@ -130,7 +149,8 @@ export function judge(written: Written, id: string): Judged<Lot> {
     code: written.code,
     speciesId: written.speciesId,
     provenance,
-    seeds: countIn(written.seeds),
+    seeds: read?.seeds ?? countIn(written.seeds),
+    ...(read?.range && { amount: { typed: written.seeds.trim(), ...read.range } }),
     soundness: said(written),
     storage: { state: written.storageState, since: on, ...(written.where.trim() && { where: written.where }) },
     ...(written.hasWintered === 'yes' && { wintered: { chillDays: numberIn(written.chillDays), give_days: numberIn(written.give) } }),
@@ -139,7 +159,8 @@ export function judge(written: Written, id: string): Judged<Lot> {
   const faults: Fault[] = (parsed.error?.issues ?? []).map((issue) => {
     const field = fieldOf(issue.path.join('.'));
     const empty = field !== 'root' && written[field].trim() === '';
-    return { field, message: (empty && ASKED[field]) || issue.message };
+    const unread = field === 'seeds' && amount && 'reason' in amount ? spoken(amount.reason) : undefined;
+    return { field, message: unread ?? ((empty && ASKED[field]) || issue.message) };
   });
   if (at && !at.ok && provenanceKind === 'collected') faults.push({ field: 'at', message: spoken(at.reason) });
   return parsed.success && faults.length === 0 ? { value: parsed.data } : { faults };
@@ -150,9 +171,9 @@ export function asWritten(lot: Lot): Written {
   const { provenance, soundness: viability, storage, wintered } = lot;
   const origin: Partial<Written> =
     provenance.kind === 'bought'
-      ? { from: provenance.supplier, detail: provenance.theirLot ?? '', harvestYear: String(provenance.harvestYear ?? '') }
+      ? { from: provenance.supplier ?? '', detail: provenance.theirLot ?? '', harvestYear: String(provenance.harvestYear ?? '') }
       : {
-          from: provenance.place,
+          from: provenance.place ?? '',
           detail: provenance.parents ?? '',
           at: provenance.at ? showCoordinates(provenance.at) : '',
           permission: provenance.permission ?? '',
@@ -164,7 +185,7 @@ export function asWritten(lot: Lot): Written {
     code: lot.code,
     provenanceKind: provenance.kind,
     on: provenance.on,
-    seeds: String(lot.seeds),
+    seeds: lot.amount?.typed ?? String(lot.seeds),
     viabilityKind: viability.kind,
     ...(viability.kind === 'tested' && { tested: String(viability.tested), viable: String(viability.sound) }),
     ...(viability.kind === 'packet' && { percent: String(viability.percent) }),

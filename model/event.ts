@@ -16,6 +16,7 @@ export const SeedState = z.enum([
   'mouldy',
   'broken',
   'discarded',
+  'givenAway',
   'heldOver',
   'movedOn',
 ]);
@@ -36,7 +37,13 @@ const common = {
   /** The moment, by the nursery's clock, where minutes matter. */
   at: Instant.optional(),
   note: z.string().trim().max(500).optional(),
+  /** The entry of the same kind that this one corrects, and in whose place it stands. */
+  corrects: EventId.optional(),
 };
+
+/** How a whole bag can go. */
+export const WhyGone = z.enum(['thrownOut', 'eaten', 'lost', 'givenAway']);
+export type WhyGone = z.infer<typeof WhyGone>;
 
 const stage = z.int().min(0).max(20);
 
@@ -94,7 +101,10 @@ export const NewEvent = z.discriminatedUnion('kind', [
       .min(1, { error: () => say('writeNote') })
       .max(500),
   }),
-  z.object({ ...common, kind: z.literal('closed') }),
+  /** `why` where the whole bag is gone. */
+  z.object({ ...common, kind: z.literal('closed'), why: WhyGone.optional() }),
+  /** Whoever could stop waits on, and wants to look again on a day. */
+  z.object({ ...common, kind: z.literal('waited'), until: PlainDate }),
   z.object({
     ...common,
     kind: z.literal('timerStarted'),

@@ -51,6 +51,8 @@ const UNSHOWN = /^(console\.\w+|require|import|document\.\w+|useSWR|fetch|.*\.(q
 
 function shown(node) {
   const { parent } = node;
+  // The name of a field is what is looked up, such as a day as people type it.
+  if (ts.isPropertyAssignment(parent) && parent.name === node) return false;
   if (ts.isJsxText(node)) return word(node.text);
   const text = ts.isTemplateExpression(node)
     ? [node.head, ...node.templateSpans.map(({ literal }) => literal)].map((part) => part.text).join('…')

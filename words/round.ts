@@ -118,4 +118,6 @@ export const say = subject('round', {
   dampHead: 'damp',
   note: 'note',
   newToThis: 'New to this? A first season, in eight pages',
+  waitOn_one: 'Wait {{count}} day: {{more}} more expected',
+  waitOn_other: 'Wait {{count}} days: {{more}} more expected',
 });

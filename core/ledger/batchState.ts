@@ -101,6 +101,8 @@ export interface BatchState {
   /** Batches split from this one, and how many seeds went with each. */
   splits: { eventId: string; into: string; count: number }[];
   closedOn?: PlainDate;
+  /** Whoever could have stopped waits until then. */
+  waitUntil?: PlainDate;
   /** Events that are in force: not reversed. */
   inForce: ReadonlySet<string>;
   /** Latest day on which anything in force happened. */

@@ -7,13 +7,45 @@ import { LedgerError, refuse } from './refuse.ts';
 import { allWaiting } from './states.ts';
 
 /**
- * The state of a batch after its events, in the order in which the ledger took them. Reversed events count for nothing.
+ * The state of a batch after its events, in the order in which the ledger took them. Reversed events count for nothing; a correction stands where what
+ * it corrects stood.
  * Pure: used by server and browser alike.
  * @throws {LedgerError} where an event in force cannot have happened after those before it.
  */
 export function fold(plan: Pick<Plan, 'seeds' | 'stages'>, events: readonly FoldableEvent[]): BatchState {
-  const inForce = eventsInForce(events);
-  const state: BatchState = {
+  const { standing, inForce } = eventsInForce(events);
+  const state = begun(plan, inForce);
+  for (const event of standing) applyTo(state, event, plan);
+  return state;
+}
+
+/**
+ * The state that an event was recorded on: everything that stands before it, and not the event itself.
+ * @throws {LedgerError} where an event in force cannot have happened after those before it.
+ */
+export function stateBefore({ plan, events }: Pick<Batch, 'plan' | 'events'>, id: string): BatchState {
+  const { standing, inForce } = eventsInForce(events);
+  const state = begun(plan, inForce);
+  for (const event of standing.slice(
+    0,
+    Math.max(
+      0,
+      standing.findIndex((one) => one.id === id),
+    ),
+  ))
+    applyTo(state, event, plan);
+  return state;
+}
+
+function applyTo(state: BatchState, event: FoldableEvent, plan: Pick<Plan, 'stages'>): void {
+  const kind = kindOfEvent(event);
+  if (state.closedOn && !kind.afterClosing) refuse(event, 'kind', say.of('batchClosedUndoClosingGo'));
+  kind.apply(state, event, plan.stages);
+  if (!state.lastOn || event.on > state.lastOn) state.lastOn = event.on;
+}
+
+function begun(plan: Pick<Plan, 'seeds' | 'stages'>, inForce: Set<string>): BatchState {
+  return {
     counts: allWaiting(plan.seeds),
     stages: plan.stages.map(() => ({})),
     stage: 0,
@@ -32,14 +64,6 @@ export function fold(plan: Pick<Plan, 'seeds' | 'stages'>, events: readonly Fold
     splits: [],
     inForce,
   };
-  for (const event of events) {
-    if (event.kind === 'reversed' || !inForce.has(event.id)) continue;
-    const kind = kindOfEvent(event);
-    if (state.closedOn && !kind.afterClosing) refuse(event, 'kind', say.of('batchClosedUndoClosingGo'));
-    kind.apply(state, event, plan.stages);
-    if (!state.lastOn || event.on > state.lastOn) state.lastOn = event.on;
-  }
-  return state;
 }
 
 const states = new WeakMap<readonly FoldableEvent[], { length: number; state: BatchState }>();
@@ -65,19 +89,27 @@ export function canBe(batch: Pick<Batch, 'plan' | 'events'>): boolean {
   }
 }
 
+/** What counts of a history: the events in the order in which they are to be read, and the ids of all that are in force. */
+interface InForce {
+  standing: FoldableEvent[];
+  inForce: Set<string>;
+}
+
 /**
- * The ids of events that are not reversed. A reversal can itself be reversed, which brings the first event back;
- * since each can only name an earlier one, reading backwards settles them all.
- * @throws {LedgerError} where a reversal names no earlier event, or one that is already reversed.
+ * The events that are neither reversed nor corrected, each in its place. A reversal can itself be reversed, which brings the first event back;
+ * since each can only name an earlier one, reading backwards settles them all. A correction stands in the place of what it corrects.
+ * @throws {LedgerError} where a reversal or a correction names no earlier event, a reversal one that is already reversed, or a correction one of another
+ * kind or of a kind that is not corrected.
  */
-export function eventsInForce(events: readonly FoldableEvent[]): Set<string> {
-  const known = new Set<string>();
+export function eventsInForce(events: readonly FoldableEvent[]): InForce {
+  const known = new Map<string, FoldableEvent>();
   const inForce = new Set<string>();
   for (const event of events) {
     if (event.kind === 'reversed' && !known.has(event.reverses)) {
       refuse(event, 'reverses', say.of('thereNoSuchEntryUndo'));
     }
-    known.add(event.id);
+    if (event.corrects !== undefined) requireCorrectable(event, known.get(event.corrects));
+    known.set(event.id, event);
     inForce.add(event.id);
   }
   const undoneBy = new Map<string, string>();
@@ -88,5 +120,28 @@ export function eventsInForce(events: readonly FoldableEvent[]): Set<string> {
     undoneBy.set(event.reverses, event.id);
     inForce.delete(event.reverses);
   }
-  return inForce;
+  const corrected = events.some(({ corrects }) => corrects !== undefined);
+  return { standing: corrected ? inPlace(events, inForce) : events.filter((event) => counts(event, inForce)), inForce };
+}
+
+const counts = ({ id, kind }: FoldableEvent, inForce: ReadonlySet<string>) => kind !== 'reversed' && inForce.has(id);
+
+function requireCorrectable(event: FoldableEvent, old: FoldableEvent | undefined): void {
+  if (!old) refuse(event, 'corrects', say.of('thereNoSuchEntryUndo'));
+  else if (old.kind !== event.kind || !kindOfEvent(old).correctable) refuse(event, 'corrects', say.of('entryCannotCorrectUndo'));
+}
+
+/** The events in force in their places, the last correction of each in the place of the first of all; what was corrected is taken out of force. */
+function inPlace(events: readonly FoldableEvent[], inForce: Set<string>): FoldableEvent[] {
+  const placeOf = new Map<string, string>();
+  const held = new Map<string, FoldableEvent>();
+  for (const event of events) {
+    const place = event.corrects === undefined ? event.id : (placeOf.get(event.corrects) as string);
+    placeOf.set(event.id, place);
+    if (!counts(event, inForce)) continue;
+    const before = held.get(place);
+    if (before) inForce.delete(before.id);
+    held.set(place, event);
+  }
+  return events.flatMap(({ id }) => held.get(id) ?? []);
 }

@@ -20,6 +20,7 @@ const NAMES = {
   mouldy: 'mouldy',
   broken: 'broken',
   discarded: 'lost',
+  givenAway: 'givenAway',
   movedOn: 'movedAnotherBatch',
 } as const satisfies Record<SeedState, string>;
 
@@ -31,18 +32,19 @@ export const stateName = wording('stateName', (state: SeedState): string => say(
 
 /** The states a seed may go to from each. What is left out is no seed's path: correct the earlier entry instead. */
 const NEXT: Record<SeedState, readonly SeedState[]> = {
-  waiting: ['swollen', 'sprouted', 'floatedOff', 'mouldy', 'broken', 'discarded', 'tested', 'heldOver', 'movedOn'],
-  swollen: ['sprouted', 'floatedOff', 'mouldy', 'broken', 'discarded', 'tested', 'heldOver', 'movedOn'],
-  sprouted: ['potted', 'tested', 'mouldy', 'broken', 'discarded', 'movedOn'],
-  potted: ['established', 'plantedOut', 'mouldy', 'broken', 'discarded', 'movedOn'],
-  established: ['plantedOut', 'broken', 'discarded', 'movedOn'],
-  heldOver: ['waiting', 'discarded', 'mouldy'],
+  waiting: ['swollen', 'sprouted', 'floatedOff', 'mouldy', 'broken', 'discarded', 'givenAway', 'tested', 'heldOver', 'movedOn'],
+  swollen: ['sprouted', 'floatedOff', 'mouldy', 'broken', 'discarded', 'givenAway', 'tested', 'heldOver', 'movedOn'],
+  sprouted: ['potted', 'tested', 'mouldy', 'broken', 'discarded', 'givenAway', 'movedOn'],
+  potted: ['established', 'plantedOut', 'mouldy', 'broken', 'discarded', 'givenAway', 'movedOn'],
+  established: ['plantedOut', 'broken', 'discarded', 'givenAway', 'movedOn'],
+  heldOver: ['waiting', 'discarded', 'givenAway', 'mouldy'],
   plantedOut: [],
   tested: [],
   floatedOff: [],
   mouldy: [],
   broken: [],
   discarded: [],
+  givenAway: [],
   movedOn: [],
 };
 

@@ -5,7 +5,18 @@ import { oneOf } from '@chill/words/lists.ts';
 import { type Counts, countIn, stateName } from './states.ts';
 
 /** What can be said of a number of seeds. */
-export type Verb = 'up' | 'mouldy' | 'swollen' | 'floated' | 'potted' | 'established' | 'lost' | 'broken' | 'heldOver' | 'plantOut';
+export type Verb =
+  | 'up'
+  | 'mouldy'
+  | 'swollen'
+  | 'floated'
+  | 'potted'
+  | 'established'
+  | 'lost'
+  | 'broken'
+  | 'heldOver'
+  | 'plantOut'
+  | 'givenAway';
 
 interface Meaning {
   to: SeedState;
@@ -35,6 +46,7 @@ export const VERBS: Record<Verb, Meaning> = {
   broken: { to: 'broken', from: ['sprouted', 'potted', 'swollen', 'waiting'], words: ['broken', 'torn', 'damaged'] },
   heldOver: { to: 'heldOver', from: ['swollen', 'waiting'], words: ['held', 'kept'] },
   plantOut: { to: 'plantedOut', from: ['established', 'potted'], words: ['planted', 'set-out', 'setout'] },
+  givenAway: { to: 'givenAway', from: ['established', 'potted', 'sprouted', 'swollen', 'waiting'], words: ['given', 'sold'] },
 };
 
 /** Seeds of which a verb can still be said. */

@@ -1,7 +1,8 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { NewEvent, OpeningMethod } from '@chill/model/event.ts';
+import type { NewEvent, OpeningMethod, WhyGone } from '@chill/model/event.ts';
 import { say } from '@chill/words/schedule.ts';
 import { worded } from '@chill/words/tables.ts';
+import { shortDate } from '../calendar/dates.ts';
 import { lengthOf } from '../calendar/moments.ts';
 import type { Timer } from '../ledger/batchState.ts';
 import { kindOfEvent } from '../ledger/events/index.ts';
@@ -16,42 +17,23 @@ export function describeEvent(event: NewEvent, { plan }: Pick<Batch, 'plan'>, ti
   return [...facts.map(inWords), ...(event.note ? [event.note] : [])].join(', ') || say('checked');
 }
 
-const DAMP = {
-  get dry() {
-    return say('dryFound');
-  },
-  get right() {
-    return say('dampFound');
-  },
-  get wet() {
-    return say('tooWet');
-  },
-};
-const MOULD = {
-  get none() {
-    return say('noMould');
-  },
-  get few() {
-    return say('someMould');
-  },
-  get spreading() {
-    return say('mouldSpreading');
-  },
-};
+const DAMP = worded(say, { dry: 'dryFound', right: 'dampFound', wet: 'tooWet' });
+const MOULD = worded(say, { none: 'noMould', few: 'someMould', spreading: 'mouldSpreading' });
 const OPENED: Record<OpeningMethod, string> = worded(say, {
   nick: 'nicked',
   file: 'filed',
   sand: 'sanded',
   peel: 'peeled',
 });
-const STAFF = {
-  get acid() {
-    return say('acidByTrainedStaff');
-  },
-  get growthHormone() {
-    return say('growthHormoneByTrainedStaff');
-  },
-};
+const STAFF = worded(say, { acid: 'acidByTrainedStaff', growthHormone: 'growthHormoneByTrainedStaff' });
+
+/** How a whole bag can go, in a word. */
+export const GONE: Record<WhyGone, string> = worded(say, {
+  thrownOut: 'thrownOut',
+  eaten: 'eaten',
+  lost: 'bagLost',
+  givenAway: 'bagGivenAway',
+});
 
 function inWords(fact: Fact): string {
   switch (fact.did) {
@@ -68,7 +50,9 @@ function inWords(fact: Fact): string {
     case 'fresh':
       return say('freshMedium');
     case 'closed':
-      return say('closed');
+      return fact.why ? say('bagGone', { why: GONE[fact.why] }) : say('closed');
+    case 'waits':
+      return say('waitsUntil', { until: shortDate(fact.until, fact.on) });
     case 'undone':
       return say('undone');
     case 'split':

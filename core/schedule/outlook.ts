@@ -223,9 +223,9 @@ function becauseOf(
   stages: readonly ResolvedStage[],
 ): Promised['because'] {
   const because: Promised['because'] = [];
-  const { mouldy, discarded, broken, floatedOff, movedOn } = state.counts;
+  const { mouldy, discarded, givenAway, broken, floatedOff, movedOn } = state.counts;
   if (mouldy > 0) because.push({ code: 'mould', count: mouldy });
-  const gone = discarded + broken + floatedOff + movedOn;
+  const gone = discarded + givenAway + broken + floatedOff + movedOn;
   if (gone > 0) because.push({ code: 'lost', count: gone });
   const planned = batch.plan.stages.reduce((share, stage, i) => {
     const curve = stages[i]?.curve;

@@ -1,8 +1,9 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { Move, NewEvent } from '@chill/model/event.ts';
+import type { Move, NewEvent, WhyGone } from '@chill/model/event.ts';
 import type { NewId, PlainDate } from '@chill/model/primitives.ts';
 import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/schedule.ts';
+import { addDays } from '../calendar/dates.ts';
 import { isStage, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { Saying } from '../ledger/logLine.ts';
@@ -165,6 +166,24 @@ export function recordPlantOut(batch: Batch, state: BatchState, plants: number, 
       { id: newId(), on, kind: 'closed' },
     ],
   };
+}
+
+/** The events by which a whole bag goes: every seed of it that is still somewhere is counted out, and it is closed. */
+export function recordGone(state: Pick<BatchState, 'counts'>, why: WhyGone, on: PlainDate, newId: NewId): Recorded {
+  const to = why === 'givenAway' ? 'givenAway' : 'discarded';
+  const there = [...ON_ITS_WAY, 'heldOver' as const].filter((from) => state.counts[from] > 0);
+  const moves = there.map((from): Move => ({ from, to, count: state.counts[from] }));
+  return {
+    events: [
+      ...(moves.length > 0 ? [{ id: newId(), on, kind: 'seedsMoved', moves } as const] : []),
+      { id: newId(), on, kind: 'closed', why },
+    ],
+  };
+}
+
+/** The event by which waiting goes on for so many days, where one could stop. */
+export function recordWait(days: number, on: PlainDate, newId: NewId): Recorded {
+  return { events: [{ id: newId(), on, kind: 'waited', until: addDays(on, days) }] };
 }
 
 /** The events that a log line asks for. */

@@ -7,17 +7,29 @@ import { asRead, type Read } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { startingPlaces } from '../kinds/places.ts';
+import { accept } from '../ledger/accept.ts';
 import { parseLogLine } from '../ledger/logLine.ts';
 import { viableShare } from '../lot/viability.ts';
 import { planFrom, propose } from '../methods/propose.ts';
 import { describeEvent } from './describe.ts';
 import type { Promised } from './outlook.ts';
 import { project } from './project.ts';
-import { type Recorded, recordBegin, recordCheck, recordFinish, recordMove, recordMoves, recordPlantOut, recordSayings } from './record.ts';
+import {
+  type Recorded,
+  recordBegin,
+  recordCheck,
+  recordFinish,
+  recordMove,
+  recordMoves,
+  recordPlantOut,
+  recordSayings,
+  recordWait,
+} from './record.ts';
 import type { Situation } from './situation.ts';
 import { sproutCurve } from './sproutCurve.ts';
 import type { Task } from './task.ts';
 import { tasksFor } from './tasks.ts';
+import { waitOn } from './waitOn.ts';
 
 const handbook = loadHandbook();
 let serial = 0;
@@ -214,6 +226,30 @@ describe('what a batch promises', () => {
     expect(last?.expectedByNow).toBeGreaterThan(10);
     expect(last?.expectNew).toEqual(expect.objectContaining({ low: 0 }));
     expect(last?.more.expected).toBeLessThan(0.2 * (first?.more.expected ?? 0));
+  });
+});
+
+describe('waiting on, where one could stop', () => {
+  test('puts the next check and the finish off to a day, and says what may still come by then', () => {
+    const one = life('iliamna-rivularis', 'sandpaper');
+    one.begin(START);
+    one.move(START);
+    one.move(addDays(START, 1));
+    const on = addDays(START, 10);
+    one.check(on, { up: 12 });
+    const { sprouting } = one.read(on);
+    const wait = waitOn(sprouting as NonNullable<typeof sprouting>, on);
+    expect(wait?.days).toBeGreaterThanOrEqual(3);
+    expect(wait?.high).toBeLessThanOrEqual(sprouting?.more.high as number);
+    one.take(recordWait(wait?.days ?? 0, on, newId));
+    const until = addDays(on, wait?.days ?? 0);
+    expect(only(one.tasks(on), 'check').due).toBe(until);
+    expect(only(one.tasks(on), 'finish').due >= until).toBe(true);
+    // Once looked at, the usual comes again.
+    one.check(until, { up: 1 });
+    expect(only(one.tasks(until), 'check').due <= addDays(until, 2)).toBe(true);
+    expect(recordWait(0, on, newId)).toMatchObject({ events: [{ until: on }] });
+    expect(accept(one.batch, [{ id: newId(), on, kind: 'waited', until: on }], on)).toMatchObject({ ok: false, field: 'events.0.until' });
   });
 });
 

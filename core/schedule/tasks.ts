@@ -198,11 +198,14 @@ function warmTasks(context: TaskContext): Task[] {
   if (!sprouting) return [];
   const left = countIn(state.counts, ['waiting', 'swollen']);
   const last = later(sprouting.since, state.checks.at(-1)?.on ?? sprouting.since);
-  const due = addDays(last, sprouting.halfway_days <= FAST_SPROUTER_DAYS ? 1 : 2);
+  const usual = addDays(last, sprouting.halfway_days <= FAST_SPROUTER_DAYS ? 1 : 2);
+  const due = state.waitUntil !== undefined && state.waitUntil > last ? state.waitUntil : usual;
   const { high } = sprouting.expectNew;
   const expect = expectWords(sprouting, situation.today);
   const late = daysBetween(due, situation.today);
-  const finishDue = left === 0 ? last : sprouting.allButDone;
+  // Whoever waits on looks again on the day that was chosen.
+  const waits = state.waitUntil !== undefined && left > 0 ? state.waitUntil : undefined;
+  const finishDue = left === 0 ? last : later(sprouting.allButDone, waits ?? sprouting.allButDone);
   const finish = task(context, {
     kind: 'finish',
     due: finishDue,

@@ -112,6 +112,7 @@ function eventRows({ batch, projection: { state } }: BatchView): Row[] {
     kind: event.kind,
     told: describeEvent(event, batch, state.timers),
     inForce: state.inForce.has(event.id),
+    corrects: batch.events.find(({ id }) => id === event.corrects)?.version,
     recordedAt: event.recordedAt,
   }));
 }

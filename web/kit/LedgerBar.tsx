@@ -18,6 +18,7 @@ const FILL: Record<SeedState, string> = {
   mouldy: 'var(--color-alarm)',
   broken: 'hatch',
   discarded: 'hatch',
+  givenAway: 'dots',
   movedOn: 'dots',
 };
 

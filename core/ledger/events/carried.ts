@@ -4,6 +4,7 @@ import type { EventKind } from './kind.ts';
 
 /** Moved to another place within its stage. */
 export const carried: EventKind<'carried'> = {
+  correctable: true,
   apply(state, event) {
     const here = state.stages[state.stage];
     if (!state.underWay || !here?.startedOn) refuse(event, 'kind', say.of('hasNoPlaceYetNo'));

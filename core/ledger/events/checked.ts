@@ -3,6 +3,7 @@ import { gained, moveSeeds, movesSaid, stillThere } from './steps.ts';
 
 /** One check: how damp, what mould, which seeds had changed. */
 export const checked: EventKind<'checked'> = {
+  correctable: true,
   apply(state, event) {
     const before = state.counts.mouldy;
     moveSeeds(state, event);

@@ -7,5 +7,5 @@ export const closed: EventKind<'closed'> = {
     state.closedOn = event.on;
     stopTimers(state, event);
   },
-  facts: () => [{ did: 'closed' }],
+  facts: ({ why }) => [{ did: 'closed', ...(why && { why }) }],
 };

@@ -28,6 +28,7 @@ const ONE_OF_EACH: { [K in NewEvent['kind']]: object } = {
   carried: { kind: 'carried', placeId: id(91) },
   noted: { kind: 'noted', note: 'by the window' },
   closed: { kind: 'closed' },
+  waited: { kind: 'waited', until: '2027-01-20' },
   timerStarted: { kind: 'timerStarted', timer: id(80), stage: 0, step: 'soak', seconds: 3600, at: AT },
   timerEnded: { kind: 'timerEnded', timer: id(80), at: AT },
   opened: { kind: 'opened', method: 'file', count: 10, moves: [{ from: 'waiting', to: 'broken', count: 1 }] },

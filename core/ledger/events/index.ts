@@ -17,6 +17,7 @@ import { timerEnded } from './timerEnded.ts';
 import { timerStarted } from './timerStarted.ts';
 import { trainedStaff } from './trainedStaff.ts';
 import { turned } from './turned.ts';
+import { waited } from './waited.ts';
 import { watered } from './watered.ts';
 import { waterRead } from './waterRead.ts';
 import { weighedDry } from './weighedDry.ts';
@@ -27,6 +28,7 @@ const EVENTS: { [K in NewEvent['kind']]: EventKind<K> } = {
   checked,
   seedsMoved,
   refreshed,
+  waited,
   watered,
   carried,
   noted,

@@ -1,5 +1,6 @@
 import type { Plan } from '@chill/model/batch.ts';
-import type { LedgerEvent, NewEvent, OpeningMethod, SeedState, TimedStep } from '@chill/model/event.ts';
+import type { LedgerEvent, NewEvent, OpeningMethod, SeedState, TimedStep, WhyGone } from '@chill/model/event.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Refusal } from '@chill/model/refusal.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import type { Swelling } from '@chill/model/treatment.ts';
@@ -24,7 +25,9 @@ export type Fact =
   | { did: 'damp'; damp: 'dry' | 'right' | 'wet' }
   | { did: 'mould'; mould: 'none' | 'few' | 'spreading' }
   | { did: 'seeds'; to: SeedState; count: number }
-  | { did: 'fresh' | 'closed' | 'undone' | 'split' | 'elsewhere' }
+  | { did: 'fresh' | 'undone' | 'split' | 'elsewhere' }
+  | { did: 'closed'; why?: WhyGone }
+  | { did: 'waits'; until: PlainDate; on: PlainDate }
   | { did: 'watered'; mL: number }
   | { did: 'timer'; step: TimedStep; seconds: number }
   /** Without its timer where that is not known. */
@@ -50,6 +53,8 @@ export interface EventKind<K extends NewEvent['kind']> {
   fault?(event: EventOf<K>, state: BatchState): Refusal | undefined;
   /** Whether it may follow the closing of its batch. */
   afterClosing?: true;
+  /** Whether it can be corrected: another of its kind then stands in its place. */
+  correctable?: true;
   /** The batch that it made, if it makes one: undone, that one gives its seeds back, and such an undoing is not itself undone. */
   goesBack?(event: EventOf<K>): string;
 }

@@ -4,6 +4,7 @@ import type { EventKind } from './kind.ts';
 
 /** A fresh towel, medium or water. */
 export const refreshed: EventKind<'refreshed'> = {
+  correctable: true,
   apply(state, event) {
     if (!state.underWay) refuse(event, 'kind', say.of('nothingWetYetNoStage'));
     state.freshened.push(event.on);

@@ -5,6 +5,7 @@ import { kindOf, moveSeeds, movesSaid, requireNotBefore, stopTimers } from './st
 
 /** The stage under way is over, with what became of its seeds. */
 export const stageFinished: EventKind<'stageFinished'> = {
+  correctable: true,
   apply(state, event, planned) {
     if (event.stage !== state.stage || !state.underWay) refuse(event, 'stage', say.of('stageHasNotStarted'));
     requireNotBefore(state, event);
@@ -12,6 +13,7 @@ export const stageFinished: EventKind<'stageFinished'> = {
     state.stages[event.stage] = { ...state.stages[event.stage], finishedOn: event.on };
     state.stage = Math.min(planned.length, event.stage + 1);
     state.underWay = false;
+    delete state.waitUntil;
     stopTimers(state, event);
   },
   facts({ stage, moves, at }, { stages, timers }) {

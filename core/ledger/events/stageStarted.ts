@@ -6,6 +6,7 @@ import { kindOf, requireNotBefore } from './steps.ts';
 
 /** The next stage of the plan begins, in a place. */
 export const stageStarted: EventKind<'stageStarted'> = {
+  correctable: true,
   apply(state, event, planned) {
     if (event.stage !== state.stage || state.underWay) refuse(event, 'stage', say.of('notNextStage'));
     requireNotBefore(state, event);

@@ -4,6 +4,7 @@ import type { EventKind } from './kind.ts';
 
 /** Water added to what was found dry. */
 export const watered: EventKind<'watered'> = {
+  correctable: true,
   apply(state, event) {
     if (!state.underWay) refuse(event, 'kind', say.of('nothingDampYetNoStage'));
     state.sinceCheck.watered = true;

@@ -3,6 +3,7 @@ import { mediumOf, STAGES } from '@chill/core/kinds/stages.ts';
 import { likelyCodes, parseBagCode } from '@chill/core/ledger/bagCode.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { unitsFor } from '@chill/core/mix/laying.ts';
+import { isCorrectable } from '@chill/core/schedule/correct.ts';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
 import { whyExpected, whyTopUp, whyTreatment } from '@chill/core/schedule/explain.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
@@ -13,7 +14,7 @@ import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/batch.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { spoken } from '@chill/words/subject.ts';
-import type { CSSProperties } from 'react';
+import { type CSSProperties, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { type BatchView, situationOf, useBatchByCode, useNursery } from '../../data/nursery.ts';
 import { useSights } from '../../data/sights.ts';
@@ -32,6 +33,8 @@ import { Lineage } from '../treat/Lineage.tsx';
 import { Account } from './BatchGlance.tsx';
 import { CarryTo } from './CarryTo.tsx';
 import { ChillAccount } from './ChillAccount.tsx';
+import { CorrectEntry } from './CorrectEntry.tsx';
+import { GoneBag } from './GoneBag.tsx';
 import { OtherCounts } from './OtherCounts.tsx';
 import { SproutChart } from './SproutChart.tsx';
 import { TakeOutDay } from './TakeOutDay.tsx';
@@ -172,6 +175,7 @@ export default function BatchPage() {
             </div>
             {!state.closedOn && <OtherCounts view={view} />}
             {state.underWay && !state.closedOn && <CarryTo view={view} />}
+            {!state.closedOn && <GoneBag view={view} />}
           </section>
           <section className="mt-6 flex items-end gap-4">
             <SeedDrawing seed={species.seed} room={150} />
@@ -247,29 +251,62 @@ function Stages({ view }: { view: BatchView }) {
   );
 }
 
-/** Everything that was recorded, the newest first; what was undone stays to be seen, struck through. */
+/** Everything that was recorded, the newest first; what was undone or corrected stays to be seen, struck through, under what stands instead. */
 function History({ view }: { view: BatchView }) {
-  const { today } = useNursery();
-  const { batch, projection } = view;
-  const events = [...batch.events].reverse().filter((event) => event.kind !== 'reversed');
+  const { batch } = view;
+  const events = inPlaces(batch.events).filter((event) => event.kind !== 'reversed');
   if (events.length === 0) return null;
   return (
     <section className="mt-8 max-w-3xl">
       <h2>{say('history')}</h2>
       <ol className="mt-2">
-        {events.map((event: LedgerEvent) => {
-          const stands = projection.state.inForce.has(event.id);
-          return (
-            <li key={event.id} className="flex min-h-12 flex-wrap items-center gap-x-4 border-t border-line desk:min-h-10 desk:flex-nowrap">
-              <span className="w-28 shrink-0 font-mono text-[0.9rem] text-ink2">{shortDate(event.on, today)}</span>
-              <span className={`min-w-0 grow basis-28 ${stands ? '' : 'text-ink2 line-through'}`}>
-                {describeEvent(event, batch, projection.state.timers)}
-              </span>
-              {stands && <UndoButton view={view} events={[event]} />}
-            </li>
-          );
-        })}
+        {events.map((event) => (
+          <Entry key={event.id} view={view} event={event} />
+        ))}
       </ol>
     </section>
+  );
+}
+
+/** Entries, the newest first, and each correction over what it corrects. */
+function inPlaces(events: readonly LedgerEvent[]): LedgerEvent[] {
+  const placed: LedgerEvent[] = [];
+  for (const event of events) {
+    const at = event.corrects === undefined ? 0 : placed.findIndex(({ id }) => id === event.corrects);
+    placed.splice(Math.max(0, at), 0, event);
+  }
+  return placed;
+}
+
+function Entry({ view, event }: { view: BatchView; event: LedgerEvent }) {
+  const { today } = useNursery();
+  const [correcting, setCorrecting] = useState(false);
+  const { batch, projection } = view;
+  const stands = projection.state.inForce.has(event.id);
+  return (
+    <li className="flex min-h-12 flex-wrap items-center gap-x-4 border-t border-line desk:min-h-10 desk:flex-nowrap">
+      <span className="w-28 shrink-0 font-mono text-[0.9rem] text-ink2">{shortDate(event.on, today)}</span>
+      {stands && correcting ? (
+        <CorrectEntry view={view} event={event} done={() => setCorrecting(false)} />
+      ) : (
+        <>
+          <span className={`min-w-0 grow basis-28 ${stands ? '' : 'text-ink2 line-through'}`}>
+            {describeEvent(event, batch, projection.state.timers)}
+            {event.corrects && stands && <span className="text-ink2"> · {say('corrected')}</span>}
+          </span>
+          {stands && isCorrectable(event) && (
+            <button
+              type="button"
+              className="quiet shrink-0 px-2 text-[0.92rem]"
+              onClick={() => setCorrecting(true)}
+              aria-label={say('correctThis', { code: batch.code })}
+            >
+              {say('correct')}
+            </button>
+          )}
+          {stands && <UndoButton view={view} events={[event]} />}
+        </>
+      )}
+    </li>
   );
 }

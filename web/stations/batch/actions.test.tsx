@@ -1,8 +1,11 @@
+import type { LedgerEvent } from '@chill/model/event.ts';
 import { describe, expect, test } from '@jest/globals';
 import { screen, within } from '@testing-library/react';
 import { UndoButton } from '../../kit/UndoButton.tsx';
 import { batchOf, eachAnew, id, lotOf, nurseryWith, placeId, show, upTo } from '../../testing.tsx';
 import { CarryTo } from './CarryTo.tsx';
+import { CorrectEntry } from './CorrectEntry.tsx';
+import { GoneBag } from './GoneBag.tsx';
 import { OtherCounts } from './OtherCounts.tsx';
 
 const larch = lotOf('larix-occidentalis');
@@ -40,6 +43,37 @@ describe('moving a batch', () => {
     await user.click(screen.getByText('Move to another place'));
     await user.click(screen.getByRole('button', { name: /^Freezer/ }));
     expect(screen.getByRole('alert').textContent).toContain('Frost kills this seed');
+  });
+});
+
+describe('a bag that is gone', () => {
+  test('says why in one tap, which counts its seeds out and closes it', async () => {
+    const { user } = show(nurseryWith(larch, [inTheCold()]), (view) => <GoneBag view={view} />);
+    await user.click(screen.getByText('The bag is gone'));
+    await user.click(screen.getByRole('button', { name: 'eaten' }));
+    expect(since()).toMatchObject([
+      { kind: 'seedsMoved', moves: [{ from: 'waiting', to: 'discarded', count: 80 }] },
+      { kind: 'closed', why: 'eaten' },
+    ]);
+  });
+});
+
+describe('an entry that is corrected', () => {
+  test('has its fields filled in, and leaves in their place', async () => {
+    const check = { kind: 'checked', damp: 'right', mould: 'none', moves: [{ from: 'waiting', to: 'mouldy', count: 3 }], on: '2026-10-20' };
+    const { user, view } = show(nurseryWith(larch, [inTheCold(check)]), (view) => (
+      <CorrectEntry view={view} event={view.batch.events.at(-1) as LedgerEvent} done={() => undefined} />
+    ));
+    const mouldy = screen.getByRole('textbox', { name: 'mouldy' }) as HTMLInputElement;
+    expect(mouldy.value).toBe('3');
+    await user.clear(mouldy);
+    await user.type(mouldy, '1');
+    await user.click(screen.getByRole('radio', { name: 'dry' }));
+    await user.click(screen.getByRole('button', { name: 'Save' }));
+    const wrong = view.batch.events.at(-1)?.id;
+    expect(since()).toMatchObject([
+      { kind: 'checked', damp: 'dry', on: '2026-10-20', corrects: wrong, moves: [{ to: 'mouldy', count: 1 }] },
+    ]);
   });
 });
 

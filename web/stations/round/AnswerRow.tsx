@@ -3,7 +3,9 @@ import { mostFor } from '@chill/core/ledger/verbs.ts';
 import { countFirst, wantsCount } from '@chill/core/mix/swelling.ts';
 import { type Answer, recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
+import { recordWait } from '@chill/core/schedule/record.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
+import { waitOn } from '@chill/core/schedule/waitOn.ts';
 import { cautionAt, mouldCaution } from '@chill/core/schedule/words.ts';
 import type { Sight } from '@chill/model/sight.ts';
 import type { StageKind } from '@chill/model/stage.ts';
@@ -45,6 +47,8 @@ interface Asking {
 interface Answering {
   /** The word on its button, before and after something else than the usual was said. */
   act: (changed: boolean) => string;
+  /** What else may be done instead of it. */
+  Instead?: (asking: Asking) => React.ReactNode;
   /** What is asked beside the button. */
   Asks?: (asking: Asking) => React.ReactNode;
   /** The caution that belongs to it. */
@@ -72,7 +76,7 @@ const ANSWERS: Record<Task['kind'], Answering> = {
   freshWater: record,
   refresh: { ...record, caution: mouldCaution },
   lift: { act: () => say('pot'), Asks: Lifted },
-  finish: { act: () => say('finish'), Asks: TheRest },
+  finish: { act: () => say('finish'), Asks: TheRest, Instead: WaitOn },
   plantOut: { act: () => say('plantOut'), Asks: PlantsOut },
 };
 
@@ -92,7 +96,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
   const { record, problem } = useRecord();
   const set = (part: Partial<Answer>) => setAnswer({ ...answer, ...part });
   const kind = projection.stages[task.stage]?.kind;
-  const { act, Asks, caution, atBench } = ANSWERS[task.kind];
+  const { act, Asks, Instead, caution, atBench } = ANSWERS[task.kind];
   const beware = caution?.(view, task);
   const place = nursery.places.find((one) => one.id === task.toPlaceId);
 
@@ -113,6 +117,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
       >
         {act(JSON.stringify(answer) !== JSON.stringify(usual))}
       </button>
+      {Instead && <Instead view={view} task={task} answer={answer} set={set} />}
       {kind && atBench?.(kind) && (
         <Link to={`/treat/${batch.code}`} className="quiet text-[0.95rem]" aria-label={say('bench', { code: batch.code })}>
           {say('atBench')}
@@ -213,6 +218,23 @@ function PlantsOut({ view, answer, set }: Asking) {
 function TheRest({ view, answer, set }: Asking) {
   if (mostFor('heldOver', view.projection.state.counts) === 0) return null;
   return <Choice label={say('thoseNotGerminated')} options={REST} value={answer.rest} onChange={(rest) => set({ rest })} />;
+}
+
+/** Waiting on instead, with what may still come of it. */
+function WaitOn({ view: { batch, projection } }: Asking) {
+  const { today } = useNursery();
+  const { record, problem } = useRecord();
+  const wait = projection.sprouting && waitOn(projection.sprouting, today);
+  if (!wait || batch.purpose === 'test') return null;
+  const { days, low, high } = wait;
+  return (
+    <>
+      <button type="button" className="quiet text-[0.95rem]" onClick={() => record(batch, recordWait(days, today, newId))}>
+        {say('waitOn', { count: days, more: low === high ? String(low) : `${low}–${high}` })}
+      </button>
+      <Problem>{problem}</Problem>
+    </>
+  );
 }
 
 /** A count that is usually none: one word until it is not, then a figure to tap up or type. */

@@ -1,0 +1,12 @@
+import { say } from '@chill/words/ledger.ts';
+import { refuse } from '../refuse.ts';
+import type { EventKind } from './kind.ts';
+
+/** Waiting goes on, and the next look is put off to a day. */
+export const waited: EventKind<'waited'> = {
+  apply(state, event) {
+    if (event.until <= event.on) refuse(event, 'until', say.of('waitUntilLaterDay'));
+    state.waitUntil = event.until;
+  },
+  facts: ({ until, on }) => [{ did: 'waits', until, on }],
+};

@@ -39,7 +39,7 @@ test('the run is gone through by keyboard alone, and / opens the log', AT_DESK, 
   await page.keyboard.press('Tab');
   await expect(page.getByRole('link', { name: 'Skip to the content' })).toBeFocused();
   await page.keyboard.press('/');
-  const line = page.getByRole('textbox', { name: 'Quick entry' });
+  const line = page.getByRole('combobox', { name: 'Quick entry' });
   await expect(line).toBeFocused();
   await page.keyboard.press('Escape');
   await expect(line).toBeHidden();

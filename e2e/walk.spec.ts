@@ -100,7 +100,7 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
 
   await test.step('the log line: shown before it is done; what is not understood is said', async () => {
     await grower.press(grower.button(/^Quick entry/));
-    const line = page.getByRole('textbox', { name: 'Quick entry' });
+    const line = page.getByRole('combobox', { name: 'Quick entry' });
     await line.fill(`${code} 2 mould purple`);
     await expect(page.getByText('“purple” was not understood')).toBeVisible();
     await expect(grower.button('Record')).toBeDisabled();

@@ -21,6 +21,7 @@ export const say = subject('ledger', {
   germinated: 'germinated',
   givenAway: 'given away',
   giveWholeNumber0Or: 'Give a whole number, 0 or more.',
+  goneStandsAlone: 'A bag that is gone stands alone. For some of its seeds, write how many: “2 lost”.',
   hasNoPlaceYetNo: 'It has no place yet: no stage has started.',
   hasWrongCharacterReadLabel: '“{{code}}” has a wrong character in it. Read the label again.',
   heldOver: 'held over',

@@ -120,4 +120,7 @@ export const say = subject('round', {
   newToThis: 'New to this? A first season, in eight pages',
   waitOn_one: 'Wait {{count}} day: {{more}} more expected',
   waitOn_other: 'Wait {{count}} days: {{more}} more expected',
+  oneDayOneBag: 'Write each bag once, or one line a day.',
+  suggestions: 'Suggestions',
+  whichBag: 'Which bag?',
 });

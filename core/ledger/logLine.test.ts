@@ -1,6 +1,8 @@
 import { spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
-import { parseLogLine } from './logLine.ts';
+import { bagCode } from './bagCode.ts';
+import { parseLogLine, parseLogLines } from './logLine.ts';
+import { type Suggestion, suggestions, taken } from './logSuggest.ts';
 
 const today = '2027-02-16';
 const read = (line: string) => parseLogLine(line, today);
@@ -10,6 +12,7 @@ describe('the log line', () => {
   test('7QK +3 up, 1 mould, damp ok', () => {
     expect(read('7QK +3 up, 1 mould, damp ok')).toEqual({
       code: '7QK',
+      named: { text: '7QK', at: 0 },
       on: today,
       sayings: [
         { kind: 'count', verb: 'up', count: 3 },
@@ -89,5 +92,78 @@ describe('the log line', () => {
     ['7QK 1 mould no mould', '@0: Mould and no mould'],
   ])('“%s” says what was not understood', (line, says) => {
     expect(problems(line)[0]).toContain(says);
+  });
+});
+
+const BAGS = [
+  { code: '7QK', names: ['Western larch', 'Larix occidentalis'] },
+  { code: bagCode(1), names: ['Western serviceberry', 'Amelanchier alnifolia'] },
+  { code: bagCode(2), names: ['Western larch', 'Larix occidentalis'] },
+];
+const [, SECOND, THIRD] = BAGS.map(({ code }) => code) as [string, string, string];
+const lines = (text: string) => parseLogLines(text, today, BAGS);
+
+describe('a line for several bags', () => {
+  test('goes on to the next where one is named, by code or by species', () => {
+    expect(lines(`7qk +9 up, 9 potted, 1 lost ${SECOND.toLowerCase()} no mould; ${THIRD} damp, note by the door`)).toMatchObject([
+      { code: '7QK', sayings: [{ verb: 'up' }, { verb: 'potted' }, { verb: 'lost' }], misread: [] },
+      { code: SECOND, sayings: [{ kind: 'mould' }], misread: [] },
+      { code: THIRD, sayings: [{ kind: 'damp' }, { kind: 'note', text: 'by the door' }], misread: [] },
+    ]);
+    expect(lines('serviceberry 3 up, 1 mould')).toMatchObject([{ code: SECOND, sayings: [{ count: 3 }, { count: 1 }], misread: [] }]);
+    expect(lines('amelanchier aln dry')).toMatchObject([{ code: SECOND, sayings: [{ damp: 'dry' }] }]);
+  });
+
+  test('asks which, where there are several of a species', () => {
+    expect(lines('western larch 3 up')).toMatchObject([
+      { asks: ['7QK', THIRD], named: { text: 'western larch', at: 0 }, sayings: [{ count: 3 }] },
+    ]);
+    expect(lines('larch 3 up')[0]?.code).toBeUndefined();
+  });
+
+  test('says where one of them was misread', () => {
+    expect(lines(`7QK 3 up ${SECOND} 3 frogs`)[1]?.misread.map(({ text }) => text)).toEqual(['3', 'frogs']);
+  });
+
+  test.each([
+    ['seven Q K three up', 'up', 3],
+    ['seven QK twenty one up', 'up', 21],
+    ['seven cue kay twenty-two mould', 'mouldy', 22],
+    ['7 Q K for up', 'up', 4],
+    ['7QK to potted', 'potted', 2],
+  ])('“%s” is heard as a phone writes it', (typed, verb, count) => {
+    expect(lines(typed)).toMatchObject([{ code: '7QK', sayings: [{ verb, count }], misread: [] }]);
+  });
+
+  test.each([
+    ['7QK eaten', 'eaten'],
+    ['7qk thrown out', 'thrownOut'],
+    ['7qk given away note to a neighbour', 'givenAway'],
+    ['larix occidentalis gone', undefined],
+  ])('“%s” is a bag that is gone', (typed, why) => {
+    expect(lines(typed)[0]?.sayings[0]).toMatchObject({ kind: 'gone', ...(why && { why }) });
+  });
+
+  test('a bag is not gone in passing: some of its seeds are counted', () => {
+    expect(lines('7QK 3 up lost')[0]?.misread.map(({ reason }) => reason.key)).toEqual(['goneStandsAlone']);
+  });
+});
+
+describe('suggestions as one types', () => {
+  const at = (text: string) => suggestions(text, text.length, BAGS).map(({ text: one }) => one);
+  test('name bags by code or species first, then what can be counted, then what else can be said', () => {
+    expect(at('7')).toEqual([]);
+    expect(at('7q')).toEqual(['7QK']);
+    expect(at('lar')).toEqual(['7QK', THIRD]);
+    expect(at('7QK 3 ')).toEqual(['up', 'mould', 'potted', 'lost', 'swollen', 'broken']);
+    expect(at('7QK 3 m')).toEqual(['mould']);
+    expect(at('7QK d')).toEqual(['damp', 'dry']);
+    expect(at('7QK damp, serv')).toEqual([SECOND]);
+    expect(at('')).toEqual([]);
+  });
+  test('are taken where the caret stands', () => {
+    const line = '7QK 3 po, damp';
+    const [one] = suggestions(line, 8, BAGS);
+    expect(taken(line, 8, one as Suggestion)).toEqual({ line: '7QK 3 potted , damp', caret: 13 });
   });
 });

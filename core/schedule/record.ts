@@ -6,6 +6,7 @@ import { say } from '@chill/words/schedule.ts';
 import { addDays } from '../calendar/dates.ts';
 import { isStage, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
+import { fold } from '../ledger/fold.ts';
 import type { Saying } from '../ledger/logLine.ts';
 import { applyMoves, type Counts, countIn, ON_ITS_WAY } from '../ledger/states.ts';
 import { movesFor, type Verb } from '../ledger/verbs.ts';
@@ -24,7 +25,8 @@ export type Recorded = { events: NewEvent[] } | Refusal;
 export interface Check {
   damp?: 'dry' | 'right' | 'wet';
   mould?: 'none' | 'few' | 'spreading';
-  counts?: Partial<Record<Verb, number>>;
+  /** By verb, or one after the other where a seed may go on in the same check: 9 up, 9 potted. */
+  counts?: Partial<Record<Verb, number>> | readonly [Verb, number][];
   note?: string;
 }
 
@@ -38,12 +40,11 @@ export function recordCheck(
 ): Recorded {
   const own = batch.plan.way.stages[state.stage];
   const inOwnPot = own?.medium === 'ownPot' || isStage(own?.kind, ({ course }) => course === 'grows');
-  const moved = movesForAll(state.counts, Object.entries(check.counts ?? {}) as [Verb, number][]);
+  const moved = movesForAll(state.counts, check.counts ?? {}, inOwnPot);
   if ('reason' in moved) return moved;
+  const { moves } = moved;
   const { damp, note } = check;
-  const up = check.counts?.up ?? 0;
-  const moves: Move[] = inOwnPot && up > 0 ? [...moved.moves, { from: 'sprouted', to: 'potted', count: up }] : moved.moves;
-  const mould = check.mould ?? ((check.counts?.mouldy ?? 0) > 0 ? 'few' : undefined);
+  const mould = check.mould ?? (moves.some(({ to }) => to === 'mouldy') ? 'few' : undefined);
   return {
     events: [{ id: newId(), on, kind: 'checked', moves, ...(damp && { damp }), ...(mould && { mould }), ...(note && { note }) }],
   };
@@ -56,7 +57,7 @@ export function recordMoves(
   on: PlainDate,
   newId: NewId,
 ): Recorded {
-  const moved = movesForAll(state.counts, Object.entries(counts) as [Verb, number][]);
+  const moved = movesForAll(state.counts, counts);
   if ('reason' in moved) return moved;
   if (moved.moves.length === 0) return refusal(say.of('howManyGiveNumberAbove'));
   return { events: [{ id: newId(), on, kind: 'seedsMoved', moves: moved.moves }] };
@@ -120,7 +121,7 @@ export function recordFinish(
   if (batch.purpose === 'test') return recordReading(batch, state, on, newId);
   const up = state.counts.sprouted;
   const left = countIn(state.counts, ['waiting', 'swollen']);
-  const potted = movesForAll(state.counts, [['potted', up]]);
+  const potted = movesForAll(state.counts, { potted: up });
   const dealt = leftBehind(state.counts, rest);
   if ('reason' in potted) return potted;
   const onward = recordMove(batch, state, situation, on, newId);
@@ -151,7 +152,7 @@ function recordReading(batch: Batch, state: BatchState, on: PlainDate, newId: Ne
 
 /** The events that set the living plants out, write off the others, and close the batch. */
 export function recordPlantOut(batch: Batch, state: BatchState, plants: number, on: PlainDate, newId: NewId): Recorded {
-  const out = movesForAll(state.counts, [['plantOut', plants]]);
+  const out = movesForAll(state.counts, { plantOut: plants });
   if ('reason' in out) return out;
   const after = applyMoves(state.counts, out.moves);
   if ('reason' in after) return after;
@@ -186,44 +187,69 @@ export function recordWait(days: number, on: PlainDate, newId: NewId): Recorded 
   return { events: [{ id: newId(), on, kind: 'waited', until: addDays(on, days) }] };
 }
 
-/** The events that a log line asks for. */
-export function recordSayings(
+/** The events that a log line asks for, in the order in which it was written: what stands together is one check. */
+export function recordSayings(batch: Batch, sayings: readonly Saying[], situation: RecordSituation, on: PlainDate, newId: NewId): Recorded {
+  const events: NewEvent[] = [];
+  // A note is of the whole line, and stands with what was seen.
+  let notes = sayings.flatMap((saying) => (saying.kind === 'note' ? [saying.text] : [])).join('; ');
+  let seen: Seen[] = [];
+  const stateNow = () => fold(batch.plan, [...batch.events, ...events]);
+  /** Takes what has been seen so far as one check. */
+  const settle = (): Refusal | undefined => {
+    if (seen.length === 0) return undefined;
+    const recorded = recordSeen(batch, stateNow(), seen, notes, on, newId);
+    seen = [];
+    notes = '';
+    if ('reason' in recorded) return recorded;
+    events.push(...recorded.events);
+    return undefined;
+  };
+  for (const saying of sayings) {
+    if (saying.kind === 'note') continue;
+    if (isSeen(saying)) {
+      seen.push(saying);
+      continue;
+    }
+    const refused = settle();
+    if (refused) return refused;
+    const done = recordDone(batch, stateNow(), saying, situation, on, newId);
+    if ('reason' in done) return done;
+    events.push(...done.events);
+  }
+  return settle() ?? { events: notes ? [...events, { id: newId(), on, kind: 'noted', note: notes }] : events };
+}
+
+type Seen = Extract<Saying, { kind: 'count' | 'damp' | 'mould' }>;
+const isSeen = (saying: Saying): saying is Seen => ['count', 'damp', 'mould'].includes(saying.kind);
+
+function recordSeen(batch: Batch, state: BatchState, seen: readonly Seen[], note: string, on: PlainDate, newId: NewId): Recorded {
+  const counts = seen.flatMap((saying): [Verb, number][] => (saying.kind === 'count' ? [[saying.verb, saying.count]] : []));
+  const damp = seen.findLast((saying) => saying.kind === 'damp')?.damp;
+  const mould = seen.findLast((saying) => saying.kind === 'mould')?.mould;
+  return recordCheck(batch, state, { counts, ...(damp && { damp }), ...(mould && { mould }), ...(note && { note }) }, on, newId);
+}
+
+function recordDone(
   batch: Batch,
   state: BatchState,
-  sayings: readonly Saying[],
+  saying: Exclude<Saying, Seen | { kind: 'note' }>,
   situation: RecordSituation,
   on: PlainDate,
   newId: NewId,
 ): Recorded {
-  const check: Check = { counts: {} };
-  const events: NewEvent[] = [];
-  const notes: string[] = [];
-  let looked = false;
-  for (const saying of sayings) {
-    if (saying.kind === 'count') check.counts = { ...check.counts, [saying.verb]: (check.counts?.[saying.verb] ?? 0) + saying.count };
-    else if (saying.kind === 'damp') check.damp = saying.damp;
-    else if (saying.kind === 'mould') check.mould = saying.mould;
-    else if (saying.kind === 'note') notes.push(saying.text);
-    if (['count', 'damp', 'mould'].includes(saying.kind)) looked = true;
+  switch (saying.kind) {
+    case 'watered':
+      return { events: [{ id: newId(), on, kind: 'watered', mL: saying.water_mL }] };
+    case 'fresh':
+      return { events: [{ id: newId(), on, kind: 'refreshed' }] };
+    case 'gone':
+      return recordGone(state, saying.why, on, newId);
+    case 'begin':
+    case 'done': {
+      const begins = saying.kind === 'begin' && !state.underWay;
+      return begins ? recordBegin(batch, state, situation, on, newId) : recordMove(batch, state, situation, on, newId);
+    }
   }
-  if (looked) {
-    const seen = recordCheck(batch, state, { ...check, ...(notes.length > 0 && { note: notes.join('; ') }) }, on, newId);
-    if ('reason' in seen) return seen;
-    events.push(...seen.events);
-  } else if (notes.length > 0) events.push({ id: newId(), on, kind: 'noted', note: notes.join('; ') });
-  const given = sayings.reduce((sum, saying) => sum + (saying.kind === 'watered' ? saying.water_mL : 0), 0);
-  if (given > 0) events.push({ id: newId(), on, kind: 'watered', mL: given });
-  if (sayings.some((saying) => saying.kind === 'fresh')) events.push({ id: newId(), on, kind: 'refreshed' });
-  const action = sayings.find((saying) => saying.kind === 'begin' || saying.kind === 'done');
-  if (action) {
-    const done =
-      action.kind === 'begin' && !state.underWay
-        ? recordBegin(batch, state, situation, on, newId)
-        : recordMove(batch, state, situation, on, newId);
-    if ('reason' in done) return done;
-    events.push(...done.events);
-  }
-  return { events };
 }
 
 function leftBehind(counts: Counts, rest: 'heldOver' | 'lost'): Move[] {
@@ -231,15 +257,33 @@ function leftBehind(counts: Counts, rest: 'heldOver' | 'lost'): Move[] {
   return (['waiting', 'swollen'] as const).filter((from) => counts[from] > 0).map((from) => ({ from, to, count: counts[from] }));
 }
 
-/** The moves of several verbs said of one check. A seed is counted once: what one verb took, the next cannot take again. */
-function movesForAll(counts: Counts, said: readonly [Verb, number][]): { moves: Move[] } | Refusal {
+/**
+ * The moves of several verbs. Said one after the other (a list), what is up can be potted next; said all at once, a seed is counted once: what one verb
+ * took, the next cannot take again. What comes up in its own pot is potted at once.
+ */
+function movesForAll(
+  counts: Counts,
+  said: Partial<Record<Verb, number>> | readonly (readonly [Verb, number])[],
+  inOwnPot = false,
+): { moves: Move[] } | Refusal {
   const moves: Move[] = [];
-  const left = { ...counts };
-  for (const [verb, count] of said) {
+  const inOrder = Array.isArray(said);
+  let left = counts;
+  for (const [verb, count] of inOrder ? said : (Object.entries(said) as [Verb, number][])) {
     const next = movesFor(verb, count, left);
     if ('reason' in next) return next;
-    for (const move of next.moves) left[move.from] -= move.count;
-    moves.push(...next.moves);
+    const potted: Move[] = inOwnPot && verb === 'up' && count > 0 ? [{ from: 'sprouted', to: 'potted', count }] : [];
+    const after = applyMoves(left, [...next.moves, ...potted]);
+    if ('reason' in after) return after;
+    left = inOrder ? after.counts : without(left, next.moves);
+    moves.push(...next.moves, ...potted);
   }
   return { moves };
+}
+
+/** Counts without the seeds that some moves took, wherever those went. */
+function without(counts: Counts, moves: readonly Move[]): Counts {
+  const left = { ...counts };
+  for (const { from, count } of moves) left[from] -= count;
+  return left;
 }

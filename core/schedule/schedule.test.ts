@@ -360,7 +360,7 @@ describe('recording', () => {
   test('a log line becomes the same events as the round’s buttons', () => {
     const one = inTheCold('amelanchier-alnifolia', 'towel-in-fridge');
     const line = parseLogLine('7QK +3 up, 1 mould, damp, fresh towel, watered 15 mL, note under the fold', '2026-11-10');
-    const recorded = recordSayings(one.batch, one.read(line.on).state, line.sayings, one.at(line.on), line.on, newId);
+    const recorded = recordSayings(one.batch, line.sayings, one.at(line.on), line.on, newId);
     expect(recorded).toMatchObject({
       events: [
         {
@@ -373,14 +373,14 @@ describe('recording', () => {
             { to: 'mouldy', count: 1 },
           ],
         },
-        { kind: 'watered', mL: 15 },
         { kind: 'refreshed' },
+        { kind: 'watered', mL: 15 },
       ],
     });
     const said = (recorded as { events: NewEvent[] }).events.map((event) => describeEvent(event, one.batch));
-    expect(said).toEqual(['damp, some mould, 3 germinated, 1 mouldy, under the fold', '15 mL of water added', 'fresh medium']);
+    expect(said).toEqual(['damp, some mould, 3 germinated, 1 mouldy, under the fold', 'fresh medium', '15 mL of water added']);
     const out = parseLogLine('7QK out', '2026-12-20');
-    expect(recordSayings(one.batch, one.read(out.on).state, out.sayings, one.at(out.on), out.on, newId)).toMatchObject({
+    expect(recordSayings(one.batch, out.sayings, one.at(out.on), out.on, newId)).toMatchObject({
       events: [
         { kind: 'stageFinished', stage: 2 },
         { kind: 'stageStarted', stage: 3 },

@@ -1,5 +1,6 @@
+import { bagCode } from '@chill/core/ledger/bagCode.ts';
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { cleanup, screen } from '@testing-library/react';
+import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { batchOf, lotOf, nurseryWith, recorded, show, upTo } from '../../testing.tsx';
 import LogLineDialog from './LogLineDialog.tsx';
 import TypedSheetPage from './TypedSheetPage.tsx';
@@ -18,7 +19,7 @@ beforeEach(() => {
 
 describe('the quick entry', () => {
   const open = () => show(nurseryWith(larch, [inTheCold()]), () => <LogLineDialog close={() => undefined} />);
-  const line = () => screen.getByRole('textbox', { name: 'Quick entry' });
+  const line = () => screen.getByRole('combobox', { name: 'Quick entry' });
 
   test('shows what it will record, and records that', async () => {
     const { user } = open();
@@ -28,6 +29,31 @@ describe('the quick entry', () => {
     expect(since()).toMatchObject([{ kind: 'checked', damp: 'right', moves: [{ from: 'waiting', to: 'mouldy', count: 2 }] }]);
     expect((line() as HTMLInputElement).value).toBe('');
     expect(screen.getByText(/^✓ 7QK damp/)).toBeTruthy();
+  });
+
+  test('finds a bag by its species, asks which of two, and records several in order', async () => {
+    const other = { ...inTheCold(), id: '00000000-0000-4000-8000-00000000aaaa', code: bagCode(1) };
+    const { user } = show(nurseryWith(larch, [inTheCold(), other]), () => <LogLineDialog close={() => undefined} />);
+    await user.type(line(), `larch 3 up, 3 potted, 1 lost ${other.code} dry`);
+    await user.click(press(/^7QK/));
+    expect((line() as HTMLInputElement).value).toMatch(/^7QK 3 up/);
+    await user.click(press('Record'));
+    expect(since().map(({ kind }) => kind)).toEqual(['checked', 'checked']);
+    expect(since()[0]).toMatchObject({ moves: [{ to: 'sprouted' }, { to: 'potted', count: 3 }, { from: 'potted', to: 'discarded' }] });
+  });
+
+  test('suggests as one types; arrows choose, Enter takes, and the caret is found where it was left', async () => {
+    const { user, unmount } = open();
+    await user.type(line(), 'larc{ArrowDown}{Enter}');
+    expect((line() as HTMLInputElement).value).toBe('7QK ');
+    await user.type(line(), '2 mo{ArrowDown}{Enter}');
+    expect((line() as HTMLInputElement).value).toBe('7QK 2 mould ');
+    expect(since()).toEqual([]);
+    (line() as HTMLInputElement).setSelectionRange(5, 5);
+    fireEvent.select(line());
+    unmount();
+    open();
+    expect((line() as HTMLInputElement).selectionStart).toBe(5);
   });
 
   test.each([

@@ -9,6 +9,7 @@ import { Notices } from './kit/Notices.tsx';
 import { Run } from './kit/Run.tsx';
 import { Strip } from './kit/Strip.tsx';
 import { useArrival } from './kit/useArrival.ts';
+import { useGoTo } from './kit/useGoTo.ts';
 import { useScroll } from './kit/useScroll.ts';
 import { Waiting } from './kit/Waiting.tsx';
 import { PAGES } from './stations/pages.tsx';
@@ -17,6 +18,7 @@ import { TimerEnds } from './stations/treat/TimerEnds.tsx';
 const FirstRun = lazy(() => import('./stations/firstRun/FirstRun.tsx'));
 const LogLineDialog = lazy(() => import('./stations/round/LogLineDialog.tsx'));
 const FindDialog = lazy(() => import('./stations/find/FindDialog.tsx'));
+const KeysDialog = lazy(() => import('./kit/KeysDialog.tsx'));
 const MeasuresDrawer = lazy(() => import('./stations/measures/MeasuresDrawer.tsx'));
 
 /** The app: loads the nursery, then the run above (or below) and the station beneath it. */
@@ -49,12 +51,15 @@ function Shell() {
   const [logging, setLogging] = useState(false);
   const [measuring, setMeasuring] = useState(false);
   const [finding, setFinding] = useState(false);
+  const [askingKeys, setAskingKeys] = useState(false);
   const { pathname } = useLocation();
   const main = useRef<HTMLElement>(null);
   useScroll(pathname);
   useArrival(main, pathname);
   useKey('/', () => setLogging(true));
   useKey('m', () => setMeasuring(true));
+  useKey('?', () => setAskingKeys(true));
+  useGoTo();
   useChord('k', () => setFinding(true));
   return (
     <>
@@ -78,6 +83,11 @@ function Shell() {
       {measuring && (
         <Suspense fallback={null}>
           <MeasuresDrawer close={() => setMeasuring(false)} />
+        </Suspense>
+      )}
+      {askingKeys && (
+        <Suspense fallback={null}>
+          <KeysDialog path={pathname} close={() => setAskingKeys(false)} />
         </Suspense>
       )}
       {finding && (

@@ -123,4 +123,9 @@ export const say = subject('round', {
   oneDayOneBag: 'Write each bag once, or one line a day.',
   suggestions: 'Suggestions',
   whichBag: 'Which bag?',
+  cancel: 'Cancel',
+  endAnyway: 'End it anyway',
+  openBench: 'Open at the bench',
+  packed: 'Packed and labelled',
+  toWhere: 'to',
 });

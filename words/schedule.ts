@@ -169,6 +169,8 @@ export const say = subject('schedule', {
   bagLost: 'lost',
   closed: 'closed',
   eaten: 'eaten',
+  fromTo: '{{from}} → {{to}}',
+  movedFromTo: 'moved, {{from}} → {{to}}',
   thrownOut: 'thrown out',
   waitsUntil: 'waiting on until {{until}}',
   undone: 'undone',

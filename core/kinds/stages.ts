@@ -38,6 +38,8 @@ export interface StageFacts {
   /** Whether it is packed at the bench before it lies there. */
   packed: boolean;
   check: CheckKind;
+  /** What is done there is a dose, counted or measured: recorded at the bench, and not claimed with one tap. */
+  dosed?: true;
   /** The timer that starts with it. */
   timer?: TimedStep;
   /** Days that it takes at the bench where nothing says otherwise, an overnight soak running into the next day; and the acts. */
@@ -85,10 +87,11 @@ export const STAGES: Record<StageKind, StageFacts> = {
     timer: 'soak',
     bench: { days: 1, acts: [{ act: 'startSoak', hands_min: 2, waitsFor: 'soak' }] },
   },
-  openCoat: { ...BENCH, water: 'handled', bench: { days: 0, acts: [{ act: 'openCoats', hands_min: 'seedBySeed' }] } },
+  openCoat: { ...BENCH, water: 'handled', dosed: true, bench: { days: 0, acts: [{ act: 'openCoats', hands_min: 'seedBySeed' }] } },
   hotWater: {
     ...BENCH,
     water: 'soaking',
+    dosed: true,
     zone: 'hot',
     bench: {
       days: 1,
@@ -101,6 +104,7 @@ export const STAGES: Record<StageKind, StageFacts> = {
   disinfect: {
     ...BENCH,
     water: 'handled',
+    dosed: true,
     bench: {
       days: 0,
       acts: [

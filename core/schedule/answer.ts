@@ -1,5 +1,5 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { NewId } from '@chill/model/primitives.ts';
+import type { NewId, PlaceId } from '@chill/model/primitives.ts';
 import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/schedule.ts';
 import { keptDry } from '../kinds/stages.ts';
@@ -22,6 +22,8 @@ export interface Answer {
   rest: 'heldOver' | 'lost';
   /** Water added, mL. */
   water_mL: number;
+  /** Where it goes, where there is more than one place for it. */
+  placeId?: PlaceId;
 }
 
 /** The usual answer: all as it should be, and as much water as is calculated. */
@@ -35,9 +37,9 @@ export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: Ba
   const on = situation.today;
   switch (task.kind) {
     case 'begin':
-      return recordBegin(batch, state, situation, on, newId);
+      return recordBegin(batch, state, situation, on, newId, answer.placeId);
     case 'move':
-      return recordMove(batch, state, situation, on, newId);
+      return recordMove(batch, state, situation, on, newId, answer.placeId);
     case 'turn':
       return recordTurn(state, situation, on, newId);
     case 'water':

@@ -6,7 +6,8 @@ import { accept } from '../ledger/accept.ts';
 import { stateBefore, stateOf } from '../ledger/fold.ts';
 import { undoing } from '../ledger/undo.ts';
 import { countsOf, isCorrectable, recordCorrection } from './correct.ts';
-import { type Recorded, recordGone } from './record.ts';
+import { recordGone } from './gone.ts';
+import type { Recorded } from './record.ts';
 
 const TODAY = '2026-12-20';
 let serial = 0;

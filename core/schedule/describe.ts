@@ -1,5 +1,6 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { NewEvent, OpeningMethod, WhyGone } from '@chill/model/event.ts';
+import type { Place } from '@chill/model/place.ts';
 import { say } from '@chill/words/schedule.ts';
 import { worded } from '@chill/words/tables.ts';
 import { shortDate } from '../calendar/dates.ts';
@@ -11,10 +12,33 @@ import { stateName } from '../ledger/states.ts';
 import { endingOf, punctuality, TIMINGS } from '../treat/timers.ts';
 import { stageName } from './words.ts';
 
-/** What an event did, in a few words: "3 root out, 1 mouldy; damp". With the batch's timers it also says how early or late one was ended. */
-export function describeEvent(event: NewEvent, { plan }: Pick<Batch, 'plan'>, timers: readonly Timer[] = []): string {
-  const facts = kindOfEvent(event).facts(event, { stages: plan.stages, timers });
+/** What an event can be told with, besides its batch. */
+interface ToldWith {
+  /** The batch's timers: then it is also said how early or late one was ended. */
+  timers?: readonly Timer[];
+  /** The nursery's places: then it is also said from where to where it went. */
+  places?: readonly Pick<Place, 'id' | 'name'>[];
+}
+
+/** What an event did, in a few words: "3 root out, 1 mouldy; damp". */
+export function describeEvent(
+  event: NewEvent,
+  { plan, events = [] }: Pick<Batch, 'plan'> & Partial<Pick<Batch, 'events'>>,
+  { timers = [], places }: ToldWith = {},
+): string {
+  const placeName = (id: string) => places?.find((place) => place.id === id)?.name;
+  const cameFrom = places && 'placeId' in event ? placeBefore(events, event.id) : undefined;
+  const facts = kindOfEvent(event).facts(event, { stages: plan.stages, timers, placeName, cameFrom });
   return [...facts.map(inWords), ...(event.note ? [event.note] : [])].join(', ') || say('checked');
+}
+
+/** Where a batch lay before an event took it elsewhere, by what was recorded earlier and was not taken back. */
+function placeBefore(events: readonly NewEvent[], id: string): string | undefined {
+  const at = events.findIndex((one) => one.id === id);
+  const earlier = at < 0 ? events : events.slice(0, at);
+  const undone = new Set(events.flatMap((one) => (one.kind === 'reversed' ? [one.reverses] : [])));
+  const last = earlier.findLast((one) => 'placeId' in one && !undone.has(one.id));
+  return last && 'placeId' in last ? last.placeId : undefined;
 }
 
 const DAMP = worded(say, { dry: 'dryFound', right: 'dampFound', wet: 'tooWet' });
@@ -35,10 +59,15 @@ export const GONE: Record<WhyGone, string> = worded(say, {
   givenAway: 'bagGivenAway',
 });
 
+/** Where it went, as far as that is known. */
+function fromTo({ from, to }: { from?: string; to?: string }): string[] {
+  return to === undefined ? [] : [from === undefined ? to : say('fromTo', { from, to })];
+}
+
 function inWords(fact: Fact): string {
   switch (fact.did) {
     case 'into':
-      return say('into', { stage: stageName(fact.stage) });
+      return [say('into', { stage: stageName(fact.stage) }), ...fromTo(fact)].join(', ');
     case 'outOf':
       return say('out', { stage: stageName(fact.stage) });
     case 'damp':
@@ -58,7 +87,7 @@ function inWords(fact: Fact): string {
     case 'split':
       return say('split');
     case 'elsewhere':
-      return say('movedAnotherPlace');
+      return fact.from ? say('movedFromTo', { from: fact.from, to: fact.to }) : [say('movedAnotherPlace'), ...fromTo(fact)].join(', ');
     case 'watered':
       return say('mlWaterAdded', { toPrecision: Number(fact.mL.toPrecision(3)) });
     case 'timer':

@@ -1,13 +1,11 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { Move, NewEvent, WhyGone } from '@chill/model/event.ts';
-import type { NewId, PlainDate } from '@chill/model/primitives.ts';
+import type { Move, NewEvent } from '@chill/model/event.ts';
+import type { NewId, PlaceId, PlainDate } from '@chill/model/primitives.ts';
 import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/schedule.ts';
 import { addDays } from '../calendar/dates.ts';
 import { isStage, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
-import { fold } from '../ledger/fold.ts';
-import type { Saying } from '../ledger/logLine.ts';
 import { applyMoves, type Counts, countIn, ON_ITS_WAY } from '../ledger/states.ts';
 import { movesFor, type Verb } from '../ledger/verbs.ts';
 import { TIMINGS } from '../treat/timers.ts';
@@ -63,8 +61,15 @@ export function recordMoves(
   return { events: [{ id: newId(), on, kind: 'seedsMoved', moves: moved.moves }] };
 }
 
-/** The event that begins the next stage, in the place meant for it. */
-export function recordBegin(batch: Batch, state: BatchState, situation: RecordSituation, on: PlainDate, newId: NewId): Recorded {
+/** The event that begins the next stage, in the place that was chosen, or in the one meant for it. */
+export function recordBegin(
+  batch: Batch,
+  state: BatchState,
+  situation: RecordSituation,
+  on: PlainDate,
+  newId: NewId,
+  chosen?: PlaceId,
+): Recorded {
   const stage = batch.plan.stages[state.stage];
   if (!stage || state.underWay)
     return refusal(
@@ -72,7 +77,7 @@ export function recordBegin(batch: Batch, state: BatchState, situation: RecordSi
         ? say.of('already', { code: batch.code, stage: stageName.of(stage.kind) })
         : say.of('hasNoStageLeftBegin', { code: batch.code }),
     );
-  const placeId = placeForStage(stage, situation);
+  const placeId = chosen ?? placeForStage(stage, situation);
   if (!placeId) return refusal(say.of('thereNoPlaceYetAdd', { stage: stageName.of(stage.kind) }));
   const at = situation.now;
   const started: NewEvent = { id: newId(), on, kind: 'stageStarted', stage: state.stage, placeId, ...(at && { at }) };
@@ -100,12 +105,19 @@ function momentOf({ now }: RecordSituation, on: PlainDate): string {
 }
 
 /** The events that end the stage under way and, if there is one, begin the next on the same day. */
-export function recordMove(batch: Batch, state: BatchState, situation: RecordSituation, on: PlainDate, newId: NewId): Recorded {
+export function recordMove(
+  batch: Batch,
+  state: BatchState,
+  situation: RecordSituation,
+  on: PlainDate,
+  newId: NewId,
+  chosen?: PlaceId,
+): Recorded {
   if (!state.underWay) return refusal(say.of('notAnyStageBeginOne', { code: batch.code }));
   const at = situation.now;
   const finished: NewEvent = { id: newId(), on, kind: 'stageFinished', stage: state.stage, moves: [], ...(at && { at }) };
   if (state.stage + 1 >= batch.plan.stages.length) return { events: [finished] };
-  const begun = recordBegin(batch, { ...state, stage: state.stage + 1, underWay: false }, situation, on, newId);
+  const begun = recordBegin(batch, { ...state, stage: state.stage + 1, underWay: false }, situation, on, newId, chosen);
   return 'reason' in begun ? begun : { events: [finished, ...begun.events] };
 }
 
@@ -169,87 +181,9 @@ export function recordPlantOut(batch: Batch, state: BatchState, plants: number, 
   };
 }
 
-/** The events by which a whole bag goes: every seed of it that is still somewhere is counted out, and it is closed. */
-export function recordGone(state: Pick<BatchState, 'counts'>, why: WhyGone, on: PlainDate, newId: NewId): Recorded {
-  const to = why === 'givenAway' ? 'givenAway' : 'discarded';
-  const there = [...ON_ITS_WAY, 'heldOver' as const].filter((from) => state.counts[from] > 0);
-  const moves = there.map((from): Move => ({ from, to, count: state.counts[from] }));
-  return {
-    events: [
-      ...(moves.length > 0 ? [{ id: newId(), on, kind: 'seedsMoved', moves } as const] : []),
-      { id: newId(), on, kind: 'closed', why },
-    ],
-  };
-}
-
 /** The event by which waiting goes on for so many days, where one could stop. */
 export function recordWait(days: number, on: PlainDate, newId: NewId): Recorded {
   return { events: [{ id: newId(), on, kind: 'waited', until: addDays(on, days) }] };
-}
-
-/** The events that a log line asks for, in the order in which it was written: what stands together is one check. */
-export function recordSayings(batch: Batch, sayings: readonly Saying[], situation: RecordSituation, on: PlainDate, newId: NewId): Recorded {
-  const events: NewEvent[] = [];
-  // A note is of the whole line, and stands with what was seen.
-  let notes = sayings.flatMap((saying) => (saying.kind === 'note' ? [saying.text] : [])).join('; ');
-  let seen: Seen[] = [];
-  const stateNow = () => fold(batch.plan, [...batch.events, ...events]);
-  /** Takes what has been seen so far as one check. */
-  const settle = (): Refusal | undefined => {
-    if (seen.length === 0) return undefined;
-    const recorded = recordSeen(batch, stateNow(), seen, notes, on, newId);
-    seen = [];
-    notes = '';
-    if ('reason' in recorded) return recorded;
-    events.push(...recorded.events);
-    return undefined;
-  };
-  for (const saying of sayings) {
-    if (saying.kind === 'note') continue;
-    if (isSeen(saying)) {
-      seen.push(saying);
-      continue;
-    }
-    const refused = settle();
-    if (refused) return refused;
-    const done = recordDone(batch, stateNow(), saying, situation, on, newId);
-    if ('reason' in done) return done;
-    events.push(...done.events);
-  }
-  return settle() ?? { events: notes ? [...events, { id: newId(), on, kind: 'noted', note: notes }] : events };
-}
-
-type Seen = Extract<Saying, { kind: 'count' | 'damp' | 'mould' }>;
-const isSeen = (saying: Saying): saying is Seen => ['count', 'damp', 'mould'].includes(saying.kind);
-
-function recordSeen(batch: Batch, state: BatchState, seen: readonly Seen[], note: string, on: PlainDate, newId: NewId): Recorded {
-  const counts = seen.flatMap((saying): [Verb, number][] => (saying.kind === 'count' ? [[saying.verb, saying.count]] : []));
-  const damp = seen.findLast((saying) => saying.kind === 'damp')?.damp;
-  const mould = seen.findLast((saying) => saying.kind === 'mould')?.mould;
-  return recordCheck(batch, state, { counts, ...(damp && { damp }), ...(mould && { mould }), ...(note && { note }) }, on, newId);
-}
-
-function recordDone(
-  batch: Batch,
-  state: BatchState,
-  saying: Exclude<Saying, Seen | { kind: 'note' }>,
-  situation: RecordSituation,
-  on: PlainDate,
-  newId: NewId,
-): Recorded {
-  switch (saying.kind) {
-    case 'watered':
-      return { events: [{ id: newId(), on, kind: 'watered', mL: saying.water_mL }] };
-    case 'fresh':
-      return { events: [{ id: newId(), on, kind: 'refreshed' }] };
-    case 'gone':
-      return recordGone(state, saying.why, on, newId);
-    case 'begin':
-    case 'done': {
-      const begins = saying.kind === 'begin' && !state.underWay;
-      return begins ? recordBegin(batch, state, situation, on, newId) : recordMove(batch, state, situation, on, newId);
-    }
-  }
 }
 
 function leftBehind(counts: Counts, rest: 'heldOver' | 'lost'): Move[] {

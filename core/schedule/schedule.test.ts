@@ -14,17 +14,8 @@ import { planFrom, propose } from '../methods/propose.ts';
 import { describeEvent } from './describe.ts';
 import type { Promised } from './outlook.ts';
 import { project } from './project.ts';
-import {
-  type Recorded,
-  recordBegin,
-  recordCheck,
-  recordFinish,
-  recordMove,
-  recordMoves,
-  recordPlantOut,
-  recordSayings,
-  recordWait,
-} from './record.ts';
+import { type Recorded, recordBegin, recordCheck, recordFinish, recordMove, recordMoves, recordPlantOut, recordWait } from './record.ts';
+import { recordSayings } from './sayings.ts';
 import type { Situation } from './situation.ts';
 import { sproutCurve } from './sproutCurve.ts';
 import type { Task } from './task.ts';

@@ -33,7 +33,7 @@ type Pages = AsyncIterable<Row[]> | Iterable<Row[]>;
 const ROWS: Record<Table, (sources: Sources) => Pages> = {
   lots: ({ now }) => [now.lots.map(lotRow)],
   batches: ({ now, views }) => ofEvery(views, (view) => [batchRow(view, now.places)]),
-  events: ({ views }) => ofEvery(views, eventRows),
+  events: ({ now, views }) => ofEvery(views, (view) => eventRows(view, now.places)),
   tasks: ({ now }) => [now.batches.flatMap((view) => taskRows(view, now.places))],
   cold: ({ now }) => [now.batches.flatMap((view) => coldRows(view, now.today))],
   places: ({ now }) => [now.places.map(placeRow)],
@@ -103,14 +103,14 @@ function batchRow({ batch, species, lot, projection: { state, stages, plantOut }
   };
 }
 
-function eventRows({ batch, projection: { state } }: BatchView): Row[] {
+function eventRows({ batch, projection: { state } }: BatchView, places: readonly Place[]): Row[] {
   return batch.events.map((event) => ({
     code: batch.code,
     version: event.version,
     on: event.on,
     at: event.at,
     kind: event.kind,
-    told: describeEvent(event, batch, state.timers),
+    told: describeEvent(event, batch, { timers: state.timers, places }),
     inForce: state.inForce.has(event.id),
     corrects: batch.events.find(({ id }) => id === event.corrects)?.version,
     recordedAt: event.recordedAt,

@@ -1,28 +1,9 @@
 import { STAGES, staysAtBench } from '@chill/core/kinds/stages.ts';
-import type { Timer } from '@chill/core/ledger/batchState.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { handTime } from '@chill/core/treat/handTime.ts';
 import { type BenchOrder, benchJob, orderSession } from '@chill/core/treat/session.ts';
-import { readTimer } from '@chill/core/treat/timers.ts';
 import type { OpeningMethod } from '@chill/model/event.ts';
 import type { BatchView, NurseryView } from './nursery.ts';
-
-/** A timer that has not been ended, with its batch. */
-export interface RunningTimer {
-  view: BatchView;
-  timer: Timer;
-}
-
-/** Every timer of the nursery that was not ended, the one that ends soonest first. */
-export function runningTimers(batches: readonly BatchView[]): RunningTimer[] {
-  return batches
-    .flatMap((view) => view.projection.state.timers.filter(({ ended }) => !ended).map((timer) => ({ view, timer })))
-    .sort((a, b) => endOf(a) - endOf(b));
-}
-
-function endOf({ timer }: RunningTimer): number {
-  return readTimer(timer, timer.started_ms).ends_ms;
-}
 
 /** Batches that want something at the bench today: a treatment that is due, or one that is under way. */
 export function atTheBench({ batches, today }: Pick<NurseryView, 'batches' | 'today'>): BatchView[] {

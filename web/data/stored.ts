@@ -55,7 +55,7 @@ export function useKey(key: string, act: () => void): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const inField = event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [contenteditable]');
-      if (event.key !== key || inField || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.key !== key || event.defaultPrevented || inField || event.ctrlKey || event.metaKey || event.altKey) return;
       event.preventDefault();
       latest.current();
     };

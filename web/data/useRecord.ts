@@ -3,6 +3,7 @@ import type { Recorded } from '@chill/core/schedule/record.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useState } from 'react';
+import { keepFocus } from '../kit/keepFocus.ts';
 import { nowMs } from './now.ts';
 import { useNursery } from './nursery.ts';
 import { post } from './outbox.ts';
@@ -21,7 +22,10 @@ export function useRecord() {
   /** Records events that core has made, or takes its reason why there are none. True where they were taken. */
   const record = (batch: Batch, recorded: Recorded): boolean => {
     const refusal = refusalOf(batch, recorded, today);
-    if ('events' in recorded && refusal === undefined) post(batch, recorded.events);
+    if ('events' in recorded && refusal === undefined) {
+      keepFocus();
+      post(batch, recorded.events);
+    }
     refuse(refusal);
     return refusal === undefined;
   };

@@ -1,6 +1,7 @@
 import { say } from '@chill/words/ledger.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
+import { whither } from './steps.ts';
 
 /** Moved to another place within its stage. */
 export const carried: EventKind<'carried'> = {
@@ -14,5 +15,5 @@ export const carried: EventKind<'carried'> = {
     const before = (here.stays ?? []).filter(({ on }) => on < event.on);
     state.stages[state.stage] = { ...here, placeId: event.placeId, stays: [...before, { on: event.on, placeId: event.placeId }] };
   },
-  facts: () => [{ did: 'elsewhere' }],
+  facts: ({ placeId }, telling) => [{ did: 'elsewhere', ...whither(placeId, telling) }],
 };

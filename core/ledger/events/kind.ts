@@ -17,15 +17,20 @@ export interface Telling {
   stages: Plan['stages'];
   /** The batch's timers, where it is to be said how early or late one was ended. */
   timers: readonly Timer[];
+  /** Names of places by their ids, and the place where it lay before, where those are known. */
+  placeName?: (id: string) => string | undefined;
+  cameFrom?: string | undefined;
 }
 
 /** One thing that an event did, as facts; they are put into words where they are shown. */
 export type Fact =
-  | { did: 'into' | 'outOf'; stage: StageKind }
+  | { did: 'into'; stage: StageKind; from?: string; to?: string }
+  | { did: 'outOf'; stage: StageKind }
   | { did: 'damp'; damp: 'dry' | 'right' | 'wet' }
   | { did: 'mould'; mould: 'none' | 'few' | 'spreading' }
   | { did: 'seeds'; to: SeedState; count: number }
-  | { did: 'fresh' | 'undone' | 'split' | 'elsewhere' }
+  | { did: 'fresh' | 'undone' | 'split' }
+  | { did: 'elsewhere'; from?: string; to?: string }
   | { did: 'closed'; why?: WhyGone }
   | { did: 'waits'; until: PlainDate; on: PlainDate }
   | { did: 'watered'; mL: number }

@@ -2,7 +2,7 @@ import type { Plan } from '@chill/model/batch.ts';
 import { say } from '@chill/words/ledger.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
-import { kindOf, requireNotBefore } from './steps.ts';
+import { kindOf, requireNotBefore, whither } from './steps.ts';
 
 /** The next stage of the plan begins, in a place. */
 export const stageStarted: EventKind<'stageStarted'> = {
@@ -15,7 +15,7 @@ export const stageStarted: EventKind<'stageStarted'> = {
     // Going on in the same sand or pot, its medium goes on ageing.
     if (!lastsFrom(planned, event.stage)) state.freshened.push(event.on);
   },
-  facts: ({ stage }, { stages }) => [{ did: 'into', stage: kindOf(stages, stage) }],
+  facts: ({ stage, placeId }, telling) => [{ did: 'into', stage: kindOf(telling.stages, stage), ...whither(placeId, telling) }],
 };
 
 /** Whether a stage goes on in the medium of the one before it. */

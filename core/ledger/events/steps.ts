@@ -5,7 +5,7 @@ import { shortDate } from '../../calendar/dates.ts';
 import type { BatchState } from '../batchState.ts';
 import { LedgerError, refuse } from '../refuse.ts';
 import { applyMoves, countIn } from '../states.ts';
-import type { Fact, FoldableEvent } from './kind.ts';
+import type { Fact, FoldableEvent, Telling } from './kind.ts';
 
 type MovingEvent = Extract<FoldableEvent, { moves: unknown }>;
 
@@ -60,4 +60,11 @@ export function requireUnderWay(state: BatchState, event: FoldableEvent & { stag
 /** The kind of a planned stage. */
 export function kindOf(planned: Plan['stages'], stage: number) {
   return (planned[stage] ?? (planned.at(-1) as Plan['stages'][number])).kind;
+}
+
+/** Where a batch was taken, as far as the names of places are known: from where to where, or only where it lies. */
+export function whither(placeId: string, { placeName, cameFrom }: Telling): { from?: string; to?: string } {
+  const to = placeName?.(placeId);
+  const from = cameFrom !== placeId && cameFrom !== undefined ? placeName?.(cameFrom) : undefined;
+  return { ...(to !== undefined && { to }), ...(to !== undefined && from !== undefined && { from }) };
 }

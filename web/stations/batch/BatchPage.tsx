@@ -279,7 +279,7 @@ function inPlaces(events: readonly LedgerEvent[]): LedgerEvent[] {
 }
 
 function Entry({ view, event }: { view: BatchView; event: LedgerEvent }) {
-  const { today } = useNursery();
+  const { today, places } = useNursery();
   const [correcting, setCorrecting] = useState(false);
   const { batch, projection } = view;
   const stands = projection.state.inForce.has(event.id);
@@ -291,7 +291,7 @@ function Entry({ view, event }: { view: BatchView; event: LedgerEvent }) {
       ) : (
         <>
           <span className={`min-w-0 grow basis-28 ${stands ? '' : 'text-ink2 line-through'}`}>
-            {describeEvent(event, batch, projection.state.timers)}
+            {describeEvent(event, batch, { timers: projection.state.timers, places })}
             {event.corrects && stands && <span className="text-ink2"> · {say('corrected')}</span>}
           </span>
           {stands && isCorrectable(event) && (

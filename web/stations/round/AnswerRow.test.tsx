@@ -111,13 +111,37 @@ describe('a move', () => {
   test('says where to, with the caution of where it goes, and begins the next stage there', async () => {
     const today = '2027-03-01';
     const { user, since } = answering(nurseryWith(larch, [inTheCold()], today), 'move');
-    expect(screen.getByText('to Heat mat')).toBeTruthy();
+    const to = screen.getByRole('combobox', { name: 'to' }) as HTMLSelectElement;
+    expect(to.value).toBe(placeId('mat'));
     expect(screen.getByText(/use an outlet with a residual-current device/)).toBeTruthy();
-    await user.click(press(/Move/));
+    await user.selectOptions(to, 'Bench');
+    await user.click(press('Packed and labelled'));
     expect(since()).toMatchObject([
       { kind: 'stageFinished', on: today },
-      { kind: 'stageStarted', placeId: placeId('mat') },
+      { kind: 'stageStarted', placeId: placeId('bench') },
     ]);
+  });
+  test.each([
+    ['scarifies', 'iliamna-rivularis', 'sandpaper'],
+    ['pours hot water', 'ceanothus-velutinus', 'hot-water-then-sand'],
+  ])('that %s is never claimed with one tap: its dose is recorded at the bench', (_what, speciesId, methodId) => {
+    const lot = lotOf(speciesId);
+    answering(nurseryWith(lot, [batchOf(lot, methodId)]), 'begin');
+    expect(screen.queryByRole('button')).toBeNull();
+    expect(screen.getByRole('link', { name: '7QK at the bench' }).getAttribute('href')).toBe('/treat/7QK');
+  });
+  test('that would end a soak which has hardly begun is asked first', async () => {
+    const at = new Date(Date.now() - 60_000).toISOString();
+    const timer = { kind: 'timerStarted', timer: placeId('mat'), stage: 0, step: 'soak', seconds: 14 * 3600, at, on: TODAY };
+    const soak = batchOf(larch, 'towel-in-fridge', { kind: 'stageStarted', stage: 0, placeId: placeId('bench'), on: TODAY }, timer);
+    const { user, since } = answering(nurseryWith(larch, [soak]), 'move');
+    await user.click(press('Packed and labelled'));
+    expect(screen.getByRole('alert').textContent).toMatch(/early/);
+    expect(since()).toEqual([]);
+    await user.click(press('Cancel'));
+    await user.click(press('Packed and labelled'));
+    await user.click(press('End it anyway'));
+    expect(since()).toMatchObject([{ kind: 'stageFinished' }, { kind: 'stageStarted' }]);
   });
   test('out of a soak that nobody looked at asks to count the swollen of hard-coated seed first', () => {
     const lot = lotOf('ceanothus-velutinus');

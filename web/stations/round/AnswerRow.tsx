@@ -1,8 +1,9 @@
+import { placesFor } from '@chill/core/kinds/places.ts';
 import { isStage, STAGES, staysAtBench } from '@chill/core/kinds/stages.ts';
 import { mostFor } from '@chill/core/ledger/verbs.ts';
 import { countFirst, wantsCount } from '@chill/core/mix/swelling.ts';
-import { type Answer, recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
-import { topUpFor } from '@chill/core/schedule/followUps.ts';
+import type { Answer } from '@chill/core/schedule/answer.ts';
+import { benchFirst } from '@chill/core/schedule/oneTap.ts';
 import { recordWait } from '@chill/core/schedule/record.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import { waitOn } from '@chill/core/schedule/waitOn.ts';
@@ -14,12 +15,13 @@ import { options } from '@chill/words/tables.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
-import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';
+import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { QuantityInput } from '../../kit/QuantityInput.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
+import { type Answering, useAnswer } from './useAnswer.ts';
 
 const DAMP = options(say, {
   dry: 'dry',
@@ -35,22 +37,14 @@ const REST = options(say, {
   lost: 'compost',
 });
 
-/** What a task's answer is given with: the batch, what is answered so far, and how to change it. */
-interface Asking {
-  view: BatchView;
-  task: Task;
-  answer: Answer;
-  set: (part: Partial<Answer>) => void;
-}
-
 /** How one kind of task is answered. */
-interface Answering {
+interface Kind {
   /** The word on its button, before and after something else than the usual was said. */
-  act: (changed: boolean) => string;
+  act: (changed: boolean, next: StageKind | undefined) => string;
   /** What else may be done instead of it. */
-  Instead?: (asking: Asking) => React.ReactNode;
+  Instead?: (asking: Answering) => React.ReactNode;
   /** What is asked beside the button. */
-  Asks?: (asking: Asking) => React.ReactNode;
+  Asks?: (asking: Answering) => React.ReactNode;
   /** The caution that belongs to it. */
   caution?: (view: BatchView, task: Task) => string | undefined;
   /** Whether the stage it is about may have a step of its own at the bench: dose, clock and judgement. */
@@ -58,15 +52,21 @@ interface Answering {
 }
 
 const record = { act: () => say('record') };
-const ANSWERS: Record<Task['kind'], Answering> = {
+const ANSWERS: Record<Task['kind'], Kind> = {
   begin: {
-    act: () => say('start'),
+    act: (_changed, next) => (next && STAGES[next].packed ? say('packed') : say('start')),
+    Asks: Where,
     caution: ({ projection }, { stage }) => cautionOf(projection.stages[stage]?.kind),
     atBench: (kind) => staysAtBench(kind) || STAGES[kind].packed,
   },
   move: {
-    act: () => say('move'),
-    Asks: CountFirst,
+    act: (_changed, next) => (next && STAGES[next].packed ? say('packed') : say('move')),
+    Asks: (asking) => (
+      <>
+        <CountFirst {...asking} />
+        <Where {...asking} />
+      </>
+    ),
     caution: ({ projection }, { stage }) => cautionAt(projection.stages[stage + 1]?.kind ?? 'pot'),
     atBench: staysAtBench,
   },
@@ -84,40 +84,56 @@ function cautionOf(kind: StageKind | undefined): string | undefined {
   return kind && cautionAt(kind);
 }
 
-/** The controls that answer one task: the usual answer in one tap, numbers where they are needed. */
+/** The controls that answer one task, with an answer of their own. */
 export function AnswerControls({ view, task, sight }: { view: BatchView; task: Task; sight?: Sight | undefined }) {
-  const nursery = useNursery();
+  return <AnswerForm answering={useAnswer(view, task)} sight={sight} />;
+}
+
+/** The controls that answer one task: the usual answer in one tap, numbers where they are needed, the bench where a dose is. */
+export function AnswerForm({ answering, sight }: { answering: Answering; sight?: Sight | undefined }) {
+  const { view, task, changed, set, save, asked, cancel, problem } = answering;
   const { batch, projection } = view;
-  const { state } = projection;
-  const situation = situationOf(nursery, view.species, view.lot);
-  const water = task.kind === 'water' ? topUpFor({ batch, projection, situation, index: task.stage }) : 0;
-  const usual = usualAnswer(task, state, water);
-  const [answer, setAnswer] = useState<Answer>(usual);
-  const { record, problem } = useRecord();
-  const set = (part: Partial<Answer>) => setAnswer({ ...answer, ...part });
   const kind = projection.stages[task.stage]?.kind;
   const { act, Asks, Instead, caution, atBench } = ANSWERS[task.kind];
   const beware = caution?.(view, task);
-  const place = nursery.places.find((one) => one.id === task.toPlaceId);
-
-  const save = () => {
-    const answered = recordAnswer(task, task.check === 'damp' ? answer : { ...answer, damp: undefined }, batch, state, situation, newId);
-    if (record(batch, answered)) setAnswer(usual);
-  };
-
+  const bench = benchFirst(task, projection);
+  const zone = { '--action': 'var(--zone)' } as React.CSSProperties;
+  if (bench) {
+    return (
+      <div className="flex max-w-[27rem] flex-wrap items-center gap-x-2.5 gap-y-2 desk:justify-end">
+        {task.kind === 'move' && <CountFirst {...answering} />}
+        <Link
+          to={`/treat/${batch.code}`}
+          className="action max-desk:basis-full"
+          style={zone}
+          aria-label={say('bench', { code: batch.code })}
+        >
+          {say('openBench')}
+        </Link>
+        {beware && <p className="w-0 min-w-full text-[0.9rem] text-ink2 desk:text-right">{beware}</p>}
+      </div>
+    );
+  }
+  if (asked !== undefined) {
+    return (
+      <div role="alert" className="flex max-w-[27rem] flex-wrap items-center gap-x-2.5 gap-y-2 border-l-4 border-alarm pl-3">
+        <p className="basis-full text-[0.95rem]">{asked}</p>
+        <button type="button" className="action" style={zone} onClick={save}>
+          {say('endAnyway')}
+        </button>
+        <button type="button" className="quiet" onClick={cancel}>
+          {say('cancel')}
+        </button>
+      </div>
+    );
+  }
   return (
     <div className="flex max-w-[27rem] flex-wrap items-center gap-x-2.5 gap-y-2 desk:justify-end">
-      {Asks && <Asks view={view} task={task} answer={answer} set={set} />}
-      {place && <span className="text-[0.95rem] text-ink2">{say('to', { name: place.name })}</span>}
-      <button
-        type="button"
-        className="action max-desk:basis-full"
-        style={{ '--action': 'var(--zone)' } as React.CSSProperties}
-        onClick={save}
-      >
-        {act(JSON.stringify(answer) !== JSON.stringify(usual))}
+      {Asks && <Asks {...answering} />}
+      <button type="button" className="action max-desk:basis-full" style={zone} onClick={save}>
+        {act(changed, begunBy(task, view))}
       </button>
-      {Instead && <Instead view={view} task={task} answer={answer} set={set} />}
+      {Instead && <Instead {...answering} />}
       {kind && atBench?.(kind) && (
         <Link to={`/treat/${batch.code}`} className="quiet text-[0.95rem]" aria-label={say('bench', { code: batch.code })}>
           {say('atBench')}
@@ -132,12 +148,40 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
   );
 }
 
+/** The stage that an answer begins; none where it begins none. */
+function begunBy({ kind, stage }: Task, { projection }: BatchView): StageKind | undefined {
+  return projection.stages[kind === 'begin' ? stage : stage + 1]?.kind;
+}
+
+/** Where it goes: named, and to be chosen where there is more than one place for it. */
+function Where({ view, task, answer, set }: Answering) {
+  const { places } = useNursery();
+  const kind = begunBy(task, view);
+  const fit = kind ? placesFor(kind, places) : [];
+  const there = answer.placeId ?? task.toPlaceId;
+  const place = places.find(({ id }) => id === there);
+  if (!place) return null;
+  if (fit.length < 2) return <span className="text-[0.95rem] text-ink2">{say('to', { name: place.name })}</span>;
+  return (
+    <label className="flex items-baseline gap-1.5 text-[0.95rem] text-ink2">
+      {say('toWhere')}
+      <select className="written max-w-36" value={there} onChange={({ target }) => set({ placeId: target.value })}>
+        {[...new Set([place, ...fit])].map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
 function growsIn(kind: StageKind | undefined): boolean {
   return isStage(kind, ({ course }) => course === 'grows');
 }
 
 /** What a check found: how damp, roots or sprouts, mould, or what was lost in the pots. */
-function Seen({ view: { projection }, task: { check, stage }, answer, set }: Asking) {
+function Seen({ view: { projection }, task: { check, stage }, answer, set }: Answering) {
   const { counts } = projection.state;
   const inPots = growsIn(projection.stages[stage]?.kind);
   const [sprouts, damp] = [check === 'sprouts', check === 'damp'];
@@ -183,13 +227,13 @@ function Seen({ view: { projection }, task: { check, stage }, answer, set }: Ask
 }
 
 /** Hard seed that comes out of the water is counted before it goes on. */
-function CountFirst({ view: { species, projection }, task: { stage } }: Asking) {
+function CountFirst({ view: { species, projection }, task: { stage } }: Answering) {
   const kind = projection.stages[stage]?.kind;
   if (!kind || !wantsCount(species, projection.state, kind)) return null;
   return <p className="w-0 min-w-full text-[0.9rem] font-semibold desk:text-right">{countFirst()}</p>;
 }
 
-function WaterAdded({ answer, set }: Asking) {
+function WaterAdded({ answer, set }: Answering) {
   const { units } = useNursery().nursery.settings;
   return (
     <span className="w-28">
@@ -204,24 +248,24 @@ function WaterAdded({ answer, set }: Asking) {
   );
 }
 
-function Lifted({ view, answer, set }: Asking) {
+function Lifted({ view, answer, set }: Answering) {
   const most = mostFor('potted', view.projection.state.counts);
   return <Stepper label={say('lifted')} value={answer.count} most={most} onChange={(count) => set({ count })} />;
 }
 
-function PlantsOut({ view, answer, set }: Asking) {
+function PlantsOut({ view, answer, set }: Answering) {
   const most = mostFor('plantOut', view.projection.state.counts);
   return <Stepper label={say('plants')} value={answer.count} most={most} onChange={(count) => set({ count })} />;
 }
 
 /** What becomes of the seed that has not come. */
-function TheRest({ view, answer, set }: Asking) {
+function TheRest({ view, answer, set }: Answering) {
   if (mostFor('heldOver', view.projection.state.counts) === 0) return null;
   return <Choice label={say('thoseNotGerminated')} options={REST} value={answer.rest} onChange={(rest) => set({ rest })} />;
 }
 
 /** Waiting on instead, with what may still come of it. */
-function WaitOn({ view: { batch, projection } }: Asking) {
+function WaitOn({ view: { batch, projection } }: Answering) {
   const { today } = useNursery();
   const { record, problem } = useRecord();
   const wait = projection.sprouting && waitOn(projection.sprouting, today);

@@ -5,7 +5,7 @@ import { type LogLine, type NamedBag, parseLogLines } from '@chill/core/ledger/l
 import { type Suggestion, suggestions, taken } from '@chill/core/ledger/logSuggest.ts';
 import { stateName } from '@chill/core/ledger/states.ts';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
-import { recordSayings } from '@chill/core/schedule/record.ts';
+import { recordSayings } from '@chill/core/schedule/sayings.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import type { NewEvent, SeedState } from '@chill/model/event.ts';
 import { oneOf } from '@chill/words/lists.ts';

@@ -1,6 +1,6 @@
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { cleanup, screen, within } from '@testing-library/react';
+import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import { batchOf, lotOf, nurseryWith, placeId, recorded, show, upTo } from '../../testing.tsx';
 import { RoundStation } from './RoundStation.tsx';
 
@@ -34,6 +34,19 @@ describe('the round', () => {
     const before = recorded().length;
     await user.click(stop(/^Fridge/).getAllByRole('button', { name: /as usual/i })[1] as HTMLElement);
     expect(recorded().slice(before)).toMatchObject([{ kind: 'checked', damp: 'right', mould: 'none' }]);
+  });
+
+  test('is walked with keys: arrows to a row, figures and letters, Enter, and the next row has the focus', async () => {
+    const { user } = round();
+    const before = recorded().length;
+    const row = (code: string) => screen.getByRole('link', { name: `${code}, Western larch` }).closest('li');
+    await user.keyboard('{ArrowDown}');
+    expect(document.activeElement).toBe(row('7QK'));
+    await user.keyboard('dm2{Enter}');
+    expect(recorded().slice(before)).toMatchObject([{ kind: 'checked', damp: 'dry', moves: [{ to: 'mouldy', count: 2 }] }]);
+    await waitFor(() => expect(document.activeElement).toBe(row('W3X')));
+    await user.keyboard('{ArrowUp}');
+    expect(document.activeElement).toBe(row('7QK'));
   });
 
   test('has what is done at the end, each with its way back', async () => {

@@ -3,21 +3,27 @@ import { temperatureNow } from '@chill/core/chill/now.ts';
 import { PLACES, placesFor } from '@chill/core/kinds/places.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
 import { lodgersOf } from '@chill/core/schedule/lodging.ts';
+import { benchFirst } from '@chill/core/schedule/oneTap.ts';
+import type { Task } from '@chill/core/schedule/task.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Sight } from '@chill/model/sight.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/round.ts';
 import { spoken } from '@chill/words/subject.ts';
-import { type CSSProperties, useState } from 'react';
+import { type CSSProperties, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { asItStands, useNursery } from '../../data/nursery.ts';
+import { asItStands, type BatchView, useNursery } from '../../data/nursery.ts';
 import { useSights } from '../../data/sights.ts';
+import { useKey } from '../../data/stored.ts';
 import { Tag } from '../../kit/Tag.tsx';
 import { UndoButton } from '../../kit/UndoButton.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
 import { BatchGlance } from '../batch/BatchGlance.tsx';
-import { AnswerControls } from './AnswerRow.tsx';
+import { AnswerForm } from './AnswerRow.tsx';
+import { keyed, type Typing } from './keys.ts';
 import { comingUp, describeGesture, type RoundLine, type RoundStop, roundStops } from './roundList.ts';
+import { focusSoon, isField, moveOn, onDoneKey, rowAfter } from './rows.ts';
+import { useAnswer } from './useAnswer.ts';
 
 /** Seed that dies when it dries is told of on the round from this many days before, days. */
 const URGENT_DAYS = 21;
@@ -34,6 +40,8 @@ export function RoundStation() {
   const shown =
     view.batches.find((one) => one.batch.id === picked) ?? due[0]?.view ?? view.batches.find((one) => !one.projection.state.closedOn);
   const minutes = due.reduce((sum, line) => sum + ('due' in line ? line.due.minutes : 0), 0);
+
+  useKey('ArrowDown', () => rowAfter(null)?.focus());
 
   return (
     <div className="desk:grid desk:grid-cols-[minmax(0,1.62fr)_minmax(0,1fr)]">
@@ -165,28 +173,79 @@ function Stop({
   );
 }
 
-function Line({ line, picked, pick, sight }: { line: RoundLine; picked: boolean; pick: (id: string) => void; sight: Sight | undefined }) {
+function Line({ line, ...row }: { line: RoundLine; picked: boolean; pick: (id: string) => void; sight: Sight | undefined }) {
+  const { places } = useNursery();
   const { batch, species } = line.view;
-  const name = species.common[0];
-  if ('done' in line) {
-    return (
-      <li className="flex min-h-14 items-center gap-3 border-t border-line first:border-0">
-        <span className="w-16 shrink-0 text-ink3">
-          <Tag code={batch.code} />
-        </span>
-        <span className="min-w-0 grow py-1">
-          <span className="block leading-tight text-ink2">{name}</span>
-          <span className="text-[0.92rem] text-ink2">{describeGesture(line.done, line.view)}</span>
-        </span>
-        <UndoButton view={line.view} events={line.done} />
-      </li>
-    );
-  }
-  const { due } = line;
+  if ('due' in line) return <Due view={line.view} due={line.due} {...row} />;
   return (
     <li
+      tabIndex={-1}
+      data-row="done"
+      className="flex min-h-14 items-center gap-3 border-t border-line first:border-0"
+      onKeyDown={onDoneKey}
+    >
+      <span className="w-16 shrink-0 text-ink3">
+        <Tag code={batch.code} />
+      </span>
+      <span className="min-w-0 grow py-1">
+        <span className="block leading-tight text-ink2">{species.common[0]}</span>
+        <span className="text-[0.92rem] text-ink2">{describeGesture(line.done, line.view, places)}</span>
+      </span>
+      <UndoButton view={line.view} events={line.done} />
+    </li>
+  );
+}
+
+/** What is due: its bag, why, and its answer, by a tap or by keys. */
+function Due({
+  view,
+  due,
+  picked,
+  pick,
+  sight,
+}: {
+  view: BatchView;
+  due: Task;
+  picked: boolean;
+  pick: (id: string) => void;
+  sight: Sight | undefined;
+}) {
+  const { batch, species, projection } = view;
+  const name = species.common[0];
+  const row = useRef<HTMLLIElement>(null);
+  const [typing, setTyping] = useState<Typing>({ figures: '' });
+  const answer = useAnswer(view, due);
+  const save = () => {
+    const next = rowAfter(row.current);
+    setTyping({ figures: '' });
+    const done = answer.save();
+    if (done) focusSoon(next);
+    return done;
+  };
+  const onKeyDown = (event: React.KeyboardEvent<HTMLElement>) => {
+    const onRow = event.target === row.current;
+    if (moveOn(event)) return;
+    if (event.key === 'Enter' && (onRow || isField(event.target))) {
+      event.preventDefault();
+      if (benchFirst(due, projection)) row.current?.querySelector<HTMLElement>('.action')?.click();
+      else save();
+    } else if (event.key === 'b' && onRow) row.current?.querySelector<HTMLElement>('a[href^="/treat/"]')?.click();
+    else if (!isField(event.target) && !event.ctrlKey && !event.metaKey && !event.altKey) {
+      const said = keyed(event.key, due, typing, projection.state.counts);
+      if (!said) return;
+      event.preventDefault();
+      setTyping(said.typing);
+      answer.set(said.put);
+    }
+  };
+  return (
+    <li
+      ref={row}
+      tabIndex={-1}
+      data-row="due"
       className={`border-t border-line py-2.5 first:border-0 desk:grid desk:grid-cols-[minmax(0,1fr)_auto] desk:items-center desk:gap-3 desk:py-2 ${picked ? 'desk:-mx-3.5 desk:bg-sheet desk:px-3.5' : ''}`}
       onFocus={() => pick(batch.id)}
+      onKeyDown={onKeyDown}
       onPointerEnter={(event) => event.pointerType === 'mouse' && pick(batch.id)}
     >
       <div className="flex min-w-0 gap-3">
@@ -213,7 +272,7 @@ function Line({ line, picked, pick, sight }: { line: RoundLine; picked: boolean;
         </div>
       </div>
       <div className="mt-2 desk:mt-0">
-        <AnswerControls view={line.view} task={due} sight={sight} />
+        <AnswerForm answering={{ ...answer, save }} sight={sight} />
       </div>
     </li>
   );

@@ -56,8 +56,8 @@ export function gesturesOn({ batch, projection }: BatchView, day: string): Ledge
 }
 
 /** What a group of events did, in a few words. */
-export function describeGesture(events: readonly LedgerEvent[], view: BatchView): string {
-  return events.map((event) => describeEvent(event, view.batch, view.projection.state.timers)).join('; ');
+export function describeGesture(events: readonly LedgerEvent[], { batch, projection }: BatchView, places: readonly Place[]): string {
+  return events.map((event) => describeEvent(event, batch, { timers: projection.state.timers, places })).join('; ');
 }
 
 /** "Next: Thursday, 2 bags." */

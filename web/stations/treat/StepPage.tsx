@@ -136,12 +136,12 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
 
 /** What was just recorded, and the way back from it. */
 function JustNow({ view }: { view: BatchView }) {
-  const { today } = useNursery();
+  const { today, places } = useNursery();
   const last = gesturesOn(view, today).at(-1);
   if (!last) return null;
   return (
     <p className="mt-4 flex flex-wrap items-center gap-x-4 border-t border-line pt-1 text-[0.95rem] text-ink2">
-      <span>{say('last', { last: describeGesture(last, view) })}</span>
+      <span>{say('last', { last: describeGesture(last, view, places) })}</span>
       <UndoButton view={view} events={last} />
     </p>
   );

@@ -1,0 +1,28 @@
+import { subject } from './subject.ts';
+
+export const say = subject('keys', {
+  atTheBench: 'open it at the bench',
+  calculators: 'calculators',
+  close: 'Close',
+  closeThis: 'close what is open',
+  countHere: 'count what is looked for here: roots, sprouts, losses, seedlings',
+  dryOrWet: 'too dry, too wet',
+  everywhere: 'Everywhere',
+  find: 'find a bag, a lot or a species',
+  fromRowToRow: 'from row to row',
+  goHandbookPlaces: 'go to the handbook, to places',
+  goPotsResults: 'go to Pots, to Results',
+  goRoundSeedsPlan: 'go to the round, to Seeds, to Plan',
+  goTreatColdWarm: 'go to Treat, to Cold, to Warm',
+  keys: 'Keys',
+  keysHere: 'the keys of this screen',
+  lookThroughList: 'look through the list that is open',
+  lossesHere: 'one lost, or as many as the figures after it say',
+  mouldHere: 'one mouldy, or as many as the figures after it say',
+  mouldSpreads: 'the mould is spreading',
+  quickEntry: 'quick entry',
+  recordAndGoOn: 'record, and go on to the next row: as usual, where nothing else was said',
+  rootsHere: 'one root or sprout, or as many as the figures after it say',
+  round: 'On the round',
+  undoRow: 'undo a row that is done',
+});

@@ -110,7 +110,7 @@ test('a warm spell, from the logger’s file to the day on which a bag is due', 
 test('a fridge that is too warm is told of at the head of the round, until it is cold again', async ({ page, grower }) => {
   const places = (await (await page.request.get('/api/places')).json()) as { id: string; name: string }[];
   const crisper = places.find(({ name }) => name === 'Fridge, crisper');
-  const head = page.getByRole('list', { name: 'Places too warm or frozen' });
+  const head = page.getByRole('list', { name: 'What cannot wait' });
   await page.goto(`/places/${crisper?.id}`);
   await grower.press(grower.button('Undo the logger'));
   await grower.press(grower.button('Undo: the logger in Fridge, crisper'));
@@ -145,7 +145,7 @@ test(
       await page.goto('/');
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       const line = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: new RegExp(`^${code},`) }) });
-      const moved = line.getByRole('button', { name: 'Move' });
+      const moved = line.getByRole('button', { name: 'Packed and labelled' });
       const turned = line.getByRole('button', { name: 'Turn' });
       if (await moved.count()) await grower.press(moved.first());
       else if (await turned.count()) await grower.press(turned.first());

@@ -12,9 +12,9 @@ test(
     if (grower.touch) await grower.press(grower.button('Find'));
     else await page.keyboard.press('Control+k');
     await field.fill('westrn lrach');
-    await expect(page.getByRole('option').first()).toContainText('Western larch');
+    await expect(page.getByRole('dialog').getByRole('option').first()).toContainText('Western larch');
     await field.fill('serviceberry hedge');
-    await expect(page.getByRole('option').first()).toContainText('AA-25-02');
+    await expect(page.getByRole('dialog').getByRole('option').first()).toContainText('AA-25-02');
     await grower.barrierFree();
     await field.fill('zzzzzz');
     await expect(page.getByText('Nothing is called “zzzzzz”.')).toBeVisible();

@@ -148,7 +148,7 @@ test('a smoke species in the south, where spring comes in September', AT_DESK, a
   await page.getByLabel('Place', { exact: true }).fill('A burn');
   await page.getByLabel('Day', { exact: true }).fill('10 Feb 2026');
   await page.getByLabel('Seeds in stock').fill('1500');
-  await page.getByLabel('Viable').fill('14');
+  await page.getByRole('textbox', { name: 'Viable' }).fill('14');
   await page.getByLabel('of seeds tested').fill('20');
   await grower.press(grower.button('Add the lot'));
   await grower.press(grower.link('Plan with this lot'));
@@ -200,7 +200,7 @@ test('a towel test is a small batch: begun, looked at, read, and the lot knows',
   await page.goto('/');
   await grower.press(grower.button('Start'));
   await grower.passDays(1);
-  await grower.press(grower.button('Move'));
+  await grower.press(grower.button('Packed and labelled'));
   for (const [days, up] of [
     [8, 9],
     [6, 5],
@@ -235,7 +235,7 @@ test('acorns count down from harvest, on their page and on the round, until they
   await grower.press(grower.button('Record'));
   await expect(page.getByText(/Drying kills it. In the open air it lives until about 9 Oct, 4 days from now/)).toBeVisible();
   await page.goto('/');
-  await expect(page.getByRole('list', { name: 'Seed that must not dry out' })).toContainText('Northern red oak');
+  await expect(page.getByRole('list', { name: 'What cannot wait' })).toContainText('Northern red oak');
   await grower.barrierFree();
   await grower.press(grower.link(/Northern red oak/));
   await grower.press(page.getByRole('radio', { name: 'Move' }));
@@ -244,7 +244,7 @@ test('acorns count down from harvest, on their page and on the round, until they
   await grower.press(grower.button('Record'));
   await expect(page.getByText(/Kept moist it lasts until about \d+ Apr 2027/)).toBeVisible();
   await page.goto('/');
-  await expect(page.getByRole('list', { name: 'Seed that must not dry out' })).toHaveCount(0);
+  await expect(page.getByRole('list', { name: 'What cannot wait' })).toHaveCount(0);
   await page.goto('/seeds');
   await grower.press(grower.link(/Northern red oak/));
   await grower.press(grower.button('Undo'));

@@ -37,7 +37,7 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
     await expect(page.getByText('There is no 31.9.')).toHaveCount(1);
     await page.getByLabel('Day', { exact: true }).fill('18 Sep');
     await page.getByLabel('Seeds in stock').fill('300');
-    await page.getByLabel('Viable').fill('7');
+    await page.getByRole('textbox', { name: 'Viable' }).fill('7');
     await page.getByLabel('of seeds tested').fill('10');
     await expect(page.getByText('7 of 10 viable (40–89 %)')).toBeVisible();
     await expect(page.getByText(/Test \d+ more to know it within ±15/)).toBeVisible();
@@ -84,7 +84,7 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
     await expect(page.getByText('All 1 done.')).toBeVisible();
     await expect(page.getByText(/Nothing is due today\. Next: tomorrow, 1 bag\./)).toBeVisible();
     await grower.passDays(1);
-    await grower.press(grower.button('Move'));
+    await grower.press(grower.button('Packed and labelled'));
     await expect(page.getByText(/out of soak, soak ended 10 h( \d+ min)? late; into cold stratification/)).toBeVisible();
     await grower.passDays(8);
     await expect(page.getByText(/Week 2 of \d/)).toBeVisible();
@@ -121,10 +121,11 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
     await grower.press(
       page
         .getByText(/Do it early/)
-        .or(grower.button('Move'))
+        .or(grower.button('Packed and labelled'))
         .first(),
     );
-    if (await page.getByRole('button', { name: 'Move' }).isVisible()) await grower.press(grower.button('Move'));
+    if (await page.getByRole('button', { name: 'Packed and labelled' }).isVisible())
+      await grower.press(grower.button('Packed and labelled'));
     await expect(page.getByText(/out of cold stratification/)).toBeVisible();
     await grower.barrierFree();
   });

@@ -87,4 +87,6 @@ export const say = subject('kit', {
   cool: 'cool',
   coldZone: 'cold',
   frozen: 'frozen',
+  refusedElsewhere_one: 'An entry was not recorded. Look at its bag:',
+  refusedElsewhere_other: 'Entries of {{count}} bags were not recorded. Look at them:',
 });

@@ -80,7 +80,7 @@ function measured(text: string, numbers: NumberFormat): { quantity: Quantity; va
 function estimated(seeds: number, from: Exclude<Amount['from'], 'count'>): Amount {
   const factor = OFF_BY[from];
   return {
-    seeds: from === 'about' ? seeds : rounded(seeds, 3),
+    seeds: from === 'about' ? seeds : rounded(seeds, seeds < 1000 ? 2 : 3),
     range: { low: rounded(seeds / factor, 2), high: rounded(seeds * factor, 2) },
     from,
   };

@@ -1,5 +1,4 @@
 import type { Batch, NewBatch, Split } from '@chill/model/batch.ts';
-import type { Clock } from '@chill/model/clock.ts';
 import type { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
@@ -99,10 +98,4 @@ export async function undoImport(placeId: string, importId: string, undone: bool
 export async function readingsChanged(placeId: string): Promise<void> {
   const ofPlace = (key: unknown) => typeof key === 'string' && key.startsWith(`/api/places/${placeId}/`);
   await Promise.all([mutate('/api/temperatures'), mutate('/api/places'), mutate(ofPlace)]);
-}
-
-/** Moves the demo's day on. */
-export async function stepClock(days: number): Promise<void> {
-  await ask<Clock>('/api/clock/step', { method: 'POST', body: { days } });
-  await Promise.all([mutate('/api/clock'), mutate('/api/temperatures')]);
 }

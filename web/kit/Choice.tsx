@@ -34,7 +34,7 @@ export function Choice<T extends string>({
               const buttons = event.currentTarget.parentElement?.querySelectorAll('button');
               buttons?.[(at + step + options.length) % options.length]?.focus();
             }}
-            className={`min-h-12 px-2 text-[0.95rem] whitespace-nowrap desk:min-h-10 ${chosen ? 'font-bold text-ink shadow-[inset_0_-3px_0_var(--zone,var(--color-ink))]' : 'text-ink2'}`}
+            className={`min-h-12 px-2 text-[0.95rem] whitespace-nowrap desk:min-h-10 desk:px-1.5 ${chosen ? 'font-bold text-ink shadow-[inset_0_-3px_0_var(--zone,var(--color-ink))]' : 'text-ink2'}`}
           >
             {option.text}
           </button>

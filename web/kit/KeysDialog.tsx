@@ -53,7 +53,7 @@ function Keys({ title, keys }: { title: string; keys: readonly (readonly [string
   return (
     <section className="mt-3">
       <h3 className="text-[0.95rem] text-ink2">{title}</h3>
-      <dl className="grid grid-cols-[8rem_minmax(0,1fr)] border-t border-line">
+      <dl className="grid grid-cols-[9.5rem_minmax(0,1fr)] border-t border-line">
         {keys.map(([key, meaning]) => (
           <div key={key} className="contents">
             <dt className="border-b border-line py-1 font-mono font-semibold whitespace-pre">{key}</dt>

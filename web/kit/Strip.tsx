@@ -3,7 +3,7 @@ import { say } from '@chill/words/kit.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../data/nursery.ts';
-import { stepClock } from '../data/saving.ts';
+import { stepClock } from '../data/stepClock.ts';
 import { useStored } from '../data/stored.ts';
 
 /** What stands apart from the run: the nursery's name and day, Handbook, Places, the measures, the log line, and the light. */

@@ -285,7 +285,7 @@ function Entry({ view, event }: { view: BatchView; event: LedgerEvent }) {
   const stands = projection.state.inForce.has(event.id);
   return (
     <li className="flex min-h-12 flex-wrap items-center gap-x-4 border-t border-line desk:min-h-10 desk:flex-nowrap">
-      <span className="w-28 shrink-0 font-mono text-[0.9rem] text-ink2">{shortDate(event.on, today)}</span>
+      <span className="w-20 shrink-0 font-mono sm:w-28 text-[0.9rem] text-ink2">{shortDate(event.on, today)}</span>
       {stands && correcting ? (
         <CorrectEntry view={view} event={event} done={() => setCorrecting(false)} />
       ) : (
@@ -294,17 +294,21 @@ function Entry({ view, event }: { view: BatchView; event: LedgerEvent }) {
             {describeEvent(event, batch, { timers: projection.state.timers, places })}
             {event.corrects && stands && <span className="text-ink2"> · {say('corrected')}</span>}
           </span>
-          {stands && isCorrectable(event) && (
-            <button
-              type="button"
-              className="quiet shrink-0 px-2 text-[0.92rem]"
-              onClick={() => setCorrecting(true)}
-              aria-label={say('correctThis', { code: batch.code })}
-            >
-              {say('correct')}
-            </button>
+          {stands && (
+            <span className="ml-auto flex shrink-0">
+              {isCorrectable(event) && (
+                <button
+                  type="button"
+                  className="quiet shrink-0 px-2 text-[0.92rem]"
+                  onClick={() => setCorrecting(true)}
+                  aria-label={say('correctThis', { code: batch.code })}
+                >
+                  {say('correct')}
+                </button>
+              )}
+              <UndoButton view={view} events={[event]} />
+            </span>
           )}
-          {stands && <UndoButton view={view} events={[event]} />}
         </>
       )}
     </li>

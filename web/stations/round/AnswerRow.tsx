@@ -100,7 +100,7 @@ export function AnswerForm({ answering, sight }: { answering: Answering; sight?:
   const zone = { '--action': 'var(--zone)' } as React.CSSProperties;
   if (bench) {
     return (
-      <div className="flex max-w-[27rem] flex-wrap items-center gap-x-2.5 gap-y-2 desk:justify-end">
+      <div className="flex max-w-[27rem] flex-wrap items-center gap-x-2.5 gap-y-2 desk:justify-end desk:gap-x-1.5">
         {task.kind === 'move' && <CountFirst {...answering} />}
         <Link
           to={`/treat/${batch.code}`}
@@ -128,9 +128,9 @@ export function AnswerForm({ answering, sight }: { answering: Answering; sight?:
     );
   }
   return (
-    <div className="flex max-w-[27rem] flex-wrap items-center gap-x-2.5 gap-y-2 desk:justify-end">
+    <div className="flex max-w-[27rem] flex-wrap items-center gap-x-2.5 gap-y-2 desk:justify-end desk:gap-x-1.5">
       {Asks && <Asks {...answering} />}
-      <button type="button" className="action max-desk:basis-full" style={zone} onClick={save}>
+      <button type="button" className="action desk:px-3 max-desk:basis-full" style={zone} onClick={save}>
         {act(changed, begunBy(task, view))}
       </button>
       {Instead && <Instead {...answering} />}
@@ -304,7 +304,7 @@ function Tally({
   return (
     <button
       type="button"
-      className="min-h-12 border-b-[1.5px] border-ink3 px-1.5 text-[0.95rem] whitespace-nowrap text-ink2 disabled:opacity-60 desk:min-h-10"
+      className="min-h-12 border-b-[1.5px] border-ink3 px-1.5 text-[0.95rem] whitespace-nowrap text-ink2 disabled:opacity-60 desk:px-0.5 desk:min-h-10"
       disabled={stepper.most === 0}
       onClick={() => stepper.onChange(1)}
       aria-label={say('tapCount', { none, label: stepper.label })}
@@ -331,7 +331,7 @@ function SightNote({ sight, inPots, damp, show }: { sight: Sight; inPots: boolea
   return (
     <button
       type="button"
-      className="quiet basis-full text-left text-[0.9rem] desk:justify-end"
+      className="quiet w-0 min-w-full text-left text-[0.9rem] desk:justify-end"
       onClick={() => show({ damp: sight.damp, up: sight.up, mouldy: inPots ? 0 : sight.mouldy, lost: inPots ? sight.lost : 0 })}
     >
       {say('simulatedSeedsShow', { seen: seen.join(', ') })}

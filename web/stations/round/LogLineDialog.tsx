@@ -9,8 +9,8 @@ import { recordSayings } from '@chill/core/schedule/sayings.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import type { NewEvent, SeedState } from '@chill/model/event.ts';
 import { oneOf } from '@chill/words/lists.ts';
+import { say } from '@chill/words/quickEntry.ts';
 import { Rich } from '@chill/words/rich.tsx';
-import { say } from '@chill/words/round.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
@@ -168,7 +168,8 @@ function LineInput({ line, change, bags }: { line: string; change: (line: string
             className={`quiet cursor-pointer px-1 ${i === chosen ? 'bg-ink text-ground' : ''}`}
             onClick={() => take(suggestion)}
           >
-            <span className="font-mono">{suggestion.text}</span>&nbsp;{suggestion.names}
+            <span className="font-mono">{suggestion.text}</span>
+            {suggestion.names && <>&nbsp;{suggestion.names}</>}
           </span>
         ))}
       </div>

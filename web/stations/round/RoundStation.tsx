@@ -44,7 +44,7 @@ export function RoundStation() {
   useKey('ArrowDown', () => rowAfter(null)?.focus());
 
   return (
-    <div className="desk:grid desk:grid-cols-[minmax(0,1.62fr)_minmax(0,1fr)]">
+    <div className="desk:grid desk:grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)]">
       <section className="px-4 pt-5 desk:px-10">
         <h1 data-title={say('roundTitle', { day: longDate(view.today) })}>{longDate(view.today)}</h1>
         <p className="mt-1 text-[1.06rem] text-ink2">
@@ -61,8 +61,7 @@ export function RoundStation() {
             </>
           )}
         </p>
-        <OutOfRange />
-        <Drying />
+        <Alarms />
         {stops.map((stop) => (
           <Stop key={stop.place?.id ?? 'nowhere'} stop={stop} picked={shown?.batch.id} pick={setPicked} sights={sights} />
         ))}
@@ -79,65 +78,88 @@ export function RoundStation() {
   );
 }
 
-/** Places whose last reading lies in a spell too warm or frozen: what that means for the seed in them, while something can still be done. */
-function OutOfRange() {
-  const { places, batches, temperatures, nursery, today } = useNursery();
-  const show = (celsius: number) => showQuantity(celsius, 'temperature_C', nursery.settings.units);
-  const outside = places.flatMap((place) => {
-    const { spell, celsius } = temperatureNow(place, temperatures, today);
-    const lie = lodgersOf(place, batches, today).length;
-    const stays = PLACES[place.kind].shouldStay;
-    return spell && stays && lie > 0 ? [{ place, spell, stays, celsius, lie }] : [];
-  });
-  if (outside.length === 0) return null;
-  return (
-    <ul aria-label={say('placesTooWarmOrFrozen')}>
-      {outside.map(({ place, spell, stays, celsius, lie }) => (
-        <li key={place.id} className="mt-4 border-l-4 border-alarm pl-3">
-          <Rich
-            say={say}
-            of="hThere"
-            facts={{
-              name: place.name,
-              celsius: show(celsius),
-              how: spell.kind === 'warm' ? say('above') : say('below'),
-              how2: show(spell.kind === 'warm' ? stays.below_C : stays.above_C),
-              hours: Math.round(spell.hours),
-              how3: lie === 1 ? say('oneBatchLies') : say('batchesLie', { lie }),
-              how4: PLACES[place.kind].tooWarm === 'thaws' ? say('mayThaw') : lie === 1 ? say('receivesNoCold') : say('receiveNoCold'),
-            }}
-            parts={{
-              to: <Link to={`/places/${place.id}`} className="font-semibold underline underline-offset-4" />,
-              b: <b className="font-mono text-alarm" />,
-            }}
-          />
+/** What cannot wait: a place out of range, seed that must not dry out. On a phone several fold into one line. */
+function Alarms() {
+  const alarms = [...useOutOfRange(), ...useDrying()];
+  if (alarms.length === 0) return null;
+  const list = (
+    <ul aria-label={say('alarms')}>
+      {alarms.map(({ key, says }) => (
+        <li key={key} className="mt-4 border-l-4 border-alarm pl-3">
+          {says}
         </li>
       ))}
     </ul>
+  );
+  if (alarms.length === 1) return list;
+  return (
+    <>
+      <details className="mt-4 border-l-4 border-alarm pl-3 desk:hidden">
+        <summary className="min-h-12 cursor-pointer content-center font-semibold text-alarm">
+          {say('alarmsFolded', { count: alarms.length })}
+        </summary>
+        {list}
+      </details>
+      <div className="max-desk:hidden">{list}</div>
+    </>
   );
 }
 
+interface Alarm {
+  key: string;
+  says: React.ReactNode;
+}
+
+/** Places whose last reading lies in a spell too warm or frozen: what that means for the seed in them, while something can still be done. */
+function useOutOfRange(): Alarm[] {
+  const { places, batches, temperatures, nursery, today } = useNursery();
+  const show = (celsius: number) => showQuantity(celsius, 'temperature_C', nursery.settings.units);
+  return places.flatMap((place) => {
+    const { spell, celsius } = temperatureNow(place, temperatures, today);
+    const lie = lodgersOf(place, batches, today).length;
+    const stays = PLACES[place.kind].shouldStay;
+    if (!spell || !stays || lie === 0) return [];
+    const says = (
+      <Rich
+        key={place.id}
+        say={say}
+        of="hThere"
+        facts={{
+          name: place.name,
+          celsius: show(celsius),
+          how: spell.kind === 'warm' ? say('above') : say('below'),
+          how2: show(spell.kind === 'warm' ? stays.below_C : stays.above_C),
+          hours: Math.round(spell.hours),
+          how3: lie === 1 ? say('oneBatchLies') : say('batchesLie', { lie }),
+          how4: PLACES[place.kind].tooWarm === 'thaws' ? say('mayThaw') : lie === 1 ? say('receivesNoCold') : say('receiveNoCold'),
+        }}
+        parts={{
+          to: <Link to={`/places/${place.id}`} className="font-semibold underline underline-offset-4" />,
+          b: <b className="font-mono text-alarm" />,
+        }}
+      />
+    );
+    return [{ key: place.id, says }];
+  });
+}
+
 /** Seed in the drawer that dies when it dries, while there is still time: what must happen to it now. */
-function Drying() {
+function useDrying(): Alarm[] {
   const { lots, handbook, today } = useNursery();
-  const urgent = lots.flatMap((lot) => {
+  return lots.flatMap((lot) => {
     const species = handbook.find((one) => one.id === lot.speciesId);
     const countdown = species && lot.unassigned > 0 ? dryingCountdown(asItStands(lot), species, today) : undefined;
-    return countdown?.inTime && countdown.days <= URGENT_DAYS ? [{ lot, species, countdown }] : [];
+    if (!countdown?.inTime || countdown.days > URGENT_DAYS) return [];
+    const says = (
+      <>
+        <Link to={`/seeds/${lot.id}`} className="font-semibold underline underline-offset-4">
+          {species?.common[0]} <span className="code">{lot.code}</span>
+        </Link>
+        : {countdown.text}
+      </>
+    );
+    return [{ key: lot.id, says }];
   });
-  if (urgent.length === 0) return null;
-  return (
-    <ul aria-label={say('seedMustNotDryOut')}>
-      {urgent.map(({ lot, species, countdown }) => (
-        <li key={lot.id} className="mt-4 border-l-4 border-alarm pl-3">
-          <Link to={`/seeds/${lot.id}`} className="font-semibold underline underline-offset-4">
-            {species?.common[0]} <span className="code">{lot.code}</span>
-          </Link>
-          : {countdown.text}
-        </li>
-      ))}
-    </ul>
-  );
 }
 
 function Stop({
@@ -243,12 +265,13 @@ function Due({
       ref={row}
       tabIndex={-1}
       data-row="due"
-      className={`border-t border-line py-2.5 first:border-0 desk:grid desk:grid-cols-[minmax(0,1fr)_auto] desk:items-center desk:gap-3 desk:py-2 ${picked ? 'desk:-mx-3.5 desk:bg-sheet desk:px-3.5' : ''}`}
+      className={`flex flex-wrap items-center gap-x-3 border-t border-line py-2.5 first:border-0 desk:py-2 ${picked ? 'desk:-mx-3.5 desk:bg-sheet desk:px-3.5' : ''}`}
       onFocus={() => pick(batch.id)}
       onKeyDown={onKeyDown}
       onPointerEnter={(event) => event.pointerType === 'mouse' && pick(batch.id)}
     >
-      <div className="flex min-w-0 gap-3">
+      {/* The text has half of the row or more: controls that do not fit beside it go below. */}
+      <div className="flex min-w-0 grow basis-full gap-3 desk:basis-1/2">
         <Link
           to={`/batch/${batch.code}`}
           className="w-16 shrink-0 underline-offset-4 hover:underline"
@@ -271,7 +294,7 @@ function Due({
           )}
         </div>
       </div>
-      <div className="mt-2 desk:mt-0">
+      <div className="mt-2 max-desk:basis-full desk:mt-0 desk:ml-auto">
         <AnswerForm answering={{ ...answer, save }} sight={sight} />
       </div>
     </li>

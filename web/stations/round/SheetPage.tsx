@@ -1,6 +1,6 @@
 import { longDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
-import { say } from '@chill/words/round.ts';
+import { say } from '@chill/words/sheet.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { options } from '@chill/words/tables.ts';
 import { useState } from 'react';

@@ -5,7 +5,7 @@ import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import type { Recorded } from '@chill/core/schedule/record.ts';
 import type { NewEvent } from '@chill/model/event.ts';
 import { refusal } from '@chill/model/refusal.ts';
-import { say } from '@chill/words/round.ts';
+import { say } from '@chill/words/sheet.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { type KeyboardEvent, useState } from 'react';
 import { Link } from 'react-router';

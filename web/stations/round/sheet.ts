@@ -2,7 +2,7 @@ import { addDays } from '@chill/core/calendar/dates.ts';
 import type { CheckKind } from '@chill/core/kinds/stages.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import type { Place } from '@chill/model/place.ts';
-import { say } from '@chill/words/round.ts';
+import { say } from '@chill/words/sheet.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import type { BatchView, NurseryView } from '../../data/nursery.ts';
 

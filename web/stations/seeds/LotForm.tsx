@@ -1,9 +1,12 @@
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
+import { plantsRange } from '@chill/core/lot/seedsNeeded.ts';
+import { viableShare } from '@chill/core/lot/viability.ts';
 import type { Waypoint } from '@chill/core/units/gpx.ts';
 import { showCount } from '@chill/core/units/number.ts';
 import { winterBefore } from '@chill/core/winter/climate.ts';
-import type { Lot } from '@chill/model/lot.ts';
+import type { Lot, Viability } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/seeds.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useEffect, useState } from 'react';
@@ -24,7 +27,7 @@ import { Typed } from '../../kit/Typed.tsx';
 import { type Form, useWritten } from '../../kit/useWritten.ts';
 import { ViableRange } from '../../kit/ViabilityRange.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
-import { amountIn, asWritten, EMPTY, fieldOf, judge, nextCode, readViability, type Written } from './lotWriting.ts';
+import { amountIn, asWritten, EMPTY, fieldOf, judge, nextCode, readViability, seedsIn, type Written } from './lotWriting.ts';
 import { readGpx } from './readGpx.ts';
 
 const DRAFT = 'chill.draft.lot';
@@ -91,7 +94,7 @@ function LotFields({ known }: { known: LotView | undefined }) {
           </div>
           <Typed form={form} name="code" label={say('yourCode')} className="font-mono" />
         </div>
-        <Viability form={form} species={species} />
+        <HowViable form={form} species={species} />
         <Keeping form={form} />
         <Field label={say('note')} error={form.fault('note')}>
           <textarea className="written" rows={2} {...form.register('note')} />
@@ -106,7 +109,11 @@ function LotFields({ known }: { known: LotView | undefined }) {
           </Link>
         </div>
       </div>
-      {species && <SeedAside species={species} />}
+      {species && (
+        <SeedAside species={species}>
+          <InStock species={species} seeds={seedsIn(written, readerOf(written))} viability={readViability(written)} />
+        </SeedAside>
+      )}
     </form>
   );
 }
@@ -185,7 +192,7 @@ function Origin({ form, species }: { form: Form<Written>; species: Species | und
 }
 
 /** How much of it is viable: tested, as the packet says, or not known; and what that means. */
-function Viability({ form, species }: { form: Form<Written>; species: Species | undefined }) {
+function HowViable({ form, species }: { form: Form<Written>; species: Species | undefined }) {
   const { written } = form;
   const viability = readViability(written);
   return (
@@ -269,8 +276,24 @@ function Keeping({ form }: { form: Form<Written> }) {
   );
 }
 
+/** What the entry means so far: how many of the seeds are viable, by what is known of that. */
+function InStock({ species, seeds, viability }: { species: Species; seeds: number | undefined; viability: Viability | undefined }) {
+  if (!seeds || !viability) return null;
+  const { low, high } = plantsRange(seeds, viableShare(viability, species), 1);
+  return (
+    <p className="mt-4 max-w-prose text-lg" aria-live="polite">
+      <Rich
+        say={say}
+        of="stockViable9Times10"
+        facts={{ unassigned: seeds, low, high }}
+        parts={{ b: <b className="font-mono" />, b2: <b className="font-mono" /> }}
+      />
+    </p>
+  );
+}
+
 /** The seed itself, to scale, why it sleeps, and what to beware of. */
-function SeedAside({ species }: { species: Species }) {
+function SeedAside({ species, children }: { species: Species; children: React.ReactNode }) {
   return (
     <aside className="mt-8 desk:mt-14" aria-label={species.common[0]}>
       <SeedDrawing seed={species.seed} room={260} />
@@ -282,6 +305,7 @@ function SeedAside({ species }: { species: Species }) {
           thousandSeeds: species.seed.thousandSeeds_g,
         })}
       </p>
+      {children}
       <p className="mt-4 max-w-prose">{species.dormancy.why}</p>
       {cautionsOf(species).map((text) => (
         <p key={text} className="mt-4 max-w-prose border-l-4 border-alarm pl-3">

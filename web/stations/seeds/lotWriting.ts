@@ -58,6 +58,9 @@ export const EMPTY: Written = {
   note: '',
 };
 
+/** More than this is not counted in seeds. */
+const MOST_SEEDS = 10_000_000;
+
 /** A fault and the form's field that it is at. */
 interface Fault extends AnyFault {
   field: keyof Written | 'root';
@@ -118,6 +121,14 @@ export interface AmountReader {
 export function amountIn({ seeds }: Pick<Written, 'seeds'>, { seed, numbers }: AmountReader): Amount | Refusal | undefined {
   const plain = seeds.trim() === '' || readNumber(seeds, numbers) !== undefined;
   return plain ? undefined : readAmount(seeds, seed, numbers);
+}
+
+/** How many seeds are written, where that can be read. */
+export function seedsIn(written: Pick<Written, 'seeds'>, reader: AmountReader): number | undefined {
+  const amount = amountIn(written, reader);
+  if (amount) return 'reason' in amount ? undefined : amount.seeds;
+  const plain = countIn(written.seeds);
+  return plain !== undefined && Number.isInteger(plain) && plain > 0 && plain <= MOST_SEEDS ? plain : undefined;
 }
 
 /** The lot that is written, or every fault in it. */

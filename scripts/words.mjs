@@ -70,8 +70,8 @@ function shown(node) {
   return !KINDS.has(text) && !text.startsWith('color-mix(') && sentence(text);
 }
 
-/** What is typed, not what is shown: the words that a log line is read by. */
-const TYPED = ['core/ledger/logSuggest.ts', 'core/ledger/spoken.ts'];
+/** What is typed, not what is shown: the words that a log line or a species is read by. */
+const TYPED = ['core/ledger/logSuggest.ts', 'core/ledger/spoken.ts', 'core/cue/nouns.ts'];
 
 for (const file of listed('core model web').filter((one) => !TYPED.includes(one))) {
   const visit = (node) => {

@@ -1,6 +1,7 @@
-import { loadHandbook } from '@chill/handbook/load.ts';
+import { loadGenera, loadHandbook } from '@chill/handbook/load.ts';
 import { describe, expect, test } from '@jest/globals';
-import { searchSpecies } from './searchSpecies.ts';
+import { generaOf } from './fromProfile.ts';
+import { searchSpecies, standInFor } from './searchSpecies.ts';
 
 const handbook = loadHandbook();
 const found = (query: string) => searchSpecies(query, handbook).map((species) => species.id);
@@ -17,6 +18,31 @@ describe('finding a species', () => {
     ['snowbru', 'ceanothus-velutinus'],
   ])('“%s” finds %s first', (query, id) => {
     expect(found(query)[0]).toBe(id);
+  });
+
+  test.each([
+    ['acorn', 'Quercus'],
+    ['acorns', 'Quercus'],
+    ['wild rose', 'Rosa'],
+    ['oak tree', 'Quercus'],
+    ['milkweed seeds', 'Asclepias'],
+    ['horse chestnut', 'Aesculus'],
+    ['blueberries', 'Vaccinium'],
+    ['bee balm', 'Monarda'],
+  ])('“%s” finds %s, which no name need hold', (query, genus) => {
+    const species = searchSpecies(query, handbook);
+    expect(species.length).toBeGreaterThan(0);
+    expect(species[0]?.scientific).toContain(genus);
+  });
+
+  test('what the handbook has not is stood in for by its genus, named or called', () => {
+    const genera = [...loadGenera(), ...generaOf(handbook, loadGenera())];
+    const standIn = (query: string) => standInFor(query, handbook, genera);
+    expect(standIn('Zizia aptera')).toMatchObject({ genus: { genus: 'Zizia' }, epithet: 'aptera' });
+    expect(standIn('zizia')).toMatchObject({ genus: { genus: 'Zizia' }, epithet: '' });
+    expect(standIn('wild clover')?.genus.genus).toMatch(/Trifolium|Dalea/);
+    expect(standIn('Larix occidentalis')).toBeUndefined();
+    expect(standIn('triffid')).toBeUndefined();
   });
 
   test('a family finds all of it; nothing typed finds everything; nonsense nothing', () => {

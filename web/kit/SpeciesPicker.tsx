@@ -1,10 +1,25 @@
-import { searchSpecies } from '@chill/core/cue/searchSpecies.ts';
+import { speciesOfGenus } from '@chill/core/cue/fromProfile.ts';
+import { searchSpecies, standInFor } from '@chill/core/cue/searchSpecies.ts';
+import type { Genus } from '@chill/model/genus.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/listTools.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
 import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import useSWR from 'swr';
+import { ask } from '../data/api.ts';
+import { saveSpecies } from '../data/saving.ts';
+import { Problem } from './Problem.tsx';
+import { useAttempt } from './useAttempt.ts';
 
-/** Finds a species by its common or scientific name, or a synonym. */
+/** Shorter than this nobody has yet said which species is missing. */
+const LEAST_TO_LEAD_ON = 4;
+
+/** What the list leads on to where the handbook has not what is asked for: its genus as a stand-in, or the key. */
+type Lead = { lead: 'genus'; species: Species; genus: Genus } | { lead: 'key'; name: string };
+
+/** Finds a species by its common or scientific name, a synonym, or what people call it; what the handbook has not is added from the same list. */
 export function SpeciesPicker({
   handbook,
   value,
@@ -19,32 +34,82 @@ export function SpeciesPicker({
   'aria-describedby'?: string;
 }) {
   const [query, setQuery] = useState('');
+  const navigate = useNavigate();
+  const { attempt, problem } = useAttempt();
   const found = searchSpecies(query, handbook);
+  const leads = useLeads(query, handbook);
+  const choose = (one: Species | Lead | null) => {
+    if (!one) return;
+    if (!('lead' in one)) return onChange(one);
+    if (one.lead === 'key') return navigate(`/handbook/key?${new URLSearchParams({ name: one.name })}`);
+    const known = handbook.find(({ id }) => id === one.species.id);
+    return known ? onChange(known) : attempt(async () => onChange(await saveSpecies(one.species)));
+  };
   return (
-    <Combobox value={value ?? null} onChange={(species) => species && onChange(species)} immediate onClose={() => setQuery('')}>
-      <ComboboxInput
-        {...field}
-        className="written"
-        autoComplete="off"
-        placeholder={say('commonOrScientificName')}
-        displayValue={(species: Species | null) => (species ? `${species.common[0]}, ${species.scientific}` : '')}
-        onChange={(event) => setQuery(event.target.value)}
-      />
-      <ComboboxOptions
-        anchor="bottom start"
-        className="z-30 max-h-80 w-(--input-width) overflow-y-auto border border-ink3 bg-raised shadow-lg [--anchor-gap:2px]"
-      >
-        {found.length === 0 && <p className="px-3 py-3 text-ink2">{say('handbookHasNothingLike', { query })}</p>}
-        {found.map((species) => (
-          <ComboboxOption
-            key={species.id}
-            value={species}
-            className="cursor-pointer px-3 py-2.5 data-focus:bg-ground data-focus:font-semibold"
-          >
-            {species.common[0]} <i className="font-normal text-ink2">{species.scientific}</i>
-          </ComboboxOption>
-        ))}
-      </ComboboxOptions>
-    </Combobox>
+    <>
+      <Combobox<Species | Lead | null> value={value ?? null} onChange={choose} immediate onClose={() => setQuery('')}>
+        <ComboboxInput
+          {...field}
+          className="written"
+          autoComplete="off"
+          placeholder={say('commonOrScientificName')}
+          displayValue={(one: Species | Lead | null) => (one && !('lead' in one) ? `${one.common[0]}, ${one.scientific}` : '')}
+          onChange={(event) => setQuery(event.target.value)}
+        />
+        <ComboboxOptions
+          anchor="bottom start"
+          className="z-30 max-h-80 w-(--input-width) overflow-y-auto border border-ink3 bg-raised shadow-lg [--anchor-gap:2px]"
+        >
+          {found.length === 0 && <p className="px-3 py-3 text-ink2">{say('handbookHasNothingLike', { query })}</p>}
+          {found.map((species) => (
+            <ComboboxOption
+              key={species.id}
+              value={species}
+              className="cursor-pointer px-3 py-2.5 data-focus:bg-ground data-focus:font-semibold"
+            >
+              {species.common[0]} <i className="font-normal text-ink2">{species.scientific}</i>
+            </ComboboxOption>
+          ))}
+          {leads.map((one) => (
+            <ComboboxOption
+              key={one.lead}
+              value={one}
+              className="cursor-pointer border-t border-line px-3 py-2.5 data-focus:bg-ground data-focus:font-semibold"
+            >
+              {one.lead === 'genus' ? (
+                <Rich
+                  say={say}
+                  of="addWithStandIn"
+                  facts={{ name: one.species.scientific, genus: one.genus.genus, called: one.genus.common.toLowerCase() }}
+                  parts={{ b: <b />, i: <i className="font-normal" /> }}
+                />
+              ) : (
+                say('findOutWhatNeeds', { name: one.name })
+              )}
+            </ComboboxOption>
+          ))}
+        </ComboboxOptions>
+      </Combobox>
+      <Problem>{problem}</Problem>
+    </>
   );
+}
+
+/** Where the list leads on: nowhere while what is typed may still become a name that the handbook has. */
+function useLeads(query: string, handbook: readonly Species[]): Lead[] {
+  const name = query.trim();
+  const wanted = name.length >= LEAST_TO_LEAD_ON;
+  const { data: genera = [] } = useSWR<Genus[]>(wanted ? '/api/genera' : null, ask, { revalidateOnFocus: false });
+  if (!wanted || isKnown(name, handbook)) return [];
+  const standIn = standInFor(name, handbook, genera);
+  return [
+    ...(standIn ? [{ lead: 'genus', species: speciesOfGenus(standIn.genus, standIn.epithet), genus: standIn.genus } as const] : []),
+    { lead: 'key', name },
+  ];
+}
+
+/** Whether a species is called just so. */
+function isKnown(name: string, handbook: readonly Species[]): boolean {
+  const typed = name.toLowerCase();
+  return handbook.some(({ common, scientific }) => [...common, scientific].some((one) => one.toLowerCase() === typed));
 }

@@ -7,7 +7,7 @@ import { allOf } from '@chill/words/lists.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import type { PlainKey } from '@chill/words/subject.ts';
 import { useMemo, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { saveSpecies } from '../../data/saving.ts';
 import { useStored } from '../../data/stored.ts';
@@ -194,7 +194,8 @@ function Keep({ guess }: { guess: KeyGuess }) {
   const { handbook } = useNursery();
   const navigate = useNavigate();
   const { attempt, problem, busy } = useAttempt();
-  const [name, setName] = useState('');
+  const [query] = useSearchParams();
+  const [name, setName] = useState(query.get('name') ?? '');
   const slug = name
     .toLowerCase()
     .normalize('NFD')

@@ -3,6 +3,8 @@ import { z } from './zod.ts';
 
 /** How the server and what it keeps are. */
 export const Health = z.object({
+  /** Since when it has had its data open. */
+  opened: Instant,
   /** `damaged`: a check found faults in the data file; what was backed up before stands. */
   status: z.enum(['ok', 'damaged']),
   today: z.string(),

@@ -21,6 +21,7 @@ import { nurseryRoutes } from './routes/nursery.ts';
 import { readingRoutes } from './routes/readings.ts';
 import { roundRoutes } from './routes/round.ts';
 import { systemRoutes } from './routes/system.ts';
+import { wholeDataRoutes } from './routes/wholeData.ts';
 
 /** How the app is served; all may be left out in tests. */
 export interface AppOptions {
@@ -86,6 +87,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
 
   for (const plugin of [
     systemRoutes,
+    wholeDataRoutes,
     handbookRoutes,
     nurseryRoutes,
     lotRoutes,

@@ -1,5 +1,5 @@
 import { readConfig } from './config.ts';
-import { start } from './start.ts';
+import { serve } from './serve.ts';
 import { Unusable } from './store/unusable.ts';
 
 /** From being told to stop to having stopped: whoever has not ended by then is cut off. */
@@ -21,7 +21,7 @@ function said(error: unknown): unknown {
   return error instanceof Unusable || (error as NodeJS.ErrnoException).syscall === 'listen' ? (error as Error).message : error;
 }
 
-const running = await start(config, {
+const running = await serve(config, {
   startEmpty: process.argv.includes('--empty'),
   unsure(error) {
     console.error(error.message, error.cause);

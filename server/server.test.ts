@@ -29,7 +29,12 @@ const faults = (body: { errors: { field: string; message: string }[] }) => body.
 
 describe('the nursery', () => {
   test('says it is well, and what day it is', async () => {
-    expect((await server.ask('GET', '/api/health')).body).toEqual({ status: 'ok', today: TODAY, lastBackup: null });
+    expect((await server.ask('GET', '/api/health')).body).toEqual({
+      status: 'ok',
+      today: TODAY,
+      lastBackup: null,
+      opened: expect.any(String),
+    });
   });
   test('the first run puts in the places that nearly everyone has', async () => {
     const { body } = await server.ask('GET', '/api/places');

@@ -4,6 +4,8 @@ import type { Config } from './config.ts';
 import { Backups } from './jobs/backups.ts';
 import { Loggers } from './jobs/loggers.ts';
 import { MouldReading } from './jobs/mould.ts';
+import { WholeData } from './jobs/wholeData.ts';
+import type { Changeable } from './nursery/changeable.ts';
 import { NurseryClock } from './nursery/clock.ts';
 import { NO_DEVICES, simulatedDevices } from './nursery/devices.ts';
 import { NurseryHandbook } from './nursery/handbook.ts';
@@ -28,7 +30,12 @@ export interface Running {
  */
 export async function start(
   config: Config,
-  { startEmpty = false, log = true, unsure }: { startEmpty?: boolean; log?: boolean; unsure: (error: Error) => void },
+  {
+    startEmpty = false,
+    log = true,
+    unsure,
+    changeable,
+  }: { startEmpty?: boolean; log?: boolean; unsure: (error: Error) => void; changeable?: Changeable },
 ): Promise<Running> {
   const { source, close } = await openDatabase(config.dataFolder, { startEmpty });
   const store = new Store(source, unsure);
@@ -39,10 +46,24 @@ export async function start(
   const loggers = new Loggers(store, devices, clock);
   const views = new NurseryViews(store, handbook, clock, temperatures);
   const backups = new Backups(rawDatabase(source), config.dataFolder);
+  const wholeData = new WholeData(rawDatabase(source), config.dataFolder);
   const mould = new MouldReading(store, clock, temperatures);
   const reached = config.address && { address: config.address };
   const app = await buildApp(
-    { store, clock, handbook, devices, temperatures, loggers, views, backups, mould, ...reached },
+    {
+      store,
+      clock,
+      handbook,
+      devices,
+      temperatures,
+      loggers,
+      views,
+      backups,
+      mould,
+      wholeData,
+      ...(changeable && { changeable }),
+      ...reached,
+    },
     {
       webFolder: fileURLToPath(new URL('../web/dist', import.meta.url)),
       log,

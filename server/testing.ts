@@ -14,6 +14,7 @@ import { type AppOptions, buildApp } from './app.ts';
 import { Backups } from './jobs/backups.ts';
 import { Loggers } from './jobs/loggers.ts';
 import { MouldReading } from './jobs/mould.ts';
+import { WholeData } from './jobs/wholeData.ts';
 import { NurseryClock } from './nursery/clock.ts';
 import { NO_DEVICES, simulatedDevices } from './nursery/devices.ts';
 import { NurseryHandbook } from './nursery/handbook.ts';
@@ -50,8 +51,9 @@ export async function testServer(options: AppOptions & { demo?: boolean; dataFol
   const devices = options.demo ? simulatedDevices(store, clock, handbook, temperatures) : NO_DEVICES;
   const loggers = new Loggers(store, devices, clock);
   const views = new NurseryViews(store, handbook, clock, temperatures);
+  const wholeData = new WholeData(rawDatabase(source), dataFolder);
   const mould = new MouldReading(store, clock, temperatures);
-  const app = await buildApp({ store, clock, handbook, devices, temperatures, loggers, views, backups, mould }, options);
+  const app = await buildApp({ store, clock, handbook, devices, temperatures, loggers, views, backups, mould, wholeData }, options);
   return {
     app,
     store,

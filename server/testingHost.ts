@@ -1,5 +1,6 @@
 import { readConfig } from './config.ts';
-import { type Running, start } from './start.ts';
+import { serve } from './serve.ts';
+import type { Running } from './start.ts';
 
 /**
  * A process in which one server after another runs, each over data of its own: to begin a process costs more than most of the tests. Asked with
@@ -14,7 +15,7 @@ process.on('message', async ({ id, env }: { id: number; env?: Record<string, str
     await known.stop();
     process.send?.({ id });
   } else {
-    const started = await start(readConfig(env ?? {}), { log: false, unsure: () => process.exit(1) });
+    const started = await serve(readConfig(env ?? {}), { log: false, unsure: () => process.exit(1) });
     running.set(id, started);
     process.send?.({ id, address: started.address });
   }

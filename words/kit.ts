@@ -89,4 +89,5 @@ export const say = subject('kit', {
   frozen: 'frozen',
   refusedElsewhere_one: 'An entry was not recorded. Look at its bag:',
   refusedElsewhere_other: 'Entries of {{count}} bags were not recorded. Look at them:',
+  yourOwnNursery: 'To your own nursery',
 });

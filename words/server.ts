@@ -118,4 +118,7 @@ export const say = subject('server', {
   whatDueNurseryFromWhat: 'What is due at the nursery, from what has been recorded so far.',
   whatWasAskedHasChanged: 'What was asked for has changed, or has not: ask without conditions.',
   wouldStartBeforeTodayPlan: 'It would start before today: plan from today.',
+  archiveTooLarge: 'That file is larger than any nursery’s data.',
+  giveArchiveFile: 'Choose a file that “Save everything” made.',
+  notArchive: 'That file holds no nursery’s data: {{message}}',
 });

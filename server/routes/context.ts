@@ -4,6 +4,8 @@ import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import type { Backups } from '../jobs/backups.ts';
 import type { Loggers } from '../jobs/loggers.ts';
 import type { MouldReading } from '../jobs/mould.ts';
+import type { WholeData } from '../jobs/wholeData.ts';
+import type { Changeable } from '../nursery/changeable.ts';
 import type { NurseryClock } from '../nursery/clock.ts';
 import type { Devices } from '../nursery/devices.ts';
 import type { NurseryHandbook } from '../nursery/handbook.ts';
@@ -22,6 +24,9 @@ export interface Context {
   views: NurseryViews;
   backups: Backups;
   mould: MouldReading;
+  wholeData: WholeData;
+  /** How the data that is served is changed for other data; absent where it cannot be. */
+  changeable?: Changeable;
   /** Where browsers reach the nursery, where it is said. */
   address?: string;
 }

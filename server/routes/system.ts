@@ -5,7 +5,8 @@ import { say } from '@chill/words/server.ts';
 import { routes } from './context.ts';
 
 /** Whether it is well, and what day it is. */
-export const systemRoutes = routes((app, { store, clock, loggers, backups }) => {
+export const systemRoutes = routes((app, { store, clock, loggers, backups, changeable }) => {
+  const opened = new Date().toISOString();
   app.get(
     '/api/health',
     {
@@ -18,6 +19,7 @@ export const systemRoutes = routes((app, { store, clock, loggers, backups }) => 
       await store.batchesTag();
       const { last_ms, damaged, failed } = backups.state;
       return {
+        opened,
         status: damaged ? 'damaged' : 'ok',
         today: await clock.today(),
         lastBackup: last_ms === undefined ? null : new Date(last_ms).toISOString(),
@@ -30,6 +32,7 @@ export const systemRoutes = routes((app, { store, clock, loggers, backups }) => 
     today: await clock.today(),
     now: new Date(await clock.now_ms()).toISOString(),
     steppable: clock.steppable,
+    ...(changeable?.lookingAround && { lookingAround: true }),
   });
   app.get('/api/clock', { schema: { summary: 'The nursery’s day and moment', response: { 200: Clock } } }, said);
 

@@ -81,7 +81,7 @@ export function madeAt(path: string): number {
  * @throws {Unusable} where the file is not a sound Chill database, or a server is running on the folder; nothing is changed then.
  */
 export function restoreBackup(backup: string, dataFolder: string): { replaced?: string } {
-  const fault = quickCheck(backup) ?? noLedger(backup);
+  const fault = faultOfBackup(backup);
   if (fault) throw new Unusable(say('notGoodBackup', { backup, fault }));
   mkdirSync(dataFolder, { recursive: true });
   const release = lockFolder(dataFolder);
@@ -106,6 +106,11 @@ export function restoreBackup(backup: string, dataFolder: string): { replaced?: 
   } finally {
     release();
   }
+}
+
+/** Why a file is no good backup of a nursery, or nothing where it is one. */
+export function faultOfBackup(file: string): string | undefined {
+  return quickCheck(file) ?? noLedger(file);
 }
 
 /** Why a sound database is no nursery's, or nothing where it is one. */

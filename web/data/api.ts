@@ -28,15 +28,20 @@ const UNREACHABLE: Problem = {
 };
 
 /** Asks the server; throws an {@link ApiProblem} for every answer that is not a success. */
-export async function ask<T>(path: string, init?: { method: 'POST' | 'PUT'; body: unknown } | { method: 'DELETE' }): Promise<T> {
+export async function ask<T>(
+  path: string,
+  init?: { method: 'POST' | 'PUT'; body: unknown } | { method: 'POST'; file: Blob } | { method: 'DELETE' },
+): Promise<T> {
   let response: Response;
   try {
     response = await fetch(
       path,
       init &&
-        (init.method === 'DELETE'
-          ? { method: init.method }
-          : { method: init.method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(init.body) }),
+        ('file' in init
+          ? { method: init.method, headers: { 'content-type': 'application/octet-stream' }, body: init.file }
+          : init.method === 'DELETE'
+            ? { method: init.method }
+            : { method: init.method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(init.body) }),
     );
   } catch {
     throw new ApiProblem(UNREACHABLE);

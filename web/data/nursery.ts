@@ -26,6 +26,8 @@ export interface NurseryView {
   nursery: Nursery;
   today: string;
   steppable: boolean;
+  /** True while the demo is only looked around in: there is a way back to one's own nursery. */
+  lookingAround?: boolean | undefined;
   places: Place[];
   /** The places at what their readings say: what a plan made today calculates with. */
   placesAsMeasured: Place[];

@@ -85,6 +85,11 @@ export function settled(batchId: string): Promise<void> {
   });
 }
 
+/** Drops all that is on its way: it is for a nursery that is left. */
+export function dropAll(): void {
+  change({ pending: [], waiting: false });
+}
+
 /** Drops a refused entry. */
 export function dropRefused(entry: Pending): void {
   change({ pending: state.pending.filter((one) => one !== entry) });

@@ -8,7 +8,7 @@ import { useStored } from '../data/stored.ts';
 
 /** What stands apart from the run: the nursery's name and day, Handbook, Places, the measures, the log line, and the light. */
 export function Strip({ openLog, openMeasures, openFind }: { openLog: () => void; openMeasures: () => void; openFind: () => void }) {
-  const { nursery, today, steppable } = useNursery();
+  const { nursery, today, steppable, lookingAround } = useNursery();
   return (
     <div className="screen-only flex min-h-12 items-center justify-between gap-3 border-b border-line bg-sheet px-4 text-[0.95rem] desk:absolute desk:inset-x-0 desk:top-0 desk:z-10 desk:min-h-9 desk:border-0 desk:bg-transparent desk:px-10">
       <div className="flex min-w-0 items-center gap-3 whitespace-nowrap">
@@ -18,6 +18,7 @@ export function Strip({ openLog, openMeasures, openFind }: { openLog: () => void
           <span className="sm:hidden">{shortDate(today)}</span>
         </span>
         {steppable && <NextDay />}
+        {lookingAround && <OwnAgain />}
       </div>
       <div className="flex items-center gap-3 whitespace-nowrap desk:gap-5">
         <Link to="/handbook" className="quiet no-underline" aria-label={say('handbook')}>
@@ -81,6 +82,15 @@ function NextDay() {
   return (
     <button type="button" className="quiet" disabled={busy} onClick={step} title={say('demosClockMovesSimulatedSeeds')}>
       {say('nextDay')}
+    </button>
+  );
+}
+
+/** The way back from the demo that is only looked around in. */
+function OwnAgain() {
+  return (
+    <button type="button" className="quiet" onClick={() => void import('../data/wholeData.ts').then(({ lookAround }) => lookAround(false))}>
+      {say('yourOwnNursery')}
     </button>
   );
 }

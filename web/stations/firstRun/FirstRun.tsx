@@ -1,5 +1,8 @@
 import { say } from '@chill/words/firstRun.ts';
+import { lookAround } from '../../data/wholeData.ts';
 import { runPath } from '../../kit/geometry.ts';
+import { Problem } from '../../kit/Problem.tsx';
+import { useAttempt } from '../../kit/useAttempt.ts';
 import { NurseryForm } from '../places/NurseryForm.tsx';
 
 /** The way a seed goes, drawn across the first screen: bench, hot water, cold, warm towel, pot. */
@@ -10,6 +13,20 @@ const METHOD = [
   { x: 940, y: 36 },
   { x: 1120, y: 62 },
 ];
+
+/** The demo nursery, for whoever would rather look before they begin. */
+function LookAround() {
+  const { attempt, problem, busy } = useAttempt();
+  return (
+    <div className="mt-10 border-t border-line pt-4">
+      <p className="text-ink2">{say('orLookAround')}</p>
+      <button type="button" className="quiet" disabled={busy} onClick={() => attempt(() => lookAround(true))}>
+        {busy ? say('growingDemo') : say('lookAroundDemo')}
+      </button>
+      <Problem>{problem}</Problem>
+    </div>
+  );
+}
 
 /** The first screen of an empty nursery: place, last frost, units. Nothing else. */
 export default function FirstRun({ today }: { today: string }) {
@@ -28,6 +45,7 @@ export default function FirstRun({ today }: { today: string }) {
         <h1>{say('seedsSleepChillCountsThem')}</h1>
         <p className="mt-2 mb-8 text-[1.06rem] text-ink2">{say('threeThingsFirstWhereYou')}</p>
         <NurseryForm today={today} word={say('start')} />
+        <LookAround />
       </div>
     </main>
   );

@@ -15,6 +15,7 @@ import { useNursery } from '../../data/nursery.ts';
 import { PlacePicture } from '../../kit/PlacePicture.tsx';
 import { Term } from '../../kit/Term.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
+import { Backup } from './Backup.tsx';
 import { ClimateForm } from './ClimateForm.tsx';
 import { NurseryForm } from './NurseryForm.tsx';
 import { PlaceForm } from './PlaceForm.tsx';
@@ -96,6 +97,7 @@ export default function PlacesPage() {
         ))}
       </ul>
       <ClimateForm key={JSON.stringify(nursery.climate)} nursery={nursery} />
+      <Backup />
       <section className="mt-10 max-w-4xl">
         <h2>{say('export')}</h2>
         <p className="mt-1 max-w-prose text-ink2">{say('everyTableCsvSiUnits')}</p>

@@ -1,0 +1,6 @@
+import { PlainDate } from './primitives.ts';
+import { z } from './zod.ts';
+
+/** What is in a file that holds all of a nursery's data. */
+export const Contents = z.object({ name: z.string(), lots: z.int(), batches: z.int(), lastOn: PlainDate.optional() });
+export type Contents = z.infer<typeof Contents>;

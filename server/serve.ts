@@ -1,0 +1,75 @@
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import type { Config } from './config.ts';
+import type { Changeable } from './nursery/changeable.ts';
+import { type Running, start } from './start.ts';
+import { restoreBackup } from './store/backup.ts';
+
+/** The demo that one looks around in lies in the nursery's own data folder, apart from its data. */
+const DEMO_FOLDER = 'demo';
+/** An answer has reached the browser by then, ms. */
+const ANSWERED_MS = 200;
+
+type Options = Omit<Parameters<typeof start>[1], 'changeable'>;
+
+/** {@link start}s a server whose data can be changed for other data at the same address: a backup that is read back, or the demo. */
+export async function serve(config: Config, options: Options): Promise<Running> {
+  let own = config;
+  let lookingAround = false;
+  let changing: Promise<void> = Promise.resolve();
+  const demo = (): Config => ({ ...own, dataFolder: join(own.dataFolder, DEMO_FOLDER), demo: true });
+  const changeable: Changeable = {
+    get lookingAround() {
+      return lookingAround;
+    },
+    readBack(file) {
+      change(() => void restoreBackup(file, own.dataFolder));
+    },
+    async lookAround(there) {
+      if (there) await growDemo(demo().dataFolder);
+      change(() => {
+        lookingAround = there;
+      });
+    },
+  };
+  const open = () => start(lookingAround ? demo() : own, { ...options, changeable });
+  let running = await open();
+  own = { ...own, port: Number(new URL(running.address).port) };
+
+  /** Stops, does what needs nobody at the data, and opens again, whatever came of it: what was there stays where it could not be replaced. */
+  function change(between: () => void): void {
+    changing = changing
+      .then(() => new Promise((resolve) => setTimeout(resolve, ANSWERED_MS)))
+      .then(async () => {
+        await running.stop();
+        try {
+          between();
+        } finally {
+          running = await open();
+        }
+      })
+      .catch(options.unsure);
+  }
+
+  return {
+    get address() {
+      return running.address;
+    },
+    async stop() {
+      await changing;
+      await running.stop();
+    },
+  };
+}
+
+/** Grows the demo nursery in a process of its own: it takes a while, and whoever is served meanwhile is answered. */
+async function growDemo(dataFolder: string): Promise<void> {
+  if (existsSync(join(dataFolder, 'filled'))) return;
+  const script = fileURLToPath(new URL('./fillDemo.ts', import.meta.url));
+  const child = spawn(process.execPath, ['--import', 'tsx', script], { env: { ...process.env, CHILL_DATA: dataFolder }, stdio: 'ignore' });
+  const [code] = await once(child, 'exit');
+  if (code !== 0) throw new Error(`The demo nursery could not be grown (${code}).`);
+}

@@ -1,0 +1,105 @@
+import { existsSync, readdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { readConfig } from './config.ts';
+import { serve } from './serve.ts';
+import type { Running } from './start.ts';
+import { NURSERY, someLot, temporaryFolder } from './testing.ts';
+
+/** A server at an address of its own, which can be asked and whose data can be changed. */
+async function served(dataFolder: string) {
+  const env = { PORT: '0', HOST: '127.0.0.1', CHILL_DATA: dataFolder, CHILL_TODAY: '2027-02-16' };
+  const running = await serve(readConfig(env), { log: false, unsure: (error) => Promise.reject(error) });
+  const ask = async (method: string, path: string, body?: object | Uint8Array) => {
+    const isFile = body instanceof Uint8Array;
+    const response = await fetch(running.address + path, {
+      method,
+      ...(body && {
+        body: isFile ? body : JSON.stringify(body),
+        headers: { 'content-type': isFile ? 'application/octet-stream' : 'application/json' },
+      }),
+    });
+    return { status: response.status, headers: response.headers, bytes: new Uint8Array(await response.arrayBuffer()) };
+  };
+  const json = async (method: string, path: string, body?: object | Uint8Array) => {
+    const { status, bytes } = await ask(method, path, body);
+    return { status, body: bytes.length > 0 ? JSON.parse(new TextDecoder().decode(bytes)) : undefined };
+  };
+  return { running, ask, json, dataFolder };
+}
+
+/** Waits until the server has opened other data than before. */
+async function changed({ json }: Awaited<ReturnType<typeof served>>, before: string): Promise<void> {
+  for (let i = 0; i < 100; i++) {
+    const now = await json('GET', '/api/health').catch(() => undefined);
+    if (now?.status === 200 && now.body.opened !== before) return;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('The server has not come back.');
+}
+
+describe('all of the data', () => {
+  let one: Awaited<ReturnType<typeof served>>;
+  const open: Running[] = [];
+  beforeAll(async () => {
+    one = await served(temporaryFolder());
+    open.push(one.running);
+    await one.json('PUT', '/api/nursery', NURSERY);
+    await one.json('POST', '/api/lots', someLot());
+  });
+  afterAll(async () => {
+    for (const running of open) await running.stop();
+  });
+
+  test('is saved as one file, which another server reads back; what was there is kept', async () => {
+    const saved = await one.ask('GET', '/api/everything');
+    expect(saved.headers.get('content-disposition')).toBe('attachment; filename="chill-2027-02-16.sqlite"');
+    expect(new TextDecoder().decode(saved.bytes.slice(0, 15))).toBe('SQLite format 3');
+
+    const other = await served(temporaryFolder());
+    open.push(other.running);
+    await other.json('PUT', '/api/nursery', { ...NURSERY, name: 'Elsewhere' });
+    expect(await other.json('POST', '/api/everything', saved.bytes)).toEqual({
+      status: 200,
+      body: { name: NURSERY.name, lots: 1, batches: 0 },
+    });
+    // To have looked at it changes nothing.
+    expect((await other.json('GET', '/api/nursery')).body.name).toBe('Elsewhere');
+    const before = (await other.json('GET', '/api/health')).body.opened;
+    expect((await other.json('POST', '/api/everything/read-back', {})).status).toBe(204);
+    await changed(other, before);
+    expect((await other.json('GET', '/api/nursery')).body.name).toBe(NURSERY.name);
+    expect((await other.json('GET', '/api/lots')).body).toHaveLength(1);
+    expect(readdirSync(join(other.dataFolder, 'backups')).length).toBeGreaterThan(0);
+  });
+
+  test('is not read back from what is no nursery’s, and nothing is left of that', async () => {
+    const refused = await one.json('POST', '/api/everything', new TextEncoder().encode('no database at all'));
+    expect(refused).toMatchObject({
+      status: 422,
+      body: { errors: [{ field: 'file', message: expect.stringContaining('holds no nursery’s data') }] },
+    });
+    expect(existsSync(join(one.dataFolder, 'incoming'))).toBe(false);
+    expect((await one.json('POST', '/api/everything/read-back', {})).status).toBe(404);
+    expect((await one.json('POST', '/api/everything', {})).status).toBe(422);
+    expect((await one.json('GET', '/api/nursery')).body.name).toBe(NURSERY.name);
+  });
+
+  test('gives way to the demo and is there again, untouched', async () => {
+    // Grown already: a demo takes half a minute.
+    const demo = await served(join(one.dataFolder, 'demo'));
+    await demo.json('PUT', '/api/nursery', { ...NURSERY, name: 'Sallow Gap' });
+    await demo.running.stop();
+    writeFileSync(join(one.dataFolder, 'demo', 'filled'), '');
+    for (const [there, name] of [
+      [true, 'Sallow Gap'],
+      [false, NURSERY.name],
+    ] as const) {
+      const before = (await one.json('GET', '/api/health')).body.opened;
+      expect((await one.json('POST', '/api/look-around', { there })).status).toBe(204);
+      await changed(one, before);
+      expect((await one.json('GET', '/api/nursery')).body.name).toBe(name);
+      expect((await one.json('GET', '/api/clock')).body.lookingAround).toBe(there ? true : undefined);
+    }
+  });
+});

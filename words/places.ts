@@ -111,7 +111,7 @@ export const say = subject('places', {
   saveNursery: 'Save the nursery',
   semicolons: 'semicolons',
   shows: 'It shows',
-  singleDaysLieWithinC: 'Single days lie within {{how}} °C of these, two days in three.',
+  singleDaysLieWithin: 'Single days lie within {{how}} {{unit}} of these, two days in three.',
   span: 'Span',
   stated: 'as stated',
   statedMeasuredUntil: 'stated; measured until {{lastOn}}',

@@ -337,4 +337,5 @@ export const say = subject('treat', {
   howMuchWaterSheetRated: 'How much water is one sheet rated for? Above zero.',
   atLeastOnePot: 'At least one pot.',
   howWidePot: 'How wide is a pot? Above zero.',
+  plannedBench: 'Planned',
 });

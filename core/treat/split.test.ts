@@ -7,7 +7,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { accept } from '../ledger/accept.ts';
 import { fold } from '../ledger/fold.ts';
-import { handTime } from './handTime.ts';
+import { handTime, usualOpening } from './handTime.ts';
 import { lineageOf } from './rounds.ts';
 import { goBack, planSplit, roundOf } from './split.ts';
 import { readTurns } from './turns.ts';
@@ -214,4 +214,13 @@ test('hands learn: a first guess worth ten seeds, then what was timed', () => {
   expect(handTime('nick', [])).toEqual({ perSeed_s: 12, timed: 0 });
   expect(handTime('nick', [sat(90, 540)]).perSeed_s).toBeCloseTo((120 + 540) / 100, 9);
   expect(handTime('file', [sat(90, 540)]).timed).toBe(0);
+});
+
+test.each([
+  [1250, 1.8, 'sand'],
+  [40, 1.8, 'sand'],
+  [60, 6, 'file'],
+  [400, 6, 'sand'],
+] as const)('%i seeds of %f mm are opened with %s', (seeds, length_mm, method) => {
+  expect(usualOpening({ length_mm }, seeds)).toBe(method);
 });

@@ -24,7 +24,8 @@ export function Thread({ view, today, height = 224 }: { view: BatchView; today: 
   const box = useRef<SVGSVGElement>(null);
   const width = useWidth(box, WIDTH);
   const { stages, treatment } = view.projection;
-  const from = dayNumber((stages[0] as ProjectedStage).start) - 4;
+  // Today is in its place, also where all of it lies ahead.
+  const from = Math.min(dayNumber((stages[0] as ProjectedStage).start), dayNumber(today)) - 4;
   const to = Math.max(dayNumber((stages.at(-1) as ProjectedStage).end), dayNumber(today)) + 6;
   const left = 4;
   const right = width - 8;

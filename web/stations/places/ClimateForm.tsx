@@ -7,6 +7,7 @@ import { MonthClimate, type Nursery, type Units } from '@chill/model/nursery.ts'
 import { fieldProblem } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/places.ts';
 import { useMemo } from 'react';
+import { useNursery } from '../../data/nursery.ts';
 import { saveNursery } from '../../data/saving.ts';
 import { Problem } from '../../kit/Problem.tsx';
 import { Plot } from '../../kit/plot/Plot.tsx';
@@ -94,11 +95,16 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
 
 /** How far single days lie from the months, where that is known. */
 function Spread({ months }: { months: readonly MonthClimate[] }) {
+  const { temperature } = useNursery().nursery.settings.units;
   const spreads = months.flatMap(({ sd_C }) => sd_C ?? []);
   if (spreads.length < months.length) return null;
-  const [least, most] = [Math.min(...spreads), Math.max(...spreads)];
+  // A spread has no zero to be moved: only its scale is the grower's.
+  const inUnits = (spread: number) => Number((temperature === 'F' ? spread * 1.8 : spread).toFixed(1));
+  const [least, most] = [inUnits(Math.min(...spreads)), inUnits(Math.max(...spreads))];
   return (
-    <p className="text-[0.95rem] text-ink2">{say('singleDaysLieWithinC', { how: least === most ? least : say('to', { least, most }) })}</p>
+    <p className="text-[0.95rem] text-ink2">
+      {say('singleDaysLieWithin', { how: least === most ? least : say('to', { least, most }), unit: `°${temperature}` })}
+    </p>
   );
 }
 

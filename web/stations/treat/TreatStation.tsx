@@ -1,4 +1,6 @@
+import { shortDate } from '@chill/core/calendar/dates.ts';
 import { lengthOf, momentIn } from '@chill/core/calendar/moments.ts';
+import { staysAtBench } from '@chill/core/kinds/stages.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import type { BenchOrder, OrderedStep } from '@chill/core/treat/session.ts';
@@ -22,6 +24,7 @@ export default function TreatStation() {
   const running = runningTimers(nursery.batches);
   const order = benchOrder(here, nursery.batches, nowMs());
   const resting = nursery.batches.filter((view) => stationOf(view) === 'treat' && !here.includes(view));
+  const planned = nursery.batches.filter((view) => isAhead(view, nursery.today) && !here.includes(view) && !resting.includes(view));
   const first = order.steps[0];
   const begin = here.find(({ batch }) => batch.id === first?.batchId) ?? here[0];
   return (
@@ -73,6 +76,16 @@ export default function TreatStation() {
           <SessionDrawing here={here} order={order} />
         </>
       )}
+      {planned.length > 0 && (
+        <>
+          <h2 className="mt-8">{say('plannedBench')}</h2>
+          <ul>
+            {planned.sort(byStart).map((view) => (
+              <BenchLine key={view.batch.id} view={view} steps={[]} on={shortDate(startOf(view) as string, nursery.today)} />
+            ))}
+          </ul>
+        </>
+      )}
       {resting.length > 0 && (
         <>
           <h2 className="mt-8">{say('dryStorage')}</h2>
@@ -85,6 +98,20 @@ export default function TreatStation() {
       )}
     </section>
   );
+}
+
+/** When the stage that comes next begins. */
+function startOf({ projection: { state, stages } }: BatchView): string | undefined {
+  return stages[state.stage]?.start;
+}
+
+const byStart = (a: BatchView, b: BatchView) => ((startOf(a) ?? '') < (startOf(b) ?? '') ? -1 : 1);
+
+/** Whether a batch will be at the bench on a later day. */
+function isAhead(view: BatchView, today: string): boolean {
+  const { state, stages } = view.projection;
+  const kind = stages[state.stage]?.kind;
+  return !state.closedOn && !state.underWay && kind !== undefined && staysAtBench(kind) && (startOf(view) ?? '') > today;
 }
 
 function zoneStyle(view: BatchView): CSSProperties {
@@ -100,7 +127,7 @@ function inOrder(here: readonly BatchView[], { steps }: BenchOrder): { view: Bat
     .map((view) => ({ view, steps: steps.filter(({ batchId }) => batchId === view.batch.id) }));
 }
 
-function BenchLine({ view, steps }: { view: BatchView; steps: OrderedStep[] }) {
+function BenchLine({ view, steps, on }: { view: BatchView; steps: OrderedStep[]; on?: string }) {
   const { nursery, today } = useNursery();
   const { batch, species, projection } = view;
   const { state, stages } = projection;
@@ -123,6 +150,7 @@ function BenchLine({ view, steps }: { view: BatchView; steps: OrderedStep[] }) {
             {steps.length > 0 && `: ${steps.map(({ what }) => what).join(`${say('thenWord')} `)}`}
           </span>
         </span>
+        {on && <span className="shrink-0 text-[0.95rem] text-ink2">{on}</span>}
         {soon && (
           <span className="shrink-0 text-right text-[0.95rem] text-ink2">
             {soon.start_min < 1 ? say('now') : momentIn(nowMs() + soon.start_min * 60_000, nursery.timeZone, today)}

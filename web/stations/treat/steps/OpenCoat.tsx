@@ -1,5 +1,6 @@
 import { lengthOf, timerFace } from '@chill/core/calendar/moments.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
+import { usualOpening } from '@chill/core/treat/handTime.ts';
 import type { OpeningMethod } from '@chill/model/event.ts';
 import { options, worded } from '@chill/words/tables.ts';
 import { say } from '@chill/words/treat.ts';
@@ -39,16 +40,17 @@ interface Sitting {
   since_ms?: number | undefined;
 }
 
-const FRESH: Sitting = { method: 'file', opened: 0, wounded: 0, worked_ms: 0 };
+const FRESH: Omit<Sitting, 'method'> = { opened: 0, wounded: 0, worked_ms: 0 };
 
 /** Open the coat: where on this seed, what to look for, a tally with a thumb, and how long the lot will take these hands. */
 export function OpenCoat({ view }: { view: BatchView }) {
   const { batches } = useNursery();
   const step = useStep(view);
   const now = useNow();
-  const [sitting, setSitting] = useStored<Sitting>(`chill.bench.${view.batch.id}`, FRESH);
   const { state } = view.projection;
   const all = countIn(state.counts, ['waiting', 'swollen']);
+  const method = usualOpening(view.species.seed, all, handTimeHere('file', batches));
+  const [sitting, setSitting] = useStored<Sitting>(`chill.bench.${view.batch.id}`, { ...FRESH, method });
   const before = state.openings.reduce((sum, one) => sum + (one.method === 'peel' ? 0 : one.count - one.wounded), 0);
   const left = Math.max(0, all - (sitting.method === 'peel' ? 0 : before) - sitting.opened - sitting.wounded);
   const { perSeed_s, timed } = handTimeHere(sitting.method, batches);

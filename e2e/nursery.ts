@@ -214,18 +214,19 @@ export const test = base.extend<OfTest, OfWorker>({
   },
 });
 
+/** A nursery in the north. */
+export const NURSERY = {
+  name: 'Home bench',
+  latitude_deg: 46.3,
+  elevation_m: 780,
+  timeZone: 'UTC',
+  lastFrost: { mean: '05-12', sd_days: 9 },
+  settings: { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, confidence: 0.9, frostRisk: 0.1 },
+};
+
 /** An empty nursery set up over the wire, in the north unless told otherwise. */
 export async function settle(grower: Grower, part: object = {}): Promise<void> {
-  const nursery = {
-    name: 'Home bench',
-    latitude_deg: 46.3,
-    elevation_m: 780,
-    timeZone: 'UTC',
-    lastFrost: { mean: '05-12', sd_days: 9 },
-    settings: { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, confidence: 0.9, frostRisk: 0.1 },
-    ...part,
-  };
-  expect((await grower.page.request.put('/api/nursery', { data: nursery })).ok()).toBe(true);
+  expect((await grower.page.request.put('/api/nursery', { data: { ...NURSERY, ...part } })).ok()).toBe(true);
 }
 
 export { expect };

@@ -1,10 +1,13 @@
 import { existsSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { readConfig } from './config.ts';
 import { serve } from './serve.ts';
 import type { Running } from './start.ts';
 import { NURSERY, someLot, temporaryFolder } from './testing.ts';
+
+/** Servers that stop and start again take their time on a busy machine. */
+jest.setTimeout(120_000);
 
 /** A server at an address of its own, which can be asked and whose data can be changed. */
 async function served(dataFolder: string) {
@@ -30,7 +33,7 @@ async function served(dataFolder: string) {
 
 /** Waits until the server has opened other data than before. */
 async function changed({ json }: Awaited<ReturnType<typeof served>>, before: string): Promise<void> {
-  for (let i = 0; i < 100; i++) {
+  for (let i = 0; i < 600; i++) {
     const now = await json('GET', '/api/health').catch(() => undefined);
     if (now?.status === 200 && now.body.opened !== before) return;
     await new Promise((resolve) => setTimeout(resolve, 100));

@@ -8,7 +8,7 @@ export const say = subject('guide', {
   picture: 'What it looks like, in the demo nursery',
   seeds: 'Add your seed',
   seedsDo:
-    'Open Seeds and add a lot: the species, where the seed came from, and how many there are. A good guess of the number will do; you can count by weight later.',
+    'Open Seeds and add a lot: the species, where the seed came from, and how many there are. Write the number as you have it: 280, about 300, 2 g, 1/4 oz or a packet. Count or weigh later.',
   seedsKnow:
     'If you cut ten seeds and looked at them, enter how many were viable. If the packet gives a percentage, enter that. If you know nothing, leave it: Chill uses what is usual for the species, and says how far off that may be.',
   seedsAlso: 'If the plants stood in the cold before you gathered the seed, say so: those weeks count.',
@@ -33,7 +33,7 @@ export const say = subject('guide', {
   roundKnow:
     'If everything is damp, without mould and without roots, one press on “As usual” records it. Otherwise record what you see. Take out every mouldy seed at once: one infects the next.',
   roundAlso:
-    'Did you record the wrong thing? Undo is beside it. If you would rather carry paper, print the sheet and type it in afterwards.',
+    'Did you record the wrong thing? Undo is beside it, and the batch’s history has Correct. If a bag is gone, say so on its page. If you would rather carry paper, print the sheet and type it in afterwards.',
   cold: 'Watch the cold',
   coldDo: 'Open Cold to see how much cold each batch has received, how much it needs, and its take-out day.',
   coldKnow:
@@ -43,7 +43,8 @@ export const say = subject('guide', {
   warm: 'Lift the sprouts',
   warmDo: 'After the cold, seed goes onto a warm damp towel. Look every day or two and record how many germinated since the last time.',
   warmKnow: 'Pot each seed while its root is shorter than the seed itself: root down, just covered. Roots that grow into the paper tear.',
-  warmAlso: 'Chill says how many more to expect, and when hardly any more will come. Then you may stop waiting.',
+  warmAlso:
+    'Chill says how many more to expect, and when hardly any more will come. Then stop, or wait some days more: Chill says how many may still come by then.',
   results: 'Plant out and learn',
   resultsDo:
     'Count losses in the pots each week. When frost is unlikely, harden the plants off over a week or two and plant them out; record how many, and the batch is closed.',

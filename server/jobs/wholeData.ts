@@ -53,7 +53,7 @@ export class WholeData {
     const file = join(this.#folder, DATABASE_FILE);
     try {
       await pipeline(body, atMost(MOST_BYTES), createWriteStream(file));
-      const fault = faultOfBackup(file);
+      const fault = await faultOfBackup(file);
       if (fault) throw new Unusable(fault);
       const { source, close } = await openDatabase(this.#folder);
       try {

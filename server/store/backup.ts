@@ -34,7 +34,7 @@ export async function backUp(
   const part = `${target}.part`;
   try {
     await database.backup(part);
-    const fault = await offThread<string, string | undefined>(new URL('./quickCheck.ts', import.meta.url), part, LONGEST_CHECK_MS);
+    const fault = await checkedBeside(part);
     // Looking at it leaves these behind.
     for (const suffix of ['-wal', '-shm']) rmSync(part + suffix, { force: true });
     if (fault) throw new Damaged(fault);
@@ -81,7 +81,7 @@ export function madeAt(path: string): number {
  * @throws {Unusable} where the file is not a sound Chill database, or a server is running on the folder; nothing is changed then.
  */
 export function restoreBackup(backup: string, dataFolder: string): { replaced?: string } {
-  const fault = faultOfBackup(backup);
+  const fault = quickCheck(backup) ?? noLedger(backup);
   if (fault) throw new Unusable(say('notGoodBackup', { backup, fault }));
   mkdirSync(dataFolder, { recursive: true });
   const release = lockFolder(dataFolder);
@@ -108,9 +108,14 @@ export function restoreBackup(backup: string, dataFolder: string): { replaced?: 
   }
 }
 
-/** Why a file is no good backup of a nursery, or nothing where it is one. */
-export function faultOfBackup(file: string): string | undefined {
-  return quickCheck(file) ?? noLedger(file);
+/** What is wrong with a database, page by page, looked at on another thread; nothing where it is sound. */
+function checkedBeside(file: string): Promise<string | undefined> {
+  return offThread<string, string | undefined>(new URL('./quickCheck.ts', import.meta.url), file, LONGEST_CHECK_MS);
+}
+
+/** Why a file is no good backup of a nursery, or nothing where it is one; others are answered meanwhile. */
+export async function faultOfBackup(file: string): Promise<string | undefined> {
+  return (await checkedBeside(file)) ?? noLedger(file);
 }
 
 /** Why a sound database is no nursery's, or nothing where it is one. */

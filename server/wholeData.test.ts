@@ -1,13 +1,10 @@
 import { existsSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { readConfig } from './config.ts';
 import { serve } from './serve.ts';
 import type { Running } from './start.ts';
 import { NURSERY, someLot, temporaryFolder } from './testing.ts';
-
-/** Servers that stop and start again take their time on a busy machine. */
-jest.setTimeout(120_000);
 
 /** A server at an address of its own, which can be asked and whose data can be changed. */
 async function served(dataFolder: string) {

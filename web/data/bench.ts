@@ -1,6 +1,6 @@
 import { STAGES, staysAtBench } from '@chill/core/kinds/stages.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
-import { handTime } from '@chill/core/treat/handTime.ts';
+import { handTime, usualOpening } from '@chill/core/treat/handTime.ts';
 import { type BenchOrder, benchJob, orderSession } from '@chill/core/treat/session.ts';
 import type { OpeningMethod } from '@chill/model/event.ts';
 import type { BatchView, NurseryView } from './nursery.ts';
@@ -27,9 +27,11 @@ export function handTimeHere(method: OpeningMethod, batches: readonly BatchView[
 
 /** The order in which the batches at the bench are best taken up. */
 export function benchOrder(here: readonly BatchView[], all: readonly BatchView[], now_ms: number): BenchOrder {
-  const perSeed_s = handTimeHere('file', all).perSeed_s;
-  const jobs = here.map(({ batch, projection: { state, stages } }) =>
-    benchJob({ batchId: batch.id, stages, state, seeds: countIn(state.counts, ['waiting', 'swollen']), perSeed_s }, now_ms),
-  );
+  const filing = handTimeHere('file', all);
+  const jobs = here.map(({ batch, species, projection: { state, stages } }) => {
+    const seeds = countIn(state.counts, ['waiting', 'swollen']);
+    const { perSeed_s } = handTimeHere(usualOpening(species.seed, seeds, filing), all);
+    return benchJob({ batchId: batch.id, stages, state, seeds, perSeed_s }, now_ms);
+  });
   return orderSession(jobs);
 }

@@ -47,9 +47,11 @@ export async function serve(config: Config, options: Options): Promise<Running> 
         await running.stop();
         try {
           between();
-        } finally {
-          running = await open();
+        } catch (error) {
+          // What was there is whole, and is opened again.
+          console.error((error as Error).message);
         }
+        running = await open();
       })
       .catch(options.unsure);
   }

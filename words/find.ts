@@ -22,6 +22,7 @@ export const say = subject('find', {
   lookUp: 'look it up',
   lot: 'lot',
   lotSeedsLeft: 'lot, {{from}}, {{unassigned}} seeds left',
+  seedsLeft: 'lot, {{unassigned}} seeds left',
   lots: 'lots',
   nothingCalled: 'Nothing is called “{{typed}}”.',
   outdoors: 'outdoors',

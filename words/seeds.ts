@@ -26,6 +26,8 @@ export const say = subject('seeds', {
   changeAct: 'Change',
   chooseSpeciesFromHandbook: 'Choose a species from the handbook.',
   collected: 'collected',
+  boughtOn: 'Bought or given {{on}}, source not noted',
+  collectedOn: 'Collected {{on}}, place not noted',
   collectedAt: 'Collected at {{place}}, {{on}}',
   coordinates: 'Coordinates',
   count: 'Count',

@@ -23,7 +23,11 @@ export function undoing(
   const { inForce } = fold(batch.plan, batch.events);
   const first = batch.events.findIndex(({ id }) => ids.includes(id));
   if (first < 0) return undefined;
-  const later = batch.events.slice(first + 1).filter(({ id, kind }) => inForce.has(id) && kind !== 'reversed' && !ids.includes(id));
+  // What was corrected stands again once its correction is undone: it may have to go too.
+  const undoneAlready = new Set(
+    batch.events.flatMap((event) => (event.kind === 'reversed' && inForce.has(event.id) ? [event.reverses] : [])),
+  );
+  const later = batch.events.slice(first + 1).filter(({ id, kind }) => !undoneAlready.has(id) && kind !== 'reversed' && !ids.includes(id));
   const reversal = (id: string): NewEvent => ({ id: newId(), on, kind: 'reversed', reverses: id });
   const asked = batch.events.filter(({ id }) => ids.includes(id)).reverse();
   let also: LedgerEvent[] = [];

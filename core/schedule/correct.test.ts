@@ -71,6 +71,16 @@ describe('an entry that is corrected', () => {
     }
   });
 
+  test('is undone, with what it corrected, where an earlier entry that both rest on is', () => {
+    const one = batch();
+    const potted = one.events.at(-1) as LedgerEvent;
+    take(one, recordCorrection(one, potted, { counts: { potted: 4 } }, newId));
+    const undone = undoing(one, [checkOf(one).id], TODAY, newId);
+    expect(undone?.also.map(({ kind }) => kind)).toEqual(['seedsMoved', 'seedsMoved']);
+    append(one, ...(undone?.events ?? []));
+    expect(stateOf(one).counts).toMatchObject({ waiting: 50, sprouted: 0, potted: 0 });
+  });
+
   test('of another kind, of nothing, or of what is only undone is refused', () => {
     const one = batch();
     const wrong = (event: object) => accept(one, [{ id: newId(), on: TODAY, ...event } as NewEvent], TODAY);

@@ -11,7 +11,7 @@ import { DATABASE_FILE } from '../store/files.ts';
 import { openDatabase } from '../store/open.ts';
 import { rawDatabase } from '../store/raw.ts';
 import { Store } from '../store/store.ts';
-import { Unusable } from '../store/unusable.ts';
+import { asUnusable, Unusable } from '../store/unusable.ts';
 
 /** What is read back is looked at here first, bytes at most. */
 const INCOMING_FOLDER = 'incoming';
@@ -64,7 +64,7 @@ export class WholeData {
     } catch (error) {
       this.drop();
       if (error instanceof Fault) throw error;
-      throw Fault.field('file', say('notArchive', { message: (error as Error).message }));
+      throw Fault.field('file', say('notArchive', { message: (asUnusable(error, this.#dataFolder) as Error).message }));
     }
   }
 

@@ -114,12 +114,12 @@ function thingsIn({ batches, lots, usedUp, handbook, places }: NurseryView): Fin
       return { kind: 'bag', code: batch.code, title: species.common[0] ?? species.scientific, more, to: `/batch/${batch.code}` };
     }),
     ...[...lots, ...usedUp].map(({ id, code, speciesId, provenance, unassigned }): Findable => {
-      const from = sourceOf(provenance) ?? '';
+      const from = sourceOf(provenance);
       return {
         kind: 'lot',
         code,
         title: speciesName.get(speciesId) ?? '',
-        more: say('lotSeedsLeft', { from, unassigned }),
+        more: from ? say('lotSeedsLeft', { from, unassigned }) : say('seedsLeft', { unassigned }),
         to: `/seeds/${id}`,
       };
     }),

@@ -205,12 +205,16 @@ function Provenance({ lot }: { lot: LotView }) {
   const from =
     provenance.kind === 'bought'
       ? [
-          say('from', { supplier: provenance.supplier ?? say('notNoted'), on: shortDate(provenance.on, today) }),
+          provenance.supplier
+            ? say('from', { supplier: provenance.supplier, on: shortDate(provenance.on, today) })
+            : say('boughtOn', { on: shortDate(provenance.on, today) }),
           provenance.theirLot && say('theirLot', { theirLot: provenance.theirLot }),
           provenance.harvestYear && say('harvested', { harvestYear: String(provenance.harvestYear) }),
         ]
       : [
-          say('collectedAt', { place: provenance.place ?? say('notNoted'), on: shortDate(provenance.on, today) }),
+          provenance.place
+            ? say('collectedAt', { place: provenance.place, on: shortDate(provenance.on, today) })
+            : say('collectedOn', { on: shortDate(provenance.on, today) }),
           provenance.at && showCoordinates(provenance.at),
           provenance.parents && say('fromParents', { parents: provenance.parents }),
           provenance.permission && say('permission', { permission: provenance.permission }),

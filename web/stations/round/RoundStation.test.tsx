@@ -111,9 +111,22 @@ describe('the round', () => {
     } as never);
     round(nurseryWith(acorns, []));
     expect(
-      within(screen.getByRole('list', { name: /must not dry/ }))
+      within(screen.getByRole('list', { name: 'What cannot wait' }))
         .getByRole('link')
         .getAttribute('href'),
     ).toBe(`/seeds/${acorns.id}`);
+  });
+
+  test('folds several things that cannot wait into one line on a phone, and shows them all at the desk', () => {
+    const acorns = lotOf('quercus-rubra', {
+      state: undefined,
+      provenance: { kind: 'collected', place: 'a bank', on: '2026-10-15' },
+    } as never);
+    const nursery = nurseryWith(acorns, []);
+    round({ ...nursery, lots: [...nursery.lots, { ...nursery.lots[0], id: 'another' } as never] });
+    expect(screen.getByText('2 things cannot wait').closest('details')?.className).toContain('desk:hidden');
+    const [folded, all] = screen.getAllByRole('list', { name: 'What cannot wait', hidden: true });
+    expect(folded?.closest('details')).toBeTruthy();
+    expect(all?.closest('.max-desk\\:hidden')).toBeTruthy();
   });
 });

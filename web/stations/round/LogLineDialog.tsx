@@ -13,7 +13,7 @@ import { say } from '@chill/words/quickEntry.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { spoken } from '@chill/words/subject.ts';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, type NurseryView, situationOf, useNursery } from '../../data/nursery.ts';
 import { useStored } from '../../data/stored.ts';
@@ -115,12 +115,19 @@ function LineInput({ line, change, bags }: { line: string; change: (line: string
     choose(-1);
   };
   useEffect(() => input.current?.setSelectionRange(caretLeft, caretLeft), []);
+  // Before the next key is heard: whoever types on at once types behind what was taken.
+  const wanted = useRef<number>(undefined);
+  useLayoutEffect(() => {
+    if (wanted.current === undefined) return;
+    input.current?.setSelectionRange(wanted.current, wanted.current);
+    wanted.current = undefined;
+  });
   const take = (suggestion: Suggestion) => {
     const next = taken(line, caret, suggestion);
     change(next.line);
     put(next.caret);
     input.current?.focus();
-    requestAnimationFrame(() => input.current?.setSelectionRange(next.caret, next.caret));
+    wanted.current = next.caret;
   };
   const onKeyDown = (event: React.KeyboardEvent) => {
     const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];

@@ -26,6 +26,7 @@ export const say = subject('seeds', {
   changeAct: 'Change',
   chooseSpeciesFromHandbook: 'Choose a species from the handbook.',
   collected: 'collected',
+  allOfItMakes: 'All of it, started now: <b>{{low}}</b>–<b2>{{high}}</b2> plants by {{method}}, ready about {{ready}}.',
   boughtOn: 'Bought or given {{on}}, source not noted',
   collectedOn: 'Collected {{on}}, place not noted',
   collectedAt: 'Collected at {{place}}, {{on}}',

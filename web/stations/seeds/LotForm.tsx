@@ -1,15 +1,18 @@
+import { shortDate } from '@chill/core/calendar/dates.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { plantsRange } from '@chill/core/lot/seedsNeeded.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
+import { planFrom, type Request, weighMethods } from '@chill/core/methods/propose.ts';
 import type { Waypoint } from '@chill/core/units/gpx.ts';
 import { showCount } from '@chill/core/units/number.ts';
 import { winterBefore } from '@chill/core/winter/climate.ts';
+import type { Wish } from '@chill/model/batch.ts';
 import type { Lot, Viability } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/seeds.ts';
 import { spoken } from '@chill/words/subject.ts';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { type LotView, useLot, useNursery } from '../../data/nursery.ts';
@@ -276,20 +279,48 @@ function Keeping({ form }: { form: Form<Written> }) {
   );
 }
 
-/** What the entry means so far: how many of the seeds are viable, by what is known of that. */
+/** What the entry means so far: how many of the seeds are viable by what is known of that, and the plants that all of them would make. */
 function InStock({ species, seeds, viability }: { species: Species; seeds: number | undefined; viability: Viability | undefined }) {
-  if (!seeds || !viability) return null;
-  const { low, high } = plantsRange(seeds, viableShare(viability, species), 1);
+  const { nursery, placesAsMeasured: places, today } = useNursery();
+  const known = seeds && viability ? { seeds, viability } : undefined;
+  const asked = JSON.stringify(known);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: weighed anew when what is written means something else.
+  const makes = useMemo(() => known && whatItMakes(species, known, { nursery, places, today }), [species, asked, today]);
+  if (!known || !makes) return null;
   return (
-    <p className="mt-4 max-w-prose text-lg" aria-live="polite">
-      <Rich
-        say={say}
-        of="stockViable9Times10"
-        facts={{ unassigned: seeds, low, high }}
-        parts={{ b: <b className="font-mono" />, b2: <b className="font-mono" /> }}
-      />
-    </p>
+    <div className="mt-4 max-w-prose text-lg" aria-live="polite">
+      <p>
+        <Rich
+          say={say}
+          of="stockViable9Times10"
+          facts={{ unassigned: known.seeds, ...makes.viable }}
+          parts={{ b: <b className="font-mono" />, b2: <b className="font-mono" /> }}
+        />
+      </p>
+      <p className="mt-1">
+        <Rich
+          say={say}
+          of="allOfItMakes"
+          facts={{ ...makes.plants, method: makes.method.toLowerCase(), ready: shortDate(makes.ready, today) }}
+          parts={{ b: <b className="font-mono" />, b2: <b className="font-mono" /> }}
+        />
+      </p>
+    </div>
   );
+}
+
+/** What so many seeds of a species would make, begun today by the method that suits them best here. */
+function whatItMakes(
+  species: Species,
+  { seeds, viability }: { seeds: number; viability: Viability },
+  here: Pick<Request, 'nursery' | 'places' | 'today'>,
+) {
+  const viable = viableShare(viability, species);
+  const wish: Wish = { plants: 1, confidence: here.nursery.settings.confidence, timing: { by: 'startOn', date: here.today } };
+  const [best] = weighMethods({ ...here, species, viable, available: seeds, wish }).offered;
+  if (!best) return undefined;
+  const { expects, stages } = planFrom(best, wish, seeds);
+  return { viable: plantsRange(seeds, viable, 1), plants: expects, method: best.method.name, ready: stages.at(-1)?.end ?? here.today };
 }
 
 /** The seed itself, to scale, why it sleeps, and what to beware of. */

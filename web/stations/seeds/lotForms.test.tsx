@@ -4,6 +4,7 @@ import { cleanup, screen, within } from '@testing-library/react';
 import type { LotView } from '../../data/nursery.ts';
 import { lotOf, nurseryWith, show, taking } from '../../testing.tsx';
 import { CountForm } from './CountForm.tsx';
+import LotForm from './LotForm.tsx';
 import { SortForm } from './SortForm.tsx';
 import { GiveForm, StoreForm } from './StoreForm.tsx';
 import { TestForm } from './TestForm.tsx';
@@ -138,5 +139,23 @@ describe('testing a lot', () => {
     await user.type(field(/^Viable/), '18');
     await user.click(press('Record'));
     expect(events()).toMatchObject([{ kind: 'cutTested', tested: 20, sound: 18 }]);
+  });
+});
+
+describe('a lot that is being written', () => {
+  test('says at once what two grams are, how many of them are viable, and what they would make', async () => {
+    const { user } = show(nurseryWith(lotOf('larix-occidentalis'), []), () => <LotForm />, {
+      at: '/seeds/new?species=larix-occidentalis',
+      path: '/seeds/new',
+    });
+    await user.type(screen.getByLabelText('Seeds in stock'), '2 g');
+    expect(screen.getByText(/^About 610 seeds, 470–780/)).toBeTruthy();
+    const aside = screen.getByRole('complementary', { name: 'Western larch' }).textContent;
+    expect(aside).toMatch(/Of the 610 in stock, \d+–\d+ are viable/);
+    expect(aside).toMatch(/All of it, started now: \d+–\d+ plants by .+, ready about/);
+    await user.clear(screen.getByLabelText('Seeds in stock'));
+    await user.type(screen.getByLabelText('Seeds in stock'), 'plenty');
+    await user.click(screen.getByRole('button', { name: 'Add the lot' }));
+    expect(await screen.findByText(/“plenty” does not say how much seed/)).toBeTruthy();
   });
 });

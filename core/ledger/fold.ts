@@ -91,7 +91,7 @@ export function canBe(batch: Pick<Batch, 'plan' | 'events'>): boolean {
 
 /** What counts of a history: the events in the order in which they are to be read, and the ids of all that are in force. */
 interface InForce {
-  standing: FoldableEvent[];
+  standing: readonly FoldableEvent[];
   inForce: Set<string>;
 }
 
@@ -102,16 +102,28 @@ interface InForce {
  * kind or of a kind that is not corrected.
  */
 export function eventsInForce(events: readonly FoldableEvent[]): InForce {
-  const known = new Map<string, FoldableEvent>();
   const inForce = new Set<string>();
+  let reverses = false;
+  let corrects = false;
   for (const event of events) {
-    if (event.kind === 'reversed' && !known.has(event.reverses)) {
-      refuse(event, 'reverses', say.of('thereNoSuchEntryUndo'));
+    // Nothing is taken out yet: what is in it is all that came before.
+    if (event.kind === 'reversed') {
+      reverses = true;
+      if (!inForce.has(event.reverses)) refuse(event, 'reverses', say.of('thereNoSuchEntryUndo'));
     }
-    if (event.corrects !== undefined) requireCorrectable(event, known.get(event.corrects));
-    known.set(event.id, event);
+    if (event.corrects !== undefined) {
+      corrects = true;
+      const isThere = inForce.has(event.corrects);
+      requireCorrectable(event, isThere ? events.find(({ id }) => id === event.corrects) : undefined);
+    }
     inForce.add(event.id);
   }
+  if (reverses) takeReversedOut(events, inForce);
+  if (corrects) return { standing: inPlace(events, inForce), inForce };
+  return { standing: reverses ? events.filter((event) => counts(event, inForce)) : events, inForce };
+}
+
+function takeReversedOut(events: readonly FoldableEvent[], inForce: Set<string>): void {
   const undoneBy = new Map<string, string>();
   for (const event of [...events].reverse()) {
     if (event.kind !== 'reversed' || undoneBy.has(event.id)) continue;
@@ -120,8 +132,6 @@ export function eventsInForce(events: readonly FoldableEvent[]): InForce {
     undoneBy.set(event.reverses, event.id);
     inForce.delete(event.reverses);
   }
-  const corrected = events.some(({ corrects }) => corrects !== undefined);
-  return { standing: corrected ? inPlace(events, inForce) : events.filter((event) => counts(event, inForce)), inForce };
 }
 
 const counts = ({ id, kind }: FoldableEvent, inForce: ReadonlySet<string>) => kind !== 'reversed' && inForce.has(id);

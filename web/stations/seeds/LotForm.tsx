@@ -1,18 +1,9 @@
-import { shortDate } from '@chill/core/calendar/dates.ts';
-import { cautionsOf } from '@chill/core/lot/cautions.ts';
-import { plantsRange } from '@chill/core/lot/seedsNeeded.ts';
-import { viableShare } from '@chill/core/lot/viability.ts';
-import { planFrom, type Request, weighMethods } from '@chill/core/methods/propose.ts';
-import type { Waypoint } from '@chill/core/units/gpx.ts';
 import { showCount } from '@chill/core/units/number.ts';
 import { winterBefore } from '@chill/core/winter/climate.ts';
-import type { Wish } from '@chill/model/batch.ts';
-import type { Lot, Viability } from '@chill/model/lot.ts';
+import type { Lot } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
-import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/seeds.ts';
-import { spoken } from '@chill/words/subject.ts';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { type LotView, useLot, useNursery } from '../../data/nursery.ts';
@@ -21,17 +12,16 @@ import { readStored } from '../../data/stored.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { DateInput } from '../../kit/DateInput.tsx';
 import { Field } from '../../kit/Field.tsx';
-import { FileChoice } from '../../kit/FileChoice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { ReadBack } from '../../kit/ReadBack.tsx';
-import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { SpeciesPicker } from '../../kit/SpeciesPicker.tsx';
 import { Typed } from '../../kit/Typed.tsx';
 import { type Form, useWritten } from '../../kit/useWritten.ts';
 import { ViableRange } from '../../kit/ViabilityRange.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
+import { Coordinates } from './Coordinates.tsx';
+import { LotAside } from './LotAside.tsx';
 import { amountIn, asWritten, EMPTY, fieldOf, judge, nextCode, readViability, seedsIn, type Written } from './lotWriting.ts';
-import { readGpx } from './readGpx.ts';
 
 const DRAFT = 'chill.draft.lot';
 
@@ -112,11 +102,7 @@ function LotFields({ known }: { known: LotView | undefined }) {
           </Link>
         </div>
       </div>
-      {species && (
-        <SeedAside species={species}>
-          <InStock species={species} seeds={seedsIn(written, readerOf(written))} viability={readViability(written)} />
-        </SeedAside>
-      )}
+      {species && <LotAside species={species} seeds={seedsIn(written, readerOf(written))} viability={readViability(written)} />}
     </form>
   );
 }
@@ -162,7 +148,7 @@ function Origin({ form, species }: { form: Form<Written>; species: Species | und
         onChange={(provenanceKind) => form.put({ provenanceKind })}
       />
       <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
-        <Typed form={form} name="from" label={collected ? say('place') : say('supplier')} />
+        <Typed form={form} name="from" label={collected ? say('place') : say('supplier')} hint={say('mayStayEmpty')} />
         <Field label={say('day')} error={form.fault('on')}>
           <DateInput today={today} value={written.on} onChange={(on) => form.put({ on })} />
         </Field>
@@ -276,126 +262,5 @@ function Keeping({ form }: { form: Form<Written> }) {
         </div>
       )}
     </>
-  );
-}
-
-/** What the entry means so far: how many of the seeds are viable by what is known of that, and the plants that all of them would make. */
-function InStock({ species, seeds, viability }: { species: Species; seeds: number | undefined; viability: Viability | undefined }) {
-  const { nursery, placesAsMeasured: places, today } = useNursery();
-  const known = seeds && viability ? { seeds, viability } : undefined;
-  const asked = JSON.stringify(known);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: weighed anew when what is written means something else.
-  const makes = useMemo(() => known && whatItMakes(species, known, { nursery, places, today }), [species, asked, today]);
-  if (!known || !makes) return null;
-  return (
-    <div className="mt-4 max-w-prose text-lg" aria-live="polite">
-      <p>
-        <Rich
-          say={say}
-          of="stockViable9Times10"
-          facts={{ unassigned: known.seeds, ...makes.viable }}
-          parts={{ b: <b className="font-mono" />, b2: <b className="font-mono" /> }}
-        />
-      </p>
-      <p className="mt-1">
-        <Rich
-          say={say}
-          of="allOfItMakes"
-          facts={{ ...makes.plants, method: makes.method.toLowerCase(), ready: shortDate(makes.ready, today) }}
-          parts={{ b: <b className="font-mono" />, b2: <b className="font-mono" /> }}
-        />
-      </p>
-    </div>
-  );
-}
-
-/** What so many seeds of a species would make, begun today by the method that suits them best here. */
-function whatItMakes(
-  species: Species,
-  { seeds, viability }: { seeds: number; viability: Viability },
-  here: Pick<Request, 'nursery' | 'places' | 'today'>,
-) {
-  const viable = viableShare(viability, species);
-  const wish: Wish = { plants: 1, confidence: here.nursery.settings.confidence, timing: { by: 'startOn', date: here.today } };
-  const [best] = weighMethods({ ...here, species, viable, available: seeds, wish }).offered;
-  if (!best) return undefined;
-  const { expects, stages } = planFrom(best, wish, seeds);
-  return { viable: plantsRange(seeds, viable, 1), plants: expects, method: best.method.name, ready: stages.at(-1)?.end ?? here.today };
-}
-
-/** The seed itself, to scale, why it sleeps, and what to beware of. */
-function SeedAside({ species, children }: { species: Species; children: React.ReactNode }) {
-  return (
-    <aside className="mt-8 desk:mt-14" aria-label={species.common[0]}>
-      <SeedDrawing seed={species.seed} room={260} />
-      <p className="mt-2 text-[0.95rem] text-ink2">
-        {say('nMmDrawnThousand', {
-          length: species.seed.length_mm,
-          width: species.seed.width_mm,
-          enlargement: enlargement(species.seed, 248),
-          thousandSeeds: species.seed.thousandSeeds_g,
-        })}
-      </p>
-      {children}
-      <p className="mt-4 max-w-prose">{species.dormancy.why}</p>
-      {cautionsOf(species).map((text) => (
-        <p key={text} className="mt-4 max-w-prose border-l-4 border-alarm pl-3">
-          {text}
-        </p>
-      ))}
-    </aside>
-  );
-}
-
-/** Coordinates typed or pasted, or taken from a waypoint file. */
-function Coordinates({
-  error,
-  input,
-  take,
-}: {
-  error: string | undefined;
-  input: React.ReactElement<Record<string, unknown>>;
-  take: (point: Waypoint) => void;
-}) {
-  const [points, setPoints] = useState<Waypoint[]>([]);
-  const [problem, setProblem] = useState<string>();
-  const read = async (file: File) => {
-    setProblem(undefined);
-    setPoints([]);
-    const parsed = await readGpx(file);
-    if (!parsed.ok) setProblem(spoken(parsed.reason));
-    else if (parsed.value.length === 1) take(parsed.value[0] as Waypoint);
-    else setPoints(parsed.value);
-  };
-  return (
-    <div>
-      <Field label={say('coordinates')} error={error ?? problem} hint={say('decimalOrDegreesMinutesSeconds')}>
-        {input}
-      </Field>
-      <FileChoice accept=".gpx,application/gpx+xml,application/xml" choose={read}>
-        {say('fromGpxWaypointFile')}
-      </FileChoice>
-      {points.length > 0 && (
-        <ul aria-label={say('waypointsFile')} className="mt-1 max-h-56 overflow-y-auto border-y border-line">
-          {points.map((point) => (
-            <li key={`${point.name} ${point.latitude_deg} ${point.longitude_deg}`}>
-              <button
-                type="button"
-                className="min-h-12 w-full px-2 text-left hover:bg-sheet desk:min-h-10"
-                onClick={() => {
-                  take(point);
-                  setPoints([]);
-                }}
-              >
-                <b className="font-[620]">{point.name}</b>{' '}
-                <span className="font-mono text-[0.92rem] text-ink2">
-                  {point.latitude_deg}, {point.longitude_deg}
-                </span>
-              </button>
-            </li>
-          ))}
-        </ul>
-      )}
-    </div>
   );
 }

@@ -1,0 +1,81 @@
+import { shortDate } from '@chill/core/calendar/dates.ts';
+import { cautionsOf } from '@chill/core/lot/cautions.ts';
+import { plantsRange } from '@chill/core/lot/seedsNeeded.ts';
+import { viableShare } from '@chill/core/lot/viability.ts';
+import { planFrom, type Request, weighMethods } from '@chill/core/methods/propose.ts';
+import type { Wish } from '@chill/model/batch.ts';
+import type { Viability } from '@chill/model/lot.ts';
+import type { Species } from '@chill/model/species.ts';
+import { Rich } from '@chill/words/rich.tsx';
+import { say } from '@chill/words/seeds.ts';
+import { useMemo } from 'react';
+import { useNursery } from '../../data/nursery.ts';
+import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
+
+/** The right half of a lot's form: the seed itself, to scale, what the entry means so far, why it sleeps, and what to beware of. */
+export function LotAside({ species, seeds, viability }: { species: Species; seeds: number | undefined; viability: Viability | undefined }) {
+  return (
+    <aside className="mt-8 desk:mt-14" aria-label={species.common[0]}>
+      <SeedDrawing seed={species.seed} room={260} />
+      <p className="mt-2 text-[0.95rem] text-ink2">
+        {say('nMmDrawnThousand', {
+          length: species.seed.length_mm,
+          width: species.seed.width_mm,
+          enlargement: enlargement(species.seed, 248),
+          thousandSeeds: species.seed.thousandSeeds_g,
+        })}
+      </p>
+      <InStock species={species} seeds={seeds} viability={viability} />
+      <p className="mt-4 max-w-prose">{species.dormancy.why}</p>
+      {cautionsOf(species).map((text) => (
+        <p key={text} className="mt-4 max-w-prose border-l-4 border-alarm pl-3">
+          {text}
+        </p>
+      ))}
+    </aside>
+  );
+}
+
+/** What the entry means so far: how many of the seeds are viable by what is known of that, and the plants that all of them would make. */
+function InStock({ species, seeds, viability }: { species: Species; seeds: number | undefined; viability: Viability | undefined }) {
+  const { nursery, placesAsMeasured: places, today } = useNursery();
+  const known = seeds && viability ? { seeds, viability } : undefined;
+  const asked = JSON.stringify(known);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: weighed anew when what is written means something else.
+  const makes = useMemo(() => known && whatItMakes(species, known, { nursery, places, today }), [species, asked, today]);
+  if (!known || !makes) return null;
+  return (
+    <div className="mt-4 max-w-prose text-lg" aria-live="polite">
+      <p>
+        <Rich
+          say={say}
+          of="stockViable9Times10"
+          facts={{ unassigned: known.seeds, ...makes.viable }}
+          parts={{ b: <b className="font-mono" />, b2: <b className="font-mono" /> }}
+        />
+      </p>
+      <p className="mt-1">
+        <Rich
+          say={say}
+          of="allOfItMakes"
+          facts={{ ...makes.plants, method: makes.method.toLowerCase(), ready: shortDate(makes.ready, today) }}
+          parts={{ b: <b className="font-mono" />, b2: <b className="font-mono" /> }}
+        />
+      </p>
+    </div>
+  );
+}
+
+/** What so many seeds of a species would make, begun today by the method that suits them best here. */
+function whatItMakes(
+  species: Species,
+  { seeds, viability }: { seeds: number; viability: Viability },
+  here: Pick<Request, 'nursery' | 'places' | 'today'>,
+) {
+  const viable = viableShare(viability, species);
+  const wish: Wish = { plants: 1, confidence: here.nursery.settings.confidence, timing: { by: 'startOn', date: here.today } };
+  const [best] = weighMethods({ ...here, species, viable, available: seeds, wish }).offered;
+  if (!best) return undefined;
+  const { expects, stages } = planFrom(best, wish, seeds);
+  return { viable: plantsRange(seeds, viable, 1), plants: expects, method: best.method.name, ready: stages.at(-1)?.end ?? here.today };
+}

@@ -189,4 +189,9 @@ export const say = subject('places', {
   replaceWithIt: 'Replace with it',
   replacesWhatIsHere: 'It takes the place of {{name}}, which is kept as a backup.',
   saveEverything: 'Save everything',
+  stagesHere: 'What can lie here: {{stages}}.',
+  weatherDecides: 'Its temperature is the weather’s: Chill takes it from the months of the nursery, or from its readings.',
+  dayCountsFully: 'At this temperature each day counts fully for {{stage}}.',
+  dayCountsPart: 'At this temperature a day counts {{percent}} % for {{stage}}: {{usual}} weeks of it take {{weeks}}.',
+  dayCountsNothing: 'At this temperature {{stage}} earns nothing. Change the temperature, or choose another place for it.',
 });

@@ -12,6 +12,7 @@ import { QuantityInput } from '../../kit/QuantityInput.tsx';
 import { Typed } from '../../kit/Typed.tsx';
 import { countIn } from '../../kit/typedNumbers.ts';
 import { judgedBy, useWritten } from '../../kit/useWritten.ts';
+import { PlaceMeans } from './PlaceMeans.tsx';
 
 const KEPT_OFF = options(say, {
   unasked: 'notStated',
@@ -114,6 +115,7 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
           <Choice label={say('rain')} options={KEPT_OFF} value={keptOff('rain')} onChange={(value) => keep('rain', value)} />
         </div>
       )}
+      <PlaceMeans kind={written.kind} nominal_C={written.nominal_C} />
       <Problem>{form.fault('root')}</Problem>
       <div className="flex items-end gap-6">
         <button type="submit" className="action" disabled={form.busy}>

@@ -95,6 +95,20 @@ describe('a place', () => {
     expect(sent[0]?.body.nominal_C).toBeCloseTo(3.33, 1);
   });
 
+  test('says while it is written what can lie there, and what a day there counts', async () => {
+    const { user } = changing();
+    expect(screen.getByText(/What can lie here: cold stratification and dry cold storage/)).toBeTruthy();
+    for (const [typed, counts] of [
+      ['4', /each day counts fully for cold stratification/],
+      ['8', /counts 40 % for cold stratification: 12 weeks of it take 30/],
+      ['12', /cold stratification earns nothing/],
+    ] as const) {
+      await user.clear(field(/temperature/i));
+      await user.type(field(/temperature/i), typed);
+      expect(screen.getByText(counts)).toBeTruthy();
+    }
+  });
+
   test('with no name, and room for half a bag, is refused at both', async () => {
     const { user, closed } = changing();
     await user.clear(field(/^Name/));

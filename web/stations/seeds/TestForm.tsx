@@ -19,6 +19,7 @@ import { Term } from '../../kit/Term.tsx';
 import { Typed } from '../../kit/Typed.tsx';
 import { countIn } from '../../kit/typedNumbers.ts';
 import { useAttempt } from '../../kit/useAttempt.ts';
+import { ViableRange } from '../../kit/ViabilityRange.tsx';
 import { useLotForm } from './useLotForm.ts';
 
 /** Tests a sample: cut it and count at once, or lay it on a towel as a small batch of its own. How many, for how sure. */
@@ -63,12 +64,16 @@ export function TestForm({ lot, species, done }: { lot: LotView; species: Specie
           ))}
         </ul>
       </div>
-      {by === 'cut' ? <Cut lot={lot} seeds={seeds} done={done} /> : <Towel lot={lot} species={species} seeds={seeds} setSeeds={setSeeds} />}
+      {by === 'cut' ? (
+        <Cut lot={lot} species={species} seeds={seeds} done={done} />
+      ) : (
+        <Towel lot={lot} species={species} seeds={seeds} setSeeds={setSeeds} />
+      )}
     </div>
   );
 }
 
-function Cut({ lot, seeds, done }: { lot: LotView; seeds: number; done: (said: string) => void }) {
+function Cut({ lot, species, seeds, done }: { lot: LotView; species: Species; seeds: number; done: (said: string) => void }) {
   const counts = ({ tested, viable }: { tested: string; viable: string }) => ({ tested: countIn(tested), viable: countIn(viable) });
   const form = useLotForm(lot, {
     first: { tested: '', viable: '' },
@@ -76,8 +81,8 @@ function Cut({ lot, seeds, done }: { lot: LotView; seeds: number; done: (said: s
     fields: { sound: 'viable' },
     done: ({ tested, viable }) => done(say('wereViable', { sound: viable, tested })),
   });
-  const { tested, viable } = counts(form.written);
-  const left = leftAfter({ tested, viable }, lot.unassigned);
+  const seen = readCut(counts(form.written), lot.unassigned);
+  const left = seen && leftAfter(seen, lot.unassigned);
   return (
     <form noValidate onSubmit={form.submit} className="space-y-4">
       <p className="text-ink2">{say('cutAcrossWhiteFirmViable', { seeds, cautionAt: cautionAt('openCoat') })}</p>
@@ -85,16 +90,17 @@ function Cut({ lot, seeds, done }: { lot: LotView; seeds: number; done: (said: s
         <Typed form={form} name="viable" label={say('viable')} numeric />
         <Typed form={form} name="tested" label={say('seedsCut')} numeric />
       </div>
-      {left !== undefined && (
+      {seen && left !== undefined && (
         <p aria-live="polite">
           <Rich
             say={say}
             of="leftLeastViable95Times"
-            facts={{ unassigned: lot.unassigned - (tested ?? 0), left }}
+            facts={{ unassigned: lot.unassigned - seen.tested, left }}
             parts={{ b: <b className="font-mono" /> }}
           />
         </p>
       )}
+      {seen && <ViableRange viability={{ kind: 'tested', tested: seen.tested, sound: seen.viable }} species={species} />}
       <Problem>{form.fault('root')}</Problem>
       <button type="submit" className="action" disabled={form.busy}>
         {say('record')}
@@ -106,11 +112,19 @@ function Cut({ lot, seeds, done }: { lot: LotView; seeds: number; done: (said: s
 /** For a small lot only: what the test leaves can then be said exactly, and in a moment. */
 const SMALL_LOT = 400;
 
-function leftAfter({ tested, viable }: { tested: number | undefined; viable: number | undefined }, drawer: number): number | undefined {
-  const can = tested !== undefined && viable !== undefined && Number.isInteger(tested) && Number.isInteger(viable);
-  if (!can || tested < 1 || viable < 0 || viable > tested || tested > drawer || drawer > SMALL_LOT) return undefined;
-  return viableLeftAtLeast(viable, tested, drawer - tested);
+interface CutSeen {
+  tested: number;
+  viable: number;
 }
+
+/** What was written of a cut test, once both figures can be true of this lot. */
+function readCut({ tested, viable }: Partial<CutSeen>, stock: number): CutSeen | undefined {
+  if (tested === undefined || viable === undefined || !Number.isInteger(tested) || !Number.isInteger(viable)) return undefined;
+  return tested >= 1 && tested <= stock && viable >= 0 && viable <= tested ? { tested, viable } : undefined;
+}
+
+const leftAfter = ({ tested, viable }: CutSeen, stock: number) =>
+  stock > SMALL_LOT ? undefined : viableLeftAtLeast(viable, tested, stock - tested);
 
 function Towel({ lot, species, seeds, setSeeds }: { lot: LotView; species: Species; seeds: number; setSeeds: (seeds: number) => void }) {
   const { today, placesAsMeasured: places } = useNursery();

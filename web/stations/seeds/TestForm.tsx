@@ -118,7 +118,7 @@ interface CutSeen {
 }
 
 /** What was written of a cut test, once both figures can be true of this lot. */
-function readCut({ tested, viable }: Partial<CutSeen>, stock: number): CutSeen | undefined {
+function readCut({ tested, viable }: { [K in keyof CutSeen]: number | undefined }, stock: number): CutSeen | undefined {
   if (tested === undefined || viable === undefined || !Number.isInteger(tested) || !Number.isInteger(viable)) return undefined;
   return tested >= 1 && tested <= stock && viable >= 0 && viable <= tested ? { tested, viable } : undefined;
 }

@@ -1,8 +1,8 @@
 import { say } from '@chill/words/model.ts';
 import { type LedgerEvent, SplitEvent } from './event.ts';
 import { Method } from './method.ts';
-import { BatchId, Celsius, Count, Id, LotId, PlaceId, PlainDate, PositiveCount, Slug, shortText } from './primitives.ts';
-import { Medium, StageKind } from './stage.ts';
+import { BatchId, Count, Id, LotId, PlainDate, PositiveCount, Slug, shortText } from './primitives.ts';
+import { DatedStage } from './stage.ts';
 import { z } from './zod.ts';
 
 /** What the grower asked for. */
@@ -23,24 +23,7 @@ export const Wish = z.object({
 });
 export type Wish = z.infer<typeof Wish>;
 
-/** A stage with its days. `end` is the day on which the next stage starts. */
-export const DatedStage = z
-  .object({
-    kind: StageKind,
-    medium: Medium.optional(),
-    start: PlainDate,
-    end: PlainDate,
-    temperature_C: Celsius,
-    placeId: PlaceId.optional(),
-    /** First and last day on which ending it costs at most three seeds in a hundred of the best. */
-    window: z.object({ from: PlainDate, to: PlainDate }).optional(),
-    /** The day that would be best; later than `end` where the plan was cut short on purpose. */
-    best: PlainDate.optional(),
-  })
-  .refine((stage) => stage.start <= stage.end, { error: () => say('stageCannotEndBeforeStarts'), path: ['end'] });
-export type DatedStage = z.infer<typeof DatedStage>;
-
-/** What was decided when the batch was made; never changed afterwards. */
+/** What was decided when the batch was made; never changed afterwards: what is decided otherwise is an event. */
 export const Plan = z
   .object({
     seeds: PositiveCount,
@@ -108,4 +91,7 @@ export type Split = z.infer<typeof Split>;
 
 /** Seeds of one lot following one method, with its whole history. */
 export const Batch = NewBatch.extend({ code: z.string(), speciesId: Slug });
-export type Batch = z.infer<typeof Batch> & { events: LedgerEvent[] };
+export type Batch = Omit<z.infer<typeof Batch>, 'plan'> & { plan: PlanInForce; events: LedgerEvent[] };
+
+/** A plan as it stands after what was decided otherwise on the way; `made` is then what was decided when the batch was made. */
+export type PlanInForce = Plan & { made?: Plan };

@@ -1,5 +1,6 @@
 import { say } from '@chill/words/model.ts';
 import { BatchId, Celsius, Count, EventId, Instant, PlaceId, PlainDate, PositiveCount, TimerId } from './primitives.ts';
+import { DatedStage, Stage } from './stage.ts';
 import { Grams, Pour, Swelling } from './treatment.ts';
 import { z } from './zod.ts';
 
@@ -46,6 +47,10 @@ export const WhyGone = z.enum(['thrownOut', 'eaten', 'lost', 'givenAway']);
 export type WhyGone = z.infer<typeof WhyGone>;
 
 const stage = z.int().min(0).max(20);
+
+/** Why a plan goes on otherwise than it was made. */
+export const WhyAmended = z.enum(['secondCold', 'scarifiedAgain', 'heldOver']);
+export type WhyAmended = z.infer<typeof WhyAmended>;
 
 /** What runs against a timer at the bench. */
 export const TimedStep = z.enum(['kettle', 'soak', 'hotSoak', 'bath', 'smoke', 'sanding', 'wait']);
@@ -139,6 +144,28 @@ export const NewEvent = z.discriminatedUnion('kind', [
   z.object({ ...common, kind: z.literal('swellingChecked'), swelling: Swelling, moves }),
   SplitEvent,
   z.object({ ...common, kind: z.literal('turned'), at: Instant, into: z.enum(['freezer', 'fridge']) }),
+  /** The plan goes on otherwise from a stage on that has not begun: its recipe and its days from there, in place of what was planned. */
+  z
+    .object({
+      ...common,
+      kind: z.literal('amended'),
+      why: WhyAmended,
+      from: stage,
+      method: z.array(Stage).min(1).max(12),
+      stages: z.array(DatedStage).min(1).max(12),
+    })
+    .refine(({ method, stages }) => method.length === stages.length && method.every(({ kind }, i) => kind === stages[i]?.kind), {
+      error: () => say('datedStagesMustMatchMethod'),
+      path: ['stages'],
+    }),
+  /** Seeds that did not come, cut across to see: so many of them firm and white inside. They are `tested` from then on. */
+  z
+    .object({ ...common, kind: z.literal('cutOpen'), cut: PositiveCount, viable: Count, moves })
+    .refine(({ cut, viable }) => viable <= cut, { error: () => say('moreViableThanWereCut'), path: ['viable'] })
+    .refine(({ cut, moves }) => moves.every(({ to }) => to === 'tested') && moves.reduce((sum, { count }) => sum + count, 0) === cut, {
+      error: () => say('cutSeedsMustMove'),
+      path: ['cut'],
+    }),
   /** Done elsewhere, by people trained for it; Chill gives no procedure. */
   z.object({ ...common, kind: z.literal('trainedStaff'), agent: z.enum(['acid', 'growthHormone']) }),
   z.object({ ...common, kind: z.literal('reversed'), reverses: EventId }),

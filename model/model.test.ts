@@ -1,6 +1,6 @@
 import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { describe, expect, test } from '@jest/globals';
-import { DatedStage, Wish } from './batch.ts';
+import { Wish } from './batch.ts';
 import { Append, NewEvent } from './event.ts';
 import { Lot, Viability } from './lot.ts';
 import { Method } from './method.ts';
@@ -8,7 +8,7 @@ import { MonthDay, Nursery } from './nursery.ts';
 import { Place } from './place.ts';
 import { PlainDate } from './primitives.ts';
 import { DaysAdvice, TemperatureResponse } from './species.ts';
-import { Stage } from './stage.ts';
+import { DatedStage, Stage } from './stage.ts';
 import type { z } from './zod.ts';
 
 const ID = '00000000-0000-4000-8000-000000000000';

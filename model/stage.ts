@@ -1,5 +1,5 @@
 import { say } from '@chill/words/model.ts';
-import { Celsius, Days } from './primitives.ts';
+import { Celsius, Days, PlaceId, PlainDate } from './primitives.ts';
 import { z } from './zod.ts';
 
 /** What is done to a seed, one step of a method. */
@@ -67,3 +67,20 @@ export const Stage = z
     path: ['medium'],
   });
 export type Stage = z.infer<typeof Stage>;
+
+/** A stage with its days. `end` is the day on which the next stage starts. */
+export const DatedStage = z
+  .object({
+    kind: StageKind,
+    medium: Medium.optional(),
+    start: PlainDate,
+    end: PlainDate,
+    temperature_C: Celsius,
+    placeId: PlaceId.optional(),
+    /** First and last day on which ending it costs at most three seeds in a hundred of the best. */
+    window: z.object({ from: PlainDate, to: PlainDate }).optional(),
+    /** The day that would be best; later than `end` where the plan was cut short on purpose. */
+    best: PlainDate.optional(),
+  })
+  .refine((stage) => stage.start <= stage.end, { error: () => say('stageCannotEndBeforeStarts'), path: ['end'] });
+export type DatedStage = z.infer<typeof DatedStage>;

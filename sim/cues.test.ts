@@ -3,10 +3,11 @@ import { planFrom, propose } from '@chill/core/methods/propose.ts';
 import { findMethod } from '@chill/core/methods/schools.ts';
 import { SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
-import type { Batch, DatedStage } from '@chill/model/batch.ts';
+import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
+import type { DatedStage } from '@chill/model/stage.ts';
 import { describe, expect, test } from '@jest/globals';
 import { sightOf } from './seeds.ts';
 

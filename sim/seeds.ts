@@ -9,6 +9,7 @@ import { COLD_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { chills, keptDry, mediumOf, STAGES } from '@chill/core/kinds/stages.ts';
 import type { BatchState } from '@chill/core/ledger/batchState.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
+import { asPlannedNow } from '@chill/core/ledger/planInForce.ts';
 import { coatOpened, cuesAnswered } from '@chill/core/methods/resolve.ts';
 import { ROT_REFERENCE_C, rotHazard } from '@chill/core/rot/hazard.ts';
 import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
@@ -43,13 +44,14 @@ const POT_DEATHS_WITHIN_DAYS = 40;
 
 /** What there is to see in a batch on `today`, beyond what its events already tell. */
 export function sightOf(
-  batch: Batch,
+  told: Batch,
   species: Species,
   trueViable: number,
   places: readonly Place[],
   today: PlainDate,
   records: readonly PlaceTemperatures[] = [],
 ): Sight {
+  const batch = asPlannedNow(told);
   const state = fold(batch.plan, batch.events);
   const days = dayByDay(batch, state, species, { places, records, today });
   const seeds = hiddenSeeds(batch, species, trueViable);

@@ -66,4 +66,5 @@ export const say = subject('ledger', {
   whatHappenedTry3Up: 'What happened? Try “+3 up”, “1 mould” or “damp”.',
   whatWriteUpMouldPotted: '{{count}} what? Write “{{count}} up”, “{{count}} mould”, “{{count}} potted” or “{{count}} lost”.',
   whichDayTry: 'On which day? Try “on {{day}}” or “yesterday”.',
+  onlyWhatHasNotBegunAmended: 'Only stages that have not begun can be changed. Undo the later entry first.',
 });

@@ -114,4 +114,5 @@ export const say = subject('model', {
   writeOneLine: 'Write it on one line.',
   writeSomethingHere: 'Write something here.',
   lotCode: 'Two to twenty letters, figures, dots or hyphens, such as BS-25-01.',
+  cutSeedsMustMove: 'Every seed that was cut must be counted as tested.',
 });

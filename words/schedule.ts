@@ -177,4 +177,9 @@ export const say = subject('schedule', {
   split: 'split',
   dampFound: 'damp',
   seedDone: 'done with it',
+  secondCold: 'A second cold stratification',
+  scarifiedAgain: 'Scarified once more',
+  heldOverWinter: 'Potted and held over another winter',
+  amendedTo: '{{why}}. From here: {{stages}}',
+  cutOpened: '{{cut}} cut open, {{viable}} viable',
 });

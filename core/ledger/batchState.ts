@@ -1,4 +1,4 @@
-import type { OpeningMethod, TimedStep } from '@chill/model/event.ts';
+import type { OpeningMethod, TimedStep, WhyAmended } from '@chill/model/event.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Pour, Swelling } from '@chill/model/treatment.ts';
 import type { Counts } from './states.ts';
@@ -103,6 +103,10 @@ export interface BatchState {
   closedOn?: PlainDate;
   /** Whoever could have stopped waits until then. */
   waitUntil?: PlainDate;
+  /** Where the plan was decided otherwise on the way: from which stage, and why. */
+  amendments: { eventId: string; on: PlainDate; why: WhyAmended; from: number }[];
+  /** Seeds that did not come, cut across: how many of them were viable. */
+  cuts: { on: PlainDate; cut: number; viable: number }[];
   /** Events that are in force: not reversed. */
   inForce: ReadonlySet<string>;
   /** Latest day on which anything in force happened. */

@@ -1,4 +1,4 @@
-import type { DatedStage } from '@chill/model/batch.ts';
+import type { DatedStage } from '@chill/model/stage.ts';
 
 /** A stage as it was, is or will be. */
 export interface ProjectedStage extends DatedStage {

@@ -1,5 +1,5 @@
-import type { DatedStage } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
+import type { DatedStage } from '@chill/model/stage.ts';
 import { addDays } from '../calendar/dates.ts';
 import type { ResolvedStage } from './resolve.ts';
 

@@ -1,6 +1,6 @@
-import type { DatedStage } from '@chill/model/batch.ts';
 import type { Method } from '@chill/model/method.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
+import type { DatedStage } from '@chill/model/stage.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import type { Prospect } from '../chance/prospect.ts';
 import type { Effort } from './effort.ts';

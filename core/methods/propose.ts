@@ -1,9 +1,10 @@
-import type { DatedStage, Plan, Wish } from '@chill/model/batch.ts';
+import type { Plan, Wish } from '@chill/model/batch.ts';
 import type { Lot, TowelResult } from '@chill/model/lot.ts';
 import type { Method } from '@chill/model/method.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
+import type { DatedStage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
 import { chanceOf, type Evidence, prospectOf, rangeOf, seedsFor } from '../chance/prospect.ts';
 import { randomFrom } from '../chance/random.ts';

@@ -18,7 +18,7 @@ import {
   requirementsOf,
 } from '../chill/requirement.ts';
 import { placesFor } from '../kinds/places.ts';
-import { keptDry, mediumOf, STAGES, type StageFacts } from '../kinds/stages.ts';
+import { chills, keptDry, mediumOf, STAGES, type StageFacts } from '../kinds/stages.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { type LearnedRot, ROT_PRIOR } from '../rot/learned.ts';
 import { daysToSprout, degreesPerDay, sproutedOfThoseThatWill, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
@@ -102,10 +102,35 @@ export function withOwnRot(treatment: SteadyTreatment | undefined, rot: LearnedR
   return own ? { ...treatment, rotShape: own.shape, rot: { ...treatment.rot, own: own.mean } } : treatment;
 }
 
-/** Which stage of a method the seeds sprout in: the warm towel, the flooded pot, or the pot where there is neither. */
-export function sproutingStage(method: Method): number {
-  const stage = method.stages.findIndex(({ kind }) => STAGES[kind].course === 'sprouts');
-  return stage >= 0 ? stage : method.stages.length - 1;
+/**
+ * Which stage of a method the seeds sprout in: the last warm towel or flooded pot; the pot where there is neither, or where those that did not come
+ * are treated once more after it and come in their pot.
+ */
+export function sproutingStage({ stages }: Pick<Method, 'stages'>): number {
+  const stage = stages.findLastIndex(({ kind }) => STAGES[kind].course === 'sprouts');
+  const treatedAfter = stages.some(({ kind }, i) => i > stage && STAGES[kind].course === 'waits' && !keptDry(kind));
+  return stage >= 0 && !treatedAfter ? stage : stages.length - 1;
+}
+
+/**
+ * The earlier cold that a cold stage goes on with: seed that had part of what it needs, and was warm in between, earns the rest. `undefined` for the first
+ * cold of all, and for species that want a second winter for itself.
+ */
+export function goesOnFrom({ cold }: Pick<Species, 'cold'>, stages: readonly { kind: StageKind }[], index: number): number | undefined {
+  const moistCold = ({ kind }: { kind: StageKind } | undefined = { kind: 'pot' }) => chills(kind) && !keptDry(kind);
+  if ((cold.need !== 'none' && cold.winters === 2) || !moistCold(stages[index])) return undefined;
+  const before = stages.slice(0, index).findLastIndex((stage) => moistCold(stage));
+  return before >= 0 ? before : undefined;
+}
+
+/** Whether a stage's work is taken up again by a later one, up to the stage `upTo`: the later one then tells of both. */
+export function isTakenUp(
+  species: Pick<Species, 'cold'>,
+  stages: readonly { kind: StageKind }[],
+  index: number,
+  upTo = stages.length - 1,
+): boolean {
+  return stages.some((_, later) => later > index && later <= upTo && goesOnFrom(species, stages, later) === index);
 }
 
 /** What surrounds a method besides the species: the nursery's places, what the lot brings along, and for a winter outdoors the year and the day it begins. */
@@ -185,7 +210,7 @@ export function chainOf(species: Species, method: Method, stages: readonly Chain
     without(cold, winters - times('cold') - outside * winters, times('cold') + outside > 0 ? NO_CREDIT : credit);
   return {
     opened: coatOpened(species, method),
-    released: product((stage) => stage.released) * missed,
+    released: stages.reduce((all, { released }, i) => (isTakenUp(species, stages, i) ? all : all * released), 1) * missed,
     answered: cuesAnswered(species, method),
     survives: product((stage) => stage.survives),
     warmth: warmthOf(species, stages, sproutingStage(method)),
@@ -243,12 +268,18 @@ export function coatOpened(species: Species, method: Method): number {
   return coatOpening(species, method).share;
 }
 
+/** Coats that stayed shut answer to the same treatment, once more, as the first did. Assumption. */
+function openedAgain(how: string, share: number, times: number) {
+  return { how: `${how} ${times}`, share: 1 - (1 - share) ** times };
+}
+
 /** What opens a lot's coats along a method, and the share it opens; the best of what is done counts. */
-function coatOpening({ hardCoat }: Species, method: Method): { how: 'untreated' | 'openCoat' | 'hotWater'; share: number } {
+function coatOpening({ hardCoat }: Species, method: Pick<Method, 'stages'>): { how: string; share: number } {
   if (!hardCoat) return { how: 'untreated', share: 1 };
-  const done = (['openCoat', 'hotWater'] as const).filter((how) => method.stages.some(({ kind }) => kind === how));
+  const times = (how: StageKind) => method.stages.filter(({ kind }) => kind === how).length;
+  const done = (['openCoat', 'hotWater'] as const).filter((how) => times(how) > 0);
   return [...done, 'untreated' as const]
-    .map((how) => ({ how, share: hardCoat[how] }))
+    .map((how) => (how !== 'untreated' && times(how) > 1 ? openedAgain(how, hardCoat[how], times(how)) : { how, share: hardCoat[how] }))
     .reduce((best, one) => (one.share > best.share ? one : best));
 }
 

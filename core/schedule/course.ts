@@ -7,7 +7,7 @@ import { PLACES } from '../kinds/places.ts';
 import { keptDry, STAGES, staysAtBench } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
-import type { Chain, ResolvedStage } from '../methods/resolve.ts';
+import { type Chain, goesOnFrom, isTakenUp, type ResolvedStage } from '../methods/resolve.ts';
 import type { ReleasedPart } from '../sprout/belief.ts';
 import { degreesPerDay, thermalTime } from '../sprout/thermalTime.ts';
 import { dayIn, yearOf } from '../winter/climate.ts';
@@ -62,7 +62,11 @@ export function courseOf(
   const lastDay = daysBetween(from, later(over, (stages[sprouts] as ProjectedStage).start)) + BEYOND_DAYS;
   const warmth = new Float64Array(lastDay + 1);
   const released = new Float64Array(lastDay + 1);
-  const finals = stages.map((_, k) => finalOf(accounts[k], resolved[k]));
+  // A cold that goes on where an earlier one left off tells of both: that one then counts for nothing more.
+  const { species } = situation;
+  const goesOn = stages.map((_, k) => goesOnFrom(species, stages, k) !== undefined);
+  const finals = stages.map((_, k) => (isTakenUp(species, stages, k) ? 1 : finalOf(accounts[k], resolved[k])));
+  const counts = (i: number, upTo: number) => (isTakenUp(species, stages, i, upTo) ? 1 : finalOf(accounts[i], resolved[i]));
   const missed =
     chain.released /
     Math.max(
@@ -70,8 +74,8 @@ export function courseOf(
       finals.reduce((product, one) => product * one, 1),
     );
   /** What the treatments after the `k`th free before they begin. */
-  const untouched = stages.map((_, k) => product(stages.length, (i) => (i > k ? startOf(accounts[i], resolved[i]) : 1)));
-  const done = stages.map((_, k) => product(k, (i) => finals[i] as number));
+  const untouched = stages.map((_, k) => product(stages.length, (i) => (i > k && !goesOn[i] ? startOf(accounts[i], resolved[i]) : 1)));
+  const done = stages.map((_, k) => product(k, (i) => counts(i, k)));
   let day = 0;
   for (const [k, stage] of stages.entries()) {
     // The stage that sprouts goes on for as long as anybody waits.

@@ -1,6 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { NewEvent, OpeningMethod, WhyGone } from '@chill/model/event.ts';
+import type { NewEvent, OpeningMethod, WhyAmended, WhyGone } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
+import { allOf } from '@chill/words/lists.ts';
 import { say } from '@chill/words/schedule.ts';
 import { worded } from '@chill/words/tables.ts';
 import { shortDate } from '../calendar/dates.ts';
@@ -59,6 +60,13 @@ export const GONE: Record<WhyGone, string> = worded(say, {
   givenAway: 'bagGivenAway',
 });
 
+/** Why a plan goes on otherwise, in a few words. */
+export const AMENDED: Record<WhyAmended, string> = worded(say, {
+  secondCold: 'secondCold',
+  scarifiedAgain: 'scarifiedAgain',
+  heldOver: 'heldOverWinter',
+});
+
 /** Where it went, as far as that is known. */
 function fromTo({ from, to }: { from?: string; to?: string }): string[] {
   return to === undefined ? [] : [from === undefined ? to : say('fromTo', { from, to })];
@@ -88,6 +96,10 @@ function inWords(fact: Fact): string {
       return say('split');
     case 'elsewhere':
       return fact.from ? say('movedFromTo', { from: fact.from, to: fact.to }) : [say('movedAnotherPlace'), ...fromTo(fact)].join(', ');
+    case 'amended':
+      return say('amendedTo', { why: AMENDED[fact.why], stages: allOf(fact.stages.map((stage) => stageName(stage).toLowerCase())) });
+    case 'cutOpen':
+      return say('cutOpened', { cut: fact.cut, viable: fact.viable });
     case 'watered':
       return say('mlWaterAdded', { toPrecision: Number(fact.mL.toPrecision(3)) });
     case 'timer':

@@ -1,7 +1,8 @@
-import type { DatedStage, Plan } from '@chill/model/batch.ts';
+import type { Plan } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
+import type { DatedStage } from '@chill/model/stage.ts';
 import { atBench, mediumOf, STAGES } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
 import { roomOf } from '../methods/room.ts';

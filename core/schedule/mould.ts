@@ -1,5 +1,6 @@
-import type { Batch, DatedStage } from '@chill/model/batch.ts';
+import type { Batch } from '@chill/model/batch.ts';
 import type { MouldRecord } from '@chill/model/past.ts';
+import type { DatedStage } from '@chill/model/stage.ts';
 import { daysBetween } from '../calendar/dates.ts';
 import { exposureByDay } from '../chill/account.ts';
 import { metBy } from '../chill/met.ts';

@@ -1,5 +1,7 @@
-import type { Batch, DatedStage } from '@chill/model/batch.ts';
-import type { Stage } from '@chill/model/stage.ts';
+import type { Batch } from '@chill/model/batch.ts';
+import type { Method } from '@chill/model/method.ts';
+import type { Species } from '@chill/model/species.ts';
+import type { DatedStage, Stage } from '@chill/model/stage.ts';
 import { daysBetween } from '../calendar/dates.ts';
 import { equallyLikely, handbookLink, multiply, type NamedLink, type Prospect, prospectOf, rangeOf, summed } from '../chance/prospect.ts';
 import { TURNS_SURVIVAL } from '../chill/freezeThaw.ts';
@@ -14,6 +16,7 @@ import {
   type Chain,
   chainOf,
   isCoatLink,
+  isTakenUp,
   type ResolvedStage,
   seedLinks,
   sproutingStage,
@@ -141,7 +144,7 @@ function stagesAsTheyGo(
       };
     }
     if (stage.started) return { ...base, released: 1, survives: 1 };
-    const credit = creditBefore(batch, state, index, lot, stage.start);
+    const credit = creditBefore(batch, state, index, { species, lot }, stage.start, accounts);
     if (earns === 'winter') {
       const stay = outdoorStay(species, yearOf(nursery), stage.start, { credit, shelter: place?.cover, rot: rot?.outdoorFlat });
       return stay ? withDays({ ...base, curve: stay.curve, released: 1, survives: 1 }, days) : { ...base, released: 1, survives: 1 };
@@ -163,7 +166,7 @@ const MOST_KEPT = 400;
 function ableShare(batch: Batch, state: BatchState, { species, lot }: Situation, chain: Chain, stages: readonly ResolvedStage[]): Prospect {
   const viable = viableShare(lot.soundness, species);
   const turned = stages.some(({ kind }) => STAGES[kind].course === 'turns') ? TURNS_SURVIVAL : 1;
-  const opened = openedNow(state);
+  const opened = openedNow(state, batch.plan.way, species);
   const links = seedLinks(viable, species, batch.plan.way, chain).map(
     (one): NamedLink => (opened !== undefined && isCoatLink(one) ? { key: one.key, link: opened } : one),
   );
@@ -178,11 +181,17 @@ function ableShare(batch: Batch, state: BatchState, { species, lot }: Situation,
   return made;
 }
 
-/** The share of the seeds left or up that can drink, where a soak was looked at: what it has shown stands instead of what the method is known for. */
-function openedNow({ counts, swellings, sprouts }: BatchState): number | undefined {
-  if (swellings.length === 0) return undefined;
+/**
+ * The share of the seeds left or up that can drink, where a soak was looked at: what it has shown stands instead of what the method is known for. Those
+ * scarified once more after it are opened as the first were.
+ */
+function openedNow({ counts, swellings, sprouts, stages }: BatchState, method: Method, { hardCoat }: Species): number | undefined {
+  const looked = swellings.at(-1)?.on;
+  if (looked === undefined) return undefined;
   const drinking = counts.swollen + sprouts.reduce((sum, { count }) => sum + count, 0);
-  return drinking === 0 ? 0 : drinking / (drinking + counts.waiting);
+  const seen = drinking === 0 ? 0 : drinking / (drinking + counts.waiting);
+  const since = method.stages.filter(({ kind }, i) => kind === 'openCoat' && (stages[i]?.startedOn ?? '9999') > looked).length;
+  return 1 - (1 - seen) * (1 - (hardCoat?.openCoat ?? 0)) ** since;
 }
 
 /** So many values tell what is known of a chance. */
@@ -218,7 +227,7 @@ const FAR_OFF = 0.15;
 function becauseOf(
   batch: Batch,
   state: BatchState,
-  { lot, rot }: Situation,
+  { species, lot, rot }: Situation,
   { before, belief, chain, course, left }: Pick<Outlook, 'before' | 'belief' | 'chain' | 'course' | 'left'>,
   stages: readonly ResolvedStage[],
 ): Promised['because'] {
@@ -231,7 +240,7 @@ function becauseOf(
     const curve = stages[i]?.curve;
     return curve ? share * (curve.released[Math.min(curve.released.length - 1, daysBetween(stage.start, stage.end))] as number) : share;
   }, 1);
-  const released = stages.reduce((share, stage) => share * stage.released, 1);
+  const released = stages.reduce((share, stage, i) => (isTakenUp(species, stages, i) ? share : share * stage.released), 1);
   if (released < planned - WORTH_A_WORD) because.push({ code: 'lessCold' });
   if (released > planned + WORTH_A_WORD) because.push({ code: 'moreCold' });
   if (state.swellings.length > 0 && chain.opened < 1) because.push({ code: 'swelling' });

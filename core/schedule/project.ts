@@ -1,5 +1,6 @@
-import type { Batch, DatedStage } from '@chill/model/batch.ts';
+import type { Batch } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
+import type { DatedStage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
 import { keptDry } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
@@ -56,7 +57,7 @@ export interface Projection {
 export function project(batch: Batch, situation: Situation): Projection {
   const state = stateOf(batch);
   const accounts = treatmentAccounts(batch, state, situation);
-  const last = lastTreatment(accounts);
+  const last = lastTreatment(accounts, situation, batch.plan.way.stages);
   const stages = projectStages(batch, state, situation, last);
   const outlook = outlookOf(batch, state, situation, stages, accounts);
   const treatment = last && !keptDry((stages[last.stage] as ProjectedStage).kind) ? withRoots(last, state, situation, outlook) : last;

@@ -7,6 +7,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { stateOf } from '../ledger/fold.ts';
+import { asPlannedNow } from '../ledger/planInForce.ts';
 import { lotState } from '../lot/lotLedger.ts';
 import type { LotState } from '../lot/lotState.ts';
 import { type LearnedRot, learnRot } from '../rot/learned.ts';
@@ -84,7 +85,13 @@ export class NurseryReader {
   }
 
   /** The same, batch by batch, so that whoever must not be kept waiting can do something else in between. */
-  *inSteps(stored: Stored): Generator<void, ReadNursery> {
+  *inSteps(told: Stored): Generator<void, ReadNursery> {
+    // Batches are stored with the plan that they were made with; everything is read by the one in force.
+    const stored = {
+      ...told,
+      batches: told.batches.map(asPlannedNow),
+      ...(told.calledUp && { calledUp: told.calledUp.map(asPlannedNow) }),
+    };
     const ofLot = new Map<string, Batch[]>();
     for (const batch of stored.batches) {
       const mine = ofLot.get(batch.lotId);

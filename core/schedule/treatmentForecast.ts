@@ -1,8 +1,8 @@
-import type { Batch, DatedStage } from '@chill/model/batch.ts';
+import type { Batch } from '@chill/model/batch.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
-import type { Stage } from '@chill/model/stage.ts';
+import type { DatedStage, Stage, StageKind } from '@chill/model/stage.ts';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import {
   earnedByDay,
@@ -22,7 +22,7 @@ import { COLD_RESPONSE, WARM_RESPONSE } from '../kinds/responses.ts';
 import { chills, isStage, keptDry, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { creditOf, storedDryDays } from '../lot/lotLedger.ts';
-import { treatmentOf, withOwnRot } from '../methods/resolve.ts';
+import { goesOnFrom, isTakenUp, treatmentOf, withOwnRot } from '../methods/resolve.ts';
 import { ROT_LAW } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
 import {
@@ -94,12 +94,19 @@ export interface TreatmentForecast {
 
 /** The accounts of all treatments begun, by their stage; each told for itself. */
 export function treatmentAccounts(batch: Batch, state: BatchState, situation: Situation): (TreatmentForecast | undefined)[] {
-  return batch.plan.stages.map((_, index) => accountOf(batch, state, situation, index));
+  const accounts: (TreatmentForecast | undefined)[] = [];
+  for (const index of batch.plan.stages.keys()) accounts.push(accountOf(batch, state, situation, index, accounts));
+  return accounts;
 }
 
 /** The account of the last treatment begun, with what those before it left, or `undefined` where none was. */
-export function lastTreatment(accounts: readonly (TreatmentForecast | undefined)[]): TreatmentForecast | undefined {
-  const begun = accounts.filter((one) => one !== undefined);
+export function lastTreatment(
+  accounts: readonly (TreatmentForecast | undefined)[],
+  { species }: Pick<Situation, 'species'>,
+  stages: readonly { kind: StageKind }[],
+): TreatmentForecast | undefined {
+  const upTo = accounts.findLastIndex((one) => one !== undefined);
+  const begun = accounts.filter((one, i) => one !== undefined && !isTakenUp(species, stages, i, upTo)) as TreatmentForecast[];
   const last = begun.at(-1);
   const releasedBefore = begun.slice(0, -1).reduce((share, one) => share * one.releasedNow, 1);
   return (
@@ -113,11 +120,17 @@ export function lastTreatment(accounts: readonly (TreatmentForecast | undefined)
 }
 
 /** The account of one stage, if it was begun and frees anything by waiting. */
-function accountOf(batch: Batch, state: BatchState, situation: Situation, index: number): TreatmentForecast | undefined {
+function accountOf(
+  batch: Batch,
+  state: BatchState,
+  situation: Situation,
+  index: number,
+  earlier: readonly (TreatmentForecast | undefined)[],
+): TreatmentForecast | undefined {
   const since = state.stages[index]?.startedOn;
   if (!since) return undefined;
   const days = daysBetween(since, state.stages[index]?.finishedOn ?? state.closedOn ?? situation.today);
-  const made = accountCurve(batch, state, situation, index, { since, days });
+  const made = accountCurve(batch, state, situation, index, { since, days, earlier });
   if (!made) return undefined;
   const { curve, takeOut, wanted, takeOutOn, treatment, stalled, said } = made;
   const planned = batch.plan.stages[index] as DatedStage;
@@ -170,7 +183,7 @@ function accountCurve(
   state: BatchState,
   situation: Situation,
   index: number,
-  { since, days }: { since: PlainDate; days: number },
+  { since, days, earlier }: { since: PlainDate; days: number; earlier: readonly (TreatmentForecast | undefined)[] },
 ): AccountCurve | undefined {
   const { species, lot, places, nursery, temperatures: records = [], today } = situation;
   const planned = batch.plan.stages[index] as DatedStage;
@@ -184,7 +197,7 @@ function accountCurve(
     const measured = Array.from({ length: Math.max(0, days) }, (_, day) => share(day));
     return { measured, unmeasured: unmeasuredIn(since, measured, nominalPerDay) };
   };
-  const credit = creditBefore(batch, state, index, lot, since);
+  const credit = creditBefore(batch, state, index, { species, lot }, since, earlier);
   if (STAGES[stage.kind].earns === 'winter') {
     const [cold, warm] = [met(coldResponseOf(species)), met(WARM_RESPONSE)];
     const seen = records.some(({ placeId }) => stays.some((stay) => stay.placeId === placeId)) ? { cold, warm, days } : undefined;
@@ -265,9 +278,13 @@ export function creditBefore(
   batch: Batch,
   state: BatchState,
   index: number,
-  lot: Pick<Lot, 'wintered' | 'provenance' | 'storage'>,
+  { species, lot }: Pick<Situation, 'species'> & { lot: Pick<Lot, 'wintered' | 'provenance' | 'storage'> },
   start: PlainDate,
+  earlier: readonly (Pick<TreatmentForecast, 'earned'> | undefined)[] = [],
 ): Credit {
+  const before = goesOnFrom(species, batch.plan.way.stages, index);
+  const hadBefore = before === undefined ? undefined : earlier[before];
+  if (hadBefore) return { days: hadBefore.earned, give_days: 0 };
   if (isStage(batch.plan.way.stages[index]?.kind, ({ earns }) => earns === 'ripening'))
     return { days: storedDryDays(lot, start), give_days: 0 };
   const isFirstCold = !batch.plan.way.stages.slice(0, index).some(({ kind }) => chills(kind) && !keptDry(kind));

@@ -1,8 +1,8 @@
-import type { Batch, DatedStage, NewBatch, Plan, Split } from '@chill/model/batch.ts';
+import type { Batch, NewBatch, Plan, Split } from '@chill/model/batch.ts';
 import type { NewEvent } from '@chill/model/event.ts';
 import type { NewId, PlainDate } from '@chill/model/primitives.ts';
 import { type Refusal, refusal } from '@chill/model/refusal.ts';
-import type { Stage } from '@chill/model/stage.ts';
+import type { DatedStage, Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/treatment.ts';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import type { BatchState } from '../ledger/batchState.ts';

@@ -12,7 +12,8 @@ const stage = (kind: 'soak' | 'coldMoist' | 'pot', medium?: 'sand') => ({
   end: '2027-01-02',
   temperature_C: 4,
 });
-const plan = { seeds: 40, stages: [stage('soak'), stage('coldMoist', 'sand'), stage('pot')] };
+const stages = [stage('soak'), stage('coldMoist', 'sand'), stage('pot')];
+const plan = { seeds: 40, stages, way: { stages: stages.map(({ kind }) => ({ kind })) } };
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 const events = (...said: object[]): NewEvent[] => said.map((one, i) => ({ id: id(i), on: '2027-01-10', ...one }) as NewEvent);
 const begun = { kind: 'stageStarted', stage: 0, placeId: id(90) };
@@ -28,6 +29,14 @@ const ONE_OF_EACH: { [K in NewEvent['kind']]: object } = {
   carried: { kind: 'carried', placeId: id(91) },
   noted: { kind: 'noted', note: 'by the window' },
   closed: { kind: 'closed' },
+  amended: {
+    kind: 'amended',
+    why: 'heldOver',
+    from: 1,
+    method: [{ kind: 'outdoorWinter', medium: 'ownPot' }, { kind: 'pot' }],
+    stages: [{ ...stage('coldMoist'), kind: 'outdoorWinter' }, stage('pot')],
+  },
+  cutOpen: { kind: 'cutOpen', cut: 5, viable: 3, moves: [{ from: 'waiting', to: 'tested', count: 5 }] },
   waited: { kind: 'waited', until: '2027-01-20' },
   timerStarted: { kind: 'timerStarted', timer: id(80), stage: 0, step: 'soak', seconds: 3600, at: AT },
   timerEnded: { kind: 'timerEnded', timer: id(80), at: AT },

@@ -1,7 +1,9 @@
 import type { NewEvent } from '@chill/model/event.ts';
+import { amended } from './amended.ts';
 import { carried } from './carried.ts';
 import { checked } from './checked.ts';
 import { closed } from './closed.ts';
+import { cutOpen } from './cutOpen.ts';
 import type { EventKind } from './kind.ts';
 import { noted } from './noted.ts';
 import { opened } from './opened.ts';
@@ -33,6 +35,8 @@ const EVENTS: { [K in NewEvent['kind']]: EventKind<K> } = {
   carried,
   noted,
   closed,
+  amended,
+  cutOpen,
   timerStarted,
   timerEnded,
   opened,

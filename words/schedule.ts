@@ -182,4 +182,8 @@ export const say = subject('schedule', {
   heldOverWinter: 'Potted and held over another winter',
   amendedTo: '{{why}}. From here: {{stages}}',
   cutOpened: '{{cut}} cut open, {{viable}} viable',
+  onlySoManyLeftToCut: 'Only {{left}} have not germinated; {{cut}} cannot be cut.',
+  viableOfCut: 'Give how many of the {{cut}} were firm and white: 0 to {{cut}}.',
+  andItsPots_one: '{{hint}} Water and count its {{count}} pot too.',
+  andItsPots_other: '{{hint}} Water and count its {{count}} pots too.',
 });

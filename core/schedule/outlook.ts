@@ -54,6 +54,8 @@ export interface Outlook {
   /** As it was believed when the stage in which it sprouts began. */
   before: SproutBelief;
   chain: Chain;
+  /** The share of its coats that let water in, as far as that was looked at. */
+  opened: number;
   /** Seeds still to come. */
   left: number;
   /** Plants, 9 times in 10; none for a test, nor once it is closed. Worked out when it is first asked for: the round does not. */
@@ -76,16 +78,19 @@ export function outlookOf(
   const chain = { ...whole, warmth: whole.warmth > 0 ? whole.warmth : (species.alternating?.steady ?? 1) };
   const sprouts = sproutingStage(method);
   const course = courseOf(batch, state, situation, { stages, accounts, resolved, chain, sprouts });
-  const able = ableShare(batch, state, situation, chain, resolved);
+  const seenOpen = openedNow(state, batch.plan.way, species);
+  const able = ableShare(batch, situation, chain, resolved, seenOpen);
   const law = thermalTime(species.sprouting);
   const since = state.stages[sprouts]?.startedOn;
   const visits = state.seen.map(({ on, came, left }): Visit & { on: string } => ({ on, came, left, warmth: course.on(on) }));
   const said = visits.filter(({ warmth, came }) => warmth > 0 || came > 0);
-  const belief = new SproutBelief(able, course.parts, law, said);
+  const cuts = state.cuts.map(({ on, cut, viable }) => ({ warmth: course.on(on), cut, viable }));
+  const ableOfViable = Math.min(1, (seenOpen ?? chain.opened) * chain.answered * chain.warmth * chain.sprouts);
+  const belief = new SproutBelief(able, course.parts, law, said, { cuts, ableOfViable });
   const early = since ? said.filter(({ on }) => on <= since) : said;
   const before = early.length === said.length ? belief : new SproutBelief(able, course.parts, law, early);
   const left = state.closedOn || stages[sprouts]?.finished ? 0 : countIn(state.counts, ['waiting', 'swollen']);
-  const outlook = { course, belief, before, chain, left };
+  const outlook = { course, belief, before, chain, opened: seenOpen ?? chain.opened, left };
   let promised: Promised | undefined;
   return {
     ...outlook,
@@ -146,7 +151,12 @@ function stagesAsTheyGo(
     if (stage.started) return { ...base, released: 1, survives: 1 };
     const credit = creditBefore(batch, state, index, { species, lot }, stage.start, accounts);
     if (earns === 'winter') {
-      const stay = outdoorStay(species, yearOf(nursery), stage.start, { credit, shelter: place?.cover, rot: rot?.outdoorFlat });
+      const stay = outdoorStay(species, yearOf(nursery), stage.start, {
+        credit,
+        shelter: place?.cover,
+        rot: rot?.outdoorFlat,
+        days: recipe.days?.best,
+      });
       return stay ? withDays({ ...base, curve: stay.curve, released: 1, survives: 1 }, days) : { ...base, released: 1, survives: 1 };
     }
     const treatment = withOwnRot(treatmentOf(species, recipe, temperature_C, credit), rot);
@@ -163,10 +173,15 @@ const ables = new Map<string, Prospect>();
 const MOST_KEPT = 400;
 
 /** What is known of the share of a batch's seeds that are able to sprout once released. */
-function ableShare(batch: Batch, state: BatchState, { species, lot }: Situation, chain: Chain, stages: readonly ResolvedStage[]): Prospect {
+function ableShare(
+  batch: Batch,
+  { species, lot }: Situation,
+  chain: Chain,
+  stages: readonly ResolvedStage[],
+  opened: number | undefined,
+): Prospect {
   const viable = viableShare(lot.soundness, species);
   const turned = stages.some(({ kind }) => STAGES[kind].course === 'turns') ? TURNS_SURVIVAL : 1;
-  const opened = openedNow(state, batch.plan.way, species);
   const links = seedLinks(viable, species, batch.plan.way, chain).map(
     (one): NamedLink => (opened !== undefined && isCoatLink(one) ? { key: one.key, link: opened } : one),
   );

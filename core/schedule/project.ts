@@ -85,7 +85,9 @@ function projectStages(batch: Batch, state: BatchState, { today }: Situation, tr
     // What has not begun cannot begin before today.
     const start = done.startedOn ?? later(day, state.closedOn ?? today);
     const isCurrent = treatment?.stage === index && !done.finishedOn;
-    const expectedEnd = isCurrent ? treatment.takeOutOn : addDays(start, length);
+    // Once something else was decided on, this stage is over but for the move.
+    const decided = state.amendments.findLast(({ from }) => from === index + 1);
+    const expectedEnd = decided?.on ?? (isCurrent ? treatment.takeOutOn : addDays(start, length));
     const end = done.finishedOn ?? later(expectedEnd, notYet ? start : (state.closedOn ?? today));
     day = end;
     const { window: _planned, best: _best, ...rest } = stage;

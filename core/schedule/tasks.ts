@@ -14,6 +14,7 @@ import { viableShare } from '../lot/viability.ts';
 import { sproutingStage } from '../methods/resolve.ts';
 import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, checkEvery, FAST_SPROUTER_DAYS, POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import { firstFrostOf, frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
+import { decidedNext } from './amend.ts';
 import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
 import { followUps, rootsInTheCold } from './followUps.ts';
 import type { Projection, SproutForecast } from './project.ts';
@@ -67,6 +68,8 @@ function beginTask(context: TaskContext): Task {
 function underWayTasks(context: TaskContext): Task[] {
   const { stage, index, batch } = context;
   const { course } = STAGES[stage.kind];
+  const decided = decidedNext(context.projection.state);
+  if (decided && course !== 'bench') return [moveTask(context, decided.on, undefined)];
   if (course === 'bench') return [moveTask(context, stage.end, benchLateness(context)), ...freshWaterTasks(context)];
   if (course === 'turns') return [moveTask(context, stage.end, undefined), ...turnTasks(context)];
   if (course === 'grows') return [setOutTask(context), ...potChecks(context)];
@@ -129,7 +132,10 @@ function checkTask(context: TaskContext): Task {
   const rooted = checks.some((check) => check.sprouted > 0);
   const mouldy = last?.mould !== undefined && last.mould !== 'none';
   const drains = last?.damp === 'wet' && !freshening(medium);
-  const interval = rooted ? AFTER_A_ROOT_DAYS : mouldy || drains ? Math.min(AFTER_MOULD_DAYS, every.usual) : every.usual;
+  // What has come up before stands in pots meanwhile, and wants water sooner than the bag wants a look.
+  const inPots = countIn(state.counts, ['potted', 'established']);
+  const usual = rooted ? AFTER_A_ROOT_DAYS : mouldy || drains ? Math.min(AFTER_MOULD_DAYS, every.usual) : every.usual;
+  const interval = inPots > 0 ? Math.min(POTS_EVERY_DAYS, usual) : usual;
   // The check that should catch the first root is not left until after it.
   const root = treatment?.stage === index ? treatment.firstRoot : undefined;
   const regular = addDays(lastOn, interval);
@@ -155,7 +161,10 @@ function checkTask(context: TaskContext): Task {
     placeId: placeOf(context),
     check: STAGES[stage.kind].check,
     title: STAGES[stage.kind].check === 'dry' ? say.of('dry') : say.of('check'),
-    hint: checkHint(context, { mouldy, rooted, drains, root }),
+    hint:
+      inPots > 0
+        ? say.of('andItsPots', { hint: checkHint(context, { mouldy, rooted, drains, root }), count: inPots })
+        : checkHint(context, { mouldy, rooted, drains, root }),
     ...(late > 0 &&
       (situation.today <= longest
         ? { lateness: say.of('lateCanWaitUntil', { late: spell.of(late), longest: nearDate.of(longest, situation.today) }) }

@@ -33,6 +33,7 @@ import {
   type TakeOut,
   type TakeOutCurve,
   takeOutCurve,
+  yieldOfRest,
 } from '../takeOut/takeOut.ts';
 import { readTurns } from '../treat/turns.ts';
 import { yearOf } from '../winter/climate.ts';
@@ -202,7 +203,13 @@ function accountCurve(
     const [cold, warm] = [met(coldResponseOf(species)), met(WARM_RESPONSE)];
     const seen = records.some(({ placeId }) => stays.some((stay) => stay.placeId === placeId)) ? { cold, warm, days } : undefined;
     const shelter = places.find(({ id }) => id === stays.at(-1)?.placeId)?.cover;
-    const stay = outdoorStay(species, yearOf(nursery), since, { credit, seen, shelter, rot: situation.rot?.outdoorFlat });
+    const stay = outdoorStay(species, yearOf(nursery), since, {
+      credit,
+      seen,
+      shelter,
+      rot: situation.rot?.outdoorFlat,
+      days: stage.days?.best,
+    });
     if (!stay) return undefined;
     const { curve, takeOut } = stay;
     const { cold: requirement } = requirementsOf(species);
@@ -244,12 +251,15 @@ function accountCurve(
     treatment.credit,
     treatment.rotShape ?? ROT_PRIOR.shape,
   );
+  // A cold that goes on where an earlier one left off is there for those that the earlier one left.
+  const goesOn = goesOnFrom(species, batch.plan.way.stages, index) !== undefined;
+  if (goesOn) curve.yields = yieldOfRest(curve);
   const takeOut = bestTakeOut(curve);
   const length = daysBetween(planned.start, planned.end);
   const wanted = length * plannedPerDay;
-  // A plan that is late cuts the cold short, inside its window; what was measured moves the day, and leaves the cut.
+  // A plan that is late cuts the cold short, inside its window, and a second cold as short as is worth its room; what was measured moves the day, and leaves the cut.
   const cut = planned.best ? Math.max(0, daysBetween(planned.end, planned.best)) : 0;
-  const takeOutOn = addDays(since, Math.max(takeOut.from, takeOut.best - cut));
+  const takeOutOn = addDays(since, Math.max(goesOn ? 0 : takeOut.from, takeOut.best - cut));
   const spells = records.filter(({ placeId }) => stays.some((stay) => stay.placeId === placeId)).flatMap((record) => record.spells);
   return {
     curve,

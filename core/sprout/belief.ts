@@ -16,6 +16,25 @@ export interface Visit {
   left: number;
 }
 
+/** Seeds that had not come, cut open when it had been so warm: how many were viable, of seeds whose chance of being able to sprout, once viable, was so great. */
+export interface CutSeeds {
+  warmth: number;
+  cut: number;
+  viable: number;
+}
+
+/** What could be done with the seeds still there, as it changes their chance. */
+export interface Otherwise {
+  /** Warmth that those released already still get, degree-days from the last visit on. */
+  warmth: number;
+  /** How many more of them become able and ready, as a part of all that are able: released by more cold, or let drink by an opened coat. */
+  extra: number;
+  /** Warmth that those get, degree-days. */
+  extraWarmth: number;
+  /** The share that lives through it. */
+  survives: number;
+}
+
 /** The grid: so many equally likely shares, by so many time scales out to so many standard deviations either side. */
 const ABLE_PARTS = 22;
 const SCALES = 15;
@@ -26,6 +45,11 @@ const SCALE_WEIGHTS = (() => {
   const total = heights.reduce((sum, one) => sum + one, 0);
   return heights.map((height) => height / total);
 })();
+/**
+ * One lot in so many comes not at all, for a reason that no test and no handbook tells of. Without it a lot tested viable could never be called dead, however
+ * long nothing comes. Assumption; small enough to move no forecast before silence itself tells.
+ */
+const NONE_COMES = 0.005;
 /** Nothing is quite impossible: a count that the model leaves no room for must not take all belief away. */
 const LEAST_CHANCE = 1e-7;
 /** Predictive counts are summed over this many values of the chance. */
@@ -48,17 +72,23 @@ export class SproutBelief {
   readonly #law: Pick<ThermalTime, 'median_degreeDays' | 'spread'>;
   /** Weights of the grid, able × scale, adding up to 1. */
   readonly #weights: Float64Array;
+  /** Of viable seeds, the share able to sprout once released, in the mean: by it what is able tells of what is viable. */
+  readonly #ableOfViable: number;
   /** Warmth at the last visit, degree-days. */
   readonly seen: number;
-  #bySeen: Float64Array | undefined;
+  readonly #known = new Map<number, Float64Array>();
 
   constructor(
     able: Pick<Prospect, 'shares'>,
     released: readonly ReleasedPart[],
     law: Pick<ThermalTime, 'median_degreeDays' | 'spread'>,
     visits: readonly Visit[],
+    { cuts = [], ableOfViable = 1 }: { cuts?: readonly CutSeeds[]; ableOfViable?: number } = {},
   ) {
-    this.#able = equallyLikely(able, ABLE_PARTS);
+    this.#ableOfViable = ableOfViable;
+    const likely = equallyLikely(able, ABLE_PARTS);
+    // The first point is the lot of which none comes.
+    this.#able = Float64Array.of(0, ...likely);
     this.#released = released;
     this.#law = law;
     const logs = new Float64Array(this.#able.length * SCALES);
@@ -78,24 +108,32 @@ export class SproutBelief {
       seen = warmth;
     }
     this.seen = seen;
+    for (const { warmth, cut, viable } of cuts) {
+      const by = this.#by(warmth);
+      for (const [i, share] of this.#able.entries())
+        for (let j = 0; j < SCALES; j++) {
+          const chance = Math.min(1 - LEAST_CHANCE, Math.max(LEAST_CHANCE, this.#viableLeft(share, by[j] as number)));
+          const at = i * SCALES + j;
+          logs[at] = (logs[at] as number) + viable * Math.log(chance) + (cut - viable) * Math.log1p(-chance);
+        }
+    }
     const top = logs.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
-    const weights = logs.map((log, at) => Math.exp(log - top) * (SCALE_WEIGHTS[at % SCALES] as number));
+    const prior = (at: number) => (at < SCALES ? NONE_COMES : (1 - NONE_COMES) / likely.length) * (SCALE_WEIGHTS[at % SCALES] as number);
+    const weights = logs.map((log, at) => Math.exp(log - top) * prior(at));
     const total = weights.reduce((sum, one) => sum + one, 0);
     this.#weights = weights.map((one) => one / total);
   }
 
-  /** The chance that a seed still there after the last visit has come by `warmth` degree-days (Infinity: ever), for each point of the grid. */
-  #chances(warmth: number): Float64Array {
-    this.#bySeen ??= this.#by(this.seen);
-    const [from, to] = [this.#bySeen, this.#by(warmth)];
-    const chances = new Float64Array(this.#weights.length);
-    for (const [i, share] of this.#able.entries())
-      for (let j = 0; j < SCALES; j++) chances[i * SCALES + j] = between(share, from[j] as number, to[j] as number);
-    return chances;
+  /** The chance that a seed still there at `from` degree-days (the last visit) has come by `warmth` (Infinity: ever), for each point of the grid. */
+  #chances(warmth: number, from = this.seen): Float64Array {
+    const [was, by] = [this.#by(from), this.#by(warmth)];
+    return this.#onGrid((share, j) => between(share, was[j] as number, by[j] as number));
   }
 
   /** Of the seeds able to sprout, the share that has by `warmth`, for each time scale. */
   #by(warmth: number): Float64Array {
+    const known = this.#known.get(warmth);
+    if (known) return known;
     const { median_degreeDays, spread } = this.#law;
     const shares = new Float64Array(SCALES);
     const step = (TIME_SCALE_SPREAD * SCALE_STEP) / spread;
@@ -105,12 +143,74 @@ export class SproutBelief {
       const z = Math.log(warmth - from) / spread - first;
       for (let j = 0; j < SCALES; j++) shares[j] = (shares[j] as number) + part * normalChance(z - j * step);
     }
+    this.#known.set(warmth, shares);
     return shares;
   }
 
   /** The chance that a given seed still there comes by `warmth` degree-days in all; without it, ever. */
   chance(warmth = Number.POSITIVE_INFINITY): number {
     return this.#chances(warmth).reduce((sum, chance, at) => sum + chance * (this.#weights[at] as number), 0);
+  }
+
+  /** The chance that a seed which has not come is viable all the same, where `share` are able and `by` of those have come. */
+  #viableLeft(share: number, by: number): number {
+    const viable = Math.min(1, share / this.#ableOfViable);
+    return Math.max(0, (viable - share * by) / (1 - share * by));
+  }
+
+  /**
+   * How likely each point of the grid is once none of `left` has come by `warmth`: what waiting in vain teaches. Without it, as things stand.
+   */
+  weights(left = 0, warmth = this.seen): Float64Array {
+    if (left === 0 || warmth <= this.seen) return this.#weights;
+    const weights = this.#chances(warmth).map((chance, at) => (this.#weights[at] as number) * (1 - chance) ** left);
+    const total = weights.reduce((sum, one) => sum + one, 0);
+    return weights.map((one) => one / total);
+  }
+
+  /** The chance that a seed which had not come by `from` degree-days does by `warmth`, for each point of the grid. */
+  waiting(warmth: number, from = this.seen): Float64Array {
+    return this.#chances(warmth, from);
+  }
+
+  /** The chance that a seed which has not come by `from` is viable all the same, for each point of the grid: what cutting it would show. */
+  viableLeft(from = this.seen): Float64Array {
+    const by = this.#by(from);
+    return this.#onGrid((share, j) => this.#viableLeft(share, by[j] as number));
+  }
+
+  /** The chance that a seed which had not come by `from` does if something else is done with it, for each point of the grid. */
+  otherwise({ warmth, extra, extraWarmth, survives }: Otherwise, from = this.seen): Float64Array {
+    const [before, to, anew] = [this.#by(from), this.#by(from + warmth), this.#oneBy(extraWarmth)];
+    return this.#onGrid((share, j) => {
+      const [was, then] = [before[j] as number, to[j] as number];
+      const comes = share * (then - was + extra * (anew[j] as number));
+      return survives * Math.min(1, Math.max(0, comes) / (1 - share * was));
+    });
+  }
+
+  #onGrid(of: (share: number, scale: number) => number): Float64Array {
+    const values = new Float64Array(this.#weights.length);
+    for (const [i, share] of this.#able.entries()) for (let j = 0; j < SCALES; j++) values[i * SCALES + j] = of(share, j);
+    return values;
+  }
+
+  /** The mean of a chance that is known for each point of the grid. */
+  mean(chances: Float64Array): number {
+    return chances.reduce((sum, chance, at) => sum + chance * (this.#weights[at] as number), 0);
+  }
+
+  /** How many of `left` seeds come by a chance that is known for each point of the grid: the range that holds `within`. */
+  countBy(chances: Float64Array, left: number, within = 0.8): CountRange & { middle: number } {
+    return countOf(left, summed(chances, this.#weights), within);
+  }
+
+  /** Of seeds released together, the share that has come after so much warmth, for each time scale. */
+  #oneBy(warmth: number): Float64Array {
+    const { median_degreeDays, spread } = this.#law;
+    return Float64Array.from({ length: SCALES }, (_, j) =>
+      warmth <= 0 ? 0 : normalChance((Math.log(warmth / median_degreeDays) - TIME_SCALE_SPREAD * (j * SCALE_STEP - SCALE_REACH)) / spread),
+    );
   }
 
   /** What is known of that chance. */
@@ -120,13 +220,7 @@ export class SproutBelief {
 
   /** How many of `left` seeds will have come by `warmth`: the range that holds `within` (8 times in 10), and the middle. */
   count(left: number, warmth = Number.POSITIVE_INFINITY, within = 0.8): CountRange & { middle: number } {
-    const shares = equallyLikely(this.prospect(warmth), PREDICTED_WITH);
-    const atLeast = (k: number) => {
-      const logMethods = logChoose(left, k);
-      return shares.reduce((sum, share) => sum + binomialAtLeast(k, left, share, logMethods), 0) / shares.length;
-    };
-    const guess = (chance: number) => left * (shares[Math.floor((1 - chance) * shares.length)] ?? 0);
-    return { ...rangeHolding(within, left, atLeast, guess), middle: reachedWith(0.5, left, atLeast, guess(0.5)) };
+    return countOf(left, this.prospect(warmth), within);
   }
 
   /** The chance that at least one of `left` seeds comes by `warmth`. */
@@ -169,6 +263,16 @@ export class SproutBelief {
     const last = this.#released.reduce((most, { from }) => Math.max(most, from), 0);
     return Math.max(this.seen, last) + median_degreeDays * Math.exp(5 * spread + TIME_SCALE_SPREAD * SCALE_REACH);
   }
+}
+
+function countOf(left: number, prospect: Prospect, within: number): CountRange & { middle: number } {
+  const shares = equallyLikely(prospect, PREDICTED_WITH);
+  const atLeast = (k: number) => {
+    const logMethods = logChoose(left, k);
+    return shares.reduce((sum, share) => sum + binomialAtLeast(k, left, share, logMethods), 0) / shares.length;
+  };
+  const guess = (chance: number) => left * (shares[Math.floor((1 - chance) * shares.length)] ?? 0);
+  return { ...rangeHolding(within, left, atLeast, guess), middle: reachedWith(0.5, left, atLeast, guess(0.5)) };
 }
 
 /** Visits at which nothing came and nothing was taken away say together what the last of them says alone. */

@@ -61,6 +61,11 @@ export function takeOutCurve(
   return curve;
 }
 
+/** What taking out on each day gives of the viable seeds that were not released when the curve begins. */
+export function yieldOfRest({ released, survives }: Pick<TakeOutCurve, 'released' | 'survives'>): number[] {
+  return released.map((share, day) => (share - (released[0] as number)) * (survives[day] as number));
+}
+
 /** The best day of a curve, and the days around it that keep {@link WINDOW_KEEPS} of its yield. */
 export function bestTakeOut({ yields }: Pick<TakeOutCurve, 'yields'>): TakeOut {
   let best = 0;

@@ -42,6 +42,8 @@ export interface StayGiven {
   /** What the place's readings say of the days so far. */
   seen?: { cold: Met; warm: Met; days: number } | undefined;
   shelter?: Shelter | undefined;
+  /** Where the method itself says for how long it stays out, days. */
+  days?: number | undefined;
   /** The nursery's own multiplier on rot in flats outdoors, where it has one. */
   rot?: RotMultiplier | undefined;
 }
@@ -55,7 +57,7 @@ export interface StayGiven {
 export function outdoorStay(species: Species, year: YearOfDays, start: PlainDate, given: StayGiven = {}): Outdoors | undefined {
   const { credit = NO_CREDIT, seen, shelter, rot } = given;
   if (seen) return stayOf(species, year, dayIn(start), given);
-  const key = `${start} ${credit.days} ${credit.give_days} ${shelterLoss(shelter).perDay} ${shelterLoss(shelter).wetter} ${rot?.shape} ${rot?.rate}`;
+  const key = `${start} ${credit.days} ${credit.give_days} ${shelterLoss(shelter).perDay} ${shelterLoss(shelter).wetter} ${rot?.shape} ${rot?.rate} ${given.days}`;
   let stays = known.get(year)?.get(species);
   if (!stays) {
     stays = new Map();
@@ -71,6 +73,11 @@ const known = new WeakMap<YearOfDays, WeakMap<Species, Map<string, Outdoors | un
 function stayOf(species: Species, year: YearOfDays, start: number, given: StayGiven): Outdoors | undefined {
   const seasons = seasonsOf(species);
   if (seasons.length === 0) return undefined;
+  if (given.days !== undefined) {
+    const curve = followed(seasons, year, start, given.days, given);
+    const yields = curve.yields[given.days] as number;
+    return { days: given.days, springs: 1, curve, takeOut: { from: given.days, best: given.days, to: given.days, yields } };
+  }
   const ahead = springsAhead(species, year, start);
   if (!ahead) return undefined;
   const { first, second = first } = ahead;

@@ -22,6 +22,7 @@ import { decidedNext, recordCure, recordCutOpen } from './amend.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
 import type { Cure } from './cures.ts';
 import { describeEvent } from './describe.ts';
+import { nextCheck } from './nextCheck.ts';
 import { project } from './project.ts';
 import type { Situation } from './situation.ts';
 import { tasksFor } from './tasks.ts';
@@ -183,6 +184,33 @@ describe('wait or stop', () => {
     const state = read(onTowel(camas), camas, '2027-06-01').projection.state;
     const made = recordCutOpen(cut, viable, state, '2027-06-01', newId);
     expect('reason' in made && asRead(made.reason)).toMatch(says);
+  });
+});
+
+describe('the next check', () => {
+  test('is hours away for big seed that moves, a day or more for small, a week for what is slow or over', () => {
+    const hours = (species: Species, day: number, up: number) => {
+      const batch = onTowel(species);
+      const on = addDays(warmSince(batch), day);
+      count(batch, on, up);
+      return nextCheck(read(batch, species, on).projection.sprouting as never, species, on).hours;
+    };
+    // A root that grows a millimetre a degree-day, as an acorn's does.
+    const lupine = { ...of('lupinus-sericeus'), rootGrowth_mm: 1 };
+    expect(hours(lupine, 5, 15)).toBeLessThanOrEqual(12);
+    expect(hours(larch, 1, 0)).toBeGreaterThanOrEqual(24);
+    expect(hours(larch, 60, 30)).toBe(168);
+  });
+  test('says how many roots are too long at the one after it, and how likely that is', () => {
+    const batch = onTowel(larch);
+    const on = firstTenthDue(read(batch, larch, warmSince(batch)).projection.sprouting as never) as string;
+    count(batch, on, 6);
+    const { orElse, hours } = nextCheck(read(batch, larch, on).projection.sprouting as never, larch, on);
+    expect(orElse?.hours).toBeGreaterThan(hours);
+    expect(orElse?.roots).toBeGreaterThanOrEqual(1);
+    expect(orElse?.chance).toBeGreaterThanOrEqual(0.3);
+    const own = { ...larch, rootGrowth_mm: 0.01 };
+    expect(nextCheck(read(batch, larch, on).projection.sprouting as never, own, on).hours).toBe(168);
   });
 });
 

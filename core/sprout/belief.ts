@@ -223,6 +223,12 @@ export class SproutBelief {
     return countOf(left, this.prospect(warmth), within);
   }
 
+  /** The chance that at least `count` of `left` seeds have come by `warmth`. */
+  atLeast(count: number, left: number, warmth: number): number {
+    const logMethods = logChoose(left, count);
+    return this.mean(this.waiting(warmth).map((chance) => binomialAtLeast(count, left, chance, logMethods)));
+  }
+
   /** The chance that at least one of `left` seeds comes by `warmth`. */
   anyChance(left: number, warmth = Number.POSITIVE_INFINITY): number {
     if (left <= 0) return 0;
@@ -275,8 +281,14 @@ function countOf(left: number, prospect: Prospect, within: number): CountRange &
   return { ...rangeHolding(within, left, atLeast, guess), middle: reachedWith(0.5, left, atLeast, guess(0.5)) };
 }
 
-/** Visits at which nothing came and nothing was taken away say together what the last of them says alone. */
-function worthWeighing(visits: readonly Visit[]): Visit[] {
+/** Counts on one day are one visit; visits at which nothing came and nothing was taken away say together what the last of them says alone. */
+function worthWeighing(counts: readonly Visit[]): Visit[] {
+  const visits: Visit[] = [];
+  for (const one of counts) {
+    const before = visits.at(-1);
+    if (before?.warmth === one.warmth) visits.splice(-1, 1, { ...one, came: before.came + one.came });
+    else visits.push(one);
+  }
   return visits.filter((one, i) => {
     const next = visits[i + 1];
     return one.came > 0 || next === undefined || next.left + next.came !== one.left;

@@ -59,8 +59,7 @@ export const say = subject('batch', {
   seedsAfterFigure_other: '{{count}} seeds',
   seedsReadyAliveByDay: 'Seeds ready and alive, by the day they are taken out',
   shadedTakeOutWindow: 'Shaded: the <term>take-out window</term>, {{from}} to {{to}}.',
-  solidCountedDashedExpectedBy:
-    'Solid: counted. Dashed: expected, by the warmth its place really had. 8 counts in 10 fall in the shaded band: pale up to the last check, as it was expected at the start; darker from there on, with all that was counted.',
+  solidCountedDashedExpectedBy: 'Solid: counted. Dashed: expected, by the warmth that its place had. Shaded: 8 counts in 10.',
   sprouting: 'Sprouting',
   stage: 'stage',
   stageDoesNotUsuallyLie: 'This stage does not usually lie there.',

@@ -1,4 +1,5 @@
 import type { Batch, PlanInForce } from '@chill/model/batch.ts';
+import type { BatchState } from './batchState.ts';
 import type { EventOf, FoldableEvent } from './events/kind.ts';
 import { eventsInForce } from './standing.ts';
 
@@ -32,4 +33,9 @@ export function asPlannedNow(batch: Batch): Batch {
   const now = { ...batch, plan: planAfter(batch.plan, eventsInForce(batch.events).standing) };
   known.set(batch, now);
   return now;
+}
+
+/** Why and when the stage after the one under way was decided on instead of what was planned; `undefined` where it was not. */
+export function decidedNext({ amendments, stage, underWay }: BatchState): BatchState['amendments'][number] | undefined {
+  return underWay ? amendments.findLast(({ from }) => from === stage + 1) : undefined;
 }

@@ -34,8 +34,3 @@ export function recordCutOpen(cut: number, viable: number, { counts }: Pick<Batc
   const event: NewEvent = { id: newId(), on, kind: 'cutOpen', cut, viable, moves };
   return { events: [event] };
 }
-
-/** Why and when the stage after the one under way was decided on instead of what was planned; `undefined` where it was not. */
-export function decidedNext({ amendments, stage, underWay }: BatchState): BatchState['amendments'][number] | undefined {
-  return underWay ? amendments.findLast(({ from }) => from === stage + 1) : undefined;
-}

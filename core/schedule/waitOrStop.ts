@@ -95,18 +95,18 @@ export function waitOrStop(batch: Batch, projection: Projection, situation: Situ
   };
 
   const waits = board.wait(weights, left);
-  const days = AHEAD_DAYS[waits.at] as number;
+  const waitUpTo = (at: number): Omit<Choice, 'worth'> => {
+    const days = AHEAD_DAYS[at] as number;
+    const by = addDays(today, days);
+    return {
+      ...{ kind: 'wait', by, late_days: late(by), minutes: board.looks(days) * MINUTES.check },
+      more: counted(board.plants(board.comesBy[at] as Float64Array)),
+      ...(placeId && { room: { placeId, days } }),
+    };
+  };
   const placeId = state.stages[state.stage]?.placeId;
   const choices: Choice[] = [
-    {
-      kind: 'wait',
-      more: counted(board.plants(board.comesBy[waits.at] as Float64Array)),
-      by: addDays(today, days),
-      late_days: late(addDays(today, days)),
-      minutes: board.looks(days) * MINUTES.check,
-      ...(placeId && { room: { placeId, days } }),
-      worth: waits.worth,
-    },
+    { ...waitUpTo(waits.at), worth: waits.worth },
     ...board.cures.map((cure, at): Choice => {
       const by = addDays(today, cure.delay_days);
       const { kind, minutes, room } = cure;
@@ -121,7 +121,10 @@ export function waitOrStop(batch: Batch, projection: Projection, situation: Situ
   // Silence before the usual time is over is a reason to look, and to do something else, but not yet to give up.
   const early = ({ kind }: Choice) => Number(kind === 'stop' && today < usualBy);
   choices.sort((a, b) => early(a) - early(b) || b.worth - a.worth);
-  const until = choices[0]?.kind === 'wait' ? turnsOver(belief, left, board, { today, usualBy }) : undefined;
+  const turn = choices[0]?.kind === 'wait' ? turnsOver(belief, left, board, { today, usualBy }) : undefined;
+  const until = turn && { on: addDays(today, AHEAD_DAYS[turn.at] as number), next: turn.next };
+  // What is said of waiting is said up to the day on which it is decided anew.
+  if (turn) choices[0] = { ...waitUpTo(turn.at), worth: waits.worth };
   const dayFor = (share: number) => {
     const warmth = belief.warmthFor(share);
     const on = warmth === undefined ? undefined : course.dayOf(warmth);
@@ -275,15 +278,14 @@ function turnsOver(
   left: number,
   board: Board,
   { today, usualBy }: { today: PlainDate; usualBy: PlainDate },
-): WaitOrStop['until'] {
+): { at: number; next: ChoiceKind } | undefined {
   for (const [at, days] of AHEAD_DAYS.entries()) {
     const learnt = belief.weights(left, board.warmths[at]);
     const instead = bestOf<{ kind: ChoiceKind; worth: number }>([
       { kind: 'stop', worth: addDays(today, days) < usualBy ? Number.NEGATIVE_INFINITY : 0 },
       ...board.cures.map(({ kind }, c) => ({ kind, worth: board.cure(c, learnt, left, at) })),
     ]);
-    if (at === AHEAD_DAYS.length - 1 || instead.worth >= board.waitFrom(at, learnt, left).worth)
-      return { on: addDays(today, days), next: instead.kind };
+    if (at === AHEAD_DAYS.length - 1 || instead.worth >= board.waitFrom(at, learnt, left).worth) return { at, next: instead.kind };
   }
   return undefined;
 }

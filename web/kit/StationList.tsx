@@ -18,6 +18,7 @@ export function StationList({
   empty,
   aside,
   figure,
+  line,
   order,
   first = say('nextDue'),
   foot,
@@ -28,7 +29,9 @@ export function StationList({
   empty: ReactNode;
   /** Where else to go from here. */
   aside?: ReactNode;
-  figure: (view: BatchView) => ReactNode;
+  /** The figure in each batch's line; or the whole line. */
+  figure?: (view: BatchView) => ReactNode;
+  line?: (view: BatchView) => ReactNode;
   order?: (view: BatchView) => string;
   /** What the station's own order is called. */
   first?: string;
@@ -66,7 +69,7 @@ export function StationList({
       />
       {here.length > 0 && found.length === 0 && <p className="mt-4">{say('nothingHereHasCodeSpecies', { find: choice.find })}</p>}
       <LongList rows={found} groupOf={groupOf} height={LINE_HEIGHT} label={title}>
-        {(row) => <BatchLine view={row.view}>{figure(row.view)}</BatchLine>}
+        {(row) => line?.(row.view) ?? <BatchLine view={row.view}>{figure?.(row.view)}</BatchLine>}
       </LongList>
       {foot}
     </section>

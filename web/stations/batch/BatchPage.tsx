@@ -1,6 +1,7 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { mediumOf, STAGES } from '@chill/core/kinds/stages.ts';
 import { likelyCodes, parseBagCode } from '@chill/core/ledger/bagCode.ts';
+import { decidedNext } from '@chill/core/ledger/planInForce.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { unitsFor } from '@chill/core/mix/laying.ts';
 import { isCorrectable } from '@chill/core/schedule/correct.ts';
@@ -30,6 +31,7 @@ import { WhyNote } from '../../kit/WhyNote.tsx';
 import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
 import { AnswerControls } from '../round/AnswerRow.tsx';
 import { Lineage } from '../treat/Lineage.tsx';
+import { WaitOrStop } from '../warm/WaitOrStop.tsx';
 import { Account } from './BatchGlance.tsx';
 import { CarryTo } from './CarryTo.tsx';
 import { ChillAccount } from './ChillAccount.tsx';
@@ -112,11 +114,17 @@ export default function BatchPage() {
           <Thread view={view} today={today} height={250} />
           <Stages view={view} />
           <ChillAccount view={view} />
-          {sprouting && (
-            <section className="mt-6">
-              <h2>{say('sprouting')}</h2>
-              <SproutChart view={view} />
-            </section>
+          {sprouting?.stage === state.stage || decidedNext(state) ? (
+            <div className="mt-6">
+              <WaitOrStop view={view} named={false} />
+            </div>
+          ) : (
+            sprouting && (
+              <section className="mt-6">
+                <h2>{say('sprouting')}</h2>
+                <SproutChart view={view} />
+              </section>
+            )
           )}
         </div>
         <div className="max-desk:mt-8">

@@ -1,71 +1,86 @@
-import { type CurvePoint, sproutCurve } from '@chill/core/schedule/sproutCurve.ts';
-import { Rich } from '@chill/words/rich.tsx';
+import { expectedOf } from '@chill/core/chill/met.ts';
+import { showQuantity } from '@chill/core/units/quantities.ts';
 import { say } from '@chill/words/warm.ts';
-import type { BatchView } from '../../data/nursery.ts';
+import { useState } from 'react';
+import { type BatchView, useNursery } from '../../data/nursery.ts';
+import { useSights } from '../../data/sights.ts';
+import { stationOf } from '../../data/stations.ts';
 import { StationList } from '../../kit/StationList.tsx';
+import { useDesk } from '../../kit/useDesk.ts';
+import { nextFor } from './nextFor.ts';
+import { TowelRow } from './TowelRow.tsx';
+import { WaitOrStop } from './WaitOrStop.tsx';
 
-const WIDTH = 300;
-const HEIGHT = 54;
-
-/** Everything in the warmth: counted against expected. */
+/** Everything in the warmth: counted where one stands, and beside it whether to wait or stop. */
 export default function WarmStation() {
+  const view = useNursery();
+  const sights = useSights();
+  const desk = useDesk();
+  const [picked, pick] = useState<string>();
+  const sprouting = view.batches.filter((one) => stationOf(one) === 'warm' && isSprouting(one));
+  const first = [...sprouting].sort((a, b) => (a.tasks[0]?.due ?? '9999').localeCompare(b.tasks[0]?.due ?? '9999'))[0];
+  // At a desk there is room for one beside the list: the one picked, or the one to be decided on first.
+  const shown = sprouting.find(({ batch }) => batch.id === picked) ?? (desk ? first : undefined);
   return (
-    <StationList
-      station="warm"
-      title={say('warmth')}
-      sentence={(views) =>
-        say('solidCountedDashedExpectedLift', { how: views.length === 1 ? say('oneBatch') : say('batches', { views: views.length }) })
-      }
-      empty={say('nothingWarmTowel')}
-      figure={(view) => <Spark view={view} />}
-    />
+    <div className="desk:grid desk:grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)]">
+      <StationList
+        station="warm"
+        title={say('warmth')}
+        sentence={(views) => <Sentence views={views} />}
+        empty={say('nothingWarmTowel')}
+        line={(one) => (
+          <TowelRow
+            view={one}
+            sight={sights[one.batch.id]}
+            picked={shown?.batch.id === one.batch.id}
+            pick={() => pick(one.batch.id)}
+            unpick={() => pick(undefined)}
+            below={desk ? undefined : <WaitOrStop view={one} />}
+          />
+        )}
+      />
+      {desk && shown && (
+        <aside className="border-l border-line bg-sheet" aria-label={say('batchBeside', { code: shown.batch.code })}>
+          <div className="sticky top-0 max-h-dvh overflow-y-auto px-8 pt-5 pb-8">
+            <WaitOrStop key={shown.batch.id} view={shown} />
+          </div>
+        </aside>
+      )}
+    </div>
   );
 }
 
-function Spark({ view }: { view: BatchView }) {
-  const { sprouting, state } = view.projection;
-  if (!sprouting) return <span className="text-ink2">{say('seedsWarmStratification', { count: view.batch.plan.seeds })}</span>;
-  const curve = sproutCurve(sprouting, state.sprouts);
-  const bands = [curve.was, curve.is];
-  const most = Math.max(1, sprouting.up, ...bands.flatMap(({ high }) => high.map((point) => point.count)));
-  const at = (point: CurvePoint) =>
-    `${((point.day / curve.last) * WIDTH).toFixed(1)} ${(HEIGHT - 4 - (point.count / most) * (HEIGHT - 8)).toFixed(1)}`;
-  const line = (points: CurvePoint[]) => points.map((point, i) => `${i === 0 ? 'M' : 'L'} ${at(point)}`).join(' ');
-  const steps = curve.counted.flatMap((point, i) => {
-    const before = curve.counted[i - 1];
-    return before ? [{ day: point.day, count: before.count }, point] : [point];
+/** In the stage that it sprouts in. */
+function isSprouting({ projection: { sprouting, state } }: BatchView): boolean {
+  return sprouting !== undefined && sprouting.stage === state.stage && state.underWay;
+}
+
+/** How many lie where, how warm it is there, and when the first of them wants looking at again. */
+function Sentence({ views }: { views: BatchView[] }) {
+  const { places, temperatures, today, nursery } = useNursery();
+  const byPlace = new Map<string, number>();
+  for (const { projection } of views) {
+    const id = projection.state.stages[projection.state.stage]?.placeId ?? '';
+    byPlace.set(id, (byPlace.get(id) ?? 0) + 1);
+  }
+  const where = [...byPlace].flatMap(([id, count]) => {
+    const place = places.find((one) => one.id === id);
+    if (!place) return [];
+    const { celsius, measured } = expectedOf(place, temperatures, today);
+    const facts = {
+      count,
+      name: place.name,
+      celsius: showQuantity(Math.round(celsius * 10) / 10, 'temperature_C', nursery.settings.units),
+    };
+    return [measured ? say('atPlaceMeasured', facts) : say('atPlaceStated', facts)];
   });
+  const next = views
+    .filter(isSprouting)
+    .map((view) => nextFor(view, today))
+    .sort((a, b) => a.at_ms - b.at_ms)[0];
   return (
-    <span className="flex items-center gap-4">
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="block w-64 min-w-0 max-w-[60%]" aria-hidden="true">
-        <line x1={0} x2={WIDTH} y1={HEIGHT - 4} y2={HEIGHT - 4} stroke="var(--color-line)" />
-        {bands.map(({ expected, low, high }, i) => (
-          <g key={i === 0 ? 'was' : 'is'} fill="none">
-            <path
-              d={`${line(high)} L ${[...low].reverse().map(at).join(' L ')} Z`}
-              fill="var(--color-warm)"
-              fillOpacity={i === 0 ? 0.12 : 0.22}
-            />
-            <path d={line(expected)} stroke="var(--color-warm)" strokeWidth={1.5} strokeDasharray="5 4" />
-          </g>
-        ))}
-        <path d={line(steps)} fill="none" stroke="var(--color-ink)" strokeWidth={2.5} />
-      </svg>
-      <span className="text-[0.95rem]">
-        <Rich
-          say={say}
-          of="germinatedDay"
-          facts={{
-            up: sprouting.up,
-            seeds: sprouting.seeds,
-            day: sprouting.day,
-            how: state.stages[sprouting.stage]?.finishedOn
-              ? say('done')
-              : say('moreCome', { low: sprouting.more.low, high: sprouting.more.high }),
-          }}
-          parts={{ b: <b className="font-mono text-lg" />, span: <span className="block text-ink2" /> }}
-        />
-      </span>
-    </span>
+    <>
+      {where.join(' ')} {next && <b className="text-ink">{next.said}</b>} {next?.orElse}
+    </>
   );
 }

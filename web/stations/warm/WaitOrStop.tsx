@@ -1,0 +1,131 @@
+import { nearDate, shortDate, spell } from '@chill/core/calendar/dates.ts';
+import { decidedNext } from '@chill/core/ledger/planInForce.ts';
+import { AMENDED } from '@chill/core/schedule/describe.ts';
+import type { SproutForecast } from '@chill/core/schedule/project.ts';
+import {
+  type WaitOrStop as Advice,
+  type ChoiceKind,
+  type Choice as Choosing,
+  firstTenthDue,
+  waitOrStop,
+} from '@chill/core/schedule/waitOrStop.ts';
+import { worded } from '@chill/words/tables.ts';
+import { say } from '@chill/words/warm.ts';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';
+import { Tag } from '../../kit/Tag.tsx';
+import { UndoButton } from '../../kit/UndoButton.tsx';
+import { SproutChart } from '../batch/SproutChart.tsx';
+import { Choices, rangeOf } from './Choices.tsx';
+
+const NEXT: Record<ChoiceKind, string> = worded(say, {
+  wait: 'thenWait',
+  secondCold: 'thenSecondCold',
+  scarify: 'thenScarify',
+  cut: 'thenCut',
+  holdOver: 'thenHoldOver',
+  stop: 'thenStop',
+});
+
+/** One batch in the warmth: how it sprouts, and what is best done with the seeds that have not come. */
+export function WaitOrStop({ view, named = true }: { view: BatchView; named?: boolean }) {
+  const nursery = useNursery();
+  const { today } = nursery;
+  const { batch, species, lot, projection } = view;
+  const { sprouting, state } = projection;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a batch is read anew whenever anything that it depends on has changed.
+  const advice = useMemo(() => waitOrStop(batch, projection, situationOf(nursery, species, lot)), [view, today]);
+  const decided = decidedNext(state);
+  const due = sprouting && firstTenthDue(sprouting);
+  return (
+    <section aria-label={say('waitOrStop')}>
+      {named && (
+        <p className="flex flex-wrap items-baseline gap-x-3">
+          <Link to={`/batch/${batch.code}`} className="underline-offset-4 hover:underline">
+            <Tag code={batch.code} large />
+          </Link>
+          <span className="text-[1.2rem] font-semibold">{species.common[0]}</span>
+          {sprouting && <span className="text-ink2 italic">{say('dayOf', { day: sprouting.day })}</span>}
+        </p>
+      )}
+      <h2 className={named ? 'mt-3' : ''}>{say('waitOrStop')}</h2>
+      {decided ? (
+        <p className="mt-1 flex flex-wrap items-center text-[1.06rem]">
+          {say('decided', { on: shortDate(decided.on, today), what: AMENDED[decided.why] })}
+          <UndoButton view={view} events={[{ id: decided.eventId }]} />
+        </p>
+      ) : !advice ? (
+        <p className="mt-1 text-ink2">{say('allHaveCome')}</p>
+      ) : due && due > today ? (
+        <p className="mt-1 text-[1.06rem]">{say('tooEarlyToAsk', { due: nearDate(due, today) })}</p>
+      ) : (
+        <Lead advice={advice} today={today} />
+      )}
+      {advice && sprouting && <Ahead advice={advice} sprouting={sprouting} today={today} />}
+      {sprouting && (
+        <div className="mt-3">
+          <SproutChart view={view} height={190} />
+        </div>
+      )}
+      {advice && !decided && (due === undefined || due <= today) && <Choices view={view} advice={advice} />}
+    </section>
+  );
+}
+
+/** What to do, and why, in two lines. */
+function Lead({ advice, today }: { advice: Advice; today: string }) {
+  const best = advice.choices[0] as Choosing;
+  const [, second] = advice.choices.filter(({ kind }) => kind !== 'cut');
+  const range = rangeOf(best);
+  const facts = { range, by: best.by ? shortDate(best.by, today) : '' };
+  const why = () => {
+    switch (best.kind) {
+      case 'wait':
+        return advice.until ? say('whyWait', { ...facts, next: NEXT[advice.until.next] }) : say('whyWaitOn', facts);
+      case 'stop':
+        return say('whyStop');
+      case 'cut':
+        return say('whyCut', { times: Math.min(9, Math.max(1, Math.round((best.changes ?? 0) * 10))) });
+      default:
+        return say('whyCure', { ...facts, other: second ? rangeOf(second) : '0', instead: second ? NEXT[second.kind] : '' });
+    }
+  };
+  return (
+    <p className="mt-1 text-[1.06rem]">
+      <b>{lead(best, advice, today)}</b> {why()}
+    </p>
+  );
+}
+
+function lead(best: Choosing, { until }: Advice, today: string): string {
+  switch (best.kind) {
+    case 'wait':
+      return until ? say('leadWait', { until: shortDate(until.on, today) }) : say('leadWaitOn');
+    case 'secondCold':
+      return say('leadSecondCold', { days: spell.of(best.cure?.days ?? 0) });
+    case 'scarify':
+      return say('leadScarify');
+    case 'cut':
+      return say('leadCut', { cut: best.cut });
+    case 'holdOver':
+      return say('leadHoldOver');
+    case 'stop':
+      return say('leadStop');
+  }
+}
+
+/** How many may still come, and when. */
+function Ahead({ advice, sprouting, today }: { advice: Advice; sprouting: SproutForecast; today: string }) {
+  const { low, high, expected } = sprouting.more;
+  return (
+    <p className="mt-1 text-ink2">
+      {say('mayStillCome', { expected: Math.round(expected), left: advice.left, range: low === high ? String(low) : `${low}–${high}` })}{' '}
+      {expected >= 1 &&
+        advice.half &&
+        advice.nearlyAll &&
+        say('halfAndNearlyAll', { half: nearDate(advice.half, today), nearlyAll: nearDate(advice.nearlyAll, today) })}{' '}
+      {say('aGivenSeed', { percent: advice.each < 0.01 ? '<1' : Math.round(advice.each * 100) })}
+    </p>
+  );
+}

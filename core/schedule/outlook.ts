@@ -261,7 +261,8 @@ function becauseOf(
   if (state.swellings.length > 0 && chain.opened < 1) because.push({ code: 'swelling' });
   if (state.seen.length > 0) {
     const came = state.sprouts.reduce((sum, { count }) => sum + count, 0);
-    const was = (left + came) * before.chance(course.warmth.at(-1));
+    // Of all that were there to come, those given up since among them.
+    const was = ((state.seen.at(-1)?.left ?? left) + came) * before.chance(course.warmth.at(-1));
     const is = came + left * belief.chance(course.warmth.at(-1));
     if (is < was * (1 - FAR_OFF)) because.push({ code: 'fewCame', count: came });
     else if (came > 0 && is > was * (1 + FAR_OFF)) because.push({ code: 'manyCame', count: came });

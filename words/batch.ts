@@ -113,4 +113,10 @@ export const say = subject('batch', {
   spreadingMould: 'spreading',
   water: 'Water',
   wet: 'wet',
+  cameAfterAll: 'Some came after all',
+  afterAllMeans_one: '{{count}} seed was given up on. If it came, it is counted as germinated and potted.',
+  afterAllMeans_other: '{{count}} seeds were given up on. Those that came are counted as germinated and potted.',
+  afterAllReopens_one: '{{count}} seed was given up on. If it came, the batch is opened again, and it is counted as germinated and potted.',
+  afterAllReopens_other:
+    '{{count}} seeds were given up on. If some came, the batch is opened again, and they are counted as germinated and potted.',
 });

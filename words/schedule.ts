@@ -186,4 +186,5 @@ export const say = subject('schedule', {
   viableOfCut: 'Give how many of the {{cut}} were firm and white: 0 to {{cut}}.',
   andItsPots_one: '{{hint}} Water and count its {{count}} pot too.',
   andItsPots_other: '{{hint}} Water and count its {{count}} pots too.',
+  onlySoManyGivenUp: 'Only {{most}} were given up on; {{count}} cannot have come.',
 });

@@ -37,13 +37,14 @@ const NEXT: Record<SeedState, readonly SeedState[]> = {
   sprouted: ['potted', 'tested', 'mouldy', 'broken', 'discarded', 'givenAway', 'movedOn'],
   potted: ['established', 'plantedOut', 'mouldy', 'broken', 'discarded', 'givenAway', 'movedOn'],
   established: ['plantedOut', 'broken', 'discarded', 'givenAway', 'movedOn'],
-  heldOver: ['waiting', 'discarded', 'givenAway', 'mouldy'],
+  heldOver: ['waiting', 'sprouted', 'discarded', 'givenAway', 'mouldy'],
   plantedOut: [],
   tested: [],
   floatedOff: [],
   mouldy: [],
   broken: [],
-  discarded: [],
+  // What was given up on can come after all.
+  discarded: ['sprouted'],
   givenAway: [],
   movedOn: [],
 };

@@ -18,12 +18,14 @@ import { expectedSurvival, rotExposure } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
 import { checkEvery } from '../treat/intervals.ts';
+import { givenUp, recordAfterAll } from './afterAll.ts';
 import { recordCure, recordCutOpen } from './amend.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
 import type { Cure } from './cures.ts';
 import { describeEvent } from './describe.ts';
 import { nextCheck } from './nextCheck.ts';
 import { project } from './project.ts';
+import { recordFinish } from './record.ts';
 import type { Situation } from './situation.ts';
 import { tasksFor } from './tasks.ts';
 import { firstTenthDue, PRICES, type WaitOrStop, waitOrStop } from './waitOrStop.ts';
@@ -229,6 +231,31 @@ function lengthened(species: Species, projection: ReturnType<typeof project>, { 
     survives: expectedSurvival(rotExposure(0, days, { medium, temperature_C: 4 }), ROT_PRIOR.shape),
   };
 }
+
+describe('what was given up on', () => {
+  test('can come after all: a closed batch is opened again, its pots begin, and every seed is accounted for', () => {
+    const batch = onTowel(camas);
+    const on = addDays(warmSince(batch), 40);
+    count(batch, on, 0);
+    const { now, projection } = read(batch, camas, on);
+    expect(givenUp(projection.state, now.plan.stages)).toBe(0);
+    const stopped = recordFinish(now, projection.state, 'lost', situation(camas, on), on, newId);
+    for (const event of 'events' in stopped ? stopped.events : []) put(batch, event);
+    const closed = read(batch, camas, on);
+    expect(closed.projection.state.closedOn).toBe(on);
+    expect(givenUp(closed.projection.state, closed.now.plan.stages)).toBe(SEEDS);
+    const record = (many: number) => recordAfterAll(closed.now, closed.projection.state, many, situation(camas, on), on, newId);
+    const tooMany = record(SEEDS + 1);
+    expect('reason' in tooMany && asRead(tooMany.reason)).toBe('Only 60 were given up on; 61 cannot have come.');
+    const came = record(2);
+    for (const event of 'events' in came ? came.events : []) put(batch, event);
+    const { state, stages } = read(batch, camas, on).projection;
+    expect(state.closedOn).toBeUndefined();
+    expect(state.counts).toMatchObject({ potted: 2, discarded: SEEDS - 2 });
+    expect(stages[state.stage]?.kind).toBe('pot');
+    expect(state.underWay).toBe(true);
+  });
+});
 
 describe('a plan that goes on otherwise', () => {
   const stalled = () => {

@@ -32,6 +32,7 @@ import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
 import { AnswerControls } from '../round/AnswerRow.tsx';
 import { Lineage } from '../treat/Lineage.tsx';
 import { WaitOrStop } from '../warm/WaitOrStop.tsx';
+import { AfterAll } from './AfterAll.tsx';
 import { Account } from './BatchGlance.tsx';
 import { CarryTo } from './CarryTo.tsx';
 import { ChillAccount } from './ChillAccount.tsx';
@@ -184,6 +185,7 @@ export default function BatchPage() {
             {!state.closedOn && <OtherCounts view={view} />}
             {state.underWay && !state.closedOn && <CarryTo view={view} />}
             {!state.closedOn && <GoneBag view={view} />}
+            <AfterAll view={view} />
           </section>
           <section className="mt-6 flex items-end gap-4">
             <SeedDrawing seed={species.seed} room={150} />

@@ -27,6 +27,7 @@ const CORE = [
   'lot',
   'treat',
   'methods',
+  'pots',
   'schedule',
   'cue',
   'labels',

@@ -90,4 +90,5 @@ export const say = subject('kit', {
   refusedElsewhere_one: 'An entry was not recorded. Look at its bag:',
   refusedElsewhere_other: 'Entries of {{count}} bags were not recorded. Look at them:',
   yourOwnNursery: 'To your own nursery',
+  seedAtDepth: 'A sprouted seed, root down, {{from}} to {{to}} mm deep',
 });

@@ -33,7 +33,7 @@ export default function LabelsPage() {
   const { batches, places, today } = nursery;
   const [query] = useSearchParams();
   const place = places.find(({ id }) => id === query.get('place'));
-  const [kind, setKind] = useState<Kind>('bag');
+  const [kind, setKind] = useState<Kind>(query.get('kind') === 'pot' ? 'pot' : 'bag');
   const [sheetId, setSheetId] = useStored<string>('chill.labels', 'a4-21');
   const sheet = LABEL_SHEETS.find(({ id }) => id === sheetId) ?? (LABEL_SHEETS[0] as LabelSheet);
   const [skip, setSkip] = useState(0);

@@ -15,10 +15,10 @@ export function rowAfter(row: HTMLElement | null): HTMLElement | undefined {
   return due[at + 1] ?? due[at - 1];
 }
 
-/** Gives the focus to a row once the page is drawn anew; to the page's heading where nothing is due any more. */
+/** Gives the focus to a row once the page is drawn anew; where it has gone, to the first that is due, and to the page's heading where nothing is. */
 export function focusSoon(row: HTMLElement | undefined): void {
   requestAnimationFrame(() => {
-    const there = row?.isConnected ? row : document.querySelector<HTMLElement>('main h1');
+    const there = row?.isConnected ? row : (rowAfter(null) ?? document.querySelector<HTMLElement>('main h1'));
     if (there && !there.hasAttribute('tabindex')) there.tabIndex = -1;
     there?.focus({ preventScroll: there !== row });
   });

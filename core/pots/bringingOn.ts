@@ -1,0 +1,92 @@
+import type { Nursery } from '@chill/model/nursery.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Species } from '@chill/model/species.ts';
+import { addDays, daysBetween, earlier, later } from '../calendar/dates.ts';
+import { daylengthHours, SHORT_DAY_HOURS } from '../calendar/daylength.ts';
+import { effectiveDegrees } from '../sprout/thermalTime.ts';
+import { firstFrostOf, frostRiskOn } from '../winter/frost.ts';
+import { usualContainer } from './containers.ts';
+
+/** What is done for seedlings between the pot and the ground. */
+export type GrowingStepKind = 'up' | 'domeOff' | 'lights' | 'feed' | 'prickOut' | 'hardenOff' | 'plantOut';
+
+/** One step with its days, and the figure that it is about. */
+export interface GrowingStep {
+  kind: GrowingStepKind;
+  from: PlainDate;
+  to: PlainDate;
+  /** Hours of light a day; or the chance of frost on its first night, 0 to 1. */
+  hours?: number;
+  risk?: number;
+  /** Days from planting out to the first hard frost of autumn, for rooting in. */
+  season_days?: number;
+}
+
+/** Degree-days over its base from a sprout just covered to a shoot that is up, and from one pair of true leaves to the next. Assumptions. */
+const UP_DEGREE_DAYS = 60;
+const LEAVES_DEGREE_DAYS = 110;
+/** Pricking out is easiest with two or three true leaves: a pair and a half. Feeding begins with the second pair. */
+const PRICK_OUT_PAIRS = 1.25;
+const FEED_PAIRS = 2;
+/** The dome comes off by steps over so many days; hardening off takes so many. */
+const DOME_DAYS = 4;
+const HARDEN_DAYS = 8;
+/** Hours of light that stand in for a spring day. */
+const LIGHT_HOURS = 14;
+/** Planted out later than so long before the first hard frost, roots do not hold through a winter. Assumption. */
+export const ROOTING_DAYS = 45;
+/** How far ahead the days are looked through for those that are long enough. */
+const A_YEAR = 366;
+
+/** What the steps are worked out from. */
+export interface Growing {
+  species: Pick<Species, 'sprouting' | 'seed'>;
+  nursery: Pick<Nursery, 'latitude_deg' | 'lastFrost' | 'firstFrost' | 'climate'>;
+  /** The day on which most were potted, how warm they stand, °C, and the day on which they go out. */
+  potted: PlainDate;
+  temperature_C: number;
+  plantOut: PlainDate;
+}
+
+/**
+ * The steps of bringing seedlings on, by the warmth where they stand, the length of the day and the frosts; in the order of their days.
+ * Daylength: Forsythe et al. 1995. How fast they come up and leaf is an assumption, and says so where it is shown.
+ */
+export function bringingOn({ species, nursery, potted, temperature_C, plantOut }: Growing): GrowingStep[] {
+  const rate = Math.max(1, effectiveDegrees(temperature_C, species.sprouting));
+  const after = (degreeDays: number) => addDays(potted, Math.ceil(degreeDays / rate));
+  const up = after(UP_DEGREE_DAYS);
+  const leaved = (pairs: number) => after(UP_DEGREE_DAYS + pairs * LEAVES_DEGREE_DAYS);
+  const hardenFrom = later(addDays(plantOut, -HARDEN_DAYS), up);
+  const risk = (on: PlainDate) => frostRiskOn(on, nursery.lastFrost, firstFrostOf(nursery));
+  const longDay = firstLongDay(up, nursery.latitude_deg);
+  const pricks = usualContainer(species.seed) === 'cell' || usualContainer(species.seed) === 'deepCell';
+  const steps: GrowingStep[] = [
+    { kind: 'up', from: up, to: up },
+    { kind: 'domeOff', from: addDays(up, 2), to: addDays(up, 2 + DOME_DAYS) },
+    ...(longDay > up ? [{ kind: 'lights', from: up, to: earlier(longDay, hardenFrom), hours: LIGHT_HOURS } as const] : []),
+    ...(pricks ? [{ kind: 'prickOut', from: leaved(PRICK_OUT_PAIRS), to: leaved(FEED_PAIRS) } as const] : []),
+    { kind: 'feed', from: leaved(FEED_PAIRS), to: hardenFrom },
+    { kind: 'hardenOff', from: hardenFrom, to: plantOut, risk: risk(hardenFrom) },
+    { kind: 'plantOut', from: plantOut, to: plantOut, risk: risk(plantOut), season_days: seasonLeft(plantOut, nursery) },
+  ];
+  // What would begin only once they are out is not done at all.
+  return steps
+    .filter(({ kind, from }) => kind === 'plantOut' || kind === 'hardenOff' || from < hardenFrom)
+    .map((step) => (step.to < step.from ? { ...step, to: step.from } : step))
+    .sort((a, b) => a.from.localeCompare(b.from) || a.to.localeCompare(b.to));
+}
+
+/** The first day from `on` that is long enough without lights; `on` itself where it is. */
+function firstLongDay(on: PlainDate, latitude_deg: number): PlainDate {
+  for (let day = 0; day < A_YEAR; day++) if (daylengthHours(addDays(on, day), latitude_deg) >= SHORT_DAY_HOURS) return addDays(on, day);
+  return on;
+}
+
+/** Days from a day to the middle of the first frosts after it. */
+function seasonLeft(on: PlainDate, nursery: Growing['nursery']): number {
+  const { mean } = firstFrostOf(nursery);
+  const year = Number(on.slice(0, 4));
+  const first = [year, year + 1].map((one) => `${one}-${mean}`).find((frost) => frost > on) as PlainDate;
+  return daysBetween(on, first);
+}

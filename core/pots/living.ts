@@ -1,0 +1,45 @@
+import type { Batch } from '@chill/model/batch.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import { eventsInForce } from '../ledger/standing.ts';
+
+/** How many seedlings lived in their pots after each day on which that changed. */
+export interface Living {
+  on: PlainDate;
+  living: number;
+}
+
+const IN_POTS = ['potted', 'established'];
+
+/** The living in the pots of a batch, day by day as they were counted: potted, lost, given away; those planted out stay alive. */
+export function livingByDay({ events }: Pick<Batch, 'events'>): Living[] {
+  const days: Living[] = [];
+  let living = 0;
+  for (const event of eventsInForce(events).standing) {
+    if (!('moves' in event)) continue;
+    let change = 0;
+    for (const { from, to, count } of event.moves) {
+      const [was, is] = [IN_POTS.includes(from), IN_POTS.includes(to) || to === 'plantedOut'];
+      change += count * (Number(is) - Number(was));
+    }
+    if (change === 0) continue;
+    living += change;
+    if (days.at(-1)?.on === event.on) days.splice(-1, 1, { on: event.on, living });
+    else days.push({ on: event.on, living });
+  }
+  return days;
+}
+
+/** The day on which half of those that were ever potted had been; `undefined` where none was. */
+export function pottedOn({ events }: Pick<Batch, 'events'>): PlainDate | undefined {
+  const came: { on: PlainDate; count: number }[] = [];
+  for (const event of eventsInForce(events).standing)
+    if ('moves' in event)
+      for (const { from, to, count } of event.moves) if (to === 'potted' && from !== 'potted') came.push({ on: event.on, count });
+  const half = came.reduce((sum, { count }) => sum + count, 0) / 2;
+  let sum = 0;
+  for (const { on, count } of came) {
+    sum += count;
+    if (sum >= half) return on;
+  }
+  return undefined;
+}

@@ -1,0 +1,109 @@
+import { SALLOW_GAP } from '@chill/demo/nursery.ts';
+import { loadHandbook } from '@chill/handbook/load.ts';
+import type { LedgerEvent } from '@chill/model/event.ts';
+import type { Species } from '@chill/model/species.ts';
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { addDays, daysBetween } from '../calendar/dates.ts';
+import { daylengthHours } from '../calendar/daylength.ts';
+import { bringingOn, type GrowingStepKind } from './bringingOn.ts';
+import { CONTAINERS, type Container, usualContainer } from './containers.ts';
+import { livingByDay, pottedOn } from './living.ts';
+import { sessionFor, USUAL_RECIPE } from './potting.ts';
+
+const of = (id: string) => loadHandbook().find((one) => one.id === id) as Species;
+
+describe('a potting session', () => {
+  test('sixty larches in cells: two trays, three and a half litres, in four parts', () => {
+    const { containers, mix_L, parts_L, water_mL } = sessionFor([{ container: 'cell', sprouts: 60, each: 1 }], USUAL_RECIPE);
+    expect(containers).toEqual([{ container: 'cell', count: 60, trays: 2 }]);
+    expect(mix_L).toBeCloseTo(60 * 0.05 * 1.15, 9);
+    expect(parts_L.coir).toBeCloseTo(mix_L / 2, 9);
+    // Coir, perlite and sand, by what each holds: 0.6 × (density × holds).
+    expect(water_mL / 1000).toBeCloseTo(0.6 * mix_L * (0.5 * 0.63 + 0.25 * 0.2 + 0.25 * 0.32), 6);
+  });
+  test('the parts add up to the mix, whatever is potted', () => {
+    const recipe = fc.record({
+      coir: fc.integer({ min: 0, max: 5 }),
+      sand: fc.integer({ min: 0, max: 5 }),
+      loam: fc.integer({ min: 1, max: 5 }),
+    });
+    const potted = fc.record({
+      container: fc.constantFrom(...(Object.keys(CONTAINERS) as Container[])),
+      sprouts: fc.integer({ min: 0, max: 500 }),
+      each: fc.integer({ min: 1, max: 4 }),
+    });
+    fc.assert(
+      fc.property(fc.array(potted, { maxLength: 5 }), recipe, (all, parts) => {
+        const { mix_L, parts_L, containers } = sessionFor(all, parts);
+        const held = containers.reduce((sum, { container, count }) => sum + count * CONTAINERS[container].volume_mL, 0) / 1000;
+        return (
+          Math.abs(Object.values(parts_L).reduce((sum, one) => sum + one, 0) - mix_L) < 1e-9 &&
+          mix_L >= held &&
+          containers.every(({ container, count, trays }) => trays * CONTAINERS[container].perTray >= count)
+        );
+      }),
+    );
+  });
+  test('a mix of nothing is refused', () => {
+    expect(() => sessionFor([], { coir: 0 })).toThrow(RangeError);
+  });
+  test('tiny seed goes into cells, acorns into deep pots', () => {
+    expect(usualContainer(of('larix-occidentalis').seed)).toBe('cell');
+    expect(usualContainer(of('quercus-rubra').seed)).toBe('deepPot');
+  });
+});
+
+describe('bringing on', () => {
+  const steps = (potted: string, plantOut: string, temperature_C = 18, species = of('larix-occidentalis')) =>
+    bringingOn({ species, nursery: SALLOW_GAP, potted, temperature_C, plantOut });
+  const step = (all: ReturnType<typeof steps>, kind: GrowingStepKind) => all.find((one) => one.kind === kind);
+
+  test('goes from the dome to the ground in the order of its days, each within the time there is', () => {
+    const all = steps('2027-02-20', '2027-05-24');
+    expect(all.map(({ kind }) => kind)).toEqual(['up', 'lights', 'domeOff', 'prickOut', 'feed', 'hardenOff', 'plantOut']);
+    for (const { from, to } of all) expect(from <= to && to <= '2027-05-24').toBe(true);
+    expect(daysBetween(step(all, 'hardenOff')?.from as string, '2027-05-24')).toBe(8);
+  });
+  test('lights burn until the day is twelve hours long, and not at all in May', () => {
+    const to = step(steps('2027-02-01', '2027-05-24'), 'lights')?.to as string;
+    expect(daylengthHours(to, SALLOW_GAP.latitude_deg)).toBeGreaterThanOrEqual(12);
+    expect(daylengthHours(addDays(to, -1), SALLOW_GAP.latitude_deg)).toBeLessThan(12);
+    expect(step(steps('2027-05-01', '2027-07-01'), 'lights')).toBeUndefined();
+  });
+  test('half as warm is about twice as slow; the risk of frost falls with the day', () => {
+    const [warm, cool] = [20, 11].map((celsius) =>
+      daysBetween('2027-02-01', step(steps('2027-02-01', '2027-09-01', celsius), 'feed')?.from as string),
+    );
+    expect((cool as number) / (warm as number)).toBeCloseTo(2, 0);
+    const [early, late] = ['2027-05-01', '2027-06-01'].map((on) => step(steps('2027-02-01', on), 'plantOut')?.risk as number);
+    expect(early).toBeGreaterThan(late as number);
+  });
+  test('says how much of the season is left for roots', () => {
+    expect(step(steps('2027-02-01', '2027-05-24'), 'plantOut')?.season_days).toBeGreaterThan(80);
+    expect(step(steps('2027-07-01', '2027-09-10'), 'plantOut')?.season_days).toBeLessThan(45);
+  });
+});
+
+describe('the living in pots', () => {
+  const events = (...said: [string, string, string, number][]) =>
+    said.map(
+      ([on, from, to, count], i) => ({ id: String(i), on, kind: 'seedsMoved', moves: [{ from, to, count }] }) as unknown as LedgerEvent,
+    );
+  test('are counted day by day: potted, lost, established without change, planted out alive', () => {
+    const all = events(
+      ['2027-02-01', 'sprouted', 'potted', 10],
+      ['2027-02-03', 'sprouted', 'potted', 20],
+      ['2027-02-09', 'potted', 'discarded', 4],
+      ['2027-03-01', 'potted', 'established', 26],
+      ['2027-05-20', 'established', 'plantedOut', 26],
+    );
+    expect(livingByDay({ events: all })).toEqual([
+      { on: '2027-02-01', living: 10 },
+      { on: '2027-02-03', living: 30 },
+      { on: '2027-02-09', living: 26 },
+    ]);
+    expect(pottedOn({ events: all })).toBe('2027-02-03');
+    expect(pottedOn({ events: [] })).toBeUndefined();
+  });
+});

@@ -1,0 +1,54 @@
+import { MEDIA, type MixPart, mediumWater_mL } from '../mix/water.ts';
+import { CONTAINERS, type Container } from './containers.ts';
+
+/** A mix by parts of volume. */
+export type Recipe = Partial<Record<MixPart, number>>;
+
+/** A mix that drains and holds: two parts of coir, one of perlite, one of sand. Assumption; every nursery has its own. */
+export const USUAL_RECIPE: Recipe = { coir: 2, perlite: 1, sand: 1 };
+/** Mix settles in the pot and some falls beside it: so much more is made up. Assumption. */
+const SPARE = 1.15;
+
+/** Sprouts that go into containers, so many to each. */
+export interface PottedUp {
+  container: Container;
+  sprouts: number;
+  each: number;
+}
+
+/** What a potting session takes. */
+export interface Session {
+  /** Containers and trays of each kind, as they are filled; the last tray may be part full. */
+  containers: { container: Container; count: number; trays: number }[];
+  /** Mix to make up, L, by its parts; and the water that damps it, mL, where its parts are dry. */
+  mix_L: number;
+  parts_L: Recipe;
+  water_mL: number;
+}
+
+/**
+ * Containers, trays, mix and water for potting up.
+ * @throws {RangeError} for a recipe without any part, or fewer than one sprout to a container.
+ */
+export function sessionFor(sprouts: readonly PottedUp[], recipe: Recipe): Session {
+  const parts = Object.values(recipe).reduce((sum, part) => sum + part, 0);
+  if (!(parts > 0)) throw new RangeError('A mix has a part of something.');
+  const counts = new Map<Container, number>();
+  for (const { container, sprouts: many, each } of sprouts) {
+    if (!(each >= 1)) throw new RangeError('A container holds one sprout or more.');
+    counts.set(container, (counts.get(container) ?? 0) + Math.ceil(many / each));
+  }
+  const containers = [...counts].map(([container, count]) => ({
+    container,
+    count,
+    trays: Math.ceil(count / CONTAINERS[container].perTray),
+  }));
+  const mix_L = (SPARE * containers.reduce((sum, { container, count }) => sum + count * CONTAINERS[container].volume_mL, 0)) / 1000;
+  const parts_L: Recipe = {};
+  for (const part of Object.keys(MEDIA) as MixPart[]) {
+    const share = recipe[part] ?? 0;
+    if (share > 0) parts_L[part] = (mix_L * share) / parts;
+  }
+  const parts_mL = Object.fromEntries(Object.entries(parts_L).map(([part, litres]) => [part, litres * 1000]));
+  return { containers, mix_L, parts_L, water_mL: mix_L > 0 ? mediumWater_mL(parts_mL) : 0 };
+}

@@ -1,0 +1,221 @@
+import { addDays, daysBetween, nearDate, shortDate, spell } from '@chill/core/calendar/dates.ts';
+import { expectedOf } from '@chill/core/chill/met.ts';
+import { viableShare } from '@chill/core/lot/viability.ts';
+import { weighMethods } from '@chill/core/methods/propose.ts';
+import { bringingOn, type GrowingStep, type GrowingStepKind, ROOTING_DAYS } from '@chill/core/pots/bringingOn.ts';
+import { enoughFor } from '@chill/core/pots/enough.ts';
+import { livingByDay, pottedOn } from '@chill/core/pots/living.ts';
+import { percent } from '@chill/core/units/percent.ts';
+import { say } from '@chill/words/pots.ts';
+import { Rich } from '@chill/words/rich.tsx';
+import { worded } from '@chill/words/tables.ts';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { type BatchView, useNursery } from '../../data/nursery.ts';
+import { Plot } from '../../kit/plot/Plot.tsx';
+import { dayTicks, type PlotData, roundTicks } from '../../kit/plot/plot.ts';
+import { Tag } from '../../kit/Tag.tsx';
+
+const STEP: Record<GrowingStepKind, string> = worded(say, {
+  up: 'stepUp',
+  domeOff: 'stepDomeOff',
+  lights: 'stepLights',
+  feed: 'stepFeed',
+  prickOut: 'stepPrickOut',
+  hardenOff: 'stepHardenOff',
+  plantOut: 'stepPlantOut',
+});
+/** Why a step stands on its days, and what it costs to be late with it. */
+const WHY: Record<GrowingStepKind, string> = worded(say, {
+  up: 'whyUp',
+  domeOff: 'whyDomeOff',
+  lights: 'whyLights',
+  feed: 'whyFeed',
+  prickOut: 'whyPrickOut',
+  hardenOff: 'whyHardenOff',
+  plantOut: 'whyPlantOut',
+});
+
+/** One batch in its pots: how many live and will, whether that is enough, and the days of bringing it on. */
+export function GrowingOn({ view }: { view: BatchView }) {
+  const { today } = useNursery();
+  const { batch, species, projection, tasks } = view;
+  const out = tasks.find((task) => task.kind === 'plantOut')?.due ?? projection.plantOut;
+  const potted = pottedOn(batch);
+  return (
+    <section aria-label={say('bringingOn')}>
+      <p className="flex flex-wrap items-baseline gap-x-3">
+        <Link to={`/batch/${batch.code}`} className="underline-offset-4 hover:underline">
+          <Tag code={batch.code} large />
+        </Link>
+        <span className="text-[1.2rem] font-semibold">{species.common[0]}</span>
+        {potted && <span className="text-ink2 italic">{say('pottedOn', { on: shortDate(potted, today) })}</span>}
+      </p>
+      <Enough view={view} out={out} />
+      <Survival view={view} out={out} />
+      {potted ? <Steps view={view} potted={potted} out={out} /> : <p className="mt-3 text-ink2">{say('nothingUpYet')}</p>}
+    </section>
+  );
+}
+
+/** Whether what is expected covers the wish; and where it may not, what can still be started in time. */
+function Enough({ view, out }: { view: BatchView; out: string }) {
+  const { today } = useNursery();
+  const { batch, projection } = view;
+  const { promised } = projection;
+  if (!promised) return null;
+  const wanted = batch.plan.wish.plants;
+  const { low, high } = promised.now;
+  const { stands, shortBy } = enoughFor(wanted, promised.now);
+  const range = low === high ? String(low) : `${low}–${high}`;
+  const missing = shortBy.low === shortBy.high || shortBy.low === 0 ? String(shortBy.high) : `${shortBy.low}–${shortBy.high}`;
+  return (
+    <>
+      <p className="mt-3 text-[1.06rem]">
+        <Rich
+          say={say}
+          of="expectedOn"
+          facts={{ range, on: shortDate(out, today), wanted }}
+          parts={{ b: <b className="font-mono text-lg" /> }}
+        />{' '}
+        <b>{stands === 'covered' ? say('covered') : stands === 'short' ? say('shortBy', { missing }) : say('mayBeShort', { missing })}</b>
+      </p>
+      {stands !== 'covered' && <StillToStart view={view} missing={shortBy.high} out={out} />}
+    </>
+  );
+}
+
+/** The methods by which the missing plants can still be had in time from what is left of the lot; or that none can. */
+function StillToStart({ view, missing, out }: { view: BatchView; missing: number; out: string }) {
+  const { nursery, placesAsMeasured: places, today } = useNursery();
+  const { species, lot } = view;
+  const left = lot.unassigned;
+  const offered = useMemo(() => {
+    if (left < 1) return [];
+    const viable = viableShare(lot.state.viability, species);
+    const wish = { plants: missing, confidence: nursery.settings.confidence, timing: { by: 'readyBy', date: out } } as const;
+    return weighMethods({ species, viable, available: left, nursery, places, today, wish })
+      .offered.filter(({ late_days, seeds }) => late_days === 0 && seeds !== undefined && seeds <= left)
+      .slice(0, 2);
+  }, [species, lot, left, missing, nursery, places, today, out]);
+  const href = `/plan?${new URLSearchParams({ lot: lot.id, plants: String(missing) })}`;
+  return (
+    <p className="mt-1 text-ink2">
+      {offered.length > 0
+        ? offered.map(
+            ({ method, seeds, dates }) =>
+              `${say('canStillStart', { count: seeds ?? 0, method: method.name.toLowerCase(), start: nearDate(dates.start, today), ready: shortDate(dates.plantOut, today) })} `,
+          )
+        : left > 0
+          ? say('noneInTime', { left, out: shortDate(out, today) })
+          : say('lotUsedUp')}{' '}
+      {left > 0 && (
+        <Link to={href} className="underline underline-offset-4">
+          {say('planMore', { count: missing })}
+        </Link>
+      )}
+    </p>
+  );
+}
+
+/** The living as they were counted, and the range in which they will be on the day they go out. */
+function Survival({ view, out }: { view: BatchView; out: string }) {
+  const { today } = useNursery();
+  const { batch, projection } = view;
+  const data = useMemo((): PlotData | undefined => {
+    const days = livingByDay(batch);
+    const [first, last] = [days[0], days.at(-1)];
+    if (!first || !last || !projection.promised) return undefined;
+    const { low, high } = projection.promised.now;
+    const at = (on: string) => daysBetween(first.on, on);
+    const end = Math.max(at(out), at(today) + 1);
+    const top = Math.max(...days.map(({ living }) => living), high, batch.plan.wish.plants) * 1.1;
+    const tell = (day: number) => shortDate(addDays(first.on, day), today);
+    return {
+      x: { from: 0, to: end, ticks: dayTicks(first.on, 0, end), tell },
+      y: { from: 0, to: top, ticks: roundTicks(0, top), tell: (count) => String(Math.round(count)) },
+      bands: [
+        {
+          name: say('expectedRange'),
+          points: [
+            [at(today), last.living, last.living],
+            [end, low, high],
+          ],
+          colour: 'cool',
+          opacity: 0.2,
+        },
+      ],
+      lines: [
+        {
+          name: say('livingLine'),
+          points: [...days.map(({ on, living }) => [at(on), living] as const), [at(today), last.living]],
+          colour: 'ink',
+          width: 2.6,
+          step: true,
+          dots: true,
+        },
+        {
+          name: say('wantedLine'),
+          points: [
+            [0, batch.plan.wish.plants],
+            [end, batch.plan.wish.plants],
+          ],
+          colour: 'cool',
+          width: 1.5,
+          dash: [6, 5],
+        },
+      ],
+    };
+  }, [batch, projection, out, today]);
+  if (!data) return null;
+  return (
+    <figure className="mt-3">
+      <Plot label={say('survivalOf', { code: batch.code })} data={data} height={170} />
+    </figure>
+  );
+}
+
+/** The steps with their days, the reason of each, and what lateness costs. */
+function Steps({ view, potted, out }: { view: BatchView; potted: string; out: string }) {
+  const { nursery, places, temperatures, today } = useNursery();
+  const { species, projection } = view;
+  const place = places.find(({ id }) => id === projection.state.stages[projection.state.stage]?.placeId);
+  const temperature_C = place ? expectedOf(place, temperatures, today).celsius : 18;
+  const steps = bringingOn({ species, nursery, potted, temperature_C, plantOut: out });
+  const next = steps.find(({ to }) => to >= today);
+  return (
+    <>
+      <h2 className="mt-4">{say('bringingOn')}</h2>
+      <ol className="mt-1">
+        {steps.map((step) => (
+          <li
+            key={step.kind}
+            className={`border-t border-line py-2 ${step === next ? 'border-l-4 border-l-cool pl-2' : ''} ${step.to < today ? 'text-ink2' : ''}`}
+          >
+            <p className="flex flex-wrap items-baseline justify-between gap-x-4">
+              <b className="font-[560]">{STEP[step.kind]}</b>
+              <span className="font-mono whitespace-nowrap">{daysOf(step, today)}</span>
+            </p>
+            <p className="text-[0.95rem] text-ink2">
+              {WHY[step.kind]} {figureOf(step)}
+            </p>
+          </li>
+        ))}
+      </ol>
+      <p className="mt-2 max-w-prose text-[0.95rem] text-ink2">{say('stepsAssumed', { celsius: Math.round(temperature_C) })}</p>
+    </>
+  );
+}
+
+function daysOf({ from, to }: GrowingStep, today: string): string {
+  return from === to ? shortDate(from, today) : say('fromTo', { from: shortDate(from, today), to: shortDate(to, today) });
+}
+
+function figureOf({ kind, hours, risk, season_days }: GrowingStep): string {
+  if (hours !== undefined) return say('hoursOfLight', { hours });
+  if (season_days !== undefined && risk !== undefined)
+    return season_days < ROOTING_DAYS
+      ? say('seasonTooShort', { season: spell(season_days), needed: spell(ROOTING_DAYS) })
+      : say('frostAndSeason', { risk: percent(risk), season: spell(season_days) });
+  return kind === 'hardenOff' && risk !== undefined ? say('frostFirstNight', { risk: percent(risk) }) : '';
+}

@@ -187,4 +187,6 @@ export const say = subject('schedule', {
   andItsPots_one: '{{hint}} Water and count its {{count}} pot too.',
   andItsPots_other: '{{hint}} Water and count its {{count}} pots too.',
   onlySoManyGivenUp: 'Only {{most}} were given up on; {{count}} cannot have come.',
+  placeTooWarm: '{{place}} is too warm for this seed at {{celsius}}: it sprouts between {{from}} and {{to}}. Choose a cooler place.',
+  placeTooCold: '{{place}} is too cold for this seed at {{celsius}}: it sprouts between {{from}} and {{to}}. Choose a warmer place.',
 });

@@ -5,7 +5,6 @@ import type { DatedStage, Stage } from '@chill/model/stage.ts';
 import { daysBetween } from '../calendar/dates.ts';
 import { equallyLikely, handbookLink, multiply, type NamedLink, type Prospect, prospectOf, rangeOf, summed } from '../chance/prospect.ts';
 import { TURNS_SURVIVAL } from '../chill/freezeThaw.ts';
-import { expectedOf } from '../chill/met.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
@@ -33,7 +32,7 @@ import { steadyCurve } from '../takeOut/takeOut.ts';
 import { yearOf } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
 import { type Course, courseOf } from './course.ts';
-import type { Situation } from './situation.ts';
+import { type Situation, warmthOf } from './situation.ts';
 import { creditBefore, type TreatmentForecast } from './treatmentForecast.ts';
 
 /** Why a batch promises other than it was planned to. */
@@ -114,18 +113,16 @@ function stagesAsTheyGo(
   stages: readonly ProjectedStage[],
   accounts: readonly (TreatmentForecast | undefined)[],
 ): ResolvedStage[] {
-  const { species, places, temperatures = [], today, nursery, rot, lot } = situation;
+  const { species, places, nursery, rot, lot } = situation;
   return stages.map((stage, index): ResolvedStage => {
     const planned = batch.plan.stages[index] as DatedStage;
     const recipe = batch.plan.way.stages[index] as Stage;
     const days = daysBetween(stage.start, stage.end);
     const placeId = state.stages[index]?.placeId ?? planned.placeId;
     const place = places.find(({ id }) => id === placeId);
-    const expected = place && expectedOf(place, temperatures, today);
-    const temperature_C = expected?.celsius ?? planned.temperature_C;
-    const halfSwing_C = expected?.middle(
-      (record, day) => ((record.max_C[day] ?? temperature_C) - (record.min_C[day] ?? temperature_C)) / 2,
-    );
+    const warmth = place && warmthOf(place, situation);
+    const temperature_C = warmth?.celsius ?? planned.temperature_C;
+    const halfSwing_C = warmth?.halfSwing_C;
     const base = {
       kind: stage.kind,
       ...(recipe.medium && { medium: recipe.medium }),

@@ -40,3 +40,12 @@ export function temperatureIn(
   const place = places.find(({ id }) => id === placeId);
   return place ? expectedOf(place, temperatures, today).celsius : planned.temperature_C;
 }
+
+/** What a place is expected to hold, °C, and half the swing of its days where that was measured. */
+export function warmthOf(
+  place: Place,
+  { temperatures = [], today }: Pick<Situation, 'temperatures' | 'today'>,
+): { celsius: number; halfSwing_C: number | undefined } {
+  const { celsius, middle } = expectedOf(place, temperatures, today);
+  return { celsius, halfSwing_C: middle((record, day) => ((record.max_C[day] ?? celsius) - (record.min_C[day] ?? celsius)) / 2) };
+}

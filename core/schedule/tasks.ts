@@ -1,4 +1,5 @@
 import type { Batch } from '@chill/model/batch.ts';
+import type { Units } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/schedule.ts';
@@ -13,13 +14,15 @@ import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
 import { viableShare } from '../lot/viability.ts';
 import { sproutingStage } from '../methods/resolve.ts';
+import { type WrongWarmth, wrongWarmth } from '../sprout/tooWarm.ts';
 import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, checkEvery, FAST_SPROUTER_DAYS, POTS_EVERY_DAYS } from '../treat/intervals.ts';
+import { showQuantity } from '../units/quantities.ts';
 import { firstFrostOf, frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
 import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
 import { followUps, rootsInTheCold } from './followUps.ts';
 import { nextCheck } from './nextCheck.ts';
 import type { Projection, SproutForecast } from './project.ts';
-import type { Situation } from './situation.ts';
+import { type Situation, warmthOf } from './situation.ts';
 import { type Draft, placeOf, type Task, type TaskContext, task } from './task.ts';
 import { beginWords, moveWords } from './words.ts';
 
@@ -88,8 +91,28 @@ function moveTask(context: TaskContext, due: PlainDate, late: Pick<Draft, 'laten
     placeId: placeOf(context),
     toPlaceId,
     ...moveWords(context.stage, next, projection, situation),
-    ...late,
+    ...(late ?? wrongPlace(next, toPlaceId, situation)),
   });
+}
+
+/** Before it is laid there: that a place is too warm or too cold for a seed to sprout in. */
+function wrongPlace(
+  next: ProjectedStage | undefined,
+  placeId: string | undefined,
+  situation: Situation,
+): Pick<Draft, 'lateness' | 'pressing'> | undefined {
+  const place = situation.places.find(({ id }) => id === placeId);
+  if (!next || !place || STAGES[next.kind].course !== 'sprouts') return undefined;
+  const { celsius, halfSwing_C } = warmthOf(place, situation);
+  const wrong = wrongWarmth(situation.species.sprouting, celsius, halfSwing_C);
+  return wrong && { lateness: wrongWarmthWords(wrong, place.name, celsius, situation.nursery.settings.units), pressing: true };
+}
+
+/** That a place is too warm or too cold for a seed, and what would do. */
+export function wrongWarmthWords({ is, from_C, to_C }: WrongWarmth, place: string, celsius: number, units: Units): Sentence {
+  const show = (of_C: number) => showQuantity(of_C, 'temperature_C', units);
+  const facts = { place, celsius: show(Math.round(celsius)), from: show(from_C), to: show(to_C) };
+  return is === 'tooWarm' ? say.of('placeTooWarm', facts) : say.of('placeTooCold', facts);
 }
 
 /** Seed lying in the cold or the moist warmth: checks, and the day to take it out. */

@@ -5,6 +5,7 @@ import { prospectOf } from '../chance/prospect.ts';
 import { SproutBelief, type Visit } from './belief.ts';
 import { firstRootDay } from './forecast.ts';
 import { daysToSprout, degreesPerDay, effectiveDegrees, sproutedOfThoseThatWill, thermalTime } from './thermalTime.ts';
+import { wrongWarmth } from './tooWarm.ts';
 
 const habit = { at_C: 20, days: { from: 5, to: 15 }, base_C: 2, optimum_C: 22, ceiling_C: 33, share: 0.9 };
 const law = thermalTime(habit);
@@ -31,6 +32,17 @@ describe('thermal time', () => {
     const cold = thermalTime({ ...habit, base_C: 8 });
     expect(15 * degreesPerDay(10, 8, cold)).toBeCloseTo(54, 0);
     expect(degreesPerDay(10, 0, cold)).toBe(2);
+  });
+});
+
+describe('a place that is too warm or too cold', () => {
+  test('is said with what would do, where a seed sprouts four times slower than at its own temperature', () => {
+    expect(wrongWarmth(habit, 20)).toBeUndefined();
+    expect(wrongWarmth(habit, 31)).toMatchObject({ is: 'tooWarm', from_C: 7, to_C: 30 });
+    expect(wrongWarmth(habit, 5)).toMatchObject({ is: 'tooCold' });
+    // A mat whose days swing may do where the same mean held steady does not.
+    expect(wrongWarmth(habit, 5, 12)).toBeUndefined();
+    for (const celsius of [7, 30]) expect(wrongWarmth(habit, celsius)).toBeUndefined();
   });
 });
 

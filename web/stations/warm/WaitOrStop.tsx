@@ -1,7 +1,10 @@
 import { nearDate, shortDate, spell } from '@chill/core/calendar/dates.ts';
+import { PLACES } from '@chill/core/kinds/places.ts';
 import { decidedNext } from '@chill/core/ledger/planInForce.ts';
 import { AMENDED } from '@chill/core/schedule/describe.ts';
 import type { SproutForecast } from '@chill/core/schedule/project.ts';
+import { warmthOf } from '@chill/core/schedule/situation.ts';
+import { wrongWarmthWords } from '@chill/core/schedule/tasks.ts';
 import {
   type WaitOrStop as Advice,
   type ChoiceKind,
@@ -9,11 +12,13 @@ import {
   firstTenthDue,
   waitOrStop,
 } from '@chill/core/schedule/waitOrStop.ts';
+import { wrongWarmth } from '@chill/core/sprout/tooWarm.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { worded } from '@chill/words/tables.ts';
 import { say } from '@chill/words/warm.ts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';
+import { type BatchView, type NurseryView, situationOf, useNursery } from '../../data/nursery.ts';
 import { Tag } from '../../kit/Tag.tsx';
 import { UndoButton } from '../../kit/UndoButton.tsx';
 import { SproutChart } from '../batch/SproutChart.tsx';
@@ -36,6 +41,7 @@ export function WaitOrStop({ view, named = true }: { view: BatchView; named?: bo
   const { sprouting, state } = projection;
   // biome-ignore lint/correctness/useExhaustiveDependencies: a batch is read anew whenever anything that it depends on has changed.
   const advice = useMemo(() => waitOrStop(batch, projection, situationOf(nursery, species, lot)), [view, today]);
+  const wrong = wrongWhereItLies(view, nursery);
   const decided = decidedNext(state);
   const due = sprouting && firstTenthDue(sprouting);
   return (
@@ -49,6 +55,7 @@ export function WaitOrStop({ view, named = true }: { view: BatchView; named?: bo
           {sprouting && <span className="text-ink2 italic">{say('dayOf', { day: sprouting.day })}</span>}
         </p>
       )}
+      {wrong && <p className="mt-2 font-semibold text-alarm">{wrong}</p>}
       <h2 className={named ? 'mt-3' : ''}>{say('waitOrStop')}</h2>
       {decided ? (
         <p className="mt-1 flex flex-wrap items-center text-[1.06rem]">
@@ -71,6 +78,18 @@ export function WaitOrStop({ view, named = true }: { view: BatchView; named?: bo
       {advice && !decided && (due === undefined || due <= today) && <Choices view={view} advice={advice} />}
     </section>
   );
+}
+
+/** That it lies too warm or too cold to sprout, by what its place is measured or stated to hold. */
+function wrongWhereItLies(
+  { species, projection: { sprouting, state } }: BatchView,
+  { places, temperatures, today, nursery }: NurseryView,
+): string | undefined {
+  const place = places.find(({ id }) => id === state.stages[state.stage]?.placeId);
+  if (!place || sprouting?.stage !== state.stage || PLACES[place.kind].weather) return undefined;
+  const { celsius, halfSwing_C } = warmthOf(place, { temperatures, today });
+  const wrong = wrongWarmth(species.sprouting, celsius, halfSwing_C);
+  return wrong && spoken(wrongWarmthWords(wrong, place.name, celsius, nursery.settings.units));
 }
 
 /** What to do, and why, in two lines. */

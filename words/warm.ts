@@ -1,7 +1,7 @@
 import { subject } from './subject.ts';
 
 export const say = subject('warm', {
-  nothingWarmTowel: 'Nothing is on the warm towel.',
+  nothingWarmTowel: 'Nothing is in the warmth. What comes out of the cold is laid here.',
   warmth: 'In the warmth',
   atPlaceMeasured_one: '{{name}}: {{count}} batch, {{celsius}} measured.',
   atPlaceMeasured_other: '{{name}}: {{count}} batches, {{celsius}} measured.',

@@ -23,6 +23,7 @@ import { benchChill, benchWinters } from './cold.ts';
 import { benchGrowth, benchMany } from './growth.ts';
 import { clocked, quantile, say } from './say.ts';
 import { check, startServer } from './serve.ts';
+import { benchWaiting } from './waiting.ts';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 const BATCHES = 2000;
@@ -266,6 +267,7 @@ const BENCHES = {
   timers: benchTimers,
   winters: benchWinters,
   chill: benchChill,
+  waiting: benchWaiting,
   round: benchRound,
   longTasks: benchLongTasks,
   frames: benchFrames,

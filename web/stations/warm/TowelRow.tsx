@@ -49,8 +49,8 @@ export function TowelRow({
   const id = useId();
   const stage = stages[Math.min(state.stage, stages.length - 1)];
   const counts = sprouting?.stage === state.stage && state.underWay;
-  const check = tasks.find(({ kind }) => kind === 'check');
-  const next = tasks[0];
+  // What is not counted is answered by whatever is next for it.
+  const task = counts ? tasks.find(({ kind }) => kind === 'check') : tasks[0];
   const decided = decidedNext(state);
   const zone = { '--zone': ZONE_COLOUR[stage ? stageZone(stage) : 'warm'] } as CSSProperties;
   const said = batch.events.findLast(({ id, on, kind }) => on === today && kind === 'checked' && state.inForce.has(id));
@@ -99,7 +99,6 @@ export function TowelRow({
             <span className="block text-[0.92rem] text-ink2">
               {counts && sprouting ? <Counted view={view} /> : stage && stageName(stage.kind)}
             </span>
-            {!counts && !check && next && <span className="block text-[0.92rem] text-ink2">{spoken(next.title)}</span>}
           </span>
         </button>
         {counts ? (
@@ -127,9 +126,9 @@ export function TowelRow({
             </button>
           </fieldset>
         ) : (
-          check && (
+          task && (
             <button type="button" className="quiet" aria-expanded={more} aria-controls={id} onClick={() => setMore(!more)}>
-              {spoken(check.title)}
+              {spoken(task.title)}
             </button>
           )
         )}
@@ -177,8 +176,8 @@ export function TowelRow({
       </div>
       <Problem>{problem}</Problem>
       <div id={id} hidden={!more} className="mt-2">
-        {more && check && <AnswerControls view={view} task={check} sight={sight} />}
-        {more && (
+        {more && task && <AnswerControls view={view} task={task} sight={sight} />}
+        {more && counts && (
           <button
             type="button"
             className="quiet mt-1"

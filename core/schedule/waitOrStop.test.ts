@@ -153,6 +153,45 @@ describe('wait or stop', () => {
     }
   });
 
+  test('its first advice is worth 95 % or more of the best that every day of waiting and every cure, tried one by one, could be', () => {
+    const plantsOf = (comes: number, days: number, minutes: number, room: number) =>
+      comes * 0.5 ** (days / PRICES.halfWorth_days) - minutes / PRICES.plant_min - room / PRICES.plant_days;
+    for (const species of [larch, camas, of('amelanchier-alnifolia')])
+      for (const [part, day, up] of [
+        [1, 10, 0],
+        [0.6, 25, 6],
+        [1, 30, 30],
+        [0.8, 45, 2],
+      ] as const) {
+        const batch = onTowel(species, part);
+        const on = addDays(warmSince(batch), day);
+        count(batch, on, up);
+        const { projection, advice } = read(batch, species, on);
+        const { belief, course, left } = projection.sprouting?.outlook ?? ({} as never);
+        const seen = Math.max(belief.seen, course.on(on));
+        const cures = advice.choices.flatMap(({ cure }) => cure ?? []);
+        const every = (projection.sprouting?.halfway_days ?? 0) <= 8 ? 1 : 2;
+        const plants = left * species.pot.establishes;
+        const cured = (at: number, after: Float64Array | undefined, days: number) =>
+          cures.map(({ kind, means, delay_days, minutes, room }) => {
+            const chance = belief.otherwise(means, at).map((one, i) => one * (1 - (after?.[i] ?? 0)));
+            return { kind: kind as string, worth: plantsOf(plants * belief.mean(chance), days + delay_days, minutes, room?.days ?? 0) };
+          });
+        const waits = Array.from({ length: 120 }, (_, i) => {
+          const warmth = course.on(addDays(on, i + 1));
+          const comes = belief.waiting(warmth);
+          const follow = Math.max(0, ...cured(warmth, comes, i + 1).map(({ worth }) => worth));
+          return plantsOf(plants * belief.mean(comes), i + 1, 2 * Math.ceil((i + 1) / every), i + 1) + follow;
+        });
+        const all = [{ kind: 'stop', worth: 0 }, { kind: 'wait', worth: Math.max(...waits) }, ...cured(seen, undefined, 0)];
+        const best = Math.max(...all.map(({ worth }) => worth));
+        const first = advice.choices.find(({ kind }) => kind !== 'cut');
+        const worth = all.find(({ kind }) => kind === first?.kind)?.worth ?? Number.NEGATIVE_INFINITY;
+        // Less than half a plant is nobody's to fight over.
+        expect(`${species.id} ${day}: ${worth >= Math.min(0.95 * best, best - 0.5)}`).toBe(`${species.id} ${day}: true`);
+      }
+  });
+
   test('short cold makes a second one worth it; after enough of it there is nothing to release', () => {
     const [short, whole] = [0.6, 1].map((part) => {
       const batch = onTowel(camas, part);

@@ -1,7 +1,9 @@
 import { loadHandbook } from '@chill/handbook/load.ts';
 import { describe, expect, test } from '@jest/globals';
+import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { normalChance } from '../chance/normal.ts';
 import { prospectOf } from '../chance/prospect.ts';
+import { randomFrom } from '../chance/random.ts';
 import { SproutBelief, type Visit } from './belief.ts';
 import { firstRootDay } from './forecast.ts';
 import { daysToSprout, degreesPerDay, effectiveDegrees, sproutedOfThoseThatWill, thermalTime } from './thermalTime.ts';
@@ -32,6 +34,43 @@ describe('thermal time', () => {
     const cold = thermalTime({ ...habit, base_C: 8 });
     expect(15 * degreesPerDay(10, 8, cold)).toBeCloseTo(54, 0);
     expect(degreesPerDay(10, 0, cold)).toBe(2);
+  });
+});
+
+describe('what counts teach', () => {
+  test('each narrows what is still open, on average, and a silent towel is called', () => {
+    const random = randomFrom('towels');
+    const prior = prospectOf([{ alpha: 7, beta: 3 }]);
+    const warmths = [60, 110, 170, 240];
+    const widths = warmths.map(() => 0);
+    for (let lot = 0; lot < 60; lot++) {
+      const [able, scale] = [0.4 + 0.5 * random(), Math.exp(0.35 * (2 * random() - 1))];
+      const seeds = Array.from({ length: 50 }, () =>
+        random() < able ? scale * law.median_degreeDays * Math.exp(law.spread * normalQuantile(random(), 0, 1)) : Number.POSITIVE_INFINITY,
+      );
+      const visits: Visit[] = [];
+      for (const [k, warmth] of warmths.entries()) {
+        const before = visits.at(-1)?.warmth ?? 0;
+        const came = seeds.filter((one) => one > before && one <= warmth).length;
+        const left = seeds.filter((one) => one > warmth).length;
+        visits.push({ warmth, came, left });
+        const { low, high } = new SproutBelief(prior, [{ part: 1, from: 0 }], law, visits).count(left);
+        widths[k] = (widths[k] as number) + high - low;
+      }
+    }
+    for (const k of [1, 2, 3]) expect(widths[k]).toBeLessThanOrEqual(widths[k - 1] as number);
+    const silent = new SproutBelief(prior, [{ part: 1, from: 0 }], law, [{ warmth: 500, came: 0, left: 50 }]);
+    expect(50 * silent.chance()).toBeLessThan(0.5);
+  });
+  test('two counts on one day say what one of their sum says', () => {
+    const one = (visits: Visit[]) => new SproutBelief(prospectOf([{ alpha: 7, beta: 3 }]), [{ part: 1, from: 0 }], law, visits).chance();
+    const whole = one([{ warmth: 150, came: 9, left: 41 }]);
+    expect(
+      one([
+        { warmth: 150, came: 4, left: 46 },
+        { warmth: 150, came: 5, left: 41 },
+      ]),
+    ).toBe(whole);
   });
 });
 

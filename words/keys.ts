@@ -24,5 +24,8 @@ export const say = subject('keys', {
   recordAndGoOn: 'record, and go on to the next row: as usual, where nothing else was said',
   rootsHere: 'one root or sprout, or as many as the figures after it say',
   round: 'On the round',
+  countSprouts: 'how many more have germinated',
+  recordCount: 'record it, none where nothing was typed, and go on to the next row',
   undoRow: 'undo a row that is done',
+  warm: 'In the warmth',
 });

@@ -3,7 +3,7 @@ import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 
 /** The keys that are heard everywhere, and those of the screen that is open. */
 export default function KeysDialog({ path, close }: { path: string; close: () => void }) {
-  const here = path === '/' ? ROUND : [];
+  const here = HERE[path];
   return (
     <Dialog open onClose={close} className="relative z-40">
       <div className="fixed inset-0 bg-ink/40" aria-hidden="true" />
@@ -15,7 +15,7 @@ export default function KeysDialog({ path, close }: { path: string; close: () =>
               {say('close')}
             </button>
           </div>
-          {here.length > 0 && <Keys title={say('round')} keys={here} />}
+          {here && <Keys title={say(here.title)} keys={here.keys} />}
           <Keys title={say('everywhere')} keys={EVERYWHERE} />
         </DialogPanel>
       </div>
@@ -36,6 +36,17 @@ const ROUND: readonly (readonly [string, Meaning])[] = [
   ['b', 'atTheBench'],
   ['u', 'undoRow'],
 ];
+const WARM: readonly (readonly [string, Meaning])[] = [
+  ['↑ ↓', 'fromRowToRow'],
+  ['0–9', 'countSprouts'],
+  ['Enter', 'recordCount'],
+  ['u', 'undoRow'],
+];
+/** Screens that have keys of their own. */
+const HERE: Record<string, { title: Meaning; keys: typeof ROUND } | undefined> = {
+  '/': { title: 'round', keys: ROUND },
+  '/warm': { title: 'warm', keys: WARM },
+};
 const EVERYWHERE: readonly (readonly [string, Meaning])[] = [
   ['/', 'quickEntry'],
   ['Ctrl k', 'find'],

@@ -5,8 +5,10 @@ import { useState } from 'react';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useSights } from '../../data/sights.ts';
 import { stationOf } from '../../data/stations.ts';
+import { useKey } from '../../data/stored.ts';
 import { StationList } from '../../kit/StationList.tsx';
 import { useDesk } from '../../kit/useDesk.ts';
+import { rowAfter } from '../round/rows.ts';
 import { nextFor } from './nextFor.ts';
 import { TowelRow } from './TowelRow.tsx';
 import { WaitOrStop } from './WaitOrStop.tsx';
@@ -16,6 +18,7 @@ export default function WarmStation() {
   const view = useNursery();
   const sights = useSights();
   const desk = useDesk();
+  useKey('ArrowDown', () => rowAfter(null)?.focus());
   const [picked, pick] = useState<string>();
   const sprouting = view.batches.filter((one) => stationOf(one) === 'warm' && isSprouting(one));
   const first = [...sprouting].sort((a, b) => (a.tasks[0]?.due ?? '9999').localeCompare(b.tasks[0]?.due ?? '9999'))[0];

@@ -370,6 +370,34 @@ describe('a plan that goes on otherwise', () => {
     }
   });
 
+  test('a pot held over stands through another winter, comes back on the round in spring, and its second spring is forecast', () => {
+    const { batch, on } = stalled();
+    const { projection, advice } = read(batch, camas, on);
+    const cure = choice(advice, 'holdOver')?.cure as Cure;
+    const made = recordCure(cure, projection.state, on, newId);
+    put(batch, ('events' in made ? made.events[0] : undefined) as NewEvent);
+    const goOn = (day: string) => {
+      const { now, projection } = read(batch, camas, day);
+      const move = tasksFor(now, projection, situation(camas, day)).find(({ kind }) => kind === 'move');
+      const moved = move && recordAnswer(move, usualAnswer(move, projection.state), now, projection.state, situation(camas, day), newId);
+      for (const event of moved && 'events' in moved ? moved.events : []) put(batch, event);
+      return move?.due;
+    };
+    goOn(on);
+    const outside = read(batch, camas, addDays(on, 10));
+    const winter = outside.projection.stages[outside.projection.state.stage];
+    expect(winter).toMatchObject({ kind: 'outdoorWinter', medium: 'ownPot' });
+    const spring = winter?.end as string;
+    // A whole winter lies between, whatever was left of this one.
+    expect(daysBetween(on, spring)).toBe(cure.days ?? daysBetween(on, cure.stages[0]?.end as string));
+    expect(daysBetween(on, spring)).toBeGreaterThan(200);
+    expect(goOn(spring)).toBe(spring);
+    const { projection: then } = read(batch, camas, addDays(spring, 1));
+    expect(then.stages[then.state.stage]?.kind).toBe('pot');
+    expect(then.sprouting?.stage).toBe(then.state.stage);
+    expect(then.sprouting?.more.high).toBeGreaterThan(0);
+  });
+
   test('undone, restores every date; later entries first', () => {
     const { batch, on } = stalled();
     const was = read(batch, camas, on).projection;

@@ -91,6 +91,11 @@ test('one of which nothing comes is cut, and stopped', async ({ page, grower }) 
   await expect(row).toHaveCount(0);
   await page.goto(`/batch/${code}`);
   await expect(page.getByText(/: (\d+ potted · )?5 tested · \d+ lost$/)).toBeVisible();
+  // One comes up in the compost after all.
+  const after = page.locator('details').filter({ hasText: 'Some came after all' });
+  await grower.press(after.getByText('Some came after all'));
+  await grower.press(after.getByRole('button', { name: 'Record' }));
+  await expect(page.getByText(/1 germinated, 1 potted/)).toBeVisible();
 });
 
 test('a fast one is counted in taps, and lifted before its roots are too long', async ({ page, grower }) => {

@@ -5,7 +5,9 @@ import type { Refusal } from '@chill/model/refusal.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { fold } from '../ledger/fold.ts';
 import type { Saying } from '../ledger/logLine.ts';
+import { countIn } from '../ledger/states.ts';
 import type { Verb } from '../ledger/verbs.ts';
+import { givenUp, recordAfterAll } from './afterAll.ts';
 import { recordGone } from './gone.ts';
 import { type Recorded, type RecordSituation, recordBegin, recordCheck, recordMove } from './record.ts';
 
@@ -19,7 +21,7 @@ export function recordSayings(batch: Batch, sayings: readonly Saying[], situatio
   /** Takes what has been seen so far as one check. */
   const settle = (): Refusal | undefined => {
     if (seen.length === 0) return undefined;
-    const recorded = recordSeen(batch, stateNow(), seen, notes, on, newId);
+    const recorded = cameAfterAll(batch, stateNow(), seen, situation, on, newId) ?? recordSeen(batch, stateNow(), seen, notes, on, newId);
     seen = [];
     notes = '';
     if ('reason' in recorded) return recorded;
@@ -43,6 +45,22 @@ export function recordSayings(batch: Batch, sayings: readonly Saying[], situatio
 
 type Seen = Extract<Saying, { kind: 'count' | 'damp' | 'mould' }>;
 const isSeen = (saying: Saying): saying is Seen => ['count', 'damp', 'mould'].includes(saying.kind);
+
+/** Sprouts of a batch that was stopped, more than are still there: those that were given up on came after all. */
+function cameAfterAll(
+  batch: Batch,
+  state: BatchState,
+  seen: readonly Seen[],
+  situation: RecordSituation,
+  on: PlainDate,
+  newId: NewId,
+): Recorded | undefined {
+  const up = seen.reduce((sum, one) => sum + (one.kind === 'count' && one.verb === 'up' ? one.count : 0), 0);
+  const onlyUp = seen.every((one) => one.kind === 'count' && one.verb === 'up');
+  const still = countIn(state.counts, ['waiting', 'swollen']);
+  if (!onlyUp || up <= still || up > givenUp(state, batch.plan.stages)) return undefined;
+  return recordAfterAll(batch, state, up, situation, on, newId);
+}
 
 function recordSeen(batch: Batch, state: BatchState, seen: readonly Seen[], note: string, on: PlainDate, newId: NewId): Recorded {
   const counts = seen.flatMap((saying): [Verb, number][] => (saying.kind === 'count' ? [[saying.verb, saying.count]] : []));

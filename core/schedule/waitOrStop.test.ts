@@ -26,6 +26,7 @@ import { describeEvent } from './describe.ts';
 import { nextCheck } from './nextCheck.ts';
 import { project } from './project.ts';
 import { recordFinish } from './record.ts';
+import { recordSayings } from './sayings.ts';
 import type { Situation } from './situation.ts';
 import { tasksFor } from './tasks.ts';
 import { firstTenthDue, PRICES, type WaitOrStop, waitOrStop } from './waitOrStop.ts';
@@ -286,7 +287,11 @@ describe('what was given up on', () => {
     const record = (many: number) => recordAfterAll(closed.now, closed.projection.state, many, situation(camas, on), on, newId);
     const tooMany = record(SEEDS + 1);
     expect('reason' in tooMany && asRead(tooMany.reason)).toBe('Only 60 were given up on; 61 cannot have come.');
+    // Said in a line, it is the same.
+    const line = recordSayings(closed.now, [{ kind: 'count', verb: 'up', count: 2 }], situation(camas, on), on, newId);
     const came = record(2);
+    const kinds = (made: typeof came) => ('events' in made ? made.events.map(({ kind }) => kind) : []);
+    expect(kinds(line)).toEqual(kinds(came));
     for (const event of 'events' in came ? came.events : []) put(batch, event);
     const { state, stages } = read(batch, camas, on).projection;
     expect(state.closedOn).toBeUndefined();

@@ -26,6 +26,8 @@ export const Place = z.object({
   usedBy: shortText(80).optional(),
   /** Outdoors: whether mice and birds, and rain, are kept off. Not asked yet where it is absent. */
   cover: z.object({ animals: z.boolean(), rain: z.boolean() }).optional(),
+  /** Whether what lies in it has light, by day or by lamps; not stated where it is absent. */
+  light: z.enum(['lit', 'dark']).optional(),
   /** Where a logger lies in it and is listened to: the import that its readings go into. */
   logger: LoggerId.optional(),
 });

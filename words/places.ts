@@ -194,4 +194,7 @@ export const say = subject('places', {
   dayCountsFully: 'At this temperature each day counts fully for {{stage}}.',
   dayCountsPart: 'At this temperature a day counts {{percent}} % for {{stage}}: {{usual}} weeks of it take {{weeks}}.',
   dayCountsNothing: 'At this temperature {{stage}} earns nothing. Change the temperature, or choose another place for it.',
+  light: 'Light',
+  lit: 'light',
+  dark: 'dark',
 });

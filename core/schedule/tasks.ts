@@ -1,6 +1,8 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { Units } from '@chill/model/nursery.ts';
+import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Species } from '@chill/model/species.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/schedule.ts';
 import type { Sentence } from '@chill/words/subject.ts';
@@ -105,7 +107,16 @@ function wrongPlace(
   if (!next || !place || STAGES[next.kind].course !== 'sprouts') return undefined;
   const { celsius, halfSwing_C } = warmthOf(place, situation);
   const wrong = wrongWarmth(situation.species.sprouting, celsius, halfSwing_C);
-  return wrong && { lateness: wrongWarmthWords(wrong, place.name, celsius, situation.nursery.settings.units), pressing: true };
+  if (wrong) return { lateness: wrongWarmthWords(wrong, place.name, celsius, situation.nursery.settings.units), pressing: true };
+  const light = wrongLightWords(situation.species, place);
+  return light && { lateness: light, pressing: true };
+}
+
+/** That a place has light where a seed wants dark, or none where it needs it; `undefined` where it will do, or nobody said what the place has. */
+export function wrongLightWords({ light }: Pick<Species, 'light'>, place: Pick<Place, 'name' | 'light'>): Sentence | undefined {
+  if (light === 'needs light' && place.light === 'dark') return say.of('placeDark', { place: place.name });
+  if (light === 'wants dark' && place.light === 'lit') return say.of('placeLit', { place: place.name });
+  return undefined;
 }
 
 /** That a place is too warm or too cold for a seed, and what would do. */

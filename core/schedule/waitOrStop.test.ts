@@ -28,7 +28,7 @@ import { project } from './project.ts';
 import { recordFinish } from './record.ts';
 import { recordSayings } from './sayings.ts';
 import type { Situation } from './situation.ts';
-import { tasksFor } from './tasks.ts';
+import { tasksFor, wrongLightWords } from './tasks.ts';
 import { firstTenthDue, PRICES, type WaitOrStop, waitOrStop } from './waitOrStop.ts';
 
 const handbook = loadHandbook();
@@ -271,6 +271,19 @@ function lengthened(species: Species, projection: ReturnType<typeof project>, { 
     survives: expectedSurvival(rotExposure(0, days, { medium, temperature_C: 4 }), ROT_PRIOR.shape),
   };
 }
+
+describe('a place that a seed is about to be laid in', () => {
+  test.each([
+    ['needs light', 'dark', /needs light to germinate, and Mat is dark/],
+    ['wants dark', 'lit', /germinates in the dark, and Mat has light/],
+    ['needs light', undefined, undefined],
+    ['indifferent', 'dark', undefined],
+  ] as const)('%s, on a mat that is %s', (light, mat, says) => {
+    const said = wrongLightWords({ light }, { name: 'Mat', light: mat });
+    if (says) expect(asRead(said as never)).toMatch(says);
+    else expect(said).toBeUndefined();
+  });
+});
 
 describe('what was given up on', () => {
   test('can come after all: a closed batch is opened again, its pots begin, and every seed is accounted for', () => {

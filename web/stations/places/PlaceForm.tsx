@@ -1,4 +1,5 @@
 import { PLACES } from '@chill/core/kinds/places.ts';
+import { STAGES } from '@chill/core/kinds/stages.ts';
 import { roomUnitName } from '@chill/core/methods/room.ts';
 import { Place, type PlaceKind, PlaceKind as PlaceKinds, RoomUnit } from '@chill/model/place.ts';
 import { say } from '@chill/words/places.ts';
@@ -20,6 +21,8 @@ const KEPT_OFF = options(say, {
   no: 'notKeptOff',
 });
 
+const LIGHT = options(say, { unasked: 'notStated', lit: 'lit', dark: 'dark' });
+
 /** What is written of a place: figures as text; `null` where nothing can be read or nobody said. */
 interface Draft {
   name: string;
@@ -31,10 +34,11 @@ interface Draft {
   capacity: string;
   order: string;
   cover: Place['cover'] | null;
+  light: NonNullable<Place['light']> | 'unasked';
 }
 
-const asDraft = ({ name, kind, nominal_C, room = 'bags', within = '', usedBy = '', capacity, order, cover }: Place): Draft => ({
-  ...{ name, kind, nominal_C, room, within, usedBy, cover: cover ?? null },
+const asDraft = ({ name, kind, nominal_C, room = 'bags', within = '', usedBy = '', capacity, order, cover, light }: Place): Draft => ({
+  ...{ name, kind, nominal_C, room, within, usedBy, cover: cover ?? null, light: light ?? 'unasked' },
   ...{ capacity: String(capacity), order: String(order) },
 });
 
@@ -43,12 +47,13 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
   const { nursery, places } = useNursery();
   const form = useWritten<Draft, Place>({
     first: asDraft(place),
-    judge: ({ within, usedBy, cover, capacity, order, ...rest }) =>
+    judge: ({ within, usedBy, cover, light, capacity, order, ...rest }) =>
       judgedBy(Place, {
         ...place,
         ...rest,
         within: within.trim() || undefined,
         usedBy: usedBy.trim() || undefined,
+        light: light === 'unasked' ? undefined : light,
         cover: PLACES[rest.kind].weather ? (cover ?? undefined) : undefined,
         capacity: countIn(capacity),
         order: countIn(order),
@@ -107,6 +112,12 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
         ))}
       </datalist>
       <Typed form={form} name="usedBy" label={say('whoMayUse')} />
+      {STAGES.warmTowel.places.includes(written.kind) && (
+        <div>
+          <p className="text-[0.95rem] text-ink2">{say('light')}</p>
+          <Choice label={say('light')} options={LIGHT} value={written.light} onChange={(light) => form.put({ light })} />
+        </div>
+      )}
       {PLACES[written.kind].weather && (
         <div>
           <p className="text-[0.95rem] text-ink2">{say('miceBirds')}</p>

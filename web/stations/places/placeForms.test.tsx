@@ -109,6 +109,16 @@ describe('a place', () => {
     }
   });
 
+  test('where seed sprouts may say whether it has light', async () => {
+    const { user, closed } = changing();
+    expect(screen.queryByRole('radiogroup', { name: 'Light' })).toBeNull();
+    await user.selectOptions(screen.getByRole('combobox', { name: /^Kind/ }), 'mat');
+    await user.click(screen.getByRole('radio', { name: 'dark' }));
+    await user.click(press('Save'));
+    await waitFor(closed);
+    expect(sent[0]?.body).toMatchObject({ kind: 'mat', light: 'dark' });
+  });
+
   test('with no name, and room for half a bag, is refused at both', async () => {
     const { user, closed } = changing();
     await user.clear(field(/^Name/));

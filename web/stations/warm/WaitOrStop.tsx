@@ -4,7 +4,7 @@ import { decidedNext } from '@chill/core/ledger/planInForce.ts';
 import { AMENDED } from '@chill/core/schedule/describe.ts';
 import type { SproutForecast } from '@chill/core/schedule/project.ts';
 import { warmthOf } from '@chill/core/schedule/situation.ts';
-import { wrongWarmthWords } from '@chill/core/schedule/tasks.ts';
+import { wrongLightWords, wrongWarmthWords } from '@chill/core/schedule/tasks.ts';
 import {
   type WaitOrStop as Advice,
   type ChoiceKind,
@@ -80,7 +80,7 @@ export function WaitOrStop({ view, named = true }: { view: BatchView; named?: bo
   );
 }
 
-/** That it lies too warm or too cold to sprout, by what its place is measured or stated to hold. */
+/** That it lies too warm, too cold, too dark or too light to sprout, by what its place is measured or stated to have. */
 function wrongWhereItLies(
   { species, projection: { sprouting, state } }: BatchView,
   { places, temperatures, today, nursery }: NurseryView,
@@ -89,7 +89,9 @@ function wrongWhereItLies(
   if (!place || sprouting?.stage !== state.stage || PLACES[place.kind].weather) return undefined;
   const { celsius, halfSwing_C } = warmthOf(place, { temperatures, today });
   const wrong = wrongWarmth(species.sprouting, celsius, halfSwing_C);
-  return wrong && spoken(wrongWarmthWords(wrong, place.name, celsius, nursery.settings.units));
+  const light = wrongLightWords(species, place);
+  if (wrong) return spoken(wrongWarmthWords(wrong, place.name, celsius, nursery.settings.units));
+  return light && spoken(light);
 }
 
 /** What to do, and why, in two lines. */

@@ -91,4 +91,6 @@ export const say = subject('kit', {
   refusedElsewhere_other: 'Entries of {{count}} bags were not recorded. Look at them:',
   yourOwnNursery: 'To your own nursery',
   seedAtDepth: 'A sprouted seed, root down, {{from}} to {{to}} mm deep',
+  enterRecords: 'Enter records it',
+  countedToday: 'counted today',
 });

@@ -19,7 +19,6 @@ export const say = subject('pots', {
   bringingOn: 'Bringing on',
   canStillStart: '{{count}} seeds by {{method}}, started {{start}}, are ready {{ready}}.',
   containersTitle: 'Containers',
-  countedToday: 'counted today',
   countPots: 'Count the pots of {{code}}',
   coverDepth: 'Root down, covered {{from}} to {{to}} deep: two to three times its thickness. Under a dome until it is up.',
   covered: 'Enough.',

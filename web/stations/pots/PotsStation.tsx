@@ -3,7 +3,7 @@ import { countIn } from '@chill/core/ledger/states.ts';
 import { recordCheck } from '@chill/core/schedule/record.ts';
 import { say } from '@chill/words/pots.ts';
 import { Rich } from '@chill/words/rich.tsx';
-import { type ReactNode, useId, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
@@ -12,16 +12,15 @@ import { stationOf } from '../../data/stations.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';
 import { StationList } from '../../kit/StationList.tsx';
-import { Tag } from '../../kit/Tag.tsx';
+import { TapRow } from '../../kit/TapRow.tsx';
 import { Term } from '../../kit/Term.tsx';
-import { UndoButton } from '../../kit/UndoButton.tsx';
 import { useDesk } from '../../kit/useDesk.ts';
 import { AnswerControls } from '../round/AnswerRow.tsx';
 import { GrowingOn } from './GrowingOn.tsx';
 
 /** Everything potted: how many live, against what was wished; beside it how they are brought on, and whether they are enough. */
 export default function PotsStation() {
-  const { batches, today } = useNursery();
+  const { batches } = useNursery();
   const desk = useDesk();
   const [picked, pick] = useState<string>();
   const here = batches.filter((view) => stationOf(view) === 'pots');
@@ -63,7 +62,6 @@ export default function PotsStation() {
             picked={shown?.batch.id === view.batch.id}
             pick={() => pick(picked === view.batch.id && !desk ? undefined : view.batch.id)}
             below={desk ? undefined : <GrowingOn view={view} />}
-            today={today}
           />
         )}
       />
@@ -81,101 +79,60 @@ export default function PotsStation() {
 const livingIn = (counts: BatchView['projection']['state']['counts']) => countIn(counts, ['potted', 'established']);
 
 /** One batch in its pots: the living in one tap when all is well, a loss in another, and whatever else there is to record. */
-function PotRow({
-  view,
-  picked,
-  pick,
-  below,
-  today,
-}: {
-  view: BatchView;
-  picked: boolean;
-  pick: () => void;
-  /** What is shown under it once it is picked, where there is no room beside the list. */
-  below: ReactNode;
-  today: string;
-}) {
-  const { batch, species, projection, tasks } = view;
+function PotRow({ view, picked, pick, below }: { view: BatchView; picked: boolean; pick: () => void; below: ReactNode }) {
+  const { today } = useNursery();
+  const { batch, projection, tasks } = view;
   const { state } = projection;
   const { counts } = state;
   const sights = useSights();
   const { record, problem } = useRecord();
-  const [more, setMore] = useState(false);
-  const id = useId();
   const out = tasks.find((task) => task.kind === 'plantOut')?.due ?? projection.plantOut;
-  const said = batch.events.findLast(({ id, on, kind }) => on === today && kind === 'checked' && state.inForce.has(id));
   const put = (lost: number) => record(batch, recordCheck(batch, state, { counts: lost > 0 ? { lost } : {} }, today, newId));
   return (
-    <div data-row="due" className={`border-t border-line py-2 ${picked ? 'desk:-mx-3 desk:bg-sheet desk:px-3' : ''}`}>
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <button
-          type="button"
-          className="flex min-h-12 min-w-0 grow basis-56 items-center gap-3 text-left"
-          aria-expanded={below ? picked : undefined}
-          onClick={pick}
-        >
-          <span className="w-14 shrink-0">
-            <Tag code={batch.code} />
+    <TapRow
+      view={view}
+      about={
+        <>
+          <span className="block">
+            <Rich
+              say={say}
+              of="livingSeedsStartedWanted"
+              facts={{ potted: livingIn(counts), seeds: batch.plan.seeds, plants: batch.plan.wish.plants }}
+              parts={{ b: <b className="font-mono text-ink" /> }}
+            />
           </span>
-          <span className="min-w-0">
-            <span className="block leading-tight font-[560]">{species.common[0]}</span>
-            <span className="block text-[0.92rem] text-ink2">
-              <Rich
-                say={say}
-                of="livingSeedsStartedWanted"
-                facts={{ potted: livingIn(counts), seeds: batch.plan.seeds, plants: batch.plan.wish.plants }}
-                parts={{ b: <b className="font-mono text-ink" /> }}
-              />
-            </span>
-            <span className="block text-[0.92rem] text-ink2">
-              {counts.discarded + counts.broken > 0 && `${say('lost', { discarded: counts.discarded + counts.broken })} `}
-              {say('plantOut', { out: shortDate(out, today) })}
-            </span>
-          </span>
-        </button>
-        <fieldset className="flex items-stretch gap-1.5" aria-label={say('countPots', { code: batch.code })}>
-          {livingIn(counts) > 0 && (
-            <>
-              <button type="button" className="tap px-2" onClick={() => put(0)} aria-label={say('noneLost', { code: batch.code })}>
-                0
-              </button>
-              <button type="button" className="tap px-2" onClick={() => put(1)} aria-label={say('oneLost', { code: batch.code })}>
-                −1
-              </button>
-            </>
-          )}
-          <button
-            type="button"
-            className="tap"
-            aria-expanded={more}
-            aria-controls={id}
-            onClick={() => setMore(!more)}
-            aria-label={say('moreToRecord', { code: batch.code })}
-          >
-            …
-          </button>
-        </fieldset>
-      </div>
-      {said && (
-        <p className="flex items-center justify-end text-[0.92rem] text-ink2">
-          {say('countedToday')} <UndoButton view={view} events={[said]} />
-        </p>
-      )}
-      <Problem>{problem}</Problem>
-      <div id={id} hidden={!more} className="mt-2">
-        {more &&
-          tasks.map((task) => (
+          {counts.discarded + counts.broken > 0 && `${say('lost', { discarded: counts.discarded + counts.broken })} `}
+          {say('plantOut', { out: shortDate(out, today) })}
+        </>
+      }
+      picked={picked}
+      pick={pick}
+      below={below}
+      taps={
+        livingIn(counts) > 0
+          ? [
+              { text: '0', label: say('noneLost', { code: batch.code }), count: 0 },
+              { text: '−1', label: say('oneLost', { code: batch.code }), count: 1 },
+            ]
+          : []
+      }
+      tapsLabel={say('countPots', { code: batch.code })}
+      put={put}
+      moreLabel={say('moreToRecord', { code: batch.code })}
+      more={
+        <>
+          {tasks.map((task) => (
             <div key={`${task.kind}${task.stage}`} className="mt-2">
               <AnswerControls view={view} task={task} sight={sights[batch.id]} />
             </div>
           ))}
-        {more && (
           <Link to={`/batch/${batch.code}`} className="quiet">
             {say('wholeBatch')}
           </Link>
-        )}
-      </div>
-      {below && picked && <div className="mt-3 border-l-2 border-line pl-3">{below}</div>}
-    </div>
+        </>
+      }
+    >
+      <Problem>{problem}</Problem>
+    </TapRow>
   );
 }

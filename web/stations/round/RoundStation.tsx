@@ -13,6 +13,7 @@ import { Link } from 'react-router';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useSights } from '../../data/sights.ts';
 import { useKey } from '../../data/stored.ts';
+import { focusSoon, isField, moveOn, onDoneKey, rowAfter } from '../../kit/rows.ts';
 import { Tag } from '../../kit/Tag.tsx';
 import { UndoButton } from '../../kit/UndoButton.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
@@ -21,7 +22,6 @@ import { Alarms } from './Alarms.tsx';
 import { AnswerForm } from './AnswerRow.tsx';
 import { keyed, type Typing } from './keys.ts';
 import { comingUp, describeGesture, type RoundLine, type RoundStop, roundStops } from './roundList.ts';
-import { focusSoon, isField, moveOn, onDoneKey, rowAfter } from './rows.ts';
 import { useAnswer } from './useAnswer.ts';
 
 /** Home: one walk past everything that is due today. */

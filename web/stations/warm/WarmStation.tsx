@@ -6,9 +6,9 @@ import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useSights } from '../../data/sights.ts';
 import { stationOf } from '../../data/stations.ts';
 import { useKey } from '../../data/stored.ts';
+import { rowAfter } from '../../kit/rows.ts';
 import { StationList } from '../../kit/StationList.tsx';
 import { useDesk } from '../../kit/useDesk.ts';
-import { rowAfter } from '../round/rows.ts';
 import { nextFor } from './nextFor.ts';
 import { TowelRow } from './TowelRow.tsx';
 import { WaitOrStop } from './WaitOrStop.tsx';
@@ -36,8 +36,7 @@ export default function WarmStation() {
             view={one}
             sight={sights[one.batch.id]}
             picked={shown?.batch.id === one.batch.id}
-            pick={() => pick(one.batch.id)}
-            unpick={() => pick(undefined)}
+            pick={() => pick(picked === one.batch.id && !desk ? undefined : one.batch.id)}
             below={desk ? undefined : <WaitOrStop view={one} />}
           />
         )}

@@ -15,7 +15,7 @@ const towel = (on = '2026-10-20', up = 4) =>
   });
 const row = (today = '2026-10-21') =>
   show(nurseryWith(larch, [towel()], today), (view) => (
-    <TowelRow view={view} sight={undefined} picked pick={() => undefined} unpick={() => undefined} below={undefined} />
+    <TowelRow view={view} sight={undefined} picked pick={() => undefined} below={undefined} />
   ));
 
 describe('a towel’s row', () => {
@@ -32,7 +32,7 @@ describe('a towel’s row', () => {
     const { user, container } = row();
     container.querySelector<HTMLElement>('[data-row]')?.focus();
     await user.keyboard('123{Backspace}');
-    expect(screen.getByRole('status').textContent).toBe('+12 Enter records it');
+    expect(screen.getByRole('status').textContent).toBe('12 Enter records it');
     await user.keyboard('{Enter}');
     expect(since()).toMatchObject([{ kind: 'checked', moves: [{ count: 12 }] }]);
   });

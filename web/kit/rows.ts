@@ -17,8 +17,12 @@ export function rowAfter(row: HTMLElement | null): HTMLElement | undefined {
 
 /** Gives the focus to a row once the page is drawn anew; where it has gone, to the first that is due, and to the page's heading where nothing is. */
 export function focusSoon(row: HTMLElement | undefined): void {
+  const list = row?.closest('section');
   requestAnimationFrame(() => {
-    const there = row?.isConnected ? row : (rowAfter(null) ?? document.querySelector<HTMLElement>('main h1'));
+    // Whoever has gone elsewhere meanwhile stays there.
+    if (!row?.isConnected && document.activeElement !== document.body) return;
+    const instead = (list?.isConnected && rowAfter(null)) || document.querySelector<HTMLElement>('main h1');
+    const there = row?.isConnected ? row : instead;
     if (there && !there.hasAttribute('tabindex')) there.tabIndex = -1;
     there?.focus({ preventScroll: there !== row });
   });

@@ -43,7 +43,7 @@ async function choose(page: Page, name: string, content: string | Buffer): Promi
 
 test.use({ data: 'demo' });
 
-test('a warm spell, from the logger’s file to the day on which a bag is due', async ({ page, grower }) => {
+test('a warm spell, from the logger’s file to the day on which a bag is due', AT_DESK, async ({ page, grower }) => {
   const { code } = await batchOf(page, 'ceanothus-velutinus', 'hot-water-then-sand');
   const crisper = ((await (await page.request.get('/api/places')).json()) as { id: string; name: string }[]).find(
     ({ name }) => name === 'Fridge, crisper',

@@ -24,7 +24,7 @@ async function everySeed(grower: Grower): Promise<Record<string, number>> {
 const GPX = `<?xml version="1.0"?><gpx version="1.1" xmlns="http://www.topografix.com/GPX/1/1">
 <wpt lat="46.31" lon="-117.98"><name>Second bridge</name></wpt><wpt lat="46.42" lon="-117.8"><name>Ridge</name></wpt></gpx>`;
 
-test('a fleshy tree seed, from harvest to a split plan', async ({ page, grower }) => {
+test('a fleshy tree seed, from harvest to a split plan', AT_DESK, async ({ page, grower }) => {
   await settle(grower);
   await test.step('the lot, with a waypoint file for its place', async () => {
     await page.goto('/seeds/new');

@@ -1,5 +1,5 @@
 // npm test: the one gate. Installs what is missing, then format, lint, layering, types, made-up kinds, unused code, Jest and Playwright, and a last line "N passed, N failed".
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt, ensureChromium, ensurePackages, ROOT, requireNode } from './ensure.mjs';
@@ -15,12 +15,37 @@ rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
 const totals = { passed: 0, failed: 0 };
 
-/** Runs one check; counts it as one where it reports no counts of its own. */
+/** Checks that need one processor each are run so many at once; what each printed is shown together, in the order in which they end. */
+const AT_ONCE = 2;
+
+async function checkAll(checks) {
+  const waiting = [...checks];
+  const runNext = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) {
+      const [name, args] = next;
+      const child = spawn(process.execPath, args, { cwd: ROOT, env: process.env });
+      let printed = '';
+      for (const stream of [child.stdout, child.stderr])
+        stream.on('data', (part) => {
+          printed += part;
+        });
+      const status = await new Promise((ended) => child.on('close', ended));
+      console.log(`\n— ${name}\n${printed.trim()}`);
+      add(status === 0);
+    }
+  };
+  await Promise.all(Array.from({ length: AT_ONCE }, runNext));
+}
+
+/** Runs one runner of tests by itself: it takes all the processors there are. */
 function check(name, args, { env = {}, count } = {}) {
   console.log(`\n— ${name}`);
   const outcome = spawnSync(process.execPath, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, CHROMIUM: chromium, ...env } });
-  const good = outcome.status === 0;
-  const counted = count?.() ?? { passed: good ? 1 : 0, failed: good ? 0 : 1 };
+  add(outcome.status === 0, count());
+}
+
+/** Adds what a check came to; one that reports no counts of its own counts as one. */
+function add(good, counted = { passed: good ? 1 : 0, failed: good ? 0 : 1 }) {
   totals.passed += counted.passed;
   // A runner that fails without a failing test has failed all the same.
   totals.failed += !good && counted.failed === 0 ? 1 : counted.failed;
@@ -45,26 +70,19 @@ const reported = (read) => () => {
   }
 };
 
-check('format and lint', [bin('@biomejs/biome/bin/biome'), 'ci', '--error-on-warnings', '--colors=off', '.']);
-check('layering', [
-  bin('dependency-cruiser/bin/dependency-cruise.mjs'),
-  '--config',
-  '.dependency-cruiser.cjs',
-  'words',
-  'model',
-  'core',
-  'handbook',
-  'sim',
-  'demo',
-  'server',
-  'web',
-  'e2e',
+const FOLDERS = ['words', 'model', 'core', 'handbook', 'sim', 'demo', 'server', 'web', 'e2e'];
+const types = (project) => [`types of ${project}`, [bin('typescript/bin/tsc'), '-p', project]];
+// The longest first.
+await checkAll([
+  ['every kind known where it must be', ['scripts/newKinds.mjs']],
+  types('tsconfig.json'),
+  types('web/tsconfig.json'),
+  ['layering', [bin('dependency-cruiser/bin/dependency-cruise.mjs'), '--config', '.dependency-cruiser.cjs', ...FOLDERS]],
+  types('tsconfig.pure.json'),
+  ['format and lint', [bin('@biomejs/biome/bin/biome'), 'ci', '--error-on-warnings', '--colors=off', '.']],
+  ['every sentence in its catalogue', ['scripts/words.mjs']],
+  ['unused code', [bin('knip/bin/knip.js')]],
 ]);
-for (const project of ['tsconfig.pure.json', 'tsconfig.json', 'web/tsconfig.json'])
-  check(`types of ${project}`, [bin('typescript/bin/tsc'), '-p', project]);
-check('every kind known where it must be', ['scripts/newKinds.mjs']);
-check('every sentence in its catalogue', ['scripts/words.mjs']);
-check('unused code', [bin('knip/bin/knip.js')]);
 check(
   'Jest',
   [

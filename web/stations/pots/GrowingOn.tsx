@@ -1,4 +1,5 @@
 import { addDays, daysBetween, nearDate, shortDate, spell } from '@chill/core/calendar/dates.ts';
+import { stretch } from '@chill/core/chill/lossWords.ts';
 import { expectedOf } from '@chill/core/chill/met.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
 import { weighMethods } from '@chill/core/methods/propose.ts';
@@ -208,7 +209,7 @@ function Steps({ view, potted, out }: { view: BatchView; potted: string; out: st
 }
 
 function daysOf({ from, to }: GrowingStep, today: string): string {
-  return from === to ? shortDate(from, today) : say('fromTo', { from: shortDate(from, today), to: shortDate(to, today) });
+  return stretch(from, to, today);
 }
 
 function figureOf({ kind, hours, risk, season_days }: GrowingStep): string {

@@ -9,9 +9,9 @@ async function dataOf(page: Page): Promise<string> {
   return bodies.join(' ').toLowerCase();
 }
 
-/** Days and months are the browser's own, and units the same in every language. */
+/** Days, months and ranges of them are the browser's own, and units the same in every language. */
 const DATE =
-  /^(?:(?:Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day ?)?(?:(?:Jan|Feb|Mar|Apr|May|June?|July?|Aug|Sep|Oct|Nov|Dec)[a-z]*(?: \d+)?(?: \d{4})?)?$|^\d+ min$/;
+  /^(?:(?:Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day ?)?(?:(?:Jan|Feb|Mar|Apr|May|June?|July?|Aug|Sep|Oct|Nov|Dec)[a-z]*(?: \d+)?(?: \d{4})?)?(?:\s?–\s?(?:(?:Jan|Feb|Mar|Apr|May|June?|July?|Aug|Sep|Oct|Nov|Dec)[a-z]* )?\d+(?: \d{4})?)?$|^\d+ min$/;
 
 /** The texts of a page that no catalogue has been asked for, and those that are cut off: run in the browser. */
 const LOOK = `(() => {

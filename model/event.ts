@@ -108,8 +108,8 @@ export const NewEvent = z.discriminatedUnion('kind', [
   }),
   /** `why` where the whole bag is gone. */
   z.object({ ...common, kind: z.literal('closed'), why: WhyGone.optional() }),
-  /** Whoever could stop waits on, and wants to look again on a day. */
-  z.object({ ...common, kind: z.literal('waited'), until: PlainDate }),
+  /** Whoever could stop waits on, and wants to look again on a day; `counting` where it is counted meanwhile as its roots ask. */
+  z.object({ ...common, kind: z.literal('waited'), until: PlainDate, counting: z.literal(true).optional() }),
   z.object({
     ...common,
     kind: z.literal('timerStarted'),

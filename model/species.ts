@@ -177,7 +177,7 @@ export const SpeciesFields = z.object({
   /** Root length at which to lift a sprout from the towel. */
   liftAt_mm: Millimetres,
   /** How fast its first root lengthens, mm a degree-day over its base, where that is known. */
-  rootGrowth_mm: z.number().positive().max(5).optional(),
+  rootGrowth_mmPerDegreeDay: z.number().positive().max(5).optional(),
   hazards: z.array(Hazard),
   /** What the entry is made from, where it is not a species' own: the defaults of a genus, a first guess, or the grower's copy of another. */
   standsFor: z.enum(['genus', 'guess', 'own']).optional(),

@@ -176,5 +176,5 @@ export const say = subject('seeds', {
   whatCutTest: 'what a cut test is',
   whatTowelTest: 'what a towel test is',
   whatFloatTest: 'what a float test is',
-  mayStayEmpty: 'leave it empty where nobody noted it',
+  mayStayEmpty: 'may stay empty if it was not noted',
 });

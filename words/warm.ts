@@ -87,4 +87,6 @@ export const say = subject('warm', {
   compost: 'compost',
   keepThem: 'keep for another season',
   stop: 'Stop',
+  rootsLengthen: 'A root here lengthens about {{perDay}} a day, and is lifted at {{liftAt}}: counted by then, hardly any is too long.',
+  rootsAssumed: 'How fast is an assumption, by the weight of the seed: what you see goes before it.',
 });

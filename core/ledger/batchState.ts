@@ -101,8 +101,9 @@ export interface BatchState {
   /** Batches split from this one, and how many seeds went with each. */
   splits: { eventId: string; into: string; count: number }[];
   closedOn?: PlainDate;
-  /** Whoever could have stopped waits until then. */
+  /** Whoever could have stopped waits until then; and, where it is not counted meanwhile, the day of the next check. */
   waitUntil?: PlainDate;
+  checkOn?: PlainDate;
   /** Where the plan was decided otherwise on the way: from which stage, and why. */
   amendments: { eventId: string; on: PlainDate; why: WhyAmended; from: number }[];
   /** Seeds that did not come, cut across: how many of them were viable. */

@@ -5,7 +5,7 @@ import { mediumOf, STAGES } from '../kinds/stages.ts';
 import { unitsFor } from '../mix/laying.ts';
 import { MINUTES, POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import type { ResolvedStage } from './resolve.ts';
-import { sproutingStage } from './resolve.ts';
+import { sproutingStage } from './stageOrder.ts';
 
 /** What a method takes besides seeds. */
 export interface Effort {

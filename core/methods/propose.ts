@@ -33,11 +33,11 @@ import {
   type ResolvedStage,
   resolveMethod,
   type Surroundings,
-  sproutingStage,
   wholeSproutingDays,
   withDays,
 } from './resolve.ts';
 import { methodsToWeigh } from './schools.ts';
+import { sproutingStage } from './stageOrder.ts';
 import { towelEvidence } from './towelTest.ts';
 
 /** Everything that decides what a method would give. */

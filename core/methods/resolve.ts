@@ -18,13 +18,15 @@ import {
   requirementsOf,
 } from '../chill/requirement.ts';
 import { placesFor } from '../kinds/places.ts';
-import { chills, keptDry, mediumOf, STAGES, type StageFacts } from '../kinds/stages.ts';
+import { keptDry, mediumOf, STAGES, type StageFacts } from '../kinds/stages.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { type LearnedRot, ROT_PRIOR } from '../rot/learned.ts';
 import { daysToSprout, degreesPerDay, sproutedOfThoseThatWill, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { bestTakeOut, type SteadyTreatment, steadyCurve, type TakeOut, type TakeOutCurve } from '../takeOut/takeOut.ts';
 import { dayIn, type YearOfDays } from '../winter/climate.ts';
 import { outdoorStay, type Shelter } from '../winter/outdoors.ts';
+import { coatOpened, coatOpening } from './coats.ts';
+import { isTakenUp, sproutingStage } from './stageOrder.ts';
 
 /** A dry-cold day counts as 1/1.25 of a moist one, where dry cold works at all. Assumption. */
 export const DRY_COLD_FACTOR = 1.25;
@@ -100,37 +102,6 @@ export function treatmentOf(
 export function withOwnRot(treatment: SteadyTreatment | undefined, rot: LearnedRot | undefined): SteadyTreatment | undefined {
   const own = treatment && rot?.[treatment.rot.medium];
   return own ? { ...treatment, rotShape: own.shape, rot: { ...treatment.rot, own: own.mean } } : treatment;
-}
-
-/**
- * Which stage of a method the seeds sprout in: the last warm towel or flooded pot; the pot where there is neither, or where those that did not come
- * are treated once more after it and come in their pot.
- */
-export function sproutingStage({ stages }: Pick<Method, 'stages'>): number {
-  const stage = stages.findLastIndex(({ kind }) => STAGES[kind].course === 'sprouts');
-  const treatedAfter = stages.some(({ kind }, i) => i > stage && STAGES[kind].course === 'waits' && !keptDry(kind));
-  return stage >= 0 && !treatedAfter ? stage : stages.length - 1;
-}
-
-/**
- * The earlier cold that a cold stage goes on with: seed that had part of what it needs, and was warm in between, earns the rest. `undefined` for the first
- * cold of all, and for species that want a second winter for itself.
- */
-export function goesOnFrom({ cold }: Pick<Species, 'cold'>, stages: readonly { kind: StageKind }[], index: number): number | undefined {
-  const moistCold = ({ kind }: { kind: StageKind } | undefined = { kind: 'pot' }) => chills(kind) && !keptDry(kind);
-  if ((cold.need !== 'none' && cold.winters === 2) || !moistCold(stages[index])) return undefined;
-  const before = stages.slice(0, index).findLastIndex((stage) => moistCold(stage));
-  return before >= 0 ? before : undefined;
-}
-
-/** Whether a stage's work is taken up again by a later one, up to the stage `upTo`: the later one then tells of both. */
-export function isTakenUp(
-  species: Pick<Species, 'cold'>,
-  stages: readonly { kind: StageKind }[],
-  index: number,
-  upTo = stages.length - 1,
-): boolean {
-  return stages.some((_, later) => later > index && later <= upTo && goesOnFrom(species, stages, later) === index);
 }
 
 /** What surrounds a method besides the species: the nursery's places, what the lot brings along, and for a winter outdoors the year and the day it begins. */
@@ -261,26 +232,6 @@ export function cuesAnswered({ smoke, flooding }: Species, method: Method): numb
   const given = (kind: StageKind) => method.stages.some((stage) => stage.kind === kind);
   const share = (cue: Cue | undefined, kind: StageKind) => (cue ? (given(kind) ? cue.with : cue.without) : 1);
   return share(smoke, 'smoke') * share(flooding, 'flood');
-}
-
-/** The share of a lot's coats that let water in after the stages of a method: 1 for a seed without a hard coat. */
-export function coatOpened(species: Species, method: Method): number {
-  return coatOpening(species, method).share;
-}
-
-/** Coats that stayed shut answer to the same treatment, once more, as the first did. Assumption. */
-function openedAgain(how: string, share: number, times: number) {
-  return { how: `${how} ${times}`, share: 1 - (1 - share) ** times };
-}
-
-/** What opens a lot's coats along a method, and the share it opens; the best of what is done counts. */
-function coatOpening({ hardCoat }: Species, method: Pick<Method, 'stages'>): { how: string; share: number } {
-  if (!hardCoat) return { how: 'untreated', share: 1 };
-  const times = (how: StageKind) => method.stages.filter(({ kind }) => kind === how).length;
-  const done = (['openCoat', 'hotWater'] as const).filter((how) => times(how) > 0);
-  return [...done, 'untreated' as const]
-    .map((how) => (how !== 'untreated' && times(how) > 1 ? openedAgain(how, hardCoat[how], times(how)) : { how, share: hardCoat[how] }))
-    .reduce((best, one) => (one.share > best.share ? one : best));
 }
 
 /** The chance that one viable seed becomes a plant, 0 to 1. */

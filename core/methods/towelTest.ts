@@ -12,8 +12,9 @@ import { STAGES } from '../kinds/stages.ts';
 import { broughtBy, testBegun } from '../lot/lotLedger.ts';
 import { degreesPerDay, sproutedOfThoseThatWill, thermalTime } from '../sprout/thermalTime.ts';
 import { planForward } from './chain.ts';
-import { chainOf, type ResolvedStage, resolveMethod, seedLinks, sproutingStage, VIABLE_LINK } from './resolve.ts';
+import { chainOf, type ResolvedStage, resolveMethod, seedLinks, VIABLE_LINK } from './resolve.ts';
 import { towelTestMethod } from './schools.ts';
+import { sproutingStage } from './stageOrder.ts';
 
 /** What a towel test of a lot rests on. */
 export interface TestGiven extends Brought {

@@ -14,7 +14,7 @@ export function benchLateness({ stage, situation }: TaskContext): Pick<Draft, 'l
   return { lateness: say.of('longerWaterThanMeantSeed', { late: spell.of(late) }), pressing: true };
 }
 
-/** A change of water is told of this long before its hour, ms. */
+/** A change of water is due from this long before its hour, ms. */
 const TOLD_BEFORE_MS = 3_600_000;
 
 /** Fresh water in a soak that runs against a timer, once its hour is near. */

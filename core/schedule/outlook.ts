@@ -11,18 +11,8 @@ import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
 import { broughtBy } from '../lot/lotLedger.ts';
 import { viableShare } from '../lot/viability.ts';
-import {
-  type Chain,
-  chainOf,
-  isCoatLink,
-  isTakenUp,
-  type ResolvedStage,
-  seedLinks,
-  sproutingStage,
-  treatmentOf,
-  withDays,
-  withOwnRot,
-} from '../methods/resolve.ts';
+import { type Chain, chainOf, isCoatLink, type ResolvedStage, seedLinks, treatmentOf, withDays, withOwnRot } from '../methods/resolve.ts';
+import { isTakenUp, sproutingStage } from '../methods/stageOrder.ts';
 import { towelEvidence } from '../methods/towelTest.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';

@@ -6,7 +6,7 @@ import { keptDry } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { stateOf } from '../ledger/fold.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
-import { sproutingStage } from '../methods/resolve.ts';
+import { sproutingStage } from '../methods/stageOrder.ts';
 import { daysToSprout, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { type Outlook, outlookOf, type Promised } from './outlook.ts';
 import { type Situation, temperatureIn } from './situation.ts';

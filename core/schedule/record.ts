@@ -181,9 +181,9 @@ export function recordPlantOut(batch: Batch, state: BatchState, plants: number, 
   };
 }
 
-/** The event by which waiting goes on for so many days, where one could stop. */
-export function recordWait(days: number, on: PlainDate, newId: NewId): Recorded {
-  return { events: [{ id: newId(), on, kind: 'waited', until: addDays(on, days) }] };
+/** The event by which waiting goes on for so many days, where one could stop. With `counting` it is counted meanwhile as its roots ask. */
+export function recordWait(days: number, on: PlainDate, newId: NewId, counting = false): Recorded {
+  return { events: [{ id: newId(), on, kind: 'waited', until: addDays(on, days), ...(counting && { counting }) }] };
 }
 
 function leftBehind(counts: Counts, rest: 'heldOver' | 'lost'): Move[] {

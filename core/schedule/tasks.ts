@@ -1,8 +1,5 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { Units } from '@chill/model/nursery.ts';
-import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
-import type { Species } from '@chill/model/species.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/schedule.ts';
 import type { Sentence } from '@chill/words/subject.ts';
@@ -15,18 +12,17 @@ import { decidedNext } from '../ledger/planInForce.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
 import { viableShare } from '../lot/viability.ts';
-import { sproutingStage } from '../methods/resolve.ts';
-import { type WrongWarmth, wrongWarmth } from '../sprout/tooWarm.ts';
-import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, checkEvery, FAST_SPROUTER_DAYS, POTS_EVERY_DAYS } from '../treat/intervals.ts';
-import { showQuantity } from '../units/quantities.ts';
+import { sproutingStage } from '../methods/stageOrder.ts';
+import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, checkEvery, POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import { firstFrostOf, frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
 import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
 import { followUps, rootsInTheCold } from './followUps.ts';
-import { nextCheck } from './nextCheck.ts';
-import type { Projection, SproutForecast } from './project.ts';
-import { type Situation, warmthOf } from './situation.ts';
+import type { Projection } from './project.ts';
+import type { Situation } from './situation.ts';
 import { type Draft, placeOf, type Task, type TaskContext, task } from './task.ts';
+import { expectWords, warmTasks } from './warmTasks.ts';
 import { beginWords, moveWords } from './words.ts';
+import { wrongPlace } from './wrongPlace.ts';
 
 /** Every task of a batch, due or to come, the earliest first. None once it is closed. */
 export function tasksFor(batch: Batch, projection: Projection, situation: Situation): Task[] {
@@ -95,35 +91,6 @@ function moveTask(context: TaskContext, due: PlainDate, late: Pick<Draft, 'laten
     ...moveWords(context.stage, next, projection, situation),
     ...(late ?? wrongPlace(next, toPlaceId, situation)),
   });
-}
-
-/** Before it is laid there: that a place is too warm or too cold for a seed to sprout in. */
-function wrongPlace(
-  next: ProjectedStage | undefined,
-  placeId: string | undefined,
-  situation: Situation,
-): Pick<Draft, 'lateness' | 'pressing'> | undefined {
-  const place = situation.places.find(({ id }) => id === placeId);
-  if (!next || !place || STAGES[next.kind].course !== 'sprouts') return undefined;
-  const { celsius, halfSwing_C } = warmthOf(place, situation);
-  const wrong = wrongWarmth(situation.species.sprouting, celsius, halfSwing_C);
-  if (wrong) return { lateness: wrongWarmthWords(wrong, place.name, celsius, situation.nursery.settings.units), pressing: true };
-  const light = wrongLightWords(situation.species, place);
-  return light && { lateness: light, pressing: true };
-}
-
-/** That a place has light where a seed wants dark, or none where it needs it; `undefined` where it will do, or nobody said what the place has. */
-export function wrongLightWords({ light }: Pick<Species, 'light'>, place: Pick<Place, 'name' | 'light'>): Sentence | undefined {
-  if (light === 'needs light' && place.light === 'dark') return say.of('placeDark', { place: place.name });
-  if (light === 'wants dark' && place.light === 'lit') return say.of('placeLit', { place: place.name });
-  return undefined;
-}
-
-/** That a place is too warm or too cold for a seed, and what would do. */
-export function wrongWarmthWords({ is, from_C, to_C }: WrongWarmth, place: string, celsius: number, units: Units): Sentence {
-  const show = (of_C: number) => showQuantity(of_C, 'temperature_C', units);
-  const facts = { place, celsius: show(Math.round(celsius)), from: show(from_C), to: show(to_C) };
-  return is === 'tooWarm' ? say.of('placeTooWarm', facts) : say.of('placeTooCold', facts);
 }
 
 /** Seed lying in the cold or the moist warmth: checks, and the day to take it out. */
@@ -233,85 +200,6 @@ function checkHint(
   if (seen.drains) return say.of('tooWetLastTimeBag', { so });
   if (seen.root && daysBetween(situation.today, seen.root) <= 4) return say.of('rootsMayShowAnyDay', { so });
   return say.of('dampMouldRoots', { so });
-}
-
-/** Seed in the warmth: counts at each check, and the day when those that will have come. */
-function warmTasks(context: TaskContext): Task[] {
-  const { projection, situation, batch } = context;
-  const { state, sprouting } = projection;
-  if (!sprouting) return [];
-  const left = countIn(state.counts, ['waiting', 'swollen']);
-  const last = later(sprouting.since, state.checks.at(-1)?.on ?? sprouting.since);
-  const usual = addDays(last, countEvery(context, sprouting, last));
-  const due = state.waitUntil !== undefined && state.waitUntil > last ? state.waitUntil : usual;
-  const { high } = sprouting.expectNew;
-  const expect = expectWords(sprouting, situation.today);
-  const late = daysBetween(due, situation.today);
-  // Whoever waits on looks again on the day that was chosen.
-  const waits = state.waitUntil !== undefined && left > 0 ? state.waitUntil : undefined;
-  const finishDue = left === 0 ? last : later(sprouting.allButDone, waits ?? sprouting.allButDone);
-  const finish = task(context, {
-    kind: 'finish',
-    due: finishDue,
-    placeId: placeOf(context),
-    title: batch.purpose === 'test' ? say.of('readTest') : left === 0 ? say.of('allHaveGerminated') : say.of('stopWaiting'),
-    hint:
-      left === 0
-        ? say.of('towelFinished')
-        : say.of('notGerminatedMoreMay9', {
-            left,
-            low: sprouting.more.low,
-            high: sprouting.more.high,
-            allButDone: nearDate.of(sprouting.allButDone, situation.today),
-          }),
-  });
-  if (left === 0) return [finish];
-  const check = task(context, {
-    kind: 'check',
-    due,
-    placeId: placeOf(context),
-    check: 'sprouts',
-    title: say.of('count'),
-    hint: say.of('dayLiftMm', { day: sprouting.day, expect, liftAt: situation.species.liftAt_mm }),
-    ...(late > 0 && {
-      lateness: high > 0 ? say.of('lateRootsGrowIntoPaper', { late: spell.of(late) }) : say.of('lateLittleMiss', { late: spell.of(late) }),
-      pressing: high > 0 && late > 1,
-    }),
-  });
-  return STAGES[context.stage.kind].check === 'sprouts' && finish.due <= situation.today ? [finish, check] : [check, finish];
-}
-
-/**
- * Days from one look at a towel to the next: as its roots grow. The round is walked by the day; where a towel wants looking at by the hour, its station
- * says so. A test is not lifted from: it is looked at by how fast its species goes.
- */
-function countEvery({ batch, situation }: TaskContext, sprouting: SproutForecast, last: PlainDate): number {
-  if (batch.purpose === 'test') return sprouting.halfway_days <= FAST_SPROUTER_DAYS ? 1 : 2;
-  return Math.max(1, Math.floor(nextCheck(sprouting, situation.species, last).hours / 24));
-}
-
-/** What a check of the warmth may find: so many new; none before a day; perhaps none yet; or hardly any more at all. */
-export function expectationOf(
-  { expectNew: { high }, nextOn, more }: SproutForecast,
-  today: PlainDate,
-): 'some' | 'later' | 'perhaps' | 'hardlyAny' {
-  if (high > 0) return 'some';
-  if (nextOn && nextOn > today) return 'later';
-  return more.expected >= 1 ? 'perhaps' : 'hardlyAny';
-}
-
-function expectWords(sprouting: SproutForecast, today: PlainDate): Sentence {
-  const { low, high } = sprouting.expectNew;
-  switch (expectationOf(sprouting, today)) {
-    case 'some':
-      return low === high ? say.of('expectNew', { low }) : say.of('expectNewRange', { low, high });
-    case 'later':
-      return say.of('noneExpectedBefore', { nextOn: nearDate.of(sprouting.nextOn as PlainDate, today) });
-    case 'perhaps':
-      return say.of('perhapsNoneYet');
-    case 'hardlyAny':
-      return say.of('hardlyAnyMoreExpected');
-  }
 }
 
 function potChecks(context: TaskContext): Task[] {

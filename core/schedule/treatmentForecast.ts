@@ -22,7 +22,8 @@ import { COLD_RESPONSE, WARM_RESPONSE } from '../kinds/responses.ts';
 import { chills, isStage, keptDry, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { creditOf, storedDryDays } from '../lot/lotLedger.ts';
-import { goesOnFrom, isTakenUp, treatmentOf, withOwnRot } from '../methods/resolve.ts';
+import { treatmentOf, withOwnRot } from '../methods/resolve.ts';
+import { goesOnFrom, isTakenUp } from '../methods/stageOrder.ts';
 import { ROT_LAW } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
 import {

@@ -21,15 +21,17 @@ import { checkEvery } from '../treat/intervals.ts';
 import { givenUp, recordAfterAll } from './afterAll.ts';
 import { recordCure, recordCutOpen } from './amend.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
+import { PRICES } from './choiceBoard.ts';
 import type { Cure } from './cures.ts';
 import { describeEvent } from './describe.ts';
 import { nextCheck } from './nextCheck.ts';
 import { project } from './project.ts';
-import { recordFinish } from './record.ts';
+import { recordFinish, recordWait } from './record.ts';
 import { recordSayings } from './sayings.ts';
 import type { Situation } from './situation.ts';
-import { tasksFor, wrongLightWords } from './tasks.ts';
-import { firstTenthDue, PRICES, type WaitOrStop, waitOrStop } from './waitOrStop.ts';
+import { tasksFor } from './tasks.ts';
+import { firstTenthDue, type WaitOrStop, waitOrStop } from './waitOrStop.ts';
+import { wrongLightWords } from './wrongPlace.ts';
 
 const handbook = loadHandbook();
 const of = (id: string) => handbook.find((one) => one.id === id) as Species;
@@ -124,6 +126,21 @@ describe('wait or stop', () => {
     expect(advice.until?.on && advice.until.on > on).toBe(true);
     count(batch, addDays(on, 3), 12);
     expect(read(batch, larch, addDays(on, 3)).advice.left).toBe(SEEDS - 16);
+  });
+
+  test('waiting that is chosen here puts off the question of stopping, and not the counting', () => {
+    const batch = onTowel(larch);
+    const on = addDays(warmSince(batch), 40);
+    count(batch, on, 9);
+    const due = (kind: string) => {
+      const { now, projection } = read(batch, larch, on);
+      return tasksFor(now, projection, situation(larch, on)).find((one) => one.kind === kind)?.due as string;
+    };
+    const check = due('check');
+    const made = recordWait(30, on, newId, true);
+    put(batch, ('events' in made ? made.events[0] : undefined) as NewEvent);
+    expect(due('check')).toBe(check);
+    expect(due('finish') >= addDays(on, 30)).toBe(true);
   });
 
   test('a second cold is as long as its worth says: each length tried by itself gives no better one', () => {
@@ -238,7 +255,7 @@ describe('the next check', () => {
       return nextCheck(read(batch, species, on).projection.sprouting as never, species, on).hours;
     };
     // A root that grows a millimetre a degree-day, as an acorn's does.
-    const lupine = { ...of('lupinus-sericeus'), rootGrowth_mm: 1 };
+    const lupine = { ...of('lupinus-sericeus'), rootGrowth_mmPerDegreeDay: 1 };
     expect(hours(lupine, 5, 15)).toBeLessThanOrEqual(12);
     expect(hours(larch, 1, 0)).toBeGreaterThanOrEqual(24);
     expect(hours(larch, 60, 30)).toBe(168);
@@ -251,7 +268,7 @@ describe('the next check', () => {
     expect(orElse?.hours).toBeGreaterThan(hours);
     expect(orElse?.roots).toBeGreaterThanOrEqual(1);
     expect(orElse?.chance).toBeGreaterThanOrEqual(0.3);
-    const own = { ...larch, rootGrowth_mm: 0.01 };
+    const own = { ...larch, rootGrowth_mmPerDegreeDay: 0.01 };
     expect(nextCheck(read(batch, larch, on).projection.sprouting as never, own, on).hours).toBe(168);
   });
 });

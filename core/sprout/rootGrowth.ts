@@ -7,7 +7,10 @@ import type { Species } from '@chill/model/species.ts';
 const GROWTH_PER_CUBE_ROOT = 0.075;
 
 /** How fast the first root of a species lengthens, mm a degree-day: as its entry, or that of its genus, says; otherwise by the mass of its seed. */
-export function rootGrowth({ rootGrowth_mm, seed }: Pick<Species, 'rootGrowth_mm' | 'seed'>): { mmPerDegreeDay: number; assumed: boolean } {
-  if (rootGrowth_mm !== undefined) return { mmPerDegreeDay: rootGrowth_mm, assumed: false };
+export function rootGrowth({ rootGrowth_mmPerDegreeDay, seed }: Pick<Species, 'rootGrowth_mmPerDegreeDay' | 'seed'>): {
+  mmPerDegreeDay: number;
+  assumed: boolean;
+} {
+  if (rootGrowth_mmPerDegreeDay !== undefined) return { mmPerDegreeDay: rootGrowth_mmPerDegreeDay, assumed: false };
   return { mmPerDegreeDay: GROWTH_PER_CUBE_ROOT * Math.cbrt(seed.thousandSeeds_g), assumed: true };
 }

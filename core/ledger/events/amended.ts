@@ -10,6 +10,7 @@ export const amended: EventKind<'amended'> = {
     if (event.from !== next) refuse(event, 'from', say.of('onlyWhatHasNotBegunAmended'));
     state.amendments.push({ eventId: event.id, on: event.on, why: event.why, from: event.from });
     delete state.waitUntil;
+    delete state.checkOn;
   },
   facts: ({ why, method }) => [{ did: 'amended', why, stages: method.map(({ kind }) => kind) }],
 };

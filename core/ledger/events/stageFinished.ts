@@ -14,6 +14,7 @@ export const stageFinished: EventKind<'stageFinished'> = {
     state.stage = Math.min(planned.length, event.stage + 1);
     state.underWay = false;
     delete state.waitUntil;
+    delete state.checkOn;
     stopTimers(state, event);
   },
   facts({ stage, moves, at }, { stages, timers }) {

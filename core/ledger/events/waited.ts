@@ -7,6 +7,8 @@ export const waited: EventKind<'waited'> = {
   apply(state, event) {
     if (event.until <= event.on) refuse(event, 'until', say.of('waitUntilLaterDay'));
     state.waitUntil = event.until;
+    if (event.counting) delete state.checkOn;
+    else state.checkOn = event.until;
   },
   facts: ({ until, on }) => [{ did: 'waits', until, on }],
 };

@@ -3,83 +3,61 @@ import { countIn } from '@chill/core/ledger/states.ts';
 import { recordCheck } from '@chill/core/schedule/record.ts';
 import { say } from '@chill/words/pots.ts';
 import { Rich } from '@chill/words/rich.tsx';
-import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useSights } from '../../data/sights.ts';
-import { stationOf } from '../../data/stations.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';
-import { StationList } from '../../kit/StationList.tsx';
+import { type Beside, StationBeside } from '../../kit/StationBeside.tsx';
 import { TapRow } from '../../kit/TapRow.tsx';
 import { Term } from '../../kit/Term.tsx';
-import { useDesk } from '../../kit/useDesk.ts';
 import { AnswerControls } from '../round/AnswerRow.tsx';
 import { GrowingOn } from './GrowingOn.tsx';
 
 /** Everything potted: how many live, against what was wished; beside it how they are brought on, and whether they are enough. */
 export default function PotsStation() {
   const { batches } = useNursery();
-  const desk = useDesk();
-  const [picked, pick] = useState<string>();
-  const here = batches.filter((view) => stationOf(view) === 'pots');
-  const first = [...here].sort((a, b) => (a.tasks[0]?.due ?? '9999').localeCompare(b.tasks[0]?.due ?? '9999'))[0];
-  const shown = here.find(({ batch }) => batch.id === picked) ?? (desk ? first : undefined);
   const up = batches.reduce((sum, { projection }) => sum + projection.state.counts.sprouted, 0);
   return (
-    <div className="desk:grid desk:grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)]">
-      <StationList
-        station="pots"
-        title={say('pots')}
-        sentence={(views) => {
-          const plants = views.reduce((sum, { projection }) => sum + livingIn(projection.state.counts), 0);
-          return say('seedlingsNotEverySeedlingBecomes', {
-            plants,
-            how: views.length === 1 ? say('oneBatch') : say('batches', { views: views.length }),
-          });
-        }}
-        empty={say('nothingPottedYet')}
-        aside={
-          <p className="mt-3">
-            <Link to="/pots/session" className={up > 0 ? 'action' : 'quiet'}>
-              {up > 0 ? say('potUpSprouts', { count: up }) : say('pottingSession')}
-            </Link>
-          </p>
-        }
-        foot={
-          <p className="mt-4 text-[0.95rem] text-ink2">
-            <Rich
-              say={say}
-              of="watchFor"
-              parts={{ damping: <Term of="dampingOff">{null}</Term>, hardening: <Term of="hardeningOff">{null}</Term> }}
-            />
-          </p>
-        }
-        line={(view) => (
-          <PotRow
-            view={view}
-            picked={shown?.batch.id === view.batch.id}
-            pick={() => pick(picked === view.batch.id && !desk ? undefined : view.batch.id)}
-            below={desk ? undefined : <GrowingOn view={view} />}
+    <StationBeside
+      station="pots"
+      title={say('pots')}
+      sentence={(views) => {
+        const plants = views.reduce((sum, { projection }) => sum + livingIn(projection.state.counts), 0);
+        return say('seedlingsNotEverySeedlingBecomes', {
+          plants,
+          how: views.length === 1 ? say('oneBatch') : say('batches', { views: views.length }),
+        });
+      }}
+      empty={say('nothingPottedYet')}
+      aside={
+        <p className="mt-3">
+          <Link to="/pots/session" className={up > 0 ? 'action' : 'quiet'}>
+            {up > 0 ? say('potUpSprouts', { count: up }) : say('pottingSession')}
+          </Link>
+        </p>
+      }
+      foot={
+        <p className="mt-4 text-[0.95rem] text-ink2">
+          <Rich
+            say={say}
+            of="watchFor"
+            parts={{ damping: <Term of="dampingOff">{null}</Term>, hardening: <Term of="hardeningOff">{null}</Term> }}
           />
-        )}
-      />
-      {desk && shown && (
-        <aside className="border-l border-line bg-sheet" aria-label={say('batchBeside', { code: shown.batch.code })}>
-          <div className="sticky top-0 max-h-dvh overflow-y-auto px-8 pt-5 pb-8">
-            <GrowingOn key={shown.batch.id} view={shown} />
-          </div>
-        </aside>
-      )}
-    </div>
+        </p>
+      }
+      row={(view, beside) => <PotRow view={view} {...beside} />}
+      panel={(view) => <GrowingOn view={view} />}
+      panelLabel={({ batch }) => say('batchBeside', { code: batch.code })}
+    />
   );
 }
 
 const livingIn = (counts: BatchView['projection']['state']['counts']) => countIn(counts, ['potted', 'established']);
 
 /** One batch in its pots: the living in one tap when all is well, a loss in another, and whatever else there is to record. */
-function PotRow({ view, picked, pick, below }: { view: BatchView; picked: boolean; pick: () => void; below: ReactNode }) {
+function PotRow({ view, picked, pick, below }: { view: BatchView } & Beside) {
   const { today } = useNursery();
   const { batch, projection, tasks } = view;
   const { state } = projection;

@@ -8,7 +8,7 @@ import { say } from '@chill/words/round.ts';
 import { Link } from 'react-router';
 import { asItStands, useNursery } from '../../data/nursery.ts';
 
-/** Seed that dies when it dries is told of on the round from this many days before, days. */
+/** The round warns so many days before seed that must not dry runs out of time. */
 const URGENT_DAYS = 21;
 
 /** What cannot wait: a place out of range, seed that must not dry out. On a phone several fold into one line. */

@@ -1,9 +1,10 @@
-import { shortDate, spell } from '@chill/core/calendar/dates.ts';
+import { addDays, daysBetween, shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { lengthOf } from '@chill/core/calendar/moments.ts';
 import { roomOf } from '@chill/core/methods/room.ts';
 import { recordCure, recordCutOpen } from '@chill/core/schedule/amend.ts';
-import { type Recorded, recordFinish } from '@chill/core/schedule/record.ts';
-import { type WaitOrStop as Advice, type Choice as Choosing, PRICES } from '@chill/core/schedule/waitOrStop.ts';
+import { PRICES } from '@chill/core/schedule/choiceBoard.ts';
+import { type Recorded, recordFinish, recordWait } from '@chill/core/schedule/record.ts';
+import type { WaitOrStop as Advice, Choice as Choosing } from '@chill/core/schedule/waitOrStop.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
 import { options } from '@chill/words/tables.ts';
 import { say } from '@chill/words/warm.ts';
@@ -14,11 +15,9 @@ import { useRecord } from '../../data/useRecord.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
+import { CHOICES, rangeOf } from './choiceWords.ts';
 
 const REST = options(say, { lost: 'compost', heldOver: 'keepThem' });
-
-/** How many plants more a choice brings, 8 times in 10. */
-export const rangeOf = ({ more: { low, high } }: Choosing) => (low === high ? String(low) : `${low}–${high}`);
 
 /** The choices side by side: plants more, by when, what it takes, and one tap that makes it so. */
 export function Choices({ view, advice }: { view: BatchView; advice: Advice }) {
@@ -28,10 +27,10 @@ export function Choices({ view, advice }: { view: BatchView; advice: Advice }) {
   const { state } = projection;
   const { record, problem } = useRecord();
   const best = advice.choices[0];
-  const takes = ({ kind, minutes, room, late_days, cut }: Choosing) => {
+  const takes = ({ kind, minutes, room, late_days, cut, cure }: Choosing) => {
     if (kind === 'cut') return say('takesCut', { cut });
     const place = places.find(({ id }) => id === room?.placeId);
-    const units = place && Math.ceil(roomOf(advice.left, 'towel', species.seed, place.room));
+    const units = place && Math.ceil(roomOf(advice.left, cure?.method[0]?.medium ?? 'towel', species.seed, place.room));
     return [
       ...(place && units ? [say('roomIn', { count: units, place: place.name })] : []),
       lengthOf(Math.max(60, Math.round(minutes) * 60)),
@@ -43,7 +42,7 @@ export function Choices({ view, advice }: { view: BatchView; advice: Advice }) {
   const act = (one: Choosing) => {
     if (one.kind === 'cut' || one.kind === 'stop') return ask(asked === one.kind ? undefined : one.kind);
     if (one.cure) put(recordCure(one.cure, state, today, newId));
-    else put({ events: [{ id: newId(), on: today, kind: 'waited', until: one.by ?? today }] });
+    else put(recordWait(daysBetween(today, one.by ?? addDays(today, 1)), today, newId, true));
   };
   return (
     <>
@@ -64,7 +63,7 @@ export function Choices({ view, advice }: { view: BatchView; advice: Advice }) {
             <Fragment key={one.kind}>
               <tr className={`border-t border-line align-top ${one === best ? 'border-l-4 border-l-warm bg-ground' : ''}`}>
                 <th scope="row" className="py-2 pr-3 pl-2 font-[560]">
-                  {nameOf(one)}
+                  {CHOICES[one.kind].name(one)}
                 </th>
                 <td className="py-2 pr-3 text-right font-mono text-lg font-bold whitespace-nowrap">
                   {one.kind === 'cut' ? '–' : rangeOf(one)}
@@ -77,7 +76,7 @@ export function Choices({ view, advice }: { view: BatchView; advice: Advice }) {
                     className={one === best ? 'action' : 'quiet'}
                     onClick={() => act(one)}
                     aria-expanded={one.kind === 'cut' || one.kind === 'stop' ? asked === one.kind : undefined}
-                    aria-label={say('chooseThis', { what: nameOf(one) })}
+                    aria-label={say('chooseThis', { what: CHOICES[one.kind].name(one) })}
                   >
                     {one.kind === 'wait' ? say('wait') : say('choose')}
                   </button>
@@ -108,23 +107,6 @@ export function Choices({ view, advice }: { view: BatchView; advice: Advice }) {
       </details>
     </>
   );
-
-  function nameOf(one: Choosing): string {
-    switch (one.kind) {
-      case 'wait':
-        return say('doWait');
-      case 'secondCold':
-        return say('doSecondCold', { days: spell.of(one.cure?.days ?? 0) });
-      case 'scarify':
-        return say('doScarify');
-      case 'cut':
-        return say('doCut', { cut: one.cut });
-      case 'holdOver':
-        return say('doHoldOver');
-      case 'stop':
-        return say('doStop');
-    }
-  }
 }
 
 /** Some are cut across to see: how many, and how many of those were firm and white. */

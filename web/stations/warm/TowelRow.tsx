@@ -7,11 +7,11 @@ import { stageName } from '@chill/core/schedule/words.ts';
 import type { Sight } from '@chill/model/sight.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/warm.ts';
-import type { ReactNode } from 'react';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';
+import type { Beside } from '../../kit/StationBeside.tsx';
 import { TapRow } from '../../kit/TapRow.tsx';
 import { UndoButton } from '../../kit/UndoButton.tsx';
 import { AnswerControls } from '../round/AnswerRow.tsx';
@@ -30,10 +30,7 @@ export function TowelRow({
 }: {
   view: BatchView;
   sight: Sight | undefined;
-  picked: boolean;
-  pick: () => void;
-  below: ReactNode;
-}) {
+} & Beside) {
   const { today } = useNursery();
   const { batch, species, projection, tasks } = view;
   const { state, sprouting, stages } = projection;
@@ -51,7 +48,7 @@ export function TowelRow({
       about={counts ? <Counted view={view} /> : stage && stageName(stage.kind)}
       picked={picked}
       pick={pick}
-      below={counts ? below : undefined}
+      below={below}
       taps={TAPS.filter((up) => up <= mostFor('up', state.counts)).map((up) => ({
         text: up === 0 ? '0' : `+${up}`,
         label: say(up === 0 ? 'noneNew' : 'newOnes', { count: up, code: batch.code }),

@@ -1,20 +1,15 @@
-import { nearDate, shortDate, spell } from '@chill/core/calendar/dates.ts';
+import { nearDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { PLACES } from '@chill/core/kinds/places.ts';
 import { decidedNext } from '@chill/core/ledger/planInForce.ts';
 import { AMENDED } from '@chill/core/schedule/describe.ts';
 import type { SproutForecast } from '@chill/core/schedule/project.ts';
 import { warmthOf } from '@chill/core/schedule/situation.ts';
-import { wrongLightWords, wrongWarmthWords } from '@chill/core/schedule/tasks.ts';
-import {
-  type WaitOrStop as Advice,
-  type ChoiceKind,
-  type Choice as Choosing,
-  firstTenthDue,
-  waitOrStop,
-} from '@chill/core/schedule/waitOrStop.ts';
+import { type WaitOrStop as Advice, type Choice as Choosing, firstTenthDue, waitOrStop } from '@chill/core/schedule/waitOrStop.ts';
+import { wrongLightWords, wrongWarmthWords } from '@chill/core/schedule/wrongPlace.ts';
+import { rootGrowth } from '@chill/core/sprout/rootGrowth.ts';
 import { wrongWarmth } from '@chill/core/sprout/tooWarm.ts';
+import { showQuantity } from '@chill/core/units/quantities.ts';
 import { spoken } from '@chill/words/subject.ts';
-import { worded } from '@chill/words/tables.ts';
 import { say } from '@chill/words/warm.ts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
@@ -22,16 +17,9 @@ import { type BatchView, type NurseryView, situationOf, useNursery } from '../..
 import { Tag } from '../../kit/Tag.tsx';
 import { UndoButton } from '../../kit/UndoButton.tsx';
 import { SproutChart } from '../batch/SproutChart.tsx';
-import { Choices, rangeOf } from './Choices.tsx';
-
-const NEXT: Record<ChoiceKind, string> = worded(say, {
-  wait: 'thenWait',
-  secondCold: 'thenSecondCold',
-  scarify: 'thenScarify',
-  cut: 'thenCut',
-  holdOver: 'thenHoldOver',
-  stop: 'thenStop',
-});
+import { Choices } from './Choices.tsx';
+import { CHOICES, rangeOf } from './choiceWords.ts';
+import { nextFor } from './nextFor.ts';
 
 /** One batch in the warmth: how it sprouts, and what is best done with the seeds that have not come. */
 export function WaitOrStop({ view, named = true }: { view: BatchView; named?: boolean }) {
@@ -70,6 +58,7 @@ export function WaitOrStop({ view, named = true }: { view: BatchView; named?: bo
         <Lead advice={advice} today={today} />
       )}
       {advice && sprouting && <Ahead advice={advice} sprouting={sprouting} today={today} />}
+      {advice && sprouting && !decided && <NextCount view={view} />}
       {sprouting && (
         <div className="mt-3">
           <SproutChart view={view} height={190} />
@@ -103,37 +92,20 @@ function Lead({ advice, today }: { advice: Advice; today: string }) {
   const why = () => {
     switch (best.kind) {
       case 'wait':
-        return advice.until ? say('whyWait', { ...facts, next: NEXT[advice.until.next] }) : say('whyWaitOn', facts);
+        return advice.until ? say('whyWait', { ...facts, next: CHOICES[advice.until.next].next() }) : say('whyWaitOn', facts);
       case 'stop':
         return say('whyStop');
       case 'cut':
         return say('whyCut', { times: Math.min(9, Math.max(1, Math.round((best.changes ?? 0) * 10))) });
       default:
-        return say('whyCure', { ...facts, other: second ? rangeOf(second) : '0', instead: second ? NEXT[second.kind] : '' });
+        return say('whyCure', { ...facts, other: second ? rangeOf(second) : '0', instead: second ? CHOICES[second.kind].next() : '' });
     }
   };
   return (
     <p className="mt-1 text-[1.06rem]">
-      <b>{lead(best, advice, today)}</b> {why()}
+      <b>{CHOICES[best.kind].lead(best, advice, today)}</b> {why()}
     </p>
   );
-}
-
-function lead(best: Choosing, { until }: Advice, today: string): string {
-  switch (best.kind) {
-    case 'wait':
-      return until ? say('leadWait', { until: shortDate(until.on, today) }) : say('leadWaitOn');
-    case 'secondCold':
-      return say('leadSecondCold', { days: spell.of(best.cure?.days ?? 0) });
-    case 'scarify':
-      return say('leadScarify');
-    case 'cut':
-      return say('leadCut', { cut: best.cut });
-    case 'holdOver':
-      return say('leadHoldOver');
-    case 'stop':
-      return say('leadStop');
-  }
 }
 
 /** How many may still come, and when. */
@@ -148,5 +120,25 @@ function Ahead({ advice, sprouting, today }: { advice: Advice; sprouting: Sprout
         say('halfAndNearlyAll', { half: nearDate(advice.half, today), nearlyAll: nearDate(advice.nearlyAll, today) })}{' '}
       {say('aGivenSeed', { percent: advice.each < 0.01 ? '<1' : Math.round(advice.each * 100) })}
     </p>
+  );
+}
+
+/** When to count next, and why then: how fast a root lengthens here, and whether anybody has measured that. */
+function NextCount({ view }: { view: BatchView }) {
+  const { nursery, today } = useNursery();
+  const { species, projection } = view;
+  const { sprouting } = projection;
+  if (!sprouting) return null;
+  const { said, orElse } = nextFor(view, today);
+  const { mmPerDegreeDay, assumed } = rootGrowth(species);
+  const mm = (length: number) => showQuantity(length, 'length_mm', nursery.settings.units, 2);
+  const perDay = mmPerDegreeDay * sprouting.law.rate(sprouting.temperature_C);
+  return (
+    <details className="mt-1 max-w-prose">
+      <summary className="quiet cursor-pointer list-none">{said}</summary>
+      <p className="mt-1 border-l-2 border-line pl-4 text-[0.98rem]">
+        {orElse} {say('rootsLengthen', { perDay: mm(perDay), liftAt: mm(species.liftAt_mm) })} {assumed && say('rootsAssumed')}
+      </p>
+    </details>
   );
 }

@@ -29,7 +29,7 @@ export function nextFor({ batch, species, projection }: BatchView, today: string
   const told = last && batch.events.find(({ id }) => id === last.eventId);
   // A check of today without its moment was made when it was recorded.
   const from_ms = told ? Date.parse(told.at ?? told.recordedAt) : Date.parse(`${on}T08:00:00Z`);
-  const waits = state.waitUntil !== undefined && state.waitUntil > on ? state.waitUntil : undefined;
+  const waits = state.checkOn !== undefined && state.checkOn > on ? state.checkOn : undefined;
   const day = waits ?? addDays(on, Math.floor(hours / 24));
   const at_ms = hours < 24 && !waits ? from_ms + hours * HOUR_MS : Date.parse(`${day}T08:00:00Z`);
   const name = species.common[0] ?? species.scientific;

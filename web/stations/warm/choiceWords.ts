@@ -1,0 +1,34 @@
+import { shortDate, spell } from '@chill/core/calendar/dates.ts';
+import type { ChoiceKind } from '@chill/core/schedule/choiceBoard.ts';
+import type { Choice, WaitOrStop } from '@chill/core/schedule/waitOrStop.ts';
+import { say } from '@chill/words/warm.ts';
+
+/** What is said of a choice: its name in the table; what it is called once it is to follow; and the lead, where it is best. */
+interface ChoiceWords {
+  name: (one: Choice) => string;
+  next: () => string;
+  lead: (one: Choice, advice: WaitOrStop, today: string) => string;
+}
+
+const coldFor = ({ cure }: Choice) => ({ days: spell.of(cure?.days ?? 0) });
+
+/** The words of every choice. */
+export const CHOICES: Record<ChoiceKind, ChoiceWords> = {
+  wait: {
+    name: () => say('doWait'),
+    next: () => say('thenWait'),
+    lead: (_, { until }, today) => (until ? say('leadWait', { until: shortDate(until.on, today) }) : say('leadWaitOn')),
+  },
+  secondCold: {
+    name: (one) => say('doSecondCold', coldFor(one)),
+    next: () => say('thenSecondCold'),
+    lead: (one) => say('leadSecondCold', coldFor(one)),
+  },
+  scarify: { name: () => say('doScarify'), next: () => say('thenScarify'), lead: () => say('leadScarify') },
+  cut: { name: ({ cut }) => say('doCut', { cut }), next: () => say('thenCut'), lead: ({ cut }) => say('leadCut', { cut }) },
+  holdOver: { name: () => say('doHoldOver'), next: () => say('thenHoldOver'), lead: () => say('leadHoldOver') },
+  stop: { name: () => say('doStop'), next: () => say('thenStop'), lead: () => say('leadStop') },
+};
+
+/** How many plants more a choice brings, 8 times in 10. */
+export const rangeOf = ({ more: { low, high } }: Pick<Choice, 'more'>) => (low === high ? String(low) : `${low}–${high}`);

@@ -1,93 +1,29 @@
-import { SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
+import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
-import type { Batch } from '@chill/model/batch.ts';
-import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
-import type { Place } from '@chill/model/place.ts';
+import type { NewEvent } from '@chill/model/event.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
 import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { releasedShare, requirementsOf } from '../chill/requirement.ts';
-import { startingPlaces } from '../kinds/places.ts';
-import { accept } from '../ledger/accept.ts';
-import { asPlannedNow, decidedNext } from '../ledger/planInForce.ts';
-import { planFrom, propose } from '../methods/propose.ts';
-import { methodsToWeigh } from '../methods/schools.ts';
 import { expectedSurvival, rotExposure } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
 import { checkEvery } from '../treat/intervals.ts';
-import { givenUp, recordAfterAll } from './afterAll.ts';
-import { recordCure, recordCutOpen } from './amend.ts';
-import { recordAnswer, usualAnswer } from './answer.ts';
+import { recordCutOpen } from './amend.ts';
 import { PRICES } from './choiceBoard.ts';
 import type { Cure } from './cures.ts';
 import { describeEvent } from './describe.ts';
-import { nextCheck } from './nextCheck.ts';
-import { project } from './project.ts';
-import { recordFinish, recordWait } from './record.ts';
-import { recordSayings } from './sayings.ts';
-import type { Situation } from './situation.ts';
+import type { project } from './project.ts';
+import { recordWait } from './record.ts';
 import { tasksFor } from './tasks.ts';
-import { firstTenthDue, type WaitOrStop, waitOrStop } from './waitOrStop.ts';
-import { wrongLightWords } from './wrongPlace.ts';
+import { choice, newId, SEEDS, towelBench, warmSince } from './testing.ts';
+import { firstTenthDue } from './waitOrStop.ts';
 
 const handbook = loadHandbook();
 const of = (id: string) => handbook.find((one) => one.id === id) as Species;
-let serial = 0;
-const newId = () => `00000000-0000-4000-8000-${String(serial++).padStart(12, '0')}`;
-const places = startingPlaces(newId);
-const placeOf = (kind: Place['kind']) => places.find((one) => one.kind === kind)?.id as string;
-const START = '2026-11-01';
-const SEEDS = 60;
-const lot = {
-  soundness: { kind: 'tested', tested: 20, sound: 15 },
-  provenance: { kind: 'collected', place: 'a bank', on: '2026-08-01' },
-} as const;
-const situation = (species: Species, today: string): Situation => ({
-  species,
-  lot,
-  places,
-  nursery: { ...nursery, timeZone: 'UTC' },
-  today,
-});
-
-/** A batch on the warm towel since the day that it is due there, or after a part of its cold only. */
-function onTowel(species: Species, part = 1): Batch {
-  const method = methodsToWeigh(species).methods.find(({ method }) => method.stages.some(({ kind }) => kind === 'warmTowel'))?.method;
-  if (!method) throw new Error(`${species.id} has no towel.`);
-  const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
-  const request = { species, viable: { alpha: 15.5, beta: 5.5 }, available: SEEDS, wish, nursery, places, today: START };
-  const plan = planFrom(propose(method, request), wish, SEEDS);
-  const batch: Batch = { id: newId(), lotId: newId(), code: '7QK', speciesId: species.id, madeOn: START, plan, events: [] };
-  const warm = plan.stages.findIndex(({ kind }) => kind === 'warmTowel');
-  const cold = plan.stages[warm - 1] as Batch['plan']['stages'][number];
-  const shift = (on: string, kind: string) =>
-    kind === 'warmTowel' ? addDays(on, -Math.round((1 - part) * daysBetween(cold.start, cold.end))) : on;
-  for (const [stage, { kind, start, placeId }] of plan.stages.slice(0, warm + 1).entries()) {
-    put(batch, { id: newId(), on: shift(start, kind), kind: 'stageStarted', stage, placeId: placeId ?? placeOf('bench') });
-    const next = plan.stages[stage + 1];
-    if (stage < warm && next) put(batch, { id: newId(), on: shift(next.start, next.kind), kind: 'stageFinished', stage, moves: [] });
-  }
-  return batch;
-}
-
-function put(batch: Batch, event: NewEvent): void {
-  expect(accept(batch, [event], event.on)).toMatchObject({ ok: true });
-  batch.events.push({ ...event, batchId: batch.id, version: batch.events.length + 1, recordedAt: `${event.on}T12:00:00Z` } as LedgerEvent);
-}
-
-const warmSince = (batch: Batch) => batch.events.at(-1)?.on as string;
-const count = (batch: Batch, on: string, up: number) =>
-  put(batch, { id: newId(), on, kind: 'checked', moves: up > 0 ? [{ from: 'waiting', to: 'sprouted', count: up }] : [] });
-const read = (batch: Batch, species: Species, today: string) => {
-  const now = asPlannedNow({ ...batch, events: [...batch.events] });
-  const projection = project(now, situation(species, today));
-  return { now, projection, advice: waitOrStop(now, projection, situation(species, today)) as WaitOrStop };
-};
-const choice = ({ choices }: WaitOrStop, kind: string) => choices.find((one) => one.kind === kind);
-
+const { count, onTowel, put, read, situation } = towelBench(SALLOW_GAP);
 const camas = of('camassia-quamash');
 const larch = of('larix-occidentalis');
 const towels = handbook.filter(
@@ -246,33 +182,6 @@ describe('wait or stop', () => {
   });
 });
 
-describe('the next check', () => {
-  test('is hours away for big seed that moves, a day or more for small, a week for what is slow or over', () => {
-    const hours = (species: Species, day: number, up: number) => {
-      const batch = onTowel(species);
-      const on = addDays(warmSince(batch), day);
-      count(batch, on, up);
-      return nextCheck(read(batch, species, on).projection.sprouting as never, species, on).hours;
-    };
-    // A root that grows a millimetre a degree-day, as an acorn's does.
-    const lupine = { ...of('lupinus-sericeus'), rootGrowth_mmPerDegreeDay: 1 };
-    expect(hours(lupine, 5, 15)).toBeLessThanOrEqual(12);
-    expect(hours(larch, 1, 0)).toBeGreaterThanOrEqual(24);
-    expect(hours(larch, 60, 30)).toBe(168);
-  });
-  test('says how many roots are too long at the one after it, and how likely that is', () => {
-    const batch = onTowel(larch);
-    const on = firstTenthDue(read(batch, larch, warmSince(batch)).projection.sprouting as never) as string;
-    count(batch, on, 6);
-    const { orElse, hours } = nextCheck(read(batch, larch, on).projection.sprouting as never, larch, on);
-    expect(orElse?.hours).toBeGreaterThan(hours);
-    expect(orElse?.roots).toBeGreaterThanOrEqual(1);
-    expect(orElse?.chance).toBeGreaterThanOrEqual(0.3);
-    const own = { ...larch, rootGrowth_mmPerDegreeDay: 0.01 };
-    expect(nextCheck(read(batch, larch, on).projection.sprouting as never, own, on).hours).toBe(168);
-  });
-});
-
 /** What a second cold of so many days releases more, and what lives through it, by a curve of its own. */
 function lengthened(species: Species, projection: ReturnType<typeof project>, { means, method, days: was = 0 }: Cure, days: number) {
   const medium = method[0]?.medium as Medium;
@@ -288,177 +197,3 @@ function lengthened(species: Species, projection: ReturnType<typeof project>, { 
     survives: expectedSurvival(rotExposure(0, days, { medium, temperature_C: 4 }), ROT_PRIOR.shape),
   };
 }
-
-describe('a place that a seed is about to be laid in', () => {
-  test.each([
-    ['needs light', 'dark', /needs light to germinate, and Mat is dark/],
-    ['wants dark', 'lit', /germinates in the dark, and Mat has light/],
-    ['needs light', undefined, undefined],
-    ['indifferent', 'dark', undefined],
-  ] as const)('%s, on a mat that is %s', (light, mat, says) => {
-    const said = wrongLightWords({ light }, { name: 'Mat', light: mat });
-    if (says) expect(asRead(said as never)).toMatch(says);
-    else expect(said).toBeUndefined();
-  });
-});
-
-describe('what was given up on', () => {
-  test('can come after all: a closed batch is opened again, its pots begin, and every seed is accounted for', () => {
-    const batch = onTowel(camas);
-    const on = addDays(warmSince(batch), 40);
-    count(batch, on, 0);
-    const { now, projection } = read(batch, camas, on);
-    expect(givenUp(projection.state, now.plan.stages)).toBe(0);
-    const stopped = recordFinish(now, projection.state, 'lost', situation(camas, on), on, newId);
-    for (const event of 'events' in stopped ? stopped.events : []) put(batch, event);
-    const closed = read(batch, camas, on);
-    expect(closed.projection.state.closedOn).toBe(on);
-    expect(givenUp(closed.projection.state, closed.now.plan.stages)).toBe(SEEDS);
-    const record = (many: number) => recordAfterAll(closed.now, closed.projection.state, many, situation(camas, on), on, newId);
-    const tooMany = record(SEEDS + 1);
-    expect('reason' in tooMany && asRead(tooMany.reason)).toBe('Only 60 were given up on; 61 cannot have come.');
-    // Said in a line, it is the same.
-    const line = recordSayings(closed.now, [{ kind: 'count', verb: 'up', count: 2 }], situation(camas, on), on, newId);
-    const came = record(2);
-    const kinds = (made: typeof came) => ('events' in made ? made.events.map(({ kind }) => kind) : []);
-    expect(kinds(line)).toEqual(kinds(came));
-    for (const event of 'events' in came ? came.events : []) put(batch, event);
-    const { state, stages } = read(batch, camas, on).projection;
-    expect(state.closedOn).toBeUndefined();
-    expect(state.counts).toMatchObject({ potted: 2, discarded: SEEDS - 2 });
-    expect(stages[state.stage]?.kind).toBe('pot');
-    expect(state.underWay).toBe(true);
-  });
-});
-
-describe('a plan that goes on otherwise', () => {
-  const stalled = () => {
-    const batch = onTowel(camas, 0.6);
-    const on = addDays(warmSince(batch), 30);
-    count(batch, on, 3);
-    return { batch, on };
-  };
-  const amend = (batch: Batch, on: string) => {
-    const { projection, advice } = read(batch, camas, on);
-    const cure = choice(advice, 'secondCold')?.cure;
-    const made = cure && recordCure(cure, projection.state, on, newId);
-    if (!cure || !made || 'reason' in made) throw new Error('No second cold.');
-    put(batch, made.events[0] as NewEvent);
-    return cure;
-  };
-
-  test('is due for the move at once, goes on where the first cold left off, and keeps what it was decided to take', () => {
-    const { batch, on } = stalled();
-    const was = read(batch, camas, on).projection;
-    const cure = amend(batch, on);
-    const { now, projection } = read(batch, camas, on);
-    expect(now.plan.made?.stages).toEqual(batch.plan.stages);
-    expect(decidedNext(projection.state)).toMatchObject({ why: 'secondCold', on });
-    const tasks = tasksFor(now, projection, situation(camas, on));
-    const move = tasks.find(({ kind }) => kind === 'move');
-    expect(move).toMatchObject({ due: on, toPlaceId: placeOf('fridge') });
-    if (!move) return;
-    const moved = recordAnswer(move, usualAnswer(move, projection.state), now, projection.state, situation(camas, on), newId);
-    for (const event of 'events' in moved ? moved.events : []) put(batch, event);
-    const later = read(batch, camas, addDays(on, 5)).projection;
-    const cold = later.stages[later.state.stage];
-    expect(cold?.kind).toBe('coldMoist');
-    expect(daysBetween(on, cold?.end as string)).toBe(cure.days);
-    // Five days of it come on top of the first cold.
-    expect((later.treatment?.earned as number) - (was.treatment?.earned as number)).toBeCloseTo(5, 0);
-    expect(later.treatment?.releasedNow).toBeGreaterThanOrEqual(was.treatment?.releasedNow as number);
-  });
-
-  test('forecasts, once it has gone as planned, what the choice said it would bring', () => {
-    const { batch, on } = stalled();
-    const said = choice(read(batch, camas, on).advice, 'secondCold')?.cure;
-    amend(batch, on);
-    const goOn = (day: string) => {
-      const { now, projection } = read(batch, camas, day);
-      const move = tasksFor(now, projection, situation(camas, day)).find(({ kind }) => kind === 'move');
-      const made = move && recordAnswer(move, usualAnswer(move, projection.state), now, projection.state, situation(camas, day), newId);
-      for (const event of made && 'events' in made ? made.events : []) put(batch, event);
-    };
-    const { projection: then } = read(batch, camas, on);
-    const before = read(batch, camas, on).projection.state.counts;
-    goOn(on);
-    const back = addDays(on, said?.days as number);
-    goOn(back);
-    const { projection, advice } = read(batch, camas, back);
-    expect(projection.state.counts).toEqual(before);
-    expect(projection.stages.length).toBe(then.stages.length);
-    // None was found mouldy: what the choice had put down to rot is still there.
-    const survives = said?.means.survives as number;
-    const { belief, left } = projection.sprouting?.outlook ?? ({} as never);
-    const promised = ((said && choiceBefore(said)) as number) / survives;
-    const by = projection.sprouting?.outlook.course.on(addDays(back, (said?.delay_days as number) - (said?.days as number)));
-    const comes = left * belief.chance(by) * camas.pot.establishes;
-    expect(comes / promised).toBeGreaterThan(0.85);
-    expect(comes / promised).toBeLessThan(1.15);
-    expect(advice.left).toBe(left);
-
-    function choiceBefore(cure: NonNullable<typeof said>): number {
-      const { outlook } = read({ ...batch, events: batch.events.slice(0, -5) }, camas, on).projection.sprouting ?? ({} as never);
-      const weights = outlook.belief.weights();
-      const chances = outlook.belief.otherwise(cure.means, outlook.course.on(on));
-      return outlook.left * camas.pot.establishes * chances.reduce((sum, one, i) => sum + one * (weights[i] as number), 0);
-    }
-  });
-
-  test('a pot held over stands through another winter, comes back on the round in spring, and its second spring is forecast', () => {
-    const { batch, on } = stalled();
-    const { projection, advice } = read(batch, camas, on);
-    const cure = choice(advice, 'holdOver')?.cure as Cure;
-    const made = recordCure(cure, projection.state, on, newId);
-    put(batch, ('events' in made ? made.events[0] : undefined) as NewEvent);
-    const goOn = (day: string) => {
-      const { now, projection } = read(batch, camas, day);
-      const move = tasksFor(now, projection, situation(camas, day)).find(({ kind }) => kind === 'move');
-      const moved = move && recordAnswer(move, usualAnswer(move, projection.state), now, projection.state, situation(camas, day), newId);
-      for (const event of moved && 'events' in moved ? moved.events : []) put(batch, event);
-      return move?.due;
-    };
-    goOn(on);
-    const outside = read(batch, camas, addDays(on, 10));
-    const winter = outside.projection.stages[outside.projection.state.stage];
-    expect(winter).toMatchObject({ kind: 'outdoorWinter', medium: 'ownPot' });
-    const spring = winter?.end as string;
-    // A whole winter lies between, whatever was left of this one.
-    expect(daysBetween(on, spring)).toBe(cure.days ?? daysBetween(on, cure.stages[0]?.end as string));
-    expect(daysBetween(on, spring)).toBeGreaterThan(200);
-    expect(goOn(spring)).toBe(spring);
-    const { projection: then } = read(batch, camas, addDays(spring, 1));
-    expect(then.stages[then.state.stage]?.kind).toBe('pot');
-    expect(then.sprouting?.stage).toBe(then.state.stage);
-    expect(then.sprouting?.more.high).toBeGreaterThan(0);
-  });
-
-  test('undone, restores every date; later entries first', () => {
-    const { batch, on } = stalled();
-    const was = read(batch, camas, on).projection;
-    amend(batch, on);
-    const amendment = batch.events.at(-1)?.id as string;
-    const undo = { id: newId(), on, kind: 'reversed', reverses: amendment } as const;
-    const started: NewEvent = { id: newId(), on, kind: 'stageFinished', stage: was.state.stage, moves: [] };
-    const begun = { id: newId(), on, kind: 'stageStarted', stage: was.state.stage + 1, placeId: placeOf('fridge') } as const;
-    expect(accept(batch, [started, begun], on).ok).toBe(true);
-    put(batch, undo);
-    const { stages, plantOut, promised } = read(batch, camas, on).projection;
-    expect({ stages, plantOut, promised: promised?.now }).toEqual({
-      stages: was.stages,
-      plantOut: was.plantOut,
-      promised: was.promised?.now,
-    });
-  });
-
-  test('cannot change what has begun, nor leave a stage out', () => {
-    const { batch, on } = stalled();
-    const cure = amend(batch, on);
-    const { projection } = read(batch, camas, on);
-    for (const from of [projection.state.stage, projection.state.stage + 2]) {
-      const event = { id: newId(), on, kind: 'amended', why: 'secondCold', from, method: cure.method, stages: cure.stages } as const;
-      const verdict = accept(batch, [event], on);
-      expect('reason' in verdict && asRead(verdict.reason)).toMatch(/Only stages that have not begun/);
-    }
-  });
-});

@@ -87,6 +87,6 @@ export const say = subject('warm', {
   compost: 'compost',
   keepThem: 'keep for another season',
   stop: 'Stop',
-  rootsLengthen: 'A root here lengthens about {{perDay}} a day, and is lifted at {{liftAt}}: counted by then, hardly any is too long.',
-  rootsAssumed: 'How fast is an assumption, by the weight of the seed: what you see goes before it.',
+  rootsLengthen: 'A root here grows about {{perDay}} a day and is lifted at {{liftAt}}. Counted on time, hardly any gets too long.',
+  rootsAssumed: 'How fast is an assumption, by the weight of the seed; trust what you see.',
 });

@@ -128,7 +128,7 @@ export function TapRow({
           <b className="font-mono text-xl">{typed}</b> <span className="text-ink2">{say('enterRecords')}</span>
         </p>
       )}
-      {children}
+      <div className="flex flex-wrap items-center gap-x-6">{children}</div>
       {said && put && (
         <p data-undo className="flex items-center justify-end text-[0.92rem] text-ink2">
           {say('countedToday')} <UndoButton view={view} events={[said]} />

@@ -131,7 +131,7 @@ function NextCount({ view }: { view: BatchView }) {
   if (!sprouting) return null;
   const { said, orElse } = nextFor(view, today);
   const { mmPerDegreeDay, assumed } = rootGrowth(species);
-  const mm = (length: number) => showQuantity(length, 'length_mm', nursery.settings.units, 2);
+  const mm = (length: number) => showQuantity(Math.round(length * 10) / 10, 'length_mm', nursery.settings.units, 2);
   const perDay = mmPerDegreeDay * sprouting.law.rate(sprouting.temperature_C);
   return (
     <details className="mt-1 max-w-prose">

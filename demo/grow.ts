@@ -118,6 +118,8 @@ function lookAfter(
   random: Random,
 ) {
   const history: { on: string; events: NewEvent[] }[] = [];
+  const tendings = randomFrom(`Tending ${made.id}`);
+  const tendingId = () => uuidFrom(tendings);
   const batch: Batch = { ...made, code: '', speciesId: species.id, events: [] };
   let day = said.start;
   while (day < DEMO_DAY) {
@@ -134,7 +136,8 @@ function lookAfter(
     const wanted = tasks.filter(({ kind }) => said.trouble !== 'mouldy' || kind !== 'refresh');
     const due = wanted.find((task) => task.due <= day);
     if (!due) {
-      const next = wanted[0]?.due;
+      // Nobody comes for the seedlings alone: they are tended on the way past.
+      const next = wanted.find(({ kind }) => kind !== 'tend')?.due;
       if (!next) break;
       const overnight = projection.state.timers.some(({ ended }) => !ended);
       day =
@@ -144,7 +147,7 @@ function lookAfter(
       continue;
     }
     const seen = sightOf(batch, species, trueViableOf(lot.code) as number, places, day, records);
-    const recorded = answer(due, batch, situation, seen, newId);
+    const recorded = answer(due, batch, situation, seen, due.kind === 'tend' ? tendingId : newId);
     if ('reason' in recorded) throw new Error(`Demo batch ${said.lot} ${said.method} on ${day}: ${spoken(recorded.reason)}`);
     const verdict = accept(batch, recorded.events, day);
     if (!verdict.ok) throw new Error(`Demo batch ${said.lot} ${said.method} on ${day}: ${spoken(verdict.reason)}`);
@@ -163,7 +166,9 @@ function answer(task: Task, batch: Batch, situation: Situation, seen: Sight, new
   const projection = project(batch, situation);
   const { state } = projection;
   const water = task.kind === 'water' ? topUpFor({ batch, projection, situation, index: task.stage }) : 0;
-  const { damp, up, mouldy, lost } = seen;
+  // What the simulated seeds lost is counted at the next check.
+  const lost = task.kind === 'tend' ? 0 : seen.lost;
+  const { damp, up, mouldy } = seen;
   const mould = mouldy > 4 ? 'spreading' : mouldy > 0 ? 'few' : 'none';
   return recordAnswer(task, { ...usualAnswer(task, state, water), damp, mould, up, mouldy, lost }, batch, state, situation, newId);
 }

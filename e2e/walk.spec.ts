@@ -175,8 +175,9 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
     await grower.press(grower.button('Finish'));
     await expect(page.getByText(/out of warm towel/)).toBeVisible();
     await grower.passDays(7);
-    await grower.press(grower.button(/^none lost/));
-    await grower.press(grower.button('Record'));
+    const pots = page.locator('[data-row]').filter({ hasText: 'Any lost?' });
+    await grower.press(pots.getByRole('button', { name: /^none lost/ }));
+    await grower.press(pots.getByRole('button', { name: 'Record', exact: true }));
     await page.goto('/pots');
     await expect(page.getByText('27 living of 60')).toBeVisible();
     await grower.barrierFree();

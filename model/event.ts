@@ -60,6 +60,17 @@ export type TimedStep = z.infer<typeof TimedStep>;
 export const OpeningMethod = z.enum(['nick', 'file', 'sand', 'peel']);
 export type OpeningMethod = z.infer<typeof OpeningMethod>;
 
+/** What is done for seedlings in their pots. */
+export const Tending = z.enum(['water', 'domeOff', 'lights', 'lightsOff', 'thin', 'prickOut', 'feed', 'potOn', 'hardenOff']);
+export type Tending = z.infer<typeof Tending>;
+
+/** What of it has a day that can be moved; planting out has one too, and ends it all. */
+export const DatedTending = z.enum([...Tending.exclude(['water']).options, 'plantOut']);
+export type DatedTending = z.infer<typeof DatedTending>;
+
+/** Most seedlings to one container, to be thinned to one. */
+const MOST_EACH = 9;
+
 /** Longest timer: a fortnight, s. */
 const MOST_SECONDS = 14 * 86_400;
 
@@ -84,7 +95,17 @@ export const NewEvent = z.discriminatedUnion('kind', [
     mould: z.enum(['none', 'few', 'spreading']).optional(),
     moves,
   }),
-  z.object({ ...common, kind: z.literal('seedsMoved'), moves: moves.min(1, { error: () => say('sayHowManySeedsMoved') }) }),
+  /** `each` where so many went into one container, to be thinned to one. */
+  z.object({
+    ...common,
+    kind: z.literal('seedsMoved'),
+    moves: moves.min(1, { error: () => say('sayHowManySeedsMoved') }),
+    each: z.int().min(1).max(MOST_EACH).optional(),
+  }),
+  /** Something was done for seedlings in their pots; those lost or thinned out by then are moved. */
+  z.object({ ...common, kind: z.literal('tended'), tending: Tending, moves }),
+  /** Something that is done for them was put to another day. */
+  z.object({ ...common, kind: z.literal('tendingMoved'), tending: DatedTending, to: PlainDate }),
   z.object({ ...common, kind: z.literal('refreshed') }),
   /** Water added to what was found dry. */
   z.object({

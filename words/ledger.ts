@@ -60,6 +60,7 @@ export const say = subject('ledger', {
   timerWasEndedAlready: 'That timer was ended already.',
   timerWasStartedAlready: 'That timer was started already.',
   undoLaterEntriesFirstThey: 'Undo the later entries first: they depend on this one. {{message}}',
+  moveToLaterDay: 'Give today or a later day.',
   waitUntilLaterDay: 'Wait until a later day.',
   waiting: 'waiting',
   wasNotUnderstoodTry3: '“{{text}}” was not understood. Try “+3 up”, “1 mould”, “2 potted”, “damp”, “out”, or “note …”.',

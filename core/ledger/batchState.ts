@@ -1,4 +1,4 @@
-import type { OpeningMethod, TimedStep, WhyAmended } from '@chill/model/event.ts';
+import type { DatedTending, OpeningMethod, Tending, TimedStep, WhyAmended } from '@chill/model/event.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Pour, Swelling } from '@chill/model/treatment.ts';
 import type { Counts } from './states.ts';
@@ -108,6 +108,10 @@ export interface BatchState {
   amendments: { eventId: string; on: PlainDate; why: WhyAmended; from: number }[];
   /** Seeds that did not come, cut across: how many of them were viable. */
   cuts: { on: PlainDate; cut: number; viable: number }[];
+  /** What was done for its seedlings, in order; the days that were put otherwise; and how many share a container with one that is to stay. */
+  tended: { on: PlainDate; tending: Tending }[];
+  tendingDays: Partial<Record<DatedTending, PlainDate>>;
+  toThin: number;
   /** Events that are in force: not reversed. */
   inForce: ReadonlySet<string>;
   /** Latest day on which anything in force happened. */

@@ -69,6 +69,9 @@ function begun(plan: Pick<PlanInForce, 'seeds' | 'stages'>, inForce: Set<string>
     splits: [],
     amendments: [],
     cuts: [],
+    tended: [],
+    tendingDays: {},
+    toThin: 0,
     inForce,
   };
 }

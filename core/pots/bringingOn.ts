@@ -1,3 +1,4 @@
+import type { DatedTending } from '@chill/model/event.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -8,7 +9,7 @@ import { firstFrostOf, frostRiskOn } from '../winter/frost.ts';
 import { usualContainer } from './containers.ts';
 
 /** What is done for seedlings between the pot and the ground. */
-export type GrowingStepKind = 'up' | 'domeOff' | 'lights' | 'feed' | 'prickOut' | 'hardenOff' | 'plantOut';
+export type GrowingStepKind = 'up' | DatedTending;
 
 /** One step with its days, and the figure that it is about. */
 export interface GrowingStep {
@@ -20,6 +21,8 @@ export interface GrowingStep {
   risk?: number;
   /** Days from planting out to the first hard frost of autumn, for rooting in. */
   season_days?: number;
+  /** How many come off, where they are thinned. */
+  off?: number;
 }
 
 /** Degree-days over its base from a sprout just covered to a shoot that is up, and from one pair of true leaves to the next. Assumptions. */
@@ -28,6 +31,9 @@ const LEAVES_DEGREE_DAYS = 110;
 /** Pricking out is easiest with two or three true leaves: a pair and a half. Feeding begins with the second pair. */
 const PRICK_OUT_PAIRS = 1.25;
 const FEED_PAIRS = 2;
+/** Those that share a container are thinned when the first true leaves show; the roots of so many pairs fill a cell. Assumptions. */
+const THIN_PAIRS = 0.5;
+const POT_ON_PAIRS = 6;
 /** The dome comes off by steps over so many days; hardening off takes so many. */
 const DOME_DAYS = 4;
 const HARDEN_DAYS = 8;
@@ -46,35 +52,58 @@ export interface Growing {
   potted: PlainDate;
   temperature_C: number;
   plantOut: PlainDate;
+  /** Whether they stand outdoors, where nothing covers, lights or has to harden them. */
+  outdoors?: boolean;
+  /** How many share a container with one that is to stay. */
+  toThin?: number;
+  /** Days that the grower chose instead. */
+  moved?: Partial<Record<DatedTending, PlainDate>>;
 }
 
 /**
- * The steps of bringing seedlings on, by the warmth where they stand, the length of the day and the frosts; in the order of their days.
+ * The steps of bringing seedlings on, by the warmth where they stand, the length of the day and the frosts; in the order of their days. A day that was
+ * chosen instead stands, and what follows from it follows.
  * Daylength: Forsythe et al. 1995. How fast they come up and leaf is an assumption, and says so where it is shown.
  */
-export function bringingOn({ species, nursery, potted, temperature_C, plantOut }: Growing): GrowingStep[] {
+export function bringingOn({
+  species,
+  nursery,
+  potted,
+  temperature_C,
+  plantOut,
+  outdoors = false,
+  toThin = 0,
+  moved = {},
+}: Growing): GrowingStep[] {
   const rate = Math.max(1, effectiveDegrees(temperature_C, species.sprouting));
   const after = (degreeDays: number) => addDays(potted, Math.ceil(degreeDays / rate));
   const up = after(UP_DEGREE_DAYS);
   const leaved = (pairs: number) => after(UP_DEGREE_DAYS + pairs * LEAVES_DEGREE_DAYS);
-  const hardenFrom = later(addDays(plantOut, -HARDEN_DAYS), up);
+  const hardenFrom = moved.hardenOff ?? later(addDays(plantOut, -HARDEN_DAYS), up);
+  const inside = outdoors ? plantOut : hardenFrom;
   const risk = (on: PlainDate) => frostRiskOn(on, nursery.lastFrost, firstFrostOf(nursery));
   const longDay = firstLongDay(up, nursery.latitude_deg);
-  const pricks = usualContainer(species.seed) === 'cell' || usualContainer(species.seed) === 'deepCell';
-  const steps: GrowingStep[] = [
-    { kind: 'up', from: up, to: up },
-    { kind: 'domeOff', from: addDays(up, 2), to: addDays(up, 2 + DOME_DAYS) },
-    ...(longDay > up ? [{ kind: 'lights', from: up, to: earlier(longDay, hardenFrom), hours: LIGHT_HOURS } as const] : []),
-    ...(pricks ? [{ kind: 'prickOut', from: leaved(PRICK_OUT_PAIRS), to: leaved(FEED_PAIRS) } as const] : []),
-    { kind: 'feed', from: leaved(FEED_PAIRS), to: hardenFrom },
-    { kind: 'hardenOff', from: hardenFrom, to: plantOut, risk: risk(hardenFrom) },
-    { kind: 'plantOut', from: plantOut, to: plantOut, risk: risk(plantOut), season_days: seasonLeft(plantOut, nursery) },
-  ];
-  // What would begin only once they are out is not done at all.
-  return steps
-    .filter(({ kind, from }) => kind === 'plantOut' || kind === 'hardenOff' || from < hardenFrom)
-    .map((step) => (step.to < step.from ? { ...step, to: step.from } : step))
-    .sort((a, b) => a.from.localeCompare(b.from) || a.to.localeCompare(b.to));
+  const small = ['cell', 'deepCell'].includes(usualContainer(species.seed));
+  const lit = !outdoors && longDay > up;
+  const steps: GrowingStep[] = [{ kind: 'up', from: up, to: up }];
+  const add = (kind: DatedTending, from: PlainDate, to = from, figures: Partial<GrowingStep> = {}) => {
+    const begins = moved[kind] ?? from;
+    steps.push({ kind, from: begins, to: later(begins, addDays(to, daysBetween(from, begins))), ...figures });
+  };
+  if (!outdoors) add('domeOff', addDays(up, 2), addDays(up, 2 + DOME_DAYS));
+  if (lit) add('lights', up, up, { hours: LIGHT_HOURS });
+  if (lit) add('lightsOff', earlier(longDay, inside));
+  if (toThin > 0) add('thin', leaved(THIN_PAIRS), leaved(THIN_PAIRS), { off: toThin });
+  if (small) add('prickOut', leaved(PRICK_OUT_PAIRS), leaved(FEED_PAIRS));
+  add('feed', leaved(FEED_PAIRS));
+  if (small) add('potOn', leaved(POT_ON_PAIRS));
+  // What would begin only once they are being hardened off is not done at all, unless somebody wants it so.
+  const wanted = steps.filter(({ kind, from }) => from < inside || (kind !== 'up' && moved[kind]));
+  steps.splice(0, steps.length, ...wanted);
+  if (!outdoors) add('hardenOff', hardenFrom, plantOut, { risk: risk(hardenFrom) });
+  add('plantOut', plantOut, plantOut, { risk: risk(plantOut), season_days: seasonLeft(plantOut, nursery) });
+  const order = (step: GrowingStep) => `${step.from} ${step.kind === 'plantOut' ? '9999' : step.to}`;
+  return steps.sort((a, b) => order(a).localeCompare(order(b)));
 }
 
 /** The first day from `on` that is long enough without lights; `on` itself where it is. */

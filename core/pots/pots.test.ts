@@ -61,12 +61,13 @@ describe('bringing on', () => {
 
   test('goes from the dome to the ground in the order of its days, each within the time there is', () => {
     const all = steps('2027-02-20', '2027-05-24');
-    expect(all.map(({ kind }) => kind)).toEqual(['up', 'lights', 'domeOff', 'prickOut', 'feed', 'hardenOff', 'plantOut']);
+    const kinds = ['up', 'lights', 'domeOff', 'prickOut', 'feed', 'lightsOff', 'potOn', 'hardenOff', 'plantOut'];
+    expect(all.map(({ kind }) => kind)).toEqual(kinds);
     for (const { from, to } of all) expect(from <= to && to <= '2027-05-24').toBe(true);
     expect(daysBetween(step(all, 'hardenOff')?.from as string, '2027-05-24')).toBe(8);
   });
   test('lights burn until the day is twelve hours long, and not at all in May', () => {
-    const to = step(steps('2027-02-01', '2027-05-24'), 'lights')?.to as string;
+    const to = step(steps('2027-02-01', '2027-05-24'), 'lightsOff')?.from as string;
     expect(daylengthHours(to, SALLOW_GAP.latitude_deg)).toBeGreaterThanOrEqual(12);
     expect(daylengthHours(addDays(to, -1), SALLOW_GAP.latitude_deg)).toBeLessThan(12);
     expect(step(steps('2027-05-01', '2027-07-01'), 'lights')).toBeUndefined();
@@ -78,6 +79,14 @@ describe('bringing on', () => {
     expect((cool as number) / (warm as number)).toBeCloseTo(2, 0);
     const [early, late] = ['2027-05-01', '2027-06-01'].map((on) => step(steps('2027-02-01', on), 'plantOut')?.risk as number);
     expect(early).toBeGreaterThan(late as number);
+  });
+  test('a day that was chosen instead stands, and what follows from it follows', () => {
+    const all = { species: of('larix-occidentalis'), nursery: SALLOW_GAP, potted: '2027-02-20', temperature_C: 18, plantOut: '2027-05-24' };
+    const moved = bringingOn({ ...all, moved: { hardenOff: '2027-05-01', feed: '2027-05-10' } });
+    expect(step(moved, 'hardenOff')).toMatchObject({ from: '2027-05-01', to: '2027-05-24' });
+    expect(step(moved, 'feed')?.from).toBe('2027-05-10');
+    expect(bringingOn({ ...all, outdoors: true }).map(({ kind }) => kind)).toEqual(['up', 'prickOut', 'feed', 'potOn', 'plantOut']);
+    expect(step(bringingOn({ ...all, toThin: 12 }), 'thin')).toMatchObject({ off: 12 });
   });
   test('says how much of the season is left for roots', () => {
     expect(step(steps('2027-02-01', '2027-05-24'), 'plantOut')?.season_days).toBeGreaterThan(80);

@@ -5,7 +5,17 @@ import { say } from '@chill/words/schedule.ts';
 import { keptDry } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
-import { type Recorded, recordBegin, recordCheck, recordFinish, recordMove, recordMoves, recordPlantOut, recordTurn } from './record.ts';
+import {
+  type Recorded,
+  recordBegin,
+  recordCheck,
+  recordFinish,
+  recordMove,
+  recordMoves,
+  recordPlantOut,
+  recordTending,
+  recordTurn,
+} from './record.ts';
 import type { Situation } from './situation.ts';
 import type { Task } from './task.ts';
 
@@ -29,7 +39,8 @@ export interface Answer {
 /** The usual answer: all as it should be, and as much water as is calculated. */
 export function usualAnswer(task: Task, state: BatchState, water_mL = 0): Answer {
   const count = task.kind === 'lift' ? state.counts.sprouted : countIn(state.counts, ['potted', 'established']);
-  return { damp: 'right', mould: 'none', up: 0, mouldy: 0, lost: 0, count, rest: 'heldOver', water_mL };
+  const lost = task.tending === 'thin' ? Math.min(state.toThin, count) : 0;
+  return { damp: 'right', mould: 'none', up: 0, mouldy: 0, lost, count, rest: 'heldOver', water_mL };
 }
 
 /** The events that an answer to a task means, on the situation's day. */
@@ -53,6 +64,8 @@ export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: Ba
       return recordMoves(state, { potted: answer.count }, on, newId);
     case 'finish':
       return recordFinish(batch, state, answer.rest, situation, on, newId);
+    case 'tend':
+      return recordTending(task.tending ?? 'water', answer.lost, state, on, newId);
     case 'plantOut':
       return recordPlantOut(batch, state, answer.count, on, newId);
     case 'check': {

@@ -10,6 +10,7 @@ import type { Timer } from '../ledger/batchState.ts';
 import { kindOfEvent } from '../ledger/events/index.ts';
 import type { Fact } from '../ledger/events/kind.ts';
 import { stateName } from '../ledger/states.ts';
+import { stepName } from '../pots/steps.ts';
 import { endingOf, punctuality, TIMINGS } from '../treat/timers.ts';
 import { stageName } from './words.ts';
 
@@ -100,6 +101,10 @@ function inWords(fact: Fact): string {
       return say('amendedTo', { why: AMENDED[fact.why], stages: allOf(fact.stages.map((stage) => stageName(stage).toLowerCase())) });
     case 'cutOpen':
       return say('cutOpened', { cut: fact.cut, viable: fact.viable });
+    case 'tended':
+      return stepName(fact.tending);
+    case 'tendingMoved':
+      return say('tendingMovedTo', { step: stepName(fact.tending), to: shortDate(fact.to, fact.on) });
     case 'watered':
       return say('mlWaterAdded', { toPrecision: Number(fact.mL.toPrecision(3)) });
     case 'timer':

@@ -207,7 +207,8 @@ function plantsFrom(
   { species }: Situation,
 ) {
   const { belief, course, left } = outlook;
-  const up = countIn(state.counts, ['sprouted', 'potted']);
+  // Those that share a container with one that is to stay make no plant of their own.
+  const up = Math.max(0, countIn(state.counts, ['sprouted', 'potted']) - state.toThin);
   const sure = countIn(state.counts, ['established', 'plantedOut']);
   if (left + up === 0) return { low: sure, high: sure };
   // Equally likely values of the chance of those waiting, each with its own luck with rot; then of all, each with its own in the pot.

@@ -8,6 +8,7 @@ import { stateOf } from '../ledger/fold.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { sproutingStage } from '../methods/stageOrder.ts';
 import { daysToSprout, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
+import { firstFrostOf, frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
 import { type Outlook, outlookOf, type Promised } from './outlook.ts';
 import { type Situation, temperatureIn } from './situation.ts';
 import { lastTreatment, type TreatmentForecast, treatmentAccounts } from './treatmentForecast.ts';
@@ -50,6 +51,7 @@ export interface Projection {
   sprouting?: SproutForecast;
   /** Plants, as planned and now; none for a test, nor once it is closed. */
   readonly promised: Promised | undefined;
+  /** When its plants go out. */
   plantOut: PlainDate;
 }
 
@@ -62,7 +64,7 @@ export function project(batch: Batch, situation: Situation): Projection {
   const outlook = outlookOf(batch, state, situation, stages, accounts);
   const treatment = last && !keptDry((stages[last.stage] as ProjectedStage).kind) ? withRoots(last, state, situation, outlook) : last;
   const sprouting = sproutForecast(batch, state, situation, outlook);
-  const plantOut = (stages.at(-1) as ProjectedStage).end;
+  const plantOut = plantOutDay(state, (stages.at(-1) as ProjectedStage).end, situation);
   return {
     state,
     stages,
@@ -73,6 +75,15 @@ export function project(batch: Batch, situation: Situation): Projection {
       return outlook.promised;
     },
   };
+}
+
+/** Plants go out when they are ready and the frost risk that the grower accepts is reached, whichever is later; or on the day that was chosen instead. */
+function plantOutDay({ tendingDays, closedOn }: BatchState, ready: PlainDate, { nursery }: Situation): PlainDate {
+  if (closedOn) return ready;
+  if (tendingDays.plantOut) return tendingDays.plantOut;
+  const { lastFrost, settings } = nursery;
+  const frosty = frostRiskOn(ready, lastFrost, firstFrostOf(nursery)) > settings.frostRisk;
+  return frosty ? nextFrostSafeDate(lastFrost, addDays(ready, -1), settings.frostRisk) : ready;
 }
 
 function projectStages(batch: Batch, state: BatchState, { today }: Situation, treatment?: TreatmentForecast): ProjectedStage[] {

@@ -1,5 +1,5 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { Move, NewEvent } from '@chill/model/event.ts';
+import type { DatedTending, Move, NewEvent, Tending } from '@chill/model/event.ts';
 import type { NewId, PlaceId, PlainDate } from '@chill/model/primitives.ts';
 import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/schedule.ts';
@@ -179,6 +179,37 @@ export function recordPlantOut(batch: Batch, state: BatchState, plants: number, 
       { id: newId(), on, kind: 'closed' },
     ],
   };
+}
+
+/** The event for sprouts put into containers, so many to each. */
+export function recordPotted(state: Pick<BatchState, 'counts'>, count: number, each: number, on: PlainDate, newId: NewId): Recorded {
+  const made = recordMoves(state, { potted: count }, on, newId);
+  if ('reason' in made || each <= 1) return made;
+  return { events: made.events.map((event) => ({ ...event, each }) as NewEvent) };
+}
+
+/** The event for what was done to seedlings in their pots, with those that were lost or taken out by then. */
+export function recordTending(
+  tending: Tending,
+  lost: number,
+  { counts }: Pick<BatchState, 'counts'>,
+  on: PlainDate,
+  newId: NewId,
+): Recorded {
+  const living = countIn(counts, ['potted', 'established']);
+  if (!Number.isInteger(lost) || lost < 0) return refusal(say.of('howManyGiveNumberAbove'), 'lost');
+  if (lost > living) return refusal(say.of('onlySoManyInPots', { count: living, lost }), 'lost');
+  const young = Math.min(lost, counts.potted);
+  const moves: Move[] = [
+    ...(young > 0 ? [{ from: 'potted', to: 'discarded', count: young } as const] : []),
+    ...(lost > young ? [{ from: 'established', to: 'discarded', count: lost - young } as const] : []),
+  ];
+  return { events: [{ id: newId(), on, kind: 'tended', tending, moves }] };
+}
+
+/** The event that puts something done for seedlings to another day; the ledger refuses one that is past. */
+export function recordTendingMoved(tending: DatedTending, to: PlainDate, on: PlainDate, newId: NewId): Recorded {
+  return { events: [{ id: newId(), on, kind: 'tendingMoved', tending, to }] };
 }
 
 /** The event by which waiting goes on for so many days, where one could stop. With `counting` it is counted meanwhile as its roots ask. */

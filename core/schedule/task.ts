@@ -1,4 +1,5 @@
 import type { Batch } from '@chill/model/batch.ts';
+import type { Tending } from '@chill/model/event.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { daysBetween } from '../calendar/dates.ts';
@@ -8,8 +9,8 @@ import { MINUTES } from '../treat/intervals.ts';
 import type { Projection } from './project.ts';
 import type { Situation } from './situation.ts';
 
-/** What has to be done: begin a stage, go on to the next, check, lift sprouts, swap freezer and fridge, change the water of a soak, add water, lay into a fresh medium, give up on the rest, set out. */
-export type TaskKind = 'begin' | 'move' | 'check' | 'lift' | 'turn' | 'freshWater' | 'water' | 'refresh' | 'finish' | 'plantOut';
+/** What has to be done: begin a stage, go on to the next, check, lift sprouts, swap freezer and fridge, change the water of a soak, add water, lay into a fresh medium, give up on the rest, tend what is in pots, plant out. */
+export type TaskKind = keyof typeof MINUTES;
 
 /** One thing to do for one batch, with its day. */
 export interface Task {
@@ -26,6 +27,8 @@ export interface Task {
   toPlaceId?: string | undefined;
   /** What a check asks: usually what its stage does, but in the pots it may be how many are up. */
   check?: CheckKind;
+  /** What is done for the seedlings, where they are tended. */
+  tending?: Tending;
   /** The action in two or three words: "take out". */
   title: Sentence;
   /** What to look for, and why now. */
@@ -36,6 +39,10 @@ export interface Task {
   pressing: boolean;
   minutes: number;
 }
+
+/** What tells the tasks of one batch apart. */
+export const taskKey = ({ kind, stage, tending }: Pick<Task, 'kind' | 'stage' | 'tending'>): string =>
+  tending ? `${kind}-${tending}-${stage}` : `${kind}-${stage}`;
 
 /** What every task of a batch is read from: the stage that it is in, and all around it. */
 export interface TaskContext {

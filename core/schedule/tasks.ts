@@ -14,9 +14,9 @@ import { countIn } from '../ledger/states.ts';
 import { viableShare } from '../lot/viability.ts';
 import { sproutingStage } from '../methods/stageOrder.ts';
 import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, checkEvery, POTS_EVERY_DAYS } from '../treat/intervals.ts';
-import { firstFrostOf, frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
 import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
 import { followUps, rootsInTheCold } from './followUps.ts';
+import { growTasks } from './growTasks.ts';
 import type { Projection } from './project.ts';
 import type { Situation } from './situation.ts';
 import { type Draft, placeOf, type Task, type TaskContext, task } from './task.ts';
@@ -33,7 +33,7 @@ export function tasksFor(batch: Batch, projection: Projection, situation: Situat
   if (!stage) return [];
   const context: TaskContext = { batch, projection, situation, index, stage };
   const found = state.underWay ? underWayTasks(context) : [beginTask(context)];
-  return [...found, ...liftTasks(context)].sort((a, b) => a.due.localeCompare(b.due));
+  return [...found, ...liftTasks(context), ...growTasks(context)].sort((a, b) => a.due.localeCompare(b.due));
 }
 
 /** Where a stage goes: the planned place if it still stands, otherwise the fittest. */
@@ -58,7 +58,7 @@ function beginTask(context: TaskContext): Task {
       lateness: first
         ? say.of('lateReadyInstead', {
             late: spell.of(late),
-            plantOut: shortDate.of(projection.plantOut, situation.today),
+            plantOut: shortDate.of((projection.stages.at(-1) as ProjectedStage).end, situation.today),
             end: shortDate.of(batch.plan.stages.at(-1)?.end as PlainDate, situation.today),
           })
         : say.of('lateWetSeedBetweenTwo', { late: spell.of(late) }),
@@ -134,10 +134,7 @@ function checkTask(context: TaskContext): Task {
   const rooted = checks.some((check) => check.sprouted > 0);
   const mouldy = last?.mould !== undefined && last.mould !== 'none';
   const drains = last?.damp === 'wet' && !freshening(medium);
-  // What has come up before stands in pots meanwhile, and wants water sooner than the bag wants a look.
-  const inPots = countIn(state.counts, ['potted', 'established']);
-  const usual = rooted ? AFTER_A_ROOT_DAYS : mouldy || drains ? Math.min(AFTER_MOULD_DAYS, every.usual) : every.usual;
-  const interval = inPots > 0 ? Math.min(POTS_EVERY_DAYS, usual) : usual;
+  const interval = rooted ? AFTER_A_ROOT_DAYS : mouldy || drains ? Math.min(AFTER_MOULD_DAYS, every.usual) : every.usual;
   // The check that should catch the first root is not left until after it.
   const root = treatment?.stage === index ? treatment.firstRoot : undefined;
   const regular = addDays(lastOn, interval);
@@ -163,10 +160,7 @@ function checkTask(context: TaskContext): Task {
     placeId: placeOf(context),
     check: STAGES[stage.kind].check,
     title: STAGES[stage.kind].check === 'dry' ? say.of('dry') : say.of('check'),
-    hint:
-      inPots > 0
-        ? say.of('andItsPots', { hint: checkHint(context, { mouldy, rooted, drains, root }), count: inPots })
-        : checkHint(context, { mouldy, rooted, drains, root }),
+    hint: checkHint(context, { mouldy, rooted, drains, root }),
     ...(late > 0 &&
       (situation.today <= longest
         ? { lateness: say.of('lateCanWaitUntil', { late: spell.of(late), longest: nearDate.of(longest, situation.today) }) }
@@ -206,7 +200,8 @@ function potChecks(context: TaskContext): Task[] {
   const { projection, situation, stage, batch, index } = context;
   const { state, sprouting } = projection;
   const sproutsHere = index === sproutingStage(batch.plan.way) && sprouting && situation.today <= sprouting.allButDone;
-  const last = later(stage.start, state.checks.at(-1)?.on ?? stage.start);
+  const watered = state.tended.findLast(({ tending }) => tending === 'water')?.on ?? stage.start;
+  const last = later(watered, later(stage.start, state.checks.at(-1)?.on ?? stage.start));
   const due = addDays(last, sproutsHere ? 2 : POTS_EVERY_DAYS);
   const late = daysBetween(due, situation.today);
   const inPots = countIn(state.counts, ['potted', 'established']);
@@ -225,12 +220,10 @@ function potChecks(context: TaskContext): Task[] {
   ];
 }
 
-/** Plants go out when they are ready and the frost risk that the grower accepts is reached, whichever is later. */
+/** Plants go out on their day, hardened off. */
 function setOutTask(context: TaskContext): Task {
-  const { projection, situation, stage } = context;
-  const { lastFrost, settings } = situation.nursery;
-  const frosty = frostRiskOn(stage.end, lastFrost, firstFrostOf(situation.nursery)) > settings.frostRisk;
-  const due = frosty ? nextFrostSafeDate(lastFrost, addDays(stage.end, -1), settings.frostRisk) : stage.end;
+  const { projection, situation } = context;
+  const due = projection.plantOut;
   const late = daysBetween(due, situation.today);
   const plants = countIn(projection.state.counts, ['potted', 'established']);
   return task(context, {

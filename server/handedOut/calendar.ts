@@ -1,4 +1,5 @@
 import { addDays } from '@chill/core/calendar/dates.ts';
+import { taskKey } from '@chill/core/schedule/task.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { TIMINGS } from '@chill/core/treat/timers.ts';
 import { readTurns } from '@chill/core/treat/turns.ts';
@@ -72,7 +73,7 @@ export function* calendarOf({ nursery, batches, places, now_ms }: ReadNow, origi
         atHour(`turn-${task.stage}`, turn_ms, TURN_MINUTES, `${name}: ${spoken(task.title)}`);
         continue;
       }
-      allDay(`${task.kind}-${task.stage}`, task.due, `${name}: ${spoken(task.title)}`, why, place(task.placeId));
+      allDay(taskKey(task), task.due, `${name}: ${spoken(task.title)}`, why, place(task.placeId));
     }
     for (const [index, stage] of stages.entries()) {
       // What comes next stands among the tasks already.

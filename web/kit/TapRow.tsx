@@ -58,7 +58,12 @@ export function TapRow({
   const id = useId();
   const stage = stages[Math.min(state.stage, stages.length - 1)];
   const zone = { '--zone': ZONE_COLOUR[stage ? stageZone(stage) : 'cool'] } as CSSProperties;
-  const said = batch.events.findLast((event) => event.on === today && event.kind === 'checked' && state.inForce.has(event.id));
+  const said = batch.events.findLast(
+    (event) =>
+      event.on === today &&
+      (event.kind === 'checked' || (event.kind === 'tended' && event.tending === 'water')) &&
+      state.inForce.has(event.id),
+  );
   const opens = { 'aria-expanded': open, 'aria-controls': id, onClick: () => setOpen(!open) };
 
   const count = (many: number) => {

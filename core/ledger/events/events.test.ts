@@ -37,6 +37,8 @@ const ONE_OF_EACH: { [K in NewEvent['kind']]: object } = {
     stages: [{ ...stage('coldMoist'), kind: 'outdoorWinter' }, stage('pot')],
   },
   cutOpen: { kind: 'cutOpen', cut: 5, viable: 3, moves: [{ from: 'waiting', to: 'tested', count: 5 }] },
+  tended: { kind: 'tended', tending: 'water', moves: [] },
+  tendingMoved: { kind: 'tendingMoved', tending: 'feed', to: '2027-01-20' },
   waited: { kind: 'waited', until: '2027-01-20' },
   timerStarted: { kind: 'timerStarted', timer: id(80), stage: 0, step: 'soak', seconds: 3600, at: AT },
   timerEnded: { kind: 'timerEnded', timer: id(80), at: AT },

@@ -15,6 +15,8 @@ import { split } from './split.ts';
 import { stageFinished } from './stageFinished.ts';
 import { stageStarted } from './stageStarted.ts';
 import { swellingChecked } from './swellingChecked.ts';
+import { tended } from './tended.ts';
+import { tendingMoved } from './tendingMoved.ts';
 import { timerEnded } from './timerEnded.ts';
 import { timerStarted } from './timerStarted.ts';
 import { trainedStaff } from './trainedStaff.ts';
@@ -29,6 +31,8 @@ const EVENTS: { [K in NewEvent['kind']]: EventKind<K> } = {
   stageFinished,
   checked,
   seedsMoved,
+  tended,
+  tendingMoved,
   refreshed,
   waited,
   watered,

@@ -1,5 +1,15 @@
 import type { Plan } from '@chill/model/batch.ts';
-import type { LedgerEvent, NewEvent, OpeningMethod, SeedState, TimedStep, WhyAmended, WhyGone } from '@chill/model/event.ts';
+import type {
+  DatedTending,
+  LedgerEvent,
+  NewEvent,
+  OpeningMethod,
+  SeedState,
+  Tending,
+  TimedStep,
+  WhyAmended,
+  WhyGone,
+} from '@chill/model/event.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Refusal } from '@chill/model/refusal.ts';
 import type { StageKind } from '@chill/model/stage.ts';
@@ -35,6 +45,8 @@ export type Fact =
   | { did: 'waits'; until: PlainDate; on: PlainDate }
   | { did: 'amended'; why: WhyAmended; stages: StageKind[] }
   | { did: 'cutOpen'; cut: number; viable: number }
+  | { did: 'tended'; tending: Tending }
+  | { did: 'tendingMoved'; tending: DatedTending; to: PlainDate; on: PlainDate }
   | { did: 'watered'; mL: number }
   | { did: 'timer'; step: TimedStep; seconds: number }
   /** Without its timer where that is not known. */

@@ -8,7 +8,7 @@ import { isCorrectable } from '@chill/core/schedule/correct.ts';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
 import { whyExpected, whyTopUp, whyTreatment } from '@chill/core/schedule/explain.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
-import type { Task } from '@chill/core/schedule/task.ts';
+import { type Task, taskKey } from '@chill/core/schedule/task.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Sight } from '@chill/model/sight.ts';
 import type { Stage } from '@chill/model/stage.ts';
@@ -155,7 +155,7 @@ export default function BatchPage() {
             {sprouting && state.stage === sprouting.stage && <WhyNote why={whyExpected(sprouting)} ask={say('whySoMany')} />}
             <ul className="mt-2">
               {view.tasks.map((task) => (
-                <li key={`${task.kind}${task.stage}`} className="border-t border-line py-3">
+                <li key={taskKey(task)} className="border-t border-line py-3">
                   <p>
                     <b>{spoken(task.title)}</b>{' '}
                     <span className="text-ink2">

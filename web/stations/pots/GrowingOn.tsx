@@ -1,48 +1,40 @@
 import { addDays, daysBetween, nearDate, shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { stretch } from '@chill/core/chill/lossWords.ts';
-import { expectedOf } from '@chill/core/chill/met.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
 import { weighMethods } from '@chill/core/methods/propose.ts';
-import { bringingOn, type GrowingStep, type GrowingStepKind, ROOTING_DAYS } from '@chill/core/pots/bringingOn.ts';
+import { type GrowingStep, ROOTING_DAYS } from '@chill/core/pots/bringingOn.ts';
 import { enoughFor } from '@chill/core/pots/enough.ts';
-import { livingByDay, pottedOn } from '@chill/core/pots/living.ts';
+import { livingByDay } from '@chill/core/pots/living.ts';
+import { GROWING_STEPS, stepName } from '@chill/core/pots/steps.ts';
+import { type BroughtOn, broughtOn } from '@chill/core/schedule/growTasks.ts';
+import { recordTendingMoved } from '@chill/core/schedule/record.ts';
 import { percent } from '@chill/core/units/percent.ts';
+import type { DatedTending } from '@chill/model/event.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/pots.ts';
 import { Rich } from '@chill/words/rich.tsx';
-import { worded } from '@chill/words/tables.ts';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { type BatchView, useNursery } from '../../data/nursery.ts';
+import { newId } from '../../data/newId.ts';
+import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';
+import { useRecord } from '../../data/useRecord.ts';
+import { DateInput } from '../../kit/DateInput.tsx';
+import { Field } from '../../kit/Field.tsx';
+import { Problem } from '../../kit/Problem.tsx';
 import { Plot } from '../../kit/plot/Plot.tsx';
 import { dayTicks, type PlotData, roundTicks } from '../../kit/plot/plot.ts';
 import { Tag } from '../../kit/Tag.tsx';
-
-const STEP: Record<GrowingStepKind, string> = worded(say, {
-  up: 'stepUp',
-  domeOff: 'stepDomeOff',
-  lights: 'stepLights',
-  feed: 'stepFeed',
-  prickOut: 'stepPrickOut',
-  hardenOff: 'stepHardenOff',
-  plantOut: 'stepPlantOut',
-});
-/** Why a step stands on its days, and what it costs to be late with it. */
-const WHY: Record<GrowingStepKind, string> = worded(say, {
-  up: 'whyUp',
-  domeOff: 'whyDomeOff',
-  lights: 'whyLights',
-  feed: 'whyFeed',
-  prickOut: 'whyPrickOut',
-  hardenOff: 'whyHardenOff',
-  plantOut: 'whyPlantOut',
-});
+import { UndoButton } from '../../kit/UndoButton.tsx';
+import { AnswerControls } from '../round/AnswerRow.tsx';
 
 /** One batch in its pots: how many live and will, whether that is enough, and the days of bringing it on. */
 export function GrowingOn({ view }: { view: BatchView }) {
-  const { today } = useNursery();
-  const { batch, species, projection, tasks } = view;
-  const out = tasks.find((task) => task.kind === 'plantOut')?.due ?? projection.plantOut;
-  const potted = pottedOn(batch);
+  const nursery = useNursery();
+  const { today } = nursery;
+  const { batch, species, lot, projection } = view;
+  const situation = situationOf(nursery, species, lot);
+  const out = projection.plantOut;
+  const grown = broughtOn(batch, projection, situation);
   return (
     <section aria-label={say('bringingOn')}>
       <p className="flex flex-wrap items-baseline gap-x-3">
@@ -50,11 +42,11 @@ export function GrowingOn({ view }: { view: BatchView }) {
           <Tag code={batch.code} large />
         </Link>
         <span className="text-[1.2rem] font-semibold">{species.common[0]}</span>
-        {potted && <span className="text-ink2 italic">{say('pottedOn', { on: shortDate(potted, today) })}</span>}
+        {grown && <span className="text-ink2 italic">{say('pottedOn', { on: shortDate(grown.potted, today) })}</span>}
       </p>
       <Enough view={view} out={out} />
       <Survival view={view} out={out} />
-      {potted ? <Steps view={view} potted={potted} out={out} /> : <p className="mt-3 text-ink2">{say('nothingUpYet')}</p>}
+      {grown ? <Steps view={view} grown={grown} /> : <p className="mt-3 text-ink2">{say('nothingUpYet')}</p>}
     </section>
   );
 }
@@ -176,31 +168,16 @@ function Survival({ view, out }: { view: BatchView; out: string }) {
   );
 }
 
-/** The steps with their days, the reason of each, and what lateness costs. */
-function Steps({ view, potted, out }: { view: BatchView; potted: string; out: string }) {
-  const { nursery, places, temperatures, today } = useNursery();
-  const { species, projection } = view;
-  const place = places.find(({ id }) => id === projection.state.stages[projection.state.stage]?.placeId);
-  const temperature_C = place ? expectedOf(place, temperatures, today).celsius : 18;
-  const steps = bringingOn({ species, nursery, potted, temperature_C, plantOut: out });
-  const next = steps.find(({ to }) => to >= today);
+/** The steps with their days, the reason of each, and what lateness costs; each can be done, and moved. */
+function Steps({ view, grown: { steps, temperature_C } }: { view: BatchView; grown: BroughtOn }) {
+  const { today } = useNursery();
+  const next = steps.find(({ kind, to, doneOn }) => !doneOn && (kind !== 'up' || to >= today));
   return (
     <>
       <h2 className="mt-4">{say('bringingOn')}</h2>
       <ol className="mt-1">
         {steps.map((step) => (
-          <li
-            key={step.kind}
-            className={`border-t border-line py-2 ${step === next ? 'border-l-4 border-l-cool pl-2' : ''} ${step.to < today ? 'text-ink2' : ''}`}
-          >
-            <p className="flex flex-wrap items-baseline justify-between gap-x-4">
-              <b className="font-[560]">{STEP[step.kind]}</b>
-              <span className="font-mono whitespace-nowrap">{daysOf(step, today)}</span>
-            </p>
-            <p className="text-[0.95rem] text-ink2">
-              {WHY[step.kind]} {figureOf(step)}
-            </p>
-          </li>
+          <Step key={step.kind} view={view} step={step} next={step === next} />
         ))}
       </ol>
       <p className="mt-2 max-w-prose text-[0.95rem] text-ink2">{say('stepsAssumed', { celsius: Math.round(temperature_C) })}</p>
@@ -208,12 +185,96 @@ function Steps({ view, potted, out }: { view: BatchView; potted: string; out: st
   );
 }
 
-function daysOf({ from, to }: GrowingStep, today: string): string {
-  return stretch(from, to, today);
+/** One step: its days, why then, what it costs to be late, and where it is not done yet, the word for it and another day. */
+function Step({ view, step, next }: { view: BatchView; step: BroughtOn['steps'][number]; next: boolean }) {
+  const { batch, projection, tasks } = view;
+  const { today } = useNursery();
+  const { record, problem } = useRecord();
+  const [moving, setMoving] = useState(false);
+  const { kind, from, to, doneOn } = step;
+  const { name, why, late } = GROWING_STEPS[kind];
+  const task = tasks.find(({ tending }) => tending === kind);
+  const chosen = batch.events.findLast(
+    (event) => event.kind === 'tendingMoved' && event.tending === kind && projection.state.inForce.has(event.id),
+  );
+  const past = doneOn !== undefined || (kind === 'up' && to < today);
+  const movable = !doneOn && !moving && kind !== 'up' && (task || kind === 'plantOut');
+  return (
+    <li className={`border-t border-line py-2 ${next ? 'border-l-4 border-l-cool pl-2' : ''} ${past ? 'text-ink2' : ''}`}>
+      <p className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <b className="font-[560]">{say(name)}</b>
+        <span className="flex items-baseline gap-x-4">
+          <span className="font-mono whitespace-nowrap">
+            {doneOn ? say('stepDone', { on: shortDate(doneOn, today) }) : stretch(from, to, today)}
+          </span>
+          {movable && (
+            <button
+              type="button"
+              className="quiet text-[0.95rem]"
+              aria-label={say('moveStepOf', { step: say(name) })}
+              onClick={() => setMoving(true)}
+            >
+              {say('moveStep')}
+            </button>
+          )}
+          {!doneOn && chosen && <UndoButton view={view} events={[chosen]} />}
+        </span>
+      </p>
+      {!doneOn && <p className="text-[0.95rem] text-ink2">{[say(why), late && say(late), figureOf(step)].filter(Boolean).join(' ')}</p>}
+      {moving && kind !== 'up' && (
+        <MoveStep
+          kind={kind}
+          from={from}
+          close={() => setMoving(false)}
+          move={(day) => record(batch, recordTendingMoved(kind, day, today, newId))}
+        />
+      )}
+      <Problem>{problem}</Problem>
+      {task && from <= today && <AnswerControls view={view} task={task} />}
+    </li>
+  );
 }
 
-function figureOf({ kind, hours, risk, season_days }: GrowingStep): string {
+/** Another day for a step, typed as people type days. */
+function MoveStep({
+  kind,
+  from,
+  move,
+  close,
+}: {
+  kind: DatedTending;
+  from: PlainDate;
+  move: (day: PlainDate) => boolean;
+  close: () => void;
+}) {
+  const { today } = useNursery();
+  const [day, setDay] = useState(from);
+  const [asked, ask] = useState(false);
+  return (
+    <form
+      className="flex flex-wrap items-end gap-x-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        ask(true);
+        if (day && move(day)) close();
+      }}
+    >
+      <Field label={say('newDay')} error={asked && !day ? say('giveDay') : undefined}>
+        <DateInput value={day} onChange={setDay} today={today} ahead className="written w-36" />
+      </Field>
+      <button type="submit" className="action" aria-label={say('moveStepOf', { step: stepName(kind) })}>
+        {say('moveStep')}
+      </button>
+      <button type="button" className="quiet" onClick={close}>
+        {say('cancel')}
+      </button>
+    </form>
+  );
+}
+
+function figureOf({ kind, hours, risk, season_days, off }: GrowingStep): string {
   if (hours !== undefined) return say('hoursOfLight', { hours });
+  if (off !== undefined) return say('comesOff', { off });
   if (season_days !== undefined && risk !== undefined)
     return season_days < ROOTING_DAYS
       ? say('seasonTooShort', { season: spell(season_days), needed: spell(ROOTING_DAYS) })

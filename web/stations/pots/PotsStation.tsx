@@ -1,6 +1,8 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
+import { isStage } from '@chill/core/kinds/stages.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
-import { recordCheck } from '@chill/core/schedule/record.ts';
+import { recordCheck, recordTending } from '@chill/core/schedule/record.ts';
+import { taskKey } from '@chill/core/schedule/task.ts';
 import { say } from '@chill/words/pots.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { Link } from 'react-router';
@@ -64,8 +66,15 @@ function PotRow({ view, picked, pick, below }: { view: BatchView } & Beside) {
   const { counts } = state;
   const sights = useSights();
   const { record, problem } = useRecord();
-  const out = tasks.find((task) => task.kind === 'plantOut')?.due ?? projection.plantOut;
-  const put = (lost: number) => record(batch, recordCheck(batch, state, { counts: lost > 0 ? { lost } : {} }, today, newId));
+  // While the rest of the batch is somewhere else, a look at the pots is none at that.
+  const here = isStage(projection.stages[state.stage]?.kind, ({ course }) => course === 'grows');
+  const put = (lost: number) =>
+    record(
+      batch,
+      here
+        ? recordCheck(batch, state, { counts: lost > 0 ? { lost } : {} }, today, newId)
+        : recordTending('water', lost, state, today, newId),
+    );
   return (
     <TapRow
       view={view}
@@ -80,7 +89,7 @@ function PotRow({ view, picked, pick, below }: { view: BatchView } & Beside) {
             />
           </span>
           {counts.discarded + counts.broken > 0 && `${say('lost', { discarded: counts.discarded + counts.broken })} `}
-          {say('plantOut', { out: shortDate(out, today) })}
+          {say('plantOut', { out: shortDate(projection.plantOut, today) })}
         </>
       }
       picked={picked}
@@ -100,7 +109,7 @@ function PotRow({ view, picked, pick, below }: { view: BatchView } & Beside) {
       more={
         <>
           {tasks.map((task) => (
-            <div key={`${task.kind}${task.stage}`} className="mt-2">
+            <div key={taskKey(task)} className="mt-2">
               <AnswerControls view={view} task={task} sight={sights[batch.id]} />
             </div>
           ))}

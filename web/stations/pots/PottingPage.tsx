@@ -5,7 +5,7 @@ import { MEDIA, type MixPart, sowingDepth_mm } from '@chill/core/mix/water.ts';
 import { CONTAINERS, type Container, usualContainer } from '@chill/core/pots/containers.ts';
 import { type PottedUp, type Recipe, sessionFor, USUAL_RECIPE } from '@chill/core/pots/potting.ts';
 import { lodgersOf } from '@chill/core/schedule/lodging.ts';
-import { recordMoves } from '@chill/core/schedule/record.ts';
+import { recordPotted } from '@chill/core/schedule/record.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Units } from '@chill/model/nursery.ts';
 import { say } from '@chill/words/pots.ts';
@@ -167,7 +167,7 @@ function Row({
             </select>
           </label>
           <Stepper label={say('toEach')} value={into.each} least={1} most={9} onChange={(each) => choose({ ...into, each })} />
-          <button type="button" className="action" onClick={() => record(batch, recordMoves(state, { potted: many }, today, newId))}>
+          <button type="button" className="action" onClick={() => record(batch, recordPotted(state, many, into.each, today, newId))}>
             {say('potted', { count: many })}
           </button>
         </div>

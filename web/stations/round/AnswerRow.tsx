@@ -1,10 +1,12 @@
+import { addDays } from '@chill/core/calendar/dates.ts';
 import { placesFor } from '@chill/core/kinds/places.ts';
 import { isStage, STAGES, staysAtBench } from '@chill/core/kinds/stages.ts';
+import { countIn } from '@chill/core/ledger/states.ts';
 import { mostFor } from '@chill/core/ledger/verbs.ts';
 import { countFirst, wantsCount } from '@chill/core/mix/swelling.ts';
 import type { Answer } from '@chill/core/schedule/answer.ts';
 import { benchFirst } from '@chill/core/schedule/oneTap.ts';
-import { recordWait } from '@chill/core/schedule/record.ts';
+import { recordTendingMoved, recordWait } from '@chill/core/schedule/record.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import { waitOn } from '@chill/core/schedule/waitOn.ts';
 import { cautionAt, mouldCaution } from '@chill/core/schedule/words.ts';
@@ -77,6 +79,7 @@ const ANSWERS: Record<Task['kind'], Kind> = {
   refresh: { ...record, caution: mouldCaution },
   lift: { act: () => say('pot'), Asks: Lifted },
   finish: { act: () => say('finish'), Asks: TheRest, Instead: WaitOn },
+  tend: { act: () => say('doneAct'), Asks: LostInPots, Instead: PutOff },
   plantOut: { act: () => say('plantOut'), Asks: PlantsOut },
 };
 
@@ -263,6 +266,40 @@ function TheRest({ view, answer, set }: Answering) {
   if (mostFor('heldOver', view.projection.state.counts) === 0) return null;
   return <Choice label={say('thoseNotGerminated')} options={REST} value={answer.rest} onChange={(rest) => set({ rest })} />;
 }
+
+/** Seedlings that were lost by then, or that come off. */
+function LostInPots({ view, task: { tending }, answer, set }: Answering) {
+  const { counts } = view.projection.state;
+  if (tending !== 'water' && tending !== 'thin' && tending !== 'prickOut' && tending !== 'potOn') return null;
+  const most = countIn(counts, ['potted', 'established']);
+  const count = { value: answer.lost, most, onChange: (lost: number) => set({ lost }) };
+  return tending === 'thin' ? (
+    <Stepper label={say('comeOff')} {...count} />
+  ) : (
+    <Tally label={say('lost')} none={say('noneLost')} {...count} />
+  );
+}
+
+/** Another day for something that can wait. */
+function PutOff({ view: { batch }, task: { tending } }: Answering) {
+  const { today } = useNursery();
+  const { record, problem } = useRecord();
+  if (tending === undefined || tending === 'water') return null;
+  return (
+    <>
+      <button
+        type="button"
+        className="quiet text-[0.95rem]"
+        onClick={() => record(batch, recordTendingMoved(tending, addDays(today, PUT_OFF_DAYS), today, newId))}
+      >
+        {say('inSomeDays', { days: PUT_OFF_DAYS })}
+      </button>
+      <Problem>{problem}</Problem>
+    </>
+  );
+}
+/** What can wait is put off by so many days with one tap; any other day is given on the station. */
+const PUT_OFF_DAYS = 3;
 
 /** Waiting on instead, with what may still come of it. */
 function WaitOn({ view: { batch, projection } }: Answering) {

@@ -19,7 +19,7 @@ import { Tag } from '../../kit/Tag.tsx';
 import { BLANK, kindOf, readLine, type SheetLine, sheetOf, type Written } from './sheet.ts';
 
 /** Actions that a tick alone can tell of. */
-const TICKED: readonly string[] = ['begin', 'move', 'turn', 'freshWater', 'water', 'refresh', 'lift'];
+const TICKED: readonly string[] = ['begin', 'move', 'turn', 'freshWater', 'water', 'refresh', 'lift', 'tend'];
 
 /** A filled sheet typed back in: three fields a bag, Enter to the next; what is wrong is said at its line, and nothing is put down until all is right. */
 export default function TypedSheetPage() {

@@ -17,6 +17,7 @@ const VERB: Record<Counted, Verb> = { up: 'up', mouldy: 'mouldy', lost: 'lost', 
 /** The count that figures mean where nothing else was said. */
 function first(task: Pick<Task, 'kind' | 'check'>): Counted | undefined {
   if (task.kind === 'lift' || task.kind === 'plantOut') return 'count';
+  if (task.kind === 'tend') return 'lost';
   if (task.kind !== 'check') return undefined;
   return task.check === 'pots' ? 'lost' : task.check === 'dry' ? 'mouldy' : 'up';
 }

@@ -1,6 +1,6 @@
 import { nearDate } from '@chill/core/calendar/dates.ts';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
-import type { Task } from '@chill/core/schedule/task.ts';
+import { type Task, taskKey } from '@chill/core/schedule/task.ts';
 import { walkOrder } from '@chill/core/schedule/walk.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
@@ -24,7 +24,7 @@ export function roundStops(view: NurseryView): RoundStop[] {
     return [
       ...dueToday(batch, view.today).map((due) => ({
         ...{ placeId: placeIdOf(due.placeId, view), code, pressing: due.pressing },
-        line: { key: `${batch.batch.id} ${due.kind} ${due.stage}`, view: batch, due } as RoundLine,
+        line: { key: `${batch.batch.id} ${taskKey(due)}`, view: batch, due } as RoundLine,
       })),
       ...gesturesOn(batch, view.today).map((done) => ({
         ...{ placeId: placeIdOf(placeAfter(batch, done), view), code, done: true },

@@ -1,6 +1,6 @@
 import { addDays } from '@chill/core/calendar/dates.ts';
 import type { CheckKind } from '@chill/core/kinds/stages.ts';
-import type { Task } from '@chill/core/schedule/task.ts';
+import { type Task, taskKey } from '@chill/core/schedule/task.ts';
 import type { Place } from '@chill/model/place.ts';
 import { say } from '@chill/words/sheet.ts';
 import type { Sentence } from '@chill/words/subject.ts';
@@ -27,7 +27,7 @@ export function sheetOf({ batches, places, today }: Pick<NurseryView, 'batches' 
     for (const task of view.tasks.filter(({ due }) => due <= until)) {
       const place = places.find(({ id }) => id === task.placeId);
       const stop = stops.get(place?.id ?? '') ?? { place, lines: [] };
-      stop.lines.push({ key: `${view.batch.id} ${task.kind} ${task.stage}`, view, task });
+      stop.lines.push({ key: `${view.batch.id} ${taskKey(task)}`, view, task });
       stops.set(place?.id ?? '', stop);
     }
   }

@@ -1,0 +1,13 @@
+import type { EventKind } from './kind.ts';
+import { moveSeeds, movesSaid } from './steps.ts';
+
+/** Something was done for seedlings in their pots. */
+export const tended: EventKind<'tended'> = {
+  apply(state, event) {
+    moveSeeds(state, event);
+    const { on, tending } = event;
+    state.tended.push({ on, tending });
+    if (tending === 'thin') state.toThin = 0;
+  },
+  facts: ({ tending, moves }) => [{ did: 'tended', tending }, ...movesSaid(moves)],
+};

@@ -1,0 +1,29 @@
+import type { Tending } from '@chill/model/event.ts';
+import { say } from '@chill/words/pots.ts';
+import type { PlainKey } from '@chill/words/subject.ts';
+import type { GrowingStepKind } from './bringingOn.ts';
+
+/** What a step is called, why it is done then, and what it costs to be late with it; the last two where there is something to say. */
+interface StepWords {
+  name: PlainKey<typeof say>;
+  why: PlainKey<typeof say>;
+  late?: PlainKey<typeof say>;
+}
+
+/** The one table of what is done for seedlings. */
+export const GROWING_STEPS: Record<GrowingStepKind | Tending, StepWords> = {
+  water: { name: 'stepWater', why: 'whyWater', late: 'lateWater' },
+  up: { name: 'stepUp', why: 'whyUp' },
+  domeOff: { name: 'stepDomeOff', why: 'whyDomeOff', late: 'lateDomeOff' },
+  lights: { name: 'stepLights', why: 'whyLights', late: 'lateLights' },
+  lightsOff: { name: 'stepLightsOff', why: 'whyLightsOff' },
+  thin: { name: 'stepThin', why: 'whyThin', late: 'lateThin' },
+  prickOut: { name: 'stepPrickOut', why: 'whyPrickOut', late: 'latePrickOut' },
+  feed: { name: 'stepFeed', why: 'whyFeed', late: 'lateFeed' },
+  potOn: { name: 'stepPotOn', why: 'whyPotOn', late: 'latePotOn' },
+  hardenOff: { name: 'stepHardenOff', why: 'whyHardenOff', late: 'lateHardenOff' },
+  plantOut: { name: 'stepPlantOut', why: 'whyPlantOut', late: 'latePlantOut' },
+};
+
+/** What a step is called. */
+export const stepName = (step: GrowingStepKind | Tending) => say(GROWING_STEPS[step].name);

@@ -1,0 +1,108 @@
+import type { Batch } from '@chill/model/batch.ts';
+import type { DatedTending, Tending } from '@chill/model/event.ts';
+import type { Place } from '@chill/model/place.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import { say as sayOfPots } from '@chill/words/pots.ts';
+import { say } from '@chill/words/schedule.ts';
+import { addDays, daysBetween, later, spell } from '../calendar/dates.ts';
+import { placesFor } from '../kinds/places.ts';
+import { STAGES } from '../kinds/stages.ts';
+import { countIn } from '../ledger/states.ts';
+import { bringingOn, type GrowingStep } from '../pots/bringingOn.ts';
+import { pottedOn } from '../pots/living.ts';
+import { GROWING_STEPS } from '../pots/steps.ts';
+import { POTS_EVERY_DAYS } from '../treat/intervals.ts';
+import type { Projection } from './project.ts';
+import { type Situation, warmthOf } from './situation.ts';
+import { type Task, type TaskContext, task } from './task.ts';
+
+/** How a batch's seedlings are brought on: where they stand, how warm, and each step with the day on which it was done, where it was. */
+export interface BroughtOn {
+  potted: PlainDate;
+  place: Place | undefined;
+  temperature_C: number;
+  steps: (GrowingStep & { doneOn?: PlainDate })[];
+}
+
+/** How warm a pot stands where no place is known, °C. */
+const INDOORS_C = 18;
+
+/** The steps of bringing a batch's seedlings on; `undefined` while nothing of it is potted. */
+export function broughtOn(batch: Batch, projection: Projection, situation: Situation): BroughtOn | undefined {
+  const potted = pottedOn(batch);
+  if (!potted) return undefined;
+  const { state } = projection;
+  const { species, nursery } = situation;
+  const place = potsPlace(projection, situation);
+  const temperature_C = place ? warmthOf(place, situation).celsius : INDOORS_C;
+  const steps = bringingOn({
+    ...{ species, nursery, potted, temperature_C },
+    plantOut: projection.plantOut,
+    outdoors: place?.kind === 'outdoors',
+    toThin: Math.min(state.toThin, countIn(state.counts, ['potted', 'established'])),
+    moved: state.tendingDays,
+  });
+  const doneOn = (kind: GrowingStep['kind']) => state.tended.find(({ tending }) => tending === kind)?.on;
+  return {
+    ...{ potted, place, temperature_C },
+    steps: steps.map((step) => {
+      const done = doneOn(step.kind);
+      return { ...step, ...(done && { doneOn: done }) };
+    }),
+  };
+}
+
+/** Where a batch's seedlings stand: with the rest once that is in pots too; on the bench while it is somewhere else. */
+function potsPlace({ state, stages }: Projection, { places }: Pick<Situation, 'places'>): Place | undefined {
+  const at = stages.findIndex(({ kind }) => STAGES[kind].course === 'grows');
+  const placeId = state.stages[at]?.placeId ?? stages[at]?.placeId;
+  return places.find(({ id }) => id === placeId) ?? placesFor('pot', places)[0];
+}
+
+/** A dome that is still on so long after its days has been off for long, only nobody wrote it down. Assumption. */
+const DOME_LAPSES_DAYS = 14;
+
+/** What there is to do for seedlings in their pots, each on its day; watering by itself only while the rest of the batch is somewhere else. */
+export function growTasks(context: TaskContext): Task[] {
+  const { batch, projection, situation, stage } = context;
+  const { state } = projection;
+  const inPots = countIn(state.counts, ['potted', 'established']);
+  if (inPots === 0) return [];
+  const grown = broughtOn(batch, projection, situation);
+  if (!grown) return [];
+  const { steps, place, potted } = grown;
+  const tasks = steps.flatMap(({ kind, from, to, doneOn, off }) => {
+    if (kind === 'up' || kind === 'plantOut' || doneOn || lapsed(kind, to, steps, situation.today)) return [];
+    return [tend(context, kind, from, place, off)];
+  });
+  if (STAGES[stage.kind].course === 'grows') return tasks;
+  const watered = state.tended.findLast(({ tending }) => tending === 'water')?.on ?? potted;
+  return [tend(context, 'water', addDays(later(watered, potted), POTS_EVERY_DAYS), place), ...tasks];
+}
+
+function tend(context: TaskContext, tending: Exclude<Tending, 'plantOut'>, due: PlainDate, place: Place | undefined, off?: number): Task {
+  const { name, why, late: cost } = GROWING_STEPS[tending];
+  const late = daysBetween(due, context.situation.today);
+  return task(context, {
+    kind: 'tend',
+    tending,
+    due,
+    placeId: place?.id,
+    title: sayOfPots.of(name),
+    hint: off === undefined ? sayOfPots.of(why) : say.of('bothSaid', { one: sayOfPots.of('comesOff', { off }), other: sayOfPots.of(why) }),
+    ...(late > 0 &&
+      cost && { lateness: say.of('lateSo', { late: spell.of(late), cost: sayOfPots.of(cost) }), pressing: late > POTS_EVERY_DAYS }),
+  });
+}
+
+/** Whether a step is too late to be of any use, or was never begun. */
+function lapsed(kind: DatedTending, to: PlainDate, steps: BroughtOn['steps'], today: PlainDate): boolean {
+  const of = (which: DatedTending) => steps.find((step) => step.kind === which);
+  const hardened = of('hardenOff');
+  if (kind === 'hardenOff') return false;
+  if (kind === 'lightsOff') return of('lights')?.doneOn === undefined;
+  if (hardened && (hardened.doneOn || hardened.from < today)) return true;
+  if (kind === 'domeOff') return addDays(to, DOME_LAPSES_DAYS) < today;
+  if (kind === 'lights') return (of('lightsOff')?.from ?? to) <= today;
+  return false;
+}

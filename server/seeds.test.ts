@@ -1,5 +1,5 @@
 import { foldLot } from '@chill/core/lot/lotLedger.ts';
-import { planTowelTest } from '@chill/core/methods/towelTest.ts';
+import { planTowelTest } from '@chill/core/methods/planTowelTest.ts';
 import type { NewBatch } from '@chill/model/batch.ts';
 import type { Lot, LotEvent } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';

@@ -1,6 +1,6 @@
 import type { SeedForm } from '@chill/model/species.ts';
-import { say } from '@chill/words/pots.ts';
 import { wordedRows } from '@chill/words/tables.ts';
+import { say } from '@chill/words/tending.ts';
 
 /** What seedlings are potted into. */
 export type Container = 'cell' | 'deepCell' | 'pot' | 'deepPot';

@@ -1,6 +1,6 @@
 import type { Tending } from '@chill/model/event.ts';
-import { say } from '@chill/words/pots.ts';
 import type { PlainKey } from '@chill/words/subject.ts';
+import { say } from '@chill/words/tending.ts';
 import type { GrowingStepKind } from './bringingOn.ts';
 
 /** What a step is called, why it is done then, and what it costs to be late with it; the last two where there is something to say. */

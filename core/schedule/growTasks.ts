@@ -2,8 +2,8 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { DatedTending, Tending } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
-import { say as sayOfPots } from '@chill/words/pots.ts';
 import { say } from '@chill/words/schedule.ts';
+import { say as ofTending } from '@chill/words/tending.ts';
 import { addDays, daysBetween, later, spell } from '../calendar/dates.ts';
 import { placesFor } from '../kinds/places.ts';
 import { STAGES } from '../kinds/stages.ts';
@@ -88,10 +88,10 @@ function tend(context: TaskContext, tending: Exclude<Tending, 'plantOut'>, due: 
     tending,
     due,
     placeId: place?.id,
-    title: sayOfPots.of(name),
-    hint: off === undefined ? sayOfPots.of(why) : say.of('bothSaid', { one: sayOfPots.of('comesOff', { off }), other: sayOfPots.of(why) }),
+    title: ofTending.of(name),
+    hint: off === undefined ? ofTending.of(why) : say.of('bothSaid', { one: ofTending.of('comesOff', { off }), other: ofTending.of(why) }),
     ...(late > 0 &&
-      cost && { lateness: say.of('lateSo', { late: spell.of(late), cost: sayOfPots.of(cost) }), pressing: late > POTS_EVERY_DAYS }),
+      cost && { lateness: say.of('lateSo', { late: spell.of(late), cost: ofTending.of(cost) }), pressing: late > POTS_EVERY_DAYS }),
   });
 }
 

@@ -1,6 +1,7 @@
 import { testAdvice } from '@chill/core/lot/testPlan.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
-import { planTowelTest, towelEvidence } from '@chill/core/methods/towelTest.ts';
+import { planTowelTest } from '@chill/core/methods/planTowelTest.ts';
+import { towelEvidence } from '@chill/core/methods/towelTest.ts';
 import type { TowelResult } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { chanceFrom, drawTruth, LivingSeeds } from '@chill/sim/truth.ts';

@@ -13,6 +13,7 @@ import type { DatedTending } from '@chill/model/event.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/pots.ts';
 import { Rich } from '@chill/words/rich.tsx';
+import { say as ofTending } from '@chill/words/tending.ts';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
@@ -202,7 +203,7 @@ function Step({ view, step, next }: { view: BatchView; step: BroughtOn['steps'][
   return (
     <li className={`border-t border-line py-2 ${next ? 'border-l-4 border-l-cool pl-2' : ''} ${past ? 'text-ink2' : ''}`}>
       <p className="flex flex-wrap items-baseline justify-between gap-x-4">
-        <b className="font-[560]">{say(name)}</b>
+        <b className="font-[560]">{ofTending(name)}</b>
         <span className="flex items-baseline gap-x-4">
           <span className="font-mono whitespace-nowrap">
             {doneOn ? say('stepDone', { on: shortDate(doneOn, today) }) : stretch(from, to, today)}
@@ -211,7 +212,7 @@ function Step({ view, step, next }: { view: BatchView; step: BroughtOn['steps'][
             <button
               type="button"
               className="quiet text-[0.95rem]"
-              aria-label={say('moveStepOf', { step: say(name) })}
+              aria-label={say('moveStepOf', { step: ofTending(name) })}
               onClick={() => setMoving(true)}
             >
               {say('moveStep')}
@@ -220,7 +221,9 @@ function Step({ view, step, next }: { view: BatchView; step: BroughtOn['steps'][
           {!doneOn && chosen && <UndoButton view={view} events={[chosen]} />}
         </span>
       </p>
-      {!doneOn && <p className="text-[0.95rem] text-ink2">{[say(why), late && say(late), figureOf(step)].filter(Boolean).join(' ')}</p>}
+      {!doneOn && (
+        <p className="text-[0.95rem] text-ink2">{[ofTending(why), late && ofTending(late), figureOf(step)].filter(Boolean).join(' ')}</p>
+      )}
       {moving && kind !== 'up' && (
         <MoveStep
           kind={kind}
@@ -274,7 +277,7 @@ function MoveStep({
 
 function figureOf({ kind, hours, risk, season_days, off }: GrowingStep): string {
   if (hours !== undefined) return say('hoursOfLight', { hours });
-  if (off !== undefined) return say('comesOff', { off });
+  if (off !== undefined) return ofTending('comesOff', { off });
   if (season_days !== undefined && risk !== undefined)
     return season_days < ROOTING_DAYS
       ? say('seasonTooShort', { season: spell(season_days), needed: spell(ROOTING_DAYS) })

@@ -1,7 +1,8 @@
 import { broughtBy } from '@chill/core/lot/lotLedger.ts';
 import { testAdvice, testSizes, viableLeftAtLeast } from '@chill/core/lot/testPlan.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
-import { planTowelTest, towelEvidence } from '@chill/core/methods/towelTest.ts';
+import { planTowelTest } from '@chill/core/methods/planTowelTest.ts';
+import { towelEvidence } from '@chill/core/methods/towelTest.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
 import { refusal } from '@chill/model/refusal.ts';
 import type { Species } from '@chill/model/species.ts';

@@ -18,13 +18,27 @@ import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { NewId } from '@chill/model/primitives.ts';
+import type { PlantPromise } from '@chill/model/promise.ts';
 import type { Sight } from '@chill/model/sight.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { sightOf } from '@chill/sim/seeds.ts';
 import { logged } from '@chill/sim/temperatures.ts';
 import { spoken } from '@chill/words/subject.ts';
-import { BATCHES, DEMO_DAY, type DemoBatch, LOGGED, LOGGED_SINCE, LOTS, PLACES, SALLOW_GAP, SHELF, TRIALS, TROUBLES } from './nursery.ts';
+import {
+  BATCHES,
+  DEMO_DAY,
+  type DemoBatch,
+  LOGGED,
+  LOGGED_SINCE,
+  LOTS,
+  PLACES,
+  PROMISES,
+  SALLOW_GAP,
+  SHELF,
+  TRIALS,
+  TROUBLES,
+} from './nursery.ts';
 
 /** What the demo nursery consists of, ready to be stored. */
 export interface DemoNursery {
@@ -32,6 +46,7 @@ export interface DemoNursery {
   /** What the loggers have written down until the demo opens, by place. */
   readings: Map<string, Readings>;
   lots: Lot[];
+  promises: PlantPromise[];
   batches: { made: NewBatch; speciesId: string; events: { on: string; events: NewEvent[] }[] }[];
 }
 
@@ -78,7 +93,9 @@ export function growDemoNursery(handbook: readonly Species[]): DemoNursery {
       batch.made.trial = { id, name, arm: i + 1, arms: arms.length, control: i === 0 };
     }
   }
-  return { places, readings, lots, batches };
+  const promising = randomFrom('Promised');
+  const promises = PROMISES.map((one): PlantPromise => ({ id: uuidFrom(promising), ...one }));
+  return { places, readings, lots, promises, batches };
 }
 
 /** The share of a demo lot that is really sound, which only the simulation knows; absent for a lot that is not the demo's own. */

@@ -2,6 +2,7 @@ import { CLIMATES } from '@chill/core/winter/climates.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { PlantPromise } from '@chill/model/promise.ts';
 import type { Trouble } from '@chill/sim/temperatures.ts';
 
 /** The day on which the demo opens. */
@@ -176,4 +177,12 @@ export const BATCHES: DemoBatch[] = [
   batch('CV-26-01', 'hot-water-then-sand', 120, '2027-02-16'),
   batch('AP-26-01', 'sand-in-fridge', 80, '2027-02-16'),
   batch('BS-26-01', 'freezer-turns', 60, '2027-02-18'),
+];
+
+/** What the demo's people have promised. */
+export const PROMISES: Omit<PlantPromise, 'id'>[] = [
+  { speciesId: 'camassia-quamash', plants: 40, on: '2027-05-30', whom: 'wet meadow planting' },
+  { speciesId: 'camassia-quamash', plants: 25, on: '2027-06-10', whom: 'school bed' },
+  { speciesId: 'larix-occidentalis', plants: 30, on: '2027-05-28', whom: 'north slope planting' },
+  { speciesId: 'geranium-viscosissimum', plants: 8, on: '2027-06-01', whom: 'bed by the gate' },
 ];

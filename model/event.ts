@@ -1,5 +1,5 @@
 import { say } from '@chill/words/model.ts';
-import { BatchId, Celsius, Count, EventId, Instant, PlaceId, PlainDate, PositiveCount, TimerId } from './primitives.ts';
+import { BatchId, Celsius, Count, EventId, Instant, PlaceId, PlainDate, PositiveCount, PromiseId, TimerId } from './primitives.ts';
 import { DatedStage, Stage } from './stage.ts';
 import { Grams, Pour, Swelling } from './treatment.ts';
 import { z } from './zod.ts';
@@ -87,7 +87,8 @@ export const SplitEvent = z.object({
 /** Something that happened to a batch, as the one who saw it tells it. */
 export const NewEvent = z.discriminatedUnion('kind', [
   z.object({ ...common, kind: z.literal('stageStarted'), stage, placeId: PlaceId }),
-  z.object({ ...common, kind: z.literal('stageFinished'), stage, moves }),
+  /** `promise` where the plants that go out or are given away are for one. */
+  z.object({ ...common, kind: z.literal('stageFinished'), stage, moves, promise: PromiseId.optional() }),
   z.object({
     ...common,
     kind: z.literal('checked'),
@@ -95,12 +96,13 @@ export const NewEvent = z.discriminatedUnion('kind', [
     mould: z.enum(['none', 'few', 'spreading']).optional(),
     moves,
   }),
-  /** `each` where so many went into one container, to be thinned to one. */
+  /** `each` where so many went into one container, to be thinned to one; `promise` where plants that go out or are given away are for one. */
   z.object({
     ...common,
     kind: z.literal('seedsMoved'),
     moves: moves.min(1, { error: () => say('sayHowManySeedsMoved') }),
     each: z.int().min(1).max(MOST_EACH).optional(),
+    promise: PromiseId.optional(),
   }),
   /** Something was done for seedlings in their pots; those lost or thinned out by then are moved. */
   z.object({ ...common, kind: z.literal('tended'), tending: Tending, moves }),

@@ -35,6 +35,8 @@ export const EventId = Id as unknown as Named<'event'>;
 export type EventId = Naming<'event'>;
 export const TimerId = Id as unknown as Named<'timer'>;
 export type TimerId = Naming<'timer'>;
+export const PromiseId = Id as unknown as Named<'promise'>;
+export type PromiseId = Naming<'promise'>;
 export const LoggerId = Id as unknown as Named<'logger'>;
 export type LoggerId = Naming<'logger'>;
 

@@ -18,6 +18,7 @@ import { deviceRoutes } from './routes/devices.ts';
 import { handbookRoutes } from './routes/handbook.ts';
 import { lotRoutes } from './routes/lots.ts';
 import { nurseryRoutes } from './routes/nursery.ts';
+import { promiseRoutes } from './routes/promises.ts';
 import { readingRoutes } from './routes/readings.ts';
 import { roundRoutes } from './routes/round.ts';
 import { systemRoutes } from './routes/system.ts';
@@ -91,6 +92,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
     handbookRoutes,
     nurseryRoutes,
     lotRoutes,
+    promiseRoutes,
     batchRoutes,
     readingRoutes,
     roundRoutes,

@@ -14,7 +14,7 @@ const { source, close } = await openDatabase(dataFolder);
 const store = new Store(source);
 if (!(await store.nursery())) {
   const handbook = loadHandbook();
-  const { places, readings, lots, batches } = growDemoNursery(handbook);
+  const { places, readings, lots, promises, batches } = growDemoNursery(handbook);
   for (const lot of lots) await store.addLot(lot);
   for (const { made, events } of batches) {
     await store.addBatches([made], () => true);
@@ -32,6 +32,7 @@ if (!(await store.nursery())) {
       decidedOn += step.events.length;
     }
   }
+  for (const promise of promises) await store.savePromise(promise);
   await store.saveClock(DEMO_DAY, null);
   for (const place of places) {
     await store.savePlace(place);

@@ -174,6 +174,7 @@ export const say = subject('places', {
   tasks: 'tasks',
   coldTable: 'cold',
   placesTable: 'places',
+  promisesTable: 'promises',
   sample: 'mould, {{day}}',
   dailyMinToMax: 'mean daily minimum to maximum',
   archiveHolds: 'That file holds {{name}}: {{lots}} lots, {{batches}} batches, the last entry on {{last}}.',

@@ -68,6 +68,7 @@ export const say = subject('pots', {
   wholeBatch: 'The whole batch',
   moveStep: 'Move',
   moveStepOf: 'Move: {{step}}',
+  promises: 'Promised plants',
   newDay: 'New day',
   stepDone: 'done {{on}}',
   cancel: 'Cancel',

@@ -121,4 +121,7 @@ export const say = subject('server', {
   archiveTooLarge: 'That file is larger than any nursery’s data.',
   giveArchiveFile: 'Choose a file that “Save everything” made.',
   notArchive: 'That file holds no nursery’s data: {{message}}',
+  addressPromiseNameDifferentIds: 'The address and the promise name different ids.',
+  promiseIsOfAnotherSpecies: 'That promise is of another species.',
+  thereNoSuchPromise: 'There is no such promise.',
 });

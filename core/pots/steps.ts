@@ -1,5 +1,5 @@
 import type { Tending } from '@chill/model/event.ts';
-import type { PlainKey } from '@chill/words/subject.ts';
+import type { PlainKey, Sentence } from '@chill/words/subject.ts';
 import { say } from '@chill/words/tending.ts';
 import type { GrowingStepKind } from './bringingOn.ts';
 
@@ -11,7 +11,7 @@ interface StepWords {
 }
 
 /** The one table of what is done for seedlings. */
-export const GROWING_STEPS: Record<GrowingStepKind | Tending, StepWords> = {
+const STEPS: Record<GrowingStepKind | Tending, StepWords> = {
   water: { name: 'stepWater', why: 'whyWater', late: 'lateWater' },
   up: { name: 'stepUp', why: 'whyUp' },
   domeOff: { name: 'stepDomeOff', why: 'whyDomeOff', late: 'lateDomeOff' },
@@ -25,5 +25,14 @@ export const GROWING_STEPS: Record<GrowingStepKind | Tending, StepWords> = {
   plantOut: { name: 'stepPlantOut', why: 'whyPlantOut', late: 'latePlantOut' },
 };
 
+/** What is said of a step: its name, why it is done then, and what it costs to be late with it. */
+export function stepSaid(step: GrowingStepKind | Tending): { name: Sentence; why: Sentence; late: Sentence | undefined } {
+  const { name, why, late } = STEPS[step];
+  return { name: say.of(name), why: say.of(why), late: late && say.of(late) };
+}
+
 /** What a step is called. */
-export const stepName = (step: GrowingStepKind | Tending) => say(GROWING_STEPS[step].name);
+export const stepName = (step: GrowingStepKind | Tending) => say(STEPS[step].name);
+
+/** How many come off, where they are thinned. */
+export const comesOff = (off: number) => say.of('comesOff', { off });

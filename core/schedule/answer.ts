@@ -1,5 +1,5 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { NewId, PlaceId } from '@chill/model/primitives.ts';
+import type { NewId, PlaceId, PromiseId } from '@chill/model/primitives.ts';
 import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/schedule.ts';
 import { keptDry } from '../kinds/stages.ts';
@@ -30,6 +30,9 @@ export interface Answer {
   lost: number;
   count: number;
   rest: 'heldOver' | 'lost';
+  /** Of plants: what becomes of those that do not go out, and which promise they go out for, if any. */
+  others: 'stay' | 'lost';
+  promise?: PromiseId | undefined;
   /** Water added, mL. */
   water_mL: number;
   /** Where it goes, where there is more than one place for it. */
@@ -40,7 +43,7 @@ export interface Answer {
 export function usualAnswer(task: Task, state: BatchState, water_mL = 0): Answer {
   const count = task.kind === 'lift' ? state.counts.sprouted : countIn(state.counts, ['potted', 'established']);
   const lost = task.tending === 'thin' ? Math.min(state.toThin, count) : 0;
-  return { damp: 'right', mould: 'none', up: 0, mouldy: 0, lost, count, rest: 'heldOver', water_mL };
+  return { damp: 'right', mould: 'none', up: 0, mouldy: 0, lost, count, rest: 'heldOver', others: 'stay', water_mL };
 }
 
 /** The events that an answer to a task means, on the situation's day. */
@@ -67,7 +70,7 @@ export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: Ba
     case 'tend':
       return recordTending(task.tending ?? 'water', answer.lost, state, on, newId);
     case 'plantOut':
-      return recordPlantOut(batch, state, answer.count, on, newId);
+      return recordPlantOut(batch, state, answer.count, answer, on, newId);
     case 'check': {
       const { up, mouldy, lost } = answer;
       const kind = batch.plan.stages[task.stage]?.kind;

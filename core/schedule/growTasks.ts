@@ -3,14 +3,13 @@ import type { DatedTending, Tending } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/schedule.ts';
-import { say as ofTending } from '@chill/words/tending.ts';
 import { addDays, daysBetween, later, spell } from '../calendar/dates.ts';
 import { placesFor } from '../kinds/places.ts';
 import { STAGES } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
 import { bringingOn, type GrowingStep } from '../pots/bringingOn.ts';
 import { pottedOn } from '../pots/living.ts';
-import { GROWING_STEPS } from '../pots/steps.ts';
+import { comesOff, stepSaid } from '../pots/steps.ts';
 import { POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import type { Projection } from './project.ts';
 import { type Situation, warmthOf } from './situation.ts';
@@ -81,17 +80,16 @@ export function growTasks(context: TaskContext): Task[] {
 }
 
 function tend(context: TaskContext, tending: Exclude<Tending, 'plantOut'>, due: PlainDate, place: Place | undefined, off?: number): Task {
-  const { name, why, late: cost } = GROWING_STEPS[tending];
+  const { name, why, late: cost } = stepSaid(tending);
   const late = daysBetween(due, context.situation.today);
   return task(context, {
     kind: 'tend',
     tending,
     due,
     placeId: place?.id,
-    title: ofTending.of(name),
-    hint: off === undefined ? ofTending.of(why) : say.of('bothSaid', { one: ofTending.of('comesOff', { off }), other: ofTending.of(why) }),
-    ...(late > 0 &&
-      cost && { lateness: say.of('lateSo', { late: spell.of(late), cost: ofTending.of(cost) }), pressing: late > POTS_EVERY_DAYS }),
+    title: name,
+    hint: off === undefined ? why : say.of('bothSaid', { one: comesOff(off), other: why }),
+    ...(late > 0 && cost && { lateness: say.of('lateSo', { late: spell.of(late), cost }), pressing: late > POTS_EVERY_DAYS }),
   });
 }
 

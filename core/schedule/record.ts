@@ -1,6 +1,6 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { DatedTending, Move, NewEvent, Tending } from '@chill/model/event.ts';
-import type { NewId, PlaceId, PlainDate } from '@chill/model/primitives.ts';
+import type { NewId, PlaceId, PlainDate, PromiseId } from '@chill/model/primitives.ts';
 import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/schedule.ts';
 import { addDays } from '../calendar/dates.ts';
@@ -162,10 +162,28 @@ function recordReading(batch: Batch, state: BatchState, on: PlainDate, newId: Ne
   };
 }
 
-/** The events that set the living plants out, write off the others, and close the batch. */
-export function recordPlantOut(batch: Batch, state: BatchState, plants: number, on: PlainDate, newId: NewId): Recorded {
+/** How plants go out: what becomes of the living that do not, and which promise they are for, if any. */
+interface GoingOut {
+  others?: 'stay' | 'lost';
+  promise?: PromiseId | undefined;
+}
+
+/** The events that plant living plants out. While others stay in their pots the batch goes on; otherwise those are written off, and it is closed. */
+export function recordPlantOut(
+  batch: Batch,
+  state: BatchState,
+  plants: number,
+  { others = 'lost', promise }: GoingOut,
+  on: PlainDate,
+  newId: NewId,
+): Recorded {
   const out = movesForAll(state.counts, { plantOut: plants });
   if ('reason' in out) return out;
+  const given = promise !== undefined && { promise };
+  if (others === 'stay' && plants < countIn(state.counts, ['potted', 'established'])) {
+    if (plants === 0) return refusal(say.of('howManyGiveNumberAbove'), 'count');
+    return { events: [{ id: newId(), on, kind: 'seedsMoved', moves: out.moves, ...given }] };
+  }
   const after = applyMoves(state.counts, out.moves);
   if ('reason' in after) return after;
   const rest: Move[] = ON_ITS_WAY.filter((from) => after.counts[from] > 0).map((from) => ({
@@ -175,7 +193,7 @@ export function recordPlantOut(batch: Batch, state: BatchState, plants: number, 
   }));
   return {
     events: [
-      { id: newId(), on, kind: 'stageFinished', stage: batch.plan.stages.length - 1, moves: [...out.moves, ...rest] },
+      { id: newId(), on, kind: 'stageFinished', stage: batch.plan.stages.length - 1, moves: [...out.moves, ...rest], ...given },
       { id: newId(), on, kind: 'closed' },
     ],
   };

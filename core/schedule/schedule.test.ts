@@ -340,7 +340,7 @@ describe('recording', () => {
     one.take(finish('heldOver'));
     expect(one.read(on).state).toMatchObject({ stage: 3, underWay: true, counts: { potted: 30, heldOver: 20, waiting: 0 } });
     one.take(recordMoves(one.read(on).state, { lost: 2 }, on, newId));
-    one.take(recordPlantOut(one.batch, one.read('2027-05-25').state, 26, '2027-05-25', newId));
+    one.take(recordPlantOut(one.batch, one.read('2027-05-25').state, 26, {}, '2027-05-25', newId));
     const { state } = one.read('2027-05-25');
     expect(state).toMatchObject({ closedOn: '2027-05-25', counts: { plantedOut: 26, discarded: 4, heldOver: 20, potted: 0 } });
 

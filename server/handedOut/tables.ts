@@ -1,6 +1,7 @@
 import { setImmediate } from 'node:timers/promises';
 import { sourceOf } from '@chill/core/lot/source.ts';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
+import { handedOver } from '@chill/core/schedule/promises.ts';
 import type { BatchView } from '@chill/core/schedule/reader.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import type { LotInHand } from '@chill/model/lot.ts';
@@ -10,7 +11,7 @@ import { say } from '@chill/words/server.ts';
 import { spoken } from '@chill/words/subject.ts';
 import Papa from 'papaparse';
 import { Fault } from '../door/fault.ts';
-import type { NurseryViews, ReadNow } from '../nursery/views.ts';
+import { inHandSince, type NurseryViews, type ReadNow } from '../nursery/views.ts';
 import type { Store } from '../store/store.ts';
 
 type Row = Record<string, string | number | boolean | null | undefined>;
@@ -37,6 +38,7 @@ const ROWS: Record<Table, (sources: Sources) => Pages> = {
   tasks: ({ now }) => [now.batches.flatMap((view) => taskRows(view, now.places))],
   cold: ({ now }) => [now.batches.flatMap((view) => coldRows(view, now.today))],
   places: ({ now }) => [now.places.map(placeRow)],
+  promises: ({ now, store }) => promiseRows(now, store),
   readings({ now, store, placeId }) {
     if (!now.places.some(({ id }) => id === placeId)) throw Fault.field('place', say('sayWhichPlaceGiveId'));
     return readingRows(store, placeId as string);
@@ -160,6 +162,14 @@ function coldRows({ batch, species, projection: { treatment } }: BatchView, toda
       firstRoot: treatment.firstRoot,
     },
   ];
+}
+
+async function* promiseRows({ today, batches }: ReadNow, store: Store): AsyncGenerator<Row[]> {
+  const promises = await store.promises(inHandSince(today));
+  const given = handedOver(promises, batches);
+  yield promises.promises.map(({ id, speciesId, plants, on, whom, closed }) => ({
+    ...{ species: speciesId, whom, plants, on, delivered: given.get(id) ?? 0, closed: closed?.on, how: closed?.how },
+  }));
 }
 
 function placeRow({ name, kind, nominal_C, capacity, room, within, usedBy }: Place): Row {

@@ -17,6 +17,12 @@ export const PlaceRow = new EntitySchema<{ id: string; position: number; body: s
   columns: { id: { type: 'text', primary: true }, position: { type: 'integer' }, body: { type: 'text' } },
 });
 
+/** Plants promised; what was handed over stands in the ledger. */
+export const PromiseRow = new EntitySchema<{ id: string; body: string }>({
+  name: 'promise',
+  columns: { id: { type: 'text', primary: true }, body: { type: 'text' } },
+});
+
 /** `drawer` follows from the lot's ledger and its batches: seeds that no batch has. */
 export const LotRow = new EntitySchema<{ id: string; code: string; seeds: number; version: number; drawer: number; body: string }>({
   name: 'lot',
@@ -175,6 +181,7 @@ export const ENTITIES = [
   NurseryRow,
   ClockRow,
   PlaceRow,
+  PromiseRow,
   LotRow,
   BatchRow,
   EventRow,

@@ -13,6 +13,7 @@ import { Splits1760000000003 } from './migrations/0003-splits.ts';
 import { Readings1760000000004 } from './migrations/0004-readings.ts';
 import { Store1760000000005 } from './migrations/0005-store.ts';
 import { Kept1760000000006 } from './migrations/0006-kept.ts';
+import { Promises1760000000007 } from './migrations/0007-promises.ts';
 import { rawDatabase } from './raw.ts';
 import { asUnusable, Unusable } from './unusable.ts';
 
@@ -23,6 +24,7 @@ const MIGRATIONS = [
   Readings1760000000004,
   Store1760000000005,
   Kept1760000000006,
+  Promises1760000000007,
 ];
 
 /** A database that this process has for itself. */

@@ -5,6 +5,7 @@ import type { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { MouldRecord, Past } from '@chill/model/past.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { PlantPromise, PromisesInHand } from '@chill/model/promise.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { ReadingImport } from '@chill/model/temperature.ts';
 import { say } from '@chill/words/server.ts';
@@ -36,6 +37,7 @@ import { BatchRow, ClockRow, NurseryRow, OwnSpeciesRow, PlaceRow } from './entit
 import { inTransaction, requireOutside, StoreBroken } from './inTransaction.ts';
 import { keepMould, keptMark, pastBefore, unread } from './kept.ts';
 import { addLot, appendToLot, changeLot, findLot, readLots } from './lots.ts';
+import { readPromises, requirePromises, savePromise } from './promises.ts';
 import { Queue } from './queue.ts';
 import { rawDatabase } from './raw.ts';
 import { importsOf, lastReadingOf, readingsOf, setUndone, type TakenIn, takeIn } from './readings.ts';
@@ -136,6 +138,15 @@ export class Store {
       await savePlace(manager, place);
       return place;
     });
+  }
+
+  /** Every promise, the first due first, with what batches closed before `since` gave to it. */
+  promises(since: string): Promise<PromisesInHand> {
+    return this.#read((manager, database) => readPromises(manager, database, since));
+  }
+
+  savePromise(promise: PlantPromise): Promise<void> {
+    return this.#write((manager) => savePromise(manager, promise));
   }
 
   /** A place's readings between two moments, ms since 1970. */
@@ -322,6 +333,7 @@ export class Store {
       // A timer rings on two phones and is ended on both: the second has nothing to add.
       if ((await areKnown(manager, batch, append.events)) || haveEnded(batch, append.events)) return batch;
       if (append.events.some(({ kind }) => kind === 'split')) throw Fault.field('events', say('splitMakesBatchTooSend'));
+      await requirePromises(manager, batch.speciesId, append.events);
       await undoSplits(manager, batch, append.events, moment);
       return appendTo(manager, batch, append, moment);
     });

@@ -56,6 +56,7 @@ export const PAGES: readonly Page[] = [
   later('cold/winter', () => import('./cold/WinterPage.tsx')),
   later('warm', () => import('./warm/WarmStation.tsx')),
   later('pots', () => import('./pots/PotsStation.tsx')),
+  later('pots/promises', () => import('./pots/PromisesPage.tsx')),
   later('pots/session', () => import('./pots/PottingPage.tsx')),
   later('findings', () => import('./findings/FindingsStation.tsx')),
   later('batch/:code', () => import('./batch/BatchPage.tsx')),

@@ -29,6 +29,7 @@ const TABLES: Record<Exclude<Table, 'readings'>, PlainKey<typeof say>> = {
   tasks: 'tasks',
   cold: 'coldTable',
   places: 'placesTable',
+  promises: 'promisesTable',
 };
 
 /** Where seed is kept, in the order of the walk: how cold, how much fits, what is there. */

@@ -1,11 +1,9 @@
-import { addDays, daysBetween, nearDate, shortDate, spell } from '@chill/core/calendar/dates.ts';
+import { addDays, daysBetween, shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { stretch } from '@chill/core/chill/lossWords.ts';
-import { viableShare } from '@chill/core/lot/viability.ts';
-import { weighMethods } from '@chill/core/methods/propose.ts';
 import { type GrowingStep, ROOTING_DAYS } from '@chill/core/pots/bringingOn.ts';
 import { enoughFor } from '@chill/core/pots/enough.ts';
 import { livingByDay } from '@chill/core/pots/living.ts';
-import { GROWING_STEPS, stepName } from '@chill/core/pots/steps.ts';
+import { comesOff, stepName, stepSaid } from '@chill/core/pots/steps.ts';
 import { type BroughtOn, broughtOn } from '@chill/core/schedule/growTasks.ts';
 import { recordTendingMoved } from '@chill/core/schedule/record.ts';
 import { percent } from '@chill/core/units/percent.ts';
@@ -13,11 +11,12 @@ import type { DatedTending } from '@chill/model/event.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/pots.ts';
 import { Rich } from '@chill/words/rich.tsx';
-import { say as ofTending } from '@chill/words/tending.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';
+import { usePromises } from '../../data/promises.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { DateInput } from '../../kit/DateInput.tsx';
 import { Field } from '../../kit/Field.tsx';
@@ -27,6 +26,8 @@ import { dayTicks, type PlotData, roundTicks } from '../../kit/plot/plot.ts';
 import { Tag } from '../../kit/Tag.tsx';
 import { UndoButton } from '../../kit/UndoButton.tsx';
 import { AnswerControls } from '../round/AnswerRow.tsx';
+import { PromiseLine, rangeOf } from './PromiseLine.tsx';
+import { StillToStart } from './StillToStart.tsx';
 
 /** One batch in its pots: how many live and will, whether that is enough, and the days of bringing it on. */
 export function GrowingOn({ view }: { view: BatchView }) {
@@ -45,70 +46,47 @@ export function GrowingOn({ view }: { view: BatchView }) {
         <span className="text-[1.2rem] font-semibold">{species.common[0]}</span>
         {grown && <span className="text-ink2 italic">{say('pottedOn', { on: shortDate(grown.potted, today) })}</span>}
       </p>
-      <Enough view={view} out={out} />
+      <Enough view={view} />
       <Survival view={view} out={out} />
       {grown ? <Steps view={view} grown={grown} /> : <p className="mt-3 text-ink2">{say('nothingUpYet')}</p>}
     </section>
   );
 }
 
-/** Whether what is expected covers the wish; and where it may not, what can still be started in time. */
-function Enough({ view, out }: { view: BatchView; out: string }) {
+/** Whether what is expected covers what was promised, or where nothing was, the wish; and where it may not, what can still be started in time. */
+function Enough({ view }: { view: BatchView }) {
   const { today } = useNursery();
-  const { batch, projection } = view;
-  const { promised } = projection;
+  const { standings } = usePromises();
+  const { batch, projection, species, lot } = view;
+  const { promised, plantOut: out } = projection;
+  const standing = standings.find(({ speciesId }) => speciesId === species.id);
   if (!promised) return null;
   const wanted = batch.plan.wish.plants;
-  const { low, high } = promised.now;
   const { stands, shortBy } = enoughFor(wanted, promised.now);
-  const range = low === high ? String(low) : `${low}–${high}`;
-  const missing = shortBy.low === shortBy.high || shortBy.low === 0 ? String(shortBy.high) : `${shortBy.low}–${shortBy.high}`;
+  const missing = rangeOf({ low: shortBy.low || shortBy.high, high: shortBy.high });
   return (
     <>
       <p className="mt-3 text-[1.06rem]">
         <Rich
           say={say}
           of="expectedOn"
-          facts={{ range, on: shortDate(out, today), wanted }}
+          facts={{ range: rangeOf(promised.now), on: shortDate(out, today), wanted }}
           parts={{ b: <b className="font-mono text-lg" /> }}
         />{' '}
-        <b>{stands === 'covered' ? say('covered') : stands === 'short' ? say('shortBy', { missing }) : say('mayBeShort', { missing })}</b>
+        {!standing && (
+          <b>{stands === 'covered' ? say('covered') : stands === 'short' ? say('shortBy', { missing }) : say('mayBeShort', { missing })}</b>
+        )}
       </p>
-      {stands !== 'covered' && <StillToStart view={view} missing={shortBy.high} out={out} />}
-    </>
-  );
-}
-
-/** The methods by which the missing plants can still be had in time from what is left of the lot; or that none can. */
-function StillToStart({ view, missing, out }: { view: BatchView; missing: number; out: string }) {
-  const { nursery, placesAsMeasured: places, today } = useNursery();
-  const { species, lot } = view;
-  const left = lot.unassigned;
-  const offered = useMemo(() => {
-    if (left < 1) return [];
-    const viable = viableShare(lot.state.viability, species);
-    const wish = { plants: missing, confidence: nursery.settings.confidence, timing: { by: 'readyBy', date: out } } as const;
-    return weighMethods({ species, viable, available: left, nursery, places, today, wish })
-      .offered.filter(({ late_days, seeds }) => late_days === 0 && seeds !== undefined && seeds <= left)
-      .slice(0, 2);
-  }, [species, lot, left, missing, nursery, places, today, out]);
-  const href = `/plan?${new URLSearchParams({ lot: lot.id, plants: String(missing) })}`;
-  return (
-    <p className="mt-1 text-ink2">
-      {offered.length > 0
-        ? offered.map(
-            ({ method, seeds, dates }) =>
-              `${say('canStillStart', { count: seeds ?? 0, method: method.name.toLowerCase(), start: nearDate(dates.start, today), ready: shortDate(dates.plantOut, today) })} `,
-          )
-        : left > 0
-          ? say('noneInTime', { left, out: shortDate(out, today) })
-          : say('lotUsedUp')}{' '}
-      {left > 0 && (
-        <Link to={href} className="underline underline-offset-4">
-          {say('planMore', { count: missing })}
-        </Link>
+      {standing ? (
+        <ul className="mt-2" aria-label={say('promises')}>
+          {standing.promises.map((one) => (
+            <PromiseLine key={one.promise.id} standing={one} />
+          ))}
+        </ul>
+      ) : (
+        stands !== 'covered' && <StillToStart species={species} lot={lot} missing={shortBy.high} out={out} />
       )}
-    </p>
+    </>
   );
 }
 
@@ -193,7 +171,7 @@ function Step({ view, step, next }: { view: BatchView; step: BroughtOn['steps'][
   const { record, problem } = useRecord();
   const [moving, setMoving] = useState(false);
   const { kind, from, to, doneOn } = step;
-  const { name, why, late } = GROWING_STEPS[kind];
+  const { name, why, late } = stepSaid(kind);
   const task = tasks.find(({ tending }) => tending === kind);
   const chosen = batch.events.findLast(
     (event) => event.kind === 'tendingMoved' && event.tending === kind && projection.state.inForce.has(event.id),
@@ -203,7 +181,7 @@ function Step({ view, step, next }: { view: BatchView; step: BroughtOn['steps'][
   return (
     <li className={`border-t border-line py-2 ${next ? 'border-l-4 border-l-cool pl-2' : ''} ${past ? 'text-ink2' : ''}`}>
       <p className="flex flex-wrap items-baseline justify-between gap-x-4">
-        <b className="font-[560]">{ofTending(name)}</b>
+        <b className="font-[560]">{spoken(name)}</b>
         <span className="flex items-baseline gap-x-4">
           <span className="font-mono whitespace-nowrap">
             {doneOn ? say('stepDone', { on: shortDate(doneOn, today) }) : stretch(from, to, today)}
@@ -212,7 +190,7 @@ function Step({ view, step, next }: { view: BatchView; step: BroughtOn['steps'][
             <button
               type="button"
               className="quiet text-[0.95rem]"
-              aria-label={say('moveStepOf', { step: ofTending(name) })}
+              aria-label={say('moveStepOf', { step: spoken(name) })}
               onClick={() => setMoving(true)}
             >
               {say('moveStep')}
@@ -222,7 +200,7 @@ function Step({ view, step, next }: { view: BatchView; step: BroughtOn['steps'][
         </span>
       </p>
       {!doneOn && (
-        <p className="text-[0.95rem] text-ink2">{[ofTending(why), late && ofTending(late), figureOf(step)].filter(Boolean).join(' ')}</p>
+        <p className="text-[0.95rem] text-ink2">{[spoken(why), late && spoken(late), figureOf(step)].filter(Boolean).join(' ')}</p>
       )}
       {moving && kind !== 'up' && (
         <MoveStep
@@ -277,7 +255,7 @@ function MoveStep({
 
 function figureOf({ kind, hours, risk, season_days, off }: GrowingStep): string {
   if (hours !== undefined) return say('hoursOfLight', { hours });
-  if (off !== undefined) return ofTending('comesOff', { off });
+  if (off !== undefined) return spoken(comesOff(off));
   if (season_days !== undefined && risk !== undefined)
     return season_days < ROOTING_DAYS
       ? say('seasonTooShort', { season: spell(season_days), needed: spell(ROOTING_DAYS) })

@@ -34,9 +34,12 @@ export default function PotsStation() {
       }}
       empty={say('nothingPottedYet')}
       aside={
-        <p className="mt-3">
+        <p className="mt-3 flex flex-wrap items-center gap-x-6">
           <Link to="/pots/session" className={up > 0 ? 'action' : 'quiet'}>
             {up > 0 ? say('potUpSprouts', { count: up }) : say('pottingSession')}
+          </Link>
+          <Link to="/pots/promises" className="quiet">
+            {say('promises')}
           </Link>
         </p>
       }

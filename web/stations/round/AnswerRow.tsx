@@ -18,6 +18,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
+import { usePromises } from '../../data/promises.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
@@ -37,6 +38,11 @@ const MOULD = options(say, {
 const REST = options(say, {
   heldOver: 'keepAnotherSeason',
   lost: 'compost',
+});
+
+const OTHERS = options(say, {
+  stay: 'othersStay',
+  lost: 'writtenOff',
 });
 
 /** How one kind of task is answered. */
@@ -256,9 +262,36 @@ function Lifted({ view, answer, set }: Answering) {
   return <Stepper label={say('lifted')} value={answer.count} most={most} onChange={(count) => set({ count })} />;
 }
 
+/** How many go out, for which promise, and what becomes of the others. */
 function PlantsOut({ view, answer, set }: Answering) {
   const most = mostFor('plantOut', view.projection.state.counts);
-  return <Stepper label={say('plants')} value={answer.count} most={most} onChange={(count) => set({ count })} />;
+  const { standings } = usePromises();
+  const open = standings.find(({ speciesId }) => speciesId === view.species.id)?.promises.filter((one) => one.open > 0) ?? [];
+  const choose = (id: string) => {
+    const chosen = open.find(({ promise }) => promise.id === id);
+    set({ promise: chosen?.promise.id, count: Math.min(most, chosen?.open ?? most) });
+  };
+  return (
+    <>
+      <Stepper label={say('plants')} value={answer.count} most={most} onChange={(count) => set({ count })} />
+      {open.length > 0 && (
+        <label className="flex items-baseline gap-1.5 text-[0.95rem] text-ink2">
+          {say('forWhom')}
+          <select className="written max-w-44" value={answer.promise ?? ''} onChange={({ target }) => choose(target.value)}>
+            <option value="">{say('forNoPromise')}</option>
+            {open.map(({ promise, open: left }) => (
+              <option key={promise.id} value={promise.id}>
+                {say('promiseFor', { whom: promise.whom, open: left })}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      {answer.count < most && (
+        <Choice label={say('theOthers')} options={OTHERS} value={answer.others} onChange={(others) => set({ others })} />
+      )}
+    </>
+  );
 }
 
 /** What becomes of the seed that has not come. */

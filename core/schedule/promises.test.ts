@@ -1,0 +1,79 @@
+import type { NewEvent } from '@chill/model/event.ts';
+import type { PlantPromise } from '@chill/model/promise.ts';
+import { describe, expect, test } from '@jest/globals';
+import { betaQuantiles } from '../chance/distributions.ts';
+import { randomFrom } from '../chance/random.ts';
+import { delivered } from '../ledger/delivered.ts';
+import { allWaiting } from '../ledger/states.ts';
+import { together, weighPromises } from './promises.ts';
+import type { BatchView } from './reader.ts';
+
+/** A batch of larch that has so many plants to come, 9 times in 10, by a day; `gave` so many to promises. */
+function batch(low: number, high: number, plantOut: string, gave: [promise: string, count: number][] = [], closedOn?: string): BatchView {
+  const events = gave.map(([promise, count], i) => ({
+    ...{ id: String(i), on: '2027-05-20', kind: 'seedsMoved', moves: [{ from: 'potted', to: 'plantedOut', count }], promise },
+  }));
+  const gone = gave.reduce((sum, [, count]) => sum + count, 0);
+  const counts = { ...allWaiting(0), potted: high, plantedOut: gone };
+  return {
+    batch: { events },
+    species: { id: 'larix-occidentalis' },
+    projection: { plantOut, state: { counts, closedOn }, promised: closedOn ? undefined : { now: { low: low + gone, high: high + gone } } },
+  } as unknown as BatchView;
+}
+const promise = (id: string, plants: number, on: string, closed?: PlantPromise['closed']): PlantPromise => ({
+  ...{ id, speciesId: 'larix-occidentalis', plants, on, whom: id },
+  ...(closed && { closed }),
+});
+const weigh = (promises: PlantPromise[], batches: BatchView[], given = {}) =>
+  weighPromises({ since: '2027-05-01', promises, given }, batches)[0];
+
+describe('what was promised', () => {
+  test('is kept in the order of its days, from what is ready by then', () => {
+    const standing = weigh(
+      [promise('late', 20, '2027-06-20'), promise('early', 30, '2027-05-28')],
+      [batch(25, 40, '2027-05-24'), batch(50, 60, '2027-06-10')],
+    );
+    expect(standing?.promises).toMatchObject([
+      { promise: { id: 'early' }, stands: 'maybe', open: 30, ready: { low: 25, high: 40 }, shortBy: { low: 0, high: 5 } },
+      { promise: { id: 'late' }, stands: 'covered', shortBy: { low: 0, high: 0 } },
+    ]);
+    expect(standing?.supply.map(({ on }) => on)).toEqual(['2027-05-24', '2027-06-10']);
+    expect(weigh([promise('all', 300, '2027-07-01')], [batch(25, 40, '2027-05-24')])?.promises[0]).toMatchObject({
+      ...{ stands: 'short', shortBy: { low: 260, high: 275 } },
+    });
+  });
+
+  test('what was handed over counts once, whether its batch is still in hand or not; what was taken back and what is closed count for nothing', () => {
+    const [open, closed] = [batch(20, 20, '2027-05-24', [['one', 12]]), batch(0, 0, '2027-05-24', [['one', 7]], '2027-04-01')];
+    expect(weigh([promise('one', 40, '2027-06-01')], [open, closed], { one: 7 })?.promises[0]).toMatchObject({ delivered: 19, open: 21 });
+    expect(weigh([promise('one', 40, '2027-06-01', { on: '2027-05-02', how: 'kept' })], [open])).toBeUndefined();
+    const events = [...open.batch.events, { id: 'undo', on: '2027-05-21', kind: 'reversed', reverses: '0' } as NewEvent];
+    expect(delivered({ events } as typeof open.batch).size).toBe(0);
+  });
+});
+
+test('several batches together hold what came nine times in ten, where they share what is not known of their species', () => {
+  const random = randomFrom('together');
+  const shares = betaQuantiles(
+    8,
+    4,
+    Array.from({ length: 400 }, (_, i) => (i + 0.5) / 400),
+  );
+  const seeds = [30, 50, 12];
+  const came = (n: number, share: number) => Array.from({ length: n }).filter(() => random() < share).length;
+  const trials = Array.from({ length: 6000 }, () => {
+    const share = shares[Math.floor(random() * shares.length)] as number;
+    return seeds.map((n) => came(n, share));
+  });
+  const at = (values: number[], chance: number) => [...values].sort((a, b) => a - b)[Math.round(chance * (values.length - 1))] as number;
+  const own = seeds.map((n, i) => {
+    const counts = trials.map((one) => one[i] as number);
+    return { low: at(counts, 0.05), high: at(counts, 0.95), luck: (n * 8 * 4) / 12 / 12 };
+  });
+  const { low, high } = together(own);
+  const sums = trials.map((one) => one.reduce((sum, count) => sum + count, 0));
+  const held = sums.filter((sum) => sum >= low && sum <= high).length / sums.length;
+  expect(held).toBeGreaterThan(0.87);
+  expect(held).toBeLessThan(0.945);
+});

@@ -1,0 +1,120 @@
+import type { PlainDate, PromiseId } from '@chill/model/primitives.ts';
+import type { PlantPromise, PromisesInHand } from '@chill/model/promise.ts';
+import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { delivered } from '../ledger/delivered.ts';
+import { countIn } from '../ledger/states.ts';
+import { type Enough, enoughFor } from '../pots/enough.ts';
+import type { BatchView } from './reader.ts';
+
+/** A range of plants, 9 times in 10. */
+interface Range {
+  low: number;
+  high: number;
+}
+
+/** How one promise stands: what was handed over, what is still open of it, and whether what is to come by its day covers that after those due before it. */
+export interface PromiseStanding extends Enough {
+  promise: PlantPromise;
+  delivered: number;
+  open: number;
+  /** Plants that are ready by its day. */
+  ready: Range;
+}
+
+/** The promises of one species together, against its batches together. */
+export interface SpeciesStanding {
+  speciesId: string;
+  promises: PromiseStanding[];
+  /** Its batches that have plants to come, and how many those will be. */
+  batches: BatchView[];
+  expected: Range;
+  /** The same as it grows: by each day on which a batch is ready. */
+  supply: (Range & { on: PlainDate })[];
+  /** Plants left over when every promise is kept; the low end is 0 where one is short. */
+  spare: Range;
+}
+
+/** The quantile of the range that holds 9 times in 10. */
+const NINE_IN_TEN = normalQuantile(0.95, 0, 1);
+
+/** What one batch has to come: its range, and the part of its spread that is luck of single seeds, as a variance. */
+interface ToCome extends Range {
+  ready: PlainDate;
+  luck: number;
+}
+
+function toComeOf({ batch, projection }: BatchView): ToCome | undefined {
+  const { promised, state, plantOut } = projection;
+  if (!promised || batch.purpose === 'test') return undefined;
+  // What is planted out already is not to be had any more.
+  const gone = state.counts.plantedOut;
+  const [low, high] = [promised.now.low - gone, promised.now.high - gone];
+  const may = countIn(state.counts, ['waiting', 'swollen', 'sprouted', 'potted']);
+  const share = may > 0 ? Math.min(1, Math.max(0, ((low + high) / 2 - state.counts.established) / may)) : 0;
+  return { low, high, ready: plantOut, luck: may * share * (1 - share) };
+}
+
+/**
+ * Several batches of one species together, 9 times in 10. What is not known of the species is the same for all of them and adds up; the luck of single
+ * seeds is each one's own and evens out.
+ */
+export function together(batches: readonly Omit<ToCome, 'ready'>[]): Range {
+  const [one] = batches;
+  if (batches.length === 1 && one) return { low: one.low, high: one.high };
+  let [middle, doubt, luck] = [0, 0, 0];
+  for (const batch of batches) {
+    const spread = (batch.high - batch.low) / 2 / NINE_IN_TEN;
+    const own = Math.min(batch.luck, spread ** 2);
+    middle += (batch.low + batch.high) / 2;
+    doubt += Math.sqrt(spread ** 2 - own);
+    luck += own;
+  }
+  const reach = NINE_IN_TEN * Math.sqrt(doubt ** 2 + luck);
+  return { low: Math.max(0, Math.floor(middle - reach)), high: Math.ceil(middle + reach) };
+}
+
+/**
+ * Every species that plants are promised of, with its batches against them: the promise due first is kept first, from what is ready by its day. Promises
+ * that are closed are left out.
+ */
+export function weighPromises(inHand: PromisesInHand, batches: readonly BatchView[]): SpeciesStanding[] {
+  const { promises } = inHand;
+  const given = handedOver(inHand, batches);
+  const species = [...new Set(promises.filter(({ closed }) => !closed).map(({ speciesId }) => speciesId))];
+  return species.map((speciesId) => {
+    const own = batches.flatMap((view) => {
+      const toCome = view.species.id === speciesId ? toComeOf(view) : undefined;
+      return toCome ? [{ view, ...toCome }] : [];
+    });
+    const readyBy = (on: PlainDate) => together(own.filter(({ ready }) => ready <= on));
+    const days = [...new Set(own.map(({ ready }) => ready))].sort();
+    let asked = 0;
+    const standing = promises
+      .filter((one) => one.speciesId === speciesId && !one.closed)
+      .toSorted((a, b) => a.on.localeCompare(b.on))
+      .map((promise): PromiseStanding => {
+        const before = given.get(promise.id) ?? 0;
+        const open = Math.max(0, promise.plants - before);
+        asked += open;
+        const ready = readyBy(promise.on);
+        const { shortBy } = enoughFor(asked, ready);
+        const short = { low: Math.min(open, shortBy.low), high: Math.min(open, shortBy.high) };
+        const stands = short.high === 0 ? 'covered' : short.low > 0 ? 'short' : 'maybe';
+        return { promise, delivered: before, open, ready, stands, shortBy: short };
+      });
+    const expected = together(own);
+    const spare = { low: Math.max(0, expected.low - asked), high: Math.max(0, expected.high - asked) };
+    const supply = days.map((on) => ({ on, ...readyBy(on) }));
+    return { speciesId, promises: standing, batches: own.map(({ view }) => view), expected, supply, spare };
+  });
+}
+
+/** How many plants each promise was given so far; what the server has counted already is not counted again. */
+export function handedOver({ since, given }: PromisesInHand, batches: readonly BatchView[]): Map<PromiseId, number> {
+  const all = new Map(Object.entries(given));
+  for (const { batch, projection } of batches) {
+    const { closedOn } = projection.state;
+    if (closedOn === undefined || closedOn >= since) for (const [id, count] of delivered(batch)) all.set(id, (all.get(id) ?? 0) + count);
+  }
+  return all;
+}

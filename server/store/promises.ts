@@ -1,0 +1,40 @@
+import { delivered } from '@chill/core/ledger/delivered.ts';
+import type { NewEvent } from '@chill/model/event.ts';
+import type { PlantPromise, PromisesInHand } from '@chill/model/promise.ts';
+import { say } from '@chill/words/server.ts';
+import type Database from 'better-sqlite3';
+import type { EntityManager } from 'typeorm';
+import { Fault } from '../door/fault.ts';
+import { batchesOf } from './batches.ts';
+import { bodyOf } from './body.ts';
+import { PromiseRow } from './entities.ts';
+
+/** Every promise, the first due first, with what the batches closed before `since` gave: those are not in hand any more. */
+export async function readPromises(manager: EntityManager, database: Database.Database, since: string): Promise<PromisesInHand> {
+  const promises = (await manager.find(PromiseRow)).map(bodyOf<PlantPromise>);
+  const given: PromisesInHand['given'] = {};
+  if (promises.length === 0) return { since, promises, given };
+  const gave = database
+    .prepare(
+      `SELECT DISTINCT event.batch_id FROM event JOIN batch ON batch.id = event.batch_id WHERE batch.closed_on < ? AND event.body LIKE '%"promise":%'`,
+    )
+    .pluck()
+    .all(since) as string[];
+  for (const batch of batchesOf(database, gave)) for (const [id, count] of delivered(batch)) given[id] = (given[id] ?? 0) + count;
+  return { since, promises: promises.sort((a, b) => a.on.localeCompare(b.on) || a.id.localeCompare(b.id)), given };
+}
+
+/** Keeps a promise as it is now. */
+export async function savePromise(manager: EntityManager, promise: PlantPromise): Promise<void> {
+  await manager.upsert(PromiseRow, { id: promise.id, body: JSON.stringify(promise) }, ['id']);
+}
+
+/** Plants are only handed over against a promise that was made, of the same species. */
+export async function requirePromises(manager: EntityManager, speciesId: string, events: readonly NewEvent[]): Promise<void> {
+  for (const [index, event] of events.entries()) {
+    if (!('promise' in event) || event.promise === undefined) continue;
+    const row = await manager.findOneBy(PromiseRow, { id: event.promise });
+    if (row && bodyOf<PlantPromise>(row).speciesId === speciesId) continue;
+    throw Fault.field(`events.${index}.promise`, row ? say('promiseIsOfAnotherSpecies') : say('thereNoSuchPromise'));
+  }
+}

@@ -1,0 +1,20 @@
+import { type SpeciesStanding, weighPromises } from '@chill/core/schedule/promises.ts';
+import type { PlantPromise, PromisesInHand } from '@chill/model/promise.ts';
+import { useMemo } from 'react';
+import useSWR, { mutate } from 'swr';
+import { ask } from './api.ts';
+import { useNursery } from './nursery.ts';
+
+/** Plants promised, and how every species' batches stand against them; `undefined` until they have come. */
+export function usePromises(): { promises: PlantPromise[] | undefined; standings: SpeciesStanding[]; error: Error | undefined } {
+  const { batches } = useNursery();
+  const { data, error } = useSWR<PromisesInHand, Error>('/api/promises', ask);
+  const standings = useMemo(() => (data ? weighPromises(data, batches) : []), [data, batches]);
+  return { promises: data?.promises, standings, error: data ? undefined : error };
+}
+
+/** Promises plants, or changes a promise. */
+export async function savePromise(promise: PlantPromise): Promise<void> {
+  await ask(`/api/promises/${promise.id}`, { method: 'PUT', body: promise });
+  await mutate('/api/promises');
+}

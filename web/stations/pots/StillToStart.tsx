@@ -1,0 +1,40 @@
+import { nearDate, shortDate } from '@chill/core/calendar/dates.ts';
+import { viableShare } from '@chill/core/lot/viability.ts';
+import { weighMethods } from '@chill/core/methods/propose.ts';
+import type { Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/pots.ts';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { type LotView, useNursery } from '../../data/nursery.ts';
+
+/** The methods by which missing plants can still be had by a day from what is left of a lot; or that none can. */
+export function StillToStart({ species, lot, missing, out }: { species: Species; lot: LotView; missing: number; out: string }) {
+  const { nursery, placesAsMeasured: places, today } = useNursery();
+  const left = lot.unassigned;
+  const offered = useMemo(() => {
+    if (left < 1) return [];
+    const viable = viableShare(lot.state.viability, species);
+    const wish = { plants: missing, confidence: nursery.settings.confidence, timing: { by: 'readyBy', date: out } } as const;
+    return weighMethods({ species, viable, available: left, nursery, places, today, wish })
+      .offered.filter(({ late_days, seeds }) => late_days === 0 && seeds !== undefined && seeds <= left)
+      .slice(0, 2);
+  }, [species, lot, left, missing, nursery, places, today, out]);
+  const href = `/plan?${new URLSearchParams({ lot: lot.id, plants: String(missing), by: 'readyBy', ready: out })}`;
+  return (
+    <p className="mt-1 text-ink2">
+      {offered.length > 0
+        ? offered.map(
+            ({ method, seeds, dates }) =>
+              `${say('canStillStart', { count: seeds ?? 0, method: method.name.toLowerCase(), start: nearDate(dates.start, today), ready: shortDate(dates.plantOut, today) })} `,
+          )
+        : left > 0
+          ? say('noneInTime', { left, out: shortDate(out, today) })
+          : say('lotUsedUp')}{' '}
+      {left > 0 && (
+        <Link to={href} className="underline underline-offset-4">
+          {say('planMore', { count: missing })}
+        </Link>
+      )}
+    </p>
+  );
+}

@@ -103,7 +103,6 @@ export const say = subject('schedule', {
   peeled: 'peeled',
   perhapsNoneYet: 'perhaps none yet',
   planned: 'planned for {{end}}',
-  plantedOut: 'planted out',
   plantsHardenedOffLookForecast: '{{plants}} plants, hardened off. Look at the forecast for frost first',
   potThem: 'Pot them',
   pots: 'pots',

@@ -29,17 +29,24 @@ export function livingByDay({ events }: Pick<Batch, 'events'>): Living[] {
   return days;
 }
 
-/** The day on which half of those that were ever potted had been; `undefined` where none was. */
-export function pottedOn({ events }: Pick<Batch, 'events'>): PlainDate | undefined {
-  const came: { on: PlainDate; count: number }[] = [];
-  for (const event of eventsInForce(events).standing)
-    if ('moves' in event)
-      for (const { from, to, count } of event.moves) if (to === 'potted' && from !== 'potted') came.push({ on: event.on, count });
+/** When those that are in pots were potted: the first of them, and half of them. Those before the pots were last empty count no more; `undefined` where none is. */
+export function pottedOn({ events }: Pick<Batch, 'events'>): { first: PlainDate; half: PlainDate } | undefined {
+  let came: { on: PlainDate; count: number }[] = [];
+  let living = 0;
+  for (const event of eventsInForce(events).standing) {
+    if (!('moves' in event)) continue;
+    for (const { from, to, count } of event.moves) {
+      const [was, is] = [IN_POTS.includes(from), IN_POTS.includes(to)];
+      if (is && !was) came.push({ on: event.on, count });
+      living += count * (Number(is) - Number(was));
+    }
+    if (living === 0) came = [];
+  }
   const half = came.reduce((sum, { count }) => sum + count, 0) / 2;
   let sum = 0;
   for (const { on, count } of came) {
     sum += count;
-    if (sum >= half) return on;
+    if (sum >= half) return { first: came[0]?.on as PlainDate, half: on };
   }
   return undefined;
 }

@@ -112,7 +112,11 @@ describe('the living in pots', () => {
       { on: '2027-02-03', living: 30 },
       { on: '2027-02-09', living: 26 },
     ]);
-    expect(pottedOn({ events: all })).toBe('2027-02-03');
+    expect(pottedOn({ events: all.slice(0, 4) })).toEqual({ first: '2027-02-01', half: '2027-02-03' });
     expect(pottedOn({ events: [] })).toBeUndefined();
+    // Once they are out, the next ones begin anew.
+    expect(pottedOn({ events: all })).toBeUndefined();
+    const next = events(['2028-04-01', 'sprouted', 'potted', 5]).map((event) => ({ ...event, id: 'next' }));
+    expect(pottedOn({ events: [...all, ...next] })).toEqual({ first: '2028-04-01', half: '2028-04-01' });
   });
 });

@@ -28,20 +28,22 @@ const INDOORS_C = 18;
 
 /** The steps of bringing a batch's seedlings on; `undefined` while nothing of it is potted. */
 export function broughtOn(batch: Batch, projection: Projection, situation: Situation): BroughtOn | undefined {
-  const potted = pottedOn(batch);
-  if (!potted) return undefined;
+  const since = pottedOn(batch);
+  if (!since) return undefined;
+  const potted = since.half;
   const { state } = projection;
   const { species, nursery } = situation;
   const place = potsPlace(projection, situation);
   const temperature_C = place ? warmthOf(place, situation).celsius : INDOORS_C;
   const steps = bringingOn({
     ...{ species, nursery, potted, temperature_C },
-    plantOut: projection.plantOut,
+    plantOut: projection.earlyOut ?? projection.plantOut,
     outdoors: place?.kind === 'outdoors',
     toThin: Math.min(state.toThin, countIn(state.counts, ['potted', 'established'])),
-    moved: state.tendingDays,
+    // A day that was chosen for those potted before these was theirs.
+    moved: Object.fromEntries(Object.entries(state.tendingDays).filter(([, day]) => day >= since.first)),
   });
-  const doneOn = (kind: GrowingStep['kind']) => state.tended.find(({ tending }) => tending === kind)?.on;
+  const doneOn = (kind: GrowingStep['kind']) => state.tended.find(({ tending, on }) => tending === kind && on >= since.first)?.on;
   return {
     ...{ potted, place, temperature_C },
     steps: steps.map((step) => {
@@ -63,7 +65,7 @@ const DOME_LAPSES_DAYS = 14;
 
 /** What there is to do for seedlings in their pots, each on its day; watering by itself only while the rest of the batch is somewhere else. */
 export function growTasks(context: TaskContext): Task[] {
-  const { batch, projection, situation, stage } = context;
+  const { batch, projection, situation } = context;
   const { state } = projection;
   const inPots = countIn(state.counts, ['potted', 'established']);
   if (inPots === 0) return [];
@@ -74,9 +76,25 @@ export function growTasks(context: TaskContext): Task[] {
     if (kind === 'up' || kind === 'plantOut' || doneOn || lapsed(kind, to, steps, situation.today)) return [];
     return [tend(context, kind, from, place, off)];
   });
-  if (STAGES[stage.kind].course === 'grows') return tasks;
+  if (!projection.earlyOut) return tasks;
   const watered = state.tended.findLast(({ tending }) => tending === 'water')?.on ?? potted;
-  return [tend(context, 'water', addDays(later(watered, potted), POTS_EVERY_DAYS), place), ...tasks];
+  return [
+    tend(context, 'water', addDays(later(watered, potted), POTS_EVERY_DAYS), place),
+    ...tasks,
+    setOutTask(context, projection.earlyOut, place?.id),
+  ];
+}
+
+/** Plants go out on their day, hardened off. */
+export function setOutTask(context: TaskContext, due: PlainDate, placeId: string | undefined): Task {
+  const { projection, situation } = context;
+  const late = daysBetween(due, situation.today);
+  return task(context, {
+    ...{ kind: 'plantOut', due, placeId },
+    title: stepSaid('plantOut').name,
+    hint: say.of('plantsHardenedOffLookForecast', { plants: countIn(projection.state.counts, ['potted', 'established']) }),
+    ...(late > 7 && { lateness: say.of('overRootsBeginCirclePot', { late: spell.of(late) }) }),
+  });
 }
 
 function tend(context: TaskContext, tending: Exclude<Tending, 'plantOut'>, due: PlainDate, place: Place | undefined, off?: number): Task {
@@ -98,8 +116,8 @@ function lapsed(kind: DatedTending, to: PlainDate, steps: BroughtOn['steps'], to
   const of = (which: DatedTending) => steps.find((step) => step.kind === which);
   const hardened = of('hardenOff');
   if (kind === 'hardenOff') return false;
-  if (kind === 'lightsOff') return of('lights')?.doneOn === undefined;
   if (hardened && (hardened.doneOn || hardened.from < today)) return true;
+  if (kind === 'lightsOff') return of('lights')?.doneOn === undefined;
   if (kind === 'domeOff') return addDays(to, DOME_LAPSES_DAYS) < today;
   if (kind === 'lights') return (of('lightsOff')?.from ?? to) <= today;
   return false;

@@ -32,6 +32,8 @@ export type BecauseCode = 'mould' | 'lost' | 'lessCold' | 'moreCold' | 'fewCame'
 export interface Promised {
   planned: { low: number; high: number };
   now: { low: number; high: number };
+  /** Of these, those of what is up already: they do not wait for the rest. */
+  up: { low: number; high: number };
   because: { code: BecauseCode; count?: number }[];
 }
 
@@ -88,6 +90,7 @@ export function outlookOf(
       promised ??= {
         planned: batch.plan.expects,
         now: plantsFrom(outlook, state, resolved, situation),
+        up: plantsFrom({ ...outlook, left: 0 }, state, resolved, situation),
         because: becauseOf(batch, state, situation, outlook, resolved),
       };
       return promised;

@@ -2,11 +2,13 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { DatedStage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
-import { keptDry } from '../kinds/stages.ts';
+import { keptDry, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { stateOf } from '../ledger/fold.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
+import { countIn } from '../ledger/states.ts';
 import { sproutingStage } from '../methods/stageOrder.ts';
+import { pottedOn } from '../pots/living.ts';
 import { daysToSprout, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { firstFrostOf, frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
 import { type Outlook, outlookOf, type Promised } from './outlook.ts';
@@ -51,8 +53,9 @@ export interface Projection {
   sprouting?: SproutForecast;
   /** Plants, as planned and now; none for a test, nor once it is closed. */
   readonly promised: Promised | undefined;
-  /** When its plants go out. */
+  /** When its plants go out; and when those do that are in pots already while the rest is somewhere else. */
   plantOut: PlainDate;
+  earlyOut?: PlainDate;
 }
 
 /** Reads a batch: folds its events and replans everything after them. */
@@ -64,11 +67,10 @@ export function project(batch: Batch, situation: Situation): Projection {
   const outlook = outlookOf(batch, state, situation, stages, accounts);
   const treatment = last && !keptDry((stages[last.stage] as ProjectedStage).kind) ? withRoots(last, state, situation, outlook) : last;
   const sprouting = sproutForecast(batch, state, situation, outlook);
-  const plantOut = plantOutDay(state, (stages.at(-1) as ProjectedStage).end, situation);
   return {
     state,
     stages,
-    plantOut,
+    ...outDays(batch, state, stages, situation),
     ...(treatment && { treatment }),
     ...(sprouting && { sprouting }),
     get promised() {
@@ -77,13 +79,31 @@ export function project(batch: Batch, situation: Situation): Projection {
   };
 }
 
-/** Plants go out when they are ready and the frost risk that the grower accepts is reached, whichever is later; or on the day that was chosen instead. */
-function plantOutDay({ tendingDays, closedOn }: BatchState, ready: PlainDate, { nursery }: Situation): PlainDate {
-  if (closedOn) return ready;
-  if (tendingDays.plantOut) return tendingDays.plantOut;
+/**
+ * The days on which plants go out: when they are ready and the frost risk that the grower accepts is reached, whichever is later; or the day that was
+ * chosen instead. What is in pots before the rest stands there as long as the rest is planned to, and does not wait for it.
+ */
+function outDays(
+  batch: Batch,
+  { counts, closedOn, stage, tendingDays }: BatchState,
+  stages: readonly ProjectedStage[],
+  { nursery }: Situation,
+): Pick<Projection, 'plantOut' | 'earlyOut'> {
+  const ready = (stages.at(-1) as ProjectedStage).end;
+  if (closedOn) return { plantOut: ready };
   const { lastFrost, settings } = nursery;
-  const frosty = frostRiskOn(ready, lastFrost, firstFrostOf(nursery)) > settings.frostRisk;
-  return frosty ? nextFrostSafeDate(lastFrost, addDays(ready, -1), settings.frostRisk) : ready;
+  const frostSafe = (on: PlainDate) =>
+    frostRiskOn(on, lastFrost, firstFrostOf(nursery)) > settings.frostRisk
+      ? nextFrostSafeDate(lastFrost, addDays(on, -1), settings.frostRisk)
+      : on;
+  const grows = ({ kind }: ProjectedStage) => STAGES[kind].course === 'grows';
+  const [now, pots] = [stages[Math.min(stage, stages.length - 1)] as ProjectedStage, stages.find(grows)];
+  const potted = countIn(counts, ['potted', 'established']) > 0 ? pottedOn(batch) : undefined;
+  // A day that was chosen for those potted before these was theirs.
+  const chosen = potted && (tendingDays.plantOut ?? '') >= potted.first ? tendingDays.plantOut : undefined;
+  if (!potted || !pots || grows(now)) return { plantOut: chosen ?? frostSafe(ready) };
+  const earlyOut = chosen ?? frostSafe(addDays(potted.half, daysBetween(pots.start, pots.end)));
+  return { plantOut: frostSafe(ready), earlyOut };
 }
 
 function projectStages(batch: Batch, state: BatchState, { today }: Situation, treatment?: TreatmentForecast): ProjectedStage[] {

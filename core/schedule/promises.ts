@@ -43,15 +43,27 @@ interface ToCome extends Range {
   luck: number;
 }
 
-function toComeOf({ batch, projection }: BatchView): ToCome | undefined {
-  const { promised, state, plantOut } = projection;
-  if (!promised || batch.purpose === 'test') return undefined;
+/** What a batch has to come: those that are in pots while the rest is somewhere else are ready before it. */
+function toComeOf({ batch, projection }: BatchView): ToCome[] {
+  const { promised, state, plantOut, earlyOut } = projection;
+  if (!promised || batch.purpose === 'test') return [];
+  const { counts } = state;
   // What is planted out already is not to be had any more.
-  const gone = state.counts.plantedOut;
-  const [low, high] = [promised.now.low - gone, promised.now.high - gone];
-  const may = countIn(state.counts, ['waiting', 'swollen', 'sprouted', 'potted']);
-  const share = may > 0 ? Math.min(1, Math.max(0, ((low + high) / 2 - state.counts.established) / may)) : 0;
-  return { low, high, ready: plantOut, luck: may * share * (1 - share) };
+  const left = ({ low, high }: Range): Range => ({ low: low - counts.plantedOut, high: high - counts.plantedOut });
+  const all = left(promised.now);
+  const luckIn = ({ low, high }: Range, may: number, sure: number) => {
+    const share = may > 0 ? Math.min(1, Math.max(0, ((low + high) / 2 - sure) / may)) : 0;
+    return may * share * (1 - share);
+  };
+  const ofUp = countIn(counts, ['sprouted', 'potted']);
+  if (!earlyOut)
+    return [{ ...all, ready: plantOut, luck: luckIn(all, ofUp + countIn(counts, ['waiting', 'swollen']), counts.established) }];
+  const up = left(promised.up);
+  const rest = { low: Math.max(0, all.low - up.low), high: Math.max(0, all.high - up.high) };
+  return [
+    { ...up, ready: earlyOut, luck: luckIn(up, ofUp, counts.established) },
+    { ...rest, ready: plantOut, luck: luckIn(rest, countIn(counts, ['waiting', 'swollen']), 0) },
+  ];
 }
 
 /**
@@ -82,10 +94,7 @@ export function weighPromises(inHand: PromisesInHand, batches: readonly BatchVie
   const given = handedOver(inHand, batches);
   const species = [...new Set(promises.filter(({ closed }) => !closed).map(({ speciesId }) => speciesId))];
   return species.map((speciesId) => {
-    const own = batches.flatMap((view) => {
-      const toCome = view.species.id === speciesId ? toComeOf(view) : undefined;
-      return toCome ? [{ view, ...toCome }] : [];
-    });
+    const own = batches.flatMap((view) => (view.species.id === speciesId ? toComeOf(view).map((one) => ({ view, ...one })) : []));
     const readyBy = (on: PlainDate) => together(own.filter(({ ready }) => ready <= on));
     const days = [...new Set(own.map(({ ready }) => ready))].sort();
     let asked = 0;
@@ -105,7 +114,7 @@ export function weighPromises(inHand: PromisesInHand, batches: readonly BatchVie
     const expected = together(own);
     const spare = { low: Math.max(0, expected.low - asked), high: Math.max(0, expected.high - asked) };
     const supply = days.map((on) => ({ on, ...readyBy(on) }));
-    return { speciesId, promises: standing, batches: own.map(({ view }) => view), expected, supply, spare };
+    return { speciesId, promises: standing, batches: [...new Set(own.map(({ view }) => view))], expected, supply, spare };
   });
 }
 

@@ -180,7 +180,9 @@ export function recordPlantOut(
   const out = movesForAll(state.counts, { plantOut: plants });
   if ('reason' in out) return out;
   const given = promise !== undefined && { promise };
-  if (others === 'stay' && plants < countIn(state.counts, ['potted', 'established'])) {
+  // What waits somewhere else goes on whatever becomes of these.
+  const all = isStage(batch.plan.stages[state.stage]?.kind, ({ course }) => course === 'grows');
+  if (!all || (others === 'stay' && plants < countIn(state.counts, ['potted', 'established']))) {
     if (plants === 0) return refusal(say.of('howManyGiveNumberAbove'), 'count');
     return { events: [{ id: newId(), on, kind: 'seedsMoved', moves: out.moves, ...given }] };
   }

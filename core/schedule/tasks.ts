@@ -16,7 +16,7 @@ import { sproutingStage } from '../methods/stageOrder.ts';
 import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, checkEvery, POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
 import { followUps, rootsInTheCold } from './followUps.ts';
-import { growTasks } from './growTasks.ts';
+import { growTasks, setOutTask } from './growTasks.ts';
 import type { Projection } from './project.ts';
 import type { Situation } from './situation.ts';
 import { type Draft, placeOf, type Task, type TaskContext, task } from './task.ts';
@@ -74,7 +74,7 @@ function underWayTasks(context: TaskContext): Task[] {
   if (decided && course !== 'bench') return [moveTask(context, decided.on, undefined)];
   if (course === 'bench') return [moveTask(context, stage.end, benchLateness(context)), ...freshWaterTasks(context)];
   if (course === 'turns') return [moveTask(context, stage.end, undefined), ...turnTasks(context)];
-  if (course === 'grows') return [setOutTask(context), ...potChecks(context)];
+  if (course === 'grows') return [setOutTask(context, context.projection.plantOut, placeOf(context)), ...potChecks(context)];
   if (index === sproutingStage(batch.plan.way)) return warmTasks(context);
   return waitingTasks(context);
 }
@@ -218,22 +218,6 @@ function potChecks(context: TaskContext): Task[] {
       ...(late > 0 && { lateness: say.of('lateSeedlingsDryOutFast', { late: spell.of(late) }), pressing: late > 3 }),
     }),
   ];
-}
-
-/** Plants go out on their day, hardened off. */
-function setOutTask(context: TaskContext): Task {
-  const { projection, situation } = context;
-  const due = projection.plantOut;
-  const late = daysBetween(due, situation.today);
-  const plants = countIn(projection.state.counts, ['potted', 'established']);
-  return task(context, {
-    kind: 'plantOut',
-    due,
-    placeId: placeOf(context),
-    title: say.of('plantedOut'),
-    hint: say.of('plantsHardenedOffLookForecast', { plants }),
-    ...(late > 7 && { lateness: say.of('overRootsBeginCirclePot', { late: spell.of(late) }) }),
-  });
 }
 
 /** Sprouts waiting to be lifted, wherever they showed. */

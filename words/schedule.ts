@@ -191,6 +191,9 @@ export const say = subject('schedule', {
   onlySoManyGivenUp: 'Only {{most}} were given up on; {{count}} cannot have come.',
   placeTooWarm: '{{place}} is too warm for this seed at {{celsius}}: it sprouts between {{from}} and {{to}}. Choose a cooler place.',
   placeTooCold: '{{place}} is too cold for this seed at {{celsius}}: it sprouts between {{from}} and {{to}}. Choose a warmer place.',
-  placeDark: 'This seed needs light to germinate, and {{place}} is dark: most would wait. Uncover it, or choose a place with light.',
-  placeLit: 'This seed germinates in the dark, and {{place}} has light: cover it, or most would wait.',
+  placeSteady:
+    'This seed wants {{day}} by day and {{night}} by night, and {{place}} does not swing so far: counted on is {{share}} of those that would come.',
+  placeDark:
+    'This seed needs light to germinate, and {{place}} is dark: counted on is {{share}} of those that would come. Uncover it, or choose a place with light.',
+  placeLit: 'This seed germinates in the dark, and {{place}} has light: counted on is {{share}} of those that would come. Cover it.',
 });

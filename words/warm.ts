@@ -72,6 +72,8 @@ export const say = subject('warm', {
   doHoldOver: 'Pot them, hold over another winter',
   doStop: 'Stop',
   takesCut: 'tells dead from asleep; costs {{cut}} seeds',
+  onlyFree_one: 'only {{count}} is free there',
+  onlyFree_other: 'only {{count}} are free there',
   roomIn_one: '{{count}} place in {{place}}',
   roomIn_other: '{{count}} places in {{place}}',
   lateBy: '{{late}} later than planned',

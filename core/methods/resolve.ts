@@ -41,6 +41,8 @@ export interface ResolvedStage {
   /** Half the swing of the place's days around that, °C, where it was measured. */
   halfSwing_C?: number;
   place?: Place;
+  /** Whether it has light where the seed sprouts, as far as somebody said. */
+  light?: Place['light'];
   /** Whole days that are best. */
   days: number;
   /** Where a curve decides the days: the best day and its window, days from the start of the stage. */
@@ -70,6 +72,8 @@ export interface Chain {
   survives: number;
   /** Those that come at the warmth they get: less than all where the seed wants warm days and cool nights, none where it never sprouts at that temperature. */
   warmth: number;
+  /** Those that come in the light, or the dark, that the place has: all where it has what the seed wants, or nobody said what it has. */
+  lit: number;
   sprouts: number;
   establishes: number;
 }
@@ -139,6 +143,7 @@ export function resolveMethod(
       temperature_C,
       ...(halfSwing_C && { halfSwing_C }),
       ...(place && { place }),
+      ...(place?.light && { light: place.light }),
     };
     const { course, earns, water } = STAGES[stage.kind];
     if (course === 'turns') {
@@ -158,7 +163,7 @@ export function resolveMethod(
 
 /** What of a stage its chain is made from: as it is planned, or as it went. */
 export type ChainStage = Pick<ResolvedStage, 'kind' | 'temperature_C' | 'halfSwing_C' | 'curve' | 'released' | 'survives'> &
-  Partial<Pick<ResolvedStage, 'days' | 'degrees'>>;
+  Partial<Pick<ResolvedStage, 'days' | 'degrees' | 'light'>>;
 
 /**
  * The chain from a viable seed to a plant along a method. A cue that the method leaves out releases only those that need none of it, with what of it the seed
@@ -185,13 +190,28 @@ export function chainOf(species: Species, method: Method, stages: readonly Chain
     answered: cuesAnswered(species, method),
     survives: product((stage) => stage.survives),
     warmth: warmthOf(species, stages, sproutingStage(method)),
+    lit: litShare(species, stages[sproutingStage(method)]?.light),
     sprouts: species.sprouting.share,
     establishes: species.pot.establishes,
   };
 }
 
+/** The share of seed that needs light which comes in the dark, and of seed that wants dark which comes in the light. Assumptions: species differ widely. */
+export const WRONG_LIGHT_SHARE = { dark: 0.4, lit: 0.6 };
+
+/** The share that comes in the light, or without it, that a place has; 1 where that is what the seed wants, or nobody said. */
+export function litShare({ light }: Pick<Species, 'light'>, has: Place['light']): number {
+  const wrong = (light === 'needs light' && has === 'dark') || (light === 'wants dark' && has === 'lit');
+  return wrong && has ? WRONG_LIGHT_SHARE[has] : 1;
+}
+
 /** A swing of the day this part of what the species asks for is swing enough. Assumption. */
 const SWING_ENOUGH = 0.6;
+
+/** Whether days and nights differ enough for a species; true where it does not ask for that. `halfSwing_C` is half of what they differ by. */
+export function swingsEnough({ alternating }: Pick<Species, 'alternating'>, halfSwing_C = 0): boolean {
+  return !alternating || 2 * halfSwing_C >= SWING_ENOUGH * (alternating.day_C - alternating.night_C);
+}
 
 /** Whether the seed's law of sprouting allows any growth at the temperature of a stage. */
 export function sproutsAt(
@@ -202,12 +222,12 @@ export function sproutsAt(
 }
 
 /** The share of those that would sprout which do at the warmth of their stage; where nothing sprouts there, what has on the way. */
-function warmthOf({ sprouting, alternating }: Species, stages: readonly ChainStage[], at: number): number {
+function warmthOf(species: Species, stages: readonly ChainStage[], at: number): number {
   const stage = stages[at];
   if (!stage) return 1;
+  const { sprouting, alternating } = species;
   if (!sproutsAt(stage, sprouting)) return onTheWay(sprouting, stages.slice(0, at));
-  if (!alternating) return 1;
-  return 2 * (stage.halfSwing_C ?? 0) >= SWING_ENOUGH * (alternating.day_C - alternating.night_C) ? 1 : alternating.steady;
+  return swingsEnough(species, stage.halfSwing_C) ? 1 : (alternating?.steady ?? 1);
 }
 
 /** Of the seeds released, the share that sprouts in the last of the treatments itself: some do so in the cold, and only there. */
@@ -236,7 +256,7 @@ export function cuesAnswered({ smoke, flooding }: Species, method: Method): numb
 
 /** The chance that one viable seed becomes a plant, 0 to 1. */
 export function chainShare(chain: Chain): number {
-  return chain.opened * chain.released * chain.answered * chain.survives * chain.warmth * chain.sprouts * chain.establishes;
+  return chain.opened * chain.released * chain.answered * chain.survives * chain.warmth * chain.lit * chain.sprouts * chain.establishes;
 }
 
 /** The name of what is not known of a lot's viability, wherever it stands in a chain. */
@@ -249,7 +269,12 @@ export function isCoatLink({ key }: NamedLink): boolean {
 }
 
 /** The links before the seed is released, and what it takes to sprout: those that a towel test of the lot goes through as well. */
-export function seedLinks(viable: BetaShare, species: Species, method: Method, chain: Pick<Chain, 'warmth' | 'sprouts'>): NamedLink[] {
+export function seedLinks(
+  viable: BetaShare,
+  species: Species,
+  method: Method,
+  chain: Pick<Chain, 'warmth' | 'lit' | 'sprouts'>,
+): NamedLink[] {
   const { smoke, flooding } = species;
   const given = (kind: StageKind) => method.stages.some((stage) => stage.kind === kind);
   const cue = (name: string, of: Cue | undefined, kind: StageKind): NamedLink[] =>
@@ -261,6 +286,7 @@ export function seedLinks(viable: BetaShare, species: Species, method: Method, c
     ...cue('smoke', smoke, 'smoke'),
     ...cue('flooding', flooding, 'flood'),
     { key: 'warmth', link: handbookLink(chain.warmth) },
+    ...(chain.lit < 1 ? [{ key: 'light', link: handbookLink(chain.lit) }] : []),
     { key: 'sprouts', link: handbookLink(chain.sprouts) },
   ];
 }

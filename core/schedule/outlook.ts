@@ -76,7 +76,7 @@ export function outlookOf(
   const visits = state.seen.map(({ on, came, left }): Visit & { on: string } => ({ on, came, left, warmth: course.on(on) }));
   const said = visits.filter(({ warmth, came }) => warmth > 0 || came > 0);
   const cuts = state.cuts.map(({ on, cut, viable }) => ({ warmth: course.on(on), cut, viable }));
-  const ableOfViable = Math.min(1, (seenOpen ?? chain.opened) * chain.answered * chain.warmth * chain.sprouts);
+  const ableOfViable = Math.min(1, (seenOpen ?? chain.opened) * chain.answered * chain.warmth * chain.lit * chain.sprouts);
   const belief = new SproutBelief(able, course.parts, law, said, { cuts, ableOfViable });
   const early = since ? said.filter(({ on }) => on <= since) : said;
   const before = early.length === said.length ? belief : new SproutBelief(able, course.parts, law, early);
@@ -121,6 +121,7 @@ function stagesAsTheyGo(
       ...(recipe.medium && { medium: recipe.medium }),
       temperature_C,
       ...(halfSwing_C && { halfSwing_C }),
+      ...(place?.light && { light: place.light }),
       days,
     };
     const { course, earns } = STAGES[stage.kind];

@@ -1,6 +1,11 @@
+import { loadHandbook } from '@chill/handbook/load.ts';
+import type { Method } from '@chill/model/method.ts';
+import type { Place } from '@chill/model/place.ts';
+import type { Species } from '@chill/model/species.ts';
 import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
-import { wrongLightWords } from './wrongPlace.ts';
+import { chainOf, chainShare, resolveMethod, WRONG_LIGHT_SHARE } from '../methods/resolve.ts';
+import { tooSteadyWords, wrongLightWords } from './wrongPlace.ts';
 
 describe('a place that a seed is about to be laid in', () => {
   test.each([
@@ -12,5 +17,24 @@ describe('a place that a seed is about to be laid in', () => {
     const said = wrongLightWords({ light }, { name: 'Mat', light: mat });
     if (says) expect(asRead(said as never)).toMatch(says);
     else expect(said).toBeUndefined();
+  });
+  test('is told of what it costs, and the plan counts on as much less', () => {
+    const larch = loadHandbook().find(({ id }) => id === 'larix-occidentalis') as Species;
+    const method = larch.ways.find(({ id }) => id === 'no-cold') as Method;
+    const onMat = (light: Place['light'], needs: Species['light']) => {
+      const species = { ...larch, light: needs };
+      const mat = { id: 'mat', name: 'Mat', kind: 'mat', nominal_C: 22, capacity: 5, order: 1, ...(light && { light }) } as const;
+      return chainShare(chainOf(species, method, resolveMethod(species, method, { places: [mat] })));
+    };
+    expect(onMat('dark', 'needs light') / onMat('lit', 'needs light')).toBeCloseTo(WRONG_LIGHT_SHARE.dark, 12);
+    expect(onMat('lit', 'wants dark') / onMat(undefined, 'wants dark')).toBeCloseTo(WRONG_LIGHT_SHARE.lit, 12);
+    expect(asRead(wrongLightWords({ light: 'needs light' }, { name: 'Mat', light: 'dark' }) as never)).toContain('40 % of those');
+  });
+  test('differs too little between day and night: as much is counted on as come without', () => {
+    const units = { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' } as const;
+    const species = { alternating: { day_C: 25, night_C: 15, steady: 0.35 } };
+    expect(asRead(tooSteadyWords(species, 'Mat', 2, units) as never)).toMatch(/wants 25 °C by day and 15 °C by night.*35 % of those/);
+    expect(tooSteadyWords(species, 'Mat', 3, units)).toBeUndefined();
+    expect(tooSteadyWords({}, 'Mat', 0, units)).toBeUndefined();
   });
 });

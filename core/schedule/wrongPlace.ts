@@ -5,7 +5,9 @@ import { say } from '@chill/words/schedule.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
+import { litShare, swingsEnough } from '../methods/resolve.ts';
 import { type WrongWarmth, wrongWarmth } from '../sprout/tooWarm.ts';
+import { percent } from '../units/percent.ts';
 import { showQuantity } from '../units/quantities.ts';
 import { type Situation, warmthOf } from './situation.ts';
 import type { Draft } from './task.ts';
@@ -22,14 +24,32 @@ export function wrongPlace(
   const wrong = wrongWarmth(situation.species.sprouting, celsius, halfSwing_C);
   if (wrong) return { lateness: wrongWarmthWords(wrong, place.name, celsius, situation.nursery.settings.units), pressing: true };
   const light = wrongLightWords(situation.species, place);
-  return light && { lateness: light, pressing: true };
+  if (light) return { lateness: light, pressing: true };
+  const steady = tooSteadyWords(situation.species, place.name, halfSwing_C, situation.nursery.settings.units);
+  return steady && { lateness: steady };
 }
 
 /** That a place has light where a seed wants dark, or none where it needs it; `undefined` where it will do, or nobody said what the place has. */
-export function wrongLightWords({ light }: Pick<Species, 'light'>, place: Pick<Place, 'name' | 'light'>): Sentence | undefined {
-  if (light === 'needs light' && place.light === 'dark') return say.of('placeDark', { place: place.name });
-  if (light === 'wants dark' && place.light === 'lit') return say.of('placeLit', { place: place.name });
-  return undefined;
+export function wrongLightWords(
+  species: Pick<Species, 'light'>,
+  { name: place, light }: Pick<Place, 'name' | 'light'>,
+): Sentence | undefined {
+  const share = litShare(species, light);
+  if (share === 1) return undefined;
+  return light === 'dark' ? say.of('placeDark', { place, share: percent(share) }) : say.of('placeLit', { place, share: percent(share) });
+}
+
+/** That days and nights of a place differ too little for a seed that wants them to; `undefined` where they do not, or it does not mind. */
+export function tooSteadyWords(
+  species: Pick<Species, 'alternating'>,
+  place: string,
+  halfSwing_C: number | undefined,
+  units: Units,
+): Sentence | undefined {
+  const { alternating } = species;
+  if (!alternating || swingsEnough(species, halfSwing_C)) return undefined;
+  const [day, night] = [alternating.day_C, alternating.night_C].map((of_C) => showQuantity(of_C, 'temperature_C', units));
+  return say.of('placeSteady', { place, day, night, share: percent(alternating.steady) });
 }
 
 /** That a place is too warm or too cold for a seed, and what would do. */

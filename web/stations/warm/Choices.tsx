@@ -3,6 +3,7 @@ import { lengthOf } from '@chill/core/calendar/moments.ts';
 import { roomOf } from '@chill/core/methods/room.ts';
 import { recordCure, recordCutOpen } from '@chill/core/schedule/amend.ts';
 import { PRICES } from '@chill/core/schedule/choiceBoard.ts';
+import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { type Recorded, recordFinish, recordWait } from '@chill/core/schedule/record.ts';
 import type { WaitOrStop as Advice, Choice as Choosing } from '@chill/core/schedule/waitOrStop.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
@@ -22,7 +23,7 @@ const REST = options(say, { lost: 'compost', heldOver: 'keepThem' });
 /** The choices side by side: plants more, by when, what it takes, and one tap that makes it so. */
 export function Choices({ view, advice }: { view: BatchView; advice: Advice }) {
   const nursery = useNursery();
-  const { today, places } = nursery;
+  const { today, places, batches } = nursery;
   const { batch, species, lot, projection } = view;
   const { state } = projection;
   const { record, problem } = useRecord();
@@ -31,8 +32,12 @@ export function Choices({ view, advice }: { view: BatchView; advice: Advice }) {
     if (kind === 'cut') return say('takesCut', { cut });
     const place = places.find(({ id }) => id === room?.placeId);
     const units = place && Math.ceil(roomOf(advice.left, cure?.method[0]?.medium ?? 'towel', species.seed, place.room));
+    // Where it goes on lying it has its room already.
+    const taken = place && kind !== 'wait' ? lodgersOf(place, batches, today).reduce((sum, { room: each }) => sum + each, 0) : 0;
+    const free = place ? Math.max(0, Math.floor(place.capacity - taken)) : 0;
     return [
       ...(place && units ? [say('roomIn', { count: units, place: place.name })] : []),
+      ...(units && units > free && kind !== 'wait' ? [say('onlyFree', { count: free })] : []),
       lengthOf(Math.max(60, Math.round(minutes) * 60)),
       ...(late_days > 6 ? [say('lateBy', { late: spell.of(late_days) })] : []),
     ].join(' · ');

@@ -5,7 +5,7 @@ import { AMENDED } from '@chill/core/schedule/describe.ts';
 import type { SproutForecast } from '@chill/core/schedule/project.ts';
 import { warmthOf } from '@chill/core/schedule/situation.ts';
 import { type WaitOrStop as Advice, type Choice as Choosing, firstTenthDue, waitOrStop } from '@chill/core/schedule/waitOrStop.ts';
-import { wrongLightWords, wrongWarmthWords } from '@chill/core/schedule/wrongPlace.ts';
+import { tooSteadyWords, wrongLightWords, wrongWarmthWords } from '@chill/core/schedule/wrongPlace.ts';
 import { rootGrowth } from '@chill/core/sprout/rootGrowth.ts';
 import { wrongWarmth } from '@chill/core/sprout/tooWarm.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
@@ -69,7 +69,7 @@ export function WaitOrStop({ view, named = true }: { view: BatchView; named?: bo
   );
 }
 
-/** That it lies too warm, too cold, too dark or too light to sprout, by what its place is measured or stated to have. */
+/** That it lies too warm, too cold, too dark, too light or too steadily to sprout well, by what its place is measured or stated to have. */
 function wrongWhereItLies(
   { species, projection: { sprouting, state } }: BatchView,
   { places, temperatures, today, nursery }: NurseryView,
@@ -78,9 +78,10 @@ function wrongWhereItLies(
   if (!place || sprouting?.stage !== state.stage || PLACES[place.kind].weather) return undefined;
   const { celsius, halfSwing_C } = warmthOf(place, { temperatures, today });
   const wrong = wrongWarmth(species.sprouting, celsius, halfSwing_C);
-  const light = wrongLightWords(species, place);
-  if (wrong) return spoken(wrongWarmthWords(wrong, place.name, celsius, nursery.settings.units));
-  return light && spoken(light);
+  const { units } = nursery.settings;
+  if (wrong) return spoken(wrongWarmthWords(wrong, place.name, celsius, units));
+  const other = wrongLightWords(species, place) ?? tooSteadyWords(species, place.name, halfSwing_C, units);
+  return other && spoken(other);
 }
 
 /** What to do, and why, in two lines. */

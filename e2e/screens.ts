@@ -12,6 +12,7 @@ export const SCREENS = [
   '/round/typed',
   '/warm',
   '/pots',
+  '/pots/promises',
   '/pots/session',
   '/findings',
   '/handbook?cue=smoke',

@@ -14,11 +14,10 @@ import type { Sight } from '@chill/model/sight.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { say } from '@chill/words/round.ts';
 import { options } from '@chill/words/tables.ts';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
-import { usePromises } from '../../data/promises.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
@@ -40,10 +39,8 @@ const REST = options(say, {
   lost: 'compost',
 });
 
-const OTHERS = options(say, {
-  stay: 'othersStay',
-  lost: 'writtenOff',
-});
+/** Plants go out now and then, and what they were promised for is asked only then. */
+const PlantsOut = lazy(() => import('./PlantsOut.tsx'));
 
 /** How one kind of task is answered. */
 interface Kind {
@@ -52,7 +49,7 @@ interface Kind {
   /** What else may be done instead of it. */
   Instead?: (asking: Answering) => React.ReactNode;
   /** What is asked beside the button. */
-  Asks?: (asking: Answering) => React.ReactNode;
+  Asks?: React.ComponentType<Answering>;
   /** The caution that belongs to it. */
   caution?: (view: BatchView, task: Task) => string | undefined;
   /** Whether the stage it is about may have a step of its own at the bench: dose, clock and judgement. */
@@ -138,7 +135,11 @@ export function AnswerForm({ answering, sight }: { answering: Answering; sight?:
   }
   return (
     <div className="flex max-w-[27rem] flex-wrap items-center gap-x-2.5 gap-y-2 desk:justify-end desk:gap-x-1.5">
-      {Asks && <Asks {...answering} />}
+      {Asks && (
+        <Suspense fallback={null}>
+          <Asks {...answering} />
+        </Suspense>
+      )}
       <button type="button" className="action desk:px-3 max-desk:basis-full" style={zone} onClick={save}>
         {act(changed, begunBy(task, view))}
       </button>
@@ -260,38 +261,6 @@ function WaterAdded({ answer, set }: Answering) {
 function Lifted({ view, answer, set }: Answering) {
   const most = mostFor('potted', view.projection.state.counts);
   return <Stepper label={say('lifted')} value={answer.count} most={most} onChange={(count) => set({ count })} />;
-}
-
-/** How many go out, for which promise, and what becomes of the others. */
-function PlantsOut({ view, answer, set }: Answering) {
-  const most = mostFor('plantOut', view.projection.state.counts);
-  const { standings } = usePromises();
-  const open = standings.find(({ speciesId }) => speciesId === view.species.id)?.promises.filter((one) => one.open > 0) ?? [];
-  const choose = (id: string) => {
-    const chosen = open.find(({ promise }) => promise.id === id);
-    set({ promise: chosen?.promise.id, count: Math.min(most, chosen?.open ?? most) });
-  };
-  return (
-    <>
-      <Stepper label={say('plants')} value={answer.count} most={most} onChange={(count) => set({ count })} />
-      {open.length > 0 && (
-        <label className="flex items-baseline gap-1.5 text-[0.95rem] text-ink2">
-          {say('forWhom')}
-          <select className="written max-w-44" value={answer.promise ?? ''} onChange={({ target }) => choose(target.value)}>
-            <option value="">{say('forNoPromise')}</option>
-            {open.map(({ promise, open: left }) => (
-              <option key={promise.id} value={promise.id}>
-                {say('promiseFor', { whom: promise.whom, open: left })}
-              </option>
-            ))}
-          </select>
-        </label>
-      )}
-      {answer.count < most && (
-        <Choice label={say('theOthers')} options={OTHERS} value={answer.others} onChange={(others) => set({ others })} />
-      )}
-    </>
-  );
 }
 
 /** What becomes of the seed that has not come. */

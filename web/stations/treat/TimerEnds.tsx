@@ -6,8 +6,7 @@ import { useEffect, useRef } from 'react';
 import { Link, useLocation } from 'react-router';
 import { mutate } from 'swr';
 import { useNow } from '../../data/now.ts';
-import { useNursery } from '../../data/nursery.ts';
-import { type RunningTimer, runningTimers } from '../../data/timers.ts';
+import type { RunningTimer } from '../../data/timers.ts';
 import { allowViable, ring } from '../../kit/ring.ts';
 import { EndTimer } from './TimerFace.tsx';
 
@@ -17,12 +16,7 @@ const LISTEN_EVERY_MS = 5000;
 const MISSED_AFTER_S = 60;
 
 /** Rings once when a timer comes to its end, on whatever page; what ended while nobody looked is told, with what it means for the seed. */
-export function TimerEnds() {
-  const running = runningTimers(useNursery().batches);
-  return running.length > 0 ? <Watching running={running} /> : null;
-}
-
-function Watching({ running }: { running: RunningTimer[] }) {
+export default function TimerEnds({ running }: { running: RunningTimer[] }) {
   const now = useNow();
   const { pathname } = useLocation();
   const rung = useRef(new Set<string>());

@@ -8,6 +8,8 @@ export const say = subject('promises', {
   cancel: 'Cancel',
   change: 'Change',
   changeOf: 'Change: {{whom}}',
+  chooseSpecies: 'Choose a species.',
+  givePlants: 'Give a number of plants, 1 or more.',
   covered: 'covered',
   coversAll: 'All covered.',
   dayPast: 'its day has passed',

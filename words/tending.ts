@@ -23,9 +23,10 @@ export const say = subject('tending', {
   stepUp: 'Up',
   stepWater: 'Water, count',
   whyDomeOff: 'Open it a little more each day, over four days: seedlings that never felt dry air wilt in an hour of it.',
-  whyFeed: 'From the second pair of true leaves; before, the seed feeds it.',
+  whyFeed: 'From the second pair of true leaves; before, the seed feeds it. Where the bottle says 5 mL to a litre, 1.25 mL.',
   whyHardenOff: 'A few hours in shade at first, more each day, nights out at the end. Indoors on nights with frost.',
-  whyLights: 'Days are shorter than 12 hours: close above the leaves. Lamps and water: use a residual-current device.',
+  whyLights:
+    'Days are shorter than 12 hours. Tubes and strips hang a hand above the leaves, strong lamps two or three. Lamps and water: use a residual-current device.',
   whyLightsOff: 'By then days are 12 hours long, or they go out to be hardened off.',
   whyPlantOut: 'On a grey day, watered in.',
   whyPotOn: 'Roots fill a cell by about the sixth pair of true leaves. Look: pot on when they hold the mix together.',

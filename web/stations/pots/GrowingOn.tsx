@@ -211,7 +211,11 @@ function Step({ view, step, next }: { view: BatchView; step: BroughtOn['steps'][
         />
       )}
       <Problem>{problem}</Problem>
-      {task && from <= today && <AnswerControls view={view} task={task} />}
+      {task && from <= today && (
+        <div className="desk:flex desk:justify-end">
+          <AnswerControls view={view} task={task} />
+        </div>
+      )}
     </li>
   );
 }

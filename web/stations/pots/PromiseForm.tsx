@@ -1,5 +1,6 @@
 import { PlantPromise } from '@chill/model/promise.ts';
 import { say } from '@chill/words/promises.ts';
+import { worded } from '@chill/words/tables.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { savePromise } from '../../data/promises.ts';
 import { DateInput } from '../../kit/DateInput.tsx';
@@ -18,6 +19,9 @@ interface Draft {
   whom: string;
 }
 
+/** What a field wants, where what stands in it will not do. */
+const WANTED: Readonly<Record<string, string>> = worded(say, { on: 'giveDay', speciesId: 'chooseSpecies', plants: 'givePlants' });
+
 /** Plants promised, or a promise changed. */
 export function PromiseForm({ promise, close }: { promise: Partial<PlantPromise> & { id: string }; close: () => void }) {
   const { handbook, today } = useNursery();
@@ -28,8 +32,8 @@ export function PromiseForm({ promise, close }: { promise: Partial<PlantPromise>
     },
     judge: ({ plants, on, ...rest }) => {
       const judged = judgedBy(PlantPromise, { ...promise, ...rest, on, plants: countIn(plants) });
-      if (on !== '' || 'value' in judged) return judged;
-      return { faults: judged.faults.map((fault) => (fault.field === 'on' ? { ...fault, message: say('giveDay') } : fault)) };
+      if ('value' in judged) return judged;
+      return { faults: judged.faults.map(({ field, message }) => ({ field, message: WANTED[field] ?? message })) };
     },
     save: async (made) => {
       await savePromise(made);

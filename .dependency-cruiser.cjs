@@ -29,6 +29,7 @@ const CORE = [
   'methods',
   'pots',
   'schedule',
+  'season',
   'cue',
   'labels',
   'find',

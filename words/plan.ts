@@ -81,6 +81,7 @@ export const say = subject('plan', {
   placeAssumed: 'a place assumed',
   placesFridge_one: '{{count}} place in the fridge',
   placesFridge_other: '{{count}} places in the fridge',
+  seasonLink: 'The season, drawn',
   plan: 'Plan',
   planStartsFromSeedStock: 'A plan starts from seed in stock. Add a lot first: how many seeds there are decides what can be promised.',
   plannedNotBegun: 'Planned, not started',

@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { airPressure_Pa, boilingPoint_C } from './boiling.ts';
 import { fits } from './dose.ts';
+import { pourFault } from './pourFault.ts';
 import {
   COOLING_PER_MINUTE,
   coolingOf,
@@ -13,7 +14,6 @@ import {
   minutesAbove,
   mixed_C,
   type PourOver,
-  pourFault,
   pourFor,
   waterAt,
 } from './pourOver.ts';

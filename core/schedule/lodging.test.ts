@@ -28,6 +28,7 @@ function view(
     projection: {
       state: { stage: 0, underWay, stages: [{ placeId }], counts: { ...counts, ...part.counts }, ...(closedOn && { closedOn }) },
       stages: [{ kind: 'coldMoist', start, end, placeId, started: underWay, finished: false }],
+      plantOut: end,
     },
   } as unknown as BatchView;
 }

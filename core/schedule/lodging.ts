@@ -3,6 +3,7 @@ import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { DatedStage } from '@chill/model/stage.ts';
+import { later } from '../calendar/dates.ts';
 import { atBench, mediumOf, STAGES } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
 import { roomOf } from '../methods/room.ts';
@@ -15,14 +16,21 @@ export interface Lodger {
   leaves: PlainDate;
 }
 
+/** The day on which a batch leaves the place of a stage: what sprouts lies there for as long as waiting is worth it, plants until they go out, whatever was planned. */
+export function leavesOn({ projection: { stages, sprouting, plantOut } }: BatchView, index: number): PlainDate {
+  const stage = stages[index] as BatchView['projection']['stages'][number];
+  if (stage.finished) return stage.end;
+  if (STAGES[stage.kind].course === 'grows') return later(stage.end, plantOut);
+  return sprouting?.stage === index ? sprouting.allButDone : stage.end;
+}
+
 /** What lies in a place on a day, today or later, as it is projected now; what leaves first before the rest. What is overdue to leave counts until it has. */
 export function lodgersOf(place: Pick<Place, 'id' | 'room'>, batches: readonly BatchView[], today: PlainDate, on = today): Lodger[] {
   return batches
     .flatMap((view): Lodger[] => {
-      const { state, stages, sprouting } = view.projection;
+      const { state, stages } = view.projection;
       if (state.closedOn) return [];
-      // What sprouts lies there for as long as waiting is worth it, whatever was planned.
-      const leaves = stages.map(({ end }, i) => (sprouting?.stage === i ? sprouting.allButDone : end));
+      const leaves = stages.map((_, i) => leavesOn(view, i));
       const index = stages.findIndex(({ start, finished, started, placeId }, i) => {
         const here = started ? state.stages[i]?.placeId : placeId;
         const under = state.underWay && i === state.stage;
@@ -31,12 +39,18 @@ export function lodgersOf(place: Pick<Place, 'id' | 'room'>, batches: readonly B
       });
       const stage = stages[index];
       if (!stage) return [];
-      const there = countIn(state.counts, ['waiting', 'swollen', 'sprouted', 'potted', 'established']);
-      const seeds = stage.started ? there : seedsOrPlants(view.batch.plan, stage, there);
-      const room = roomOf(seeds, mediumOf(view.batch.plan.way.stages[index] ?? stage), view.species.seed, place.room);
-      return [{ view, room, leaves: leaves[index] as string }];
+      return [{ view, room: roomInStage(view, index, place), leaves: leaves[index] as string }];
     })
     .sort((a, b) => a.leaves.localeCompare(b.leaves));
+}
+
+/** Room that a batch takes in a place in one of its stages: for all that is there once it has begun, for what is expected to come so far before. */
+export function roomInStage({ batch, species, projection }: BatchView, index: number, place: Pick<Place, 'room'>): number {
+  const stage = projection.stages[index] as BatchView['projection']['stages'][number];
+  const { state } = projection;
+  const there = countIn(state.counts, ['waiting', 'swollen', 'sprouted', 'potted', 'established']);
+  const seeds = stage.finished ? batch.plan.seeds : stage.started ? there : seedsOrPlants(batch.plan, stage, there);
+  return roomOf(seeds, mediumOf(batch.plan.way.stages[index] ?? stage), species.seed, place.room);
 }
 
 /** Seeds that come as far as a stage which is not begun: into pots of their own go those that are expected up, the middle of their range. */

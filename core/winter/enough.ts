@@ -8,9 +8,10 @@ import { WARM_RESPONSE } from '../kinds/responses.ts';
 import { ageing, ROT_LAW } from '../rot/hazard.ts';
 import { ROT_PRIOR, type RotMultiplier } from '../rot/learned.ts';
 import { dayIn, type YearOfDays } from './climate.ts';
+import type { DailyClimate } from './dailyClimate.ts';
 import { outdoorStay, type Shelter, shelterLoss, springsAhead } from './outdoors.ts';
 import { classesOf, creditOfLast, releasedOf, type Season, seasonsOf } from './seasons.ts';
-import { type DailyClimate, makeWinters } from './winters.ts';
+import { makeWinters } from './winters.ts';
 
 /** A winter is enough when this share of the seeds that need it is released by it. */
 export const ENOUGH_SHARE = 0.9;

@@ -3,7 +3,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { addDays, dayNumber, dayOfYear, fromDayNumber } from '../calendar/dates.ts';
-import { dailyClimate } from './winters.ts';
+import { dailyClimate } from './dailyClimate.ts';
 
 /** A frost date: the mean day of the year, and its spread from year to year. */
 export type FrostDay = Nursery['lastFrost'];

@@ -7,9 +7,9 @@ import { placeDays } from '../chill/placeDays.ts';
 import { COLD_RESPONSE, WARM_RESPONSE } from '../kinds/responses.ts';
 import { yearOf } from './climate.ts';
 import { CLIMATES } from './climates.ts';
+import { dailyClimate } from './dailyClimate.ts';
 import { ANIMALS_PER_DAY, outdoorStay, shelterLoss } from './outdoors.ts';
 import { daysSeen, lastAnomaly } from './seen.ts';
-import { dailyClimate } from './winters.ts';
 
 const species = loadHandbook().find(({ id }) => id === 'amelanchier-alnifolia') as Species;
 const frame = { id: 'f', kind: 'outdoors', nominal_C: 4 } as const;

@@ -6,8 +6,8 @@ import { coldResponseOf, effectiveness } from '../chill/effectiveness.ts';
 import { effectsBy } from '../chill/met.ts';
 import { WARM_RESPONSE } from '../kinds/responses.ts';
 import { dailyEffect, dayIn, type YearOfDays } from './climate.ts';
+import type { DailyClimate } from './dailyClimate.ts';
 import type { WinterQuestion } from './enough.ts';
-import type { DailyClimate } from './winters.ts';
 
 /** The days from one day up to `today` as they were: by the readings of the place, by the climate where there are none. */
 export function daysSeen(

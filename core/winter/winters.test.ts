@@ -8,9 +8,10 @@ import { randomFrom } from '../chance/random.ts';
 import { effectiveness } from '../chill/effectiveness.ts';
 import { COLD_RESPONSE, WARM_RESPONSE } from '../kinds/responses.ts';
 import { dayIn, daysFromMonths, yearOf } from './climate.ts';
+import { dailyClimate, USUAL_SD_C } from './dailyClimate.ts';
 import { followedFor, WinterCount, type WinterQuestion } from './enough.ts';
 import { type Outdoors, outdoorStay, springsAhead } from './outdoors.ts';
-import { dailyClimate, daysOfHours, makeWinters, USUAL_SD_C } from './winters.ts';
+import { daysOfHours, makeWinters } from './winters.ts';
 
 const climate = dailyClimate(SALLOW_GAP);
 const handbook = loadHandbook();

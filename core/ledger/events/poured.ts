@@ -1,5 +1,5 @@
 import { refusal } from '@chill/model/refusal.ts';
-import { pourFault } from '../../heat/pourOver.ts';
+import { pourFault } from '../../heat/pourFault.ts';
 import type { EventKind } from './kind.ts';
 import { requireUnderWay } from './steps.ts';
 

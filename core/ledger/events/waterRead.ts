@@ -1,5 +1,5 @@
 import { say } from '@chill/words/ledger.ts';
-import { readingFault } from '../../heat/pourOver.ts';
+import { readingFault } from '../../heat/pourFault.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
 

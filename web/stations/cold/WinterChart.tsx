@@ -1,8 +1,8 @@
 import { addDays, dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { dayIn } from '@chill/core/winter/climate.ts';
+import type { DailyClimate } from '@chill/core/winter/dailyClimate.ts';
 import type { WinterAnswer } from '@chill/core/winter/enough.ts';
-import type { DailyClimate } from '@chill/core/winter/winters.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { say } from '@chill/words/cold.ts';
 import { useMemo } from 'react';

@@ -1,5 +1,6 @@
 import { boilingPoint_C } from '@chill/core/heat/boiling.ts';
-import { type Cooling, coolingOf, DOSE_ABOVE_C, minutesAbove, type PourOver, pourFault, pourFor } from '@chill/core/heat/pourOver.ts';
+import { pourFault } from '@chill/core/heat/pourFault.ts';
+import { type Cooling, coolingOf, DOSE_ABOVE_C, minutesAbove, type PourOver, pourFor } from '@chill/core/heat/pourOver.ts';
 import { type NamedValue, valueName } from '@chill/core/kinds/values.ts';
 import { estimateSeeds } from '@chill/core/lot/count.ts';
 import { dilute, parseDilution } from '@chill/core/mix/dilution.ts';

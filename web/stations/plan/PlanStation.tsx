@@ -102,6 +102,11 @@ export default function PlanStation() {
           </details>
         )}
       </div>
+      <p className="mt-6">
+        <Link to="/plan/season" className="quiet">
+          {say('seasonLink')}
+        </Link>
+      </p>
       <HowLong species={species} />
       {wish && (
         <SplitTrial key={lot.id} proposals={[...offered, ...set_aside.filter(({ method }) => isControl(method))]} lot={lot} wish={wish} />

@@ -1,7 +1,6 @@
 import { temperatureNow } from '@chill/core/chill/now.ts';
 import { PLACES } from '@chill/core/kinds/places.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
-import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/round.ts';
@@ -49,7 +48,9 @@ function useOutOfRange(): Alarm[] {
   const show = (celsius: number) => showQuantity(celsius, 'temperature_C', nursery.settings.units);
   return places.flatMap((place) => {
     const { spell, celsius } = temperatureNow(place, temperatures, today);
-    const lie = lodgersOf(place, batches, today).length;
+    const lie = batches.filter(
+      ({ projection: { state } }) => !state.closedOn && state.underWay && state.stages[state.stage]?.placeId === place.id,
+    ).length;
     const stays = PLACES[place.kind].shouldStay;
     if (!spell || !stays || lie === 0) return [];
     const says = (

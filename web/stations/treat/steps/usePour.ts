@@ -1,6 +1,7 @@
 import { boilingPoint_C } from '@chill/core/heat/boiling.ts';
 import { firstThatFits, fits, hotDoseOf, pourVolume_mL, readDose, TO_SPARE, waterFor_mL } from '@chill/core/heat/dose.ts';
-import { coolingOf, FRIDGE_SEED_C, pourFault, pourFor, WARMED_VESSEL_C } from '@chill/core/heat/pourOver.ts';
+import { pourFault } from '@chill/core/heat/pourFault.ts';
+import { coolingOf, FRIDGE_SEED_C, pourFor, WARMED_VESSEL_C } from '@chill/core/heat/pourOver.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { seedMass_g, seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { refusal } from '@chill/model/refusal.ts';

@@ -1,0 +1,87 @@
+import type { Place } from '@chill/model/place.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import { addDays, daysBetween, later } from '../calendar/dates.ts';
+import { STAGES } from '../kinds/stages.ts';
+import type { Stay } from './stays.ts';
+
+/** Days on which more lies in a place than fits: up to the day on which it fits again, and by how much at most. */
+export interface Crowding {
+  place: Place;
+  from: PlainDate;
+  to: PlainDate;
+  over: number;
+  /** Who lies there in that time. */
+  stays: Stay[];
+}
+
+/** What would end a crowding: a batch that has not begun started so many days earlier or later, or one laid in another place instead. */
+export type Relief = { code: string } & ({ shift_days: number } | { place: Place });
+
+/** Rounding of litres must not crowd a place. */
+const SLACK = 1e-6;
+
+/** When more is expected in a place than it holds, from a day on, the first first. */
+export function crowdingIn(place: Place, stays: readonly Stay[], since: PlainDate): Crowding[] {
+  const here = stays.filter(({ placeId, to }) => placeId === place.id && to > since);
+  const changes = [...new Set(here.flatMap(({ from, to }) => [later(from, since), to]))].sort();
+  const found: Crowding[] = [];
+  for (const [i, day] of changes.entries()) {
+    const until = changes[i + 1];
+    if (until === undefined) break;
+    const there = here.filter(({ from, to }) => from <= day && to > day);
+    const over = there.reduce((sum, { room }) => sum + room, 0) - place.capacity;
+    if (over <= SLACK) continue;
+    const last = found.at(-1);
+    if (last && last.to === day) {
+      last.to = until;
+      last.over = Math.max(last.over, over);
+      last.stays = [...new Set([...last.stays, ...there])];
+    } else found.push({ place, from: day, to: until, over, stays: there });
+  }
+  return found;
+}
+
+/** Every crowding of the season, the first first. */
+export function crowdings(places: readonly Place[], stays: readonly Stay[], since: PlainDate): Crowding[] {
+  return places.flatMap((place) => crowdingIn(place, stays, since)).sort((a, b) => a.from.localeCompare(b.from));
+}
+
+/** How much too much lies anywhere, summed over days. */
+const pressed = (places: readonly Place[], stays: readonly Stay[], since: PlainDate) =>
+  crowdings(places, stays, since).reduce((sum, { over, from, to }) => sum + over * daysBetween(from, to), 0);
+
+/** Starts that are tried, days: the smallest change first. */
+const SHIFTS = [-7, 7, -14, 14, -21, 21];
+
+/**
+ * The smallest change that ends a crowding and crowds nothing else: tried, not guessed. What has begun stays where it is in time; another place must be one
+ * that the stage may lie in. `undefined` where no single change does.
+ */
+export function reliefFor(crowding: Crowding, places: readonly Place[], stays: readonly Stay[], today: PlainDate): Relief | undefined {
+  const now = pressed(places, stays, today);
+  const ends = (changed: readonly Stay[]) =>
+    pressed(places, changed, today) < now - SLACK &&
+    !crowdingIn(crowding.place, changed, today).some(({ from }) => from < crowding.to && from >= crowding.from);
+  for (const stay of crowding.stays) {
+    const { kind } = stay.view.projection.stages[stay.stage] as Stay['view']['projection']['stages'][number];
+    for (const place of places) {
+      if (
+        place.id === stay.placeId ||
+        !STAGES[kind].places.includes(place.kind) ||
+        (place.room ?? 'bags') !== (crowding.place.room ?? 'bags')
+      )
+        continue;
+      if (ends(stays.map((one) => (one === stay ? { ...one, placeId: place.id } : one)))) return { code: stay.view.batch.code, place };
+    }
+  }
+  for (const shift_days of SHIFTS)
+    for (const { view } of crowding.stays) {
+      const mine = stays.filter((one) => one.view === view);
+      if (mine.some(({ begun, from }) => begun || addDays(from, shift_days) < today)) continue;
+      const moved = stays.map((one) =>
+        one.view === view ? { ...one, from: addDays(one.from, shift_days), to: addDays(one.to, shift_days) } : one,
+      );
+      if (ends(moved)) return { code: view.batch.code, shift_days };
+    }
+  return undefined;
+}

@@ -1,0 +1,304 @@
+import { addDays, dayNumber, earlier, later, shortDate } from '@chill/core/calendar/dates.ts';
+import { roundRoom } from '@chill/core/methods/room.ts';
+import type { Crowding } from '@chill/core/season/crowding.ts';
+import type { Band, Laid } from '@chill/core/season/lanes.ts';
+import type { Week } from '@chill/core/season/work.ts';
+import { say } from '@chill/words/seasonDrawn.ts';
+import { type PointerEvent, useRef } from 'react';
+import { monthStarts } from '../../kit/monthStarts.ts';
+import { useWidth } from '../../kit/useWidth.ts';
+import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
+
+type PlaceBand = Band & { celsius: number };
+
+/** Below this the names of places stand above their bands, px. */
+const NARROW = 700;
+const NAMES = 150;
+const TOP = 20;
+const GAP = 34;
+/** All lanes together stand about so high, px, and each between so much; so many of what does not fit are drawn above a band. */
+const LANES = 430;
+const LANE = { least: 3.4, most: 8 };
+const MOST_OVER = 6;
+const WORK = 62;
+/** A finger finds a stay this near, px. */
+const REACH = 14;
+
+/** The season drawn: places at the heights of their temperatures, as many lanes as they hold; each batch a line in a lane, done solid, to come pale. */
+export function SeasonDrawing({
+  bands,
+  crowded,
+  weeks,
+  from,
+  to,
+  today,
+  followed,
+  follow,
+  frostSafe,
+  frostRisk,
+  label,
+  capacity,
+  months,
+}: {
+  bands: readonly PlaceBand[];
+  crowded: readonly Crowding[];
+  weeks: readonly Week[];
+  from: string;
+  to: string;
+  today: string;
+  followed: string | undefined;
+  follow: (batchId: string | undefined) => void;
+  frostSafe: string;
+  frostRisk: number;
+  label: string;
+  capacity: (band: PlaceBand) => string;
+  months: (first: string) => string;
+}) {
+  const box = useRef<SVGSVGElement>(null);
+  const width = useWidth(box, 1200);
+  const narrow = width < NARROW;
+  const left = narrow ? 0 : NAMES;
+  const first = dayNumber(from);
+  const x = (on: string) => left + ((width - left) * (dayNumber(on) - first)) / Math.max(1, dayNumber(to) - first);
+  const within = (on: string) => (on < from ? from : on > to ? to : on);
+  const lane = Math.min(LANE.most, Math.max(LANE.least, LANES / bands.reduce((sum, { lanes }) => sum + lanes, 1)));
+  let height = TOP;
+  const tops = bands.map(({ lanes, laid }) => {
+    const over = overOf({ laid, lanes });
+    height += GAP + over * lane;
+    const top = height;
+    height += lanes * lane;
+    return top;
+  });
+  const foot = height + 8;
+  const workBase = foot + 26 + WORK;
+  const most = Math.max(60, ...weeks.map(({ minutes }) => minutes));
+  const y = (band: number, { lane: low, lanes }: Pick<Laid, 'lane' | 'lanes'>) => {
+    const held = (bands[band] as PlaceBand).lanes;
+    const at = Math.min(low + (lanes - 1) / 2, held + MOST_OVER - 1);
+    return (tops[band] as number) + held * lane - (at + 0.5) * lane;
+  };
+  const pick = ({ clientX, clientY }: PointerEvent<SVGSVGElement>) => {
+    const rect = box.current?.getBoundingClientRect();
+    if (!rect) return;
+    const [px, py] = [clientX - rect.left, clientY - rect.top];
+    let found: { id: string; far: number } | undefined;
+    for (const [i, { laid }] of bands.entries())
+      for (const one of laid) {
+        const [x1, x2] = [x(within(one.stay.from)), x(within(one.stay.to))];
+        const far = Math.hypot(Math.max(0, x1 - px, px - x2), Math.abs(y(i, one) - py));
+        if (far < (found?.far ?? REACH)) found = { id: one.stay.view.batch.id, far };
+      }
+    follow(found?.id === followed ? undefined : found?.id);
+  };
+  return (
+    <svg
+      ref={box}
+      viewBox={`0 0 ${width} ${workBase + 4}`}
+      className="mt-3 block w-full touch-manipulation"
+      style={{ height: workBase + 4 }}
+      role="img"
+      aria-label={label}
+      onPointerUp={pick}
+    >
+      {monthStarts(first, dayNumber(to), narrow ? 5 : 14).map((start) => (
+        <g key={start}>
+          <line x1={x(start)} x2={x(start)} y1={4} y2={foot} stroke="var(--color-line)" />
+          <text x={x(start) + 4} y={13} className="fill-ink2 text-[13px]">
+            {months(start)}
+          </text>
+        </g>
+      ))}
+      {bands.map((band, i) => (
+        <BandOf
+          key={band.place.id}
+          band={band}
+          top={tops[i] as number}
+          height={band.lanes * lane}
+          {...{ left, width, narrow }}
+          capacity={capacity(band)}
+        />
+      ))}
+      {bands.map((band, i) => {
+        const colour = ZONE_COLOUR[zoneOf(band.celsius)];
+        const paths = linesOf(band, (one) => y(i, one), x, {
+          ...{ within, today, lane },
+          tooMany: (a, b) => crowded.some((one) => one.place.id === band.place.id && one.from < b && one.to > a),
+        });
+        return (
+          <g key={band.place.id} fill="none">
+            {(['done', 'ahead', 'doneOver', 'aheadOver'] as const).map((kind) => (
+              <path
+                key={kind}
+                d={paths[kind]}
+                stroke={kind.endsWith('Over') ? 'var(--color-alarm)' : colour}
+                strokeOpacity={kind.startsWith('done') ? 0.8 : 0.38}
+                strokeWidth={lane * 0.62}
+              />
+            ))}
+          </g>
+        );
+      })}
+      {crowded.map(({ place, from: since, to: until, over }) => {
+        if (until <= today) return null;
+        const i = bands.findIndex((band) => band.place.id === place.id);
+        const band = bands[i];
+        if (!band || since > to) return null;
+        const [x1, x2, top] = [x(within(since)), x(within(until)), tops[i] as number];
+        return (
+          <g key={`${place.id} ${since}`}>
+            <rect
+              x={x1}
+              width={Math.max(2, x2 - x1)}
+              y={top - 8}
+              height={band.lanes * lane + 8}
+              fill="var(--color-alarm)"
+              fillOpacity={0.13}
+            />
+            <text x={Math.min(x1, width - 90)} y={top - 10 - overOf(band) * lane} className="fill-alarm text-[13px] font-bold">
+              {say('tooMany', { over: roundRoom(over) })}
+            </text>
+          </g>
+        );
+      })}
+      <path d={threadOf(bands, followed, y, (on) => x(within(on)))} fill="none" stroke="var(--color-ink)" strokeWidth={2.4} />
+      {frostSafe < to && (
+        <g>
+          <line x1={x(frostSafe)} x2={x(frostSafe)} y1={4} y2={foot} stroke="var(--color-frozen)" strokeDasharray="2 4" />
+          <text x={Math.min(x(frostSafe) + 4, width - 110)} y={foot + 13} className="fill-frozen text-[13px]">
+            {say('frostRisk', { risk: `${Math.round(frostRisk * 100)} %` })}
+          </text>
+        </g>
+      )}
+      <text x={0} y={workBase - WORK + 14} className="fill-ink text-[15px] font-semibold">
+        {say('work')}
+      </text>
+      {!narrow && (
+        <text x={0} y={workBase - WORK + 32} className="fill-ink2 text-[13px]">
+          {say('workScale')}
+        </text>
+      )}
+      {weeks.map(({ from: week, minutes }) => {
+        const [x1, x2] = [x(within(week)), x(within(addDays(week, 7)))];
+        const high = (minutes / most) * WORK;
+        return (
+          <g key={week}>
+            <rect
+              x={x1 + 1}
+              width={Math.max(1, x2 - x1 - 3)}
+              y={workBase - high}
+              height={high}
+              fill="var(--color-ink2)"
+              fillOpacity={week < today ? 0.8 : 0.42}
+            />
+            {minutes === most && (
+              <text x={x1} y={workBase - high - 3} className="fill-ink2 font-mono text-[13px]">
+                {Math.round(minutes)}
+              </text>
+            )}
+          </g>
+        );
+      })}
+      <line x1={x(today)} x2={x(today)} y1={2} y2={workBase} stroke="var(--color-ink)" strokeWidth={1.6} />
+      <text x={x(today) + 5} y={foot + 13} className="fill-ink text-[14px] font-bold">
+        {shortDate(today, today)}
+      </text>
+    </svg>
+  );
+}
+
+/** How many lanes are drawn above a band, for what does not fit. */
+function overOf({ laid, lanes }: Pick<Band, 'laid' | 'lanes'>): number {
+  return Math.min(MOST_OVER, Math.max(0, ...laid.map((one) => one.lane + one.lanes - lanes)));
+}
+
+/** A place's ground, with its name and what it holds. */
+function BandOf({
+  band: { place, celsius },
+  top,
+  height,
+  left,
+  width,
+  narrow,
+  capacity,
+}: {
+  band: PlaceBand;
+  top: number;
+  height: number;
+  left: number;
+  width: number;
+  narrow: boolean;
+  capacity: string;
+}) {
+  const colour = ZONE_COLOUR[zoneOf(celsius)];
+  return (
+    <g>
+      <rect x={left} width={width - left} y={top} height={height} fill={colour} fillOpacity={0.09} />
+      <line x1={left} x2={width} y1={top} y2={top} stroke={colour} strokeOpacity={0.5} />
+      <text x={0} y={narrow ? top - 5 : top + 13} fill={colour} className="text-[14px] font-semibold">
+        {place.name}
+        {narrow && <tspan className="fill-ink2 text-[12px] font-normal">{`  ${capacity}`}</tspan>}
+      </text>
+      {!narrow && (
+        <text x={0} y={top + 30} className="fill-ink2 font-mono text-[12px]">
+          {capacity}
+        </text>
+      )}
+    </g>
+  );
+}
+
+/** The lines of a band as four paths: what is done and what is to come, of what fits and of what does not. */
+function linesOf(
+  { laid, lanes }: PlaceBand,
+  y: (one: Laid) => number,
+  x: (on: string) => number,
+  {
+    within,
+    today,
+    lane,
+    tooMany,
+  }: { within: (on: string) => string; today: string; lane: number; tooMany: (from: string, to: string) => boolean },
+) {
+  const paths = { done: '', ahead: '', doneOver: '', aheadOver: '' };
+  for (const one of laid) {
+    const [start, end] = [within(one.stay.from), within(one.stay.to)];
+    if (end <= start) continue;
+    const over = one.lane + one.lanes > lanes;
+    const high = y(one);
+    // What takes several lanes is drawn in each.
+    for (let i = 0; i < one.lanes; i++) {
+      const at = high + (i - (one.lanes - 1) / 2) * lane;
+      const line = (a: string, b: string) => `M${x(a) + 1} ${at}H${Math.max(x(a) + 2, x(b) - 2)}`;
+      // What lies above the last lane is only too much while there is more than fits: it keeps its lane when room has come below it.
+      const put = (from: string, to: string, fits: 'done' | 'ahead', not: 'doneOver' | 'aheadOver') => {
+        if (from < to) paths[over && tooMany(from, to) ? not : fits] += line(from, to);
+      };
+      put(start, earlier(end, today), 'done', 'doneOver');
+      put(later(start, today), end, 'ahead', 'aheadOver');
+    }
+  }
+  return paths;
+}
+
+/** The stays of one batch joined: along each, and over from one place to the next. */
+function threadOf(
+  bands: readonly PlaceBand[],
+  batchId: string | undefined,
+  y: (band: number, one: Laid) => number,
+  x: (on: string) => number,
+): string {
+  if (!batchId) return '';
+  const own = bands
+    .flatMap(({ laid }, band) => laid.filter(({ stay }) => stay.view.batch.id === batchId).map((one) => ({ ...one, high: y(band, one) })))
+    .sort((a, b) => a.stay.from.localeCompare(b.stay.from));
+  let path = '';
+  let before: { x: number; y: number } | undefined;
+  for (const { stay, high } of own) {
+    const [x1, x2] = [x(stay.from), x(stay.to)];
+    path += before ? `C${before.x + 5} ${before.y} ${x1 - 5} ${high} ${x1 + 4} ${high}` : `M${x1} ${high}`;
+    path += `H${Math.max(x1 + 4, x2 - 4)}`;
+    before = { x: Math.max(x1 + 4, x2 - 4), y: high };
+  }
+  return path;
+}

@@ -1,0 +1,202 @@
+import { addDays, dayNumber, daysBetween, earlier, later, shortDate, shortMonth, spell } from '@chill/core/calendar/dates.ts';
+import { expectedOf } from '@chill/core/chill/met.ts';
+import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
+import { type Crowding, crowdings, type Relief, reliefFor } from '@chill/core/season/crowding.ts';
+import { bandOf } from '@chill/core/season/lanes.ts';
+import { type Stay, staysOf } from '@chill/core/season/stays.ts';
+import { workByWeek } from '@chill/core/season/work.ts';
+import { showQuantity } from '@chill/core/units/quantities.ts';
+import { nextFrostSafeDate } from '@chill/core/winter/frost.ts';
+import { say } from '@chill/words/seasonDrawn.ts';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { useNursery } from '../../data/nursery.ts';
+import { Tag } from '../../kit/Tag.tsx';
+import { SeasonDrawing } from './SeasonDrawing.tsx';
+
+/** What lies further back or ahead is not drawn, days. */
+const BACK_DAYS = 110;
+const AHEAD_DAYS = 400;
+
+/** Every place across the season with what lies in it, when it is too full and what would end that, and the work of each week. */
+export default function SeasonPage() {
+  const { batches, places, nursery, today, temperatures } = useNursery();
+  const [followed, follow] = useState<string>();
+  const open = batches.filter(({ projection }) => !projection.state.closedOn);
+  const stays = useMemo(() => staysOf(batches, places, today), [batches, places, today]);
+  const crowded = useMemo(
+    () => crowdings(places, stays, today).map((one) => ({ ...one, relief: reliefFor(one, places, stays, today) })),
+    [places, stays, today],
+  );
+  const everCrowded = useMemo(() => crowdings(places, stays, stays[0]?.from ?? today), [places, stays, today]);
+  const from = later(stays[0]?.from ?? today, addDays(today, -BACK_DAYS));
+  const last = stays.reduce((end, { to }) => later(end, to), addDays(today, 60));
+  const to = earlier(last, addDays(today, AHEAD_DAYS));
+  const weeks = useMemo(() => {
+    const monday = addDays(from, -((dayNumber(from) + 3) % 7));
+    return workByWeek(batches, monday, Math.ceil(daysBetween(monday, to) / 7), today);
+  }, [batches, from, to, today]);
+  const bands = useMemo(
+    () =>
+      places
+        .filter(({ id }) => stays.some(({ placeId }) => placeId === id))
+        .map((place) => ({ ...bandOf(place, stays), celsius: expectedOf(place, temperatures, today).celsius }))
+        .sort((a, b) => b.celsius - a.celsius),
+    [places, stays, temperatures, today],
+  );
+  const shown = open.find(({ batch }) => batch.id === followed);
+  return (
+    <section className="px-4 pt-5 desk:px-10">
+      <h1>{say('season')}</h1>
+      {open.length === 0 ? (
+        <p className="mt-2 text-lg">
+          {say('nothingYet')}{' '}
+          <Link to="/plan" className="underline underline-offset-4">
+            {say('planOne')}
+          </Link>
+        </p>
+      ) : (
+        <>
+          <p className="mt-1 text-[1.06rem] text-ink2">
+            {say('batchesUntil', { count: open.length, on: shortDate(last, today) })} {crowded.length === 0 && say('fits')}
+          </p>
+          <ul className="mt-1">
+            {crowded.map((one) => (
+              <li key={`${one.place.id} ${one.from}`} className="max-w-prose text-[1.02rem]">
+                <b className="text-alarm">{crowdedWords(one, today)}</b> {reliefWords(one.relief)}
+              </li>
+            ))}
+          </ul>
+          <div className="mt-2 flex flex-wrap items-baseline gap-x-6">
+            <label className="flex items-baseline gap-2 text-[0.95rem] text-ink2">
+              {say('follow')}
+              <select
+                className="written max-w-64"
+                value={shown?.batch.id ?? ''}
+                onChange={({ target }) => follow(target.value || undefined)}
+              >
+                <option value="">{say('noBatch')}</option>
+                {open
+                  .toSorted((a, b) => a.batch.code.localeCompare(b.batch.code))
+                  .map(({ batch, species }) => (
+                    <option key={batch.id} value={batch.id}>
+                      {batch.code} {species.common[0]}
+                    </option>
+                  ))}
+              </select>
+            </label>
+            <Link to="/pots/promises" className="quiet">
+              {say('promises')}
+            </Link>
+          </div>
+          <SeasonDrawing
+            {...{ bands, weeks, from, to, today }}
+            crowded={everCrowded}
+            followed={shown?.batch.id}
+            follow={follow}
+            frostSafe={nextFrostSafeDate(nursery.lastFrost, today, nursery.settings.frostRisk)}
+            frostRisk={nursery.settings.frostRisk}
+            label={say('drawing', { from: shortDate(from, today), to: shortDate(to, today) })}
+            capacity={({ place, celsius }) =>
+              say('capacity', {
+                celsius: showQuantity(Math.round(celsius * 10) / 10, 'temperature_C', nursery.settings.units),
+                capacity: place.capacity,
+                room: roomUnitName(place.room ?? 'bags'),
+              })
+            }
+            months={(first) => shortMonth(first)}
+          />
+          {shown && (
+            <div className="mt-2 flex flex-wrap items-baseline gap-x-4" role="status">
+              <Link to={`/batch/${shown.batch.code}`} className="underline-offset-4 hover:underline">
+                <Tag code={shown.batch.code} />
+              </Link>
+              <b className="font-[560]">{shown.species.common[0]}</b>
+              {stays
+                .filter(({ view }) => view === shown)
+                .map((stay) => (
+                  <span key={`${stay.stage} ${stay.from}`} className="text-[0.95rem] text-ink2">
+                    {stayWords(stay, places, today)}
+                  </span>
+                ))}
+            </div>
+          )}
+          <WeekTable weeks={weeks} bands={bands} today={today} />
+        </>
+      )}
+    </section>
+  );
+}
+
+function crowdedWords({ place, from, to, over }: Crowding, today: string): string {
+  const room = roomUnitName(place.room ?? 'bags');
+  return say('full', { place: place.name, from: shortDate(from, today), to: shortDate(to, today), over: roundRoom(over), room });
+}
+
+function reliefWords(relief: Relief | undefined): string {
+  if (!relief) return say('reliefNone');
+  if ('place' in relief) return say('reliefPlace', { code: relief.code, place: relief.place.name });
+  const { code, shift_days } = relief;
+  return say('reliefStart', { code, days: spell(Math.abs(shift_days)), when: shift_days < 0 ? say('earlier') : say('laterOn') });
+}
+
+function stayWords({ placeId, from, to }: Stay, places: readonly { id: string; name: string }[], today: string): string {
+  const place = places.find(({ id }) => id === placeId)?.name;
+  return say('stay', { place, from: shortDate(from, today), to: shortDate(to, today) });
+}
+
+/** The same in figures: what each place holds at the beginning of a week, and the week's work. */
+function WeekTable({
+  weeks,
+  bands,
+  today,
+}: {
+  weeks: ReturnType<typeof workByWeek>;
+  bands: readonly ReturnType<typeof bandOf>[];
+  today: string;
+}) {
+  const [open, setOpen] = useState(false);
+  const taken = ({ laid }: ReturnType<typeof bandOf>, on: string) =>
+    laid.reduce((sum, { stay }) => (stay.from <= on && stay.to > on ? sum + stay.room : sum), 0);
+  return (
+    <details className="mt-4" onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
+      <summary className="quiet cursor-pointer list-none">{say('asTable')}</summary>
+      {open && (
+        <section className="overflow-x-auto" aria-label={say('asTable')}>
+          <table className="text-[0.95rem]">
+            <thead>
+              <tr className="text-left text-ink2">
+                <th scope="col" className="pr-6 font-normal">
+                  {say('week')}
+                </th>
+                {bands.map(({ place }) => (
+                  <th key={place.id} scope="col" className="pr-6 font-normal">
+                    {place.name}
+                  </th>
+                ))}
+                <th scope="col" className="pr-6 font-normal">
+                  {say('minutes')}
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {weeks.map(({ from, minutes }) => (
+                <tr key={from} className="border-t border-line">
+                  <th scope="row" className="pr-6 text-left font-normal whitespace-nowrap">
+                    {shortDate(from, today)}
+                  </th>
+                  {bands.map((band) => (
+                    <td key={band.place.id} className="font-mono">
+                      {roundRoom(taken(band, from))}
+                    </td>
+                  ))}
+                  <td className="font-mono">{Math.round(minutes)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      )}
+    </details>
+  );
+}

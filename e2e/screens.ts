@@ -4,6 +4,7 @@ export const SCREENS = [
   '/seeds',
   '/seeds/new',
   '/plan',
+  '/plan/season',
   '/treat',
   '/cold',
   '/cold/winter',

@@ -26,8 +26,8 @@ const batches = (await (await fetch(`${server.address}/api/batches`)).json()) as
   plan: { way: { id: string } };
   events: unknown[];
 }[];
-const sprouting = batches.find((one) => one.speciesId === 'camassia-quamash' && one.plan.way.id === 'towel-in-fridge')?.code;
 const cold = batches.find((one) => one.speciesId === 'balsamorhiza-sagittata' && one.plan.way.id === 'sand-in-fridge')?.code;
+const sprouting = batches.find((one) => one.speciesId === 'camassia-quamash' && one.plan.way.id === 'towel-in-fridge')?.code;
 
 const lot = batches.find((one) => one.speciesId === 'balsamorhiza-sagittata')?.lotId;
 /** Nothing was done to them yet: to be scalded, and to be filed. */
@@ -57,7 +57,11 @@ const VIEWS: View[] = [
   { name: 'round-phone', path: '/', phone: true },
   { name: 'plan', path: '/plan', prepare: (page) => page.getByRole('button', { name: /^Sand in the fridge/ }).click() },
   { name: 'batch', path: `/batch/${sprouting}` },
-  { name: 'account', path: `/batch/${cold}` },
+  {
+    name: 'season',
+    path: '/plan/season',
+    prepare: async (page) => void (await page.getByLabel('Follow a batch').selectOption({ label: 'B6F Common camas' })),
+  },
   { name: 'cold', path: '/cold' },
   {
     name: 'winter',

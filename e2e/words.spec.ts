@@ -4,7 +4,7 @@ import { SCREENS } from './screens.ts';
 
 /** What the nursery itself holds: names, notes, codes, species. It stays as it is in every language. */
 async function dataOf(page: Page): Promise<string> {
-  const tables = ['nursery', 'places', 'batches', 'lots?all=1', 'handbook', 'genera'];
+  const tables = ['nursery', 'places', 'batches', 'lots?all=1', 'promises', 'handbook', 'genera'];
   const bodies = await Promise.all(tables.map(async (table) => (await page.request.get(`/api/${table}`)).text()));
   return bodies.join(' ').toLowerCase();
 }

@@ -6,4 +6,7 @@ export const say = subject('devices', {
   notTypeFigureInstead: 'This is a {{hello}}, not a {{device}}. Type the figure instead.',
   sentSomethingNotReadingType: 'The {{device}} sent something that is not a reading. Type the figure instead.',
   speaksAnotherVersionProtocolType: 'The {{device}} speaks another version of the protocol. Type the figure instead.',
+  hasGoneQuietTypeFigure: 'The {{kind}} has gone quiet. Type the figure, or attach it again.',
+  lineBrokenTypeFigureOr: 'The line to the {{kind}} is broken. Type the figure, or attach it again.',
+  says: 'The {{kind}} says: {{text}}',
 });

@@ -5,7 +5,6 @@ export const say = subject('lot', {
   byHand: 'by hand',
   byPods: 'by pods',
   byWeight: 'by weight',
-  checkLocalRulesBeforeGrowing: 'Check the local rules before growing it or planting it out.',
   countedStock: 'Counted {{counted}}: {{seeds}} in stock',
   cutViable: 'Cut {{tested}}: {{sound}} viable',
   dormantTowelViableSeedWould:
@@ -18,26 +17,14 @@ export const say = subject('lot', {
   floating: 'floating',
   fromNow: '{{days}} from now',
   givenAway: '{{seeds}} given away',
-  glovesWashYourHands: 'Gloves, and wash your hands.',
   intoDampMediumFridge: 'into damp medium in the fridge',
-  keepClosedLabelledNotFood: 'Keep it closed and labelled NOT FOOD, away from food, children and animals; pour soaking water away.',
   kept: 'Kept {{state}}{{how}}',
-  howMuchSeed: '“{{typed}}” does not say how much seed. Write 280, about 300, 2 g, 1/4 oz or a packet.',
-  chooseSpeciesFirst: 'Choose the species first: how many seeds {{typed}} is depends on it.',
-  lessThanOneSeed: '{{typed}} is less than one seed. Is the unit right?',
   keptMoistLastsAboutWhich: 'Kept moist it lasts about {{keepsMoist}}, which ended {{days}} ago. Cut ten before you rely on it.',
   keptMoistLastsUntilAbout: 'Kept moist it lasts until about {{until}}, {{days}} from now. Let it breathe, and never let it dry.',
   laterEntriesNeedThoseSeeds: 'Later entries need those seeds: undo those first.',
   needsNoWinterSoTowel: 'It needs no winter, so a towel shows what is viable and what germinates.',
-  notKnownWhetherPoisonous: 'Not known whether it is poisonous.',
   oldViabilityFallsYearsTest: '{{days}} old: viability falls with the years. Test a few again.',
-  onePodCantShowSpread: 'One pod can’t show the spread: open a few more.',
-  oneSampleCantShowSpread: 'One sample can’t show the spread: weigh a second.',
   onlySeedsStockGiveMany: 'Only {{drawer}} seeds are in stock: give that many or fewer.',
-  openFivePodsOrMore: 'Open five pods or more: they differ more than they seem to.',
-  permitNeededAskAuthorityBefore: 'Permit needed: ask the authority before collecting, and note the reference.',
-  samplesDifferByMoreThan:
-    'The samples differ by {{spread}} %, more than the {{allowed}} % that is usual: mix the lot well and weigh more.',
   shrivelled: 'shrivelled',
   sinkersUsuallyViableFloatersHollow:
     'Sinkers are usually viable, floaters hollow or eaten. Float them an hour in water, skim, and cut a few floaters to be sure.',
@@ -48,7 +35,4 @@ export const say = subject('lot', {
   today: 'today',
   tooSmallCutWellTowel:
     'It is too small to cut well, and a towel shows only seed that needs no winter: take it as a minimum, or give the test its cold.',
-  treatPoisonousClosedLabelledNot:
-    'Treat it as poisonous: closed and labelled NOT FOOD, away from food, children and animals; pour soaking water away.',
-  samplesWeighMoreThanLot: 'The samples weigh more than the lot: is one of the units wrong?',
 });

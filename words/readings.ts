@@ -20,4 +20,10 @@ export const say = subject('readings', {
   thereDaysButNoTimes: 'There are days but no times of day: Chill counts by the hour.',
   noSuchDayOrTime: 'there is no such day or time',
   brokenOff: 'the file ends there without a line end: its figure may be cut short',
+  fileCouldNotRead: 'The file could not be read: {{message}}',
+  fileEmpty: 'That file is empty.',
+  fileLargerThan20Mb: 'That file is larger than 20 MB: cut it to the years that matter.',
+  moreThanReadingsImportFile: 'More than {{mostReadings}} readings: import the file in parts.',
+  nothingWasReadYet: 'Nothing was read yet.',
+  chillsServerDidNotAccept: 'Chill’s server did not accept it. Try again.',
 });

@@ -1,6 +1,6 @@
 import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import type { SeedForm } from '@chill/model/species.ts';
-import { say } from '@chill/words/lot.ts';
+import { say } from '@chill/words/seedForm.ts';
 import { seedVolume_mL } from '../mix/laying.ts';
 import { type NumberFormat, readCount } from '../units/number.ts';
 import { parseQuantity, type Quantity } from '../units/quantities.ts';

@@ -1,6 +1,6 @@
 import type { Genus } from '@chill/model/genus.ts';
 import type { Hazard, HazardCode, Species, TaxonHazards } from '@chill/model/species.ts';
-import { say } from '@chill/words/lot.ts';
+import { say } from '@chill/words/seedForm.ts';
 import { worded } from '@chill/words/tables.ts';
 
 /** What each kind of hazard asks for, whatever the species; local rules come first. */

@@ -1,6 +1,6 @@
 import type { CountMethod } from '@chill/model/lot.ts';
 import { type Refusal, refusal } from '@chill/model/refusal.ts';
-import { say } from '@chill/words/lot.ts';
+import { say } from '@chill/words/seedForm.ts';
 import { studentQuantile } from '../chance/distributions.ts';
 
 /** Replicates may spread this much, coefficient of variation: ISTA Rules, chapter 10 (chaffy seed in the second). */

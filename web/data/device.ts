@@ -1,5 +1,5 @@
 import { type DeviceKind, parseDeviceLine } from '@chill/core/devices/line.ts';
-import { say } from '@chill/words/kit.ts';
+import { say } from '@chill/words/devices.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useCallback, useEffect, useState } from 'react';
 import useSWR from 'swr';

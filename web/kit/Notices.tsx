@@ -1,4 +1,3 @@
-import { shortDate } from '@chill/core/calendar/dates.ts';
 import type { Health } from '@chill/model/health.ts';
 import { say } from '@chill/words/kit.ts';
 import { lazy, Suspense } from 'react';
@@ -6,6 +5,7 @@ import useSWR from 'swr';
 import { ask } from '../data/api.ts';
 import { useOutbox } from '../data/outbox.ts';
 
+const DataTrouble = lazy(() => import('./DataTrouble.tsx'));
 const RefusedEntries = lazy(() => import('./RefusedEntries.tsx'));
 
 /** What could not be saved yet, or was refused: nothing typed is lost without being seen. */
@@ -25,9 +25,9 @@ export function Notices() {
         </p>
       )}
       {health?.fault && (
-        <p className="border-b border-alarm bg-sheet px-4 py-2 text-alarm desk:px-10">
-          {health.status === 'damaged' ? <b>{say('dataFileDamaged')}</b> : <b>{say('noBackupCouldMade')}</b>} {whatToDo(health)}
-        </p>
+        <Suspense fallback={null}>
+          <DataTrouble health={health} />
+        </Suspense>
       )}
       {refused.length > 0 && (
         <Suspense fallback={null}>
@@ -41,10 +41,4 @@ export function Notices() {
 /** How the data file and its backups are; asked every so often, and again when one comes back to the page. */
 function useHealth(): Health | undefined {
   return useSWR<Health>('/api/health', ask, { refreshInterval: 10 * 60_000 }).data;
-}
-
-function whatToDo({ status, lastBackup }: Health): string {
-  const viable = lastBackup ? say('lastGoodBackup', { lastBackup: shortDate(lastBackup.slice(0, 10)) }) : say('thereNoBackupYet');
-  if (status === 'ok') return say('seeDiskHasRoomChill', { sound: viable });
-  return lastBackup ? say('stopChillPutBackNpm', { sound: viable }) : say('stopChillCopyDataFolder', { sound: viable });
 }

@@ -5,8 +5,8 @@ import type { LeftOut } from '@chill/core/readings/tidyReadings.ts';
 import { LINE_END } from '@chill/core/units/lines.ts';
 import { asReadings, type DailyLayout, type DailyRecord, guessDaily, readDaily } from '@chill/core/winter/dailyRecords.ts';
 import type { Problem } from '@chill/model/problem.ts';
-import { say } from '@chill/words/kit.ts';
 import { isLanguage, speak } from '@chill/words/language.ts';
+import { say } from '@chill/words/readings.ts';
 import { spoken } from '@chill/words/subject.ts';
 
 // A worker is named by the language of the page that made it.

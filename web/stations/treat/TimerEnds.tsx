@@ -8,7 +8,7 @@ import { mutate } from 'swr';
 import { useNow } from '../../data/now.ts';
 import type { RunningTimer } from '../../data/timers.ts';
 import { allowViable, ring } from '../../kit/ring.ts';
-import { EndTimer } from './TimerFace.tsx';
+import { EndTimer } from './EndTimer.tsx';
 
 /** While a timer runs, other phones' entries are asked for this often, ms: what was ended there stops ringing here. */
 const LISTEN_EVERY_MS = 5000;

@@ -2,11 +2,9 @@ import { momentIn, timerFace } from '@chill/core/calendar/moments.ts';
 import type { Timer } from '@chill/core/ledger/batchState.ts';
 import { describeEnding, readTimer, TIMINGS } from '@chill/core/treat/timers.ts';
 import { say } from '@chill/words/bell.ts';
-import { newId } from '../../data/newId.ts';
-import { nowInstant, useNow } from '../../data/now.ts';
+import { useNow } from '../../data/now.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
-import { useRecord } from '../../data/useRecord.ts';
-import { Problem } from '../../kit/Problem.tsx';
+import { EndTimer } from './EndTimer.tsx';
 
 /** One timer: what is left in figures that are read from across the shed, when it ends, and what it means once it is past. */
 export function TimerFace({ view, timer, large = false }: { view: BatchView; timer: Timer; large?: boolean }) {
@@ -44,25 +42,5 @@ export function TimerFace({ view, timer, large = false }: { view: BatchView; tim
         </div>
       )}
     </div>
-  );
-}
-
-/** Ends a timer as of now, early or late, as it was. */
-export function EndTimer({ view, timer }: { view: BatchView; timer: Timer }) {
-  const { today } = useNursery();
-  const { record, problem } = useRecord();
-  const end = () => record(view.batch, { events: [{ id: newId(), on: today, kind: 'timerEnded', timer: timer.id, at: nowInstant() }] });
-  return (
-    <>
-      <button
-        type="button"
-        className="quiet shrink-0 text-[0.95rem]"
-        onClick={end}
-        aria-label={say('end', { name: TIMINGS[timer.step].name, code: view.batch.code })}
-      >
-        {say('endNow')}
-      </button>
-      <Problem>{problem}</Problem>
-    </>
   );
 }

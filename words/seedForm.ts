@@ -1,0 +1,20 @@
+import { subject } from './subject.ts';
+
+export const say = subject('seedForm', {
+  checkLocalRulesBeforeGrowing: 'Check the local rules before growing it or planting it out.',
+  chooseSpeciesFirst: 'Choose the species first: how many seeds {{typed}} is depends on it.',
+  glovesWashYourHands: 'Gloves, and wash your hands.',
+  howMuchSeed: '“{{typed}}” does not say how much seed. Write 280, about 300, 2 g, 1/4 oz or a packet.',
+  keepClosedLabelledNotFood: 'Keep it closed and labelled NOT FOOD, away from food, children and animals; pour soaking water away.',
+  lessThanOneSeed: '{{typed}} is less than one seed. Is the unit right?',
+  notKnownWhetherPoisonous: 'Not known whether it is poisonous.',
+  onePodCantShowSpread: 'One pod can’t show the spread: open a few more.',
+  oneSampleCantShowSpread: 'One sample can’t show the spread: weigh a second.',
+  openFivePodsOrMore: 'Open five pods or more: they differ more than they seem to.',
+  permitNeededAskAuthorityBefore: 'Permit needed: ask the authority before collecting, and note the reference.',
+  samplesDifferByMoreThan:
+    'The samples differ by {{spread}} %, more than the {{allowed}} % that is usual: mix the lot well and weigh more.',
+  samplesWeighMoreThanLot: 'The samples weigh more than the lot: is one of the units wrong?',
+  treatPoisonousClosedLabelledNot:
+    'Treat it as poisonous: closed and labelled NOT FOOD, away from food, children and animals; pour soaking water away.',
+});

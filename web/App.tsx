@@ -4,7 +4,6 @@ import { Link, Route, Routes, useLocation } from 'react-router';
 import { followChoice } from './data/language.ts';
 import { NurseryProvider, useNursery, useNurseryLoading } from './data/nursery.ts';
 import { useChord, useKey } from './data/stored.ts';
-import { runningTimers } from './data/timers.ts';
 import { ErrorBoundary } from './kit/ErrorBoundary.tsx';
 import { Notices } from './kit/Notices.tsx';
 import { Run } from './kit/Run.tsx';
@@ -14,8 +13,8 @@ import { useGoTo } from './kit/useGoTo.ts';
 import { useScroll } from './kit/useScroll.ts';
 import { Waiting } from './kit/Waiting.tsx';
 import { PAGES } from './stations/pages.tsx';
+import { TimerEnds } from './stations/treat/TimerEnds.tsx';
 
-const TimerEnds = lazy(() => import('./stations/treat/TimerEnds.tsx'));
 const FirstRun = lazy(() => import('./stations/firstRun/FirstRun.tsx'));
 const LogLineDialog = lazy(() => import('./stations/round/LogLineDialog.tsx'));
 const FindDialog = lazy(() => import('./stations/find/FindDialog.tsx'));
@@ -48,19 +47,6 @@ function ChosenLanguage() {
   return null;
 }
 
-/** What runs against a timer is watched on every page; the code for it comes with the first timer. */
-function Timers() {
-  const running = runningTimers(useNursery().batches);
-  if (running.length === 0) return null;
-  return (
-    <ErrorBoundary fallback={() => null}>
-      <Suspense fallback={null}>
-        <TimerEnds running={running} />
-      </Suspense>
-    </ErrorBoundary>
-  );
-}
-
 function Shell() {
   const [logging, setLogging] = useState(false);
   const [measuring, setMeasuring] = useState(false);
@@ -85,7 +71,7 @@ function Shell() {
         <Run />
       </header>
       <Notices />
-      <Timers />
+      <TimerEnds />
       <main id="main" ref={main} tabIndex={-1} className="pb-24 outline-none desk:pb-10">
         {/* Outside of what each page begins anew: one page stays until the code of the next has come. */}
         <Suspense fallback={<Waiting />}>

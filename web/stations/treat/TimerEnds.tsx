@@ -6,7 +6,8 @@ import { useEffect, useRef } from 'react';
 import { Link, useLocation } from 'react-router';
 import { mutate } from 'swr';
 import { useNow } from '../../data/now.ts';
-import type { RunningTimer } from '../../data/timers.ts';
+import { useNursery } from '../../data/nursery.ts';
+import { type RunningTimer, runningTimers } from '../../data/timers.ts';
 import { allowViable, ring } from '../../kit/ring.ts';
 import { EndTimer } from './EndTimer.tsx';
 
@@ -15,8 +16,16 @@ const LISTEN_EVERY_MS = 5000;
 /** An end found this long after it came was missed, s: it is told as late, and does not ring. */
 const MISSED_AFTER_S = 60;
 
-/** Rings once when a timer comes to its end, on whatever page; what ended while nobody looked is told, with what it means for the seed. */
-export default function TimerEnds({ running }: { running: RunningTimer[] }) {
+/**
+ * Rings once when a timer comes to its end, on whatever page; what ended while nobody looked is told, with what it means for the seed. It comes with the
+ * first screen: what comes in above it later would push what a thumb is about to touch.
+ */
+export function TimerEnds() {
+  const running = runningTimers(useNursery().batches);
+  return running.length > 0 ? <Watching running={running} /> : null;
+}
+
+function Watching({ running }: { running: RunningTimer[] }) {
   const now = useNow();
   const { pathname } = useLocation();
   const rung = useRef(new Set<string>());

@@ -97,7 +97,7 @@ export function setOutTask(context: TaskContext, due: PlainDate, placeId: string
   });
 }
 
-function tend(context: TaskContext, tending: Exclude<Tending, 'plantOut'>, due: PlainDate, place: Place | undefined, off?: number): Task {
+function tend(context: TaskContext, tending: Tending, due: PlainDate, place: Place | undefined, off?: number): Task {
   const { name, why, late: cost } = stepSaid(tending);
   const late = daysBetween(due, context.situation.today);
   return task(context, {

@@ -106,10 +106,9 @@ export function weighPromises(inHand: PromisesInHand, batches: readonly BatchVie
         const open = Math.max(0, promise.plants - before);
         asked += open;
         const ready = readyBy(promise.on);
-        const { shortBy } = enoughFor(asked, ready);
+        const { stands, shortBy } = enoughFor(asked, ready);
         const short = { low: Math.min(open, shortBy.low), high: Math.min(open, shortBy.high) };
-        const stands = short.high === 0 ? 'covered' : short.low > 0 ? 'short' : 'maybe';
-        return { promise, delivered: before, open, ready, stands, shortBy: short };
+        return { promise, delivered: before, open, ready, stands: open === 0 ? 'covered' : stands, shortBy: short };
       });
     const expected = together(own);
     const spare = { low: Math.max(0, expected.low - asked), high: Math.max(0, expected.high - asked) };

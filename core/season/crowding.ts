@@ -23,22 +23,25 @@ const SLACK = 1e-6;
 /** When more is expected in a place than it holds, from a day on, the first first. */
 export function crowdingIn(place: Place, stays: readonly Stay[], since: PlainDate): Crowding[] {
   const here = stays.filter(({ placeId, to }) => placeId === place.id && to > since);
-  const changes = [...new Set(here.flatMap(({ from, to }) => [later(from, since), to]))].sort();
-  const found: Crowding[] = [];
-  for (const [i, day] of changes.entries()) {
-    const until = changes[i + 1];
-    if (until === undefined) break;
-    const there = here.filter(({ from, to }) => from <= day && to > day);
-    const over = there.reduce((sum, { room }) => sum + room, 0) - place.capacity;
-    if (over <= SLACK) continue;
+  // Walked along the days on which somebody comes or leaves, with what lies there in between.
+  const changes = here
+    .flatMap(({ from, to, room }) => [
+      { on: later(from, since), room },
+      { on: to, room: -room },
+    ])
+    .sort((a, b) => a.on.localeCompare(b.on));
+  const found: Omit<Crowding, 'stays'>[] = [];
+  let taken = 0;
+  for (const [i, { on, room }] of changes.entries()) {
+    taken += room;
+    const until = changes[i + 1]?.on;
+    const over = taken - place.capacity;
+    if (until === undefined || until === on || over <= SLACK) continue;
     const last = found.at(-1);
-    if (last && last.to === day) {
-      last.to = until;
-      last.over = Math.max(last.over, over);
-      last.stays = [...new Set([...last.stays, ...there])];
-    } else found.push({ place, from: day, to: until, over, stays: there });
+    if (last?.to === on) Object.assign(last, { to: until, over: Math.max(last.over, over) });
+    else found.push({ place, from: on, to: until, over });
   }
-  return found;
+  return found.map((one) => ({ ...one, stays: here.filter(({ from, to }) => from < one.to && to > one.from) }));
 }
 
 /** Every crowding of the season, the first first. */
@@ -50,32 +53,36 @@ export function crowdings(places: readonly Place[], stays: readonly Stay[], sinc
 const pressed = (places: readonly Place[], stays: readonly Stay[], since: PlainDate) =>
   crowdings(places, stays, since).reduce((sum, { over, from, to }) => sum + over * daysBetween(from, to), 0);
 
-/** Starts that are tried, days: the smallest change first. */
+/** Starts that are tried, days: the smallest change first; and of how many batches, the largest first. A place so full that more would be wanted is not put right by one. */
 const SHIFTS = [-7, 7, -14, 14, -21, 21];
+const MOST_TRIED = 30;
 
 /**
  * The smallest change that ends a crowding and crowds nothing else: tried, not guessed. What has begun stays where it is in time; another place must be one
  * that the stage may lie in. `undefined` where no single change does.
  */
 export function reliefFor(crowding: Crowding, places: readonly Place[], stays: readonly Stay[], today: PlainDate): Relief | undefined {
+  // Who takes less room than is wanting ends nothing.
+  const candidates = crowding.stays
+    .filter(({ room }) => room >= crowding.over - SLACK)
+    .toSorted((a, b) => b.room - a.room)
+    .slice(0, MOST_TRIED);
+  if (candidates.length === 0) return undefined;
   const now = pressed(places, stays, today);
   const ends = (changed: readonly Stay[]) =>
     pressed(places, changed, today) < now - SLACK &&
     !crowdingIn(crowding.place, changed, today).some(({ from }) => from < crowding.to && from >= crowding.from);
-  for (const stay of crowding.stays) {
+  const countsAs = ({ room = 'bags' }: Place) => room;
+  for (const stay of candidates) {
     const { kind } = stay.view.projection.stages[stay.stage] as Stay['view']['projection']['stages'][number];
-    for (const place of places) {
-      if (
-        place.id === stay.placeId ||
-        !STAGES[kind].places.includes(place.kind) ||
-        (place.room ?? 'bags') !== (crowding.place.room ?? 'bags')
-      )
-        continue;
-      if (ends(stays.map((one) => (one === stay ? { ...one, placeId: place.id } : one)))) return { code: stay.view.batch.code, place };
-    }
+    const others = places.filter(
+      (place) => place.id !== stay.placeId && STAGES[kind].places.includes(place.kind) && countsAs(place) === countsAs(crowding.place),
+    );
+    const place = others.find(({ id }) => ends(stays.map((one) => (one === stay ? { ...one, placeId: id } : one))));
+    if (place) return { code: stay.view.batch.code, place };
   }
   for (const shift_days of SHIFTS)
-    for (const { view } of crowding.stays) {
+    for (const { view } of candidates) {
       const mine = stays.filter((one) => one.view === view);
       if (mine.some(({ begun, from }) => begun || addDays(from, shift_days) < today)) continue;
       const moved = stays.map((one) =>

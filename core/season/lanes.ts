@@ -1,5 +1,5 @@
 import type { Place } from '@chill/model/place.ts';
-import { daysBetween } from '../calendar/dates.ts';
+import { dayNumber } from '../calendar/dates.ts';
 import type { Stay } from './stays.ts';
 
 /** A stay as it is drawn: the lane that it lies in, from 0 at the bottom, and how many it takes; lanes from the place's last on are too many. */
@@ -12,9 +12,8 @@ export interface Laid {
 /** A place as a band of lanes, with what lies in them. */
 export interface Band {
   place: Place;
-  /** How many lanes it holds, and the room that one stands for. */
+  /** How many lanes it holds. */
   lanes: number;
-  laneRoom: number;
   laid: Laid[];
 }
 
@@ -29,25 +28,26 @@ export function bandOf(place: Place, stays: readonly Stay[]): Band {
   const laneRoom = Math.max(1, place.capacity / MOST_LANES);
   const lanes = Math.floor(place.capacity / laneRoom + 1e-9);
   const here = stays.filter(({ placeId }) => placeId === place.id).toSorted((a, b) => a.from.localeCompare(b.from));
-  /** The last stay dealt to each lane. */
-  const last: (Stay | undefined)[] = [];
+  /** The day, as a number, on which each lane is free again. */
+  const freeOn: number[] = [];
   const laid = here.map((stay): Laid => {
+    const [from, to] = [dayNumber(stay.from), dayNumber(stay.to)];
     const wide = Math.max(1, Math.round(stay.room / laneRoom));
-    const free = (at: number) => Array.from({ length: wide }, (_, i) => last[at + i]).every((one) => !one || one.to <= stay.from);
-    const cost = (at: number) => {
-      const besides = [last[at - 1], last[at + wide]].flatMap((one) =>
-        one && one.to > stay.from ? [Math.abs(daysBetween(one.to, stay.to))] : [],
-      );
-      return besides.length > 0 ? Math.min(...besides) : Number.MAX_SAFE_INTEGER;
+    const free = (at: number) => {
+      for (let i = at; i < at + wide; i++) if ((freeOn[i] ?? from) > from) return false;
+      return true;
     };
-    const fits = Array.from({ length: Math.max(0, lanes - wide + 1) }, (_, at) => at).filter(free);
-    let lane = fits.toSorted((a, b) => cost(a) - cost(b) || a - b)[0];
-    if (lane === undefined) {
-      lane = Math.max(0, lanes - wide + 1);
-      while (!free(lane)) lane += 1;
+    const apart = (beside: number | undefined) => (beside !== undefined && beside > from ? Math.abs(beside - to) : Number.MAX_SAFE_INTEGER);
+    let best: { lane: number; apart: number } | undefined;
+    for (let lane = 0; lane + wide <= lanes; lane++) {
+      if (!free(lane)) continue;
+      const next = Math.min(apart(freeOn[lane - 1]), apart(freeOn[lane + wide]));
+      if (!best || next < best.apart) best = { lane, apart: next };
     }
-    for (let i = 0; i < wide; i++) last[lane + i] = stay;
+    let lane = best?.lane ?? Math.max(0, lanes - wide + 1);
+    if (!best) while (!free(lane)) lane += 1;
+    for (let i = lane; i < lane + wide; i++) freeOn[i] = to;
     return { stay, lane, lanes: wide };
   });
-  return { place, lanes, laneRoom, laid };
+  return { place, lanes, laid };
 }

@@ -21,6 +21,7 @@ export const say = subject('pots', {
   dustCaution: 'Damp the mix before it is stirred: dry dust carries moulds and irritates lungs. Gloves, and hands washed after.',
   expectedOn: '<b>{{range}}</b> plants expected on {{on}}, 9 times in 10; {{wanted}} wanted.',
   expectedRange: '9 in 10',
+  feedDose: 'Where it says {{label}}: {{dose}}.',
   frostAndSeason: 'Frost risk {{risk}}; {{season}} until the first autumn frost.',
   frostFirstNight: 'Frost risk on its first night out: {{risk}}.',
   hasRoom_one: '{{count}} tray more fits.',

@@ -1,7 +1,6 @@
 import { subject } from './subject.ts';
 
 export const say = subject('seasonDrawn', {
-  asTable: 'Figures as a table',
   batchesUntil_one: '{{count}} batch until {{on}}.',
   batchesUntil_other: '{{count}} batches until {{on}}.',
   capacity: '{{celsius}}, {{capacity}} {{room}}',

@@ -5,6 +5,7 @@ export const say = subject('tending', {
   lateDomeOff: 'Left closed, damping off takes them.',
   lateFeed: 'Unfed, leaves pale and growth stops.',
   lateHardenOff: 'Put out without it, sun and wind burn them in a day.',
+  lateLightsOff: 'Left on, they only cost current.',
   lateLights: 'Without light they stretch and fall over.',
   latePlantOut: 'Each week later, roots circle the pot.',
   latePotOn: 'Left in their cells, roots circle and growth stops.',
@@ -23,7 +24,7 @@ export const say = subject('tending', {
   stepUp: 'Up',
   stepWater: 'Water, count',
   whyDomeOff: 'Open it a little more each day, over four days: seedlings that never felt dry air wilt in an hour of it.',
-  whyFeed: 'From the second pair of true leaves; before, the seed feeds it. Where the bottle says 5 mL to a litre, 1.25 mL.',
+  whyFeed: 'From the second pair of true leaves; before, the seed feeds it. Measure a quarter of what the bottle says for the same water.',
   whyHardenOff: 'A few hours in shade at first, more each day, nights out at the end. Indoors on nights with frost.',
   whyLights:
     'Days are shorter than 12 hours. Tubes and strips hang a hand above the leaves, strong lamps two or three. Lamps and water: use a residual-current device.',

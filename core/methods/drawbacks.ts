@@ -16,8 +16,8 @@ import { dayIn, yearOf } from '../winter/climate.ts';
 import { firstFrostOf, frostRiskOn } from '../winter/frost.ts';
 import { ANIMALS_PER_DAY } from '../winter/outdoors.ts';
 import type { Drawback, Proposal } from './proposal.ts';
-import { sproutsAt } from './resolve.ts';
 import { sproutingStage } from './stageOrder.ts';
+import { sproutsAt } from './whereItSprouts.ts';
 
 /** Rot that takes at least this share in wet paper is worth saying. */
 const ROT_WORTH_SAYING = 0.1;

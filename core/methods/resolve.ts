@@ -18,15 +18,16 @@ import {
   requirementsOf,
 } from '../chill/requirement.ts';
 import { placesFor } from '../kinds/places.ts';
-import { keptDry, mediumOf, STAGES, type StageFacts } from '../kinds/stages.ts';
+import { mediumOf, STAGES, type StageFacts } from '../kinds/stages.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { type LearnedRot, ROT_PRIOR } from '../rot/learned.ts';
-import { daysToSprout, degreesPerDay, sproutedOfThoseThatWill, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
+import { daysToSprout, degreesPerDay, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { bestTakeOut, type SteadyTreatment, steadyCurve, type TakeOut, type TakeOutCurve } from '../takeOut/takeOut.ts';
 import { dayIn, type YearOfDays } from '../winter/climate.ts';
 import { outdoorStay, type Shelter } from '../winter/outdoors.ts';
 import { coatOpened, coatOpening } from './coats.ts';
 import { isTakenUp, sproutingStage } from './stageOrder.ts';
+import { litShare, warmthShare } from './whereItSprouts.ts';
 
 /** A dry-cold day counts as 1/1.25 of a moist one, where dry cold works at all. Assumption. */
 export const DRY_COLD_FACTOR = 1.25;
@@ -189,62 +190,11 @@ export function chainOf(species: Species, method: Method, stages: readonly Chain
     released: stages.reduce((all, { released }, i) => (isTakenUp(species, stages, i) ? all : all * released), 1) * missed,
     answered: cuesAnswered(species, method),
     survives: product((stage) => stage.survives),
-    warmth: warmthOf(species, stages, sproutingStage(method)),
+    warmth: warmthShare(species, stages, sproutingStage(method)),
     lit: litShare(species, stages[sproutingStage(method)]?.light),
     sprouts: species.sprouting.share,
     establishes: species.pot.establishes,
   };
-}
-
-/** The share of seed that needs light which comes in the dark, and of seed that wants dark which comes in the light. Assumptions: species differ widely. */
-export const WRONG_LIGHT_SHARE = { dark: 0.4, lit: 0.6 };
-
-/** The share that comes in the light, or without it, that a place has; 1 where that is what the seed wants, or nobody said. */
-export function litShare({ light }: Pick<Species, 'light'>, has: Place['light']): number {
-  const wrong = (light === 'needs light' && has === 'dark') || (light === 'wants dark' && has === 'lit');
-  return wrong && has ? WRONG_LIGHT_SHARE[has] : 1;
-}
-
-/** A swing of the day this part of what the species asks for is swing enough. Assumption. */
-const SWING_ENOUGH = 0.6;
-
-/** Whether days and nights differ enough for a species; true where it does not ask for that. `halfSwing_C` is half of what they differ by. */
-export function swingsEnough({ alternating }: Pick<Species, 'alternating'>, halfSwing_C = 0): boolean {
-  return !alternating || 2 * halfSwing_C >= SWING_ENOUGH * (alternating.day_C - alternating.night_C);
-}
-
-/** Whether the seed's law of sprouting allows any growth at the temperature of a stage. */
-export function sproutsAt(
-  { temperature_C, halfSwing_C = 0 }: Pick<ChainStage, 'temperature_C' | 'halfSwing_C'>,
-  sprouting: Species['sprouting'],
-): boolean {
-  return degreesPerDay(temperature_C, halfSwing_C, thermalTime(sprouting)) > 0;
-}
-
-/** The share of those that would sprout which do at the warmth of their stage; where nothing sprouts there, what has on the way. */
-function warmthOf(species: Species, stages: readonly ChainStage[], at: number): number {
-  const stage = stages[at];
-  if (!stage) return 1;
-  const { sprouting, alternating } = species;
-  if (!sproutsAt(stage, sprouting)) return onTheWay(sprouting, stages.slice(0, at));
-  return swingsEnough(species, stage.halfSwing_C) ? 1 : (alternating?.steady ?? 1);
-}
-
-/** Of the seeds released, the share that sprouts in the last of the treatments itself: some do so in the cold, and only there. */
-function onTheWay(sprouting: Species['sprouting'], stages: readonly ChainStage[]): number {
-  const last = stages.findLast(({ curve, released }) => curve && released > 0);
-  if (!last?.curve || keptDry(last.kind)) return 0;
-  const law = thermalTime(sprouting);
-  const { curve, days = 0, degrees = () => law.rate(last.temperature_C) } = last;
-  const warmth = [0];
-  for (let day = 0; day < days; day++) warmth.push((warmth[day] as number) + degrees(day));
-  const all = warmth[days] as number;
-  let share = (curve.released[0] as number) * sproutedOfThoseThatWill(all, law);
-  for (let day = 1; day <= days; day++) {
-    const newly = (curve.released[day] as number) - (curve.released[day - 1] as number);
-    if (newly > 0) share += newly * sproutedOfThoseThatWill(all - (warmth[day] as number), law);
-  }
-  return Math.min(1, share / Math.max(1e-12, curve.released[days] as number));
 }
 
 /** The share that answers to the cues which are given or not: 1 where the species asks for none. */

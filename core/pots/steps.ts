@@ -16,7 +16,7 @@ const STEPS: Record<GrowingStepKind | Tending, StepWords> = {
   up: { name: 'stepUp', why: 'whyUp' },
   domeOff: { name: 'stepDomeOff', why: 'whyDomeOff', late: 'lateDomeOff' },
   lights: { name: 'stepLights', why: 'whyLights', late: 'lateLights' },
-  lightsOff: { name: 'stepLightsOff', why: 'whyLightsOff' },
+  lightsOff: { name: 'stepLightsOff', why: 'whyLightsOff', late: 'lateLightsOff' },
   thin: { name: 'stepThin', why: 'whyThin', late: 'lateThin' },
   prickOut: { name: 'stepPrickOut', why: 'whyPrickOut', late: 'latePrickOut' },
   feed: { name: 'stepFeed', why: 'whyFeed', late: 'lateFeed' },

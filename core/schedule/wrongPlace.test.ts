@@ -4,7 +4,8 @@ import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
-import { chainOf, chainShare, resolveMethod, WRONG_LIGHT_SHARE } from '../methods/resolve.ts';
+import { chainOf, chainShare, resolveMethod } from '../methods/resolve.ts';
+import { WRONG_LIGHT_SHARE } from '../methods/whereItSprouts.ts';
 import { tooSteadyWords, wrongLightWords } from './wrongPlace.ts';
 
 describe('a place that a seed is about to be laid in', () => {
@@ -18,7 +19,7 @@ describe('a place that a seed is about to be laid in', () => {
     if (says) expect(asRead(said as never)).toMatch(says);
     else expect(said).toBeUndefined();
   });
-  test('is told of what it costs, and the plan counts on as much less', () => {
+  test('the wrong light: the expected number falls by its share, and the sentence names that share', () => {
     const larch = loadHandbook().find(({ id }) => id === 'larix-occidentalis') as Species;
     const method = larch.ways.find(({ id }) => id === 'no-cold') as Method;
     const onMat = (light: Place['light'], needs: Species['light']) => {

@@ -5,7 +5,7 @@ import { say } from '@chill/words/schedule.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
-import { litShare, swingsEnough } from '../methods/resolve.ts';
+import { litShare, swingsEnough } from '../methods/whereItSprouts.ts';
 import { type WrongWarmth, wrongWarmth } from '../sprout/tooWarm.ts';
 import { percent } from '../units/percent.ts';
 import { showQuantity } from '../units/quantities.ts';

@@ -1,5 +1,6 @@
 import { say } from '@chill/words/drawings.ts';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { type Figures, FiguresTable } from '../FiguresTable.tsx';
 import type { Frame } from './Drawn.tsx';
 import { type Line, type PlotData, readAt } from './plot.ts';
 
@@ -88,7 +89,7 @@ export function Plot({
         />
       </div>
       {!unnamed && <Legend lines={data.lines} />}
-      <FigureTable data={data} />
+      <FiguresTable make={() => figuresOf(data)} />
     </div>
   );
 }
@@ -110,49 +111,15 @@ function Legend({ lines }: { lines: readonly Line[] }) {
   );
 }
 
-/** The figures behind a plot, at its marks; made only once it is opened. */
-function FigureTable({ data }: { data: PlotData }) {
-  const [open, setOpen] = useState(false);
+/** The figures behind a plot, at its marks. */
+function figuresOf(data: PlotData): Figures {
   const { x, lines, bands = [] } = data;
-  const names = [...lines, ...bands].flatMap(({ name }) => name ?? []);
-  return (
-    <details onToggle={({ currentTarget }) => setOpen(currentTarget.open)} className="print:hidden">
-      <summary className="quiet cursor-pointer list-none text-[0.92rem]">{say('asTable')}</summary>
-      {open && (
-        <section className="overflow-x-auto" aria-label={say('asTable')}>
-          <table className="text-[0.92rem]">
-            <thead>
-              <tr className="text-left text-ink2">
-                <th scope="col" className="pr-5" />
-                {names.map((name) => (
-                  <th key={name} scope="col" className="pr-5 font-normal">
-                    {name}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {x.ticks.map((tick) => {
-                const found = readAt(data, tick);
-                return (
-                  <tr key={tick} className="border-t border-line">
-                    <th scope="row" className="pr-5 text-left font-normal">
-                      {(x.read ?? x.tell)(tick)}
-                    </th>
-                    {names.map((name) => (
-                      <td key={name} className="pr-5 font-mono">
-                        {found.find((one) => one.name === name)?.value ?? '–'}
-                      </td>
-                    ))}
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
-        </section>
-      )}
-    </details>
-  );
+  const heads = [...lines, ...bands].flatMap(({ name }) => name ?? []);
+  const rows = x.ticks.map((tick) => {
+    const found = readAt(data, tick);
+    return { of: (x.read ?? x.tell)(tick), figures: heads.map((name) => found.find((one) => one.name === name)?.value ?? '–') };
+  });
+  return { heads, rows };
 }
 
 /** A point that moves frame by frame past React, which has nothing else to redraw. */

@@ -2,15 +2,16 @@ import { addDays, dayNumber, daysBetween, earlier, later, shortDate, shortMonth,
 import { expectedOf } from '@chill/core/chill/met.ts';
 import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
 import { type Crowding, crowdings, type Relief, reliefFor } from '@chill/core/season/crowding.ts';
-import { bandOf } from '@chill/core/season/lanes.ts';
+import { type Band, bandOf } from '@chill/core/season/lanes.ts';
 import { type Stay, staysOf } from '@chill/core/season/stays.ts';
-import { workByWeek } from '@chill/core/season/work.ts';
+import { type Week, workByWeek } from '@chill/core/season/work.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { nextFrostSafeDate } from '@chill/core/winter/frost.ts';
 import { say } from '@chill/words/seasonDrawn.ts';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
+import { type Figures, FiguresTable } from '../../kit/FiguresTable.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { SeasonDrawing } from './SeasonDrawing.tsx';
 
@@ -121,7 +122,7 @@ export default function SeasonPage() {
                 ))}
             </div>
           )}
-          <WeekTable weeks={weeks} bands={bands} today={today} />
+          <FiguresTable of={say('week')} make={() => inFigures(weeks, bands, today)} />
         </>
       )}
     </section>
@@ -146,57 +147,14 @@ function stayWords({ placeId, from, to }: Stay, places: readonly { id: string; n
 }
 
 /** The same in figures: what each place holds at the beginning of a week, and the week's work. */
-function WeekTable({
-  weeks,
-  bands,
-  today,
-}: {
-  weeks: ReturnType<typeof workByWeek>;
-  bands: readonly ReturnType<typeof bandOf>[];
-  today: string;
-}) {
-  const [open, setOpen] = useState(false);
-  const taken = ({ laid }: ReturnType<typeof bandOf>, on: string) =>
+function inFigures(weeks: readonly Week[], bands: readonly Band[], today: string): Figures {
+  const taken = ({ laid }: Band, on: string) =>
     laid.reduce((sum, { stay }) => (stay.from <= on && stay.to > on ? sum + stay.room : sum), 0);
-  return (
-    <details className="mt-4" onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
-      <summary className="quiet cursor-pointer list-none">{say('asTable')}</summary>
-      {open && (
-        <section className="overflow-x-auto" aria-label={say('asTable')}>
-          <table className="text-[0.95rem]">
-            <thead>
-              <tr className="text-left text-ink2">
-                <th scope="col" className="pr-6 font-normal">
-                  {say('week')}
-                </th>
-                {bands.map(({ place }) => (
-                  <th key={place.id} scope="col" className="pr-6 font-normal">
-                    {place.name}
-                  </th>
-                ))}
-                <th scope="col" className="pr-6 font-normal">
-                  {say('minutes')}
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {weeks.map(({ from, minutes }) => (
-                <tr key={from} className="border-t border-line">
-                  <th scope="row" className="pr-6 text-left font-normal whitespace-nowrap">
-                    {shortDate(from, today)}
-                  </th>
-                  {bands.map((band) => (
-                    <td key={band.place.id} className="font-mono">
-                      {roundRoom(taken(band, from))}
-                    </td>
-                  ))}
-                  <td className="font-mono">{Math.round(minutes)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </section>
-      )}
-    </details>
-  );
+  return {
+    heads: [...bands.map(({ place }) => place.name), say('minutes')],
+    rows: weeks.map(({ from, minutes }) => ({
+      of: shortDate(from, today),
+      figures: [...bands.map((band) => String(roundRoom(taken(band, from)))), String(Math.round(minutes))],
+    })),
+  };
 }

@@ -7,7 +7,9 @@ import { comesOff, stepName, stepSaid } from '@chill/core/pots/steps.ts';
 import { type BroughtOn, broughtOn } from '@chill/core/schedule/growTasks.ts';
 import { recordTendingMoved } from '@chill/core/schedule/record.ts';
 import { percent } from '@chill/core/units/percent.ts';
+import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { DatedTending } from '@chill/model/event.ts';
+import type { Units } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/pots.ts';
 import { Rich } from '@chill/words/rich.tsx';
@@ -167,7 +169,7 @@ function Steps({ view, grown: { steps, temperature_C } }: { view: BatchView; gro
 /** One step: its days, why then, what it costs to be late, and where it is not done yet, the word for it and another day. */
 function Step({ view, step, next }: { view: BatchView; step: BroughtOn['steps'][number]; next: boolean }) {
   const { batch, projection, tasks } = view;
-  const { today } = useNursery();
+  const { nursery, today } = useNursery();
   const { record, problem } = useRecord();
   const [moving, setMoving] = useState(false);
   const { kind, from, to, doneOn } = step;
@@ -200,7 +202,9 @@ function Step({ view, step, next }: { view: BatchView; step: BroughtOn['steps'][
         </span>
       </p>
       {!doneOn && (
-        <p className="text-[0.95rem] text-ink2">{[spoken(why), late && spoken(late), figureOf(step)].filter(Boolean).join(' ')}</p>
+        <p className="text-[0.95rem] text-ink2">
+          {[spoken(why), late && spoken(late), figureOf(step, nursery.settings.units)].filter(Boolean).join(' ')}
+        </p>
       )}
       {moving && kind !== 'up' && (
         <MoveStep
@@ -257,7 +261,15 @@ function MoveStep({
   );
 }
 
-function figureOf({ kind, hours, risk, season_days, off }: GrowingStep): string {
+/** What the labels of most feeds say for a litre, mL, and the part of it that seedlings get. Assumptions, shown as an example. */
+const LABEL_DOSE_ML = 5;
+const FEED_PART = 0.25;
+
+function figureOf({ kind, hours, risk, season_days, off }: GrowingStep, units: Units): string {
+  if (kind === 'feed') {
+    const show = (mL: number) => showQuantity(mL, 'volume_mL', units);
+    return say('feedDose', { label: show(LABEL_DOSE_ML), dose: show(LABEL_DOSE_ML * FEED_PART) });
+  }
   if (hours !== undefined) return say('hoursOfLight', { hours });
   if (off !== undefined) return spoken(comesOff(off));
   if (season_days !== undefined && risk !== undefined)

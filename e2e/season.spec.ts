@@ -23,8 +23,8 @@ test('the season is drawn: what is too full is said with what would end it, a ba
     const top = await drawing.getByText('Freezer').boundingBox();
     if (!box || !top) throw new Error('Nothing is drawn.');
     // Just above the freezer lies the crisper, on the day before today.
-    const today = await drawing.locator('line').last().boundingBox();
-    const at = { x: (today?.x ?? 0) - box.x - 6, y: top.y - box.y - 60 };
+    const today = await drawing.getByText('16 Feb').boundingBox();
+    const at = { x: (today?.x ?? 0) - box.x - 11, y: top.y - box.y - 60 };
     await (grower.touch ? drawing.tap({ position: at }) : drawing.click({ position: at }));
     await expect(page.getByLabel('Follow a batch')).not.toHaveValue('');
   });

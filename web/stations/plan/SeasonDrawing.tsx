@@ -15,7 +15,9 @@ type PlaceBand = Band & { celsius: number };
 const NARROW = 700;
 const NAMES = 150;
 const TOP = 20;
-const GAP = 34;
+const GAP = { wide: 34, narrow: 50 };
+/** What is written over lines is kept clear of them. */
+const CLEAR = '[paint-order:stroke] stroke-ground [stroke-width:4px]';
 /** All lanes together stand about so high, px, and each between so much; so many of what does not fit are drawn above a band. */
 const LANES = 430;
 const LANE = { least: 3.4, most: 8 };
@@ -65,7 +67,7 @@ export function SeasonDrawing({
   let height = TOP;
   const tops = bands.map(({ lanes, laid }) => {
     const over = overOf({ laid, lanes });
-    height += GAP + over * lane;
+    height += (narrow ? GAP.narrow : GAP.wide) + over * lane;
     const top = height;
     height += lanes * lane;
     return top;
@@ -109,12 +111,16 @@ export function SeasonDrawing({
           </text>
         </g>
       ))}
+      {/* Beneath the names, which they would cut through. */}
+      <line x1={x(today)} x2={x(today)} y1={2} y2={workBase} stroke="var(--color-ink)" strokeWidth={1.6} />
+      {frostSafe < to && <line x1={x(frostSafe)} x2={x(frostSafe)} y1={4} y2={foot} stroke="var(--color-frozen)" strokeDasharray="2 4" />}
       {bands.map((band, i) => (
         <BandOf
           key={band.place.id}
           band={band}
           top={tops[i] as number}
           height={band.lanes * lane}
+          above={overOf(band) * lane}
           {...{ left, width, narrow }}
           capacity={capacity(band)}
         />
@@ -155,7 +161,7 @@ export function SeasonDrawing({
               fill="var(--color-alarm)"
               fillOpacity={0.13}
             />
-            <text x={Math.min(x1, width - 90)} y={top - 10 - overOf(band) * lane} className="fill-alarm text-[13px] font-bold">
+            <text x={Math.min(x1, width - 90)} y={top - 6 - overOf(band) * lane} className={`fill-alarm text-[13px] font-bold ${CLEAR}`}>
               {say('tooMany', { over: roundRoom(over) })}
             </text>
           </g>
@@ -163,12 +169,9 @@ export function SeasonDrawing({
       })}
       <path d={threadOf(bands, followed, y, (on) => x(within(on)))} fill="none" stroke="var(--color-ink)" strokeWidth={2.4} />
       {frostSafe < to && (
-        <g>
-          <line x1={x(frostSafe)} x2={x(frostSafe)} y1={4} y2={foot} stroke="var(--color-frozen)" strokeDasharray="2 4" />
-          <text x={Math.min(x(frostSafe) + 4, width - 110)} y={foot + 13} className="fill-frozen text-[13px]">
-            {say('frostRisk', { risk: `${Math.round(frostRisk * 100)} %` })}
-          </text>
-        </g>
+        <text x={Math.min(x(frostSafe) + 4, width - 110)} y={foot + 13} className="fill-frozen text-[13px]">
+          {say('frostRisk', { risk: `${Math.round(frostRisk * 100)} %` })}
+        </text>
       )}
       <text x={0} y={workBase - WORK + 14} className="fill-ink text-[15px] font-semibold">
         {say('work')}
@@ -192,15 +195,14 @@ export function SeasonDrawing({
               fillOpacity={week < today ? 0.8 : 0.42}
             />
             {minutes === most && (
-              <text x={x1} y={workBase - high - 3} className="fill-ink2 font-mono text-[13px]">
+              <text x={x1 - 2} y={workBase - high + 10} textAnchor="end" className={`fill-ink2 font-mono text-[13px] ${CLEAR}`}>
                 {Math.round(minutes)}
               </text>
             )}
           </g>
         );
       })}
-      <line x1={x(today)} x2={x(today)} y1={2} y2={workBase} stroke="var(--color-ink)" strokeWidth={1.6} />
-      <text x={x(today) + 5} y={foot + 13} className="fill-ink text-[14px] font-bold">
+      <text x={x(today) + 5} y={foot + 13} className={`fill-ink text-[14px] font-bold ${CLEAR}`}>
         {shortDate(today, today)}
       </text>
     </svg>
@@ -217,6 +219,7 @@ function BandOf({
   band: { place, celsius },
   top,
   height,
+  above,
   left,
   width,
   narrow,
@@ -225,6 +228,8 @@ function BandOf({
   band: PlaceBand;
   top: number;
   height: number;
+  /** How far what does not fit reaches above it, px. */
+  above: number;
   left: number;
   width: number;
   narrow: boolean;
@@ -235,7 +240,7 @@ function BandOf({
     <g>
       <rect x={left} width={width - left} y={top} height={height} fill={colour} fillOpacity={0.09} />
       <line x1={left} x2={width} y1={top} y2={top} stroke={colour} strokeOpacity={0.5} />
-      <text x={0} y={narrow ? top - 5 : top + 13} fill={colour} className="text-[14px] font-semibold">
+      <text x={0} y={narrow ? top - above - 22 : top + 13} fill={colour} className={`text-[14px] font-semibold ${CLEAR}`}>
         {place.name}
         {narrow && <tspan className="fill-ink2 text-[12px] font-normal">{`  ${capacity}`}</tspan>}
       </text>

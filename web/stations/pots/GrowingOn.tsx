@@ -203,7 +203,7 @@ function Step({ view, step, next }: { view: BatchView; step: BroughtOn['steps'][
       </p>
       {!doneOn && (
         <p className="text-[0.95rem] text-ink2">
-          {[spoken(why), late && spoken(late), figureOf(step, nursery.settings.units)].filter(Boolean).join(' ')}
+          {[spoken(why), figureOf(step, nursery.settings.units), late && spoken(late)].filter(Boolean).join(' ')}
         </p>
       )}
       {moving && kind !== 'up' && (

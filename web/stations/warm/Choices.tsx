@@ -54,7 +54,7 @@ export function Choices({ view, advice }: { view: BatchView; advice: Advice }) {
       <table className="mt-4 w-full border-collapse text-left">
         <thead>
           <tr className="text-[0.92rem] text-ink2">
-            <th className="py-1 font-normal">{say('what')}</th>
+            <th className="py-1 font-normal max-sm:hidden">{say('what')}</th>
             <th className="py-1 pr-3 text-right font-normal">{say('plantsMore')}</th>
             <th className="py-1 pr-3 font-normal">{say('by')}</th>
             <th className="py-1 font-normal max-sm:hidden">{say('whatItTakes')}</th>
@@ -66,8 +66,14 @@ export function Choices({ view, advice }: { view: BatchView; advice: Advice }) {
         <tbody>
           {advice.choices.map((one) => (
             <Fragment key={one.kind}>
-              <tr className={`border-t border-line align-top ${one === best ? 'border-l-4 border-l-warm bg-ground' : ''}`}>
-                <th scope="row" className="py-2 pr-3 pl-2 font-[560]">
+              {/* On a phone its name, and what it takes, have lines of their own. */}
+              <tr className={`border-t border-line sm:hidden ${one === best ? 'border-l-4 border-l-warm bg-ground' : ''}`}>
+                <th scope="rowgroup" colSpan={3} className="pt-2 pl-2 font-[560]">
+                  {CHOICES[one.kind].name(one)}
+                </th>
+              </tr>
+              <tr className={`align-top sm:border-t sm:border-line ${one === best ? 'border-l-4 border-l-warm bg-ground' : ''}`}>
+                <th scope="row" className="py-2 pr-3 pl-2 font-[560] max-sm:hidden">
                   {CHOICES[one.kind].name(one)}
                 </th>
                 <td className="py-2 pr-3 text-right font-mono text-lg font-bold whitespace-nowrap">
@@ -87,9 +93,8 @@ export function Choices({ view, advice }: { view: BatchView; advice: Advice }) {
                   </button>
                 </td>
               </tr>
-              {/* On a phone what it takes has a line of its own. */}
               <tr className={`sm:hidden ${one === best ? 'border-l-4 border-l-warm bg-ground' : ''}`}>
-                <td colSpan={5} className="pb-2 pl-2 text-[0.95rem] text-ink2">
+                <td colSpan={3} className="pb-2 pl-2 text-[0.95rem] text-ink2">
                   {takes(one)}
                 </td>
               </tr>

@@ -1,17 +1,14 @@
 import { say } from '@chill/words/model.ts';
 import { type LedgerEvent, SplitEvent } from './event.ts';
 import { Method } from './method.ts';
-import { BatchId, Count, Id, LotId, PlainDate, PositiveCount, Slug, shortText } from './primitives.ts';
+import { BatchId, Confidence, Count, Id, LotId, PlainDate, PositiveCount, Slug, shortText } from './primitives.ts';
 import { DatedStage } from './stage.ts';
 import { z } from './zod.ts';
 
 /** What the grower asked for. */
 export const Wish = z.object({
   plants: PositiveCount.max(1_000_000),
-  confidence: z
-    .number()
-    .min(0.5, { error: () => say('least50100') })
-    .max(0.99, { error: () => say('most99100') }),
+  confidence: Confidence,
   timing: z.discriminatedUnion('by', [
     /** Ready to set out on the day when the frost risk has fallen this low. */
     z.object({ by: z.literal('frostRisk'), risk: z.number().min(0.01).max(0.5) }),

@@ -1,6 +1,6 @@
 import { SPELLINGS } from '@chill/words/language.ts';
 import { say } from '@chill/words/model.ts';
-import { Celsius, Days, shortText } from './primitives.ts';
+import { Celsius, Confidence, Days, DaysOff, shortText } from './primitives.ts';
 import { z } from './zod.ts';
 
 /** A month and day in every year, `MM-DD`; 29 February is refused, it is not in every year. */
@@ -25,10 +25,7 @@ export type Units = z.infer<typeof Units>;
 export const Settings = z.object({
   units: Units,
   /** The chance wanted of reaching the number of plants. */
-  confidence: z
-    .number()
-    .min(0.5, { error: () => say('least50100') })
-    .max(0.99, { error: () => say('most99100') }),
+  confidence: Confidence,
   /** The chance accepted of a frost after setting out. */
   frostRisk: z
     .number()
@@ -55,6 +52,21 @@ export const MonthClimate = z
     path: ['min_C'],
   });
 export type MonthClimate = z.infer<typeof MonthClimate>;
+
+/** Somebody who works there: minutes for seed and plants on each weekday, Monday first; and days on which they are away. */
+export const Person = z.object({
+  name: shortText(40),
+  minutes: z
+    .array(
+      z
+        .int()
+        .min(0)
+        .max(1440, { error: () => say('dayHas1440Minutes') }),
+    )
+    .length(7),
+  away: z.array(DaysOff).max(60).optional(),
+});
+export type Person = z.infer<typeof Person>;
 
 /** The nursery: where it lies and when its frosts end. */
 export const Nursery = z.object({
@@ -86,6 +98,8 @@ export const Nursery = z.object({
     .array(MonthClimate)
     .length(12, { error: () => say('giveAllTwelveMonths') })
     .optional(),
+  /** Who has time for how much; where nobody is named, a plan counts the work and is not held up by it. */
+  people: z.array(Person).max(40).optional(),
   settings: Settings,
 });
 export type Nursery = z.infer<typeof Nursery>;

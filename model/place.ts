@@ -1,4 +1,4 @@
-import { Celsius, LoggerId, PlaceId, PositiveCount, shortText } from './primitives.ts';
+import { Celsius, DaysOff, LoggerId, PlaceId, PositiveCount, shortText } from './primitives.ts';
 import { z } from './zod.ts';
 
 export const PlaceKind = z.enum(['drawer', 'fridge', 'freezer', 'mat', 'bench', 'shelf', 'outdoors']);
@@ -24,6 +24,8 @@ export const Place = z.object({
   within: shortText(60).optional(),
   /** Who may use it, as the grower would say it: "everybody", "Tuesday people". */
   usedBy: shortText(80).optional(),
+  /** When nothing may lie there: a holiday, a repair, a power cut. */
+  shut: z.array(DaysOff).max(60).optional(),
   /** Outdoors: whether mice and birds, and rain, are kept off. Not asked yet where it is absent. */
   cover: z.object({ animals: z.boolean(), rain: z.boolean() }).optional(),
   /** Whether what lies in it has light, by day or by lamps; not stated where it is absent. */

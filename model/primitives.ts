@@ -52,6 +52,12 @@ export const Count = wholeFrom(0, () => say('countCannotNegative'));
 /** A number of whole things, one or more. */
 export const PositiveCount = wholeFrom(1, () => say('giveLeast1'));
 
+/** The chance wanted of reaching a number of plants. */
+export const Confidence = z
+  .number()
+  .min(0.5, { error: () => say('least50100') })
+  .max(0.99, { error: () => say('most99100') });
+
 /** A part of one, 0 to 1. */
 export const Share = z
   .number()
@@ -97,3 +103,9 @@ export const Slug = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, {
 
 /** Makes an id that nothing else has. */
 export type NewId = () => string;
+
+/** Days on which something is shut or somebody away: from one up to and with another. */
+export const DaysOff = z
+  .object({ from: PlainDate, to: PlainDate })
+  .refine(({ from, to }) => from <= to, { error: () => say('lastDayBeforeFirst'), path: ['to'] });
+export type DaysOff = z.infer<typeof DaysOff>;

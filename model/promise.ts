@@ -1,5 +1,9 @@
-import { Count, PlainDate, PositiveCount, PromiseId, Slug, shortText } from './primitives.ts';
+import { Confidence, Count, LotId, PlainDate, PositiveCount, PromiseId, Slug, shortText } from './primitives.ts';
 import { z } from './zod.ts';
+
+/** How much a promise matters against others: it is kept before those after it. */
+export const Priority = z.enum(['first', 'next', 'ifRoom']);
+export type Priority = z.infer<typeof Priority>;
 
 /** Plants promised: of which species, how many, for whom or what, by which day. Whoever plants out says for which promise. */
 export const PlantPromise = z.object({
@@ -9,6 +13,12 @@ export const PlantPromise = z.object({
   on: PlainDate,
   /** Whom or what they are for, as the grower would say it: "creek bank planting", "bed by the gate". */
   whom: shortText(80),
+  /** How sure one wants to be of having so many; as the nursery is where it is not said. */
+  confidence: Confidence.optional(),
+  /** What comes first where not everything can be kept; `next` where it is not said. */
+  priority: Priority.optional(),
+  /** The only lot that will do, where another provenance will not. */
+  lotId: LotId.optional(),
   /** Once nothing more is to be handed over: it was kept, or it was taken back. */
   closed: z.object({ on: PlainDate, how: z.enum(['kept', 'withdrawn']) }).optional(),
 });

@@ -21,6 +21,7 @@ import { nurseryRoutes } from './routes/nursery.ts';
 import { promiseRoutes } from './routes/promises.ts';
 import { readingRoutes } from './routes/readings.ts';
 import { roundRoutes } from './routes/round.ts';
+import { seasonRoutes } from './routes/seasons.ts';
 import { systemRoutes } from './routes/system.ts';
 import { wholeDataRoutes } from './routes/wholeData.ts';
 
@@ -65,6 +66,8 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
       useDefaults: false,
       directives: {
         'default-src': ["'self'"],
+        // The season's solver is WebAssembly; nothing else is opened by this.
+        'script-src': ["'self'", "'wasm-unsafe-eval'"],
         'img-src': ["'self'", 'data:'],
         'object-src': ["'none'"],
         'base-uri': ["'none'"],
@@ -93,6 +96,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
     nurseryRoutes,
     lotRoutes,
     promiseRoutes,
+    seasonRoutes,
     batchRoutes,
     readingRoutes,
     roundRoutes,

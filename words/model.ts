@@ -37,6 +37,8 @@ export const say = subject('model', {
   latitudeRunsFrom9090: 'Latitude runs from −90 to 90.',
   least1100: 'At least 1 in 100.',
   least50100: 'At least 50 in 100.',
+  dayHas1440Minutes: 'A day has 1,440 minutes.',
+  lastDayBeforeFirst: 'The last day is before the first. Give the same day or a later one.',
   leastBestMostDaysMust: 'Least, best and most days must be in that order.',
   lengthMustAboveZero: 'A length must be above zero.',
   lengthWidthThicknessMustFall: 'Length, width and thickness must fall in that order.',

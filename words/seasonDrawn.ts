@@ -19,6 +19,7 @@ export const say = subject('seasonDrawn', {
   earlier: 'earlier',
   laterOn: 'later',
   promises: 'Promised plants',
+  proposed: 'Proposed',
   season: 'Season',
   stay: '{{place}}, {{from}} to {{to}}',
   tooMany: '{{over}} too many',

@@ -122,6 +122,10 @@ export const say = subject('server', {
   giveArchiveFile: 'Choose a file that “Save everything” made.',
   notArchive: 'That file holds no nursery’s data: {{message}}',
   addressPromiseNameDifferentIds: 'The address and the promise name different ids.',
+  seasonBatchesHaveEntries: 'These batches have entries already: {{codes}}. Undo their entries first.',
+  seasonPlanNamesBatchOnce: 'Every batch of a season belongs to one of its promises.',
+  seasonPlanWasUndone: 'This season was undone. Accept a new one.',
+  thereNoSuchSeasonPlan: 'There is no such season.',
   promiseIsOfAnotherSpecies: 'That promise is of another species.',
   thereNoSuchPromise: 'There is no such promise.',
 });

@@ -155,6 +155,11 @@ const DOUBT = { 'well established': 0, 'commonly reported': 0.1, sparse: 0.3, an
 /** A recipe that only the school makes, not the handbook, is doubted this much more. */
 const DOUBT_WORKED_OUT = 0.25;
 
+/** How far a method is doubted for what it rests on, from 0 for what is well established. */
+export function doubtOf({ method, workedOut }: Pick<Proposal, 'method' | 'workedOut'>): number {
+  return DOUBT[method.evidence] + (workedOut ? DOUBT_WORKED_OUT : 0);
+}
+
 /**
  * How much speaks against a method, for sorting only: what stops it outweighs all; then lateness, then seeds as a part of what
  * the lot holds (a lot too small weighs double), then doubt about the recipe.
@@ -164,9 +169,7 @@ function burden(proposal: Proposal, { available }: Request): number {
   const lateness = 2 * (1 - Math.exp(-proposal.late_days / LATENESS_SETTLES_DAYS));
   const wanted = Math.min(100, (proposal.seeds ?? Number.MAX_SAFE_INTEGER) / Math.max(1, available));
   const costs = proposal.against.filter((drawback) => drawback.weight === 'costs').length * 0.15;
-  return (
-    stops + lateness + wanted + (wanted > 1 ? 1 : 0) + DOUBT[proposal.method.evidence] + (proposal.workedOut ? DOUBT_WORKED_OUT : 0) + costs
-  );
+  return stops + lateness + wanted + (wanted > 1 ? 1 : 0) + doubtOf(proposal) + costs;
 }
 
 /** A method laid on the calendar. */

@@ -59,6 +59,17 @@ function seedsOrPlants({ way: method, expects }: Pick<Plan, 'way' | 'expects'>, 
   return STAGES[kind].course === 'grows' && !sownInPots ? Math.min(seeds, Math.ceil((expects.low + expects.high) / 2)) : seeds;
 }
 
+/** Room that a plan's stage will take in a place, in what the place counts; nothing of it has begun. */
+export function roomAhead(
+  plan: Pick<Plan, 'way' | 'stages' | 'seeds' | 'expects'>,
+  index: number,
+  species: Pick<Species, 'seed'>,
+  place: Pick<Place, 'room'>,
+): number {
+  const stage = plan.stages[index] as DatedStage;
+  return roomOf(seedsOrPlants(plan, stage, plan.seeds), mediumOf(plan.way.stages[index] ?? stage), species.seed, place.room);
+}
+
 /** What a stage of a plan wants of its place on the day it comes there, and what is free there then, in what the place counts. */
 export interface Lodging {
   stage: DatedStage;
@@ -78,7 +89,6 @@ export function lodgingsOf(
     const place = places.find(({ id }) => id === stage.placeId);
     if (!place || atBench(stage.kind)) return [];
     const taken = lodgersOf(place, batches, today, stage.start > today ? stage.start : today).reduce((sum, { room }) => sum + room, 0);
-    const wants = roomOf(seedsOrPlants(plan, stage, plan.seeds), mediumOf(plan.way.stages[index] ?? stage), species.seed, place.room);
-    return [{ stage, place, wants, free: place.capacity - taken }];
+    return [{ stage, place, wants: roomAhead(plan, index, species, place), free: place.capacity - taken }];
   });
 }

@@ -10,7 +10,7 @@ import { countIn } from '../ledger/states.ts';
 import { sproutingStage } from '../methods/stageOrder.ts';
 import { pottedOn } from '../pots/living.ts';
 import { daysToSprout, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
-import { firstFrostOf, frostRiskOn, nextFrostSafeDate } from '../winter/frost.ts';
+import { frostSafeFrom } from '../winter/frost.ts';
 import { type Outlook, outlookOf, type Promised } from './outlook.ts';
 import { type Situation, temperatureIn } from './situation.ts';
 import { lastTreatment, type TreatmentForecast, treatmentAccounts } from './treatmentForecast.ts';
@@ -91,11 +91,7 @@ function outDays(
 ): Pick<Projection, 'plantOut' | 'earlyOut'> {
   const ready = (stages.at(-1) as ProjectedStage).end;
   if (closedOn) return { plantOut: ready };
-  const { lastFrost, settings } = nursery;
-  const frostSafe = (on: PlainDate) =>
-    frostRiskOn(on, lastFrost, firstFrostOf(nursery)) > settings.frostRisk
-      ? nextFrostSafeDate(lastFrost, addDays(on, -1), settings.frostRisk)
-      : on;
+  const frostSafe = (on: PlainDate) => frostSafeFrom(on, nursery);
   const grows = ({ kind }: ProjectedStage) => STAGES[kind].course === 'grows';
   const [now, pots] = [stages[Math.min(stage, stages.length - 1)] as ProjectedStage, stages.find(grows)];
   const potted = countIn(counts, ['potted', 'established']) > 0 ? pottedOn(batch) : undefined;

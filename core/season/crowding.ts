@@ -74,21 +74,20 @@ export function reliefFor(crowding: Crowding, places: readonly Place[], stays: r
     !crowdingIn(crowding.place, changed, today).some(({ from }) => from < crowding.to && from >= crowding.from);
   const countsAs = ({ room = 'bags' }: Place) => room;
   for (const stay of candidates) {
-    const { kind } = stay.view.projection.stages[stay.stage] as Stay['view']['projection']['stages'][number];
     const others = places.filter(
-      (place) => place.id !== stay.placeId && STAGES[kind].places.includes(place.kind) && countsAs(place) === countsAs(crowding.place),
+      (place) => place.id !== stay.placeId && STAGES[stay.kind].places.includes(place.kind) && countsAs(place) === countsAs(crowding.place),
     );
     const place = others.find(({ id }) => ends(stays.map((one) => (one === stay ? { ...one, placeId: id } : one))));
-    if (place) return { code: stay.view.batch.code, place };
+    if (place) return { code: stay.code, place };
   }
   for (const shift_days of SHIFTS)
-    for (const { view } of candidates) {
-      const mine = stays.filter((one) => one.view === view);
+    for (const { id, code } of candidates) {
+      const mine = stays.filter((one) => one.id === id);
       if (mine.some(({ begun, from }) => begun || addDays(from, shift_days) < today)) continue;
       const moved = stays.map((one) =>
-        one.view === view ? { ...one, from: addDays(one.from, shift_days), to: addDays(one.to, shift_days) } : one,
+        one.id === id ? { ...one, from: addDays(one.from, shift_days), to: addDays(one.to, shift_days) } : one,
       );
-      if (ends(moved)) return { code: view.batch.code, shift_days };
+      if (ends(moved)) return { code, shift_days };
     }
   return undefined;
 }

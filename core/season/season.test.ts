@@ -1,5 +1,4 @@
 import type { Place } from '@chill/model/place.ts';
-import type { StageKind } from '@chill/model/stage.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
@@ -23,8 +22,7 @@ const day = (n: number) => addDays(TODAY, n);
 
 /** A stay of its own batch, from and to so many days after today. */
 function stay(code: string, from: number, to: number, part: Partial<Stay> = {}): Stay {
-  const view = { batch: { code }, projection: { stages: [{ kind: 'coldMoist' as StageKind }] } } as unknown as BatchView;
-  return { view, stage: 0, placeId: 'crisper', from: day(from), to: day(to), room: 1, begun: false, ...part };
+  return { id: code, code, kind: 'coldMoist', stage: 0, placeId: 'crisper', from: day(from), to: day(to), room: 1, begun: false, ...part };
 }
 
 describe('a place that is too full', () => {

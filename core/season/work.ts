@@ -1,5 +1,7 @@
 import type { LedgerEvent } from '@chill/model/event.ts';
+import type { Method } from '@chill/model/method.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
+import type { DatedStage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
 import { mediumOf, STAGES } from '../kinds/stages.ts';
 import type { BatchView } from '../schedule/reader.ts';
@@ -25,37 +27,64 @@ const ENTRY: Partial<Record<LedgerEvent['kind'], number>> = {
   tended: MINUTES.tend,
 };
 
-/**
- * Work by the week from a day on: what was recorded, and from today on what is expected: each stage begun, looked at as often as its medium asks, its plants
- * planted out. `weeks` weeks.
- */
+/** Hands' work on a day, minutes; checks fall on every so many days, and may be done a day sooner or later. */
+export interface DatedWork {
+  on: PlainDate;
+  minutes: number;
+}
+
+/** What is still to be done for stages, done or not, but for planting out: each begun, and looked at as often as its medium asks. */
+export function workAhead(
+  method: Pick<Method, 'stages'>,
+  stages: readonly (DatedStage & { started?: boolean; finished?: boolean })[],
+  today: PlainDate,
+): DatedWork[] {
+  const work: DatedWork[] = [];
+  for (const [index, stage] of stages.entries()) {
+    if (stage.finished) continue;
+    if (!stage.started) work.push({ on: later(stage.start, today), minutes: MINUTES.begin });
+    const { course } = STAGES[stage.kind];
+    const medium = mediumOf(method.stages[index] ?? stage);
+    const every =
+      course === 'grows'
+        ? POTS_EVERY_DAYS
+        : course === 'sprouts'
+          ? TOWEL_EVERY_DAYS
+          : course === 'bench'
+            ? undefined
+            : checkEvery(medium, stage.temperature_C).usual;
+    if (every !== undefined)
+      for (let on = addDays(later(stage.start, today), every); on < stage.end; on = addDays(on, every))
+        work.push({ on, minutes: MINUTES.check });
+  }
+  return work;
+}
+
+/** Work by the week from a day on: what was recorded, and from today on what is expected. `weeks` weeks. */
 export function workByWeek(batches: readonly BatchView[], from: PlainDate, weeks: number, today: PlainDate): Week[] {
+  const done = batches.flatMap(({ batch, projection }) =>
+    batch.events.flatMap((event): DatedWork[] =>
+      event.kind !== 'reversed' && projection.state.inForce.has(event.id) ? [{ on: event.on, minutes: ENTRY[event.kind] ?? 0 }] : [],
+    ),
+  );
+  return byWeek([...done, ...expectedWork(batches, today)], from, weeks);
+}
+
+/** What is still to be done for batches, from today on. */
+export function expectedWork(batches: readonly BatchView[], today: PlainDate): DatedWork[] {
+  return batches.flatMap(({ batch, projection }) =>
+    projection.state.closedOn
+      ? []
+      : [...workAhead(batch.plan.way, projection.stages, today), { on: later(projection.plantOut, today), minutes: MINUTES.plantOut }],
+  );
+}
+
+/** Work added up by the week from a day on; what falls outside is left out. */
+export function byWeek(work: readonly DatedWork[], from: PlainDate, weeks: number): Week[] {
   const minutes = new Float64Array(weeks);
-  const put = (on: PlainDate, count: number) => {
+  for (const { on, minutes: count } of work) {
     const week = Math.floor(daysBetween(from, on) / 7);
     if (week >= 0 && week < weeks) minutes[week] = (minutes[week] as number) + count;
-  };
-  for (const { batch, projection } of batches) {
-    for (const event of batch.events)
-      if (event.kind !== 'reversed' && projection.state.inForce.has(event.id)) put(event.on, ENTRY[event.kind] ?? 0);
-    if (projection.state.closedOn) continue;
-    for (const [index, stage] of projection.stages.entries()) {
-      if (stage.finished) continue;
-      if (!stage.started) put(later(stage.start, today), MINUTES.begin);
-      const { course } = STAGES[stage.kind];
-      const medium = mediumOf(batch.plan.way.stages[index] ?? stage);
-      const every =
-        course === 'grows'
-          ? POTS_EVERY_DAYS
-          : course === 'sprouts'
-            ? TOWEL_EVERY_DAYS
-            : course === 'bench'
-              ? undefined
-              : checkEvery(medium, stage.temperature_C).usual;
-      if (every !== undefined)
-        for (let on = addDays(later(stage.start, today), every); on < stage.end; on = addDays(on, every)) put(on, MINUTES.check);
-    }
-    put(later(projection.plantOut, today), MINUTES.plantOut);
   }
   return Array.from(minutes, (count, i) => ({ from: addDays(from, 7 * i), minutes: count }));
 }

@@ -21,6 +21,17 @@ export function frostSafeDate(lastFrost: FrostDay, year: number, risk: number): 
   return addDays(`${year}-${lastFrost.mean}`, Math.ceil(lastFrost.sd_days * normalQuantile(1 - risk, 0, 1)));
 }
 
+/** The first day, from a day on, on which the frost risk is no more than the nursery accepts. */
+export function frostSafeFrom(
+  on: PlainDate,
+  nursery: Pick<Nursery, 'lastFrost' | 'firstFrost' | 'settings' | 'latitude_deg' | 'climate'>,
+): PlainDate {
+  const { lastFrost, settings } = nursery;
+  return frostRiskOn(on, lastFrost, firstFrostOf(nursery)) > settings.frostRisk
+    ? nextFrostSafeDate(lastFrost, addDays(on, -1), settings.frostRisk)
+    : on;
+}
+
 /**
  * The first autumn frost of a nursery: its own, or the day on which the nights of its months are as cold again as on the mean day of the last one, with
  * the same spread.

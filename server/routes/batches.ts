@@ -2,7 +2,7 @@ import { daysBetween } from '@chill/core/calendar/dates.ts';
 import { NewBatch, NewTrial, Split } from '@chill/model/batch.ts';
 import { Append } from '@chill/model/event.ts';
 import { Past } from '@chill/model/past.ts';
-import { Id } from '@chill/model/primitives.ts';
+import { Id, type PlainDate } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
 import { Fault } from '../door/fault.ts';
@@ -20,17 +20,18 @@ const Asked = z.union([
 ]);
 const byId = z.object({ id: Id });
 
+/** A batch is made today or before, and begins when it is made or later, within ten years; `at` is where it stands in the request. */
+export function requireFromToday(batch: NewBatch, today: PlainDate, at = ''): void {
+  if (batch.madeOn > today) throw Fault.field(`${at}madeOn`, say('dayFuture'));
+  if (batch.plan.stages[0] && batch.plan.stages[0].start < batch.madeOn)
+    throw Fault.field(`${at}plan.stages.0.start`, say('wouldStartBeforeTodayPlan'));
+  const late = batch.plan.stages.findIndex(({ end }) => daysBetween(batch.madeOn, end) > LONGEST_PLAN_DAYS);
+  if (late >= 0) throw Fault.field(`${at}plan.stages.${late}.end`, say('moreThanTenYearsAway'));
+}
+
 /** Batches and their ledger. */
 export const batchRoutes = routes((app, { store, clock, handbook, mould }) => {
   const knows = (speciesId: string, methodId: string) => handbook.knows(speciesId, methodId);
-  const requireFromToday = async (batch: NewBatch, at = '') => {
-    if (batch.madeOn > (await clock.today())) throw Fault.field(`${at}madeOn`, say('dayFuture'));
-    if (batch.plan.stages[0] && batch.plan.stages[0].start < batch.madeOn)
-      throw Fault.field(`${at}plan.stages.0.start`, say('wouldStartBeforeTodayPlan'));
-    const late = batch.plan.stages.findIndex(({ end }) => daysBetween(batch.madeOn, end) > LONGEST_PLAN_DAYS);
-    if (late >= 0) throw Fault.field(`${at}plan.stages.${late}.end`, say('moreThanTenYearsAway'));
-  };
-
   app.get(
     '/api/batches',
     { schema: { summary: 'The batches in hand with their events: open, or closed within the last week' } },
@@ -62,14 +63,15 @@ export const batchRoutes = routes((app, { store, clock, handbook, mould }) => {
   );
 
   app.post('/api/batches', { schema: { summary: 'Make a batch; it is given its bag code', body: NewBatch } }, async (request, reply) => {
-    await requireFromToday(request.body);
+    requireFromToday(request.body, await clock.today());
     const [made] = await store.addBatches([request.body], knows);
     return reply.code(201).send(made);
   });
 
   app.post('/api/trials', { schema: { summary: 'Make the batches of a trial, all or none', body: NewTrial } }, async (request, reply) => {
     const { batches } = request.body;
-    for (const [index, batch] of batches.entries()) await requireFromToday(batch, `batches.${index}.`);
+    const today = await clock.today();
+    for (const [index, batch] of batches.entries()) requireFromToday(batch, today, `batches.${index}.`);
     return reply.code(201).send(await store.addBatches(batches, knows));
   });
 
@@ -83,7 +85,7 @@ export const batchRoutes = routes((app, { store, clock, handbook, mould }) => {
     '/api/batches/:id/splits',
     { schema: { summary: 'Split a batch: its event and the batch that its seeds become, both or neither', params: byId, body: Split } },
     async (request, reply) => {
-      await requireFromToday(request.body.batch, 'batch.');
+      requireFromToday(request.body.batch, await clock.today(), 'batch.');
       return reply.code(201).send(await store.split(request.params.id, request.body, await clock.moment()));
     },
   );

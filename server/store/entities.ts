@@ -23,6 +23,14 @@ export const PromiseRow = new EntitySchema<{ id: string; body: string }>({
   columns: { id: { type: 'text', primary: true }, body: { type: 'text' } },
 });
 
+export const SeasonPlanRow = new EntitySchema<{ id: string; body: string }>({
+  name: 'season_plan',
+  columns: { id: { type: 'text', primary: true }, body: { type: 'text' } },
+});
+
+/** Codes of batches that were taken back before they began. */
+export const WithdrawnRow = new EntitySchema<{ code: string }>({ name: 'withdrawn', columns: { code: { type: 'text', primary: true } } });
+
 /** `drawer` follows from the lot's ledger and its batches: seeds that no batch has. */
 export const LotRow = new EntitySchema<{ id: string; code: string; seeds: number; version: number; drawer: number; body: string }>({
   name: 'lot',
@@ -182,6 +190,8 @@ export const ENTITIES = [
   ClockRow,
   PlaceRow,
   PromiseRow,
+  SeasonPlanRow,
+  WithdrawnRow,
   LotRow,
   BatchRow,
   EventRow,

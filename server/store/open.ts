@@ -14,6 +14,7 @@ import { Readings1760000000004 } from './migrations/0004-readings.ts';
 import { Store1760000000005 } from './migrations/0005-store.ts';
 import { Kept1760000000006 } from './migrations/0006-kept.ts';
 import { Promises1760000000007 } from './migrations/0007-promises.ts';
+import { SeasonPlans1760000000008 } from './migrations/0008-season-plans.ts';
 import { rawDatabase } from './raw.ts';
 import { asUnusable, Unusable } from './unusable.ts';
 
@@ -25,6 +26,7 @@ const MIGRATIONS = [
   Store1760000000005,
   Kept1760000000006,
   Promises1760000000007,
+  SeasonPlans1760000000008,
 ];
 
 /** A database that this process has for itself. */

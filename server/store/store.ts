@@ -6,6 +6,7 @@ import type { Nursery } from '@chill/model/nursery.ts';
 import type { MouldRecord, Past } from '@chill/model/past.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlantPromise, PromisesInHand } from '@chill/model/promise.ts';
+import type { NewSeason, SeasonPlan } from '@chill/model/seasonPlan.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { ReadingImport } from '@chill/model/temperature.ts';
 import { say } from '@chill/words/server.ts';
@@ -42,6 +43,7 @@ import { Queue } from './queue.ts';
 import { rawDatabase } from './raw.ts';
 import { importsOf, lastReadingOf, readingsOf, setUndone, type TakenIn, takeIn } from './readings.ts';
 import { markSaved } from './saved.ts';
+import { acceptSeason, readSeasonPlans, undoSeason } from './seasonPlans.ts';
 
 /** Batches that are sent in one piece. */
 const BATCHES_A_PIECE = 40;
@@ -149,6 +151,19 @@ export class Store {
     return this.#write((manager) => savePromise(manager, promise));
   }
 
+  /** Every season that was accepted, the latest first. */
+  seasonPlans(): Promise<SeasonPlan[]> {
+    return this.#read((manager) => readSeasonPlans(manager));
+  }
+
+  acceptSeason(season: NewSeason, knows: (speciesId: string, methodId: string) => boolean): Promise<Batch[]> {
+    return this.#write((manager, database) => acceptSeason(manager, database, season, knows));
+  }
+
+  undoSeason(id: string, today: string): Promise<SeasonPlan> {
+    return this.#write((manager, database) => undoSeason(manager, database, id, today));
+  }
+
   /** A place's readings between two moments, ms since 1970. */
   readings(placeId: string, from_ms?: number, to_ms?: number): Promise<Readings> {
     return this.#read((_manager, database) => readingsOf(database, placeId, from_ms, to_ms));
@@ -248,7 +263,7 @@ export class Store {
   /** Changes whenever any batch or event is added: for the browser's cache. */
   batchesTag(since = ''): Promise<string> {
     return this.#read((_manager, database) =>
-      this.#tag(database, 'SELECT (SELECT count(*) FROM batch), (SELECT max(seq) FROM event)', since),
+      this.#tag(database, 'SELECT (SELECT count(*) FROM batch), (SELECT count(*) FROM withdrawn), (SELECT max(seq) FROM event)', since),
     );
   }
 
@@ -300,7 +315,7 @@ export class Store {
     return this.#read((_manager, database) =>
       this.#tag(
         database,
-        'SELECT (SELECT sum(version) FROM lot), (SELECT count(*) FROM lot), (SELECT max(seq) FROM lot_event), (SELECT count(*) FROM batch), (SELECT count(*) FROM kept), (SELECT max(rowid) FROM kept)',
+        'SELECT (SELECT sum(version) FROM lot), (SELECT count(*) FROM lot), (SELECT max(seq) FROM lot_event), (SELECT count(*) FROM batch), (SELECT count(*) FROM withdrawn), (SELECT count(*) FROM kept), (SELECT max(rowid) FROM kept)',
         since,
       ),
     );

@@ -4,7 +4,7 @@ import type { Crowding } from '@chill/core/season/crowding.ts';
 import type { Band, Laid } from '@chill/core/season/lanes.ts';
 import type { Week } from '@chill/core/season/work.ts';
 import { say } from '@chill/words/seasonDrawn.ts';
-import { type PointerEvent, useRef } from 'react';
+import { type PointerEvent, useEffect, useRef } from 'react';
 import { monthStarts } from '../../kit/monthStarts.ts';
 import { useWidth } from '../../kit/useWidth.ts';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
@@ -23,8 +23,9 @@ const LANES = 430;
 const LANE = { least: 3.4, most: 8 };
 const MOST_OVER = 6;
 const WORK = 62;
-/** A finger finds a stay this near, px. */
+/** A finger finds a stay this near, and has not moved it before it has gone so far, px. */
 const REACH = 14;
+const STILL = 4;
 
 /** The season drawn: places at the heights of their temperatures, as many lanes as they hold; each batch a line in a lane, done solid, to come pale. */
 export function SeasonDrawing({
@@ -41,6 +42,7 @@ export function SeasonDrawing({
   label,
   capacity,
   months,
+  hold,
 }: {
   bands: readonly PlaceBand[];
   crowded: readonly Crowding[];
@@ -55,6 +57,8 @@ export function SeasonDrawing({
   label: string;
   capacity: (band: PlaceBand) => string;
   months: (first: string) => string;
+  /** Takes hold of what is proposed: moved so many days, kept there, or left. */
+  hold: { move: (id: string, days: number) => void; keep: () => void; leave: () => void };
 }) {
   const box = useRef<SVGSVGElement>(null);
   const width = useWidth(box, 1200);
@@ -80,28 +84,64 @@ export function SeasonDrawing({
     const at = Math.min(low + (lanes - 1) / 2, held + MOST_OVER - 1);
     return (tops[band] as number) + held * lane - (at + 0.5) * lane;
   };
-  const pick = ({ clientX, clientY }: PointerEvent<SVGSVGElement>) => {
+  const taken = useRef<{ id: string; x: number; moved: boolean }>(undefined);
+  const { leave } = hold;
+  useEffect(() => {
+    const onEscape = ({ key }: KeyboardEvent) => {
+      if (key !== 'Escape' || !taken.current) return;
+      taken.current = undefined;
+      leave();
+    };
+    addEventListener('keydown', onEscape);
+    return () => removeEventListener('keydown', onEscape);
+  }, [leave]);
+  const nearest = ({ clientX, clientY }: PointerEvent<SVGSVGElement>) => {
     const rect = box.current?.getBoundingClientRect();
-    if (!rect) return;
+    if (!rect) return undefined;
     const [px, py] = [clientX - rect.left, clientY - rect.top];
-    let found: { id: string; far: number } | undefined;
+    let found: { id: string; far: number; proposed: boolean } | undefined;
     for (const [i, { laid }] of bands.entries())
       for (const one of laid) {
         const [x1, x2] = [x(within(one.stay.from)), x(within(one.stay.to))];
         const far = Math.hypot(Math.max(0, x1 - px, px - x2), Math.abs(y(i, one) - py));
-        if (far < (found?.far ?? REACH)) found = { id: one.stay.view.batch.id, far };
+        if (far < (found?.far ?? REACH)) found = { id: one.stay.id, far, proposed: one.stay.proposed === true };
       }
-    follow(found?.id === followed ? undefined : found?.id);
+    return found;
+  };
+  const take = (event: PointerEvent<SVGSVGElement>) => {
+    const found = nearest(event);
+    if (!found?.proposed) return;
+    taken.current = { id: found.id, x: event.clientX, moved: false };
+    event.currentTarget.setPointerCapture(event.pointerId);
+  };
+  const drag = ({ clientX }: PointerEvent<SVGSVGElement>) => {
+    const one = taken.current;
+    if (!one || (!one.moved && Math.abs(clientX - one.x) < STILL)) return;
+    one.moved = true;
+    hold.move(one.id, Math.round(((clientX - one.x) * (dayNumber(to) - first)) / Math.max(1, width - left)));
+  };
+  const letGo = (event: PointerEvent<SVGSVGElement>) => {
+    const one = taken.current;
+    taken.current = undefined;
+    if (one?.moved) return hold.keep();
+    const id = one?.id ?? nearest(event)?.id;
+    follow(id === followed ? undefined : id);
   };
   return (
     <svg
       ref={box}
       viewBox={`0 0 ${width} ${workBase + 4}`}
-      className="mt-3 block w-full touch-manipulation"
+      className="mt-3 block w-full touch-pan-y"
       style={{ height: workBase + 4 }}
       role="img"
       aria-label={label}
-      onPointerUp={pick}
+      onPointerDown={take}
+      onPointerMove={drag}
+      onPointerUp={letGo}
+      onPointerCancel={() => {
+        taken.current = undefined;
+        leave();
+      }}
     >
       {monthStarts(first, dayNumber(to), narrow ? 5 : 14).map((start) => (
         <g key={start}>
@@ -133,12 +173,13 @@ export function SeasonDrawing({
         });
         return (
           <g key={band.place.id} fill="none">
-            {(['done', 'ahead', 'doneOver', 'aheadOver'] as const).map((kind) => (
+            {(['done', 'ahead', 'proposed', 'doneOver', 'aheadOver'] as const).map((kind) => (
               <path
                 key={kind}
                 d={paths[kind]}
                 stroke={kind.endsWith('Over') ? 'var(--color-alarm)' : colour}
-                strokeOpacity={kind.startsWith('done') ? 0.8 : 0.38}
+                strokeOpacity={kind.startsWith('done') ? 0.8 : kind === 'proposed' ? 0.75 : 0.38}
+                strokeDasharray={kind === 'proposed' ? '5 2' : undefined}
                 strokeWidth={lane * 0.62}
               />
             ))}
@@ -265,7 +306,7 @@ function linesOf(
     tooMany,
   }: { within: (on: string) => string; today: string; lane: number; tooMany: (from: string, to: string) => boolean },
 ) {
-  const paths = { done: '', ahead: '', doneOver: '', aheadOver: '' };
+  const paths = { done: '', ahead: '', proposed: '', doneOver: '', aheadOver: '' };
   for (const one of laid) {
     const [start, end] = [within(one.stay.from), within(one.stay.to)];
     if (end <= start) continue;
@@ -276,11 +317,11 @@ function linesOf(
       const at = high + (i - (one.lanes - 1) / 2) * lane;
       const line = (a: string, b: string) => `M${x(a) + 1} ${at}H${Math.max(x(a) + 2, x(b) - 2)}`;
       // What lies above the last lane is only too much while there is more than fits: it keeps its lane when room has come below it.
-      const put = (from: string, to: string, fits: 'done' | 'ahead', not: 'doneOver' | 'aheadOver') => {
+      const put = (from: string, to: string, fits: 'done' | 'ahead' | 'proposed', not: 'doneOver' | 'aheadOver') => {
         if (from < to) paths[over && tooMany(from, to) ? not : fits] += line(from, to);
       };
       put(start, earlier(end, today), 'done', 'doneOver');
-      put(later(start, today), end, 'ahead', 'aheadOver');
+      put(later(start, today), end, one.stay.proposed ? 'proposed' : 'ahead', 'aheadOver');
     }
   }
   return paths;
@@ -295,7 +336,7 @@ function threadOf(
 ): string {
   if (!batchId) return '';
   const own = bands
-    .flatMap(({ laid }, band) => laid.filter(({ stay }) => stay.view.batch.id === batchId).map((one) => ({ ...one, high: y(band, one) })))
+    .flatMap(({ laid }, band) => laid.filter(({ stay }) => stay.id === batchId).map((one) => ({ ...one, high: y(band, one) })))
     .sort((a, b) => a.stay.from.localeCompare(b.stay.from));
   let path = '';
   let before: { x: number; y: number } | undefined;

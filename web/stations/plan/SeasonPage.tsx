@@ -3,8 +3,8 @@ import { expectedOf } from '@chill/core/chill/met.ts';
 import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
 import { type Crowding, crowdings, type Relief, reliefFor } from '@chill/core/season/crowding.ts';
 import { type Band, bandOf } from '@chill/core/season/lanes.ts';
-import { type Stay, staysOf } from '@chill/core/season/stays.ts';
-import { type Week, workByWeek } from '@chill/core/season/work.ts';
+import { inOrder, type Stay, staysOf } from '@chill/core/season/stays.ts';
+import { byWeek, type Week, workAhead, workByWeek } from '@chill/core/season/work.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { nextFrostSafeDate } from '@chill/core/winter/frost.ts';
 import { say } from '@chill/words/seasonDrawn.ts';
@@ -13,7 +13,10 @@ import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { type Figures, FiguresTable } from '../../kit/FiguresTable.tsx';
 import { Tag } from '../../kit/Tag.tsx';
+import { ProposalHead, ProposalList } from './Proposal.tsx';
 import { SeasonDrawing } from './SeasonDrawing.tsx';
+import { SeasonsAccepted } from './SeasonsAccepted.tsx';
+import { isKept, useSeasonPlan } from './useSeasonPlan.ts';
 
 /** What lies further back or ahead is not drawn, days. */
 const BACK_DAYS = 110;
@@ -24,7 +27,11 @@ export default function SeasonPage() {
   const { batches, places, nursery, today, temperatures } = useNursery();
   const [followed, follow] = useState<string>();
   const open = batches.filter(({ projection }) => !projection.state.closedOn);
-  const stays = useMemo(() => staysOf(batches, places, today), [batches, places, today]);
+  const plan = useSeasonPlan();
+  const [made, setMade] = useState<string[]>();
+  const { proposals } = plan;
+  const lying = useMemo(() => staysOf(batches, places, today), [batches, places, today]);
+  const stays = useMemo(() => inOrder([...lying, ...proposals.flatMap(({ kept }) => kept?.stays ?? [])]), [lying, proposals]);
   const crowded = useMemo(
     () => crowdings(places, stays, today).map((one) => ({ ...one, relief: reliefFor(one, places, stays, today) })),
     [places, stays, today],
@@ -35,8 +42,17 @@ export default function SeasonPage() {
   const to = earlier(last, addDays(today, AHEAD_DAYS));
   const weeks = useMemo(() => {
     const monday = addDays(from, -((dayNumber(from) + 3) % 7));
-    return workByWeek(batches, monday, Math.ceil(daysBetween(monday, to) / 7), today);
-  }, [batches, from, to, today]);
+    const count = Math.ceil(daysBetween(monday, to) / 7);
+    const proposedWork = byWeek(
+      proposals.flatMap(({ kept }) => kept?.parts.flatMap(({ plan: { way, stages } }) => workAhead(way, stages, today)) ?? []),
+      monday,
+      count,
+    );
+    return workByWeek(batches, monday, count, today).map((week, i) => ({
+      ...week,
+      minutes: week.minutes + (proposedWork[i]?.minutes ?? 0),
+    }));
+  }, [batches, proposals, from, to, today]);
   const bands = useMemo(
     () =>
       places
@@ -46,10 +62,13 @@ export default function SeasonPage() {
     [places, stays, temperatures, today],
   );
   const shown = open.find(({ batch }) => batch.id === followed);
+  const proposed = proposals.filter(isKept).find(({ wanted }) => wanted.promise.id === followed);
   return (
     <section className="px-4 pt-5 desk:px-10">
       <h1>{say('season')}</h1>
-      {open.length === 0 ? (
+      <ProposalHead plan={plan} accepted={setMade} />
+      <SeasonsAccepted made={made} />
+      {stays.length === 0 ? (
         <p className="mt-2 text-lg">
           {say('nothingYet')}{' '}
           <Link to="/plan" className="underline underline-offset-4">
@@ -73,7 +92,7 @@ export default function SeasonPage() {
               {say('follow')}
               <select
                 className="written max-w-64"
-                value={shown?.batch.id ?? ''}
+                value={shown?.batch.id ?? proposed?.wanted.promise.id ?? ''}
                 onChange={({ target }) => follow(target.value || undefined)}
               >
                 <option value="">{say('noBatch')}</option>
@@ -84,6 +103,15 @@ export default function SeasonPage() {
                       {batch.code} {species.common[0]}
                     </option>
                   ))}
+                {proposals.some(isKept) && (
+                  <optgroup label={say('proposed')}>
+                    {proposals.filter(isKept).map(({ wanted: { promise } }) => (
+                      <option key={promise.id} value={promise.id}>
+                        {promise.whom}
+                      </option>
+                    ))}
+                  </optgroup>
+                )}
               </select>
             </label>
             <Link to="/pots/promises" className="quiet">
@@ -93,7 +121,8 @@ export default function SeasonPage() {
           <SeasonDrawing
             {...{ bands, weeks, from, to, today }}
             crowded={everCrowded}
-            followed={shown?.batch.id}
+            followed={shown?.batch.id ?? proposed?.wanted.promise.id}
+            hold={plan}
             follow={follow}
             frostSafe={nextFrostSafeDate(nursery.lastFrost, today, nursery.settings.frostRisk)}
             frostRisk={nursery.settings.frostRisk}
@@ -114,7 +143,7 @@ export default function SeasonPage() {
               </Link>
               <b className="font-[560]">{shown.species.common[0]}</b>
               {stays
-                .filter(({ view }) => view === shown)
+                .filter(({ id }) => id === shown.batch.id)
                 .map((stay) => (
                   <span key={`${stay.stage} ${stay.from}`} className="text-[0.95rem] text-ink2">
                     {stayWords(stay, places, today)}
@@ -122,6 +151,7 @@ export default function SeasonPage() {
                 ))}
             </div>
           )}
+          <ProposalList plan={plan} follow={follow} />
           <FiguresTable of={say('week')} make={() => inFigures(weeks, bands, today)} />
         </>
       )}

@@ -1,0 +1,146 @@
+import { SALLOW_GAP as nursery, PLACES } from '@chill/demo/nursery.ts';
+import { loadHandbook } from '@chill/handbook/load.ts';
+import type { Place } from '@chill/model/place.ts';
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import type { Highs } from 'highs';
+import { addDays } from '../calendar/dates.ts';
+import { STAGES } from '../kinds/stages.ts';
+import { roomAhead } from '../schedule/lodging.ts';
+import type { SpeciesStanding } from '../schedule/promises.ts';
+import type { Stay } from '../season/stays.ts';
+import { frostSafeFrom } from '../winter/frost.ts';
+import { type Candidate, layOut, plansOf } from './candidates.ts';
+import { Improving } from './improving.ts';
+import { loadHighs } from './loadHighs.ts';
+import type { Season, StockedLot } from './season.ts';
+import { solve } from './solve.ts';
+import { type Wanted, wantedOf } from './wanted.ts';
+
+const TODAY = '2026-10-15';
+const handbook = loadHandbook();
+const places: Place[] = PLACES.map((place, i) => ({ ...place, id: `p${i}`, capacity: Math.ceil(place.capacity / 8) }));
+const lot = (code: string, speciesId: string, unassigned: number, on = '2026-08-01'): StockedLot => ({
+  ...{ id: code, code, speciesId, unassigned },
+  soundness: { kind: 'tested', sound: 17, tested: 20 },
+  provenance: { kind: 'collected', place: 'North slope', on },
+});
+const wanted = (id: string, speciesId: string, plants: number, part: Partial<Wanted['promise']> = {}): Wanted => ({
+  plants,
+  promise: { id, speciesId, plants, on: '2027-06-05', whom: id, ...part },
+});
+const season = (part: Partial<Season>): Season => ({
+  ...{ today: TODAY, nursery, places, species: handbook, stays: [], work: [] },
+  ...{ lots: [], wanted: [], lotRule: 'oldest', pinned: [], without: [], ...part },
+});
+let highs: Highs;
+beforeAll(async () => {
+  highs = await loadHighs();
+});
+/** The best plan of a season, candidate by candidate. */
+function best(of: Season): (Candidate | undefined)[] {
+  const { problem, candidates } = layOut(of);
+  const { picked } = solve(highs, problem, { gap: 0.02, limit_s: 3, start: new Improving(problem).improve(200).picked });
+  return picked.map((at, row) => (at === undefined ? undefined : candidates[row]?.[at]));
+}
+const SPECIES = ['balsamorhiza-sagittata', 'camassia-quamash', 'larix-occidentalis', 'amelanchier-alnifolia', 'penstemon-venustus'];
+const busy = season({
+  lots: SPECIES.flatMap((id, i) => [lot(`${i}A`, id, 300, '2025-08-01'), lot(`${i}B`, id, 200)]),
+  wanted: SPECIES.flatMap((id, i) => [
+    wanted(`${i} early`, id, 20, { priority: 'first' }),
+    wanted(`${i} late`, id, 30, { on: '2027-07-01' }),
+  ]),
+  stays: [{ id: 'x', code: 'X', stage: 0, kind: 'coldMoist', placeId: 'p0', from: TODAY, to: '2027-01-20', room: 2, begun: true } as Stay],
+});
+
+describe('a season laid out', () => {
+  test('never puts more into a place than it holds, on any day, with what lies there already; nor takes more seed than there is', () => {
+    const plan = best(busy);
+    const made = plan.flatMap((one) =>
+      one ? plansOf(one, busy).map((part) => ({ ...part, speciesId: one.course.wanted.promise.speciesId })) : [],
+    );
+    expect(made.length).toBeGreaterThan(3);
+    for (const { id, unassigned } of busy.lots)
+      expect(made.reduce((sum, { lotId, plan: { seeds } }) => sum + (lotId === id ? seeds : 0), 0)).toBeLessThanOrEqual(unassigned);
+    for (const place of places)
+      for (let i = 0; i < 420; i++) {
+        const on = addDays(TODAY, i);
+        let room = busy.stays.reduce(
+          (sum, stay) => sum + (stay.placeId === place.id && stay.from <= on && on < stay.to ? stay.room : 0),
+          0,
+        );
+        for (const { plan: one, speciesId } of made)
+          for (const [index, { placeId, kind, start, end }] of one.stages.entries()) {
+            const { course } = STAGES[kind];
+            const until = course === 'grows' ? frostSafeFrom(end, nursery) : end;
+            const species = handbook.find(({ id }) => id === speciesId);
+            if (species && course !== 'bench' && placeId === place.id && start <= on && on < until)
+              room += roomAhead(one, index, species, place);
+          }
+        expect([place.name, on, room <= place.capacity + 1e-6]).toEqual([place.name, on, true]);
+      }
+  });
+
+  test('what comes first is kept before the rest, and the oldest lot is used first', () => {
+    const plan = best(busy);
+    const kept = (priority: 'first' | undefined) =>
+      plan.filter((one, i) => busy.wanted[i]?.promise.priority === priority && one && one.late_days === 0 && one.course.enough).length;
+    expect(kept('first')).toBeGreaterThanOrEqual(kept(undefined));
+    const roomy = season({ ...busy, places: places.map((one) => ({ ...one, capacity: 500 })), stays: [] });
+    const free = best(roomy);
+    expect(free.every((one) => one?.course.parts[0]?.lot.code.endsWith('A'))).toBe(true);
+  });
+
+  test('one lot that is not enough is filled up from the next, but for provenances that are kept apart; too little seed is used, and said', () => {
+    const short = {
+      lots: [lot('A', 'camassia-quamash', 30, '2025-08-01'), lot('B', 'camassia-quamash', 60)],
+      wanted: [wanted('w', 'camassia-quamash', 30)],
+    };
+    const codes = (of: Season) => best(of)[0]?.course.parts.map((part) => part.lot.code);
+    expect(codes(season(short))).toEqual(['A', 'B']);
+    expect(codes(season({ ...short, lotRule: 'apart' }))).toEqual(['B']);
+    const [few] = best(season({ ...short, lots: [lot('A', 'camassia-quamash', 20)] }));
+    expect(few?.course).toMatchObject({ enough: false, parts: [{ proposal: { starting: 20 } }] });
+    expect(best(season({ ...short, lots: [] }))).toEqual([undefined]);
+    expect(best(season({ ...short, wanted: [wanted('w', 'unknown-species', 30)] }))).toEqual([undefined]);
+  });
+
+  test('holds fast what is pinned, leaves out a method that is not wanted, and keeps out of a place that is shut', () => {
+    const one = { lots: [lot('A', 'balsamorhiza-sagittata', 400)], wanted: [wanted('w', 'balsamorhiza-sagittata', 20)] };
+    const [free] = best(season(one));
+    const methodId = free?.course.method.id ?? '';
+    const [pinned] = best(season({ ...one, pinned: [{ promiseId: 'w', methodId, start: '2026-11-20' }] }));
+    expect(pinned).toMatchObject({ start: 36, course: { method: { id: methodId } } });
+    const [other] = best(season({ ...one, without: [{ promiseId: 'w', methodId }] }));
+    expect(other && other.course.method.id !== methodId).toBe(true);
+    const shut = places.map((place) => (place.kind === 'fridge' ? { ...place, shut: [{ from: '2027-01-10', to: '2027-01-16' }] } : place));
+    const [around] = best(season({ ...one, places: shut }));
+    const fridges = new Set(shut.flatMap(({ id, shut: days }) => (days ? [id] : [])));
+    const lain = around ? plansOf(around, { today: TODAY, places: shut }).flatMap(({ plan: { stages } }) => stages) : [];
+    expect(lain.some(({ placeId, start, end }) => fridges.has(placeId ?? '') && start <= '2027-01-16' && end > '2027-01-10')).toBe(false);
+  });
+
+  test('begins on days when somebody works, and asks no more of a week than they have', () => {
+    const people = [{ name: 'Tuesday people', minutes: [0, 25, 0, 0, 0, 0, 0] }];
+    const plan = best(
+      season({ ...busy, stays: [], nursery: { ...nursery, people }, places: places.map((one) => ({ ...one, capacity: 500 })) }),
+    );
+    const made = plan.filter((one) => one !== undefined);
+    expect(made.length).toBeGreaterThan(0);
+    expect(made.length).toBeLessThan(plan.length);
+    expect(made.every(({ start }) => (start + 3) % 7 === 1)).toBe(true);
+    const weeks = new Map<number, number>();
+    for (const { choice } of made)
+      for (const { resource, from, to, amount } of choice.uses)
+        if (resource === places.length) for (let w = from; w < to; w++) weeks.set(w, (weeks.get(w) ?? 0) + amount);
+    expect(Math.max(...weeks.values())).toBeLessThanOrEqual(25);
+  });
+});
+
+test('what is wanted is what the batches do not surely give by each day, less what is started for the promises before', () => {
+  const promise = (id: string, open: number, low: number) => ({ promise: wanted(id, 'x', open).promise, open, ready: { low, high: low } });
+  const standing = { promises: [promise('a', 40, 0), promise('b', 40, 50), promise('c', 20, 50)] } as unknown as SpeciesStanding;
+  expect(wantedOf([standing]).map(({ promise: { id }, plants }) => [id, plants])).toEqual([
+    ['a', 40],
+    ['c', 10],
+  ]);
+});

@@ -1,0 +1,77 @@
+import { bagCode } from '@chill/core/ledger/bagCode.ts';
+import type { Batch, NewBatch } from '@chill/model/batch.ts';
+import type { NewSeason } from '@chill/model/seasonPlan.ts';
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { NURSERY, someBatch, someLot, TODAY, testServer, uuid } from './testing.ts';
+
+let server: Awaited<ReturnType<typeof testServer>>;
+const lot = someLot({ seeds: 200 });
+const promise = { id: uuid(), speciesId: lot.speciesId, plants: 12, on: '2027-05-28', whom: 'a hedge' };
+beforeAll(async () => {
+  server = await testServer({ demo: true });
+  await server.ask('PUT', '/api/nursery', NURSERY);
+  await server.ask('POST', '/api/lots', lot);
+  await server.ask('PUT', `/api/promises/${promise.id}`, promise);
+});
+afterAll(() => server.close());
+
+const season = (batches: NewBatch[], id = uuid()): NewSeason => ({
+  batches,
+  plan: {
+    ...{ id, on: TODAY },
+    promises: [
+      {
+        promiseId: promise.id,
+        speciesId: promise.speciesId,
+        whom: 'a hedge',
+        plants: 12,
+        on: promise.on,
+        batchIds: batches.map((one) => one.id),
+      },
+    ],
+  },
+});
+const accept = (one: NewSeason) => server.ask('POST', '/api/seasons', one);
+const undo = (id: string) => server.ask('POST', `/api/seasons/${id}/undo`, {});
+const inStock = async () =>
+  ((await server.ask('GET', '/api/lots')).body as { id: string; unassigned: number }[]).find(({ id }) => id === lot.id)?.unassigned;
+const inHand = async () => (await server.ask('GET', '/api/batches')).body as Batch[];
+
+test('a season is accepted whole or not at all; what cannot be is refused at its field', async () => {
+  const [good, greedy] = [someBatch(lot, 60), someBatch(lot, 150)];
+  const refused: [NewSeason, string][] = [
+    [season([good, greedy]), 'batches.1.plan.seeds'],
+    [{ ...season([good]), batches: [good, someBatch(lot, 10)] }, 'batches'],
+    [{ ...season([good]), batches: [] }, 'batches'],
+    [{ ...season([good]), plan: { ...season([good]).plan, on: '2027-01-01' } }, 'plan.on'],
+  ];
+  for (const [wrong, field] of refused) expect(await accept(wrong)).toMatchObject({ status: 422, body: { errors: [{ field }] } });
+  const stranger = season([good]);
+  for (const row of stranger.plan.promises) row.promiseId = uuid();
+  expect(await accept(stranger)).toMatchObject({ body: { errors: [{ field: 'plan.promises.0.promiseId' }] } });
+  expect([await inHand(), await inStock()]).toEqual([[], 200]);
+});
+
+test('accepted it can be undone in one: the seed is in stock again, and no bag code is given twice', async () => {
+  const first = season([someBatch(lot, 60), someBatch(lot, 40)]);
+  const made = await accept(first);
+  expect(made).toMatchObject({ status: 201, body: [{ code: bagCode(0) }, { code: bagCode(1) }] });
+  expect(await accept(first)).toMatchObject({ status: 201, body: made.body });
+  expect([(await inHand()).length, await inStock()]).toEqual([2, 100]);
+  expect(await undo(first.plan.id)).toMatchObject({ status: 200, body: { undone: TODAY } });
+  expect(await undo(first.plan.id)).toMatchObject({ status: 200 });
+  expect([await inHand(), await inStock()]).toEqual([[], 200]);
+  expect(await accept(first)).toMatchObject({ body: { errors: [{ field: 'plan.id' }] } });
+  const second = season([someBatch(lot, 60)]);
+  expect((await accept(second)).body).toMatchObject([{ code: bagCode(2) }]);
+  expect((await server.ask('GET', '/api/seasons')).body).toMatchObject([{ id: second.plan.id }, { id: first.plan.id, undone: TODAY }]);
+
+  const [batch] = second.batches as [NewBatch];
+  const begun = { id: uuid(), on: TODAY, kind: 'stageStarted', stage: 0, placeId: uuid() };
+  expect(await server.ask('POST', `/api/batches/${batch.id}/events`, { decidedOn: 0, events: [begun] })).toMatchObject({ status: 200 });
+  expect(await undo(second.plan.id)).toMatchObject({
+    body: { errors: [{ message: `These batches have entries already: ${bagCode(2)}. Undo their entries first.` }] },
+  });
+  expect(await undo(uuid())).toMatchObject({ status: 404 });
+  expect(await inStock()).toBe(140);
+});

@@ -1,0 +1,67 @@
+import type { Batch } from '@chill/model/batch.ts';
+import type { NewSeason, SeasonPlan } from '@chill/model/seasonPlan.ts';
+import { say } from '@chill/words/server.ts';
+import type Database from 'better-sqlite3';
+import type { EntityManager } from 'typeorm';
+import { Fault } from '../door/fault.ts';
+import { addBatch, requireBatch } from './batches.ts';
+import { bodyOf } from './body.ts';
+import { BatchRow, PromiseRow, SeasonPlanRow, WithdrawnRow } from './entities.ts';
+import { noteDrawer } from './lots.ts';
+
+/** Every season that was accepted, the latest first. */
+export async function readSeasonPlans(manager: EntityManager): Promise<SeasonPlan[]> {
+  const plans = (await manager.find(SeasonPlanRow)).map(bodyOf<SeasonPlan>);
+  return plans.reverse().sort((a, b) => b.on.localeCompare(a.on));
+}
+
+/** Makes the batches of a season, all or none, and keeps its plan. Sending the same one again is harmless. */
+export async function acceptSeason(
+  manager: EntityManager,
+  database: Database.Database,
+  { plan, batches }: NewSeason,
+  knows: (speciesId: string, methodId: string) => boolean,
+): Promise<Batch[]> {
+  if (await manager.existsBy(SeasonPlanRow, { id: plan.id })) {
+    const known = await requirePlan(manager, plan.id);
+    if (known.undone) throw Fault.field('plan.id', say('seasonPlanWasUndone'));
+    return Promise.all(batches.map(({ id }) => requireBatch(manager, id)));
+  }
+  const ids = new Set(batches.map(({ id }) => id));
+  for (const [i, { promiseId, batchIds }] of plan.promises.entries()) {
+    if (!(await manager.existsBy(PromiseRow, { id: promiseId })))
+      throw Fault.field(`plan.promises.${i}.promiseId`, say('thereNoSuchPromise'));
+    if (!batchIds.every((id) => ids.delete(id))) throw Fault.field(`plan.promises.${i}.batchIds`, say('seasonPlanNamesBatchOnce'));
+  }
+  if (ids.size > 0) throw Fault.field('batches', say('seasonPlanNamesBatchOnce'));
+  const made: Batch[] = [];
+  for (const [index, batch] of batches.entries()) {
+    if (await manager.existsBy(BatchRow, { id: batch.id })) throw Fault.field(`batches.${index}.id`, say('idNamesAnotherBatchAlready'));
+    made.push(await addBatch(manager, database, batch, knows, `batches.${index}.`));
+  }
+  await manager.insert(SeasonPlanRow, { id: plan.id, body: JSON.stringify(plan) });
+  return made;
+}
+
+/** Takes a season back: its batches, of which none may have begun, give their seeds back to their lots and are gone; their codes are not given again. */
+export async function undoSeason(manager: EntityManager, database: Database.Database, id: string, today: string): Promise<SeasonPlan> {
+  const plan = await requirePlan(manager, id);
+  if (plan.undone) return plan;
+  const batches = await Promise.all(plan.promises.flatMap(({ batchIds }) => batchIds.map((one) => requireBatch(manager, one))));
+  const begun = batches.filter(({ events }) => events.length > 0);
+  if (begun.length > 0) throw Fault.field('id', say('seasonBatchesHaveEntries', { codes: begun.map(({ code }) => code).join(', ') }));
+  for (const { id: batchId, code, lotId } of batches) {
+    await manager.delete(BatchRow, { id: batchId });
+    await manager.insert(WithdrawnRow, { code });
+    noteDrawer(database, lotId);
+  }
+  const undone = { ...plan, undone: today };
+  await manager.update(SeasonPlanRow, { id }, { body: JSON.stringify(undone) });
+  return undone;
+}
+
+async function requirePlan(manager: EntityManager, id: string): Promise<SeasonPlan> {
+  const row = await manager.findOneBy(SeasonPlanRow, { id });
+  if (!row) throw Fault.notFound(say('thereNoSuchSeasonPlan'));
+  return bodyOf<SeasonPlan>(row);
+}

@@ -1,0 +1,81 @@
+import { movedBy } from '@chill/core/planning/move.ts';
+import type { Kept, ProposedPromise } from '@chill/core/planning/proposed.ts';
+import type { LotRule } from '@chill/core/planning/season.ts';
+import { useMemo, useState } from 'react';
+import { useNursery } from '../../data/nursery.ts';
+import { type Planning, usePlanning } from './usePlanning.ts';
+import { type Held, NOTHING_HELD, useSeason } from './useSeason.ts';
+
+/** A proposed promise that is kept. */
+export type KeptPromise = ProposedPromise & { kept: Kept };
+export const isKept = (one: ProposedPromise): one is KeptPromise => one.kept !== undefined;
+
+/** The season's plan as the grower works on it. */
+export interface SeasonPlanning {
+  /** Promises that need plants; `undefined` until they have come. */
+  wanted: number | undefined;
+  planning: Planning | undefined;
+  /** The proposal, with the one that is taken hold of where it is moved to. */
+  proposals: ProposedPromise[];
+  held: Held;
+  moving: { id: string; days: number } | undefined;
+  plan: () => void;
+  stop: () => void;
+  discard: () => void;
+  chooseLots: (rule: LotRule) => void;
+  /** Takes a promise's start so many days from where it was proposed; keeps it there, and plans the others around it; or leaves it. */
+  move: (id: string, days: number) => void;
+  keep: () => void;
+  leave: () => void;
+  /** Holds a promise as it is proposed while the rest is planned again; lets go of it; plans it by another method. */
+  hold: (one: KeptPromise) => void;
+  letGo: (id: string) => void;
+  another: (one: KeptPromise) => void;
+}
+
+export function useSeasonPlan(): SeasonPlanning {
+  const { handbook } = useNursery();
+  const season = useSeason();
+  const [held, setHeld] = useState<Held>(NOTHING_HELD);
+  const [moving, setMoving] = useState<{ id: string; days: number }>();
+  const { planning, plan, stop, clear } = usePlanning();
+  const { promises, season: planned } = planning ?? {};
+  const proposals = useMemo(
+    () =>
+      (promises ?? []).map((one): ProposedPromise => {
+        const species = handbook.find(({ id }) => id === one.wanted.promise.speciesId);
+        if (!moving || !planned || !species || !isKept(one) || one.wanted.promise.id !== moving.id) return one;
+        return { ...one, kept: movedBy(one, moving.days, planned, species) };
+      }),
+    [promises, planned, moving, handbook],
+  );
+  const again = (next: Held) => {
+    setHeld(next);
+    setMoving(undefined);
+    if (season && planning) plan(season(next));
+  };
+  const pinned = ({ wanted, kept }: KeptPromise) => ({ promiseId: wanted.promise.id, methodId: kept.methodId, start: kept.start });
+  const but = (id: string) => held.pinned.filter(({ promiseId }) => promiseId !== id);
+  const hold = (one: KeptPromise) => again({ ...held, pinned: [...but(one.wanted.promise.id), pinned(one)] });
+  return {
+    ...{ planning, proposals, held, moving, stop, hold },
+    wanted: season?.(held).wanted.length,
+    plan: () => season && plan(season(held)),
+    discard: () => {
+      setHeld(NOTHING_HELD);
+      setMoving(undefined);
+      clear();
+    },
+    chooseLots: (lotRule) => again({ ...held, lotRule }),
+    move: (id, days) => setMoving({ id, days }),
+    keep: () => {
+      const one = proposals.find(({ wanted }) => wanted.promise.id === moving?.id);
+      if (one && isKept(one) && moving?.days) hold(one);
+      else setMoving(undefined);
+    },
+    leave: () => setMoving(undefined),
+    letGo: (id) => again({ ...held, pinned: but(id) }),
+    another: ({ wanted: { promise }, kept: { methodId } }) =>
+      again({ ...held, pinned: but(promise.id), without: [...held.without, { promiseId: promise.id, methodId }] }),
+  };
+}

@@ -24,6 +24,9 @@ export const PlantPromise = z.object({
 });
 export type PlantPromise = z.infer<typeof PlantPromise>;
 
+/** Several promises at once, all or none. */
+export const Promises = z.object({ promises: z.array(PlantPromise).min(1).max(400) });
+
 /** Every promise, the first due first; and what the batches that were closed before `since`, and are in hand no longer, gave to each, by its id. */
 export const PromisesInHand = z.object({ since: PlainDate, promises: z.array(PlantPromise), given: z.record(z.string(), Count) });
 export type PromisesInHand = z.infer<typeof PromisesInHand>;

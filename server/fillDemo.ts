@@ -32,7 +32,7 @@ if (!(await store.nursery())) {
       decidedOn += step.events.length;
     }
   }
-  for (const promise of promises) await store.savePromise(promise);
+  await store.savePromises(promises);
   await store.saveClock(DEMO_DAY, null);
   for (const place of places) {
     await store.savePlace(place);

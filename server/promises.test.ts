@@ -31,6 +31,20 @@ test('plants are promised, changed, and closed; what cannot be is refused at its
   expect(await put({}, uuid())).toMatchObject({ body: { errors: [{ field: 'id' }] } });
 });
 
+test('several are promised at once, all or none', async () => {
+  const all = (...promises: Partial<PlantPromise>[]) =>
+    server.ask('POST', '/api/promises', { promises: promises.map((one) => ({ ...promise, id: uuid(), ...one })) });
+  const before = (await inHand()).promises.length;
+  expect(await all({ priority: 'first', confidence: 0.8 }, { speciesId: 'nothing-at-all' })).toMatchObject({
+    body: { errors: [{ field: 'promises.1.speciesId' }] },
+  });
+  expect(await all({ lotId: uuid() })).toMatchObject({ body: { errors: [{ field: 'promises.0.lotId' }] } });
+  expect(await all({ confidence: 0.2 })).toMatchObject({ body: { errors: [{ field: 'promises.0.confidence' }] } });
+  expect((await inHand()).promises).toHaveLength(before);
+  expect(await all({ priority: 'first', confidence: 0.8 }, {})).toMatchObject({ status: 201 });
+  expect((await inHand()).promises).toHaveLength(before + 2);
+});
+
 test('plants go out against a promise of their species alone, and are counted once the batch is out of hand', async () => {
   const lot = someLot();
   await server.ask('POST', '/api/lots', lot);

@@ -125,6 +125,7 @@ export const say = subject('server', {
   seasonBatchesHaveEntries: 'These batches have entries already: {{codes}}. Undo their entries first.',
   seasonPlanNamesBatchOnce: 'Every batch of a season belongs to one of its promises.',
   seasonPlanWasUndone: 'This season was undone. Accept a new one.',
+  thereNoSuchLotOfSpecies: 'There is no such lot of this species.',
   thereNoSuchSeasonPlan: 'There is no such season.',
   promiseIsOfAnotherSpecies: 'That promise is of another species.',
   thereNoSuchPromise: 'There is no such promise.',

@@ -1,5 +1,5 @@
 import { Id } from '@chill/model/primitives.ts';
-import { PlantPromise, PromisesInHand } from '@chill/model/promise.ts';
+import { PlantPromise, Promises, PromisesInHand } from '@chill/model/promise.ts';
 import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
 import { Fault } from '../door/fault.ts';
@@ -8,6 +8,12 @@ import { routes } from './context.ts';
 
 /** Plants promised. */
 export const promiseRoutes = routes((app, { store, clock, handbook }) => {
+  const requireKnown = async ({ speciesId, lotId, closed }: PlantPromise, at = '') => {
+    if (!handbook.find(speciesId)) throw Fault.field(`${at}speciesId`, say('handbookHasNoSuchSpecies'));
+    if (lotId && (await store.lot(lotId))?.speciesId !== speciesId) throw Fault.field(`${at}lotId`, say('thereNoSuchLotOfSpecies'));
+    if (closed && closed.on > (await clock.today())) throw Fault.field(`${at}closed.on`, say('dayFuture'));
+  };
+
   app.get(
     '/api/promises',
     {
@@ -25,10 +31,16 @@ export const promiseRoutes = routes((app, { store, clock, handbook }) => {
     async (request) => {
       const { body } = request;
       if (request.params.id !== body.id) throw Fault.field('id', say('addressPromiseNameDifferentIds'));
-      if (!handbook.find(body.speciesId)) throw Fault.field('speciesId', say('handbookHasNoSuchSpecies'));
-      if (body.closed && body.closed.on > (await clock.today())) throw Fault.field('closed.on', say('dayFuture'));
-      await store.savePromise(body);
+      await requireKnown(body);
+      await store.savePromises([body]);
       return body;
     },
   );
+
+  app.post('/api/promises', { schema: { summary: 'Promise several at once, all or none', body: Promises } }, async (request, reply) => {
+    const { promises } = request.body;
+    for (const [i, promise] of promises.entries()) await requireKnown(promise, `promises.${i}.`);
+    await store.savePromises(promises);
+    return reply.code(201).send(promises);
+  });
 });

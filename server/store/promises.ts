@@ -24,9 +24,9 @@ export async function readPromises(manager: EntityManager, database: Database.Da
   return { since, promises: promises.sort((a, b) => a.on.localeCompare(b.on) || a.id.localeCompare(b.id)), given };
 }
 
-/** Keeps a promise as it is now. */
-export async function savePromise(manager: EntityManager, promise: PlantPromise): Promise<void> {
-  await manager.upsert(PromiseRow, { id: promise.id, body: JSON.stringify(promise) }, ['id']);
+/** Keeps promises as they are now. */
+export async function savePromises(manager: EntityManager, promises: readonly PlantPromise[]): Promise<void> {
+  for (const promise of promises) await manager.upsert(PromiseRow, { id: promise.id, body: JSON.stringify(promise) }, ['id']);
 }
 
 /** Plants are only handed over against a promise that was made, of the same species. */

@@ -38,7 +38,7 @@ import { BatchRow, ClockRow, NurseryRow, OwnSpeciesRow, PlaceRow } from './entit
 import { inTransaction, requireOutside, StoreBroken } from './inTransaction.ts';
 import { keepMould, keptMark, pastBefore, unread } from './kept.ts';
 import { addLot, appendToLot, changeLot, findLot, readLots } from './lots.ts';
-import { readPromises, requirePromises, savePromise } from './promises.ts';
+import { readPromises, requirePromises, savePromises } from './promises.ts';
 import { Queue } from './queue.ts';
 import { rawDatabase } from './raw.ts';
 import { importsOf, lastReadingOf, readingsOf, setUndone, type TakenIn, takeIn } from './readings.ts';
@@ -147,8 +147,14 @@ export class Store {
     return this.#read((manager, database) => readPromises(manager, database, since));
   }
 
-  savePromise(promise: PlantPromise): Promise<void> {
-    return this.#write((manager) => savePromise(manager, promise));
+  /** Keeps promises as they are now, all or none. */
+  savePromises(promises: readonly PlantPromise[]): Promise<void> {
+    return this.#write((manager) => savePromises(manager, promises));
+  }
+
+  /** The lot of that id, where there is one. */
+  lot(id: string): Promise<LotInHand | undefined> {
+    return this.#read((_manager, database) => findLot(database, id));
   }
 
   /** Every season that was accepted, the latest first. */

@@ -13,6 +13,12 @@ export function usePromises(): { promises: PlantPromise[] | undefined; standings
   return { promises: data?.promises, standings, error: data ? undefined : error };
 }
 
+/** Promises several, all or none. */
+export async function savePromises(promises: readonly PlantPromise[]): Promise<void> {
+  await ask('/api/promises', { method: 'POST', body: { promises } });
+  await mutate('/api/promises');
+}
+
 /** Promises plants, or changes a promise. */
 export async function savePromise(promise: PlantPromise): Promise<void> {
   await ask(`/api/promises/${promise.id}`, { method: 'PUT', body: promise });

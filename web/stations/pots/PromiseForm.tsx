@@ -1,4 +1,4 @@
-import { PlantPromise } from '@chill/model/promise.ts';
+import { PlantPromise, Priority } from '@chill/model/promise.ts';
 import { say } from '@chill/words/promises.ts';
 import { worded } from '@chill/words/tables.ts';
 import { useNursery } from '../../data/nursery.ts';
@@ -17,21 +17,38 @@ interface Draft {
   plants: string;
   on: string;
   whom: string;
+  priority: Priority;
+  /** A share as text, '' for the nursery's own. */
+  confidence: string;
+  lotId: string;
 }
 
 /** What a field wants, where what stands in it will not do. */
 const WANTED: Readonly<Record<string, string>> = worded(say, { on: 'giveDay', speciesId: 'chooseSpecies', plants: 'givePlants' });
 
+const PRIORITIES = worded(say, { first: 'priorityFirst', next: 'priorityNext', ifRoom: 'priorityIfRoom' });
+const SURE = [0.5, 0.8, 0.9, 0.95];
+const inHundred = (share: number) => say('share', { share: Math.round(share * 100) });
+
 /** Plants promised, or a promise changed. */
 export function PromiseForm({ promise, close }: { promise: Partial<PlantPromise> & { id: string }; close: () => void }) {
-  const { handbook, today } = useNursery();
+  const { handbook, today, nursery, lots } = useNursery();
+  const ofSpecies = (speciesId: string) => lots.filter((lot) => lot.speciesId === speciesId);
   const form = useWritten<Draft, PlantPromise>({
     first: {
       ...{ speciesId: promise.speciesId ?? '', plants: promise.plants === undefined ? '' : String(promise.plants) },
-      ...{ on: promise.on ?? '', whom: promise.whom ?? '' },
+      ...{ on: promise.on ?? '', whom: promise.whom ?? '', priority: promise.priority ?? 'next' },
+      ...{ confidence: promise.confidence === undefined ? '' : String(promise.confidence), lotId: promise.lotId ?? '' },
     },
-    judge: ({ plants, on, ...rest }) => {
-      const judged = judgedBy(PlantPromise, { ...promise, ...rest, on, plants: countIn(plants) });
+    judge: ({ plants, on, priority, confidence, lotId, ...rest }) => {
+      const { priority: _priority, confidence: _confidence, lotId: _lotId, ...kept } = promise;
+      const judged = judgedBy(PlantPromise, {
+        ...{ ...kept, ...rest, on, plants: countIn(plants) },
+        ...(priority !== 'next' && { priority }),
+        ...(confidence !== '' && { confidence: Number(confidence) }),
+        // A lot of another species is no lot of this one.
+        ...(ofSpecies(rest.speciesId).some(({ id }) => id === lotId) && { lotId }),
+      });
       if ('value' in judged) return judged;
       return { faults: judged.faults.map(({ field, message }) => ({ field, message: WANTED[field] ?? message })) };
     },
@@ -41,6 +58,7 @@ export function PromiseForm({ promise, close }: { promise: Partial<PlantPromise>
     },
   });
   const { written } = form;
+  const own = ofSpecies(written.speciesId);
   return (
     <form
       noValidate
@@ -59,6 +77,37 @@ export function PromiseForm({ promise, close }: { promise: Partial<PlantPromise>
       <Field label={say('byWhen')} error={form.fault('on')}>
         <DateInput className="written" value={written.on} onChange={(on) => form.put({ on })} today={today} ahead />
       </Field>
+      <Field label={say('priority')}>
+        <select className="written" value={written.priority} onChange={({ target }) => form.put({ priority: target.value as Priority })}>
+          {Priority.options.map((one) => (
+            <option key={one} value={one}>
+              {PRIORITIES[one]}
+            </option>
+          ))}
+        </select>
+      </Field>
+      <Field label={say('confidence')}>
+        <select className="written" value={written.confidence} onChange={({ target }) => form.put({ confidence: target.value })}>
+          <option value="">{say('confidenceHint', { share: inHundred(nursery.settings.confidence) })}</option>
+          {[...new Set([...SURE, ...(promise.confidence ? [promise.confidence] : [])])].map((share) => (
+            <option key={share} value={share}>
+              {inHundred(share)}
+            </option>
+          ))}
+        </select>
+      </Field>
+      {own.length > 0 && (
+        <Field label={say('lotOnly')}>
+          <select className="written" value={written.lotId} onChange={({ target }) => form.put({ lotId: target.value })}>
+            <option value="">{say('lotAny')}</option>
+            {own.map(({ id, code }) => (
+              <option key={id} value={id}>
+                {code}
+              </option>
+            ))}
+          </select>
+        </Field>
+      )}
       <div className="flex flex-wrap items-center gap-x-5 sm:col-span-2">
         <button type="submit" className="action" disabled={form.busy}>
           {say('save')}

@@ -15,11 +15,13 @@ import { Tag } from '../../kit/Tag.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { PromiseForm } from './PromiseForm.tsx';
 import { PromiseLine, rangeOf } from './PromiseLine.tsx';
+import { SeveralPromises } from './SeveralPromises.tsx';
 import { StillToStart } from './StillToStart.tsx';
 
 /** Everything promised, species by species, against the batches that have plants to come. */
 export default function PromisesPage() {
   const { promises, standings, error } = usePromises();
+  const [several, writeSeveral] = useState(false);
   const [writing, write] = useState<Partial<PlantPromise> & { id: string }>();
   const open = standings.flatMap((one) => one.promises);
   const plants = open.reduce((sum, one) => sum + one.open, 0);
@@ -28,10 +30,21 @@ export default function PromisesPage() {
     <section className="px-4 pt-5 desk:px-10">
       <div className="flex flex-wrap items-center justify-between gap-4">
         <h1>{say('promised')}</h1>
-        <button type="button" className="action" onClick={() => write({ id: newId() })}>
-          {say('promisePlants')}
-        </button>
+        <div className="flex flex-wrap items-center gap-x-6">
+          {short > 0 && (
+            <Link to="/plan/season" className="quiet">
+              {say('planThem')}
+            </Link>
+          )}
+          <button type="button" className="quiet" onClick={() => writeSeveral(true)}>
+            {say('several')}
+          </button>
+          <button type="button" className="action" onClick={() => write({ id: newId() })}>
+            {say('promisePlants')}
+          </button>
+        </div>
       </div>
+      {several && <SeveralPromises close={() => writeSeveral(false)} />}
       {writing && <PromiseForm key={writing.id} promise={writing} close={() => write(undefined)} />}
       <Problem>{error?.message}</Problem>
       {promises && (

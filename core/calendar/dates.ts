@@ -53,6 +53,7 @@ const STYLES = {
   dayMonth: { day: 'numeric', month: 'short' },
   withYear: { day: 'numeric', month: 'short', year: 'numeric' },
   weekday: { weekday: 'long' },
+  shortWeekday: { weekday: 'short' },
   shortMonth: { month: 'short' },
   month: { month: 'long' },
   long: { weekday: 'long', day: 'numeric', month: 'long' },
@@ -119,6 +120,11 @@ export function shortMonthDay(monthDay: string): string {
 /** "Nov": the month of a day, where its first is marked. */
 export function shortMonth(date: PlainDate): string {
   return written(date, 'shortMonth');
+}
+
+/** "Mon" to "Sun". */
+export function weekdayNames(): string[] {
+  return Array.from({ length: 7 }, (_, day) => written(addDays('2026-11-02', day), 'shortWeekday'));
 }
 
 /** "January" to "December". */

@@ -1,15 +1,19 @@
 import { SALLOW_GAP as nursery, PLACES } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { PlantPromise } from '@chill/model/promise.ts';
+import type { PlannedPromise, SeasonPlan } from '@chill/model/seasonPlan.ts';
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import type { Highs } from 'highs';
 import { addDays } from '../calendar/dates.ts';
 import { STAGES } from '../kinds/stages.ts';
+import { STATES } from '../ledger/states.ts';
 import { roomAhead } from '../schedule/lodging.ts';
-import type { SpeciesStanding } from '../schedule/promises.ts';
+import type { BatchView } from '../schedule/reader.ts';
 import type { Stay } from '../season/stays.ts';
 import { frostSafeFrom } from '../winter/frost.ts';
 import { type Candidate, layOut, plansOf } from './candidates.ts';
+import { compared } from './compare.ts';
 import { Improving } from './improving.ts';
 import { loadHighs } from './loadHighs.ts';
 import type { Season, StockedLot } from './season.ts';
@@ -17,6 +21,7 @@ import { solve } from './solve.ts';
 import { type Wanted, wantedOf } from './wanted.ts';
 
 const TODAY = '2026-10-15';
+const NO_SEEDS = Object.fromEntries(STATES.map((state) => [state, 0]));
 const handbook = loadHandbook();
 const places: Place[] = PLACES.map((place, i) => ({ ...place, id: `p${i}`, capacity: Math.ceil(place.capacity / 8) }));
 const lot = (code: string, speciesId: string, unassigned: number, on = '2026-08-01'): StockedLot => ({
@@ -136,11 +141,82 @@ describe('a season laid out', () => {
   });
 });
 
-test('what is wanted is what the batches do not surely give by each day, less what is started for the promises before', () => {
-  const promise = (id: string, open: number, low: number) => ({ promise: wanted(id, 'x', open).promise, open, ready: { low, high: low } });
-  const standing = { promises: [promise('a', 40, 0), promise('b', 40, 50), promise('c', 20, 50)] } as unknown as SpeciesStanding;
-  expect(wantedOf([standing]).map(({ promise: { id }, plants }) => [id, plants])).toEqual([
-    ['a', 40],
-    ['c', 10],
+describe('what is wanted', () => {
+  const promise = (id: string, plants: number, on: string, part: Partial<PlantPromise> = {}) =>
+    wanted(id, 'x', plants, { plants, on, ...part }).promise;
+  const view = (id: string, low: number, high: number, plantOut: string) =>
+    ({
+      batch: { id, events: [] },
+      species: { id: 'x' },
+      projection: { promised: { now: { low, high } }, plantOut, state: { counts: NO_SEEDS } },
+    }) as unknown as BatchView;
+  const of = (promises: PlantPromise[], batches: BatchView[], plans: SeasonPlan[] = []) =>
+    wantedOf({ since: TODAY, promises, given: {} }, batches, plans).map((one) => [one.promise.id, one.plants]);
+
+  test('is what the batches do not surely give by each day, less what is started for the promises before; what comes first stands first', () => {
+    const promises = [
+      promise('a', 40, '2027-05-01'),
+      promise('b', 40, '2027-06-01'),
+      promise('c', 20, '2027-07-01', { priority: 'first' }),
+    ];
+    expect(of(promises, [view('v', 50, 70, '2027-05-20')])).toEqual([
+      ['c', 10],
+      ['a', 40],
+    ]);
+  });
+
+  test('is not asked for twice: what was planned for a promise is kept for it, late or not, but for what it has fallen behind', () => {
+    const promises = [promise('a', 40, '2027-05-01'), promise('b', 20, '2027-05-01')];
+    const plan = (batchId: string): SeasonPlan => ({
+      ...{ id: 'p', on: TODAY },
+      promises: [
+        {
+          promiseId: 'a',
+          speciesId: 'x',
+          whom: 'a',
+          plants: 40,
+          on: '2027-05-01',
+          batchIds: [batchId],
+          ready: '2027-08-01',
+          expects: { low: 38, high: 60 },
+        },
+      ],
+    });
+    const late = view('v', 38, 60, '2027-08-01');
+    expect(of(promises, [late], [plan('v')])).toEqual([['b', 20]]);
+    expect(of(promises, [view('v', 19, 30, '2027-08-01')], [plan('v')])).toEqual([
+      ['a', 20],
+      ['b', 20],
+    ]);
+    expect(of(promises, [late], [{ ...plan('v'), undone: TODAY }])).toHaveLength(2);
+    expect(of(promises, [], [plan('gone')])).toHaveLength(2);
+  });
+});
+
+test('what came is laid against the season that was accepted, what is in danger first', () => {
+  const row = (promiseId: string, batchIds: string[]): PlannedPromise => ({
+    ...{ promiseId, speciesId: 'x', whom: promiseId, plants: 20, on: '2027-06-05', batchIds },
+    ...(batchIds.length > 0 && { ready: '2027-06-01', expects: { low: 20, high: 40 } }),
+  });
+  const view = (id: string, low: number, high: number, plantOut = '2027-06-01') =>
+    ({ batch: { id }, projection: { promised: { now: { low, high } }, plantOut } }) as unknown as BatchView;
+  const promises = [
+    row('fine', ['a']),
+    row('closed', ['z']),
+    row('late', ['b']),
+    row('left', []),
+    row('few', ['c']),
+    row('perhaps', ['d', 'e']),
+  ];
+  const views = [view('a', 22, 40), view('b', 25, 40, '2027-06-20'), view('c', 2, 12), view('d', 8, 20), view('e', 4, 12)];
+  const came = compared({ id: 'p', on: TODAY, promises }, views);
+  expect(came.map(({ planned, danger, shifted_days }) => [planned.whom, danger, shifted_days])).toEqual([
+    ['few', 'short', 0],
+    ['late', 'late', 19],
+    ['left', 'left', 0],
+    ['perhaps', 'mayBeShort', 0],
+    ['fine', undefined, 0],
+    ['closed', undefined, 0],
   ]);
+  expect(came[3]?.now).toEqual({ low: 12, high: 32 });
 });

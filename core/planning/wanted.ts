@@ -1,5 +1,9 @@
-import { type PlantPromise, Priority } from '@chill/model/promise.ts';
-import type { SpeciesStanding } from '../schedule/promises.ts';
+import type { PromiseId } from '@chill/model/primitives.ts';
+import { type PlantPromise, Priority, type PromisesInHand } from '@chill/model/promise.ts';
+import type { SeasonPlan } from '@chill/model/seasonPlan.ts';
+import { weighPromises } from '../schedule/promises.ts';
+import type { BatchView } from '../schedule/reader.ts';
+import { compared } from './compare.ts';
 
 /** A promise that needs plants which no batch has yet, and how many. */
 export interface Wanted {
@@ -9,18 +13,39 @@ export interface Wanted {
 
 /**
  * What still has to be started for the promises of every species: of what is promised up to a day, so much as its batches do not surely give by it, and less
- * what has to be started for the promises before. What comes first stands first, then what is due first.
+ * what has to be started for the promises before. Batches that were planned for a promise in an accepted season are kept for it, late ones too: they count
+ * as what they were planned to give, and for less as far as they have fallen behind that. What comes first stands first, then what is due first.
  */
-export function wantedOf(standings: readonly SpeciesStanding[]): Wanted[] {
-  const rank = ({ promise: { priority = 'next' } }: Wanted) => Priority.options.indexOf(priority);
-  const wanted = standings.flatMap(({ promises }) => {
+export function wantedOf(inHand: PromisesInHand, batches: readonly BatchView[], plans: readonly SeasonPlan[] = []): Wanted[] {
+  const { covers, kept } = keptFor(plans, batches);
+  const open = new Map(
+    weighPromises(inHand, batches).flatMap(({ promises }) => promises.map((one) => [one.promise.id, one.open] as const)),
+  );
+  const others = batches.filter(({ batch }) => !kept.has(batch.id));
+  const wanted = weighPromises(inHand, others).flatMap(({ promises }) => {
     let [asked, started] = [0, 0];
-    return promises.flatMap(({ promise, open, ready }): Wanted[] => {
-      asked += open;
-      const plants = Math.min(open, Math.max(0, asked - ready.low - started));
+    return promises.flatMap(({ promise, ready }): Wanted[] => {
+      const missing = Math.max(0, (open.get(promise.id) ?? 0) - (covers.get(promise.id) ?? 0));
+      asked += missing;
+      const plants = Math.min(missing, Math.max(0, asked - ready.low - started));
       started += plants;
       return plants > 0 ? [{ promise, plants }] : [];
     });
   });
+  const rank = ({ promise: { priority = 'next' } }: Wanted) => Priority.options.indexOf(priority);
   return wanted.sort((a, b) => rank(a) - rank(b) || a.promise.on.localeCompare(b.promise.on));
+}
+
+/** What accepted seasons still do for each promise, and the batches that are kept for them. */
+function keptFor(plans: readonly SeasonPlan[], batches: readonly BatchView[]): { covers: Map<PromiseId, number>; kept: Set<string> } {
+  const covers = new Map<PromiseId, number>();
+  const kept = new Set<string>();
+  for (const plan of plans)
+    for (const { planned, batches: own, share } of plan.undone ? [] : compared(plan, batches)) {
+      for (const { batch } of own) kept.add(batch.id);
+      // What a plan was short of from the beginning it is still short of.
+      const meant = planned.expects ? Math.min(planned.plants, (planned.expects.low + planned.expects.high) / 2) : planned.plants;
+      covers.set(planned.promiseId, (covers.get(planned.promiseId) ?? 0) + Math.floor(meant * Math.min(1, share)));
+    }
+  return { covers, kept };
 }

@@ -1,6 +1,7 @@
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
-import { addDays, daysBetween, later } from '../calendar/dates.ts';
+import { addDays, daysBetween, earlier, later } from '../calendar/dates.ts';
+import { PLACES, placesFor } from '../kinds/places.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { Stay } from './stays.ts';
 
@@ -12,6 +13,8 @@ export interface Crowding {
   over: number;
   /** Who lies there in that time. */
   stays: Stay[];
+  /** The place is shut: everything that lies there is too much. */
+  shut?: true;
 }
 
 /** What would end a crowding: a batch that has not begun started so many days earlier or later, or one laid in another place instead. */
@@ -24,22 +27,25 @@ const SLACK = 1e-6;
 export function crowdingIn(place: Place, stays: readonly Stay[], since: PlainDate): Crowding[] {
   const here = stays.filter(({ placeId, to }) => placeId === place.id && to > since);
   // Walked along the days on which somebody comes or leaves, with what lies there in between.
-  const changes = here
-    .flatMap(({ from, to, room }) => [
+  const shut = (place.shut ?? []).filter(({ to }) => to >= since);
+  const changes = [
+    ...here.flatMap(({ from, to, room }) => [
       { on: later(from, since), room },
       { on: to, room: -room },
-    ])
-    .sort((a, b) => a.on.localeCompare(b.on));
+    ]),
+    ...shut.flatMap(({ from, to }) => [later(from, since), addDays(to, 1)]).map((on) => ({ on, room: 0 })),
+  ].sort((a, b) => a.on.localeCompare(b.on));
   const found: Omit<Crowding, 'stays'>[] = [];
   let taken = 0;
   for (const [i, { on, room }] of changes.entries()) {
     taken += room;
     const until = changes[i + 1]?.on;
-    const over = taken - place.capacity;
+    const closed = shut.some(({ from, to }) => from <= on && on <= to);
+    const over = taken - (closed ? 0 : place.capacity);
     if (until === undefined || until === on || over <= SLACK) continue;
     const last = found.at(-1);
-    if (last?.to === on) Object.assign(last, { to: until, over: Math.max(last.over, over) });
-    else found.push({ place, from: on, to: until, over });
+    if (last?.to === on && (last.shut ?? false) === closed) Object.assign(last, { to: until, over: Math.max(last.over, over) });
+    else found.push({ place, from: on, to: until, over, ...(closed && { shut: true }) });
   }
   return found.map((one) => ({ ...one, stays: here.filter(({ from, to }) => from < one.to && to > one.from) }));
 }
@@ -48,6 +54,9 @@ export function crowdingIn(place: Place, stays: readonly Stay[], since: PlainDat
 export function crowdings(places: readonly Place[], stays: readonly Stay[], since: PlainDate): Crowding[] {
   return places.flatMap((place) => crowdingIn(place, stays, since)).sort((a, b) => a.from.localeCompare(b.from));
 }
+
+/** Places that what lies in one may be moved to without more ado: counted alike, and both out in the weather or neither: seedlings from a bench would freeze. */
+const alike = (a: Place, b: Place) => (a.room ?? 'bags') === (b.room ?? 'bags') && PLACES[a.kind].weather === PLACES[b.kind].weather;
 
 /** How much too much lies anywhere, summed over days. */
 const pressed = (places: readonly Place[], stays: readonly Stay[], since: PlainDate) =>
@@ -72,10 +81,9 @@ export function reliefFor(crowding: Crowding, places: readonly Place[], stays: r
   const ends = (changed: readonly Stay[]) =>
     pressed(places, changed, today) < now - SLACK &&
     !crowdingIn(crowding.place, changed, today).some(({ from }) => from < crowding.to && from >= crowding.from);
-  const countsAs = ({ room = 'bags' }: Place) => room;
   for (const stay of candidates) {
     const others = places.filter(
-      (place) => place.id !== stay.placeId && STAGES[stay.kind].places.includes(place.kind) && countsAs(place) === countsAs(crowding.place),
+      (place) => place.id !== stay.placeId && STAGES[stay.kind].places.includes(place.kind) && alike(place, crowding.place),
     );
     const place = others.find(({ id }) => ends(stays.map((one) => (one === stay ? { ...one, placeId: id } : one))));
     if (place) return { code: stay.code, place };
@@ -90,4 +98,44 @@ export function reliefFor(crowding: Crowding, places: readonly Place[], stays: r
       if (ends(moved)) return { code, shift_days };
     }
   return undefined;
+}
+
+/** A batch that is laid in another place while its own is too full or shut. */
+export interface Move {
+  id: string;
+  code: string;
+  place: Place;
+}
+
+/** What lies longest takes the longest looking for, and finds the fewest places; so many are tried. */
+const MOST_MOVED = 200;
+
+/**
+ * What to lay elsewhere so that a crowding ends: batch by batch, those that leave last first, each into the first place that serves its stage and has room for
+ * it as long as it would lie here in that time. `left` is the room that finds none. Where no single change ends it, this is what is proposed.
+ */
+export function movesFor(
+  crowding: Crowding,
+  places: readonly Place[],
+  stays: readonly Stay[],
+  today: PlainDate,
+): { moves: Move[]; left: number } {
+  const since = later(crowding.from, today);
+  let [now, left] = [[...stays], crowding.over];
+  const moves: Move[] = [];
+  for (const stay of crowding.stays.toSorted((a, b) => b.to.localeCompare(a.to)).slice(0, MOST_MOVED)) {
+    if (left <= SLACK) break;
+    const [from, to] = [later(stay.from, since), earlier(stay.to, crowding.to)];
+    const place = placesFor(stay.kind, places).find((one) => {
+      if (one.id === crowding.place.id || !alike(one, crowding.place)) return false;
+      const there = [...now, { ...stay, placeId: one.id, from, to }];
+      return !crowdingIn(one, there, since).some((full) => full.from < to && full.to > from);
+    });
+    if (!place) continue;
+    // It lies there as long as this lasts, and here before and after.
+    now = [...now, { ...stay, placeId: place.id, from, to }];
+    left -= stay.room;
+    moves.push({ id: stay.id, code: stay.code, place });
+  }
+  return { moves, left: Math.max(0, left) };
 }

@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
 import type { BatchView } from '../schedule/reader.ts';
-import { crowdingIn, crowdings, reliefFor } from './crowding.ts';
+import { crowdingIn, crowdings, movesFor, reliefFor } from './crowding.ts';
 import { bandOf } from './lanes.ts';
 import { type Stay, staysOf } from './stays.ts';
 import { workByWeek } from './work.ts';
@@ -45,6 +45,25 @@ describe('a place that is too full', () => {
     const [still] = crowdings([crisper], fuller, TODAY);
     expect(still && reliefFor(still, [crisper, shelf, place('drawer', 9, 'drawer')], fuller, TODAY)).toBeUndefined();
   });
+});
+
+test('a place that is shut has everything that lies there too much, and each is given another place with room for it as long as that lasts', () => {
+  const shut = { ...place('crisper', 9), shut: [{ from: day(5), to: day(11) }] };
+  const all = [
+    stay('A', 0, 30, { begun: true }),
+    stay('B', 8, 20),
+    stay('C', 0, 4),
+    stay('D', 14, 20),
+    stay('S', 0, 9, { placeId: 'shelf' }),
+  ];
+  const [closed, ...more] = crowdingIn(shut, all, TODAY);
+  expect([closed, more]).toMatchObject([{ from: day(5), to: day(12), over: 2, shut: true, stays: [{ code: 'A' }, { code: 'B' }] }, []]);
+  if (!closed) throw new Error('Not shut.');
+  const moves = (...places: Place[]) => movesFor(closed, [shut, ...places], all, TODAY);
+  expect(moves(place('shelf', 9))).toMatchObject({ moves: [{ code: 'A' }, { code: 'B' }], left: 0 });
+  // A shelf for two has one already until the ninth day: one of them fits, and where there is no shelf, none.
+  expect(moves(place('shelf', 2))).toMatchObject({ moves: [{ code: 'A' }], left: 1 });
+  expect(moves(place('drawer', 9, 'drawer'))).toEqual({ moves: [], left: 2 });
 });
 
 test('no two stays share a lane on a day, each keeps its lane, and none lies above the last lane while one is free', () => {

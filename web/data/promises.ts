@@ -6,11 +6,16 @@ import { ask } from './api.ts';
 import { useNursery } from './nursery.ts';
 
 /** Plants promised, and how every species' batches stand against them; `undefined` until they have come. */
-export function usePromises(): { promises: PlantPromise[] | undefined; standings: SpeciesStanding[]; error: Error | undefined } {
+export function usePromises(): {
+  inHand: PromisesInHand | undefined;
+  promises: PlantPromise[] | undefined;
+  standings: SpeciesStanding[];
+  error: Error | undefined;
+} {
   const { batches } = useNursery();
   const { data, error } = useSWR<PromisesInHand, Error>('/api/promises', ask);
   const standings = useMemo(() => (data ? weighPromises(data, batches) : []), [data, batches]);
-  return { promises: data?.promises, standings, error: data ? undefined : error };
+  return { inHand: data, promises: data?.promises, standings, error: data ? undefined : error };
 }
 
 /** Promises several, all or none. */

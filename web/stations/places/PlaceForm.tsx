@@ -2,6 +2,7 @@ import { PLACES } from '@chill/core/kinds/places.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
 import { roomUnitName } from '@chill/core/methods/room.ts';
 import { Place, type PlaceKind, PlaceKind as PlaceKinds, RoomUnit } from '@chill/model/place.ts';
+import type { DaysOff } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/places.ts';
 import { options } from '@chill/words/tables.ts';
 import { useNursery } from '../../data/nursery.ts';
@@ -14,6 +15,7 @@ import { Typed } from '../../kit/Typed.tsx';
 import { countIn } from '../../kit/typedNumbers.ts';
 import { judgedBy, useWritten } from '../../kit/useWritten.ts';
 import { PlaceMeans } from './PlaceMeans.tsx';
+import { ShutDays } from './ShutDays.tsx';
 
 const KEPT_OFF = options(say, {
   unasked: 'notStated',
@@ -35,19 +37,32 @@ interface Draft {
   order: string;
   cover: Place['cover'] | null;
   light: NonNullable<Place['light']> | 'unasked';
+  shut: DaysOff[];
 }
 
-const asDraft = ({ name, kind, nominal_C, room = 'bags', within = '', usedBy = '', capacity, order, cover, light }: Place): Draft => ({
-  ...{ name, kind, nominal_C, room, within, usedBy, cover: cover ?? null, light: light ?? 'unasked' },
+const asDraft = ({
+  name,
+  kind,
+  nominal_C,
+  room = 'bags',
+  within = '',
+  usedBy = '',
+  capacity,
+  order,
+  cover,
+  light,
+  shut = [],
+}: Place): Draft => ({
+  ...{ name, kind, nominal_C, room, within, usedBy, cover: cover ?? null, light: light ?? 'unasked', shut },
   ...{ capacity: String(capacity), order: String(order) },
 });
 
 /** A place written down or changed: what it is, how cold, how much fits, what it is a shelf of, who uses it. */
 export function PlaceForm({ place, close }: { place: Place; close: () => void }) {
-  const { nursery, places } = useNursery();
+  const { nursery, places, today } = useNursery();
   const form = useWritten<Draft, Place>({
     first: asDraft(place),
-    judge: ({ within, usedBy, cover, light, capacity, order, ...rest }) =>
+    judge: ({ within, usedBy, cover, light, capacity, order, shut, ...rest }) =>
       judgedBy(Place, {
         ...place,
         ...rest,
@@ -55,9 +70,12 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
         usedBy: usedBy.trim() || undefined,
         light: light === 'unasked' ? undefined : light,
         cover: PLACES[rest.kind].weather ? (cover ?? undefined) : undefined,
+        shut: shut.length > 0 ? shut : undefined,
         capacity: countIn(capacity),
         order: countIn(order),
       }),
+    // A fault in one end of some days stands at those days.
+    fieldOf: (path) => path.replace(/^(shut\.\d+)\..*$/, '$1.from'),
     save: async (made) => {
       await savePlace(made);
       close();
@@ -126,6 +144,9 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
           <Choice label={say('rain')} options={KEPT_OFF} value={keptOff('rain')} onChange={(value) => keep('rain', value)} />
         </div>
       )}
+      <div className="sm:col-span-2">
+        <ShutDays value={written.shut} onChange={(shut) => form.put({ shut })} today={today} fault={(i) => form.fault(`shut.${i}.from`)} />
+      </div>
       <PlaceMeans kind={written.kind} nominal_C={written.nominal_C} />
       <Problem>{form.fault('root')}</Problem>
       <div className="flex items-end gap-6">

@@ -18,6 +18,7 @@ import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
 import { Backup } from './Backup.tsx';
 import { ClimateForm } from './ClimateForm.tsx';
 import { NurseryForm } from './NurseryForm.tsx';
+import { People } from './PeopleForm.tsx';
 import { PlaceForm } from './PlaceForm.tsx';
 import { piecesOf } from './pieces.ts';
 
@@ -97,6 +98,7 @@ export default function PlacesPage() {
           </li>
         ))}
       </ul>
+      <People />
       <ClimateForm key={JSON.stringify(nursery.climate)} nursery={nursery} />
       <Backup />
       <section className="mt-10 max-w-4xl">

@@ -28,7 +28,7 @@ export function ProposalHead({ plan, accepted }: { plan: SeasonPlanning; accepte
     <label className="flex items-baseline gap-x-2 text-[0.95rem] whitespace-nowrap text-ink2 max-desk:flex-wrap">
       {say('lots')}
       <select
-        className="written max-w-72"
+        className="written w-auto max-w-full"
         value={held.lotRule}
         onChange={({ target }) => plan.chooseLots(target.value as (typeof LOT_RULES)[number])}
       >

@@ -1,7 +1,7 @@
-import { addDays, dayNumber, daysBetween, earlier, later, shortDate, shortMonth, spell } from '@chill/core/calendar/dates.ts';
+import { addDays, dayNumber, daysBetween, earlier, later, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
 import { expectedOf } from '@chill/core/chill/met.ts';
 import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
-import { type Crowding, crowdings, type Relief, reliefFor } from '@chill/core/season/crowding.ts';
+import { crowdings } from '@chill/core/season/crowding.ts';
 import { type Band, bandOf } from '@chill/core/season/lanes.ts';
 import { inOrder, type Stay, staysOf } from '@chill/core/season/stays.ts';
 import { byWeek, type Week, workAhead, workByWeek } from '@chill/core/season/work.ts';
@@ -13,9 +13,10 @@ import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { type Figures, FiguresTable } from '../../kit/FiguresTable.tsx';
 import { Tag } from '../../kit/Tag.tsx';
+import { Crowded } from './Crowded.tsx';
 import { ProposalHead, ProposalList } from './Proposal.tsx';
 import { SeasonDrawing } from './SeasonDrawing.tsx';
-import { SeasonsAccepted } from './SeasonsAccepted.tsx';
+import { JustAccepted, SeasonsAccepted } from './SeasonsAccepted.tsx';
 import { isKept, useSeasonPlan } from './useSeasonPlan.ts';
 
 /** What lies further back or ahead is not drawn, days. */
@@ -32,10 +33,6 @@ export default function SeasonPage() {
   const { proposals } = plan;
   const lying = useMemo(() => staysOf(batches, places, today), [batches, places, today]);
   const stays = useMemo(() => inOrder([...lying, ...proposals.flatMap(({ kept }) => kept?.stays ?? [])]), [lying, proposals]);
-  const crowded = useMemo(
-    () => crowdings(places, stays, today).map((one) => ({ ...one, relief: reliefFor(one, places, stays, today) })),
-    [places, stays, today],
-  );
   const everCrowded = useMemo(() => crowdings(places, stays, stays[0]?.from ?? today), [places, stays, today]);
   const from = later(stays[0]?.from ?? today, addDays(today, -BACK_DAYS));
   const last = stays.reduce((end, { to }) => later(end, to), addDays(today, 60));
@@ -67,7 +64,7 @@ export default function SeasonPage() {
     <section className="px-4 pt-5 desk:px-10">
       <h1>{say('season')}</h1>
       <ProposalHead plan={plan} accepted={setMade} />
-      <SeasonsAccepted made={made} />
+      <JustAccepted made={made} undone={() => setMade(undefined)} />
       {stays.length === 0 ? (
         <p className="mt-2 text-lg">
           {say('nothingYet')}{' '}
@@ -78,15 +75,10 @@ export default function SeasonPage() {
       ) : (
         <>
           <p className="mt-1 text-[1.06rem] text-ink2">
-            {say('batchesUntil', { count: open.length, on: shortDate(last, today) })} {crowded.length === 0 && say('fits')}
+            {say('batchesUntil', { count: open.length, on: shortDate(last, today) })}{' '}
+            {everCrowded.every(({ to: until }) => until <= today) && say('fits')}
           </p>
-          <ul className="mt-1">
-            {crowded.map((one) => (
-              <li key={`${one.place.id} ${one.from}`} className="max-w-prose text-[1.02rem]">
-                <b className="text-alarm">{crowdedWords(one, today)}</b> {reliefWords(one.relief)}
-              </li>
-            ))}
-          </ul>
+          <Crowded stays={stays} />
           <div className="mt-2 flex flex-wrap items-baseline gap-x-6">
             <label className="flex items-baseline gap-2 text-[0.95rem] text-ink2">
               {say('follow')}
@@ -152,23 +144,12 @@ export default function SeasonPage() {
             </div>
           )}
           <ProposalList plan={plan} follow={follow} />
+          <SeasonsAccepted />
           <FiguresTable of={say('week')} make={() => inFigures(weeks, bands, today)} />
         </>
       )}
     </section>
   );
-}
-
-function crowdedWords({ place, from, to, over }: Crowding, today: string): string {
-  const room = roomUnitName(place.room ?? 'bags');
-  return say('full', { place: place.name, from: shortDate(from, today), to: shortDate(to, today), over: roundRoom(over), room });
-}
-
-function reliefWords(relief: Relief | undefined): string {
-  if (!relief) return say('reliefNone');
-  if ('place' in relief) return say('reliefPlace', { code: relief.code, place: relief.place.name });
-  const { code, shift_days } = relief;
-  return say('reliefStart', { code, days: spell(Math.abs(shift_days)), when: shift_days < 0 ? say('earlier') : say('laterOn') });
 }
 
 function stayWords({ placeId, from, to }: Stay, places: readonly { id: string; name: string }[], today: string): string {

@@ -5,6 +5,7 @@ import { byWeek, expectedWork } from '@chill/core/season/work.ts';
 import { useMemo } from 'react';
 import { asItStands, useNursery } from '../../data/nursery.ts';
 import { usePromises } from '../../data/promises.ts';
+import { useSeasons } from '../../data/seasons.ts';
 
 /** Weeks whose work is counted. */
 const WEEKS = 120;
@@ -21,11 +22,11 @@ export const NOTHING_HELD: Held = { lotRule: 'oldest', pinned: [], without: [] }
 /** The season as it stands, to be planned: what is in hand, what is in stock, and what is promised and not yet started. `undefined` until the promises have come. */
 export function useSeason(): ((held: Held) => Season) | undefined {
   const { nursery, placesAsMeasured: places, lots, handbook, batches, rot, today } = useNursery();
-  const { promises, standings } = usePromises();
-  const loaded = promises !== undefined;
+  const { inHand } = usePromises();
+  const plans = useSeasons();
   return useMemo(() => {
-    if (!loaded) return undefined;
-    const wanted = wantedOf(standings);
+    if (!inHand || !plans) return undefined;
+    const wanted = wantedOf(inHand, batches, plans);
     const stays: Stay[] = staysOf(batches, places, today);
     const work = byWeek(expectedWork(batches, today), mondayOf(today), WEEKS);
     const species = handbook.filter(({ id }) => wanted.some(({ promise }) => promise.speciesId === id));
@@ -40,5 +41,5 @@ export function useSeason(): ((held: Held) => Season) | undefined {
         };
       });
     return (held: Held): Season => ({ today, nursery, places, rot, species, lots: stock, stays, work, wanted, ...held });
-  }, [loaded, standings, nursery, places, lots, handbook, batches, rot, today]);
+  }, [inHand, plans, nursery, places, lots, handbook, batches, rot, today]);
 }

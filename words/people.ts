@@ -1,0 +1,26 @@
+import { subject } from './subject.ts';
+
+export const say = subject('people', {
+  addDays: 'Add days',
+  addDaysOf: 'Add days: {{of}}',
+  addPerson: 'Add a person',
+  away: 'Away',
+  awayOf: 'away, {{name}}',
+  fromOf: 'From, {{of}}, {{at}}',
+  giveMinutes: 'Give whole minutes, 0 to 1,440.',
+  hint: 'Minutes for seed and plants on each weekday. A season is planned so that nobody is over theirs; where nobody is named, the work is counted and holds nothing up.',
+  minutesOf: '{{day}}, {{name}}',
+  name: 'Name',
+  nameOf: 'Name of person {{at}}',
+  people: 'Who works when',
+  person: 'person {{at}}',
+  remove: 'Remove',
+  removeDaysOf: 'Remove days: {{of}}, {{at}}',
+  removePerson: 'Remove {{name}}',
+  save: 'Save',
+  saved: 'Saved.',
+  shut: 'Shut',
+  shutHint: 'Days on which nothing may lie there: a holiday, a repair, a power cut.',
+  to: 'to',
+  toOf: 'To, {{of}}, {{at}}',
+});

@@ -1,8 +1,8 @@
 import { bagCode } from '@chill/core/ledger/bagCode.ts';
+import { csv } from '@chill/core/units/csv.ts';
 import { describe, expect, test } from '@jest/globals';
 import Papa from 'papaparse';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { csv } from './handedOut/tables.ts';
 import { NURSERY, someBatch, someLot, TODAY, testServer, uuid } from './testing.ts';
 
 async function nursery(batches = 3) {

@@ -31,6 +31,9 @@ const ENTRY: Partial<Record<LedgerEvent['kind'], number>> = {
 export interface DatedWork {
   on: PlainDate;
   minutes: number;
+  what: 'begin' | 'check' | 'plantOut';
+  /** The stage that it is for; of planting out, the last. */
+  stage: number;
 }
 
 /** What is still to be done for stages, done or not, but for planting out: each begun, and looked at as often as its medium asks. */
@@ -42,7 +45,7 @@ export function workAhead(
   const work: DatedWork[] = [];
   for (const [index, stage] of stages.entries()) {
     if (stage.finished) continue;
-    if (!stage.started) work.push({ on: later(stage.start, today), minutes: MINUTES.begin });
+    if (!stage.started) work.push({ on: later(stage.start, today), minutes: MINUTES.begin, what: 'begin', stage: index });
     const { course } = STAGES[stage.kind];
     const medium = mediumOf(method.stages[index] ?? stage);
     const every =
@@ -55,15 +58,15 @@ export function workAhead(
             : checkEvery(medium, stage.temperature_C).usual;
     if (every !== undefined)
       for (let on = addDays(later(stage.start, today), every); on < stage.end; on = addDays(on, every))
-        work.push({ on, minutes: MINUTES.check });
+        work.push({ on, minutes: MINUTES.check, what: 'check', stage: index });
   }
   return work;
 }
 
 /** Work by the week from a day on: what was recorded, and from today on what is expected. `weeks` weeks. */
 export function workByWeek(batches: readonly BatchView[], from: PlainDate, weeks: number, today: PlainDate): Week[] {
-  const done = batches.flatMap(({ batch, projection }) =>
-    batch.events.flatMap((event): DatedWork[] =>
+  const done: Pick<DatedWork, 'on' | 'minutes'>[] = batches.flatMap(({ batch, projection }) =>
+    batch.events.flatMap((event) =>
       event.kind !== 'reversed' && projection.state.inForce.has(event.id) ? [{ on: event.on, minutes: ENTRY[event.kind] ?? 0 }] : [],
     ),
   );
@@ -72,15 +75,18 @@ export function workByWeek(batches: readonly BatchView[], from: PlainDate, weeks
 
 /** What is still to be done for batches, from today on. */
 export function expectedWork(batches: readonly BatchView[], today: PlainDate): DatedWork[] {
-  return batches.flatMap(({ batch, projection }) =>
-    projection.state.closedOn
-      ? []
-      : [...workAhead(batch.plan.way, projection.stages, today), { on: later(projection.plantOut, today), minutes: MINUTES.plantOut }],
-  );
+  return batches.flatMap((view) => expectedWorkOf(view, today));
+}
+
+/** What is still to be done for a batch, from today on; nothing once it is closed. */
+export function expectedWorkOf({ batch, projection: { state, stages, plantOut } }: BatchView, today: PlainDate): DatedWork[] {
+  if (state.closedOn) return [];
+  const out: DatedWork = { on: later(plantOut, today), minutes: MINUTES.plantOut, what: 'plantOut', stage: stages.length - 1 };
+  return [...workAhead(batch.plan.way, stages, today), out];
 }
 
 /** Work added up by the week from a day on; what falls outside is left out. */
-export function byWeek(work: readonly DatedWork[], from: PlainDate, weeks: number): Week[] {
+export function byWeek(work: readonly Pick<DatedWork, 'on' | 'minutes'>[], from: PlainDate, weeks: number): Week[] {
   const minutes = new Float64Array(weeks);
   for (const { on, minutes: count } of work) {
     const week = Math.floor(daysBetween(from, on) / 7);

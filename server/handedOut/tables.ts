@@ -4,17 +4,15 @@ import { describeEvent } from '@chill/core/schedule/describe.ts';
 import { handedOver } from '@chill/core/schedule/promises.ts';
 import type { BatchView } from '@chill/core/schedule/reader.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
+import { type CsvRow, csv } from '@chill/core/units/csv.ts';
 import type { LotInHand } from '@chill/model/lot.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Table } from '@chill/model/table.ts';
 import { say } from '@chill/words/server.ts';
 import { spoken } from '@chill/words/subject.ts';
-import Papa from 'papaparse';
 import { Fault } from '../door/fault.ts';
 import { inHandSince, type NurseryViews, type ReadNow } from '../nursery/views.ts';
 import type { Store } from '../store/store.ts';
-
-type Row = Record<string, string | number | boolean | null | undefined>;
 
 /** Readings that are written before others are answered again. */
 const READINGS_AT_ONCE = 20_000;
@@ -28,7 +26,7 @@ interface Sources {
   placeId: string | undefined;
 }
 /** Rows, some at a time: what is long is not made at once. */
-type Pages = AsyncIterable<Row[]> | Iterable<Row[]>;
+type Pages = AsyncIterable<CsvRow[]> | Iterable<CsvRow[]>;
 
 /** How each table is made. What holds the closed batches too is made some batches at a time. */
 const ROWS: Record<Table, (sources: Sources) => Pages> = {
@@ -63,7 +61,7 @@ async function* asCsv(pages: Pages): AsyncGenerator<string> {
   if (first) yield '\r\n';
 }
 
-async function* readingRows(store: Store, placeId: string): AsyncGenerator<Row[]> {
+async function* readingRows(store: Store, placeId: string): AsyncGenerator<CsvRow[]> {
   const { at_ms, celsius } = await store.readings(placeId);
   for (let from = 0; from < at_ms.length; from += READINGS_AT_ONCE) {
     const moments = at_ms.subarray(from, from + READINGS_AT_ONCE);
@@ -72,11 +70,11 @@ async function* readingRows(store: Store, placeId: string): AsyncGenerator<Row[]
   }
 }
 
-async function* ofEvery(views: NurseryViews, rows: (view: BatchView) => Row[]): AsyncGenerator<Row[]> {
+async function* ofEvery(views: NurseryViews, rows: (view: BatchView) => CsvRow[]): AsyncGenerator<CsvRow[]> {
   for await (const page of views.everyBatch()) yield page.flatMap(rows);
 }
 
-function lotRow({ code, speciesId, seeds, unassigned, provenance, note }: LotInHand): Row {
+function lotRow({ code, speciesId, seeds, unassigned, provenance, note }: LotInHand): CsvRow {
   return {
     code,
     species: speciesId,
@@ -89,7 +87,7 @@ function lotRow({ code, speciesId, seeds, unassigned, provenance, note }: LotInH
   };
 }
 
-function batchRow({ batch, species, lot, projection: { state, stages, plantOut } }: BatchView, places: readonly Place[]): Row {
+function batchRow({ batch, species, lot, projection: { state, stages, plantOut } }: BatchView, places: readonly Place[]): CsvRow {
   return {
     code: batch.code,
     species: species.scientific,
@@ -105,7 +103,7 @@ function batchRow({ batch, species, lot, projection: { state, stages, plantOut }
   };
 }
 
-function eventRows({ batch, projection: { state } }: BatchView, places: readonly Place[]): Row[] {
+function eventRows({ batch, projection: { state } }: BatchView, places: readonly Place[]): CsvRow[] {
   return batch.events.map((event) => ({
     code: batch.code,
     version: event.version,
@@ -124,7 +122,7 @@ export function nameOf(placeId: string | undefined, places: readonly Place[]): s
   return places.find(({ id }) => id === placeId)?.name;
 }
 
-function taskRows({ batch, species, tasks }: BatchView, places: readonly Place[]): Row[] {
+function taskRows({ batch, species, tasks }: BatchView, places: readonly Place[]): CsvRow[] {
   return tasks.map(({ kind, title, hint, due, overdue_days, placeId, lateness, pressing, minutes }) => ({
     code: batch.code,
     species: species.scientific,
@@ -141,7 +139,7 @@ function taskRows({ batch, species, tasks }: BatchView, places: readonly Place[]
 }
 
 /** The cold that a batch has received; none where it has waited in none. */
-function coldRows({ batch, species, projection: { treatment } }: BatchView, today: string): Row[] {
+function coldRows({ batch, species, projection: { treatment } }: BatchView, today: string): CsvRow[] {
   if (!treatment) return [];
   return [
     {
@@ -164,7 +162,7 @@ function coldRows({ batch, species, projection: { treatment } }: BatchView, toda
   ];
 }
 
-async function* promiseRows({ today, batches }: ReadNow, store: Store): AsyncGenerator<Row[]> {
+async function* promiseRows({ today, batches }: ReadNow, store: Store): AsyncGenerator<CsvRow[]> {
   const promises = await store.promises(inHandSince(today));
   const given = handedOver(promises, batches);
   yield promises.promises.map(({ id, speciesId, plants, on, whom, closed }) => ({
@@ -172,20 +170,8 @@ async function* promiseRows({ today, batches }: ReadNow, store: Store): AsyncGen
   }));
 }
 
-function placeRow({ name, kind, nominal_C, capacity, room, within, usedBy }: Place): Row {
+function placeRow({ name, kind, nominal_C, capacity, room, within, usedBy }: Place): CsvRow {
   return { name, kind, nominal_C, capacity, room: room ?? 'bags', within, usedBy };
-}
-
-/**
- * What a spreadsheet might take for a formula: a sign for one at the front, or behind blanks and characters that it drops; a tab or a line end moves to
- * another cell first. Lines further down count for nothing: the cell is one.
- */
-// biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is looked for.
-const FORMULA = /^(?:[\t\r\n]|[\s\u0000-\u001f\u007f\u2028\u2029\u200b\ufeff]*[=+\-@＝＋－＠])/u;
-
-/** Rows as CSV that no spreadsheet runs: what looks like a formula is marked as text. */
-export function csv(rows: readonly Row[], header = true): string {
-  return `${Papa.unparse([...rows], { newline: '\r\n', header, escapeFormulae: FORMULA })}\r\n`;
 }
 
 function round(value: number): number {

@@ -11,6 +11,7 @@ import { useNursery } from '../../data/nursery.ts';
 import { acceptSeason } from '../../data/seasons.ts';
 import { Problem } from '../../kit/Problem.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
+import { proposalCsv } from './proposalCsv.ts';
 import { StartSlider } from './StartSlider.tsx';
 import { isKept, type KeptPromise, type SeasonPlanning } from './useSeasonPlan.ts';
 
@@ -20,15 +21,15 @@ const LEFT = worded(say, { noSeed: 'noSeed', noMethod: 'noMethod' });
 
 /** Where nothing is proposed yet: what needs planning, and the button that plans it. While it is planned, how far that is; then how good it is. */
 export function ProposalHead({ plan, accepted }: { plan: SeasonPlanning; accepted: (codes: string[]) => void }) {
-  const { today } = useNursery();
+  const { today, handbook, lots } = useNursery();
   const { attempt, problem, busy } = useAttempt();
   const { planning, proposals, held, wanted } = plan;
   if (wanted === undefined) return null;
   const rule = (
-    <label className="flex items-baseline gap-x-2 text-[0.95rem] whitespace-nowrap text-ink2 max-desk:flex-wrap">
+    <label className="flex max-w-full items-baseline gap-x-2 text-[0.95rem] text-ink2 max-desk:flex-wrap desk:whitespace-nowrap">
       {say('lots')}
       <select
-        className="written w-auto max-w-full"
+        className="written w-auto max-w-full min-w-0 max-desk:w-full"
         value={held.lotRule}
         onChange={({ target }) => plan.chooseLots(target.value as (typeof LOT_RULES)[number])}
       >
@@ -81,6 +82,7 @@ export function ProposalHead({ plan, accepted }: { plan: SeasonPlanning; accepte
       accepted(batches.map(({ code }) => code));
     });
   const { kept, partly, left } = tally(proposals);
+  const table = proposalCsv(proposals, { species: handbook, lots });
   return (
     <div className="mt-3" role="status">
       <p className="text-[1.15rem] font-[560]">
@@ -93,7 +95,7 @@ export function ProposalHead({ plan, accepted }: { plan: SeasonPlanning; accepte
         )}
         <span className="text-base font-normal text-ink2">{howGood(plan)}</span>
       </p>
-      <div className="mt-2 flex flex-wrap items-center gap-x-6 gap-y-2">
+      <div className="screen-only mt-2 flex flex-wrap items-center gap-x-6 gap-y-2">
         {planning.running ? (
           <button type="button" className="action" onClick={plan.stop}>
             {say('stop')}
@@ -109,6 +111,9 @@ export function ProposalHead({ plan, accepted }: { plan: SeasonPlanning; accepte
         <button type="button" className="quiet" onClick={plan.discard}>
           {say('discard')}
         </button>
+        <a className="quiet" download={`season-${today}.csv`} href={`data:text/csv;charset=utf-8,${encodeURIComponent(table)}`}>
+          {say('csv')}
+        </a>
         {rule}
       </div>
       <Problem>{planning.failed ? say('failed') : problem}</Problem>
@@ -141,6 +146,7 @@ export function ProposalList({ plan, follow }: { plan: SeasonPlanning; follow: (
           <ProposalRow key={one.wanted.promise.id} {...{ one, plan, follow }} />
         ))}
       </ol>
+      <ToGet proposals={proposals} />
       <Binds plan={plan} />
     </section>
   );
@@ -180,7 +186,7 @@ function ProposalRow({ one, plan, follow }: { one: ProposedPromise; plan: Season
             <p className="text-[0.95rem] text-ink2">
               {say('starts', { start: nearDate(one.kept.start, today), parts: partsOf(one, lots) })}
             </p>
-            <div className="flex flex-wrap items-center gap-x-5">
+            <div className="screen-only flex flex-wrap items-center gap-x-5">
               <StartSlider one={one} plan={plan} />
               {held ? (
                 <button type="button" className="quiet" aria-label={say('letGoOf', { whom })} onClick={() => plan.letGo(id)}>
@@ -229,6 +235,33 @@ function LeftWords({ left }: { left: Left }) {
 
 const partsOf = ({ kept }: KeptPromise, lots: readonly { id: string; code: string }[]) =>
   kept.parts.map(({ lotId, plan }) => say('seeds', { seeds: plan.seeds, code: lots.find(({ id }) => id === lotId)?.code })).join(', ');
+
+/** Seed to collect or buy, what is needed first on top. */
+function ToGet({ proposals }: { proposals: readonly ProposedPromise[] }) {
+  const { handbook, today, nursery } = useNursery();
+  const rows = proposals
+    .flatMap(({ wanted: { promise }, toGet }) => (toGet ? [{ promise, toGet }] : []))
+    .sort((a, b) => a.toGet.by.localeCompare(b.toGet.by));
+  if (rows.length === 0) return null;
+  return (
+    <>
+      <h3 className="mt-5">{say('toGetAll')}</h3>
+      <ul>
+        {rows.map(({ promise, toGet: { seeds, grams, by } }) => (
+          <li key={promise.id}>
+            {say('toGetLine', {
+              seeds,
+              mass: showQuantity(grams, 'mass_g', nursery.settings.units),
+              species: handbook.find(({ id }) => id === promise.speciesId)?.common[0],
+              by: shortDate(by, today),
+              whom: promise.whom,
+            })}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
 
 /** What one more of each place, and an hour a week, would bring: planned again with it. */
 function Binds({ plan: { planning } }: { plan: SeasonPlanning }) {

@@ -131,7 +131,7 @@ export function SeasonDrawing({
     <svg
       ref={box}
       viewBox={`0 0 ${width} ${workBase + 4}`}
-      className="mt-3 block w-full touch-pan-y"
+      className="mt-3 block w-full touch-pan-y select-none"
       style={{ height: workBase + 4 }}
       role="img"
       aria-label={label}

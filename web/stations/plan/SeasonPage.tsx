@@ -18,6 +18,7 @@ import { ProposalHead, ProposalList } from './Proposal.tsx';
 import { SeasonDrawing } from './SeasonDrawing.tsx';
 import { JustAccepted, SeasonsAccepted } from './SeasonsAccepted.tsx';
 import { isKept, useSeasonPlan } from './useSeasonPlan.ts';
+import { WorkList } from './WorkList.tsx';
 
 /** What lies further back or ahead is not drawn, days. */
 const BACK_DAYS = 110;
@@ -29,6 +30,7 @@ export default function SeasonPage() {
   const [followed, follow] = useState<string>();
   const open = batches.filter(({ projection }) => !projection.state.closedOn);
   const plan = useSeasonPlan();
+  const [paper, setPaper] = useState<'a4' | 'a3'>('a4');
   const [made, setMade] = useState<string[]>();
   const { proposals } = plan;
   const lying = useMemo(() => staysOf(batches, places, today), [batches, places, today]);
@@ -61,8 +63,24 @@ export default function SeasonPage() {
   const shown = open.find(({ batch }) => batch.id === followed);
   const proposed = proposals.filter(isKept).find(({ wanted }) => wanted.promise.id === followed);
   return (
-    <section className="px-4 pt-5 desk:px-10">
-      <h1>{say('season')}</h1>
+    <section className={`px-4 pt-5 desk:px-10 print:p-0 paper-${paper}`}>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-8">
+        <h1>{say('season')}</h1>
+        <span className="screen-only flex items-baseline gap-x-3">
+          <button type="button" className="quiet" onClick={() => print()}>
+            {say('print')}
+          </button>
+          <select
+            className="written w-auto"
+            aria-label={say('paperOf')}
+            value={paper}
+            onChange={({ target }) => setPaper(target.value as 'a4' | 'a3')}
+          >
+            <option value="a4">A4</option>
+            <option value="a3">A3</option>
+          </select>
+        </span>
+      </div>
       <ProposalHead plan={plan} accepted={setMade} />
       <JustAccepted made={made} undone={() => setMade(undefined)} />
       {stays.length === 0 ? (
@@ -79,7 +97,7 @@ export default function SeasonPage() {
             {everCrowded.every(({ to: until }) => until <= today) && say('fits')}
           </p>
           <Crowded stays={stays} />
-          <div className="mt-2 flex flex-wrap items-baseline gap-x-6">
+          <div className="screen-only mt-2 flex flex-wrap items-baseline gap-x-6">
             <label className="flex items-baseline gap-2 text-[0.95rem] text-ink2">
               {say('follow')}
               <select
@@ -145,6 +163,7 @@ export default function SeasonPage() {
           )}
           <ProposalList plan={plan} follow={follow} />
           <SeasonsAccepted />
+          <WorkList />
           <FiguresTable of={say('week')} make={() => inFigures(weeks, bands, today)} />
         </>
       )}

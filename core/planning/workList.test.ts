@@ -1,0 +1,58 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { addDays } from '../calendar/dates.ts';
+import type { BatchView } from '../schedule/reader.ts';
+import { workList } from './workList.ts';
+
+/** A Monday. */
+const TODAY = '2027-02-01';
+const day = (n: number) => addDays(TODAY, n);
+const batch = (code: string, start: number, days: number) =>
+  ({
+    batch: { code, plan: { way: { stages: [{ kind: 'coldMoist', medium: 'towel' }] } } },
+    projection: {
+      state: {},
+      plantOut: day(start + days),
+      stages: [{ kind: 'coldMoist', medium: 'towel', temperature_C: 4, start: day(start), end: day(start + days) }],
+    },
+  }) as unknown as BatchView;
+const person = (name: string, ...minutes: number[]) => ({ name, minutes });
+
+describe('a list of work', () => {
+  test('has each thing on its day, or the nearest on which somebody has time; what has its day comes before what may wait', () => {
+    const batches = [batch('A', 2, 30)];
+    expect(workList(batches, {}, TODAY, 1)).toMatchObject([{ from: TODAY, dealt: [{ day: day(2), what: 'begin' }], left: [] }]);
+    const tuesdays = person('Tuesday', 0, 30, 0, 0, 0, 0, 0);
+    expect(workList(batches, { people: [tuesdays] }, TODAY, 1)[0]?.dealt).toMatchObject([{ day: day(1), person: 'Tuesday' }]);
+    const away = { ...tuesdays, away: [{ from: day(0), to: day(3) }] };
+    expect(workList(batches, { people: [away] }, TODAY, 1)[0]).toMatchObject({ dealt: [], left: [{ what: 'begin' }] });
+  });
+
+  test('never has anybody over their minutes on any day, and loses nothing', () => {
+    const minutes = fc.array(fc.integer({ min: 0, max: 25 }), { minLength: 7, maxLength: 7 });
+    fc.assert(
+      fc.property(
+        fc.array(minutes, { minLength: 1, maxLength: 3 }),
+        fc.array(fc.tuple(fc.integer({ min: 0, max: 20 }), fc.integer({ min: 1, max: 40 })), { maxLength: 25 }),
+        (all, many) => {
+          const people = all.map((each, i) => person(`P${i}`, ...each));
+          const weeks = workList(
+            many.map(([start, days], i) => batch(`B${i}`, start, days)),
+            { people },
+            TODAY,
+            9,
+          );
+          for (const { minutes: sum, dealt, left } of weeks) {
+            expect([...dealt, ...left].reduce((total, one) => total + one.minutes, 0)).toBe(sum);
+            for (const { name, minutes: has } of people)
+              for (const [weekday, most] of has.entries()) {
+                const own = dealt.filter((one) => one.person === name && (new Date(one.day).getUTCDay() + 6) % 7 === weekday);
+                expect(own.reduce((total, one) => total + one.minutes, 0)).toBeLessThanOrEqual(most);
+              }
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+});

@@ -22,6 +22,7 @@ import { handbook, NURSERY, someBatch, someLot, TODAY, testServer, uuid } from '
 import { benchChill, benchWinters } from './cold.ts';
 import { benchGrowth, benchMany } from './growth.ts';
 import { clocked, quantile, say } from './say.ts';
+import { benchSeason } from './season.ts';
 import { check, startServer } from './serve.ts';
 import { benchWaiting } from './waiting.ts';
 
@@ -273,6 +274,7 @@ const BENCHES = {
   frames: benchFrames,
   redraw: benchRedraw,
   api: async () => benchApi(await fill()),
+  season: benchSeason,
   growth: benchGrowth,
   many: benchMany,
 };

@@ -1,6 +1,6 @@
 import { chromium, type Page } from '@playwright/test';
 import { type Frames, framesAtTheBench, framesOfTheRedraw } from './frames.ts';
-import { longestTasks } from './longTasks.ts';
+import { longestTaskOfTheSeason, longestTasks } from './longTasks.ts';
 import { demoFolder, startServer } from './nursery.ts';
 import config from './playwright.config.ts';
 import growDemo from './setup.ts';
@@ -30,6 +30,11 @@ export function framesOfThePlan(): Promise<{ idle: number; dragged: number }> {
 /** For `npm run bench`: the longest tasks of the page while the heavy work of the cold runs. */
 export function longestTasksOfTheCold(): Promise<{ winters: number; readings: number }> {
   return withTheDemo({ width: 1280, height: 800 }, longestTasks);
+}
+
+/** For `npm run bench`: the longest task of the page while a season of sixty promises is planned. */
+export function longestTaskOfThePlanning(): Promise<number> {
+  return withTheDemo({ width: 1280, height: 800 }, longestTaskOfTheSeason);
 }
 
 /** For `npm run bench`: from asking for the first page until its first row can be answered, and from pressing Cold until the list of so many is drawn, ms. */

@@ -2,7 +2,7 @@ import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Method } from '@chill/model/method.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { DatedStage } from '@chill/model/stage.ts';
-import { addDays, daysBetween, later } from '../calendar/dates.ts';
+import { addDays, dayNumber, later } from '../calendar/dates.ts';
 import { mediumOf, STAGES } from '../kinds/stages.ts';
 import type { BatchView } from '../schedule/reader.ts';
 import { checkEvery, MINUTES, POTS_EVERY_DAYS } from '../treat/intervals.ts';
@@ -88,8 +88,9 @@ export function expectedWorkOf({ batch, projection: { state, stages, plantOut } 
 /** Work added up by the week from a day on; what falls outside is left out. */
 export function byWeek(work: readonly Pick<DatedWork, 'on' | 'minutes'>[], from: PlainDate, weeks: number): Week[] {
   const minutes = new Float64Array(weeks);
+  const first = dayNumber(from);
   for (const { on, minutes: count } of work) {
-    const week = Math.floor(daysBetween(from, on) / 7);
+    const week = Math.floor((dayNumber(on) - first) / 7);
     if (week >= 0 && week < weeks) minutes[week] = (minutes[week] as number) + count;
   }
   return Array.from(minutes, (count, i) => ({ from: addDays(from, 7 * i), minutes: count }));

@@ -14,7 +14,7 @@ import type { Timer } from '../../core/ledger/batchState.ts';
 import { fold } from '../../core/ledger/fold.ts';
 import { weighMethods } from '../../core/methods/propose.ts';
 import { readTimer } from '../../core/treat/timers.ts';
-import { framesOfTheBench, framesOfThePlan, longestTasksOfTheCold } from '../../e2e/benchFrames.ts';
+import { framesOfTheBench, framesOfThePlan, longestTaskOfThePlanning, longestTasksOfTheCold } from '../../e2e/benchFrames.ts';
 import type { LedgerEvent } from '../../model/event.ts';
 import type { Species } from '../../model/species.ts';
 import { rawDatabase, readBeside } from '../../server/store/raw.ts';
@@ -259,6 +259,7 @@ async function benchLongTasks(): Promise<void> {
   const { winters, readings } = await longestTasksOfTheCold();
   say('longest task of the page while a thousand winters run', winters, 50, 'ms');
   say('longest task of the page while a million readings are taken in', readings, 50, 'ms');
+  say('longest task of the page while sixty promises are planned', await longestTaskOfThePlanning(), 50, 'ms');
 }
 
 console.log('Ratios of one run on this machine:');

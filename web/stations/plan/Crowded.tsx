@@ -3,14 +3,14 @@ import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
 import { type Crowding, crowdings, type Move, movesFor, type Relief, reliefFor } from '@chill/core/season/crowding.ts';
 import type { Stay } from '@chill/core/season/stays.ts';
 import { say } from '@chill/words/seasonDrawn.ts';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { newId } from '../../data/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';
 
 /** When a place is too full or shut, and what would end that: one batch laid elsewhere or begun on another day, or several moved. */
-export function Crowded({ stays }: { stays: readonly Stay[] }) {
+export const Crowded = memo(function Crowded({ stays }: { stays: readonly Stay[] }) {
   const { places, today } = useNursery();
   const crowded = useMemo(
     () =>
@@ -30,7 +30,7 @@ export function Crowded({ stays }: { stays: readonly Stay[] }) {
       ))}
     </ul>
   );
-}
+});
 
 /** Which batches to lay elsewhere, place by place; recorded together where they lie there now. */
 function Moves({ crowding, moves, left }: { crowding: Crowding; moves: readonly Move[]; left: number }) {

@@ -160,7 +160,7 @@ function ProposalRow({ one, plan, follow }: { one: ProposedPromise; plan: Season
   const name = species?.common[0] ?? promise.speciesId;
   const held = plan.held.pinned.some(({ promiseId }) => promiseId === id);
   return (
-    <li className="border-t border-line py-3 desk:grid desk:grid-cols-[minmax(0,17rem)_minmax(0,1fr)] desk:gap-x-6">
+    <li className="border-t border-line py-3 [contain-intrinsic-size:auto_92px] [content-visibility:auto] desk:grid desk:grid-cols-[minmax(0,17rem)_minmax(0,1fr)] desk:gap-x-6">
       <div>
         <button type="button" className="text-left font-[620] underline-offset-4 hover:underline" onClick={() => follow(id)}>
           {whom}
@@ -271,7 +271,7 @@ function Binds({ plan: { planning } }: { plan: SeasonPlanning }) {
     <>
       <h3 className="mt-5">{say('bind')}</h3>
       <ul>
-        {planning.worth.map(({ of, more, saves }) => {
+        {planning.worth.map(({ of, more }) => {
           const place = of === 'hands' ? undefined : places.find(({ id }) => id === of.placeId);
           const room = place && moreOf(place.capacity);
           return (
@@ -283,7 +283,6 @@ function Binds({ plan: { planning } }: { plan: SeasonPlanning }) {
                 : more > 0
                   ? say('bindPlace', { count: more, room, place: place?.name })
                   : say('bindPlaceLate', { room, place: place?.name })}
-              <span className="sr-only">{Math.round(saves)}</span>
             </li>
           );
         })}

@@ -4,10 +4,11 @@ import type { Crowding } from '@chill/core/season/crowding.ts';
 import type { Band, Laid } from '@chill/core/season/lanes.ts';
 import type { Week } from '@chill/core/season/work.ts';
 import { say } from '@chill/words/seasonDrawn.ts';
-import { type PointerEvent, useEffect, useRef } from 'react';
+import { memo, type PointerEvent, useEffect, useRef } from 'react';
 import { monthStarts } from '../../kit/monthStarts.ts';
 import { useWidth } from '../../kit/useWidth.ts';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
+import type { Grip } from './useSeasonPlan.ts';
 
 type PlaceBand = Band & { celsius: number };
 
@@ -27,8 +28,8 @@ const WORK = 62;
 const REACH = 14;
 const STILL = 4;
 
-/** The season drawn: places at the heights of their temperatures, as many lanes as they hold; each batch a line in a lane, done solid, to come pale. */
-export function SeasonDrawing({
+/** The season drawn, again only where it has changed: places at the heights of their temperatures, as many lanes as they hold; each batch a line in a lane, done solid, to come pale. */
+export const SeasonDrawing = memo(function SeasonDrawing({
   bands,
   crowded,
   weeks,
@@ -58,7 +59,7 @@ export function SeasonDrawing({
   capacity: (band: PlaceBand) => string;
   months: (first: string) => string;
   /** Takes hold of what is proposed: moved so many days, kept there, or left. */
-  hold: { move: (id: string, days: number) => void; keep: () => void; leave: () => void };
+  hold: Grip;
 }) {
   const box = useRef<SVGSVGElement>(null);
   const width = useWidth(box, 1200);
@@ -248,7 +249,7 @@ export function SeasonDrawing({
       </text>
     </svg>
   );
-}
+});
 
 /** How many lanes are drawn above a band, for what does not fit. */
 function overOf({ laid, lanes }: Pick<Band, 'laid' | 'lanes'>): number {

@@ -1,6 +1,7 @@
-import { addDays, dayNumber, daysBetween, earlier, later, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
+import { addDays, daysBetween, earlier, later, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
 import { expectedOf } from '@chill/core/chill/met.ts';
 import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
+import { mondayOf } from '@chill/core/planning/season.ts';
 import { crowdings } from '@chill/core/season/crowding.ts';
 import { type Band, bandOf } from '@chill/core/season/lanes.ts';
 import { inOrder, type Stay, staysOf } from '@chill/core/season/stays.ts';
@@ -8,7 +9,7 @@ import { byWeek, type Week, workAhead, workByWeek } from '@chill/core/season/wor
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { nextFrostSafeDate } from '@chill/core/winter/frost.ts';
 import { say } from '@chill/words/seasonDrawn.ts';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { type Figures, FiguresTable } from '../../kit/FiguresTable.tsx';
@@ -39,19 +40,17 @@ export default function SeasonPage() {
   const from = later(stays[0]?.from ?? today, addDays(today, -BACK_DAYS));
   const last = stays.reduce((end, { to }) => later(end, to), addDays(today, 60));
   const to = earlier(last, addDays(today, AHEAD_DAYS));
+  const monday = mondayOf(from);
+  const count = Math.ceil(daysBetween(monday, to) / 7);
+  const own = useMemo(() => workByWeek(batches, monday, count, today), [batches, monday, count, today]);
   const weeks = useMemo(() => {
-    const monday = addDays(from, -((dayNumber(from) + 3) % 7));
-    const count = Math.ceil(daysBetween(monday, to) / 7);
-    const proposedWork = byWeek(
+    const proposed = byWeek(
       proposals.flatMap(({ kept }) => kept?.parts.flatMap(({ plan: { way, stages } }) => workAhead(way, stages, today)) ?? []),
       monday,
       count,
     );
-    return workByWeek(batches, monday, count, today).map((week, i) => ({
-      ...week,
-      minutes: week.minutes + (proposedWork[i]?.minutes ?? 0),
-    }));
-  }, [batches, proposals, from, to, today]);
+    return own.map((week, i) => ({ ...week, minutes: week.minutes + (proposed[i]?.minutes ?? 0) }));
+  }, [own, proposals, monday, count, today]);
   const bands = useMemo(
     () =>
       places
@@ -59,6 +58,16 @@ export default function SeasonPage() {
         .map((place) => ({ ...bandOf(place, stays), celsius: expectedOf(place, temperatures, today).celsius }))
         .sort((a, b) => b.celsius - a.celsius),
     [places, stays, temperatures, today],
+  );
+  const { units } = nursery.settings;
+  const capacity = useCallback(
+    ({ place, celsius }: Band & { celsius: number }) =>
+      say('capacity', {
+        celsius: showQuantity(Math.round(celsius * 10) / 10, 'temperature_C', units),
+        capacity: place.capacity,
+        room: roomUnitName(place.room ?? 'bags'),
+      }),
+    [units],
   );
   const shown = open.find(({ batch }) => batch.id === followed);
   const proposed = proposals.filter(isKept).find(({ wanted }) => wanted.promise.id === followed);
@@ -96,7 +105,7 @@ export default function SeasonPage() {
             {say('batchesUntil', { count: open.length, on: shortDate(last, today) })}{' '}
             {everCrowded.every(({ to: until }) => until <= today) && say('fits')}
           </p>
-          <Crowded stays={stays} />
+          <Crowded stays={lying} />
           <div className="screen-only mt-2 flex flex-wrap items-baseline gap-x-6">
             <label className="flex items-baseline gap-2 text-[0.95rem] text-ink2">
               {say('follow')}
@@ -132,19 +141,13 @@ export default function SeasonPage() {
             {...{ bands, weeks, from, to, today }}
             crowded={everCrowded}
             followed={shown?.batch.id ?? proposed?.wanted.promise.id}
-            hold={plan}
+            hold={plan.grip}
             follow={follow}
             frostSafe={nextFrostSafeDate(nursery.lastFrost, today, nursery.settings.frostRisk)}
             frostRisk={nursery.settings.frostRisk}
             label={say('drawing', { from: shortDate(from, today), to: shortDate(to, today) })}
-            capacity={({ place, celsius }) =>
-              say('capacity', {
-                celsius: showQuantity(Math.round(celsius * 10) / 10, 'temperature_C', nursery.settings.units),
-                capacity: place.capacity,
-                room: roomUnitName(place.room ?? 'bags'),
-              })
-            }
-            months={(first) => shortMonth(first)}
+            capacity={capacity}
+            months={shortMonth}
           />
           {shown && (
             <div className="mt-2 flex flex-wrap items-baseline gap-x-4" role="status">

@@ -3,7 +3,7 @@ import { type Came, compared } from '@chill/core/planning/compare.ts';
 import type { SeasonPlan } from '@chill/model/seasonPlan.ts';
 import { say } from '@chill/words/seasonPlan.ts';
 import { worded } from '@chill/words/tables.ts';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { undoSeason, useSeasons } from '../../data/seasons.ts';
@@ -45,7 +45,7 @@ export function JustAccepted({ made, undone }: { made: readonly string[] | undef
 }
 
 /** Seasons that were accepted, each against what came of it so far; what is in danger first. */
-export function SeasonsAccepted() {
+export const SeasonsAccepted = memo(function SeasonsAccepted() {
   const plans = useSeasons()?.filter(({ undone }) => !undone) ?? [];
   if (plans.length === 0) return null;
   return (
@@ -56,7 +56,7 @@ export function SeasonsAccepted() {
       ))}
     </section>
   );
-}
+});
 
 function AcceptedSeason({ plan, open }: { plan: SeasonPlan; open: boolean }) {
   const { batches, today } = useNursery();

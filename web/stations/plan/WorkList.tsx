@@ -2,7 +2,7 @@ import { addDays, longDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { type DealtWork, type WorkWeek, workList } from '@chill/core/planning/workList.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { say } from '@chill/words/workList.ts';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { Tag } from '../../kit/Tag.tsx';
@@ -11,7 +11,7 @@ import { Tag } from '../../kit/Tag.tsx';
 const WEEKS = { few: 6, all: 40 };
 
 /** The work of the coming weeks, day by day and person by person: the same truth as the season's drawing, for a phone or a wall. */
-export function WorkList() {
+export const WorkList = memo(function WorkList() {
   const { batches, nursery, today } = useNursery();
   const [all, showAll] = useState(false);
   const weeks = useMemo(
@@ -32,7 +32,7 @@ export function WorkList() {
       )}
     </section>
   );
-}
+});
 
 function Week({ week: { from, minutes, dealt, left }, open }: { week: WorkWeek; open: boolean }) {
   const { today } = useNursery();

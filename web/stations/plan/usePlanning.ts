@@ -2,7 +2,7 @@ import type { Worth } from '@chill/core/planning/binds.ts';
 import type { ProposedPromise } from '@chill/core/planning/proposed.ts';
 import type { Season } from '@chill/core/planning/season.ts';
 import { language } from '@chill/words/language.ts';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { SeasonSaid } from '../../workers/seasonPlan.ts';
 
 /** A season being planned, or planned: the best plan so far, how much better another could be at most, and what one more of what binds is worth. */
@@ -43,7 +43,9 @@ export function usePlanning(): { planning: Planning | undefined; plan: (season: 
       }));
       const made = new Worker(new URL('../../workers/seasonPlan.ts', import.meta.url), { type: 'module', name: language() });
       worker.current = made;
-      const change = (part: (so: Planning) => Partial<Planning>) => setPlanning((so) => so && { ...so, ...part(so) });
+      // A plan of sixty promises is drawn in parts: the page stays at hand meanwhile.
+      const change = (part: (so: Planning) => Partial<Planning>) =>
+        startTransition(() => setPlanning((so) => so && { ...so, ...part(so) }));
       made.addEventListener('message', ({ data }: MessageEvent<SeasonSaid>) => {
         if (data.said === 'plan') change(() => ({ promises: data.promises }));
         else if (data.said === 'gap') change(() => ({ gap: data.gap }));

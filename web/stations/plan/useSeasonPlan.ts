@@ -1,7 +1,7 @@
 import { movedBy } from '@chill/core/planning/move.ts';
 import type { Kept, ProposedPromise } from '@chill/core/planning/proposed.ts';
 import type { LotRule } from '@chill/core/planning/season.ts';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { useNursery } from '../../data/nursery.ts';
 import { type Planning, usePlanning } from './usePlanning.ts';
 import { type Held, NOTHING_HELD, useSeason } from './useSeason.ts';
@@ -10,8 +10,16 @@ import { type Held, NOTHING_HELD, useSeason } from './useSeason.ts';
 export type KeptPromise = ProposedPromise & { kept: Kept };
 export const isKept = (one: ProposedPromise): one is KeptPromise => one.kept !== undefined;
 
+/** Takes a promise's start so many days from where it was proposed; keeps it there, and plans the others around it; or leaves it. */
+export interface Grip {
+  move: (id: string, days: number) => void;
+  keep: () => void;
+  leave: () => void;
+}
+
 /** The season's plan as the grower works on it. */
-export interface SeasonPlanning {
+export interface SeasonPlanning extends Grip {
+  grip: Grip;
   /** Promises that need plants; `undefined` until they have come. */
   wanted: number | undefined;
   planning: Planning | undefined;
@@ -23,10 +31,6 @@ export interface SeasonPlanning {
   stop: () => void;
   discard: () => void;
   chooseLots: (rule: LotRule) => void;
-  /** Takes a promise's start so many days from where it was proposed; keeps it there, and plans the others around it; or leaves it. */
-  move: (id: string, days: number) => void;
-  keep: () => void;
-  leave: () => void;
   /** Holds a promise as it is proposed while the rest is planned again; lets go of it; plans it by another method. */
   hold: (one: KeptPromise) => void;
   letGo: (id: string) => void;
@@ -57,8 +61,22 @@ export function useSeasonPlan(): SeasonPlanning {
   const pinned = ({ wanted, kept }: KeptPromise) => ({ promiseId: wanted.promise.id, methodId: kept.methodId, start: kept.start });
   const but = (id: string) => held.pinned.filter(({ promiseId }) => promiseId !== id);
   const hold = (one: KeptPromise) => again({ ...held, pinned: [...but(one.wanted.promise.id), pinned(one)] });
+  const move = (id: string, days: number) => setMoving({ id, days });
+  const leave = () => setMoving(undefined);
+  const keep = () => {
+    const one = proposals.find(({ wanted }) => wanted.promise.id === moving?.id);
+    if (one && isKept(one) && moving?.days) hold(one);
+    else leave();
+  };
+  // The same for as long as the page stands: the drawing is not drawn again for a new hand.
+  const now = useRef({ move, keep, leave });
+  now.current = { move, keep, leave };
+  const grip = useMemo(
+    (): Grip => ({ move: (id, days) => now.current.move(id, days), keep: () => now.current.keep(), leave: () => now.current.leave() }),
+    [],
+  );
   return {
-    ...{ planning, proposals, held, moving, stop, hold },
+    ...{ planning, proposals, held, moving, stop, hold, move, keep, leave, grip },
     wanted: season?.(held).wanted.length,
     plan: () => season && plan(season(held)),
     discard: () => {
@@ -67,13 +85,6 @@ export function useSeasonPlan(): SeasonPlanning {
       clear();
     },
     chooseLots: (lotRule) => again({ ...held, lotRule }),
-    move: (id, days) => setMoving({ id, days }),
-    keep: () => {
-      const one = proposals.find(({ wanted }) => wanted.promise.id === moving?.id);
-      if (one && isKept(one) && moving?.days) hold(one);
-      else setMoving(undefined);
-    },
-    leave: () => setMoving(undefined),
     letGo: (id) => again({ ...held, pinned: but(id) }),
     another: ({ wanted: { promise }, kept: { methodId } }) =>
       again({ ...held, pinned: but(promise.id), without: [...held.without, { promiseId: promise.id, methodId }] }),

@@ -185,4 +185,10 @@ export const PROMISES: Omit<PlantPromise, 'id'>[] = [
   { speciesId: 'camassia-quamash', plants: 25, on: '2027-06-10', whom: 'school bed' },
   { speciesId: 'larix-occidentalis', plants: 30, on: '2027-05-28', whom: 'north slope planting' },
   { speciesId: 'geranium-viscosissimum', plants: 8, on: '2027-06-01', whom: 'bed by the gate' },
+  // Nothing is under way for these: a season to plan.
+  { speciesId: 'iliamna-rivularis', plants: 90, on: '2027-10-01', whom: 'burn replanting', priority: 'first' },
+  { speciesId: 'penstemon-venustus', plants: 120, on: '2027-10-01', whom: 'rock garden' },
+  { speciesId: 'prunus-virginiana', plants: 140, on: '2028-05-30', whom: 'creek hedge' },
+  { speciesId: 'rosa-woodsii', plants: 40, on: '2028-05-30', whom: 'ditch bank', confidence: 0.8 },
+  { speciesId: 'crataegus-douglasii', plants: 90, on: '2028-05-30', whom: 'north fence', priority: 'ifRoom' },
 ];

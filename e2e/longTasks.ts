@@ -73,7 +73,9 @@ export async function longestTaskOfTheSeason(page: Page): Promise<number> {
     // Asked for by its words alone: looking for a role walks the whole page, and is a long task itself.
     for (let tried = 0; tried < 90; tried++) {
       if (
-        await page.evaluate<boolean>(`[...document.querySelectorAll('button')].some(({ textContent }) => textContent.startsWith('Accept'))`)
+        await page.evaluate<boolean>(
+          `[...document.querySelectorAll('button')].some(({ textContent, disabled }) => textContent.startsWith('Accept') && !disabled)`,
+        )
       )
         return;
       await page.waitForTimeout(1000);

@@ -18,7 +18,8 @@ export type SeasonSaid =
   | { said: 'gap'; gap: number }
   | { said: 'done' }
   | { said: 'worth'; worth: Worth }
-  | { said: 'weighed' };
+  | { said: 'weighed' }
+  | { said: 'failed' };
 
 /** A plan is as good as the best once no other can keep so much more of what is promised; longer than this nobody waits, s. */
 const GAP = 0.001;
@@ -30,6 +31,15 @@ const ROUNDS = 500;
 const tell = (said: SeasonSaid) => postMessage(said);
 
 addEventListener('message', async ({ data: season }: MessageEvent<Season>) => {
+  try {
+    await planned(season);
+  } catch {
+    // Nobody hears of a worker's rejected promise otherwise.
+    tell({ said: 'failed' });
+  }
+});
+
+async function planned(season: Season): Promise<void> {
   const loading = loadHighs({ locateFile: () => wasm });
   let cost = Number.POSITIVE_INFINITY;
   const show = (laidOut: LaidOut, best: { picked: Picked; cost: number }) => {
@@ -55,4 +65,4 @@ addEventListener('message', async ({ data: season }: MessageEvent<Season>) => {
   tell({ said: 'done' });
   for (const worth of whatBinds(season, laidOut, solved.picked)) tell({ said: 'worth', worth });
   tell({ said: 'weighed' });
-});
+}

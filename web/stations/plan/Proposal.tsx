@@ -2,6 +2,8 @@ import { nearDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { moreOf } from '@chill/core/planning/binds.ts';
 import { type Left, type ProposedPromise, tally } from '@chill/core/planning/proposed.ts';
 import { LOT_RULES } from '@chill/core/planning/season.ts';
+import { crowdings } from '@chill/core/season/crowding.ts';
+import type { Stay } from '@chill/core/season/stays.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { say } from '@chill/words/seasonPlan.ts';
 import { worded } from '@chill/words/tables.ts';
@@ -96,13 +98,18 @@ export function ProposalHead({ plan, accepted }: { plan: SeasonPlanning; accepte
         <span className="text-base font-normal text-ink2">{howGood(plan)}</span>
       </p>
       <div className="screen-only mt-2 flex flex-wrap items-center gap-x-6 gap-y-2">
-        {planning.running ? (
-          <button type="button" className="action" onClick={plan.stop}>
+        {/* In a place of its own: whoever presses Stop as the plan is done must not accept it. */}
+        <button
+          type="button"
+          className="action"
+          disabled={busy || made.length === 0 || planning.running || !planning.fresh || plan.moving !== undefined}
+          onClick={accept}
+        >
+          {say('accept', { count: made.length })}
+        </button>
+        {planning.running && (
+          <button key="stop" type="button" className="quiet font-semibold" onClick={plan.stop}>
             {say('stop')}
-          </button>
-        ) : (
-          <button type="button" className="action" disabled={busy || made.length === 0} onClick={accept}>
-            {say('accept', { count: made.length })}
           </button>
         )}
         <button type="button" className="quiet" onClick={plan.plan}>
@@ -126,9 +133,10 @@ const AS_GOOD = 0.005;
 
 function howGood({ planning }: SeasonPlanning): string {
   if (!planning || planning.failed) return '';
-  const { gap, running, stopped } = planning;
+  const { gap, running, stopped, fresh } = planning;
   const share = gap === undefined ? undefined : `${Math.max(0.1, Math.round(gap * 1000) / 10)} %`;
   if (running) return share ? `${say('planning')} ${say('gap', { share })}` : say('planning');
+  if (stopped && !fresh) return say('stoppedEarly');
   if (stopped) return share ? say('gapStopped', { share }) : '';
   return gap !== undefined && gap < AS_GOOD ? say('best') : share ? say('gap', { share }) : '';
 }
@@ -272,23 +280,43 @@ function Binds({ plan: { planning } }: { plan: SeasonPlanning }) {
       <h3 className="mt-5">{say('bind')}</h3>
       <ul>
         {planning.worth.map(({ of, more }) => {
-          const place = of === 'hands' ? undefined : places.find(({ id }) => id === of.placeId);
-          const room = place && moreOf(place.capacity);
-          return (
-            <li key={place?.id ?? 'hands'}>
-              {room === undefined
-                ? more > 0
-                  ? say('bindHands', { count: more })
-                  : say('bindHandsLate')
-                : more > 0
-                  ? say('bindPlace', { count: more, room, place: place?.name })
-                  : say('bindPlaceLate', { room, place: place?.name })}
-            </li>
-          );
+          const place = typeof of === 'string' ? undefined : places.find(({ id }) => id === of.placeId);
+          const facts = place && { room: moreOf(place.capacity), place: place.name };
+          return <li key={place?.id ?? String(of)}>{facts ? ofPlace(facts, more) : of === 'week' ? ofWeek(more) : ofHands(more)}</li>;
         })}
         {planning.weighed && planning.worth.length === 0 && <li>{say('bindNothing')}</li>}
         {!planning.weighed && <li className="text-ink2">{say('bindLooking')}</li>}
       </ul>
     </>
+  );
+}
+
+const ofPlace = (facts: { room: number; place: string }, more: number) =>
+  more > 0 ? say('bindPlace', { count: more, ...facts }) : say('bindPlaceLate', facts);
+const ofHands = (more: number) => (more > 0 ? say('bindHands', { count: more }) : say('bindHandsLate'));
+const ofWeek = (more: number) => (more > 0 ? say('bindWeek', { count: more }) : say('bindWeekLate'));
+
+/** The promise that is followed or taken hold of, under the drawing: from when to when, how many, and what is lost where it is moved to. */
+export function ProposedNow({ one, plan, stays }: { one: KeptPromise; plan: SeasonPlanning; stays: readonly Stay[] }) {
+  const { places, today } = useNursery();
+  const { promise } = one.wanted;
+  const { kept } = one;
+  const moving = plan.moving?.id === promise.id;
+  const full = moving ? crowdings(places, stays, today).filter((each) => each.stays.some(({ id }) => id === promise.id)) : [];
+  return (
+    <div className="screen-only mt-2 flex flex-wrap items-baseline gap-x-4" role="status">
+      <b className="font-[620]">{promise.whom}</b>
+      <span>{one.kept.parts[0]?.plan.way.name}</span>
+      <StartSlider one={one} plan={plan} />
+      <span className={kept.late_days > 0 ? 'font-semibold text-alarm' : ''}>
+        {say('ready', { ready: shortDate(kept.ready, today) })}
+        {kept.late_days > 0 && `, ${say('late', { days: say('days', { count: kept.late_days }) })}`}
+      </span>
+      {full.map(({ place, from }) => (
+        <b key={`${place.id} ${from}`} className="font-semibold text-alarm">
+          {say('tooFull', { place: place.name, on: shortDate(from, today) })}
+        </b>
+      ))}
+    </div>
   );
 }

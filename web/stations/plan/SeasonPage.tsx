@@ -15,7 +15,7 @@ import { useNursery } from '../../data/nursery.ts';
 import { type Figures, FiguresTable } from '../../kit/FiguresTable.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { Crowded } from './Crowded.tsx';
-import { ProposalHead, ProposalList } from './Proposal.tsx';
+import { ProposalHead, ProposalList, ProposedNow } from './Proposal.tsx';
 import { SeasonDrawing } from './SeasonDrawing.tsx';
 import { JustAccepted, SeasonsAccepted } from './SeasonsAccepted.tsx';
 import { isKept, useSeasonPlan } from './useSeasonPlan.ts';
@@ -71,6 +71,8 @@ export default function SeasonPage() {
   );
   const shown = open.find(({ batch }) => batch.id === followed);
   const proposed = proposals.filter(isKept).find(({ wanted }) => wanted.promise.id === followed);
+  // What is taken hold of is shown before what is only followed.
+  const inHand = proposals.filter(isKept).find(({ wanted }) => wanted.promise.id === (plan.moving?.id ?? followed));
   return (
     <section className={`px-4 pt-5 desk:px-10 print:p-0 paper-${paper}`}>
       <div className="flex flex-wrap items-baseline justify-between gap-x-8">
@@ -149,6 +151,7 @@ export default function SeasonPage() {
             capacity={capacity}
             months={shortMonth}
           />
+          {inHand && <ProposedNow one={inHand} plan={plan} stays={stays} />}
           {shown && (
             <div className="mt-2 flex flex-wrap items-baseline gap-x-4" role="status">
               <Link to={`/batch/${shown.batch.code}`} className="underline-offset-4 hover:underline">

@@ -15,32 +15,41 @@ const DANGERS = worded(say, { left: 'dangerLeft', late: 'dangerLate', short: 'da
 
 /** The season that was just accepted: its labels, and its one undo. */
 export function JustAccepted({ made, undone }: { made: readonly string[] | undefined; undone: () => void }) {
-  const { today } = useNursery();
-  const { attempt, problem, busy } = useAttempt();
   const latest = useSeasons()?.find((one) => !one.undone);
   if (!latest || !made) return null;
-  const undo = () =>
-    attempt(async () => {
-      await undoSeason(latest.id);
-      undone();
-    });
   return (
-    <div className="mt-2 flex flex-wrap items-baseline gap-x-6" role="status">
+    <div className="screen-only mt-2 flex flex-wrap items-baseline gap-x-6" role="status">
       <b className="font-[620]">{say('accepted', { count: made.length })}</b>
       <Link to={`/labels?of=${made.join(',')}`} className="quiet">
         {say('printLabels')}
       </Link>
+      <UndoSeason plan={latest} undone={undone} />
+    </div>
+  );
+}
+
+/** Takes a season back in one; refused, with the codes, once some of its batches have begun. */
+function UndoSeason({ plan, undone }: { plan: SeasonPlan; undone?: () => void }) {
+  const { today } = useNursery();
+  const { attempt, problem, busy } = useAttempt();
+  const undo = () =>
+    attempt(async () => {
+      await undoSeason(plan.id);
+      undone?.();
+    });
+  return (
+    <>
       <button
         type="button"
         className="quiet"
         disabled={busy}
-        aria-label={say('undoSeason', { on: shortDate(latest.on, today) })}
+        aria-label={say('undoSeason', { on: shortDate(plan.on, today) })}
         onClick={undo}
       >
         {say('undo')}
       </button>
       <Problem>{problem}</Problem>
-    </div>
+    </>
   );
 }
 
@@ -76,6 +85,9 @@ function AcceptedSeason({ plan, open }: { plan: SeasonPlan; open: boolean }) {
         ))}
       </ul>
       {endangered.length > 0 && <p className="mt-2 text-ink2">{say('mend')}</p>}
+      <div className="screen-only">
+        <UndoSeason plan={plan} />
+      </div>
     </details>
   );
 }

@@ -11,6 +11,8 @@ export interface Planning {
   /** Stopped by the grower, before it was as good as proven. */
   stopped: boolean;
   failed: boolean;
+  /** Whether a plan of this season has come; what is shown before is of the one before, and may not fit any more. */
+  fresh: boolean;
   season: Season;
   promises?: ProposedPromise[];
   gap?: number;
@@ -20,7 +22,12 @@ export interface Planning {
 }
 
 /** Plans seasons in a worker: each better plan is shown as it comes. Stopping, or planning again, ends the worker and keeps the best plan. */
-export function usePlanning(): { planning: Planning | undefined; plan: (season: Season) => void; stop: () => void; clear: () => void } {
+export function usePlanning(): {
+  planning: Planning | undefined;
+  plan: (season: Season, shown?: ProposedPromise[]) => void;
+  stop: () => void;
+  clear: () => void;
+} {
   const [planning, setPlanning] = useState<Planning>();
   const worker = useRef<Worker>(undefined);
   const end = useCallback(() => {
@@ -29,27 +36,23 @@ export function usePlanning(): { planning: Planning | undefined; plan: (season: 
   }, []);
   useEffect(() => end, [end]);
   const plan = useCallback(
-    (season: Season) => {
+    (season: Season, shown?: ProposedPromise[]) => {
       end();
-      // What was proposed before stands until the first plan has come.
-      setPlanning((before) => ({
-        running: true,
-        stopped: false,
-        failed: false,
-        season,
-        worth: [],
-        weighed: false,
-        ...(before?.promises && { promises: before.promises }),
-      }));
+      // What was proposed before, as it was moved by hand, stands until the first plan has come.
+      setPlanning({
+        ...{ running: true, stopped: false, failed: false, fresh: false, season, worth: [], weighed: false },
+        ...(shown && { promises: shown }),
+      });
       const made = new Worker(new URL('../../workers/seasonPlan.ts', import.meta.url), { type: 'module', name: language() });
       worker.current = made;
       // A plan of sixty promises is drawn in parts: the page stays at hand meanwhile.
       const change = (part: (so: Planning) => Partial<Planning>) =>
         startTransition(() => setPlanning((so) => so && { ...so, ...part(so) }));
       made.addEventListener('message', ({ data }: MessageEvent<SeasonSaid>) => {
-        if (data.said === 'plan') change(() => ({ promises: data.promises }));
+        if (data.said === 'plan') change(() => ({ promises: data.promises, fresh: true }));
         else if (data.said === 'gap') change(() => ({ gap: data.gap }));
         else if (data.said === 'done') change(() => ({ running: false }));
+        else if (data.said === 'failed') change(() => ({ running: false, failed: true }));
         else if (data.said === 'weighed') change(() => ({ weighed: true }));
         else change(({ worth }) => ({ worth: [...worth, data.worth].sort((a, b) => b.saves - a.saves) }));
       });

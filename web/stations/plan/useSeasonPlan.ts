@@ -56,7 +56,7 @@ export function useSeasonPlan(): SeasonPlanning {
   const again = (next: Held) => {
     setHeld(next);
     setMoving(undefined);
-    if (season && planning) plan(season(next));
+    if (season && planning) plan(season(next), proposals);
   };
   const pinned = ({ wanted, kept }: KeptPromise) => ({ promiseId: wanted.promise.id, methodId: kept.methodId, start: kept.start });
   const but = (id: string) => held.pinned.filter(({ promiseId }) => promiseId !== id);
@@ -78,7 +78,7 @@ export function useSeasonPlan(): SeasonPlanning {
   return {
     ...{ planning, proposals, held, moving, stop, hold, move, keep, leave, grip },
     wanted: season?.(held).wanted.length,
-    plan: () => season && plan(season(held)),
+    plan: () => season && plan(season(held), planning ? proposals : undefined),
     discard: () => {
       setHeld(NOTHING_HELD);
       setMoving(undefined);

@@ -26,5 +26,10 @@ export const SeasonPlan = z.object({
 export type SeasonPlan = z.infer<typeof SeasonPlan>;
 
 /** A season to be accepted: its plan, and the batches that are made for it, all or none. */
-export const NewSeason = z.object({ plan: SeasonPlan.omit({ undone: true }), batches: z.array(NewBatch).min(1).max(400) });
+export const NewSeason = z.object({
+  plan: SeasonPlan.omit({ undone: true }),
+  batches: z.array(NewBatch).min(1).max(400),
+  /** Batches of seasons before that have not begun, and are planned anew with this one. */
+  withdraw: z.array(BatchId).max(400).optional(),
+});
 export type NewSeason = z.infer<typeof NewSeason>;

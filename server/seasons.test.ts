@@ -1,6 +1,6 @@
 import { bagCode } from '@chill/core/ledger/bagCode.ts';
 import type { Batch, NewBatch } from '@chill/model/batch.ts';
-import type { NewSeason } from '@chill/model/seasonPlan.ts';
+import type { NewSeason, SeasonPlan } from '@chill/model/seasonPlan.ts';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { NURSERY, someBatch, someLot, TODAY, testServer, uuid } from './testing.ts';
 
@@ -74,4 +74,26 @@ test('accepted it can be undone in one: the seed is in stock again, and no bag c
   });
   expect(await undo(uuid())).toMatchObject({ status: 404 });
   expect(await inStock()).toBe(140);
+});
+
+test('planned batches may be planned anew: withdrawn with the season that does, all or none, and none that has begun or that no season planned', async () => {
+  const before = await inStock();
+  const old = season([someBatch(lot, 30), someBatch(lot, 20)]);
+  const [one, other] = (await accept(old)).body as [Batch, Batch];
+  const anew = (withdraw: string[], seeds = 40) => accept({ ...season([someBatch(lot, seeds)]), withdraw });
+  const stray: Batch = (await server.ask('POST', '/api/batches', someBatch(lot, 10))).body;
+  expect(await anew([stray.id])).toMatchObject({ body: { errors: [{ field: 'withdraw' }] } });
+  expect(await anew([one.id], 500)).toMatchObject({ body: { errors: [{ field: 'batches.0.plan.seeds' }] } });
+  expect((await inHand()).map(({ id }) => id)).toContain(one.id);
+  expect(await anew([one.id])).toMatchObject({ status: 201 });
+  const plans = async () => (await server.ask('GET', '/api/seasons')).body as SeasonPlan[];
+  const kept = async () => (await plans()).find(({ id }) => id === old.plan.id);
+  expect((await kept())?.promises.flatMap(({ batchIds }) => batchIds)).toEqual([other.id]);
+  expect(await inStock()).toBe((before ?? 0) - 20 - 40 - 10);
+  const begun = { id: uuid(), on: TODAY, kind: 'stageStarted', stage: 0, placeId: uuid() };
+  await server.ask('POST', `/api/batches/${other.id}/events`, { decidedOn: 0, events: [begun] });
+  expect(await anew([other.id], 5)).toMatchObject({
+    body: { errors: [{ field: 'withdraw', message: expect.stringContaining(other.code) }] },
+  });
+  expect((await kept())?.undone).toBeUndefined();
 });

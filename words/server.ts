@@ -124,6 +124,7 @@ export const say = subject('server', {
   addressPromiseNameDifferentIds: 'The address and the promise name different ids.',
   seasonBatchesHaveEntries: 'These batches have entries already: {{codes}}. Undo their entries first.',
   seasonPlanNamesBatchOnce: 'Every batch of a season belongs to one of its promises.',
+  seasonWithdrawsItsOwn: 'Only batches of an accepted season can be planned anew.',
   seasonPlanWasUndone: 'This season was undone. Accept a new one.',
   thereNoSuchLotOfSpecies: 'There is no such lot of this species.',
   thereNoSuchSeasonPlan: 'There is no such season.',

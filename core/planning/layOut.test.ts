@@ -35,7 +35,7 @@ const wanted = (id: string, speciesId: string, plants: number, part: Partial<Wan
 });
 const season = (part: Partial<Season>): Season => ({
   ...{ today: TODAY, nursery, places, species: handbook, stays: [], work: [] },
-  ...{ lots: [], wanted: [], lotRule: 'oldest', pinned: [], without: [], ...part },
+  ...{ lots: [], wanted: [], lotRule: 'oldest', pinned: [], without: [], withdraw: [], ...part },
 });
 let highs: Highs;
 beforeAll(async () => {
@@ -120,8 +120,10 @@ describe('a season laid out', () => {
     const shut = places.map((place) => (place.kind === 'fridge' ? { ...place, shut: [{ from: '2027-01-10', to: '2027-01-16' }] } : place));
     const [around] = best(season({ ...one, places: shut }));
     const fridges = new Set(shut.flatMap(({ id, shut: days }) => (days ? [id] : [])));
-    const lain = around ? plansOf(around, { today: TODAY, places: shut }).flatMap(({ plan: { stages } }) => stages) : [];
-    expect(lain.some(({ placeId, start, end }) => fridges.has(placeId ?? '') && start <= '2027-01-16' && end > '2027-01-10')).toBe(false);
+    const stages = around ? plansOf(around, { today: TODAY, places: shut }).flatMap(({ plan }) => plan.stages) : [];
+    const inFridges = stages.filter(({ placeId }) => placeId !== undefined && fridges.has(placeId));
+    expect(stages.length).toBeGreaterThan(0);
+    expect(inFridges.filter(({ start, end }) => start <= '2027-01-16' && end > '2027-01-10')).toEqual([]);
   });
 
   test('begins on days when somebody works, and asks no more of a week than they have', () => {

@@ -1,4 +1,4 @@
-/** So much of a resource, from one moment up to another, which it is free again on. Moments are whole: days for places, weeks for hands. */
+/** An amount of a resource, used from one moment up to another, on which it is free again. Moments are whole numbers: days for places, weeks for people's time. */
 export interface Use {
   resource: number;
   from: number;
@@ -6,14 +6,14 @@ export interface Use {
   amount: number;
 }
 
-/** One way to serve a wish: what it costs, what it holds of each resource and when, and what it takes of each stock. */
+/** One way to keep a promise: what it costs, how much of each resource it uses from when to when, and what it takes from each stock. */
 export interface Choice {
   cost: number;
   uses: readonly Use[];
   takes: readonly { stock: number; count: number }[];
 }
 
-/** A wish: what it costs to leave it, and the choices of which at most one is made. */
+/** A promise: what it costs not to keep it, and the choices that would keep it, of which one may be made. */
 export interface Row {
   unkept: number;
   choices: readonly Choice[];
@@ -29,13 +29,13 @@ export interface Problem {
   stocks: readonly number[];
 }
 
-/** The choice made for each row; `undefined` where it is left. */
+/** The choice made for each row, by its place in the row; `undefined` where none is. */
 export type Picked = readonly (number | undefined)[];
 
 /** Rounding of litres must not keep out what fits. */
 export const SLACK = 1e-6;
 
-/** What a plan costs: its choices, and what is left. */
+/** What a plan costs: its choices, and the promises that it does not keep. */
 export function costOf({ rows }: Problem, picked: Picked): number {
   return rows.reduce((sum, { unkept, choices }, row) => {
     const at = picked[row];

@@ -1,4 +1,5 @@
-import type { PlaceId, PlainDate } from '@chill/model/primitives.ts';
+import type { LotId, NewId, PlaceId, PlainDate } from '@chill/model/primitives.ts';
+import type { NewSeason } from '@chill/model/seasonPlan.ts';
 import type { Species } from '@chill/model/species.ts';
 import { addDays, later } from '../calendar/dates.ts';
 import { viableShare } from '../lot/viability.ts';
@@ -113,4 +114,29 @@ export function tally(promises: readonly ProposedPromise[]): { kept: number; par
   const whole = promises.filter(({ kept }) => kept && kept.late_days === 0 && kept.enough).length;
   const left = promises.filter(({ kept }) => !kept).length;
   return { kept: whole, partly: promises.length - whole - left, left };
+}
+
+/** A proposed season as it is accepted: its plan, the batches that are made for it, and those that it was planned without. */
+export function seasonToAccept(
+  proposals: readonly ProposedPromise[],
+  { today, withdraw }: Pick<Season, 'today' | 'withdraw'>,
+  newId: NewId,
+): NewSeason {
+  const promises = proposals.map(({ wanted: { promise, plants }, kept }) => ({
+    ...{ promiseId: promise.id, speciesId: promise.speciesId, whom: promise.whom, plants, on: promise.on },
+    batches: (kept?.parts ?? []).map(({ lotId, plan }) => ({ id: newId(), lotId, plan, madeOn: today })),
+    ...(kept && { ready: kept.ready, expects: kept.plants }),
+  }));
+  return {
+    plan: { id: newId(), on: today, promises: promises.map(({ batches, ...one }) => ({ ...one, batchIds: batches.map(({ id }) => id) })) },
+    batches: promises.flatMap(({ batches }) => batches),
+    ...(withdraw.length > 0 && { withdraw: [...withdraw] }),
+  };
+}
+
+/** What a proposed season takes of each lot. */
+export function seedsTaken(proposals: readonly ProposedPromise[]): Map<LotId, number> {
+  const taken = new Map<LotId, number>();
+  for (const { kept } of proposals) for (const { lotId, plan } of kept?.parts ?? []) taken.set(lotId, (taken.get(lotId) ?? 0) + plan.seeds);
+  return taken;
 }

@@ -1,7 +1,7 @@
 import type { Lot, TowelResult } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
-import type { LotId, PlainDate, PromiseId } from '@chill/model/primitives.ts';
+import type { BatchId, PlainDate, PromiseId } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import { addDays, dayNumber, daysBetween } from '../calendar/dates.ts';
 import type { SwingingPlace } from '../chill/met.ts';
@@ -44,6 +44,8 @@ export interface Season {
   wanted: readonly Wanted[];
   lotRule: LotRule;
   pinned: readonly Pinned[];
+  /** Planned batches of accepted seasons that this one may plan anew: they are counted as if they were not there, and withdrawn when it is accepted. */
+  withdraw: readonly BatchId[];
   /** Methods that are not to be used for a promise. */
   without: readonly { promiseId: PromiseId; methodId: string }[];
 }
@@ -91,9 +93,4 @@ export function freeHands({ nursery, work, today }: Pick<Season, 'nursery' | 'wo
     }
     return { from: week, free: minutes - (work[week]?.minutes ?? 0) };
   });
-}
-
-/** A lot by its id. */
-export function lotOf({ lots }: Pick<Season, 'lots'>, id: LotId): StockedLot | undefined {
-  return lots.find((lot) => lot.id === id);
 }

@@ -58,6 +58,11 @@ export function crowdings(places: readonly Place[], stays: readonly Stay[], sinc
 /** Places that what lies in one may be moved to without more ado: counted alike, and both out in the weather or neither: seedlings from a bench would freeze. */
 const alike = (a: Place, b: Place) => (a.room ?? 'bags') === (b.room ?? 'bags') && PLACES[a.kind].weather === PLACES[b.kind].weather;
 
+/** Where what is only proposed, laid beside what lies there by now, would be too much: others may have planned meanwhile. Counted from the stays alone. */
+export function overfilled(places: readonly Place[], proposed: readonly Stay[], lying: readonly Stay[], since: PlainDate): Crowding[] {
+  return crowdings(places, [...lying, ...proposed], since).filter(({ stays }) => stays.some((stay) => stay.proposed));
+}
+
 /** How much too much lies anywhere, summed over days. */
 const pressed = (places: readonly Place[], stays: readonly Stay[], since: PlainDate) =>
   crowdings(places, stays, since).reduce((sum, { over, from, to }) => sum + over * daysBetween(from, to), 0);

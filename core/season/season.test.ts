@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
 import type { BatchView } from '../schedule/reader.ts';
-import { crowdingIn, crowdings, movesFor, reliefFor } from './crowding.ts';
+import { crowdingIn, crowdings, movesFor, overfilled, reliefFor } from './crowding.ts';
 import { bandOf } from './lanes.ts';
 import { type Stay, staysOf } from './stays.ts';
 import { workByWeek } from './work.ts';
@@ -64,6 +64,15 @@ test('a place that is shut has everything that lies there too much, and each is 
   // A shelf for two has one already until the ninth day: one of them fits, and where there is no shelf, none.
   expect(moves(place('shelf', 2))).toMatchObject({ moves: [{ code: 'A' }], left: 1 });
   expect(moves(place('drawer', 9, 'drawer'))).toEqual({ moves: [], left: 2 });
+});
+
+test('what is only proposed must not lie where others have filled a place meanwhile', () => {
+  const lying = [stay('A', 0, 30, { begun: true }), stay('B', 20, 40)];
+  const proposed = (from: number, to: number) => [stay('P', from, to, { proposed: true })];
+  expect(overfilled([crisper], proposed(0, 20), lying, TODAY)).toEqual([]);
+  expect(overfilled([crisper], proposed(10, 25), lying, TODAY)).toMatchObject([{ from: day(20), to: day(25), over: 1 }]);
+  // That a place is too full by itself is no fault of what is proposed for another day.
+  expect(overfilled([place('crisper', 1)], proposed(40, 50), lying, TODAY)).toEqual([]);
 });
 
 test('no two stays share a lane on a day, each keeps its lane, and none lies above the last lane while one is free', () => {

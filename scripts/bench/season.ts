@@ -46,7 +46,7 @@ function busySeason(promises: number): Season {
   });
   return {
     ...{ today: TODAY, nursery: NURSERY, places, species, lots, stays: [], work: [], wanted },
-    ...{ lotRule: 'oldest', pinned: [], without: [] },
+    ...{ lotRule: 'oldest', pinned: [], without: [], withdraw: [] },
   };
 }
 

@@ -15,7 +15,9 @@ import { useNursery } from '../../data/nursery.ts';
 import { type Figures, FiguresTable } from '../../kit/FiguresTable.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { Crowded } from './Crowded.tsx';
-import { ProposalHead, ProposalList, ProposedNow } from './Proposal.tsx';
+import { ProposalHead } from './ProposalHead.tsx';
+import { ProposalList } from './ProposalList.tsx';
+import { ProposedNow } from './ProposedNow.tsx';
 import { SeasonDrawing } from './SeasonDrawing.tsx';
 import { JustAccepted, SeasonsAccepted } from './SeasonsAccepted.tsx';
 import { isKept, useSeasonPlan } from './useSeasonPlan.ts';
@@ -34,7 +36,17 @@ export default function SeasonPage() {
   const [paper, setPaper] = useState<'a4' | 'a3'>('a4');
   const [made, setMade] = useState<string[]>();
   const { proposals } = plan;
-  const lying = useMemo(() => staysOf(batches, places, today), [batches, places, today]);
+  const withdraw = plan.planning?.season.withdraw;
+  // What is planned anew lies nowhere else meanwhile.
+  const lying = useMemo(
+    () =>
+      staysOf(
+        batches.filter(({ batch }) => !withdraw?.includes(batch.id)),
+        places,
+        today,
+      ),
+    [batches, withdraw, places, today],
+  );
   const stays = useMemo(() => inOrder([...lying, ...proposals.flatMap(({ kept }) => kept?.stays ?? [])]), [lying, proposals]);
   const everCrowded = useMemo(() => crowdings(places, stays, stays[0]?.from ?? today), [places, stays, today]);
   const from = later(stays[0]?.from ?? today, addDays(today, -BACK_DAYS));
@@ -70,9 +82,10 @@ export default function SeasonPage() {
     [units],
   );
   const shown = open.find(({ batch }) => batch.id === followed);
-  const proposed = proposals.filter(isKept).find(({ wanted }) => wanted.promise.id === followed);
+  const kept = proposals.filter(isKept);
   // What is taken hold of is shown before what is only followed.
-  const inHand = proposals.filter(isKept).find(({ wanted }) => wanted.promise.id === (plan.moving?.id ?? followed));
+  const inHand = kept.find(({ wanted }) => wanted.promise.id === (plan.moving?.id ?? followed));
+  const drawn = shown?.batch.id ?? inHand?.wanted.promise.id;
   return (
     <section className={`px-4 pt-5 desk:px-10 print:p-0 paper-${paper}`}>
       <div className="flex flex-wrap items-baseline justify-between gap-x-8">
@@ -92,7 +105,7 @@ export default function SeasonPage() {
           </select>
         </span>
       </div>
-      <ProposalHead plan={plan} accepted={setMade} />
+      <ProposalHead plan={plan} lying={lying} accepted={setMade} />
       <JustAccepted made={made} undone={() => setMade(undefined)} />
       {stays.length === 0 ? (
         <p className="mt-2 text-lg">
@@ -111,11 +124,7 @@ export default function SeasonPage() {
           <div className="screen-only mt-2 flex flex-wrap items-baseline gap-x-6">
             <label className="flex items-baseline gap-2 text-[0.95rem] text-ink2">
               {say('follow')}
-              <select
-                className="written max-w-64"
-                value={shown?.batch.id ?? proposed?.wanted.promise.id ?? ''}
-                onChange={({ target }) => follow(target.value || undefined)}
-              >
+              <select className="written max-w-64" value={drawn ?? ''} onChange={({ target }) => follow(target.value || undefined)}>
                 <option value="">{say('noBatch')}</option>
                 {open
                   .toSorted((a, b) => a.batch.code.localeCompare(b.batch.code))
@@ -124,9 +133,9 @@ export default function SeasonPage() {
                       {batch.code} {species.common[0]}
                     </option>
                   ))}
-                {proposals.some(isKept) && (
+                {kept.length > 0 && (
                   <optgroup label={say('proposed')}>
-                    {proposals.filter(isKept).map(({ wanted: { promise } }) => (
+                    {kept.map(({ wanted: { promise } }) => (
                       <option key={promise.id} value={promise.id}>
                         {promise.whom}
                       </option>
@@ -142,7 +151,7 @@ export default function SeasonPage() {
           <SeasonDrawing
             {...{ bands, weeks, from, to, today }}
             crowded={everCrowded}
-            followed={shown?.batch.id ?? proposed?.wanted.promise.id}
+            followed={drawn}
             hold={plan.grip}
             follow={follow}
             frostSafe={nextFrostSafeDate(nursery.lastFrost, today, nursery.settings.frostRisk)}
@@ -151,7 +160,7 @@ export default function SeasonPage() {
             capacity={capacity}
             months={shortMonth}
           />
-          {inHand && <ProposedNow one={inHand} plan={plan} stays={stays} />}
+          {inHand && <ProposedNow one={inHand} plan={plan} others={stays.filter(({ id }) => id !== inHand.wanted.promise.id)} />}
           {shown && (
             <div className="mt-2 flex flex-wrap items-baseline gap-x-4" role="status">
               <Link to={`/batch/${shown.batch.code}`} className="underline-offset-4 hover:underline">

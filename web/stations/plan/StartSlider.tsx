@@ -57,7 +57,7 @@ export function StartSlider({ one, plan }: { one: KeptPromise; plan: SeasonPlann
             {say('keep')}
           </button>
           <button type="button" className="quiet" onClick={plan.leave}>
-            {say('leave')}
+            {say('cancel')}
           </button>
         </>
       )}

@@ -1,6 +1,6 @@
 import { type LotRule, mondayOf, type Pinned, type Season } from '@chill/core/planning/season.ts';
 import { wantedOf } from '@chill/core/planning/wanted.ts';
-import { type Stay, staysOf } from '@chill/core/season/stays.ts';
+import { staysOf } from '@chill/core/season/stays.ts';
 import { byWeek, expectedWork } from '@chill/core/season/work.ts';
 import { useMemo } from 'react';
 import { asItStands, useNursery } from '../../data/nursery.ts';
@@ -15,31 +15,50 @@ export interface Held {
   lotRule: LotRule;
   pinned: Pinned[];
   without: Season['without'];
+  /** Whether batches of accepted seasons that have not begun may be planned anew. */
+  mayMove: boolean;
 }
 
-export const NOTHING_HELD: Held = { lotRule: 'oldest', pinned: [], without: [] };
+export const NOTHING_HELD: Held = { lotRule: 'oldest', pinned: [], without: [], mayMove: false };
+
+/** A season without what the grower holds fast, and how many planned batches could be planned anew with it. */
+export interface SeasonInHand {
+  base: Omit<Season, 'lotRule' | 'pinned' | 'without'>;
+  movable: number;
+}
 
 /** The season as it stands, to be planned: what is in hand, what is in stock, and what is promised and not yet started. `undefined` until the promises have come. */
-export function useSeason(): ((held: Held) => Season) | undefined {
+export function useSeason(mayMove: boolean): SeasonInHand | undefined {
   const { nursery, placesAsMeasured: places, lots, handbook, batches, rot, today } = useNursery();
   const { inHand } = usePromises();
   const plans = useSeasons();
   return useMemo(() => {
     if (!inHand || !plans) return undefined;
-    const wanted = wantedOf(inHand, batches, plans);
-    const stays: Stay[] = staysOf(batches, places, today);
-    const work = byWeek(expectedWork(batches, today), mondayOf(today), WEEKS);
+    const ofSeasons = new Set(
+      plans.filter(({ undone }) => !undone).flatMap(({ promises }) => promises.flatMap(({ batchIds }) => batchIds)),
+    );
+    const movable = batches.filter(({ batch }) => ofSeasons.has(batch.id) && batch.events.length === 0);
+    const withdrawn = mayMove ? movable : [];
+    const others = batches.filter((view) => !withdrawn.includes(view));
+    const wanted = wantedOf(inHand, others, plans);
     const species = handbook.filter(({ id }) => wanted.some(({ promise }) => promise.speciesId === id));
-    const stock = lots
-      .filter(({ unassigned, speciesId }) => unassigned > 0 && species.some(({ id }) => id === speciesId))
-      .map((lot) => {
-        const { id, code, speciesId, soundness, wintered, provenance, storage, towelTests } = asItStands(lot);
-        return {
-          ...{ id, code, speciesId, soundness, provenance, towelTests, unassigned: lot.unassigned },
-          ...(wintered && { wintered }),
-          ...(storage && { storage }),
-        };
-      });
-    return (held: Held): Season => ({ today, nursery, places, rot, species, lots: stock, stays, work, wanted, ...held });
-  }, [inHand, plans, nursery, places, lots, handbook, batches, rot, today]);
+    const stock = lots.flatMap((lot) => {
+      const back = withdrawn.reduce((sum, { batch }) => sum + (batch.lotId === lot.id ? batch.plan.seeds : 0), 0);
+      const unassigned = lot.unassigned + back;
+      if (unassigned === 0 || !species.some(({ id }) => id === lot.speciesId)) return [];
+      const { id, code, speciesId, soundness, wintered, provenance, storage, towelTests } = asItStands(lot);
+      return [
+        { id, code, speciesId, soundness, provenance, towelTests, unassigned, ...(wintered && { wintered }), ...(storage && { storage }) },
+      ];
+    });
+    return {
+      movable: movable.length,
+      base: {
+        ...{ today, nursery, places, rot, species, lots: stock, wanted },
+        stays: staysOf(others, places, today),
+        work: byWeek(expectedWork(others, today), mondayOf(today), WEEKS),
+        withdraw: withdrawn.map(({ batch }) => batch.id),
+      },
+    };
+  }, [inHand, plans, mayMove, nursery, places, lots, handbook, batches, rot, today]);
 }

@@ -1,10 +1,10 @@
 import { movedBy } from '@chill/core/planning/move.ts';
 import type { Kept, ProposedPromise } from '@chill/core/planning/proposed.ts';
-import type { LotRule } from '@chill/core/planning/season.ts';
+import type { LotRule, Season } from '@chill/core/planning/season.ts';
 import { useMemo, useRef, useState } from 'react';
 import { useNursery } from '../../data/nursery.ts';
 import { type Planning, usePlanning } from './usePlanning.ts';
-import { type Held, NOTHING_HELD, useSeason } from './useSeason.ts';
+import { type Held, NOTHING_HELD, type SeasonInHand, useSeason } from './useSeason.ts';
 
 /** A proposed promise that is kept. */
 export type KeptPromise = ProposedPromise & { kept: Kept };
@@ -22,6 +22,8 @@ export interface SeasonPlanning extends Grip {
   grip: Grip;
   /** Promises that need plants; `undefined` until they have come. */
   wanted: number | undefined;
+  /** Batches of accepted seasons that have not begun. */
+  movable: number;
   planning: Planning | undefined;
   /** The proposal, with the one that is taken hold of where it is moved to. */
   proposals: ProposedPromise[];
@@ -31,6 +33,8 @@ export interface SeasonPlanning extends Grip {
   stop: () => void;
   discard: () => void;
   chooseLots: (rule: LotRule) => void;
+  /** Whether planned batches of accepted seasons may be planned anew. */
+  letMove: (may: boolean) => void;
   /** Holds a promise as it is proposed while the rest is planned again; lets go of it; plans it by another method. */
   hold: (one: KeptPromise) => void;
   letGo: (id: string) => void;
@@ -39,8 +43,8 @@ export interface SeasonPlanning extends Grip {
 
 export function useSeasonPlan(): SeasonPlanning {
   const { handbook } = useNursery();
-  const season = useSeason();
   const [held, setHeld] = useState<Held>(NOTHING_HELD);
+  const season = useSeason(held.mayMove);
   const [moving, setMoving] = useState<{ id: string; days: number }>();
   const { planning, plan, stop, clear } = usePlanning();
   const { promises, season: planned } = planning ?? {};
@@ -56,7 +60,7 @@ export function useSeasonPlan(): SeasonPlanning {
   const again = (next: Held) => {
     setHeld(next);
     setMoving(undefined);
-    if (season && planning) plan(season(next), proposals);
+    if (season && planning) plan(planFrom(season, next), proposals);
   };
   const pinned = ({ wanted, kept }: KeptPromise) => ({ promiseId: wanted.promise.id, methodId: kept.methodId, start: kept.start });
   const but = (id: string) => held.pinned.filter(({ promiseId }) => promiseId !== id);
@@ -77,16 +81,28 @@ export function useSeasonPlan(): SeasonPlanning {
   );
   return {
     ...{ planning, proposals, held, moving, stop, hold, move, keep, leave, grip },
-    wanted: season?.(held).wanted.length,
-    plan: () => season && plan(season(held), planning ? proposals : undefined),
+    wanted: season?.base.wanted.length,
+    movable: season?.movable ?? 0,
+    plan: () => {
+      setMoving(undefined);
+      if (season) plan(planFrom(season, held), promises);
+    },
     discard: () => {
-      setHeld(NOTHING_HELD);
+      setHeld((before) => ({ ...NOTHING_HELD, mayMove: before.mayMove }));
       setMoving(undefined);
       clear();
     },
     chooseLots: (lotRule) => again({ ...held, lotRule }),
+    // What may move is another season: it is planned when it is asked for.
+    letMove: (mayMove) => {
+      setHeld({ ...NOTHING_HELD, lotRule: held.lotRule, mayMove });
+      setMoving(undefined);
+      clear();
+    },
     letGo: (id) => again({ ...held, pinned: but(id) }),
     another: ({ wanted: { promise }, kept: { methodId } }) =>
       again({ ...held, pinned: but(promise.id), without: [...held.without, { promiseId: promise.id, methodId }] }),
   };
 }
+
+const planFrom = ({ base }: SeasonInHand, { lotRule, pinned, without }: Held): Season => ({ ...base, lotRule, pinned, without });

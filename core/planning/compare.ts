@@ -27,7 +27,7 @@ export function compared({ promises }: SeasonPlan, batches: readonly BatchView[]
 }
 
 /** A plan that holds this share of what it was to give is as planned: the luck of a look moves it by less. */
-const AS_PLANNED = 0.9;
+export const AS_PLANNED = 0.9;
 
 function cameOf(planned: PlannedPromise, batches: readonly BatchView[]): Came {
   if (planned.batchIds.length === 0) return { planned, batches: [], shifted_days: 0, share: 0, danger: 'left' };

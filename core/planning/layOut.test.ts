@@ -186,6 +186,8 @@ describe('what is wanted', () => {
     });
     const late = view('v', 38, 60, '2027-08-01');
     expect(of(promises, [late], [plan('v')])).toEqual([['b', 20]]);
+    // The luck of a look is nothing to start seed for.
+    expect(of(promises, [view('v', 36, 56, '2027-08-01')], [plan('v')])).toEqual([['b', 20]]);
     expect(of(promises, [view('v', 19, 30, '2027-08-01')], [plan('v')])).toEqual([
       ['a', 20],
       ['b', 20],

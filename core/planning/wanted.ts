@@ -3,7 +3,7 @@ import { type PlantPromise, Priority, type PromisesInHand } from '@chill/model/p
 import type { SeasonPlan } from '@chill/model/seasonPlan.ts';
 import { weighPromises } from '../schedule/promises.ts';
 import type { BatchView } from '../schedule/reader.ts';
-import { compared } from './compare.ts';
+import { AS_PLANNED, compared } from './compare.ts';
 
 /** A promise that needs plants which no batch has yet, and how many. */
 export interface Wanted {
@@ -14,7 +14,7 @@ export interface Wanted {
 /**
  * What still has to be started for the promises of every species: of what is promised up to a day, so much as its batches do not surely give by it, and less
  * what has to be started for the promises before. Batches that were planned for a promise in an accepted season are kept for it, late ones too: they count
- * as what they were planned to give, and for less as far as they have fallen behind that. What comes first stands first, then what is due first.
+ * as what they were planned to give, and for less once they have fallen behind that. What comes first stands first, then what is due first.
  */
 export function wantedOf(inHand: PromisesInHand, batches: readonly BatchView[], plans: readonly SeasonPlan[] = []): Wanted[] {
   const { covers, kept } = keptFor(plans, batches);
@@ -45,7 +45,8 @@ function keptFor(plans: readonly SeasonPlan[], batches: readonly BatchView[]): {
       for (const { batch } of own) kept.add(batch.id);
       // What a plan was short of from the beginning it is still short of.
       const meant = planned.expects ? Math.min(planned.plants, (planned.expects.low + planned.expects.high) / 2) : planned.plants;
-      covers.set(planned.promiseId, (covers.get(planned.promiseId) ?? 0) + Math.floor(meant * Math.min(1, share)));
+      const gives = share >= AS_PLANNED ? meant : meant * share;
+      covers.set(planned.promiseId, (covers.get(planned.promiseId) ?? 0) + Math.floor(gives));
     }
   return { covers, kept };
 }

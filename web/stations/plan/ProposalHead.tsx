@@ -39,8 +39,13 @@ export function ProposalHead({
   const choices = (
     <>
       {plan.movable > 0 && (
-        <label className="flex items-baseline gap-x-2 text-[0.95rem] text-ink2">
-          <input type="checkbox" className="tap" checked={held.mayMove} onChange={({ target }) => plan.letMove(target.checked)} />
+        <label className="flex min-h-11 items-center gap-x-2 text-[0.95rem] text-ink2">
+          <input
+            type="checkbox"
+            className="size-5 shrink-0 accent-ink"
+            checked={held.mayMove}
+            onChange={({ target }) => plan.letMove(target.checked)}
+          />
           {say('mayMove', { count: plan.movable })}
         </label>
       )}

@@ -58,7 +58,7 @@ function ProposalRow({ one, plan, follow }: { one: ProposedPromise; plan: Season
                 {one.kept.late_days > 0 && `, ${say('late', { days: say('days', { count: one.kept.late_days }) })}`}
               </span>
               , {say('plants', { range: `${one.kept.plants.low}–${one.kept.plants.high}` })}
-              {!one.kept.enough && <b className="text-alarm">{`, ${say('short')}`}</b>}
+              {!one.kept.enough && <b className="text-alarm">{`, ${middleOf(one) < plants ? say('short') : say('lessSure')}`}</b>}
               {held && <span className="ml-2 rounded-xs bg-line px-1.5 text-[0.85rem]">{say('held')}</span>}
             </p>
             <p className="text-[0.95rem] text-ink2">
@@ -102,6 +102,7 @@ function LeftWords({ left }: { left: Left }) {
   return `${what} ${say('leftReady', { ready: shortDate(left.ready, today) })}`;
 }
 
+const middleOf = ({ kept: { plants } }: KeptPromise) => (plants.low + plants.high) / 2;
 const partsOf = ({ kept }: KeptPromise, lots: readonly { id: string; code: string }[]) =>
   kept.parts.map(({ lotId, plan }) => say('seeds', { seeds: plan.seeds, code: lots.find(({ id }) => id === lotId)?.code })).join(', ');
 

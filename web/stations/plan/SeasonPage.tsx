@@ -9,7 +9,7 @@ import { byWeek, type Week, workAhead, workByWeek } from '@chill/core/season/wor
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { nextFrostSafeDate } from '@chill/core/winter/frost.ts';
 import { say } from '@chill/words/seasonDrawn.ts';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { type Figures, FiguresTable } from '../../kit/FiguresTable.tsx';
@@ -35,6 +35,7 @@ export default function SeasonPage() {
   const plan = useSeasonPlan();
   const [paper, setPaper] = useState<'a4' | 'a3'>('a4');
   const [made, setMade] = useState<string[]>();
+  const drawing = useRef<HTMLDivElement>(null);
   const { proposals } = plan;
   const withdraw = plan.planning?.season.withdraw;
   // What is planned anew lies nowhere else meanwhile.
@@ -148,18 +149,20 @@ export default function SeasonPage() {
               {say('promises')}
             </Link>
           </div>
-          <SeasonDrawing
-            {...{ bands, weeks, from, to, today }}
-            crowded={everCrowded}
-            followed={drawn}
-            hold={plan.grip}
-            follow={follow}
-            frostSafe={nextFrostSafeDate(nursery.lastFrost, today, nursery.settings.frostRisk)}
-            frostRisk={nursery.settings.frostRisk}
-            label={say('drawing', { from: shortDate(from, today), to: shortDate(to, today) })}
-            capacity={capacity}
-            months={shortMonth}
-          />
+          <div ref={drawing} className="scroll-mt-36">
+            <SeasonDrawing
+              {...{ bands, weeks, from, to, today }}
+              crowded={everCrowded}
+              followed={drawn}
+              hold={plan.grip}
+              follow={follow}
+              frostSafe={nextFrostSafeDate(nursery.lastFrost, today, nursery.settings.frostRisk)}
+              frostRisk={nursery.settings.frostRisk}
+              label={say('drawing', { from: shortDate(from, today), to: shortDate(to, today) })}
+              capacity={capacity}
+              months={shortMonth}
+            />
+          </div>
           {inHand && <ProposedNow one={inHand} plan={plan} others={stays.filter(({ id }) => id !== inHand.wanted.promise.id)} />}
           {shown && (
             <div className="mt-2 flex flex-wrap items-baseline gap-x-4" role="status">
@@ -176,7 +179,14 @@ export default function SeasonPage() {
                 ))}
             </div>
           )}
-          <ProposalList plan={plan} follow={follow} />
+          <ProposalList
+            plan={plan}
+            follow={(id) => {
+              follow(id);
+              // The list is long: what is followed is shown.
+              drawing.current?.scrollIntoView({ block: 'start' });
+            }}
+          />
           <SeasonsAccepted />
           <WorkList />
           <FiguresTable of={say('week')} make={() => inFigures(weeks, bands, today)} />

@@ -179,7 +179,7 @@ describe('the season', () => {
         },
         { ...three, left: { why: 'noRoom', full: 'hands', on: '2027-03-01', ready: '2027-06-09' } },
         { ...four, left: { why: 'noRoom', full: 'seed', ready: '2027-06-09' } },
-        { ...five, kept: { ...kept, late_days: 12, enough: false } },
+        { ...five, kept: { ...kept, late_days: 12, enough: false, plants: { low: 2, high: 9 } } },
       ],
     });
     const list = within(screen.getByRole('region', { name: 'Proposed season' }));
@@ -193,8 +193,10 @@ describe('the season', () => {
     expect(list.getByText(/^People have too little time in the week of 1 Mar/)).toBeTruthy();
     expect(list.getByText(/^Other promises take the seed of its lots\./)).toBeTruthy();
     expect(list.getByText(/12 days late/)).toBeTruthy();
-    expect(list.getByText(', fewer than wanted')).toBeTruthy();
     expect(list.getByText(/^400 seeds \(2\.5 g\) of Common camas by 20 Nov, for no seed$/)).toBeTruthy();
+    expect(list.getByText(', fewer than wanted')).toBeTruthy();
+    worker.say({ said: 'plan', promises: [{ ...five, kept: { ...kept, enough: false, plants: { low: 6, high: 30 } } }] });
+    expect(list.getByText(', less sure than wanted')).toBeTruthy();
   });
 
   test('one is moved by keys, left, kept and let go; another method is asked for: each time the rest is planned again', async () => {
@@ -223,7 +225,7 @@ describe('the season', () => {
     worker.say({ said: 'plan', promises: proposal() });
     await user.click(press('Another method for school bed'));
     expect(worker.asked?.without).toMatchObject([{ promiseId: promises[1]?.id }]);
-    await user.selectOptions(screen.getByRole('combobox', { name: 'Seed from' }), 'one lot each, never mixed');
+    await user.selectOptions(screen.getByRole('combobox', { name: 'Seed from' }), 'one lot for each promise');
     expect(worker.asked?.lotRule).toBe('apart');
     await user.click(press('Discard'));
     expect(press('Plan the season')).toBeTruthy();

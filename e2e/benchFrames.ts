@@ -1,5 +1,5 @@
 import { chromium, type Page } from '@playwright/test';
-import { type Frames, framesAtTheBench, framesOfTheRedraw } from './frames.ts';
+import { type Frames, framesAtTheBench, framesOfTheDrag, framesOfTheRedraw } from './frames.ts';
 import { longestTaskOfTheSeason, longestTasks } from './longTasks.ts';
 import { demoFolder, startServer } from './nursery.ts';
 import config from './playwright.config.ts';
@@ -25,6 +25,11 @@ export function framesOfTheBench(): Promise<{ idle: Frames; busy: Frames }> {
 /** For `npm run bench`: the middle frame of the plan while nothing changes and while every frame changes the wish. */
 export function framesOfThePlan(): Promise<{ idle: number; dragged: number }> {
   return withTheDemo({ width: 1280, height: 800 }, framesOfTheRedraw);
+}
+
+/** For `npm run bench`: the middle frame of a planned season while nothing changes, and while every frame takes a proposed line a day further. */
+export function framesOfTheSeason(): Promise<{ idle: number; dragged: number }> {
+  return withTheDemo({ width: 1280, height: 800 }, framesOfTheDrag);
 }
 
 /** For `npm run bench`: the longest tasks of the page while the heavy work of the cold runs. */

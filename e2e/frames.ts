@@ -107,3 +107,25 @@ export async function framesOfTheRedraw(page: Page): Promise<{ idle: number; dra
   await page.getByRole('button', { name: /^Towel in the fridge/ }).waitFor();
   return { idle: middle(await framesOf(page, 120)), dragged: middle(await dragTheWish(page, 120)) };
 }
+
+/** The middle frame of a planned season as it stands, and while every frame takes a proposed line a day further, ms. Needs the demo. */
+export async function framesOfTheDrag(page: Page): Promise<{ idle: number; dragged: number }> {
+  await page.goto('/plan/season');
+  await page.getByRole('button', { name: 'Plan the season' }).click();
+  await page.getByRole('button', { name: 'Stop' }).waitFor({ state: 'detached', timeout: 60_000 });
+  await page.getByText('Trying more room and more time').waitFor({ state: 'detached', timeout: 120_000 });
+  const idle = middle(await framesOf(page, 120));
+  await page.evaluate(`(() => {
+    const svg = document.querySelector('svg:has(path[stroke-dasharray="5 2"][d^=M])');
+    const [, x, y, to] = /^M([\\d.]+) ([\\d.]+)H([\\d.]+)/.exec(svg.querySelector('path[stroke-dasharray="5 2"][d^=M]').getAttribute('d')).map(Number);
+    const box = svg.getBoundingClientRect();
+    window.hold = (type, further) => svg.dispatchEvent(new PointerEvent(type, { bubbles: true, pointerId: 1, clientX: box.x + (x + to) / 2 + further, clientY: box.y + y }));
+    // A made-up pointer cannot be captured.
+    svg.setPointerCapture = () => {};
+    window.hold('pointerdown', 0);
+  })()`);
+  const dragged = middle(await framesOf(page, 120, '(i) => window.hold("pointermove", 5 + 2.7 * (i % 40))'));
+  const held = await page.getByRole('button', { name: 'Keep this start' }).count();
+  if (held === 0) throw new Error('Nothing was taken hold of.');
+  return { idle, dragged };
+}

@@ -14,7 +14,13 @@ import type { Timer } from '../../core/ledger/batchState.ts';
 import { fold } from '../../core/ledger/fold.ts';
 import { weighMethods } from '../../core/methods/propose.ts';
 import { readTimer } from '../../core/treat/timers.ts';
-import { framesOfTheBench, framesOfThePlan, longestTaskOfThePlanning, longestTasksOfTheCold } from '../../e2e/benchFrames.ts';
+import {
+  framesOfTheBench,
+  framesOfThePlan,
+  framesOfTheSeason,
+  longestTaskOfThePlanning,
+  longestTasksOfTheCold,
+} from '../../e2e/benchFrames.ts';
 import type { LedgerEvent } from '../../model/event.ts';
 import type { Species } from '../../model/species.ts';
 import { rawDatabase, readBeside } from '../../server/store/raw.ts';
@@ -252,6 +258,8 @@ async function benchFrames(): Promise<void> {
 async function benchRedraw(): Promise<void> {
   const { idle, dragged } = await framesOfThePlan();
   say('frames while every one changes the wish / those of the plan left alone', dragged / idle, 2, '×');
+  const season = await framesOfTheSeason();
+  say('frames while a line of the season is dragged / those of the season left alone', season.dragged / season.idle, 2, '×');
 }
 
 /** The longest task on the page's own thread while the heavy work runs in its workers. */

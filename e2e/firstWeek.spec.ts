@@ -42,14 +42,8 @@ class Hands {
     await this.grower.page.keyboard.type(text);
   }
 
-  /** Tab until something has the focus, as somebody without a mouse goes there. */
   async tabTo(target: Locator): Promise<void> {
-    await target.waitFor();
-    for (let i = 0; i < 120; i++) {
-      if (await target.evaluate((one) => one.matches(':focus'))) return;
-      await this.keys('Tab');
-    }
-    throw new Error('Not to be reached with Tab.');
+    this.#steps += await this.grower.tabTo(target);
   }
 
   /** One task: what it took, against what it may take. */

@@ -109,6 +109,16 @@ export class Grower {
     return this.page.getByRole('link', { name }).first();
   }
 
+  /** Tab until something has the focus, as somebody without a mouse goes there; how often it was pressed. */
+  async tabTo(target: Locator): Promise<number> {
+    await target.waitFor();
+    for (let pressed = 0; pressed < 200; pressed++) {
+      if (await target.evaluate((one) => one.matches(':focus'))) return pressed;
+      await this.page.keyboard.press('Tab');
+    }
+    throw new Error('Not to be reached with Tab.');
+  }
+
   /** Nothing on this screen keeps anyone out, and nothing sticks out at the side. Where only the colours have changed, only they are looked at. */
   async barrierFree(look: 'everything' | 'colours' = 'everything'): Promise<void> {
     // What stays under the thumb lies over the page in the middle of it; at its end everything stands free.

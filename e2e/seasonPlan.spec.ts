@@ -1,3 +1,4 @@
+import type { Locator } from '@playwright/test';
 import { expect, test } from './nursery.ts';
 
 test.use({ data: 'demo' });
@@ -152,4 +153,37 @@ test('who works when is written down, and what is wrong is said at its field', a
   expect(people).toEqual([{ name: 'Tuesday people', minutes: [60, 180, 60, 60, 60, 0, 0] }]);
   await page.goto('/plan/season');
   await expect(page.getByText(/, Tuesday people/).first()).toBeVisible();
+});
+
+test('by keys alone: promised in words, planned, moved, kept, accepted, undone @desk', async ({ page, grower }) => {
+  const keys = page.keyboard;
+  const go = (to: Locator) => grower.tabTo(to);
+  const button = (name: string | RegExp) => page.getByRole('button', { name }).first();
+  await page.goto('/pots/promises');
+  await go(button('Promise several'));
+  await keys.press('Enter');
+  await go(page.getByRole('textbox', { name: /^Promises/ }));
+  await keys.type('9 chokecherry by 30 May 2028 for the orchard, first');
+  await go(button('Save 1 promise'));
+  await keys.press('Enter');
+  await expect(button('Change: the orchard')).toBeVisible();
+  await go(page.getByRole('link', { name: 'Plan what is missing' }));
+  await keys.press('Enter');
+  await expect(page.getByRole('heading', { level: 1, name: 'Season' })).toBeVisible();
+  await go(button('Plan the season'));
+  await keys.press('Enter');
+  const accept = button(/^Accept: make \d+ batch/);
+  await expect(accept).toBeEnabled({ timeout: 60_000 });
+  const slider = page.getByRole('region', { name: 'Proposed season' }).getByRole('slider').first();
+  await go(slider);
+  await keys.press('PageDown');
+  await keys.press('Enter');
+  await expect(button(/^Let go of the plan for/)).toBeVisible();
+  await expect(accept).toBeEnabled({ timeout: 60_000 });
+  await page.keyboard.press('Control+Home');
+  await go(accept);
+  await keys.press('Enter');
+  await go(button(/^Undo the season of/));
+  await keys.press('Enter');
+  await expect(page.getByRole('link', { name: 'Print their labels' })).toBeHidden();
 });

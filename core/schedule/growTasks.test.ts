@@ -99,7 +99,7 @@ describe('seedlings in their pots', () => {
     putAll(batch, recordCure(cure, projection.state, on, newId));
     moveOn(batch, camas, on);
     const early = read(batch, camas, on);
-    expect((early.projection.earlyOut as string) < early.projection.plantOut).toBe(true);
+    expect((early.projection.early?.out as string) < early.projection.plantOut).toBe(true);
     const out = recordPlantOut(early.now, early.projection.state, 3, { others: 'lost' }, on, newId);
     expect('events' in out && out.events).toMatchObject([{ kind: 'seedsMoved', moves: [{ to: 'plantedOut', count: 3 }] }]);
     const day = addDays(on, 7);

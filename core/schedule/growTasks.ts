@@ -4,14 +4,12 @@ import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/schedule.ts';
 import { addDays, daysBetween, later, spell } from '../calendar/dates.ts';
-import { placesFor } from '../kinds/places.ts';
-import { STAGES } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
 import { bringingOn, type GrowingStep } from '../pots/bringingOn.ts';
 import { pottedOn } from '../pots/living.ts';
 import { comesOff, stepSaid } from '../pots/steps.ts';
 import { POTS_EVERY_DAYS } from '../treat/intervals.ts';
-import type { Projection } from './project.ts';
+import { type Projection, potsPlace } from './project.ts';
 import { type Situation, warmthOf } from './situation.ts';
 import { type Task, type TaskContext, task } from './task.ts';
 
@@ -33,11 +31,11 @@ export function broughtOn(batch: Batch, projection: Projection, situation: Situa
   const potted = since.half;
   const { state } = projection;
   const { species, nursery } = situation;
-  const place = potsPlace(projection, situation);
+  const place = potsPlace(projection, situation.places);
   const temperature_C = place ? warmthOf(place, situation).celsius : INDOORS_C;
   const steps = bringingOn({
     ...{ species, nursery, potted, temperature_C },
-    plantOut: projection.earlyOut ?? projection.plantOut,
+    plantOut: projection.early?.out ?? projection.plantOut,
     outdoors: place?.kind === 'outdoors',
     toThin: Math.min(state.toThin, countIn(state.counts, ['potted', 'established'])),
     // A day that was chosen for those potted before these was theirs.
@@ -51,13 +49,6 @@ export function broughtOn(batch: Batch, projection: Projection, situation: Situa
       return { ...step, ...(done && { doneOn: done }) };
     }),
   };
-}
-
-/** Where a batch's seedlings stand: with the rest once that is in pots too; on the bench while it is somewhere else. */
-function potsPlace({ state, stages }: Projection, { places }: Pick<Situation, 'places'>): Place | undefined {
-  const at = stages.findIndex(({ kind }) => STAGES[kind].course === 'grows');
-  const placeId = state.stages[at]?.placeId ?? stages[at]?.placeId;
-  return places.find(({ id }) => id === placeId) ?? placesFor('pot', places)[0];
 }
 
 /** A dome that is still on so long after its days has been off for long, only nobody wrote it down. Assumption. */
@@ -76,12 +67,12 @@ export function growTasks(context: TaskContext): Task[] {
     if (kind === 'up' || kind === 'plantOut' || doneOn || lapsed(kind, to, steps, situation.today)) return [];
     return [tend(context, kind, from, place, off)];
   });
-  if (!projection.earlyOut) return tasks;
+  if (!projection.early) return tasks;
   const watered = state.tended.findLast(({ tending }) => tending === 'water')?.on ?? potted;
   return [
     tend(context, 'water', addDays(later(watered, potted), POTS_EVERY_DAYS), place),
     ...tasks,
-    setOutTask(context, projection.earlyOut, place?.id),
+    setOutTask(context, projection.early.out, place?.id),
   ];
 }
 

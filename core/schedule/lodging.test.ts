@@ -91,6 +91,23 @@ describe('what lies in a place', () => {
   });
 });
 
+test('seedlings in pots before the rest take room where they stand, and none with the rest', () => {
+  const bench: Place = { ...fridge, id: 'bench', kind: 'bench', capacity: 20 };
+  const towel = view('A', { medium: 'ownPot', counts: { waiting: 20, potted: 40 } });
+  const early = { plants: 40, placeId: 'bench', since: '2027-02-01', out: '2027-04-10' };
+  const one = { ...towel, projection: { ...towel.projection, early } } as unknown as BatchView;
+  const lies = (place: Place, on: string) =>
+    lodgersOf(place, [one], '2027-02-16', on).map(({ kind, room, leaves }) => [kind, room, leaves]);
+  expect(lies(bench, '2027-02-16')).toEqual([['pot', roomOf(40, 'ownPot', seed), '2027-04-10']]);
+  expect(lies(fridge, '2027-02-16')).toEqual([['coldMoist', roomOf(20, 'ownPot', seed), '2027-03-01']]);
+  expect(lies(bench, '2027-04-10')).toEqual([]);
+  // Where the rest lies in the same place, it is one batch there with the room of both.
+  const both = { ...one, projection: { ...one.projection, early: { ...early, placeId: 'fridge' } } } as BatchView;
+  expect(lodgersOf(fridge, [both], '2027-02-16').map(({ room, leaves }) => [room, leaves])).toEqual([
+    [roomOf(40, 'ownPot', seed) + roomOf(20, 'ownPot', seed), '2027-04-10'],
+  ]);
+});
+
 describe('room for a plan', () => {
   const plan = (seeds: number, start: string) =>
     ({

@@ -2,16 +2,18 @@ import type { Plan } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
-import type { DatedStage } from '@chill/model/stage.ts';
-import { later } from '../calendar/dates.ts';
+import type { DatedStage, StageKind } from '@chill/model/stage.ts';
+import { addDays, later } from '../calendar/dates.ts';
 import { atBench, mediumOf, STAGES } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
 import { roomOf } from '../methods/room.ts';
+import type { Early } from './project.ts';
 import type { BatchView } from './reader.ts';
 
-/** A batch in a place, how much of its room it takes, and the day on which it is expected to leave. */
+/** A batch in a place, the stage that it lies there in, how much of its room it takes, and the day on which it is expected to leave. */
 export interface Lodger {
   view: BatchView;
+  kind: StageKind;
   room: number;
   leaves: PlainDate;
 }
@@ -28,8 +30,9 @@ export function leavesOn({ projection: { stages, sprouting, plantOut } }: BatchV
 export function lodgersOf(place: Pick<Place, 'id' | 'room'>, batches: readonly BatchView[], today: PlainDate, on = today): Lodger[] {
   return batches
     .flatMap((view): Lodger[] => {
-      const { state, stages } = view.projection;
+      const { state, stages, early } = view.projection;
       if (state.closedOn) return [];
+      const potted = early?.placeId === place.id && on < later(early.out, addDays(today, 1)) ? early : undefined;
       const leaves = stages.map((_, i) => leavesOn(view, i));
       const index = stages.findIndex(({ start, finished, started, placeId }, i) => {
         const here = started ? state.stages[i]?.placeId : placeId;
@@ -38,8 +41,10 @@ export function lodgersOf(place: Pick<Place, 'id' | 'room'>, batches: readonly B
         return here === place.id && then;
       });
       const stage = stages[index];
-      if (!stage) return [];
-      return [{ view, room: roomInStage(view, index, place), leaves: leaves[index] as string }];
+      const inPots = potted && { room: roomInPots(view, potted, place), leaves: potted.out };
+      if (!stage) return inPots ? [{ view, kind: 'pot', ...inPots }] : [];
+      const lies: Lodger = { view, kind: stage.kind, room: roomInStage(view, index, place), leaves: leaves[index] as string };
+      return [inPots ? { ...lies, room: lies.room + inPots.room, leaves: later(lies.leaves, inPots.leaves) } : lies];
     })
     .sort((a, b) => a.leaves.localeCompare(b.leaves));
 }
@@ -48,15 +53,27 @@ export function lodgersOf(place: Pick<Place, 'id' | 'room'>, batches: readonly B
 export function roomInStage({ batch, species, projection }: BatchView, index: number, place: Pick<Place, 'room'>): number {
   const stage = projection.stages[index] as BatchView['projection']['stages'][number];
   const { state } = projection;
-  const there = countIn(state.counts, ['waiting', 'swollen', 'sprouted', 'potted', 'established']);
-  const seeds = stage.finished ? batch.plan.seeds : stage.started ? there : seedsOrPlants(batch.plan, stage, there);
+  // Those in pots before the rest stand in a place of their own.
+  const apart = projection.early?.plants ?? 0;
+  const there = countIn(state.counts, ['waiting', 'swollen', 'sprouted', 'potted', 'established']) - apart;
+  const seeds = stage.finished ? batch.plan.seeds : stage.started ? there : seedsOrPlants(batch.plan, stage, there, apart);
   return roomOf(seeds, mediumOf(batch.plan.way.stages[index] ?? stage), species.seed, place.room);
 }
 
-/** Seeds that come as far as a stage which is not begun: into pots of their own go those that are expected up, the middle of their range. */
-function seedsOrPlants({ way: method, expects }: Pick<Plan, 'way' | 'expects'>, { kind }: Pick<DatedStage, 'kind'>, seeds: number): number {
+/** Room that seedlings take in their pots while the rest of their batch is somewhere else. */
+export const roomInPots = ({ species }: BatchView, { plants }: Early, place: Pick<Place, 'room'>): number =>
+  roomOf(plants, 'ownPot', species.seed, place.room);
+
+/** Seeds that come as far as a stage which is not begun: into pots of their own go those that are expected up, the middle of their range, without those that stand in pots already. */
+function seedsOrPlants(
+  { way: method, expects }: Pick<Plan, 'way' | 'expects'>,
+  { kind }: Pick<DatedStage, 'kind'>,
+  seeds: number,
+  apart = 0,
+): number {
   const sownInPots = method.stages.some(({ medium }) => medium === 'ownPot');
-  return STAGES[kind].course === 'grows' && !sownInPots ? Math.min(seeds, Math.ceil((expects.low + expects.high) / 2)) : seeds;
+  if (STAGES[kind].course !== 'grows' || sownInPots) return seeds;
+  return Math.min(seeds, Math.max(0, Math.ceil((expects.low + expects.high) / 2) - apart));
 }
 
 /** Room that a plan's stage will take in a place, in what the place counts; nothing of it has begun. */

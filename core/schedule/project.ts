@@ -1,7 +1,9 @@
 import type { Batch } from '@chill/model/batch.ts';
-import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Place } from '@chill/model/place.ts';
+import type { PlaceId, PlainDate } from '@chill/model/primitives.ts';
 import type { DatedStage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
+import { placesFor } from '../kinds/places.ts';
 import { keptDry, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { stateOf } from '../ledger/fold.ts';
@@ -53,9 +55,18 @@ export interface Projection {
   sprouting?: SproutForecast;
   /** Plants, as planned and now; none for a test, nor once it is closed. */
   readonly promised: Promised | undefined;
-  /** When its plants go out; and when those do that are in pots already while the rest is somewhere else. */
+  /** When its plants go out. */
   plantOut: PlainDate;
-  earlyOut?: PlainDate;
+  /** Those in pots already while the rest is somewhere else. */
+  early?: Early;
+}
+
+/** Seedlings in pots while the rest of their batch is somewhere else: how many, where they stand, since when, and the day on which they go out. */
+export interface Early {
+  plants: number;
+  placeId?: PlaceId;
+  since: PlainDate;
+  out: PlainDate;
 }
 
 /** Reads a batch: folds its events and replans everything after them. */
@@ -85,21 +96,34 @@ export function project(batch: Batch, situation: Situation): Projection {
  */
 function outDays(
   batch: Batch,
-  { counts, closedOn, stage, tendingDays }: BatchState,
+  state: BatchState,
   stages: readonly ProjectedStage[],
-  { nursery }: Situation,
-): Pick<Projection, 'plantOut' | 'earlyOut'> {
+  { nursery, places }: Situation,
+): Pick<Projection, 'plantOut' | 'early'> {
+  const { counts, closedOn, stage, tendingDays } = state;
   const ready = (stages.at(-1) as ProjectedStage).end;
   if (closedOn) return { plantOut: ready };
   const frostSafe = (on: PlainDate) => frostSafeFrom(on, nursery);
   const grows = ({ kind }: ProjectedStage) => STAGES[kind].course === 'grows';
   const [now, pots] = [stages[Math.min(stage, stages.length - 1)] as ProjectedStage, stages.find(grows)];
-  const potted = countIn(counts, ['potted', 'established']) > 0 ? pottedOn(batch) : undefined;
+  const plants = countIn(counts, ['potted', 'established']);
+  const potted = plants > 0 ? pottedOn(batch) : undefined;
   // A day that was chosen for those potted before these was theirs.
   const chosen = potted && (tendingDays.plantOut ?? '') >= potted.first ? tendingDays.plantOut : undefined;
   if (!potted || !pots || grows(now)) return { plantOut: chosen ?? frostSafe(ready) };
-  const earlyOut = chosen ?? frostSafe(addDays(potted.half, daysBetween(pots.start, pots.end)));
-  return { plantOut: frostSafe(ready), earlyOut };
+  const out = chosen ?? frostSafe(addDays(potted.half, daysBetween(pots.start, pots.end)));
+  const placeId = potsPlace({ state, stages }, places)?.id;
+  return { plantOut: frostSafe(ready), early: { plants, since: potted.first, out, ...(placeId && { placeId }) } };
+}
+
+/** Where a batch's seedlings stand: with the rest once that is in pots too; on the bench while it is somewhere else. */
+export function potsPlace(
+  { state, stages }: { state: BatchState; stages: readonly ProjectedStage[] },
+  places: readonly Place[],
+): Place | undefined {
+  const at = stages.findIndex(({ kind }) => STAGES[kind].course === 'grows');
+  const placeId = state.stages[at]?.placeId ?? stages[at]?.placeId;
+  return places.find(({ id }) => id === placeId) ?? placesFor('pot', places)[0];
 }
 
 function projectStages(batch: Batch, state: BatchState, { today }: Situation, treatment?: TreatmentForecast): ProjectedStage[] {

@@ -45,7 +45,7 @@ interface ToCome extends Range {
 
 /** What a batch has to come: those that are in pots while the rest is somewhere else are ready before it. */
 function toComeOf({ batch, projection }: BatchView): ToCome[] {
-  const { promised, state, plantOut, earlyOut } = projection;
+  const { promised, state, plantOut, early } = projection;
   if (!promised || batch.purpose === 'test') return [];
   const { counts } = state;
   // What is planted out already is not to be had any more.
@@ -56,12 +56,11 @@ function toComeOf({ batch, projection }: BatchView): ToCome[] {
     return may * share * (1 - share);
   };
   const ofUp = countIn(counts, ['sprouted', 'potted']);
-  if (!earlyOut)
-    return [{ ...all, ready: plantOut, luck: luckIn(all, ofUp + countIn(counts, ['waiting', 'swollen']), counts.established) }];
+  if (!early) return [{ ...all, ready: plantOut, luck: luckIn(all, ofUp + countIn(counts, ['waiting', 'swollen']), counts.established) }];
   const up = left(promised.up);
   const rest = { low: Math.max(0, all.low - up.low), high: Math.max(0, all.high - up.high) };
   return [
-    { ...up, ready: earlyOut, luck: luckIn(up, ofUp, counts.established) },
+    { ...up, ready: early.out, luck: luckIn(up, ofUp, counts.established) },
     { ...rest, ready: plantOut, luck: luckIn(rest, countIn(counts, ['waiting', 'swollen']), 0) },
   ];
 }

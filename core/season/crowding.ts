@@ -78,7 +78,7 @@ const MOST_TRIED = 30;
 export function reliefFor(crowding: Crowding, places: readonly Place[], stays: readonly Stay[], today: PlainDate): Relief | undefined {
   // Who takes less room than is wanting ends nothing.
   const candidates = crowding.stays
-    .filter(({ room }) => room >= crowding.over - SLACK)
+    .filter(({ room, apart }) => room >= crowding.over - SLACK && !apart)
     .toSorted((a, b) => b.room - a.room)
     .slice(0, MOST_TRIED);
   if (candidates.length === 0) return undefined;
@@ -128,7 +128,10 @@ export function movesFor(
   const since = later(crowding.from, today);
   let [now, left] = [[...stays], crowding.over];
   const moves: Move[] = [];
-  for (const stay of crowding.stays.toSorted((a, b) => b.to.localeCompare(a.to)).slice(0, MOST_MOVED)) {
+  for (const stay of crowding.stays
+    .filter(({ apart }) => !apart)
+    .toSorted((a, b) => b.to.localeCompare(a.to))
+    .slice(0, MOST_MOVED)) {
     if (left <= SLACK) break;
     const [from, to] = [later(stay.from, since), earlier(stay.to, crowding.to)];
     const place = placesFor(stay.kind, places).find((one) => {

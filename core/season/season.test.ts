@@ -134,6 +134,14 @@ test('a batch lies where it lay, then where it is planned to; at the bench nowhe
     ['shelf', day(-5), day(9)],
     ['bench', day(9), day(80)],
   ]);
+  // Those in pots before the rest stand apart from it from their first day, and are not moved to make room.
+  const early = { plants: 4, placeId: 'bench', since: day(-3), out: day(40) };
+  const stood = staysOf([{ ...view, projection: { ...view.projection, early } } as BatchView], places, TODAY).find(
+    ({ apart }) => apart,
+  ) as Stay;
+  expect(stood).toMatchObject({ placeId: 'bench', kind: 'pot', from: day(-3), to: day(40), begun: true, apart: true });
+  const [shut] = crowdings([place('bench', 0, 'bench')], [stood], TODAY);
+  expect(shut && movesFor(shut, [...places, place('sill', 9, 'bench')], [stood], TODAY)).toEqual({ moves: [], left: stood.room });
   const weeks = workByWeek([view], day(-21), 20, TODAY);
   // The check that was made; its going into pots and ten weeks of watering; planting out.
   expect(weeks[1]?.minutes).toBe(2);

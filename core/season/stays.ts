@@ -4,9 +4,9 @@ import type { Place } from '@chill/model/place.ts';
 import type { PlaceId, PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { StageKind } from '@chill/model/stage.ts';
-import { later } from '../calendar/dates.ts';
+import { addDays, later } from '../calendar/dates.ts';
 import { atBench, STAGES } from '../kinds/stages.ts';
-import { leavesOn, roomAhead, roomInStage } from '../schedule/lodging.ts';
+import { leavesOn, roomAhead, roomInPots, roomInStage } from '../schedule/lodging.ts';
 import type { BatchView } from '../schedule/reader.ts';
 import { frostSafeFrom } from '../winter/frost.ts';
 
@@ -29,6 +29,8 @@ export interface Stay extends Staying {
   room: number;
   /** Whether it has come there. */
   begun: boolean;
+  /** In pots while the rest of its batch is somewhere else: it is not moved with it. */
+  apart?: true;
 }
 
 /** Stays in the order of their days. */
@@ -44,10 +46,28 @@ export function staysOf(batches: readonly BatchView[], places: readonly Place[],
 }
 
 function staysOfBatch(view: BatchView, places: readonly Place[], today: PlainDate): Stay[] {
-  const { state, stages } = view.projection;
+  const { state, stages, early } = view.projection;
   const { id, code } = view.batch;
   if (state.closedOn) return [];
-  return stages.flatMap((stage, index): Stay[] => {
+  const bench = places.find((one) => one.id === early?.placeId);
+  const inPots: Stay[] =
+    early && bench
+      ? [
+          {
+            ...{
+              id,
+              code,
+              stage: stages.length,
+              kind: 'pot',
+              placeId: bench.id,
+              from: early.since,
+              to: later(early.out, addDays(today, 1)),
+            },
+            ...{ room: roomInPots(view, early, bench), begun: true, apart: true },
+          },
+        ]
+      : [];
+  const lies = stages.flatMap((stage, index): Stay[] => {
     if (atBench(stage.kind)) return [];
     const end = stage.finished ? stage.end : later(leavesOn(view, index), stage.started ? today : stage.end);
     const went = state.stages[index]?.stays ?? [];
@@ -60,6 +80,7 @@ function staysOfBatch(view: BatchView, places: readonly Place[], today: PlainDat
       return [{ id, code, stage: index, kind: stage.kind, placeId, from: on, to, room, begun: stage.started }];
     });
   });
+  return [...lies, ...inPots];
 }
 
 /** Where a plan that is not a batch yet would lie: as a batch made of it would be expected to. Plants stay until the frost lets them out. */

@@ -136,14 +136,14 @@ export default function PlacePage() {
             />
           </div>
           <ul className="mt-3">
-            {lodgers.map(({ view, room, leaves }) => (
+            {lodgers.map(({ view, kind, room, leaves }) => (
               <li key={view.batch.id} className="border-t border-line">
                 <Link to={`/batch/${view.batch.code}`} className="flex min-h-12 items-center gap-4 py-1 hover:bg-sheet">
                   <Tag code={view.batch.code} />
                   <span className="min-w-0 grow leading-tight">
                     {view.species.common[0]}
                     <span className="block text-[0.92rem] text-ink2">
-                      {stageName(view.projection.stages[view.projection.state.stage]?.kind ?? 'pot')}
+                      {stageName(kind)}
                       {room > 1 && say('takes', { room })}
                     </span>
                   </span>

@@ -45,7 +45,7 @@ export function linesOf(
   return paths;
 }
 
-/** The stays of one batch joined: along each, and over from one place to the next. */
+/** The stays of one batch joined: along each, and over from one place to the next; what is in pots before the rest is a line of its own. */
 export function threadOf(
   bands: readonly PlaceBand[],
   batchId: string | undefined,
@@ -56,13 +56,17 @@ export function threadOf(
   const own = bands
     .flatMap(({ laid }, band) => laid.filter(({ stay }) => stay.id === batchId).map((one) => ({ ...one, high: y(band, one) })))
     .sort((a, b) => a.stay.from.localeCompare(b.stay.from));
-  let path = '';
+  let [path, aside] = ['', ''];
   let before: { x: number; y: number } | undefined;
   for (const { stay, high } of own) {
     const [x1, x2] = [x(stay.from), x(stay.to)];
+    if (stay.apart) {
+      aside += `M${x1} ${high}H${Math.max(x1 + 4, x2 - 4)}`;
+      continue;
+    }
     path += before ? `C${before.x + 5} ${before.y} ${x1 - 5} ${high} ${x1 + 4} ${high}` : `M${x1} ${high}`;
     path += `H${Math.max(x1 + 4, x2 - 4)}`;
     before = { x: Math.max(x1 + 4, x2 - 4), y: high };
   }
-  return path;
+  return path + aside;
 }

@@ -85,11 +85,32 @@ test('planned batches may be planned anew: withdrawn with the season that does, 
   expect(await anew([stray.id])).toMatchObject({ body: { errors: [{ field: 'withdraw' }] } });
   expect(await anew([one.id], 500)).toMatchObject({ body: { errors: [{ field: 'batches.0.plan.seeds' }] } });
   expect((await inHand()).map(({ id }) => id)).toContain(one.id);
-  expect(await anew([one.id])).toMatchObject({ status: 201 });
+  const later = season([someBatch(lot, 40)]);
+  expect(await accept({ ...later, withdraw: [one.id] })).toMatchObject({ status: 201 });
   const plans = async () => (await server.ask('GET', '/api/seasons')).body as SeasonPlan[];
   const kept = async () => (await plans()).find(({ id }) => id === old.plan.id);
   expect((await kept())?.promises.flatMap(({ batchIds }) => batchIds)).toEqual([other.id]);
   expect(await inStock()).toBe((before ?? 0) - 20 - 40 - 10);
+
+  // A season that a later one planned anew in part waits for that one's undo, which brings back what it took, code and all.
+  expect((await plans()).find(({ id }) => id === later.plan.id)).not.toHaveProperty('replaced');
+  expect(await undo(old.plan.id)).toMatchObject({ body: { errors: [{ field: 'id', message: expect.stringContaining('later season') }] } });
+  const tag = async () => (await server.ask('GET', '/api/batches')).headers['etag'];
+  const tags = [await tag()];
+  expect(await undo(later.plan.id)).toMatchObject({ status: 200 });
+  tags.push(await tag());
+  expect((await inHand()).find(({ id }) => id === one.id)).toMatchObject({ code: one.code, plan: { seeds: 30 } });
+  expect((await kept())?.promises.flatMap(({ batchIds }) => batchIds)).toEqual([one.id, other.id]);
+  // Once its seed is in another batch, nothing of the undo is done.
+  const again = season([someBatch(lot, 1)]);
+  expect(await accept({ ...again, withdraw: [one.id] })).toMatchObject({ status: 201 });
+  tags.push(await tag());
+  expect(new Set(tags).size).toBe(3);
+  const rest: Batch = (await server.ask('POST', '/api/batches', someBatch(lot, (await inStock()) as number))).body;
+  expect(rest.code).not.toBe(one.code);
+  expect(await undo(again.plan.id)).toMatchObject({ body: { errors: [{ field: 'id', message: expect.stringContaining(one.code) }] } });
+  expect((await plans()).find(({ id }) => id === again.plan.id)?.undone).toBeUndefined();
+
   const begun = { id: uuid(), on: TODAY, kind: 'stageStarted', stage: 0, placeId: uuid() };
   await server.ask('POST', `/api/batches/${other.id}/events`, { decidedOn: 0, events: [begun] });
   expect(await anew([other.id], 5)).toMatchObject({

@@ -125,6 +125,8 @@ export const say = subject('server', {
   seasonBatchesHaveEntries: 'These batches have entries already: {{codes}}. Undo their entries first.',
   seasonPlanNamesBatchOnce: 'Every batch of a season belongs to one of its promises.',
   seasonWithdrawsItsOwn: 'Only batches of an accepted season can be planned anew.',
+  seasonPlannedAnewSince: 'A later season planned part of this one again. Undo that one first.',
+  seasonSeedTakenSince: 'The seed of {{code}}, which this season planned again, is in another batch by now. Undo that batch first.',
   seasonPlanWasUndone: 'This season was undone. Accept a new one.',
   thereNoSuchLotOfSpecies: 'There is no such lot of this species.',
   thereNoSuchSeasonPlan: 'There is no such season.',

@@ -13,7 +13,7 @@ import type Database from 'better-sqlite3';
 import { type EntityManager, IsNull, Not } from 'typeorm';
 import { Fault } from '../door/fault.ts';
 import { bodyOf } from './body.ts';
-import { BatchRow, EventRow, KeptRow, WithdrawnRow } from './entities.ts';
+import { BatchRow, EventRow, KeptRow, WithdrawalRow } from './entities.ts';
 import { findLot, noteDrawer } from './lots.ts';
 import { sameTelling } from './sameTelling.ts';
 
@@ -223,7 +223,13 @@ export async function addBatch(
 
 /** Writes a batch down under the next bag code. */
 export async function insertBatch(manager: EntityManager, batch: NewBatch, speciesId: string): Promise<Batch> {
-  const made = { ...batch, code: bagCode((await manager.count(BatchRow)) + (await manager.count(WithdrawnRow))), speciesId };
+  const made = { ...batch, code: bagCode((await manager.count(BatchRow)) + (await manager.count(WithdrawalRow))), speciesId };
+  await writeBatch(manager, made);
+  return { ...made, events: [] };
+}
+
+/** Writes down a batch that has its code; of its events nothing. */
+export async function writeBatch(manager: EntityManager, made: Omit<Batch, 'events'>): Promise<void> {
   const { id, code, lotId, plan, from } = made;
   await manager.insert(BatchRow, {
     id,
@@ -234,5 +240,4 @@ export async function insertBatch(manager: EntityManager, batch: NewBatch, speci
     closedOn: null,
     body: JSON.stringify(made),
   });
-  return { ...made, events: [] };
 }

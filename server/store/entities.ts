@@ -28,8 +28,11 @@ export const SeasonPlanRow = new EntitySchema<{ id: string; body: string }>({
   columns: { id: { type: 'text', primary: true }, body: { type: 'text' } },
 });
 
-/** Codes of batches that were taken back before they began. */
-export const WithdrawnRow = new EntitySchema<{ code: string }>({ name: 'withdrawn', columns: { code: { type: 'text', primary: true } } });
+/** Each time that a batch was taken back before it began, with its code: bags may bear it, so it is given to no other. */
+export const WithdrawalRow = new EntitySchema<{ seq: number; code: string }>({
+  name: 'withdrawal',
+  columns: { seq: { type: 'integer', primary: true, generated: 'increment' }, code: { type: 'text' } },
+});
 
 /** `drawer` follows from the lot's ledger and its batches: seeds that no batch has. */
 export const LotRow = new EntitySchema<{ id: string; code: string; seeds: number; version: number; drawer: number; body: string }>({
@@ -191,7 +194,7 @@ export const ENTITIES = [
   PlaceRow,
   PromiseRow,
   SeasonPlanRow,
-  WithdrawnRow,
+  WithdrawalRow,
   LotRow,
   BatchRow,
   EventRow,

@@ -15,6 +15,7 @@ import { Store1760000000005 } from './migrations/0005-store.ts';
 import { Kept1760000000006 } from './migrations/0006-kept.ts';
 import { Promises1760000000007 } from './migrations/0007-promises.ts';
 import { SeasonPlans1760000000008 } from './migrations/0008-season-plans.ts';
+import { Withdrawals1760000000009 } from './migrations/0009-withdrawals.ts';
 import { rawDatabase } from './raw.ts';
 import { asUnusable, Unusable } from './unusable.ts';
 
@@ -27,6 +28,7 @@ const MIGRATIONS = [
   Kept1760000000006,
   Promises1760000000007,
   SeasonPlans1760000000008,
+  Withdrawals1760000000009,
 ];
 
 /** A database that this process has for itself. */

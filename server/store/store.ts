@@ -269,7 +269,7 @@ export class Store {
   /** Changes whenever any batch or event is added: for the browser's cache. */
   batchesTag(since = ''): Promise<string> {
     return this.#read((_manager, database) =>
-      this.#tag(database, 'SELECT (SELECT count(*) FROM batch), (SELECT count(*) FROM withdrawn), (SELECT max(seq) FROM event)', since),
+      this.#tag(database, 'SELECT (SELECT count(*) FROM batch), (SELECT count(*) FROM withdrawal), (SELECT max(seq) FROM event)', since),
     );
   }
 
@@ -321,7 +321,7 @@ export class Store {
     return this.#read((_manager, database) =>
       this.#tag(
         database,
-        'SELECT (SELECT sum(version) FROM lot), (SELECT count(*) FROM lot), (SELECT max(seq) FROM lot_event), (SELECT count(*) FROM batch), (SELECT count(*) FROM withdrawn), (SELECT count(*) FROM kept), (SELECT max(rowid) FROM kept)',
+        'SELECT (SELECT sum(version) FROM lot), (SELECT count(*) FROM lot), (SELECT max(seq) FROM lot_event), (SELECT count(*) FROM batch), (SELECT count(*) FROM withdrawal), (SELECT count(*) FROM kept), (SELECT max(rowid) FROM kept)',
         since,
       ),
     );

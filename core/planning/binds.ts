@@ -2,13 +2,13 @@ import type { PlaceId } from '@chill/model/primitives.ts';
 import { addDays } from '../calendar/dates.ts';
 import { type LaidOut, layOut } from './candidates.ts';
 import { Improving } from './improving.ts';
-import { costOf, type Picked, type Problem } from './problem.ts';
-import { freeIn, type Season } from './season.ts';
+import { costOf, type Free, type Picked, type Problem } from './problem.ts';
+import { freeIn, type Season, weeksOf } from './season.ts';
 
 /** What one more of something is worth, found by planning again with it: so many promises more are kept wholly and in time, and what leaving and lateness cost less. */
 export interface Worth {
-  /** Room in a place, an hour of anybody's time each week, or a week more for every promise. */
-  of: { placeId: PlaceId } | 'hands' | 'week';
+  /** Room in a place, an hour a week of one of these people (it does not matter whose), or a week more for every promise. */
+  of: { placeId: PlaceId } | { people: string[] } | 'week';
   more: number;
   saves: number;
 }
@@ -28,28 +28,39 @@ export function* whatBinds(season: Season, laidOut: LaidOut, picked: Picked): Ge
   // What more rounds alone would find must not be put down to what is added.
   const base = new Improving(problem, picked).improve(ROUNDS);
   const whole = keptWhole(laidOut, base.picked);
-  for (const [resource, free] of problem.resources.entries()) {
-    const place = season.places[resource];
-    const wider: Problem = {
-      ...problem,
-      resources: problem.resources.map((one, i) =>
-        i !== resource
-          ? one
-          : place
-            ? freeIn({ ...place, capacity: place.capacity + moreOf(place.capacity) }, season.stays, season.today)
-            : free.map((step) => ({ ...step, free: step.free + HOUR_min })),
-      ),
-    };
+  const tried = function* (of: Worth['of'], resource: number, free: Free): Generator<Worth> {
+    const wider: Problem = { ...problem, resources: problem.resources.with(resource, free) };
     const again = new Improving(wider, base.picked).improve(ROUNDS);
     const saves = costOf(problem, base.picked) - again.cost;
-    const more = keptWhole(laidOut, again.picked) - whole;
-    if (saves >= WORTH_SAYING) yield { of: place ? { placeId: place.id } : 'hands', more, saves };
+    if (saves >= WORTH_SAYING) yield { of, more: keptWhole(laidOut, again.picked) - whole, saves };
+  };
+  for (const [resource, place] of season.places.entries()) {
+    const wider = { ...place, capacity: place.capacity + moreOf(place.capacity) };
+    yield* tried({ placeId: place.id }, resource, freeIn(wider, season.stays, season.today));
+  }
+  const hands = problem.resources[season.places.length];
+  for (const { people, weeks } of hands ? alike(season, hands.length) : []) {
+    const free = (hands as Free).map((step) => ({ ...step, free: step.free + (weeks.has(step.from) ? HOUR_min : 0) }));
+    yield* tried({ people }, season.places.length, free);
   }
   const later = season.wanted.map((one) => ({ ...one, promise: { ...one.promise, on: addDays(one.promise.on, WEEK_days) } }));
   const aWeekMore = layOut({ ...season, wanted: later });
   const again = new Improving(aWeekMore.problem).improve(ROUNDS);
   const saves = base.cost - again.cost;
   if (saves >= WORTH_SAYING) yield { of: 'week', more: keptWhole(aWeekMore, again.picked) - whole, saves };
+}
+
+/** People who are there in the same weeks: an hour more of one does what an hour more of another would. */
+function alike({ nursery, today }: Season, weeks: number): { people: string[]; weeks: Set<number> }[] {
+  const groups = new Map<string, { people: string[]; weeks: Set<number> }>();
+  for (const person of nursery.people ?? []) {
+    const there = weeksOf(person, today, weeks);
+    const key = there.join();
+    const group = groups.get(key) ?? { people: [], weeks: new Set(there) };
+    group.people.push(person.name);
+    groups.set(key, group);
+  }
+  return [...groups.values()];
 }
 
 /** How many promises a plan keeps wholly and in time. */

@@ -12,10 +12,12 @@ import { roomAhead } from '../schedule/lodging.ts';
 import type { BatchView } from '../schedule/reader.ts';
 import type { Stay } from '../season/stays.ts';
 import { frostSafeFrom } from '../winter/frost.ts';
+import { moreOf, whatBinds } from './binds.ts';
 import { type Candidate, layOut, plansOf } from './candidates.ts';
 import { compared } from './compare.ts';
 import { Improving } from './improving.ts';
 import { loadHighs } from './loadHighs.ts';
+import { costOf } from './problem.ts';
 import type { Season, StockedLot } from './season.ts';
 import { solve } from './solve.ts';
 import { type Wanted, wantedOf } from './wanted.ts';
@@ -140,6 +142,41 @@ describe('a season laid out', () => {
       for (const { resource, from, to, amount } of choice.uses)
         if (resource === places.length) for (let w = from; w < to; w++) weeks.set(w, (weeks.get(w) ?? 0) + amount);
     expect(Math.max(...weeks.values())).toBeLessThanOrEqual(25);
+  });
+});
+
+describe('what holds a season back', () => {
+  const wide = places.map((one) => ({ ...one, capacity: 500 }));
+  const weigh = (of: Season) => {
+    const laidOut = layOut(of);
+    const { picked } = solve(highs, laidOut.problem, { gap: 0, limit_s: 3, start: new Improving(laidOut.problem).improve(200).picked });
+    return { worths: [...whatBinds(of, laidOut, picked)], cost: costOf(laidOut.problem, picked) };
+  };
+
+  test('is nothing where there is plenty; a full place where it is full, and more room saves what planning with that room saves', () => {
+    const roomy = { ...busy, stays: [], places: wide };
+    const inPlaces = ({ worths }: ReturnType<typeof weigh>) =>
+      worths.flatMap(({ of }) => (typeof of === 'object' && 'placeId' in of ? [of.placeId] : []));
+    expect(inPlaces(weigh(roomy))).toEqual([]);
+    const fridges = wide.map((one) => (one.kind === 'fridge' ? { ...one, capacity: 2 } : one));
+    const tight = { ...roomy, places: fridges };
+    const { worths, cost } = weigh(tight);
+    const found = worths.find(({ of }) => typeof of === 'object' && 'placeId' in of);
+    const id = (found?.of as { placeId: string }).placeId;
+    const wider = fridges.map((one) => (one.id === id ? { ...one, capacity: one.capacity + moreOf(one.capacity) } : one));
+    expect(found?.saves).toBeCloseTo(cost - weigh({ ...tight, places: wider }).cost, 0);
+  });
+
+  test('is an hour of people, of whom those that are there in the same weeks are as good as each other', () => {
+    const away = [{ from: TODAY, to: '2027-12-31' }];
+    const minutes = [0, 12, 0, 0, 0, 0, 0];
+    const people = [
+      { name: 'Ann', minutes },
+      { name: 'Ben', minutes },
+      { name: 'Cas', minutes, away },
+    ];
+    const { worths } = weigh({ ...busy, stays: [], places: wide, nursery: { ...nursery, people } });
+    expect(worths.flatMap(({ of }) => (typeof of === 'object' && 'people' in of ? [of.people] : []))).toEqual([['Ann', 'Ben']]);
   });
 });
 

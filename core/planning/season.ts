@@ -1,5 +1,5 @@
 import type { Lot, TowelResult } from '@chill/model/lot.ts';
-import type { Nursery } from '@chill/model/nursery.ts';
+import type { Nursery, Person } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { BatchId, PlainDate, PromiseId } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -59,10 +59,17 @@ export function mondayOf(day: PlainDate): PlainDate {
 export function minutesOn({ people }: Pick<Nursery, 'people'>, day: PlainDate): number | undefined {
   if (!people || people.length === 0) return undefined;
   const weekday = daysBetween(mondayOf(day), day);
-  return people.reduce((sum, { minutes, away }) => {
-    const there = !away?.some(({ from, to }) => from <= day && day <= to);
-    return sum + (there ? (minutes[weekday] as number) : 0);
-  }, 0);
+  return people.reduce((sum, person) => sum + (isThere(person, day) ? (person.minutes[weekday] as number) : 0), 0);
+}
+
+const isThere = ({ away }: Person, day: PlainDate) => !away?.some(({ from, to }) => from <= day && day <= to);
+
+/** Weeks from this one on, of so many, in which somebody is there on any day from today on. */
+export function weeksOf(person: Person, today: PlainDate, weeks: number): number[] {
+  const monday = mondayOf(today);
+  return Array.from({ length: weeks }, (_, week) => week).filter((week) =>
+    Array.from({ length: 7 }, (_, i) => addDays(monday, 7 * week + i)).some((on) => on >= today && isThere(person, on)),
+  );
 }
 
 /** Room of a place that is free from each day on, counted from today: what lies there is taken off, and nothing may lie there while it is shut. */

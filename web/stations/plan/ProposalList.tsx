@@ -2,6 +2,7 @@ import { nearDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { moreOf } from '@chill/core/planning/binds.ts';
 import { type Left, type ProposedPromise, seedsTaken } from '@chill/core/planning/proposed.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
+import { oneOf } from '@chill/words/lists.ts';
 import { say } from '@chill/words/seasonPlan.ts';
 import { worded } from '@chill/words/tables.ts';
 import { useNursery } from '../../data/nursery.ts';
@@ -161,9 +162,10 @@ function Binds({ plan: { planning } }: { plan: SeasonPlanning }) {
       <h3 className="mt-5">{say('bind')}</h3>
       <ul>
         {planning.worth.map(({ of, more }) => {
-          const place = typeof of === 'string' ? undefined : places.find(({ id }) => id === of.placeId);
-          const facts = place && { room: moreOf(place.capacity), place: place.name };
-          return <li key={place?.id ?? String(of)}>{facts ? ofPlace(facts, more) : of === 'week' ? ofWeek(more) : ofHands(more)}</li>;
+          if (of === 'week') return <li key={of}>{ofWeek(more)}</li>;
+          if ('people' in of) return <li key={of.people.join()}>{ofHands(oneOf(of.people), more)}</li>;
+          const place = places.find(({ id }) => id === of.placeId);
+          return place && <li key={place.id}>{ofPlace({ room: moreOf(place.capacity), place: place.name }, more)}</li>;
         })}
         {planning.weighed && planning.worth.length === 0 && <li>{say('bindNothing')}</li>}
         {!planning.weighed && <li className="text-ink2">{say('bindLooking')}</li>}
@@ -174,5 +176,5 @@ function Binds({ plan: { planning } }: { plan: SeasonPlanning }) {
 
 const ofPlace = (facts: { room: number; place: string }, more: number) =>
   more > 0 ? say('bindPlace', { count: more, ...facts }) : say('bindPlaceLate', facts);
-const ofHands = (more: number) => (more > 0 ? say('bindHands', { count: more }) : say('bindHandsLate'));
+const ofHands = (who: string, more: number) => (more > 0 ? say('bindHands', { count: more, who }) : say('bindHandsLate', { who }));
 const ofWeek = (more: number) => (more > 0 ? say('bindWeek', { count: more }) : say('bindWeekLate'));

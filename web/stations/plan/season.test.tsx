@@ -111,10 +111,10 @@ describe('the season', () => {
     expect(accept().disabled).toBe(false);
     expect(screen.getByText('Trying more room and more time …')).toBeTruthy();
     worker.say({ said: 'worth', worth: { of: 'week', more: 1, saves: 9 } });
-    worker.say({ said: 'worth', worth: { of: 'hands', more: 0, saves: 4 } });
+    worker.say({ said: 'worth', worth: { of: { people: ['Ann', 'Ben'] }, more: 0, saves: 4 } });
     worker.say({ said: 'weighed' });
     expect(screen.getByText('A week more for every promise: 1 more promise kept.')).toBeTruthy();
-    expect(screen.getByText('An hour more a week, of anybody: less lateness, no promise more.')).toBeTruthy();
+    expect(screen.getByText('An hour more a week, of Ann or Ben: less lateness, no promise more.')).toBeTruthy();
     expect(screen.getByText(/^\d+ seeds of CQ-26-01, Common camas: 200 in stock, \d+ left$/)).toBeTruthy();
   });
 

@@ -162,7 +162,7 @@ describe('what holds a season back', () => {
     const tight = { ...roomy, places: fridges };
     const { worths, cost } = weigh(tight);
     const found = worths.find(({ of }) => typeof of === 'object' && 'placeId' in of);
-    const id = (found?.of as { placeId: string }).placeId;
+    const [id] = inPlaces({ worths, cost });
     const wider = fridges.map((one) => (one.id === id ? { ...one, capacity: one.capacity + moreOf(one.capacity) } : one));
     expect(found?.saves).toBeCloseTo(cost - weigh({ ...tight, places: wider }).cost, 0);
   });

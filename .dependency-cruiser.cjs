@@ -35,7 +35,7 @@ const CORE = [
   'labels',
   'find',
   'devices',
-  'findings',
+  'results',
 ];
 const coreInOrder = CORE.map((folder, i) => ({
   name: `core-${folder}-reaches-nothing-above-it`,

@@ -15,7 +15,7 @@ export const SCREENS = [
   '/pots',
   '/pots/promises',
   '/pots/session',
-  '/findings',
+  '/results',
   '/handbook?cue=smoke',
   '/handbook/ceanothus-velutinus',
   '/handbook/ceanothus-velutinus/change',

@@ -77,7 +77,7 @@ const VIEWS: View[] = [
   { name: 'treat', path: '/treat' },
   { name: 'hot-water', path: `/treat/${scalded}`, prepare: pourAndRead },
   { name: 'open-coat-phone', path: `/treat/${filed}`, phone: true },
-  { name: 'findings', path: '/findings' },
+  { name: 'results', path: '/results' },
   { name: 'places', path: '/places' },
   { name: 'labels', path: `/labels?of=${cold},${sprouting}` },
 ];

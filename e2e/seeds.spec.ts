@@ -221,7 +221,7 @@ test('a towel test is a small batch: begun, looked at, read, and the lot knows',
   await expect(page.getByText(/^14 of 20 germinated on a towel\. With that, \d+–\d+ % viable/)).toBeVisible();
   await expect(page.getByText('on the towel')).toBeVisible();
   expect(await everySeed(grower)).toEqual({ 'in stock': 280, [`${code} on test`]: 20 });
-  await page.goto('/findings');
+  await page.goto('/results');
   await expect(page.getByText('No batch is closed yet.')).toBeVisible();
 });
 

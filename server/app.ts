@@ -20,6 +20,7 @@ import { lotRoutes } from './routes/lots.ts';
 import { nurseryRoutes } from './routes/nursery.ts';
 import { promiseRoutes } from './routes/promises.ts';
 import { readingRoutes } from './routes/readings.ts';
+import { resultRoutes } from './routes/results.ts';
 import { roundRoutes } from './routes/round.ts';
 import { seasonRoutes } from './routes/seasons.ts';
 import { systemRoutes } from './routes/system.ts';
@@ -96,6 +97,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
     nurseryRoutes,
     lotRoutes,
     promiseRoutes,
+    resultRoutes,
     seasonRoutes,
     batchRoutes,
     readingRoutes,

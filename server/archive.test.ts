@@ -1,6 +1,8 @@
 import { bagCode } from '@chill/core/ledger/bagCode.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LotInHand } from '@chill/model/lot.ts';
+import { Outcome } from '@chill/model/outcome.ts';
+import { z } from '@chill/model/zod.ts';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import Papa from 'papaparse';
 import { openDatabase } from './store/open.ts';
@@ -71,11 +73,23 @@ describe('what is closed', () => {
       else expect(rows.at(-1)).toMatchObject({ code: bagCode(1), kind: 'closed' });
     }
   });
+  test('leaves what came of it: where every seed went, read once and told again only when something closes or opens', async () => {
+    const { body, headers } = await server.ask('GET', '/api/results');
+    const outcomes = z.array(Outcome).parse(body);
+    expect(outcomes.map(({ code, seeds, went, closedOn }) => ({ code, seeds, went, closedOn }))).toEqual([
+      { code: bagCode(1), seeds: 40, went: { neverSprouted: 40 }, closedOn: '2026-10-30' },
+      { code: bagCode(0), seeds: 60, went: { neverSprouted: 57, mouldy: 3 }, closedOn: '2026-10-20' },
+    ]);
+    expect(outcomes[1]?.stages.filter(({ was }) => was).at(-1)).toMatchObject({ kind: 'coldMoist', was: { start: '2026-10-06' } });
+    const again = await server.ask('GET', '/api/results', undefined, { 'if-none-match': String(headers['etag']) });
+    expect(again.status).toBe(304);
+  });
   test('opened again it is in hand, and no longer counted among the past', async () => {
     const { batches } = await archive(`id=${old.id}`);
     const [reopened] = await record(old, batches[0]?.events.length ?? 0, { kind: 'reversed', reverses: batches[0]?.events.at(-1)?.id });
     expect(await inHand()).toEqual([old.id, late.id]);
     expect((await server.ask('GET', '/api/past')).body).toEqual({ closed: 1, mould: [] });
+    expect((await server.ask('GET', '/api/results')).body).toMatchObject([{ code: bagCode(1) }]);
     await record(old, (batches[0]?.events.length ?? 0) + 1, { kind: 'reversed', reverses: reopened?.id });
     expect(await inHand()).toEqual([late.id]);
     expect((await server.ask('GET', '/api/past')).body.closed).toBe(2);
@@ -101,7 +115,7 @@ describe('what is closed', () => {
       'DROP INDEX batch_of_lot',
       'CREATE INDEX batch_by_lot ON batch (lot_id)',
       'ALTER TABLE batch DROP COLUMN closed_on',
-      "DELETE FROM migrations WHERE name = 'Kept1760000000006'",
+      "DELETE FROM migrations WHERE name IN ('Kept1760000000006', 'Outcomes1760000000010')",
     ])
       await source.query(query);
     await server.close();
@@ -114,5 +128,6 @@ describe('what is closed', () => {
     await again.close();
     server = await testServer({ dataFolder });
     expect((await server.ask('GET', '/api/past')).body).toMatchObject({ closed: 2, mould: [{ rotted: 3 }] });
+    expect((await server.ask('GET', '/api/results')).body).toMatchObject([{ code: bagCode(1) }, { code: bagCode(0) }]);
   });
 });

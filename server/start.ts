@@ -2,8 +2,8 @@ import { fileURLToPath } from 'node:url';
 import { buildApp } from './app.ts';
 import type { Config } from './config.ts';
 import { Backups } from './jobs/backups.ts';
+import { ClosedReading } from './jobs/closedReading.ts';
 import { Loggers } from './jobs/loggers.ts';
-import { MouldReading } from './jobs/mould.ts';
 import { WholeData } from './jobs/wholeData.ts';
 import type { Changeable } from './nursery/changeable.ts';
 import { NurseryClock } from './nursery/clock.ts';
@@ -47,7 +47,7 @@ export async function start(
   const views = new NurseryViews(store, handbook, clock, temperatures);
   const backups = new Backups(rawDatabase(source), config.dataFolder);
   const wholeData = new WholeData(rawDatabase(source), config.dataFolder);
-  const mould = new MouldReading(store, clock, temperatures);
+  const closed = new ClosedReading(store, clock, temperatures, views);
   const reached = config.address && { address: config.address };
   const app = await buildApp(
     {
@@ -59,7 +59,7 @@ export async function start(
       loggers,
       views,
       backups,
-      mould,
+      closed,
       wholeData,
       ...(changeable && { changeable }),
       ...reached,
@@ -74,12 +74,12 @@ export async function start(
   const address = await app.listen({ port: config.port, host: config.host });
   const stopBackups = backups.start();
   const stopLoggers = loggers.start((error) => app.log.error(error));
-  const stopMould = mould.start((error) => app.log.error(error));
+  const stopReading = closed.start((error) => app.log.error(error));
   return {
     address,
     async stop() {
       stopLoggers();
-      stopMould();
+      stopReading();
       await Promise.allSettled([app.close(), stopBackups()]);
       await close();
     },

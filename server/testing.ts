@@ -12,8 +12,8 @@ import type { Species } from '@chill/model/species.ts';
 import type { InjectOptions } from 'fastify';
 import { type AppOptions, buildApp } from './app.ts';
 import { Backups } from './jobs/backups.ts';
+import { ClosedReading } from './jobs/closedReading.ts';
 import { Loggers } from './jobs/loggers.ts';
-import { MouldReading } from './jobs/mould.ts';
 import { WholeData } from './jobs/wholeData.ts';
 import { NurseryClock } from './nursery/clock.ts';
 import { NO_DEVICES, simulatedDevices } from './nursery/devices.ts';
@@ -52,8 +52,8 @@ export async function testServer(options: AppOptions & { demo?: boolean; dataFol
   const loggers = new Loggers(store, devices, clock);
   const views = new NurseryViews(store, handbook, clock, temperatures);
   const wholeData = new WholeData(rawDatabase(source), dataFolder);
-  const mould = new MouldReading(store, clock, temperatures);
-  const app = await buildApp({ store, clock, handbook, devices, temperatures, loggers, views, backups, mould, wholeData }, options);
+  const closed = new ClosedReading(store, clock, temperatures, views);
+  const app = await buildApp({ store, clock, handbook, devices, temperatures, loggers, views, backups, closed, wholeData }, options);
   return {
     app,
     store,

@@ -16,7 +16,7 @@ export const say = subject('kit', {
   entries: '{{unsent}} entries are',
   everythingYouRecordedKeptTry: 'Everything you recorded is kept. Try again, or open another station.',
   find: 'Find',
-  findings: 'Results',
+  results: 'Results',
   from: '{{verb}} {{stage}} from {{start}} to {{end}}',
   giveNumber: 'Give a number.',
   handbook: 'Handbook',

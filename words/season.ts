@@ -9,7 +9,7 @@ export const GUIDE = [
   { page: 'round', picture: 'round', screen: '/' },
   { page: 'cold', picture: 'cold', screen: '/cold' },
   { page: 'warm', picture: 'warm', screen: '/warm' },
-  { page: 'results', picture: 'findings', screen: '/findings' },
+  { page: 'results', picture: 'results', screen: '/results' },
 ] as const;
 export type GuidePage = (typeof GUIDE)[number]['page'];
 

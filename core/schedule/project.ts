@@ -59,6 +59,8 @@ export interface Projection {
   plantOut: PlainDate;
   /** Those in pots already while the rest is somewhere else. */
   early?: Early;
+  /** What all of this is read off. */
+  outlook: Outlook;
 }
 
 /** Seedlings in pots while the rest of their batch is somewhere else: how many, where they stand, since when, and the day on which they go out. */
@@ -84,6 +86,7 @@ export function project(batch: Batch, situation: Situation): Projection {
     ...outDays(batch, state, stages, situation),
     ...(treatment && { treatment }),
     ...(sprouting && { sprouting }),
+    outlook,
     get promised() {
       return outlook.promised;
     },

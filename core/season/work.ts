@@ -63,14 +63,16 @@ export function workAhead(
   return work;
 }
 
+/** What was done for a batch by hand, entry by entry, as it was written down. */
+export function workDone({ batch, projection: { state } }: Pick<BatchView, 'batch' | 'projection'>): Pick<DatedWork, 'on' | 'minutes'>[] {
+  return batch.events.flatMap((event) =>
+    event.kind !== 'reversed' && state.inForce.has(event.id) ? [{ on: event.on, minutes: ENTRY[event.kind] ?? 0 }] : [],
+  );
+}
+
 /** Work by the week from a day on: what was recorded, and from today on what is expected. `weeks` weeks. */
 export function workByWeek(batches: readonly BatchView[], from: PlainDate, weeks: number, today: PlainDate): Week[] {
-  const done: Pick<DatedWork, 'on' | 'minutes'>[] = batches.flatMap(({ batch, projection }) =>
-    batch.events.flatMap((event) =>
-      event.kind !== 'reversed' && projection.state.inForce.has(event.id) ? [{ on: event.on, minutes: ENTRY[event.kind] ?? 0 }] : [],
-    ),
-  );
-  return byWeek([...done, ...expectedWork(batches, today)], from, weeks);
+  return byWeek([...batches.flatMap(workDone), ...expectedWork(batches, today)], from, weeks);
 }
 
 /** What is still to be done for batches, from today on. */

@@ -62,16 +62,18 @@ export class NurseryViews {
 
   /** Every batch there ever was, as it is read today, some at a time; others are answered in between. */
   async *everyBatch(): AsyncGenerator<BatchView[]> {
-    const stored = await this.#stored();
-    if (!stored) return;
-    const lots = await this.#store.lots();
     const ids = await this.#store.allBatchIds();
-    for (let from = 0; from < ids.length; from += PAGE) {
-      const calledUp = await this.#store.batchesOf(ids.slice(from, from + PAGE));
-      const ofPage = new Set(calledUp.map(({ lotId }) => lotId));
-      const page = { ...stored, lots: lots.filter(({ id }) => ofPage.has(id)), batches: [], calledUp };
-      yield (await unhurried(new NurseryReader().inSteps(page))).batches;
-    }
+    for (let from = 0; from < ids.length; from += PAGE) yield this.of(await this.#store.batchesOf(ids.slice(from, from + PAGE)));
+  }
+
+  /** Some batches, closed or not, as they are read today; none before the nursery is set up. */
+  async of(calledUp: readonly Batch[]): Promise<BatchView[]> {
+    const stored = await this.#stored();
+    if (!stored) return [];
+    const lots = await this.#store.lots();
+    const theirs = new Set(calledUp.map(({ lotId }) => lotId));
+    const page = { ...stored, lots: lots.filter(({ id }) => theirs.has(id)), batches: [], calledUp };
+    return (await unhurried(new NurseryReader().inSteps(page))).batches;
   }
 
   async #stored(): Promise<Stored | undefined> {

@@ -30,7 +30,7 @@ export function requireFromToday(batch: NewBatch, today: PlainDate, at = ''): vo
 }
 
 /** Batches and their ledger. */
-export const batchRoutes = routes((app, { store, clock, handbook, mould }) => {
+export const batchRoutes = routes((app, { store, clock, handbook, closed }) => {
   const knows = (speciesId: string, methodId: string) => handbook.knows(speciesId, methodId);
   app.get(
     '/api/batches',
@@ -54,7 +54,7 @@ export const batchRoutes = routes((app, { store, clock, handbook, mould }) => {
   );
 
   app.get('/api/past', { schema: { summary: 'What the closed batches leave to be known', response: { 200: Past } } }, async () => {
-    await mould.catchUp();
+    await closed.catchUp();
     return store.past(inHandSince(await clock.today()));
   });
 

@@ -2,8 +2,8 @@ import { Readable } from 'node:stream';
 import type { FastifyInstance, FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import type { Backups } from '../jobs/backups.ts';
+import type { ClosedReading } from '../jobs/closedReading.ts';
 import type { Loggers } from '../jobs/loggers.ts';
-import type { MouldReading } from '../jobs/mould.ts';
 import type { WholeData } from '../jobs/wholeData.ts';
 import type { Changeable } from '../nursery/changeable.ts';
 import type { NurseryClock } from '../nursery/clock.ts';
@@ -23,7 +23,7 @@ export interface Context {
   loggers: Loggers;
   views: NurseryViews;
   backups: Backups;
-  mould: MouldReading;
+  closed: ClosedReading;
   wholeData: WholeData;
   /** How the data that is served is changed for other data; absent where it cannot be. */
   changeable?: Changeable;

@@ -144,7 +144,14 @@ const ReadingDayRow = new EntitySchema<{ placeId: string; day: number; importSeq
 });
 
 /** What a closed batch leaves to be known: whether it was a test, that test's result, and whether its mould has been read. */
-export const KeptRow = new EntitySchema<{ batchId: string; lotId: string; test: number; towel: string | null; mouldRead: number }>({
+export const KeptRow = new EntitySchema<{
+  batchId: string;
+  lotId: string;
+  test: number;
+  towel: string | null;
+  mouldRead: number;
+  outcome: string | null;
+}>({
   name: 'kept',
   columns: {
     batchId: {
@@ -157,6 +164,7 @@ export const KeptRow = new EntitySchema<{ batchId: string; lotId: string; test: 
     test: { type: 'integer' },
     towel: { type: 'text', nullable: true },
     mouldRead: { type: 'integer', name: 'mould_read' },
+    outcome: { type: 'text', nullable: true },
   },
   indices: [
     { name: 'kept_by_lot', columns: ['lotId'] },

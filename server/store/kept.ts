@@ -1,3 +1,4 @@
+import type { Outcome } from '@chill/model/outcome.ts';
 import type { MouldRecord, Past } from '@chill/model/past.ts';
 import type Database from 'better-sqlite3';
 
@@ -15,14 +16,26 @@ export function pastBefore(database: Database.Database, since: string): Past {
   return { closed, mould };
 }
 
-/** Ids of closed batches whose mould has not been read yet. */
+/** What came of every batch that is closed and was read, tests apart, those closed last first: JSON texts. */
+export function outcomeTexts(database: Database.Database): string[] {
+  return database
+    .prepare(
+      'SELECT outcome FROM kept JOIN batch ON batch.id = kept.batch_id WHERE outcome IS NOT NULL ORDER BY batch.closed_on DESC, batch.rowid DESC',
+    )
+    .pluck()
+    .all() as string[];
+}
+
+/** Ids of closed batches that have not been read yet. */
 export function unread(database: Database.Database, most: number): string[] {
   return database.prepare('SELECT batch_id FROM kept WHERE mould_read = 0 LIMIT ?').pluck().all(most) as string[];
 }
 
-/** Keeps what a closed batch says of mould, unless it was opened again meanwhile. Call inside a transaction. */
-export function keepMould(database: Database.Database, batchId: string, records: readonly MouldRecord[]): void {
-  const { changes } = database.prepare('UPDATE kept SET mould_read = 1 WHERE batch_id = ?').run(batchId);
+/** Keeps what a closed batch says of mould, and what came of it, unless it was opened again meanwhile. Call inside a transaction. */
+export function keepRead(database: Database.Database, batchId: string, records: readonly MouldRecord[], outcome?: Outcome): void {
+  const { changes } = database
+    .prepare('UPDATE kept SET mould_read = 1, outcome = ? WHERE batch_id = ?')
+    .run(outcome ? JSON.stringify(outcome) : null, batchId);
   if (changes === 0) return;
   const put = database.prepare(
     'INSERT OR REPLACE INTO kept_mould (batch_id, medium, closed_on, rotted, expected) SELECT id, ?, closed_on, ?, ? FROM batch WHERE id = ?',

@@ -16,6 +16,7 @@ import { Kept1760000000006 } from './migrations/0006-kept.ts';
 import { Promises1760000000007 } from './migrations/0007-promises.ts';
 import { SeasonPlans1760000000008 } from './migrations/0008-season-plans.ts';
 import { Withdrawals1760000000009 } from './migrations/0009-withdrawals.ts';
+import { Outcomes1760000000010 } from './migrations/0010-outcomes.ts';
 import { rawDatabase } from './raw.ts';
 import { asUnusable, Unusable } from './unusable.ts';
 
@@ -29,6 +30,7 @@ const MIGRATIONS = [
   Promises1760000000007,
   SeasonPlans1760000000008,
   Withdrawals1760000000009,
+  Outcomes1760000000010,
 ];
 
 /** A database that this process has for itself. */

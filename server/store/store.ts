@@ -3,6 +3,7 @@ import type { Batch, NewBatch, Split } from '@chill/model/batch.ts';
 import type { Append } from '@chill/model/event.ts';
 import type { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
+import type { Outcome } from '@chill/model/outcome.ts';
 import type { MouldRecord, Past } from '@chill/model/past.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlantPromise, PromisesInHand } from '@chill/model/promise.ts';
@@ -36,7 +37,7 @@ import {
 import { bodyOf } from './body.ts';
 import { BatchRow, ClockRow, NurseryRow, OwnSpeciesRow, PlaceRow } from './entities.ts';
 import { inTransaction, requireOutside, StoreBroken } from './inTransaction.ts';
-import { keepMould, keptMark, pastBefore, unread } from './kept.ts';
+import { keepRead, keptMark, outcomeTexts, pastBefore, unread } from './kept.ts';
 import { addLot, appendToLot, changeLot, findLot, readLots } from './lots.ts';
 import { readPromises, requirePromises, savePromises } from './promises.ts';
 import { Queue } from './queue.ts';
@@ -302,13 +303,27 @@ export class Store {
     });
   }
 
-  /** Ids of closed batches whose mould has not been read yet. */
-  unreadMould(most: number): Promise<string[]> {
+  /** What came of every closed batch, as one JSON text; and what changes whenever that does. */
+  outcomes(): Promise<string> {
+    return this.#read((_manager, database) => `[${outcomeTexts(database).join(',')}]`);
+  }
+
+  outcomesTag(): Promise<string> {
+    return this.#read((_manager, database) =>
+      this.#tag(
+        database,
+        'SELECT (SELECT count(*) FROM kept), (SELECT max(rowid) FROM kept), (SELECT sum(mould_read) FROM kept), (SELECT max(seq) FROM event)',
+      ),
+    );
+  }
+
+  /** Ids of closed batches that have not been read yet. */
+  unreadClosed(most: number): Promise<string[]> {
     return this.#read((_manager, database) => unread(database, most));
   }
 
-  keepMould(batchId: string, records: readonly MouldRecord[]): Promise<void> {
-    return this.#write(async (_manager, database) => keepMould(database, batchId, records));
+  keepRead(batchId: string, records: readonly MouldRecord[], outcome?: Outcome): Promise<void> {
+    return this.#write(async (_manager, database) => keepRead(database, batchId, records, outcome));
   }
 
   /** Some batches with their events. */

@@ -179,7 +179,7 @@ function takeIn(saved: Batch): void {
     { revalidate },
   );
   if (last?.kind === 'closed' || last?.kind === 'reversed' || last?.kind === 'stageFinished')
-    void Promise.all([mutate('/api/past'), mutate('/api/lots')]);
+    void Promise.all([mutate('/api/past'), mutate('/api/lots'), mutate('/api/results')]);
 }
 
 const reader = new NurseryReader();

@@ -28,7 +28,7 @@ describe('where a batch is to be found', () => {
   test('every kind of stage has its station, not begun is planned, and what is closed is a finding', () => {
     for (const kind of StageKind.options) expect(['treat', 'cold', 'warm', 'pots']).toContain(at(kind));
     expect(at('coldMoist', { stage: 0, underWay: false })).toBe('plan');
-    expect(at('pot', { closedOn: '2027-05-01' })).toBe('findings');
+    expect(at('pot', { closedOn: '2027-05-01' })).toBe('results');
     expect(at('warmTowel', { closedOn: '2027-05-01' }, 'test')).toBe('seeds');
   });
 });

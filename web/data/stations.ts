@@ -3,13 +3,13 @@ import type { Task } from '@chill/core/schedule/task.ts';
 import type { BatchView, NurseryView } from './nursery.ts';
 
 /** The stations of the run, left to right. */
-export const STATIONS = ['round', 'seeds', 'plan', 'treat', 'cold', 'warm', 'pots', 'findings'] as const;
+export const STATIONS = ['round', 'seeds', 'plan', 'treat', 'cold', 'warm', 'pots', 'results'] as const;
 export type Station = (typeof STATIONS)[number];
 
 /** The station at which a batch is to be found: by the stage under way, or the one about to begin. A test that is read has told of its lot. */
 export function stationOf({ batch, projection }: Pick<BatchView, 'batch' | 'projection'>): Station {
   const { state, stages } = projection;
-  if (state.closedOn) return batch.purpose === 'test' ? 'seeds' : 'findings';
+  if (state.closedOn) return batch.purpose === 'test' ? 'seeds' : 'results';
   // What goes round again is at the bench already.
   if (state.stage === 0 && !state.underWay && !batch.from) return 'plan';
   const kind = stages[state.stage]?.kind;
@@ -35,6 +35,6 @@ export function tally(view: NurseryView): Record<Station, { count: number; due: 
     result.round.due += due;
   }
   result.seeds.count = view.lots.length;
-  result.findings.count = view.closed;
+  result.results.count = view.closed;
   return result;
 }

@@ -17,7 +17,7 @@ const STOPS: Record<Station, { name: string; at: number; height: number; zone: Z
   cold: { name: 'cold', at: 0.56, height: 1, zone: 'cold', to: '/cold' },
   warm: { name: 'warm', at: 0.71, height: 0.23, zone: 'warm', to: '/warm' },
   pots: { name: 'pots', at: 0.82, height: 0.5, zone: 'cool', to: '/pots' },
-  findings: { name: 'findings', at: 0.912, height: 0.5, zone: 'cool', to: '/findings' },
+  results: { name: 'results', at: 0.912, height: 0.5, zone: 'cool', to: '/results' },
 });
 
 const GRADIENT: [number, string][] = [

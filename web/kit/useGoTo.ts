@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router';
 
 /** Where `g` and a letter go. */
 export const GO_TO: Record<string, string> = {
-  ...{ r: '/', s: '/seeds', p: '/plan', t: '/treat', c: '/cold', w: '/warm', o: '/pots', e: '/findings' },
+  ...{ r: '/', s: '/seeds', p: '/plan', t: '/treat', c: '/cold', w: '/warm', o: '/pots', e: '/results' },
   ...{ h: '/handbook', l: '/places' },
 };
 /** How long the letter may follow, ms. */

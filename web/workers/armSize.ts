@@ -1,4 +1,4 @@
-import { seedsPerArm, smallestDifference } from '@chill/core/findings/armSize.ts';
+import { seedsPerArm, smallestDifference } from '@chill/core/results/armSize.ts';
 
 /** A question about the arms of a trial: how many seeds tell `base` from `other`, and what `seeds` a side would tell. */
 export interface ArmQuestion {

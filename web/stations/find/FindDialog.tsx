@@ -28,7 +28,7 @@ const actions = (): Findable[] => [
   { kind: 'action', title: say('enoughWinterLeft'), more: say('outdoors'), to: '/cold/winter' },
   { kind: 'action', title: say('warmth'), more: say('towelsSprouts'), to: '/warm' },
   { kind: 'action', title: say('pots'), more: say('seedlings'), to: '/pots' },
-  { kind: 'action', title: say('results'), more: say('closedBatches'), to: '/findings' },
+  { kind: 'action', title: say('results'), more: say('closedBatches'), to: '/results' },
   { kind: 'action', title: say('printLabels'), more: say('bagsPotsShelves'), to: '/labels' },
   { kind: 'action', title: say('roundPaper'), more: say('print'), to: '/round/sheet' },
   { kind: 'action', title: say('enterFilledSheet'), more: say('roundFromPaper'), to: '/round/typed' },

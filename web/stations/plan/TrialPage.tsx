@@ -1,4 +1,4 @@
-import { deal } from '@chill/core/findings/deal.ts';
+import { deal } from '@chill/core/results/deal.ts';
 import { say } from '@chill/words/plan.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { Link, useParams } from 'react-router';

@@ -120,7 +120,7 @@ describe('the stations of the run', () => {
     ['warm', { kind: 'warmTowel' }],
     ['warm', { kind: 'warmMoist' }],
     ['pots', { kind: 'pot' }],
-    ['findings', { closedOn: TODAY }],
+    ['results', { closedOn: TODAY }],
   ] as const)('%s holds %o', (station, part) => {
     expect(stationOf(view('A2C', part))).toBe(station);
   });

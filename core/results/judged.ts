@@ -1,0 +1,68 @@
+import { FATES, type Outcome } from '@chill/model/outcome.ts';
+import type { BatchId } from '@chill/model/primitives.ts';
+import { daysBetween, later } from '../calendar/dates.ts';
+
+/** What came of a batch against what was promised when it was made; the parts that were split off count to it. */
+export interface Judged {
+  id: BatchId;
+  /** Of the batch and its parts together, as far as they are closed. */
+  outcome: Outcome;
+  /** Bag codes: its own, then those of its parts. */
+  codes: string[];
+  plants: number;
+  /** Absent while parts of it are still on their way. */
+  against?: 'below' | 'within' | 'above';
+}
+
+/** Judges everything that is closed, in the order given; a part stands with the batch that it was split off, where that is closed too. */
+export function judged(outcomes: readonly Outcome[]): Judged[] {
+  const byId = new Map(outcomes.map((one) => [one.batchId, one]));
+  const rootOf = (one: Outcome): Outcome => {
+    const whole = one.splitFrom ? byId.get(one.splitFrom) : undefined;
+    return whole ? rootOf(whole) : one;
+  };
+  const parts = new Map<BatchId, Outcome[]>();
+  for (const one of outcomes) {
+    const { batchId } = rootOf(one);
+    parts.set(batchId, [...(parts.get(batchId) ?? []), one]);
+  }
+  return outcomes
+    .filter((one) => rootOf(one) === one)
+    .map((root): Judged => {
+      const all = parts.get(root.batchId) as Outcome[];
+      const outcome = all.length === 1 ? root : together(root, all);
+      const plants = outcome.went.plants ?? 0;
+      const { low, high } = outcome.promised;
+      const away = (outcome.went.movedOn ?? 0) > 0;
+      const against = plants < low ? 'below' : plants > high ? 'above' : 'within';
+      return {
+        ...{ id: root.batchId, outcome, plants, codes: [root.code, ...all.flatMap((one) => (one === root ? [] : [one.code]))] },
+        ...(!away && { against }),
+      };
+    });
+}
+
+function together(root: Outcome, all: readonly Outcome[]): Outcome {
+  const went: Outcome['went'] = {};
+  for (const fate of FATES) {
+    const sum = all.reduce((count, one) => count + (one.went[fate] ?? 0), 0);
+    // What moved on into a part is counted where it went from there.
+    const counted = fate === 'movedOn' ? sum - all.reduce((count, one) => count + (one === root ? 0 : one.seeds), 0) : sum;
+    if (counted > 0) went[fate] = counted;
+  }
+  return {
+    ...root,
+    went,
+    minutes: all.reduce((sum, one) => sum + one.minutes, 0),
+    closedOn: all.reduce((last, one) => later(last, one.closedOn), root.closedOn),
+  };
+}
+
+/** How many days later than planned a batch was through its last stage; below zero for sooner, `undefined` where no stage ever began. */
+export function lateBy({ stages }: Pick<Outcome, 'stages'>): number | undefined {
+  const last = stages.findLast(({ was }) => was);
+  return last?.was && daysBetween(last.planned.end, last.was.end);
+}
+
+/** The year that a batch counts to: that in which it was closed, which is when its plants are grown or given up. */
+export const yearOfResult = ({ closedOn }: Pick<Outcome, 'closedOn'>): string => closedOn.slice(0, 4);

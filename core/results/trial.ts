@@ -1,0 +1,131 @@
+import type { Outcome } from '@chill/model/outcome.ts';
+import type { PlaceId } from '@chill/model/primitives.ts';
+import { daysBetween } from '../calendar/dates.ts';
+import { SIGNIFICANCE, seedsPerArm, smallestDifference } from './armSize.ts';
+import { type Counted, chanceBetter, type Difference, fisherExact, holm, logRank, newcombe } from './compare.ts';
+import { judged } from './judged.ts';
+
+/** One arm of a trial with everything that was split off from it. */
+export interface Arm {
+  arm: number;
+  control: boolean;
+  outcome: Outcome;
+  /** Seeds still to come. */
+  open: number;
+  /** Seeds that sprouted, of those that were there to: those cut open, or given away as seed, were not. */
+  sprouted: Counted;
+  plants: number;
+}
+
+/** An arm held against another. */
+export interface Held {
+  arm: Arm;
+  against: Arm;
+  /** The chance that luck alone would part them so far, made good for how many arms were looked at; and before that. */
+  luck: number;
+  rawLuck: number;
+  difference: Difference;
+  /** The chance that the arm is truly better than the other. */
+  better: number;
+  /** The chance that luck alone would part them so far in speed, and whether the arm is the faster; absent where that cannot be told. */
+  speed?: { luck: number; faster: boolean };
+  /** Seeds in each arm that would most likely settle it, the shares being what they seem; absent where they seem equal, or it is settled. */
+  wouldSettle?: number;
+}
+
+/** What a trial cannot show, and why. */
+export type Doubt =
+  | { why: 'noControl' }
+  | { why: 'tooFew'; smallest?: number }
+  | { why: 'halfWay'; open: number; wrongOneIn: number }
+  | { why: 'places'; stage: Outcome['stages'][number]['kind'] }
+  | { why: 'starts'; days: number }
+  | { why: 'oneBag' };
+
+/** What a trial shows. */
+export interface Verdict {
+  arms: Arm[];
+  /** Each against the control, or, where there is none, each against the best of the others. */
+  held: Held[];
+  doubts: Doubt[];
+}
+
+/** Looked at twice, chances of 1 in 20 come up this often in truth (Armitage, McPherson and Rowe 1969: 0.083). */
+const TWO_LOOKS_ONE_IN = 12;
+/** Started further apart than this, arms had other days, days. */
+const STARTED_APART = 3;
+
+/**
+ * What the arms of a trial show, from what came of them so far; parts count to the arm that they were split off from. `open` says how many seeds of a batch
+ * are still to come.
+ */
+export function trialVerdict(outcomes: readonly Outcome[], open: (batchId: Outcome['batchId']) => number): Verdict {
+  const arms = judged(outcomes)
+    .flatMap(({ outcome }): Arm[] => {
+      const { trial, went, seeds } = outcome;
+      if (!trial) return [];
+      const gone = (went.tested ?? 0) + (went.givenAway ?? 0);
+      const came = (went.plants ?? 0) + (went.lostInPots ?? 0) + (went.lostSprouted ?? 0);
+      const mine = outcomes.filter((one) => one.trial?.id === trial.id && one.trial.arm === trial.arm);
+      return [
+        {
+          ...{ arm: trial.arm, control: trial.control, outcome, plants: went.plants ?? 0 },
+          open: mine.reduce((sum, { batchId }) => sum + open(batchId), 0),
+          sprouted: { came: Math.min(came, seeds - gone), of: Math.max(0, seeds - gone) },
+        },
+      ];
+    })
+    .sort((a, b) => a.arm - b.arm);
+  const control = arms.find((one) => one.control);
+  const others = control ? arms.filter((one) => one !== control) : arms.slice(1);
+  const pairs = others.map((arm): [Arm, Arm] => [arm, control ?? (arms[0] as Arm)]);
+  const raw = pairs.map(([a, b]) => fisherExact(a.sprouted, b.sprouted));
+  const fair = holm(raw);
+  const held = pairs.map(([arm, against], i): Held => {
+    const speed = logRank(arm.outcome.sprouting?.visits ?? [], against.outcome.sprouting?.visits ?? []);
+    const settle = wouldSettle(arm.sprouted, against.sprouted, fair[i] as number);
+    return {
+      ...{ arm, against, luck: fair[i] as number, rawLuck: raw[i] as number },
+      difference: newcombe(arm.sprouted, against.sprouted),
+      better: chanceBetter(arm.sprouted, against.sprouted),
+      ...(speed && { speed: { luck: speed.chance, faster: speed.ahead === 'a' } }),
+      ...(settle !== undefined && { wouldSettle: settle }),
+    };
+  });
+  return { arms, held, doubts: doubtsOf(arms, held) };
+}
+
+function wouldSettle(a: Counted, b: Counted, luck: number): number | undefined {
+  if (luck <= SIGNIFICANCE || a.of === 0 || b.of === 0) return undefined;
+  const [one, other] = [a.came / a.of, b.came / b.of];
+  return one === other ? undefined : seedsPerArm(one, other);
+}
+
+function doubtsOf(arms: readonly Arm[], held: readonly Held[]): Doubt[] {
+  const doubts: Doubt[] = [];
+  const open = arms.reduce((sum, one) => sum + one.open, 0);
+  if (open > 0) doubts.push({ why: 'halfWay', open, wrongOneIn: TWO_LOOKS_ONE_IN });
+  if (arms.length > 0 && !arms.some(({ control }) => control)) doubts.push({ why: 'noControl' });
+  if (held.length > 0 && held.every(({ luck }) => luck > SIGNIFICANCE)) {
+    const least = Math.min(...arms.map(({ sprouted }) => sprouted.of));
+    const { came, of } = (arms.find(({ control }) => control) ?? (arms[0] as Arm)).sprouted;
+    const smallest = of > 0 && least > 0 ? smallestDifference(came / of, least) : undefined;
+    doubts.push({ why: 'tooFew', ...(smallest !== undefined && { smallest }) });
+  }
+  const apart = placesApart(arms);
+  if (apart) doubts.push({ why: 'places', stage: apart });
+  const starts = arms.flatMap(({ outcome }) => outcome.stages[0]?.was?.start ?? []).sort();
+  const days = starts.length > 1 ? daysBetween(starts[0] as string, starts.at(-1) as string) : 0;
+  if (days > STARTED_APART) doubts.push({ why: 'starts', days });
+  if (arms.length > 0) doubts.push({ why: 'oneBag' });
+  return doubts;
+}
+
+/** The stage in which arms lay in different places, though both had it. */
+function placesApart(arms: readonly Arm[]): Outcome['stages'][number]['kind'] | undefined {
+  const lay = new Map<string, Set<PlaceId>>();
+  for (const { outcome } of arms)
+    for (const { kind, placeId, was } of outcome.stages)
+      if (was && placeId) lay.set(kind, (lay.get(kind) ?? new Set<PlaceId>()).add(placeId));
+  return [...lay].find(([, places]) => places.size > 1)?.[0] as Outcome['stages'][number]['kind'] | undefined;
+}

@@ -1,0 +1,65 @@
+import { TrialArm } from './batch.ts';
+import { OpeningMethod } from './event.ts';
+import { BatchId, Count, LotId, PlaceId, PlainDate, Slug } from './primitives.ts';
+import { Medium, StageKind } from './stage.ts';
+import { z } from './zod.ts';
+
+/** Where the seeds of a batch went in the end. Each went to exactly one of these. */
+export const FATES = [
+  'plants',
+  'lostInPots',
+  'lostSprouted',
+  'neverSprouted',
+  'mouldy',
+  'broken',
+  'floatedOff',
+  'tested',
+  'givenAway',
+  'movedOn',
+] as const;
+export const Fate = z.enum(FATES);
+export type Fate = z.infer<typeof Fate>;
+
+/** A check of seeds in the warmth: days since the warmth began, degree-days by then, how many had come since the check before, how many were left. */
+export const SproutVisit = z.object({ day: z.int(), warmth: z.number(), came: Count, left: Count });
+export type SproutVisit = z.infer<typeof SproutVisit>;
+
+/** A stage as it was planned and as it went; both ends are absent of what never began. */
+export const StageWent = z.object({
+  kind: StageKind,
+  medium: Medium.optional(),
+  placeId: PlaceId.optional(),
+  planned: z.object({ start: PlainDate, end: PlainDate }),
+  was: z.object({ start: PlainDate, end: PlainDate }).optional(),
+});
+export type StageWent = z.infer<typeof StageWent>;
+
+/** What came of a batch: read off it when it is closed, and kept, so that a thousand of them are looked through without reading any again. */
+export const Outcome = z.object({
+  batchId: BatchId,
+  code: z.string(),
+  speciesId: Slug,
+  lotId: LotId,
+  lotCode: z.string(),
+  madeOn: PlainDate,
+  closedOn: PlainDate,
+  method: z.object({ id: z.string(), name: z.string() }),
+  trial: TrialArm.optional(),
+  /** The batch that its seeds were split off from. */
+  splitFrom: BatchId.optional(),
+  seeds: Count,
+  /** Plants promised when it was made, 9 times in 10. */
+  promised: z.object({ low: Count, high: Count }),
+  /** Where its seeds went; what is left out is none. */
+  went: z.partialRecord(Fate, Count),
+  stages: z.array(StageWent),
+  /** Hands' work, minutes. */
+  minutes: z.number(),
+  /** The checks in the warmth, and at how many degrees; absent where nothing was ever warm. */
+  sprouting: z.object({ since: PlainDate, temperature_C: z.number(), seeds: Count, visits: z.array(SproutVisit) }).optional(),
+  /** Effective days of the last cold or warm moist treatment, and the share that it was expected to have released. */
+  treated: z.object({ kind: StageKind, earned_days: z.number(), released: z.number() }).optional(),
+  /** How its coats were opened last, and how many of how many swelled. */
+  opened: z.object({ by: OpeningMethod.optional(), swollen: Count, of: Count }).optional(),
+});
+export type Outcome = z.infer<typeof Outcome>;

@@ -1,0 +1,148 @@
+import { shortDate } from '@chill/core/calendar/dates.ts';
+import { type Judged, lateBy, yearOfResult } from '@chill/core/results/judged.ts';
+import { say } from '@chill/words/results.ts';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { useNursery } from '../../data/nursery.ts';
+import { useResults } from '../../data/results.ts';
+import { inOrder } from '../../kit/grouped.ts';
+import { hasWords, ListTools, useListChoice } from '../../kit/ListTools.tsx';
+import { LongList } from '../../kit/LongList.tsx';
+import { Tag } from '../../kit/Tag.tsx';
+import { Waiting } from '../../kit/Waiting.tsx';
+import { FateBar, fatesSaid } from './FateBar.tsx';
+
+/** What came of batches that are closed, against what was promised of them. */
+export default function ResultsStation() {
+  const results = useResults();
+  return (
+    <section className="px-4 pt-5 desk:px-10">
+      <h1>{say('results')}</h1>
+      {!results ? (
+        <Waiting />
+      ) : results.judged.length === 0 ? (
+        <p className="mt-1 max-w-prose text-[1.06rem] text-ink2">{say('noBatchClosedYetWhen')}</p>
+      ) : (
+        <ClosedBatches all={results.judged} />
+      )}
+    </section>
+  );
+}
+
+/** About how high a batch's line is, px. */
+const LINE_HEIGHT = 92;
+/** A figure as a text that sorts as the figure does, smallest first. */
+const sorted = (value: number) => (1e12 + value * 1000).toFixed(0).padStart(14, '0');
+
+function ClosedBatches({ all }: { all: readonly Judged[] }) {
+  const { handbook, places } = useNursery();
+  const [choice, change] = useListChoice();
+  const judged = all.filter(({ against }) => against);
+  const within = judged.filter(({ against }) => against === 'within').length;
+  const names = useMemo(() => new Map(handbook.map((one) => [one.id, one.common[0] ?? one.scientific])), [handbook]);
+  const placeNames = useMemo(() => new Map<string, string>(places.map(({ id, name }) => [id, name])), [places]);
+  const nameOf = ({ outcome }: Judged) => names.get(outcome.speciesId) ?? outcome.speciesId;
+  const lay = ({ outcome: { stages } }: Judged) => [
+    ...new Set(stages.flatMap(({ placeId, was }) => (was && placeId ? [placeNames.get(placeId) ?? say('noPlace')] : []))),
+  ];
+  const keys: Record<string, (one: Judged) => string> = {
+    '': ({ outcome }) => sorted(-Number(outcome.closedOn.replaceAll('-', ''))),
+    plan: ({ outcome, plants }) => sorted((plants - (outcome.promised.low + outcome.promised.high) / 2) / Math.max(1, outcome.seeds)),
+    plants: ({ outcome, plants }) => sorted(plants / Math.max(1, outcome.seeds)),
+    late: ({ outcome }) => sorted(-(lateBy(outcome) ?? -9999)),
+    work: ({ outcome, plants }) => sorted(-outcome.minutes / Math.max(0.5, plants)),
+    code: ({ outcome }) => outcome.code,
+  };
+  const groups: Record<string, (one: Judged) => string> = {
+    species: nameOf,
+    method: ({ outcome }) => outcome.method.name,
+    lot: ({ outcome }) => outcome.lotCode,
+    year: ({ outcome }) => yearOfResult(outcome),
+    place: (one) => lay(one).join(', ') || say('noPlace'),
+  };
+  const found = inOrder(
+    all.filter((one) =>
+      hasWords(
+        [...one.codes, nameOf(one), one.outcome.method.name, one.outcome.lotCode, yearOfResult(one.outcome), ...lay(one)],
+        choice.find,
+      ),
+    ),
+    keys[choice.by] ?? (keys[''] as (one: Judged) => string),
+  );
+  return (
+    <>
+      <p className="mt-1 max-w-prose text-[1.06rem] text-ink2">{say('sum', { count: all.length, judged: judged.length, within })}</p>
+      <ListTools
+        count={all.length}
+        shown={found.length}
+        choice={choice}
+        change={change}
+        orders={{
+          ...{
+            '': say('lastClosed'),
+            plan: say('byPlan'),
+            plants: say('byPlants'),
+            late: say('byLate'),
+            work: say('byWork'),
+            code: say('code'),
+          },
+        }}
+        groups={{
+          ...{
+            '': say('notAll'),
+            species: say('bySpecies'),
+            method: say('byMethod'),
+            lot: say('byLot'),
+            year: say('byYear'),
+            place: say('byPlace'),
+          },
+        }}
+      />
+      {found.length === 0 && <p className="mt-4">{say('emptyAfterFind', { find: choice.find })}</p>}
+      <LongList rows={found} groupOf={groups[choice.group]} height={LINE_HEIGHT} label={say('list')}>
+        {(one) => <ClosedLine one={one} name={nameOf(one)} />}
+      </LongList>
+    </>
+  );
+}
+
+function ClosedLine({ one: { outcome, plants, against, codes }, name }: { one: Judged; name: string }) {
+  const { today } = useNursery();
+  const late = lateBy(outcome);
+  const { low, high } = outcome.promised;
+  return (
+    <div className="border-t border-line">
+      <Link
+        to={`/batch/${outcome.code}`}
+        className="grid min-h-16 grid-cols-[4.2rem_minmax(0,1fr)] gap-x-3 py-2 hover:bg-sheet desk:grid-cols-[4.5rem_minmax(0,17rem)_minmax(0,1fr)_11rem]"
+      >
+        <span className="flex flex-col gap-1">
+          {codes.map((code) => (
+            <Tag key={code} code={code} />
+          ))}
+        </span>
+        <span className="min-w-0 leading-tight">
+          <span className="block font-[560]">{name}</span>
+          <span className="block text-[0.92rem] text-ink2">
+            {say('closedLine', { method: outcome.method.name, on: shortDate(outcome.closedOn, today) })}
+          </span>
+        </span>
+        <span className="col-span-2 mt-1 min-w-0 desk:col-span-1 desk:mt-0">
+          <FateBar outcome={outcome} />
+          <span className="block text-[0.9rem] text-ink2">{say('seedsWent', { seeds: outcome.seeds, went: fatesSaid(outcome) })}</span>
+        </span>
+        <span className="col-span-2 flex flex-wrap items-baseline gap-x-3 desk:col-span-1 desk:block desk:text-right">
+          <b className="font-mono text-xl">{plants}</b>{' '}
+          <span className={`text-[0.92rem] ${against === 'below' ? 'font-semibold text-alarm' : 'text-ink2'}`}>
+            {say('promised', { low, high })}
+          </span>
+          <span className="block text-[0.92rem] text-ink2">
+            {against === 'below' ? say('below') : against === 'above' ? say('above') : against ? '' : say('partsOpen')}
+            {late !== undefined &&
+              ` ${late > 0 ? say('late', { count: late }) : late < 0 ? say('early', { count: -late }) : say('onTime')}`}
+          </span>
+        </span>
+      </Link>
+    </div>
+  );
+}

@@ -36,10 +36,10 @@ describe('the demo nursery', () => {
     }
   });
 
-  test('holds two trials: arms of one lot begun on one day, of as many seeds, one of them the control', () => {
+  test('holds four trials, two of them over: arms of one lot begun on one day, of as many seeds, one of them the control', () => {
     const inTrials = grown.batches.filter(({ made }) => made.trial);
     const ids = new Set(inTrials.map(({ made }) => made.trial?.id));
-    expect(ids.size).toBe(2);
+    expect(ids.size).toBe(4);
     for (const id of ids) {
       const arms = inTrials.filter(({ made }) => made.trial?.id === id);
       const same = (pick: (made: (typeof arms)[number]['made']) => unknown) => new Set(arms.map(({ made }) => pick(made))).size;

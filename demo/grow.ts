@@ -32,6 +32,8 @@ import {
   LOGGED,
   LOGGED_SINCE,
   LOTS,
+  PAST_BATCHES,
+  PAST_LOTS,
   PLACES,
   PROMISES,
   SALLOW_GAP,
@@ -77,16 +79,23 @@ export function growDemoNursery(handbook: readonly Species[]): DemoNursery {
     const log = readings.get(place.id);
     return (log && placeDays(place, log, [COLD_RESPONSE, WARM_RESPONSE], SALLOW_GAP.timeZone)) ?? [];
   });
-  const lots = LOTS.map(({ lot }): Lot => ({ id: newId(), ...lot }));
-  const batches = BATCHES.map((said) => {
+  const grow = (said: DemoBatch, lots: readonly Lot[], own: Random) => {
+    const ownId = () => uuidFrom(own);
     const lot = lots.find((one) => one.code === said.lot) as Lot;
     const species = handbook.find((one) => one.id === lot.speciesId) as Species;
-    const made = makeBatch(said, lot, species, places, newId);
-    return { made, speciesId: species.id, events: lookAfter(said, made, lot, species, { places, records }, newId, random) };
-  });
+    const made = makeBatch(said, lot, species, places, ownId);
+    return { made, speciesId: species.id, events: lookAfter(said, made, lot, species, { places, records }, ownId, own) };
+  };
+  const lots = LOTS.map(({ lot }): Lot => ({ id: newId(), ...lot }));
+  const present = BATCHES.map((said) => grow(said, lots, random));
+  // The season before has luck of its own, so that what is under way does not hang on it.
+  const before = randomFrom('Sallow Gap, the season before');
+  const pastLots = PAST_LOTS.map(({ lot }): Lot => ({ id: uuidFrom(before), ...lot }));
+  const all = [...BATCHES, ...PAST_BATCHES];
+  const batches = [...present, ...PAST_BATCHES.map((said) => grow(said, pastLots, before))];
   for (const { name, lot, methods } of TRIALS) {
     const id = newId();
-    const arms = methods.map((method) => BATCHES.findIndex((said) => said.lot === lot && said.method === method));
+    const arms = methods.map((method) => all.findIndex((said) => said.lot === lot && said.method === method));
     for (const [i, at] of arms.entries()) {
       const batch = batches[at];
       if (!batch) throw new Error(`The demo's trial “${name}” has no batch for ${methods[i]}.`);
@@ -95,12 +104,12 @@ export function growDemoNursery(handbook: readonly Species[]): DemoNursery {
   }
   const promising = randomFrom('Promised');
   const promises = PROMISES.map((one): PlantPromise => ({ id: uuidFrom(promising), ...one }));
-  return { places, readings, lots, promises, batches };
+  return { places, readings, lots: [...lots, ...pastLots], promises, batches };
 }
 
 /** The share of a demo lot that is really sound, which only the simulation knows; absent for a lot that is not the demo's own. */
 export function trueViableOf(lotCode: string): number | undefined {
-  return LOTS.find(({ lot }) => lot.code === lotCode)?.trueViable;
+  return [...LOTS, ...PAST_LOTS].find(({ lot }) => lot.code === lotCode)?.trueViable;
 }
 
 function makeBatch(said: DemoBatch, lot: Lot, species: Species, places: Place[], newId: NewId): NewBatch {

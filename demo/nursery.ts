@@ -121,6 +121,8 @@ export interface DemoBatch {
 export const TRIALS: { name: string; lot: string; methods: string[] }[] = [
   { name: 'cold alone against warm, then cold', lot: 'AG-26-01', methods: ['sand-in-fridge', 'warm-then-cold'] },
   { name: 'towel against sand, both filed', lot: 'GV-26-01', methods: ['file-then-towel', 'file-then-sand'] },
+  { name: 'does larch need its cold?', lot: 'LO-25-01', methods: ['no-cold', 'towel-in-fridge'] },
+  { name: 'towel against sand, both filed, the year before', lot: 'GV-25-01', methods: ['file-then-towel', 'file-then-sand'] },
 ];
 
 const batch = (lotCode: string, method: string, seeds: number, start: string, trouble?: DemoBatch['trouble']): DemoBatch => ({
@@ -177,6 +179,52 @@ export const BATCHES: DemoBatch[] = [
   batch('CV-26-01', 'hot-water-then-sand', 120, '2027-02-16'),
   batch('AP-26-01', 'sand-in-fridge', 80, '2027-02-16'),
   batch('BS-26-01', 'freezer-turns', 60, '2027-02-18'),
+];
+
+/** Lots of the season before, used up: what came of them is in Results. */
+export const PAST_LOTS: DemoLot[] = [
+  lot('LO-25-01', 'larix-occidentalis', 120, packet(66), bought('district nursery', '2025-10-02', '25-061'), 0.64),
+  lot('AA-25-01', 'amelanchier-alnifolia', 100, tested(16, 20), collected('Creek trail, first bridge', '2025-07-30', '8 shrubs'), 0.8),
+  lot('BS-25-01', 'balsamorhiza-sagittata', 200, tested(15, 20), collected('Sallow Gap, south bank', '2025-07-10', 'some 30 plants'), 0.76),
+  lot('PN-25-01', 'penstemon-venustus', 200, tested(14, 20), collected('Road cut at the quarry', '2025-08-17'), 0.7),
+  lot('CQ-25-01', 'camassia-quamash', 140, tested(18, 20), collected('Wet meadow', '2025-07-04', 'hundreds'), 0.9),
+  lot('GV-25-01', 'geranium-viscosissimum', 120, tested(15, 20), collected('Aspen meadow', '2025-07-24'), 0.75),
+  lot('PP-25-01', 'pinus-ponderosa', 160, packet(85), bought('district nursery', '2025-10-02', '25-118'), 0.82),
+  lot('IR-25-01', 'iliamna-rivularis', 140, tested(17, 20), collected('Old burn above Dry Fork', '2025-08-30'), 0.84),
+  lot('LS-25-01', 'lupinus-sericeus', 110, tested(17, 20), collected('Sallow Gap, upper meadow', '2025-08-01', '12 plants'), 0.85),
+  lot('EU-25-02', 'eriogonum-umbellatum', 150, tested(12, 20), collected('Gravel ridge', '2025-08-10'), 0.56),
+  lot('PL-25-01', 'philadelphus-lewisii', 90, { kind: 'unknown' }, collected('Cliff road', '2025-09-29', '5 shrubs'), 0.74),
+  lot('PV-25-01', 'prunus-virginiana', 160, tested(18, 20), collected('Creek trail, first bridge', '2025-08-28'), 0.88),
+  lot('RW-25-01', 'rosa-woodsii', 120, tested(13, 20), collected('Ditch road', '2025-09-22', 'one thicket'), 0.64),
+  lot('CV-25-01', 'ceanothus-velutinus', 120, tested(14, 20), collected('Old burn above Dry Fork', '2025-08-19'), 0.72),
+];
+
+/** And their batches: those of larch and of geranium are trials. */
+export const PAST_BATCHES: DemoBatch[] = [
+  batch('PV-25-01', 'sand-in-fridge', 100, '2025-10-14'),
+  batch('PV-25-01', 'vermiculite-in-fridge', 60, '2025-10-21'),
+  batch('RW-25-01', 'warm-then-cold', 120, '2025-10-05'),
+  batch('AA-25-01', 'sand-in-fridge', 100, '2025-10-26'),
+  batch('CQ-25-01', 'towel-in-fridge', 60, '2025-11-10'),
+  batch('CQ-25-01', 'sand-in-fridge', 80, '2025-11-15'),
+  batch('BS-25-01', 'sand-in-fridge', 120, '2025-11-30'),
+  batch('CV-25-01', 'hot-water-then-sand', 120, '2025-12-02'),
+  batch('EU-25-02', 'dry-cold', 60, '2025-12-05'),
+  batch('EU-25-02', 'sand-in-fridge', 90, '2025-12-07'),
+  batch('BS-25-01', 'towel-in-fridge', 80, '2025-12-10'),
+  batch('PN-25-01', 'vermiculite-in-fridge', 120, '2025-12-20'),
+  batch('PL-25-01', 'towel-in-fridge', 90, '2025-12-28'),
+  batch('PN-25-01', 'towel-in-fridge', 80, '2026-01-02'),
+  batch('PP-25-01', 'towel-in-fridge', 80, '2026-01-05'),
+  batch('LO-25-01', 'no-cold', 60, '2026-01-10'),
+  batch('LO-25-01', 'towel-in-fridge', 60, '2026-01-10'),
+  batch('GV-25-01', 'file-then-towel', 60, '2026-01-11'),
+  batch('GV-25-01', 'file-then-sand', 60, '2026-01-11'),
+  batch('PP-25-01', 'sand-in-fridge', 80, '2026-01-14'),
+  batch('IR-25-01', 'hot-water', 80, '2026-02-10'),
+  batch('IR-25-01', 'sandpaper', 60, '2026-02-14'),
+  batch('LS-25-01', 'file-then-towel', 50, '2026-02-16'),
+  batch('LS-25-01', 'file-no-cold', 60, '2026-02-20'),
 ];
 
 /** What the demo's people have promised. */

@@ -1,21 +1,22 @@
 import { deal } from '@chill/core/results/deal.ts';
 import { say } from '@chill/words/plan.ts';
 import { Rich } from '@chill/words/rich.tsx';
+import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { useArchive } from '../../data/archive.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { NotThere } from '../../kit/NotThere.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
 import { BatchLine } from '../batch/BatchLine.tsx';
+import { TrialResult } from './TrialResult.tsx';
 
 /** One trial: its arms, and how its seeds are dealt between them at random. Prints, to be ticked off beside the bag. */
 export default function TrialPage() {
   const { trialId } = useParams();
   const { batches } = useNursery();
   const { looking } = useArchive(trialId && `${new URLSearchParams({ trial: trialId })}`);
-  const arms = batches
-    .filter(({ batch }) => batch.trial?.id === trialId && !batch.from)
-    .sort((a, b) => (a.batch.trial?.arm ?? 0) - (b.batch.trial?.arm ?? 0));
+  const ofTrial = useMemo(() => batches.filter(({ batch }) => batch.trial?.id === trialId), [batches, trialId]);
+  const arms = ofTrial.filter(({ batch }) => !batch.from).sort((a, b) => (a.batch.trial?.arm ?? 0) - (b.batch.trial?.arm ?? 0));
   const first = arms[0];
   if (!first && looking) return <Waiting />;
   if (!first?.batch.trial) {
@@ -30,6 +31,7 @@ export default function TrialPage() {
     <article className="max-w-4xl px-4 pt-5 desk:px-10">
       <h1>{say('trial', { common: first.species.common[0] })}</h1>
       <p className="text-ink2">{first.batch.trial.name}</p>
+      <TrialResult views={ofTrial} />
       <h2 className="mt-6">{say('arms')}</h2>
       <ul className="mt-1">
         {arms.map((view) => (

@@ -1,0 +1,38 @@
+import { subject } from './subject.ts';
+
+export const say = subject('trial', {
+  better: 'Chance that {{arm}} is truly better',
+  betterOf: '{{chance}} in 100',
+  cannotShow: 'What it cannot show',
+  clear: '{{arm}} sprouted more: {{came}} of {{of}} against {{otherCame}} of {{otherOf}}. {{luck}}',
+  clearLess: '{{arm}} sprouted less: {{came}} of {{of}} against {{otherCame}} of {{otherOf}}. {{luck}}',
+  couldBeLuck: '{{arm}}: {{came}} of {{of}} sprouted, against {{otherCame}} of {{otherOf}}. That could easily be luck. {{luck}}',
+  curves: 'Share sprouted, by days in the warmth',
+  curvesMean: 'Share sprouted by day, of those not lost on the way: seed that went mouldy counts as long as it was there.',
+  days: 'day {{day}}',
+  difference: 'Difference, percentage points',
+  differenceOf: '{{difference}} (from {{low}} to {{high}}, 95 times in 100)',
+  doubtHalfWay:
+    'This is a look half-way: {{open}} seeds are still to come. Whoever stops at the first look that seems clear is wrong 1 time in {{wrongOneIn}}, not 1 in 20.',
+  doubtNoControl: 'No arm is the control, so it does not show whether any of them is better than what you usually do.',
+  doubtOneBag:
+    'Each arm lay in one bag: what befell a bag, such as mould or a dry corner, counts as if its method had done it. Made again, it is surer.',
+  doubtPlaces: 'The arms lay in different places ({{stage}}): the place may have made the difference.',
+  doubtStarts: 'The arms were begun {{days}} days apart: the days may have made the difference.',
+  doubtTooFew: 'With so few seeds only a difference of {{points}} percentage points or more would show.',
+  doubtTooFewAtAll: 'With so few seeds no difference would show.',
+  exact: 'Luck alone (Fisher’s exact test, two-sided)',
+  exactHolm: 'Luck alone, several arms looked at (Holm)',
+  faster: '{{arm}} sprouted faster. {{luck}}',
+  slower: '{{arm}} sprouted more slowly. {{luck}}',
+  halfWay: 'half-way',
+  luck: 'Luck alone would do this 1 time in {{times}}.',
+  luckOften: 'Luck alone would do this {{times}} times in 10.',
+  plantsOf: '{{plants}} plants',
+  result: 'Result',
+  speed: 'Luck alone, in speed (log-rank)',
+  sproutedOf: '{{came}} of {{of}} sprouted',
+  still: '{{open}} still to come',
+  wouldSettle: 'About {{seeds}} seeds in each arm would most likely settle it.',
+  howCalculated: 'How this is calculated',
+});

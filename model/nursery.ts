@@ -31,6 +31,8 @@ export const Settings = z.object({
     .number()
     .min(0.01, { error: () => say('least1100') })
     .max(0.5, { error: () => say('most12') }),
+  /** By how much ranges are made wider, above 1, or narrower, by what came of those promised before; 1 where it is absent. */
+  spread: z.number().min(0.3).max(4).optional(),
   /** The language in which everything is said and printed; where none is chosen, each browser's own. */
   language: z.enum(SPELLINGS).optional(),
 });

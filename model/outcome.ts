@@ -56,7 +56,13 @@ export const Outcome = z.object({
   /** Hands' work, minutes. */
   minutes: z.number(),
   /** The checks in the warmth, and at how many degrees; absent where nothing was ever warm. */
-  sprouting: z.object({ since: PlainDate, temperature_C: z.number(), seeds: Count, visits: z.array(SproutVisit) }).optional(),
+  sprouting: z
+    .object({
+      ...{ since: PlainDate, temperature_C: z.number(), seeds: Count, visits: z.array(SproutVisit) },
+      /** How many were expected to sprout by the last check, 8 times in 10, as it was believed when the warmth began. */
+      expected: z.object({ low: Count, high: Count }),
+    })
+    .optional(),
   /** Effective days of the last cold or warm moist treatment, and the share that it was expected to have released. */
   treated: z.object({ kind: StageKind, earned_days: z.number(), released: z.number() }).optional(),
   /** How its coats were opened last, and how many of how many swelled. */

@@ -92,7 +92,9 @@ export const say = subject('why', {
     'The shares multiply to {{share}}. This is the smallest number of seeds that gives {{plants}} plants or more with a chance of {{confidence}}, counting what is uncertain in every share.',
   shorterTimeColdFavoursTowel: 'A shorter time in the cold favours the towel; a longer one favours sand.',
   sowingEarlierColderOrSnowier: 'Sowing earlier, a colder or a snowier place. Single years differ: this is the mean one.',
+  rangesSpread: 'what is not known, made wider or narrower',
   spread: 'spread',
+  whatCameBefore: 'your own results against what was promised',
   temperatureThenFull: '{{temperature}} °C; full from {{fullFrom}} to {{fullTo}} °C',
   tested: 'tested',
   testingMoreSeedsNarrowsViable:

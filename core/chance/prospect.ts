@@ -186,6 +186,21 @@ export function rangeOf(seeds: number, prospect: Prospect, within = 0.9): { low:
   return rangeHolding(within, seeds, (k) => chanceOf(k, seeds, prospect), guess);
 }
 
+/**
+ * What is not known of a share made wider by a factor above 1, or narrower, about its median, in the logit: a nursery whose ranges have proven too narrow
+ * knows less than it believed. The luck of single seeds stays what it is.
+ */
+export function spreadBy(prospect: Prospect, factor: number): Prospect {
+  if (factor === 1 || prospect.shares.length === 1) return prospect;
+  const logit = (share: number) => Math.log(share / (1 - share));
+  const median = quantileAt(prospect.shares, 0.5);
+  if (median <= 0 || median >= 1) return prospect;
+  const shares = prospect.shares.map((share) =>
+    share <= 0 || share >= 1 ? share : 1 / (1 + Math.exp(-(logit(median) + factor * (logit(share) - logit(median))))),
+  );
+  return { shares, mean: meanOf(shares) };
+}
+
 /** The share that is undercut with `chance`, read off quantiles at {@link CHANCES}. */
 export function quantileAt(shares: Float64Array, chance: number): number {
   if (shares.length === 1) return shares[0] as number;

@@ -72,6 +72,8 @@ export interface Proposal {
   chain: Chain;
   /** What is known of the chance that one seed becomes a plant. */
   prospect: Prospect;
+  /** By how much the nursery's own results make that wider or narrower; absent where not at all. */
+  spread?: number;
   /** Room, checks and hands that it takes. */
   effort: Effort;
   /** Mean share of seeds that become plants. */

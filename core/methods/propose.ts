@@ -6,7 +6,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { DatedStage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
-import { chanceOf, type Evidence, prospectOf, rangeOf, seedsFor } from '../chance/prospect.ts';
+import { chanceOf, type Evidence, prospectOf, rangeOf, seedsFor, spreadBy } from '../chance/prospect.ts';
 import { randomFrom } from '../chance/random.ts';
 import { type BetaShare, meanShare } from '../chance/shares.ts';
 import type { SwingingPlace } from '../chill/met.ts';
@@ -91,7 +91,8 @@ export function propose(method: Method, request: Request, workedOut = false): Pr
   const resolved = throughYears(usual, stages, request);
 
   const chain = chainOf(species, method, resolved, request);
-  const prospect = prospectOf(chainLinks(viable, species, method, chain, resolved), undefined, request.evidence);
+  const { spread = 1 } = nursery.settings;
+  const prospect = spreadBy(prospectOf(chainLinks(viable, species, method, chain, resolved), undefined, request.evidence), spread);
   const seeds = seedsFor(wish.plants, wish.confidence, prospect);
   const starting = Math.min(seeds ?? available, available);
   const plantOut = (stages.at(-1) as DatedStage).end;
@@ -117,6 +118,7 @@ export function propose(method: Method, request: Request, workedOut = false): Pr
     chance: chanceOf(wish.plants, starting, prospect),
     chain,
     prospect,
+    ...(spread !== 1 && { spread }),
     share: prospect.mean,
     effort: effortOf(method, resolved, starting, species),
   };

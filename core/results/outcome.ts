@@ -96,13 +96,17 @@ function fatesOf({ batch, projection: { state } }: BatchView): Outcome['went'] {
 function sproutingOf({ batch, projection: { state, stages, outlook } }: BatchView): Outcome['sprouting'] {
   const at = sproutingStage(batch.plan.way);
   const since = state.stages[at]?.startedOn;
-  const first = state.seen[0];
+  // What came while it was still cold tells of the cold.
+  const first = state.seen.find(({ on }) => on >= (since ?? on));
+  const last = state.seen.at(-1);
   const stage = stages[at];
-  if (!since || !first || !stage) return undefined;
+  if (!since || !first || !last || !stage) return undefined;
+  const seeds = first.came + first.left;
+  const { low, high } = outlook.before.count(seeds, outlook.course.on(last.on));
   return {
-    ...{ since, temperature_C: stage.temperature_C, seeds: first.came + first.left },
+    ...{ since, temperature_C: stage.temperature_C, seeds, expected: { low, high } },
     visits: state.seen.map(({ on, came, left }) => ({
-      ...{ day: Math.max(0, daysBetween(since, on)), came, left },
+      ...{ day: daysBetween(since, on), came, left },
       warmth: Math.round(outlook.course.on(on) * 10) / 10,
     })),
   };

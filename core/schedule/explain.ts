@@ -46,6 +46,7 @@ export function whySeeds(proposal: Proposal, plants: number, confidence: number,
     { name: say.of('notLostRot'), value: percent(chain.survives), from: say.of('rotCurveDoubt') },
     { name: say.of('germinateOnceReady'), value: percent(chain.sprouts), from: say.of('handbookIf10SeedsHad') },
     { name: say.of('growPot'), value: percent(chain.establishes), from: say.of('handbookIf10SeedsHad') },
+    ...(proposal.spread ? [{ name: say.of('rangesSpread'), value: `× ${proposal.spread}`, from: say.of('whatCameBefore') }] : []),
   ];
   return {
     figure: proposal.seeds === undefined ? say.of('seedsStart') : say.of('seeds', { seeds: proposal.seeds }),

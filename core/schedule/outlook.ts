@@ -3,7 +3,17 @@ import type { Method } from '@chill/model/method.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { DatedStage, Stage } from '@chill/model/stage.ts';
 import { daysBetween } from '../calendar/dates.ts';
-import { equallyLikely, handbookLink, multiply, type NamedLink, type Prospect, prospectOf, rangeOf, summed } from '../chance/prospect.ts';
+import {
+  equallyLikely,
+  handbookLink,
+  multiply,
+  type NamedLink,
+  type Prospect,
+  prospectOf,
+  rangeOf,
+  spreadBy,
+  summed,
+} from '../chance/prospect.ts';
 import { TURNS_SURVIVAL } from '../chill/freezeThaw.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
@@ -208,7 +218,7 @@ function plantsFrom(
   outlook: Pick<Outlook, 'belief' | 'course' | 'left'>,
   state: BatchState,
   stages: readonly ResolvedStage[],
-  { species }: Situation,
+  { species, nursery }: Situation,
 ) {
   const { belief, course, left } = outlook;
   // Those that share a container with one that is to stay make no plant of their own.
@@ -221,7 +231,7 @@ function plantsFrom(
     if (exposure) multiply(draws, { key: `rot ${i}`, link: { exposure, shape: rotShape ?? ROT_PRIOR.shape } });
   const plants = draws.map((share) => (left * share + up) / (left + up));
   multiply(plants, { key: 'establishes', link: handbookLink(species.pot.establishes) });
-  const { low, high } = rangeOf(left + up, summed(plants));
+  const { low, high } = rangeOf(left + up, spreadBy(summed(plants), nursery.settings.spread ?? 1));
   return { low: low + sure, high: high + sure };
 }
 

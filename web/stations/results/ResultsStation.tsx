@@ -11,6 +11,7 @@ import { LongList } from '../../kit/LongList.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
 import { FateBar, fatesSaid } from './FateBar.tsx';
+import { ResultsPages } from './ResultsPages.tsx';
 
 /** What came of batches that are closed, against what was promised of them. */
 export default function ResultsStation() {
@@ -18,6 +19,7 @@ export default function ResultsStation() {
   return (
     <section className="px-4 pt-5 desk:px-10">
       <h1>{say('results')}</h1>
+      <ResultsPages />
       {!results ? (
         <Waiting />
       ) : results.judged.length === 0 ? (

@@ -1,6 +1,5 @@
 import { TrialArm } from './batch.ts';
-import { OpeningMethod } from './event.ts';
-import { BatchId, Count, LotId, PlaceId, PlainDate, Slug } from './primitives.ts';
+import { BatchId, Count, LotId, PlaceId, PlainDate, Share, Slug } from './primitives.ts';
 import { Medium, StageKind } from './stage.ts';
 import { z } from './zod.ts';
 
@@ -61,11 +60,15 @@ export const Outcome = z.object({
       ...{ since: PlainDate, temperature_C: z.number(), seeds: Count, visits: z.array(SproutVisit) },
       /** How many were expected to sprout by the last check, 8 times in 10, as it was believed when the warmth began. */
       expected: z.object({ low: Count, high: Count }),
+      /** Degree-days by which a tenth, three, five, seven and nine tenths of those that were to be released had been. */
+      releasedAt: z.array(z.number()).length(5),
     })
     .optional(),
   /** Effective days of the last cold or warm moist treatment, and the share that it was expected to have released. */
   treated: z.object({ kind: StageKind, earned_days: z.number(), released: z.number() }).optional(),
-  /** How its coats were opened last, and how many of how many swelled. */
-  opened: z.object({ by: OpeningMethod.optional(), swollen: Count, of: Count }).optional(),
+  /** What opened its coats, and how many of how many swelled at the first look. */
+  opened: z.object({ how: z.enum(['openCoat', 'hotWater']), swollen: Count, of: Count }).optional(),
+  /** Shares as they were believed at the end: of seeds there, those able to come but for the cold and the seed's own willingness; released; and those two of the handbook. */
+  believed: z.object({ able: Share, released: Share, sprouts: Share, establishes: Share }),
 });
 export type Outcome = z.infer<typeof Outcome>;

@@ -134,6 +134,8 @@ export const TaxonHazards = z.object({
 });
 export type TaxonHazards = z.infer<typeof TaxonHazards>;
 
+const Worth = z.number().min(1).max(1_000_000);
+
 /** What is written of a species, before one part is held against another. */
 export const SpeciesFields = z.object({
   id: Slug,
@@ -174,6 +176,8 @@ export const SpeciesFields = z.object({
   /** Share of a cleaned lot that is viable, where nothing better is known. */
   usuallySound: Share,
   pot: z.object({ days: StageDays, establishes: Share }),
+  /** How many seeds seen a share counts for where it rests on one's own results; ten where it is the handbook's. */
+  worth: z.object({ sprouts: Worth, establishes: Worth, openCoat: Worth, hotWater: Worth }).partial().optional(),
   /** Root length at which to lift a sprout from the towel. */
   liftAt_mm: Millimetres,
   /** How fast its first root lengthens, mm a degree-day over its base, where that is known. */

@@ -55,10 +55,10 @@ const DRAWS_WEIGHED = 8192;
 /** More seeds than this are not worth counting one by one. */
 const MOST_SEEDS = 200_000;
 
-/** The Beta that a handbook's share stands for as a link, worth {@link LINK_WORTH_SEEDS}; 0 and 1 are taken as certain. */
-export function handbookLink(share: number): Link {
+/** The Beta that a handbook's share stands for as a link, worth {@link LINK_WORTH_SEEDS} unless more have been seen; 0 and 1 are taken as certain. */
+export function handbookLink(share: number, worth = LINK_WORTH_SEEDS): Link {
   if (share <= 0 || share >= 1) return share;
-  return { alpha: share * LINK_WORTH_SEEDS, beta: (1 - share) * LINK_WORTH_SEEDS };
+  return { alpha: share * worth, beta: (1 - share) * worth };
 }
 
 /**

@@ -225,19 +225,20 @@ export function seedLinks(
   method: Method,
   chain: Pick<Chain, 'warmth' | 'lit' | 'sprouts'>,
 ): NamedLink[] {
-  const { smoke, flooding } = species;
+  const { smoke, flooding, worth } = species;
   const given = (kind: StageKind) => method.stages.some((stage) => stage.kind === kind);
   const cue = (name: string, of: Cue | undefined, kind: StageKind): NamedLink[] =>
     of ? [{ key: `${name} ${given(kind) ? 'with' : 'without'}`, link: handbookLink(given(kind) ? of.with : of.without) }] : [];
   const { how, share } = coatOpening(species, method);
+  const opened = how === 'openCoat' || how === 'hotWater' ? worth?.[how] : undefined;
   return [
     { key: VIABLE_LINK, link: viable },
-    { key: `${COAT_LINK} ${how}`, link: handbookLink(share) },
+    { key: `${COAT_LINK} ${how}`, link: handbookLink(share, opened) },
     ...cue('smoke', smoke, 'smoke'),
     ...cue('flooding', flooding, 'flood'),
     { key: 'warmth', link: handbookLink(chain.warmth) },
     ...(chain.lit < 1 ? [{ key: 'light', link: handbookLink(chain.lit) }] : []),
-    { key: 'sprouts', link: handbookLink(chain.sprouts) },
+    { key: 'sprouts', link: handbookLink(chain.sprouts, worth?.sprouts) },
   ];
 }
 
@@ -271,7 +272,7 @@ export function chainLinks(
     ...(years ? [{ key: 'the year', link: { values: years } }] : []),
     ...rot,
     { key: 'lost otherwise', link: otherwise },
-    { key: 'establishes', link: handbookLink(chain.establishes) },
+    { key: 'establishes', link: handbookLink(chain.establishes, species.worth?.establishes) },
   ];
 }
 

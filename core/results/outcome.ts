@@ -1,11 +1,14 @@
 import type { Move } from '@chill/model/event.ts';
 import type { Fate, Outcome, StageWent } from '@chill/model/outcome.ts';
 import { daysBetween } from '../calendar/dates.ts';
+import { meanShare } from '../chance/shares.ts';
 import { mediumOf } from '../kinds/stages.ts';
 import { eventsInForce } from '../ledger/standing.ts';
+import { viableShare } from '../lot/viability.ts';
 import { sproutingStage } from '../methods/stageOrder.ts';
 import type { BatchView } from '../schedule/reader.ts';
 import { workDone } from '../season/work.ts';
+import type { ReleasedPart } from '../sprout/belief.ts';
 
 /**
  * What came of a batch, or has come of it so far: where its seeds went, how its stages went against the plan that was made, what it took, and what its
@@ -45,6 +48,7 @@ export function outcomeOf(view: BatchView, today: string): Outcome {
       },
     }),
     ...(opened && { opened }),
+    believed: believedOf(view),
   };
 }
 
@@ -105,6 +109,7 @@ function sproutingOf({ batch, projection: { state, stages, outlook } }: BatchVie
   const { low, high } = outlook.before.count(seeds, outlook.course.on(last.on));
   return {
     ...{ since, temperature_C: stage.temperature_C, seeds, expected: { low, high } },
+    releasedAt: QUANTILES.map((share) => Math.round(releasedBy(outlook.course.parts, share))),
     visits: state.seen.map(({ on, came, left }) => ({
       ...{ day: daysBetween(since, on), came, left },
       warmth: Math.round(outlook.course.on(on) * 10) / 10,
@@ -112,10 +117,41 @@ function sproutingOf({ batch, projection: { state, stages, outlook } }: BatchVie
   };
 }
 
-function openedOf({ projection: { state } }: BatchView): Outcome['opened'] {
+function openedOf({ batch, projection: { state } }: BatchView): Outcome['opened'] {
   const counted = state.swellings.flatMap(({ swelling }) => (swelling.by === 'count' ? [swelling] : []));
   const [first] = counted;
-  if (!first) return undefined;
-  const by = state.openings.at(-1)?.method;
-  return { ...(by && { by }), swollen: first.swollen, of: first.soaked };
+  const kinds = batch.plan.way.stages.map(({ kind }) => kind);
+  const how = (['openCoat', 'hotWater'] as const).filter((one) => kinds.includes(one));
+  // Opened in two ways, or twice, a count says nothing of either.
+  const [only] = how;
+  if (!first || !only || how.length > 1 || kinds.filter((kind) => kind === only).length > 1) return undefined;
+  return { how: only, swollen: first.swollen, of: first.soaked };
+}
+
+/** Where what is released is told, as shares of it. */
+const QUANTILES = [0.1, 0.3, 0.5, 0.7, 0.9];
+
+/** The warmth by which so much of what is to be released has been; 0 where nothing is. */
+function releasedBy(parts: readonly ReleasedPart[], share: number): number {
+  const all = parts.reduce((sum, { part }) => sum + part, 0);
+  const sorted = parts.toSorted((a, b) => a.from - b.from);
+  let before = 0;
+  const found = sorted.find(({ part }) => {
+    before += part;
+    return before >= share * all - 1e-12;
+  });
+  return found?.from ?? 0;
+}
+
+/** What was believed of the shares that the counts tell of together. */
+function believedOf({ species, lot, projection: { outlook } }: BatchView): Outcome['believed'] {
+  const { chain, opened } = outlook;
+  const viable = meanShare(viableShare(lot.state.viability, species));
+  const within = (share: number) => Math.min(1, Math.max(0, Math.round(share * 1e4) / 1e4));
+  return {
+    able: within(viable * opened * chain.answered * chain.warmth * chain.lit),
+    released: within(chain.released),
+    sprouts: within(species.sprouting.share),
+    establishes: within(species.pot.establishes),
+  };
 }

@@ -23,7 +23,13 @@ const putAll = (batch: Batch, recorded: Recorded) => {
 };
 const viewOf = (batch: Batch, today: string): BatchView => {
   const { now, projection } = read(batch, larch, today);
-  return { batch: now, species: larch, lot: { code: 'LO-26-01' } as LotView, projection, tasks: [] };
+  return {
+    batch: now,
+    species: larch,
+    lot: { code: 'LO-26-01', state: { viability: situation(larch, today).lot.soundness } } as LotView,
+    projection,
+    tasks: [],
+  };
 };
 
 describe('what came of a batch', () => {
@@ -69,6 +75,7 @@ const part = (id: string, over: Partial<Outcome> = {}): Outcome => ({
     stages: [],
     minutes: 10,
   },
+  believed: { able: 0.8, released: 1, sprouts: 0.85, establishes: 0.8 },
   ...over,
 });
 

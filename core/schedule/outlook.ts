@@ -230,7 +230,7 @@ function plantsFrom(
   for (const [i, { exposure, rotShape }] of stages.entries())
     if (exposure) multiply(draws, { key: `rot ${i}`, link: { exposure, shape: rotShape ?? ROT_PRIOR.shape } });
   const plants = draws.map((share) => (left * share + up) / (left + up));
-  multiply(plants, { key: 'establishes', link: handbookLink(species.pot.establishes) });
+  multiply(plants, { key: 'establishes', link: handbookLink(species.pot.establishes, species.worth?.establishes) });
   const { low, high } = rangeOf(left + up, spreadBy(summed(plants), nursery.settings.spread ?? 1));
   return { low: low + sure, high: high + sure };
 }

@@ -1,0 +1,178 @@
+import { loadHandbook } from '@chill/handbook/load.ts';
+import type { Outcome } from '@chill/model/outcome.ts';
+import { Species } from '@chill/model/species.ts';
+import { describe, expect, test } from '@jest/globals';
+import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
+import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { betaQuantiles } from '../chance/distributions.ts';
+import { handbookLink } from '../chance/prospect.ts';
+import { randomFrom } from '../chance/random.ts';
+import { requirementFrom } from '../chill/requirement.ts';
+import { thermalTime } from '../sprout/thermalTime.ts';
+import { learnSpecies, learnSprouting, logBetaBinomial, lotsApart, type Ripe, spreadOf, withLearned } from './learned.ts';
+
+const handbook = loadHandbook();
+const species = (id: string) => handbook.find((one) => one.id === id) as Species;
+const camas = species('camassia-quamash');
+const lupine = species('lupinus-sericeus');
+const said = camas.cold.need === 'none' ? undefined : requirementFrom(camas.cold.days, camas.cold.freedWithout);
+if (!said) throw new Error('Camas needs its cold.');
+
+const outcome = (over: Partial<Outcome>): Outcome => ({
+  ...{ batchId: 'b', code: 'B', speciesId: camas.id, lotId: 'l', lotCode: 'L', madeOn: '2026-11-01', closedOn: '2027-06-01' },
+  ...{ method: { id: 'm', name: 'M' }, seeds: 60, promised: { low: 10, high: 30 }, went: {}, stages: [], minutes: 5 },
+  believed: { able: 0.9, released: 1, sprouts: camas.sprouting.share, establishes: camas.pot.establishes },
+  ...over,
+});
+
+describe('a share', () => {
+  test('starts from the handbook’s ten seeds and moves with what was counted', () => {
+    const { establishes } = learnSpecies(camas, [outcome({ went: { plants: 30, lostInPots: 30 } })]);
+    const p = camas.pot.establishes;
+    expect(establishes).toMatchObject({ said: p, had: { came: 30, of: 60 }, batches: 1, worth: 70 });
+    expect(establishes?.now).toBeCloseTo((10 * p + 30) / 70, 9);
+    const [low] = betaQuantiles(10 * p + 30, 10 * (1 - p) + 30, [0.05]) as unknown as [number];
+    expect(establishes?.low).toBeCloseTo(low, 9);
+    expect(learnSpecies(camas, []).establishes).toBeUndefined();
+    expect(learnSpecies(camas, [outcome({ went: { plants: 30 } })], { establishes: '2027-06-01' }).establishes).toBeUndefined();
+  });
+  test('counts less of each batch where three or more differ beyond luck', () => {
+    const potted = (plants: number, i: number) => outcome({ batchId: `b${i}`, went: { plants, lostInPots: 60 - plants } });
+    const alike = learnSpecies(camas, [30, 31, 29].map(potted)).establishes;
+    const apart = learnSpecies(camas, [10, 50, 30].map(potted)).establishes;
+    expect([alike?.spread, alike?.worth]).toEqual([0, 190]);
+    expect(apart?.spread).toBeGreaterThan(0.05);
+    expect(apart?.worth).toBeLessThan(60);
+    expect((apart?.high ?? 0) - (apart?.low ?? 0)).toBeGreaterThan(2 * ((alike?.high ?? 0) - (alike?.low ?? 0)));
+  });
+  test('the beta-binomial’s chances of all counts add up to 1, and found in many batches its spread is the true one', () => {
+    const ways = (n: number, k: number) => Array.from({ length: k }, (_, i) => (n - i) / (i + 1)).reduce((a, b) => a * b, 1);
+    for (const spread of [0, 0.05, 0.3]) {
+      const all = Array.from({ length: 13 }, (_, came) => ways(12, came) * Math.exp(logBetaBinomial({ came, of: 12 }, 0.37, spread)));
+      expect(all.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
+    }
+    const random = randomFrom('spread');
+    const counted = Array.from({ length: 300 }, () => {
+      const [share] = betaQuantiles(0.6 * 9, 0.4 * 9, [0.0005 + 0.999 * random()]) as unknown as [number];
+      return { of: 50, came: Array.from({ length: 50 }, random).filter((one) => one < share).length };
+    });
+    expect(spreadOf(counted)).toBe(0.1);
+  });
+  test('of coats opened is learned for what opened them', () => {
+    const { openCoat, hotWater } = learnSpecies(lupine, [
+      outcome({ speciesId: lupine.id, opened: { how: 'openCoat', swollen: 20, of: 40 } }),
+    ]);
+    expect(openCoat).toMatchObject({ said: lupine.hardCoat?.openCoat, had: { came: 20, of: 40 } });
+    expect(hotWater).toBeUndefined();
+  });
+});
+
+/** Batches of a nursery whose seeds need another cold than the handbook says: the level by a factor, and a share that sprouts. */
+function seasons(level: number, share: number, name: string): Ripe[] {
+  const random = randomFrom(name);
+  const median = Math.exp(said?.logMedian ?? 0);
+  return [0.5, 0.75, 1, 1.3, 1.7, 0.6, 0.9, 1.15, 1.5].map((part) => {
+    const earned_days = median * part;
+    const free = normalCdf(Math.log(earned_days / (median * level)) / (said?.spread ?? 1), 0, 1);
+    const p = 0.9 * share * free;
+    return {
+      of: 50,
+      came: Array.from({ length: 50 }, random).filter((one) => one < p).length,
+      able: 0.9,
+      byThen: 1,
+      released: 1,
+      earned_days,
+    };
+  });
+}
+
+describe('the cold that a species needs here', () => {
+  test('is held by its range nine times in ten after three seasons, whatever is true, and comes nearer to it than the handbook', () => {
+    const random = randomFrom('truths');
+    const nurseries = 120;
+    let [held, nearer] = [0, 0];
+    for (let i = 0; i < nurseries; i++) {
+      const level = Math.exp(0.3 * normalQuantile(0.001 + 0.998 * random(), 0, 1));
+      const [share] = betaQuantiles(camas.sprouting.share * 10, (1 - camas.sprouting.share) * 10, [
+        0.001 + 0.998 * random(),
+      ]) as unknown as [number];
+      const { cold } = learnSprouting(camas, seasons(level, share, `nursery ${i}`));
+      const truth = Math.exp(said?.logMedian ?? 0) * level;
+      if (cold && cold.low <= truth && truth <= cold.high) held += 1;
+      if (cold && Math.abs(Math.log(cold.now.from / truth)) < Math.abs(Math.log(level))) nearer += 1;
+    }
+    expect(held / nurseries).toBeGreaterThanOrEqual(0.85);
+    expect(held / nurseries).toBeLessThanOrEqual(0.97);
+    expect(nearer / nurseries).toBeGreaterThan(0.8);
+  });
+  test('stays with the handbook where nothing tells of it, and is not spoken of where the seed needs none', () => {
+    expect(learnSprouting(camas, [])).toEqual({});
+    const { cold } = learnSprouting(camas, [
+      { of: 40, came: 30, able: 0.9, byThen: 1, released: 1, earned_days: 4 * Math.exp(said?.logMedian ?? 0) },
+    ]);
+    expect(Math.abs((cold?.now.from ?? 0) / (cold?.said.from ?? 1) - 1)).toBeLessThan(0.12);
+    const { earned_days: _none, ...warm } = seasons(1, 0.8, 'warm')[0] as Ripe;
+    expect(learnSprouting(camas, [warm])).not.toHaveProperty('cold');
+  });
+  test('everything and nothing sprouting are answers too', () => {
+    for (const came of [0, 50]) {
+      const { cold, sprouts } = learnSprouting(
+        camas,
+        seasons(1, 0.8, 'x').map((one) => ({ ...one, came })),
+      );
+      for (const figure of [cold?.low, cold?.high, cold?.now.from, sprouts?.now, sprouts?.low, sprouts?.high])
+        expect(Number.isFinite(figure)).toBe(true);
+    }
+  });
+});
+
+test('speed: counts of seeds twice as slow as the handbook has them move it there', () => {
+  const law = thermalTime(camas.sprouting);
+  const visits = Array.from({ length: 12 }, (_, i) => (i + 1) * 0.35 * law.median_degreeDays);
+  let left = 60;
+  const looked = visits.map((warmth, day) => {
+    const by = (at: number) => normalCdf(Math.log(at / (2 * law.median_degreeDays)) / law.spread, 0, 1);
+    const came = Math.round(48 * (by(warmth) - (day > 0 ? by(visits[day - 1] as number) : 0)));
+    left -= came;
+    return { day, warmth, came, left };
+  });
+  const sprouting = {
+    since: '2027-02-01',
+    temperature_C: 21,
+    seeds: 60,
+    visits: looked,
+    expected: { low: 0, high: 60 },
+    releasedAt: [0, 0, 0, 0, 0],
+  };
+  const { speed } = learnSpecies(camas, [outcome({ sprouting })]);
+  expect((speed?.now.from ?? 0) / camas.sprouting.days.from).toBeGreaterThan(1.7);
+  expect((speed?.now.from ?? 0) / camas.sprouting.days.from).toBeLessThan(2.1);
+});
+
+test('a species as plans take it is a species still, with each figure and its weight in place', () => {
+  const batches = [outcome({ went: { plants: 30, lostInPots: 30 } })];
+  const learned = { ...learnSpecies(camas, batches), ...learnSprouting(camas, seasons(1.5, 0.6, 'plan')) };
+  const used = Species.parse(withLearned(camas, learned));
+  expect(used.pot.establishes).toBe(learned.establishes?.now);
+  expect(used.worth?.establishes).toBe(70);
+  expect(used.cold).toMatchObject({ days: learned.cold?.now });
+  expect(handbookLink(used.pot.establishes, used.worth?.establishes)).toMatchObject({ alpha: 70 * used.pot.establishes });
+  expect(withLearned(camas, {})).toEqual(camas);
+});
+
+test('lots are told apart from nineteen times in twenty on', () => {
+  const lot = (lotId: string, came: number) =>
+    outcome({
+      ...{ lotId, lotCode: lotId.toUpperCase() },
+      sprouting: {
+        since: '2027-02-01',
+        temperature_C: 21,
+        seeds: 50,
+        expected: { low: 0, high: 50 },
+        releasedAt: [0, 0, 0, 0, 0],
+        visits: [{ day: 9, warmth: 150, came, left: 50 - came }],
+      },
+    });
+  expect(lotsApart(camas, [lot('a', 40), lot('b', 20)])).toMatchObject([{ better: { lotCode: 'A' }, worse: { lotCode: 'B' } }]);
+  expect(lotsApart(camas, [lot('a', 30), lot('b', 27)])).toEqual([]);
+});

@@ -16,6 +16,7 @@ export const SCREENS = [
   '/pots/promises',
   '/pots/session',
   '/results',
+  '/results/learned',
   '/results/right',
   '/handbook?cue=smoke',
   '/handbook/ceanothus-velutinus',

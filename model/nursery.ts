@@ -1,6 +1,6 @@
 import { SPELLINGS } from '@chill/words/language.ts';
 import { say } from '@chill/words/model.ts';
-import { Celsius, Confidence, Days, DaysOff, shortText } from './primitives.ts';
+import { Celsius, Confidence, Days, DaysOff, PlainDate, Share, Slug, shortText } from './primitives.ts';
 import { z } from './zod.ts';
 
 /** A month and day in every year, `MM-DD`; 29 February is refused, it is not in every year. */
@@ -70,6 +70,25 @@ export const Person = z.object({
 });
 export type Person = z.infer<typeof Person>;
 
+/** What can be learned of a species from what came of its batches. */
+export const LEARNABLE = ['sprouts', 'establishes', 'openCoat', 'hotWater', 'cold', 'speed'] as const;
+export const Learnable = z.enum(LEARNABLE);
+export type Learnable = z.infer<typeof Learnable>;
+
+/**
+ * A figure of a species as the nursery has it from a day on: its own, a share with the seeds it counts for or a range of days, in the place of the handbook's;
+ * or, where neither is given, the handbook's again. Only what was closed after that day is learned on top.
+ */
+export const OwnFigure = z.object({
+  speciesId: Slug,
+  figure: Learnable,
+  since: PlainDate,
+  share: Share.optional(),
+  worth: z.number().min(1).max(1_000_000).optional(),
+  days: z.object({ from: z.number().positive().max(2000), to: z.number().positive().max(4000) }).optional(),
+});
+export type OwnFigure = z.infer<typeof OwnFigure>;
+
 /** The nursery: where it lies and when its frosts end. */
 export const Nursery = z.object({
   name: shortText(80),
@@ -102,6 +121,8 @@ export const Nursery = z.object({
     .optional(),
   /** Who has time for how much; where nobody is named, a plan counts the work and is not held up by it. */
   people: z.array(Person).max(40).optional(),
+  /** Figures of species that are the nursery's own, or learned anew from a day on. */
+  figures: z.array(OwnFigure).max(2000).optional(),
   settings: Settings,
 });
 export type Nursery = z.infer<typeof Nursery>;

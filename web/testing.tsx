@@ -10,12 +10,14 @@ import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { LotInHand } from '@chill/model/lot.ts';
 import type { Method } from '@chill/model/method.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
+import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
 import { beforeEach } from '@jest/globals';
 import { cleanup, render } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
+import { SWRConfig } from 'swr';
 import { type BatchView, NurseryProvider, type NurseryView } from './data/nursery.ts';
 import { outboxNow } from './data/outbox.ts';
 
@@ -117,17 +119,23 @@ function Where() {
   return null;
 }
 
-/** Draws something within a nursery, opened at an address that its route's path fits, with hands to use it. Any other address shows nothing. */
-export function show(nursery: NurseryView, what: (view: BatchView) => ReactNode, { at = '/', path = '*' } = {}) {
+/** Draws something within a nursery of which so much came, opened at an address that its route's path fits, with hands to use it. Any other address shows nothing. */
+export function show(
+  nursery: NurseryView,
+  what: (view: BatchView) => ReactNode,
+  { at = '/', path = '*', results = [] }: { at?: string; path?: string; results?: Outcome[] } = {},
+) {
   const view = nursery.batches[0] as BatchView;
   const drawn = render(
     <MemoryRouter initialEntries={[at]}>
-      <NurseryProvider value={nursery}>
-        <Routes>
-          <Route path={path} element={what(view)} />
-          {path !== '*' && <Route path="*" element={null} />}
-        </Routes>
-      </NurseryProvider>
+      <SWRConfig value={{ fallback: { '/api/results': results }, revalidateIfStale: false }}>
+        <NurseryProvider value={nursery}>
+          <Routes>
+            <Route path={path} element={what(view)} />
+            {path !== '*' && <Route path="*" element={null} />}
+          </Routes>
+        </NurseryProvider>
+      </SWRConfig>
       <Where />
     </MemoryRouter>,
   );

@@ -9,7 +9,7 @@ import { handbookLink } from '../chance/prospect.ts';
 import { randomFrom } from '../chance/random.ts';
 import { requirementFrom } from '../chill/requirement.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
-import { learnSpecies, learnSprouting, logBetaBinomial, lotsApart, type Ripe, spreadOf, withLearned } from './learned.ts';
+import { asNurseryHas, learnSpecies, learnSprouting, logBetaBinomial, lotsApart, type Ripe, spreadOf, withLearned } from './learned.ts';
 
 const handbook = loadHandbook();
 const species = (id: string) => handbook.find((one) => one.id === id) as Species;
@@ -34,7 +34,14 @@ describe('a share', () => {
     const [low] = betaQuantiles(10 * p + 30, 10 * (1 - p) + 30, [0.05]) as unknown as [number];
     expect(establishes?.low).toBeCloseTo(low, 9);
     expect(learnSpecies(camas, []).establishes).toBeUndefined();
-    expect(learnSpecies(camas, [outcome({ went: { plants: 30 } })], { establishes: '2027-06-01' }).establishes).toBeUndefined();
+    // Forgotten on the day on which it closed, it counts no more; made one's own, it is where the next begin.
+    const batch = outcome({ went: { plants: 30, lostInPots: 30 } });
+    const own = { speciesId: camas.id, figure: 'establishes', since: '2027-06-01' } as const;
+    expect(learnSpecies(camas, [batch], [own]).establishes).toBeUndefined();
+    const mine = asNurseryHas(camas, [{ ...own, share: 0.6, worth: 70 }]);
+    expect([mine.pot.establishes, mine.worth?.establishes]).toEqual([0.6, 70]);
+    expect(learnSpecies(mine, [{ ...batch, closedOn: '2027-07-01' }], [own]).establishes).toMatchObject({ said: 0.6, worth: 130 });
+    expect(asNurseryHas(camas, [own])).toEqual(camas);
   });
   test('counts less of each batch where three or more differ beyond luck', () => {
     const potted = (plants: number, i: number) => outcome({ batchId: `b${i}`, went: { plants, lostInPots: 60 - plants } });

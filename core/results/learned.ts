@@ -1,5 +1,6 @@
+import type { Learnable, OwnFigure } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
-import type { LotId, PlainDate } from '@chill/model/primitives.ts';
+import type { LotId } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import { betaQuantiles } from '../chance/distributions.ts';
@@ -8,10 +9,6 @@ import { daysToFree, type Requirement, releasedShare, requirementFrom } from '..
 import { chills, keptDry } from '../kinds/stages.ts';
 import { sproutedOfThoseThatWill, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { type Counted, chanceBetter } from './compare.ts';
-
-/** What can be learned of a species. */
-export const LEARNABLE = ['sprouts', 'establishes', 'openCoat', 'hotWater', 'cold', 'speed'] as const;
-export type Learnable = (typeof LEARNABLE)[number];
 
 /** A share learned: what the handbook says, what was had, and what is used now with the range that holds it 9 times in 10. */
 export interface LearnedShare {
@@ -42,15 +39,18 @@ export type Learned = Partial<
   Record<'sprouts' | 'establishes' | 'openCoat' | 'hotWater', LearnedShare> & Record<'cold' | 'speed', LearnedDays>
 >;
 
-/** What is to be learned of a species from what came of its batches. `since`: of a figure, only batches closed after this day count. */
-export function learnSpecies(species: Species, outcomes: readonly Outcome[], since: Partial<Record<Learnable, PlainDate>> = {}): Learned {
-  const after = (what: Learnable) =>
-    outcomes.filter((one) => one.speciesId === species.id && (since[what] === undefined || one.closedOn > (since[what] as PlainDate)));
+/** What is to be learned of a species, as the nursery has it ({@link asNurseryHas}), from what came of its batches since each figure was last its own. */
+export function learnSpecies(species: Species, outcomes: readonly Outcome[], figures: readonly OwnFigure[] = []): Learned {
+  const mine = outcomes.filter((one) => one.speciesId === species.id);
+  const after = (what: Learnable) => {
+    const since = figures.find(({ speciesId, figure }) => speciesId === species.id && figure === what)?.since;
+    return since === undefined ? mine : mine.filter(({ closedOn }) => closedOn > since);
+  };
   const learned: Learned = {};
   const put = <K extends Learnable>(what: K, found: Learned[K]) => {
     if (found) learned[what] = found;
   };
-  put('establishes', learnShare(species.pot.establishes, after('establishes').flatMap(pottedOf)));
+  put('establishes', learnShare(species.pot.establishes, after('establishes').flatMap(pottedOf), species.worth?.establishes));
   for (const how of ['openCoat', 'hotWater'] as const)
     if (species.hardCoat)
       put(
@@ -58,6 +58,7 @@ export function learnSpecies(species: Species, outcomes: readonly Outcome[], sin
         learnShare(
           species.hardCoat[how],
           after(how).flatMap((one) => openedOf(one, how)),
+          species.worth?.[how],
         ),
       );
   const { sprouts } = learnSprouting(
@@ -74,9 +75,32 @@ export function learnSpecies(species: Species, outcomes: readonly Outcome[], sin
   return learned;
 }
 
+/** A species with the nursery's own figures in the place of the handbook's. */
+export function asNurseryHas(species: Species, figures: readonly OwnFigure[] = []): Species {
+  const of = (what: Learnable) => figures.find(({ speciesId, figure }) => speciesId === species.id && figure === what);
+  const share = (what: 'sprouts' | 'establishes' | 'openCoat' | 'hotWater') => {
+    const own = of(what);
+    return own?.share === undefined ? undefined : { now: own.share, worth: own.worth ?? LINK_WORTH_SEEDS };
+  };
+  const days = (what: 'cold' | 'speed') => {
+    const own = of(what);
+    return own?.days && { now: own.days };
+  };
+  return inPlace(species, {
+    ...{ sprouts: share('sprouts'), establishes: share('establishes'), openCoat: share('openCoat'), hotWater: share('hotWater') },
+    ...{ cold: days('cold'), speed: days('speed') },
+  });
+}
+
 /** The species as plans take it: with what was learned in the place of what the handbook says. */
 export function withLearned(species: Species, learned: Learned): Species {
-  const { sprouts, establishes, openCoat, hotWater, cold, speed } = learned;
+  return inPlace(species, learned);
+}
+
+type Shares = Partial<Record<'sprouts' | 'establishes' | 'openCoat' | 'hotWater', Pick<LearnedShare, 'now' | 'worth'> | undefined>>;
+type Days = Partial<Record<'cold' | 'speed', Pick<LearnedDays, 'now'> | undefined>>;
+
+function inPlace(species: Species, { sprouts, establishes, openCoat, hotWater, cold, speed }: Shares & Days): Species {
   const { hardCoat } = species;
   const worth = Object.fromEntries(
     Object.entries({ sprouts, establishes, openCoat, hotWater }).flatMap(([what, found]) =>
@@ -115,7 +139,7 @@ const SPREAD_FROM = 3;
  * A share from the handbook, worth ten seeds, and what was counted since. Where three batches or more differ beyond luck, each counts for as many seeds as
  * it tells of by itself (a beta-binomial; science.md, "Comparing ways").
  */
-function learnShare(said: number, counted: readonly Counted[]): LearnedShare | undefined {
+function learnShare(said: number, counted: readonly Counted[], prior = LINK_WORTH_SEEDS): LearnedShare | undefined {
   if (counted.length === 0) return undefined;
   const spread = counted.length >= SPREAD_FROM ? spreadOf(counted) : undefined;
   let [came, of] = [0, 0];
@@ -124,8 +148,8 @@ function learnShare(said: number, counted: readonly Counted[]): LearnedShare | u
     came += one.came * weight;
     of += one.of * weight;
   }
-  const alpha = said * LINK_WORTH_SEEDS + came;
-  const beta = (1 - said) * LINK_WORTH_SEEDS + of - came;
+  const alpha = said * prior + came;
+  const beta = (1 - said) * prior + of - came;
   const [low, high] = betaQuantiles(Math.max(1e-3, alpha), Math.max(1e-3, beta), [0.05, 0.95]) as unknown as [number, number];
   return {
     ...{ said, batches: counted.length, now: alpha / (alpha + beta), low, high, worth: alpha + beta },
@@ -223,8 +247,8 @@ export function learnSprouting(species: Species, batches: readonly Ripe[]): { sp
   const { share } = species.sprouting;
   const said = species.cold.need === 'none' ? undefined : requirementFrom(species.cold.days, species.cold.freedWithout);
   const chilled = batches.filter(({ earned_days }) => earned_days !== undefined);
-  const shares =
-    share > 0 && share < 1 ? betaQuantiles(share * LINK_WORTH_SEEDS, (1 - share) * LINK_WORTH_SEEDS, middles(SHARES)) : [share];
+  const prior = species.worth?.sprouts ?? LINK_WORTH_SEEDS;
+  const shares = share > 0 && share < 1 ? betaQuantiles(share * prior, (1 - share) * prior, middles(SHARES)) : [share];
   const grid = said && chilled.length > 0 ? laws(said) : [undefined];
   const weigh = (spread: number): (Weighed & { expected: number[] })[] => {
     const points = grid.flatMap((law) => {
@@ -247,13 +271,17 @@ export function learnSprouting(species: Species, batches: readonly Ripe[]): { sp
   };
   // What batches differ by for other colds is no luck: they are held against what the likeliest law expects of each.
   const plain = weigh(0);
-  const likeliest = plain.find(({ weight }) => weight === 1)?.expected ?? [];
+  const best = plain.find(({ weight }) => weight === 1) as (typeof plain)[number];
+  const likeliest = best.expected;
   const spread =
     batches.length >= SPREAD_FROM
       ? mostLikely(SPREADS, (one) => sum(batches.map((batch, i) => logBetaBinomial(batch, likeliest[i] as number, one))))
       : undefined;
   const weighed = spread ? weigh(spread) : plain;
-  const sprouts = shareFrom(weighed, share, batches, spread);
+  // Of all that were there, those that could come by then.
+  const able = sum(batches.map(({ of }, i) => (of * (likeliest[i] as number)) / best.share));
+  const came = sum(batches.map((batch) => batch.came));
+  const sprouts = shareFrom(weighed, share, { came, of: Math.max(came, Math.round(able)) }, batches.length, spread);
   const cold = said && chilled.length > 0 ? coldFrom(weighed, said, chilled) : undefined;
   return { ...(sprouts && { sprouts }), ...(cold && { cold }) };
 }
@@ -287,14 +315,14 @@ interface Weighed {
 function shareFrom(
   points: readonly Weighed[],
   said: number,
-  batches: readonly Ripe[],
+  had: Counted,
+  batches: number,
   spread: number | undefined,
 ): LearnedShare | undefined {
   if (said <= 0 || said >= 1) return undefined;
   const { mean, variance, low, high } = momentsOf(points.map(({ share, weight }) => ({ value: share, weight })));
   return {
-    ...{ said, batches: batches.length, now: mean, low, high },
-    had: { came: sum(batches.map(({ came }) => came)), of: sum(batches.map(({ of }) => of)) },
+    ...{ said, batches, now: mean, low, high, had },
     // As many seeds as a Beta of that mean and spread stands for.
     worth: Math.max(LINK_WORTH_SEEDS, (mean * (1 - mean)) / Math.max(1e-9, variance) - 1),
     ...(spread !== undefined && { spread }),
@@ -305,7 +333,7 @@ function coldFrom(points: readonly Weighed[], said: Requirement, batches: readon
   const of = (pick: (law: Requirement) => number) =>
     momentsOf(points.map(({ law, weight }) => ({ value: pick(law as Requirement), weight })));
   const level = of(({ logMedian }) => logMedian);
-  const spread = of((law) => law.spread).mean;
+  const spread = Math.exp(of((law) => Math.log(law.spread)).mean);
   const days = (logMedian: number, wide: number) => ({ from: tenth(Math.exp(logMedian)), to: tenth(Math.exp(logMedian + Z_95 * wide)) });
   return {
     ...{ said: days(said.logMedian, said.spread), now: days(level.mean, spread), batches: batches.length },
@@ -348,7 +376,7 @@ const ANY_SHARE = middles(20);
 /** How fast released seed sprouts here: a grid posterior of the time scale, lognormal about the handbook's, from the counts between checks. */
 function learnSpeed(species: Species, outcomes: readonly Outcome[]): LearnedDays | undefined {
   const law = thermalTime(species.sprouting);
-  const told = outcomes.flatMap(({ sprouting }) => (sprouting && sprouting.visits.some(({ came }) => came > 0) ? [sprouting] : []));
+  const told = outcomes.flatMap(({ sprouting }) => (sprouting?.visits.some(({ came }) => came > 0) ? [sprouting] : []));
   if (told.length === 0) return undefined;
   const points = TIMES.map((scale) => {
     let log = -((Math.log(scale) / TIME_SCALE_SPREAD) ** 2) / 2;

@@ -6,6 +6,7 @@ import { type BetaShare, meanShare, wilsonInterval } from '../chance/shares.ts';
 import { DRY_COUNTS } from '../chill/account.ts';
 import { mediumName, pieceOf, rotIn } from '../kinds/media.ts';
 import { COLD_RESPONSE } from '../kinds/responses.ts';
+import { chills } from '../kinds/stages.ts';
 import type { SeedEstimate } from '../lot/count.ts';
 import type { Proposal } from '../methods/proposal.ts';
 import { FOUND_DRY_AT } from '../mix/topUp.ts';
@@ -33,19 +34,47 @@ export interface Why {
   changes: Said;
 }
 
-/** Why so many seeds. */
-export function whySeeds(proposal: Proposal, plants: number, confidence: number, viable: BetaShare, viableFrom: Said): Why {
-  const { chain } = proposal;
+/** What a nursery's own results say, as far as a reason needs it: what the handbook says, and what was had. */
+export interface OwnResults {
+  sprouts?: OwnShare;
+  establishes?: OwnShare;
+  openCoat?: OwnShare;
+  hotWater?: OwnShare;
+  cold?: { said: { from: number; to: number }; batches: number };
+}
+
+interface OwnShare {
+  said: number;
+  had: { came: number; of: number };
+  batches: number;
+}
+
+const handbookSaid = (own: OwnShare | undefined, otherwise: Said): Said =>
+  own ? say.of('learnedShare', { said: percent(own.said), came: own.had.came, of: own.had.of, count: own.batches }) : otherwise;
+
+/** Why so many seeds. `own`: what the nursery's own results say of the species. */
+export function whySeeds(
+  proposal: Proposal,
+  plants: number,
+  confidence: number,
+  viable: BetaShare,
+  viableFrom: Said,
+  own: OwnResults = {},
+): Why {
+  const { chain, method } = proposal;
+  const { how } = coatOpeningKind(method);
   const links = [
     { name: say.of('viable'), value: percent(meanShare(viable)), from: viableFrom },
-    ...(chain.opened < 1 ? [{ name: say.of('scarified'), value: percent(chain.opened), from: say.of('handbook') }] : []),
+    ...(chain.opened < 1
+      ? [{ name: say.of('scarified'), value: percent(chain.opened), from: handbookSaid(how && own[how], say.of('handbook')) }]
+      : []),
     { name: say.of('madeReadyByTreatment'), value: percent(chain.released), from: say.of('chillCurve') },
     ...(chain.answered < 1
       ? [{ name: say.of('answerSmokeOrFlooding'), value: percent(chain.answered), from: say.of('handbookIf10SeedsHad') }]
       : []),
     { name: say.of('notLostRot'), value: percent(chain.survives), from: say.of('rotCurveDoubt') },
-    { name: say.of('germinateOnceReady'), value: percent(chain.sprouts), from: say.of('handbookIf10SeedsHad') },
-    { name: say.of('growPot'), value: percent(chain.establishes), from: say.of('handbookIf10SeedsHad') },
+    { name: say.of('germinateOnceReady'), value: percent(chain.sprouts), from: handbookSaid(own.sprouts, say.of('handbookIf10SeedsHad')) },
+    { name: say.of('growPot'), value: percent(chain.establishes), from: handbookSaid(own.establishes, say.of('handbookIf10SeedsHad')) },
     ...(proposal.spread ? [{ name: say.of('rangesSpread'), value: `× ${proposal.spread}`, from: say.of('whatCameBefore') }] : []),
   ];
   return {
@@ -58,12 +87,20 @@ export function whySeeds(proposal: Proposal, plants: number, confidence: number,
   };
 }
 
+/** What opens the coats of a method, where it is one thing. */
+function coatOpeningKind({ stages }: Proposal['method']): { how?: 'openCoat' | 'hotWater' } {
+  const how = (['openCoat', 'hotWater'] as const).filter((one) => stages.some(({ kind }) => kind === one));
+  return how.length === 1 && how[0] ? { how: how[0] } : {};
+}
+
 /** Why that many days of a planned treatment, or of a winter outdoors. */
-export function whyTakeOut(proposal: Proposal): Why | undefined {
+export function whyTakeOut(proposal: Proposal, own: OwnResults = {}): Why | undefined {
   const stage = proposal.resolved.find((one) => one.curve && one.takeOut);
   if (!stage?.takeOut) return undefined;
   return stage.treatment
-    ? whyTreatment(say.of('days', { days: stage.days }), stage.treatment, stage.takeOut)
+    ? whyTreatment(say.of('days', { days: stage.days }), stage.treatment, stage.takeOut, {
+        cold: chills(stage.kind) ? own.cold : undefined,
+      })
     : whyOutdoors(stage.days, stage.released, stage.survives);
 }
 
@@ -129,19 +166,26 @@ export function whyTreatment(
   {
     learned,
     forecast,
-  }: { learned?: RotMultiplier | undefined; forecast?: Pick<TreatmentForecast, 'measured' | 'days' | 'expectedMeasured'> } = {},
+    cold,
+  }: {
+    learned?: RotMultiplier | undefined;
+    cold?: OwnResults['cold'];
+    forecast?: Pick<TreatmentForecast, 'measured' | 'days' | 'expectedMeasured'>;
+  } = {},
 ): Why {
   const { logMedian, spread, freedWithout } = treatment.requirement;
   const rate = rotIn(treatment.rot.medium);
   const response = treatment.response ?? COLD_RESPONSE;
+  const days = (pick: 'from' | 'to') =>
+    cold ? say.of('learnedDays', { said: Math.round(cold.said[pick]), count: cold.batches }) : say.of('handbook');
   return {
     figure,
     inputs: [
-      { name: say.of('halfReadyAfter'), value: say.of('days', { days: Math.round(Math.exp(logMedian)) }), from: say.of('handbook') },
+      { name: say.of('halfReadyAfter'), value: say.of('days', { days: Math.round(Math.exp(logMedian)) }), from: days('from') },
       {
         name: say.of('n95After'),
         value: say.of('days', { days: Math.round(Math.exp(logMedian + 1.645 * spread)) }),
-        from: say.of('handbook'),
+        from: days('to'),
       },
       ...(freedWithout > 0 ? [{ name: say.of('needNone'), value: percent(freedWithout), from: say.of('handbook') }] : []),
       ...(forecast && forecast.days > 0

@@ -4,8 +4,9 @@ import { useMemo } from 'react';
 import useSWR from 'swr';
 import { ask } from './api.ts';
 
-/** What came of every closed batch, and each judged with its parts; `undefined` until it has come. */
-export function useResults(): { outcomes: Outcome[]; judged: Judged[] } | undefined {
-  const { data } = useSWR<Outcome[]>('/api/results', ask);
-  return useMemo(() => data && { outcomes: data, judged: judged(data) }, [data]);
+/** What came of every closed batch, and each judged with its parts; no data until it has come. */
+export function useResults(): { data: { outcomes: Outcome[]; judged: Judged[] } | undefined; error: unknown } {
+  const { data: outcomes, error } = useSWR<Outcome[]>('/api/results', ask);
+  const data = useMemo(() => outcomes && { outcomes, judged: judged(outcomes) }, [outcomes]);
+  return { data, error };
 }

@@ -60,6 +60,7 @@ export const PAGES: readonly Page[] = [
   later('pots/promises', () => import('./pots/PromisesPage.tsx')),
   later('pots/session', () => import('./pots/PottingPage.tsx')),
   later('results', () => import('./results/ResultsStation.tsx')),
+  later('results/learned', () => import('./results/LearnedPage.tsx')),
   later('results/right', () => import('./results/RightPage.tsx')),
   later('batch/:code', () => import('./batch/BatchPage.tsx')),
   later('batch/:code/label', () => import('./batch/LabelPage.tsx')),

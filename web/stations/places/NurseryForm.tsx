@@ -177,6 +177,7 @@ function readDraft(draft: Draft, known: Nursery | undefined, today: string): Jud
     ...(autumn && { firstFrost: { mean: day(autumn), sd_days: known?.firstFrost?.sd_days ?? sd_days } }),
     ...(known?.climate && { climate: known.climate }),
     ...(known?.people && { people: known.people }),
+    ...(known?.figures && { figures: known.figures }),
     settings: { confidence: 0.9, frostRisk: 0.1, ...known?.settings, units, language: draft.language },
   });
   // What could not be read says so itself; the first fault at a field is the one that is told.

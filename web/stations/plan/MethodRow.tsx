@@ -6,6 +6,7 @@ import { viableShare } from '@chill/core/lot/viability.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { planFrom } from '@chill/core/methods/propose.ts';
 import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
+import type { Learned } from '@chill/core/results/learned.ts';
 import { whySeeds, whyTakeOut } from '@chill/core/schedule/explain.ts';
 import { type Lodging, lodgingsOf } from '@chill/core/schedule/lodging.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
@@ -43,6 +44,8 @@ interface Props {
   axis: Axis;
   lot: LotView;
   species: Species;
+  /** What this nursery's own results say of it. */
+  learned: Learned | undefined;
   wish: Wish | undefined;
 }
 
@@ -131,7 +134,7 @@ function takes({ effort: { fridgeUnits, checks, minutes } }: Proposal): string {
   return say('takesChecksAboutWork', { room, checks, time });
 }
 
-function Details({ proposal, lot, species, wish }: Props) {
+function Details({ proposal, lot, species, learned, wish }: Props) {
   const { nursery, today } = useNursery();
   const { dates, resolved } = proposal;
   const viable = viableShare(lot.state.viability, species);
@@ -144,8 +147,8 @@ function Details({ proposal, lot, species, wish }: Props) {
   if (dates.window)
     list.push([say('takeOutWindow'), say('to', { day: day(dates.window.from), day2: day(dates.window.to) }), 'takeOutWindow']);
   list.push([say('firstSprouts'), day(dates.firstSprouts)], [say('potted'), day(dates.potted)], [say('plantedOut'), day(dates.plantOut)]);
-  const why = wish && whySeeds(proposal, wish.plants, wish.confidence, viable, said(lot.state.viability, species));
-  const takeOut = whyTakeOut(proposal);
+  const why = wish && whySeeds(proposal, wish.plants, wish.confidence, viable, said(lot.state.viability, species), learned);
+  const takeOut = whyTakeOut(proposal, learned);
   return (
     <div className="grid gap-x-12 gap-y-4 px-2 pt-2 pb-5 desk:grid-cols-[16rem_minmax(0,27rem)_minmax(0,1fr)]">
       <div>

@@ -7,10 +7,12 @@ import { say } from '@chill/words/plan.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { useLearned } from '../../data/learned.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { stationOf } from '../../data/stations.ts';
 import { useRequest } from '../../data/useRequest.ts';
 import { useAtRest } from '../../kit/useAtRest.ts';
+import { Waiting } from '../../kit/Waiting.tsx';
 import { BatchLine } from '../batch/BatchLine.tsx';
 import { HowLong } from './HowLong.tsx';
 import { AxisMonths, axisOf, PATH_WIDTH } from './MethodPath.tsx';
@@ -23,12 +25,13 @@ const NOTHING_WEIGHED: Weighed = { offered: [], set_aside: [], none: [] };
 
 /** The methods that suit a lot, side by side, for what the grower wants. Computed here, at every keystroke. */
 export default function PlanStation() {
-  const { lots, handbook, today, batches } = useNursery();
+  const { lots, today, batches } = useNursery();
+  const known = useLearned();
   const { wording, wish, change: changeWish } = useWish();
   const [query] = useSearchParams();
   const [opened, setOpened] = useState<string | undefined>(query.get('method') ?? undefined);
   const lot = lots.find((one) => one.id === wording.lotId);
-  const species = handbook.find((one) => one.id === lot?.speciesId);
+  const species = known?.forPlans.find((one) => one.id === lot?.speciesId);
   const request = useRequest(lot, species, wish);
   const weighed = useMemo(() => (request ? weighMethods(request) : NOTHING_WEIGHED), [request]);
   // Asked once the hand rests: it weighs the neighbouring wishes too.
@@ -37,6 +40,7 @@ export default function PlanStation() {
   const { offered, set_aside, none } = weighed;
   const proposals = [...offered, ...set_aside];
 
+  if (lot && !known) return <Waiting />;
   if (!lot || !species) {
     return (
       <section className="px-4 pt-5 desk:px-10">
@@ -62,6 +66,7 @@ export default function PlanStation() {
       axis={axis}
       lot={lot}
       species={species}
+      learned={known?.learned.get(species.id)?.learned}
       wish={wish}
     />
   );

@@ -3,6 +3,7 @@ import { wantedOf } from '@chill/core/planning/wanted.ts';
 import { staysOf } from '@chill/core/season/stays.ts';
 import { byWeek, expectedWork } from '@chill/core/season/work.ts';
 import { useMemo } from 'react';
+import { useLearned } from '../../data/learned.ts';
 import { asItStands, useNursery } from '../../data/nursery.ts';
 import { usePromises } from '../../data/promises.ts';
 import { useSeasons } from '../../data/seasons.ts';
@@ -29,11 +30,12 @@ export interface SeasonInHand {
 
 /** The season as it stands, to be planned: what is in hand, what is in stock, and what is promised and not yet started. `undefined` until the promises have come. */
 export function useSeason(mayMove: boolean): SeasonInHand | undefined {
-  const { nursery, placesAsMeasured: places, lots, handbook, batches, rot, today } = useNursery();
+  const { nursery, placesAsMeasured: places, lots, batches, rot, today } = useNursery();
+  const handbook = useLearned()?.forPlans;
   const { inHand } = usePromises();
   const plans = useSeasons();
   return useMemo(() => {
-    if (!inHand || !plans) return undefined;
+    if (!inHand || !plans || !handbook) return undefined;
     const ofSeasons = new Set(
       plans.filter(({ undone }) => !undone).flatMap(({ promises }) => promises.flatMap(({ batchIds }) => batchIds)),
     );

@@ -3,6 +3,7 @@ import { NavLink } from 'react-router';
 
 const PAGES = [
   ['/results', 'list'],
+  ['/results/learned', 'learnedTitle'],
   ['/results/right', 'isRight'],
 ] as const;
 

@@ -15,7 +15,7 @@ import { ResultsPages } from './ResultsPages.tsx';
 
 /** What came of batches that are closed, against what was promised of them. */
 export default function ResultsStation() {
-  const results = useResults();
+  const { data: results } = useResults();
   return (
     <section className="px-4 pt-5 desk:px-10">
       <h1>{say('results')}</h1>

@@ -15,7 +15,7 @@ import { ResultsPages } from './ResultsPages.tsx';
 
 /** Every range that was ever promised, held against what came of it. */
 export default function RightPage() {
-  const results = useResults();
+  const { data: results } = useResults();
   const said = useMemo(() => results && everySaid(results.judged), [results]);
   return (
     <section className="px-4 pt-5 desk:px-10">

@@ -15,9 +15,9 @@ const STOPS: Record<Station, { name: string; at: number; height: number; zone: Z
   plan: { name: 'plan', at: 0.285, height: 0.52, zone: 'cool', to: '/plan' },
   treat: { name: 'treat', at: 0.41, height: 0, zone: 'hot', to: '/treat' },
   cold: { name: 'cold', at: 0.56, height: 1, zone: 'cold', to: '/cold' },
-  warm: { name: 'warm', at: 0.71, height: 0.23, zone: 'warm', to: '/warm' },
-  pots: { name: 'pots', at: 0.82, height: 0.5, zone: 'cool', to: '/pots' },
-  results: { name: 'results', at: 0.912, height: 0.5, zone: 'cool', to: '/results' },
+  warm: { name: 'warm', at: 0.7, height: 0.23, zone: 'warm', to: '/warm' },
+  pots: { name: 'pots', at: 0.804, height: 0.5, zone: 'cool', to: '/pots' },
+  results: { name: 'results', at: 0.897, height: 0.5, zone: 'cool', to: '/results' },
 });
 
 const GRADIENT: [number, string][] = [

@@ -4,6 +4,7 @@ import type { LotInHand } from '@chill/model/lot.ts';
 import { Outcome } from '@chill/model/outcome.ts';
 import { z } from '@chill/model/zod.ts';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { strFromU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
 import { openDatabase } from './store/open.ts';
 import { NURSERY, someBatch, someLot, testServer, uuid } from './testing.ts';
@@ -83,6 +84,14 @@ describe('what is closed', () => {
     expect(outcomes[1]?.stages.filter(({ was }) => was).at(-1)).toMatchObject({ kind: 'coldMoist', was: { start: '2026-10-06' } });
     const again = await server.ask('GET', '/api/results', undefined, { 'if-none-match': String(headers['etag']) });
     expect(again.status).toBe(304);
+  });
+  test('is had as a data package: both tables and what describes them', async () => {
+    const { rawPayload, headers } = await server.app.inject('/api/results.zip');
+    expect(headers['content-type']).toBe('application/zip');
+    const files = unzipSync(new Uint8Array(rawPayload));
+    expect(Object.keys(files).sort()).toEqual(['datapackage.json', 'germination.csv', 'results.csv']);
+    expect(JSON.parse(strFromU8(files['datapackage.json'] as Uint8Array))).toMatchObject({ title: `Results of ${NURSERY.name}` });
+    expect(strFromU8(files['results.csv'] as Uint8Array).split('\r\n')[1]).toContain(bagCode(1));
   });
   test('opened again it is in hand, and no longer counted among the past', async () => {
     const { batches } = await archive(`id=${old.id}`);

@@ -89,6 +89,7 @@ export const say = subject('results', {
   plantsFate: 'plants',
   promised: '{{low}}–{{high}} promised',
   results: 'Results',
+  saveData: 'Save as CSV, with its description (ZIP)',
   seedsWent: '{{seeds}} seeds: {{went}}',
   sum_one:
     '{{count}} batch is closed; {{judged}} can be judged, and {{within}} ended within the range that was promised. Nine in ten should.',

@@ -101,6 +101,9 @@ function ClosedBatches({ all }: { all: readonly Judged[] }) {
         }}
       />
       {found.length === 0 && <p className="mt-4">{say('emptyAfterFind', { find: choice.find })}</p>}
+      <a className="quiet screen-only" href="/api/results.zip" download>
+        {say('saveData')}
+      </a>
       <LongList rows={found} groupOf={groups[choice.group]} height={LINE_HEIGHT} label={say('list')}>
         {(one) => <ClosedLine one={one} name={nameOf(one)} />}
       </LongList>

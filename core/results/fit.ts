@@ -60,12 +60,15 @@ export function logLikelihoodOf(law: SproutLaw, looks: readonly Look[]): number 
   return logLikelihood(law, stretchesOf(looks));
 }
 
-function logLikelihood({ share, half_days, spread }: SproutLaw, stretches: readonly Stretch[]): number {
-  const middle = Math.log(half_days);
-  const by = (day: number) => (day <= 0 ? 0 : share * normalCdf((Math.log(day) - middle) / spread, 0, 1));
+/** The share of all that has come by a day, 0 to 1, by a law. */
+export function cameBy({ share, half_days, spread }: SproutLaw, day: number): number {
+  return day <= 0 ? 0 : share * normalCdf(Math.log(day / half_days) / spread, 0, 1);
+}
+
+function logLikelihood(law: SproutLaw, stretches: readonly Stretch[]): number {
   let [sum, before] = [0, 0];
   for (const { to, came, left } of stretches) {
-    const now = by(to);
+    const now = cameBy(law, to);
     // Not 0 however small: a count that the law leaves no room for only makes it very unlikely.
     if (came > 0) sum += came * Math.log(Math.max(1e-300, (now - before) / (1 - before)));
     if (left > 0) sum += left * Math.log(Math.max(1e-300, (1 - now) / (1 - before)));

@@ -3,6 +3,7 @@ import type { Fate, Outcome, StageWent } from '@chill/model/outcome.ts';
 import { daysBetween } from '../calendar/dates.ts';
 import { meanShare } from '../chance/shares.ts';
 import { mediumOf } from '../kinds/stages.ts';
+import type { Seen } from '../ledger/batchState.ts';
 import { eventsInForce } from '../ledger/standing.ts';
 import { viableShare } from '../lot/viability.ts';
 import { sproutingStage } from '../methods/stageOrder.ts';
@@ -110,7 +111,7 @@ function sproutingOf({ batch, projection: { state, stages, outlook } }: BatchVie
   return {
     ...{ since, temperature_C: stage.temperature_C, seeds, expected: { low, high } },
     releasedAt: QUANTILES.map((share) => Math.round(releasedBy(outlook.course.parts, share))),
-    visits: state.seen.map(({ on, came, left }) => ({
+    visits: byDay(state.seen).map(({ on, came, left }) => ({
       ...{ day: daysBetween(since, on), came, left },
       warmth: Math.round(outlook.course.on(on) * 10) / 10,
     })),
@@ -126,6 +127,13 @@ function openedOf({ batch, projection: { state } }: BatchView): Outcome['opened'
   const [only] = how;
   if (!first || !only || how.length > 1 || kinds.filter((kind) => kind === only).length > 1) return undefined;
   return { how: only, swollen: first.swollen, of: first.soaked };
+}
+
+/** Counts of one day are one visit. */
+function byDay(seen: readonly Seen[]): Seen[] {
+  const days = new Map<string, Seen>();
+  for (const { on, came, left } of seen) days.set(on, { on, came: (days.get(on)?.came ?? 0) + came, left });
+  return [...days.values()];
 }
 
 /** Where what is released is told, as shares of it. */

@@ -29,6 +29,7 @@ import { UndoButton } from '../../kit/UndoButton.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
 import { WhyNote } from '../../kit/WhyNote.tsx';
 import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
+import { WhatCame } from '../results/WhatCame.tsx';
 import { AnswerControls } from '../round/AnswerRow.tsx';
 import { Lineage } from '../treat/Lineage.tsx';
 import { WaitOrStop } from '../warm/WaitOrStop.tsx';
@@ -127,6 +128,7 @@ export default function BatchPage() {
               </section>
             )
           )}
+          <WhatCame view={view} />
         </div>
         <div className="max-desk:mt-8">
           <section>

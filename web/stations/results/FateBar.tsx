@@ -65,6 +65,10 @@ export function FateBar({ outcome: { seeds, went, promised } }: { outcome: Pick<
   );
 }
 
+/** "9 days late", "on time"; nothing where no day is known. */
+export const lateSaid = (days: number | undefined): string =>
+  days === undefined ? '' : days > 0 ? say('late', { count: days }) : days < 0 ? say('early', { count: -days }) : say('onTime');
+
 /** The same in words: "28 plants · 4 mouldy · 8 never sprouted". */
 export const fatesSaid = ({ went }: Pick<Outcome, 'went'>): string =>
   FATES.flatMap((fate) => (went[fate] ? [`${went[fate]} ${FATE_NAMES[fate]}`] : [])).join(' · ');

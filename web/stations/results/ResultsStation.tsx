@@ -10,7 +10,7 @@ import { hasWords, ListTools, useListChoice } from '../../kit/ListTools.tsx';
 import { LongList } from '../../kit/LongList.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
-import { FateBar, fatesSaid } from './FateBar.tsx';
+import { FateBar, fatesSaid, lateSaid } from './FateBar.tsx';
 import { ResultsPages } from './ResultsPages.tsx';
 
 /** What came of batches that are closed, against what was promised of them. */
@@ -113,7 +113,6 @@ function ClosedBatches({ all }: { all: readonly Judged[] }) {
 
 function ClosedLine({ one: { outcome, plants, against, codes }, name }: { one: Judged; name: string }) {
   const { today } = useNursery();
-  const late = lateBy(outcome);
   const { low, high } = outcome.promised;
   return (
     <div className="border-t border-line">
@@ -142,9 +141,8 @@ function ClosedLine({ one: { outcome, plants, against, codes }, name }: { one: J
             {say('promised', { low, high })}
           </span>
           <span className="block text-[0.92rem] text-ink2">
-            {against === 'below' ? say('below') : against === 'above' ? say('above') : against ? '' : say('partsOpen')}
-            {late !== undefined &&
-              ` ${late > 0 ? say('late', { count: late }) : late < 0 ? say('early', { count: -late }) : say('onTime')}`}
+            {against === 'below' ? say('below') : against === 'above' ? say('above') : against ? '' : say('partsOpen')}{' '}
+            {lateSaid(lateBy(outcome))}
           </span>
         </span>
       </Link>

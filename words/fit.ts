@@ -1,0 +1,31 @@
+import { subject } from './subject.ts';
+
+export const say = subject('fit', {
+  beforeWarm_one: '{{count}} had germinated while it was still cold; this is of the others.',
+  beforeWarm_other: '{{count}} had germinated while it was still cold; this is of the others.',
+  counted: 'counted, of those not lost on the way',
+  curve: 'Share germinated by day, as counted and as fitted',
+  day: 'day {{day}}',
+  days: '{{days}} days',
+  dealing: 'Dealing the seeds again to see how sure this is: {{share}}',
+  fitted: 'fitted',
+  mean: 'Mean time of those',
+  method:
+    'Lognormal times with a share that never germinates, by maximum likelihood on the times between checks; ranges hold 9 in 10 of fits to seeds dealt again.',
+  neverLooked: 'Nobody has checked it in the warmth yet.',
+  nothingCame: 'Nothing has germinated.',
+  oneInterval: 'All {{came}} germinated between day {{from}} and day {{to}}: when within it, nobody saw. Check more often to know.',
+  range: '{{low}} to {{high}}',
+  share: 'Germinate in the end',
+  spread: 'Spread (of the logarithm of days)',
+  stop: 'Stop',
+  sure: '9 times in 10',
+  t10: 'A tenth of those by (T10)',
+  t50: 'Half of those by (T50)',
+  t90: 'Nine tenths of those by (T90)',
+  title: 'Germination, fitted',
+  whatCame: 'What came of it',
+  stageTook_one: '{{stage}}: {{count}} day ({{planned}} planned)',
+  stageTook_other: '{{stage}}: {{count}} days ({{planned}} planned)',
+  wentOf: '{{plants}} plants of {{seeds}} seeds; {{low}}–{{high}} were promised.',
+});

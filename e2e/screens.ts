@@ -17,6 +17,8 @@ export const SCREENS = [
   '/pots/session',
   '/results',
   '/results/learned',
+  '/results/next',
+  '/results/report',
   '/results/right',
   '/handbook?cue=smoke',
   '/handbook/ceanothus-velutinus',

@@ -4,7 +4,9 @@ import { NavLink } from 'react-router';
 const PAGES = [
   ['/results', 'list'],
   ['/results/learned', 'learnedTitle'],
+  ['/results/next', 'nextYear'],
   ['/results/right', 'isRight'],
+  ['/results/report', 'report'],
 ] as const;
 
 /** The pages of Results, to go from one to another. */

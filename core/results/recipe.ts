@@ -1,0 +1,151 @@
+import type { Wish } from '@chill/model/batch.ts';
+import type { Lot, TowelResult } from '@chill/model/lot.ts';
+import type { Nursery } from '@chill/model/nursery.ts';
+import type { Outcome } from '@chill/model/outcome.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Species } from '@chill/model/species.ts';
+import { addDays, daysBetween } from '../calendar/dates.ts';
+import { equallyLikely, type Prospect } from '../chance/prospect.ts';
+import type { SwingingPlace } from '../chill/met.ts';
+import { chills } from '../kinds/stages.ts';
+import type { Proposal } from '../methods/proposal.ts';
+import { lotInRequest, weighMethods } from '../methods/propose.ts';
+import type { LearnedRot } from '../rot/learned.ts';
+import { nextFrostSafeDate } from '../winter/frost.ts';
+
+/** A lot of which seed is left. */
+export type SeedLeft = Pick<Lot, 'id' | 'code' | 'soundness' | 'wintered' | 'provenance' | 'storage'> & {
+  towelTests?: readonly TowelResult[];
+  unassigned: number;
+};
+
+/** What recipes are made for: the nursery as it is now, with what it has learned. */
+export interface Kitchen {
+  nursery: Nursery;
+  places: readonly SwingingPlace[];
+  rot?: LearnedRot;
+  today: PlainDate;
+}
+
+/** A way of raising a species, in what matters of it: its method, days of cold, seeds for the plants wanted, and plants of a hundred seeds. */
+export interface Way {
+  methodId: string;
+  name: string;
+  cold_days: number;
+  seeds: number | undefined;
+  ofHundred: number;
+}
+
+/** What to do next year with a species against what was done. */
+export interface Recipe {
+  speciesId: string;
+  /** Plants that its seeds are counted for. */
+  plants: number;
+  now: Way;
+  /** What was done last, as it would be expected to do now, and how many came of a hundred seeds; absent where its method is not to be had any more. */
+  was?: Way & { code: string; came: number };
+  /** More plants of a hundred seeds than by what was done, and the chance that it is more at all. */
+  gain: number;
+  sure: number;
+  /** The trial that would tell most, where a second method might be the better one. */
+  trial?: OpenQuestion;
+}
+
+/** Two methods of which it is not known which is the better, and what knowing would be worth from the seed in stock. */
+export interface OpenQuestion {
+  speciesId: string;
+  best: string;
+  other: string;
+  /** Shares of seeds that become plants, as expected, and the chance that the second is truly better. */
+  shares: [number, number];
+  chance: number;
+  /** Plants more to be expected from the seed in stock, once it is known. */
+  worth: number;
+  stock: number;
+}
+
+/** Recipes are counted for so many plants, as sure as the nursery wants to be. */
+export const RECIPE_PLANTS = 20;
+/** A recipe for a season that begins so far ahead: days from now to the earliest day on which plants go out. */
+const AHEAD_DAYS = 240;
+/** Where nothing is left of a species, its recipe is for fresh seed, as much as is wanted. */
+const FRESH = 400;
+/** A share is stood for by so many equally likely values. */
+const PARTS = 64;
+
+/** What is best done with a species next year, by the handbook and what was learned; `undefined` where nothing makes it here. */
+export function recipeFor(
+  species: Species,
+  outcomes: readonly Outcome[],
+  lots: readonly SeedLeft[],
+  { nursery, places, rot, today }: Kitchen,
+): Recipe | undefined {
+  const date = nextFrostSafeDate(nursery.lastFrost, addDays(today, AHEAD_DAYS), nursery.settings.frostRisk);
+  const wish: Wish = { plants: RECIPE_PLANTS, confidence: nursery.settings.confidence, timing: { by: 'readyBy', date } };
+  const stock = lots.reduce((sum, { unassigned }) => sum + unassigned, 0);
+  const [lot] = [...lots].sort((a, b) => b.unassigned - a.unassigned);
+  const inRequest = lot
+    ? lotInRequest(lot, stock, species, today)
+    : lotInRequest({ soundness: { kind: 'unknown' }, provenance: { kind: 'collected', place: '', on: today } }, FRESH, species, today);
+  const { offered, set_aside } = weighMethods({ ...inRequest, species, wish, nursery, places, today, ...(rot && { rot }) });
+  const [best, ...others] = offered;
+  if (!best) return undefined;
+  const last = [...outcomes]
+    .filter((one) => one.speciesId === species.id && one.splitFrom === undefined)
+    .sort((a, b) => b.closedOn.localeCompare(a.closedOn))[0];
+  const same = last && [...offered, ...set_aside].find(({ method }) => method.id === last.method.id);
+  const was = last &&
+    same && { ...wayOf(same), code: last.code, came: of100((last.went.plants ?? 0) / Math.max(1, last.seeds)), cold_days: coldOf(last) };
+  const trial = questionOf(species, best, others, stock);
+  return {
+    ...{ speciesId: species.id, plants: RECIPE_PLANTS, now: wayOf(best) },
+    ...(was && { was }),
+    gain: same ? of100(best.share - same.share) : 0,
+    sure: same && same !== best ? chanceMore(best.prospect, same.prospect) : 0.5,
+    ...(trial && { trial }),
+  };
+}
+
+const of100 = (share: number) => Math.round(share * 100);
+
+function wayOf({ method, resolved, seeds, share }: Proposal): Way {
+  return {
+    ...{ methodId: method.id, name: method.name, seeds, ofHundred: of100(share) },
+    cold_days: resolved.reduce((sum, { kind, days }) => sum + (chills(kind) ? days : 0), 0),
+  };
+}
+
+/** Days that a batch really lay in the cold. */
+const coldOf = ({ stages }: Outcome) =>
+  stages.reduce((sum, { kind, was }) => sum + (was && chills(kind) ? daysBetween(was.start, was.end) : 0), 0);
+
+/** The chance that one share is more than another, what is not known of them taken apart. */
+function chanceMore(a: Prospect, b: Prospect): number {
+  const [one, other] = [equallyLikely(a, PARTS), equallyLikely(b, PARTS)];
+  let wins = 0;
+  for (const x of one) for (const y of other) wins += x > y ? 1 : x === y ? 0.5 : 0;
+  return wins / (one.length * other.length);
+}
+
+/** What knowing the better of two shares is worth, over taking the one that is expected to be: E max(a, b) − max(E a, E b). */
+export function worthOfKnowing(a: Prospect, b: Prospect): number {
+  const [one, other] = [equallyLikely(a, PARTS), equallyLikely(b, PARTS)];
+  let most = 0;
+  for (const x of one) for (const y of other) most += Math.max(x, y);
+  const mean = (all: Float64Array) => all.reduce((sum, x) => sum + x, 0) / all.length;
+  return Math.max(0, most / (one.length * other.length) - Math.max(mean(one), mean(other)));
+}
+
+/** The second method that it would be worth most to hold against the first. */
+function questionOf(species: Species, best: Proposal, others: readonly Proposal[], stock: number): OpenQuestion | undefined {
+  const asked = others
+    .map((other) => ({ other, worth: worthOfKnowing(best.prospect, other.prospect) * stock }))
+    .sort((a, b) => b.worth - a.worth)[0];
+  // Less than a plant is not worth a trial.
+  if (!asked || asked.worth < 1) return undefined;
+  const { other, worth } = asked;
+  return {
+    ...{ speciesId: species.id, best: best.method.name, other: other.method.name, shares: [best.share, other.share] },
+    ...{ chance: chanceMore(other.prospect, best.prospect), worth: Math.round(worth), stock },
+  };
+}

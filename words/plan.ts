@@ -134,7 +134,7 @@ export const say = subject('plan', {
   nothing: 'nothing',
   none: 'none',
   against: 'against',
-  chooseTwoOrThree: 'Choose two or three methods.',
+  chooseTwoToSix: 'Choose two to six methods.',
   noSeedLeftTrial: 'The lot has no seed left for a trial.',
   seedsRow: 'seeds',
   start: 'start',

@@ -21,6 +21,8 @@ export const say = subject('results', {
   tooFewToTell: '{{promises}} of the {{enough}} results that are needed. Fewer show nothing: luck alone makes so few look good or bad.',
   tooNarrow: 'The ranges have been too narrow: too often what came lay outside.',
   tooWide: 'The ranges have been wider than they need be.',
+  trialOf: 'Trial, {{species}}: {{name}}',
+  trials: 'Trials',
   useFactor: 'Make ranges wider: × {{factor}}',
   useFactorNarrow: 'Make ranges narrower: × {{factor}}',
   below: 'fewer than promised',

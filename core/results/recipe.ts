@@ -96,11 +96,12 @@ export function recipeFor(
   const same = last && [...offered, ...set_aside].find(({ method }) => method.id === last.method.id);
   const was = last &&
     same && { ...wayOf(same), code: last.code, came: of100((last.went.plants ?? 0) / Math.max(1, last.seeds)), cold_days: coldOf(last) };
+  const now = wayOf(best);
   const trial = questionOf(species, best, others, stock);
   return {
-    ...{ speciesId: species.id, plants: RECIPE_PLANTS, now: wayOf(best) },
+    ...{ speciesId: species.id, plants: RECIPE_PLANTS, now },
     ...(was && { was }),
-    gain: same ? of100(best.share - same.share) : 0,
+    gain: was ? now.ofHundred - was.ofHundred : 0,
     sure: same && same !== best ? chanceMore(best.prospect, same.prospect) : 0.5,
     ...(trial && { trial }),
   };

@@ -27,9 +27,9 @@ const DIFFERENCES = [
   { value: '0.15', text: '15' },
   { value: '0.1', text: '10' },
 ] as const;
-const MOST_ARMS = 3;
+const MOST_ARMS = 6;
 
-/** Splits a lot between two or three methods as a fair trial: how many seeds each, dealt at random, with a control suggested. */
+/** Splits a lot between two to six methods as a fair trial: how many seeds each, dealt at random, with a control suggested. */
 export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Proposal[]; lot: LotView; wish: Wish }) {
   const { today } = useNursery();
   const navigate = useNavigate();
@@ -55,7 +55,7 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
   };
   const make = () =>
     attempt(async () => {
-      if (arms.length < 2) return refusal(say.of('chooseTwoOrThree'));
+      if (arms.length < 2) return refusal(say.of('chooseTwoToSix'));
       if (seeds < 1) return refusal(say.of('noSeedLeftTrial'));
       const id = newId();
       const name = `${arms.map(({ method }) => method.name.toLowerCase()).join(` ${say('against')} `)}, ${lot.code}`.slice(0, 120);

@@ -18,8 +18,9 @@ export default function TrialPage() {
   const ofTrial = useMemo(() => batches.filter(({ batch }) => batch.trial?.id === trialId), [batches, trialId]);
   const arms = ofTrial.filter(({ batch }) => !batch.from).sort((a, b) => (a.batch.trial?.arm ?? 0) - (b.batch.trial?.arm ?? 0));
   const first = arms[0];
-  if (!first && looking) return <Waiting />;
-  if (!first?.batch.trial) {
+  // Arms that were closed long ago come after those in hand.
+  if (looking && arms.length < (first?.batch.trial?.arms ?? 1)) return <Waiting />;
+  if (!first?.batch.trial || arms.length < 2) {
     return <NotThere title={say('thereNoSuchTrial')} to="/plan" back={say('plan')} />;
   }
   const { handful, order } = deal(

@@ -1,5 +1,6 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { type Judged, lateBy, yearOfResult } from '@chill/core/results/judged.ts';
+import type { Outcome } from '@chill/model/outcome.ts';
 import { say } from '@chill/words/results.ts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
@@ -25,9 +26,32 @@ export default function ResultsStation() {
       ) : results.judged.length === 0 ? (
         <p className="mt-1 max-w-prose text-[1.06rem] text-ink2">{say('noBatchClosedYetWhen')}</p>
       ) : (
-        <ClosedBatches all={results.judged} />
+        <>
+          <Trials outcomes={results.outcomes} />
+          <ClosedBatches all={results.judged} />
+        </>
       )}
     </section>
+  );
+}
+
+/** Trials of which an arm is closed, the latest first: each leads to what it shows. */
+function Trials({ outcomes }: { outcomes: readonly Outcome[] }) {
+  const { handbook } = useNursery();
+  const trials = [
+    ...new Map(outcomes.flatMap((one) => (one.trial ? [[one.trial.id, { ...one, trial: one.trial }] as const] : []))).values(),
+  ];
+  if (trials.length === 0) return null;
+  return (
+    <ul aria-label={say('trials')} className="mt-2 flex max-w-5xl flex-wrap gap-x-8 gap-y-1">
+      {trials.map(({ trial, speciesId }) => (
+        <li key={trial.id}>
+          <Link to={`/trial/${trial.id}`} className="quiet">
+            {say('trialOf', { species: handbook.find(({ id }) => id === speciesId)?.common[0] ?? speciesId, name: trial.name })}
+          </Link>
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -1,0 +1,150 @@
+import { readFileSync } from 'node:fs';
+import { unzipSync } from 'fflate';
+import { AT_DESK, expect, test } from './nursery.ts';
+
+test.use({ data: 'demo' });
+
+interface Made {
+  id: string;
+  trial?: { id: string; arm: number };
+  plan: { seeds: number; stages: { kind: string; start: string; end: string; placeId?: string }[] };
+  events: object[];
+}
+
+test('closed batches are looked through; one says what came of it, stage by stage, and its germination as a law', async ({
+  page,
+  grower,
+}) => {
+  await page.goto('/results');
+  await expect(page.getByText(/^27 batches are closed; 27 can be judged, and \d+ ended within the range/)).toBeVisible();
+  await page.getByRole('searchbox', { name: 'Find in this list' }).fill('larch no cold');
+  await expect(page.getByText('1 of 27')).toBeAttached();
+  await page.getByRole('searchbox', { name: 'Find in this list' }).fill('');
+  await page.getByLabel('grouped').selectOption('species');
+  await expect(page.getByRole('heading', { name: /^Chokecherry 2$/ })).toBeVisible();
+  await grower.barrierFree();
+  await page.getByLabel('by', { exact: true }).selectOption('late');
+  await grower.press(page.getByRole('link', { name: /^CNG/ }));
+  await expect(page.getByRole('heading', { name: 'What came of it' })).toBeVisible();
+  await expect(page.getByText(/^42 plants of 100 seeds; 24–61 were promised\.$/)).toBeVisible();
+  await expect(page.getByText(/^cold stratification: 180 days \(153 planned\)$/)).toBeVisible();
+  await grower.press(page.getByText('Germination, fitted'));
+  await expect(page.getByText('Half of those by (T50)')).toBeVisible();
+  await expect(page.getByText(/^\d+ % to \d+ %$/).first()).toBeVisible();
+  await grower.barrierFree();
+});
+
+test('what is learned moves a plan, is made one’s own, forgotten, and taken back; ranges are held against what came', async ({
+  page,
+  grower,
+}) => {
+  const larch = async () => {
+    const lots = (await (await page.request.get('/api/lots')).json()) as { id: string; code: string }[];
+    await grower.follow(`/plan?lot=${lots.find(({ code }) => code === 'LO-26-01')?.id}&plants=30`);
+    await page.getByRole('list', { name: 'Methods, best first' }).waitFor();
+    await grower.press(page.getByRole('button', { name: /^Towel in the fridge/ }));
+    await grower.press(page.getByText('Why so many seeds?'));
+    return page.getByText('grow on in the pot').locator('..').textContent();
+  };
+  await page.goto('/');
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  const learned = await larch();
+  expect(learned).toMatch(/handbook \d+ %; you had \d+ of \d+ in 2 batches/);
+  await grower.follow('/results/learned');
+  await grower.press(page.getByRole('button', { name: 'Western larch, Of seedlings potted, become plants: forget it' }));
+  await expect(page.getByText(/^learned anew since 16 Feb$/)).toBeVisible();
+  expect(await larch()).not.toContain('you had');
+  await grower.follow('/results/learned');
+  await grower.press(
+    page.getByRole('button', { name: 'Western larch, Of seedlings potted, become plants: back to the handbook and all results' }),
+  );
+  await expect(page.getByText(/^learned anew since/)).toHaveCount(0);
+  expect(await larch()).toBe(learned);
+  await grower.follow('/results/learned');
+  await grower.press(page.getByRole('button', { name: 'Western larch, Of seedlings potted, become plants: make it my own entry' }));
+  await expect(page.getByText(/^your own entry since 16 Feb$/)).toBeVisible();
+  await grower.barrierFree();
+
+  await grower.follow('/results/right');
+  await expect(page.getByText(/^inside the range that should hold 90 %$/)).toBeVisible();
+  const narrower = page.getByRole('button', { name: /^Make ranges narrower: × 0\.\d+$/ });
+  await grower.press(narrower);
+  await expect(page.getByText(/^In force: what is not known is taken 0\.\d+ times as wide/)).toBeVisible();
+  await grower.press(page.getByRole('button', { name: 'Take the ranges as the handbook has them' }));
+  await expect(narrower).toBeVisible();
+  await grower.barrierFree();
+});
+
+test('next year’s recipes, the losses, and a season’s report with its data read back', async ({ page, grower }) => {
+  await page.goto('/results/next');
+  await expect(page.getByText('Working out …').first()).toBeHidden();
+  await expect(page.getByText(/ of 100 seeds become plants/)).toHaveCount(14);
+  await expect(page.getByText(/^One change would have saved most: /)).toBeVisible();
+  await grower.barrierFree();
+  await grower.press(grower.link('Report'));
+  await page.getByLabel('Season').selectOption('2026');
+  await expect(page.getByRole('heading', { level: 1, name: 'Sallow Gap: report of the season of 2026' })).toBeVisible();
+  await expect(page.getByText(/^27 batches, 2,060 seeds, 809 plants; /)).toBeVisible();
+  const coming = page.waitForEvent('download');
+  await grower.press(grower.link('Save as CSV, with its description (ZIP)'));
+  const files = unzipSync(readFileSync(await (await coming).path()));
+  const text = (name: string) => Buffer.from(files[name] ?? []).toString();
+  const { resources } = JSON.parse(text('datapackage.json')) as { resources: { path: string; schema: { fields: { name: string }[] } }[] };
+  for (const { path, schema } of resources) expect(text(path).split('\r\n')[0]).toBe(schema.fields.map(({ name }) => name).join(','));
+  expect(text('results.csv').trim().split('\r\n')).toHaveLength(28);
+});
+
+test('a trial of four arms, from its plan to what it shows', AT_DESK, async ({ page, grower }) => {
+  const lots = (await (await page.request.get('/api/lots')).json()) as { id: string; code: string }[];
+  await page.goto(`/plan?lot=${lots.find(({ code }) => code === 'PP-26-01')?.id}`);
+  await grower.press(page.getByText('Split it as a fair trial'));
+  const methods = page.getByRole('group', { name: 'Methods to compare' }).getByRole('checkbox');
+  for (let i = 0; i < 6 && (await page.locator('fieldset input:checked').count()) < 4; i++) await methods.nth(i).check();
+  await page.getByRole('textbox', { name: 'seeds in each arm' }).fill('40');
+  await grower.press(grower.button('Make the trial'));
+  await expect(page.getByRole('heading', { name: 'Ponderosa pine: a trial' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Result', exact: true })).toBeHidden();
+  const trial = page.url().split('/').at(-1);
+
+  // Half a year later: the control did badly, one arm much better, two about as the control.
+  const arms = (await (await page.request.get('/api/batches')).json()) as Made[];
+  const mine = arms.filter((one) => one.trial && one.trial.id === trial);
+  expect(mine).toHaveLength(4);
+  await grower.passDays(300);
+  await grower.passDays(300);
+  const places = (await (await page.request.get('/api/places')).json()) as { id: string; kind: string }[];
+  const bench = places.find(({ kind }) => kind === 'bench')?.id;
+  const live = async ({ id, trial: of, plan: { stages, seeds } }: Made, whole: boolean) => {
+    const came = { 1: 14, 2: 32, 3: 16, 4: 15 }[of?.arm ?? 1] ?? 0;
+    const sprouts = Math.max(...stages.map(({ kind }, i) => (kind === 'warmTowel' ? i : -1)), stages.length - 2);
+    const events: object[] = [];
+    const put = (on: string, event: object) => events.push({ id: crypto.randomUUID(), on, ...event });
+    for (const [stage, { start, end, placeId }] of stages.entries()) {
+      put(start, { kind: 'stageStarted', stage, placeId: placeId ?? bench });
+      if (stage === sprouts) {
+        put(end, { kind: 'checked', damp: 'right', mould: 'none', moves: [{ from: 'waiting', to: 'sprouted', count: came }] });
+        if (!whole) break;
+        put(end, {
+          ...{ kind: 'stageFinished', stage },
+          moves: [
+            { from: 'sprouted', to: 'potted', count: came },
+            { from: 'waiting', to: 'discarded', count: seeds - came },
+          ],
+        });
+      } else if (stage === stages.length - 1)
+        put(end, { kind: 'stageFinished', stage, moves: [{ from: 'potted', to: 'plantedOut', count: came }] });
+      else put(end, { kind: 'stageFinished', stage, moves: [] });
+    }
+    if (whole) put(stages.at(-1)?.end ?? '', { kind: 'closed' });
+    const answer = await page.request.post(`/api/batches/${id}/events`, { data: { decidedOn: 0, events } });
+    expect(await answer.text()).not.toContain('errors');
+  };
+  for (const one of mine) await live(one, one.trial?.arm !== 3);
+  await page.goto(`/trial/${trial}`);
+  await expect(page.getByText(/sprouted more: 32 of 40 against 14 of 40\. Luck alone would do this 1 time in \d+/)).toBeVisible();
+  await expect(page.getByText(/15 of 40 sprouted, against 14 of 40\. That could easily be luck\./)).toBeVisible();
+  await expect(page.getByText(/^This is a look half-way: 24 seeds are still to come\./)).toBeVisible();
+  await grower.press(page.getByText('How this is calculated'));
+  await expect(page.getByText('Luck alone, several arms looked at (Holm)')).toHaveCount(3);
+  await grower.barrierFree();
+});

@@ -33,8 +33,9 @@ export const say = subject('nextYear', {
   saves: '{{change}} would have saved about {{saves}} plants',
   season: 'Season',
   seedsFor: '{{seeds}} seeds for {{plants}} plants',
-  summary:
-    '{{batches}} batches, {{seeds}} seeds, {{plants}} plants; {{within}} of {{judged}} batches ended within the range that was promised.',
+  summary_one: '{{count}} batch, {{seeds}} seeds, {{plants}} plants; {{within}} of {{judged}} ended within the range that was promised.',
+  summary_other:
+    '{{count}} batches, {{seeds}} seeds, {{plants}} plants; {{within}} of {{judged}} ended within the range that was promised.',
   trial: 'The trial most worth making',
   trialNone: 'No trial would tell more than it costs: the methods are too well known, or too little seed is left.',
   trialTooMuch:

@@ -122,7 +122,8 @@ function mostLikely(stretches: readonly Stretch[], share: number): SproutLaw {
   return toLaw(simplex(cost, simplex(cost, start, 0.4), 0.15));
 }
 
-function simplex(cost: (at: readonly number[]) => number, start: readonly number[], step: number): number[] {
+/** Walks a simplex of corners down a cost until they are as good as one (Nelder and Mead 1965). */
+export function simplex(cost: (at: readonly number[]) => number, start: readonly number[], step: number): number[] {
   const corners = [start, ...start.map((_, i) => start.map((value, j) => (i === j ? value + step : value)))].map((at) => ({
     at: [...at],
     cost: cost(at),

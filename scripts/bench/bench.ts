@@ -27,6 +27,7 @@ import { rawDatabase, readBeside } from '../../server/store/raw.ts';
 import { handbook, NURSERY, someBatch, someLot, TODAY, testServer, uuid } from '../../server/testing.ts';
 import { benchChill, benchWinters } from './cold.ts';
 import { benchGrowth, benchMany } from './growth.ts';
+import { benchResults } from './results.ts';
 import { clocked, quantile, say } from './say.ts';
 import { benchSeason } from './season.ts';
 import { check, startServer } from './serve.ts';
@@ -284,6 +285,7 @@ const BENCHES = {
   redraw: benchRedraw,
   api: async () => benchApi(await fill()),
   season: benchSeason,
+  results: benchResults,
   growth: benchGrowth,
   many: benchMany,
 };

@@ -13,72 +13,90 @@ export interface LearnedOf {
   apart: LotsApart[];
 }
 
-type BySpecies = ReadonlyMap<string, LearnedOf>;
+/** What is learned so far, by species, and whether that is all. */
+interface Found {
+  bySpecies: ReadonlyMap<string, LearnedOf>;
+  done: boolean;
+}
 
-const NOTHING: BySpecies = new Map();
+const NOTHING: Found = { bySpecies: new Map(), done: true };
+const NOT_YET: Found = { bySpecies: new Map(), done: false };
 const NO_FIGURES: OwnFigure[] = [];
-/** What was learned last, and from what: whoever asks again for the same is not kept waiting. */
-let last:
-  | { outcomes: Outcome[]; printed: readonly Species[]; figures: OwnFigure[]; found: Promise<BySpecies>; value?: BySpecies }
-  | undefined;
 
-function learn(outcomes: Outcome[], printed: readonly Species[], figures: OwnFigure[]): NonNullable<typeof last> {
+/** What was learned last, and from what: whoever asks again for the same is not kept waiting. */
+interface Learning {
+  outcomes: Outcome[];
+  printed: readonly Species[];
+  figures: OwnFigure[];
+  found: Found;
+  listeners: Set<(found: Found) => void>;
+}
+let last: Learning | undefined;
+
+/** Learns beside the page, species by species, that one first which is wanted first. */
+function learn(outcomes: Outcome[], printed: readonly Species[], figures: OwnFigure[], first: string | undefined): Learning {
   if (last?.outcomes === outcomes && last.printed === printed && last.figures === figures) return last;
   const grown = new Set(outcomes.map(({ speciesId }) => speciesId));
   const species = printed.filter(({ id }) => grown.has(id)).map((one) => asNurseryHas(one, figures));
-  const found = new Promise<BySpecies>((resolve) => {
-    const bySpecies = new Map<string, LearnedOf>();
-    const worker = new Worker(new URL('../workers/learn.ts', import.meta.url), { type: 'module' });
-    worker.addEventListener('message', ({ data }: MessageEvent<LearnAnswer>) => {
-      if (!('done' in data)) return void bySpecies.set(data.speciesId, data);
-      worker.terminate();
-      resolve(bySpecies);
-    });
-    worker.postMessage({ species, outcomes, figures } satisfies LearnQuestion);
+  const made: Learning = { outcomes, printed, figures, found: NOT_YET, listeners: new Set() };
+  const worker = new Worker(new URL('../workers/learn.ts', import.meta.url), { type: 'module' });
+  worker.addEventListener('message', ({ data }: MessageEvent<LearnAnswer>) => {
+    const { bySpecies } = made.found;
+    if ('done' in data) worker.terminate();
+    made.found = 'done' in data ? { bySpecies, done: true } : { bySpecies: new Map([...bySpecies, [data.speciesId, data]]), done: false };
+    for (const listener of made.listeners) listener(made.found);
   });
-  const made: NonNullable<typeof last> = { outcomes, printed, figures, found };
-  void found.then((value) => Object.assign(made, { value }));
+  worker.postMessage({
+    species: species.sort((a, b) => Number(b.id === first) - Number(a.id === first)),
+    outcomes,
+    figures,
+  } satisfies LearnQuestion);
   last = made;
   return made;
 }
 
-/**
- * The handbook as this nursery has it, with its own figures; what its results say, by species; and the handbook as plans take it, with what was learned.
- * `undefined` until all of it is known.
- */
-export function useLearned(): { handbook: Species[]; learned: BySpecies; forPlans: Species[] } | undefined {
-  const { handbook: printed, nursery } = useNursery();
-  const { results, failed } = useResultsOrNone();
-  const figures = nursery.figures ?? NO_FIGURES;
-  const handbook = useMemo(() => printed.map((one) => asNurseryHas(one, figures)), [printed, figures]);
-  const [found, setFound] = useState<BySpecies | undefined>(() => last?.value);
-  const outcomes = results?.outcomes;
-  const nothing = failed || outcomes?.length === 0;
-  useEffect(() => {
-    if (!outcomes || nothing) return;
-    const asked = learn(outcomes, printed, figures);
-    let gone = false;
-    void asked.found.then((value) => !gone && setFound(value));
-    return () => {
-      gone = true;
-    };
-  }, [outcomes, nothing, printed, figures]);
-  const learned = nothing ? NOTHING : found;
-  return useMemo(
-    () =>
-      learned && {
-        ...{ handbook, learned },
-        forPlans: handbook.map((one) => {
-          const mine = learned.get(one.id);
-          return mine ? withLearned(one, mine.learned) : one;
-        }),
-      },
-    [handbook, learned],
-  );
+/** What is known of species from the handbook, the nursery's own figures and its results. */
+export interface Known {
+  /** The handbook as this nursery has it, with its own figures. */
+  handbook: Species[];
+  /** What its results say, by species. */
+  learned: ReadonlyMap<string, LearnedOf>;
+  /** The handbook as plans take it, with what was learned. */
+  forPlans: Species[];
+  /** Whether all that results show is in it; or all that they show of one species. */
+  done: boolean;
+  knows(speciesId: string): boolean;
 }
 
-/** Where what came of earlier batches cannot be had, plans are made by the handbook. */
-function useResultsOrNone() {
+/** What is known so far; `undefined` until results have come. `first`: the species that is wanted first. Where results cannot be had, the handbook stands. */
+export function useLearned(first?: string): Known | undefined {
+  const { handbook: printed, nursery } = useNursery();
   const { data, error } = useResults();
-  return { results: data, failed: error !== undefined && data === undefined };
+  const figures = nursery.figures ?? NO_FIGURES;
+  const outcomes = data?.outcomes;
+  const nothing = (error !== undefined && data === undefined) || outcomes?.length === 0;
+  const [found, setFound] = useState<Found>(() => last?.found ?? NOT_YET);
+  useEffect(() => {
+    if (!outcomes || nothing) return;
+    const { listeners, found: already } = learn(outcomes, printed, figures, first);
+    setFound(already);
+    listeners.add(setFound);
+    return () => void listeners.delete(setFound);
+  }, [outcomes, nothing, printed, figures, first]);
+  const now = nothing ? NOTHING : outcomes ? found : undefined;
+  const grown = useMemo(() => new Set(outcomes?.map(({ speciesId }) => speciesId)), [outcomes]);
+  const handbook = useMemo(() => printed.map((one) => asNurseryHas(one, figures)), [printed, figures]);
+  return useMemo((): Known | undefined => {
+    if (!now) return undefined;
+    const { bySpecies: learned, done } = now;
+    return {
+      ...{ handbook, learned, done },
+      forPlans: handbook.map((one) => {
+        const mine = learned.get(one.id);
+        return mine ? withLearned(one, mine.learned) : one;
+      }),
+      // Of what was never grown there is nothing to wait for.
+      knows: (speciesId) => done || learned.has(speciesId) || !grown.has(speciesId),
+    };
+  }, [now, handbook, grown]);
 }

@@ -26,11 +26,11 @@ const NOTHING_WEIGHED: Weighed = { offered: [], set_aside: [], none: [] };
 /** The methods that suit a lot, side by side, for what the grower wants. Computed here, at every keystroke. */
 export default function PlanStation() {
   const { lots, today, batches } = useNursery();
-  const known = useLearned();
   const { wording, wish, change: changeWish } = useWish();
   const [query] = useSearchParams();
   const [opened, setOpened] = useState<string | undefined>(query.get('method') ?? undefined);
   const lot = lots.find((one) => one.id === wording.lotId);
+  const known = useLearned(lot?.speciesId);
   const species = known?.forPlans.find((one) => one.id === lot?.speciesId);
   const request = useRequest(lot, species, wish);
   const weighed = useMemo(() => (request ? weighMethods(request) : NOTHING_WEIGHED), [request]);
@@ -40,7 +40,7 @@ export default function PlanStation() {
   const { offered, set_aside, none } = weighed;
   const proposals = [...offered, ...set_aside];
 
-  if (lot && !known) return <Waiting />;
+  if (lot && !known?.knows(lot.speciesId)) return <Waiting />;
   if (!lot || !species) {
     return (
       <section className="px-4 pt-5 desk:px-10">

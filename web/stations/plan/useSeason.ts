@@ -31,7 +31,8 @@ export interface SeasonInHand {
 /** The season as it stands, to be planned: what is in hand, what is in stock, and what is promised and not yet started. `undefined` until the promises have come. */
 export function useSeason(mayMove: boolean): SeasonInHand | undefined {
   const { nursery, placesAsMeasured: places, lots, batches, rot, today } = useNursery();
-  const handbook = useLearned()?.forPlans;
+  const known = useLearned();
+  const handbook = known?.done ? known.forPlans : undefined;
   const { inHand } = usePromises();
   const plans = useSeasons();
   return useMemo(() => {

@@ -36,7 +36,7 @@ export default function LearnedPage() {
       <ResultsPages />
       {!known ? (
         <Waiting />
-      ) : species.length === 0 ? (
+      ) : species.length === 0 && known.done ? (
         <p className="mt-3 max-w-prose text-lg">{say('learnedNothing')}</p>
       ) : (
         <>
@@ -44,6 +44,7 @@ export default function LearnedPage() {
           {species.map((one) => (
             <OfSpecies key={one.id} species={one} of={known.learned.get(one.id)} />
           ))}
+          {!known.done && <Waiting />}
           {Object.keys(rot).length > 0 && (
             <>
               <h2 className="mt-8">{say('rotTitle')}</h2>

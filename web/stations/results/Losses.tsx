@@ -24,9 +24,12 @@ const TOLD = 10;
 /** The ten largest losses by cause, each with what would have saved most of it, and the one change that would have saved most of all. */
 export function Losses({ outcomes }: { outcomes: readonly Outcome[] }) {
   const known = useLearned();
-  const losses = useMemo(() => (known ? lossesOf(outcomes, (id) => known.forPlans.find((one) => one.id === id)) : []), [outcomes, known]);
+  const losses = useMemo(
+    () => (known?.done ? lossesOf(outcomes, (id) => known.forPlans.find((one) => one.id === id)) : []),
+    [outcomes, known],
+  );
   const best = bestChange(losses);
-  if (known && losses.length === 0) return <p className="text-ink2">{say('noLoss')}</p>;
+  if (known?.done && losses.length === 0) return <p className="text-ink2">{say('noLoss')}</p>;
   return (
     <>
       {best && (

@@ -86,7 +86,7 @@ function Summary({ all }: { all: readonly Judged[] }) {
   return (
     <div className="mt-4 max-w-5xl">
       <p className="text-lg">
-        {say('summary', { batches: all.length, seeds: sum.seeds, plants: sum.went.plants ?? 0, within, judged: judged.length })}
+        {say('summary', { count: all.length, seeds: sum.seeds, plants: sum.went.plants ?? 0, within, judged: judged.length })}
       </p>
       <FateBar outcome={sum} />
       <p className="text-[0.95rem] text-ink2">{fatesSaid(sum)}</p>

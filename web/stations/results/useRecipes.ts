@@ -23,7 +23,7 @@ export function useRecipes(): NextYear {
   const { data } = useResults();
   const [found, setFound] = useState(NOTHING);
   const question = useMemo((): RecipesQuestion | undefined => {
-    if (!known || !data) return undefined;
+    if (!known?.done || !data) return undefined;
     const grown = new Set(data.outcomes.map(({ speciesId }) => speciesId));
     return {
       kitchen: { nursery, places, rot, today },

@@ -73,11 +73,11 @@ const VIEWS: View[] = [
   { name: 'seeds', path: '/seeds' },
   { name: 'lot', path: `/seeds/${lot}`, prepare: weigh },
   { name: 'handbook', path: '/handbook?cue=smoke' },
-  { name: 'species', path: '/handbook/cercis-canadensis' },
   { name: 'treat', path: '/treat' },
   { name: 'hot-water', path: `/treat/${scalded}`, prepare: pourAndRead },
   { name: 'open-coat-phone', path: `/treat/${filed}`, phone: true },
   { name: 'results', path: '/results' },
+  { name: 'learned', path: '/results/learned' },
   { name: 'places', path: '/places' },
   { name: 'labels', path: `/labels?of=${cold},${sprouting}` },
 ];

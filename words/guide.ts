@@ -48,7 +48,8 @@ export const say = subject('guide', {
   results: 'Plant out and learn',
   resultsDo:
     'Count losses in the pots each week. When frost is unlikely, harden the plants off over a week or two and plant them out; record how many, and the batch is closed.',
-  resultsKnow: 'Results shows what each batch gave beside what was expected. Nine in ten should fall within the range.',
+  resultsKnow:
+    'Results shows where every seed of a batch went, under a bracket over as many plants as were promised. Nine in ten batches should end within it; the page “Is Chill right?” says whether they do.',
   resultsAlso:
-    'Your counts of mould, of swollen seed and of sprouts change what Chill expects next time. The second season is planned with your own numbers.',
+    'The page “What is learned” shows how your own counts move the handbook’s figures, and new plans use them; one tap makes a figure your own, another forgets it. “Next year” says what to do differently, which trial is worth making, and where most was lost.',
 });

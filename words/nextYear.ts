@@ -39,7 +39,7 @@ export const say = subject('nextYear', {
   trial: 'The trial most worth making',
   trialNone: 'No trial would tell more than it costs: the methods are too well known, or too little seed is left.',
   trialTooMuch:
-    '{{species}}: {{best}} against {{other}}. To know which is better is worth about {{worth}} plants from the {{stock}} seeds in stock, but each arm takes {{perArm}} seeds: more than is left. Make part of it each year.',
+    '{{species}}: {{best}} against {{other}}. To know which is better is worth about {{worth}} plants from the {{stock}} seeds in stock, but each arm takes {{perArm}} seeds: more than is left.',
   trialSaid:
     '{{species}}: {{best}} against {{other}}. {{chance}} in 100 that the second is truly better; to know it is worth about {{worth}} plants from the {{stock}} seeds in stock. Each arm takes {{perArm}} seeds.',
   planTrial: 'Plan this trial',

@@ -44,6 +44,14 @@ describe('next year’s recipe', () => {
     expect(recipe?.trial).toBeUndefined();
     expect(recipe?.now.ofHundred).toBeGreaterThan(1);
   });
+  test('the trial most worth making has to tell as much as is not known, and no more seed than anybody has', () => {
+    const trial = recipeFor(camas, [], [{ ...lot, unassigned: 3000 }], kitchen)?.trial;
+    const [more, less] = trial?.shares ?? [0, 0];
+    expect(more - less).toBeGreaterThan(0.03);
+    expect(more - less).toBeLessThan(0.5);
+    expect([trial?.stock, (trial?.chance ?? 1) < 0.75]).toEqual([3000, true]);
+    expect(trial?.worth).toBeGreaterThan(10);
+  });
   test('what knowing is worth is nothing where it is known, and grows with what is not', () => {
     const beta = (alpha: number, beta: number) => prospectOf([{ alpha, beta }]);
     expect(worthOfKnowing(prospectOf([0.6]), prospectOf([0.4]))).toBe(0);

@@ -56,9 +56,9 @@ export interface OpenQuestion {
   speciesId: string;
   best: string;
   other: string;
-  /** Shares of seeds that become plants, as expected, and the chance that the second is truly better. */
-  shares: [number, number];
+  /** The chance that the second is truly better; and two shares as far apart about their middle as the true ones are expected to be: what a trial has to tell. */
   chance: number;
+  shares: [number, number];
   /** Plants more to be expected from the seed in stock, once it is known. */
   worth: number;
   stock: number;
@@ -137,6 +137,16 @@ export function worthOfKnowing(a: Prospect, b: Prospect): number {
   return Math.max(0, most / (one.length * other.length) - Math.max(mean(one), mean(other)));
 }
 
+/** Two shares about the middle of both, as far apart as they are expected to be: E|a − b|. */
+function sharesApart(a: Prospect, b: Prospect): [number, number] {
+  const [one, other] = [equallyLikely(a, PARTS), equallyLikely(b, PARTS)];
+  let apart = 0;
+  for (const x of one) for (const y of other) apart += Math.abs(x - y);
+  const half = apart / (one.length * other.length) / 2;
+  const middle = Math.min(1 - half, Math.max(half, (a.mean + b.mean) / 2));
+  return [middle + half, middle - half];
+}
+
 /** The second method that it would be worth most to hold against the first. */
 function questionOf(species: Species, best: Proposal, others: readonly Proposal[], stock: number): OpenQuestion | undefined {
   const asked = others
@@ -146,7 +156,7 @@ function questionOf(species: Species, best: Proposal, others: readonly Proposal[
   if (!asked || asked.worth < 1) return undefined;
   const { other, worth } = asked;
   return {
-    ...{ speciesId: species.id, best: best.method.name, other: other.method.name, shares: [best.share, other.share] },
+    ...{ speciesId: species.id, best: best.method.name, other: other.method.name, shares: sharesApart(best.prospect, other.prospect) },
     ...{ chance: chanceMore(other.prospect, best.prospect), worth: Math.round(worth), stock },
   };
 }

@@ -37,20 +37,27 @@ export function Losses({ outcomes }: { outcomes: readonly Outcome[] }) {
       )}
       <ul className="mt-1 max-w-5xl">
         {losses.slice(0, TOLD).map((loss) => (
-          <LossLine key={`${loss.outcome.batchId} ${loss.cause}`} loss={loss} />
+          <LossLine
+            key={`${loss.outcome.batchId} ${loss.cause}`}
+            loss={loss}
+            name={known?.handbook.find(({ id }) => id === loss.outcome.speciesId)?.common[0] ?? loss.outcome.speciesId}
+          />
         ))}
       </ul>
     </>
   );
 }
 
-function LossLine({ loss: { outcome, cause, seeds, change, saves } }: { loss: LossOf }) {
+function LossLine({ loss: { outcome, cause, seeds, change, saves }, name }: { loss: LossOf; name: string }) {
   return (
     <li className="grid break-inside-avoid grid-cols-[4.2rem_minmax(0,1fr)] items-baseline gap-x-3 border-t border-line py-2 desk:grid-cols-[4.5rem_minmax(0,18rem)_minmax(0,1fr)]">
       <Link to={`/batch/${outcome.code}`} className="underline-offset-4 hover:underline">
         <Tag code={outcome.code} />
       </Link>
-      <b className="font-[560]">{say('lossLine', { seeds, cause: CAUSES[cause] })}</b>
+      <span>
+        <b className="font-[560]">{say('lossLine', { seeds, cause: CAUSES[cause] })}</b>
+        <span className="block text-[0.92rem] text-ink2">{name}</span>
+      </span>
       <span className="text-[0.95rem] text-ink2 max-desk:col-start-2">
         {change && say('saves', { change: changeSaid(change), saves: Math.round(saves) })}
       </span>

@@ -17,6 +17,7 @@ export const SCREENS = [
   '/pots/session',
   '/results',
   '/results/learned',
+  '/results/compare',
   '/results/next',
   '/results/report',
   '/results/right',

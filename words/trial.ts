@@ -15,6 +15,8 @@ export const say = subject('trial', {
   doubtHalfWay:
     'This is a look half-way: {{open}} seeds are still to come. Whoever stops at the first look that seems clear is wrong 1 time in {{wrongOneIn}}, not 1 in 20.',
   doubtNoControl: 'No arm is the control, so it does not show whether any of them is better than what you usually do.',
+  doubtNotDealt:
+    'Their seeds were not dealt at random: they may differ by more than their method, such as their lot, their days or whose hands did it.',
   doubtOneBag:
     'Each arm lay in one bag: what befell a bag, such as mould or a dry corner, counts as if its method had done it. Made again, it is surer.',
   doubtPlaces: 'The arms lay in different places ({{stage}}): the place may have made the difference.',

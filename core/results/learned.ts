@@ -77,7 +77,9 @@ export function learnSpecies(species: Species, outcomes: readonly Outcome[], fig
 
 /** A species with the nursery's own figures in the place of the handbook's. */
 export function asNurseryHas(species: Species, figures: readonly OwnFigure[] = []): Species {
-  const of = (what: Learnable) => figures.find(({ speciesId, figure }) => speciesId === species.id && figure === what);
+  const mine = figures.filter(({ speciesId }) => speciesId === species.id);
+  if (mine.length === 0) return species;
+  const of = (what: Learnable) => mine.find(({ figure }) => figure === what);
   const share = (what: 'sprouts' | 'establishes' | 'openCoat' | 'hotWater') => {
     const own = of(what);
     return own?.share === undefined ? undefined : { now: own.share, worth: own.worth ?? LINK_WORTH_SEEDS };

@@ -148,6 +148,9 @@ describe('a trial', () => {
       'oneBag',
     ]);
   });
+  test('of batches that nobody dealt at random says so first', () => {
+    expect(trialVerdict([arm(1, 18), arm(2, 31)], closed, false).doubts[0]).toEqual({ why: 'notDealt' });
+  });
   test('of empty arms, of nothing and of everything it says something, and no figure that is none', () => {
     const counts = fc.integer({ min: 0, max: 40 });
     fc.assert(

@@ -36,6 +36,8 @@ export interface Held {
 /** What a trial cannot show, and why. */
 export type Doubt =
   | { why: 'noControl' }
+  /** Batches that nobody dealt at random: they may differ in more than their method. */
+  | { why: 'notDealt' }
   | { why: 'tooFew'; smallest?: number }
   | { why: 'halfWay'; open: number; wrongOneIn: number }
   | { why: 'places'; stage: Outcome['stages'][number]['kind'] }
@@ -57,9 +59,9 @@ const STARTED_APART = 3;
 
 /**
  * What the arms of a trial show, from what came of them so far; parts count to the arm that they were split off from. `open` says how many seeds of a batch
- * are still to come.
+ * are still to come; `dealt` whether their seeds were dealt at random.
  */
-export function trialVerdict(outcomes: readonly Outcome[], open: (batchId: Outcome['batchId']) => number): Verdict {
+export function trialVerdict(outcomes: readonly Outcome[], open: (batchId: Outcome['batchId']) => number, dealt = true): Verdict {
   const arms = judged(outcomes)
     .flatMap(({ outcome }): Arm[] => {
       const { trial, went, seeds } = outcome;
@@ -92,7 +94,8 @@ export function trialVerdict(outcomes: readonly Outcome[], open: (batchId: Outco
       ...(settle !== undefined && { wouldSettle: settle }),
     };
   });
-  return { arms, held, doubts: doubtsOf(arms, held) };
+  const doubts = doubtsOf(arms, held);
+  return { arms, held, doubts: dealt ? doubts : [{ why: 'notDealt' }, ...doubts] };
 }
 
 function wouldSettle(a: Counted, b: Counted, luck: number): number | undefined {

@@ -16,7 +16,8 @@ export class ClosedReading {
   readonly #clock: NurseryClock;
   readonly #temperatures: Temperatures;
   readonly #views: NurseryViews;
-  #running: Promise<void> = Promise.resolve();
+  #mould: Promise<void> = Promise.resolve();
+  #outcomes: Promise<void> = Promise.resolve();
 
   constructor(store: Store, clock: NurseryClock, temperatures: Temperatures, views: NurseryViews) {
     this.#store = store;
@@ -25,31 +26,49 @@ export class ClosedReading {
     this.#views = views;
   }
 
-  /** Reads all that are closed and not read yet. */
-  catchUp(): Promise<void> {
-    this.#running = this.#running.catch(() => undefined).then(() => this.#read());
-    return this.#running;
+  /** Reads what all that are closed and not read yet say of mould: the first page waits for it. */
+  mould(): Promise<void> {
+    this.#mould = this.#mould.catch(() => undefined).then(() => this.#readMould());
+    return this.#mould;
+  }
+
+  /** Reads what came of all that are closed and not read yet, tests apart. */
+  outcomes(): Promise<void> {
+    this.#outcomes = this.#outcomes.catch(() => undefined).then(() => this.#readOutcomes());
+    return this.#outcomes;
   }
 
   /** Reads from now on, every minute, until the returned function is called. */
   start(complain: (error: unknown) => void): () => void {
-    const read = () => void this.catchUp().catch(complain);
+    const read = () =>
+      void this.mould()
+        .then(() => this.outcomes())
+        .catch(complain);
     read();
     const timer = setInterval(read, LOOK_EVERY_MS);
     return () => clearInterval(timer);
   }
 
-  async #read(): Promise<void> {
+  async #readMould(): Promise<void> {
     for (;;) {
-      const ids = await this.#store.unreadClosed(AT_ONCE);
+      const ids = await this.#store.unreadClosed('mould', AT_ONCE);
       if (ids.length === 0) return;
       const [places, temperatures, today] = [await this.#store.places(), await this.#temperatures.all(), await this.#clock.today()];
-      const batches = await this.#store.batchesOf(ids);
-      const views = new Map((await this.#views.of(batches)).map((view) => [view.batch.id, view]));
-      for (const batch of batches) {
-        const view = batch.purpose === 'test' ? undefined : views.get(batch.id);
-        const mould = mouldOf(batch, stateOf(batch), { places, temperatures, today });
-        await this.#store.keepRead(batch.id, mould, view && outcomeOf(view, today));
+      for (const batch of await this.#store.batchesOf(ids))
+        await this.#store.keepMould(batch.id, mouldOf(batch, stateOf(batch), { places, temperatures, today }));
+    }
+  }
+
+  async #readOutcomes(): Promise<void> {
+    if (!(await this.#store.nursery())) return;
+    for (;;) {
+      const ids = await this.#store.unreadClosed('outcome', AT_ONCE);
+      if (ids.length === 0) return;
+      const today = await this.#clock.today();
+      const views = new Map((await this.#views.of(await this.#store.batchesOf(ids))).map((view) => [view.batch.id, view]));
+      for (const id of ids) {
+        const view = views.get(id);
+        await this.#store.keepOutcome(id, view && outcomeOf(view, today));
       }
     }
   }

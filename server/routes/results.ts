@@ -8,7 +8,7 @@ import { routes, sendTagged } from './context.ts';
 /** What came of everything that is closed. */
 export const resultRoutes = routes((app, { store, clock, closed }) => {
   app.get('/api/results', { schema: { summary: 'What came of every closed batch, those closed last first' } }, async (request, reply) => {
-    await closed.catchUp();
+    await closed.outcomes();
     return sendTagged(request, reply, await store.outcomesTag(), () => store.outcomes());
   });
 
@@ -16,7 +16,7 @@ export const resultRoutes = routes((app, { store, clock, closed }) => {
     '/api/results.zip',
     { schema: { summary: 'The same as CSV, with a data package that describes each column (Table Schema)' } },
     async (_request, reply) => {
-      await closed.catchUp();
+      await closed.outcomes();
       const outcomes = JSON.parse(await store.outcomes()) as Outcome[];
       const nursery = (await store.nursery())?.name ?? '';
       const files = {

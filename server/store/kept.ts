@@ -20,22 +20,29 @@ export function pastBefore(database: Database.Database, since: string): Past {
 export function outcomeTexts(database: Database.Database): string[] {
   return database
     .prepare(
-      'SELECT outcome FROM kept JOIN batch ON batch.id = kept.batch_id WHERE outcome IS NOT NULL ORDER BY batch.closed_on DESC, batch.rowid DESC',
+      "SELECT outcome FROM kept JOIN batch ON batch.id = kept.batch_id WHERE outcome <> '' ORDER BY batch.closed_on DESC, batch.rowid DESC",
     )
     .pluck()
     .all() as string[];
 }
 
-/** Ids of closed batches that have not been read yet. */
-export function unread(database: Database.Database, most: number): string[] {
-  return database.prepare('SELECT batch_id FROM kept WHERE mould_read = 0 LIMIT ?').pluck().all(most) as string[];
+/** What is read off a closed batch: what it says of mould, which is wanted with the first page; and what came of it, which takes longer. */
+export type ToRead = 'mould' | 'outcome';
+const UNREAD: Record<ToRead, string> = { mould: 'mould_read = 0', outcome: 'outcome IS NULL AND test = 0' };
+
+/** Ids of closed batches of which that has not been read yet. */
+export function unread(database: Database.Database, what: ToRead, most: number): string[] {
+  return database.prepare(`SELECT batch_id FROM kept WHERE ${UNREAD[what]} LIMIT ?`).pluck().all(most) as string[];
 }
 
-/** Keeps what a closed batch says of mould, and what came of it, unless it was opened again meanwhile. Call inside a transaction. */
-export function keepRead(database: Database.Database, batchId: string, records: readonly MouldRecord[], outcome?: Outcome): void {
-  const { changes } = database
-    .prepare('UPDATE kept SET mould_read = 1, outcome = ? WHERE batch_id = ?')
-    .run(outcome ? JSON.stringify(outcome) : null, batchId);
+/** Keeps what came of a closed batch, unless it was opened again meanwhile; of one that nobody can read any more, that nothing is known. */
+export function keepOutcome(database: Database.Database, batchId: string, outcome: Outcome | undefined): void {
+  database.prepare('UPDATE kept SET outcome = ? WHERE batch_id = ?').run(outcome ? JSON.stringify(outcome) : '', batchId);
+}
+
+/** Keeps what a closed batch says of mould, unless it was opened again meanwhile. Call inside a transaction. */
+export function keepMould(database: Database.Database, batchId: string, records: readonly MouldRecord[]): void {
+  const { changes } = database.prepare('UPDATE kept SET mould_read = 1 WHERE batch_id = ?').run(batchId);
   if (changes === 0) return;
   const put = database.prepare(
     'INSERT OR REPLACE INTO kept_mould (batch_id, medium, closed_on, rotted, expected) SELECT id, ?, closed_on, ?, ? FROM batch WHERE id = ?',

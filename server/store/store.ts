@@ -37,7 +37,7 @@ import {
 import { bodyOf } from './body.ts';
 import { BatchRow, ClockRow, NurseryRow, OwnSpeciesRow, PlaceRow } from './entities.ts';
 import { inTransaction, requireOutside, StoreBroken } from './inTransaction.ts';
-import { keepRead, keptMark, outcomeTexts, pastBefore, unread } from './kept.ts';
+import { keepMould, keepOutcome, keptMark, outcomeTexts, pastBefore, type ToRead, unread } from './kept.ts';
 import { addLot, appendToLot, changeLot, findLot, readLots } from './lots.ts';
 import { readPromises, requirePromises, savePromises } from './promises.ts';
 import { Queue } from './queue.ts';
@@ -312,18 +312,22 @@ export class Store {
     return this.#read((_manager, database) =>
       this.#tag(
         database,
-        'SELECT (SELECT count(*) FROM kept), (SELECT max(rowid) FROM kept), (SELECT sum(mould_read) FROM kept), (SELECT max(seq) FROM event)',
+        'SELECT (SELECT count(*) FROM kept), (SELECT max(rowid) FROM kept), (SELECT count(outcome) FROM kept), (SELECT max(seq) FROM event)',
       ),
     );
   }
 
-  /** Ids of closed batches that have not been read yet. */
-  unreadClosed(most: number): Promise<string[]> {
-    return this.#read((_manager, database) => unread(database, most));
+  /** Ids of closed batches of which that has not been read yet. */
+  unreadClosed(what: ToRead, most: number): Promise<string[]> {
+    return this.#read((_manager, database) => unread(database, what, most));
   }
 
-  keepRead(batchId: string, records: readonly MouldRecord[], outcome?: Outcome): Promise<void> {
-    return this.#write(async (_manager, database) => keepRead(database, batchId, records, outcome));
+  keepMould(batchId: string, records: readonly MouldRecord[]): Promise<void> {
+    return this.#write(async (_manager, database) => keepMould(database, batchId, records));
+  }
+
+  keepOutcome(batchId: string, outcome: Outcome | undefined): Promise<void> {
+    return this.#write(async (_manager, database) => keepOutcome(database, batchId, outcome));
   }
 
   /** Some batches with their events. */

@@ -55,6 +55,18 @@ function learn(outcomes: Outcome[], printed: readonly Species[], figures: OwnFig
   return made;
 }
 
+/** Each species with what was learned of it, made once: whoever weighs its methods weighs them again only where it is another. */
+const used = new WeakMap<LearnedOf, { of: Species; made: Species }>();
+
+function asUsed(species: Species, mine: LearnedOf | undefined): Species {
+  if (!mine) return species;
+  const known = used.get(mine);
+  if (known?.of === species) return known.made;
+  const made = withLearned(species, mine.learned);
+  used.set(mine, { of: species, made });
+  return made;
+}
+
 /** What is known of species from the handbook, the nursery's own figures and its results. */
 export interface Known {
   /** The handbook as this nursery has it, with its own figures. */
@@ -91,10 +103,7 @@ export function useLearned(first?: string): Known | undefined {
     const { bySpecies: learned, done } = now;
     return {
       ...{ handbook, learned, done },
-      forPlans: handbook.map((one) => {
-        const mine = learned.get(one.id);
-        return mine ? withLearned(one, mine.learned) : one;
-      }),
+      forPlans: handbook.map((one) => asUsed(one, learned.get(one.id))),
       // Of what was never grown there is nothing to wait for.
       knows: (speciesId) => done || learned.has(speciesId) || !grown.has(speciesId),
     };

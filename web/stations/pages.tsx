@@ -61,6 +61,7 @@ export const PAGES: readonly Page[] = [
   later('pots/session', () => import('./pots/PottingPage.tsx')),
   later('results', () => import('./results/ResultsStation.tsx')),
   later('results/learned', () => import('./results/LearnedPage.tsx')),
+  later('results/compare', () => import('./results/ComparePage.tsx')),
   later('results/next', () => import('./results/NextYearPage.tsx')),
   later('results/report', () => import('./results/ReportPage.tsx')),
   later('results/right', () => import('./results/RightPage.tsx')),

@@ -5,11 +5,13 @@ import type { Outcome } from '@chill/model/outcome.ts';
 export interface TrialQuestion {
   outcomes: Outcome[];
   open: Record<string, number>;
+  /** Whether their seeds were dealt at random. */
+  dealt: boolean;
 }
 
 export type TrialAnswer = Verdict;
 
 // How many seeds would settle it is found by enumerating every outcome, which takes longer than a frame.
-addEventListener('message', ({ data: { outcomes, open } }: MessageEvent<TrialQuestion>) => {
-  postMessage(trialVerdict(outcomes, (batchId) => open[batchId] ?? 0) satisfies TrialAnswer);
+addEventListener('message', ({ data: { outcomes, open, dealt } }: MessageEvent<TrialQuestion>) => {
+  postMessage(trialVerdict(outcomes, (batchId) => open[batchId] ?? 0, dealt) satisfies TrialAnswer);
 });

@@ -14,7 +14,23 @@ import type { TrialAnswer, TrialQuestion } from '../../workers/trial.ts';
 
 /** What a trial shows so far, in words first, and what it cannot show. */
 export function TrialResult({ views }: { views: readonly BatchView[] }) {
-  const verdict = useVerdict(views);
+  const { today } = useNursery();
+  const question = useMemo((): TrialQuestion => {
+    const started = views.filter(({ projection }) => projection.stages[0]?.started);
+    return {
+      outcomes: started.map((view) => outcomeOf(view, today)),
+      open: Object.fromEntries(
+        started.map(({ batch, projection: { state } }) => [batch.id, state.closedOn ? 0 : countIn(state.counts, ['waiting', 'swollen'])]),
+      ),
+      dealt: true,
+    };
+  }, [views, today]);
+  return <Compared question={question} />;
+}
+
+/** What batches show that are held against each other, the first being what the others are held against. */
+export function Compared({ question }: { question: TrialQuestion }) {
+  const verdict = useVerdict(question);
   if (!verdict) return null;
   const { arms, held, doubts } = verdict;
   if (arms.every(({ sprouted, open, outcome }) => sprouted.came === 0 && (open > 0 || !outcome.sprouting))) return null;
@@ -45,18 +61,8 @@ export function TrialResult({ views }: { views: readonly BatchView[] }) {
 }
 
 /** What the arms show, worked out beside the page. */
-function useVerdict(views: readonly BatchView[]): Verdict | undefined {
-  const { today } = useNursery();
+function useVerdict(question: TrialQuestion): Verdict | undefined {
   const [verdict, setVerdict] = useState<Verdict>();
-  const question = useMemo((): TrialQuestion => {
-    const started = views.filter(({ projection }) => projection.stages[0]?.started);
-    return {
-      outcomes: started.map((view) => outcomeOf(view, today)),
-      open: Object.fromEntries(
-        started.map(({ batch, projection: { state } }) => [batch.id, state.closedOn ? 0 : countIn(state.counts, ['waiting', 'swollen'])]),
-      ),
-    };
-  }, [views, today]);
   useEffect(() => {
     if (question.outcomes.length < 2) return;
     const worker = new Worker(new URL('../../workers/trial.ts', import.meta.url), { type: 'module' });
@@ -156,6 +162,8 @@ function doubtSaid(doubt: Doubt): string {
   switch (doubt.why) {
     case 'noControl':
       return say('doubtNoControl');
+    case 'notDealt':
+      return say('doubtNotDealt');
     case 'tooFew':
       return doubt.smallest === undefined ? say('doubtTooFewAtAll') : say('doubtTooFew', { points: Math.round(doubt.smallest * 100) });
     case 'halfWay':

@@ -4,6 +4,7 @@ import { NavLink } from 'react-router';
 const PAGES = [
   ['/results', 'list'],
   ['/results/learned', 'learnedTitle'],
+  ['/results/compare', 'compare'],
   ['/results/next', 'nextYear'],
   ['/results/right', 'isRight'],
   ['/results/report', 'report'],

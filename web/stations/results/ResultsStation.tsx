@@ -152,7 +152,11 @@ function ClosedLine({ one: { outcome, plants, against, codes }, name }: { one: J
         <span className="min-w-0 leading-tight">
           <span className="block font-[560]">{name}</span>
           <span className="block text-[0.92rem] text-ink2">
-            {say('closedLine', { method: outcome.method.name, on: shortDate(outcome.closedOn, today) })}
+            {say('closedLine', {
+              method: outcome.method.name,
+              on: shortDate(outcome.closedOn, today),
+              minutes: Math.round(outcome.minutes),
+            })}
           </span>
         </span>
         <span className="col-span-2 mt-1 min-w-0 desk:col-span-1 desk:mt-0">

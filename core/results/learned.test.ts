@@ -10,7 +10,11 @@ import { randomFrom } from '../chance/random.ts';
 import { type Requirement, releasedShare, requirementFrom } from '../chill/requirement.ts';
 import { rotExposure } from '../rot/hazard.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
-import { asNurseryHas, learnSpecies, learnSprouting, logBetaBinomial, lotsApart, type Ripe, spreadOf, withLearned } from './learned.ts';
+import { germinated } from './germinated.ts';
+import { asNurseryHas, learnSpecies, withLearned } from './learned.ts';
+import { logBetaBinomial, spreadOf } from './learnedShare.ts';
+import { learnSprouting, type Ripe } from './learnedSprouting.ts';
+import { lotsApart } from './lotsApart.ts';
 
 const handbook = loadHandbook();
 const species = (id: string) => handbook.find((one) => one.id === id) as Species;
@@ -209,3 +213,13 @@ test.each(['sand', 'towel'] as const)(
     expect(byResults - byHandbook).toBeGreaterThan(0.6 * (byTruth - byHandbook));
   },
 );
+
+test('of those that came through the cold: what rotted there, and what nobody was left to see, says nothing of germination', () => {
+  const visits = [
+    { day: -40, warmth: 0, came: 0, left: 60 },
+    { day: -10, warmth: 0, came: 5, left: 40 },
+    { day: 3, warmth: 50, came: 10, left: 30 },
+    { day: 9, warmth: 150, came: 20, left: 10 },
+  ];
+  expect(germinated({ visits, seeds: 40 })).toEqual({ came: 35, of: 45 });
+});

@@ -101,9 +101,11 @@ function fatesOf({ batch, projection: { state } }: BatchView): Outcome['went'] {
 function sproutingOf({ batch, projection: { state, stages, outlook } }: BatchView): Outcome['sprouting'] {
   const at = sproutingStage(batch.plan.way);
   const since = state.stages[at]?.startedOn;
+  // Once nothing is left to come, whoever waters the pots sees nothing more of it.
+  const seen = byDay(state.seen).filter(({ came, left }) => came + left > 0);
   // What came while it was still cold tells of the cold.
-  const first = state.seen.find(({ on }) => on >= (since ?? on));
-  const last = state.seen.at(-1);
+  const first = seen.find(({ on }) => on >= (since ?? on));
+  const last = seen.at(-1);
   const stage = stages[at];
   if (!since || !first || !last || !stage) return undefined;
   const seeds = first.came + first.left;
@@ -111,7 +113,7 @@ function sproutingOf({ batch, projection: { state, stages, outlook } }: BatchVie
   return {
     ...{ since, temperature_C: stage.temperature_C, seeds, expected: { low, high } },
     releasedAt: QUANTILES.map((share) => Math.round(releasedBy(outlook.course.parts, share))),
-    visits: byDay(state.seen).map(({ on, came, left }) => ({
+    visits: seen.map(({ on, came, left }) => ({
       ...{ day: daysBetween(since, on), came, left },
       warmth: Math.round(outlook.course.on(on) * 10) / 10,
     })),

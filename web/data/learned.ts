@@ -1,4 +1,5 @@
-import { asNurseryHas, type Learned, type LotsApart, withLearned } from '@chill/core/results/learned.ts';
+import { asNurseryHas, type Learned, withLearned } from '@chill/core/results/learned.ts';
+import type { LotsApart } from '@chill/core/results/lotsApart.ts';
 import type { OwnFigure } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -30,21 +31,28 @@ interface Learning {
   figures: OwnFigure[];
   found: Found;
   listeners: Set<(found: Found) => void>;
+  worker: Worker;
 }
 let last: Learning | undefined;
 
 /** Learns beside the page, species by species, that one first which is wanted first. */
 function learn(outcomes: Outcome[], printed: readonly Species[], figures: OwnFigure[], first: string | undefined): Learning {
   if (last?.outcomes === outcomes && last.printed === printed && last.figures === figures) return last;
+  last?.worker.terminate();
   const grown = new Set(outcomes.map(({ speciesId }) => speciesId));
   const species = printed.filter(({ id }) => grown.has(id)).map((one) => asNurseryHas(one, figures));
-  const made: Learning = { outcomes, printed, figures, found: NOT_YET, listeners: new Set() };
   const worker = new Worker(new URL('../workers/learn.ts', import.meta.url), { type: 'module' });
+  const made: Learning = { outcomes, printed, figures, found: NOT_YET, listeners: new Set(), worker };
+  const tell = (found: Found) => {
+    made.found = found;
+    for (const listener of made.listeners) listener(found);
+  };
+  // Plans are made all the same: by the handbook, where nothing can be learned.
+  worker.addEventListener('error', () => tell({ ...made.found, done: true }));
   worker.addEventListener('message', ({ data }: MessageEvent<LearnAnswer>) => {
     const { bySpecies } = made.found;
     if ('done' in data) worker.terminate();
-    made.found = 'done' in data ? { bySpecies, done: true } : { bySpecies: new Map([...bySpecies, [data.speciesId, data]]), done: false };
-    for (const listener of made.listeners) listener(made.found);
+    tell('done' in data ? { bySpecies, done: true } : { bySpecies: new Map([...bySpecies, [data.speciesId, data]]), done: false });
   });
   worker.postMessage({
     species: species.sort((a, b) => Number(b.id === first) - Number(a.id === first)),

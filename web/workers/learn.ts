@@ -1,4 +1,5 @@
-import { type Learned, type LotsApart, learnSpecies, lotsApart } from '@chill/core/results/learned.ts';
+import { type Learned, learnSpecies } from '@chill/core/results/learned.ts';
+import { type LotsApart, lotsApart } from '@chill/core/results/lotsApart.ts';
 import type { OwnFigure } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';

@@ -28,8 +28,12 @@ const FILL: Record<Fate, string> = {
 const WIDTH = 400;
 const BAR = { top: 11, height: 14 };
 
-/** Where the seeds of a batch went, in one bar: what became a plant from the left, under a bracket over as many as were promised. */
-export function FateBar({ outcome: { seeds, went, promised } }: { outcome: Pick<Outcome, 'seeds' | 'went' | 'promised'> }) {
+/** Where seeds went, in one bar: what became a plant from the left, under a bracket over as many as were promised, where that was one promise. */
+export function FateBar({
+  outcome: { seeds, went, promised },
+}: {
+  outcome: Pick<Outcome, 'seeds' | 'went'> & Partial<Pick<Outcome, 'promised'>>;
+}) {
   const id = useId();
   const x = (count: number) => (Math.min(count, seeds) / Math.max(1, seeds)) * WIDTH;
   let at = 0;
@@ -54,13 +58,15 @@ export function FateBar({ outcome: { seeds, went, promised } }: { outcome: Pick<
           />
         );
       })}
-      <path
-        d={`M${x(promised.low)} ${BAR.top - 2}V4H${Math.max(x(promised.high), x(promised.low) + 2)}V${BAR.top - 2}`}
-        fill="none"
-        stroke="var(--color-ink2)"
-        strokeWidth={1.6}
-        vectorEffect="non-scaling-stroke"
-      />
+      {promised && (
+        <path
+          d={`M${x(promised.low)} ${BAR.top - 2}V4H${Math.max(x(promised.high), x(promised.low) + 2)}V${BAR.top - 2}`}
+          fill="none"
+          stroke="var(--color-ink2)"
+          strokeWidth={1.6}
+          vectorEffect="non-scaling-stroke"
+        />
+      )}
     </svg>
   );
 }

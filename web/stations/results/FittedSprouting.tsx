@@ -13,8 +13,8 @@ const NAMES = worded(say, { share: 'share', t10: 't10', t50: 't50', t90: 't90', 
 
 /** A batch's sprouting as a law: the share that comes in the end, its days, each with a range; drawn over what was counted. */
 export function FittedSprouting({ sprouting, name }: { sprouting: NonNullable<Outcome['sprouting']>; name: string }) {
-  // What came while it was cold has no days in the warmth; once nothing is left there is nothing to see.
-  const visits = useMemo(() => sprouting.visits.filter(({ day, came, left }) => day >= 0 && came + left > 0), [sprouting]);
+  // What came while it was cold has no days in the warmth.
+  const visits = useMemo(() => sprouting.visits.filter(({ day }) => day >= 0), [sprouting]);
   const before = sprouting.visits.reduce((sum, { day, came }) => sum + (day < 0 ? came : 0), 0);
   const { ranges, done, stop } = useRanges(visits, name);
   const fitted = useMemo(() => fitSprouting(visits), [visits]);

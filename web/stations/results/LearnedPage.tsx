@@ -1,6 +1,7 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { mediumName } from '@chill/core/kinds/media.ts';
-import type { LearnedDays, LearnedShare } from '@chill/core/results/learned.ts';
+import type { LearnedShare } from '@chill/core/results/learnedShare.ts';
+import type { LearnedDays } from '@chill/core/results/weighed.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import { LEARNABLE, type Learnable, type OwnFigure } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';

@@ -68,15 +68,11 @@ export default function ReportPage() {
   );
 }
 
-/** What came of several batches, as of one. */
-function together(all: readonly Judged[]): Pick<Outcome, 'seeds' | 'went' | 'promised'> {
+/** What came of several batches, as of one. Their ranges do not add up to a range of all: together luck evens out. */
+function together(all: readonly Judged[]): Pick<Outcome, 'seeds' | 'went'> {
   const sum = (pick: (outcome: Outcome) => number) => all.reduce((total, { outcome }) => total + pick(outcome), 0);
   const went = Object.fromEntries(FATES.map((fate) => [fate, sum((one) => one.went[fate] ?? 0)]));
-  return {
-    seeds: sum(({ seeds }) => seeds),
-    went,
-    promised: { low: sum((one) => one.promised.low), high: sum((one) => one.promised.high) },
-  };
+  return { seeds: sum(({ seeds }) => seeds), went };
 }
 
 function Summary({ all }: { all: readonly Judged[] }) {

@@ -1,0 +1,19 @@
+import type { Outcome } from '@chill/model/outcome.ts';
+import { sproutedOfThoseThatWill, type ThermalTime } from '../sprout/thermalTime.ts';
+import type { Counted } from './compare.ts';
+import { sum } from './weighed.ts';
+
+/**
+ * How many germinated, of those that came through the cold: what came while it was cold, and all that lay there when the warmth began. What rotted in the
+ * cold says nothing of germination.
+ */
+export function germinated({ visits, seeds }: Pick<NonNullable<Outcome['sprouting']>, 'visits' | 'seeds'>): Counted {
+  const inTheCold = sum(visits.map(({ day, came }) => (day < 0 ? came : 0)));
+  const of = inTheCold + seeds;
+  return { came: Math.min(of, sum(visits.map(({ came }) => came))), of };
+}
+
+/** Of those that will sprout, the share that has by some warmth, each fifth of them released at its own. */
+export function sproutedBy(warmth: number, releasedAt: readonly number[], law: Pick<ThermalTime, 'median_degreeDays' | 'spread'>): number {
+  return sum(releasedAt.map((from) => sproutedOfThoseThatWill(warmth - from, law))) / releasedAt.length;
+}

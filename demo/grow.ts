@@ -1,10 +1,11 @@
-import { addDays, earlier, later } from '@chill/core/calendar/dates.ts';
+import { addDays, daysBetween, earlier, later } from '@chill/core/calendar/dates.ts';
 import { type Random, randomFrom, uuidFrom } from '@chill/core/chance/random.ts';
 import { placeDays } from '@chill/core/chill/placeDays.ts';
 import { COLD_RESPONSE, WARM_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { accept } from '@chill/core/ledger/accept.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
 import { lotInRequest, planFrom, propose } from '@chill/core/methods/propose.ts';
+import { mondayOf } from '@chill/core/planning/season.ts';
 import type { Readings } from '@chill/core/readings/readings.ts';
 import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
@@ -16,6 +17,7 @@ import { tasksFor } from '@chill/core/schedule/tasks.ts';
 import type { Batch, NewBatch } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Lot } from '@chill/model/lot.ts';
+import type { Person } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { NewId } from '@chill/model/primitives.ts';
 import type { PlantPromise } from '@chill/model/promise.ts';
@@ -34,6 +36,7 @@ import {
   LOTS,
   PAST_BATCHES,
   PAST_LOTS,
+  PEOPLE,
   PLACES,
   PROMISES,
   SALLOW_GAP,
@@ -177,14 +180,24 @@ function lookAfter(
     if ('reason' in recorded) throw new Error(`Demo batch ${said.lot} ${said.method} on ${day}: ${spoken(recorded.reason)}`);
     const verdict = accept(batch, recorded.events, day);
     if (!verdict.ok) throw new Error(`Demo batch ${said.lot} ${said.method} on ${day}: ${spoken(verdict.reason)}`);
-    history.push({ on: day, events: recorded.events });
+    const by = whoComes(said, day);
+    const events = recorded.events.map((event) => ({ ...event, by }));
+    history.push({ on: day, events });
     batch.events.push(
-      ...recorded.events.map(
+      ...events.map(
         (event, i): LedgerEvent => ({ ...event, batchId: batch.id, version: batch.events.length + i + 1, recordedAt: `${day}T16:00:00Z` }),
       ),
     );
   }
   return history;
+}
+
+/** Whoever looks after a lot, on the weekdays on which they are there; otherwise who is. */
+function whoComes({ lot }: DemoBatch, day: string): string {
+  const weekday = daysBetween(mondayOf(day), day);
+  const [first, second] = PEOPLE as [Person, Person];
+  const whose = [...LOTS, ...PAST_LOTS].findIndex((one) => one.lot.code === lot) % 3 === 0 ? second : first;
+  return whose.minutes[weekday] ? whose.name : first.name;
 }
 
 /** What one of the demo's people answers: what there is to see, otherwise the usual. */

@@ -19,6 +19,12 @@ export const SALLOW_GAP: Nursery = {
   settings: { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, confidence: 0.9, frostRisk: 0.1 },
 };
 
+/** Who works there: the first looks after most of it, the second comes by on some days. */
+export const PEOPLE: NonNullable<Nursery['people']> = [
+  { name: 'Ida', minutes: [240, 240, 240, 240, 240, 60, 0] },
+  { name: 'Tomas', minutes: [0, 180, 0, 180, 0, 240, 0] },
+];
+
 /** The fridge's other shelf: pots stand there. */
 export const SHELF = 'Fridge, middle shelf';
 

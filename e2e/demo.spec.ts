@@ -54,6 +54,7 @@ test('the run is gone through by keyboard alone, and / opens the log', AT_DESK, 
 
 test('what two people record at once is shown to the second, with both sides', AT_DESK, async ({ page, grower, server }) => {
   await page.goto('/');
+  await page.getByLabel('At work here').selectOption('Tomas');
   const row = page
     .getByRole('listitem')
     .filter({ has: page.getByRole('button', { name: 'As usual' }) })
@@ -72,6 +73,14 @@ test('what two people record at once is shown to the second, with both sides', A
   await expect
     .poll(async () => (await (await page.request.get(`${server.address}/api/batches/${batch.id}`)).json()).events.length)
     .toBe(batch.events.length + 2);
+  const { events } = await (await page.request.get(`/api/batches/${batch.id}`)).json();
+  expect(events.at(-1)).toMatchObject({ by: 'Tomas' });
+  await expect(
+    page
+      .getByRole('listitem')
+      .filter({ hasText: code as string })
+      .getByText(/ · Tomas$/),
+  ).toBeVisible();
 });
 
 test('an entry made while the server is away is kept over a reload, and saved when it is back', async ({ page, grower, server }) => {

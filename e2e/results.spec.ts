@@ -21,7 +21,9 @@ test('closed batches are looked through; one says what came of it, stage by stag
   await expect(page.getByText('1 of 27')).toBeAttached();
   await page.getByRole('searchbox', { name: 'Find in this list' }).fill('');
   await page.getByLabel('grouped').selectOption('species');
-  await expect(page.getByRole('heading', { name: /^Chokecherry 2$/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Chokecherry 2 · \d+ plants of 160 seeds; \d of 2 as promised$/ })).toBeVisible();
+  await page.getByLabel('grouped').selectOption('person');
+  await expect(page.getByRole('heading', { name: /^Tomas \d+ · \d+ plants of \d+ seeds; \d+ of \d+ as promised$/ })).toBeVisible();
   await grower.barrierFree();
   await page.getByLabel('by', { exact: true }).selectOption('late');
   await grower.press(page.getByRole('link', { name: /^CNG/ }));

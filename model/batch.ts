@@ -2,6 +2,7 @@ import { say } from '@chill/words/model.ts';
 import { type LedgerEvent, SplitEvent } from './event.ts';
 import { Method } from './method.ts';
 import { BatchId, Confidence, Count, Id, LotId, PlainDate, PositiveCount, Slug, shortText } from './primitives.ts';
+import { SpeciesFigures } from './species.ts';
 import { DatedStage } from './stage.ts';
 import { z } from './zod.ts';
 
@@ -28,6 +29,8 @@ export const Plan = z
     way: Method,
     stages: z.array(DatedStage).min(1).max(12),
     expects: z.object({ low: z.int().min(0), high: z.int().min(0) }),
+    /** The nursery's own figures of the species that it was planned with: it goes by them to its end. */
+    figures: SpeciesFigures.optional(),
   })
   .refine((plan) => plan.stages.length === plan.way.stages.length, {
     error: () => say('datedStagesMustMatchMethod'),

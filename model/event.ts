@@ -1,5 +1,17 @@
 import { say } from '@chill/words/model.ts';
-import { BatchId, Celsius, Count, EventId, Instant, PlaceId, PlainDate, PositiveCount, PromiseId, TimerId } from './primitives.ts';
+import {
+  BatchId,
+  Celsius,
+  Count,
+  EventId,
+  Instant,
+  PersonName,
+  PlaceId,
+  PlainDate,
+  PositiveCount,
+  PromiseId,
+  TimerId,
+} from './primitives.ts';
 import { DatedStage, Stage } from './stage.ts';
 import { Grams, Pour, Swelling } from './treatment.ts';
 import { z } from './zod.ts';
@@ -38,6 +50,8 @@ const common = {
   /** The moment, by the nursery's clock, where minutes matter. */
   at: Instant.optional(),
   note: z.string().trim().max(500).optional(),
+  /** Whose hands did it, where that was written down. */
+  by: PersonName.optional(),
   /** The entry of the same kind that this one corrects, and in whose place it stands. */
   corrects: EventId.optional(),
 };

@@ -1,6 +1,6 @@
 import { SPELLINGS } from '@chill/words/language.ts';
 import { say } from '@chill/words/model.ts';
-import { Celsius, Confidence, Days, DaysOff, PlainDate, Share, Slug, shortText } from './primitives.ts';
+import { Celsius, Confidence, Days, DaysOff, PersonName, PlainDate, Share, Slug, shortText } from './primitives.ts';
 import { z } from './zod.ts';
 
 /** A month and day in every year, `MM-DD`; 29 February is refused, it is not in every year. */
@@ -57,7 +57,7 @@ export type MonthClimate = z.infer<typeof MonthClimate>;
 
 /** Somebody who works there: minutes for seed and plants on each weekday, Monday first; and days on which they are away. */
 export const Person = z.object({
-  name: shortText(40),
+  name: PersonName,
   minutes: z
     .array(
       z
@@ -71,7 +71,7 @@ export const Person = z.object({
 export type Person = z.infer<typeof Person>;
 
 /** What can be learned of a species from what came of its batches. */
-export const LEARNABLE = ['sprouts', 'establishes', 'openCoat', 'hotWater', 'cold', 'speed'] as const;
+export const LEARNABLE = ['viable', 'sprouts', 'establishes', 'openCoat', 'hotWater', 'cold', 'speed'] as const;
 export const Learnable = z.enum(LEARNABLE);
 export type Learnable = z.infer<typeof Learnable>;
 

@@ -1,5 +1,5 @@
 import { TrialArm } from './batch.ts';
-import { BatchId, Count, LotId, PlaceId, PlainDate, Share, Slug } from './primitives.ts';
+import { BatchId, Count, LotId, PersonName, PlaceId, PlainDate, Share, Slug } from './primitives.ts';
 import { Medium, StageKind } from './stage.ts';
 import { z } from './zod.ts';
 
@@ -54,6 +54,8 @@ export const Outcome = z.object({
   stages: z.array(StageWent),
   /** Hands' work, minutes. */
   minutes: z.number(),
+  /** Who wrote down how many of its entries, the most first; absent where no entry has a name. */
+  hands: z.array(z.object({ name: PersonName, entries: Count })).optional(),
   /** The checks in the warmth, and at how many degrees; absent where nothing was ever warm. */
   sprouting: z
     .object({
@@ -68,7 +70,7 @@ export const Outcome = z.object({
   treated: z.object({ kind: StageKind, earned_days: z.number(), released: z.number() }).optional(),
   /** What opened its coats, and how many of how many swelled at the first look. */
   opened: z.object({ how: z.enum(['openCoat', 'hotWater']), swollen: Count, of: Count }).optional(),
-  /** Shares as they were believed at the end: of seeds there, those able to come but for the cold and the seed's own willingness; released; and those two of the handbook. */
+  /** Shares as they were believed at the end: of seeds there, those able to come but for the cold and the seed's own willingness; released; and those two that it was planned with. */
   believed: z.object({ able: Share, released: Share, sprouts: Share, establishes: Share }),
 });
 export type Outcome = z.infer<typeof Outcome>;

@@ -96,6 +96,9 @@ export const longText = (max: number) =>
 /** Text of one line, not empty once trimmed: names go into labels, calendars and tables. */
 export const shortText = (max = 200) => longText(max).regex(ONE_LINE, { error: say('writeOneLine') });
 
+/** What somebody who works there is called. */
+export const PersonName = shortText(40);
+
 /** The kebab-case name of a handbook entry or a method. */
 export const Slug = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, {
   error: () => say('lowerCaseLettersFiguresHyphens'),

@@ -134,7 +134,22 @@ export const TaxonHazards = z.object({
 });
 export type TaxonHazards = z.infer<typeof TaxonHazards>;
 
-const Worth = z.number().min(1).max(1_000_000);
+const KnownShare = z.object({ now: Share, worth: z.number().min(1).max(1_000_000) });
+const DaysKnown = z
+  .object({ from: Days.positive(), to: Days.positive() })
+  .refine(({ from, to }) => from < to, { error: () => say('rangeMustGoFromFewer') });
+
+/**
+ * Figures that stand in the place of the handbook's, as a nursery's results show them or as its own entry: shares with the seeds seen that each counts for, and
+ * ranges of days. `ageing` is what viability falls by in each year of dry storage, in probits.
+ */
+export const SpeciesFigures = z
+  .object({
+    ...{ viable: KnownShare.extend({ ageing: z.number().min(0).max(3).optional() }), sprouts: KnownShare, establishes: KnownShare },
+    ...{ openCoat: KnownShare, hotWater: KnownShare, cold: DaysKnown, speed: DaysKnown },
+  })
+  .partial();
+export type SpeciesFigures = z.infer<typeof SpeciesFigures>;
 
 /** What is written of a species, before one part is held against another. */
 export const SpeciesFields = z.object({
@@ -176,8 +191,8 @@ export const SpeciesFields = z.object({
   /** Share of a cleaned lot that is viable, where nothing better is known. */
   usuallySound: Share,
   pot: z.object({ days: StageDays, establishes: Share }),
-  /** How many seeds seen a share counts for where it rests on one's own results; ten where it is the handbook's. */
-  worth: z.object({ sprouts: Worth, establishes: Worth, openCoat: Worth, hotWater: Worth }).partial().optional(),
+  /** What of this entry is not the handbook's, but a nursery's own. */
+  figures: SpeciesFigures.optional(),
   /** Root length at which to lift a sprout from the towel. */
   liftAt_mm: Millimetres,
   /** How fast its first root lengthens, mm a degree-day over its base, where that is known. */

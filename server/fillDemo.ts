@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { growDemoNursery } from '@chill/demo/grow.ts';
-import { DEMO_DAY, SALLOW_GAP } from '@chill/demo/nursery.ts';
+import { DEMO_DAY, PEOPLE, SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import { say } from '@chill/words/server.ts';
 import { readConfig } from './config.ts';
@@ -48,7 +48,7 @@ if (!(await store.nursery())) {
     if (log && place.logger) await store.takeInReadings({ id: place.logger, ...said }, log);
   }
   // Last, so that a demo cut short in the making is made again.
-  await store.saveNursery(SALLOW_GAP, []);
+  await store.saveNursery({ ...SALLOW_GAP, people: PEOPLE }, []);
 }
 await close();
 writeFileSync(join(dataFolder, 'filled'), 'The demo nursery is complete.\n');

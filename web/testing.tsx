@@ -60,6 +60,9 @@ export function lotOf(speciesId: string, part: Partial<LotInHand> = {}): LotInHa
   };
 }
 
+/** What makes a lot one that nobody has tested: nothing is learned of its species from it. */
+export const BY_PACKET = { soundness: { kind: 'packet', percent: 85 } } as const;
+
 /** A batch of eighty seeds of that lot, made on 10 October by a method of its species, with what happened to it since. */
 export function batchOf(lot: LotInHand, methodId: string, ...said: object[]): Batch {
   const species = HANDBOOK.find((one) => one.id === lot.speciesId) as Species;

@@ -19,6 +19,7 @@ export const say = subject('dataPackage', {
   minutes: 'Hands’ work, minutes.',
   new: 'Germinated since the check before.',
   parts: 'Bag codes of what was split off from it, counted with it.',
+  people: 'Who wrote its entries down, whoever wrote most first.',
   promisedHigh: 'Most plants promised when it was planned, 9 times in 10.',
   promisedLow: 'Fewest plants promised when it was planned, 9 times in 10.',
   results: 'What came of each batch',

@@ -12,6 +12,8 @@ export const say = subject('fit', {
   mean: 'Mean time of those',
   method:
     'Lognormal times with a share that never germinates, by maximum likelihood on the times between checks; ranges hold 9 in 10 of fits to seeds dealt again.',
+  hands: 'Entries: {{names}}',
+  hand: '{{name}} {{entries}}',
   neverLooked: 'Nobody has checked it in the warmth yet.',
   nothingCame: 'Nothing has germinated.',
   oneInterval: 'All {{came}} germinated between day {{from}} and day {{to}}: when within it, nobody saw. Check more often to know.',

@@ -8,7 +8,7 @@ export const say = subject('people', {
   awayOf: 'away, {{name}}',
   fromOf: 'From, {{of}}, {{at}}',
   giveMinutes: 'Give whole minutes, 0 to 1,440.',
-  hint: 'Minutes for seed and plants on each weekday. A season is planned so that nobody is over theirs; where nobody is named, the work is counted and holds nothing up.',
+  hint: 'Minutes for seed and plants on each weekday. A season is planned so that nobody is over theirs; where nobody is named, the work is counted and holds nothing up. Say on the round who is at work, and each entry keeps their name.',
   minutesOf: '{{day}}, {{name}}',
   name: 'Name',
   nameOf: 'Name of person {{at}}',

@@ -14,6 +14,7 @@ export const say = subject('trial', {
   differenceOf: '{{difference}} (from {{low}} to {{high}}, 95 times in 100)',
   doubtHalfWay:
     'This is a look half-way: {{open}} seeds are still to come. Whoever stops at the first look that seems clear is wrong 1 time in {{wrongOneIn}}, not 1 in 20.',
+  doubtHands: 'The arms were in different hands ({{names}}): who did it may have made the difference.',
   doubtNoControl: 'No arm is the control, so it does not show whether any of them is better than what you usually do.',
   doubtNotDealt:
     'Their seeds were not dealt at random: they may differ by more than their method, such as their lot, their days or whose hands did it.',

@@ -24,6 +24,9 @@ export function fromDayNumber(day: number): PlainDate {
   return new Date(Math.floor(day) * MS_PER_DAY).toISOString().slice(0, 10);
 }
 
+/** Days in a year, on average. */
+export const YEAR_DAYS = 365.25;
+
 /** The day `days` days after `date`; negative for before. Fractions are dropped towards the past. */
 export function addDays(date: PlainDate, days: number): PlainDate {
   return fromDayNumber(dayNumber(date) + days);

@@ -1,8 +1,10 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { Lot, LotInHand, TowelResult, Viability } from '@chill/model/lot.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
+import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/lot.ts';
-import { addDays, daysBetween, earlier } from '../calendar/dates.ts';
+import { addDays, daysBetween, earlier, YEAR_DAYS } from '../calendar/dates.ts';
+import type { BetaShare } from '../chance/shares.ts';
 import type { Brought, Credit } from '../chill/requirement.ts';
 import { STAGES, type StageFacts } from '../kinds/stages.ts';
 import { fold } from '../ledger/fold.ts';
@@ -10,6 +12,7 @@ import { refuse } from '../ledger/refuse.ts';
 import { countIn } from '../ledger/states.ts';
 import { type FoldableLotEvent, kindOfLotEvent, type LotSoFar, refuseTaking } from './events.ts';
 import type { LotState, ViableTest } from './lotState.ts';
+import { viableShare } from './viability.ts';
 
 /** A test older than this is worth repeating before much is staked on it, days. Assumption: a year in a drawer. */
 export const TEST_AGES_AFTER_DAYS = 365;
@@ -89,7 +92,7 @@ function withTests(state: LotState, lot: Lot, towels: readonly TowelResult[]): L
   if (said.length === 0) return { ...state, tests, towelTests, viability: lot.soundness };
   const sum = (pick: (test: ViableTest) => number) => said.reduce((total, test) => total + pick(test), 0);
   const viability: Viability = { kind: 'tested', tested: sum((test) => test.tested), sound: sum((test) => test.viable) };
-  return { ...state, tests, towelTests, viability };
+  return { ...state, tests, towelTests, viability, testedOn: (said.at(-1) as ViableTest).on };
 }
 
 /** What a towel test that is over has shown; `undefined` while it runs. */
@@ -147,9 +150,29 @@ export function testBegun({ on, warm_days, dry }: Pick<TowelResult, 'on' | 'warm
 }
 
 /** Days that a lot has been dry by `on`, counted from its harvest; 0 where it is kept moist. */
-export function storedDryDays(lot: Pick<Lot, 'provenance' | 'storage'>, on: PlainDate): number {
-  if (lot.storage?.state === 'moist') return 0;
-  const { provenance } = lot;
+export function storedDryDays({ storage, provenance }: Pick<Lot, 'provenance' | 'storage'>, on: PlainDate): number {
+  return storage?.state === 'moist' ? 0 : Math.max(0, daysBetween(harvestedOn(provenance), on));
+}
+
+/** The day on which a lot was harvested, as far as it is known: the end of its year, or the day on which it came. */
+function harvestedOn(provenance: Lot['provenance']): PlainDate {
   const since = provenance.kind === 'bought' && provenance.harvestYear ? `${provenance.harvestYear}-12-31` : provenance.on;
-  return Math.max(0, daysBetween(earlier(since, provenance.on), on));
+  return earlier(since, provenance.on);
+}
+
+/** Years that a lot has been stored dry by `on` since its viability was found out: by its last test, by its packet, or never, then since its harvest. */
+export function agedYears(lot: Pick<Lot, 'provenance' | 'storage' | 'soundness'> & { testedOn?: PlainDate }, on: PlainDate): number {
+  if (lot.storage?.state === 'moist') return 0;
+  const { soundness, provenance, testedOn } = lot;
+  const since = testedOn ?? (soundness.kind === 'unknown' ? harvestedOn(provenance) : provenance.on);
+  return Math.max(0, daysBetween(since, on)) / YEAR_DAYS;
+}
+
+/** How viable a lot, as it stands, was on a day: as it was found out, less what years in the dry have taken since, where the nursery has learned how much. */
+export function viableOn(
+  lot: Parameters<typeof agedYears>[0],
+  species: Pick<Species, 'usuallySound' | 'figures'>,
+  on: PlainDate,
+): BetaShare {
+  return viableShare(lot.soundness, species, species.figures?.viable?.ageing === undefined ? 0 : agedYears(lot, on));
 }

@@ -24,6 +24,8 @@ export interface LotState {
   /** All seeds ever accounted for; only a new count changes it. */
   total: number;
   tests: ViableTest[];
+  /** The day of the last of the tests that it rests on; absent where nobody tested. */
+  testedOn?: PlainDate;
   /** What the cut tests that still hold say together, or what was written down with the lot. */
   viability: Viability;
   /** The towel tests that still hold. */

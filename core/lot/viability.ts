@@ -1,5 +1,7 @@
 import type { Viability } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
+import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
+import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { type BetaShare, jeffreys } from '../chance/shares.ts';
 
 /** What a packet's figure counts for, in seeds tested. Assumption: laboratories test 400, but not this year and not this bag. */
@@ -8,10 +10,34 @@ export const PACKET_WORTH_SEEDS = 50;
 /** What the handbook's usual share counts for, in seeds tested (science: prior worth 10 seeds). */
 export const HANDBOOK_WORTH_SEEDS = 10;
 
-/** How viable a lot is, as a distribution to carry on with: its own test, the packet's figure, or the handbook's usual share. */
-export function viableShare(viability: Viability, species: Pick<Species, 'usuallySound'>): BetaShare {
-  if (viability.kind === 'tested') return jeffreys(viability.sound, viability.tested);
-  const [share, worth] =
-    viability.kind === 'packet' ? [viability.percent / 100, PACKET_WORTH_SEEDS] : [species.usuallySound, HANDBOOK_WORTH_SEEDS];
+/**
+ * How viable a lot is, as a distribution to carry on with: its own test, the packet's figure, or the usual share, the handbook's or the nursery's own. `years`
+ * in dry storage since then take off what the nursery has learned that they do: in probits, viability falls on a straight line (Ellis and Roberts 1980).
+ */
+export function viableShare(viability: Viability, species: Pick<Species, 'usuallySound' | 'figures'>, years = 0): BetaShare {
+  const { worth: usual = HANDBOOK_WORTH_SEEDS, ageing = 0 } = species.figures?.viable ?? {};
+  return aged(
+    viability.kind === 'tested' ? jeffreys(viability.sound, viability.tested) : saidShare(viability, species, usual),
+    ageing * years,
+  );
+}
+
+function saidShare(
+  viability: Exclude<Viability, { kind: 'tested' }>,
+  { usuallySound }: Pick<Species, 'usuallySound'>,
+  usual: number,
+): BetaShare {
+  const [share, worth] = viability.kind === 'packet' ? [viability.percent / 100, PACKET_WORTH_SEEDS] : [usuallySound, usual];
   return { alpha: share * worth + 0.5, beta: (1 - share) * worth + 0.5 };
 }
+
+/** A share after it fell by so many probits, known as well as before. */
+function aged({ alpha, beta }: BetaShare, fell: number): BetaShare {
+  if (fell === 0) return { alpha, beta };
+  const worth = alpha + beta;
+  const now = Math.max(1e-3, viableAfter(alpha / worth, fell));
+  return { alpha: now * worth, beta: (1 - now) * worth };
+}
+
+/** The share that is viable after it fell by so many probits. */
+export const viableAfter = (share: number, fell: number): number => normalCdf(normalQuantile(share, 0, 1) - fell, 0, 1);

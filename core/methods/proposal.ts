@@ -1,5 +1,6 @@
 import type { Method } from '@chill/model/method.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
+import type { SpeciesFigures } from '@chill/model/species.ts';
 import type { DatedStage } from '@chill/model/stage.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import type { Prospect } from '../chance/prospect.ts';
@@ -76,6 +77,8 @@ export interface Proposal {
   spread?: number;
   /** Room, checks and hands that it takes. */
   effort: Effort;
+  /** The nursery's own figures of the species that it goes by; absent where all are the handbook's. */
+  figures?: SpeciesFigures;
   /** Mean share of seeds that become plants. */
   share: number;
   against: Drawback[];

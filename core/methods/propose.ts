@@ -13,8 +13,7 @@ import type { SwingingPlace } from '../chill/met.ts';
 import type { Brought } from '../chill/requirement.ts';
 import { chills, STAGES } from '../kinds/stages.ts';
 import { type Keeping, keepingOf } from '../lot/drying.ts';
-import { broughtBy } from '../lot/lotLedger.ts';
-import { viableShare } from '../lot/viability.ts';
+import { broughtBy, viableOn } from '../lot/lotLedger.ts';
 import type { LearnedRot } from '../rot/learned.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
 import { WINDOW_KEEPS } from '../takeOut/takeOut.ts';
@@ -60,12 +59,12 @@ export interface Request extends Brought {
 
 /** What of a lot decides how a method goes with it. */
 export function lotInRequest(
-  lot: Pick<Lot, 'soundness' | 'wintered' | 'provenance' | 'storage'> & { towelTests?: readonly TowelResult[] },
+  lot: Pick<Lot, 'soundness' | 'wintered' | 'provenance' | 'storage'> & { towelTests?: readonly TowelResult[]; testedOn?: PlainDate },
   available: number,
   species: Species,
   today: PlainDate,
 ): Pick<Request, 'viable' | 'evidence' | 'available' | 'credit' | 'storedDry_days' | 'keeping'> {
-  const viable = viableShare(lot.soundness, species);
+  const viable = viableOn(lot, species, today);
   const keeping = keepingOf(lot, species);
   return {
     viable,
@@ -119,6 +118,7 @@ export function propose(method: Method, request: Request, workedOut = false): Pr
     chain,
     prospect,
     ...(spread !== 1 && { spread }),
+    ...(species.figures && { figures: species.figures }),
     share: prospect.mean,
     effort: effortOf(method, resolved, starting, species),
   };
@@ -321,6 +321,10 @@ function firstShare(count: number): number {
 }
 
 /** The plan that a proposal becomes when it is chosen, with `seeds` to start. */
-export function planFrom(proposal: Proposal, wish: Wish, seeds = proposal.starting): Plan {
-  return { seeds, wish, way: proposal.method, stages: proposal.stages, expects: rangeOf(seeds, proposal.prospect) };
+export function planFrom(
+  { method, stages, starting, prospect, figures }: Pick<Proposal, 'method' | 'stages' | 'starting' | 'prospect' | 'figures'>,
+  wish: Wish,
+  seeds = starting,
+): Plan {
+  return { seeds, wish, way: method, stages, expects: rangeOf(seeds, prospect), ...(figures && { figures }) };
 }

@@ -225,12 +225,12 @@ export function seedLinks(
   method: Method,
   chain: Pick<Chain, 'warmth' | 'lit' | 'sprouts'>,
 ): NamedLink[] {
-  const { smoke, flooding, worth } = species;
+  const { smoke, flooding, figures } = species;
   const given = (kind: StageKind) => method.stages.some((stage) => stage.kind === kind);
   const cue = (name: string, of: Cue | undefined, kind: StageKind): NamedLink[] =>
     of ? [{ key: `${name} ${given(kind) ? 'with' : 'without'}`, link: handbookLink(given(kind) ? of.with : of.without) }] : [];
   const { how, share } = coatOpening(species, method);
-  const opened = how === 'openCoat' || how === 'hotWater' ? worth?.[how] : undefined;
+  const opened = how === 'openCoat' || how === 'hotWater' ? figures?.[how]?.worth : undefined;
   return [
     { key: VIABLE_LINK, link: viable },
     { key: `${COAT_LINK} ${how}`, link: handbookLink(share, opened) },
@@ -238,7 +238,7 @@ export function seedLinks(
     ...cue('flooding', flooding, 'flood'),
     { key: 'warmth', link: handbookLink(chain.warmth) },
     ...(chain.lit < 1 ? [{ key: 'light', link: handbookLink(chain.lit) }] : []),
-    { key: 'sprouts', link: handbookLink(chain.sprouts, worth?.sprouts) },
+    { key: 'sprouts', link: handbookLink(chain.sprouts, figures?.sprouts?.worth) },
   ];
 }
 
@@ -272,7 +272,7 @@ export function chainLinks(
     ...(years ? [{ key: 'the year', link: { values: years } }] : []),
     ...rot,
     { key: 'lost otherwise', link: otherwise },
-    { key: 'establishes', link: handbookLink(chain.establishes, species.worth?.establishes) },
+    { key: 'establishes', link: handbookLink(chain.establishes, species.figures?.establishes?.worth) },
   ];
 }
 

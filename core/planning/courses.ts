@@ -213,6 +213,6 @@ function partsOf(season: Season, species: Species, group: readonly StockedLot[],
 }
 
 /** The plan of a part that begins on a day. */
-export function planOf({ proposal: { method, resolved, starting, expected }, wish }: CoursePart, start: string): Plan {
-  return { seeds: starting, wish, way: method, stages: planForward(resolved, start), expects: expected };
+export function planOf({ proposal: { method, resolved, starting, expected, figures }, wish }: CoursePart, start: string): Plan {
+  return { seeds: starting, wish, way: method, stages: planForward(resolved, start), expects: expected, ...(figures && { figures }) };
 }

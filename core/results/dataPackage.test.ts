@@ -21,6 +21,10 @@ const outcome: Outcome = {
     promised: { low: 10, high: 30 },
     went: { plants: 20, mouldy: 4, neverSprouted: 36 },
   },
+  hands: [
+    { name: 'Ida', entries: 5 },
+    { name: 'Tomas', entries: 2 },
+  ],
   ...{ stages: [], minutes: 12.5, treated: { kind: 'coldMoist', earned_days: 61.234, released: 0.9 } },
   believed: { able: 0.9, released: 0.9, sprouts: 0.9, establishes: 0.8 },
   sprouting: {
@@ -59,7 +63,15 @@ test('every column of both tables is described as it is, each row whole, and its
       }
   }
   const [row] = Papa.parse<Record<string, string>>(tables['results.csv'] as string, { header: true }).data;
-  expect(row).toMatchObject({ batch: '7QK', lot: "'=L,1", plants: '20', mouldy: '4', never_sprouted: '36', effective_days: '61.2' });
+  expect(row).toMatchObject({
+    batch: '7QK',
+    lot: "'=L,1",
+    plants: '20',
+    mouldy: '4',
+    never_sprouted: '36',
+    effective_days: '61.2',
+    people: 'Ida; Tomas',
+  });
   const rows = Papa.parse<Record<string, string>>(tables['germination.csv'] as string, { header: true, skipEmptyLines: true }).data;
   expect(rows.map(({ date, day, new: came, cumulative, left }) => [date, day, came, cumulative, left])).toEqual([
     ['2027-02-05', '4', '9', '9', '47'],

@@ -32,6 +32,7 @@ export const resultFields = (): Field[] => [
   field('days_late', 'integer', say('daysLate')),
   field('minutes', 'number', say('minutes')),
   field('effective_days', 'number', say('effectiveDays')),
+  field('people', 'string', say('people')),
 ];
 
 /** The columns of sprouts counted, as seed banks hand them on, in order. */
@@ -65,6 +66,7 @@ export function resultRows(all: readonly Judged[]): CsvRow[] {
     ...Object.fromEntries(FATES.map((fate) => [columnOf(fate), outcome.went[fate] ?? 0])),
     ...{ days_late: lateBy(outcome), minutes: outcome.minutes },
     effective_days: outcome.treated && Math.round(outcome.treated.earned_days * 10) / 10,
+    people: outcome.hands?.map(({ name }) => name).join('; '),
   }));
 }
 

@@ -1,6 +1,7 @@
 import { FATES, type Outcome } from '@chill/model/outcome.ts';
 import type { BatchId } from '@chill/model/primitives.ts';
 import { daysBetween, later } from '../calendar/dates.ts';
+import { handsTogether } from './hands.ts';
 
 /** What came of a batch against what was promised when it was made; the parts that were split off count to it. */
 export interface Judged {
@@ -50,9 +51,11 @@ function together(root: Outcome, all: readonly Outcome[]): Outcome {
     const counted = fate === 'movedOn' ? sum - all.reduce((count, one) => count + (one === root ? 0 : one.seeds), 0) : sum;
     if (counted > 0) went[fate] = counted;
   }
+  const hands = handsTogether(all.flatMap((one) => one.hands ?? []));
   return {
     ...root,
     went,
+    ...(hands.length > 0 && { hands }),
     minutes: all.reduce((sum, one) => sum + one.minutes, 0),
     closedOn: all.reduce((last, one) => later(last, one.closedOn), root.closedOn),
   };

@@ -8,12 +8,14 @@ import { betaQuantiles } from '../chance/distributions.ts';
 import { handbookLink } from '../chance/prospect.ts';
 import { randomFrom } from '../chance/random.ts';
 import { type Requirement, releasedShare, requirementFrom } from '../chill/requirement.ts';
+import { viableShare } from '../lot/viability.ts';
 import { rotExposure } from '../rot/hazard.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
 import { germinated } from './germinated.ts';
 import { asNurseryHas, learnSpecies, withLearned } from './learned.ts';
-import { logBetaBinomial, spreadOf } from './learnedShare.ts';
+import { logBetaBinomial, spreadOf, worthForNext } from './learnedShare.ts';
 import { learnSprouting, type Ripe } from './learnedSprouting.ts';
+import { type LotTest, learnViable } from './learnedViable.ts';
 import { lotsApart } from './lotsApart.ts';
 
 const handbook = loadHandbook();
@@ -44,7 +46,7 @@ describe('a share', () => {
     const own = { speciesId: camas.id, figure: 'establishes', since: '2027-06-01' } as const;
     expect(learnSpecies(camas, [batch], [own]).establishes).toBeUndefined();
     const mine = asNurseryHas(camas, [{ ...own, share: 0.6, worth: 70 }]);
-    expect([mine.pot.establishes, mine.worth?.establishes]).toEqual([0.6, 70]);
+    expect([mine.pot.establishes, mine.figures?.establishes?.worth]).toEqual([0.6, 70]);
     expect(learnSpecies(mine, [{ ...batch, closedOn: '2027-07-01' }], [own]).establishes).toMatchObject({ said: 0.6, worth: 130 });
     expect(asNurseryHas(camas, [own])).toEqual(camas);
   });
@@ -70,12 +72,71 @@ describe('a share', () => {
     });
     expect(spreadOf(counted)).toBe(0.1);
   });
+  test('is known of the next batch as a mean that is not quite known and batches that lie about it are', () => {
+    const [mean, worth, spread] = [0.6, 42, 0.1];
+    const random = randomFrom('next batch');
+    const draw = (m: number, of: number) => (betaQuantiles(m * of, (1 - m) * of, [0.0001 + 0.9998 * random()]) as unknown as [number])[0];
+    const next = Array.from({ length: 4000 }, () => draw(draw(mean, worth), 1 / spread - 1));
+    const variance = next.reduce((sum, one) => sum + (one - mean) ** 2, 0) / next.length;
+    expect((mean * (1 - mean)) / (worthForNext(worth, spread) + 1) / variance).toBeCloseTo(1, 1);
+    expect(worthForNext(worth)).toBe(worth);
+  });
   test('of coats opened is learned for what opened them', () => {
     const { openCoat, hotWater } = learnSpecies(lupine, [
       outcome({ speciesId: lupine.id, opened: { how: 'openCoat', swollen: 20, of: 40 } }),
     ]);
     expect(openCoat).toMatchObject({ said: lupine.hardCoat?.openCoat, had: { came: 20, of: 40 } });
     expect(hotWater).toBeUndefined();
+  });
+});
+
+describe('viability of lots that nobody has tested', () => {
+  const tested = (lotId: string, years: number, came: number, of = 50): LotTest => ({
+    speciesId: camas.id,
+    lotId,
+    on: '2026-11-01',
+    years,
+    came,
+    of,
+  });
+  test('one test says what the handbook’s ten seeds and its own say together', () => {
+    const found = learnViable(camas, [tested('a', 0.2, 20)]);
+    const { alpha, beta } = viableShare({ kind: 'unknown' }, camas);
+    expect(found?.now).toBeCloseTo((alpha + 20) / (alpha + beta + 50), 2);
+    expect((found?.worth ?? 0) / (alpha + beta + 50)).toBeCloseTo(1, 0);
+    expect([found?.spread, found?.ageing, learnViable(camas, [])]).toEqual([undefined, undefined, undefined]);
+  });
+  test('falls with years in store as tests a year and more apart show; plans take that off a lot’s own old test too', () => {
+    const truth = (years: number) => normalCdf(1.5 - 0.3 * years, 0, 1);
+    const tests = [0, 1, 2, 4, 6].flatMap((years) => ['a', 'b'].map((lot) => tested(lot, years, Math.round(200 * truth(years)), 200)));
+    const found = learnViable(camas, tests);
+    expect(found?.ageing).toBeGreaterThan(0.25);
+    expect(found?.ageing).toBeLessThan(0.35);
+    const used = withLearned(camas, { ...(found && { viable: found }) });
+    const mean = ({ alpha, beta }: { alpha: number; beta: number }) => alpha / (alpha + beta);
+    expect(Math.abs(mean(viableShare({ kind: 'unknown' }, used, 3)) - truth(3))).toBeLessThan(0.05);
+    expect(mean(viableShare({ kind: 'tested', tested: 1000, sound: 933 }, used, 4))).toBeCloseTo(truth(4), 1);
+    expect(viableShare({ kind: 'tested', tested: 20, sound: 18 }, camas, 4)).toEqual(
+      viableShare({ kind: 'tested', tested: 20, sound: 18 }, camas),
+    );
+  });
+  test('of lots far apart says less of the next; of none and of all viable it is a figure still', () => {
+    const alike = learnViable(
+      camas,
+      ['a', 'b', 'c', 'd'].map((lot) => tested(lot, 0, 40)),
+    );
+    const apart = learnViable(
+      camas,
+      ['a', 'b', 'c', 'd'].map((lot, i) => tested(lot, 0, [50, 20, 48, 35][i] as number)),
+    );
+    expect([alike?.spread, (apart?.spread ?? 0) > 0]).toEqual([0, true]);
+    expect(apart?.worth).toBeLessThan(0.2 * (alike?.worth ?? 0));
+    for (const came of [0, 50])
+      expect(
+        Object.values(learnViable(camas, [tested('a', 0, came), tested('b', 3, came)]) ?? {}).every(
+          (one) => typeof one !== 'number' || Number.isFinite(one),
+        ),
+      ).toBe(true);
   });
 });
 
@@ -165,10 +226,10 @@ test('a species as plans take it is a species still, with each figure and its we
   const batches = [outcome({ went: { plants: 30, lostInPots: 30 } })];
   const learned = { ...learnSpecies(camas, batches), ...learnSprouting(camas, seasons(1.5, 0.6, 'plan')) };
   const used = Species.parse(withLearned(camas, learned));
-  expect(used.pot.establishes).toBe(learned.establishes?.now);
-  expect(used.worth?.establishes).toBe(70);
+  expect(used.pot.establishes).toBeCloseTo(learned.establishes?.now as number, 4);
+  expect(used.figures?.establishes?.worth).toBe(70);
   expect(used.cold).toMatchObject({ days: learned.cold?.now });
-  expect(handbookLink(used.pot.establishes, used.worth?.establishes)).toMatchObject({ alpha: 70 * used.pot.establishes });
+  expect(handbookLink(used.pot.establishes, used.figures?.establishes?.worth)).toMatchObject({ alpha: 70 * used.pot.establishes });
   expect(withLearned(camas, {})).toEqual(camas);
 });
 

@@ -1,30 +1,50 @@
 import type { Learnable, OwnFigure } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
-import type { Species } from '@chill/model/species.ts';
+import type { Species, SpeciesFigures } from '@chill/model/species.ts';
 import { LINK_WORTH_SEEDS } from '../chance/prospect.ts';
+import { withFigures } from '../methods/figures.ts';
 import type { Counted } from './compare.ts';
 import { type LearnedShare, learnShare } from './learnedShare.ts';
 import { learnSpeed } from './learnedSpeed.ts';
 import { learnSprouting, ripeOf } from './learnedSprouting.ts';
+import { type LearnedViable, type LotTest, learnViable } from './learnedViable.ts';
 import type { LearnedDays } from './weighed.ts';
 
 /** What a nursery's own results say of a species; only what any of them tells of. */
 export type Learned = Partial<
-  Record<'sprouts' | 'establishes' | 'openCoat' | 'hotWater', LearnedShare> & Record<'cold' | 'speed', LearnedDays>
+  { viable: LearnedViable } & Record<'sprouts' | 'establishes' | 'openCoat' | 'hotWater', LearnedShare> &
+    Record<'cold' | 'speed', LearnedDays>
 >;
 
-/** What is to be learned of a species, as the nursery has it ({@link asNurseryHas}), from what came of its batches since each figure was last its own. */
-export function learnSpecies(species: Species, outcomes: readonly Outcome[], figures: readonly OwnFigure[] = []): Learned {
+/** Those of them that are shares. */
+const LEARNED_SHARES = ['viable', 'sprouts', 'establishes', 'openCoat', 'hotWater'] as const;
+
+/** What is to be learned of a species, as the nursery has it ({@link asNurseryHas}), from what came of its batches and from tests of its lots since each figure was last its own. */
+export function learnSpecies(
+  species: Species,
+  outcomes: readonly Outcome[],
+  figures: readonly OwnFigure[] = [],
+  tests: readonly LotTest[] = [],
+): Learned {
   const mine = outcomes.filter((one) => one.speciesId === species.id);
+  const sinceOf = (what: Learnable) => figures.find(({ speciesId, figure }) => speciesId === species.id && figure === what)?.since;
   const after = (what: Learnable) => {
-    const since = figures.find(({ speciesId, figure }) => speciesId === species.id && figure === what)?.since;
+    const since = sinceOf(what);
     return since === undefined ? mine : mine.filter(({ closedOn }) => closedOn > since);
   };
   const learned: Learned = {};
   const put = <K extends Learnable>(what: K, found: Learned[K]) => {
     if (found) learned[what] = found;
   };
-  put('establishes', learnShare(species.pot.establishes, after('establishes').flatMap(pottedOf), species.worth?.establishes));
+  const tested = sinceOf('viable') ?? '';
+  put(
+    'viable',
+    learnViable(
+      species,
+      tests.filter(({ speciesId, on }) => speciesId === species.id && on > tested),
+    ),
+  );
+  put('establishes', learnShare(species.pot.establishes, after('establishes').flatMap(pottedOf), species.figures?.establishes?.worth));
   for (const how of ['openCoat', 'hotWater'] as const)
     if (species.hardCoat)
       put(
@@ -32,7 +52,7 @@ export function learnSpecies(species: Species, outcomes: readonly Outcome[], fig
         learnShare(
           species.hardCoat[how],
           after(how).flatMap((one) => openedOf(one, how)),
-          species.worth?.[how],
+          species.figures?.[how]?.worth,
         ),
       );
   const ripe = (batches: readonly Outcome[]) => batches.flatMap((one) => ripeOf(one, species));
@@ -47,52 +67,33 @@ export function learnSpecies(species: Species, outcomes: readonly Outcome[], fig
 
 /** A species with the nursery's own figures in the place of the handbook's. */
 export function asNurseryHas(species: Species, figures: readonly OwnFigure[] = []): Species {
-  const mine = figures.filter(({ speciesId }) => speciesId === species.id);
-  if (mine.length === 0) return species;
-  const of = (what: Learnable) => mine.find(({ figure }) => figure === what);
-  const share = (what: 'sprouts' | 'establishes' | 'openCoat' | 'hotWater') => {
-    const own = of(what);
-    return own?.share === undefined ? undefined : { now: own.share, worth: own.worth ?? LINK_WORTH_SEEDS };
-  };
-  const days = (what: 'cold' | 'speed') => {
-    const own = of(what);
-    return own?.days && { now: own.days };
-  };
-  return inPlace(species, {
-    ...{ sprouts: share('sprouts'), establishes: share('establishes'), openCoat: share('openCoat'), hotWater: share('hotWater') },
-    ...{ cold: days('cold'), speed: days('speed') },
-  });
+  const own: SpeciesFigures = {};
+  for (const { speciesId, figure, share, worth = LINK_WORTH_SEEDS, days } of figures) {
+    if (speciesId !== species.id) continue;
+    if (figure === 'cold' || figure === 'speed') {
+      if (days) own[figure] = days;
+    } else if (share !== undefined) own[figure] = { now: share, worth };
+  }
+  return withFigures(species, own);
 }
 
 /** The species as plans take it: with what was learned in the place of what the handbook says. */
 export function withLearned(species: Species, learned: Learned): Species {
-  return inPlace(species, learned);
+  const figures: SpeciesFigures = {};
+  for (const what of LEARNED_SHARES) {
+    const found = learned[what];
+    if (found) figures[what] = { now: rounded(found.now), worth: Math.max(1, rounded(found.worth)) };
+  }
+  for (const what of ['cold', 'speed'] as const) {
+    const found = learned[what];
+    if (found) figures[what] = found.now;
+  }
+  const ageing = learned.viable?.ageing;
+  if (figures.viable && ageing !== undefined) figures.viable.ageing = rounded(ageing);
+  return withFigures(species, figures);
 }
 
-type Shares = Partial<Record<'sprouts' | 'establishes' | 'openCoat' | 'hotWater', Pick<LearnedShare, 'now' | 'worth'> | undefined>>;
-type Days = Partial<Record<'cold' | 'speed', Pick<LearnedDays, 'now'> | undefined>>;
-
-function inPlace(species: Species, { sprouts, establishes, openCoat, hotWater, cold, speed }: Shares & Days): Species {
-  const { hardCoat } = species;
-  const worth = Object.fromEntries(
-    Object.entries({ sprouts, establishes, openCoat, hotWater }).flatMap(([what, found]) =>
-      found ? [[what, Math.round(found.worth)]] : [],
-    ),
-  );
-  return {
-    ...species,
-    ...(Object.keys(worth).length > 0 && { worth: { ...species.worth, ...worth } }),
-    ...(establishes && { pot: { ...species.pot, establishes: establishes.now } }),
-    ...(hardCoat &&
-      (openCoat || hotWater) && {
-        hardCoat: { ...hardCoat, ...(openCoat && { openCoat: openCoat.now }), ...(hotWater && { hotWater: hotWater.now }) },
-      }),
-    ...(cold && species.cold.need !== 'none' && { cold: { ...species.cold, days: cold.now } }),
-    ...((sprouts || speed) && {
-      sprouting: { ...species.sprouting, ...(sprouts && { share: sprouts.now }), ...(speed && { days: speed.now }) },
-    }),
-  };
-}
+const rounded = (figure: number) => Math.round(figure * 1e4) / 1e4;
 
 function pottedOf({ went }: Outcome): Counted[] {
   const plants = went.plants ?? 0;

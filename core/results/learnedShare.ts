@@ -11,7 +11,7 @@ export interface LearnedShare {
   now: number;
   low: number;
   high: number;
-  /** Seeds seen that it counts for, the handbook's ten among them. */
+  /** Seeds seen that it counts for in the next batch, the handbook's ten among them: fewer where batches differ. */
   worth: number;
   /** How much batches differ beyond luck, 0 to 1; absent before there are three. */
   spread?: number;
@@ -37,11 +37,17 @@ export function learnShare(said: number, counted: readonly Counted[], prior = LI
   const beta = (1 - said) * prior + of - came;
   const [low, high] = betaQuantiles(Math.max(1e-3, alpha), Math.max(1e-3, beta), [0.05, 0.95]) as unknown as [number, number];
   return {
-    ...{ said, batches: counted.length, now: alpha / (alpha + beta), low, high, worth: alpha + beta },
+    ...{ said, batches: counted.length, now: alpha / (alpha + beta), low, high, worth: worthForNext(alpha + beta, spread) },
     had: { came: sum(counted.map((one) => one.came)), of: sum(counted.map((one) => one.of)) },
     ...(spread !== undefined && { spread }),
   };
 }
+
+/**
+ * How many seeds seen a share counts for in the next batch, where batches differ: what is not known of their mean and how far one lies from it, together, as
+ * one Beta of the same mean and variance.
+ */
+export const worthForNext = (worth: number, spread = 0) => (worth * (1 - spread)) / (1 + spread * worth);
 
 /** What part of a batch's seeds it tells of by itself, where batches differ. */
 export const tells = (seeds: number, spread = 0) => 1 / (1 + Math.max(0, seeds - 1) * spread);

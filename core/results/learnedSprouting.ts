@@ -1,15 +1,14 @@
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import { betaQuantiles } from '../chance/distributions.ts';
-import { LINK_WORTH_SEEDS } from '../chance/prospect.ts';
+import { handbookLink, LINK_WORTH_SEEDS } from '../chance/prospect.ts';
 import { daysToFree, type Requirement, releasedShare, requirementFrom } from '../chill/requirement.ts';
 import { chills, keptDry } from '../kinds/stages.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
 import type { Counted } from './compare.ts';
 import { germinated, sproutedBy } from './germinated.ts';
-import { type LearnedShare, logBetaBinomial, mostLikely, SPREAD_FROM, SPREADS, tells } from './learnedShare.ts';
-import { type LearnedDays, middles, momentsOf, sum, tenth } from './weighed.ts';
+import { type LearnedShare, logBetaBinomial, mostLikely, SPREAD_FROM, SPREADS, tells, worthForNext } from './learnedShare.ts';
+import { type LearnedDays, momentsOf, stepsOf, sum, tenth } from './weighed.ts';
 
 /** What a batch tells of its cold and of the share that sprouts: so many of so many came, of which so many were able, and would have by then. */
 export interface Ripe extends Counted {
@@ -45,6 +44,8 @@ export function ripeOf({ sprouting, treated, stages, believed }: Outcome, specie
 const LEVELS = Array.from({ length: 49 }, (_, i) => Math.exp(((i - 24) / 24) * 1.2));
 const SPREAD_FACTORS = [0.6, 0.8, 1, 1.25, 1.6];
 const SHARES = 24;
+/** Every so many laws are enough to see where the share lies. */
+const COARSE = 14;
 /** The handbook's figure is worth ten seeds: two each at the cold that frees these shares by it, answering as it says. */
 const PRIOR_AT = [0.1, 0.3, 0.5, 0.7, 0.9];
 const PRIOR_SEEDS = LINK_WORTH_SEEDS / PRIOR_AT.length;
@@ -58,37 +59,48 @@ export function learnSprouting(species: Species, batches: readonly Ripe[]): { sp
   const { share } = species.sprouting;
   const said = species.cold.need === 'none' ? undefined : requirementFrom(species.cold.days, species.cold.freedWithout);
   const chilled = batches.filter(({ earned_days }) => earned_days !== undefined);
-  const prior = species.worth?.sprouts ?? LINK_WORTH_SEEDS;
-  const shares = share > 0 && share < 1 ? betaQuantiles(share * prior, (1 - share) * prior, middles(SHARES)) : [share];
+  const prior = handbookLink(share, species.figures?.sprouts?.worth);
   const grid = said && chilled.length > 0 ? laws(said) : [undefined];
-  const weigh = (spread: number): (Weighed & { expected: number[] })[] => {
-    const points = grid.flatMap((law) => {
+  const weigh = (shares: readonly Step[], over: readonly (Requirement | undefined)[], spread = 0) => {
+    const points = over.flatMap((law) => {
       const before = law && said ? asTenSeeds(law, said) : 0;
       const reached = batches.map(({ earned_days, able, byThen, released }) => {
         const free = law && earned_days !== undefined ? releasedShare(earned_days, law) : released;
         return able * byThen * free;
       });
-      return Array.from(shares, (one) => {
-        const expected = reached.map((most) => Math.min(1 - 1e-9, Math.max(1e-9, one * most)));
+      return shares.map((one) => {
+        const expected = reached.map((most) => Math.min(1 - 1e-9, Math.max(1e-9, one.share * most)));
         const logs = batches.map(({ came, of }, i) => {
           const p = expected[i] as number;
           return tells(of, spread) * (came * Math.log(p) + (of - came) * Math.log(1 - p));
         });
-        return { law, share: one, expected, log: before + sum(logs) };
+        return { law, share: one.share, expected, log: one.log + before + sum(logs) };
       });
     });
     const top = Math.max(...points.map(({ log }) => log));
     return points.map((one) => ({ ...one, weight: Math.exp(one.log - top) }));
   };
+  let steps: Step[] = [{ share, log: 0 }];
+  if (typeof prior === 'object' && 'alpha' in prior) {
+    const about = weigh(
+      stepsOf(prior, SHARES),
+      grid.filter((_, i) => i % COARSE === 0),
+    );
+    steps = stepsOf(
+      prior,
+      SHARES,
+      about.map(({ share: value, weight }) => ({ value, weight })),
+    );
+  }
   // What batches differ by for other colds is no luck: they are held against what the likeliest law expects of each.
-  const plain = weigh(0);
+  const plain = weigh(steps, grid);
   const best = plain.find(({ weight }) => weight === 1) as (typeof plain)[number];
   const likeliest = best.expected;
   const spread =
     batches.length >= SPREAD_FROM
       ? mostLikely(SPREADS, (one) => sum(batches.map((batch, i) => logBetaBinomial(batch, likeliest[i] as number, one))))
       : undefined;
-  const weighed = spread ? weigh(spread) : plain;
+  const weighed = spread ? weigh(steps, grid, spread) : plain;
   // Of all that were there, those that could come by then.
   const able = sum(batches.map(({ of }, i) => (of * (likeliest[i] as number)) / best.share));
   const came = sum(batches.map((batch) => batch.came));
@@ -115,6 +127,8 @@ function asTenSeeds({ logMedian, spread }: Requirement, said: Requirement): numb
   );
 }
 
+type Step = ReturnType<typeof stepsOf>[number];
+
 interface Weighed {
   law: Requirement | undefined;
   share: number;
@@ -133,7 +147,7 @@ function shareFrom(
   return {
     ...{ said, batches, now: mean, low, high, had },
     // As many seeds as a Beta of that mean and spread stands for.
-    worth: Math.max(LINK_WORTH_SEEDS, (mean * (1 - mean)) / Math.max(1e-9, variance) - 1),
+    worth: worthForNext(Math.max(LINK_WORTH_SEEDS, (mean * (1 - mean)) / Math.max(1e-9, variance) - 1), spread),
     ...(spread !== undefined && { spread }),
   };
 }

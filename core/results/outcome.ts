@@ -5,11 +5,12 @@ import { meanShare } from '../chance/shares.ts';
 import { mediumOf } from '../kinds/stages.ts';
 import type { Seen } from '../ledger/batchState.ts';
 import { eventsInForce } from '../ledger/standing.ts';
-import { viableShare } from '../lot/viability.ts';
+import { viableOn } from '../lot/lotLedger.ts';
 import { sproutingStage } from '../methods/stageOrder.ts';
-import type { BatchView } from '../schedule/reader.ts';
+import { asItStands, type BatchView } from '../schedule/reader.ts';
 import { workDone } from '../season/work.ts';
 import type { ReleasedPart } from '../sprout/belief.ts';
+import { handsTogether } from './hands.ts';
 
 /**
  * What came of a batch, or has come of it so far: where its seeds went, how its stages went against the plan that was made, what it took, and what its
@@ -22,6 +23,8 @@ export function outcomeOf(view: BatchView, today: string): Outcome {
   const { state, treatment } = projection;
   const sprouting = sproutingOf(view);
   const opened = openedOf(view);
+  const { standing } = eventsInForce(batch.events);
+  const hands = handsTogether(standing.flatMap(({ by }) => (by === undefined ? [] : [{ name: by, entries: 1 }])));
   return {
     ...{ batchId: id, code, speciesId, lotId, lotCode: lot.code, madeOn, closedOn: state.closedOn ?? today },
     method: { id: plan.way.id, name: plan.way.name },
@@ -40,6 +43,7 @@ export function outcomeOf(view: BatchView, today: string): Outcome {
       };
     }),
     minutes: workDone(view).reduce((sum, { minutes }) => sum + minutes, 0),
+    ...(hands.length > 0 && { hands }),
     ...(sprouting && { sprouting }),
     ...(treatment && {
       treated: {
@@ -154,9 +158,9 @@ function releasedBy(parts: readonly ReleasedPart[], share: number): number {
 }
 
 /** What was believed of the shares that the counts tell of together. */
-function believedOf({ species, lot, projection: { outlook } }: BatchView): Outcome['believed'] {
+function believedOf({ batch, species, lot, projection: { outlook } }: BatchView): Outcome['believed'] {
   const { chain, opened } = outlook;
-  const viable = meanShare(viableShare(lot.state.viability, species));
+  const viable = meanShare(viableOn(asItStands(lot), species, batch.madeOn));
   const within = (share: number) => Math.min(1, Math.max(0, Math.round(share * 1e4) / 1e4));
   return {
     able: within(viable * opened * chain.answered * chain.warmth * chain.lit),

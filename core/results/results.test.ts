@@ -11,6 +11,7 @@ import type { Recorded } from '../schedule/record.ts';
 import { recordFinish, recordMoves, recordPlantOut, recordPotted } from '../schedule/record.ts';
 import { newId, SEEDS, towelBench, warmSince } from '../schedule/testing.ts';
 import { fisherExact } from './compare.ts';
+import { mostlyBy } from './hands.ts';
 import { judged, lateBy } from './judged.ts';
 import { outcomeOf } from './outcome.ts';
 import { trialVerdict } from './trial.ts';
@@ -40,13 +41,14 @@ describe('what came of a batch', () => {
     count(batch, addDays(since, 6), 12);
     put(batch, { id: newId(), on: addDays(since, 9), kind: 'checked', moves: [{ from: 'waiting', to: 'mouldy', count: 5 }] });
     count(batch, addDays(since, 12), 10);
+    for (const [i, by] of ['Ida', 'Tomas', 'Ida'].entries()) put(batch, { id: newId(), on: addDays(since, 12 + i), kind: 'refreshed', by });
     putAll(batch, recordMoves(state(), { lost: 2 }, addDays(since, 13), newId));
     putAll(batch, recordPotted(state(), 19, 1, addDays(since, 14), newId));
     putAll(batch, recordFinish(batch, state(), 'lost', situation(larch, addDays(since, 14)), addDays(since, 14), newId));
     const out = addDays(since, 60);
     putAll(batch, recordPlantOut(read(batch, larch, out).now, state(), 15, { others: 'lost' }, out, newId));
     const outcome = Outcome.parse(outcomeOf(viewOf(batch, out), out));
-    const { went, seeds, sprouting, treated, stages, minutes } = outcome;
+    const { went, seeds, sprouting, treated, stages, minutes, hands } = outcome;
     expect(Object.values(went).reduce((sum, one) => sum + one, 0)).toBe(SEEDS);
     expect(seeds).toBe(SEEDS);
     expect(went).toMatchObject({ plants: 15, mouldy: 5 });
@@ -59,6 +61,11 @@ describe('what came of a batch', () => {
     expect(sprouting?.visits.at(-1)?.left).toBe(SEEDS - 22 - 5);
     expect(sprouting?.visits.every(({ warmth }, i, all) => warmth > (all[i - 1]?.warmth ?? 0))).toBe(true);
     expect(treated?.earned_days).toBeGreaterThan(20);
+    expect(hands).toEqual([
+      { name: 'Ida', entries: 2 },
+      { name: 'Tomas', entries: 1 },
+    ]);
+    expect(mostlyBy(outcome)).toBe('Ida');
     expect(minutes).toBeGreaterThan(5);
     expect(stages.at(-1)?.was?.end).toBe(out);
     expect(lateBy(outcome)).toBe(lateBy({ stages: stages.slice(-1) }));
@@ -96,6 +103,31 @@ describe('judged', () => {
         outcome: { seeds: 40, went: { plants: 15, neverSprouted: 18, mouldy: 7 }, minutes: 30, closedOn: '2027-06-01' },
       },
     ]);
+    const by = (names: [string, number][]) => ({ hands: names.map(([name, entries]) => ({ name, entries })) });
+    const [sum] = judged([
+      part('a', by([['Ida', 3]])),
+      part('b', {
+        splitFrom: 'a',
+        ...by([
+          ['Tomas', 2],
+          ['Ida', 1],
+        ]),
+      }),
+    ]);
+    expect(sum?.outcome.hands).toEqual(
+      by([
+        ['Ida', 4],
+        ['Tomas', 2],
+      ]).hands,
+    );
+    expect(
+      mostlyBy(
+        by([
+          ['Ida', 2],
+          ['Tomas', 2],
+        ]),
+      ),
+    ).toBeUndefined();
     expect(judged([split, whole])[0]).toMatchObject({ plants: 12, outcome: { went: { movedOn: 10 } } });
     expect(judged([split, whole])[0]).not.toHaveProperty('against');
     expect(judged([twice])[0]).toMatchObject({ plants: 3, codes: ['C'] });
@@ -147,6 +179,12 @@ describe('a trial', () => {
       'starts',
       'oneBag',
     ]);
+    const by = (name: string, entries = 3) => ({ hands: [{ name, entries }] });
+    expect(trialVerdict([arm(1, 18, by('Ida')), arm(2, 31, by('Tomas'))], closed).doubts).toContainEqual({
+      why: 'hands',
+      names: ['Ida', 'Tomas'],
+    });
+    expect(doubts([arm(1, 18, by('Ida')), arm(2, 31)], closed)).toEqual(['oneBag']);
   });
   test('of batches that nobody dealt at random says so first', () => {
     expect(trialVerdict([arm(1, 18), arm(2, 31)], closed, false).doubts[0]).toEqual({ why: 'notDealt' });

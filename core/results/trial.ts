@@ -3,6 +3,7 @@ import type { PlaceId } from '@chill/model/primitives.ts';
 import { daysBetween } from '../calendar/dates.ts';
 import { SIGNIFICANCE, seedsPerArm, smallestDifference } from './armSize.ts';
 import { type Counted, chanceBetter, type Difference, fisherExact, holm, logRank, newcombe } from './compare.ts';
+import { mostlyBy } from './hands.ts';
 import { judged } from './judged.ts';
 
 /** One arm of a trial with everything that was split off from it. */
@@ -41,6 +42,8 @@ export type Doubt =
   | { why: 'tooFew'; smallest?: number }
   | { why: 'halfWay'; open: number; wrongOneIn: number }
   | { why: 'places'; stage: Outcome['stages'][number]['kind'] }
+  /** Not all arms were mostly in the same hands. */
+  | { why: 'hands'; names: string[] }
   | { why: 'starts'; days: number }
   | { why: 'oneBag' };
 
@@ -117,6 +120,8 @@ function doubtsOf(arms: readonly Arm[], held: readonly Held[]): Doubt[] {
   }
   const apart = placesApart(arms);
   if (apart) doubts.push({ why: 'places', stage: apart });
+  const names = arms.flatMap(({ outcome }) => mostlyBy(outcome) ?? []);
+  if (new Set(names).size > 1) doubts.push({ why: 'hands', names: [...new Set(names)] });
   const starts = arms.flatMap(({ outcome }) => outcome.stages[0]?.was?.start ?? []).sort();
   const days = starts.length > 1 ? daysBetween(starts[0] as string, starts.at(-1) as string) : 0;
   if (days > STARTED_APART) doubts.push({ why: 'starts', days });

@@ -52,7 +52,8 @@ function corrected(batch: Batch, wrong: LedgerEvent, right: Correction, newId: N
     return recordCheck(batch, state, { ...(damp && { damp }), ...(mould && { mould }), counts, ...(note && { note }) }, on, newId);
   }
   if (wrong.kind === 'seedsMoved') return recordMoves(stateBefore(batch, wrong.id), counts, on, newId);
-  const { batchId: _batch, version: _version, recordedAt: _recorded, note: _note, ...kept } = wrong;
+  // Whoever corrects puts their own name to it.
+  const { batchId: _batch, version: _version, recordedAt: _recorded, note: _note, by: _by, ...kept } = wrong;
   const mL = wrong.kind === 'watered' && right.mL !== undefined ? { mL: right.mL } : {};
   return { events: [{ ...kept, ...mL, id: newId(), on, ...(note && { note }) } as NewEvent] };
 }

@@ -30,7 +30,7 @@ const named = (why: Why | undefined): Record<string, string> =>
 describe('why so many seeds', () => {
   test('every link stands there with its value, and multiplies to what the rule says', () => {
     const one = proposal('cercis-canadensis', 'sand-in-fridge');
-    const why = whySeeds(one, 40, 0.9, { alpha: 17.5, beta: 3.5 }, 'your test');
+    const why = whySeeds(one, 40, 0.9, { viable: { alpha: 17.5, beta: 3.5 }, from: 'your test', untested: false });
     const links = named(why);
     expect(Object.keys(links)).toEqual([
       'viable',
@@ -44,7 +44,11 @@ describe('why so many seeds', () => {
     expect(Number.parseInt(/multiply to (\d+) %/.exec(shown(why.rule))?.[1] ?? '', 10)).toBeCloseTo(product * 100, -0.5);
   });
   test('smoke is a link where a seed answers to it', () => {
-    const why = whySeeds(proposal('syncarpha-vestita', 'no-cold'), 40, 0.9, { alpha: 17.5, beta: 3.5 }, 'your test');
+    const why = whySeeds(proposal('syncarpha-vestita', 'no-cold'), 40, 0.9, {
+      viable: { alpha: 17.5, beta: 3.5 },
+      from: 'your test',
+      untested: false,
+    });
     expect(named(why)['answer to smoke or flooding']).toBe('75 %');
   });
 });

@@ -1,3 +1,4 @@
+import type { SpeciesFigures } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { say } from '@chill/words/why.ts';
@@ -36,6 +37,7 @@ export interface Why {
 
 /** What a nursery's own results say, as far as a reason needs it: what the handbook says, and what was had. */
 export interface OwnResults {
+  viable?: OwnShare;
   sprouts?: OwnShare;
   establishes?: OwnShare;
   openCoat?: OwnShare;
@@ -47,24 +49,38 @@ interface OwnShare {
   said: number;
   had: { came: number; of: number };
   batches: number;
+  ageing?: number;
 }
 
 const handbookSaid = (own: OwnShare | undefined, otherwise: Said): Said =>
   own ? say.of('learnedShare', { said: percent(own.said), came: own.had.came, of: own.had.of, count: own.batches }) : otherwise;
+
+const lotsSaid = ({ said, had, batches }: OwnShare): Said =>
+  say.of('learnedLots', { said: percent(said), came: had.came, of: had.of, count: batches });
+
+/** What is known of a lot's viability, from where, whether that is only what such seed usually is, and how many years of dry storage are taken off it. */
+interface ViableLot {
+  viable: BetaShare;
+  from: Said;
+  untested: boolean;
+  years?: number;
+}
 
 /** Why so many seeds. `own`: what the nursery's own results say of the species. */
 export function whySeeds(
   proposal: Proposal,
   plants: number,
   confidence: number,
-  viable: BetaShare,
-  viableFrom: Said,
+  { viable, from, untested, years = 0 }: ViableLot,
   own: OwnResults = {},
 ): Why {
   const { chain, method } = proposal;
   const { how } = coatOpeningKind(method);
   const links = [
-    { name: say.of('viable'), value: percent(meanShare(viable)), from: viableFrom },
+    { name: say.of('viable'), value: percent(meanShare(viable)), from: untested && own.viable ? lotsSaid(own.viable) : from },
+    ...(own.viable?.ageing !== undefined && years > 0
+      ? [{ name: say.of('storedSince'), value: say.of('years', { years: years.toFixed(1) }), from: say.of('agesByOwnTests') }]
+      : []),
     ...(chain.opened < 1
       ? [{ name: say.of('scarified'), value: percent(chain.opened), from: handbookSaid(how && own[how], say.of('handbook')) }]
       : []),
@@ -167,9 +183,12 @@ export function whyTreatment(
     learned,
     forecast,
     cold,
+    planned = {},
   }: {
     learned?: RotMultiplier | undefined;
     cold?: OwnResults['cold'];
+    /** The nursery's own figures that a batch was planned with. */
+    planned?: SpeciesFigures | undefined;
     forecast?: Pick<TreatmentForecast, 'measured' | 'days' | 'expectedMeasured'>;
   } = {},
 ): Why {
@@ -177,7 +196,9 @@ export function whyTreatment(
   const rate = rotIn(treatment.rot.medium);
   const response = treatment.response ?? COLD_RESPONSE;
   const days = (pick: 'from' | 'to') =>
-    cold ? say.of('learnedDays', { said: Math.round(cold.said[pick]), count: cold.batches }) : say.of('handbook');
+    cold
+      ? say.of('learnedDays', { said: Math.round(cold.said[pick]), count: cold.batches })
+      : say.of(planned.cold ? 'plannedWithOwn' : 'handbook');
   return {
     figure,
     inputs: [
@@ -258,7 +279,7 @@ export function whyTopUp(water_mL: number, pieces: number, medium: Medium): Why 
 }
 
 /** Why so many sprouts are to be expected by now. */
-export function whyExpected(forecast: SproutForecast): Why {
+export function whyExpected(forecast: SproutForecast, planned: SpeciesFigures = {}): Why {
   const { expectedByNow, seeds, willSprout, temperature_C, law, halfway_days, day } = forecast;
   return {
     figure: say.of('aboutGerminatedByDay', { expectedByNow: Math.round(expectedByNow), day }),
@@ -268,9 +289,13 @@ export function whyExpected(forecast: SproutForecast): Why {
       {
         name: say.of('halfThoseBy'),
         value: say.of('day', { halfway: halfway_days.toFixed(1) }),
-        from: say.of('handbookCHere', { temperature: temperature_C }),
+        from: say.of(planned.speed ? 'plannedWithOwnHere' : 'handbookCHere', { temperature: temperature_C }),
       },
-      { name: say.of('spread'), value: law.spread.toFixed(2), from: say.of('handbookFirstTenthNineTenths') },
+      {
+        name: say.of('spread'),
+        value: law.spread.toFixed(2),
+        from: say.of(planned.speed ? 'plannedWithOwn' : 'handbookFirstTenthNineTenths'),
+      },
     ],
     rule: say.of('progressAddsUpDegreeDays'),
     source: say.of('thermalTimeBradford2002Bewley'),

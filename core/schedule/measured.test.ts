@@ -18,7 +18,7 @@ import { learnRot } from '../rot/learned.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
 import { mouldOf } from './mould.ts';
 import { project } from './project.ts';
-import { NurseryReader, type Stored } from './reader.ts';
+import { type BatchView, NurseryReader, type Stored } from './reader.ts';
 import type { Situation } from './situation.ts';
 import type { Task } from './task.ts';
 import { tasksFor } from './tasks.ts';
@@ -258,6 +258,19 @@ describe('the nursery read at once', () => {
     });
     expect(view?.projection.treatment?.takeOutOn).toBe(alone.treatment?.takeOutOn);
     expect(view?.projection.treatment?.earned).toBe(20);
+  });
+  test('a batch goes by the figures it was planned with to its end, whatever the handbook says', () => {
+    const all = stored();
+    const batch = all.batches[0] as Batch;
+    const days = { from: 30, to: 60 };
+    const figures = { cold: days, establishes: { now: 0.5, worth: 80 } };
+    const [usual, own] = [batch, { ...batch, plan: { ...batch.plan, figures } }].map(
+      (one) => new NurseryReader().read({ ...all, batches: [one] }).batches[0] as BatchView,
+    );
+    expect(own?.species).toMatchObject({ cold: { days }, pot: { establishes: 0.5 } });
+    const out = (view: BatchView | undefined) => view?.projection.treatment?.takeOutOn as string;
+    expect(out(own) < out(usual)).toBe(true);
+    expect(usual?.species).toBe(root);
   });
   test('reads again only what has changed: a place that a batch never lay in makes no difference to it', () => {
     const reader = new NurseryReader();

@@ -19,8 +19,7 @@ import { STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
-import { broughtBy } from '../lot/lotLedger.ts';
-import { viableShare } from '../lot/viability.ts';
+import { broughtBy, viableOn } from '../lot/lotLedger.ts';
 import { type Chain, chainOf, isCoatLink, type ResolvedStage, seedLinks, treatmentOf, withDays, withOwnRot } from '../methods/resolve.ts';
 import { isTakenUp, sproutingStage } from '../methods/stageOrder.ts';
 import { towelEvidence } from '../methods/towelTest.ts';
@@ -181,7 +180,7 @@ function ableShare(
   stages: readonly ResolvedStage[],
   opened: number | undefined,
 ): Prospect {
-  const viable = viableShare(lot.soundness, species);
+  const viable = viableOn(lot, species, batch.madeOn);
   const turned = stages.some(({ kind }) => STAGES[kind].course === 'turns') ? TURNS_SURVIVAL : 1;
   const links = seedLinks(viable, species, batch.plan.way, chain).map(
     (one): NamedLink => (opened !== undefined && isCoatLink(one) ? { key: one.key, link: opened } : one),
@@ -230,7 +229,7 @@ function plantsFrom(
   for (const [i, { exposure, rotShape }] of stages.entries())
     if (exposure) multiply(draws, { key: `rot ${i}`, link: { exposure, shape: rotShape ?? ROT_PRIOR.shape } });
   const plants = draws.map((share) => (left * share + up) / (left + up));
-  multiply(plants, { key: 'establishes', link: handbookLink(species.pot.establishes, species.worth?.establishes) });
+  multiply(plants, { key: 'establishes', link: handbookLink(species.pot.establishes, species.figures?.establishes?.worth) });
   const { low, high } = rangeOf(left + up, spreadBy(summed(plants), nursery.settings.spread ?? 1));
   return { low: low + sure, high: high + sure };
 }

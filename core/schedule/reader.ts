@@ -10,6 +10,7 @@ import { stateOf } from '../ledger/fold.ts';
 import { asPlannedNow } from '../ledger/planInForce.ts';
 import { lotState } from '../lot/lotLedger.ts';
 import type { LotState } from '../lot/lotState.ts';
+import { withFigures } from '../methods/figures.ts';
 import { type LearnedRot, learnRot } from '../rot/learned.ts';
 import { mouldOf } from './mould.ts';
 import { type Projection, project } from './project.ts';
@@ -57,9 +58,9 @@ export interface ReadNursery {
 }
 
 /** A lot as its ledger leaves it: with what its tests say, and kept as it was last moved. Whatever is computed of a lot takes this. */
-export function asItStands(lot: LotView): Lot & { towelTests: readonly TowelResult[] } {
-  const { state } = lot;
-  return { ...lot, soundness: state.viability, towelTests: state.towelTests, ...(state.storage && { storage: state.storage }) };
+export function asItStands(lot: LotView): Lot & { towelTests: readonly TowelResult[]; testedOn?: PlainDate } {
+  const { viability: soundness, towelTests, storage, testedOn } = lot.state;
+  return { ...lot, soundness, towelTests, ...(storage && { storage }), ...(testedOn && { testedOn }) };
 }
 
 /** A batch with a running timer is read again this often, ms. */
@@ -128,14 +129,14 @@ export class NurseryReader {
     return view;
   }
 
-  #view(batch: Batch, species: Species, lot: LotView, around: Omit<Situation, 'species' | 'lot'> & Stored): BatchView {
+  #view(batch: Batch, printed: Species, lot: LotView, around: Omit<Situation, 'species' | 'lot'> & Stored): BatchView {
     const { today, places, nursery, temperatures, rot, now, now_ms } = around;
     const kept = this.#views.get(batch);
     const ofLot =
       kept?.view.lot === lot
         ? kept.ofLot
         : JSON.stringify([lot.state.viability, lot.state.towelTests, lot.state.storage, lot.wintered, lot.provenance]);
-    const against = [today, places, nursery, rot, species, ofLot, ...recordsOf(batch, temperatures)];
+    const against = [today, places, nursery, rot, printed, ofLot, ...recordsOf(batch, temperatures)];
     // What runs against a timer has tasks by the hour; everything else only by the day.
     const timed = kept?.view.projection.state.timers.some(({ ended }) => !ended);
     const fresh = kept && (!timed || now_ms - kept.read_ms < READ_AGAIN_MS);
@@ -143,6 +144,8 @@ export class NurseryReader {
       if (kept.view.lot !== lot) kept.view = { ...kept.view, lot };
       return kept.view;
     }
+    // What it was planned with holds to its end, whatever is learned meanwhile.
+    const species = withFigures(printed, batch.plan.figures);
     const situation: Situation = { species, lot: asItStands(lot), places, nursery, today, temperatures, now, ...(rot && { rot }) };
     const projection = project(batch, situation);
     const view = { batch, species, lot, projection, tasks: tasksFor(batch, projection, situation) };

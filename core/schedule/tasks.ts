@@ -11,7 +11,7 @@ import { keptDry, mediumOf, STAGES } from '../kinds/stages.ts';
 import { decidedNext } from '../ledger/planInForce.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
-import { viableShare } from '../lot/viability.ts';
+import { viableOn } from '../lot/lotLedger.ts';
 import { sproutingStage } from '../methods/stageOrder.ts';
 import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, checkEvery, POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
@@ -105,7 +105,7 @@ function waitingTasks(context: TaskContext): Task[] {
   return [...followUps(context), ...(next.due < out ? [next, move] : [move])];
 }
 
-function takeOutLateness({ projection, situation, index }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
+function takeOutLateness({ batch, projection, situation, index }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
   const { treatment } = projection;
   if (treatment?.stage !== index || situation.today <= treatment.takeOutOn) return undefined;
   const late = spell.of(daysBetween(treatment.takeOutOn, situation.today));
@@ -114,7 +114,7 @@ function takeOutLateness({ projection, situation, index }: TaskContext): Pick<Dr
   }
   // The curve tells of a hundred viable seeds.
   const viable =
-    countIn(projection.state.counts, ['waiting', 'swollen']) * meanShare(viableShare(situation.lot.soundness, situation.species));
+    countIn(projection.state.counts, ['waiting', 'swollen']) * meanShare(viableOn(situation.lot, situation.species, batch.madeOn));
   const lost = Math.round((Math.max(0, -treatment.aWeekMore) / 100) * viable);
   const costs =
     lost > 0

@@ -112,6 +112,7 @@ function eventRows({ batch, projection: { state } }: BatchView, places: readonly
     kind: event.kind,
     told: describeEvent(event, batch, { timers: state.timers, places }),
     inForce: state.inForce.has(event.id),
+    by: event.by,
     corrects: batch.events.find(({ id }) => id === event.corrects)?.version,
     recordedAt: event.recordedAt,
   }));

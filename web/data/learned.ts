@@ -1,9 +1,11 @@
 import { asNurseryHas, type Learned, withLearned } from '@chill/core/results/learned.ts';
+import { type LotTest, lotTests } from '@chill/core/results/learnedViable.ts';
 import type { LotsApart } from '@chill/core/results/lotsApart.ts';
+import type { LotView } from '@chill/core/schedule/reader.ts';
 import type { OwnFigure } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { LearnAnswer, LearnQuestion } from '../workers/learn.ts';
 import { useNursery } from './nursery.ts';
 import { useResults } from './results.ts';
@@ -29,6 +31,7 @@ interface Learning {
   outcomes: Outcome[];
   printed: readonly Species[];
   figures: OwnFigure[];
+  tests: LotTest[];
   found: Found;
   listeners: Set<(found: Found) => void>;
   worker: Worker;
@@ -36,13 +39,19 @@ interface Learning {
 let last: Learning | undefined;
 
 /** Learns beside the page, species by species, that one first which is wanted first. */
-function learn(outcomes: Outcome[], printed: readonly Species[], figures: OwnFigure[], first: string | undefined): Learning {
-  if (last?.outcomes === outcomes && last.printed === printed && last.figures === figures) return last;
+function learn(
+  outcomes: Outcome[],
+  printed: readonly Species[],
+  figures: OwnFigure[],
+  tests: LotTest[],
+  first: string | undefined,
+): Learning {
+  if (last?.outcomes === outcomes && last.printed === printed && last.figures === figures && last.tests === tests) return last;
   last?.worker.terminate();
-  const grown = new Set(outcomes.map(({ speciesId }) => speciesId));
+  const grown = new Set([...outcomes, ...tests].map(({ speciesId }) => speciesId));
   const species = printed.filter(({ id }) => grown.has(id)).map((one) => asNurseryHas(one, figures));
   const worker = new Worker(new URL('../workers/learn.ts', import.meta.url), { type: 'module' });
-  const made: Learning = { outcomes, printed, figures, found: NOT_YET, listeners: new Set(), worker };
+  const made: Learning = { outcomes, printed, figures, tests, found: NOT_YET, listeners: new Set(), worker };
   const tell = (found: Found) => {
     made.found = found;
     for (const listener of made.listeners) listener(found);
@@ -58,6 +67,7 @@ function learn(outcomes: Outcome[], printed: readonly Species[], figures: OwnFig
     species: species.sort((a, b) => Number(b.id === first) - Number(a.id === first)),
     outcomes,
     figures,
+    tests,
   } satisfies LearnQuestion);
   last = made;
   return made;
@@ -75,6 +85,14 @@ function asUsed(species: Species, mine: LearnedOf | undefined): Species {
   return made;
 }
 
+/** What lots' tests show: the same until they show something else, whatever else happens to the lots. */
+function useTests(lots: readonly LotView[]): LotTest[] {
+  const tests = useMemo(() => lotTests(lots), [lots]);
+  const kept = useRef(tests);
+  if (JSON.stringify(kept.current) !== JSON.stringify(tests)) kept.current = tests;
+  return kept.current;
+}
+
 /** What is known of species from the handbook, the nursery's own figures and its results. */
 export interface Known {
   /** The handbook as this nursery has it, with its own figures. */
@@ -90,21 +108,22 @@ export interface Known {
 
 /** What is known so far; `undefined` until results have come. `first`: the species that is wanted first. Where results cannot be had, the handbook stands. */
 export function useLearned(first?: string): Known | undefined {
-  const { handbook: printed, nursery } = useNursery();
+  const { handbook: printed, nursery, lots } = useNursery();
   const { data, error } = useResults();
   const figures = nursery.figures ?? NO_FIGURES;
   const outcomes = data?.outcomes;
-  const nothing = (error !== undefined && data === undefined) || outcomes?.length === 0;
+  const tests = useTests(lots);
+  const nothing = (error !== undefined && data === undefined) || (outcomes?.length === 0 && tests.length === 0);
   const [found, setFound] = useState<Found>(() => last?.found ?? NOT_YET);
   useEffect(() => {
     if (!outcomes || nothing) return;
-    const { listeners, found: already } = learn(outcomes, printed, figures, first);
+    const { listeners, found: already } = learn(outcomes, printed, figures, tests, first);
     setFound(already);
     listeners.add(setFound);
     return () => void listeners.delete(setFound);
-  }, [outcomes, nothing, printed, figures, first]);
+  }, [outcomes, nothing, printed, figures, tests, first]);
   const now = nothing ? NOTHING : outcomes ? found : undefined;
-  const grown = useMemo(() => new Set(outcomes?.map(({ speciesId }) => speciesId)), [outcomes]);
+  const grown = useMemo(() => new Set([...(outcomes ?? []), ...tests].map(({ speciesId }) => speciesId)), [outcomes, tests]);
   const handbook = useMemo(() => printed.map((one) => asNurseryHas(one, figures)), [printed, figures]);
   return useMemo((): Known | undefined => {
     if (!now) return undefined;

@@ -4,6 +4,7 @@ import type { Batch } from '@chill/model/batch.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useState } from 'react';
 import { keepFocus } from '../kit/keepFocus.ts';
+import { signature } from './hands.ts';
 import { nowMs } from './now.ts';
 import { useNursery } from './nursery.ts';
 import { post } from './outbox.ts';
@@ -17,14 +18,18 @@ export function refusalOf(batch: Batch, recorded: Recorded, today: string): stri
 
 /** The one gate through which the app writes on batches: what would be refused is refused here, with its reason, before it leaves. */
 export function useRecord() {
-  const { today } = useNursery();
+  const { today, nursery } = useNursery();
   const [problem, refuse] = useState<string>();
   /** Records events that core has made, or takes its reason why there are none. True where they were taken. */
   const record = (batch: Batch, recorded: Recorded): boolean => {
     const refusal = refusalOf(batch, recorded, today);
     if ('events' in recorded && refusal === undefined) {
       keepFocus();
-      post(batch, recorded.events);
+      const by = signature(nursery);
+      post(
+        batch,
+        recorded.events.map((event) => ({ ...event, ...by })),
+      );
     }
     refuse(refusal);
     return refusal === undefined;

@@ -29,20 +29,22 @@ interface ListProps<T> {
 
 /**
  * Rows of a list of any length, grouped under headings by what `groupOf` makes of each. A long one draws only what is near the window; to who hears it,
- * it is as long as it is. Where there are `columns`, a short one without groups stands in two.
+ * it is as long as it is. `sumOf` says of a group what it comes to. Where there are `columns`, a short one without groups stands in two.
  */
 export function LongList<T extends { id: string }>({
   rows,
   groupOf,
+  sumOf,
   columns,
   children,
   ...rest
-}: ListProps<T> & { groupOf?: ((row: T) => string) | undefined; columns?: boolean }) {
+}: ListProps<T> & { groupOf?: ((row: T) => string) | undefined; sumOf?: (group: readonly T[]) => string; columns?: boolean }) {
   const lines = groupedRows(rows, groupOf);
   const draw = (line: ListRow<T>) =>
     'heading' in line ? (
       <h2 className="pt-5 pb-1">
-        {line.heading} <span className="font-normal text-ink2">{line.count}</span>
+        {line.heading}{' '}
+        <span className="font-normal text-ink2">{sumOf ? `${line.group.length} · ${sumOf(line.group)}` : line.group.length}</span>
       </h2>
     ) : (
       children(line.row)

@@ -14,7 +14,9 @@ describe('the rows of a list', () => {
     expect(ROWS.map(({ id }) => id)).toEqual(['1', '2', '3']);
   });
   test('have a heading with its count before each group, groups by name, rows within them as they stood', () => {
-    const said = groupedRows(ROWS, ({ place }) => place).map((line) => ('heading' in line ? `${line.heading} ${line.count}` : line.row.id));
+    const said = groupedRows(ROWS, ({ place }) => place).map((line) =>
+      'heading' in line ? `${line.heading} ${line.group.length}` : line.row.id,
+    );
     expect(said).toEqual(['crisper 1', '2', 'shelf 2', '1', '3']);
   });
   test('have keys of their own, whatever a group is called', () => {

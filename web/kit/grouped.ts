@@ -8,7 +8,7 @@ export function inOrder<T>(rows: readonly T[], keyOf: ((row: T) => string) | und
 }
 
 /** A row of a list: one of its things, or the heading of a group of them. */
-export type ListRow<T> = { key: string; row: T } | { key: string; heading: string; count: number };
+export type ListRow<T> = { key: string; row: T } | { key: string; heading: string; group: readonly T[] };
 
 /** The rows of a list as they stand, with a heading before each group where it is grouped, groups by name. */
 export function groupedRows<T extends { id: string }>(rows: readonly T[], groupOf?: (row: T) => string): ListRow<T>[] {
@@ -23,5 +23,5 @@ export function groupedRows<T extends { id: string }>(rows: readonly T[], groupO
   }
   return [...groups]
     .sort(([a], [b]) => a.localeCompare(b))
-    .flatMap(([heading, mine]): ListRow<T>[] => [{ key: `group ${heading}`, heading, count: mine.length }, ...mine.map(asRow)]);
+    .flatMap(([heading, mine]): ListRow<T>[] => [{ key: `group ${heading}`, heading, group: mine }, ...mine.map(asRow)]);
 }

@@ -148,13 +148,16 @@ export default function BatchPage() {
                   treatment.takeOut,
                   {
                     learned: rot[treatment.treatment.rot.medium],
+                    planned: batch.plan.figures,
                     forecast: treatment,
                   },
                 )}
                 ask={say('whyThen')}
               />
             )}
-            {sprouting && state.stage === sprouting.stage && <WhyNote why={whyExpected(sprouting)} ask={say('whySoMany')} />}
+            {sprouting && state.stage === sprouting.stage && (
+              <WhyNote why={whyExpected(sprouting, batch.plan.figures)} ask={say('whySoMany')} />
+            )}
             <ul className="mt-2">
               {view.tasks.map((task) => (
                 <li key={taskKey(task)} className="border-t border-line py-3">
@@ -304,6 +307,7 @@ function Entry({ view, event }: { view: BatchView; event: LedgerEvent }) {
         <>
           <span className={`min-w-0 grow basis-28 ${stands ? '' : 'text-ink2 line-through'}`}>
             {describeEvent(event, batch, { timers: projection.state.timers, places })}
+            {event.by && <span className="text-ink2"> · {event.by}</span>}
             {event.corrects && stands && <span className="text-ink2"> · {say('corrected')}</span>}
           </span>
           {stands && (

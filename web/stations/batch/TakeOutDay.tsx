@@ -1,7 +1,7 @@
 import { addDays, daysBetween, shortDate } from '@chill/core/calendar/dates.ts';
 import { meanShare } from '@chill/core/chance/shares.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
-import { viableShare } from '@chill/core/lot/viability.ts';
+import { viableOn } from '@chill/core/lot/lotLedger.ts';
 import { type TakeOutChoice, takeOutChoice } from '@chill/core/schedule/takeOutChoice.ts';
 import type { TreatmentForecast } from '@chill/core/schedule/treatmentForecast.ts';
 import { percent } from '@chill/core/units/percent.ts';
@@ -19,10 +19,10 @@ export function TakeOutDay({ view }: { view: BatchView }) {
   const { treatment, state } = view.projection;
   const drawn = useMemo(() => {
     if (!treatment) return undefined;
-    const viable = meanShare(viableShare(asItStands(view.lot).soundness, view.species));
+    const viable = meanShare(viableOn(asItStands(view.lot), view.species, view.batch.madeOn));
     const choice = takeOutChoice(treatment, countIn(state.counts, ['waiting', 'swollen']), viable, today);
     return { choice, data: plotOf(choice, treatment, today) };
-  }, [treatment, state, view.lot, view.species, today]);
+  }, [treatment, state, view.lot, view.species, view.batch.madeOn, today]);
   if (!treatment || !drawn) return null;
   const { since, window, takeOutOn } = treatment;
   const { choice, data } = drawn;

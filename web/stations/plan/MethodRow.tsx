@@ -2,7 +2,7 @@ import { shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { mediumName } from '@chill/core/kinds/media.ts';
 import { STAGES, type StageFacts } from '@chill/core/kinds/stages.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
-import { viableShare } from '@chill/core/lot/viability.ts';
+import { agedYears, viableOn } from '@chill/core/lot/lotLedger.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { planFrom } from '@chill/core/methods/propose.ts';
 import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
@@ -23,7 +23,7 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { newId } from '../../data/newId.ts';
 import type { LotView } from '../../data/nursery.ts';
-import { useNursery } from '../../data/nursery.ts';
+import { asItStands, useNursery } from '../../data/nursery.ts';
 import { makeBatch } from '../../data/saving.ts';
 import { StageName } from '../../kit/named.tsx';
 import { Problem } from '../../kit/Problem.tsx';
@@ -137,7 +137,8 @@ function takes({ effort: { fridgeUnits, checks, minutes } }: Proposal): string {
 function Details({ proposal, lot, species, learned, wish }: Props) {
   const { nursery, today } = useNursery();
   const { dates, resolved } = proposal;
-  const viable = viableShare(lot.state.viability, species);
+  const { viability } = lot.state;
+  const now = asItStands(lot);
   const curved = resolved.find((stage) => stage.curve);
   const outdoors = seasonsOf(species).length > 0 && resolved.some(({ kind }) => STAGES[kind].earns === 'winter');
   const day = (date: string) => shortDate(date, today);
@@ -147,7 +148,18 @@ function Details({ proposal, lot, species, learned, wish }: Props) {
   if (dates.window)
     list.push([say('takeOutWindow'), say('to', { day: day(dates.window.from), day2: day(dates.window.to) }), 'takeOutWindow']);
   list.push([say('firstSprouts'), day(dates.firstSprouts)], [say('potted'), day(dates.potted)], [say('plantedOut'), day(dates.plantOut)]);
-  const why = wish && whySeeds(proposal, wish.plants, wish.confidence, viable, said(lot.state.viability, species), learned);
+  const why =
+    wish &&
+    whySeeds(
+      proposal,
+      wish.plants,
+      wish.confidence,
+      {
+        ...{ viable: viableOn(now, species, today), from: said(viability, species) },
+        ...{ untested: viability.kind === 'unknown', years: agedYears(now, today) },
+      },
+      learned,
+    );
   const takeOut = whyTakeOut(proposal, learned);
   return (
     <div className="grid gap-x-12 gap-y-4 px-2 pt-2 pb-5 desk:grid-cols-[16rem_minmax(0,27rem)_minmax(0,1fr)]">

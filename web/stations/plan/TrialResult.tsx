@@ -5,6 +5,7 @@ import { outcomeOf } from '@chill/core/results/outcome.ts';
 import type { Arm, Doubt, Held, Verdict } from '@chill/core/results/trial.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { percent } from '@chill/core/units/percent.ts';
+import { allOf } from '@chill/words/lists.ts';
 import { say } from '@chill/words/trial.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
@@ -170,6 +171,8 @@ function doubtSaid(doubt: Doubt): string {
       return say('doubtHalfWay', doubt);
     case 'places':
       return say('doubtPlaces', { stage: stageName(doubt.stage).toLowerCase() });
+    case 'hands':
+      return say('doubtHands', { names: allOf(doubt.names) });
     case 'starts':
       return say('doubtStarts', doubt);
     case 'oneBag':

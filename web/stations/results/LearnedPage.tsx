@@ -1,6 +1,8 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { mediumName } from '@chill/core/kinds/media.ts';
+import { viableAfter } from '@chill/core/lot/viability.ts';
 import type { LearnedShare } from '@chill/core/results/learnedShare.ts';
+import type { LearnedViable } from '@chill/core/results/learnedViable.ts';
 import type { LearnedDays } from '@chill/core/results/weighed.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import { LEARNABLE, type Learnable, type OwnFigure } from '@chill/model/nursery.ts';
@@ -17,6 +19,7 @@ import { Waiting } from '../../kit/Waiting.tsx';
 import { ResultsPages } from './ResultsPages.tsx';
 
 const FIGURES = worded(say, {
+  viable: 'figureViable',
   sprouts: 'figureSprouts',
   establishes: 'figureEstablishes',
   openCoat: 'figureOpenCoat',
@@ -96,6 +99,9 @@ function OfSpecies({ species, of }: { species: Species; of: LearnedOf | undefine
   );
 }
 
+/** So many years in store show what ageing does. */
+const AGED_YEARS = 3;
+
 const isShare = (found: LearnedShare | LearnedDays): found is LearnedShare => 'had' in found;
 const days = ({ from, to }: { from: number; to: number }) => say('daysRange', { from: Math.round(from), to: Math.round(to) });
 
@@ -127,7 +133,7 @@ function Figure({
           </span>
         )}
       </span>
-      <span className="min-w-0">{found && (isShare(found) ? <ShareSaid found={found} /> : <DaysSaid found={found} />)}</span>
+      <span className="min-w-0">{found && (isShare(found) ? <ShareSaid what={what} found={found} /> : <DaysSaid found={found} />)}</span>
       <span className="screen-only flex flex-wrap items-start gap-x-5">
         {found && (
           <>
@@ -161,7 +167,9 @@ function Figure({
   );
 }
 
-function ShareSaid({ found: { said, had, batches, now, low, high, spread } }: { found: LearnedShare }) {
+function ShareSaid({ what, found }: { what: Learnable; found: LearnedViable }) {
+  const { said, had, batches, now, low, high, spread, ageing } = found;
+  const counted = { came: had.came, of: had.of, count: batches };
   return (
     <>
       <span className="flex flex-wrap items-baseline gap-x-4">
@@ -171,8 +179,10 @@ function ShareSaid({ found: { said, had, batches, now, low, high, spread } }: { 
       <Moved said={said} had={had.came / Math.max(1, had.of)} now={now} low={low} high={high} />
       <span className="block text-[0.92rem] text-ink2">
         <span className="text-cold">{say('learnedHandbook', { said: percent(said) })}</span> ·{' '}
-        <span className="text-warm">{say('learnedHad', { came: had.came, of: had.of, count: batches })}</span>
-        {spread !== undefined && ` · ${say(spread > 0 ? 'learnedSpread' : 'learnedAlike')}`}
+        <span className="text-warm">{say(what === 'viable' ? 'learnedHadLots' : 'learnedHad', counted)}</span>
+        {spread !== undefined && what !== 'viable' && ` · ${say(spread > 0 ? 'learnedSpread' : 'learnedAlike')}`}
+        {spread !== undefined && what === 'viable' && ` · ${say(spread > 0 ? 'lotsSpread' : 'lotsAlike')}`}
+        {ageing !== undefined && ` · ${say('learnedAgeing', { years: AGED_YEARS, after: percent(viableAfter(now, ageing * AGED_YEARS)) })}`}
       </span>
     </>
   );

@@ -1,4 +1,5 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
+import { mostlyBy } from '@chill/core/results/hands.ts';
 import { type Judged, lateBy, yearOfResult } from '@chill/core/results/judged.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import { say } from '@chill/words/results.ts';
@@ -85,11 +86,20 @@ function ClosedBatches({ all }: { all: readonly Judged[] }) {
     lot: ({ outcome }) => outcome.lotCode,
     year: ({ outcome }) => yearOfResult(outcome),
     place: (one) => lay(one).join(', ') || say('noPlace'),
+    person: ({ outcome }) => mostlyBy(outcome) ?? say(outcome.hands ? 'severalHands' : 'noHands'),
   };
   const found = inOrder(
     all.filter((one) =>
       hasWords(
-        [...one.codes, nameOf(one), one.outcome.method.name, one.outcome.lotCode, yearOfResult(one.outcome), ...lay(one)],
+        [
+          ...one.codes,
+          nameOf(one),
+          one.outcome.method.name,
+          one.outcome.lotCode,
+          yearOfResult(one.outcome),
+          ...lay(one),
+          ...(one.outcome.hands ?? []).map(({ name }) => name),
+        ],
         choice.find,
       ),
     ),
@@ -121,6 +131,7 @@ function ClosedBatches({ all }: { all: readonly Judged[] }) {
             lot: say('byLot'),
             year: say('byYear'),
             place: say('byPlace'),
+            person: say('byPerson'),
           },
         }}
       />
@@ -128,11 +139,22 @@ function ClosedBatches({ all }: { all: readonly Judged[] }) {
       <a className="quiet screen-only" href="/api/results.zip" download>
         {say('saveData')}
       </a>
-      <LongList rows={found} groupOf={groups[choice.group]} height={LINE_HEIGHT} label={say('list')}>
+      <LongList rows={found} groupOf={groups[choice.group]} sumOf={groupSaid} height={LINE_HEIGHT} label={say('list')}>
         {(one) => <ClosedLine one={one} name={nameOf(one)} />}
       </LongList>
     </>
   );
+}
+
+/** What came of all batches of a group together. */
+function groupSaid(group: readonly Judged[]): string {
+  const judged = group.filter(({ against }) => against);
+  return say('groupSum', {
+    plants: group.reduce((sum, { plants }) => sum + plants, 0),
+    seeds: group.reduce((sum, { outcome }) => sum + outcome.seeds, 0),
+    within: judged.filter(({ against }) => against === 'within').length,
+    count: judged.length,
+  });
 }
 
 function ClosedLine({ one: { outcome, plants, against, codes }, name }: { one: Judged; name: string }) {

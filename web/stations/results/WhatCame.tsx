@@ -24,6 +24,9 @@ export function WhatCame({ view }: { view: BatchView }) {
           <FateBar outcome={outcome} />
           <p>{say('wentOf', { plants: went.plants ?? 0, seeds, low: promised.low, high: promised.high })}</p>
           <p className="text-[0.95rem] text-ink2">{fatesSaid(outcome)}</p>
+          {outcome.hands && (
+            <p className="text-[0.95rem] text-ink2">{say('hands', { names: outcome.hands.map((one) => say('hand', one)).join(', ') })}</p>
+          )}
           <Stages outcome={outcome} />
         </section>
       )}

@@ -1,7 +1,7 @@
 import type { Outcome } from '@chill/model/outcome.ts';
 import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
 import { cleanup, screen, waitFor } from '@testing-library/react';
-import { lotOf, nurseryWith, show, taking } from '../../testing.tsx';
+import { BY_PACKET, lotOf, nurseryWith, show, taking } from '../../testing.tsx';
 import type { LearnAnswer, LearnQuestion } from '../../workers/learn.ts';
 import { FateBar } from './FateBar.tsx';
 import LearnedPage from './LearnedPage.tsx';
@@ -129,8 +129,17 @@ describe('what is learned', () => {
     expect(figures[0]).toEqual([{ speciesId: larch.speciesId, figure: 'establishes', since: expect.any(String), share: 0.56, worth: 50 }]);
     expect(figures[1]).toEqual([{ speciesId: larch.speciesId, figure: 'cold', since: expect.any(String) }]);
   });
-  test('is nothing before anything is closed', () => {
+  test('tests of lots tell of viability before anything is closed; with none there is nothing', async () => {
+    answers = [
+      { speciesId: larch.speciesId, learned: { viable: { ...learned.establishes, batches: 1, ageing: 0.3 } }, apart: [] },
+      { done: true },
+    ];
     open(() => <LearnedPage />, [], '/results/learned');
+    await screen.findByText('you found 20 of 40 in 1 lot');
+    expect(screen.getByText(/Stored dry for 3 years, 23 %\.$/)).toBeTruthy();
+    expect(asked[0]?.tests).toMatchObject([{ lotId: larch.id, came: 17, of: 20 }]);
+    cleanup();
+    show(nurseryWith({ ...larch, ...BY_PACKET }, []), () => <LearnedPage />, { at: '/results/learned', path: '/results/*', results: [] });
     expect(screen.getByText(/^Nothing is learned yet/)).toBeTruthy();
   });
 });

@@ -10,6 +10,7 @@ import { say } from '@chill/words/round.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { type CSSProperties, useRef, useState } from 'react';
 import { Link } from 'react-router';
+import { useHands } from '../../data/hands.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useSights } from '../../data/sights.ts';
 import { useKey } from '../../data/stored.ts';
@@ -42,7 +43,10 @@ export function RoundStation() {
   return (
     <div className="desk:grid desk:grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)]">
       <section className="px-4 pt-5 desk:px-10">
-        <h1 data-title={say('roundTitle', { day: longDate(view.today) })}>{longDate(view.today)}</h1>
+        <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+          <h1 data-title={say('roundTitle', { day: longDate(view.today) })}>{longDate(view.today)}</h1>
+          <AtWork />
+        </div>
         <p className="mt-1 text-[1.06rem] text-ink2">
           {due.length > 0 ? (
             <>
@@ -71,6 +75,28 @@ export function RoundStation() {
         </aside>
       )}
     </div>
+  );
+}
+
+/** Who is at work at this device, where several are named: what is recorded here then has their name to it. */
+function AtWork() {
+  const { names, name, take } = useHands(useNursery().nursery);
+  if (names.length === 0) return null;
+  return (
+    <label className="text-[0.92rem] text-ink2">
+      {say('atWork')}{' '}
+      <select
+        className="written w-auto text-base text-ink desk:min-h-0 desk:py-1"
+        value={name}
+        onChange={({ target }) => take(target.value)}
+      >
+        {['', ...names].map((one) => (
+          <option key={one} value={one}>
+            {one || say('notSaid')}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
 

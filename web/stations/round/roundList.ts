@@ -57,7 +57,9 @@ export function gesturesOn({ batch, projection }: BatchView, day: string): Ledge
 
 /** What a group of events did, in a few words. */
 export function describeGesture(events: readonly LedgerEvent[], { batch, projection }: BatchView, places: readonly Place[]): string {
-  return events.map((event) => describeEvent(event, batch, { timers: projection.state.timers, places })).join('; ');
+  const said = events.map((event) => describeEvent(event, batch, { timers: projection.state.timers, places })).join('; ');
+  const by = events[0]?.by;
+  return by === undefined ? said : `${said} · ${by}`;
 }
 
 /** "Next: Thursday, 2 bags." */

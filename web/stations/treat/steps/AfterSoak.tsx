@@ -11,6 +11,7 @@ import { options, worded } from '@chill/words/tables.ts';
 import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { signature } from '../../../data/hands.ts';
 import { newId } from '../../../data/newId.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { splitBatch } from '../../../data/saving.ts';
@@ -176,7 +177,7 @@ const TURNED_TO: Record<Opener, string> = worded(say, {
 });
 
 function Verdict({ view }: { view: BatchView }) {
-  const { batches, today } = useNursery();
+  const { batches, today, nursery } = useNursery();
   const navigate = useNavigate();
   const { attempt, problem, busy } = useAttempt();
   const { batch, species, projection } = view;
@@ -205,7 +206,7 @@ function Verdict({ view }: { view: BatchView }) {
     attempt(async () => {
       const planned = planSplit(batch, state, going, how, today, newId);
       if ('reason' in planned) return planned;
-      const part = await splitBatch(batch.id, planned);
+      const part = await splitBatch(batch.id, { ...planned, event: { ...planned.event, ...signature(nursery) } });
       navigate(`/treat/${part.code}`);
     });
 

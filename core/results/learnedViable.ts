@@ -1,0 +1,101 @@
+import type { LotId, PlainDate } from '@chill/model/primitives.ts';
+import type { Species } from '@chill/model/species.ts';
+import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
+import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { YEAR_DAYS } from '../calendar/dates.ts';
+import { storedDryDays } from '../lot/lotLedger.ts';
+import { viableShare } from '../lot/viability.ts';
+import type { LotView } from '../schedule/reader.ts';
+import type { Counted } from './compare.ts';
+import { type LearnedShare, SPREAD_FROM } from './learnedShare.ts';
+import { middles, momentsOf, stepsOf, sum } from './weighed.ts';
+
+/** A test of a lot's viability by itself, as the lot came, and how long it had been stored dry by then. */
+export interface LotTest extends Counted {
+  speciesId: string;
+  lotId: LotId;
+  on: PlainDate;
+  years: number;
+}
+
+/** Viability learned for lots that nobody has tested; `ageing` is what it falls by in a year of dry storage, in probits, where tests a year apart tell. */
+export interface LearnedViable extends LearnedShare {
+  ageing?: number;
+}
+
+/** What lots' own tests tell of viability. A towel test tells of more than that, and what was found after sorting tells of sorted seed: neither is among them. */
+export function lotTests(lots: readonly LotView[]): LotTest[] {
+  return lots.flatMap(({ id, speciesId, provenance, state: { tests, lastSort, storage } }) =>
+    tests
+      .filter(({ by, on }) => by !== 'towel' && (lastSort === undefined || on < lastSort))
+      .map(({ on, viable, tested }) => ({
+        ...{ speciesId, lotId: id, on, came: viable, of: tested },
+        years: storedDryDays({ provenance, ...(storage && { storage }) }, on) / YEAR_DAYS,
+      })),
+  );
+}
+
+/** The grid: the share of a fresh lot, the loss in a year, and by how much lots lie apart, in probits. */
+const SHARES = 48;
+const YEARLY = 16;
+const APART = [0, 0.15, 0.3, 0.5, 0.75, 1, 1.4];
+const LOTS = middles(9).map((chance) => normalQuantile(chance, 0, 1));
+/** Half of all species lose less than this in a year of dry storage, in probits; few lose many times as much (a half-Cauchy). Assumption. */
+const USUAL_AGEING = 0.1;
+/** Tests of ages closer together than this say nothing of ageing, years. */
+const APART_YEARS = 1;
+
+/**
+ * How viable a lot is that nobody has tested, by tests of others of its species: the handbook's share as ten seeds; in probits, viability falls on a straight
+ * line with years in dry storage (Ellis and Roberts 1980), and lots lie about it, as far apart as makes three or more of them likeliest.
+ */
+export function learnViable(species: Pick<Species, 'usuallySound' | 'figures'>, tests: readonly LotTest[]): LearnedViable | undefined {
+  if (tests.length === 0) return undefined;
+  const ofLot = new Map<LotId, LotTest[]>();
+  for (const test of tests) ofLot.set(test.lotId, [...(ofLot.get(test.lotId) ?? []), test]);
+  const lots = [...ofLot.values()];
+  const prior = viableShare({ kind: 'unknown' }, species);
+  const years = tests.map((test) => test.years);
+  const tellsOfAge = Math.max(...years) - Math.min(...years) >= APART_YEARS;
+  const yearly = tellsOfAge ? middles(YEARLY).map((chance) => USUAL_AGEING * Math.tan((Math.PI / 2) * chance)) : [0];
+  const weigh = (shares: ReturnType<typeof stepsOf>, apart: number) => {
+    const points = shares.flatMap(({ share, log }) => {
+      const level = normalQuantile(share, 0, 1);
+      return yearly.map((ageing) => ({ share, level, ageing, log: log + sum(lots.map((lot) => logOfLot(lot, level, ageing, apart))) }));
+    });
+    const top = Math.max(...points.map(({ log }) => log));
+    const weighed = points.map((one) => ({ ...one, weight: Math.exp(one.log - top) }));
+    return { apart, weighed, log: top + Math.log(sum(weighed.map(({ weight }) => weight))) };
+  };
+  const tried = (lots.length >= SPREAD_FROM ? APART : [0]).map((one) => weigh(stepsOf(prior, SHARES), one));
+  const { apart, weighed: about } = tried.reduce((best, one) => (one.log > best.log + 1e-9 ? one : best));
+  const where = about.map(({ share: value, weight }) => ({ value, weight }));
+  const { weighed } = weigh(stepsOf(prior, SHARES, where), apart);
+  const next = momentsOf(
+    weighed.flatMap(({ level, weight }) => LOTS.map((z) => ({ value: normalCdf(level + apart * z, 0, 1), weight: weight / LOTS.length }))),
+  );
+  const usual = momentsOf(
+    weighed.map(({ level, weight }) => ({ value: sum(LOTS.map((z) => normalCdf(level + apart * z, 0, 1))) / LOTS.length, weight })),
+  );
+  return {
+    ...{ said: species.usuallySound, batches: lots.length, now: next.mean, low: usual.low, high: usual.high },
+    had: { came: sum(tests.map((test) => test.came)), of: sum(tests.map((test) => test.of)) },
+    worth: Math.max(1, (next.mean * (1 - next.mean)) / Math.max(1e-9, next.variance) - 1),
+    ...(lots.length >= SPREAD_FROM && { spread: apart }),
+    ...(tellsOfAge && { ageing: momentsOf(weighed.map(({ ageing, weight }) => ({ value: ageing, weight }))).mean }),
+  };
+}
+
+/** How likely a lot's tests are, wherever about the others it lies. */
+function logOfLot(lot: readonly LotTest[], level: number, ageing: number, apart: number): number {
+  const logs = (apart === 0 ? [0] : LOTS).map((z) =>
+    sum(
+      lot.map(({ came, of, years }) => {
+        const p = Math.min(1 - 1e-9, Math.max(1e-9, normalCdf(level + apart * z - ageing * years, 0, 1)));
+        return came * Math.log(p) + (of - came) * Math.log(1 - p);
+      }),
+    ),
+  );
+  const top = Math.max(...logs);
+  return top + Math.log(sum(logs.map((log) => Math.exp(log - top))) / logs.length);
+}

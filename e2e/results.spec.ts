@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { unzipSync } from 'fflate';
-import { AT_DESK, expect, test } from './nursery.ts';
+import { AT_DESK, expect, settle, test } from './nursery.ts';
 
 test.use({ data: 'demo' });
 
@@ -149,4 +149,111 @@ test('a trial of four arms, from its plan to what it shows', AT_DESK, async ({ p
   await grower.press(page.getByText('How this is calculated'));
   await expect(page.getByText('Luck alone, several arms looked at (Holm)')).toHaveCount(3);
   await grower.barrierFree();
+});
+
+test.describe('three seasons', () => {
+  test.use({ data: 'empty' });
+
+  /** Days of cold that batches had, two a season, and what sprouted of 60: seeds that need about 70 days, where the handbook says 42. */
+  const HAD: [year: number, days: number, sprouted: number][] = [
+    ...([
+      [2023, 30, 1],
+      [2023, 42, 5],
+      [2024, 60, 15],
+      [2024, 84, 28],
+      [2025, 100, 34],
+      [2025, 120, 39],
+    ] as [number, number, number][]),
+  ];
+
+  test(
+    'of results teach the cold that a species needs here: the next plan asks for more, a batch goes by it, and what lay outside its range says so',
+    AT_DESK,
+    async ({ page, grower }) => {
+      await settle(grower);
+      const ask = async (path: string) => (await page.request.get(path)).json();
+      const send = async (path: string, data: object) =>
+        expect(await (await page.request.post(path, { data })).text()).not.toContain('errors');
+      const species = (
+        (await ask('/api/handbook')) as { id: string; ways: { id: string; stages: { kind: string; medium?: string }[] }[] }[]
+      ).find(({ id }) => id === 'penstemon-venustus');
+      const way = species?.ways.find(({ id }) => id === 'vermiculite-in-fridge');
+      const places = (await ask('/api/places')) as { id: string; kind: string }[];
+      const placeOf = (kind: string) => places.find((one) => one.kind === ({ coldMoist: 'fridge', warmTowel: 'mat' }[kind] ?? 'bench'))?.id;
+      const lotId = crypto.randomUUID();
+      await send('/api/lots', {
+        ...{ id: lotId, code: 'PN-23-01', speciesId: species?.id, seeds: 2000, soundness: { kind: 'tested', tested: 100, sound: 90 } },
+        provenance: { kind: 'collected', place: 'a bank', on: '2023-09-01' },
+      });
+      for (const [year, cold, sprouted] of HAD) {
+        const id = crypto.randomUUID();
+        const date = (day: number) => new Date(Date.UTC(year, 10, 1 + day)).toISOString().slice(0, 10);
+        let day = 0;
+        const stages = (way?.stages ?? []).map(({ kind, medium }) => {
+          const start = day;
+          day += { soak: 1, coldMoist: cold, warmTowel: 40, pot: 60 }[kind] ?? 0;
+          return {
+            kind,
+            ...(medium && { medium }),
+            start: date(start),
+            end: date(day),
+            temperature_C: kind === 'coldMoist' ? 4 : 18,
+            placeId: placeOf(kind),
+          };
+        });
+        const plan = {
+          seeds: 60,
+          way,
+          stages,
+          expects: { low: 15, high: 30 },
+          wish: { plants: 15, confidence: 0.9, timing: { by: 'startOn', date: date(0) } },
+        };
+        await send('/api/batches', { id, lotId, plan, madeOn: date(0) });
+        const events = stages.flatMap(({ kind, start, end, placeId }, stage) => {
+          const count = sprouted;
+          const left = 60 - sprouted;
+          const moves =
+            {
+              warmTowel: [
+                { from: 'sprouted', to: 'potted', count },
+                { from: 'waiting', to: 'discarded', count: left },
+              ],
+              pot: [{ from: 'potted', to: 'plantedOut', count }],
+            }[kind] ?? [];
+          const seen =
+            kind === 'warmTowel'
+              ? [{ kind: 'checked', damp: 'right', mould: 'none', moves: [{ from: 'waiting', to: 'sprouted', count }] }]
+              : [];
+          return [
+            { kind: 'stageStarted', stage, placeId, on: start },
+            ...seen.map((one) => ({ ...one, on: end })),
+            { kind: 'stageFinished', stage, moves, on: end },
+          ];
+        });
+        await send(`/api/batches/${id}/events`, {
+          decidedOn: 0,
+          events: [...events, { kind: 'closed', on: date(day) }].map((event) => ({ id: crypto.randomUUID(), ...event })),
+        });
+      }
+      await page.goto(`/plan?lot=${lotId}&plants=20`);
+      const vermiculite = page.getByRole('button', { name: /^Vermiculite in the fridge/ });
+      const weeks = async () => Number(/(\d+) weeks cold/.exec((await vermiculite.textContent()) ?? '')?.[1]);
+      await vermiculite.waitFor();
+      const learned = await weeks();
+      await grower.press(vermiculite);
+      await grower.press(page.getByText('Why that long?'));
+      await expect(page.getByText('handbook 42 days, and your own 6 batches')).toBeVisible();
+      await grower.press(grower.button(/^Make this batch/));
+      await page.waitForURL(/label/);
+      const [made] = (await ask('/api/batches')) as { code: string; plan: { figures?: { cold?: { from: number } } } }[];
+      expect(made?.plan.figures?.cold?.from).toBeGreaterThan(55);
+      await page.goto(`/batch/${made?.code}`);
+      await page.goto('/results');
+      await expect(page.getByText(/^fewer than promised/)).toHaveCount(2);
+      await grower.follow('/results/learned');
+      await grower.press(page.getByRole('button', { name: /are ready: forget it$/ }));
+      await page.goto(`/plan?lot=${lotId}&plants=20`);
+      await expect.poll(weeks).toBeLessThan(learned - 1);
+    },
+  );
 });

@@ -1,6 +1,6 @@
 import { chromium, type Page } from '@playwright/test';
 import { type Frames, framesAtTheBench, framesOfTheDrag, framesOfTheRedraw } from './frames.ts';
-import { longestTaskOfTheSeason, longestTasks } from './longTasks.ts';
+import { longestDuring, longestTaskOfTheSeason, longestTasks } from './longTasks.ts';
 import { demoFolder, startServer } from './nursery.ts';
 import config from './playwright.config.ts';
 import growDemo from './setup.ts';
@@ -58,4 +58,35 @@ export async function drawnIn(address: string, open: number): Promise<{ first_ms
   } finally {
     await browser.close();
   }
+}
+
+/**
+ * For `npm run bench`: from pressing Results until the list of so many closed batches is drawn, ms, and the longest task of the page meanwhile; they are given
+ * as what the server would answer; what handing them over through the test's own wire takes, asked for once alone, is no part of it.
+ */
+export function drawnResults(outcomes: readonly object[], roots: number): Promise<{ drawn_ms: number; longest_ms: number }> {
+  return withTheDemo({ width: 1280, height: 800 }, async (page) => {
+    await page.route('**/api/results', (route) => route.fulfill({ json: outcomes }));
+    await page.goto('/');
+    await page.getByRole('button', { name: 'As usual' }).first().waitFor({ timeout: 60_000 });
+    const results = page
+      .getByRole('navigation', { name: 'Stations' })
+      .getByRole('link', { name: /^Results/ })
+      .locator('visible=true');
+    const wire = async () => {
+      const began = performance.now();
+      await page.evaluate(`fetch('/api/results').then((answer) => answer.arrayBuffer()).then(() => undefined)`);
+      return performance.now() - began;
+    };
+    await wire();
+    const alone = await wire();
+    let drawn_ms = 0;
+    const longest_ms = await longestDuring(page, async () => {
+      const pressed = performance.now();
+      await results.click();
+      await page.locator(`[aria-setsize="${roots}"]`).first().waitFor({ timeout: 60_000 });
+      drawn_ms = performance.now() - pressed - alone;
+    });
+    return { drawn_ms, longest_ms };
+  });
 }

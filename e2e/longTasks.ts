@@ -4,7 +4,7 @@ import type { Page } from '@playwright/test';
 const ROWS = 1_000_000;
 
 /** The longest task on the page's own thread, ms, from now until `work` is over. */
-async function longestDuring(page: Page, work: () => Promise<unknown>): Promise<number> {
+export async function longestDuring(page: Page, work: () => Promise<unknown>): Promise<number> {
   // The first key wakes the page's sound, which is no work of what is measured here.
   await page.keyboard.press('Shift');
   await page.waitForTimeout(500);

@@ -3,6 +3,7 @@ import type { Look } from '../../core/results/compare.ts';
 import { bootstrap, DEALT_AGAIN, fitSprouting, logLikelihoodOf, simplex } from '../../core/results/fit.ts';
 import { judged } from '../../core/results/judged.ts';
 import { learnSpecies } from '../../core/results/learned.ts';
+import { drawnResults } from '../../e2e/benchFrames.ts';
 import { loadHandbook } from '../../handbook/load.ts';
 import type { Outcome } from '../../model/outcome.ts';
 import { clocked, say } from './say.ts';
@@ -83,6 +84,9 @@ export async function benchResults(): Promise<void> {
   const all = outcomes(2000);
   const judging = await clocked(() => judged(all));
   say('2,000 closed batches judged', judging, 50, 'ms');
+  const { drawn_ms, longest_ms } = await drawnResults(all, judged(all).length);
+  say('the list of them first drawn', drawn_ms, 500, 'ms');
+  say('longest task of the page meanwhile', longest_ms, 200, 'ms');
   const species = loadHandbook();
   const learning = await clocked(() => species.map((one) => learnSpecies(one, all)));
   say('all that they show learned, in a worker', learning / 1000, 10, 's');

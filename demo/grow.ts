@@ -9,7 +9,7 @@ import { mondayOf } from '@chill/core/planning/season.ts';
 import type { Readings } from '@chill/core/readings/readings.ts';
 import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
-import { project } from '@chill/core/schedule/project.ts';
+import { type Projection, project } from '@chill/core/schedule/project.ts';
 import type { Recorded } from '@chill/core/schedule/record.ts';
 import type { Situation } from '@chill/core/schedule/situation.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
@@ -176,7 +176,7 @@ function lookAfter(
       continue;
     }
     const seen = sightOf(batch, species, trueViableOf(lot.code) as number, places, day, records);
-    const recorded = answer(due, batch, situation, seen, due.kind === 'tend' ? tendingId : newId);
+    const recorded = answer(due, batch, projection, situation, seen, due.kind === 'tend' ? tendingId : newId);
     if ('reason' in recorded) throw new Error(`Demo batch ${said.lot} ${said.method} on ${day}: ${spoken(recorded.reason)}`);
     const verdict = accept(batch, recorded.events, day);
     if (!verdict.ok) throw new Error(`Demo batch ${said.lot} ${said.method} on ${day}: ${spoken(verdict.reason)}`);
@@ -201,8 +201,7 @@ function whoComes({ lot }: DemoBatch, day: string): string {
 }
 
 /** What one of the demo's people answers: what there is to see, otherwise the usual. */
-function answer(task: Task, batch: Batch, situation: Situation, seen: Sight, newId: NewId): Recorded {
-  const projection = project(batch, situation);
+function answer(task: Task, batch: Batch, projection: Projection, situation: Situation, seen: Sight, newId: NewId): Recorded {
   const { state } = projection;
   const water = task.kind === 'water' ? topUpFor({ batch, projection, situation, index: task.stage }) : 0;
   // What the simulated seeds lost is counted at the next check.

@@ -9,7 +9,7 @@ import { addDays } from '../calendar/dates.ts';
 import { STAGES } from '../kinds/stages.ts';
 import { STATES } from '../ledger/states.ts';
 import { roomAhead } from '../schedule/lodging.ts';
-import type { BatchView } from '../schedule/reader.ts';
+import type { BatchView, StockedLot } from '../schedule/reader.ts';
 import type { Stay } from '../season/stays.ts';
 import { frostSafeFrom } from '../winter/frost.ts';
 import { moreOf, whatBinds } from './binds.ts';
@@ -18,7 +18,7 @@ import { compared } from './compare.ts';
 import { Improving } from './improving.ts';
 import { loadHighs } from './loadHighs.ts';
 import { costOf } from './problem.ts';
-import type { Season, StockedLot } from './season.ts';
+import type { Season } from './season.ts';
 import { solve } from './solve.ts';
 import { type Wanted, wantedOf } from './wanted.ts';
 

@@ -1,4 +1,3 @@
-import type { Lot, TowelResult } from '@chill/model/lot.ts';
 import type { Nursery, Person } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { BatchId, PlainDate, PromiseId } from '@chill/model/primitives.ts';
@@ -6,16 +5,11 @@ import type { Species } from '@chill/model/species.ts';
 import { addDays, dayNumber, daysBetween } from '../calendar/dates.ts';
 import type { SwingingPlace } from '../chill/met.ts';
 import type { LearnedRot } from '../rot/learned.ts';
+import type { StockedLot } from '../schedule/reader.ts';
 import type { Stay } from '../season/stays.ts';
 import type { Week } from '../season/work.ts';
 import type { Free } from './problem.ts';
 import type { Wanted } from './wanted.ts';
-
-/** A lot with seeds that no batch has, as it stands. */
-export type StockedLot = Pick<Lot, 'id' | 'code' | 'speciesId' | 'soundness' | 'wintered' | 'provenance' | 'storage'> & {
-  towelTests?: readonly TowelResult[];
-  unassigned: number;
-};
 
 /** Of which lots seed is taken where a species has several: the oldest first and the next only where it is not enough; or one lot for a promise, never two; or the same number of plants from each. */
 export const LOT_RULES = ['oldest', 'apart', 'mixed'] as const;

@@ -4,8 +4,9 @@ import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prospectOf } from '../chance/prospect.ts';
+import type { StockedLot } from '../schedule/reader.ts';
 import { bestChange, lossesOf } from './losses.ts';
-import { recipeFor, type SeedLeft, worthOfKnowing } from './recipe.ts';
+import { recipeFor, worthOfKnowing } from './recipe.ts';
 
 const handbook = loadHandbook();
 const camas = handbook.find(({ id }) => id === 'camassia-quamash') as Species;
@@ -24,7 +25,8 @@ const outcome = (over: Partial<Outcome> = {}): Outcome => ({
   believed: { able: 0.9, released: 0.7, sprouts: 0.9, establishes: 0.8 },
   ...over,
 });
-const lot: SeedLeft = {
+const lot: StockedLot = {
+  speciesId: camas.id,
   ...{ id: 'l', code: 'L', unassigned: 500, soundness: { kind: 'tested', sound: 18, tested: 20 } },
   provenance: { kind: 'collected', place: 'a bank', on: '2027-06-20' },
 };

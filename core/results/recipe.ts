@@ -1,5 +1,4 @@
 import type { Wish } from '@chill/model/batch.ts';
-import type { Lot, TowelResult } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
@@ -11,13 +10,8 @@ import { chills } from '../kinds/stages.ts';
 import type { Proposal } from '../methods/proposal.ts';
 import { lotInRequest, weighMethods } from '../methods/propose.ts';
 import type { LearnedRot } from '../rot/learned.ts';
+import type { StockedLot } from '../schedule/reader.ts';
 import { nextFrostSafeDate } from '../winter/frost.ts';
-
-/** A lot of which seed is left. */
-export type SeedLeft = Pick<Lot, 'id' | 'code' | 'soundness' | 'wintered' | 'provenance' | 'storage'> & {
-  towelTests?: readonly TowelResult[];
-  unassigned: number;
-};
 
 /** What recipes are made for: the nursery as it is now, with what it has learned. */
 export interface Kitchen {
@@ -77,7 +71,7 @@ const PARTS = 64;
 export function recipeFor(
   species: Species,
   outcomes: readonly Outcome[],
-  lots: readonly SeedLeft[],
+  lots: readonly StockedLot[],
   { nursery, places, rot, today }: Kitchen,
 ): Recipe | undefined {
   const date = nextFrostSafeDate(nursery.lastFrost, addDays(today, AHEAD_DAYS), nursery.settings.frostRisk);

@@ -63,6 +63,24 @@ export function asItStands(lot: LotView): Lot & { towelTests: readonly TowelResu
   return { ...lot, soundness, towelTests, ...(storage && { storage }), ...(testedOn && { testedOn }) };
 }
 
+/** Seed in stock, in what matters of it to whoever plans: a lot as it stands, and how much of it no batch has. Plain data, for workers. */
+export type StockedLot = Pick<Lot, 'id' | 'code' | 'speciesId' | 'soundness' | 'wintered' | 'provenance' | 'storage'> & {
+  towelTests?: readonly TowelResult[];
+  testedOn?: PlainDate;
+  unassigned: number;
+};
+
+/** That of a lot; `more` seeds are in stock besides. */
+export function stocked(lot: LotView, more = 0): StockedLot {
+  const { id, code, speciesId, soundness, wintered, provenance, storage, towelTests, testedOn } = asItStands(lot);
+  return {
+    ...{ id, code, speciesId, soundness, provenance, towelTests, unassigned: lot.unassigned + more },
+    ...(wintered && { wintered }),
+    ...(storage && { storage }),
+    ...(testedOn && { testedOn }),
+  };
+}
+
 /** A batch with a running timer is read again this often, ms. */
 const READ_AGAIN_MS = 300_000;
 
@@ -135,7 +153,7 @@ export class NurseryReader {
     const ofLot =
       kept?.view.lot === lot
         ? kept.ofLot
-        : JSON.stringify([lot.state.viability, lot.state.towelTests, lot.state.storage, lot.wintered, lot.provenance]);
+        : JSON.stringify([lot.state.viability, lot.state.testedOn, lot.state.towelTests, lot.state.storage, lot.wintered, lot.provenance]);
     const against = [today, places, nursery, rot, printed, ofLot, ...recordsOf(batch, temperatures)];
     // What runs against a timer has tasks by the hour; everything else only by the day.
     const timed = kept?.view.projection.state.timers.some(({ ended }) => !ended);

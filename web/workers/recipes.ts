@@ -1,5 +1,6 @@
 import { seedsPerArm } from '@chill/core/results/armSize.ts';
-import { type Kitchen, type OpenQuestion, type Recipe, recipeFor, type SeedLeft } from '@chill/core/results/recipe.ts';
+import { type Kitchen, type OpenQuestion, type Recipe, recipeFor } from '@chill/core/results/recipe.ts';
+import type { StockedLot } from '@chill/core/schedule/reader.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
 
@@ -8,7 +9,7 @@ export interface RecipesQuestion {
   kitchen: Kitchen;
   species: Species[];
   outcomes: Outcome[];
-  lots: (SeedLeft & { speciesId: string })[];
+  lots: StockedLot[];
 }
 
 /** The recipes as they are found; at the end the trial most worth making, with the seeds that each arm of it takes. */

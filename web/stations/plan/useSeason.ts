@@ -4,7 +4,7 @@ import { staysOf } from '@chill/core/season/stays.ts';
 import { byWeek, expectedWork } from '@chill/core/season/work.ts';
 import { useMemo } from 'react';
 import { useLearned } from '../../data/learned.ts';
-import { asItStands, useNursery } from '../../data/nursery.ts';
+import { stocked, useNursery } from '../../data/nursery.ts';
 import { usePromises } from '../../data/promises.ts';
 import { useSeasons } from '../../data/seasons.ts';
 
@@ -47,12 +47,8 @@ export function useSeason(mayMove: boolean): SeasonInHand | undefined {
     const species = handbook.filter(({ id }) => wanted.some(({ promise }) => promise.speciesId === id));
     const stock = lots.flatMap((lot) => {
       const back = withdrawn.reduce((sum, { batch }) => sum + (batch.lotId === lot.id ? batch.plan.seeds : 0), 0);
-      const unassigned = lot.unassigned + back;
-      if (unassigned === 0 || !species.some(({ id }) => id === lot.speciesId)) return [];
-      const { id, code, speciesId, soundness, wintered, provenance, storage, towelTests } = asItStands(lot);
-      return [
-        { id, code, speciesId, soundness, provenance, towelTests, unassigned, ...(wintered && { wintered }), ...(storage && { storage }) },
-      ];
+      if (lot.unassigned + back === 0 || !species.some(({ id }) => id === lot.speciesId)) return [];
+      return [stocked(lot, back)];
     });
     return {
       movable: movable.length,

@@ -1,7 +1,7 @@
 import type { Recipe } from '@chill/core/results/recipe.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { useLearned } from '../../data/learned.ts';
-import { asItStands, useNursery } from '../../data/nursery.ts';
+import { stocked, useNursery } from '../../data/nursery.ts';
 import { useResults } from '../../data/results.ts';
 import type { RecipesAnswer, RecipesQuestion } from '../../workers/recipes.ts';
 
@@ -29,23 +29,7 @@ export function useRecipes(): NextYear {
       kitchen: { nursery, places, rot, today },
       species: known.forPlans.filter(({ id }) => grown.has(id)),
       outcomes: data.outcomes,
-      lots: lots.flatMap((lot) => {
-        const { id, code, speciesId, soundness, wintered, provenance, storage, towelTests } = asItStands(lot);
-        if (lot.unassigned === 0) return [];
-        return [
-          {
-            id,
-            code,
-            speciesId,
-            soundness,
-            provenance,
-            towelTests,
-            unassigned: lot.unassigned,
-            ...(wintered && { wintered }),
-            ...(storage && { storage }),
-          },
-        ];
-      }),
+      lots: lots.filter(({ unassigned }) => unassigned > 0).map((lot) => stocked(lot)),
     };
   }, [known, data, nursery, places, rot, today, lots]);
   useEffect(() => {

@@ -38,6 +38,7 @@ export function lotTests(lots: readonly LotView[]): LotTest[] {
 /** The grid: the share of a fresh lot, the loss in a year, and by how much lots lie apart, in probits. */
 const SHARES = 48;
 const YEARLY = 16;
+const FEWER = 4;
 const APART = [0, 0.15, 0.3, 0.5, 0.75, 1, 1.4];
 const LOTS = middles(9).map((chance) => normalQuantile(chance, 0, 1));
 /** Half of all species lose less than this in a year of dry storage, in probits; few lose many times as much (a half-Cauchy). Assumption. */
@@ -58,16 +59,23 @@ export function learnViable(species: Pick<Species, 'usuallySound' | 'figures'>, 
   const years = tests.map((test) => test.years);
   const tellsOfAge = Math.max(...years) - Math.min(...years) >= APART_YEARS;
   const yearly = tellsOfAge ? middles(YEARLY).map((chance) => USUAL_AGEING * Math.tan((Math.PI / 2) * chance)) : [0];
-  const weigh = (shares: ReturnType<typeof stepsOf>, apart: number) => {
+  const weigh = (shares: ReturnType<typeof stepsOf>, apart: number, ageings = yearly) => {
     const points = shares.flatMap(({ share, log }) => {
       const level = normalQuantile(share, 0, 1);
-      return yearly.map((ageing) => ({ share, level, ageing, log: log + sum(lots.map((lot) => logOfLot(lot, level, ageing, apart))) }));
+      return ageings.map((ageing) => ({
+        share,
+        level,
+        ageing,
+        log: lots.reduce((all, lot) => all + logOfLot(lot, level, ageing, apart), log),
+      }));
     });
     const top = Math.max(...points.map(({ log }) => log));
     const weighed = points.map((one) => ({ ...one, weight: Math.exp(one.log - top) }));
     return { apart, weighed, log: top + Math.log(sum(weighed.map(({ weight }) => weight))) };
   };
-  const tried = (lots.length >= SPREAD_FROM ? APART : [0]).map((one) => weigh(stepsOf(prior, SHARES), one));
+  // How far lots lie apart, and where they lie, is seen on few steps as on many.
+  const few = yearly.filter((_, i) => i % FEWER === 0);
+  const tried = (lots.length >= SPREAD_FROM ? APART : [0]).map((one) => weigh(stepsOf(prior, SHARES / 2), one, few));
   const { apart, weighed: about } = tried.reduce((best, one) => (one.log > best.log + 1e-9 ? one : best));
   const where = about.map(({ share: value, weight }) => ({ value, weight }));
   const { weighed } = weigh(stepsOf(prior, SHARES, where), apart);
@@ -86,16 +94,35 @@ export function learnViable(species: Pick<Species, 'usuallySound' | 'figures'>, 
   };
 }
 
-/** How likely a lot's tests are, wherever about the others it lies. */
+/** How likely a lot's tests are, wherever about the others it lies; in plain loops, since it is asked a thousand times a lot. */
 function logOfLot(lot: readonly LotTest[], level: number, ageing: number, apart: number): number {
-  const logs = (apart === 0 ? [0] : LOTS).map((z) =>
-    sum(
-      lot.map(({ came, of, years }) => {
-        const p = Math.min(1 - 1e-9, Math.max(1e-9, normalCdf(level + apart * z - ageing * years, 0, 1)));
-        return came * Math.log(p) + (of - came) * Math.log(1 - p);
-      }),
-    ),
-  );
-  const top = Math.max(...logs);
-  return top + Math.log(sum(logs.map((log) => Math.exp(log - top))) / logs.length);
+  const places = apart === 0 ? MIDDLE : LOTS;
+  let top = Number.NEGATIVE_INFINITY;
+  const logs = places.map((z) => {
+    let log = 0;
+    for (const { came, of, years } of lot) {
+      const at = level + apart * z - ageing * years;
+      if (came > 0) log += came * logTail(at);
+      if (of > came) log += (of - came) * logTail(-at);
+    }
+    top = Math.max(top, log);
+    return log;
+  });
+  let chance = 0;
+  for (const log of logs) chance += Math.exp(log - top);
+  return top + Math.log(chance / logs.length);
+}
+const MIDDLE = [0];
+
+/** The logarithm of a normal share, at steps so close that what lies between them is straight to 2 in a million. */
+const STEPS_EACH = 256;
+const TAIL_TO = 6;
+const TAIL = Float64Array.from({ length: 2 * TAIL_TO * STEPS_EACH + 2 }, (_, i) => Math.log(normalCdf(i / STEPS_EACH - TAIL_TO, 0, 1)));
+
+/** The logarithm of the share of a normal distribution below so many standard deviations; a share of less than one in a thousand million stays that. */
+function logTail(deviations: number): number {
+  const at = (Math.min(TAIL_TO, Math.max(-TAIL_TO, deviations)) + TAIL_TO) * STEPS_EACH;
+  const below = Math.floor(at);
+  const low = TAIL[below] as number;
+  return low + (at - below) * ((TAIL[below + 1] as number) - low);
 }

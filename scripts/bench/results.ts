@@ -3,6 +3,7 @@ import type { Look } from '../../core/results/compare.ts';
 import { bootstrap, DEALT_AGAIN, fitSprouting, logLikelihoodOf, simplex } from '../../core/results/fit.ts';
 import { judged } from '../../core/results/judged.ts';
 import { learnSpecies } from '../../core/results/learned.ts';
+import type { LotTest } from '../../core/results/learnedViable.ts';
 import { drawnResults } from '../../e2e/benchFrames.ts';
 import { loadHandbook } from '../../handbook/load.ts';
 import type { Outcome } from '../../model/outcome.ts';
@@ -88,8 +89,14 @@ export async function benchResults(): Promise<void> {
   say('the list of them first drawn', drawn_ms, 500, 'ms');
   say('longest task of the page meanwhile', longest_ms, 200, 'ms');
   const species = loadHandbook();
-  const learning = await clocked(() => species.map((one) => learnSpecies(one, all)));
-  say('all that they show learned, in a worker', learning / 1000, 10, 's');
+  const tests = species.flatMap(({ id }, i) =>
+    Array.from(
+      { length: 30 },
+      (_, k): LotTest => ({ speciesId: id, lotId: `l${i}-${k}`, on: '2026-11-01', years: (k % 6) * random(), came: 14 + (k % 6), of: 20 }),
+    ),
+  );
+  const learning = await clocked(() => species.map((one) => learnSpecies(one, all, [], tests)));
+  say(`all that they and ${tests.length.toLocaleString('en-GB')} tests of lots show learned, in a worker`, learning / 1000, 10, 's');
 
   const counts = looks();
   let asked = 0;

@@ -1,6 +1,6 @@
 import { SPELLINGS } from '@chill/words/language.ts';
 import { say } from '@chill/words/model.ts';
-import { Celsius, Confidence, Days, DaysOff, PersonName, PlainDate, Share, Slug, shortText } from './primitives.ts';
+import { Ageing, Celsius, Confidence, Days, DaysOff, PersonName, PlainDate, Share, Slug, shortText } from './primitives.ts';
 import { z } from './zod.ts';
 
 /** A month and day in every year, `MM-DD`; 29 February is refused, it is not in every year. */
@@ -85,6 +85,8 @@ export const OwnFigure = z.object({
   since: PlainDate,
   share: Share.optional(),
   worth: z.number().min(1).max(1_000_000).optional(),
+  /** Of viability: what it falls by in a year of dry storage, in probits. */
+  ageing: Ageing.optional(),
   days: z.object({ from: z.number().positive().max(2000), to: z.number().positive().max(4000) }).optional(),
 });
 export type OwnFigure = z.infer<typeof OwnFigure>;

@@ -96,6 +96,9 @@ export const longText = (max: number) =>
 /** Text of one line, not empty once trimmed: names go into labels, calendars and tables. */
 export const shortText = (max = 200) => longText(max).regex(ONE_LINE, { error: say('writeOneLine') });
 
+/** What viability falls by in a year of dry storage, in probits. */
+export const Ageing = z.number().min(0).max(3);
+
 /** What somebody who works there is called. */
 export const PersonName = shortText(40);
 

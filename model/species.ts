@@ -1,6 +1,6 @@
 import { say } from '@chill/words/model.ts';
 import { Evidence, Method } from './method.ts';
-import { Celsius, Days, longText, Millimetres, Share, Slug, shortText } from './primitives.ts';
+import { Ageing, Celsius, Days, longText, Millimetres, Share, Slug, shortText } from './primitives.ts';
 import { StageDays, type StageKind } from './stage.ts';
 import { z } from './zod.ts';
 
@@ -145,7 +145,7 @@ const DaysKnown = z
  */
 export const SpeciesFigures = z
   .object({
-    ...{ viable: KnownShare.extend({ ageing: z.number().min(0).max(3).optional() }), sprouts: KnownShare, establishes: KnownShare },
+    ...{ viable: KnownShare.extend({ ageing: Ageing.optional() }), sprouts: KnownShare, establishes: KnownShare },
     ...{ openCoat: KnownShare, hotWater: KnownShare, cold: DaysKnown, speed: DaysKnown },
   })
   .partial();

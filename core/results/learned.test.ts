@@ -114,6 +114,9 @@ describe('viability of lots that nobody has tested', () => {
     expect(found?.ageing).toBeLessThan(0.35);
     const used = withLearned(camas, { ...(found && { viable: found }) });
     const mean = ({ alpha, beta }: { alpha: number; beta: number }) => alpha / (alpha + beta);
+    // Made one's own it stays; tests of one age say nothing against it.
+    const mine = asNurseryHas(camas, [{ speciesId: camas.id, figure: 'viable', since: '2026-11-02', share: 0.9, worth: 80, ageing: 0.3 }]);
+    expect(learnViable(mine, [tested('c', 2, 160, 200)])).toMatchObject({ said: 0.9, ageing: expect.closeTo(0.3, 6) });
     expect(Math.abs(mean(viableShare({ kind: 'unknown' }, used, 3)) - truth(3))).toBeLessThan(0.05);
     expect(mean(viableShare({ kind: 'tested', tested: 1000, sound: 933 }, used, 4))).toBeCloseTo(truth(4), 1);
     expect(viableShare({ kind: 'tested', tested: 20, sound: 18 }, camas, 4)).toEqual(

@@ -68,11 +68,11 @@ export function learnSpecies(
 /** A species with the nursery's own figures in the place of the handbook's. */
 export function asNurseryHas(species: Species, figures: readonly OwnFigure[] = []): Species {
   const own: SpeciesFigures = {};
-  for (const { speciesId, figure, share, worth = LINK_WORTH_SEEDS, days } of figures) {
+  for (const { speciesId, figure, share, worth = LINK_WORTH_SEEDS, days, ageing } of figures) {
     if (speciesId !== species.id) continue;
     if (figure === 'cold' || figure === 'speed') {
       if (days) own[figure] = days;
-    } else if (share !== undefined) own[figure] = { now: share, worth };
+    } else if (share !== undefined) own[figure] = { now: share, worth, ...(figure === 'viable' && ageing !== undefined && { ageing }) };
   }
   return withFigures(species, own);
 }

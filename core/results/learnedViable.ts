@@ -56,9 +56,10 @@ export function learnViable(species: Pick<Species, 'usuallySound' | 'figures'>, 
   for (const test of tests) ofLot.set(test.lotId, [...(ofLot.get(test.lotId) ?? []), test]);
   const lots = [...ofLot.values()];
   const prior = viableShare({ kind: 'unknown' }, species);
+  const own = species.figures?.viable?.ageing;
   const years = tests.map((test) => test.years);
   const tellsOfAge = Math.max(...years) - Math.min(...years) >= APART_YEARS;
-  const yearly = tellsOfAge ? middles(YEARLY).map((chance) => USUAL_AGEING * Math.tan((Math.PI / 2) * chance)) : [0];
+  const yearly = tellsOfAge ? middles(YEARLY).map((chance) => USUAL_AGEING * Math.tan((Math.PI / 2) * chance)) : [own ?? 0];
   const weigh = (shares: ReturnType<typeof stepsOf>, apart: number, ageings = yearly) => {
     const points = shares.flatMap(({ share, log }) => {
       const level = normalQuantile(share, 0, 1);
@@ -90,7 +91,7 @@ export function learnViable(species: Pick<Species, 'usuallySound' | 'figures'>, 
     had: { came: sum(tests.map((test) => test.came)), of: sum(tests.map((test) => test.of)) },
     worth: Math.max(1, (next.mean * (1 - next.mean)) / Math.max(1e-9, next.variance) - 1),
     ...(lots.length >= SPREAD_FROM && { spread: apart }),
-    ...(tellsOfAge && { ageing: momentsOf(weighed.map(({ ageing, weight }) => ({ value: ageing, weight }))).mean }),
+    ...((tellsOfAge || own !== undefined) && { ageing: momentsOf(weighed.map(({ ageing, weight }) => ({ value: ageing, weight }))).mean }),
   };
 }
 

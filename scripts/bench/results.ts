@@ -91,7 +91,7 @@ export async function benchResults(): Promise<void> {
   const species = loadHandbook();
   const tests = species.flatMap(({ id }, i) =>
     Array.from(
-      { length: 30 },
+      { length: 10 },
       (_, k): LotTest => ({ speciesId: id, lotId: `l${i}-${k}`, on: '2026-11-01', years: (k % 6) * random(), came: 14 + (k % 6), of: 20 }),
     ),
   );

@@ -34,6 +34,7 @@ export function ListTools({
   change,
   orders,
   groups,
+  what = say('codeSpeciesLotOrPlace'),
 }: {
   count: number;
   shown: number;
@@ -41,7 +42,10 @@ export function ListTools({
   change: (part: Partial<ListChoice>) => void;
   /** Value to words; the first is what the station itself takes, with an empty value. */
   orders: Record<string, string>;
-  groups: Record<string, string>;
+  /** Absent where it stands in one group. */
+  groups?: Record<string, string>;
+  /** What its rows are found by. */
+  what?: string;
 }) {
   // What is typed shows at once; the list follows.
   const [typed, setTyped] = useState(choice.find);
@@ -68,7 +72,7 @@ export function ListTools({
         type="search"
         aria-keyshortcuts="f"
         aria-label={say('findList')}
-        placeholder={say('codeSpeciesLotOrPlace')}
+        placeholder={what}
         className="written col-span-2 desk:max-w-64"
         value={typed}
         onChange={(event) => {
@@ -77,7 +81,7 @@ export function ListTools({
         }}
       />
       {select('by', say('by'), orders)}
-      {select('group', say('grouped'), groups)}
+      {groups && select('group', say('grouped'), groups)}
       <p className="text-ink2 whitespace-nowrap max-desk:sr-only desk:pb-2" aria-live="polite">
         {shown === count ? say('all', { count }) : say('of', { shown, count })}
       </p>

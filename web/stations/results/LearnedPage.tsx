@@ -13,6 +13,9 @@ import { worded } from '@chill/words/tables.ts';
 import { type LearnedOf, useLearned } from '../../data/learned.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { saveNursery } from '../../data/saving.ts';
+import { inOrder } from '../../kit/grouped.ts';
+import { hasWords, ListTools, useListChoice } from '../../kit/ListTools.tsx';
+import { LongList } from '../../kit/LongList.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { Waiting } from '../../kit/Waiting.tsx';
@@ -33,7 +36,14 @@ export default function LearnedPage() {
   const known = useLearned();
   const { rot, nursery } = useNursery();
   const figures = nursery.figures ?? [];
-  const species = known?.handbook.filter(({ id }) => known.learned.has(id) || figures.some(({ speciesId }) => speciesId === id)) ?? [];
+  const species =
+    known?.handbook.filter(({ id }) => tells(known.learned.get(id)) || figures.some(({ speciesId }) => speciesId === id)) ?? [];
+  const [choice, change] = useListChoice();
+  const found = inOrder(
+    species.filter(({ common, scientific }) => hasWords([...common, scientific], choice.find)),
+    ({ id, common, scientific }) =>
+      choice.by === 'moved' ? String(1e6 - Math.round(1e3 * movedBy(known?.learned.get(id)))).padStart(9, '0') : (common[0] ?? scientific),
+  );
   return (
     <section className="px-4 pt-5 desk:px-10">
       <h1>{say('learnedTitle')}</h1>
@@ -45,9 +55,14 @@ export default function LearnedPage() {
       ) : (
         <>
           <p className="mt-3 max-w-prose text-[1.06rem] text-ink2">{say('learnedIntro')}</p>
-          {species.map((one) => (
-            <OfSpecies key={one.id} species={one} of={known.learned.get(one.id)} />
-          ))}
+          <ListTools
+            {...{ count: species.length, shown: found.length, choice, change, what: say('findSpecies') }}
+            orders={{ '': say('byName'), moved: say('byMoved') }}
+          />
+          {found.length === 0 && choice.find && <p className="mt-4">{say('noSpeciesHas', { find: choice.find })}</p>}
+          <LongList rows={found} height={SPECIES_HEIGHT} label={say('learnedTitle')}>
+            {(one) => <OfSpecies species={one} of={known.learned.get(one.id)} />}
+          </LongList>
           {!known.done && <Waiting />}
           {Object.keys(rot).length > 0 && (
             <>
@@ -78,7 +93,6 @@ function OfSpecies({ species, of }: { species: Species; of: LearnedOf | undefine
   const shown = LEARNABLE.filter(
     (what) => of?.learned[what] || nursery.figures?.some(({ speciesId, figure }) => speciesId === species.id && figure === what),
   );
-  if (shown.length === 0 && !of?.apart.length) return null;
   return (
     <section className="mt-6 max-w-5xl">
       <h2>{name}</h2>
@@ -101,6 +115,28 @@ function OfSpecies({ species, of }: { species: Species; of: LearnedOf | undefine
 
 /** So many years in store show what ageing does. */
 const AGED_YEARS = 3;
+
+/** About how high what is learned of a species stands, px. */
+const SPECIES_HEIGHT = 420;
+
+/** A learned share as the nursery's own entry. */
+const ownShare = ({ now, worth, ageing }: LearnedViable) => ({
+  ...{ share: Number(now.toFixed(4)), worth: Math.max(1, Math.round(worth)) },
+  ...(ageing !== undefined && { ageing: Number(ageing.toFixed(4)) }),
+});
+
+const tells = (of: LearnedOf | undefined) => of !== undefined && (Object.keys(of.learned).length > 0 || of.apart.length > 0);
+
+/** How far the figure that moved most lies from the handbook's: shares as the logarithm of their odds, days as that of their length. */
+function movedBy(of: LearnedOf | undefined): number {
+  const odds = (share: number) => Math.log(Math.max(1e-3, share) / Math.max(1e-3, 1 - share));
+  return Math.max(
+    0,
+    ...Object.values(of?.learned ?? {}).map((found) =>
+      Math.abs(isShare(found) ? odds(found.now) - odds(found.said) : Math.log(found.now.from / found.said.from)),
+    ),
+  );
+}
 
 const isShare = (found: LearnedShare | LearnedDays): found is LearnedShare => 'had' in found;
 const days = ({ from, to }: { from: number; to: number }) => say('daysRange', { from: Math.round(from), to: Math.round(to) });
@@ -145,7 +181,7 @@ function Figure({
               onClick={() =>
                 put({
                   ...since,
-                  ...(isShare(found) ? { share: Number(found.now.toFixed(4)), worth: Math.round(found.worth) } : { days: found.now }),
+                  ...(isShare(found) ? ownShare(found) : { days: found.now }),
                 })
               }
             >

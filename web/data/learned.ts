@@ -5,7 +5,7 @@ import type { LotView } from '@chill/core/schedule/reader.ts';
 import type { OwnFigure } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { LearnAnswer, LearnQuestion } from '../workers/learn.ts';
 import { useNursery } from './nursery.ts';
 import { useResults } from './results.ts';
@@ -85,12 +85,14 @@ function asUsed(species: Species, mine: LearnedOf | undefined): Species {
   return made;
 }
 
-/** What lots' tests show: the same until they show something else, whatever else happens to the lots. */
-function useTests(lots: readonly LotView[]): LotTest[] {
-  const tests = useMemo(() => lotTests(lots), [lots]);
-  const kept = useRef(tests);
-  if (JSON.stringify(kept.current) !== JSON.stringify(tests)) kept.current = tests;
-  return kept.current;
+let lastTests: { text: string; tests: LotTest[] } | undefined;
+
+/** What lots' tests show: the same for all who ask until they show something else, whatever else happens to the lots. */
+function testsOf(lots: readonly LotView[]): LotTest[] {
+  const tests = lotTests(lots);
+  const text = JSON.stringify(tests);
+  if (lastTests?.text !== text) lastTests = { text, tests };
+  return lastTests.tests;
 }
 
 /** What is known of species from the handbook, the nursery's own figures and its results. */
@@ -112,7 +114,7 @@ export function useLearned(first?: string): Known | undefined {
   const { data, error } = useResults();
   const figures = nursery.figures ?? NO_FIGURES;
   const outcomes = data?.outcomes;
-  const tests = useTests(lots);
+  const tests = useMemo(() => testsOf(lots), [lots]);
   const nothing = (error !== undefined && data === undefined) || (outcomes?.length === 0 && tests.length === 0);
   const [found, setFound] = useState<Found>(() => last?.found ?? NOT_YET);
   useEffect(() => {

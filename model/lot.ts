@@ -177,6 +177,10 @@ export const TowelResult = z.object({
 });
 export type TowelResult = z.infer<typeof TowelResult>;
 
+/** A test of a lot's viability by itself, as the lot came: so many of so many, and how long it had been stored dry by then. */
+export const LotTest = z.object({ lotId: LotId, speciesId: Slug, on: PlainDate, years: z.number(), came: Count, of: Count });
+export type LotTest = z.infer<typeof LotTest>;
+
 /** A lot as the server tells of it: with its ledger, with what is not in any batch, and with what its closed batches leave to be known. */
 export const LotInHand = Lot.extend({
   unassigned: z.int().min(0),

@@ -1,7 +1,7 @@
 import { foldLot } from '@chill/core/lot/lotLedger.ts';
 import { planTowelTest } from '@chill/core/methods/planTowelTest.ts';
 import type { NewBatch } from '@chill/model/batch.ts';
-import type { Lot, LotEvent } from '@chill/model/lot.ts';
+import { type Lot, type LotEvent, LotTest } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
@@ -52,6 +52,24 @@ describe('the ledger of a lot', () => {
     await record(lot, 0, sorted(60));
     const shrunk = await server.ask('PUT', `/api/lots/${lot.id}`, { lot: { ...lot, seeds: 50 }, version: 1 });
     expect(faults(shrunk.body)).toEqual(['seeds: Batches, tests and sorts have used 60 seeds: give that many or more.']);
+  });
+  test('its cut tests tell of viability, its use to the last seed notwithstanding; what was found once it was sorted does not', async () => {
+    const lot = await savedLot({ soundness: { kind: 'unknown' } });
+    const mine = async () => {
+      const { body, headers } = await server.ask('GET', '/api/lots/tests');
+      return { tests: (body as LotTest[]).filter(({ lotId }) => lotId === lot.id), tag: headers.etag };
+    };
+    const before = await mine();
+    await record(lot, 0, { id: uuid(), on: TODAY, kind: 'cutTested', tested: 20, sound: 17 });
+    await record(lot, 1, { id: uuid(), on: TODAY, kind: 'givenAway', seeds: 80 });
+    const { tests, tag } = await mine();
+    expect([before.tests, tag === before.tag]).toEqual([[], false]);
+    expect(tests).toEqual([LotTest.parse({ ...tests[0], on: TODAY, came: 17, of: 20 })]);
+    expect(tests[0]?.years).toBeGreaterThanOrEqual(0);
+    const graded = await savedLot({ soundness: { kind: 'unknown' } });
+    await record(graded, 0, sorted(30));
+    await record(graded, 1, { id: uuid(), on: TODAY, kind: 'cutTested', tested: 20, sound: 19 });
+    expect((await server.ask('GET', '/api/lots/tests')).body).not.toContainEqual(expect.objectContaining({ lotId: graded.id }));
   });
   test('cannot be changed behind its back: the database refuses', async () => {
     const lot = await savedLot();

@@ -7,7 +7,7 @@ import { NurseryReader } from '@chill/core/schedule/reader.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Batch, Wish } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
-import type { LotInHand } from '@chill/model/lot.ts';
+import type { LotInHand, LotTest } from '@chill/model/lot.ts';
 import type { Method } from '@chill/model/method.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
@@ -59,9 +59,6 @@ export function lotOf(speciesId: string, part: Partial<LotInHand> = {}): LotInHa
     ...part,
   };
 }
-
-/** What makes a lot one that nobody has tested: nothing is learned of its species from it. */
-export const BY_PACKET = { soundness: { kind: 'packet', percent: 85 } } as const;
 
 /** A batch of eighty seeds of that lot, made on 10 October by a method of its species, with what happened to it since. */
 export function batchOf(lot: LotInHand, methodId: string, ...said: object[]): Batch {
@@ -126,12 +123,12 @@ function Where() {
 export function show(
   nursery: NurseryView,
   what: (view: BatchView) => ReactNode,
-  { at = '/', path = '*', results = [] }: { at?: string; path?: string; results?: Outcome[] } = {},
+  { at = '/', path = '*', results = [], tests = [] }: { at?: string; path?: string; results?: Outcome[]; tests?: LotTest[] } = {},
 ) {
   const view = nursery.batches[0] as BatchView;
   const drawn = render(
     <MemoryRouter initialEntries={[at]}>
-      <SWRConfig value={{ fallback: { '/api/results': results }, revalidateIfStale: false }}>
+      <SWRConfig value={{ fallback: { '/api/results': results, '/api/lots/tests': tests }, revalidateIfStale: false }}>
         <NurseryProvider value={nursery}>
           <Routes>
             <Route path={path} element={what(view)} />
@@ -161,12 +158,15 @@ export function eachAnew(): () => NewEvent[] {
   return () => recorded().slice(before);
 }
 
-/** A server that takes everything that it is sent, and answers with `answer`; what it was sent, in order. */
+/** A server that takes everything that it is sent, and answers with `answer`, but knows of no tests of lots; what it was sent, in order. */
 export function taking(answer: object = {}): { path: string; body: Record<string, unknown> }[] {
   const sent: { path: string; body: Record<string, unknown> }[] = [];
   globalThis.fetch = async (path, options) => {
     if (options?.method && options.method !== 'GET') sent.push({ path: String(path), body: JSON.parse(String(options.body)) });
-    return new Response(JSON.stringify(answer), { status: 200, headers: { 'content-type': 'application/json' } });
+    return new Response(JSON.stringify(path === '/api/lots/tests' ? [] : answer), {
+      status: 200,
+      headers: { 'content-type': 'application/json' },
+    });
   };
   return sent;
 }

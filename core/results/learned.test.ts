@@ -1,4 +1,5 @@
 import { loadHandbook } from '@chill/handbook/load.ts';
+import type { LotTest } from '@chill/model/lot.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
@@ -15,7 +16,7 @@ import { germinated } from './germinated.ts';
 import { asNurseryHas, learnSpecies, withLearned } from './learned.ts';
 import { logBetaBinomial, spreadOf, worthForNext } from './learnedShare.ts';
 import { learnSprouting, type Ripe } from './learnedSprouting.ts';
-import { type LotTest, learnViable } from './learnedViable.ts';
+import { learnViable } from './learnedViable.ts';
 import { lotsApart } from './lotsApart.ts';
 
 const handbook = loadHandbook();

@@ -1,3 +1,4 @@
+import type { LotTest } from '@chill/model/lot.ts';
 import type { Learnable, OwnFigure } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species, SpeciesFigures } from '@chill/model/species.ts';
@@ -7,7 +8,7 @@ import type { Counted } from './compare.ts';
 import { type LearnedShare, learnShare } from './learnedShare.ts';
 import { learnSpeed } from './learnedSpeed.ts';
 import { learnSprouting, ripeOf } from './learnedSprouting.ts';
-import { type LearnedViable, type LotTest, learnViable } from './learnedViable.ts';
+import { type LearnedViable, learnViable } from './learnedViable.ts';
 import type { LearnedDays } from './weighed.ts';
 
 /** What a nursery's own results say of a species; only what any of them tells of. */

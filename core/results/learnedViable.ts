@@ -1,22 +1,13 @@
-import type { LotId, PlainDate } from '@chill/model/primitives.ts';
+import type { LotInHand, LotTest } from '@chill/model/lot.ts';
+import type { LotId } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { YEAR_DAYS } from '../calendar/dates.ts';
-import { storedDryDays } from '../lot/lotLedger.ts';
+import { lotState, storedDryDays } from '../lot/lotLedger.ts';
 import { viableShare } from '../lot/viability.ts';
-import type { LotView } from '../schedule/reader.ts';
-import type { Counted } from './compare.ts';
 import { type LearnedShare, SPREAD_FROM } from './learnedShare.ts';
 import { middles, momentsOf, stepsOf, sum } from './weighed.ts';
-
-/** A test of a lot's viability by itself, as the lot came, and how long it had been stored dry by then. */
-export interface LotTest extends Counted {
-  speciesId: string;
-  lotId: LotId;
-  on: PlainDate;
-  years: number;
-}
 
 /** Viability learned for lots that nobody has tested; `ageing` is what it falls by in a year of dry storage, in probits, where tests a year apart tell. */
 export interface LearnedViable extends LearnedShare {
@@ -24,15 +15,17 @@ export interface LearnedViable extends LearnedShare {
 }
 
 /** What lots' own tests tell of viability. A towel test tells of more than that, and what was found after sorting tells of sorted seed: neither is among them. */
-export function lotTests(lots: readonly LotView[]): LotTest[] {
-  return lots.flatMap(({ id, speciesId, provenance, state: { tests, lastSort, storage } }) =>
-    tests
+export function lotTests(lots: readonly LotInHand[]): LotTest[] {
+  return lots.flatMap((lot) => {
+    const { id, speciesId, provenance } = lot;
+    const { tests, lastSort, storage } = lotState(lot, lot.events, []);
+    return tests
       .filter(({ by, on }) => by !== 'towel' && (lastSort === undefined || on < lastSort))
       .map(({ on, viable, tested }) => ({
         ...{ speciesId, lotId: id, on, came: viable, of: tested },
         years: storedDryDays({ provenance, ...(storage && { storage }) }, on) / YEAR_DAYS,
-      })),
-  );
+      }));
+  });
 }
 
 /** The grid: the share of a fresh lot, the loss in a year, and by how much lots lie apart, in probits. */

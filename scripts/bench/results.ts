@@ -3,9 +3,9 @@ import type { Look } from '../../core/results/compare.ts';
 import { bootstrap, DEALT_AGAIN, fitSprouting, logLikelihoodOf, simplex } from '../../core/results/fit.ts';
 import { judged } from '../../core/results/judged.ts';
 import { learnSpecies } from '../../core/results/learned.ts';
-import type { LotTest } from '../../core/results/learnedViable.ts';
 import { drawnResults } from '../../e2e/benchFrames.ts';
 import { loadHandbook } from '../../handbook/load.ts';
+import type { LotTest } from '../../model/lot.ts';
 import type { Outcome } from '../../model/outcome.ts';
 import { clocked, say } from './say.ts';
 

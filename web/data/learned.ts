@@ -1,12 +1,13 @@
 import { asNurseryHas, type Learned, withLearned } from '@chill/core/results/learned.ts';
-import { type LotTest, lotTests } from '@chill/core/results/learnedViable.ts';
 import type { LotsApart } from '@chill/core/results/lotsApart.ts';
-import type { LotView } from '@chill/core/schedule/reader.ts';
+import type { LotTest } from '@chill/model/lot.ts';
 import type { OwnFigure } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useEffect, useMemo, useState } from 'react';
+import useSWR from 'swr';
 import type { LearnAnswer, LearnQuestion } from '../workers/learn.ts';
+import { ask } from './api.ts';
 import { useNursery } from './nursery.ts';
 import { useResults } from './results.ts';
 
@@ -25,6 +26,7 @@ interface Found {
 const NOTHING: Found = { bySpecies: new Map(), done: true };
 const NOT_YET: Found = { bySpecies: new Map(), done: false };
 const NO_FIGURES: OwnFigure[] = [];
+const NO_TESTS: LotTest[] = [];
 
 /** What was learned last, and from what: whoever asks again for the same is not kept waiting. */
 interface Learning {
@@ -85,16 +87,6 @@ function asUsed(species: Species, mine: LearnedOf | undefined): Species {
   return made;
 }
 
-let lastTests: { text: string; tests: LotTest[] } | undefined;
-
-/** What lots' tests show: the same for all who ask until they show something else, whatever else happens to the lots. */
-function testsOf(lots: readonly LotView[]): LotTest[] {
-  const tests = lotTests(lots);
-  const text = JSON.stringify(tests);
-  if (lastTests?.text !== text) lastTests = { text, tests };
-  return lastTests.tests;
-}
-
 /** What is known of species from the handbook, the nursery's own figures and its results. */
 export interface Known {
   /** The handbook as this nursery has it, with its own figures. */
@@ -110,22 +102,23 @@ export interface Known {
 
 /** What is known so far; `undefined` until results have come. `first`: the species that is wanted first. Where results cannot be had, the handbook stands. */
 export function useLearned(first?: string): Known | undefined {
-  const { handbook: printed, nursery, lots } = useNursery();
+  const { handbook: printed, nursery } = useNursery();
   const { data, error } = useResults();
   const figures = nursery.figures ?? NO_FIGURES;
   const outcomes = data?.outcomes;
-  const tests = useMemo(() => testsOf(lots), [lots]);
-  const nothing = (error !== undefined && data === undefined) || (outcomes?.length === 0 && tests.length === 0);
+  const { data: tested, error: untold } = useSWR<LotTest[]>('/api/lots/tests', ask);
+  const tests = tested ?? (untold ? NO_TESTS : undefined);
+  const nothing = (error !== undefined && data === undefined) || (outcomes?.length === 0 && tests?.length === 0);
   const [found, setFound] = useState<Found>(() => last?.found ?? NOT_YET);
   useEffect(() => {
-    if (!outcomes || nothing) return;
+    if (!outcomes || !tests || nothing) return;
     const { listeners, found: already } = learn(outcomes, printed, figures, tests, first);
     setFound(already);
     listeners.add(setFound);
     return () => void listeners.delete(setFound);
   }, [outcomes, nothing, printed, figures, tests, first]);
-  const now = nothing ? NOTHING : outcomes ? found : undefined;
-  const grown = useMemo(() => new Set([...(outcomes ?? []), ...tests].map(({ speciesId }) => speciesId)), [outcomes, tests]);
+  const now = nothing ? NOTHING : outcomes && tests ? found : undefined;
+  const grown = useMemo(() => new Set([...(outcomes ?? []), ...(tests ?? [])].map(({ speciesId }) => speciesId)), [outcomes, tests]);
   const handbook = useMemo(() => printed.map((one) => asNurseryHas(one, figures)), [printed, figures]);
   return useMemo((): Known | undefined => {
     if (!now) return undefined;

@@ -8,24 +8,27 @@ import { mutate } from 'swr';
 import { ask } from './api.ts';
 import { settled } from './outbox.ts';
 
+/** What is told of lots is asked for again. */
+const lotsChanged = () => Promise.all([mutate('/api/lots'), mutate('/api/lots/tests')]);
+
 /** Adds a lot and shows it among the others. */
 export async function addLot(lot: Lot): Promise<LotInHand> {
   const saved = await ask<LotInHand>('/api/lots', { method: 'POST', body: lot });
-  await mutate('/api/lots');
+  await lotsChanged();
   return saved;
 }
 
 /** Changes a lot as it was at `version`. */
 export async function changeLot(lot: Lot, version: number): Promise<LotInHand> {
   const saved = await ask<LotInHand>(`/api/lots/${lot.id}`, { method: 'PUT', body: { lot, version } });
-  await mutate('/api/lots');
+  await lotsChanged();
   return saved;
 }
 
 /** Makes a batch; the answer holds its bag code. */
 export async function makeBatch(batch: NewBatch): Promise<Batch> {
   const saved = await ask<Batch>('/api/batches', { method: 'POST', body: batch });
-  await Promise.all([mutate('/api/batches'), mutate('/api/lots')]);
+  await Promise.all([mutate('/api/batches'), lotsChanged()]);
   return saved;
 }
 
@@ -33,21 +36,21 @@ export async function makeBatch(batch: NewBatch): Promise<Batch> {
 export async function splitBatch(batchId: string, split: Split): Promise<Batch> {
   await settled(batchId);
   const [, part] = await ask<[Batch, Batch]>(`/api/batches/${batchId}/splits`, { method: 'POST', body: split });
-  await Promise.all([mutate('/api/batches'), mutate('/api/lots')]);
+  await Promise.all([mutate('/api/batches'), lotsChanged()]);
   return part;
 }
 
 /** Makes the batches of a trial, all or none. */
 export async function makeTrial(batches: NewBatch[]): Promise<Batch[]> {
   const saved = await ask<Batch[]>('/api/trials', { method: 'POST', body: { batches } });
-  await Promise.all([mutate('/api/batches'), mutate('/api/lots')]);
+  await Promise.all([mutate('/api/batches'), lotsChanged()]);
   return saved;
 }
 
 /** Appends to a lot's ledger what was decided on `decidedOn` events. */
 export async function recordOnLot(lotId: string, append: LotAppend): Promise<void> {
   await ask<LotInHand>(`/api/lots/${lotId}/events`, { method: 'POST', body: append });
-  await mutate('/api/lots');
+  await lotsChanged();
 }
 
 /** Adds or changes a species of the nursery's own. */

@@ -1,6 +1,6 @@
 import { type Learned, learnSpecies } from '@chill/core/results/learned.ts';
-import type { LotTest } from '@chill/core/results/learnedViable.ts';
 import { type LotsApart, lotsApart } from '@chill/core/results/lotsApart.ts';
+import type { LotTest } from '@chill/model/lot.ts';
 import type { OwnFigure } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';

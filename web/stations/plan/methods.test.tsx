@@ -1,7 +1,7 @@
 import type { LotInHand } from '@chill/model/lot.ts';
 import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
 import { cleanup, screen, waitFor, within } from '@testing-library/react';
-import { BY_PACKET, lotOf, nurseryWith, show, taking, where } from '../../testing.tsx';
+import { lotOf, nurseryWith, show, taking, where } from '../../testing.tsx';
 import PlanStation from './PlanStation.tsx';
 
 const offline = globalThis.fetch;
@@ -18,7 +18,7 @@ afterAll(() => {
 
 /** The plan for some larch, for 30 plants out by the 24th of May. */
 function planning(part: Partial<LotInHand> = {}, wish = 'plants=30&by=readyBy&ready=2027-05-24') {
-  return show(nurseryWith(lotOf('larix-occidentalis', { ...BY_PACKET, ...part }), []), () => <PlanStation />, {
+  return show(nurseryWith(lotOf('larix-occidentalis', part), []), () => <PlanStation />, {
     at: `/plan?${wish}`,
     path: '/plan',
   });
@@ -67,7 +67,7 @@ describe('methods side by side', () => {
     expect(screen.getByText('Dry cold storage').closest('li')?.textContent).toMatch(/does not break dormancy$/);
   });
   test('of no lot at all begin with seed', () => {
-    const none = nurseryWith(lotOf('larix-occidentalis', BY_PACKET), []);
+    const none = nurseryWith(lotOf('larix-occidentalis'), []);
     show({ ...none, lots: [] }, () => <PlanStation />, { at: '/plan', path: '/plan' });
     expect(screen.getByRole('link').getAttribute('href')).toBe('/seeds/new');
   });

@@ -8,7 +8,7 @@ import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { SWRConfig } from 'swr';
 import type { NurseryView } from '../../data/nursery.ts';
-import { BY_PACKET, batchOf, id, lotOf, nurseryWith, show, TODAY } from '../../testing.tsx';
+import { batchOf, id, lotOf, nurseryWith, show, TODAY } from '../../testing.tsx';
 import type { SeasonSaid } from '../../workers/seasonPlan.ts';
 import SeasonPage from './SeasonPage.tsx';
 
@@ -34,7 +34,7 @@ class FakeWorker extends EventTarget {
   }
 }
 
-const lot = lotOf('camassia-quamash', { ...BY_PACKET, unassigned: 200, code: 'CQ-26-01' });
+const lot = lotOf('camassia-quamash', { unassigned: 200, code: 'CQ-26-01' });
 const promise = (whom: string, part: Partial<PlantPromise> = {}): PlantPromise => ({
   ...{ id: id(), speciesId: 'camassia-quamash', plants: 10, on: '2027-06-05', whom, ...part },
 });

@@ -1,7 +1,7 @@
 import type { Outcome } from '@chill/model/outcome.ts';
 import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
 import { cleanup, screen, waitFor } from '@testing-library/react';
-import { BY_PACKET, lotOf, nurseryWith, show, taking } from '../../testing.tsx';
+import { lotOf, nurseryWith, show, taking } from '../../testing.tsx';
 import type { LearnAnswer, LearnQuestion } from '../../workers/learn.ts';
 import { FateBar } from './FateBar.tsx';
 import LearnedPage from './LearnedPage.tsx';
@@ -134,12 +134,14 @@ describe('what is learned', () => {
       { speciesId: larch.speciesId, learned: { viable: { ...learned.establishes, batches: 1, ageing: 0.3 } }, apart: [] },
       { done: true },
     ];
-    open(() => <LearnedPage />, [], '/results/learned');
+    const tests = [{ lotId: larch.id, speciesId: larch.speciesId, on: '2026-09-01', years: 0, came: 17, of: 20 }];
+    const page = { at: '/results/learned', path: '/results/*' };
+    show(nurseryWith(larch, []), () => <LearnedPage />, { ...page, tests });
     await screen.findByText('you found 20 of 40 in 1 lot');
     expect(screen.getByText(/Stored dry for 3 years, 23 %\.$/)).toBeTruthy();
-    expect(asked[0]?.tests).toMatchObject([{ lotId: larch.id, came: 17, of: 20 }]);
+    expect(asked[0]?.tests).toEqual(tests);
     cleanup();
-    show(nurseryWith({ ...larch, ...BY_PACKET }, []), () => <LearnedPage />, { at: '/results/learned', path: '/results/*', results: [] });
+    show(nurseryWith(larch, []), () => <LearnedPage />, page);
     expect(screen.getByText(/^Nothing is learned yet/)).toBeTruthy();
   });
 });

@@ -10,7 +10,7 @@ export const say = subject('guide', {
   seedsDo:
     'Open Seeds and add a lot: the species, where the seed came from, and how many there are. Write the number as you have it: 280, about 300, 2 g, 1/4 oz or a packet. Count or weigh later.',
   seedsKnow:
-    'If you cut ten seeds and looked at them, enter how many were viable. If the packet gives a percentage, enter that. If you know nothing, leave it: Chill uses what is usual for the species, and says how far off that may be.',
+    'If you cut ten seeds and looked at them, enter how many were viable. If the packet gives a percentage, enter that. If you know nothing, leave it: Chill uses what is usual for the species and what tests of your other lots showed, and says how far off that may be.',
   seedsAlso: 'If the plants stood in the cold before you gathered the seed, say so: those weeks count.',
   plan: 'Choose a method',
   planDo: 'Open Plan and complete the sentence: how many plants, of which lot, by when, and how sure you want to be.',
@@ -33,7 +33,7 @@ export const say = subject('guide', {
   roundKnow:
     'If everything is damp, without mould and without roots, one press on “As usual” records it. Otherwise record what you see. Take out every mouldy seed at once: one infects the next.',
   roundAlso:
-    'Did you record the wrong thing? Undo is beside it, and the batch’s history has Correct. If a bag is gone, say so on its page. If you would rather carry paper, print the sheet and type it in afterwards.',
+    'Did you record the wrong thing? Undo is beside it, and the batch’s history has Correct. If a bag is gone, say so on its page. If you would rather carry paper, print the sheet and type it in afterwards. If several of you look after the seed, name yourselves under Places, Who works when, and say on the round who is at work: each entry then has a name.',
   cold: 'Watch the cold',
   coldDo: 'Open Cold to see how much cold each batch has received, how much it needs, and its take-out day.',
   coldKnow:

@@ -3,7 +3,7 @@ import type { BetaShare } from '../chance/shares.ts';
 /** All added up. */
 export const sum = (all: readonly number[]): number => all.reduce((total, one) => total + one, 0);
 
-/** Mean, variance and the range of 9 in 10 of weighed values; between steps of a grid the range is drawn straight. */
+/** Mean, variance and the range of 9 in 10 of weighed values; each stands for all from half-way to the one before to half-way to the next. */
 export function momentsOf(points: readonly { value: number; weight: number }[]) {
   const total = sum(points.map(({ weight }) => weight));
   const mean = sum(points.map(({ value, weight }) => value * weight)) / total;
@@ -11,19 +11,21 @@ export function momentsOf(points: readonly { value: number; weight: number }[]) 
   const byValue = new Map<number, number>();
   for (const { value, weight } of points) byValue.set(value, (byValue.get(value) ?? 0) + weight / total);
   const steps = [...byValue].sort(([a], [b]) => a - b);
+  const valueAt = (i: number) => (steps[Math.min(steps.length - 1, Math.max(0, i))] as [number, number])[0];
+  /** Where the step that begins with a value begins; the first and the last reach as far out as in. */
+  const edge = (i: number) =>
+    i === 0
+      ? valueAt(0) - (valueAt(1) - valueAt(0)) / 2
+      : i === steps.length
+        ? valueAt(i - 1) + (valueAt(i - 1) - valueAt(i - 2)) / 2
+        : (valueAt(i - 1) + valueAt(i)) / 2;
   const at = (chance: number) => {
-    let [before, last] = [0, steps[0]?.[0] ?? mean];
-    for (const [value, weight] of steps) {
-      const middle = before + weight / 2;
-      if (middle >= chance) {
-        const reached = before - (byValue.get(last) ?? 0) / 2;
-        const part = middle > reached ? (chance - reached) / (middle - reached) : 1;
-        return last + Math.min(1, Math.max(0, part)) * (value - last);
-      }
+    let before = 0;
+    for (const [i, [, weight]] of steps.entries()) {
+      if (weight > 0 && before + weight >= chance) return edge(i) + ((chance - before) / weight) * (edge(i + 1) - edge(i));
       before += weight;
-      last = value;
     }
-    return last;
+    return edge(steps.length);
   };
   return { mean, variance, low: at(0.05), high: at(0.95) };
 }

@@ -131,3 +131,8 @@ export function useLearned(first?: string): Known | undefined {
     };
   }, [now, handbook, grown]);
 }
+
+/** A species as plans take it, as soon as that is known; until then as the handbook has it. */
+export function useAsPlanned(species: Species): Species {
+  return useLearned(species.id)?.forPlans.find(({ id }) => id === species.id) ?? species;
+}

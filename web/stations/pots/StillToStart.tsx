@@ -1,24 +1,24 @@
 import { nearDate, shortDate } from '@chill/core/calendar/dates.ts';
-import { viableShare } from '@chill/core/lot/viability.ts';
-import { weighMethods } from '@chill/core/methods/propose.ts';
+import { lotInRequest, weighMethods } from '@chill/core/methods/propose.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/pots.ts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { type LotView, useNursery } from '../../data/nursery.ts';
+import { useAsPlanned } from '../../data/learned.ts';
+import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
 
 /** The methods by which missing plants can still be had by a day from what is left of a lot; or that none can. */
-export function StillToStart({ species, lot, missing, out }: { species: Species; lot: LotView; missing: number; out: string }) {
-  const { nursery, placesAsMeasured: places, today } = useNursery();
+export function StillToStart({ species: printed, lot, missing, out }: { species: Species; lot: LotView; missing: number; out: string }) {
+  const { nursery, placesAsMeasured: places, rot, today } = useNursery();
+  const species = useAsPlanned(printed);
   const left = lot.unassigned;
   const offered = useMemo(() => {
     if (left < 1) return [];
-    const viable = viableShare(lot.state.viability, species);
     const wish = { plants: missing, confidence: nursery.settings.confidence, timing: { by: 'readyBy', date: out } } as const;
-    return weighMethods({ species, viable, available: left, nursery, places, today, wish })
+    return weighMethods({ ...lotInRequest(asItStands(lot), left, species, today), species, nursery, places, rot, today, wish })
       .offered.filter(({ late_days, seeds }) => late_days === 0 && seeds !== undefined && seeds <= left)
       .slice(0, 2);
-  }, [species, lot, left, missing, nursery, places, today, out]);
+  }, [species, lot, left, missing, nursery, places, rot, today, out]);
   const href = `/plan?${new URLSearchParams({ lot: lot.id, plants: String(missing), by: 'readyBy', ready: out })}`;
   return (
     <p className="mt-1 text-ink2">

@@ -9,6 +9,7 @@ import type { Species } from '@chill/model/species.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/seeds.ts';
 import { useMemo } from 'react';
+import { useAsPlanned } from '../../data/learned.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 
@@ -37,8 +38,17 @@ export function LotAside({ species, seeds, viability }: { species: Species; seed
 }
 
 /** What the entry means so far: how many of the seeds are viable by what is known of that, and the plants that all of them would make. */
-function InStock({ species, seeds, viability }: { species: Species; seeds: number | undefined; viability: Viability | undefined }) {
+function InStock({
+  species: printed,
+  seeds,
+  viability,
+}: {
+  species: Species;
+  seeds: number | undefined;
+  viability: Viability | undefined;
+}) {
   const { nursery, placesAsMeasured: places, today } = useNursery();
+  const species = useAsPlanned(printed);
   const known = seeds && viability ? { seeds, viability } : undefined;
   const asked = JSON.stringify(known);
   // biome-ignore lint/correctness/useExhaustiveDependencies: weighed anew when what is written means something else.

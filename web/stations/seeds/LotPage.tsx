@@ -1,10 +1,10 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
+import { viableOn } from '@chill/core/lot/lotLedger.ts';
 import type { ViableTest } from '@chill/core/lot/lotState.ts';
 import { plantsRange, seedsNeeded } from '@chill/core/lot/seedsNeeded.ts';
 import { testAge } from '@chill/core/lot/testPlan.ts';
-import { viableShare } from '@chill/core/lot/viability.ts';
 import { showCoordinates } from '@chill/core/units/coordinates.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Rich } from '@chill/words/rich.tsx';
@@ -12,6 +12,7 @@ import { say } from '@chill/words/seeds.ts';
 import { options, worded } from '@chill/words/tables.ts';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { useAsPlanned } from '../../data/learned.ts';
 import { asItStands, type LotView, useLot, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Figure } from '../../kit/Figure.tsx';
@@ -134,7 +135,7 @@ export default function LotPage() {
             <Term of="viability">{say('viability')}</Term>
           </h2>
           <div className="mt-2">
-            <ViableRange viability={lot.state.viability} species={species} towelTests={lot.state.towelTests} lot={lot} />
+            <HowViable lot={lot} species={species} />
           </div>
           {lot.unassigned > 0 && <ViableInDrawer lot={lot} species={species} />}
           <Tests tests={lot.state.tests} />
@@ -174,9 +175,17 @@ export default function LotPage() {
 /** A round number of good seeds that people ask for. */
 const ASKED_FOR = 40;
 
+/** How viable it is by its tests, or as such seed usually is here. */
+function HowViable({ lot, species }: { lot: LotView; species: Species }) {
+  const { viability, towelTests } = lot.state;
+  return <ViableRange viability={viability} species={useAsPlanned(species)} towelTests={towelTests} lot={lot} />;
+}
+
 /** What that means for the seeds in the drawer: how many are viable, and how many to take to have forty that are. */
-function ViableInDrawer({ lot, species }: { lot: LotView; species: Species }) {
-  const viable = viableShare(lot.state.viability, species);
+function ViableInDrawer({ lot, species: printed }: { lot: LotView; species: Species }) {
+  const { today } = useNursery();
+  const species = useAsPlanned(printed);
+  const viable = viableOn(asItStands(lot), species, today);
   const { low, high } = plantsRange(lot.unassigned, viable, 1);
   const take = seedsNeeded(ASKED_FOR, 0.9, viable);
   return (

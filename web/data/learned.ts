@@ -133,6 +133,6 @@ export function useLearned(first?: string): Known | undefined {
 }
 
 /** A species as plans take it, as soon as that is known; until then as the handbook has it. */
-export function useAsPlanned(species: Species): Species {
-  return useLearned(species.id)?.forPlans.find(({ id }) => id === species.id) ?? species;
+export function useAsPlanned<Given extends Species | undefined>(species: Given): Given | Species {
+  return useLearned(species?.id)?.forPlans.find(({ id }) => id === species?.id) ?? species;
 }

@@ -12,6 +12,7 @@ import { Rich } from '@chill/words/rich.tsx';
 import { spoken } from '@chill/words/subject.ts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
+import { useAsPlanned } from '../../data/learned.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { useRequest } from '../../data/useRequest.ts';
 
@@ -21,7 +22,7 @@ export const LIKELY = 0.8;
 /** The other methods for the same lot, from today, each with what it would make ready and when. */
 export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
   const { handbook, nursery, placesAsMeasured: places, today } = useNursery();
-  const species = handbook.find(({ id }) => id === lot.speciesId);
+  const species = useAsPlanned(handbook.find(({ id }) => id === lot.speciesId));
   const { confidence } = nursery.settings;
   const wish = useMemo(() => ({ plants: 20, confidence, timing: { by: 'startOn', date: today } }) as const, [confidence, today]);
   const request = useRequest(lot, species, wish, Math.max(1, lot.unassigned));

@@ -14,6 +14,7 @@ import { Rich } from '@chill/words/rich.tsx';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../data/address.ts';
+import { useAsPlanned } from '../../data/learned.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { savePlace } from '../../data/saving.ts';
 import { Choice } from '../../kit/Choice.tsx';
@@ -36,7 +37,7 @@ export default function WinterPage() {
     return found && seasonsOf(found).length > 0;
   });
   const lot = waiting.find(({ id }) => id === query.get('lot')) ?? waiting.find(({ unassigned }) => unassigned > 0) ?? waiting[0];
-  const species = handbook.find(({ id }) => id === lot?.speciesId);
+  const species = useAsPlanned(handbook.find(({ id }) => id === lot?.speciesId));
   const asked = query.get('out') ?? today;
   const out = /^\d{4}-\d{2}-\d{2}$/.test(asked) ? asked : today;
   const frame = placesFor('outdoorWinter', places)[0];

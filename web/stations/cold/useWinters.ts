@@ -20,7 +20,13 @@ export function useWinters(question: WinterQuestion | undefined): WintersAsked {
   const [round, setRound] = useState(0);
   const worker = useRef<Worker>(undefined);
   // Asked again only where something in it has changed.
-  const key = question && JSON.stringify({ ...question, species: question.species.id, climate: [...question.climate.min_C.slice(0, 365)] });
+  const key =
+    question &&
+    JSON.stringify({
+      ...question,
+      species: [question.species.id, question.species.figures],
+      climate: [...question.climate.min_C.slice(0, 365)],
+    });
   const latest = useRef(question);
   latest.current = question;
 

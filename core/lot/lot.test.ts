@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { expectedHalfWidth, jeffreys, meanShare, moreToTest, wilsonInterval } from '../chance/shares.ts';
+import { agedYears, viableOn } from './lotLedger.ts';
 import { chanceOfAtLeast, plantsRange, seedsNeeded } from './seedsNeeded.ts';
 import { viableShare } from './viability.ts';
 
@@ -69,6 +70,30 @@ describe('what a sample test means', () => {
     expect(meanShare(packet)).toBeCloseTo(0.794, 3);
     expect(spread(book)).toBeLessThan(spread(packet));
     expect(viableShare({ kind: 'tested', tested: 20, sound: 17 }, species)).toEqual({ alpha: 17.5, beta: 3.5 });
+  });
+});
+
+describe('how long a lot has aged', () => {
+  const collected = { provenance: { kind: 'collected', on: '2024-09-01' }, soundness: { kind: 'unknown' } } as const;
+  const bought = { kind: 'bought', on: '2026-01-10' } as const;
+  test('since its last test; since its packet’s figure; since its harvest where nobody knows; not at all while it is moist', () => {
+    expect(agedYears(collected, '2026-09-01')).toBeCloseTo(2, 2);
+    expect(agedYears({ ...collected, testedOn: '2025-09-01' }, '2026-09-01')).toBeCloseTo(1, 2);
+    const packet = { provenance: { ...bought, harvestYear: 2023 }, soundness: { kind: 'packet', percent: 80 } } as const;
+    expect(agedYears(packet, '2027-01-10')).toBeCloseTo(1, 2);
+    expect(agedYears({ ...packet, soundness: { kind: 'unknown' } }, '2026-12-31')).toBeCloseTo(3, 2);
+    expect(agedYears({ ...collected, storage: { state: 'moist', since: '2024-09-02' } }, '2026-09-01')).toBe(0);
+    expect(agedYears(collected, '2024-01-01')).toBe(0);
+  });
+  test('takes nothing off where nobody knows what years take, and the more the older where one does', () => {
+    const usual = { usuallySound: 0.9 };
+    const known = { ...usual, figures: { viable: { now: 0.9, worth: 40, ageing: 0.3 } } };
+    expect(viableOn(collected, usual, '2030-09-01')).toEqual(viableShare({ kind: 'unknown' }, usual));
+    const means = ['2024-09-01', '2026-09-01', '2030-09-01', '2090-09-01'].map((on) => meanShare(viableOn(collected, known, on)));
+    expect(means.every((mean, i) => i === 0 || mean < (means[i - 1] as number))).toBe(true);
+    // In probits, two years at 0.3 are 0.6 less than 0.9 is (1.28): Φ(0.68).
+    expect(means[1]).toBeCloseTo(0.75, 1);
+    expect(means.at(-1)).toBeGreaterThan(0);
   });
 });
 

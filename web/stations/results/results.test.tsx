@@ -85,6 +85,28 @@ describe('closed batches', () => {
     await user.type(screen.getByRole('searchbox'), ' oak');
     await waitFor(() => expect(screen.getByText('No closed batch has all of: x15 oak.')).toBeTruthy());
   });
+  test('stand by whose hands they were in, each group with what came of it', async () => {
+    const by = (...names: string[]) => ({ hands: names.map((name) => ({ name, entries: 2 })) });
+    const { user } = open(
+      () => <ResultsStation />,
+      [
+        ...Array.from({ length: 9 }, (_, i) => outcome(`I${i}A`, 25, by('Ida'))),
+        outcome('T1A', 12, by('Tomas')),
+        outcome('B1A', 30, by('Ida', 'Tomas')),
+        outcome('N1A', 30),
+      ],
+    );
+    await user.selectOptions(screen.getByLabelText('grouped'), 'person');
+    const headings = screen.getAllByRole('heading', { level: 2 }).map(({ textContent }) => textContent);
+    expect(headings).toEqual([
+      'Ida 9 · 225 plants of 540 seeds; 9 of 9 as promised',
+      'nobody named 1 · 30 plants of 60 seeds; 1 of 1 as promised',
+      'several people 1 · 30 plants of 60 seeds; 1 of 1 as promised',
+      'Tomas 1 · 12 plants of 60 seeds; 0 of 1 as promised',
+    ]);
+    await user.type(screen.getByRole('searchbox'), 'tomas');
+    await screen.findByText('2 of 12');
+  });
   test('are drawn under the range that was promised, and nothing drawn where there is no seed', () => {
     const { container } = open(() => <FateBar outcome={{ seeds: 0, went: {}, promised: { low: 0, high: 0 } }} />, []);
     expect(container.innerHTML).not.toContain('NaN');
@@ -128,6 +150,27 @@ describe('what is learned', () => {
     const figures = sent.map(({ body }) => (body as { figures: object[] }).figures);
     expect(figures[0]).toEqual([{ speciesId: larch.speciesId, figure: 'establishes', since: expect.any(String), share: 0.56, worth: 50 }]);
     expect(figures[1]).toEqual([{ speciesId: larch.speciesId, figure: 'cold', since: expect.any(String) }]);
+  });
+  test('is asked for once, whoever asks; a worker that fails leaves the handbook’s', async () => {
+    answers = [{ speciesId: larch.speciesId, learned, apart: [] }, { done: true }];
+    const two = () => (
+      <>
+        <LearnedPage />
+        <LearnedPage />
+      </>
+    );
+    open(two, [outcome('AAA', 21)], '/results/learned');
+    await waitFor(() => expect(screen.getAllByText('now 56 %')).toHaveLength(2));
+    expect(asked).toHaveLength(1);
+    cleanup();
+    globalThis.Worker = class extends EventTarget {
+      postMessage() {
+        queueMicrotask(() => this.dispatchEvent(new Event('error')));
+      }
+      terminate() {}
+    } as unknown as typeof Worker;
+    open(() => <LearnedPage />, [outcome('AAA', 22)], '/results/learned');
+    await screen.findByText(/^Nothing is learned yet/);
   });
   test('tests of lots tell of viability before anything is closed; with none there is nothing', async () => {
     answers = [

@@ -36,6 +36,26 @@ describe('the round', () => {
     expect(recorded().slice(before)).toMatchObject([{ kind: 'checked', damp: 'right', mould: 'none' }]);
   });
 
+  test('writes down whose hands it was, of those who are named; nobody is asked where nobody is', async () => {
+    const named = nurseryWith(larch, [inTheCold('7QK')], '2026-11-05');
+    const people = ['Ida', 'Tomas'].map((name) => ({ name, minutes: [60, 60, 60, 60, 60, 0, 0] }));
+    const { user } = round({ ...named, nursery: { ...named.nursery, people } });
+    const before = recorded().length;
+    const usual = () => stop(/^Fridge/).getByRole('button', { name: /as usual/i });
+    await user.selectOptions(screen.getByLabelText('At work here'), 'Tomas');
+    await user.click(usual());
+    expect(recorded().slice(before)).toMatchObject([{ kind: 'checked', by: 'Tomas' }]);
+    cleanup();
+    // Who is named no more does nothing more.
+    round({ ...named, nursery: { ...named.nursery, people: people.slice(0, 1) } });
+    expect((screen.getByLabelText('At work here') as HTMLSelectElement).value).toBe('');
+    await user.click(usual());
+    expect(recorded().at(-1)).not.toHaveProperty('by');
+    cleanup();
+    round(named);
+    expect(screen.queryByLabelText('At work here')).toBeNull();
+  });
+
   test('is walked with keys: arrows to a row, figures and letters, Enter, and the next row has the focus', async () => {
     const { user } = round();
     const before = recorded().length;

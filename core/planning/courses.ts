@@ -9,7 +9,7 @@ import type { Proposal } from '../methods/proposal.ts';
 import { doubtOf, lotInRequest, propose, type Request, weighMethods } from '../methods/propose.ts';
 import { methodsToWeigh } from '../methods/schools.ts';
 import { roomAhead } from '../schedule/lodging.ts';
-import type { StockedLot } from '../schedule/reader.ts';
+import type { StockedLot } from '../schedule/stocked.ts';
 import { workAhead } from '../season/work.ts';
 import type { Season } from './season.ts';
 import type { Wanted } from './wanted.ts';

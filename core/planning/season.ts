@@ -5,7 +5,7 @@ import type { Species } from '@chill/model/species.ts';
 import { addDays, dayNumber, daysBetween } from '../calendar/dates.ts';
 import type { SwingingPlace } from '../chill/met.ts';
 import type { LearnedRot } from '../rot/learned.ts';
-import type { StockedLot } from '../schedule/reader.ts';
+import type { StockedLot } from '../schedule/stocked.ts';
 import type { Stay } from '../season/stays.ts';
 import type { Week } from '../season/work.ts';
 import type { Free } from './problem.ts';

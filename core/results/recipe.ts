@@ -10,7 +10,7 @@ import { chills } from '../kinds/stages.ts';
 import type { Proposal } from '../methods/proposal.ts';
 import { lotInRequest, weighMethods } from '../methods/propose.ts';
 import type { LearnedRot } from '../rot/learned.ts';
-import type { StockedLot } from '../schedule/reader.ts';
+import type { StockedLot } from '../schedule/stocked.ts';
 import { nextFrostSafeDate } from '../winter/frost.ts';
 
 /** What recipes are made for: the nursery as it is now, with what it has learned. */

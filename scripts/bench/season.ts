@@ -5,7 +5,7 @@ import { Improving } from '../../core/planning/improving.ts';
 import { loadHighs } from '../../core/planning/loadHighs.ts';
 import type { Season } from '../../core/planning/season.ts';
 import { gapOf, solve } from '../../core/planning/solve.ts';
-import type { StockedLot } from '../../core/schedule/reader.ts';
+import type { StockedLot } from '../../core/schedule/stocked.ts';
 import type { Place } from '../../model/place.ts';
 import { Priority } from '../../model/promise.ts';
 import { handbook, NURSERY, TODAY } from '../../server/testing.ts';

@@ -1,7 +1,7 @@
 import { asMeasured } from '@chill/core/chill/met.ts';
 import { kindOfEvent } from '@chill/core/ledger/events/index.ts';
 import type { LearnedRot } from '@chill/core/rot/learned.ts';
-import { asItStands, type BatchView, type LotView, NurseryReader, type Stored, stocked } from '@chill/core/schedule/reader.ts';
+import { asItStands, type BatchView, type LotView, NurseryReader, type Stored } from '@chill/core/schedule/reader.ts';
 import type { Situation } from '@chill/core/schedule/situation.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { Clock } from '@chill/model/clock.ts';
@@ -19,7 +19,7 @@ import { recall, useArchive, useCalledUp } from './archive.ts';
 import { askClock, nowInstant } from './now.ts';
 import { startOutbox, useOutbox, withPending } from './outbox.ts';
 
-export { asItStands, type BatchView, type LotView, stocked };
+export { asItStands, type BatchView, type LotView };
 
 /** The whole nursery as the stations show it. */
 export interface NurseryView {

@@ -1,10 +1,11 @@
 import { type LotRule, mondayOf, type Pinned, type Season } from '@chill/core/planning/season.ts';
 import { wantedOf } from '@chill/core/planning/wanted.ts';
+import { stocked } from '@chill/core/schedule/stocked.ts';
 import { staysOf } from '@chill/core/season/stays.ts';
 import { byWeek, expectedWork } from '@chill/core/season/work.ts';
 import { useMemo } from 'react';
 import { useLearned } from '../../data/learned.ts';
-import { stocked, useNursery } from '../../data/nursery.ts';
+import { useNursery } from '../../data/nursery.ts';
 import { usePromises } from '../../data/promises.ts';
 import { useSeasons } from '../../data/seasons.ts';
 

@@ -1,7 +1,8 @@
 import type { Recipe } from '@chill/core/results/recipe.ts';
+import { stocked } from '@chill/core/schedule/stocked.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { useLearned } from '../../data/learned.ts';
-import { stocked, useNursery } from '../../data/nursery.ts';
+import { useNursery } from '../../data/nursery.ts';
 import { useResults } from '../../data/results.ts';
 import type { RecipesAnswer, RecipesQuestion } from '../../workers/recipes.ts';
 

@@ -8,7 +8,7 @@ import type { Sight } from '@chill/model/sight.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/round.ts';
 import { spoken } from '@chill/words/subject.ts';
-import { type CSSProperties, lazy, Suspense, useRef, useState } from 'react';
+import { type CSSProperties, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useHands } from '../../data/hands.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
@@ -17,21 +17,17 @@ import { useKey } from '../../data/stored.ts';
 import { focusSoon, isField, moveOn, onDoneKey, rowAfter } from '../../kit/rows.ts';
 import { Tag } from '../../kit/Tag.tsx';
 import { UndoButton } from '../../kit/UndoButton.tsx';
-import { useDesk } from '../../kit/useDesk.ts';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
+import { BatchGlance } from '../batch/BatchGlance.tsx';
 import { Alarms } from './Alarms.tsx';
 import { AnswerForm } from './AnswerRow.tsx';
 import { keyed, type Typing } from './keys.ts';
 import { comingUp, describeGesture, type RoundLine, type RoundStop, roundStops } from './roundList.ts';
 import { useAnswer } from './useAnswer.ts';
 
-/** Only a desk has room for it, beside what is due: it comes after that. */
-const BatchGlance = lazy(async () => ({ default: (await import('../batch/BatchGlance.tsx')).BatchGlance }));
-
 /** Home: one walk past everything that is due today. */
 export function RoundStation() {
   const view = useNursery();
-  const desk = useDesk();
   const sights = useSights();
   const stops = roundStops(view);
   const lines = stops.flatMap((stop) => stop.lines);
@@ -71,12 +67,10 @@ export function RoundStation() {
         ))}
         {view.batches.length === 0 ? <BeginHere /> : <Elsewhere />}
       </section>
-      {shown && desk && (
-        <aside className="border-l border-line bg-sheet" aria-label={say('batch', { code: shown.batch.code })}>
+      {shown && (
+        <aside className="hidden border-l border-line bg-sheet desk:block" aria-label={say('batch', { code: shown.batch.code })}>
           <div className="sticky top-0 max-h-dvh overflow-y-auto px-8 pt-5 pb-8">
-            <Suspense fallback={null}>
-              <BatchGlance view={shown} />
-            </Suspense>
+            <BatchGlance view={shown} />
           </div>
         </aside>
       )}

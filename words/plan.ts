@@ -125,6 +125,7 @@ export const say = subject('plan', {
   warm: 'warm',
   when: 'when',
   wholeNumberFrom199999: 'a whole number from 1 to 99999',
+  howFast: 'How fast does it germinate?',
   whyLong: 'Why that long?',
   whySoManySeeds: 'Why so many seeds?',
   wk: '{{day}} wk',

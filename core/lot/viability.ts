@@ -31,7 +31,7 @@ function saidShare(
   return { alpha: share * worth + 0.5, beta: (1 - share) * worth + 0.5 };
 }
 
-/** A share after it fell by so many probits, known as well as before. */
+/** A share after it fell by so many probits, known as well as before; never quite nothing, which no Beta can be. */
 function aged({ alpha, beta }: BetaShare, fell: number): BetaShare {
   if (fell === 0) return { alpha, beta };
   const worth = alpha + beta;

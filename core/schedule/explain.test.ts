@@ -7,7 +7,18 @@ import { estimateSeeds, type SeedEstimate } from '../lot/count.ts';
 import { propose, type Request, weighMethods } from '../methods/propose.ts';
 import { findMethod } from '../methods/schools.ts';
 import { learnRot } from '../rot/learned.ts';
-import { reasonForFirst, type Why, whyArms, whyCount, whySeeds, whyTakeOut, whyTopUp, whyTreatment, whyViable } from './explain.ts';
+import {
+  reasonForFirst,
+  type Why,
+  whyArms,
+  whyCount,
+  whyGermination,
+  whySeeds,
+  whyTakeOut,
+  whyTopUp,
+  whyTreatment,
+  whyViable,
+} from './explain.ts';
 
 const handbook = loadHandbook();
 const places = PLACES.map((place, i) => ({ id: String(i), ...place }));
@@ -87,6 +98,26 @@ describe('why the first is first', () => {
     expect(shown(short?.change)).toBe('A larger lot, or fewer plants, would bring it within reach.');
     expect(reasonForFirst([], 10)).toBeUndefined();
   });
+});
+
+test('what a nursery’s own results and records moved is said beside what the handbook has', () => {
+  const own = {
+    speed: { said: { from: 6, to: 20 }, batches: 2 },
+    rot: { rotted: 44, expected: 33.4, mean: 1.28, shape: 48, rate: 37.4 },
+  };
+  const one = proposal('balsamorhiza-sagittata', 'sand-in-fridge');
+  const said = (why: Why | undefined) => (why?.inputs ?? []).map(({ from }) => shown(from)).join(' | ');
+  const viable = { viable: { alpha: 17.5, beta: 3.5 }, from: 'your test', untested: false };
+  expect(said(whySeeds(one, 40, 0.9, viable, own))).toContain('own records: 44 mouldy where 33 were expected');
+  expect(said(whyTakeOut(one, own))).toContain('own records: 44 mouldy where 33 were expected');
+  expect(said(whySeeds(one, 40, 0.9, viable))).not.toContain('own records');
+  const species = { sprouting: { days: { from: 5, to: 15 } } } as Species;
+  const why = whyGermination(species, { at: '18 °C', here: '22 °C' }, own);
+  expect([shown(why.figure), said(why)]).toEqual([
+    'a tenth to nine tenths in 5–15 days',
+    expect.stringContaining('handbook 6–20 days, and your own 2 batches'),
+  ]);
+  expect(said(whyGermination(species, { at: '18 °C', here: '22 °C' }))).toContain('handbook');
 });
 
 describe('why of the figures of a lot and a trial', () => {

@@ -1,4 +1,4 @@
-import type { SpeciesFigures } from '@chill/model/species.ts';
+import type { Species, SpeciesFigures } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { say } from '@chill/words/why.ts';
@@ -42,7 +42,15 @@ export interface OwnResults {
   establishes?: OwnShare;
   openCoat?: OwnShare;
   hotWater?: OwnShare;
-  cold?: { said: { from: number; to: number }; batches: number };
+  cold?: OwnDays;
+  speed?: OwnDays;
+  /** What rotted in the medium of its treatment, in all its batches. */
+  rot?: RotMultiplier | undefined;
+}
+
+interface OwnDays {
+  said: { from: number; to: number };
+  batches: number;
 }
 
 interface OwnShare {
@@ -88,7 +96,11 @@ export function whySeeds(
     ...(chain.answered < 1
       ? [{ name: say.of('answerSmokeOrFlooding'), value: percent(chain.answered), from: say.of('handbookIf10SeedsHad') }]
       : []),
-    { name: say.of('notLostRot'), value: percent(chain.survives), from: say.of('rotCurveDoubt') },
+    {
+      name: say.of('notLostRot'),
+      value: percent(chain.survives),
+      from: own.rot ? say.of('rotCurveOwn', { rotted: own.rot.rotted, expected: Math.round(own.rot.expected) }) : say.of('rotCurveDoubt'),
+    },
     { name: say.of('germinateOnceReady'), value: percent(chain.sprouts), from: handbookSaid(own.sprouts, say.of('handbookIf10SeedsHad')) },
     { name: say.of('growPot'), value: percent(chain.establishes), from: handbookSaid(own.establishes, say.of('handbookIf10SeedsHad')) },
     ...(proposal.spread ? [{ name: say.of('rangesSpread'), value: `× ${proposal.spread}`, from: say.of('whatCameBefore') }] : []),
@@ -116,6 +128,7 @@ export function whyTakeOut(proposal: Proposal, own: OwnResults = {}): Why | unde
   return stage.treatment
     ? whyTreatment(say.of('days', { days: stage.days }), stage.treatment, stage.takeOut, {
         cold: chills(stage.kind) ? own.cold : undefined,
+        learned: own.rot,
       })
     : whyOutdoors(stage.days, stage.released, stage.survives);
 }
@@ -136,6 +149,31 @@ function whyOutdoors(days: number, released: number, survives: number): Why {
     source: say.of('chillingStokes1965BaskinBaskin'),
     assumed: true,
     changes: say.of('sowingEarlierColderOrSnowier'),
+  };
+}
+
+/** Why seed made ready germinates that fast; `at` the temperature that its days are given for and `here` that of its place, both as they are shown. */
+export function whyGermination(
+  { sprouting }: Pick<Species, 'sprouting'>,
+  { at, here }: { at: string; here: string },
+  { speed }: OwnResults = {},
+): Why {
+  const { days } = sprouting;
+  const range = ({ from, to }: { from: number; to: number }) => `${Math.round(from)}–${Math.round(to)}`;
+  return {
+    figure: say.of('tenthToNineTenths', { range: range(days) }),
+    inputs: [
+      {
+        name: say.of('atDegrees', { at }),
+        value: say.of('daysFromTo', { range: range(days) }),
+        from: speed ? say.of('learnedDays', { said: range(speed.said), count: speed.batches }) : say.of('handbookFirstTenthNineTenths'),
+      },
+      { name: say.of('warmthHere'), value: here, from: say.of('warmthFaster') },
+    ],
+    rule: say.of('progressAddsUpDegreeDays'),
+    source: say.of('thermalTimeBradford2002Bewley'),
+    assumed: false,
+    changes: say.of('warmerMatFasterUpSpecies'),
   };
 }
 

@@ -8,7 +8,7 @@ import { mutate } from 'swr';
 import { ask } from './api.ts';
 import { settled } from './outbox.ts';
 
-/** What is told of lots is asked for again. */
+/** Asks the server again for the lots and for what their tests showed. */
 const lotsChanged = () => Promise.all([mutate('/api/lots'), mutate('/api/lots/tests')]);
 
 /** Adds a lot and shows it among the others. */

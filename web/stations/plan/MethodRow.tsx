@@ -6,8 +6,9 @@ import { agedYears, viableOn } from '@chill/core/lot/lotLedger.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { planFrom } from '@chill/core/methods/propose.ts';
 import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
+import { sproutingStage } from '@chill/core/methods/stageOrder.ts';
 import type { Learned } from '@chill/core/results/learned.ts';
-import { whySeeds, whyTakeOut } from '@chill/core/schedule/explain.ts';
+import { whyGermination, whySeeds, whyTakeOut } from '@chill/core/schedule/explain.ts';
 import { type Lodging, lodgingsOf } from '@chill/core/schedule/lodging.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { seasonsOf } from '@chill/core/winter/seasons.ts';
@@ -135,12 +136,15 @@ function takes({ effort: { fridgeUnits, checks, minutes } }: Proposal): string {
 }
 
 function Details({ proposal, lot, species, learned, wish }: Props) {
-  const { nursery, today } = useNursery();
+  const { nursery, rot, today } = useNursery();
   const { dates, resolved } = proposal;
+  const medium = resolved.find(({ treatment }) => treatment)?.treatment?.rot.medium;
+  const own = { ...learned, rot: medium && rot[medium] };
   const { viability } = lot.state;
   const now = asItStands(lot);
   const curved = resolved.find((stage) => stage.curve);
   const outdoors = seasonsOf(species).length > 0 && resolved.some(({ kind }) => STAGES[kind].earns === 'winter');
+  const degrees = (celsius: number) => showQuantity(celsius, 'temperature_C', nursery.settings.units);
   const day = (date: string) => shortDate(date, today);
   const list: (readonly [name: string, value: string, term?: TermName])[] = [[say('start'), day(dates.start)]];
   if (dates.intoCold) list.push([say('intoCold'), day(dates.intoCold)]);
@@ -158,9 +162,10 @@ function Details({ proposal, lot, species, learned, wish }: Props) {
         ...{ viable: viableOn(now, species, today), from: said(viability, species) },
         ...{ untested: viability.kind === 'unknown', years: agedYears(now, today) },
       },
-      learned,
+      own,
     );
-  const takeOut = whyTakeOut(proposal, learned);
+  const takeOut = whyTakeOut(proposal, own);
+  const warm = resolved[sproutingStage(proposal.method)];
   return (
     <div className="grid gap-x-12 gap-y-4 px-2 pt-2 pb-5 desk:grid-cols-[16rem_minmax(0,27rem)_minmax(0,1fr)]">
       <div>
@@ -193,6 +198,12 @@ function Details({ proposal, lot, species, learned, wish }: Props) {
       <div>
         {curved && <GainAndLoss stage={curved} />}
         {takeOut && <WhyNote why={takeOut} ask={say('whyLong')} />}
+        {warm && (
+          <WhyNote
+            why={whyGermination(species, { at: degrees(species.sprouting.at_C), here: degrees(warm.temperature_C) }, own)}
+            ask={say('howFast')}
+          />
+        )}
         {outdoors && (
           <p className="text-[0.95rem] text-ink2">
             <Rich

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { AT_DESK, expect, test } from './nursery.ts';
+import { AT_DESK, expect, ON_PHONE, test } from './nursery.ts';
 
 interface Said {
   id: string;
@@ -107,7 +107,7 @@ test('a warm spell, from the logger’s file to the day on which a bag is due', 
   await expect(page.getByText(/^typed: 1 reading/)).toBeVisible();
 });
 
-test('a fridge that is too warm is told of at the head of the round, until it is cold again', async ({ page, grower }) => {
+test('a fridge that is too warm is told of at the head of the round, until it is cold again', ON_PHONE, async ({ page, grower }) => {
   const places = (await (await page.request.get('/api/places')).json()) as { id: string; name: string }[];
   const crisper = places.find(({ name }) => name === 'Fridge, crisper');
   const head = page.getByRole('list', { name: 'What cannot wait' });
@@ -161,7 +161,7 @@ test(
   },
 );
 
-test('enough winter left in mid-February: no, and a plan for the fridge instead', async ({ page, grower }) => {
+test('enough winter left in mid-February: no, and a plan for the fridge instead', AT_DESK, async ({ page, grower }) => {
   await page.goto('/cold');
   await grower.press(grower.link('Is enough winter left outdoors?'));
   await expect(page.getByText(/^No\. Put out today/)).toBeVisible({ timeout: 30_000 });
@@ -215,7 +215,7 @@ test('daily records make the months of the year outdoors, and the readings of th
   await expect(page.getByText(/readings are good/)).toHaveCount(0);
 });
 
-test('a mouldy bag through its steps, a dry one given its water, and a wrong code caught', async ({ page, grower }) => {
+test('a mouldy bag through its steps, a dry one given its water, and a wrong code caught', ON_PHONE, async ({ page, grower }) => {
   const { code } = await batchOf(page, 'ceanothus-velutinus', 'hot-water-then-towel');
   await page.goto(`/batch/${code}`);
   const check = page

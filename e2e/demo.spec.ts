@@ -1,8 +1,8 @@
-import { AT_DESK, expect, startServer, test } from './nursery.ts';
+import { AT_DESK, expect, ON_PHONE, startServer, test } from './nursery.ts';
 
 test.use({ data: 'demo' });
 
-test('the day steps on, and the simulated seeds go on living', async ({ page, grower }) => {
+test('the day steps on, and the simulated seeds go on living', ON_PHONE, async ({ page, grower }) => {
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Tuesday 16 February' })).toBeVisible();
   const note = page.getByRole('button', { name: /the simulated seeds show/ }).first();
@@ -14,23 +14,27 @@ test('the day steps on, and the simulated seeds go on living', async ({ page, gr
   await expect(page.getByRole('heading', { name: 'Wednesday 17 February' })).toBeVisible();
 });
 
-test('an undo that a later entry rests on is refused in its place, and undoes both where both are meant', async ({ page, grower }) => {
-  await page.goto('/batch/D3J');
-  const entry = page
-    .getByRole('listitem')
-    .filter({ hasText: /\d+ germinated/ })
-    .filter({ has: page.getByRole('button', { name: /^Undo/ }) })
-    .first();
-  await grower.press(entry.getByRole('button', { name: /^Undo/ }));
-  const refusal = entry.getByRole('alert');
-  await expect(refusal).toContainText('A later entry rests on this');
-  await grower.press(refusal.getByRole('button', { name: 'Cancel' }));
-  await expect(refusal).toBeHidden();
-  await grower.press(entry.getByRole('button', { name: /^Undo/ }));
-  await grower.press(entry.getByRole('button', { name: /too$/ }));
-  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-  await expect(page.getByText('60 seeds: 60 waiting')).toBeVisible();
-});
+test(
+  'an undo that a later entry rests on is refused in its place, and undoes both where both are meant',
+  ON_PHONE,
+  async ({ page, grower }) => {
+    await page.goto('/batch/D3J');
+    const entry = page
+      .getByRole('listitem')
+      .filter({ hasText: /\d+ germinated/ })
+      .filter({ has: page.getByRole('button', { name: /^Undo/ }) })
+      .first();
+    await grower.press(entry.getByRole('button', { name: /^Undo/ }));
+    const refusal = entry.getByRole('alert');
+    await expect(refusal).toContainText('A later entry rests on this');
+    await grower.press(refusal.getByRole('button', { name: 'Cancel' }));
+    await expect(refusal).toBeHidden();
+    await grower.press(entry.getByRole('button', { name: /^Undo/ }));
+    await grower.press(entry.getByRole('button', { name: /too$/ }));
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await expect(page.getByText('60 seeds: 60 waiting')).toBeVisible();
+  },
+);
 
 test('the run is gone through by keyboard alone, and / opens the log', AT_DESK, async ({ page, hasTouch }) => {
   test.skip(hasTouch === true, 'a phone has no keyboard');
@@ -83,28 +87,32 @@ test('what two people record at once is shown to the second, with both sides', A
   ).toBeVisible();
 });
 
-test('an entry made while the server is away is kept over a reload, and saved when it is back', async ({ page, grower, server }) => {
-  await page.goto('/');
-  await page.getByRole('heading', { level: 1 }).waitFor();
-  const before = (await (await page.request.get('/api/batches')).json()).reduce(
-    (sum: number, one: { events: unknown[] }) => sum + one.events.length,
-    0,
-  );
-  await page.route('**/api/batches/*/events', (route) => route.abort());
-  await grower.press(grower.button('As usual'));
-  await expect(page.getByText('One entry is not saved yet')).toBeVisible();
-  await expect(page.getByText('1 done.')).toBeVisible();
-  await page.reload();
-  await expect(page.getByText('1 done.')).toBeVisible();
-  await page.unroute('**/api/batches/*/events');
-  const total = async () =>
-    (await (await page.request.get(`${server.address}/api/batches`)).json()).reduce(
+test(
+  'an entry made while the server is away is kept over a reload, and saved when it is back',
+  ON_PHONE,
+  async ({ page, grower, server }) => {
+    await page.goto('/');
+    await page.getByRole('heading', { level: 1 }).waitFor();
+    const before = (await (await page.request.get('/api/batches')).json()).reduce(
       (sum: number, one: { events: unknown[] }) => sum + one.events.length,
       0,
     );
-  await expect.poll(total, { timeout: 30_000 }).toBe(before + 1);
-  await expect(page.getByText('One entry is not saved yet')).toBeHidden();
-});
+    await page.route('**/api/batches/*/events', (route) => route.abort());
+    await grower.press(grower.button('As usual'));
+    await expect(page.getByText('One entry is not saved yet')).toBeVisible();
+    await expect(page.getByText('1 done.')).toBeVisible();
+    await page.reload();
+    await expect(page.getByText('1 done.')).toBeVisible();
+    await page.unroute('**/api/batches/*/events');
+    const total = async () =>
+      (await (await page.request.get(`${server.address}/api/batches`)).json()).reduce(
+        (sum: number, one: { events: unknown[] }) => sum + one.events.length,
+        0,
+      );
+    await expect.poll(total, { timeout: 30_000 }).toBe(before + 1);
+    await expect(page.getByText('One entry is not saved yet')).toBeHidden();
+  },
+);
 
 test('a place is changed where it is wrong, and refused where it cannot be', AT_DESK, async ({ page, grower }) => {
   await page.goto('/places');
@@ -132,7 +140,7 @@ test('a server that is away is said to be away', AT_DESK, async ({ page }) => {
   await expect(page.getByText('Chill’s server does not answer. Is it running?')).toBeVisible();
 });
 
-test('measures are two keys away, refuse what cannot be, and go into a batch’s record with one tap', async ({ page, grower }) => {
+test('measures are two keys away, refuse what cannot be, and go into a batch’s record with one tap', ON_PHONE, async ({ page, grower }) => {
   await page.goto('/cold');
   await page.getByRole('heading', { level: 1 }).waitFor();
   if (grower.touch) await grower.press(grower.button(/^Calculators/));

@@ -2,7 +2,7 @@ import { cpSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Locator } from '@playwright/test';
-import { AT_DESK, expect, type Grower, NURSERY, startServer, test } from './nursery.ts';
+import { AT_DESK, expect, type Grower, NURSERY, ON_PHONE, startServer, test } from './nursery.ts';
 import { GROWN } from './setup.ts';
 
 test.use({ data: 'demo' });
@@ -58,7 +58,7 @@ class Hands {
 const rows = (grower: Grower) => grower.page.locator('[data-row="due"]');
 const done = (grower: Grower) => grower.page.locator('[data-row="done"]');
 
-test('eleven tasks of the first week, by hand', async ({ page, grower }) => {
+test('eleven tasks of the first week, by hand', ON_PHONE, async ({ page, grower }) => {
   const hands = new Hands(grower);
   const start = async (path: string) => {
     await page.goto(path);

@@ -33,8 +33,7 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? '../.cache/test-results/report.json' }]],
   use: { actionTimeout: 60_000 * busy, locale: 'en-GB', timezoneId: 'UTC', screenshot: 'only-on-failure' },
   projects: [
-    { name: 'desk', use: { ...chromium, viewport: { width: 1280, height: 800 } } },
-    // What is refused, and in which words, does not depend on the screen; the walk and every screen are looked at on both.
+    { name: 'desk', grepInvert: /@phone/, use: { ...chromium, viewport: { width: 1280, height: 800 } } },
     {
       name: 'phone',
       testIgnore: 'edges.spec.ts',

@@ -1,8 +1,8 @@
-import { expect, test } from './nursery.ts';
+import { AT_DESK, expect, ON_PHONE, test } from './nursery.ts';
 
 test.use({ data: 'demo' });
 
-test('today’s sprouts are potted in one sitting, counted as they grow, and brought on by their days', async ({ page, grower }) => {
+test('today’s sprouts are potted in one sitting, counted as they grow, and brought on by their days', AT_DESK, async ({ page, grower }) => {
   const batches = (await (await page.request.get('/api/batches')).json()) as {
     code: string;
     speciesId: string;
@@ -51,10 +51,7 @@ test('today’s sprouts are potted in one sitting, counted as they grow, and bro
   });
 });
 
-test('what does not come is potted and held over, and is on the round again in its second spring', { tag: '@desk' }, async ({
-  page,
-  grower,
-}) => {
+test('what does not come is potted and held over, and is on the round again in its second spring', AT_DESK, async ({ page, grower }) => {
   const code = 'U7B';
   await page.goto('/');
   await grower.passDays(6);
@@ -88,99 +85,103 @@ test('what does not come is potted and held over, and is on the round again in i
   await expect(page.locator('[data-row]').filter({ hasText: code })).toBeVisible();
 });
 
-test('sixty sprouts are potted three to a cell, thinned, hardened off, and planted out against a promise', async ({ page, grower }) => {
-  const read = async (address: string) => (await page.request.get(address)).json();
-  const lots = (await read('/api/lots')) as { id: string; code: string }[];
-  const batches = (await read('/api/batches')) as { id: string; speciesId: string; plan: { way: { id: string }; stages: unknown[] } }[];
-  const like = batches.find(({ speciesId, plan }) => speciesId === 'larix-occidentalis' && plan.way.id === 'no-cold');
-  const lotId = lots.find(({ code }) => code === 'LO-26-01')?.id;
-  const [id, on] = [crypto.randomUUID(), '2027-02-16'];
-  const stages = like?.plan.stages.map((stage) => ({ ...(stage as object), start: on, end: '2027-05-24' }));
-  const plan = { ...like?.plan, seeds: 60, stages, made: undefined };
-  const made = await page.request.post('/api/batches', { data: { id, lotId, plan, madeOn: on } });
-  const { code } = (await made.json()) as { code: string };
-  const event = (part: object) => ({ id: crypto.randomUUID(), on, ...part });
-  const placeId = ((await read('/api/places')) as { id: string; kind: string }[]).find(({ kind }) => kind === 'bench')?.id;
-  const begun = [0, 1].flatMap((stage) => [
-    event({ kind: 'stageStarted', stage, placeId }),
-    ...(stage === 0 ? [event({ kind: 'stageFinished', stage, moves: [] })] : []),
-  ]);
-  const up = event({ kind: 'checked', moves: [{ from: 'waiting', to: 'sprouted', count: 60 }] });
-  expect((await page.request.post(`/api/batches/${id}/events`, { data: { decidedOn: 0, events: [...begun, up] } })).ok()).toBe(true);
+test(
+  'sixty sprouts are potted three to a cell, thinned, hardened off, and planted out against a promise',
+  ON_PHONE,
+  async ({ page, grower }) => {
+    const read = async (address: string) => (await page.request.get(address)).json();
+    const lots = (await read('/api/lots')) as { id: string; code: string }[];
+    const batches = (await read('/api/batches')) as { id: string; speciesId: string; plan: { way: { id: string }; stages: unknown[] } }[];
+    const like = batches.find(({ speciesId, plan }) => speciesId === 'larix-occidentalis' && plan.way.id === 'no-cold');
+    const lotId = lots.find(({ code }) => code === 'LO-26-01')?.id;
+    const [id, on] = [crypto.randomUUID(), '2027-02-16'];
+    const stages = like?.plan.stages.map((stage) => ({ ...(stage as object), start: on, end: '2027-05-24' }));
+    const plan = { ...like?.plan, seeds: 60, stages, made: undefined };
+    const made = await page.request.post('/api/batches', { data: { id, lotId, plan, madeOn: on } });
+    const { code } = (await made.json()) as { code: string };
+    const event = (part: object) => ({ id: crypto.randomUUID(), on, ...part });
+    const placeId = ((await read('/api/places')) as { id: string; kind: string }[]).find(({ kind }) => kind === 'bench')?.id;
+    const begun = [0, 1].flatMap((stage) => [
+      event({ kind: 'stageStarted', stage, placeId }),
+      ...(stage === 0 ? [event({ kind: 'stageFinished', stage, moves: [] })] : []),
+    ]);
+    const up = event({ kind: 'checked', moves: [{ from: 'waiting', to: 'sprouted', count: 60 }] });
+    expect((await page.request.post(`/api/batches/${id}/events`, { data: { decidedOn: 0, events: [...begun, up] } })).ok()).toBe(true);
 
-  await test.step('promised: wrong figures are refused at their fields; what stands against it is drawn', async () => {
-    await page.goto('/pots/promises');
-    await grower.press(grower.button('Promise plants'));
-    await grower.press(grower.button('Save'));
-    await expect(page.getByText('Give a day, such as 24 May.')).toBeVisible();
-    await page.getByLabel('Plants', { exact: true }).fill('14');
-    await page.getByLabel('Species', { exact: true }).fill('western larch');
-    await grower.press(page.getByRole('option', { name: /Western larch/ }).first());
-    await page.getByLabel('For whom or what').fill('windbreak');
-    await page.getByLabel('By', { exact: true }).fill('20 Jun');
-    await grower.press(grower.button('Save'));
-    const larch = page.getByRole('region', { name: 'Western larch' });
-    await expect(larch.getByText('windbreak')).toBeVisible();
-    await expect(larch.getByRole('img', { name: /Plants of Western larch ready and promised/ })).toBeVisible();
-    await grower.barrierFree();
-  });
+    await test.step('promised: wrong figures are refused at their fields; what stands against it is drawn', async () => {
+      await page.goto('/pots/promises');
+      await grower.press(grower.button('Promise plants'));
+      await grower.press(grower.button('Save'));
+      await expect(page.getByText('Give a day, such as 24 May.')).toBeVisible();
+      await page.getByLabel('Plants', { exact: true }).fill('14');
+      await page.getByLabel('Species', { exact: true }).fill('western larch');
+      await grower.press(page.getByRole('option', { name: /Western larch/ }).first());
+      await page.getByLabel('For whom or what').fill('windbreak');
+      await page.getByLabel('By', { exact: true }).fill('20 Jun');
+      await grower.press(grower.button('Save'));
+      const larch = page.getByRole('region', { name: 'Western larch' });
+      await expect(larch.getByText('windbreak')).toBeVisible();
+      await expect(larch.getByRole('img', { name: /Plants of Western larch ready and promised/ })).toBeVisible();
+      await grower.barrierFree();
+    });
 
-  await test.step('potted three to a cell, and thinned on the day that the round says', async () => {
-    await page.goto('/pots/session');
-    const row = page.getByRole('listitem').filter({ hasText: code });
-    await row.getByLabel('to each', { exact: true }).fill('3');
-    await expect(row.getByText(/about 40 come off/)).toBeVisible();
-    await grower.press(row.getByRole('button', { name: 'Potted 60' }));
-    await expect(row).toHaveCount(0);
-    await page.goto(`/batch/${code}`);
-    await grower.press(grower.button('Finish'));
-    await expect(page.getByText(/out of warm towel/)).toBeVisible();
-    await page.goto('/');
-    await grower.passDays(14);
-    const thin = page.locator('[data-row="due"]').filter({ hasText: code }).filter({ hasText: 'Thin to one' });
-    await expect(thin.getByText(/About 40 come off/)).toBeVisible();
-    await grower.press(thin.getByRole('button', { name: 'Done' }));
-    await page.goto(`/batch/${code}`);
-    await expect(page.getByText(/20 potted · 40 lost/)).toBeVisible();
-  });
+    await test.step('potted three to a cell, and thinned on the day that the round says', async () => {
+      await page.goto('/pots/session');
+      const row = page.getByRole('listitem').filter({ hasText: code });
+      await row.getByLabel('to each', { exact: true }).fill('3');
+      await expect(row.getByText(/about 40 come off/)).toBeVisible();
+      await grower.press(row.getByRole('button', { name: 'Potted 60' }));
+      await expect(row).toHaveCount(0);
+      await page.goto(`/batch/${code}`);
+      await grower.press(grower.button('Finish'));
+      await expect(page.getByText(/out of warm towel/)).toBeVisible();
+      await page.goto('/');
+      await grower.passDays(14);
+      const thin = page.locator('[data-row="due"]').filter({ hasText: code }).filter({ hasText: 'Thin to one' });
+      await expect(thin.getByText(/About 40 come off/)).toBeVisible();
+      await grower.press(thin.getByRole('button', { name: 'Done' }));
+      await page.goto(`/batch/${code}`);
+      await expect(page.getByText(/20 potted · 40 lost/)).toBeVisible();
+    });
 
-  await test.step('planting out is moved, hardening off with it; both are done on their days', async () => {
-    await page.goto('/pots');
-    const row = page.locator('[data-row]').filter({ hasText: code });
-    await grower.press(row.getByRole('button', { name: new RegExp(`^${code} `) }));
-    const step = (name: string) =>
-      page
-        .getByRole('listitem')
-        .filter({ has: page.getByText(name, { exact: true }) })
-        .last();
-    await grower.press(page.getByRole('button', { name: 'Move: Plant out' }));
-    await page.getByLabel('New day').fill('1 Feb 2027');
-    await grower.press(step('Plant out').getByRole('button', { name: 'Move: Plant out' }));
-    await expect(page.getByText('Give today or a later day.')).toBeVisible();
-    await page.getByLabel('New day').fill('2 Jun');
-    await grower.press(step('Plant out').getByRole('button', { name: 'Move: Plant out' }));
-    await expect(step('Plant out')).toContainText('2 Jun');
-    await expect(step('Harden off')).toContainText(/25 May.+2 Jun/);
-    await grower.passDays(84);
-    await page.goto('/');
-    const harden = page.locator('[data-row="due"]').filter({ hasText: code }).filter({ hasText: 'Harden off' });
-    await grower.press(harden.getByRole('button', { name: 'Done' }));
-    await expect(harden).toHaveCount(0);
-    await grower.passDays(8);
-  });
+    await test.step('planting out is moved, hardening off with it; both are done on their days', async () => {
+      await page.goto('/pots');
+      const row = page.locator('[data-row]').filter({ hasText: code });
+      await grower.press(row.getByRole('button', { name: new RegExp(`^${code} `) }));
+      const step = (name: string) =>
+        page
+          .getByRole('listitem')
+          .filter({ has: page.getByText(name, { exact: true }) })
+          .last();
+      await grower.press(page.getByRole('button', { name: 'Move: Plant out' }));
+      await page.getByLabel('New day').fill('1 Feb 2027');
+      await grower.press(step('Plant out').getByRole('button', { name: 'Move: Plant out' }));
+      await expect(page.getByText('Give today or a later day.')).toBeVisible();
+      await page.getByLabel('New day').fill('2 Jun');
+      await grower.press(step('Plant out').getByRole('button', { name: 'Move: Plant out' }));
+      await expect(step('Plant out')).toContainText('2 Jun');
+      await expect(step('Harden off')).toContainText(/25 May.+2 Jun/);
+      await grower.passDays(84);
+      await page.goto('/');
+      const harden = page.locator('[data-row="due"]').filter({ hasText: code }).filter({ hasText: 'Harden off' });
+      await grower.press(harden.getByRole('button', { name: 'Done' }));
+      await expect(harden).toHaveCount(0);
+      await grower.passDays(8);
+    });
 
-  await test.step('fourteen go out for the promise, the others stay; the promise is kept, and can be opened again', async () => {
-    await page.goto(`/batch/${code}`);
-    const out = page.getByRole('listitem').filter({ has: page.getByRole('textbox', { name: 'plants' }) });
-    await out.getByRole('combobox', { name: 'for' }).selectOption({ label: 'windbreak (14)' });
-    await expect(out.getByRole('textbox', { name: 'plants' })).toHaveValue('14');
-    await grower.press(out.getByRole('button', { name: 'Plant out' }));
-    await expect(page.getByText(/6 potted · 14 planted out · 40 lost/)).toBeVisible();
-    await page.goto('/pots/promises');
-    await expect(page.getByText('14 of 14 handed over')).toBeVisible();
-    await grower.press(page.getByRole('button', { name: 'Kept: windbreak' }));
-    await expect(page.getByText(/windbreak, Western larch, 14 plants, kept/)).toBeVisible();
-    await grower.press(page.getByRole('button', { name: 'Open again: windbreak' }));
-    await expect(page.getByRole('button', { name: 'Kept: windbreak' })).toBeVisible();
-  });
-});
+    await test.step('fourteen go out for the promise, the others stay; the promise is kept, and can be opened again', async () => {
+      await page.goto(`/batch/${code}`);
+      const out = page.getByRole('listitem').filter({ has: page.getByRole('textbox', { name: 'plants' }) });
+      await out.getByRole('combobox', { name: 'for' }).selectOption({ label: 'windbreak (14)' });
+      await expect(out.getByRole('textbox', { name: 'plants' })).toHaveValue('14');
+      await grower.press(out.getByRole('button', { name: 'Plant out' }));
+      await expect(page.getByText(/6 potted · 14 planted out · 40 lost/)).toBeVisible();
+      await page.goto('/pots/promises');
+      await expect(page.getByText('14 of 14 handed over')).toBeVisible();
+      await grower.press(page.getByRole('button', { name: 'Kept: windbreak' }));
+      await expect(page.getByText(/windbreak, Western larch, 14 plants, kept/)).toBeVisible();
+      await grower.press(page.getByRole('button', { name: 'Open again: windbreak' }));
+      await expect(page.getByRole('button', { name: 'Kept: windbreak' })).toBeVisible();
+    });
+  },
+);

@@ -11,73 +11,75 @@ interface Made {
   events: object[];
 }
 
-test('closed batches are looked through; one says what came of it, stage by stage, and its germination as a law', async ({
-  page,
-  grower,
-}) => {
-  await page.goto('/results');
-  await expect(page.getByText(/^27 batches are closed; 27 can be judged, and \d+ ended within the range/)).toBeVisible();
-  await page.getByRole('searchbox', { name: 'Find in this list' }).fill('larch no cold');
-  await expect(page.getByText('1 of 27')).toBeAttached();
-  await page.getByRole('searchbox', { name: 'Find in this list' }).fill('');
-  await page.getByLabel('grouped').selectOption('species');
-  await expect(page.getByRole('heading', { name: /^Chokecherry 2 · \d+ plants of 160 seeds; \d of 2 as promised$/ })).toBeVisible();
-  await page.getByLabel('grouped').selectOption('person');
-  await expect(page.getByRole('heading', { name: /^Tomas \d+ · \d+ plants of \d+ seeds; \d+ of \d+ as promised$/ })).toBeVisible();
-  await grower.barrierFree();
-  await page.getByLabel('by', { exact: true }).selectOption('late');
-  await grower.press(page.getByRole('link', { name: /^CNG/ }));
-  await expect(page.getByRole('heading', { name: 'What came of it' })).toBeVisible();
-  await expect(page.getByText(/^42 plants of 100 seeds; 24–61 were promised\.$/)).toBeVisible();
-  await expect(page.getByText(/^cold stratification: 180 days \(153 planned\)$/)).toBeVisible();
-  await grower.press(page.getByText('Germination, fitted'));
-  await expect(page.getByText('Half of those by (T50)')).toBeVisible();
-  await expect(page.getByText(/^\d+ % to \d+ %$/).first()).toBeVisible();
-  await grower.barrierFree();
-});
+test(
+  'closed batches are looked through; one says what came of it, stage by stage, and its germination as a law',
+  AT_DESK,
+  async ({ page, grower }) => {
+    await page.goto('/results');
+    await expect(page.getByText(/^27 batches are closed; 27 can be judged, and \d+ ended within the range/)).toBeVisible();
+    await page.getByRole('searchbox', { name: 'Find in this list' }).fill('larch no cold');
+    await expect(page.getByText('1 of 27')).toBeAttached();
+    await page.getByRole('searchbox', { name: 'Find in this list' }).fill('');
+    await page.getByLabel('grouped').selectOption('species');
+    await expect(page.getByRole('heading', { name: /^Chokecherry 2 · \d+ plants of 160 seeds; \d of 2 as promised$/ })).toBeVisible();
+    await page.getByLabel('grouped').selectOption('person');
+    await expect(page.getByRole('heading', { name: /^Tomas \d+ · \d+ plants of \d+ seeds; \d+ of \d+ as promised$/ })).toBeVisible();
+    await grower.barrierFree();
+    await page.getByLabel('by', { exact: true }).selectOption('late');
+    await grower.press(page.getByRole('link', { name: /^CNG/ }));
+    await expect(page.getByRole('heading', { name: 'What came of it' })).toBeVisible();
+    await expect(page.getByText(/^42 plants of 100 seeds; 24–61 were promised\.$/)).toBeVisible();
+    await expect(page.getByText(/^cold stratification: 180 days \(153 planned\)$/)).toBeVisible();
+    await grower.press(page.getByText('Germination, fitted'));
+    await expect(page.getByText('Half of those by (T50)')).toBeVisible();
+    await expect(page.getByText(/^\d+ % to \d+ %$/).first()).toBeVisible();
+    await grower.barrierFree();
+  },
+);
 
-test('what is learned moves a plan, is made one’s own, forgotten, and taken back; ranges are held against what came', async ({
-  page,
-  grower,
-}) => {
-  const larch = async () => {
-    const lots = (await (await page.request.get('/api/lots')).json()) as { id: string; code: string }[];
-    await grower.follow(`/plan?lot=${lots.find(({ code }) => code === 'LO-26-01')?.id}&plants=30`);
-    await page.getByRole('list', { name: 'Methods, best first' }).waitFor();
-    await grower.press(page.getByRole('button', { name: /^Towel in the fridge/ }));
-    await grower.press(page.getByText('Why so many seeds?'));
-    return page.getByText('grow on in the pot').locator('..').textContent();
-  };
-  await page.goto('/');
-  await page.getByRole('heading', { level: 1 }).waitFor();
-  const learned = await larch();
-  expect(learned).toMatch(/handbook \d+ %; you had \d+ of \d+ in 2 batches/);
-  await grower.follow('/results/learned');
-  await grower.press(page.getByRole('button', { name: 'Western larch, Of seedlings potted, become plants: forget it' }));
-  await expect(page.getByText(/^learned anew since 16 Feb$/)).toBeVisible();
-  expect(await larch()).not.toContain('you had');
-  await grower.follow('/results/learned');
-  await grower.press(
-    page.getByRole('button', { name: 'Western larch, Of seedlings potted, become plants: back to the handbook and all results' }),
-  );
-  await expect(page.getByText(/^learned anew since/)).toHaveCount(0);
-  expect(await larch()).toBe(learned);
-  await grower.follow('/results/learned');
-  await grower.press(page.getByRole('button', { name: 'Western larch, Of seedlings potted, become plants: make it my own entry' }));
-  await expect(page.getByText(/^your own entry since 16 Feb$/)).toBeVisible();
-  await grower.barrierFree();
+test(
+  'what is learned moves a plan, is made one’s own, forgotten, and taken back; ranges are held against what came',
+  AT_DESK,
+  async ({ page, grower }) => {
+    const larch = async () => {
+      const lots = (await (await page.request.get('/api/lots')).json()) as { id: string; code: string }[];
+      await grower.follow(`/plan?lot=${lots.find(({ code }) => code === 'LO-26-01')?.id}&plants=30`);
+      await page.getByRole('list', { name: 'Methods, best first' }).waitFor();
+      await grower.press(page.getByRole('button', { name: /^Towel in the fridge/ }));
+      await grower.press(page.getByText('Why so many seeds?'));
+      return page.getByText('grow on in the pot').locator('..').textContent();
+    };
+    await page.goto('/');
+    await page.getByRole('heading', { level: 1 }).waitFor();
+    const learned = await larch();
+    expect(learned).toMatch(/handbook \d+ %; you had \d+ of \d+ in 2 batches/);
+    await grower.follow('/results/learned');
+    await grower.press(page.getByRole('button', { name: 'Western larch, Of seedlings potted, become plants: forget it' }));
+    await expect(page.getByText(/^learned anew since 16 Feb$/)).toBeVisible();
+    expect(await larch()).not.toContain('you had');
+    await grower.follow('/results/learned');
+    await grower.press(
+      page.getByRole('button', { name: 'Western larch, Of seedlings potted, become plants: back to the handbook and all results' }),
+    );
+    await expect(page.getByText(/^learned anew since/)).toHaveCount(0);
+    expect(await larch()).toBe(learned);
+    await grower.follow('/results/learned');
+    await grower.press(page.getByRole('button', { name: 'Western larch, Of seedlings potted, become plants: make it my own entry' }));
+    await expect(page.getByText(/^your own entry since 16 Feb$/)).toBeVisible();
+    await grower.barrierFree();
 
-  await grower.follow('/results/right');
-  await expect(page.getByText(/^inside the range that should hold 90 %$/)).toBeVisible();
-  const narrower = page.getByRole('button', { name: /^Make ranges narrower: × 0\.\d+$/ });
-  await grower.press(narrower);
-  await expect(page.getByText(/^In force: what is not known is taken 0\.\d+ times as wide/)).toBeVisible();
-  await grower.press(page.getByRole('button', { name: 'Take the ranges as the handbook has them' }));
-  await expect(narrower).toBeVisible();
-  await grower.barrierFree();
-});
+    await grower.follow('/results/right');
+    await expect(page.getByText(/^inside the range that should hold 90 %$/)).toBeVisible();
+    const narrower = page.getByRole('button', { name: /^Make ranges narrower: × 0\.\d+$/ });
+    await grower.press(narrower);
+    await expect(page.getByText(/^In force: what is not known is taken 0\.\d+ times as wide/)).toBeVisible();
+    await grower.press(page.getByRole('button', { name: 'Take the ranges as the handbook has them' }));
+    await expect(narrower).toBeVisible();
+    await grower.barrierFree();
+  },
+);
 
-test('next year’s recipes, the losses, and a season’s report with its data read back', async ({ page, grower }) => {
+test('next year’s recipes, the losses, and a season’s report with its data read back', AT_DESK, async ({ page, grower }) => {
   await page.goto('/results/next');
   await expect(page.getByText('Working out …').first()).toBeHidden();
   await expect(page.getByText(/ of 100 seeds become plants/)).toHaveCount(14);

@@ -1,4 +1,4 @@
-import { AT_DESK, expect, type Grower, settle, test } from './nursery.ts';
+import { AT_DESK, expect, type Grower, ON_PHONE, settle, test } from './nursery.ts';
 
 /** The figures of the lot's bar, read back: they add up to all its seeds. */
 async function everySeed(grower: Grower): Promise<Record<string, number>> {
@@ -32,7 +32,7 @@ test('a fleshy tree seed, from harvest to a split plan', AT_DESK, async ({ page,
     await grower.press(page.getByRole('option', { name: /Black cherry/ }));
     await expect(page.getByText(/release cyanide/)).toBeVisible();
     const file = page.getByLabel('from a GPX waypoint file');
-    await file.setInputFiles({ name: 'big.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.alloc(20 * 1024 * 1024, 'x') });
+    await file.setInputFiles({ name: 'big.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.alloc(2.1 * 1024 * 1024, 'x') });
     await expect(page.getByText('larger than 2 MB')).toBeVisible();
     await file.setInputFiles({ name: 'notes.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.from('the second bridge') });
     await expect(page.getByText('That is not a GPX file.')).toBeVisible();
@@ -185,7 +185,7 @@ async function writeDown(
   await expect(page.getByText('in stock, in no batch')).toBeVisible();
 }
 
-test('a towel test is a small batch: begun, looked at, read, and the lot knows', async ({ page, grower }) => {
+test('a towel test is a small batch: begun, looked at, read, and the lot knows', ON_PHONE, async ({ page, grower }) => {
   await settle(grower);
   await writeDown(grower, { find: 'purple cone', option: /^Purple coneflower/, day: '20 Sep', seeds: '300' });
   await expect(page.getByText(/not tested; such seed is usually about 75 % viable/)).toBeVisible();
@@ -225,7 +225,7 @@ test('a towel test is a small batch: begun, looked at, read, and the lot knows',
   await expect(page.getByText('No batch is closed yet.')).toBeVisible();
 });
 
-test('acorns count down from harvest, on their page and on the round, until they are kept moist', async ({ page, grower }) => {
+test('acorns count down from harvest, on their page and on the round, until they are kept moist', ON_PHONE, async ({ page, grower }) => {
   await settle(grower);
   await writeDown(grower, { find: 'red oak', option: /^Northern red oak/, day: '25 Sep', seeds: '120' });
   // Seed that dies when it dries is kept moist unless somebody says otherwise.

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { busyBench } from './frames.ts';
-import { AT_DESK, demoFolder, expect, Grower, startServer, test } from './nursery.ts';
+import { AT_DESK, demoFolder, expect, Grower, ON_PHONE, startServer, test } from './nursery.ts';
 
 interface Said {
   id: string;
@@ -28,78 +28,82 @@ async function fill(grower: Grower, label: RegExp, value: number): Promise<void>
 
 test.use({ data: 'demo' });
 
-test('a hard-coated lot through three rounds of filing and soaking, split twice, every seed accounted for', async ({ page, grower }) => {
-  const first = await fresh(page, 'iliamna-rivularis', 'sandpaper');
-  await page.goto('/treat');
-  await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible();
-  await grower.barrierFree();
-  const before = (await (await page.request.get('/api/lots')).json()).find((lot: { id: string }) => lot.id === first.lotId).unassigned;
-  const line: string[] = [first.code];
+test(
+  'a hard-coated lot through three rounds of filing and soaking, split twice, every seed accounted for',
+  ON_PHONE,
+  async ({ page, grower }) => {
+    const first = await fresh(page, 'iliamna-rivularis', 'sandpaper');
+    await page.goto('/treat');
+    await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible();
+    await grower.barrierFree();
+    const before = (await (await page.request.get('/api/lots')).json()).find((lot: { id: string }) => lot.id === first.lotId).unassigned;
+    const line: string[] = [first.code];
 
-  /** Files all, soaks, counts; the swollen of so many. */
-  const round = async (code: string, seeds: number, wounded: number, swollen: number) => {
-    await page.goto(`/treat/${code}`);
-    await expect(page.getByRole('heading', { name: 'Scarify' })).toBeVisible();
-    // Seed so small is sanded by the handful, unless somebody has the patience.
-    await grower.press(page.getByRole('radio', { name: 'file' }));
-    await grower.press(grower.button('+1 opened'));
-    for (let i = 0; i < wounded; i++) await grower.press(grower.button(/too far$/));
-    await page.reload();
-    await expect(page.getByText(`of ${seeds}`).first()).toBeVisible();
-    await grower.press(grower.button(new RegExp(`^all ${seeds - 1 - wounded} are done`)));
-    await grower.press(grower.button('All done: next'));
-    await expect(page.getByRole('heading', { name: 'Soak' })).toBeVisible();
-    await grower.press(grower.button('Start the soak'));
-    await expect(page.getByRole('timer')).toHaveText(/13:59:\d\d/);
-    const there = seeds - wounded;
-    await fill(grower, /^swollen of/, there + 1);
-    await grower.press(grower.button('Record'));
-    await expect(page.getByText('More have swollen than were soaked: count again.')).toBeVisible();
-    await fill(grower, /^swollen of/, swollen);
-    await grower.press(grower.button('Record'));
-  };
-  /** The hard ones split off, by the same way; the code of the part. */
-  const split = async (hard: number) => {
-    await expect(page.getByText(/it did not swell/)).toBeVisible();
-    const old = page.url();
-    await grower.press(grower.button('Split: again, nicked or filed'));
-    await expect(page).not.toHaveURL(old);
-    const code = page.url().split('/').at(-1) as string;
-    line.push(code);
-    await expect(page.getByText(`${hard} seeds, round ${line.length}`)).toBeVisible();
-    return code;
-  };
+    /** Files all, soaks, counts; the swollen of so many. */
+    const round = async (code: string, seeds: number, wounded: number, swollen: number) => {
+      await page.goto(`/treat/${code}`);
+      await expect(page.getByRole('heading', { name: 'Scarify' })).toBeVisible();
+      // Seed so small is sanded by the handful, unless somebody has the patience.
+      await grower.press(page.getByRole('radio', { name: 'file' }));
+      await grower.press(grower.button('+1 opened'));
+      for (let i = 0; i < wounded; i++) await grower.press(grower.button(/too far$/));
+      await page.reload();
+      await expect(page.getByText(`of ${seeds}`).first()).toBeVisible();
+      await grower.press(grower.button(new RegExp(`^all ${seeds - 1 - wounded} are done`)));
+      await grower.press(grower.button('All done: next'));
+      await expect(page.getByRole('heading', { name: 'Soak' })).toBeVisible();
+      await grower.press(grower.button('Start the soak'));
+      await expect(page.getByRole('timer')).toHaveText(/13:59:\d\d/);
+      const there = seeds - wounded;
+      await fill(grower, /^swollen of/, there + 1);
+      await grower.press(grower.button('Record'));
+      await expect(page.getByText('More have swollen than were soaked: count again.')).toBeVisible();
+      await fill(grower, /^swollen of/, swollen);
+      await grower.press(grower.button('Record'));
+    };
+    /** The hard ones split off, by the same way; the code of the part. */
+    const split = async (hard: number) => {
+      await expect(page.getByText(/it did not swell/)).toBeVisible();
+      const old = page.url();
+      await grower.press(grower.button('Split: again, nicked or filed'));
+      await expect(page).not.toHaveURL(old);
+      const code = page.url().split('/').at(-1) as string;
+      line.push(code);
+      await expect(page.getByText(`${hard} seeds, round ${line.length}`)).toBeVisible();
+      return code;
+    };
 
-  await round(first.code, 60, 2, 22);
-  await grower.barrierFree();
-  const second = await split(36);
-  await round(second, 36, 0, 15);
-  const third = await split(21);
-  await grower.barrierFree();
-  await round(third, 21, 1, 16);
-  await expect(page.getByText('it swelled.')).toBeVisible();
-  await grower.press(grower.button(/^Drain/));
-  await expect(page.getByRole('heading', { name: 'Pack' })).toBeVisible();
-  await expect(page.getByText(/of water for the towel/)).toBeVisible();
-  await grower.barrierFree();
-  await grower.press(grower.button('Packed and labelled'));
-  await expect(page.getByText(/It is in warm towel now/)).toBeVisible();
-  await saved(page, third, 'stageFinished');
+    await round(first.code, 60, 2, 22);
+    await grower.barrierFree();
+    const second = await split(36);
+    await round(second, 36, 0, 15);
+    const third = await split(21);
+    await grower.barrierFree();
+    await round(third, 21, 1, 16);
+    await expect(page.getByText('it swelled.')).toBeVisible();
+    await grower.press(grower.button(/^Drain/));
+    await expect(page.getByRole('heading', { name: 'Pack' })).toBeVisible();
+    await expect(page.getByText(/of water for the towel/)).toBeVisible();
+    await grower.barrierFree();
+    await grower.press(grower.button('Packed and labelled'));
+    await expect(page.getByText(/It is in warm towel now/)).toBeVisible();
+    await saved(page, third, 'stageFinished');
 
-  const parts = await Promise.all(line.map((code) => byCode(page, code)));
-  expect(parts.map(({ from }) => from?.round ?? 1)).toEqual([1, 2, 3]);
-  expect(parts.map(({ from }) => from?.batchId)).toEqual([undefined, parts[0]?.id, parts[1]?.id]);
-  const gone = (part: Said) =>
-    part.events.flatMap(({ moves = [] }) => moves).reduce((sum, { to, count }) => sum + (to === 'movedOn' ? count : 0), 0);
-  expect(parts.reduce((sum, part) => sum + part.plan.seeds - gone(part), 0)).toBe(60);
-  const after = (await (await page.request.get('/api/lots')).json()).find((lot: { id: string }) => lot.id === first.lotId).unassigned;
-  expect(after).toBe(before);
-  await page.goto(`/treat/${second}`);
-  await expect(page.getByText(`split from ${first.code}`)).toBeVisible();
-  await expect(page.getByText(new RegExp(`21 went round again as ${third}`))).toBeVisible();
-});
+    const parts = await Promise.all(line.map((code) => byCode(page, code)));
+    expect(parts.map(({ from }) => from?.round ?? 1)).toEqual([1, 2, 3]);
+    expect(parts.map(({ from }) => from?.batchId)).toEqual([undefined, parts[0]?.id, parts[1]?.id]);
+    const gone = (part: Said) =>
+      part.events.flatMap(({ moves = [] }) => moves).reduce((sum, { to, count }) => sum + (to === 'movedOn' ? count : 0), 0);
+    expect(parts.reduce((sum, part) => sum + part.plan.seeds - gone(part), 0)).toBe(60);
+    const after = (await (await page.request.get('/api/lots')).json()).find((lot: { id: string }) => lot.id === first.lotId).unassigned;
+    expect(after).toBe(before);
+    await page.goto(`/treat/${second}`);
+    await expect(page.getByText(`split from ${first.code}`)).toBeVisible();
+    await expect(page.getByText(new RegExp(`21 went round again as ${third}`))).toBeVisible();
+  },
+);
 
-test('hot water: refused where it cannot be, poured, and bent to what the thermometer says', async ({ page, grower }) => {
+test('hot water: refused where it cannot be, poured, and bent to what the thermometer says', ON_PHONE, async ({ page, grower }) => {
   const { code } = await fresh(page, 'ceanothus-velutinus', 'hot-water-then-sand');
   await page.goto(`/treat/${code}`);
   await expect(page.getByText('Scalds: pour away from you')).toBeVisible();
@@ -158,7 +162,7 @@ test('hot water: refused where it cannot be, poured, and bent to what the thermo
   expect(await kinds(page, code)).toEqual(expect.arrayContaining(['poured', 'waterRead', 'swellingChecked']));
 });
 
-test('a smoke soak, measured for the seed', async ({ page, grower }) => {
+test('a smoke soak, measured for the seed', ON_PHONE, async ({ page, grower }) => {
   const { code } = await fresh(page, 'arctostaphylos-patula', 'sand-in-fridge');
   await page.goto(`/treat/${code}`);
   await grower.press(grower.button('clean'));

@@ -1,4 +1,4 @@
-import { expect, type Grower, test } from './nursery.ts';
+import { AT_DESK, expect, type Grower, ON_PHONE, test } from './nursery.ts';
 
 test.use({ data: 'demo' });
 
@@ -28,7 +28,7 @@ async function opened(grower: Grower, code: string) {
   return { row, panel };
 }
 
-test('a towel that stalls goes back into the cold, by one tap and a move, and sprouts after it', async ({ page, grower }) => {
+test('a towel that stalls goes back into the cold, by one tap and a move, and sprouts after it', ON_PHONE, async ({ page, grower }) => {
   const code = await onTowel(grower, 'larix-occidentalis');
   const { row, panel } = await opened(grower, code);
   await expect(panel.getByText(/may still germinate \(\d+–\d+, 8 times in 10\)/)).toBeVisible();
@@ -69,7 +69,7 @@ test('a towel that stalls goes back into the cold, by one tap and a move, and sp
   });
 });
 
-test('one of which nothing comes is cut, and stopped', async ({ page, grower }) => {
+test('one of which nothing comes is cut, and stopped', AT_DESK, async ({ page, grower }) => {
   const code = await onTowel(grower, 'iliamna-rivularis');
   await page.goto('/');
   await grower.passDays(16);
@@ -98,7 +98,7 @@ test('one of which nothing comes is cut, and stopped', async ({ page, grower }) 
   await expect(page.getByText(/1 germinated, 1 potted/)).toBeVisible();
 });
 
-test('a fast one is counted in taps, and lifted before its roots are too long', async ({ page, grower }) => {
+test('a fast one is counted in taps, and lifted before its roots are too long', ON_PHONE, async ({ page, grower }) => {
   const code = await onTowel(grower, 'lupinus-sericeus');
   await page.goto('/warm');
   const row = page.locator('[data-row]').filter({ hasText: code });

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { AT_DESK, expect, ONLY_LOOKS, test } from './nursery.ts';
+import { AT_DESK, expect, ON_PHONE, ONLY_LOOKS, test } from './nursery.ts';
 import { SCREENS } from './screens.ts';
 
 /** What the nursery itself holds: names, notes, codes, species. It stays as it is in every language. */
@@ -66,7 +66,7 @@ test('in a language two fifths longer nothing is left in English, nothing cut of
   }
 });
 
-test('a term is explained where it stands, and with all the others', ONLY_LOOKS, async ({ page, grower }) => {
+test('a term is explained where it stands, and with all the others', { tag: [ONLY_LOOKS.tag, ON_PHONE.tag] }, async ({ page, grower }) => {
   const lots = (await (await page.request.get('/api/lots')).json()) as { id: string }[];
   await page.goto(`/seeds/${lots[0]?.id}`);
   await grower.press(grower.button('Viability'));

@@ -22,8 +22,8 @@ async function checkAll(checks) {
   const waiting = [...checks];
   const runNext = async () => {
     for (let next = waiting.shift(); next; next = waiting.shift()) {
-      const [name, args] = next;
-      const child = spawn(process.execPath, args, { cwd: ROOT, env: process.env });
+      const [name, args, env = {}] = next;
+      const child = spawn(process.execPath, args, { cwd: ROOT, env: { ...process.env, ...env } });
       let printed = '';
       for (const stream of [child.stdout, child.stderr])
         stream.on('data', (part) => {
@@ -70,10 +70,13 @@ const reported = (read) => () => {
   }
 };
 
+const GROWN = join(ROOT, '.cache', 'e2e-demo');
+rmSync(GROWN, { recursive: true, force: true });
 const FOLDERS = ['words', 'model', 'core', 'handbook', 'sim', 'demo', 'server', 'web', 'e2e'];
-const types = (project) => [`types of ${project}`, [bin('typescript/bin/tsc'), '-p', project]];
+const types = (project) => [`types of ${project}`, [bin('typescript-native/bin/tsc'), '-p', project]];
 // The longest first.
 await checkAll([
+  ['the demo nursery grows, for the browser’s tests to copy', ['--import', 'tsx', 'server/fillDemo.ts'], { CHILL_DATA: GROWN }],
   ['every kind known where it must be', ['scripts/newKinds.mjs']],
   types('tsconfig.json'),
   types('web/tsconfig.json'),
@@ -95,7 +98,7 @@ check(
   { count: reported(jestCounts) },
 );
 check('Playwright', [bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts'], {
-  env: { PLAYWRIGHT_JSON_OUTPUT_NAME: join(results, 'playwright.json') },
+  env: { PLAYWRIGHT_JSON_OUTPUT_NAME: join(results, 'playwright.json'), CHILL_GROWN: GROWN },
   count: reported(playwrightCounts),
 });
 

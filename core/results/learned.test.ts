@@ -75,9 +75,9 @@ describe('a share', () => {
   });
   test('is known of the next batch as a mean that is not quite known and batches that lie about it are', () => {
     const [mean, worth, spread] = [0.6, 42, 0.1];
-    const random = randomFrom('next batch');
-    const draw = (m: number, of: number) => (betaQuantiles(m * of, (1 - m) * of, [0.0001 + 0.9998 * random()]) as unknown as [number])[0];
-    const next = Array.from({ length: 4000 }, () => draw(draw(mean, worth), 1 / spread - 1));
+    const evenly = (many: number) => Array.from({ length: many }, (_, i) => (i + 0.5) / many);
+    const quantiles = (m: number, of: number, many: number) => Array.from(betaQuantiles(m * of, (1 - m) * of, evenly(many)));
+    const next = quantiles(mean, worth, 40).flatMap((m) => quantiles(m, 1 / spread - 1, 40));
     const variance = next.reduce((sum, one) => sum + (one - mean) ** 2, 0) / next.length;
     expect((mean * (1 - mean)) / (worthForNext(worth, spread) + 1) / variance).toBeCloseTo(1, 1);
     expect(worthForNext(worth)).toBe(worth);

@@ -155,7 +155,7 @@ interface Chunk {
   isEntry?: boolean;
 }
 
-/** What the browser must load before it shows the round: the entry and all that it imports at once. */
+/** What the browser must load before it shows the round, the entry and all that it imports at once; and what the first plot on a page brings. */
 function benchSize(): void {
   const dist = join(ROOT, 'web', 'dist');
   const manifest = JSON.parse(readFileSync(join(dist, '.vite', 'manifest.json'), 'utf8')) as Record<string, Chunk>;
@@ -166,8 +166,14 @@ function benchSize(): void {
     for (const other of manifest[key]?.imports ?? []) need(other);
   };
   need(Object.keys(manifest).find((key) => manifest[key]?.isEntry) as string);
-  const bytes = [...needed].reduce((sum, key) => sum + gzipSync(readFileSync(join(dist, manifest[key]?.file as string))).length, 0);
-  say('script of the first screen, gzip', bytes / 1024, 200, 'KB');
+  const packed = (key: string) => gzipSync(readFileSync(join(dist, manifest[key]?.file as string))).length / 1024;
+  say(
+    'script of the first screen, gzip',
+    [...needed].reduce((sum, key) => sum + packed(key), 0),
+    200,
+    'KB',
+  );
+  say('script of the first plot, gzip', packed('kit/plot/Drawn.tsx'), 130, 'KB');
 }
 
 /**

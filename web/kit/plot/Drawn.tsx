@@ -1,11 +1,11 @@
 import { LineChart } from 'echarts/charts';
-import { GridSimpleComponent, MarkAreaComponent, MarkLineComponent } from 'echarts/components';
+import { GridSimpleComponent } from 'echarts/components';
 import { type EChartsType, init, use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef, useState } from 'react';
 import type { Band, Colour, Line, Mark, PlotData, Span } from './plot.ts';
 
-use([LineChart, GridSimpleComponent, MarkAreaComponent, MarkLineComponent, SVGRenderer]);
+use([LineChart, GridSimpleComponent, SVGRenderer]);
 
 const FONT = { fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 13 };
 const MARGIN = { top: 14, right: 14, bottom: 26 };
@@ -17,10 +17,6 @@ const UNSEEN = 600;
 /** Tokens reach into the drawing: it follows day, dim and print without being drawn again. */
 const of = (colour: Colour) => `var(--color-${colour})`;
 const still = { type: 'line' as const, showSymbol: false, silent: true, animation: false };
-
-const STILL_MARKS = { silent: true, symbol: 'none', animation: false };
-/** Words on a plot stand clear of the lines that run behind them. */
-const CLEAR = { textBorderColor: 'var(--color-ground)', textBorderWidth: 4 };
 
 const lineSeries = ({ name, points, colour, width = 2, dash, step, dots = false }: Line) => ({
   ...{ ...still, name, data: points, showSymbol: dots, symbolSize: 6, z: 3 },
@@ -38,33 +34,40 @@ function bandSeries({ points, colour, opacity }: Band, i: number) {
   ];
 }
 
-const spanData = ({ along, from, to, colour, opacity, name }: Span) => [
-  {
-    ...(along === 'x' ? { xAxis: from } : { yAxis: from }),
-    itemStyle: { color: of(colour), opacity },
-    ...(name !== undefined && {
-      label: { show: true, formatter: name, position: 'insideBottomLeft' as const, ...FONT, ...CLEAR, color: of(colour), opacity: 1 },
-    }),
-  },
-  along === 'x' ? { xAxis: to } : { yAxis: to },
-];
-
-const markData = ({ along, at, colour, width = 1.5, dash, name }: Mark) => ({
-  ...(along === 'x' ? { xAxis: at } : { yAxis: at }),
-  symbol: 'none',
-  lineStyle: { color: of(colour), width, type: dash ? [...dash] : ('solid' as const) },
-  label: {
-    show: name !== undefined,
-    formatter: name ?? '',
-    position: along === 'x' ? ('end' as const) : ('insideStartTop' as const),
-    distance: along === 'x' ? 8 : [4, 9],
-    ...FONT,
-    ...CLEAR,
-    color: of(colour),
-  },
+/** A span is a band from edge to edge. */
+const spanBand = ({ along, from, to, colour, opacity }: Span, { x, y }: PlotData): Band => ({
+  ...{ colour, opacity },
+  points:
+    along === 'x'
+      ? [
+          [from, y.from, y.to],
+          [to, y.from, y.to],
+        ]
+      : [
+          [x.from, from, to],
+          [x.to, from, to],
+        ],
 });
 
-function optionOf({ x, y, lines, bands = [], spans = [], marks = [] }: PlotData) {
+/** A line across the plot at one value, from edge to edge. */
+const markSeries = ({ along, at, colour, width = 1.5, dash }: Mark, { x, y }: PlotData) => ({
+  ...still,
+  data:
+    along === 'x'
+      ? [
+          [at, y.from],
+          [at, y.to],
+        ]
+      : [
+          [x.from, at],
+          [x.to, at],
+        ],
+  lineStyle: { color: of(colour), width, ...(dash && { type: [...dash] }) },
+  z: 4,
+});
+
+function optionOf(data: PlotData) {
+  const { x, y, lines, bands = [], spans = [], marks = [] } = data;
   const letters = Math.max(...y.ticks.map((tick) => y.tell(tick).length), 1);
   const named = marks.some(({ along, name }) => along === 'x' && name !== undefined);
   const axis = { type: 'value' as const, animation: false };
@@ -84,14 +87,10 @@ function optionOf({ x, y, lines, bands = [], spans = [], marks = [] }: PlotData)
       axisLabel: { ...FONT, color: of('ink2'), customValues: [...y.ticks], formatter: y.tell },
     },
     series: [
-      {
-        ...{ ...still, data: [], z: 1 },
-        markArea: { silent: true, data: spans.map(spanData), z: 0 },
-        markLine: { ...STILL_MARKS, z: 0, data: y.ticks.map((at) => markData({ along: 'y', at, colour: 'line', width: 1 })) },
-      },
-      { ...{ ...still, data: [], z: 4 }, markLine: { ...STILL_MARKS, z: 4, data: marks.map(markData) } },
-      ...bands.flatMap(bandSeries),
+      ...y.ticks.map((at) => ({ ...markSeries({ along: 'y', at, colour: 'line', width: 1 }, data), z: 0 })),
+      ...[...spans.map((span) => spanBand(span, data)), ...bands].flatMap(bandSeries),
       ...lines.map(lineSeries),
+      ...marks.map((mark) => markSeries(mark, data)),
     ],
   };
 }

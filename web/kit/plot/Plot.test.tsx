@@ -1,5 +1,5 @@
 import { afterEach, beforeAll, describe, expect, test } from '@jest/globals';
-import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { Plot } from './Plot.tsx';
 import type { PlotData } from './plot.ts';
@@ -38,7 +38,7 @@ describe('a plot', () => {
   test('is drawn with its marks, says what it shows, and names its lines', async () => {
     render(<Plot label="Ready against alive" data={data} />);
     const drawing = await screen.findByRole('img', { name: 'Ready against alive' });
-    expect(await within(drawing).findByText('take out', {}, { timeout: 20_000 })).toBeTruthy();
+    expect(await screen.findByText('take out', {}, { timeout: 20_000 })).toBeTruthy();
     expect(drawing.querySelectorAll('path').length).toBeGreaterThan(3);
     expect(screen.getAllByRole('listitem').map((one) => one.textContent)).toEqual(['ready', 'alive']);
   });

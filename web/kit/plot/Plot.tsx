@@ -50,6 +50,7 @@ export function Plot({
         <Suspense fallback={<div style={{ height }} />}>
           <Drawn data={data} label={label} height={height} onFrame={setFrame} />
         </Suspense>
+        {frame && <Names data={data} frame={frame} />}
         {live && frame && <Moving data={data} frame={frame} live={live} />}
         {placed !== undefined && frame && (
           <>
@@ -92,6 +93,40 @@ export function Plot({
       <FiguresTable make={() => figuresOf(data)} />
     </div>
   );
+}
+
+/** What marks and shaded stretches are called, where they lie: a mark along x above the plot, all others within it, on their line or at their foot. */
+function Names({ data: { x, y, marks = [], spans = [] }, frame }: { data: PlotData; frame: Frame }) {
+  const across = (value: number) => frame.left + ((value - x.from) / (x.to - x.from)) * (frame.right - frame.left);
+  const up = (value: number) => frame.bottom - ((value - y.from) / (y.to - y.from)) * (frame.bottom - frame.top);
+  const named = [
+    ...marks.map((mark) => ({ ...mark, from: mark.at, over: mark.along === 'x' })),
+    ...spans.map((span) => ({ ...span, over: false })),
+  ];
+  return named.map(({ along, from, colour, name, over }) => {
+    const axis = along === 'x' ? x : y;
+    if (name === undefined || from > axis.to || from < axis.from) return null;
+    const left = along === 'x' ? across(from) : frame.left;
+    const top = over ? frame.top : along === 'x' ? frame.bottom : up(from);
+    // A name stands in the middle over its mark; near the ends of the plot, beside it, to keep within.
+    const share = (left - frame.left) / (frame.right - frame.left);
+    const shift = !over || share < 0.12 ? '4px' : share > 0.88 ? '-100%' : '-50%';
+    return (
+      <span
+        key={`${along} ${from}`}
+        className="plot-name"
+        style={{
+          left,
+          top,
+          maxWidth: over ? undefined : frame.right - left,
+          transform: `translate(${shift}, -100%)`,
+          color: `var(--color-${colour})`,
+        }}
+      >
+        {name}
+      </span>
+    );
+  });
 }
 
 /** Each line's stroke and its name. */

@@ -171,7 +171,7 @@ export class Grower {
       }
       return;
     }
-    const response = await this.page.request.post('/api/clock/step', { data: { days } });
+    const response = await this.page.request.post('/api/clock/step', { data: { days }, maxRetries: 2 });
     expect(response.ok()).toBe(true);
     await this.page.reload();
     await this.page.getByRole('main').waitFor();

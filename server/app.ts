@@ -41,7 +41,8 @@ const BODY_LIMIT_BYTES = 256 * 1024;
 const REQUESTS_PER_MINUTE = 1200;
 const HEADERS_TIMEOUT_MS = 10_000;
 const REQUEST_TIMEOUT_MS = 30_000;
-const KEEP_ALIVE_MS = 20_000;
+/** Longer than the minute after which a screen asks again: one closed in that moment would lose what is asked over it. */
+const KEEP_ALIVE_MS = 75_000;
 
 /** Wires the server up without listening; tests inject requests into it. */
 export async function buildApp(context: Context, options: AppOptions = {}): Promise<FastifyInstance> {

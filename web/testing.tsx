@@ -22,12 +22,12 @@ import { type BatchView, NurseryProvider, type NurseryView } from './data/nurser
 import { outboxNow } from './data/outbox.ts';
 
 export const TODAY = '2026-10-20';
-const HANDBOOK = loadHandbook();
+export const HANDBOOK = loadHandbook();
 let serial = 0;
 /** Ids in the order in which they are asked for. */
 export const id = () => `00000000-0000-4000-8000-${String(++serial).padStart(12, '0')}`;
 
-const NURSERY: Nursery = {
+export const NURSERY: Nursery = {
   name: 'Test bench',
   latitude_deg: 46,
   elevation_m: 780,
@@ -35,7 +35,7 @@ const NURSERY: Nursery = {
   lastFrost: { mean: '05-12', sd_days: 9 },
   settings: { units: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' }, confidence: 0.9, frostRisk: 0.1 },
 };
-const PLACES = startingPlaces(id);
+export const PLACES = startingPlaces(id);
 
 /** The id of the place of that kind that every nursery begins with. */
 export function placeId(kind: string): string {

@@ -167,17 +167,12 @@ export function useNurseryLoading(): Loading {
 function takeIn(saved: Batch): void {
   const last = saved.events.at(-1);
   const undone = last?.kind === 'reversed' ? saved.events.find(({ id }) => id === last.reverses) : undefined;
-  const revalidate = undone !== undefined && kindOfEvent(undone).goesBack !== undefined;
+  const splitUndone = undone !== undefined && kindOfEvent(undone).goesBack !== undefined;
   recall(saved);
-  void mutate<Batch[]>(
-    '/api/batches',
-    (all) => {
-      // One that was called up may have been opened again.
-      if (all && !all.some(({ id }) => id === saved.id)) void mutate('/api/batches');
-      return all?.map((one) => (one.id === saved.id ? saved : one));
-    },
-    { revalidate },
-  );
+  void mutate<Batch[]>('/api/batches', (all) => all?.map((one) => (one.id === saved.id ? saved : one)), {
+    // An answer that was on its way when this arrived is thrown away: where it was the first, or held one that is opened again, it is asked for once more.
+    revalidate: (all?: Batch[]) => splitUndone || !all?.some(({ id }) => id === saved.id),
+  });
   if (last?.kind === 'closed' || last?.kind === 'reversed' || last?.kind === 'stageFinished')
     void Promise.all([mutate('/api/past'), mutate('/api/lots'), mutate('/api/results')]);
 }

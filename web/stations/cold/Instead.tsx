@@ -19,6 +19,9 @@ import { useRequest } from '../../data/useRequest.ts';
 /** A winter is enough where it is in at least so many of a hundred. */
 export const LIKELY = 0.8;
 
+/** One choice: its columns stand beneath those of the others. */
+const ROW = 'grid items-center gap-y-1 border-t border-line py-2 sm:col-span-full sm:grid-cols-subgrid';
+
 /** The other methods for the same lot, from today, each with what it would make ready and when. */
 export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
   const { handbook, nursery, placesAsMeasured: places, today } = useNursery();
@@ -48,12 +51,9 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
   return (
     <section className="mt-8 max-w-5xl">
       <h2>{enough >= LIKELY ? say('orIndoors') : say('whatDoInstead')}</h2>
-      <ul className="mt-2">
+      <ul className="mt-2 grid gap-x-6 sm:grid-cols-[1fr_9rem_11rem_auto]">
         {methods.map((proposal) => (
-          <li
-            key={proposal.method.id}
-            className="grid items-center gap-x-6 gap-y-1 border-t border-line py-2 sm:grid-cols-[1fr_9rem_11rem_auto]"
-          >
+          <li key={proposal.method.id} className={ROW}>
             <span>
               <b className="font-[620]">{proposal.method.name}</b>
               <span className="block text-[0.92rem] text-ink2">
@@ -86,7 +86,7 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
             </Link>
           </li>
         ))}
-        <li className="grid items-center gap-x-6 gap-y-1 border-t border-line py-2 sm:grid-cols-[1fr_9rem_11rem_auto]">
+        <li className={ROW}>
           <span>
             <b className="font-[620]">{say('keepDryUntilAutumn')}</b>
             <span className="block text-[0.92rem] text-ink2">

@@ -3,6 +3,7 @@ import { mostlyBy } from '@chill/core/results/hands.ts';
 import { type Judged, lateBy, yearOfResult } from '@chill/core/results/judged.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import { say } from '@chill/words/results.ts';
+import { shown } from '@chill/words/subject.ts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
@@ -186,7 +187,7 @@ function ClosedLine({ one: { outcome, plants, against, codes }, name }: { one: J
           <span className="block text-[0.9rem] text-ink2">{say('seedsWent', { seeds: outcome.seeds, went: fatesSaid(outcome) })}</span>
         </span>
         <span className="col-span-2 flex flex-wrap items-baseline gap-x-3 desk:col-span-1 desk:block desk:text-right">
-          <b className="font-mono text-xl">{plants}</b>{' '}
+          <b className="font-mono text-xl">{shown(plants)}</b>{' '}
           <span className={`text-[0.92rem] ${against === 'below' ? 'font-semibold text-alarm' : 'text-ink2'}`}>
             {say('promised', { low, high })}
           </span>

@@ -1,5 +1,6 @@
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/seeds.ts';
+import { shown } from '@chill/words/subject.ts';
 import { useId } from 'react';
 import { Link } from 'react-router';
 import type { BatchView, LotView } from '../../data/nursery.ts';
@@ -55,7 +56,7 @@ export function LotBar({ lot, batches }: { lot: LotView; batches: readonly Batch
       <ul className="grid gap-x-8 sm:grid-cols-2">
         {parts.map(({ key, seeds, name, code }) => (
           <li key={key} className="flex items-baseline gap-2 border-b border-line py-1.5">
-            <b className="w-14 text-right font-mono">{seeds}</b>
+            <b className="w-14 text-right font-mono">{shown(seeds)}</b>
             <span className="min-w-0">
               {code && (
                 <Link to={`/batch/${code}`} className="code underline underline-offset-4">

@@ -3,6 +3,7 @@ import { dryingCountdown } from '@chill/core/lot/drying.ts';
 import { sourceOf } from '@chill/core/lot/source.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/seeds.ts';
+import { shown } from '@chill/words/subject.ts';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useEveryLot } from '../../data/archive.ts';
@@ -124,7 +125,7 @@ function LotLine({ lot, species }: { lot: LotView; species: Species | undefined 
           <DryingNote lot={lot} species={species} />
         </span>
         <span className="text-right">
-          <b className="font-mono text-xl">{lot.unassigned}</b>
+          <b className="font-mono text-xl">{shown(lot.unassigned)}</b>
           <span className="block text-[0.9rem] text-ink2">{say('ofTotalInStock', { total: lot.state.total })}</span>
         </span>
       </Link>

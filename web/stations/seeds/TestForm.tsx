@@ -8,6 +8,7 @@ import { refusal } from '@chill/model/refusal.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/seeds.ts';
+import { shown } from '@chill/words/subject.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { newId } from '../../data/newId.ts';
@@ -56,7 +57,7 @@ export function TestForm({ lot, species, done }: { lot: LotView; species: Specie
                 onClick={() => setSeeds(size.seeds)}
                 className={`min-h-14 w-full border-b-2 py-1 text-left disabled:opacity-55 ${seeds === size.seeds ? 'border-ink' : 'border-line'}`}
               >
-                <b className="font-mono text-xl">{size.seeds === 0 ? say('known') : size.seeds}</b>
+                <b className="font-mono text-xl">{size.seeds === 0 ? say('known') : shown(size.seeds)}</b>
                 <span className="block text-[0.92rem] text-ink2">
                   {say('within', { width: Math.round(size.width * 100), how: size.seeds > 0 && size.tooMuch ? say('tooMuch') : '' })}
                 </span>

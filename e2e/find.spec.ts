@@ -52,7 +52,7 @@ test('a list is looked through, ordered and grouped, and the address keeps how',
   await expect(page).toHaveURL(/by=code/);
   await grower.barrierFree();
   await page.goto('/seeds?by=left');
-  await expect(page.getByRole('list', { name: 'Seeds in stock' }).getByRole('link').first()).toContainText('2710');
+  await expect(page.getByRole('list', { name: 'Seeds in stock' }).getByRole('link').first()).toContainText('2,710');
   await grower.press(grower.button('Show lots that are used up'));
   await expect(page.getByRole('list', { name: 'Used up' }).getByRole('link')).toHaveCount(14);
 

@@ -11,8 +11,8 @@ for (const screen of SCREENS)
     const complain = (error: Error) => complaints.push(error.message);
     page.on('pageerror', complain);
     const grower = new Grower(page, hasTouch ?? false);
-    // At the desk by its address, on the phone from the screen before.
-    if (grower.touch && page.url().startsWith(server.address)) await grower.follow(screen);
+    // From the screen before, as a link leads there; the first by its address.
+    if (page.url().startsWith(server.address)) await grower.follow(screen);
     else await page.goto(server.address + screen);
     await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
     await grower.barrierFree('everything');

@@ -14,6 +14,13 @@ const results = join(ROOT, '.cache', 'results');
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
 const totals = { passed: 0, failed: 0 };
+const began = performance.now();
+
+/** Says how long it has been since the gate began to check. */
+function sayTime(done) {
+  const seconds = Math.round((performance.now() - began) / 1000);
+  console.log(`\n(${done}: ${Math.floor(seconds / 60)} min ${seconds % 60} s since the beginning)`);
+}
 
 /** Checks that need one processor each are run so many at once; what each printed is shown together, in the order in which they end. */
 const AT_ONCE = 2;
@@ -42,6 +49,7 @@ function check(name, args, { env = {}, count } = {}) {
   console.log(`\n— ${name}`);
   const outcome = spawnSync(process.execPath, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, CHROMIUM: chromium, ...env } });
   add(outcome.status === 0, count());
+  sayTime(name);
 }
 
 /** Adds what a check came to; one that reports no counts of its own counts as one. */
@@ -86,6 +94,7 @@ await checkAll([
   ['every sentence in its catalogue', ['scripts/words.mjs']],
   ['unused code', [bin('knip/bin/knip.js')]],
 ]);
+sayTime('static checks');
 check(
   'Jest',
   [

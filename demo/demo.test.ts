@@ -15,7 +15,7 @@ const states = grown.batches.map(({ made, events }) =>
 
 /** Does something of which nothing may hang on when it is done, nor on luck: both are out of reach meanwhile. */
 function withoutClockOrChance<T>(done: () => T): T {
-  const [TrueDate, trueRandom] = [Date, Math.random];
+  const [TrueDate, trueRandom, trueCrypto] = [Date, Math.random, globalThis.crypto];
   const refuse = (): never => {
     throw new Error('The demo asks for the time or for luck: it would not be the same every time.');
   };
@@ -24,11 +24,13 @@ function withoutClockOrChance<T>(done: () => T): T {
     construct: (_, given: [string]) => (given.length > 0 ? new TrueDate(...given) : refuse()),
     get: (date, name, as) => (name === 'now' ? refuse : Reflect.get(date, name, as)),
   });
+  Object.defineProperty(globalThis, 'crypto', { configurable: true, get: refuse });
   try {
     return done();
   } finally {
     globalThis.Date = TrueDate;
     Math.random = trueRandom;
+    Object.defineProperty(globalThis, 'crypto', { configurable: true, value: trueCrypto });
   }
 }
 
@@ -69,7 +71,8 @@ describe('the demo nursery', () => {
 
   test('grew without a look at the clock or to chance, and writes nothing after the day on which it opens', () => {
     expect(grown.batches.flatMap(({ events }) => events.map((step) => step.on)).filter((on) => on > DEMO_DAY)).toEqual([]);
-    expect(() => withoutClockOrChance(() => new Date())).toThrow('same every time');
+    for (const look of [() => new Date(), () => Date.now(), () => Math.random(), () => crypto.randomUUID()])
+      expect(() => withoutClockOrChance<unknown>(look)).toThrow('same every time');
   });
 
   test('has simulated seeds that come about as often as core expects of them', () => {

@@ -107,7 +107,7 @@ test('a warm spell, from the logger’s file to the day on which a bag is due', 
   await expect(page.getByText(/^typed: 1 reading/)).toBeVisible();
 });
 
-test('a fridge that is too warm is told of at the head of the round, until it is cold again', ON_PHONE, async ({ page, grower }) => {
+test('a fridge that is too warm stands at the top of the round until it is cold again', ON_PHONE, async ({ page, grower }) => {
   const places = (await (await page.request.get('/api/places')).json()) as { id: string; name: string }[];
   const crisper = places.find(({ name }) => name === 'Fridge, crisper');
   const head = page.getByRole('list', { name: 'What cannot wait' });

@@ -140,7 +140,7 @@ test('a server that is away is said to be away', AT_DESK, async ({ page }) => {
   await expect(page.getByText('Chill’s server does not answer. Is it running?')).toBeVisible();
 });
 
-test('measures are two keys away, refuse what cannot be, and go into a batch’s record with one tap', ON_PHONE, async ({ page, grower }) => {
+test('measures are two keys away, refuse what cannot be, and go into a batch’s record with one tap', async ({ page, grower }) => {
   await page.goto('/cold');
   await page.getByRole('heading', { level: 1 }).waitFor();
   if (grower.touch) await grower.press(grower.button(/^Calculators/));

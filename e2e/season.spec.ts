@@ -1,10 +1,10 @@
-import { AT_DESK, expect, test } from './nursery.ts';
+import { expect, ON_PHONE, test } from './nursery.ts';
 
 test.use({ data: 'demo' });
 
 test(
   'the season is drawn: what is too full is said with what would end it, a batch followed through its places, the same in figures',
-  AT_DESK,
+  ON_PHONE,
   async ({ page, grower }) => {
     await page.goto('/plan');
     await grower.press(grower.link('The season, drawn'));
@@ -25,7 +25,7 @@ test(
       // Just above the freezer lies the crisper, on the day before today.
       const today = await drawing.getByText('16 Feb').boundingBox();
       const at = { x: (today?.x ?? 0) - box.x - 11, y: top.y - box.y - 60 };
-      await (grower.touch ? drawing.tap({ position: at }) : drawing.click({ position: at }));
+      await drawing.tap({ position: at });
       await expect(page.getByLabel('Follow a batch')).not.toHaveValue('');
     });
 

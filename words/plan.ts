@@ -109,7 +109,8 @@ export const say = subject('plan', {
   sproutedFirst: 'sprouted first',
   starting: 'starting on',
   starts: '{{how}}; starts {{start}}',
-  sure: ', and be <select/> sure.',
+  // The joiner keeps the comma with the choice before it.
+  sure: '\u2060, and be <select/> sure.',
   takeOut: 'take-out day',
   takeOutAfterReadyAlive: 'take out after {{best}}: {{yields}} ready and alive; {{from}} to {{to}} costs at most 3 %',
   takeOutNamedReadyAlive: '{{name}}: take out after {{best}}, {{yields}} ready and alive',

@@ -86,8 +86,25 @@ function liveThrough(speciesId: string, methodId: string, ups: number, gap?: num
   return { batch, state: project(batch, at(today)).state, today };
 }
 
+/** Of these, the fewest that go every step from one kind of stage to the next, as far as taking the one with most new steps each time finds them. */
+function covering(methods: typeof everyMethod): typeof everyMethod {
+  const stepsOf = (each: (typeof everyMethod)[number]) => {
+    const kinds = stagesOf(...each).split(',');
+    return kinds.slice(1).map((kind, i) => `${kinds[i]} ${kind}`);
+  };
+  const toGo = new Set(methods.flatMap(stepsOf));
+  const taken: typeof everyMethod = [];
+  while (toGo.size > 0) {
+    const newIn = (each: (typeof everyMethod)[number]) => stepsOf(each).filter((step) => toGo.has(step)).length;
+    const best = methods.reduce((one, other) => (newIn(other) > newIn(one) ? other : one));
+    taken.push(best);
+    for (const step of stepsOf(best)) toGo.delete(step);
+  }
+  return taken;
+}
+
 describe('doing what is due', () => {
-  test.each(everyMethod)('brings %s by “%s” to its end, and accounts for every seed', (speciesId, methodId) => {
+  test.each(covering(everyMethod))('brings %s by “%s” to its end, and accounts for every seed', (speciesId, methodId) => {
     const { state } = liveThrough(speciesId, methodId, 3);
     expect(state.closedOn).toBeDefined();
     expect(Object.values(state.counts).reduce((sum, count) => sum + count, 0)).toBe(80);

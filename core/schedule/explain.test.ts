@@ -7,18 +7,9 @@ import { estimateSeeds, type SeedEstimate } from '../lot/count.ts';
 import { propose, type Request, weighMethods } from '../methods/propose.ts';
 import { findMethod } from '../methods/schools.ts';
 import { learnRot } from '../rot/learned.ts';
-import {
-  reasonForFirst,
-  type Why,
-  whyArms,
-  whyCount,
-  whyGermination,
-  whySeeds,
-  whyTakeOut,
-  whyTopUp,
-  whyTreatment,
-  whyViable,
-} from './explain.ts';
+import { type Why, whyGermination, whySeeds, whyTakeOut, whyTopUp, whyTreatment } from './explain.ts';
+import { whyArms, whyCount, whyViable } from './explainCounts.ts';
+import { reasonForFirst } from './reasonForFirst.ts';
 
 const handbook = loadHandbook();
 const places = PLACES.map((place, i) => ({ id: String(i), ...place }));

@@ -3,12 +3,11 @@ import type { Medium } from '@chill/model/stage.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { say } from '@chill/words/why.ts';
 import { spell } from '../calendar/dates.ts';
-import { type BetaShare, meanShare, wilsonInterval } from '../chance/shares.ts';
+import { type BetaShare, meanShare } from '../chance/shares.ts';
 import { DRY_COUNTS } from '../chill/account.ts';
 import { mediumName, pieceOf, rotIn } from '../kinds/media.ts';
 import { COLD_RESPONSE } from '../kinds/responses.ts';
 import { chills } from '../kinds/stages.ts';
-import type { SeedEstimate } from '../lot/count.ts';
 import type { Proposal } from '../methods/proposal.ts';
 import { FOUND_DRY_AT } from '../mix/topUp.ts';
 import { MEDIUM_TARGET, TOWEL_TARGET } from '../mix/water.ts';
@@ -177,41 +176,6 @@ export function whyGermination(
   };
 }
 
-/** Why a lot is taken to hold so many seeds, by what was weighed or opened. */
-export function whyCount(found: SeedEstimate, samples: number): Why {
-  return {
-    figure: say.of('seeds', { seeds: found.seeds }),
-    inputs: [
-      { name: say.of('samples'), value: String(samples), from: say.of('yours') },
-      ...(found.thousandSeeds_g !== undefined
-        ? [{ name: say.of('thousandWeigh'), value: `${found.thousandSeeds_g.toFixed(2)} g`, from: say.of('gramsOverSeedsAllSamples') }]
-        : []),
-      ...(found.spread !== undefined
-        ? [{ name: say.of('samplesDifferBy'), value: `${(found.spread * 100).toFixed(1)} %`, from: say.of('coefficientVariation') }]
-        : []),
-    ],
-    rule: say.of('lotsMassOverMassOne'),
-    source: say.of('istaInternationalRulesSeedTesting'),
-    assumed: false,
-    changes: say.of('moreSamplesWellMixedNarrow'),
-  };
-}
-
-/** Why the arms of a trial must be so large. */
-export function whyArms(base: number, other: number, wanted: number): Why {
-  return {
-    figure: say.of('seedsEachArm', { wanted }),
-    inputs: [
-      { name: say.of('expectedControl'), value: percent(base), from: say.of('sharesFromSeedPlant') },
-      { name: say.of('worthFinding'), value: percent(other), from: say.of('yourChoice') },
-    ],
-    rule: say.of('fewestSeedsWhichFishersExact'),
-    source: say.of('fishersExactTestEnumeratedUp'),
-    assumed: false,
-    changes: say.of('largerDifferenceNeedsFarFewer'),
-  };
-}
-
 /** Why a treatment is best ended when it is: what is gained and lost by each day. `figure` is what is being asked about. */
 export function whyTreatment(
   figure: Said,
@@ -340,46 +304,4 @@ export function whyExpected(forecast: SproutForecast, planned: SpeciesFigures = 
     assumed: false,
     changes: say.of('warmerMatFasterUpSpecies'),
   };
-}
-
-/** What a test of a sample says, and what it cannot. */
-export function whyViable(viable: number, tested: number): Why {
-  const { low, high } = wilsonInterval(viable, tested);
-  return {
-    figure: say.of('viableRange', { low: Math.round(low * 100), high: Math.round(high * 100) }),
-    inputs: [
-      { name: say.of('viable'), value: String(viable), from: say.of('yourTest') },
-      { name: say.of('tested'), value: String(tested), from: say.of('yourTest') },
-    ],
-    rule: say.of('allSharesViableSeedWould'),
-    source: say.of('wilsonsScoreInterval1927Carried'),
-    assumed: false,
-    changes: say.of('fourTimesSeedsHalveRange'),
-  };
-}
-
-/** Why the first method is first, its gravest drawback, and what would change that. */
-export function reasonForFirst(proposals: readonly Proposal[], available: number): { reason: Sentence; change: Sentence } | undefined {
-  const [first, second] = proposals;
-  if (!first) return undefined;
-  const grave = (proposal: Proposal) => proposal.against.filter((one) => one.weight !== 'notes');
-  const own = grave(first)[0];
-  const plain = own ? say.of('drawback', { text: own.reason }) : say.of('noDrawbacksHere');
-  if (!second) return { reason: say.of('onlyMethodRecord', { plain }), change: say.of('addMethodYourOwnCompare') };
-  const change =
-    first.seeds !== undefined && first.seeds > available
-      ? say.of('largerLotOrFewerPlants')
-      : first.late_days > 0
-        ? say.of('laterDayOrBuyingStarted')
-        : say.of('shorterTimeColdFavoursTowel');
-  return { reason: say.of('firstBecause', { better: better(first, second, grave(second)[0]?.reason), plain }), change };
-}
-
-/** What the first method has over the second, whose gravest drawback is `theirs`. */
-function better(first: Proposal, second: Proposal, theirs: Sentence | undefined): Sentence {
-  const name = second.method.name.toLowerCase();
-  if (first.seeds !== undefined && second.seeds !== undefined && first.seeds < second.seeds)
-    return say.of('seedsNeeds', { seeds: first.seeds, name, theirs: second.seeds });
-  if (first.late_days < second.late_days) return say.of('readySoonerThan', { late: spell.of(second.late_days - first.late_days), name });
-  return theirs ? say.of('hasDrawback', { name, text: theirs }) : say.of('betterEstablishedThan', { name });
 }

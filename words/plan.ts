@@ -109,8 +109,7 @@ export const say = subject('plan', {
   sproutedFirst: 'sprouted first',
   starting: 'starting on',
   starts: '{{how}}; starts {{start}}',
-  // The joiner keeps the comma with the choice before it.
-  sure: '\u2060, and be <select/> sure.',
+  sure: ' and to be <select/> sure.',
   takeOut: 'take-out day',
   takeOutAfterReadyAlive: 'take out after {{best}}: {{yields}} ready and alive; {{from}} to {{to}} costs at most 3 %',
   takeOutNamedReadyAlive: '{{name}}: take out after {{best}}, {{yields}} ready and alive',

@@ -114,7 +114,7 @@ function Stop({ station, point, counts, small, width, height }: StopProps) {
               </span>
             )}
             <span
-              className={`absolute inset-x-0 bottom-1.5 text-[0.72rem] leading-none ${isActive ? 'font-extrabold underline underline-offset-2' : 'font-medium'}`}
+              className={`absolute inset-x-0 bottom-1.5 text-[0.72rem] leading-none ${isActive ? 'font-bold underline underline-offset-2' : 'font-medium'}`}
             >
               {name}
             </span>

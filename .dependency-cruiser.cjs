@@ -11,6 +11,7 @@ const only = (from, allowed) => ({
 
 /** Core's folders from the ground up: none reaches one above it, and so no two know each other. */
 const CORE = [
+  'memory',
   'units',
   'calendar',
   'chance',

@@ -48,23 +48,23 @@ test('a warm spell, from the logger’s file to the day on which a bag is due', 
   const crisper = ((await (await page.request.get('/api/places')).json()) as { id: string; name: string }[]).find(
     ({ name }) => name === 'Fridge, crisper',
   );
-  await page.goto(`/batch/${code}`);
+  await grower.goTo(`/batch/${code}`);
   await expect(page.getByText(/^\d+ days? later than planned \(\d+ Mar\)/)).toBeVisible();
   await expect(page.getByText(/lost to the warm spell of 3–5 Feb, 1[67](\.\d)? °C at its warmest/).first()).toBeVisible();
   await grower.barrierFree();
 
   // Without the logger's readings nothing is known of the spell: the bag is due when it was planned, and says what was not measured.
-  await page.goto(`/places/${crisper?.id}`);
+  await grower.goTo(`/places/${crisper?.id}`);
   await expect(page.getByText(/readings\. The band is where/)).toBeVisible({ timeout: 20_000 });
   await grower.press(grower.button('Undo the logger'));
   await grower.press(grower.button('Undo: the logger in Fridge, crisper'));
   await expect(grower.button('Put back: the logger in Fridge, crisper')).toBeVisible();
-  await page.goto(`/batch/${code}`);
+  await grower.goTo(`/batch/${code}`);
   await expect(page.getByText(/7\d days not measured, taken at the place’s own figure as 7\d days/)).toBeVisible();
   await expect(page.getByText(/warm spell/)).toHaveCount(0);
 
   // What is none is said to be none; the good file is shown as it will be read, and its faults are told by line.
-  await page.goto(`/places/${crisper?.id}`);
+  await grower.goTo(`/places/${crisper?.id}`);
   await choose(page, 'picture.png', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 13]));
   await expect(page.getByRole('alert')).toContainText('not a text file');
   await choose(page, 'empty.csv', '\n');
@@ -84,11 +84,11 @@ test('a warm spell, from the logger’s file to the day on which a bag is due', 
   await expect(page.getByText(/^fridge\.csv/)).toBeVisible();
   await expect(page.getByText(/Too warm 3–5 Feb/)).toBeVisible();
 
-  await page.goto(`/batch/${code}`);
+  await grower.goTo(`/batch/${code}`);
   await expect(page.getByText(/^\d+ days? later than planned \(\d+ Mar\)/)).toBeVisible();
   await expect(page.getByText(/lost to the warm spell of 3–5 Feb, 17 °C at its warmest/).first()).toBeVisible();
   // The same file again adds nothing, and says so.
-  await page.goto(`/places/${crisper?.id}`);
+  await grower.goTo(`/places/${crisper?.id}`);
   await choose(page, 'fridge.csv', loggerFile());
   await grower.press(grower.button('Import as shown'));
   await grower.press(page.getByRole('button', { name: /^Import the 3,\d{3} good ones$/ }));
@@ -111,7 +111,7 @@ test('a fridge that is too warm stands at the top of the round until it is cold 
   const places = (await (await page.request.get('/api/places')).json()) as { id: string; name: string }[];
   const crisper = places.find(({ name }) => name === 'Fridge, crisper');
   const head = page.getByRole('list', { name: 'What cannot wait' });
-  await page.goto(`/places/${crisper?.id}`);
+  await grower.goTo(`/places/${crisper?.id}`);
   await grower.press(grower.button('Undo the logger'));
   await grower.press(grower.button('Undo: the logger in Fridge, crisper'));
   const type = async (shows: string, when: string, count: number) => {
@@ -123,13 +123,13 @@ test('a fridge that is too warm stands at the top of the round until it is cold 
   await grower.press(grower.button('Type a reading'));
   await type('14 C', '15 Feb 19:00', 1);
   await type('14 C', '', 2);
-  await page.goto('/');
+  await grower.goTo('/');
   await expect(head).toContainText(/Fridge, crisper 14(\.0)? °C: above 10 °C for \d+ h\. \d+ batches are there and receive no cold\./);
   await grower.barrierFree();
   await grower.press(head.getByRole('link'));
   await grower.press(grower.button('Undo: typed').first());
   await expect(grower.button('Put back: typed').first()).toBeVisible();
-  await page.goto('/');
+  await grower.goTo('/');
   await page.getByRole('heading', { level: 1 }).waitFor();
   await expect(head).toHaveCount(0);
 });
@@ -142,7 +142,7 @@ test(
     const finished = async () => (await eventsOf(page, code)).filter(({ kind }) => kind === 'stageFinished').length;
     const before = await finished();
     for (let day = 0; day < 9 && (await finished()) === before; day++) {
-      await page.goto('/');
+      await grower.goTo('/');
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       const line = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: new RegExp(`^${code},`) }) });
       const moved = line.getByRole('button', { name: 'Packed and labelled' });
@@ -155,14 +155,14 @@ test(
     const kinds = (await eventsOf(page, code)).map(({ kind }) => kind);
     expect(kinds.filter((kind) => kind === 'turned').length).toBeGreaterThan(2);
     expect(await finished()).toBe(before + 1);
-    await page.goto(`/batch/${code}`);
+    await grower.goTo(`/batch/${code}`);
     await expect(page.getByRole('heading', { name: 'Cold received' })).toBeVisible();
     await grower.barrierFree();
   },
 );
 
 test('enough winter left in mid-February: no, and a plan for the fridge instead', AT_DESK, async ({ page, grower }) => {
-  await page.goto('/cold');
+  await grower.goTo('/cold');
   await grower.press(grower.link('Is enough winter left outdoors?'));
   await expect(page.getByText(/^No\. Put out today/)).toBeVisible({ timeout: 30_000 });
   await expect(page.getByRole('heading', { name: 'What to do instead' })).toBeVisible();
@@ -173,8 +173,9 @@ test('enough winter left in mid-February: no, and a plan for the fridge instead'
   await expect(page).toHaveURL(/\/plan\?.*method=sand-in-fridge/);
   await grower.press(grower.button('Make this batch'));
   await expect.poll(async () => (await all(page)).length, { timeout: 10_000 }).toBe(before + 1);
+  await page.waitForURL(/\/label$/);
   // From autumn there is enough.
-  await page.goto('/cold/winter');
+  await grower.goTo('/cold/winter');
   await page.getByRole('textbox', { name: 'Out from' }).fill('10 Oct 2026');
   await page.keyboard.press('Tab');
   await expect(page.getByText(/^(Yes|Perhaps)\./)).toBeVisible({ timeout: 30_000 });
@@ -191,7 +192,7 @@ test('daily records make the months of the year outdoors, and the readings of th
     rows.push(`XX000000001,${day},TMIN,${Math.round(20 + 80 * season + weather)},,,S,`);
   }
   const file = { name: 'station.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) };
-  await page.goto('/places');
+  await grower.goTo('/places');
   await page.getByLabel('Calculate the months from daily records').setInputFiles({ ...file, buffer: Buffer.from(loggerFile()) });
   await expect(page.getByRole('alert')).toContainText('That is a logger’s file');
   await page.getByLabel('Calculate the months from daily records').setInputFiles(file);
@@ -217,7 +218,7 @@ test('daily records make the months of the year outdoors, and the readings of th
 
 test('a mouldy bag through its steps, a dry one given its water, and a wrong code caught', ON_PHONE, async ({ page, grower }) => {
   const { code } = await batchOf(page, 'ceanothus-velutinus', 'hot-water-then-towel');
-  await page.goto(`/batch/${code}`);
+  await grower.goTo(`/batch/${code}`);
   const check = page
     .getByRole('listitem')
     .filter({ hasText: /^Check/ })
@@ -245,7 +246,7 @@ test('a mouldy bag through its steps, a dry one given its water, and a wrong cod
   ).toContainText('20 Feb');
 
   const dry = await batchOf(page, 'pinus-ponderosa', 'sand-in-fridge');
-  await page.goto(`/batch/${dry.code}`);
+  await grower.goTo(`/batch/${dry.code}`);
   const next = page
     .getByRole('listitem')
     .filter({ hasText: /^Check/ })
@@ -268,12 +269,12 @@ test('a mouldy bag through its steps, a dry one given its water, and a wrong cod
   await expect.poll(() => lastKinds(page, dry.code, 1)).toEqual(['carried']);
 
   const wrong = `${code.slice(0, 2)}${code.endsWith('9') ? '8' : '9'}`;
-  await page.goto(`/batch/${wrong}`);
+  await grower.goTo(`/batch/${wrong}`);
   await expect(page.getByText('Did you mean')).toContainText(code);
 });
 
 test('labels for a shelf as a PDF, the round on paper, and a filled sheet typed back in', AT_DESK, async ({ page, grower }) => {
-  await page.goto('/labels');
+  await grower.goTo('/labels');
   await grower.press(page.getByRole('radio', { name: 'bags' }));
   const { code } = await batchOf(page, 'prunus-virginiana', 'sand-in-fridge');
   await grower.press(page.getByText(code, { exact: true }));
@@ -286,7 +287,7 @@ test('labels for a shelf as a PDF, the round on paper, and a filled sheet typed 
   expect([document.numPages, text]).toEqual([1, expect.stringContaining(code)]);
   expect(text).toContain('NOT FOOD: poisonous seed. Do not throw away.');
 
-  await page.goto('/round/sheet');
+  await grower.goTo('/round/sheet');
   await expect(page.getByRole('button', { name: 'Print the sheet' })).toBeVisible();
   await grower.barrierFree();
   await page.emulateMedia({ media: 'print' });

@@ -10,14 +10,14 @@ test('today’s sprouts are potted in one sitting, counted as they grow, and bro
   }[];
   const code = batches.find((one) => one.speciesId === 'lupinus-sericeus' && one.code === 'D3J')?.code as string;
   await test.step('nothing to pot is said, with the way on', async () => {
-    await page.goto('/pots/session');
+    await grower.goTo('/pots/session');
     await expect(page.getByText('Nothing has germinated that is not potted.')).toBeVisible();
     await grower.press(grower.link('Count what is in the warmth'));
     await grower.press(page.getByRole('button', { name: `${code}: 5 more germinated` }));
   });
 
   await test.step('containers, mix, water, depth and room follow from what is up', async () => {
-    await page.goto('/pots');
+    await grower.goTo('/pots');
     await grower.press(grower.link('Pot up 5 sprouts'));
     await expect(page.getByText(/Root down, covered 4 mm to 6 mm deep/)).toBeVisible();
     await expect(page.getByRole('listitem').filter({ hasText: /^deep cell, 160 mL\s*5\s*in 1 tray/ })).toBeVisible();
@@ -34,7 +34,7 @@ test('today’s sprouts are potted in one sitting, counted as they grow, and bro
   });
 
   await test.step('in their pots: a loss in one tap, taken back; the days of bringing on; enough or short', async () => {
-    await page.goto('/pots');
+    await grower.goTo('/pots');
     const row = page.locator('[data-row]').filter({ hasText: 'Common camas' });
     const living = Number(/(\d+) living/.exec((await row.textContent()) ?? '')?.[1]);
     await grower.press(row.getByRole('button', { name: /: 1 lost$/ }));
@@ -53,35 +53,35 @@ test('today’s sprouts are potted in one sitting, counted as they grow, and bro
 
 test('what does not come is potted and held over, and is on the round again in its second spring', AT_DESK, async ({ page, grower }) => {
   const code = 'U7B';
-  await page.goto('/');
+  await grower.goTo('/');
   await grower.passDays(6);
-  await page.goto('/warm');
+  await grower.goTo('/warm');
   const row = page.locator('[data-row]').filter({ hasText: code });
   await grower.press(row.getByRole('button', { name: new RegExp(`^${code} `) }));
   await grower.press(page.getByRole('button', { name: /^Choose: Pot them, hold over another winter/ }));
-  await page.goto(`/batch/${code}`);
+  await grower.goTo(`/batch/${code}`);
   await expect(page.getByText(/outdoors over winter 22 Feb to 6 May 2028 planned/)).toBeVisible();
   await grower.press(grower.button('Move'));
   await expect(page.getByText(/out of warm towel/)).toBeVisible();
 
   // Those that came before do not wait for it: they are grown on, and go out this year.
-  await page.goto('/');
+  await grower.goTo('/');
   await grower.passDays(3);
   const early = page.locator('[data-row="due"]').filter({ hasText: code });
   await expect(early.filter({ hasText: 'Water, count' })).toHaveCount(1);
   await expect(early.filter({ hasText: 'Prick out' })).toHaveCount(0);
-  await page.goto(`/batch/${code}`);
+  await grower.goTo(`/batch/${code}`);
   await expect(page.getByText(/^Plant out 28 May/)).toBeVisible();
 
-  await page.goto('/');
+  await grower.goTo('/');
   for (const days of [217, 217]) await grower.passDays(days);
-  await page.goto(`/batch/${code}`);
+  await grower.goTo(`/batch/${code}`);
   await expect(page.getByText(/^Leave it in/)).toBeVisible();
   await grower.passDays(3);
   await expect(page.getByText(/^Take it out now/)).toBeVisible();
   await grower.press(grower.button('Move'));
   await expect(page.getByText(/out of outdoors over winter/)).toBeVisible();
-  await page.goto('/pots');
+  await grower.goTo('/pots');
   await expect(page.locator('[data-row]').filter({ hasText: code })).toBeVisible();
 });
 
@@ -109,7 +109,7 @@ test(
     expect((await page.request.post(`/api/batches/${id}/events`, { data: { decidedOn: 0, events: [...begun, up] } })).ok()).toBe(true);
 
     await test.step('promised: wrong figures are refused at their fields; what stands against it is drawn', async () => {
-      await page.goto('/pots/promises');
+      await grower.goTo('/pots/promises');
       await grower.press(grower.button('Promise plants'));
       await grower.press(grower.button('Save'));
       await expect(page.getByText('Give a day, such as 24 May.')).toBeVisible();
@@ -126,26 +126,26 @@ test(
     });
 
     await test.step('potted three to a cell, and thinned on the day that the round says', async () => {
-      await page.goto('/pots/session');
+      await grower.goTo('/pots/session');
       const row = page.getByRole('listitem').filter({ hasText: code });
       await row.getByLabel('to each', { exact: true }).fill('3');
       await expect(row.getByText(/about 40 come off/)).toBeVisible();
       await grower.press(row.getByRole('button', { name: 'Potted 60' }));
       await expect(row).toHaveCount(0);
-      await page.goto(`/batch/${code}`);
+      await grower.goTo(`/batch/${code}`);
       await grower.press(grower.button('Finish'));
       await expect(page.getByText(/out of warm towel/)).toBeVisible();
-      await page.goto('/');
+      await grower.goTo('/');
       await grower.passDays(14);
       const thin = page.locator('[data-row="due"]').filter({ hasText: code }).filter({ hasText: 'Thin to one' });
       await expect(thin.getByText(/About 40 come off/)).toBeVisible();
       await grower.press(thin.getByRole('button', { name: 'Done' }));
-      await page.goto(`/batch/${code}`);
+      await grower.goTo(`/batch/${code}`);
       await expect(page.getByText(/20 potted · 40 lost/)).toBeVisible();
     });
 
     await test.step('planting out is moved, hardening off with it; both are done on their days', async () => {
-      await page.goto('/pots');
+      await grower.goTo('/pots');
       const row = page.locator('[data-row]').filter({ hasText: code });
       await grower.press(row.getByRole('button', { name: new RegExp(`^${code} `) }));
       const step = (name: string) =>
@@ -162,7 +162,7 @@ test(
       await expect(step('Plant out')).toContainText('2 Jun');
       await expect(step('Harden off')).toContainText(/25 May.+2 Jun/);
       await grower.passDays(84);
-      await page.goto('/');
+      await grower.goTo('/');
       const harden = page.locator('[data-row="due"]').filter({ hasText: code }).filter({ hasText: 'Harden off' });
       await grower.press(harden.getByRole('button', { name: 'Done' }));
       await expect(harden).toHaveCount(0);
@@ -170,13 +170,13 @@ test(
     });
 
     await test.step('fourteen go out for the promise, the others stay; the promise is kept, and can be opened again', async () => {
-      await page.goto(`/batch/${code}`);
+      await grower.goTo(`/batch/${code}`);
       const out = page.getByRole('listitem').filter({ has: page.getByRole('textbox', { name: 'plants' }) });
       await out.getByRole('combobox', { name: 'for' }).selectOption({ label: 'windbreak (14)' });
       await expect(out.getByRole('textbox', { name: 'plants' })).toHaveValue('14');
       await grower.press(out.getByRole('button', { name: 'Plant out' }));
       await expect(page.getByText(/6 potted · 14 planted out · 40 lost/)).toBeVisible();
-      await page.goto('/pots/promises');
+      await grower.goTo('/pots/promises');
       await expect(page.getByText('14 of 14 handed over')).toBeVisible();
       await grower.press(page.getByRole('button', { name: 'Kept: windbreak' }));
       await expect(page.getByText(/windbreak, Western larch, 14 plants, kept/)).toBeVisible();

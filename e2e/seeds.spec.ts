@@ -27,7 +27,7 @@ const GPX = `<?xml version="1.0"?><gpx version="1.1" xmlns="http://www.topografi
 test('a fleshy tree seed, from harvest to a split plan', AT_DESK, async ({ page, grower }) => {
   await settle(grower);
   await test.step('the lot, with a waypoint file for its place', async () => {
-    await page.goto('/seeds/new');
+    await grower.goTo('/seeds/new');
     await page.getByRole('combobox', { name: 'Species' }).fill('blak cherry');
     await grower.press(page.getByRole('option', { name: /Black cherry/ }));
     await expect(page.getByText(/release cyanide/)).toBeVisible();
@@ -124,7 +124,7 @@ test('a fleshy tree seed, from harvest to a split plan', AT_DESK, async ({ page,
     for (const code of dealt) perArm.set(code, (perArm.get(code) ?? 0) + 1);
     expect([...perArm.values()]).toEqual([6, 6]);
     await grower.barrierFree();
-    await page.goto('/seeds');
+    await grower.goTo('/seeds');
     await grower.press(grower.link(/Black cherry/));
     const parts = await everySeed(grower);
     expect(parts['in stock']).toBe(660);
@@ -141,9 +141,9 @@ test('a smoke species in the south, where spring comes in September', AT_DESK, a
     timeZone: 'Africa/Johannesburg',
     lastFrost: { mean: '08-05', sd_days: 12 },
   });
-  await page.goto('/places');
+  await grower.goTo('/places');
   await expect(page.getByText('A guess from the latitude')).toBeVisible();
-  await page.goto('/seeds/new');
+  await grower.goTo('/seeds/new');
   await page.getByRole('combobox', { name: 'Species' }).fill('snow everlasting');
   await grower.press(page.getByRole('option', { name: /Cape snow everlasting/ }));
   await page.getByLabel('Place', { exact: true }).fill('A burn');
@@ -173,7 +173,7 @@ async function writeDown(
   lot: { find: string; option: RegExp; day: string; seeds: string; moist?: boolean },
 ): Promise<void> {
   const { page } = grower;
-  await page.goto('/seeds/new');
+  await grower.goTo('/seeds/new');
   await page.getByRole('combobox', { name: 'Species' }).fill(lot.find);
   await grower.press(page.getByRole('option', { name: lot.option }));
   await page.getByLabel('Place', { exact: true }).fill('Home');
@@ -196,9 +196,9 @@ test('a towel test is a small batch: begun, looked at, read, and the lot knows',
   await grower.press(grower.button('Start the test'));
   await expect(page.getByRole('heading', { name: /^Bag/ })).toBeVisible();
   const code = page.url().match(/batch\/(\w+)\//)?.[1] ?? '';
-  await page.goto(`/batch/${code}`);
+  await grower.goTo(`/batch/${code}`);
   await expect(page.getByText('a test of 20 seeds')).toBeVisible();
-  await page.goto('/');
+  await grower.goTo('/');
   await grower.press(grower.button('Start'));
   await grower.passDays(1);
   await grower.press(grower.button('Packed and labelled'));
@@ -207,21 +207,21 @@ test('a towel test is a small batch: begun, looked at, read, and the lot knows',
     [6, 5],
   ] as const) {
     await grower.passDays(days);
-    await page.goto('/');
+    await grower.goTo('/');
     await page.getByRole('textbox', { name: 'germinated', exact: true }).fill(String(up));
     await grower.press(grower.button('Record'));
     await expect(page.getByRole('button', { name: 'Pot' }), 'a test asks nobody to lift').toHaveCount(0);
   }
   await grower.passDays(30);
-  await page.goto('/');
+  await grower.goTo('/');
   await expect(page.getByText('Read the test')).toBeVisible();
   await grower.press(grower.button('Finish'));
-  await page.goto('/seeds');
+  await grower.goTo('/seeds');
   await grower.press(grower.link(/Purple coneflower/));
   await expect(page.getByText(/^14 of 20 germinated on a towel\. With that, \d+–\d+ % viable/)).toBeVisible();
   await expect(page.getByText('on the towel')).toBeVisible();
   expect(await everySeed(grower)).toEqual({ 'in stock': 280, [`${code} on test`]: 20 });
-  await page.goto('/results');
+  await grower.goTo('/results');
   await expect(page.getByText('No batch is closed yet.')).toBeVisible();
 });
 
@@ -235,7 +235,7 @@ test('acorns count down from harvest, on their page and on the round, until they
   await page.getByLabel('Where').fill('a paper bag');
   await grower.press(grower.button('Record'));
   await expect(page.getByText(/Drying kills it. In the open air it lives until about 9 Oct, 4 days from now/)).toBeVisible();
-  await page.goto('/');
+  await grower.goTo('/');
   await expect(page.getByRole('list', { name: 'What cannot wait' })).toContainText('Northern red oak');
   await grower.barrierFree();
   await grower.press(grower.link(/Northern red oak/));
@@ -244,9 +244,9 @@ test('acorns count down from harvest, on their page and on the round, until they
   await page.getByLabel('Where').fill('crisper, in damp peat');
   await grower.press(grower.button('Record'));
   await expect(page.getByText(/Kept moist it lasts until about \d+ Apr 2027/)).toBeVisible();
-  await page.goto('/');
+  await grower.goTo('/');
   await expect(page.getByRole('list', { name: 'What cannot wait' })).toHaveCount(0);
-  await page.goto('/seeds');
+  await grower.goTo('/seeds');
   await grower.press(grower.link(/Northern red oak/));
   await grower.press(grower.button('Undo'));
   await expect(page.getByText(/Drying kills it/)).toBeVisible();
@@ -262,7 +262,7 @@ test('the nursery’s own months decide what a winter outdoors is worth', AT_DES
       .or(page.getByText(/and \d more/))
       .first(),
   ).toBeVisible();
-  await page.goto('/places');
+  await grower.goTo('/places');
   await grower.press(page.getByText('Change the months'));
   await page.getByLabel('January, mean minimum').fill('5');
   await page.getByLabel('January, mean maximum').fill('3');
@@ -287,7 +287,7 @@ test('the nursery’s own months decide what a winter outdoors is worth', AT_DES
   }
   await grower.press(grower.button('Save the months'));
   await expect(page.getByText('as you entered them')).toBeVisible();
-  await page.goto('/plan');
+  await grower.goTo('/plan');
   await grower.press(page.getByText(/that do not suit this seed, and why/));
   await expect(page.getByText('no winter here that this seed would notice')).toBeVisible();
 });

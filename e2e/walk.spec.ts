@@ -14,7 +14,7 @@ async function sumsRight(grower: Grower): Promise<Record<string, number>> {
 
 test('from a seed packet to plants set out, by stepping the clock', async ({ page, grower }) => {
   await test.step('the first run asks for place, last frost and units only', async () => {
-    await page.goto('/');
+    await grower.goTo('/');
     await expect(page.getByRole('textbox')).toHaveCount(5);
     await grower.press(grower.button('Start'));
     await expect(page.getByText('Give the latitude in degrees')).toBeVisible();
@@ -115,7 +115,7 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
   });
 
   await test.step('out of the cold when it is due, onto the warm towel', async () => {
-    await page.goto(`/batch/${code}`);
+    await grower.goTo(`/batch/${code}`);
     expect(await sumsRight(grower)).toEqual({ waiting: 59, mouldy: 1 });
     await grower.passDays(30);
     await grower.press(
@@ -137,12 +137,12 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
       [2, 7],
     ] as const) {
       await grower.passDays(days);
-      await page.goto('/');
+      await grower.goTo('/');
       await page.getByRole('textbox', { name: 'germinated', exact: true }).fill(String(count));
       await grower.press(grower.button('Record'));
       await grower.press(grower.button('Pot'));
     }
-    await page.goto(`/batch/${code}`);
+    await grower.goTo(`/batch/${code}`);
     await expect(page.getByRole('img', { name: /^28 of 59 germinated by day 12; about \d+ were expected/ })).toBeVisible();
     await expect(
       page
@@ -171,25 +171,25 @@ test('from a seed packet to plants set out, by stepping the clock', async ({ pag
 
   await test.step('finished, potted on, losses counted, set out, closed', async () => {
     await grower.passDays(25);
-    await page.goto('/');
+    await grower.goTo('/');
     await grower.press(grower.button('Finish'));
     await expect(page.getByText(/out of warm towel/)).toBeVisible();
     await grower.passDays(7);
     const pots = page.locator('[data-row]').filter({ hasText: 'Any lost?' });
     await grower.press(pots.getByRole('button', { name: /^none lost/ }));
     await grower.press(pots.getByRole('button', { name: 'Record', exact: true }));
-    await page.goto('/pots');
+    await grower.goTo('/pots');
     await expect(page.getByText('27 living of 60')).toBeVisible();
     await grower.barrierFree();
     await grower.passDays(160);
-    await page.goto(`/batch/${code}`);
+    await grower.goTo(`/batch/${code}`);
     await page.getByRole('textbox', { name: 'plants' }).fill('25');
     await grower.press(page.getByRole('radio', { name: 'write them off' }));
     await grower.press(grower.button('Plant out'));
     await expect(page.getByText(/^Closed on/)).toBeVisible();
     expect(await sumsRight(grower)).toEqual({ 'planted out': 25, 'held over': 31, mouldy: 1, lost: 3 });
     await grower.barrierFree();
-    await page.goto('/results');
+    await grower.goTo('/results');
     await expect(page.getByText(/^60 seeds: 25 plants · /)).toBeVisible();
     await grower.barrierFree();
   });

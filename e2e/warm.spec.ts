@@ -20,7 +20,7 @@ async function onTowel(grower: Grower, speciesId: string): Promise<string> {
 
 /** Its row at the warm station, with its panel open, beside the list or below the row. */
 async function opened(grower: Grower, code: string) {
-  await grower.page.goto('/warm');
+  await grower.goTo('/warm');
   const row = grower.page.locator('[data-row]').filter({ hasText: code });
   await grower.press(row.getByRole('button', { name: new RegExp(`^${code} `) }));
   const panel = grower.page.getByRole('region', { name: 'Wait or stop?' });
@@ -37,7 +37,7 @@ test('a towel that stalls goes back into the cold, by one tap and a move, and sp
   await test.step('decided, undone, decided again: dates follow each time', async () => {
     await grower.press(panel.getByRole('button', { name: /^Choose: Cold again for/ }));
     await expect(row.getByText(/^Decided on 16 Feb: A second cold stratification/)).toBeVisible();
-    await page.goto(`/batch/${code}`);
+    await grower.goTo(`/batch/${code}`);
     await expect(page.getByText(/cold stratification 16 Feb to .* planned/)).toBeVisible();
     await grower.press(page.getByRole('region', { name: 'Wait or stop?' }).getByRole('button', { name: `Undo: ${code}` }));
     await expect(page.getByText(/cold stratification 16 Feb to .* planned/)).toHaveCount(0);
@@ -47,17 +47,17 @@ test('a towel that stalls goes back into the cold, by one tap and a move, and sp
   });
 
   await test.step('the move is on the round, and the cold goes on where it left off', async () => {
-    await page.goto('/');
+    await grower.goTo('/');
     const due = page.locator('[data-row="due"]').filter({ hasText: code });
     await grower.press(due.getByRole('button', { name: 'Packed and labelled' }));
-    await page.goto(`/batch/${code}`);
+    await grower.goTo(`/batch/${code}`);
     await expect(page.getByText(/out of warm towel/)).toBeVisible();
     await expect(page.getByText(/ready$/).first()).toBeVisible();
   });
 
   await test.step('after it more come', async () => {
     await grower.passDays(32);
-    await page.goto(`/batch/${code}`);
+    await grower.goTo(`/batch/${code}`);
     await grower.press(grower.button('Packed and labelled'));
     await expect(page.getByText(/out of cold stratification/).first()).toBeVisible();
     await grower.passDays(16);
@@ -71,7 +71,7 @@ test('a towel that stalls goes back into the cold, by one tap and a move, and sp
 
 test('one of which nothing comes is cut, and stopped', AT_DESK, async ({ page, grower }) => {
   const code = await onTowel(grower, 'iliamna-rivularis');
-  await page.goto('/');
+  await grower.goTo('/');
   await grower.passDays(16);
   const { row, panel } = await opened(grower, code);
   await grower.press(row.getByRole('button', { name: `${code}: none new` }));
@@ -89,7 +89,7 @@ test('one of which nothing comes is cut, and stopped', AT_DESK, async ({ page, g
   await grower.press(panel.getByRole('button', { name: 'Choose: Stop' }));
   await grower.press(panel.getByRole('button', { name: 'Stop', exact: true }));
   await expect(row).toHaveCount(0);
-  await page.goto(`/batch/${code}`);
+  await grower.goTo(`/batch/${code}`);
   await expect(page.getByText(/: (\d+ potted · )?5 tested · \d+ lost$/)).toBeVisible();
   // One comes up in the compost after all.
   const after = page.locator('details').filter({ hasText: 'Some came after all' });
@@ -100,7 +100,7 @@ test('one of which nothing comes is cut, and stopped', AT_DESK, async ({ page, g
 
 test('a fast one is counted in taps, and lifted before its roots are too long', ON_PHONE, async ({ page, grower }) => {
   const code = await onTowel(grower, 'lupinus-sericeus');
-  await page.goto('/warm');
+  await grower.goTo('/warm');
   const row = page.locator('[data-row]').filter({ hasText: code });
   const before = Number(/(\d+) of 60 germinated/.exec((await row.textContent()) ?? '')?.[1]);
   await grower.press(row.getByRole('button', { name: `${code}: 5 more germinated` }));

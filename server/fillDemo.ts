@@ -5,6 +5,11 @@ import { DEMO_DAY, PEOPLE, SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import { say } from '@chill/words/server.ts';
 import { readConfig } from './config.ts';
+import { ClosedReading } from './jobs/closedReading.ts';
+import { NurseryClock } from './nursery/clock.ts';
+import { NurseryHandbook } from './nursery/handbook.ts';
+import { Temperatures } from './nursery/temperatures.ts';
+import { NurseryViews } from './nursery/views.ts';
 import { openDatabase } from './store/open.ts';
 import { Store } from './store/store.ts';
 
@@ -49,6 +54,14 @@ if (!(await store.nursery())) {
   }
   // Last, so that a demo cut short in the making is made again.
   await store.saveNursery({ ...SALLOW_GAP, people: PEOPLE }, []);
+  // What came of the seasons before is read once, here, not by every server that opens a copy.
+  const [clock, known] = [new NurseryClock(store, { demo: true }), new NurseryHandbook()];
+  const temperatures = new Temperatures(store, known);
+  const closed = new ClosedReading(store, clock, temperatures, new NurseryViews(store, known, clock, temperatures));
+  await closed.mould();
+  await closed.outcomes();
+  // Read by a clock that runs; it opens early in the morning all the same.
+  await store.saveClock(DEMO_DAY, null);
 }
 await close();
 writeFileSync(join(dataFolder, 'filled'), 'The demo nursery is complete.\n');

@@ -2,6 +2,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/calendar.ts';
 import { language } from '@chill/words/language.ts';
 import { wording } from '@chill/words/subject.ts';
+import { remembered } from '../memory/remembered.ts';
 
 const MS_PER_DAY = 86_400_000;
 
@@ -12,6 +13,15 @@ const MS_PER_DAY = 86_400_000;
  * @throws {RangeError} if `date` is not a day that exists, written `YYYY-MM-DD`.
  */
 export function dayNumber(date: PlainDate): number {
+  return numbers(date, counted);
+}
+
+/** Sixty years of days: the same few hundred are asked for again and again. */
+const MOST_DAYS = 22_000;
+const numbers = remembered<PlainDate, number>(MOST_DAYS);
+const dates = remembered<number, PlainDate>(MOST_DAYS);
+
+function counted(date: PlainDate): number {
   const [year, month, day] = [Number(date.slice(0, 4)), Number(date.slice(5, 7)), Number(date.slice(8))];
   const midnight = new Date(Date.UTC(year, month - 1, day));
   const exists = date.length === 10 && midnight.getUTCMonth() === month - 1 && midnight.getUTCDate() === day;
@@ -21,7 +31,7 @@ export function dayNumber(date: PlainDate): number {
 
 /** The day that is `day` days after 1970-01-01; the fraction of a day is dropped. */
 export function fromDayNumber(day: number): PlainDate {
-  return new Date(Math.floor(day) * MS_PER_DAY).toISOString().slice(0, 10);
+  return dates(Math.floor(day), (whole) => new Date(whole * MS_PER_DAY).toISOString().slice(0, 10));
 }
 
 /** Days in a year, on average. */
@@ -61,17 +71,11 @@ const STYLES = {
   month: { month: 'long' },
   long: { weekday: 'long', day: 'numeric', month: 'long' },
 } as const satisfies Record<string, Intl.DateTimeFormatOptions>;
-const formats = new Map<string, Intl.DateTimeFormat>();
+const formats = remembered<string, Intl.DateTimeFormat>(50);
 
 /** How days are written in the language that is spoken: a format is made once, for it is slow in the making. */
 function formatOf(style: keyof typeof STYLES): Intl.DateTimeFormat {
-  const key = `${language()} ${style}`;
-  let format = formats.get(key);
-  if (!format) {
-    format = new Intl.DateTimeFormat(language(), { timeZone: 'UTC', ...STYLES[style] });
-    formats.set(key, format);
-  }
-  return format;
+  return formats(`${language()} ${style}`, () => new Intl.DateTimeFormat(language(), { timeZone: 'UTC', ...STYLES[style] }));
 }
 
 /** A day as it is written in the language that is spoken. */

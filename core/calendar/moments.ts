@@ -1,5 +1,6 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/calendar.ts';
+import { remembered } from '../memory/remembered.ts';
 import { addDays, shortDate } from './dates.ts';
 
 const MINUTE_S = 60;
@@ -30,16 +31,13 @@ interface LocalTime {
   time: string;
 }
 
-const formats = new Map<string, Intl.DateTimeFormat>();
+const two = '2-digit';
+const CLOCK = { year: 'numeric', month: two, day: two, hour: two, minute: two, hourCycle: 'h23' } as const;
+const formats = remembered<string, Intl.DateTimeFormat>(50);
 
 /** A zone's own clock and calendar, by the browser's tables: a polyfill would weigh 18 KB on the first screen. */
 function localTime(at_ms: number, timeZone: string): LocalTime {
-  let format = formats.get(timeZone);
-  if (!format) {
-    const two = '2-digit';
-    format = new Intl.DateTimeFormat('en', { timeZone, year: 'numeric', month: two, day: two, hour: two, minute: two, hourCycle: 'h23' });
-    formats.set(timeZone, format);
-  }
+  const format = formats(timeZone, () => new Intl.DateTimeFormat('en', { timeZone, ...CLOCK }));
   const parts = Object.fromEntries(format.formatToParts(at_ms).map(({ type, value }) => [type, value]));
   return { day: `${parts.year}-${parts.month}-${parts.day}`, time: `${parts.hour}:${parts.minute}` };
 }

@@ -1,4 +1,5 @@
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { remembered } from '../memory/remembered.ts';
 import { binomialAtLeast, logChoose, rangeHolding } from './binomial.ts';
 import { betaQuantiles, gammaQuantiles } from './distributions.ts';
 import { type Random, randomFrom } from './random.ts';
@@ -284,10 +285,10 @@ function partsOf(link: Exclude<Link, number>, draws: number): Float64Array {
   if ('ofTimeScale' in link) return timeScales(draws).map(link.ofTimeScale);
   const at = Array.from({ length: draws }, (_, i) => (i + 0.5) / draws);
   if ('exposure' in link) {
-    const multipliers = remembered(`g${link.shape} ${draws}`, () => gammaQuantiles(link.shape, link.shape, at));
+    const multipliers = known(`g${link.shape} ${draws}`, () => gammaQuantiles(link.shape, link.shape, at));
     return multipliers.map((multiplier) => Math.exp(-link.exposure * multiplier));
   }
-  return remembered(`b${link.alpha},${link.beta} ${draws}`, () => betaQuantiles(link.alpha, link.beta, at));
+  return known(`b${link.alpha},${link.beta} ${draws}`, () => betaQuantiles(link.alpha, link.beta, at));
 }
 
 /** The quantiles of one link at {@link CHANCES}. */
@@ -295,41 +296,26 @@ function quantilesOf(link: Exclude<Link, number>): Float64Array {
   if ('values' in link) return summed(link.values).shares;
   if ('ofTimeScale' in link) return summed(timeScales(DRAWS).map(link.ofTimeScale)).shares;
   const at = CHANCES;
-  if (!('exposure' in link)) return remembered(`B${link.alpha},${link.beta}`, () => betaQuantiles(link.alpha, link.beta, at));
-  const multipliers = remembered(`G${link.shape}`, () => gammaQuantiles(link.shape, link.shape, at));
+  if (!('exposure' in link)) return known(`B${link.alpha},${link.beta}`, () => betaQuantiles(link.alpha, link.beta, at));
+  const multipliers = known(`G${link.shape}`, () => gammaQuantiles(link.shape, link.shape, at));
   return multipliers.map((multiplier) => Math.exp(-link.exposure * multiplier)).reverse();
 }
 
 /** Equally likely time scales, each as a factor on the handbook's, rising. */
 export function timeScales(parts: number): Float64Array {
-  return remembered(`t${parts}`, () =>
+  return known(`t${parts}`, () =>
     Float64Array.from({ length: parts }, (_, i) => Math.exp(TIME_SCALE_SPREAD * normalQuantile((i + 0.5) / parts, 0, 1))),
   );
 }
 
-const known = new Map<string, Float64Array>();
-/** Beyond this many, remembered distributions are forgotten: a wish being dragged makes few new ones. */
-const MOST_REMEMBERED = 200;
+/** Remembered distributions: a wish being dragged makes few new ones. */
+const known = remembered<string, Float64Array>(200);
 
-function remembered(key: string, make: () => Float64Array): Float64Array {
-  const kept = known.get(key);
-  if (kept) return kept;
-  const made = make();
-  if (known.size >= MOST_REMEMBERED) known.clear();
-  known.set(key, made);
-  return made;
-}
-
-const deals = new Map<string, Uint16Array>();
+const deals = remembered<string, Uint16Array>(400);
 
 /** The order in which the parts of a link are dealt: seeded by its name, and so the same in every chain that it stands in. */
 function dealOf(key: string, draws: number): Uint16Array {
-  const name = `${key} ${draws}`;
-  const kept = deals.get(name);
-  if (kept) return kept;
-  const dealt = shuffled(draws, randomFrom(`deal ${name}`));
-  deals.set(name, dealt);
-  return dealt;
+  return deals(`${key} ${draws}`, (name) => shuffled(draws, randomFrom(`deal ${name}`)));
 }
 
 function shuffled(length: number, random: Random): Uint16Array {

@@ -20,6 +20,7 @@ import type { BatchState } from '../ledger/batchState.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
 import { broughtBy, viableOn } from '../lot/lotLedger.ts';
+import { remembered } from '../memory/remembered.ts';
 import { type Chain, chainOf, isCoatLink, type ResolvedStage, seedLinks, treatmentOf, withDays, withOwnRot } from '../methods/resolve.ts';
 import { isTakenUp, sproutingStage } from '../methods/stageOrder.ts';
 import { towelEvidence } from '../methods/towelTest.ts';
@@ -169,8 +170,7 @@ function stagesAsTheyGo(
   });
 }
 
-const ables = new Map<string, Prospect>();
-const MOST_KEPT = 400;
+const ables = remembered<string, Prospect>(400);
 
 /** What is known of the share of a batch's seeds that are able to sprout once released. */
 function ableShare(
@@ -187,13 +187,7 @@ function ableShare(
   );
   const tests = lot.towelTests ?? [];
   const key = JSON.stringify([links, turned, tests, tests.length > 0 && [species.id, lot.provenance, lot.storage], lot.wintered]);
-  const kept = ables.get(key);
-  if (kept) return kept;
-  const evidence = towelEvidence(species, tests, viable, lot);
-  const made = prospectOf([...links, { key: 'turns', link: turned }], undefined, evidence);
-  if (ables.size >= MOST_KEPT) ables.clear();
-  ables.set(key, made);
-  return made;
+  return ables(key, () => prospectOf([...links, { key: 'turns', link: turned }], undefined, towelEvidence(species, tests, viable, lot)));
 }
 
 /**

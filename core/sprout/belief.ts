@@ -96,13 +96,11 @@ export class SproutBelief {
     let seen = 0;
     for (const { warmth, came, left } of worthWeighing(visits)) {
       const by = this.#by(warmth);
-      for (const [i, share] of this.#able.entries()) {
-        for (let j = 0; j < SCALES; j++) {
-          const chance = Math.max(LEAST_CHANCE, between(share, before[j] as number, by[j] as number));
-          const at = i * SCALES + j;
-          logs[at] =
-            (logs[at] as number) + (came > 0 ? came * Math.log(chance) : 0) + left * Math.log1p(-Math.min(1 - LEAST_CHANCE, chance));
-        }
+      for (let at = 0; at < logs.length; at++) {
+        const j = at % SCALES;
+        const share = this.#able[(at - j) / SCALES] as number;
+        const chance = Math.min(1 - LEAST_CHANCE, Math.max(LEAST_CHANCE, between(share, before[j] as number, by[j] as number)));
+        logs[at] = (logs[at] as number) + (came > 0 ? came * Math.log(chance) : 0) + left * Math.log1p(-chance);
       }
       before = by;
       seen = warmth;
@@ -110,12 +108,12 @@ export class SproutBelief {
     this.seen = seen;
     for (const { warmth, cut, viable } of cuts) {
       const by = this.#by(warmth);
-      for (const [i, share] of this.#able.entries())
-        for (let j = 0; j < SCALES; j++) {
-          const chance = Math.min(1 - LEAST_CHANCE, Math.max(LEAST_CHANCE, this.#viableLeft(share, by[j] as number)));
-          const at = i * SCALES + j;
-          logs[at] = (logs[at] as number) + viable * Math.log(chance) + (cut - viable) * Math.log1p(-chance);
-        }
+      for (let at = 0; at < logs.length; at++) {
+        const j = at % SCALES;
+        const left = this.#viableLeft(this.#able[(at - j) / SCALES] as number, by[j] as number);
+        const chance = Math.min(1 - LEAST_CHANCE, Math.max(LEAST_CHANCE, left));
+        logs[at] = (logs[at] as number) + viable * Math.log(chance) + (cut - viable) * Math.log1p(-chance);
+      }
     }
     const top = logs.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
     const prior = (at: number) => (at < SCALES ? NONE_COMES : (1 - NONE_COMES) / likely.length) * (SCALE_WEIGHTS[at % SCALES] as number);
@@ -191,7 +189,7 @@ export class SproutBelief {
 
   #onGrid(of: (share: number, scale: number) => number): Float64Array {
     const values = new Float64Array(this.#weights.length);
-    for (const [i, share] of this.#able.entries()) for (let j = 0; j < SCALES; j++) values[i * SCALES + j] = of(share, j);
+    for (let i = 0; i < this.#able.length; i++) for (let j = 0; j < SCALES; j++) values[i * SCALES + j] = of(this.#able[i] as number, j);
     return values;
   }
 
@@ -232,7 +230,10 @@ export class SproutBelief {
   /** The chance that at least one of `left` seeds comes by `warmth`. */
   anyChance(left: number, warmth = Number.POSITIVE_INFINITY): number {
     if (left <= 0) return 0;
-    return 1 - this.#chances(warmth).reduce((sum, chance, at) => sum + (this.#weights[at] as number) * (1 - chance) ** left, 0);
+    const chances = this.#chances(warmth);
+    let none = 0;
+    for (let at = 0; at < chances.length; at++) none += (this.#weights[at] as number) * (1 - (chances[at] as number)) ** left;
+    return 1 - none;
   }
 
   /**

@@ -40,6 +40,17 @@ export function firstFrostOf(nursery: Pick<Nursery, 'climate' | 'latitude_deg' |
   const { firstFrost, lastFrost, climate } = nursery;
   if (firstFrost) return firstFrost;
   if (!climate) return mirrored(lastFrost);
+  const known = firstFrosts.get(nursery);
+  if (known) return known;
+  const found = asColdAgain(nursery, lastFrost);
+  firstFrosts.set(nursery, found);
+  return found;
+}
+
+const firstFrosts = new WeakMap<object, FrostDay>();
+
+/** The first autumn day whose nights are as cold as those of the mean last frost. */
+function asColdAgain(nursery: Parameters<typeof dailyClimate>[0], lastFrost: FrostDay): FrostDay {
   const { min_C } = dailyClimate(nursery);
   const asCold = min_C[dayOfYear(`2001-${lastFrost.mean}`) - 1] as number;
   const warmest = min_C.indexOf(Math.max(...min_C));

@@ -3,6 +3,7 @@ import { buildApp } from './app.ts';
 import type { Config } from './config.ts';
 import { Backups } from './jobs/backups.ts';
 import { ClosedReading } from './jobs/closedReading.ts';
+import { Learning } from './jobs/learning.ts';
 import { Loggers } from './jobs/loggers.ts';
 import { WholeData } from './jobs/wholeData.ts';
 import type { Changeable } from './nursery/changeable.ts';
@@ -48,6 +49,7 @@ export async function start(
   const backups = new Backups(rawDatabase(source), config.dataFolder);
   const wholeData = new WholeData(rawDatabase(source), config.dataFolder);
   const closed = new ClosedReading(store, clock, temperatures, views);
+  const learning = new Learning(store, handbook, closed);
   const reached = config.address && { address: config.address };
   const app = await buildApp(
     {
@@ -60,6 +62,7 @@ export async function start(
       views,
       backups,
       closed,
+      learning,
       wholeData,
       ...(changeable && { changeable }),
       ...reached,

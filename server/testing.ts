@@ -13,6 +13,7 @@ import type { InjectOptions } from 'fastify';
 import { type AppOptions, buildApp } from './app.ts';
 import { Backups } from './jobs/backups.ts';
 import { ClosedReading } from './jobs/closedReading.ts';
+import { Learning } from './jobs/learning.ts';
 import { Loggers } from './jobs/loggers.ts';
 import { WholeData } from './jobs/wholeData.ts';
 import { NurseryClock } from './nursery/clock.ts';
@@ -53,7 +54,11 @@ export async function testServer(options: AppOptions & { demo?: boolean; dataFol
   const views = new NurseryViews(store, handbook, clock, temperatures);
   const wholeData = new WholeData(rawDatabase(source), dataFolder);
   const closed = new ClosedReading(store, clock, temperatures, views);
-  const app = await buildApp({ store, clock, handbook, devices, temperatures, loggers, views, backups, closed, wholeData }, options);
+  const learning = new Learning(store, handbook, closed);
+  const app = await buildApp(
+    { store, clock, handbook, devices, temperatures, loggers, views, backups, closed, learning, wholeData },
+    options,
+  );
   return {
     app,
     store,

@@ -3,11 +3,12 @@ import { broughtBy } from '@chill/core/lot/lotLedger.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
 import { planFrom, propose } from '@chill/core/methods/propose.ts';
 import { findMethod } from '@chill/core/methods/schools.ts';
+import type { LearnedOf, Taught } from '@chill/core/results/taught.ts';
 import { NurseryReader } from '@chill/core/schedule/reader.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Batch, Wish } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
-import type { LotInHand, LotTest } from '@chill/model/lot.ts';
+import type { LotInHand } from '@chill/model/lot.ts';
 import type { Method } from '@chill/model/method.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
@@ -17,7 +18,7 @@ import { cleanup, render } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
-import { SWRConfig } from 'swr';
+import { mutate, SWRConfig } from 'swr';
 import { type BatchView, NurseryProvider, type NurseryView } from './data/nursery.ts';
 import { outboxNow } from './data/outbox.ts';
 
@@ -119,16 +120,22 @@ function Where() {
   return null;
 }
 
-/** Draws something within a nursery of which so much came, opened at an address that its route's path fits, with hands to use it. Any other address shows nothing. */
+/** What the server says is learned: as the nursery was drawn last. */
+let taught: Taught = { figures: [], species: [] };
+
+/** Draws something within a nursery of which so much came and was learned, opened at an address that its route's path fits, with hands to use it. Any other address shows nothing. */
 export function show(
   nursery: NurseryView,
   what: (view: BatchView) => ReactNode,
-  { at = '/', path = '*', results = [], tests = [] }: { at?: string; path?: string; results?: Outcome[]; tests?: LotTest[] } = {},
+  { at = '/', path = '*', results = [], learned = [] }: { at?: string; path?: string; results?: Outcome[]; learned?: LearnedOf[] } = {},
 ) {
   const view = nursery.batches[0] as BatchView;
+  taught = { figures: nursery.nursery.figures ?? [], species: learned };
+  // What an earlier test was told is forgotten.
+  void mutate('/api/learned', undefined, { revalidate: false });
   const drawn = render(
     <MemoryRouter initialEntries={[at]}>
-      <SWRConfig value={{ fallback: { '/api/results': results, '/api/lots/tests': tests }, revalidateIfStale: false }}>
+      <SWRConfig value={{ fallback: { '/api/results': results, '/api/learned': taught }, revalidateIfStale: false }}>
         <NurseryProvider value={nursery}>
           <Routes>
             <Route path={path} element={what(view)} />
@@ -158,12 +165,12 @@ export function eachAnew(): () => NewEvent[] {
   return () => recorded().slice(before);
 }
 
-/** A server that takes everything that it is sent, and answers with `answer`, but knows of no tests of lots; what it was sent, in order. */
+/** A server that takes everything that it is sent, and answers with `answer`, and to what is learned as the nursery was drawn; what it was sent, in order. */
 export function taking(answer: object = {}): { path: string; body: Record<string, unknown> }[] {
   const sent: { path: string; body: Record<string, unknown> }[] = [];
   globalThis.fetch = async (path, options) => {
     if (options?.method && options.method !== 'GET') sent.push({ path: String(path), body: JSON.parse(String(options.body)) });
-    return new Response(JSON.stringify(path === '/api/lots/tests' ? [] : answer), {
+    return new Response(JSON.stringify(path === '/api/learned' ? taught : answer), {
       status: 200,
       headers: { 'content-type': 'application/json' },
     });

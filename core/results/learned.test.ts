@@ -12,8 +12,9 @@ import { type Requirement, releasedShare, requirementFrom } from '../chill/requi
 import { viableShare } from '../lot/viability.ts';
 import { rotExposure } from '../rot/hazard.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
+import { asNurseryHas, withLearned } from './asUsed.ts';
 import { germinated } from './germinated.ts';
-import { asNurseryHas, learnSpecies, withLearned } from './learned.ts';
+import { learnSpecies } from './learned.ts';
 import { logBetaBinomial, spreadOf, worthForNext } from './learnedShare.ts';
 import { learnSprouting, type Ripe } from './learnedSprouting.ts';
 import { learnViable } from './learnedViable.ts';

@@ -96,7 +96,12 @@ export async function benchResults(): Promise<void> {
     ),
   );
   const learning = await clocked(() => species.map((one) => learnSpecies(one, all, [], tests)));
-  say(`all that they and ${tests.length.toLocaleString('en-GB')} tests of lots show learned, in a worker`, learning / 1000, 10, 's');
+  say(
+    `all that they and ${tests.length.toLocaleString('en-GB')} tests of lots show learned, on a thread of the server`,
+    learning / 1000,
+    10,
+    's',
+  );
 
   const counts = looks();
   let asked = 0;

@@ -3,6 +3,7 @@ import type { FastifyInstance, FastifyPluginAsync, FastifyReply, FastifyRequest 
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import type { Backups } from '../jobs/backups.ts';
 import type { ClosedReading } from '../jobs/closedReading.ts';
+import type { Learning } from '../jobs/learning.ts';
 import type { Loggers } from '../jobs/loggers.ts';
 import type { WholeData } from '../jobs/wholeData.ts';
 import type { Changeable } from '../nursery/changeable.ts';
@@ -24,6 +25,7 @@ export interface Context {
   views: NurseryViews;
   backups: Backups;
   closed: ClosedReading;
+  learning: Learning;
   wholeData: WholeData;
   /** How the data that is served is changed for other data; absent where it cannot be. */
   changeable?: Changeable;

@@ -1,11 +1,10 @@
-import { lotTests } from '@chill/core/results/learnedViable.ts';
 import { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
 import { Fault } from '../door/fault.ts';
 import { inHandSince } from '../nursery/views.ts';
-import { routes, sendTagged } from './context.ts';
+import { routes } from './context.ts';
 
 /** Lots of seed in hand. */
 export const lotRoutes = routes((app, { store, clock, handbook }) => {
@@ -24,13 +23,6 @@ export const lotRoutes = routes((app, { store, clock, handbook }) => {
       },
     },
     async (request) => store.lots(request.query.all ? undefined : inHandSince(await clock.today())),
-  );
-
-  app.get(
-    '/api/lots/tests',
-    { schema: { summary: 'What cut tests of all lots, used up or not, tell of viability' } },
-    async (request, reply) =>
-      sendTagged(request, reply, await store.lotsTag('tests'), async () => JSON.stringify(lotTests(await store.lots()))),
   );
 
   app.post('/api/lots', { schema: { summary: 'Add a lot', body: Lot, response: { 201: LotInHand } } }, async (request, reply) => {

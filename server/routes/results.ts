@@ -6,10 +6,15 @@ import { strToU8, zipSync } from 'fflate';
 import { routes, sendTagged } from './context.ts';
 
 /** What came of everything that is closed. */
-export const resultRoutes = routes((app, { store, clock, closed }) => {
+export const resultRoutes = routes((app, { store, clock, closed, learning }) => {
   app.get('/api/results', { schema: { summary: 'What came of every closed batch, those closed last first' } }, async (request, reply) => {
     await closed.outcomes();
     return sendTagged(request, reply, await store.outcomesTag(), () => store.outcomes());
+  });
+
+  app.get('/api/learned', { schema: { summary: 'What they and tests of lots teach of each species' } }, async (request, reply) => {
+    const { tag, text } = await learning.taught();
+    return sendTagged(request, reply, tag, () => text);
   });
 
   app.get(

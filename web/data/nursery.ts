@@ -174,7 +174,7 @@ function takeIn(saved: Batch): void {
     revalidate: (all?: Batch[]) => splitUndone || !all?.some(({ id }) => id === saved.id),
   });
   if (last?.kind === 'closed' || last?.kind === 'reversed' || last?.kind === 'stageFinished')
-    void Promise.all([mutate('/api/past'), mutate('/api/lots'), mutate('/api/results')]);
+    void Promise.all([mutate('/api/past'), mutate('/api/lots'), mutate('/api/results'), mutate('/api/learned')]);
 }
 
 const reader = new NurseryReader();

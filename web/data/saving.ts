@@ -8,8 +8,8 @@ import { mutate } from 'swr';
 import { ask } from './api.ts';
 import { settled } from './outbox.ts';
 
-/** Asks the server again for the lots and for what their tests showed. */
-const lotsChanged = () => Promise.all([mutate('/api/lots'), mutate('/api/lots/tests')]);
+/** Asks the server again for the lots and for what is learned of them. */
+const lotsChanged = () => Promise.all([mutate('/api/lots'), mutate('/api/learned')]);
 
 /** Adds a lot and shows it among the others. */
 export async function addLot(lot: Lot): Promise<LotInHand> {
@@ -69,6 +69,8 @@ export async function removeSpecies(id: string): Promise<void> {
 export async function saveNursery(nursery: Nursery): Promise<void> {
   await ask('/api/nursery', { method: 'PUT', body: nursery });
   await Promise.all([mutate('/api/places'), mutate('/api/clock')]);
+  // What is learned follows the figures that are the nursery's own; whoever saves does not wait for it.
+  void mutate('/api/learned');
   await mutate('/api/nursery');
 }
 

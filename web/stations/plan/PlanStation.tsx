@@ -30,7 +30,7 @@ export default function PlanStation() {
   const [query] = useSearchParams();
   const [opened, setOpened] = useState<string | undefined>(query.get('method') ?? undefined);
   const lot = lots.find((one) => one.id === wording.lotId);
-  const known = useLearned(lot?.speciesId);
+  const known = useLearned();
   const species = known?.forPlans.find((one) => one.id === lot?.speciesId);
   const request = useRequest(lot, species, wish);
   const weighed = useMemo(() => (request ? weighMethods(request) : NOTHING_WEIGHED), [request]);
@@ -40,7 +40,7 @@ export default function PlanStation() {
   const { offered, set_aside, none } = weighed;
   const proposals = [...offered, ...set_aside];
 
-  if (lot && !known?.knows(lot.speciesId)) return <Waiting />;
+  if (lot && !known?.done) return <Waiting />;
   if (!lot || !species) {
     return (
       <section className="px-4 pt-5 desk:px-10">

@@ -3,6 +3,7 @@ import { mediumName } from '@chill/core/kinds/media.ts';
 import { viableAfter } from '@chill/core/lot/viability.ts';
 import type { LearnedShare } from '@chill/core/results/learnedShare.ts';
 import type { LearnedViable } from '@chill/core/results/learnedViable.ts';
+import type { LearnedOf } from '@chill/core/results/taught.ts';
 import type { LearnedDays } from '@chill/core/results/weighed.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import { LEARNABLE, type Learnable, type OwnFigure } from '@chill/model/nursery.ts';
@@ -10,7 +11,7 @@ import type { Species } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
 import { say } from '@chill/words/results.ts';
 import { worded } from '@chill/words/tables.ts';
-import { type LearnedOf, useLearned } from '../../data/learned.ts';
+import { useLearned } from '../../data/learned.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { saveNursery } from '../../data/saving.ts';
 import { inOrder } from '../../kit/grouped.ts';
@@ -50,7 +51,7 @@ export default function LearnedPage() {
       <ResultsPages />
       {!known ? (
         <Waiting />
-      ) : species.length === 0 && known.done ? (
+      ) : species.length === 0 ? (
         <p className="mt-3 max-w-prose text-lg">{say('learnedNothing')}</p>
       ) : (
         <>
@@ -63,7 +64,6 @@ export default function LearnedPage() {
           <LongList rows={found} height={SPECIES_HEIGHT} label={say('learnedTitle')}>
             {(one) => <OfSpecies species={one} of={known.learned.get(one.id)} />}
           </LongList>
-          {!known.done && <Waiting />}
           {Object.keys(rot).length > 0 && (
             <>
               <h2 className="mt-8">{say('rotTitle')}</h2>

@@ -1,33 +1,20 @@
+import type { LearnedOf } from '@chill/core/results/taught.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
 import { cleanup, screen, waitFor } from '@testing-library/react';
+import { SWRConfig } from 'swr';
 import { lotOf, nurseryWith, show, taking } from '../../testing.tsx';
-import type { LearnAnswer, LearnQuestion } from '../../workers/learn.ts';
 import { FateBar } from './FateBar.tsx';
 import LearnedPage from './LearnedPage.tsx';
 import ReportPage from './ReportPage.tsx';
 import ResultsStation from './ResultsStation.tsx';
 import RightPage from './RightPage.tsx';
 
-const offline = globalThis.fetch;
-const { Worker: theirs } = globalThis;
-/** What a worker is asked, and how it answers. */
-let asked: LearnQuestion[] = [];
-let answers: LearnAnswer[] = [];
-class Answering extends EventTarget {
-  postMessage(question: LearnQuestion) {
-    asked.push(question);
-    for (const data of answers) queueMicrotask(() => this.dispatchEvent(new MessageEvent('message', { data })));
-  }
-  terminate() {}
-}
-
+const { fetch: offline, Worker: theirs } = globalThis;
 let sent: ReturnType<typeof taking> = [];
 beforeEach(() => {
   cleanup();
-  [asked, answers] = [[], []];
   sent = taking();
-  globalThis.Worker = Answering as unknown as typeof Worker;
 });
 afterAll(() => {
   globalThis.fetch = offline;
@@ -49,8 +36,8 @@ const outcome = (code: string, plants: number, over: Partial<Outcome> = {}): Out
   ...{ went: { plants, neverSprouted: 60 - plants }, stages: [], believed: { able: 0.8, released: 1, sprouts: 0.8, establishes: 0.8 } },
   ...over,
 });
-const open = (page: () => React.ReactNode, results: Outcome[], at = '/results') =>
-  show(nurseryWith(larch, []), page, { at, path: '/results/*', results });
+const open = (page: () => React.ReactNode, results: Outcome[], at = '/results', learned: LearnedOf[] = []) =>
+  show(nurseryWith(larch, []), page, { at, path: '/results/*', results, learned });
 
 describe('closed batches', () => {
   test('stand with their parts, those below what was promised marked; of none it is said what will come here', () => {
@@ -137,11 +124,10 @@ describe('what is learned', () => {
     establishes: { said: 0.8, had: { came: 20, of: 40 }, batches: 2, now: 0.56, low: 0.45, high: 0.67, worth: 50 },
     cold: { said: { from: 30, to: 60 }, now: { from: 41, to: 77 }, low: 33, high: 50, batches: 2, seeds: 120 },
   };
+  const ofLarch = { speciesId: larch.speciesId, learned, apart: [] };
   test('is shown as it moved; made one’s own it is saved with the day and what it counts for, forgotten with the day alone', async () => {
-    answers = [{ speciesId: larch.speciesId, learned, apart: [] }, { done: true }];
-    const { user } = open(() => <LearnedPage />, [outcome('AAA', 20)], '/results/learned');
-    await screen.findByText('now 56 %');
-    expect(asked[0]?.species.map(({ id }) => id)).toEqual([larch.speciesId]);
+    const { user } = open(() => <LearnedPage />, [outcome('AAA', 20)], '/results/learned', [ofLarch]);
+    expect(screen.getByText('now 56 %')).toBeTruthy();
     expect(screen.getByText('you had 20 of 40 in 2 batches')).toBeTruthy();
     expect(screen.getByText('now 41–77 days')).toBeTruthy();
     await user.click(screen.getByRole('button', { name: /become plants: make it my own entry$/ }));
@@ -151,46 +137,35 @@ describe('what is learned', () => {
     expect(figures[0]).toEqual([{ speciesId: larch.speciesId, figure: 'establishes', since: expect.any(String), share: 0.56, worth: 50 }]);
     expect(figures[1]).toEqual([{ speciesId: larch.speciesId, figure: 'cold', since: expect.any(String) }]);
   });
-  test('is asked for once, whoever asks; a worker that fails leaves the handbook’s', async () => {
-    answers = [{ speciesId: larch.speciesId, learned, apart: [] }, { done: true }];
-    const two = () => (
-      <>
-        <LearnedPage />
-        <LearnedPage />
-      </>
-    );
-    open(two, [outcome('AAA', 21)], '/results/learned');
-    await waitFor(() => expect(screen.getAllByText('now 56 %')).toHaveLength(2));
-    expect(asked).toHaveLength(1);
-    cleanup();
-    globalThis.Worker = class extends EventTarget {
-      postMessage() {
-        queueMicrotask(() => this.dispatchEvent(new Event('error')));
-      }
-      terminate() {}
-    } as unknown as typeof Worker;
+  test('before anything is learned that is said, and why; viability, of tests of lots alone, with what years in store do', () => {
     open(() => <LearnedPage />, [outcome('AAA', 22)], '/results/learned');
-    await screen.findByText(/^Nothing is learned yet/);
-  });
-  test('tests of lots tell of viability before anything is closed; with none there is nothing', async () => {
-    answers = [
-      { speciesId: larch.speciesId, learned: { viable: { ...learned.establishes, batches: 1, ageing: 0.3 } }, apart: [] },
-      { done: true },
-    ];
-    const tests = [{ lotId: larch.id, speciesId: larch.speciesId, on: '2026-09-01', years: 0, came: 17, of: 20 }];
-    const page = { at: '/results/learned', path: '/results/*' };
-    show(nurseryWith(larch, []), () => <LearnedPage />, { ...page, tests });
-    await screen.findByText('you found 20 of 40 in 1 lot');
-    expect(screen.getByText(/Stored dry for 3 years, 23 %\.$/)).toBeTruthy();
-    expect(asked[0]?.tests).toEqual(tests);
-    cleanup();
-    show(nurseryWith(larch, []), () => <LearnedPage />, page);
     expect(screen.getByText(/^Nothing is learned yet/)).toBeTruthy();
+    cleanup();
+    const viable = { ...learned.establishes, batches: 1, ageing: 0.3 };
+    open(() => <LearnedPage />, [], '/results/learned', [{ ...ofLarch, learned: { viable } }]);
+    expect(screen.getByText('you found 20 of 40 in 1 lot')).toBeTruthy();
+    expect(screen.getByText(/Stored dry for 3 years, 23 %\.$/)).toBeTruthy();
+  });
+  test('where the server cannot say, the handbook stands', async () => {
+    globalThis.fetch = async () => new Response('{}', { status: 500 });
+    const unsaid = () => (
+      <SWRConfig value={{ fallback: {}, provider: () => new Map(), shouldRetryOnError: false, revalidateIfStale: true }}>
+        <LearnedPage />
+      </SWRConfig>
+    );
+    open(unsaid, []);
+    expect(await screen.findByText(/^Nothing is learned yet/)).toBeTruthy();
   });
 });
 
 test('a report is of the season that is asked for, summed up species by species', async () => {
-  answers = [{ done: true }];
+  // No recipe is found for the next year.
+  globalThis.Worker = class extends EventTarget {
+    postMessage() {
+      queueMicrotask(() => this.dispatchEvent(new MessageEvent('message', { data: { done: true } })));
+    }
+    terminate() {}
+  } as unknown as typeof Worker;
   const { user } = open(() => <ReportPage />, [outcome('AAA', 20), outcome('BBB', 25, { closedOn: '2025-06-01' })], '/results/report');
   expect(screen.getByText(/^2 batches, 120 seeds, 45 plants; 2 of 2 ended/)).toBeTruthy();
   await user.selectOptions(screen.getByLabelText('Season'), '2025');

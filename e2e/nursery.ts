@@ -1,6 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { cpSync, mkdtempSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type BrowserContextOptions, test as base, expect, type Locator, type Page } from '@playwright/test';
@@ -213,7 +213,9 @@ export const test = base.extend<OfTest, OfWorker>({
         page: () => (page ??= browser.newPage(project.use as BrowserContextOptions)),
       });
       await (await page)?.close();
-      await (await server)?.kill();
+      const shown = await server;
+      await shown?.kill();
+      if (shown) rmSync(shown.dataFolder, { recursive: true });
     },
     { scope: 'worker' },
   ],
@@ -223,6 +225,7 @@ export const test = base.extend<OfTest, OfWorker>({
     const server = await (data === 'demo' ? host().start({}, demoFolder()) : host().start({ CHILL_TODAY: '2026-10-05' }));
     await use(server);
     await server.kill();
+    rmSync(server.dataFolder, { recursive: true });
   },
   baseURL: async ({ server }, use) => use(server.address),
   grower: async ({ page, hasTouch }, use) => {

@@ -27,12 +27,30 @@ export interface Known {
   learned: ReadonlyMap<string, LearnedOf>;
   /** The handbook as plans take it, with what was learned. */
   forPlans: Species[];
-  /** Whether it was learned since the nursery's own figures are what they are. */
+  /** Whether all of it was learned since the nursery's own figures are what they are. */
   done: boolean;
 }
 
 const NOTHING: LearnedOf[] = [];
 const NO_FIGURES: OwnFigure[] = [];
+
+/** The figures that stand in one list only. */
+function differing(a: readonly OwnFigure[], b: readonly OwnFigure[]): OwnFigure[] {
+  const only = (these: readonly OwnFigure[], those: readonly OwnFigure[]) => {
+    const there = new Set(those.map((one) => JSON.stringify(one)));
+    return these.filter((one) => !there.has(JSON.stringify(one)));
+  };
+  return [...only(a, b), ...only(b, a)];
+}
+
+/** What was learned of a species, but for figures that were made one's own, forgotten or taken back since: of those nothing is said until it is learned anew. */
+function butFor(one: LearnedOf, changed: readonly OwnFigure[]): LearnedOf {
+  const mine = changed.filter(({ speciesId }) => speciesId === one.speciesId);
+  if (mine.length === 0) return one;
+  const learned = { ...one.learned };
+  for (const { figure } of mine) delete learned[figure];
+  return { ...one, learned };
+}
 
 /** What is known; `undefined` until it has come. Where nothing can be learned, plans are made all the same: by the handbook. */
 export function useLearned(): Known | undefined {
@@ -40,13 +58,13 @@ export function useLearned(): Known | undefined {
   const { data, error } = useSWR<Taught>('/api/learned', ask);
   const figures = nursery.figures ?? NO_FIGURES;
   const told = data?.species ?? (error ? NOTHING : undefined);
-  const done = !data || JSON.stringify(data.figures) === JSON.stringify(figures);
+  const changed = useMemo(() => (data ? differing(data.figures, figures) : NO_FIGURES), [data, figures]);
   const handbook = useMemo(() => printed.map((one) => asNurseryHas(one, figures)), [printed, figures]);
   return useMemo((): Known | undefined => {
     if (!told) return undefined;
-    const learned = new Map(told.map((one) => [one.speciesId, one]));
-    return { handbook, learned, forPlans: handbook.map((one) => asUsed(one, learned.get(one.id))), done };
-  }, [told, handbook, done]);
+    const learned = new Map(told.map((one) => [one.speciesId, butFor(one, changed)]));
+    return { handbook, learned, forPlans: handbook.map((one) => asUsed(one, learned.get(one.id))), done: changed.length === 0 };
+  }, [told, handbook, changed]);
 }
 
 /** A species as plans take it, as soon as that is known; until then as the handbook has it. */

@@ -128,9 +128,11 @@ export class Grower {
 
   /** Tab until something has the focus, as somebody without a mouse goes there; how often it was pressed. */
   async tabTo(target: Locator): Promise<number> {
-    await target.waitFor();
+    let found = await target.elementHandle();
     for (let pressed = 0; pressed < 200; pressed++) {
-      if (await target.evaluate((one) => one.matches(':focus'))) return pressed;
+      // Looked for again now and then: it may have been drawn anew.
+      if (pressed % 20 === 19) found = await target.elementHandle();
+      if (await found?.evaluate((one) => one.matches(':focus'))) return pressed;
       await this.page.keyboard.press('Tab');
     }
     throw new Error('Not to be reached with Tab.');

@@ -11,7 +11,7 @@ import { methodsToWeigh } from '../methods/schools.ts';
 import { roomAhead } from '../schedule/lodging.ts';
 import type { StockedLot } from '../schedule/stocked.ts';
 import { workAhead } from '../season/work.ts';
-import type { Season } from './season.ts';
+import type { Pinned, Season } from './season.ts';
 import type { Wanted } from './wanted.ts';
 
 /** Seeds of one lot in a course. */
@@ -82,10 +82,9 @@ export function coursesFor(season: Season, wanted: Wanted, hurried = false): Cou
   const barred = new Set(season.without.filter(({ promiseId }) => promiseId === promise.id).map(({ methodId }) => methodId));
   const groups = lotGroups(season, wanted);
   return (hurried ? groups.slice(0, 1) : groups).flatMap((group, rank) =>
-    basesFor(season, species, group[0] as StockedLot, wish, hurried)
+    basesFor(season, species, group[0] as StockedLot, wish, { hurried, pin })
       .filter(({ method, against }) => !against.some(({ weight }) => weight === 'stops') && !barred.has(method.id))
       .slice(0, METHODS)
-      .filter(({ method }) => !pin || pin.methodId === method.id)
       .flatMap((base): Course[] => {
         const latest = Math.max(0, daysBetween(season.today, base.dates.start));
         const pinned = pin && Math.max(0, daysBetween(season.today, pin.start));
@@ -115,11 +114,18 @@ function lotGroups({ lots, lotRule }: Season, { promise }: Wanted): StockedLot[]
   return own.map((lot) => [lot, ...own.filter((other) => other !== lot)]);
 }
 
-/** The methods for a lot, the one to recommend first; in a hurry the handbook's first. */
-function basesFor(season: Season, species: Species, lot: StockedLot, wish: Wish, hurried: boolean): Proposal[] {
+/** The methods for a lot, the one to recommend first; in a hurry the handbook's first; where one is held fast, that one. */
+function basesFor(
+  season: Season,
+  species: Species,
+  lot: StockedLot,
+  wish: Wish,
+  { hurried, pin }: { hurried: boolean; pin: Pinned | undefined },
+): Proposal[] {
   const request = requestFor(season, species, lot, wish);
-  if (!hurried) return weighMethods(request).offered;
-  const { methods } = methodsToWeigh(species);
+  const held = (method: Method) => !pin || pin.methodId === method.id;
+  if (!hurried) return weighMethods(request).offered.filter(({ method }) => held(method));
+  const methods = methodsToWeigh(species).methods.filter(({ method }) => held(method));
   return methods.slice(0, METHODS_IN_HURRY).map(({ method, workedOut }) => propose(method, request, workedOut));
 }
 

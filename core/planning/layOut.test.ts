@@ -121,6 +121,17 @@ describe('a season laid out', () => {
     const methodId = free?.course.method.id ?? '';
     const [pinned] = best(season({ ...one, pinned: [{ promiseId: 'w', methodId, start: '2026-11-20' }] }));
     expect(pinned).toMatchObject({ start: 36, course: { method: { id: methodId } } });
+    // So it is in the first plan, made in a hurry, by whatever method.
+    const methods = new Set(
+      layOut(season(one))
+        .candidates.flat()
+        .map(({ course }) => course.method.id),
+    );
+    for (const id of methods) {
+      const { candidates } = layOut(season({ ...one, pinned: [{ promiseId: 'w', methodId: id, start: '2026-11-20' }] }), true);
+      expect(candidates.flat().map(({ course, start }) => [course.method.id, start])).toContainEqual([id, 36]);
+    }
+    expect(methods.size).toBeGreaterThan(3);
     const [other] = best(season({ ...one, without: [{ promiseId: 'w', methodId }] }));
     expect(other && other.course.method.id !== methodId).toBe(true);
     const shut = places.map((place) => (place.kind === 'fridge' ? { ...place, shut: [{ from: '2027-01-10', to: '2027-01-16' }] } : place));

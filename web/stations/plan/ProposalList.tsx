@@ -17,7 +17,7 @@ export function ProposalList({ plan, follow }: { plan: SeasonPlanning; follow: (
   const { planning, proposals } = plan;
   if (!planning || proposals.length === 0) return null;
   return (
-    <section className="mt-6" aria-label={say('proposal')}>
+    <section className="mt-6" aria-label={say('proposal')} aria-busy={!planning.fresh}>
       <h2>{say('proposal')}</h2>
       <p className="mt-1 max-w-prose text-[0.95rem] text-ink2">{say('why')}</p>
       <ol className="mt-2 max-w-5xl">

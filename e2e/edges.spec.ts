@@ -43,9 +43,14 @@ test('a lot that cannot be is refused where it was typed, every fault at once', 
   for (const says of ['Choose a species from the handbook.', 'How many? A good guess will do; count later.']) {
     await expect(page.getByText(says)).toBeVisible();
   }
-  await page.getByRole('combobox', { name: 'Species' }).fill('triffid');
+  // Of two hundred species those in sight are drawn: with all of them the list took a second to open.
+  const species = page.getByRole('combobox', { name: 'Species' });
+  await species.focus();
+  await expect(page.getByRole('option').first()).toBeVisible();
+  expect(await page.getByRole('option').count()).toBeLessThan(60);
+  await species.fill('triffid');
   await expect(page.getByText('The handbook has nothing like “triffid”.')).toBeVisible();
-  await page.getByRole('combobox', { name: 'Species' }).fill('chokecherry');
+  await species.fill('chokecherry');
   await grower.press(page.getByRole('option', { name: /Chokecherry/ }));
   await expect(page.getByText('The stones hold cyanide compounds')).toBeVisible();
   await page.getByLabel('Place', { exact: true }).fill('Creek trail');

@@ -147,9 +147,12 @@ test(
       const line = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: new RegExp(`^${code},`) }) });
       const moved = line.getByRole('button', { name: 'Packed and labelled' });
       const turned = line.getByRole('button', { name: 'Turn' });
-      if (await moved.count()) await grower.press(moved.first());
-      else if (await turned.count()) await grower.press(turned.first());
-      await page.waitForTimeout(300);
+      const [due] = [...(await moved.all()), ...(await turned.all())];
+      if (due) {
+        const saved = page.waitForResponse('**/api/batches/*/events');
+        await grower.press(due);
+        await saved;
+      }
       await grower.passDays(1);
     }
     const kinds = (await eventsOf(page, code)).map(({ kind }) => kind);

@@ -169,11 +169,12 @@ describe('what holds a season back', () => {
   };
 
   test('is nothing where there is plenty; a full place where it is full, and more room saves what planning with that room saves', () => {
-    const roomy = { ...busy, stays: [], places: wide };
+    const some = { lots: busy.lots.slice(0, 6), wanted: busy.wanted.slice(0, 6) };
+    const roomy = { ...busy, ...some, stays: [], places: wide };
     const inPlaces = ({ worths }: ReturnType<typeof weigh>) =>
       worths.flatMap(({ of }) => (typeof of === 'object' && 'placeId' in of ? [of.placeId] : []));
     expect(inPlaces(weigh(roomy))).toEqual([]);
-    const fridges = wide.map((one) => (one.kind === 'fridge' ? { ...one, capacity: 2 } : one));
+    const fridges = wide.map((one) => (one.kind === 'fridge' ? { ...one, capacity: 1 } : one));
     const tight = { ...roomy, places: fridges };
     const { worths, cost } = weigh(tight);
     const found = worths.find(({ of }) => typeof of === 'object' && 'placeId' in of);

@@ -5,18 +5,13 @@ import { DEMO_DAY, PEOPLE, SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import { say } from '@chill/words/server.ts';
 import { readConfig } from './config.ts';
-import { ClosedReading } from './jobs/closedReading.ts';
-import { NurseryClock } from './nursery/clock.ts';
-import { NurseryHandbook } from './nursery/handbook.ts';
-import { Temperatures } from './nursery/temperatures.ts';
-import { NurseryViews } from './nursery/views.ts';
+import { servicesOf } from './services.ts';
 import { openDatabase } from './store/open.ts';
-import { Store } from './store/store.ts';
 
 // Fills an empty data folder with the demo nursery, through the same doors as the grower's own entries; leaves a filled one alone.
 const { dataFolder } = readConfig(process.env);
 const { source, close } = await openDatabase(dataFolder);
-const store = new Store(source);
+const { store, closed } = servicesOf(source, { dataFolder, demo: true });
 if (!(await store.nursery())) {
   const handbook = loadHandbook();
   const { places, readings, lots, promises, batches } = growDemoNursery(handbook);
@@ -55,9 +50,6 @@ if (!(await store.nursery())) {
   // Last, so that a demo cut short in the making is made again.
   await store.saveNursery({ ...SALLOW_GAP, people: PEOPLE }, []);
   // What came of the seasons before is read once, here, not by every server that opens a copy.
-  const [clock, known] = [new NurseryClock(store, { demo: true }), new NurseryHandbook()];
-  const temperatures = new Temperatures(store, known);
-  const closed = new ClosedReading(store, clock, temperatures, new NurseryViews(store, known, clock, temperatures));
   await closed.mould();
   await closed.outcomes();
   // Read by a clock that runs; it opens early in the morning all the same.

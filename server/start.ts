@@ -1,20 +1,9 @@
 import { fileURLToPath } from 'node:url';
 import { buildApp } from './app.ts';
 import type { Config } from './config.ts';
-import { Backups } from './jobs/backups.ts';
-import { ClosedReading } from './jobs/closedReading.ts';
-import { Learning } from './jobs/learning.ts';
-import { Loggers } from './jobs/loggers.ts';
-import { WholeData } from './jobs/wholeData.ts';
 import type { Changeable } from './nursery/changeable.ts';
-import { NurseryClock } from './nursery/clock.ts';
-import { NO_DEVICES, simulatedDevices } from './nursery/devices.ts';
-import { NurseryHandbook } from './nursery/handbook.ts';
-import { Temperatures } from './nursery/temperatures.ts';
-import { NurseryViews } from './nursery/views.ts';
+import { servicesOf } from './services.ts';
 import { openDatabase } from './store/open.ts';
-import { rawDatabase } from './store/raw.ts';
-import { Store } from './store/store.ts';
 
 /** A server that listens. */
 export interface Running {
@@ -39,31 +28,11 @@ export async function start(
   }: { startEmpty?: boolean; log?: boolean; unsure: (error: Error) => void; changeable?: Changeable },
 ): Promise<Running> {
   const { source, close } = await openDatabase(config.dataFolder, { startEmpty });
-  const store = new Store(source, unsure);
-  const clock = new NurseryClock(store, config);
-  const handbook = new NurseryHandbook();
-  const temperatures = new Temperatures(store, handbook);
-  const devices = clock.steppable ? simulatedDevices(store, clock, handbook, temperatures) : NO_DEVICES;
-  const loggers = new Loggers(store, devices, clock);
-  const views = new NurseryViews(store, handbook, clock, temperatures);
-  const backups = new Backups(rawDatabase(source), config.dataFolder);
-  const wholeData = new WholeData(rawDatabase(source), config.dataFolder);
-  const closed = new ClosedReading(store, clock, temperatures, views);
-  const learning = new Learning(store, handbook, closed);
+  const services = servicesOf(source, config, unsure);
   const reached = config.address && { address: config.address };
   const app = await buildApp(
     {
-      store,
-      clock,
-      handbook,
-      devices,
-      temperatures,
-      loggers,
-      views,
-      backups,
-      closed,
-      learning,
-      wholeData,
+      ...services,
       ...(changeable && { changeable }),
       ...reached,
     },
@@ -75,9 +44,9 @@ export async function start(
     },
   );
   const address = await app.listen({ port: config.port, host: config.host });
-  const stopBackups = backups.start();
-  const stopLoggers = loggers.start((error) => app.log.error(error));
-  const stopReading = closed.start((error) => app.log.error(error));
+  const stopBackups = services.backups.start();
+  const stopLoggers = services.loggers.start((error) => app.log.error(error));
+  const stopReading = services.closed.start((error) => app.log.error(error));
   return {
     address,
     async stop() {

@@ -11,20 +11,9 @@ import type { Nursery } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { InjectOptions } from 'fastify';
 import { type AppOptions, buildApp } from './app.ts';
-import { Backups } from './jobs/backups.ts';
-import { ClosedReading } from './jobs/closedReading.ts';
-import { Learning } from './jobs/learning.ts';
-import { Loggers } from './jobs/loggers.ts';
-import { WholeData } from './jobs/wholeData.ts';
-import { NurseryClock } from './nursery/clock.ts';
-import { NO_DEVICES, simulatedDevices } from './nursery/devices.ts';
-import { NurseryHandbook } from './nursery/handbook.ts';
-import { Temperatures } from './nursery/temperatures.ts';
-import { NurseryViews } from './nursery/views.ts';
+import { servicesOf } from './services.ts';
 import { DATABASE_FILE } from './store/files.ts';
 import { openDatabase } from './store/open.ts';
-import { rawDatabase } from './store/raw.ts';
-import { Store } from './store/store.ts';
 
 export const TODAY = '2026-11-01';
 /** The demo's nursery, on the clock of the tests. */
@@ -44,26 +33,13 @@ export async function testServer(options: AppOptions & { demo?: boolean; dataFol
   const dataFolder = options.dataFolder ?? temporaryFolder();
   const opened = await openDatabase(dataFolder, options);
   const { source } = opened;
-  const store = new Store(source);
-  const backups = new Backups(rawDatabase(source), dataFolder);
-  const clock = new NurseryClock(store, { today: TODAY, demo: options.demo ?? false });
-  const handbook = new NurseryHandbook();
-  const temperatures = new Temperatures(store, handbook);
-  const devices = options.demo ? simulatedDevices(store, clock, handbook, temperatures) : NO_DEVICES;
-  const loggers = new Loggers(store, devices, clock);
-  const views = new NurseryViews(store, handbook, clock, temperatures);
-  const wholeData = new WholeData(rawDatabase(source), dataFolder);
-  const closed = new ClosedReading(store, clock, temperatures, views);
-  const learning = new Learning(store, handbook, closed);
-  const app = await buildApp(
-    { store, clock, handbook, devices, temperatures, loggers, views, backups, closed, learning, wholeData },
-    options,
-  );
+  const services = servicesOf(source, { dataFolder, today: TODAY, demo: options.demo ?? false });
+  const app = await buildApp(services, options);
   return {
     app,
-    store,
-    devices,
-    backups,
+    store: services.store,
+    devices: services.devices,
+    backups: services.backups,
     source,
     dataFolder,
     /** Asks, and gives back the status and the answer read as JSON. */

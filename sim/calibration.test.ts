@@ -5,7 +5,8 @@ import { Followed } from '../scripts/calibrate/followed.ts';
 import { plans } from '../scripts/calibrate/plans.ts';
 import { towels } from '../scripts/calibrate/towels.ts';
 import { winters } from '../scripts/calibrate/winters.ts';
-import { betaDraw, chanceFrom, drawTruth, gammaDraw, LivingSeeds, normalDraw } from './truth.ts';
+import { betaDraw, chanceFrom, gammaDraw, normalDraw } from './draws.ts';
+import { drawTruth, LivingSeeds } from './truth.ts';
 
 const handbook = loadHandbook();
 const share = (figure: string) => Number.parseFloat(figure) / 100;

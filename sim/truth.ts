@@ -2,47 +2,13 @@ import { STAGES } from '@chill/core/kinds/stages.ts';
 import type { Method } from '@chill/model/method.ts';
 import type { DaysAdvice, Species, TemperatureResponse } from '@chill/model/species.ts';
 import { Medium, type StageKind } from '@chill/model/stage.ts';
-import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
-import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import { skipN } from 'pure-rand/utils/skipN';
+import { betaDraw, type Chance, gammaDraw, normalDraw } from './draws.ts';
 
 /**
  * Seeds with a hidden truth, drawn from the priors that the models state, for finding out whether what Chill promises holds. Everything here is written
  * out again from those models, seed by seed and day by day: it shares no law with the forecasts, or it could not tell that they are wrong; only what a
  * stage is, damp or dry, warm or cold, both read in the one table of stages.
  */
-
-/** A stream of numbers from 0 (included) to 1 (excluded). */
-export type Chance = () => number;
-
-/** A stream of chance that is the same for the same seed, and unlike that of the next: the first numbers of near seeds are near, and skipped. */
-export function chanceFrom(seed: number): Chance {
-  const generator = xoroshiro128plus(Math.imul(seed, 2654435761));
-  skipN(generator, 64);
-  return () => uniformFloat64(generator);
-}
-
-/** A normal of mean 0 and spread 1 (Box–Muller). */
-export function normalDraw(chance: Chance): number {
-  return Math.sqrt(-2 * Math.log(1 - chance())) * Math.cos(2 * Math.PI * chance());
-}
-
-/** A Gamma of this shape and scale 1 (Marsaglia & Tsang 2000). */
-export function gammaDraw(shape: number, chance: Chance): number {
-  if (shape < 1) return gammaDraw(shape + 1, chance) * (1 - chance()) ** (1 / shape);
-  const d = shape - 1 / 3;
-  for (;;) {
-    const x = normalDraw(chance);
-    const v = (1 + x / Math.sqrt(9 * d)) ** 3;
-    if (v > 0 && Math.log(1 - chance()) < (x * x) / 2 + d - d * v + d * Math.log(v)) return d * v;
-  }
-}
-
-/** A Beta draw. */
-export function betaDraw(alpha: number, beta: number, chance: Chance): number {
-  const a = gammaDraw(alpha, chance);
-  return a / (a + gammaDraw(beta, chance));
-}
 
 const TEN_SEEDS = 10;
 
@@ -296,77 +262,4 @@ function needsOf(
   // What needs nothing is through already.
   while (needs[0]?.days === 0) needs.shift();
   return needs;
-}
-
-/** A month's mean daily minimum and maximum, and the spread of single days, °C. */
-export interface Month {
-  min_C: number;
-  max_C: number;
-  sd_C?: number | undefined;
-}
-
-/**
- * The hours of one stretch of weather in a flat outdoors, three centimetres down: daily minima and maxima about the months' means, with anomalies that
- * keep 0.65 of the day before's and go together at 0.7, a cosine in between, damped on its way down. `first` is the day of the year on which it begins.
- */
-export function weatherFrom(months: readonly Month[], first: number, days: number, chance: Chance): (day: number, hour: number) => number {
-  const min = dailyFrom(months.map(({ min_C }) => min_C));
-  const max = dailyFrom(months.map(({ max_C }) => max_C));
-  const damping = Math.exp(-30 / Math.sqrt(0.8 / ((2 * Math.PI) / 86_400)));
-  const mean: number[] = [];
-  const half: number[] = [];
-  let [low, high] = [normalDraw(chance), 0];
-  high = 0.7 * low + Math.sqrt(1 - 0.49) * normalDraw(chance);
-  for (let day = 0; day < days; day++) {
-    const fresh = normalDraw(chance);
-    if (day > 0) {
-      low = 0.65 * low + Math.sqrt(1 - 0.65 ** 2) * fresh;
-      high = 0.65 * high + Math.sqrt(1 - 0.65 ** 2) * (0.7 * fresh + Math.sqrt(1 - 0.49) * normalDraw(chance));
-    }
-    const of = (first + day) % 365;
-    const sd = months[monthOf(of)]?.sd_C ?? 3.8;
-    const coldest = (min[of] as number) + sd * low;
-    const warmest = Math.max((max[of] as number) + sd * high, coldest + 0.5);
-    mean.push((coldest + warmest) / 2);
-    half.push(((warmest - coldest) / 2) * damping);
-  }
-  return (day, hour) => (mean[day] ?? 0) + (half[day] ?? 0) * Math.cos((2 * Math.PI * (hour - 15)) / 24);
-}
-
-const MONTH_DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
-
-function monthOf(day: number): number {
-  let left = day;
-  for (const [month, days] of MONTH_DAYS.entries()) {
-    if (left < days) return month;
-    left -= days;
-  }
-  return 11;
-}
-
-/** Daily means whose months' means are those given: straight between the middles of the months, corrected until they are. */
-function dailyFrom(means: readonly number[]): number[] {
-  const knots = [...means];
-  const starts = MONTH_DAYS.map((_, i) => MONTH_DAYS.slice(0, i).reduce((sum, days) => sum + days, 0));
-  const line = () =>
-    Array.from({ length: 365 }, (_, day) => {
-      const at = day + 0.5;
-      let next = starts.findIndex((start, i) => start + (MONTH_DAYS[i] as number) / 2 > at);
-      const wraps = next < 0;
-      if (wraps) next = 0;
-      const before = (next + 11) % 12;
-      const middle = (i: number) => (starts[i] as number) + (MONTH_DAYS[i] as number) / 2;
-      const from = middle(before) - (next === 0 && !wraps ? 365 : 0);
-      const to = middle(next) + (wraps ? 365 : 0);
-      return (knots[before] as number) + (((knots[next] as number) - (knots[before] as number)) * (at - from)) / (to - from);
-    });
-  let days = line();
-  for (let round = 0; round < 30; round++) {
-    for (let i = 0; i < 12; i++) {
-      const mine = days.slice(starts[i] as number, (starts[i] as number) + (MONTH_DAYS[i] as number));
-      knots[i] = (knots[i] as number) + (means[i] as number) - mine.reduce((sum, one) => sum + one, 0) / mine.length;
-    }
-    days = line();
-  }
-  return days;
 }

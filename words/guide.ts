@@ -10,7 +10,7 @@ export const say = subject('guide', {
   seedsDo:
     'Open Seeds and add a lot: the species, where the seed came from, and how many there are. Write the number as you have it: 280, about 300, 2 g, 1/4 oz or a packet. Count or weigh later.',
   seedsKnow:
-    'If you cut ten seeds open, enter how many were firm and white. If the packet gives a percentage, enter that. If you know neither, leave it empty: Chill then uses the usual figure for the species and the tests of your other lots, and says how far off it may be.',
+    'If you cut ten seeds open, enter how many were firm and white. If the packet gives a percentage, enter that. With neither, leave the field empty: Chill uses the usual figure for the species and your tests of other lots, and gives a range.',
   seedsAlso: 'If the plants stood in the cold before you gathered the seed, say so: those weeks count.',
   plan: 'Choose a method',
   planDo: 'Open Plan and complete the sentence: how many plants, of which lot, by when, and how sure you want to be.',

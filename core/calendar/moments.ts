@@ -31,8 +31,7 @@ interface LocalTime {
   time: string;
 }
 
-const two = '2-digit';
-const CLOCK = { year: 'numeric', month: two, day: two, hour: two, minute: two, hourCycle: 'h23' } as const;
+const CLOCK = { year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' } as const;
 const formats = remembered<string, Intl.DateTimeFormat>(50);
 
 /** A zone's own clock and calendar, by the browser's tables: a polyfill would weigh 18 KB on the first screen. */

@@ -17,7 +17,8 @@ import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
-import { type Chance, chanceFrom, drawTruth, type Lived, LivingSeeds, normalDraw, type Truth } from '@chill/sim/truth.ts';
+import { type Chance, chanceFrom, normalDraw } from '@chill/sim/draws.ts';
+import { drawTruth, type Lived, LivingSeeds, type Truth } from '@chill/sim/truth.ts';
 import { NURSERY, newId, PLACES, someMethod, TODAY } from './nursery.ts';
 import { daysLine, type Line, Tally } from './tally.ts';
 

@@ -1,6 +1,7 @@
 import { jeffreys } from '@chill/core/chance/shares.ts';
 import type { Species } from '@chill/model/species.ts';
-import { chanceFrom, drawTruth, LivingSeeds } from '@chill/sim/truth.ts';
+import { chanceFrom } from '@chill/sim/draws.ts';
+import { drawTruth, LivingSeeds } from '@chill/sim/truth.ts';
 import { NURSERY, PLACES, someMethod, TODAY } from './nursery.ts';
 import { type Line, Tally } from './tally.ts';
 

@@ -4,7 +4,8 @@ import { planTowelTest } from '@chill/core/methods/planTowelTest.ts';
 import { towelEvidence } from '@chill/core/methods/towelTest.ts';
 import type { TowelResult } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
-import { chanceFrom, drawTruth, LivingSeeds } from '@chill/sim/truth.ts';
+import { chanceFrom } from '@chill/sim/draws.ts';
+import { drawTruth, LivingSeeds } from '@chill/sim/truth.ts';
 import { NURSERY, PLACES, someMethod, TODAY } from './nursery.ts';
 import { type Line, Tally } from './tally.ts';
 

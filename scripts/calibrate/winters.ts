@@ -7,7 +7,9 @@ import { dayIn, yearOf } from '@chill/core/winter/climate.ts';
 import { dailyClimate } from '@chill/core/winter/dailyClimate.ts';
 import { followedFor, WinterCount } from '@chill/core/winter/enough.ts';
 import type { Species } from '@chill/model/species.ts';
-import { chanceFrom, drawTruth, LivingSeeds, type Month, weatherFrom } from '@chill/sim/truth.ts';
+import { chanceFrom } from '@chill/sim/draws.ts';
+import { drawTruth, LivingSeeds } from '@chill/sim/truth.ts';
+import { type Month, weatherFrom } from '@chill/sim/weather.ts';
 import { NURSERY, PLACES } from './nursery.ts';
 import { type Line, Tally } from './tally.ts';
 

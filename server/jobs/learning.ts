@@ -38,27 +38,19 @@ export class Learning {
 
   /** All that is learned ({@link Taught}). Whoever asks while it is worked out waits for the same answer. */
   taught(): Promise<Answer> {
-    const before = this.#taught;
-    this.#taught = (async () => (await this.#asBefore(before)) ?? (await this.#anew()))();
+    const before = this.#taught?.catch(() => undefined);
+    this.#taught = this.#now(before);
     return this.#taught;
   }
 
-  /** What was answered last, where nothing has changed since. */
-  async #asBefore(before: Promise<Answer> | undefined): Promise<Answer | undefined> {
-    const last = await before?.catch(() => undefined);
+  /** What was answered last, where nothing has changed since; otherwise what is known now. */
+  async #now(before: Promise<Answer | undefined> | undefined): Promise<Answer> {
+    const last = await before;
     await this.#closed.outcomes();
-    return last && last.mark === (await this.#mark()) ? last : undefined;
-  }
-
-  async #mark(): Promise<string> {
     const figures = (await this.#store.nursery())?.figures ?? [];
     const tags = [await this.#store.outcomesTag(), await this.#store.lotsTag('tests'), this.#handbook.written().tag];
-    return JSON.stringify([...tags, figures]);
-  }
-
-  async #anew(): Promise<Answer> {
-    const mark = await this.#mark();
-    const figures = (await this.#store.nursery())?.figures ?? [];
+    const mark = JSON.stringify([...tags, figures]);
+    if (last?.mark === mark) return last;
     const outcomes = JSON.parse(await this.#store.outcomes()) as Outcome[];
     const lessons = lessonsOf(this.#handbook.all(), { outcomes, figures, tests: lotTests(await this.#store.lots()) });
     const text = JSON.stringify({ figures, species: await learnAll(lessons) } satisfies Taught);
@@ -66,18 +58,24 @@ export class Learning {
   }
 }
 
+/** What each lesson teaches, in their order; a thread is asked for those that are new. */
 async function learnAll(lessons: readonly Lesson[]): Promise<LearnedOf[]> {
-  const keys = lessons.map((lesson) => digest(JSON.stringify(lesson)));
-  const found = new Map(keys.flatMap((key) => (known.has(key) ? [[key, known.get(key) as LearnedOf] as const] : [])));
-  const wanting = lessons.filter((_, i) => !found.has(keys[i] as string));
-  if (wanting.length > 0) {
-    const learned = await offThread<Lesson[], LearnedOf[]>(LEARN, wanting, LONGEST_MS);
-    if (known.size + learned.length > MOST_KNOWN) known.clear();
-    for (const [i, one] of learned.entries()) {
-      const key = keys[lessons.indexOf(wanting[i] as Lesson)] as string;
-      found.set(key, one);
-      known.set(key, one);
-    }
+  const keyed = lessons.map((lesson) => ({ lesson, key: digest(JSON.stringify(lesson)) }));
+  const wanting = keyed.filter(({ key }) => !known.has(key));
+  const learned =
+    wanting.length > 0
+      ? await offThread<Lesson[], LearnedOf[]>(
+          LEARN,
+          wanting.map(({ lesson }) => lesson),
+          LONGEST_MS,
+        )
+      : [];
+  const found = new Map(keyed.map(({ key }) => [key, known.get(key)]));
+  if (known.size + learned.length > MOST_KNOWN) known.clear();
+  for (const [i, { key }] of wanting.entries()) {
+    const one = learned[i] as LearnedOf;
+    known.set(key, one);
+    found.set(key, one);
   }
-  return keys.map((key) => found.get(key) as LearnedOf);
+  return keyed.map(({ key }) => found.get(key) as LearnedOf);
 }

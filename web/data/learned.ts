@@ -27,7 +27,7 @@ export interface Known {
   learned: ReadonlyMap<string, LearnedOf>;
   /** The handbook as plans take it, with what was learned. */
   forPlans: Species[];
-  /** Whether all of it was learned since the nursery's own figures are what they are. */
+  /** Whether all of it was learned since the nursery's own figures are what they are; or nothing more is to be had. */
   done: boolean;
 }
 
@@ -63,8 +63,13 @@ export function useLearned(): Known | undefined {
   return useMemo((): Known | undefined => {
     if (!told) return undefined;
     const learned = new Map(told.map((one) => [one.speciesId, butFor(one, changed)]));
-    return { handbook, learned, forPlans: handbook.map((one) => asUsed(one, learned.get(one.id))), done: changed.length === 0 };
-  }, [told, handbook, changed]);
+    return {
+      handbook,
+      learned,
+      forPlans: handbook.map((one) => asUsed(one, learned.get(one.id))),
+      done: changed.length === 0 || error !== undefined,
+    };
+  }, [told, handbook, changed, error]);
 }
 
 /** A species as plans take it, as soon as that is known; until then as the handbook has it. */

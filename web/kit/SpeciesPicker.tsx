@@ -65,7 +65,7 @@ export function SpeciesPicker({
         />
         <ComboboxOptions
           anchor="bottom start"
-          className="z-30 max-h-80 min-h-12 w-(--input-width) overflow-y-auto border border-ink3 bg-raised shadow-lg [--anchor-gap:2px]"
+          className="z-30 min-h-12 w-(--input-width) overflow-y-auto border border-ink3 bg-raised shadow-lg [--anchor-gap:2px] [--anchor-max-height:20rem]"
         >
           {({ option: one }: { option: Species | Lead }) => (
             <ComboboxOption

@@ -112,6 +112,7 @@ export const Flora = z.enum([
   'southernAfrica',
   'highMountains',
   'wetlands',
+  'frostFree',
 ]);
 export type Flora = z.infer<typeof Flora>;
 

@@ -40,7 +40,8 @@ describe('the table of cues', () => {
     expect(new Set(bars).size).toBe(bars.length);
   });
   test('gives the key its tests: of the cues that it is least sure of', () => {
-    const { tests, chances } = keyGuess({}, handbook);
+    const { tests, chances, deadly } = keyGuess({ winters: 'cold', fruit: 'dry', size: 'dust', life: 'perennial' }, handbook);
+    expect(deadly).toEqual({ cold: false, drying: false });
     const unsure = (cue: CueName) => Math.abs(chances[cue] - 0.5);
     const others = CUE_NAMES.filter((cue) => CUES[cue].test && !tests.some((one) => one.cue === cue));
     expect(tests).toHaveLength(2);

@@ -1,7 +1,8 @@
-import type { DaysAdvice, Species } from '@chill/model/species.ts';
+import type { DaysAdvice } from '@chill/model/species.ts';
 import { say } from '@chill/words/cue.ts';
 import { allOf } from '@chill/words/lists.ts';
 import { wordedRows } from '@chill/words/tables.ts';
+import type { CueProfile } from './fromProfile.ts';
 
 /** One thing that a seed waits for, or that helps it. */
 export type CueName =
@@ -49,7 +50,7 @@ interface Wanted {
 interface CueFacts {
   name: string;
   /** What a species wants of it; `undefined` where it wants none. */
-  of(species: Species): Wanted | undefined;
+  of(species: CueProfile): Wanted | undefined;
   /** Whether it decides the recipe, or only how that is laid out. */
   decides: boolean;
   /** How to find out, with a few seeds, whether an unknown seed wants it. */
@@ -59,7 +60,7 @@ interface CueFacts {
 }
 
 const helps = (without: number) => without >= HELPS_ABOVE;
-const chillOf = ({ cold }: Species) => (cold.need === 'none' ? undefined : cold);
+const chillOf = ({ cold }: CueProfile) => (cold.need === 'none' ? undefined : cold);
 
 /** The one table of cues, in the order in which a seed meets them. */
 export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'], {
@@ -67,7 +68,7 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     name: 'freshSowingNeverDried',
     of: ({ storage }) => (storage === 'recalcitrant' ? {} : undefined),
     decides: true,
-    test: 'dryFiveRoomWeekThen',
+    test: 'cutTwoSeeWhetherFleshy',
     bar: 7,
   },
   afterRipening: {
@@ -158,7 +159,7 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
 export const CUE_NAMES = Object.keys(CUES) as CueName[];
 
 /** Everything that a species' seed waits for, in order; one step of `none` where it waits for nothing. */
-export function cuesOf(species: Species): CueStep[] {
+export function cuesOf(species: CueProfile): CueStep[] {
   const steps = CUE_NAMES.flatMap((cue): CueStep[] => {
     const wanted = CUES[cue].of(species);
     if (!wanted) return [];
@@ -175,7 +176,7 @@ export function cuesOf(species: Species): CueStep[] {
 }
 
 /** What a species waits for, in one line: "waits for an opened coat, then 60 to 90 days of moist cold". */
-export function waitsFor(species: Species): string {
+export function waitsFor(species: CueProfile): string {
   const steps = cuesOf(species);
   const said = steps
     .filter(({ cue }) => cue !== 'none')

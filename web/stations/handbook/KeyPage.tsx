@@ -1,6 +1,7 @@
 import { CUE_NAMES, CUES } from '@chill/core/cue/cues.ts';
 import { speciesFromProfile } from '@chill/core/cue/fromProfile.ts';
 import { type KeyAnswers, type KeyGuess, keyGuess } from '@chill/core/cue/key.ts';
+import { showQuantity } from '@chill/core/units/quantities.ts';
 import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/handbook.ts';
 import { allOf } from '@chill/words/lists.ts';
@@ -37,6 +38,7 @@ const QUESTIONS: Question<keyof KeyAnswers>[] = [
     options: [
       { value: 'cold', text: 'coldFrost', picture: 'snow' },
       { value: 'mild', text: 'mildSummersDry', picture: 'mild' },
+      { value: 'frostFree', text: 'frostFreeSummersWet', picture: 'frostFree' },
     ],
   },
   {
@@ -63,7 +65,8 @@ const QUESTIONS: Question<keyof KeyAnswers>[] = [
     key: 'fruit',
     ask: 'cameFrom',
     options: [
-      { value: 'fleshy', text: 'fleshyFruit', picture: 'fleshy' },
+      { value: 'fresh', text: 'freshFromFleshyFruit', picture: 'fleshy' },
+      { value: 'fleshy', text: 'fleshyFruit', picture: 'stones' },
       { value: 'dry', text: 'dryPodConeOrHead', picture: 'dry' },
     ],
   },
@@ -74,6 +77,7 @@ const QUESTIONS: Question<keyof KeyAnswers>[] = [
       { value: 'annual', text: 'annual' },
       { value: 'perennial', text: 'perennial' },
       { value: 'woody', text: 'shrubOrTree' },
+      { value: 'crop', text: 'kitchenCropOrGardenAnnual' },
     ],
   },
   {
@@ -142,29 +146,14 @@ export default function KeyPage() {
 }
 
 function Guess({ guess }: { guess: KeyGuess }) {
-  const { sure, cues, chances, alike, tests } = guess;
-  const named = cues.length === 0 ? say('nothing') : allOf(cues.map((cue) => CUES[cue].name));
+  const { chances, tests, standing, deadly } = guess;
   return (
     <div aria-live="polite">
-      <h2>{say('firstGuessTitle')}</h2>
-      <p className="mt-1 text-[1.35rem] leading-snug font-[620]">{say('needsNamed', { named })}</p>
-      <p className="mt-1 text-ink2">
-        <Rich
-          say={say}
-          of="sureFromHandbooksSpeciesSame"
-          facts={{ sure: Math.round(sure * 100) }}
-          parts={{ b: <b className="font-mono text-ink" /> }}
-        />{' '}
-        {alike.map((species, i) => (
-          <span key={species.id}>
-            {i > 0 && (i === alike.length - 1 ? ` ${say('andWord')} ` : ', ')}
-            <Link to={`/handbook/${species.id}`} className="underline underline-offset-4">
-              {species.common[0]?.toLowerCase()}
-            </Link>
-          </span>
-        ))}
-        .
-      </p>
+      {standing === 'guess' ? <Needs guess={guess} /> : <TryFive guess={guess} />}
+      {standing !== 'nothingAlike' && deadly.cold && (
+        <p className="mt-2 max-w-prose border-l-4 border-alarm pl-3">{say('coldCouldKill')}</p>
+      )}
+      {deadly.drying && <p className="mt-2 max-w-prose border-l-4 border-alarm pl-3">{say('dryingCouldKill')}</p>}
       <ul aria-label={say('howLikelyNeedsEach')} className="mt-4">
         {SHOWN.map((cue) => (
           <li key={cue} className="grid grid-cols-[11rem_1fr_3rem] items-center gap-3 py-0.5">
@@ -186,6 +175,47 @@ function Guess({ guess }: { guess: KeyGuess }) {
       </ol>
       <Keep guess={guess} />
     </div>
+  );
+}
+
+/** What it seems to wait for, how sure that is, and the species that it is like. */
+function Needs({ guess: { sure, cues, alike } }: { guess: KeyGuess }) {
+  const named = cues.length === 0 ? say('nothing') : allOf(cues.map((cue) => CUES[cue].name));
+  return (
+    <>
+      <h2>{say('firstGuessTitle')}</h2>
+      <p className="mt-1 text-[1.35rem] leading-snug font-[620]">{say('needsNamed', { named })}</p>
+      <p className="mt-1 text-ink2">
+        <Rich
+          say={say}
+          of="sureFromHandbooksSpeciesSame"
+          facts={{ sure: Math.round(sure * 100) }}
+          parts={{ b: <b className="font-mono text-ink" /> }}
+        />{' '}
+        {alike.map((species, i) => (
+          <span key={species.id}>
+            {i > 0 && (i === alike.length - 1 ? ` ${say('andWord')} ` : ', ')}
+            <Link to={`/handbook/${species.id}`} className="underline underline-offset-4">
+              {species.common[0]?.toLowerCase()}
+            </Link>
+          </span>
+        ))}
+        .
+      </p>
+    </>
+  );
+}
+
+/** Where there is no guess: what five can be tried with that kills none of them. */
+function TryFive({ guess: { profile, standing } }: { guess: KeyGuess }) {
+  const { nursery } = useNursery();
+  return (
+    <>
+      <h2>{say(standing === 'nothingAlike' ? 'likeNothingKnown' : 'tooLittleTold')}</h2>
+      <p className="mt-1 text-[1.35rem] leading-snug font-[620]">
+        {say('sowFiveAtOnce', { warmth: showQuantity(profile.sprouting.at_C, 'temperature_C', nursery.settings.units) })}
+      </p>
+    </>
   );
 }
 

@@ -7,9 +7,11 @@ export type Picture =
   | 'middle'
   | 'large'
   | 'fleshy'
+  | 'stones'
   | 'dry'
   | 'snow'
   | 'mild'
+  | 'frostFree'
   | 'wet'
   | 'woods'
   | 'open'
@@ -71,6 +73,13 @@ const DRAWN: Record<Picture, React.ReactNode> = {
       <path d="M28 8 q2 -4 6 -5" />
     </>
   ),
+  stones: (
+    <>
+      {[16, 27, 38].map((x, i) => (
+        <ellipse key={x} cx={x} cy={i === 1 ? 16 : 24} rx={4.5} ry={6.5} fill={SEED} stroke="none" />
+      ))}
+    </>
+  ),
   dry: (
     <>
       <path d="M8 24 Q28 4 48 22 Q28 34 8 24 Z" />
@@ -91,6 +100,15 @@ const DRAWN: Record<Picture, React.ReactNode> = {
       {[0, 45, 90, 135, 180, 225, 270, 315].map((turn) => (
         <path key={turn} d="M28 8 v-4" transform={`rotate(${turn} 28 20)`} stroke="var(--color-warm)" />
       ))}
+    </>
+  ),
+  frostFree: (
+    <>
+      <path
+        d="M28 36 q-3 -14 1 -22 M29 14 q-8 -8 -16 -2 M29 14 q8 -8 16 -2 M29 14 q-10 -1 -13 7 M29 14 q10 -1 13 7"
+        stroke="var(--color-warm)"
+      />
+      <path d="M8 22 l-2 5 M50 22 l-2 5 M14 28 l-2 5 M44 28 l-2 5" stroke="var(--color-cold)" />
     </>
   ),
   wet: (

@@ -1,6 +1,7 @@
 import { bagWords } from '@chill/core/labels/words.ts';
 import { cautionsOf, hazardsOf } from '@chill/core/lot/cautions.ts';
 import type { BatchView } from '@chill/core/schedule/reader.ts';
+import { poisonCautionAt } from '@chill/core/schedule/words.ts';
 import type { Hazard, Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import { loadGenera, loadHandbook, loadHazards } from './load.ts';
@@ -51,8 +52,47 @@ describe('harm is said on the label and at the step', () => {
     }
     for (const { name, rank, hazards } of lists.taxa) {
       const mine = rank === 'genus' ? own(`${name} incognita`, 'Nowhereaceae') : own('Ignotia incognita', name);
-      expect([name, hazardsOf(mine, lists)]).toEqual([name, hazards]);
-      saidAll(mine, hazards);
+      const found = hazardsOf(mine, lists);
+      expect([name, [...codes(found)]]).toEqual([name, expect.arrayContaining([...codes(hazards)])]);
+      saidAll(mine, found);
+    }
+  });
+  test('of an entry, its genus and its family together: none hides another', () => {
+    const found = (scientific: string, family: string, hazards: Hazard[] = []) =>
+      codes(hazardsOf({ ...own(scientific, family), hazards }, lists));
+    for (const name of ['Rhus toxicodendron', 'Rhus radicans', 'Rhus vernix', 'Rhus diversiloba'])
+      expect([name, found(name, 'Anacardiaceae')]).toEqual([name, new Set(['irritant', 'toxic'])]);
+    expect(found('Datura stramonium', 'Solanaceae', [{ code: 'protected', note: 'x' }])).toEqual(new Set(['protected', 'toxic']));
+    expect(found('Delphinium elatum', 'Ranunculaceae')).toContain('irritant');
+    expect(found('Helleborus niger', 'Ranunculaceae')).toEqual(new Set(['toxic', 'irritant']));
+    const twice = hazardsOf(own('Podophyllum hexandrum', 'Berberidaceae'), lists).map(({ code }) => code);
+    expect(twice).toHaveLength(new Set(twice).size);
+  });
+  test('of what blisters or hurts the eyes, gloves; of what hurts people in its genus, its species too', () => {
+    const all = [
+      ...handbook.map(({ id, hazards }) => [id, hazards] as const),
+      ...lists.genera.map(({ genus, hazards }) => [genus, hazards] as const),
+    ];
+    for (const [name, hazards] of all) {
+      if (/skin|blister(?! rust)|eyes|rash/i.test(hazards.map(({ note }) => note).join(' ')))
+        expect([name, [...codes(hazards)]]).toEqual([name, expect.arrayContaining(['irritant'])]);
+      expect([name, hazards.length]).toEqual([name, codes(hazards).size]);
+    }
+    for (const { id, scientific, hazards } of handbook) {
+      const listed = lists.taxa.find(({ name }) => name === scientific.split(' ')[0])?.hazards ?? [];
+      for (const { code } of listed)
+        if (code === 'toxic' || code === 'irritant') expect([id, [...codes(hazards)]]).toEqual([id, expect.arrayContaining([code])]);
+    }
+  });
+  test('of dust, where poisonous seed is sanded; of chemicals, at a step that has their cautions', () => {
+    for (const species of handbook) {
+      const warned = poisonCautionAt('openCoat', species);
+      expect([species.id, warned !== undefined]).toEqual([
+        species.id,
+        species.hazards.some(({ code }) => code === 'toxic' || code === 'irritant'),
+      ]);
+      for (const { kind, note = '' } of species.ways.flatMap(({ stages }) => stages))
+        if (/peroxide|bleach|acid\b/i.test(note)) expect([species.id, kind]).toEqual([species.id, 'disinfect']);
     }
   });
   test('of what nobody knows: treat it as poisonous', () => {

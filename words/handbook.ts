@@ -109,6 +109,7 @@ export const say = subject('handbook', {
   noStillHard: 'no, still hard',
   notAll: 'not at all',
   notAllOnceDry: 'not at all once dry',
+  keepsMoistOnceDryBadly: 'moist and cool, about {{keepsMoist}} days; badly once dry, about {{livesInAir}} days in the open',
   notAllOnceDryAbout: 'not at all once dry: about {{livesInAir}} days in the open, {{keepsMoist}} kept moist',
   notKnownHandbook: 'Not known to the handbook',
   nothing: 'nothing',

@@ -1,6 +1,9 @@
 import { subject } from './subject.ts';
 
 export const say = subject('kinds', {
+  oddPerhapsCelsius: '{{typed}} for {{place}}? If it was in °C, that is {{meant}}. Correct it, or save once more to keep it.',
+  oddPerhapsFahrenheit: '{{typed}} for {{place}}? {{figure}} °F would be {{meant}}. Correct it, or save once more to keep it.',
+  oddTemperature: '{{typed}} for {{place}}? From {{from}} to {{to}} is usual. Correct it, or save once more to keep it.',
   bench: 'bench',
   benchPlace: 'Bench',
   dryStore: 'dry store',

@@ -18,6 +18,9 @@ export const say = subject('lot', {
   fromNow: '{{days}} from now',
   givenAway: '{{seeds}} given away',
   intoDampMediumFridge: 'into damp medium in the fridge',
+  keepsBadlyDryOpenAirUntil: 'It keeps badly once dry. In the open air it stays good until about {{until}}, {{how}}: {{next}}.',
+  keepsBadlyDryOpenAirWas:
+    'It keeps badly once dry, and in the open air that was about {{days}} ago. If it was kept damp, record that; otherwise cut ten and look.',
   kept: 'Kept {{state}}{{how}}',
   keptMoistLastsAboutWhich: 'Kept moist it lasts about {{keepsMoist}}, which ended {{days}} ago. Cut ten before you rely on it.',
   keptMoistLastsUntilAbout: 'Kept moist it lasts until about {{until}}, {{days}} from now. Let it breathe, and never let it dry.',

@@ -45,7 +45,7 @@ export const say = subject('treat', {
   cleanSeed: 'Clean the seed',
   cleanWater: 'clean water',
   cleanWaterAll: 'clean water, {{water}}; {{big}} in all',
-  coatSoftLetsWaterCount: 'its coat is soft and lets water in; count the swollen and the floaters anyway',
+  coatSoftLetsWaterCount: 'Its coat is soft and lets water in. Count the swollen all the same',
   concentratedAcidTrainedStaffProper:
     'Concentrated acid is for trained staff with the proper room; for hormones the label and the safety sheet rule. Chill gives no procedure; it records that such people did it.',
   correct: 'Correct it',
@@ -93,9 +93,11 @@ export const say = subject('treat', {
   file: 'file',
   filled: 'filled to',
   fleshSugarFeedMouldDraw:
-    'Flesh and sugar feed mould and draw ants: rub them off in water, rinse, drain. Fluff and chaff trap water: rub and blow them away. What floats in heavy seed is usually hollow.',
+    'Flesh and sugar feed mould and draw ants: rub them off in water, rinse, drain. Fluff and chaff trap water: rub and blow them away.',
+  floatersUsuallyHollow: 'What floats is usually hollow: take it out and count it.',
+  floatingSaysNothing: 'Floating says nothing of this seed: keep what floats.',
   floatedOff: ', {{floatedOff}} floated off',
-  floatingOut: 'floating: out',
+  floatingOut: 'Floaters, taken out',
   flood: 'Flood',
   fourTimesBathEnough: 'four times that is bath enough',
   fourTimesRoomLooseSeed:
@@ -117,6 +119,10 @@ export const say = subject('treat', {
   hardOnesCanStillGo: 'The hard ones can still go round again.',
   hardOnesWouldGoSwollen: '{{hard}} hard ones would go on with the swollen.',
   heatPulse: 'heat pulse',
+  heatPulseCaution:
+    'Hang a thermometer beside the seed: an oven swings by 20 °C and more. Stay with it, air the room, and take it out at the first smell of burning.',
+  heatPulseCautionPoison:
+    'Never poisonous seed in an oven that cooks food. Hang a thermometer beside the seed: an oven swings by 20 °C and more. Stay with it, and air the room.',
   heatPulseMinutes: 'heat pulse, {{degrees}} for {{from}} to {{to}} minutes',
   heatedDryInstead: 'heated dry instead',
   heavier: '({{gain}} % heavier)',
@@ -198,6 +204,9 @@ export const say = subject('treat', {
   peeled: 'peeled',
   pots: 'Pots',
   potsStandingTopUpFalls: ', with the pots standing in it; top up as it falls',
+  readingOdd: '{{typed}}? About {{predicted}} is predicted now. Look again: a second pour on seed that is hot enough cooks it.',
+  readingWas: 'It was {{degrees}}',
+  readingAsTyped: 'It is {{degrees}}',
   pourAgain: 'Pour again',
   pourHereBoils: 'to pour at; here it boils at {{boils}}',
   poured: '{{water}} poured {{at}} at {{degrees}}.',

@@ -22,7 +22,7 @@ export const say = subject('values', {
   plastic: 'plastic',
   bowl: 'open bowl',
   mug: 'mug',
-  lidded: 'lidded jar',
+  lidded: 'jar, its lid laid on loose',
   flask: 'vacuum flask',
   peroxide: 'peroxide',
   bleach: 'bleach',

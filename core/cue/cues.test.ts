@@ -29,7 +29,7 @@ describe('what a seed waits for', () => {
   });
   test('is said with its days where it is days', () => {
     expect(waitsFor(named('crataegus-douglasii'))).toMatch(/\d+ days of warm stratification, then .*\d+ days of cold stratification/);
-    expect(waitsFor(named('quercus-alba'))).toBe('needs fresh sowing, never dried');
+    expect(waitsFor(named('clivia-miniata'))).toBe('needs fresh sowing, never dried');
   });
 });
 

@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { airPressure_Pa, boilingPoint_C } from './boiling.ts';
 import { fits } from './dose.ts';
-import { pourFault } from './pourFault.ts';
+import { pourFault, readingDoubt } from './pourFault.ts';
 import {
   COOLING_PER_MINUTE,
   coolingOf,
@@ -134,4 +134,10 @@ describe('a pour', () => {
   test('and one that can be is not', () => {
     expect(pourFault(cup)).toBeUndefined();
   });
+});
+
+test('a reading that the water can hardly have is asked about: 28 for 82, and nothing near what is predicted', () => {
+  expect(readingDoubt(28, 83)).toEqual({ likely_C: 82, turnedRound: true });
+  expect(readingDoubt(40, 83)).toEqual({ likely_C: 83, turnedRound: false });
+  expect(readingDoubt(75, 83)).toBeUndefined();
 });

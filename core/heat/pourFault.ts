@@ -17,6 +17,21 @@ export function readingFault(water_C: number, { elevation_m }: Pick<PourOver, 'e
     : undefined;
 }
 
+/** A reading this far from what is predicted is asked about before it is believed, °C. Assumption: vessels differ from the usual one by less. */
+const ODD_BY_C = 12;
+
+/**
+ * A thermometer's reading, °C, that is hardly what the water can have, where `predicted_C` is predicted: what it more likely was, its two figures turned round
+ * where that fits, and otherwise what is predicted. `undefined` where it is believed as it is.
+ */
+export function readingDoubt(water_C: number, predicted_C: number): { likely_C: number; turnedRound: boolean } | undefined {
+  if (Math.abs(water_C - predicted_C) <= ODD_BY_C) return undefined;
+  const typed = String(Math.round(water_C));
+  const turned = Number([...typed].reverse().join(''));
+  const turnedRound = typed.length === 2 && Math.abs(turned - predicted_C) <= ODD_BY_C;
+  return { likely_C: turnedRound ? turned : Math.round(predicted_C), turnedRound };
+}
+
 /** What is wrong with a pour, and at which of its fields; `undefined` where nothing is. */
 export function pourFault(pour: PourOver): Refusal | undefined {
   const boils = boilingPoint_C(pour.elevation_m);

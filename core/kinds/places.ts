@@ -12,6 +12,8 @@ export interface PlaceFacts {
   drawn: 'box' | 'open' | 'wire';
   /** Whether it has the weather, and no temperature of its own. */
   weather: boolean;
+  /** What such places have at the outside, °C: beyond it a figure is asked about, not refused. Assumption. */
+  usual_C: { from: number; to: number };
   /** Between which temperatures a cold place should stay, °C; outside of them is told as a spell. Other kinds go as they go. */
   shouldStay?: { above_C: number; below_C: number };
   /** What happens to what lies there once it is too warm. */
@@ -26,11 +28,12 @@ const THAWS_ABOVE_C = -5;
 
 /** The one table of places. */
 export const PLACES: Record<PlaceKind, PlaceFacts> = wordedRows(say, ['name'], {
-  drawer: { ...INDOORS, name: 'dryStore' },
+  drawer: { ...INDOORS, usual_C: { from: -5, to: 32 }, name: 'dryStore' },
   fridge: {
     ...INDOORS,
     name: 'fridge',
     drawn: 'box',
+    usual_C: { from: -4, to: 14 },
     shouldStay: { above_C: COLD_RESPONSE.zeroBelow_C, below_C: COLD_RESPONSE.zeroAbove_C },
     forCold: true,
   },
@@ -38,14 +41,30 @@ export const PLACES: Record<PlaceKind, PlaceFacts> = wordedRows(say, ['name'], {
     ...INDOORS,
     name: 'freezer',
     drawn: 'box',
+    usual_C: { from: -40, to: 0 },
     shouldStay: { above_C: Number.NEGATIVE_INFINITY, below_C: THAWS_ABOVE_C },
     tooWarm: 'thaws',
   },
-  mat: { ...INDOORS, name: 'heatMat' },
-  bench: { ...INDOORS, name: 'bench' },
-  shelf: { ...INDOORS, name: 'warmShelf' },
-  outdoors: { ...INDOORS, name: 'outdoors', drawn: 'wire', weather: true },
+  mat: { ...INDOORS, usual_C: { from: 10, to: 40 }, name: 'heatMat' },
+  bench: { ...INDOORS, usual_C: { from: -5, to: 40 }, name: 'bench' },
+  shelf: { ...INDOORS, usual_C: { from: 0, to: 40 }, name: 'warmShelf' },
+  outdoors: { ...INDOORS, usual_C: { from: -45, to: 48 }, name: 'outdoors', drawn: 'wire', weather: true },
 });
+
+/**
+ * What is odd about a temperature, °C, said of such a place; `undefined` where nothing is. Often it was typed in the other unit: then that is offered.
+ * `show` says a temperature as the nursery does.
+ */
+export function oddTemperature(kind: PlaceKind, celsius: number, show: (celsius: number) => string): string | undefined {
+  const { name, usual_C } = PLACES[kind];
+  const usual = (value: number) => value >= usual_C.from && value <= usual_C.to;
+  if (usual(celsius)) return undefined;
+  const [asFahrenheit, asCelsius] = [((celsius - 32) * 5) / 9, (celsius * 9) / 5 + 32];
+  const facts = { place: name.toLowerCase(), typed: show(celsius), from: show(usual_C.from), to: show(usual_C.to) };
+  if (usual(asFahrenheit)) return say('oddPerhapsFahrenheit', { ...facts, figure: Math.round(celsius), meant: show(asFahrenheit) });
+  if (usual(asCelsius)) return say('oddPerhapsCelsius', { ...facts, meant: show(asCelsius) });
+  return say('oddTemperature', facts);
+}
 
 /** The places that serve a stage, the fittest first, in the grower's walking order among equals. */
 export function placesFor<P extends Place>(kind: StageKind, places: readonly P[]): P[] {

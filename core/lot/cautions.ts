@@ -30,6 +30,11 @@ export function keptAsPoison({ hazards }: Pick<Species, 'hazards'>): boolean {
   return hazards.some(({ code }) => code === 'toxic' || code === 'unknown');
 }
 
+/** Whether its dust or juice may harm whoever works at it. */
+export function harmsByTouch(species: Pick<Species, 'hazards'>): boolean {
+  return keptAsPoison(species) || species.hazards.some(({ code }) => code === 'irritant');
+}
+
 /** What the handbook knows of harm beyond its species. */
 export interface HazardLists {
   genera: readonly Pick<Genus, 'genus' | 'hazards'>[];
@@ -37,19 +42,22 @@ export interface HazardLists {
 }
 
 /**
- * The hazards of a species: its own; for an entry that the handbook does not ship, otherwise those of its genus; otherwise of its family; otherwise it is
- * said that they are not known. Never silently none.
+ * The hazards of a species. Of one that the handbook ships, its own: it was looked at, and where it names none, none is known. Of any other, its own, its
+ * genus's and its family's together, each kind once in the nearest one's words: one note says nothing of the other kinds of harm. Where nothing at all is
+ * known, that is said. Never silently none.
  */
 export function hazardsOf(
   species: Pick<Species, 'scientific' | 'family' | 'hazards' | 'standsFor'>,
   { genera, taxa }: HazardLists,
 ): Hazard[] {
   const own = species.hazards.filter(({ code }) => code !== 'unknown');
-  // What is shipped was looked at: where it names none, none is known.
-  if (own.length > 0 || species.standsFor === undefined) return own;
+  if (species.standsFor === undefined) return own;
   const name = species.scientific.split(' ')[0];
   const genus = genera.find((one) => one.genus === name);
-  const listed = taxa.find((one) => one.rank === 'genus' && one.name === name);
-  if (genus || listed) return [...(genus?.hazards ?? []), ...(listed?.hazards ?? [])];
-  return taxa.find((one) => one.rank === 'family' && one.name === species.family)?.hazards ?? [NOT_KNOWN];
+  const listed = taxa.filter((one) => one.name === (one.rank === 'genus' ? name : species.family));
+  // A genus comes before its family.
+  listed.sort((a, b) => (a.rank === b.rank ? 0 : a.rank === 'genus' ? -1 : 1));
+  const known = [...own, ...(genus?.hazards ?? []), ...listed.flatMap(({ hazards }) => hazards)];
+  if (known.length === 0 && !genus) return [NOT_KNOWN];
+  return known.filter(({ code }, i) => known.findIndex((one) => one.code === code) === i);
 }

@@ -4,7 +4,7 @@ import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/lot.ts';
 import { addDays, daysBetween, shortDate, spell } from '../calendar/dates.ts';
 
-/** Where seed that dies when it dries stands: by when something must happen, and what. */
+/** Where seed that dies, or keeps badly, once it is dry stands: by when something must happen, and what. */
 export interface DryingCountdown {
   /** False once it is probably dead, or past its keeping. */
   inTime: boolean;
@@ -14,7 +14,7 @@ export interface DryingCountdown {
   text: string;
 }
 
-/** By when seed that dies when it dries must lie damp: as it is kept now, and were it kept damp and cool from today. */
+/** By when seed that must not dry must lie damp: as it is kept now, and were it kept damp and cool from today. */
 export interface Keeping {
   moist: boolean;
   until: PlainDate;
@@ -33,10 +33,11 @@ export function keepingOf(lot: Pick<Lot, 'provenance' | 'storage'>, { drying }: 
 /** The countdown of a lot from its harvest, or `undefined` for seed that keeps dry. Seed whose keeping is not told is taken as lying open. */
 export function dryingCountdown(
   lot: Pick<Lot, 'provenance' | 'storage'>,
-  species: Pick<Species, 'drying' | 'cold'>,
+  species: Pick<Species, 'drying' | 'cold' | 'storage'>,
   today: PlainDate,
 ): DryingCountdown | undefined {
-  const { drying, cold } = species;
+  const { drying, cold, storage } = species;
+  const dies = storage === 'recalcitrant';
   const keeping = keepingOf(lot, species);
   if (!drying || !keeping) return undefined;
   const { moist, until } = keeping;
@@ -51,11 +52,11 @@ export function dryingCountdown(
   }
   const text =
     days >= 0
-      ? say('dryingKillsOpenAirLives', {
+      ? say(dies ? 'dryingKillsOpenAirLives' : 'keepsBadlyDryOpenAirUntil', {
           until: shortDate(until, today),
           how: days === 0 ? say('today') : say('fromNow', { days: spell(days) }),
           next,
         })
-      : say('dryingKillsOpenAirWas', { days: spell(days) });
+      : say(dies ? 'dryingKillsOpenAirWas' : 'keepsBadlyDryOpenAirWas', { days: spell(days) });
   return { inTime: days >= 0, until, days, text };
 }

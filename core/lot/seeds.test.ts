@@ -1,3 +1,4 @@
+import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Lot, NewLotEvent, TowelResult } from '@chill/model/lot.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
@@ -200,13 +201,21 @@ describe('planning a test', () => {
 });
 
 describe('seed that dies when it dries', () => {
-  const oak = { drying: { keepsMoist_days: 200, livesInAir_days: 14 }, cold: { need: 'none' } } as const;
+  const oak = { drying: { keepsMoist_days: 200, livesInAir_days: 14 }, cold: { need: 'none' }, storage: 'recalcitrant' } as const;
   test('counts down from harvest, fast in the open and slowly kept moist', () => {
     expect(dryingCountdown(lot, oak, '2026-09-30')).toMatchObject({ inTime: true, until: '2026-10-04', days: 4 });
     expect(dryingCountdown(lot, oak, '2026-10-20')).toMatchObject({ inTime: false, text: expect.stringMatching(/cut ten/) });
     const moist = { ...lot, storage: { state: 'moist', since: '2026-09-20' } } as const;
     expect(dryingCountdown(moist, oak, '2026-10-20')).toMatchObject({ inTime: true, days: 170 });
-    expect(dryingCountdown(lot, { cold: { need: 'none' } }, '2026-10-20')).toBeUndefined();
+    expect(dryingCountdown(lot, { cold: { need: 'none' }, storage: 'orthodox' }, '2026-10-20')).toBeUndefined();
+  });
+  test('so does seed that keeps badly once dry, in its own words; no page says of it that it keeps dry', () => {
+    const moist = loadHandbook().filter(
+      ({ dormancy, storage }) => storage !== 'orthodox' && /must not dry|keeps badly|keep it (damp|moist)|lies moist/i.test(dormancy.why),
+    );
+    expect(moist.length).toBeGreaterThan(6);
+    for (const species of moist) expect([species.id, dryingCountdown(lot, species, '2026-09-30')?.inTime]).toEqual([species.id, true]);
+    expect(dryingCountdown(lot, { ...oak, storage: 'intermediate' }, '2026-09-30')?.text).toMatch(/^It keeps badly once dry/);
   });
   test('dry storage is counted from harvest, and not where it is kept moist', () => {
     expect(storedDryDays(lot, '2026-10-20')).toBe(30);

@@ -233,8 +233,8 @@ describe('what speaks against a method, here', () => {
   });
   test('an acorn is kept damp from today, begins before its keeping ends, or is told to be dead', () => {
     const acorns = (today: string, moist: boolean, timing: Wish['timing']) =>
-      propose(method('quercus-alba', 'no-cold'), {
-        ...request('quercus-alba', by(timing), today),
+      propose(method('quercus-ilex', 'no-cold'), {
+        ...request('quercus-ilex', by(timing), today),
         keeping: { moist, until: moist ? '2027-03-01' : '2026-10-20', moistUntil: '2027-03-01' },
       });
     const codes = (proposal: ReturnType<typeof acorns>) => proposal.against.map(({ code, weight }) => `${code} ${weight}`);

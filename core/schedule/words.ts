@@ -1,9 +1,11 @@
+import type { Species } from '@chill/model/species.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { say } from '@chill/words/schedule.ts';
 import { type PlainKey, type Sentence, wording } from '@chill/words/subject.ts';
 import { shortDate } from '../calendar/dates.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
+import { harmsByTouch } from '../lot/cautions.ts';
 import type { Projection } from './project.ts';
 import type { Situation } from './situation.ts';
 
@@ -14,9 +16,13 @@ interface StageWords {
   name: Name;
   begin: Name;
   hint: Name;
+  /** Said in its place of seed whose floaters are hollow. */
+  hintWhereSinkersAreSound?: Name;
   /** What is done with the seed when the stage ends. */
   end: 'takeOut' | 'drain' | 'done';
   caution?: Name;
+  /** The caution where the seed is poisonous, irritant or unknown, besides those of its species. */
+  cautionOfPoison?: Name;
 }
 
 const STAGE_WORDS: Record<StageKind, StageWords> = {
@@ -35,7 +41,8 @@ const STAGE_WORDS: Record<StageKind, StageWords> = {
   soak: {
     name: 'soak',
     begin: 'startSoak',
-    hint: 'lukewarmWaterOvernightFloatersOut',
+    hint: 'lukewarmWaterOvernight',
+    hintWhereSinkersAreSound: 'lukewarmWaterOvernightFloatersOut',
     end: 'drain',
   },
   openCoat: {
@@ -44,6 +51,7 @@ const STAGE_WORDS: Record<StageKind, StageWords> = {
     hint: 'fileOrSandUntilPale',
     end: 'done',
     caution: 'clampSeedCutAwayFrom',
+    cautionOfPoison: 'dustOfPoisonousSeed',
   },
   hotWater: {
     name: 'hotWaterSoak',
@@ -130,14 +138,22 @@ export function cautionAt(kind: StageKind): string | undefined {
   return caution && say(caution);
 }
 
+/** What else is to be minded at a stage where the seed itself can harm: it, or what is not known of it. */
+export function poisonCautionAt(kind: StageKind, species: Pick<Species, 'hazards'>): string | undefined {
+  const { cautionOfPoison } = STAGE_WORDS[kind];
+  return cautionOfPoison && harmsByTouch(species) ? say(cautionOfPoison) : undefined;
+}
+
 /** Title and hint for beginning a stage. */
 export function beginWords(
   stage: ProjectedStage,
   seeds: number,
   situation: Pick<Situation, 'species'>,
 ): { title: Sentence; hint: Sentence } {
-  const { begin, hint } = STAGE_WORDS[stage.kind];
-  const onTop = STAGES[stage.kind].course === 'grows' && situation.species.light === 'needs light';
+  const { begin, hint: usual, hintWhereSinkersAreSound } = STAGE_WORDS[stage.kind];
+  const { light, floatTest } = situation.species;
+  const hint = (floatTest === 'sinkersAreSound' && hintWhereSinkersAreSound) || usual;
+  const onTop = STAGES[stage.kind].course === 'grows' && light === 'needs light';
   return { title: say.of(begin), hint: say.of('seedsHow', { seeds, how: say.of(onTop ? 'surfaceSeedNeedsLight' : hint) }) };
 }
 

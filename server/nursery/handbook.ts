@@ -37,7 +37,7 @@ export class NurseryHandbook {
 
   /** Own entries warn of what their genus or family is known for; where nothing is known, of that. */
   #warned(species: Species): Species {
-    // One harmless species says nothing of its genus: where its stand-in names no harm, the family is asked.
+    // One harmless species says nothing of its genus: a stand-in that names no harm does not count as knowing it.
     const genera = this.genera.filter(({ madeFrom, hazards }) => !madeFrom || hazards.length > 0);
     return { ...species, hazards: hazardsOf(species, { genera, taxa: this.#taxa }) };
   }

@@ -1,4 +1,5 @@
 import { expectedHalfWidth, meanShare, moreToTest, wilsonInterval } from '@chill/core/chance/shares.ts';
+import { testAdvice } from '@chill/core/lot/testPlan.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
 import { believedViable, towelEvidence } from '@chill/core/methods/towelTest.ts';
 import { whyViable } from '@chill/core/schedule/explainCounts.ts';
@@ -59,7 +60,7 @@ export function ViableRange({
           })}
         </p>
       )}
-      <p className="text-ink2">{narrowing(viability)}</p>
+      <p className="text-ink2">{narrowing(viability, species)}</p>
       {viability.kind === 'tested' && <WhyNote why={whyViable(viability.sound, viability.tested)} />}
     </div>
   );
@@ -75,10 +76,12 @@ export function said(viability: Viability, species: Pick<Species, 'usuallySound'
   return say('notTestedSuchSeedUsually', { usuallySound: Math.round(species.usuallySound * 100) });
 }
 
-function narrowing(viability: Viability): string {
-  if (viability.kind !== 'tested') return say('testTwentyDampTowelPlan');
+/** What would narrow it, by the test that suits this seed: on a towel, seed that sleeps would look dead. */
+function narrowing(viability: Viability, species: Species): string {
+  const { by } = testAdvice(species);
+  if (viability.kind !== 'tested') return say(by === 'cut' ? 'cutTwentyPlan' : 'testTwentyDampTowelPlan');
   const { sound: viable, tested } = viability;
   const more = moreToTest(viable, tested, WIDTH_WANTED);
-  if (more > 0) return say('testMoreKnowWithin', { more, widthWanted: WIDTH_WANTED * 100 });
+  if (more > 0) return say(by === 'cut' ? 'cutMoreNarrows' : 'testMoreNarrows', { more, points: WIDTH_WANTED * 100 });
   return say('knownWithinGoodEnoughPlan', { expectedHalfWidth: Math.ceil(expectedHalfWidth(viable / tested, tested) * 100) });
 }

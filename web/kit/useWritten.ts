@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { type DefaultValues, type FieldErrors, type FieldValues, get, type Path, type PathValue, set, useForm } from 'react-hook-form';
 import { ApiProblem } from '../data/api.ts';
 import { writeStored } from '../data/stored.ts';
@@ -42,6 +42,7 @@ function faultsOf({ path, message, errors = [] }: Issue, at: readonly PropertyKe
 export function useWritten<W extends FieldValues, V>({
   first,
   judge,
+  doubt,
   save,
   fieldOf = (path) => path,
   draft,
@@ -49,6 +50,8 @@ export function useWritten<W extends FieldValues, V>({
   /** What stands in it first. */
   first: W;
   judge: (written: W) => Judged<V>;
+  /** What is odd though it may be so: asked about once, and saved when it is sent again unchanged. */
+  doubt?: (written: W) => Fault | undefined;
   save: (value: V, written: W) => Promise<unknown>;
   /** The form's field for one that the model or the server names. */
   fieldOf?: (path: string) => string;
@@ -60,13 +63,17 @@ export function useWritten<W extends FieldValues, V>({
     const field = fieldOf(path);
     return (field !== '' && get(written, field) !== undefined ? field : 'root') as Path<W>;
   };
+  const askedOf = useRef<string>(undefined);
   const form = useForm<W>({
     defaultValues: first as DefaultValues<W>,
     resolver: (written) => {
       const judged = judge(written);
-      if ('value' in judged) return { values: written, errors: {} };
+      const doubted = 'value' in judged ? doubt?.(written) : undefined;
+      const asked = doubted && askedOf.current !== doubted.message ? doubted : undefined;
+      askedOf.current = doubted?.message;
+      if ('value' in judged && !asked) return { values: written, errors: {} };
       const errors: FieldErrors<W> = {};
-      for (const { field, message } of judged.faults) {
+      for (const { field, message } of asked ? [asked] : 'faults' in judged ? judged.faults : []) {
         const at = named(field, written);
         if (!get(errors, at)) set(errors, at, { type: 'model', message });
       }

@@ -191,7 +191,10 @@ function factsOf(species: Species, units: Units): Fact[] {
     [
       say('keeps'),
       drying
-        ? say('notAllOnceDryAbout', { livesInAir: drying.livesInAir_days, keepsMoist: drying.keepsMoist_days })
+        ? say(species.storage === 'recalcitrant' ? 'notAllOnceDryAbout' : 'keepsMoistOnceDryBadly', {
+            livesInAir: drying.livesInAir_days,
+            keepsMoist: drying.keepsMoist_days,
+          })
         : { orthodox: say('yearsDryCool'), intermediate: say('whileDryCool'), recalcitrant: say('notAllOnceDry') }[species.storage],
       { value: KEEPING[species.storage] },
     ],

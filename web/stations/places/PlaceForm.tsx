@@ -1,6 +1,7 @@
-import { PLACES } from '@chill/core/kinds/places.ts';
+import { oddTemperature, PLACES } from '@chill/core/kinds/places.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
 import { roomUnitName } from '@chill/core/methods/room.ts';
+import { showQuantity } from '@chill/core/units/quantities.ts';
 import { Place, type PlaceKind, PlaceKind as PlaceKinds, RoomUnit } from '@chill/model/place.ts';
 import type { DaysOff } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/places.ts';
@@ -60,6 +61,7 @@ const asDraft = ({
 /** A place written down or changed: what it is, how cold, how much fits, what it is a shelf of, who uses it. */
 export function PlaceForm({ place, close }: { place: Place; close: () => void }) {
   const { nursery, places, today } = useNursery();
+  const { units } = nursery.settings;
   const form = useWritten<Draft, Place>({
     first: asDraft(place),
     judge: ({ within, usedBy, cover, light, capacity, order, shut, ...rest }) =>
@@ -74,6 +76,11 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
         capacity: countIn(capacity),
         order: countIn(order),
       }),
+    doubt: ({ kind, nominal_C }) => {
+      const odd =
+        nominal_C === null ? undefined : oddTemperature(kind, nominal_C, (celsius) => showQuantity(celsius, 'temperature_C', units));
+      return odd ? { field: 'nominal_C', message: odd } : undefined;
+    },
     // A fault in one end of some days stands at those days.
     fieldOf: (path) => path.replace(/^(shut\.\d+)\..*$/, '$1.from'),
     save: async (made) => {
@@ -107,7 +114,7 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
       <Field label={say('temperature')} error={form.fault('nominal_C')}>
         <QuantityInput
           quantity="temperature_C"
-          units={nursery.settings.units}
+          units={units}
           value={written.nominal_C ?? undefined}
           onChange={(nominal_C) => form.put({ nominal_C: nominal_C ?? null })}
         />

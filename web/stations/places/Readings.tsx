@@ -2,6 +2,7 @@ import { shortMonthDay } from '@chill/core/calendar/dates.ts';
 import { localTimeReader } from '@chill/core/calendar/localTimes.ts';
 import { momentIn } from '@chill/core/calendar/moments.ts';
 import { parseDate } from '@chill/core/calendar/parseDate.ts';
+import { oddTemperature } from '@chill/core/kinds/places.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { ReadingImport } from '@chill/model/temperature.ts';
@@ -70,6 +71,13 @@ export function TypeReading({ place }: { place: Place }) {
           ...(at === undefined ? [{ field: 'when', message: say('giveDayTimeSuch', { day: shortMonthDay('02-16') }) }] : []),
         ],
       };
+    },
+    doubt: ({ celsius }) => {
+      const odd =
+        celsius === null
+          ? undefined
+          : oddTemperature(place.kind, celsius, (one) => showQuantity(one, 'temperature_C', nursery.settings.units));
+      return odd ? { field: 'celsius', message: odd } : undefined;
     },
     save: async (reading, written) => {
       // Emptied at once: the next reading can be typed while this one is on its way. What could not be kept comes back.

@@ -30,6 +30,33 @@ const refusing = (status: number, body: object) => {
     new Response(JSON.stringify({ title: 'No', status, ...body }), { status, headers: { 'content-type': 'application/problem+json' } });
 };
 
+describe('a temperature that such a place hardly has', () => {
+  const fridge = () => {
+    const place = nursery.places.find(({ kind }) => kind === 'fridge');
+    if (!place) throw new Error('no fridge');
+    return place;
+  };
+  test('is asked about at its field, and kept when it is saved once more', async () => {
+    const { user } = show(nursery, () => <PlaceForm place={fridge()} close={() => {}} />);
+    await user.clear(field('Temperature'));
+    await user.type(field('Temperature'), '35');
+    await user.click(press('Save'));
+    await waitFor(() => expect(alerts().join()).toMatch(/^35 °C for fridge\? 35 °F would be 1.7 °C/));
+    expect(sent).toEqual([]);
+    await user.click(press('Save'));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({ body: { nominal_C: 35 } });
+  });
+  test('as a reading too', async () => {
+    const { user } = show(nursery, () => <TypeReading place={fridge()} />);
+    await user.click(press(/reading/));
+    await user.type(field(/It shows/), '70');
+    await user.click(press('Save'));
+    await waitFor(() => expect(alerts().join()).toMatch(/^70 °C for fridge\? From −4 °C to 14 °C is usual/));
+    expect(sent).toEqual([]);
+  });
+});
+
 describe('where the nursery lies', () => {
   const first = () => show(nursery, () => <NurseryForm today={TODAY} word="Set up" />);
 

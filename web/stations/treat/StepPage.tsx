@@ -1,6 +1,6 @@
 import { countIn } from '@chill/core/ledger/states.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
-import { cautionAt, stageName } from '@chill/core/schedule/words.ts';
+import { cautionAt, poisonCautionAt, stageName } from '@chill/core/schedule/words.ts';
 import { roundOf } from '@chill/core/treat/split.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { wordedRows } from '@chill/words/tables.ts';
@@ -82,7 +82,7 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
   const packing = screen === 'packed' && !state.underWay;
   const zone = stage ? stageZone(stage) : 'cool';
   const title = closed ? say('doneBench') : (own?.title ?? (packing ? say('pack') : stageName(stage.kind)));
-  const caution = !closed && cautionAt(stage.kind);
+  const cautions = closed ? [] : [cautionAt(stage.kind), poisonCautionAt(stage.kind, species), ...cautionsOf(species)];
   // The next step begins at its top, wherever the last one was left.
   useEffect(() => {
     scrollTo(0, 0);
@@ -107,12 +107,14 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
       >
         {!closed && own && stage ? <StageName kind={stage.kind}>{title}</StageName> : title}
       </h1>
-      {caution && <p className="mt-2 max-w-prose border-l-4 border-alarm pl-3 text-[0.98rem]">{caution}</p>}
-      {cautionsOf(species).map((one) => (
-        <p key={one} className="mt-2 max-w-prose border-l-4 border-alarm pl-3 text-[0.98rem]">
-          {one}
-        </p>
-      ))}
+      {cautions.map(
+        (one) =>
+          one && (
+            <p key={one} className="mt-2 max-w-prose border-l-4 border-alarm pl-3 text-[0.98rem]">
+              {one}
+            </p>
+          ),
+      )}
       <div className="mt-4">
         {closed ? (
           <p className="text-lg">{state.splits.length > 0 ? say('everySeedHasGoneRound') : say('batchClosed')}</p>
@@ -183,7 +185,10 @@ function Clean({ view }: { view: BatchView }) {
   const step = useStep(view);
   return (
     <>
-      <p className="max-w-prose text-[1.06rem]">{say('fleshSugarFeedMouldDraw')}</p>
+      <p className="max-w-prose text-[1.06rem]">
+        {say('fleshSugarFeedMouldDraw')}{' '}
+        {say(view.species.floatTest === 'sinkersAreSound' ? 'floatersUsuallyHollow' : 'floatingSaysNothing')}
+      </p>
       <StepAction onClick={() => step.finish()}>{say('clean')}</StepAction>
       <Problem>{step.problem}</Problem>
     </>

@@ -34,7 +34,7 @@ const BY = options(say, {
   weight: 'weighed',
 });
 
-/** After a soak: did it take? The swollen go on; the hard are split off and go round again; the floaters are out. */
+/** After a soak: did it take? The swollen go on; the hard are split off and go round again; the floaters are out, where floating tells. */
 export function AfterSoak({ view }: { view: BatchView }) {
   const { batch, species, projection } = view;
   const { state, stages } = projection;
@@ -88,6 +88,7 @@ function SwellingForm({ view }: { view: BatchView }) {
   const step = useStep(view);
   const sight = useSights()[view.batch.id];
   const there = state.counts.waiting;
+  const floatingTells = view.species.floatTest === 'sinkersAreSound';
   const [by, setBy] = useState<'count' | 'weight'>('count');
   const [swollen, setSwollen] = useState(0);
   const [floating, setFloating] = useState(0);
@@ -122,8 +123,9 @@ function SwellingForm({ view }: { view: BatchView }) {
       {by === 'count' ? (
         <div className="mt-3 flex flex-wrap items-center gap-x-6 gap-y-3">
           <Stepper label={say('swollen', { there })} value={swollen} onChange={setSwollen} />
-          <Stepper label={say('floatingOut')} value={floating} most={there} onChange={setFloating} />
+          {floatingTells && <Stepper label={say('floatingOut')} value={floating} most={there} onChange={setFloating} />}
           <Stepper label={say('softOrBroken')} value={broken} most={there} onChange={setBroken} />
+          {!floatingTells && <p className="basis-full text-[0.95rem] text-ink2">{say('floatingSaysNothing')}</p>}
         </div>
       ) : (
         <>
@@ -155,7 +157,7 @@ function SwellingForm({ view }: { view: BatchView }) {
             className="quiet text-[0.95rem]"
             onClick={() => {
               setSwollen(sight.swollen);
-              setFloating(sight.floating);
+              setFloating(floatingTells ? sight.floating : 0);
             }}
           >
             {say('simulatedSeedsShowSwollenFloating', { swollen: sight.swollen, floating: sight.floating })}

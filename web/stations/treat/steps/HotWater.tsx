@@ -1,6 +1,7 @@
 import { momentIn } from '@chill/core/calendar/moments.ts';
 import { readDose } from '@chill/core/heat/dose.ts';
-import { coolingOf, corrected } from '@chill/core/heat/pourOver.ts';
+import { readingDoubt } from '@chill/core/heat/pourFault.ts';
+import { coolingOf, corrected, waterAt } from '@chill/core/heat/pourOver.ts';
 import type { PouredWater } from '@chill/core/ledger/batchState.ts';
 import { showQuantity, volumeBothWays } from '@chill/core/units/quantities.ts';
 import { Rich } from '@chill/words/rich.tsx';
@@ -34,6 +35,8 @@ function Cooling({ view, poured }: { view: BatchView; poured: PouredWater }) {
   const [typed, setTyped] = useState<number | undefined>();
   const [taken, setTaken] = useState(0);
   const [again, setAgain] = useState(false);
+  // A typed reading that the water can hardly have: asked about before it is recorded.
+  const [odd, setOdd] = useState<{ typed_C: number; likely_C: number; turnedRound: boolean }>();
   const { pour, at_ms } = poured;
   const predicted = coolingOf(pour);
   const readings = poured.readings.map(({ at_ms: read_ms, water_C }) => ({ minute: (read_ms - at_ms) / 60_000, water_C }));
@@ -45,8 +48,14 @@ function Cooling({ view, poured }: { view: BatchView; poured: PouredWater }) {
   const read = (water_C: number) => {
     if (step.record([{ kind: 'waterRead', at: nowInstant(), water_C }])) {
       setTyped(undefined);
+      setOdd(undefined);
       setTaken(taken + 1);
     }
+  };
+  const correct = (typed_C: number) => {
+    const doubt = readingDoubt(typed_C, waterAt(minute, cooling));
+    if (doubt) setOdd({ typed_C, ...doubt });
+    else read(typed_C);
   };
   if (again) return <PourForm view={view} again={() => setAgain(false)} />;
   return (
@@ -103,10 +112,28 @@ function Cooling({ view, poured }: { view: BatchView; poured: PouredWater }) {
               <QuantityInput key={taken} quantity="temperature_C" units={units} value={typed} onChange={setTyped} />
             </Field>
           </div>
-          <button type="button" className="action" disabled={typed === undefined} onClick={() => typed !== undefined && read(typed)}>
+          <button type="button" className="action" disabled={typed === undefined} onClick={() => typed !== undefined && correct(typed)}>
             {say('correct')}
           </button>
         </div>
+        {odd && (
+          <div role="alert" className="mt-2 border-l-4 border-alarm pl-3">
+            <p>{say('readingOdd', { typed: degrees(odd.typed_C), predicted: degrees(waterAt(minute, cooling)) })}</p>
+            <div className="flex flex-wrap gap-x-5">
+              {odd.turnedRound && (
+                <button type="button" className="action" onClick={() => read(odd.likely_C)}>
+                  {say('readingWas', { degrees: degrees(odd.likely_C) })}
+                </button>
+              )}
+              <button type="button" className="quiet" onClick={() => read(odd.typed_C)}>
+                {say('readingAsTyped', { degrees: degrees(odd.typed_C) })}
+              </button>
+              <button type="button" className="quiet" onClick={() => setOdd(undefined)}>
+                {say('cancel')}
+              </button>
+            </div>
+          </div>
+        )}
         <FromDevice kind="thermometer" batchId={view.batch.id} show={(value) => showQuantity(value, 'temperature_C', units)} take={read} />
         <Problem>{step.problem}</Problem>
         {timer && (

@@ -242,6 +242,7 @@ function DryInstead({ view, step }: { view: BatchView; step: Step }) {
   return (
     <details className="mt-2">
       <summary className="quiet cursor-pointer list-none">{say('orDryHeatPulseFire')}</summary>
+      <p className="my-2 max-w-prose border-l-4 border-alarm pl-3">{pulse.caution}</p>
       <div className="grid grid-cols-2 gap-6">
         {pulse.figures.map(({ value, of }) => (
           <Figure key={of} value={value}>

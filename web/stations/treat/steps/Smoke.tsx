@@ -121,6 +121,7 @@ export function Smoke({ view }: { view: BatchView }) {
   return (
     <>
       <Choice label={say('whichSmoke')} options={FORMS} value={form} onChange={setForm} />
+      {'caution' in dose && <p className="mt-3 max-w-prose border-l-4 border-alarm pl-3">{dose.caution}</p>}
       <div className="mt-4 grid max-w-2xl grid-cols-2 gap-6" aria-live="polite">
         {'figures' in dose &&
           dose.figures.map(({ value, of }) => (

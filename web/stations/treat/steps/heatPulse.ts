@@ -1,3 +1,4 @@
+import { keptAsPoison } from '@chill/core/lot/cautions.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Units } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -7,10 +8,13 @@ import { say } from '@chill/words/treat.ts';
 export interface ShownDose {
   figures: { value: string; of: string }[];
   note: string;
+  /** What is to be minded. */
+  caution?: string;
 }
 
 /** The dry heat that stands for a fire's, where the handbook knows of one for the species. */
-export function heatPulseDose({ heatPulse }: Pick<Species, 'heatPulse'>, units: Units): ShownDose | undefined {
+export function heatPulseDose(species: Pick<Species, 'heatPulse' | 'hazards'>, units: Units): ShownDose | undefined {
+  const { heatPulse } = species;
   if (!heatPulse) return undefined;
   const degrees = showQuantity(heatPulse.at_C, 'temperature_C', units, 0);
   const { from, to } = heatPulse.minutes;
@@ -20,5 +24,6 @@ export function heatPulseDose({ heatPulse }: Pick<Species, 'heatPulse'>, units: 
       { value: say('to', { from, to }), of: say('minutesThenOutCool') },
     ],
     note: say('heatPulseMinutes', { degrees, from, to }),
+    caution: say(keptAsPoison(species) ? 'heatPulseCautionPoison' : 'heatPulseCaution'),
   };
 }

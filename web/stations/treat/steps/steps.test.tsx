@@ -113,11 +113,42 @@ describe('a soak', () => {
     expect(since()).toEqual([]);
   });
 
+  test('asks for floaters only where floating tells', () => {
+    drained();
+    expect(screen.getByText('Floaters, taken out')).toBeTruthy();
+    cleanup();
+    atTheBench('larix-occidentalis', 'towel-in-fridge', 'soak', { begun: true });
+    expect(screen.queryByText('Floaters, taken out')).toBeNull();
+    expect(screen.getByText('Floating says nothing of this seed: keep what floats.')).toBeTruthy();
+  });
+
   test('says that hard seed should be counted before it is drained, and lets it be', async () => {
     const { user } = drained();
     expect(screen.getByText(/hard seed/i)).toBeTruthy();
     await user.click(press(/^Drain/));
     expect(kinds()).toEqual(['stageFinished']);
+  });
+});
+
+describe('poured water', () => {
+  test('read as 28 where 82 fits is asked about before it is believed', async () => {
+    const now = Date.now();
+    const poured = {
+      kind: 'poured',
+      stage: 0,
+      at: new Date(now).toISOString(),
+      pour: {
+        ...{ water_mL: 600, pour_C: 95, seed_g: 2, vessel_g: 450, material: 'glass', kind: 'lidded', air_C: 18 },
+        ...{ elevation_m: 780, above_C: 75, minutes: 6 },
+      },
+    };
+    const { user } = atTheBench('ceanothus-velutinus', 'hot-water-then-sand', 'hotWater', { begun: true, said: [poured] });
+    await user.type(field('Thermometer reads'), '28');
+    await user.click(press('Correct it'));
+    expect(since()).toEqual([]);
+    expect(screen.queryByText(/Pour again/)).toBeNull();
+    await user.click(press('It was 82 °C'));
+    expect(since()).toMatchObject([{ kind: 'waterRead', water_C: 82 }]);
   });
 });
 

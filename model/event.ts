@@ -32,6 +32,7 @@ export const SeedState = z.enum([
   'givenAway',
   'heldOver',
   'movedOn',
+  'returned',
 ]);
 export type SeedState = z.infer<typeof SeedState>;
 
@@ -143,6 +144,8 @@ export const NewEvent = z.discriminatedUnion('kind', [
       .min(1, { error: () => say('writeNote') })
       .max(500),
   }),
+  /** It was only planned: its seed is back in its lot, and it counts nowhere. */
+  z.object({ ...common, kind: z.literal('withdrawn') }),
   /** `why` where the whole bag is gone. */
   z.object({ ...common, kind: z.literal('closed'), why: WhyGone.optional() }),
   /** Whoever could stop waits on, and wants to look again on a day; `counting` where it is counted meanwhile as its roots ask. */

@@ -1,4 +1,5 @@
 import { TrialArm } from './batch.ts';
+import { WhyGone } from './event.ts';
 import { BatchId, Count, LotId, PersonName, PlaceId, PlainDate, Share, Slug } from './primitives.ts';
 import { Medium, StageKind } from './stage.ts';
 import { z } from './zod.ts';
@@ -6,6 +7,7 @@ import { z } from './zod.ts';
 /** Where the seeds of a batch went in the end. Each went to exactly one of these. */
 export const FATES = [
   'plants',
+  'thinned',
   'lostInPots',
   'lostSprouted',
   'neverSprouted',
@@ -13,6 +15,8 @@ export const FATES = [
   'broken',
   'floatedOff',
   'tested',
+  'heldOver',
+  'bagLost',
   'givenAway',
   'movedOn',
 ] as const;
@@ -42,6 +46,8 @@ export const Outcome = z.object({
   lotCode: z.string(),
   madeOn: PlainDate,
   closedOn: PlainDate,
+  /** Where the whole bag went: such a batch is judged by nobody, and teaches nothing of its seed. */
+  gone: WhyGone.optional(),
   method: z.object({ id: z.string(), name: z.string() }),
   trial: TrialArm.optional(),
   /** The batch that its seeds were split off from. */

@@ -118,3 +118,34 @@ test('planned batches may be planned anew: withdrawn with the season that does, 
   });
   expect((await kept())?.undone).toBeUndefined();
 });
+
+test('a batch that was never begun is withdrawn: seed and code come back, nothing came of it, and it can be taken back while both are free', async () => {
+  const mine = someLot({ seeds: 50 });
+  await server.ask('POST', '/api/lots', mine);
+  const stock = async () =>
+    ((await server.ask('GET', '/api/lots')).body as { id: string; unassigned: number }[]).find(({ id }) => id === mine.id)?.unassigned;
+  const { body: made } = await server.ask('POST', '/api/batches', someBatch(mine, 40));
+  const event = (what: object) => ({ id: uuid(), on: TODAY, ...what });
+  const append = (decidedOn: number, ...events: object[]) => server.ask('POST', `/api/batches/${made.id}/events`, { decidedOn, events });
+  const withdrawn = event({ kind: 'withdrawn' });
+  expect(await append(0, withdrawn)).toMatchObject({ status: 200, body: { events: [{ kind: 'withdrawn' }] } });
+  expect(await stock()).toBe(50);
+  expect((await server.ask('GET', '/api/results')).body).toEqual([]);
+  // Undone it holds its seeds again; withdrawn once more, its code and its seed go to the next.
+  expect((await append(1, event({ kind: 'reversed', reverses: withdrawn.id }))).status).toBe(200);
+  expect(await stock()).toBe(10);
+  const again = event({ kind: 'withdrawn' });
+  await append(2, again);
+  const { body: next } = await server.ask('POST', '/api/batches', someBatch(mine, 30));
+  expect(next.code).toBe(made.code);
+  expect(await append(3, event({ kind: 'reversed', reverses: again.id }))).toMatchObject({
+    status: 422,
+    body: { errors: [{ message: 'Its code went to another batch since: plan it anew.' }] },
+  });
+  expect(await stock()).toBe(20);
+  // What has begun is not withdrawn.
+  const begun = event({ kind: 'stageStarted', stage: 0, placeId: uuid() });
+  expect(await server.ask('POST', `/api/batches/${next.id}/events`, { decidedOn: 0, events: [begun] })).toMatchObject({ status: 200 });
+  const late = await server.ask('POST', `/api/batches/${next.id}/events`, { decidedOn: 1, events: [event({ kind: 'withdrawn' })] });
+  expect(late).toMatchObject({ status: 422, body: { errors: [{ field: 'events.0.kind' }] } });
+});

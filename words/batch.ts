@@ -91,6 +91,8 @@ export const say = subject('batch', {
   notMeasuredNominal: 'not measured: the place’s usual temperature',
   toCome: 'to come, at the usual temperature',
   soFar: 'received so far',
+  withdraw: 'Withdraw it',
+  withdrawMeans: 'It has not begun. Withdrawn, its {{seeds}} seeds go back to lot {{lot}}, and its code is free.',
   bagGone: 'The bag is gone',
   bagGoneMeans: 'Its seeds are counted out, it is closed and leaves the round. Why?',
   correct: 'Correct',

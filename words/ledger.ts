@@ -2,6 +2,7 @@ import { subject } from './subject.ts';
 
 export const say = subject('ledger', {
   already: 'It is in the {{into}} already.',
+  backInStock: 'back in stock',
   bagCodesHaveNoRead: 'Bag codes have no “{{strange}}”. Read the label again.',
   batchClosedUndoClosingGo: 'This batch is closed. Undo the closing to go on with it.',
   batchWasOnlyMade: 'The batch was only made on {{madeOn}}.',
@@ -10,6 +11,7 @@ export const say = subject('ledger', {
   beforeTimerWasStarted: 'That is before the timer was started.',
   beforeWasMovedWhereNow: 'That is before it was moved to where it is now.',
   beforeWaterWasPoured: 'That is before the water was poured.',
+  begunCannotBeWithdrawn: 'It has begun. Only a batch that was never started can be withdrawn.',
   broken: 'broken',
   cantBothDampDryOr: 'It can’t be both damp and dry, or damp and wet: leave one out.',
   countsWholeNumbers0Or: 'Counts are whole numbers, 0 or more.',

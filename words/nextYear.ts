@@ -4,6 +4,7 @@ export const say = subject('nextYear', {
   alike: 'About as many as by what was done.',
   best: 'What was done last is still the best.',
   causeAfterSprouting: 'lost after sprouting',
+  causeBagLost: 'lost with the bag',
   causeBroken: 'broken or floated off',
   causeMould: 'mouldy',
   causeNotAble: 'not viable, or its coat shut',

@@ -176,6 +176,7 @@ export const say = subject('schedule', {
   tendingMovedTo: '{{step}} moved to {{to}}',
   waitsUntil: 'waiting on until {{until}}',
   undone: 'undone',
+  withdrawnBackInStock: 'withdrawn before it began; its seed is back in stock',
   split: 'split',
   dampFound: 'damp',
   seedDone: 'done with it',

@@ -22,6 +22,7 @@ const NAMES = {
   discarded: 'lost',
   givenAway: 'givenAway',
   movedOn: 'movedAnotherBatch',
+  returned: 'backInStock',
 } as const satisfies Record<SeedState, string>;
 
 /** Every state that a seed can be in. */
@@ -47,6 +48,7 @@ const NEXT: Record<SeedState, readonly SeedState[]> = {
   discarded: ['sprouted'],
   givenAway: [],
   movedOn: [],
+  returned: [],
 };
 
 /** States in which a seed is alive and on its way, in the order of the way. */
@@ -57,6 +59,14 @@ export function allWaiting(seeds: number): Counts {
   const counts = Object.fromEntries(STATES.map((state) => [state, 0])) as Counts;
   return { ...counts, waiting: seeds };
 }
+
+/** Whether anything was done with a batch: a stage begun, or a seed that is no longer waiting. */
+export function isBegun({ counts, stages }: { counts: Counts; stages: readonly { startedOn?: string }[] }): boolean {
+  return stages.some(({ startedOn }) => startedOn !== undefined) || STATES.some((state) => state !== 'waiting' && counts[state] > 0);
+}
+
+/** Whether a batch was withdrawn before it began: then it counts nowhere. */
+export const isWithdrawn = ({ counts }: { counts: Counts }): boolean => counts.returned > 0;
 
 /** Seeds in the given states together. */
 export function countIn(counts: Counts, states: readonly SeedState[]): number {

@@ -23,7 +23,7 @@ export function everySaid(all: readonly Judged[]): Said[] {
     // Seed that was given away or cut open could not come.
     const gone = (went.givenAway ?? 0) + (went.tested ?? 0);
     const kept: Said[] = against && gone === 0 && of > 0 ? [{ kind: 'plants', year, within: 0.9, ...promised, of, came: plants }] : [];
-    if (sprouting && sprouting.seeds > 0) {
+    if (sprouting && sprouting.seeds > 0 && !outcome.gone) {
       const came = sprouting.visits.reduce((sum, visit) => sum + (visit.day >= 0 ? visit.came : 0), 0);
       kept.push({ kind: 'sprouts', year, within: 0.8, ...sprouting.expected, of: sprouting.seeds, came: Math.min(came, sprouting.seeds) });
     }

@@ -11,8 +11,10 @@ export interface Judged {
   /** Bag codes: its own, then those of its parts. */
   codes: string[];
   plants: number;
-  /** Absent while parts of it are still on their way. */
+  /** Absent while parts of it are still on their way, and where seed went another way: lost with its bag, held over, given away. */
   against?: 'below' | 'within' | 'above';
+  /** Why it is not judged, where it is not. */
+  unjudged?: Elsewhere;
 }
 
 /** Judges everything that is closed, in the order given; a part stands with the batch that it was split off, where that is closed too. */
@@ -34,14 +36,18 @@ export function judged(outcomes: readonly Outcome[]): Judged[] {
       const outcome = all.length === 1 ? root : together(root, all);
       const plants = outcome.went.plants ?? 0;
       const { low, high } = outcome.promised;
-      const away = (outcome.went.movedOn ?? 0) > 0;
+      const unjudged = all.some(({ gone }) => gone) ? 'bagLost' : ELSEWHERE.find((fate) => (outcome.went[fate] ?? 0) > 0);
       const against = plants < low ? 'below' : plants > high ? 'above' : 'within';
       return {
         ...{ id: root.batchId, outcome, plants, codes: [root.code, ...all.flatMap((one) => (one === root ? [] : [one.code]))] },
-        ...(!away && { against }),
+        ...(unjudged ? { unjudged } : { against }),
       };
     });
 }
+
+/** Fates that say nothing of what was promised. */
+export type Elsewhere = (typeof ELSEWHERE)[number];
+const ELSEWHERE = ['movedOn', 'heldOver', 'bagLost', 'givenAway'] as const;
 
 function together(root: Outcome, all: readonly Outcome[]): Outcome {
   const went: Outcome['went'] = {};

@@ -7,7 +7,7 @@ import { chills } from '../kinds/stages.ts';
 import { ageing } from '../rot/hazard.ts';
 
 /** Why seeds came to nothing. */
-export const CAUSES = ['mould', 'notReady', 'notAble', 'notGerminated', 'afterSprouting', 'pots', 'broken'] as const;
+export const CAUSES = ['mould', 'notReady', 'notAble', 'notGerminated', 'afterSprouting', 'pots', 'broken', 'bagLost'] as const;
 export type Cause = (typeof CAUSES)[number];
 
 /** One change that would have saved some of them. */
@@ -29,22 +29,24 @@ const FRESH_EVERY = 21;
 /** So much more cold is tried, days. */
 const MORE_COLD = 21;
 
+/** Where seeds went that could not have sprouted, whatever they were. */
+const GONE_FIRST = ['mouldy', 'broken', 'tested', 'heldOver', 'bagLost', 'givenAway', 'movedOn'] as const;
+
 /** What batches lost, the largest first; each with the change that would have saved most of it. `speciesOf` gives a species as plans take it. */
 export function lossesOf(outcomes: readonly Outcome[], speciesOf: (id: string) => Species | undefined): LossOf[] {
   return outcomes
     .flatMap((outcome) => {
       const { went, believed, seeds } = outcome;
       const never = went.neverSprouted ?? 0;
-      const there = Math.max(
-        0,
-        seeds - (went.mouldy ?? 0) - (went.broken ?? 0) - (went.tested ?? 0) - (went.givenAway ?? 0) - (went.movedOn ?? 0),
-      );
+      const elsewhere = GONE_FIRST.reduce((count, fate) => count + (went[fate] ?? 0), 0);
+      const there = Math.max(0, seeds - elsewhere);
       // Of those that never sprouted: first what was not able, then what had not had its cold, then the rest.
       const notAble = Math.min(never, Math.round(there * (1 - believed.able)));
       const notReady = Math.min(never - notAble, Math.round(there * believed.able * (1 - believed.released)));
       const counts: Record<Cause, number> = {
         ...{ mould: went.mouldy ?? 0, notAble, notReady, notGerminated: never - notAble - notReady },
-        ...{ afterSprouting: went.lostSprouted ?? 0, pots: went.lostInPots ?? 0, broken: (went.broken ?? 0) + (went.floatedOff ?? 0) },
+        ...{ afterSprouting: went.lostSprouted ?? 0, pots: went.lostInPots ?? 0, bagLost: went.bagLost ?? 0 },
+        broken: (went.broken ?? 0) + (went.floatedOff ?? 0),
       };
       return CAUSES.flatMap((cause): LossOf[] => {
         const lost = counts[cause];

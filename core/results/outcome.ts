@@ -1,6 +1,6 @@
 import type { Move } from '@chill/model/event.ts';
 import type { Fate, Outcome, StageWent } from '@chill/model/outcome.ts';
-import { daysBetween } from '../calendar/dates.ts';
+import { daysBetween, earlier } from '../calendar/dates.ts';
 import { meanShare } from '../chance/shares.ts';
 import { mediumOf } from '../kinds/stages.ts';
 import type { Seen } from '../ledger/batchState.ts';
@@ -24,10 +24,13 @@ export function outcomeOf(view: BatchView, today: string): Outcome {
   const sprouting = sproutingOf(view);
   const opened = openedOf(view);
   const { standing } = eventsInForce(batch.events);
+  const closing = standing.findLast(({ kind }) => kind === 'closed');
+  const gone = closing?.kind === 'closed' ? closing.why : undefined;
   const hands = handsTogether(standing.flatMap(({ by }) => (by === undefined ? [] : [{ name: by, entries: 1 }])));
   return {
     ...{ batchId: id, code, speciesId, lotId, lotCode: lot.code, madeOn, closedOn: state.closedOn ?? today },
     method: { id: plan.way.id, name: plan.way.name },
+    ...(gone && { gone }),
     ...(trial && { trial }),
     ...(from && { splitFrom: from.batchId }),
     seeds: plan.seeds,
@@ -39,7 +42,8 @@ export function outcomeOf(view: BatchView, today: string): Outcome {
       return {
         ...{ kind: stage.kind, medium: mediumOf(plan.way.stages[i] ?? stage), planned: { start: stage.start, end: stage.end } },
         ...(placeId && { placeId }),
-        ...(went?.started && { was: { start: went.start, end: went.end } }),
+        // What was not finished ended with its batch.
+        ...(went?.started && { was: { start: went.start, end: earlier(went.end, state.closedOn ?? went.end) } }),
       };
     }),
     minutes: workDone(view).reduce((sum, { minutes }) => sum + minutes, 0),
@@ -58,7 +62,7 @@ export function outcomeOf(view: BatchView, today: string): Outcome {
 }
 
 /** Where a seed goes by its last move: what is lost is told apart by how far it had come. */
-function fateOf({ from, to }: Pick<Move, 'from' | 'to'>): Fate | undefined {
+function fateOf({ from, to }: Pick<Move, 'from' | 'to'>, { thinned, bagLost }: { thinned: boolean; bagLost: boolean }): Fate | undefined {
   const inPot = from === 'potted' || from === 'established';
   switch (to) {
     case 'plantedOut':
@@ -67,7 +71,8 @@ function fateOf({ from, to }: Pick<Move, 'from' | 'to'>): Fate | undefined {
       return inPot ? 'plants' : 'givenAway';
     case 'mouldy':
     case 'discarded':
-      if (inPot) return 'lostInPots';
+      if (bagLost) return 'bagLost';
+      if (inPot) return thinned ? 'thinned' : 'lostInPots';
       if (from === 'sprouted') return 'lostSprouted';
       return to === 'mouldy' ? 'mouldy' : 'neverSprouted';
     case 'broken':
@@ -87,16 +92,24 @@ function fatesOf({ batch, projection: { state } }: BatchView): Outcome['went'] {
   const add = (fate: Fate | undefined, count: number) => {
     if (fate && count !== 0) went[fate] = (went[fate] ?? 0) + count;
   };
-  for (const event of eventsInForce(batch.events).standing) {
+  const { standing } = eventsInForce(batch.events);
+  for (const [i, event] of standing.entries()) {
     if (!('moves' in event)) continue;
+    const next = standing[i + 1];
+    // A bag that goes is counted out and closed in one.
+    const bagLost = next?.kind === 'closed' && next.why !== undefined && next.why !== 'givenAway';
+    const thinned = event.kind === 'tended' && event.tending === 'thin';
     for (const { from, to, count } of event.moves) {
-      add(fateOf({ from, to }), count);
+      add(fateOf({ from, to }, { thinned, bagLost }), count);
+      // What was held over and then came, or was given up on, is counted there.
+      if (to === 'heldOver') add('heldOver', count);
+      if (from === 'heldOver') add('heldOver', -count);
       // What was given up on and came after all is not lost.
       if (from === 'discarded') add('neverSprouted', -count);
     }
   }
-  const { waiting, swollen, heldOver, sprouted, potted, established } = state.counts;
-  add('neverSprouted', waiting + swollen + heldOver);
+  const { waiting, swollen, sprouted, potted, established } = state.counts;
+  add('neverSprouted', waiting + swollen);
   add('lostSprouted', sprouted);
   add('plants', potted + established);
   return went;

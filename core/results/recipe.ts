@@ -85,7 +85,7 @@ export function recipeFor(
   const [best, ...others] = offered;
   if (!best) return undefined;
   const last = [...outcomes]
-    .filter((one) => one.speciesId === species.id && one.splitFrom === undefined)
+    .filter((one) => one.speciesId === species.id && one.splitFrom === undefined && !one.gone)
     .sort((a, b) => b.closedOn.localeCompare(a.closedOn))[0];
   const same = last && [...offered, ...set_aside].find(({ method }) => method.id === last.method.id);
   const was = last &&

@@ -6,14 +6,19 @@ import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
+import type { BatchState } from '../ledger/batchState.ts';
+import { recordGone } from '../schedule/gone.ts';
 import type { BatchView, LotView } from '../schedule/reader.ts';
 import type { Recorded } from '../schedule/record.ts';
 import { recordFinish, recordMoves, recordPlantOut, recordPotted } from '../schedule/record.ts';
 import { newId, SEEDS, towelBench, warmSince } from '../schedule/testing.ts';
+import { everySaid } from './calibration.ts';
 import { fisherExact } from './compare.ts';
 import { mostlyBy } from './hands.ts';
 import { judged, lateBy } from './judged.ts';
+import { lossesOf } from './losses.ts';
 import { outcomeOf } from './outcome.ts';
+import { lessonsOf } from './taught.ts';
 import { trialVerdict } from './trial.ts';
 
 const larch = loadHandbook().find(({ id }) => id === 'larix-occidentalis') as Species;
@@ -69,6 +74,47 @@ describe('what came of a batch', () => {
     expect(minutes).toBeGreaterThan(5);
     expect(stages.at(-1)?.was?.end).toBe(out);
     expect(lateBy(outcome)).toBe(lateBy({ stages: stages.slice(-1) }));
+  });
+});
+
+describe('what says nothing of the seed', () => {
+  const ended = (how: (batch: Batch, state: () => BatchState, on: string) => void) => {
+    const batch = onTowel(larch);
+    const on = addDays(warmSince(batch), 12);
+    count(batch, addDays(on, -4), 12);
+    how(batch, () => read(batch, larch, on).projection.state, on);
+    const outcome = outcomeOf(viewOf(batch, on), on);
+    expect(Object.values(outcome.went).reduce((sum, one) => sum + one, 0)).toBe(SEEDS);
+    return { outcome, judged: judged([outcome])[0], on };
+  };
+  test('a bag that is lost is a fate of its own: not judged, its stages no longer than it lay, nothing learned of it', () => {
+    const { outcome, judged: one, on } = ended((batch, state, day) => putAll(batch, recordGone(state(), 'thrownOut', day, newId)));
+    expect(outcome).toMatchObject({ gone: 'thrownOut', went: { bagLost: SEEDS } });
+    expect(outcome.went.neverSprouted).toBeUndefined();
+    expect(one).toMatchObject({ unjudged: 'bagLost' });
+    expect(one?.against).toBeUndefined();
+    expect(outcome.stages.every(({ was }) => !was || was.end <= on)).toBe(true);
+    expect(everySaid(judged([outcome]))).toEqual([]);
+    expect(lessonsOf([larch], { outcomes: [outcome], figures: [], tests: [] })).toEqual([]);
+    expect(lossesOf([outcome], () => larch)).toMatchObject([{ cause: 'bagLost', seeds: SEEDS }]);
+  });
+  test('seed that is held over is told once, and not judged', () => {
+    const { outcome, judged: one } = ended((batch, state, day) => {
+      putAll(batch, recordPotted(state(), 12, 1, day, newId));
+      putAll(batch, recordFinish(batch, state(), 'heldOver', situation(larch, day), day, newId));
+    });
+    expect(outcome.went).toMatchObject({ plants: 12, heldOver: SEEDS - 12 });
+    expect(outcome.went.neverSprouted ?? 0).toBe(0);
+    expect(one).toMatchObject({ unjudged: 'heldOver' });
+  });
+  test('seedlings that were thinned out are not lost in pots', () => {
+    const { outcome } = ended((batch, state, day) => {
+      putAll(batch, recordPotted(state(), 12, 2, day, newId));
+      putAll(batch, recordFinish(batch, state(), 'lost', situation(larch, day), day, newId));
+      put(batch, { id: newId(), on: day, kind: 'tended', tending: 'thin', moves: [{ from: 'potted', to: 'discarded', count: 6 }] });
+    });
+    expect(outcome.went).toMatchObject({ plants: 6, thinned: 6 });
+    expect(outcome.went.lostInPots).toBeUndefined();
   });
 });
 

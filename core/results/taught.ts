@@ -34,7 +34,8 @@ export function lessonsOf(
 ): Lesson[] {
   return printed.flatMap((one): Lesson[] => {
     const of = <T extends { speciesId: string }>(all: readonly T[]) => all.filter(({ speciesId }) => speciesId === one.id);
-    const lesson = { outcomes: of(outcomes), figures: of(figures), tests: of(tests) };
+    // A bag that was lost teaches only that bags get lost.
+    const lesson = { outcomes: of(outcomes).filter(({ gone }) => !gone), figures: of(figures), tests: of(tests) };
     return lesson.outcomes.length + lesson.tests.length > 0 ? [{ species: asNurseryHas(one, lesson.figures), ...lesson }] : [];
   });
 }

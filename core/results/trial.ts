@@ -69,8 +69,8 @@ export function trialVerdict(outcomes: readonly Outcome[], open: (batchId: Outco
     .flatMap(({ outcome }): Arm[] => {
       const { trial, went, seeds } = outcome;
       if (!trial) return [];
-      const gone = (went.tested ?? 0) + (went.givenAway ?? 0);
-      const came = (went.plants ?? 0) + (went.lostInPots ?? 0) + (went.lostSprouted ?? 0);
+      const gone = (went.tested ?? 0) + (went.givenAway ?? 0) + (went.bagLost ?? 0);
+      const came = (went.plants ?? 0) + (went.thinned ?? 0) + (went.lostInPots ?? 0) + (went.lostSprouted ?? 0);
       const mine = outcomes.filter((one) => one.trial?.id === trial.id && one.trial.arm === trial.arm);
       return [
         {

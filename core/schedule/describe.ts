@@ -95,6 +95,8 @@ function inWords(fact: Fact): string {
       return say('undone');
     case 'split':
       return say('split');
+    case 'withdrawn':
+      return say('withdrawnBackInStock');
     case 'elsewhere':
       return fact.from ? say('movedFromTo', { from: fact.from, to: fact.to }) : [say('movedAnotherPlace'), ...fromTo(fact)].join(', ');
     case 'amended':

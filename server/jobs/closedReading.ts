@@ -1,4 +1,5 @@
 import { stateOf } from '@chill/core/ledger/fold.ts';
+import { isWithdrawn } from '@chill/core/ledger/states.ts';
 import { outcomeOf } from '@chill/core/results/outcome.ts';
 import { mouldOf } from '@chill/core/schedule/mould.ts';
 import type { NurseryClock } from '../nursery/clock.ts';
@@ -68,7 +69,7 @@ export class ClosedReading {
       const views = new Map((await this.#views.of(await this.#store.batchesOf(ids))).map((view) => [view.batch.id, view]));
       for (const id of ids) {
         const view = views.get(id);
-        await this.#store.keepOutcome(id, view && outcomeOf(view, today));
+        await this.#store.keepOutcome(id, view && !isWithdrawn(view.projection.state) ? outcomeOf(view, today) : undefined);
       }
     }
   }

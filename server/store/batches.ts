@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { accept } from '@chill/core/ledger/accept.ts';
 import { bagCode } from '@chill/core/ledger/bagCode.ts';
+import type { BatchState } from '@chill/core/ledger/batchState.ts';
 import { kindOfEvent } from '@chill/core/ledger/events/index.ts';
 import { stateOf } from '@chill/core/ledger/fold.ts';
+import { isWithdrawn } from '@chill/core/ledger/states.ts';
 import { readTowelTest } from '@chill/core/lot/lotLedger.ts';
 import { goBack } from '@chill/core/treat/split.ts';
 import type { Batch, NewBatch } from '@chill/model/batch.ts';
@@ -10,7 +12,7 @@ import type { Append, LedgerEvent } from '@chill/model/event.ts';
 import { fieldProblem } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/server.ts';
 import type Database from 'better-sqlite3';
-import { type EntityManager, IsNull, Not } from 'typeorm';
+import { type EntityManager, IsNull, Like, Not } from 'typeorm';
 import { Fault } from '../door/fault.ts';
 import { bodyOf } from './body.ts';
 import { BatchRow, EventRow, KeptRow, WithdrawalRow } from './entities.ts';
@@ -27,6 +29,7 @@ export interface Moment {
 /** Appends events that were decided on a version of the batch, as core accepts them. */
 export async function appendTo(
   manager: EntityManager,
+  database: Database.Database,
   batch: Batch,
   { decidedOn, events }: Append,
   { today, now_ms, recordedAt }: Moment,
@@ -40,13 +43,46 @@ export async function appendTo(
   const verdict = accept(batch, events, today, now_ms);
   if (!verdict.ok) throw Fault.fields([fieldProblem(verdict)]);
   const added = events.map((event, i): LedgerEvent => ({ ...event, batchId: batch.id, version: decidedOn + i + 1, recordedAt }));
+  await requireSeedBack(database, batch, verdict.state);
   await manager.insert(
     EventRow,
     added.map((event) => ({ id: event.id, batchId: batch.id, version: event.version, body: JSON.stringify(event) })),
   );
   const recorded = { ...batch, events: [...batch.events, ...added] };
   await keepClosed(manager, recorded, verdict.state.closedOn);
+  await keepSeeds(manager, database, batch, verdict.state);
   return recorded;
+}
+
+/** What marks the code that a withdrawn batch had, once another has been given it. */
+const GIVEN_AGAIN = '~';
+
+/** A part of a batch is not withdrawn, its split is undone; and what was withdrawn stands again only where its seeds are still in stock and its code was given to no other. */
+async function requireSeedBack(database: Database.Database, batch: Batch, after: Readonly<BatchState>): Promise<void> {
+  if (isWithdrawn(after) && batch.from) throw Fault.field('events.0.kind', say('partIsNotWithdrawn'));
+  if (!isWithdrawn(stateOf(batch)) || isWithdrawn(after)) return;
+  if (batch.code.includes(GIVEN_AGAIN)) throw Fault.field('events.0.reverses', say('codeGivenAgain'));
+  const unassigned = findLot(database, batch.lotId)?.unassigned ?? 0;
+  if (unassigned < batch.plan.seeds) throw Fault.field('events.0.reverses', say('seedTakenSince', { unassigned, seeds: batch.plan.seeds }));
+}
+
+/** Notes how many seeds of its lot a batch holds: none once it is withdrawn. */
+async function keepSeeds(manager: EntityManager, database: Database.Database, batch: Batch, after: Readonly<BatchState>): Promise<void> {
+  const [was, is] = [isWithdrawn(stateOf(batch)), isWithdrawn(after)];
+  if (was === is) return;
+  await manager.update(BatchRow, { id: batch.id }, { seeds: is ? 0 : batch.plan.seeds });
+  if (is) await manager.delete(KeptRow, { batchId: batch.id });
+  noteDrawer(database, batch.lotId);
+}
+
+/** The code of the batch that was withdrawn first and holds it still, which is marked as given again. */
+async function freedCode(manager: EntityManager): Promise<string | undefined> {
+  const row = await manager.findOne(BatchRow, { where: { seeds: 0, code: Not(Like(`%${GIVEN_AGAIN}%`)) }, order: { closedOn: 'ASC' } });
+  if (!row) return undefined;
+  const times = await manager.countBy(BatchRow, { code: Like(`${row.code}${GIVEN_AGAIN}%`) });
+  const code = `${row.code}${GIVEN_AGAIN}${times + 1}`;
+  await manager.update(BatchRow, { id: row.id }, { code, body: JSON.stringify({ ...bodyOf<Omit<Batch, 'events'>>(row), code }) });
+  return row.code;
 }
 
 /** Notes whether a batch is closed, and what it then leaves to be known; opened again, it is read like any other. */
@@ -78,7 +114,13 @@ export function haveEnded(batch: Batch, events: Append['events']): boolean {
 }
 
 /** Where a split is undone, the batch that it made gives its seeds back and is closed, in the same transaction. */
-export async function undoSplits(manager: EntityManager, batch: Batch, events: Append['events'], moment: Moment): Promise<void> {
+export async function undoSplits(
+  manager: EntityManager,
+  database: Database.Database,
+  batch: Batch,
+  events: Append['events'],
+  moment: Moment,
+): Promise<void> {
   for (const [i, event] of events.entries()) {
     const undone = event.kind === 'reversed' ? batch.events.find(({ id }) => id === event.reverses) : undefined;
     const twice = undone?.kind === 'reversed' ? batch.events.find(({ id }) => id === undone.reverses) : undefined;
@@ -88,7 +130,7 @@ export async function undoSplits(manager: EntityManager, batch: Batch, events: A
     const part = await requireBatch(manager, made);
     const back = goBack(part, moment.today, randomUUID);
     if (!back) throw Fault.field(`events.${i}.reverses`, say('hasEntriesOwnAlreadyUndo', { code: part.code }));
-    await appendTo(manager, part, { decidedOn: part.events.length, events: back }, moment);
+    await appendTo(manager, database, part, { decidedOn: part.events.length, events: back }, moment);
   }
 }
 
@@ -223,7 +265,8 @@ export async function addBatch(
 
 /** Writes a batch down under the next bag code. */
 export async function insertBatch(manager: EntityManager, batch: NewBatch, speciesId: string): Promise<Batch> {
-  const made = { ...batch, code: bagCode((await manager.count(BatchRow)) + (await manager.count(WithdrawalRow))), speciesId };
+  const code = (await freedCode(manager)) ?? bagCode((await manager.count(BatchRow)) + (await manager.count(WithdrawalRow)));
+  const made = { ...batch, code, speciesId };
   await writeBatch(manager, made);
   return { ...made, events: [] };
 }

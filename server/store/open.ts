@@ -17,6 +17,7 @@ import { Promises1760000000007 } from './migrations/0007-promises.ts';
 import { SeasonPlans1760000000008 } from './migrations/0008-season-plans.ts';
 import { Withdrawals1760000000009 } from './migrations/0009-withdrawals.ts';
 import { Outcomes1760000000010 } from './migrations/0010-outcomes.ts';
+import { Fates1760000000011 } from './migrations/0011-fates.ts';
 import { rawDatabase } from './raw.ts';
 import { asUnusable, Unusable } from './unusable.ts';
 
@@ -31,6 +32,7 @@ const MIGRATIONS = [
   SeasonPlans1760000000008,
   Withdrawals1760000000009,
   Outcomes1760000000010,
+  Fates1760000000011,
 ];
 
 /** A database that this process has for itself. */

@@ -1,3 +1,5 @@
+import { stateOf } from '@chill/core/ledger/fold.ts';
+import { isWithdrawn } from '@chill/core/ledger/states.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { NewSeason, SeasonPlan } from '@chill/model/seasonPlan.ts';
 import { say } from '@chill/words/server.ts';
@@ -128,14 +130,15 @@ async function withdrawBatches(
   field: string,
 ): Promise<Replaced['batches']> {
   const batches = await Promise.all(ids.map((id) => requireBatch(manager, id)));
-  const begun = batches.filter(({ events }) => events.length > 0);
+  const planned = batches.filter((batch) => !isWithdrawn(stateOf(batch)));
+  const begun = planned.filter(({ events }) => events.length > 0);
   if (begun.length > 0) throw Fault.field(field, say('seasonBatchesHaveEntries', { codes: begun.map(({ code }) => code).join(', ') }));
-  for (const { id, code, lotId } of batches) {
+  for (const { id, code, lotId } of planned) {
     await manager.delete(BatchRow, { id });
     await manager.insert(WithdrawalRow, { code });
     noteDrawer(database, lotId);
   }
-  return batches.map(({ events: _none, ...made }) => made);
+  return planned.map(({ events: _none, ...made }) => made);
 }
 
 /** Every season in the order in which they were accepted. */

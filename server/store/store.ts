@@ -340,7 +340,7 @@ export class Store {
     return this.#read((_manager, database) =>
       this.#tag(
         database,
-        'SELECT (SELECT sum(version) FROM lot), (SELECT count(*) FROM lot), (SELECT max(seq) FROM lot_event), (SELECT count(*) FROM batch), (SELECT count(*) FROM withdrawal), (SELECT count(*) FROM kept), (SELECT max(rowid) FROM kept)',
+        'SELECT (SELECT sum(version) FROM lot), (SELECT count(*) FROM lot), (SELECT max(seq) FROM lot_event), (SELECT count(*) FROM batch), (SELECT sum(seeds) FROM batch), (SELECT count(*) FROM withdrawal), (SELECT count(*) FROM kept), (SELECT max(rowid) FROM kept)',
         since,
       ),
     );
@@ -368,26 +368,26 @@ export class Store {
    * are refused with what came between.
    */
   append(batchId: string, append: Append, moment: Moment): Promise<Batch> {
-    return this.#write(async (manager) => {
+    return this.#write(async (manager, database) => {
       const batch = await requireBatch(manager, batchId);
       // A timer rings on two phones and is ended on both: the second has nothing to add.
       if ((await areKnown(manager, batch, append.events)) || haveEnded(batch, append.events)) return batch;
       if (append.events.some(({ kind }) => kind === 'split')) throw Fault.field('events', say('splitMakesBatchTooSend'));
       await requirePromises(manager, batch.speciesId, append.events);
-      await undoSplits(manager, batch, append.events, moment);
-      return appendTo(manager, batch, append, moment);
+      await undoSplits(manager, database, batch, append.events, moment);
+      return appendTo(manager, database, batch, append, moment);
     });
   }
 
   /** Splits a batch: its event and the batch that its seeds become, both or neither. Sending the same again is harmless. */
   split(batchId: string, { decidedOn, event, batch: part }: Split, moment: Moment): Promise<Batch[]> {
-    return this.#write(async (manager) => {
+    return this.#write(async (manager, database) => {
       const batch = await requireBatch(manager, batchId);
       if (await areKnown(manager, batch, [event])) return [batch, await requireBatch(manager, part.id)];
       if (part.from?.batchId !== batchId) throw Fault.field('batch.from', say('splitFromAnotherBatchThan'));
       if (part.lotId !== batch.lotId) throw Fault.field('batch.lotId', say('partSameLotWhole'));
       if (await manager.existsBy(BatchRow, { id: part.id })) throw Fault.field('batch.id', say('idNamesAnotherBatchAlready'));
-      const whole = await appendTo(manager, batch, { decidedOn, events: [event] }, moment);
+      const whole = await appendTo(manager, database, batch, { decidedOn, events: [event] }, moment);
       return [whole, await insertBatch(manager, part, batch.speciesId)];
     });
   }

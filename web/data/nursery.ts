@@ -173,7 +173,7 @@ function takeIn(saved: Batch): void {
     // An answer that was on its way when this arrived is thrown away: where it was the first, or held one that is opened again, it is asked for once more.
     revalidate: (all?: Batch[]) => splitUndone || !all?.some(({ id }) => id === saved.id),
   });
-  if (last?.kind === 'closed' || last?.kind === 'reversed' || last?.kind === 'stageFinished')
+  if (last?.kind === 'closed' || last?.kind === 'withdrawn' || last?.kind === 'reversed' || last?.kind === 'stageFinished')
     void Promise.all([mutate('/api/past'), mutate('/api/lots'), mutate('/api/results'), mutate('/api/learned')]);
 }
 

@@ -20,6 +20,7 @@ const FILL: Record<SeedState, string> = {
   discarded: 'hatch',
   givenAway: 'dots',
   movedOn: 'dots',
+  returned: 'dots',
 };
 
 /** Every seed of a batch in one bar, and the same in words. */

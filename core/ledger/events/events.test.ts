@@ -28,6 +28,7 @@ const ONE_OF_EACH: { [K in NewEvent['kind']]: object } = {
   watered: { kind: 'watered', mL: 20 },
   carried: { kind: 'carried', placeId: id(91) },
   noted: { kind: 'noted', note: 'by the window' },
+  withdrawn: { kind: 'withdrawn' },
   closed: { kind: 'closed' },
   amended: {
     kind: 'amended',
@@ -59,6 +60,7 @@ const ONE_OF_EACH: { [K in NewEvent['kind']]: object } = {
 /** What has to be there before. */
 const BEFORE: Partial<Record<NewEvent['kind'], object[]>> = {
   stageStarted: [],
+  withdrawn: [],
   timerEnded: [begun, ONE_OF_EACH.timerStarted],
   waterRead: [begun, ONE_OF_EACH.poured],
 };

@@ -25,6 +25,7 @@ import { waited } from './waited.ts';
 import { watered } from './watered.ts';
 import { waterRead } from './waterRead.ts';
 import { weighedDry } from './weighedDry.ts';
+import { withdrawn } from './withdrawn.ts';
 
 const EVENTS: { [K in NewEvent['kind']]: EventKind<K> } = {
   stageStarted,
@@ -39,6 +40,7 @@ const EVENTS: { [K in NewEvent['kind']]: EventKind<K> } = {
   carried,
   noted,
   closed,
+  withdrawn,
   amended,
   cutOpen,
   timerStarted,

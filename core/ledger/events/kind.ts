@@ -39,7 +39,7 @@ export type Fact =
   | { did: 'damp'; damp: 'dry' | 'right' | 'wet' }
   | { did: 'mould'; mould: 'none' | 'few' | 'spreading' }
   | { did: 'seeds'; to: SeedState; count: number }
-  | { did: 'fresh' | 'undone' | 'split' }
+  | { did: 'fresh' | 'undone' | 'split' | 'withdrawn' }
   | { did: 'elsewhere'; from?: string; to?: string }
   | { did: 'closed'; why?: WhyGone }
   | { did: 'waits'; until: PlainDate; on: PlainDate }

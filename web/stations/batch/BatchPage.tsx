@@ -2,7 +2,7 @@ import { shortDate } from '@chill/core/calendar/dates.ts';
 import { mediumOf, STAGES } from '@chill/core/kinds/stages.ts';
 import { likelyCodes, parseBagCode } from '@chill/core/ledger/bagCode.ts';
 import { decidedNext } from '@chill/core/ledger/planInForce.ts';
-import { countIn } from '@chill/core/ledger/states.ts';
+import { countIn, isBegun } from '@chill/core/ledger/states.ts';
 import { unitsFor } from '@chill/core/mix/laying.ts';
 import { isCorrectable } from '@chill/core/schedule/correct.ts';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
@@ -42,6 +42,7 @@ import { GoneBag } from './GoneBag.tsx';
 import { OtherCounts } from './OtherCounts.tsx';
 import { SproutChart } from './SproutChart.tsx';
 import { TakeOutDay } from './TakeOutDay.tsx';
+import { Withdraw } from './Withdraw.tsx';
 
 /** One batch: its thread, what to do next and why, every seed accounted for, and everything that happened. */
 export default function BatchPage() {
@@ -189,7 +190,7 @@ export default function BatchPage() {
             </div>
             {!state.closedOn && <OtherCounts view={view} />}
             {state.underWay && !state.closedOn && <CarryTo view={view} />}
-            {!state.closedOn && <GoneBag view={view} />}
+            {!state.closedOn && (isBegun(state) || batch.from ? <GoneBag view={view} /> : <Withdraw view={view} />)}
             <AfterAll view={view} />
           </section>
           <section className="mt-6 flex items-end gap-4">

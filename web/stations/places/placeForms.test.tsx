@@ -140,6 +140,8 @@ describe('a place', () => {
     const { user, closed } = changing();
     expect(screen.queryByRole('radiogroup', { name: 'Light' })).toBeNull();
     await user.selectOptions(screen.getByRole('combobox', { name: /^Kind/ }), 'mat');
+    await user.clear(field(/temperature/i));
+    await user.type(field(/temperature/i), '24');
     await user.click(screen.getByRole('radio', { name: 'dark' }));
     await user.click(press('Save'));
     await waitFor(closed);

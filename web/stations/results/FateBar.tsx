@@ -7,6 +7,7 @@ import { BarPatterns } from '../../kit/BarPatterns.tsx';
 /** What became of seeds, as it is called. */
 export const FATE_NAMES = worded(say, {
   plants: 'plantsFate',
+  thinned: 'thinnedFate',
   lostInPots: 'lostInPotsFate',
   lostSprouted: 'lostSproutedFate',
   neverSprouted: 'neverSproutedFate',
@@ -14,6 +15,8 @@ export const FATE_NAMES = worded(say, {
   broken: 'brokenFate',
   floatedOff: 'floatedOffFate',
   tested: 'testedFate',
+  heldOver: 'heldOverFate',
+  bagLost: 'bagLostFate',
   givenAway: 'givenAwayFate',
   movedOn: 'movedOnFate',
 });
@@ -22,6 +25,7 @@ const ink = (percent: number) => `color-mix(in oklab, var(--color-ink) ${percent
 /** The nearer to a plant, the deeper the ink; mould is the alarm; what was used or went elsewhere is hatched or dotted. */
 const FILL: Record<Fate, string> = {
   ...{ plants: 'var(--color-ink)', lostInPots: ink(52), lostSprouted: ink(34), neverSprouted: ink(14), mouldy: 'var(--color-alarm)' },
+  ...{ thinned: 'dots', heldOver: 'dots', bagLost: 'hatch' },
   ...{ broken: 'hatch', floatedOff: 'hatch', tested: 'hatch', givenAway: 'dots', movedOn: 'dots' },
 };
 

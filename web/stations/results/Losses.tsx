@@ -16,6 +16,7 @@ const CAUSES = worded(say, {
   afterSprouting: 'causeAfterSprouting',
   pots: 'causePots',
   broken: 'causeBroken',
+  bagLost: 'causeBagLost',
 });
 
 /** So many losses are told. */

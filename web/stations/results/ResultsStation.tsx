@@ -1,9 +1,10 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { mostlyBy } from '@chill/core/results/hands.ts';
-import { type Judged, lateBy, yearOfResult } from '@chill/core/results/judged.ts';
+import { type Elsewhere, type Judged, lateBy, yearOfResult } from '@chill/core/results/judged.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import { say } from '@chill/words/results.ts';
 import { shown } from '@chill/words/subject.ts';
+import { worded } from '@chill/words/tables.ts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
@@ -158,7 +159,15 @@ function groupSaid(group: readonly Judged[]): string {
   });
 }
 
-function ClosedLine({ one: { outcome, plants, against, codes }, name }: { one: Judged; name: string }) {
+/** Why what came of a batch is not held against what was promised. */
+const UNJUDGED: Record<Elsewhere, string> = worded(say, {
+  movedOn: 'partsOpen',
+  heldOver: 'unjudgedHeldOver',
+  bagLost: 'unjudgedBagLost',
+  givenAway: 'unjudgedGivenAway',
+});
+
+function ClosedLine({ one: { outcome, plants, against, unjudged, codes }, name }: { one: Judged; name: string }) {
   const { today } = useNursery();
   const { low, high } = outcome.promised;
   return (
@@ -192,7 +201,7 @@ function ClosedLine({ one: { outcome, plants, against, codes }, name }: { one: J
             {say('promised', { low, high })}
           </span>
           <span className="block text-[0.92rem] text-ink2">
-            {against === 'below' ? say('below') : against === 'above' ? say('above') : against ? '' : say('partsOpen')}{' '}
+            {unjudged ? UNJUDGED[unjudged] : against === 'below' ? say('below') : against === 'above' ? say('above') : ''}{' '}
             {lateSaid(lateBy(outcome))}
           </span>
         </span>

@@ -1,4 +1,5 @@
 import { daysBetween } from '@chill/core/calendar/dates.ts';
+import { isWithdrawn } from '@chill/core/ledger/states.ts';
 import { lateBy } from '@chill/core/results/judged.ts';
 import { outcomeOf } from '@chill/core/results/outcome.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
@@ -15,7 +16,7 @@ export function WhatCame({ view }: { view: BatchView }) {
   const [open, setOpen] = useState(false);
   const outcome = useMemo(() => outcomeOf(view, today), [view, today]);
   const { sprouting, went, seeds, promised } = outcome;
-  if (view.batch.purpose === 'test') return null;
+  if (view.batch.purpose === 'test' || isWithdrawn(view.projection.state)) return null;
   return (
     <>
       {view.projection.state.closedOn && (

@@ -76,5 +76,6 @@ export const say = subject('kit', {
   yourOwnNursery: 'To your own nursery',
   seedAtDepth: 'A sprouted seed, root down, {{from}} to {{to}} mm deep',
   enterRecords: 'Enter records it',
-  countedToday: 'counted today',
+  doneToday: 'Today: {{did}}',
+  noneNew: 'looked at, none new',
 });

@@ -1,6 +1,11 @@
 import { subject } from './subject.ts';
 
 export const say = subject('round', {
+  somebodyWasThere: 'somebody recorded this bag meanwhile: {{did}}.',
+  somethingElse: 'something else',
+  youHadSaid: 'You had: {{said}}.',
+  recordToo: 'Record mine too',
+  forgetSaid: 'Discard mine',
   above: 'above',
   addLot: 'Add a lot',
   allDone: 'All {{done}} done.',

@@ -1,4 +1,5 @@
 import { STAGES } from '@chill/core/kinds/stages.ts';
+import { countIn } from '@chill/core/ledger/states.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import type { BatchView, NurseryView } from './nursery.ts';
 
@@ -16,23 +17,41 @@ export function stationOf({ batch, projection }: Pick<BatchView, 'batch' | 'proj
   return kind ? STAGES[kind].station : 'pots';
 }
 
+/** Every station at which a batch is to be found: while the rest of it is elsewhere, what is potted is in Pots all the same. */
+export function stationsOf(view: Pick<BatchView, 'batch' | 'projection'>): Station[] {
+  const own = stationOf(view);
+  const { counts, closedOn } = view.projection.state;
+  const potted = own !== 'pots' && !closedOn && countIn(counts, IN_POTS) > 0;
+  return potted ? [own, 'pots'] : [own];
+}
+
+const IN_POTS = ['potted', 'established'] as const;
+
+/** The station at which something is done: what is done for seedlings in Pots, everything else where its batch is. */
+function stationFor({ tending, kind }: Task, at: readonly Station[]): Station {
+  const forPots = tending !== undefined || kind === 'plantOut';
+  return (forPots && at.includes('pots') ? 'pots' : at[0]) as Station;
+}
+
 /** What is due today at a batch. */
 export function dueToday(view: BatchView, today: string): Task[] {
   return view.tasks.filter((task) => task.due <= today);
 }
 
-/** How many are at each station, and how many of them want something today. */
+/** How many batches are at each station, and how many things are due there today. */
 export function tally(view: NurseryView): Record<Station, { count: number; due: number }> {
   const result = Object.fromEntries(STATIONS.map((station) => [station, { count: 0, due: 0 }])) as Record<
     Station,
     { count: number; due: number }
   >;
   for (const batch of view.batches) {
-    const station = result[stationOf(batch)];
-    const due = dueToday(batch, view.today).length;
-    station.count += 1;
-    station.due += due > 0 ? 1 : 0;
-    result.round.due += due;
+    const at = stationsOf(batch);
+    for (const station of at) result[station].count += 1;
+    // The round is the sum of what is due at all of them.
+    for (const task of dueToday(batch, view.today)) {
+      result[stationFor(task, at)].due += 1;
+      result.round.due += 1;
+    }
   }
   result.seeds.count = view.lots.length;
   result.results.count = view.closed;

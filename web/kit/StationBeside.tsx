@@ -1,6 +1,6 @@
 import { type ComponentProps, type ReactNode, useState } from 'react';
 import { type BatchView, useNursery } from '../data/nursery.ts';
-import { stationOf } from '../data/stations.ts';
+import { stationsOf } from '../data/stations.ts';
 import { StationList } from './StationList.tsx';
 import { useDesk } from './useDesk.ts';
 
@@ -28,7 +28,7 @@ export function StationBeside({
   const { batches } = useNursery();
   const desk = useDesk();
   const [picked, pick] = useState<string>();
-  const here = batches.filter((view) => stationOf(view) === list.station && shows(view));
+  const here = batches.filter((view) => stationsOf(view).includes(list.station) && shows(view));
   const dueOn = ({ tasks }: BatchView) => tasks[0]?.due ?? '9999';
   const first = [...here].sort((a, b) => dueOn(a).localeCompare(dueOn(b)))[0];
   const shown = here.find(({ batch }) => batch.id === picked) ?? (desk ? first : undefined);

@@ -1,7 +1,7 @@
 import { say } from '@chill/words/listTools.ts';
 import type { ReactNode } from 'react';
 import { type BatchView, useNursery } from '../data/nursery.ts';
-import { type Station, stationOf } from '../data/stations.ts';
+import { type Station, stationsOf } from '../data/stations.ts';
 import { BatchLine } from '../stations/batch/BatchLine.tsx';
 import { inOrder } from './grouped.ts';
 import { hasWords, ListTools, useListChoice } from './ListTools.tsx';
@@ -40,7 +40,7 @@ export function StationList({
 }) {
   const { batches, places } = useNursery();
   const [choice, change] = useListChoice();
-  const here = batches.filter((view) => stationOf(view) === station);
+  const here = batches.filter((view) => stationsOf(view).includes(station));
   const placeNames = new Map(places.map(({ id, name }) => [id, name]));
   const placeOf = ({ projection: { state } }: BatchView) => placeNames.get(state.stages[state.stage]?.placeId ?? '') ?? say('noPlace');
   const nameOf = ({ species }: BatchView) => species.common[0] ?? species.scientific;

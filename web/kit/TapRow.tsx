@@ -1,3 +1,5 @@
+import { describeEvent } from '@chill/core/schedule/describe.ts';
+import type { LedgerEvent } from '@chill/model/event.ts';
 import { say } from '@chill/words/kit.ts';
 import { type CSSProperties, type ReactNode, useId, useRef, useState } from 'react';
 import { type BatchView, useNursery } from '../data/nursery.ts';
@@ -5,6 +7,10 @@ import { focusSoon, isField, moveOn, rowAfter } from './rows.ts';
 import { Tag } from './Tag.tsx';
 import { UndoButton } from './UndoButton.tsx';
 import { stageZone, ZONE_COLOUR } from './zones.ts';
+
+/** What is done at a row, and so many of today's are told, the newest first. */
+const COUNTED: ReadonlySet<LedgerEvent['kind']> = new Set(['checked', 'seedsMoved', 'tended']);
+const SAID_MOST = 3;
 
 /** A count that is said with one tap. */
 interface Tap {
@@ -58,12 +64,11 @@ export function TapRow({
   const id = useId();
   const stage = stages[Math.min(state.stage, stages.length - 1)];
   const zone = { '--zone': ZONE_COLOUR[stage ? stageZone(stage) : 'cool'] } as CSSProperties;
-  const said = batch.events.findLast(
-    (event) =>
-      event.on === today &&
-      (event.kind === 'checked' || (event.kind === 'tended' && event.tending === 'water')) &&
-      state.inForce.has(event.id),
-  );
+  // Each act of today by itself: a count and the potting after it are two, and are taken back one by one.
+  const said = batch.events
+    .filter((event) => event.on === today && COUNTED.has(event.kind) && state.inForce.has(event.id))
+    .slice(-SAID_MOST)
+    .reverse();
   const opens = { 'aria-expanded': open, 'aria-controls': id, onClick: () => setOpen(!open) };
 
   const count = (many: number) => {
@@ -134,11 +139,12 @@ export function TapRow({
         </p>
       )}
       <div className="flex flex-wrap items-center gap-x-6">{children}</div>
-      {said && put && (
-        <p data-undo className="flex items-center justify-end text-[0.92rem] text-ink2">
-          {say('countedToday')} <UndoButton view={view} events={[said]} />
-        </p>
-      )}
+      {put &&
+        said.map((event) => (
+          <p key={event.id} data-undo className="flex items-center justify-end text-[0.92rem] text-ink2">
+            {say('doneToday', { did: describeEvent(event, batch) || say('noneNew') })} <UndoButton view={view} events={[event]} />
+          </p>
+        ))}
       <div id={id} hidden={!open} className="mt-2">
         {open && more}
       </div>

@@ -36,12 +36,23 @@ let caretLeft = Number.POSITIVE_INFINITY;
 /** The log line: typed or dictated, for one bag or several, shown as what it will do, then applied. */
 export default function LogLineDialog({ close }: { close: () => void }) {
   const nursery = useNursery();
-  const [line, setLine] = useStored('chill.draft.line', '');
+  const [line, keepLine] = useStored('chill.draft.line', '');
+  // What was left by Esc is cancelled; it can be brought back, and is never typed on to unseen.
+  const [left, keepLeft] = useStored('chill.draft.lineLeft', '');
   const [done, setDone] = useState<{ id: string; text: string }[]>([]);
   const previews = useMemo(() => (line.trim() === '' ? [] : previewsOf(line, nursery)), [line, nursery]);
   const ready = previews.flatMap((preview) => ('events' in preview ? [preview] : []));
   const isReady = ready.length > 0 && ready.length === previews.length;
-  const { record, problem } = useRecord();
+  const { record, problem, refuse } = useRecord();
+  const setLine = (text: string) => {
+    refuse(undefined);
+    keepLine(text);
+  };
+  const leave = () => {
+    if (line.trim() !== '') keepLeft(line);
+    keepLine('');
+    close();
+  };
 
   const apply = () => {
     if (!isReady) return;
@@ -51,16 +62,17 @@ export default function LogLineDialog({ close }: { close: () => void }) {
       setDone((before) => [{ id: events[0]?.id ?? text, text }, ...before].slice(0, 5));
     }
     setLine('');
+    keepLeft('');
   };
 
   return (
-    <Dialog open onClose={close} className="relative z-40">
+    <Dialog open onClose={leave} className="relative z-40">
       <div className="fixed inset-0 bg-ink/40" aria-hidden="true" />
       <div className="fixed inset-x-0 top-0 flex justify-center">
         <DialogPanel className="max-h-dvh w-full max-w-3xl overflow-y-auto border-b border-line bg-sheet px-5 py-4 shadow-xl desk:mt-20 desk:border">
           <div className="flex items-baseline justify-between">
             <DialogTitle className="text-[1.06rem] font-semibold">{say('quickEntry')}</DialogTitle>
-            <button type="button" className="quiet" onClick={close}>
+            <button type="button" className="quiet" onClick={leave}>
               {say('close')}
             </button>
           </div>
@@ -71,6 +83,18 @@ export default function LogLineDialog({ close }: { close: () => void }) {
             }}
           >
             <LineInput line={line} change={setLine} bags={bagsOf(nursery)} />
+            {line === '' && left !== '' && (
+              <button
+                type="button"
+                className="quiet max-w-full truncate text-[0.95rem]"
+                onClick={() => {
+                  setLine(left);
+                  keepLeft('');
+                }}
+              >
+                {say('bringBack', { line: left })}
+              </button>
+            )}
             <div id="log-preview" aria-live="polite" className="mt-3 min-h-28 space-y-3">
               {previews.length === 0 && <Help />}
               {previews.map((preview) =>

@@ -8,6 +8,7 @@ const larch = lotOf('larix-occidentalis');
 const inTheCold = (code: string, ...said: object[]) => ({
   ...batchOf(larch, 'towel-in-fridge', ...upTo(larch, 'towel-in-fridge', 'coldMoist'), ...said),
   code,
+  id: `batch ${code}`,
 });
 const round = (nursery = nurseryWith(larch, [inTheCold('7QK'), inTheCold('W3X')], '2026-11-05')) => show(nursery, () => <RoundStation />);
 const stop = (name: RegExp) => within(screen.getByRole('heading', { level: 2, name }).closest('section') as HTMLElement);
@@ -34,6 +35,20 @@ describe('the round', () => {
     const before = recorded().length;
     await user.click(stop(/^Fridge/).getAllByRole('button', { name: /as usual/i })[1] as HTMLElement);
     expect(recorded().slice(before)).toMatchObject([{ kind: 'checked', damp: 'right', mould: 'none' }]);
+  });
+
+  test('keeps what was half said when another device records the bag, and says so; a count that changes under it is taken as it is now', async () => {
+    const { user, unmount } = round();
+    await user.click(stop(/^Fridge/).getAllByRole('button', { name: /^no roots/ })[0] as HTMLElement);
+    unmount();
+    const others = { kind: 'checked', damp: 'right', mould: 'none', moves: [], on: '2026-11-05', by: 'Tomas' };
+    round(nurseryWith(larch, [inTheCold('7QK', others), inTheCold('W3X')], '2026-11-05'));
+    const said = screen.getByText(/somebody recorded this bag meanwhile/).closest('[role=alert]') as HTMLElement;
+    expect(said.textContent).toMatch(/7QK.*Tomas.*You had: .*1 germinated/);
+    const before = recorded().length;
+    await user.click(within(said).getByRole('button', { name: 'Record mine too' }));
+    expect(recorded().slice(before)).toMatchObject([{ kind: 'checked', moves: [{ to: 'sprouted', count: 1 }] }]);
+    expect(screen.queryByText(/somebody recorded this bag/)).toBeNull();
   });
 
   test('writes down whose hands it was, of those who are named; nobody is asked where nobody is', async () => {

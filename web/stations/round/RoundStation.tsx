@@ -22,6 +22,7 @@ import { BatchGlance } from '../batch/BatchGlance.tsx';
 import { Alarms } from './Alarms.tsx';
 import { AnswerForm } from './AnswerRow.tsx';
 import { keyed, type Typing } from './keys.ts';
+import { LeftOver } from './LeftOver.tsx';
 import { comingUp, describeGesture, type RoundLine, type RoundStop, roundStops } from './roundList.ts';
 import { useAnswer } from './useAnswer.ts';
 
@@ -62,6 +63,7 @@ export function RoundStation() {
           )}
         </p>
         <Alarms />
+        <LeftOver />
         {stops.map((stop) => (
           <Stop key={stop.place?.id ?? 'nowhere'} stop={stop} picked={shown?.batch.id} pick={setPicked} sights={sights} />
         ))}

@@ -3,7 +3,7 @@ import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
 import { describe, expect, test } from '@jest/globals';
 import type { BatchView, NurseryView } from '../../data/nursery.ts';
-import { stationOf, tally } from '../../data/stations.ts';
+import { stationOf, stationsOf, tally } from '../../data/stations.ts';
 import { comingUp, gesturesOn, roundStops } from './roundList.ts';
 
 const TODAY = '2027-02-16';
@@ -29,16 +29,20 @@ function event(on: string, recordedAt: string, part: object = { kind: 'checked',
 /** A batch as far as lists look at it. */
 function view(
   code: string,
-  part: { tasks?: Task[]; events?: LedgerEvent[]; kind?: string; stage?: number; underWay?: boolean; closedOn?: string },
+  part: { tasks?: Task[]; events?: LedgerEvent[]; kind?: string; stage?: number; underWay?: boolean; closedOn?: string; counts?: object },
 ): BatchView {
-  const { tasks = [], events = [], kind = 'coldMoist', stage = 1, underWay = true, closedOn } = part;
+  const { tasks = [], events = [], kind = 'coldMoist', stage = 1, underWay = true, closedOn, counts = {} } = part;
+  const all = { waiting: 10, potted: 0, established: 0, ...counts };
   const undone = new Set(events.flatMap((one) => (one.kind === 'reversed' ? [one.reverses] : [])));
   const inForce = new Set(events.map((one) => one.id).filter((id) => !undone.has(id)));
   const stages = [{ placeId: 'bench' }, { placeId: 'fridge' }];
   return {
     batch: { id: code, code, events, plan: { stages: [] } },
     tasks: tasks.map((task) => ({ ...task, batchId: code })),
-    projection: { state: { stage, underWay, inForce, stages, ...(closedOn && { closedOn }) }, stages: [{ kind: 'soak' }, { kind }] },
+    projection: {
+      state: { counts: all, stage, underWay, inForce, stages, ...(closedOn && { closedOn }) },
+      stages: [{ kind: 'soak' }, { kind }],
+    },
   } as unknown as BatchView;
 }
 
@@ -125,12 +129,20 @@ describe('the stations of the run', () => {
     expect(stationOf(view('A2C', part))).toBe(station);
   });
 
-  test('count each batch once, a batch with two things due as one, and the round every thing', () => {
+  test('count each batch once and everything due where it is done; the round is their sum', () => {
     const busy = view('A2C', { tasks: [due('check', TODAY), due('lift', TODAY)] });
     const idle = view('B2C', { tasks: [due('check', '2027-03-01')] });
     const counts = tally(nursery(busy, idle));
-    expect(counts.cold).toEqual({ count: 2, due: 1 });
+    expect(counts.cold).toEqual({ count: 2, due: 2 });
     expect(counts.round.due).toBe(2);
     expect(counts.seeds.count).toBe(2);
+  });
+
+  test('what is potted is in Pots while the rest still sprouts, and is watered there', () => {
+    const water = { ...due('tend', TODAY), tending: 'water' as const };
+    const half = view('A2C', { kind: 'warmTowel', counts: { potted: 61 }, tasks: [due('check', TODAY), water] });
+    expect(stationsOf(half)).toEqual(['warm', 'pots']);
+    const counts = tally(nursery(half));
+    expect([counts.warm, counts.pots, counts.round.due]).toEqual([{ count: 1, due: 1 }, { count: 1, due: 1 }, 2]);
   });
 });

@@ -56,6 +56,19 @@ describe('the quick entry', () => {
     expect((line() as HTMLInputElement).selectionStart).toBe(5);
   });
 
+  test('cancelled by Esc is not typed on to, and can be brought back', async () => {
+    let closed = 0;
+    const entry = () => show(nurseryWith(larch, [inTheCold()]), () => <LogLineDialog close={() => closed++} />);
+    const { user, unmount } = entry();
+    await user.type(line(), '7QK potted{Escape}');
+    expect(closed).toBe(1);
+    unmount();
+    entry();
+    expect((line() as HTMLInputElement).value).toBe('');
+    await user.click(press(/^Bring back/));
+    expect((line() as HTMLInputElement).value).toBe('7QK potted');
+  });
+
   test.each([
     ['7QK purple', '“purple” was not understood'],
     ['7QK 90 mould', 'can’t become mouldy'],

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { newId } from '../../data/newId.ts';
 import { nowMs } from '../../data/now.ts';
 import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';
+import { keepSaid, useSaid } from '../../data/said.ts';
 import { useRecord } from '../../data/useRecord.ts';
 
 /** An answer to one task as it is given: what is said so far, and what recording it does. */
@@ -32,7 +33,9 @@ export function useAnswer(view: BatchView, task: Task): Answering {
   const situation = situationOf(nursery, view.species, view.lot);
   const water = task.kind === 'water' ? topUpFor({ batch, projection, situation, index: task.stage }) : 0;
   const usual = usualAnswer(task, state, water);
-  const [answer, setAnswer] = useState<Answer>(usual);
+  // What was said is kept, and laid over what is usual now: others may record meanwhile.
+  const said = useSaid(task);
+  const answer: Answer = { ...usual, ...said };
   const [asked, ask] = useState<string>();
   const { record, problem } = useRecord();
   const save = () => {
@@ -41,13 +44,13 @@ export function useAnswer(view: BatchView, task: Task): Answering {
     if (soon !== undefined) return false;
     const answered = recordAnswer(task, task.check === 'damp' ? answer : { ...answer, damp: undefined }, batch, state, situation, newId);
     const taken = record(batch, answered);
-    if (taken) setAnswer(usual);
+    if (taken) keepSaid(task, undefined);
     return taken;
   };
   return {
     ...{ view, task, answer, asked, problem, save },
     changed: JSON.stringify(answer) !== JSON.stringify(usual),
-    set: (part) => setAnswer({ ...answer, ...part }),
+    set: (part) => keepSaid(task, { ...said, ...part }, batch.events.length),
     cancel: () => ask(undefined),
   };
 }

@@ -38,7 +38,9 @@ function loggerFile(): string {
 }
 
 async function choose(page: Page, name: string, content: string | Buffer): Promise<void> {
-  await page.getByLabel(/^(Import a file|Another file)$/).setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) });
+  const open = page.getByRole('button', { name: 'Cancel' });
+  if (await open.isVisible()) await open.click();
+  await page.getByLabel('Import a file').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) });
 }
 
 test.use({ data: 'demo' });
@@ -214,9 +216,9 @@ test('daily records make the months of the year outdoors, and the readings of th
   await expect(page.getByText(/a row for each element/)).toBeVisible();
   await expect(page.getByRole('radio', { name: 'tenths of °C' })).toBeChecked();
   await grower.press(grower.button('Import as shown'));
-  await expect(page.getByText(/readings are good, from 1 Aug 2024/)).toBeVisible();
-  await grower.press(grower.button('Cancel'));
-  await expect(page.getByText(/readings are good/)).toHaveCount(0);
+  // With every line good, that is all there is to press.
+  await expect(page.getByText(/^station\.csv/)).toBeVisible();
+  await expect(page.getByText(/1 Aug 2024/)).toBeVisible();
 });
 
 test('a mouldy bag through its steps, a dry one given its water, and a wrong code caught', ON_PHONE, async ({ page, grower }) => {

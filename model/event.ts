@@ -13,7 +13,7 @@ import {
   TimerId,
 } from './primitives.ts';
 import { DatedStage, Stage } from './stage.ts';
-import { Grams, Pour, Swelling } from './treatment.ts';
+import { Grams, HeatPulse, Pour, SmokeDose, Swelling } from './treatment.ts';
 import { z } from './zod.ts';
 
 /** Where a seed of a batch can be. Each seed is in exactly one. */
@@ -175,6 +175,8 @@ export const NewEvent = z.discriminatedUnion('kind', [
   }),
   z.object({ ...common, kind: z.literal('poured'), stage, at: Instant, pour: Pour }),
   z.object({ ...common, kind: z.literal('waterRead'), at: Instant, water_C: Celsius }),
+  z.object({ ...common, kind: z.literal('smoked'), dose: SmokeDose }),
+  z.object({ ...common, kind: z.literal('heatPulsed'), pulse: HeatPulse }),
   /** Dry, before it is soaked: what the swelling is weighed against. */
   z.object({
     ...common,

@@ -2,6 +2,7 @@ import { say } from '@chill/words/model.ts';
 import { Evidence, Method } from './method.ts';
 import { Ageing, Celsius, Days, longText, Millimetres, Share, Slug, shortText } from './primitives.ts';
 import { StageDays, type StageKind } from './stage.ts';
+import { HeatPulse } from './treatment.ts';
 import { z } from './zod.ts';
 
 /** Dormancy classes after Nikolaeva, in the form of Baskin & Baskin. */
@@ -179,7 +180,7 @@ export const SpeciesFields = z.object({
   light: z.enum(['needs light', 'indifferent', 'wants dark']),
   hardCoat: HardCoat.optional(),
   /** A short heat in a fire's range that opens the coat; poured hot water stands in for it. */
-  heatPulse: z.object({ at_C: Celsius, minutes: z.object({ from: z.number().positive(), to: z.number().positive() }) }).optional(),
+  heatPulse: HeatPulse.optional(),
   /** Months in a dry, warm drawer that fresh seed waits through. */
   afterRipening: z.object({ days: DaysAdvice, freedWithout: Share }).optional(),
   warmFirst: z.object({ days: DaysAdvice, freedWithout: Share }).optional(),

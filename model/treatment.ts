@@ -38,6 +38,26 @@ export const Pour = z.object({
 });
 export type Pour = z.infer<typeof Pour>;
 
+const Millilitres = z
+  .number()
+  .positive({ error: () => say('giveWaterAboveZero') })
+  .max(100_000);
+
+/** Smoke as it was given: diluted from a bottle, by sheets of paper in water, or as ash and char over sown pots. */
+export const SmokeDose = z.discriminatedUnion('by', [
+  z.object({ by: z.literal('water'), stock_mL: Millilitres, water_mL: z.number().min(0).max(100_000) }),
+  z.object({ by: z.literal('paper'), sheets: z.number().positive().max(1000), water_mL: Millilitres }),
+  z.object({ by: z.literal('ash'), pots: z.int().min(1).max(10_000), across_mm: z.number().positive().max(1000), ash_mL: Millilitres }),
+]);
+export type SmokeDose = z.infer<typeof SmokeDose>;
+
+/** Dry heat in a fire's range, °C, and for how many minutes. */
+export const HeatPulse = z.object({
+  at_C: Celsius,
+  minutes: z.object({ from: z.number().positive().max(600), to: z.number().positive().max(600) }),
+});
+export type HeatPulse = z.infer<typeof HeatPulse>;
+
 /** How far seed has swollen, by counting or by weighing it before and after. */
 export const Swelling = z.discriminatedUnion('by', [
   z

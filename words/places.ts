@@ -3,7 +3,6 @@ import { subject } from './subject.ts';
 export const say = subject('places', {
   addPlace: 'Add a place',
   allPlaces: 'all places',
-  anotherFile: 'Another file',
   appearTwiceCountOnce: '{{repeated}} appear twice and count once.',
   at: 'at {{parse}}',
   atOffset: 'at {{offsetWords}}',

@@ -1,6 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { NewEvent, OpeningMethod, WhyAmended, WhyGone } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { SmokeDose } from '@chill/model/treatment.ts';
 import { allOf } from '@chill/words/lists.ts';
 import { say } from '@chill/words/schedule.ts';
 import { worded } from '@chill/words/tables.ts';
@@ -117,6 +118,12 @@ function inWords(fact: Fact): string {
       return `${fact.count} ${OPENED[fact.method]}${fact.seconds ? ` ${say('in', { seconds: lengthOf(fact.seconds) })}` : ''}`;
     case 'poured':
       return say('mlPouredC', { mL: Math.round(fact.mL), pour: Math.round(fact.pour_C) });
+    case 'smoked':
+      return smokeSaid(fact.dose);
+    case 'heatPulsed': {
+      const { at_C, minutes } = fact.pulse;
+      return say('heatPulsed', { at: Math.round(at_C), from: minutes.from, to: minutes.to });
+    }
     case 'waterRead':
       return say('waterC', { water: fact.water_C.toFixed(1) });
     case 'swelling': {
@@ -131,6 +138,17 @@ function inWords(fact: Fact): string {
       return say('intoPlace', { into: fact.into });
     case 'trainedStaff':
       return STAFF[fact.agent];
+  }
+}
+
+function smokeSaid(dose: SmokeDose): string {
+  switch (dose.by) {
+    case 'water':
+      return say('smokedByWater', { stock: Math.round(dose.stock_mL * 10) / 10, water: Math.round(dose.water_mL * 10) / 10 });
+    case 'paper':
+      return say('smokedByPaper', { sheets: dose.sheets, water: Math.round(dose.water_mL) });
+    case 'ash':
+      return say('smokedByAsh', { ash: Math.round(dose.ash_mL), pots: dose.pots });
   }
 }
 

@@ -18,7 +18,16 @@ import { rawDatabase } from './raw.ts';
 import { Unusable } from './unusable.ts';
 
 /** Kinds of events that the last version did not know. */
-const CAME_SINCE = ['waited', 'amended', 'cutOpen', 'tended', 'tendingMoved', 'withdrawn'] satisfies NewEvent['kind'][];
+const CAME_SINCE = [
+  'waited',
+  'amended',
+  'cutOpen',
+  'tended',
+  'tendingMoved',
+  'withdrawn',
+  'smoked',
+  'heatPulsed',
+] satisfies NewEvent['kind'][];
 
 describe('the database', () => {
   test('has the tables that the entities describe: no drift', async () => {

@@ -46,6 +46,8 @@ const ONE_OF_EACH: { [K in NewEvent['kind']]: object } = {
   opened: { kind: 'opened', method: 'file', count: 10, moves: [{ from: 'waiting', to: 'broken', count: 1 }] },
   poured: { kind: 'poured', stage: 0, at: AT, pour: { water_mL: 400, pour_C: 95, seed_g: 5, air_C: 18, vessel: { kind: 'mug' } } },
   waterRead: { kind: 'waterRead', at: AT, water_C: 80 },
+  smoked: { kind: 'smoked', dose: { by: 'paper', sheets: 1.5, water_mL: 75 } },
+  heatPulsed: { kind: 'heatPulsed', pulse: { at_C: 90, minutes: { from: 5, to: 10 } } },
   weighedDry: { kind: 'weighedDry', grams: 5 },
   swellingChecked: {
     kind: 'swellingChecked',

@@ -4,6 +4,7 @@ import { carried } from './carried.ts';
 import { checked } from './checked.ts';
 import { closed } from './closed.ts';
 import { cutOpen } from './cutOpen.ts';
+import { heatPulsed } from './heatPulsed.ts';
 import type { EventKind } from './kind.ts';
 import { noted } from './noted.ts';
 import { opened } from './opened.ts';
@@ -11,6 +12,7 @@ import { poured } from './poured.ts';
 import { refreshed } from './refreshed.ts';
 import { reversed } from './reversed.ts';
 import { seedsMoved } from './seedsMoved.ts';
+import { smoked } from './smoked.ts';
 import { split } from './split.ts';
 import { stageFinished } from './stageFinished.ts';
 import { stageStarted } from './stageStarted.ts';
@@ -48,6 +50,8 @@ const EVENTS: { [K in NewEvent['kind']]: EventKind<K> } = {
   opened,
   poured,
   waterRead,
+  smoked,
+  heatPulsed,
   weighedDry,
   swellingChecked,
   split,

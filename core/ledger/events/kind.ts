@@ -13,7 +13,7 @@ import type {
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Refusal } from '@chill/model/refusal.ts';
 import type { StageKind } from '@chill/model/stage.ts';
-import type { Swelling } from '@chill/model/treatment.ts';
+import type { HeatPulse, SmokeDose, Swelling } from '@chill/model/treatment.ts';
 import type { BatchState, Timer } from '../batchState.ts';
 
 /** An event of a batch as it is folded; what the ledger adds to a new event makes no difference. */
@@ -53,6 +53,8 @@ export type Fact =
   | { did: 'timerEnded'; timer?: Timer }
   | { did: 'opened'; count: number; method: OpeningMethod; seconds?: number }
   | { did: 'poured'; mL: number; pour_C: number }
+  | { did: 'smoked'; dose: SmokeDose }
+  | { did: 'heatPulsed'; pulse: HeatPulse }
   | { did: 'waterRead'; water_C: number }
   | { did: 'swelling'; swelling: Swelling }
   | { did: 'weighedDry'; grams: number }

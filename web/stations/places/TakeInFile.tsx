@@ -31,9 +31,12 @@ export function TakeInFile({ place }: { place: Place }) {
   };
   return (
     <div>
-      <FileChoice accept=".csv,.txt,.tsv,.dly,text/csv,text/plain" choose={choose}>
-        {file ? say('anotherFile') : say('importFile')}
-      </FileChoice>
+      {/* One file at a time: another would drop the one that is open. */}
+      {!file && (
+        <FileChoice accept=".csv,.txt,.tsv,.dly,text/csv,text/plain" choose={choose}>
+          {say('importFile')}
+        </FileChoice>
+      )}
       {file && (
         <section className="mt-2 border-y border-line bg-sheet px-4 py-4" aria-label={say('file', { name: file.name })}>
           <p>
@@ -48,7 +51,7 @@ export function TakeInFile({ place }: { place: Place }) {
             </div>
           )}
           {layout && !read && progress === undefined && !state.problem && (
-            <button type="button" className="action mt-3" disabled={!lines?.some(({ problem: bad }) => !bad)} onClick={readAll}>
+            <button type="button" className="action mt-3" disabled={!lines?.some(({ problem: bad }) => !bad)} onClick={() => readAll(take)}>
               {say('importShown')}
             </button>
           )}

@@ -35,6 +35,7 @@ export function useTemperatureFile(timeZone: string) {
     worker.current.postMessage(question);
   };
   const sent = useRef<() => void>(undefined);
+  const allGood = useRef<() => void>(undefined);
   const known = useRef<{ file?: File }>({});
   const sample = (layout: Layout) => {
     const { file } = known.current;
@@ -47,8 +48,10 @@ export function useTemperatureFile(timeZone: string) {
     } else if (said.said === 'sample') setState((before) => ({ ...before, lines: said.lines }));
     else if (said.said === 'progress') setState((before) => ({ ...before, progress: said.share }));
     else if (said.said === 'sent') sent.current?.();
-    else if (said.said === 'read') setState((before) => ({ ...before, progress: undefined, read: said }));
-    else setState((before) => ({ ...before, progress: undefined, sending: false, problem: said.problem }));
+    else if (said.said === 'read') {
+      setState((before) => ({ ...before, progress: undefined, read: said }));
+      if (said.left.length === 0 && said.count > 0) allGood.current?.();
+    } else setState((before) => ({ ...before, progress: undefined, sending: false, problem: said.problem }));
   };
   return {
     state,
@@ -69,9 +72,11 @@ export function useTemperatureFile(timeZone: string) {
       setState((before) => ({ ...before, layout, lines: undefined }));
       sample(layout);
     },
-    readAll() {
+    /** Reads all of it; `good` is called where nothing had to be left out, so that it can be sent at once. */
+    readAll(good?: () => void) {
       const { file, layout } = state;
       if (!file || !layout) return;
+      allGood.current = good;
       setState((before) => ({ ...before, progress: 0, problem: undefined }));
       ask({ ask: 'read', file, layout, timeZone, now_ms: nowMs() });
     },

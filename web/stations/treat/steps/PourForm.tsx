@@ -250,7 +250,7 @@ function DryInstead({ view, step }: { view: BatchView; step: Step }) {
           </Figure>
         ))}
       </div>
-      <StepAction inline colour="var(--color-hot)" onClick={() => step.finish([{ kind: 'noted', note: pulse.note }])}>
+      <StepAction inline colour="var(--color-hot)" onClick={() => step.finish([pulse.given])}>
         {say('heatedDryInstead')}
       </StepAction>
     </details>

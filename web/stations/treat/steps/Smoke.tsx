@@ -78,7 +78,7 @@ export function Smoke({ view }: { view: BatchView }) {
           { value: big(stock_mL), of: say('smokeWaterFromBottle', { stock: volumeOtherWay(stock_mL, units) }) },
           { value: big(water_mL), of: say('cleanWaterAll', { water: volumeOtherWay(water_mL, units), big: big(total_mL) }) },
         ],
-        note: say('smokeWaterAll', { strength, total: volumeBothWays(total_mL, units) }),
+        given: { kind: 'smoked', dose: { by: 'water', stock_mL, water_mL } },
       };
     }
     if (form === 'paper') {
@@ -89,7 +89,7 @@ export function Smoke({ view }: { view: BatchView }) {
           { value: String(sheets), of: say('sheets', { count: sheets }) },
           { value: big(water_mL), of: say('waterRatedMoreOnlyThins', { water: volumeOtherWay(water_mL, units) }) },
         ],
-        note: say('smokePaperSheets', { sheets, water: volumeBothWays(water_mL, units) }),
+        given: { kind: 'smoked', dose: { by: 'paper', sheets, water_mL } },
       };
     }
     if (form === 'ash') {
@@ -99,7 +99,7 @@ export function Smoke({ view }: { view: BatchView }) {
       const ash_mL = ashFor_mL(many, across_mm);
       return {
         figures: [{ value: big(ash_mL), of: say('ashCharOverPotsWater', { ash: volumeOtherWay(ash_mL, units), pots }) }],
-        note: say('ashCharPots', { ash: volumeBothWays(ash_mL, units), pots }),
+        given: { kind: 'smoked', dose: { by: 'ash', pots: many, across_mm, ash_mL } },
         atOnce: true,
       };
     }
@@ -109,12 +109,10 @@ export function Smoke({ view }: { view: BatchView }) {
   const fault = 'reason' in dose ? spoken(dose.reason) : undefined;
   const start = () => {
     if ('reason' in dose) return;
-    if (dose.atOnce) step.finish([{ kind: 'noted', note: dose.note }]);
+    if (dose.atOnce) step.finish([dose.given]);
     else {
       const seconds = TIMINGS.smoke.usual_s;
-      step.record([
-        { kind: 'timerStarted', timer: newId(), stage: state.stage, step: 'smoke', seconds, at: nowInstant(), note: dose.note },
-      ]);
+      step.record([dose.given, { kind: 'timerStarted', timer: newId(), stage: state.stage, step: 'smoke', seconds, at: nowInstant() }]);
     }
   };
 

@@ -2,12 +2,16 @@ import { keptAsPoison } from '@chill/core/lot/cautions.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Units } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
+import type { HeatPulse, SmokeDose } from '@chill/model/treatment.ts';
 import { say } from '@chill/words/treat.ts';
 
-/** A dose in large figures, and how it is noted. */
+/** A dose as it goes into the ledger. */
+type Given = { kind: 'heatPulsed'; pulse: HeatPulse } | { kind: 'smoked'; dose: SmokeDose };
+
+/** A dose in large figures, and how it is recorded. */
 export interface ShownDose {
   figures: { value: string; of: string }[];
-  note: string;
+  given: Given;
   /** What is to be minded. */
   caution?: string;
 }
@@ -23,7 +27,7 @@ export function heatPulseDose(species: Pick<Species, 'heatPulse' | 'hazards'>, u
       { value: degrees, of: say('dryTrayOvenMeasuredSeed') },
       { value: say('to', { from, to }), of: say('minutesThenOutCool') },
     ],
-    note: say('heatPulseMinutes', { degrees, from, to }),
+    given: { kind: 'heatPulsed', pulse: heatPulse },
     caution: say(keptAsPoison(species) ? 'heatPulseCautionPoison' : 'heatPulseCaution'),
   };
 }

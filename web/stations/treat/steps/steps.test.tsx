@@ -198,6 +198,13 @@ describe('other steps', () => {
     expect((press(/water/) as HTMLButtonElement).disabled).toBe(true);
   });
 
+  test('smoke is recorded by its dose, in figures that any language tells', async () => {
+    const { user } = atTheBench('erica-cerinthoides', 'no-cold', 'smoke');
+    await user.click(press('Start the smoke soak'));
+    expect(since().find(({ kind }) => kind === 'smoked')).toMatchObject({ dose: { by: 'water', stock_mL: 3, water_mL: 27 } });
+    expect(since().some(({ note }) => note)).toBe(false);
+  });
+
   test('smoke says its dose, and asks what a sheet is rated for', async () => {
     const { user } = atTheBench('erica-cerinthoides', 'no-cold', 'smoke');
     await user.click(screen.getByRole('radio', { name: /paper/ }));

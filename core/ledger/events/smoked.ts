@@ -1,0 +1,7 @@
+import type { EventKind } from './kind.ts';
+
+/** Smoke, by the dose that it was given in. */
+export const smoked: EventKind<'smoked'> = {
+  apply: () => undefined,
+  facts: ({ dose }) => [{ did: 'smoked', dose }],
+};

@@ -7,6 +7,7 @@ const TRANSFORM = '<rootDir>/scripts/jest/transform.mjs';
 
 const shared = {
   roots: ['words', 'model', 'core', 'handbook', 'sim', 'demo', 'server', 'web'].map((folder) => `<rootDir>/${folder}`),
+  setupFiles: ['<rootDir>/scripts/jest/facts.mjs'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
     '^.+\\.ts$|/node_modules/@stdlib/math-base-.+\\.js$': [TRANSFORM, swc({})],

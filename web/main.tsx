@@ -1,3 +1,4 @@
+import { refuseMissingFacts } from '@chill/words/subject.ts';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
@@ -6,6 +7,8 @@ import { speakAsChosen } from './data/language.ts';
 import { fetchAhead, fetchWhatIsPointedAt } from './stations/pages.tsx';
 import './styles.css';
 
+// Nobody who develops overlooks a sentence without its figure.
+if (import.meta.env?.DEV) refuseMissingFacts();
 speakAsChosen();
 fetchAhead(location.pathname);
 fetchWhatIsPointedAt();

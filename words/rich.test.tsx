@@ -6,7 +6,7 @@ import { subject } from './subject.ts';
 const say = subject('rich test', {
   tagged: 'Take <b>{{n}} seeds</b> of {{name}}, <field/> <to>why <b>so</b>?</to>',
 });
-const drawn = (facts: Record<string, string | number>) =>
+const drawn = (facts: { n: number; name: string }) =>
   render(<Rich say={say} of="tagged" facts={facts} parts={{ b: <b />, to: <i />, field: <input aria-label="how many" /> }} />).container
     .innerHTML;
 
@@ -15,6 +15,10 @@ afterEach(cleanup);
 describe('a sentence with things drawn in it', () => {
   test('draws each part where its tag stands, one within another', () => {
     expect(drawn({ n: 3, name: 'oak' })).toBe('Take <b>3 seeds</b> of oak, <input aria-label="how many"> <i>why <b>so</b>?</i>');
+  });
+
+  test('is refused without one of its facts, wherever it is tested', () => {
+    expect(() => drawn({ n: 3 } as { n: number; name: string })).toThrow('rich test.tagged is said without its name');
   });
 
   test('takes nothing in a fact for a tag', () => {

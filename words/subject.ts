@@ -27,7 +27,9 @@ export interface Sentence {
 export type Facts<C extends Catalogue, K extends string> = Readonly<
   Record<Exclude<NameIn<TextOf<C, K>>, 'count'>, Fact> & Record<Extract<NameIn<TextOf<C, K>>, 'count'> | Plural<C, K>, number>
 >;
-type Asked<C extends Catalogue, K extends string> = [NameIn<TextOf<C, K>> | Plural<C, K>] extends [never] ? [] : [facts: Facts<C, K>];
+export type Asked<C extends Catalogue, K extends string> = [NameIn<TextOf<C, K>> | Plural<C, K>] extends [never]
+  ? []
+  : [facts: Facts<C, K>];
 
 /** The keys of a subject's sentences that ask for no facts: what a table of names is made of. */
 export type PlainKey<S> = S extends Say<infer C> ? { [K in Key<C>]: Asked<C, K> extends readonly [] ? K : never }[Key<C>] : never;
@@ -49,6 +51,16 @@ const FIGURES = {
   point: new Intl.NumberFormat('en', { maximumFractionDigits: 20 }),
   comma: new Intl.NumberFormat('de', { maximumFractionDigits: 20 }),
 };
+/** What is done where a sentence is said without one of its facts: nothing where a grower reads it, an error where it is tested or developed. */
+let onMissing: (message: string) => void = () => undefined;
+
+/** Has a missing fact end in an error, from now on. */
+export function refuseMissingFacts(): void {
+  onMissing = (message) => {
+    throw new Error(message);
+  };
+}
+
 /** Who says sentences, by the name of their subject. */
 const speakers = new Map<string, (key: string, facts: Sentence['facts']) => string>();
 
@@ -125,13 +137,18 @@ class Spoken {
   say(key: string, facts: Readonly<Record<string, unknown>> | undefined): string {
     const { between, names } = this.#readyFor(key, facts?.count);
     let said = between[0] ?? '';
-    for (let i = 0; i < names.length; i++) said += shown(facts?.[names[i] as string]) + between[i + 1];
+    for (let i = 0; i < names.length; i++) said += this.#fact(key, names[i] as string, facts) + between[i + 1];
     return said;
   }
 
   pieces(key: string, facts: Readonly<Record<string, unknown>> | undefined): string[] {
     const { between, names } = this.#readyFor(key, facts?.count);
-    return between.flatMap((piece, i) => (i < names.length ? [piece, shown(facts?.[names[i] as string])] : [piece]));
+    return between.flatMap((piece, i) => (i < names.length ? [piece, this.#fact(key, names[i] as string, facts)] : [piece]));
+  }
+
+  #fact(key: string, name: string, facts: Readonly<Record<string, unknown>> | undefined): string {
+    if (!facts || !(name in facts)) onMissing(`${this.#subject}.${key} is said without its ${name}`);
+    return shown(facts?.[name]);
   }
 
   #readyFor(key: string, count: unknown): Ready {

@@ -31,6 +31,8 @@ const lot: StockedLot = {
   provenance: { kind: 'collected', place: 'a bank', on: '2027-06-20' },
 };
 
+const withCold = (end: string) => outcome().stages.map((one) => ({ ...one, was: { start: '2026-11-02', end } }));
+
 describe('next year’s recipe', () => {
   test('names the best method with its cold and its seeds, beside what was done and what more it brings', () => {
     const recipe = recipeFor(camas, [outcome({ madeOn: '2025-11-01', closedOn: '2026-06-01', code: 'OLD' }), outcome()], [lot], kitchen);
@@ -38,6 +40,15 @@ describe('next year’s recipe', () => {
     expect(recipe?.now.seeds).toBeGreaterThan(20);
     expect(recipe?.now.cold_days).toBeGreaterThan(20);
     expect(recipe?.gain).toBeCloseTo((recipe?.now.ofHundred ?? 0) - (recipe?.was?.ofHundred ?? 0), 0);
+    // What was done is expected to give what its own days of cold do, and no more than the best days of it.
+    const colder = recipeFor(camas, [outcome({ stages: withCold('2027-04-20') })], [lot], kitchen);
+    const best = recipeFor(camas, [outcome({ stages: withCold('2026-12-01') })], [lot], kitchen);
+    expect(colder?.was?.cold_days).toBe(169);
+    expect(new Set([recipe, colder, best].map((one) => one?.was?.ofHundred)).size).toBeGreaterThan(1);
+    for (const one of [recipe, colder, best]) {
+      expect(one?.gain).toBe((one?.now.ofHundred ?? 0) - (one?.was?.ofHundred ?? 0));
+      expect(one?.gain).toBeGreaterThanOrEqual(0);
+    }
     if (recipe && recipe.now.methodId !== recipe.was?.methodId) expect(recipe.sure).toBeGreaterThan(0.5);
   });
   test('for a species without seed or results is for fresh seed, with no trial where there is none to make it from', () => {

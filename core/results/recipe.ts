@@ -1,8 +1,9 @@
 import type { Wish } from '@chill/model/batch.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
-import type { PlainDate } from '@chill/model/primitives.ts';
+import type { LotId, PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/why.ts';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { equallyLikely, type Prospect } from '../chance/prospect.ts';
 import type { SwingingPlace } from '../chill/met.ts';
@@ -10,6 +11,7 @@ import { chills } from '../kinds/stages.ts';
 import type { Proposal } from '../methods/proposal.ts';
 import { lotInRequest, weighMethods } from '../methods/propose.ts';
 import type { LearnedRot } from '../rot/learned.ts';
+import { type Why, whySeeds, whyTakeOut } from '../schedule/explain.ts';
 import type { StockedLot } from '../schedule/stocked.ts';
 import { nextFrostSafeDate } from '../winter/frost.ts';
 
@@ -36,9 +38,17 @@ export interface Recipe {
   /** Plants that its seeds are counted for. */
   plants: number;
   now: Way;
-  /** What was done last, as it would be expected to do now, and how many came of a hundred seeds; absent where its method is not to be had any more. */
+  /**
+   * What was done last: what is expected of it now, done again with the days of cold that it really had, and how many came of a hundred seeds then, which is
+   * told beside it and compared with nothing. Absent where its method is not to be had any more.
+   */
   was?: Way & { code: string; came: number };
-  /** More plants of a hundred seeds than by what was done, and the chance that it is more at all. */
+  /** Why so many seeds by the new way, and why so long in the cold. */
+  why: Why;
+  whyCold?: Why;
+  /** The lot that it is planned from, where any seed is in stock. */
+  lotId?: LotId;
+  /** More plants expected of a hundred seeds than by what was done, and the chance that its method is the better one at all. */
   gain: number;
   sure: number;
   /** The trial that would tell most, where a second method might be the better one. */
@@ -89,12 +99,17 @@ export function recipeFor(
     .sort((a, b) => b.closedOn.localeCompare(a.closedOn))[0];
   const same = last && [...offered, ...set_aside].find(({ method }) => method.id === last.method.id);
   const was = last &&
-    same && { ...wayOf(same), code: last.code, came: of100((last.went.plants ?? 0) / Math.max(1, last.seeds)), cold_days: coldOf(last) };
+    same && { ...asDone(same, coldOf(last)), code: last.code, came: of100((last.went.plants ?? 0) / Math.max(1, last.seeds)) };
   const now = wayOf(best);
+  const whyCold = whyTakeOut(best);
+  const untested = !lot || lot.soundness.kind === 'unknown';
   const trial = questionOf(species, best, others, stock);
   return {
     ...{ speciesId: species.id, plants: RECIPE_PLANTS, now },
     ...(was && { was }),
+    why: whySeeds(best, RECIPE_PLANTS, wish.confidence, { viable: inRequest.viable, from: lot?.code ?? say.of('handbook'), untested }),
+    ...(whyCold && { whyCold }),
+    ...(lot && { lotId: lot.id }),
     gain: was ? now.ofHundred - was.ofHundred : 0,
     sure: same && same !== best ? chanceMore(best.prospect, same.prospect) : 0.5,
     ...(trial && { trial }),
@@ -108,6 +123,22 @@ function wayOf({ method, resolved, seeds, share }: Proposal): Way {
     ...{ methodId: method.id, name: method.name, seeds, ofHundred: of100(share) },
     cold_days: resolved.reduce((sum, { kind, days }) => sum + (chills(kind) ? days : 0), 0),
   };
+}
+
+/**
+ * A way as it was done: with the days of cold that it really had in the place of the best, and what those are expected to give. A cold of several stages is
+ * measured by its longest.
+ */
+function asDone(proposal: Proposal, cold_days: number): Way {
+  const way = wayOf(proposal);
+  const longest = proposal.resolved
+    .filter(({ kind, curve }) => chills(kind) && curve)
+    .reduce<Proposal['resolved'][number] | undefined>((most, one) => (!most || one.days > most.days ? one : most), undefined);
+  const yields = longest?.curve?.yields;
+  if (!longest || !yields || cold_days === 0) return way;
+  const at = (days: number) => yields[Math.min(yields.length - 1, Math.max(0, Math.round(days)))] as number;
+  const [planned, done] = [at(longest.days), at(longest.days + cold_days - way.cold_days)];
+  return { ...way, cold_days, ofHundred: planned > 0 ? of100((proposal.share * done) / planned) : way.ofHundred };
 }
 
 /** Days that a batch really lay in the cold. */

@@ -90,7 +90,7 @@ function ColdBar({ view, span: { from, to } }: { view: BatchView; span: { from: 
           <Rich
             say={say}
             of="ready"
-            facts={{ releasedNow: Math.round(treatment.releasedNow * 100) }}
+            facts={{ readyNow: Math.round(treatment.releasedNow * 100) }}
             parts={{ b: <b className="font-mono text-lg" /> }}
           />
         </span>

@@ -19,6 +19,18 @@ const CAUSES = worded(say, {
   bagLost: 'causeBagLost',
 });
 
+/** What is done about each, where no figure says what would have saved how many. */
+const ADVICE = worded(say, {
+  mould: 'adviseMould',
+  notReady: 'adviseNotReady',
+  notAble: 'adviseNotAble',
+  notGerminated: 'adviseNotGerminated',
+  afterSprouting: 'adviseAfterSprouting',
+  pots: 'advisePots',
+  broken: 'adviseBroken',
+  bagLost: 'adviseBagLost',
+});
+
 /** So many losses are told. */
 const TOLD = 10;
 
@@ -60,7 +72,7 @@ function LossLine({ loss: { outcome, cause, seeds, change, saves }, name }: { lo
         <span className="block text-[0.92rem] text-ink2">{name}</span>
       </span>
       <span className="text-[0.95rem] text-ink2 max-desk:col-start-2">
-        {change && say('saves', { change: changeSaid(change), saves: Math.round(saves) })}
+        {change ? say('saves', { change: changeSaid(change), saves: Math.round(saves) }) : ADVICE[cause]}
       </span>
     </li>
   );

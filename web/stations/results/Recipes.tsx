@@ -2,6 +2,7 @@ import type { Recipe, Way } from '@chill/core/results/recipe.ts';
 import { say } from '@chill/words/nextYear.ts';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
+import { WhyNote } from '../../kit/WhyNote.tsx';
 import type { NextYear } from './useRecipes.ts';
 
 /** Less cold than this is not told. */
@@ -20,10 +21,23 @@ export function Recipes({ recipes }: { recipes: readonly Recipe[] }) {
   );
 }
 
-function RecipeLine({ recipe: { speciesId, plants, now, was, gain, sure } }: { recipe: Recipe }) {
+/** What the new way brings over the last one, expected against expected; and where the method is the same, what is changed of it. */
+function comparison({ now, was, gain, sure }: Recipe & { was: NonNullable<Recipe['was']> }): { text: string; better: boolean } {
+  const better = gain >= 1;
+  if (now.methodId !== was.methodId) {
+    return { better, text: better ? say('gain', { gain, sure: Math.min(99, Math.round(sure * 100)) }) : say('alike') };
+  }
+  const weeks = Math.round((now.cold_days - was.cold_days) / A_WEEK);
+  if (weeks === 0) return { better: false, text: say('best') };
+  const how = say(weeks > 0 ? 'weeksMore' : 'weeksLess', { count: Math.abs(weeks) });
+  return { better, text: better ? say('sameGains', { how, gain }) : say('sameAsMany', { how }) };
+}
+
+function RecipeLine({ recipe }: { recipe: Recipe }) {
+  const { speciesId, plants, now, was, why, whyCold, lotId } = recipe;
   const { handbook } = useNursery();
   const species = handbook.find(({ id }) => id === speciesId);
-  const better = was && now.methodId !== was.methodId && gain >= 1;
+  const compared = was && comparison({ ...recipe, was });
   return (
     <li className="grid break-inside-avoid gap-x-8 border-t border-line py-2 desk:grid-cols-[minmax(0,15rem)_minmax(0,1fr)]">
       <b className="font-[560]">{species?.common[0] ?? speciesId}</b>
@@ -34,16 +48,20 @@ function RecipeLine({ recipe: { speciesId, plants, now, was, gain, sure } }: { r
         </span>
         {was && (
           <span className="block text-[0.95rem] text-ink2">
-            {say('was', { code: was.code, method: was.name, cold: coldSaid(was), came: was.came })}
+            {say('was', { code: was.code, method: was.name, cold: coldSaid(was), plants: was.ofHundred, came: was.came })}
           </span>
         )}
-        {was && (
-          <span className={`block text-[0.95rem] ${better ? 'font-semibold' : 'text-ink2'}`}>
-            {better
-              ? say('gain', { gain, sure: Math.min(99, Math.round(sure * 100)) })
-              : say(now.methodId === was.methodId ? 'best' : 'alike')}
-          </span>
-        )}
+        {compared && <span className={`block text-[0.95rem] ${compared.better ? 'font-semibold' : 'text-ink2'}`}>{compared.text}</span>}
+        <span className="flex flex-wrap items-baseline gap-x-6 screen-only">
+          <WhyNote why={why} ask={say('whySeeds')} />
+          {whyCold && <WhyNote why={whyCold} ask={say('whyCold')} />}
+          <Link
+            to={lotId ? `/plan?${new URLSearchParams({ lot: lotId })}` : `/seeds/new?${new URLSearchParams({ species: speciesId })}`}
+            className="quiet"
+          >
+            {say(lotId ? 'planIt' : 'addLot')}
+          </Link>
+        </span>
       </span>
     </li>
   );

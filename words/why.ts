@@ -69,6 +69,7 @@ export const say = subject('why', {
   n95After: '95 % after',
   needNone: 'need none',
   noDrawbacksHere: 'No drawbacks here',
+  onlyDrawback: 'Only this against it: {{text}}',
   notLostRot: 'not lost to rot',
   onlyMethodRecord: 'The only method on record. {{plain}}.',
   ownRecordsMouldyWhereWere: 'own records: {{rotted}} mouldy where {{expected}} were expected; {{low}}–{{high}}, 8 times in 10',

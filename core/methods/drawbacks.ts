@@ -13,7 +13,7 @@ import type { Keeping } from '../lot/drying.ts';
 import { earnedPerDay, steadyCurve } from '../takeOut/takeOut.ts';
 import { percent } from '../units/percent.ts';
 import { dayIn, yearOf } from '../winter/climate.ts';
-import { firstFrostOf, frostRiskOn } from '../winter/frost.ts';
+import { firstFrostOf, frostRiskOn, frostSafeFrom } from '../winter/frost.ts';
 import { ANIMALS_PER_DAY } from '../winter/outdoors.ts';
 import type { Drawback, Proposal } from './proposal.ts';
 import { sproutingStage } from './stageOrder.ts';
@@ -232,10 +232,7 @@ function outdoorDrawbacks({ resolved }: Omit<Proposal, 'against'>, { nursery }: 
 function outdoorsDrawbacks(plantOut: PlainDate, nursery: Nursery): Drawback[] {
   const risk = frostRiskOn(plantOut, nursery.lastFrost, firstFrostOf(nursery));
   if (risk <= nursery.settings.frostRisk) return [];
-  const springMean = [0, 1]
-    .map((ahead) => `${Number(plantOut.slice(0, 4)) + ahead}-${nursery.lastFrost.mean}`)
-    .find((day) => day > plantOut);
-  const wait = springMean ? daysBetween(plantOut, springMean) : 0;
+  const wait = daysBetween(plantOut, frostSafeFrom(plantOut, nursery));
   if (wait > LONG_INDOORS_DAYS) {
     return [{ code: 'longIndoors', weight: 'costs', reason: say.of('readyBeforeFrostsEndKeep', { wait: spell.of(wait) }) }];
   }

@@ -10,10 +10,12 @@ import { addDays, daysBetween } from '../calendar/dates.ts';
 import { jeffreys } from '../chance/shares.ts';
 import { requirementFrom } from '../chill/requirement.ts';
 import { whySeeds, whyTakeOut } from '../schedule/explain.ts';
+import { reasonForFirst } from '../schedule/reasonForFirst.ts';
 import { bestTakeOut, steadyCurve } from '../takeOut/takeOut.ts';
 import { frostRiskOn, frostSafeDate, nextFrostSafeDate } from '../winter/frost.ts';
 import { planBackward, planForward } from './chain.ts';
-import { propose, type Request, weighMethods } from './propose.ts';
+import type { Proposal } from './proposal.ts';
+import { doubtOf, propose, type Request, weighMethods } from './propose.ts';
 import { chainOf, resolveMethod } from './resolve.ts';
 
 const handbook = loadHandbook();
@@ -184,7 +186,18 @@ describe('what speaks against a method, here', () => {
   test('short days at potting, and ready long before the frosts end', () => {
     const found = against('iliamna-rivularis', 'sandpaper', by({ by: 'startOn', date: '2026-12-01' }));
     expect(found.shortDays).toMatch(/days of 8\.\d hours/);
-    expect(found.longIndoors).toMatch(/ready 14 weeks before the frosts end/);
+    expect(found.longIndoors).toMatch(/ready 1[56] weeks before the frosts end/);
+  });
+  test('ready between the mean last frost and the day that is safe is days too soon, never a year', () => {
+    const start = (date: string) =>
+      propose(method('primula-veris', 'towel-in-fridge'), request('primula-veris', by({ by: 'startOn', date })));
+    const takes = daysBetween('2026-12-01', start('2026-12-01').dates.plantOut);
+    for (const plantOut of ['2027-05-13', '2027-05-20', '2027-05-23']) {
+      const proposal = start(addDays(plantOut, -takes));
+      expect(proposal.dates.plantOut).toBe(plantOut);
+      expect(proposal.against.map(({ code }) => code)).toContain('frost');
+      expect(proposal.against.map(({ code }) => code)).not.toContain('longIndoors');
+    }
   });
   test('more than the lot holds, with what all of it would give', () => {
     const proposal = propose(method('larix-occidentalis', 'no-cold'), { ...request('larix-occidentalis'), available: 60 });
@@ -265,6 +278,36 @@ describe('what speaks against a method, here', () => {
       );
     }
   });
+});
+
+describe('where every method is too late', () => {
+  test('the least late comes first unless much else speaks against it, and its one note is not hidden', () => {
+    let moved = 0;
+    for (const today of ['2027-02-16', '2027-04-01'])
+      for (const { id } of handbook.filter((_, i) => i % 4 === 0)) {
+        const { offered } = weighMethods(request(id, undefined, today));
+        const possible = offered.filter(({ against }) => !against.some(({ weight }) => weight === 'stops'));
+        const [first] = possible;
+        if (!first || possible.some(({ late_days }) => late_days === 0)) continue;
+        for (const other of possible) {
+          const sooner = first.late_days - other.late_days;
+          const many = (one: Proposal) => one.seeds ?? 1e6;
+          const dearer =
+            many(other) - many(first) > 0.5 * 400 ||
+            (many(other) > 400 && many(first) <= 400) ||
+            doubtOf(other) > doubtOf(first) ||
+            costs(other) > costs(first);
+          if (sooner >= 4) expect([id, other.method.id, dearer]).toEqual([id, other.method.id, true]);
+        }
+        moved += 1;
+      }
+    expect(moved).toBeGreaterThan(10);
+    const [one] = weighMethods(request('larix-occidentalis')).offered;
+    const noted = { ...(one as Proposal), against: [{ code: 'frost', weight: 'notes', reason: 'a note' as never }] } as Proposal;
+    expect(JSON.stringify(reasonForFirst([noted], 400))).toContain('a note');
+    expect(JSON.stringify(reasonForFirst([{ ...noted, against: [] }], 400))).toContain('noDrawbacksHere');
+  });
+  const costs = ({ against }: Proposal) => against.filter(({ weight }) => weight === 'costs').length;
 });
 
 test('every figure answers why, with inputs, rule, source and what would change it', () => {

@@ -140,9 +140,10 @@ const SENSELESS: readonly Drawback['code'][] = ['hardlyFrees', 'coatClosed', 'no
 /** Lays every method of the species and of the schools side by side. */
 export function weighMethods(request: Request): Weighed {
   const { methods, none } = methodsToWeigh(request.species);
-  const proposals = methods
-    .map(({ method, workedOut }) => propose(method, request, workedOut))
-    .sort((a, b) => burden(a, request) - burden(b, request));
+  const proposals = soonestFirst(
+    methods.map(({ method, workedOut }) => propose(method, request, workedOut)).sort((a, b) => burden(a, request) - burden(b, request)),
+    request,
+  );
   const senseless = (proposal: Proposal) => proposal.against.some(({ code }) => SENSELESS.includes(code));
   const offered = proposals.filter((proposal) => !senseless(proposal));
   // Where nothing makes sense, the least bad is still what the grower asked to see.
@@ -172,6 +173,22 @@ function burden(proposal: Proposal, { available }: Request): number {
   const wanted = Math.min(100, (proposal.seeds ?? Number.MAX_SAFE_INTEGER) / Math.max(1, available));
   const costs = proposal.against.filter((drawback) => drawback.weight === 'costs').length * 0.15;
   return stops + lateness + wanted + (wanted > 1 ? 1 : 0) + doubtOf(proposal) + costs;
+}
+
+/** Sooner by fewer days is no reason to put a method first; and so much more of all else that speaks against it is too dear for it. Assumptions. */
+const SOONER_BY_DAYS = 4;
+const DEAR = 0.5;
+
+/** Where every method is too late, the one that is least late comes first, unless much else speaks against it: a season missed by less is what is asked for. */
+function soonestFirst(sorted: Proposal[], request: Request): Proposal[] {
+  const possible = sorted.filter(({ against }) => !against.some(({ weight }) => weight === 'stops'));
+  const [first] = possible;
+  if (!first || possible.some(({ late_days }) => late_days === 0)) return sorted;
+  const besidesLateness = (proposal: Proposal) => burden({ ...proposal, late_days: 0 }, request);
+  const [soonest] = possible
+    .filter((one) => first.late_days - one.late_days >= SOONER_BY_DAYS && besidesLateness(one) - besidesLateness(first) <= DEAR)
+    .sort((a, b) => a.late_days - b.late_days);
+  return soonest ? [soonest, ...sorted.filter((one) => one !== soonest)] : sorted;
 }
 
 /** A method laid on the calendar. */

@@ -9,7 +9,12 @@ export function reasonForFirst(proposals: readonly Proposal[], available: number
   if (!first) return undefined;
   const grave = (proposal: Proposal) => proposal.against.filter((one) => one.weight !== 'notes');
   const own = grave(first)[0];
-  const plain = own ? say.of('drawback', { text: own.reason }) : say.of('noDrawbacksHere');
+  const [note] = first.against;
+  const plain = own
+    ? say.of('drawback', { text: own.reason })
+    : note
+      ? say.of('onlyDrawback', { text: note.reason })
+      : say.of('noDrawbacksHere');
   if (!second) return { reason: say.of('onlyMethodRecord', { plain }), change: say.of('addMethodYourOwnCompare') };
   const change =
     first.seeds !== undefined && first.seeds > available

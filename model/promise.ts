@@ -24,6 +24,12 @@ export const PlantPromise = z.object({
 });
 export type PlantPromise = z.infer<typeof PlantPromise>;
 
+/** What is served first of two: by priority, then by day. */
+export function servedFirst(a: Pick<PlantPromise, 'priority' | 'on'>, b: Pick<PlantPromise, 'priority' | 'on'>): number {
+  const rank = ({ priority = 'next' }: Pick<PlantPromise, 'priority'>) => Priority.options.indexOf(priority);
+  return rank(a) - rank(b) || a.on.localeCompare(b.on);
+}
+
 /** Several promises at once, all or none. */
 export const Promises = z.object({ promises: z.array(PlantPromise).min(1).max(400) });
 

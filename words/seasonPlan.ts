@@ -12,6 +12,7 @@ export const say = subject('seasonPlan', {
   apart: 'one lot for each promise',
   asPlanned: 'All as planned.',
   best: 'No other plan keeps more.',
+  bestHeld: 'With what you hold or ruled out, no other plan keeps more. Let go of it to see whether one would.',
   bind: 'What holds it back',
   bindHands_one: 'An hour more a week, of {{who}}: {{count}} more promise kept.',
   bindHands_other: 'An hour more a week, of {{who}}: {{count}} more promises kept.',
@@ -23,6 +24,8 @@ export const say = subject('seasonPlan', {
   bindWeek_other: 'A week more for every promise: {{count}} more promises kept.',
   bindWeekLate: 'A week more for every promise: less lateness, no promise more.',
   bindNothing: 'Neither more room nor more time would keep more.',
+  bindSeveral:
+    'No one thing holds it back: twice the room in one place, an hour a week or a week more would each keep no more. Several are too full at once.',
   bindLooking: 'Trying more room and more time …',
   dangerLate: 'later than planned',
   dangerLeft: 'nothing is planned for it',

@@ -7,6 +7,8 @@ import { freeIn, type Season, weeksOf } from './season.ts';
 
 /** What one more of something is worth, found by planning again with it: so many promises more are kept wholly and in time, and what leaving and lateness cost less. */
 export interface Worth {
+  /** How much more room in the place was tried. */
+  room?: number;
   /** Room in a place, an hour a week of one of these people (it does not matter whose), or a week more for every promise. */
   of: { placeId: PlaceId } | { people: string[] } | 'week';
   more: number;
@@ -28,20 +30,28 @@ export function* whatBinds(season: Season, laidOut: LaidOut, picked: Picked): Ge
   // What more rounds alone would find must not be put down to what is added.
   const base = new Improving(problem, picked).improve(ROUNDS);
   const whole = keptWhole(laidOut, base.picked);
-  const tried = function* (of: Worth['of'], resource: number, free: Free): Generator<Worth> {
+  const tried = (of: Worth['of'], resource: number, free: Free): Worth | undefined => {
     const wider: Problem = { ...problem, resources: problem.resources.with(resource, free) };
     const again = new Improving(wider, base.picked).improve(ROUNDS);
     const saves = costOf(problem, base.picked) - again.cost;
-    if (saves >= WORTH_SAYING) yield { of, more: keptWhole(laidOut, again.picked) - whole, saves };
+    return saves >= WORTH_SAYING ? { of, more: keptWhole(laidOut, again.picked) - whole, saves } : undefined;
   };
+  // A little more of a place may be too little for anything that is left: then as much again is tried.
+  const left = base.picked.includes(undefined);
   for (const [resource, place] of season.places.entries()) {
-    const wider = { ...place, capacity: place.capacity + moreOf(place.capacity) };
-    yield* tried({ placeId: place.id }, resource, freeIn(wider, season.stays, season.today));
+    for (const room of [moreOf(place.capacity), ...(left ? [place.capacity] : [])]) {
+      const wider = { ...place, capacity: place.capacity + room };
+      const worth = tried({ placeId: place.id }, resource, freeIn(wider, season.stays, season.today));
+      if (!worth) continue;
+      yield { ...worth, room };
+      break;
+    }
   }
   const hands = problem.resources[season.places.length];
   for (const { people, weeks } of hands ? alike(season, hands.length) : []) {
     const free = (hands as Free).map((step) => ({ ...step, free: step.free + (weeks.has(step.from) ? HOUR_min : 0) }));
-    yield* tried({ people }, season.places.length, free);
+    const worth = tried({ people }, season.places.length, free);
+    if (worth) yield worth;
   }
   const later = season.wanted.map((one) => ({ ...one, promise: { ...one.promise, on: addDays(one.promise.on, WEEK_days) } }));
   const aWeekMore = layOut({ ...season, wanted: later });
@@ -72,4 +82,4 @@ function keptWhole({ candidates }: LaidOut, picked: Picked): number {
 }
 
 /** How much more of a place is tried. */
-export const moreOf = (capacity: number): number => Math.max(1, Math.round(capacity * PART_OF_PLACE));
+const moreOf = (capacity: number): number => Math.max(1, Math.round(capacity * PART_OF_PLACE));

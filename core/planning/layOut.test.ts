@@ -13,7 +13,7 @@ import type { BatchView } from '../schedule/reader.ts';
 import type { StockedLot } from '../schedule/stocked.ts';
 import type { Stay } from '../season/stays.ts';
 import { frostSafeFrom } from '../winter/frost.ts';
-import { moreOf, whatBinds } from './binds.ts';
+import { whatBinds } from './binds.ts';
 import { type Candidate, layOut, plansOf } from './candidates.ts';
 import { compared } from './compare.ts';
 import { Improving } from './improving.ts';
@@ -179,7 +179,7 @@ describe('what holds a season back', () => {
     const { worths, cost } = weigh(tight);
     const found = worths.find(({ of }) => typeof of === 'object' && 'placeId' in of);
     const [id] = inPlaces({ worths, cost });
-    const wider = fridges.map((one) => (one.id === id ? { ...one, capacity: one.capacity + moreOf(one.capacity) } : one));
+    const wider = fridges.map((one) => (one.id === id ? { ...one, capacity: one.capacity + (found?.room ?? 0) } : one));
     expect(found?.saves).toBeCloseTo(cost - weigh({ ...tight, places: wider }).cost, 0);
   });
 
@@ -209,15 +209,15 @@ describe('what is wanted', () => {
   const of = (promises: PlantPromise[], batches: BatchView[], plans: SeasonPlan[] = []) =>
     wantedOf({ since: TODAY, promises, given: {} }, batches, plans).map((one) => [one.promise.id, one.plants]);
 
-  test('is what the batches do not surely give by each day, less what is started for the promises before; what comes first stands first', () => {
+  test('is what the batches do not surely give by each day, less what is started for the promises before; what comes first has what is there', () => {
     const promises = [
       promise('a', 40, '2027-05-01'),
       promise('b', 40, '2027-06-01'),
       promise('c', 20, '2027-07-01', { priority: 'first' }),
     ];
     expect(of(promises, [view('v', 50, 70, '2027-05-20')])).toEqual([
-      ['c', 10],
       ['a', 40],
+      ['b', 10],
     ]);
   });
 

@@ -1,7 +1,7 @@
-import type { PromiseId } from '@chill/model/primitives.ts';
-import { type PlantPromise, Priority, type PromisesInHand } from '@chill/model/promise.ts';
+import type { PlainDate, PromiseId } from '@chill/model/primitives.ts';
+import { type PlantPromise, type PromisesInHand, servedFirst } from '@chill/model/promise.ts';
 import type { SeasonPlan } from '@chill/model/seasonPlan.ts';
-import { weighPromises } from '../schedule/promises.ts';
+import { afterOthers, weighPromises } from '../schedule/promises.ts';
 import type { BatchView } from '../schedule/reader.ts';
 import { AS_PLANNED, compared } from './compare.ts';
 
@@ -22,18 +22,21 @@ export function wantedOf(inHand: PromisesInHand, batches: readonly BatchView[], 
     weighPromises(inHand, batches).flatMap(({ promises }) => promises.map((one) => [one.promise.id, one.open] as const)),
   );
   const others = batches.filter(({ batch }) => !kept.has(batch.id));
-  const wanted = weighPromises(inHand, others).flatMap(({ promises }) => {
-    let [asked, started] = [0, 0];
-    return promises.flatMap(({ promise, ready }): Wanted[] => {
-      const missing = Math.max(0, (open.get(promise.id) ?? 0) - (covers.get(promise.id) ?? 0));
-      asked += missing;
-      const plants = Math.min(missing, Math.max(0, asked - ready.low - started));
-      started += plants;
-      return plants > 0 ? [{ promise, plants }] : [];
-    });
+  const wanted = weighPromises(inHand, others).flatMap(({ promises, supply }) => {
+    const surelyBy = (day: PlainDate) => supply.findLast(({ on }) => on <= day)?.low ?? 0;
+    // What is started for a promise is not taken from what is ready by its day.
+    const served: { on: PlainDate; open: number }[] = [];
+    return promises
+      .toSorted((a, b) => servedFirst(a.promise, b.promise))
+      .flatMap(({ promise }): Wanted[] => {
+        const missing = Math.max(0, (open.get(promise.id) ?? 0) - (covers.get(promise.id) ?? 0));
+        const short = (taken: number, day: PlainDate) => ({ shortBy: { low: 0, high: Math.max(0, taken + missing - surelyBy(day)) } });
+        const plants = Math.min(missing, afterOthers(served, promise.on, short).shortBy.high);
+        served.push({ on: promise.on, open: missing - plants });
+        return plants > 0 ? [{ promise, plants }] : [];
+      });
   });
-  const rank = ({ promise: { priority = 'next' } }: Wanted) => Priority.options.indexOf(priority);
-  return wanted.sort((a, b) => rank(a) - rank(b) || a.promise.on.localeCompare(b.promise.on));
+  return wanted.sort((a, b) => servedFirst(a.promise, b.promise));
 }
 
 /** What accepted seasons still do for each promise, and the batches that are kept for them. */

@@ -5,6 +5,7 @@ import { betaQuantiles } from '../chance/distributions.ts';
 import { randomFrom } from '../chance/random.ts';
 import { delivered } from '../ledger/delivered.ts';
 import { allWaiting } from '../ledger/states.ts';
+import { wantedOf } from '../planning/wanted.ts';
 import { together, weighPromises } from './promises.ts';
 import type { BatchView } from './reader.ts';
 
@@ -42,6 +43,22 @@ describe('what was promised', () => {
     expect(weigh([promise('all', 300, '2027-07-01')], [batch(25, 40, '2027-05-24')])?.promises[0]).toMatchObject({
       ...{ stands: 'short', shortBy: { low: 260, high: 275 } },
     });
+  });
+
+  test('what is kept if there is room takes nothing from what comes before it, however early it is due', () => {
+    const ifRoom = { ...promise('hedge', 30, '2027-05-28'), priority: 'ifRoom' as const };
+    const first = { ...promise('school', 30, '2027-06-20'), priority: 'first' as const };
+    const supply = [batch(35, 40, '2027-05-24')];
+    const stands = (promises: PlantPromise[], batches = supply) =>
+      Object.fromEntries((weigh(promises, batches)?.promises ?? []).map((one) => [one.promise.id, [one.stands, one.shortBy.high]]));
+    expect(stands([ifRoom, first])).toEqual({ hedge: ['short', 25], school: ['covered', 0] });
+    // What the first can have from a later batch leaves the early plants to the other.
+    expect(stands([ifRoom, first], [...supply, batch(60, 60, '2027-06-10')])).toEqual({ hedge: ['covered', 0], school: ['covered', 0] });
+    // Of equal ones the first due is served first.
+    expect(stands([promise('hedge', 30, '2027-05-28'), promise('school', 30, '2027-06-20')])).toMatchObject({ hedge: ['covered', 0] });
+    expect(
+      wantedOf({ since: '2027-05-01', promises: [ifRoom, first], given: {} }, supply).map((one) => [one.promise.id, one.plants]),
+    ).toEqual([['hedge', 25]]);
   });
 
   test('what was handed over counts once, whether its batch is still in hand or not; what was taken back and what is closed count for nothing', () => {

@@ -1,5 +1,5 @@
 import type { PlainDate, PromiseId } from '@chill/model/primitives.ts';
-import type { PlantPromise, PromisesInHand } from '@chill/model/promise.ts';
+import { type PlantPromise, type PromisesInHand, servedFirst } from '@chill/model/promise.ts';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { delivered } from '../ledger/delivered.ts';
 import { countIn } from '../ledger/states.ts';
@@ -85,8 +85,9 @@ export function together(batches: readonly Omit<ToCome, 'ready'>[]): Range {
 }
 
 /**
- * Every species that plants are promised of, with its batches against them: the promise due first is kept first, from what is ready by its day. Promises
- * that are closed are left out.
+ * Every species that plants are promised of, with its batches against them. A promise is kept from what is ready by its day, after those that come before
+ * it: what comes first, then what is due first; so one that is kept if there is room takes nothing from another, however early it is due. Promises that are
+ * closed are left out; the rest stand by their days.
  */
 export function weighPromises(inHand: PromisesInHand, batches: readonly BatchView[]): SpeciesStanding[] {
   const { promises } = inHand;
@@ -96,24 +97,43 @@ export function weighPromises(inHand: PromisesInHand, batches: readonly BatchVie
     const own = batches.flatMap((view) => (view.species.id === speciesId ? toComeOf(view).map((one) => ({ view, ...one })) : []));
     const readyBy = (on: PlainDate) => together(own.filter(({ ready }) => ready <= on));
     const days = [...new Set(own.map(({ ready }) => ready))].sort();
-    let asked = 0;
+    const served: { on: PlainDate; open: number }[] = [];
     const standing = promises
       .filter((one) => one.speciesId === speciesId && !one.closed)
-      .toSorted((a, b) => a.on.localeCompare(b.on))
+      .toSorted(servedFirst)
       .map((promise): PromiseStanding => {
         const before = given.get(promise.id) ?? 0;
         const open = Math.max(0, promise.plants - before);
-        asked += open;
-        const ready = readyBy(promise.on);
-        const { stands, shortBy } = enoughFor(asked, ready);
+        const { stands, shortBy } = afterOthers(served, promise.on, (taken, on) => enoughFor(taken + open, readyBy(on)));
+        served.push({ on: promise.on, open });
         const short = { low: Math.min(open, shortBy.low), high: Math.min(open, shortBy.high) };
-        return { promise, delivered: before, open, ready, stands: open === 0 ? 'covered' : stands, shortBy: short };
-      });
+        return { promise, delivered: before, open, ready: readyBy(promise.on), stands: open === 0 ? 'covered' : stands, shortBy: short };
+      })
+      .sort((a, b) => a.promise.on.localeCompare(b.promise.on));
+    const asked = served.reduce((sum, { open }) => sum + open, 0);
     const expected = together(own);
     const spare = { low: Math.max(0, expected.low - asked), high: Math.max(0, expected.high - asked) };
     const supply = days.map((on) => ({ on, ...readyBy(on) }));
     return { speciesId, promises: standing, batches: [...new Set(own.map(({ view }) => view))], expected, supply, spare };
   });
+}
+
+/**
+ * The worst that a promise of a day meets after those that were served before it: by its own day, and by each later day on which one of them is due, since
+ * plants that it takes early are not there then. `asked` judges so many plants taken by the others up to a day.
+ */
+export function afterOthers<T extends Pick<Enough, 'shortBy'>>(
+  served: readonly { on: PlainDate; open: number }[],
+  own: PlainDate,
+  asked: (taken: number, on: PlainDate) => T,
+): T {
+  const at = (on: PlainDate) =>
+    asked(
+      served.reduce((sum, one) => sum + (one.on <= on ? one.open : 0), 0),
+      on,
+    );
+  const later = served.filter(({ on }) => on > own).map(({ on }) => at(on));
+  return later.reduce((worst, one) => (one.shortBy.high > worst.shortBy.high ? one : worst), at(own));
 }
 
 /** How many plants each promise was given so far; what the server has counted already is not counted again. */

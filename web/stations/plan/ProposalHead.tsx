@@ -151,12 +151,13 @@ export function ProposalHead({
 /** Less than this no one would plan again for. */
 const AS_GOOD = 0.005;
 
-function howGood({ planning }: SeasonPlanning): string {
+function howGood({ planning, held }: SeasonPlanning): string {
   if (!planning || planning.failed) return '';
   const { gap, running, stopped, fresh } = planning;
   const share = gap === undefined ? undefined : `${Math.max(0.1, Math.round(gap * 1000) / 10)} %`;
   if (running) return share ? `${say('planning')} ${say('gap', { share })}` : say('planning');
   if (stopped && !fresh) return say('stoppedEarly');
   if (stopped) return share ? say('gapStopped', { share }) : '';
-  return gap !== undefined && gap < AS_GOOD ? say('best') : share ? say('gap', { share }) : '';
+  const chosen = held.pinned.length + held.without.length > 0;
+  return gap !== undefined && gap < AS_GOOD ? say(chosen ? 'bestHeld' : 'best') : share ? say('gap', { share }) : '';
 }

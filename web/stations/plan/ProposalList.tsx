@@ -1,5 +1,4 @@
 import { nearDate, shortDate } from '@chill/core/calendar/dates.ts';
-import { moreOf } from '@chill/core/planning/binds.ts';
 import { type Left, type ProposedPromise, seedsTaken } from '@chill/core/planning/proposed.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { oneOf } from '@chill/words/lists.ts';
@@ -161,13 +160,15 @@ function Binds({ plan: { planning } }: { plan: SeasonPlanning }) {
     <>
       <h3 className="mt-5">{say('bind')}</h3>
       <ul>
-        {planning.worth.map(({ of, more }) => {
+        {planning.worth.map(({ of, more, room = 0 }) => {
           if (of === 'week') return <li key={of}>{ofWeek(more)}</li>;
           if ('people' in of) return <li key={of.people.join()}>{ofHands(oneOf(of.people), more)}</li>;
           const place = places.find(({ id }) => id === of.placeId);
-          return place && <li key={place.id}>{ofPlace({ room: moreOf(place.capacity), place: place.name }, more)}</li>;
+          return place && <li key={place.id}>{ofPlace({ room, place: place.name }, more)}</li>;
         })}
-        {planning.weighed && planning.worth.length === 0 && <li>{say('bindNothing')}</li>}
+        {planning.weighed && planning.worth.length === 0 && (
+          <li>{say(planning.promises?.some(({ left }) => left?.why === 'noRoom') ? 'bindSeveral' : 'bindNothing')}</li>
+        )}
         {!planning.weighed && <li className="text-ink2">{say('bindLooking')}</li>}
       </ul>
     </>

@@ -12,12 +12,20 @@ export function StillToStart({ species: printed, lot, missing, out }: { species:
   const { nursery, placesAsMeasured: places, rot, today } = useNursery();
   const species = useAsPlanned(printed);
   const left = lot.unassigned;
-  const offered = useMemo(() => {
-    if (left < 1) return [];
+  const { offered, all, soonest } = useMemo(() => {
+    if (left < 1) return { offered: [] };
     const wish = { plants: missing, confidence: nursery.settings.confidence, timing: { by: 'readyBy', date: out } } as const;
-    return weighMethods({ ...lotInRequest(asItStands(lot), left, species, today), species, nursery, places, rot, today, wish })
-      .offered.filter(({ late_days, seeds }) => late_days === 0 && seeds !== undefined && seeds <= left)
-      .slice(0, 2);
+    const possible = weighMethods({
+      ...lotInRequest(asItStands(lot), left, species, today),
+      ...{ species, nursery, places, rot, today, wish },
+    }).offered;
+    const inTime = possible.filter(({ late_days }) => late_days === 0);
+    return {
+      offered: inTime.filter(({ seeds }) => seeds !== undefined && seeds <= left).slice(0, 2),
+      // All that is left, by the method that makes most of it in time; and where none is in time, the soonest.
+      all: inTime.toSorted((a, b) => b.expected.high - a.expected.high)[0],
+      soonest: possible.toSorted((a, b) => a.late_days - b.late_days)[0],
+    };
   }, [species, lot, left, missing, nursery, places, rot, today, out]);
   const href = `/plan?${new URLSearchParams({ lot: lot.id, plants: String(missing), by: 'readyBy', ready: out })}`;
   return (
@@ -28,7 +36,9 @@ export function StillToStart({ species: printed, lot, missing, out }: { species:
               `${say('canStillStart', { count: seeds ?? 0, method: method.name.toLowerCase(), start: nearDate(dates.start, today), ready: shortDate(dates.plantOut, today) })} `,
           )
         : left > 0
-          ? say('noneInTime', { left, out: shortDate(out, today) })
+          ? all
+            ? say('allWouldGive', { left, low: all.expected.low, high: all.expected.high, missing })
+            : say('noneInTime', { out: shortDate(out, today), soonest: soonest ? shortDate(soonest.dates.plantOut, today) : '–' })
           : say('lotUsedUp')}{' '}
       {left > 0 && (
         <Link to={href} className="underline underline-offset-4">

@@ -22,7 +22,7 @@ import { countIn } from '../ledger/states.ts';
 import { broughtBy, viableOn } from '../lot/lotLedger.ts';
 import { remembered } from '../memory/remembered.ts';
 import { type Chain, chainOf, isCoatLink, type ResolvedStage, seedLinks, treatmentOf, withDays, withOwnRot } from '../methods/resolve.ts';
-import { isTakenUp, sproutingStage } from '../methods/stageOrder.ts';
+import { sproutingStage } from '../methods/stageOrder.ts';
 import { towelEvidence } from '../methods/towelTest.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
@@ -31,12 +31,10 @@ import { thermalTime } from '../sprout/thermalTime.ts';
 import { steadyCurve } from '../takeOut/takeOut.ts';
 import { yearOf } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
+import { type Cause, causesOf, factorsOf } from './causes.ts';
 import { type Course, courseOf } from './course.ts';
 import { type Situation, warmthOf } from './situation.ts';
 import { creditBefore, type TreatmentForecast } from './treatmentForecast.ts';
-
-/** Why a batch promises other than it was planned to. */
-export type BecauseCode = 'mould' | 'lost' | 'lessCold' | 'moreCold' | 'fewCame' | 'manyCame' | 'swelling' | 'tested' | 'rotLearned';
 
 /** What a batch promises: as it was planned, and now, with what has happened. */
 export interface Promised {
@@ -44,7 +42,8 @@ export interface Promised {
   now: { low: number; high: number };
   /** Of these, those of what is up already: they do not wait for the rest. */
   up: { low: number; high: number };
-  because: { code: BecauseCode; count?: number }[];
+  /** What changed it, each with the plants that it adds or takes; they add up to the change of the middle. */
+  because: Cause[];
 }
 
 /** What is to come of a batch: one chain for plan, page, round and results. */
@@ -97,11 +96,13 @@ export function outlookOf(
     ...outlook,
     get promised() {
       if (batch.purpose === 'test' || state.closedOn) return undefined;
-      promised ??= {
-        planned: batch.plan.expects,
-        now: plantsFrom(outlook, state, resolved, situation),
+      if (promised) return promised;
+      const planned = batch.plan.expects;
+      const now = plantsFrom(outlook, state, resolved, situation);
+      promised = {
+        ...{ planned, now },
         up: plantsFrom({ ...outlook, left: 0 }, state, resolved, situation),
-        because: becauseOf(batch, state, situation, outlook, resolved),
+        because: causesOf({ planned, now }, factorsOf(batch, state, situation, outlook, resolved)),
       };
       return promised;
     },
@@ -226,43 +227,4 @@ function plantsFrom(
   multiply(plants, { key: 'establishes', link: handbookLink(species.pot.establishes, species.figures?.establishes?.worth) });
   const { low, high } = rangeOf(left + up, spreadBy(summed(plants), nursery.settings.spread ?? 1));
   return { low: low + sure, high: high + sure };
-}
-
-/** A share released that differs from the planned one by less is not worth a word. */
-const WORTH_A_WORD = 0.03;
-/** Sprouts in all that are so far from what was expected are worth one too. */
-const FAR_OFF = 0.15;
-
-/** What has happened that a promise can differ by, the gravest first. */
-function becauseOf(
-  batch: Batch,
-  state: BatchState,
-  { species, lot, rot }: Situation,
-  { before, belief, chain, course, left }: Pick<Outlook, 'before' | 'belief' | 'chain' | 'course' | 'left'>,
-  stages: readonly ResolvedStage[],
-): Promised['because'] {
-  const because: Promised['because'] = [];
-  const { mouldy, discarded, givenAway, broken, floatedOff, movedOn } = state.counts;
-  if (mouldy > 0) because.push({ code: 'mould', count: mouldy });
-  const gone = discarded + givenAway + broken + floatedOff + movedOn;
-  if (gone > 0) because.push({ code: 'lost', count: gone });
-  const planned = batch.plan.stages.reduce((share, stage, i) => {
-    const curve = stages[i]?.curve;
-    return curve ? share * (curve.released[Math.min(curve.released.length - 1, daysBetween(stage.start, stage.end))] as number) : share;
-  }, 1);
-  const released = stages.reduce((share, stage, i) => (isTakenUp(species, stages, i) ? share : share * stage.released), 1);
-  if (released < planned - WORTH_A_WORD) because.push({ code: 'lessCold' });
-  if (released > planned + WORTH_A_WORD) because.push({ code: 'moreCold' });
-  if (state.swellings.length > 0 && chain.opened < 1) because.push({ code: 'swelling' });
-  if (state.seen.length > 0) {
-    const came = state.sprouts.reduce((sum, { count }) => sum + count, 0);
-    // Of all that were there to come, those given up since among them.
-    const was = ((state.seen.at(-1)?.left ?? left) + came) * before.chance(course.warmth.at(-1));
-    const is = came + left * belief.chance(course.warmth.at(-1));
-    if (is < was * (1 - FAR_OFF)) because.push({ code: 'fewCame', count: came });
-    else if (came > 0 && is > was * (1 + FAR_OFF)) because.push({ code: 'manyCame', count: came });
-  }
-  if ((lot.towelTests ?? []).some(({ on }) => on > batch.madeOn)) because.push({ code: 'tested' });
-  if (stages.some(({ medium, exposure }) => exposure && medium && rot?.[medium])) because.push({ code: 'rotLearned' });
-  return because;
 }

@@ -1,8 +1,10 @@
 import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
 import { accept } from '../ledger/accept.ts';
+import { causesOf } from './causes.ts';
 import { kinds, livesOf, only, ready, START } from './life.ts';
 import { newId } from './testing.ts';
 
@@ -108,7 +110,7 @@ describe('what a batch promises', () => {
     const { planned, now, because } = one.read(START).promised as Promised;
     const middle = ({ low, high }: { low: number; high: number }) => (low + high) / 2;
     expect(Math.abs(middle(now) - middle(planned))).toBeLessThan(1 + 0.12 * middle(planned));
-    expect(because).toEqual([]);
+    expect(because.filter(({ code }) => code !== 'rest' && code !== 'cold')).toEqual([]);
   });
   test('follows what happens: mould takes from it, many sprouts add to it, and it says why', () => {
     const one = inTheCold('larix-occidentalis', 'towel-in-fridge');
@@ -117,7 +119,35 @@ describe('what a batch promises', () => {
     const after = one.read('2026-11-20').promised as Promised;
     expect(after.planned).toEqual(before.planned);
     expect(after.now.high).toBeLessThan(0.75 * before.now.high);
-    expect(after.because).toContainEqual({ code: 'mould', count: 40 });
+    const [first] = after.because;
+    expect(first).toMatchObject({ code: 'rot', count: 40 });
+    expect(first?.plants).toBeLessThan(-10);
+  });
+  test('each cause has its sign and size, and they add up to the change', () => {
+    const factor = fc.record({
+      code: fc.constantFrom('rot' as const, 'lost' as const, 'cold' as const),
+      times: fc.double({ min: 0.1, max: 3, noNaN: true }),
+    });
+    const range = fc
+      .tuple(fc.integer({ min: 0, max: 300 }), fc.integer({ min: 0, max: 200 }))
+      .map(([low, wide]) => ({ low, high: low + wide }));
+    fc.assert(
+      fc.property(range, range, fc.array(factor, { maxLength: 4 }), (planned, now, factors) => {
+        const causes = causesOf({ planned, now }, [...factors, { code: 'rest', times: 1 }]);
+        const change = (now.low + now.high - planned.low - planned.high) / 2;
+        expect(Math.abs(causes.reduce((sum, { plants }) => sum + plants, 0) - change)).toBeLessThanOrEqual(0.55);
+      }),
+    );
+    // Half the seed lost, twice as many ready: the two cancel, and each is told with its own sign.
+    expect(
+      causesOf({ planned: { low: 40, high: 60 }, now: { low: 40, high: 60 } }, [
+        { code: 'lost', times: 0.5, count: 80 },
+        { code: 'cold', times: 2 },
+      ]),
+    ).toEqual([
+      { code: 'lost', plants: -35, count: 80 },
+      { code: 'cold', plants: 35 },
+    ]);
   });
   test('a root in the cold is told as days, and a check that finds none puts them off', () => {
     const one = inTheCold('acer-glabrum', 'sand-in-fridge', 400);

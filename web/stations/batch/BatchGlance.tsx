@@ -1,7 +1,7 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { describeLoss, describeShift } from '@chill/core/chill/lossWords.ts';
 import { isStage } from '@chill/core/kinds/stages.ts';
-import type { BecauseCode } from '@chill/core/schedule/outlook.ts';
+import type { Cause } from '@chill/core/schedule/causes.ts';
 import type { SproutForecast } from '@chill/core/schedule/project.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
@@ -170,17 +170,17 @@ function sproutsAhead({ expectNew, more, nextOn, allButDone, anyMore }: SproutFo
   return say('moreAll8Times10', { next, how: more.low === more.high ? more.low : `${more.low}–${more.high}`, by });
 }
 
-const BECAUSE: Record<BecauseCode, (count: number) => string> = {
-  mould: (count) => say('wentMouldy', { count }),
+const BECAUSE: Record<Cause['code'], (count: number, adds: boolean) => string> = {
+  rot: (count, adds) => say(adds ? 'fewerMouldyThanPlanned' : 'moreMouldyThanPlanned', { count }),
   lost: (count) => say('lostOrMoved', { count }),
-  lessCold: () => say('receivedLessThanPlanned'),
-  moreCold: () => say('receivedMoreThanPlanned'),
-  fewCame: (count) => say('fewerGerminatedThanExpectedSo', { count }),
-  manyCame: (count) => say('moreGerminatedThanExpectedSo', { count }),
-  swelling: () => say('soakShowedHowManySwell'),
+  cold: (_, adds) => say(adds ? 'moreReadyThanPlanned' : 'fewerReadyThanPlanned'),
+  came: (count, adds) => say(adds ? 'moreGerminatedThanExpectedSo' : 'fewerGerminatedThanExpectedSo', { count }),
+  swelling: (_, adds) => say(adds ? 'moreSwellThanPlanned' : 'fewerSwellThanPlanned'),
   tested: () => say('testLotCameSince'),
   rotLearned: () => say('yourOwnMouldRecordsCount'),
+  rest: () => say('whatElseChanged'),
 };
+const signed = (plants: number) => (plants > 0 ? `+${plants}` : `−${-plants}`);
 
 /** The plants that a batch promises: as planned, and with all that happened since. */
 function PromiseLine({ view }: { view: BatchView }) {
@@ -189,7 +189,7 @@ function PromiseLine({ view }: { view: BatchView }) {
   const { planned, now, because } = promised;
   const range = ({ low, high }: { low: number; high: number }) => (low === high ? String(low) : `${low}–${high}`);
   const same = planned.low === now.low && planned.high === now.high;
-  const why = because.slice(0, 2).map(({ code, count = 0 }) => BECAUSE[code](count));
+  const why = because.map(({ code, count = 0, plants }) => say('cause', { plants: signed(plants), why: BECAUSE[code](count, plants > 0) }));
   return (
     <p className="mt-2">
       {say('plantsPlanned', { range: range(planned) })}

@@ -1,0 +1,113 @@
+import type { Batch } from '@chill/model/batch.ts';
+import { daysBetween } from '../calendar/dates.ts';
+import type { BatchState } from '../ledger/batchState.ts';
+import type { Chain, ResolvedStage } from '../methods/resolve.ts';
+import { isTakenUp } from '../methods/stageOrder.ts';
+import type { SproutBelief } from '../sprout/belief.ts';
+import type { Course } from './course.ts';
+import type { Situation } from './situation.ts';
+
+/** Why a batch promises other than it was planned to. */
+export type CauseCode = 'rot' | 'lost' | 'cold' | 'came' | 'swelling' | 'tested' | 'rotLearned' | 'rest';
+
+/** One cause: the plants that it adds or, below zero, takes, and the seeds that it is about, where those were counted. */
+export interface Cause {
+  code: CauseCode;
+  plants: number;
+  count?: number;
+}
+
+/** What of the outlook on a batch tells of causes: beliefs before and after its counts, how warm it was and will be, and what is left. */
+interface Seen {
+  before: SproutBelief;
+  belief: SproutBelief;
+  chain: Pick<Chain, 'opened'>;
+  opened: number;
+  course: Pick<Course, 'warmth'>;
+  left: number;
+}
+
+/** What a cause multiplies the plants to come by. */
+interface Factor {
+  code: CauseCode;
+  times: number;
+  count?: number;
+}
+
+/** What has happened that a promise can differ by: each as what it multiplies the plants to come by, against the plan. */
+export function factorsOf(
+  batch: Batch,
+  state: BatchState,
+  { species, lot, rot }: Situation,
+  { before, belief, chain, opened, course, left }: Seen,
+  stages: readonly ResolvedStage[],
+): Factor[] {
+  const { seeds } = batch.plan;
+  const { mouldy, discarded, givenAway, broken, floatedOff, movedOn } = state.counts;
+  const gone = discarded + givenAway + broken + floatedOff + movedOn;
+  const atPlanned = (pick: 'released' | 'survives') =>
+    batch.plan.stages.reduce((share, stage, i) => {
+      const values = stages[i]?.curve?.[pick];
+      return values ? share * (values[Math.min(values.length - 1, daysBetween(stage.start, stage.end))] as number) : share;
+    }, 1);
+  const released = stages.reduce((share, stage, i) => (isTakenUp(species, stages, i) ? share : share * stage.released), 1);
+  // What has rotted, and what is still to; against all that the plan reckoned with.
+  const ahead = stages.reduce((share, { curve, survives }) => (curve ? share * survives : share), 1);
+  const alive = seeds > gone ? ((seeds - gone - mouldy) / (seeds - gone)) * ahead : 1;
+  const factors: Factor[] = [
+    { code: 'rot', times: alive / atPlanned('survives'), ...(mouldy > 0 && { count: mouldy }) },
+    ...(gone > 0 ? [{ code: 'lost', times: (seeds - gone) / seeds, count: gone } as const] : []),
+    { code: 'cold', times: released / atPlanned('released') },
+    ...(state.swellings.length > 0 && chain.opened > 0 ? [{ code: 'swelling', times: opened / chain.opened } as const] : []),
+  ];
+  if (state.seen.length > 0) {
+    const count = state.sprouts.reduce((sum, one) => sum + one.count, 0);
+    // Of all that were there to come, those given up since among them.
+    const was = ((state.seen.at(-1)?.left ?? left) + count) * before.chance(course.warmth.at(-1));
+    const is = count + left * belief.chance(course.warmth.at(-1));
+    if (was > 0) factors.push({ code: 'came', times: is / was, count });
+  }
+  const tested = (lot.towelTests ?? []).some(({ on }) => on > batch.madeOn);
+  const learned = stages.some(({ medium, exposure }) => exposure && medium && rot?.[medium]);
+  // What is left over is put down to what else is known to have changed; a factor of 1 says nothing of its own.
+  return [...factors, { code: tested ? 'tested' : learned ? 'rotLearned' : 'rest', times: 1 }];
+}
+
+interface Range {
+  low: number;
+  high: number;
+}
+
+/** No factor is taken for less, nor the plants for fewer: of nothing there is no logarithm. */
+const LEAST = 0.05;
+
+/**
+ * What parts the middle of a promise as it is now from that of the plan, cause by cause, in whole plants that add up to the whole change: the logarithmic mean
+ * of the two times the logarithm of each factor, a decomposition without a rest of its own (Ang 2004, Energy Policy 32). What the factors leave over is the
+ * last one's. Causes worth less than half a plant are left out; the largest come first.
+ */
+export function causesOf({ planned, now }: { planned: Range; now: Range }, factors: readonly Factor[]): Cause[] {
+  const [was, is] = [planned, now].map(({ low, high }) => Math.max(LEAST, (low + high) / 2)) as [number, number];
+  const mean = Math.abs(is - was) < 1e-9 ? was : (is - was) / Math.log(is / was);
+  const logs = factors.map(({ times }) => Math.log(Math.max(LEAST, times)));
+  const over = Math.log(is / was) - logs.reduce((sum, log) => sum + log, 0);
+  const exact = factors.map((factor, i) => ({ ...factor, plants: mean * ((logs[i] as number) + (i === factors.length - 1 ? over : 0)) }));
+  return wholeOf(exact, Math.round(is - was))
+    .filter(({ plants }) => plants !== 0)
+    .sort((a, b) => Math.abs(b.plants) - Math.abs(a.plants))
+    .map(({ code, plants, count }) => ({ code, plants, ...(count !== undefined && { count }) }));
+}
+
+/** Rounds parts to whole ones that add up to `sum`: those nearest to the next whole one are rounded that way. */
+function wholeOf<T extends { plants: number }>(parts: readonly T[], sum: number): T[] {
+  const floors = parts.map(({ plants }) => Math.floor(plants));
+  const missing = sum - floors.reduce((all, one) => all + one, 0);
+  const byRest = parts.map((_, i) => i).sort((a, b) => restOf(parts, b) - restOf(parts, a));
+  const up = new Set(byRest.slice(0, Math.max(0, missing)));
+  return parts.map((one, i) => ({ ...one, plants: (floors[i] as number) + (up.has(i) ? 1 : 0) }));
+}
+
+const restOf = (parts: readonly { plants: number }[], i: number): number => {
+  const { plants } = parts[i] as { plants: number };
+  return plants - Math.floor(plants);
+};

@@ -1,4 +1,4 @@
-import { Celsius, DaysOff, LoggerId, PlaceId, PositiveCount, shortText } from './primitives.ts';
+import { Celsius, DaysOff, LoggerId, PlaceId, PlainDate, PositiveCount, shortText } from './primitives.ts';
 import { z } from './zod.ts';
 
 export const PlaceKind = z.enum(['drawer', 'fridge', 'freezer', 'mat', 'bench', 'shelf', 'outdoors']);
@@ -15,6 +15,8 @@ export const Place = z.object({
   kind: PlaceKind,
   /** What the place is believed to hold, until something measures it. */
   nominal_C: Celsius,
+  /** Since when it is set to something else by hand: planned with until its readings since then tell. */
+  setTo: z.object({ on: PlainDate, celsius: Celsius }).optional(),
   /** How many bags, towels, trays or litres fit. */
   capacity: PositiveCount.max(100_000),
   /** What the capacity counts; bags where it is not said. */

@@ -7,6 +7,7 @@ import { packReadings, unpackReadings } from '../readings/packed.ts';
 import type { Readings } from '../readings/readings.ts';
 import { thinned } from '../readings/thinned.ts';
 import { earnedByDay, lossesOf } from './account.ts';
+import { turnOf } from './advice.ts';
 import { effectiveness } from './effectiveness.ts';
 import { asMeasured, expectedOf, metBy } from './met.ts';
 import { placeDays, placeDaysInSteps } from './placeDays.ts';
@@ -37,6 +38,40 @@ describe('hot spells', () => {
     const moved = Array.from({ length: 7 }, (_, i) => ({ on: `2027-01-${10 + 2 * i}`, placeId: i % 2 ? 'o' : 'f' }));
     expect(met(records, '2027-01-24').undone(14)).toBeCloseTo(6, 6);
     expect(met(records, '2027-01-24', moved).undone(14)).toBeCloseTo(6, 6);
+  });
+});
+
+describe('a dial that is turned', () => {
+  const warm = days(
+    fridge,
+    hourly('2027-01-01', 20 * 24, () => 7.5),
+  );
+  test('is planned with from that day, whatever the readings before it say, until those since then tell', () => {
+    expect(expectedOf(fridge, [warm], '2027-01-20')).toMatchObject({ celsius: 7.5, measured: true });
+    const turned = { ...fridge, nominal_C: 3, setTo: { on: '2027-01-20', celsius: 3 } };
+    expect(expectedOf(turned, [warm], '2027-01-20')).toMatchObject({ celsius: 3, measured: false });
+    const at = (today: string) =>
+      metBy({ since, stays: [{ on: since, placeId: 'f' }], planned_C: 4 }, COLD_RESPONSE, { places: [turned], records: [warm], today });
+    expect(at('2027-01-20').effect(20)).toBe(1);
+    expect(met([warm], '2027-01-20').effect(20)).toBeCloseTo(0.5, 6);
+    // What lies behind stays as it was measured.
+    expect(at('2027-01-20').effect(5)).toBeCloseTo(0.5, 6);
+    const since20 = days(
+      fridge,
+      hourly('2027-01-01', 26 * 24, (hour) => (hour < 20 * 24 ? 7.5 : 4.6)),
+    );
+    expect(expectedOf({ ...turned }, [since20], '2027-01-22')).toMatchObject({ celsius: 3, measured: false });
+    expect(expectedOf({ ...turned }, [since20], '2027-01-25').celsius).toBeCloseTo(4.6, 6);
+  });
+  test('had better be turned where the readings of weeks lie outside what counts fully', () => {
+    expect(turnOf(fridge, [warm], '2027-01-20')).toMatchObject({ turn: 'down', to_C: 3, counts: 0.5 });
+    const icy = days(
+      fridge,
+      hourly('2027-01-01', 20 * 24, () => -0.5),
+    );
+    expect(turnOf(fridge, [icy], '2027-01-20')?.turn).toBe('up');
+    expect(turnOf({ ...fridge, kind: 'bench' }, [warm], '2027-01-20')).toBeUndefined();
+    expect(turnOf(fridge, [], '2027-01-20')).toBeUndefined();
   });
 });
 

@@ -35,9 +35,15 @@ const LOOK_BACK_DAYS = 14;
 const ENOUGH_DAYS = 7;
 const HALF_A_DAY = 0.5;
 
-/** What a place is expected to hold from `today` on: the middle of its last fortnight's readings, its nominal where there are too few. */
+/** So many measured days since it was set to something else tell what it really holds. */
+const ENOUGH_SINCE_SET_DAYS = 3;
+
+/**
+ * What a place is expected to hold from `today` on: the middle of its last fortnight's readings, its nominal where there are too few. Where it was set to
+ * something else by hand, its readings from before say nothing of what is to come: it is what it was set to, until those since then tell.
+ */
 export function expectedOf(
-  place: Pick<Place, 'id' | 'nominal_C'>,
+  place: Pick<Place, 'id' | 'nominal_C'> & Partial<Pick<Place, 'setTo'>>,
   records: readonly PlaceTemperatures[],
   today: PlainDate,
 ): { celsius: number; measured: boolean; middle: (of: (record: PlaceTemperatures, day: number) => number) => number | undefined } {
@@ -45,18 +51,20 @@ export function expectedOf(
   const days: number[] = [];
   if (record) {
     const end = dayNumber(today) - dayNumber(record.from);
-    for (let day = Math.max(0, end - LOOK_BACK_DAYS); day < Math.min(end, record.measured.length); day++) {
+    // The day itself is half of the one and half of the other.
+    const since = place.setTo ? dayNumber(place.setTo.on) + 1 - dayNumber(record.from) : 0;
+    for (let day = Math.max(0, since, end - LOOK_BACK_DAYS); day < Math.min(end, record.measured.length); day++) {
       if ((record.measured[day] as number) >= HALF_A_DAY) days.push(day);
     }
   }
   const middle = (of: (record: PlaceTemperatures, day: number) => number) => {
-    if (!record || days.length < ENOUGH_DAYS) return undefined;
+    if (!record || days.length < (place.setTo ? ENOUGH_SINCE_SET_DAYS : ENOUGH_DAYS)) return undefined;
     const sorted = days.map((day) => of(record, day)).sort((a, b) => a - b);
     const half = sorted.length >> 1;
     return sorted.length % 2 ? (sorted[half] as number) : ((sorted[half - 1] as number) + (sorted[half] as number)) / 2;
   };
   const celsius = middle((one, day) => one.mean_C[day] as number);
-  return { celsius: celsius ?? place.nominal_C, measured: celsius !== undefined, middle };
+  return { celsius: celsius ?? place.setTo?.celsius ?? place.nominal_C, measured: celsius !== undefined, middle };
 }
 
 /**

@@ -11,11 +11,11 @@ import { say } from '@chill/words/batch.ts';
 import { useId, useMemo } from 'react';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { Plot } from '../../kit/plot/Plot.tsx';
-import { type Axis, byDay, dayTicks, type Mark, type PlotData, type Span } from '../../kit/plot/plot.ts';
+import { type Axis, byDay, dayTicks, type Mark, type PlotData, roundTicks, type Span } from '../../kit/plot/plot.ts';
 import { Term } from '../../kit/Term.tsx';
 import { stageZone, type Zone } from '../../kit/zones.ts';
 
-/** Temperatures drawn, °C; what lies beyond is drawn at the edge. */
+/** Temperatures drawn at least, °C; where any lies beyond, as far as that. */
 const WARMEST = 18;
 const COLDEST = -6;
 /** Gaps told one by one; a thermometer read now and then leaves many. */
@@ -100,13 +100,17 @@ function plotsOf(
       }),
     );
   const { read, nominal } = daysOf(view, treatment, records, places);
+  const reach = {
+    from: Math.floor(Math.min(COLDEST, ...read.map(([, least]) => least))),
+    to: Math.ceil(Math.max(WARMEST, ...read.map(([, , most]) => most))),
+  };
   const degrees = (celsius: number) => showQuantity(celsius, 'temperature_C', units, 0);
   const most = Math.max(needs.nearlyAll, curve.earned[Math.min(last, curve.earned.length - 1)] ?? 0, wanted) * 1.06;
   const earned = (from: number, to: number) => byDay(curve.earned, from, Math.min(to, curve.earned.length - 1));
   return {
     measured: {
       x,
-      y: { from: COLDEST, to: WARMEST, ticks: [0, 10], tell: degrees },
+      y: { ...reach, ticks: roundTicks(reach.from, reach.to), tell: degrees },
       spans: [{ along: 'y', from: 1, to: 5, colour, opacity: 0.12 }, ...lost.map(({ name: _, ...span }) => span)],
       marks: now,
       bands: [{ name: say('coldestToWarmest'), points: read, colour, opacity: 0.75 }],
@@ -151,11 +155,10 @@ function daysOf(view: BatchView, treatment: TreatmentForecast, records: readonly
     const record = records.find((one) => one.placeId === placeId);
     const i = record ? start + day - dayNumber(record.from) : -1;
     const [least, most] = [record?.min_C[i], record?.max_C[i]];
-    const within = (celsius: number) => Math.min(WARMEST, Math.max(COLDEST, celsius));
     const measured = typeof least === 'number' && typeof most === 'number';
     // What was not measured leaves a gap: of no width, at what is assumed.
     const assumed = places.find(({ id }) => id === placeId)?.nominal_C ?? 4;
-    const [low, high] = measured ? [within(least), within(Math.max(most, least + 0.3))] : [assumed, assumed];
+    const [low, high] = measured ? [least, Math.max(most, least + 0.3)] : [assumed, assumed];
     read.push([day, low, high], [day + 1, low, high]);
     nominal.push([day, measured ? null : assumed], [day + 1, measured ? null : assumed]);
   }

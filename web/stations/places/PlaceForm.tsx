@@ -1,3 +1,4 @@
+import { expectedOf } from '@chill/core/chill/met.ts';
 import { oddTemperature, PLACES } from '@chill/core/kinds/places.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
 import { roomUnitName } from '@chill/core/methods/room.ts';
@@ -39,6 +40,8 @@ interface Draft {
   cover: Place['cover'] | null;
   light: NonNullable<Place['light']> | 'unasked';
   shut: DaysOff[];
+  /** Whether a temperature that was changed is what it is set to from today. */
+  setNow: boolean;
 }
 
 const asDraft = ({
@@ -55,19 +58,23 @@ const asDraft = ({
   shut = [],
 }: Place): Draft => ({
   ...{ name, kind, nominal_C, room, within, usedBy, cover: cover ?? null, light: light ?? 'unasked', shut },
-  ...{ capacity: String(capacity), order: String(order) },
+  ...{ capacity: String(capacity), order: String(order), setNow: true },
 });
 
 /** A place written down or changed: what it is, how cold, how much fits, what it is a shelf of, who uses it. */
 export function PlaceForm({ place, close }: { place: Place; close: () => void }) {
-  const { nursery, places, today } = useNursery();
+  const { nursery, places, temperatures, today } = useNursery();
   const { units } = nursery.settings;
+  // Readings go on telling what it was: they have to be told that it was turned.
+  const told = expectedOf(place, temperatures, today).measured;
+  const isTurned = (nominal_C: number | null): nominal_C is number => told && nominal_C !== null && nominal_C !== place.nominal_C;
   const form = useWritten<Draft, Place>({
     first: asDraft(place),
-    judge: ({ within, usedBy, cover, light, capacity, order, shut, ...rest }) =>
+    judge: ({ within, usedBy, cover, light, capacity, order, shut, setNow, ...rest }) =>
       judgedBy(Place, {
         ...place,
         ...rest,
+        ...(setNow && isTurned(rest.nominal_C) && { setTo: { on: today, celsius: rest.nominal_C } }),
         within: within.trim() || undefined,
         usedBy: usedBy.trim() || undefined,
         light: light === 'unasked' ? undefined : light,
@@ -119,6 +126,17 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
           onChange={(nominal_C) => form.put({ nominal_C: nominal_C ?? null })}
         />
       </Field>
+      {isTurned(written.nominal_C) && (
+        <label className="flex min-h-12 items-center gap-2 self-end">
+          <input
+            type="checkbox"
+            className="size-5 shrink-0 accent-ink"
+            checked={written.setNow}
+            onChange={({ target }) => form.put({ setNow: target.checked })}
+          />
+          {say('setNow', { celsius: showQuantity(written.nominal_C, 'temperature_C', units) })}
+        </label>
+      )}
       <Typed form={form} name="capacity" label={say('howManyFit')} numeric />
       <Field label={say('what')} error={form.fault('room')}>
         <select className="written" {...form.register('room')}>

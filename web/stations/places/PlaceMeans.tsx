@@ -8,7 +8,7 @@ import { allOf } from '@chill/words/lists.ts';
 import { say } from '@chill/words/places.ts';
 
 /** Weeks of cold at full rate by which a slower place is judged: a common handbook figure. */
-const USUAL_WEEKS = 12;
+export const USUAL_WEEKS = 12;
 
 /** What a place that is being written means so far: the stages that can lie there, and what a day there counts. */
 export function PlaceMeans({ kind, nominal_C }: { kind: PlaceKind; nominal_C: number | null }) {

@@ -1,5 +1,6 @@
 import { longDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { momentIn } from '@chill/core/calendar/moments.ts';
+import { turnOf } from '@chill/core/chill/advice.ts';
 import { stretch } from '@chill/core/chill/lossWords.ts';
 import { WARM_C } from '@chill/core/chill/measured.ts';
 import { expectedOf } from '@chill/core/chill/met.ts';
@@ -20,6 +21,7 @@ import { PlacePicture } from '../../kit/PlacePicture.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
 import { PlaceForm } from './PlaceForm.tsx';
+import { USUAL_WEEKS } from './PlaceMeans.tsx';
 import { piecesOf } from './pieces.ts';
 import { Imports, Logger, TypeReading } from './Readings.tsx';
 import { TakeInFile } from './TakeInFile.tsx';
@@ -37,6 +39,8 @@ export default function PlacePage() {
   const taken = lodgers.reduce((sum, { room }) => sum + room, 0);
   const record = temperatures.find((one) => one.placeId === place.id);
   const expected = expectedOf(place, temperatures, today);
+  const turn = turnOf(place, temperatures, today);
+  const stays = PLACES[place.kind].shouldStay;
   const apart = expected.measured && Math.abs(expected.celsius - place.nominal_C) >= 0.5;
   return (
     <div className="px-4 pt-5 desk:px-10" style={{ '--zone': ZONE_COLOUR[zoneOf(place.nominal_C)] } as CSSProperties}>
@@ -67,10 +71,31 @@ export default function PlacePage() {
               </Figure>
             )}
             <Figure value={show(expected.celsius)}>
-              {expected.measured ? say('medianLastTwoWeeksUsed') : say('statedNotMeasuredLongEnough')}
+              {expected.measured
+                ? say('medianLastTwoWeeksUsed')
+                : place.setTo
+                  ? say('setToUntilReadingsTell', { on: shortDate(place.setTo.on, today) })
+                  : say('statedNotMeasuredLongEnough')}
             </Figure>
-            {record && <Figure value={record.spells.length}>{say('timesTooWarmOrFrozen', { count: record.spells.length })}</Figure>}
+            {record && stays && (
+              <Figure value={record.spells.length}>
+                {Number.isFinite(stays.above_C)
+                  ? say('timesAboveOrBelow', { count: record.spells.length, above: show(stays.below_C), below: show(stays.above_C) })
+                  : say('timesAbove', { count: record.spells.length, above: show(stays.below_C) })}
+              </Figure>
+            )}
           </div>
+          {turn && (
+            <p className="mt-2 border-l-4 border-alarm pl-3">
+              {say(turn.turn === 'down' ? 'turnDown' : 'turnUp', {
+                celsius: show(turn.celsius),
+                to: show(turn.to_C),
+                percent: Math.round(turn.counts * 100),
+                usual: USUAL_WEEKS,
+                weeks: turn.counts > 0 ? Math.round(USUAL_WEEKS / turn.counts) : '–',
+              })}
+            </p>
+          )}
           {record && record.spells.length > 0 && (
             <ul className="mt-2 text-[0.97rem] text-ink2">
               {record.spells.slice(-5).map((spell) => (

@@ -53,7 +53,9 @@ export function TemperatureChart({ place, last_ms }: { place: Place; last_ms: nu
       points.push([at, shown(data.celsius[i] as number)]);
     }
     const degrees = points.flatMap(([, value]) => value ?? []);
-    const [least, most] = degrees.length > 0 ? [Math.min(...degrees), Math.max(...degrees)] : [0, 10];
+    // Where a day counts fully is seen beside readings that all lie outside it.
+    const edges = bands.flatMap(({ fullFrom_C, fullTo_C }) => [shown(fullFrom_C), shown(fullTo_C)]);
+    const [least, most] = degrees.length > 0 ? [Math.min(...degrees, ...edges), Math.max(...degrees, ...edges)] : [0, 10];
     const y = { from: Math.floor(least - 0.5), to: Math.ceil(most + 0.5) };
     const zone = zoneOf(place.nominal_C);
     return {

@@ -118,7 +118,10 @@ export const say = subject('plan', {
   tellFromFourTimesFive: 'To tell {{base}} from {{other}}, four times in five, takes <b>{{wanted}}</b> seeds in each arm. {{verdict}}',
   thereNoSuchTrial: 'There is no such trial',
   to: '{{day}} to {{day2}}',
+  envelope: 'envelope {{replicate}}',
   towel: 'towel {{replicate}}',
+  tray: 'tray {{replicate}}',
+  tub: 'tub {{replicate}}',
   treatArmsAlikeAllBut:
     'Treat the arms alike in all but their method: same day, same water, same towel. Record every check, also those that found nothing.',
   trial: '{{common}}: a trial',

@@ -138,6 +138,7 @@ export const say = subject('seeds', {
   stock: 'in stock',
   ofTotalInStock: 'of {{total}} in stock',
   stockNoBatch: 'in stock, in no batch',
+  stockViableByTest: 'Of the {{unassigned}} in stock, <b>{{low}}</b>–<b2>{{high}}</b2> are viable by that test.',
   stockViable9Times10: 'Of the {{unassigned}} in stock, <b>{{low}}</b>–<b2>{{high}}</b2> are viable, 9 times in 10.',
   supplier: 'Supplier',
   test: 'on test',

@@ -1,12 +1,13 @@
 import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/schedule.ts';
 import type { Sentence } from '@chill/words/subject.ts';
+import { shortDate } from '../calendar/dates.ts';
 import { freshening } from '../kinds/media.ts';
 import { keptDry, mediumOf } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
 import { topUp_mL } from '../mix/topUp.ts';
-import { AFTER_A_ROOT_DAYS } from '../treat/intervals.ts';
 import { showQuantity } from '../units/quantities.ts';
+import { checkDue } from './checkDue.ts';
 import { placeOf, type Task, type TaskContext, task } from './task.ts';
 
 /** What the last check of waiting seed asks for and nobody has recorded yet: water for the dry, fresh bedding for the mouldy or the wet. Due at once. */
@@ -43,7 +44,10 @@ export function followUps(context: TaskContext): Task[] {
         kind: 'refresh',
         title: fresh,
         hint: mouldy
-          ? say.of('takeOutEveryMouldySeed', { how: last.mould === 'spreading' ? say.of('batheOthersFiveMinutesDilute') : undefined })
+          ? say.of('takeOutEveryMouldySeed', {
+              next: shortDate.of(checkDue(context).due, situation.today),
+              how: last.mould === 'spreading' ? say.of('batheOthersFiveMinutesDilute') : undefined,
+            })
           : say.of('tooWetPressTowelOut'),
         pressing: last.mould === 'spreading',
       }),
@@ -65,7 +69,8 @@ export function topUpFor({
 }
 
 /** What to say of seeds that show a root in the cold: the one goes, the rest stays for as long as the numbers say. */
-export function rootsInTheCold({ projection, situation }: Pick<TaskContext, 'projection' | 'situation'>): Sentence | undefined {
+export function rootsInTheCold(context: TaskContext): Sentence | undefined {
+  const { projection, situation } = context;
   const { treatment, state } = projection;
   if (!treatment || treatment.stage !== state.stage) return undefined;
   const left = countIn(state.counts, ['waiting', 'swollen']);
@@ -74,5 +79,5 @@ export function rootsInTheCold({ projection, situation }: Pick<TaskContext, 'pro
     situation.today < treatment.takeOutOn
       ? say.of('otherStayReadyTakeOut', { left, now, best })
       : say.of('otherMayComeOutToo', { left, now });
-  return say.of('checkAgainDays', { stays, afterARoot: AFTER_A_ROOT_DAYS });
+  return say.of('checkAgainOn', { stays, next: shortDate.of(checkDue(context).due, situation.today) });
 }

@@ -71,6 +71,15 @@ export interface Early {
   out: PlainDate;
 }
 
+/** The stages as they are told: pots stand until their plants go out, which may be later than they are ready. */
+export function stagesTold({ stages, plantOut }: Pick<Projection, 'stages' | 'plantOut'>): ProjectedStage[] {
+  return stages.map((stage, i) =>
+    i === stages.length - 1 && STAGES[stage.kind].course === 'grows' && !stage.finished && plantOut > stage.end
+      ? { ...stage, end: plantOut }
+      : stage,
+  );
+}
+
 /** Reads a batch: folds its events and replans everything after them. */
 export function project(batch: Batch, situation: Situation): Projection {
   const state = stateOf(batch);

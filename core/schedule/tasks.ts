@@ -1,20 +1,19 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
-import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/schedule.ts';
 import type { Sentence } from '@chill/words/subject.ts';
-import { addDays, daysBetween, earlier, later, nearDate, shortDate, spell } from '../calendar/dates.ts';
+import { addDays, daysBetween, later, nearDate, shortDate, spell } from '../calendar/dates.ts';
 import { meanShare } from '../chance/shares.ts';
-import { freshening } from '../kinds/media.ts';
 import { placesFor } from '../kinds/places.ts';
-import { keptDry, mediumOf, STAGES } from '../kinds/stages.ts';
+import { keptDry, STAGES } from '../kinds/stages.ts';
 import { decidedNext } from '../ledger/planInForce.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
 import { viableOn } from '../lot/lotLedger.ts';
 import { sproutingStage } from '../methods/stageOrder.ts';
-import { AFTER_A_ROOT_DAYS, AFTER_MOULD_DAYS, checkEvery, POTS_EVERY_DAYS } from '../treat/intervals.ts';
+import { POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
+import { checkDue } from './checkDue.ts';
 import { followUps, rootsInTheCold } from './followUps.ts';
 import { growTasks, setOutTask } from './growTasks.ts';
 import type { Projection } from './project.ts';
@@ -124,22 +123,9 @@ function takeOutLateness({ batch, projection, situation, index }: TaskContext): 
 }
 
 function checkTask(context: TaskContext): Task {
-  const { projection, situation, stage, batch, index } = context;
-  const { state, treatment } = projection;
-  const medium = mediumOf(batch.plan.way.stages[index] as Stage);
-  const every = checkEvery(medium, treatment?.stage === index ? treatment.expected_C : stage.temperature_C);
-  const checks = state.checks.filter((check) => check.on >= stage.start);
-  const last = checks.at(-1);
-  const lastOn = last?.on ?? stage.start;
-  const rooted = checks.some((check) => check.sprouted > 0);
-  const mouldy = last?.mould !== undefined && last.mould !== 'none';
-  const drains = last?.damp === 'wet' && !freshening(medium);
-  const interval = rooted ? AFTER_A_ROOT_DAYS : mouldy || drains ? Math.min(AFTER_MOULD_DAYS, every.usual) : every.usual;
-  // The check that should catch the first root is not left until after it.
-  const root = treatment?.stage === index ? treatment.firstRoot : undefined;
-  const regular = addDays(lastOn, interval);
-  const due = root && root > addDays(lastOn, 1) ? earlier(regular, root) : regular;
-  const longest = addDays(lastOn, every.longest);
+  const { projection, situation, stage, index } = context;
+  const { treatment } = projection;
+  const { lastOn, due, longest, ...seen } = checkDue(context);
   const stalled = treatment?.stage === index && treatment.stalled;
   if (stalled) {
     return task(context, {
@@ -160,7 +146,7 @@ function checkTask(context: TaskContext): Task {
     placeId: placeOf(context),
     check: STAGES[stage.kind].check,
     title: STAGES[stage.kind].check === 'dry' ? say.of('dry') : say.of('check'),
-    hint: checkHint(context, { mouldy, rooted, drains, root }),
+    hint: checkHint(context, seen),
     ...(late > 0 &&
       (situation.today <= longest
         ? { lateness: say.of('lateCanWaitUntil', { late: spell.of(late), longest: nearDate.of(longest, situation.today) }) }

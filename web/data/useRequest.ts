@@ -4,6 +4,9 @@ import type { Species } from '@chill/model/species.ts';
 import { useMemo } from 'react';
 import { asItStands, type LotView, useNursery } from './nursery.ts';
 
+/** Plants that a plan begins with, until somebody says how many. */
+export const USUAL_PLANTS = 40;
+
 /** What core is asked when methods are weighed for a lot, here and today: for a wish, with so many of its seeds. The same as long as none of it changes. */
 export function useRequest(
   lot: LotView | undefined,

@@ -1,5 +1,6 @@
 import { dayNumber, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
 import type { ProjectedStage } from '@chill/core/ledger/projectedStage.ts';
+import { stagesTold } from '@chill/core/schedule/project.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { say } from '@chill/words/kit.ts';
 import { worded } from '@chill/words/tables.ts';
@@ -23,7 +24,8 @@ const BOTTOM = 44;
 export function Thread({ view, today, height = 224 }: { view: BatchView; today: string; height?: number }) {
   const box = useRef<SVGSVGElement>(null);
   const width = useWidth(box, WIDTH);
-  const { stages, treatment } = view.projection;
+  const { treatment } = view.projection;
+  const stages = stagesTold(view.projection);
   // Today is in its place, also where all of it lies ahead.
   const from = Math.min(dayNumber((stages[0] as ProjectedStage).start), dayNumber(today)) - 4;
   const to = Math.max(dayNumber((stages.at(-1) as ProjectedStage).end), dayNumber(today)) + 6;
@@ -118,7 +120,7 @@ function zoneOn(stages: readonly ProjectedStage[], on: string): Zone {
 }
 
 function spoken({ batch, species, projection }: BatchView, today: string): string {
-  const parts = projection.stages.map((stage) => {
+  const parts = stagesTold(projection).map((stage) => {
     const verb = stage.finished ? say('was') : stage.started ? say('isIn') : say('will');
     return say('from', { verb, stage: stageName(stage.kind), start: shortDate(stage.start, today), end: shortDate(stage.end, today) });
   });

@@ -8,6 +8,7 @@ import { isCorrectable } from '@chill/core/schedule/correct.ts';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
 import { whyExpected, whyTopUp, whyTreatment } from '@chill/core/schedule/explain.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
+import { stagesTold } from '@chill/core/schedule/project.ts';
 import { type Task, taskKey } from '@chill/core/schedule/task.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Sight } from '@chill/model/sight.ts';
@@ -249,7 +250,7 @@ function Stages({ view }: { view: BatchView }) {
   const { today } = useNursery();
   return (
     <ol className="mt-2 flex flex-wrap gap-x-6 gap-y-1 text-[0.95rem]">
-      {view.projection.stages.map((stage) => (
+      {stagesTold(view.projection).map((stage) => (
         <li key={`${stage.kind}${stage.start}`} className={stage.finished ? 'text-ink2' : ''}>
           <span
             className="mr-1.5 inline-block size-2.5 rounded-full align-baseline"

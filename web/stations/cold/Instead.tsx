@@ -14,7 +14,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useAsPlanned } from '../../data/learned.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
-import { useRequest } from '../../data/useRequest.ts';
+import { USUAL_PLANTS, useRequest } from '../../data/useRequest.ts';
 
 /** A winter is enough where it is in at least so many of a hundred. */
 export const LIKELY = 0.8;
@@ -24,10 +24,11 @@ const ROW = 'grid items-center gap-y-1 border-t border-line py-2 sm:col-span-ful
 
 /** The other methods for the same lot, from today, each with what it would make ready and when. */
 export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
-  const { handbook, nursery, placesAsMeasured: places, today } = useNursery();
+  const { handbook, nursery, placesAsMeasured: places, today, rot } = useNursery();
   const species = useAsPlanned(handbook.find(({ id }) => id === lot.speciesId));
-  const { confidence } = nursery.settings;
-  const wish = useMemo(() => ({ plants: 20, confidence, timing: { by: 'startOn', date: today } }) as const, [confidence, today]);
+  const { confidence, frostRisk: risk } = nursery.settings;
+  // The same that Plan begins with: one method has one day, wherever it is told.
+  const wish = useMemo(() => ({ plants: USUAL_PLANTS, confidence, timing: { by: 'frostRisk', risk } }) as const, [confidence, risk]);
   const request = useRequest(lot, species, wish, Math.max(1, lot.unassigned));
   const methods = useMemo(() => {
     if (!species || !request) return [];
@@ -44,9 +45,10 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
   const autumn = nextOn(nursery.latitude_deg >= 0 ? '10-15' : '04-15', today);
   const frame = placesFor('outdoorWinter', places)[0];
   const inAutumn =
-    species && species.storage !== 'recalcitrant' ? outdoorStay(species, yearOf(nursery), autumn, { shelter: frame?.cover }) : undefined;
-  const link = (proposal: Proposal) =>
-    `/plan?${new URLSearchParams({ lot: lot.id, by: 'startOn', start: today, method: proposal.method.id })}`;
+    species && species.storage !== 'recalcitrant'
+      ? outdoorStay(species, yearOf(nursery), autumn, { shelter: frame?.cover, rot: rot?.outdoorFlat })
+      : undefined;
+  const link = (proposal: Proposal) => `/plan?${new URLSearchParams({ lot: lot.id, method: proposal.method.id })}`;
   if (methods.length === 0) return null;
   return (
     <section className="mt-8 max-w-5xl">

@@ -1,4 +1,7 @@
+import { type Piece, pieceOf } from '@chill/core/kinds/media.ts';
+import { mediumOf, STAGES } from '@chill/core/kinds/stages.ts';
 import { deal } from '@chill/core/results/deal.ts';
+import type { Method } from '@chill/model/method.ts';
 import { say } from '@chill/words/plan.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { useMemo } from 'react';
@@ -9,6 +12,13 @@ import { NotThere } from '../../kit/NotThere.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
 import { BatchLine } from '../batch/BatchLine.tsx';
 import { TrialResult } from './TrialResult.tsx';
+
+/** What a handful goes into, by what the seed of its arm lies in first. */
+const PIECES = { towel: 'towel', tub: 'tub', tray: 'tray', envelope: 'envelope' } as const satisfies Record<Piece, string>;
+const liesFirstIn = ({ stages }: Method): Piece => {
+  const first = stages.find(({ kind }) => STAGES[kind].course !== 'bench');
+  return first ? pieceOf(mediumOf(first)) : 'towel';
+};
 
 /** One trial: its arms, and how its seeds are dealt between them at random. Prints, to be ticked off beside the bag. */
 export default function TrialPage() {
@@ -27,6 +37,7 @@ export default function TrialPage() {
     arms.map(({ batch }) => batch.plan.seeds),
     first.batch.trial.id,
   );
+  const pieceOfArm = (arm: number) => liesFirstIn((arms[arm - 1] ?? first).batch.plan.way);
   const code = (arm: number) => arms[arm - 1]?.batch.code ?? '?';
   return (
     <article className="max-w-4xl px-4 pt-5 desk:px-10">
@@ -71,7 +82,7 @@ export default function TrialPage() {
           <li key={i} className="flex items-baseline gap-2 border-b border-line py-1">
             <span className="w-6 text-right text-[0.9rem] text-ink2">{i + 1}</span>
             <span className="code text-lg">{code(arm)}</span>
-            <span className="text-[0.9rem] text-ink2">{say('towel', { replicate })}</span>
+            <span className="text-[0.9rem] text-ink2">{say(PIECES[pieceOfArm(arm)], { replicate })}</span>
           </li>
         ))}
       </ol>

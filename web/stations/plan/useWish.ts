@@ -3,6 +3,7 @@ import { Wish } from '@chill/model/batch.ts';
 import { useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
+import { USUAL_PLANTS } from '../../data/useRequest.ts';
 
 /** A wish as it is being put together in the sentence; kept in the page's address, so that a reload or a link keeps it. */
 export interface Wording {
@@ -23,7 +24,7 @@ export function useWish(): { wording: Wording; wish: Wish | undefined; change: (
   const by = query.get('by');
   const wording: Wording = {
     lotId: lots.find((lot) => lot.id === query.get('lot'))?.id ?? lots.find((lot) => lot.unassigned > 0)?.id ?? lots[0]?.id,
-    plants: number('plants', 40),
+    plants: number('plants', USUAL_PLANTS),
     confidence: number('sure', nursery.settings.confidence),
     by: by === 'readyBy' || by === 'startOn' || by === 'asSoonAs' ? by : 'frostRisk',
     risk: number('risk', nursery.settings.frostRisk),

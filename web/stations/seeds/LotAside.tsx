@@ -1,7 +1,6 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
-import { plantsRange } from '@chill/core/lot/seedsNeeded.ts';
-import { viableShare } from '@chill/core/lot/viability.ts';
+import { viableCount, viableShare } from '@chill/core/lot/viability.ts';
 import { planFrom, type Request, weighMethods } from '@chill/core/methods/propose.ts';
 import type { Wish } from '@chill/model/batch.ts';
 import type { Viability } from '@chill/model/lot.ts';
@@ -59,8 +58,8 @@ function InStock({
       <p>
         <Rich
           say={say}
-          of="stockViable9Times10"
-          facts={{ unassigned: known.seeds, ...makes.viable }}
+          of={makes.viable.byTest ? 'stockViableByTest' : 'stockViable9Times10'}
+          facts={{ unassigned: known.seeds, low: makes.viable.low, high: makes.viable.high }}
           parts={{ b: <b className="font-mono" />, b2: <b className="font-mono" /> }}
         />
       </p>
@@ -87,5 +86,10 @@ function whatItMakes(
   const [best] = weighMethods({ ...here, species, viable, available: seeds, wish }).offered;
   if (!best) return undefined;
   const { expects, stages } = planFrom(best, wish, seeds);
-  return { viable: plantsRange(seeds, viable, 1), plants: expects, method: best.method.name, ready: stages.at(-1)?.end ?? here.today };
+  return {
+    viable: viableCount(viability, viable, seeds, 0),
+    plants: expects,
+    method: best.method.name,
+    ready: stages.at(-1)?.end ?? here.today,
+  };
 }

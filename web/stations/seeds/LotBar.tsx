@@ -22,8 +22,8 @@ export function LotBar({ lot, batches }: { lot: LotView; batches: readonly Batch
     { key: 'drawer', seeds: drawer, name: say('stock'), fill: 'pale' as const },
     ...batches.map(({ batch, projection }) => ({
       key: batch.id,
-      // What was split off it is shown as the batch that it became.
-      seeds: batch.plan.seeds - projection.state.counts.movedOn,
+      // What was split off it is shown as the batch that it became; what was withdrawn is in stock.
+      seeds: batch.plan.seeds - projection.state.counts.movedOn - projection.state.counts.returned,
       name: batch.purpose === 'test' ? say('test') : batch.plan.way.name.toLowerCase(),
       fill: 'ink' as const,
       code: batch.code,

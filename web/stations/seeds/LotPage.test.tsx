@@ -25,7 +25,7 @@ describe('a lot', () => {
   test('says whence it is, how much is left, how viable, and which batches are of it', () => {
     page();
     expect(screen.getByText(/collected at a bank/i)).toBeTruthy();
-    expect(screen.getByText(/Of the \d+ in stock/).textContent).toMatch(/are viable, 9 times in 10\./);
+    expect(screen.getByText(/Of the \d+ in stock/).textContent).toMatch(/88–114 are viable by that test\./);
     expect(screen.getByText('18 of 20').parentElement?.textContent).toMatch(/1 Oct/);
     expect(screen.getAllByRole('link', { name: /7QK/ })[0]?.getAttribute('href')).toBe('/batch/7QK');
     expect(screen.getByRole('link', { name: 'Plan with this lot' }).getAttribute('href')).toBe(`/plan?lot=${lot.id}`);

@@ -3,8 +3,9 @@ import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
 import { viableOn } from '@chill/core/lot/lotLedger.ts';
 import type { ViableTest } from '@chill/core/lot/lotState.ts';
-import { plantsRange, seedsNeeded } from '@chill/core/lot/seedsNeeded.ts';
+import { seedsNeeded } from '@chill/core/lot/seedsNeeded.ts';
 import { testAge } from '@chill/core/lot/testPlan.ts';
+import { viableCount } from '@chill/core/lot/viability.ts';
 import { showCoordinates } from '@chill/core/units/coordinates.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Rich } from '@chill/words/rich.tsx';
@@ -186,13 +187,13 @@ function ViableInDrawer({ lot, species: printed }: { lot: LotView; species: Spec
   const { today } = useNursery();
   const species = useAsPlanned(printed);
   const viable = viableOn(asItStands(lot), species, today);
-  const { low, high } = plantsRange(lot.unassigned, viable, 1);
+  const { low, high, byTest } = viableCount(lot.state.viability, viable, lot.unassigned, lot.state.towelTests.length);
   const take = seedsNeeded(ASKED_FOR, 0.9, viable);
   return (
     <p className="mt-2">
       <Rich
         say={say}
-        of="stockViable9Times10"
+        of={byTest ? 'stockViableByTest' : 'stockViable9Times10'}
         facts={{ unassigned: lot.unassigned, low, high }}
         parts={{ b: <b className="font-mono" />, b2: <b className="font-mono" /> }}
       />

@@ -48,5 +48,4 @@ export const say = subject('glance', {
   takeOutOneTheseDays: 'Take it out on one of these days. Best day:',
   testLotCameSince: 'the lot was tested since',
   warmth: 'warmth',
-  yourOwnMouldRecordsCount: 'your own mould records count',
 });

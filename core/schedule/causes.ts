@@ -8,7 +8,7 @@ import type { Course } from './course.ts';
 import type { Situation } from './situation.ts';
 
 /** Why a batch promises other than it was planned to. */
-export type CauseCode = 'rot' | 'lost' | 'cold' | 'came' | 'swelling' | 'tested' | 'rotLearned' | 'rest';
+export type CauseCode = 'rot' | 'lost' | 'cold' | 'came' | 'swelling' | 'tested' | 'rest';
 
 /** One cause: the plants that it adds or, below zero, takes, and the seeds that it is about, where those were counted. */
 export interface Cause {
@@ -69,8 +69,10 @@ export function factorsOf(
   }
   const tested = (lot.towelTests ?? []).some(({ on }) => on > batch.madeOn);
   const learned = stages.some(({ medium, exposure }) => exposure && medium && rot?.[medium]);
-  // What is left over is put down to what else is known to have changed; a factor of 1 says nothing of its own.
-  return [...factors, { code: tested ? 'tested' : learned ? 'rotLearned' : 'rest', times: 1 }];
+  // What is left over is put down to what else is known to have changed: a factor of 1 says nothing of its own. What the nursery has learned of mould moves
+  // what the rot was expected to be, so it is told with what has rotted.
+  const [rotted, ...others] = factors as [Factor, ...Factor[]];
+  return learned && !tested ? [...others, rotted] : [...factors, { code: tested ? 'tested' : 'rest', times: 1 }];
 }
 
 interface Range {

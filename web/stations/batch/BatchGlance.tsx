@@ -177,7 +177,6 @@ const BECAUSE: Record<Cause['code'], (count: number, adds: boolean) => string> =
   came: (count, adds) => say(adds ? 'moreGerminatedThanExpectedSo' : 'fewerGerminatedThanExpectedSo', { count }),
   swelling: (_, adds) => say(adds ? 'moreSwellThanPlanned' : 'fewerSwellThanPlanned'),
   tested: () => say('testLotCameSince'),
-  rotLearned: () => say('yourOwnMouldRecordsCount'),
   rest: () => say('whatElseChanged'),
 };
 const signed = (plants: number) => (plants > 0 ? `+${plants}` : `−${-plants}`);

@@ -1,3 +1,5 @@
+// The reasons come from a worker as sentences not yet said: whoever says them has to know the words.
+import '@chill/core/schedule/explain.ts';
 import type { Recipe, Way } from '@chill/core/results/recipe.ts';
 import { say } from '@chill/words/nextYear.ts';
 import { Link } from 'react-router';
@@ -23,14 +25,15 @@ export function Recipes({ recipes }: { recipes: readonly Recipe[] }) {
 
 /** What the new way brings over the last one, expected against expected; and where the method is the same, what is changed of it. */
 function comparison({ now, was, gain, sure }: Recipe & { was: NonNullable<Recipe['was']> }): { text: string; better: boolean } {
-  const better = gain >= 1;
+  const more = gain >= 1;
   if (now.methodId !== was.methodId) {
+    const better = more && sure >= 0.5;
     return { better, text: better ? say('gain', { gain, sure: Math.min(99, Math.round(sure * 100)) }) : say('alike') };
   }
   const weeks = Math.round((now.cold_days - was.cold_days) / A_WEEK);
   if (weeks === 0) return { better: false, text: say('best') };
   const how = say(weeks > 0 ? 'weeksMore' : 'weeksLess', { count: Math.abs(weeks) });
-  return { better, text: better ? say('sameGains', { how, gain }) : say('sameAsMany', { how }) };
+  return { better: more, text: more ? say('sameGains', { how, gain }) : say('sameAsMany', { how }) };
 }
 
 function RecipeLine({ recipe }: { recipe: Recipe }) {

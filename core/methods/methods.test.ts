@@ -9,6 +9,7 @@ import fc from 'fast-check';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { jeffreys } from '../chance/shares.ts';
 import { requirementFrom } from '../chill/requirement.ts';
+import { expectedSurvival } from '../rot/hazard.ts';
 import { whySeeds, whyTakeOut } from '../schedule/explain.ts';
 import { reasonForFirst } from '../schedule/reasonForFirst.ts';
 import { bestTakeOut, steadyCurve } from '../takeOut/takeOut.ts';
@@ -16,7 +17,7 @@ import { frostRiskOn, frostSafeDate, nextFrostSafeDate } from '../winter/frost.t
 import { planBackward, planForward } from './chain.ts';
 import type { Proposal } from './proposal.ts';
 import { propose, type Request, weighMethods } from './propose.ts';
-import { chainOf, resolveMethod } from './resolve.ts';
+import { chainOf, lossLinks, resolveMethod } from './resolve.ts';
 
 const handbook = loadHandbook();
 const species = (id: string) => handbook.find((one) => one.id === id) as Species;
@@ -277,6 +278,36 @@ describe('what speaks against a method, here', () => {
         true,
       );
     }
+  });
+});
+
+describe('rot as the nursery has learned it', () => {
+  const own = { shape: 40, rate: 10, mean: 4, rotted: 36, expected: 9 };
+  test('counts outdoors too, as on the page of the batch', () => {
+    const outdoor = (rot?: Request['rot']) =>
+      propose(method('cercis-canadensis', 'outdoor-winter'), { ...request('cercis-canadensis'), ...(rot && { rot }) });
+    const [plain, learned] = [outdoor(), outdoor({ outdoorFlat: own })];
+    const stay = ({ resolved }: Proposal) => resolved.find(({ kind }) => kind === 'outdoorWinter');
+    expect(stay(learned)?.survives).toBeLessThan((stay(plain)?.survives ?? 0) - 0.1);
+    expect(stay(learned)?.rotShape).toBe(40);
+    expect(learned.share).toBeLessThan(plain.share);
+  });
+  test('is one in each medium, however many stages lie in it', () => {
+    const stage = (kind: 'warmMoist' | 'coldMoist', medium: 'sand' | 'towel') => ({
+      kind,
+      medium,
+      exposure: 0.2,
+      survives: expectedSurvival(0.2, 4),
+      released: 1,
+    });
+    const keys = lossLinks([stage('warmMoist', 'sand'), stage('coldMoist', 'sand'), stage('coldMoist', 'towel')]).map(({ key, link }) => [
+      key,
+      link,
+    ]);
+    expect(keys.slice(0, 2)).toEqual([
+      ['rot sand', { exposure: 0.4, shape: 4 }],
+      ['rot towel', { exposure: 0.2, shape: 4 }],
+    ]);
   });
 });
 

@@ -20,7 +20,7 @@ import {
 import { placesFor } from '../kinds/places.ts';
 import { mediumOf, STAGES, type StageFacts } from '../kinds/stages.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
-import { type LearnedRot, ROT_PRIOR } from '../rot/learned.ts';
+import { type LearnedRot, ROT_PRIOR, type RotMultiplier } from '../rot/learned.ts';
 import { daysToSprout, degreesPerDay, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { bestTakeOut, type SteadyTreatment, steadyCurve, type TakeOut, type TakeOutCurve } from '../takeOut/takeOut.ts';
 import { dayIn, type YearOfDays } from '../winter/climate.ts';
@@ -152,7 +152,7 @@ export function resolveMethod(
       credit = { ...brought, days: brought.days + turnsCredit(days) };
       return { ...base, days, released: 1, survives: TURNS_SURVIVAL };
     }
-    if (earns === 'winter') return { ...base, ...leftOut(species, outdoors, brought, place?.cover) };
+    if (earns === 'winter') return { ...base, ...leftOut(species, outdoors, brought, place?.cover, rot?.outdoorFlat) };
     const ahead = earns === 'ripening' ? { days: storedDry_days, give_days: 0 } : credit;
     const treatment = withOwnRot(treatmentOf(species, stage, temperature_C, ahead), rot);
     // Only the first cold stage begins with what the seed brings along.
@@ -242,6 +242,29 @@ export function seedLinks(
   ];
 }
 
+/**
+ * What stages lose, with what is not known of it: rot by the nursery's own unknown multiplier, one in each medium however many stages lie in it; and what is
+ * lost otherwise, to animals or in the freezer. Plan and page have it from here.
+ */
+export function lossLinks(
+  stages: readonly Pick<ResolvedStage, 'kind' | 'medium' | 'exposure' | 'rotShape' | 'survives' | 'curve'>[],
+): NamedLink[] {
+  const rotting = stages.filter(({ exposure }) => exposure).map((stage) => ({ ...stage, medium: mediumOf(stage) }));
+  const media = [...new Set(rotting.map(({ medium }) => medium))];
+  const rot = media.map((medium): NamedLink => {
+    const mine = rotting.filter((stage) => stage.medium === medium);
+    const exposure = mine.reduce((sum, stage) => sum + (stage.exposure ?? 0), 0);
+    const shape = mine.find(({ rotShape }) => rotShape !== undefined)?.rotShape ?? ROT_PRIOR.shape;
+    return { key: `rot ${medium}`, link: { exposure, shape } };
+  });
+  const otherwise = stages.reduce(
+    (share, { survives, exposure = 0, rotShape, curve }) =>
+      share * Math.min(1, survives / (curve || exposure > 0 ? expectedSurvival(exposure, rotShape ?? ROT_PRIOR.shape) : 1)),
+    1,
+  );
+  return [...rot, { key: 'lost otherwise', link: otherwise }];
+}
+
 /** The whole chain with what is not known of it: the handbook's shares are worth ten seeds each, and rot has the nursery's own unknown multiplier in each medium. */
 export function chainLinks(
   viable: BetaShare,
@@ -252,26 +275,11 @@ export function chainLinks(
 ): NamedLink[] {
   const years = stages.find(({ releasedByYears }) => releasedByYears)?.releasedByYears;
   const inYears = years && years.reduce((sum, one) => sum + one, 0) / years.length;
-  const rotting = stages.filter(({ exposure, medium }) => exposure && medium);
-  const media = [...new Set(rotting.map(({ medium }) => medium as Medium))];
-  const rot = media.map((medium): NamedLink => {
-    const mine = rotting.filter((stage) => stage.medium === medium);
-    const exposure = mine.reduce((sum, stage) => sum + (stage.exposure ?? 0), 0);
-    const shape = mine.find(({ rotShape }) => rotShape !== undefined)?.rotShape ?? ROT_PRIOR.shape;
-    return { key: `rot ${medium}`, link: { exposure, shape } };
-  });
-  // What is lost otherwise than by rot: to animals, in the freezer.
-  const otherwise = stages.reduce(
-    (share, { survives, exposure = 0, rotShape, curve }) =>
-      share * Math.min(1, survives / (curve || exposure > 0 ? expectedSurvival(exposure, rotShape ?? ROT_PRIOR.shape) : 1)),
-    1,
-  );
   return [
     ...seedLinks(viable, species, method, chain),
     { key: 'freed', link: inYears ? chain.released / inYears : chain.released },
     ...(years ? [{ key: 'the year', link: { values: years } }] : []),
-    ...rot,
-    { key: 'lost otherwise', link: otherwise },
+    ...lossLinks(stages),
     { key: 'establishes', link: handbookLink(chain.establishes, species.figures?.establishes?.worth) },
   ];
 }
@@ -295,8 +303,9 @@ function leftOut(
   outdoors: Surroundings['outdoors'],
   credit: Credit,
   shelter: Shelter | undefined,
+  rot: RotMultiplier | undefined,
 ): Omit<ResolvedStage, 'kind' | 'temperature_C'> {
-  const stay = outdoors && outdoorStay(species, outdoors.year, outdoors.start, { credit, shelter });
+  const stay = outdoors && outdoorStay(species, outdoors.year, outdoors.start, { credit, shelter, rot });
   if (!stay) return { days: NO_WINTER_DAYS, released: 1, survives: 1 };
   const { days, curve, takeOut } = stay;
   const { year, start } = outdoors;
@@ -306,7 +315,7 @@ function leftOut(
     const of = (first + day) % 365;
     return degreesPerDay(year.mean_C[of] as number, year.halfSwing_C[of] as number, law);
   };
-  return { days, curve, takeOut, degrees, ...atDay(curve, days) };
+  return { days, curve, takeOut, degrees, ...(rot && { rotShape: rot.shape }), ...atDay(curve, days) };
 }
 
 function treated(stage: Stage, treatment: SteadyTreatment): Omit<ResolvedStage, 'kind' | 'temperature_C'> {

@@ -21,7 +21,17 @@ import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
 import { broughtBy, viableOn } from '../lot/lotLedger.ts';
 import { remembered } from '../memory/remembered.ts';
-import { type Chain, chainOf, isCoatLink, type ResolvedStage, seedLinks, treatmentOf, withDays, withOwnRot } from '../methods/resolve.ts';
+import {
+  type Chain,
+  chainOf,
+  isCoatLink,
+  lossLinks,
+  type ResolvedStage,
+  seedLinks,
+  treatmentOf,
+  withDays,
+  withOwnRot,
+} from '../methods/resolve.ts';
 import { sproutingStage } from '../methods/stageOrder.ts';
 import { towelEvidence } from '../methods/towelTest.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
@@ -159,7 +169,10 @@ function stagesAsTheyGo(
         rot: rot?.outdoorFlat,
         days: recipe.days?.best,
       });
-      return stay ? withDays({ ...base, curve: stay.curve, released: 1, survives: 1 }, days) : { ...base, released: 1, survives: 1 };
+      const own = rot?.outdoorFlat && { rotShape: rot.outdoorFlat.shape };
+      return stay
+        ? withDays({ ...base, ...own, curve: stay.curve, released: 1, survives: 1 }, days)
+        : { ...base, released: 1, survives: 1 };
     }
     const treatment = withOwnRot(treatmentOf(species, recipe, temperature_C, credit), rot);
     if (!treatment) return { ...base, released: 1, survives: 1 };
@@ -221,8 +234,8 @@ function plantsFrom(
   if (left + up === 0) return { low: sure, high: sure };
   // Equally likely values of the chance of those waiting, each with its own luck with rot; then of all, each with its own in the pot.
   const draws = equallyLikely(belief.prospect(course.warmth.at(-1)), CHANCE_PARTS);
-  for (const [i, { exposure, rotShape }] of stages.entries())
-    if (exposure) multiply(draws, { key: `rot ${i}`, link: { exposure, shape: rotShape ?? ROT_PRIOR.shape } });
+  // What the freezer takes stands in the share of those able already.
+  for (const link of lossLinks(stages.filter(({ kind }) => STAGES[kind].course !== 'turns'))) multiply(draws, link);
   const plants = draws.map((share) => (left * share + up) / (left + up));
   multiply(plants, { key: 'establishes', link: handbookLink(species.pot.establishes, species.figures?.establishes?.worth) });
   const { low, high } = rangeOf(left + up, spreadBy(summed(plants), nursery.settings.spread ?? 1));

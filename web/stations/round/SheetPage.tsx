@@ -45,8 +45,11 @@ export default function SheetPage() {
           <span>{say('walkedBy')}</span>
         </p>
         {stops.length === 0 && <p className="mt-4">{say('nothingDue')}</p>}
-        {stops.map(({ place, lines }) => (
-          <section key={place?.id ?? 'nowhere'} className="mt-4 break-inside-avoid-page">
+        {stops.map(({ on, place, lines }, i) => (
+          <section key={`${on} ${place?.id ?? 'nowhere'}`} className="mt-4 break-inside-avoid-page">
+            {ahead !== '0' && on !== stops[i - 1]?.on && (
+              <p className="mb-2 border-b-2 border-print text-[1.2rem] font-[650]">{longDate(on)}</p>
+            )}
             <h2 className="text-[1.06rem]">
               {place?.name ?? say('noPlaceYet')}
               {place && (

@@ -1,4 +1,4 @@
-import { shortDate } from '@chill/core/calendar/dates.ts';
+import { longDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { accept } from '@chill/core/ledger/accept.ts';
 import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
@@ -69,12 +69,15 @@ export default function TypedSheetPage() {
         </Link>
       </div>
       {lines.length === 0 && <p className="mt-4 text-ink2">{say('nothingDueWeek')}</p>}
-      {stops.map(({ place, lines: here }) => {
+      {stops.map(({ on: day, place, lines: here }) => {
         const shown = here.filter((line) => lines.includes(line));
         if (shown.length === 0) return null;
         return (
-          <section key={place?.id ?? 'nowhere'} className="mt-4">
-            <h2 className="text-[1.06rem]">{place?.name ?? say('noPlaceYet')}</h2>
+          <section key={`${day} ${place?.id ?? 'nowhere'}`} className="mt-4">
+            <h2 className="text-[1.06rem]">
+              {place?.name ?? say('noPlaceYet')}
+              {day !== today && <span className="ml-3 font-normal text-ink2">{longDate(day)}</span>}
+            </h2>
             <ul>
               {shown.map((line) => (
                 <Row

@@ -46,14 +46,16 @@ describe('the sheet', () => {
       batches: [view('B', 'shelf', '2027-02-16'), view('C', 'crisper', '2027-02-18'), view('A', 'crisper', '2027-02-10')],
     } as unknown as NurseryView;
     const said = (ahead: number) =>
-      sheetOf(nursery, ahead).map(({ place, lines }) => [place?.id, lines.map((line) => line.view.batch.code)]);
+      sheetOf(nursery, ahead).map(({ on, place, lines }) => [on.slice(-2), place?.id, lines.map((line) => line.view.batch.code)]);
     expect(said(0)).toEqual([
-      ['crisper', ['A']],
-      ['shelf', ['B']],
+      ['16', 'crisper', ['A']],
+      ['16', 'shelf', ['B']],
     ]);
+    // What is due on another day stands under that day.
     expect(said(3)).toEqual([
-      ['crisper', ['A', 'C']],
-      ['shelf', ['B']],
+      ['16', 'crisper', ['A']],
+      ['16', 'shelf', ['B']],
+      ['18', 'crisper', ['C']],
     ]);
   });
 });

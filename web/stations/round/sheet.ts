@@ -1,7 +1,8 @@
-import { addDays } from '@chill/core/calendar/dates.ts';
+import { addDays, later } from '@chill/core/calendar/dates.ts';
 import type { CheckKind } from '@chill/core/kinds/stages.ts';
 import { type Task, taskKey } from '@chill/core/schedule/task.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/sheet.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import type { BatchView, NurseryView } from '../../data/nursery.ts';
@@ -13,26 +14,29 @@ export interface SheetLine {
   task: Task;
 }
 
-/** One place on the walk, with its lines. */
+/** One place on the walk of one day, with its lines; what is late is walked past today. */
 export interface SheetStop {
+  on: PlainDate;
   place: Place | undefined;
   lines: SheetLine[];
 }
 
-/** What is due up to so many days from today, as a sheet to walk with: places in walking order, bags by their codes. */
+/** What is due up to so many days from today, as a sheet to walk with: day by day, places in walking order, bags by their codes. */
 export function sheetOf({ batches, places, today }: Pick<NurseryView, 'batches' | 'places' | 'today'>, ahead_days: number): SheetStop[] {
   const until = addDays(today, ahead_days);
   const stops = new Map<string, SheetStop>();
   for (const view of batches) {
     for (const task of view.tasks.filter(({ due }) => due <= until)) {
       const place = places.find(({ id }) => id === task.placeId);
-      const stop = stops.get(place?.id ?? '') ?? { place, lines: [] };
+      const on = later(task.due, today);
+      const key = `${on} ${place?.id ?? ''}`;
+      const stop = stops.get(key) ?? { on, place, lines: [] };
       stop.lines.push({ key: `${view.batch.id} ${taskKey(task)}`, view, task });
-      stops.set(place?.id ?? '', stop);
+      stops.set(key, stop);
     }
   }
   for (const stop of stops.values()) stop.lines.sort((a, b) => a.view.batch.code.localeCompare(b.view.batch.code));
-  return [...stops.values()].sort((a, b) => (a.place?.order ?? 1e4) - (b.place?.order ?? 1e4));
+  return [...stops.values()].sort((a, b) => a.on.localeCompare(b.on) || (a.place?.order ?? 1e4) - (b.place?.order ?? 1e4));
 }
 
 /**

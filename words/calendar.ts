@@ -8,7 +8,7 @@ export const say = subject('calendar', {
   notMonth: '“{{month}}” is not a month.',
   seconds_one: '{{count}} second',
   seconds_other: '{{count}} seconds',
-  thereNo: 'There is no {{day}}.{{month}}.{{year}}.',
+  thereNo: 'There is no {{day}}.',
   tomorrowAt: 'tomorrow {{time}}',
   yesterdayAt: 'yesterday {{time}}',
   today: 'today',

@@ -15,6 +15,7 @@ export const say = subject('seedForm', {
   samplesDifferByMoreThan:
     'The samples differ by {{spread}} %, more than the {{allowed}} % that is usual: mix the lot well and weigh more.',
   samplesWeighMoreThanLot: 'The samples weigh more than the lot: is one of the units wrong?',
+  thousandOrOne: '“{{typed}}”: a thousand, or one? Write it without the mark.',
   treatPoisonousClosedLabelledNot:
     'Treat it as poisonous: closed and labelled NOT FOOD, away from food, children and animals; pour soaking water away.',
 });

@@ -72,7 +72,7 @@ describe('a typed day', () => {
   });
 
   test.each([
-    ['30 Feb', 'There is no 30.2.'],
+    ['30 Feb', 'There is no 30 Feb 2026.'],
     ['', 'Give a day'],
     ['sometime', 'not a day'],
     ['2 Foo', 'not a month'],

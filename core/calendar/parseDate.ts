@@ -3,7 +3,7 @@ import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/calendar.ts';
 import { language } from '@chill/words/language.ts';
 import type { Parsed } from '../units/parsed.ts';
-import { addDays, dayNumber, shortMonthDay } from './dates.ts';
+import { addDays, dayNumber, shortMonth, shortMonthDay } from './dates.ts';
 
 const MONTHS = ['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september', 'october', 'november', 'december'];
 const WEEKDAYS = ['sunday', 'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday'];
@@ -139,9 +139,17 @@ function existing(year: number, month: number, day: number): Parsed<PlainDate> {
   try {
     dayNumber(date);
   } catch {
-    return refusal(say.of('thereNo', { day: String(day), month: String(month), year: String(year) }));
+    return refusal(say.of('thereNo', { day: noSuchDay(day, month, year) }));
   }
   return inReach(date);
+}
+
+/** A day that is none, in the reader's own form: "31 Feb 2026", "Feb 31, 2026"; by its figures where there is no such month either. */
+function noSuchDay(day: number, month: number, year: number): string {
+  const name = MONTHS[month - 1];
+  if (!name) return `${day}.${month}.${year}`;
+  const short = shortMonth(`${year}-${String(month).padStart(2, '0')}-01`);
+  return language() === 'en-US' ? `${short} ${day}, ${year}` : `${day} ${short} ${year}`;
 }
 
 function daysFrom(today: PlainDate, days: number): Parsed<PlainDate> {

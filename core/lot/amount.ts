@@ -1,8 +1,9 @@
 import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import type { SeedForm } from '@chill/model/species.ts';
+import { figureMarks } from '@chill/words/language.ts';
 import { say } from '@chill/words/seedForm.ts';
 import { seedVolume_mL } from '../mix/laying.ts';
-import { type NumberFormat, readCount } from '../units/number.ts';
+import { isForeignCount, type NumberFormat, readCount } from '../units/number.ts';
 import { parseQuantity, type Quantity } from '../units/quantities.ts';
 
 /** Seeds as somebody has them: counted, or estimated from what was said of them, with the range that they probably lie in, 8 times in 10. */
@@ -43,7 +44,7 @@ const SPOKEN: Record<string, string> = {
  * Reads how much seed there is as people have it: `1,250`, `about 300`, `~300`, `a dozen`, `2 g`, `1/4 oz`, `half a cup`, `a packet`, `2 packets`. Masses and
  * volumes become seeds by the species' own measures: without a species they are refused. Estimates are rounded to what can be known of them.
  */
-export function readAmount(text: string, seed: SeedForm | undefined, numbers: NumberFormat = 'point'): Amount | Refusal {
+export function readAmount(text: string, seed: SeedForm | undefined, numbers: NumberFormat = figureMarks()): Amount | Refusal {
   const typed = text
     .trim()
     .toLowerCase()
@@ -54,7 +55,8 @@ export function readAmount(text: string, seed: SeedForm | undefined, numbers: Nu
   const dozen = /^(a|one|two|three|four|five|\d+) dozen$/.exec(said);
   const count = dozen ? 12 * Number(SPOKEN[dozen[1] as string] ?? dozen[1]) : readCount(said, numbers);
   if (count !== undefined) return about ? estimated(count, 'about') : { seeds: count, from: 'count' };
-  const packets = /^(a|one|two|three|four|five|\d+) ?(?:packets?|packs?|pkts?)$/.exec(said);
+  if (isForeignCount(said, numbers)) return refusal(say.of('thousandOrOne', { typed: said }), 'seeds');
+  const packets = /^(?:(a|one|two|three|four|five|\d+) ?)?(?:packets?|packs?|pkts?)$/.exec(said);
   const measure = said.replace(/^(half|quarter|an?|one|two|three|four|five)(?: of)?(?: an?)? /, (_, word) => `${SPOKEN[word]} `);
   const asked = packets ? 'packet' : measured(measure, numbers);
   if (!asked) return refusal(say.of('howMuchSeed', { typed: text.trim() }), 'seeds');
@@ -62,7 +64,7 @@ export function readAmount(text: string, seed: SeedForm | undefined, numbers: Nu
   const one_g = seed.thousandSeeds_g / 1000;
   if (asked === 'packet') {
     const each = Math.min(PACKET_MOST, Math.max(PACKET_LEAST, PACKET_G / one_g));
-    return estimated(Number(SPOKEN[packets?.[1] as string] ?? packets?.[1]) * each, 'packet');
+    return estimated(Number(SPOKEN[packets?.[1] ?? 'a'] ?? packets?.[1]) * each, 'packet');
   }
   const seeds = asked.quantity === 'mass_g' ? asked.value / one_g : asked.value / seedVolume_mL(1, seed);
   if (seeds < 0.5) return refusal(say.of('lessThanOneSeed', { typed: text.trim() }), 'seeds');

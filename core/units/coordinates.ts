@@ -8,6 +8,13 @@ const example = () => say.of('try4631211798');
 const PART =
   /([NSEWO])?\s*([−-]?\d+(?:[.,]\d+)?)\s*(?:°|d|deg|º)?\s*(?:(\d+(?:\.\d+)?)\s*(?:['′’]|m|min)?\s*(?:(\d+(?:\.\d+)?)\s*(?:["″”]|''|s|sec)?)?)?\s*([NSEWO])?/iy;
 
+/** The quarters of the sky by their letters, however they were written: "52,4 north", "13.1 deg. E". */
+export function withLetters(text: string): string {
+  return text
+    .replace(/\b(north|south|east|west)\b\.?/gi, (word) => (word[0] as string).toUpperCase())
+    .replace(/\b(?:degrees?|deg\.?)(?=\s|$|[NSEWO])/gi, '°');
+}
+
 /** Two figures with decimal commas, and nothing but a blank or a semicolon between them. */
 const DECIMAL_COMMAS = /^([−-]?\d{1,3},\d+)(?:\s+|\s*;\s*)([−-]?\d{1,3},\d+)$/;
 
@@ -16,7 +23,7 @@ const DECIMAL_COMMAS = /^([−-]?\d{1,3},\d+)(?:\s+|\s*;\s*)([−-]?\d{1,3},\d+)
  * `46°18′43″N 117°58′48″W`, `46 18 43 N, 117 58 48 W`. North and east are positive.
  */
 export function parseCoordinates(text: string): Parsed<Coordinates> {
-  const typed = text.trim();
+  const typed = withLetters(text.trim());
   if (typed === '') return refusal(say.of('giveLatitudeLongitude', { example: example() }));
   const commas = DECIMAL_COMMAS.exec(typed);
   const halves: [string, string] | undefined = commas ? [commas[1] as string, commas[2] as string] : splitHalves(typed);

@@ -1,5 +1,7 @@
+import { type FigureMarks, figureMarks } from '@chill/words/language.ts';
+
 /** How a nursery writes a thousand and a half: `1,000.5` or `1.000,5`. */
-export type NumberFormat = 'point' | 'comma';
+export type NumberFormat = FigureMarks;
 
 /** A number as it was read. `twoWays`: it could have been read another way, and is to be shown back as read. */
 export interface ReadNumber {
@@ -14,9 +16,10 @@ const THOUSANDS = /^\d{1,3}(?:([.,])\d{3})(?:\1\d{3})*$/;
 
 /**
  * Reads a number as people type it: `2,5`, `2.5`, `1 000`, `1,000.5`, `1.000,5`. A single separator before exactly three figures could part thousands or
- * a decimal: there `format` decides (a point format reads `1,000` as a thousand and `1.000` as one), and `twoWays` says so. `undefined` for what is no number.
+ * a decimal: there `format`, the nursery's own where none is named, decides (a point format reads `1,000` as a thousand and `1.000` as one), and `twoWays` says
+ * so. `undefined` for what is no number.
  */
-export function readNumber(text: string, format: NumberFormat = 'point'): ReadNumber | undefined {
+export function readNumber(text: string, format: NumberFormat = figureMarks()): ReadNumber | undefined {
   const match = WHOLE.exec(text.trim());
   if (!match) return undefined;
   const [, sign, typed] = match as unknown as [string, string, string];
@@ -44,16 +47,16 @@ function unsigned(typed: string, format: NumberFormat): ReadNumber | undefined {
 }
 
 /**
- * Reads a whole number of things, 0 or more: `10,000` is ten thousand. `undefined` for anything else, halves too.
+ * Reads a whole number of things, 0 or more, by the same rule: `10,000` is ten thousand in a point format. `undefined` for anything else, halves too; and for
+ * `10.000` there, which somebody else writes for ten thousand: nobody counts in thousandths, so it is asked about and not taken for ten.
  */
-export function readCount(text: string, format: NumberFormat = 'point'): number | undefined {
-  const typed = text.trim();
-  // Seeds do not come in thousandths: before three figures either mark parts thousands.
-  const read = readNumber(typed, /^\d{1,3}\.\d{3}$/.test(typed) ? 'comma' : format);
-  return read && Number.isInteger(read.value) && read.value >= 0 ? read.value : undefined;
+export function readCount(text: string, format: NumberFormat = figureMarks()): number | undefined {
+  const read = readNumber(text.trim(), format);
+  if (!read || (read.twoWays && Math.abs(read.value) < 1000)) return undefined;
+  return Number.isInteger(read.value) && read.value >= 0 ? read.value : undefined;
 }
 
-/** A whole number as it is shown back: thousands apart by a thin space, which nobody takes for a decimal. */
-export function showCount(count: number): string {
-  return String(Math.round(count)).replace(/\B(?=(\d{3})+(?!\d))/g, '\u202f');
+/** Whether a count was written with a mark that parts thousands in another form than the nursery's: it is to be written without. */
+export function isForeignCount(text: string, format: NumberFormat = figureMarks()): boolean {
+  return readNumber(text.trim(), format)?.twoWays === true && readCount(text, format) === undefined;
 }

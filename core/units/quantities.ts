@@ -2,6 +2,7 @@ import type { Units } from '@chill/model/nursery.ts';
 import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { worded } from '@chill/words/tables.ts';
 import { say } from '@chill/words/units.ts';
+import { withLetters } from './coordinates.ts';
 import { inMeasures } from './measures.ts';
 import { FIGURES, type NumberFormat, readNumber } from './number.ts';
 import type { Parsed } from './parsed.ts';
@@ -171,10 +172,10 @@ export function showQuantity(value: number, quantity: Quantity, units: Units, di
 }
 
 /**
- * Reads a latitude in degrees, north positive: `46.3`, `46.3 N`, `38.1S`, `46°18′N`.
+ * Reads a latitude in degrees, north positive: `46.3`, `46.3 N`, `52,4 north`, `38.1S`, `46°18′N`.
  */
 export function parseLatitude(text: string): Parsed<number> {
-  const match = /^([−-]?)(\d{1,3}(?:[.,]\d+)?)\s*°?\s*(?:(\d{1,2}(?:[.,]\d+)?)\s*[′'])?\s*([nNsS])?$/.exec(text.trim());
+  const match = /^([−-]?)(\d{1,3}(?:[.,]\d+)?)\s*°?\s*(?:(\d{1,2}(?:[.,]\d+)?)\s*[′'])?\s*([nNsS])?$/.exec(withLetters(text.trim()));
   if (!match) return refusal(say.of('giveLatitudeDegreesSuch46'));
   const [, sign, degrees, minutes, side] = match;
   if (Number(minutes?.replace(',', '.')) >= 60) return refusal(say.of('minutesRunFrom059'));

@@ -1,8 +1,8 @@
-import { showCount } from '@chill/core/units/number.ts';
 import { winterBefore } from '@chill/core/winter/climate.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/seeds.ts';
+import { shown } from '@chill/words/subject.ts';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { newId } from '../../data/newId.ts';
@@ -116,12 +116,12 @@ function AmountRead({ typed, amount }: { typed: string; amount: ReturnType<typeo
     <output className="mt-1 block text-[0.95rem] text-ink2">
       {range
         ? say('aboutSeeds', {
-            seeds: showCount(seeds),
-            low: showCount(range.low),
-            high: showCount(range.high),
+            seeds: shown(seeds),
+            low: shown(range.low),
+            high: shown(range.high),
             surer: say(SURER[amount.from]),
           })
-        : `= ${showCount(seeds)}`}
+        : `= ${shown(seeds)}`}
     </output>
   );
 }

@@ -155,6 +155,12 @@ export const say = subject('treat', {
   minutesAbove: '{{minutes}} minutes above {{degrees}}',
   minutesThenOutCool: 'minutes, then out to cool',
   mixDampAlreadyNeedsLess: 'A mix that is damp already needs less.',
+  trayNumber_one: 'one tray',
+  trayNumber_other: '{{count}} trays',
+  mixPots_one: 'of mix for one pot ({{container}}) with one seed',
+  mixPots_other: 'of mix for {{count}} pots ({{container}}), one seed to each, in {{trays}}',
+  mixTrays_one: 'of mix for one open tray, {{long}} by {{wide}}: spread the {{seeds}} seeds evenly over it',
+  mixTrays_other: 'of mix for {{count}} open trays, each {{long}} by {{wide}}: spread the {{seeds}} seeds evenly over them',
   mixSeeds: 'of mix in {{how}} for {{seeds}} seeds',
   moreRounds: '{{roundsBeforeOther}} more rounds',
   moreSeedNeedsMoreWater: 'More seed needs more water; the count of swollen seed decides, not the clock.',
@@ -233,6 +239,8 @@ export const say = subject('treat', {
   secondsPerSeedOverEvery: 'Seconds per seed over every session that was timed, with a first guess worth ten seeds.',
   seedDrinks: 'the seed drinks',
   seedDry: 'Seed, dry',
+  potsFilledEachPart:
+    'Every pot or tray is filled to just below its brim. Each part holds its dry mass so many times over; {{mediumTarget}} % of that is damp. The seed drinks {{seedThirst}} of its mass besides.',
   seedFifthWholeEachPart:
     'Seed is to be a fifth of the whole. Each part holds its dry mass so many times over; {{mediumTarget}} % of that is damp. The seed drinks {{seedThirst}} of its mass besides.',
   seedHasDrunkFillHas: 'Seed that has drunk its fill has about doubled; the share is estimated from the gain.',

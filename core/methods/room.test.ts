@@ -1,7 +1,7 @@
 import { loadHandbook } from '@chill/handbook/load.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { describeRoom, roomOf } from './room.ts';
+import { describeRoom, roomOf, roomOfPlants } from './room.ts';
 
 const seed = loadHandbook().find(({ id }) => id === 'pinus-ponderosa')?.seed as NonNullable<
   ReturnType<typeof loadHandbook>[number]['seed']
@@ -11,8 +11,9 @@ describe('room', () => {
   test('is counted in what the place counts: pieces, or litres', () => {
     expect(roomOf(60, 'towel', seed)).toBe(1);
     expect(roomOf(60, 'towel', seed, 'litres')).toBe(0.5);
-    expect(roomOf(60, 'ownPot', seed, 'trays')).toBe(3);
-    expect(roomOf(60, 'ownPot', seed, 'litres')).toBe(18);
+    expect(roomOf(60, 'ownPot', seed, 'trays')).toBe(2);
+    expect(roomOf(60, 'ownPot', seed, 'litres')).toBe(12);
+    expect([roomOfPlants(60, seed), roomOfPlants(60, seed, 'litres')]).toEqual([2, 12]);
     expect(describeRoom(12.34, { capacity: 40, room: 'litres' })).toBe('12.3 of 40 litres');
     expect(describeRoom(3, { capacity: 20 })).toBe('3 of 20 bags');
   });

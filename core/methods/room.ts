@@ -3,6 +3,7 @@ import type { SeedForm } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
 import { say } from '@chill/words/methods.ts';
 import { pieceOf } from '../kinds/media.ts';
+import { traysOfPlants } from '../mix/containers.ts';
 import { TUB_ML, unitsFor } from '../mix/laying.ts';
 
 /** What a folded towel in its bag, an envelope, and a tray take up, L. Assumptions. */
@@ -24,6 +25,11 @@ export function roomOf(seeds: number, medium: Medium, seed: SeedForm, room: Room
     case 'envelope':
       return pieces * ENVELOPE_L;
   }
+}
+
+/** Room that plants in pots take up, in what the place counts: each stands in a container of its own. */
+export function roomOfPlants(plants: number, seed: SeedForm, room: RoomUnit = 'bags'): number {
+  return traysOfPlants(plants, seed) * (room === 'litres' ? TRAY_L : 1);
 }
 
 const UNIT_NAMES = { bags: 'bags', towels: 'towels', trays: 'trays', litres: 'litres' } as const satisfies Record<RoomUnit, string>;

@@ -171,7 +171,9 @@ describe('room, checks and the schools’ quarrel', () => {
       expect(units).toEqual([...units].sort((a, b) => a - b));
     }
     expect(unitsFor(5000, 'envelope', seed)).toBe(1);
-    expect(unitsFor(100, 'ownPot', seed)).toBe(5);
+    // Small seed is broadcast over a tray, dust by the thousand; an acorn has a pot of its own.
+    const trays = (seeds: number, thousandSeeds_g: number) => unitsFor(seeds, 'ownPot', { ...seed, thousandSeeds_g });
+    expect([trays(1000, 0.05), trays(1000, 0.3), trays(1000, 3), trays(60, 3000)]).toEqual([1, 1, 6, 4]);
   });
   test('checks are more in a towel than in sand over the same weeks', () => {
     const checks = (methodId: string) => proposed('camassia-quamash', methodId, { by: 'asSoonAs' }).effort;

@@ -2,6 +2,7 @@ import type { Refusal } from '@chill/model/refusal.ts';
 import type { SeedForm } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
 import { pieceOf } from '../kinds/media.ts';
+import { sownIn } from './containers.ts';
 import { lengthFault, MEDIA, type MixPart, mixFault } from './water.ts';
 
 /** Seeds on a towel lie this many lengths and widths from middle to middle, so that they do not touch. Assumption. */
@@ -72,11 +73,10 @@ export function floodWater_mL(length_mm: number, width_mm: number, depth_mm: num
 const TOWEL_MM2 = (280 * 280) / 2;
 /** A bag or tub holds this much, mL. */
 export const TUB_ML = 1000;
-/** Cells of a tray that takes one place in a fridge. */
-const TRAY_CELLS = 24;
 
 /** Bags, tubs or trays that `seeds` take up while they wait in a medium. */
-export function unitsFor(seeds: number, medium: Medium, { length_mm, width_mm, thickness_mm }: SeedForm): number {
+export function unitsFor(seeds: number, medium: Medium, seed: SeedForm): number {
+  const { length_mm, width_mm, thickness_mm } = seed;
   if (seeds === 0) return 0;
   switch (pieceOf(medium)) {
     case 'towel':
@@ -84,7 +84,7 @@ export function unitsFor(seeds: number, medium: Medium, { length_mm, width_mm, t
     case 'tub':
       return Math.ceil((seeds * length_mm * width_mm * thickness_mm) / 1000 / (TUB_ML * SEED_PART));
     case 'tray':
-      return Math.ceil(seeds / TRAY_CELLS);
+      return Math.ceil(seeds / sownIn(seed).perTray);
     case 'envelope':
       return 1;
   }

@@ -4,9 +4,9 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import { addDays, daysBetween, earlier, later } from '../calendar/dates.ts';
 import { daylengthHours, SHORT_DAY_HOURS } from '../calendar/daylength.ts';
+import { usualContainer } from '../mix/containers.ts';
 import { effectiveDegrees } from '../sprout/thermalTime.ts';
 import { firstFrostOf, frostRiskOn } from '../winter/frost.ts';
-import { usualContainer } from './containers.ts';
 
 /** What is done for seedlings between the pot and the ground. */
 export type GrowingStepKind = 'up' | DatedTending;

@@ -6,8 +6,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { daylengthHours } from '../calendar/daylength.ts';
+import { CONTAINERS, type Container, usualContainer } from '../mix/containers.ts';
 import { bringingOn, type GrowingStepKind } from './bringingOn.ts';
-import { CONTAINERS, type Container, usualContainer } from './containers.ts';
 import { livingByDay, pottedOn } from './living.ts';
 import { sessionFor, USUAL_RECIPE } from './potting.ts';
 

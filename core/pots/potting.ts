@@ -1,5 +1,5 @@
+import { CONTAINERS, type Container } from '../mix/containers.ts';
 import { MEDIA, type MixPart, mediumWater_mL } from '../mix/water.ts';
-import { CONTAINERS, type Container } from './containers.ts';
 
 /** A mix by parts of volume. */
 export type Recipe = Partial<Record<MixPart, number>>;

@@ -58,7 +58,7 @@ describe('what lies in a place', () => {
   });
   test('takes room by what it lies in and by the seeds that are left of it', () => {
     const room = (batch: BatchView, place = fridge) => lodgersOf(place, [batch], '2027-02-16')[0]?.room;
-    expect(room(view('A', { medium: 'ownPot' }))).toBe(3);
+    expect(room(view('A', { medium: 'ownPot' }))).toBe(2);
     expect(room(view('A', { medium: 'ownPot', counts: { waiting: 20 } }))).toBe(1);
     expect(room(view('A', {}), { ...fridge, room: 'litres' })).toBe(1);
     expect(room(view('A', { counts: { waiting: 0 } }))).toBe(0);
@@ -86,8 +86,8 @@ describe('what lies in a place', () => {
       (one.projection.stages[0] as { kind: string }).kind = 'pot';
       return lodgersOf(fridge, [one], '2027-02-16', '2027-03-10')[0]?.room;
     };
-    expect(pots('sand')).toBe(roomOf(24, 'sand', seed));
-    expect(pots('ownPot')).toBe(3);
+    expect(pots('sand')).toBe(1);
+    expect(pots('ownPot')).toBe(2);
   });
 });
 
@@ -98,13 +98,13 @@ test('seedlings in pots before the rest take room where they stand, and none wit
   const one = { ...towel, projection: { ...towel.projection, early } } as unknown as BatchView;
   const lies = (place: Place, on: string) =>
     lodgersOf(place, [one], '2027-02-16', on).map(({ kind, room, leaves }) => [kind, room, leaves]);
-  expect(lies(bench, '2027-02-16')).toEqual([['pot', roomOf(40, 'ownPot', seed), '2027-04-10']]);
+  expect(lies(bench, '2027-02-16')).toEqual([['pot', 2, '2027-04-10']]);
   expect(lies(fridge, '2027-02-16')).toEqual([['coldMoist', roomOf(20, 'ownPot', seed), '2027-03-01']]);
   expect(lies(bench, '2027-04-10')).toEqual([]);
   // Where the rest lies in the same place, it is one batch there with the room of both.
   const both = { ...one, projection: { ...one.projection, early: { ...early, placeId: 'fridge' } } } as BatchView;
   expect(lodgersOf(fridge, [both], '2027-02-16').map(({ room, leaves }) => [room, leaves])).toEqual([
-    [roomOf(40, 'ownPot', seed) + roomOf(20, 'ownPot', seed), '2027-04-10'],
+    [2 + roomOf(20, 'ownPot', seed), '2027-04-10'],
   ]);
 });
 
@@ -122,10 +122,10 @@ describe('room for a plan', () => {
     const batches = [view('A', { medium: 'ownPot', end: '2027-03-01' }), view('B', { medium: 'ownPot', end: '2027-05-01' })];
     const room = (seeds: number, start: string) =>
       lodgingsOf(plan(seeds, start), { seed }, { places: [fridge], batches, today: '2027-02-16' });
-    // Three trays each, of nine.
-    expect(room(96, '2027-02-16')).toMatchObject([{ wants: 4, free: 3, stage: { kind: 'coldMoist' } }]);
-    expect(room(96, '2027-03-05')).toMatchObject([{ wants: 4, free: 6 }]);
+    // Two trays each, of nine: 32 deep cells to a tray.
+    expect(room(96, '2027-02-16')).toMatchObject([{ wants: 3, free: 5, stage: { kind: 'coldMoist' } }]);
+    expect(room(96, '2027-03-05')).toMatchObject([{ wants: 3, free: 7 }]);
     // A plan dated in the past is held against today.
-    expect(room(48, '2027-02-01')).toMatchObject([{ wants: 2, free: 3 }]);
+    expect(room(48, '2027-02-01')).toMatchObject([{ wants: 2, free: 5 }]);
   });
 });

@@ -6,7 +6,7 @@ import type { DatedStage, StageKind } from '@chill/model/stage.ts';
 import { addDays, later } from '../calendar/dates.ts';
 import { atBench, mediumOf, STAGES } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
-import { roomOf } from '../methods/room.ts';
+import { roomOf, roomOfPlants } from '../methods/room.ts';
 import type { Early } from './project.ts';
 import type { BatchView } from './reader.ts';
 
@@ -55,25 +55,40 @@ export function roomInStage({ batch, species, projection }: BatchView, index: nu
   const { state } = projection;
   // Those in pots before the rest stand in a place of their own.
   const apart = projection.early?.plants ?? 0;
-  const there = countIn(state.counts, ['waiting', 'swollen', 'sprouted', 'potted', 'established']) - apart;
-  const seeds = stage.finished ? batch.plan.seeds : stage.started ? there : seedsOrPlants(batch.plan, stage, there, apart);
-  return roomOf(seeds, mediumOf(batch.plan.way.stages[index] ?? stage), species.seed, place.room);
+  const seeds = countIn(state.counts, ['waiting', 'swollen', 'sprouted']);
+  const plants = countIn(state.counts, ['potted', 'established']) - apart;
+  const medium = mediumOf(batch.plan.way.stages[index] ?? stage);
+  if (stage.finished) return roomOf(batch.plan.seeds, medium, species.seed, place.room);
+  if (!stage.started) return roomToCome(batch.plan, [index, stage], seeds + plants, species, place, apart);
+  if (STAGES[stage.kind].course !== 'grows') return roomOf(seeds + plants, medium, species.seed, place.room);
+  // What was sown stays in its trays; what was lifted stands in pots of its own. Where both are the same trays, they are counted once.
+  return isSownInPots(batch.plan)
+    ? Math.max(roomOf(seeds + plants, medium, species.seed, place.room), roomOfPlants(plants, species.seed, place.room))
+    : roomOfPlants(plants, species.seed, place.room) + roomOf(seeds, medium, species.seed, place.room);
 }
 
 /** Room that seedlings take in their pots while the rest of their batch is somewhere else. */
 export const roomInPots = ({ species }: BatchView, { plants }: Early, place: Pick<Place, 'room'>): number =>
-  roomOf(plants, 'ownPot', species.seed, place.room);
+  roomOfPlants(plants, species.seed, place.room);
 
-/** Seeds that come as far as a stage which is not begun: into pots of their own go those that are expected up, the middle of their range, without those that stand in pots already. */
-function seedsOrPlants(
-  { way: method, expects }: Pick<Plan, 'way' | 'expects'>,
-  { kind }: Pick<DatedStage, 'kind'>,
+const isSownInPots = ({ way }: Pick<Plan, 'way'>): boolean => way.stages.some(({ medium }) => medium === 'ownPot');
+
+/**
+ * Room that a stage will take which is not begun, of so many seeds that come as far: into pots of their own go those that are expected up, the middle of their
+ * range, without those that stand in pots already. What was sown where it grows keeps its trays as well.
+ */
+function roomToCome(
+  { way, expects }: Pick<Plan, 'way' | 'expects'>,
+  [index, stage]: readonly [index: number, stage: Pick<DatedStage, 'kind' | 'medium'>],
   seeds: number,
+  { seed }: Pick<Species, 'seed'>,
+  { room }: Pick<Place, 'room'>,
   apart = 0,
 ): number {
-  const sownInPots = method.stages.some(({ medium }) => medium === 'ownPot');
-  if (STAGES[kind].course !== 'grows' || sownInPots) return seeds;
-  return Math.min(seeds, Math.max(0, Math.ceil((expects.low + expects.high) / 2) - apart));
+  const sown = roomOf(seeds, mediumOf(way.stages[index] ?? stage), seed, room);
+  if (STAGES[stage.kind].course !== 'grows') return sown;
+  const plants = Math.min(seeds, Math.max(0, Math.ceil((expects.low + expects.high) / 2) - apart));
+  return Math.max(isSownInPots({ way }) ? sown : 0, roomOfPlants(plants, seed, room));
 }
 
 /** Room that a plan's stage will take in a place, in what the place counts; nothing of it has begun. */
@@ -83,8 +98,7 @@ export function roomAhead(
   species: Pick<Species, 'seed'>,
   place: Pick<Place, 'room'>,
 ): number {
-  const stage = plan.stages[index] as DatedStage;
-  return roomOf(seedsOrPlants(plan, stage, plan.seeds), mediumOf(plan.way.stages[index] ?? stage), species.seed, place.room);
+  return roomToCome(plan, [index, plan.stages[index] as DatedStage], plan.seeds, species, place);
 }
 
 /** What a stage of a plan wants of its place on the day it comes there, and what is free there then, in what the place counts. */

@@ -1,8 +1,8 @@
 import { placesFor } from '@chill/core/kinds/places.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { describeRoom } from '@chill/core/methods/room.ts';
+import { CONTAINERS, type Container, usualContainer } from '@chill/core/mix/containers.ts';
 import { MEDIA, type MixPart, sowingDepth_mm } from '@chill/core/mix/water.ts';
-import { CONTAINERS, type Container, usualContainer } from '@chill/core/pots/containers.ts';
 import { type PottedUp, type Recipe, sessionFor, USUAL_RECIPE } from '@chill/core/pots/potting.ts';
 import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { recordPotted } from '@chill/core/schedule/record.ts';

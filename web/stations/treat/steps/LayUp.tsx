@@ -2,6 +2,7 @@ import { pieceOf } from '@chill/core/kinds/media.ts';
 import { mediumOf } from '@chill/core/kinds/stages.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
+import { CONTAINERS, OPEN_TRAY, sownIn } from '@chill/core/mix/containers.ts';
 import { mediumFor_mL, mixForBags, seedMass_g, seedsOnTowel, seedVolume_mL, TUB_ML } from '@chill/core/mix/laying.ts';
 import {
   MEDIA,
@@ -20,6 +21,7 @@ import { beginWords } from '@chill/core/schedule/words.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { useStored } from '../../../data/stored.ts';
@@ -51,19 +53,12 @@ export function LayUp({ view }: { view: BatchView }) {
   if (!stage) return null;
   const medium = mediumOf(batch.plan.way.stages[state.stage] ?? stage);
   const seeds = countIn(state.counts, ['waiting', 'swollen', 'sprouted']);
-  const paper = pieceOf(medium) === 'towel';
-  const mixed = medium === 'vermiculite' || medium === 'sand' || medium === 'ownPot';
+  const piece = pieceOf(medium);
   return (
     <>
-      {paper && <Towel view={view} seeds={seeds} />}
-      {mixed && (
-        <Medium
-          key={medium}
-          view={view}
-          seeds={seeds}
-          first={medium === 'vermiculite' ? { vermiculite: 1 } : { sand: 1, loam: medium === 'ownPot' ? 1 : 0 }}
-        />
-      )}
+      {piece === 'towel' && <Towel view={view} seeds={seeds} />}
+      {piece === 'tub' && <Tubs view={view} seeds={seeds} first={medium === 'vermiculite' ? { vermiculite: 1 } : { sand: 1 }} />}
+      {piece === 'tray' && <Trays view={view} seeds={seeds} />}
       <p className="mt-4 max-w-prose text-[1.06rem]">{spoken(beginWords(stage, seeds, { species }).hint)}.</p>
       <StepAction
         onClick={() => step.begin()}
@@ -155,16 +150,73 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
   );
 }
 
-function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first: Mix }) {
+/** Seed mixed into something damp in bags or tubs: a fifth of the whole. */
+function Tubs({ view, seeds, first }: { view: BatchView; seeds: number; first: Mix }) {
+  const wanted = mediumFor_mL(seedVolume_mL(seeds, view.species.seed));
+  const bags = Math.max(1, Math.ceil(wanted / TUB_ML));
+  const bag_mL = Math.max(120, Math.ceil(wanted / bags / 10) * 10);
+  return (
+    <Mixed
+      view={view}
+      seeds={seeds}
+      first={first}
+      vessels={bags}
+      each_mL={bag_mL}
+      shown_mL={bag_mL}
+      rule={say('seedFifthWholeEachPart', RULE)}
+    >
+      {say('mixSeeds', { how: bags === 1 ? say('oneBag') : say('eachBags', { bags }), seeds })}
+    </Mixed>
+  );
+}
+
+/** Seed sown where it stays: small seed over open trays, large seed one to a pot. */
+function Trays({ view, seeds }: { view: BatchView; seeds: number }) {
+  const { nursery } = useNursery();
+  const { container, perTray } = sownIn(view.species.seed);
+  const trays = Math.ceil(seeds / perTray);
+  const into = container ? CONTAINERS[container] : OPEN_TRAY;
+  const vessels = container ? seeds : trays;
+  const long = (length_mm: number) => showQuantity(length_mm, 'length_mm', nursery.settings.units, 0);
+  return (
+    <Mixed
+      view={view}
+      seeds={seeds}
+      first={{ sand: 1, loam: 1 }}
+      vessels={vessels}
+      each_mL={into.volume_mL}
+      shown_mL={vessels * into.volume_mL}
+      rule={say('potsFilledEachPart', RULE)}
+    >
+      {container
+        ? say('mixPots', { count: seeds, container: CONTAINERS[container].name, trays: say('trayNumber', { count: trays }) })
+        : say('mixTrays', { count: trays, seeds, long: long(OPEN_TRAY.length_mm), wide: long(OPEN_TRAY.width_mm) })}
+    </Mixed>
+  );
+}
+
+const RULE = { mediumTarget: MEDIUM_TARGET * 100, seedThirst: SEED_THIRST };
+
+/** How a mix is made: water, parts, how it should look. The figure of the mix is told by its children. */
+function Mixed(props: {
+  view: BatchView;
+  seeds: number;
+  /** The parts before anybody chose any. */
+  first: Mix;
+  /** Bags, pots or trays to fill, and what goes into each. */
+  vessels: number;
+  each_mL: number;
+  shown_mL: number;
+  rule: string;
+  children: ReactNode;
+}) {
+  const { view, seeds, first, vessels, each_mL, shown_mL, rule, children } = props;
   const { nursery } = useNursery();
   const units = nursery.settings.units;
   const [mix, setMix] = useStored<Mix>(`chill.mix.${view.batch.plan.way.stages[view.projection.state.stage]?.medium}`, first);
   const { seed } = view.species;
-  const wanted = mediumFor_mL(seedVolume_mL(seeds, seed));
-  const bags = Math.max(1, Math.ceil(wanted / TUB_ML));
-  const bag_mL = Math.max(120, Math.ceil(wanted / bags / 10) * 10);
   const fault = mixFault(mix);
-  const parts = fault ? undefined : mixForBags(mix, bags, bag_mL);
+  const parts = fault ? undefined : mixForBags(mix, Math.max(1, vessels), each_mL);
   const water = parts && mediumWater_mL(parts, seedMass_g(seeds, seed));
   return (
     <>
@@ -174,9 +226,7 @@ function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first:
           {water !== undefined && `, ${volumeOtherWay(water, units)}`}
           {say('handfulSqueezedGivesOneDrop')}
         </Figure>
-        <Figure value={showQuantity(bag_mL, 'volume_mL', units, 0)}>
-          {say('mixSeeds', { how: bags === 1 ? say('oneBag') : say('eachBags', { bags }), seeds })}
-        </Figure>
+        <Figure value={showQuantity(shown_mL, 'volume_mL', units, 0)}>{children}</Figure>
         {parts && (
           <div className="text-[1.06rem]">
             {(Object.entries(parts) as [MixPart, number][])
@@ -213,7 +263,7 @@ function Medium({ view, seeds, first }: { view: BatchView; seeds: number; first:
             value: say('holds', { holds: MEDIA[part].holds }),
             from: say('kgLDry', { density: MEDIA[part].density }),
           })),
-          rule: say('seedFifthWholeEachPart', { mediumTarget: MEDIUM_TARGET * 100, seedThirst: SEED_THIRST }),
+          rule,
           source: say('bulkDensitiesHoldingCapacitiesAssumption'),
           assumed: true,
           changes: say('mixDampAlreadyNeedsLess'),

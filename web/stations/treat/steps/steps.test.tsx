@@ -182,6 +182,15 @@ describe('packing', () => {
     expect(screen.getByRole('alert').textContent).toBe('Give at least one part of the mix, none below zero.');
   });
 
+  test('of seed that stays in its pots tells the pots, the trays and the mix', () => {
+    const pots = (speciesId: string) => atTheBench(speciesId, 'potted-then-chilled', 'coldMoist');
+    const acorns = pots('quercus-rubra');
+    expect(figure(/of mix for 80 pots \(deep pot, 1 L\), one seed to each, in 6 trays/)).toBe(80);
+    acorns.unmount();
+    pots('lobelia-siphilitica');
+    expect(figure(/of mix for one open tray.*80 seeds evenly/)).toBe(6.8);
+  });
+
   test('begins the cold, in its place', async () => {
     const { user } = towel();
     await user.click(press('Packed and labelled'));

@@ -42,7 +42,9 @@ export const say = subject('kit', {
   places: 'Places',
   plan: 'Plan',
   pots: 'Pots',
-  qrCode: 'QR code of {{address}}',
+  qrCode: 'QR code of {{holds}}',
+  squareHoldsCodeAlone:
+    'Phones cannot reach Chill at this address, so the square on each label holds the code alone: type it under Find. For a square that opens the bag’s page, start Chill with CHILL_ADDRESS set to an address that phones reach; the README says how.',
   quickEntry: 'Quick entry',
   recordMineToo: 'Record mine too',
   round: 'Round',

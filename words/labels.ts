@@ -22,7 +22,7 @@ export const say = subject('labels', {
   made: 'as made',
   makePdf: 'Make the PDF',
   mostLossesUnlabelledBagsBags:
-    'Most losses are unlabelled bags and bags thrown out by somebody else. Each label carries the bag’s address, room for pencil, and “not food”.',
+    'Most losses are unlabelled bags and bags thrown out by somebody else. Each label carries the bag’s code, room for pencil, and “not food”.',
   name: 'name',
   none: 'None',
   noneYet: 'None yet.',

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { allWaiting } from '../ledger/states.ts';
 import type { BatchView } from '../schedule/reader.ts';
 import { LABEL_SHEETS, labelAt } from './sheets.ts';
+import { pathOf, squareHolds } from './square.ts';
 import { bagWords, keepIt, potWords } from './words.ts';
 
 describe('sheets of labels', () => {
@@ -54,4 +55,15 @@ describe('what stands on a label', () => {
     const potted = view({ state: { stage: 1 }, stages: [{ kind: 'pot', start: '2027-03-20', end: '2027-06-01', started: true }] });
     expect(potWords(potted, '2027-04-01').lines).toEqual(['lot PV-26-01', 'in pots since 20 Mar']);
   });
+});
+
+describe('the square on a label', () => {
+  test('leads to the bag’s page by an address that a phone can open', () => {
+    expect(squareHolds('http://192.168.1.7:4280', pathOf.bag('7qk'), '7QK')).toBe('http://192.168.1.7:4280/batch/7QK');
+    expect(squareHolds('https://chill.example', pathOf.shelf('f1'), 'Fridge')).toBe('https://chill.example/places/f1');
+  });
+  test.each(['http://127.0.0.1:4280', 'http://localhost:4280', 'http://[::1]:4280', 'http://0.0.0.0:4280'])(
+    'holds the code alone where the address is %s, which only this machine knows',
+    (origin) => expect(squareHolds(origin, pathOf.bag('7QK'), '7QK')).toBe('7QK'),
+  );
 });

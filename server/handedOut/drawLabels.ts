@@ -14,7 +14,8 @@ export interface LabelDrawing {
   sheet: string;
   skip: number;
   copies: number;
-  labels: { words: LabelWords; address: string }[];
+  /** Each with what its QR code holds. */
+  labels: { words: LabelWords; holds: string }[];
   nursery: string;
 }
 
@@ -48,13 +49,13 @@ export default async function drawLabels({ kind, sheet: sheetId, skip, copies, l
   for (const [name, data] of Object.entries(FONTS)) document.registerFont(name, data);
   let page = -1;
   for (let i = 0; i < labels.length * copies; i++) {
-    const { words, address } = labels[Math.floor(i / copies)] as LabelDrawing['labels'][number];
+    const { words, holds } = labels[Math.floor(i / copies)] as LabelDrawing['labels'][number];
     const at = labelAt(sheet, i, skip);
     while (page < at.page) {
       document.addPage({ size: paper, margin: 0 });
       page += 1;
     }
-    draw(document, sheet, at.x_mm * POINTS_PER_MM, at.y_mm * POINTS_PER_MM, words, address, nursery, kind);
+    draw(document, sheet, at.x_mm * POINTS_PER_MM, at.y_mm * POINTS_PER_MM, words, holds, nursery, kind);
   }
   document.end();
   return done;
@@ -68,7 +69,7 @@ function draw(
   x: number,
   y: number,
   words: LabelWords,
-  address: string,
+  holds: string,
   nursery: string,
   kind: LabelKind,
 ): void {
@@ -78,7 +79,7 @@ function draw(
   if (id.endsWith('-cut')) document.lineWidth(0.3).dash(2, { space: 2 }).rect(x, y, width, height).stroke('#999999').undash();
   const small = label.height_mm < 30;
   const qr = Math.min(small ? 0.62 : 0.46, 20 / label.height_mm) * height;
-  drawQr(document, address, x + width - edge - qr, y + edge, qr);
+  drawQr(document, holds, x + width - edge - qr, y + edge, qr);
   const left = x + edge;
   const room = width - 2 * edge - qr - 4;
   const base = small ? 6.2 : label.height_mm > 48 ? 8.4 : 7.2;
@@ -120,9 +121,9 @@ function rule(document: Pdf, x: number, y: number, length: number): void {
     .stroke('#000000');
 }
 
-/** The QR code of an address, as squares. */
-function drawQr(document: Pdf, address: string, x: number, y: number, size: number): void {
-  const { modules } = QRCode.create(address, { errorCorrectionLevel: 'M' });
+/** A QR code as squares. */
+function drawQr(document: Pdf, holds: string, x: number, y: number, size: number): void {
+  const { modules } = QRCode.create(holds, { errorCorrectionLevel: 'M' });
   const each = size / modules.size;
   for (let row = 0; row < modules.size; row++)
     for (let column = 0; column < modules.size; column++) {

@@ -1,3 +1,4 @@
+import { pathOf, squareHolds } from '@chill/core/labels/square.ts';
 import { bagWords, keepIt, type LabelWords, potWords } from '@chill/core/labels/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { say } from '@chill/words/server.ts';
@@ -28,14 +29,20 @@ const oneAtATime = new Queue();
 let waiting = 0;
 
 /**
- * Labels as a PDF, several to a sheet, each with the QR code of its address and room for pencil. Drawn on a thread of its own.
+ * Labels as a PDF, several to a sheet, each with its QR code and room for pencil. Drawn on a thread of its own.
  * @throws {Fault} for codes or places that do not exist, or where nothing or too much was asked for.
  */
 export async function labelsPdf(now: ReadNow, { kind, sheet, of, copies, skip, origin }: LabelsAsked): Promise<Buffer> {
   if (of.length === 0) throw Fault.field('of', say('sayWhichNothingWasChosen'));
   if (waiting >= MOST_WAITING) throw new Fault('too-many', say('otherLabelsBeingDrawnWait'));
   if (of.length * copies > MOST_LABELS) throw Fault.field('of', say('mostLabelsOnceAskThem', { mostLabels: MOST_LABELS }));
-  const labels = of.map((one) => ({ words: wordsFor(one, kind, now), address: addressOf(one, kind, origin) }));
+  const labels = of.map((one) => {
+    const words = wordsFor(one, kind, now);
+    return {
+      words,
+      holds: kind === 'shelf' ? squareHolds(origin, pathOf.shelf(one), words.name) : squareHolds(origin, pathOf.bag(one), words.code),
+    };
+  });
   const drawing = { kind, sheet, skip, copies, labels, nursery: now.nursery.name };
   waiting += 1;
   try {
@@ -64,8 +71,4 @@ function wordsFor(one: string, kind: LabelKind, { places, batches, nursery, toda
   const view = batches.find(({ batch }) => batch.code === one.toUpperCase());
   if (!view) throw Fault.field('of', say('thereNoBag', { one }));
   return kind === 'pot' ? potWords(view, today) : bagWords(view);
-}
-
-function addressOf(one: string, kind: LabelKind, origin: string): string {
-  return kind === 'shelf' ? `${origin}/places/${one}` : `${origin}/batch/${one.toUpperCase()}`;
 }

@@ -5,7 +5,7 @@ import { say } from '@chill/words/server.ts';
 import { routes } from './context.ts';
 
 /** Whether it is well, and what day it is. */
-export const systemRoutes = routes((app, { store, clock, loggers, backups, changeable }) => {
+export const systemRoutes = routes((app, { store, clock, loggers, backups, changeable, address }) => {
   const opened = new Date().toISOString();
   app.get(
     '/api/health',
@@ -22,6 +22,7 @@ export const systemRoutes = routes((app, { store, clock, loggers, backups, chang
         opened,
         status: damaged ? 'damaged' : 'ok',
         today: await clock.today(),
+        ...(address && { address }),
         lastBackup: last_ms === undefined ? null : new Date(last_ms).toISOString(),
         ...((damaged ?? failed) && { fault: damaged ?? failed }),
       };

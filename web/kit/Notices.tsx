@@ -1,8 +1,6 @@
-import type { Health } from '@chill/model/health.ts';
 import { say } from '@chill/words/kit.ts';
 import { lazy, Suspense } from 'react';
-import useSWR from 'swr';
-import { ask } from '../data/api.ts';
+import { useHealth } from '../data/health.ts';
 import { useOutbox } from '../data/outbox.ts';
 
 const DataTrouble = lazy(() => import('./DataTrouble.tsx'));
@@ -36,9 +34,4 @@ export function Notices() {
       )}
     </div>
   );
-}
-
-/** How the data file and its backups are; asked every so often, and again when one comes back to the page. */
-function useHealth(): Health | undefined {
-  return useSWR<Health>('/api/health', ask, { refreshInterval: 10 * 60_000 }).data;
 }

@@ -1,8 +1,9 @@
+import { pathOf } from '@chill/core/labels/square.ts';
 import { bagWords } from '@chill/core/labels/words.ts';
 import { say } from '@chill/words/batch.ts';
 import { Link, useParams } from 'react-router';
 import { useBatchByCode } from '../../data/nursery.ts';
-import { Label } from '../../kit/Label.tsx';
+import { Label, NoWayForPhones } from '../../kit/Label.tsx';
 import { NotThere } from '../../kit/NotThere.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { Term } from '../../kit/Term.tsx';
@@ -23,9 +24,10 @@ export default function LabelPage() {
           <Term of="bagCode">{say('bag')}</Term> <Tag code={view.batch.code} large />
         </h1>
         <p className="mt-1 max-w-prose text-ink2">{say('labelFirstThenFillPencil')}</p>
+        <NoWayForPhones />
       </div>
       <div className="mt-5">
-        <Label words={bagWords(view)} address={`${location.origin}/batch/${view.batch.code}`} />
+        <Label words={bagWords(view)} path={pathOf.bag(view.batch.code)} />
       </div>
       <div className="screen-only mt-6 flex flex-wrap items-center gap-6">
         <button type="button" className="action" onClick={() => print()}>

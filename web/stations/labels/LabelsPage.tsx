@@ -1,5 +1,6 @@
 import { isStage } from '@chill/core/kinds/stages.ts';
 import { LABEL_SHEETS, type LabelSheet } from '@chill/core/labels/sheets.ts';
+import { pathOf } from '@chill/core/labels/square.ts';
 import { bagWords, potWords } from '@chill/core/labels/words.ts';
 import { lodgersOf } from '@chill/core/schedule/lodging.ts';
 import { say } from '@chill/words/labels.ts';
@@ -11,7 +12,7 @@ import { useStored } from '../../data/stored.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { inOrder } from '../../kit/grouped.ts';
-import { Label } from '../../kit/Label.tsx';
+import { Label, NoWayForPhones } from '../../kit/Label.tsx';
 import { hasWords, ListTools, useListChoice } from '../../kit/ListTools.tsx';
 import { LongList } from '../../kit/LongList.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
@@ -96,6 +97,7 @@ export default function LabelsPage() {
     <section className="px-4 pt-5 desk:px-10">
       <h1>{say('labels')}</h1>
       <p className="mt-1 max-w-prose text-ink2">{say('mostLossesUnlabelledBagsBags')}</p>
+      <NoWayForPhones />
       <div className="mt-4 flex flex-col gap-x-12 gap-y-3 desk:grid desk:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
         <div>
           <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
@@ -169,7 +171,7 @@ export default function LabelsPage() {
             <div className="mt-5 overflow-x-auto">
               <Label
                 words={kind === 'pot' ? potWords(shown, today) : bagWords(shown)}
-                address={`${location.origin}/batch/${shown.batch.code}`}
+                path={pathOf.bag(shown.batch.code)}
                 pencil={kind === 'bag'}
               />
             </div>

@@ -1,12 +1,11 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { dayAndTimeIn } from '@chill/core/calendar/moments.ts';
 import type { Contents } from '@chill/model/contents.ts';
-import type { Health } from '@chill/model/health.ts';
 import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/places.ts';
 import { useState } from 'react';
-import useSWR, { mutate } from 'swr';
-import { ask } from '../../data/api.ts';
+import { mutate } from 'swr';
+import { useHealth } from '../../data/health.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { dropFile, lookAtFile, readFileBack } from '../../data/wholeData.ts';
 import { FileChoice } from '../../kit/FileChoice.tsx';
@@ -16,7 +15,7 @@ import { useAttempt } from '../../kit/useAttempt.ts';
 /** All of the nursery's data in one file: saved, and read back once it was shown what is in it. */
 export function Backup() {
   const { nursery, today } = useNursery();
-  const { data: health } = useSWR<Health>('/api/health', ask);
+  const health = useHealth();
   const [found, setFound] = useState<Contents>();
   const { attempt, problem, busy } = useAttempt();
   const last = health?.lastBackup;

@@ -158,7 +158,7 @@ export const say = subject('handbook', {
   aThousandWeigh: 'A thousand weigh',
   twoMostUsefulTests: 'The two most useful tests',
   unknownSpecies: 'Unknown species',
-  usuallyNeeds: '{{common}} ({{genus}}) usually needs',
+  usuallyNeeds: 'The usual for {{common}} ({{genus}}): it',
   usuallyViable: 'usually viable',
   usuallyViableTitle: 'Usually viable',
   warmStratification: 'Warm stratification, to',

@@ -60,6 +60,12 @@ describe('finding a species', () => {
     expect(found(query)[0]).toBe(id);
   });
 
+  // Kitchen crops and their like, which the handbook has not: nothing is offered that is only spelt a little like them.
+  test.each(['citrus', 'pepper', 'tomato', 'cucumber', 'mango', 'avocado', 'basil', 'lettuce', 'papaya', 'chilli', 'melon'])(
+    '“%s” finds nothing that merely looks like it',
+    (query) => expect(found(query)).toEqual([]),
+  );
+
   test('a list is narrowed by cue and by class, together with words', () => {
     const smoke = searchSpecies('', handbook, { cue: 'smoke' });
     expect(smoke.length).toBeGreaterThan(5);

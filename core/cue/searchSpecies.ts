@@ -1,6 +1,7 @@
 import type { Genus } from '@chill/model/genus.ts';
 import type { Species } from '@chill/model/species.ts';
-import Fuse from 'fuse.js';
+
+import { mistyped } from '../units/slips.ts';
 import { CUES, type CueName, cuesOf } from './cues.ts';
 import { generaNamed, SAY_NOTHING } from './nouns.ts';
 
@@ -9,9 +10,6 @@ export interface SpeciesFilter {
   cue?: CueName | undefined;
   dormancy?: Species['dormancy']['class'] | undefined;
 }
-
-/** How far a name may be from what was typed, 0 (the same) to 1 (anything), for it to count as a slip of the finger. */
-const SLIP = 0.34;
 
 /**
  * Species whose common name, scientific name, synonym or family holds every word typed, in any order; names that begin with it first, then what people call
@@ -24,10 +22,7 @@ export function searchSpecies(query: string, handbook: readonly Species[], filte
   const telling = words.filter((word) => !SAY_NOTHING.has(word));
   const found = holding(words, handbook) ?? (telling.length > 0 && telling.length < words.length ? holding(telling, handbook) : undefined);
   if (found) return found.filter((species) => passes(species, filter));
-  if (plain(query).length < 4) return [];
-  const entries = among.map((species) => ({ species, names: names(species).map(plain) }));
-  const slips = new Fuse(entries, { keys: ['names'], threshold: SLIP, ignoreLocation: true, minMatchCharLength: 3 });
-  return slips.search(plain(query)).map(({ item }) => item.species);
+  return mistyped(plain(query), among, (species) => names(species).map(plain));
 }
 
 /** Species that hold every word: those whose name begins with the first of them, then those whose genus is called so, then the others. */

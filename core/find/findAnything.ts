@@ -1,4 +1,4 @@
-import Fuse from 'fuse.js';
+import { mistyped } from '../units/slips.ts';
 
 /** Something that can be gone to: what it is called, what tells it from its like, and where it is. */
 export interface Findable {
@@ -9,11 +9,6 @@ export interface Findable {
   more: string;
   to: string;
 }
-
-/** How far a name may be from what was typed, 0 (the same) to 1 (anything), to count as a slip of the finger. */
-const SLIP = 0.3;
-/** Shorter than this nothing is taken for a slip: nearly everything would be one. */
-const LEAST_FOR_SLIPS = 4;
 
 /** Letters without accents or case. */
 export function plainText(text: string): string {
@@ -37,15 +32,7 @@ export function findAnything(query: string, things: readonly Findable[], most = 
       .sort((a, b) => a.rank - b.rank)
       .slice(0, most)
       .map(({ thing }) => thing);
-  if (typed.length < LEAST_FOR_SLIPS) return [];
-  const entries = things.map((thing) => ({ thing, title: plainText(thing.title), more: plainText(thing.more) }));
-  const slips = new Fuse(entries, {
-    keys: [{ name: 'title', weight: 2 }, 'more'],
-    threshold: SLIP,
-    ignoreLocation: true,
-    minMatchCharLength: 3,
-  });
-  return slips.search(typed, { limit: most }).map(({ item }) => item.thing);
+  return mistyped(typed, things, ({ title, more }) => [plainText(title), plainText(more)]).slice(0, most);
 }
 
 /** How well a thing answers, the less the better; `undefined` where it does not hold every word. */

@@ -176,7 +176,7 @@ describe('the cold that a species needs here', () => {
       ]) as unknown as [number];
       const { cold } = learnSprouting(camas, seasons(level, share, `nursery ${i}`));
       const truth = Math.exp(said?.logMedian ?? 0) * level;
-      if (cold && cold.low <= truth && truth <= cold.high) held += 1;
+      if (cold && cold.low.from <= truth && truth <= cold.high.from) held += 1;
       if (cold && Math.abs(Math.log(cold.now.from / truth)) < Math.abs(Math.log(level))) nearer += 1;
     }
     expect(held / nurseries).toBeGreaterThanOrEqual(0.85);
@@ -198,7 +198,7 @@ describe('the cold that a species needs here', () => {
         camas,
         seasons(1, 0.8, 'x').map((one) => ({ ...one, came })),
       );
-      for (const figure of [cold?.low, cold?.high, cold?.now.from, sprouts?.now, sprouts?.low, sprouts?.high])
+      for (const figure of [cold?.low.to, cold?.high.to, cold?.now.from, sprouts?.now, sprouts?.low, sprouts?.high])
         expect(Number.isFinite(figure)).toBe(true);
     }
   });

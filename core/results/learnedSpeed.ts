@@ -29,7 +29,7 @@ export function learnSpeed(species: Species, outcomes: readonly Outcome[]): Lear
   const days = (scale: number) => ({ from: tenth(from * scale), to: tenth(to * scale) });
   return {
     ...{ said: { from, to }, now: days(Math.exp(mean)), batches: told.length },
-    ...{ low: tenth(from * Math.exp(low)), high: tenth(from * Math.exp(high)) },
+    ...{ low: days(Math.exp(low)), high: days(Math.exp(high)) },
     seeds: sum(told.flatMap(({ visits }) => visits.map(({ came }) => came))),
   };
 }

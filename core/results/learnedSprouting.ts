@@ -156,11 +156,14 @@ function coldFrom(points: readonly Weighed[], said: Requirement, batches: readon
   const of = (pick: (law: Requirement) => number) =>
     momentsOf(points.map(({ law, weight }) => ({ value: pick(law as Requirement), weight })));
   const level = of(({ logMedian }) => logMedian);
+  const nearlyAll = of(({ logMedian, spread }) => logMedian + Z_95 * spread);
   const spread = Math.exp(of((law) => Math.log(law.spread)).mean);
-  const days = (logMedian: number, wide: number) => ({ from: tenth(Math.exp(logMedian)), to: tenth(Math.exp(logMedian + Z_95 * wide)) });
+  const days = (half: number, all: number) => ({ from: tenth(Math.exp(half)), to: tenth(Math.exp(all)) });
   return {
-    ...{ said: days(said.logMedian, said.spread), now: days(level.mean, spread), batches: batches.length },
-    ...{ low: tenth(Math.exp(level.low)), high: tenth(Math.exp(level.high)), seeds: sum(batches.map((one) => one.of)) },
+    said: days(said.logMedian, said.logMedian + Z_95 * said.spread),
+    now: days(level.mean, level.mean + Z_95 * spread),
+    ...{ low: days(level.low, nearlyAll.low), high: days(level.high, nearlyAll.high) },
+    ...{ batches: batches.length, seeds: sum(batches.map((one) => one.of)) },
   };
 }
 

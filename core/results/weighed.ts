@@ -57,12 +57,18 @@ export function stepsOf({ alpha, beta }: BetaShare, steps: number, likely?: read
 /** What is less likely than this part of the likeliest is not followed further. */
 const HARDLY = 1e-5;
 
-/** Days learned: what the handbook says, and what is used now; the first of the two with its range, 9 times in 10. */
+/** Days until the first and the second of two parts of the seed: half and nearly all are ready, a tenth and nine tenths have germinated. */
+interface FromTo {
+  from: number;
+  to: number;
+}
+
+/** Days learned: what the handbook says, and what is used now, each of the two between its `low` and its `high`, 9 times in 10. */
 export interface LearnedDays {
-  said: { from: number; to: number };
-  now: { from: number; to: number };
-  low: number;
-  high: number;
+  said: FromTo;
+  now: FromTo;
+  low: FromTo;
+  high: FromTo;
   batches: number;
   seeds: number;
 }

@@ -10,6 +10,7 @@ import { LEARNABLE, type Learnable, type OwnFigure } from '@chill/model/nursery.
 import type { Species } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
 import { say } from '@chill/words/results.ts';
+import { Rich } from '@chill/words/rich.tsx';
 import { worded } from '@chill/words/tables.ts';
 import { useLearned } from '../../data/learned.ts';
 import { useNursery } from '../../data/nursery.ts';
@@ -169,7 +170,10 @@ function Figure({
           </span>
         )}
       </span>
-      <span className="min-w-0">{found && (isShare(found) ? <ShareSaid what={what} found={found} /> : <DaysSaid found={found} />)}</span>
+      <span className="min-w-0">
+        {found &&
+          (isShare(found) ? <ShareSaid what={what} found={found} /> : <DaysSaid of={what === 'cold' ? 'cold' : 'speed'} found={found} />)}
+      </span>
       <span className="screen-only flex flex-wrap items-start gap-x-5">
         {found && (
           <>
@@ -224,15 +228,22 @@ function ShareSaid({ what, found }: { what: Learnable; found: LearnedViable }) {
   );
 }
 
-function DaysSaid({ found: { said, now, low, high, batches, seeds } }: { found: LearnedDays }) {
-  const most = Math.max(said.to, now.to, high) * 1.08;
+/** Two figures, each with its own range: "Half are ready after 57 days (47–68), nearly all after 86 (71–104)." */
+function DaysSaid({ of, found: { said, now, low, high, batches, seeds } }: { of: 'cold' | 'speed'; found: LearnedDays }) {
+  const most = Math.max(said.to, now.to, high.from) * 1.08;
+  const range = (end: 'from' | 'to') => say('daysBetween', { low: Math.round(low[end]), high: Math.round(high[end]) });
+  const facts = { from: Math.round(now.from), fromRange: range('from'), to: Math.round(now.to), toRange: range('to') };
   return (
     <>
-      <span className="flex flex-wrap items-baseline gap-x-4">
-        <b className="font-mono text-lg">{say('learnedNow', { now: days(now) })}</b>
-        <span className="text-[0.92rem] text-ink2">{say('learnedRange', { low: Math.round(low), high: Math.round(high) })}</span>
+      <span className="block">
+        <Rich
+          say={say}
+          of={of === 'cold' ? 'learnedCold' : 'learnedSpeed'}
+          facts={facts}
+          parts={{ b: <b className="font-mono text-lg" /> }}
+        />
       </span>
-      <Moved said={said.from / most} now={now.from / most} low={low / most} high={high / most} />
+      <Moved said={said.from / most} now={now.from / most} low={low.from / most} high={high.from / most} />
       <span className="block text-[0.92rem] text-ink2">
         <span className="text-cold">{say('learnedHandbook', { said: days(said) })}</span> · {say('learnedFrom', { seeds, count: batches })}
       </span>

@@ -122,16 +122,25 @@ describe('is Chill right', () => {
 describe('what is learned', () => {
   const learned = {
     establishes: { said: 0.8, had: { came: 20, of: 40 }, batches: 2, now: 0.56, low: 0.45, high: 0.67, worth: 50 },
-    cold: { said: { from: 30, to: 60 }, now: { from: 41, to: 77 }, low: 33, high: 50, batches: 2, seeds: 120 },
+    cold: {
+      said: { from: 30, to: 60 },
+      now: { from: 41, to: 77 },
+      low: { from: 33, to: 62 },
+      high: { from: 50, to: 96 },
+      batches: 2,
+      seeds: 120,
+    },
   };
   const ofLarch = { speciesId: larch.speciesId, learned, apart: [] };
   test('is shown as it moved; made one’s own it is saved with the day and what it counts for, forgotten with the day alone', async () => {
     const { user } = open(() => <LearnedPage />, [outcome('AAA', 20)], '/results/learned', [ofLarch]);
     expect(screen.getByText('now 56 %')).toBeTruthy();
     expect(screen.getByText('you had 20 of 40 in 2 batches')).toBeTruthy();
-    expect(screen.getByText('now 41–77 days')).toBeTruthy();
+    expect(screen.getByText(/^Half are ready after/).textContent).toBe(
+      'Half are ready after 41 days (33–50), nearly all after 77 (62–96).',
+    );
     await user.click(screen.getByRole('button', { name: /become plants: make it my own entry$/ }));
-    await user.click(screen.getByRole('button', { name: /are ready: forget it$/ }));
+    await user.click(screen.getByRole('button', { name: /Cold that it needs: forget it$/ }));
     await waitFor(() => expect(sent).toHaveLength(2));
     const figures = sent.map(({ body }) => (body as { figures: object[] }).figures);
     expect(figures[0]).toEqual([{ speciesId: larch.speciesId, figure: 'establishes', since: expect.any(String), share: 0.56, worth: 50 }]);

@@ -2,7 +2,7 @@ import { subject } from './subject.ts';
 
 export const say = subject('bell', {
   bench: 'to the bench',
-  endedAgo: '<b><span>{{code}}</span> {{common}}</b>: the {{name}} ended {{by}} ago. {{means}}',
+  endedAgo: '<b><span>{{code}}</span> {{common}}</b>: {{name}} ended {{by}} ago, {{over}} {{means}}',
   timersOver: 'Timers that are over',
   closingPageSleepOrRestart: 'Closing this page, sleep or a restart does not stop it.',
   end: 'end the {{name}}: {{code}}',

@@ -1,6 +1,7 @@
 import { createInstance, type FormatterModule } from 'i18next';
 import { figureMarks, type Language, language } from './language.ts';
 import { pseudo } from './pseudo.ts';
+import { ofOne } from './singular.ts';
 import { american } from './spelling.ts';
 
 /** Sentences of one subject, by key. `{{name}}` stands for a fact; a key that ends in `_one` or `_other` is one form of a plural. */
@@ -136,14 +137,20 @@ class Spoken {
    */
   say(key: string, facts: Readonly<Record<string, unknown>> | undefined): string {
     const { between, names } = this.#readyFor(key, facts?.count);
-    let said = between[0] ?? '';
-    for (let i = 0; i < names.length; i++) said += this.#fact(key, names[i] as string, facts) + between[i + 1];
-    return said;
+    // From its end, so that what is told of one thing can be put into the singular, whether the message names it or a fact.
+    let said = '';
+    for (let i = names.length - 1; i >= 0; i--) {
+      const fact = this.#fact(key, names[i] as string, facts);
+      const rest = between[i + 1] + said;
+      said = fact + (fact === '1' ? ofOne(rest) : rest);
+    }
+    return (between[0] ?? '') + said;
   }
 
   pieces(key: string, facts: Readonly<Record<string, unknown>> | undefined): string[] {
     const { between, names } = this.#readyFor(key, facts?.count);
-    return between.flatMap((piece, i) => (i < names.length ? [piece, this.#fact(key, names[i] as string, facts)] : [piece]));
+    const told = names.map((name) => this.#fact(key, name, facts));
+    return between.flatMap((piece, i) => [told[i - 1] === '1' ? ofOne(piece) : piece, ...(i < told.length ? [told[i] as string] : [])]);
   }
 
   #fact(key: string, name: string, facts: Readonly<Record<string, unknown>> | undefined): string {

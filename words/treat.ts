@@ -266,7 +266,7 @@ export const say = subject('treat', {
   standsTrayChecksCountsRound: 'It stands in its tray; checks and counts are on the round.',
   start: 'Start: {{what}} {{code}}',
   startAct: 'Start',
-  startAnotherRound: 'Start another round',
+  startAnotherRound: 'hard seeds to treat again',
   startSeed: 'Start: seed is in',
   startSmokeSoak: 'Start the smoke soak',
   startSoak: 'Start the soak',

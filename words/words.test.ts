@@ -14,6 +14,8 @@ const say = subject('test', {
   facts: '{{name}}: {{seeds}} seeds',
   bags_one: '{{count}} bag',
   bags_other: '{{count}} bags',
+  room: '{{over}} {{room}} too many',
+  does: '<b>{{n}}</b> more seeds are up',
   tagged: 'Take <b>{{n}}</b>, <to>why?</to>',
 });
 
@@ -32,6 +34,21 @@ describe('a sentence', () => {
     expect(say('facts', { name: '2027', seeds: 12_345.5 })).toBe('2027: 12.345,5 seeds');
     markFigures('point');
     expect(say('facts', { name: '2027', seeds: 12_345.5 })).toBe('2027: 12,345.5 seeds');
+  });
+
+  test.each([
+    [{ name: 'x', seeds: 1 }, 'x: 1 seed'],
+    [{ name: 'x', seeds: 11 }, 'x: 11 seeds'],
+    [{ name: 'x', seeds: '1–2' }, 'x: 1–2 seeds'],
+  ])('tells one thing as one', (facts, said) => {
+    expect(say('facts', facts)).toBe(said);
+  });
+
+  test('tells one thing as one where a fact or a tag names it, with what it does', () => {
+    expect(say('room', { over: 1, room: 'towels' })).toBe('1 towel too many');
+    expect(say('room', { over: 2, room: 'towels' })).toBe('2 towels too many');
+    expect(say('does', { n: 1 })).toBe('<b>1</b> more seed is up');
+    expect(say.pieces('does', { n: 1 })).toEqual(['<b>', '1', '</b> more seed is up']);
   });
 
   test('leaves blank what is not there', () => {
@@ -82,7 +99,7 @@ describe('a sentence handed over', () => {
   test('may hold others, and what is worded by a rule', () => {
     const inside = say.of('facts', { name: say.of('mouldy', { mouldy: 1 }), seeds: lengths.of(3) });
     expect(spoken(inside)).toBe('1 mouldy: 3 mm seeds');
-    expect(say('facts', { name: inside, seeds: 1 })).toBe('1 mouldy: 3 mm seeds: 1 seeds');
+    expect(say('facts', { name: inside, seeds: 1 })).toBe('1 mouldy: 3 mm seeds: 1 seed');
     expect(lengths(4)).toBe('4 mm');
   });
 

@@ -15,13 +15,15 @@ export function timerFace(seconds: number): string {
   return hours > 0 ? `${hours}:${two(minutes)}:${two(rest)}` : `${minutes}:${two(rest)}`;
 }
 
-/** A length of time in words, to the accuracy that anyone acts on: "40 seconds", "12 minutes", "7 h 20 min", "2 days". */
+/** A length of time in words, to the accuracy that anyone acts on: "40 seconds", "12 minutes", "7 h 20 min", "12 h", "2 days". */
 export function lengthOf(seconds: number): string {
   const whole = Math.abs(Math.round(seconds));
   if (whole < 90) return say('seconds', { count: whole });
   if (whole < 90 * MINUTE_S) return say('minutes', { whole: Math.round(whole / MINUTE_S) });
   if (whole >= 2 * DAY_S) return say('days', { count: Math.round(whole / DAY_S) });
-  const minutes = Math.round(whole / MINUTE_S);
+  // Nobody acts on the minutes of half a day.
+  const step = whole < 10 * HOUR_S ? 1 : 30;
+  const minutes = Math.round(whole / MINUTE_S / step) * step;
   return minutes % 60 === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
 }
 

@@ -3,7 +3,7 @@ import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
 import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf';
 import fc from 'fast-check';
 import { plantsRange, seedsNeeded } from '../lot/seedsNeeded.ts';
-import { chanceOf, handbookLink, prospectOf, quantileAt, rangeOf, seedsFor } from './prospect.ts';
+import { chanceOf, handbookLink, middleOf, prospectOf, quantileAt, rangeOf, seedsFor } from './prospect.ts';
 import { randomFrom } from './random.ts';
 import { jeffreys } from './shares.ts';
 
@@ -29,6 +29,13 @@ describe('the chance that a seed becomes a plant', () => {
     ] as const) {
       expect(chanceOf(k, n, prospectOf([p]))).toBeCloseTo(1 - binomialCdf(k - 1, n, p), 9);
     }
+  });
+
+  test('the middle of what seeds give has as many chances above it as below', () => {
+    const prospect = prospectOf([jeffreys(17, 20), handbookLink(0.85)]);
+    const middle = middleOf(200, prospect);
+    expect(chanceOf(middle - 2, 200, prospect)).toBeGreaterThan(0.5);
+    expect(chanceOf(middle + 2, 200, prospect)).toBeLessThan(0.5);
   });
 
   test('several uncertain links multiply: the mean of the product is the product of the means', () => {

@@ -177,6 +177,11 @@ export function seedsFor(plants: number, confidence: number, prospect: Prospect)
   return reach;
 }
 
+/** How many plants so many seeds most likely give: half the time more, half the time fewer. */
+export function middleOf(seeds: number, { shares }: Prospect): number {
+  return Math.round(seeds * quantileAt(shares, 0.5));
+}
+
 /** The range in which the number of plants will lie with chance `within` (default 0.9); see {@link rangeHolding}. */
 export function rangeOf(seeds: number, prospect: Prospect, within = 0.9): { low: number; high: number } {
   const guess = (chance: number) => {

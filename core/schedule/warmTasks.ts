@@ -5,6 +5,7 @@ import { addDays, daysBetween, later, nearDate, spell } from '../calendar/dates.
 import { STAGES } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
 import { FAST_SPROUTER_DAYS } from '../treat/intervals.ts';
+import { span } from '../units/span.ts';
 import { nextCheck } from './nextCheck.ts';
 import type { SproutForecast } from './project.ts';
 import { placeOf, type Task, type TaskContext, task } from './task.ts';
@@ -32,12 +33,13 @@ export function warmTasks(context: TaskContext): Task[] {
     hint:
       left === 0
         ? say.of('towelFinished')
-        : say.of('notGerminatedMoreMay9', {
-            left,
-            low: sprouting.more.low,
-            high: sprouting.more.high,
-            allButDone: nearDate.of(sprouting.allButDone, situation.today),
-          }),
+        : sprouting.more.high === 0
+          ? say.of('notGerminatedNoneMore', { left })
+          : say.of('notGerminatedMoreMay9', {
+              left,
+              range: span(sprouting.more),
+              allButDone: nearDate.of(sprouting.allButDone, situation.today),
+            }),
   });
   if (left === 0) return [finish];
   const check = task(context, {

@@ -15,10 +15,12 @@ interface StepTiming {
   most_s: number;
   tooShort: string;
   tooLong: string;
+  /** What is to be done now that it is over. */
+  over: string;
 }
 
 /** The trade's usual times at the bench. Assumptions where a species says nothing else. */
-export const TIMINGS: Record<TimedStep, StepTiming> = wordedRows(say, ['name', 'tooShort', 'tooLong'], {
+export const TIMINGS: Record<TimedStep, StepTiming> = wordedRows(say, ['name', 'tooShort', 'tooLong', 'over'], {
   kettle: {
     name: 'kettle',
     usual_s: 5 * MINUTE_S,
@@ -26,6 +28,7 @@ export const TIMINGS: Record<TimedStep, StepTiming> = wordedRows(say, ['name', '
     most_s: 10 * MINUTE_S,
     tooShort: 'mayNotBoilYetLook',
     tooLong: 'hasStoodLetBoilUp',
+    over: 'pourNow',
   },
   soak: {
     name: 'soak',
@@ -34,14 +37,16 @@ export const TIMINGS: Record<TimedStep, StepTiming> = wordedRows(say, ['name', '
     most_s: 24 * HOUR_S,
     tooShort: 'fewHoursMayLeaveMiddle',
     tooLong: 'seedDrownsWaterWithoutAir',
+    over: 'drainNow',
   },
   hotSoak: {
-    name: 'leftCool',
+    name: 'cooling',
     usual_s: 12 * HOUR_S,
     least_s: HOUR_S,
     most_s: 24 * HOUR_S,
     tooShort: 'heatHasDoneWorkSeed',
     tooLong: 'heatWasOverLongAgo',
+    over: 'drainNow',
   },
   bath: {
     name: 'bath',
@@ -50,6 +55,7 @@ export const TIMINGS: Record<TimedStep, StepTiming> = wordedRows(say, ['name', '
     most_s: 10 * MINUTE_S,
     tooShort: 'sporesMayLeftLookMould',
     tooLong: 'beginsHarmSeedItselfRinse',
+    over: 'rinseNow',
   },
   smoke: {
     name: 'smokeSoak',
@@ -58,6 +64,7 @@ export const TIMINGS: Record<TimedStep, StepTiming> = wordedRows(say, ['name', '
     most_s: 24 * HOUR_S,
     tooShort: 'someSeedWillNotHave',
     tooLong: 'moreSmokeBringsNothingMore',
+    over: 'drainNow',
   },
   sanding: {
     name: 'sanding',
@@ -66,6 +73,7 @@ export const TIMINGS: Record<TimedStep, StepTiming> = wordedRows(say, ['name', '
     most_s: 2 * MINUTE_S,
     tooShort: 'lookTheyShouldScratchedDull',
     tooLong: 'lookBeforeYouGoScratched',
+    over: 'lookNow',
   },
   wait: {
     name: 'wait',
@@ -74,6 +82,7 @@ export const TIMINGS: Record<TimedStep, StepTiming> = wordedRows(say, ['name', '
     most_s: Number.POSITIVE_INFINITY,
     tooShort: '',
     tooLong: '',
+    over: 'goOnNow',
   },
 });
 

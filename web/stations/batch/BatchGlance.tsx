@@ -5,6 +5,7 @@ import type { Cause } from '@chill/core/schedule/causes.ts';
 import type { SproutForecast } from '@chill/core/schedule/project.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
+import { span } from '@chill/core/units/span.ts';
 import { say } from '@chill/words/glance.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { Link } from 'react-router';
@@ -162,12 +163,12 @@ function sproutsAhead({ expectNew, more, nextOn, allButDone, anyMore }: SproutFo
   const by = shortDate(allButDone, today);
   const next =
     expectNew.high > 0
-      ? `${say('expectNewNextCheck', { how: expectNew.low === expectNew.high ? expectNew.low : `${expectNew.low}–${expectNew.high}` })} `
+      ? `${say('expectNewNextCheck', { how: span(expectNew) })} `
       : nextOn && nextOn > today
         ? `${say('noneExpectedBefore', { nextOn: shortDate(nextOn, today) })} `
         : '';
   if (more.high === 0) return say('hardlyAnyMoreWillGerminate', { next, anyMore: Math.round(100 * (1 - anyMore)) });
-  return say('moreAll8Times10', { next, how: more.low === more.high ? more.low : `${more.low}–${more.high}`, by });
+  return say('moreAll8Times10', { next, how: span(more), by });
 }
 
 const BECAUSE: Record<Cause['code'], (count: number, adds: boolean) => string> = {
@@ -186,15 +187,14 @@ function PromiseLine({ view }: { view: BatchView }) {
   const { promised } = view.projection;
   if (!promised) return null;
   const { planned, now, because } = promised;
-  const range = ({ low, high }: { low: number; high: number }) => (low === high ? String(low) : `${low}–${high}`);
   const same = planned.low === now.low && planned.high === now.high;
   const why = because.map(({ code, count = 0, plants }) => say('cause', { plants: signed(plants), why: BECAUSE[code](count, plants > 0) }));
   return (
     <p className="mt-2">
-      {say('plantsPlanned', { range: range(planned) })}
+      {say('plantsPlanned', { range: span(planned) })}
       {!same && (
         <>
-          <Rich say={say} of="now" facts={{ range: range(now) }} parts={{ b: <b /> }} />
+          <Rich say={say} of="now" facts={{ range: span(now) }} parts={{ b: <b /> }} />
           {why.length > 0 && say('because', { why: why.join('; ') })}
         </>
       )}

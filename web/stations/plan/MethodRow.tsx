@@ -1,4 +1,5 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
+import { chanceOf, middleOf } from '@chill/core/chance/prospect.ts';
 import { mediumName } from '@chill/core/kinds/media.ts';
 import { STAGES, type StageFacts } from '@chill/core/kinds/stages.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
@@ -11,6 +12,7 @@ import type { Learned } from '@chill/core/results/learned.ts';
 import { whyGermination, whySeeds, whyTakeOut } from '@chill/core/schedule/explain.ts';
 import { type Lodging, lodgingsOf } from '@chill/core/schedule/lodging.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
+import { span } from '@chill/core/units/span.ts';
 import { seasonsOf } from '@chill/core/winter/seasons.ts';
 import type { Plan, Wish } from '@chill/model/batch.ts';
 import { refusal } from '@chill/model/refusal.ts';
@@ -35,6 +37,7 @@ import { said } from '../../kit/ViabilityRange.tsx';
 import { WhyNote } from '../../kit/WhyNote.tsx';
 import { GainAndLoss } from './GainAndLoss.tsx';
 import { type Axis, MethodPath, PATH_WIDTH } from './MethodPath.tsx';
+import { often } from './often.ts';
 import { PerCell } from './PerCell.tsx';
 
 interface Props {
@@ -52,7 +55,7 @@ interface Props {
 
 /** One method: its path, its figures and what speaks against it; opened, its dates, its curve, its reasons, and the making of a batch. */
 export function MethodRow(props: Props) {
-  const { proposal, first, open, toggle, axis } = props;
+  const { proposal, first, open, toggle, axis, wish } = props;
   const { today } = useNursery();
   const stopped = proposal.against.some((one) => one.weight === 'stops');
   return (
@@ -76,13 +79,13 @@ export function MethodRow(props: Props) {
           {proposal.seeds ?? '–'}
           <span className="ml-1 font-sans text-[0.9rem] font-normal text-ink2 desk:hidden">{say('seedsWord')}</span>
         </span>
-        <span className="col-span-2 font-mono text-xl font-bold whitespace-nowrap desk:col-span-1">
-          <Rich
-            say={say}
-            of="plants9Times10"
-            facts={{ low: proposal.expected.low, high: proposal.expected.high }}
-            parts={{ span: <span className="ml-1 font-sans text-[0.9rem] font-normal text-ink2 desk:hidden" /> }}
-          />
+        <span className="col-span-2 desk:col-span-1">
+          <b className="font-mono text-xl whitespace-nowrap">{wish ? say('orMore', { plants: wish.plants }) : span(proposal.expected)}</b>
+          {wish && (
+            <span className="block text-[0.92rem] leading-tight text-ink2">
+              {say('orMoreHow', { often: often(proposal.chance), middle: middleOf(proposal.starting, proposal.prospect) })}
+            </span>
+          )}
         </span>
         <span className="col-span-2 text-[0.95rem] leading-snug text-ink2 desk:col-span-1">
           <Against proposal={proposal} all={open} />
@@ -294,7 +297,13 @@ function MakeBatch({ proposal, lot, species, wish }: { proposal: Proposal; lot: 
         </button>
       </div>
       <p className="mt-2 text-[0.95rem] text-ink2">
-        {say('plants9Times10Leaves', { low: plan.expects.low, high: plan.expects.high, unassigned: lot.unassigned - seeds })}
+        {say('orMoreLeaves', {
+          ...plan.expects,
+          plants: wish.plants,
+          often: often(chanceOf(wish.plants, seeds, proposal.prospect)),
+          middle: middleOf(seeds, proposal.prospect),
+          unassigned: lot.unassigned - seeds,
+        })}
       </p>
       <RoomFor plan={plan} species={species} />
       <Problem>{problem}</Problem>

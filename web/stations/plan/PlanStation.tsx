@@ -87,7 +87,7 @@ export default function PlanStation() {
           <span>{say('method')}</span>
           <AxisMonths axis={axis} width={PATH_WIDTH} />
           <span className="whitespace-nowrap">{say('seedsStart')}</span>
-          <span>{say('plants910')}</span>
+          <span>{say('plantsToCome')}</span>
           <span>{say('drawbacksHere')}</span>
         </div>
         <ol aria-label={say('methodsBestFirst')}>{offered.map((proposal, i) => row(proposal, i === 0))}</ol>

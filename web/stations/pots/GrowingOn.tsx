@@ -8,6 +8,7 @@ import { type BroughtOn, broughtOn } from '@chill/core/schedule/growTasks.ts';
 import { recordTendingMoved } from '@chill/core/schedule/record.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
+import { span } from '@chill/core/units/span.ts';
 import type { DatedTending } from '@chill/model/event.ts';
 import type { Units } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
@@ -28,7 +29,7 @@ import { dayTicks, type PlotData, roundTicks } from '../../kit/plot/plot.ts';
 import { Tag } from '../../kit/Tag.tsx';
 import { UndoButton } from '../../kit/UndoButton.tsx';
 import { AnswerControls } from '../round/AnswerRow.tsx';
-import { PromiseLine, rangeOf } from './PromiseLine.tsx';
+import { PromiseLine } from './PromiseLine.tsx';
 import { StillToStart } from './StillToStart.tsx';
 
 /** One batch in its pots: how many live and will, whether that is enough, and the days of bringing it on. */
@@ -65,14 +66,14 @@ function Enough({ view }: { view: BatchView }) {
   if (!promised) return null;
   const wanted = batch.plan.wish.plants;
   const { stands, shortBy } = enoughFor(wanted, promised.now);
-  const missing = rangeOf({ low: shortBy.low || shortBy.high, high: shortBy.high });
+  const missing = span({ low: shortBy.low || shortBy.high, high: shortBy.high });
   return (
     <>
       <p className="mt-3 text-[1.06rem]">
         <Rich
           say={say}
           of="expectedOn"
-          facts={{ range: rangeOf(promised.now), on: shortDate(out, today), wanted }}
+          facts={{ range: span(promised.now), on: shortDate(out, today), wanted }}
           parts={{ b: <b className="font-mono text-lg" /> }}
         />{' '}
         {!standing && (

@@ -1,11 +1,11 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import type { PromiseStanding } from '@chill/core/schedule/promises.ts';
+import { span } from '@chill/core/units/span.ts';
 import { say } from '@chill/words/promises.ts';
 import type { ReactNode } from 'react';
 import { useNursery } from '../../data/nursery.ts';
 
 /** A range of plants as it is written; one figure where both ends are the same. */
-export const rangeOf = ({ low, high }: { low: number; high: number }) => (low === high ? String(low) : `${low}–${high}`);
 
 /** One promise in a line: for whom, how many, by when, and whether it is covered; what may be done with it follows. */
 export function PromiseLine({ standing, children }: { standing: PromiseStanding; children?: ReactNode }) {
@@ -17,7 +17,7 @@ export function PromiseLine({ standing, children }: { standing: PromiseStanding;
       : stands === 'covered'
         ? say('covered')
         : stands === 'short'
-          ? say('shortBy', { missing: rangeOf(shortBy) })
+          ? say('shortBy', { missing: span(shortBy) })
           : say('mayBeShort', { missing: shortBy.high });
   return (
     <li className="flex flex-wrap items-baseline gap-x-5 border-t border-line py-2">
@@ -28,7 +28,7 @@ export function PromiseLine({ standing, children }: { standing: PromiseStanding;
           {delivered > 0 ? say('handedOver', { delivered, plants: promise.plants }) : say('plantsOf', { count: promise.plants })}
         </span>
         <span className={`block ${stands === 'short' && open > 0 ? 'font-semibold text-alarm' : ''}`}>
-          {open > 0 && stands !== 'covered' ? say('readyThen', { how, range: rangeOf(ready) }) : how}
+          {open > 0 && stands !== 'covered' ? say('readyThen', { how, range: span(ready) }) : how}
           {open > 0 && promise.on < today && `; ${say('dayPast')}`}
         </span>
       </span>

@@ -1,5 +1,6 @@
 import { addDays, daysBetween, shortDate } from '@chill/core/calendar/dates.ts';
 import type { PromiseStanding, SpeciesStanding } from '@chill/core/schedule/promises.ts';
+import { span } from '@chill/core/units/span.ts';
 import type { PlantPromise } from '@chill/model/promise.ts';
 import { say } from '@chill/words/promises.ts';
 import { Rich } from '@chill/words/rich.tsx';
@@ -14,7 +15,7 @@ import { dayTicks, type PlotData, roundTicks } from '../../kit/plot/plot.ts';
 import { Tag } from '../../kit/Tag.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { PromiseForm } from './PromiseForm.tsx';
-import { PromiseLine, rangeOf } from './PromiseLine.tsx';
+import { PromiseLine } from './PromiseLine.tsx';
 import { SeveralPromises } from './SeveralPromises.tsx';
 import { StillToStart } from './StillToStart.tsx';
 
@@ -83,14 +84,14 @@ function OfSpecies({ standing, change }: { standing: SpeciesStanding; change: (p
             say('noBatch')
           ) : (
             <>
-              <Rich say={say} of="expectedPlants" facts={{ range: rangeOf(expected) }} parts={{ b: <b className="font-mono text-lg" /> }} />{' '}
+              <Rich say={say} of="expectedPlants" facts={{ range: span(expected) }} parts={{ b: <b className="font-mono text-lg" /> }} />{' '}
               {say('from')}{' '}
               {batches.map(({ batch }) => (
                 <Link key={batch.id} to={`/batch/${batch.code}`} className="mr-2 underline-offset-4 hover:underline">
                   <Tag code={batch.code} />
                 </Link>
               ))}
-              {!first && spare.low > 0 && <span className="text-ink2">{say('spare', { range: rangeOf(spare) })}</span>}
+              {!first && spare.low > 0 && <span className="text-ink2">{say('spare', { range: span(spare) })}</span>}
             </>
           )}
         </p>

@@ -7,6 +7,7 @@ import { countFirst, wantsCount } from '@chill/core/mix/swelling.ts';
 import { recordTendingMoved, recordWait } from '@chill/core/schedule/record.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import { waitOn } from '@chill/core/schedule/waitOn.ts';
+import { span } from '@chill/core/units/span.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { say } from '@chill/words/round.ts';
 import { options } from '@chill/words/tables.ts';
@@ -190,7 +191,7 @@ export function WaitOn({ view: { batch, projection } }: Answering) {
   return (
     <>
       <button type="button" className="quiet text-[0.95rem]" onClick={() => record(batch, recordWait(days, today, newId))}>
-        {say('waitOn', { count: days, more: low === high ? String(low) : `${low}–${high}` })}
+        {say('waitOn', { count: days, more: span({ low, high }) })}
       </button>
       <Problem>{problem}</Problem>
     </>

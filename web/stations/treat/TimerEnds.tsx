@@ -65,7 +65,7 @@ function Watching({ running }: { running: RunningTimer[] }) {
               <Rich
                 say={say}
                 of="endedAgo"
-                facts={{ code: view.batch.code, common: view.species.common[0], name: TIMINGS[timer.step].name, by: lengthOf(by_s), means }}
+                facts={{ ...TIMINGS[timer.step], code: view.batch.code, common: view.species.common[0], by: lengthOf(by_s), means }}
                 parts={{ b: <b />, span: <span className="code" /> }}
               />
             </span>

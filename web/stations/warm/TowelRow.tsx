@@ -4,6 +4,7 @@ import { mostFor } from '@chill/core/ledger/verbs.ts';
 import { AMENDED } from '@chill/core/schedule/describe.ts';
 import { recordCheck, recordMoves } from '@chill/core/schedule/record.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
+import { span } from '@chill/core/units/span.ts';
 import type { Sight } from '@chill/model/sight.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/warm.ts';
@@ -112,7 +113,7 @@ function Counted({ view }: { view: BatchView }) {
   return (
     <>
       <b className="font-mono text-ink">{sprouting.up}</b> {say('ofSeeds', { seeds: sprouting.seeds })}
-      {high > 0 && ` · ${say('newExpected', { range: low === high ? String(low) : `${low}–${high}` })}`} · {nextFor(view, today).short}
+      {high > 0 && ` · ${say('newExpected', { range: span({ low, high }) })}`} · {nextFor(view, today).short}
     </>
   );
 }

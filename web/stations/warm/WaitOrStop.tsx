@@ -9,6 +9,7 @@ import { tooSteadyWords, wrongLightWords, wrongWarmthWords } from '@chill/core/s
 import { rootGrowth } from '@chill/core/sprout/rootGrowth.ts';
 import { wrongWarmth } from '@chill/core/sprout/tooWarm.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
+import { span } from '@chill/core/units/span.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/warm.ts';
 import { useMemo } from 'react';
@@ -114,7 +115,7 @@ function Ahead({ advice, sprouting, today }: { advice: Advice; sprouting: Sprout
   const { low, high, expected } = sprouting.more;
   return (
     <p className="mt-1 text-ink2">
-      {say('mayStillCome', { expected: Math.round(expected), left: advice.left, range: low === high ? String(low) : `${low}–${high}` })}{' '}
+      {say('mayStillCome', { expected: Math.round(expected), left: advice.left, range: span({ low, high }) })}{' '}
       {expected >= 1 &&
         advice.half &&
         advice.nearlyAll &&

@@ -1,6 +1,7 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
 import type { ChoiceKind } from '@chill/core/schedule/choiceBoard.ts';
 import type { Choice, WaitOrStop } from '@chill/core/schedule/waitOrStop.ts';
+import { span } from '@chill/core/units/span.ts';
 import { say } from '@chill/words/warm.ts';
 
 /** What is said of a choice: its name in the table; what it is called once it is to follow; and the lead, where it is best. */
@@ -31,4 +32,4 @@ export const CHOICES: Record<ChoiceKind, ChoiceWords> = {
 };
 
 /** How many plants more a choice brings, 8 times in 10. */
-export const rangeOf = ({ more: { low, high } }: Pick<Choice, 'more'>) => (low === high ? String(low) : `${low}–${high}`);
+export const rangeOf = ({ more }: Pick<Choice, 'more'>) => span(more);

@@ -40,7 +40,9 @@ export function nextFor({ batch, species, projection }: BatchView, today: string
   const said = say('countNext', { name, when: short });
   if (!orElse || waits) return { at_ms, said, short };
   const later =
-    orElse.hours < 24 ? say('hoursLater', { count: orElse.hours - hours }) : nearDate(addDays(on, Math.floor(orElse.hours / 24)), today);
+    orElse.hours < 24
+      ? say('hoursLater', { count: orElse.hours - hours })
+      : say('byDay', { day: nearDate(addDays(on, Math.floor(orElse.hours / 24)), today) });
   return {
     at_ms,
     said,

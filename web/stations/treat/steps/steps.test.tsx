@@ -92,7 +92,7 @@ describe('a soak', () => {
     cleanup();
     drained(since()[0] as object);
     expect(screen.getByText('38 % swollen').parentElement?.textContent).toMatch(/30 swollen, 50 hard/);
-    expect(screen.getByText('Start another round').parentElement?.querySelector('input')?.value).toBe('50');
+    expect(screen.getByText('hard seeds to treat again').parentElement?.querySelector('input')?.value).toBe('50');
   });
 
   test.each([

@@ -45,6 +45,10 @@ import { SproutChart } from './SproutChart.tsx';
 import { TakeOutDay } from './TakeOutDay.tsx';
 import { Withdraw } from './Withdraw.tsx';
 
+/** Tasks that are shown before the rest is folded, and entries of the history. */
+const NEXT_TASKS = 3;
+const NEWEST_ENTRIES = 8;
+
 /** One batch: its thread, what to do next and why, every seed accounted for, and everything that happened. */
 export default function BatchPage() {
   const { code } = useParams();
@@ -78,6 +82,10 @@ export default function BatchPage() {
   const { state, sprouting, treatment, stages } = projection;
   const stage = stages[Math.min(state.stage, stages.length - 1)];
   const zone = stage ? stageZone(stage) : 'cool';
+  // Whatever is due is shown; of what is ahead, up to the next three.
+  const shown = Math.max(NEXT_TASKS, view.tasks.filter(({ due }) => due <= today).length);
+  const [soon, ahead] = [view.tasks.slice(0, shown), view.tasks.slice(shown)];
+  const lastDue = ahead.at(-1)?.due ?? today;
   return (
     <div className="px-4 pt-5 desk:px-10" style={{ '--zone': ZONE_COLOUR[zone] } as CSSProperties}>
       <div className="flex flex-wrap items-baseline justify-between gap-x-8">
@@ -113,7 +121,8 @@ export default function BatchPage() {
           </>
         )}
       </p>
-      <div className="mt-4 gap-12 desk:grid desk:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
+      {/* What was recorded takes the room under the drawing, so that both columns end together; on a phone it comes last. */}
+      <div className="mt-4 gap-x-12 desk:grid desk:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)] desk:grid-rows-[auto_1fr]">
         <div>
           <Thread view={view} today={today} height={250} />
           <Stages view={view} />
@@ -132,7 +141,7 @@ export default function BatchPage() {
           )}
           <WhatCame view={view} />
         </div>
-        <div className="max-desk:mt-8">
+        <div className="desk:row-span-2 max-desk:mt-8">
           <section>
             <h2>{state.closedOn ? say('closedTitle') : say('nextTitle')}</h2>
             <Account view={view} />
@@ -160,28 +169,15 @@ export default function BatchPage() {
             {sprouting && state.stage === sprouting.stage && (
               <WhyNote why={whyExpected(sprouting, batch.plan.figures)} ask={say('whySoMany')} />
             )}
-            <ul className="mt-2">
-              {view.tasks.map((task) => (
-                <li key={taskKey(task)} className="border-t border-line py-3">
-                  <p>
-                    <b>{spoken(task.title)}</b>{' '}
-                    <span className="text-ink2">
-                      {task.due <= today
-                        ? task.overdue_days > 0
-                          ? say('wasDue', { due: shortDate(task.due, today) })
-                          : say('today')
-                        : shortDate(task.due, today)}
-                    </span>
-                  </p>
-                  <p className="text-[0.95rem] text-ink2">{spoken(task.hint)}</p>
-                  {task.lateness && (
-                    <p className={`text-[0.95rem] ${task.pressing ? 'font-semibold text-alarm' : 'text-ink2'}`}>{spoken(task.lateness)}</p>
-                  )}
-                  {task.kind === 'water' && <WhyWater view={view} stage={task.stage} />}
-                  <TaskControls view={view} task={task} sight={sights[batch.id]} early={task.due > today} />
-                </li>
-              ))}
-            </ul>
+            <Tasks view={view} tasks={soon} sight={sights[batch.id]} />
+            {ahead.length > 0 && (
+              <details className="border-t border-line">
+                <summary className="quiet cursor-pointer list-none">
+                  {say('tasksAhead', { count: ahead.length, last: shortDate(lastDue, today) })}
+                </summary>
+                <Tasks view={view} tasks={ahead} sight={sights[batch.id]} />
+              </details>
+            )}
           </section>
           <section className="mt-6">
             <h2>{say('everySeedCounted')}</h2>
@@ -214,9 +210,38 @@ export default function BatchPage() {
             </p>
           ))}
         </div>
+        <History view={view} />
       </div>
-      <History view={view} />
     </div>
+  );
+}
+
+/** What is to be done, in order of its days. */
+function Tasks({ view, tasks, sight }: { view: BatchView; tasks: readonly Task[]; sight: Sight | undefined }) {
+  const { today } = useNursery();
+  return (
+    <ul className="mt-2">
+      {tasks.map((task) => (
+        <li key={taskKey(task)} className="border-t border-line py-3">
+          <p>
+            <b>{spoken(task.title)}</b>{' '}
+            <span className="text-ink2">
+              {task.due <= today
+                ? task.overdue_days > 0
+                  ? say('wasDue', { due: shortDate(task.due, today) })
+                  : say('today')
+                : shortDate(task.due, today)}
+            </span>
+          </p>
+          <p className="text-[0.95rem] text-ink2">{spoken(task.hint)}</p>
+          {task.lateness && (
+            <p className={`text-[0.95rem] ${task.pressing ? 'font-semibold text-alarm' : 'text-ink2'}`}>{spoken(task.lateness)}</p>
+          )}
+          {task.kind === 'water' && <WhyWater view={view} stage={task.stage} />}
+          <TaskControls view={view} task={task} sight={sight} early={task.due > today} />
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -273,14 +298,24 @@ function History({ view }: { view: BatchView }) {
   const { batch } = view;
   const events = inPlaces(batch.events).filter((event) => event.kind !== 'reversed');
   if (events.length === 0) return null;
+  const earlier = events.slice(NEWEST_ENTRIES);
+  const listed = (some: readonly LedgerEvent[]) => (
+    <ol className="mt-2">
+      {some.map((event) => (
+        <Entry key={event.id} view={view} event={event} />
+      ))}
+    </ol>
+  );
   return (
-    <section className="mt-8 max-w-3xl">
+    <section className="mt-8 desk:col-start-1">
       <h2>{say('history')}</h2>
-      <ol className="mt-2">
-        {events.map((event) => (
-          <Entry key={event.id} view={view} event={event} />
-        ))}
-      </ol>
+      {listed(events.slice(0, NEWEST_ENTRIES))}
+      {earlier.length > 0 && (
+        <details className="printed-open border-t border-line">
+          <summary className="quiet cursor-pointer list-none">{say('entriesEarlier', { count: earlier.length })}</summary>
+          {listed(earlier)}
+        </details>
+      )}
     </section>
   );
 }

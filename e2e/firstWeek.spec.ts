@@ -251,6 +251,9 @@ test('a newcomer looks around in the demo and goes back; all of a nursery is sav
     await expect(page.getByText('That file holds Home bench: 0 lots')).toBeVisible();
     await grower.barrierFree();
     await hands.press(grower.button('Replace with it'));
+    await expect(page.getByText('Read back: Home bench, with 0 lots and 0 batches')).toBeVisible();
+    await hands.press(grower.button('Seen'));
+    await expect(page.getByText('Read back: Home bench')).toBeHidden();
     await expect(page.getByText('Home bench')).toBeVisible();
     console.log(['Newcomer:', ...hands.told].join('\n  '));
   } finally {

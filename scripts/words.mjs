@@ -98,7 +98,7 @@ for (const file of listed('core model web server demo sim words')) {
         : ts.isJsxAttribute(node) && node.name.getText() === 'of'
           ? node.initializer
           : undefined;
-    const keys = !key ? [] : ts.isStringLiteral(key) ? [key.text] : [];
+    const keys = key ? literalsIn(key) : [];
     for (const subject of subjects) for (const one of keys) asked.set(subject, (asked.get(subject) ?? new Set()).add(one));
     ts.forEachChild(node, visit);
   };
@@ -111,6 +111,13 @@ for (const file of listed('core model web server demo sim words')) {
   for (const subject of puts ? subjects : [])
     for (const one of puts) for (const ending of ['', ...endings]) asked.set(subject, (asked.get(subject) ?? new Set()).add(one + ending));
 }
+/** The texts in an expression: of a choice between two keys, both. */
+function literalsIn(node) {
+  if (ts.isStringLiteral(node)) return [node.text];
+  if (ts.isJsxExpression(node) && node.expression) return literalsIn(node.expression);
+  return ts.isConditionalExpression(node) ? [node.whenTrue, node.whenFalse].flatMap(literalsIn) : [];
+}
+
 let sentences = 0;
 for (const file of listed('words')) {
   const said = parsed(file).statements.find((one) => ts.isVariableStatement(one))?.declarationList.declarations[0]?.initializer;

@@ -1,3 +1,4 @@
+import { statSync } from 'node:fs';
 import { readConfig } from './config.ts';
 import { listBackups, restoreBackup } from './store/backup.ts';
 
@@ -9,8 +10,9 @@ if (!backup) {
   console.log(listBackups(dataFolder).join('\n') || `No backups in ${dataFolder} yet.`);
 } else {
   try {
+    const made = statSync(backup, { throwIfNoEntry: false })?.mtime.toISOString().slice(0, 16).replace('T', ' ');
     const { replaced } = restoreBackup(backup, dataFolder);
-    console.log(`Restored.${replaced ? ` What was there is kept as ${replaced}.` : ''}`);
+    console.log(`Restored the backup of ${made}.${replaced ? ` What was there is kept as ${replaced}.` : ''}`);
   } catch (error) {
     console.error((error as Error).message);
     process.exitCode = 1;

@@ -12,10 +12,21 @@ export const lookAtFile = (file: File): Promise<Contents> => ask('/api/everythin
 /** Lets go of the file that was looked at. */
 export const dropFile = (): Promise<void> => ask('/api/everything', { method: 'DELETE' });
 
+/** Where what was read back is remembered until somebody has seen it: the page begins anew meanwhile. */
+const READ_BACK = 'chill.readBack';
+
 /** Puts the file that was looked at in the place of the data, and opens it. What was there is kept as a backup. */
-export async function readFileBack(): Promise<void> {
-  await change('/api/everything/read-back', {});
+export async function readFileBack(found: Contents): Promise<void> {
+  await change('/api/everything/read-back', {}, () => sessionStorage.setItem(READ_BACK, JSON.stringify(found)));
 }
+
+/** What was read back last in this window, and has not been put aside. */
+export function lastReadBack(): Contents | undefined {
+  const kept = sessionStorage.getItem(READ_BACK);
+  return kept === null ? undefined : (JSON.parse(kept) as Contents);
+}
+
+export const forgetReadBack = (): void => sessionStorage.removeItem(READ_BACK);
 
 /** Opens the demo to look around in, or one's own nursery again. */
 export async function lookAround(there: boolean): Promise<void> {
@@ -25,7 +36,7 @@ export async function lookAround(there: boolean): Promise<void> {
 }
 
 /** Asks for other data, waits until the server has opened it, and begins at the round with nothing of the old in memory. */
-async function change(path: string, body: object): Promise<void> {
+async function change(path: string, body: object, done = () => {}): Promise<void> {
   const before = await opened();
   await ask(path, { method: 'POST', body });
   const from = Date.now();
@@ -34,6 +45,7 @@ async function change(path: string, body: object): Promise<void> {
     const now = await opened().catch(() => before);
     if (now !== before) break;
   }
+  done();
   location.assign('/');
 }
 

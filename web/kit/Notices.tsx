@@ -2,8 +2,10 @@ import { say } from '@chill/words/kit.ts';
 import { lazy, Suspense } from 'react';
 import { useHealth } from '../data/health.ts';
 import { useOutbox } from '../data/outbox.ts';
+import { lastReadBack } from '../data/wholeData.ts';
 
 const DataTrouble = lazy(() => import('./DataTrouble.tsx'));
+const WasReadBack = lazy(() => import('./WasReadBack.tsx'));
 const RefusedEntries = lazy(() => import('./RefusedEntries.tsx'));
 
 /** What could not be saved yet, or was refused: nothing typed is lost without being seen. */
@@ -21,6 +23,11 @@ export function Notices() {
             reason: reason ?? say('serverSilent'),
           })}
         </p>
+      )}
+      {lastReadBack() && (
+        <Suspense fallback={null}>
+          <WasReadBack />
+        </Suspense>
       )}
       {health?.fault && (
         <Suspense fallback={null}>

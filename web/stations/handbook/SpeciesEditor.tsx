@@ -58,7 +58,7 @@ function Editor({ source }: { source: Species }) {
   };
   const rows = ROWS.filter(({ path }) => getAt(species, path) !== undefined || path.split('.').length === 1);
   return (
-    <section className="max-w-5xl px-4 pt-5 desk:px-10">
+    <section className="px-4 pt-5 desk:px-10">
       <h1>
         {source.standsFor ? say('change', { common: source.common[0] }) : say('yourOwnNamed', { common: source.common[0]?.toLowerCase() })}
       </h1>
@@ -146,7 +146,7 @@ function Editor({ source }: { source: Species }) {
           }
         />
       </div>
-      <div className="mt-3 grid grid-cols-2 gap-x-8 gap-y-3 sm:grid-cols-3 desk:grid-cols-4">
+      <div className="mt-3 grid grid-cols-2 gap-x-8 gap-y-3 sm:grid-cols-3 desk:grid-cols-6">
         {rows.map((row) => (
           <Figure
             key={row.path}

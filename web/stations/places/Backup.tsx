@@ -26,7 +26,7 @@ export function Backup() {
       setFound(await lookAtFile(file));
     });
   return (
-    <section className="mt-10 max-w-4xl">
+    <section className="mt-10">
       <h2>{say('backup')}</h2>
       <p className="mt-1 max-w-prose text-ink2">
         {last ? say('lastBackup', { last: dayAndTimeIn(Date.parse(last), nursery.timeZone, today) }) : say('noBackupYet')}{' '}
@@ -53,7 +53,7 @@ export function Backup() {
             {say('replacesWhatIsHere', { name: nursery.name })}
           </p>
           <p className="mt-1 flex flex-wrap gap-x-6">
-            <button type="button" className="action" disabled={busy} onClick={() => attempt(readFileBack)}>
+            <button type="button" className="action" disabled={busy} onClick={() => attempt(() => readFileBack(found))}>
               {say('replaceWithIt')}
             </button>
             <button type="button" className="quiet" onClick={() => void dropFile().then(() => setFound(undefined))}>

@@ -34,7 +34,7 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
     save: (climate) => saveNursery({ ...nursery, climate }),
   });
   return (
-    <section className="mt-10 max-w-4xl">
+    <section className="mt-10">
       <h2>{say('yearOutdoors')}</h2>
       <p className="mt-1 max-w-prose text-ink2">
         {nursery.climate ? say('meanDailyMinimumMaximumEach') : say('guessFromLatitudeLastFrost')}

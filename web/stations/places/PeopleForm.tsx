@@ -63,7 +63,7 @@ function PeopleForm() {
     put(people.map((one, i) => (i === at ? { ...one, ...part } : one)));
   const days = weekdayNames();
   return (
-    <form noValidate className="max-w-5xl" onSubmit={form.submit}>
+    <form noValidate onSubmit={form.submit}>
       <p className="max-w-prose text-ink2">{say('hint')}</p>
       <ul className="mt-2">
         {people.map(({ name, minutes, away }, i) => {

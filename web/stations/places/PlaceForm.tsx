@@ -105,7 +105,7 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
   return (
     <form
       noValidate
-      className="mt-4 grid max-w-4xl gap-x-8 gap-y-4 border-y border-line bg-sheet px-4 py-4 sm:grid-cols-2 desk:grid-cols-3"
+      className="mt-4 grid gap-x-8 gap-y-4 border-y border-line bg-sheet px-4 py-4 sm:grid-cols-2 desk:grid-cols-4"
       onSubmit={form.submit}
     >
       <Typed form={form} name="name" label={say('name')} />

@@ -99,23 +99,27 @@ export default function PlacesPage() {
         ))}
       </ul>
       <People />
-      <ClimateForm key={JSON.stringify(nursery.climate)} nursery={nursery} />
-      <Backup />
-      <section className="mt-10 max-w-4xl">
-        <h2>{say('export')}</h2>
-        <p className="mt-1 max-w-prose text-ink2">{say('everyTableCsvSiUnits')}</p>
-        <p className="mt-1 flex flex-wrap gap-x-6">
-          {Object.entries(TABLES).map(([table, name]) => (
-            <a key={table} className="quiet" href={`/api/tables/${table}.csv`} download>
-              {say(name)}
-            </a>
-          ))}
-          <a className="quiet" href="/api/calendar.ics">
-            {say('calendarFeed')}
-          </a>
-        </p>
-      </section>
-      <details className="mt-8 max-w-2xl">
+      <div className="gap-x-14 desk:grid desk:grid-cols-2">
+        <ClimateForm key={JSON.stringify(nursery.climate)} nursery={nursery} />
+        <div>
+          <Backup />
+          <section className="mt-10">
+            <h2>{say('export')}</h2>
+            <p className="mt-1 max-w-prose text-ink2">{say('everyTableCsvSiUnits')}</p>
+            <p className="mt-1 flex flex-wrap gap-x-6">
+              {Object.entries(TABLES).map(([table, name]) => (
+                <a key={table} className="quiet" href={`/api/tables/${table}.csv`} download>
+                  {say(name)}
+                </a>
+              ))}
+              <a className="quiet" href="/api/calendar.ics">
+                {say('calendarFeed')}
+              </a>
+            </p>
+          </section>
+        </div>
+      </div>
+      <details className="mt-8">
         <summary className="quiet cursor-pointer list-none">{say('changeNurseryLocationFrostsUnits')}</summary>
         <div className="mt-4">
           <NurseryForm known={nursery} today={today} word={say('saveNursery')} />

@@ -12,7 +12,7 @@ import { useAsPlanned } from '../../data/learned.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 
-/** The right half of a lot's form: the seed itself, to scale, what the entry means so far, why it sleeps, and what to beware of. */
+/** Beside a lot’s form: the seed itself, to scale, what the entry means so far, why it sleeps, and what to beware of. */
 export function LotAside({ species, seeds, viability }: { species: Species; seeds: number | undefined; viability: Viability | undefined }) {
   return (
     <aside className="mt-8 desk:mt-14" aria-label={species.common[0]}>

@@ -68,7 +68,7 @@ function LotFields({ known }: { known: LotView | undefined }) {
   });
 
   return (
-    <form onSubmit={form.submit} noValidate className="grid gap-x-14 px-4 pt-5 desk:grid-cols-[minmax(0,34rem)_minmax(0,1fr)] desk:px-10">
+    <form onSubmit={form.submit} noValidate className="grid gap-x-14 gap-y-5 px-4 pt-5 desk:grid-cols-2 desk:px-10">
       <div className="space-y-5">
         <h1>{known ? say('change', { code: known.code }) : say('lotSeed')}</h1>
         <Field label={say('species')} error={form.fault('speciesId')}>
@@ -88,6 +88,9 @@ function LotFields({ known }: { known: LotView | undefined }) {
           <Typed form={form} name="code" label={say('yourCode')} className="font-mono" />
         </div>
         <HowViable form={form} species={species} />
+      </div>
+      <div className="space-y-5">
+        {species && <LotAside species={species} seeds={seedsIn(written, readerOf(written))} viability={readViability(written)} />}
         <Keeping form={form} />
         <Field label={say('note')} error={form.fault('note')}>
           <textarea className="written" rows={2} {...form.register('note')} />
@@ -102,7 +105,6 @@ function LotFields({ known }: { known: LotView | undefined }) {
           </Link>
         </div>
       </div>
-      {species && <LotAside species={species} seeds={seedsIn(written, readerOf(written))} viability={readViability(written)} />}
     </form>
   );
 }

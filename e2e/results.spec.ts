@@ -253,7 +253,7 @@ test.describe('three seasons', () => {
       await page.goto('/results');
       await expect(page.getByText(/^fewer than promised/)).toHaveCount(2);
       await grower.follow('/results/learned');
-      await grower.press(page.getByRole('button', { name: /are ready: forget it$/ }));
+      await grower.press(page.getByRole('button', { name: /Cold that it needs: forget it$/ }));
       await page.goto(`/plan?lot=${lotId}&plants=20`);
       await expect.poll(weeks).toBeLessThan(learned - 1);
     },

@@ -13,7 +13,7 @@ export const say = subject('pots', {
     '<damping>Damping off</damping> takes seedlings at the soil. <hardening>Harden them off</hardening> before they are planted out.',
   batchBeside: 'Batch {{code}}',
   bringingOn: 'Bringing on',
-  canStillStart: '{{count}} seeds by {{method}}, started {{start}}, are ready {{ready}}.',
+  canStillStart: '{{count}} seeds, started {{start}} (“{{method}}”), are ready {{ready}}.',
   containersTitle: 'Containers',
   countPots: 'Count the pots of {{code}}',
   coverDepth: 'Root down, covered {{from}} to {{to}} deep: two to three times its thickness. Under a dome until it is up.',

@@ -19,6 +19,7 @@ export const say = subject('treat', {
   assumptionsCorrectedBySqueeze: 'Assumptions, to be corrected by a squeeze.',
   attach: 'Attach the {{kind}}',
   batchClosed: 'This batch is closed.',
+  backToRound: 'Back to the round',
   batches: '{{here}} batches',
   bathedRinsedWillRotMore: 'Bathed and rinsed: it will rot more slowly.',
   before: ', {{before}} before',

@@ -93,7 +93,7 @@ function Things({ things }: { things: readonly DealtWork[] }) {
         <span>
           {say('check')}{' '}
           {[...new Set(checks.map(({ view }) => view.batch.code))].map((code) => (
-            <Link key={code} to={`/batch/${code}`} className="mr-2 underline-offset-4 hover:underline">
+            <Link key={code} to={`/batch/${code}`} className="mr-2 inline-block underline-offset-4 hover:underline">
               <Tag code={code} />
             </Link>
           ))}

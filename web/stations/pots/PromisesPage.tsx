@@ -87,7 +87,7 @@ function OfSpecies({ standing, change }: { standing: SpeciesStanding; change: (p
               <Rich say={say} of="expectedPlants" facts={{ range: span(expected) }} parts={{ b: <b className="font-mono text-lg" /> }} />{' '}
               {say('from')}{' '}
               {batches.map(({ batch }) => (
-                <Link key={batch.id} to={`/batch/${batch.code}`} className="mr-2 underline-offset-4 hover:underline">
+                <Link key={batch.id} to={`/batch/${batch.code}`} className="mr-2 inline-block underline-offset-4 hover:underline">
                   <Tag code={batch.code} />
                 </Link>
               ))}

@@ -33,7 +33,7 @@ export function StillToStart({ species: printed, lot, missing, out }: { species:
       {offered.length > 0
         ? offered.map(
             ({ method, seeds, dates }) =>
-              `${say('canStillStart', { count: seeds ?? 0, method: method.name.toLowerCase(), start: nearDate(dates.start, today), ready: shortDate(dates.plantOut, today) })} `,
+              `${say('canStillStart', { count: seeds ?? 0, method: method.name, start: nearDate(dates.start, today), ready: shortDate(dates.plantOut, today) })} `,
           )
         : left > 0
           ? all

@@ -165,6 +165,10 @@ function Others({ view }: { view: BatchView }) {
       <Link to="/treat" className="quiet">
         {say('wholeBench')}
       </Link>
+      {/* Rows of the round lead here: there is a way back. */}
+      <Link to="/" className="quiet">
+        {say('backToRound')}
+      </Link>
       {others
         .filter((other) => other !== nextView)
         .slice(0, 5)

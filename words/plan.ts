@@ -8,6 +8,7 @@ export const say = subject('plan', {
   arms: 'Arms',
   at: '{{how}} at {{temperature}}',
   calculatingHowMany: 'Calculating how many …',
+  byHandbookSoFar: 'By the handbook so far: your own results are being read, and will refine this.',
   cells: 'for {{plants}} cells',
   cellsFilled: 'cells to be filled',
   cellsLeftEmpty: 'cells left empty',

@@ -72,7 +72,10 @@ export function useLearned(): Known | undefined {
   }, [told, handbook, changed, error]);
 }
 
-/** A species as plans take it, as soon as that is known; until then as the handbook has it. */
+/** A species as plans take it, as soon as that is known; until then as the handbook has it, with the nursery's own figures. */
 export function useAsPlanned<Given extends Species | undefined>(species: Given): Given | Species {
-  return useLearned()?.forPlans.find(({ id }) => id === species?.id) ?? species;
+  const { figures = NO_FIGURES } = useNursery().nursery;
+  const known = useLearned();
+  const printed = useMemo(() => species && asNurseryHas(species, figures), [species, figures]);
+  return known?.forPlans.find(({ id }) => id === species?.id) ?? printed ?? species;
 }

@@ -94,10 +94,14 @@ export function TapRow({
       ref={row}
       tabIndex={-1}
       data-row="due"
-      className={`border-t border-line py-2 ${picked ? 'desk:-mx-3 desk:bg-sheet desk:px-3' : ''}`}
+      className={`cursor-pointer border-t border-line py-2 ${picked ? 'desk:-mx-3 desk:bg-sheet desk:px-3' : ''}`}
       style={zone}
       onFocus={below ? undefined : pick}
       onKeyDown={onKeyDown}
+      // The whole row is the way in: what has a control of its own is left to it.
+      onClick={({ target }) => {
+        if (target instanceof Element && !target.closest('button, a, input, select, textarea, label, summary, [data-below]')) pick();
+      }}
     >
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <button
@@ -145,10 +149,14 @@ export function TapRow({
             {say('doneToday', { did: describeEvent(event, batch) || say('noneNew') })} <UndoButton view={view} events={[event]} />
           </p>
         ))}
-      <div id={id} hidden={!open} className="mt-2">
+      <div id={id} hidden={!open} data-below className="mt-2">
         {open && more}
       </div>
-      {below && picked && <div className="mt-3 border-l-2 border-line pl-3">{below}</div>}
+      {below && picked && (
+        <div data-below className="mt-3 border-l-2 border-line pl-3">
+          {below}
+        </div>
+      )}
     </div>
   );
 }

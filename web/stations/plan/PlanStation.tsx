@@ -7,12 +7,11 @@ import { say } from '@chill/words/plan.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { useLearned } from '../../data/learned.ts';
+import { useAsPlanned, useLearned } from '../../data/learned.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { stationOf } from '../../data/stations.ts';
 import { useRequest } from '../../data/useRequest.ts';
 import { useAtRest } from '../../kit/useAtRest.ts';
-import { Waiting } from '../../kit/Waiting.tsx';
 import { BatchLine } from '../batch/BatchLine.tsx';
 import { HowLong } from './HowLong.tsx';
 import { AxisMonths, axisOf, PATH_WIDTH } from './MethodPath.tsx';
@@ -25,13 +24,13 @@ const NOTHING_WEIGHED: Weighed = { offered: [], set_aside: [], none: [] };
 
 /** The methods that suit a lot, side by side, for what the grower wants. Computed here, at every keystroke. */
 export default function PlanStation() {
-  const { lots, today, batches } = useNursery();
+  const { lots, today, batches, handbook } = useNursery();
   const { wording, wish, change: changeWish } = useWish();
   const [query] = useSearchParams();
   const [opened, setOpened] = useState<string | undefined>(query.get('method') ?? undefined);
   const lot = lots.find((one) => one.id === wording.lotId);
   const known = useLearned();
-  const species = known?.forPlans.find((one) => one.id === lot?.speciesId);
+  const species = useAsPlanned(handbook.find((one) => one.id === lot?.speciesId));
   const request = useRequest(lot, species, wish);
   const weighed = useMemo(() => (request ? weighMethods(request) : NOTHING_WEIGHED), [request]);
   // Asked once the hand rests: it weighs the neighbouring wishes too.
@@ -40,7 +39,6 @@ export default function PlanStation() {
   const { offered, set_aside, none } = weighed;
   const proposals = [...offered, ...set_aside];
 
-  if (lot && !known?.done) return <Waiting />;
   if (!lot || !species) {
     return (
       <section className="px-4 pt-5 desk:px-10">
@@ -73,6 +71,11 @@ export default function PlanStation() {
   return (
     <section className="px-4 pt-5 desk:px-10">
       <WishSentence wording={wording} wish={wish} change={changeWish} lot={lot} species={species} />
+      {!known?.done && (
+        <p role="status" className="mt-3 text-ink2">
+          {say('byHandbookSoFar')}
+        </p>
+      )}
       {first && (
         <p className="mt-4 max-w-[70rem] border-l-4 border-ink pl-3">
           <b>{say('first', { name: proposals[0]?.method.name })}</b> {spoken(first.reason)}{' '}

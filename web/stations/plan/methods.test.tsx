@@ -1,6 +1,7 @@
 import type { LotInHand } from '@chill/model/lot.ts';
 import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
 import { cleanup, screen, waitFor, within } from '@testing-library/react';
+import { SWRConfig } from 'swr';
 import { lotOf, nurseryWith, show, taking, where } from '../../testing.tsx';
 import PlanStation from './PlanStation.tsx';
 
@@ -34,6 +35,18 @@ describe('methods side by side', () => {
     expect(screen.getByText(/ first[:.]/).textContent).toContain(/^[A-Z][a-z ]+/.exec(best)?.[0].trim().split(' ')[0]);
     for (const row of rows)
       expect(row.textContent).toMatch(/30 or more(hardly ever|once in 10|\d times in 10|19 times in 20); most likely about \d+/);
+  });
+  test('are laid out by the handbook at once, and say so until what was learned has come', async () => {
+    const anew = () => new Map();
+    const unread = () => (
+      <SWRConfig value={{ fallback: {}, provider: anew }}>
+        <PlanStation />
+      </SWRConfig>
+    );
+    show(nurseryWith(lotOf('larix-occidentalis'), []), unread, { at: '/plan?plants=30&by=readyBy&ready=2027-05-24', path: '/plan' });
+    expect(methods().getAllByRole('listitem').length).toBeGreaterThan(2);
+    expect(screen.getByRole('status').textContent).toMatch(/^By the handbook so far/);
+    await waitFor(() => expect(screen.queryByText(/^By the handbook so far/)).toBeNull());
   });
   test('ask fewer seeds for fewer plants', async () => {
     const { user } = planning();

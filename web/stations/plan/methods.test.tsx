@@ -39,7 +39,7 @@ describe('methods side by side', () => {
   test('are laid out by the handbook at once, and say so until what was learned has come', async () => {
     const anew = () => new Map();
     const unread = () => (
-      <SWRConfig value={{ fallback: {}, provider: anew }}>
+      <SWRConfig value={() => ({ provider: anew })}>
         <PlanStation />
       </SWRConfig>
     );

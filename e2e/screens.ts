@@ -4,6 +4,7 @@ export const SCREENS = [
   '/seeds',
   '/seeds/new',
   '/plan',
+  '/plan/spring',
   '/plan/season',
   '/treat',
   '/cold',

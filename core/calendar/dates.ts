@@ -112,6 +112,12 @@ export const nearDate = wording('nearDate', (date: PlainDate, today: PlainDate):
   return ahead > 1 && ahead < 7 ? written(date, 'weekday') : shortDate(date, today);
 });
 
+/** The next time that a day of the year, such as `10-15`, comes: not before tomorrow. */
+export function nextOn(monthDay: string, today: PlainDate): PlainDate {
+  const thisYear = `${today.slice(0, 4)}-${monthDay}`;
+  return thisYear > today ? thisYear : `${Number(today.slice(0, 4)) + 1}-${monthDay}`;
+}
+
 /** A length of time in the unit that a grower would say: "5 days", "9 weeks", "14 months". */
 export const spell = wording('spell', (days: number): string => {
   const whole = Math.round(Math.abs(days));

@@ -49,6 +49,7 @@ export const PAGES: readonly Page[] = [
   later('seeds/:lotId', () => import('./seeds/LotPage.tsx')),
   later('seeds/:lotId/change', lotForm),
   later('plan', () => import('./plan/PlanStation.tsx')),
+  later('plan/spring', () => import('./plan/SpringPage.tsx')),
   later('plan/season', () => import('./plan/SeasonPage.tsx')),
   later('trial/:trialId', () => import('./plan/TrialPage.tsx')),
   later('treat', () => import('./treat/TreatStation.tsx')),

@@ -1,4 +1,4 @@
-import { addDays, daysBetween, shortDate } from '@chill/core/calendar/dates.ts';
+import { addDays, daysBetween, nextOn, shortDate } from '@chill/core/calendar/dates.ts';
 import { placesFor } from '@chill/core/kinds/places.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
@@ -120,10 +120,4 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
       </ul>
     </section>
   );
-}
-
-/** The next time that a day of the year comes, not before tomorrow. */
-function nextOn(monthDay: string, today: string): string {
-  const thisYear = `${today.slice(0, 4)}-${monthDay}`;
-  return thisYear > today ? thisYear : `${Number(today.slice(0, 4)) + 1}-${monthDay}`;
 }

@@ -17,6 +17,7 @@ import { HowLong } from './HowLong.tsx';
 import { AxisMonths, axisOf, PATH_WIDTH } from './MethodPath.tsx';
 import { MethodRow } from './MethodRow.tsx';
 import { SplitTrial } from './SplitTrial.tsx';
+import { SpringLink } from './SpringLink.tsx';
 import { useWish } from './useWish.ts';
 import { WishSentence } from './WishSentence.tsx';
 
@@ -110,10 +111,11 @@ export default function PlanStation() {
           </details>
         )}
       </div>
-      <p className="mt-6">
+      <p className="mt-6 flex flex-wrap gap-x-8">
         <Link to="/plan/season" className="quiet">
           {say('seasonLink')}
         </Link>
+        <SpringLink />
       </p>
       <HowLong species={species} />
       {wish && (

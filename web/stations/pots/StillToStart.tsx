@@ -1,5 +1,6 @@
 import { nearDate, shortDate } from '@chill/core/calendar/dates.ts';
-import { lotInRequest, weighMethods } from '@chill/core/methods/propose.ts';
+import { lotInRequest } from '@chill/core/methods/propose.ts';
+import { stillInTime } from '@chill/core/methods/stillInTime.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/pots.ts';
 import { useMemo } from 'react';
@@ -15,16 +16,15 @@ export function StillToStart({ species: printed, lot, missing, out }: { species:
   const { offered, all, soonest } = useMemo(() => {
     if (left < 1) return { offered: [] };
     const wish = { plants: missing, confidence: nursery.settings.confidence, timing: { by: 'readyBy', date: out } } as const;
-    const possible = weighMethods({
+    const { inTime, soonest } = stillInTime({
       ...lotInRequest(asItStands(lot), left, species, today),
       ...{ species, nursery, places, rot, today, wish },
-    }).offered;
-    const inTime = possible.filter(({ late_days }) => late_days === 0);
+    });
     return {
       offered: inTime.filter(({ seeds }) => seeds !== undefined && seeds <= left).slice(0, 2),
       // All that is left, by the method that makes most of it in time; and where none is in time, the soonest.
       all: inTime.toSorted((a, b) => b.expected.high - a.expected.high)[0],
-      soonest: possible.toSorted((a, b) => a.late_days - b.late_days)[0],
+      soonest,
     };
   }, [species, lot, left, missing, nursery, places, rot, today, out]);
   const href = `/plan?${new URLSearchParams({ lot: lot.id, plants: String(missing), by: 'readyBy', ready: out })}`;

@@ -15,6 +15,7 @@ import { SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { Term } from '../../kit/Term.tsx';
 import { said } from '../../kit/ViabilityRange.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
+import { SpringLink } from '../plan/SpringLink.tsx';
 
 /** Every lot in hand: what it is, how viable, how much is left. */
 export default function SeedsStation() {
@@ -27,9 +28,12 @@ export default function SeedsStation() {
         <h1>
           <Term of="seedLot">{say('seedsInStock')}</Term>
         </h1>
-        <Link to="/seeds/new" className="action">
-          {say('addLotTitle')}
-        </Link>
+        <span className="flex flex-wrap items-center gap-x-6">
+          {lots.length > 0 && <SpringLink />}
+          <Link to="/seeds/new" className="action">
+            {say('addLotTitle')}
+          </Link>
+        </span>
       </div>
       {lots.length === 0 && <p className="mt-4 max-w-prose text-lg">{say('noLotsYetAddWhat')}</p>}
       <LotList lots={lots} label={say('seedsInStock')} />

@@ -86,6 +86,8 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
     timeWindow: '1 minute',
     errorResponseBuilder: () => new Fault('too-many', say('waitLittleTryAgain')),
   });
+  app.addHook('onResponse', () => context.clock.asked());
+  app.addHook('onClose', () => context.clock.keepAsked());
   // A device only speaks; nobody needs to send it more than a word.
   await app.register(websocket, { options: { maxPayload: 1024 } });
   await app.register(swagger, { openapi: { info: { title: say('chill'), version: '1' } }, transform: jsonSchemaTransform });

@@ -5,6 +5,8 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { NewEvent } from '@chill/model/event.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { NurseryClock } from './nursery/clock.ts';
+import type { Store } from './store/store.ts';
 import { NURSERY, someBatch, someLot, TODAY, temporaryFolder, testServer, uuid } from './testing.ts';
 
 let server: Awaited<ReturnType<typeof testServer>>;
@@ -149,6 +151,21 @@ test('a clock set by hand shows that day, runs as real time runs, and does not j
   const gone = Date.parse(later.now) - Date.parse(said.now);
   expect(gone).toBeGreaterThanOrEqual(0);
   expect(gone).toBeLessThan(60_000);
+});
+
+test('a demo that is started again begins where it was left, however long ago', async () => {
+  const day = '2027-02-16';
+  const asked = Date.now() - 9 * 3_600_000;
+  let kept = { today: day, ahead: Date.parse(`${day}T07:00:00Z`) - asked, asked };
+  const store = {
+    setClock: async () => kept,
+    saveClock: async (today: string, ahead: number) => {
+      kept = { ...kept, today, ahead };
+    },
+    nursery: async () => NURSERY,
+  };
+  const clock = new NurseryClock(store as unknown as Store, { demo: true });
+  for (let i = 0; i < 2; i++) expect(Math.abs((await clock.now_ms()) - Date.parse(`${day}T07:00:00Z`))).toBeLessThan(60_000);
 });
 
 describe('devices', () => {

@@ -46,8 +46,14 @@ export default defineConfig({
       // For the first screen to be light: a package's programmers' errors are left unworded, and the sine that it asks for only below zero is the browser's.
       '@stdlib/string-format': kit('unformatted.ts'),
       '@stdlib/math-base-special-sinpi': kit('sineOfPi.ts'),
+      'node:module': kit('noNodeModule.ts'),
     },
   },
   server: { proxy: { '/api': 'http://127.0.0.1:4280' } },
-  build: { target: 'es2022', chunkSizeWarningLimit: 700, reportCompressedSize: false, manifest: true },
+  build: {
+    target: 'es2022',
+    chunkSizeWarningLimit: 700,
+    reportCompressedSize: false,
+    manifest: true,
+  },
 });

@@ -11,12 +11,17 @@ const MOST_STEPS_DAYS = 366;
 /** Early enough that what soaked overnight is not over yet. */
 const DEMO_OPENS_AT = '06:10';
 
+/** That somebody was there is kept no oftener than this, ms. */
+const ASKED_KEPT_MS = 10_000;
+
 /** The one clock. Everything that needs to know what day it is asks here. */
 export class NurseryClock {
   readonly #store: Store;
   readonly #config: Pick<Config, 'today' | 'demo'>;
   /** True once the time was asked for: from then on it only runs. */
   #running = false;
+  #asked_ms = 0;
+  #keptAsked_ms = 0;
 
   constructor(store: Store, config: Pick<Config, 'today' | 'demo'>) {
     this.#store = store;
@@ -36,14 +41,18 @@ export class NurseryClock {
   /**
    * The moment that it is in the nursery, ms since 1970. Where the day is set by hand the clock runs on from there as real time runs: a timer
    * started just before midnight ends just after. The demo opens early in the morning, whenever it is opened. A server that is started again on
-   * another day than it was left finds the time of day as it was left, on the day that is set.
+   * another day than it was left finds the time of day as it was left, on the day that is set; a demo stands still while it is not served.
    */
   async now_ms(): Promise<number> {
     const today = await this.#setDay();
     if (!today) return Date.now();
     const kept = await this.#store.setClock();
     const zone = await this.#timeZone();
-    const known = kept?.today === today && kept.ahead !== null ? Date.now() + kept.ahead : undefined;
+    const runs = kept?.today === today && kept.ahead !== null ? Date.now() + kept.ahead : undefined;
+    // The demo begins where it was left: while nobody was there its soaks did not go on.
+    const left = !this.#running && this.steppable && runs !== undefined && kept?.asked ? kept.asked + (kept.ahead as number) : undefined;
+    const known = left ?? runs;
+    if (left !== undefined) await this.#store.saveClock(today, left - Date.now());
     if (known !== undefined && (this.#running || dayAt(known, zone) === today)) {
       this.#running = true;
       return known;
@@ -54,8 +63,22 @@ export class NurseryClock {
     return fresh;
   }
 
+  /** Somebody asks for something, and so is there. */
+  async asked(): Promise<void> {
+    this.#asked_ms = Date.now();
+    if (this.#asked_ms - this.#keptAsked_ms >= ASKED_KEPT_MS) await this.keepAsked();
+  }
+
+  /** Keeps when somebody was last there, for whoever starts the demo again. */
+  async keepAsked(): Promise<void> {
+    if (!this.steppable || !this.#running || this.#asked_ms === this.#keptAsked_ms) return;
+    this.#keptAsked_ms = this.#asked_ms;
+    await this.#store.saveAsked(this.#asked_ms);
+  }
+
   /** Day, moment, and the real instant, for what is recorded now. */
   async moment(): Promise<Moment> {
+    this.#asked_ms = Date.now();
     return { today: await this.today(), now_ms: await this.now_ms(), recordedAt: new Date().toISOString() };
   }
 

@@ -6,10 +6,15 @@ export const NurseryRow = new EntitySchema<{ id: number; body: string }>({
   columns: { id: { type: 'integer', primary: true }, body: { type: 'text' } },
 });
 
-/** `ahead` is how far the clock of that day runs ahead of the real one, ms. */
-export const ClockRow = new EntitySchema<{ id: number; today: string; ahead: number | null }>({
+/** `ahead` is how far the clock of that day runs ahead of the real one, `asked` the real moment at which somebody last asked for anything, ms. */
+export const ClockRow = new EntitySchema<{ id: number; today: string; ahead: number | null; asked: number | null }>({
   name: 'clock',
-  columns: { id: { type: 'integer', primary: true }, today: { type: 'text' }, ahead: { type: 'integer', nullable: true } },
+  columns: {
+    id: { type: 'integer', primary: true },
+    today: { type: 'text' },
+    ahead: { type: 'integer', nullable: true },
+    asked: { type: 'integer', nullable: true },
+  },
 });
 
 export const PlaceRow = new EntitySchema<{ id: string; position: number; body: string }>({

@@ -18,6 +18,7 @@ import { SeasonPlans1760000000008 } from './migrations/0008-season-plans.ts';
 import { Withdrawals1760000000009 } from './migrations/0009-withdrawals.ts';
 import { Outcomes1760000000010 } from './migrations/0010-outcomes.ts';
 import { Fates1760000000011 } from './migrations/0011-fates.ts';
+import { Asked1760000000012 } from './migrations/0012-asked.ts';
 import { rawDatabase } from './raw.ts';
 import { asUnusable, Unusable } from './unusable.ts';
 
@@ -33,6 +34,7 @@ const MIGRATIONS = [
   Withdrawals1760000000009,
   Outcomes1760000000010,
   Fates1760000000011,
+  Asked1760000000012,
 ];
 
 /** A database that this process has for itself. */

@@ -121,14 +121,21 @@ export class Store {
     });
   }
 
-  /** The day that the clock was set to, if it ever was, and how far ahead of the real time its time is, ms. */
-  setClock(): Promise<{ today: string; ahead: number | null } | undefined> {
+  /** The day that the clock was set to, if it ever was, and how far ahead of the real time its time is, and when somebody last asked, ms. */
+  setClock(): Promise<{ today: string; ahead: number | null; asked: number | null } | undefined> {
     return this.#read(async (manager) => (await manager.findOneBy(ClockRow, { id: 1 })) ?? undefined);
   }
 
   saveClock(today: string, ahead: number | null): Promise<void> {
     return this.#write(async (manager) => {
-      await manager.upsert(ClockRow, { id: 1, today, ahead }, ['id']);
+      await manager.upsert(ClockRow, { id: 1, today, ahead, asked: null }, ['id']);
+    });
+  }
+
+  /** Keeps the real moment at which somebody last asked for anything, ms since 1970. */
+  saveAsked(asked: number): Promise<void> {
+    return this.#write(async (manager) => {
+      await manager.update(ClockRow, { id: 1 }, { asked });
     });
   }
 

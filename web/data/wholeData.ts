@@ -1,6 +1,7 @@
 import type { Contents } from '@chill/model/contents.ts';
 import { ask } from './api.ts';
 import { dropAll } from './outbox.ts';
+import { rememberReadBack } from './readBack.ts';
 
 /** The server is asked this often whether it is there again, ms, and for this long. */
 const ASK_EVERY_MS = 500;
@@ -12,21 +13,10 @@ export const lookAtFile = (file: File): Promise<Contents> => ask('/api/everythin
 /** Lets go of the file that was looked at. */
 export const dropFile = (): Promise<void> => ask('/api/everything', { method: 'DELETE' });
 
-/** Where what was read back is remembered until somebody has seen it: the page begins anew meanwhile. */
-const READ_BACK = 'chill.readBack';
-
 /** Puts the file that was looked at in the place of the data, and opens it. What was there is kept as a backup. */
 export async function readFileBack(found: Contents): Promise<void> {
-  await change('/api/everything/read-back', {}, () => sessionStorage.setItem(READ_BACK, JSON.stringify(found)));
+  await change('/api/everything/read-back', {}, () => rememberReadBack(found));
 }
-
-/** What was read back last in this window, and has not been put aside. */
-export function lastReadBack(): Contents | undefined {
-  const kept = sessionStorage.getItem(READ_BACK);
-  return kept === null ? undefined : (JSON.parse(kept) as Contents);
-}
-
-export const forgetReadBack = (): void => sessionStorage.removeItem(READ_BACK);
 
 /** Opens the demo to look around in, or one's own nursery again. */
 export async function lookAround(there: boolean): Promise<void> {

@@ -2,7 +2,7 @@ import { say } from '@chill/words/kit.ts';
 import { lazy, Suspense } from 'react';
 import { useHealth } from '../data/health.ts';
 import { useOutbox } from '../data/outbox.ts';
-import { lastReadBack } from '../data/wholeData.ts';
+import { lastReadBack } from '../data/readBack.ts';
 
 const DataTrouble = lazy(() => import('./DataTrouble.tsx'));
 const WasReadBack = lazy(() => import('./WasReadBack.tsx'));

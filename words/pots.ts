@@ -6,6 +6,7 @@ export const say = subject('pots', {
   lost: '{{discarded}} lost ·',
   nothingPottedYet: 'Nothing is potted yet.',
   oneBatch: 'one batch',
+  plantOutThese: 'plant these out {{out}}, the rest {{rest}}',
   plantOut: 'plant out {{out}}',
   pots: 'In pots',
   seedlingsNotEverySeedlingBecomes: '{{plants}} seedlings in {{how}}. Not every seedling becomes a plant: count losses each week.',

@@ -67,7 +67,7 @@ export const say = subject('schedule', {
   labelLastsWinterWireAgainst: 'a label that lasts the winter; wire against mice and birds',
   lateCanWaitUntil: '{{late}} late; it can wait until {{longest}}',
   lateLittleMiss: '{{late}} late; little to miss',
-  lateReadyInstead: '{{late}} late: ready {{plantOut}} instead of {{end}}',
+  lateReadyInstead: '{{late}} late: planted out {{plantOut}} instead of {{end}}',
   lateSeedlingsDryOutFast: '{{late}} late: seedlings dry out fast',
   lateWetSeedBetweenTwo: '{{late}} late: wet seed between two stages goes on ageing',
   lift: 'Lift',

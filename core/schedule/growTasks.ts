@@ -9,7 +9,7 @@ import { bringingOn, type GrowingStep } from '../pots/bringingOn.ts';
 import { pottedOn } from '../pots/living.ts';
 import { comesOff, stepSaid } from '../pots/steps.ts';
 import { POTS_EVERY_DAYS } from '../treat/intervals.ts';
-import { type Projection, potsPlace } from './project.ts';
+import { type Projection, potsPlace, pottedOutOn } from './project.ts';
 import { type Situation, warmthOf } from './situation.ts';
 import { type Task, type TaskContext, task } from './task.ts';
 
@@ -35,7 +35,7 @@ export function broughtOn(batch: Batch, projection: Projection, situation: Situa
   const temperature_C = place ? warmthOf(place, situation).celsius : INDOORS_C;
   const steps = bringingOn({
     ...{ species, nursery, potted, temperature_C },
-    plantOut: projection.early?.out ?? projection.plantOut,
+    plantOut: pottedOutOn(projection),
     outdoors: place?.kind === 'outdoors',
     toThin: Math.min(state.toThin, countIn(state.counts, ['potted', 'established'])),
     // A day that was chosen for those potted before these was theirs.

@@ -128,6 +128,9 @@ function outDays(
   return { plantOut: frostSafe(ready), early: { plants, since: potted.first, out, ...(placeId && { placeId }) } };
 }
 
+/** The day on which the plants that stand in pots now go out: their own where they came before the rest. */
+export const pottedOutOn = ({ early, plantOut }: Pick<Projection, 'early' | 'plantOut'>): PlainDate => early?.out ?? plantOut;
+
 /** Where a batch's seedlings stand: with the rest once that is in pots too; on the bench while it is somewhere else. */
 export function potsPlace(
   { state, stages }: { state: BatchState; stages: readonly ProjectedStage[] },

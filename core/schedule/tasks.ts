@@ -12,6 +12,7 @@ import { countIn } from '../ledger/states.ts';
 import { viableOn } from '../lot/lotLedger.ts';
 import { sproutingStage } from '../methods/stageOrder.ts';
 import { POTS_EVERY_DAYS } from '../treat/intervals.ts';
+import { frostSafeFrom } from '../winter/frost.ts';
 import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
 import { checkDue } from './checkDue.ts';
 import { followUps, rootsInTheCold } from './followUps.ts';
@@ -57,8 +58,8 @@ function beginTask(context: TaskContext): Task {
       lateness: first
         ? say.of('lateReadyInstead', {
             late: spell.of(late),
-            plantOut: shortDate.of((projection.stages.at(-1) as ProjectedStage).end, situation.today),
-            end: shortDate.of(batch.plan.stages.at(-1)?.end as PlainDate, situation.today),
+            plantOut: shortDate.of(projection.plantOut, situation.today),
+            end: shortDate.of(frostSafeFrom(batch.plan.stages.at(-1)?.end as PlainDate, situation.nursery), situation.today),
           })
         : say.of('lateWetSeedBetweenTwo', { late: spell.of(late) }),
       pressing: !first && late > 1,

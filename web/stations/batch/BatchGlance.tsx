@@ -2,7 +2,7 @@ import { shortDate } from '@chill/core/calendar/dates.ts';
 import { describeLoss, describeShift } from '@chill/core/chill/lossWords.ts';
 import { isStage } from '@chill/core/kinds/stages.ts';
 import type { Cause } from '@chill/core/schedule/causes.ts';
-import type { SproutForecast } from '@chill/core/schedule/project.ts';
+import { pottedOutOn, type SproutForecast } from '@chill/core/schedule/project.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { span } from '@chill/core/units/span.ts';
@@ -75,7 +75,7 @@ export function Account({ view }: { view: BatchView }) {
             })}
           </Figure>
           <Figure value={inPots} unit={say('pots')}>
-            {say('plantOutAbout', { plantOut: shortDate(plantOut, today) })}
+            {say('plantOutAbout', { plantOut: shortDate(pottedOutOn(view.projection), today) })}
           </Figure>
         </div>
         {isStage(stages[state.stage]?.kind, ({ check }) => check === 'sprouts') && <p className="mt-3">{sproutsAhead(sprouting, today)}</p>}

@@ -1,6 +1,7 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { isStage } from '@chill/core/kinds/stages.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
+import { pottedOutOn } from '@chill/core/schedule/project.ts';
 import { recordCheck, recordTending } from '@chill/core/schedule/record.ts';
 import { taskKey } from '@chill/core/schedule/task.ts';
 import { say } from '@chill/words/pots.ts';
@@ -65,7 +66,8 @@ const livingIn = (counts: BatchView['projection']['state']['counts']) => countIn
 function PotRow({ view, picked, pick, below }: { view: BatchView } & Beside) {
   const { today } = useNursery();
   const { batch, projection, tasks } = view;
-  const { state } = projection;
+  const { state, plantOut } = projection;
+  const out = pottedOutOn(projection);
   const { counts } = state;
   const sights = useSights();
   const { record, problem } = useRecord();
@@ -92,7 +94,9 @@ function PotRow({ view, picked, pick, below }: { view: BatchView } & Beside) {
             />
           </span>
           {counts.discarded + counts.broken > 0 && `${say('lost', { discarded: counts.discarded + counts.broken })} `}
-          {say('plantOut', { out: shortDate(projection.plantOut, today) })}
+          {out === plantOut
+            ? say('plantOut', { out: shortDate(out, today) })
+            : say('plantOutThese', { out: shortDate(out, today), rest: shortDate(plantOut, today) })}
         </>
       }
       picked={picked}

@@ -1,0 +1,95 @@
+import type { Page } from '@playwright/test';
+import { AT_DESK, expect, test } from './nursery.ts';
+
+test.use({ data: 'demo' });
+test.describe.configure({ timeout: 240_000 });
+
+/** The texts of the rows of a list, by the bag code or the lot that they begin with. */
+async function rowsOf(page: Page, address: string, row: string): Promise<string[]> {
+  await page.goto(address);
+  await page.locator(row).first().waitFor();
+  return (await page.locator(row).allInnerTexts()).map((text) => text.replace(/\s+/g, ' '));
+}
+const part = (text: string, of: RegExp): string | undefined => of.exec(text)?.[1];
+const pairs = (rows: readonly string[], key: RegExp, value: RegExp): [string, string][] =>
+  rows.flatMap((text) => {
+    const [name, said] = [part(text, key), part(text, value)];
+    return name && said ? [[name, said]] : [];
+  });
+const CODE = /^([0-9A-Z]{3}) /;
+const DAY = '(\\d{1,2} [A-Z][a-z]{2}(?: \\d{4})?)';
+/** The page of a batch or a lot, in one line. */
+async function told(page: Page, address: string): Promise<string> {
+  await page.goto(address);
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  return (await page.locator('main').innerText()).replace(/\s+/g, ' ');
+}
+
+test('what is due is counted the same by the run, the round and its stations', AT_DESK, async ({ page }) => {
+  await page.goto('/');
+  await page.locator('[data-row="due"]').first().waitFor();
+  const listed = await page.locator('[data-row="due"]').count();
+  const run = await page.getByRole('navigation', { name: 'Stations' }).getByRole('link').allInnerTexts();
+  const due = run.map((text) => Number(part(text, /(\d+) due/) ?? 0));
+  expect(due[0]).toBe(listed);
+  expect(due.slice(1).reduce((sum, one) => sum + one, 0)).toBe(listed);
+  const { due: asked } = await (await page.request.get('/api/round')).json();
+  expect(asked).toHaveLength(listed);
+  await expect(page.getByText(new RegExp(`^${listed} things are due, about`))).toBeVisible();
+});
+
+test('a batch has one day to be taken out, in the list of the cold and on its page', AT_DESK, async ({ page }) => {
+  const list = pairs(await rowsOf(page, '/cold', 'main li'), CODE, new RegExp(`take out ${DAY}`));
+  expect(list.length).toBeGreaterThan(20);
+  for (const [code, day] of list) {
+    const text = await told(page, `/batch/${code}`);
+    expect([code, part(text, new RegExp(`(?:Take-out day|Take-out day after that|Best day|Its best day was):? ?${DAY}`))]).toEqual([
+      code,
+      day,
+    ]);
+  }
+});
+
+test('plants in pots have one day to go out and one range, in Pots and on the batch’s page', AT_DESK, async ({ page }) => {
+  await page.goto('/pots');
+  const rows = page.locator('main [data-row]');
+  await rows.first().waitFor();
+  const seen: [code: string, out: string | undefined, range: string | undefined][] = [];
+  for (let i = 0; i < (await rows.count()); i++) {
+    const row = (await rows.nth(i).innerText()).replace(/\s+/g, ' ');
+    await rows.nth(i).getByRole('button').first().click();
+    const code = part(row, CODE) as string;
+    const panel = page.getByRole('complementary', { name: `Batch ${code}` });
+    await expect(panel).toBeVisible();
+    const aside = (await panel.innerText()).replace(/\s+/g, ' ');
+    const out = part(row, new RegExp(`plant(?: these)? out ${DAY}`));
+    // The last step of bringing on is the same day as the row's.
+    expect([code, part(aside, new RegExp(`Plant out ${DAY}`))]).toEqual([code, out]);
+    seen.push([code, out, part(aside, /(\d+(?:–\d+)?) plants expected/)]);
+  }
+  expect(seen.length).toBeGreaterThan(10);
+  for (const [code, out, range] of seen) {
+    const text = await told(page, `/batch/${code}`);
+    expect([code, part(text, /Plants: planned \S+, now (\d+(?:–\d+)?)/) ?? part(text, /Plants: planned (\d+(?:–\d+)?)/)]).toEqual([
+      code,
+      range,
+    ]);
+    const about = part(text, new RegExp(`lant out about ${DAY}`));
+    if (about) expect([code, about]).toEqual([code, out]);
+  }
+});
+
+test('a lot has one number of seeds in stock, in the list, on its page, in the plan and over all lots', AT_DESK, async ({ page }) => {
+  const list = pairs(await rowsOf(page, '/seeds', 'main li'), /([A-Z]{2}-\d\d-\d\d)/, / ([\d,]+) of [\d,]+ in stock/);
+  const spring = new Map(pairs(await rowsOf(page, '/plan/spring', 'main li'), /([A-Z]{2}-\d\d-\d\d)/, /· ([\d,]+) seeds in stock/));
+  const lots = (await (await page.request.get('/api/lots')).json()) as { id: string; code: string }[];
+  expect(list).toHaveLength(lots.length);
+  for (const [code, seeds] of list) {
+    if (spring.has(code)) expect([code, spring.get(code)]).toEqual([code, seeds]);
+    // Every third of them is opened: the pages are one code.
+    if (list.findIndex(([one]) => one === code) % 3 > 0) continue;
+    const id = lots.find((one) => one.code === code)?.id;
+    expect([code, part(await told(page, `/seeds/${id}`), /([\d,]+) seeds in stock, in no batch/)]).toEqual([code, seeds]);
+    expect([code, part(await told(page, `/plan?lot=${id}`), /: ([\d,]+) seeds in stock/)]).toEqual([code, seeds]);
+  }
+});

@@ -11,6 +11,8 @@ export const say = subject('seedForm', {
   onePodCantShowSpread: 'One pod can’t show the spread: open a few more.',
   oneSampleCantShowSpread: 'One sample can’t show the spread: weigh a second.',
   openFivePodsOrMore: 'Open five pods or more: they differ more than they seem to.',
+  overBorder:
+    'Seed sent or carried over a border mostly needs a plant health certificate, and forest tree seed often one of its origin: ask the plant health authority first.',
   permitNeededAskAuthorityBefore: 'Permit needed: ask the authority before collecting, and note the reference.',
   samplesDifferByMoreThan:
     'The samples differ by {{spread}} %, more than the {{allowed}} % that is usual: mix the lot well and weigh more.',

@@ -20,6 +20,9 @@ export const NOT_KNOWN: Hazard = {
   },
 };
 
+/** What holds for any seed that is sent or carried over a border; local rules come first. Plant health law of the EU since 2019, and of most countries. */
+export const borderCaution = (): string => say('overBorder');
+
 /** The cautions of a species, each said once with what to do. */
 export function cautionsOf({ hazards }: Pick<Species, 'hazards'>): string[] {
   return hazards.map(({ code, note }) => `${note} ${ASKS[code]}`);

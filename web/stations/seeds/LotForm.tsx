@@ -1,3 +1,4 @@
+import { borderCaution } from '@chill/core/lot/cautions.ts';
 import { winterBefore } from '@chill/core/winter/climate.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -176,6 +177,7 @@ function Origin({ form, species }: { form: Form<Written>; species: Species | und
         <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
           <Typed form={form} name="detail" label={say('theirLotNumberIfAny')} />
           <Typed form={form} name="harvestYear" label={say('harvestYearIfSays')} numeric />
+          <p className="border-l-4 border-line pl-3 text-[0.95rem] text-ink2 sm:col-span-2">{borderCaution()}</p>
         </div>
       )}
     </>

@@ -1,3 +1,4 @@
+import { borderCaution } from '@chill/core/lot/cautions.ts';
 import { say } from '@chill/words/seeds.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
@@ -49,6 +50,7 @@ export function GiveForm({ lot, done }: { lot: LotView; done: (said: string) => 
         <Typed form={form} name="seeds" label={say('seedsGivenAway')} numeric="count" />
         <Typed form={form} name="note" label={say('whom')} />
       </div>
+      <p className="max-w-prose border-l-4 border-line pl-3 text-[0.95rem] text-ink2">{borderCaution()}</p>
       <Problem>{form.fault('root')}</Problem>
       <button type="submit" className="action" disabled={form.busy}>
         {say('record')}

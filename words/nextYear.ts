@@ -58,9 +58,9 @@ export const say = subject('nextYear', {
   trial: 'The trial most worth making',
   trialNone: 'No trial would tell more than it costs: the methods are too well known, or too little seed is left.',
   trialTooMuch:
-    '{{species}}: {{best}} against {{other}}. To know which is better is worth about {{worth}} plants from the {{stock}} seeds in stock, but each arm takes {{perArm}} seeds: more than is left.',
+    '{{species}}: {{best}} against {{other}}. Knowing which is better is worth about {{worth}} plants from the {{stock}} seeds in stock, but each arm takes {{perArm}} seeds: more than is left.',
   trialSaid:
-    '{{species}}: {{best}} against {{other}}. {{chance}} in 100 that the second is truly better; to know it is worth about {{worth}} plants from the {{stock}} seeds in stock. Each arm takes {{perArm}} seeds.',
+    '{{species}}: {{best}} against {{other}}. The second is truly better with a chance of {{chance}} in 100; knowing it is worth about {{worth}} plants from the {{stock}} seeds in stock. Each arm takes {{perArm}} seeds.',
   planTrial: 'Plan this trial',
   was: 'Last, {{code}}: {{method}}{{cold}}: {{plants}} of 100 expected of it now; {{came}} came then.',
   working: 'Working out …',

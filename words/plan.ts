@@ -25,7 +25,7 @@ export const say = subject('plan', {
   eachCell: 'in each cell',
   eachDayMoreSeedReady: 'Each day more seed is ready, and more rots. Of 100 viable seeds at {{temperature}}, by medium:',
   eachSmallerOneCouldLuck: '{{seeds}} in each {{so}}; a smaller one could be luck. {{leaves}}',
-  first: '{{name}} first.',
+  first: 'First: {{name}}.',
   firstSprouts: 'first sprouts',
   fourMethodsThreeSeedsEach:
     'Four methods with three seeds each show little. Choose two or three; Chill says how many seeds would show a difference, deals them at random and keeps them apart. One of them is best a <term>control</term>.',

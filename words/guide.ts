@@ -16,11 +16,13 @@ export const say = subject('guide', {
   planDo: 'Open Plan and complete the sentence: how many plants, of which lot, by when, and how sure you want to be.',
   planKnow:
     'Chill compares every method that suits the seed, the best first: when to start, how many seeds, how many plants to expect, and what speaks against it here. Open a method to see its days.',
-  planAlso: 'Take the first one unless you have a reason not to. Press “Make this batch”: the batch gets a bag code.',
+  planAlso:
+    'Take the first one unless you have a reason not to. Press “Make this batch”: the batch gets a bag code. A batch that you do not start after all is withdrawn on its page: seed and code go back. Has seed come late in the winter? “What can still be ready this spring?” goes over all your lots.',
   label: 'Label the bag first',
   labelDo:
     'Most losses are bags without a label and bags thrown out by somebody else. Print the label, or copy it in pencil, before you fill the bag.',
-  labelKnow: 'The bag code has a check in it: if one character is misread, Chill notices.',
+  labelKnow:
+    'The bag code has a check in it: if one character is misread, Chill notices. The square on the label opens the bag’s page on a phone that can reach Chill; the page of labels says where it cannot.',
   labelAlso: 'Write “not food” on everything that goes into a kitchen fridge, and keep it away from children and animals.',
   treat: 'Treat the seed',
   treatDo:

@@ -241,6 +241,7 @@ test.describe('three seasons', () => {
       const vermiculite = page.getByRole('button', { name: /^Vermiculite in the fridge/ });
       const weeks = async () => Number(/(\d+) weeks cold/.exec((await vermiculite.textContent()) ?? '')?.[1]);
       await vermiculite.waitFor();
+      await expect(page.getByText(/^By the handbook so far/)).toBeHidden();
       const learned = await weeks();
       await grower.press(vermiculite);
       await grower.press(page.getByText('Why that long?'));

@@ -67,6 +67,7 @@ export const say = subject('schedule', {
   labelLastsWinterWireAgainst: 'a label that lasts the winter; wire against mice and birds',
   lateCanWaitUntil: '{{late}} late; it can wait until {{longest}}',
   lateLittleMiss: '{{late}} late; little to miss',
+  lateAllTheSame: '{{late}} late; planted out {{plantOut}} all the same',
   lateReadyInstead: '{{late}} late: planted out {{plantOut}} instead of {{end}}',
   lateSeedlingsDryOutFast: '{{late}} late: seedlings dry out fast',
   lateWetSeedBetweenTwo: '{{late}} late: wet seed between two stages goes on ageing',

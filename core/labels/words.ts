@@ -3,7 +3,7 @@ import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/label.ts';
 import { shortDate } from '../calendar/dates.ts';
 import { countIn, ON_ITS_WAY } from '../ledger/states.ts';
-import { keptAsPoison } from '../lot/cautions.ts';
+import { keptAsPoison } from '../lot/harm.ts';
 import type { BatchView } from '../schedule/reader.ts';
 import { stageName } from '../schedule/words.ts';
 import { roundOf } from '../treat/split.ts';

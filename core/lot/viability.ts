@@ -2,8 +2,7 @@ import type { Viability } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
-import { type BetaShare, jeffreys, wilsonInterval } from '../chance/shares.ts';
-import { plantsRange } from './seedsNeeded.ts';
+import { type BetaShare, jeffreys } from '../chance/shares.ts';
 
 /** What a packet's figure counts for, in seeds tested. Assumption: laboratories test 400, but not this year and not this bag. */
 export const PACKET_WORTH_SEEDS = 50;
@@ -21,21 +20,6 @@ export function viableShare(viability: Viability, species: Pick<Species, 'usuall
     viability.kind === 'tested' ? jeffreys(viability.sound, viability.tested) : saidShare(viability, species, usual),
     ageing * years,
   );
-}
-
-/**
- * How many of so many seeds are viable: by the range in which their cut test is shown, so that share and count are one range; of seed that was not cut, or was
- * laid on a towel too, 9 times in 10 by what is believed of it. `byTest` says which.
- */
-export function viableCount(
-  viability: Viability,
-  viable: BetaShare,
-  seeds: number,
-  towelTests: number,
-): { low: number; high: number; byTest: boolean } {
-  if (viability.kind !== 'tested' || towelTests > 0) return { ...plantsRange(seeds, viable, 1), byTest: false };
-  const { low, high } = wilsonInterval(viability.sound, viability.tested);
-  return { low: Math.floor(seeds * low), high: Math.min(seeds, Math.ceil(seeds * high)), byTest: true };
 }
 
 function saidShare(

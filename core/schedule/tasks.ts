@@ -55,16 +55,19 @@ function beginTask(context: TaskContext): Task {
     toPlaceId,
     ...beginWords(stage, batch.plan.seeds, situation),
     ...(late > 0 && {
-      lateness: first
-        ? say.of('lateReadyInstead', {
-            late: spell.of(late),
-            plantOut: shortDate.of(projection.plantOut, situation.today),
-            end: shortDate.of(frostSafeFrom(batch.plan.stages.at(-1)?.end as PlainDate, situation.nursery), situation.today),
-          })
-        : say.of('lateWetSeedBetweenTwo', { late: spell.of(late) }),
+      lateness: first ? lateStart(context, late) : say.of('lateWetSeedBetweenTwo', { late: spell.of(late) }),
       pressing: !first && late > 1,
     }),
   });
+}
+
+/** What starting late does to the end: plants that wait for the frost to be over anyway may lose nothing by it. */
+function lateStart({ batch, projection: { plantOut }, situation: { nursery, today } }: TaskContext, late: number): Sentence {
+  const planned = frostSafeFrom(batch.plan.stages.at(-1)?.end as PlainDate, nursery);
+  const facts = { late: spell.of(late), plantOut: shortDate.of(plantOut, today) };
+  return plantOut === planned
+    ? say.of('lateAllTheSame', facts)
+    : say.of('lateReadyInstead', { ...facts, end: shortDate.of(planned, today) });
 }
 
 function underWayTasks(context: TaskContext): Task[] {

@@ -5,7 +5,7 @@ import { type PlainKey, type Sentence, wording } from '@chill/words/subject.ts';
 import { shortDate } from '../calendar/dates.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
-import { harmsByTouch } from '../lot/cautions.ts';
+import { harmsByTouch } from '../lot/harm.ts';
 import type { Projection } from './project.ts';
 import type { Situation } from './situation.ts';
 

@@ -1,6 +1,7 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
-import { viableCount, viableShare } from '@chill/core/lot/viability.ts';
+import { viableShare } from '@chill/core/lot/viability.ts';
+import { viableCount } from '@chill/core/lot/viableCount.ts';
 import { planFrom, type Request, weighMethods } from '@chill/core/methods/propose.ts';
 import type { Wish } from '@chill/model/batch.ts';
 import type { Viability } from '@chill/model/lot.ts';

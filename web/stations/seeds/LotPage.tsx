@@ -5,7 +5,7 @@ import { viableOn } from '@chill/core/lot/lotLedger.ts';
 import type { ViableTest } from '@chill/core/lot/lotState.ts';
 import { seedsNeeded } from '@chill/core/lot/seedsNeeded.ts';
 import { testAge } from '@chill/core/lot/testPlan.ts';
-import { viableCount } from '@chill/core/lot/viability.ts';
+import { viableCount } from '@chill/core/lot/viableCount.ts';
 import { showCoordinates } from '@chill/core/units/coordinates.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Rich } from '@chill/words/rich.tsx';

@@ -1,4 +1,4 @@
-import { keptAsPoison } from '@chill/core/lot/cautions.ts';
+import { keptAsPoison } from '@chill/core/lot/harm.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Units } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';

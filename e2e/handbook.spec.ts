@@ -5,7 +5,15 @@ test('an unknown seed through the key, to a lot that can be planned', AT_DESK, a
   await page.goto('/handbook');
   await grower.press(grower.link('What does an unknown seed need?'));
   await expect(page.getByText('The guess appears here.')).toBeVisible();
-  for (const answer of ['yes, visibly', 'cold, with frost', 'woods', '4 to 9 mm', 'a fleshy fruit', 'a shrub or tree', 'autumn'])
+  for (const answer of [
+    'yes, visibly',
+    'cold, with frost',
+    'woods',
+    '4 to 9 mm',
+    'a fleshy fruit, dried since',
+    'a shrub or tree',
+    'autumn',
+  ])
     await grower.press(grower.button(answer));
   await expect(page.getByText('It needs cold stratification.')).toBeVisible();
   await expect(page.getByText(/\d+ % sure/)).toBeVisible();

@@ -115,7 +115,7 @@ export const say = subject('results', {
   nextYear: 'Next year',
   noPlace: 'no place',
   notAll: 'not',
-  unjudgedHeldOver: 'not judged: some are held over',
+  unjudgedHeldOver: 'not judged: held over before it was to germinate',
   unjudgedBagLost: 'not judged: the bag was lost',
   unjudgedGivenAway: 'not judged: some were given away',
   partsOpen: 'parts of it are still on their way',

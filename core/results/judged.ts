@@ -1,6 +1,7 @@
 import { FATES, type Outcome } from '@chill/model/outcome.ts';
 import type { BatchId } from '@chill/model/primitives.ts';
 import { daysBetween, later } from '../calendar/dates.ts';
+import { STAGES } from '../kinds/stages.ts';
 import { handsTogether } from './hands.ts';
 
 /** What came of a batch against what was promised when it was made; the parts that were split off count to it. */
@@ -11,7 +12,7 @@ export interface Judged {
   /** Bag codes: its own, then those of its parts. */
   codes: string[];
   plants: number;
-  /** Absent while parts of it are still on their way, and where seed went another way: lost with its bag, held over, given away. */
+  /** Absent while parts of it are still on their way, and where seed went another way: lost with its bag, held over before it was to germinate, given away. */
   against?: 'below' | 'within' | 'above';
   /** Why it is not judged, where it is not. */
   unjudged?: Elsewhere;
@@ -36,7 +37,9 @@ export function judged(outcomes: readonly Outcome[]): Judged[] {
       const outcome = all.length === 1 ? root : together(root, all);
       const plants = outcome.went.plants ?? 0;
       const { low, high } = outcome.promised;
-      const unjudged = all.some(({ gone }) => gone) ? 'bagLost' : ELSEWHERE.find((fate) => (outcome.went[fate] ?? 0) > 0);
+      const unjudged = all.some(({ gone }) => gone)
+        ? 'bagLost'
+        : ELSEWHERE.find((fate) => (outcome.went[fate] ?? 0) > 0 && !(fate === 'heldOver' && all.every(hadItsChance)));
       const against = plants < low ? 'below' : plants > high ? 'above' : 'within';
       return {
         ...{ id: root.batchId, outcome, plants, codes: [root.code, ...all.flatMap((one) => (one === root ? [] : [one.code]))] },
@@ -44,6 +47,10 @@ export function judged(outcomes: readonly Outcome[]): Judged[] {
       };
     });
 }
+
+/** Whether seed lay where it was to germinate: what had not by then and was kept for another season is what the promise expected to fail, and is judged with it. */
+const hadItsChance = ({ stages }: Pick<Outcome, 'stages'>): boolean =>
+  stages.some(({ kind, was }) => was && (STAGES[kind].check === 'sprouts' || STAGES[kind].course === 'grows'));
 
 /** Fates that say nothing of what was promised. */
 export type Elsewhere = (typeof ELSEWHERE)[number];

@@ -98,14 +98,18 @@ describe('what says nothing of the seed', () => {
     expect(lessonsOf([larch], { outcomes: [outcome], figures: [], tests: [] })).toEqual([]);
     expect(lossesOf([outcome], () => larch)).toMatchObject([{ cause: 'bagLost', seeds: SEEDS }]);
   });
-  test('seed that is held over is told once, and not judged', () => {
+  test('seed that is held over is told once; the batch is judged where it lay in the warmth, and not where it never did', () => {
     const { outcome, judged: one } = ended((batch, state, day) => {
       putAll(batch, recordPotted(state(), 12, 1, day, newId));
       putAll(batch, recordFinish(batch, state(), 'heldOver', situation(larch, day), day, newId));
     });
     expect(outcome.went).toMatchObject({ plants: 12, heldOver: SEEDS - 12 });
     expect(outcome.went.neverSprouted ?? 0).toBe(0);
-    expect(one).toMatchObject({ unjudged: 'heldOver' });
+    expect(one).toMatchObject({ against: expect.any(String) });
+    const never = outcome.stages.map(({ was: _was, ...stage }, i) =>
+      i < 2 ? (outcome.stages[i] as (typeof outcome.stages)[number]) : stage,
+    );
+    expect(judged([{ ...outcome, stages: never, went: { heldOver: SEEDS } }])[0]).toMatchObject({ unjudged: 'heldOver' });
   });
   test('seedlings that were thinned out are not lost in pots', () => {
     const { outcome } = ended((batch, state, day) => {

@@ -1,6 +1,6 @@
 import { momentIn } from '@chill/core/calendar/moments.ts';
 import { readDose } from '@chill/core/heat/dose.ts';
-import { readingDoubt } from '@chill/core/heat/pourFault.ts';
+import { readingDoubt, readingFault } from '@chill/core/heat/pourFault.ts';
 import { coolingOf, corrected, waterAt } from '@chill/core/heat/pourOver.ts';
 import type { PouredWater } from '@chill/core/ledger/batchState.ts';
 import { showQuantity, volumeBothWays } from '@chill/core/units/quantities.ts';
@@ -53,7 +53,8 @@ function Cooling({ view, poured }: { view: BatchView; poured: PouredWater }) {
     }
   };
   const correct = (typed_C: number) => {
-    const doubt = readingDoubt(typed_C, waterAt(minute, cooling));
+    // What water cannot have is refused, not asked about.
+    const doubt = readingFault(typed_C, pour) ? undefined : readingDoubt(typed_C, waterAt(minute, cooling));
     if (doubt) setOdd({ typed_C, ...doubt });
     else read(typed_C);
   };

@@ -1,5 +1,6 @@
 import { availableParallelism, loadavg } from 'node:os';
 import { defineConfig } from '@playwright/test';
+import { ensureChromium } from '../scripts/ensure.mjs';
 
 /** How many times longer an honest test may take here, by what else the machine has to do as they begin: from 1 to 6. */
 const busy = Math.min(6, Math.max(1, (loadavg()[0] ?? 0) / availableParallelism()));
@@ -7,7 +8,7 @@ const busy = Math.min(6, Math.max(1, (loadavg()[0] ?? 0) / availableParallelism(
 const chromium = {
   browserName: 'chromium' as const,
   launchOptions: {
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: ensureChromium(),
     args: [
       '--no-sandbox',
       '--disable-gpu',

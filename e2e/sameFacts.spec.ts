@@ -22,7 +22,7 @@ const DAY = '(\\d{1,2} [A-Z][a-z]{2}(?: \\d{4})?)';
 async function told(page: Page, address: string): Promise<string> {
   await page.goto(address);
   await page.getByRole('heading', { level: 1 }).waitFor();
-  return (await page.locator('main').innerText()).replace(/\s+/g, ' ');
+  return (await page.locator('main').allInnerTexts()).join(' ').replace(/\s+/g, ' ');
 }
 
 test('what is due is counted the same by the run, the round and its stations', AT_DESK, async ({ page }) => {
@@ -56,12 +56,12 @@ test('plants in pots have one day to go out and one range, in Pots and on the ba
   await rows.first().waitFor();
   const seen: [code: string, out: string | undefined, range: string | undefined][] = [];
   for (let i = 0; i < (await rows.count()); i++) {
-    const row = (await rows.nth(i).innerText()).replace(/\s+/g, ' ');
+    const row = (await rows.nth(i).allInnerTexts()).join(' ').replace(/\s+/g, ' ');
     await rows.nth(i).getByRole('button').first().click();
     const code = part(row, CODE) as string;
     const panel = page.getByRole('complementary', { name: `Batch ${code}` });
     await expect(panel).toBeVisible();
-    const aside = (await panel.innerText()).replace(/\s+/g, ' ');
+    const aside = (await panel.allInnerTexts()).join(' ').replace(/\s+/g, ' ');
     const out = part(row, new RegExp(`plant(?: these)? out ${DAY}`));
     // The last step of bringing on is the same day as the row's.
     expect([code, part(aside, new RegExp(`Plant out ${DAY}`))]).toEqual([code, out]);

@@ -4,19 +4,16 @@ import { likelyCodes, parseBagCode } from '@chill/core/ledger/bagCode.ts';
 import { decidedNext } from '@chill/core/ledger/planInForce.ts';
 import { countIn, isBegun } from '@chill/core/ledger/states.ts';
 import { unitsFor } from '@chill/core/mix/laying.ts';
-import { isCorrectable } from '@chill/core/schedule/correct.ts';
-import { describeEvent } from '@chill/core/schedule/describe.ts';
 import { whyExpected, whyTopUp, whyTreatment } from '@chill/core/schedule/explain.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import { stagesTold } from '@chill/core/schedule/project.ts';
 import { type Task, taskKey } from '@chill/core/schedule/task.ts';
-import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Sight } from '@chill/model/sight.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/batch.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { spoken } from '@chill/words/subject.ts';
-import { type CSSProperties, useState } from 'react';
+import type { CSSProperties } from 'react';
 import { Link, useParams } from 'react-router';
 import { type BatchView, situationOf, useBatchByCode, useNursery } from '../../data/nursery.ts';
 import { useSights } from '../../data/sights.ts';
@@ -26,7 +23,6 @@ import { StageName } from '../../kit/named.tsx';
 import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { Thread } from '../../kit/Thread.tsx';
-import { UndoButton } from '../../kit/UndoButton.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
 import { WhyNote } from '../../kit/WhyNote.tsx';
 import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
@@ -38,16 +34,15 @@ import { AfterAll } from './AfterAll.tsx';
 import { Account } from './BatchGlance.tsx';
 import { CarryTo } from './CarryTo.tsx';
 import { ChillAccount } from './ChillAccount.tsx';
-import { CorrectEntry } from './CorrectEntry.tsx';
 import { GoneBag } from './GoneBag.tsx';
+import { History } from './History.tsx';
 import { OtherCounts } from './OtherCounts.tsx';
 import { SproutChart } from './SproutChart.tsx';
 import { TakeOutDay } from './TakeOutDay.tsx';
 import { Withdraw } from './Withdraw.tsx';
 
-/** Tasks that are shown before the rest is folded, and entries of the history. */
+/** Tasks that are shown before the rest is folded. */
 const NEXT_TASKS = 3;
-const NEWEST_ENTRIES = 8;
 
 /** One batch: its thread, what to do next and why, every seed accounted for, and everything that happened. */
 export default function BatchPage() {
@@ -290,80 +285,5 @@ function Stages({ view }: { view: BatchView }) {
         </li>
       ))}
     </ol>
-  );
-}
-
-/** Everything that was recorded, the newest first; what was undone or corrected stays to be seen, struck through, under what stands instead. */
-function History({ view }: { view: BatchView }) {
-  const { batch } = view;
-  const events = inPlaces(batch.events).filter((event) => event.kind !== 'reversed');
-  if (events.length === 0) return null;
-  const earlier = events.slice(NEWEST_ENTRIES);
-  const listed = (some: readonly LedgerEvent[]) => (
-    <ol className="mt-2">
-      {some.map((event) => (
-        <Entry key={event.id} view={view} event={event} />
-      ))}
-    </ol>
-  );
-  return (
-    <section className="mt-8 desk:col-start-1">
-      <h2>{say('history')}</h2>
-      {listed(events.slice(0, NEWEST_ENTRIES))}
-      {earlier.length > 0 && (
-        <details className="printed-open border-t border-line">
-          <summary className="quiet cursor-pointer list-none">{say('entriesEarlier', { count: earlier.length })}</summary>
-          {listed(earlier)}
-        </details>
-      )}
-    </section>
-  );
-}
-
-/** Entries, the newest first, and each correction over what it corrects. */
-function inPlaces(events: readonly LedgerEvent[]): LedgerEvent[] {
-  const placed: LedgerEvent[] = [];
-  for (const event of events) {
-    const at = event.corrects === undefined ? 0 : placed.findIndex(({ id }) => id === event.corrects);
-    placed.splice(Math.max(0, at), 0, event);
-  }
-  return placed;
-}
-
-function Entry({ view, event }: { view: BatchView; event: LedgerEvent }) {
-  const { today, places } = useNursery();
-  const [correcting, setCorrecting] = useState(false);
-  const { batch, projection } = view;
-  const stands = projection.state.inForce.has(event.id);
-  return (
-    <li className="flex min-h-12 flex-wrap items-center gap-x-4 border-t border-line desk:min-h-10 desk:flex-nowrap">
-      <span className="w-20 shrink-0 font-mono sm:w-28 text-[0.9rem] text-ink2">{shortDate(event.on, today)}</span>
-      {stands && correcting ? (
-        <CorrectEntry view={view} event={event} done={() => setCorrecting(false)} />
-      ) : (
-        <>
-          <span className={`min-w-0 grow basis-28 ${stands ? '' : 'text-ink2 line-through'}`}>
-            {describeEvent(event, batch, { timers: projection.state.timers, places })}
-            {event.by && <span className="text-ink2"> · {event.by}</span>}
-            {event.corrects && stands && <span className="text-ink2"> · {say('corrected')}</span>}
-          </span>
-          {stands && (
-            <span className="ml-auto flex shrink-0">
-              {isCorrectable(event) && (
-                <button
-                  type="button"
-                  className="quiet shrink-0 px-2 text-[0.92rem]"
-                  onClick={() => setCorrecting(true)}
-                  aria-label={say('correctThis', { code: batch.code })}
-                >
-                  {say('correct')}
-                </button>
-              )}
-              <UndoButton view={view} events={[event]} />
-            </span>
-          )}
-        </>
-      )}
-    </li>
   );
 }

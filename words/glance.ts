@@ -4,7 +4,7 @@ export const say = subject('glance', {
   aboutExpectedByNow: '; about {{expectedByNow}} expected by now',
   anyDayFromCostsMost: '{{out}}<b>{{takeOutOn}}</b>; any day from {{from}} to {{to}} costs at most 3 %.',
   because: ': {{why}}',
-  cause: '{{plants}} {{why}}',
+  cause: '{{plants}}, {{why}}',
   fewerMouldyThanPlanned: 'fewer mouldy than planned for ({{count}} so far)',
   fewerReadyThanPlanned: 'fewer ready than planned',
   fewerSwellThanPlanned: 'fewer swell than planned for',

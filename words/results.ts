@@ -74,8 +74,9 @@ export const say = subject('results', {
   learnedFrom_other: 'from {{seeds}} seeds of {{count}} batches',
   learnedNow: 'now {{now}}',
   learnedRange: '{{low}} to {{high}}, 9 times in 10',
-  learnedCold: 'Half are ready after <b>{{from}} days</b> ({{fromRange}}), nearly all after <b>{{to}}</b> ({{toRange}}).',
-  learnedSpeed: 'A tenth have germinated after <b>{{from}} days</b> ({{fromRange}}), nine tenths after <b>{{to}}</b> ({{toRange}}).',
+  learnedCold: 'Half are ready after <b>{{from}} days</b> <n>({{fromRange}})</n>, nearly all after <b>{{to}}</b> <n>({{toRange}}).</n>',
+  learnedSpeed:
+    'A tenth have germinated after <b>{{from}} days</b> <n>({{fromRange}})</n>, nine tenths after <b>{{to}}</b> <n>({{toRange}}).</n>',
   daysBetween: '{{low}}–{{high}}',
   learnedSpread: 'Your batches differ beyond luck, so each counts for less.',
   learnedAlike: 'Your batches differ no more than luck makes them.',

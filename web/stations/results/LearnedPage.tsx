@@ -240,7 +240,7 @@ function DaysSaid({ of, found: { said, now, low, high, batches, seeds } }: { of:
           say={say}
           of={of === 'cold' ? 'learnedCold' : 'learnedSpeed'}
           facts={facts}
-          parts={{ b: <b className="font-mono text-lg" /> }}
+          parts={{ b: <b className="font-mono text-lg" />, n: <span className="whitespace-nowrap" /> }}
         />
       </span>
       <Moved said={said.from / most} now={now.from / most} low={low.from / most} high={high.from / most} />

@@ -67,6 +67,7 @@ export function WishSentence({
           <option value="startOn">{say('starting')}</option>
           <option value="asSoonAs">{say('soonTheyCan')}</option>
         </select>{' '}
+        {wording.by === 'frostRisk' && `${say('onlyInSoManyYears')} `}
         {wording.by === 'frostRisk' ? (
           <select
             aria-label={say('frostRisk')}

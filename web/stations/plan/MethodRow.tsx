@@ -50,6 +50,8 @@ interface Props {
   species: Species;
   /** What this nursery's own results say of it. */
   learned: Learned | undefined;
+  /** Whether all that it says is known: until then a batch would go by the handbook alone. */
+  settled: boolean;
   wish: Wish | undefined;
 }
 
@@ -138,7 +140,7 @@ function takes({ effort: { fridgeUnits, checks, minutes } }: Proposal): string {
   return say('takesChecksAboutWork', { room, checks, time });
 }
 
-function Details({ proposal, lot, species, learned, wish }: Props) {
+function Details({ proposal, lot, species, learned, settled, wish }: Props) {
   const { nursery, rot, today } = useNursery();
   const { dates, resolved } = proposal;
   const medium = resolved.find(({ treatment }) => treatment)?.treatment?.rot.medium;
@@ -222,7 +224,7 @@ function Details({ proposal, lot, species, learned, wish }: Props) {
         )}
       </div>
       <div>
-        {wish && <MakeBatch proposal={proposal} lot={lot} species={species} wish={wish} />}
+        {wish && <MakeBatch proposal={proposal} lot={lot} species={species} wish={wish} settled={settled} />}
         {why && <WhyNote why={why} ask={say('whySoManySeeds')} />}
         {wish && <PerCell proposal={proposal} plants={wish.plants} />}
       </div>
@@ -275,7 +277,7 @@ function roomSaid({
 }
 
 /** Turns a method into a batch: the one thing to do here. */
-function MakeBatch({ proposal, lot, species, wish }: { proposal: Proposal; lot: LotView; species: Species; wish: Wish }) {
+function MakeBatch({ proposal, lot, species, wish, settled }: Pick<Props, 'proposal' | 'lot' | 'species' | 'settled'> & { wish: Wish }) {
   const { today } = useNursery();
   const navigate = useNavigate();
   const [own, setOwn] = useState<number>();
@@ -292,7 +294,7 @@ function MakeBatch({ proposal, lot, species, wish }: { proposal: Proposal; lot: 
     <div>
       <div className="flex flex-wrap items-center gap-4">
         <Stepper label={say('seedsStart')} value={seeds} most={lot.unassigned} onChange={setOwn} />
-        <button type="button" className="action" disabled={busy} onClick={make}>
+        <button type="button" className="action" disabled={busy || !settled} onClick={make}>
           {say('makeBatch')}
         </button>
       </div>

@@ -66,6 +66,7 @@ export default function PlanStation() {
       lot={lot}
       species={species}
       learned={known?.learned.get(species.id)?.learned}
+      settled={known?.done === true}
       wish={wish}
     />
   );

@@ -43,10 +43,16 @@ describe('methods side by side', () => {
         <PlanStation />
       </SWRConfig>
     );
-    show(nurseryWith(lotOf('larix-occidentalis'), []), unread, { at: '/plan?plants=30&by=readyBy&ready=2027-05-24', path: '/plan' });
+    const { user } = show(nurseryWith(lotOf('larix-occidentalis'), []), unread, {
+      at: '/plan?plants=30&by=readyBy&ready=2027-05-24',
+      path: '/plan',
+    });
     expect(methods().getAllByRole('listitem').length).toBeGreaterThan(2);
     expect(screen.getByRole('status').textContent).toMatch(/^By the handbook so far/);
+    // No batch is made by the handbook alone while the nursery knows better.
+    await user.click(methods().getAllByRole('button')[0] as HTMLElement);
     await waitFor(() => expect(screen.queryByText(/^By the handbook so far/)).toBeNull());
+    expect((screen.getByRole('button', { name: 'Make this batch' }) as HTMLButtonElement).disabled).toBe(false);
   });
   test('ask fewer seeds for fewer plants', async () => {
     const { user } = planning();

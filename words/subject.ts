@@ -137,7 +137,7 @@ class Spoken {
    */
   say(key: string, facts: Readonly<Record<string, unknown>> | undefined): string {
     const { between, names } = this.#readyFor(key, facts?.count);
-    // From its end, so that what is told of one thing can be put into the singular, whether the message names it or a fact.
+    // From the last fact to the first: what follows a 1 is complete, and can be put into the singular.
     let said = '';
     for (let i = names.length - 1; i >= 0; i--) {
       const fact = this.#fact(key, names[i] as string, facts);

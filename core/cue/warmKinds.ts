@@ -40,7 +40,7 @@ const FLESHY: CueProfile = {
   pot: { days: { least: 70, best: 110, most: 180 }, establishes: 0.8 },
 };
 
-/** Every kind of seed that the key must reckon with and no species of the handbook shows. General knowledge. */
+/** Kinds of seed that may be brought to the key and that no species of the handbook is like. General knowledge. */
 export const WARM_KINDS: readonly WarmKind[] = [
   { traits: { winters: 'frostFree', crop: false, hard: false }, profile: FLESHY },
   { traits: { winters: 'frostFree', crop: false, hard: false }, profile: { ...FLESHY, seed: sized(7, 120), life: 'shrub' } },

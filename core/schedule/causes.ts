@@ -51,7 +51,7 @@ export function factorsOf(
       return values ? share * (values[Math.min(values.length - 1, daysBetween(stage.start, stage.end))] as number) : share;
     }, 1);
   const released = stages.reduce((share, stage, i) => (isTakenUp(species, stages, i) ? share : share * stage.released), 1);
-  // What has rotted, and what is still to; against all that the plan reckoned with.
+  // What has rotted, and what is still to; against all that the plan expected to.
   const ahead = stages.reduce((share, { curve, survives }) => (curve ? share * survives : share), 1);
   const alive = seeds > gone ? ((seeds - gone - mouldy) / (seeds - gone)) * ahead : 1;
   const factors: Factor[] = [

@@ -37,6 +37,16 @@ describe('methods side by side', () => {
       expect(row.textContent).toMatch(/30 or more(hardly ever|once in 10|\d times in 10|19 times in 20); most likely about \d+/);
   });
   test('are laid out by the handbook at once, and say so until what was learned has come', async () => {
+    // What was learned comes only when this lets it.
+    let come = () => {};
+    const held = new Promise<void>((resolve) => {
+      come = resolve;
+    });
+    const answering = globalThis.fetch;
+    globalThis.fetch = async (...asked) => {
+      await held;
+      return answering(...asked);
+    };
     const anew = () => new Map();
     const unread = () => (
       <SWRConfig value={() => ({ provider: anew })}>
@@ -51,8 +61,11 @@ describe('methods side by side', () => {
     expect(screen.getByRole('status').textContent).toMatch(/^By the handbook so far/);
     // No batch is made by the handbook alone while the nursery knows better.
     await user.click(methods().getAllByRole('button')[0] as HTMLElement);
+    const make = () => screen.getByRole('button', { name: 'Make this batch' }) as HTMLButtonElement;
+    expect(make().disabled).toBe(true);
+    come();
     await waitFor(() => expect(screen.queryByText(/^By the handbook so far/)).toBeNull());
-    expect((screen.getByRole('button', { name: 'Make this batch' }) as HTMLButtonElement).disabled).toBe(false);
+    expect(make().disabled).toBe(false);
   });
   test('ask fewer seeds for fewer plants', async () => {
     const { user } = planning();

@@ -11,7 +11,7 @@ export const say = subject('lot', {
     'It is dormant: on a towel, viable seed would look dead. Cut instead, and count those that are white and firm.',
   dryingKillsOpenAirLives: 'Drying kills it. In the open air it lives until about {{until}}, {{how}}: {{next}}.',
   dryingKillsOpenAirWas:
-    'Drying kills it, and in the open air that was about {{days}} ago. If it was kept damp, record that; otherwise cut ten and look.',
+    'Drying kills it. Left in the open air it has been too dry for about {{days}}. If it was kept damp, record that; otherwise cut ten and look.',
   floatTestMisleadsHereSeed:
     'A float test misleads here: this seed is light, winged or corky and floats whatever is in it. Cut a few instead.',
   floating: 'floating',
@@ -20,7 +20,7 @@ export const say = subject('lot', {
   intoDampMediumFridge: 'into damp medium in the fridge',
   keepsBadlyDryOpenAirUntil: 'It keeps badly once dry. In the open air it stays good until about {{until}}, {{how}}: {{next}}.',
   keepsBadlyDryOpenAirWas:
-    'It keeps badly once dry, and in the open air that was about {{days}} ago. If it was kept damp, record that; otherwise cut ten and look.',
+    'It keeps badly once dry. Left in the open air it has been too dry for about {{days}}. If it was kept damp, record that; otherwise cut ten and look.',
   kept: 'Kept {{state}}{{how}}',
   keptMoistLastsAboutWhich: 'Kept moist it lasts about {{keepsMoist}}, which ended {{days}} ago. Cut ten before you rely on it.',
   keptMoistLastsUntilAbout: 'Kept moist it lasts until about {{until}}, {{days}} from now. Let it breathe, and never let it dry.',

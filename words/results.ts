@@ -3,12 +3,11 @@ import { subject } from './subject.ts';
 export const say = subject('results', {
   above: 'more than promised',
   asGood: 'As far as {{promises}} promises can tell, the ranges are as they should be.',
-  bestToo:
-    'Plants promised lay as if their ranges should be {{factor}} times as wide (from {{low}} to {{high}}, 9 times in 10); 1 would be just right.',
+  bestToo: 'Going by the plants, ranges {{factor}} times as wide would have been right ({{low}} to {{high}}, 9 times in 10).',
   came: 'what came',
   curve: 'How often what came lay below each point of its range, against how often it should',
   curveIdeal: 'as it should be',
-  curveMean: 'On the line the ranges are right; where the curve lies flatter at its ends they are too wide, steeper too narrow.',
+  curveMean: 'On the line, the ranges are right. A curve with flat ends: they are too wide. With steep ends: too narrow.',
   inForce: 'In force: what is not known is taken {{factor}} times as wide as the handbook has it.',
   insideOf: '{{inside}} of {{of}}',
   isRight: 'Is Chill right?',
@@ -19,7 +18,7 @@ export const say = subject('results', {
   seasonOf: 'season {{year}}',
   takeBack: 'Take the ranges as the handbook has them',
   tooFewToTell: '{{promises}} of the {{enough}} results that are needed. Fewer show nothing: luck alone makes so few look good or bad.',
-  tooNarrow: 'The ranges have been too narrow: too often what came lay outside.',
+  tooNarrow: 'The ranges have been too narrow: what came lay outside them too often.',
   tooWide: 'The ranges have been wider than they need be.',
   trialOf: 'Trial, {{species}}: {{name}}',
   trials: 'Trials',

@@ -12,7 +12,7 @@ export const say = subject('treat', {
   alsoBench: 'Also at the bench',
   alsoVesselNowOrBefore: 'Also in the vessel, now or before',
   anotherRoundWouldLikelySwell:
-    '{{how}}Another round {{opened}} would likely swell <b>{{nextSeeds}}</b> of the {{hard}}; {{opened2}}, <b2>{{seeds}}</b2>. {{how2}}',
+    '{{how}}After another round {{opened}} about <b>{{nextSeeds}}</b> of the {{hard}} would swell; {{opened2}}, about <b2>{{seeds}}</b2>. {{how2}}',
   areaLayersWhatPaperHolds: 'Area, layers and what paper holds, filled to seven tenths, and what the seed will drink.',
   ashCharOverPotsWater: 'ash and char, {{ash}}, over {{pots}} pots, 2 mm; water it in',
   ashPots: 'ash on the pots',

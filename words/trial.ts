@@ -19,7 +19,7 @@ export const say = subject('trial', {
   doubtNotDealt:
     'Their seeds were not dealt at random: they may differ by more than their method, such as their lot, their days or whose hands did it.',
   doubtOneBag:
-    'Each arm lay in one bag: what befell a bag, such as mould or a dry corner, counts as if its method had done it. Made again, it is surer.',
+    'Each arm lay in one bag: what happened to a bag, such as mould or a dry corner, counts as if its method had done it. Made again, it is surer.',
   doubtPlaces: 'The arms lay in different places ({{stage}}): the place may have made the difference.',
   doubtStarts: 'The arms were begun {{days}} days apart: the days may have made the difference.',
   doubtTooFew: 'With so few seeds only a difference of {{points}} percentage points or more would show.',

@@ -111,7 +111,7 @@ describe('is Chill right', () => {
       Array.from({ length: 30 }, (_, i) => outcome(`X${i}`, i % 3 === 0 ? 5 : i % 3 === 1 ? 28 : 52)),
       '/results/right',
     );
-    expect(screen.getByText('The ranges have been too narrow: too often what came lay outside.')).toBeTruthy();
+    expect(screen.getByText('The ranges have been too narrow: what came lay outside them too often.')).toBeTruthy();
     await user.click(screen.getByRole('button', { name: /^Make ranges wider: × / }));
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]?.body).toMatchObject({ settings: { spread: expect.any(Number) } });

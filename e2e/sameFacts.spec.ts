@@ -90,6 +90,13 @@ test('a lot has one number of seeds in stock, in the list, on its page, in the p
     if (list.findIndex(([one]) => one === code) % 3 > 0) continue;
     const id = lots.find((one) => one.code === code)?.id;
     expect([code, part(await told(page, `/seeds/${id}`), /([\d,]+) seeds in stock, in no batch/)]).toEqual([code, seeds]);
-    expect([code, part(await told(page, `/plan?lot=${id}`), /: ([\d,]+) seeds in stock/)]).toEqual([code, seeds]);
+    const plan = await told(page, `/plan?lot=${id}`);
+    expect([code, part(plan, /: ([\d,]+) seeds in stock/)]).toEqual([code, seeds]);
+    await page.goto(`/seeds/${id}/change`);
+    // Its form says what it has in stock too, and what would become of that by the method that the plan puts first.
+    const aside = page.getByRole('complementary').filter({ hasText: 'in stock' });
+    await expect(aside).toContainText(`Of the ${seeds} in stock`);
+    const first = part(plan, /First: (.+?)\. /);
+    await expect(aside).toContainText(`by “${first}”`);
   }
 });

@@ -52,6 +52,9 @@ function LotFields({ known }: { known: LotView | undefined }) {
   });
   const { written } = form;
   const species = handbook.find((one) => one.id === written.speciesId);
+  // What its batches, tests and sorts have had is of the lot, and not in stock.
+  const used = known ? known.seeds - known.unassigned : 0;
+  const all = seedsIn(written, readerOf(written));
 
   const chooseSpecies = (chosen: string) => {
     form.put({
@@ -83,7 +86,13 @@ function LotFields({ known }: { known: LotView | undefined }) {
         <Origin form={form} species={species} />
         <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
           <div>
-            <Typed form={form} name="seeds" label={say('seedsInStock')} hint={say('afterAnyUsedUpBy')} className="font-mono" />
+            <Typed
+              form={form}
+              name="seeds"
+              label={say(used > 0 ? 'seedsInAll' : 'seedsInStock')}
+              hint={say('afterAnyUsedUpBy')}
+              className="font-mono"
+            />
             <AmountRead typed={written.seeds} amount={amountIn(written, readerOf(written))} />
           </div>
           <Typed form={form} name="code" label={say('yourCode')} className="font-mono" />
@@ -91,7 +100,7 @@ function LotFields({ known }: { known: LotView | undefined }) {
         <HowViable form={form} species={species} />
       </div>
       <div className="space-y-5">
-        {species && <LotAside species={species} seeds={seedsIn(written, readerOf(written))} viability={readViability(written)} />}
+        {species && <LotAside species={species} known={known} seeds={all && Math.max(0, all - used)} viability={readViability(written)} />}
         <Keeping form={form} />
         <Field label={say('note')} error={form.fault('note')}>
           <textarea className="written" rows={2} {...form.register('note')} />

@@ -152,7 +152,7 @@ describe('a lot that is being written', () => {
     expect(screen.getByText(/^About 610 seeds, 470–780/)).toBeTruthy();
     const aside = screen.getByRole('complementary', { name: 'Western larch' }).textContent;
     expect(aside).toMatch(/Of the 610 in stock, \d+–\d+ are viable/);
-    expect(aside).toMatch(/All of it, started now: \d+–\d+ plants by .+, ready about/);
+    expect(aside).toMatch(/All of it would make \d+–\d+ plants by “.+”, ready about/);
     await user.clear(screen.getByLabelText('Seeds in stock'));
     await user.type(screen.getByLabelText('Seeds in stock'), 'plenty');
     await user.click(screen.getByRole('button', { name: 'Add the lot' }));

@@ -83,10 +83,11 @@ test('a lot is changed, but never below what its batches hold', async ({ page, g
   const { lotId } = await batchOf(page, 'amelanchier-alnifolia', 'sand-in-fridge');
   await page.goto(`/seeds/${lotId}`);
   await grower.press(grower.link('Change'));
-  await page.getByLabel('Seeds in stock').fill('12');
+  // With seed in batches, the whole of it is asked for.
+  await page.getByLabel('Seeds in all, with those in batches').fill('12');
   await grower.press(grower.button('Save'));
   await expect(page.getByText(/Its batches hold \d+ seeds already: give \d+ or more\./)).toBeVisible();
-  await page.getByLabel('Seeds in stock').fill('600');
+  await page.getByLabel('Seeds in all, with those in batches').fill('600');
   await page.getByLabel('Note', { exact: true }).fill('a second tin was found');
   await grower.press(grower.button('Save'));
   await expect(page.getByText('a second tin was found')).toBeVisible();
@@ -99,6 +100,7 @@ test(
   async ({ page, grower }) => {
     const { lotId } = await batchOf(page, 'larix-occidentalis', 'no-cold');
     await page.goto(`/plan?lot=${lotId}`);
+    await grower.learned();
     const plants = page.getByLabel('number of plants');
     const towel = page.getByRole('button', { name: /^Towel in the fridge/ });
     const before = await towel.textContent();
@@ -127,9 +129,10 @@ test(
   },
 );
 
-test('a wish moved a month moves the path by as much, under the hand', ONLY_LOOKS, async ({ page }) => {
+test('a wish moved a month moves the path by as much, under the hand', ONLY_LOOKS, async ({ page, grower }) => {
   const { lotId } = await batchOf(page, 'balsamorhiza-sagittata', 'sand-in-fridge');
   await page.goto(`/plan?lot=${lotId}&by=readyBy&ready=2028-05-24`);
+  await grower.learned();
   const sand = page.getByRole('button', { name: /^Sand in the fridge/ });
   const starts = async () => {
     const said = /starts (\d+ \w{3})(?: (\d{4}))?/.exec((await sand.textContent()) ?? '');
@@ -141,9 +144,10 @@ test('a wish moved a month moves the path by as much, under the hand', ONLY_LOOK
   await expect.poll(async () => ((await starts()) - before) / 86_400_000).toBe(31);
 });
 
-test('a wish changed under the hand ends on the answer of where the hand stopped', ONLY_LOOKS, async ({ page }) => {
+test('a wish changed under the hand ends on the answer of where the hand stopped', ONLY_LOOKS, async ({ page, grower }) => {
   const { lotId } = await batchOf(page, 'balsamorhiza-sagittata', 'sand-in-fridge');
   await page.goto(`/plan?lot=${lotId}`);
+  await grower.learned();
   const towel = page.getByRole('button', { name: /^Towel in the fridge/ });
   await towel.waitFor();
   const before = await towel.textContent();
@@ -151,6 +155,7 @@ test('a wish changed under the hand ends on the answer of where the hand stopped
   await expect(towel).not.toHaveText(before ?? '');
   const typed = await towel.textContent();
   await page.goto(`/plan?lot=${lotId}`);
+  await grower.learned();
   await expect(towel).toHaveText(before ?? '');
   await dragTheWish(page, 40);
   await expect(towel).toHaveText(typed ?? '');

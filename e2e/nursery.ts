@@ -171,6 +171,12 @@ export class Grower {
     else if (new URL(address, here).href !== here) await this.follow(address);
   }
 
+  /** Waits until a plan is told with all that is learned, not by the handbook for the moment. */
+  async learned(): Promise<void> {
+    await this.page.getByRole('list', { name: 'Methods, best first' }).waitFor();
+    await expect(this.page.getByText(/^By the handbook so far/)).toBeHidden();
+  }
+
   /** Steps the clock with its own control, so many days at one press. */
   async passDays(days: number): Promise<void> {
     if (days > 1)

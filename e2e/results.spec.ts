@@ -44,8 +44,7 @@ test(
     const larch = async () => {
       const lots = (await (await page.request.get('/api/lots')).json()) as { id: string; code: string }[];
       await grower.follow(`/plan?lot=${lots.find(({ code }) => code === 'LO-26-01')?.id}&plants=30`);
-      await page.getByRole('list', { name: 'Methods, best first' }).waitFor();
-      await expect(page.getByText(/^By the handbook so far/)).toBeHidden();
+      await grower.learned();
       await grower.press(page.getByRole('button', { name: /^Towel in the fridge/ }));
       await grower.press(page.getByText('Why so many seeds?'));
       return page.getByText('grow on in the pot').locator('..').textContent();
@@ -241,8 +240,7 @@ test.describe('three seasons', () => {
       await page.goto(`/plan?lot=${lotId}&plants=20`);
       const vermiculite = page.getByRole('button', { name: /^Vermiculite in the fridge/ });
       const weeks = async () => Number(/(\d+) weeks cold/.exec((await vermiculite.textContent()) ?? '')?.[1]);
-      await vermiculite.waitFor();
-      await expect(page.getByText(/^By the handbook so far/)).toBeHidden();
+      await grower.learned();
       const learned = await weeks();
       await grower.press(vermiculite);
       await grower.press(page.getByText('Why that long?'));

@@ -2,13 +2,15 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
 import type { BatchView } from '../schedule/reader.ts';
+import type { Task } from '../schedule/task.ts';
 import { workList } from './workList.ts';
 
 /** A Monday. */
 const TODAY = '2027-02-01';
 const day = (n: number) => addDays(TODAY, n);
-const batch = (code: string, start: number, days: number) =>
+const batch = (code: string, start: number, days: number, tasks: Partial<Task>[] = []) =>
   ({
+    tasks,
     batch: { code, plan: { way: { stages: [{ kind: 'coldMoist', medium: 'towel' }] } } },
     projection: {
       state: {},
@@ -26,6 +28,19 @@ describe('a list of work', () => {
     expect(workList(batches, { people: [tuesdays] }, TODAY, 1)[0]?.dealt).toMatchObject([{ day: day(1), person: 'Tuesday' }]);
     const away = { ...tuesdays, away: [{ from: day(0), to: day(3) }] };
     expect(workList(batches, { people: [away] }, TODAY, 1)[0]).toMatchObject({ dealt: [], left: [{ what: 'begin' }] });
+  });
+
+  test('has for today what the round asks for, its minutes and no more; a stage that is asked for is not counted twice', () => {
+    const late: Partial<Task> = { kind: 'begin', stage: 0, due: day(-3), minutes: 7 };
+    const look: Partial<Task> = { kind: 'check', stage: 0, due: day(4), minutes: 2 };
+    const [week] = workList([batch('A', -3, 30, [late]), batch('B', -1, 40, [look]), batch('C', -1, 40)], {}, TODAY, 1);
+    expect(week?.dealt.map(({ view, day: on, what, minutes }) => [view.batch.code, on, what, minutes])).toEqual([
+      ['A', day(0), 'begin', 7],
+      // Nothing asks for these today: what the model would have then comes tomorrow, the look on its own day.
+      ['B', day(1), 'begin', 5],
+      ['C', day(1), 'begin', 5],
+      ['B', day(4), 'check', 2],
+    ]);
   });
 
   test('never has anybody over their minutes on any day, and loses nothing', () => {

@@ -62,6 +62,11 @@ export function task({ batch, situation, index }: TaskContext, draft: Draft): Ta
   return { batchId: batch.id, stage: index, overdue_days, minutes: MINUTES[draft.kind], pressing: false, ...draft };
 }
 
+/** What of a batch's tasks is due by a day. */
+export function dueBy({ tasks }: { readonly tasks: readonly Task[] }, day: PlainDate): Task[] {
+  return tasks.filter(({ due }) => due <= day);
+}
+
 /** Where the batch lies in the stage that it is in. */
 export function placeOf({ projection, stage, index }: TaskContext): string | undefined {
   return projection.state.stages[index]?.placeId ?? stage.placeId;

@@ -120,6 +120,7 @@ test('a batch lies where it lay, then where it is planned to; at the bench nowhe
   };
   const seed = { length_mm: 5, width_mm: 3, thickness_mm: 2, thousandSeeds_g: 5 };
   const view = {
+    tasks: [],
     batch: {
       code: 'A',
       events: [{ id: 'c', kind: 'checked', on: day(-8) }],

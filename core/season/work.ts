@@ -5,6 +5,7 @@ import type { DatedStage } from '@chill/model/stage.ts';
 import { addDays, dayNumber, later } from '../calendar/dates.ts';
 import { mediumOf, STAGES } from '../kinds/stages.ts';
 import type { BatchView } from '../schedule/reader.ts';
+import type { Task } from '../schedule/task.ts';
 import { checkEvery, MINUTES, POTS_EVERY_DAYS } from '../treat/intervals.ts';
 
 /** Hands' work in one week: minutes, done or expected. */
@@ -31,21 +32,28 @@ const ENTRY: Partial<Record<LedgerEvent['kind'], number>> = {
 export interface DatedWork {
   on: PlainDate;
   minutes: number;
-  what: 'begin' | 'check' | 'plantOut';
+  what: 'begin' | 'check' | 'plantOut' | 'other';
   /** The stage that it is for; of planting out, the last. */
   stage: number;
+  /** What the round asks for, where it does already: it says what is to be done. */
+  task?: Task;
 }
 
-/** What is still to be done for stages, done or not, but for planting out: each begun, and looked at as often as its medium asks. */
+/**
+ * What is still to be done for stages, but for planting out: each begun, and looked at as often as its medium asks.
+ * What the batch's own tasks ask for already is left to them, and the next look is theirs.
+ */
 export function workAhead(
   method: Pick<Method, 'stages'>,
   stages: readonly (DatedStage & { started?: boolean; finished?: boolean })[],
   today: PlainDate,
+  asked: readonly Task[] = [],
 ): DatedWork[] {
   const work: DatedWork[] = [];
   for (const [index, stage] of stages.entries()) {
     if (stage.finished) continue;
-    if (!stage.started) work.push({ on: later(stage.start, today), minutes: MINUTES.begin, what: 'begin', stage: index });
+    const begun = stage.started || asked.some((task) => begins(task, index));
+    if (!begun) work.push({ on: later(stage.start, today), minutes: MINUTES.begin, what: 'begin', stage: index });
     const { course } = STAGES[stage.kind];
     const medium = mediumOf(method.stages[index] ?? stage);
     const every =
@@ -56,12 +64,20 @@ export function workAhead(
           : course === 'bench'
             ? undefined
             : checkEvery(medium, stage.temperature_C).usual;
+    const from = later(asked.find((task) => task.stage === index && looks(task))?.due ?? stage.start, today);
     if (every !== undefined)
-      for (let on = addDays(later(stage.start, today), every); on < stage.end; on = addDays(on, every))
+      for (let on = addDays(from, every); on < stage.end; on = addDays(on, every))
         work.push({ on, minutes: MINUTES.check, what: 'check', stage: index });
   }
   return work;
 }
+
+/** Whether a task begins a stage: by itself, or by moving what lies in the one before. */
+const begins = ({ kind, stage }: Task, index: number): boolean =>
+  (kind === 'begin' && stage === index) || (kind === 'move' && stage === index - 1);
+
+/** Whether a task looks at seed or plants: pots are looked at as they are watered. */
+const looks = ({ kind, tending }: Task): boolean => kind === 'check' || tending === 'water';
 
 /** What was done for a batch by hand, entry by entry, as it was written down. */
 export function workDone({ batch, projection: { state } }: Pick<BatchView, 'batch' | 'projection'>): Pick<DatedWork, 'on' | 'minutes'>[] {
@@ -80,11 +96,22 @@ export function expectedWork(batches: readonly BatchView[], today: PlainDate): D
   return batches.flatMap((view) => expectedWorkOf(view, today));
 }
 
-/** What is still to be done for a batch, from today on; nothing once it is closed. */
-export function expectedWorkOf({ batch, projection: { state, stages, plantOut } }: BatchView, today: PlainDate): DatedWork[] {
+/**
+ * What is still to be done for a batch, from today on; nothing once it is closed. What is due today is the round's own, task by task;
+ * what the batch asks for next has the day and the minutes that its page tells.
+ */
+export function expectedWorkOf({ batch, tasks, projection: { state, stages, plantOut } }: BatchView, today: PlainDate): DatedWork[] {
   if (state.closedOn) return [];
-  const out: DatedWork = { on: later(plantOut, today), minutes: MINUTES.plantOut, what: 'plantOut', stage: stages.length - 1 };
-  return [...workAhead(batch.plan.way, stages, today), out];
+  const asked = tasks.map((task): DatedWork => {
+    const what = task.kind === 'begin' || task.kind === 'check' || task.kind === 'plantOut' ? task.kind : 'other';
+    return { on: later(task.due, today), minutes: task.minutes, what, stage: task.stage, task };
+  });
+  const tomorrow = addDays(today, 1);
+  const ahead = workAhead(batch.plan.way, stages, today, tasks);
+  if (!tasks.some(({ kind, stage }) => kind === 'plantOut' && stage === stages.length - 1))
+    ahead.push({ on: plantOut, minutes: MINUTES.plantOut, what: 'plantOut', stage: stages.length - 1 });
+  // Today is what the round asks for, no more.
+  return [...asked, ...ahead.map((work) => ({ ...work, on: later(work.on, tomorrow) }))];
 }
 
 /** Work added up by the week from a day on; what falls outside is left out. */

@@ -1,5 +1,6 @@
 import { Readable } from 'node:stream';
 import { LABEL_SHEETS } from '@chill/core/labels/sheets.ts';
+import { dueBy } from '@chill/core/schedule/task.ts';
 import { walkOrder } from '@chill/core/schedule/walk.ts';
 import { PlainDate } from '@chill/model/primitives.ts';
 import { Table } from '@chill/model/table.ts';
@@ -47,10 +48,12 @@ export const roundRoutes = routes((app, { views, store, address }) => {
       const { today, places, batches } = await read();
       const walk = walkOrder(places);
       const due = batches
-        .flatMap(({ batch, species, tasks }) =>
-          tasks
-            .filter((task) => task.due <= today)
-            .map((task) => ({ ...task, code: batch.code, species: species.common[0] ?? species.scientific })),
+        .flatMap((view) =>
+          dueBy(view, today).map((task) => ({
+            ...task,
+            code: view.batch.code,
+            species: view.species.common[0] ?? view.species.scientific,
+          })),
         )
         .sort(walk)
         .map(({ code, species, kind, title, hint, due: day, overdue_days, pressing, lateness, placeId }) => ({

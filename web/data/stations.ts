@@ -1,6 +1,6 @@
 import { STAGES } from '@chill/core/kinds/stages.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
-import type { Task } from '@chill/core/schedule/task.ts';
+import { dueBy, type Task } from '@chill/core/schedule/task.ts';
 import type { BatchView, NurseryView } from './nursery.ts';
 
 /** The stations of the run, left to right. */
@@ -33,11 +33,6 @@ function stationFor({ tending, kind }: Task, at: readonly Station[]): Station {
   return (forPots && at.includes('pots') ? 'pots' : at[0]) as Station;
 }
 
-/** What is due today at a batch. */
-export function dueToday(view: BatchView, today: string): Task[] {
-  return view.tasks.filter((task) => task.due <= today);
-}
-
 /** How many batches are at each station, and how many things are due there today. */
 export function tally(view: NurseryView): Record<Station, { count: number; due: number }> {
   const result = Object.fromEntries(STATIONS.map((station) => [station, { count: 0, due: 0 }])) as Record<
@@ -48,7 +43,7 @@ export function tally(view: NurseryView): Record<Station, { count: number; due: 
     const at = stationsOf(batch);
     for (const station of at) result[station].count += 1;
     // The round is the sum of what is due at all of them.
-    for (const task of dueToday(batch, view.today)) {
+    for (const task of dueBy(batch, view.today)) {
       result[stationFor(task, at)].due += 1;
       result.round.due += 1;
     }

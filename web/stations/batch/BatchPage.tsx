@@ -7,7 +7,7 @@ import { unitsFor } from '@chill/core/mix/laying.ts';
 import { whyExpected, whyTopUp, whyTreatment } from '@chill/core/schedule/explain.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import { stagesTold } from '@chill/core/schedule/project.ts';
-import { type Task, taskKey } from '@chill/core/schedule/task.ts';
+import { dueBy, type Task, taskKey } from '@chill/core/schedule/task.ts';
 import type { Sight } from '@chill/model/sight.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/batch.ts';
@@ -78,7 +78,7 @@ export default function BatchPage() {
   const stage = stages[Math.min(state.stage, stages.length - 1)];
   const zone = stage ? stageZone(stage) : 'cool';
   // Whatever is due is shown; of what is ahead, up to the next three.
-  const shown = Math.max(NEXT_TASKS, view.tasks.filter(({ due }) => due <= today).length);
+  const shown = Math.max(NEXT_TASKS, dueBy(view, today).length);
   const [soon, ahead] = [view.tasks.slice(0, shown), view.tasks.slice(shown)];
   const lastDue = ahead.at(-1)?.due ?? today;
   return (

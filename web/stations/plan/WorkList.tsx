@@ -1,6 +1,8 @@
 import { addDays, longDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { type DealtWork, type WorkWeek, workList } from '@chill/core/planning/workList.ts';
+import { taskKey } from '@chill/core/schedule/task.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/workList.ts';
 import { memo, useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -19,9 +21,12 @@ export const WorkList = memo(function WorkList() {
     [batches, nursery, today, all],
   );
   if (weeks.length === 0) return null;
+  const now = weeks.flatMap(({ dealt, left }) => [...dealt, ...left]).filter(({ on }) => on === today);
+  const dueNow = now.reduce((sum, one) => sum + one.minutes, 0);
   return (
     <section className="mt-8 max-w-5xl break-before-page">
       <h2>{say('work')}</h2>
+      {dueNow > 0 && <p className="text-ink2">{say('dueToday', { minutes: dueNow })}</p>}
       {weeks.map((week, i) => (
         <Week key={week.from} week={week} open={i === 0} />
       ))}
@@ -78,11 +83,13 @@ function Things({ things }: { things: readonly DealtWork[] }) {
     <span className="flex flex-wrap gap-x-4">
       {things
         .filter(({ what }) => what !== 'check')
-        .map(({ view: { batch, projection }, what, stage }) => {
+        .map(({ view: { batch, projection }, what, stage, task }) => {
           const { kind } = projection.stages[stage] as (typeof projection.stages)[number];
           return (
-            <span key={`${batch.id} ${what} ${stage}`}>
-              {what === 'plantOut' ? say('plantOut') : say('begin', { stage: stageName(kind).toLowerCase() })}{' '}
+            <span key={`${batch.id} ${what} ${task ? taskKey(task) : stage}`}>
+              {say('thing', {
+                what: task ? spoken(task.title) : what === 'plantOut' ? say('plantOut') : stageName(kind).toLowerCase(),
+              })}{' '}
               <Link to={`/batch/${batch.code}`} className="underline-offset-4 hover:underline">
                 <Tag code={batch.code} />
               </Link>

@@ -1,11 +1,10 @@
 import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
-import { type Task, taskKey } from '@chill/core/schedule/task.ts';
+import { dueBy, type Task, taskKey } from '@chill/core/schedule/task.ts';
 import { say } from '@chill/words/round.ts';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';
 import { isLeftOver, keepSaid, type Said, useAllSaid } from '../../data/said.ts';
-import { dueToday } from '../../data/stations.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';
 import { Tag } from '../../kit/Tag.tsx';
@@ -16,7 +15,7 @@ export function LeftOver() {
   const { batches, today } = useNursery();
   return useAllSaid().map((one) => {
     const view = batches.find(({ batch }) => batch.id === one.task.batchId);
-    if (!view || view.projection.state.closedOn || !isLeftOver(one, dueToday(view, today), view.batch.events.length)) return null;
+    if (!view || view.projection.state.closedOn || !isLeftOver(one, dueBy(view, today), view.batch.events.length)) return null;
     return <HalfSaid key={`${one.task.batchId}${taskKey(one.task)}`} view={view} half={one} />;
   });
 }

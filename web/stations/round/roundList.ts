@@ -1,12 +1,11 @@
 import { nearDate } from '@chill/core/calendar/dates.ts';
 import { describeEvent } from '@chill/core/schedule/describe.ts';
-import { type Task, taskKey } from '@chill/core/schedule/task.ts';
+import { dueBy, type Task, taskKey } from '@chill/core/schedule/task.ts';
 import { walkOrder } from '@chill/core/schedule/walk.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
 import { say } from '@chill/words/round.ts';
 import type { BatchView, NurseryView } from '../../data/nursery.ts';
-import { dueToday } from '../../data/stations.ts';
 
 /** One line of the round: something due, or something recorded today. */
 export type RoundLine = { key: string; view: BatchView } & ({ due: Task } | { done: LedgerEvent[] });
@@ -22,7 +21,7 @@ export function roundStops(view: NurseryView): RoundStop[] {
   const met = view.batches.flatMap((batch) => {
     const { code } = batch.batch;
     return [
-      ...dueToday(batch, view.today).map((due) => ({
+      ...dueBy(batch, view.today).map((due) => ({
         ...{ placeId: placeIdOf(due.placeId, view), code, pressing: due.pressing },
         line: { key: `${batch.batch.id} ${taskKey(due)}`, view: batch, due } as RoundLine,
       })),

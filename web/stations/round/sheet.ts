@@ -1,6 +1,6 @@
 import { addDays, later } from '@chill/core/calendar/dates.ts';
 import type { CheckKind } from '@chill/core/kinds/stages.ts';
-import { type Task, taskKey } from '@chill/core/schedule/task.ts';
+import { dueBy, type Task, taskKey } from '@chill/core/schedule/task.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/sheet.ts';
@@ -26,7 +26,7 @@ export function sheetOf({ batches, places, today }: Pick<NurseryView, 'batches' 
   const until = addDays(today, ahead_days);
   const stops = new Map<string, SheetStop>();
   for (const view of batches) {
-    for (const task of view.tasks.filter(({ due }) => due <= until)) {
+    for (const task of dueBy(view, until)) {
       const place = places.find(({ id }) => id === task.placeId);
       const on = later(task.due, today);
       const key = `${on} ${place?.id ?? ''}`;

@@ -26,6 +26,8 @@ export const say = subject('glance', {
   leaveTakeOutDay: 'Leave it in. Take-out day:',
   liftRootMmBeforeGrips: 'Lift a root at {{liftAt}} mm, before it grips.',
   lostOrMoved: '{{count}} lost or moved',
+  seedlingsLost_one: 'one seedling lost or to be thinned',
+  seedlingsLost_other: '{{count}} seedlings lost or to be thinned',
   lot: '<i>{{scientific}}</i> · lot {{code}} · {{name}}',
   moreAll8Times10: '{{next}}{{how}} more in all (8 times in 10), most of them by {{by}}.',
   moreGerminatedThanExpectedSo: 'more germinated than expected, {{count}} so far',

@@ -1,6 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import { daysBetween } from '../calendar/dates.ts';
 import type { BatchState } from '../ledger/batchState.ts';
+import { countIn } from '../ledger/states.ts';
 import type { Chain, ResolvedStage } from '../methods/resolve.ts';
 import { isTakenUp } from '../methods/stageOrder.ts';
 import type { SproutBelief } from '../sprout/belief.ts';
@@ -8,7 +9,7 @@ import type { Course } from './course.ts';
 import type { Situation } from './situation.ts';
 
 /** Why a batch promises other than it was planned to. */
-export type CauseCode = 'rot' | 'lost' | 'cold' | 'came' | 'swelling' | 'tested' | 'rest';
+export type CauseCode = 'rot' | 'lost' | 'cold' | 'came' | 'seedlings' | 'swelling' | 'tested' | 'rest';
 
 /** One cause: the plants that it adds or, below zero, takes, and the seeds that it is about, where those were counted. */
 export interface Cause {
@@ -17,9 +18,9 @@ export interface Cause {
   count?: number;
 }
 
-/** What of the outlook on a batch tells of causes: beliefs before and after its counts, how warm it was and will be, and what is left. */
+/** What of the outlook on a batch tells of causes: beliefs without any count and with all of them, how warm it was and will be, and what is left. */
 interface Seen {
-  before: SproutBelief;
+  unseen: SproutBelief;
   belief: SproutBelief;
   chain: Pick<Chain, 'opened'>;
   opened: number;
@@ -39,12 +40,18 @@ export function factorsOf(
   batch: Batch,
   state: BatchState,
   { species, lot, rot }: Situation,
-  { before, belief, chain, opened, course, left }: Seen,
+  { unseen, belief, chain, opened, course, left }: Seen,
   stages: readonly ResolvedStage[],
 ): Factor[] {
   const { seeds } = batch.plan;
   const { mouldy, discarded, givenAway, broken, floatedOff, movedOn } = state.counts;
-  const gone = discarded + givenAway + broken + floatedOff + movedOn;
+  const came = state.sprouts.reduce((sum, { count }) => sum + count, 0);
+  // Seedlings that are no more, or are to be thinned, are told apart from seeds that were lost.
+  const lostSeedlings = Math.max(0, came - countIn(state.counts, ['sprouted', 'potted', 'established', 'plantedOut']));
+  const were = left > 0 ? left + came : wereToCome(state, came);
+  const taken = Math.max(0, discarded + givenAway + broken + floatedOff + movedOn - lostSeedlings);
+  // What was given up on at the end was there to come until then: it is told with what came.
+  const gone = left > 0 ? taken : Math.max(0, Math.min(taken, seeds - mouldy - were));
   const atPlanned = (pick: 'released' | 'survives') =>
     batch.plan.stages.reduce((share, stage, i) => {
       const values = stages[i]?.curve?.[pick];
@@ -61,11 +68,11 @@ export function factorsOf(
     ...(state.swellings.length > 0 && chain.opened > 0 ? [{ code: 'swelling', times: opened / chain.opened } as const] : []),
   ];
   if (state.seen.length > 0) {
-    const count = state.sprouts.reduce((sum, one) => sum + one.count, 0);
-    // Of all that were there to come, those given up since among them.
-    const was = ((state.seen.at(-1)?.left ?? left) + count) * before.chance(course.warmth.at(-1));
-    const is = count + left * belief.chance(course.warmth.at(-1));
-    if (was > 0) factors.push({ code: 'came', times: is / was, count });
+    const was = were * unseen.chance(course.warmth.at(-1));
+    const is = came + left * belief.chance(course.warmth.at(-1));
+    if (was > 0) factors.push({ code: 'came', times: is / was, count: came });
+    const fewer = lostSeedlings + state.toThin;
+    if (fewer > 0 && is > 0) factors.push({ code: 'seedlings', times: (is - fewer) / is, count: fewer });
   }
   const tested = (lot.towelTests ?? []).some(({ on }) => on > batch.madeOn);
   const learned = stages.some(({ medium, exposure }) => exposure && medium && rot?.[medium]);
@@ -73,6 +80,12 @@ export function factorsOf(
   // what the rot was expected to be, so it is told with what has rotted.
   const [rotted, ...others] = factors as [Factor, ...Factor[]];
   return learned && !tested ? [...others, rotted] : [...factors, { code: tested ? 'tested' : 'rest', times: 1 }];
+}
+
+/** How many there were to come where none is left, those given up among them: what the last visit left that left any, and what had come by then. */
+function wereToCome({ seen }: BatchState, all: number): number {
+  const last = seen.findLastIndex(({ left }) => left > 0);
+  return last < 0 ? all : (seen[last]?.left ?? 0) + seen.slice(0, last + 1).reduce((sum, { came }) => sum + came, 0);
 }
 
 interface Range {

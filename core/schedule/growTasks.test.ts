@@ -43,6 +43,23 @@ const tasksOn = (batch: Batch, on: string, species = larch) => {
 const tended = (batch: Batch, on: string) => tasksOn(batch, on).flatMap(({ tending }) => tending ?? []);
 
 describe('seedlings in their pots', () => {
+  test('lost, are told as that: what came is not praised for the seed that was given up on', () => {
+    const { batch, on } = inPots();
+    const day = addDays(on, 7);
+    const { now, projection } = read(batch, larch, day);
+    const task = tasksOn(batch, day).find(({ kind }) => kind === 'check');
+    if (!task) throw new Error('Nothing to look at.');
+    const answer = { ...usualAnswer(task, projection.state), lost: 4 };
+    putAll(batch, recordAnswer(task, answer, now, projection.state, situation(larch, day), newId));
+    const because = read(batch, larch, day).projection.promised?.because ?? [];
+    const by = (code: string) => because.find((cause) => cause.code === code);
+    expect(by('seedlings')).toMatchObject({ count: 4, plants: expect.any(Number) });
+    expect(by('seedlings')?.plants).toBeLessThan(-1);
+    expect(by('lost')).toBeUndefined();
+    const expected = now.plan.seeds * 0.5;
+    expect(Math.sign(by('came')?.plants ?? 0)).toBe(Math.sign(20 - expected));
+    expect(Math.abs(by('rest')?.plants ?? 0)).toBeLessThanOrEqual(3);
+  });
   test('ask for each step on its day, until it is done; undone, it is asked for again', () => {
     const { batch, on } = inPots();
     expect(tended(batch, on)).toEqual(expect.arrayContaining(['domeOff', 'prickOut', 'feed', 'potOn', 'hardenOff']));

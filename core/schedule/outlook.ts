@@ -112,7 +112,10 @@ export function outlookOf(
       promised = {
         ...{ planned, now },
         up: plantsFrom({ ...outlook, left: 0 }, state, resolved, situation),
-        because: causesOf({ planned, now }, factorsOf(batch, state, situation, outlook, resolved)),
+        because: causesOf(
+          { planned, now },
+          factorsOf(batch, state, situation, { ...outlook, unseen: new SproutBelief(able, course.parts, law, []) }, resolved),
+        ),
       };
       return promised;
     },

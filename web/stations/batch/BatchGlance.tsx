@@ -174,6 +174,7 @@ function sproutsAhead({ expectNew, more, nextOn, allButDone, anyMore }: SproutFo
 const BECAUSE: Record<Cause['code'], (count: number, adds: boolean) => string> = {
   rot: (count, adds) => say(adds ? 'fewerMouldyThanPlanned' : 'moreMouldyThanPlanned', { count }),
   lost: (count) => say('lostOrMoved', { count }),
+  seedlings: (count) => say('seedlingsLost', { count }),
   cold: (_, adds) => say(adds ? 'moreReadyThanPlanned' : 'fewerReadyThanPlanned'),
   came: (count, adds) => say(adds ? 'moreGerminatedThanExpectedSo' : 'fewerGerminatedThanExpectedSo', { count }),
   swelling: (_, adds) => say(adds ? 'moreSwellThanPlanned' : 'fewerSwellThanPlanned'),

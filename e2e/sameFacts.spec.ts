@@ -18,12 +18,22 @@ const pairs = (rows: readonly string[], key: RegExp, value: RegExp): [string, st
   });
 const CODE = /^([0-9A-Z]{3}) /;
 const DAY = '(\\d{1,2} [A-Z][a-z]{2}(?: \\d{4})?)';
+/** A table as CSV: its rows by the names of its columns. */
+async function table(page: Page, name: string): Promise<Record<string, string>[]> {
+  const text = await (await page.request.get(`/api/tables/${name}.csv`)).text();
+  const rows = text.trim().split(/\r?\n/);
+  const [head = [], ...told] = rows.map((row) => row.split(/,(?=(?:[^"]*"[^"]*")*[^"]*$)/));
+  return told.map((row) => Object.fromEntries(head.map((column, i) => [column, row[i] ?? ''])));
+}
+/** A day of a table as the screens write it. */
+const written = (day: string) => new Date(day).toLocaleDateString('en-GB', { month: 'short', day: 'numeric', timeZone: 'UTC' });
 /** The page of a batch or a lot, in one line. */
 async function told(page: Page, address: string): Promise<string> {
   await page.goto(address);
   await page.getByRole('heading', { level: 1 }).waitFor();
-  return (await page.locator('main').allInnerTexts()).join(' ').replace(/\s+/g, ' ');
+  return inOneLine(page);
 }
+const inOneLine = async (page: Page) => (await page.locator('main').allInnerTexts()).join(' ').replace(/\s+/g, ' ');
 
 test('what is due is counted the same by the run, the round and its stations', AT_DESK, async ({ page }) => {
   await page.goto('/');
@@ -100,3 +110,76 @@ test('a lot has one number of seeds in stock, in the list, on its page, in the p
     await expect(aside).toContainText(`by “${first}”`);
   }
 });
+
+test('what is due today is the same in the season, on paper and in the table of tasks', AT_DESK, async ({ page }) => {
+  const round = await told(page, '/');
+  const [, listed, minutes] = /(\d+) things are due, about (\d+) minutes/.exec(round) ?? [];
+  expect(Number(listed)).toBeGreaterThan(10);
+  await page.goto('/plan/season');
+  await expect(page.getByText(`About ${minutes} minutes are due today, as in the round`)).toBeVisible();
+  await page.goto('/round/sheet');
+  await expect(page.locator('main tbody tr')).toHaveCount(Number(listed));
+  const { today } = (await (await page.request.get('/api/clock')).json()) as { today: string };
+  expect((await table(page, 'tasks')).filter(({ due = '' }) => due <= today)).toHaveLength(Number(listed));
+});
+
+test('a batch is told of the same on its label, in its place, by Find and in the tables', AT_DESK, async ({ page }) => {
+  const rows = await rowsOf(page, '/cold', 'main li');
+  const list = new Map(pairs(rows, CODE, new RegExp(`take out ${DAY}`)));
+  const cold = new Map((await table(page, 'cold')).map(({ code = '', takeOutOn = '' }) => [code, takeOutOn]));
+  const { today } = (await (await page.request.get('/api/clock')).json()) as { today: string };
+  const leaving = new Map<string, string>();
+  for (const { id } of (await (await page.request.get('/api/places')).json()) as { id: string }[]) {
+    await page.goto(`/places/${id}`);
+    await page.getByRole('heading', { level: 1 }).waitFor();
+    for (const [code, day] of pairs(
+      (await page.locator('main li').allInnerTexts()).map((text) => text.replace(/\s+/g, ' ')),
+      CODE,
+      new RegExp(`cold [a-z]+ leaves ${DAY}`),
+    ))
+      leaving.set(code, day);
+  }
+  for (const [i, [code, day]] of [...list].entries()) {
+    const on = cold.get(code) ?? '';
+    expect([code, written(on)]).toEqual([code, day.replace(/ \d{4}$/, '')]);
+    // What is late leaves today.
+    if (leaving.has(code)) expect([code, leaving.get(code)]).toEqual([code, on < today ? written(today) : day]);
+    if (i % 5 > 0) continue;
+    const label = await told(page, `/batch/${code}/label`);
+    expect([code, part(label, new RegExp(`, out ${DAY}`))]).toEqual([code, `${written(on)} ${on.slice(0, 4)}`]);
+    await page.keyboard.press('Control+k');
+    const find = page.getByRole('dialog');
+    await find.getByRole('combobox').fill(code);
+    const stage = part(rows.find((row) => row.startsWith(code)) ?? '', / ((?:cold|dry cold|warm|outdoor) [a-z]+) · /);
+    await expect(find.getByRole('option').first()).toContainText(`, ${stage}, `);
+    await page.keyboard.press('Escape');
+  }
+  expect(leaving.size).toBeGreaterThan(20);
+});
+
+test(
+  'promised plants are counted the same in all and one by one; a lot too late for winter is offered what Plan offers',
+  AT_DESK,
+  async ({ page, grower }) => {
+    const open = (await table(page, 'promises')).filter(({ closed }) => closed !== 'true' && closed !== '1');
+    const each = open.map(({ plants = '', delivered = '' }) => Number(plants) - Number(delivered));
+    const promises = await told(page, '/pots/promises');
+    expect(part(promises, /(\d+) plants still to hand over/)).toBe(String(each.reduce((sum, plants) => sum + plants, 0)));
+    expect([...promises.matchAll(/ (\d+) plants (?:covered|short|may be short)/g)].map(([, plants]) => Number(plants)).sort()).toEqual(
+      each.sort(),
+    );
+    const { id } = ((await (await page.request.get('/api/lots')).json()) as { id: string; code: string }[])[0] ?? { id: '' };
+    await page.goto(`/cold/winter?lot=${id}`);
+    await page.getByText('What to do instead').waitFor();
+    const winter = await inOneLine(page);
+    await page.goto(`/plan?lot=${id}`);
+    await grower.learned();
+    const plan = await inOneLine(page);
+    const late = [...winter.matchAll(new RegExp(`late: ready ${DAY} if started today[^;]*; the ideal start was .*? plants ${DAY}`, 'g'))];
+    expect(late.length).toBeGreaterThan(1);
+    for (const [, ready, plants] of late) {
+      expect(plants).toBe(ready);
+      expect(plan).toContain(`ready ${ready} if started today`);
+    }
+  },
+);

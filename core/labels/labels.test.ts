@@ -30,7 +30,7 @@ describe('what stands on a label', () => {
       species: { common: ['Chokecherry'], scientific: 'Prunus virginiana', hazards: part.hazards ?? [] },
       lot: { code: 'PV-26-01' },
       projection: {
-        state: { stage: 0, counts: { ...allWaiting(50), swollen: 6, mouldy: 2 }, ...part.state },
+        state: { stage: 0, counts: { ...allWaiting(50), swollen: 6, potted: 1, mouldy: 2 }, ...part.state },
         stages: part.stages ?? [
           { kind: 'coldMoist', start: '2026-12-04', end: '2027-03-19', window: { from: '2027-03-03', to: '2027-04-10' } },
           { kind: 'pot', start: '2027-03-20', end: '2027-06-01', started: false },

@@ -2,7 +2,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/label.ts';
 import { shortDate } from '../calendar/dates.ts';
-import { countIn, ON_ITS_WAY } from '../ledger/states.ts';
+import { countIn, LAID_UP } from '../ledger/states.ts';
 import { keptAsPoison } from '../lot/harm.ts';
 import type { BatchView } from '../schedule/reader.ts';
 import { stageName } from '../schedule/words.ts';
@@ -29,9 +29,11 @@ const checkRules = () => say('checkLocalRulesBeforePlanting');
 
 /** The words of a bag's label: code, species, lot, seeds, method, the stage it waits in with its days, and its warnings. */
 export function bagWords({ batch, species, lot, projection }: BatchView): LabelWords {
-  const { state, stages } = projection;
+  const { state, stages, treatment } = projection;
   const waiting = stages.find((stage, i) => stage.window && i >= state.stage) ?? stages.findLast((stage) => stage.window);
-  const seeds = countIn(state.counts, ON_ITS_WAY);
+  // The day that its page and the cold's list tell, also once it is past: the stage itself then ends today at the soonest.
+  const out = waiting && treatment && stages[treatment.stage] === waiting ? treatment.takeOutOn : waiting?.end;
+  const seeds = countIn(state.counts, LAID_UP);
   const round = roundOf(batch);
   const irritates = species.hazards.some(({ code }) => code === 'irritant');
   const warned = species.hazards.some(({ code }) => code === 'regulated' || code === 'protected');
@@ -42,13 +44,13 @@ export function bagWords({ batch, species, lot, projection }: BatchView): LabelW
     lines: [
       say('lotSeeds', { code: lot.code, count: seeds, how: round > 1 ? ` ${say('round', { round })}` : '' }),
       batch.plan.way.name,
-      ...(waiting
+      ...(waiting && out
         ? [
             say('out', {
               stage: stageName(waiting.kind),
               start: shortDate(waiting.start),
-              end: shortDate(waiting.end),
-              end2: waiting.end.slice(0, 4),
+              end: shortDate(out),
+              end2: out.slice(0, 4),
             }) + (waiting.window ? ` ${say('to', { from: shortDate(waiting.window.from), to: shortDate(waiting.window.to) })}` : ''),
           ]
         : []),

@@ -54,6 +54,9 @@ const NEXT: Record<SeedState, readonly SeedState[]> = {
 /** States in which a seed is alive and on its way, in the order of the way. */
 export const ON_ITS_WAY: readonly SeedState[] = ['waiting', 'swollen', 'sprouted', 'potted', 'established'];
 
+/** Those of them that lie in the bag, the towel or the tray: not yet in pots. */
+export const LAID_UP: readonly SeedState[] = ['waiting', 'swollen', 'sprouted'];
+
 /** All seeds waiting, none elsewhere. */
 export function allWaiting(seeds: number): Counts {
   const counts = Object.fromEntries(STATES.map((state) => [state, 0])) as Counts;

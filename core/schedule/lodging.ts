@@ -5,7 +5,7 @@ import type { Species } from '@chill/model/species.ts';
 import type { DatedStage, StageKind } from '@chill/model/stage.ts';
 import { addDays, later } from '../calendar/dates.ts';
 import { atBench, mediumOf, STAGES } from '../kinds/stages.ts';
-import { countIn } from '../ledger/states.ts';
+import { countIn, LAID_UP } from '../ledger/states.ts';
 import { roomOf, roomOfPlants } from '../methods/room.ts';
 import type { Early } from './project.ts';
 import type { BatchView } from './reader.ts';
@@ -55,7 +55,7 @@ export function roomInStage({ batch, species, projection }: BatchView, index: nu
   const { state } = projection;
   // Those in pots before the rest stand in a place of their own.
   const apart = projection.early?.plants ?? 0;
-  const seeds = countIn(state.counts, ['waiting', 'swollen', 'sprouted']);
+  const seeds = countIn(state.counts, LAID_UP);
   const plants = countIn(state.counts, ['potted', 'established']) - apart;
   const medium = mediumOf(batch.plan.way.stages[index] ?? stage);
   if (stage.finished) return roomOf(batch.plan.seeds, medium, species.seed, place.room);

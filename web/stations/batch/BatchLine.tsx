@@ -1,4 +1,5 @@
 import { nearDate } from '@chill/core/calendar/dates.ts';
+import type { Task } from '@chill/core/schedule/task.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { say } from '@chill/words/glance.ts';
 import { spoken } from '@chill/words/subject.ts';
@@ -33,9 +34,7 @@ export function BatchLine({ view, children }: { view: BatchView; children?: Reac
             {next && (
               <>
                 {' · '}
-                <span className={next.due <= today ? 'font-semibold' : ''} style={next.due <= today ? { color: 'var(--zone)' } : undefined}>
-                  {spoken(next.title)} {next.overdue_days > 0 ? say('dLate', { overdue: next.overdue_days }) : nearDate(next.due, today)}
-                </span>
+                <NextTask task={next} today={today} />
               </>
             )}
           </span>
@@ -43,5 +42,15 @@ export function BatchLine({ view, children }: { view: BatchView; children?: Reac
         {children && <span className="col-span-2 mt-1 min-w-0 desk:col-span-1 desk:mt-0">{children}</span>}
       </Link>
     </div>
+  );
+}
+
+/** What is next for a batch and when, in the colour of its place once it is due. */
+export function NextTask({ task, today }: { task: Task; today: string }) {
+  const due = task.due <= today;
+  return (
+    <span className={due ? 'font-semibold' : ''} style={due ? { color: 'var(--zone)' } : undefined}>
+      {spoken(task.title)} {task.overdue_days > 0 ? say('dLate', { overdue: task.overdue_days }) : nearDate(task.due, today)}
+    </span>
   );
 }

@@ -15,6 +15,7 @@ import { Problem } from '../../kit/Problem.tsx';
 import type { Beside } from '../../kit/StationBeside.tsx';
 import { TapRow } from '../../kit/TapRow.tsx';
 import { UndoButton } from '../../kit/UndoButton.tsx';
+import { NextTask } from '../batch/BatchLine.tsx';
 import { AnswerControls } from '../round/AnswerRow.tsx';
 import { nextFor } from './nextFor.ts';
 
@@ -46,7 +47,17 @@ export function TowelRow({
   return (
     <TapRow
       view={view}
-      about={counts ? <Counted view={view} /> : stage && stageName(stage.kind)}
+      about={
+        counts ? (
+          <Counted view={view} />
+        ) : (
+          <>
+            {stage && stageName(stage.kind)}
+            {task && ' · '}
+            {task && <NextTask task={task} today={today} />}
+          </>
+        )
+      }
       picked={picked}
       pick={pick}
       below={below}

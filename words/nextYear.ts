@@ -26,11 +26,11 @@ export const say = subject('nextYear', {
   coldWeeks_one: '{{count}} week cold',
   coldWeeks_other: '{{count}} weeks cold',
   everySeason: 'every season',
-  gain: '{{gain}} more of 100 seeds expected; {{sure}} in 100 that it is the better method.',
+  gain: '{{gain}} more plants expected from 100 seeds. The chance that it is the better method: {{sure}} in 100.',
   addLot: 'Add a lot of it',
   planIt: 'Plan it',
   sameAsMany: 'The same method, {{how}}: as many expected.',
-  sameGains: 'The same method, {{how}}: {{gain}} more of 100 seeds expected.',
+  sameGains: 'The same method, {{how}}: {{gain}} more plants expected from 100 seeds.',
   weeksLess_one: '{{count}} week less cold',
   weeksLess_other: '{{count}} weeks less cold',
   weeksMore_one: '{{count}} week more cold',
@@ -60,8 +60,8 @@ export const say = subject('nextYear', {
   trialTooMuch:
     '{{species}}: {{best}} against {{other}}. Knowing which is better is worth about {{worth}} plants from the {{stock}} seeds in stock, but each arm takes {{perArm}} seeds: more than is left.',
   trialSaid:
-    '{{species}}: {{best}} against {{other}}. The second is truly better with a chance of {{chance}} in 100; knowing it is worth about {{worth}} plants from the {{stock}} seeds in stock. Each arm takes {{perArm}} seeds.',
+    '{{species}}: {{best}} against {{other}}. The chance that the second is the better: {{chance}} in 100. Knowing that is worth about {{worth}} plants from the {{stock}} seeds in stock. Each arm takes {{perArm}} seeds.',
   planTrial: 'Plan this trial',
-  was: 'Last, {{code}}: {{method}}{{cold}}: {{plants}} of 100 expected of it now; {{came}} came then.',
+  was: 'Last time, {{code}}: {{method}}{{cold}}. {{came}} of 100 came then; {{plants}} are expected of it now.',
   working: 'Working out …',
 });

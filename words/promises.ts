@@ -37,7 +37,7 @@ export const say = subject('promises', {
   readyThen: '{{how}}; {{range}} ready by then',
   save: 'Save',
   shortBy: 'short by {{missing}}',
-  someShort: '{{plants}} plants still to hand over. Not covered for sure: {{short}} of {{promises}}.',
+  someShort: '{{plants}} plants still to hand over. {{short}} of {{promises}} promises are short, or may be.',
   spare: '{{range}} to spare',
   species: 'Species',
   stillOpen: '{{plants}} plants still to hand over.',

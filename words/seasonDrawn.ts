@@ -18,7 +18,7 @@ export const say = subject('seasonDrawn', {
   planOne: 'Plan a batch',
   recordMoves_one: 'Record this move',
   recordMoves_other: 'Record these {{count}} moves',
-  reliefNone: 'No single batch moved would end it: another place, or fewer seeds.',
+  reliefNone: 'Moving any one batch would not end it. Use another place, or start fewer seeds.',
   reliefPlace: 'Laying {{code}} in {{place}} instead ends it.',
   reliefStart: 'Starting {{code}} {{days}} {{when}} ends it.',
   earlier: 'earlier',

@@ -1,7 +1,7 @@
 import { subject } from './subject.ts';
 
 export const say = subject('trial', {
-  better: 'Chance that {{arm}} is truly better',
+  better: 'Chance that {{arm}} is the better',
   betterOf: '{{chance}} in 100',
   cannotShow: 'What it cannot show',
   clear: '{{arm}} sprouted more: {{came}} of {{of}} against {{otherCame}} of {{otherOf}}. {{luck}}',

@@ -47,7 +47,7 @@ export const say = subject('warm', {
   leadCut: 'Cut {{cut}} open first.',
   leadHoldOver: 'Pot the rest and hold it over another winter.',
   leadStop: 'Stop.',
-  whyWait: '{{range}} more plants are likely by then. If nothing has come: {{next}}.',
+  whyWait: '{{range}} more plants are likely by then. If nothing has come by then: {{next}}.',
   whyWaitOn: '{{range}} more plants are likely by {{by}}.',
   whyStop: 'Hardly one more plant is to be expected, whatever is done: less than the room and the work are worth.',
   whyCut: 'What they show changes what is best, {{times}} times in 10.',

@@ -114,7 +114,7 @@ describe('the season', () => {
     worker.say({ said: 'worth', worth: { of: { people: ['Ann', 'Ben'] }, more: 0, saves: 4 } });
     worker.say({ said: 'weighed' });
     expect(screen.getByText('A week more for every promise: 1 more promise kept.')).toBeTruthy();
-    expect(screen.getByText('An hour more a week, of Ann or Ben: less lateness, no promise more.')).toBeTruthy();
+    expect(screen.getByText('An hour more of Ann or Ben each week: plants less late, but no further promise kept.')).toBeTruthy();
     expect(screen.getByText(/^\d+ seeds of CQ-26-01, Common camas: 200 in stock, \d+ left$/)).toBeTruthy();
   });
 

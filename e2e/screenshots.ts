@@ -55,7 +55,14 @@ const pourAndRead = async (page: Page) => {
 const VIEWS: View[] = [
   { name: 'round', path: '/' },
   { name: 'round-phone', path: '/', phone: true },
-  { name: 'plan', path: '/plan', prepare: (page) => page.getByRole('button', { name: /^Sand in the fridge/ }).click() },
+  {
+    name: 'plan',
+    path: '/plan',
+    prepare: async (page) => {
+      await page.getByText(/^By the handbook so far/).waitFor({ state: 'hidden' });
+      await page.getByRole('button', { name: /^Sand in the fridge/ }).click();
+    },
+  },
   { name: 'batch', path: `/batch/${sprouting}` },
   {
     name: 'season',

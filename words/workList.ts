@@ -1,14 +1,14 @@
 import { subject } from './subject.ts';
 
 export const say = subject('workList', {
-  check: 'check',
+  check: 'Check',
   dueToday: 'About {{minutes}} minutes are due today, as in the round; who has time for what is below.',
   left_one: 'nobody has time for {{count}} of it',
   left_other: 'nobody has time for {{count}} of them',
   minutes: '{{minutes}} min',
   more: 'Show 40 weeks',
   nobody: 'Nobody has time',
-  plantOut: 'plant out',
+  plantOut: 'Plant out',
   thing: '{{what}}:',
   weekOf: '{{from}} to {{to}}',
   work: 'Work, week by week',

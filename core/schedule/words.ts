@@ -129,6 +129,9 @@ const STAGE_WORDS: Record<StageKind, StageWords> = {
 /** What each stage is called on screen. */
 export const stageName = wording('stageName', (kind: StageKind): string => say(STAGE_WORDS[kind].name));
 
+/** What is done to begin a stage, in two or three words. */
+export const beginsBy = (kind: StageKind): Sentence => say.of(STAGE_WORDS[kind].begin);
+
 /** The caution where mould is handled. */
 export const mouldCaution = () => say('doNotSniffMouldMask');
 
@@ -150,11 +153,11 @@ export function beginWords(
   seeds: number,
   situation: Pick<Situation, 'species'>,
 ): { title: Sentence; hint: Sentence } {
-  const { begin, hint: usual, hintWhereSinkersAreSound } = STAGE_WORDS[stage.kind];
+  const { hint: usual, hintWhereSinkersAreSound } = STAGE_WORDS[stage.kind];
   const { light, floatTest } = situation.species;
   const hint = (floatTest === 'sinkersAreSound' && hintWhereSinkersAreSound) || usual;
   const onTop = STAGES[stage.kind].course === 'grows' && light === 'needs light';
-  return { title: say.of(begin), hint: say.of('seedsHow', { seeds, how: say.of(onTop ? 'surfaceSeedNeedsLight' : hint) }) };
+  return { title: beginsBy(stage.kind), hint: say.of('seedsHow', { seeds, how: say.of(onTop ? 'surfaceSeedNeedsLight' : hint) }) };
 }
 
 const ENDS = { takeOut: 'takeOutAct', drain: 'drainAct', done: 'doneAct' } as const;

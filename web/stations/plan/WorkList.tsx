@@ -1,7 +1,7 @@
 import { addDays, longDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { type DealtWork, type WorkWeek, workList } from '@chill/core/planning/workList.ts';
 import { taskKey } from '@chill/core/schedule/task.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
+import { beginsBy } from '@chill/core/schedule/words.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/workList.ts';
 import { memo, useMemo, useState } from 'react';
@@ -55,7 +55,7 @@ function Week({ week: { from, minutes, dealt, left }, open }: { week: WorkWeek; 
           const person = name.join(' ');
           const own = dealt.filter((one) => one.day === day && (one.person ?? '') === person);
           return (
-            <li key={key} className="mt-1 desk:grid desk:grid-cols-[15rem_minmax(0,1fr)]">
+            <li key={key} className="mt-1 desk:grid gap-x-6 desk:grid-cols-[19rem_minmax(0,1fr)]">
               <span>
                 {longDate(day)}
                 {person && <span className="text-ink2">{`, ${person}`}</span>}{' '}
@@ -66,7 +66,7 @@ function Week({ week: { from, minutes, dealt, left }, open }: { week: WorkWeek; 
           );
         })}
         {left.length > 0 && (
-          <li className="mt-1 desk:grid desk:grid-cols-[15rem_minmax(0,1fr)]">
+          <li className="mt-1 desk:grid gap-x-6 desk:grid-cols-[19rem_minmax(0,1fr)]">
             <b className="text-alarm">{say('nobody')}</b>
             <Things things={left} />
           </li>
@@ -88,7 +88,7 @@ function Things({ things }: { things: readonly DealtWork[] }) {
           return (
             <span key={`${batch.id} ${what} ${task ? taskKey(task) : stage}`}>
               {say('thing', {
-                what: task ? spoken(task.title) : what === 'plantOut' ? say('plantOut') : stageName(kind).toLowerCase(),
+                what: task ? spoken(task.title) : what === 'plantOut' ? say('plantOut') : spoken(beginsBy(kind)),
               })}{' '}
               <Link to={`/batch/${batch.code}`} className="underline-offset-4 hover:underline">
                 <Tag code={batch.code} />

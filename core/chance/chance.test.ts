@@ -25,6 +25,19 @@ describe('distributions, against the library', () => {
     }
   });
 
+  test('of shares that are all but nothing, or all: within a thousandth of the library, never without a figure', () => {
+    const at = [0.001, 0.05, 0.5, 0.95, 0.999];
+    for (const alpha of [1e-8, 1e-4, 0.01, 0.014, 0.1, 9.99, 400])
+      for (const beta of [1e-3, 0.1, 1, 9.99, 200])
+        for (const [i, share] of betaQuantiles(alpha, beta, [...at, 1])
+          .slice(0, -1)
+          .entries())
+          expect(Math.abs(share - betaQuantile(at[i] as number, alpha, beta))).toBeLessThan(1e-3);
+    for (const alpha of [1e-12, 1e-8, 1e-3])
+      for (const share of betaQuantiles(alpha, 10, [0, ...at, 1])) expect(share >= 0 && share <= 1).toBe(true);
+    expect(() => betaQuantiles(0, 1, at)).toThrow('two figures above 0');
+  });
+
   test('a binomial tail, far out and in the middle', () => {
     fc.assert(
       fc.property(

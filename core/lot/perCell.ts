@@ -1,3 +1,5 @@
+import { chanceOf, type Prospect, seedsFor } from '../chance/prospect.ts';
+
 /** A tray sown straight into its cells, so many seeds in each. */
 export interface CellPlan {
   perCell: number;
@@ -10,21 +12,22 @@ export interface CellPlan {
 }
 
 /**
- * `cells` cells with `perCell` seeds each, every seed making a seedling with chance `share`: P(filled) = 1 − (1 − p)^s,
- * thinned a cell = s·p − P(filled).
- * @throws {RangeError} for shares outside 0 to 1 or counts below 1.
+ * `cells` cells with `perCell` seeds each, from what is known of the chance p that one seed makes a seedling: P(filled) = E[1 − (1 − p)^s] over all that p may
+ * be, not at its mean, since cells stay empty where p is low; thinned a cell = s·E[p] − P(filled).
+ * @throws {RangeError} for counts below 1 or not whole.
  */
-export function cellPlan(cells: number, perCell: number, share: number): CellPlan {
-  if (!(share >= 0 && share <= 1)) throw new RangeError('A share lies between 0 and 1.');
+export function cellPlan(cells: number, perCell: number, prospect: Prospect): CellPlan {
   if (!(Number.isInteger(perCell) && perCell >= 1 && Number.isInteger(cells) && cells >= 1))
     throw new RangeError('Give whole cells and seeds, one or more.');
-  const filled = 1 - (1 - share) ** perCell;
-  return { perCell, filled, seeds: cells * perCell, thinned: cells * (perCell * share - filled), empty: cells * (1 - filled) };
+  const filled = chanceOf(1, perCell, prospect);
+  const { mean } = prospect;
+  return { perCell, filled, seeds: cells * perCell, thinned: cells * (perCell * mean - filled), empty: cells * (1 - filled) };
 }
 
-/** The fewest seeds a cell that fill it with chance `fill` (0 to 1, exclusive); `undefined` where no number does. */
-export function seedsPerCell(fill: number, share: number): number | undefined {
-  if (!(fill > 0 && fill < 1)) throw new RangeError('The fill lies between 0 and 1.');
-  if (share <= 0) return undefined;
-  return share >= 1 ? 1 : Math.max(1, Math.ceil(Math.log(1 - fill) / Math.log(1 - share) - 1e-9));
+/**
+ * The fewest seeds a cell that fill it with chance `fill`, averaged over what is not known; `undefined` where no number does.
+ * @throws {RangeError} for a fill outside 0 to 1.
+ */
+export function seedsPerCell(fill: number, prospect: Prospect): number | undefined {
+  return seedsFor(1, fill, prospect);
 }

@@ -2,6 +2,7 @@ import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Lot, NewLotEvent, TowelResult } from '@chill/model/lot.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { prospectOf } from '../chance/prospect.ts';
 import { LedgerError } from '../ledger/refuse.ts';
 import { estimateSeeds, pureLiveSeed } from './count.ts';
 import { dryingCountdown } from './drying.ts';
@@ -228,13 +229,19 @@ describe('seed that dies when it dries', () => {
 
 describe('seeds to a cell', () => {
   test('the fewest that fill it, and what is thinned, by counting every outcome', () => {
-    expect(seedsPerCell(0.9, 0.5)).toBe(4);
-    const { filled, thinned, empty } = cellPlan(40, 3, 0.5);
+    expect(seedsPerCell(0.9, prospectOf([0.5]))).toBe(4);
+    const { filled, thinned, empty } = cellPlan(40, 3, prospectOf([0.5]));
     // Of 8 outcomes of three seeds 7 fill the cell; seedlings 12/8 on average, less the one that stays.
     expect(filled).toBeCloseTo(7 / 8, 12);
     expect(thinned).toBeCloseTo(40 * (12 / 8 - 7 / 8), 9);
     expect(empty).toBeCloseTo(5, 9);
-    expect(seedsPerCell(0.9, 0)).toBeUndefined();
-    expect(() => cellPlan(40, 0, 0.5)).toThrow(RangeError);
+    expect(seedsPerCell(0.9, prospectOf([0]))).toBeUndefined();
+    expect(() => cellPlan(40, 0, prospectOf([0.5]))).toThrow(RangeError);
+  });
+  test('cells stay empty as often as they do over all that the share may be, not as at its mean', () => {
+    // Of a share that is Beta(3, 7), E(1 − p)^4 = (7·8·9·10)/(10·11·12·13), by the moments of the Beta: 1.2 times as often as at its mean, 0.7^4.
+    const exact = (7 * 8 * 9 * 10) / (10 * 11 * 12 * 13);
+    expect(cellPlan(100, 4, prospectOf([{ alpha: 3, beta: 7 }])).empty).toBeCloseTo(100 * exact, 1);
+    expect(exact / 0.7 ** 4).toBeGreaterThan(1.2);
   });
 });

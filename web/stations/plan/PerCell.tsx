@@ -14,10 +14,10 @@ const FILLS = options(say, {
 /** Sown straight into its cells, or pre-sprouted and potted one by one: seeds, spare seedlings and empty cells of both. */
 export function PerCell({ proposal, plants }: { proposal: Proposal; plants: number }) {
   const [fill, setFill] = useState<string>('0.9');
-  const { share, seeds } = proposal;
-  const perCell = seedsPerCell(Number(fill), share);
+  const { prospect, share, seeds } = proposal;
+  const perCell = seedsPerCell(Number(fill), prospect);
   if (perCell === undefined) return null;
-  const plan = cellPlan(plants, perCell, share);
+  const plan = cellPlan(plants, perCell, prospect);
   const rows: [string, string, string][] = [
     [say('seedsRow'), String(plan.seeds), seeds === undefined ? '–' : String(seeds)],
     [say('eachCell'), String(perCell), say('n1Sprout')],

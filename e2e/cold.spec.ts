@@ -171,7 +171,7 @@ test('enough winter left in mid-February: no, and a plan for the fridge instead'
   await grower.press(grower.link('Is enough winter left outdoors?'));
   await expect(page.getByText(/^No\. Put out today/)).toBeVisible({ timeout: 30_000 });
   await expect(page.getByRole('heading', { name: 'What to do instead' })).toBeVisible();
-  await expect(page.getByText('winters are long enough: 90 % of those that need cold are ready')).toBeVisible();
+  await expect(page.getByText('winters are long enough for 90 % of the seeds that need cold')).toBeVisible();
   await grower.barrierFree();
   const before = (await all(page)).length;
   await grower.press(grower.link('Plan Sand in the fridge'));

@@ -23,8 +23,11 @@ export const FATES = [
 export const Fate = z.enum(FATES);
 export type Fate = z.infer<typeof Fate>;
 
-/** A check of seeds in the warmth: days since the warmth began, degree-days by then, how many had come since the check before, how many were left. */
-export const SproutVisit = z.object({ day: z.int(), warmth: z.number(), came: Count, left: Count });
+/**
+ * A check of seeds that may sprout: days since the warmth began, degree-days by then, how many had come since the check before, how many were left. `inCold`:
+ * what it found had come in the cold, also where it was made on the day on which they came out.
+ */
+export const SproutVisit = z.object({ day: z.int(), warmth: z.number(), came: Count, left: Count, inCold: z.literal(true).optional() });
 export type SproutVisit = z.infer<typeof SproutVisit>;
 
 /** A stage as it was planned and as it went; both ends are absent of what never began. */

@@ -70,6 +70,8 @@ interface Seed {
   bears: number;
   diesInFreezer: boolean;
   establishes: boolean;
+  /** Days after it is up on which it dies in its pot, where it does not establish. */
+  livesInPot: number;
   /** How it ended, and on which day from the start. */
   up?: number;
   mouldy?: number;
@@ -158,7 +160,7 @@ export class LivingSeeds {
       degreeDays: h50 * truth.timeScale * Math.exp(spread * normalDraw(chance)),
       bears: -Math.log(1 - chance()),
       diesInFreezer: chance() >= 0.85,
-      establishes: chance() < truth.establishes,
+      ...inItsPot(chance(), truth.establishes),
       season: 0,
       earned: 0,
       warmth: 0,
@@ -233,10 +235,22 @@ export class LivingSeeds {
     return this.seeds.filter((seed) => seed.mouldy !== undefined && seed.mouldy < day).length;
   }
 
+  /** Seedlings of those up before `over` that have died in their pots before `day`. */
+  diedInPots(over = Number.POSITIVE_INFINITY, day = this.day): number {
+    return this.seeds.filter(({ up, livesInPot }) => up !== undefined && up < over && up + livesInPot < day).length;
+  }
+
   /** Plants that grow from those up before `day`; without it, from all that ever come up. */
   plants(day = Number.POSITIVE_INFINITY): number {
     return this.seeds.filter((seed) => seed.up !== undefined && seed.up < day && seed.establishes).length;
   }
+}
+
+/** What becomes of a seedling: most that die, die young, at a rate that falls by a factor e in twenty days until the fifty-sixth. */
+function inItsPot(luck: number, establishes: number): Pick<Seed, 'establishes' | 'livesInPot'> {
+  if (luck < establishes) return { establishes: true, livesInPot: Number.POSITIVE_INFINITY };
+  const part = Math.log(luck) / Math.log(establishes);
+  return { establishes: false, livesInPot: -20 * Math.log(1 - Math.min(1, part) * (1 - Math.exp(-56 / 20))) };
 }
 
 function halfAndSpread({ sprouting }: Species): { h50: number; spread: number } {

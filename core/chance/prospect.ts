@@ -207,6 +207,19 @@ export function spreadBy(prospect: Prospect, factor: number): Prospect {
   return { shares, mean: meanOf(shares) };
 }
 
+/**
+ * What is known of the chance of one of many seeds that are of several kinds, so many of each. What is not known is taken to be the same for all: where one
+ * kind does well the others do, so quantiles are added to quantiles.
+ */
+export function pooled(parts: readonly { count: number; prospect: Prospect }[]): Prospect {
+  const all = parts.reduce((sum, { count }) => sum + count, 0);
+  const shares = new Float64Array(EDGES);
+  for (const { count, prospect } of parts)
+    for (let i = 0; i < EDGES; i++)
+      shares[i] = (shares[i] as number) + ((prospect.shares[i] ?? (prospect.shares[0] as number)) * count) / Math.max(1, all);
+  return { shares, mean: parts.reduce((sum, { count, prospect }) => sum + prospect.mean * count, 0) / Math.max(1, all) };
+}
+
 /** The share that is undercut with `chance`, read off quantiles at {@link CHANCES}. */
 export function quantileAt(shares: Float64Array, chance: number): number {
   if (shares.length === 1) return shares[0] as number;

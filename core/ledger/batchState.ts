@@ -28,6 +28,8 @@ export interface Check {
 /** A visit at which sprouts were counted or would have been: how many had come, and how many were still to come after it. */
 export interface Seen {
   on: PlainDate;
+  /** The stage that the batch was in: what is found as it leaves the cold has not come in the warmth. */
+  stage: number;
   came: number;
   left: number;
 }
@@ -85,7 +87,7 @@ export interface BatchState {
   /** What has been done since the last check: whether water was added, and whether it was laid into a fresh medium. */
   sinceCheck: { watered: boolean; refreshed: boolean };
   /** Seeds that came up on each day, wherever they were seen. */
-  sprouts: { on: PlainDate; count: number }[];
+  sprouts: { on: PlainDate; stage: number; count: number }[];
   /** Every visit that tells of sprouting, in order. */
   seen: Seen[];
   timers: Timer[];

@@ -8,7 +8,8 @@ export interface Living {
   living: number;
 }
 
-const IN_POTS = ['potted', 'established'];
+/** Whether a seedling in this state stands in a pot. */
+export const pottedIn = (state: string): boolean => state === 'potted' || state === 'established';
 
 /** The living in the pots of a batch, day by day as they were counted: potted, lost, given away; those planted out stay alive. */
 export function livingByDay({ events }: Pick<Batch, 'events'>): Living[] {
@@ -18,7 +19,7 @@ export function livingByDay({ events }: Pick<Batch, 'events'>): Living[] {
     if (!('moves' in event)) continue;
     let change = 0;
     for (const { from, to, count } of event.moves) {
-      const [was, is] = [IN_POTS.includes(from), IN_POTS.includes(to) || to === 'plantedOut'];
+      const [was, is] = [pottedIn(from), pottedIn(to) || to === 'plantedOut'];
       change += count * (Number(is) - Number(was));
     }
     if (change === 0) continue;
@@ -36,7 +37,7 @@ export function pottedOn({ events }: Pick<Batch, 'events'>): { first: PlainDate;
   for (const event of eventsInForce(events).standing) {
     if (!('moves' in event)) continue;
     for (const { from, to, count } of event.moves) {
-      const [was, is] = [IN_POTS.includes(from), IN_POTS.includes(to)];
+      const [was, is] = [pottedIn(from), pottedIn(to)];
       if (is && !was) came.push({ on: event.on, count });
       living += count * (Number(is) - Number(was));
     }

@@ -10,6 +10,7 @@ import { CONTAINERS, type Container, usualContainer } from '../mix/containers.ts
 import { bringingOn, type GrowingStepKind } from './bringingOn.ts';
 import { livingByDay, pottedOn } from './living.ts';
 import { sessionFor, USUAL_RECIPE } from './potting.ts';
+import { riskBehind, seedlingsFrom } from './survival.ts';
 
 const of = (id: string) => loadHandbook().find((one) => one.id === id) as Species;
 
@@ -118,5 +119,25 @@ describe('the living in pots', () => {
     expect(pottedOn({ events: all })).toBeUndefined();
     const next = events(['2028-04-01', 'sprouted', 'potted', 5]).map((event) => ({ ...event, id: 'next' }));
     expect(pottedOn({ events: [...all, ...next] })).toEqual({ first: '2028-04-01', half: '2028-04-01' });
+  });
+});
+
+describe('the risk of a seedling', () => {
+  test('lies mostly behind it once it is half-grown: by the table, and as far as it goes', () => {
+    expect([riskBehind(0), riskBehind(7), riskBehind(14), riskBehind(56), riskBehind(300)].map((one) => Number(one.toFixed(3)))).toEqual([
+      0, 0.314, 0.536, 1, 1,
+    ]);
+  });
+  test('is what a grid over days says: of those that live on day 14, so many establish; each death tells of the rest', () => {
+    const cohorts = [{ on: '2027-02-01', count: 20 }];
+    const { chance } = seedlingsFrom(0.6, { cohorts, died: 0 }, 20, '2027-02-15');
+    // Day by day: the same survival, multiplied up from small steps of the hazard.
+    let alive = 1;
+    const rest = -Math.log(0.6) / (1 - Math.exp(-56 / 20));
+    for (let day = 14; day < 56; day += 0.01) alive *= 1 - rest * (Math.exp(-day / 20) / 20) * 0.01;
+    expect(chance).toBeCloseTo(alive, 3);
+    const likely = (share: number, died: number) => seedlingsFrom(share, { cohorts, died }, 20 - died, '2027-02-15').logLikelihood;
+    expect(likely(0.9, 0)).toBeGreaterThan(likely(0.6, 0));
+    expect(likely(0.9, 8)).toBeLessThan(likely(0.5, 8));
   });
 });

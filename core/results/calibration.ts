@@ -2,6 +2,7 @@ import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { gammaQuantiles } from '../chance/distributions.ts';
 import { type ShareRange, wilsonInterval } from '../chance/shares.ts';
+import { cameInWarmth } from './germinated.ts';
 import { type Judged, yearOfResult } from './judged.ts';
 
 /** A range that was promised, how much of the chance it was to hold, of how many, and what came. */
@@ -24,7 +25,7 @@ export function everySaid(all: readonly Judged[]): Said[] {
     const gone = (went.givenAway ?? 0) + (went.tested ?? 0);
     const kept: Said[] = against && gone === 0 && of > 0 ? [{ kind: 'plants', year, within: 0.9, ...promised, of, came: plants }] : [];
     if (sprouting && sprouting.seeds > 0 && !outcome.gone) {
-      const came = sprouting.visits.reduce((sum, visit) => sum + (visit.day >= 0 ? visit.came : 0), 0);
+      const came = sprouting.visits.reduce((sum, visit) => sum + (cameInWarmth(visit) ? visit.came : 0), 0);
       kept.push({ kind: 'sprouts', year, within: 0.8, ...sprouting.expected, of: sprouting.seeds, came: Math.min(came, sprouting.seeds) });
     }
     return kept;

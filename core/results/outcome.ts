@@ -121,7 +121,7 @@ function sproutingOf({ batch, projection: { state, stages, outlook } }: BatchVie
   // Once nothing is left to come, whoever waters the pots sees nothing more of it.
   const seen = byDay(state.seen).filter(({ came, left }) => came + left > 0);
   // What came while it was still cold tells of the cold.
-  const first = seen.find(({ on }) => on >= (since ?? on));
+  const first = seen.find(({ stage }) => stage >= at);
   const last = seen.at(-1);
   const stage = stages[at];
   if (!since || !first || !last || !stage) return undefined;
@@ -130,8 +130,8 @@ function sproutingOf({ batch, projection: { state, stages, outlook } }: BatchVie
   return {
     ...{ since, temperature_C: stage.temperature_C, seeds, expected: { low, high } },
     releasedAt: QUANTILES.map((share) => Math.round(releasedBy(outlook.course.parts, share))),
-    visits: seen.map(({ on, came, left }) => ({
-      ...{ day: daysBetween(since, on), came, left },
+    visits: seen.map(({ on, stage: then, came, left }) => ({
+      ...{ day: daysBetween(since, on), came, left, ...(then < at && { inCold: true as const }) },
       warmth: Math.round(outlook.course.on(on) * 10) / 10,
     })),
   };
@@ -148,10 +148,13 @@ function openedOf({ batch, projection: { state } }: BatchView): Outcome['opened'
   return { how: only, swollen: first.swollen, of: first.soaked };
 }
 
-/** Counts of one day are one visit. */
+/** Counts of one day and stage are one visit. */
 function byDay(seen: readonly Seen[]): Seen[] {
   const days = new Map<string, Seen>();
-  for (const { on, came, left } of seen) days.set(on, { on, came: (days.get(on)?.came ?? 0) + came, left });
+  for (const { on, stage, came, left } of seen) {
+    const key = `${on} ${stage}`;
+    days.set(key, { on, stage, came: (days.get(key)?.came ?? 0) + came, left });
+  }
   return [...days.values()];
 }
 

@@ -18,7 +18,7 @@ import { TURNS_SURVIVAL } from '../chill/freezeThaw.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
-import { countIn } from '../ledger/states.ts';
+import { type Counts, countIn } from '../ledger/states.ts';
 import { broughtBy, viableOn } from '../lot/lotLedger.ts';
 import { remembered } from '../memory/remembered.ts';
 import {
@@ -34,6 +34,7 @@ import {
 } from '../methods/resolve.ts';
 import { sproutingStage } from '../methods/stageOrder.ts';
 import { towelEvidence } from '../methods/towelTest.ts';
+import { potsSoFar, seedlingsFrom } from '../pots/survival.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
 import { SproutBelief, type Visit } from '../sprout/belief.ts';
@@ -46,12 +47,23 @@ import { type Course, courseOf } from './course.ts';
 import { type Situation, warmthOf } from './situation.ts';
 import { creditBefore, type TreatmentForecast } from './treatmentForecast.ts';
 
+/** Plants to come, 9 times in 10: those that are sure, and what is known of the chance of each of those that may come besides. */
+export interface Coming {
+  low: number;
+  high: number;
+  sure: number;
+  may: number;
+  prospect: Prospect;
+}
+
 /** What a batch promises: as it was planned, and now, with what has happened. */
 export interface Promised {
   planned: { low: number; high: number };
-  now: { low: number; high: number };
+  now: Coming;
   /** Of these, those of what is up already: they do not wait for the rest. */
-  up: { low: number; high: number };
+  up: Coming;
+  /** And those that wait. */
+  rest: Coming;
   /** What changed it, each with the plants that it adds or takes; they add up to the change of the middle. */
   because: Cause[];
 }
@@ -91,13 +103,13 @@ export function outlookOf(
   const seenOpen = openedNow(state, batch.plan.way, species);
   const able = ableShare(batch, situation, chain, resolved, seenOpen);
   const law = thermalTime(species.sprouting);
-  const since = state.stages[sprouts]?.startedOn;
-  const visits = state.seen.map(({ on, came, left }): Visit & { on: string } => ({ on, came, left, warmth: course.on(on) }));
+  const begun = state.stages[sprouts]?.startedOn !== undefined;
+  const visits = state.seen.map(({ on, stage, came, left }): Visit & { stage: number } => ({ stage, came, left, warmth: course.on(on) }));
   const said = visits.filter(({ warmth, came }) => warmth > 0 || came > 0);
   const cuts = state.cuts.map(({ on, cut, viable }) => ({ warmth: course.on(on), cut, viable }));
   const ableOfViable = Math.min(1, (seenOpen ?? chain.opened) * chain.answered * chain.warmth * chain.lit * chain.sprouts);
   const belief = new SproutBelief(able, course.parts, law, said, { cuts, ableOfViable });
-  const early = since ? said.filter(({ on }) => on <= since) : said;
+  const early = begun ? said.filter(({ stage }) => stage < sprouts) : said;
   const before = early.length === said.length ? belief : new SproutBelief(able, course.parts, law, early);
   const left = state.closedOn || stages[sprouts]?.finished ? 0 : countIn(state.counts, ['waiting', 'swollen']);
   const outlook = { course, belief, before, chain, opened: seenOpen ?? chain.opened, left };
@@ -108,10 +120,11 @@ export function outlookOf(
       if (batch.purpose === 'test' || state.closedOn) return undefined;
       if (promised) return promised;
       const planned = batch.plan.expects;
-      const now = plantsFrom(outlook, state, resolved, situation);
+      const now = plantsFrom(outlook, { batch, state, stages: resolved }, situation);
       promised = {
         ...{ planned, now },
-        up: plantsFrom({ ...outlook, left: 0 }, state, resolved, situation),
+        up: plantsFrom({ ...outlook, left: 0 }, { batch, state, stages: resolved }, situation),
+        rest: plantsFrom(outlook, { batch, state: { ...state, counts: noneUp(state.counts) }, stages: resolved }, situation),
         because: causesOf(
           { planned, now },
           factorsOf(batch, state, situation, { ...outlook, unseen: new SproutBelief(able, course.parts, law, []) }, resolved),
@@ -220,27 +233,49 @@ function openedNow({ counts, swellings, sprouts, stages }: BatchState, method: M
   return 1 - (1 - seen) * (1 - (hardCoat?.openCoat ?? 0)) ** since;
 }
 
+/** The counts of a batch without those that are up already. */
+const noneUp = (counts: Counts): Counts => ({ ...counts, sprouted: 0, potted: 0, established: 0, plantedOut: 0 });
+
 /** So many values tell what is known of a chance. */
 const CHANCE_PARTS = 128;
 
-/** Plants to come of those still waiting, those up and those in pots, 9 times in 10; those established count as they are. */
+/**
+ * Plants to come of those still waiting, those up and those in pots, 9 times in 10; those established count as they are. Seedlings in pots have part of their
+ * risk behind them, and how many have died there tells of the share that establishes at all.
+ */
 function plantsFrom(
   outlook: Pick<Outlook, 'belief' | 'course' | 'left'>,
-  state: BatchState,
-  stages: readonly ResolvedStage[],
-  { species, nursery }: Situation,
-) {
+  { batch, state, stages }: { batch: Batch; state: BatchState; stages: readonly ResolvedStage[] },
+  { species, nursery, today }: Situation,
+): Coming {
   const { belief, course, left } = outlook;
+  const { sprouted, potted, established, plantedOut } = state.counts;
   // Those that share a container with one that is to stay make no plant of their own.
-  const up = Math.max(0, countIn(state.counts, ['sprouted', 'potted']) - state.toThin);
-  const sure = countIn(state.counts, ['established', 'plantedOut']);
-  if (left + up === 0) return { low: sure, high: sure };
+  const growing = Math.max(0, potted - state.toThin);
+  const up = sprouted + growing;
+  const sure = established + plantedOut;
+  const may = left + up;
+  if (may === 0) return { low: sure, high: sure, sure, may, prospect: prospectOf([0]) };
   // Equally likely values of the chance of those waiting, each with its own luck with rot; then of all, each with its own in the pot.
   const draws = equallyLikely(belief.prospect(course.warmth.at(-1)), CHANCE_PARTS);
   // What the freezer takes stands in the share of those able already.
   for (const link of lossLinks(stages.filter(({ kind }) => STAGES[kind].course !== 'turns'))) multiply(draws, link);
-  const plants = draws.map((share) => (left * share + up) / (left + up));
-  multiply(plants, { key: 'establishes', link: handbookLink(species.pot.establishes, species.figures?.establishes?.worth) });
-  const { low, high } = rangeOf(left + up, spreadBy(summed(plants), nursery.settings.spread ?? 1));
-  return { low: low + sure, high: high + sure };
+  const waits = draws.length === CHANCE_PARTS ? draws : new Float64Array(CHANCE_PARTS).fill(draws[0] as number);
+  const establishes = new Float64Array(CHANCE_PARTS).fill(1);
+  multiply(establishes, { key: 'establishes', link: handbookLink(species.pot.establishes, species.figures?.establishes?.worth) });
+  const soFar = potsSoFar(batch);
+  const seedlings = Array.from(establishes, (share) => seedlingsFrom(share, soFar, potted + sure, today));
+  const most = Math.max(...seedlings.map(({ logLikelihood }) => logLikelihood));
+  const weights = Float64Array.from(seedlings, ({ logLikelihood }) => Math.exp(logLikelihood - most));
+  const whole = weights.reduce((sum, one) => sum + one, 0);
+  const plants = establishes.map(
+    (share, i) => ((left * (waits[i] as number) + sprouted) * share + growing * (seedlings[i] as { chance: number }).chance) / may,
+  );
+  const known = summed(
+    plants,
+    weights.map((one) => one / whole),
+  );
+  const prospect = spreadBy(known, nursery.settings.spread ?? 1);
+  const { low, high } = rangeOf(may, prospect);
+  return { low: low + sure, high: high + sure, sure, may, prospect };
 }

@@ -177,7 +177,7 @@ function sproutForecast(batch: Batch, state: BatchState, situation: Situation, o
   const law = thermalTime(species.sprouting);
   const until = done.finishedOn ?? state.closedOn ?? today;
   const day = daysBetween(since, until);
-  const upHere = state.sprouts.filter((sprout) => sprout.on >= since);
+  const upHere = state.sprouts.filter(({ stage }) => stage >= index);
   const up = upHere.reduce((sum, sprout) => sum + sprout.count, 0);
   const first = state.seen.find(({ on }) => on > since);
   const seeds = Math.max(left + up, first ? first.left + first.came : 0);

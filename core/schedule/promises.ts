@@ -1,9 +1,9 @@
 import type { PlainDate, PromiseId } from '@chill/model/primitives.ts';
 import { type PlantPromise, type PromisesInHand, servedFirst } from '@chill/model/promise.ts';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { pooled, rangeOf } from '../chance/prospect.ts';
 import { delivered } from '../ledger/delivered.ts';
-import { countIn } from '../ledger/states.ts';
 import { type Enough, enoughFor } from '../pots/enough.ts';
+import type { Coming } from './outlook.ts';
 import type { BatchView } from './reader.ts';
 
 /** A range of plants, 9 times in 10. */
@@ -34,34 +34,27 @@ export interface SpeciesStanding {
   spare: Range;
 }
 
-/** The quantile of the range that holds 9 times in 10. */
-const NINE_IN_TEN = normalQuantile(0.95, 0, 1);
-
-/** What one batch has to come: its range, and the part of its spread that is luck of single seeds, as a variance. */
-interface ToCome extends Range {
+/** What one batch has to come, and when. */
+interface ToCome extends Coming {
   ready: PlainDate;
-  luck: number;
 }
 
 /** What a batch has to come: those that are in pots while the rest is somewhere else are ready before it. */
 function toComeOf({ batch, projection }: BatchView): ToCome[] {
   const { promised, state, plantOut, early } = projection;
   if (!promised || batch.purpose === 'test') return [];
-  const { counts } = state;
   // What is planted out already is not to be had any more.
-  const left = ({ low, high }: Range): Range => ({ low: low - counts.plantedOut, high: high - counts.plantedOut });
-  const all = left(promised.now);
-  const luckIn = ({ low, high }: Range, may: number, sure: number) => {
-    const share = may > 0 ? Math.min(1, Math.max(0, ((low + high) / 2 - sure) / may)) : 0;
-    return may * share * (1 - share);
-  };
-  const ofUp = countIn(counts, ['sprouted', 'potted']);
-  if (!early) return [{ ...all, ready: plantOut, luck: luckIn(all, ofUp + countIn(counts, ['waiting', 'swollen']), counts.established) }];
-  const up = left(promised.up);
-  const rest = { low: Math.max(0, all.low - up.low), high: Math.max(0, all.high - up.high) };
+  const { plantedOut } = state.counts;
+  const left = (coming: Coming): Coming => ({
+    ...coming,
+    low: coming.low - plantedOut,
+    high: coming.high - plantedOut,
+    sure: coming.sure - plantedOut,
+  });
+  if (!early) return [{ ...left(promised.now), ready: plantOut }];
   return [
-    { ...up, ready: early.out, luck: luckIn(up, ofUp, counts.established) },
-    { ...rest, ready: plantOut, luck: luckIn(rest, countIn(counts, ['waiting', 'swollen']), 0) },
+    { ...left(promised.up), ready: early.out },
+    { ...promised.rest, ready: plantOut },
   ];
 }
 
@@ -69,20 +62,14 @@ function toComeOf({ batch, projection }: BatchView): ToCome[] {
  * Several batches of one species together, 9 times in 10. What is not known of the species is the same for all of them and adds up; the luck of single
  * seeds is each one's own and evens out.
  */
-export function together(batches: readonly Omit<ToCome, 'ready'>[]): Range {
+export function together(batches: readonly Coming[]): Range {
   const [one] = batches;
   if (batches.length === 1 && one) return { low: one.low, high: one.high };
-  let [middle, doubt, luck] = [0, 0, 0];
-  for (const batch of batches) {
-    const spread = (batch.high - batch.low) / 2 / NINE_IN_TEN;
-    const own = Math.min(batch.luck, spread ** 2);
-    middle += (batch.low + batch.high) / 2;
-    doubt += Math.sqrt(spread ** 2 - own);
-    luck += own;
-  }
-  const reach = NINE_IN_TEN * Math.sqrt(doubt ** 2 + luck);
-  return { low: Math.max(0, Math.floor(middle - reach)), high: Math.ceil(middle + reach) };
+  const [sure, may] = [sumOf(batches, 'sure'), sumOf(batches, 'may')];
+  const { low, high } = rangeOf(may, pooled(batches.map(({ may: count, prospect }) => ({ count, prospect }))));
+  return { low: low + sure, high: high + sure };
 }
+const sumOf = (batches: readonly Coming[], of: 'sure' | 'may') => batches.reduce((sum, batch) => sum + batch[of], 0);
 
 /**
  * Every species that plants are promised of, with its batches against them. A promise is kept from what is ready by its day, after those that come before

@@ -149,6 +149,19 @@ describe('what a batch promises', () => {
       { code: 'cold', plants: 35 },
     ]);
   });
+  test('roots found on the day it comes out have come in the cold: the warmth begins with none', () => {
+    const one = inTheCold('larix-occidentalis', 'towel-in-fridge');
+    const out = one.read(one.since).treatment?.takeOutOn as string;
+    one.check(out, { up: 3 });
+    one.move(out);
+    const { sprouting, state } = one.read(addDays(out, 2));
+    expect(state.sprouts).toMatchObject([{ on: out, count: 3 }]);
+    expect(sprouting).toMatchObject({ since: out, up: 0 });
+    // What the cold showed is known as the warmth begins.
+    expect(sprouting?.outlook.before).toBe(sprouting?.outlook.belief);
+    one.check(addDays(out, 2), { up: 1 });
+    expect(one.read(addDays(out, 2)).sprouting).toMatchObject({ up: 1 });
+  });
   test('a root in the cold is told as days, and a check that finds none puts them off', () => {
     const one = inTheCold('acer-glabrum', 'sand-in-fridge', 400);
     const range = (on: string) => one.read(on).treatment?.firstRootRange;

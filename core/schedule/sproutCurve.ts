@@ -1,5 +1,5 @@
-import type { PlainDate } from '@chill/model/primitives.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
+import type { BatchState } from '../ledger/batchState.ts';
 import type { CountRange } from '../sprout/belief.ts';
 import type { SproutForecast } from './project.ts';
 
@@ -30,13 +30,13 @@ export interface SproutCurve {
 const POINTS = 28;
 
 /** The curve of a batch in the warmth, from its start to when nearly all should have come, or today if that is later. */
-export function sproutCurve(forecast: SproutForecast, sprouts: readonly { on: PlainDate; count: number }[]): SproutCurve {
+export function sproutCurve(forecast: SproutForecast, sprouts: BatchState['sprouts']): SproutCurve {
   const { since, day, seeds, allButDone, outlook } = forecast;
   const { course, belief, before, left } = outlook;
   const last = Math.max(day, daysBetween(since, allButDone)) + 1;
   const band = (): SproutBand => ({ expected: [], low: [], high: [] });
   const curve: SproutCurve = { was: band(), is: band(), counted: [{ day: 0, count: 0 }], last };
-  const counted = sprouts.filter(({ on }) => on >= since);
+  const counted = sprouts.filter(({ stage }) => stage >= forecast.stage);
   const sum = counted.reduce((all, { count }) => all + count, 0);
   // The day of the last check, by the warmth that it was made at.
   const seenOn = later(since, course.dayOf(belief.seen) ?? since);

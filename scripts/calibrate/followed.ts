@@ -28,6 +28,8 @@ const LOGS = 8;
 const LOGGER_READ_EVERY = 10;
 /** Whatever is due, every batch's page is looked at every so many days. */
 const LOOKED_AT_EVERY = 5;
+/** Seedlings are half-grown after so many days in their pots. */
+const HALF_GROWN_DAYS = 24;
 /** A batch is followed for no longer than this. */
 const LONGEST_DAYS = 420;
 
@@ -42,6 +44,7 @@ function drifting(nominal_C: number, chance: Chance): (day: number, hour: number
 const TALLIES = {
   yields: ['following the due day gives 97 % of the best, in', [0.95, 1]],
   promise: ['plants promised on the batch page, 9 times in 10', [0.88, 0.92]],
+  inPots: ['plants promised half-way through the pots, 9 times in 10', [0.88, 0.92]],
   band: ['the band of sprouting, 8 counts in 10, at every age', [0.77, 0.83]],
   expectNew: ['sprouts expected at the next check, 8 times in 10', [0.77, 0.83]],
   root: ['the first root in the cold, 8 times in 10', [0.77, 0.83]],
@@ -95,6 +98,7 @@ function fresh(): Shown {
   return {
     yields: new Tally(),
     promise: new Tally(),
+    inPots: new Tally(),
     band: new Tally(),
     expectNew: new Tally(),
     root: new Tally(),
@@ -174,6 +178,8 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
   };
   let due = TODAY;
   let over: number | undefined;
+  let lost = 0;
+  let halfGrown: { low: number; high: number } | undefined;
   for (let day = 0; day < Math.min(LONGEST_DAYS, said + 120); day++) {
     const today = addDays(TODAY, day);
     if (day % LOGGER_READ_EVERY === 0)
@@ -203,6 +209,11 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
           if (high - low > 1) shown.expectNew.add(answer.up >= low && answer.up <= high);
         }
       }
+      // Pots are counted as they are watered: who has died since?
+      if (task.tending === 'water' || (task.kind === 'check' && left === 0)) {
+        answer.lost = Math.min(state.counts.potted, Math.max(0, seeds.diedInPots(over) - lost));
+        lost += answer.lost;
+      }
       if (task.kind === 'move' && projection.treatment?.stage === state.stage)
         checkYield(batch, now, seeds, truth, projection.treatment.takeOutOn, shown);
       if (task.kind === 'refresh') fresh.push(lived.day);
@@ -222,6 +233,9 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
     }
     const { state, treatment, sprouting, promised, stages } = projection;
     if (promised && day % 20 === 7) promises.push(promised.now);
+    const growing = stages[state.stage];
+    if (promised && growing?.kind === 'pot' && growing.started && daysBetween(growing.start, today) >= HALF_GROWN_DAYS)
+      halfGrown ??= promised.now;
     if (state.closedOn) break;
     const index = state.stage;
     const kind = stages[index]?.kind;
@@ -259,6 +273,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
     if (high - low > 1) shown.band.add(came >= low && came <= high);
   }
   const plants = seeds.plants(over);
+  if (halfGrown) shown.inPots.add(plants >= halfGrown.low && plants <= halfGrown.high);
   for (const { low, high } of promises) shown.promise.add(plants >= low && plants <= high);
   if (root && warm) {
     // A range that reaches to the day it comes out has no end: nobody looks for roots in the cold after that.

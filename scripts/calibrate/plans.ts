@@ -1,15 +1,37 @@
+import { handbookLink, prospectOf, rangeOf } from '@chill/core/chance/prospect.ts';
 import { jeffreys } from '@chill/core/chance/shares.ts';
+import { cellPlan, seedsPerCell } from '@chill/core/lot/perCell.ts';
+import { together } from '@chill/core/schedule/promises.ts';
 import type { Species } from '@chill/model/species.ts';
-import { chanceFrom } from '@chill/sim/draws.ts';
+import { betaDraw, chanceFrom } from '@chill/sim/draws.ts';
 import { drawTruth, LivingSeeds } from '@chill/sim/truth.ts';
 import { NURSERY, PLACES, someMethod, TODAY } from './nursery.ts';
-import { type Line, Tally } from './tally.ts';
+import { type Line, ratioLine, Tally } from './tally.ts';
+
+/** Two to four batches potted at once: what is not known of the share that establishes is the same for all. */
+function atPotting(handbook: readonly Species[], count: number): Tally {
+  const held = new Tally();
+  for (let i = 0; i < count; i++) {
+    const chance = chanceFrom(90_000 + i);
+    const { establishes } = (handbook[Math.floor(chance() * handbook.length)] as Species).pot;
+    if (establishes <= 0 || establishes >= 1) continue;
+    const prospect = prospectOf([handbookLink(establishes)]);
+    const truth = betaDraw(10 * establishes, 10 * (1 - establishes), chance);
+    const potted = Array.from({ length: 2 + Math.floor(3 * chance()) }, () => 8 + Math.floor(50 * chance()));
+    const { low, high } = together(potted.map((may) => ({ ...rangeOf(may, prospect), sure: 0, may, prospect })));
+    const all = potted.reduce((sum, one) => sum + one, 0);
+    const live = Array.from({ length: all }, () => chance() < truth).filter(Boolean).length;
+    held.add(live >= low && live <= high);
+  }
+  return held;
+}
 
 /** Plans of many species and methods, each lived through by seeds whose truth is drawn from the priors: does the stated range hold, are there plants enough? */
 export function plans(handbook: readonly Species[], count: number): Line[] {
   const range = new Tally();
   const enough = new Tally();
   let [more, wanted] = [0, 0];
+  let [empty, saidEmpty] = [0, 0];
   for (let i = 0; i < count; i++) {
     const chance = chanceFrom(1000 + i);
     const species = handbook[Math.floor(chance() * handbook.length)] as Species;
@@ -41,6 +63,15 @@ export function plans(handbook: readonly Species[], count: number): Line[] {
       if (stage.kind === 'warmTowel') break;
     }
     const came = seeds.plants();
+    const perCell = seedsPerCell(0.9, proposal.prospect);
+    if (perCell !== undefined && perCell <= proposal.starting) {
+      const cells = Math.floor(proposal.starting / perCell);
+      const isPlant = seeds.seeds.map(({ up, establishes }) => up !== undefined && establishes);
+      empty += Array.from({ length: cells }, (_, k) => isPlant.slice(k * perCell, (k + 1) * perCell)).filter(
+        (cell) => !cell.includes(true),
+      ).length;
+      saidEmpty += cellPlan(cells, perCell, proposal.prospect).empty;
+    }
     range.add(came >= proposal.expected.low && came <= proposal.expected.high);
     enough.add(came >= plants);
     more += proposal.starting;
@@ -49,6 +80,8 @@ export function plans(handbook: readonly Species[], count: number): Line[] {
   return [
     range.line('a plan’s range of plants, 9 times in 10', [0.88, 0.92]),
     enough.line('plants wished for, with the seeds advised, 9 times in 10', [0.88, 0.92]),
+    atPotting(handbook, count).line('several batches of a species together, at potting, 9 times in 10', [0.88, 0.92]),
+    ratioLine('cells left empty, for one stated', empty / saidEmpty, [0.85, 1.15]),
     { what: 'seeds started for a plant wished for', figure: (more / wanted).toFixed(2), goal: '', good: true },
   ];
 }

@@ -71,6 +71,11 @@ export function daysLine(what: string, errors: readonly number[], within: number
   };
 }
 
+/** How many came for one that was stated. */
+export function ratioLine(what: string, ratio: number, [low, high]: [number, number]): Line {
+  return { what, figure: ratio.toFixed(2), goal: `${low}–${high}`, good: ratio > low && ratio < high };
+}
+
 /** The table, with the cause beside whatever misses its goal. */
 export function print(lines: readonly Line[], causes: Record<string, string>, counts: object, share: number, seconds: number): string {
   const rows = lines.map(

@@ -11,7 +11,7 @@ import { chanceFrom } from '@chill/sim/draws.ts';
 import { drawTruth, LivingSeeds } from '@chill/sim/truth.ts';
 import { type Month, weatherFrom } from '@chill/sim/weather.ts';
 import { NURSERY, PLACES } from './nursery.ts';
-import { type Line, Tally } from './tally.ts';
+import { type Line, ratioLine, Tally } from './tally.ts';
 
 const MONTHS = NURSERY.climate as readonly Month[];
 
@@ -79,12 +79,7 @@ export function winters(handbook: readonly Species[], count: number): Line[] {
   }
   return [
     range.line('warmth, then cold, outdoors: a plan’s range of plants, 9 times in 10', [0.88, 0.92]),
-    {
-      what: 'plants that came for one stated',
-      figure: (came / said).toFixed(2),
-      goal: '0.9–1.1',
-      good: came / said > 0.9 && came / said < 1.1,
-    },
+    ratioLine('plants that came for one stated', came / said, [0.9, 1.1]),
     ready.line('ready and alive, 8 winters in 10', [0.77, 0.83]),
   ];
 }

@@ -19,7 +19,7 @@ export const checked: EventKind<'checked'> = {
       mouldy: state.counts.mouldy - before,
       left,
     });
-    if (sprouted === 0) state.seen.push({ on, came: 0, left });
+    if (sprouted === 0) state.seen.push({ on, stage: state.stage, came: 0, left });
     state.sinceCheck = { watered: false, refreshed: false };
   },
   facts: ({ damp, mould, moves }) => [

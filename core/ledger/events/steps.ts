@@ -16,8 +16,9 @@ export function moveSeeds(state: BatchState, event: MovingEvent): void {
   state.counts = outcome.counts;
   const count = gained(event.moves, 'sprouted');
   if (count === 0) return;
-  state.sprouts.push({ on: event.on, count });
-  state.seen.push({ on: event.on, came: count, left: stillThere(state) });
+  const { stage } = state;
+  state.sprouts.push({ on: event.on, stage, count });
+  state.seen.push({ on: event.on, stage, came: count, left: stillThere(state) });
 }
 
 /** How many seeds moves bring into a state. */

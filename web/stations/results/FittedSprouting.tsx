@@ -1,4 +1,5 @@
 import { cameBy, type Fitted, fitSprouting, kaplanMeier, type SproutLaw, type Times, type TimesRange } from '@chill/core/results/fit.ts';
+import { cameInWarmth } from '@chill/core/results/germinated.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import { say } from '@chill/words/fit.ts';
@@ -14,8 +15,8 @@ const NAMES = worded(say, { share: 'share', t10: 't10', t50: 't50', t90: 't90', 
 /** A batch's sprouting as a law: the share that comes in the end, its days, each with a range; drawn over what was counted. */
 export function FittedSprouting({ sprouting, name }: { sprouting: NonNullable<Outcome['sprouting']>; name: string }) {
   // What came while it was cold has no days in the warmth.
-  const visits = useMemo(() => sprouting.visits.filter(({ day }) => day >= 0), [sprouting]);
-  const before = sprouting.visits.reduce((sum, { day, came }) => sum + (day < 0 ? came : 0), 0);
+  const visits = useMemo(() => sprouting.visits.filter(cameInWarmth), [sprouting]);
+  const before = sprouting.visits.reduce((sum, visit) => sum + (cameInWarmth(visit) ? 0 : visit.came), 0);
   const { ranges, done, stop } = useRanges(visits, name);
   const fitted = useMemo(() => fitSprouting(visits), [visits]);
   const cold = before > 0 && <p className="max-w-prose">{say('beforeWarm', { count: before })}</p>;

@@ -30,7 +30,7 @@ describe('the ledger', () => {
   test('begins with every seed waiting, and moves them one state to another', () => {
     const state = fold(plan, [moved('waiting', 'sprouted', 7), moved('waiting', 'mouldy', 2), moved('sprouted', 'potted', 5)]);
     expect(state.counts).toMatchObject({ waiting: 91, sprouted: 2, potted: 5, mouldy: 2 });
-    expect(state.sprouts).toEqual([{ on: '2027-01-05', count: 7 }]);
+    expect(state.sprouts).toEqual([{ on: '2027-01-05', stage: 0, count: 7 }]);
   });
 
   test('nothing goes below zero, and no seed walks backwards', () => {

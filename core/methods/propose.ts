@@ -7,7 +7,6 @@ import type { Species } from '@chill/model/species.ts';
 import type { DatedStage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
 import { chanceOf, type Evidence, prospectOf, rangeOf, seedsFor, spreadBy } from '../chance/prospect.ts';
-import { randomFrom } from '../chance/random.ts';
 import { type BetaShare, meanShare } from '../chance/shares.ts';
 import type { SwingingPlace } from '../chill/met.ts';
 import type { Brought } from '../chill/requirement.ts';
@@ -17,10 +16,9 @@ import { broughtBy, viableOn } from '../lot/lotLedger.ts';
 import type { LearnedRot } from '../rot/learned.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
 import { WINDOW_KEEPS } from '../takeOut/takeOut.ts';
-import { dayIn, yearOf } from '../winter/climate.ts';
-import { dailyClimate } from '../winter/dailyClimate.ts';
-import { followedFor, WinterCount } from '../winter/enough.ts';
+import { yearOf } from '../winter/climate.ts';
 import { nextFrostSafeDate } from '../winter/frost.ts';
+import { releasedThroughYears } from '../winter/throughYears.ts';
 import { planBackward, planForward, totalDays } from './chain.ts';
 import { drawbacksOf } from './drawbacks.ts';
 import { effortOf } from './effort.ts';
@@ -273,39 +271,16 @@ function surroundingsOf({ places, credit, storedDry_days, rot }: Request): Surro
   return { places, credit, storedDry_days, ...(rot && { rot }) };
 }
 
-/** So many winters tell a plan how far the weather can throw it; more would not be worth a keystroke's wait. */
-const YEARS_WEIGHED = 64;
-const weighedYears = new WeakMap<Species, Map<string, Float64Array>>();
-
 /** A plan with a winter outdoors, with what single winters would free instead of the mean year alone. */
 function throughYears(resolved: readonly ResolvedStage[], stages: readonly DatedStage[], request: Request): ResolvedStage[] {
   const { species, nursery, credit } = request;
   return resolved.map((stage, i) => {
     if (STAGES[stage.kind].earns !== 'winter' || !stage.curve) return stage;
-    const out = (stages[i] as DatedStage).start;
-    const { days, springs } = followedFor(species, yearOf(nursery), out, credit);
-    const key = `${out} ${credit?.days} ${credit?.give_days} ${JSON.stringify(nursery.climate)} ${nursery.latitude_deg} ${nursery.lastFrost.mean}`;
-    const known = weighedYears.get(species) ?? new Map<string, Float64Array>();
-    weighedYears.set(species, known);
-    let years = known.get(key);
-    if (!years) {
-      const question = {
-        species,
-        climate: dailyClimate(nursery),
-        start: dayIn(out),
-        days,
-        winters: YEARS_WEIGHED,
-        springs,
-        ...(credit && { credit }),
-      };
-      const count = new WinterCount(question);
-      count.add(YEARS_WEIGHED, randomFrom('weighed years'));
-      years = count.releasedByYears;
-      known.set(key, years);
-    }
-    return { ...stage, released: years.reduce((sum, one) => sum + one, 0) / years.length, releasedByYears: years };
+    const years = releasedThroughYears(species, nursery, (stages[i] as DatedStage).start, credit);
+    return { ...stage, released: meanOf(years), releasedByYears: years };
   });
 }
+const meanOf = (all: Float64Array) => all.reduce((sum, one) => sum + one, 0) / all.length;
 
 function keyDates(
   species: Species,

@@ -45,9 +45,14 @@ export function sproutsAt(
 export function warmthShare(species: Species, stages: readonly Warmed[], at: number): number {
   const stage = stages[at];
   if (!stage) return 1;
-  const { sprouting, alternating } = species;
-  if (!sproutsAt(stage, sprouting)) return onTheWay(sprouting, stages.slice(0, at));
-  return swingsEnough(species, stage.halfSwing_C) ? 1 : (alternating?.steady ?? 1);
+  if (!sproutsAt(stage, species.sprouting)) return onTheWay(species.sprouting, stages.slice(0, at));
+  return swingShare(species, stage);
+}
+
+/** The share of those that would sprout at the warmth of a stage which miss no swing of the day there; 1 where nothing sprouts there at all. */
+export function swingShare(species: Species, stage: Pick<Warmed, 'temperature_C' | 'halfSwing_C'> | undefined): number {
+  if (!stage || !sproutsAt(stage, species.sprouting) || swingsEnough(species, stage.halfSwing_C)) return 1;
+  return species.alternating?.steady ?? 1;
 }
 
 /** Of the seeds released, the share that sprouts in the last of the treatments itself: some do so in the cold, and only there. */

@@ -129,14 +129,14 @@ describe('the risk of a seedling', () => {
     ]);
   });
   test('is what a grid over days says: of those that live on day 14, so many establish; each death tells of the rest', () => {
-    const cohorts = [{ on: '2027-02-01', count: 20 }];
-    const { chance } = seedlingsFrom(0.6, { cohorts, died: 0 }, 20, '2027-02-15');
+    const [cohorts, seenOn] = [[{ on: '2027-02-01', count: 20 }], '2027-02-15'];
+    const { chance } = seedlingsFrom(0.6, { cohorts, died: 0, seenOn }, 20);
     // Day by day: the same survival, multiplied up from small steps of the hazard.
     let alive = 1;
     const rest = -Math.log(0.6) / (1 - Math.exp(-56 / 20));
     for (let day = 14; day < 56; day += 0.01) alive *= 1 - rest * (Math.exp(-day / 20) / 20) * 0.01;
     expect(chance).toBeCloseTo(alive, 3);
-    const likely = (share: number, died: number) => seedlingsFrom(share, { cohorts, died }, 20 - died, '2027-02-15').logLikelihood;
+    const likely = (share: number, died: number) => seedlingsFrom(share, { cohorts, died, seenOn }, 20 - died).logLikelihood;
     expect(likely(0.9, 0)).toBeGreaterThan(likely(0.6, 0));
     expect(likely(0.9, 8)).toBeLessThan(likely(0.5, 8));
   });

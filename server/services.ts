@@ -32,6 +32,6 @@ export function servicesOf(
     loggers: new Loggers(store, devices, clock),
     learning: new Learning(store, handbook, closed),
     backups: new Backups(rawDatabase(source), config.dataFolder),
-    wholeData: new WholeData(rawDatabase(source), config.dataFolder),
+    wholeData: new WholeData(config.dataFolder),
   };
 }

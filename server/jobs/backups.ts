@@ -1,5 +1,6 @@
 import type Database from 'better-sqlite3';
-import { backUp, Damaged, listBackups, madeAt } from '../store/backup.ts';
+import { backUp, Damaged, madeAt, soundBackups } from '../store/backup.ts';
+import { Queue } from '../store/queue.ts';
 
 const DAY_MS = 86_400_000;
 /** Whoever has just started wants the first page first, ms. */
@@ -21,7 +22,8 @@ export class Backups {
   readonly #database: Database.Database;
   readonly #dataFolder: string;
   #fault: Pick<BackupState, 'damaged' | 'failed'> = {};
-  #running: Promise<void> = Promise.resolve();
+  readonly #queue = new Queue();
+  #asked: Promise<string> | undefined;
 
   constructor(database: Database.Database, dataFolder: string) {
     this.#database = database;
@@ -29,13 +31,26 @@ export class Backups {
   }
 
   get state(): BackupState {
-    const [newest] = listBackups(this.#dataFolder);
+    const [newest] = soundBackups(this.#dataFolder, Date.now());
     return { ...(newest && { last_ms: madeAt(newest) }), ...this.#fault };
+  }
+
+  /**
+   * Makes one now, whether one is due or not; one at a time. Whoever asks while one waits to be made is given that one: it will hold all that they saw.
+   * @returns the backup's path.
+   */
+  save(): Promise<string> {
+    if (this.#asked) return this.#asked;
+    this.#asked = this.#queue.run(() => {
+      this.#asked = undefined;
+      return backUp(this.#database, this.#dataFolder, 'asked');
+    });
+    return this.#asked;
   }
 
   /** Makes one if one is due; one at a time. */
   lookAfter(now_ms = Date.now()): Promise<void> {
-    this.#running = this.#running.then(async () => {
+    return this.#queue.run(async () => {
       const { last_ms } = this.state;
       if (last_ms !== undefined && now_ms - last_ms < DAY_MS) return;
       try {
@@ -46,7 +61,6 @@ export class Backups {
         this.#fault = error instanceof Damaged ? { damaged: message } : { failed: message };
       }
     });
-    return this.#running;
   }
 
   /** Looks after them from now on; what is returned stops it and waits for what is under way. */
@@ -56,7 +70,7 @@ export class Backups {
     return () => {
       clearTimeout(soon);
       clearInterval(timer);
-      return this.#running;
+      return this.#queue.run(async () => undefined);
     };
   }
 }

@@ -4,9 +4,8 @@ import { type Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Contents } from '@chill/model/contents.ts';
 import { say } from '@chill/words/server.ts';
-import type Database from 'better-sqlite3';
 import { Fault } from '../door/fault.ts';
-import { backUp, faultOfBackup } from '../store/backup.ts';
+import { faultOfBackup } from '../store/backup.ts';
 import { DATABASE_FILE } from '../store/files.ts';
 import { openDatabase } from '../store/open.ts';
 import { rawDatabase } from '../store/raw.ts';
@@ -17,19 +16,12 @@ import { asUnusable, Unusable } from '../store/unusable.ts';
 const INCOMING_FOLDER = 'incoming';
 const MOST_BYTES = 4 * 1024 ** 3;
 
-/** The nursery's data as one file: saved whole, and read back after it was looked at. */
+/** The nursery's data as one file that comes from elsewhere: looked at before it is put in place. */
 export class WholeData {
-  readonly #database: Database.Database;
   readonly #dataFolder: string;
 
-  constructor(database: Database.Database, dataFolder: string) {
-    this.#database = database;
+  constructor(dataFolder: string) {
     this.#dataFolder = dataFolder;
-  }
-
-  /** Makes a backup now, checked page by page; its path. */
-  save(): Promise<string> {
-    return backUp(this.#database, this.#dataFolder, 'asked');
   }
 
   get #folder(): string {

@@ -1,4 +1,4 @@
-import { createReadStream, statSync } from 'node:fs';
+import { open } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { Contents } from '@chill/model/contents.ts';
 import { z } from '@chill/model/zod.ts';
@@ -7,14 +7,16 @@ import { Fault } from '../door/fault.ts';
 import { routes } from './context.ts';
 
 /** All of the nursery's data, out and in again, and the demo to look around in. What changes the data that is served stands in no description of the API. */
-export const wholeDataRoutes = routes((app, { wholeData, clock, changeable }) => {
+export const wholeDataRoutes = routes((app, { wholeData, backups, clock, changeable }) => {
   app.get('/api/everything', { schema: { summary: 'All of the nursery’s data as one SQLite file, checked' } }, async (_request, reply) => {
-    const file = await wholeData.save();
+    // Opened at once: it may be let go as an old one while it is sent.
+    const file = await open(await backups.save());
+    const { size } = await file.stat();
     return reply
       .header('content-disposition', `attachment; filename="chill-${await clock.today()}.sqlite"`)
-      .header('content-length', statSync(file).size)
+      .header('content-length', size)
       .type('application/vnd.sqlite3')
-      .send(createReadStream(file));
+      .send(file.createReadStream());
   });
   if (!changeable) return;
   app.addContentTypeParser('application/octet-stream', (_request, payload, done) => done(null, payload));
@@ -30,7 +32,7 @@ export const wholeDataRoutes = routes((app, { wholeData, clock, changeable }) =>
     const { incoming } = wholeData;
     if (!incoming) throw Fault.notFound(say('giveArchiveFile'));
     // What is replaced is a backup like the others, and can be put back like them.
-    await wholeData.save();
+    await backups.save();
     changeable.readBack(incoming);
     return reply.code(204).send();
   });

@@ -1,4 +1,4 @@
-import { closeSync, copyFileSync, existsSync, fsyncSync, mkdirSync, openSync, readdirSync, renameSync, rmSync } from 'node:fs';
+import { closeSync, copyFileSync, existsSync, fsyncSync, mkdirSync, openSync, readdirSync, readSync, renameSync, rmSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { say } from '@chill/words/server.ts';
 import Database from 'better-sqlite3';
@@ -8,8 +8,9 @@ import { lockFolder } from './lock.ts';
 import quickCheck from './quickCheck.ts';
 import { asUnusable, Unusable } from './unusable.ts';
 
-/** The newest so many are kept, and of the months before them the newest of each. */
-const NEWEST_KEPT = 14;
+/** The newest so many are kept; of so many days the newest that was made by itself; and of so many months the newest of all. */
+const NEWEST_KEPT = 5;
+const DAYS_KEPT = 14;
 const MONTHS_KEPT = 12;
 /** Checking takes about a second for every 200 MB; a disk that takes longer than this is no disk to trust. */
 const LONGEST_CHECK_MS = 600_000;
@@ -44,8 +45,10 @@ export async function backUp(
     for (const suffix of ['', '-journal', '-wal', '-shm']) rmSync(part + suffix, { force: true });
     throw (error as { code?: string }).code?.startsWith('SQLITE_CORRUPT') ? new Damaged((error as Error).message) : error;
   }
-  const kept = keptBackups(listBackups(dataFolder));
-  for (const old of listBackups(dataFolder)) if (!kept.has(old)) rmSync(old);
+  // What is no backup at all, or of a day that has not come, is nobody's to throw away, and pushes nothing out.
+  const sound = soundBackups(dataFolder, Date.now());
+  const kept = keptBackups(sound);
+  for (const old of sound) if (!kept.has(old)) rmSync(old, { force: true });
   return target;
 }
 
@@ -60,14 +63,42 @@ export function listBackups(dataFolder: string): string[] {
     .map((name) => join(folder, name));
 }
 
-/** Which of some backups, the newest first, are kept: the newest fourteen, and the newest of each of twelve months. */
-export function keptBackups(newestFirst: readonly string[]): Set<string> {
-  const months = new Map<string, string>();
-  for (const path of newestFirst) {
-    const month = basename(path).slice('chill-'.length, 'chill-2026-01'.length);
-    if (!months.has(month)) months.set(month, path);
+/** Those of them, the newest first, that hold a database and were not made after `now_ms`, by a clock that was wrong. */
+export function soundBackups(dataFolder: string, now_ms: number): string[] {
+  return listBackups(dataFolder).filter((path) => madeAt(path) <= now_ms + CLOCKS_DIFFER_MS && isDatabase(path));
+}
+/** A clock that was set back by so much is no wrong one. */
+const CLOCKS_DIFFER_MS = 60_000;
+
+/** Whether a file begins as a database does. */
+function isDatabase(path: string): boolean {
+  const begins = Buffer.alloc(16);
+  try {
+    const handle = openSync(path, 'r');
+    try {
+      readSync(handle, begins, 0, begins.length, 0);
+    } finally {
+      closeSync(handle);
+    }
+  } catch {
+    return false;
   }
-  return new Set([...newestFirst.slice(0, NEWEST_KEPT), ...[...months.values()].slice(0, MONTHS_KEPT)]);
+  return begins.toString('latin1').startsWith('SQLite format 3');
+}
+
+/**
+ * Which of some backups, the newest first, are kept: the newest five, the newest of each of fourteen days that was made by itself or before a change of
+ * version, and the newest of each of twelve months. So nobody who saves everything many times in a day pushes other days out.
+ */
+export function keptBackups(newestFirst: readonly string[]): Set<string> {
+  const newestOfEach = (paths: readonly string[], of: 'chill-2026-01' | 'chill-2026-01-31') =>
+    [...new Map(paths.toReversed().map((path) => [basename(path).slice('chill-'.length, of.length), path])).values()].toReversed();
+  const byItself = newestFirst.filter((path) => !path.endsWith('-asked.sqlite'));
+  return new Set([
+    ...newestFirst.slice(0, NEWEST_KEPT),
+    ...newestOfEach(byItself, 'chill-2026-01-31').slice(0, DAYS_KEPT),
+    ...newestOfEach(newestFirst, 'chill-2026-01').slice(0, MONTHS_KEPT),
+  ]);
 }
 
 /** When a backup was made, ms since 1970. */

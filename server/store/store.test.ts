@@ -169,12 +169,39 @@ describe('a backup', () => {
     expect(listBackups(server.dataFolder)).toHaveLength(2);
     await again.close();
   });
+  test('is due though a file of a day to come, or an empty one of today, lies among them; many asked for at once are one after the other', async () => {
+    const server = await testServer();
+    await server.ask('PUT', '/api/nursery', NURSERY);
+    await server.backups.save();
+    const [first] = listBackups(server.dataFolder).map((path) => readFileSync(path));
+    const put = (name: string, bytes: Uint8Array) => writeFileSync(join(server.dataFolder, 'backups', name), bytes);
+    rmSync(join(server.dataFolder, 'backups'), { recursive: true });
+    mkdirSync(join(server.dataFolder, 'backups'));
+    put('chill-2031-01-01T04-00-00-000Z-daily.sqlite', first as Buffer);
+    put(`chill-${new Date().toISOString().slice(0, 10)}T00-00-00-000Z-daily.sqlite`, new Uint8Array());
+    expect((await server.ask('GET', '/api/health')).body.lastBackup).toBeNull();
+    await server.backups.lookAfter();
+    expect(listBackups(server.dataFolder)).toHaveLength(3);
+    const saved = await Promise.all(Array.from({ length: 30 }, () => server.app.inject('/api/everything')));
+    expect(new Set(saved.map(({ statusCode }) => statusCode))).toEqual(new Set([200]));
+    expect(saved.every(({ rawPayload }) => rawPayload.subarray(0, 15).toString() === 'SQLite format 3')).toBe(true);
+    // Neither was thrown away.
+    expect(listBackups(server.dataFolder)).toEqual(
+      expect.arrayContaining([expect.stringContaining('2031'), expect.stringContaining('T00-00-00')]),
+    );
+    await server.close();
+  });
   test('stays while it is among the newest fourteen, or is the newest of one of twelve months', () => {
     const day = (month: number, date: number) =>
       `chill-20${25 + Math.floor(month / 12)}-${String((month % 12) + 1).padStart(2, '0')}-${date}T04-00-00-000Z-daily.sqlite`;
     const newestFirst = Array.from({ length: 20 }, (_, month) => [28, 27, 26, 25, 24].map((date) => day(19 - month, date))).flat();
     const kept = keptBackups(newestFirst);
     expect(kept.size).toBe(14 + 12 - 3);
+    // Saved twenty times in one day: of those the newest five are kept, and all that was.
+    const asked = Array.from({ length: 20 }, (_, i) => `chill-2026-08-29T05-${59 - i}-00-000Z-asked.sqlite`);
+    const withAsked = keptBackups([...asked, ...newestFirst]);
+    expect(asked.filter((one) => withAsked.has(one))).toEqual(asked.slice(0, 5));
+    expect(newestFirst.slice(0, 14).every((one) => withAsked.has(one))).toBe(true);
     expect([...kept].slice(0, 14)).toEqual(newestFirst.slice(0, 14));
     expect(kept.has(day(19 - 11, 28)) && !kept.has(day(19 - 12, 28)) && !kept.has(day(19 - 11, 27))).toBe(true);
   });

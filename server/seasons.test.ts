@@ -7,12 +7,13 @@ import { NURSERY, someBatch, someLot, TODAY, testServer, uuid } from './testing.
 let server: Awaited<ReturnType<typeof testServer>>;
 const lot = someLot({ seeds: 200 });
 const promise = { id: uuid(), speciesId: lot.speciesId, plants: 12, on: '2027-05-28', whom: 'a hedge' };
-beforeAll(async () => {
+async function begin(): Promise<void> {
   server = await testServer({ demo: true });
   await server.ask('PUT', '/api/nursery', NURSERY);
   await server.ask('POST', '/api/lots', lot);
   await server.ask('PUT', `/api/promises/${promise.id}`, promise);
-});
+}
+beforeAll(begin);
 afterAll(() => server.close());
 
 const season = (batches: NewBatch[], id = uuid()): NewSeason => ({
@@ -148,4 +149,65 @@ test('a batch that was never begun is withdrawn: seed and code come back, nothin
   expect(await server.ask('POST', `/api/batches/${next.id}/events`, { decidedOn: 0, events: [begun] })).toMatchObject({ status: 200 });
   const late = await server.ask('POST', `/api/batches/${next.id}/events`, { decidedOn: 1, events: [event({ kind: 'withdrawn' })] });
   expect(late).toMatchObject({ status: 422, body: { errors: [{ field: 'events.0.kind' }] } });
+});
+
+test('a batch named twice is planned anew once, and stands again once; a retry after a later season is answered', async () => {
+  await server.close();
+  await begin();
+  const first = season([someBatch(lot, 10), someBatch(lot, 8)]);
+  const [one, other] = (await accept(first)).body as [Batch, Batch];
+  const later = { ...season([someBatch(lot, 5)]), withdraw: [one.id, one.id] };
+  expect(await accept(later)).toMatchObject({ status: 201 });
+  expect(await accept(first)).toMatchObject({ status: 201, body: [{ id: other.id }] });
+  expect(await undo(later.plan.id)).toMatchObject({ status: 200 });
+  expect((await inHand()).filter(({ id }) => id === one.id)).toHaveLength(1);
+  expect(await undo(first.plan.id)).toMatchObject({ status: 200 });
+});
+
+test('a batch does not come back into a lot that is of another species by now', async () => {
+  const tin = someLot({ code: 'TIN-1', seeds: 50 });
+  await server.ask('POST', '/api/lots', tin);
+  const first = season([someBatch(tin, 20)]);
+  const [one] = (await accept(first)).body as [Batch];
+  const later = { ...season([someBatch(lot, 5)]), withdraw: [one.id] };
+  await accept(later);
+  const asOther = (speciesId: string, version: number) => server.ask('PUT', `/api/lots/${tin.id}`, { lot: { ...tin, speciesId }, version });
+  expect((await asOther('camassia-quamash', 1)).body).toMatchObject({ speciesId: 'camassia-quamash' });
+  expect(await undo(later.plan.id)).toMatchObject({
+    status: 422,
+    body: { errors: [{ message: expect.stringContaining('another species') }] },
+  });
+  expect(await asOther(tin.speciesId, 2)).toMatchObject({ status: 200 });
+  expect(await undo(later.plan.id)).toMatchObject({ status: 200 });
+});
+
+test('four hundred promises come in one piece; what has had plants, or is promised, stays of its species', async () => {
+  const many = Array.from({ length: 400 }, (_, i) => ({
+    ...promise,
+    id: uuid(),
+    whom: `${'a far bank of the creek beyond the old road '.slice(0, 70)} ${i}`,
+  }));
+  expect((await server.ask('POST', '/api/promises', { promises: many })).status).toBe(201);
+  const handbook = (await server.ask('GET', '/api/handbook')).body as { id: string }[];
+  const own = { ...handbook.find(({ id }) => id === lot.speciesId), id: 'own-rose', standsFor: 'own', basedOn: lot.speciesId };
+  expect((await server.ask('PUT', '/api/handbook/own-rose', own)).status).toBe(200);
+  const ofIt = { ...promise, id: uuid(), speciesId: 'own-rose', whom: 'the gate' };
+  expect((await server.ask('PUT', `/api/promises/${ofIt.id}`, ofIt)).status).toBe(200);
+  expect(await server.ask('DELETE', '/api/handbook/own-rose')).toMatchObject({
+    status: 422,
+    body: { errors: [{ message: 'Plants of it are promised, for the gate: it stays in the handbook.' }] },
+  });
+});
+
+test('an id that names something else is refused, not answered as if that had been made', async () => {
+  const batch = someBatch(lot, 4);
+  expect((await server.ask('POST', '/api/batches', batch)).status).toBe(201);
+  expect((await server.ask('POST', '/api/batches', batch)).status).toBe(201);
+  const other = { ...batch, plan: { ...batch.plan, seeds: 3 } };
+  expect(await server.ask('POST', '/api/batches', other)).toMatchObject({ status: 422, body: { errors: [{ field: 'id' }] } });
+  expect(await server.ask('POST', '/api/lots', { ...someLot(), id: lot.id })).toMatchObject({
+    status: 422,
+    body: { errors: [{ field: 'id' }] },
+  });
+  expect((await server.ask('POST', '/api/lots', lot)).status).toBe(201);
 });

@@ -130,6 +130,12 @@ export const say = subject('server', {
   seasonWithdrawsItsOwn: 'Only batches of an accepted season can be planned anew.',
   seasonPlannedAnewSince: 'A later season planned part of this one again. Undo that one first.',
   seasonSeedTakenSince: 'The seed of {{code}}, which this season planned again, is in another batch by now. Undo that batch first.',
+  seasonLotOfOtherSpecies:
+    '{{code}}, which this season planned again, was of another species than lot {{lot}} is now. Change the lot back first.',
+  idNamesAnotherLotAlready: 'That id names another lot already.',
+  idNamesAnotherImportAlready: 'That id names other readings already.',
+  promiseSpeciesStaysHandbook: 'Plants of it are promised, for {{whom}}: it stays in the handbook.',
+  promiseHasHadPlants: 'It has had plants already: its species can no longer change.',
   seasonPlanWasUndone: 'This season was undone. Accept a new one.',
   thereNoSuchLotOfSpecies: 'There is no such lot of this species.',
   thereNoSuchSeasonPlan: 'There is no such season.',

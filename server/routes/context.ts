@@ -63,3 +63,6 @@ export async function sendTagged(
   const made = await make();
   return reply.type(JSON_TEXT).send(typeof made === 'string' ? made : Readable.from(made));
 }
+
+/** What holds hundreds of promises or batches at once is longer than any one entry. */
+export const MANY_BYTES = 4 * 1024 ** 2;

@@ -4,7 +4,7 @@ import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
 import { Fault } from '../door/fault.ts';
 import { inHandSince } from '../nursery/views.ts';
-import { routes } from './context.ts';
+import { MANY_BYTES, routes } from './context.ts';
 
 /** Plants promised. */
 export const promiseRoutes = routes((app, { store, clock, handbook }) => {
@@ -37,10 +37,14 @@ export const promiseRoutes = routes((app, { store, clock, handbook }) => {
     },
   );
 
-  app.post('/api/promises', { schema: { summary: 'Promise several at once, all or none', body: Promises } }, async (request, reply) => {
-    const { promises } = request.body;
-    for (const [i, promise] of promises.entries()) await requireKnown(promise, `promises.${i}.`);
-    await store.savePromises(promises);
-    return reply.code(201).send(promises);
-  });
+  app.post(
+    '/api/promises',
+    { bodyLimit: MANY_BYTES, schema: { summary: 'Promise several at once, all or none', body: Promises } },
+    async (request, reply) => {
+      const { promises } = request.body;
+      for (const [i, promise] of promises.entries()) await requireKnown(promise, `promises.${i}.`);
+      await store.savePromises(promises);
+      return reply.code(201).send(promises);
+    },
+  );
 });

@@ -4,7 +4,7 @@ import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
 import { Fault } from '../door/fault.ts';
 import { requireFromToday } from './batches.ts';
-import { routes } from './context.ts';
+import { MANY_BYTES, routes } from './context.ts';
 
 /** Seasons that were planned and accepted. */
 export const seasonRoutes = routes((app, { store, clock, handbook }) => {
@@ -16,7 +16,7 @@ export const seasonRoutes = routes((app, { store, clock, handbook }) => {
 
   app.post(
     '/api/seasons',
-    { schema: { summary: 'Accept a season: make all its batches, or none, and keep its plan', body: NewSeason } },
+    { bodyLimit: MANY_BYTES, schema: { summary: 'Accept a season: make all its batches, or none, and keep its plan', body: NewSeason } },
     async (request, reply) => {
       const { plan, batches } = request.body;
       const today = await clock.today();

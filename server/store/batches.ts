@@ -250,7 +250,11 @@ export async function addBatch(
   knows: (speciesId: string, methodId: string) => boolean,
   at: string,
 ): Promise<Batch> {
-  if (await manager.existsBy(BatchRow, { id: batch.id })) return requireBatch(manager, batch.id);
+  if (await manager.existsBy(BatchRow, { id: batch.id })) {
+    const { code: _code, speciesId: _species, events: _events, ...known } = await requireBatch(manager, batch.id);
+    if (!sameTelling(known, batch)) throw Fault.field(`${at}id`, say('idNamesAnotherBatchAlready'));
+    return requireBatch(manager, batch.id);
+  }
   const lot = findLot(database, batch.lotId);
   if (!lot) throw Fault.field(`${at}lotId`, say('thereNoSuchLot'));
   if (!knows(lot.speciesId, batch.plan.way.id)) throw Fault.field(`${at}plan.way`, say('methodNotLotsSpecies'));

@@ -6,6 +6,7 @@ import { spoken } from '@chill/words/subject.ts';
 import type Database from 'better-sqlite3';
 import type { EntityManager } from 'typeorm';
 import { Fault } from '../door/fault.ts';
+import { bodyOf } from './body.ts';
 import { LotEventRow, LotRow } from './entities.ts';
 import { sameTelling } from './sameTelling.ts';
 
@@ -60,7 +61,13 @@ function lotOf(row: RawLot, eventTexts: readonly string[], towelTexts: readonly 
 /** Adds a lot; sending the same one twice is harmless. */
 export async function addLot(manager: EntityManager, database: Database.Database, lot: Lot): Promise<LotInHand> {
   const known = findLot(database, lot.id);
-  if (known) return known;
+  if (known) {
+    // Sent again after it was changed, it is known by what it is of; before that, it says the same.
+    const row = await manager.findOneByOrFail(LotRow, { id: lot.id });
+    const same = known.version > 1 ? known.speciesId === lot.speciesId : sameTelling(bodyOf(row), lot);
+    if (!same) throw Fault.field('id', say('idNamesAnotherLotAlready'));
+    return known;
+  }
   await requireFreeCode(manager, lot);
   await manager.insert(LotRow, { id: lot.id, code: lot.code, seeds: lot.seeds, version: 1, drawer: lot.seeds, body: JSON.stringify(lot) });
   return { ...lot, unassigned: lot.seeds, inBatches: 0, towels: [], version: 1, events: [] };

@@ -24,9 +24,15 @@ export async function readPromises(manager: EntityManager, database: Database.Da
   return { since, promises: promises.sort((a, b) => a.on.localeCompare(b.on) || a.id.localeCompare(b.id)), given };
 }
 
-/** Keeps promises as they are now. */
-export async function savePromises(manager: EntityManager, promises: readonly PlantPromise[]): Promise<void> {
-  for (const promise of promises) await manager.upsert(PromiseRow, { id: promise.id, body: JSON.stringify(promise) }, ['id']);
+/** Keeps promises as they are now; one that has had plants stays of its species. */
+export async function savePromises(manager: EntityManager, database: Database.Database, promises: readonly PlantPromise[]): Promise<void> {
+  const given = database.prepare(`SELECT 1 FROM event WHERE json_extract(body, '$.promise') = ? LIMIT 1`);
+  for (const [i, promise] of promises.entries()) {
+    const row = await manager.findOneBy(PromiseRow, { id: promise.id });
+    if (row && bodyOf<PlantPromise>(row).speciesId !== promise.speciesId && given.get(promise.id))
+      throw Fault.field(promises.length > 1 ? `promises.${i}.speciesId` : 'speciesId', say('promiseHasHadPlants'));
+    await manager.upsert(PromiseRow, { id: promise.id, body: JSON.stringify(promise) }, ['id']);
+  }
 }
 
 /** Plants are only handed over against a promise that was made, of the same species. */

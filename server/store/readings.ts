@@ -102,7 +102,9 @@ export function* takeIn(
     | { seq: number; body: string }
     | undefined;
   const known: ReadingImport | undefined = row && JSON.parse(row.body);
-  if (known && (known.source !== 'logger' || known.placeId !== said.placeId)) return { import: known, repeated: 0, conflicting: 0 };
+  if (known && (known.placeId !== said.placeId || known.source !== said.source))
+    throw Fault.field('import', say('idNamesAnotherImportAlready'));
+  if (known && known.source !== 'logger') return { import: known, repeated: 0, conflicting: 0 };
   const there = at_ms.length > 0 ? readingsOf(database, said.placeId, at_ms[0], at_ms.at(-1)) : noReadings();
   let [repeated, conflicting, at] = [0, 0, 0];
   const kept: number[] = [];

@@ -40,7 +40,11 @@ export async function acceptSeason(
   if (await manager.existsBy(SeasonPlanRow, { id: plan.id })) {
     const known = await requirePlan(manager, plan.id);
     if (known.plan.undone) throw Fault.field('plan.id', say('seasonPlanWasUndone'));
-    return Promise.all(batches.map(({ id }) => requireBatch(manager, id)));
+    // A later season may have planned some of them anew since: those are answered for there.
+    const there = await Promise.all(
+      batches.map(async ({ id }) => ((await manager.existsBy(BatchRow, { id })) ? [await requireBatch(manager, id)] : [])),
+    );
+    return there.flat();
   }
   const ids = new Set(batches.map(({ id }) => id));
   for (const [i, { promiseId, batchIds }] of plan.promises.entries()) {
@@ -49,7 +53,7 @@ export async function acceptSeason(
     if (!batchIds.every((id) => ids.delete(id))) throw Fault.field(`plan.promises.${i}.batchIds`, say('seasonPlanNamesBatchOnce'));
   }
   if (ids.size > 0) throw Fault.field('batches', say('seasonPlanNamesBatchOnce'));
-  const replaced = await replan(manager, database, withdraw, plan.on);
+  const replaced = await replan(manager, database, [...new Set(withdraw)], plan.on);
   const made: Batch[] = [];
   for (const [index, batch] of batches.entries()) {
     if (await manager.existsBy(BatchRow, { id: batch.id })) throw Fault.field(`batches.${index}.id`, say('idNamesAnotherBatchAlready'));
@@ -86,8 +90,11 @@ export async function undoSeason(manager: EntityManager, database: Database.Data
 
 /** What a season took out of those before it stands again: batches with the seeds and codes that they had, in the seasons that planned them. */
 async function bringBack(manager: EntityManager, database: Database.Database, { batches, plans }: Replaced): Promise<void> {
-  for (const batch of batches) {
+  // One that was named twice, before that was refused, stands again once.
+  for (const batch of new Map(batches.map((one) => [one.id, one])).values()) {
     const lot = findLot(database, batch.lotId);
+    if (lot && lot.speciesId !== batch.speciesId)
+      throw Fault.field('id', say('seasonLotOfOtherSpecies', { code: batch.code, lot: lot.code }));
     if (!lot || lot.unassigned < batch.plan.seeds) throw Fault.field('id', say('seasonSeedTakenSince', { code: batch.code }));
     await writeBatch(manager, batch);
     noteDrawer(database, batch.lotId);

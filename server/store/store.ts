@@ -35,7 +35,7 @@ import {
   undoSplits,
 } from './batches.ts';
 import { bodyOf } from './body.ts';
-import { BatchRow, ClockRow, NurseryRow, OwnSpeciesRow, PlaceRow } from './entities.ts';
+import { BatchRow, ClockRow, NurseryRow, OwnSpeciesRow, PlaceRow, PromiseRow } from './entities.ts';
 import { inTransaction, requireOutside, StoreBroken } from './inTransaction.ts';
 import { keepMould, keepOutcome, keptMark, outcomeTexts, pastBefore, type ToRead, unread } from './kept.ts';
 import { addLot, appendToLot, changeLot, findLot, readLots } from './lots.ts';
@@ -157,7 +157,7 @@ export class Store {
 
   /** Keeps promises as they are now, all or none. */
   savePromises(promises: readonly PlantPromise[]): Promise<void> {
-    return this.#write((manager) => savePromises(manager, promises));
+    return this.#write((manager, database) => savePromises(manager, database, promises));
   }
 
   /** The lot of that id, where there is one. */
@@ -247,11 +247,13 @@ export class Store {
     });
   }
 
-  /** Takes an own species out of the handbook, unless a lot is of it. */
+  /** Takes an own species out of the handbook, unless a lot is of it or plants of it are promised. */
   removeOwnSpecies(id: string): Promise<void> {
     return this.#write(async (manager, database) => {
       const user = readLots(database).find((lot) => lot.speciesId === id);
       if (user) throw Fault.field('id', say('lotSpeciesStaysHandbook', { code: user.code }));
+      const promised = (await manager.find(PromiseRow)).map(bodyOf<PlantPromise>).find((one) => one.speciesId === id && !one.closed);
+      if (promised) throw Fault.field('id', say('promiseSpeciesStaysHandbook', { whom: promised.whom }));
       await manager.delete(OwnSpeciesRow, { id });
     });
   }

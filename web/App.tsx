@@ -3,6 +3,7 @@ import { lazy, type ReactNode, Suspense, useEffect, useRef, useState } from 'rea
 import { Link, Route, Routes, useLocation } from 'react-router';
 import { followChoice } from './data/language.ts';
 import { NurseryProvider, useNursery, useNurseryLoading } from './data/nursery.ts';
+import { useStale } from './data/stale.ts';
 import { useChord, useKey } from './data/stored.ts';
 import { ErrorBoundary } from './kit/ErrorBoundary.tsx';
 import { Notices } from './kit/Notices.tsx';
@@ -23,6 +24,14 @@ const MeasuresDrawer = lazy(() => import('./stations/measures/MeasuresDrawer.tsx
 
 /** The app: loads the nursery, then the run above (or below) and the station beneath it. */
 export function App() {
+  return (
+    <ErrorBoundary fallback={(again) => <Broken again={again} />}>
+      <Loaded />
+    </ErrorBoundary>
+  );
+}
+
+function Loaded() {
   const loading = useNurseryLoading();
   if (loading.state === 'loading') return <Waiting />;
   if (loading.state === 'failed') return <Failed error={loading.error} />;
@@ -125,6 +134,15 @@ function Nowhere() {
 
 /** A station that could not be drawn; nothing recorded is lost by it. */
 function Broken({ again }: { again: () => void }) {
+  if (useStale())
+    return (
+      <Message title={say('updated')}>
+        <p>{say('updatedLoadAgain')}</p>
+        <button type="button" className="action mt-4" onClick={() => location.reload()}>
+          {say('loadAgain')}
+        </button>
+      </Message>
+    );
   return (
     <Message title={say('pageCouldNotShown')}>
       <p>{say('everythingYouRecordedKeptTry')}</p>

@@ -1,6 +1,8 @@
 import type { Problem } from '@chill/model/problem.ts';
 import { say } from '@chill/words/kit.ts';
 
+const REFUSALS = new Set(['bad-input', 'malformed', 'not-found', 'conflict', 'too-large', 'wrong-type']);
+
 /** The server's refusal, with the fields at fault; or, with status 0, that it could not be reached. */
 export class ApiProblem extends Error {
   readonly problem: Problem & Record<string, unknown>;
@@ -10,9 +12,10 @@ export class ApiProblem extends Error {
     this.problem = problem;
   }
 
-  /** True where the same request may succeed later, unchanged. */
-  get passing(): boolean {
-    return this.problem.status === 0 || this.problem.status === 429 || this.problem.status >= 500;
+  /** True where Chill itself has refused what was sent, for good: the same would be refused again. All else may succeed later, unchanged. */
+  get isRefusal(): boolean {
+    const kind = /^urn:chill:problem:(.*)$/.exec(this.problem.type ?? '')?.[1];
+    return kind !== undefined && REFUSALS.has(kind);
   }
 }
 
@@ -46,9 +49,13 @@ export async function ask<T>(
   } catch {
     throw new ApiProblem(UNREACHABLE);
   }
-  if (response.ok) return (response.status === 204 ? undefined : await response.json()) as T;
-  const problem = response.headers.get('content-type')?.includes('problem+json')
-    ? await response.json()
-    : { ...UNREACHABLE, status: response.status };
-  throw new ApiProblem(problem);
+  try {
+    if (response.ok) return (response.status === 204 ? undefined : await response.json()) as T;
+    if (response.headers.get('content-type')?.includes('problem+json')) throw new ApiProblem(await response.json());
+  } catch (error) {
+    // An answer that was cut short says nothing of what was asked.
+    if (!(error instanceof ApiProblem)) throw new ApiProblem({ ...UNREACHABLE, status: response.ok ? 0 : response.status });
+    throw error;
+  }
+  throw new ApiProblem({ ...UNREACHABLE, status: response.status });
 }

@@ -1,10 +1,12 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { NewEvent } from '@chill/model/event.ts';
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import 'fake-indexeddb/auto';
+import { IDBFactory } from 'fake-indexeddb';
 
 /** What the browser gives: a storage, and a server that answers as the test says. */
 const stored = new Map<string, string>();
-type Reply = { status: number; body: unknown } | 'unreachable';
+type Reply = { status: number; body: unknown } | 'unreachable' | 'cut short';
 let replies: Reply[] = [];
 let sent: { url: string; body: { decidedOn: number; events: NewEvent[] } }[] = [];
 
@@ -20,11 +22,24 @@ const event = (id: string): NewEvent => ({ id, on: '2027-02-16', kind: 'noted', 
 const saved = (version: number): Reply => ({ status: 200, body: { id: 'b1', events: Array.from({ length: version }) } });
 const conflict: Reply = {
   status: 409,
-  body: { title: 'It changed meanwhile', status: 409, detail: 'Somebody else', version: 3, others: [event('theirs')] },
+  body: {
+    type: 'urn:chill:problem:conflict',
+    title: 'It changed meanwhile',
+    status: 409,
+    detail: 'Somebody else',
+    version: 3,
+    others: [event('theirs')],
+  },
 };
 const refusal: Reply = {
   status: 422,
-  body: { title: 'No', status: 422, detail: 'Only 4 are waiting', errors: [{ field: 'events.0', message: 'Only 4 are waiting' }] },
+  body: {
+    type: 'urn:chill:problem:bad-input',
+    title: 'No',
+    status: 422,
+    detail: 'Only 4 are waiting',
+    errors: [{ field: 'events.0', message: 'Only 4 are waiting' }],
+  },
 };
 
 /** A page just opened: a new copy of the module, over the same storage. */
@@ -33,15 +48,27 @@ async function openPage() {
   const outbox = await import('./outbox.ts');
   const taken: Batch[] = [];
   outbox.startOutbox((one) => taken.push(one));
-  return { ...outbox, taken, pending: () => JSON.parse(stored.get('chill.outbox') ?? '[]') as import('./outbox.ts').Pending[] };
+  await settle();
+  return { ...outbox, taken, pending: () => outbox.outboxNow().pending };
 }
+/** Lets so much time pass, and what the browser's database does meanwhile be done. */
 const settle = async (ms = 0) => {
+  for (let i = 0; i < 60; i++) await new Promise((done) => setImmediate(done));
   await jest.advanceTimersByTimeAsync(ms);
+  for (let i = 0; i < 60; i++) await new Promise((done) => setImmediate(done));
+};
+/** What is in the database, whoever wrote it. */
+const kept = async () => {
+  const { Keep } = await import('./keep.ts');
+  const all = new Keep<object>('chill.outbox').all();
+  await settle();
+  return [...(await all).values()];
 };
 
 beforeEach(() => {
-  jest.useFakeTimers();
+  jest.useFakeTimers({ doNotFake: ['setImmediate', 'clearImmediate', 'nextTick', 'queueMicrotask'] });
   stored.clear();
+  Object.assign(globalThis, { indexedDB: new IDBFactory() });
   replies = [];
   sent = [];
   Object.assign(globalThis, {
@@ -54,6 +81,7 @@ beforeEach(() => {
       const reply = replies.shift() ?? 'unreachable';
       if (reply === 'unreachable') throw new TypeError('fetch failed');
       sent.push({ url, body: JSON.parse(init.body) });
+      if (reply === 'cut short') return new Response('{"id":"b', { status: 200 });
       return new Response(JSON.stringify(reply.body), {
         status: reply.status,
         headers: { 'content-type': reply.status < 400 ? 'application/json' : 'application/problem+json' },
@@ -61,7 +89,10 @@ beforeEach(() => {
     },
   });
 });
-afterEach(() => {
+afterEach(async () => {
+  // Pages of this test try nothing any more in the next.
+  await settle();
+  jest.clearAllTimers();
   jest.useRealTimers();
 });
 
@@ -74,7 +105,7 @@ describe('an entry on its way', () => {
     await settle();
     expect(sent).toEqual([{ url: '/api/batches/b1/events', body: { decidedOn: 2, events: [event('mine')] } }]);
     expect(page.taken).toHaveLength(1);
-    expect(stored.has('chill.outbox')).toBe(false);
+    expect(await kept()).toEqual([]);
   });
 
   test('shows at once, on top of what the server has, and no longer twice when it has arrived', async () => {
@@ -139,6 +170,71 @@ describe('an entry on its way', () => {
   });
 });
 
+describe('nothing is lost', () => {
+  test('of two tabs while the server is away: the one that stays sends what the other left', async () => {
+    const [first, second] = [await openPage(), await openPage()];
+    first.post(batch(2), [event('from the first')]);
+    await settle();
+    second.post({ ...batch(0), id: 'b2' }, [event('from the second')]);
+    await settle();
+    expect(await kept()).toHaveLength(2);
+    replies = [saved(3), saved(1), saved(3), saved(1)];
+    // The first is closed: only the second is asked to send.
+    second.sendAgain();
+    await settle();
+    expect(sent.slice(0, 2).map(({ body }) => body.events[0]?.id)).toEqual(['from the first', 'from the second']);
+    expect(await kept()).toEqual([]);
+  });
+
+  test('of what a version before kept elsewhere', async () => {
+    stored.set('chill.outbox', JSON.stringify([{ batchId: 'b1', code: '7QK', decidedOn: 2, events: [event('old')] }]));
+    replies = [saved(3)];
+    await openPage();
+    await settle();
+    expect(sent.map(({ body }) => body.events)).toEqual([[event('old')]]);
+    expect(stored.has('chill.outbox')).toBe(false);
+  });
+
+  test('by an answer that is no refusal of Chill’s own: it is tried again', async () => {
+    const strange: Reply[] = [401, 403, 404, 408, 413].map((status) => ({ status, body: { title: 'a proxy', status } }));
+    for (const reply of [
+      ...strange,
+      { status: 401, body: { type: 'urn:chill:problem:unauthorised', title: 'secret', status: 401 } },
+      'cut short' as const,
+    ]) {
+      const page = await openPage();
+      replies = [reply];
+      page.post(batch(2), [event('mine')]);
+      await settle();
+      expect(page.outboxNow()).toMatchObject({ waiting: true, pending: [{ batchId: 'b1' }] });
+      expect(page.pending()[0]).not.toHaveProperty('refused');
+      replies = [saved(3)];
+      page.sendAgain();
+      await settle();
+      expect(await kept()).toEqual([]);
+    }
+  });
+
+  test('without being told: where the browser cannot keep an entry it says so, and sends it all the same', async () => {
+    Object.assign(globalThis, {
+      indexedDB: {
+        open: () => {
+          throw new DOMException('full', 'QuotaExceededError');
+        },
+      },
+    });
+    const page = await openPage();
+    page.post(batch(2), [event('mine')]);
+    await settle();
+    expect(page.pending().map(page.isUnkept)).toEqual([true]);
+    replies = [saved(3)];
+    page.sendAgain();
+    await settle();
+    expect(page.pending()).toEqual([]);
+    expect(sent).toHaveLength(1);
+  });
+});
+
 describe('a refused entry', () => {
   test('is set aside with the server’s reason, and shows no more', async () => {
     const page = await openPage();
@@ -169,7 +265,7 @@ describe('a refused entry', () => {
     replies = [conflict, saved(4)];
     page.post(batch(2), [event('mine')]);
     await settle();
-    page.keepRefused(page.outboxNow().pending[0] as import('./outbox.ts').Pending);
+    page.keepRefused(page.pending()[0] as import('./outbox.ts').Held);
     await settle();
     expect(sent[1]?.body).toMatchObject({ decidedOn: 3, events: [{ note: 'mine' }] });
     expect(sent[1]?.body.events[0]?.id).not.toBe('mine');
@@ -181,8 +277,11 @@ describe('a refused entry', () => {
     replies = [refusal];
     page.post(batch(2), [event('mine')]);
     await settle();
-    page.dropRefused(page.outboxNow().pending[0] as import('./outbox.ts').Pending);
+    expect(await kept()).toMatchObject([{ refused: { status: 422 } }]);
+    page.dropRefused(page.pending()[0] as import('./outbox.ts').Held);
     expect(page.pending()).toEqual([]);
+    await settle();
+    expect(await kept()).toEqual([]);
     await settle(30_000);
     expect(sent).toHaveLength(1);
   });

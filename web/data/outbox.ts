@@ -4,10 +4,10 @@ import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Problem } from '@chill/model/problem.ts';
 import { useSyncExternalStore } from 'react';
 import { ApiProblem, ask } from './api.ts';
+import { Keep } from './keep.ts';
 import { newId } from './newId.ts';
-import { readStored, writeStored } from './stored.ts';
 
-/** Entries on their way to the ledger. They show at once, survive a reload, and are sent again until the server has them. */
+/** Entries on their way to the ledger. They show at once, survive a reload and a crash, and are sent again until the server has them or refuses them. */
 export interface Pending {
   batchId: string;
   code: string;
@@ -17,27 +17,40 @@ export interface Pending {
   refused?: Problem & { others?: LedgerEvent[]; version?: number };
 }
 
+/** An entry in this page's line. */
+export interface Held extends Pending {
+  id: string;
+}
+
 interface Outbox {
-  pending: Pending[];
+  pending: Held[];
   /** True while the server cannot be reached, or cannot save. */
   waiting: boolean;
   /** Why it cannot save, in its words, where it answers. */
   reason?: string | undefined;
 }
 
-const KEY = 'chill.outbox';
+const NAME = 'chill.outbox';
 const RETRY_MS = [1000, 3000, 8000, 20_000];
 
-let state: Outbox = { pending: readStored<Pending[]>(KEY, []), waiting: false };
+const keep = new Keep<Pending>(NAME);
+/** The numbers under which entries are kept, once they are written through; `false` where this browser cannot keep one. */
+const keys = new Map<string, number | false>();
+let state: Outbox = { pending: [], waiting: false };
 let onSaved: (batch: Batch) => void = () => undefined;
 let sending = false;
 let failures = 0;
 let retry: ReturnType<typeof setTimeout> | undefined;
+/** What is being written; nothing is sent or read back before it is. */
+let writing: Promise<unknown> = Promise.resolve();
 const listeners = new Set<() => void>();
+/** Other tabs of this browser: they have the same line of entries, and one of them at a time sends it. */
+const others = 'BroadcastChannel' in globalThis ? new BroadcastChannel(NAME) : undefined;
+// In Node nothing is to be kept alive by it.
+(others as { unref?: () => void } | undefined)?.unref?.();
 
 function change(next: Partial<Outbox>): void {
   state = { ...state, ...next };
-  writeStored(KEY, state.pending.length > 0 ? state.pending : undefined);
   for (const listener of listeners) listener();
 }
 
@@ -54,16 +67,84 @@ export function useOutbox(): Outbox {
   }, outboxNow);
 }
 
-/** Names who takes in a batch as the server has saved it; begins sending what an earlier visit left. */
+/** Whether an entry would be lost with this page: it is not written yet, or this browser cannot. */
+export const isUnkept = ({ id }: Held): boolean => typeof keys.get(id) !== 'number';
+
+/** Names who takes in a batch as the server has saved it; begins sending what an earlier visit, or another tab, left. */
 export function startOutbox(saved: (batch: Batch) => void): void {
   onSaved = saved;
-  void flush();
+  void keep
+    .takeOver()
+    .catch(() => undefined)
+    .then(flush);
 }
+
+if (others)
+  others.onmessage = ({ data }: { data: { saved?: Batch } }) => {
+    if (data.saved) onSaved(data.saved);
+    void readBack();
+  };
+// Whoever leaves with what is nowhere else is asked first.
+if ('addEventListener' in globalThis)
+  addEventListener('beforeunload', (event) => {
+    if (state.pending.some((entry) => isUnkept(entry) && !entry.refused)) event.preventDefault();
+  });
 
 /** Sends events on a batch on their way; they show at once. Whether they can have happened has been asked before (`useRecord`). */
 export function post(batch: Batch, events: NewEvent[]): void {
-  change({ pending: [...state.pending, { batchId: batch.id, code: batch.code, decidedOn: batch.events.length, events }] });
+  hold({ batchId: batch.id, code: batch.code, decidedOn: batch.events.length, events });
   void flush();
+}
+
+/** Shows an entry, and writes it down. */
+function hold(entry: Pending): void {
+  const id = newId();
+  change({ pending: [...state.pending, { id, ...entry }] });
+  write(async () => {
+    keys.set(id, await keep.add(entry).catch(() => false as const));
+    change({});
+    others?.postMessage({});
+  });
+}
+
+/** Writes one thing after the other. */
+function write(work: () => Promise<unknown>): Promise<unknown> {
+  writing = writing.then(work, work);
+  return writing;
+}
+
+/** Writes entries as they are by then in the place of what was kept of them; those that are gone from the line are let go of. */
+function rewrite(ids: readonly string[]): void {
+  if (ids.length === 0) return;
+  write(async () => {
+    const changed = new Map<number, Pending | undefined>();
+    for (const id of ids) {
+      const key = keys.get(id);
+      const now = state.pending.find((one) => one.id === id);
+      if (typeof key === 'number') changed.set(key, now && withoutId(now));
+      if (!now) keys.delete(id);
+    }
+    await keep.change(changed).catch(() => undefined);
+    others?.postMessage({});
+  });
+}
+const withoutId = ({ id: _id, ...entry }: Held): Pending => entry;
+
+/** Reads the line of all tabs; what only this page has stays after it. */
+async function readBack(): Promise<void> {
+  await writing;
+  const kept = await keep.all().catch(() => undefined);
+  if (!kept) return;
+  const known = new Map(state.pending.map((one) => [keys.get(one.id), one]));
+  // One that was let go of elsewhere is let go of here; one that was refused there is refused here.
+  const line = [...kept].map(([key, entry]): Held => {
+    const mine = known.get(key);
+    if (mine && Boolean(mine.refused) === Boolean(entry.refused)) return mine;
+    const id = mine?.id ?? newId();
+    keys.set(id, key);
+    return { id, ...entry };
+  });
+  change({ pending: [...line, ...state.pending.filter(isUnkept)] });
 }
 
 /**
@@ -85,22 +166,34 @@ export function settled(batchId: string): Promise<void> {
   });
 }
 
-/** Drops all that is on its way: it is for a nursery that is left. */
-export function dropAll(): void {
+/** Drops all that is on its way: it is for a nursery that is left. Resolves once it is gone. */
+export async function dropAll(): Promise<void> {
+  await readBack();
+  const gone = state.pending.map(({ id }) => id);
   change({ pending: [], waiting: false });
+  rewrite(gone);
+  await writing;
 }
 
 /** Drops a refused entry. */
-export function dropRefused(entry: Pending): void {
-  change({ pending: state.pending.filter((one) => one !== entry) });
+export function dropRefused({ id }: Held): void {
+  change({ pending: state.pending.filter((one) => one.id !== id) });
+  rewrite([id]);
 }
 
 /** Sends a refused entry again on top of what the others recorded; new ids, since it is a new decision. */
-export function keepRefused(entry: Pending): void {
+export function keepRefused(entry: Held): void {
   const { refused, ...rest } = entry;
   const events = entry.events.map((event) => ({ ...event, id: newId() }));
-  const again: Pending = { ...rest, events, decidedOn: refused?.version ?? entry.decidedOn };
-  change({ pending: state.pending.map((one) => (one === entry ? again : one)) });
+  const again: Held = { ...rest, events, decidedOn: refused?.version ?? entry.decidedOn };
+  change({ pending: state.pending.map((one) => (one.id === again.id ? again : one)) });
+  rewrite([again.id]);
+  void flush();
+}
+
+/** Tries at once what waits to be tried again. */
+export function sendAgain(): void {
+  failures = 0;
   void flush();
 }
 
@@ -117,26 +210,29 @@ export function withPending(batch: Batch, pending: readonly Pending[]): Batch {
   return canBe(shown) ? shown : batch;
 }
 
+/** Sends all that waits, one tab at a time: where browsers have no locks, the server takes the same entry once only. */
 async function flush(): Promise<void> {
   if (sending) return;
   sending = true;
   clearTimeout(retry);
+  const sendAll = async () => {
+    await readBack();
+    for (let entry = next(); entry; entry = next()) if ((await send(entry)) === 'later') return;
+  };
   try {
-    for (let entry = next(); entry; entry = next()) {
-      const sent = entry;
-      const outcome = await send(sent);
-      if (outcome === 'later') return;
-    }
+    await (globalThis.navigator?.locks ? navigator.locks.request(NAME, sendAll) : sendAll());
   } finally {
     sending = false;
   }
+  // What came while the last was taken has not been seen by anybody.
+  if (next() && !state.waiting) void flush();
 }
 
-function next(): Pending | undefined {
+function next(): Held | undefined {
   return state.pending.find((one) => !one.refused);
 }
 
-async function send(entry: Pending): Promise<'done' | 'later'> {
+async function send(entry: Held): Promise<'done' | 'later'> {
   try {
     const saved = await ask<Batch>(`/api/batches/${entry.batchId}/events`, {
       method: 'POST',
@@ -144,25 +240,33 @@ async function send(entry: Pending): Promise<'done' | 'later'> {
     });
     failures = 0;
     onSaved(saved);
+    others?.postMessage({ saved });
     const version = saved.events.length;
-    const left = state.pending.filter((one) => one !== entry);
-    // What is set aside of this batch can now be recorded on top of what was just saved.
-    const pending = left.map((one) => (one.refused && one.batchId === saved.id ? { ...one, refused: { ...one.refused, version } } : one));
+    const changed = [entry.id];
+    const pending = state.pending
+      .filter(({ id }) => id !== entry.id)
+      .map((one): Held => {
+        if (!one.refused || one.batchId !== saved.id) return one;
+        // What is set aside of this batch can now be recorded on top of what was just saved.
+        changed.push(one.id);
+        return { ...one, refused: { ...one.refused, version } };
+      });
     change({ pending, waiting: false, reason: undefined });
+    rewrite(changed);
     return 'done';
   } catch (error) {
-    if (!(error instanceof ApiProblem)) throw error;
-    if (error.passing) {
-      change({ waiting: true, reason: error.problem.status >= 500 ? error.problem.detail : undefined });
+    if (!(error instanceof ApiProblem && error.isRefusal)) {
+      // Anything but a refusal of Chill's own may be otherwise next time: an answer cut short, a stranger between, a server that is away.
+      const answered = error instanceof ApiProblem && error.problem.status > 0;
+      change({ waiting: true, reason: answered ? error.problem.detail : undefined });
       retry = setTimeout(() => void flush(), RETRY_MS[Math.min(failures++, RETRY_MS.length - 1)]);
       return 'later';
     }
     // What was decided after a refused entry rested on it: it is set aside with it rather than sent on a guess.
     const refused = error.problem as Pending['refused'] & Problem;
-    change({
-      waiting: false,
-      pending: state.pending.map((one) => (one.batchId === entry.batchId && !one.refused ? { ...one, refused } : one)),
-    });
+    const aside = state.pending.filter((one) => one.batchId === entry.batchId && !one.refused).map(({ id }) => id);
+    change({ waiting: false, pending: state.pending.map((one) => (aside.includes(one.id) ? { ...one, refused } : one)) });
+    rewrite(aside);
     return 'done';
   }
 }

@@ -21,7 +21,7 @@ export async function readFileBack(found: Contents): Promise<void> {
 /** Opens the demo to look around in, or one's own nursery again. */
 export async function lookAround(there: boolean): Promise<void> {
   // What was still on its way was for the demo.
-  if (!there) dropAll();
+  if (!there) await dropAll();
   await change('/api/look-around', { there });
 }
 

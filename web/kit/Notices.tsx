@@ -1,7 +1,7 @@
 import { say } from '@chill/words/kit.ts';
 import { lazy, Suspense } from 'react';
 import { useHealth } from '../data/health.ts';
-import { useOutbox } from '../data/outbox.ts';
+import { isUnkept, sendAgain, useOutbox } from '../data/outbox.ts';
 import { lastReadBack } from '../data/readBack.ts';
 
 const DataTrouble = lazy(() => import('./DataTrouble.tsx'));
@@ -12,16 +12,21 @@ const RefusedEntries = lazy(() => import('./RefusedEntries.tsx'));
 export function Notices() {
   const { pending, waiting, reason } = useOutbox();
   const health = useHealth();
-  const unsent = pending.filter((entry) => !entry.refused).length;
+  const unsent = pending.filter((entry) => !entry.refused);
+  // What this page alone holds is lost with it.
+  const unkept = unsent.filter(isUnkept).length;
   const refused = pending.filter((entry) => entry.refused);
   return (
     <div aria-live="polite" className="screen-only">
-      {waiting && unsent > 0 && (
-        <p className="bg-alarm px-4 py-2 font-semibold text-sheet desk:px-10">
-          {say('notSavedYetKeptHere', {
-            how: unsent === 1 ? say('oneEntry') : say('entries', { unsent }),
+      {waiting && unsent.length > 0 && (
+        <p className="flex flex-wrap items-baseline gap-x-4 bg-alarm px-4 py-2 font-semibold text-sheet desk:px-10">
+          {say(unkept > 0 ? 'notSavedYetNotKept' : 'notSavedYetKeptHere', {
+            how: unsent.length === 1 ? say('oneEntry') : say('entries', { unsent: unsent.length }),
             reason: reason ?? say('serverSilent'),
           })}
+          <button type="button" className="underline underline-offset-4" onClick={sendAgain}>
+            {say('sendAgain')}
+          </button>
         </p>
       )}
       {lastReadBack() && (

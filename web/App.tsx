@@ -13,7 +13,7 @@ import { useArrival } from './kit/useArrival.ts';
 import { useGoTo } from './kit/useGoTo.ts';
 import { useScroll } from './kit/useScroll.ts';
 import { Waiting } from './kit/Waiting.tsx';
-import { PAGES } from './stations/pages.tsx';
+import { askAgain, PAGES } from './stations/pages.tsx';
 import { TimerEnds } from './stations/treat/TimerEnds.tsx';
 
 const FirstRun = lazy(() => import('./stations/firstRun/FirstRun.tsx'));
@@ -146,7 +146,14 @@ function Broken({ again }: { again: () => void }) {
   return (
     <Message title={say('pageCouldNotShown')}>
       <p>{say('everythingYouRecordedKeptTry')}</p>
-      <button type="button" className="action mt-4" onClick={again}>
+      <button
+        type="button"
+        className="action mt-4"
+        onClick={() => {
+          askAgain();
+          again();
+        }}
+      >
         {say('tryAgain')}
       </button>
     </Message>

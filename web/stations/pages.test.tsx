@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { act, render, screen } from '@testing-library/react';
 import { Suspense } from 'react';
+import { ErrorBoundary } from '../kit/ErrorBoundary.tsx';
 import { fetchWhatIsPointedAt, later, PAGES } from './pages.tsx';
 
 const drawn = (element: React.ReactNode) => render(<Suspense fallback="One moment">{element}</Suspense>);
@@ -21,13 +22,22 @@ describe('a page whose code comes later', () => {
 
   test('that could not come is asked for again', async () => {
     let away = true;
+    let asked = 0;
     const page = later('x', async () => {
+      asked += 1;
       if (away) throw new TypeError('There is no server here.');
       return { default: () => <h1>Here</h1> };
     });
     await act(async () => page.fetch?.());
+    const tried = () => drawn(<ErrorBoundary fallback={() => 'Broken'}>{page.element}</ErrorBoundary>);
+    const { unmount } = tried();
+    // It says so, and asks no more by itself.
+    expect(await screen.findByText('Broken')).toBeTruthy();
+    expect(asked).toBeLessThan(6);
+    unmount();
     away = false;
-    drawn(page.element);
+    page.afresh?.();
+    tried();
     expect(await screen.findByText('Here')).toBeTruthy();
   });
 

@@ -10,23 +10,25 @@ interface Page {
   element: ReactNode;
   /** Fetches its code, if that has not come yet. */
   fetch?: () => void;
+  /** Forgets that it could not come. */
+  afresh?: () => void;
 }
 
 /** A page whose code comes when it is gone to, or a moment sooner ({@link fetchAhead}); drawn without a wait where it has come. */
 export function later(path: string, load: Code): Page {
   const code: Code = async () => {
-    try {
-      const module = await load();
-      late.Drawn = module.default;
-      return module;
-    } catch (error) {
-      // What did not come now may come when it is asked for again.
-      late.Drawn = lazy(code);
-      throw error;
-    }
+    const module = await load();
+    late.Drawn = module.default;
+    return module;
   };
   const late = { Drawn: lazy(code) as ComponentType };
-  return { path, element: <Late late={late} />, fetch: () => void code().catch(() => undefined) };
+  const afresh = () => (late.Drawn = lazy(code));
+  return { path, element: <Late late={late} />, fetch: () => void code().catch(() => undefined), afresh };
+}
+
+/** What did not come may come when it is asked for again; not before, or a page whose code is gone would be asked for without end. */
+export function askAgain(): void {
+  for (const page of PAGES) page.afresh?.();
 }
 
 /** Begins with what there is of a page, and stays with it. */

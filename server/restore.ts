@@ -1,6 +1,9 @@
-import { statSync } from 'node:fs';
+import { existsSync, statSync } from 'node:fs';
+import { say } from '@chill/words/server.ts';
 import { readConfig } from './config.ts';
 import { listBackups, restoreBackup } from './store/backup.ts';
+import { faultOf } from './store/lookAt.ts';
+import { Unusable } from './store/unusable.ts';
 
 // npm run restore            lists the backups, the newest first
 // npm run restore -- FILE    puts that one back; not while Chill is running
@@ -11,6 +14,8 @@ if (!backup) {
 } else {
   try {
     const made = statSync(backup, { throwIfNoEntry: false })?.mtime.toISOString().slice(0, 16).replace('T', ' ');
+    const fault = existsSync(backup) ? await faultOf(backup) : undefined;
+    if (fault) throw new Unusable(say('notGoodBackup', { backup, fault }));
     const { replaced } = restoreBackup(backup, dataFolder);
     console.log(`Restored the backup of ${made}.${replaced ? ` What was there is kept as ${replaced}.` : ''}`);
   } catch (error) {

@@ -26,7 +26,7 @@ export async function serve(config: Config, options: Options): Promise<Running> 
       return lookingAround;
     },
     readBack(file) {
-      change(() => void restoreBackup(file, own.dataFolder));
+      change(() => restoreBackup(file, own.dataFolder).replaced);
     },
     async lookAround(there) {
       if (there) await growDemo(demo().dataFolder);
@@ -39,19 +39,28 @@ export async function serve(config: Config, options: Options): Promise<Running> 
   let running = await open();
   own = { ...own, port: Number(new URL(running.address).port) };
 
-  /** Stops, does what needs nobody at the data, and opens again, whatever came of it: what was there stays where it could not be replaced. */
-  function change(between: () => void): void {
+  /**
+   * Stops, does what needs nobody at the data, and opens again, whatever came of it: what was there stays where it could not be replaced, and comes back where
+   * what it was replaced by cannot be opened.
+   */
+  function change(between: () => string | undefined | void): void {
     changing = changing
       .then(() => new Promise((resolve) => setTimeout(resolve, ANSWERED_MS)))
       .then(async () => {
         await running.stop();
+        let replaced: string | undefined | void;
         try {
-          between();
+          replaced = between();
         } catch (error) {
           // What was there is whole, and is opened again.
           console.error((error as Error).message);
         }
-        running = await open();
+        running = await open().catch((error: Error) => {
+          if (!replaced) throw error;
+          console.error(error.message);
+          restoreBackup(replaced, own.dataFolder);
+          return open();
+        });
       })
       .catch(options.unsure);
   }

@@ -1,9 +1,15 @@
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { say } from '@chill/words/server.ts';
 import { buildApp } from './app.ts';
 import type { Config } from './config.ts';
 import type { Changeable } from './nursery/changeable.ts';
 import { servicesOf } from './services.ts';
+import { soundBackups } from './store/backup.ts';
+import { DATABASE_FILE } from './store/files.ts';
+import { faultOf } from './store/lookAt.ts';
 import { openDatabase } from './store/open.ts';
+import { Unusable } from './store/unusable.ts';
 
 /** A server that listens. */
 export interface Running {
@@ -29,31 +35,48 @@ export async function start(
 ): Promise<Running> {
   const { source, close } = await openDatabase(config.dataFolder, { startEmpty });
   const services = servicesOf(source, config, unsure);
-  const reached = config.address && { address: config.address };
-  const app = await buildApp(
-    {
-      ...services,
-      ...(changeable && { changeable }),
-      ...reached,
-    },
-    {
-      webFolder: fileURLToPath(new URL('../web/dist', import.meta.url)),
-      log,
-      ...(config.secret && { secret: config.secret }),
-      ...reached,
-    },
-  );
-  const address = await app.listen({ port: config.port, host: config.host });
-  const stopBackups = services.backups.start();
-  const stopLoggers = services.loggers.start((error) => app.log.error(error));
-  const stopReading = services.closed.start((error) => app.log.error(error));
-  return {
-    address,
-    async stop() {
-      stopLoggers();
-      stopReading();
-      await Promise.allSettled([app.close(), stopBackups()]);
-      await close();
-    },
-  };
+  try {
+    return await listening();
+  } catch (error) {
+    await close();
+    if ((error as NodeJS.ErrnoException).syscall === 'listen') throw error;
+    // Whatever it stumbles over in the data: what that is is found by looking at all of it.
+    const fault = await faultOf(join(config.dataFolder, DATABASE_FILE));
+    if (!fault) throw error;
+    const [backup] = soundBackups(config.dataFolder, Date.now());
+    const facts = { folder: config.dataFolder, fault };
+    throw new Unusable(backup ? say('dataFileCannotBeRead', { ...facts, backup }) : say('dataFileCannotBeReadNoBackup', facts), {
+      cause: error,
+    });
+  }
+
+  async function listening(): Promise<Running> {
+    const reached = config.address && { address: config.address };
+    const app = await buildApp(
+      {
+        ...services,
+        ...(changeable && { changeable }),
+        ...reached,
+      },
+      {
+        webFolder: fileURLToPath(new URL('../web/dist', import.meta.url)),
+        log,
+        ...(config.secret && { secret: config.secret }),
+        ...reached,
+      },
+    );
+    const address = await app.listen({ port: config.port, host: config.host });
+    const stopBackups = services.backups.start();
+    const stopLoggers = services.loggers.start((error) => app.log.error(error));
+    const stopReading = services.closed.start((error) => app.log.error(error));
+    return {
+      address,
+      async stop() {
+        stopLoggers();
+        stopReading();
+        await Promise.allSettled([app.close(), stopBackups()]);
+        await close();
+      },
+    };
+  }
 }

@@ -1,10 +1,14 @@
-import { existsSync, readdirSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import Database from 'better-sqlite3';
 import { readConfig } from './config.ts';
 import { serve } from './serve.ts';
 import type { Running } from './start.ts';
-import { NURSERY, someLot, temporaryFolder } from './testing.ts';
+import { DATABASE_FILE } from './store/files.ts';
+import look from './store/look.ts';
+import { lookAt } from './store/lookAt.ts';
+import { NURSERY, someBatch, someLot, TODAY, temporaryFolder, testServer, uuid } from './testing.ts';
 
 /** A server at an address of its own, which can be asked and whose data can be changed. */
 async function served(dataFolder: string) {
@@ -59,14 +63,18 @@ describe('all of the data', () => {
     const other = await served(temporaryFolder());
     open.push(other.running);
     await other.json('PUT', '/api/nursery', { ...NURSERY, name: 'Elsewhere' });
-    expect(await other.json('POST', '/api/everything', saved.bytes)).toEqual({
+    const looked = await other.json('POST', '/api/everything', saved.bytes);
+    expect(looked).toEqual({
       status: 200,
-      body: { name: NURSERY.name, lots: 1, batches: 0 },
+      body: { name: NURSERY.name, lots: 1, batches: 0, hash: expect.stringMatching(/^[0-9a-f]{64}$/) },
     });
     // To have looked at it changes nothing.
     expect((await other.json('GET', '/api/nursery')).body.name).toBe('Elsewhere');
     const before = (await other.json('GET', '/api/health')).body.opened;
-    expect((await other.json('POST', '/api/everything/read-back', {})).status).toBe(204);
+    // Only what was looked at goes in: not another that was sent since.
+    const hash = looked.body.hash.replace(/^./, looked.body.hash.startsWith('0') ? '1' : '0');
+    expect((await other.json('POST', '/api/everything/read-back', { hash })).status).toBe(409);
+    expect((await other.json('POST', '/api/everything/read-back', { hash: looked.body.hash })).status).toBe(204);
     await changed(other, before);
     expect((await other.json('GET', '/api/nursery')).body.name).toBe(NURSERY.name);
     expect((await other.json('GET', '/api/lots')).body).toHaveLength(1);
@@ -80,7 +88,7 @@ describe('all of the data', () => {
       body: { errors: [{ field: 'file', message: expect.stringContaining('holds no nursery’s data') }] },
     });
     expect(existsSync(join(one.dataFolder, 'incoming'))).toBe(false);
-    expect((await one.json('POST', '/api/everything/read-back', {})).status).toBe(404);
+    expect((await one.json('POST', '/api/everything/read-back', { hash: 'none' })).status).toBe(404);
     expect((await one.json('POST', '/api/everything', {})).status).toBe(422);
     expect((await one.json('GET', '/api/nursery')).body.name).toBe(NURSERY.name);
   });
@@ -101,5 +109,78 @@ describe('all of the data', () => {
       expect((await one.json('GET', '/api/nursery')).body.name).toBe(name);
       expect((await one.json('GET', '/api/clock')).body.lookingAround).toBe(there ? true : undefined);
     }
+  });
+});
+
+describe('a file that was made to hurt', () => {
+  let sound: Uint8Array;
+  let server: Awaited<ReturnType<typeof testServer>>;
+  beforeAll(async () => {
+    server = await testServer();
+    await server.ask('PUT', '/api/nursery', NURSERY);
+    const lot = someLot();
+    await server.ask('POST', '/api/lots', lot);
+    const batch = someBatch(lot, 20);
+    await server.ask('POST', '/api/batches', batch);
+    const begun = { id: uuid(), on: TODAY, kind: 'stageStarted', stage: 0, placeId: uuid() };
+    await server.ask('POST', `/api/batches/${batch.id}/events`, { decidedOn: 0, events: [begun] });
+    sound = readFileSync(await server.backups.save());
+  });
+  afterAll(() => server.close());
+
+  /** The sound file after some SQL, in a folder of its own. */
+  const crafted = (sql: string) => {
+    const folder = temporaryFolder();
+    writeFileSync(join(folder, DATABASE_FILE), sound);
+    const database = new Database(join(folder, DATABASE_FILE));
+    database.pragma('foreign_keys = OFF');
+    // What only appends is in the way of whoever forges.
+    const guards = database.prepare("SELECT name, sql FROM sqlite_master WHERE type = 'trigger'").all() as { name: string; sql: string }[];
+    for (const { name } of guards) database.exec(`DROP TRIGGER ${name}`);
+    database.exec(sql.split('-- guards off')[0] as string);
+    if (!sql.includes('-- guards off')) for (const guard of guards) database.exec(guard.sql);
+    database.close();
+    return folder;
+  };
+  const body = (table: string, path: string, value: string) => `UPDATE ${table} SET body = json_set(body, '${path}', ${value})`;
+
+  test.each([
+    ['SELECT 1', undefined],
+    ['CREATE TRIGGER empty AFTER INSERT ON event BEGIN DELETE FROM place; END', 'made otherwise than Chill makes it (trigger empty)'],
+    ['SELECT 1 -- guards off', 'made otherwise'],
+    ['ALTER TABLE place RENAME TO kept_place; CREATE VIEW place AS SELECT * FROM kept_place', 'made otherwise'],
+    ['CREATE VIEW endless AS WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) SELECT count(*) FROM n', 'view endless'],
+    ["INSERT INTO own_species (id, body) VALUES ('x', 'no JSON')", 'table own_species, x'],
+    ["UPDATE nursery SET body = 'null'", 'table nursery, 1'],
+    [body('nursery', '$.timeZone', "'Nowhere/Land'"), 'table nursery, 1, timeZone'],
+    ["UPDATE batch SET body = json_remove(body, '$.plan')", 'plan'],
+    [body('event', '$.kind', "'danced'"), 'table event, 1, kind'],
+    [
+      "UPDATE event SET body = json_object('id', json_extract(body, '$.id'), 'on', json_extract(body, '$.on'), 'kind', 'seedsMoved', 'batchId', batch_id, 'version', 1, 'recordedAt', json_extract(body, '$.recordedAt'), 'moves', json('[{\"from\":\"waiting\",\"to\":\"mouldy\",\"count\":5000}]'))",
+      'table batch, ',
+    ],
+    ['DELETE FROM migrations WHERE id = (SELECT max(id) FROM migrations); DROP TABLE kept_mould', 'made otherwise'],
+    ["INSERT INTO migrations (timestamp, name) VALUES (2, 'Later2')", 'newer Chill'],
+    ['UPDATE batch SET seeds = 3', 'its columns say otherwise'],
+    ["UPDATE event SET batch_id = 'nobody'", 'table event'],
+  ])('%s', async (sql, fault) => {
+    const looked = await look(crafted(sql));
+    if (fault === undefined) expect(looked).toMatchObject({ contents: { name: NURSERY.name, lots: 1, batches: 1 } });
+    else expect(looked).toMatchObject({ fault: expect.stringContaining(fault) });
+  });
+
+  test('is looked at in a process that is ended where it takes too long, whatever it does', async () => {
+    const begun = Date.now();
+    expect(await lookAt(crafted('SELECT 1'), 1)).toMatchObject({ fault: expect.stringContaining('took longer') });
+    expect(Date.now() - begun).toBeLessThan(20_000);
+    expect(await lookAt(crafted('SELECT 1'))).toMatchObject({ contents: { batches: 1 } });
+  });
+
+  test('is said at the start, with the backup to put back; the file stays as it is', async () => {
+    const folder = crafted("INSERT INTO own_species (id, body) VALUES ('x', 'no JSON')");
+    mkdirSync(join(folder, 'backups'));
+    writeFileSync(join(folder, 'backups', 'chill-2026-01-01T04-00-00-000Z-daily.sqlite'), sound);
+    await expect(served(folder)).rejects.toThrow(/cannot be read: table own_species, x.*npm run restore -- .*2026-01-01/);
+    await expect(served(folder)).rejects.toThrow(/cannot be read/);
   });
 });

@@ -45,6 +45,19 @@ export const say = subject('server', {
   ends: '{{name}}: {{name2}} ends',
   everyReadingThereAlreadyNothing: 'Every reading in it is there already: nothing was imported.',
   fileNotFolderMoveAway: '{{folder}} is a file, not a folder: move it away, or set CHILL_DATA to another folder.',
+  fileOfNewerChill: 'it was written by a newer Chill: update this one first',
+  fileMigrationsAmiss: 'it says of changes that they were made which it has not',
+  fileMadeOtherwise: 'it is made otherwise than Chill makes it ({{names}})',
+  fileRecordAmiss: 'table {{table}}, {{line}}, {{field}}: {{message}}',
+  fileRecordStray: 'table {{table}}, row {{line}}: it belongs to nothing',
+  fileColumnsAmiss: 'its columns say otherwise than its record',
+  fileHistoryAmiss: 'table {{table}}, {{line}}: {{message}}',
+  fileTakesTooLong: 'looking at it took longer than {{seconds}} s',
+  anotherFileSince: 'Another file was looked at since, or this one has changed: choose it once more.',
+  dataFileCannotBeRead:
+    'What is in the data file of {{folder}} cannot be read: {{fault}}. Put the newest backup back with “npm run restore -- {{backup}}”.',
+  dataFileCannotBeReadNoBackup:
+    'What is in the data file of {{folder}} cannot be read: {{fault}}. There is no backup: keep the file, and ask for help.',
   fileNotLong: 'The file is not as long as that.',
   folderCannotMadeOrRead:
     'The folder {{folder}} cannot be made or read: see that its disk may be written to, or set CHILL_DATA to another folder.',

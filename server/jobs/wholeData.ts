@@ -1,16 +1,14 @@
-import { createWriteStream, existsSync, mkdirSync, rmSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { createReadStream, createWriteStream, existsSync, mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { type Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import type { Contents } from '@chill/model/contents.ts';
+import type { LookedAt } from '@chill/model/contents.ts';
 import { say } from '@chill/words/server.ts';
 import { Fault } from '../door/fault.ts';
-import { faultOfBackup } from '../store/backup.ts';
 import { DATABASE_FILE } from '../store/files.ts';
-import { openDatabase } from '../store/open.ts';
-import { rawDatabase } from '../store/raw.ts';
-import { Store } from '../store/store.ts';
-import { asUnusable, Unusable } from '../store/unusable.ts';
+import { lookAt } from '../store/lookAt.ts';
+import { asUnusable } from '../store/unusable.ts';
 
 /** What is read back is looked at here first, bytes at most. */
 const INCOMING_FOLDER = 'incoming';
@@ -28,31 +26,31 @@ export class WholeData {
     return join(this.#dataFolder, INCOMING_FOLDER);
   }
 
-  /** The file that was looked at and may be put in place; `undefined` where none was. */
-  get incoming(): string | undefined {
+  /**
+   * The file that was looked at, if it is the one of that hash and has not changed since: it may be put in place.
+   * @throws {Fault} where there is none, or another.
+   */
+  async lookedAt(hash: string): Promise<string> {
     const file = join(this.#folder, DATABASE_FILE);
-    return existsSync(file) ? file : undefined;
+    if (!existsSync(file)) throw Fault.notFound(say('giveArchiveFile'));
+    if ((await hashOf(file)) !== hash) throw Fault.conflict(say('anotherFileSince'), {});
+    return file;
   }
 
   /**
-   * Takes in a file and opens it apart from everything, as it would be opened in place.
-   * @returns what is in it.
+   * Takes in a file and looks at it apart from everything, in a process of its own that is ended where it takes too long.
+   * @returns what is in it, and its hash.
    * @throws {Fault} where it is no archive of a nursery, or of a newer Chill; it is thrown away then.
    */
-  async takeIn(body: Readable): Promise<Contents> {
+  async takeIn(body: Readable): Promise<LookedAt> {
     this.drop();
     mkdirSync(this.#folder, { recursive: true });
     const file = join(this.#folder, DATABASE_FILE);
     try {
       await pipeline(body, atMost(MOST_BYTES), createWriteStream(file));
-      const fault = await faultOfBackup(file);
-      if (fault) throw new Unusable(fault);
-      const { source, close } = await openDatabase(this.#folder);
-      try {
-        return await toldOf(new Store(source));
-      } finally {
-        await close();
-      }
+      const looked = await lookAt(this.#folder);
+      if ('fault' in looked) throw Fault.field('file', say('notArchive', { message: looked.fault }));
+      return { ...looked.contents, hash: await hashOf(file) };
     } catch (error) {
       this.drop();
       if (error instanceof Fault) throw error;
@@ -76,10 +74,8 @@ function atMost(bytes: number): Transform {
   });
 }
 
-async function toldOf(store: Store): Promise<Contents> {
-  const database = rawDatabase(store.source);
-  const counted = (what: string) => database.prepare(`SELECT count(*) FROM ${what}`).pluck().get() as number;
-  const nursery = await store.nursery();
-  const last = database.prepare("SELECT max(json_extract(body, '$.on')) FROM event").pluck().get() as string | null;
-  return { name: nursery?.name ?? '', lots: counted('lot'), batches: counted('batch'), ...(last && { lastOn: last }) };
+async function hashOf(file: string): Promise<string> {
+  const hash = createHash('sha256');
+  await pipeline(createReadStream(file), hash);
+  return hash.digest('hex');
 }

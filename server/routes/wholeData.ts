@@ -1,6 +1,6 @@
 import { open } from 'node:fs/promises';
 import { Readable } from 'node:stream';
-import { Contents } from '@chill/model/contents.ts';
+import { LookedAt } from '@chill/model/contents.ts';
 import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
 import { Fault } from '../door/fault.ts';
@@ -20,7 +20,7 @@ export const wholeDataRoutes = routes((app, { wholeData, backups, clock, changea
   });
   if (!changeable) return;
   app.addContentTypeParser('application/octet-stream', (_request, payload, done) => done(null, payload));
-  app.post('/api/everything', { schema: { hide: true, response: { 200: Contents } } }, async (request) => {
+  app.post('/api/everything', { schema: { hide: true, response: { 200: LookedAt } } }, async (request) => {
     if (!(request.body instanceof Readable)) throw Fault.field('file', say('giveArchiveFile'));
     return wholeData.takeIn(request.body);
   });
@@ -28,12 +28,11 @@ export const wholeDataRoutes = routes((app, { wholeData, backups, clock, changea
     wholeData.drop();
     return reply.code(204).send();
   });
-  app.post('/api/everything/read-back', { schema: { hide: true } }, async (_request, reply) => {
-    const { incoming } = wholeData;
-    if (!incoming) throw Fault.notFound(say('giveArchiveFile'));
+  app.post('/api/everything/read-back', { schema: { hide: true, body: LookedAt.pick({ hash: true }) } }, async (request, reply) => {
+    const file = await wholeData.lookedAt(request.body.hash);
     // What is replaced is a backup like the others, and can be put back like them.
     await backups.save();
-    changeable.readBack(incoming);
+    changeable.readBack(file);
     return reply.code(204).send();
   });
   app.post('/api/look-around', { schema: { hide: true, body: z.object({ there: z.boolean() }) } }, async (request, reply) => {

@@ -144,11 +144,6 @@ function checkedBeside(file: string): Promise<string | undefined> {
   return offThread<string, string | undefined>(new URL('./quickCheck.ts', import.meta.url), file, LONGEST_CHECK_MS);
 }
 
-/** Why a file is no good backup of a nursery, or nothing where it is one; others are answered meanwhile. */
-export async function faultOfBackup(file: string): Promise<string | undefined> {
-  return (await checkedBeside(file)) ?? noLedger(file);
-}
-
 /** Why a sound database is no nursery's, or nothing where it is one. */
 function noLedger(file: string): string | undefined {
   const database = new Database(file, { readonly: true });

@@ -7,35 +7,10 @@ import { backUp, listBackups } from './backup.ts';
 import { ENTITIES } from './entities.ts';
 import { DATABASE_FILE } from './files.ts';
 import { lockFolder } from './lock.ts';
-import { Ledger1760000000001 } from './migrations/0001-ledger.ts';
-import { Lots1760000000002 } from './migrations/0002-lots.ts';
-import { Splits1760000000003 } from './migrations/0003-splits.ts';
-import { Readings1760000000004 } from './migrations/0004-readings.ts';
-import { Store1760000000005 } from './migrations/0005-store.ts';
-import { Kept1760000000006 } from './migrations/0006-kept.ts';
-import { Promises1760000000007 } from './migrations/0007-promises.ts';
-import { SeasonPlans1760000000008 } from './migrations/0008-season-plans.ts';
-import { Withdrawals1760000000009 } from './migrations/0009-withdrawals.ts';
-import { Outcomes1760000000010 } from './migrations/0010-outcomes.ts';
-import { Fates1760000000011 } from './migrations/0011-fates.ts';
-import { Asked1760000000012 } from './migrations/0012-asked.ts';
+import { MIGRATIONS } from './migrations.ts';
 import { rawDatabase } from './raw.ts';
+import { migrationsOf } from './schema.ts';
 import { asUnusable, Unusable } from './unusable.ts';
-
-const MIGRATIONS = [
-  Ledger1760000000001,
-  Lots1760000000002,
-  Splits1760000000003,
-  Readings1760000000004,
-  Store1760000000005,
-  Kept1760000000006,
-  Promises1760000000007,
-  SeasonPlans1760000000008,
-  Withdrawals1760000000009,
-  Outcomes1760000000010,
-  Fates1760000000011,
-  Asked1760000000012,
-];
 
 /** A database that this process has for itself. */
 export interface OpenDatabase {
@@ -101,9 +76,7 @@ function looksUsable(dataFolder: string, startEmpty: boolean): boolean {
   const database = new Database(file, { readonly: true, fileMustExist: true });
   try {
     const known = new Set(MIGRATIONS.map((migration) => new migration().name));
-    const hasAny = database.prepare("SELECT count(*) FROM sqlite_master WHERE name = 'migrations'").pluck().get();
-    const names = hasAny ? (database.prepare('SELECT name FROM migrations').pluck().all() as string[]) : [];
-    if (names.some((name) => !known.has(name))) throw new Unusable(say('dataWasWrittenByNewer', { dataFolder }));
+    if (migrationsOf(database).some((name) => !known.has(name))) throw new Unusable(say('dataWasWrittenByNewer', { dataFolder }));
   } finally {
     database.close();
   }

@@ -1,4 +1,4 @@
-import type { Contents } from '@chill/model/contents.ts';
+import type { LookedAt } from '@chill/model/contents.ts';
 import { ask } from './api.ts';
 import { dropAll } from './outbox.ts';
 import { rememberReadBack } from './readBack.ts';
@@ -8,14 +8,14 @@ const ASK_EVERY_MS = 500;
 const AT_MOST_MS = 60_000;
 
 /** Sends a file that holds all of a nursery's data, to be looked at: what is in it. Nothing is changed yet. */
-export const lookAtFile = (file: File): Promise<Contents> => ask('/api/everything', { method: 'POST', file });
+export const lookAtFile = (file: File): Promise<LookedAt> => ask('/api/everything', { method: 'POST', file });
 
 /** Lets go of the file that was looked at. */
 export const dropFile = (): Promise<void> => ask('/api/everything', { method: 'DELETE' });
 
 /** Puts the file that was looked at in the place of the data, and opens it. What was there is kept as a backup. */
-export async function readFileBack(found: Contents): Promise<void> {
-  await change('/api/everything/read-back', {}, () => rememberReadBack(found));
+export async function readFileBack({ hash, ...found }: LookedAt): Promise<void> {
+  await change('/api/everything/read-back', { hash }, () => rememberReadBack(found));
 }
 
 /** Opens the demo to look around in, or one's own nursery again. */

@@ -1,6 +1,6 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { dayAndTimeIn } from '@chill/core/calendar/moments.ts';
-import type { Contents } from '@chill/model/contents.ts';
+import type { LookedAt } from '@chill/model/contents.ts';
 import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/places.ts';
 import { useState } from 'react';
@@ -16,7 +16,7 @@ import { useAttempt } from '../../kit/useAttempt.ts';
 export function Backup() {
   const { nursery, today } = useNursery();
   const health = useHealth();
-  const [found, setFound] = useState<Contents>();
+  const [found, setFound] = useState<LookedAt>();
   const { attempt, problem, busy } = useAttempt();
   const last = health?.lastBackup;
   const choose = (file: File) =>

@@ -1,9 +1,11 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { existsSync } from 'node:fs';
+import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { say } from '@chill/words/server.ts';
 import type { Config } from './config.ts';
+import { Fault } from './door/fault.ts';
 import type { Changeable } from './nursery/changeable.ts';
 import { type Running, start } from './start.ts';
 import { restoreBackup } from './store/backup.ts';
@@ -19,6 +21,7 @@ type Options = Omit<Parameters<typeof start>[1], 'changeable'>;
 export async function serve(config: Config, options: Options): Promise<Running> {
   let own = config;
   let lookingAround = false;
+  let growing: Promise<void> | undefined;
   let changing: Promise<void> = Promise.resolve();
   const demo = (): Config => ({ ...own, dataFolder: join(own.dataFolder, DEMO_FOLDER), demo: true });
   const changeable: Changeable = {
@@ -29,7 +32,8 @@ export async function serve(config: Config, options: Options): Promise<Running> 
       change(() => restoreBackup(file, own.dataFolder).replaced);
     },
     async lookAround(there) {
-      if (there) await growDemo(demo().dataFolder);
+      // Asked for twice, it grows once.
+      if (there) await (growing ??= growDemo(demo().dataFolder).finally(() => (growing = undefined)));
       change(() => {
         lookingAround = there;
       });
@@ -79,8 +83,10 @@ export async function serve(config: Config, options: Options): Promise<Running> 
 /** Grows the demo nursery in a process of its own: it takes a while, and whoever is served meanwhile is answered. */
 async function growDemo(dataFolder: string): Promise<void> {
   if (existsSync(join(dataFolder, 'filled'))) return;
+  // What was left half-grown, by a machine that went dark, is begun anew: nothing in it is anybody's.
+  rmSync(dataFolder, { recursive: true, force: true });
   const script = fileURLToPath(new URL('./fillDemo.ts', import.meta.url));
   const child = spawn(process.execPath, ['--import', 'tsx', script], { env: { ...process.env, CHILL_DATA: dataFolder }, stdio: 'ignore' });
   const [code] = await once(child, 'exit');
-  if (code !== 0) throw new Error(`The demo nursery could not be grown (${code}).`);
+  if (code !== 0) throw new Fault('store-fails', say('demoCouldNotGrow'));
 }

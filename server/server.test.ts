@@ -274,3 +274,15 @@ describe('settings', () => {
     expect(() => readConfig(env)).toThrow(name);
   });
 });
+
+test('an address that is none is answered with the same words to browsers as any other', async () => {
+  const server = await testServer();
+  const said = async (url: string) =>
+    Object.keys((await server.app.inject(url)).headers).filter((name) =>
+      /^(x-(?!ratelimit)|content-sec|cross-|origin-|referrer)/.test(name),
+    );
+  const broken = await server.app.inject('/%zz');
+  expect(broken.statusCode).toBe(400);
+  expect((await said('/%zz')).sort()).toEqual((await said('/api/health')).sort());
+  await server.close();
+});

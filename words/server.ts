@@ -37,6 +37,7 @@ export const say = subject('server', {
     'The data in {{dataFolder}} was written by a newer Chill: start that one, or put a backup from before back with “npm run restore”.',
   dayFuture: 'That day is in the future.',
   diskDoesNotTakeNothing: 'The disk does not take it: nothing of this was saved. Try again.',
+  demoCouldNotGrow: 'The demo nursery could not be grown: see that the disk has room, then try again.',
   diskFull: 'The disk is full',
   diskFullNothingWasSaved: 'The disk is full: nothing of this was saved. Make room, then try again.',
   diskLiesDoesNotAnswer: 'The disk that {{folder}} lies on does not answer: see that it is connected and sound, then start Chill again.',

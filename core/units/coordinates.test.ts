@@ -81,6 +81,17 @@ describe('a GPX file', () => {
   test('with blanks before it is read all the same', () => {
     expect(parseGpx(` \n${gpx('<wpt lat="1" lon="2"/>')}\n`)).toMatchObject({ ok: true, value: [{ name: 'unnamed' }] });
   });
+  test.each(['toString', 'valueOf', '__proto__', 'constructor', 'prototype', 'hasOwnProperty'])(
+    'an element called %s is no name, and no harm',
+    (called) => {
+      const inName = gpx(`<wpt lat="1" lon="2"><name><${called}>x</${called}></name><${called}/></wpt>`);
+      const read = parseGpx(inName);
+      if (read.ok) expect(read.value).toEqual([{ latitude_deg: 1, longitude_deg: 2, name: 'unnamed' }]);
+      else expect(spoken(read.reason)).toContain('GPX');
+      expect(problem(`<${called}><gpx/></${called}>`)).toContain('not a GPX file');
+      expect(parseGpx(gpx(`<wpt lat="1" lon="2"><name>${called}</name></wpt>`))).toMatchObject({ ok: true, value: [{ name: called }] });
+    },
+  );
   test('entities are not expanded, however they are nested', () => {
     const bomb = `<?xml version="1.0"?><!DOCTYPE gpx [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;">]><gpx><wpt lat="1" lon="2"><name>&b;</name></wpt></gpx>`;
     const parsed = parseGpx(bomb);

@@ -31,7 +31,9 @@ export function parseGpx(text: string): Parsed<Waypoint[]> {
   if (gpx === undefined) return refusal(noGpx());
   const points = ((gpx || undefined)?.wpt ?? []).flatMap(({ lat, lon, name }): Waypoint[] => {
     const at = Coordinates.safeParse({ latitude_deg: Number(lat || 'x'), longitude_deg: Number(lon || 'x') });
-    return at.success ? [{ ...at.data, name: String(name ?? '').trim() || say('unnamed') }] : [];
+    // A name is a text; of one that has elements in it there is none.
+    const called = typeof name === 'string' || typeof name === 'number' ? String(name).trim() : '';
+    return at.success ? [{ ...at.data, name: called || say('unnamed') }] : [];
   });
   if (points.length === 0) return refusal(say.of('fileHasNoWaypointMark'));
   if (points.length > MOST_WAYPOINTS) return refusal(say.of('fileHasWaypointsExportOne', { points: points.length }));
@@ -44,7 +46,8 @@ type Root = { wpt?: { lat?: string; lon?: string; name?: unknown }[] } | '';
 function rootOf(text: string): Root | undefined {
   try {
     if (!/<(\w+:)?gpx\b/.test(text) || XMLValidator.validate(text) !== true) return undefined;
-    return (parser.parse(text) as { gpx?: Root }).gpx;
+    const { gpx } = parser.parse(text) as { gpx?: Root };
+    return gpx === '' || (typeof gpx === 'object' && gpx !== null && (gpx.wpt === undefined || Array.isArray(gpx.wpt))) ? gpx : undefined;
   } catch {
     return undefined;
   }

@@ -132,6 +132,34 @@ test('a place is changed where it is wrong, and refused where it cannot be', AT_
   await expect(page.getByText('23.9 °C')).toBeVisible();
 });
 
+test('two people change one place: what differs is told of both, and the second decides', AT_DESK, async ({ page, grower }) => {
+  await page.goto('/places');
+  await grower.press(grower.link('Heat mat'));
+  await grower.press(grower.button('Change'));
+  const mat = async () =>
+    ((await (await page.request.get('/api/places')).json()) as { id: string; name: string }[]).find(({ name }) => name === 'Heat mat');
+  const other = async (part: object) =>
+    expect((await page.request.put(`/api/places/${(await mat())?.id}`, { data: { ...(await mat()), ...part } })).ok()).toBe(true);
+  await other({ usedBy: 'Tuesday people' });
+  await page.getByLabel('How many fit').fill('10');
+  await grower.press(grower.button('Save'));
+  // What one changed that the other did not is put together.
+  await expect(page.getByLabel('How many fit')).toBeHidden();
+  expect(await mat()).toMatchObject({ capacity: 10, usedBy: 'Tuesday people' });
+
+  await grower.press(grower.button('Change'));
+  await other({ capacity: 30 });
+  await page.getByLabel('How many fit').fill('8');
+  await grower.press(grower.button('Save'));
+  const both = page.getByRole('alert').filter({ hasText: 'Somebody else changed the same meanwhile.' });
+  await expect(both).toContainText('Theirs: 30 towels');
+  await expect(both).toContainText('Yours: 8 towels');
+  await grower.barrierFree();
+  await grower.press(both.getByRole('button', { name: 'Save mine' }));
+  await expect(both).toBeHidden();
+  await expect.poll(async () => await mat()).toMatchObject({ capacity: 8, usedBy: 'Tuesday people' });
+});
+
 test('a server that is away is said to be away', AT_DESK, async ({ page }) => {
   const gone = await startServer();
   await gone.kill();

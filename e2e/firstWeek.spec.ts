@@ -235,13 +235,14 @@ test('a newcomer looks around in the demo and goes back; all of a nursery is sav
       await hands.press(grower.button('To your own nursery'));
       await expect(page.getByLabel('Name of the nursery')).toBeVisible();
     });
-    const put = (name: string) => page.request.put(`${server.address}/api/nursery`, { data: { ...NURSERY, name } });
+    const put = async (name: string, version?: number) =>
+      expect((await page.request.put(`${server.address}/api/nursery`, { data: { ...NURSERY, name, version } })).ok()).toBe(true);
     await put('Home bench');
     await page.goto(`${server.address}/places`);
     const coming = page.waitForEvent('download');
     await hands.press(grower.link('Save everything'));
     const saved = await (await coming).path();
-    await put('Changed since');
+    await put('Changed since', 1);
     await page.reload();
     await page
       .getByLabel('Read one back')

@@ -1,6 +1,6 @@
 import { SPELLINGS } from '@chill/words/language.ts';
 import { say } from '@chill/words/model.ts';
-import { Ageing, Celsius, Confidence, Days, DaysOff, PersonName, PlainDate, Share, Slug, shortText } from './primitives.ts';
+import { Ageing, Celsius, Confidence, Days, DaysOff, PersonName, PlainDate, Share, Slug, shortText, Version } from './primitives.ts';
 import { z } from './zod.ts';
 
 /** A month and day in every year, `MM-DD`; 29 February is refused, it is not in every year. */
@@ -93,6 +93,7 @@ export type OwnFigure = z.infer<typeof OwnFigure>;
 
 /** The nursery: where it lies and when its frosts end. */
 export const Nursery = z.object({
+  version: Version,
   name: shortText(80),
   latitude_deg: z
     .number({ error: () => say('giveLatitudeDegreesSuch46') })

@@ -1,4 +1,4 @@
-import { Celsius, DaysOff, LoggerId, PlaceId, PlainDate, PositiveCount, shortText } from './primitives.ts';
+import { Celsius, DaysOff, LoggerId, PlaceId, PlainDate, PositiveCount, shortText, Version } from './primitives.ts';
 import { z } from './zod.ts';
 
 export const PlaceKind = z.enum(['drawer', 'fridge', 'freezer', 'mat', 'bench', 'shelf', 'outdoors']);
@@ -34,5 +34,6 @@ export const Place = z.object({
   light: z.enum(['lit', 'dark']).optional(),
   /** Where a logger lies in it and is listened to: the import that its readings go into. */
   logger: LoggerId.optional(),
+  version: Version,
 });
 export type Place = z.infer<typeof Place>;

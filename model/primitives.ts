@@ -115,3 +115,6 @@ export const DaysOff = z
   .object({ from: PlainDate, to: PlainDate })
   .refine(({ from, to }) => from <= to, { error: () => say('lastDayBeforeFirst'), path: ['to'] });
 export type DaysOff = z.infer<typeof DaysOff>;
+
+/** Counts the changes of a record; sent back with the next one, so that nobody writes over what they have not seen. Absent of what was never stored. */
+export const Version = z.int().min(0).optional();

@@ -1,4 +1,4 @@
-import { Confidence, Count, LotId, PlainDate, PositiveCount, PromiseId, Slug, shortText } from './primitives.ts';
+import { Confidence, Count, LotId, PlainDate, PositiveCount, PromiseId, Slug, shortText, Version } from './primitives.ts';
 import { z } from './zod.ts';
 
 /** How much a promise matters against others: it is kept before those after it. */
@@ -21,6 +21,7 @@ export const PlantPromise = z.object({
   lotId: LotId.optional(),
   /** Once nothing more is to be handed over: it was kept, or it was taken back. */
   closed: z.object({ on: PlainDate, how: z.enum(['kept', 'withdrawn']) }).optional(),
+  version: Version,
 });
 export type PlantPromise = z.infer<typeof PlantPromise>;
 

@@ -18,8 +18,12 @@ const inHand = async () => (await server.ask('GET', '/api/promises')).body;
 
 test('plants are promised, changed, and closed; what cannot be is refused at its field', async () => {
   expect(await put({})).toMatchObject({ status: 200 });
-  expect(await put({ plants: 15 })).toMatchObject({ status: 200 });
-  expect((await inHand()).promises).toEqual([{ ...promise, plants: 15 }]);
+  expect(await put({ plants: 15, version: 1 })).toMatchObject({ status: 200, body: { version: 2 } });
+  // Sent again it changes nothing; sent by somebody who has not seen that change, or late, it is refused with what stands.
+  expect(await put({ plants: 15, version: 1 })).toMatchObject({ status: 200, body: { version: 2 } });
+  for (const late of [{}, { plants: 9, version: 1 }])
+    expect(await put(late)).toMatchObject({ status: 409, body: { is: { ...promise, plants: 15, version: 2 } } });
+  expect((await inHand()).promises).toEqual([{ ...promise, plants: 15, version: 2 }]);
   const refused: [Partial<PlantPromise>, string][] = [
     [{ plants: 0 }, 'plants'],
     [{ whom: ' ' }, 'whom'],
@@ -27,7 +31,8 @@ test('plants are promised, changed, and closed; what cannot be is refused at its
     [{ speciesId: 'nothing-at-all' }, 'speciesId'],
     [{ closed: { on: addDays(TODAY, 3), how: 'kept' } }, 'closed.on'],
   ];
-  for (const [wrong, field] of refused) expect(await put(wrong)).toMatchObject({ status: 422, body: { errors: [{ field }] } });
+  for (const [wrong, field] of refused)
+    expect(await put({ version: 2, ...wrong })).toMatchObject({ status: 422, body: { errors: [{ field }] } });
   expect(await put({}, uuid())).toMatchObject({ body: { errors: [{ field: 'id' }] } });
 });
 

@@ -107,6 +107,7 @@ export const say = subject('server', {
   sendJsonContentTypeApplication: 'Send JSON, with content-type application/json.',
   shouldHold: 'should hold {{nominal}}',
   simulated: 'the simulated {{kind}}',
+  somebodyElseChangedIt: 'Somebody else changed it meanwhile.',
   somebodyElseChangedLotMeanwhile: 'Somebody else changed this lot meanwhile.',
   somebodyElseRecordedBatchMeanwhile: 'Somebody else recorded on this batch meanwhile.',
   somebodyElseRecordedLotMeanwhile: 'Somebody else recorded on this lot meanwhile.',

@@ -32,8 +32,8 @@ export const promiseRoutes = routes((app, { store, clock, handbook }) => {
       const { body } = request;
       if (request.params.id !== body.id) throw Fault.field('id', say('addressPromiseNameDifferentIds'));
       await requireKnown(body);
-      await store.savePromises([body]);
-      return body;
+      const [saved] = await store.savePromises([body]);
+      return saved;
     },
   );
 
@@ -43,8 +43,7 @@ export const promiseRoutes = routes((app, { store, clock, handbook }) => {
     async (request, reply) => {
       const { promises } = request.body;
       for (const [i, promise] of promises.entries()) await requireKnown(promise, `promises.${i}.`);
-      await store.savePromises(promises);
-      return reply.code(201).send(promises);
+      return reply.code(201).send(await store.savePromises(promises));
     },
   );
 });

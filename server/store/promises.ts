@@ -7,6 +7,7 @@ import type { EntityManager } from 'typeorm';
 import { Fault } from '../door/fault.ts';
 import { batchesOf } from './batches.ts';
 import { bodyOf } from './body.ts';
+import { counted } from './counted.ts';
 import { PromiseRow } from './entities.ts';
 
 /** Every promise, the first due first, with what the batches closed before `since` gave: those are not in hand any more. */
@@ -25,14 +26,23 @@ export async function readPromises(manager: EntityManager, database: Database.Da
 }
 
 /** Keeps promises as they are now; one that has had plants stays of its species. */
-export async function savePromises(manager: EntityManager, database: Database.Database, promises: readonly PlantPromise[]): Promise<void> {
+export async function savePromises(
+  manager: EntityManager,
+  database: Database.Database,
+  promises: readonly PlantPromise[],
+): Promise<PlantPromise[]> {
   const given = database.prepare(`SELECT 1 FROM event WHERE json_extract(body, '$.promise') = ? LIMIT 1`);
+  const saved: PlantPromise[] = [];
   for (const [i, promise] of promises.entries()) {
     const row = await manager.findOneBy(PromiseRow, { id: promise.id });
-    if (row && bodyOf<PlantPromise>(row).speciesId !== promise.speciesId && given.get(promise.id))
+    const stands = row ? bodyOf<PlantPromise>(row) : undefined;
+    if (stands && stands.speciesId !== promise.speciesId && given.get(promise.id))
       throw Fault.field(promises.length > 1 ? `promises.${i}.speciesId` : 'speciesId', say('promiseHasHadPlants'));
-    await manager.upsert(PromiseRow, { id: promise.id, body: JSON.stringify(promise) }, ['id']);
+    const now = counted(stands, promise);
+    saved.push(now);
+    await manager.upsert(PromiseRow, { id: promise.id, body: JSON.stringify(now) }, ['id']);
   }
+  return saved;
 }
 
 /** Plants are only handed over against a promise that was made, of the same species. */

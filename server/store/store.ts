@@ -35,6 +35,7 @@ import {
   undoSplits,
 } from './batches.ts';
 import { bodyOf } from './body.ts';
+import { counted } from './counted.ts';
 import { BatchRow, ClockRow, NurseryRow, OwnSpeciesRow, PlaceRow, PromiseRow } from './entities.ts';
 import { inTransaction, requireOutside, StoreBroken } from './inTransaction.ts';
 import { keepMould, keepOutcome, keptMark, outcomeTexts, pastBefore, type ToRead, unread } from './kept.ts';
@@ -115,9 +116,10 @@ export class Store {
   /** Saves the nursery; the first time, the places that nearly everyone has are put in with it. */
   saveNursery(nursery: Nursery, startingPlaces: readonly Place[]): Promise<Nursery> {
     return this.#write(async (manager) => {
-      await manager.upsert(NurseryRow, { id: 1, body: JSON.stringify(nursery) }, ['id']);
+      const saved = counted(parsed<Nursery>(await manager.findOneBy(NurseryRow, { id: 1 })), nursery);
+      await manager.upsert(NurseryRow, { id: 1, body: JSON.stringify(saved) }, ['id']);
       if ((await manager.count(PlaceRow)) === 0) for (const place of startingPlaces) await savePlace(manager, place);
-      return nursery;
+      return saved;
     });
   }
 
@@ -144,10 +146,7 @@ export class Store {
   }
 
   savePlace(place: Place): Promise<Place> {
-    return this.#write(async (manager) => {
-      await savePlace(manager, place);
-      return place;
-    });
+    return this.#write((manager) => savePlace(manager, place));
   }
 
   /** Every promise, the first due first, with what batches closed before `since` gave to it. */
@@ -155,8 +154,8 @@ export class Store {
     return this.#read((manager, database) => readPromises(manager, database, since));
   }
 
-  /** Keeps promises as they are now, all or none. */
-  savePromises(promises: readonly PlantPromise[]): Promise<void> {
+  /** Keeps promises as they are now, all or none; answers with them as they stand. */
+  savePromises(promises: readonly PlantPromise[]): Promise<PlantPromise[]> {
     return this.#write((manager, database) => savePromises(manager, database, promises));
   }
 
@@ -402,8 +401,10 @@ export class Store {
   }
 }
 
-async function savePlace(manager: EntityManager, place: Place): Promise<void> {
-  await manager.upsert(PlaceRow, { id: place.id, position: place.order, body: JSON.stringify(place) }, ['id']);
+async function savePlace(manager: EntityManager, place: Place): Promise<Place> {
+  const saved = counted(parsed<Place>(await manager.findOneBy(PlaceRow, { id: place.id })), place);
+  await manager.upsert(PlaceRow, { id: place.id, position: place.order, body: JSON.stringify(saved) }, ['id']);
+  return saved;
 }
 
 function parsed<T>(row: { body: string } | null): T | undefined {

@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import useSWR, { mutate } from 'swr';
 import { ask } from './api.ts';
 import { useNursery } from './nursery.ts';
+import { saveTogether } from './together.ts';
 
 /** Plants promised, and how every species' batches stand against them; `undefined` until they have come. */
 export function usePromises(): {
@@ -24,8 +25,9 @@ export async function savePromises(promises: readonly PlantPromise[]): Promise<v
   await mutate('/api/promises');
 }
 
-/** Promises plants, or changes a promise. */
-export async function savePromise(promise: PlantPromise): Promise<void> {
-  await ask(`/api/promises/${promise.id}`, { method: 'PUT', body: promise });
-  await mutate('/api/promises');
+/** Promises plants, or changes a promise from what it was, `base`; what others changed in other parts of it stays. */
+export async function savePromise(promise: PlantPromise, base?: PlantPromise): Promise<void> {
+  await saveTogether(promise, base, (body) => ask(`/api/promises/${promise.id}`, { method: 'PUT', body })).finally(() =>
+    mutate('/api/promises'),
+  );
 }

@@ -7,6 +7,7 @@ import type { ReadingSource, TypedReading } from '@chill/model/temperature.ts';
 import { mutate } from 'swr';
 import { ask } from './api.ts';
 import { settled } from './outbox.ts';
+import { saveTogether } from './together.ts';
 
 /** Asks the server again for the lots and for what is learned of them. */
 const lotsChanged = () => Promise.all([mutate('/api/lots'), mutate('/api/learned')]);
@@ -66,16 +67,18 @@ export async function removeSpecies(id: string): Promise<void> {
   await mutate('/api/handbook');
 }
 
-export async function saveNursery(nursery: Nursery): Promise<void> {
-  await ask('/api/nursery', { method: 'PUT', body: nursery });
+/** Saves the nursery as it was changed from `base`; what others changed in other parts of it stays. */
+export async function saveNursery(nursery: Nursery, base?: Nursery): Promise<void> {
+  await saveTogether(nursery, base, (body) => ask('/api/nursery', { method: 'PUT', body })).finally(() => mutate('/api/nursery'));
   await Promise.all([mutate('/api/places'), mutate('/api/clock')]);
   // What is learned follows the figures that are the nursery's own; whoever saves does not wait for it.
   void mutate('/api/learned');
   await mutate('/api/nursery');
 }
 
-export async function savePlace(place: Place): Promise<void> {
-  await ask(`/api/places/${place.id}`, { method: 'PUT', body: place });
+/** Saves a place as it was changed from `base`; what others changed in other parts of it stays. */
+export async function savePlace(place: Place, base?: Place): Promise<void> {
+  await saveTogether(place, base, (body) => ask(`/api/places/${place.id}`, { method: 'PUT', body })).finally(() => mutate('/api/places'));
   await Promise.all([mutate('/api/places'), mutate('/api/temperatures'), mutate(importsAt(place.id))]);
 }
 

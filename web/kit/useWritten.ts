@@ -1,7 +1,9 @@
-import { useEffect, useRef } from 'react';
+import { say } from '@chill/words/kit.ts';
+import { useEffect, useRef, useState } from 'react';
 import { type DefaultValues, type FieldErrors, type FieldValues, get, type Path, type PathValue, set, useForm } from 'react-hook-form';
 import { ApiProblem } from '../data/api.ts';
 import { writeStored } from '../data/stored.ts';
+import { ChangedMeanwhile } from '../data/together.ts';
 
 /** A fault and the field that it is at, as the model names it. */
 export interface Fault {
@@ -44,6 +46,7 @@ export function useWritten<W extends FieldValues, V>({
   judge,
   doubt,
   save,
+  told,
   fieldOf = (path) => path,
   draft,
 }: {
@@ -53,6 +56,8 @@ export function useWritten<W extends FieldValues, V>({
   /** What is odd though it may be so: asked about once, and saved when it is sent again unchanged. */
   doubt?: (written: W) => Fault | undefined;
   save: (value: V, written: W) => Promise<unknown>;
+  /** What is told of a value, line by line, where somebody else has changed the same: theirs and one's own are held against each other. */
+  told?: (value: V) => string[];
   /** The form's field for one that the model or the server names. */
   fieldOf?: (path: string) => string;
   /** Under this key what is half written is kept in the browser until it is saved. */
@@ -87,7 +92,9 @@ export function useWritten<W extends FieldValues, V>({
     return () => kept.unsubscribe();
   }, [watch, draft]);
 
+  const [changed, setChanged] = useState<{ theirs: V; mine: V }>();
   const submit = form.handleSubmit(async (written) => {
+    setChanged(undefined);
     const judged = judge(written);
     if ('faults' in judged) return;
     try {
@@ -95,6 +102,11 @@ export function useWritten<W extends FieldValues, V>({
       if (draft) writeStored(draft, undefined);
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
+      if (error instanceof ChangedMeanwhile) {
+        if (told) setChanged({ theirs: error.theirs as V, mine: { ...error.mine, version: error.theirs.version } as V });
+        else setError('root' as Path<W>, { message: say('somebodyChangedSaveAgain') });
+        return;
+      }
       for (const { field, message } of error.problem.errors ?? [{ field: '', message: error.message }])
         setError(named(field, written), { message });
     }
@@ -115,6 +127,18 @@ export function useWritten<W extends FieldValues, V>({
     touched: (name: Path<W>) => get(formState.dirtyFields, name) === true,
     /** What is wrong at a field. */
     fault: (name: Path<W> | 'root'): string | undefined => (get(formState.errors, name) as { message?: string } | undefined)?.message,
+    /** Both sides, where somebody else has changed the same; for {@link BothSides}. `close` leaves it as theirs. */
+    sides: (close: () => void) =>
+      changed &&
+      told && {
+        ...{ theirs: told(changed.theirs), mine: told(changed.mine) },
+        saveMine: () =>
+          void save(changed.mine, form.getValues()).catch((error: Error) => setError('root' as Path<W>, { message: error.message })),
+        takeTheirs: () => {
+          setChanged(undefined);
+          close();
+        },
+      },
     /** What a form does when it is sent. */
     submit: (event?: React.SyntheticEvent) => void submit(event),
     busy: formState.isSubmitting,

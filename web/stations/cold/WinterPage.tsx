@@ -197,7 +197,7 @@ export default function WinterPage() {
 function Shelters({ frame, days, alive }: { frame: Place; days: number; alive: number }) {
   const cover = frame.cover;
   const keep = (part: Partial<NonNullable<Place['cover']>>) =>
-    savePlace({ ...frame, cover: { animals: true, rain: true, ...cover, ...part } });
+    savePlace({ ...frame, cover: { animals: true, rain: true, ...cover, ...part } }, frame);
   const { perDay } = shelterLoss({ animals: false, rain: true });
   const options = [
     { value: 'yes', text: say('keptOff') },

@@ -22,7 +22,7 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
   const months = nursery.climate ?? estimatedMonths(nursery);
   const { attempt, problem, busy } = useAttempt();
   const names = monthNames();
-  const put = (found: readonly MonthClimate[]) => attempt(async () => saveNursery({ ...nursery, climate: [...found] }));
+  const put = (found: readonly MonthClimate[]) => attempt(async () => saveNursery({ ...nursery, climate: [...found] }, nursery));
   const form = useWritten<{ months: { min: string; max: string }[] }, MonthClimate[]>({
     first: {
       months: months.map(({ min_C, max_C }) => ({
@@ -31,7 +31,7 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
       })),
     },
     judge: ({ months: written }) => judgeMonths(written, units, months),
-    save: (climate) => saveNursery({ ...nursery, climate }),
+    save: (climate) => saveNursery({ ...nursery, climate }, nursery),
   });
   return (
     <section className="mt-10">

@@ -62,7 +62,7 @@ export function NurseryForm({ known, today, word, done }: { known?: Nursery; tod
     first: { ...EMPTY, language: browsersSpelling(), ...(known && asDraft(known)), ...readStored<Partial<Draft>>(draft, {}) },
     judge: (written) => readDraft(written, known, today),
     save: async (nursery) => {
-      await saveNursery(nursery);
+      await saveNursery(nursery, known);
       done?.();
     },
     fieldOf: (path) => FIELDS[path] ?? path,
@@ -169,6 +169,7 @@ function readDraft(draft: Draft, known: Nursery | undefined, today: string): Jud
   const sd_days = readNumber(draft.sd, draft.numbers)?.value ?? Number.NaN;
   const { latitude_deg, elevation_m, 'lastFrost.mean': frost, 'firstFrost.mean': autumn } = read;
   const judged = judgedBy(Nursery, {
+    ...(known?.version !== undefined && { version: known.version }),
     name: draft.name,
     latitude_deg: latitude_deg.ok ? latitude_deg.value : undefined,
     elevation_m: elevation_m.ok ? elevation_m.value : undefined,

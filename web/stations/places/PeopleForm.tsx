@@ -48,7 +48,7 @@ function PeopleForm() {
     },
     save: async (changed) => {
       const { people, ...rest } = changed;
-      await saveNursery(people && people.length > 0 ? changed : rest);
+      await saveNursery(people && people.length > 0 ? changed : rest, nursery);
       setSaved(true);
     },
     // A fault in one end of some days stands at those days.

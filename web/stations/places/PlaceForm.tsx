@@ -7,8 +7,10 @@ import { Place, type PlaceKind, PlaceKind as PlaceKinds, RoomUnit } from '@chill
 import type { DaysOff } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/places.ts';
 import { options } from '@chill/words/tables.ts';
+import { useState } from 'react';
 import { useNursery } from '../../data/nursery.ts';
 import { savePlace } from '../../data/saving.ts';
+import { BothSides } from '../../kit/BothSides.tsx';
 import { Choice } from '../../kit/Choice.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { Problem } from '../../kit/Problem.tsx';
@@ -61,8 +63,29 @@ const asDraft = ({
   ...{ capacity: String(capacity), order: String(order), setNow: true },
 });
 
+/** A place, line by line, to be held against what somebody else wrote of it. */
+function placeSaid(
+  { name, kind, nominal_C, capacity, room = 'bags', within, usedBy, light, cover, shut = [], order }: Place,
+  units: Parameters<typeof showQuantity>[2],
+): string[] {
+  return [
+    ...[name, `${PLACES[kind].name}, ${showQuantity(nominal_C, 'temperature_C', units)}`, `${capacity} ${roomUnitName(room)}`],
+    ...[within, usedBy, light && say(light)].flatMap((one) => one || []),
+    ...(cover
+      ? [
+          `${say('miceBirds')}: ${say(cover.animals ? 'keptOff' : 'notKeptOff')}`,
+          `${say('rain')}: ${say(cover.rain ? 'keptOff' : 'notKeptOff')}`,
+        ]
+      : []),
+    ...shut.map(({ from, to }) => `${from} – ${to}`),
+    `${say('roundOrder')}: ${order}`,
+  ];
+}
+
 /** A place written down or changed: what it is, how cold, how much fits, what it is a shelf of, who uses it. */
-export function PlaceForm({ place, close }: { place: Place; close: () => void }) {
+export function PlaceForm({ place: shown, close }: { place: Place; close: () => void }) {
+  // As it was when it was opened: what comes from others meanwhile is put together with it when it is saved.
+  const [place] = useState(shown);
   const { nursery, places, temperatures, today } = useNursery();
   const { units } = nursery.settings;
   // Readings go on telling what it was: they have to be told that it was turned.
@@ -91,9 +114,10 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
     // A fault in one end of some days stands at those days.
     fieldOf: (path) => path.replace(/^(shut\.\d+)\..*$/, '$1.from'),
     save: async (made) => {
-      await savePlace(made);
+      await savePlace(made, place);
       close();
     },
+    told: (one) => placeSaid(one, units),
   });
   const { written } = form;
   const keptOff = (what: 'animals' | 'rain') => (written.cover ? (written.cover[what] ? 'yes' : 'no') : 'unasked');
@@ -174,6 +198,7 @@ export function PlaceForm({ place, close }: { place: Place; close: () => void })
       </div>
       <PlaceMeans kind={written.kind} nominal_C={written.nominal_C} />
       <Problem>{form.fault('root')}</Problem>
+      <BothSides sides={form.sides(close)} />
       <div className="flex items-end gap-6">
         <button type="submit" className="action" disabled={form.busy}>
           {say('save')}

@@ -120,7 +120,7 @@ export default function PlacePage() {
               <button
                 type="button"
                 className="quiet"
-                onClick={() => void savePlace({ ...place, nominal_C: Math.round(expected.celsius * 10) / 10 })}
+                onClick={() => void savePlace({ ...place, nominal_C: Math.round(expected.celsius * 10) / 10 }, place)}
               >
                 {say('useInstead', { celsius: show(Math.round(expected.celsius * 10) / 10) })}
               </button>

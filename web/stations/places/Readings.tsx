@@ -37,7 +37,7 @@ export function Logger({ place }: { place: Place }) {
       {place.logger ? (
         <p className="flex flex-wrap items-center gap-x-4">
           <span>{say('loggerAttachedWhatMeasuresKept')}</span>
-          <button type="button" className="quiet" disabled={busy} onClick={() => attempt(() => savePlace(without))}>
+          <button type="button" className="quiet" disabled={busy} onClick={() => attempt(() => savePlace(without, place))}>
             {say('undoLogger')}
           </button>
           <button type="button" className="quiet" onClick={listening ? device.detach : device.attach}>
@@ -46,7 +46,12 @@ export function Logger({ place }: { place: Place }) {
           {listening && <b className="font-mono text-xl">{device.reading ? show(device.reading.value) : '…'}</b>}
         </p>
       ) : (
-        <button type="button" className="quiet" disabled={busy} onClick={() => attempt(() => savePlace({ ...place, logger: newId() }))}>
+        <button
+          type="button"
+          className="quiet"
+          disabled={busy}
+          onClick={() => attempt(() => savePlace({ ...place, logger: newId() }, place))}
+        >
           {say('attachLogger')}
         </button>
       )}

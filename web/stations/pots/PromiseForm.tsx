@@ -1,8 +1,11 @@
+import { shortDate } from '@chill/core/calendar/dates.ts';
 import { PlantPromise, Priority } from '@chill/model/promise.ts';
 import { say } from '@chill/words/promises.ts';
 import { worded } from '@chill/words/tables.ts';
+import { useState } from 'react';
 import { useNursery } from '../../data/nursery.ts';
 import { savePromise } from '../../data/promises.ts';
+import { BothSides } from '../../kit/BothSides.tsx';
 import { DateInput } from '../../kit/DateInput.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { Problem } from '../../kit/Problem.tsx';
@@ -31,7 +34,8 @@ const SURE = [0.5, 0.8, 0.9, 0.95];
 const inHundred = (share: number) => say('share', { share: Math.round(share * 100) });
 
 /** Plants promised, or a promise changed. */
-export function PromiseForm({ promise, close }: { promise: Partial<PlantPromise> & { id: string }; close: () => void }) {
+export function PromiseForm({ promise: shown, close }: { promise: Partial<PlantPromise> & { id: string }; close: () => void }) {
+  const [promise] = useState(shown);
   const { handbook, today, nursery, lots } = useNursery();
   const ofSpecies = (speciesId: string) => lots.filter((lot) => lot.speciesId === speciesId);
   const form = useWritten<Draft, PlantPromise>({
@@ -53,9 +57,15 @@ export function PromiseForm({ promise, close }: { promise: Partial<PlantPromise>
       return { faults: judged.faults.map(({ field, message }) => ({ field, message: WANTED[field] ?? message })) };
     },
     save: async (made) => {
-      await savePromise(made);
+      await savePromise(made, promise.whom === undefined ? undefined : (promise as PlantPromise));
       close();
     },
+    told: ({ plants, speciesId, on, whom, priority = 'next', closed }) => [
+      say('plantsOf', { count: plants }),
+      handbook.find(({ id }) => id === speciesId)?.common[0] ?? speciesId,
+      ...[say('byDay', { on: shortDate(on, today) }), whom, PRIORITIES[priority]],
+      ...(closed ? [say(closed.how === 'kept' ? 'keptOn' : 'withdrawn', { on: shortDate(closed.on, today) })] : []),
+    ],
   });
   const { written } = form;
   const own = ofSpecies(written.speciesId);
@@ -116,6 +126,7 @@ export function PromiseForm({ promise, close }: { promise: Partial<PlantPromise>
           {say('cancel')}
         </button>
         <Problem>{form.fault('root')}</Problem>
+        <BothSides sides={form.sides(close)} />
       </div>
     </form>
   );

@@ -159,7 +159,7 @@ function Acts({ standing: { promise }, change }: { standing: PromiseStanding; ch
   const { today } = useNursery();
   const { attempt, problem, busy } = useAttempt();
   const { whom } = promise;
-  const end = (how: 'kept' | 'withdrawn') => attempt(() => savePromise({ ...promise, closed: { on: today, how } }));
+  const end = (how: 'kept' | 'withdrawn') => attempt(() => savePromise({ ...promise, closed: { on: today, how } }, promise));
   return (
     <span className="flex flex-wrap gap-x-5">
       <button type="button" className="quiet" aria-label={say('changeOf', { whom })} onClick={() => change(promise)}>

@@ -157,7 +157,7 @@ function Figure({
   const { attempt, problem, busy } = useAttempt();
   const own = nursery.figures?.find(({ speciesId, figure }) => speciesId === species.id && figure === what);
   const others = (nursery.figures ?? []).filter((one) => one !== own);
-  const put = (figure?: OwnFigure) => attempt(() => saveNursery({ ...nursery, figures: figure ? [...others, figure] : others }));
+  const put = (figure?: OwnFigure) => attempt(() => saveNursery({ ...nursery, figures: figure ? [...others, figure] : others }, nursery));
   const since = { speciesId: species.id, figure: what, since: today } as const;
   const named = { species: name, figure: FIGURES[what] };
   return (

@@ -98,7 +98,7 @@ function OwnSpread({ found: { factor, factorRange, says } }: { found: Calibratio
   const inForce = nursery.settings.spread ?? 1;
   const { spread: _own, ...others } = nursery.settings;
   const wanted = told(Math.min(4, Math.max(0.3, factor)));
-  const put = (settings: typeof nursery.settings) => attempt(async () => saveNursery({ ...nursery, settings }));
+  const put = (settings: typeof nursery.settings) => attempt(async () => saveNursery({ ...nursery, settings }, nursery));
   return (
     <div className="mt-4 max-w-prose">
       <p className="text-ink2">{say('bestToo', { factor: told(factor), low: told(factorRange.low), high: told(factorRange.high) })}</p>

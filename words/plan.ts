@@ -6,6 +6,9 @@ export const say = subject('plan', {
   afterDaysReadyAliveTake: 'After {{days}} days {{freed}} % are ready and {{survives}} % alive. Take-out window: day {{from}} to {{to}}.',
   arm: 'arm {{arm}}',
   arms: 'Arms',
+  bagsDifferToo_one: 'Bags differ too, treated alike.',
+  bagsDifferToo_other:
+    'Bags differ too, treated alike: to be as sure of the method as of the seed, give each arm {{count}} bags, or make the trial again.',
   at: '{{how}} at {{temperature}}',
   calculatingHowMany: 'Calculating how many …',
   byHandbookSoFar: 'By the handbook so far: your own results are being read, and will refine this.',

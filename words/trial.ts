@@ -19,12 +19,12 @@ export const say = subject('trial', {
   doubtNotDealt:
     'Their seeds were not dealt at random: they may differ by more than their method, such as their lot, their days or whose hands did it.',
   doubtOneBag:
-    'Each arm lay in one bag: what happened to a bag, such as mould or a dry corner, counts as if its method had done it. Made again, it is surer.',
+    'Each arm lay in one bag: what happened to a bag, such as mould or a dry corner, looks as if its method had done it. That bags differ is in the figures above (an assumption); made again, it is surer.',
   doubtPlaces: 'The arms lay in different places ({{stage}}): the place may have made the difference.',
   doubtStarts: 'The arms were begun {{days}} days apart: the days may have made the difference.',
   doubtTooFew: 'With so few seeds only a difference of {{points}} percentage points or more would show.',
   doubtTooFewAtAll: 'With so few seeds no difference would show.',
-  exact: 'Luck alone (Fisher’s exact test, two-sided)',
+  exact: 'Luck alone, of seeds and of bags (Fisher’s exact test, two-sided)',
   exactHolm: 'Luck alone, several arms looked at (Holm)',
   faster: '{{arm}} sprouted faster. {{luck}}',
   slower: '{{arm}} sprouted more slowly. {{luck}}',
@@ -36,6 +36,7 @@ export const say = subject('trial', {
   speed: 'Luck alone, in speed (log-rank)',
   sproutedOf: '{{came}} of {{of}} sprouted',
   still: '{{open}} still to come',
-  wouldSettle: 'About {{seeds}} seeds in each arm would most likely settle it.',
+  wouldSettle_one: 'One more bag like these in each arm would most likely settle it.',
+  wouldSettle_other: '{{count}} bags like these in each arm would most likely settle it; more seed in one bag would not.',
   howCalculated: 'How this is calculated',
 });

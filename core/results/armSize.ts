@@ -50,6 +50,34 @@ export function seedsPerArm(a: number, b: number): number {
   return high;
 }
 
+/**
+ * Bags in each of two arms, `seeds` to a bag, that tell shares `a` and `b` (0 to 1, exclusive) apart where bags differ by `apart` (standard deviation, logit):
+ * at {@link POWER} and {@link SIGNIFICANCE}, in the logit, normal approximation. More seed in one bag does not tell a bag from its method; more bags do.
+ * @throws {RangeError} for shares outside 0 to 1, or equal ones.
+ */
+export function bagsPerArm(a: number, b: number, seeds: number, apart: number): number {
+  if (!(a > 0 && a < 1 && b > 0 && b < 1) || a === b) throw new RangeError('Two different shares between 0 and 1.');
+  const z = normalQuantile(1 - SIGNIFICANCE / 2, 0, 1) + normalQuantile(POWER, 0, 1);
+  const logit = (share: number) => Math.log(share / (1 - share));
+  const ofSeeds = (share: number) => 1 / (seeds * share * (1 - share));
+  return Math.max(1, Math.ceil((z ** 2 * (2 * apart ** 2 + ofSeeds(a) + ofSeeds(b))) / (logit(a) - logit(b)) ** 2));
+}
+
+/**
+ * The smallest difference from `share`, upwards where there is room and otherwise downwards, that one bag in each arm tells, `seeds` to a bag, where bags
+ * differ by `apart`; `undefined` where none does.
+ */
+export function smallestOfBags(share: number, seeds: number, apart: number): number | undefined {
+  const base = Math.min(1 - 0.5 / seeds, Math.max(0.5 / seeds, share));
+  const up = base <= 0.5 ? 1 : -1;
+  for (let points = 1; points < 100; points++) {
+    const other = base + (up * points) / 100;
+    if (other <= 0 || other >= 1) return undefined;
+    if (bagsPerArm(base, other, seeds, apart) === 1) return points / 100;
+  }
+  return undefined;
+}
+
 /** Two proportions, normal approximation with Fleiss's continuity correction. */
 function approximately(a: number, b: number): number {
   const zAlpha = normalQuantile(1 - SIGNIFICANCE / 2, 0, 1);

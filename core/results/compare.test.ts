@@ -1,7 +1,20 @@
 import { describe, expect, test } from '@jest/globals';
 import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
 import fc from 'fast-check';
-import { chanceBetter, fisherExact, holm, logRank, newcombe } from './compare.ts';
+import { randomFrom } from '../chance/random.ts';
+import { bagsPerArm } from './armSize.ts';
+import {
+  BAGS_DIFFER,
+  type Counted,
+  chanceBetter,
+  chanceBetterOfBags,
+  differenceOfBags,
+  fisherExact,
+  holm,
+  logRank,
+  luckOfBags,
+  newcombe,
+} from './compare.ts';
 
 const arm = fc.integer({ min: 0, max: 25 }).chain((of) => fc.record({ came: fc.integer({ min: 0, max: of }), of: fc.constant(of) }));
 
@@ -28,6 +41,44 @@ describe('two arms', () => {
     );
     // The lady who tasted tea: 3 of 4 against 1 of 4.
     expect(fisherExact({ came: 3, of: 4 }, { came: 1, of: 4 })).toBeCloseTo(34 / 70, 9);
+  });
+
+  test('one bag an arm, bags that differ: no more than 1 verdict in 20 is false, and ranges hold, where Fisher alone is wrong 1 time in 8', () => {
+    const random = randomFrom('bags');
+    const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+    const bag = (share: number): Counted => {
+      const own = 1 / (1 + Math.exp(-(Math.log(share / (1 - share)) + BAGS_DIFFER * normal())));
+      return { came: Array.from({ length: 60 }).filter(() => random() < own).length, of: 60 };
+    };
+    let [bare, told, held, sure] = [0, 0, 0, 0];
+    const trials = 1500;
+    for (let i = 0; i < trials; i++) {
+      const share = 0.3 + 0.5 * random();
+      const [a, b] = [bag(share), bag(share)];
+      if (fisherExact(a, b) <= 0.05) bare += 1;
+      if (luckOfBags(a, b) <= 0.05) told += 1;
+      const { low, high } = differenceOfBags(a, b);
+      if (low <= 0 && high >= 0) held += 1;
+      if (Math.abs(chanceBetterOfBags(a, b) - 0.5) > 0.45) sure += 1;
+    }
+    expect(bare / trials).toBeGreaterThan(0.09);
+    expect(told / trials).toBeLessThan(0.06);
+    expect(held / trials).toBeGreaterThan(0.93);
+    expect(sure / trials).toBeLessThan(0.14);
+  });
+
+  test('without a difference between bags all is as Fisher has it; more seed does not do what more bags do', () => {
+    const [a, b] = [
+      { came: 31, of: 40 },
+      { came: 18, of: 40 },
+    ];
+    expect(luckOfBags(a, b, 0)).toBe(fisherExact(a, b));
+    expect(luckOfBags(a, b, 1e-6)).toBeCloseTo(fisherExact(a, b), 6);
+    expect(differenceOfBags(a, b, 0)).toEqual(newcombe(a, b));
+    expect(chanceBetterOfBags(a, b, 0)).toBeCloseTo(chanceBetter(a, b), 6);
+    expect(bagsPerArm(0.5, 0.6, 1e6, BAGS_DIFFER)).toBeGreaterThan(5);
+    expect(bagsPerArm(0.5, 0.9, 60, BAGS_DIFFER)).toBeLessThanOrEqual(1);
+    expect(() => bagsPerArm(0.5, 0.5, 60, BAGS_DIFFER)).toThrow(RangeError);
   });
 
   test('the interval of a difference is Newcombe’s, by his own worked cases', () => {

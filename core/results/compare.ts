@@ -1,4 +1,5 @@
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
+import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { logChoose } from '../chance/binomial.ts';
 import { jeffreys, wilsonInterval } from '../chance/shares.ts';
 
@@ -32,6 +33,42 @@ export function fisherExact(a: Counted, b: Counted): number {
   return Math.min(1, sum);
 }
 
+/** Two bags that are treated alike differ by this much all the same, standard deviation in the logit of what sprouts. Assumption, until enough trials are made again. */
+export const BAGS_DIFFER = 0.35;
+/** So many steps tell how far two bags may lie apart. */
+const APART_STEPS = 41;
+
+/**
+ * The chance, 0 to 1, that luck would part two arms so far, where each lay in a bag of its own and bags differ by `apart` (standard deviation, logit): Fisher's
+ * exact test, its tables weighed over all that the two bags may differ by (the noncentral hypergeometric, its log odds ratio normal with twice the variance).
+ * Without a difference between bags it is Fisher's.
+ * @throws {RangeError} for counts that cannot be.
+ */
+export function luckOfBags(a: Counted, b: Counted, apart = BAGS_DIFFER): number {
+  if (apart === 0) return fisherExact(a, b);
+  requireCounts(a, b);
+  const total = a.came + b.came;
+  const from = Math.max(0, total - b.of);
+  const tables = Math.min(a.of, total) - from + 1;
+  const chances = new Float64Array(tables);
+  for (let step = 0; step < APART_STEPS; step++) {
+    const log = Math.SQRT2 * apart * normalQuantile((step + 0.5) / APART_STEPS, 0, 1);
+    const logs = Float64Array.from(
+      { length: tables },
+      (_, i) => logChoose(a.of, from + i) + logChoose(b.of, total - from - i) + log * (from + i),
+    );
+    const top = Math.max(...logs);
+    const weights = logs.map((one) => Math.exp(one - top));
+    const whole = weights.reduce((sum, one) => sum + one, 0);
+    for (let i = 0; i < tables; i++) chances[i] = (chances[i] as number) + (weights[i] as number) / whole / APART_STEPS;
+  }
+  const limit = (chances[a.came - from] as number) * AS_LIKELY;
+  return Math.min(
+    1,
+    chances.reduce((sum, one) => (one <= limit ? sum + one : sum), 0),
+  );
+}
+
 /** The difference between two shares, a less b, and the interval in which it lies. */
 export interface Difference {
   difference: number;
@@ -53,6 +90,28 @@ export function newcombe(a: Counted, b: Counted, confidence = 0.95): Difference 
     low: difference - Math.hypot(one.share - one.low, other.high - other.share),
     high: difference + Math.hypot(one.high - one.share, other.share - other.low),
   };
+}
+
+/** The same interval, with what two bags differ by besides (`apart`, logit) in it: as a share that is about p(1 − p) times as much. */
+export function differenceOfBags(a: Counted, b: Counted, apart = BAGS_DIFFER, confidence = 0.95): Difference {
+  const { difference, low, high } = newcombe(a, b, confidence);
+  const share = ({ came, of }: Counted) => (came + 0.5) / (of + 1);
+  const bag = (one: Counted) => share(one) * (1 - share(one)) * apart;
+  const reach = normalQuantile((1 + confidence) / 2, 0, 1) * Math.hypot(bag(a), bag(b));
+  return {
+    difference,
+    low: Math.max(-1, difference - Math.hypot(difference - low, reach)),
+    high: Math.min(1, difference + Math.hypot(high - difference, reach)),
+  };
+}
+
+/** The chance that the method of arm a is truly better than that of b, where their bags may differ too (`apart`, logit): as sure as the counts make it, over what both leave open. */
+export function chanceBetterOfBags(a: Counted, b: Counted, apart = BAGS_DIFFER): number {
+  const counts = chanceBetter(a, b);
+  const open = ({ came, of }: Counted) => 1 / (came + 0.5) + 1 / (of - came + 0.5);
+  const own = open(a) + open(b);
+  const z = normalQuantile(Math.min(1 - 1e-12, Math.max(1e-12, counts)), 0, 1);
+  return normalCdf(z * Math.sqrt(own / (own + 2 * apart ** 2)), 0, 1);
 }
 
 /** The two densities are added up in so many steps of the logit: enough for a millionth. */

@@ -1,8 +1,8 @@
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { PlaceId } from '@chill/model/primitives.ts';
 import { daysBetween } from '../calendar/dates.ts';
-import { SIGNIFICANCE, seedsPerArm, smallestDifference } from './armSize.ts';
-import { type Counted, chanceBetter, type Difference, fisherExact, holm, logRank, newcombe } from './compare.ts';
+import { bagsPerArm, SIGNIFICANCE, smallestDifference, smallestOfBags } from './armSize.ts';
+import { BAGS_DIFFER, type Counted, chanceBetterOfBags, type Difference, differenceOfBags, holm, logRank, luckOfBags } from './compare.ts';
 import { mostlyBy } from './hands.ts';
 import { judged } from './judged.ts';
 
@@ -30,7 +30,7 @@ export interface Held {
   better: number;
   /** The chance that luck alone would part them so far in speed, and whether the arm is the faster; absent where that cannot be told. */
   speed?: { luck: number; faster: boolean };
-  /** Seeds in each arm that would most likely settle it, the shares being what they seem; absent where they seem equal, or it is settled. */
+  /** Bags like these in each arm that would most likely settle it, the shares being what they seem; absent where they seem equal, or it is settled. */
   wouldSettle?: number;
 }
 
@@ -84,15 +84,15 @@ export function trialVerdict(outcomes: readonly Outcome[], open: (batchId: Outco
   const control = arms.find((one) => one.control);
   const others = control ? arms.filter((one) => one !== control) : arms.slice(1);
   const pairs = others.map((arm): [Arm, Arm] => [arm, control ?? (arms[0] as Arm)]);
-  const raw = pairs.map(([a, b]) => fisherExact(a.sprouted, b.sprouted));
+  const raw = pairs.map(([a, b]) => luckOfBags(a.sprouted, b.sprouted));
   const fair = holm(raw);
   const held = pairs.map(([arm, against], i): Held => {
     const speed = logRank(arm.outcome.sprouting?.visits ?? [], against.outcome.sprouting?.visits ?? []);
     const settle = wouldSettle(arm.sprouted, against.sprouted, fair[i] as number);
     return {
       ...{ arm, against, luck: fair[i] as number, rawLuck: raw[i] as number },
-      difference: newcombe(arm.sprouted, against.sprouted),
-      better: chanceBetter(arm.sprouted, against.sprouted),
+      difference: differenceOfBags(arm.sprouted, against.sprouted),
+      better: chanceBetterOfBags(arm.sprouted, against.sprouted),
       ...(speed && { speed: { luck: speed.chance, faster: speed.ahead === 'a' } }),
       ...(settle !== undefined && { wouldSettle: settle }),
     };
@@ -103,8 +103,9 @@ export function trialVerdict(outcomes: readonly Outcome[], open: (batchId: Outco
 
 function wouldSettle(a: Counted, b: Counted, luck: number): number | undefined {
   if (luck <= SIGNIFICANCE || a.of === 0 || b.of === 0) return undefined;
-  const [one, other] = [a.came / a.of, b.came / b.of];
-  return one === other ? undefined : seedsPerArm(one, other);
+  // None of all, or all, is no share that anything settles: half a seed is given to either side.
+  const [one, other] = [(a.came + 0.5) / (a.of + 1), (b.came + 0.5) / (b.of + 1)];
+  return a.came * b.of === b.came * a.of ? undefined : bagsPerArm(one, other, Math.min(a.of, b.of), BAGS_DIFFER);
 }
 
 function doubtsOf(arms: readonly Arm[], held: readonly Held[]): Doubt[] {
@@ -115,7 +116,8 @@ function doubtsOf(arms: readonly Arm[], held: readonly Held[]): Doubt[] {
   if (held.length > 0 && held.every(({ luck }) => luck > SIGNIFICANCE)) {
     const least = Math.min(...arms.map(({ sprouted }) => sprouted.of));
     const { came, of } = (arms.find(({ control }) => control) ?? (arms[0] as Arm)).sprouted;
-    const smallest = of > 0 && least > 0 ? smallestDifference(came / of, least) : undefined;
+    const told = of > 0 && least > 0 ? [smallestDifference(came / of, least), smallestOfBags(came / of, least, BAGS_DIFFER)] : [undefined];
+    const smallest = told.every((one) => one !== undefined) ? Math.max(...(told as number[])) : undefined;
     doubts.push({ why: 'tooFew', ...(smallest !== undefined && { smallest }) });
   }
   const apart = placesApart(arms);

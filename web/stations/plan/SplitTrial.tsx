@@ -135,6 +135,7 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
           say('calculatingHowMany')
         )}
       </p>
+      {answer && answer.bags > 1 && <p className="mt-1 max-w-prose text-ink2">{say('bagsDifferToo', { count: answer.bags })}</p>}
       {answer && <WhyNote why={whyArms(answer.base, answer.other, answer.wanted)} />}
       <Problem>{problem}</Problem>
     </details>

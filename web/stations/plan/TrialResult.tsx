@@ -98,7 +98,7 @@ function Shown({ held: { arm, against, luck, speed, wouldSettle, difference } }:
       {speed && speed.luck <= SIGNIFICANCE && (
         <p>{say(speed.faster ? 'faster' : 'slower', { arm: nameOf(arm), luck: luckSaid(speed.luck) })}</p>
       )}
-      {wouldSettle !== undefined && <p className="text-ink2">{say('wouldSettle', { seeds: wouldSettle })}</p>}
+      {wouldSettle !== undefined && <p className="text-ink2">{say('wouldSettle', { count: wouldSettle })}</p>}
     </div>
   );
 }

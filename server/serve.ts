@@ -33,9 +33,15 @@ export async function serve(config: Config, options: Options): Promise<Running> 
     },
     async lookAround(there) {
       // Asked for twice, it grows once.
-      if (there) await (growing ??= growDemo(demo().dataFolder).finally(() => (growing = undefined)));
+      if (there) {
+        growing ??= growDemo(demo().dataFolder).finally(() => {
+          growing = undefined;
+        });
+        await growing;
+      }
       change(() => {
         lookingAround = there;
+        return undefined;
       });
     },
   };
@@ -47,12 +53,12 @@ export async function serve(config: Config, options: Options): Promise<Running> 
    * Stops, does what needs nobody at the data, and opens again, whatever came of it: what was there stays where it could not be replaced, and comes back where
    * what it was replaced by cannot be opened.
    */
-  function change(between: () => string | undefined | void): void {
+  function change(between: () => string | undefined): void {
     changing = changing
       .then(() => new Promise((resolve) => setTimeout(resolve, ANSWERED_MS)))
       .then(async () => {
         await running.stop();
-        let replaced: string | undefined | void;
+        let replaced: string | undefined;
         try {
           replaced = between();
         } catch (error) {

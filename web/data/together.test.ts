@@ -16,7 +16,8 @@ function server(stands: Place) {
   const put = async (sent: Place): Promise<Place> => {
     if (sent.version !== now.version)
       throw new ApiProblem({ type: 'urn:chill:problem:conflict', title: 'It changed', status: 409, is: now });
-    return (now = { ...sent, version: (now.version ?? 0) + 1 });
+    now = { ...sent, version: (now.version ?? 0) + 1 };
+    return now;
   };
   return { put, now: () => now };
 }

@@ -9,16 +9,20 @@ import { Fault } from './door/fault.ts';
 import type { Changeable } from './nursery/changeable.ts';
 import { type Running, start } from './start.ts';
 import { restoreBackup } from './store/backup.ts';
+import { lockFolder } from './store/lock.ts';
 
 /** The demo that one looks around in lies in the nursery's own data folder, apart from its data. */
 const DEMO_FOLDER = 'demo';
 /** An answer has reached the browser by then, ms. */
 const ANSWERED_MS = 200;
 
-type Options = Omit<Parameters<typeof start>[1], 'changeable'>;
+interface Options extends Omit<Parameters<typeof start>[1], 'changeable'> {
+  /** Grows the demo nursery in a folder; tests have a quicker one. */
+  grow?: (dataFolder: string) => Promise<void>;
+}
 
 /** {@link start}s a server whose data can be changed for other data at the same address: a backup that is read back, or the demo. */
-export async function serve(config: Config, options: Options): Promise<Running> {
+export async function serve(config: Config, { grow = growInProcess, ...options }: Options): Promise<Running> {
   let own = config;
   let lookingAround = false;
   let growing: Promise<void> | undefined;
@@ -34,7 +38,7 @@ export async function serve(config: Config, options: Options): Promise<Running> 
     async lookAround(there) {
       // Asked for twice, it grows once.
       if (there) {
-        growing ??= growDemo(demo().dataFolder).finally(() => {
+        growing ??= growDemo(demo().dataFolder, grow).finally(() => {
           growing = undefined;
         });
         await growing;
@@ -86,11 +90,19 @@ export async function serve(config: Config, options: Options): Promise<Running> 
   };
 }
 
-/** Grows the demo nursery in a process of its own: it takes a while, and whoever is served meanwhile is answered. */
-async function growDemo(dataFolder: string): Promise<void> {
+/** Grows the demo nursery where it is not grown yet. */
+async function growDemo(dataFolder: string, grow: (dataFolder: string) => Promise<void>): Promise<void> {
   if (existsSync(join(dataFolder, 'filled'))) return;
-  // What was left half-grown, by a machine that went dark, is begun anew: nothing in it is anybody's.
-  rmSync(dataFolder, { recursive: true, force: true });
+  if (existsSync(dataFolder)) {
+    // Somebody may be growing it, or has it open: theirs is left alone. What was left half-grown, by a machine that went dark, is begun anew.
+    lockFolder(dataFolder)();
+    rmSync(dataFolder, { recursive: true });
+  }
+  await grow(dataFolder);
+}
+
+/** In a process of its own: it takes a while, and whoever is served meanwhile is answered. */
+async function growInProcess(dataFolder: string): Promise<void> {
   const script = fileURLToPath(new URL('./fillDemo.ts', import.meta.url));
   const child = spawn(process.execPath, ['--import', 'tsx', script], { env: { ...process.env, CHILL_DATA: dataFolder }, stdio: 'ignore' });
   const [code] = await once(child, 'exit');

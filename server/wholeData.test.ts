@@ -11,9 +11,13 @@ import { lookAt } from './store/lookAt.ts';
 import { NURSERY, someBatch, someLot, TODAY, temporaryFolder, testServer, uuid } from './testing.ts';
 
 /** A server at an address of its own, which can be asked and whose data can be changed. */
-async function served(dataFolder: string) {
+async function served(dataFolder: string, grow?: (folder: string) => Promise<void>) {
   const env = { PORT: '0', HOST: '127.0.0.1', CHILL_DATA: dataFolder, CHILL_TODAY: '2027-02-16' };
-  const running = await serve(readConfig(env), { log: false, unsure: (error) => Promise.reject(error) });
+  const running = await serve(readConfig(env), {
+    log: false,
+    unsure: (error) => Promise.reject(error),
+    ...(grow && { grow }),
+  });
   const ask = async (method: string, path: string, body?: object | Uint8Array) => {
     const isFile = body instanceof Uint8Array;
     const response = await fetch(running.address + path, {
@@ -110,6 +114,26 @@ describe('all of the data', () => {
       expect((await one.json('GET', '/api/clock')).body.lookingAround).toBe(there ? true : undefined);
     }
   });
+});
+
+test('the demo is grown once where two ask for it, and anew where it was left half-grown', async () => {
+  const folder = temporaryFolder();
+  mkdirSync(join(folder, 'demo'));
+  writeFileSync(join(folder, 'demo', DATABASE_FILE), 'half of a demo');
+  const grown: string[] = [];
+  const server = await served(folder, async (demo) => {
+    expect(existsSync(demo)).toBe(false);
+    grown.push(demo);
+    await new Promise((done) => setTimeout(done, 300));
+    mkdirSync(demo);
+    writeFileSync(join(demo, 'filled'), '');
+  });
+  const before = (await server.json('GET', '/api/health')).body.opened;
+  const asked = await Promise.all([1, 2].map(() => server.json('POST', '/api/look-around', { there: true })));
+  expect(asked.map(({ status }) => status)).toEqual([204, 204]);
+  await changed(server, before);
+  expect(grown).toEqual([join(folder, 'demo')]);
+  await server.running.stop();
 });
 
 describe('a file that was made to hurt', () => {

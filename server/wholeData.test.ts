@@ -1,10 +1,10 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import Database from 'better-sqlite3';
 import { readConfig } from './config.ts';
 import { serve } from './serve.ts';
 import type { Running } from './start.ts';
+import { CRAFTED, crafted } from './store/crafted.ts';
 import { DATABASE_FILE } from './store/files.ts';
 import look from './store/look.ts';
 import { lookAt } from './store/lookAt.ts';
@@ -152,56 +152,21 @@ describe('a file that was made to hurt', () => {
   });
   afterAll(() => server.close());
 
-  /** The sound file after some SQL, in a folder of its own. */
-  const crafted = (sql: string) => {
-    const folder = temporaryFolder();
-    writeFileSync(join(folder, DATABASE_FILE), sound);
-    const database = new Database(join(folder, DATABASE_FILE));
-    database.pragma('foreign_keys = OFF');
-    // What only appends is in the way of whoever forges.
-    const guards = database.prepare("SELECT name, sql FROM sqlite_master WHERE type = 'trigger'").all() as { name: string; sql: string }[];
-    for (const { name } of guards) database.exec(`DROP TRIGGER ${name}`);
-    database.exec(sql.split('-- guards off')[0] as string);
-    if (!sql.includes('-- guards off')) for (const guard of guards) database.exec(guard.sql);
-    database.close();
-    return folder;
-  };
-  const body = (table: string, path: string, value: string) => `UPDATE ${table} SET body = json_set(body, '${path}', ${value})`;
-
-  test.each([
-    ['SELECT 1', undefined],
-    ['CREATE TRIGGER empty AFTER INSERT ON event BEGIN DELETE FROM place; END', 'made otherwise than Chill makes it (trigger empty)'],
-    ['SELECT 1 -- guards off', 'made otherwise'],
-    ['ALTER TABLE place RENAME TO kept_place; CREATE VIEW place AS SELECT * FROM kept_place', 'made otherwise'],
-    ['CREATE VIEW endless AS WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) SELECT count(*) FROM n', 'view endless'],
-    ["INSERT INTO own_species (id, body) VALUES ('x', 'no JSON')", 'table own_species, x'],
-    ["UPDATE nursery SET body = 'null'", 'table nursery, 1'],
-    [body('nursery', '$.timeZone', "'Nowhere/Land'"), 'table nursery, 1, timeZone'],
-    ["UPDATE batch SET body = json_remove(body, '$.plan')", 'plan'],
-    [body('event', '$.kind', "'danced'"), 'table event, 1, kind'],
-    [
-      "UPDATE event SET body = json_object('id', json_extract(body, '$.id'), 'on', json_extract(body, '$.on'), 'kind', 'seedsMoved', 'batchId', batch_id, 'version', 1, 'recordedAt', json_extract(body, '$.recordedAt'), 'moves', json('[{\"from\":\"waiting\",\"to\":\"mouldy\",\"count\":5000}]'))",
-      'table batch, ',
-    ],
-    ['DELETE FROM migrations WHERE id = (SELECT max(id) FROM migrations); DROP TABLE kept_mould', 'made otherwise'],
-    ["INSERT INTO migrations (timestamp, name) VALUES (2, 'Later2')", 'newer Chill'],
-    ['UPDATE batch SET seeds = 3', 'its columns say otherwise'],
-    ["UPDATE event SET batch_id = 'nobody'", 'table event'],
-  ])('%s', async (sql, fault) => {
-    const looked = await look(crafted(sql));
+  test.each(CRAFTED)('%s', async (sql, fault) => {
+    const looked = await look(crafted(sound, sql));
     if (fault === undefined) expect(looked).toMatchObject({ contents: { name: NURSERY.name, lots: 1, batches: 1 } });
     else expect(looked).toMatchObject({ fault: expect.stringContaining(fault) });
   });
 
   test('is looked at in a process that is ended where it takes too long, whatever it does', async () => {
     const begun = Date.now();
-    expect(await lookAt(crafted('SELECT 1'), 1)).toMatchObject({ fault: expect.stringContaining('took longer') });
+    expect(await lookAt(crafted(sound, 'SELECT 1'), 1)).toMatchObject({ fault: expect.stringContaining('took longer') });
     expect(Date.now() - begun).toBeLessThan(20_000);
-    expect(await lookAt(crafted('SELECT 1'))).toMatchObject({ contents: { batches: 1 } });
+    expect(await lookAt(crafted(sound, 'SELECT 1'))).toMatchObject({ contents: { batches: 1 } });
   });
 
   test('is said at the start, with the backup to put back; the file stays as it is', async () => {
-    const folder = crafted("INSERT INTO own_species (id, body) VALUES ('x', 'no JSON')");
+    const folder = crafted(sound, "INSERT INTO own_species (id, body) VALUES ('x', 'no JSON')");
     mkdirSync(join(folder, 'backups'));
     writeFileSync(join(folder, 'backups', 'chill-2026-01-01T04-00-00-000Z-daily.sqlite'), sound);
     await expect(served(folder)).rejects.toThrow(/cannot be read: table own_species, x.*npm run restore -- .*2026-01-01/);

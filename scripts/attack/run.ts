@@ -4,6 +4,7 @@ import { cuts, holdOn, interleaved, kills } from './crashes.ts';
 import { faultsInTurn } from './faults.ts';
 import { fullDisk } from './fullDisk.ts';
 import { hostileRequests } from './hostile.ts';
+import { craftedFiles, savedAtOnce, twoPeople } from './writes.ts';
 
 /** The whole of it; a smaller share with an argument, such as 0.1. */
 const SHARE = Number(process.argv[2] ?? 1) || 1;
@@ -39,6 +40,23 @@ async function hostile(): Promise<Line> {
 }
 
 const ATTACKS: (() => Promise<Line>)[] = [
+  async () => {
+    const { tried, taken } = await craftedFiles();
+    for (const sql of taken) console.log(`  taken: ${sql}`);
+    return { what: `${tried} data files made to hurt, to be read back`, found: `${taken.length} taken`, held: taken.length === 0 };
+  },
+  async () => {
+    const { failed, days } = await savedAtOnce(30);
+    return {
+      what: 'everything saved thirty times at once, and twenty times more',
+      found: `${failed} failed, ${days} backups kept`,
+      held: failed === 0 && days > 0,
+    };
+  },
+  async () => {
+    const { unseen } = await twoPeople(some(100));
+    return { what: `two people change one place, ${some(100)} times`, found: `${unseen} written over unseen`, held: unseen === 0 };
+  },
   async () => {
     const times = some(30);
     const { acknowledged, lost } = await kills(times);

@@ -27,7 +27,7 @@ test('what tests of lots teach is what core learns of them, said again only once
   expect(again.status).toBe(304);
 
   const figures = [{ speciesId: lot.speciesId, figure: 'viable', since: TODAY }];
-  expect((await server.ask('PUT', '/api/nursery', { ...NURSERY, figures })).status).toBe(200);
+  expect((await server.ask('PUT', '/api/nursery', { ...NURSERY, figures, version: 1 })).status).toBe(200);
   const anew = await asked();
   expect(anew.figures).toEqual(figures);
   expect(anew.species[0]?.learned.viable).toBeUndefined();

@@ -132,7 +132,7 @@ test('a place is changed where it is wrong, and refused where it cannot be', AT_
   await expect(page.getByText('23.9 °C')).toBeVisible();
 });
 
-test('two people change one place: what differs is told of both, and the second decides', AT_DESK, async ({ page, grower }) => {
+test('two people change one place: both versions are shown, and the second chooses', AT_DESK, async ({ page, grower }) => {
   await page.goto('/places');
   await grower.press(grower.link('Heat mat'));
   await grower.press(grower.button('Change'));

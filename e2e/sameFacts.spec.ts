@@ -123,7 +123,7 @@ test('what is due today is the same in the season, on paper and in the table of 
   expect((await table(page, 'tasks')).filter(({ due = '' }) => due <= today)).toHaveLength(Number(listed));
 });
 
-test('a batch is told of the same on its label, in its place, by Find and in the tables', AT_DESK, async ({ page }) => {
+test('a batch has the same days and stage on its label, in its place, in Find and in the tables', AT_DESK, async ({ page }) => {
   const rows = await rowsOf(page, '/cold', 'main li');
   const list = new Map(pairs(rows, CODE, new RegExp(`take out ${DAY}`)));
   const cold = new Map((await table(page, 'cold')).map(({ code = '', takeOutOn = '' }) => [code, takeOutOn]));

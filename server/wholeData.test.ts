@@ -1,14 +1,14 @@
-import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { readConfig } from './config.ts';
 import { serve } from './serve.ts';
 import type { Running } from './start.ts';
-import { CRAFTED, crafted } from './store/crafted.ts';
+import { CRAFTED, crafted, soundFile } from './store/crafted.ts';
 import { DATABASE_FILE } from './store/files.ts';
 import look from './store/look.ts';
 import { lookAt } from './store/lookAt.ts';
-import { NURSERY, someBatch, someLot, TODAY, temporaryFolder, testServer, uuid } from './testing.ts';
+import { NURSERY, someLot, temporaryFolder } from './testing.ts';
 
 /** A server at an address of its own, which can be asked and whose data can be changed. */
 async function served(dataFolder: string, grow?: (folder: string) => Promise<void>) {
@@ -138,19 +138,9 @@ test('the demo is grown once where two ask for it, and anew where it was left ha
 
 describe('a file that was made to hurt', () => {
   let sound: Uint8Array;
-  let server: Awaited<ReturnType<typeof testServer>>;
   beforeAll(async () => {
-    server = await testServer();
-    await server.ask('PUT', '/api/nursery', NURSERY);
-    const lot = someLot();
-    await server.ask('POST', '/api/lots', lot);
-    const batch = someBatch(lot, 20);
-    await server.ask('POST', '/api/batches', batch);
-    const begun = { id: uuid(), on: TODAY, kind: 'stageStarted', stage: 0, placeId: uuid() };
-    await server.ask('POST', `/api/batches/${batch.id}/events`, { decidedOn: 0, events: [begun] });
-    sound = readFileSync(await server.backups.save());
+    sound = await soundFile();
   });
-  afterAll(() => server.close());
 
   test.each(CRAFTED)('%s', async (sql, fault) => {
     const looked = await look(crafted(sound, sql));

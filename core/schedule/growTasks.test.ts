@@ -56,8 +56,8 @@ describe('seedlings in their pots', () => {
     expect(by('seedlings')).toMatchObject({ count: 4, plants: expect.any(Number) });
     expect(by('seedlings')?.plants).toBeLessThan(-1);
     expect(by('lost')).toBeUndefined();
-    const expected = now.plan.seeds * 0.5;
-    expect(Math.sign(by('came')?.plants ?? 0)).toBe(Math.sign(20 - expected));
+    // Twenty of sixty came, where more than half were expected.
+    expect(by('came')?.plants).toBeLessThan(0);
     expect(Math.abs(by('rest')?.plants ?? 0)).toBeLessThanOrEqual(3);
   });
   test('ask for each step on its day, until it is done; undone, it is asked for again', () => {

@@ -1,24 +1,14 @@
-import { readFileSync } from 'node:fs';
 import { listBackups } from '../../server/store/backup.ts';
-import { CRAFTED, crafted } from '../../server/store/crafted.ts';
+import { CRAFTED, crafted, soundFile } from '../../server/store/crafted.ts';
 import { lookAt } from '../../server/store/lookAt.ts';
-import { NURSERY, someBatch, someLot, TODAY, testServer, uuid } from '../../server/testing.ts';
+import { NURSERY, testServer } from '../../server/testing.ts';
 
 /** A file that holds a lot, a batch and an entry, made to hurt in every way that is known: which of them would be put in place? */
 export async function craftedFiles(): Promise<{ tried: number; taken: string[] }> {
-  const server = await testServer();
-  await server.ask('PUT', '/api/nursery', NURSERY);
-  const lot = someLot();
-  await server.ask('POST', '/api/lots', lot);
-  const batch = someBatch(lot, 20);
-  await server.ask('POST', '/api/batches', batch);
-  const begun = { id: uuid(), on: TODAY, kind: 'stageStarted', stage: 0, placeId: uuid() };
-  await server.ask('POST', `/api/batches/${batch.id}/events`, { decidedOn: 0, events: [begun] });
-  const sound = readFileSync(await server.backups.save());
+  const sound = await soundFile();
   const hurtful = CRAFTED.filter(([, fault]) => fault !== undefined);
   const taken: string[] = [];
   for (const [sql] of hurtful) if ('contents' in (await lookAt(crafted(sound, sql)))) taken.push(sql);
-  await server.close();
   return { tried: hurtful.length, taken };
 }
 

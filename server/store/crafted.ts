@@ -1,8 +1,23 @@
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
-import { temporaryFolder } from '../testing.ts';
+import { NURSERY, someBatch, someLot, TODAY, temporaryFolder, testServer, uuid } from '../testing.ts';
 import { DATABASE_FILE } from './files.ts';
+
+/** For tests and attacks: the data file of a nursery that has one lot, and one batch with one entry. */
+export async function soundFile(): Promise<Uint8Array> {
+  const server = await testServer();
+  await server.ask('PUT', '/api/nursery', NURSERY);
+  const lot = someLot();
+  await server.ask('POST', '/api/lots', lot);
+  const batch = someBatch(lot, 20);
+  await server.ask('POST', '/api/batches', batch);
+  const begun = { id: uuid(), on: TODAY, kind: 'stageStarted', stage: 0, placeId: uuid() };
+  await server.ask('POST', `/api/batches/${batch.id}/events`, { decidedOn: 0, events: [begun] });
+  const file = readFileSync(await server.backups.save());
+  await server.close();
+  return file;
+}
 
 /** For tests and attacks: a sound data file after some SQL, in a folder of its own. */
 export function crafted(sound: Uint8Array, sql: string): string {

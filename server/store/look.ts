@@ -70,7 +70,7 @@ async function strangeSchema(file: string): Promise<string | undefined> {
 /** A table's records, and what each has to be. */
 interface Records {
   table: string;
-  /** A line of the table, as it is told of. */
+  /** The column that names a row in a message. */
   line: string;
   reads: (body: unknown) => { success: true } | { success: false; error: { issues: readonly { path: PropertyKey[]; message: string }[] } };
 }

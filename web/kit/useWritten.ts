@@ -56,7 +56,7 @@ export function useWritten<W extends FieldValues, V>({
   /** What is odd though it may be so: asked about once, and saved when it is sent again unchanged. */
   doubt?: (written: W) => Fault | undefined;
   save: (value: V, written: W) => Promise<unknown>;
-  /** What is told of a value, line by line, where somebody else has changed the same: theirs and one's own are held against each other. */
+  /** A value in words, line by line: shown beside somebody else's where both have changed the same. */
   told?: (value: V) => string[];
   /** The form's field for one that the model or the server names. */
   fieldOf?: (path: string) => string;

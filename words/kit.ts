@@ -61,7 +61,7 @@ export const say = subject('kit', {
   today: 'today',
   treat: 'Treat',
   updated: 'Chill was updated',
-  updatedLoadAgain: 'This page is of the version before. Everything you recorded is kept: load it again.',
+  updatedLoadAgain: 'This page is an older version. Everything you recorded is kept: load it again.',
   loadAgain: 'Load it again',
   somebodyChangedIt: 'Somebody else changed the same meanwhile.',
   somebodyChangedSaveAgain: 'Somebody else changed the same meanwhile. Save again to keep yours.',

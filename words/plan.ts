@@ -8,7 +8,7 @@ export const say = subject('plan', {
   arms: 'Arms',
   bagsDifferToo_one: 'Bags differ too, treated alike.',
   bagsDifferToo_other:
-    'Bags differ too, treated alike: to be as sure of the method as of the seed, give each arm {{count}} bags, or make the trial again.',
+    'Bags differ too, treated alike, and an arm is counted as one bag. To be as sure of the method as of the seed, make this trial {{count}} times.',
   at: '{{how}} at {{temperature}}',
   calculatingHowMany: 'Calculating how many …',
   byHandbookSoFar: 'By the handbook so far: your own results are being read, and will refine this.',

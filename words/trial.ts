@@ -19,7 +19,7 @@ export const say = subject('trial', {
   doubtNotDealt:
     'Their seeds were not dealt at random: they may differ by more than their method, such as their lot, their days or whose hands did it.',
   doubtOneBag:
-    'Each arm lay in one bag: what happened to a bag, such as mould or a dry corner, looks as if its method had done it. That bags differ is in the figures above (an assumption); made again, it is surer.',
+    'Each arm is counted as one bag: what happened to it, such as mould or a dry corner, looks as if its method had done it. How much bags differ is in these figures (an assumption). Made again, it is surer.',
   doubtPlaces: 'The arms lay in different places ({{stage}}): the place may have made the difference.',
   doubtStarts: 'The arms were begun {{days}} days apart: the days may have made the difference.',
   doubtTooFew: 'With so few seeds only a difference of {{points}} percentage points or more would show.',
@@ -36,7 +36,7 @@ export const say = subject('trial', {
   speed: 'Luck alone, in speed (log-rank)',
   sproutedOf: '{{came}} of {{of}} sprouted',
   still: '{{open}} still to come',
-  wouldSettle_one: 'One more bag like these in each arm would most likely settle it.',
-  wouldSettle_other: '{{count}} bags like these in each arm would most likely settle it; more seed in one bag would not.',
+  wouldSettle_one: 'Made once more like this, it would most likely be settled.',
+  wouldSettle_other: 'Made {{count}} times more like this, it would most likely be settled; more seed in each arm would not do it.',
   howCalculated: 'How this is calculated',
 });

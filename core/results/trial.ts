@@ -30,7 +30,7 @@ export interface Held {
   better: number;
   /** The chance that luck alone would part them so far in speed, and whether the arm is the faster; absent where that cannot be told. */
   speed?: { luck: number; faster: boolean };
-  /** Bags like these in each arm that would most likely settle it, the shares being what they seem; absent where they seem equal, or it is settled. */
+  /** Times that it would have to be made like this, a bag to each arm, to be most likely settled, the shares being what they seem; absent where they seem equal, or it is settled. */
   wouldSettle?: number;
 }
 

@@ -4,12 +4,13 @@ import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
 import type { Chain, ResolvedStage } from '../methods/resolve.ts';
 import { isTakenUp } from '../methods/stageOrder.ts';
+import { potsSoFar, seedlingsFrom } from '../pots/survival.ts';
 import type { SproutBelief } from '../sprout/belief.ts';
 import type { Course } from './course.ts';
 import type { Situation } from './situation.ts';
 
 /** Why a batch promises other than it was planned to. */
-export type CauseCode = 'rot' | 'lost' | 'cold' | 'came' | 'seedlings' | 'swelling' | 'tested' | 'rest';
+export type CauseCode = 'rot' | 'lost' | 'cold' | 'came' | 'seedlings' | 'grown' | 'swelling' | 'tested' | 'rest';
 
 /** One cause: the plants that it adds or, below zero, takes, and the seeds that it is about, where those were counted. */
 export interface Cause {
@@ -73,6 +74,13 @@ export function factorsOf(
     if (was > 0) factors.push({ code: 'came', times: is / was, count: came });
     const fewer = lostSeedlings + state.toThin;
     if (fewer > 0 && is > 0) factors.push({ code: 'seedlings', times: (is - fewer) / is, count: fewer });
+    // What those that live have behind them, they cannot die of any more.
+    const { potted, established, plantedOut } = state.counts;
+    const { establishes } = species.pot;
+    const sure = established + plantedOut;
+    const { chance } = seedlingsFrom(establishes, potsSoFar(batch), potted + sure);
+    const safer = (Math.max(0, potted - state.toThin) * (chance - establishes) + sure * (1 - establishes)) / establishes;
+    if (safer > 0 && is > fewer) factors.push({ code: 'grown', times: (is - fewer + safer) / (is - fewer) });
   }
   const tested = (lot.towelTests ?? []).some(({ on }) => on > batch.madeOn);
   const learned = stages.some(({ medium, exposure }) => exposure && medium && rot?.[medium]);

@@ -175,6 +175,7 @@ const BECAUSE: Record<Cause['code'], (count: number, adds: boolean) => string> =
   rot: (count, adds) => say(adds ? 'fewerMouldyThanPlanned' : 'moreMouldyThanPlanned', { count }),
   lost: (count) => say('lostOrMoved', { count }),
   seedlings: (count) => say('seedlingsLost', { count }),
+  grown: () => say('pastFirstWeeks'),
   cold: (_, adds) => say(adds ? 'moreReadyThanPlanned' : 'fewerReadyThanPlanned'),
   came: (count, adds) => say(adds ? 'moreGerminatedThanExpectedSo' : 'fewerGerminatedThanExpectedSo', { count }),
   swelling: (_, adds) => say(adds ? 'moreSwellThanPlanned' : 'fewerSwellThanPlanned'),

@@ -37,6 +37,6 @@ export const say = subject('trial', {
   sproutedOf: '{{came}} of {{of}} sprouted',
   still: '{{open}} still to come',
   wouldSettle_one: 'Made once more like this, it would most likely be settled.',
-  wouldSettle_other: 'Made {{count}} times more like this, it would most likely be settled; more seed in each arm would not do it.',
+  wouldSettle_other: 'Made {{count}} times in all, like this, it would most likely be settled; more seed in each arm would not do it.',
   howCalculated: 'How this is calculated',
 });

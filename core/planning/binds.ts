@@ -3,7 +3,7 @@ import { addDays } from '../calendar/dates.ts';
 import { type LaidOut, layOut } from './candidates.ts';
 import { Improving } from './improving.ts';
 import { costOf, type Free, type Picked, type Problem } from './problem.ts';
-import { freeIn, type Season, weeksOf } from './season.ts';
+import { freeIn, isThere, mondayOf, type OpenDays, type Season } from './season.ts';
 
 /** What one more of something is worth, found by planning again with it: so many promises more are kept wholly and in time, and what leaving and lateness cost less. */
 export interface Worth {
@@ -47,9 +47,9 @@ export function* whatBinds(season: Season, laidOut: LaidOut, picked: Picked): Ge
       break;
     }
   }
-  const hands = problem.resources[season.places.length];
-  for (const { people, weeks } of hands ? alike(season, hands.length) : []) {
-    const free = (hands as Free).map((step) => ({ ...step, free: step.free + (weeks.has(step.from) ? HOUR_min : 0) }));
+  const { hands } = laidOut;
+  for (const { people, on } of hands ? alike(season, hands) : []) {
+    const free = (hands as OpenDays).free.map((step) => ({ ...step, free: step.free + (on[step.from] as number) * HOUR_min }));
     const worth = tried({ people }, season.places.length, free);
     if (worth) yield worth;
   }
@@ -60,13 +60,15 @@ export function* whatBinds(season: Season, laidOut: LaidOut, picked: Picked): Ge
   if (saves >= WORTH_SAYING) yield { of: 'week', more: keptWhole(aWeekMore, again.picked) - whole, saves };
 }
 
-/** People who are there in the same weeks: an hour more of one does what an hour more of another would. */
-function alike({ nursery, today }: Season, weeks: number): { people: string[]; weeks: Set<number> }[] {
-  const groups = new Map<string, { people: string[]; weeks: Set<number> }>();
+/** People who are there on the same days: an hour a week more of one does what one more of another would. `on`: the part of it that each open day has. */
+function alike({ nursery, today }: Season, { days }: OpenDays): { people: string[]; on: number[] }[] {
+  const groups = new Map<string, { people: string[]; on: number[] }>();
   for (const person of nursery.people ?? []) {
-    const there = weeksOf(person, today, weeks);
+    const there = days.map((day) => (isThere(person, addDays(today, day)) ? mondayOf(addDays(today, day)) : undefined));
+    const inWeek = new Map<string | undefined, number>();
+    for (const week of there) inWeek.set(week, (inWeek.get(week) ?? 0) + 1);
     const key = there.join();
-    const group = groups.get(key) ?? { people: [], weeks: new Set(there) };
+    const group = groups.get(key) ?? { people: [], on: there.map((week) => (week === undefined ? 0 : 1 / (inWeek.get(week) as number))) };
     group.people.push(person.name);
     groups.set(key, group);
   }

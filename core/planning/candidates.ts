@@ -2,11 +2,11 @@ import type { Plan } from '@chill/model/batch.ts';
 import type { LotId, PlainDate } from '@chill/model/primitives.ts';
 import type { Priority } from '@chill/model/promise.ts';
 import { addDays, daysBetween } from '../calendar/dates.ts';
-import { MINUTES } from '../treat/intervals.ts';
+import { type DatedWork, plantingOut } from '../season/work.ts';
 import { firstFrostOf, frostSafeFrom } from '../winter/frost.ts';
 import { type Course, type CoursePart, coursesFor, planOf } from './courses.ts';
 import type { Choice, Problem, Use } from './problem.ts';
-import { freeHands, freeIn, minutesOn, mondayOf, type Season } from './season.ts';
+import { freeIn, minutesOn, type OpenDays, openDays, type Season } from './season.ts';
 import type { Wanted } from './wanted.ts';
 
 /** A course that begins on a day, in certain places; days are counted from today. */
@@ -27,6 +27,8 @@ export interface LaidOut {
   problem: Problem;
   /** Of each wanted promise, in their order. */
   candidates: Candidate[][];
+  /** Days on which people have time, as the last resource counts them; absent where nobody is named. */
+  hands?: OpenDays;
 }
 
 /** What leaving a promise costs. No nine after it outweigh one; to be late is better than nothing. */
@@ -39,18 +41,18 @@ const IN_PART = 0.8;
 const SMALL = { stock: 0.5, hour: 0.1, week: 0.02, drawback: 0.5, younger: 0.1 };
 /** So many ways to deal what a course lays down to places that are alike. */
 const DEALINGS = 3;
-/** Weeks that hands are counted for: two winters. */
-const WEEKS = 120;
+/** Days that hands are counted for: two winters. */
+const HORIZON_DAYS = 840;
 
 /** Lays a season out: every way to keep each promise, what it takes of places, people and seed, and what it costs. `hurried`: see {@link coursesFor}. */
 export function layOut(season: Season, hurried = false): LaidOut {
   const { places, stays, today, lots, wanted } = season;
   const courses = wanted.map((one) => coursesFor(season, one, hurried));
-  const hands = freeHands(season, WEEKS);
+  const hands = openDays(season, HORIZON_DAYS);
   const rooms = places.map((place) => freeIn(place, stays, today));
   // Only where a place may be too full does it matter which of two that are alike is taken.
   const scarce = rooms.map((free, place) => mostWanted(courses, place) > Math.min(...free.map((step) => step.free)));
-  const count = counting(season, hands !== undefined);
+  const count = counting(season, hands);
   const candidates = courses.map((of) =>
     of.flatMap((course) => {
       const dealings = dealingsOf(course, scarce);
@@ -60,8 +62,9 @@ export function layOut(season: Season, hurried = false): LaidOut {
   );
   return {
     candidates,
+    ...(hands && { hands }),
     problem: {
-      resources: hands ? [...rooms, hands] : rooms,
+      resources: hands ? [...rooms, hands.free] : rooms,
       stocks: lots.map(({ unassigned }) => unassigned),
       rows: candidates.map((of, row) => ({ unkept: unkeptOf(wanted[row] as Wanted), choices: of.map(({ choice }) => choice) })),
     },
@@ -116,7 +119,7 @@ function onWorkingDay({ nursery, today }: Season, day: number): number {
 }
 
 /** Counts what a course takes from a start on, and what it costs. */
-function counting(season: Season, hands: boolean): (course: Course, start: number, laid: number[]) => Candidate {
+function counting(season: Season, hands: OpenDays | undefined): (course: Course, start: number, laid: number[]) => Candidate {
   const { today, places, lots } = season;
   // Asked of every candidate: the first frost is found once, and each day's answer is kept.
   const nursery = { ...season.nursery, firstFrost: firstFrostOf(season.nursery) };
@@ -127,7 +130,7 @@ function counting(season: Season, hands: boolean): (course: Course, start: numbe
     return known;
   };
   const wantedOn = new Map<PlainDate, number>();
-  const intoWeek = daysBetween(mondayOf(today), today);
+  const onHands = hands && spreading(hands, places.length);
   return (course, start, laid) => {
     const { wanted, parts, plants, enough, rank, latest, days, lying, work, doubt, drawbacks } = course;
     const by = wantedOn.get(wanted.promise.on) ?? daysBetween(today, wanted.promise.on);
@@ -140,14 +143,12 @@ function counting(season: Season, hands: boolean): (course: Course, start: numbe
       const use = { resource: place, from: start + from, to: grows ? Math.max(start + to, out) : start + to, amount: room };
       uses.set(place, [...(uses.get(place) ?? []), use]);
     }
-    const minutes = work.reduce((sum, one) => sum + one.minutes, MINUTES.plantOut * parts.length);
+    const minutes = work.reduce((sum, one) => sum + one.minutes, PLANTING_OUT.minutes * parts.length);
     const takes = parts.map(({ lot, proposal }) => ({ stock: lots.indexOf(lot), count: proposal.starting }));
-    const byWeek = new Map<number, number>();
-    const week = (day: number) => Math.min(WEEKS - 1, Math.floor((day + intoWeek) / 7));
-    if (hands) {
-      for (const one of work) byWeek.set(week(start + one.day), (byWeek.get(week(start + one.day)) ?? 0) + one.minutes);
-      byWeek.set(week(out), (byWeek.get(week(out)) ?? 0) + MINUTES.plantOut * parts.length);
-    }
+    const ofHands = onHands?.([
+      ...work.map((one) => ({ ...one, day: start + one.day })),
+      { ...PLANTING_OUT, day: out, minutes: PLANTING_OUT.minutes * parts.length },
+    ]);
     const unkept = unkeptOf(wanted);
     const whole = enough ? 1 : IN_PART * Math.min(1, (plants.low + plants.high) / 2 / wanted.plants);
     const inTime = 1 - LATE_LOSES * (1 - Math.exp(-late_days / LATENESS_SETTLES_DAYS));
@@ -159,7 +160,7 @@ function counting(season: Season, hands: boolean): (course: Course, start: numbe
       SMALL.drawback * drawbacks +
       doubt +
       SMALL.younger * rank;
-    const all = [...[...uses.values()].flatMap(summed), ...runs(places.length, byWeek)];
+    const all = [...[...uses.values()].flatMap(summed), ...(ofHands ?? [])];
     return { course, start, out, late_days, laid, minutes, choice: { cost, uses: all, takes } };
   };
 }
@@ -176,13 +177,42 @@ function summed(uses: readonly Use[]): Use[] {
   });
 }
 
-/** Minutes by the week as uses: weeks in a row that are alike are one. */
-function runs(resource: number, byWeek: ReadonlyMap<number, number>): Use[] {
-  const uses: Use[] = [];
-  for (const [week, amount] of [...byWeek].sort(([a], [b]) => a - b)) {
-    const last = uses.at(-1);
-    if (last?.to === week && last.amount === amount) last.to = week + 1;
-    else uses.push({ resource, from: week, to: week + 1, amount });
-  }
-  return uses;
+/** Work on a day counted from today. */
+type WorkOn = Pick<DatedWork, 'minutes' | 'sooner_days' | 'later_days'> & { day: number };
+const PLANTING_OUT = plantingOut('2000-01-01', 0);
+
+/**
+ * Work as uses of the days on which people have time, each thing spread evenly over those that it may be done on; where there is none among them it waits
+ * for the next. Days in a row that are asked for alike are one use.
+ */
+function spreading({ days, first }: OpenDays, resource: number): (work: readonly WorkOn[]) => Use[] {
+  const steps = new Float64Array(days.length + 1);
+  const last = days.length - 1;
+  return (work) => {
+    let [least, most] = [days.length, 0];
+    for (const { day, minutes, sooner_days, later_days } of work) {
+      const from = Math.min(last, first(day - sooner_days));
+      const to = Math.max(from + 1, first(day + later_days + 1));
+      steps[from] = (steps[from] as number) + minutes / (to - from);
+      steps[to] = (steps[to] as number) - minutes / (to - from);
+      [least, most] = [Math.min(least, from), Math.max(most, to)];
+    }
+    const uses: Use[] = [];
+    let run: Use | undefined;
+    let amount = 0;
+    for (let at = least; at < most; at++) {
+      amount += steps[at] as number;
+      steps[at] = 0;
+      if (amount <= LEAST_MINUTES) run = undefined;
+      else if (run && Math.abs(run.amount - amount) <= LEAST_MINUTES) run.to = at + 1;
+      else {
+        run = { resource, from: at, to: at + 1, amount };
+        uses.push(run);
+      }
+    }
+    steps[most] = 0;
+    return uses;
+  };
 }
+/** Rounding is no work. */
+const LEAST_MINUTES = 1e-6;

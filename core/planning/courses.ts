@@ -10,7 +10,7 @@ import { doubtOf, lotInRequest, propose, type Request, weighMethods } from '../m
 import { methodsToWeigh } from '../methods/schools.ts';
 import { roomAhead } from '../schedule/lodging.ts';
 import type { StockedLot } from '../schedule/stocked.ts';
-import { workAhead } from '../season/work.ts';
+import { type DatedWork, workAhead } from '../season/work.ts';
 import type { Pinned, Season } from './season.ts';
 import type { Wanted } from './wanted.ts';
 
@@ -48,7 +48,7 @@ export interface Course {
   /** From its start until its plants are ready. */
   days: number;
   lying: Lying[];
-  work: { day: number; minutes: number }[];
+  work: (Pick<DatedWork, 'minutes' | 'sooner_days' | 'later_days'> & { day: number })[];
   /** How far it is doubted, and how many drawbacks cost something. */
   doubt: number;
   drawbacks: number;
@@ -188,7 +188,9 @@ function courseOf(
       ];
     }),
   );
-  const work = dated.flatMap((plan) => workAhead(plan.way, plan.stages, today).map(({ on, minutes }) => ({ day: from(on), minutes })));
+  const work = dated.flatMap((plan) =>
+    steadily(workAhead(plan.way, plan.stages, today)).map(({ on, ...one }) => ({ ...one, day: from(on) })),
+  );
   const days = Math.max(...parts.map(({ proposal }) => totalDays(proposal.resolved)));
   const { seeds, starting } = (parts.at(-1) as CoursePart).proposal;
   return [
@@ -199,6 +201,21 @@ function courseOf(
       drawbacks: base.against.filter(({ weight }) => weight === 'costs').length,
     },
   ];
+}
+
+/** Work with all looks of a stage as one, evenly over it: by the day they come to the same, and a season's model stays small. */
+function steadily(work: readonly DatedWork[]): Pick<DatedWork, 'on' | 'minutes' | 'sooner_days' | 'later_days'>[] {
+  const looks = new Map<number, DatedWork[]>();
+  const others = work.filter((one) => {
+    if (one.what === 'check') looks.set(one.stage, [...(looks.get(one.stage) ?? []), one]);
+    return one.what !== 'check';
+  });
+  const told = [...looks.values()].map((of) => {
+    const [first, last] = [of[0] as DatedWork, of.at(-1) as DatedWork];
+    const minutes = of.reduce((sum, one) => sum + one.minutes, 0);
+    return { on: first.on, minutes, sooner_days: first.sooner_days, later_days: daysBetween(first.on, last.on) + last.later_days };
+  });
+  return [...others.map(({ on, minutes, sooner_days, later_days }) => ({ on, minutes, sooner_days, later_days })), ...told];
 }
 
 /** Seed of each lot in turn, as long as it is not enough; the next is asked for what the low end of the one before leaves. */

@@ -1,4 +1,4 @@
-/** An amount of a resource, used from one moment up to another, on which it is free again. Moments are whole numbers: days for places, weeks for people's time. */
+/** An amount of a resource, used from one moment up to another, on which it is free again. Moments are whole numbers: days for places, for people's time the days on which they have any. */
 export interface Use {
   resource: number;
   from: number;

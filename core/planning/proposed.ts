@@ -5,9 +5,10 @@ import { addDays, later } from '../calendar/dates.ts';
 import { viableShare } from '../lot/viability.ts';
 import { weighMethods } from '../methods/propose.ts';
 import { type Stay, staysOfPlan } from '../season/stays.ts';
+import { type DatedWork, plantingOut, workAhead } from '../season/work.ts';
 import { type Candidate, type LaidOut, type PlannedPart, plansOf } from './candidates.ts';
 import { type Choice, type Picked, Room } from './problem.ts';
-import { mondayOf, type Season } from './season.ts';
+import type { OpenDays, Season } from './season.ts';
 import type { Wanted } from './wanted.ts';
 
 /** How a promise is kept in a proposed season. */
@@ -49,7 +50,8 @@ export interface ProposedPromise {
 }
 
 /** What a plan of a season comes to, promise by promise; plain data, so that a worker can hand it over. */
-export function proposedFrom(season: Season, { problem, candidates }: LaidOut, picked: Picked): ProposedPromise[] {
+export function proposedFrom(season: Season, laidOut: LaidOut, picked: Picked): ProposedPromise[] {
+  const { problem, candidates } = laidOut;
   const room = new Room(problem);
   for (const [row, at] of picked.entries()) if (at !== undefined) room.take(problem.rows[row]?.choices[at] as Choice);
   return season.wanted.map((wanted, row): ProposedPromise => {
@@ -62,7 +64,7 @@ export function proposedFrom(season: Season, { problem, candidates }: LaidOut, p
         ? seedToGet(season, wanted, species)
         : undefined;
     if (chosen && species) return { wanted, kept: keptBy(season, chosen, species), ...(toGet && { toGet }) };
-    return { wanted, left: leftFor(season, wanted, own, room), ...(toGet && { toGet }) };
+    return { wanted, left: leftFor(season, wanted, own, room, laidOut.hands), ...(toGet && { toGet }) };
   });
 }
 
@@ -76,7 +78,12 @@ function keptBy(season: Season, candidate: Candidate, species: Species): Kept {
   return { methodId: method.id, start: day(start), ready: day(out), late_days, plants, enough, minutes, parts, stays };
 }
 
-function leftFor({ today, lots, places }: Season, { promise }: Wanted, own: readonly Candidate[], room: Room): Left {
+/** The hands' work that a kept promise is, day by day, planting out with it. */
+export function workOf({ parts, ready }: Kept, today: PlainDate): DatedWork[] {
+  return parts.flatMap(({ plan: { way, stages } }) => [...workAhead(way, stages, today), plantingOut(ready, stages.length - 1)]);
+}
+
+function leftFor({ today, lots, places }: Season, { promise }: Wanted, own: readonly Candidate[], room: Room, hands?: OpenDays): Left {
   const inStock = lots.some(({ id, speciesId }) => speciesId === promise.speciesId && (!promise.lotId || id === promise.lotId));
   if (!inStock) return { why: 'noSeed' };
   const [best] = own.toSorted((a, b) => a.choice.cost - b.choice.cost);
@@ -85,7 +92,7 @@ function leftFor({ today, lots, places }: Season, { promise }: Wanted, own: read
   const ready = addDays(today, best.out);
   if (!wanting || 'stock' in wanting) return { why: 'noRoom', full: 'seed', ready };
   const place = places[wanting.resource];
-  if (!place) return { why: 'noRoom', full: 'hands', on: addDays(mondayOf(today), 7 * wanting.at), ready };
+  if (!place) return { why: 'noRoom', full: 'hands', on: addDays(today, hands?.days[wanting.at] ?? 0), ready };
   return { why: 'noRoom', full: { placeId: place.id }, on: addDays(today, wanting.at), ready };
 }
 

@@ -7,7 +7,7 @@ import type { SwingingPlace } from '../chill/met.ts';
 import type { LearnedRot } from '../rot/learned.ts';
 import type { StockedLot } from '../schedule/stocked.ts';
 import type { Stay } from '../season/stays.ts';
-import type { Week } from '../season/work.ts';
+import type { DatedWork } from '../season/work.ts';
 import type { Free } from './problem.ts';
 import type { Wanted } from './wanted.ts';
 
@@ -33,8 +33,8 @@ export interface Season {
   lots: readonly StockedLot[];
   /** Where everything lies that is in hand: it is fixed. */
   stays: readonly Stay[];
-  /** Its work by the week, from {@link mondayOf} today on. */
-  work: readonly Week[];
+  /** Its work, from today on. */
+  work: readonly Pick<DatedWork, 'on' | 'minutes' | 'sooner_days' | 'later_days'>[];
   wanted: readonly Wanted[];
   lotRule: LotRule;
   pinned: readonly Pinned[];
@@ -56,15 +56,8 @@ export function minutesOn({ people }: Pick<Nursery, 'people'>, day: PlainDate): 
   return people.reduce((sum, person) => sum + (isThere(person, day) ? (person.minutes[weekday] as number) : 0), 0);
 }
 
-const isThere = ({ away }: Person, day: PlainDate) => !away?.some(({ from, to }) => from <= day && day <= to);
-
-/** Weeks from this one on, of so many, in which somebody is there on any day from today on. */
-export function weeksOf(person: Person, today: PlainDate, weeks: number): number[] {
-  const monday = mondayOf(today);
-  return Array.from({ length: weeks }, (_, week) => week).filter((week) =>
-    Array.from({ length: 7 }, (_, i) => addDays(monday, 7 * week + i)).some((on) => on >= today && isThere(person, on)),
-  );
-}
+/** Whether somebody is not away on a day. */
+export const isThere = ({ away }: Person, day: PlainDate) => !away?.some(({ from, to }) => from <= day && day <= to);
 
 /** Room of a place that is free from each day on, counted from today: what lies there is taken off, and nothing may lie there while it is shut. */
 export function freeIn(place: Place, stays: readonly Stay[], today: PlainDate): Free {
@@ -82,16 +75,47 @@ export function freeIn(place: Place, stays: readonly Stay[], today: PlainDate): 
     });
 }
 
-/** Minutes of hands that are free in each week, this one from today on; `undefined` where nobody is named. Beyond the weeks of the season's work all are. */
-export function freeHands({ nursery, work, today }: Pick<Season, 'nursery' | 'work' | 'today'>, weeks: number): Free | undefined {
-  if (minutesOn(nursery, today) === undefined) return undefined;
-  const monday = mondayOf(today);
-  return Array.from({ length: weeks }, (_, week) => {
-    let minutes = 0;
-    for (let i = 0; i < 7; i++) {
-      const on = addDays(monday, 7 * week + i);
-      if (on >= today) minutes += minutesOn(nursery, on) ?? 0;
-    }
-    return { from: week, free: minutes - (work[week]?.minutes ?? 0) };
+/** Days on which somebody has time left, in their order, counted from today, and how many minutes; `first` says which of them is the first from a day on. */
+export interface OpenDays {
+  days: number[];
+  free: Free;
+  first: (day: number) => number;
+}
+
+/** A day on which less than this part of the people's minutes is left is as good as full. */
+const AS_GOOD_AS_FULL = 0.1;
+
+/**
+ * The days, of so many from today on, on which people have time left beside the work in hand, which is spread over the days that it may be done on, and waits
+ * for the next where they do not hold it; `undefined` where nobody is named.
+ */
+export function openDays({ nursery, work, today }: Pick<Season, 'nursery' | 'work' | 'today'>, horizon: number): OpenDays | undefined {
+  const minutes = Array.from({ length: horizon }, (_, day) => minutesOn(nursery, addDays(today, day)));
+  if (minutes.length === 0 || minutes[0] === undefined) return undefined;
+  const has = Float64Array.from(minutes, (one) => one ?? 0);
+  const asked = new Float64Array(horizon);
+  for (const { on, minutes: much, sooner_days, later_days } of work) {
+    const day = daysBetween(today, on);
+    const days = Array.from({ length: sooner_days + later_days + 1 }, (_, i) => day - sooner_days + i);
+    const works = days.filter((one) => (has[one] ?? 0) > 0);
+    for (const one of works.length > 0 ? works : [Math.max(0, day)])
+      if (one < horizon) asked[one] = (asked[one] as number) + much / Math.max(1, works.length);
+  }
+  let waits = 0;
+  const left = has.map((most, day) => {
+    const all = (asked[day] as number) + waits;
+    waits = Math.max(0, all - most);
+    return most - Math.min(most, all);
   });
+  const days = [...left.keys()].filter((day) => (left[day] as number) > AS_GOOD_AS_FULL * (has[day] as number));
+  const first = new Int32Array(horizon + 1).fill(days.length);
+  for (let day = horizon - 1, at = days.length; day >= 0; day--) {
+    if (days[at - 1] === day) at -= 1;
+    first[day] = at;
+  }
+  return {
+    days,
+    free: days.map((day, from) => ({ from, free: left[day] as number })),
+    first: (day) => first[Math.min(horizon, Math.max(0, day))] as number,
+  };
 }

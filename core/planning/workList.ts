@@ -1,65 +1,81 @@
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
-import { addDays, daysBetween } from '../calendar/dates.ts';
+import { addDays } from '../calendar/dates.ts';
 import type { BatchView } from '../schedule/reader.ts';
 import { type DatedWork, expectedWorkOf } from '../season/work.ts';
-import { mondayOf } from './season.ts';
+import { minutesOn, mondayOf } from './season.ts';
 
-/** Work on a batch, dealt to a day and a person; neither where nobody is named or nobody has time for it in its week. */
-export interface DealtWork extends DatedWork {
+/** Work with the day on which it is done, and by whom; nobody where nobody is named. */
+export type Dealt<T extends DatedWork> = T & { day: PlainDate; person?: string };
+
+/** Work on a batch. */
+export interface BatchWork extends DatedWork {
   view: BatchView;
-  day: PlainDate;
-  person?: string;
 }
 
 /** The work of one week: what is dealt, day by day, and what nobody has time for. */
 export interface WorkWeek {
   from: PlainDate;
   minutes: number;
-  dealt: DealtWork[];
-  left: DealtWork[];
+  dealt: Dealt<BatchWork>[];
+  left: BatchWork[];
 }
 
 /**
- * The work of so many weeks, dealt out: nobody over their minutes on any day, each thing on its day or the nearest day of its week on which somebody has time,
- * to whoever has most of it left. What has a day of its own (a beginning, planting out) is dealt before checks, which may wait.
+ * Work dealt to days and people: nobody over their minutes on any day, each thing on its day, or as near it as it may be moved to where somebody has time, to
+ * whoever has most of it left. What may move least is dealt first. Nothing is dealt to a day before today; what nobody has time for on any of its days is left.
  */
-export function workList(
-  batches: readonly BatchView[],
+export function dealWork<T extends DatedWork>(
+  all: readonly T[],
   { people = [] }: Pick<Nursery, 'people'>,
   today: PlainDate,
-  weeks: number,
-): WorkWeek[] {
+): { dealt: Dealt<T>[]; left: T[] } {
+  const dealt: Dealt<T>[] = [];
+  const left: T[] = [];
+  if (people.length === 0) return { dealt: all.map((work) => ({ ...work, day: work.on })), left };
+  const free = new Map<PlainDate, { name: string; left: number }[]>();
+  const freeOn = (day: PlainDate) => {
+    const known = free.get(day) ?? people.map((person) => ({ name: person.name, left: minutesOn({ people: [person] }, day) ?? 0 }));
+    free.set(day, known);
+    return known;
+  };
+  const room = ({ sooner_days, later_days }: DatedWork) => sooner_days + later_days;
+  for (const work of all.toSorted((a, b) => room(a) - room(b) || a.on.localeCompare(b.on))) {
+    const { on, sooner_days, later_days, minutes } = work;
+    const days = Array.from({ length: sooner_days + later_days + 1 }, (_, i) => i - sooner_days)
+      .sort((a, b) => Math.abs(a) - Math.abs(b) || a - b)
+      .map((by) => addDays(on, by))
+      .filter((day) => day >= today);
+    const day = days.find((one) => freeOn(one).some(({ left: has }) => has >= minutes));
+    if (day === undefined) {
+      left.push(work);
+      continue;
+    }
+    const who = freeOn(day).reduce((most, one) => (one.left > most.left ? one : most));
+    who.left -= minutes;
+    dealt.push({ ...work, day, person: who.name });
+  }
+  return { dealt, left };
+}
+
+/** The work of so many weeks, dealt out ({@link dealWork}), week by week of the days that it is dealt to. */
+export function workList(batches: readonly BatchView[], nursery: Pick<Nursery, 'people'>, today: PlainDate, weeks: number): WorkWeek[] {
   const monday = mondayOf(today);
-  const all = batches.flatMap((view) => expectedWorkOf(view, today).map((work): DealtWork => ({ ...work, view, day: work.on })));
+  const until = addDays(monday, 7 * weeks);
+  const all = batches.flatMap((view) => expectedWorkOf(view, today).map((work): BatchWork => ({ ...work, view })));
+  const { dealt, left } = dealWork(
+    all.filter(({ on, later_days }) => on < addDays(until, later_days)),
+    nursery,
+    today,
+  );
+  const sum = (of: readonly DatedWork[]) => of.reduce((minutes, one) => minutes + one.minutes, 0);
   return Array.from({ length: weeks }, (_, i): WorkWeek => {
     const from = addDays(monday, 7 * i);
-    const own = all
-      .filter(({ on }) => on >= from && on < addDays(from, 7))
-      .sort((a, b) => Number(a.what === 'check') - Number(b.what === 'check') || a.on.localeCompare(b.on));
-    const minutes = own.reduce((sum, work) => sum + work.minutes, 0);
-    if (people.length === 0) return { from, minutes, dealt: own.sort(byDay), left: [] };
-    const days = Array.from({ length: 7 }, (_, day) => addDays(from, day)).filter((day) => day >= today);
-    const free = days.flatMap((day) =>
-      people
-        .filter(({ away }) => !away?.some((off) => off.from <= day && day <= off.to))
-        .map(({ name, minutes: has }) => ({ day, name, left: has[daysBetween(from, day)] as number })),
-    );
-    const dealt: DealtWork[] = [];
-    const left: DealtWork[] = [];
-    for (const work of own) {
-      const far = (day: PlainDate) => Math.abs(daysBetween(work.on, day));
-      const [best] = free.filter((one) => one.left >= work.minutes).sort((a, b) => far(a.day) - far(b.day) || b.left - a.left);
-      if (!best) {
-        left.push(work);
-        continue;
-      }
-      best.left -= work.minutes;
-      dealt.push({ ...work, day: best.day, person: best.name });
-    }
-    return { from, minutes, dealt: dealt.sort(byDay), left };
+    const within = (day: PlainDate) => day >= from && day < addDays(from, 7);
+    const week = { dealt: dealt.filter(({ day }) => within(day)).sort(byDay), left: left.filter(({ on }) => within(on)) };
+    return { from, minutes: sum([...week.dealt, ...week.left]), ...week };
   });
 }
 
-const byDay = (a: DealtWork, b: DealtWork) =>
+const byDay = (a: Dealt<BatchWork>, b: Dealt<BatchWork>) =>
   a.day.localeCompare(b.day) || (a.person ?? '').localeCompare(b.person ?? '') || a.view.batch.code.localeCompare(b.view.batch.code);

@@ -17,6 +17,20 @@ export interface Week {
 /** On the warm towel a look every other day, between the hours of the fast and the week of the slow. */
 const TOWEL_EVERY_DAYS = 2;
 
+/**
+ * How many days sooner or later work may be done as well: a stage has its window; plants do not go out before the frost lets them; what the bench or the
+ * pots ask for may wait. A look may fall half-way to the one before or after it, and no further than two days off.
+ */
+const MAY_MOVE = {
+  begin: { sooner_days: 2, later_days: 2 },
+  plantOut: { sooner_days: 0, later_days: 2 },
+  other: { sooner_days: 0, later_days: 2 },
+};
+const lookMayMove = (every_days: number) => {
+  const days = Math.min(2, Math.floor(every_days / 2));
+  return { sooner_days: days, later_days: days };
+};
+
 /** What an entry took; what nobody did by hand took nothing. */
 const ENTRY: Partial<Record<LedgerEvent['kind'], number>> = {
   stageStarted: MINUTES.begin,
@@ -28,10 +42,12 @@ const ENTRY: Partial<Record<LedgerEvent['kind'], number>> = {
   tended: MINUTES.tend,
 };
 
-/** Hands' work on a day, minutes; checks fall on every so many days, and may be done a day sooner or later. */
+/** Hands' work on a day, minutes, and how many days sooner or later it may be done as well. */
 export interface DatedWork {
   on: PlainDate;
   minutes: number;
+  sooner_days: number;
+  later_days: number;
   what: 'begin' | 'check' | 'plantOut' | 'other';
   /** The stage that it is for; of planting out, the last. */
   stage: number;
@@ -53,7 +69,7 @@ export function workAhead(
   for (const [index, stage] of stages.entries()) {
     if (stage.finished) continue;
     const begun = stage.started || asked.some((task) => begins(task, index));
-    if (!begun) work.push({ on: later(stage.start, today), minutes: MINUTES.begin, what: 'begin', stage: index });
+    if (!begun) work.push({ on: later(stage.start, today), minutes: MINUTES.begin, what: 'begin', stage: index, ...MAY_MOVE.begin });
     const { course } = STAGES[stage.kind];
     const medium = mediumOf(method.stages[index] ?? stage);
     const every =
@@ -67,7 +83,7 @@ export function workAhead(
     const from = later(asked.find((task) => task.stage === index && looks(task))?.due ?? stage.start, today);
     if (every !== undefined)
       for (let on = addDays(from, every); on < stage.end; on = addDays(on, every))
-        work.push({ on, minutes: MINUTES.check, what: 'check', stage: index });
+        work.push({ on, minutes: MINUTES.check, what: 'check', stage: index, ...lookMayMove(every) });
   }
   return work;
 }
@@ -104,15 +120,22 @@ export function expectedWorkOf({ batch, tasks, projection: { state, stages, plan
   if (state.closedOn) return [];
   const asked = tasks.map((task): DatedWork => {
     const what = task.kind === 'begin' || task.kind === 'check' || task.kind === 'plantOut' ? task.kind : 'other';
-    return { on: later(task.due, today), minutes: task.minutes, what, stage: task.stage, task };
+    const may = what === 'check' ? lookMayMove(TOWEL_EVERY_DAYS) : MAY_MOVE[what];
+    return { on: later(task.due, today), minutes: task.minutes, what, stage: task.stage, task, ...may };
   });
   const tomorrow = addDays(today, 1);
   const ahead = workAhead(batch.plan.way, stages, today, tasks);
   if (!tasks.some(({ kind, stage }) => kind === 'plantOut' && stage === stages.length - 1))
-    ahead.push({ on: plantOut, minutes: MINUTES.plantOut, what: 'plantOut', stage: stages.length - 1 });
+    ahead.push(plantingOut(plantOut, stages.length - 1));
   // Today is what the round asks for, no more.
   return [...asked, ...ahead.map((work) => ({ ...work, on: later(work.on, tomorrow) }))];
 }
+
+/** Planting out, on a day, after a stage. */
+export const plantingOut = (on: PlainDate, stage: number): DatedWork => ({
+  ...{ on, minutes: MINUTES.plantOut, what: 'plantOut', stage },
+  ...MAY_MOVE.plantOut,
+});
 
 /** Work added up by the week from a day on; what falls outside is left out. */
 export function byWeek(work: readonly Pick<DatedWork, 'on' | 'minutes'>[], from: PlainDate, weeks: number): Week[] {

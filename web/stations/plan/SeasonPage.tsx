@@ -1,11 +1,12 @@
 import { addDays, daysBetween, earlier, later, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
 import { expectedOf } from '@chill/core/chill/met.ts';
 import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
+import { workOf } from '@chill/core/planning/proposed.ts';
 import { mondayOf } from '@chill/core/planning/season.ts';
 import { crowdings } from '@chill/core/season/crowding.ts';
 import { type Band, bandOf } from '@chill/core/season/lanes.ts';
 import { inOrder, type Stay, staysOf } from '@chill/core/season/stays.ts';
-import { byWeek, type Week, workAhead, workByWeek } from '@chill/core/season/work.ts';
+import { byWeek, type Week, workByWeek } from '@chill/core/season/work.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { nextFrostSafeDate } from '@chill/core/winter/frost.ts';
 import { say } from '@chill/words/seasonDrawn.ts';
@@ -20,6 +21,7 @@ import { ProposalList } from './ProposalList.tsx';
 import { ProposedNow } from './ProposedNow.tsx';
 import { SeasonDrawing } from './SeasonDrawing.tsx';
 import { JustAccepted, SeasonsAccepted } from './SeasonsAccepted.tsx';
+import { TooLittleTime } from './TooLittleTime.tsx';
 import { isKept, useSeasonPlan } from './useSeasonPlan.ts';
 import { WorkList } from './WorkList.tsx';
 
@@ -56,14 +58,11 @@ export default function SeasonPage() {
   const monday = mondayOf(from);
   const count = Math.ceil(daysBetween(monday, to) / 7);
   const own = useMemo(() => workByWeek(batches, monday, count, today), [batches, monday, count, today]);
+  const proposed = useMemo(() => proposals.flatMap(({ kept }) => (kept ? workOf(kept, today) : [])), [proposals, today]);
   const weeks = useMemo(() => {
-    const proposed = byWeek(
-      proposals.flatMap(({ kept }) => kept?.parts.flatMap(({ plan: { way, stages } }) => workAhead(way, stages, today)) ?? []),
-      monday,
-      count,
-    );
-    return own.map((week, i) => ({ ...week, minutes: week.minutes + (proposed[i]?.minutes ?? 0) }));
-  }, [own, proposals, monday, count, today]);
+    const more = byWeek(proposed, monday, count);
+    return own.map((week, i) => ({ ...week, minutes: week.minutes + (more[i]?.minutes ?? 0) }));
+  }, [own, proposed, monday, count]);
   const bands = useMemo(
     () =>
       places
@@ -122,6 +121,7 @@ export default function SeasonPage() {
             {everCrowded.every(({ to: until }) => until <= today) && say('fits')}
           </p>
           <Crowded stays={lying} />
+          <TooLittleTime proposed={proposed} withdraw={withdraw} />
           <div className="screen-only mt-2 flex flex-wrap items-baseline gap-x-6">
             <label className="flex items-baseline gap-2 text-[0.95rem] text-ink2">
               {say('follow')}

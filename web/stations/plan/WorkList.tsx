@@ -1,5 +1,5 @@
 import { addDays, longDate, shortDate } from '@chill/core/calendar/dates.ts';
-import { type DealtWork, type WorkWeek, workList } from '@chill/core/planning/workList.ts';
+import { type BatchWork, type WorkWeek, workList } from '@chill/core/planning/workList.ts';
 import { taskKey } from '@chill/core/schedule/task.ts';
 import { beginsBy } from '@chill/core/schedule/words.ts';
 import { spoken } from '@chill/words/subject.ts';
@@ -77,7 +77,7 @@ function Week({ week: { from, minutes, dealt, left }, open }: { week: WorkWeek; 
 }
 
 /** What is to be done, bag by bag; checks of one day stand together. */
-function Things({ things }: { things: readonly DealtWork[] }) {
+function Things({ things }: { things: readonly BatchWork[] }) {
   const checks = things.filter(({ what }) => what === 'check');
   return (
     <span className="flex flex-wrap gap-x-4">

@@ -1,7 +1,7 @@
 import { layOut } from '@chill/core/planning/candidates.ts';
 import { Improving } from '@chill/core/planning/improving.ts';
 import { type ProposedPromise, proposedFrom, seasonToAccept } from '@chill/core/planning/proposed.ts';
-import { mondayOf, type Season } from '@chill/core/planning/season.ts';
+import type { Season } from '@chill/core/planning/season.ts';
 import type { PlantPromise } from '@chill/model/promise.ts';
 import type { SeasonPlan } from '@chill/model/seasonPlan.ts';
 import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
@@ -91,6 +91,15 @@ describe('the season', () => {
     expect(screen.getByRole('link', { name: 'Promise plants' }).getAttribute('href')).toBe('/pots/promises');
   });
 
+  test('names the days whose work nobody has time for, a day or two sooner or later', async () => {
+    const at = nurseryWith(lot, [batchOf(lot, 'towel-in-fridge')]);
+    const people = (minutes: number[]) => ({ ...at, nursery: { ...at.nursery, people: [{ name: 'Ann', minutes }] } });
+    season(people([90, 90, 90, 90, 90, 90, 90])).unmount();
+    expect(screen.queryByText(/more work than people have time for/)).toBeNull();
+    season(people([0, 0, 0, 0, 0, 0, 0]));
+    expect(await screen.findByText(/^On \d+ days there is more work than people have time for.* \(\d+ min\)/)).toBeTruthy();
+  });
+
   test('is planned in a worker, what comes first before the rest; nothing is accepted before a plan has come, or while it is planned', async () => {
     await planned();
     expect(worker.asked).toMatchObject({
@@ -98,7 +107,7 @@ describe('the season', () => {
       lotRule: 'oldest',
       wanted: [{ promise: { whom: 'wet meadow' } }, { promise: { whom: 'school bed' } }],
     });
-    expect(worker.asked?.work[0]?.from).toBe(mondayOf(TODAY));
+    expect(worker.asked?.work.every(({ on }) => on >= TODAY)).toBe(true);
     expect(accept().disabled).toBe(true);
     worker.say({ said: 'plan', promises: proposal() });
     expect(screen.getByText(/^2 of 2 promises kept in time/)).toBeTruthy();

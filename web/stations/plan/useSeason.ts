@@ -1,16 +1,13 @@
-import { type LotRule, mondayOf, type Pinned, type Season } from '@chill/core/planning/season.ts';
+import type { LotRule, Pinned, Season } from '@chill/core/planning/season.ts';
 import { wantedOf } from '@chill/core/planning/wanted.ts';
 import { stocked } from '@chill/core/schedule/stocked.ts';
 import { staysOf } from '@chill/core/season/stays.ts';
-import { byWeek, expectedWork } from '@chill/core/season/work.ts';
+import { expectedWork } from '@chill/core/season/work.ts';
 import { useMemo } from 'react';
 import { useLearned } from '../../data/learned.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { usePromises } from '../../data/promises.ts';
 import { useSeasons } from '../../data/seasons.ts';
-
-/** Weeks whose work is counted. */
-const WEEKS = 120;
 
 /** What the grower holds fast for the season's plan. */
 export interface Held {
@@ -56,7 +53,7 @@ export function useSeason(mayMove: boolean): SeasonInHand | undefined {
       base: {
         ...{ today, nursery, places, rot, species, lots: stock, wanted },
         stays: staysOf(others, places, today),
-        work: byWeek(expectedWork(others, today), mondayOf(today), WEEKS),
+        work: expectedWork(others, today).map(({ on, minutes, sooner_days, later_days }) => ({ on, minutes, sooner_days, later_days })),
         withdraw: withdrawn.map(({ batch }) => batch.id),
       },
     };

@@ -40,6 +40,10 @@ export const StageWent = z.object({
 });
 export type StageWent = z.infer<typeof StageWent>;
 
+/** A share as it was believed, and the seeds seen that it counts for; without them it is known. */
+export const Believed = z.object({ share: Share, worth: z.number().positive().optional() });
+export type Believed = z.infer<typeof Believed>;
+
 /** What came of a batch: read off it when it is closed, and kept, so that a thousand of them are looked through without reading any again. */
 export const Outcome = z.object({
   batchId: BatchId,
@@ -73,6 +77,8 @@ export const Outcome = z.object({
       expected: z.object({ low: Count, high: Count }),
       /** Degree-days by which a tenth, three, five, seven and nine tenths of those that were to be released had been. */
       releasedAt: z.array(z.number()).length(5),
+      /** Where one cold alone released them: effective days by the end of equal steps of it, and degree-days by then. */
+      cold: z.object({ earned: z.array(z.number()), warmth: z.array(z.number()) }).optional(),
     })
     .optional(),
   /** Effective days of the last cold or warm moist treatment, and the share that it was expected to have released. */
@@ -80,6 +86,15 @@ export const Outcome = z.object({
   /** What opened its coats, and how many of how many swelled at the first look. */
   opened: z.object({ how: z.enum(['openCoat', 'hotWater']), swollen: Count, of: Count }).optional(),
   /** Shares as they were believed at the end: of seeds there, those able to come but for the cold and the seed's own willingness; released; and those two that it was planned with. */
-  believed: z.object({ able: Share, released: Share, sprouts: Share, establishes: Share }),
+  believed: z.object({
+    ...{ able: Share, released: Share, sprouts: Share, establishes: Share },
+    /** What makes the first of them: the viable ones, and what of those coats, cues and light let through. */
+    viable: Believed.optional(),
+    answers: Believed.optional(),
+  }),
 });
 export type Outcome = z.infer<typeof Outcome>;
+
+/** A page of results: how many there are, and its edition, which is another whenever anything on it changes. */
+export const ResultPage = z.object({ page: z.int(), count: Count, edition: z.string() });
+export type ResultPage = z.infer<typeof ResultPage>;

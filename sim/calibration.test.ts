@@ -2,6 +2,7 @@ import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import { Followed } from '../scripts/calibrate/followed.ts';
+import { LearnedRanges } from '../scripts/calibrate/learned.ts';
 import { plans } from '../scripts/calibrate/plans.ts';
 import { towels } from '../scripts/calibrate/towels.ts';
 import { winters } from '../scripts/calibrate/winters.ts';
@@ -40,6 +41,14 @@ describe('a small seeded part of the calibration', () => {
     expect(of('plants promised')).toBeGreaterThan(0.7);
     expect(of('the band of sprouting')).toBeGreaterThan(0.55);
     expect(of('“hardly any more”')).toBe(0);
+  });
+  test('what one to nine batches teach of the cold, the speed and the share holds the truth that they were grown by', () => {
+    const ranges = new LearnedRanges();
+    for (let i = 0; i < 50; i++) ranges.grow(handbook, i);
+    for (const { share: held, all } of [ranges.cold, ranges.speed, ranges.sprouts]) {
+      expect(all).toBeGreaterThan(15);
+      expect(held).toBeGreaterThan(0.9 - 2.6 * Math.sqrt(0.09 / all));
+    }
   });
 });
 

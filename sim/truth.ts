@@ -29,6 +29,8 @@ export interface Truth {
   /** Factor on rot, by medium. */
   rot: Record<Medium, number>;
   timeScale: number;
+  /** Factor on the cold that the species is said to need; 1 where the handbook is right. */
+  coldLevel: number;
 }
 
 /** Draws the truth of a lot whose viability is believed to be Beta(alpha, beta). */
@@ -52,6 +54,7 @@ export function drawTruth(species: Species, { alpha, beta }: { alpha: number; be
     establishes: shareDraw(pot.establishes, chance),
     rot: Object.fromEntries(media.map((medium) => [medium, gammaDraw(4, chance) / 4])) as Record<Medium, number>,
     timeScale: Math.exp(0.35 * normalDraw(chance)),
+    coldLevel: 1,
   };
 }
 
@@ -156,7 +159,7 @@ export class LivingSeeds {
     const { h50, spread } = halfAndSpread(species);
     this.seeds = Array.from({ length: count }, () => ({
       comes: chance() < truth.viable * truth.coat[how] * answers * truth.sprouts,
-      needs: needsOf(species, chance, given),
+      needs: needsOf(species, chance, { ...given, coldLevel: truth.coldLevel }),
       degreeDays: h50 * truth.timeScale * Math.exp(spread * normalDraw(chance)),
       bears: -Math.log(1 - chance()),
       diesInFreezer: chance() >= 0.85,
@@ -262,10 +265,11 @@ function halfAndSpread({ sprouting }: Species): { h50: number; spread: number } 
 function needsOf(
   { afterRipening, warmFirst, cold }: Species,
   chance: Chance,
-  { credit = 0, dry_days = 0 }: { credit?: number; dry_days?: number },
+  { credit = 0, dry_days = 0, coldLevel }: { credit?: number; dry_days?: number; coldLevel: number },
 ): Need[] {
   const needs: Need[] = [];
-  const winter = (): Need[] => (cold.need === 'none' ? [] : [{ kind: 'cold', days: needDraw(cold.days, cold.freedWithout, chance) }]);
+  const winter = (): Need[] =>
+    cold.need === 'none' ? [] : [{ kind: 'cold', days: coldLevel * needDraw(cold.days, cold.freedWithout, chance) }];
   if (afterRipening)
     needs.push({ kind: 'dry', days: Math.max(0, needDraw(afterRipening.days, afterRipening.freedWithout, chance) - dry_days) });
   if (cold.need !== 'none' && cold.winters === 2) needs.push(...winter());

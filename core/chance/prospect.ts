@@ -309,6 +309,13 @@ function partsOf(link: Exclude<Link, number>, draws: number): Float64Array {
   return known(`b${link.alpha},${link.beta} ${draws}`, () => betaQuantiles(link.alpha, link.beta, at));
 }
 
+/** How many seeds seen a share counts for: those of a Beta of its mean and variance; `undefined` where it is known. */
+export function worthOf({ shares, mean }: Prospect): number | undefined {
+  if (shares.length === 1) return undefined;
+  const variance = meanOf(shares.map((share) => (share - mean) ** 2));
+  return variance > 0 ? (mean * (1 - mean)) / variance - 1 : undefined;
+}
+
 /** The quantiles of one link at {@link CHANCES}. */
 function quantilesOf(link: Exclude<Link, number>): Float64Array {
   if ('values' in link) return summed(link.values).shares;

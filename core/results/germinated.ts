@@ -1,5 +1,4 @@
 import type { Outcome, SproutVisit } from '@chill/model/outcome.ts';
-import { sproutedOfThoseThatWill, type ThermalTime } from '../sprout/thermalTime.ts';
 import type { Counted } from './compare.ts';
 import { sum } from './weighed.ts';
 
@@ -14,9 +13,4 @@ export function germinated({ visits, seeds }: Pick<NonNullable<Outcome['sproutin
   const inTheCold = sum(visits.map((visit) => (cameInWarmth(visit) ? 0 : visit.came)));
   const of = inTheCold + seeds;
   return { came: Math.min(of, sum(visits.map(({ came }) => came))), of };
-}
-
-/** Of those that will sprout, the share that has by some warmth, each fifth of them released at its own. */
-export function sproutedBy(warmth: number, releasedAt: readonly number[], law: Pick<ThermalTime, 'median_degreeDays' | 'spread'>): number {
-  return sum(releasedAt.map((from) => sproutedOfThoseThatWill(warmth - from, law))) / releasedAt.length;
 }

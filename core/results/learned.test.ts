@@ -16,9 +16,10 @@ import { asNurseryHas, withLearned } from './asUsed.ts';
 import { germinated } from './germinated.ts';
 import { learnSpecies } from './learned.ts';
 import { logBetaBinomial, spreadOf, worthForNext } from './learnedShare.ts';
-import { learnSprouting, type Ripe } from './learnedSprouting.ts';
+import { learnSprouting } from './learnedSprouting.ts';
 import { learnViable } from './learnedViable.ts';
 import { lotsApart } from './lotsApart.ts';
+import type { Told } from './sproutingTold.ts';
 
 const handbook = loadHandbook();
 const species = (id: string) => handbook.find((one) => one.id === id) as Species;
@@ -145,22 +146,24 @@ describe('viability of lots that nobody has tested', () => {
   });
 });
 
+/** A batch that was looked at once, when all had come that would. */
+function looked({ of, came, earned_days }: { of: number; came: number; earned_days: number }): Told {
+  const released = said ? releasedShare(earned_days, said) : 1;
+  return {
+    ...{ lotId: 'l', of, came, earned_days, released, releasedAt: [0], viable: { share: 0.9 }, answers: { share: 1 } },
+    looks: [{ warmth: 1e6, came, left: of - came }],
+  };
+}
+
 /** Batches of a nursery whose seeds need another cold than the handbook says: the level by a factor, and a share that sprouts. */
-function seasons(level: number, share: number, name: string): Ripe[] {
+function seasons(level: number, share: number, name: string): Told[] {
   const random = randomFrom(name);
   const median = Math.exp(said?.logMedian ?? 0);
   return [0.5, 0.75, 1, 1.3, 1.7, 0.6, 0.9, 1.15, 1.5].map((part) => {
     const earned_days = median * part;
     const free = normalCdf(Math.log(earned_days / (median * level)) / (said?.spread ?? 1), 0, 1);
     const p = 0.9 * share * free;
-    return {
-      of: 50,
-      came: Array.from({ length: 50 }, random).filter((one) => one < p).length,
-      able: 0.9,
-      byThen: 1,
-      released: 1,
-      earned_days,
-    };
+    return looked({ of: 50, came: Array.from({ length: 50 }, random).filter((one) => one < p).length, earned_days });
   });
 }
 
@@ -185,18 +188,16 @@ describe('the cold that a species needs here', () => {
   });
   test('stays with the handbook where nothing tells of it, and is not spoken of where the seed needs none', () => {
     expect(learnSprouting(camas, [])).toEqual({});
-    const { cold } = learnSprouting(camas, [
-      { of: 40, came: 30, able: 0.9, byThen: 1, released: 1, earned_days: 4 * Math.exp(said?.logMedian ?? 0) },
-    ]);
+    const { cold } = learnSprouting(camas, [looked({ of: 40, came: 30, earned_days: 4 * Math.exp(said?.logMedian ?? 0) })]);
     expect(Math.abs((cold?.now.from ?? 0) / (cold?.said.from ?? 1) - 1)).toBeLessThan(0.12);
-    const { earned_days: _none, ...warm } = seasons(1, 0.8, 'warm')[0] as Ripe;
+    const { earned_days: _none, ...warm } = seasons(1, 0.8, 'warm')[0] as Told;
     expect(learnSprouting(camas, [warm])).not.toHaveProperty('cold');
   });
   test('everything and nothing sprouting are answers too', () => {
     for (const came of [0, 50]) {
       const { cold, sprouts } = learnSprouting(
         camas,
-        seasons(1, 0.8, 'x').map((one) => ({ ...one, came })),
+        seasons(1, 0.8, 'x').map((one) => looked({ ...one, came, earned_days: one.earned_days as number })),
       );
       for (const figure of [cold?.low.to, cold?.high.to, cold?.now.from, sprouts?.now, sprouts?.low, sprouts?.high])
         expect(Number.isFinite(figure)).toBe(true);

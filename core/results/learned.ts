@@ -4,8 +4,7 @@ import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Counted } from './compare.ts';
 import { type LearnedShare, learnShare } from './learnedShare.ts';
-import { learnSpeed } from './learnedSpeed.ts';
-import { learnSprouting, ripeOf } from './learnedSprouting.ts';
+import { learnSprouting, toldOf } from './learnedSprouting.ts';
 import { type LearnedViable, learnViable } from './learnedViable.ts';
 import type { LearnedDays } from './weighed.ts';
 
@@ -51,13 +50,19 @@ export function learnSpecies(
           species.figures?.[how]?.worth,
         ),
       );
-  const ripe = (batches: readonly Outcome[]) => batches.flatMap((one) => ripeOf(one, species));
-  const [ofShare, ofCold] = [after('sprouts'), after('cold')];
-  const sprouting = learnSprouting(species, ripe(ofShare));
-  put('sprouts', sprouting.sprouts);
-  // One grid tells both, unless one of the two was made one's own or forgotten since.
-  put('cold', (ofShare.length === ofCold.length ? sprouting : learnSprouting(species, ripe(ofCold))).cold);
-  put('speed', learnSpeed(species, after('speed')));
+  // One grid tells all three; one of them that was made one's own or forgotten since is told by the batches after it.
+  const told = new Map<number, ReturnType<typeof learnSprouting>>();
+  for (const what of ['sprouts', 'cold', 'speed'] as const) {
+    const batches = after(what);
+    const known =
+      told.get(batches.length) ??
+      learnSprouting(
+        species,
+        batches.flatMap((one) => toldOf(one, species)),
+      );
+    told.set(batches.length, known);
+    put(what, known[what]);
+  }
   return learned;
 }
 

@@ -14,7 +14,10 @@ export interface LotsApart {
 /** Lots are told apart from this chance on. */
 const APART = 0.95;
 
-/** Lots of a species that truly differ, as far as their batches tell (chance at least 95 in 100). */
+/** So many lots are held against each other, those with the batches that were closed last: who would sow the others any more? */
+const MOST_LOTS = 24;
+
+/** Lots of a species that truly differ, as far as their batches, those closed last first, tell (chance at least 95 in 100). */
 export function lotsApart(species: Pick<Species, 'id'>, outcomes: readonly Outcome[]): LotsApart[] {
   const lots = new Map<LotId, { lotId: LotId; lotCode: string; had: Counted }>();
   for (const { speciesId, lotId, lotCode, sprouting } of outcomes) {
@@ -23,7 +26,7 @@ export function lotsApart(species: Pick<Species, 'id'>, outcomes: readonly Outco
     const { came, of } = germinated(sprouting);
     lots.set(lotId, { ...known, had: { came: known.had.came + came, of: known.had.of + of } });
   }
-  const all = [...lots.values()];
+  const all = [...lots.values()].slice(0, MOST_LOTS);
   return all.flatMap((a, i) =>
     all.slice(i + 1).flatMap((b): LotsApart[] => {
       const chance = chanceBetter(a.had, b.had);

@@ -1,16 +1,19 @@
 import type { Move } from '@chill/model/event.ts';
 import type { Fate, Outcome, StageWent } from '@chill/model/outcome.ts';
-import { daysBetween, earlier } from '../calendar/dates.ts';
-import { meanShare } from '../chance/shares.ts';
-import { mediumOf } from '../kinds/stages.ts';
+import { addDays, daysBetween, earlier } from '../calendar/dates.ts';
+import { type NamedLink, type Prospect, prospectOf, worthOf } from '../chance/prospect.ts';
+import { chills, keptDry, mediumOf, STAGES } from '../kinds/stages.ts';
 import type { Seen } from '../ledger/batchState.ts';
 import { eventsInForce } from '../ledger/standing.ts';
 import { viableOn } from '../lot/lotLedger.ts';
+import { isCoatLink, seedLinks, VIABLE_LINK } from '../methods/resolve.ts';
 import { sproutingStage } from '../methods/stageOrder.ts';
+import { towelEvidence } from '../methods/towelTest.ts';
 import { asItStands, type BatchView } from '../schedule/reader.ts';
 import { workDone } from '../season/work.ts';
 import type { ReleasedPart } from '../sprout/belief.ts';
 import { handsTogether } from './hands.ts';
+import { tenth } from './weighed.ts';
 
 /**
  * What came of a batch, or has come of it so far: where its seeds went, how its stages went against the plan that was made, what it took, and what its
@@ -115,7 +118,9 @@ function fatesOf({ batch, projection: { state } }: BatchView): Outcome['went'] {
   return went;
 }
 
-function sproutingOf({ batch, projection: { state, stages, outlook } }: BatchView): Outcome['sprouting'] {
+function sproutingOf(view: BatchView): Outcome['sprouting'] {
+  const { batch, projection } = view;
+  const { state, stages, outlook } = projection;
   const at = sproutingStage(batch.plan.way);
   const since = state.stages[at]?.startedOn;
   // Once nothing is left to come, whoever waters the pots sees nothing more of it.
@@ -127,9 +132,11 @@ function sproutingOf({ batch, projection: { state, stages, outlook } }: BatchVie
   if (!since || !first || !last || !stage) return undefined;
   const seeds = first.came + first.left;
   const { low, high } = outlook.before.count(seeds, outlook.course.on(last.on));
+  const cold = coldOf(view);
   return {
     ...{ since, temperature_C: stage.temperature_C, seeds, expected: { low, high } },
     releasedAt: QUANTILES.map((share) => Math.round(releasedBy(outlook.course.parts, share))),
+    ...(cold && { cold }),
     visits: seen.map(({ on, stage: then, came, left }) => ({
       ...{ day: daysBetween(since, on), came, left, ...(then < at && { inCold: true as const }) },
       warmth: Math.round(outlook.course.on(on) * 10) / 10,
@@ -173,13 +180,45 @@ function releasedBy(parts: readonly ReleasedPart[], share: number): number {
   return found?.from ?? 0;
 }
 
-/** What was believed of the shares that the counts tell of together. */
-function believedOf({ batch, species, lot, projection: { outlook } }: BatchView): Outcome['believed'] {
-  const { chain, opened } = outlook;
-  const viable = meanShare(viableOn(asItStands(lot), species, batch.madeOn));
-  const within = (share: number) => Math.min(1, Math.max(0, Math.round(share * 1e4) / 1e4));
+/** Steps in which the cold that was given is told. */
+const COLD_STEPS = 12;
+
+/** How the cold was given, where it alone released the seed: what had been earned, and how warm it had been for sprouting, by the end of equal steps. */
+function coldOf({ batch, species, projection: { treatment, stages, outlook } }: BatchView): NonNullable<Outcome['sprouting']>['cold'] {
+  const { cold, warmFirst, afterRipening } = species;
+  if (!treatment || cold.need === 'none' || cold.winters === 2 || warmFirst || afterRipening) return undefined;
+  const begun = stages.flatMap(({ kind, started }, i) => (started && chills(kind) ? [{ kind, i }] : []));
+  const [only] = begun;
+  if (!only || begun.length > 1 || only.i !== treatment.stage || keptDry(only.kind)) return undefined;
+  if (batch.plan.way.stages.some(({ kind }) => STAGES[kind].course === 'turns')) return undefined;
+  const { curve, since, days } = treatment;
+  const at = Array.from({ length: COLD_STEPS + 1 }, (_, i) => Math.round((days * i) / COLD_STEPS));
   return {
-    able: within(viable * opened * chain.answered * chain.warmth * chain.lit),
+    earned: at.map((day) => tenth(curve.earned[Math.min(day, curve.earned.length - 1)] as number)),
+    warmth: at.map((day) => tenth(outlook.course.on(addDays(since, day)))),
+  };
+}
+
+/** What was believed of the shares that the counts tell of together. */
+function believedOf({ batch, species, lot, projection: { outlook, state } }: BatchView): Outcome['believed'] {
+  const { chain, opened } = outlook;
+  const stands = asItStands(lot);
+  const belief = viableOn(stands, species, batch.madeOn);
+  const tests = stands.towelTests ?? [];
+  const viable = prospectOf([{ key: VIABLE_LINK, link: belief }], undefined, towelEvidence(species, tests, belief, lot));
+  const answers = prospectOf(
+    seedLinks(belief, species, batch.plan.way, chain)
+      .filter(({ key }) => key !== VIABLE_LINK && key !== 'sprouts')
+      .map((one): NamedLink => (state.swellings.length > 0 && isCoatLink(one) ? { ...one, link: opened } : one)),
+  );
+  const within = (share: number) => Math.min(1, Math.max(0, Math.round(share * 1e4) / 1e4));
+  const believed = (one: Prospect) => {
+    const worth = worthOf(one);
+    return { share: within(one.mean), ...(worth && worth > 0 && { worth: tenth(worth) }) };
+  };
+  return {
+    able: within(viable.mean * answers.mean),
+    ...{ viable: believed(viable), answers: believed(answers) },
     released: within(chain.released),
     sprouts: within(species.sprouting.share),
     establishes: within(species.pot.establishes),

@@ -1,10 +1,20 @@
 import type { LotTest } from '@chill/model/lot.ts';
 import type { OwnFigure } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import { asNurseryHas } from './asUsed.ts';
 import { type Learned, learnSpecies } from './learned.ts';
 import { type LotsApart, lotsApart } from './lotsApart.ts';
+
+/** Counted up whenever the same lesson would teach otherwise: what is kept of what was learned is then learned anew. */
+export const LEARNED_AS = 1;
+
+/**
+ * Of more batches, or tests of lots, than this the latest tell of a species: its ranges are within a few percent by then, and seed of ten years ago was other
+ * seed.
+ */
+export const MOST_TOLD = 300;
 
 /** All that one species is learned from: itself as the nursery has it, what came of its batches, its figures made one's own or forgotten, tests of its lots. */
 export interface Lesson {
@@ -35,9 +45,18 @@ export function lessonsOf(
   return printed.flatMap((one): Lesson[] => {
     const of = <T extends { speciesId: string }>(all: readonly T[]) => all.filter(({ speciesId }) => speciesId === one.id);
     // A bag that was lost teaches only that bags get lost.
-    const lesson = { outcomes: of(outcomes).filter(({ gone }) => !gone), figures: of(figures), tests: of(tests) };
+    const closed = of(outcomes).filter(({ gone }) => !gone);
+    const lesson = {
+      outcomes: latest(closed, ({ closedOn }) => closedOn),
+      figures: of(figures),
+      tests: latest(of(tests), ({ on }) => on),
+    };
     return lesson.outcomes.length + lesson.tests.length > 0 ? [{ species: asNurseryHas(one, lesson.figures), ...lesson }] : [];
   });
+}
+
+function latest<T>(all: readonly T[], on: (one: T) => PlainDate): T[] {
+  return all.toSorted((a, b) => on(b).localeCompare(on(a))).slice(0, MOST_TOLD);
 }
 
 /** What one lesson teaches. */

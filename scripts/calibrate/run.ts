@@ -4,14 +4,17 @@ import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import { Followed } from './followed.ts';
+import { learnedRanges } from './learned.ts';
 import { plans } from './plans.ts';
+import { seasons } from './seasons.ts';
 import { type Line, print } from './tally.ts';
 import { towels } from './towels.ts';
+import { trials } from './trials.ts';
 import { winters } from './winters.ts';
 
 /** How many of each are lived through; fewer or more with a share as argument: 0.1 for a glance, 4 to tell luck from fault. */
 const SHARE = Number(process.argv[2] ?? 1) || 1;
-const COUNTS = { plans: 2000, winters: 400, towels: 300, followed: 600 };
+const COUNTS = { plans: 2000, winters: 400, towels: 300, followed: 600, learned: 400, trials: 4000, seasons: 3 };
 const FILE = fileURLToPath(new URL('../../docs/calibration.md', import.meta.url));
 
 /** Why a figure misses its goal, where one does: told beside it. */
@@ -33,7 +36,9 @@ function parts(): Part[] {
       { length: slices },
       (_, i): Part => ({ what: 'followed', from: i * each, count: Math.min(each, count('followed') - i * each) }),
     ),
-    ...(['plans', 'winters', 'towels'] as const).map((what): Part => ({ what, from: 0, count: count(what) })),
+    ...(['learned', 'plans', 'winters', 'towels', 'trials', 'seasons'] as const).map(
+      (what): Part => ({ what, from: 0, count: count(what) }),
+    ),
   ].filter((part) => part.count > 0);
 }
 
@@ -44,6 +49,9 @@ function live({ what, from, count }: Part): Said {
   if (what === 'plans') return { what, lines: plans(handbook, count) };
   if (what === 'winters') return { what, lines: winters(handbook, count) };
   if (what === 'towels') return { what, lines: towels(handbook, count) };
+  if (what === 'learned') return { what, lines: learnedRanges(handbook, count) };
+  if (what === 'trials') return { what, lines: trials(count) };
+  if (what === 'seasons') return { what, lines: seasons(count) };
   const followed = new Followed();
   for (let i = from; i < from + count; i++) followed.follow(handbook, i);
   return { what, shown: followed.said() };
@@ -70,7 +78,15 @@ async function all(): Promise<void> {
   const followed = new Followed();
   for (const one of said) if (one.what === 'followed') followed.add(one.shown);
   const of = (what: Said['what']) => said.flatMap((one) => (one.what === what && 'lines' in one ? one.lines : []));
-  const lines = [...of('plans'), ...of('winters'), ...of('towels'), ...followed.lines()];
+  const lines = [
+    ...of('plans'),
+    ...of('winters'),
+    ...of('towels'),
+    ...followed.lines(),
+    ...of('learned'),
+    ...of('trials'),
+    ...of('seasons'),
+  ];
   const text = print(lines, CAUSES, COUNTS, SHARE, Math.round((Date.now() - begun) / 1000));
   console.log(text);
   if (SHARE >= 1) writeFileSync(FILE, text);

@@ -33,3 +33,35 @@ test('what tests of lots teach is what core learns of them, said again only once
   expect(anew.species[0]?.learned.viable).toBeUndefined();
   await server.close();
 });
+
+test('what was learned is kept: a server that is started again learns only of what has changed since', async () => {
+  let server = await testServer();
+  await server.ask('PUT', '/api/nursery', NURSERY);
+  const [larch, camas] = ['larix-occidentalis', 'camassia-quamash'].map((speciesId) =>
+    someLot({ speciesId, soundness: { kind: 'unknown' } }),
+  );
+  const cut = (lot: { id: string } | undefined, decidedOn: number, sound: number) =>
+    server.ask('POST', `/api/lots/${lot?.id}/events`, {
+      decidedOn,
+      event: { id: uuid(), on: TODAY, kind: 'cutTested', tested: 20, sound },
+    });
+  for (const lot of [larch, camas]) {
+    await server.ask('POST', '/api/lots', lot);
+    expect((await cut(lot, 0, 11)).status).toBe(200);
+  }
+  const now = async () => {
+    const { species } = (await server.ask('GET', '/api/learned')).body as Taught;
+    return Object.fromEntries(species.map(({ speciesId, learned }) => [speciesId, learned.viable?.now]));
+  };
+  const first = await now();
+  await server.close();
+  server = await testServer({ dataFolder: server.dataFolder });
+  // What stands in the data file is what is told: nothing was learned again.
+  await server.source.query(`UPDATE learned SET body = json_set(body, '$.learned.viable.now', 0.125)`);
+  expect(await now()).toEqual({ [String(larch?.speciesId)]: 0.125, [String(camas?.speciesId)]: 0.125 });
+  expect((await cut(camas, 1, 2)).status).toBe(200);
+  const then = await now();
+  expect(then[String(larch?.speciesId)]).toBe(0.125);
+  expect(then[String(camas?.speciesId)]).toBeLessThan(first[String(camas?.speciesId)] as number);
+  await server.close();
+});

@@ -21,6 +21,7 @@ import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
 import { mutate, SWRConfig } from 'swr';
 import { type BatchView, NurseryProvider, type NurseryView } from './data/nursery.ts';
 import { outboxNow } from './data/outbox.ts';
+import { keepPage } from './data/results.ts';
 
 export const TODAY = '2026-10-20';
 export const HANDBOOK = loadHandbook();
@@ -120,6 +121,7 @@ function Where() {
   return null;
 }
 
+let editions = 0;
 /** What the server says is learned: as the nursery was drawn last. */
 let taught: Taught = { figures: [], species: [] };
 
@@ -133,9 +135,13 @@ export function show(
   taught = { figures: nursery.nursery.figures ?? [], species: learned };
   // What an earlier test was told is forgotten.
   void mutate('/api/learned', undefined, { revalidate: false });
+  const page = { page: 0, count: results.length, edition: `${editions++}` };
+  keepPage(page, results);
   const drawn = render(
     <MemoryRouter initialEntries={[at]}>
-      <SWRConfig value={{ fallback: { '/api/results': results, '/api/learned': taught }, revalidateIfStale: false }}>
+      <SWRConfig
+        value={{ fallback: { '/api/results': results.length > 0 ? [page] : [], '/api/learned': taught }, revalidateIfStale: false }}
+      >
         <NurseryProvider value={nursery}>
           <Routes>
             <Route path={path} element={what(view)} />

@@ -100,6 +100,8 @@ export const say = subject('results', {
   rotTitle: 'Rot, by medium',
   rotLine: '{{medium}}: {{rotted}} rotted where {{expected}} were expected; rot is taken × {{factor}}',
   lastClosed: 'last closed first',
+  missing_one: '{{count}} more is being read …',
+  missing_other: '{{count}} more are being read …',
   late_one: '{{count}} day late',
   late_other: '{{count}} days late',
   list: 'Closed batches',

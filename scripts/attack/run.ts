@@ -1,15 +1,21 @@
 import { FAILURES } from '../../server/store/faulty.ts';
 import { NURSERY, someBatch, someLot, testServer } from '../../server/testing.ts';
 import { cuts, holdOn, interleaved, kills } from './crashes.ts';
+import { browserCrashed, oddNames } from './doors.ts';
 import { faultsInTurn } from './faults.ts';
 import { fullDisk } from './fullDisk.ts';
+import { heavyAtOnce } from './heavy.ts';
 import { hostileRequests } from './hostile.ts';
+import { seasonActs } from './seasons.ts';
 import { craftedFiles, savedAtOnce, twoPeople } from './writes.ts';
 
 /** The whole of it; a smaller share with an argument, such as 0.1. */
 const SHARE = Number(process.argv[2] ?? 1) || 1;
 const SEED = Number(process.argv[3] ?? 1);
 const some = (count: number) => Math.max(1, Math.round(count * SHARE));
+
+/** Longer than this nobody waits for what needs nothing, on two busy cores, ms. */
+const LONGEST_WAIT_MS = 250;
 
 interface Line {
   what: string;
@@ -56,6 +62,41 @@ const ATTACKS: (() => Promise<Line>)[] = [
   async () => {
     const { unseen } = await twoPeople(some(100));
     return { what: `two people change one place, ${some(100)} times`, found: `${unseen} written over unseen`, held: unseen === 0 };
+  },
+  async () => {
+    const times = some(20);
+    const { held } = browserCrashed(times);
+    return {
+      what: `a browser crashed ${times} times with entries on their way`,
+      found: held ? '0 lost, 0 doubled' : 'not as it was said',
+      held,
+    };
+  },
+  async () => {
+    const acts = some(400);
+    const { faults, astray } = await seasonActs(acts, SEED);
+    return {
+      what: `${acts} acts of each of four clients on seasons`,
+      found: `${faults} faults of the server’s own, ${astray} seeds astray`,
+      held: faults === 0 && astray === 0,
+    };
+  },
+  async () => {
+    const { results, faults, longest_ms } = await heavyAtOnce(some(2000));
+    return {
+      what: `all that is heavy asked four times at once, behind ${results} results`,
+      found: `${faults} faults, others waited ${Math.round(longest_ms)} ms at most, but for one in a hundred`,
+      held: faults === 0 && longest_ms < LONGEST_WAIT_MS,
+    };
+  },
+  async () => {
+    const { tried, wrong } = await oddNames();
+    for (const one of wrong) console.log(`  ${one}`);
+    return {
+      what: `${tried} odd names in files of places, and broken addresses`,
+      found: `${wrong.length} wrongly answered`,
+      held: wrong.length === 0,
+    };
   },
   async () => {
     const times = some(30);

@@ -27,6 +27,7 @@ import { rawDatabase, readBeside } from '../../server/store/raw.ts';
 import { handbook, NURSERY, someBatch, someLot, TODAY, testServer, uuid } from '../../server/testing.ts';
 import { benchChill, benchWinters } from './cold.ts';
 import { benchGrowth, benchMany } from './growth.ts';
+import { benchLearned } from './learned.ts';
 import { benchResults } from './results.ts';
 import { clocked, quantile, say } from './say.ts';
 import { benchSeason } from './season.ts';
@@ -292,6 +293,7 @@ const BENCHES = {
   api: async () => benchApi(await fill()),
   season: benchSeason,
   results: benchResults,
+  learned: benchLearned,
   growth: benchGrowth,
   many: benchMany,
 };

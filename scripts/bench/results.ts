@@ -41,8 +41,8 @@ function bare(days: Float64Array, came: Float64Array, left: Float64Array, share:
   return sum;
 }
 
-/** A nursery's closed batches, two thousand of them, of every species of the handbook. */
-function outcomes(count: number): Outcome[] {
+/** Closed batches, so many of them, of every species of the handbook. */
+export function outcomes(count: number): Outcome[] {
   const species = loadHandbook();
   return Array.from({ length: count }, (_, i): Outcome => {
     const { id, sprouting } = species[i % species.length] as (typeof species)[number];

@@ -3,6 +3,7 @@ import { once } from 'node:events';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { TODAY, uuid } from '../../server/testing.ts';
+import { clocked, quantile } from './say.ts';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
@@ -22,4 +23,19 @@ export async function startServer(dataFolder: string, today = TODAY): Promise<{ 
   });
   const [line] = (await once(child.stdout as NonNullable<typeof child.stdout>, 'data')) as [Buffer];
   return { child, address: /http:\/\/[\d.:]+/.exec(line.toString())?.[0] as string };
+}
+
+/** The longest that a request that needs nothing waits while some work is done, but for one in a hundred, ms. */
+export async function waitsMeanwhile(address: string, work: () => Promise<unknown>): Promise<number> {
+  let over = false;
+  const waits: number[] = [];
+  const done = work().finally(() => {
+    over = true;
+  });
+  while (!over) {
+    waits.push(await clocked(async () => (await fetch(`${address}/api/genera`)).arrayBuffer()));
+    await new Promise((next) => setTimeout(next, 5));
+  }
+  await done;
+  return quantile(waits, 0.99);
 }

@@ -1,17 +1,16 @@
 import { createHash } from 'node:crypto';
-import { lotTests } from '@chill/core/results/learnedViable.ts';
-import { type LearnedOf, type Lesson, lessonsOf, type Taught } from '@chill/core/results/taught.ts';
-import type { Outcome } from '@chill/model/outcome.ts';
+import { LEARNED_AS, type LearnedOf } from '@chill/core/results/taught.ts';
+import type { OwnFigure } from '@chill/model/nursery.ts';
+import type { Species } from '@chill/model/species.ts';
 import type { NurseryHandbook } from '../nursery/handbook.ts';
 import { offThread } from '../offThread/offThread.ts';
 import type { Store } from '../store/store.ts';
 import type { ClosedReading } from './closedReading.ts';
+import type { ToLearn } from './learn.ts';
 
-/** What the same lesson taught before, whichever nursery had it: one's own, or the demo. */
-const known = new Map<string, LearnedOf>();
-const MOST_KNOWN = 1000;
-/** Longer than this nobody waits, ms: two thousand batches take some ten seconds. */
-const LONGEST_MS = 120_000;
+/** Species that a thread is given at once; and how long it may take over them, ms. */
+const AT_ONCE = 12;
+const LONGEST_MS = 300_000;
 const LEARN = new URL('./learn.ts', import.meta.url);
 
 const digest = (text: string) => createHash('sha256').update(text).digest('base64url').slice(0, 22);
@@ -23,20 +22,26 @@ interface Answer {
   text: string;
 }
 
-/** What the nursery's results and the tests of its lots teach, once for all browsers; a species is learned anew only where something of it has changed. */
+/**
+ * What the nursery's results and the tests of its lots teach, once for all browsers. It is kept, species by species, under a mark of all that it was learned
+ * from; only a species of which something has changed is learned anew, on a thread that reads for itself.
+ */
 export class Learning {
   readonly #store: Store;
   readonly #handbook: NurseryHandbook;
   readonly #closed: ClosedReading;
+  readonly #dataFolder: string;
+  readonly #written = new WeakMap<Species, string>();
   #taught: Promise<Answer> | undefined;
 
-  constructor(store: Store, handbook: NurseryHandbook, closed: ClosedReading) {
+  constructor(store: Store, handbook: NurseryHandbook, closed: ClosedReading, dataFolder: string) {
     this.#store = store;
     this.#handbook = handbook;
     this.#closed = closed;
+    this.#dataFolder = dataFolder;
   }
 
-  /** All that is learned ({@link Taught}). Whoever asks while it is worked out waits for the same answer. */
+  /** All that is learned, as the JSON of a `Taught`. Whoever asks while it is worked out waits for the same answer. */
   taught(): Promise<Answer> {
     const before = this.#taught?.catch(() => undefined);
     this.#taught = this.#now(before);
@@ -48,34 +53,41 @@ export class Learning {
     const last = await before;
     await this.#closed.outcomes();
     const figures = (await this.#store.nursery())?.figures ?? [];
-    const tags = [await this.#store.outcomesTag(), await this.#store.lotsTag('tests'), this.#handbook.written().tag];
-    const mark = JSON.stringify([...tags, figures]);
+    const mark = JSON.stringify([await this.#store.lessonsTag(), this.#handbook.written().tag, figures]);
     if (last?.mark === mark) return last;
-    const outcomes = JSON.parse(await this.#store.outcomes()) as Outcome[];
-    const lessons = lessonsOf(this.#handbook.all(), { outcomes, figures, tests: lotTests(await this.#store.lots()) });
-    const text = JSON.stringify({ figures, species: await learnAll(lessons) } satisfies Taught);
+    const species = await this.#learnAll(figures);
+    const text = `{"figures":${JSON.stringify(figures)},"species":[${species.join(',')}]}`;
     return { mark, tag: `"${digest(text)}"`, text };
   }
-}
 
-/** What each lesson teaches, in their order; a thread is asked for those that are new. */
-async function learnAll(lessons: readonly Lesson[]): Promise<LearnedOf[]> {
-  const keyed = lessons.map((lesson) => ({ lesson, key: digest(JSON.stringify(lesson)) }));
-  const wanting = keyed.filter(({ key }) => !known.has(key));
-  const learned =
-    wanting.length > 0
-      ? await offThread<Lesson[], LearnedOf[]>(
-          LEARN,
-          wanting.map(({ lesson }) => lesson),
-          LONGEST_MS,
-        )
-      : [];
-  const found = new Map(keyed.map(({ key }) => [key, known.get(key)]));
-  if (known.size + learned.length > MOST_KNOWN) known.clear();
-  for (const [i, { key }] of wanting.entries()) {
-    const one = learned[i] as LearnedOf;
-    known.set(key, one);
-    found.set(key, one);
+  /** What is learned of each species, as JSON texts; what is kept of one that anything has changed of is learned anew. */
+  async #learnAll(figures: readonly OwnFigure[]): Promise<string[]> {
+    const { marks, kept } = await this.#store.lessonMarks();
+    const all = this.#handbook.all().flatMap((species) => {
+      const told = marks.get(species.id);
+      if (told === undefined) return [];
+      const own = figures.filter(({ speciesId }) => speciesId === species.id);
+      return [{ species, mark: digest(JSON.stringify([LEARNED_AS, told, this.#text(species), own])) }];
+    });
+    const bodies = new Map([...kept].map(([id, { body }]) => [id, body]));
+    const wanting = all.filter(({ species: { id }, mark }) => kept.get(id)?.mark !== mark);
+    for (let from = 0; from < wanting.length; from += AT_ONCE) {
+      const some = wanting.slice(from, from + AT_ONCE);
+      const input = { dataFolder: this.#dataFolder, species: some.map(({ species }) => species), figures };
+      const learned = await offThread<ToLearn, (LearnedOf | null)[]>(LEARN, input, LONGEST_MS);
+      const told = some.map(({ species: { id }, mark }, i) => ({ speciesId: id, mark, body: JSON.stringify(learned[i]) }));
+      await this.#store.keepLearned(told);
+      for (const { speciesId, body } of told) bodies.set(speciesId, body);
+    }
+    return all.flatMap(({ species: { id } }) => {
+      const body = bodies.get(id);
+      return body === undefined || body === 'null' ? [] : [body];
+    });
   }
-  return keyed.map(({ key }) => found.get(key) as LearnedOf);
+
+  #text(species: Species): string {
+    const text = this.#written.get(species) ?? digest(JSON.stringify(species));
+    this.#written.set(species, text);
+    return text;
+  }
 }

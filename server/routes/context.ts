@@ -27,6 +27,8 @@ export interface Context {
   closed: ClosedReading;
   learning: Learning;
   wholeData: WholeData;
+  /** Where the data lies: threads read it for themselves. */
+  dataFolder: string;
   /** How the data that is served is changed for other data; absent where it cannot be. */
   changeable?: Changeable;
   /** Where browsers reach the nursery, where it is said. */

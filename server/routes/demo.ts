@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises';
 import { meanShare } from '@chill/core/chance/shares.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
 import { trueViableOf } from '@chill/demo/grow.ts';
@@ -19,12 +20,15 @@ export const demoRoutes = routes((app, { store, clock, handbook, temperatures })
       temperatures.all(),
     ]);
     const open = batches.filter((batch) => batch.events.length > 0 && batch.events.at(-1)?.kind !== 'closed');
-    const seen = open.map((batch) => {
+    const seen: [string, ReturnType<typeof sightOf>][] = [];
+    for (const batch of open) {
+      // Each is lived through from its first day: others are answered in between.
+      await setImmediate();
       const species = handbook.find(batch.speciesId) as Species;
       const lot = lots.find((one) => one.id === batch.lotId);
       const trueViable = trueViableOf(lot?.code ?? '') ?? meanShare(viableShare(lot?.soundness ?? { kind: 'unknown' }, species));
-      return [batch.id, sightOf(batch, species, trueViable, places, today, records)] as const;
-    });
+      seen.push([batch.id, sightOf(batch, species, trueViable, places, today, records)]);
+    }
     return Object.fromEntries(seen);
   });
 });

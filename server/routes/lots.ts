@@ -1,10 +1,11 @@
+import { Readable } from 'node:stream';
 import { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import { Id } from '@chill/model/primitives.ts';
 import { z } from '@chill/model/zod.ts';
 import { say } from '@chill/words/server.ts';
 import { Fault } from '../door/fault.ts';
 import { inHandSince } from '../nursery/views.ts';
-import { routes } from './context.ts';
+import { JSON_TEXT, routes } from './context.ts';
 
 /** Lots of seed in hand. */
 export const lotRoutes = routes((app, { store, clock, handbook }) => {
@@ -19,10 +20,12 @@ export const lotRoutes = routes((app, { store, clock, handbook }) => {
       schema: {
         summary: 'The lots in use, with the seeds that no batch has; with `all`, also those that are used up',
         querystring: z.object({ all: z.literal('1').optional() }),
-        response: { 200: z.array(LotInHand) },
       },
     },
-    async (request) => store.lots(request.query.all ? undefined : inHandSince(await clock.today())),
+    async (request, reply) => {
+      if (!request.query.all) return store.lots(inHandSince(await clock.today()));
+      return reply.type(JSON_TEXT).send(Readable.from(store.allLotsJson()));
+    },
   );
 
   app.post('/api/lots', { schema: { summary: 'Add a lot', body: Lot, response: { 201: LotInHand } } }, async (request, reply) => {

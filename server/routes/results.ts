@@ -1,16 +1,44 @@
-import { dataPackage, germinationRows, resultRows } from '@chill/core/results/dataPackage.ts';
-import { judged } from '@chill/core/results/judged.ts';
-import { csv } from '@chill/core/units/csv.ts';
-import type { Outcome } from '@chill/model/outcome.ts';
-import { strToU8, zipSync } from 'fflate';
-import { routes, sendTagged } from './context.ts';
+import { ResultPage } from '@chill/model/outcome.ts';
+import { z } from '@chill/model/zod.ts';
+import type { ToPack } from '../jobs/packResults.ts';
+import { offThread } from '../offThread/offThread.ts';
+import { JSON_TEXT, routes, sendTagged } from './context.ts';
+
+const PACK = new URL('../jobs/packResults.ts', import.meta.url);
+/** Ten years of results are packed in some seconds, ms. */
+const LONGEST_MS = 300_000;
 
 /** What came of everything that is closed. */
-export const resultRoutes = routes((app, { store, clock, closed, learning }) => {
-  app.get('/api/results', { schema: { summary: 'What came of every closed batch, those closed last first' } }, async (request, reply) => {
-    await closed.outcomes();
-    return sendTagged(request, reply, await store.outcomesTag(), () => store.outcomes());
-  });
+export const resultRoutes = routes((app, { store, clock, closed, learning, dataFolder }) => {
+  app.get(
+    '/api/results',
+    {
+      schema: {
+        summary: 'The pages in which what came of closed batches is sent, the latest first; an edition changes when its page does',
+        response: { 200: z.array(ResultPage) },
+      },
+    },
+    async () => {
+      await closed.outcomes();
+      return store.resultPages();
+    },
+  );
+
+  app.get(
+    '/api/results/:page',
+    {
+      schema: {
+        summary: 'What came of the batches of one page, those made last first; with an edition it may be kept for good',
+        params: z.object({ page: z.coerce.number().int().min(0) }),
+        querystring: z.object({ edition: z.string().optional() }),
+      },
+    },
+    async ({ params: { page }, query: { edition } }, reply) =>
+      reply
+        .header('cache-control', edition === undefined ? 'no-cache' : 'private, max-age=31536000, immutable')
+        .type(JSON_TEXT)
+        .send(await store.resultsOnPage(page)),
+  );
 
   app.get('/api/learned', { schema: { summary: 'What they and tests of lots teach of each species' } }, async (request, reply) => {
     const { tag, text } = await learning.taught();
@@ -22,14 +50,11 @@ export const resultRoutes = routes((app, { store, clock, closed, learning }) => 
     { schema: { summary: 'The same as CSV, with a data package that describes each column (Table Schema)' } },
     async (_request, reply) => {
       await closed.outcomes();
-      const outcomes = JSON.parse(await store.outcomes()) as Outcome[];
-      const nursery = (await store.nursery())?.name ?? '';
-      const files = {
-        'datapackage.json': `${JSON.stringify(dataPackage(nursery, await clock.today()), null, 2)}\n`,
-        'results.csv': csv(resultRows(judged(outcomes))),
-        'germination.csv': csv(germinationRows(outcomes)),
-      };
-      const packed = zipSync(Object.fromEntries(Object.entries(files).map(([name, text]) => [name, strToU8(text)])));
+      const packed = await offThread<ToPack, Uint8Array>(
+        PACK,
+        { dataFolder, nursery: (await store.nursery())?.name ?? '', today: await clock.today() },
+        LONGEST_MS,
+      );
       return reply
         .type('application/zip')
         .header('content-disposition', 'attachment; filename="chill-results.zip"')

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { accept } from '@chill/core/ledger/accept.ts';
 import { bagCode } from '@chill/core/ledger/bagCode.ts';
 import type { BatchState } from '@chill/core/ledger/batchState.ts';
+import { delivered } from '@chill/core/ledger/delivered.ts';
 import { kindOfEvent } from '@chill/core/ledger/events/index.ts';
 import { stateOf } from '@chill/core/ledger/fold.ts';
 import { isWithdrawn } from '@chill/core/ledger/states.ts';
@@ -102,7 +103,9 @@ async function keepClosed(manager: EntityManager, batch: Batch, closedOn: string
     lotId: batch.lotId,
     test: batch.purpose === 'test' ? 1 : 0,
     towel: towel ? JSON.stringify(towel) : null,
+    given: JSON.stringify(Object.fromEntries(delivered(batch))),
     mouldRead: 0,
+    outcomeRead: 0,
   });
 }
 

@@ -148,14 +148,15 @@ const ReadingDayRow = new EntitySchema<{ placeId: string; day: number; importSeq
   },
 });
 
-/** What a closed batch leaves to be known: whether it was a test, that test's result, and whether its mould has been read. */
+/** What a closed batch leaves to be known: whether it was a test, that test's result, what it gave to promises, and whether its mould and what came of it have been read. */
 export const KeptRow = new EntitySchema<{
   batchId: string;
   lotId: string;
   test: number;
   towel: string | null;
+  given: string;
   mouldRead: number;
-  outcome: string | null;
+  outcomeRead: number;
 }>({
   name: 'kept',
   columns: {
@@ -169,12 +170,41 @@ export const KeptRow = new EntitySchema<{
     test: { type: 'integer' },
     towel: { type: 'text', nullable: true },
     mouldRead: { type: 'integer', name: 'mould_read' },
-    outcome: { type: 'text', nullable: true },
+    outcomeRead: { type: 'integer', name: 'outcome_read', default: 0 },
+    given: { type: 'text', default: '{}' },
   },
   indices: [
     { name: 'kept_by_lot', columns: ['lotId'] },
     { name: 'kept_unread', columns: ['mouldRead'] },
+    { name: 'kept_unjudged', columns: ['outcomeRead', 'test'] },
   ],
+});
+
+/** What came of a closed batch; `seq` counts on whenever one is read, `page` is where it is sent. */
+const OutcomeRow = new EntitySchema<{ seq: number; batchId: string; page: number; speciesId: string; body: string }>({
+  name: 'outcome',
+  columns: {
+    seq: { type: 'integer', primary: true, generated: 'increment' },
+    batchId: {
+      type: 'text',
+      name: 'batch_id',
+      foreignKey: { target: 'kept', inverseSide: 'batchId', name: 'outcome_kept', onDelete: 'CASCADE' },
+    },
+    page: { type: 'integer' },
+    speciesId: { type: 'text', name: 'species_id' },
+    body: { type: 'text' },
+  },
+  uniques: [{ name: 'outcome_of_batch', columns: ['batchId'] }],
+  indices: [
+    { name: 'outcome_by_page', columns: ['page', 'seq'] },
+    { name: 'outcome_by_species', columns: ['speciesId', 'seq'] },
+  ],
+});
+
+/** What was learned of a species, and the mark of all that it was learned from. */
+const LearnedRow = new EntitySchema<{ speciesId: string; mark: string; body: string }>({
+  name: 'learned',
+  columns: { speciesId: { type: 'text', name: 'species_id', primary: true }, mark: { type: 'text' }, body: { type: 'text' } },
 });
 
 const KeptMouldRow = new EntitySchema<{ batchId: string; medium: string; closedOn: string; rotted: number; expected: number }>({
@@ -202,6 +232,8 @@ export const ENTITIES = [
   StoreRow,
   KeptRow,
   KeptMouldRow,
+  OutcomeRow,
+  LearnedRow,
   NurseryRow,
   ClockRow,
   PlaceRow,

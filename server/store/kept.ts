@@ -1,4 +1,3 @@
-import type { Outcome } from '@chill/model/outcome.ts';
 import type { MouldRecord, Past } from '@chill/model/past.ts';
 import type Database from 'better-sqlite3';
 
@@ -16,28 +15,13 @@ export function pastBefore(database: Database.Database, since: string): Past {
   return { closed, mould };
 }
 
-/** What came of every batch that is closed and was read, tests apart, those closed last first: JSON texts. */
-export function outcomeTexts(database: Database.Database): string[] {
-  return database
-    .prepare(
-      "SELECT outcome FROM kept JOIN batch ON batch.id = kept.batch_id WHERE outcome <> '' ORDER BY batch.closed_on DESC, batch.rowid DESC",
-    )
-    .pluck()
-    .all() as string[];
-}
-
 /** What is read off a closed batch: what it says of mould, which is wanted with the first page; and what came of it, which takes longer. */
 export type ToRead = 'mould' | 'outcome';
-const UNREAD: Record<ToRead, string> = { mould: 'mould_read = 0', outcome: 'outcome IS NULL AND test = 0' };
+const UNREAD: Record<ToRead, string> = { mould: 'mould_read = 0', outcome: 'outcome_read = 0 AND test = 0' };
 
 /** Ids of closed batches of which that has not been read yet. */
 export function unread(database: Database.Database, what: ToRead, most: number): string[] {
   return database.prepare(`SELECT batch_id FROM kept WHERE ${UNREAD[what]} LIMIT ?`).pluck().all(most) as string[];
-}
-
-/** Keeps what came of a closed batch, unless it was opened again meanwhile; of one that nobody can read any more, that nothing is known. */
-export function keepOutcome(database: Database.Database, batchId: string, outcome: Outcome | undefined): void {
-  database.prepare('UPDATE kept SET outcome = ? WHERE batch_id = ?').run(outcome ? JSON.stringify(outcome) : '', batchId);
 }
 
 /** Keeps what a closed batch says of mould, unless it was opened again meanwhile. Call inside a transaction. */

@@ -32,6 +32,11 @@ export function readLots(database: Database.Database, since?: string): LotInHand
   return (rows as RawLot[]).map(of);
 }
 
+/** Every lot's id, in the order in which they were added. */
+export function lotIds(database: Database.Database): string[] {
+  return database.prepare('SELECT id FROM lot ORDER BY rowid').pluck().all() as string[];
+}
+
 /** Reads what else is kept of a lot: its ledger, and the results of its closed tests. */
 function saidOf(database: Database.Database): (row: RawLot) => LotInHand {
   const events = database.prepare('SELECT body FROM lot_event WHERE lot_id = ? ORDER BY version').pluck();

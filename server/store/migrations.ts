@@ -10,6 +10,7 @@ import { Withdrawals1760000000009 } from './migrations/0009-withdrawals.ts';
 import { Outcomes1760000000010 } from './migrations/0010-outcomes.ts';
 import { Fates1760000000011 } from './migrations/0011-fates.ts';
 import { Asked1760000000012 } from './migrations/0012-asked.ts';
+import { OutcomesApart1760000000013 } from './migrations/0013-outcomes-apart.ts';
 
 /** Everything that was ever changed in how the data is stored, in order. None is changed once it has been released. */
 export const MIGRATIONS = [
@@ -25,4 +26,5 @@ export const MIGRATIONS = [
   Outcomes1760000000010,
   Fates1760000000011,
   Asked1760000000012,
+  OutcomesApart1760000000013,
 ];

@@ -1,11 +1,9 @@
-import { delivered } from '@chill/core/ledger/delivered.ts';
 import type { NewEvent } from '@chill/model/event.ts';
 import type { PlantPromise, PromisesInHand } from '@chill/model/promise.ts';
 import { say } from '@chill/words/server.ts';
 import type Database from 'better-sqlite3';
 import type { EntityManager } from 'typeorm';
 import { Fault } from '../door/fault.ts';
-import { batchesOf } from './batches.ts';
 import { bodyOf } from './body.ts';
 import { counted } from './counted.ts';
 import { PromiseRow } from './entities.ts';
@@ -13,15 +11,12 @@ import { PromiseRow } from './entities.ts';
 /** Every promise, the first due first, with what the batches closed before `since` gave: those are not in hand any more. */
 export async function readPromises(manager: EntityManager, database: Database.Database, since: string): Promise<PromisesInHand> {
   const promises = (await manager.find(PromiseRow)).map(bodyOf<PlantPromise>);
-  const given: PromisesInHand['given'] = {};
-  if (promises.length === 0) return { since, promises, given };
   const gave = database
     .prepare(
-      `SELECT DISTINCT event.batch_id FROM event JOIN batch ON batch.id = event.batch_id WHERE batch.closed_on < ? AND event.body LIKE '%"promise":%'`,
+      `SELECT one.key AS id, sum(one.value) AS count FROM kept JOIN batch ON batch.id = kept.batch_id, json_each(kept.given) AS one WHERE kept.given <> '{}' AND batch.closed_on < ? GROUP BY one.key`,
     )
-    .pluck()
-    .all(since) as string[];
-  for (const batch of batchesOf(database, gave)) for (const [id, count] of delivered(batch)) given[id] = (given[id] ?? 0) + count;
+    .all(since) as { id: string; count: number }[];
+  const given = Object.fromEntries(gave.map(({ id, count }) => [id, count])) as PromisesInHand['given'];
   return { since, promises: promises.sort((a, b) => a.on.localeCompare(b.on) || a.id.localeCompare(b.id)), given };
 }
 

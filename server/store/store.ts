@@ -1,9 +1,10 @@
+import { setImmediate } from 'node:timers/promises';
 import type { Readings } from '@chill/core/readings/readings.ts';
 import type { Batch, NewBatch, Split } from '@chill/model/batch.ts';
 import type { Append } from '@chill/model/event.ts';
 import type { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
-import type { Outcome } from '@chill/model/outcome.ts';
+import type { Outcome, ResultPage } from '@chill/model/outcome.ts';
 import type { MouldRecord, Past } from '@chill/model/past.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlantPromise, PromisesInHand } from '@chill/model/promise.ts';
@@ -38,8 +39,9 @@ import { bodyOf } from './body.ts';
 import { counted } from './counted.ts';
 import { BatchRow, ClockRow, NurseryRow, OwnSpeciesRow, PlaceRow, PromiseRow } from './entities.ts';
 import { inTransaction, requireOutside, StoreBroken } from './inTransaction.ts';
-import { keepMould, keepOutcome, keptMark, outcomeTexts, pastBefore, type ToRead, unread } from './kept.ts';
-import { addLot, appendToLot, changeLot, findLot, readLots } from './lots.ts';
+import { keepMould, keptMark, pastBefore, type ToRead, unread } from './kept.ts';
+import { addLot, appendToLot, changeLot, findLot, lotIds, readLots } from './lots.ts';
+import { keepLearned, keepOutcome, learnedKept, marksOfSpecies, outcomesOnPage, resultPages } from './outcomes.ts';
 import { readPromises, requirePromises, savePromises } from './promises.ts';
 import { Queue } from './queue.ts';
 import { rawDatabase } from './raw.ts';
@@ -49,6 +51,8 @@ import { acceptSeason, readSeasonPlans, undoSeason } from './seasonPlans.ts';
 
 /** Batches that are sent in one piece. */
 const BATCHES_A_PIECE = 40;
+/** Lots likewise. */
+const LOTS_A_PIECE = 50;
 
 /** Everything that is kept, behind one queue. Rules come from core; what they refuse is thrown as a {@link Fault}. */
 export class Store {
@@ -101,11 +105,15 @@ export class Store {
     });
   }
 
+  #nameOf(database: Database.Database): string {
+    this.#name ??= database.prepare('SELECT name FROM store').pluck().get() as string;
+    return this.#name;
+  }
+
   /** A tag for the browser's cache, of this database alone: a backup that is put back has another name. */
   #tag(database: Database.Database, query: string, more = ''): string {
-    this.#name ??= database.prepare('SELECT name FROM store').pluck().get() as string;
     const counts = database.prepare(query).raw().get() as (number | null)[];
-    return `"${this.#name}-${counts.map((count) => count ?? 0).join('-')}${more && `-${more}`}"`;
+    return `"${this.#nameOf(database)}-${counts.map((count) => count ?? 0).join('-')}${more && `-${more}`}"`;
   }
 
   /** The nursery, or `undefined` before the first run is over. */
@@ -223,6 +231,19 @@ export class Store {
     return this.#read((_manager, database) => readLots(database, since));
   }
 
+  /** Every lot there ever was, as pieces of one JSON text; others are served between the pieces. */
+  async *allLotsJson(): AsyncGenerator<string> {
+    const ids = await this.#read((_manager, database) => lotIds(database));
+    for (let from = 0; from < ids.length; from += LOTS_A_PIECE) {
+      const lots = await this.#read((_manager, database) =>
+        ids.slice(from, from + LOTS_A_PIECE).flatMap((id) => findLot(database, id) ?? []),
+      );
+      yield `${from === 0 ? '[' : ','}${lots.map((lot) => JSON.stringify(lot)).join(',')}`;
+      await setImmediate();
+    }
+    yield ids.length === 0 ? '[]' : ']';
+  }
+
   addLot(lot: Lot): Promise<LotInHand> {
     return this.#write((manager, database) => addLot(manager, database, lot));
   }
@@ -266,6 +287,7 @@ export class Store {
     for (let from = 0; from < ids.length; from += BATCHES_A_PIECE) {
       const texts = await this.#read((_manager, database) => batchTexts(database, ids.slice(from, from + BATCHES_A_PIECE), seq));
       yield `${from === 0 ? '[' : ','}${texts.join(',')}`;
+      await setImmediate();
     }
     yield ids.length === 0 ? '[]' : ']';
   }
@@ -311,18 +333,34 @@ export class Store {
     });
   }
 
-  /** What came of every closed batch, as one JSON text; and what changes whenever that does. */
-  outcomes(): Promise<string> {
-    return this.#read((_manager, database) => `[${outcomeTexts(database).join(',')}]`);
+  /** The pages in which what came of closed batches is sent, and the text of one. */
+  resultPages(): Promise<ResultPage[]> {
+    return this.#read((_manager, database) => resultPages(database, this.#nameOf(database)));
   }
 
-  outcomesTag(): Promise<string> {
+  resultsOnPage(page: number): Promise<string> {
+    return this.#read((_manager, database) => outcomesOnPage(database, page));
+  }
+
+  /** Changes whenever anything does of what is learned from: results, and the ledgers of lots. */
+  lessonsTag(): Promise<string> {
     return this.#read((_manager, database) =>
       this.#tag(
         database,
-        'SELECT (SELECT count(*) FROM kept), (SELECT max(rowid) FROM kept), (SELECT count(outcome) FROM kept), (SELECT max(seq) FROM event)',
+        'SELECT (SELECT count(*) FROM outcome), (SELECT max(seq) FROM outcome), (SELECT sum(version) FROM lot), (SELECT count(*) FROM lot), (SELECT max(seq) FROM lot_event)',
       ),
     );
+  }
+
+  /** The same species by species; and what was learned of each, with the mark of what it was learned from. */
+  lessonMarks(): Promise<{ marks: Map<string, string>; kept: Map<string, { mark: string; body: string }> }> {
+    return this.#read((_manager, database) => ({ marks: marksOfSpecies(database), kept: learnedKept(database) }));
+  }
+
+  keepLearned(learned: readonly { speciesId: string; mark: string; body: string }[]): Promise<void> {
+    return this.#write(async (_manager, database) => {
+      for (const one of learned) keepLearned(database, one);
+    });
   }
 
   /** Ids of closed batches of which that has not been read yet. */

@@ -19,7 +19,7 @@ import { ResultsPages } from './ResultsPages.tsx';
 
 /** What came of batches that are closed, against what was promised of them. */
 export default function ResultsStation() {
-  const { data: results } = useResults();
+  const { data: results } = useResults({ some: true });
   return (
     <section className="px-4 pt-5 desk:px-10">
       <h1>{say('results')}</h1>
@@ -31,6 +31,7 @@ export default function ResultsStation() {
       ) : (
         <>
           <Trials outcomes={results.outcomes} />
+          {results.missing > 0 && <p className="mt-1 text-ink2">{say('missing', { count: results.missing })}</p>}
           <ClosedBatches all={results.judged} />
         </>
       )}

@@ -179,10 +179,11 @@ function stagesAsTheyGo(
     const { course, earns } = STAGES[stage.kind];
     if (course === 'turns') return { ...base, released: 1, survives: TURNS_SURVIVAL };
     const account = accounts[index];
+    const credit = creditBefore(batch, state, index, { species, lot }, stage.start, accounts);
     if (account) {
       const rotShape = account.treatment?.rotShape ?? ROT_PRIOR.shape;
       const exposure = stage.finished ? 0 : account.rotAhead;
-      return {
+      const going: ResolvedStage = {
         ...base,
         curve: account.curve,
         released: account.releasedFinally,
@@ -190,9 +191,11 @@ function stagesAsTheyGo(
         exposure,
         rotShape,
       };
+      if (earns !== 'winter' || stage.finished) return going;
+      const whole = outdoorStay(species, yearOf(nursery), stage.start, { credit, days: recipe.days?.best });
+      return yearsAhead(going, account, whole?.curve.released[whole.days], releasedThroughYears(species, nursery, stage.start, credit));
     }
     if (stage.started) return { ...base, released: 1, survives: 1 };
-    const credit = creditBefore(batch, state, index, { species, lot }, stage.start, accounts);
     if (earns === 'winter') {
       const stay = outdoorStay(species, yearOf(nursery), stage.start, {
         credit,
@@ -235,6 +238,22 @@ function throughYears(stage: ResolvedStage, years: Float64Array): ResolvedStage 
     released: mean,
     releasedByYears: years,
   };
+}
+
+/**
+ * A winter outdoors that has begun: what it has freed by now stands; what it is still to free differs as single winters do from what the mean year frees of the
+ * whole (`whole`).
+ */
+function yearsAhead(
+  stage: ResolvedStage,
+  { releasedNow, releasedFinally }: Pick<TreatmentForecast, 'releasedNow' | 'releasedFinally'>,
+  whole: number | undefined,
+  years: Float64Array,
+): ResolvedStage {
+  const ahead = releasedFinally - releasedNow;
+  if (ahead <= 0 || !whole) return stage;
+  const released = years.map((one) => Math.min(1, releasedNow + (ahead * one) / whole));
+  return { ...stage, released: released.reduce((sum, one) => sum + one, 0) / released.length, releasedByYears: released };
 }
 
 const ables = remembered<string, Prospect>(400);

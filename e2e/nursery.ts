@@ -25,7 +25,7 @@ const told = (dataFolder: string, env: Record<string, string>) => ({
   ...env,
 });
 
-const newFolder = () => mkdtempSync(join(tmpdir(), 'chill-e2e-'));
+const newFolder = () => mkdtempSync(join(process.env.CHILL_TEMP ?? tmpdir(), 'chill-e2e-'));
 
 /** Starts the real server in a process of its own. */
 export async function startServer(env: Record<string, string> = {}, dataFolder = newFolder()): Promise<TestServer> {
@@ -83,7 +83,7 @@ class Host {
 
 /** A folder that holds the demo nursery: a copy of the one that `setup.ts` has grown for this run. */
 export function demoFolder(): string {
-  const copy = mkdtempSync(join(tmpdir(), 'chill-demo-'));
+  const copy = mkdtempSync(join(process.env.CHILL_TEMP ?? tmpdir(), 'chill-demo-'));
   cpSync(GROWN, copy, { recursive: true });
   return copy;
 }

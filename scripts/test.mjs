@@ -1,6 +1,7 @@
 // npm test: the one gate. Installs what is missing, then format, lint, layering, types, made-up kinds, unused code, Jest and Playwright, and a last line "N passed, N failed".
 import { spawn, spawnSync } from 'node:child_process';
-import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ensureBuilt, ensureChromium, ensurePackages, ROOT, requireNode } from './ensure.mjs';
 
@@ -13,6 +14,8 @@ const bin = (name) => join(ROOT, 'node_modules', name);
 const results = join(ROOT, '.cache', 'results');
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
+// Whatever tests write goes where it can be thrown away with one stroke.
+process.env.CHILL_TEMP = mkdtempSync(join(tmpdir(), 'chill-gate-'));
 const totals = { passed: 0, failed: 0 };
 const began = performance.now();
 
@@ -111,5 +114,6 @@ check('Playwright', [bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/pl
   count: reported(playwrightCounts),
 });
 
+rmSync(process.env.CHILL_TEMP, { recursive: true, force: true });
 console.log(`\n${totals.passed} passed, ${totals.failed} failed`);
 process.exitCode = totals.failed > 0 ? 1 : 0;

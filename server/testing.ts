@@ -21,7 +21,7 @@ export const NURSERY: Nursery = { ...SALLOW_GAP, timeZone: 'UTC' };
 
 export const handbook = loadHandbook();
 export const uuid = () => crypto.randomUUID();
-export const temporaryFolder = () => mkdtempSync(join(tmpdir(), 'chill-test-'));
+export const temporaryFolder = () => mkdtempSync(join(process.env.CHILL_TEMP ?? tmpdir(), 'chill-test-'));
 
 /** What a killed process would leave on the disk now: the database and its log. */
 export function leaveBehind(dataFolder: string, into: string): void {

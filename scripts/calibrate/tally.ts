@@ -80,13 +80,13 @@ export function ratioLine(what: string, ratio: number, [low, high]: [number, num
 export function print(lines: readonly Line[], causes: Record<string, string>, counts: object, share: number, seconds: number): string {
   const rows = lines.map(
     ({ what, figure, goal, good, luck }) =>
-      `| ${what} | ${figure} | ${goal} | ${good ? 'holds' : `misses${luck ? ' by less than two standard errors' : ''}: ${causes[what] ?? 'not explained yet'}`} |`,
+      `| ${what} | ${figure} | ${goal} | ${good ? 'holds' : `misses${luck ? ' by less than two standard errors' : ''}${causes[what] || !luck ? `: ${causes[what] ?? 'not explained yet'}` : ''}`} |`,
   );
   const lived = Object.entries(counts).map(([what, count]) => `${Math.round(count * share)} ${what}`);
   return `# Does it come true?
 
 Printed by \`npm run calibrate\`. Truth is drawn from the priors that the models state, by code in \`sim/truth.ts\` that shares no law with the forecasts: shares of
-the links worth ten seeds each, rot's multiplier Gamma(4, 4), time scale lognormal with a spread of 0.35, every seed by itself. Lived through: ${lived.join(', ')}; fridges
+the links worth ten seeds each, rot's multiplier Gamma(4, 4), time scale lognormal with a spread of 0.35, every seed by itself; for what is learned, the cold that a species needs besides, with a spread of 0.3, and each lot as its test of thirty leaves it open. Lived through: ${lived.join(', ')}; fridges
 drift off their dial and are read eight times a day. ${seconds} s. After ± stands one standard error, by lives: what one batch shows many times counts as one.
 
 | promised | came true | goal | |

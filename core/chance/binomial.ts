@@ -26,7 +26,7 @@ export function logChoose(n: number, k: number): number {
  * P(Binomial(n, p) ≥ k), 0 to 1: summed from the shorter side outwards from k until the terms no longer count, so that it costs about the width of the
  * distribution, not its length. `logWays` is ln(n choose k), for those who ask it of many p.
  */
-export function binomialAtLeast(k: number, n: number, p: number, logMethods?: number): number {
+export function binomialAtLeast(k: number, n: number, p: number, logWays?: number): number {
   if (k <= 0) return 1;
   if (k > n || p <= 0) return 0;
   if (p >= 1) return 1;
@@ -35,7 +35,7 @@ export function binomialAtLeast(k: number, n: number, p: number, logMethods?: nu
   if (k > mean + far) return 0;
   if (k < mean - far) return 1;
   const odds = p / (1 - p);
-  const atK = Math.exp((logMethods ?? logChoose(n, k)) + k * Math.log(p) + (n - k) * Math.log1p(-p));
+  const atK = Math.exp((logWays ?? logChoose(n, k)) + k * Math.log(p) + (n - k) * Math.log1p(-p));
   let sum = 0;
   if (k > mean) {
     for (let i = k, term = atK; i <= n && term > NEGLIGIBLE * sum; i++) {

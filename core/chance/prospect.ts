@@ -101,8 +101,8 @@ export function believedShare(link: NamedLink, evidence: readonly Evidence[]): {
 export function chanceOf(plants: number, seeds: number, { shares }: Prospect): number {
   if (plants <= 0) return 1;
   if (plants > seeds) return 0;
-  const logMethods = logChoose(seeds, plants);
-  const tail = (share: number) => binomialAtLeast(plants, seeds, share, logMethods);
+  const logWays = logChoose(seeds, plants);
+  const tail = (share: number) => binomialAtLeast(plants, seeds, share, logWays);
   if (shares.length === 1) return tail(shares[0] as number);
   let sum = 0;
   let before = tail(shares[0] as number);

@@ -223,8 +223,8 @@ export class SproutBelief {
 
   /** The chance that at least `count` of `left` seeds have come by `warmth`. */
   atLeast(count: number, left: number, warmth: number): number {
-    const logMethods = logChoose(left, count);
-    return this.mean(this.waiting(warmth).map((chance) => binomialAtLeast(count, left, chance, logMethods)));
+    const logWays = logChoose(left, count);
+    return this.mean(this.waiting(warmth).map((chance) => binomialAtLeast(count, left, chance, logWays)));
   }
 
   /** The chance that at least one of `left` seeds comes by `warmth`. */
@@ -275,8 +275,8 @@ export class SproutBelief {
 function countOf(left: number, prospect: Prospect, within: number): CountRange & { middle: number } {
   const shares = equallyLikely(prospect, PREDICTED_WITH);
   const atLeast = (k: number) => {
-    const logMethods = logChoose(left, k);
-    return shares.reduce((sum, share) => sum + binomialAtLeast(k, left, share, logMethods), 0) / shares.length;
+    const logWays = logChoose(left, k);
+    return shares.reduce((sum, share) => sum + binomialAtLeast(k, left, share, logWays), 0) / shares.length;
   };
   const guess = (chance: number) => left * (shares[Math.floor((1 - chance) * shares.length)] ?? 0);
   return { ...rangeHolding(within, left, atLeast, guess), middle: reachedWith(0.5, left, atLeast, guess(0.5)) };

@@ -3,7 +3,7 @@ import { LEARNED_AS, type LearnedOf } from '@chill/core/results/taught.ts';
 import type { OwnFigure } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { NurseryHandbook } from '../nursery/handbook.ts';
-import { offThread } from '../offThread/offThread.ts';
+import { KeptThread } from '../offThread/keptThread.ts';
 import type { Store } from '../store/store.ts';
 import type { ClosedReading } from './closedReading.ts';
 import type { ToLearn } from './learn.ts';
@@ -31,6 +31,7 @@ export class Learning {
   readonly #handbook: NurseryHandbook;
   readonly #closed: ClosedReading;
   readonly #dataFolder: string;
+  readonly #thread = new KeptThread<ToLearn, (LearnedOf | null)[]>(LEARN);
   readonly #written = new WeakMap<Species, string>();
   #taught: Promise<Answer> | undefined;
 
@@ -74,7 +75,7 @@ export class Learning {
     for (let from = 0; from < wanting.length; from += AT_ONCE) {
       const some = wanting.slice(from, from + AT_ONCE);
       const input = { dataFolder: this.#dataFolder, species: some.map(({ species }) => species), figures };
-      const learned = await offThread<ToLearn, (LearnedOf | null)[]>(LEARN, input, LONGEST_MS);
+      const learned = await this.#thread.ask(input, LONGEST_MS);
       const told = some.map(({ species: { id }, mark }, i) => ({ speciesId: id, mark, body: JSON.stringify(learned[i]) }));
       await this.#store.keepLearned(told);
       for (const { speciesId, body } of told) bodies.set(speciesId, body);

@@ -1,15 +1,44 @@
 import { ResultPage } from '@chill/model/outcome.ts';
 import { z } from '@chill/model/zod.ts';
 import type { ToPack } from '../jobs/packResults.ts';
-import { offThread } from '../offThread/offThread.ts';
-import { JSON_TEXT, routes, sendTagged } from './context.ts';
+import { KeptThread } from '../offThread/keptThread.ts';
+import { type Context, JSON_TEXT, routes, sendTagged } from './context.ts';
 
 const PACK = new URL('../jobs/packResults.ts', import.meta.url);
 /** Ten years of results are packed in some seconds, ms. */
 const LONGEST_MS = 300_000;
 
+/** The results packed, once for all who ask as long as nothing of them changes. */
+class Packed {
+  readonly #context: Context;
+  readonly #thread = new KeptThread<ToPack, Uint8Array>(PACK);
+  #last: { mark: string; file: Promise<Buffer> } | undefined;
+
+  constructor(context: Context) {
+    this.#context = context;
+  }
+
+  async of(): Promise<Buffer> {
+    const { store, clock, closed, dataFolder } = this.#context;
+    await closed.outcomes();
+    const input: ToPack = { dataFolder, nursery: (await store.nursery())?.name ?? '', today: await clock.today() };
+    const mark = JSON.stringify([input, await store.resultPages()]);
+    if (this.#last?.mark !== mark) {
+      const file = this.#thread.ask(input, LONGEST_MS).then((bytes) => Buffer.from(bytes));
+      this.#last = { mark, file };
+      // What failed is tried again by whoever asks next.
+      file.catch(() => {
+        this.#last = undefined;
+      });
+    }
+    return this.#last.file;
+  }
+}
+
 /** What came of everything that is closed. */
-export const resultRoutes = routes((app, { store, clock, closed, learning, dataFolder }) => {
+export const resultRoutes = routes((app, context) => {
+  const { store, closed, learning } = context;
+  const packed = new Packed(context);
   app.get(
     '/api/results',
     {
@@ -48,17 +77,10 @@ export const resultRoutes = routes((app, { store, clock, closed, learning, dataF
   app.get(
     '/api/results.zip',
     { schema: { summary: 'The same as CSV, with a data package that describes each column (Table Schema)' } },
-    async (_request, reply) => {
-      await closed.outcomes();
-      const packed = await offThread<ToPack, Uint8Array>(
-        PACK,
-        { dataFolder, nursery: (await store.nursery())?.name ?? '', today: await clock.today() },
-        LONGEST_MS,
-      );
-      return reply
+    async (_request, reply) =>
+      reply
         .type('application/zip')
         .header('content-disposition', 'attachment; filename="chill-results.zip"')
-        .send(Buffer.from(packed));
-    },
+        .send(await packed.of()),
   );
 });

@@ -2,7 +2,7 @@ import { closeSync, copyFileSync, existsSync, fsyncSync, mkdirSync, openSync, re
 import { basename, join } from 'node:path';
 import { say } from '@chill/words/server.ts';
 import Database from 'better-sqlite3';
-import { offThread } from '../offThread/offThread.ts';
+import { KeptThread } from '../offThread/keptThread.ts';
 import { BACKUP_FOLDER, DATABASE_FILE } from './files.ts';
 import { lockFolder } from './lock.ts';
 import quickCheck from './quickCheck.ts';
@@ -15,13 +15,16 @@ const MONTHS_KEPT = 12;
 /** Checking takes about a second for every 200 MB; a disk that takes longer than this is no disk to trust. */
 const LONGEST_CHECK_MS = 600_000;
 
+/** One thread checks whatever is to be checked, one after the other. */
+const CHECKING = new KeptThread<string, string | undefined>(new URL('./quickCheck.ts', import.meta.url));
+
 /** Damage that a check found; what was backed up before stays. */
 export class Damaged extends Error {}
 
 /**
  * Copies the database with SQLite's own online backup while it is in use, checks the copy page by page on another thread, and lets old ones go.
  * @returns the backup's path.
- * @throws {Damaged} where the copy is not viable, since then neither is the database: the copy is thrown away and every older backup stays.
+ * @throws {Damaged} where the copy is not sound, since then neither is the database: the copy is thrown away and every older backup stays.
  */
 export async function backUp(
   database: Database.Database,
@@ -141,7 +144,7 @@ export function restoreBackup(backup: string, dataFolder: string): { replaced?: 
 
 /** What is wrong with a database, page by page, looked at on another thread; nothing where it is sound. */
 function checkedBeside(file: string): Promise<string | undefined> {
-  return offThread<string, string | undefined>(new URL('./quickCheck.ts', import.meta.url), file, LONGEST_CHECK_MS);
+  return CHECKING.ask(file, LONGEST_CHECK_MS);
 }
 
 /** Why a sound database is no nursery's, or nothing where it is one. */

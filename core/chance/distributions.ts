@@ -27,6 +27,7 @@ export function gammaQuantiles(shape: number, rate: number, at: ArrayLike<number
  */
 export function betaQuantiles(alpha: number, beta: number, at: ArrayLike<number>): Float64Array {
   if (!(alpha > 0 && beta > 0)) throw new RangeError('A Beta distribution needs two figures above 0.');
+  if (alpha < LEAST_FIGURE || beta < LEAST_FIGURE) return betaQuantiles(Math.max(LEAST_FIGURE, alpha), Math.max(LEAST_FIGURE, beta), at);
   const log = (u: number) => -alpha * softplus(-u) - beta * softplus(u);
   const mode = Math.log(alpha / beta);
   // From here on the density falls by a factor e with every 1/α, or 1/β.
@@ -36,6 +37,8 @@ export function betaQuantiles(alpha: number, beta: number, at: ArrayLike<number>
   return quantilesOfLog(log, edges, at).map((u) => 1 / (1 + Math.exp(-u)));
 }
 const TAIL_FROM = 40;
+/** Below this a tail would be longer than there are numbers for; such a share is 0, or 1, to every figure that there is. */
+const LEAST_FIGURE = 1e-300;
 
 /** How far from its mode, down (−1) or up (1), a density has fallen to nothing that counts: by e^−45. */
 function fallen(logDensity: (u: number) => number, mode: number, way: -1 | 1): number {

@@ -37,6 +37,7 @@ const CORE = [
   'find',
   'devices',
   'results',
+  'testing',
 ];
 const coreInOrder = CORE.map((folder, i) => ({
   name: `core-${folder}-reaches-nothing-above-it`,
@@ -67,6 +68,12 @@ module.exports = {
       severity: 'error',
       from: {},
       to: { path: '^core/', pathNot: [`^core/(${CORE.join('|')})/`, '^core/package\\.json$'] },
+    },
+    {
+      name: 'helpers-of-tests-are-no-product',
+      severity: 'error',
+      from: { pathNot: ['\\.test\\.tsx?$', '^core/testing/', '^scripts/'] },
+      to: { path: '^core/testing/' },
     },
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
     {

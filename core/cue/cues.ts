@@ -2,6 +2,7 @@ import type { DaysAdvice } from '@chill/model/species.ts';
 import { say } from '@chill/words/cue.ts';
 import { allOf } from '@chill/words/lists.ts';
 import { wordedRows } from '@chill/words/tables.ts';
+import type { Term } from '@chill/words/terms.ts';
 import type { CueProfile } from './fromProfile.ts';
 
 /** One thing that a seed waits for, or that helps it. */
@@ -49,6 +50,8 @@ interface Wanted {
 /** Everything that Chill knows of a cue, besides the stages that answer to it. */
 interface CueFacts {
   name: string;
+  /** The term of the field that explains it; where growers need none, none. */
+  term: Term | undefined;
   /** What a species wants of it; `undefined` where it wants none. */
   of(species: CueProfile): Wanted | undefined;
   /** Whether it decides the recipe, or only how that is laid out. */
@@ -65,6 +68,7 @@ const chillOf = ({ cold }: CueProfile) => (cold.need === 'none' ? undefined : co
 /** The one table of cues, in the order in which a seed meets them. */
 export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'], {
   fresh: {
+    term: undefined,
     name: 'freshSowingNeverDried',
     of: ({ storage }) => (storage === 'recalcitrant' ? {} : undefined),
     decides: true,
@@ -72,6 +76,7 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     bar: 7,
   },
   afterRipening: {
+    term: 'afterRipening',
     name: 'dryStorage',
     of: ({ afterRipening: ripening }) => ripening && { days: ripening.days, onlyHelps: helps(ripening.freedWithout) },
     decides: true,
@@ -79,6 +84,7 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     bar: 5,
   },
   hardCoat: {
+    term: 'scarification',
     name: 'scarification',
     of: ({ hardCoat }) => hardCoat && { onlyHelps: helps(hardCoat.untreated) },
     decides: true,
@@ -86,11 +92,13 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     bar: 3,
   },
   heatPulse: {
+    term: 'heatPulse',
     name: 'heatPulse',
     of: ({ heatPulse: heat }) => heat && { howMuch: say('minNearC', { from: heat.minutes.from, to: heat.minutes.to, at: heat.at_C }) },
     decides: false,
   },
   smoke: {
+    term: 'smokeWater',
     name: 'smoke',
     of: ({ smoke }) => smoke && { onlyHelps: helps(smoke.without) },
     decides: true,
@@ -98,6 +106,7 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     bar: 4,
   },
   cold: {
+    term: 'coldStratification',
     name: 'coldStratification',
     of(species) {
       const chill = chillOf(species);
@@ -108,6 +117,7 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     bar: 1,
   },
   warm: {
+    term: 'warmStratification',
     name: 'warmStratification',
     of: ({ warmFirst }) => warmFirst && { days: warmFirst.days, onlyHelps: helps(warmFirst.freedWithout) },
     decides: true,
@@ -115,6 +125,7 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     bar: 2,
   },
   secondWinter: {
+    term: undefined,
     name: 'secondWinter',
     of(species) {
       const chill = chillOf(species);
@@ -123,6 +134,7 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     decides: true,
   },
   flooding: {
+    term: undefined,
     name: 'flooding',
     of: ({ flooding }) => flooding && { onlyHelps: helps(flooding.without) },
     decides: true,
@@ -130,12 +142,14 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     bar: 6,
   },
   alternating: {
+    term: undefined,
     name: 'warmDaysCoolNights',
     of: ({ alternating: swing }) =>
       swing && { howMuch: say('c', { day: swing.day_C, night: swing.night_C }), onlyHelps: helps(swing.steady) },
     decides: false,
   },
   light: {
+    term: undefined,
     name: 'light',
     of: ({ light }) => (light === 'needs light' ? {} : undefined),
     decides: false,
@@ -143,12 +157,14 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     bar: 8,
   },
   dark: {
+    term: undefined,
     name: 'darkness',
     of: ({ light }) => (light === 'wants dark' ? {} : undefined),
     decides: false,
   },
   /** What waits for nothing: told of a species by {@link cuesOf}, which looks at all the others. */
   none: {
+    term: undefined,
     name: 'nothing',
     of: () => undefined,
     decides: false,

@@ -2,6 +2,7 @@ import type { TimedStep } from '@chill/model/event.ts';
 import type { PlaceKind } from '@chill/model/place.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import type { Medium, Stage, StageKind } from '@chill/model/stage.ts';
+import type { Term } from '@chill/words/terms.ts';
 import { COLD_RESPONSE, RIPENING_RESPONSE, WARM_RESPONSE } from './responses.ts';
 
 /** What is done at the bench in a stage, act by act: the hands' time, minutes, or that of opening seed by seed; and the timer that it waits for. */
@@ -16,6 +17,8 @@ export type CheckKind = 'damp' | 'dry' | 'sprouts' | 'pots';
 
 /** Everything that Chill decides by the kind of a stage, besides its words, and what a batch does there on the screen. */
 export interface StageFacts {
+  /** The term of the field that explains it; where growers need none, none. */
+  term: Term | undefined;
   /** The station at which a batch in it is found. */
   station: 'treat' | 'cold' | 'warm' | 'pots';
   /** How it goes: over in a day or two at the bench; frozen and thawed by turns; lying and waiting; sprouting; growing on in its pot. */
@@ -68,6 +71,7 @@ const FRIDGE = {
 /** The one table of stages. A kind that is new to the model is new here, and nothing else of core need be told of it. */
 export const STAGES: Record<StageKind, StageFacts> = {
   dryStore: {
+    term: 'afterRipening',
     station: 'treat',
     course: 'waits',
     water: 'dry',
@@ -79,16 +83,24 @@ export const STAGES: Record<StageKind, StageFacts> = {
     packed: false,
     check: 'dry',
   },
-  clean: { ...BENCH, water: 'handled', bench: { days: 0, acts: [{ act: 'clean', hands_min: 5 }] } },
+  clean: { term: undefined, ...BENCH, water: 'handled', bench: { days: 0, acts: [{ act: 'clean', hands_min: 5 }] } },
   soak: {
+    term: 'imbibition',
     ...BENCH,
     water: 'soaking',
     places: ['bench', 'shelf'],
     timer: 'soak',
     bench: { days: 1, acts: [{ act: 'startSoak', hands_min: 2, waitsFor: 'soak' }] },
   },
-  openCoat: { ...BENCH, water: 'handled', dosed: true, bench: { days: 0, acts: [{ act: 'openCoats', hands_min: 'seedBySeed' }] } },
+  openCoat: {
+    term: 'scarification',
+    ...BENCH,
+    water: 'handled',
+    dosed: true,
+    bench: { days: 0, acts: [{ act: 'openCoats', hands_min: 'seedBySeed' }] },
+  },
   hotWater: {
+    term: 'hotWaterSoak',
     ...BENCH,
     water: 'soaking',
     dosed: true,
@@ -102,6 +114,7 @@ export const STAGES: Record<StageKind, StageFacts> = {
     },
   },
   disinfect: {
+    term: undefined,
     ...BENCH,
     water: 'handled',
     dosed: true,
@@ -114,6 +127,7 @@ export const STAGES: Record<StageKind, StageFacts> = {
     },
   },
   smoke: {
+    term: 'smokeWater',
     ...BENCH,
     water: 'handled',
     places: ['bench', 'outdoors'],
@@ -121,6 +135,7 @@ export const STAGES: Record<StageKind, StageFacts> = {
     bench: { days: 1, acts: [{ act: 'startSmoke', hands_min: 3, waitsFor: 'smoke' }] },
   },
   warmMoist: {
+    term: 'warmStratification',
     station: 'warm',
     course: 'waits',
     water: 'damp',
@@ -134,9 +149,17 @@ export const STAGES: Record<StageKind, StageFacts> = {
     packed: true,
     check: 'damp',
   },
-  coldMoist: { ...FRIDGE, water: 'damp', medium: { usual: 'towel', chosen: true }, packed: true, check: 'damp' },
-  coldDry: { ...FRIDGE, water: 'dry', medium: { usual: 'envelope', chosen: true }, packed: false, check: 'dry' },
+  coldMoist: {
+    term: 'coldStratification',
+    ...FRIDGE,
+    water: 'damp',
+    medium: { usual: 'towel', chosen: true },
+    packed: true,
+    check: 'damp',
+  },
+  coldDry: { term: undefined, ...FRIDGE, water: 'dry', medium: { usual: 'envelope', chosen: true }, packed: false, check: 'dry' },
   freezerTurns: {
+    term: 'freezeThaw',
     station: 'cold',
     course: 'turns',
     water: 'handled',
@@ -148,6 +171,7 @@ export const STAGES: Record<StageKind, StageFacts> = {
     check: 'damp',
   },
   outdoorWinter: {
+    term: undefined,
     station: 'cold',
     course: 'waits',
     water: 'damp',
@@ -159,6 +183,7 @@ export const STAGES: Record<StageKind, StageFacts> = {
     check: 'damp',
   },
   flood: {
+    term: undefined,
     station: 'warm',
     course: 'sprouts',
     water: 'damp',
@@ -169,6 +194,7 @@ export const STAGES: Record<StageKind, StageFacts> = {
     check: 'sprouts',
   },
   warmTowel: {
+    term: undefined,
     station: 'warm',
     course: 'sprouts',
     water: 'damp',
@@ -181,6 +207,7 @@ export const STAGES: Record<StageKind, StageFacts> = {
     check: 'sprouts',
   },
   pot: {
+    term: undefined,
     station: 'pots',
     course: 'grows',
     water: 'damp',

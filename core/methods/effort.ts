@@ -2,8 +2,9 @@ import type { Method } from '@chill/model/method.ts';
 import type { Species } from '@chill/model/species.ts';
 import { checksIn } from '../kinds/media.ts';
 import { mediumOf, STAGES } from '../kinds/stages.ts';
+import { MINUTES } from '../kinds/tasks.ts';
 import { unitsFor } from '../mix/laying.ts';
-import { MINUTES, POTS_EVERY_DAYS } from '../treat/intervals.ts';
+import { POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import type { ResolvedStage } from './resolve.ts';
 import { sproutingStage } from './stageOrder.ts';
 

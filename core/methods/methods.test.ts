@@ -15,9 +15,10 @@ import { reasonForFirst } from '../schedule/reasonForFirst.ts';
 import { bestTakeOut, steadyCurve } from '../takeOut/takeOut.ts';
 import { frostRiskOn, frostSafeDate, nextFrostSafeDate } from '../winter/frost.ts';
 import { planBackward, planForward } from './chain.ts';
+import { lossLinks } from './chainLinks.ts';
 import type { Proposal } from './proposal.ts';
 import { propose, type Request, weighMethods } from './propose.ts';
-import { chainOf, lossLinks, resolveMethod } from './resolve.ts';
+import { chainOf, resolveMethod } from './resolve.ts';
 
 const handbook = loadHandbook();
 const species = (id: string) => handbook.find((one) => one.id === id) as Species;

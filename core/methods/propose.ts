@@ -20,19 +20,11 @@ import { yearOf } from '../winter/climate.ts';
 import { nextFrostSafeDate } from '../winter/frost.ts';
 import { releasedThroughYears } from '../winter/throughYears.ts';
 import { planBackward, planForward, totalDays } from './chain.ts';
+import { chainLinks } from './chainLinks.ts';
 import { drawbacksOf } from './drawbacks.ts';
 import { effortOf } from './effort.ts';
 import type { Drawback, KeyDates, Proposal } from './proposal.ts';
-import {
-  chainLinks,
-  chainOf,
-  chainShare,
-  type ResolvedStage,
-  resolveMethod,
-  type Surroundings,
-  wholeSproutingDays,
-  withDays,
-} from './resolve.ts';
+import { chainOf, chainShare, type ResolvedStage, resolveMethod, type Surroundings, wholeSproutingDays, withDays } from './resolve.ts';
 import { methodsToWeigh } from './schools.ts';
 import { sproutingStage } from './stageOrder.ts';
 import { towelEvidence } from './towelTest.ts';

@@ -3,8 +3,6 @@ import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Cue, Species } from '@chill/model/species.ts';
 import type { Medium, Stage, StageKind } from '@chill/model/stage.ts';
-import { handbookLink, type NamedLink } from '../chance/prospect.ts';
-import type { BetaShare } from '../chance/shares.ts';
 import { coldResponseOf } from '../chill/effectiveness.ts';
 import { DAYS_PER_TURN, MOST_TURNS, TURNS_SURVIVAL, turnsCredit } from '../chill/freezeThaw.ts';
 import type { SwingingPlace } from '../chill/met.ts';
@@ -19,13 +17,12 @@ import {
 } from '../chill/requirement.ts';
 import { placesFor } from '../kinds/places.ts';
 import { mediumOf, STAGES, type StageFacts } from '../kinds/stages.ts';
-import { expectedSurvival } from '../rot/hazard.ts';
-import { type LearnedRot, ROT_PRIOR, type RotMultiplier } from '../rot/learned.ts';
+import type { LearnedRot, RotMultiplier } from '../rot/learned.ts';
 import { daysToSprout, degreesPerDay, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { bestTakeOut, type SteadyTreatment, steadyCurve, type TakeOut, type TakeOutCurve } from '../takeOut/takeOut.ts';
 import { dayIn, type YearOfDays } from '../winter/climate.ts';
 import { outdoorStay, type Shelter } from '../winter/outdoors.ts';
-import { coatOpened, coatOpening } from './coats.ts';
+import { coatOpened } from './coats.ts';
 import { isTakenUp, sproutingStage } from './stageOrder.ts';
 import { litShare, warmthShare } from './whereItSprouts.ts';
 
@@ -207,81 +204,6 @@ export function cuesAnswered({ smoke, flooding }: Species, method: Method): numb
 /** The chance that one viable seed becomes a plant, 0 to 1. */
 export function chainShare(chain: Chain): number {
   return chain.opened * chain.released * chain.answered * chain.survives * chain.warmth * chain.lit * chain.sprouts * chain.establishes;
-}
-
-/** The name of what is not known of a lot's viability, wherever it stands in a chain. */
-export const VIABLE_LINK = 'sound';
-const COAT_LINK = 'coat';
-
-/** Whether a link is that of the coats, however they were opened. */
-export function isCoatLink({ key }: NamedLink): boolean {
-  return key.startsWith(COAT_LINK);
-}
-
-/** The links before the seed is released, and what it takes to sprout: those that a towel test of the lot goes through as well. */
-export function seedLinks(
-  viable: BetaShare,
-  species: Species,
-  method: Method,
-  chain: Pick<Chain, 'warmth' | 'lit' | 'sprouts'>,
-): NamedLink[] {
-  const { smoke, flooding, figures } = species;
-  const given = (kind: StageKind) => method.stages.some((stage) => stage.kind === kind);
-  const cue = (name: string, of: Cue | undefined, kind: StageKind): NamedLink[] =>
-    of ? [{ key: `${name} ${given(kind) ? 'with' : 'without'}`, link: handbookLink(given(kind) ? of.with : of.without) }] : [];
-  const { how, share } = coatOpening(species, method);
-  const opened = how === 'openCoat' || how === 'hotWater' ? figures?.[how]?.worth : undefined;
-  return [
-    { key: VIABLE_LINK, link: viable },
-    { key: `${COAT_LINK} ${how}`, link: handbookLink(share, opened) },
-    ...cue('smoke', smoke, 'smoke'),
-    ...cue('flooding', flooding, 'flood'),
-    { key: 'warmth', link: handbookLink(chain.warmth) },
-    ...(chain.lit < 1 ? [{ key: 'light', link: handbookLink(chain.lit) }] : []),
-    { key: 'sprouts', link: handbookLink(chain.sprouts, figures?.sprouts?.worth) },
-  ];
-}
-
-/**
- * What stages lose, with what is not known of it: rot by the nursery's own unknown multiplier, one in each medium however many stages lie in it; and what is
- * lost otherwise, to animals or in the freezer. Plan and page have it from here.
- */
-export function lossLinks(
-  stages: readonly Pick<ResolvedStage, 'kind' | 'medium' | 'exposure' | 'rotShape' | 'survives' | 'curve'>[],
-): NamedLink[] {
-  const rotting = stages.filter(({ exposure }) => exposure).map((stage) => ({ ...stage, medium: mediumOf(stage) }));
-  const media = [...new Set(rotting.map(({ medium }) => medium))];
-  const rot = media.map((medium): NamedLink => {
-    const mine = rotting.filter((stage) => stage.medium === medium);
-    const exposure = mine.reduce((sum, stage) => sum + (stage.exposure ?? 0), 0);
-    const shape = mine.find(({ rotShape }) => rotShape !== undefined)?.rotShape ?? ROT_PRIOR.shape;
-    return { key: `rot ${medium}`, link: { exposure, shape } };
-  });
-  const otherwise = stages.reduce(
-    (share, { survives, exposure = 0, rotShape, curve }) =>
-      share * Math.min(1, survives / (curve || exposure > 0 ? expectedSurvival(exposure, rotShape ?? ROT_PRIOR.shape) : 1)),
-    1,
-  );
-  return [...rot, { key: 'lost otherwise', link: otherwise }];
-}
-
-/** The whole chain with what is not known of it: the handbook's shares are worth ten seeds each, and rot has the nursery's own unknown multiplier in each medium. */
-export function chainLinks(
-  viable: BetaShare,
-  species: Species,
-  method: Method,
-  chain: Chain,
-  stages: readonly ResolvedStage[],
-): NamedLink[] {
-  const years = stages.find(({ releasedByYears }) => releasedByYears)?.releasedByYears;
-  const inYears = years && years.reduce((sum, one) => sum + one, 0) / years.length;
-  return [
-    ...seedLinks(viable, species, method, chain),
-    { key: 'freed', link: inYears ? chain.released / inYears : chain.released },
-    ...(years ? [{ key: 'the year', link: { values: years } }] : []),
-    ...lossLinks(stages),
-    { key: 'establishes', link: handbookLink(chain.establishes, species.figures?.establishes?.worth) },
-  ];
 }
 
 /** Gives a treated stage another length, days, within its curve. */

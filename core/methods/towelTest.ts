@@ -2,13 +2,14 @@ import type { Lot, TowelResult } from '@chill/model/lot.ts';
 import type { Method } from '@chill/model/method.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Stage } from '@chill/model/stage.ts';
-import { believedShare, type Evidence, type NamedLink } from '../chance/prospect.ts';
+import { believedShare, type Evidence } from '../chance/prospect.ts';
 import type { BetaShare, ShareRange } from '../chance/shares.ts';
 import type { Brought } from '../chill/requirement.ts';
 import { STAGES } from '../kinds/stages.ts';
 import { broughtBy, testBegun } from '../lot/lotLedger.ts';
 import { degreesPerDay, sproutedOfThoseThatWill, thermalTime } from '../sprout/thermalTime.ts';
-import { chainOf, type ResolvedStage, resolveMethod, seedLinks, VIABLE_LINK } from './resolve.ts';
+import { type ChainLink, chainLink, seedLinks } from './chainLinks.ts';
+import { chainOf, type ResolvedStage, resolveMethod } from './resolve.ts';
 import { sproutingStage } from './stageOrder.ts';
 
 /** What of a lot decides how its towel tests are read. */
@@ -42,7 +43,7 @@ function asItWent({ way: method, warm_C, dry }: TowelResult): Method {
 
 /** How viable a lot is believed to be, with its towel tests taken in; 95 times in 100 within the range. */
 export function believedViable(viable: BetaShare, evidence: readonly Evidence[]): ShareRange {
-  return believedShare({ key: VIABLE_LINK, link: viable }, evidence);
+  return believedShare(chainLink({ cause: 'viable' }, viable), evidence);
 }
 
 /** A test as it is planned or went, and what its seed is and brings along. */
@@ -55,14 +56,14 @@ interface TestAlong {
 }
 
 /** The links of the chain by which a seed comes in a test. */
-export function testLinks(species: Species, { method, resolved, warm_days, viable, brought }: TestAlong): NamedLink[] {
+export function testLinks(species: Species, { method, resolved, warm_days, viable, brought }: TestAlong): ChainLink[] {
   const law = thermalTime(species.sprouting);
   const { temperature_C } = resolved[sproutingStage(method)] as ResolvedStage;
   const chain = chainOf(species, method, resolved, brought);
   const warmth = warm_days * degreesPerDay(temperature_C, 0, law);
   return [
     ...seedLinks(viable, species, method, chain),
-    { key: 'freed', link: chain.released },
-    { key: 'in time', link: { ofTimeScale: (times) => sproutedOfThoseThatWill(warmth / times, law) } },
+    chainLink({ cause: 'released' }, chain.released),
+    chainLink({ cause: 'inTime' }, { ofTimeScale: (times) => sproutedOfThoseThatWill(warmth / times, law) }),
   ];
 }

@@ -1,12 +1,12 @@
 import type { Move } from '@chill/model/event.ts';
 import type { Fate, Outcome, StageWent } from '@chill/model/outcome.ts';
 import { addDays, daysBetween, earlier } from '../calendar/dates.ts';
-import { type NamedLink, type Prospect, prospectOf, worthOf } from '../chance/prospect.ts';
+import { type Prospect, prospectOf, worthOf } from '../chance/prospect.ts';
 import { chills, keptDry, mediumOf, STAGES } from '../kinds/stages.ts';
 import type { Seen } from '../ledger/batchState.ts';
 import { eventsInForce } from '../ledger/standing.ts';
 import { viableOn } from '../lot/lotLedger.ts';
-import { isCoatLink, seedLinks, VIABLE_LINK } from '../methods/resolve.ts';
+import { chainLink, seedLinks } from '../methods/chainLinks.ts';
 import { sproutingStage } from '../methods/stageOrder.ts';
 import { towelEvidence } from '../methods/towelTest.ts';
 import { asItStands, type BatchView } from '../schedule/reader.ts';
@@ -205,11 +205,11 @@ function believedOf({ batch, species, lot, projection: { outlook, state } }: Bat
   const stands = asItStands(lot);
   const belief = viableOn(stands, species, batch.madeOn);
   const tests = stands.towelTests ?? [];
-  const viable = prospectOf([{ key: VIABLE_LINK, link: belief }], undefined, towelEvidence(species, tests, belief, lot));
+  const viable = prospectOf([chainLink({ cause: 'viable' }, belief)], undefined, towelEvidence(species, tests, belief, lot));
   const answers = prospectOf(
     seedLinks(belief, species, batch.plan.way, chain)
-      .filter(({ key }) => key !== VIABLE_LINK && key !== 'sprouts')
-      .map((one): NamedLink => (state.swellings.length > 0 && isCoatLink(one) ? { ...one, link: opened } : one)),
+      .filter(({ of: { cause } }) => cause !== 'viable' && cause !== 'sprouts')
+      .map((one) => (state.swellings.length > 0 && one.of.cause === 'coat' ? { ...one, link: opened } : one)),
   );
   const within = (share: number) => Math.min(1, Math.max(0, Math.round(share * 1e4) / 1e4));
   const believed = (one: Prospect) => {

@@ -11,7 +11,7 @@ import { recordGone } from '../schedule/gone.ts';
 import type { BatchView, LotView } from '../schedule/reader.ts';
 import type { Recorded } from '../schedule/record.ts';
 import { recordFinish, recordMoves, recordPlantOut, recordPotted } from '../schedule/record.ts';
-import { newId, SEEDS, towelBench, warmSince } from '../schedule/testing.ts';
+import { newId, SEEDS, towelBench, warmSince } from '../testing/towelBench.ts';
 import { everySaid } from './calibration.ts';
 import { luckOfBags } from './compare.ts';
 import { mostlyBy } from './hands.ts';

@@ -1,6 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import { addDays } from '../calendar/dates.ts';
-import { FAST_SPROUTER_DAYS, MINUTES } from '../treat/intervals.ts';
+import { MINUTES } from '../kinds/tasks.ts';
+import { FAST_SPROUTER_DAYS } from '../treat/intervals.ts';
 import { type Cure, cures } from './cures.ts';
 import type { Projection, SproutForecast } from './project.ts';
 import type { Situation } from './situation.ts';

@@ -8,7 +8,7 @@ import { worded } from '@chill/words/tables.ts';
 import { shortDate } from '../calendar/dates.ts';
 import { lengthOf } from '../calendar/moments.ts';
 import type { Timer } from '../ledger/batchState.ts';
-import { kindOfEvent } from '../ledger/events/index.ts';
+import { kindOfEvent, laidDownIn } from '../ledger/events/index.ts';
 import type { Fact } from '../ledger/events/kind.ts';
 import { stateName } from '../ledger/states.ts';
 import { stepName } from '../pots/steps.ts';
@@ -30,7 +30,7 @@ export function describeEvent(
   { timers = [], places }: ToldWith = {},
 ): string {
   const placeName = (id: string) => places?.find((place) => place.id === id)?.name;
-  const cameFrom = places && 'placeId' in event ? placeBefore(events, event.id) : undefined;
+  const cameFrom = places && laidDownIn(event) !== undefined ? placeBefore(events, event.id) : undefined;
   const facts = kindOfEvent(event).facts(event, { stages: plan.stages, timers, placeName, cameFrom });
   return [...facts.map(inWords), ...(event.note ? [event.note] : [])].join(', ') || say('checked');
 }
@@ -40,8 +40,8 @@ function placeBefore(events: readonly NewEvent[], id: string): string | undefine
   const at = events.findIndex((one) => one.id === id);
   const earlier = at < 0 ? events : events.slice(0, at);
   const undone = new Set(events.flatMap((one) => (one.kind === 'reversed' ? [one.reverses] : [])));
-  const last = earlier.findLast((one) => 'placeId' in one && !undone.has(one.id));
-  return last && 'placeId' in last ? last.placeId : undefined;
+  const last = earlier.findLast((one) => laidDownIn(one) !== undefined && !undone.has(one.id));
+  return last && laidDownIn(last);
 }
 
 const DAMP = worded(say, { dry: 'dryFound', right: 'dampFound', wet: 'tooWet' });

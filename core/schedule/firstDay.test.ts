@@ -9,8 +9,8 @@ import { jeffreys } from '../chance/shares.ts';
 import { STAGES } from '../kinds/stages.ts';
 import { planFrom, propose } from '../methods/propose.ts';
 import { methodsToWeigh } from '../methods/schools.ts';
+import { newId } from '../testing/towelBench.ts';
 import { project } from './project.ts';
-import { newId } from './testing.ts';
 
 const TODAY = '2026-10-01';
 const nursery = { ...SALLOW_GAP, timeZone: 'UTC' };

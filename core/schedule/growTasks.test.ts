@@ -6,6 +6,7 @@ import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays } from '../calendar/dates.ts';
 import { accept } from '../ledger/accept.ts';
+import { choice, newId, towelBench, warmSince } from '../testing/towelBench.ts';
 import { recordCure } from './amend.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
 import { broughtOn } from './growTasks.ts';
@@ -13,7 +14,6 @@ import type { Recorded } from './record.ts';
 import { recordFinish, recordMoves, recordPlantOut, recordPotted, recordTending, recordTendingMoved } from './record.ts';
 import type { Task } from './task.ts';
 import { tasksFor } from './tasks.ts';
-import { choice, newId, towelBench, warmSince } from './testing.ts';
 
 const handbook = loadHandbook();
 const of = (id: string) => handbook.find((one) => one.id === id) as Species;

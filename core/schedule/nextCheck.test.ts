@@ -3,8 +3,8 @@ import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays } from '../calendar/dates.ts';
+import { towelBench, warmSince } from '../testing/towelBench.ts';
 import { nextCheck } from './nextCheck.ts';
-import { towelBench, warmSince } from './testing.ts';
 import { firstTenthDue } from './waitOrStop.ts';
 
 const handbook = loadHandbook();

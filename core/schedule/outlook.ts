@@ -4,17 +4,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { DatedStage, Medium, Stage } from '@chill/model/stage.ts';
 import { daysBetween, later } from '../calendar/dates.ts';
-import {
-  equallyLikely,
-  handbookLink,
-  multiply,
-  type NamedLink,
-  type Prospect,
-  prospectOf,
-  rangeOf,
-  spreadBy,
-  summed,
-} from '../chance/prospect.ts';
+import { equallyLikely, multiply, type Prospect, prospectOf, rangeOf, spreadBy, summed } from '../chance/prospect.ts';
 import { TURNS_SURVIVAL } from '../chill/freezeThaw.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
@@ -22,17 +12,8 @@ import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { type Counts, countIn } from '../ledger/states.ts';
 import { broughtBy, viableOn } from '../lot/lotLedger.ts';
 import { remembered } from '../memory/remembered.ts';
-import {
-  type Chain,
-  chainOf,
-  isCoatLink,
-  lossLinks,
-  type ResolvedStage,
-  seedLinks,
-  treatmentOf,
-  withDays,
-  withOwnRot,
-} from '../methods/resolve.ts';
+import { type ChainLink, chainLink, establishesLink, lossLinks, seedLinks } from '../methods/chainLinks.ts';
+import { type Chain, chainOf, type ResolvedStage, treatmentOf, withDays, withOwnRot } from '../methods/resolve.ts';
 import { sproutingStage } from '../methods/stageOrder.ts';
 import { towelEvidence } from '../methods/towelTest.ts';
 import { swingShare } from '../methods/whereItSprouts.ts';
@@ -270,12 +251,14 @@ function ableShare(
   const viable = viableOn(lot, species, batch.madeOn);
   const turned = stages.some(({ kind }) => STAGES[kind].course === 'turns') ? TURNS_SURVIVAL : 1;
   const links = seedLinks(viable, species, batch.plan.way, chain).map(
-    (one): NamedLink => (opened !== undefined && isCoatLink(one) ? { key: one.key, link: opened } : one),
+    (one): ChainLink => (opened !== undefined && one.of.cause === 'coat' ? { ...one, link: opened } : one),
   );
   const tests = lot.towelTests ?? [];
-  if (years) links.push({ key: 'the year', link: { values: years } });
+  if (years) links.push(chainLink({ cause: 'year' }, { values: years }));
   const key = JSON.stringify([links, turned, tests, tests.length > 0 && [species.id, lot.provenance, lot.storage], lot.wintered]);
-  return ables(key, () => prospectOf([...links, { key: 'turns', link: turned }], undefined, towelEvidence(species, tests, viable, lot)));
+  return ables(key, () =>
+    prospectOf([...links, chainLink({ cause: 'turns' }, turned)], undefined, towelEvidence(species, tests, viable, lot)),
+  );
 }
 
 /**
@@ -320,7 +303,7 @@ function plantsFrom(
   for (const link of lossLinks(stages.filter(({ kind }) => STAGES[kind].course !== 'turns'))) multiply(draws, link);
   const waits = draws.length === CHANCE_PARTS ? draws : new Float64Array(CHANCE_PARTS).fill(draws[0] as number);
   const establishes = new Float64Array(CHANCE_PARTS).fill(1);
-  multiply(establishes, { key: 'establishes', link: handbookLink(species.pot.establishes, species.figures?.establishes?.worth) });
+  multiply(establishes, establishesLink(species));
   const soFar = potsSoFar(batch);
   const seedlings = Array.from(establishes, (share) => seedlingsFrom(share, soFar, potted + sure));
   const most = Math.max(...seedlings.map(({ logLikelihood }) => logLikelihood));

@@ -6,6 +6,7 @@ import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
+import { laidDownIn } from '../ledger/events/index.ts';
 import { stateOf } from '../ledger/fold.ts';
 import { asPlannedNow } from '../ledger/planInForce.ts';
 import { lotState } from '../lot/lotLedger.ts';
@@ -174,7 +175,7 @@ export class NurseryReader {
 /** The readings that make a difference to a batch: those of the places where it has been, or is planned to lie. */
 function recordsOf({ plan, events }: Batch, temperatures: readonly PlaceTemperatures[]): PlaceTemperatures[] {
   const places = new Set<string | undefined>(plan.stages.map(({ placeId }) => placeId));
-  for (const event of events) if (event.kind === 'stageStarted' || event.kind === 'carried') places.add(event.placeId);
+  for (const event of events) places.add(laidDownIn(event));
   return temperatures.filter(({ placeId }) => places.has(placeId));
 }
 

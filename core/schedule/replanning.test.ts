@@ -5,9 +5,9 @@ import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { parseLogLine } from '../ledger/logLine.ts';
+import { livesOf, only, ready, START } from '../testing/lives.ts';
+import { newId } from '../testing/towelBench.ts';
 import { describeEvent } from './describe.ts';
-import { livesOf, only, ready, START } from './life.ts';
-import { newId } from './testing.ts';
 
 const { inTheCold, life } = livesOf(loadHandbook(), SALLOW_GAP);
 

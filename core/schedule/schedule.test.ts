@@ -4,9 +4,9 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
 import { accept } from '../ledger/accept.ts';
+import { kinds, livesOf, only, ready, START } from '../testing/lives.ts';
+import { newId } from '../testing/towelBench.ts';
 import { causesOf } from './causes.ts';
-import { kinds, livesOf, only, ready, START } from './life.ts';
-import { newId } from './testing.ts';
 
 const { inTheCold, life } = livesOf(loadHandbook(), SALLOW_GAP);
 

@@ -4,13 +4,10 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { daysBetween } from '../calendar/dates.ts';
 import type { CheckKind } from '../kinds/stages.ts';
+import { MINUTES, type TaskKind } from '../kinds/tasks.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
-import { MINUTES } from '../treat/intervals.ts';
 import type { Projection } from './project.ts';
 import type { Situation } from './situation.ts';
-
-/** What has to be done: begin a stage, go on to the next, check, lift sprouts, swap freezer and fridge, change the water of a soak, add water, lay into a fresh medium, give up on the rest, tend what is in pots, plant out. */
-export type TaskKind = keyof typeof MINUTES;
 
 /** One thing to do for one batch, with its day. */
 export interface Task {

@@ -10,6 +10,7 @@ import { releasedShare, requirementsOf } from '../chill/requirement.ts';
 import { expectedSurvival, rotExposure } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
+import { choice, newId, SEEDS, towelBench, warmSince } from '../testing/towelBench.ts';
 import { checkEvery } from '../treat/intervals.ts';
 import { recordCutOpen } from './amend.ts';
 import { PRICES } from './choiceBoard.ts';
@@ -18,7 +19,6 @@ import { describeEvent } from './describe.ts';
 import type { project } from './project.ts';
 import { recordWait } from './record.ts';
 import { tasksFor } from './tasks.ts';
-import { choice, newId, SEEDS, towelBench, warmSince } from './testing.ts';
 import { firstTenthDue } from './waitOrStop.ts';
 
 const handbook = loadHandbook();

@@ -1,12 +1,13 @@
-import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Method } from '@chill/model/method.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { DatedStage } from '@chill/model/stage.ts';
 import { addDays, dayNumber, later } from '../calendar/dates.ts';
 import { mediumOf, STAGES } from '../kinds/stages.ts';
+import { MINUTES } from '../kinds/tasks.ts';
+import { kindOfEvent } from '../ledger/events/index.ts';
 import type { BatchView } from '../schedule/reader.ts';
 import type { Task } from '../schedule/task.ts';
-import { checkEvery, MINUTES, POTS_EVERY_DAYS } from '../treat/intervals.ts';
+import { checkEvery, POTS_EVERY_DAYS } from '../treat/intervals.ts';
 
 /** Hands' work in one week: minutes, done or expected. */
 export interface Week {
@@ -29,17 +30,6 @@ const MAY_MOVE = {
 const lookMayMove = (every_days: number) => {
   const days = Math.min(2, Math.floor(every_days / 2));
   return { sooner_days: days, later_days: days };
-};
-
-/** What an entry took; what nobody did by hand took nothing. */
-const ENTRY: Partial<Record<LedgerEvent['kind'], number>> = {
-  stageStarted: MINUTES.begin,
-  checked: MINUTES.check,
-  seedsMoved: MINUTES.lift,
-  watered: MINUTES.water,
-  refreshed: MINUTES.refresh,
-  turned: MINUTES.turn,
-  tended: MINUTES.tend,
 };
 
 /** Hands' work on a day, minutes, and how many days sooner or later it may be done as well. */
@@ -98,7 +88,7 @@ const looks = ({ kind, tending }: Task): boolean => kind === 'check' || tending 
 /** What was done for a batch by hand, entry by entry, as it was written down. */
 export function workDone({ batch, projection: { state } }: Pick<BatchView, 'batch' | 'projection'>): Pick<DatedWork, 'on' | 'minutes'>[] {
   return batch.events.flatMap((event) =>
-    event.kind !== 'reversed' && state.inForce.has(event.id) ? [{ on: event.on, minutes: ENTRY[event.kind] ?? 0 }] : [],
+    event.kind !== 'reversed' && state.inForce.has(event.id) ? [{ on: event.on, minutes: kindOfEvent(event).minutes }] : [],
   );
 }
 

@@ -7,12 +7,12 @@ import { addDays } from '../calendar/dates.ts';
 import { startingPlaces } from '../kinds/places.ts';
 import { viableShare } from '../lot/viability.ts';
 import { planFrom, propose } from '../methods/propose.ts';
-import { type Projection, project } from './project.ts';
-import { type Recorded, recordBegin, recordCheck, recordMove } from './record.ts';
-import type { Situation } from './situation.ts';
-import type { Task } from './task.ts';
-import { tasksFor } from './tasks.ts';
-import { newId } from './testing.ts';
+import { type Projection, project } from '../schedule/project.ts';
+import { type Recorded, recordBegin, recordCheck, recordMove } from '../schedule/record.ts';
+import type { Situation } from '../schedule/situation.ts';
+import type { Task } from '../schedule/task.ts';
+import { tasksFor } from '../schedule/tasks.ts';
+import { newId } from './towelBench.ts';
 
 export const places = startingPlaces(newId);
 export const START = '2026-11-01';

@@ -9,11 +9,11 @@ import { accept } from '../ledger/accept.ts';
 import { asPlannedNow } from '../ledger/planInForce.ts';
 import { planFrom, propose } from '../methods/propose.ts';
 import { methodsToWeigh } from '../methods/schools.ts';
-import { recordAnswer, usualAnswer } from './answer.ts';
-import { project } from './project.ts';
-import type { Situation } from './situation.ts';
-import { tasksFor } from './tasks.ts';
-import { type WaitOrStop, waitOrStop } from './waitOrStop.ts';
+import { recordAnswer, usualAnswer } from '../schedule/answer.ts';
+import { project } from '../schedule/project.ts';
+import type { Situation } from '../schedule/situation.ts';
+import { tasksFor } from '../schedule/tasks.ts';
+import { type WaitOrStop, waitOrStop } from '../schedule/waitOrStop.ts';
 
 const START = '2026-11-01';
 /** Seeds of each batch on a towel. */

@@ -24,18 +24,3 @@ export const POTS_EVERY_DAYS = 7;
 
 /** Up to this many days to half of the sprouts, a warm towel wants a check every day; slower ones every other. */
 export const FAST_SPROUTER_DAYS = 8;
-
-/** Hands' time for one of each, minutes; a first guess, to be learned. */
-export const MINUTES = {
-  begin: 5,
-  move: 3,
-  check: 2,
-  lift: 4,
-  turn: 1,
-  freshWater: 2,
-  water: 2,
-  refresh: 6,
-  finish: 5,
-  tend: 5,
-  plantOut: 15,
-};

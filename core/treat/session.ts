@@ -1,9 +1,9 @@
 import { worded } from '@chill/words/tables.ts';
 import { say } from '@chill/words/treatment.ts';
 import { type BenchAct, STAGES } from '../kinds/stages.ts';
+import { MINUTES } from '../kinds/tasks.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
-import { MINUTES } from './intervals.ts';
 import { endingOf, readTimer, TIMINGS } from './timers.ts';
 
 /** Something that hands do, and the wait that follows before the next. Minutes. */

@@ -1,5 +1,5 @@
 import { addDays } from '../../core/calendar/dates.ts';
-import { towelBench, warmSince } from '../../core/schedule/testing.ts';
+import { towelBench, warmSince } from '../../core/testing/towelBench.ts';
 import type { Batch } from '../../model/batch.ts';
 import type { Species } from '../../model/species.ts';
 import { handbook, NURSERY } from '../../server/testing.ts';

@@ -5,6 +5,8 @@ import { whither } from './steps.ts';
 
 /** Moved to another place within its stage. */
 export const carried: EventKind<'carried'> = {
+  laysDown: true,
+  minutes: 0,
   correctable: true,
   apply(state, event) {
     const here = state.stages[state.stage];

@@ -1,8 +1,10 @@
+import { MINUTES } from '../../kinds/tasks.ts';
 import type { EventKind } from './kind.ts';
 import { gained, moveSeeds, movesSaid, stillThere } from './steps.ts';
 
 /** One check: how damp, what mould, which seeds had changed. */
 export const checked: EventKind<'checked'> = {
+  minutes: MINUTES.check,
   correctable: true,
   apply(state, event) {
     const before = state.counts.mouldy;

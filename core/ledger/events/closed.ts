@@ -3,6 +3,7 @@ import { stopTimers } from './steps.ts';
 
 /** Nothing more is done with the batch. */
 export const closed: EventKind<'closed'> = {
+  minutes: 0,
   apply(state, event) {
     state.closedOn = event.on;
     stopTimers(state, event);

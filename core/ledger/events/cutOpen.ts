@@ -3,6 +3,7 @@ import { moveSeeds } from './steps.ts';
 
 /** Some of those that did not come were cut across: how many were firm and white tells of the rest. */
 export const cutOpen: EventKind<'cutOpen'> = {
+  minutes: 0,
   correctable: true,
   apply(state, event) {
     moveSeeds(state, event);

@@ -1,4 +1,5 @@
 import type { NewEvent } from '@chill/model/event.ts';
+import type { PlaceId } from '@chill/model/primitives.ts';
 import { amended } from './amended.ts';
 import { carried } from './carried.ts';
 import { checked } from './checked.ts';
@@ -63,4 +64,10 @@ const EVENTS: { [K in NewEvent['kind']]: EventKind<K> } = {
 /** What the ledger knows of an event's kind: everything that it does with events is a walk over these. */
 export function kindOfEvent<K extends NewEvent['kind']>(event: { kind: K }): EventKind<K> {
   return EVENTS[event.kind];
+}
+
+/** The place in which a batch lies from an event on, where it is one that lays it down. */
+export function laidDownIn(event: NewEvent): PlaceId | undefined {
+  const kind = EVENTS[event.kind];
+  return 'laysDown' in kind && kind.laysDown ? (event as { placeId?: PlaceId }).placeId : undefined;
 }

@@ -10,7 +10,7 @@ import type {
   WhyAmended,
   WhyGone,
 } from '@chill/model/event.ts';
-import type { PlainDate } from '@chill/model/primitives.ts';
+import type { PlaceId, PlainDate } from '@chill/model/primitives.ts';
 import type { Refusal } from '@chill/model/refusal.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import type { HeatPulse, SmokeDose, Swelling } from '@chill/model/treatment.ts';
@@ -61,8 +61,12 @@ export type Fact =
   | { did: 'turned'; into: 'freezer' | 'fridge' }
   | { did: 'trainedStaff'; agent: 'acid' | 'growthHormone' };
 
-/** All that the ledger knows of one kind of event. */
-export interface EventKind<K extends NewEvent['kind']> {
+/** All that the ledger knows of one kind of event. One that names a place says whether the batch lies there from then on. */
+export type EventKind<K extends NewEvent['kind']> = Known<K> & (EventOf<K> extends { placeId: PlaceId } ? { laysDown: boolean } : unknown);
+
+interface Known<K extends NewEvent['kind']> {
+  /** Hands' time that an entry of it stands for; 0 where the time is counted with another, or nobody's hands were at it. */
+  minutes: number;
   /**
    * What it makes of a batch's state.
    * @throws {LedgerError} where it cannot have happened after those before it.

@@ -5,6 +5,7 @@ import { moveSeeds, movesSaid, stillThere } from './steps.ts';
 
 /** Coats opened at one sitting, and seeds wounded on the way. */
 export const opened: EventKind<'opened'> = {
+  minutes: 0,
   correctable: true,
   apply(state, event) {
     const before = state.counts.broken;

@@ -5,6 +5,7 @@ import { requireUnderWay } from './steps.ts';
 
 /** Hot water poured over the seed. */
 export const poured: EventKind<'poured'> = {
+  minutes: 0,
   apply(state, event) {
     requireUnderWay(state, event);
     state.pours.push({ eventId: event.id, stage: event.stage, pour: event.pour, at_ms: Date.parse(event.at), readings: [] });

@@ -4,6 +4,7 @@ import { moveSeeds, movesSaid, stopTimers } from './steps.ts';
 
 /** Seeds that go their own way from here, as a batch of their own. */
 export const split: EventKind<'split'> = {
+  minutes: 0,
   apply(state, event) {
     moveSeeds(state, event);
     state.splits.push({ eventId: event.id, into: event.into, count: event.moves.reduce((sum, one) => sum + one.count, 0) });

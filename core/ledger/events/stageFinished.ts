@@ -5,6 +5,7 @@ import { kindOf, moveSeeds, movesSaid, requireNotBefore, stopTimers } from './st
 
 /** The stage under way is over, with what became of its seeds. */
 export const stageFinished: EventKind<'stageFinished'> = {
+  minutes: 0,
   correctable: true,
   apply(state, event, planned) {
     if (event.stage !== state.stage || !state.underWay) refuse(event, 'stage', say.of('stageHasNotStarted'));

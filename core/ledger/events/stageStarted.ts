@@ -1,11 +1,14 @@
 import type { Plan } from '@chill/model/batch.ts';
 import { say } from '@chill/words/ledger.ts';
+import { MINUTES } from '../../kinds/tasks.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
 import { kindOf, requireNotBefore, whither } from './steps.ts';
 
 /** The next stage of the plan begins, in a place. */
 export const stageStarted: EventKind<'stageStarted'> = {
+  laysDown: true,
+  minutes: MINUTES.begin,
   correctable: true,
   apply(state, event, planned) {
     if (event.stage !== state.stage || state.underWay) refuse(event, 'stage', say.of('notNextStage'));

@@ -6,6 +6,7 @@ import { moveSeeds, movesSaid, stillThere } from './steps.ts';
 
 /** What a soak has done: counted, or weighed. */
 export const swellingChecked: EventKind<'swellingChecked'> = {
+  minutes: 0,
   apply(state, event) {
     const { swelling } = event;
     const there = stillThere(state);

@@ -1,8 +1,10 @@
+import { MINUTES } from '../../kinds/tasks.ts';
 import type { EventKind } from './kind.ts';
 import { moveSeeds, movesSaid } from './steps.ts';
 
 /** Something was done for seedlings in their pots. */
 export const tended: EventKind<'tended'> = {
+  minutes: MINUTES.tend,
   apply(state, event) {
     moveSeeds(state, event);
     const { on, tending } = event;

@@ -4,6 +4,7 @@ import type { EventKind } from './kind.ts';
 
 /** Something that is done for seedlings was put to another day. */
 export const tendingMoved: EventKind<'tendingMoved'> = {
+  minutes: 0,
   apply(state, event) {
     if (event.to < event.on) refuse(event, 'to', say.of('moveToLaterDay'));
     state.tendingDays[event.tending] = event.to;

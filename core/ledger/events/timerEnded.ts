@@ -4,6 +4,7 @@ import type { EventKind } from './kind.ts';
 
 /** A timer is ended by hand. */
 export const timerEnded: EventKind<'timerEnded'> = {
+  minutes: 0,
   apply(state, event) {
     const timer = state.timers.find(({ id }) => id === event.timer);
     if (!timer) refuse(event, 'timer', say.of('thereNoSuchTimer'));

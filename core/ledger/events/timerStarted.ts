@@ -5,6 +5,7 @@ import { requireUnderWay } from './steps.ts';
 
 /** A timer at the bench is started. */
 export const timerStarted: EventKind<'timerStarted'> = {
+  minutes: 0,
   apply(state, event) {
     requireUnderWay(state, event);
     const { timer: id, stage, step, seconds, at } = event;

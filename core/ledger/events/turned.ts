@@ -1,9 +1,11 @@
 import { say } from '@chill/words/ledger.ts';
+import { MINUTES } from '../../kinds/tasks.ts';
 import { refuse } from '../refuse.ts';
 import type { EventKind } from './kind.ts';
 
 /** Over from freezer to fridge, or back. */
 export const turned: EventKind<'turned'> = {
+  minutes: MINUTES.turn,
   apply(state, event) {
     const at_ms = Date.parse(event.at);
     const last = state.turns.at(-1);

@@ -4,6 +4,7 @@ import type { EventKind } from './kind.ts';
 
 /** Waiting goes on, and the next look is put off to a day. */
 export const waited: EventKind<'waited'> = {
+  minutes: 0,
   apply(state, event) {
     if (event.until <= event.on) refuse(event, 'until', say.of('waitUntilLaterDay'));
     state.waitUntil = event.until;

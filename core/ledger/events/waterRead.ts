@@ -5,6 +5,7 @@ import type { EventKind } from './kind.ts';
 
 /** The water poured last, read with a thermometer. */
 export const waterRead: EventKind<'waterRead'> = {
+  minutes: 0,
   apply(state, event) {
     const last = state.pours.at(-1);
     const at_ms = Date.parse(event.at);

@@ -1,0 +1,103 @@
+import type { Method } from '@chill/model/method.ts';
+import type { Cue, Species } from '@chill/model/species.ts';
+import type { Medium, StageKind } from '@chill/model/stage.ts';
+import { handbookLink, type Link, type NamedLink } from '../chance/prospect.ts';
+import type { BetaShare } from '../chance/shares.ts';
+import { mediumOf } from '../kinds/stages.ts';
+import { expectedSurvival } from '../rot/hazard.ts';
+import { ROT_PRIOR } from '../rot/learned.ts';
+import { coatOpening } from './coats.ts';
+import type { Chain, ResolvedStage } from './resolve.ts';
+
+type PlainCause = 'viable' | 'warmth' | 'light' | 'sprouts' | 'released' | 'year' | 'turns' | 'inTime' | 'otherwise' | 'establishes';
+
+/** What is not known at a link of the chain from seed to plant: wherever the same stands, in whatever chain, it is the same unknown. */
+export type Unknown =
+  | { cause: PlainCause }
+  | { cause: 'coat'; how: string }
+  | { cause: 'smoke' | 'flooding'; given: boolean }
+  | { cause: 'rot'; medium: Medium };
+
+/** A link of the chain, and what it is that is not known at it. */
+export interface ChainLink extends NamedLink {
+  of: Unknown;
+}
+
+/** A link with the name that its unknown goes by. */
+export function chainLink(of: Unknown, link: Link): ChainLink {
+  return { key: Object.values(of).join(' '), of, link };
+}
+
+/** A link of nothing but its cause. */
+const plain = (cause: PlainCause, link: Link) => chainLink({ cause }, link);
+
+/** The links before the seed is released, and what it takes to sprout: those that a towel test of the lot goes through as well. */
+export function seedLinks(
+  viable: BetaShare,
+  species: Species,
+  method: Method,
+  chain: Pick<Chain, 'warmth' | 'lit' | 'sprouts'>,
+): ChainLink[] {
+  const { smoke, flooding, figures } = species;
+  const has = (kind: StageKind) => method.stages.some((stage) => stage.kind === kind);
+  const cue = (cause: 'smoke' | 'flooding', of: Cue | undefined, given: boolean): ChainLink[] =>
+    of ? [chainLink({ cause, given }, handbookLink(given ? of.with : of.without))] : [];
+  const { how, share } = coatOpening(species, method);
+  const opened = how === 'openCoat' || how === 'hotWater' ? figures?.[how]?.worth : undefined;
+  return [
+    plain('viable', viable),
+    chainLink({ cause: 'coat', how }, handbookLink(share, opened)),
+    ...cue('smoke', smoke, has('smoke')),
+    ...cue('flooding', flooding, has('flood')),
+    plain('warmth', handbookLink(chain.warmth)),
+    ...(chain.lit < 1 ? [plain('light', handbookLink(chain.lit))] : []),
+    plain('sprouts', handbookLink(chain.sprouts, figures?.sprouts?.worth)),
+  ];
+}
+
+/**
+ * What stages lose, with what is not known of it: rot by the nursery's own unknown multiplier, one in each medium however many stages lie in it; and what is
+ * lost otherwise, to animals or in the freezer. Plan and page have it from here.
+ */
+export function lossLinks(
+  stages: readonly Pick<ResolvedStage, 'kind' | 'medium' | 'exposure' | 'rotShape' | 'survives' | 'curve'>[],
+): ChainLink[] {
+  const rotting = stages.filter(({ exposure }) => exposure).map((stage) => ({ ...stage, medium: mediumOf(stage) }));
+  const media = [...new Set(rotting.map(({ medium }) => medium))];
+  const rot = media.map((medium): ChainLink => {
+    const mine = rotting.filter((stage) => stage.medium === medium);
+    const exposure = mine.reduce((sum, stage) => sum + (stage.exposure ?? 0), 0);
+    const shape = mine.find(({ rotShape }) => rotShape !== undefined)?.rotShape ?? ROT_PRIOR.shape;
+    return chainLink({ cause: 'rot', medium }, { exposure, shape });
+  });
+  const otherwise = stages.reduce(
+    (share, { survives, exposure = 0, rotShape, curve }) =>
+      share * Math.min(1, survives / (curve || exposure > 0 ? expectedSurvival(exposure, rotShape ?? ROT_PRIOR.shape) : 1)),
+    1,
+  );
+  return [...rot, plain('otherwise', otherwise)];
+}
+
+/** The whole chain with what is not known of it: the handbook's shares are worth ten seeds each, and rot has the nursery's own unknown multiplier in each medium. */
+export function chainLinks(
+  viable: BetaShare,
+  species: Species,
+  method: Method,
+  chain: Chain,
+  stages: readonly ResolvedStage[],
+): ChainLink[] {
+  const years = stages.find(({ releasedByYears }) => releasedByYears)?.releasedByYears;
+  const inYears = years && years.reduce((sum, one) => sum + one, 0) / years.length;
+  return [
+    ...seedLinks(viable, species, method, chain),
+    plain('released', inYears ? chain.released / inYears : chain.released),
+    ...(years ? [plain('year', { values: years })] : []),
+    ...lossLinks(stages),
+    establishesLink(species, chain.establishes),
+  ];
+}
+
+/** The share of seedlings potted that become plants. */
+export function establishesLink({ pot, figures }: Pick<Species, 'pot' | 'figures'>, share = pot.establishes): ChainLink {
+  return plain('establishes', handbookLink(share, figures?.establishes?.worth));
+}

@@ -173,7 +173,7 @@ export class Grower {
 
   /** Waits until a plan is told with all that is learned, not by the handbook for the moment. */
   async learned(): Promise<void> {
-    await this.page.getByRole('list', { name: 'Methods, best first' }).waitFor();
+    await this.page.getByRole('list', { name: 'Methods, best first' }).or(this.page.getByText('What to do instead')).first().waitFor();
     await expect(this.page.getByText(/^By the handbook so far/)).toBeHidden();
   }
 

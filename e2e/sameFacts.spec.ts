@@ -170,7 +170,7 @@ test(
     );
     const { id } = ((await (await page.request.get('/api/lots')).json()) as { id: string; code: string }[])[0] ?? { id: '' };
     await page.goto(`/cold/winter?lot=${id}`);
-    await page.getByText('What to do instead').waitFor();
+    await grower.learned();
     const winter = await inOneLine(page);
     await page.goto(`/plan?lot=${id}`);
     await grower.learned();

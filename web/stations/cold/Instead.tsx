@@ -15,6 +15,7 @@ import { Link } from 'react-router';
 import { useAsPlanned } from '../../data/learned.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { USUAL_PLANTS, useRequest } from '../../data/useRequest.ts';
+import { ByHandbookSoFar } from '../../kit/ByHandbookSoFar.tsx';
 
 /** A winter is enough where it is in at least so many of a hundred. */
 export const LIKELY = 0.8;
@@ -53,6 +54,7 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
   return (
     <section className="mt-8 max-w-5xl">
       <h2>{enough >= LIKELY ? say('orIndoors') : say('whatDoInstead')}</h2>
+      <ByHandbookSoFar />
       <ul className="mt-2 grid gap-x-6 sm:grid-cols-[1fr_9rem_11rem_auto]">
         {methods.map((proposal) => (
           <li key={proposal.method.id} className={ROW}>

@@ -11,6 +11,7 @@ import { useAsPlanned, useLearned } from '../../data/learned.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { stationOf } from '../../data/stations.ts';
 import { useRequest } from '../../data/useRequest.ts';
+import { ByHandbookSoFar } from '../../kit/ByHandbookSoFar.tsx';
 import { useAtRest } from '../../kit/useAtRest.ts';
 import { BatchLine } from '../batch/BatchLine.tsx';
 import { HowLong } from './HowLong.tsx';
@@ -73,11 +74,7 @@ export default function PlanStation() {
   return (
     <section className="px-4 pt-5 desk:px-10">
       <WishSentence wording={wording} wish={wish} change={changeWish} lot={lot} species={species} />
-      {!known?.done && (
-        <p role="status" className="mt-3 text-ink2">
-          {say('byHandbookSoFar')}
-        </p>
-      )}
+      <ByHandbookSoFar />
       {first && (
         <p className="mt-4 max-w-[70rem] border-l-4 border-ink pl-3">
           <b>{say('first', { name: proposals[0]?.method.name })}</b> {spoken(first.reason)}{' '}

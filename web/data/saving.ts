@@ -10,7 +10,11 @@ import { settled } from './outbox.ts';
 import { saveTogether } from './together.ts';
 
 /** Asks the server again for the lots and for what is learned of them. */
-const lotsChanged = () => Promise.all([mutate('/api/lots'), mutate('/api/learned')]);
+const lotsChanged = () => {
+  // What it teaches is learned meanwhile: nobody waits for that.
+  void mutate('/api/learned');
+  return mutate('/api/lots');
+};
 
 /** Adds a lot and shows it among the others. */
 export async function addLot(lot: Lot): Promise<LotInHand> {

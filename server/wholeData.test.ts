@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { readConfig } from './config.ts';
@@ -8,7 +8,7 @@ import { CRAFTED, crafted, soundFile } from './store/crafted.ts';
 import { DATABASE_FILE } from './store/files.ts';
 import look from './store/look.ts';
 import { lookAt } from './store/lookAt.ts';
-import { NURSERY, someLot, temporaryFolder } from './testing.ts';
+import { NURSERY, someBatch, someLot, TODAY, temporaryFolder, testServer, uuid } from './testing.ts';
 
 /** A server at an address of its own, which can be asked and whose data can be changed. */
 async function served(dataFolder: string, grow?: (folder: string) => Promise<void>) {
@@ -146,6 +146,29 @@ describe('a file that was made to hurt', () => {
     const looked = await look(crafted(sound, sql));
     if (fault === undefined) expect(looked).toMatchObject({ contents: { name: NURSERY.name, lots: 1, batches: 1 } });
     else expect(looked).toMatchObject({ fault: expect.stringContaining(fault) });
+  });
+
+  test('is none that has batches withdrawn and closed, plants given for a promise, and what was learned', async () => {
+    const server = await testServer();
+    await server.ask('PUT', '/api/nursery', NURSERY);
+    const lot = someLot();
+    await server.ask('POST', '/api/lots', lot);
+    const [back, over] = [someBatch(lot, 20), someBatch(lot, 20)];
+    const promise = { id: uuid(), speciesId: lot.speciesId, plants: 5, on: '2027-05-28', whom: 'a hedge' };
+    await server.ask('PUT', `/api/promises/${promise.id}`, promise);
+    const record = async (batch: { id: string }, ...events: object[]) => {
+      await server.ask('POST', '/api/batches', batch);
+      const said = events.map((event) => ({ id: uuid(), on: TODAY, ...event }));
+      expect((await server.ask('POST', `/api/batches/${batch.id}/events`, { decidedOn: 0, events: said })).status).toBe(200);
+    };
+    await record(back, { kind: 'withdrawn' });
+    const given = { kind: 'seedsMoved', promise: promise.id, moves: [{ from: 'waiting', to: 'givenAway', count: 3 }] };
+    await record(over, given, { kind: 'closed' });
+    await server.ask('GET', '/api/learned');
+    expect((await server.ask('GET', '/api/promises')).status).toBe(200);
+    const folder = crafted(readFileSync(await server.backups.save()), 'SELECT 1');
+    await server.close();
+    expect(await look(folder)).toMatchObject({ contents: { batches: 2 } });
   });
 
   test('is looked at in a process that is ended where it takes too long, whatever it does', async () => {

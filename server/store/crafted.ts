@@ -36,6 +36,9 @@ export function crafted(sound: Uint8Array, sql: string): string {
 
 const body = (table: string, path: string, value: string) => `UPDATE ${table} SET body = json_set(body, '${path}', ${value})`;
 
+/** What an open batch would leave if it were closed, forged. */
+const KEPT = `INSERT INTO kept (batch_id, lot_id, test, mould_read, outcome_read, given) SELECT id, lot_id, 0, 1, 1, '{"x":5000}' FROM batch`;
+
 /** What a file can be made to hold, as SQL, and what is said of it; nothing is, of one that is sound. */
 export const CRAFTED: readonly (readonly [sql: string, fault: string | undefined])[] = [
   ['SELECT 1', undefined],
@@ -54,6 +57,10 @@ export const CRAFTED: readonly (readonly [sql: string, fault: string | undefined
   ],
   ['DELETE FROM migrations WHERE id = (SELECT max(id) FROM migrations); DROP TABLE kept_mould', 'made otherwise'],
   ["INSERT INTO migrations (timestamp, name) VALUES (2, 'Later2')", 'newer Chill'],
+  [KEPT, 'its columns say otherwise'],
+  [`${KEPT}; INSERT INTO outcome (batch_id, page, species_id, body) SELECT id, 0, 'x', 'no JSON' FROM batch`, 'table outcome, 1'],
+  ["INSERT INTO learned (species_id, mark, body) VALUES ('x', 'y', 'no JSON')", undefined],
+  ["UPDATE batch SET closed_on = '2026-01-01'", 'its columns say otherwise'],
   ['UPDATE batch SET seeds = 3', 'its columns say otherwise'],
   ["UPDATE event SET batch_id = 'nobody'", 'table event'],
 ];

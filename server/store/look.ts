@@ -1,11 +1,14 @@
 import { join } from 'node:path';
+import { delivered } from '@chill/core/ledger/delivered.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
+import { isWithdrawn } from '@chill/core/ledger/states.ts';
 import { foldLot } from '@chill/core/lot/lotLedger.ts';
 import { Batch } from '@chill/model/batch.ts';
 import type { Contents } from '@chill/model/contents.ts';
 import { type LedgerEvent, LedgerStamp, NewEvent } from '@chill/model/event.ts';
 import { Lot, type LotEvent, LotEventStamp, NewLotEvent } from '@chill/model/lot.ts';
 import { Nursery } from '@chill/model/nursery.ts';
+import { Outcome } from '@chill/model/outcome.ts';
 import { Place } from '@chill/model/place.ts';
 import { PlantPromise } from '@chill/model/promise.ts';
 import { SeasonPlan } from '@chill/model/seasonPlan.ts';
@@ -41,7 +44,10 @@ export default async function look(folder: string): Promise<Looked> {
     try {
       const database = rawDatabase(source);
       const wrong = wrongRecord(database) ?? wrongHistory(database);
-      return wrong ? { fault: wrong } : { contents: contentsOf(database) };
+      if (wrong) return { fault: wrong };
+      // What is learned follows from the rest: it is learned anew, and taken from no file.
+      database.exec('DELETE FROM learned');
+      return { contents: contentsOf(database) };
     } finally {
       await close();
     }
@@ -84,6 +90,7 @@ const RECORDS: readonly Records[] = [
   { table: 'lot_event', line: 'seq', reads: (body) => NewLotEvent.and(LotEventStamp).safeParse(body) },
   { table: 'batch', line: 'code', reads: (body) => Batch.safeParse(body) },
   { table: 'event', line: 'seq', reads: (body) => NewEvent.and(LedgerStamp).safeParse(body) },
+  { table: 'outcome', line: 'seq', reads: (body) => Outcome.safeParse(body) },
   { table: 'reading_import', line: 'seq', reads: (body) => ReadingImport.safeParse(body) },
 ];
 
@@ -122,27 +129,31 @@ function jsonOf(text: unknown): unknown {
 /** The first batch or lot whose entries cannot have happened, or do not belong to it; and the first whose columns say otherwise than its record. */
 function wrongHistory(database: Database.Database): string | undefined {
   const entries = database.prepare('SELECT id, version, body FROM event WHERE batch_id = ? ORDER BY version');
-  for (const { id, code, seeds, lotId, body } of database
-    .prepare('SELECT id, code, seeds, lot_id AS lotId, body FROM batch')
+  const left = database.prepare('SELECT given FROM kept WHERE batch_id = ?').pluck();
+  for (const { id, code, seeds, lotId, closedOn, body } of database
+    .prepare('SELECT id, code, seeds, lot_id AS lotId, closed_on AS closedOn, body FROM batch')
     .all() as BatchLine[]) {
     const batch = JSON.parse(body) as Batch;
-    const events = (entries.all(id) as EntryLine[]).map((line) => ({ line, event: JSON.parse(line.body) as LedgerEvent }));
-    const strange =
+    const lines = entries.all(id) as EntryLine[];
+    const events = lines.map((line) => JSON.parse(line.body) as LedgerEvent);
+    const amiss = say('fileColumnsAmiss');
+    const fault =
       batch.id !== id ||
       batch.code !== code ||
       batch.lotId !== lotId ||
-      batch.plan.seeds !== seeds ||
-      events.some(
-        ({ line, event }, i) => event.id !== line.id || event.version !== line.version || line.version !== i + 1 || event.batchId !== id,
-      );
-    const fault = strange
-      ? say('fileColumnsAmiss')
-      : unfolded(() =>
-          fold(
-            batch.plan,
-            events.map(({ event }) => event),
-          ),
-        );
+      lines.some(
+        ({ id: named, version }, i) =>
+          events[i]?.id !== named || events[i]?.version !== version || version !== i + 1 || events[i]?.batchId !== id,
+      )
+        ? amiss
+        : unfolded(() => {
+            const state = fold(batch.plan, events);
+            const gone = isWithdrawn(state);
+            const given = JSON.stringify(Object.fromEntries(delivered({ events })));
+            const kept = state.closedOn !== undefined && !gone ? given : undefined;
+            if (seeds !== (gone ? 0 : batch.plan.seeds) || closedOn !== (state.closedOn ?? null) || left.get(id) !== kept)
+              throw new Error(amiss);
+          });
     if (fault) return say('fileHistoryAmiss', { table: 'batch', line: code, message: fault });
   }
   const said = database.prepare('SELECT id, version, body FROM lot_event WHERE lot_id = ? ORDER BY version');
@@ -167,6 +178,7 @@ interface BatchLine {
   code: string;
   seeds: number;
   lotId: string;
+  closedOn: string | null;
   body: string;
 }
 interface LotLine {

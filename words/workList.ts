@@ -3,8 +3,8 @@ import { subject } from './subject.ts';
 export const say = subject('workList', {
   check: 'Check',
   dueToday: 'About {{minutes}} minutes are due today, as in the round; who has time for what is below.',
-  left_one: 'nobody has time for {{count}} of it',
-  left_other: 'nobody has time for {{count}} of them',
+  left_one: 'nobody has time for one thing',
+  left_other: 'nobody has time for {{count}} things',
   minutes: '{{minutes}} min',
   more: 'Show 40 weeks',
   nobody: 'Nobody has time',

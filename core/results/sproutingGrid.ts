@@ -49,7 +49,8 @@ const ANSWER_PARTS = 9;
  * What batches tell of the cold their species needs, of how fast it sprouts and of the share that does, all at once: a grid posterior. Each look is a binomial
  * of the seeds still there, with the chance of the interval since the look before; seeds are released as each law of the cold has them by what the batch was
  * given; and how many of a lot are viable is one more thing that is not known, the same for all batches of it. The grid is laid anew where it is likely,
- * first by a few batches, then by all.
+ * first by a few batches, then by all. `time_spread`: how unsure the handbook is of the speed, the standard deviation of the time scale's logarithm. The counts
+ * in, shares out are 0 to 1, weights are relative. Source: science.md, "Wait or stop" and "Learning" (interval-censored counts, a Beta worth ten seeds).
  */
 export function weighSprouting(before: Before, batches: readonly Told[], time_spread: number): Weighed {
   const points = batches.length <= FINE_UP_TO ? FINE : COARSE;
@@ -214,7 +215,7 @@ function weigh(before: Before, batches: readonly Told[], axes: Axes, answers: Fl
   };
 }
 
-/** Laws of the cold, level by level and in it spread by spread; one that is none where no cold is told of. */
+/** The laws of the cold on a grid: for each level of it, one law for each spread. Where no batch tells of a cold there is a single place, without a law. */
 function lawsOn({ level, spread }: Axes, { cold }: Before): (Requirement | undefined)[] {
   if (!cold) return [undefined];
   return level.flatMap((by) =>

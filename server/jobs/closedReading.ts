@@ -52,24 +52,24 @@ export class ClosedReading {
 
   async #readMould(): Promise<void> {
     for (;;) {
-      const ids = await this.#store.unreadClosed('mould', AT_ONCE);
+      const ids = await this.#store.left.unread('mould', AT_ONCE);
       if (ids.length === 0) return;
       const [places, temperatures, today] = [await this.#store.places(), await this.#temperatures.all(), await this.#clock.today()];
       for (const batch of await this.#store.batchesOf(ids))
-        await this.#store.keepMould(batch.id, mouldOf(batch, stateOf(batch), { places, temperatures, today }));
+        await this.#store.left.keepMould(batch.id, mouldOf(batch, stateOf(batch), { places, temperatures, today }));
     }
   }
 
   async #readOutcomes(): Promise<void> {
     if (!(await this.#store.nursery())) return;
     for (;;) {
-      const ids = await this.#store.unreadClosed('outcome', AT_ONCE);
+      const ids = await this.#store.left.unread('outcome', AT_ONCE);
       if (ids.length === 0) return;
       const today = await this.#clock.today();
       const views = new Map((await this.#views.of(await this.#store.batchesOf(ids))).map((view) => [view.batch.id, view]));
       for (const id of ids) {
         const view = views.get(id);
-        await this.#store.keepOutcome(id, view && !isWithdrawn(view.projection.state) ? outcomeOf(view, today) : undefined);
+        await this.#store.left.keepOutcome(id, view && !isWithdrawn(view.projection.state) ? outcomeOf(view, today) : undefined);
       }
     }
   }

@@ -54,7 +54,7 @@ export class Learning {
     const last = await before;
     await this.#closed.outcomes();
     const figures = (await this.#store.nursery())?.figures ?? [];
-    const mark = JSON.stringify([await this.#store.lessonsTag(), this.#handbook.written().tag, figures]);
+    const mark = JSON.stringify([await this.#store.left.lessonsTag(), this.#handbook.written().tag, figures]);
     if (last?.mark === mark) return last;
     const species = await this.#learnAll(figures);
     const text = `{"figures":${JSON.stringify(figures)},"species":[${species.join(',')}]}`;
@@ -63,7 +63,7 @@ export class Learning {
 
   /** What is learned of each species, as JSON texts; what is kept of one that anything has changed of is learned anew. */
   async #learnAll(figures: readonly OwnFigure[]): Promise<string[]> {
-    const { marks, kept } = await this.#store.lessonMarks();
+    const { marks, kept } = await this.#store.left.lessonMarks();
     const all = this.#handbook.all().flatMap((species) => {
       const told = marks.get(species.id);
       if (told === undefined) return [];
@@ -77,7 +77,7 @@ export class Learning {
       const input = { dataFolder: this.#dataFolder, species: some.map(({ species }) => species), figures };
       const learned = await this.#thread.ask(input, LONGEST_MS);
       const told = some.map(({ species: { id }, mark }, i) => ({ speciesId: id, mark, body: JSON.stringify(learned[i]) }));
-      await this.#store.keepLearned(told);
+      await this.#store.left.keepLearned(told);
       for (const { speciesId, body } of told) bodies.set(speciesId, body);
     }
     return all.flatMap(({ species: { id } }) => {

@@ -93,7 +93,7 @@ export class NurseryViews {
       lots: this.#lots.value,
       handbook: this.#handbook.all(),
       temperatures: await this.#temperatures.all(),
-      past: this.#past.of(await this.#store.past(since)),
+      past: this.#past.of(await this.#store.left.past(since)),
       batches,
     };
   }

@@ -55,7 +55,7 @@ export const batchRoutes = routes((app, { store, clock, handbook, closed }) => {
 
   app.get('/api/past', { schema: { summary: 'What the closed batches leave to be known', response: { 200: Past } } }, async () => {
     await closed.mould();
-    return store.past(inHandSince(await clock.today()));
+    return store.left.past(inHandSince(await clock.today()));
   });
 
   app.get('/api/batches/:id', { schema: { summary: 'One batch with its events', params: byId } }, (request) =>

@@ -22,7 +22,7 @@ class Packed {
     const { store, clock, closed, dataFolder } = this.#context;
     await closed.outcomes();
     const input: ToPack = { dataFolder, nursery: (await store.nursery())?.name ?? '', today: await clock.today() };
-    const mark = JSON.stringify([input, await store.resultPages()]);
+    const mark = JSON.stringify([input, await store.left.resultPages()]);
     if (this.#last?.mark !== mark) {
       const file = this.#thread.ask(input, LONGEST_MS).then((bytes) => Buffer.from(bytes));
       this.#last = { mark, file };
@@ -49,7 +49,7 @@ export const resultRoutes = routes((app, context) => {
     },
     async () => {
       await closed.outcomes();
-      return store.resultPages();
+      return store.left.resultPages();
     },
   );
 
@@ -66,7 +66,7 @@ export const resultRoutes = routes((app, context) => {
       reply
         .header('cache-control', edition === undefined ? 'no-cache' : 'private, max-age=31536000, immutable')
         .type(JSON_TEXT)
-        .send(await store.resultsOnPage(page)),
+        .send(await store.left.resultsOnPage(page)),
   );
 
   app.get('/api/learned', { schema: { summary: 'What they and tests of lots teach of each species' } }, async (request, reply) => {

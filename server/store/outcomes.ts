@@ -15,8 +15,10 @@ export function keepOutcome(database: Database.Database, batchId: string, outcom
     .run(outcome.speciesId, JSON.stringify(outcome), batchId);
 }
 
-/** The pages that results are sent in, those of the batches made last first; a page is named anew whenever anything on it changes. `store`: the name of the database. */
-export function resultPages(database: Database.Database, store: string): ResultPage[] {
+/** The pages that results are sent in, those of the batches made last first; a page is named anew whenever anything on it changes. */
+export function resultPages(database: Database.Database): ResultPage[] {
+  // Another database, a backup that was put back, has another name: its pages are not taken for these.
+  const store = database.prepare('SELECT name FROM store').pluck().get() as string;
   const rows = database
     .prepare('SELECT page, count(*) AS count, max(seq) AS last, sum(seq) AS sum FROM outcome GROUP BY page ORDER BY page DESC')
     .all() as { page: number; count: number; last: number; sum: number }[];
@@ -66,16 +68,20 @@ export function marksOfSpecies(database: Database.Database): Map<string, string>
   return marks;
 }
 
+/** What was learned of a species, as JSON, and the mark of all that it was learned from. */
+export interface KeptLesson {
+  speciesId: string;
+  mark: string;
+  body: string;
+}
+
 /** What was learned of each species, with the mark of what it was learned from. */
-export function learnedKept(database: Database.Database): Map<string, { mark: string; body: string }> {
-  const rows = database.prepare('SELECT species_id AS id, mark, body FROM learned').all() as { id: string; mark: string; body: string }[];
-  return new Map(rows.map(({ id, ...kept }) => [id, kept]));
+export function learnedKept(database: Database.Database): Map<string, Omit<KeptLesson, 'speciesId'>> {
+  const rows = database.prepare('SELECT species_id AS speciesId, mark, body FROM learned').all() as KeptLesson[];
+  return new Map(rows.map(({ speciesId, ...kept }) => [speciesId, kept]));
 }
 
 /** Keeps what was learned of a species. Call inside a transaction. */
-export function keepLearned(
-  database: Database.Database,
-  { speciesId, mark, body }: { speciesId: string; mark: string; body: string },
-): void {
+export function keepLearned(database: Database.Database, { speciesId, mark, body }: KeptLesson): void {
   database.prepare('INSERT OR REPLACE INTO learned (species_id, mark, body) VALUES (?, ?, ?)').run(speciesId, mark, body);
 }

@@ -4,8 +4,6 @@ import type { Batch, NewBatch, Split } from '@chill/model/batch.ts';
 import type { Append } from '@chill/model/event.ts';
 import type { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
-import type { Outcome, ResultPage } from '@chill/model/outcome.ts';
-import type { MouldRecord, Past } from '@chill/model/past.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlantPromise, PromisesInHand } from '@chill/model/promise.ts';
 import type { NewSeason, SeasonPlan } from '@chill/model/seasonPlan.ts';
@@ -39,9 +37,8 @@ import { bodyOf } from './body.ts';
 import { counted } from './counted.ts';
 import { BatchRow, ClockRow, NurseryRow, OwnSpeciesRow, PlaceRow, PromiseRow } from './entities.ts';
 import { inTransaction, requireOutside, StoreBroken } from './inTransaction.ts';
-import { keepMould, keptMark, pastBefore, type ToRead, unread } from './kept.ts';
+import { LeftByClosed } from './leftByClosed.ts';
 import { addLot, appendToLot, changeLot, findLot, lotIds, readLots } from './lots.ts';
-import { keepLearned, keepOutcome, learnedKept, marksOfSpecies, outcomesOnPage, resultPages } from './outcomes.ts';
 import { readPromises, requirePromises, savePromises } from './promises.ts';
 import { Queue } from './queue.ts';
 import { rawDatabase } from './raw.ts';
@@ -62,7 +59,12 @@ export class Store {
   readonly #onBroken: (error: StoreBroken) => void;
   #broken: StoreBroken | undefined;
   #name: string | undefined;
-  #past: { mark: string; past: Past } | undefined;
+  /** What closed batches leave to be known. */
+  readonly left: LeftByClosed = new LeftByClosed({
+    read: (work) => this.#read((_manager, database) => work(database)),
+    write: (work) => this.#write(async (_manager, database) => work(database)),
+    tag: (database, query) => this.#tag(database, query),
+  });
 
   /** `onBroken` is told once when the connection can no longer be trusted; from then on everything is refused. */
   constructor(source: DataSource, onBroken: (error: StoreBroken) => void = () => undefined) {
@@ -105,15 +107,11 @@ export class Store {
     });
   }
 
-  #nameOf(database: Database.Database): string {
-    this.#name ??= database.prepare('SELECT name FROM store').pluck().get() as string;
-    return this.#name;
-  }
-
   /** A tag for the browser's cache, of this database alone: a backup that is put back has another name. */
   #tag(database: Database.Database, query: string, more = ''): string {
+    this.#name ??= database.prepare('SELECT name FROM store').pluck().get() as string;
     const counts = database.prepare(query).raw().get() as (number | null)[];
-    return `"${this.#nameOf(database)}-${counts.map((count) => count ?? 0).join('-')}${more && `-${more}`}"`;
+    return `"${this.#name}-${counts.map((count) => count ?? 0).join('-')}${more && `-${more}`}"`;
   }
 
   /** The nursery, or `undefined` before the first run is over. */
@@ -322,58 +320,6 @@ export class Store {
   /** Every batch's id, in the order in which they were made. */
   allBatchIds(): Promise<string[]> {
     return this.#read((_manager, database) => allBatchIds(database));
-  }
-
-  /** What the closed batches leave to be known. */
-  past(since: string): Promise<Past> {
-    return this.#read((_manager, database) => {
-      const mark = `${since} ${keptMark(database)}`;
-      if (this.#past?.mark !== mark) this.#past = { mark, past: pastBefore(database, since) };
-      return this.#past.past;
-    });
-  }
-
-  /** The pages in which what came of closed batches is sent, and the text of one. */
-  resultPages(): Promise<ResultPage[]> {
-    return this.#read((_manager, database) => resultPages(database, this.#nameOf(database)));
-  }
-
-  resultsOnPage(page: number): Promise<string> {
-    return this.#read((_manager, database) => outcomesOnPage(database, page));
-  }
-
-  /** Changes whenever anything does of what is learned from: results, and the ledgers of lots. */
-  lessonsTag(): Promise<string> {
-    return this.#read((_manager, database) =>
-      this.#tag(
-        database,
-        'SELECT (SELECT count(*) FROM outcome), (SELECT max(seq) FROM outcome), (SELECT sum(version) FROM lot), (SELECT count(*) FROM lot), (SELECT max(seq) FROM lot_event)',
-      ),
-    );
-  }
-
-  /** The same species by species; and what was learned of each, with the mark of what it was learned from. */
-  lessonMarks(): Promise<{ marks: Map<string, string>; kept: Map<string, { mark: string; body: string }> }> {
-    return this.#read((_manager, database) => ({ marks: marksOfSpecies(database), kept: learnedKept(database) }));
-  }
-
-  keepLearned(learned: readonly { speciesId: string; mark: string; body: string }[]): Promise<void> {
-    return this.#write(async (_manager, database) => {
-      for (const one of learned) keepLearned(database, one);
-    });
-  }
-
-  /** Ids of closed batches of which that has not been read yet. */
-  unreadClosed(what: ToRead, most: number): Promise<string[]> {
-    return this.#read((_manager, database) => unread(database, what, most));
-  }
-
-  keepMould(batchId: string, records: readonly MouldRecord[]): Promise<void> {
-    return this.#write(async (_manager, database) => keepMould(database, batchId, records));
-  }
-
-  keepOutcome(batchId: string, outcome: Outcome | undefined): Promise<void> {
-    return this.#write(async (_manager, database) => keepOutcome(database, batchId, outcome));
   }
 
   /** Some batches with their events. */

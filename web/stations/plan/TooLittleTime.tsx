@@ -29,6 +29,8 @@ export const TooLittleTime = memo(function TooLittleTime({
   const named = days.slice(0, NAMED).map(([on, minutes]) => say('noTimeOn', { on: shortDate(on, today), minutes: Math.round(minutes) }));
   const more = days.length > NAMED ? [say('noTimeMore', { count: days.length - NAMED })] : [];
   return (
-    <p className="max-w-prose text-[1.02rem] text-alarm">{say('noTime', { count: days.length, days: [...named, ...more].join(', ') })}</p>
+    <p className="max-w-prose text-[1.02rem]">
+      <b className="text-alarm">{say('noTime', { count: days.length })}</b> {say('noTimeFor', { days: [...named, ...more].join(', ') })}
+    </p>
   );
 });

@@ -6,6 +6,7 @@ import type { BetaShare } from '../chance/shares.ts';
 import { mediumOf } from '../kinds/stages.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
+import { meanOfYears } from '../winter/throughYears.ts';
 import { coatOpening } from './coats.ts';
 import type { Chain, ResolvedStage } from './resolve.ts';
 
@@ -107,7 +108,7 @@ export function chainLinks(
   stages: readonly ResolvedStage[],
 ): ChainLink[] {
   const years = stages.find(({ releasedByYears }) => releasedByYears)?.releasedByYears;
-  const inYears = years && years.reduce((sum, one) => sum + one, 0) / years.length;
+  const inYears = years && meanOfYears(years);
   return [
     ...seedLinks(viable, species, method, chain),
     plain('released', inYears ? chain.released / inYears : chain.released),

@@ -18,7 +18,7 @@ import { thermalTime } from '../sprout/thermalTime.ts';
 import { WINDOW_KEEPS } from '../takeOut/takeOut.ts';
 import { yearOf } from '../winter/climate.ts';
 import { nextFrostSafeDate } from '../winter/frost.ts';
-import { releasedThroughYears } from '../winter/throughYears.ts';
+import { meanOfYears, releasedThroughYears } from '../winter/throughYears.ts';
 import { planBackward, planForward, totalDays } from './chain.ts';
 import { chainLinks } from './chainLinks.ts';
 import { drawbacksOf } from './drawbacks.ts';
@@ -269,10 +269,9 @@ function throughYears(resolved: readonly ResolvedStage[], stages: readonly Dated
   return resolved.map((stage, i) => {
     if (STAGES[stage.kind].earns !== 'winter' || !stage.curve) return stage;
     const years = releasedThroughYears(species, nursery, (stages[i] as DatedStage).start, credit);
-    return { ...stage, released: meanOf(years), releasedByYears: years };
+    return { ...stage, released: meanOfYears(years), releasedByYears: years };
   });
 }
-const meanOf = (all: Float64Array) => all.reduce((sum, one) => sum + one, 0) / all.length;
 
 function keyDates(
   species: Species,

@@ -25,7 +25,7 @@ import { thermalTime } from '../sprout/thermalTime.ts';
 import { steadyCurve } from '../takeOut/takeOut.ts';
 import { yearOf } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
-import { releasedThroughYears } from '../winter/throughYears.ts';
+import { meanOfYears, releasedThroughYears } from '../winter/throughYears.ts';
 import { type Cause, causesOf, factorsOf } from './causes.ts';
 import { type Course, courseOf } from './course.ts';
 import { type Situation, warmthOf } from './situation.ts';
@@ -86,8 +86,7 @@ export function outlookOf(
   // What the year will be is one of the things that are not known: the best of the years is followed by the day, and each of them is a part of it.
   const years = resolved.find(({ releasedByYears }) => releasedByYears)?.releasedByYears;
   const best = years && Math.max(...years);
-  const year =
-    years && best ? { years: years.map((one) => one / best), mean: years.reduce((sum, one) => sum + one, 0) / years.length } : undefined;
+  const year = years && best ? { years: years.map((one) => one / best), mean: meanOfYears(years) } : undefined;
   const inBest = year && best ? chain.released * (best / year.mean) : chain.released;
   const course = courseOf(batch, state, situation, { stages, accounts, resolved, chain: { released: inBest }, sprouts });
   const seenOpen = openedNow(state, batch.plan.way, species);
@@ -212,7 +211,7 @@ function stagesAsTheyGo(
 function throughYears(stage: ResolvedStage, years: Float64Array): ResolvedStage {
   const { curve, released } = stage;
   if (!curve || released <= 0) return stage;
-  const mean = years.reduce((sum, one) => sum + one, 0) / years.length;
+  const mean = meanOfYears(years);
   return {
     ...stage,
     curve: { ...curve, released: curve.released.map((share) => Math.min(1, (share * mean) / released)) },
@@ -234,7 +233,7 @@ function yearsAhead(
   const ahead = releasedFinally - releasedNow;
   if (ahead <= 0 || !whole) return stage;
   const released = years.map((one) => Math.min(1, releasedNow + (ahead * one) / whole));
-  return { ...stage, released: released.reduce((sum, one) => sum + one, 0) / released.length, releasedByYears: released };
+  return { ...stage, released: meanOfYears(released), releasedByYears: released };
 }
 
 const ables = remembered<string, Prospect>(400);

@@ -34,3 +34,6 @@ export function releasedThroughYears(
   }
   return years;
 }
+
+/** The mean of a share over single winters. */
+export const meanOfYears = (years: Float64Array): number => years.reduce((sum, one) => sum + one, 0) / years.length;

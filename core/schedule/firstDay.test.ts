@@ -1,69 +1,15 @@
 import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
-import type { Batch, Wish } from '@chill/model/batch.ts';
-import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
-import type { Place } from '@chill/model/place.ts';
-import type { Species } from '@chill/model/species.ts';
 import { expect, test } from '@jest/globals';
-import { jeffreys } from '../chance/shares.ts';
-import { STAGES } from '../kinds/stages.ts';
-import { planFrom, propose } from '../methods/propose.ts';
-import { methodsToWeigh } from '../methods/schools.ts';
-import { newId } from '../testing/towelBench.ts';
-import { project } from './project.ts';
+import { apart, firstDays } from '../testing/firstDays.ts';
 
-const TODAY = '2026-10-01';
 const nursery = { ...SALLOW_GAP, timeZone: 'UTC' };
-const place = (kind: Place['kind'], nominal_C: number): Place => ({ id: kind, name: kind, kind, nominal_C, capacity: 240, order: 1 });
-const places = [
-  ...[place('fridge', 4), place('freezer', -18), place('mat', 21), place('bench', 18), place('shelf', 20), place('drawer', 18)],
-  { ...place('outdoors', 4), cover: { animals: true, rain: true } },
-];
-const LOT = {
-  soundness: { kind: 'tested', tested: 20, sound: 17 },
-  provenance: { kind: 'collected', place: 'a bank', on: '2026-09-01' },
-} as const;
-const wish: Wish = { plants: 40, confidence: 0.9, timing: { by: 'startOn', date: TODAY } };
-
-/** A batch of a plan whose winter outdoors has begun on its day, and what came before it been done on its own. */
-function begun(batch: Batch): Batch {
-  const winter = batch.plan.stages.findIndex(({ kind }) => STAGES[kind].earns === 'winter');
-  const on = batch.plan.stages
-    .slice(0, winter + 1)
-    .flatMap(({ start, end, placeId }, stage): NewEvent[] => [
-      { id: newId(), on: start, kind: 'stageStarted', stage, placeId: placeId ?? 'bench' },
-      ...(stage < winter ? [{ id: newId(), on: end, kind: 'stageFinished' as const, stage, moves: [] }] : []),
-    ]);
-  const events = on.map((event, i) => ({ ...event, batchId: batch.id, version: i + 1, recordedAt: `${event.on}T12:00:00Z` }));
-  return { ...batch, events: events as LedgerEvent[] };
-}
-
-/** Every plan of a species that does not stop, with what its page promises before anything has happened; `outdoors`: as it is put out for the winter. */
-function firstDays(species: Species, outdoors = false) {
-  return methodsToWeigh(species).methods.flatMap(({ method, workedOut }) => {
-    const request = { species, viable: jeffreys(17, 20), available: 200, wish, nursery, places, today: TODAY, storedDry_days: 30 };
-    const proposal = propose(method, request, workedOut);
-    const winter = proposal.stages.find(({ kind }) => STAGES[kind].earns === 'winter');
-    if (proposal.against.some(({ weight }) => weight === 'stops') || (outdoors && !winter)) return [];
-    const plan = planFrom(proposal, wish);
-    const batch: Batch = { id: newId(), lotId: newId(), code: '7QK', speciesId: species.id, madeOn: TODAY, plan, events: [] };
-    const today = outdoors && winter ? winter.start : TODAY;
-    const { promised } = project(outdoors ? begun(batch) : batch, { species, lot: LOT, places, nursery, today, temperatures: [] });
-    return [{ of: `${species.id} ${method.id}`, plan: proposal.expected, page: promised?.now ?? { low: -1, high: -1 } }];
-  });
-}
-
-/** Whether a page tells otherwise than its plan: another middle, or another width. */
-function apart({ plan, page }: Pick<ReturnType<typeof firstDays>[number], 'plan' | 'page'>): boolean {
-  const [middle, width] = [(plan.low + plan.high) / 2, plan.high - plan.low];
-  return Math.abs((page.low + page.high) / 2 - middle) > 2 + 0.1 * middle || Math.abs(page.high - page.low - width) > 3 + 0.2 * width;
-}
 
 test('a batch’s page promises on its first day what its plan did: a medium goes on ageing, years differ, what sprouts in the cold is counted once', () => {
   // Sown into one sand or pot for warmth and cold; outdoors, where years differ; a seed that sprouts in the cold; and of every class some.
   const named = ['trillium-grandiflorum', 'carya-ovata', 'delphinium-nuttallianum', 'actaea-rubra'];
   const some = loadHandbook().filter(({ id }, i) => named.includes(id) || i % 10 === 0);
-  const off = some.flatMap((species) => firstDays(species)).filter(apart);
+  const off = some.flatMap((species) => firstDays(species, nursery)).filter(apart);
   // A trillium's four changes of medium are followed by the day on its page, and by their sum in its plan.
   expect(off.filter(({ of }) => of !== 'trillium-grandiflorum potted-then-chilled')).toEqual([]);
 });
@@ -71,7 +17,7 @@ test('a batch’s page promises on its first day what its plan did: a medium goe
 test('put out for the winter it still promises what was planned: of what is to come, single winters differ as they did before', () => {
   const named = ['aesculus-glabra', 'carya-ovata', 'prunus-virginiana', 'tilia-cordata'];
   const some = loadHandbook().filter(({ id }, i) => named.includes(id) || i % 10 === 3);
-  const days = some.flatMap((species) => firstDays(species, true));
+  const days = some.flatMap((species) => firstDays(species, nursery, true));
   expect(days.length).toBeGreaterThan(10);
   expect(days.filter(apart)).toEqual([]);
 });

@@ -1,7 +1,11 @@
 import { spawnSync } from 'node:child_process';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseGpx } from '../../core/units/gpx.ts';
-import { testServer } from '../../server/testing.ts';
+import { readConfig } from '../../server/config.ts';
+import { serve } from '../../server/serve.ts';
+import { DATABASE_FILE } from '../../server/store/files.ts';
+import { temporaryFolder, testServer } from '../../server/testing.ts';
 import { ensureBuilt, ROOT } from '../ensure.mjs';
 
 /** Names that a program's own words stand under. */
@@ -51,4 +55,28 @@ export function browserCrashed(times: number): { held: boolean } {
     { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, CHILL_KILLS: moments.join(' ') } },
   );
   return { held: status === 0 };
+}
+
+/** Somebody looks around in the demo from two browsers at once, so many times, where it is half-grown: how often was anybody answered with a fault? */
+export async function lookedAroundTwice(times: number): Promise<{ faults: number }> {
+  let faults = 0;
+  for (let i = 0; i < times; i++) {
+    const folder = temporaryFolder();
+    mkdirSync(join(folder, 'demo'));
+    writeFileSync(join(folder, 'demo', DATABASE_FILE), 'half of a demo');
+    const running = await serve(readConfig({ PORT: '0', HOST: '127.0.0.1', CHILL_DATA: folder, CHILL_TODAY: '2027-02-16' }), {
+      log: false,
+      unsure: (error) => Promise.reject(error),
+      grow: async (demo) => {
+        await new Promise((done) => setTimeout(done, 100));
+        mkdirSync(demo);
+        writeFileSync(join(demo, 'filled'), '');
+      },
+    });
+    const init = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ there: true }) };
+    const asked = await Promise.all([1, 2].map(() => fetch(`${running.address}/api/look-around`, init)));
+    faults += asked.filter(({ status }) => status !== 204).length;
+    await running.stop();
+  }
+  return { faults };
 }

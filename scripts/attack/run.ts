@@ -1,7 +1,7 @@
 import { FAILURES } from '../../server/store/faulty.ts';
 import { NURSERY, someBatch, someLot, testServer } from '../../server/testing.ts';
 import { cuts, holdOn, interleaved, kills } from './crashes.ts';
-import { browserCrashed, oddNames } from './doors.ts';
+import { browserCrashed, lookedAroundTwice, oddNames } from './doors.ts';
 import { faultsInTurn } from './faults.ts';
 import { fullDisk } from './fullDisk.ts';
 import { heavyAtOnce } from './heavy.ts';
@@ -97,6 +97,11 @@ const ATTACKS: (() => Promise<Line>)[] = [
       found: `${wrong.length} wrongly answered`,
       held: wrong.length === 0,
     };
+  },
+  async () => {
+    const times = some(10);
+    const { faults } = await lookedAroundTwice(times);
+    return { what: `two browsers look around in a half-grown demo at once, ${times} times`, found: `${faults} faults`, held: faults === 0 };
   },
   async () => {
     const times = some(30);

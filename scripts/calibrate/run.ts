@@ -10,11 +10,12 @@ import { seasons } from './seasons.ts';
 import { type Line, print } from './tally.ts';
 import { towels } from './towels.ts';
 import { trials } from './trials.ts';
+import { pagesOfFirstDays, soundPlans } from './whatCanBe.ts';
 import { winters } from './winters.ts';
 
 /** How many of each are lived through; fewer or more with a share as argument: 0.1 for a glance, 4 to tell luck from fault. */
 const SHARE = Number(process.argv[2] ?? 1) || 1;
-const COUNTS = { plans: 2000, winters: 400, towels: 300, followed: 600, learned: 400, trials: 4000, seasons: 3 };
+const COUNTS = { plans: 2000, winters: 400, towels: 300, followed: 600, learned: 400, trials: 4000, seasons: 3, sound: 500, firstDays: 1 };
 const FILE = fileURLToPath(new URL('../../docs/calibration.md', import.meta.url));
 
 /** Why a figure misses its goal, where one does: told beside it. */
@@ -41,7 +42,7 @@ function parts(): Part[] {
       { length: slices },
       (_, i): Part => ({ what: 'followed', from: i * each, count: Math.min(each, count('followed') - i * each) }),
     ),
-    ...(['learned', 'plans', 'winters', 'towels', 'trials', 'seasons'] as const).map(
+    ...(['learned', 'plans', 'winters', 'towels', 'trials', 'seasons', 'sound', 'firstDays'] as const).map(
       (what): Part => ({ what, from: 0, count: count(what) }),
     ),
   ].filter((part) => part.count > 0);
@@ -56,6 +57,8 @@ function live({ what, from, count }: Part): Said {
   if (what === 'towels') return { what, lines: towels(handbook, count) };
   if (what === 'learned') return { what, lines: learnedRanges(handbook, count) };
   if (what === 'trials') return { what, lines: trials(count) };
+  if (what === 'sound') return { what, lines: soundPlans(handbook, count) };
+  if (what === 'firstDays') return { what, lines: pagesOfFirstDays(handbook) };
   if (what === 'seasons') return { what, lines: seasons(count) };
   const followed = new Followed();
   for (let i = from; i < from + count; i++) followed.follow(handbook, i);
@@ -84,6 +87,8 @@ async function all(): Promise<void> {
   for (const one of said) if (one.what === 'followed') followed.add(one.shown);
   const of = (what: Said['what']) => said.flatMap((one) => (one.what === what && 'lines' in one ? one.lines : []));
   const lines = [
+    ...of('sound'),
+    ...of('firstDays'),
     ...of('plans'),
     ...of('winters'),
     ...of('towels'),

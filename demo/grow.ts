@@ -1,6 +1,7 @@
 import { addDays, daysBetween, earlier, later } from '@chill/core/calendar/dates.ts';
 import { type Random, randomFrom, uuidFrom } from '@chill/core/chance/random.ts';
 import { placeDays } from '@chill/core/chill/placeDays.ts';
+import type { Situation } from '@chill/core/follow/situation.ts';
 import { COLD_RESPONSE, WARM_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { accept } from '@chill/core/ledger/accept.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
@@ -11,7 +12,6 @@ import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { topUpFor } from '@chill/core/schedule/followUps.ts';
 import { type Projection, project } from '@chill/core/schedule/project.ts';
 import type { Recorded } from '@chill/core/schedule/record.ts';
-import type { Situation } from '@chill/core/schedule/situation.ts';
 import type { Task } from '@chill/core/schedule/task.ts';
 import { tasksFor } from '@chill/core/schedule/tasks.ts';
 import type { Batch, NewBatch } from '@chill/model/batch.ts';

@@ -5,13 +5,13 @@ import { TURN_CREDIT_DAYS, TURNS_SURVIVAL } from '@chill/core/chill/freezeThaw.t
 import { metBy } from '@chill/core/chill/met.ts';
 import type { Requirement } from '@chill/core/chill/requirement.ts';
 import { requirementsOf } from '@chill/core/chill/requirement.ts';
+import { cuesAnswered } from '@chill/core/follow/chain.ts';
+import { coatOpened } from '@chill/core/follow/coats.ts';
 import { COLD_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { chills, keptDry, mediumOf, STAGES } from '@chill/core/kinds/stages.ts';
 import type { BatchState } from '@chill/core/ledger/batchState.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
 import { asPlannedNow } from '@chill/core/ledger/planInForce.ts';
-import { coatOpened } from '@chill/core/methods/coats.ts';
-import { cuesAnswered } from '@chill/core/methods/resolve.ts';
 import { ROT_REFERENCE_C, rotHazard } from '@chill/core/rot/hazard.ts';
 import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
 import type { Batch } from '@chill/model/batch.ts';

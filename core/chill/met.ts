@@ -67,17 +67,29 @@ export function expectedOf(
   return { celsius: celsius ?? place.setTo?.celsius ?? place.nominal_C, measured: celsius !== undefined, middle };
 }
 
+const measuredPlaces = new WeakMap<
+  readonly Place[],
+  { records: readonly PlaceTemperatures[]; today: PlainDate; places: SwingingPlace[] }
+>();
+
 /**
- * Places as a plan made today should calculate with them: at what their last fortnight's readings say, to a tenth of a degree, instead of what is written
- * down. Outdoors goes by the year, not by a fortnight.
+ * Places as whatever is still to come should calculate with them: at what their last fortnight's readings say, to a tenth of a degree, or at what they were
+ * set to, instead of what is written down. Outdoors goes by the year, not by a fortnight. Remembered, since every batch of a nursery asks for the same.
  */
 export function asMeasured(places: readonly Place[], records: readonly PlaceTemperatures[], today: PlainDate): SwingingPlace[] {
-  return places.map((place) => {
-    const { celsius, measured, middle } = expectedOf(place, records, today);
-    if (!measured || PLACES[place.kind].weather) return place;
-    const halfSwing = middle((record, day) => ((record.max_C[day] ?? celsius) - (record.min_C[day] ?? celsius)) / 2) ?? 0;
-    return { ...place, nominal_C: toTenth(celsius), halfSwing_C: toTenth(halfSwing) };
+  const known = measuredPlaces.get(places);
+  if (known?.records === records && known.today === today) return known.places;
+  const measured = places.map((place): SwingingPlace => {
+    if (PLACES[place.kind].weather) return place;
+    const { celsius, middle } = expectedOf(place, records, today);
+    const halfSwing = middle((record, day) => ((record.max_C[day] ?? celsius) - (record.min_C[day] ?? celsius)) / 2);
+    const nominal_C = toTenth(celsius);
+    return nominal_C === place.nominal_C && halfSwing === undefined
+      ? place
+      : { ...place, nominal_C, ...(halfSwing !== undefined && { halfSwing_C: toTenth(halfSwing) }) };
   });
+  measuredPlaces.set(places, { records, today, places: measured });
+  return measured;
 }
 
 const toTenth = (value: number) => Math.round(value * 10) / 10;

@@ -1,6 +1,8 @@
+import type { PlainDate } from '@chill/model/primitives.ts';
 import type { DaysAdvice, Species } from '@chill/model/species.ts';
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { daysBetween } from '../calendar/dates.ts';
 
 /** Spread taken where advice is one figure: nine in ten are released at it. */
 export const SINGLE_FIGURE_SPREAD = 0.3;
@@ -49,10 +51,15 @@ export interface Credit {
 
 export const NO_CREDIT: Credit = { days: 0, give_days: 0 };
 
-/** What counts for a lot before anything is done with it: the moist cold that it has had, chill-days, and how long it was stored dry, days since its harvest. */
+/** What counts for a lot before anything is done with it: the moist cold that it has had, chill-days, and since when it has been dry. */
 export interface Brought {
   credit?: Credit | undefined;
-  storedDry_days?: number | undefined;
+  drySince?: PlainDate | undefined;
+}
+
+/** What months in the drawer count for towards ripening on a day: the days since it has been dry; none where it is kept moist, or no day is told. */
+export function driedBy({ drySince }: Brought, on: PlainDate | undefined): Credit {
+  return drySince && on ? { days: Math.max(0, daysBetween(drySince, on)), give_days: 0 } : NO_CREDIT;
 }
 
 /** Where in its range a credit is taken to lie, each as likely as the others. */

@@ -139,19 +139,14 @@ export function creditOf({ wintered }: Pick<Lot, 'wintered'>): Credit | undefine
   return wintered && { days: wintered.chillDays, give_days: wintered.give_days };
 }
 
-/** What seed of a lot that is taken in hand on a day brings along. */
-export function broughtBy(lot: Pick<Lot, 'wintered' | 'provenance' | 'storage'>, on: PlainDate): Brought {
-  return { credit: creditOf(lot), storedDry_days: storedDryDays(lot, on) };
+/** What seed of a lot brings along: a winter that it has had, and since its harvest the drawer, where it is kept dry. */
+export function broughtBy(lot: Pick<Lot, 'wintered' | 'provenance' | 'storage'>): Brought {
+  return { credit: creditOf(lot), ...(lot.storage?.state !== 'moist' && { drySince: harvestedOn(lot.provenance) }) };
 }
 
 /** The day on which a towel test that is over was begun, but for a soak. */
 export function testBegun({ on, warm_days, dry }: Pick<TowelResult, 'on' | 'warm_days' | 'dry'>): PlainDate {
   return addDays(on, -Math.round(warm_days + (dry?.days ?? 0)));
-}
-
-/** Days that a lot has been dry by `on`, counted from its harvest; 0 where it is kept moist. */
-export function storedDryDays({ storage, provenance }: Pick<Lot, 'provenance' | 'storage'>, on: PlainDate): number {
-  return storage?.state === 'moist' ? 0 : Math.max(0, daysBetween(harvestedOn(provenance), on));
 }
 
 /** The day on which a lot was harvested, as far as it is known: the end of its year, or the day on which it came. */

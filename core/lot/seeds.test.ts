@@ -3,10 +3,11 @@ import type { Lot, NewLotEvent, TowelResult } from '@chill/model/lot.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { prospectOf } from '../chance/prospect.ts';
+import { driedBy } from '../chill/requirement.ts';
 import { LedgerError } from '../ledger/refuse.ts';
 import { estimateSeeds, pureLiveSeed } from './count.ts';
 import { dryingCountdown } from './drying.ts';
-import { foldLot, lotState, storedDryDays } from './lotLedger.ts';
+import { broughtBy, foldLot, lotState } from './lotLedger.ts';
 import { cellPlan, seedsPerCell } from './perCell.ts';
 import { testSizes, viableLeftAtLeast } from './testPlan.ts';
 
@@ -219,11 +220,10 @@ describe('seed that dies when it dries', () => {
     expect(dryingCountdown(lot, { ...oak, storage: 'intermediate' }, '2026-09-30')?.text).toMatch(/^It keeps badly once dry/);
   });
   test('dry storage is counted from harvest, and not where it is kept moist', () => {
-    expect(storedDryDays(lot, '2026-10-20')).toBe(30);
-    expect(storedDryDays({ ...lot, storage: { state: 'moist', since: '2026-09-20' } }, '2026-10-20')).toBe(0);
-    expect(storedDryDays({ provenance: { kind: 'bought', supplier: 'a swap', on: '2026-10-10', harvestYear: 2024 } }, '2026-10-20')).toBe(
-      658,
-    );
+    const dry_days = (kept: Parameters<typeof broughtBy>[0]) => driedBy(broughtBy(kept), '2026-10-20').days;
+    expect(dry_days(lot)).toBe(30);
+    expect(dry_days({ ...lot, storage: { state: 'moist', since: '2026-09-20' } })).toBe(0);
+    expect(dry_days({ provenance: { kind: 'bought', supplier: 'a swap', on: '2026-10-10', harvestYear: 2024 } })).toBe(658);
   });
 });
 

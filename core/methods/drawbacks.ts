@@ -7,6 +7,8 @@ import { say } from '@chill/words/drawbacks.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { daysBetween, shortDate, spell } from '../calendar/dates.ts';
 import { daylengthHours, SHORT_DAY_HOURS } from '../calendar/daylength.ts';
+import { sproutingStage } from '../follow/stageOrder.ts';
+import { sproutsAt } from '../follow/whereItSprouts.ts';
 import { freshening, mediumName, pieceOf } from '../kinds/media.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { Keeping } from '../lot/drying.ts';
@@ -16,8 +18,6 @@ import { dayIn, yearOf } from '../winter/climate.ts';
 import { firstFrostOf, frostRiskOn, frostSafeFrom } from '../winter/frost.ts';
 import { ANIMALS_PER_DAY } from '../winter/outdoors.ts';
 import type { Drawback, Proposal } from './proposal.ts';
-import { sproutingStage } from './stageOrder.ts';
-import { sproutsAt } from './whereItSprouts.ts';
 
 /** Rot that takes at least this share in wet paper is worth saying. */
 const ROT_WORTH_SAYING = 0.1;

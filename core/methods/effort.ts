@@ -1,12 +1,12 @@
 import type { Method } from '@chill/model/method.ts';
 import type { Species } from '@chill/model/species.ts';
+import type { FollowedStage } from '../follow/followed.ts';
+import { sproutingStage } from '../follow/stageOrder.ts';
 import { checksIn } from '../kinds/media.ts';
 import { mediumOf, STAGES } from '../kinds/stages.ts';
 import { MINUTES } from '../kinds/tasks.ts';
 import { unitsFor } from '../mix/laying.ts';
 import { POTS_EVERY_DAYS } from '../treat/intervals.ts';
-import type { ResolvedStage } from './resolve.ts';
-import { sproutingStage } from './stageOrder.ts';
 
 /** What a method takes besides seeds. */
 export interface Effort {
@@ -19,7 +19,7 @@ export interface Effort {
 }
 
 /** Room, checks and hands that a method takes with so many seeds. */
-export function effortOf(method: Method, stages: readonly ResolvedStage[], seeds: number, { seed }: Pick<Species, 'seed'>): Effort {
+export function effortOf(method: Method, stages: readonly FollowedStage[], seeds: number, { seed }: Pick<Species, 'seed'>): Effort {
   const sprouts = sproutingStage(method);
   const effort: Effort = { fridgeUnits: 0, checks: 0, minutes: 0 };
   for (const [index, stage] of stages.entries()) {

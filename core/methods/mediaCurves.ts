@@ -1,9 +1,9 @@
 import type { Species } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
 import { say } from '@chill/words/methods.ts';
+import { treatmentOf } from '../follow/stage.ts';
 import { rotExposure } from '../rot/hazard.ts';
 import { bestTakeOut, earnedPerDay, horizonDays, type TakeOut, type TakeOutCurve, takeOutCurve } from '../takeOut/takeOut.ts';
-import { treatmentOf } from './resolve.ts';
 
 /** One school's answer to "how long in the cold?" for one species: gain against loss, and the best day. */
 export interface MediumCurve {

@@ -1,6 +1,7 @@
 import { SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Wish } from '@chill/model/batch.ts';
+import type { Method } from '@chill/model/method.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import { shown, spoken } from '@chill/words/subject.ts';
@@ -9,16 +10,17 @@ import fc from 'fast-check';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { jeffreys } from '../chance/shares.ts';
 import { requirementFrom } from '../chill/requirement.ts';
+import { chainOf } from '../follow/chain.ts';
+import { lossLinks } from '../follow/chainLinks.ts';
+import { followStages } from '../follow/stages.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { whySeeds, whyTakeOut } from '../schedule/explain.ts';
 import { reasonForFirst } from '../schedule/reasonForFirst.ts';
 import { bestTakeOut, steadyCurve } from '../takeOut/takeOut.ts';
 import { frostRiskOn, frostSafeDate, nextFrostSafeDate } from '../winter/frost.ts';
-import { planBackward, planForward } from './chain.ts';
-import { lossLinks } from './chainLinks.ts';
+import { dated, movedTo } from './dated.ts';
 import type { Proposal } from './proposal.ts';
 import { propose, type Request, weighMethods } from './propose.ts';
-import { chainOf, resolveMethod } from './resolve.ts';
 
 const handbook = loadHandbook();
 const species = (id: string) => handbook.find((one) => one.id === id) as Species;
@@ -95,12 +97,16 @@ describe('the best take-out day', () => {
   });
 });
 
+const START = '2026-10-01';
+const followed = (of: Species, by: Method) => followStages(by, { species: of, places, start: START });
+
 describe('every method of every species', () => {
   test.each(everyMethod)('%s, %s: forward from the start that backward gave is the same', (id, methodId) => {
-    const resolved = resolveMethod(species(id), method(id, methodId), { places });
-    const back = planBackward(resolved, '2028-05-24');
-    expect(planForward(resolved, back[0]?.start as string)).toEqual(back);
+    const stages = dated(followed(species(id), method(id, methodId)));
+    const days = daysBetween(START, stages.at(-1)?.end as string);
+    const back = movedTo(stages, addDays('2028-05-24', -days));
     expect(back.at(-1)?.end).toBe('2028-05-24');
+    expect(movedTo(back, START)).toEqual(stages);
   });
 
   test('a wish moved a week moves every date a week', () => {
@@ -139,29 +145,25 @@ describe('every method of every species', () => {
 describe('the chain', () => {
   test('a cue left out frees only those that need none of it', () => {
     const noCold = method('penstemon-venustus', 'no-cold');
-    expect(chainOf(species('penstemon-venustus'), noCold, resolveMethod(species('penstemon-venustus'), noCold, { places })).released).toBe(
-      0.1,
-    );
+    expect(chainOf(species('penstemon-venustus'), noCold, followed(species('penstemon-venustus'), noCold)).released).toBe(0.1);
     const coldOnly = method('crataegus-douglasii', 'sand-in-fridge');
-    expect(
-      chainOf(species('crataegus-douglasii'), coldOnly, resolveMethod(species('crataegus-douglasii'), coldOnly, { places })).released,
-    ).toBeLessThan(0.25);
+    expect(chainOf(species('crataegus-douglasii'), coldOnly, followed(species('crataegus-douglasii'), coldOnly)).released).toBeLessThan(
+      0.25,
+    );
   });
   test('an untreated hard coat stays shut', () => {
     const untreated = method('iliamna-rivularis', 'untreated');
-    expect(
-      chainOf(species('iliamna-rivularis'), untreated, resolveMethod(species('iliamna-rivularis'), untreated, { places })).opened,
-    ).toBe(0.04);
+    expect(chainOf(species('iliamna-rivularis'), untreated, followed(species('iliamna-rivularis'), untreated)).opened).toBe(0.04);
   });
   test('freezer turns credit thirty chill-days and cost fifteen seeds in a hundred', () => {
-    const resolved = resolveMethod(species('balsamorhiza-sagittata'), method('balsamorhiza-sagittata', 'freezer-turns'), { places });
+    const resolved = followed(species('balsamorhiza-sagittata'), method('balsamorhiza-sagittata', 'freezer-turns'));
     expect(resolved.find((stage) => stage.kind === 'freezerTurns')).toMatchObject({ days: 6, survives: 0.85 });
     expect(resolved.find((stage) => stage.kind === 'coldMoist')?.treatment?.credit?.days).toBe(30);
   });
   test('dry cold takes 1.25 times the days where it works at all', () => {
     const said = species('eriogonum-umbellatum');
     const works = { ...said, cold: { ...said.cold, dryColdWorks: true } } as Species;
-    const dry = (one: Species) => resolveMethod(one, method('eriogonum-umbellatum', 'dry-cold'), { places })[0];
+    const dry = (one: Species) => followed(one, method('eriogonum-umbellatum', 'dry-cold'))[0];
     expect(dry(works)?.treatment?.daysPerEffectiveDay).toBe(1.25);
     expect(dry(said)?.treatment).toBeUndefined();
   });
@@ -235,7 +237,7 @@ describe('what speaks against a method, here', () => {
         ...warmThenCold,
         stages: warmThenCold.stages.map((one) => (one.medium ? { ...one, medium: media[next++] as 'sand' } : one)),
       };
-      return resolveMethod(species('crataegus-douglasii'), other, { places }).find(({ kind }) => kind === 'coldMoist');
+      return followed(species('crataegus-douglasii'), other).find(({ kind }) => kind === 'coldMoist');
     };
     const [carried, fresh] = [stages(['sand', 'sand']), stages(['vermiculite', 'sand'])];
     const lost = (one: typeof fresh) => one?.curve?.exposed[60] ?? Number.NaN;

@@ -5,11 +5,12 @@ import { type Evidence, prospectOf, rangeOf } from '../chance/prospect.ts';
 import type { BetaShare } from '../chance/shares.ts';
 import type { SwingingPlace } from '../chill/met.ts';
 import type { Brought } from '../chill/requirement.ts';
-import { planForward } from './chain.ts';
-import { type ResolvedStage, resolveMethod } from './resolve.ts';
+import type { FollowedStage } from '../follow/followed.ts';
+import { sproutingStage } from '../follow/stageOrder.ts';
+import { followStages } from '../follow/stages.ts';
+import { testLinks } from '../follow/towelTest.ts';
+import { dated } from './dated.ts';
 import { towelTestMethod } from './schools.ts';
-import { sproutingStage } from './stageOrder.ts';
-import { testLinks } from './towelTest.ts';
 
 /** What a towel test of a lot rests on. */
 export interface TestGiven extends Brought {
@@ -28,15 +29,15 @@ export function planTowelTest(
 ): Plan {
   const { viable, evidence, ...brought }: TestGiven = 'viable' in given ? given : { viable: given };
   const method = towelTestMethod(species);
-  const resolved = resolveMethod(species, method, { places, ...brought });
-  const warm = resolved[sproutingStage(method)] as ResolvedStage;
-  const came = prospectOf(testLinks(species, { method, resolved, warm_days: warm.days, viable, brought }), undefined, evidence);
+  const stages = followStages(method, { species, brought, start, places });
+  const warm = stages[sproutingStage(method)] as FollowedStage;
+  const came = prospectOf(testLinks(species, { method, stages, warm_days: warm.days, viable, brought }), undefined, evidence);
   return {
     seeds,
     // A test wants no plants; what it asks for is its own seeds, begun on its day.
     wish: { plants: seeds, confidence: 0.5, timing: { by: 'startOn', date: start } },
     way: method,
-    stages: planForward(resolved, start),
+    stages: dated(stages),
     expects: rangeOf(seeds, came),
   };
 }

@@ -4,8 +4,9 @@ import type { SpeciesFigures } from '@chill/model/species.ts';
 import type { DatedStage } from '@chill/model/stage.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import type { Prospect } from '../chance/prospect.ts';
+import type { Chain } from '../follow/chain.ts';
+import type { FollowedStage } from '../follow/followed.ts';
 import type { Effort } from './effort.ts';
-import type { Chain, ResolvedStage } from './resolve.ts';
 
 /** Something that speaks against a method, here and now. `stops`: do not; `costs`: it will cost; `notes`: know it. */
 export interface Drawback {
@@ -52,7 +53,7 @@ export interface Proposal {
   method: Method;
   /** True where the handbook has no such recipe for the species; its school makes it. */
   workedOut: boolean;
-  resolved: ResolvedStage[];
+  resolved: FollowedStage[];
   stages: DatedStage[];
   dates: KeyDates;
   /** The day that the wish names to be ready by; absent where it names the start. */

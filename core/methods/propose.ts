@@ -6,10 +6,17 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { DatedStage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
-import { chanceOf, type Evidence, prospectOf, rangeOf, seedsFor, spreadBy } from '../chance/prospect.ts';
+import { chanceOf, type Evidence, rangeOf, seedsFor } from '../chance/prospect.ts';
 import { type BetaShare, meanShare } from '../chance/shares.ts';
 import type { SwingingPlace } from '../chill/met.ts';
 import type { Brought } from '../chill/requirement.ts';
+import { chainOf, chainShare } from '../follow/chain.ts';
+import { plantProspect } from '../follow/coming.ts';
+import type { FollowedStage } from '../follow/followed.ts';
+import { wholeSproutingDays } from '../follow/stage.ts';
+import { sproutingStage } from '../follow/stageOrder.ts';
+import { followStages } from '../follow/stages.ts';
+import { towelEvidence } from '../follow/towelTest.ts';
 import { chills, STAGES } from '../kinds/stages.ts';
 import { type Keeping, keepingOf } from '../lot/drying.ts';
 import { broughtBy, viableOn } from '../lot/lotLedger.ts';
@@ -18,16 +25,11 @@ import { thermalTime } from '../sprout/thermalTime.ts';
 import { WINDOW_KEEPS } from '../takeOut/takeOut.ts';
 import { yearOf } from '../winter/climate.ts';
 import { nextFrostSafeDate } from '../winter/frost.ts';
-import { meanOfYears, releasedThroughYears } from '../winter/throughYears.ts';
-import { planBackward, planForward, totalDays } from './chain.ts';
-import { chainLinks } from './chainLinks.ts';
+import { dated, movedTo, totalDays } from './dated.ts';
 import { drawbacksOf } from './drawbacks.ts';
 import { effortOf } from './effort.ts';
 import type { Drawback, KeyDates, Proposal } from './proposal.ts';
-import { chainOf, chainShare, type ResolvedStage, resolveMethod, type Surroundings, wholeSproutingDays, withDays } from './resolve.ts';
 import { methodsToWeigh } from './schools.ts';
-import { sproutingStage } from './stageOrder.ts';
-import { towelEvidence } from './towelTest.ts';
 
 /** Everything that decides what a method would give. */
 export interface Request extends Brought {
@@ -53,14 +55,14 @@ export function lotInRequest(
   available: number,
   species: Species,
   today: PlainDate,
-): Pick<Request, 'viable' | 'evidence' | 'available' | 'credit' | 'storedDry_days' | 'keeping'> {
+): Pick<Request, 'viable' | 'evidence' | 'available' | 'credit' | 'drySince' | 'keeping'> {
   const viable = viableOn(lot, species, today);
   const keeping = keepingOf(lot, species);
   return {
     viable,
     available,
     ...(lot.towelTests && lot.towelTests.length > 0 && { evidence: towelEvidence(species, lot.towelTests, viable, lot) }),
-    ...broughtBy(lot, today),
+    ...broughtBy(lot),
     ...(keeping && { keeping }),
   };
 }
@@ -76,12 +78,13 @@ export function wantedDay(wish: Wish, nursery: Nursery, today: PlainDate): Plain
 export function propose(method: Method, request: Request, workedOut = false): Proposal {
   const { species, viable, available, wish, nursery, today } = request;
   const wanted = wantedDay(wish, nursery, today);
-  const { best, resolved: usual, stages, missedStart } = timed(method, request, wanted);
-  const resolved = throughYears(usual, stages, request);
-
+  const { stages, shortened_days, missedStart } = timed(method, request, wanted);
+  // The plan itself is followed as its batch will be: by the days laid out, and with the single winters that may come.
+  const { start } = stages[0] as DatedStage;
+  const resolved = followStages(method, { ...surroundingsOf(request), start, laid: stages, year: yearOf(nursery), winters: nursery });
   const chain = chainOf(species, method, resolved, request);
   const { spread = 1 } = nursery.settings;
-  const prospect = spreadBy(prospectOf(chainLinks(viable, species, method, chain, resolved), undefined, request.evidence), spread);
+  const prospect = plantProspect(species, method, resolved, chain, { viable, spread, evidence: request.evidence });
   const seeds = seedsFor(wish.plants, wish.confidence, prospect);
   const starting = Math.min(seeds ?? available, available);
   const plantOut = (stages.at(-1) as DatedStage).end;
@@ -99,7 +102,7 @@ export function propose(method: Method, request: Request, workedOut = false): Pr
     ),
     ...(wanted && { wanted }),
     late_days: wanted ? Math.max(0, daysBetween(wanted, plantOut)) : 0,
-    shortened_days: Math.max(0, totalDays(best) - totalDays(resolved)),
+    shortened_days,
     ...(missedStart && { missedStart }),
     ...(seeds !== undefined && { seeds }),
     starting,
@@ -183,39 +186,51 @@ function soonestFirst(sorted: Proposal[], request: Request): Proposal[] {
 
 /** A method laid on the calendar. */
 interface Timed {
-  /** As it would be with time enough. */
-  best: ResolvedStage[];
-  resolved: ResolvedStage[];
   stages: DatedStage[];
+  /** Days by which it was cut short to be in time. */
+  shortened_days: number;
   /** The start that the wanted day would have asked for, where that is past. */
   missedStart?: PlainDate;
 }
+
+/** Where months in the drawer count, the days depend on the start, which depends on the days: so often they are brought together. */
+const SETTLES_IN = 4;
 
 /**
  * Puts the stages on the calendar. Where the start that the wanted day asks for is past, the method starts today, and its
  * longest treatment is cut short, though never below its window, by as much as brings it in time.
  */
 function timed(method: Method, request: Request, wanted: PlainDate | undefined): Timed {
-  const { wish, today, species } = request;
+  const { wish, today, keeping } = request;
   const begin = wish.timing.by === 'startOn' ? wish.timing.date : today;
   if (method.stages.some(({ kind }) => STAGES[kind].earns === 'winter')) {
     return timedOutdoors(method, request, wish.timing.by === 'startOn' ? begin : undefined, wanted);
   }
-  const best = resolveMethod(species, method, surroundingsOf(request));
-  if (!wanted) return { best, resolved: best, stages: planForward(best, begin) };
-  const stages = planBackward(best, wanted);
-  const start = (stages[0] as DatedStage).start;
-  if (start >= today) {
-    // Seed that must not dry cannot wait beyond its keeping: it is ready sooner then, and the plan says so.
-    const last = request.keeping && later(today, request.keeping.moistUntil);
-    return { best, resolved: best, stages: last && start > last ? planForward(best, last) : stages };
+  const from = (start: PlainDate) => followStages(method, { ...surroundingsOf(request), start });
+  let best = from(begin);
+  if (!wanted) return { stages: dated(best), shortened_days: 0 };
+  const ripens = request.drySince !== undefined && method.stages.some(({ kind }) => STAGES[kind].earns === 'ripening');
+  let start = addDays(wanted, -totalDays(best));
+  for (let i = 0; ripens && i < SETTLES_IN && best[0]?.start !== later(start, today); i++) {
+    best = from(later(start, today));
+    start = addDays(wanted, -totalDays(best));
   }
+  // Seed that must not dry cannot wait beyond its keeping: it is ready sooner then, and the plan says so.
+  const last = keeping && later(today, keeping.moistUntil);
+  if (start >= today) return { stages: movedTo(dated(best), last && start > last ? last : start), shortened_days: 0 };
   const late = daysBetween(start, today);
-  const longest = best.reduce((at, stage, index) => ((stage.takeOut?.best ?? 0) > (best[at]?.takeOut?.best ?? 0) ? index : at), 0);
-  const resolved = best.map((stage, index) =>
-    index === longest && stage.takeOut ? withDays(stage, Math.max(Math.min(stage.days, stage.takeOut.from), stage.days - late)) : stage,
-  );
-  return { best, resolved, stages: planForward(resolved, today), missedStart: start };
+  const longest = best.reduce((at, { takeOut }, index) => ((takeOut?.best ?? 0) > (best[at]?.takeOut?.best ?? 0) ? index : at), 0);
+  const { days, takeOut } = best[longest] as FollowedStage;
+  const cut = takeOut ? days - Math.max(Math.min(days, takeOut.from), days - late) : 0;
+  return { stages: shortened(movedTo(dated(best), today), longest, cut), shortened_days: cut, missedStart: start };
+}
+
+/** Dated stages of which one is shorter by so many days, and those after it sooner. */
+function shortened(stages: readonly DatedStage[], index: number, days: number): DatedStage[] {
+  const [before, [cut], after] = [stages.slice(0, index), stages.slice(index, index + 1), stages.slice(index + 1)];
+  if (!cut || days === 0) return [...stages];
+  const end = addDays(cut.end, -days);
+  return [...before, { ...cut, end }, ...(after.length > 0 ? movedTo(after, end) : [])];
 }
 
 /** Starts of a winter outdoors are tried this far apart, days. */
@@ -226,26 +241,14 @@ const TRY_EVERY_DAYS = 14;
  * latest that is in time and gives nearly the best of those is taken, or the earliest ready where none is in time.
  */
 function timedOutdoors(method: Method, request: Request, fixed: PlainDate | undefined, wanted: PlainDate | undefined): Timed {
-  const { species, today, nursery } = request;
+  const { species, today, nursery, keeping } = request;
   const year = yearOf(nursery);
   const from = (start: PlainDate) => {
-    const before = method.stages.findIndex(({ kind }) => STAGES[kind].earns === 'winter');
-    const lead = resolveMethod(species, { ...method, stages: method.stages.slice(0, before) }, surroundingsOf(request));
-    const resolved = resolveMethod(species, method, {
-      ...surroundingsOf(request),
-      outdoors: { year, start: addDays(start, totalDays(lead)) },
-    });
-    const stages = planForward(resolved, start);
-    return {
-      best: resolved,
-      resolved,
-      stages,
-      gives: chainShare(chainOf(species, method, resolved, request)),
-      ready: (stages.at(-1) as DatedStage).end,
-    };
+    const stages = followStages(method, { ...surroundingsOf(request), start, year });
+    const ready = (stages.at(-1) as FollowedStage).end;
+    return { stages: dated(stages), shortened_days: 0, gives: chainShare(chainOf(species, method, stages, request)), ready };
   };
   if (fixed) return from(fixed);
-  const { keeping } = request;
   const tried = Array.from({ length: Math.ceil(365 / TRY_EVERY_DAYS) }, (_, i) => addDays(today, i * TRY_EVERY_DAYS))
     .filter((start) => start === today || !keeping || start <= keeping.moistUntil)
     .map(from);
@@ -259,24 +262,12 @@ function timedOutdoors(method: Method, request: Request, fixed: PlainDate | unde
   return good.reduce((soonest, one) => (one.ready < soonest.ready ? one : soonest));
 }
 
-function surroundingsOf({ places, credit, storedDry_days, rot }: Request): Surroundings {
-  return { places, credit, storedDry_days, ...(rot && { rot }) };
-}
-
-/** A plan with a winter outdoors, with what single winters would free instead of the mean year alone. */
-function throughYears(resolved: readonly ResolvedStage[], stages: readonly DatedStage[], request: Request): ResolvedStage[] {
-  const { species, nursery, credit } = request;
-  return resolved.map((stage, i) => {
-    if (STAGES[stage.kind].earns !== 'winter' || !stage.curve) return stage;
-    const years = releasedThroughYears(species, nursery, (stages[i] as DatedStage).start, credit);
-    return { ...stage, released: meanOfYears(years), releasedByYears: years };
-  });
-}
+const surroundingsOf = ({ species, places, credit, drySince, rot }: Request) => ({ species, places, rot, brought: { credit, drySince } });
 
 function keyDates(
   species: Species,
   method: Method,
-  resolved: readonly ResolvedStage[],
+  resolved: readonly FollowedStage[],
   stages: readonly DatedStage[],
   ready: number,
 ): KeyDates {
@@ -285,7 +276,7 @@ function keyDates(
   const sprouts = sproutingStage(method);
   const sproutStage = stages[sprouts] as DatedStage;
   const law = thermalTime(species.sprouting);
-  const daysTo = (share: number) => wholeSproutingDays(share, law, resolved[sprouts] as ResolvedStage, species);
+  const daysTo = (share: number) => wholeSproutingDays(share, law, resolved[sprouts] as FollowedStage, species);
   const last = stages.at(-1) as DatedStage;
   return {
     start: (stages[0] as DatedStage).start,

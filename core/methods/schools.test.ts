@@ -155,9 +155,10 @@ describe('what the lot brings along', () => {
     expect(cold({ credit: { days: 40, give_days: 25 } })).toBeGreaterThan(sure);
   });
   test('months in the drawer count as dry storage', () => {
-    const dry = (storedDry_days: number) =>
-      proposed('andropogon-gerardi', 'no-cold', { by: 'asSoonAs' }, { storedDry_days }).resolved.find(({ kind }) => kind === 'dryStore')
-        ?.days as number;
+    const dry = (days: number) =>
+      proposed('andropogon-gerardi', 'no-cold', { by: 'asSoonAs' }, { drySince: addDays('2026-10-01', -days) }).resolved.find(
+        ({ kind }) => kind === 'dryStore',
+      )?.days as number;
     expect(dry(0)).toBeGreaterThan(90);
     expect(dry(400)).toBe(0);
   });

@@ -4,7 +4,7 @@ import type { Species } from '@chill/model/species.ts';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { placesFor } from '../kinds/places.ts';
 import { atBench, STAGES } from '../kinds/stages.ts';
-import { planForward, totalDays } from '../methods/chain.ts';
+import { movedTo, totalDays } from '../methods/dated.ts';
 import type { Proposal } from '../methods/proposal.ts';
 import { doubtOf, lotInRequest, propose, type Request, weighMethods } from '../methods/propose.ts';
 import { methodsToWeigh } from '../methods/schools.ts';
@@ -237,6 +237,6 @@ function partsOf(season: Season, species: Species, group: readonly StockedLot[],
 }
 
 /** The plan of a part that begins on a day. */
-export function planOf({ proposal: { method, resolved, starting, expected, figures }, wish }: CoursePart, start: string): Plan {
-  return { seeds: starting, wish, way: method, stages: planForward(resolved, start), expects: expected, ...(figures && { figures }) };
+export function planOf({ proposal: { method, stages, starting, expected, figures }, wish }: CoursePart, start: string): Plan {
+  return { seeds: starting, wish, way: method, stages: movedTo(stages, start), expects: expected, ...(figures && { figures }) };
 }

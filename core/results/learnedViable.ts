@@ -4,7 +4,8 @@ import type { Species } from '@chill/model/species.ts';
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { YEAR_DAYS } from '../calendar/dates.ts';
-import { lotState, storedDryDays } from '../lot/lotLedger.ts';
+import { driedBy } from '../chill/requirement.ts';
+import { broughtBy, lotState } from '../lot/lotLedger.ts';
 import { viableShare } from '../lot/viability.ts';
 import { type LearnedShare, SPREAD_FROM } from './learnedShare.ts';
 import { middles, momentsOf, stepsOf, sum } from './weighed.ts';
@@ -23,7 +24,7 @@ export function lotTests(lots: readonly LotInHand[]): LotTest[] {
       .filter(({ by, on }) => by !== 'towel' && (lastSort === undefined || on < lastSort))
       .map(({ on, viable, tested }) => ({
         ...{ speciesId, lotId: id, on, came: viable, of: tested },
-        years: storedDryDays({ provenance, ...(storage && { storage }) }, on) / YEAR_DAYS,
+        years: driedBy(broughtBy({ provenance, ...(storage && { storage }) }), on).days / YEAR_DAYS,
       }));
   });
 }

@@ -2,6 +2,7 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { NewId, PlaceId, PromiseId } from '@chill/model/primitives.ts';
 import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/schedule.ts';
+import type { Situation } from '../follow/situation.ts';
 import { keptDry } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
@@ -16,7 +17,6 @@ import {
   recordTending,
   recordTurn,
 } from './record.ts';
-import type { Situation } from './situation.ts';
 import type { Task } from './task.ts';
 
 /** What can be said in answer to a task; each kind reads the parts that it needs. */

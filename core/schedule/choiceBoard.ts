@@ -1,10 +1,10 @@
 import type { Batch } from '@chill/model/batch.ts';
 import { addDays } from '../calendar/dates.ts';
+import type { Situation } from '../follow/situation.ts';
 import { MINUTES } from '../kinds/tasks.ts';
 import { FAST_SPROUTER_DAYS } from '../treat/intervals.ts';
 import { type Cure, cures } from './cures.ts';
 import type { Projection, SproutForecast } from './project.ts';
-import type { Situation } from './situation.ts';
 
 /** What can be done with seed that has not come: wait on; give it more cold; scarify it once more; cut some to see; pot it for another winter; stop. */
 export type ChoiceKind = Cure['kind'] | 'wait' | 'cut' | 'stop';

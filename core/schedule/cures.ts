@@ -1,23 +1,26 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { WhyAmended } from '@chill/model/event.ts';
-import type { PlaceId, PlainDate } from '@chill/model/primitives.ts';
+import type { PlaceId } from '@chill/model/primitives.ts';
 import type { DatedStage, Stage } from '@chill/model/stage.ts';
-import { addDays } from '../calendar/dates.ts';
+import { addDays, daysBetween } from '../calendar/dates.ts';
 import { asMeasured } from '../chill/met.ts';
 import { NO_CREDIT } from '../chill/requirement.ts';
+import type { FollowedStage } from '../follow/followed.ts';
+import type { Situation } from '../follow/situation.ts';
+import { wholeSproutingDays } from '../follow/stage.ts';
+import { followStages } from '../follow/stages.ts';
 import { chills, keptDry, STAGES } from '../kinds/stages.ts';
 import { MINUTES } from '../kinds/tasks.ts';
 import { creditOf } from '../lot/lotLedger.ts';
-import { type ResolvedStage, resolveMethod, wholeSproutingDays } from '../methods/resolve.ts';
+import { dated } from '../methods/dated.ts';
 import type { Otherwise, SproutBelief } from '../sprout/belief.ts';
 import { degreesPerDay, thermalTime } from '../sprout/thermalTime.ts';
 import { bestTakeOut, yieldOfRest } from '../takeOut/takeOut.ts';
 import { handTime, usualOpening } from '../treat/handTime.ts';
 import { checkEvery } from '../treat/intervals.ts';
 import { dayIn, yearOf } from '../winter/climate.ts';
-import { outdoorStay, springsAhead } from '../winter/outdoors.ts';
+import { springsAhead } from '../winter/outdoors.ts';
 import type { Projection } from './project.ts';
-import type { Situation } from './situation.ts';
 
 /** Something else that can be done with seeds that have not come: how it changes their chance, what it takes, and the plan that it makes. */
 export interface Cure {
@@ -105,7 +108,7 @@ function secondCold(sums: Sums): Cure | undefined {
   if (species.cold.need === 'none' || species.cold.winters === 2) return undefined;
   const medium = batch.plan.way.stages.findLast(({ kind, medium }) => kind === 'coldMoist' && medium !== 'ownPot')?.medium ?? 'towel';
   const method: Stage[] = [{ kind: 'coldMoist', medium }, { kind: 'warmTowel' }, { kind: 'pot' }];
-  const resolved = resolvedFor(sums, method, coldHad(sums));
+  const resolved = followedFor(sums, method, coldHad(sums));
   const [cold, warm] = resolved;
   if (!cold?.curve || !warm || !cold.place) return undefined;
   const { curve } = cold;
@@ -135,7 +138,7 @@ function secondCold(sums: Sums): Cure | undefined {
   const best = bestLength(of, Math.min(COLD_DAYS.least, last), last);
   const { days } = best.cure;
   const longest = bestTakeOut({ yields: yieldOfRest(curve) }).best;
-  const stages = dated(today, method, resolved, [days, warm.days]).map((stage, i) =>
+  const stages = lasting(resolved, [days, warm.days]).map((stage, i) =>
     // It is cut shorter than what releases most, because room and time have their price: measured cold then moves the day, and leaves the cut.
     i === 0 ? { ...stage, best: addDays(today, Math.max(days, longest)) } : stage,
   );
@@ -154,12 +157,12 @@ function bestLength<T extends { worth: number }>(of: (days: number) => T, least:
 
 function scarifyAgain(sums: Sums): Cure | undefined {
   const { projection, situation } = sums;
-  const { species, today } = situation;
+  const { species } = situation;
   const { state, sprouting } = projection;
   const opened = sprouting?.outlook.opened ?? 1;
   if (!species.hardCoat || 1 - opened < SHUT_ENOUGH || opened <= 0) return undefined;
   const method: Stage[] = [{ kind: 'openCoat' }, { kind: 'soak' }, { kind: 'warmTowel' }, { kind: 'pot' }];
-  const resolved = resolvedFor(sums, method, 0);
+  const resolved = followedFor(sums, method, 0);
   const warm = resolved[2];
   if (!warm?.place) return undefined;
   const after = warmthAfter(sums, warm);
@@ -178,75 +181,72 @@ function scarifyAgain(sums: Sums): Cure | undefined {
     minutes: (shut * handTime(how, state.openings).perSeed_s) / 60 + 3 * MINUTES.move + Math.ceil(after.days / 2) * MINUTES.check,
     room: { placeId: warm.place.id, days: after.days },
     method,
-    stages: dated(today, method, resolved, [0, 1, warm.days]),
+    stages: lasting(resolved, [0, 1, warm.days]),
   };
 }
 
 function holdOver(sums: Sums): Cure | undefined {
   const { projection, situation } = sums;
-  const { species, today, nursery, rot } = situation;
+  const { species, today, nursery } = situation;
   const year = yearOf(nursery);
   const springs = springsAhead(species, year, dayIn(today));
-  const recipe: Stage[] = [{ kind: 'outdoorWinter', medium: 'ownPot' }, { kind: 'pot' }];
-  const [winter, pot] = resolvedFor(sums, recipe, coldHad(sums));
-  const out = winter?.place;
-  if (!springs || !out || !pot) return undefined;
-  const days = springs.first >= WHOLE_WINTER_DAYS ? springs.first : springs.second;
+  const days = springs && (springs.first >= WHOLE_WINTER_DAYS ? springs.first : springs.second);
   if (days === undefined) return undefined;
-  const credit = { days: coldHad(sums), give_days: 0 };
-  const stay = outdoorStay(species, year, today, { credit, shelter: out.cover, rot: rot?.outdoorFlat, days });
-  if (!stay) return undefined;
+  const fixed = { least: days, best: days, most: days };
+  const method: Stage[] = [{ kind: 'outdoorWinter', medium: 'ownPot', days: fixed }, { kind: 'pot' }];
+  const stages = followedFor(sums, method, coldHad(sums));
+  const [winter, pot] = stages;
+  const out = winter?.place;
+  if (!winter?.curve || !out || !pot) return undefined;
   const law = thermalTime(species.sprouting);
   const sprouts = wholeSproutingDays(COUNTED_UP_TO, law, pot, species);
   const left = projection.sprouting?.outlook.left ?? 0;
   // Whatever the spring is like, it is given as long as it takes.
   const warmth = law.median_degreeDays * Math.exp(2 * law.spread);
-  const fixed = { least: days, best: days, most: days };
   return {
     kind: 'holdOver',
     why: 'heldOver',
     means: {
       warmth,
-      extra: moreReleased(sums, stay.curve.released, days),
+      extra: moreReleased(sums, winter.curve.released, days),
       extraWarmth: warmth,
-      survives: stay.curve.survives[days] as number,
+      survives: winter.survives,
     },
     delay_days: days + sprouts,
     minutes: left * POT_ONE_MIN + Math.ceil(days / LOOK_OUTDOORS_DAYS) * MINUTES.check,
     room: { placeId: out.id, days: OUTDOORS_ROOM * days },
-    method: [{ ...(recipe[0] as Stage), days: fixed }, { kind: 'pot' }],
-    stages: dated(today, recipe, [winter, pot] as ResolvedStage[], [days]),
+    method,
+    stages: dated(stages),
   };
 }
 
-/** The stages of a recipe as they would go here: in the places that there are, by their readings, with so much cold brought along. */
-function resolvedFor({ batch, situation }: Sums, stages: Stage[], cold_days: number): ResolvedStage[] {
-  const { species, places, temperatures = [], today, rot } = situation;
-  return resolveMethod(
-    species,
-    { ...batch.plan.way, stages },
-    { places: asMeasured(places, temperatures, today), credit: { days: cold_days, give_days: 0 }, ...(rot && { rot }) },
+/** The stages of a recipe as they would go here from today: in the places that there are, by their readings, with so much cold brought along. */
+function followedFor({ situation }: Sums, stages: Stage[], cold_days: number): FollowedStage[] {
+  const { species, places, temperatures = [], today, rot, nursery } = situation;
+  return followStages(
+    { stages },
+    {
+      ...{ species, rot, year: yearOf(nursery), start: today, places: asMeasured(places, temperatures, today) },
+      brought: { credit: { days: cold_days, give_days: 0 } },
+    },
   );
 }
 
 /** How long seed that is ready is given in the warmth, and how warm it is until then. */
-function warmthAfter({ situation: { species } }: Sums, warm: ResolvedStage): { days: number; degreeDays: number } {
+function warmthAfter({ situation: { species } }: Sums, warm: FollowedStage): { days: number; degreeDays: number } {
   const law = thermalTime(species.sprouting);
   const days = wholeSproutingDays(COUNTED_UP_TO, law, warm, species);
   return { days, degreeDays: days * degreesPerDay(warm.temperature_C, warm.halfSwing_C ?? 0, law) };
 }
 
-/** Stages one after the other from a day on; those whose days are not given take what they are resolved to. */
-function dated(start: PlainDate, method: readonly Stage[], resolved: readonly ResolvedStage[], lengths: readonly number[]): DatedStage[] {
-  let day = start;
-  return method.map(({ kind, medium }, i): DatedStage => {
-    const stage = resolved[i] as ResolvedStage;
-    const from = day;
-    day = addDays(day, lengths[i] ?? stage.days);
-    return {
-      ...{ kind, start: from, end: day, temperature_C: stage.temperature_C },
-      ...(medium && { medium }),
-      ...(stage.place && { placeId: stage.place.id }),
-    };
+/** Stages one after the other, of which some have other lengths than are best, days. */
+function lasting(stages: readonly FollowedStage[], lengths: readonly (number | undefined)[]): DatedStage[] {
+  const [first] = stages;
+  let day = first?.start ?? '';
+  return dated(stages).map((stage, i): DatedStage => {
+    const start = day;
+    day = addDays(start, lengths[i] ?? daysBetween(stage.start, stage.end));
+    const { window: _window, best: _best, ...plain } = stage;
+    return { ...plain, start, end: day };
   });
 }

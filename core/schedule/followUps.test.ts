@@ -6,6 +6,7 @@ import type { Species } from '@chill/model/species.ts';
 import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays } from '../calendar/dates.ts';
+import type { Situation } from '../follow/situation.ts';
 import { startingPlaces } from '../kinds/places.ts';
 import { accept } from '../ledger/accept.ts';
 import { planFrom, propose } from '../methods/propose.ts';
@@ -14,7 +15,6 @@ import { checkEvery } from '../treat/intervals.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
 import { topUpFor } from './followUps.ts';
 import { project } from './project.ts';
-import type { Situation } from './situation.ts';
 import { tasksFor } from './tasks.ts';
 
 const species = loadHandbook().find(({ id }) => id === 'balsamorhiza-sagittata') as Species;

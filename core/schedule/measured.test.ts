@@ -9,6 +9,7 @@ import { asRead } from '@chill/words/testing.ts';
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { placeDays } from '../chill/placeDays.ts';
+import type { Situation } from '../follow/situation.ts';
 import { startingPlaces } from '../kinds/places.ts';
 import { COLD_RESPONSE, WARM_RESPONSE } from '../kinds/responses.ts';
 import { accept } from '../ledger/accept.ts';
@@ -19,7 +20,6 @@ import { recordAnswer, usualAnswer } from './answer.ts';
 import { mouldOf } from './mould.ts';
 import { project } from './project.ts';
 import { type BatchView, NurseryReader, type Stored } from './reader.ts';
-import type { Situation } from './situation.ts';
 import type { Task } from './task.ts';
 import { tasksFor } from './tasks.ts';
 

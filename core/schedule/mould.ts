@@ -4,10 +4,10 @@ import type { DatedStage } from '@chill/model/stage.ts';
 import { daysBetween } from '../calendar/dates.ts';
 import { exposureByDay } from '../chill/account.ts';
 import { metBy } from '../chill/met.ts';
+import { bathedBefore, type Situation } from '../follow/situation.ts';
 import { COLD_RESPONSE } from '../kinds/responses.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
-import { bathedBefore, type Situation } from './situation.ts';
 
 /**
  * What a batch says of rot in each medium that it lay wet in: seeds found mouldy, and how many the defaults would have expected by the last check: over the

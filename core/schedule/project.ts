@@ -3,19 +3,22 @@ import type { Place } from '@chill/model/place.ts';
 import type { PlaceId, PlainDate } from '@chill/model/primitives.ts';
 import type { DatedStage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
+import type { Promised } from '../follow/coming.ts';
+import { follow } from '../follow/follow.ts';
+import type { FollowedStage, TreatmentForecast } from '../follow/followed.ts';
+import { lastTreatment } from '../follow/going.ts';
+import type { Outlook } from '../follow/outlook.ts';
+import type { Situation } from '../follow/situation.ts';
+import { sproutingStage } from '../follow/stageOrder.ts';
 import { placesFor } from '../kinds/places.ts';
 import { keptDry, STAGES } from '../kinds/stages.ts';
-import type { BatchState } from '../ledger/batchState.ts';
+import type { BatchState, StageDone } from '../ledger/batchState.ts';
 import { stateOf } from '../ledger/fold.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
-import { sproutingStage } from '../methods/stageOrder.ts';
 import { pottedOn } from '../pots/living.ts';
 import { daysToSprout, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { frostSafeFrom } from '../winter/frost.ts';
-import { type Outlook, outlookOf, type Promised } from './outlook.ts';
-import { type Situation, temperatureIn } from './situation.ts';
-import { lastTreatment, type TreatmentForecast, treatmentAccounts } from './treatmentForecast.ts';
 
 /** What to expect of seeds in the warmth. */
 export interface SproutForecast {
@@ -83,12 +86,11 @@ export function stagesTold({ stages, plantOut }: Pick<Projection, 'stages' | 'pl
 /** Reads a batch: folds its events and replans everything after them. */
 export function project(batch: Batch, situation: Situation): Projection {
   const state = stateOf(batch);
-  const accounts = treatmentAccounts(batch, state, situation);
-  const last = lastTreatment(accounts, situation, batch.plan.way.stages);
-  const stages = projectStages(batch, state, situation, last);
-  const outlook = outlookOf(batch, state, situation, stages, accounts);
+  const { stages: followed, outlook } = follow(batch, state, situation);
+  const last = lastTreatment(situation, followed);
+  const stages = followed.map((stage, i) => told(stage, batch.plan.stages[i] as DatedStage, state.stages[i] ?? {}));
   const treatment = last && !keptDry((stages[last.stage] as ProjectedStage).kind) ? withRoots(last, state, situation, outlook) : last;
-  const sprouting = sproutForecast(batch, state, situation, outlook);
+  const sprouting = sproutForecast(batch, state, situation, followed, outlook);
   return {
     state,
     stages,
@@ -141,39 +143,35 @@ export function potsPlace(
   return places.find(({ id }) => id === placeId) ?? placesFor('pot', places)[0];
 }
 
-function projectStages(batch: Batch, state: BatchState, { today }: Situation, treatment?: TreatmentForecast): ProjectedStage[] {
-  const planned = batch.plan.stages;
-  let day = (planned[0] as DatedStage).start;
-  return planned.map((stage, index) => {
-    const done = state.stages[index] ?? {};
-    const length = daysBetween(stage.start, stage.end);
-    const notYet = done.startedOn === undefined;
-    // What has not begun cannot begin before today.
-    const start = done.startedOn ?? later(day, state.closedOn ?? today);
-    const isCurrent = treatment?.stage === index && !done.finishedOn;
-    // Once something else was decided on, this stage is over but for the move.
-    const decided = state.amendments.findLast(({ from }) => from === index + 1);
-    const expectedEnd = decided?.on ?? (isCurrent ? treatment.takeOutOn : addDays(start, length));
-    const end = done.finishedOn ?? later(expectedEnd, notYet ? start : (state.closedOn ?? today));
-    day = end;
-    const { window: _planned, best: _best, ...rest } = stage;
-    const moved = daysBetween(stage.start, start);
-    const window = isCurrent
-      ? treatment.window
-      : stage.window && { from: addDays(stage.window.from, moved), to: addDays(stage.window.to, moved) };
-    return { ...rest, start, end, started: !notYet, finished: done.finishedOn !== undefined, ...(window && { window }) };
-  });
+/** A followed stage as it is told: as it was planned, on its real days, in the place where it lies. */
+function told({ start, end, account }: FollowedStage, { window, best: _best, ...planned }: DatedStage, done: StageDone): ProjectedStage {
+  const moved = daysBetween(planned.start, start);
+  const going = account && !done.finishedOn;
+  const open = going ? account.window : window && { from: addDays(window.from, moved), to: addDays(window.to, moved) };
+  return {
+    ...planned,
+    start,
+    end,
+    started: done.startedOn !== undefined,
+    finished: done.finishedOn !== undefined,
+    ...(open && { window: open }),
+  };
 }
 
-function sproutForecast(batch: Batch, state: BatchState, situation: Situation, outlook: Outlook): SproutForecast | undefined {
+function sproutForecast(
+  batch: Batch,
+  state: BatchState,
+  situation: Situation,
+  stages: readonly FollowedStage[],
+  outlook: Outlook,
+): SproutForecast | undefined {
   const { species, today } = situation;
   const index = sproutingStage(batch.plan.way);
   const done = state.stages[index];
   const since = done?.startedOn;
   if (!since) return undefined;
   const { course, belief, before, left } = outlook;
-  const planned = batch.plan.stages[index] as DatedStage;
-  const temperature_C = temperatureIn(state, planned, index, situation);
+  const { temperature_C } = stages[index] as FollowedStage;
   const law = thermalTime(species.sprouting);
   const until = done.finishedOn ?? state.closedOn ?? today;
   const day = daysBetween(since, until);

@@ -1,9 +1,9 @@
 import type { PlainDate, PromiseId } from '@chill/model/primitives.ts';
 import { type PlantPromise, type PromisesInHand, servedFirst } from '@chill/model/promise.ts';
 import { pooled, rangeOf } from '../chance/prospect.ts';
+import type { Coming } from '../follow/coming.ts';
 import { delivered } from '../ledger/delivered.ts';
 import { type Enough, enoughFor } from '../pots/enough.ts';
-import type { Coming } from './outlook.ts';
 import type { BatchView } from './reader.ts';
 
 /** A range of plants, 9 times in 10. */

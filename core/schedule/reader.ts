@@ -6,6 +6,7 @@ import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
+import type { Situation } from '../follow/situation.ts';
 import { laidDownIn } from '../ledger/events/index.ts';
 import { stateOf } from '../ledger/fold.ts';
 import { asPlannedNow } from '../ledger/planInForce.ts';
@@ -15,7 +16,6 @@ import { withFigures } from '../methods/figures.ts';
 import { type LearnedRot, learnRot } from '../rot/learned.ts';
 import { mouldOf } from './mould.ts';
 import { type Projection, project } from './project.ts';
-import type { Situation } from './situation.ts';
 import type { Task } from './task.ts';
 import { tasksFor } from './tasks.ts';
 

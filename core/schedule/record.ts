@@ -4,12 +4,12 @@ import type { NewId, PlaceId, PlainDate, PromiseId } from '@chill/model/primitiv
 import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/schedule.ts';
 import { addDays } from '../calendar/dates.ts';
+import type { Situation } from '../follow/situation.ts';
 import { isStage, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { applyMoves, type Counts, countIn, ON_ITS_WAY } from '../ledger/states.ts';
 import { movesFor, type Verb } from '../ledger/verbs.ts';
 import { TIMINGS } from '../treat/timers.ts';
-import type { Situation } from './situation.ts';
 import { placeForStage } from './tasks.ts';
 import { stageName } from './words.ts';
 

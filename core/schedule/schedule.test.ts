@@ -3,14 +3,14 @@ import { loadHandbook } from '@chill/handbook/load.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
+import { causesOf } from '../follow/causes.ts';
 import { accept } from '../ledger/accept.ts';
 import { kinds, livesOf, only, ready, START } from '../testing/lives.ts';
 import { newId } from '../testing/towelBench.ts';
-import { causesOf } from './causes.ts';
 
 const { inTheCold, life } = livesOf(loadHandbook(), SALLOW_GAP);
 
-import type { Promised } from './outlook.ts';
+import type { Promised } from '../follow/coming.ts';
 import { recordWait } from './record.ts';
 import { waitOn } from './waitOn.ts';
 

@@ -1,6 +1,6 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { daysBetween, later } from '../calendar/dates.ts';
-import type { TreatmentForecast } from './treatmentForecast.ts';
+import type { TreatmentForecast } from '../follow/followed.ts';
 
 /** Seed is looked back on for this long before today, and ahead of the window for this long, days. */
 const BACK_DAYS = 14;

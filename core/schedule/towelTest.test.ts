@@ -7,15 +7,16 @@ import type { Species } from '@chill/model/species.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays } from '../calendar/dates.ts';
+import { chainOf } from '../follow/chain.ts';
+import type { Situation } from '../follow/situation.ts';
+import { followStages } from '../follow/stages.ts';
+import { towelEvidence } from '../follow/towelTest.ts';
 import { startingPlaces } from '../kinds/places.ts';
 import { broughtBy, lotState, readTowelTest } from '../lot/lotLedger.ts';
 import { planTowelTest } from '../methods/planTowelTest.ts';
-import { chainOf, resolveMethod } from '../methods/resolve.ts';
 import { towelTestMethod } from '../methods/schools.ts';
-import { towelEvidence } from '../methods/towelTest.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
 import { project } from './project.ts';
-import type { Situation } from './situation.ts';
 import { tasksFor } from './tasks.ts';
 
 let serial = 0;
@@ -37,7 +38,7 @@ const lot: Lot = {
 
 /** Lives a test of ten seeds through by answering what is due; `ups` come at each check. */
 function tested(ups: number, species = named('larix-occidentalis')): { batch: Batch; titles: string[] } {
-  const plan = planTowelTest(species, 10, START, places, { viable: { alpha: 8, beta: 3 }, ...broughtBy(lot, START) });
+  const plan = planTowelTest(species, 10, START, places, { viable: { alpha: 8, beta: 3 }, ...broughtBy(lot) });
   const batch: Batch = { id: newId(), lotId: lot.id, code: '7QK', speciesId: species.id, madeOn: START, plan, purpose: 'test', events: [] };
   const titles: string[] = [];
   for (let today = START; today < addDays(START, 300); today = addDays(today, 1)) {
@@ -97,8 +98,9 @@ describe('a test on the towel', () => {
 describe('days in a dry drawer since the harvest', () => {
   test('ripen seed for a method without dry storage as well', () => {
     const method = { ...towelTestMethod(ripening), stages: [{ kind: 'soak' as const }, { kind: 'warmTowel' as const }] };
-    const released = (storedDry_days: number) =>
-      chainOf(ripening, method, resolveMethod(ripening, method, { places }), { storedDry_days }).released;
+    const released = (days: number) =>
+      chainOf(ripening, method, followStages(method, { species: ripening, places, start: START }), { drySince: addDays(START, -days) })
+        .released;
     expect(released(0)).toBe(ripening.afterRipening?.freedWithout);
     expect(released(400)).toBeGreaterThan(0.95);
   });

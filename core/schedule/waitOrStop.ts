@@ -2,12 +2,12 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { PlaceId, PlainDate } from '@chill/model/primitives.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
 import { logChoose } from '../chance/binomial.ts';
+import type { Situation } from '../follow/situation.ts';
 import { MINUTES } from '../kinds/tasks.ts';
 import type { SproutBelief } from '../sprout/belief.ts';
 import { AHEAD_DAYS, Board, bestOf, type ChoiceKind, meanBy, PRICES, type Prices } from './choiceBoard.ts';
 import type { Cure } from './cures.ts';
 import type { Projection, SproutForecast } from './project.ts';
-import type { Situation } from './situation.ts';
 
 /** One of the choices, with what it comes to. */
 export interface Choice {

@@ -4,8 +4,9 @@ import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
-import { chainOf, chainShare, resolveMethod } from '../methods/resolve.ts';
-import { WRONG_LIGHT_SHARE } from '../methods/whereItSprouts.ts';
+import { chainOf, chainShare } from '../follow/chain.ts';
+import { followStages } from '../follow/stages.ts';
+import { WRONG_LIGHT_SHARE } from '../follow/whereItSprouts.ts';
 import { tooSteadyWords, wrongLightWords } from './wrongPlace.ts';
 
 describe('a place that a seed is about to be laid in', () => {
@@ -25,7 +26,7 @@ describe('a place that a seed is about to be laid in', () => {
     const onMat = (light: Place['light'], needs: Species['light']) => {
       const species = { ...larch, light: needs };
       const mat = { id: 'mat', name: 'Mat', kind: 'mat', nominal_C: 22, capacity: 5, order: 1, ...(light && { light }) } as const;
-      return chainShare(chainOf(species, method, resolveMethod(species, method, { places: [mat] })));
+      return chainShare(chainOf(species, method, followStages(method, { species, places: [mat], start: '2026-10-01' })));
     };
     expect(onMat('dark', 'needs light') / onMat('lit', 'needs light')).toBeCloseTo(WRONG_LIGHT_SHARE.dark, 12);
     expect(onMat('lit', 'wants dark') / onMat(undefined, 'wants dark')).toBeCloseTo(WRONG_LIGHT_SHARE.lit, 12);

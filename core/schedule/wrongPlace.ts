@@ -3,13 +3,13 @@ import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/schedule.ts';
 import type { Sentence } from '@chill/words/subject.ts';
+import { type Situation, warmthOf } from '../follow/situation.ts';
+import { litShare, swingsEnough } from '../follow/whereItSprouts.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
-import { litShare, swingsEnough } from '../methods/whereItSprouts.ts';
 import { type WrongWarmth, wrongWarmth } from '../sprout/tooWarm.ts';
 import { percent } from '../units/percent.ts';
 import { showQuantity } from '../units/quantities.ts';
-import { type Situation, warmthOf } from './situation.ts';
 import type { Draft } from './task.ts';
 
 /** Before it is laid there: that a place is too warm or too cold for a seed to sprout in. */

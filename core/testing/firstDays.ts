@@ -3,10 +3,11 @@ import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
-import { jeffreys } from '../chance/shares.ts';
+import type { Situation } from '../follow/situation.ts';
 import { STAGES } from '../kinds/stages.ts';
-import { planFrom, propose } from '../methods/propose.ts';
+import { lotInRequest, planFrom, propose } from '../methods/propose.ts';
 import { methodsToWeigh } from '../methods/schools.ts';
+import type { LearnedRot } from '../rot/learned.ts';
 import { project } from '../schedule/project.ts';
 import { newId } from './towelBench.ts';
 
@@ -35,23 +36,35 @@ function begun(batch: Batch): Batch {
   return { ...batch, events: events as LedgerEvent[] };
 }
 
-/** Every plan of a species that does not stop, with what its page promises before anything has happened; `outdoors`: as it is put out for the winter. */
-export function firstDays(species: Species, nursery: Nursery, outdoors = false) {
+/** What else than usual a plan is asked for with: another day, what the lot brings along, what the nursery has learned of rot. */
+interface Asked {
+  timing?: Wish['timing'];
+  rot?: LearnedRot;
+  lot?: Situation['lot'];
+  /** As it is put out for the winter, and not before. */
+  outdoors?: boolean;
+}
+
+/** Every plan of a species that does not stop, with what its page promises before anything has happened. */
+export function firstDays(species: Species, nursery: Nursery, { timing = wish.timing, rot, lot = LOT, outdoors = false }: Asked = {}) {
   return methodsToWeigh(species).methods.flatMap(({ method, workedOut }) => {
-    const request = { species, viable: jeffreys(17, 20), available: 200, wish, nursery, places, today: TODAY, storedDry_days: 30 };
+    const asked = { species, wish: { ...wish, timing }, nursery, places, today: TODAY, ...(rot && { rot }) };
+    const request = { ...lotInRequest(lot, 200, species, TODAY), ...asked };
     const proposal = propose(method, request, workedOut);
     const winter = proposal.stages.find(({ kind }) => STAGES[kind].earns === 'winter');
     if (proposal.against.some(({ weight }) => weight === 'stops') || (outdoors && !winter)) return [];
-    const plan = planFrom(proposal, wish);
+    const plan = planFrom(proposal, asked.wish);
     const batch: Batch = { id: newId(), lotId: newId(), code: '7QK', speciesId: species.id, madeOn: TODAY, plan, events: [] };
     const today = outdoors && winter ? winter.start : TODAY;
-    const { promised } = project(outdoors ? begun(batch) : batch, { species, lot: LOT, places, nursery, today, temperatures: [] });
-    return [{ of: `${species.id} ${method.id}`, plan: proposal.expected, page: promised?.now ?? { low: -1, high: -1 } }];
+    const { promised } = project(outdoors ? begun(batch) : batch, { ...asked, lot, today });
+    const page = promised && { low: promised.now.low, high: promised.now.high, shares: [...promised.now.prospect.shares] };
+    return [{ of: `${species.id} ${method.id}`, plan: { ...proposal.expected, shares: [...proposal.prospect.shares] }, page }];
   });
 }
 
 /** Whether a page tells otherwise than its plan: another middle, or another width. */
 export function apart({ plan, page }: Pick<ReturnType<typeof firstDays>[number], 'plan' | 'page'>): boolean {
+  if (!page) return true;
   const [middle, width] = [(plan.low + plan.high) / 2, plan.high - plan.low];
   return Math.abs((page.low + page.high) / 2 - middle) > 2 + 0.1 * middle || Math.abs(page.high - page.low - width) > 3 + 0.2 * width;
 }

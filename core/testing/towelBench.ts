@@ -4,6 +4,7 @@ import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import { addDays, daysBetween } from '../calendar/dates.ts';
+import type { Situation } from '../follow/situation.ts';
 import { startingPlaces } from '../kinds/places.ts';
 import { accept } from '../ledger/accept.ts';
 import { asPlannedNow } from '../ledger/planInForce.ts';
@@ -11,7 +12,6 @@ import { planFrom, propose } from '../methods/propose.ts';
 import { methodsToWeigh } from '../methods/schools.ts';
 import { recordAnswer, usualAnswer } from '../schedule/answer.ts';
 import { project } from '../schedule/project.ts';
-import type { Situation } from '../schedule/situation.ts';
 import { tasksFor } from '../schedule/tasks.ts';
 import { type WaitOrStop, waitOrStop } from '../schedule/waitOrStop.ts';
 

@@ -2,12 +2,12 @@ import { addDays, daysBetween } from '@chill/core/calendar/dates.ts';
 import { jeffreys } from '@chill/core/chance/shares.ts';
 import { coldResponseOf } from '@chill/core/chill/effectiveness.ts';
 import { placeDays } from '@chill/core/chill/placeDays.ts';
+import type { Situation } from '@chill/core/follow/situation.ts';
 import { COLD_RESPONSE, WARM_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
 import { planFrom } from '@chill/core/methods/propose.ts';
 import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
 import { project } from '@chill/core/schedule/project.ts';
-import type { Situation } from '@chill/core/schedule/situation.ts';
 import { sproutCurve } from '@chill/core/schedule/sproutCurve.ts';
 import { tasksFor } from '@chill/core/schedule/tasks.ts';
 import { expectationOf } from '@chill/core/schedule/warmTasks.ts';
@@ -125,7 +125,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
       species,
       viable: belief,
       available: 400,
-      storedDry_days: 60,
+      drySince: addDays(TODAY, -60),
       wish: { plants: 30, confidence: 0.9, timing: { by: 'startOn', date: TODAY } },
       nursery: NURSERY,
       places: PLACES,

@@ -1,6 +1,7 @@
 import { addDays } from '@chill/core/calendar/dates.ts';
 import { jeffreys } from '@chill/core/chance/shares.ts';
 import { requirementsOf } from '@chill/core/chill/requirement.ts';
+import type { Situation } from '@chill/core/follow/situation.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { planFrom } from '@chill/core/methods/propose.ts';
@@ -8,7 +9,6 @@ import { learnSpecies } from '@chill/core/results/learned.ts';
 import { outcomeOf } from '@chill/core/results/outcome.ts';
 import { project } from '@chill/core/schedule/project.ts';
 import type { LotView } from '@chill/core/schedule/reader.ts';
-import type { Situation } from '@chill/core/schedule/situation.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent, Move } from '@chill/model/event.ts';
 import type { Lot } from '@chill/model/lot.ts';
@@ -48,7 +48,16 @@ export class LearnedRanges {
     const { cold } = requirementsOf(species);
     const belief = jeffreys(Math.round(TESTED * (0.4 + 0.6 * chance())), TESTED);
     const wish = { plants: 30, confidence: 0.9, timing: { by: 'startOn', date: TODAY } } as const;
-    const request = { species, viable: belief, available: 5000, storedDry_days: 60, wish, nursery: NURSERY, places: PLACES, today: TODAY };
+    const request = {
+      species,
+      viable: belief,
+      available: 5000,
+      drySince: addDays(TODAY, -60),
+      wish,
+      nursery: NURSERY,
+      places: PLACES,
+      today: TODAY,
+    };
     const proposal = someMethod(request, chance);
     if (!cold || !proposal?.stages.some(({ kind }) => kind === 'warmTowel')) return;
     const drawn = drawTruth(species, belief, chance);

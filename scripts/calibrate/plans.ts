@@ -1,3 +1,4 @@
+import { addDays } from '@chill/core/calendar/dates.ts';
 import { handbookLink, prospectOf, rangeOf } from '@chill/core/chance/prospect.ts';
 import { jeffreys } from '@chill/core/chance/shares.ts';
 import { cellPlan, seedsPerCell } from '@chill/core/lot/perCell.ts';
@@ -44,7 +45,7 @@ export function plans(handbook: readonly Species[], count: number): Line[] {
         species,
         viable: belief,
         available: 5000,
-        storedDry_days: 60,
+        drySince: addDays(TODAY, -60),
         wish: { plants, confidence: 0.9, timing: { by: 'startOn', date: TODAY } },
         nursery: NURSERY,
         places: PLACES,

@@ -1,7 +1,7 @@
+import { towelEvidence } from '@chill/core/follow/towelTest.ts';
 import { testAdvice } from '@chill/core/lot/testPlan.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
 import { planTowelTest } from '@chill/core/methods/planTowelTest.ts';
-import { towelEvidence } from '@chill/core/methods/towelTest.ts';
 import type { TowelResult } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { chanceFrom } from '@chill/sim/draws.ts';

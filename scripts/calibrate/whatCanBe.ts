@@ -42,6 +42,6 @@ function someFigures(chance: Chance): SpeciesFigures {
 export function pagesOfFirstDays(handbook: readonly Species[]): Line[] {
   const otherwise = new Tally();
   for (const species of handbook)
-    for (const outdoors of [false, true]) for (const day of firstDays(species, NURSERY, outdoors)) otherwise.add(apart(day));
+    for (const outdoors of [false, true]) for (const day of firstDays(species, NURSERY, { outdoors })) otherwise.add(apart(day));
   return [otherwise.line('pages that tell otherwise than their plan on the day on which it begins', [0, 0.005])];
 }

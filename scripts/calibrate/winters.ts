@@ -32,7 +32,7 @@ export function winters(handbook: readonly Species[], count: number): Line[] {
       species,
       viable: belief,
       available: 300,
-      storedDry_days: 60,
+      drySince: addDays(today, -60),
       wish: { plants: 40, confidence: 0.9, timing: { by: 'startOn', date: today } },
       nursery: NURSERY,
       places: PLACES,

@@ -1,7 +1,7 @@
 import { expectedHalfWidth, meanShare, moreToTest, wilsonInterval } from '@chill/core/chance/shares.ts';
+import { believedViable, towelEvidence } from '@chill/core/follow/towelTest.ts';
 import { testAdvice } from '@chill/core/lot/testPlan.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
-import { believedViable, towelEvidence } from '@chill/core/methods/towelTest.ts';
 import { whyViable } from '@chill/core/schedule/explainCounts.ts';
 import type { Lot, TowelResult, Viability } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';

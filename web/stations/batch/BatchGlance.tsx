@@ -1,7 +1,7 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { describeLoss, describeShift } from '@chill/core/chill/lossWords.ts';
+import type { Cause } from '@chill/core/follow/causes.ts';
 import { isStage } from '@chill/core/kinds/stages.ts';
-import type { Cause } from '@chill/core/schedule/causes.ts';
 import { pottedOutOn, type SproutForecast } from '@chill/core/schedule/project.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';

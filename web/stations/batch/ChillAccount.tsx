@@ -1,7 +1,7 @@
 import { addDays, dayNumber, shortDate } from '@chill/core/calendar/dates.ts';
 import { daysLost, describeGap, describeLoss, describeShift } from '@chill/core/chill/lossWords.ts';
+import type { TreatmentForecast } from '@chill/core/follow/followed.ts';
 import { chills, isStage } from '@chill/core/kinds/stages.ts';
-import type { TreatmentForecast } from '@chill/core/schedule/treatmentForecast.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Units } from '@chill/model/nursery.ts';

@@ -1,5 +1,5 @@
 import { spell } from '@chill/core/calendar/dates.ts';
-import { resolveMethod } from '@chill/core/methods/resolve.ts';
+import { followStages } from '@chill/core/follow/stages.ts';
 import { stageName } from '@chill/core/schedule/words.ts';
 import { yearOf } from '@chill/core/winter/climate.ts';
 import type { Method } from '@chill/model/method.ts';
@@ -20,7 +20,7 @@ const LEAST_ROOM = 3;
 export function MethodDrawing({ species, method, labelled = false }: { species: Species; method: Method; labelled?: boolean }) {
   const { placesAsMeasured: places, nursery, today } = useNursery();
   const stages = useMemo(
-    () => resolveMethod(species, method, { places, outdoors: { year: yearOf(nursery), start: today } }),
+    () => followStages(method, { species, places, year: yearOf(nursery), start: today }),
     [species, method, places, nursery, today],
   );
   const rooms = stages.map(({ days }) => Math.max(LEAST_ROOM, Math.sqrt(days) * 1.6));

@@ -1,5 +1,5 @@
 import { spell } from '@chill/core/calendar/dates.ts';
-import type { ResolvedStage } from '@chill/core/methods/resolve.ts';
+import type { FollowedStage } from '@chill/core/follow/followed.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import { say } from '@chill/words/plan.ts';
 import { Rich } from '@chill/words/rich.tsx';
@@ -9,7 +9,7 @@ import { byDay, type PlotData, SHARES, weekTicks } from '../../kit/plot/plot.ts'
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
 
 /** How long in the cold: what is ready, what is alive, and their product, day by day, with the best day and its window. */
-export function GainAndLoss({ stage }: { stage: ResolvedStage }) {
+export function GainAndLoss({ stage }: { stage: FollowedStage }) {
   const { curve, takeOut, days, temperature_C } = stage;
   const data = useMemo((): PlotData | undefined => {
     if (!curve || !takeOut) return undefined;

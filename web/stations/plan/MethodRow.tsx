@@ -1,5 +1,6 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { chanceOf, middleOf } from '@chill/core/chance/prospect.ts';
+import { sproutingStage } from '@chill/core/follow/stageOrder.ts';
 import { mediumName } from '@chill/core/kinds/media.ts';
 import { STAGES, type StageFacts } from '@chill/core/kinds/stages.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
@@ -7,7 +8,6 @@ import { agedYears, viableOn } from '@chill/core/lot/lotLedger.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { planFrom } from '@chill/core/methods/propose.ts';
 import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
-import { sproutingStage } from '@chill/core/methods/stageOrder.ts';
 import type { Learned } from '@chill/core/results/learned.ts';
 import { whyGermination, whySeeds, whyTakeOut } from '@chill/core/schedule/explain.ts';
 import { type Lodging, lodgingsOf } from '@chill/core/schedule/lodging.ts';

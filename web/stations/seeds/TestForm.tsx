@@ -1,8 +1,8 @@
+import { towelEvidence } from '@chill/core/follow/towelTest.ts';
 import { broughtBy } from '@chill/core/lot/lotLedger.ts';
 import { testAdvice, testSizes, viableLeftAtLeast } from '@chill/core/lot/testPlan.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
 import { planTowelTest } from '@chill/core/methods/planTowelTest.ts';
-import { towelEvidence } from '@chill/core/methods/towelTest.ts';
 import { cautionAt } from '@chill/core/schedule/words.ts';
 import { refusal } from '@chill/model/refusal.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -134,7 +134,7 @@ function Towel({ lot, species, seeds, setSeeds }: { lot: LotView; species: Speci
   const { attempt, problem, busy } = useAttempt();
   const viable = viableShare(lot.state.viability, species);
   const evidence = towelEvidence(species, lot.state.towelTests, viable, lot);
-  const planned = seeds > 0 ? planTowelTest(species, seeds, today, places, { viable, evidence, ...broughtBy(lot, today) }) : undefined;
+  const planned = seeds > 0 ? planTowelTest(species, seeds, today, places, { viable, evidence, ...broughtBy(lot) }) : undefined;
   const begin = () =>
     attempt(async () => {
       if (!planned) return refusal(say.of('noSeedToTest'));

@@ -1,9 +1,9 @@
 import { nearDate, shortDate } from '@chill/core/calendar/dates.ts';
+import { warmthOf } from '@chill/core/follow/situation.ts';
 import { PLACES } from '@chill/core/kinds/places.ts';
 import { decidedNext } from '@chill/core/ledger/planInForce.ts';
 import { AMENDED } from '@chill/core/schedule/describe.ts';
 import type { SproutForecast } from '@chill/core/schedule/project.ts';
-import { warmthOf } from '@chill/core/schedule/situation.ts';
 import { type WaitOrStop as Advice, type Choice as Choosing, firstTenthDue, waitOrStop } from '@chill/core/schedule/waitOrStop.ts';
 import { tooSteadyWords, wrongLightWords, wrongWarmthWords } from '@chill/core/schedule/wrongPlace.ts';
 import { rootGrowth } from '@chill/core/sprout/rootGrowth.ts';

@@ -2,12 +2,13 @@ import type { Batch } from '@chill/model/batch.ts';
 import { daysBetween } from '../calendar/dates.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
-import type { Chain, ResolvedStage } from '../methods/resolve.ts';
-import { isTakenUp } from '../methods/stageOrder.ts';
 import { potsSoFar, seedlingsFrom } from '../pots/survival.ts';
 import type { SproutBelief } from '../sprout/belief.ts';
-import type { Course } from './course.ts';
+import type { Chain } from './chain.ts';
+import type { FollowedStage } from './followed.ts';
 import type { Situation } from './situation.ts';
+import { isTakenUp } from './stageOrder.ts';
+import type { WarmthCourse } from './warmthCourse.ts';
 
 /** Why a batch promises other than it was planned to. */
 export type CauseCode = 'rot' | 'lost' | 'cold' | 'came' | 'seedlings' | 'grown' | 'swelling' | 'tested' | 'rest';
@@ -25,7 +26,7 @@ interface Seen {
   belief: SproutBelief;
   chain: Pick<Chain, 'opened'>;
   opened: number;
-  course: Pick<Course, 'warmth'>;
+  course: Pick<WarmthCourse, 'warmth'>;
   left: number;
 }
 
@@ -42,7 +43,7 @@ export function factorsOf(
   state: BatchState,
   { species, lot, rot }: Situation,
   { unseen, belief, chain, opened, course, left }: Seen,
-  stages: readonly ResolvedStage[],
+  stages: readonly FollowedStage[],
 ): Factor[] {
   const { seeds } = batch.plan;
   const { mouldy, discarded, givenAway, broken, floatedOff, movedOn } = state.counts;

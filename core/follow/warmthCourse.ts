@@ -6,20 +6,18 @@ import { metBy } from '../chill/met.ts';
 import { PLACES } from '../kinds/places.ts';
 import { keptDry, STAGES, staysAtBench } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
-import type { ProjectedStage } from '../ledger/projectedStage.ts';
-import type { Chain, ResolvedStage } from '../methods/resolve.ts';
-import { goesOnFrom, isTakenUp } from '../methods/stageOrder.ts';
 import type { ReleasedPart } from '../sprout/belief.ts';
 import { degreesPerDay, thermalTime } from '../sprout/thermalTime.ts';
 import { dayIn, yearOf } from '../winter/climate.ts';
+import type { FollowedStage } from './followed.ts';
 import type { Situation } from './situation.ts';
-import type { TreatmentForecast } from './treatmentForecast.ts';
+import { goesOnFrom, isTakenUp, sproutingStage } from './stageOrder.ts';
 
 /**
  * A batch's way through its temperatures, day by day from its first stage on: how warm it has been for sprouting, in degree-days added up over what its
  * places had hour by hour and are expected to have; and which part of its seeds is released at which warmth.
  */
-export interface Course {
+export interface WarmthCourse {
   from: PlainDate;
   /** Degree-days by the start of each day. */
   warmth: Float64Array;
@@ -39,52 +37,41 @@ const BEYOND_DAYS = 400;
 /** Freed seed is kept in about so many parts. */
 const PARTS = 24;
 
-/** Follows a batch. `resolved` are the stages to come as they are planned, `accounts` those begun, by their stage; `chain` what all of it comes to. */
-export function courseOf(
+/** Follows a batch by its stages; `released_all` is what all of them release, with what the method leaves out. */
+export function warmthCourse(
   batch: Batch,
   state: BatchState,
   situation: Situation,
-  {
-    stages,
-    accounts,
-    resolved,
-    chain,
-    sprouts,
-  }: {
-    stages: readonly ProjectedStage[];
-    accounts: readonly (TreatmentForecast | undefined)[];
-    resolved: readonly ResolvedStage[];
-    chain: Pick<Chain, 'released'>;
-    sprouts: number;
-  },
-): Course {
-  const from = (stages[0] as ProjectedStage).start;
+  stages: readonly FollowedStage[],
+  released_all: number,
+): WarmthCourse {
+  const { species } = situation;
+  const sprouts = sproutingStage(batch.plan.way);
+  const from = (stages[0] as FollowedStage).start;
   const over = state.closedOn ?? situation.today;
-  const lastDay = daysBetween(from, later(over, (stages[sprouts] as ProjectedStage).start)) + BEYOND_DAYS;
+  const lastDay = daysBetween(from, later(over, (stages[sprouts] as FollowedStage).start)) + BEYOND_DAYS;
   const warmth = new Float64Array(lastDay + 1);
   const released = new Float64Array(lastDay + 1);
   // A cold that goes on where an earlier one left off tells of both: that one then counts for nothing more.
-  const { species } = situation;
   const goesOn = stages.map((_, k) => goesOnFrom(species, stages, k) !== undefined);
-  const finals = stages.map((_, k) => (isTakenUp(species, stages, k) ? 1 : finalOf(accounts[k], resolved[k])));
-  const counts = (i: number, upTo: number) => (isTakenUp(species, stages, i, upTo) ? 1 : finalOf(accounts[i], resolved[i]));
+  const counts = (i: number, upTo?: number) => (isTakenUp(species, stages, i, upTo) ? 1 : finalOf(stages[i] as FollowedStage));
   const missed =
-    chain.released /
+    released_all /
     Math.max(
       1e-12,
-      finals.reduce((product, one) => product * one, 1),
+      product(stages.length, (i) => counts(i)),
     );
   /** What the treatments after the `k`th free before they begin. */
-  const untouched = stages.map((_, k) => product(stages.length, (i) => (i > k && !goesOn[i] ? startOf(accounts[i], resolved[i]) : 1)));
+  const untouched = stages.map((_, k) => product(stages.length, (i) => (i > k && !goesOn[i] ? (stages[i]?.curve?.released[0] ?? 1) : 1)));
   const done = stages.map((_, k) => product(k, (i) => counts(i, k)));
   let day = 0;
   for (const [k, stage] of stages.entries()) {
     // The stage that sprouts goes on for as long as anybody waits.
-    const open = k >= sprouts && !stage.finished;
+    const open = k >= sprouts && state.stages[k]?.finishedOn === undefined;
     const until = open ? lastDay : Math.min(lastDay, daysBetween(from, stage.end));
     const begun = daysBetween(from, stage.start);
-    const degrees = degreesOn(batch, state, situation, k, stage, resolved[k]);
-    const curve = accounts[k]?.curve ?? resolved[k]?.curve;
+    const degrees = degreesOn(batch, state, situation, k, stage);
+    const { curve } = stage;
     for (; day < until; day++) {
       const since = day - begun;
       warmth[day + 1] = (warmth[day] as number) + (since >= 0 ? degrees(since) : 0);
@@ -118,20 +105,14 @@ export function courseOf(
 }
 
 /** Degree-days of each day of a stage, by what its places had and are expected to have. */
-function degreesOn(
-  batch: Batch,
-  state: BatchState,
-  situation: Situation,
-  index: number,
-  stage: ProjectedStage,
-  resolved: ResolvedStage | undefined,
-): (day: number) => number {
+function degreesOn(batch: Batch, state: BatchState, situation: Situation, index: number, stage: FollowedStage): (day: number) => number {
   if (standsStill(stage.kind)) return () => 0;
   const { species, places, temperatures: records = [], today, nursery } = situation;
   const law = thermalTime(species.sprouting);
   const { most, response } = law;
   const planned_C = batch.plan.stages[index]?.temperature_C ?? stage.temperature_C;
-  const stays = state.stages[index]?.stays ?? (stage.placeId ? [{ on: stage.start, placeId: stage.placeId }] : []);
+  const begun = state.stages[index]?.startedOn !== undefined;
+  const stays = state.stages[index]?.stays ?? (stage.place ? [{ on: stage.start, placeId: stage.place.id }] : []);
   const place = places.find(({ id }) => id === stays.at(-1)?.placeId);
   const outdoors = STAGES[stage.kind].earns === 'winter' || (place !== undefined && PLACES[place.kind].weather);
   const measured = records.some(({ placeId }) => stays.some((stay) => stay.placeId === placeId));
@@ -146,8 +127,8 @@ function degreesOn(
       return degreesPerDay(year.mean_C[of] as number, year.halfSwing_C[of] as number, law);
     };
   }
-  if (!stage.started && resolved) {
-    const rate = degreesPerDay(resolved.temperature_C, resolved.halfSwing_C ?? 0, law);
+  if (!begun) {
+    const rate = degreesPerDay(stage.temperature_C, stage.halfSwing_C ?? 0, law);
     return () => rate;
   }
   const by = metBy({ since: stage.start, stays, planned_C }, response, { places, records, today });
@@ -155,13 +136,7 @@ function degreesOn(
 }
 
 /** The share that a treatment frees in the end: as far as it went, or to the day it is due out. */
-function finalOf(account: TreatmentForecast | undefined, resolved: ResolvedStage | undefined): number {
-  return account ? account.releasedFinally : (resolved?.released ?? 1);
-}
-
-function startOf(account: TreatmentForecast | undefined, resolved: ResolvedStage | undefined): number {
-  return (account?.curve ?? resolved?.curve)?.released[0] ?? 1;
-}
+const finalOf = ({ account, released }: FollowedStage): number => account?.releasedFinally ?? released;
 
 function product(count: number, of: (i: number) => number): number {
   let all = 1;

@@ -7,8 +7,9 @@ import { mediumOf } from '../kinds/stages.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
 import { meanOfYears } from '../winter/throughYears.ts';
+import type { Chain } from './chain.ts';
 import { coatOpening } from './coats.ts';
-import type { Chain, ResolvedStage } from './resolve.ts';
+import type { FollowedStage } from './followed.ts';
 
 type PlainCause = 'viable' | 'warmth' | 'light' | 'sprouts' | 'released' | 'year' | 'turns' | 'inTime' | 'otherwise' | 'establishes';
 
@@ -81,7 +82,7 @@ export function seedLinks(
  * lost otherwise, to animals or in the freezer. Plan and page have it from here.
  */
 export function lossLinks(
-  stages: readonly Pick<ResolvedStage, 'kind' | 'medium' | 'exposure' | 'rotShape' | 'survives' | 'curve'>[],
+  stages: readonly Pick<FollowedStage, 'kind' | 'medium' | 'exposure' | 'rotShape' | 'survives' | 'curve'>[],
 ): ChainLink[] {
   const rotting = stages.filter(({ exposure }) => exposure).map((stage) => ({ ...stage, medium: mediumOf(stage) }));
   const media = [...new Set(rotting.map(({ medium }) => medium))];
@@ -105,7 +106,7 @@ export function chainLinks(
   species: Species,
   method: Method,
   chain: Chain,
-  stages: readonly ResolvedStage[],
+  stages: readonly FollowedStage[],
 ): ChainLink[] {
   const years = stages.find(({ releasedByYears }) => releasedByYears)?.releasedByYears;
   const inYears = years && meanOfYears(years);

@@ -8,9 +8,11 @@ import type { Brought } from '../chill/requirement.ts';
 import { STAGES } from '../kinds/stages.ts';
 import { broughtBy, testBegun } from '../lot/lotLedger.ts';
 import { degreesPerDay, sproutedOfThoseThatWill, thermalTime } from '../sprout/thermalTime.ts';
+import { chainOf } from './chain.ts';
 import { type ChainLink, chainLink, seedLinks } from './chainLinks.ts';
-import { chainOf, type ResolvedStage, resolveMethod } from './resolve.ts';
+import type { FollowedStage } from './followed.ts';
 import { sproutingStage } from './stageOrder.ts';
+import { followStages } from './stages.ts';
 
 /** What of a lot decides how its towel tests are read. */
 type TestedLot = Pick<Lot, 'wintered' | 'provenance' | 'storage'>;
@@ -22,10 +24,10 @@ type TestedLot = Pick<Lot, 'wintered' | 'provenance' | 'storage'>;
 export function towelEvidence(species: Species, tests: readonly TowelResult[], viable: BetaShare, lot?: TestedLot): Evidence[] {
   return tests.map((test) => {
     const { came, tested, warm_days } = test;
-    const brought = lot ? broughtBy(lot, testBegun(test)) : {};
+    const brought = lot ? broughtBy(lot) : {};
     const method = asItWent(test);
-    const resolved = resolveMethod(species, method, { places: [], ...brought });
-    return { came, tested, links: testLinks(species, { method, resolved, warm_days, viable, brought }) };
+    const stages = followStages(method, { species, brought, start: testBegun(test), places: [] });
+    return { came, tested, links: testLinks(species, { method, stages, warm_days, viable, brought }) };
   });
 }
 
@@ -49,17 +51,17 @@ export function believedViable(viable: BetaShare, evidence: readonly Evidence[])
 /** A test as it is planned or went, and what its seed is and brings along. */
 interface TestAlong {
   method: Method;
-  resolved: readonly ResolvedStage[];
+  stages: readonly FollowedStage[];
   warm_days: number;
   viable: BetaShare;
   brought: Brought;
 }
 
 /** The links of the chain by which a seed comes in a test. */
-export function testLinks(species: Species, { method, resolved, warm_days, viable, brought }: TestAlong): ChainLink[] {
+export function testLinks(species: Species, { method, stages, warm_days, viable, brought }: TestAlong): ChainLink[] {
   const law = thermalTime(species.sprouting);
-  const { temperature_C } = resolved[sproutingStage(method)] as ResolvedStage;
-  const chain = chainOf(species, method, resolved, brought);
+  const { temperature_C } = stages[sproutingStage(method)] as FollowedStage;
+  const chain = chainOf(species, method, stages, brought);
   const warmth = warm_days * degreesPerDay(temperature_C, 0, law);
   return [
     ...seedLinks(viable, species, method, chain),

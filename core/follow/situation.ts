@@ -3,7 +3,6 @@ import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
-import type { DatedStage } from '@chill/model/stage.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { expectedOf } from '../chill/met.ts';
 import type { BatchState } from '../ledger/batchState.ts';
@@ -27,18 +26,6 @@ export interface Situation {
 /** Whether the seed was bathed in peroxide or bleach before a stage: it then rots more slowly. */
 export function bathedBefore({ timers }: Pick<BatchState, 'timers'>, index: number): boolean {
   return timers.some((timer) => timer.step === 'bath' && timer.stage < index);
-}
-
-/** The temperature that the place where a stage lies is expected to hold, by its readings or its nominal; the planned one where there is no place. */
-export function temperatureIn(
-  state: BatchState,
-  planned: DatedStage,
-  index: number,
-  { places, temperatures = [], today }: Situation,
-): number {
-  const placeId = state.stages[index]?.placeId ?? planned.placeId;
-  const place = places.find(({ id }) => id === placeId);
-  return place ? expectedOf(place, temperatures, today).celsius : planned.temperature_C;
 }
 
 /** What a place is expected to hold, °C, and half the swing of its days where that was measured. */

@@ -1,0 +1,150 @@
+import type { Species } from '@chill/model/species.ts';
+import type { Stage } from '@chill/model/stage.ts';
+import { addDays } from '../calendar/dates.ts';
+import { coldResponseOf } from '../chill/effectiveness.ts';
+import { DAYS_PER_TURN, MOST_TURNS, TURNS_SURVIVAL, turnsCredit } from '../chill/freezeThaw.ts';
+import { type Credit, daysToFree, requirementsOf } from '../chill/requirement.ts';
+import { mediumOf, STAGES } from '../kinds/stages.ts';
+import { daysToSprout, degreesPerDay, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
+import { bestTakeOut, type SteadyTreatment, steadyCurve, type TakeOutCurve, yieldOfRest } from '../takeOut/takeOut.ts';
+import { dayIn } from '../winter/climate.ts';
+import { outdoorStay } from '../winter/outdoors.ts';
+import { meanOfYears, releasedThroughYears } from '../winter/throughYears.ts';
+import { ageOf } from './enters.ts';
+import type { Enters, FollowedStage, Ground, Lies } from './followed.ts';
+
+/** A dry-cold day counts as 1/1.25 of a moist one, where dry cold works at all. Assumption. */
+export const DRY_COLD_FACTOR = 1.25;
+/** How long seed is left outdoors where no winter is known of, days. */
+const NO_WINTER_DAYS = 120;
+
+/** What a stage comes to, besides where it lies and when it ends. */
+type WorkedOut = Omit<FollowedStage, keyof Lies | 'end' | 'days'> & { days: number };
+
+/** A stage that has not begun: what it needs, and what it does to the seed. */
+export function stageToCome(ground: Ground, lies: Lies, enters: Enters): FollowedStage {
+  const { asked: _asked, sprouts: _sprouts, days: _days, ...here } = lies;
+  const comes = workedOut(ground, lies, enters);
+  return { ...here, ...comes, end: addDays(lies.start, comes.days) };
+}
+
+function workedOut(ground: Ground, lies: Lies, enters: Enters): WorkedOut {
+  const { course, earns } = STAGES[lies.kind];
+  if (course === 'turns') return turns(lies);
+  if (earns === 'winter') return winter(ground, lies, enters);
+  const treatment = treatmentIn(ground, lies, enters);
+  return treatment ? treated(lies, enters, treatment) : { days: plainDays(ground.species, lies), released: 1, survives: 1 };
+}
+
+function turns({ days, asked }: Lies): WorkedOut {
+  const all = days ?? asked?.best ?? MOST_TURNS * DAYS_PER_TURN;
+  return { days: all, released: 1, survives: TURNS_SURVIVAL, turned_days: turnsCredit(all) };
+}
+
+/** A winter outdoors by the months' means, freeing what single winters would where those are weighed; where there is none, it frees nothing. */
+function winter({ species, year, winters, rot }: Ground, lies: Lies, { credit }: Enters): WorkedOut {
+  const { start, place, asked } = lies;
+  const stay = year && outdoorStay(species, year, start, { credit, shelter: place?.cover, rot: rot?.outdoorFlat, days: asked?.best });
+  if (!stay) return { days: lies.days ?? NO_WINTER_DAYS, released: 1, survives: 1 };
+  const days = lies.days ?? stay.days;
+  const law = thermalTime(species.sprouting);
+  const first = dayIn(start);
+  const degrees = (day: number) => {
+    const of = (first + day) % 365;
+    return degreesPerDay(year.mean_C[of] as number, year.halfSwing_C[of] as number, law);
+  };
+  const own = rot?.outdoorFlat && { rotShape: rot.outdoorFlat.shape };
+  const mean = { days, curve: stay.curve, takeOut: stay.takeOut, degrees, ...own, ...atDay(stay.curve, days) };
+  return winters && mean.released > 0 ? throughYears(mean, releasedThroughYears(species, winters, start, credit)) : mean;
+}
+
+/** A winter outdoors to come, by the day as the mean year has it, and freeing what single winters would. */
+function throughYears<S extends Pick<FollowedStage, 'released'> & { curve: TakeOutCurve }>(stage: S, years: Float64Array): S {
+  const { curve, released } = stage;
+  const mean = meanOfYears(years);
+  return {
+    ...stage,
+    curve: { ...curve, released: curve.released.map((share) => Math.min(1, (share * mean) / released)) },
+    released: mean,
+    releasedByYears: years,
+  };
+}
+
+function treated(lies: Lies, enters: Enters, steady: SteadyTreatment): WorkedOut {
+  const age = ageOf(enters, lies.start);
+  const treatment = age > 0 ? { ...steady, mediumAge_days: age } : steady;
+  const whole = steadyCurve(treatment);
+  const curve = enters.goesOn ? { ...whole, yields: yieldOfRest(whole) } : whole;
+  const takeOut = bestTakeOut(curve);
+  // Dry seed loses next to nothing by waiting; it need not wait longer than it must.
+  const enough = STAGES[lies.kind].earns === 'ripening' ? takeOut.from : takeOut.best;
+  const days = lies.days ?? Math.min(lies.asked?.best ?? enough, curve.yields.length - 1);
+  const { rotShape } = treatment;
+  return { days, takeOut, curve, treatment, ...(rotShape !== undefined && { rotShape }), ...atDay(curve, days) };
+}
+
+/** What a curve comes to by a day; after its last it stays as it was then. */
+export function atDay(curve: TakeOutCurve, day: number): Required<Pick<FollowedStage, 'released' | 'survives' | 'exposure' | 'earned'>> {
+  const at = Math.min(day, curve.yields.length - 1);
+  return {
+    released: curve.released[at] as number,
+    survives: curve.survives[at] as number,
+    exposure: curve.exposed[at] as number,
+    earned: curve.earned[at] as number,
+  };
+}
+
+/** The steady treatment that a stage is, with the nursery's own rot, where it frees anything by waiting. */
+export function treatmentIn({ species, rot }: Ground, lies: Lies, { credit, bathed }: Enters): SteadyTreatment | undefined {
+  const plain = treatmentOf(species, lies, lies.temperature_C, credit);
+  const own = plain && rot?.[plain.rot.medium];
+  const treatment = own ? { ...plain, rotShape: own.shape, rot: { ...plain.rot, own: own.mean } } : plain;
+  return treatment && bathed ? { ...treatment, rot: { ...treatment.rot, cleanliness: 'bathed' } } : treatment;
+}
+
+/**
+ * The steady treatment that a waiting stage is, or `undefined` for a stage that frees nothing by waiting.
+ * Dry cold is a treatment only for species marked as answering to it. `credit` is what counts already of what it earns.
+ */
+export function treatmentOf(
+  species: Species,
+  stage: Pick<Stage, 'kind' | 'medium'>,
+  temperature_C: number,
+  credit?: Credit,
+): SteadyTreatment | undefined {
+  const { ripening, warm, cold } = requirementsOf(species);
+  const common = { temperature_C, rot: { medium: mediumOf(stage), temperature_C } };
+  const { earns, water, response } = STAGES[stage.kind];
+  if (earns === 'ripening' && ripening)
+    return { ...common, requirement: ripening, ...(response && { response }), ...(credit && { credit }) };
+  if (earns === 'warmth' && warm) return { ...common, requirement: warm, ...(response && { response }) };
+  if (earns !== 'cold' || !cold) return undefined;
+  const chilled = { ...common, requirement: cold, response: coldResponseOf(species), ...(credit && { credit }) };
+  if (water === 'damp') return chilled;
+  return species.cold.need !== 'none' && species.cold.dryColdWorks ? { ...chilled, daysPerEffectiveDay: DRY_COLD_FACTOR } : undefined;
+}
+
+function plainDays(species: Species, lies: Lies): number {
+  if (lies.days !== undefined) return lies.days;
+  const { course, earns, bench } = STAGES[lies.kind];
+  const sprouting = lies.sprouts ? wholeSproutingDays(0.9, thermalTime(species.sprouting), lies, species) : 0;
+  if (course === 'grows') return sprouting + (lies.asked?.best ?? species.pot.days.best);
+  if (lies.asked) return lies.asked.best;
+  if (course === 'sprouts') return sprouting;
+  const { cold } = requirementsOf(species);
+  // Dry cold that does nothing is still kept as long as its followers keep it; the chain then says what it was worth.
+  if (earns === 'cold' && cold) return Math.ceil(daysToFree(0.9, cold) * DRY_COLD_FACTOR);
+  return bench?.days ?? 0;
+}
+
+/** The warmth of a place: its mean, and half the swing of its days where that was measured, °C. */
+type Warmth = Pick<FollowedStage, 'temperature_C' | 'halfSwing_C'>;
+
+/**
+ * Whole days in the warmth until `share` of those that will have sprouted. Where it never sprouts at that warmth no plants are counted on
+ * ({@link chainOf}); only so that such a plan can be drawn at all it is given the days of the species' own temperature.
+ */
+export function wholeSproutingDays(share: number, law: ThermalTime, { temperature_C, halfSwing_C }: Warmth, species: Species): number {
+  const here = daysToSprout(share, law, temperature_C, halfSwing_C);
+  return Math.ceil(Number.isFinite(here) ? here : daysToSprout(share, law, species.sprouting.at_C));
+}

@@ -1,0 +1,89 @@
+import type { Method } from '@chill/model/method.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
+import type { DatedStage, Stage } from '@chill/model/stage.ts';
+import { daysBetween, later } from '../calendar/dates.ts';
+import type { SwingingPlace } from '../chill/met.ts';
+import type { Brought } from '../chill/requirement.ts';
+import { placesFor } from '../kinds/places.ts';
+import { STAGES } from '../kinds/stages.ts';
+import { type Bed, bedAfter, bedFor, creditInto } from './enters.ts';
+import type { Enters, FollowedStage, Ground, Lies } from './followed.ts';
+import { type Events, stageBegun } from './going.ts';
+import { bathedBefore } from './situation.ts';
+import { stageToCome } from './stage.ts';
+import { sproutingStage } from './stageOrder.ts';
+
+/** What a method is followed from, stage by stage. */
+export interface Given extends Ground {
+  /** What the seed brings along. */
+  brought?: Brought | undefined;
+  /** The day on which the first stage begins. */
+  start: PlainDate;
+  /** Places as they are measured now. Where nothing is laid out yet, each stage goes to the fittest of them. */
+  places: readonly SwingingPlace[];
+  /** The stages as they are laid on the calendar; without them each is as long as is best. */
+  laid?: readonly DatedStage[] | undefined;
+  /** What has happened; without it nothing has. */
+  events?: Events | undefined;
+}
+
+/**
+ * The one engine: every stage of a method, one after the other, each with what the seed brings into it, what it is given there, and what that comes to.
+ * A method that is being weighed is followed with its days open, a plan by the days laid out, a batch by its plan and what has happened since: a plan is a
+ * batch without events.
+ */
+export function followStages({ stages: recipe }: Pick<Method, 'stages'>, given: Given): FollowedStage[] {
+  const { species, start, laid, events } = given;
+  const earlier: FollowedStage[] = [];
+  const sprouts = sproutingStage({ stages: recipe });
+  // What has not begun cannot begin before today.
+  const soonest = events && (events.state.closedOn ?? events.today);
+  let bed: Bed | undefined;
+  let day = start;
+  for (const [index, stage] of recipe.entries()) {
+    const done = events?.state.stages[index];
+    const begins = done?.startedOn ?? (soonest ? later(day, soonest) : day);
+    const planned = laid?.[index];
+    bed = bedFor(stage.medium, bed, begins);
+    const enters: Enters = {
+      ...creditInto(species, recipe, { earlier, brought: given.brought ?? {}, start: begins }),
+      fresh: bed?.fresh ?? begins,
+      bathed: events ? bathedBefore(events.state, index) : false,
+    };
+    const lies = liesIn(given, stage, { start: begins, placeId: done?.placeId, planned, sprouts: index === sprouts });
+    const followed =
+      done?.startedOn && planned && events
+        ? stageBegun(given, lies, enters, { index, done, planned }, events)
+        : stageToCome(given, lies, enters);
+    if (events && done?.startedOn) bed = bedAfter(bed, events.state.freshened, followed.end);
+    earlier.push(followed);
+    day = followed.end;
+  }
+  return earlier;
+}
+
+/** Where a stage lies, and at what temperature: in its place as it is measured now, or as it was planned. */
+function liesIn(
+  { species, places }: Given,
+  { kind, medium, days: asked, temperature_C }: Stage,
+  {
+    start,
+    placeId,
+    planned,
+    sprouts,
+  }: { start: PlainDate; placeId?: string | undefined; planned?: DatedStage | undefined; sprouts: boolean },
+): Lies {
+  const place = planned ? places.find(({ id }) => id === (placeId ?? planned.placeId)) : placesFor(kind, places)[0];
+  const usual_C = STAGES[kind].course === 'sprouts' ? species.sprouting.at_C : STAGES[kind].assumed_C;
+  const { halfSwing_C, light } = place ?? {};
+  return {
+    ...{ kind, start, sprouts },
+    temperature_C: place?.nominal_C ?? planned?.temperature_C ?? temperature_C ?? usual_C,
+    ...(medium && { medium }),
+    ...(halfSwing_C && { halfSwing_C }),
+    ...(place && { place }),
+    ...(light && { light }),
+    ...(asked && { asked }),
+    ...(planned && { days: daysBetween(planned.start, planned.end) }),
+  };
+}

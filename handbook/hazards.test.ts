@@ -1,7 +1,7 @@
 import { bagWords } from '@chill/core/labels/words.ts';
 import { cautionsOf, hazardsOf } from '@chill/core/lot/cautions.ts';
-import type { BatchView } from '@chill/core/schedule/reader.ts';
-import { poisonCautionAt } from '@chill/core/schedule/words.ts';
+import type { BatchView } from '@chill/core/nursery/reader.ts';
+import { poisonCautionAt } from '@chill/core/tell/words.ts';
 import type { Hazard, Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import { loadGenera, loadHandbook, loadHazards } from './load.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { allWaiting } from '../ledger/states.ts';
-import type { BatchView } from '../schedule/reader.ts';
+import type { BatchView } from '../nursery/reader.ts';
 import { LABEL_SHEETS, labelAt } from './sheets.ts';
 import { pathOf, squareHolds } from './square.ts';
 import { bagWords, keepIt, potWords } from './words.ts';

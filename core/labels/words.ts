@@ -4,8 +4,8 @@ import { say } from '@chill/words/label.ts';
 import { shortDate } from '../calendar/dates.ts';
 import { countIn, LAID_UP } from '../ledger/states.ts';
 import { keptAsPoison } from '../lot/harm.ts';
-import type { BatchView } from '../schedule/reader.ts';
-import { stageName } from '../schedule/words.ts';
+import type { BatchView } from '../nursery/reader.ts';
+import { stageName } from '../tell/words.ts';
 import { roundOf } from '../treat/split.ts';
 
 /** What stands on one label. */

@@ -1,7 +1,7 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { PlannedPromise, SeasonPlan } from '@chill/model/seasonPlan.ts';
 import { daysBetween, later } from '../calendar/dates.ts';
-import type { BatchView } from '../schedule/reader.ts';
+import type { BatchView } from '../nursery/reader.ts';
 
 /** A promise of an accepted season as it stands now, against what was planned. */
 export interface Came {

@@ -1,8 +1,8 @@
 import type { PlainDate, PromiseId } from '@chill/model/primitives.ts';
 import { type PlantPromise, type PromisesInHand, servedFirst } from '@chill/model/promise.ts';
 import type { SeasonPlan } from '@chill/model/seasonPlan.ts';
-import { afterOthers, weighPromises } from '../schedule/promises.ts';
-import type { BatchView } from '../schedule/reader.ts';
+import { afterOthers, weighPromises } from '../nursery/promises.ts';
+import type { BatchView } from '../nursery/reader.ts';
 import { AS_PLANNED, compared } from './compare.ts';
 
 /** A promise that needs plants which no batch has yet, and how many. */

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
-import type { BatchView } from '../schedule/reader.ts';
-import type { Task } from '../schedule/task.ts';
+import type { BatchView } from '../nursery/reader.ts';
+import type { Task } from '../tasks/task.ts';
 import { workList } from './workList.ts';
 
 /** A Monday. */

@@ -1,7 +1,7 @@
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { addDays } from '../calendar/dates.ts';
-import type { BatchView } from '../schedule/reader.ts';
+import type { BatchView } from '../nursery/reader.ts';
 import { type DatedWork, expectedWorkOf } from '../season/work.ts';
 import { minutesOn, mondayOf } from './season.ts';
 

@@ -9,7 +9,7 @@ import { chills, keptDry, mediumOf, STAGES } from '../kinds/stages.ts';
 import type { Seen } from '../ledger/batchState.ts';
 import { eventsInForce } from '../ledger/standing.ts';
 import { viableOn } from '../lot/lotLedger.ts';
-import { asItStands, type BatchView } from '../schedule/reader.ts';
+import { asItStands, type BatchView } from '../nursery/reader.ts';
 import { workDone } from '../season/work.ts';
 import type { ReleasedPart } from '../sprout/belief.ts';
 import { handsTogether } from './hands.ts';

@@ -4,7 +4,7 @@ import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prospectOf } from '../chance/prospect.ts';
-import type { StockedLot } from '../schedule/stocked.ts';
+import type { StockedLot } from '../nursery/stocked.ts';
 import { bestChange, lossesOf } from './losses.ts';
 import { recipeFor, worthOfKnowing } from './recipe.ts';
 

@@ -10,9 +10,9 @@ import type { SwingingPlace } from '../chill/met.ts';
 import { chills } from '../kinds/stages.ts';
 import type { Proposal } from '../methods/proposal.ts';
 import { lotInRequest, weighMethods } from '../methods/propose.ts';
+import type { StockedLot } from '../nursery/stocked.ts';
 import type { LearnedRot } from '../rot/learned.ts';
-import { type Why, whySeeds, whyTakeOut } from '../schedule/explain.ts';
-import type { StockedLot } from '../schedule/stocked.ts';
+import { type Why, whySeeds, whyTakeOut } from '../tell/explain.ts';
 import { nextFrostSafeDate } from '../winter/frost.ts';
 
 /** What recipes are made for: the nursery as it is now, with what it has learned. */

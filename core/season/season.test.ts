@@ -2,7 +2,7 @@ import type { Place } from '@chill/model/place.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
-import type { BatchView } from '../schedule/reader.ts';
+import type { BatchView } from '../nursery/reader.ts';
 import { crowdingIn, crowdings, movesFor, overfilled, reliefFor } from './crowding.ts';
 import { bandOf } from './lanes.ts';
 import { type Stay, staysOf } from './stays.ts';

@@ -6,8 +6,8 @@ import type { Species } from '@chill/model/species.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { addDays, later } from '../calendar/dates.ts';
 import { atBench, STAGES } from '../kinds/stages.ts';
-import { leavesOn, roomAhead, roomInPots, roomInStage } from '../schedule/lodging.ts';
-import type { BatchView } from '../schedule/reader.ts';
+import { leavesOn, roomAhead, roomInPots, roomInStage } from '../nursery/lodging.ts';
+import type { BatchView } from '../nursery/reader.ts';
 import { frostSafeFrom } from '../winter/frost.ts';
 
 /** Whose a stay is: a batch, or a batch that is only proposed; and what it is called where it is pointed at. */

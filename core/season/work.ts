@@ -5,8 +5,8 @@ import { addDays, dayNumber, later } from '../calendar/dates.ts';
 import { mediumOf, STAGES } from '../kinds/stages.ts';
 import { MINUTES } from '../kinds/tasks.ts';
 import { kindOfEvent } from '../ledger/events/index.ts';
-import type { BatchView } from '../schedule/reader.ts';
-import type { Task } from '../schedule/task.ts';
+import type { BatchView } from '../nursery/reader.ts';
+import type { Task } from '../tasks/task.ts';
 import { checkEvery, POTS_EVERY_DAYS } from '../treat/intervals.ts';
 
 /** Hands' work in one week: minutes, done or expected. */

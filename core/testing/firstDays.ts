@@ -4,11 +4,11 @@ import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Situation } from '../follow/situation.ts';
+import { project } from '../forecast/project.ts';
 import { STAGES } from '../kinds/stages.ts';
 import { lotInRequest, planFrom, propose } from '../methods/propose.ts';
 import { methodsToWeigh } from '../methods/schools.ts';
 import type { LearnedRot } from '../rot/learned.ts';
-import { project } from '../schedule/project.ts';
 import { newId } from './towelBench.ts';
 
 const TODAY = '2026-10-01';

@@ -5,13 +5,13 @@ import type { Species } from '@chill/model/species.ts';
 import { asRead, type Read } from '@chill/words/testing.ts';
 import { addDays } from '../calendar/dates.ts';
 import type { Situation } from '../follow/situation.ts';
+import { type Projection, project } from '../forecast/project.ts';
 import { startingPlaces } from '../kinds/places.ts';
 import { viableShare } from '../lot/viability.ts';
 import { planFrom, propose } from '../methods/propose.ts';
-import { type Projection, project } from '../schedule/project.ts';
-import { type Recorded, recordBegin, recordCheck, recordMove } from '../schedule/record.ts';
-import type { Task } from '../schedule/task.ts';
-import { tasksFor } from '../schedule/tasks.ts';
+import { type Recorded, recordBegin, recordCheck, recordMove } from '../record/record.ts';
+import type { Task } from '../tasks/task.ts';
+import { tasksFor } from '../tasks/tasks.ts';
 import { newId } from './towelBench.ts';
 
 export const places = startingPlaces(newId);

@@ -5,15 +5,15 @@ import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import type { Situation } from '../follow/situation.ts';
+import { project } from '../forecast/project.ts';
+import { type WaitOrStop, waitOrStop } from '../forecast/waitOrStop.ts';
 import { startingPlaces } from '../kinds/places.ts';
 import { accept } from '../ledger/accept.ts';
 import { asPlannedNow } from '../ledger/planInForce.ts';
 import { planFrom, propose } from '../methods/propose.ts';
 import { methodsToWeigh } from '../methods/schools.ts';
-import { recordAnswer, usualAnswer } from '../schedule/answer.ts';
-import { project } from '../schedule/project.ts';
-import { tasksFor } from '../schedule/tasks.ts';
-import { type WaitOrStop, waitOrStop } from '../schedule/waitOrStop.ts';
+import { recordAnswer, usualAnswer } from '../record/answer.ts';
+import { tasksFor } from '../tasks/tasks.ts';
 
 const START = '2026-11-01';
 /** Seeds of each batch on a towel. */

@@ -1,6 +1,6 @@
 import { randomFrom } from '../../core/chance/random.ts';
+import type { StockedLot } from '../../core/nursery/stocked.ts';
 import type { Season } from '../../core/planning/season.ts';
-import type { StockedLot } from '../../core/schedule/stocked.ts';
 import type { Place } from '../../model/place.ts';
 import { Priority } from '../../model/promise.ts';
 import { handbook, NURSERY, TODAY } from '../../server/testing.ts';

@@ -2,7 +2,7 @@ import { addDays } from '@chill/core/calendar/dates.ts';
 import { handbookLink, prospectOf, rangeOf } from '@chill/core/chance/prospect.ts';
 import { jeffreys } from '@chill/core/chance/shares.ts';
 import { cellPlan, seedsPerCell } from '@chill/core/lot/perCell.ts';
-import { together } from '@chill/core/schedule/promises.ts';
+import { together } from '@chill/core/nursery/promises.ts';
 import type { Species } from '@chill/model/species.ts';
 import { betaDraw, chanceFrom } from '@chill/sim/draws.ts';
 import { drawTruth, LivingSeeds } from '@chill/sim/truth.ts';

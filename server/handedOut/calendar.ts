@@ -1,6 +1,6 @@
 import { addDays } from '@chill/core/calendar/dates.ts';
-import { taskKey } from '@chill/core/schedule/task.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
+import { taskKey } from '@chill/core/tasks/task.ts';
+import { stageName } from '@chill/core/tell/words.ts';
 import { TIMINGS } from '@chill/core/treat/timers.ts';
 import { readTurns } from '@chill/core/treat/turns.ts';
 import { say } from '@chill/words/server.ts';

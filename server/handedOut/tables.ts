@@ -1,9 +1,9 @@
 import { setImmediate } from 'node:timers/promises';
 import { sourceOf } from '@chill/core/lot/source.ts';
-import { describeEvent } from '@chill/core/schedule/describe.ts';
-import { handedOver } from '@chill/core/schedule/promises.ts';
-import type { BatchView } from '@chill/core/schedule/reader.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
+import { handedOver } from '@chill/core/nursery/promises.ts';
+import type { BatchView } from '@chill/core/nursery/reader.ts';
+import { describeEvent } from '@chill/core/tell/describe.ts';
+import { stageName } from '@chill/core/tell/words.ts';
 import { type CsvRow, csv } from '@chill/core/units/csv.ts';
 import type { LotInHand } from '@chill/model/lot.ts';
 import type { Place } from '@chill/model/place.ts';

@@ -1,7 +1,7 @@
+import { mouldOf } from '@chill/core/forecast/mould.ts';
 import { stateOf } from '@chill/core/ledger/fold.ts';
 import { isWithdrawn } from '@chill/core/ledger/states.ts';
 import { outcomeOf } from '@chill/core/results/outcome.ts';
-import { mouldOf } from '@chill/core/schedule/mould.ts';
 import type { NurseryClock } from '../nursery/clock.ts';
 import type { Temperatures } from '../nursery/temperatures.ts';
 import type { NurseryViews } from '../nursery/views.ts';

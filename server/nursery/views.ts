@@ -1,5 +1,5 @@
 import { addDays } from '@chill/core/calendar/dates.ts';
-import { type BatchView, type LotView, NurseryReader, type Stored } from '@chill/core/schedule/reader.ts';
+import { type BatchView, type LotView, NurseryReader, type Stored } from '@chill/core/nursery/reader.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';

@@ -1,7 +1,7 @@
 import { Readable } from 'node:stream';
 import { LABEL_SHEETS } from '@chill/core/labels/sheets.ts';
-import { dueBy } from '@chill/core/schedule/task.ts';
-import { walkOrder } from '@chill/core/schedule/walk.ts';
+import { dueBy } from '@chill/core/tasks/task.ts';
+import { walkOrder } from '@chill/core/tasks/walk.ts';
 import { PlainDate } from '@chill/model/primitives.ts';
 import { Table } from '@chill/model/table.ts';
 import { z } from '@chill/model/zod.ts';

@@ -1,8 +1,8 @@
 import { asMeasured } from '@chill/core/chill/met.ts';
 import type { Situation } from '@chill/core/follow/situation.ts';
 import { kindOfEvent } from '@chill/core/ledger/events/index.ts';
+import { asItStands, type BatchView, type LotView, NurseryReader, type Stored } from '@chill/core/nursery/reader.ts';
 import type { LearnedRot } from '@chill/core/rot/learned.ts';
-import { asItStands, type BatchView, type LotView, NurseryReader, type Stored } from '@chill/core/schedule/reader.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { Clock } from '@chill/model/clock.ts';
 import type { LotInHand } from '@chill/model/lot.ts';

@@ -1,4 +1,4 @@
-import { type SpeciesStanding, weighPromises } from '@chill/core/schedule/promises.ts';
+import { type SpeciesStanding, weighPromises } from '@chill/core/nursery/promises.ts';
 import type { PlantPromise, PromisesInHand } from '@chill/model/promise.ts';
 import { useMemo } from 'react';
 import useSWR, { mutate } from 'swr';

@@ -1,5 +1,5 @@
-import type { Answer } from '@chill/core/schedule/answer.ts';
-import { type Task, taskKey } from '@chill/core/schedule/task.ts';
+import type { Answer } from '@chill/core/record/answer.ts';
+import { type Task, taskKey } from '@chill/core/tasks/task.ts';
 import { useSyncExternalStore } from 'react';
 import { readStored, writeStored } from './stored.ts';
 

@@ -1,4 +1,4 @@
-import type { Projection } from '@chill/core/schedule/project.ts';
+import type { Projection } from '@chill/core/forecast/project.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import { StageKind } from '@chill/model/stage.ts';
 import { describe, expect, test } from '@jest/globals';

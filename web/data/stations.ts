@@ -1,6 +1,6 @@
 import { STAGES } from '@chill/core/kinds/stages.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
-import { dueBy, type Task } from '@chill/core/schedule/task.ts';
+import { dueBy, type Task } from '@chill/core/tasks/task.ts';
 import type { BatchView, NurseryView } from './nursery.ts';
 
 /** The stations of the run, left to right. */

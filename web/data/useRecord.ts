@@ -1,5 +1,5 @@
 import { accept } from '@chill/core/ledger/accept.ts';
-import type { Recorded } from '@chill/core/schedule/record.ts';
+import type { Recorded } from '@chill/core/record/record.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useState } from 'react';

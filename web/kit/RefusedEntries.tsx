@@ -1,4 +1,4 @@
-import { describeEvent } from '@chill/core/schedule/describe.ts';
+import { describeEvent } from '@chill/core/tell/describe.ts';
 import { say } from '@chill/words/kit.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { Link, useLocation } from 'react-router';

@@ -1,4 +1,4 @@
-import { describeEvent } from '@chill/core/schedule/describe.ts';
+import { describeEvent } from '@chill/core/tell/describe.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import { say } from '@chill/words/kit.ts';
 import { type CSSProperties, type ReactNode, useId, useRef, useState } from 'react';

@@ -1,7 +1,7 @@
 import { dayNumber, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
+import { stagesTold } from '@chill/core/forecast/project.ts';
 import type { ProjectedStage } from '@chill/core/ledger/projectedStage.ts';
-import { stagesTold } from '@chill/core/schedule/project.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/tell/words.ts';
 import { say } from '@chill/words/kit.ts';
 import { worded } from '@chill/words/tables.ts';
 import { useRef } from 'react';

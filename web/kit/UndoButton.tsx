@@ -1,5 +1,5 @@
 import { undoing } from '@chill/core/ledger/undo.ts';
-import { describeEvent } from '@chill/core/schedule/describe.ts';
+import { describeEvent } from '@chill/core/tell/describe.ts';
 import { say } from '@chill/words/kit.ts';
 import { useState } from 'react';
 import { newId } from '../data/newId.ts';

@@ -2,7 +2,7 @@ import { expectedHalfWidth, meanShare, moreToTest, wilsonInterval } from '@chill
 import { believedViable, towelEvidence } from '@chill/core/follow/towelTest.ts';
 import { testAdvice } from '@chill/core/lot/testPlan.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
-import { whyViable } from '@chill/core/schedule/explainCounts.ts';
+import { whyViable } from '@chill/core/tell/explainCounts.ts';
 import type { Lot, TowelResult, Viability } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/drawings.ts';

@@ -1,4 +1,4 @@
-import type { Why } from '@chill/core/schedule/explain.ts';
+import type { Why } from '@chill/core/tell/explain.ts';
 import { say } from '@chill/words/kit.ts';
 import { shown } from '@chill/words/subject.ts';
 

@@ -1,6 +1,6 @@
 import { CUES, type CueName as Cue } from '@chill/core/cue/cues.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/tell/words.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import type { Term as TermName } from '@chill/words/terms.ts';
 import type { ReactNode } from 'react';

@@ -1,6 +1,6 @@
+import type { StockedLot } from '@chill/core/nursery/stocked.ts';
 import { seedsPerArm } from '@chill/core/results/armSize.ts';
 import { type Kitchen, type OpenQuestion, type Recipe, recipeFor } from '@chill/core/results/recipe.ts';
-import type { StockedLot } from '@chill/core/schedule/stocked.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
 

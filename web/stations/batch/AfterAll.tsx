@@ -1,4 +1,4 @@
-import { givenUp, recordAfterAll } from '@chill/core/schedule/afterAll.ts';
+import { givenUp, recordAfterAll } from '@chill/core/record/afterAll.ts';
 import { say } from '@chill/words/batch.ts';
 import { useState } from 'react';
 import { newId } from '../../data/newId.ts';

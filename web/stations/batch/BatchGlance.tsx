@@ -1,9 +1,9 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { describeLoss, describeShift } from '@chill/core/chill/lossWords.ts';
 import type { Cause } from '@chill/core/follow/causes.ts';
+import { pottedOutOn, type SproutForecast } from '@chill/core/forecast/project.ts';
 import { isStage } from '@chill/core/kinds/stages.ts';
-import { pottedOutOn, type SproutForecast } from '@chill/core/schedule/project.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/tell/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { span } from '@chill/core/units/span.ts';
 import { say } from '@chill/words/glance.ts';

@@ -1,6 +1,6 @@
 import { nearDate } from '@chill/core/calendar/dates.ts';
-import type { Task } from '@chill/core/schedule/task.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
+import type { Task } from '@chill/core/tasks/task.ts';
+import { stageName } from '@chill/core/tell/words.ts';
 import { say } from '@chill/words/glance.ts';
 import { spoken } from '@chill/words/subject.ts';
 import type { CSSProperties, ReactNode } from 'react';

@@ -1,13 +1,13 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
+import { stagesTold } from '@chill/core/forecast/project.ts';
 import { mediumOf, STAGES } from '@chill/core/kinds/stages.ts';
 import { likelyCodes, parseBagCode } from '@chill/core/ledger/bagCode.ts';
 import { decidedNext } from '@chill/core/ledger/planInForce.ts';
 import { countIn, isBegun } from '@chill/core/ledger/states.ts';
 import { unitsFor } from '@chill/core/mix/laying.ts';
-import { whyExpected, whyTopUp, whyTreatment } from '@chill/core/schedule/explain.ts';
-import { topUpFor } from '@chill/core/schedule/followUps.ts';
-import { stagesTold } from '@chill/core/schedule/project.ts';
-import { dueBy, type Task, taskKey } from '@chill/core/schedule/task.ts';
+import { topUpFor } from '@chill/core/tasks/followUps.ts';
+import { dueBy, type Task, taskKey } from '@chill/core/tasks/task.ts';
+import { whyExpected, whyTopUp, whyTreatment } from '@chill/core/tell/explain.ts';
 import type { Sight } from '@chill/model/sight.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/batch.ts';

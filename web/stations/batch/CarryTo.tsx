@@ -1,4 +1,4 @@
-import { stageName } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/tell/words.ts';
 import { type CarryFault, carryFault } from '@chill/core/treat/carry.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';

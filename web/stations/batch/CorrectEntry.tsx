@@ -1,6 +1,6 @@
 import { stateBefore } from '@chill/core/ledger/fold.ts';
 import { mostFor, type Verb } from '@chill/core/ledger/verbs.ts';
-import { type Correction, countsOf, recordCorrection } from '@chill/core/schedule/correct.ts';
+import { type Correction, countsOf, recordCorrection } from '@chill/core/record/correct.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import { say } from '@chill/words/batch.ts';
 import { options, worded } from '@chill/words/tables.ts';

@@ -1,5 +1,5 @@
-import { GONE } from '@chill/core/schedule/describe.ts';
-import { recordGone } from '@chill/core/schedule/gone.ts';
+import { recordGone } from '@chill/core/record/gone.ts';
+import { GONE } from '@chill/core/tell/describe.ts';
 import { WhyGone } from '@chill/model/event.ts';
 import { say } from '@chill/words/batch.ts';
 import { newId } from '../../data/newId.ts';

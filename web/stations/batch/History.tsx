@@ -1,6 +1,6 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
-import { isCorrectable } from '@chill/core/schedule/correct.ts';
-import { describeEvent } from '@chill/core/schedule/describe.ts';
+import { isCorrectable } from '@chill/core/record/correct.ts';
+import { describeEvent } from '@chill/core/tell/describe.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import { say } from '@chill/words/batch.ts';
 import { useState } from 'react';

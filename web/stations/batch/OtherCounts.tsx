@@ -1,5 +1,5 @@
 import { mostFor, type Verb } from '@chill/core/ledger/verbs.ts';
-import { recordMoves } from '@chill/core/schedule/record.ts';
+import { recordMoves } from '@chill/core/record/record.ts';
 import { say } from '@chill/words/batch.ts';
 import { options } from '@chill/words/tables.ts';
 import { useState } from 'react';

@@ -1,5 +1,5 @@
 import { addDays, shortDate } from '@chill/core/calendar/dates.ts';
-import { type CurvePoint, sproutCurve } from '@chill/core/schedule/sproutCurve.ts';
+import { type CurvePoint, sproutCurve } from '@chill/core/forecast/sproutCurve.ts';
 import { say } from '@chill/words/batch.ts';
 import { useMemo } from 'react';
 import { type BatchView, useNursery } from '../../data/nursery.ts';

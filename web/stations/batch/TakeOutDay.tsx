@@ -1,9 +1,9 @@
 import { addDays, daysBetween, shortDate } from '@chill/core/calendar/dates.ts';
 import { meanShare } from '@chill/core/chance/shares.ts';
 import type { TreatmentForecast } from '@chill/core/follow/followed.ts';
+import { type TakeOutChoice, takeOutChoice } from '@chill/core/forecast/takeOutChoice.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { viableOn } from '@chill/core/lot/lotLedger.ts';
-import { type TakeOutChoice, takeOutChoice } from '@chill/core/schedule/takeOutChoice.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import { say } from '@chill/words/batch.ts';
 import { Rich } from '@chill/words/rich.tsx';

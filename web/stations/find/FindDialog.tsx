@@ -1,7 +1,7 @@
 import { type Findable, findAnything } from '@chill/core/find/findAnything.ts';
 import { parseBagCode } from '@chill/core/ledger/bagCode.ts';
 import { sourceOf } from '@chill/core/lot/source.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/tell/words.ts';
 import { say } from '@chill/words/find.ts';
 import { worded } from '@chill/words/tables.ts';
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Dialog, DialogPanel, DialogTitle } from '@headlessui/react';

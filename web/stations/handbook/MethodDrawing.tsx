@@ -1,6 +1,6 @@
 import { spell } from '@chill/core/calendar/dates.ts';
 import { followStages } from '@chill/core/follow/stages.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/tell/words.ts';
 import { yearOf } from '@chill/core/winter/climate.ts';
 import type { Method } from '@chill/model/method.ts';
 import type { Species } from '@chill/model/species.ts';

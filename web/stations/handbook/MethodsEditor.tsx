@@ -1,7 +1,7 @@
 import { mediumName } from '@chill/core/kinds/media.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
 import { SCHOOLS, schoolMethod } from '@chill/core/methods/schools.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/tell/words.ts';
 import type { Method, School } from '@chill/model/method.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Medium, type Stage, StageKind } from '@chill/model/stage.ts';

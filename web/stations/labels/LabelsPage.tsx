@@ -2,7 +2,7 @@ import { isStage } from '@chill/core/kinds/stages.ts';
 import { LABEL_SHEETS, type LabelSheet } from '@chill/core/labels/sheets.ts';
 import { pathOf } from '@chill/core/labels/square.ts';
 import { bagWords, potWords } from '@chill/core/labels/words.ts';
-import { lodgersOf } from '@chill/core/schedule/lodging.ts';
+import { lodgersOf } from '@chill/core/nursery/lodging.ts';
 import { say } from '@chill/words/labels.ts';
 import { options } from '@chill/words/tables.ts';
 import { useState } from 'react';

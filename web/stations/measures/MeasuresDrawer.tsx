@@ -1,5 +1,5 @@
 import { valueName } from '@chill/core/kinds/values.ts';
-import { cautionAt } from '@chill/core/schedule/words.ts';
+import { cautionAt } from '@chill/core/tell/words.ts';
 import { say } from '@chill/words/measures.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { Dialog, DialogPanel, DialogTitle, Tab, TabGroup, TabList } from '@headlessui/react';

@@ -14,7 +14,7 @@ import {
   towelFault,
   towelWater_mL,
 } from '@chill/core/mix/water.ts';
-import type { Why } from '@chill/core/schedule/explain.ts';
+import type { Why } from '@chill/core/tell/explain.ts';
 import { readNumber } from '@chill/core/units/number.ts';
 import { parseQuantity, type Quantity, showQuantity, unitOf, volumeBothWays } from '@chill/core/units/quantities.ts';
 import type { Units } from '@chill/model/nursery.ts';

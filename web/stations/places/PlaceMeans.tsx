@@ -1,7 +1,7 @@
 import { effectiveness } from '@chill/core/chill/effectiveness.ts';
 import { PLACES } from '@chill/core/kinds/places.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/tell/words.ts';
 import type { PlaceKind } from '@chill/model/place.ts';
 import { StageKind } from '@chill/model/stage.ts';
 import { allOf } from '@chill/words/lists.ts';

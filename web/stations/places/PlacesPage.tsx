@@ -2,7 +2,7 @@ import { shortDate } from '@chill/core/calendar/dates.ts';
 import { temperatureNow } from '@chill/core/chill/now.ts';
 import { PLACES } from '@chill/core/kinds/places.ts';
 import { describeRoom } from '@chill/core/methods/room.ts';
-import { lodgersOf } from '@chill/core/schedule/lodging.ts';
+import { lodgersOf } from '@chill/core/nursery/lodging.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { Table } from '@chill/model/table.ts';

@@ -1,5 +1,5 @@
-import type { Lodger } from '@chill/core/schedule/lodging.ts';
-import { dueBy } from '@chill/core/schedule/task.ts';
+import type { Lodger } from '@chill/core/nursery/lodging.ts';
+import { dueBy } from '@chill/core/tasks/task.ts';
 import type { Piece } from '../../kit/PlacePicture.tsx';
 
 /** What lies in a place, piece by piece, as it is drawn; at least one for each batch. */

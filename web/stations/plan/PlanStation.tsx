@@ -2,7 +2,7 @@ import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { type Weighed, weighMethods } from '@chill/core/methods/propose.ts';
 import { isControl } from '@chill/core/methods/schools.ts';
 import { whatWouldChange } from '@chill/core/methods/whatChanges.ts';
-import { reasonForFirst } from '@chill/core/schedule/reasonForFirst.ts';
+import { reasonForFirst } from '@chill/core/tell/reasonForFirst.ts';
 import { say } from '@chill/words/plan.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useMemo, useState } from 'react';

@@ -1,7 +1,7 @@
 import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { planFrom } from '@chill/core/methods/propose.ts';
 import { isControl, UNTREATED } from '@chill/core/methods/schools.ts';
-import { whyArms } from '@chill/core/schedule/explainCounts.ts';
+import { whyArms } from '@chill/core/tell/explainCounts.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import type { NewBatch, Wish } from '@chill/model/batch.ts';
 import { refusal } from '@chill/model/refusal.ts';

@@ -3,7 +3,7 @@ import { SIGNIFICANCE } from '@chill/core/results/armSize.ts';
 import { kaplanMeier } from '@chill/core/results/fit.ts';
 import { outcomeOf } from '@chill/core/results/outcome.ts';
 import type { Arm, Doubt, Held, Verdict } from '@chill/core/results/trial.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/tell/words.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import { allOf } from '@chill/words/lists.ts';
 import { say } from '@chill/words/trial.ts';

@@ -1,7 +1,7 @@
 import { addDays, longDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { type BatchWork, type WorkWeek, workList } from '@chill/core/planning/workList.ts';
-import { taskKey } from '@chill/core/schedule/task.ts';
-import { beginsBy } from '@chill/core/schedule/words.ts';
+import { taskKey } from '@chill/core/tasks/task.ts';
+import { beginsBy } from '@chill/core/tell/words.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/workList.ts';
 import { memo, useMemo, useState } from 'react';

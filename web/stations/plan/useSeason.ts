@@ -1,6 +1,6 @@
+import { stocked } from '@chill/core/nursery/stocked.ts';
 import type { LotRule, Pinned, Season } from '@chill/core/planning/season.ts';
 import { wantedOf } from '@chill/core/planning/wanted.ts';
-import { stocked } from '@chill/core/schedule/stocked.ts';
 import { staysOf } from '@chill/core/season/stays.ts';
 import { expectedWork } from '@chill/core/season/work.ts';
 import { useMemo } from 'react';

@@ -1,9 +1,9 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
+import { pottedOutOn } from '@chill/core/forecast/project.ts';
 import { isStage } from '@chill/core/kinds/stages.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
-import { pottedOutOn } from '@chill/core/schedule/project.ts';
-import { recordCheck, recordTending } from '@chill/core/schedule/record.ts';
-import { taskKey } from '@chill/core/schedule/task.ts';
+import { recordCheck, recordTending } from '@chill/core/record/record.ts';
+import { taskKey } from '@chill/core/tasks/task.ts';
 import { say } from '@chill/words/pots.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { Link } from 'react-router';

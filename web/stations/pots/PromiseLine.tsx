@@ -1,5 +1,5 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
-import type { PromiseStanding } from '@chill/core/schedule/promises.ts';
+import type { PromiseStanding } from '@chill/core/nursery/promises.ts';
 import { span } from '@chill/core/units/span.ts';
 import { say } from '@chill/words/promises.ts';
 import type { ReactNode } from 'react';

@@ -1,5 +1,5 @@
 import { addDays, daysBetween, shortDate } from '@chill/core/calendar/dates.ts';
-import type { PromiseStanding, SpeciesStanding } from '@chill/core/schedule/promises.ts';
+import type { PromiseStanding, SpeciesStanding } from '@chill/core/nursery/promises.ts';
 import { span } from '@chill/core/units/span.ts';
 import type { PlantPromise } from '@chill/model/promise.ts';
 import { say } from '@chill/words/promises.ts';

@@ -1,5 +1,5 @@
 // The reasons come from a worker as sentences not yet said: whoever says them has to know the words.
-import '@chill/core/schedule/explain.ts';
+import '@chill/core/tell/explain.ts';
 import type { Recipe, Way } from '@chill/core/results/recipe.ts';
 import { say } from '@chill/words/nextYear.ts';
 import { Link } from 'react-router';

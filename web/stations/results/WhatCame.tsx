@@ -2,7 +2,7 @@ import { daysBetween } from '@chill/core/calendar/dates.ts';
 import { isWithdrawn } from '@chill/core/ledger/states.ts';
 import { lateBy } from '@chill/core/results/judged.ts';
 import { outcomeOf } from '@chill/core/results/outcome.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/tell/words.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import { say } from '@chill/words/fit.ts';
 import { useMemo, useState } from 'react';

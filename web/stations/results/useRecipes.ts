@@ -1,5 +1,5 @@
+import { stocked } from '@chill/core/nursery/stocked.ts';
 import type { Recipe } from '@chill/core/results/recipe.ts';
-import { stocked } from '@chill/core/schedule/stocked.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { useLearned } from '../../data/learned.ts';
 import { useNursery } from '../../data/nursery.ts';

@@ -1,4 +1,4 @@
-import type { Task } from '@chill/core/schedule/task.ts';
+import type { Task } from '@chill/core/tasks/task.ts';
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { cleanup, screen, within } from '@testing-library/react';
 import type { BatchView, NurseryView } from '../../data/nursery.ts';

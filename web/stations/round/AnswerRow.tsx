@@ -1,8 +1,8 @@
 import { STAGES, staysAtBench } from '@chill/core/kinds/stages.ts';
-import type { Answer } from '@chill/core/schedule/answer.ts';
-import { benchFirst } from '@chill/core/schedule/oneTap.ts';
-import type { Task } from '@chill/core/schedule/task.ts';
-import { cautionAt, mouldCaution } from '@chill/core/schedule/words.ts';
+import type { Answer } from '@chill/core/record/answer.ts';
+import { benchFirst } from '@chill/core/record/oneTap.ts';
+import type { Task } from '@chill/core/tasks/task.ts';
+import { cautionAt, mouldCaution } from '@chill/core/tell/words.ts';
 import type { Sight } from '@chill/model/sight.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { say } from '@chill/words/round.ts';

@@ -1,6 +1,6 @@
-import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
-import { describeEvent } from '@chill/core/schedule/describe.ts';
-import { dueBy, type Task, taskKey } from '@chill/core/schedule/task.ts';
+import { recordAnswer, usualAnswer } from '@chill/core/record/answer.ts';
+import { dueBy, type Task, taskKey } from '@chill/core/tasks/task.ts';
+import { describeEvent } from '@chill/core/tell/describe.ts';
 import { say } from '@chill/words/round.ts';
 import { newId } from '../../data/newId.ts';
 import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';

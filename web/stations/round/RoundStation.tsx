@@ -1,8 +1,8 @@
 import { longDate } from '@chill/core/calendar/dates.ts';
 import { temperatureNow } from '@chill/core/chill/now.ts';
 import { placesFor } from '@chill/core/kinds/places.ts';
-import { benchFirst } from '@chill/core/schedule/oneTap.ts';
-import type { Task } from '@chill/core/schedule/task.ts';
+import { benchFirst } from '@chill/core/record/oneTap.ts';
+import type { Task } from '@chill/core/tasks/task.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Sight } from '@chill/model/sight.ts';
 import { Rich } from '@chill/words/rich.tsx';

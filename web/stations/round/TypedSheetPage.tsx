@@ -1,8 +1,8 @@
 import { longDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { accept } from '@chill/core/ledger/accept.ts';
-import { recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
-import { topUpFor } from '@chill/core/schedule/followUps.ts';
-import type { Recorded } from '@chill/core/schedule/record.ts';
+import { recordAnswer, usualAnswer } from '@chill/core/record/answer.ts';
+import type { Recorded } from '@chill/core/record/record.ts';
+import { topUpFor } from '@chill/core/tasks/followUps.ts';
 import type { NewEvent } from '@chill/model/event.ts';
 import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/sheet.ts';

@@ -1,7 +1,7 @@
 import type { Counts } from '@chill/core/ledger/states.ts';
 import { mostFor, type Verb } from '@chill/core/ledger/verbs.ts';
-import type { Answer } from '@chill/core/schedule/answer.ts';
-import type { Task } from '@chill/core/schedule/task.ts';
+import type { Answer } from '@chill/core/record/answer.ts';
+import type { Task } from '@chill/core/tasks/task.ts';
 
 /** What figures are typed into: new sprouts or roots, mouldy seeds, losses, or the number that is lifted or planted out. */
 type Counted = 'up' | 'mouldy' | 'lost' | 'count';

@@ -1,4 +1,4 @@
-import type { Task } from '@chill/core/schedule/task.ts';
+import type { Task } from '@chill/core/tasks/task.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
 import { describe, expect, test } from '@jest/globals';

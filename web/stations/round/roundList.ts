@@ -1,7 +1,7 @@
 import { nearDate } from '@chill/core/calendar/dates.ts';
-import { describeEvent } from '@chill/core/schedule/describe.ts';
-import { dueBy, type Task, taskKey } from '@chill/core/schedule/task.ts';
-import { walkOrder } from '@chill/core/schedule/walk.ts';
+import { dueBy, type Task, taskKey } from '@chill/core/tasks/task.ts';
+import { walkOrder } from '@chill/core/tasks/walk.ts';
+import { describeEvent } from '@chill/core/tell/describe.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
 import { say } from '@chill/words/round.ts';

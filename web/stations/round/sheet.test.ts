@@ -1,4 +1,4 @@
-import type { Task } from '@chill/core/schedule/task.ts';
+import type { Task } from '@chill/core/tasks/task.ts';
 import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import type { NurseryView } from '../../data/nursery.ts';

@@ -1,6 +1,6 @@
 import { addDays, later } from '@chill/core/calendar/dates.ts';
 import type { CheckKind } from '@chill/core/kinds/stages.ts';
-import { dueBy, type Task, taskKey } from '@chill/core/schedule/task.ts';
+import { dueBy, type Task, taskKey } from '@chill/core/tasks/task.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/sheet.ts';

@@ -1,7 +1,7 @@
-import { type Answer, recordAnswer, usualAnswer } from '@chill/core/schedule/answer.ts';
-import { topUpFor } from '@chill/core/schedule/followUps.ts';
-import { tooSoon } from '@chill/core/schedule/oneTap.ts';
-import type { Task } from '@chill/core/schedule/task.ts';
+import { type Answer, recordAnswer, usualAnswer } from '@chill/core/record/answer.ts';
+import { tooSoon } from '@chill/core/record/oneTap.ts';
+import { topUpFor } from '@chill/core/tasks/followUps.ts';
+import type { Task } from '@chill/core/tasks/task.ts';
 import { useState } from 'react';
 import { newId } from '../../data/newId.ts';
 import { nowMs } from '../../data/now.ts';

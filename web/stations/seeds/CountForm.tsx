@@ -1,7 +1,7 @@
 import { meanShare } from '@chill/core/chance/shares.ts';
 import { estimateSeeds, pureLiveSeed, type SeedEstimate } from '@chill/core/lot/count.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
-import { whyCount } from '@chill/core/schedule/explainCounts.ts';
+import { whyCount } from '@chill/core/tell/explainCounts.ts';
 import { parseQuantity, showQuantity, unitOf } from '@chill/core/units/quantities.ts';
 import { CountMethod } from '@chill/model/lot.ts';
 import type { Units } from '@chill/model/nursery.ts';

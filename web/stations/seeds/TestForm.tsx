@@ -3,7 +3,7 @@ import { broughtBy } from '@chill/core/lot/lotLedger.ts';
 import { testAdvice, testSizes, viableLeftAtLeast } from '@chill/core/lot/testPlan.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
 import { planTowelTest } from '@chill/core/methods/planTowelTest.ts';
-import { cautionAt } from '@chill/core/schedule/words.ts';
+import { cautionAt } from '@chill/core/tell/words.ts';
 import { refusal } from '@chill/model/refusal.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Rich } from '@chill/words/rich.tsx';

@@ -1,6 +1,6 @@
 import { countIn } from '@chill/core/ledger/states.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
-import { cautionAt, poisonCautionAt, stageName } from '@chill/core/schedule/words.ts';
+import { cautionAt, poisonCautionAt, stageName } from '@chill/core/tell/words.ts';
 import { roundOf } from '@chill/core/treat/split.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { wordedRows } from '@chill/words/tables.ts';

@@ -2,7 +2,7 @@ import { shortDate } from '@chill/core/calendar/dates.ts';
 import { lengthOf, momentIn } from '@chill/core/calendar/moments.ts';
 import { staysAtBench } from '@chill/core/kinds/stages.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/tell/words.ts';
 import type { BenchOrder, OrderedStep } from '@chill/core/treat/session.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/treat.ts';

@@ -1,4 +1,4 @@
-import { recordBegin } from '@chill/core/schedule/record.ts';
+import { recordBegin } from '@chill/core/record/record.ts';
 import { NewEvent } from '@chill/model/event.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { newId } from '../../data/newId.ts';

@@ -1,12 +1,12 @@
 import { addDays, daysBetween, shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { lengthOf } from '@chill/core/calendar/moments.ts';
+import { PRICES } from '@chill/core/forecast/choiceBoard.ts';
+import type { WaitOrStop as Advice, Choice as Choosing } from '@chill/core/forecast/waitOrStop.ts';
 import { roomOf } from '@chill/core/methods/room.ts';
-import { recordCure, recordCutOpen } from '@chill/core/schedule/amend.ts';
-import { PRICES } from '@chill/core/schedule/choiceBoard.ts';
-import { lodgersOf } from '@chill/core/schedule/lodging.ts';
-import { type Recorded, recordFinish, recordWait } from '@chill/core/schedule/record.ts';
-import type { WaitOrStop as Advice, Choice as Choosing } from '@chill/core/schedule/waitOrStop.ts';
-import { cautionAt } from '@chill/core/schedule/words.ts';
+import { lodgersOf } from '@chill/core/nursery/lodging.ts';
+import { recordCure, recordCutOpen } from '@chill/core/record/amend.ts';
+import { type Recorded, recordFinish, recordWait } from '@chill/core/record/record.ts';
+import { cautionAt } from '@chill/core/tell/words.ts';
 import { options } from '@chill/words/tables.ts';
 import { say } from '@chill/words/warm.ts';
 import { Fragment, useState } from 'react';

@@ -1,9 +1,9 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { decidedNext } from '@chill/core/ledger/planInForce.ts';
 import { mostFor } from '@chill/core/ledger/verbs.ts';
-import { AMENDED } from '@chill/core/schedule/describe.ts';
-import { recordCheck, recordMoves } from '@chill/core/schedule/record.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
+import { recordCheck, recordMoves } from '@chill/core/record/record.ts';
+import { AMENDED } from '@chill/core/tell/describe.ts';
+import { stageName } from '@chill/core/tell/words.ts';
 import { span } from '@chill/core/units/span.ts';
 import type { Sight } from '@chill/model/sight.ts';
 import { spoken } from '@chill/words/subject.ts';

@@ -1,13 +1,13 @@
 import { nearDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { warmthOf } from '@chill/core/follow/situation.ts';
+import type { SproutForecast } from '@chill/core/forecast/project.ts';
+import { type WaitOrStop as Advice, type Choice as Choosing, firstTenthDue, waitOrStop } from '@chill/core/forecast/waitOrStop.ts';
 import { PLACES } from '@chill/core/kinds/places.ts';
 import { decidedNext } from '@chill/core/ledger/planInForce.ts';
-import { AMENDED } from '@chill/core/schedule/describe.ts';
-import type { SproutForecast } from '@chill/core/schedule/project.ts';
-import { type WaitOrStop as Advice, type Choice as Choosing, firstTenthDue, waitOrStop } from '@chill/core/schedule/waitOrStop.ts';
-import { tooSteadyWords, wrongLightWords, wrongWarmthWords } from '@chill/core/schedule/wrongPlace.ts';
 import { rootGrowth } from '@chill/core/sprout/rootGrowth.ts';
 import { wrongWarmth } from '@chill/core/sprout/tooWarm.ts';
+import { tooSteadyWords, wrongLightWords, wrongWarmthWords } from '@chill/core/tasks/wrongPlace.ts';
+import { AMENDED } from '@chill/core/tell/describe.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { span } from '@chill/core/units/span.ts';
 import { spoken } from '@chill/words/subject.ts';

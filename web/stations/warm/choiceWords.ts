@@ -1,6 +1,6 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
-import type { ChoiceKind } from '@chill/core/schedule/choiceBoard.ts';
-import type { Choice, WaitOrStop } from '@chill/core/schedule/waitOrStop.ts';
+import type { ChoiceKind } from '@chill/core/forecast/choiceBoard.ts';
+import type { Choice, WaitOrStop } from '@chill/core/forecast/waitOrStop.ts';
 import { span } from '@chill/core/units/span.ts';
 import { say } from '@chill/words/warm.ts';
 

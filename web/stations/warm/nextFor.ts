@@ -1,6 +1,6 @@
 import { addDays, nearDate } from '@chill/core/calendar/dates.ts';
-import { nextCheck } from '@chill/core/schedule/nextCheck.ts';
-import type { SproutForecast } from '@chill/core/schedule/project.ts';
+import { nextCheck } from '@chill/core/forecast/nextCheck.ts';
+import type { SproutForecast } from '@chill/core/forecast/project.ts';
 import { say } from '@chill/words/warm.ts';
 import { nowMs } from '../../data/now.ts';
 import type { BatchView } from '../../data/nursery.ts';

@@ -1,5 +1,5 @@
 import { countFirst, swellingFault, swellingOf, TAKEN_FROM, wantsCount } from '@chill/core/mix/swelling.ts';
-import { stageName } from '@chill/core/schedule/words.ts';
+import { stageName } from '@chill/core/tell/words.ts';
 import { lineageOf, type Opener, roundAdvice, roundsOf } from '@chill/core/treat/rounds.ts';
 import { planSplit, roundOf } from '@chill/core/treat/split.ts';
 import { percent } from '@chill/core/units/percent.ts';

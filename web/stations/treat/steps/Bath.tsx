@@ -4,7 +4,7 @@ import { countIn } from '@chill/core/ledger/states.ts';
 import { BATHS, type BathKind, bathVolume_mL, planBath } from '@chill/core/mix/bath.ts';
 import { CHEMICALS, type Chemical } from '@chill/core/mix/dilution.ts';
 import { seedVolume_mL } from '@chill/core/mix/laying.ts';
-import { cautionAt } from '@chill/core/schedule/words.ts';
+import { cautionAt } from '@chill/core/tell/words.ts';
 import { readNumber } from '@chill/core/units/number.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import { spoken } from '@chill/words/subject.ts';

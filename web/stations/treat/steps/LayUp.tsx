@@ -17,7 +17,7 @@ import {
   towelFault,
   towelWater_mL,
 } from '@chill/core/mix/water.ts';
-import { beginWords } from '@chill/core/schedule/words.ts';
+import { beginWords } from '@chill/core/tell/words.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';

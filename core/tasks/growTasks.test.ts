@@ -6,12 +6,12 @@ import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays } from '../calendar/dates.ts';
 import { accept } from '../ledger/accept.ts';
+import { recordCure } from '../record/amend.ts';
+import { recordAnswer, usualAnswer } from '../record/answer.ts';
+import type { Recorded } from '../record/record.ts';
+import { recordFinish, recordMoves, recordPlantOut, recordPotted, recordTending, recordTendingMoved } from '../record/record.ts';
 import { choice, newId, towelBench, warmSince } from '../testing/towelBench.ts';
-import { recordCure } from './amend.ts';
-import { recordAnswer, usualAnswer } from './answer.ts';
 import { broughtOn } from './growTasks.ts';
-import type { Recorded } from './record.ts';
-import { recordFinish, recordMoves, recordPlantOut, recordPotted, recordTending, recordTendingMoved } from './record.ts';
 import type { Task } from './task.ts';
 import { tasksFor } from './tasks.ts';
 

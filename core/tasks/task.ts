@@ -4,10 +4,10 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { daysBetween } from '../calendar/dates.ts';
 import type { Situation } from '../follow/situation.ts';
+import type { Projection } from '../forecast/project.ts';
 import type { CheckKind } from '../kinds/stages.ts';
 import { MINUTES, type TaskKind } from '../kinds/tasks.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
-import type { Projection } from './project.ts';
 
 /** One thing to do for one batch, with its day. */
 export interface Task {

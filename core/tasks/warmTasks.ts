@@ -2,12 +2,12 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/schedule.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { addDays, daysBetween, later, nearDate, spell } from '../calendar/dates.ts';
+import { nextCheck } from '../forecast/nextCheck.ts';
+import type { SproutForecast } from '../forecast/project.ts';
 import { STAGES } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
 import { FAST_SPROUTER_DAYS } from '../treat/intervals.ts';
 import { span } from '../units/span.ts';
-import { nextCheck } from './nextCheck.ts';
-import type { SproutForecast } from './project.ts';
 import { placeOf, type Task, type TaskContext, task } from './task.ts';
 
 /** Seed in the warmth: counts at each check, and the day when those that will have come. */

@@ -6,6 +6,7 @@ import type { Situation } from '../follow/situation.ts';
 import { keptDry } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
+import type { Task } from '../tasks/task.ts';
 import {
   type Recorded,
   recordBegin,
@@ -17,7 +18,6 @@ import {
   recordTending,
   recordTurn,
 } from './record.ts';
-import type { Task } from './task.ts';
 
 /** What can be said in answer to a task; each kind reads the parts that it needs. */
 export interface Answer {

@@ -6,6 +6,7 @@ import { spell } from '../calendar/dates.ts';
 import { type BetaShare, meanShare } from '../chance/shares.ts';
 import { DRY_COUNTS } from '../chill/account.ts';
 import type { TreatmentForecast } from '../follow/followed.ts';
+import type { SproutForecast } from '../forecast/project.ts';
 import { mediumName, pieceOf, rotIn } from '../kinds/media.ts';
 import { COLD_RESPONSE } from '../kinds/responses.ts';
 import { chills } from '../kinds/stages.ts';
@@ -16,7 +17,6 @@ import type { RotMultiplier } from '../rot/learned.ts';
 import { rotRange } from '../rot/range.ts';
 import { earnedPerDay, type SteadyTreatment, type TakeOut, WINDOW_KEEPS } from '../takeOut/takeOut.ts';
 import { percent } from '../units/percent.ts';
-import type { SproutForecast } from './project.ts';
 
 /** Something to be said where it is shown: a sentence, or a text that is the same in every language. */
 type Said = Sentence | string;

@@ -5,14 +5,14 @@ import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { parseLogLine } from '../ledger/logLine.ts';
+import { describeEvent } from '../tell/describe.ts';
 import { livesOf, only, ready, START } from '../testing/lives.ts';
 import { newId } from '../testing/towelBench.ts';
-import { describeEvent } from './describe.ts';
 
 const { inTheCold, life } = livesOf(loadHandbook(), SALLOW_GAP);
 
-import { recordBegin, recordCheck, recordFinish, recordMove, recordMoves, recordPlantOut } from './record.ts';
-import { recordSayings } from './sayings.ts';
+import { recordBegin, recordCheck, recordFinish, recordMove, recordMoves, recordPlantOut } from '../record/record.ts';
+import { recordSayings } from '../record/sayings.ts';
 import { sproutCurve } from './sproutCurve.ts';
 
 describe('replanning from what happened', () => {

@@ -7,13 +7,13 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
 import type { Situation } from '../follow/situation.ts';
+import { project } from '../forecast/project.ts';
 import { startingPlaces } from '../kinds/places.ts';
 import { accept } from '../ledger/accept.ts';
 import { viableShare } from '../lot/viability.ts';
 import { planFrom, propose } from '../methods/propose.ts';
+import { tasksFor } from '../tasks/tasks.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
-import { project } from './project.ts';
-import { tasksFor } from './tasks.ts';
 
 const handbook = loadHandbook();
 let serial = 0;

@@ -1,9 +1,9 @@
 import type { StageKind } from '@chill/model/stage.ts';
+import type { Projection } from '../forecast/project.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
+import type { Task } from '../tasks/task.ts';
 import { describeEnding, endingOf, readTimer } from '../treat/timers.ts';
-import type { Projection } from './project.ts';
-import type { Task } from './task.ts';
 
 /**
  * The stage that belongs to the bench before a task can be answered with one tap: one tap would claim a dose that nobody measured. `undefined` where one tap

@@ -4,10 +4,10 @@ import { say } from '@chill/words/schedule.ts';
 import { type PlainKey, type Sentence, wording } from '@chill/words/subject.ts';
 import { shortDate } from '../calendar/dates.ts';
 import type { Situation } from '../follow/situation.ts';
+import type { Projection } from '../forecast/project.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { harmsByTouch } from '../lot/harm.ts';
-import type { Projection } from './project.ts';
 
 type Name = PlainKey<typeof say>;
 

@@ -6,16 +6,16 @@ import type { Species } from '@chill/model/species.ts';
 import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays, daysBetween } from '../calendar/dates.ts';
+import type { Cure } from '../forecast/cures.ts';
 import { accept } from '../ledger/accept.ts';
 import { decidedNext } from '../ledger/planInForce.ts';
+import { tasksFor } from '../tasks/tasks.ts';
 import { choice, newId, SEEDS, towelBench, warmSince } from '../testing/towelBench.ts';
 import { givenUp, recordAfterAll } from './afterAll.ts';
 import { recordCure } from './amend.ts';
 import { recordAnswer, usualAnswer } from './answer.ts';
-import type { Cure } from './cures.ts';
 import { recordFinish } from './record.ts';
 import { recordSayings } from './sayings.ts';
-import { tasksFor } from './tasks.ts';
 
 const handbook = loadHandbook();
 const of = (id: string) => handbook.find((one) => one.id === id) as Species;

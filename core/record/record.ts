@@ -9,9 +9,9 @@ import { isStage, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { applyMoves, type Counts, countIn, ON_ITS_WAY } from '../ledger/states.ts';
 import { movesFor, type Verb } from '../ledger/verbs.ts';
+import { placeForStage } from '../tasks/tasks.ts';
+import { stageName } from '../tell/words.ts';
 import { TIMINGS } from '../treat/timers.ts';
-import { placeForStage } from './tasks.ts';
-import { stageName } from './words.ts';
 
 /** What recording needs to know of where and when. */
 export type RecordSituation = Pick<Situation, 'places' | 'now'>;

@@ -2,9 +2,9 @@ import type { Move, NewEvent } from '@chill/model/event.ts';
 import type { NewId, PlainDate } from '@chill/model/primitives.ts';
 import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/schedule.ts';
+import type { Cure } from '../forecast/cures.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
-import type { Cure } from './cures.ts';
 import type { Recorded } from './record.ts';
 
 /** The event by which a batch goes on with something else: what it is in stays under way until the seed is moved, which is due at once. */

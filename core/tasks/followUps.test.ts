@@ -7,14 +7,14 @@ import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import { addDays } from '../calendar/dates.ts';
 import type { Situation } from '../follow/situation.ts';
+import { project } from '../forecast/project.ts';
 import { startingPlaces } from '../kinds/places.ts';
 import { accept } from '../ledger/accept.ts';
 import { planFrom, propose } from '../methods/propose.ts';
 import { topUp_mL } from '../mix/topUp.ts';
+import { recordAnswer, usualAnswer } from '../record/answer.ts';
 import { checkEvery } from '../treat/intervals.ts';
-import { recordAnswer, usualAnswer } from './answer.ts';
 import { topUpFor } from './followUps.ts';
-import { project } from './project.ts';
 import { tasksFor } from './tasks.ts';
 
 const species = loadHandbook().find(({ id }) => id === 'balsamorhiza-sagittata') as Species;

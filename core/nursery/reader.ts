@@ -7,6 +7,8 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import type { Situation } from '../follow/situation.ts';
+import { mouldOf } from '../forecast/mould.ts';
+import { type Projection, project } from '../forecast/project.ts';
 import { laidDownIn } from '../ledger/events/index.ts';
 import { stateOf } from '../ledger/fold.ts';
 import { asPlannedNow } from '../ledger/planInForce.ts';
@@ -14,10 +16,8 @@ import { lotState } from '../lot/lotLedger.ts';
 import type { LotState } from '../lot/lotState.ts';
 import { withFigures } from '../methods/figures.ts';
 import { type LearnedRot, learnRot } from '../rot/learned.ts';
-import { mouldOf } from './mould.ts';
-import { type Projection, project } from './project.ts';
-import type { Task } from './task.ts';
-import { tasksFor } from './tasks.ts';
+import type { Task } from '../tasks/task.ts';
+import { tasksFor } from '../tasks/tasks.ts';
 
 /** A lot with where every seed of it is, and what its tests say together. */
 export interface LotView extends LotInHand {

@@ -15,13 +15,13 @@ import { COLD_RESPONSE, WARM_RESPONSE } from '../kinds/responses.ts';
 import { accept } from '../ledger/accept.ts';
 import { planFrom, propose } from '../methods/propose.ts';
 import { methodsToWeigh } from '../methods/schools.ts';
+import { type BatchView, NurseryReader, type Stored } from '../nursery/reader.ts';
+import { recordAnswer, usualAnswer } from '../record/answer.ts';
 import { learnRot } from '../rot/learned.ts';
-import { recordAnswer, usualAnswer } from './answer.ts';
+import type { Task } from '../tasks/task.ts';
+import { tasksFor } from '../tasks/tasks.ts';
 import { mouldOf } from './mould.ts';
 import { project } from './project.ts';
-import { type BatchView, NurseryReader, type Stored } from './reader.ts';
-import type { Task } from './task.ts';
-import { tasksFor } from './tasks.ts';
 
 const handbook = loadHandbook();
 const of = (id: string) => handbook.find((one) => one.id === id) as Species;

@@ -5,12 +5,12 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/schedule.ts';
 import { addDays, daysBetween, later, spell } from '../calendar/dates.ts';
 import { type Situation, warmthOf } from '../follow/situation.ts';
+import { type Projection, potsPlace, pottedOutOn } from '../forecast/project.ts';
 import { countIn } from '../ledger/states.ts';
 import { bringingOn, type GrowingStep } from '../pots/bringingOn.ts';
 import { pottedOn } from '../pots/living.ts';
 import { comesOff, stepSaid } from '../pots/steps.ts';
 import { POTS_EVERY_DAYS } from '../treat/intervals.ts';
-import { type Projection, potsPlace, pottedOutOn } from './project.ts';
 import { type Task, type TaskContext, task } from './task.ts';
 
 /** How a batch's seedlings are brought on: where they stand, how warm, and each step with the day on which it was done, where it was. */

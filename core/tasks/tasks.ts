@@ -6,22 +6,22 @@ import { addDays, daysBetween, later, nearDate, shortDate, spell } from '../cale
 import { meanShare } from '../chance/shares.ts';
 import type { Situation } from '../follow/situation.ts';
 import { sproutingStage } from '../follow/stageOrder.ts';
+import type { Projection } from '../forecast/project.ts';
 import { placesFor } from '../kinds/places.ts';
 import { keptDry, STAGES } from '../kinds/stages.ts';
 import { decidedNext } from '../ledger/planInForce.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
 import { viableOn } from '../lot/lotLedger.ts';
+import { beginWords, moveWords } from '../tell/words.ts';
 import { POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import { frostSafeFrom } from '../winter/frost.ts';
 import { benchLateness, freshWaterTasks, turnTasks } from './benchTasks.ts';
 import { checkDue } from './checkDue.ts';
 import { followUps, rootsInTheCold } from './followUps.ts';
 import { growTasks, setOutTask } from './growTasks.ts';
-import type { Projection } from './project.ts';
 import { type Draft, placeOf, type Task, type TaskContext, task } from './task.ts';
 import { expectWords, warmTasks } from './warmTasks.ts';
-import { beginWords, moveWords } from './words.ts';
 import { wrongPlace } from './wrongPlace.ts';
 
 /** Every task of a batch, due or to come, the earliest first. None once it is closed. */

@@ -1,6 +1,6 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { addDays } from '../calendar/dates.ts';
-import type { SproutForecast } from './project.ts';
+import type { SproutForecast } from '../forecast/project.ts';
 
 /** Waiting on, where one could stop: for how many days, and how many more are expected by then, 8 times in 10. */
 export interface WaitOn {

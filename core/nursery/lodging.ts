@@ -4,10 +4,10 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { DatedStage, StageKind } from '@chill/model/stage.ts';
 import { addDays, later } from '../calendar/dates.ts';
+import type { Early } from '../forecast/project.ts';
 import { atBench, mediumOf, STAGES } from '../kinds/stages.ts';
 import { countIn, LAID_UP } from '../ledger/states.ts';
 import { roomOf, roomOfPlants } from '../methods/room.ts';
-import type { Early } from './project.ts';
 import type { BatchView } from './reader.ts';
 
 /** A batch in a place, the stage that it lies there in, how much of its room it takes, and the day on which it is expected to leave. */

@@ -11,8 +11,8 @@ import { newId } from '../testing/towelBench.ts';
 const { inTheCold, life } = livesOf(loadHandbook(), SALLOW_GAP);
 
 import type { Promised } from '../follow/coming.ts';
-import { recordWait } from './record.ts';
-import { waitOn } from './waitOn.ts';
+import { recordWait } from '../record/record.ts';
+import { waitOn } from '../record/waitOn.ts';
 
 describe('what is due', () => {
   test('first the soak, on its day; a late one says what that does to the end', () => {

@@ -15,9 +15,9 @@ import { startingPlaces } from '../kinds/places.ts';
 import { broughtBy, lotState, readTowelTest } from '../lot/lotLedger.ts';
 import { planTowelTest } from '../methods/planTowelTest.ts';
 import { towelTestMethod } from '../methods/schools.ts';
-import { recordAnswer, usualAnswer } from './answer.ts';
+import { recordAnswer, usualAnswer } from '../record/answer.ts';
+import { tasksFor } from '../tasks/tasks.ts';
 import { project } from './project.ts';
-import { tasksFor } from './tasks.ts';
 
 let serial = 0;
 const newId = () => `00000000-0000-4000-8000-${String(serial++).padStart(12, '0')}`;

@@ -2,31 +2,24 @@ import { addDays, daysBetween, earlier, later } from '@chill/core/calendar/dates
 import { type Random, randomFrom, uuidFrom } from '@chill/core/chance/random.ts';
 import { placeDays } from '@chill/core/chill/placeDays.ts';
 import type { Situation } from '@chill/core/follow/situation.ts';
-import { type Projection, project } from '@chill/core/forecast/project.ts';
 import { COLD_RESPONSE, WARM_RESPONSE } from '@chill/core/kinds/responses.ts';
-import { accept } from '@chill/core/ledger/accept.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
 import { lotInRequest, planFrom, propose } from '@chill/core/methods/propose.ts';
 import { mondayOf } from '@chill/core/planning/season.ts';
 import type { Readings } from '@chill/core/readings/readings.ts';
-import { recordAnswer, usualAnswer } from '@chill/core/record/answer.ts';
-import type { Recorded } from '@chill/core/record/record.ts';
+import { doDueOrFail } from '@chill/core/record/doDue.ts';
 import { topUpFor } from '@chill/core/tasks/followUps.ts';
-import type { Task } from '@chill/core/tasks/task.ts';
-import { tasksFor } from '@chill/core/tasks/tasks.ts';
 import type { Batch, NewBatch } from '@chill/model/batch.ts';
-import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
+import type { NewEvent } from '@chill/model/event.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import type { Person } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { NewId } from '@chill/model/primitives.ts';
 import type { PlantPromise } from '@chill/model/promise.ts';
-import type { Sight } from '@chill/model/sight.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { sightOf } from '@chill/sim/seeds.ts';
 import { logged } from '@chill/sim/temperatures.ts';
-import { spoken } from '@chill/words/subject.ts';
 import {
   BATCHES,
   DEMO_DAY,
@@ -159,35 +152,37 @@ function lookAfter(
     );
     const now = `${day}T${soaking ? DRAINS_AT : COMES_BY_AT}`;
     const situation: Situation = { species, lot, places, nursery: SALLOW_GAP, temperatures: records, today: day, now };
-    const projection = project(batch, situation);
-    const tasks = tasksFor(batch, projection, situation);
-    // The mouldy one's people leave it as it lies.
-    const wanted = tasks.filter(({ kind }) => said.trouble !== 'mouldy' || kind !== 'refresh');
-    const due = wanted.find((task) => task.due <= day);
-    if (!due) {
+    const done = doDueOrFail(batch, situation, {
+      newId: (task) => (task.kind === 'tend' ? tendingId() : newId()),
+      // The mouldy one's people leave it as it lies.
+      wanted: ({ kind }) => said.trouble !== 'mouldy' || kind !== 'refresh',
+      seen: (task, projection) => {
+        const { lost, damp, up, mouldy } = sightOf(batch, species, trueViableOf(lot.code) as number, places, day, records);
+        const water_mL = task.kind === 'water' ? topUpFor({ batch, projection, situation, index: task.stage }) : 0;
+        // What the simulated seeds lost is counted at the next check.
+        return {
+          damp,
+          mould: mouldy > 4 ? 'spreading' : mouldy > 0 ? 'few' : 'none',
+          up,
+          mouldy,
+          water_mL,
+          lost: task.kind === 'tend' ? 0 : lost,
+        };
+      },
+    });
+    if (!done.task) {
       // Nobody comes for the seedlings alone: they are tended on the way past.
-      const next = wanted.find(({ kind }) => kind !== 'tend')?.due;
+      const next = done.tasks.find(({ kind }) => kind !== 'tend')?.due;
       if (!next) break;
-      const overnight = projection.state.timers.some(({ ended }) => !ended);
+      const overnight = done.projection.state.timers.some(({ ended }) => !ended);
       day =
         overnight || next > addDays(day, COMES_BY_EVERY_DAYS)
           ? later(next, addDays(day, 1))
           : addDays(day, 1 + Math.floor(random() * COMES_BY_EVERY_DAYS));
       continue;
     }
-    const seen = sightOf(batch, species, trueViableOf(lot.code) as number, places, day, records);
-    const recorded = answer(due, batch, projection, situation, seen, due.kind === 'tend' ? tendingId : newId);
-    if ('reason' in recorded) throw new Error(`Demo batch ${said.lot} ${said.method} on ${day}: ${spoken(recorded.reason)}`);
-    const verdict = accept(batch, recorded.events, day);
-    if (!verdict.ok) throw new Error(`Demo batch ${said.lot} ${said.method} on ${day}: ${spoken(verdict.reason)}`);
     const by = whoComes(said, day);
-    const events = recorded.events.map((event) => ({ ...event, by }));
-    history.push({ on: day, events });
-    batch.events.push(
-      ...events.map(
-        (event, i): LedgerEvent => ({ ...event, batchId: batch.id, version: batch.events.length + i + 1, recordedAt: `${day}T16:00:00Z` }),
-      ),
-    );
+    history.push({ on: day, events: done.events.map((event) => ({ ...event, by })) });
   }
   return history;
 }
@@ -198,15 +193,4 @@ function whoComes({ lot }: DemoBatch, day: string): string {
   const [first, second] = PEOPLE as [Person, Person];
   const whose = [...LOTS, ...PAST_LOTS].findIndex((one) => one.lot.code === lot) % 3 === 0 ? second : first;
   return whose.minutes[weekday] ? whose.name : first.name;
-}
-
-/** What one of the demo's people answers: what there is to see, otherwise the usual. */
-function answer(task: Task, batch: Batch, projection: Projection, situation: Situation, seen: Sight, newId: NewId): Recorded {
-  const { state } = projection;
-  const water = task.kind === 'water' ? topUpFor({ batch, projection, situation, index: task.stage }) : 0;
-  // What the simulated seeds lost is counted at the next check.
-  const lost = task.kind === 'tend' ? 0 : seen.lost;
-  const { damp, up, mouldy } = seen;
-  const mould = mouldy > 4 ? 'spreading' : mouldy > 0 ? 'few' : 'none';
-  return recordAnswer(task, { ...usualAnswer(task, state, water), damp, mould, up, mouldy, lost }, batch, state, situation, newId);
 }

@@ -15,7 +15,7 @@ const MADE_UP = [
     file: 'model/stage.ts',
     before: "  'pot',\n]);",
     add: "  'madeUpStage',\n",
-    known: ['core/kinds/stages.ts', 'core/tell/words.ts', 'model/stage.ts', 'web/stations/treat/StepPage.tsx'],
+    known: ['core/kinds/stages.ts', 'model/stage.ts', 'web/stations/treat/StepPage.tsx'],
   },
   {
     name: 'madeUpEvent',

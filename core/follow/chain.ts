@@ -10,7 +10,8 @@ import {
   releasedWithCredit,
   requirementsOf,
 } from '../chill/requirement.ts';
-import { STAGES, type StageFacts } from '../kinds/stages.ts';
+import type { StageFacts } from '../kinds/stages/kind.ts';
+import { STAGES } from '../kinds/stages.ts';
 import { coatOpened } from './coats.ts';
 import type { FollowedStage } from './followed.ts';
 import { isTakenUp, sproutingStage } from './stageOrder.ts';

@@ -1,7 +1,6 @@
 import { SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Batch } from '@chill/model/batch.ts';
-import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Lot, TowelResult } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { spoken } from '@chill/words/subject.ts';
@@ -15,8 +14,7 @@ import { startingPlaces } from '../kinds/places.ts';
 import { broughtBy, lotState, readTowelTest } from '../lot/lotLedger.ts';
 import { planTowelTest } from '../methods/planTowelTest.ts';
 import { towelTestMethod } from '../methods/schools.ts';
-import { recordAnswer, usualAnswer } from '../record/answer.ts';
-import { tasksFor } from '../tasks/tasks.ts';
+import { doDueOrFail } from '../record/doDue.ts';
 import { project } from './project.ts';
 
 let serial = 0;
@@ -44,18 +42,12 @@ function tested(ups: number, species = named('larix-occidentalis')): { batch: Ba
   for (let today = START; today < addDays(START, 300); today = addDays(today, 1)) {
     const situation: Situation = { species, lot, places, nursery, today };
     for (;;) {
-      const projection = project(batch, situation);
-      const task = tasksFor(batch, projection, situation).find(({ due }) => due <= today);
+      const { task } = doDueOrFail(batch, situation, {
+        newId,
+        seen: (_, { state: { counts } }) => ({ up: Math.min(ups, counts.waiting + counts.swollen) }),
+      });
       if (!task) break;
       titles.push(spoken(task.title));
-      const up = Math.min(ups, projection.state.counts.waiting + projection.state.counts.swollen);
-      const recorded = recordAnswer(task, { ...usualAnswer(task, projection.state), up }, batch, projection.state, situation, newId);
-      if ('reason' in recorded) throw new Error(recorded.reason.key);
-      batch.events.push(
-        ...recorded.events.map(
-          (event, i): LedgerEvent => ({ ...event, batchId: batch.id, version: batch.events.length + i + 1, recordedAt: '' }),
-        ),
-      );
     }
   }
   return { batch, titles };

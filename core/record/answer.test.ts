@@ -1,19 +1,16 @@
 import { BATCHES, LOTS, SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Batch } from '@chill/model/batch.ts';
-import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { addDays } from '../calendar/dates.ts';
+import { addDays, earlier } from '../calendar/dates.ts';
 import type { Situation } from '../follow/situation.ts';
 import { project } from '../forecast/project.ts';
 import { startingPlaces } from '../kinds/places.ts';
-import { accept } from '../ledger/accept.ts';
 import { viableShare } from '../lot/viability.ts';
 import { planFrom, propose } from '../methods/propose.ts';
-import { tasksFor } from '../tasks/tasks.ts';
-import { recordAnswer, usualAnswer } from './answer.ts';
+import { doDueOrFail } from './doDue.ts';
 
 const handbook = loadHandbook();
 let serial = 0;
@@ -60,28 +57,17 @@ function liveThrough(speciesId: string, methodId: string, ups: number, gap?: num
   let today = START;
   const end = addDays(START, days);
   while (today < end) {
-    const situation = at(today);
-    const projection = project(batch, situation);
-    const tasks = tasksFor(batch, projection, situation);
-    const task = tasks.find((one) => one.due <= today);
-    if (!task) {
-      if (tasks.length === 0) break;
+    const done = doDueOrFail(batch, at(today), {
+      newId,
+      seen: (_, { state: { counts } }) => ({ up: Math.min(ups, counts.waiting + counts.swollen) }),
+    });
+    if (!done.task) {
+      if (done.tasks.length === 0) break;
       const next = addDays(today, gap ?? 14);
-      today = gap === undefined ? ([next, ...tasks.map(({ due }) => due)].sort()[0] as string) : next;
+      today = gap === undefined && done.next ? earlier(next, done.next) : next;
       continue;
     }
-    const { state } = projection;
-    const left = state.counts.waiting + state.counts.swollen;
-    const recorded = recordAnswer(task, { ...usualAnswer(task, state), up: Math.min(ups, left) }, batch, state, situation, newId);
-    if ('reason' in recorded) throw new Error(`${task.kind} on ${today}: ${recorded.reason.key}`);
-    const verdict = accept(batch, recorded.events, today);
-    if (!verdict.ok) throw new Error(`${task.kind} on ${today}: ${verdict.reason.key}`);
-    batch.events.push(
-      ...recorded.events.map(
-        (event, i): LedgerEvent => ({ ...event, batchId: batch.id, version: batch.events.length + i + 1, recordedAt: today }),
-      ),
-    );
-    if (batch.events.length > 2000) throw new Error(`It never ends: ${task.kind} again and again.`);
+    if (batch.events.length > 2000) throw new Error(`It never ends: ${done.task.kind} again and again.`);
   }
   return { batch, state: project(batch, at(today)).state, today };
 }

@@ -2,6 +2,7 @@ import type { TemperatureResponse } from '@chill/model/species.ts';
 import { effectiveness } from '../chill/effectiveness.ts';
 import { type Credit, daysToFree, NO_CREDIT, type Requirement, releasedWithCredit } from '../chill/requirement.ts';
 import { COLD_RESPONSE } from '../kinds/responses.ts';
+import { remembered } from '../memory/remembered.ts';
 import { expectedSurvival, type RotConditions, rotExposure } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
 
@@ -107,8 +108,14 @@ export function horizonDays(requirement: Requirement, perDay: number): number {
   return Math.min(LONGEST_STAGE_DAYS, Math.ceil((2.5 * daysToFree(0.95, requirement)) / perDay) + 30);
 }
 
-/** The curve of a treatment at a constant temperature in a medium that ages all through. */
+const curves = remembered<string, TakeOutCurve>(200);
+
+/** The curve of a treatment at a constant temperature in a medium that ages all through. Remembered: a plan that is weighed, made and shown asks for the same. */
 export function steadyCurve(treatment: SteadyTreatment): TakeOutCurve {
+  return curves(JSON.stringify(treatment), () => curveOf(treatment));
+}
+
+function curveOf(treatment: SteadyTreatment): TakeOutCurve {
   const perDay = earnedPerDay(treatment);
   const age = treatment.mediumAge_days ?? 0;
   return takeOutCurve(

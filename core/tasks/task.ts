@@ -5,7 +5,7 @@ import type { Sentence } from '@chill/words/subject.ts';
 import { daysBetween } from '../calendar/dates.ts';
 import type { Situation } from '../follow/situation.ts';
 import type { Projection } from '../forecast/project.ts';
-import type { CheckKind } from '../kinds/stages.ts';
+import type { CheckKind } from '../kinds/stages/kind.ts';
 import { MINUTES, type TaskKind } from '../kinds/tasks.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 

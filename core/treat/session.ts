@@ -1,6 +1,7 @@
 import { worded } from '@chill/words/tables.ts';
 import { say } from '@chill/words/treatment.ts';
-import { type BenchAct, STAGES } from '../kinds/stages.ts';
+import type { BenchAct } from '../kinds/stages/kind.ts';
+import { STAGES } from '../kinds/stages.ts';
 import { MINUTES } from '../kinds/tasks.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';

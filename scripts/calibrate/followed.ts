@@ -3,17 +3,17 @@ import { jeffreys } from '@chill/core/chance/shares.ts';
 import { coldResponseOf } from '@chill/core/chill/effectiveness.ts';
 import { placeDays } from '@chill/core/chill/placeDays.ts';
 import type { Situation } from '@chill/core/follow/situation.ts';
-import { project } from '@chill/core/forecast/project.ts';
+import { type Projection, project } from '@chill/core/forecast/project.ts';
 import { sproutCurve } from '@chill/core/forecast/sproutCurve.ts';
 import { COLD_RESPONSE, WARM_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
 import { planFrom } from '@chill/core/methods/propose.ts';
-import { recordAnswer, usualAnswer } from '@chill/core/record/answer.ts';
+import type { Answer } from '@chill/core/record/answer.ts';
+import { doDue } from '@chill/core/record/doDue.ts';
 import { sproutResponse } from '@chill/core/sprout/thermalTime.ts';
-import { tasksFor } from '@chill/core/tasks/tasks.ts';
+import type { Task } from '@chill/core/tasks/task.ts';
 import { expectationOf } from '@chill/core/tasks/warmTasks.ts';
 import type { Batch } from '@chill/model/batch.ts';
-import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
@@ -191,25 +191,20 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
       continue;
     }
     const now = situation(today);
-    let projection = project(batch, now);
-    for (let guard = 0; guard < 6; guard++) {
-      const { state } = projection;
-      const tasks = tasksFor(batch, projection, now).filter(({ kind }) => kind !== 'plantOut');
-      due = tasks.map((task) => task.due).sort()[0] ?? addDays(today, LOOKED_AT_EVERY);
-      const task = tasks.find((one) => one.due <= today);
-      if (!task) break;
-      const answer = usualAnswer(task, state, 5);
+    const seen = (task: Task, { state, sprouting, treatment }: Projection): Partial<Answer> => {
+      const answer: Partial<Answer> = { water_mL: 5 };
       const everUp = state.sprouts.reduce((sum, one) => sum + one.count, 0);
       const left = state.counts.waiting + state.counts.swollen;
       if (task.kind === 'check') {
         countedOn = seeds.day;
-        answer.up = Math.min(left, Math.max(0, seeds.up() - everUp));
-        answer.mouldy = Math.min(left - answer.up, Math.max(0, seeds.mouldy() - state.counts.mouldy));
-        if (projection.sprouting && left > 0 && everUp === 0 && projection.sprouting.expectedByNow >= 10 && answer.up === 0)
-          shown.dead.add(projection.sprouting.expectNew.low >= 1);
-        if (projection.sprouting && left > 0) {
-          const { low, high } = projection.sprouting.expectNew;
-          if (high - low > 1) shown.expectNew.add(answer.up >= low && answer.up <= high);
+        const up = Math.min(left, Math.max(0, seeds.up() - everUp));
+        answer.up = up;
+        answer.mouldy = Math.min(left - up, Math.max(0, seeds.mouldy() - state.counts.mouldy));
+        if (sprouting && left > 0 && everUp === 0 && sprouting.expectedByNow >= 10 && up === 0)
+          shown.dead.add(sprouting.expectNew.low >= 1);
+        if (sprouting && left > 0) {
+          const { low, high } = sprouting.expectNew;
+          if (high - low > 1) shown.expectNew.add(up >= low && up <= high);
         }
       }
       // Pots are counted as they are watered: who has died since?
@@ -217,21 +212,16 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
         answer.lost = Math.min(state.counts.potted, Math.max(0, seeds.diedInPots(over) - lost));
         lost += answer.lost;
       }
-      if (task.kind === 'move' && projection.treatment?.stage === state.stage)
-        checkYield(batch, now, seeds, truth, projection.treatment.takeOutOn, shown);
+      if (task.kind === 'move' && treatment?.stage === state.stage) checkYield(batch, now, seeds, truth, treatment.takeOutOn, shown);
       if (task.kind === 'refresh') fresh.push(lived.day);
-      const recorded = recordAnswer(task, answer, batch, state, now, newId);
-      if ('reason' in recorded) break;
-      batch.events.push(
-        ...recorded.events.map(
-          (event, i): LedgerEvent => ({
-            ...event,
-            batchId: batch.id,
-            version: batch.events.length + i + 1,
-            recordedAt: `${today}T12:00:00Z`,
-          }),
-        ),
-      );
+      return answer;
+    };
+    const wanted = ({ kind }: Task) => kind !== 'plantOut';
+    let projection = project(batch, now);
+    for (let guard = 0; guard < 6; guard++) {
+      const done = doDue(batch, now, { newId, wanted, seen });
+      due = done.tasks.map((task) => task.due).sort()[0] ?? addDays(today, LOOKED_AT_EVERY);
+      if (!('events' in done)) break;
       projection = project(batch, now);
     }
     const { state, treatment, sprouting, promised, stages } = projection;

@@ -1,5 +1,5 @@
 import { addDays, later } from '@chill/core/calendar/dates.ts';
-import type { CheckKind } from '@chill/core/kinds/stages.ts';
+import type { CheckKind } from '@chill/core/kinds/stages/kind.ts';
 import { dueBy, type Task, taskKey } from '@chill/core/tasks/task.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';

@@ -1,0 +1,15 @@
+import { BENCH, type StageFacts } from './kind.ts';
+
+/** Flesh and fluff rubbed off, before anything else is done. */
+export const clean: StageFacts = {
+  words: {
+    name: 'clean',
+    begin: 'cleanSeed',
+    hint: 'fleshFluffFeedMouldRub',
+    end: 'done',
+  },
+  term: undefined,
+  ...BENCH,
+  water: 'handled',
+  bench: { days: 0, acts: [{ act: 'clean', hands_min: 5 }] },
+};

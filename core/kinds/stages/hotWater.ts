@@ -1,0 +1,24 @@
+import { BENCH, type StageFacts } from './kind.ts';
+
+/** Water just off the boil poured over a hard coat, and left to cool. */
+export const hotWater: StageFacts = {
+  words: {
+    name: 'hotWaterSoak',
+    begin: 'pourHotWater',
+    hint: 'justOffBoilSeveralTimes',
+    end: 'drain',
+    caution: 'scaldsPourAwayFromYou',
+  },
+  term: 'hotWaterSoak',
+  ...BENCH,
+  water: 'soaking',
+  dosed: true,
+  zone: 'hot',
+  bench: {
+    days: 1,
+    acts: [
+      { act: 'kettle', hands_min: 1, waitsFor: 'kettle' },
+      { act: 'pour', hands_min: 2, waitsFor: 'hotSoak' },
+    ],
+  },
+};

@@ -1,0 +1,21 @@
+import type { StageFacts } from './kind.ts';
+
+/** Left outdoors, with the cold and warmth that the year brings. */
+export const outdoorWinter: StageFacts = {
+  words: {
+    name: 'outdoorsOverWinter',
+    begin: 'putOutdoors',
+    hint: 'labelLastsWinterWireAgainst',
+    end: 'done',
+  },
+  term: undefined,
+  station: 'cold',
+  course: 'waits',
+  water: 'damp',
+  earns: 'winter',
+  places: ['outdoors'],
+  assumed_C: 2,
+  medium: { usual: 'outdoorFlat', chosen: true },
+  packed: false,
+  check: 'damp',
+};

@@ -1,0 +1,18 @@
+import { BENCH, type StageFacts } from './kind.ts';
+
+/** In lukewarm water overnight, so that it swells. */
+export const soak: StageFacts = {
+  words: {
+    name: 'soak',
+    begin: 'startSoak',
+    hint: 'lukewarmWaterOvernight',
+    hintWhereSinkersAreSound: 'lukewarmWaterOvernightFloatersOut',
+    end: 'drain',
+  },
+  term: 'imbibition',
+  ...BENCH,
+  water: 'soaking',
+  places: ['bench', 'shelf'],
+  timer: 'soak',
+  bench: { days: 1, acts: [{ act: 'startSoak', hands_min: 2, waitsFor: 'soak' }] },
+};

@@ -103,13 +103,13 @@ export function growDemoNursery(handbook: readonly Species[]): DemoNursery {
   return { places, readings, lots: [...lots, ...pastLots], promises, batches };
 }
 
-/** The share of a demo lot that is really sound, which only the simulation knows; absent for a lot that is not the demo's own. */
+/** The share of a demo lot that is really viable, which only the simulation knows; absent for a lot that is not the demo's own. */
 export function trueViableOf(lotCode: string): number | undefined {
   return [...LOTS, ...PAST_LOTS].find(({ lot }) => lot.code === lotCode)?.trueViable;
 }
 
 function makeBatch(said: DemoBatch, lot: Lot, species: Species, places: Place[], newId: NewId): NewBatch {
-  const method = species.ways.find((one) => one.id === said.method);
+  const method = species.methods.find((one) => one.id === said.method);
   if (!method) throw new Error(`The demo asks for ${said.method}, which ${species.scientific} has not.`);
   const wish = { plants: Math.max(5, Math.round(said.seeds / 4)), confidence: 0.9, timing: { by: 'startOn', date: said.start } } as const;
   const madeOn = earlier(said.start, DEMO_DAY);

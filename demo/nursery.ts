@@ -57,14 +57,14 @@ export const TROUBLES: Trouble[] = ['Fridge, crisper', SHELF].map((placeName) =>
   reaches_C: 16.5,
 }));
 
-/** One lot of the demo: what is written of it, and the share that is really sound. */
+/** One lot of the demo: what is written of it, and the share that is really viable. */
 interface DemoLot {
-  lot: Pick<Lot, 'code' | 'speciesId' | 'seeds' | 'soundness' | 'provenance'> & { note?: string };
+  lot: Pick<Lot, 'code' | 'speciesId' | 'seeds' | 'viability' | 'provenance'> & { note?: string };
   trueViable: number;
 }
 
-const tested = (viable: number, of: number): Lot['soundness'] => ({ kind: 'tested', sound: viable, tested: of });
-const packet = (percent: number): Lot['soundness'] => ({ kind: 'packet', percent });
+const tested = (viable: number, of: number): Lot['viability'] => ({ kind: 'tested', viable, tested: of });
+const packet = (percent: number): Lot['viability'] => ({ kind: 'packet', percent });
 const collected = (place: string, on: string, parents?: string): Lot['provenance'] => ({
   kind: 'collected',
   place,
@@ -81,10 +81,10 @@ const lot = (
   code: string,
   speciesId: string,
   seeds: number,
-  viability: Lot['soundness'],
+  viability: Lot['viability'],
   provenance: Lot['provenance'],
   trueViable: number,
-): DemoLot => ({ lot: { code, speciesId, seeds, soundness: viability, provenance }, trueViable });
+): DemoLot => ({ lot: { code, speciesId, seeds, viability: viability, provenance }, trueViable });
 
 export const LOTS: DemoLot[] = [
   lot('BS-26-01', 'balsamorhiza-sagittata', 620, tested(17, 20), collected('Sallow Gap, south bank', '2026-07-12', 'some 30 plants'), 0.8),

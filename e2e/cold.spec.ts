@@ -6,13 +6,13 @@ interface Said {
   id: string;
   code: string;
   speciesId: string;
-  plan: { seeds: number; way: { id: string } };
+  plan: { seeds: number; method: { id: string } };
   events: { kind: string; on: string; mould?: string; mL?: number; damp?: string; moves?: { to: string; count: number }[] }[];
 }
 
 const all = async (page: Page): Promise<Said[]> => (await page.request.get('/api/batches')).json();
 const batchOf = async (page: Page, speciesId: string, method: string): Promise<Said> =>
-  (await all(page)).find((one) => one.speciesId === speciesId && one.plan.way.id === method) as Said;
+  (await all(page)).find((one) => one.speciesId === speciesId && one.plan.method.id === method) as Said;
 const eventsOf = async (page: Page, code: string) => ((await all(page)).find((one) => one.code === code) as Said).events;
 const lastKinds = async (page: Page, code: string, count: number) => (await eventsOf(page, code)).slice(-count).map(({ kind }) => kind);
 

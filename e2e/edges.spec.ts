@@ -9,7 +9,7 @@ test.use({ data: 'demo' });
 async function batchOf(page: Page, speciesId: string, methodId: string): Promise<{ code: string; id: string; lotId: string }> {
   const batches = await (await page.request.get('/api/batches')).json();
   return batches.find(
-    (one: { speciesId: string; plan: { way: { id: string } } }) => one.speciesId === speciesId && one.plan.way.id === methodId,
+    (one: { speciesId: string; plan: { method: { id: string } } }) => one.speciesId === speciesId && one.plan.method.id === methodId,
   );
 }
 

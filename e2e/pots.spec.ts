@@ -6,7 +6,7 @@ test('today’s sprouts are potted in one sitting, counted as they grow, and bro
   const batches = (await (await page.request.get('/api/batches')).json()) as {
     code: string;
     speciesId: string;
-    plan: { way: { id: string } };
+    plan: { method: { id: string } };
   }[];
   const code = batches.find((one) => one.speciesId === 'lupinus-sericeus' && one.code === 'D3J')?.code as string;
   await test.step('nothing to pot is said, with the way on', async () => {
@@ -92,8 +92,12 @@ test(
   async ({ page, grower }) => {
     const read = async (address: string) => (await page.request.get(address)).json();
     const lots = (await read('/api/lots')) as { id: string; code: string }[];
-    const batches = (await read('/api/batches')) as { id: string; speciesId: string; plan: { way: { id: string }; stages: unknown[] } }[];
-    const like = batches.find(({ speciesId, plan }) => speciesId === 'larix-occidentalis' && plan.way.id === 'no-cold');
+    const batches = (await read('/api/batches')) as {
+      id: string;
+      speciesId: string;
+      plan: { method: { id: string }; stages: unknown[] };
+    }[];
+    const like = batches.find(({ speciesId, plan }) => speciesId === 'larix-occidentalis' && plan.method.id === 'no-cold');
     const lotId = lots.find(({ code }) => code === 'LO-26-01')?.id;
     const [id, on] = [crypto.randomUUID(), '2027-02-16'];
     const stages = like?.plan.stages.map((stage) => ({ ...(stage as object), start: on, end: '2027-05-24' }));

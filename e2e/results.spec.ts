@@ -177,14 +177,14 @@ test.describe('three seasons', () => {
       const send = async (path: string, data: object) =>
         expect(await (await page.request.post(path, { data })).text()).not.toContain('errors');
       const species = (
-        (await ask('/api/handbook')) as { id: string; ways: { id: string; stages: { kind: string; medium?: string }[] }[] }[]
+        (await ask('/api/handbook')) as { id: string; methods: { id: string; stages: { kind: string; medium?: string }[] }[] }[]
       ).find(({ id }) => id === 'penstemon-venustus');
-      const way = species?.ways.find(({ id }) => id === 'vermiculite-in-fridge');
+      const way = species?.methods.find(({ id }) => id === 'vermiculite-in-fridge');
       const places = (await ask('/api/places')) as { id: string; kind: string }[];
       const placeOf = (kind: string) => places.find((one) => one.kind === ({ coldMoist: 'fridge', warmTowel: 'mat' }[kind] ?? 'bench'))?.id;
       const lotId = crypto.randomUUID();
       await send('/api/lots', {
-        ...{ id: lotId, code: 'PN-23-01', speciesId: species?.id, seeds: 2000, soundness: { kind: 'tested', tested: 100, sound: 90 } },
+        ...{ id: lotId, code: 'PN-23-01', speciesId: species?.id, seeds: 2000, viability: { kind: 'tested', tested: 100, viable: 90 } },
         provenance: { kind: 'collected', place: 'a bank', on: '2023-09-01' },
       });
       for (const [year, cold, sprouted] of HAD) {

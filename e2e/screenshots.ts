@@ -23,16 +23,16 @@ const batches = (await (await fetch(`${server.address}/api/batches`)).json()) as
   code: string;
   lotId: string;
   speciesId: string;
-  plan: { way: { id: string } };
+  plan: { method: { id: string } };
   events: unknown[];
 }[];
-const cold = batches.find((one) => one.speciesId === 'balsamorhiza-sagittata' && one.plan.way.id === 'sand-in-fridge')?.code;
-const sprouting = batches.find((one) => one.speciesId === 'camassia-quamash' && one.plan.way.id === 'towel-in-fridge')?.code;
+const cold = batches.find((one) => one.speciesId === 'balsamorhiza-sagittata' && one.plan.method.id === 'sand-in-fridge')?.code;
+const sprouting = batches.find((one) => one.speciesId === 'camassia-quamash' && one.plan.method.id === 'towel-in-fridge')?.code;
 
 const lot = batches.find((one) => one.speciesId === 'balsamorhiza-sagittata')?.lotId;
 /** Nothing was done to them yet: to be scalded, and to be filed. */
-const begun = (speciesId: string, way: string) =>
-  batches.find((one) => one.speciesId === speciesId && one.plan.way.id === way && one.events.length === 0)?.code;
+const begun = (speciesId: string, method: string) =>
+  batches.find((one) => one.speciesId === speciesId && one.plan.method.id === method && one.events.length === 0)?.code;
 const scalded = begun('ceanothus-velutinus', 'hot-water-then-sand');
 const filed = begun('iliamna-rivularis', 'sandpaper');
 

@@ -8,14 +8,14 @@ interface Said {
   lotId: string;
   speciesId: string;
   from?: { batchId: string; round: number };
-  plan: { seeds: number; way: { id: string } };
+  plan: { seeds: number; method: { id: string } };
   events: { kind: string; moves?: { from: string; to: string; count: number }[] }[];
 }
 
 const all = async (page: Page): Promise<Said[]> => (await page.request.get('/api/batches')).json();
 /** The demo's batch of a species and a method that nothing has been done to yet. */
 const fresh = async (page: Page, speciesId: string, method: string): Promise<Said> =>
-  (await all(page)).find((one) => one.speciesId === speciesId && one.plan.way.id === method && one.events.length === 0) as Said;
+  (await all(page)).find((one) => one.speciesId === speciesId && one.plan.method.id === method && one.events.length === 0) as Said;
 const byCode = async (page: Page, code: string): Promise<Said> => (await all(page)).find((one) => one.code === code) as Said;
 const kinds = async (page: Page, code: string) => (await byCode(page, code)).events.map(({ kind }) => kind);
 /** What is on its way to the server has arrived. */

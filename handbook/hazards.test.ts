@@ -14,7 +14,7 @@ const codes = (hazards: readonly Hazard[]) => new Set(hazards.map(({ code }) => 
 function words(species: Species, hazards: Hazard[]) {
   const state = { counts: { waiting: 10, swollen: 0, sprouted: 0, potted: 0, established: 0 }, stage: 0 };
   const view = {
-    batch: { code: '7QK', plan: { way: { name: 'x' } } },
+    batch: { code: '7QK', plan: { method: { name: 'x' } } },
     species: { ...species, hazards },
     lot: { code: 'L' },
     projection: { state, stages: [] },
@@ -91,7 +91,7 @@ describe('harm is said on the label and at the step', () => {
         species.id,
         species.hazards.some(({ code }) => code === 'toxic' || code === 'irritant'),
       ]);
-      for (const { kind, note = '' } of species.ways.flatMap(({ stages }) => stages))
+      for (const { kind, note = '' } of species.methods.flatMap(({ stages }) => stages))
         if (/peroxide|bleach|acid\b/i.test(note)) expect([species.id, kind]).toEqual([species.id, 'disinfect']);
     }
   });

@@ -40,7 +40,7 @@ describe('the handbook', () => {
 
   test('offers more than one way wherever the schools can differ', () => {
     const schoolsDiffer = handbook.filter(({ cold, hardCoat }) => cold.need !== 'none' || hardCoat !== undefined);
-    expect(schoolsDiffer.filter((species) => species.ways.length < 2).map(({ id }) => id)).toEqual([]);
+    expect(schoolsDiffer.filter((species) => species.methods.length < 2).map(({ id }) => id)).toEqual([]);
   });
 
   test('names a source for everything, and no two species share an id or a name', () => {
@@ -83,14 +83,14 @@ describe('a species file is refused', () => {
 
   test('when a hard coat has no way that opens it', () => {
     const species = named('iliamna-rivularis');
-    species.ways = species.ways.filter((method) => method.id === 'untreated');
-    expect(faults(species)).toContain('ways: A hard coat needs a method that scarifies it.');
+    species.methods = species.methods.filter((method) => method.id === 'untreated');
+    expect(faults(species)).toContain('methods: A hard coat needs a method that scarifies it.');
   });
 
   test('when it requires cold and no way gives any', () => {
     const species = named('balsamorhiza-sagittata');
-    species.ways = species.ways.filter((method) => method.school === 'noCold');
-    expect(faults(species)).toContain('ways: Seed that requires cold needs a method with cold stratification.');
+    species.methods = species.methods.filter((method) => method.school === 'noCold');
+    expect(faults(species)).toContain('methods: Seed that requires cold needs a method with cold stratification.');
   });
 
   test('when the seed is wider than long, a share is above one, or a week is negative', () => {
@@ -98,8 +98,8 @@ describe('a species file is refused', () => {
     wide.seed.width_mm = 9;
     expect(faults(wide)[0]).toMatch(/^seed: /);
     const sure = named('rosa-woodsii');
-    sure.usuallySound = 1.2;
-    expect(faults(sure)).toEqual(['usuallySound: A share lies between 0 and 1.']);
+    sure.usuallyViable = 1.2;
+    expect(faults(sure)).toEqual(['usuallyViable: A share lies between 0 and 1.']);
     const negative = named('rosa-woodsii');
     negative.pot.days.least = -7;
     expect(faults(negative)).toContain('pot.days.least: Days cannot be negative.');

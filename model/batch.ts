@@ -26,13 +26,13 @@ export const Plan = z
   .object({
     seeds: PositiveCount,
     wish: Wish,
-    way: Method,
+    method: Method,
     stages: z.array(DatedStage).min(1).max(12),
     expects: z.object({ low: z.int().min(0), high: z.int().min(0) }),
     /** The nursery's own figures of the species that it was planned with: it goes by them to its end. */
     figures: SpeciesFigures.optional(),
   })
-  .refine((plan) => plan.stages.length === plan.way.stages.length, {
+  .refine((plan) => plan.stages.length === plan.method.stages.length, {
     error: () => say('datedStagesMustMatchMethod'),
     path: ['stages'],
   });

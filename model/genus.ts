@@ -15,7 +15,7 @@ export const Genus = SpeciesFields.omit({
   basedOn: true,
   sources: true,
   evidence: true,
-  ways: true,
+  methods: true,
 }).extend({
   genus: z.string().regex(/^[A-Z][a-z]+$/, { error: () => say('oneCapitalisedLatinWord') }),
   common: shortText(60),

@@ -45,8 +45,8 @@ describe('an entry in a lot’s ledger', () => {
   const entry = (part: object) => ({ id: ID, on: '2026-10-05', ...part });
   test.each<[string, object, string]>([
     ['a sort that rejects none', { kind: 'sorted', by: 'float', rejected: 0 }, 'rejected: Give at least 1.'],
-    ['a cut of none', { kind: 'cutTested', tested: 0, sound: 0 }, 'tested: Give at least 1.'],
-    ['more sound than cut', { kind: 'cutTested', tested: 5, sound: 6 }, 'sound: More viable than were cut: check both figures.'],
+    ['a cut of none', { kind: 'cutTested', tested: 0, viable: 0 }, 'tested: Give at least 1.'],
+    ['more viable than cut', { kind: 'cutTested', tested: 5, viable: 6 }, 'viable: More viable than were cut: check both figures.'],
     ['a day that is none', { kind: 'givenAway', seeds: 5, on: '2026-02-30' }, 'on: Give a day that exists, such as 2026-02-16.'],
     [
       'storage in between',
@@ -73,7 +73,7 @@ describe('a lot’s provenance', () => {
       speciesId: 'rosa-woodsii',
       provenance: { kind: 'collected', place: 'x', on: '2026-03-12' },
       seeds: 5,
-      soundness: { kind: 'unknown' },
+      viability: { kind: 'unknown' },
     };
     expect(faults(Lot, { ...lot, wintered: { chillDays: 74, give_days: 20 } })).toEqual([]);
     expect(faults(Lot, { ...lot, wintered: { chillDays: 900, give_days: 20 } })).toEqual(['wintered.chillDays: At most 200 days.']);

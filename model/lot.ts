@@ -57,9 +57,9 @@ export const Viability = z.discriminatedUnion('kind', [
     .object({
       kind: z.literal('tested'),
       tested: PositiveCount,
-      sound: z.int({ error: () => say('giveWholeNumber') }).min(0, { error: () => say('countCannotNegative') }),
+      viable: z.int({ error: () => say('giveWholeNumber') }).min(0, { error: () => say('countCannotNegative') }),
     })
-    .refine((test) => test.sound <= test.tested, { error: () => say('moreViableThanWereTested'), path: ['sound'] }),
+    .refine((test) => test.viable <= test.tested, { error: () => say('moreViableThanWereTested'), path: ['viable'] }),
   z.object({
     kind: z.literal('packet'),
     percent: z
@@ -88,7 +88,7 @@ export const Lot = z.object({
   seeds: PositiveCount,
   /** What that number was read from where nobody counted, such as "2 g", and the range that it probably lies in. */
   amount: z.object({ typed: shortText(40), low: Count, high: Count }).optional(),
-  soundness: Viability,
+  viability: Viability,
   storage: Storage.optional(),
   /** Moist cold it had on the plant or on the ground before it was gathered, in days that count, give or take. */
   wintered: z
@@ -145,8 +145,8 @@ export const NewLotEvent = z.discriminatedUnion('kind', [
   z.object({ ...common, kind: z.literal('sorted'), by: z.enum(['float', 'plumpness']), rejected: PositiveCount }),
   /** A cut test: it uses up what it tests. */
   z
-    .object({ ...common, kind: z.literal('cutTested'), tested: PositiveCount, sound: Count })
-    .refine((test) => test.sound <= test.tested, { error: () => say('moreViableThanWereCut'), path: ['sound'] }),
+    .object({ ...common, kind: z.literal('cutTested'), tested: PositiveCount, viable: Count })
+    .refine((test) => test.viable <= test.tested, { error: () => say('moreViableThanWereCut'), path: ['viable'] }),
   z.object({ ...common, kind: z.literal('stored'), storage: Storage }),
   z.object({ ...common, kind: z.literal('givenAway'), seeds: PositiveCount }),
   z.object({ ...common, kind: z.literal('reversed'), reverses: EventId }),
@@ -169,7 +169,7 @@ export const TowelResult = z.object({
   on: PlainDate,
   tested: z.int(),
   came: z.int(),
-  way: Method,
+  method: Method,
   warm_days: z.number(),
   warm_C: z.number(),
   /** The dry storage that was part of it; absent where there was none, or where it was not written down. */

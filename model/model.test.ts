@@ -56,12 +56,12 @@ describe('a lot', () => {
     expect(['', 'x', '-a1', 'two words', 'a'.repeat(21)].map(code)).toEqual([false, false, false, false, false]);
   });
   test.each([
-    [{ kind: 'tested', tested: 0, sound: 0 }, 'tested: Give at least 1.'],
-    [{ kind: 'tested', tested: 10, sound: -1 }, 'sound: A count cannot be negative.'],
-    [{ kind: 'tested', tested: 10, sound: 12 }, 'sound: More viable than were tested: check both figures.'],
+    [{ kind: 'tested', tested: 0, viable: 0 }, 'tested: Give at least 1.'],
+    [{ kind: 'tested', tested: 10, viable: -1 }, 'viable: A count cannot be negative.'],
+    [{ kind: 'tested', tested: 10, viable: 12 }, 'viable: More viable than were tested: check both figures.'],
     [{ kind: 'packet', percent: Number.NaN }, 'percent: Give the packet’s figure, such as 85.'],
     [{ kind: 'hearsay' }, 'kind: Chill does not know this kind.'],
-  ])('%o is no soundness', (value, says) => expect(faults(Viability, value)).toEqual([says]));
+  ])('%o is no viability', (value, says) => expect(faults(Viability, value)).toEqual([says]));
 });
 
 describe('an event', () => {

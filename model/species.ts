@@ -33,7 +33,7 @@ export const ColdNeed = z.discriminatedUnion('need', [
     need: z.enum(['required', 'benefits']),
     days: DaysAdvice,
     /** Share that needs no cold at all. */
-    freedWithout: Share,
+    releasedWithout: Share,
     /** True only where dry cold is known to do the work too. */
     dryColdWorks: z.boolean(),
     /** Two where one winter frees the root and a second the shoot, with warmth between. */
@@ -182,8 +182,8 @@ export const SpeciesFields = z.object({
   /** A short heat in a fire's range that opens the coat; poured hot water stands in for it. */
   heatPulse: HeatPulse.optional(),
   /** Months in a dry, warm drawer that fresh seed waits through. */
-  afterRipening: z.object({ days: DaysAdvice, freedWithout: Share }).optional(),
-  warmFirst: z.object({ days: DaysAdvice, freedWithout: Share }).optional(),
+  afterRipening: z.object({ days: DaysAdvice, releasedWithout: Share }).optional(),
+  warmFirst: z.object({ days: DaysAdvice, releasedWithout: Share }).optional(),
   cold: ColdNeed,
   smoke: Cue.optional(),
   flooding: Cue.optional(),
@@ -191,7 +191,7 @@ export const SpeciesFields = z.object({
   alternating: z.object({ day_C: Celsius, night_C: Celsius, steady: Share }).optional(),
   sprouting: SproutingHabit,
   /** Share of a cleaned lot that is viable, where nothing better is known. */
-  usuallySound: Share,
+  usuallyViable: Share,
   pot: z.object({ days: StageDays, establishes: Share }),
   /** What of this entry is not the handbook's, but a nursery's own. */
   figures: SpeciesFigures.optional(),
@@ -205,23 +205,23 @@ export const SpeciesFields = z.object({
   basedOn: Slug.optional(),
   evidence: Evidence,
   sources: z.array(shortText(200)).min(1),
-  ways: z.array(Method).min(1),
+  methods: z.array(Method).min(1),
 });
 
 /** A handbook entry: what is known of one species' seed, and the methods it is woken. */
 export const Species = SpeciesFields.superRefine((species, context) => {
   const complain = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message });
-  const stages = species.ways.flatMap((method) => method.stages);
-  if (new Set(species.ways.map((method) => method.id)).size < species.ways.length) {
-    complain(['ways'], say('twoMethodsShareId'));
+  const stages = species.methods.flatMap((method) => method.stages);
+  if (new Set(species.methods.map((method) => method.id)).size < species.methods.length) {
+    complain(['methods'], say('twoMethodsShareId'));
   }
   const hard = species.dormancy.class === 'physical' || species.dormancy.class === 'combinational';
   if (hard && !species.hardCoat) complain(['hardCoat'], say('sayHowManySwellOnce'));
   if (hard && !stages.some((stage) => stage.kind === 'openCoat' || stage.kind === 'hotWater')) {
-    complain(['ways'], say('hardCoatNeedsMethodScarifies'));
+    complain(['methods'], say('hardCoatNeedsMethodScarifies'));
   }
   if (species.cold.need === 'required' && !stages.some((stage) => stage.kind === 'coldMoist')) {
-    complain(['ways'], say('seedRequiresColdNeedsMethod'));
+    complain(['methods'], say('seedRequiresColdNeedsMethod'));
   }
   if (species.storage === 'recalcitrant' && !species.drying) {
     complain(['drying'], say('dryingKillsSeedSayHow'));
@@ -230,11 +230,11 @@ export const Species = SpeciesFields.superRefine((species, context) => {
     [species.smoke !== undefined, 'smoke', say('seedNeedsSmokeNeedsMethod')],
     [species.flooding !== undefined, 'flood', say('seedNeedsFloodingNeedsMethod')],
     [species.afterRipening !== undefined, 'dryStore', say('seedRipensDryStorageNeeds')],
-    [(species.warmFirst?.freedWithout ?? 1) < 0.5, 'warmMoist', say('seedNeedsWarmthFirstNeeds')],
+    [(species.warmFirst?.releasedWithout ?? 1) < 0.5, 'warmMoist', say('seedNeedsWarmthFirstNeeds')],
   ];
   for (const [asks, kind, message] of asked) {
     if (asks && !stages.some((stage) => stage.kind === kind || (kind === 'warmMoist' && stage.kind === 'outdoorWinter'))) {
-      complain(['ways'], message);
+      complain(['methods'], message);
     }
   }
   if (species.basedOn === species.id) complain(['basedOn'], say('entryCannotMadeFromItself'));

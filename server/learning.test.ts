@@ -11,9 +11,9 @@ test('what tests of lots teach is what core learns of them, said again only once
   };
   expect(await asked()).toMatchObject({ figures: [], species: [] });
 
-  const lot = someLot({ soundness: { kind: 'unknown' } });
+  const lot = someLot({ viability: { kind: 'unknown' } });
   await server.ask('POST', '/api/lots', lot);
-  const tested = { id: uuid(), on: TODAY, kind: 'cutTested', tested: 20, sound: 11 };
+  const tested = { id: uuid(), on: TODAY, kind: 'cutTested', tested: 20, viable: 11 };
   await server.ask('POST', `/api/lots/${lot.id}/events`, { decidedOn: 0, event: tested });
   const { species, tag } = await asked();
   expect(species).toMatchObject([{ speciesId: lot.speciesId, learned: { viable: { had: { came: 11, of: 20 } } }, apart: [] }]);
@@ -22,7 +22,7 @@ test('what tests of lots teach is what core learns of them, said again only once
   expect(more).toEqual([]);
   expect(species[0]?.learned.viable?.now).toBeCloseTo(learnedFrom(lesson as Lesson).learned.viable?.now as number, 2);
 
-  await server.ask('POST', '/api/lots', someLot({ soundness: { kind: 'unknown' } }));
+  await server.ask('POST', '/api/lots', someLot({ viability: { kind: 'unknown' } }));
   const again = await server.ask('GET', '/api/learned', undefined, { 'if-none-match': tag });
   expect(again.status).toBe(304);
 
@@ -38,12 +38,12 @@ test('what was learned is kept: a server that is started again learns only of wh
   let server = await testServer();
   await server.ask('PUT', '/api/nursery', NURSERY);
   const [larch, camas] = ['larix-occidentalis', 'camassia-quamash'].map((speciesId) =>
-    someLot({ speciesId, soundness: { kind: 'unknown' } }),
+    someLot({ speciesId, viability: { kind: 'unknown' } }),
   );
-  const cut = (lot: { id: string } | undefined, decidedOn: number, sound: number) =>
+  const cut = (lot: { id: string } | undefined, decidedOn: number, viable: number) =>
     server.ask('POST', `/api/lots/${lot?.id}/events`, {
       decidedOn,
-      event: { id: uuid(), on: TODAY, kind: 'cutTested', tested: 20, sound },
+      event: { id: uuid(), on: TODAY, kind: 'cutTested', tested: 20, viable },
     });
   for (const lot of [larch, camas]) {
     await server.ask('POST', '/api/lots', lot);

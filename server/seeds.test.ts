@@ -40,8 +40,8 @@ describe('the ledger of a lot', () => {
     ]);
     expect(faults((await record(lot, 0, sorted(5, '2026-12-01'))).body)).toEqual(['event.on: That day is in the future.']);
     expect(faults((await record(lot, 0, sorted(5, '2026-09-01'))).body)).toEqual(['event.on: The lot was only acquired after that day.']);
-    expect(faults((await record(lot, 0, { ...sorted(5), kind: 'cutTested', tested: 5, sound: 6 })).body)).toEqual([
-      'event.sound: More viable than were cut: check both figures.',
+    expect(faults((await record(lot, 0, { ...sorted(5), kind: 'cutTested', tested: 5, viable: 6 })).body)).toEqual([
+      'event.viable: More viable than were cut: check both figures.',
     ]);
     const weighed = { id: uuid(), on: TODAY, kind: 'counted', seeds: 100, inBatches: 0, how: { by: 'weight', lot_g: -2, samples: [] } };
     expect(faults((await record(lot, 0, weighed)).body).join()).toMatch(/A mass must be above zero.*Weigh at least one counted sample/);
@@ -55,17 +55,17 @@ describe('the ledger of a lot', () => {
     expect(faults(shrunk.body)).toEqual(['seeds: Batches, tests and sorts have used 60 seeds: give that many or more.']);
   });
   test('its cut tests tell of viability, its use to the last seed notwithstanding; what was found once it was sorted does not', async () => {
-    const lot = await savedLot({ soundness: { kind: 'unknown' } });
+    const lot = await savedLot({ viability: { kind: 'unknown' } });
     const mine = async (id: string) => lotTests(await server.store.lots()).filter(({ lotId }) => lotId === id);
     expect(await mine(lot.id)).toEqual([]);
-    await record(lot, 0, { id: uuid(), on: TODAY, kind: 'cutTested', tested: 20, sound: 17 });
+    await record(lot, 0, { id: uuid(), on: TODAY, kind: 'cutTested', tested: 20, viable: 17 });
     await record(lot, 1, { id: uuid(), on: TODAY, kind: 'givenAway', seeds: 80 });
     const tests = await mine(lot.id);
     expect(tests).toEqual([LotTest.parse({ ...tests[0], on: TODAY, came: 17, of: 20 })]);
     expect(tests[0]?.years).toBeGreaterThanOrEqual(0);
-    const graded = await savedLot({ soundness: { kind: 'unknown' } });
+    const graded = await savedLot({ viability: { kind: 'unknown' } });
     await record(graded, 0, sorted(30));
-    await record(graded, 1, { id: uuid(), on: TODAY, kind: 'cutTested', tested: 20, sound: 19 });
+    await record(graded, 1, { id: uuid(), on: TODAY, kind: 'cutTested', tested: 20, viable: 19 });
     expect(await mine(graded.id)).toEqual([]);
   });
   test('cannot be changed behind its back: the database refuses', async () => {
@@ -175,14 +175,14 @@ describe('the nursery’s own species', () => {
     [
       'a way with the same step for ever',
       (species: Species) => {
-        for (const method of species.ways) method.stages = Array(40).fill({ kind: 'soak' });
+        for (const method of species.methods) method.stages = Array(40).fill({ kind: 'soak' });
       },
-      /ways\.0\.stages/,
+      /methods\.0\.stages/,
     ],
     [
-      'two ways of one id',
+      'two methods of one id',
       (species: Species) => {
-        species.ways = species.ways.map((method) => ({ ...method, id: 'same' }));
+        species.methods = species.methods.map((method) => ({ ...method, id: 'same' }));
       },
       /Two methods share an id/,
     ],
@@ -206,7 +206,7 @@ describe('whatever is sent to lots in whatever order', () => {
   const count = fc.integer({ min: -3, max: 120 });
   const step = fc.oneof(
     fc.record({ kind: fc.constant('sorted'), by: fc.constantFrom('float', 'plumpness', 'moonlight'), rejected: count }),
-    fc.record({ kind: fc.constant('cutTested'), tested: count, sound: count }),
+    fc.record({ kind: fc.constant('cutTested'), tested: count, viable: count }),
     fc.record({ kind: fc.constant('givenAway'), seeds: count }),
     fc.record({ kind: fc.constant('counted'), seeds: count, inBatches: fc.constantFrom(0, 20, 40), how: fc.constant({ by: 'hand' }) }),
     fc.record({ kind: fc.constant('reversed'), which: fc.nat(6) }),

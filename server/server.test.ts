@@ -91,11 +91,11 @@ describe('lots', () => {
     ['a day to come', { provenance: { kind: 'bought', supplier: 'x', on: '2026-11-02' } }, 'provenance.on: That day is in the future.'],
     ['an unknown species', { speciesId: 'rosa-nowhere' }, 'speciesId: The handbook has no such species.'],
     [
-      'more sound than tested',
-      { soundness: { kind: 'tested', tested: 10, sound: 11 } },
-      'soundness.sound: More viable than were tested: check both figures.',
+      'more viable than tested',
+      { viability: { kind: 'tested', tested: 10, viable: 11 } },
+      'viability.viable: More viable than were tested: check both figures.',
     ],
-    ['110 per cent', { soundness: { kind: 'packet', percent: 110 } }, 'soundness.percent: From 0 to 100 %.'],
+    ['110 per cent', { viability: { kind: 'packet', percent: 110 } }, 'viability.percent: From 0 to 100 %.'],
     ['a missing code', { code: undefined }, 'code: This is missing.'],
   ])('%s is refused at its field, and nothing is saved', async (_, part, says) => {
     const before = (await server.ask('GET', '/api/lots')).body.length;
@@ -127,9 +127,9 @@ describe('batches', () => {
     const lot = someLot();
     await server.ask('POST', '/api/lots', lot);
     const batch = someBatch(lot);
-    const strange = { ...batch, plan: { ...batch.plan, way: { ...batch.plan.way, id: 'moonlight' } } };
+    const strange = { ...batch, plan: { ...batch.plan, method: { ...batch.plan.method, id: 'moonlight' } } };
     expect(faults((await server.ask('POST', '/api/batches', strange)).body)).toEqual([
-      'plan.way: That method is not for this lot’s species.',
+      'plan.method: That method is not for this lot’s species.',
     ]);
     const late = { ...batch, madeOn: '2026-11-02' };
     expect(faults((await server.ask('POST', '/api/batches', late)).body)).toEqual(['madeOn: That day is in the future.']);

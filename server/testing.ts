@@ -67,7 +67,7 @@ export function someLot(part: Partial<Lot> = {}): Lot {
     speciesId: 'larix-occidentalis',
     provenance: { kind: 'bought', supplier: 'a seed swap', on: '2026-10-01' },
     seeds: 200,
-    soundness: { kind: 'tested', tested: 20, sound: 17 },
+    viability: { kind: 'tested', tested: 20, viable: 17 },
     ...part,
   };
 }
@@ -75,7 +75,7 @@ export function someLot(part: Partial<Lot> = {}): Lot {
 /** A batch of a lot as the plan station would make it. */
 export function someBatch(lot: Lot, seeds = 60, methodId = 'towel-in-fridge'): NewBatch {
   const species = handbook.find((one) => one.id === lot.speciesId) as Species;
-  const method = species.ways.find((one) => one.id === methodId) as Species['ways'][number];
+  const method = species.methods.find((one) => one.id === methodId) as Species['methods'][number];
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: TODAY } } as const;
   const proposal = propose(method, {
     species,

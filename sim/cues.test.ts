@@ -16,7 +16,7 @@ const place = (kind: Place['kind'], nominal_C: number): Place => ({ id: kind, na
 const places = [place('fridge', 4), place('mat', 22), place('bench', 17), place('outdoors', 3)];
 const START = '2026-10-01';
 
-/** How many of `seeds` are up at the end of a method lived exactly as planned, or of its first `stages`, with every seed sound. */
+/** How many of `seeds` are up at the end of a method lived exactly as planned, or of its first `stages`, with every seed viable. */
 function upAtTheEnd(speciesId: string, methodId: string, stages?: number, seeds = 200): number {
   const species = handbook.find(({ id }) => id === speciesId) as Species;
   const method = findMethod(species, methodId) as NonNullable<ReturnType<typeof findMethod>>;

@@ -93,7 +93,7 @@ function dampOn(batchId: string, today: PlainDate): Sight['damp'] {
 function hiddenSeeds(batch: Batch, species: Species, trueViable: number): HiddenSeed[] {
   const { warm, cold } = requirementsOf(species);
   const law = thermalTime(species.sprouting);
-  const opened = coatOpened(species, batch.plan.way) * cuesAnswered(species, batch.plan.way);
+  const opened = coatOpened(species, batch.plan.method) * cuesAnswered(species, batch.plan.method);
   return Array.from({ length: batch.plan.seeds }, (_, i) => {
     const random = randomFrom(`${batch.id} seed ${i}`);
     return {
@@ -111,7 +111,7 @@ function hiddenSeeds(batch: Batch, species: Species, trueViable: number): Hidden
 }
 
 function needOf(requirement: Requirement | undefined, random: () => number): number {
-  if (!requirement || random() < requirement.freedWithout) return 0;
+  if (!requirement || random() < requirement.releasedWithout) return 0;
   return Math.exp(requirement.logMedian + requirement.spread * normalQuantile(random(), 0, 1));
 }
 
@@ -137,7 +137,7 @@ function dayByDay(
     const planned = batch.plan.stages[index];
     if (!done.startedOn || !planned) continue;
     const facts = STAGES[planned.kind];
-    const medium = mediumOf(batch.plan.way.stages[index] ?? planned);
+    const medium = mediumOf(batch.plan.method.stages[index] ?? planned);
     const at = places.find((place) => place.id === done.placeId)?.nominal_C ?? planned.temperature_C;
     const lasts = daysBetween(done.startedOn, done.finishedOn ?? state.closedOn ?? today);
     const cold = chills(planned.kind);

@@ -18,7 +18,7 @@ const PLACES = [place('fridge', 4), place('mat', 22), place('bench', 17), place(
 /** A batch put through its stages on the given days; the last one goes on. */
 function batchOf(speciesId: string, methodId: string, days: number[], { seeds = 200, places = PLACES, name = 'b' } = {}) {
   const species = handbook.find((one) => one.id === speciesId) as Species;
-  const method = species.ways.find((one) => one.id === methodId) as Species['ways'][number];
+  const method = species.methods.find((one) => one.id === methodId) as Species['methods'][number];
   const viable = { alpha: 17.5, beta: 3.5 };
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
   const plan = planFrom(propose(method, { species, viable, available: seeds, wish, nursery, places, today: START }), wish, seeds);
@@ -91,7 +91,7 @@ describe('simulated seeds', () => {
     expect(seenAt(batchOf('iliamna-rivularis', 'sandpaper', [0, 1]), 40).up).toBeGreaterThan(110);
   });
 
-  test('that are not sound never come up', () => {
+  test('that are not viable never come up', () => {
     expect(seenAt(batchOf('iliamna-rivularis', 'sandpaper', [0, 1]), 60, 0).up).toBe(0);
   });
 

@@ -269,11 +269,11 @@ function needsOf(
 ): Need[] {
   const needs: Need[] = [];
   const winter = (): Need[] =>
-    cold.need === 'none' ? [] : [{ kind: 'cold', days: coldLevel * needDraw(cold.days, cold.freedWithout, chance) }];
+    cold.need === 'none' ? [] : [{ kind: 'cold', days: coldLevel * needDraw(cold.days, cold.releasedWithout, chance) }];
   if (afterRipening)
-    needs.push({ kind: 'dry', days: Math.max(0, needDraw(afterRipening.days, afterRipening.freedWithout, chance) - dry_days) });
+    needs.push({ kind: 'dry', days: Math.max(0, needDraw(afterRipening.days, afterRipening.releasedWithout, chance) - dry_days) });
   if (cold.need !== 'none' && cold.winters === 2) needs.push(...winter());
-  if (warmFirst) needs.push({ kind: 'warm', days: needDraw(warmFirst.days, warmFirst.freedWithout, chance) });
+  if (warmFirst) needs.push({ kind: 'warm', days: needDraw(warmFirst.days, warmFirst.releasedWithout, chance) });
   needs.push(...winter());
   const first = needs.find(({ kind }) => kind === 'cold');
   if (first) first.days = Math.max(0, first.days - credit);

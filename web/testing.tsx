@@ -52,7 +52,7 @@ export function lotOf(speciesId: string, part: Partial<LotInHand> = {}): LotInHa
     speciesId,
     provenance: { kind: 'collected', place: 'a bank', on: '2026-09-01' },
     seeds: 200,
-    soundness: { kind: 'tested', tested: 20, sound: 17 },
+    viability: { kind: 'tested', tested: 20, viable: 17 },
     unassigned: 120,
     inBatches: 80,
     towels: [],
@@ -68,7 +68,7 @@ export function batchOf(lot: LotInHand, methodId: string, ...said: object[]): Ba
   const wish: Wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: '2026-10-10' } };
   const request = { species, available: 80, wish, nursery: NURSERY, places: PLACES, today: '2026-10-10' };
   const method = findMethod(species, methodId) as Method;
-  const plan = planFrom(propose(method, { ...request, viable: viableShare(lot.soundness, species), ...broughtBy(lot) }), wish, 80);
+  const plan = planFrom(propose(method, { ...request, viable: viableShare(lot.viability, species), ...broughtBy(lot) }), wish, 80);
   const batch: Batch = { id: id(), lotId: lot.id, code: '7QK', speciesId: species.id, madeOn: '2026-10-10', plan, events: [] };
   batch.events = said.map(
     (event, i): LedgerEvent => ({ id: id(), on: '2026-10-12', batchId: batch.id, version: i + 1, recordedAt: '', ...event }) as LedgerEvent,

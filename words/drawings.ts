@@ -20,9 +20,9 @@ export const say = subject('drawings', {
   germinatedTowelViableTowelAlso:
     '{{towelTests}} germinated on a towel. With that, {{low}}–{{high}} % viable. A towel also tests coat, cold and speed; plans use it so.',
   cameOfTested: '{{came}} of {{tested}}',
-  viable: '{{sound}} of {{tested}} viable ({{low}}–{{high}} %)',
+  viable: '{{viable}} of {{tested}} viable ({{low}}–{{high}} %)',
   viableByPacketWhichCounts: '{{percent}} % viable by the packet, which counts as 50 seeds tested',
-  notTestedSuchSeedUsually: 'not tested; such seed is usually about {{usuallySound}} % viable',
+  notTestedSuchSeedUsually: 'not tested; such seed is usually about {{usuallyViable}} % viable',
   testTwentyDampTowelPlan: 'Test twenty on a damp towel and the plan will ask for fewer seeds.',
   cutTwentyPlan: 'Cut twenty, and the plan will ask for fewer seeds.',
   cutMoreNarrows: 'Cut {{more}} more: the range narrows to {{points}} points either way.',

@@ -6,7 +6,7 @@ export const say = subject('lot', {
   byPods: 'by pods',
   byWeight: 'by weight',
   countedStock: 'Counted {{counted}}: {{seeds}} in stock',
-  cutViable: 'Cut {{tested}}: {{sound}} viable',
+  cutViable: 'Cut {{tested}}: {{viable}} viable',
   dormantTowelViableSeedWould:
     'It is dormant: on a towel, viable seed would look dead. Cut instead, and count those that are white and firm.',
   dryingKillsOpenAirLives: 'Drying kills it. In the open air it lives until about {{until}}, {{how}}: {{next}}.',

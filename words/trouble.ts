@@ -9,8 +9,8 @@ export const say = subject('trouble', {
   readBackUpTo:
     '<b>Read back: {{name}}</b>, with {{lots}} lots and {{batches}} batches, up to the entries of {{lastOn}}. What was here before is kept as a backup.',
   seen: 'Seen',
-  seeDiskHasRoomChill: '{{sound}} See that the disk has room, and that Chill may write to the folder “backups” in its data folder.',
-  stopChillCopyDataFolder: '{{sound}} Stop Chill, copy its data folder to another disk, and ask for help before you go on.',
-  stopChillPutBackNpm: '{{sound}} Stop Chill, and put it back: “npm run restore” lists the backups. The damaged file is kept beside it.',
+  seeDiskHasRoomChill: '{{lastGood}} See that the disk has room, and that Chill may write to the folder “backups” in its data folder.',
+  stopChillCopyDataFolder: '{{lastGood}} Stop Chill, copy its data folder to another disk, and ask for help before you go on.',
+  stopChillPutBackNpm: '{{lastGood}} Stop Chill, and put it back: “npm run restore” lists the backups. The damaged file is kept beside it.',
   thereNoBackupYet: 'There is no backup yet.',
 });

@@ -14,11 +14,14 @@ describe('the chance that a seed becomes a plant', () => {
     [85, 100, 0.4, 100],
     [3, 10, 0.5, 10],
     [17, 20, 0.5, 400],
-  ])('with %i of %i sound and one certain share of %f, seeds for %i plants are within one of the exact number', (x, n, certain, plants) => {
-    const exact = seedsNeeded(plants, 0.9, jeffreys(x, n), certain) as number;
-    expect(Math.abs((seedsFor(plants, 0.9, prospectOf([jeffreys(x, n), certain])) as number) - exact)).toBeLessThanOrEqual(1);
-    expect(rangeOf(100, prospectOf([jeffreys(x, n), certain]))).toEqual(plantsRange(100, jeffreys(x, n), certain));
-  });
+  ])(
+    'with %i of %i viable and one certain share of %f, seeds for %i plants are within one of the exact number',
+    (x, n, certain, plants) => {
+      const exact = seedsNeeded(plants, 0.9, jeffreys(x, n), certain) as number;
+      expect(Math.abs((seedsFor(plants, 0.9, prospectOf([jeffreys(x, n), certain])) as number) - exact)).toBeLessThanOrEqual(1);
+      expect(rangeOf(100, prospectOf([jeffreys(x, n), certain]))).toEqual(plantsRange(100, jeffreys(x, n), certain));
+    },
+  );
 
   test('a known share is the binomial of the library', () => {
     for (const [k, n, p] of [

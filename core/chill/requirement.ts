@@ -16,7 +16,7 @@ export interface Requirement {
   /** Standard deviation of the logarithm. */
   spread: number;
   /** Share that needs none at all, 0 to 1. */
-  freedWithout: number;
+  releasedWithout: number;
 }
 
 /**
@@ -24,18 +24,18 @@ export interface Requirement {
  * "About 60": nine in ten are released at 60, with a spread of 0.30.
  * @throws {RangeError} for a range that does not rise.
  */
-export function requirementFrom(advice: DaysAdvice, freedWithout: number): Requirement {
+export function requirementFrom(advice: DaysAdvice, releasedWithout: number): Requirement {
   if ('about' in advice) {
-    return { logMedian: Math.log(advice.about) - Z_90 * SINGLE_FIGURE_SPREAD, spread: SINGLE_FIGURE_SPREAD, freedWithout };
+    return { logMedian: Math.log(advice.about) - Z_90 * SINGLE_FIGURE_SPREAD, spread: SINGLE_FIGURE_SPREAD, releasedWithout };
   }
   if (!(advice.from > 0 && advice.to > advice.from)) throw new RangeError('A range of days must go from fewer to more.');
-  return { logMedian: Math.log(advice.from), spread: Math.log(advice.to / advice.from) / Z_95, freedWithout };
+  return { logMedian: Math.log(advice.from), spread: Math.log(advice.to / advice.from) / Z_95, releasedWithout };
 }
 
 /** Share released, 0 to 1, after `earned` effective days (0 or more). Never falls as `earned` grows. */
-export function releasedShare(earned: number, { logMedian, spread, freedWithout }: Requirement): number {
-  if (earned <= 0) return freedWithout;
-  return freedWithout + (1 - freedWithout) * normalCdf((Math.log(earned) - logMedian) / spread, 0, 1);
+export function releasedShare(earned: number, { logMedian, spread, releasedWithout }: Requirement): number {
+  if (earned <= 0) return releasedWithout;
+  return releasedWithout + (1 - releasedWithout) * normalCdf((Math.log(earned) - logMedian) / spread, 0, 1);
 }
 
 /** Effective days by which `share` (above 0, below 1) of the seeds that need the treatment are released. */
@@ -76,8 +76,8 @@ export function releasedWithCredit(earned: number, requirement: Requirement, { d
 export function requirementsOf(species: Species): { ripening?: Requirement; warm?: Requirement; cold?: Requirement } {
   const { afterRipening, warmFirst, cold } = species;
   return {
-    ...(afterRipening && { ripening: requirementFrom(afterRipening.days, afterRipening.freedWithout) }),
-    ...(warmFirst && { warm: requirementFrom(warmFirst.days, warmFirst.freedWithout) }),
-    ...(cold.need !== 'none' && { cold: requirementFrom(cold.days, cold.freedWithout) }),
+    ...(afterRipening && { ripening: requirementFrom(afterRipening.days, afterRipening.releasedWithout) }),
+    ...(warmFirst && { warm: requirementFrom(warmFirst.days, warmFirst.releasedWithout) }),
+    ...(cold.need !== 'none' && { cold: requirementFrom(cold.days, cold.releasedWithout) }),
   };
 }

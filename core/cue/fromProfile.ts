@@ -29,7 +29,7 @@ const ORDER: Exclude<School, 'towelTest'>[] = [
 
 /** An entry with the methods that its schools make, marked sparse: it is worked out, not on record. */
 export function speciesFromProfile(profile: CueProfile, name: ProfileName): Species {
-  const base: Omit<Species, 'ways'> = {
+  const base: Omit<Species, 'methods'> = {
     ...profile,
     id: name.id,
     scientific: name.scientific,
@@ -47,7 +47,7 @@ export function speciesFromProfile(profile: CueProfile, name: ProfileName): Spec
     const answer = schoolMethod(school, base);
     return 'method' in answer ? [answer.method] : [];
   });
-  return { ...base, ways: methods };
+  return { ...base, methods: methods };
 }
 
 /** A species of a genus whose usual behaviour is known, as an entry that says that it is a fallback. `epithet` may be left out. */
@@ -87,7 +87,7 @@ export function generaOf(species: readonly Species[], known: readonly Genus[]): 
       dormancy,
       sources: _sources,
       evidence: _evidence,
-      ways: _ways,
+      methods: _ways,
       ...profile
     } = one;
     const { why: _why, ...sleep } = dormancy;

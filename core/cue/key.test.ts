@@ -59,7 +59,7 @@ describe('the key for an unknown seed', () => {
     const guess = keyGuess(answers, handbook);
     expect(guess.deadly).toEqual({ cold: true, drying: true });
     expect(kept(guess)).toEqual({ cold: [], dry: 0, need: 'none', storage: 'recalcitrant' });
-    expect(speciesFromProfile(guess.profile, NAME).ways.flatMap(({ stages }) => stages.map(({ kind }) => kind))).not.toEqual(
+    expect(speciesFromProfile(guess.profile, NAME).methods.flatMap(({ stages }) => stages.map(({ kind }) => kind))).not.toEqual(
       expect.arrayContaining([expect.stringMatching(/cold|freez|winter|dryStore/i)]),
     );
   });

@@ -249,14 +249,14 @@ function typicalOf(those: readonly Weighed[], answers: KeyAnswers): CueProfile {
     ...(answers.fruit && { fruit: answers.fruit === 'dry' ? 'dry' : 'fleshy' }),
     ...(rest.warmFirst && { warmFirst: { ...rest.warmFirst, days: days((kind) => kind.warmFirst?.days) } }),
     cold: cold.need === 'none' ? cold : { ...cold, days: days((kind) => (kind.cold.need === 'none' ? undefined : kind.cold.days)) },
-    usuallySound: middle((kind) => kind.usuallySound),
+    usuallyViable: middle((kind) => kind.usuallyViable),
   };
 }
 
 /** A species' profile, without its name, its recipes and where they are from. */
 function profileOf(kind: CueProfile | Species): CueProfile {
-  if (!('ways' in kind)) return kind;
-  const { id: _i, scientific: _s, common: _c, synonyms: _y, country: _o, sources: _r, evidence: _e, ways: _w, ...rest } = kind;
+  if (!('methods' in kind)) return kind;
+  const { id: _i, scientific: _s, common: _c, synonyms: _y, country: _o, sources: _r, evidence: _e, methods: _w, ...rest } = kind;
   const { why: _why, ...dormancy } = kind.dormancy;
   return { ...rest, dormancy };
 }

@@ -36,7 +36,7 @@ const FLESHY: CueProfile = {
   storage: 'recalcitrant',
   drying: { keepsMoist_days: 30, livesInAir_days: 5 },
   sprouting: WARM,
-  usuallySound: 0.8,
+  usuallyViable: 0.8,
   pot: { days: { least: 70, best: 110, most: 180 }, establishes: 0.8 },
 };
 
@@ -66,7 +66,7 @@ function crop(at_C: number, base_C: number, length_mm: number): CueProfile {
     fruit: 'dry',
     storage: 'orthodox',
     sprouting: { at_C, days: { from: 5, to: 18 }, base_C, optimum_C: at_C + 3, ceiling_C: at_C + 12, share: 0.9 },
-    usuallySound: 0.85,
+    usuallyViable: 0.85,
     pot: { days: { least: 28, best: 42, most: 70 }, establishes: 0.9 },
   };
 }

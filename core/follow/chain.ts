@@ -47,7 +47,7 @@ export function chainOf(species: Species, method: Method, stages: readonly Chain
   const product = (pick: (stage: ChainStage) => number) => stages.reduce((all, stage) => all * pick(stage), 1);
   const without = (requirement: Requirement | undefined, missing: number, had: Credit = NO_CREDIT) => {
     if (!requirement || missing <= 0) return 1;
-    return releasedWithCredit(0, requirement, had) * requirement.freedWithout ** (missing - 1);
+    return releasedWithCredit(0, requirement, had) * requirement.releasedWithout ** (missing - 1);
   };
   const winters = (species.cold.need !== 'none' && species.cold.winters) || 1;
   const outside = times('winter');

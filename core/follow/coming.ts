@@ -96,7 +96,7 @@ export function plantsToCome(asked: PlantsToCome): Coming {
   const viable = viableOn(lot, species, batch.madeOn);
   const prospect =
     unseen && may === left
-      ? plantProspect(species, batch.plan.way, stages, unseen.chain, {
+      ? plantProspect(species, batch.plan.method, stages, unseen.chain, {
           ...{ viable, spread, opened: unseen.opened },
           evidence: towelEvidence(species, lot.towelTests ?? [], viable, lot),
         })

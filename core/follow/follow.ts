@@ -18,8 +18,8 @@ export interface Followed {
 /** Follows a batch by its plan and what has happened. Page, round, cures, season, promises and results read this one answer; none works out a stage again. */
 export function follow(batch: Batch, state: BatchState, situation: Situation): Followed {
   const { species, lot, places, nursery, rot, today, temperatures: records = [] } = situation;
-  const { way, stages: laid } = batch.plan;
-  const stages = followStages(way, {
+  const { method, stages: laid } = batch.plan;
+  const stages = followStages(method, {
     ...{ species, rot, laid, year: yearOf(nursery), winters: nursery, brought: broughtBy(lot) },
     start: (laid[0] as DatedStage).start,
     places: asMeasured(places, records, today),

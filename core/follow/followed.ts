@@ -124,7 +124,7 @@ export interface TreatmentForecast {
   treatment?: SteadyTreatment;
   /** Its best day and window in days since it began. */
   takeOut: TakeOut;
-  /** Change in yield, seeds in 100 sound ones, if left a week longer than today (or than the day it is due out). */
+  /** Change in yield, seeds in 100 viable ones, if left a week longer than today (or than the day it is due out). */
   aWeekMore: number;
   /** True where it lies in a place in which it earns next to nothing: what is to come is told as if it were moved back today. */
   stalled: boolean;

@@ -41,7 +41,7 @@ export interface Outlook {
 /** Follows a batch to its plants, from its stages as they went, go and are planned. */
 export function outlookOf(batch: Batch, state: BatchState, situation: Situation, stages: readonly FollowedStage[]): Outlook {
   const { species, lot } = situation;
-  const { way: method } = batch.plan;
+  const { method } = batch.plan;
   const whole = chainOf(species, method, stages, broughtBy(lot));
   const sprouts = sproutingStage(method);
   // How warm it was and will be is followed by the day, in the cold as well; only what a missing swing costs is a share.
@@ -103,7 +103,7 @@ function ableShare(
 ): Prospect {
   const viable = viableOn(lot, species, batch.madeOn);
   const turned = stages.some(({ kind }) => STAGES[kind].course === 'turns') ? TURNS_SURVIVAL : 1;
-  const links = seedLinks(viable, species, batch.plan.way, chain).map(
+  const links = seedLinks(viable, species, batch.plan.method, chain).map(
     (one): ChainLink => (opened !== undefined && one.of.cause === 'coat' ? { ...one, link: opened } : one),
   );
   const tests = lot.towelTests ?? [];

@@ -11,7 +11,7 @@ import type { LearnedRot } from '../rot/learned.ts';
 /** What a batch is read against. */
 export interface Situation {
   species: Species;
-  lot: Pick<Lot, 'soundness' | 'wintered' | 'provenance' | 'storage'> & { towelTests?: readonly TowelResult[] };
+  lot: Pick<Lot, 'viability' | 'wintered' | 'provenance' | 'storage'> & { towelTests?: readonly TowelResult[] };
   places: readonly Place[];
   nursery: Pick<Nursery, 'lastFrost' | 'firstFrost' | 'settings' | 'latitude_deg' | 'climate' | 'timeZone'>;
   today: PlainDate;

@@ -32,7 +32,7 @@ export function towelEvidence(species: Species, tests: readonly TowelResult[], v
 }
 
 /** The method of a test with the warmth, and the dry storage, that it had. */
-function asItWent({ way: method, warm_C, dry }: TowelResult): Method {
+function asItWent({ method, warm_C, dry }: TowelResult): Method {
   const stages = method.stages.map((stage): Stage => {
     const { course, earns } = STAGES[stage.kind];
     if (course === 'sprouts') return { ...stage, temperature_C: warm_C };

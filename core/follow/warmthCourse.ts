@@ -46,7 +46,7 @@ export function warmthCourse(
   released_all: number,
 ): WarmthCourse {
   const { species } = situation;
-  const sprouts = sproutingStage(batch.plan.way);
+  const sprouts = sproutingStage(batch.plan.method);
   const from = (stages[0] as FollowedStage).start;
   const over = state.closedOn ?? situation.today;
   const lastDay = daysBetween(from, later(over, (stages[sprouts] as FollowedStage).start)) + BEYOND_DAYS;

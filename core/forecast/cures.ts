@@ -87,7 +87,7 @@ function coldHad({ batch, projection, situation }: Sums): number {
   const { treatment, stages } = projection;
   const kind = treatment && stages[treatment.stage]?.kind;
   if (treatment && chills(kind) && !keptDry(kind)) return treatment.earned;
-  return batch.plan.way.stages.some(({ kind }) => chills(kind)) ? 0 : (creditOf(situation.lot) ?? NO_CREDIT).days;
+  return batch.plan.method.stages.some(({ kind }) => chills(kind)) ? 0 : (creditOf(situation.lot) ?? NO_CREDIT).days;
 }
 
 /** Of all that are able, the part that is released by now; more is released by a treatment in proportion to what it releases of those that it finds. */
@@ -106,7 +106,7 @@ function secondCold(sums: Sums): Cure | undefined {
   const { batch, situation, belief, seenAt, worthOf } = sums;
   const { species, today } = situation;
   if (species.cold.need === 'none' || species.cold.winters === 2) return undefined;
-  const medium = batch.plan.way.stages.findLast(({ kind, medium }) => kind === 'coldMoist' && medium !== 'ownPot')?.medium ?? 'towel';
+  const medium = batch.plan.method.stages.findLast(({ kind, medium }) => kind === 'coldMoist' && medium !== 'ownPot')?.medium ?? 'towel';
   const method: Stage[] = [{ kind: 'coldMoist', medium }, { kind: 'warmTowel' }, { kind: 'pot' }];
   const resolved = followedFor(sums, method, coldHad(sums));
   const [cold, warm] = resolved;

@@ -25,12 +25,12 @@ test('a batch just planned promises what its plan does, to the last digit: whate
   const rot = fc.array(record, { maxLength: 4 }).map(learnRot);
   const lot = fc.record(
     {
-      soundness: fc.constant({ kind: 'tested', tested: 20, sound: 17 } as const),
+      viability: fc.constant({ kind: 'tested', tested: 20, viable: 17 } as const),
       provenance: fc.constant({ kind: 'collected', place: 'a bank', on: '2026-08-01' } as const),
       wintered: fc.record({ chillDays: fc.integer({ min: 1, max: 80 }), give_days: fc.integer({ min: 0, max: 40 }) }),
       storage: fc.constantFrom({ state: 'moist', since: '2026-08-01' } as const, { state: 'dry', since: '2026-08-01' } as const),
     },
-    { requiredKeys: ['soundness', 'provenance'] },
+    { requiredKeys: ['viability', 'provenance'] },
   );
   const figures = fc.record(
     { cold: fc.constant({ from: 40, to: 75 }), sprouts: fc.constant({ now: 0.7, worth: 40 }) },

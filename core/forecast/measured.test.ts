@@ -33,7 +33,7 @@ const warmer: Place = { ...fridge, id: newId(), name: 'Door shelf', nominal_C: 7
 const outdoors = places.find(({ kind }) => kind === 'outdoors') as Place;
 const START = '2026-11-01';
 const lot = {
-  soundness: { kind: 'tested', tested: 20, sound: 17 },
+  viability: { kind: 'tested', tested: 20, viable: 17 },
   provenance: { kind: 'collected', place: 'a bank', on: '2026-08-01' },
 } as const;
 const situation = (species: Species, today: string, part: Partial<Situation> = {}): Situation => ({
@@ -53,7 +53,7 @@ function logged(place: Place, days: number, celsius: (day: number) => number): P
 }
 
 function begun(species: Species, methodId: string, kind: string, placeId: string): Batch {
-  const method = methodsToWeigh(species).methods.find((one) => one.method.id === methodId)?.method as Species['ways'][number];
+  const method = methodsToWeigh(species).methods.find((one) => one.method.id === methodId)?.method as Species['methods'][number];
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
   const request = { species, viable: { alpha: 17.5, beta: 3.5 }, available: 80, wish, nursery, places, today: START };
   const plan = planFrom(propose(method, request), wish, 80);

@@ -22,7 +22,7 @@ export function mouldOf(
   const { plan } = batch;
   return plan.stages.flatMap((planned: DatedStage, index) => {
     const done = state.stages[index];
-    const { kind, medium } = plan.way.stages[index] ?? planned;
+    const { kind, medium } = plan.method.stages[index] ?? planned;
     const { course, water } = STAGES[kind];
     const waits = course === 'waits' && water === 'damp';
     if (!waits || !medium || !done?.startedOn) return [];

@@ -166,7 +166,7 @@ function sproutForecast(
   outlook: Outlook,
 ): SproutForecast | undefined {
   const { species, today } = situation;
-  const index = sproutingStage(batch.plan.way);
+  const index = sproutingStage(batch.plan.method);
   const done = state.stages[index];
   const since = done?.startedOn;
   if (!since) return undefined;

@@ -5,7 +5,7 @@ import { bestTakeOut, steadyCurve } from '../takeOut/takeOut.ts';
 import { takeOutChoice } from './takeOutChoice.ts';
 
 const SINCE = '2026-11-01';
-const requirement = { logMedian: Math.log(60), spread: 0.3, freedWithout: 0.05 };
+const requirement = { logMedian: Math.log(60), spread: 0.3, releasedWithout: 0.05 };
 const curve = steadyCurve({ requirement, temperature_C: 4, rot: { medium: 'towel', temperature_C: 4 } });
 const { best, from, to } = bestTakeOut(curve);
 const last = curve.yields.length - 1;

@@ -31,7 +31,7 @@ const lot: Lot = {
   speciesId: species.id,
   provenance: { kind: 'collected', place: 'a slope', on: '2026-09-18' },
   seeds: 200,
-  soundness: { kind: 'unknown' },
+  viability: { kind: 'unknown' },
 };
 
 /** Lives a test of ten seeds through by answering what is due; `ups` come at each check. */
@@ -83,7 +83,7 @@ describe('a test on the towel', () => {
     expect(ripe(test)).toBeLessThan(ripe(test, lot));
     const less = { ...test, dry: { days: 10, temperature_C: 18 } };
     expect(ripe(less)).toBeLessThan(ripe(test));
-    expect(ripe(less)).toBeGreaterThanOrEqual(ripening.afterRipening?.freedWithout ?? 1);
+    expect(ripe(less)).toBeGreaterThanOrEqual(ripening.afterRipening?.releasedWithout ?? 1);
   });
 });
 
@@ -93,7 +93,7 @@ describe('days in a dry drawer since the harvest', () => {
     const released = (days: number) =>
       chainOf(ripening, method, followStages(method, { species: ripening, places, start: START }), { drySince: addDays(START, -days) })
         .released;
-    expect(released(0)).toBe(ripening.afterRipening?.freedWithout);
+    expect(released(0)).toBe(ripening.afterRipening?.releasedWithout);
     expect(released(400)).toBeGreaterThan(0.95);
   });
 });

@@ -27,7 +27,7 @@ const { count, onTowel, put, read, situation } = towelBench(SALLOW_GAP);
 const camas = of('camassia-quamash');
 const larch = of('larix-occidentalis');
 const towels = handbook.filter(
-  (species) => species.cold.need !== 'none' && species.ways.some(({ stages }) => stages.some(({ kind }) => kind === 'warmTowel')),
+  (species) => species.cold.need !== 'none' && species.methods.some(({ stages }) => stages.some(({ kind }) => kind === 'warmTowel')),
 );
 
 describe('wait or stop', () => {

@@ -26,7 +26,7 @@ describe('sheets of labels', () => {
 describe('what stands on a label', () => {
   const view = (part: { hazards?: { code: string }[]; state?: object; stages?: object[] } = {}) =>
     ({
-      batch: { code: '7QK', plan: { seeds: 60, way: { name: 'Sand in the fridge' } }, events: [] },
+      batch: { code: '7QK', plan: { seeds: 60, method: { name: 'Sand in the fridge' } }, events: [] },
       species: { common: ['Chokecherry'], scientific: 'Prunus virginiana', hazards: part.hazards ?? [] },
       lot: { code: 'PV-26-01' },
       projection: {

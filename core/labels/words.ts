@@ -43,7 +43,7 @@ export function bagWords({ batch, species, lot, projection }: BatchView): LabelW
     scientific: species.scientific,
     lines: [
       say('lotSeeds', { code: lot.code, count: seeds, how: round > 1 ? ` ${say('round', { round })}` : '' }),
-      batch.plan.way.name,
+      batch.plan.method.name,
       ...(waiting && out
         ? [
             say('out', {

@@ -7,7 +7,7 @@ import { eventsInForce } from './standing.ts';
 export function amended(plan: PlanInForce, { from, method, stages }: Pick<EventOf<'amended'>, 'from' | 'method' | 'stages'>): PlanInForce {
   return {
     ...plan,
-    way: { ...plan.way, stages: [...plan.way.stages.slice(0, from), ...method] },
+    method: { ...plan.method, stages: [...plan.method.stages.slice(0, from), ...method] },
     stages: [...plan.stages.slice(0, from), ...stages],
   };
 }

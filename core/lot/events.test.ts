@@ -6,13 +6,13 @@ import { describeLotEvent } from './events.ts';
 import { foldLot } from './lotLedger.ts';
 
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
-const lot = { seeds: 100, soundness: { kind: 'unknown' }, provenance: { kind: 'collected', place: 'a bank', on: '2026-09-01' } } as Lot;
+const lot = { seeds: 100, viability: { kind: 'unknown' }, provenance: { kind: 'collected', place: 'a bank', on: '2026-09-01' } } as Lot;
 const event = (n: number, said: object) => ({ id: id(n), on: '2026-10-01', ...said }) as NewLotEvent;
 /** One of each kind, and what of 100 seeds it leaves in the drawer beside 40 in batches. */
 const EACH: [NewLotEvent, number, string][] = [
   [event(1, { kind: 'counted', seeds: 70, inBatches: 40, how: { by: 'hand' } }), 70, 'Counted by hand: 70 in stock'],
   [event(2, { kind: 'sorted', by: 'float', rejected: 12 }), 48, '12 sorted out, floating'],
-  [event(3, { kind: 'cutTested', tested: 10, sound: 8 }), 50, 'Cut 10: 8 viable'],
+  [event(3, { kind: 'cutTested', tested: 10, viable: 8 }), 50, 'Cut 10: 8 viable'],
   [event(4, { kind: 'stored', storage: { state: 'moist', since: '2026-10-01', where: 'the crisper' } }), 60, 'Kept moist, the crisper'],
   [event(5, { kind: 'givenAway', seeds: 25, note: 'to a neighbour' }), 35, '25 given away, to a neighbour'],
 ];
@@ -39,7 +39,7 @@ describe('every kind of event of a lot', () => {
       return 'taken';
     };
     expect(refused({ kind: 'sorted', by: 'float', rejected: 61 })).toBe('rejected: Only 60 seeds are in stock: give that many or fewer.');
-    expect(refused({ kind: 'cutTested', tested: 61, sound: 1 })).toMatch(/^tested: Only 60/);
+    expect(refused({ kind: 'cutTested', tested: 61, viable: 1 })).toMatch(/^tested: Only 60/);
     expect(refused({ kind: 'givenAway', seeds: 101 })).toMatch(/^seeds: Only 60/);
     expect(refused({ kind: 'givenAway', seeds: 60 })).toBe('taken');
   });

@@ -58,12 +58,12 @@ const LOT_EVENTS: { [K in NewLotEvent['kind']]: LotEventKind<K> } = {
   },
   cutTested: {
     apply(lot, event) {
-      const { on, tested, sound: viable } = event;
+      const { on, tested, viable } = event;
       take(lot, event, 'tested', tested);
       lot.tests.push({ on, by: 'cut', tested, viable, beforeSort: false });
     },
     field: 'tested',
-    says: ({ tested, sound: viable }) => say('cutViable', { tested, sound: viable }),
+    says: ({ tested, viable }) => say('cutViable', { tested, viable }),
   },
   stored: {
     apply(lot, { storage }) {

@@ -63,30 +63,30 @@ describe('what a sample test means', () => {
   });
 
   test('packet and handbook figures are believed less than a test of many', () => {
-    const species = { usuallySound: 0.8 };
+    const species = { usuallyViable: 0.8 };
     const spread = (beta: { alpha: number; beta: number }) => beta.alpha + beta.beta;
     const packet = viableShare({ kind: 'packet', percent: 80 }, species);
     const book = viableShare({ kind: 'unknown' }, species);
     expect(meanShare(packet)).toBeCloseTo(0.794, 3);
     expect(spread(book)).toBeLessThan(spread(packet));
-    expect(viableShare({ kind: 'tested', tested: 20, sound: 17 }, species)).toEqual({ alpha: 17.5, beta: 3.5 });
+    expect(viableShare({ kind: 'tested', tested: 20, viable: 17 }, species)).toEqual({ alpha: 17.5, beta: 3.5 });
   });
 });
 
 describe('how long a lot has aged', () => {
-  const collected = { provenance: { kind: 'collected', on: '2024-09-01' }, soundness: { kind: 'unknown' } } as const;
+  const collected = { provenance: { kind: 'collected', on: '2024-09-01' }, viability: { kind: 'unknown' } } as const;
   const bought = { kind: 'bought', on: '2026-01-10' } as const;
   test('since its last test; since its packet’s figure; since its harvest where nobody knows; not at all while it is moist', () => {
     expect(agedYears(collected, '2026-09-01')).toBeCloseTo(2, 2);
     expect(agedYears({ ...collected, testedOn: '2025-09-01' }, '2026-09-01')).toBeCloseTo(1, 2);
-    const packet = { provenance: { ...bought, harvestYear: 2023 }, soundness: { kind: 'packet', percent: 80 } } as const;
+    const packet = { provenance: { ...bought, harvestYear: 2023 }, viability: { kind: 'packet', percent: 80 } } as const;
     expect(agedYears(packet, '2027-01-10')).toBeCloseTo(1, 2);
-    expect(agedYears({ ...packet, soundness: { kind: 'unknown' } }, '2026-12-31')).toBeCloseTo(3, 2);
+    expect(agedYears({ ...packet, viability: { kind: 'unknown' } }, '2026-12-31')).toBeCloseTo(3, 2);
     expect(agedYears({ ...collected, storage: { state: 'moist', since: '2024-09-02' } }, '2026-09-01')).toBe(0);
     expect(agedYears(collected, '2024-01-01')).toBe(0);
   });
   test('takes nothing off where nobody knows what years take, and the more the older where one does', () => {
-    const usual = { usuallySound: 0.9 };
+    const usual = { usuallyViable: 0.9 };
     const known = { ...usual, figures: { viable: { now: 0.9, worth: 40, ageing: 0.3 } } };
     expect(viableOn(collected, usual, '2030-09-01')).toEqual(viableShare({ kind: 'unknown' }, usual));
     const means = ['2024-09-01', '2026-09-01', '2030-09-01', '2090-09-01'].map((on) => meanShare(viableOn(collected, known, on)));

@@ -56,7 +56,7 @@ export function foldLot(lot: Lot, events: readonly FoldableLotEvent[], inBatches
     total: lot.seeds,
     tests: [],
     towelTests: [],
-    viability: lot.soundness,
+    viability: lot.viability,
     ...(lot.storage && { storage: lot.storage }),
     inForce,
   };
@@ -78,8 +78,8 @@ export function foldLot(lot: Lot, events: readonly FoldableLotEvent[], inBatches
 /** Brings in the test written down with the lot and those run as batches, and combines what still holds. */
 function withTests(state: LotState, lot: Lot, towels: readonly TowelResult[]): LotState {
   const tests: ViableTest[] = state.tests.filter(({ by }) => by === 'cut');
-  if (lot.soundness.kind === 'tested') {
-    const { tested, sound: viable } = lot.soundness;
+  if (lot.viability.kind === 'tested') {
+    const { tested, viable } = lot.viability;
     tests.push({ on: lot.provenance.on, by: 'asWritten', tested, viable, beforeSort: false });
   }
   for (const { on, tested, came } of towels) tests.push({ on, tested, viable: came, by: 'towel', beforeSort: false });
@@ -90,9 +90,9 @@ function withTests(state: LotState, lot: Lot, towels: readonly TowelResult[]): L
   const cut = tests.filter(({ by }) => by !== 'towel');
   const holding = cut.filter((test) => !test.beforeSort);
   const said = holding.length > 0 ? holding : cut;
-  if (said.length === 0) return { ...state, tests, towelTests, viability: lot.soundness };
+  if (said.length === 0) return { ...state, tests, towelTests, viability: lot.viability };
   const sum = (pick: (test: ViableTest) => number) => said.reduce((total, test) => total + pick(test), 0);
-  const viability: Viability = { kind: 'tested', tested: sum((test) => test.tested), sound: sum((test) => test.viable) };
+  const viability: Viability = { kind: 'tested', tested: sum((test) => test.tested), viable: sum((test) => test.viable) };
   return { ...state, tests, towelTests, viability, testedOn: (said.at(-1) as ViableTest).on };
 }
 
@@ -114,7 +114,7 @@ export function readTowelTest(batch: Pick<Batch, 'plan' | 'events'>): TowelResul
     on: over,
     tested,
     came: Math.min(tested, came),
-    way: plan.way,
+    method: plan.method,
     warm_days: daysBetween(warm.startedOn, over),
     warm_C: warm.temperature_C,
     ...(dry.startedOn &&
@@ -157,18 +157,18 @@ function harvestedOn(provenance: Lot['provenance']): PlainDate {
 }
 
 /** Years that a lot has been stored dry by `on` since its viability was found out: by its last test, by its packet, or never, then since its harvest. */
-export function agedYears(lot: Pick<Lot, 'provenance' | 'storage' | 'soundness'> & { testedOn?: PlainDate }, on: PlainDate): number {
+export function agedYears(lot: Pick<Lot, 'provenance' | 'storage' | 'viability'> & { testedOn?: PlainDate }, on: PlainDate): number {
   if (lot.storage?.state === 'moist') return 0;
-  const { soundness, provenance, testedOn } = lot;
-  const since = testedOn ?? (soundness.kind === 'unknown' ? harvestedOn(provenance) : provenance.on);
+  const { viability, provenance, testedOn } = lot;
+  const since = testedOn ?? (viability.kind === 'unknown' ? harvestedOn(provenance) : provenance.on);
   return Math.max(0, daysBetween(since, on)) / YEAR_DAYS;
 }
 
 /** How viable a lot, as it stands, was on a day: as it was found out, less what years in the dry have taken since, where the nursery has learned how much. */
 export function viableOn(
   lot: Parameters<typeof agedYears>[0],
-  species: Pick<Species, 'usuallySound' | 'figures'>,
+  species: Pick<Species, 'usuallyViable' | 'figures'>,
   on: PlainDate,
 ): BetaShare {
-  return viableShare(lot.soundness, species, species.figures?.viable?.ageing === undefined ? 0 : agedYears(lot, on));
+  return viableShare(lot.viability, species, species.figures?.viable?.ageing === undefined ? 0 : agedYears(lot, on));
 }

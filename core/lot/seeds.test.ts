@@ -17,7 +17,7 @@ const lot: Lot = {
   speciesId: 'quercus-rubra',
   provenance: { kind: 'collected', place: 'a ridge', on: '2026-09-20' },
   seeds: 200,
-  soundness: { kind: 'tested', tested: 10, sound: 7 },
+  viability: { kind: 'tested', tested: 10, viable: 7 },
 };
 
 /** What a count gives that is not refused. */
@@ -67,7 +67,7 @@ describe('a lot’s ledger', () => {
     const some = fc.array(
       fc.oneof(
         fc.integer({ min: 1, max: 60 }).map((rejected) => ({ kind: 'sorted', by: 'float', rejected })),
-        fc.integer({ min: 1, max: 20 }).map((tested) => ({ kind: 'cutTested', tested, sound: Math.floor(tested / 2) })),
+        fc.integer({ min: 1, max: 20 }).map((tested) => ({ kind: 'cutTested', tested, viable: Math.floor(tested / 2) })),
         fc.integer({ min: 1, max: 30 }).map((seeds) => ({ kind: 'givenAway', seeds })),
       ),
       { maxLength: 12 },
@@ -146,15 +146,15 @@ describe('a lot’s ledger', () => {
   });
 
   test('tests combine; those before a sort no longer hold', () => {
-    const cut = event({ kind: 'cutTested', tested: 10, sound: 9, on: '2026-10-05' });
-    expect(foldLot(lot, [cut], 0).viability).toEqual({ kind: 'tested', tested: 20, sound: 16 });
+    const cut = event({ kind: 'cutTested', tested: 10, viable: 9, on: '2026-10-05' });
+    expect(foldLot(lot, [cut], 0).viability).toEqual({ kind: 'tested', tested: 20, viable: 16 });
     const sorted = event({ kind: 'sorted', by: 'float', rejected: 40, on: '2026-10-02' });
     const { viability, tests } = foldLot(lot, [sorted, cut], 0);
-    expect(viability).toEqual({ kind: 'tested', tested: 10, sound: 9 });
+    expect(viability).toEqual({ kind: 'tested', tested: 10, viable: 9 });
     expect(tests.map(({ beforeSort }) => beforeSort)).toEqual([true, false]);
   });
 
-  test('a towel test counts once it is over, and is not taken for a test of soundness', () => {
+  test('a towel test counts once it is over, and is not taken for a test of viability', () => {
     const plan = {
       seeds: 10,
       method: { stages: [{ kind: 'warmTowel' }] },
@@ -163,10 +163,10 @@ describe('a lot’s ledger', () => {
     const up = { id: 'b', on: '2026-10-08', kind: 'checked', moves: [{ from: 'waiting', to: 'sprouted', count: 8 }] };
     const begun = { id: 'a', on: '2026-10-01', kind: 'stageStarted', stage: 0, placeId: 'm' };
     const batch = (events: object[]) => [{ id: 'q', plan, purpose: 'test' as const, events: events as never }];
-    expect(lotState(lot, [], batch([begun, up])).viability).toEqual(lot.soundness);
+    expect(lotState(lot, [], batch([begun, up])).viability).toEqual(lot.viability);
     const over = { id: 'c', on: '2026-10-20', kind: 'closed' };
     const after = lotState(lot, [], batch([begun, up, over]));
-    expect(after.viability).toEqual(lot.soundness);
+    expect(after.viability).toEqual(lot.viability);
     expect(after.towelTests).toMatchObject([{ tested: 10, came: 8, warm_days: 19, warm_C: 21 }]);
     // Told by the lot itself, once its batch is no longer at hand; and counted once where it still is.
     const [result] = after.towelTests;
@@ -178,19 +178,19 @@ describe('a lot’s ledger', () => {
 
 describe('planning a test', () => {
   test('asks for more seeds the surer it must be, and says where that is too much of a small lot', () => {
-    const sizes = testSizes(lot, 60, { usuallySound: 0.7 });
+    const sizes = testSizes(lot, 60, { usuallyViable: 0.7 });
     expect(sizes.map(({ seeds }) => seeds)).toEqual([...sizes.map(({ seeds }) => seeds)].sort((a, b) => a - b));
     expect(sizes.find(({ width }) => width === 0.15)).toMatchObject({ tooMuch: true });
-    expect(testSizes(lot, 6000, { usuallySound: 0.7 }).some(({ tooMuch }) => tooMuch)).toBe(false);
+    expect(testSizes(lot, 6000, { usuallyViable: 0.7 }).some(({ tooMuch }) => tooMuch)).toBe(false);
   });
 
   test('says the same as the range beside it: 8 of 10 wants 16 more to be within 15', () => {
-    const tested = { soundness: { kind: 'tested', tested: 10, sound: 8 } } as const;
-    expect(testSizes(tested, 500, { usuallySound: 0.7 }).find(({ width }) => width === 0.15)?.seeds).toBe(16);
+    const tested = { viability: { kind: 'tested', tested: 10, viable: 8 } } as const;
+    expect(testSizes(tested, 500, { usuallyViable: 0.7 }).find(({ width }) => width === 0.15)?.seeds).toBe(16);
   });
 
   test('what is left of a small lot, by summing every way in which the sample could have been drawn', () => {
-    // 8 of 10 sound, 20 left: brute force over every composition of the whole lot.
+    // 8 of 10 viable, 20 left: brute force over every composition of the whole lot.
     const choose = (n: number, k: number): number => (k < 0 || k > n ? 0 : k === 0 ? 1 : (choose(n - 1, k - 1) * n) / k);
     const lucky = (marked: number) =>
       [8, 9, 10].reduce((sum, k) => sum + (choose(marked, k) * choose(30 - marked, 10 - k)) / choose(30, 10), 0);

@@ -9,8 +9,8 @@ const EXACT_UP_TO = 2000;
 const MOST_SEEDS = 200_000;
 
 /**
- * The number of plants from `seeds` seeds, where the share sound is Beta and every viable seed makes a plant
- * with chance `certain` (0 to 1). The number sound is beta-binomial; thinned by `certain` it is the
+ * The number of plants from `seeds` seeds, where the share viable is Beta and every viable seed makes a plant
+ * with chance `certain` (0 to 1). The number viable is beta-binomial; thinned by `certain` it is the
  * mixture summed here exactly, without sampling.
  */
 export interface Harvest {
@@ -43,7 +43,7 @@ export function harvest(seeds: number, viable: BetaShare, certain: number): Harv
 
 /**
  * The smallest number of seeds that gives at least `plants` plants with chance `confidence`, or `undefined`
- * where even 200,000 would not. `sound` may be a known share (a number) or a Beta distribution;
+ * where even 200,000 would not. `viable` may be a known share (a number) or a Beta distribution;
  * `certain` multiplies what is known of the rest of the chain (released × sprouts × establishes).
  * Exact: binomial for a known share, the beta-binomial (thinned by `certain`) otherwise.
  * @throws {RangeError} for plants below 1 or not whole, or shares outside 0 to 1.
@@ -98,7 +98,7 @@ function reachedWithViable(plants: number, seeds: number, chance: number): Float
   return reached;
 }
 
-/** P(k sound of `seeds`), for k from 0 to `seeds`, by the ratio of neighbours from the mode outwards, so that nothing underflows. */
+/** P(k viable of `seeds`), for k from 0 to `seeds`, by the ratio of neighbours from the mode outwards, so that nothing underflows. */
 function betaBinomial(seeds: number, { alpha, beta }: BetaShare): Float64Array {
   const weights = new Float64Array(seeds + 1);
   const mode = Math.min(seeds, Math.max(0, Math.round((seeds * alpha) / (alpha + beta))));

@@ -27,10 +27,10 @@ export interface TestSize {
  * How many seeds to test, on top of what was tested, so that the expected half-width at the present estimate is at most `width`.
  * Where `seeds` is small, a test that uses up more than a quarter of it says so.
  */
-export function testSizes(lot: Pick<Lot, 'soundness'>, drawer: number, species: Pick<Species, 'usuallySound'>): TestSize[] {
-  const tested = lot.soundness.kind === 'tested' ? lot.soundness.tested : 0;
+export function testSizes(lot: Pick<Lot, 'viability'>, drawer: number, species: Pick<Species, 'usuallyViable'>): TestSize[] {
+  const tested = lot.viability.kind === 'tested' ? lot.viability.tested : 0;
   const share =
-    lot.soundness.kind === 'tested' ? lot.soundness.sound / lot.soundness.tested : meanShare(viableShare(lot.soundness, species));
+    lot.viability.kind === 'tested' ? lot.viability.viable / lot.viability.tested : meanShare(viableShare(lot.viability, species));
   return WIDTHS.map((width) => {
     let n = Math.max(1, tested);
     while (expectedHalfWidth(share, n) > width) n += 1;
@@ -41,7 +41,7 @@ export function testSizes(lot: Pick<Lot, 'soundness'>, drawer: number, species: 
 }
 
 /**
- * After a test that used up `tested` of a small lot, `sound` of them sound: how many viable seeds are left at least, of the `left` not tested,
+ * After a test that used up `tested` of a small lot, `viable` of them viable: how many viable seeds are left at least, of the `left` not tested,
  * with `confidence`. Exact: the smallest number of viable seeds in the whole lot that would not make such a test too lucky (hypergeometric).
  * @throws {RangeError} for counts that cannot be.
  */
@@ -71,7 +71,7 @@ export function viableLeftAtLeast(viable: number, tested: number, left: number, 
 /** Which test suits this seed: one that cuts, or one that waits on a towel; and why. */
 export function testAdvice(species: Species): { by: 'cut' | 'towel'; because: string } {
   const { cold, warmFirst, seed } = species;
-  if (cold.need === 'required' || (warmFirst && warmFirst.freedWithout < 0.5)) {
+  if (cold.need === 'required' || (warmFirst && warmFirst.releasedWithout < 0.5)) {
     return seed.length_mm < 1.5
       ? {
           by: 'towel',

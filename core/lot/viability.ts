@@ -14,20 +14,20 @@ export const HANDBOOK_WORTH_SEEDS = 10;
  * How viable a lot is, as a distribution to carry on with: its own test, the packet's figure, or the usual share, the handbook's or the nursery's own. `years`
  * in dry storage since then take off what the nursery has learned that they do: in probits, viability falls on a straight line (Ellis and Roberts 1980).
  */
-export function viableShare(viability: Viability, species: Pick<Species, 'usuallySound' | 'figures'>, years = 0): BetaShare {
+export function viableShare(viability: Viability, species: Pick<Species, 'usuallyViable' | 'figures'>, years = 0): BetaShare {
   const { worth: usual = HANDBOOK_WORTH_SEEDS, ageing = 0 } = species.figures?.viable ?? {};
   return aged(
-    viability.kind === 'tested' ? jeffreys(viability.sound, viability.tested) : saidShare(viability, species, usual),
+    viability.kind === 'tested' ? jeffreys(viability.viable, viability.tested) : saidShare(viability, species, usual),
     ageing * years,
   );
 }
 
 function saidShare(
   viability: Exclude<Viability, { kind: 'tested' }>,
-  { usuallySound }: Pick<Species, 'usuallySound'>,
+  { usuallyViable }: Pick<Species, 'usuallyViable'>,
   usual: number,
 ): BetaShare {
-  const [share, worth] = viability.kind === 'packet' ? [viability.percent / 100, PACKET_WORTH_SEEDS] : [usuallySound, usual];
+  const [share, worth] = viability.kind === 'packet' ? [viability.percent / 100, PACKET_WORTH_SEEDS] : [usuallyViable, usual];
   return { alpha: share * worth + 0.5, beta: (1 - share) * worth + 0.5 };
 }
 

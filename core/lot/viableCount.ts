@@ -13,6 +13,6 @@ export function viableCount(
   towelTests: number,
 ): { low: number; high: number; byTest: boolean } {
   if (viability.kind !== 'tested' || towelTests > 0) return { ...plantsRange(seeds, viable, 1), byTest: false };
-  const { low, high } = wilsonInterval(viability.sound, viability.tested);
+  const { low, high } = wilsonInterval(viability.viable, viability.tested);
   return { low: Math.floor(seeds * low), high: Math.min(seeds, Math.ceil(seeds * high)), byTest: true };
 }

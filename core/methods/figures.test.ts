@@ -21,7 +21,7 @@ describe('a species with a nursery’s own figures', () => {
       ...{ speed: { from: 3, to: 9 } },
     };
     const made = Species.parse(withFigures(of('lupinus-sericeus'), figures));
-    expect(made).toMatchObject({ usuallySound: 0.6, sprouting: { share: 0.5, days: { from: 3, to: 9 } }, pot: { establishes: 0.4 } });
+    expect(made).toMatchObject({ usuallyViable: 0.6, sprouting: { share: 0.5, days: { from: 3, to: 9 } }, pot: { establishes: 0.4 } });
     expect(made).toMatchObject({ hardCoat: { openCoat: 0.3, hotWater: 0.2 }, figures });
     // What is laid over them stands; the others stay.
     expect(withFigures(made, { sprouts: share(0.9) })).toMatchObject({

@@ -8,7 +8,7 @@ export function withFigures(species: Species, figures: SpeciesFigures | undefine
   return {
     ...species,
     figures: { ...species.figures, ...figures },
-    ...(viable && { usuallySound: viable.now }),
+    ...(viable && { usuallyViable: viable.now }),
     ...(establishes && { pot: { ...species.pot, establishes: establishes.now } }),
     ...(hardCoat &&
       (openCoat || hotWater) && {

@@ -36,7 +36,7 @@ const request = (id: string, wish = by({ by: 'frostRisk', risk: 0.1 }), today = 
   places,
   today,
 });
-const method = (id: string, methodId: string) => species(id).ways.find((one) => one.id === methodId) as Species['ways'][number];
+const method = (id: string, methodId: string) => species(id).methods.find((one) => one.id === methodId) as Species['methods'][number];
 const outdoors = (id: string, methodId: string) => method(id, methodId).stages.some(({ kind }) => kind === 'outdoorWinter');
 /** Every second species, weighed once: what is asked of all of them is asked of these, and of no class of seed too few. */
 const weighed = new Map<string, ReturnType<typeof weighMethods>>();
@@ -44,7 +44,7 @@ function weighedSpecies() {
   if (weighed.size === 0) for (const { id } of handbook.filter((_, i) => i % 2 === 0)) weighed.set(id, weighMethods(request(id)));
   return [...weighed.values()];
 }
-const everyMethod = handbook.flatMap((one) => one.ways.map((each) => [one.id, each.id] as const));
+const everyMethod = handbook.flatMap((one) => one.methods.map((each) => [one.id, each.id] as const));
 
 describe('frost', () => {
   test('the day of one frost in ten is 1.28 deviations after the mean', () => {

@@ -36,7 +36,7 @@ export function planTowelTest(
     seeds,
     // A test wants no plants; what it asks for is its own seeds, begun on its day.
     wish: { plants: seeds, confidence: 0.5, timing: { by: 'startOn', date: start } },
-    way: method,
+    method: method,
     stages: dated(stages),
     expects: rangeOf(seeds, came),
   };

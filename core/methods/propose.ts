@@ -51,7 +51,7 @@ export interface Request extends Brought {
 
 /** What of a lot decides how a method goes with it. */
 export function lotInRequest(
-  lot: Pick<Lot, 'soundness' | 'wintered' | 'provenance' | 'storage'> & { towelTests?: readonly TowelResult[]; testedOn?: PlainDate },
+  lot: Pick<Lot, 'viability' | 'wintered' | 'provenance' | 'storage'> & { towelTests?: readonly TowelResult[]; testedOn?: PlainDate },
   available: number,
   species: Species,
   today: PlainDate,
@@ -300,5 +300,5 @@ export function planFrom(
   wish: Wish,
   seeds = starting,
 ): Plan {
-  return { seeds, wish, way: method, stages, expects: rangeOf(seeds, prospect), ...(figures && { figures }) };
+  return { seeds, wish, method, stages, expects: rangeOf(seeds, prospect), ...(figures && { figures }) };
 }

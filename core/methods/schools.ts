@@ -78,7 +78,7 @@ export type SchoolAnswer = { method: Method } | { not: string };
  */
 export function schoolMethod(
   school: Exclude<School, 'towelTest'>,
-  species: Omit<Species, 'ways'>,
+  species: Omit<Species, 'methods'>,
   evidence: Evidence = 'sparse',
 ): SchoolAnswer {
   const stages = stagesOf(school, species);
@@ -104,10 +104,10 @@ const MOSTLY_NONE = 0.5;
 /** What is said for and against a school's method: of seed that hardly needs cold, the method without it is not the control. */
 function wordsFor(
   school: Exclude<School, 'towelTest'>,
-  { cold, seed }: Omit<Species, 'ways'>,
+  { cold, seed }: Omit<Species, 'methods'>,
 ): Pick<SchoolWords, 'speaksFor' | 'speaksAgainst'> {
   const { speaksFor, speaksAgainst } = SCHOOLS[school];
-  const without = cold.need === 'none' ? 1 : cold.freedWithout;
+  const without = cold.need === 'none' ? 1 : cold.releasedWithout;
   if (school === 'noCold' && without >= MOSTLY_NONE)
     return { speaksFor: say('quickMostNeedNoCold'), speaksAgainst: say('germinatesOnceStartSeason') };
   if (school === 'mediumInFridge' && seed.length_mm < SMALL_MM) return { speaksFor: say('leastRotLongHolds'), speaksAgainst };
@@ -116,7 +116,7 @@ function wordsFor(
 const SMALL_MM = 3;
 
 /** A species that waits for no winter calls its plain method by what is done instead. */
-function nameFor(school: School, species: Omit<Species, 'ways'>): string | undefined {
+function nameFor(school: School, species: Omit<Species, 'methods'>): string | undefined {
   if (school !== 'noCold' || species.cold.need === 'required') return undefined;
   if (species.hardCoat) return opener(species) === 'hotWater' ? say('hotWaterSoakThenWarm') : say('scarifyThenWarm');
   if (species.smoke) return say('smokeThenWarm');
@@ -124,7 +124,7 @@ function nameFor(school: School, species: Omit<Species, 'ways'>): string | undef
   return species.cold.need === 'none' ? say('sownOnce') : undefined;
 }
 
-function stagesOf(school: School, species: Omit<Species, 'ways'>): Stage[] | string {
+function stagesOf(school: School, species: Omit<Species, 'methods'>): Stage[] | string {
   const { cold, warmFirst, seed } = species;
   const tiny = isTiny(seed);
   const asksCold = cold.need !== 'none';
@@ -175,17 +175,17 @@ function opener({ hardCoat, seed }: Pick<Species, 'hardCoat' | 'seed'>): 'openCo
   return hardCoat.hotWater >= hardCoat.openCoat - (small ? 0.1 : 0) ? 'hotWater' : 'openCoat';
 }
 
-function opened(species: Omit<Species, 'ways'>): Stage[] {
+function opened(species: Omit<Species, 'methods'>): Stage[] {
   const kind = opener(species);
   return kind ? [{ kind }] : [];
 }
 
-function dried({ fruit, afterRipening }: Omit<Species, 'ways'>): Stage[] {
+function dried({ fruit, afterRipening }: Omit<Species, 'methods'>): Stage[] {
   return [...(fruit === 'fleshy' ? ([{ kind: 'clean' }] as Stage[]) : []), ...(afterRipening ? ([{ kind: 'dryStore' }] as Stage[]) : [])];
 }
 
 /** What comes before the seed lies down to wait. Hot water and smoke are a soak of their own; seed sown dry on its pot wants none. */
-function prepared(species: Omit<Species, 'ways'>, sownDry = false): Stage[] {
+function prepared(species: Omit<Species, 'methods'>, sownDry = false): Stage[] {
   const coat = opened(species);
   const soaked = coat[0]?.kind === 'hotWater' || species.smoke !== undefined || sownDry || isTiny(species.seed);
   return [
@@ -197,18 +197,18 @@ function prepared(species: Omit<Species, 'ways'>, sownDry = false): Stage[] {
 }
 
 /** Warmth and cold in the order that the embryo wants them. */
-function seasons({ warmFirst, cold }: Omit<Species, 'ways'>, medium: Medium): Stage[] {
+function seasons({ warmFirst, cold }: Omit<Species, 'methods'>, medium: Medium): Stage[] {
   if (cold.need === 'none') return [];
   const chill = wet('coldMoist', medium);
   return [...(cold.winters === 2 ? [chill] : []), ...(warmFirst ? [wet('warmMoist', medium)] : []), chill];
 }
 
-function afloat({ flooding }: Omit<Species, 'ways'>): Stage[] {
+function afloat({ flooding }: Omit<Species, 'methods'>): Stage[] {
   return flooding ? [wet('flood', 'ownPot')] : [];
 }
 
 /** How it sprouts: under water in its pot, on the towel, or, where too small for one, in the pot. */
-function sprouted(species: Omit<Species, 'ways'>): Stage[] {
+function sprouted(species: Omit<Species, 'methods'>): Stage[] {
   if (species.flooding) return [...afloat(species), { kind: 'pot' }];
   return isTiny(species.seed) ? [{ kind: 'pot' }] : [{ kind: 'warmTowel' }, { kind: 'pot' }];
 }
@@ -222,7 +222,7 @@ const OFFERED = Object.keys(SCHOOLS) as Exclude<School, 'towelTest'>[];
 /** The control of any trial: straight to the warmth, with nothing done to wake the seed. */
 export const UNTREATED = 'untreated';
 
-function untreatedMethod(species: Omit<Species, 'ways'>): Method {
+function untreatedMethod(species: Omit<Species, 'methods'>): Method {
   const tiny = isTiny(species.seed);
   return {
     id: UNTREATED,
@@ -244,13 +244,13 @@ export interface MethodToWeigh {
 
 /** All methods that can be laid side by side for a species, and the schools that make none, with the reason. */
 export function methodsToWeigh(species: Species): { methods: MethodToWeigh[]; none: { school: School; name: string; reason: string }[] } {
-  const methods: MethodToWeigh[] = species.ways.map((method) => ({ method, workedOut: false }));
+  const methods: MethodToWeigh[] = species.methods.map((method) => ({ method, workedOut: false }));
   const none: { school: School; name: string; reason: string }[] = [];
   for (const school of OFFERED) {
-    if (species.ways.some((method) => method.school === school)) continue;
+    if (species.methods.some((method) => method.school === school)) continue;
     const answer = schoolMethod(school, species);
     if ('not' in answer) none.push({ school, name: SCHOOLS[school].name, reason: answer.not });
-    else if (!species.ways.some((method) => method.id === answer.method.id)) methods.push({ method: answer.method, workedOut: true });
+    else if (!species.methods.some((method) => method.id === answer.method.id)) methods.push({ method: answer.method, workedOut: true });
   }
   const control = untreatedMethod(species);
   const same = (method: Method) => JSON.stringify(method.stages) === JSON.stringify(control.stages);

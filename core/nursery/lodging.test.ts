@@ -23,7 +23,7 @@ function view(
 ): BatchView {
   const { placeId = 'fridge', start = '2027-01-01', end = '2027-03-01', medium = 'sand', underWay = true, closedOn } = part;
   return {
-    batch: { code, plan: { way: { stages: [{ medium }] } } },
+    batch: { code, plan: { method: { stages: [{ medium }] } } },
     species: { seed },
     projection: {
       state: { stage: 0, underWay, stages: [{ placeId }], counts: { ...counts, ...part.counts }, ...(closedOn && { closedOn }) },
@@ -112,7 +112,7 @@ describe('room for a plan', () => {
   const plan = (seeds: number, start: string) =>
     ({
       seeds,
-      way: { stages: [{ kind: 'soak' }, { kind: 'coldMoist', medium: 'ownPot' }] },
+      method: { stages: [{ kind: 'soak' }, { kind: 'coldMoist', medium: 'ownPot' }] },
       stages: [
         { kind: 'soak', start, end: start, placeId: 'fridge' },
         { kind: 'coldMoist', start, end: '2027-06-01', placeId: 'fridge' },

@@ -57,7 +57,7 @@ export function roomInStage({ batch, species, projection }: BatchView, index: nu
   const apart = projection.early?.plants ?? 0;
   const seeds = countIn(state.counts, LAID_UP);
   const plants = countIn(state.counts, ['potted', 'established']) - apart;
-  const medium = mediumOf(batch.plan.way.stages[index] ?? stage);
+  const medium = mediumOf(batch.plan.method.stages[index] ?? stage);
   if (stage.finished) return roomOf(batch.plan.seeds, medium, species.seed, place.room);
   if (!stage.started) return roomToCome(batch.plan, [index, stage], seeds + plants, species, place, apart);
   if (STAGES[stage.kind].course !== 'grows') return roomOf(seeds + plants, medium, species.seed, place.room);
@@ -71,29 +71,29 @@ export function roomInStage({ batch, species, projection }: BatchView, index: nu
 export const roomInPots = ({ species }: BatchView, { plants }: Early, place: Pick<Place, 'room'>): number =>
   roomOfPlants(plants, species.seed, place.room);
 
-const isSownInPots = ({ way }: Pick<Plan, 'way'>): boolean => way.stages.some(({ medium }) => medium === 'ownPot');
+const isSownInPots = ({ method }: Pick<Plan, 'method'>): boolean => method.stages.some(({ medium }) => medium === 'ownPot');
 
 /**
  * Room that a stage will take which is not begun, of so many seeds that come as far: into pots of their own go those that are expected up, the middle of their
  * range, without those that stand in pots already. What was sown where it grows keeps its trays as well.
  */
 function roomToCome(
-  { way, expects }: Pick<Plan, 'way' | 'expects'>,
+  { method, expects }: Pick<Plan, 'method' | 'expects'>,
   [index, stage]: readonly [index: number, stage: Pick<DatedStage, 'kind' | 'medium'>],
   seeds: number,
   { seed }: Pick<Species, 'seed'>,
   { room }: Pick<Place, 'room'>,
   apart = 0,
 ): number {
-  const sown = roomOf(seeds, mediumOf(way.stages[index] ?? stage), seed, room);
+  const sown = roomOf(seeds, mediumOf(method.stages[index] ?? stage), seed, room);
   if (STAGES[stage.kind].course !== 'grows') return sown;
   const plants = Math.min(seeds, Math.max(0, Math.ceil((expects.low + expects.high) / 2) - apart));
-  return Math.max(isSownInPots({ way }) ? sown : 0, roomOfPlants(plants, seed, room));
+  return Math.max(isSownInPots({ method }) ? sown : 0, roomOfPlants(plants, seed, room));
 }
 
 /** Room that a plan's stage will take in a place, in what the place counts; nothing of it has begun. */
 export function roomAhead(
-  plan: Pick<Plan, 'way' | 'stages' | 'seeds' | 'expects'>,
+  plan: Pick<Plan, 'method' | 'stages' | 'seeds' | 'expects'>,
   index: number,
   species: Pick<Species, 'seed'>,
   place: Pick<Place, 'room'>,
@@ -112,7 +112,7 @@ export interface Lodging {
 
 /** Where a plan's seeds would lie, stage by stage, against what lies there by then; stages at the bench, which are over in a day or two, are left out. */
 export function lodgingsOf(
-  plan: Pick<Plan, 'way' | 'stages' | 'seeds' | 'expects'>,
+  plan: Pick<Plan, 'method' | 'stages' | 'seeds' | 'expects'>,
   species: Pick<Species, 'seed'>,
   { places, batches, today }: { places: readonly Place[]; batches: readonly BatchView[]; today: PlainDate },
 ): Lodging[] {

@@ -60,8 +60,8 @@ export interface ReadNursery {
 
 /** A lot as its ledger leaves it: with what its tests say, and kept as it was last moved. Whatever is computed of a lot takes this. */
 export function asItStands(lot: LotView): Lot & { towelTests: readonly TowelResult[]; testedOn?: PlainDate } {
-  const { viability: soundness, towelTests, storage, testedOn } = lot.state;
-  return { ...lot, soundness, towelTests, ...(storage && { storage }), ...(testedOn && { testedOn }) };
+  const { viability, towelTests, storage, testedOn } = lot.state;
+  return { ...lot, viability, towelTests, ...(storage && { storage }), ...(testedOn && { testedOn }) };
 }
 
 /** A batch with a running timer is read again this often, ms. */

@@ -189,7 +189,7 @@ function courseOf(
     }),
   );
   const work = dated.flatMap((plan) =>
-    steadily(workAhead(plan.way, plan.stages, today)).map(({ on, ...one }) => ({ ...one, day: from(on) })),
+    steadily(workAhead(plan.method, plan.stages, today)).map(({ on, ...one }) => ({ ...one, day: from(on) })),
   );
   const days = Math.max(...parts.map(({ proposal }) => totalDays(proposal.resolved)));
   const { seeds, starting } = (parts.at(-1) as CoursePart).proposal;
@@ -238,5 +238,5 @@ function partsOf(season: Season, species: Species, group: readonly StockedLot[],
 
 /** The plan of a part that begins on a day. */
 export function planOf({ proposal: { method, stages, starting, expected, figures }, wish }: CoursePart, start: string): Plan {
-  return { seeds: starting, wish, way: method, stages: movedTo(stages, start), expects: expected, ...(figures && { figures }) };
+  return { seeds: starting, wish, method, stages: movedTo(stages, start), expects: expected, ...(figures && { figures }) };
 }

@@ -31,7 +31,7 @@ const handbook = loadHandbook();
 const places: Place[] = PLACES.map((place, i) => ({ ...place, id: `p${i}`, capacity: Math.ceil(place.capacity / 8) }));
 const lot = (code: string, speciesId: string, unassigned: number, on = '2026-08-01'): StockedLot => ({
   ...{ id: code, code, speciesId, unassigned },
-  soundness: { kind: 'tested', sound: 17, tested: 20 },
+  viability: { kind: 'tested', viable: 17, tested: 20 },
   provenance: { kind: 'collected', place: 'North slope', on },
 });
 const wanted = (id: string, speciesId: string, plants: number, part: Partial<Wanted['promise']> = {}): Wanted => ({

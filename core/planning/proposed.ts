@@ -80,7 +80,7 @@ function keptBy(season: Season, candidate: Candidate, species: Species): Kept {
 
 /** The hands' work that a kept promise is, day by day, planting out with it. */
 export function workOf({ parts, ready }: Kept, today: PlainDate): DatedWork[] {
-  return parts.flatMap(({ plan: { way, stages } }) => [...workAhead(way, stages, today), plantingOut(ready, stages.length - 1)]);
+  return parts.flatMap(({ plan: { method, stages } }) => [...workAhead(method, stages, today), plantingOut(ready, stages.length - 1)]);
 }
 
 function leftFor({ today, lots, places }: Season, { promise }: Wanted, own: readonly Candidate[], room: Room, hands?: OpenDays): Left {

@@ -11,7 +11,7 @@ const day = (n: number) => addDays(TODAY, n);
 const batch = (code: string, start: number, days: number, tasks: Partial<Task>[] = []) =>
   ({
     tasks,
-    batch: { code, plan: { way: { stages: [{ kind: 'coldMoist', medium: 'towel' }] } } },
+    batch: { code, plan: { method: { stages: [{ kind: 'coldMoist', medium: 'towel' }] } } },
     projection: {
       state: {},
       plantOut: day(start + days),

@@ -17,29 +17,31 @@ let serial = 0;
 const newId = () => `00000000-0000-4000-8000-${String(serial++).padStart(12, '0')}`;
 const places = startingPlaces(newId);
 const lot = {
-  soundness: { kind: 'tested', tested: 20, sound: 17 },
+  viability: { kind: 'tested', tested: 20, viable: 17 },
   provenance: { kind: 'collected', place: 'a bank', on: '2026-08-01' },
 } as const;
 const START = '2026-10-05';
 /** The methods that the demo's batches go, and those of a species for each kind of stage that they have not: one for each order of stages. */
 const OTHERS = new Set(['trillium-grandiflorum', 'sagittaria-latifolia', 'syncarpha-vestita', 'andropogon-gerardi', 'quercus-alba']);
 function stagesOf(speciesId: string, methodId: string): string {
-  const method = handbook.find(({ id }) => id === speciesId)?.ways.find(({ id }) => id === methodId);
+  const method = handbook.find(({ id }) => id === speciesId)?.methods.find(({ id }) => id === methodId);
   return method?.stages.map(({ kind }) => kind).join() ?? methodId;
 }
 const everyMethod = [
   ...new Map(
     [
       ...BATCHES.map(({ lot: code, method }) => [LOTS.find(({ lot }) => lot.code === code)?.lot.speciesId as string, method] as const),
-      ...handbook.filter(({ id }) => OTHERS.has(id)).flatMap((species) => species.ways.map((method) => [species.id, method.id] as const)),
+      ...handbook
+        .filter(({ id }) => OTHERS.has(id))
+        .flatMap((species) => species.methods.map((method) => [species.id, method.id] as const)),
     ].map((each) => [stagesOf(...each), each]),
   ).values(),
 ];
 
 function begin(speciesId: string, methodId: string): { batch: Batch; at: (today: string) => Situation } {
   const species = handbook.find((one) => one.id === speciesId) as Species;
-  const method = species.ways.find((one) => one.id === methodId) as Species['ways'][number];
-  const viable = viableShare(lot.soundness, species);
+  const method = species.methods.find((one) => one.id === methodId) as Species['methods'][number];
+  const viable = viableShare(lot.viability, species);
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
   const plan = planFrom(propose(method, { species, viable, available: 80, wish, nursery, places, today: START }), wish, 80);
   return {

@@ -16,7 +16,7 @@ const newId = () => `00000000-0000-4000-8000-${String(serial++).padStart(12, '0'
 /** A batch of 50 that went into the warmth, where 8 were counted up and 5 of them potted. */
 function batch(): Batch {
   const stages = [{ kind: 'warmTowel', start: '2026-11-01', end: '2026-12-01', temperature_C: 21, days: 30 }];
-  const plan = { seeds: 50, stages, way: { stages } } as unknown as Batch['plan'];
+  const plan = { seeds: 50, stages, method: { stages } } as unknown as Batch['plan'];
   const made: Batch = { id: newId(), lotId: newId(), code: '7QK', speciesId: 'larix-occidentalis', madeOn: '2026-11-01', plan, events: [] };
   append(made, { kind: 'stageStarted', stage: 0, placeId: newId(), on: '2026-11-01' });
   append(made, { kind: 'checked', damp: 'right', mould: 'none', moves: [{ from: 'waiting', to: 'sprouted', count: 8 }], on: '2026-11-08' });

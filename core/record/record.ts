@@ -36,7 +36,7 @@ export function recordCheck(
   on: PlainDate,
   newId: NewId,
 ): Recorded {
-  const own = batch.plan.way.stages[state.stage];
+  const own = batch.plan.method.stages[state.stage];
   const inOwnPot = own?.medium === 'ownPot' || isStage(own?.kind, ({ course }) => course === 'grows');
   const moved = movesForAll(state.counts, check.counts ?? {}, inOwnPot);
   if ('reason' in moved) return moved;

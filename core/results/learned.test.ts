@@ -25,7 +25,7 @@ const handbook = loadHandbook();
 const species = (id: string) => handbook.find((one) => one.id === id) as Species;
 const camas = species('camassia-quamash');
 const lupine = species('lupinus-sericeus');
-const said = camas.cold.need === 'none' ? undefined : requirementFrom(camas.cold.days, camas.cold.freedWithout);
+const said = camas.cold.need === 'none' ? undefined : requirementFrom(camas.cold.days, camas.cold.releasedWithout);
 if (!said) throw new Error('Camas needs its cold.');
 
 const outcome = (over: Partial<Outcome>): Outcome => ({
@@ -121,9 +121,9 @@ describe('viability of lots that nobody has tested', () => {
     const mine = asNurseryHas(camas, [{ speciesId: camas.id, figure: 'viable', since: '2026-11-02', share: 0.9, worth: 80, ageing: 0.3 }]);
     expect(learnViable(mine, [tested('c', 2, 160, 200)])).toMatchObject({ said: 0.9, ageing: expect.closeTo(0.3, 6) });
     expect(Math.abs(mean(viableShare({ kind: 'unknown' }, used, 3)) - truth(3))).toBeLessThan(0.05);
-    expect(mean(viableShare({ kind: 'tested', tested: 1000, sound: 933 }, used, 4))).toBeCloseTo(truth(4), 1);
-    expect(viableShare({ kind: 'tested', tested: 20, sound: 18 }, camas, 4)).toEqual(
-      viableShare({ kind: 'tested', tested: 20, sound: 18 }, camas),
+    expect(mean(viableShare({ kind: 'tested', tested: 1000, viable: 933 }, used, 4))).toBeCloseTo(truth(4), 1);
+    expect(viableShare({ kind: 'tested', tested: 20, viable: 18 }, camas, 4)).toEqual(
+      viableShare({ kind: 'tested', tested: 20, viable: 18 }, camas),
     );
   });
   test('of lots far apart says less of the next; of none and of all viable it is a figure still', () => {
@@ -271,7 +271,7 @@ test('plans made with what three seasons taught give more plants for each seed t
     const level = Math.exp(0.3 * normalQuantile(0.001 + 0.998 * random(), 0, 1));
     const truth = { ...said, logMedian: said.logMedian + Math.log(level) };
     const { cold } = learnSprouting(camas, seasons(level, 0.8, `plants ${i}`));
-    const results = requirementFrom(cold?.now ?? { from: 1, to: 2 }, said.freedWithout);
+    const results = requirementFrom(cold?.now ?? { from: 1, to: 2 }, said.releasedWithout);
     for (const medium of media) {
       const plants = (by: Requirement) => releasedShare(medium.bestDay(by), truth) * medium.alive(medium.bestDay(by));
       medium.byHandbook += plants(said);

@@ -44,7 +44,7 @@ const APART_YEARS = 1;
  * How viable a lot is that nobody has tested, by tests of others of its species: the handbook's share as ten seeds; in probits, viability falls on a straight
  * line with years in dry storage (Ellis and Roberts 1980), and lots lie about it, as far apart as makes three or more of them likeliest.
  */
-export function learnViable(species: Pick<Species, 'usuallySound' | 'figures'>, tests: readonly LotTest[]): LearnedViable | undefined {
+export function learnViable(species: Pick<Species, 'usuallyViable' | 'figures'>, tests: readonly LotTest[]): LearnedViable | undefined {
   if (tests.length === 0) return undefined;
   const ofLot = new Map<LotId, LotTest[]>();
   for (const test of tests) ofLot.set(test.lotId, [...(ofLot.get(test.lotId) ?? []), test]);
@@ -81,7 +81,7 @@ export function learnViable(species: Pick<Species, 'usuallySound' | 'figures'>, 
     weighed.map(({ level, weight }) => ({ value: sum(LOTS.map((z) => normalCdf(level + apart * z, 0, 1))) / LOTS.length, weight })),
   );
   return {
-    ...{ said: species.usuallySound, batches: lots.length, now: next.mean, low: usual.low, high: usual.high },
+    ...{ said: species.usuallyViable, batches: lots.length, now: next.mean, low: usual.low, high: usual.high },
     had: { came: sum(tests.map((test) => test.came)), of: sum(tests.map((test) => test.of)) },
     worth: Math.max(1, (next.mean * (1 - next.mean)) / Math.max(1e-9, next.variance) - 1),
     ...(lots.length >= SPREAD_FROM && { spread: apart }),

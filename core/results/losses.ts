@@ -98,7 +98,7 @@ function changeFor(
     return best && best.saves >= 0.5 ? best : undefined;
   }
   if (cause === 'notReady' && species && species.cold.need !== 'none' && treated && chills(treated.kind)) {
-    const needs = requirementFrom(species.cold.days, species.cold.freedWithout);
+    const needs = requirementFrom(species.cold.days, species.cold.releasedWithout);
     const [now, then] = [treated.earned_days, treated.earned_days + MORE_COLD].map((days) => releasedShare(days, needs)) as [
       number,
       number,

@@ -32,7 +32,7 @@ export function outcomeOf(view: BatchView, today: string): Outcome {
   const hands = handsTogether(standing.flatMap(({ by }) => (by === undefined ? [] : [{ name: by, entries: 1 }])));
   return {
     ...{ batchId: id, code, speciesId, lotId, lotCode: lot.code, madeOn, closedOn: state.closedOn ?? today },
-    method: { id: plan.way.id, name: plan.way.name },
+    method: { id: plan.method.id, name: plan.method.name },
     ...(gone && { gone }),
     ...(trial && { trial }),
     ...(from && { splitFrom: from.batchId }),
@@ -43,7 +43,7 @@ export function outcomeOf(view: BatchView, today: string): Outcome {
       const went = projection.stages[i];
       const placeId = state.stages[i]?.placeId ?? stage.placeId;
       return {
-        ...{ kind: stage.kind, medium: mediumOf(plan.way.stages[i] ?? stage), planned: { start: stage.start, end: stage.end } },
+        ...{ kind: stage.kind, medium: mediumOf(plan.method.stages[i] ?? stage), planned: { start: stage.start, end: stage.end } },
         ...(placeId && { placeId }),
         // What was not finished ended with its batch.
         ...(went?.started && { was: { start: went.start, end: earlier(went.end, state.closedOn ?? went.end) } }),
@@ -121,7 +121,7 @@ function fatesOf({ batch, projection: { state } }: BatchView): Outcome['went'] {
 function sproutingOf(view: BatchView): Outcome['sprouting'] {
   const { batch, projection } = view;
   const { state, stages, outlook } = projection;
-  const at = sproutingStage(batch.plan.way);
+  const at = sproutingStage(batch.plan.method);
   const since = state.stages[at]?.startedOn;
   // Once nothing is left to come, whoever waters the pots sees nothing more of it.
   const seen = byDay(state.seen).filter(({ came, left }) => came + left > 0);
@@ -147,7 +147,7 @@ function sproutingOf(view: BatchView): Outcome['sprouting'] {
 function openedOf({ batch, projection: { state } }: BatchView): Outcome['opened'] {
   const counted = state.swellings.flatMap(({ swelling }) => (swelling.by === 'count' ? [swelling] : []));
   const [first] = counted;
-  const kinds = batch.plan.way.stages.map(({ kind }) => kind);
+  const kinds = batch.plan.method.stages.map(({ kind }) => kind);
   const how = (['openCoat', 'hotWater'] as const).filter((one) => kinds.includes(one));
   // Opened in two ways, or twice, a count says nothing of either.
   const [only] = how;
@@ -190,7 +190,7 @@ function coldOf({ batch, species, projection: { treatment, stages, outlook } }: 
   const begun = stages.flatMap(({ kind, started }, i) => (started && chills(kind) ? [{ kind, i }] : []));
   const [only] = begun;
   if (!only || begun.length > 1 || only.i !== treatment.stage || keptDry(only.kind)) return undefined;
-  if (batch.plan.way.stages.some(({ kind }) => STAGES[kind].course === 'turns')) return undefined;
+  if (batch.plan.method.stages.some(({ kind }) => STAGES[kind].course === 'turns')) return undefined;
   const { curve, since, days } = treatment;
   const at = Array.from({ length: COLD_STEPS + 1 }, (_, i) => Math.round((days * i) / COLD_STEPS));
   return {
@@ -207,7 +207,7 @@ function believedOf({ batch, species, lot, projection: { outlook, state } }: Bat
   const tests = stands.towelTests ?? [];
   const viable = prospectOf([chainLink({ cause: 'viable' }, belief)], undefined, towelEvidence(species, tests, belief, lot));
   const answers = prospectOf(
-    seedLinks(belief, species, batch.plan.way, chain)
+    seedLinks(belief, species, batch.plan.method, chain)
       .filter(({ of: { cause } }) => cause !== 'viable' && cause !== 'sprouts')
       .map((one) => (state.swellings.length > 0 && one.of.cause === 'coat' ? { ...one, link: opened } : one)),
   );

@@ -27,7 +27,7 @@ const outcome = (over: Partial<Outcome> = {}): Outcome => ({
 });
 const lot: StockedLot = {
   speciesId: camas.id,
-  ...{ id: 'l', code: 'L', unassigned: 500, soundness: { kind: 'tested', sound: 18, tested: 20 } },
+  ...{ id: 'l', code: 'L', unassigned: 500, viability: { kind: 'tested', viable: 18, tested: 20 } },
   provenance: { kind: 'collected', place: 'a bank', on: '2027-06-20' },
 };
 

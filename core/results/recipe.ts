@@ -90,7 +90,7 @@ export function recipeFor(
   const [lot] = [...lots].sort((a, b) => b.unassigned - a.unassigned);
   const inRequest = lot
     ? lotInRequest(lot, stock, species, today)
-    : lotInRequest({ soundness: { kind: 'unknown' }, provenance: { kind: 'collected', place: '', on: today } }, FRESH, species, today);
+    : lotInRequest({ viability: { kind: 'unknown' }, provenance: { kind: 'collected', place: '', on: today } }, FRESH, species, today);
   const { offered, set_aside } = weighMethods({ ...inRequest, species, wish, nursery, places, today, ...(rot && { rot }) });
   const [best, ...others] = offered;
   if (!best) return undefined;
@@ -102,7 +102,7 @@ export function recipeFor(
     same && { ...asDone(same, coldOf(last)), code: last.code, came: of100((last.went.plants ?? 0) / Math.max(1, last.seeds)) };
   const now = wayOf(best);
   const whyCold = whyTakeOut(best);
-  const untested = !lot || lot.soundness.kind === 'unknown';
+  const untested = !lot || lot.viability.kind === 'unknown';
   const trial = questionOf(species, best, others, stock);
   return {
     ...{ speciesId: species.id, plants: RECIPE_PLANTS, now },

@@ -32,7 +32,7 @@ const viewOf = (batch: Batch, today: string): BatchView => {
   return {
     batch: now,
     species: larch,
-    lot: { code: 'LO-26-01', state: { viability: situation(larch, today).lot.soundness } } as LotView,
+    lot: { code: 'LO-26-01', state: { viability: situation(larch, today).lot.viability } } as LotView,
     projection,
     tasks: [],
   };

@@ -124,7 +124,7 @@ test('a batch lies where it lay, then where it is planned to; at the bench nowhe
     batch: {
       code: 'A',
       events: [{ id: 'c', kind: 'checked', on: day(-8) }],
-      plan: { seeds: 10, expects: { low: 2, high: 6 }, way: { stages: stages.map(() => ({ medium: 'sand' })) } },
+      plan: { seeds: 10, expects: { low: 2, high: 6 }, method: { stages: stages.map(() => ({ medium: 'sand' })) } },
     },
     species: { seed },
     projection: { state, stages, plantOut: day(80) },

@@ -86,7 +86,7 @@ function staysOfBatch(view: BatchView, places: readonly Place[], today: PlainDat
 /** Where a plan that is not a batch yet would lie: as a batch made of it would be expected to. Plants stay until the frost lets them out. */
 export function staysOfPlan(
   of: Staying,
-  plan: Pick<Plan, 'way' | 'stages' | 'seeds' | 'expects'>,
+  plan: Pick<Plan, 'method' | 'stages' | 'seeds' | 'expects'>,
   { species, places, nursery }: { species: Pick<Species, 'seed'>; places: readonly Place[]; nursery: Nursery },
 ): Stay[] {
   const last = plan.stages.at(-1);

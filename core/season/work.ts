@@ -114,7 +114,7 @@ export function expectedWorkOf({ batch, tasks, projection: { state, stages, plan
     return { on: later(task.due, today), minutes: task.minutes, what, stage: task.stage, task, ...may };
   });
   const tomorrow = addDays(today, 1);
-  const ahead = workAhead(batch.plan.way, stages, today, tasks);
+  const ahead = workAhead(batch.plan.method, stages, today, tasks);
   if (!tasks.some(({ kind, stage }) => kind === 'plantOut' && stage === stages.length - 1))
     ahead.push(plantingOut(plantOut, stages.length - 1));
   // Today is what the round asks for, no more.

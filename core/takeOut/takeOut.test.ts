@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { releasedShare } from '../chill/requirement.ts';
 import { bestTakeOut, earnedPerDay, steadyCurve, takeOutCurve, WINDOW_KEEPS } from './takeOut.ts';
 
-const requirement = (median: number, spread = 0.3, freedWithout = 0) => ({ logMedian: Math.log(median), spread, freedWithout });
+const requirement = (median: number, spread = 0.3, releasedWithout = 0) => ({ logMedian: Math.log(median), spread, releasedWithout });
 const hazards = fc.record({
   median: fc.integer({ min: 10, max: 150 }),
   spread: fc.double({ min: 0.05, max: 0.8, noNaN: true }),

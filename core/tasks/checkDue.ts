@@ -23,7 +23,7 @@ interface CheckDue {
 /** The one day of the next check, for its task and for whatever else names it. */
 export function checkDue({ batch, projection, stage, index }: Pick<TaskContext, 'batch' | 'projection' | 'stage' | 'index'>): CheckDue {
   const { state, treatment } = projection;
-  const medium = mediumOf(batch.plan.way.stages[index] as Stage);
+  const medium = mediumOf(batch.plan.method.stages[index] as Stage);
   const every = checkEvery(medium, treatment?.stage === index ? treatment.expected_C : stage.temperature_C);
   const checks = state.checks.filter((check) => check.on >= stage.start);
   const last = checks.at(-1);

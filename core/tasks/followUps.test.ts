@@ -23,14 +23,14 @@ const newId = () => `00000000-0000-4000-8000-${String(serial++).padStart(12, '0'
 const places = startingPlaces(newId);
 const START = '2026-11-01';
 const lot = {
-  soundness: { kind: 'tested', tested: 20, sound: 17 },
+  viability: { kind: 'tested', tested: 20, viable: 17 },
   provenance: { kind: 'collected', place: 'a bank', on: '2026-08-01' },
 } as const;
 const situation = (today: string): Situation => ({ species, lot, places, nursery, today });
 const fridge = places.find(({ kind }) => kind === 'fridge')?.id as string;
 
 function inTheCold(methodId: string): Batch {
-  const method = species.ways.find(({ id }) => id === methodId) as Species['ways'][number];
+  const method = species.methods.find(({ id }) => id === methodId) as Species['methods'][number];
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
   const request = { species, viable: { alpha: 17.5, beta: 3.5 }, available: 80, wish, nursery, places, today: START };
   const plan = planFrom(propose(method, request), wish, 80);

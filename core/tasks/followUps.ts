@@ -14,7 +14,7 @@ import { placeOf, type Task, type TaskContext, task } from './task.ts';
 export function followUps(context: TaskContext): Task[] {
   const { batch, projection, situation, stage, index } = context;
   const { state } = projection;
-  const medium = mediumOf(batch.plan.way.stages[index] as Stage);
+  const medium = mediumOf(batch.plan.method.stages[index] as Stage);
   const checks = state.checks.filter(({ on }) => on >= stage.start);
   const last = checks.at(-1);
   if (!last || keptDry(stage.kind)) return [];
@@ -63,7 +63,7 @@ export function topUpFor({
   situation,
   index,
 }: Pick<TaskContext, 'batch' | 'projection' | 'situation' | 'index'>): number {
-  const medium = mediumOf(batch.plan.way.stages[index] as Stage);
+  const medium = mediumOf(batch.plan.method.stages[index] as Stage);
   const water = topUp_mL(countIn(projection.state.counts, ['waiting', 'swollen']), medium, situation.species.seed);
   return water >= 20 ? Math.round(water / 5) * 5 : Math.round(water);
 }

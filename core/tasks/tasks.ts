@@ -78,7 +78,7 @@ function underWayTasks(context: TaskContext): Task[] {
   if (course === 'bench') return [moveTask(context, stage.end, benchLateness(context)), ...freshWaterTasks(context)];
   if (course === 'turns') return [moveTask(context, stage.end, undefined), ...turnTasks(context)];
   if (course === 'grows') return [setOutTask(context, context.projection.plantOut, placeOf(context)), ...potChecks(context)];
-  if (index === sproutingStage(batch.plan.way)) return warmTasks(context);
+  if (index === sproutingStage(batch.plan.method)) return warmTasks(context);
   return waitingTasks(context);
 }
 
@@ -189,7 +189,7 @@ function checkHint(
 function potChecks(context: TaskContext): Task[] {
   const { projection, situation, stage, batch, index } = context;
   const { state, sprouting } = projection;
-  const sproutsHere = index === sproutingStage(batch.plan.way) && sprouting && situation.today <= sprouting.allButDone;
+  const sproutsHere = index === sproutingStage(batch.plan.method) && sprouting && situation.today <= sprouting.allButDone;
   const watered = state.tended.findLast(({ tending }) => tending === 'water')?.on ?? stage.start;
   const last = later(watered, later(stage.start, state.checks.at(-1)?.on ?? stage.start));
   const due = addDays(last, sproutsHere ? 2 : POTS_EVERY_DAYS);

@@ -22,7 +22,7 @@ describe('a place that a seed is about to be laid in', () => {
   });
   test('the wrong light: the expected number falls by its share, and the sentence names that share', () => {
     const larch = loadHandbook().find(({ id }) => id === 'larix-occidentalis') as Species;
-    const method = larch.ways.find(({ id }) => id === 'no-cold') as Method;
+    const method = larch.methods.find(({ id }) => id === 'no-cold') as Method;
     const onMat = (light: Place['light'], needs: Species['light']) => {
       const species = { ...larch, light: needs };
       const mat = { id: 'mat', name: 'Mat', kind: 'mat', nominal_C: 22, capacity: 5, order: 1, ...(light && { light }) } as const;

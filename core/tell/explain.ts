@@ -194,7 +194,7 @@ export function whyTreatment(
     forecast?: Pick<TreatmentForecast, 'measured' | 'days' | 'expectedMeasured'>;
   } = {},
 ): Why {
-  const { logMedian, spread, freedWithout } = treatment.requirement;
+  const { logMedian, spread, releasedWithout } = treatment.requirement;
   const rate = rotIn(treatment.rot.medium);
   const response = treatment.response ?? COLD_RESPONSE;
   const days = (pick: 'from' | 'to') =>
@@ -210,7 +210,7 @@ export function whyTreatment(
         value: say.of('days', { days: Math.round(Math.exp(logMedian + 1.645 * spread)) }),
         from: days('to'),
       },
-      ...(freedWithout > 0 ? [{ name: say.of('needNone'), value: percent(freedWithout), from: say.of('handbook') }] : []),
+      ...(releasedWithout > 0 ? [{ name: say.of('needNone'), value: percent(releasedWithout), from: say.of('handbook') }] : []),
       ...(forecast && forecast.days > 0
         ? [
             {

@@ -1,7 +1,7 @@
 import type { Species } from '@chill/model/species.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { say } from '@chill/words/schedule.ts';
-import { type Sentence, wording } from '@chill/words/subject.ts';
+import { type Sentence, spoken, wording } from '@chill/words/subject.ts';
 import { shortDate } from '../calendar/dates.ts';
 import type { Situation } from '../follow/situation.ts';
 import type { Projection } from '../forecast/project.ts';
@@ -10,10 +10,10 @@ import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { harmsByTouch } from '../lot/harm.ts';
 
 /** What each stage is called on screen. */
-export const stageName = wording('stageName', (kind: StageKind): string => say(STAGES[kind].words.name));
+export const stageName = wording('stageName', (kind: StageKind): string => spoken(STAGES[kind].words.name));
 
 /** What is done to begin a stage, in two or three words. */
-export const beginsBy = (kind: StageKind): Sentence => say.of(STAGES[kind].words.begin);
+export const beginsBy = (kind: StageKind): Sentence => STAGES[kind].words.begin;
 
 /** The caution where mould is handled. */
 export const mouldCaution = () => say('doNotSniffMouldMask');
@@ -21,13 +21,13 @@ export const mouldCaution = () => say('doNotSniffMouldMask');
 /** The caution that belongs at a stage, if any: short, never in the way. Defers to local rules and trained people. */
 export function cautionAt(kind: StageKind): string | undefined {
   const { caution } = STAGES[kind].words;
-  return caution && say(caution);
+  return caution && spoken(caution);
 }
 
 /** What else is to be minded at a stage where the seed itself can harm: it, or what is not known of it. */
 export function poisonCautionAt(kind: StageKind, species: Pick<Species, 'hazards'>): string | undefined {
   const { cautionOfPoison } = STAGES[kind].words;
-  return cautionOfPoison && harmsByTouch(species) ? say(cautionOfPoison) : undefined;
+  return cautionOfPoison && harmsByTouch(species) ? spoken(cautionOfPoison) : undefined;
 }
 
 /** Title and hint for beginning a stage. */
@@ -36,11 +36,11 @@ export function beginWords(
   seeds: number,
   situation: Pick<Situation, 'species'>,
 ): { title: Sentence; hint: Sentence } {
-  const { hint: usual, hintWhereSinkersAreSound } = STAGES[stage.kind].words;
+  const { hint: usual, hintForSinkers } = STAGES[stage.kind].words;
   const { light, floatTest } = situation.species;
-  const hint = (floatTest === 'sinkersAreSound' && hintWhereSinkersAreSound) || usual;
+  const hint = (floatTest === 'sinkersAreSound' && hintForSinkers) || usual;
   const onTop = STAGES[stage.kind].course === 'grows' && light === 'needs light';
-  return { title: beginsBy(stage.kind), hint: say.of('seedsHow', { seeds, how: say.of(onTop ? 'surfaceSeedNeedsLight' : hint) }) };
+  return { title: beginsBy(stage.kind), hint: say.of('seedsHow', { seeds, how: onTop ? say.of('surfaceSeedNeedsLight') : hint }) };
 }
 
 const ENDS = { takeOut: 'takeOutAct', drain: 'drainAct', done: 'doneAct' } as const;
@@ -53,12 +53,12 @@ export function moveWords(
   situation: Pick<Situation, 'today'>,
 ): { title: Sentence; hint: Sentence } {
   const { name, end } = STAGES[stage.kind].words;
-  const to = say.of(next ? STAGES[next.kind].words.name : 'seedDone');
+  const to = next ? STAGES[next.kind].words.name : say.of('seedDone');
   if (end === 'takeOut')
     return { title: say.of(ENDS.takeOut), hint: say.of('thenNext', { pullHint: takeOutHint(stage, projection, situation.today), to }) };
   return {
-    title: say.of(next ? STAGES[next.kind].words.begin : ENDS.done),
-    hint: say.of('sinceThen', { name: say.of(name), start: shortDate.of(stage.start, situation.today), end: say.of(ENDS[end]), to }),
+    title: next ? STAGES[next.kind].words.begin : say.of(ENDS.done),
+    hint: say.of('sinceThen', { name, start: shortDate.of(stage.start, situation.today), end: say.of(ENDS[end]), to }),
   };
 }
 

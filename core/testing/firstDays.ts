@@ -18,7 +18,7 @@ const places = [
   { ...place('outdoors', 4), cover: { animals: true, rain: true } },
 ];
 const LOT = {
-  soundness: { kind: 'tested', tested: 20, sound: 17 },
+  viability: { kind: 'tested', tested: 20, viable: 17 },
   provenance: { kind: 'collected', place: 'a bank', on: '2026-09-01' },
 } as const;
 const wish: Wish = { plants: 40, confidence: 0.9, timing: { by: 'startOn', date: TODAY } };

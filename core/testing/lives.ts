@@ -22,12 +22,12 @@ export function livesOf(handbook: readonly Species[], nursery: Nursery) {
   /** A batch that can be lived through day by day. */
   function life(speciesId: string, methodId: string, seeds = 100, start = START) {
     const species = handbook.find((one) => one.id === speciesId) as Species;
-    const method = species.ways.find((one) => one.id === methodId) as Species['ways'][number];
+    const method = species.methods.find((one) => one.id === methodId) as Species['methods'][number];
     const lot = {
-      soundness: { kind: 'tested', tested: 20, sound: 17 },
+      viability: { kind: 'tested', tested: 20, viable: 17 },
       provenance: { kind: 'collected', place: 'a bank', on: '2026-08-01' },
     } as const;
-    const viable = viableShare(lot.soundness, species);
+    const viable = viableShare(lot.viability, species);
     const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: start } } as const;
     const plan = planFrom(propose(method, { species, viable, available: seeds, wish, nursery, places, today: start }), wish, seeds);
     const batch: Batch = { id: newId(), lotId: newId(), code: '7QK', speciesId, madeOn: start, plan, events: [] };
@@ -65,7 +65,7 @@ export function livesOf(handbook: readonly Species[], nursery: Nursery) {
   function inTheCold(speciesId: string, methodId: string, seeds = 100) {
     const one = life(speciesId, methodId, seeds);
     one.begin(START);
-    const cold = one.plan.way.stages.findIndex(({ kind }) => kind === 'coldMoist');
+    const cold = one.plan.method.stages.findIndex(({ kind }) => kind === 'coldMoist');
     // Fleshy seed is cleaned and soaked on its first day.
     for (let stage = 1; stage < cold; stage++) one.move(START);
     one.move(addDays(START, 1));

@@ -19,7 +19,7 @@ const START = '2026-11-01';
 /** Seeds of each batch on a towel. */
 export const SEEDS = 60;
 const LOT = {
-  soundness: { kind: 'tested', tested: 20, sound: 15 },
+  viability: { kind: 'tested', tested: 20, viable: 15 },
   provenance: { kind: 'collected', place: 'a bank', on: '2026-08-01' },
 } as const;
 

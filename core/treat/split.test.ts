@@ -22,7 +22,7 @@ const made: NewBatch = {
   plan: {
     seeds: 60,
     wish: { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: ON } },
-    way: {
+    method: {
       id: 'file-then-towel',
       name: 'File, then towel',
       school: 'towelInFridge',
@@ -76,7 +76,7 @@ describe('splitting a batch in place', () => {
       lotId: made.lotId,
       plan: { seeds: 38, expects: { low: 11, high: 16 } },
     });
-    expect(part.plan.way.stages.map(({ kind }) => kind)).toEqual(kinds);
+    expect(part.plan.method.stages.map(({ kind }) => kind)).toEqual(kinds);
     expect(part.plan.stages[0]?.start).toBe(ON);
     expect(event.moves).toEqual([{ from: 'waiting', to: 'movedOn', count: 38 }]);
     expect(SplitSchema.safeParse({ event, batch: part, decidedOn }).success).toBe(true);
@@ -125,7 +125,7 @@ describe('splitting a batch in place', () => {
   test('it goes round again another way where that is asked for', () => {
     const whole = soaked(made, 22);
     const planned = planSplit(whole, fold(whole.plan, whole.events), 38, 'hotWater', ON, newId) as Split;
-    expect(planned.batch.plan.way.stages[0]?.kind).toBe('hotWater');
+    expect(planned.batch.plan.method.stages[0]?.kind).toBe('hotWater');
     expect(planned.batch.plan.stages[0]?.kind).toBe('hotWater');
   });
   test('undone, every seed of the part goes back; once it has gone its own way it does not', () => {

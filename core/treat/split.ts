@@ -46,13 +46,7 @@ export function roundOf({ from }: Pick<NewBatch, 'from'>): number {
 }
 
 /** The plan from the stage that opened the coat (or the soak, where nothing did) onwards, beginning on `on`. */
-function roundAgain(
-  { way: method, stages, wish, seeds, expects, figures }: Plan,
-  at: number,
-  count: number,
-  by: Opener,
-  on: PlainDate,
-): Plan {
+function roundAgain({ method, stages, wish, seeds, expects, figures }: Plan, at: number, count: number, by: Opener, on: PlainDate): Plan {
   const done = method.stages.slice(0, at + 1);
   const opened = done.findLastIndex(({ kind }) => kind === 'openCoat' || kind === 'hotWater');
   const from =
@@ -79,7 +73,7 @@ function roundAgain(
   return {
     seeds: count,
     wish,
-    way: { ...method, stages: again },
+    method: { ...method, stages: again },
     stages: dated,
     expects: { low: part(expects.low), high: Math.ceil((expects.high * count) / seeds) },
     ...(figures && { figures }),

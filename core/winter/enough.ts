@@ -207,7 +207,7 @@ const MULTIPLIERS = 512;
 
 /** The share released of those that need the last season's cold at all. */
 function needyReleased(classes: Parameters<typeof releasedOf>[0], last: Season, given: number, credit: Credit): number {
-  return releasedOf(classes, { ...last, requirement: { ...last.requirement, freedWithout: 0 } }, given, credit);
+  return releasedOf(classes, { ...last, requirement: { ...last.requirement, releasedWithout: 0 } }, given, credit);
 }
 
 /** The first day by which {@link ENOUGH_SHARE} are released, or −1 where they are not by spring. */

@@ -28,8 +28,8 @@ describe('seed that wants warmth before its cold', () => {
       const first = dayIn('2026-06-01');
       let released = 0;
       for (let seed = 0; seed < 3000; seed++) {
-        const needs = seasons.map(({ requirement: { freedWithout, logMedian, spread } }) =>
-          random() < freedWithout ? 0 : Math.exp(logMedian + spread * normalQuantile(Math.max(1e-9, random()), 0, 1)),
+        const needs = seasons.map(({ requirement: { releasedWithout, logMedian, spread } }) =>
+          random() < releasedWithout ? 0 : Math.exp(logMedian + spread * normalQuantile(Math.max(1e-9, random()), 0, 1)),
         );
         let [at, earned] = [0, 0];
         for (let day = 0; day < out.days && at < needs.length; day++) {

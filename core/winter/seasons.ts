@@ -79,12 +79,12 @@ function firstCold(seasons: readonly Season[]): number {
 function needsOf(requirement: Requirement): { part: number; days: number }[] {
   const kept = known.get(requirement);
   if (kept) return kept;
-  const { freedWithout } = requirement;
+  const { releasedWithout } = requirement;
   const some = Array.from({ length: CLASSES }, (_, i) => ({
-    part: (1 - freedWithout) / CLASSES,
+    part: (1 - releasedWithout) / CLASSES,
     days: daysToFree((i + 0.5) / CLASSES, requirement),
   }));
-  const needs = freedWithout > 0 ? [{ part: freedWithout, days: 0 }, ...some] : some;
+  const needs = releasedWithout > 0 ? [{ part: releasedWithout, days: 0 }, ...some] : some;
   known.set(requirement, needs);
   return needs;
 }

@@ -91,7 +91,7 @@ function stepsOf(at: number, place: Place) {
       id: cut,
       method: 'POST',
       url: `/api/lots/${lot.id}/events`,
-      body: { decidedOn: 0, event: { id: cut, on: TODAY, kind: 'cutTested', sound: 5, tested: 6 } },
+      body: { decidedOn: 0, event: { id: cut, on: TODAY, kind: 'cutTested', viable: 5, tested: 6 } },
     },
     { table: 'place', id: shelf.id, method: 'PUT', url: `/api/places/${shelf.id}`, body: shelf },
     {

@@ -23,7 +23,7 @@ export function busySeason(promises: number): Season {
   const lots = species.map(
     (one, i): StockedLot => ({
       ...{ id: `lot ${i}`, code: `L${i}`, speciesId: one.id, unassigned: whole(200, 900) },
-      soundness: { kind: 'tested', sound: whole(10, 19), tested: 20 },
+      viability: { kind: 'tested', viable: whole(10, 19), tested: 20 },
       provenance: { kind: 'collected', place: 'North slope', on: '2026-08-01' },
     }),
   );

@@ -26,7 +26,7 @@ export async function benchLearned(): Promise<void> {
       const unchanged = [];
       for (let i = 0; i < ROUNDS; i++) unchanged.push(await clocked(() => ask('/api/learned')));
       say('/api/learned behind 20,000 results, nothing changed: p95', quantile(unchanged, 0.95), 50, 'ms');
-      const tested = { id: uuid(), on: TODAY, kind: 'cutTested', tested: 20, sound: 11 };
+      const tested = { id: uuid(), on: TODAY, kind: 'cutTested', tested: 20, viable: 11 };
       await ask(`/api/lots/${lotId}/events`, { decidedOn: 0, event: tested });
       let took = 0;
       const wait = await blocked(async () => {

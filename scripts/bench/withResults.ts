@@ -9,7 +9,7 @@ const PER_LOT = 10;
 export async function withResults(closed: number): Promise<{ dataFolder: string; lotId: string }> {
   const server = await testServer();
   await server.ask('PUT', '/api/nursery', NURSERY);
-  const model = someLot({ seeds: PER_LOT * 60, soundness: { kind: 'unknown' } });
+  const model = someLot({ seeds: PER_LOT * 60, viability: { kind: 'unknown' } });
   const plan = someBatch(model, 60);
   const database = rawDatabase(server.source);
   const addLot = database.prepare('INSERT INTO lot (id, code, seeds, version, drawer, body) VALUES (?, ?, 700, 1, 100, ?)');

@@ -143,14 +143,14 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
     speciesId: species.id,
     provenance: { kind: 'collected', place: 'here', on: addDays(TODAY, -60) },
     seeds: 400,
-    soundness: { kind: 'tested', tested, sound: viable },
+    viability: { kind: 'tested', tested, viable },
   };
   const batch: Batch = { id: newId(), lotId: lot.id, code: 'AAA', speciesId: species.id, madeOn: TODAY, plan, events: [] };
   const air = new Map(
     PLACES.map((place) => [place.id, place.kind === 'fridge' ? drifting(place.nominal_C, chance) : () => place.nominal_C]),
   );
   const fridge = PLACES[0] as (typeof PLACES)[number];
-  const seeds = new LivingSeeds(plan.seeds, species, truth, plan.way, chance, { dry_days: 60 });
+  const seeds = new LivingSeeds(plan.seeds, species, truth, plan.method, chance, { dry_days: 60 });
   const said = plan.stages.reduce((sum, stage) => sum + daysBetween(stage.start, stage.end), 0);
   const bands: { on: string; low: number; high: number }[] = [];
   const promises: { low: number; high: number }[] = [];
@@ -239,7 +239,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
         ? {
             index,
             kind,
-            medium: plan.way.stages[index]?.medium,
+            medium: plan.method.stages[index]?.medium,
             placeId: state.stages[index]?.placeId ?? '',
             nominal_C: stages[index]?.temperature_C ?? 18,
           }

@@ -107,17 +107,17 @@ export function learnedRanges(handbook: readonly Species[], count: number): Line
 }
 
 /** One batch, grown to its end: treated as planned but for a cold cut short or drawn out, looked at every few days, closed. */
-function grown(species: Species, proposal: Proposal, truth: Truth, sound: number, chance: Chance): Outcome {
+function grown(species: Species, proposal: Proposal, truth: Truth, viable: number, chance: Chance): Outcome {
   const seeds = SOME_SEEDS.least + Math.floor((SOME_SEEDS.most - SOME_SEEDS.least) * chance());
   const part = TAKEN_OUT.from + (TAKEN_OUT.to - TAKEN_OUT.from) * chance();
   const plan = planFrom(proposal, { plants: 30, confidence: 0.9, timing: { by: 'startOn', date: TODAY } }, seeds);
   const lot: Lot = {
     ...{ id: newId(), code: 'LOT-1', speciesId: species.id, seeds: 400 },
     provenance: { kind: 'collected', place: 'here', on: addDays(TODAY, -60) },
-    soundness: { kind: 'tested', tested: TESTED, sound },
+    viability: { kind: 'tested', tested: TESTED, viable },
   };
   const batch: Batch = { id: newId(), lotId: lot.id, code: 'AAA', speciesId: species.id, madeOn: TODAY, plan, events: [] };
-  const living = new LivingSeeds(seeds, species, truth, plan.way, chance, { dry_days: 60 });
+  const living = new LivingSeeds(seeds, species, truth, plan.method, chance, { dry_days: 60 });
   let day = 0;
   const put = (event: object) =>
     batch.events.push({
@@ -141,7 +141,7 @@ function grown(species: Species, proposal: Proposal, truth: Truth, sound: number
     const every = STAGES[kind].course === 'waits' || warm ? LOOKED_AT_EVERY : days;
     for (let done = 0; done < days; done += every) {
       const step = Math.min(every, days - done);
-      living.live({ kind, medium: plan.way.stages[stage]?.medium, days: step, celsius: () => temperature_C, steady: true });
+      living.live({ kind, medium: plan.method.stages[stage]?.medium, days: step, celsius: () => temperature_C, steady: true });
       day += step;
       if (STAGES[kind].course === 'waits' || warm) look();
     }
@@ -151,7 +151,7 @@ function grown(species: Species, proposal: Proposal, truth: Truth, sound: number
   put({ kind: 'closed' });
   const today = addDays(TODAY, day);
   const situation: Situation = { species, lot, places: PLACES, nursery: NURSERY, today };
-  const view = { ...lot, state: { viability: lot.soundness } } as unknown as LotView;
+  const view = { ...lot, state: { viability: lot.viability } } as unknown as LotView;
   return outcomeOf({ batch, species, lot: view, projection: project(batch, situation), tasks: [] }, today);
 }
 

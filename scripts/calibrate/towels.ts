@@ -22,7 +22,7 @@ export function towels(handbook: readonly Species[], count: number): Line[] {
     const truth = drawTruth(species, viable, chance);
     const tested = [10, 20, 30, 50][Math.floor(chance() * 4)] as number;
     const plan = planTowelTest(species, tested, TODAY, PLACES, viable);
-    const onTowel = new LivingSeeds(tested, species, truth, plan.way, chance);
+    const onTowel = new LivingSeeds(tested, species, truth, plan.method, chance);
     const warm = plan.stages.at(-1);
     const days = warm ? daysOf(warm.start, warm.end) : 0;
     for (const stage of plan.stages) {
@@ -36,7 +36,7 @@ export function towels(handbook: readonly Species[], count: number): Line[] {
       on: TODAY,
       tested,
       came,
-      way: plan.way,
+      method: plan.method,
       warm_days: days,
       warm_C: warm?.temperature_C ?? 20,
       ...(dry && { dry: { days: daysOf(dry.start, dry.end), temperature_C: dry.temperature_C } }),

@@ -92,7 +92,7 @@ function batchRow({ batch, species, lot, projection: { state, stages, plantOut }
     code: batch.code,
     species: species.scientific,
     lot: lot.code,
-    method: batch.plan.way.name,
+    method: batch.plan.method.name,
     seeds: batch.plan.seeds,
     made: batch.madeOn,
     stage: state.closedOn ? 'closed' : stageName(stages[Math.min(state.stage, stages.length - 1)]?.kind ?? 'pot'),

@@ -46,7 +46,7 @@ export function simulatedDevices(store: Store, clock: NurseryClock, handbook: Nu
     if (!batch || !species) return undefined;
     const [lots, places, today, records] = await Promise.all([store.lots(), store.places(), clock.today(), temperatures.all()]);
     const lot = lots.find(({ id }) => id === batch.lotId);
-    const viable = trueViableOf(lot?.code ?? '') ?? meanShare(viableShare(lot?.soundness ?? { kind: 'unknown' }, species as Species));
+    const viable = trueViableOf(lot?.code ?? '') ?? meanShare(viableShare(lot?.viability ?? { kind: 'unknown' }, species as Species));
     const { swollen } = sightOf(batch, species, viable, places, today, records);
     return { batchId, species, state: stateOf(batch), swollen };
   };

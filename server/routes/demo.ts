@@ -26,7 +26,7 @@ export const demoRoutes = routes((app, { store, clock, handbook, temperatures })
       await setImmediate();
       const species = handbook.find(batch.speciesId) as Species;
       const lot = lots.find((one) => one.id === batch.lotId);
-      const trueViable = trueViableOf(lot?.code ?? '') ?? meanShare(viableShare(lot?.soundness ?? { kind: 'unknown' }, species));
+      const trueViable = trueViableOf(lot?.code ?? '') ?? meanShare(viableShare(lot?.viability ?? { kind: 'unknown' }, species));
       seen.push([batch.id, sightOf(batch, species, trueViable, places, today, records)]);
     }
     return Object.fromEntries(seen);

@@ -9,7 +9,7 @@ const byId = z.object({ id: Slug });
 
 /** The handbook: every species as shipped, the defaults of genera, and the nursery's own. */
 export const handbookRoutes = routes((app, { store, handbook }) => {
-  app.get('/api/handbook', { schema: { summary: 'Every species with its ways' } }, (request, reply) => {
+  app.get('/api/handbook', { schema: { summary: 'Every species with its methods' } }, (request, reply) => {
     const { text, tag } = handbook.written();
     return sendTagged(request, reply, tag, () => text);
   });

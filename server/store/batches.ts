@@ -260,7 +260,7 @@ export async function addBatch(
   }
   const lot = findLot(database, batch.lotId);
   if (!lot) throw Fault.field(`${at}lotId`, say('thereNoSuchLot'));
-  if (!knows(lot.speciesId, batch.plan.way.id)) throw Fault.field(`${at}plan.way`, say('methodNotLotsSpecies'));
+  if (!knows(lot.speciesId, batch.plan.method.id)) throw Fault.field(`${at}plan.method`, say('methodNotLotsSpecies'));
   if (batch.plan.seeds > lot.unassigned) {
     throw Fault.field(`${at}plan.seeds`, say('onlySeedsNoBatchYet', { unassigned: lot.unassigned, code: lot.code }));
   }

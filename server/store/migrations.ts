@@ -11,6 +11,7 @@ import { Outcomes1760000000010 } from './migrations/0010-outcomes.ts';
 import { Fates1760000000011 } from './migrations/0011-fates.ts';
 import { Asked1760000000012 } from './migrations/0012-asked.ts';
 import { OutcomesApart1760000000013 } from './migrations/0013-outcomes-apart.ts';
+import { OneName1760000000014 } from './migrations/0014-one-name.ts';
 
 /** Everything that was ever changed in how the data is stored, in order. None is changed once it has been released. */
 export const MIGRATIONS = [
@@ -27,4 +28,5 @@ export const MIGRATIONS = [
   Fates1760000000011,
   Asked1760000000012,
   OutcomesApart1760000000013,
+  OneName1760000000014,
 ];

@@ -55,7 +55,7 @@ describe('the database', () => {
     const database = new Database(join(folder, DATABASE_FILE));
     database.exec(last('chill.sql'));
     database.close();
-    const { app, store, ask, close } = await testServer({ dataFolder: folder });
+    const { app, store, source, ask, close } = await testServer({ dataFolder: folder });
     const batches: Batch[] = (await ask('GET', '/api/batches')).body;
     const lots: LotInHand[] = (await ask('GET', '/api/lots')).body;
     const places = await store.places();
@@ -71,6 +71,13 @@ describe('the database', () => {
     const expected = JSON.parse(last('expected.json'));
     expect(JSON.parse(JSON.stringify(held))).toMatchObject(expected);
     expect(new Set(batches.flatMap(({ events }) => events.map(({ kind }) => kind))).size).toBe(NewEvent.options.length - CAME_SINCE.length);
+    // Whatever was kept under a former name is found under that of now, and the ledger of lots stays as it was written.
+    const kept = (
+      await Promise.all(['lot', 'lot_event', 'batch', 'own_species'].map((table) => source.query(`SELECT body FROM ${table}`)))
+    ).flat();
+    expect(JSON.stringify(kept)).not.toMatch(/soundness|\\"(sound|ways?|freedWithout|usuallySound)\\":/);
+    expect(lots.find(({ code }) => code === 'LARIX-1')?.events).toContainEqual(expect.objectContaining({ kind: 'cutTested', viable: 17 }));
+    await expect(source.query("UPDATE lot_event SET body = '{}'")).rejects.toThrow('append-only');
     // The species of its own is still there, and what is shown of every batch can be made.
     expect((await ask('GET', '/api/handbook')).body.map(({ id }: { id: string }) => id)).toContain('larix-own');
     expect((await app.inject('/api/tables/batches.csv')).statusCode).toBe(200);

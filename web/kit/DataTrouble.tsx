@@ -12,7 +12,7 @@ export default function DataTrouble({ health }: { health: Health }) {
 }
 
 function whatToDo({ status, lastBackup }: Health): string {
-  const viable = lastBackup ? say('lastGoodBackup', { lastBackup: shortDate(lastBackup.slice(0, 10)) }) : say('thereNoBackupYet');
-  if (status === 'ok') return say('seeDiskHasRoomChill', { sound: viable });
-  return lastBackup ? say('stopChillPutBackNpm', { sound: viable }) : say('stopChillCopyDataFolder', { sound: viable });
+  const lastGood = lastBackup ? say('lastGoodBackup', { lastBackup: shortDate(lastBackup.slice(0, 10)) }) : say('thereNoBackupYet');
+  if (status === 'ok') return say('seeDiskHasRoomChill', { lastGood });
+  return lastBackup ? say('stopChillPutBackNpm', { lastGood }) : say('stopChillCopyDataFolder', { lastGood });
 }

@@ -25,7 +25,7 @@ export function ViableRange({
 }) {
   const viable = viableShare(viability, species);
   const believed = towelTests.length > 0 ? believedViable(viable, towelEvidence(species, towelTests, viable, lot)) : undefined;
-  const range = believed ?? (viability.kind === 'tested' ? wilsonInterval(viability.sound, viability.tested) : undefined);
+  const range = believed ?? (viability.kind === 'tested' ? wilsonInterval(viability.viable, viability.tested) : undefined);
   const share = range?.share ?? meanShare(viable);
   return (
     <div>
@@ -61,26 +61,26 @@ export function ViableRange({
         </p>
       )}
       <p className="text-ink2">{narrowing(viability, species)}</p>
-      {viability.kind === 'tested' && <WhyNote why={whyViable(viability.sound, viability.tested)} />}
+      {viability.kind === 'tested' && <WhyNote why={whyViable(viability.viable, viability.tested)} />}
     </div>
   );
 }
 
 /** In one line: "7 of 10 viable (40–89 %)". */
-export function said(viability: Viability, species: Pick<Species, 'usuallySound'>): string {
+export function said(viability: Viability, species: Pick<Species, 'usuallyViable'>): string {
   if (viability.kind === 'tested') {
-    const { low, high } = wilsonInterval(viability.sound, viability.tested);
-    return say('viable', { sound: viability.sound, tested: viability.tested, low: Math.round(low * 100), high: Math.round(high * 100) });
+    const { low, high } = wilsonInterval(viability.viable, viability.tested);
+    return say('viable', { viable: viability.viable, tested: viability.tested, low: Math.round(low * 100), high: Math.round(high * 100) });
   }
   if (viability.kind === 'packet') return say('viableByPacketWhichCounts', { percent: viability.percent });
-  return say('notTestedSuchSeedUsually', { usuallySound: Math.round(species.usuallySound * 100) });
+  return say('notTestedSuchSeedUsually', { usuallyViable: Math.round(species.usuallyViable * 100) });
 }
 
 /** What would narrow it, by the test that suits this seed: on a towel, seed that sleeps would look dead. */
 function narrowing(viability: Viability, species: Species): string {
   const { by } = testAdvice(species);
   if (viability.kind !== 'tested') return say(by === 'cut' ? 'cutTwentyPlan' : 'testTwentyDampTowelPlan');
-  const { sound: viable, tested } = viability;
+  const { viable, tested } = viability;
   const more = moreToTest(viable, tested, WIDTH_WANTED);
   if (more > 0) return say(by === 'cut' ? 'cutMoreNarrows' : 'testMoreNarrows', { more, points: WIDTH_WANTED * 100 });
   return say('knownWithinGoodEnoughPlan', { expectedHalfWidth: Math.ceil(expectedHalfWidth(viable / tested, tested) * 100) });

@@ -1,13 +1,14 @@
+import { say } from '@chill/words/stages.ts';
 import { FRIDGE, type StageFacts } from './kind.ts';
 
 /** Cold and damp in the fridge, as in winter soil. */
 export const coldMoist: StageFacts = {
   words: {
-    name: 'coldStratification',
-    begin: 'putFridge',
-    hint: 'dampThroughDropOrTwo',
+    name: say.of('coldMoist'),
+    begin: say.of('coldMoistBegin'),
+    hint: say.of('coldMoistHint'),
     end: 'takeOut',
-    caution: 'keepAwayFromFoodClosed',
+    caution: say.of('coldMoistCaution'),
   },
   term: 'coldStratification',
   ...FRIDGE,

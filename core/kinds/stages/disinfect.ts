@@ -1,13 +1,14 @@
+import { say } from '@chill/words/stages.ts';
 import { BENCH, type StageFacts } from './kind.ts';
 
 /** A short bath in peroxide or bleach: what is left on the coat would rot it. */
 export const disinfect: StageFacts = {
   words: {
-    name: 'disinfection',
-    begin: 'disinfect',
-    hint: 'householdPeroxideOneOneWater',
+    name: say.of('disinfect'),
+    begin: say.of('disinfectBegin'),
+    hint: say.of('disinfectHint'),
     end: 'done',
-    caution: 'glovesEyeCoverFreshAir',
+    caution: say.of('disinfectCaution'),
   },
   term: undefined,
   ...BENCH,

@@ -1,12 +1,13 @@
+import { say } from '@chill/words/stages.ts';
 import { RIPENING_RESPONSE } from '../responses.ts';
 import type { StageFacts } from './kind.ts';
 
 /** Kept dry and warm for months: some seed loses its dormancy so. */
 export const dryStore: StageFacts = {
   words: {
-    name: 'dryStore',
-    begin: 'putIntoDryStorage',
-    hint: 'paperDryAiryLabelFirst',
+    name: say.of('dryStore'),
+    begin: say.of('dryStoreBegin'),
+    hint: say.of('dryStoreHint'),
     end: 'done',
   },
   term: 'afterRipening',

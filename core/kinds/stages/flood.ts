@@ -1,11 +1,12 @@
+import { say } from '@chill/words/stages.ts';
 import type { StageFacts } from './kind.ts';
 
 /** In a pot under water, for seed of ponds and shores. */
 export const flood: StageFacts = {
   words: {
-    name: 'flooding',
-    begin: 'floodPot',
-    hint: 'waterStandsAboveSoilKept',
+    name: say.of('flood'),
+    begin: say.of('floodBegin'),
+    hint: say.of('floodHint'),
     end: 'done',
   },
   term: undefined,

@@ -1,11 +1,12 @@
+import { say } from '@chill/words/stages.ts';
 import type { StageFacts } from './kind.ts';
 
 /** A day in the freezer and a day in the fridge in turn. */
 export const freezerTurns: StageFacts = {
   words: {
-    name: 'freezeThaw',
-    begin: 'putFreezer',
-    hint: 'dayFrozenDayFridgeSame',
+    name: say.of('freezerTurns'),
+    begin: say.of('freezerTurnsBegin'),
+    hint: say.of('freezerTurnsHint'),
     end: 'done',
   },
   term: 'freezeThaw',

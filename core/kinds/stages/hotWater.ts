@@ -1,13 +1,14 @@
+import { say } from '@chill/words/stages.ts';
 import { BENCH, type StageFacts } from './kind.ts';
 
 /** Water just off the boil poured over a hard coat, and left to cool. */
 export const hotWater: StageFacts = {
   words: {
-    name: 'hotWaterSoak',
-    begin: 'pourHotWater',
-    hint: 'justOffBoilSeveralTimes',
+    name: say.of('hotWater'),
+    begin: say.of('hotWaterBegin'),
+    hint: say.of('hotWaterHint'),
     end: 'drain',
-    caution: 'scaldsPourAwayFromYou',
+    caution: say.of('hotWaterCaution'),
   },
   term: 'hotWaterSoak',
   ...BENCH,

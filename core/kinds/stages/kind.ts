@@ -2,25 +2,22 @@ import type { TimedStep } from '@chill/model/event.ts';
 import type { PlaceKind } from '@chill/model/place.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
-import type { say } from '@chill/words/schedule.ts';
-import type { PlainKey } from '@chill/words/subject.ts';
+import type { Sentence } from '@chill/words/subject.ts';
 import type { Term } from '@chill/words/terms.ts';
 import { COLD_RESPONSE } from '../responses.ts';
 
-type Name = PlainKey<typeof say>;
-
-/** What is said of a stage, by key: its name; what beginning it is called, and how it is done; what is done at its end; the caution that belongs there, if any. */
+/** What is said of a stage: its name; what beginning it is called, and how it is done; what is done at its end; the caution that belongs there, if any. */
 export interface StageWords {
-  name: Name;
-  begin: Name;
-  hint: Name;
+  name: Sentence;
+  begin: Sentence;
+  hint: Sentence;
   /** Said in its place of seed whose floaters are hollow. */
-  hintWhereSinkersAreSound?: Name;
+  hintForSinkers?: Sentence;
   /** What is done with the seed when the stage ends. */
   end: 'takeOut' | 'drain' | 'done';
-  caution?: Name;
+  caution?: Sentence;
   /** The caution where the seed is poisonous, irritant or unknown, besides those of its species. */
-  cautionOfPoison?: Name;
+  cautionOfPoison?: Sentence;
 }
 
 /** What is done at the bench in a stage, act by act: the hands' time, minutes, or that of opening seed by seed; and the timer that it waits for. */

@@ -1,14 +1,15 @@
+import { say } from '@chill/words/stages.ts';
 import { BENCH, type StageFacts } from './kind.ts';
 
 /** A hard coat filed, sanded or cut until water can pass. */
 export const openCoat: StageFacts = {
   words: {
-    name: 'scarification',
-    begin: 'scarify',
-    hint: 'fileOrSandUntilPale',
+    name: say.of('openCoat'),
+    begin: say.of('openCoatBegin'),
+    hint: say.of('openCoatHint'),
     end: 'done',
-    caution: 'clampSeedCutAwayFrom',
-    cautionOfPoison: 'dustOfPoisonousSeed',
+    caution: say.of('openCoatCaution'),
+    cautionOfPoison: say.of('openCoatPoisonCaution'),
   },
   term: 'scarification',
   ...BENCH,

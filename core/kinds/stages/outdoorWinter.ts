@@ -1,11 +1,12 @@
+import { say } from '@chill/words/stages.ts';
 import type { StageFacts } from './kind.ts';
 
 /** Left outdoors, with the cold and warmth that the year brings. */
 export const outdoorWinter: StageFacts = {
   words: {
-    name: 'outdoorsOverWinter',
-    begin: 'putOutdoors',
-    hint: 'labelLastsWinterWireAgainst',
+    name: say.of('outdoorWinter'),
+    begin: say.of('outdoorWinterBegin'),
+    hint: say.of('outdoorWinterHint'),
     end: 'done',
   },
   term: undefined,

@@ -1,11 +1,12 @@
+import { say } from '@chill/words/stages.ts';
 import type { StageFacts } from './kind.ts';
 
 /** In its pot, until it is planted out. */
 export const pot: StageFacts = {
   words: {
-    name: 'pots',
-    begin: 'potThem',
-    hint: 'twoThreeTimesSeedsThickness',
+    name: say.of('pot'),
+    begin: say.of('potBegin'),
+    hint: say.of('potHint'),
     end: 'done',
   },
   term: undefined,

@@ -1,13 +1,14 @@
+import { say } from '@chill/words/stages.ts';
 import { BENCH, type StageFacts } from './kind.ts';
 
 /** Overnight in smoke water, for seed that waits for a fire. */
 export const smoke: StageFacts = {
   words: {
-    name: 'smoke',
-    begin: 'startSmokeSoak',
-    hint: 'overnightSmokeWaterStatedStrength',
+    name: say.of('smoke'),
+    begin: say.of('smokeBegin'),
+    hint: say.of('smokeHint'),
     end: 'drain',
-    caution: 'fireOutdoorsOnlyWithinLocal',
+    caution: say.of('smokeCaution'),
   },
   term: 'smokeWater',
   ...BENCH,

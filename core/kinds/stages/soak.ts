@@ -1,12 +1,13 @@
+import { say } from '@chill/words/stages.ts';
 import { BENCH, type StageFacts } from './kind.ts';
 
 /** In lukewarm water overnight, so that it swells. */
 export const soak: StageFacts = {
   words: {
-    name: 'soak',
-    begin: 'startSoak',
-    hint: 'lukewarmWaterOvernight',
-    hintWhereSinkersAreSound: 'lukewarmWaterOvernightFloatersOut',
+    name: say.of('soak'),
+    begin: say.of('soakBegin'),
+    hint: say.of('soakHint'),
+    hintForSinkers: say.of('soakHintForSinkers'),
     end: 'drain',
   },
   term: 'imbibition',

@@ -1,12 +1,13 @@
+import { say } from '@chill/words/stages.ts';
 import { WARM_RESPONSE } from '../responses.ts';
 import type { StageFacts } from './kind.ts';
 
 /** Warm and damp, as in a summer: the embryo grows, or the coat decays. */
 export const warmMoist: StageFacts = {
   words: {
-    name: 'warmStratification',
-    begin: 'moveWarmth',
-    hint: 'dampNotWetLabelFirst',
+    name: say.of('warmMoist'),
+    begin: say.of('warmMoistBegin'),
+    hint: say.of('warmMoistHint'),
     end: 'takeOut',
   },
   term: 'warmStratification',

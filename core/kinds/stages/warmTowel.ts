@@ -1,13 +1,14 @@
+import { say } from '@chill/words/stages.ts';
 import type { StageFacts } from './kind.ts';
 
 /** Spread on a warm damp towel, where it sprouts and is counted. */
 export const warmTowel: StageFacts = {
   words: {
-    name: 'warmTowel',
-    begin: 'moveWarmTowel',
-    hint: 'seedsFlatNotTouchingPressed',
+    name: say.of('warmTowel'),
+    begin: say.of('warmTowelBegin'),
+    hint: say.of('warmTowelHint'),
     end: 'done',
-    caution: 'heatMatWaterUseOutlet',
+    caution: say.of('warmTowelCaution'),
   },
   term: undefined,
   station: 'warm',

@@ -13,7 +13,7 @@ const stage = (kind: 'soak' | 'coldMoist' | 'pot', medium?: 'sand') => ({
   temperature_C: 4,
 });
 const stages = [stage('soak'), stage('coldMoist', 'sand'), stage('pot')];
-const plan = { seeds: 40, stages, way: { stages: stages.map(({ kind }) => ({ kind })) } };
+const plan = { seeds: 40, stages, method: { stages: stages.map(({ kind }) => ({ kind })) } };
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 const events = (...said: object[]): NewEvent[] => said.map((one, i) => ({ id: id(i), on: '2027-01-10', ...one }) as NewEvent);
 const begun = { kind: 'stageStarted', stage: 0, placeId: id(90) };

@@ -1,6 +1,7 @@
 import { fold } from '@chill/core/ledger/fold.ts';
 import { foldLot, readTowelTest } from '@chill/core/lot/lotLedger.ts';
 import type { Batch } from '@chill/model/batch.ts';
+import { inPresentNames } from '@chill/model/formerNames.ts';
 import type { Lot, LotEvent } from '@chill/model/lot.ts';
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
@@ -46,8 +47,8 @@ export class Kept1760000000006 implements MigrationInterface {
     for (const { id, body, taken } of lots) {
       const events: { body: string }[] = await runner.query(`SELECT "body" FROM "lot_event" WHERE "lot_id" = ? ORDER BY "version"`, [id]);
       const { drawer } = foldLot(
-        JSON.parse(body) as Lot,
-        events.map((event) => JSON.parse(event.body) as LotEvent),
+        inPresentNames(JSON.parse(body)) as Lot,
+        events.map((event) => inPresentNames(JSON.parse(event.body)) as LotEvent),
         taken,
       );
       await runner.query(`UPDATE "lot" SET "drawer" = ? WHERE "id" = ?`, [drawer, id]);

@@ -32,7 +32,7 @@ export function BatchGlance({ view }: { view: BatchView }) {
         <Rich
           say={say}
           of="lot"
-          facts={{ scientific: species.scientific, code: lot.code, name: batch.plan.way.name.toLowerCase() }}
+          facts={{ scientific: species.scientific, code: lot.code, name: batch.plan.method.name.toLowerCase() }}
           parts={{ i: <i /> }}
         />
       </p>

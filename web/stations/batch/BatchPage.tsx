@@ -98,7 +98,7 @@ export default function BatchPage() {
           facts={{
             scientific: species.scientific,
             code: lot.code,
-            name: batch.plan.way.name.toLowerCase(),
+            name: batch.plan.method.name.toLowerCase(),
             how:
               batch.purpose === 'test'
                 ? say('testSeedsGerminatedWouldNo', { seeds: batch.plan.seeds, low: batch.plan.expects.low, high: batch.plan.expects.high })
@@ -244,7 +244,7 @@ function Tasks({ view, tasks, sight }: { view: BatchView; tasks: readonly Task[]
 function WhyWater({ view, stage }: { view: BatchView; stage: number }) {
   const nursery = useNursery();
   const { batch, projection, species, lot } = view;
-  const medium = mediumOf(batch.plan.way.stages[stage] as Stage);
+  const medium = mediumOf(batch.plan.method.stages[stage] as Stage);
   const seeds = countIn(projection.state.counts, ['waiting', 'swollen']);
   const water = topUpFor({ batch, projection, situation: situationOf(nursery, species, lot), index: stage });
   return <WhyNote why={whyTopUp(water, unitsFor(seeds, medium, species.seed), medium)} ask={say('whySoMuch')} />;

@@ -1,3 +1,4 @@
+import { inPresentNames } from '@chill/model/formerNames.ts';
 import { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/handbook.ts';
 import { useState } from 'react';
@@ -58,7 +59,8 @@ async function readSpecies(file: File): Promise<Judged<Species>> {
   } catch {
     return fault(say('fileNotJson'));
   }
-  const judged = judgedBy(Species, json);
+  // A file that was written by a Chill of before is read as well.
+  const judged = judgedBy(Species, inPresentNames(json));
   return 'faults' in judged
     ? { faults: judged.faults.slice(0, FAULTS_SHOWN).map(({ field, message }) => ({ field: field || say('file'), message })) }
     : judged;

@@ -243,7 +243,7 @@ function Keep({ guess }: { guess: KeyGuess }) {
     source: say('chillsKeyLikenessHandbooksSpecies'),
     standsFor: 'guess',
   });
-  const first = species.ways[0];
+  const first = species.methods[0];
   const keep = () =>
     attempt(async () => {
       if (slug === '') return refusal(say.of('giveName'));

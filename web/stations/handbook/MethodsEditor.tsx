@@ -20,8 +20,8 @@ export function MethodsEditor({
   /** What is wrong at a field. */
   fault: (path: string) => string | undefined;
 }) {
-  const put = (methods: Method[]) => change({ ...species, ways: methods });
-  const edit = (at: number, part: Partial<Method>) => put(species.ways.map((method, i) => (i === at ? { ...method, ...part } : method)));
+  const put = (methods: Method[]) => change({ ...species, methods: methods });
+  const edit = (at: number, part: Partial<Method>) => put(species.methods.map((method, i) => (i === at ? { ...method, ...part } : method)));
   const missing = (Object.keys(SCHOOLS) as Exclude<School, 'towelTest'>[]).flatMap((school) => {
     const answer = schoolMethod(school, species);
     return 'method' in answer ? [answer.method] : [];
@@ -30,19 +30,19 @@ export function MethodsEditor({
     const method = missing.find((one) => one.id === id);
     if (!method) return;
     let name = method.id;
-    for (let n = 2; species.ways.some((one) => one.id === name); n++) name = `${method.id}-${n}`;
-    put([...species.ways, { ...method, id: name }]);
+    for (let n = 2; species.methods.some((one) => one.id === name); n++) name = `${method.id}-${n}`;
+    put([...species.methods, { ...method, id: name }]);
   };
   return (
     <section className="mt-8">
       <h2>{say('methods')}</h2>
-      <Problem>{fault('ways')}</Problem>
+      <Problem>{fault('methods')}</Problem>
       <ol>
-        {species.ways.map((method, at) => (
+        {species.methods.map((method, at) => (
           <li key={method.id} className="border-t border-line py-3">
             <div className="flex flex-wrap items-end gap-x-6">
               <div className="w-72">
-                <Field label={say('called')} error={fault(`ways.${at}.name`)}>
+                <Field label={say('called')} error={fault(`methods.${at}.name`)}>
                   <input
                     className="written font-semibold"
                     value={method.name}
@@ -50,14 +50,14 @@ export function MethodsEditor({
                   />
                 </Field>
               </div>
-              {species.ways.length > 1 && (
-                <button type="button" className="quiet" onClick={() => put(species.ways.filter((_, i) => i !== at))}>
+              {species.methods.length > 1 && (
+                <button type="button" className="quiet" onClick={() => put(species.methods.filter((_, i) => i !== at))}>
                   {say('remove')}
                 </button>
               )}
             </div>
             <Stages stages={method.stages} name={method.name} change={(stages) => edit(at, { stages })} />
-            <Problem>{fault(`ways.${at}.stages`)}</Problem>
+            <Problem>{fault(`methods.${at}.stages`)}</Problem>
           </li>
         ))}
       </ol>

@@ -26,10 +26,10 @@ export default function SpeciesEditor() {
 
 /** The field that stands for one that the model names; what has no field stands at the foot. */
 function fieldOf(path: string): string {
-  const stages = /^ways\.\d+\.stages/.exec(path);
+  const stages = /^methods\.\d+\.stages/.exec(path);
   if (stages) return stages[0];
   if (FIELDS.has(`${path}.from`)) return `${path}.from`;
-  const shown = FIELDS.has(path) || path === 'ways' || /^ways\.\d+\.name$/.test(path);
+  const shown = FIELDS.has(path) || path === 'methods' || /^methods\.\d+\.name$/.test(path);
   return shown ? path : '';
 }
 const FIELDS = new Set(['common.0', 'scientific', 'dormancy.why', ...ROWS.map(({ path }) => path)]);

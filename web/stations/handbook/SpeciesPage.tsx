@@ -104,7 +104,7 @@ export default function SpeciesPage() {
           <Term of="method">{say('methods')}</Term>
         </h2>
         <ul>
-          {species.ways.map((method, i) => (
+          {species.methods.map((method, i) => (
             <li key={method.id} className="border-t border-line py-3">
               <b className="font-[620]">{method.name}</b> <span className="text-[0.92rem] text-ink2">{valueName(method.evidence)}</span>
               <MethodDrawing species={species} method={method} labelled={i === 0} />
@@ -170,14 +170,14 @@ function factsOf(species: Species, units: Units): Fact[] {
     ],
     warmFirst && [
       say('warmStratificationFirst'),
-      say('needNone', { adviceText: adviceText(warmFirst.days), freedWithout: percent(warmFirst.freedWithout) }),
+      say('needNone', { adviceText: adviceText(warmFirst.days), releasedWithout: percent(warmFirst.releasedWithout) }),
     ],
     cold.need !== 'none' && [
       say('coldStratification'),
       say('needNoneAfter', {
         how: cold.need === 'required' ? say('required') : say('onlyHelps'),
         adviceText: adviceText(cold.days),
-        freedWithout: percent(cold.freedWithout),
+        releasedWithout: percent(cold.releasedWithout),
       }),
     ],
     smoke && [say('smokeFact'), say('germinateWithout', { with: percent(smoke.with), without: percent(smoke.without) })],
@@ -198,7 +198,7 @@ function factsOf(species: Species, units: Units): Fact[] {
         : { orthodox: say('yearsDryCool'), intermediate: say('whileDryCool'), recalcitrant: say('notAllOnceDry') }[species.storage],
       { value: KEEPING[species.storage] },
     ],
-    [say('usuallyViable'), percent(species.usuallySound), { name: 'viability' }],
+    [say('usuallyViable'), percent(species.usuallyViable), { name: 'viability' }],
     [say('floatTest'), species.floatTest === 'misleads' ? say('misleadsSeed') : say('sinkersUsuallyViable'), { name: 'floatTest' }],
     [say('thousandWeigh'), showQuantity(seed.thousandSeeds_g, 'mass_g', units, 2)],
     [say('liftRoot'), showQuantity(species.liftAt_mm, 'length_mm', units, 2)],
@@ -211,8 +211,8 @@ function factsOf(species: Species, units: Units): Fact[] {
 function Differences({ own, original, units }: { own: Species; original: Species; units: Units }) {
   const before = new Map(factsOf(original, units).map(([name, value]) => [name, value]));
   const changed = factsOf(own, units).filter(([name, value]) => before.get(name) !== value);
-  const methods = own.ways.filter(
-    (method) => !original.ways.some((other) => JSON.stringify(other.stages) === JSON.stringify(method.stages)),
+  const methods = own.methods.filter(
+    (method) => !original.methods.some((other) => JSON.stringify(other.stages) === JSON.stringify(method.stages)),
   );
   if (changed.length + methods.length === 0) return null;
   return (

@@ -19,7 +19,7 @@ afterAll(() => {
 
 const field = (name: string | RegExp) => screen.getByRole('textbox', { name }) as HTMLInputElement;
 const saved = () =>
-  sent[0]?.body as { basedOn?: string; standsFor?: string; ways: { name: string; stages: { kind: string }[] }[] } & object;
+  sent[0]?.body as { basedOn?: string; standsFor?: string; methods: { name: string; stages: { kind: string }[] }[] } & object;
 
 describe('a species of one’s own', () => {
   const changing = (id = 'larix-occidentalis') =>
@@ -100,7 +100,7 @@ describe('a species of one’s own', () => {
     expect(kinds()).toEqual(before);
     await user.click(save());
     await waitFor(() => expect(sent).toHaveLength(1));
-    expect(saved().ways[0]?.stages.map(({ kind }) => kind)).toEqual(before);
+    expect(saved().methods[0]?.stages.map(({ kind }) => kind)).toEqual(before);
   });
 
   test('of a species that is not there says so', () => {

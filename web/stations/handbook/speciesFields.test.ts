@@ -29,7 +29,7 @@ describe('the figures that the editor offers', () => {
   test('a cue that is added passes as it stands, once a way gives it; taken out, it is gone', () => {
     for (const { path, fresh } of OPTIONAL) {
       const added = setAt({ ...larch, dormancy: { ...larch.dormancy, class: 'physiological' as const } }, path, fresh);
-      const faults = (Species.safeParse(added).error?.issues ?? []).filter((issue) => issue.path[0] !== 'ways');
+      const faults = (Species.safeParse(added).error?.issues ?? []).filter((issue) => issue.path[0] !== 'methods');
       expect([path, faults]).toEqual([path, []]);
       if (path !== 'cold') expect(setAt(added, path, undefined)).not.toHaveProperty(path);
     }

@@ -23,7 +23,7 @@ export const ROWS: readonly Row[] = [
   { path: 'warmFirst.days.to', name: 'warmStratification', unit: 'days' },
   { path: 'cold.days.from', name: 'coldStratificationFrom', unit: 'days' },
   { path: 'cold.days.to', name: 'coldStratificationTo', unit: 'days' },
-  { path: 'cold.freedWithout', name: 'germinateWithoutCold', unit: '%', share: true },
+  { path: 'cold.releasedWithout', name: 'germinateWithoutCold', unit: '%', share: true },
   { path: 'smoke.without', name: 'germinateWithoutSmoke', unit: '%', share: true },
   { path: 'smoke.with', name: 'germinateSmoke', unit: '%', share: true },
   { path: 'flooding.without', name: 'germinateUnflooded', unit: '%', share: true },
@@ -34,7 +34,7 @@ export const ROWS: readonly Row[] = [
   { path: 'sprouting.days.from', name: 'sproutsFrom', unit: 'days' },
   { path: 'sprouting.days.to', name: 'sproutsTo', unit: 'days' },
   { path: 'sprouting.share', name: 'germinateOnceReady', unit: '%', share: true },
-  { path: 'usuallySound', name: 'usuallyViableTitle', unit: '%', share: true },
+  { path: 'usuallyViable', name: 'usuallyViableTitle', unit: '%', share: true },
   { path: 'pot.days.best', name: 'pot', unit: 'days' },
   { path: 'pot.establishes', name: 'growPot', unit: '%', share: true },
   { path: 'liftAt_mm', name: 'liftRootAt', unit: 'mm' },
@@ -52,12 +52,12 @@ export function rowName({ name, unit }: Row): string {
 /** Cues that an entry may have or not, with what is written first where one is added. */
 export const OPTIONAL: readonly { path: string; name: Name; fresh: unknown }[] = [
   { path: 'hardCoat', name: 'hardCoat', fresh: { untreated: 0.1, openCoat: 0.85, hotWater: 0.7 } },
-  { path: 'afterRipening', name: 'dryStoreWord', fresh: { days: { from: 60, to: 180 }, freedWithout: 0.3 } },
-  { path: 'warmFirst', name: 'warmStratificationFirst', fresh: { days: { from: 60, to: 90 }, freedWithout: 0.2 } },
+  { path: 'afterRipening', name: 'dryStoreWord', fresh: { days: { from: 60, to: 180 }, releasedWithout: 0.3 } },
+  { path: 'warmFirst', name: 'warmStratificationFirst', fresh: { days: { from: 60, to: 90 }, releasedWithout: 0.2 } },
   {
     path: 'cold',
     name: 'coldStratification',
-    fresh: { need: 'required', days: { from: 45, to: 90 }, freedWithout: 0.1, dryColdWorks: false },
+    fresh: { need: 'required', days: { from: 45, to: 90 }, releasedWithout: 0.1, dryColdWorks: false },
   },
   { path: 'smoke', name: 'smoke', fresh: { without: 0.2, with: 0.7 } },
   { path: 'flooding', name: 'flooding', fresh: { without: 0.4, with: 0.9 } },

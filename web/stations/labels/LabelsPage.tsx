@@ -52,7 +52,7 @@ export default function LabelsPage() {
           id: batch.code,
           code: batch.code,
           name: species.common[0] ?? species.scientific,
-          more: batch.plan.way.name,
+          more: batch.plan.method.name,
         }));
   const picked = listed.filter(({ id }) => chosen.has(id));
   const each = sheet.columns * sheet.rows;

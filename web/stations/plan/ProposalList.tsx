@@ -52,7 +52,7 @@ function ProposalRow({ one, plan, follow }: { one: ProposedPromise; plan: Season
         {isKept(one) ? (
           <>
             <p>
-              <b className="font-[560]">{one.kept.parts[0]?.plan.way.name}</b>,{' '}
+              <b className="font-[560]">{one.kept.parts[0]?.plan.method.name}</b>,{' '}
               <span className={one.kept.late_days > 0 ? 'font-semibold text-alarm' : ''}>
                 {say('ready', { ready: shortDate(one.kept.ready, today) })}
                 {one.kept.late_days > 0 && `, ${say('late', { days: say('days', { count: one.kept.late_days }) })}`}

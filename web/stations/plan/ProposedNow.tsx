@@ -16,7 +16,7 @@ export function ProposedNow({ one, plan, others }: { one: KeptPromise; plan: Sea
   return (
     <div className="screen-only mt-2 flex flex-wrap items-baseline gap-x-4" role="status">
       <b className="font-[620]">{promise.whom}</b>
-      <span>{kept.parts[0]?.plan.way.name}</span>
+      <span>{kept.parts[0]?.plan.method.name}</span>
       <StartSlider one={one} plan={plan} />
       <span className={kept.late_days > 0 ? 'font-semibold text-alarm' : ''}>
         {say('ready', { ready: shortDate(kept.ready, today) })}

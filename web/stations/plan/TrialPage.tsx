@@ -37,7 +37,7 @@ export default function TrialPage() {
     arms.map(({ batch }) => batch.plan.seeds),
     first.batch.trial.id,
   );
-  const pieceOfArm = (arm: number) => liesFirstIn((arms[arm - 1] ?? first).batch.plan.way);
+  const pieceOfArm = (arm: number) => liesFirstIn((arms[arm - 1] ?? first).batch.plan.method);
   const code = (arm: number) => arms[arm - 1]?.batch.code ?? '?';
   return (
     <article className="max-w-4xl px-4 pt-5 desk:px-10">

@@ -91,7 +91,7 @@ function whatItMakes(
   // Unless its viability is written anew, a lot is what its tests and its years have shown.
   const asIs = stands && JSON.stringify(viability) === JSON.stringify(readViability(asWritten(lot)));
   const brought = stands
-    ? lotInRequest(asIs ? stands : { ...stands, soundness: viability }, seeds, species, here.today)
+    ? lotInRequest(asIs ? stands : { ...stands, viability: viability }, seeds, species, here.today)
     : { viable: viableShare(viability, species), available: seeds };
   const { viable } = brought;
   const { confidence, frostRisk: risk } = here.nursery.settings;
@@ -100,7 +100,7 @@ function whatItMakes(
   if (!best) return undefined;
   const { expects, stages } = planFrom(best, wish, seeds);
   return {
-    viable: viableCount(asIs ? stands.soundness : viability, viable, seeds, stands?.towelTests?.length ?? 0),
+    viable: viableCount(asIs ? stands.viability : viability, viable, seeds, stands?.towelTests?.length ?? 0),
     plants: expects,
     method: best.method.name,
     ready: stages.at(-1)?.end ?? here.today,

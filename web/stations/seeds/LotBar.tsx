@@ -24,7 +24,7 @@ export function LotBar({ lot, batches }: { lot: LotView; batches: readonly Batch
       key: batch.id,
       // What was split off it is shown as the batch that it became; what was withdrawn is in stock.
       seeds: batch.plan.seeds - projection.state.counts.movedOn - projection.state.counts.returned,
-      name: batch.purpose === 'test' ? say('test') : batch.plan.way.name.toLowerCase(),
+      name: batch.purpose === 'test' ? say('test') : batch.plan.method.name.toLowerCase(),
       fill: 'ink' as const,
       code: batch.code,
     })),

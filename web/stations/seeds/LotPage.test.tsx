@@ -6,7 +6,7 @@ import SeedsStation from './SeedsStation.tsx';
 
 const offline = globalThis.fetch;
 let sent: ReturnType<typeof taking> = [];
-const cutTest = { id: id(), on: '2026-10-01', recordedAt: '2026-10-01T08:00:00Z', kind: 'cutTested', tested: 20, sound: 18 };
+const cutTest = { id: id(), on: '2026-10-01', recordedAt: '2026-10-01T08:00:00Z', kind: 'cutTested', tested: 20, viable: 18 };
 const lot = lotOf('larix-occidentalis', { events: [cutTest as never] });
 
 beforeEach(() => {

@@ -265,7 +265,7 @@ function Tests({ tests }: { tests: readonly ViableTest[] }) {
         return (
           <li key={`${test.on} ${test.by}`} className="border-t border-line py-1.5">
             <span className={test.beforeSort ? 'text-ink2 line-through' : ''}>
-              <b className="font-mono">{say('of', { sound: test.viable, tested: test.tested })}</b> {BY[test.by]},{' '}
+              <b className="font-mono">{say('of', { viable: test.viable, tested: test.tested })}</b> {BY[test.by]},{' '}
               {shortDate(test.on, today)}
             </span>
             {age && <span className="block text-[0.95rem] text-ink2">{age}</span>}

@@ -28,7 +28,7 @@ import { useLotForm } from './useLotForm.ts';
 export function TestForm({ lot, species, done }: { lot: LotView; species: Species; done: (said: string) => void }) {
   const advice = testAdvice(species);
   const [by, setBy] = useState(advice.by);
-  const sizes = testSizes({ soundness: lot.state.viability }, lot.unassigned, species);
+  const sizes = testSizes({ viability: lot.state.viability }, lot.unassigned, species);
   const affordable = sizes.filter(({ tooMuch }) => !tooMuch);
   const [seeds, setSeeds] = useState(() =>
     Math.max(1, Math.min(lot.unassigned, affordable.findLast(({ seeds }) => seeds <= 40)?.seeds || 10)),
@@ -79,9 +79,9 @@ function Cut({ lot, species, seeds, done }: { lot: LotView; species: Species; se
   const counts = ({ tested, viable }: { tested: string; viable: string }) => ({ tested: countIn(tested), viable: countIn(viable) });
   const form = useLotForm(lot, {
     first: { tested: '', viable: '' },
-    event: (cut) => ({ kind: 'cutTested', tested: counts(cut).tested, sound: counts(cut).viable }),
-    fields: { sound: 'viable' },
-    done: ({ tested, viable }) => done(say('wereViable', { sound: viable, tested })),
+    event: (cut) => ({ kind: 'cutTested', tested: counts(cut).tested, viable: counts(cut).viable }),
+    fields: { viable: 'viable' },
+    done: ({ tested, viable }) => done(say('wereViable', { viable, tested })),
   });
   const seen = readCut(counts(form.written), lot.unassigned);
   const left = seen && leftAfter(seen, lot.unassigned);
@@ -102,7 +102,7 @@ function Cut({ lot, species, seeds, done }: { lot: LotView; species: Species; se
           />
         </p>
       )}
-      {seen && <ViableRange viability={{ kind: 'tested', tested: seen.tested, sound: seen.viable }} species={species} />}
+      {seen && <ViableRange viability={{ kind: 'tested', tested: seen.tested, viable: seen.viable }} species={species} />}
       <Problem>{form.fault('root')}</Problem>
       <button type="submit" className="action" disabled={form.busy}>
         {say('record')}

@@ -138,7 +138,7 @@ describe('testing a lot', () => {
     await user.clear(field(/^Viable/));
     await user.type(field(/^Viable/), '18');
     await user.click(press('Record'));
-    expect(events()).toMatchObject([{ kind: 'cutTested', tested: 20, sound: 18 }]);
+    expect(events()).toMatchObject([{ kind: 'cutTested', tested: 20, viable: 18 }]);
   });
 });
 

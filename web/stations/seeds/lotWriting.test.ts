@@ -38,7 +38,7 @@ describe('a lot as it is written', () => {
           permission: 'the valley trust',
         },
         seeds: 900,
-        soundness: { kind: 'tested', tested: 20, sound: 17 },
+        viability: { kind: 'tested', tested: 20, viable: 17 },
         storage: { state: 'dry', since: '2026-08-28', where: 'tin 4' },
       },
     });
@@ -61,7 +61,7 @@ describe('a lot as it is written', () => {
         viable: '',
       },
     ],
-    ['of unknown soundness, kept moist', { viabilityKind: 'unknown', tested: '', viable: '', storageState: 'moist' }],
+    ['of unknown viability, kept moist', { viabilityKind: 'unknown', tested: '', viable: '', storageState: 'moist' }],
   ])('%s, it is the same once read back into the form', (_, part) => {
     const lot = (judge({ ...good, ...part }, ID, READER) as { value: Lot }).value;
     expect(judge(asWritten(lot), ID, READER)).toEqual({ value: lot });
@@ -80,7 +80,7 @@ describe('a lot as it is written', () => {
   test('may come from somewhere that nobody noted, and be of a viability that nobody knows', () => {
     const { value } = judge({ ...good, from: '', at: '', tested: '', viable: '' }, ID, READER) as { value: Lot };
     expect(value.provenance).toEqual({ kind: 'collected', on: '2026-08-28', permission: 'the valley trust' });
-    expect(value.soundness).toEqual({ kind: 'unknown' });
+    expect(value.viability).toEqual({ kind: 'unknown' });
   });
 
   test('says every fault at its own field, and asks for what is missing', () => {
@@ -115,7 +115,7 @@ describe('a lot as it is written', () => {
   test('a half-written test says nothing yet', () => {
     expect(readViability({ ...good, viable: '' })).toBeUndefined();
     expect(readViability({ ...good, viable: '21' })).toBeUndefined();
-    expect(readViability(good)).toEqual({ kind: 'tested', tested: 20, sound: 17 });
+    expect(readViability(good)).toEqual({ kind: 'tested', tested: 20, viable: 17 });
   });
 
   test('codes run on, and are made of the species’ initials', () => {

@@ -69,7 +69,7 @@ interface Fault extends AnyFault {
 function said({ viabilityKind, tested, viable, percent }: Written): unknown {
   // What nobody has written anything of is not known.
   if (viabilityKind === 'tested' && tested.trim() === '' && viable.trim() === '') return { kind: 'unknown' };
-  if (viabilityKind === 'tested') return { kind: 'tested', tested: countIn(tested), sound: countIn(viable) };
+  if (viabilityKind === 'tested') return { kind: 'tested', tested: countIn(tested), viable: countIn(viable) };
   return viabilityKind === 'packet' ? { kind: 'packet', percent: numberIn(percent) } : { kind: 'unknown' };
 }
 
@@ -88,9 +88,9 @@ const FIELD_OF: Record<string, Fault['field']> = {
   'provenance.parents': 'detail',
   'provenance.permission': 'permission',
   'provenance.harvestYear': 'harvestYear',
-  'soundness.tested': 'tested',
-  'soundness.sound': 'viable',
-  'soundness.percent': 'percent',
+  'viability.tested': 'tested',
+  'viability.viable': 'viable',
+  'viability.percent': 'percent',
   'storage.where': 'where',
   'storage.since': 'on',
   'wintered.chillDays': 'chillDays',
@@ -162,7 +162,7 @@ export function judge(written: Written, id: string, reader: AmountReader): Judge
     provenance,
     seeds: read?.seeds ?? countIn(written.seeds),
     ...(read?.range && { amount: { typed: written.seeds.trim(), ...read.range } }),
-    soundness: said(written),
+    viability: said(written),
     storage: { state: written.storageState, since: on, ...(written.where.trim() && { where: written.where }) },
     ...(written.hasWintered === 'yes' && { wintered: { chillDays: numberIn(written.chillDays), give_days: numberIn(written.give) } }),
     ...(note.trim() && { note }),
@@ -179,7 +179,7 @@ export function judge(written: Written, id: string, reader: AmountReader): Judge
 
 /** A lot as the form would hold it. */
 export function asWritten(lot: Lot): Written {
-  const { provenance, soundness: viability, storage, wintered } = lot;
+  const { provenance, viability, storage, wintered } = lot;
   const origin: Partial<Written> =
     provenance.kind === 'bought'
       ? { from: provenance.supplier ?? '', detail: provenance.theirLot ?? '', harvestYear: String(provenance.harvestYear ?? '') }
@@ -198,7 +198,7 @@ export function asWritten(lot: Lot): Written {
     on: provenance.on,
     seeds: lot.amount?.typed ?? String(lot.seeds),
     viabilityKind: viability.kind,
-    ...(viability.kind === 'tested' && { tested: String(viability.tested), viable: String(viability.sound) }),
+    ...(viability.kind === 'tested' && { tested: String(viability.tested), viable: String(viability.viable) }),
     ...(viability.kind === 'packet' && { percent: String(viability.percent) }),
     ...(storage && { storageState: storage.state, where: storage.where ?? '' }),
     ...(wintered && { hasWintered: 'yes', chillDays: String(wintered.chillDays), give: String(wintered.give_days) }),

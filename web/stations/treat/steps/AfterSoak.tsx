@@ -56,7 +56,7 @@ export function AfterSoak({ view }: { view: BatchView }) {
         </h2>
         {looked ? <Verdict view={view} /> : species.hardCoat ? <SwellingForm view={view} /> : <Soft view={view} />}
       </section>
-      {!batch.plan.way.stages.some(({ kind }) => kind === 'disinfect') && (
+      {!batch.plan.method.stages.some(({ kind }) => kind === 'disinfect') && (
         <details className="mt-2" open={state.timers.some(({ step: what, ended }) => what === 'bath' && !ended)}>
           <summary className="quiet cursor-pointer list-none">{say('disinfectBeforeGoes')}</summary>
           <Bath view={view} aside />
@@ -191,7 +191,7 @@ function Verdict({ view }: { view: BatchView }) {
   if (!last) return null;
   const { share, gain, took, estimated } = swellingOf(last.swelling);
   const hundred = Math.round(share * 100);
-  const by: Opener = batch.plan.way.stages.some(({ kind }) => kind === 'hotWater') ? 'hotWater' : 'openCoat';
+  const by: Opener = batch.plan.method.stages.some(({ kind }) => kind === 'hotWater') ? 'hotWater' : 'openCoat';
   const lineage = lineageOf(
     batch,
     batches.map((one) => one.batch),

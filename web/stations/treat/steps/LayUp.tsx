@@ -51,7 +51,7 @@ export function LayUp({ view }: { view: BatchView }) {
   const { state, stages } = projection;
   const stage = stages[state.stage];
   if (!stage) return null;
-  const medium = mediumOf(batch.plan.way.stages[state.stage] ?? stage);
+  const medium = mediumOf(batch.plan.method.stages[state.stage] ?? stage);
   const seeds = countIn(state.counts, ['waiting', 'swollen', 'sprouted']);
   const piece = pieceOf(medium);
   return (
@@ -213,7 +213,7 @@ function Mixed(props: {
   const { view, seeds, first, vessels, each_mL, shown_mL, rule, children } = props;
   const { nursery } = useNursery();
   const units = nursery.settings.units;
-  const [mix, setMix] = useStored<Mix>(`chill.mix.${view.batch.plan.way.stages[view.projection.state.stage]?.medium}`, first);
+  const [mix, setMix] = useStored<Mix>(`chill.mix.${view.batch.plan.method.stages[view.projection.state.stage]?.medium}`, first);
   const { seed } = view.species;
   const fault = mixFault(mix);
   const parts = fault ? undefined : mixForBags(mix, Math.max(1, vessels), each_mL);

@@ -10,11 +10,11 @@ const shared = {
   setupFiles: ['<rootDir>/scripts/jest/facts.mjs'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
-    '^.+\\.ts$|/node_modules/@stdlib/math-base-.+\\.js$': [TRANSFORM, swc({})],
+    '^.+\\.ts$': [TRANSFORM, swc({})],
     '^.+\\.tsx$': [TRANSFORM, swc({ tsx: true })],
   },
-  // Workspace packages export their source, which must be transformed too; so must the arithmetic of distributions be, to be quick.
-  transformIgnorePatterns: ['/node_modules/(?!@chill/|@stdlib/math-base-)'],
+  // Workspace packages export their source, which must be transformed too.
+  transformIgnorePatterns: ['/node_modules/(?!@chill/)'],
 };
 
 export default {

@@ -1,5 +1,5 @@
 import { chromium, type Page } from '@playwright/test';
-import { type Frames, framesAtTheBench, framesOfTheDrag, framesOfTheRedraw } from './frames.ts';
+import { type Frames, firstScreenOnAPhone, framesAtTheBench, framesOfTheDrag, framesOfTheRedraw } from './frames.ts';
 import { longestDuring, longestTaskOfTheSeason, longestTasks } from './longTasks.ts';
 import { demoFolder, startServer } from './nursery.ts';
 import config from './playwright.config.ts';
@@ -20,6 +20,11 @@ async function withTheDemo<T>(viewport: { width: number; height: number }, work:
 /** For `npm run bench`: frames of the busiest step at the bench on a quarter of the processor, and of a page where nothing moves, in one run. */
 export function framesOfTheBench(): Promise<{ idle: Frames; busy: Frames }> {
   return withTheDemo({ width: 360, height: 740 }, framesAtTheBench);
+}
+
+/** For `npm run bench`: until the first screen can be used on a phone, ms. */
+export function firstScreen(): Promise<number> {
+  return withTheDemo({ width: 360, height: 740 }, firstScreenOnAPhone);
 }
 
 /** For `npm run bench`: the middle frame of the plan while nothing changes and while every frame changes the wish. */

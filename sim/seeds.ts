@@ -1,4 +1,5 @@
 import { daysBetween } from '@chill/core/calendar/dates.ts';
+import { normalQuantile } from '@chill/core/chance/normal.ts';
 import { randomFrom } from '@chill/core/chance/random.ts';
 import { responseIn } from '@chill/core/chill/effectiveness.ts';
 import { TURN_CREDIT_DAYS, TURNS_SURVIVAL } from '@chill/core/chill/freezeThaw.ts';
@@ -20,7 +21,6 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Sight } from '@chill/model/sight.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 
 /** What one simulated seed is really like; the program under test never sees it. */
 interface HiddenSeed {
@@ -102,7 +102,7 @@ function hiddenSeeds(batch: Batch, species: Species, trueViable: number): Hidden
       warm_days: needOf(warm, random),
       cold_days: needOf(cold, random),
       sprouts: random() < law.share,
-      degreeDays: law.median_degreeDays * Math.exp(law.spread * normalQuantile(random(), 0, 1)),
+      degreeDays: law.median_degreeDays * Math.exp(law.spread * normalQuantile(random())),
       bears: -Math.log(1 - random()),
       livesThroughTurns: random() < TURNS_SURVIVAL,
       potDeath_days: random() < species.pot.establishes ? Number.POSITIVE_INFINITY : random() * POT_DEATHS_WITHIN_DAYS,
@@ -112,7 +112,7 @@ function hiddenSeeds(batch: Batch, species: Species, trueViable: number): Hidden
 
 function needOf(requirement: Requirement | undefined, random: () => number): number {
   if (!requirement || random() < requirement.releasedWithout) return 0;
-  return Math.exp(requirement.logMedian + requirement.spread * normalQuantile(random(), 0, 1));
+  return Math.exp(requirement.logMedian + requirement.spread * normalQuantile(random()));
 }
 
 /** What one day does to the seeds of a batch. */

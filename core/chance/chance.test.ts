@@ -1,13 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
-import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf';
-import gammaQuantile from '@stdlib/stats-base-dists-gamma-quantile';
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import tQuantile from '@stdlib/stats-base-dists-t-quantile';
 import fc from 'fast-check';
+import jStat from 'jstat';
 import { binomialAtLeast, logFactorial, rangeHolding, reachedWith } from './binomial.ts';
 import { betaQuantiles, gammaQuantiles, studentQuantile } from './distributions.ts';
-import { normalChance } from './normal.ts';
+import { normalCdf, normalChance, normalQuantile } from './normal.ts';
 
 describe('distributions, against the library', () => {
   test.each([0.005, 0.1, 0.5, 0.9, 0.995])('quantiles at %f', (chance) => {
@@ -17,10 +13,10 @@ describe('distributions, against the library', () => {
       [17.5, 3.5],
       [400, 2],
     ] as const)
-      expect(betaQuantiles(alpha, beta, [chance])[0]).toBeCloseTo(betaQuantile(chance, alpha, beta), 3);
-    for (const shape of [1, 4, 60]) expect(gammaQuantiles(shape, 4, [chance])[0]).toBeCloseTo(gammaQuantile(chance, shape, 4), 3);
+      expect(betaQuantiles(alpha, beta, [chance])[0]).toBeCloseTo(jStat.beta.inv(chance, alpha, beta), 3);
+    for (const shape of [1, 4, 60]) expect(gammaQuantiles(shape, 4, [chance])[0]).toBeCloseTo(jStat.gamma.inv(chance, shape, 1 / 4), 3);
     for (const df of [1, 2, 9, 40]) {
-      const exact = tQuantile(chance, df);
+      const exact = jStat.studentt.inv(chance, df);
       expect(Math.abs(studentQuantile(chance, df) - exact)).toBeLessThan(1e-3 * (1 + Math.abs(exact)));
     }
   });
@@ -32,7 +28,7 @@ describe('distributions, against the library', () => {
         for (const [i, share] of betaQuantiles(alpha, beta, [...at, 1])
           .slice(0, -1)
           .entries())
-          expect(Math.abs(share - betaQuantile(at[i] as number, alpha, beta))).toBeLessThan(1e-3);
+          expect(Math.abs(share - jStat.beta.inv(at[i] as number, alpha, beta))).toBeLessThan(1e-3);
     for (const alpha of [5e-324, 1.7e-310, 1e-12, 1e-8, 1e-3])
       for (const share of betaQuantiles(alpha, 10, [0, ...at, 1])) expect(share >= 0 && share <= 1).toBe(true);
     expect(() => betaQuantiles(0, 1, at)).toThrow('two figures above 0');
@@ -46,7 +42,7 @@ describe('distributions, against the library', () => {
         fc.double({ min: 0, max: 1, noNaN: true }),
         (n, p, part) => {
           const k = Math.round(n * part);
-          return Math.abs(binomialAtLeast(k, n, p) - (1 - (k > 0 ? binomialCdf(k - 1, n, p) : 0))) < 1e-8;
+          return Math.abs(binomialAtLeast(k, n, p) - (1 - (k > 0 ? jStat.binomial.cdf(k - 1, n, p) : 0))) < 1e-8;
         },
       ),
     );
@@ -56,8 +52,21 @@ describe('distributions, against the library', () => {
     );
   });
 
+  test('the normal is its density added up, and its quantile undoes it, out to where there is hardly anything left', () => {
+    const width = 1e-3;
+    let below = normalCdf(-9);
+    for (let z = -9; z < 9; z += width) {
+      below += (width * Math.exp(-((z + width / 2) ** 2) / 2)) / Math.sqrt(2 * Math.PI);
+      if (Math.abs(normalCdf(z + width) - below) > 1e-6) throw new Error(`At ${z} it is ${normalCdf(z + width)}, not ${below}.`);
+    }
+    for (const chance of [1e-300, 1e-20, 1e-10, 1e-3, 0.2, 0.5, 0.8, 0.999])
+      expect(normalCdf(normalQuantile(chance)) / chance).toBeCloseTo(1, 6);
+    expect([normalQuantile(0), normalQuantile(1), normalCdf(0)]).toEqual([Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY, 0.5]);
+    expect(normalQuantile(0.975)).toBeCloseTo(1.959963984540054, 14);
+  });
+
   test('the normal by its table is the normal to a millionth', () => {
-    for (let z = -5.9; z < 6; z += 0.0371) expect(Math.abs(normalChance(z) - normalCdf(z, 0, 1))).toBeLessThan(1e-6);
+    for (let z = -5.9; z < 6; z += 0.0371) expect(Math.abs(normalChance(z) - normalCdf(z))).toBeLessThan(1e-6);
   });
 
   test('a count that is reached is found from any guess', () => {

@@ -1,4 +1,4 @@
-import hypergeometricPmf from '@stdlib/stats-base-dists-hypergeometric-pmf';
+import { logChoose } from './binomial.ts';
 
 /** The value below which Student's t with `degreesOfFreedom` (1 upwards) falls with chance `probability` (0.0001 to 0.9999). */
 export function studentQuantile(probability: number, degreesOfFreedom: number): number {
@@ -10,7 +10,8 @@ const FARTHEST = 16;
 
 /** The chance that `drawn` of `population`, `marked` of them marked, hold exactly `k` marked ones (hypergeometric). */
 export function hypergeometric(k: number, population: number, marked: number, drawn: number): number {
-  return hypergeometricPmf(k, population, marked, drawn);
+  if (k < Math.max(0, drawn - (population - marked)) || k > Math.min(drawn, marked)) return 0;
+  return Math.exp(logChoose(marked, k) + logChoose(population - marked, drawn - k) - logChoose(population, drawn));
 }
 
 /** The values below which a Gamma distribution of this shape and rate falls with each of rising chances. */

@@ -1,7 +1,7 @@
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { remembered } from '../memory/remembered.ts';
 import { binomialAtLeast, logChoose, rangeHolding } from './binomial.ts';
 import { betaQuantiles, gammaQuantiles } from './distributions.ts';
+import { normalQuantile } from './normal.ts';
 import { type Random, randomFrom } from './random.ts';
 import type { BetaShare } from './shares.ts';
 
@@ -187,7 +187,7 @@ export function rangeOf(seeds: number, prospect: Prospect, within = 0.9): { low:
   const guess = (chance: number) => {
     const share = quantileAt(prospect.shares, 1 - chance);
     const spread = Math.sqrt(seeds * share * (1 - share));
-    return prospect.shares.length === 1 ? seeds * share + spread * normalQuantile(1 - chance, 0, 1) : seeds * share;
+    return prospect.shares.length === 1 ? seeds * share + spread * normalQuantile(1 - chance) : seeds * share;
   };
   return rangeHolding(within, seeds, (k) => chanceOf(k, seeds, prospect), guess);
 }
@@ -329,7 +329,7 @@ function quantilesOf(link: Exclude<Link, number>): Float64Array {
 /** Equally likely time scales, each as a factor on the handbook's, rising. */
 export function timeScales(parts: number): Float64Array {
   return known(`t${parts}`, () =>
-    Float64Array.from({ length: parts }, (_, i) => Math.exp(TIME_SCALE_SPREAD * normalQuantile((i + 0.5) / parts, 0, 1))),
+    Float64Array.from({ length: parts }, (_, i) => Math.exp(TIME_SCALE_SPREAD * normalQuantile((i + 0.5) / parts))),
   );
 }
 

@@ -1,4 +1,4 @@
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { normalQuantile } from './normal.ts';
 
 /** A Beta distribution of a share. */
 export interface BetaShare {
@@ -57,7 +57,7 @@ export function meanShare({ alpha, beta }: BetaShare): number {
 
 function wilson(share: number, n: number, confidence: number): { centre: number; half: number } {
   if (!(confidence > 0 && confidence < 1)) throw new RangeError('A confidence lies between 0 and 1: nothing is quite certain.');
-  const z = normalQuantile(0.5 + confidence / 2, 0, 1);
+  const z = normalQuantile(0.5 + confidence / 2);
   const denominator = 1 + (z * z) / n;
   return {
     centre: (share + (z * z) / (2 * n)) / denominator,

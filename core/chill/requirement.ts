@@ -1,13 +1,12 @@
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { DaysAdvice, Species } from '@chill/model/species.ts';
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { daysBetween } from '../calendar/dates.ts';
+import { normalCdf, normalQuantile } from '../chance/normal.ts';
 
 /** Spread taken where advice is one figure: nine in ten are released at it. */
 export const SINGLE_FIGURE_SPREAD = 0.3;
 const Z_95 = 1.645;
-const Z_90 = normalQuantile(0.9, 0, 1);
+const Z_90 = normalQuantile(0.9);
 
 /** How the days of treatment that single seeds need are spread: lognormal. */
 export interface Requirement {
@@ -35,12 +34,12 @@ export function requirementFrom(advice: DaysAdvice, releasedWithout: number): Re
 /** Share released, 0 to 1, after `earned` effective days (0 or more). Never falls as `earned` grows. */
 export function releasedShare(earned: number, { logMedian, spread, releasedWithout }: Requirement): number {
   if (earned <= 0) return releasedWithout;
-  return releasedWithout + (1 - releasedWithout) * normalCdf((Math.log(earned) - logMedian) / spread, 0, 1);
+  return releasedWithout + (1 - releasedWithout) * normalCdf((Math.log(earned) - logMedian) / spread);
 }
 
 /** Effective days by which `share` (above 0, below 1) of the seeds that need the treatment are released. */
 export function daysToFree(share: number, { logMedian, spread }: Requirement): number {
-  return Math.exp(logMedian + spread * normalQuantile(share, 0, 1));
+  return Math.exp(logMedian + spread * normalQuantile(share));
 }
 
 /** Effective days that a seed brings along, as believed: `days` give or take `give_days`. */

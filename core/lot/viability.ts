@@ -1,7 +1,6 @@
 import type { Viability } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { normalCdf, normalQuantile } from '../chance/normal.ts';
 import { type BetaShare, jeffreys } from '../chance/shares.ts';
 
 /** What a packet's figure counts for, in seeds tested. Assumption: laboratories test 400, but not this year and not this bag. */
@@ -40,4 +39,4 @@ function aged({ alpha, beta }: BetaShare, fell: number): BetaShare {
 }
 
 /** The share that is viable after it fell by so many probits. */
-export const viableAfter = (share: number, fell: number): number => normalCdf(normalQuantile(share, 0, 1) - fell, 0, 1);
+export const viableAfter = (share: number, fell: number): number => normalCdf(normalQuantile(share) - fell);

@@ -1,4 +1,4 @@
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { normalQuantile } from '../chance/normal.ts';
 
 /** A trial is wanted that shows the difference four times in five, and cries wolf once in twenty (science: 80 % power at 5 % two-sided). */
 export const POWER = 0.8;
@@ -57,7 +57,7 @@ export function seedsPerArm(a: number, b: number): number {
  */
 export function bagsPerArm(a: number, b: number, seeds: number, apart: number): number {
   if (!(a > 0 && a < 1 && b > 0 && b < 1) || a === b) throw new RangeError('Two different shares between 0 and 1.');
-  const z = normalQuantile(1 - SIGNIFICANCE / 2, 0, 1) + normalQuantile(POWER, 0, 1);
+  const z = normalQuantile(1 - SIGNIFICANCE / 2) + normalQuantile(POWER);
   const logit = (share: number) => Math.log(share / (1 - share));
   const ofSeeds = (share: number) => 1 / (seeds * share * (1 - share));
   return Math.max(1, Math.ceil((z ** 2 * (2 * apart ** 2 + ofSeeds(a) + ofSeeds(b))) / (logit(a) - logit(b)) ** 2));
@@ -80,8 +80,8 @@ export function smallestOfBags(share: number, seeds: number, apart: number): num
 
 /** Two proportions, normal approximation with Fleiss's continuity correction. */
 function approximately(a: number, b: number): number {
-  const zAlpha = normalQuantile(1 - SIGNIFICANCE / 2, 0, 1);
-  const zBeta = normalQuantile(POWER, 0, 1);
+  const zAlpha = normalQuantile(1 - SIGNIFICANCE / 2);
+  const zBeta = normalQuantile(POWER);
   const mean = (a + b) / 2;
   const apart = Math.abs(a - b);
   const n = (zAlpha * Math.sqrt(2 * mean * (1 - mean)) + zBeta * Math.sqrt(a * (1 - a) + b * (1 - b))) ** 2 / apart ** 2;

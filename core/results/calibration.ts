@@ -1,6 +1,5 @@
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { gammaQuantiles } from '../chance/distributions.ts';
+import { normalCdf, normalQuantile } from '../chance/normal.ts';
 import { type ShareRange, wilsonInterval } from '../chance/shares.ts';
 import { cameInWarmth } from './germinated.ts';
 import { type Judged, yearOfResult } from './judged.ts';
@@ -62,14 +61,14 @@ export function calibrationOf(said: readonly Said[]): Calibration | undefined {
   if (said.length < ENOUGH) return undefined;
   const places = said.map(placeOf);
   const inside = LEVELS.map((level): Inside => {
-    const reach = normalQuantile(0.5 + level / 2, 0, 1);
+    const reach = normalQuantile(0.5 + level / 2);
     // At the level that was promised, the range itself decides.
     const count = said.filter(({ within, low, high, came }, i) =>
       within === level ? came >= low && came <= high : Math.abs(places[i] as number) <= reach,
     ).length;
     return { level, inside: count, of: said.length, share: wilsonInterval(count, said.length) };
   });
-  const chances = places.map((z) => normalCdf(z, 0, 1));
+  const chances = places.map((z) => normalCdf(z));
   const curve = Array.from({ length: STEPS + 1 }, (_, i) => {
     const asked = i / STEPS;
     return { asked, got: i === STEPS ? 1 : chances.filter((one) => one <= asked).length / said.length };
@@ -91,6 +90,6 @@ const logit = (share: number) => Math.log(share / (1 - share));
 export function placeOf({ within, low, high, of, came }: Pick<Said, 'within' | 'low' | 'high' | 'of' | 'came'>): number {
   const at = (count: number) => logit(Math.min(of + 0.75, Math.max(0.25, count)) / (of + 1));
   const [from, to] = [at(low), at(high + 1)];
-  const reach = normalQuantile(0.5 + within / 2, 0, 1);
+  const reach = normalQuantile(0.5 + within / 2);
   return ((at(came + 0.5) - (from + to) / 2) / Math.max(1e-9, (to - from) / 2)) * reach;
 }

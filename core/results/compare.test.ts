@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
 import fc from 'fast-check';
+import jStat from 'jstat';
 import { randomFrom } from '../chance/random.ts';
 import { bagsPerArm } from './armSize.ts';
 import {
@@ -109,7 +109,7 @@ describe('two arms', () => {
       ],
     ] as const) {
       const quantiles = ({ came, of }: { came: number; of: number }) =>
-        Array.from({ length: N }, (_, i) => betaQuantile((i + 0.5) / N, came + 0.5, of - came + 0.5));
+        Array.from({ length: N }, (_, i) => jStat.beta.inv((i + 0.5) / N, came + 0.5, of - came + 0.5));
       const [one, other] = [quantiles(a), quantiles(b)];
       const wins = one.reduce((sum, x) => sum + other.filter((y) => x > y).length, 0) / N ** 2;
       expect(chanceBetter(a, b)).toBeCloseTo(wins, 2);

@@ -1,6 +1,5 @@
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { logChoose } from '../chance/binomial.ts';
+import { normalCdf, normalQuantile } from '../chance/normal.ts';
 import { jeffreys, wilsonInterval } from '../chance/shares.ts';
 
 /** So many came of so many. */
@@ -52,7 +51,7 @@ export function luckOfBags(a: Counted, b: Counted, apart = BAGS_DIFFER): number 
   const tables = Math.min(a.of, total) - from + 1;
   const chances = new Float64Array(tables);
   for (let step = 0; step < APART_STEPS; step++) {
-    const log = Math.SQRT2 * apart * normalQuantile((step + 0.5) / APART_STEPS, 0, 1);
+    const log = Math.SQRT2 * apart * normalQuantile((step + 0.5) / APART_STEPS);
     const logs = Float64Array.from(
       { length: tables },
       (_, i) => logChoose(a.of, from + i) + logChoose(b.of, total - from - i) + log * (from + i),
@@ -97,7 +96,7 @@ export function differenceOfBags(a: Counted, b: Counted, apart = BAGS_DIFFER, co
   const { difference, low, high } = newcombe(a, b, confidence);
   const share = ({ came, of }: Counted) => (came + 0.5) / (of + 1);
   const bag = (one: Counted) => share(one) * (1 - share(one)) * apart;
-  const reach = normalQuantile((1 + confidence) / 2, 0, 1) * Math.hypot(bag(a), bag(b));
+  const reach = normalQuantile((1 + confidence) / 2) * Math.hypot(bag(a), bag(b));
   return {
     difference,
     low: Math.max(-1, difference - Math.hypot(difference - low, reach)),
@@ -110,8 +109,8 @@ export function chanceBetterOfBags(a: Counted, b: Counted, apart = BAGS_DIFFER):
   const counts = chanceBetter(a, b);
   const open = ({ came, of }: Counted) => 1 / (came + 0.5) + 1 / (of - came + 0.5);
   const own = open(a) + open(b);
-  const z = normalQuantile(Math.min(1 - 1e-12, Math.max(1e-12, counts)), 0, 1);
-  return normalCdf(z * Math.sqrt(own / (own + 2 * apart ** 2)), 0, 1);
+  const z = normalQuantile(Math.min(1 - 1e-12, Math.max(1e-12, counts)));
+  return normalCdf(z * Math.sqrt(own / (own + 2 * apart ** 2)));
 }
 
 /** The two densities are added up in so many steps of the logit: enough for a millionth. */
@@ -183,7 +182,7 @@ export function logRank(a: readonly Look[], b: readonly Look[]): { chance: numbe
   }
   if (variance <= 0) return undefined;
   const z = (seen - expected) / Math.sqrt(variance);
-  return { chance: 2 * normalCdf(-Math.abs(z), 0, 1), ahead: z >= 0 ? 'a' : 'b' };
+  return { chance: 2 * normalCdf(-Math.abs(z)), ahead: z >= 0 ? 'a' : 'b' };
 }
 
 /** How many of an arm came on a day, and how many were there to come. */

@@ -1,6 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { normalCdf, normalQuantile } from '../chance/normal.ts';
 import { randomFrom } from '../chance/random.ts';
 import type { Look } from './compare.ts';
 import { bootstrap, fitSprouting, kaplanMeier, logLikelihoodOf, timesOf } from './fit.ts';
@@ -10,9 +9,7 @@ const TRUE = { share: 0.7, half_days: 9, spread: 0.35 };
 function looksAt(days: readonly number[], seeds: number, name: string, lost = 0): Look[] {
   const random = randomFrom(name);
   let waiting = Array.from({ length: seeds }, () =>
-    random() < TRUE.share
-      ? TRUE.half_days * Math.exp(TRUE.spread * normalQuantile(Math.max(1e-9, random()), 0, 1))
-      : Number.POSITIVE_INFINITY,
+    random() < TRUE.share ? TRUE.half_days * Math.exp(TRUE.spread * normalQuantile(Math.max(1e-9, random()))) : Number.POSITIVE_INFINITY,
   );
   return days.map((day) => {
     waiting = waiting.filter(() => random() >= lost);
@@ -52,7 +49,7 @@ describe('a fit', () => {
         for (let spread = 0.15; spread < 0.8; spread += 0.02)
           best = Math.max(best, logLikelihoodOf({ share, half_days: half, spread }, looks));
     expect(fit.logLikelihood).toBeGreaterThanOrEqual(best - 1e-9);
-    const by = (day: number) => fit.law.share * normalCdf(Math.log(day / fit.law.half_days) / fit.law.spread, 0, 1);
+    const by = (day: number) => fit.law.share * normalCdf(Math.log(day / fit.law.half_days) / fit.law.spread);
     let dealt = (looks.at(-1)?.left ?? 0) * Math.log(1 - by(30));
     for (const [i, { day, came }] of looks.entries()) dealt += came * Math.log(by(day) - (i > 0 ? by(looks[i - 1]?.day ?? 0) : 0));
     expect(fit.logLikelihood).toBeCloseTo(dealt, 6);
@@ -78,7 +75,7 @@ describe('a fit', () => {
     const { t10, t50, t90, mean } = timesOf({ share: 0.5, half_days: 10, spread: 0.4 });
     expect(t50).toBe(10);
     expect(t10 * t90).toBeCloseTo(100, 9);
-    expect(normalCdf(Math.log(t90 / 10) / 0.4, 0, 1)).toBeCloseTo(0.9, 9);
+    expect(normalCdf(Math.log(t90 / 10) / 0.4)).toBeCloseTo(0.9, 9);
     expect(mean).toBeCloseTo(10 * Math.exp(0.08), 9);
   });
 });

@@ -1,5 +1,4 @@
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { normalCdf, normalQuantile } from '../chance/normal.ts';
 import { randomFrom } from '../chance/random.ts';
 import type { Look } from './compare.ts';
 
@@ -62,7 +61,7 @@ export function logLikelihoodOf(law: SproutLaw, looks: readonly Look[]): number 
 
 /** The share of all that has come by a day, 0 to 1, by a law. */
 export function cameBy({ share, half_days, spread }: SproutLaw, day: number): number {
-  return day <= 0 ? 0 : share * normalCdf(Math.log(day / half_days) / spread, 0, 1);
+  return day <= 0 ? 0 : share * normalCdf(Math.log(day / half_days) / spread);
 }
 
 function logLikelihood(law: SproutLaw, stretches: readonly Stretch[]): number {
@@ -97,7 +96,7 @@ export function fitSprouting(looks: readonly Look[]): Fitted {
 
 /** Days and share of a law, as they are told. */
 export function timesOf({ share, half_days, spread }: SproutLaw): Times {
-  const at = (part: number) => half_days * Math.exp(spread * normalQuantile(part, 0, 1));
+  const at = (part: number) => half_days * Math.exp(spread * normalQuantile(part));
   return { share, t10: at(0.1), t50: half_days, t90: at(0.9), mean: half_days * Math.exp(spread ** 2 / 2), spread };
 }
 
@@ -252,7 +251,7 @@ export interface KaplanMeier {
 
 /** The share that had come by each look, seeds that were taken away counting as long as they were there. */
 export function kaplanMeier(looks: readonly Look[]): KaplanMeier[] {
-  const z = normalQuantile((1 + WITHIN) / 2, 0, 1);
+  const z = normalQuantile((1 + WITHIN) / 2);
   let [left, sum] = [1, 0];
   return stretchesOf(looks).map(({ to, came, left: there }) => {
     const atRisk = came + there;

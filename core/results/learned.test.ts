@@ -3,9 +3,8 @@ import type { LotTest } from '@chill/model/lot.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { betaQuantiles } from '../chance/distributions.ts';
+import { normalCdf, normalQuantile } from '../chance/normal.ts';
 import { handbookLink } from '../chance/prospect.ts';
 import { randomFrom } from '../chance/random.ts';
 import { type Requirement, releasedShare, requirementFrom } from '../chill/requirement.ts';
@@ -110,7 +109,7 @@ describe('viability of lots that nobody has tested', () => {
     expect([found?.spread, found?.ageing, learnViable(camas, [])]).toEqual([undefined, undefined, undefined]);
   });
   test('falls with years in store as tests a year and more apart show; plans take that off a lot’s own old test too', () => {
-    const truth = (years: number) => normalCdf(1.5 - 0.3 * years, 0, 1);
+    const truth = (years: number) => normalCdf(1.5 - 0.3 * years);
     const tests = [0, 1, 2, 4, 6].flatMap((years) => ['a', 'b'].map((lot) => tested(lot, years, Math.round(200 * truth(years)), 200)));
     const found = learnViable(camas, tests);
     expect(found?.ageing).toBeGreaterThan(0.25);
@@ -161,7 +160,7 @@ function seasons(level: number, share: number, name: string): Told[] {
   const median = Math.exp(said?.logMedian ?? 0);
   return [0.5, 0.75, 1, 1.3, 1.7, 0.6, 0.9, 1.15, 1.5].map((part) => {
     const earned_days = median * part;
-    const free = normalCdf(Math.log(earned_days / (median * level)) / (said?.spread ?? 1), 0, 1);
+    const free = normalCdf(Math.log(earned_days / (median * level)) / (said?.spread ?? 1));
     const p = 0.9 * share * free;
     return looked({ of: 50, came: Array.from({ length: 50 }, random).filter((one) => one < p).length, earned_days });
   });
@@ -173,7 +172,7 @@ describe('the cold that a species needs here', () => {
     const nurseries = 120;
     let [held, nearer] = [0, 0];
     for (let i = 0; i < nurseries; i++) {
-      const level = Math.exp(0.3 * normalQuantile(0.001 + 0.998 * random(), 0, 1));
+      const level = Math.exp(0.3 * normalQuantile(0.001 + 0.998 * random()));
       const [share] = betaQuantiles(camas.sprouting.share * 10, (1 - camas.sprouting.share) * 10, [
         0.001 + 0.998 * random(),
       ]) as unknown as [number];
@@ -210,7 +209,7 @@ test('speed: counts of seeds twice as slow as the handbook has them move it ther
   const visits = Array.from({ length: 12 }, (_, i) => (i + 1) * 0.35 * law.median_degreeDays);
   let left = 60;
   const looked = visits.map((warmth, day) => {
-    const by = (at: number) => normalCdf(Math.log(at / (2 * law.median_degreeDays)) / law.spread, 0, 1);
+    const by = (at: number) => normalCdf(Math.log(at / (2 * law.median_degreeDays)) / law.spread);
     const came = Math.round(48 * (by(warmth) - (day > 0 ? by(visits[day - 1] as number) : 0)));
     left -= came;
     return { day, warmth, came, left };
@@ -268,7 +267,7 @@ test('plans made with what three seasons taught give more plants for each seed t
     return { bestDay, alive, byHandbook: 0, byResults: 0, byTruth: 0 };
   });
   for (let i = 0; i < 60; i++) {
-    const level = Math.exp(0.3 * normalQuantile(0.001 + 0.998 * random(), 0, 1));
+    const level = Math.exp(0.3 * normalQuantile(0.001 + 0.998 * random()));
     const truth = { ...said, logMedian: said.logMedian + Math.log(level) };
     const { cold } = learnSprouting(camas, seasons(level, 0.8, `plants ${i}`));
     const results = requirementFrom(cold?.now ?? { from: 1, to: 2 }, said.releasedWithout);

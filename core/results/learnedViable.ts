@@ -1,9 +1,8 @@
 import type { LotInHand, LotTest } from '@chill/model/lot.ts';
 import type { LotId } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { YEAR_DAYS } from '../calendar/dates.ts';
+import { normalCdf, normalQuantile } from '../chance/normal.ts';
 import { driedBy } from '../chill/requirement.ts';
 import { broughtBy, lotState } from '../lot/lotLedger.ts';
 import { viableShare } from '../lot/viability.ts';
@@ -34,7 +33,7 @@ const SHARES = 48;
 const YEARLY = 16;
 const FEWER = 4;
 const APART = [0, 0.15, 0.3, 0.5, 0.75, 1, 1.4];
-const LOTS = middles(9).map((chance) => normalQuantile(chance, 0, 1));
+const LOTS = middles(9).map((chance) => normalQuantile(chance));
 /** Half of all species lose less than this in a year of dry storage, in probits; few lose many times as much (a half-Cauchy). Assumption. */
 const USUAL_AGEING = 0.1;
 /** Tests of ages closer together than this say nothing of ageing, years. */
@@ -56,7 +55,7 @@ export function learnViable(species: Pick<Species, 'usuallyViable' | 'figures'>,
   const yearly = tellsOfAge ? middles(YEARLY).map((chance) => USUAL_AGEING * Math.tan((Math.PI / 2) * chance)) : [own ?? 0];
   const weigh = (shares: ReturnType<typeof stepsOf>, apart: number, ageings = yearly) => {
     const points = shares.flatMap(({ share, log }) => {
-      const level = normalQuantile(share, 0, 1);
+      const level = normalQuantile(share);
       return ageings.map((ageing) => ({
         share,
         level,
@@ -75,10 +74,10 @@ export function learnViable(species: Pick<Species, 'usuallyViable' | 'figures'>,
   const where = about.map(({ share: value, weight }) => ({ value, weight }));
   const { weighed } = weigh(stepsOf(prior, SHARES, where), apart);
   const next = momentsOf(
-    weighed.flatMap(({ level, weight }) => LOTS.map((z) => ({ value: normalCdf(level + apart * z, 0, 1), weight: weight / LOTS.length }))),
+    weighed.flatMap(({ level, weight }) => LOTS.map((z) => ({ value: normalCdf(level + apart * z), weight: weight / LOTS.length }))),
   );
   const usual = momentsOf(
-    weighed.map(({ level, weight }) => ({ value: sum(LOTS.map((z) => normalCdf(level + apart * z, 0, 1))) / LOTS.length, weight })),
+    weighed.map(({ level, weight }) => ({ value: sum(LOTS.map((z) => normalCdf(level + apart * z))) / LOTS.length, weight })),
   );
   return {
     ...{ said: species.usuallyViable, batches: lots.length, now: next.mean, low: usual.low, high: usual.high },
@@ -112,7 +111,7 @@ const MIDDLE = [0];
 /** The logarithm of a normal share, at steps so close that what lies between them is straight to 2 in a million. */
 const STEPS_EACH = 256;
 const TAIL_TO = 6;
-const TAIL = Float64Array.from({ length: 2 * TAIL_TO * STEPS_EACH + 2 }, (_, i) => Math.log(normalCdf(i / STEPS_EACH - TAIL_TO, 0, 1)));
+const TAIL = Float64Array.from({ length: 2 * TAIL_TO * STEPS_EACH + 2 }, (_, i) => Math.log(normalCdf(i / STEPS_EACH - TAIL_TO)));
 
 /** The logarithm of the share of a normal distribution below so many standard deviations; a share of less than one in a thousand million stays that. */
 function logTail(deviations: number): number {

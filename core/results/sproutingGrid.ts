@@ -1,6 +1,6 @@
 import type { Believed } from '@chill/model/outcome.ts';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { betaQuantiles } from '../chance/distributions.ts';
+import { normalQuantile } from '../chance/normal.ts';
 import type { BetaShare } from '../chance/shares.ts';
 import type { Requirement } from '../chill/requirement.ts';
 import { logBetaBinomial, mostLikely, SPREAD_FROM, SPREADS } from './learnedShare.ts';
@@ -138,7 +138,7 @@ function answersOf(batches: readonly Told[]): Float64Array {
   const seeds = sum(batches.map(({ of }) => of));
   const variance = ({ share, worth }: Believed) => (worth === undefined || share <= 0 ? 0 : (1 - share) / share / (worth + 1));
   const spread = Math.sqrt(ALIKE_OFF ** 2 + sum(batches.map(({ answers, of }) => variance(answers) * of)) / seeds);
-  const factors = Float64Array.from(middles(ANSWER_PARTS), (chance) => Math.exp(spread * normalQuantile(chance, 0, 1)));
+  const factors = Float64Array.from(middles(ANSWER_PARTS), (chance) => Math.exp(spread * normalQuantile(chance)));
   const mean = factors.reduce((a, b) => a + b, 0) / ANSWER_PARTS;
   return factors.map((factor) => factor / mean);
 }

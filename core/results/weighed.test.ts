@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { betaQuantiles } from '../chance/distributions.ts';
+import { normalQuantile } from '../chance/normal.ts';
 import { middles, momentsOf, stepsOf, tenth } from './weighed.ts';
 
 /** A Beta's moments by its grid, laid where a first, coarse look finds it. */
@@ -37,7 +37,7 @@ describe('weighed values', () => {
     expect([low, high]).toEqual([expect.closeTo(from, 2), expect.closeTo(to, 2)]);
   });
   test('equal parts of a normal distribution give its range back; a single value is its own', () => {
-    const { mean, low, high } = momentsOf(middles(400).map((chance) => ({ value: normalQuantile(chance, 0, 1), weight: 3 })));
+    const { mean, low, high } = momentsOf(middles(400).map((chance) => ({ value: normalQuantile(chance), weight: 3 })));
     expect([mean, low, high]).toEqual([expect.closeTo(0, 9), expect.closeTo(-1.645, 2), expect.closeTo(1.645, 2)]);
     expect(momentsOf([{ value: 7, weight: 2 }])).toEqual({ mean: 7, variance: 0, low: 7, high: 7 });
     expect(tenth(2.849)).toBe(2.8);

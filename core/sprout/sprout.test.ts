@@ -1,7 +1,6 @@
 import { loadHandbook } from '@chill/handbook/load.ts';
 import { describe, expect, test } from '@jest/globals';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
-import { normalChance } from '../chance/normal.ts';
+import { normalChance, normalQuantile } from '../chance/normal.ts';
 import { prospectOf } from '../chance/prospect.ts';
 import { randomFrom } from '../chance/random.ts';
 import { SproutBelief, type Visit } from './belief.ts';
@@ -46,7 +45,7 @@ describe('what counts teach', () => {
     for (let lot = 0; lot < 60; lot++) {
       const [able, scale] = [0.4 + 0.5 * random(), Math.exp(0.35 * (2 * random() - 1))];
       const seeds = Array.from({ length: 50 }, () =>
-        random() < able ? scale * law.median_degreeDays * Math.exp(law.spread * normalQuantile(random(), 0, 1)) : Number.POSITIVE_INFINITY,
+        random() < able ? scale * law.median_degreeDays * Math.exp(law.spread * normalQuantile(random())) : Number.POSITIVE_INFINITY,
       );
       const visits: Visit[] = [];
       for (const [k, warmth] of warmths.entries()) {

@@ -1,6 +1,5 @@
 import type { SproutingHabit, TemperatureResponse } from '@chill/model/species.ts';
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { normalCdf, normalQuantile } from '../chance/normal.ts';
 import { cosineEffect } from '../chill/cosineDay.ts';
 
 /** z(0.9) − z(0.1), by which "10 % by a, 90 % by b" becomes a spread. */
@@ -65,7 +64,7 @@ export function thermalTime(habit: SproutingHabit): ThermalTime {
 /** Of the seeds that will sprout, the share that has after `degreeDays` (0 or more): 0 to 1. */
 export function sproutedOfThoseThatWill(degreeDays: number, law: Pick<ThermalTime, 'median_degreeDays' | 'spread'>): number {
   if (degreeDays <= 0) return 0;
-  return normalCdf((Math.log(degreeDays) - Math.log(law.median_degreeDays)) / law.spread, 0, 1);
+  return normalCdf((Math.log(degreeDays) - Math.log(law.median_degreeDays)) / law.spread);
 }
 
 /**
@@ -75,5 +74,5 @@ export function sproutedOfThoseThatWill(degreeDays: number, law: Pick<ThermalTim
 export function daysToSprout(share: number, law: ThermalTime, temperature_C: number, halfSwing_C = 0): number {
   const rate = degreesPerDay(temperature_C, halfSwing_C, law);
   if (rate <= 0) return Number.POSITIVE_INFINITY;
-  return Math.exp(Math.log(law.median_degreeDays) + law.spread * normalQuantile(share, 0, 1)) / rate;
+  return Math.exp(Math.log(law.median_degreeDays) + law.spread * normalQuantile(share)) / rate;
 }

@@ -1,8 +1,7 @@
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { addDays, dayNumber, dayOfYear, fromDayNumber } from '../calendar/dates.ts';
+import { normalCdf, normalQuantile } from '../chance/normal.ts';
 import { dailyClimate } from './dailyClimate.ts';
 
 /** A frost date: the mean day of the year, and its spread from year to year. */
@@ -18,7 +17,7 @@ const NORTHERN_UNTIL_DAY = 200;
  * The last frost is taken as normal around its mean.
  */
 export function frostSafeDate(lastFrost: FrostDay, year: number, risk: number): PlainDate {
-  return addDays(`${year}-${lastFrost.mean}`, Math.ceil(lastFrost.sd_days * normalQuantile(1 - risk, 0, 1)));
+  return addDays(`${year}-${lastFrost.mean}`, Math.ceil(lastFrost.sd_days * normalQuantile(1 - risk)));
 }
 
 /** The first day, from a day on, on which the frost risk is no more than the nursery accepts. */
@@ -80,11 +79,11 @@ function monthDayOf(day: number): string {
 export function frostRiskOn(date: PlainDate, lastFrost: FrostDay, firstFrost: FrostDay = mirrored(lastFrost)): number {
   const day = dayNumber(date);
   const spring = nearest(day, lastFrost);
-  const stillToCome = 1 - normalCdf(day, spring, lastFrost.sd_days);
+  const stillToCome = 1 - normalCdf((day - spring) / lastFrost.sd_days);
   if (day <= spring) return stillToCome;
   const year = Number(fromDayNumber(spring).slice(0, 4));
   const autumn = [year, year + 1].map((y) => dayNumber(`${y}-${firstFrost.mean}`)).find((mean) => mean > spring) as number;
-  return Math.max(stillToCome, normalCdf(day, autumn, firstFrost.sd_days));
+  return Math.max(stillToCome, normalCdf((day - autumn) / firstFrost.sd_days));
 }
 
 /** The mean last frost, of the springs around it, that lies nearest to `day`; both in days since 1970. */

@@ -2,8 +2,8 @@ import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { addDays, daysBetween } from '../calendar/dates.ts';
+import { normalQuantile } from '../chance/normal.ts';
 import { randomFrom } from '../chance/random.ts';
 import { effectiveness } from '../chill/effectiveness.ts';
 import { COLD_RESPONSE } from '../kinds/responses.ts';
@@ -29,7 +29,7 @@ describe('seed that wants warmth before its cold', () => {
       let released = 0;
       for (let seed = 0; seed < 3000; seed++) {
         const needs = seasons.map(({ requirement: { releasedWithout, logMedian, spread } }) =>
-          random() < releasedWithout ? 0 : Math.exp(logMedian + spread * normalQuantile(Math.max(1e-9, random()), 0, 1)),
+          random() < releasedWithout ? 0 : Math.exp(logMedian + spread * normalQuantile(Math.max(1e-9, random()))),
         );
         let [at, earned] = [0, 0];
         for (let day = 0; day < out.days && at < needs.length; day++) {

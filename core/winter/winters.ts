@@ -1,5 +1,5 @@
 import type { TemperatureResponse } from '@chill/model/species.ts';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { normalQuantile } from '../chance/normal.ts';
 import type { Random } from '../chance/random.ts';
 import { cosineEffect } from '../chill/cosineDay.ts';
 import { FLAT_DAMPING } from './climate.ts';
@@ -73,13 +73,13 @@ export function makeWinters({ climate, start, days, winters, responses, random, 
 
 /** Quantiles of the normal distribution at equal steps of chance: between two of them it is as good as straight, but for the last at either end. */
 const CHANCES = 4096;
-const QUANTILES = Float64Array.from({ length: CHANCES + 1 }, (_, i) => normalQuantile(i / CHANCES, 0, 1));
+const QUANTILES = Float64Array.from({ length: CHANCES + 1 }, (_, i) => normalQuantile(i / CHANCES));
 
 /** A normal out of a chance from 0 (included) to 1 (excluded), by its quantile. */
 function normal(chance: number): number {
   const at = chance * CHANCES;
   const cell = Math.floor(at);
-  if (cell === 0 || cell === CHANCES - 1) return normalQuantile(Math.max(chance, LEAST_CHANCE), 0, 1);
+  if (cell === 0 || cell === CHANCES - 1) return normalQuantile(Math.max(chance, LEAST_CHANCE));
   const low = QUANTILES[cell] as number;
   return low + (at - cell) * ((QUANTILES[cell + 1] as number) - low);
 }

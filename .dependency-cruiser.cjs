@@ -51,6 +51,32 @@ const coreInOrder = CORE.map((folder, i) => ({
   to: { path: '^core/', pathNot: CORE.slice(0, i + 1).map((below) => `^core/${below}/`) },
 }));
 
+/**
+ * Web's layers, each of which reaches those before it: the browser's own; the kit, which knows no batch; the nursery as it is loaded; parts, shared pieces that
+ * know a batch; the stations, none of which knows another. What is beside them (`App`, `stations/pages`) puts them together.
+ */
+const WEB = ['browser', 'kit', 'workers', 'data', 'parts', 'stations'];
+const webInOrder = [
+  ...WEB.map((folder, i) => ({
+    name: `web-${folder}-reaches-nothing-above-it`,
+    severity: 'error',
+    from: { path: `^web/${folder}/`, pathNot: '\\.test\\.tsx?$' },
+    to: { path: '^web/', pathNot: WEB.slice(0, i + 1).map((below) => `^web/${below}/`) },
+  })),
+  {
+    name: 'the-kit-knows-no-batch',
+    severity: 'error',
+    from: { path: '^web/(browser|kit)/', pathNot: '\\.test\\.tsx?$' },
+    to: { path: '^core/(ledger|lot|follow|methods|forecast|tasks|record|nursery|season|planning|results)/' },
+  },
+  {
+    name: 'no-station-knows-another',
+    severity: 'error',
+    from: { path: '^web/stations/([a-zA-Z]+)/', pathNot: '\\.test\\.tsx?$' },
+    to: { path: '^web/stations/[a-zA-Z]+/', pathNot: '^web/stations/$1/' },
+  },
+];
+
 module.exports = {
   forbidden: [
     only('words', []),
@@ -68,6 +94,7 @@ module.exports = {
       to: { path: '^words/rich' },
     },
     ...coreInOrder,
+    ...webInOrder,
     {
       name: 'core-has-no-other-folder',
       severity: 'error',

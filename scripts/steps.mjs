@@ -17,6 +17,7 @@ export const QUICK = [
   types('tsconfig.pure.json'),
   ['format and lint', [bin('@biomejs/biome/bin/biome'), 'ci', '--error-on-warnings', '--colors=off', '.']],
   ['every sentence in its catalogue', ['scripts/words.mjs']],
+  ['kinds told apart by their tables', ['scripts/kinds.mjs']],
 ];
 
 /** How Jest is run. */

@@ -9,7 +9,9 @@ import ts from 'typescript';
 const listed = (folders) =>
   execSync(`git ls-files --cached --others --exclude-standard ${folders}`, { encoding: 'utf8' })
     .split('\n')
-    .filter((file) => existsSync(file) && /\.tsx?$/.test(file) && !/\.test\.tsx?$|^web\/(testing\.tsx|vite\.config\.ts)$/.test(file));
+    .filter(
+      (file) => existsSync(file) && /\.tsx?$/.test(file) && !/\.test\.tsx?$|^web\/(testing\.tsx|KitPage\.tsx|vite\.config\.ts)$/.test(file),
+    );
 const parsed = (file) =>
   ts.createSourceFile(
     file,

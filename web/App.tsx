@@ -1,18 +1,18 @@
 import { say } from '@chill/words/kit.ts';
 import { lazy, type ReactNode, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, Route, Routes, useLocation } from 'react-router';
-import { followChoice } from './data/language.ts';
+import { followChoice } from './browser/language.ts';
+import { useStale } from './browser/stale.ts';
+import { useChord, useKey } from './browser/stored.ts';
 import { NurseryProvider, useNursery, useNurseryLoading } from './data/nursery.ts';
-import { useStale } from './data/stale.ts';
-import { useChord, useKey } from './data/stored.ts';
 import { ErrorBoundary } from './kit/ErrorBoundary.tsx';
-import { Notices } from './kit/Notices.tsx';
-import { Run } from './kit/Run.tsx';
-import { Strip } from './kit/Strip.tsx';
 import { useArrival } from './kit/useArrival.ts';
 import { useGoTo } from './kit/useGoTo.ts';
 import { useScroll } from './kit/useScroll.ts';
 import { Waiting } from './kit/Waiting.tsx';
+import { Notices } from './parts/Notices.tsx';
+import { Run } from './parts/Run.tsx';
+import { Strip } from './parts/Strip.tsx';
 import { askAgain, PAGES } from './stations/pages.tsx';
 import { TimerEnds } from './stations/treat/TimerEnds.tsx';
 

@@ -1,9 +1,9 @@
 import { refuseMissingFacts } from '@chill/words/subject.ts';
-import { StrictMode } from 'react';
+import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { App } from './App.tsx';
-import { speakAsChosen } from './data/language.ts';
+import { speakAsChosen } from './browser/language.ts';
 import { fetchAhead, fetchWhatIsPointedAt } from './stations/pages.tsx';
 import './styles.css';
 
@@ -12,10 +12,18 @@ if (import.meta.env?.DEV) refuseMissingFacts();
 speakAsChosen();
 fetchAhead(location.pathname);
 fetchWhatIsPointedAt();
+/** Every part of the kit in one picture, for whoever develops; it is not built. */
+const KitPage = import.meta.env?.DEV ? lazy(() => import('./KitPage.tsx')) : undefined;
 createRoot(document.getElementById('root') as HTMLElement).render(
   <StrictMode>
     <BrowserRouter>
-      <App />
+      {KitPage && location.pathname === '/kit' ? (
+        <Suspense>
+          <KitPage />
+        </Suspense>
+      ) : (
+        <App />
+      )}
     </BrowserRouter>
   </StrictMode>,
 );

@@ -18,7 +18,7 @@ export const say = subject('batch', {
   enoughWinterLeft: 'Is enough winter left?',
   established: 'established',
   everySeedCounted: 'Every seed, counted',
-  firstRootCold8Times: 'First root in the cold: <b>{{from}}</b> to <b2>{{to}}</b2>, 8 times in 10. Check more often then.',
+  firstRootCold8Times: 'First root in the cold: <b>{{from}}</b> to <b>{{to}}</b>, 8 times in 10. Check more often then.',
   floatedOff: 'floated off',
   frostKillsSeedHoldsToo: 'Frost kills this seed: it holds too much water.',
   frozenDampSeedReceivesNo:

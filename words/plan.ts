@@ -64,7 +64,7 @@ export const say = subject('plan', {
   moreDoNotSuitSeed: '{{set}} more that do not suit this seed, and why',
   n100: '{{share}} in 100',
   n100ViableSeedsReadyAlive:
-    'Of 100 viable seeds: <b>ready</b>, <b2>alive</b2> (dotted), and <b3>both</b3>. Take out after {{days}}; {{from}} to {{to}} costs at most 3 %.',
+    'Of 100 viable seeds: <ready>ready</ready>, <alive>alive</alive> (dotted), and <both>both</both>. Take out after {{days}}; {{from}} to {{to}} costs at most 3 %.',
   filled19Of20: '19 of 20',
   sure19In20: '19 in 20',
   n1Sprout: '1 sprout',

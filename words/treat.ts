@@ -12,7 +12,7 @@ export const say = subject('treat', {
   alsoBench: 'Also at the bench',
   alsoVesselNowOrBefore: 'Also in the vessel, now or before',
   anotherRoundWouldLikelySwell:
-    '{{how}}After another round {{opened}} about <b>{{nextSeeds}}</b> of the {{hard}} would swell; {{opened2}}, about <b2>{{seeds}}</b2>. {{how2}}',
+    '{{how}}After another round {{opened}} about <b>{{nextSeeds}}</b> of the {{hard}} would swell; {{opened2}}, about <b>{{seeds}}</b>. {{how2}}',
   areaLayersWhatPaperHolds: 'Area, layers and what paper holds, filled to seven tenths, and what the seed will drink.',
   ashCharOverPotsWater: 'ash and char, {{ash}}, over {{pots}} pots, 2 mm; water it in',
   ashPots: 'ash on the pots',
@@ -73,7 +73,7 @@ export const say = subject('treat', {
   drained: 'Drained',
   toBeDrained: 'to be drained',
   dropsOnceStaysAboveMinutes:
-    'In the {{kinds}} it drops to <b>{{degrees}}</b> at once and stays above {{degrees2}} for <b2>{{total}} minutes</b2>; {{minutes}} are needed.',
+    'In the {{kinds}} it drops to <b>{{degrees}}</b> at once and stays above {{degrees2}} for <b>{{total}} minutes</b>; {{minutes}} are needed.',
   dryBeforeSoak: 'Dry, before the soak',
   dryStorage: 'Dry storage',
   dryTrayOvenMeasuredSeed: 'dry, on a tray in the oven, measured at the seed',

@@ -123,6 +123,9 @@ function openedNow({ counts, swellings, sprouts, stages }: BatchState, method: M
   if (looked === undefined) return undefined;
   const drinking = counts.swollen + sprouts.reduce((sum, { count }) => sum + count, 0);
   const seen = drinking === 0 ? 0 : drinking / (drinking + counts.waiting);
-  const since = method.stages.filter(({ kind }, i) => kind === 'openCoat' && (stages[i]?.startedOn ?? '9999') > looked).length;
-  return 1 - (1 - seen) * (1 - (hardCoat?.openCoat ?? 0)) ** since;
+  const since = method.stages.flatMap(({ kind }, i) => {
+    const how = (stages[i]?.startedOn ?? '9999') > looked ? STAGES[kind].opens : undefined;
+    return how ? [hardCoat?.[how] ?? 0] : [];
+  });
+  return 1 - since.reduce((shut, opened) => shut * (1 - opened), 1 - seen);
 }

@@ -14,11 +14,18 @@ export interface RotRate {
 
 type Name = PlainKey<typeof say>;
 
+/** What tubs of a medium are mixed from. */
+export type TubMix = 'sand' | 'vermiculite';
+
 /** Everything that Chill decides by what seed lies in. */
 interface MediumFacts {
   /** What seed lies in, as it is told: "in damp sand". */
   name: Name;
   piece: Piece;
+  /** What a tub of it is mixed from. */
+  mix?: TubMix;
+  /** True where what comes up in it grows on there: it is sown, and potted already. */
+  growsOn?: true;
   /** What is done to lay the seed into fresh; a pot or a flat is left as it is and can only drain. */
   freshen?: Name;
   /** How often waiting seed is looked at: usually, and at the longest, days. */
@@ -41,15 +48,21 @@ const MEDIUMS: Record<Medium, MediumFacts> = {
     rot: { fresh_perDay: 0.0012, doublesAfter_days: 25 },
   },
   vermiculite: {
-    ...{ name: 'vermiculite', piece: 'tub', freshen: 'sieveOutRinseFreshVermiculite', checks: { usual: 17, longest: 21 } },
+    ...{
+      name: 'vermiculite',
+      piece: 'tub',
+      mix: 'vermiculite',
+      freshen: 'sieveOutRinseFreshVermiculite',
+      checks: { usual: 17, longest: 21 },
+    },
     rot: { fresh_perDay: 0.0008, doublesAfter_days: 45 },
   },
   sand: {
-    ...{ name: 'dampSand', piece: 'tub', freshen: 'sieveOutRinseFreshSand', checks: { usual: 17, longest: 21 } },
+    ...{ name: 'dampSand', piece: 'tub', mix: 'sand', freshen: 'sieveOutRinseFreshSand', checks: { usual: 17, longest: 21 } },
     rot: { fresh_perDay: 0.0006, doublesAfter_days: 60 },
   },
   ownPot: {
-    ...{ name: 'ownPot', piece: 'tray', checks: { usual: 17, longest: 21 } },
+    ...{ name: 'ownPot', piece: 'tray', growsOn: true, checks: { usual: 17, longest: 21 } },
     rot: { fresh_perDay: 0.0008, doublesAfter_days: 60 },
   },
   outdoorFlat: {
@@ -73,6 +86,12 @@ export const rotIn = (medium: Medium) => MEDIUMS[medium].rot;
 
 /** What a piece of a medium is. */
 export const pieceOf = (medium: Medium) => MEDIUMS[medium].piece;
+
+/** What a tub of a medium is mixed from: sand, where it says nothing else. */
+export const mixOf = (medium: Medium): TubMix => MEDIUMS[medium].mix ?? 'sand';
+
+/** Whether what comes up in a medium grows on where it is. */
+export const growsIn = (medium: Medium): boolean => MEDIUMS[medium].growsOn === true;
 
 /** What is done to lay seed into the same medium, fresh; nothing where that cannot be. */
 export function freshening(medium: Medium): Sentence | undefined {

@@ -4,6 +4,8 @@ import type { Medium, Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/methods.ts';
 import { wordedRows } from '@chill/words/tables.ts';
 import { TURNS_SURVIVAL } from '../chill/freezeThaw.ts';
+import type { CoatOpening } from '../kinds/stages/kind.ts';
+import { STAGES } from '../kinds/stages.ts';
 import { percent } from '../units/percent.ts';
 
 interface SchoolWords {
@@ -169,7 +171,7 @@ function stagesOf(school: School, species: Omit<Species, 'methods'>): Stage[] | 
 }
 
 /** Whether a hard coat is better filed or scalded. */
-function opener({ hardCoat, seed }: Pick<Species, 'hardCoat' | 'seed'>): 'openCoat' | 'hotWater' | undefined {
+function opener({ hardCoat, seed }: Pick<Species, 'hardCoat' | 'seed'>): CoatOpening | undefined {
   if (!hardCoat) return undefined;
   const small = seed.length_mm < 3;
   return hardCoat.hotWater >= hardCoat.openCoat - (small ? 0.1 : 0) ? 'hotWater' : 'openCoat';
@@ -187,7 +189,8 @@ function dried({ fruit, afterRipening }: Omit<Species, 'methods'>): Stage[] {
 /** What comes before the seed lies down to wait. Hot water and smoke are a soak of their own; seed sown dry on its pot wants none. */
 function prepared(species: Omit<Species, 'methods'>, sownDry = false): Stage[] {
   const coat = opened(species);
-  const soaked = coat[0]?.kind === 'hotWater' || species.smoke !== undefined || sownDry || isTiny(species.seed);
+  const soaked =
+    coat.some(({ kind }) => STAGES[kind].water === 'soaking') || species.smoke !== undefined || sownDry || isTiny(species.seed);
   return [
     ...dried(species),
     ...coat,

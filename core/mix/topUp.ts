@@ -1,6 +1,6 @@
 import type { SeedForm } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
-import { pieceOf } from '../kinds/media.ts';
+import { mixOf, pieceOf } from '../kinds/media.ts';
 import { TUB_ML, unitsFor } from './laying.ts';
 import { MEDIA, MEDIUM_TARGET, TOWEL_GSM, TOWEL_HOLDS, TOWEL_TARGET } from './water.ts';
 
@@ -24,7 +24,7 @@ export function topUp_mL(seeds: number, medium: Medium, seed: SeedForm): number 
     case 'towel':
       return pieces * TOWEL_M2 * TOWEL_PLIES * TOWEL_GSM * TOWEL_HOLDS * (TOWEL_TARGET - FOUND_DRY_AT);
     case 'tub':
-      return pieces * inTub(medium === 'sand' ? MEDIA.sand : MEDIA.vermiculite);
+      return pieces * inTub(MEDIA[mixOf(medium)]);
     case 'tray':
       return pieces * TRAY_ML;
     case 'envelope':

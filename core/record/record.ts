@@ -5,6 +5,7 @@ import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/schedule.ts';
 import { addDays } from '../calendar/dates.ts';
 import type { Situation } from '../follow/situation.ts';
+import { growsIn } from '../kinds/media.ts';
 import { isStage, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { applyMoves, type Counts, countIn, ON_ITS_WAY } from '../ledger/states.ts';
@@ -37,7 +38,7 @@ export function recordCheck(
   newId: NewId,
 ): Recorded {
   const own = batch.plan.method.stages[state.stage];
-  const inOwnPot = own?.medium === 'ownPot' || isStage(own?.kind, ({ course }) => course === 'grows');
+  const inOwnPot = (own?.medium && growsIn(own.medium)) || isStage(own?.kind, ({ course }) => course === 'grows');
   const moved = movesForAll(state.counts, check.counts ?? {}, inOwnPot);
   if ('reason' in moved) return moved;
   const { moves } = moved;

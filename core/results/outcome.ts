@@ -147,11 +147,9 @@ function sproutingOf(view: BatchView): Outcome['sprouting'] {
 function openedOf({ batch, projection: { state } }: BatchView): Outcome['opened'] {
   const counted = state.swellings.flatMap(({ swelling }) => (swelling.by === 'count' ? [swelling] : []));
   const [first] = counted;
-  const kinds = batch.plan.method.stages.map(({ kind }) => kind);
-  const how = (['openCoat', 'hotWater'] as const).filter((one) => kinds.includes(one));
   // Opened in two ways, or twice, a count says nothing of either.
-  const [only] = how;
-  if (!first || !only || how.length > 1 || kinds.filter((kind) => kind === only).length > 1) return undefined;
+  const [only, ...others] = batch.plan.method.stages.flatMap(({ kind }) => STAGES[kind].opens ?? []);
+  if (!first || !only || others.length > 0) return undefined;
   return { how: only, swollen: first.swollen, of: first.soaked };
 }
 

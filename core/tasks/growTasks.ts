@@ -6,6 +6,7 @@ import { say } from '@chill/words/schedule.ts';
 import { addDays, daysBetween, later, spell } from '../calendar/dates.ts';
 import { type Situation, warmthOf } from '../follow/situation.ts';
 import { type Projection, potsPlace, pottedOutOn } from '../forecast/project.ts';
+import { PLACES } from '../kinds/places.ts';
 import { countIn } from '../ledger/states.ts';
 import { bringingOn, type GrowingStep } from '../pots/bringingOn.ts';
 import { pottedOn } from '../pots/living.ts';
@@ -36,7 +37,7 @@ export function broughtOn(batch: Batch, projection: Projection, situation: Situa
   const steps = bringingOn({
     ...{ species, nursery, potted, temperature_C },
     plantOut: pottedOutOn(projection),
-    outdoors: place?.kind === 'outdoors',
+    outdoors: place !== undefined && PLACES[place.kind].weather,
     toThin: Math.min(state.toThin, countIn(state.counts, ['potted', 'established'])),
     // A day that was chosen for those potted before these was theirs.
     moved: Object.fromEntries(Object.entries(state.tendingDays).filter(([, day]) => day >= since.first)),

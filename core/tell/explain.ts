@@ -9,7 +9,8 @@ import type { TreatmentForecast } from '../follow/followed.ts';
 import type { SproutForecast } from '../forecast/project.ts';
 import { mediumName, pieceOf, rotIn } from '../kinds/media.ts';
 import { COLD_RESPONSE } from '../kinds/responses.ts';
-import { chills } from '../kinds/stages.ts';
+import type { CoatOpening } from '../kinds/stages/kind.ts';
+import { chills, STAGES } from '../kinds/stages.ts';
 import type { Proposal } from '../methods/proposal.ts';
 import { FOUND_DRY_AT } from '../mix/topUp.ts';
 import { MEDIUM_TARGET, TOWEL_TARGET } from '../mix/water.ts';
@@ -115,9 +116,9 @@ export function whySeeds(
 }
 
 /** What opens the coats of a method, where it is one thing. */
-function coatOpeningKind({ stages }: Proposal['method']): { how?: 'openCoat' | 'hotWater' } {
-  const how = (['openCoat', 'hotWater'] as const).filter((one) => stages.some(({ kind }) => kind === one));
-  return how.length === 1 && how[0] ? { how: how[0] } : {};
+function coatOpeningKind({ stages }: Proposal['method']): { how?: CoatOpening } {
+  const [how, ...others] = new Set(stages.flatMap(({ kind }) => STAGES[kind].opens ?? []));
+  return how && others.length === 0 ? { how } : {};
 }
 
 /** Why that many days of a planned treatment, or of a winter outdoors. */

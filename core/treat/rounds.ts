@@ -1,10 +1,8 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { HardCoat } from '@chill/model/species.ts';
+import type { CoatOpening } from '../kinds/stages/kind.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { swellingOf } from '../mix/swelling.ts';
-
-/** The two ways of opening a hard coat that a grower can fall back on. */
-export type Opener = 'openCoat' | 'hotWater';
 
 /** One round of opening and soaking: what went in, and what swelled. */
 export interface Round {
@@ -57,7 +55,7 @@ export interface RoundAdvice {
   next: number;
   /** Seeds likely to swell in the next round, of those left. */
   nextSeeds: number;
-  other: { by: Opener; share: number; seeds: number };
+  other: { by: CoatOpening; share: number; seeds: number };
   /** Rounds of the same that still pay before the other way does; 0 says change now, Infinity that it never does within reason. */
   roundsBeforeOther: number;
 }
@@ -66,9 +64,9 @@ export interface RoundAdvice {
  * Whether to go round again the same way. The other way is taken to open of the left-over seed what the handbook says it opens of fresh seed,
  * an assumption: nothing is known of seed that one way has failed on.
  */
-export function roundAdvice(rounds: readonly Round[], by: Opener, coat: HardCoat, left: number): RoundAdvice {
+export function roundAdvice(rounds: readonly Round[], by: CoatOpening, coat: HardCoat, left: number): RoundAdvice {
   const next = nextRoundShare(rounds, coat[by]);
-  const otherBy: Opener = by === 'openCoat' ? 'hotWater' : 'openCoat';
+  const otherBy: CoatOpening = by === 'openCoat' ? 'hotWater' : 'openCoat';
   const share = coat[otherBy];
   let before = 0;
   while (before < MOST_ROUNDS_AHEAD && nextRoundShare(rounds, coat[by], before) >= share) before++;

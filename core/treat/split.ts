@@ -5,8 +5,9 @@ import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import type { DatedStage, Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/treatment.ts';
 import { addDays, daysBetween } from '../calendar/dates.ts';
+import type { CoatOpening } from '../kinds/stages/kind.ts';
+import { STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
-import type { Opener } from './rounds.ts';
 
 /**
  * Splits the hard seeds off a batch after a soak: they go round again, opened `by` the way asked for, as a batch of their own with the same way
@@ -17,7 +18,7 @@ export function planSplit(
   batch: Batch,
   state: Pick<BatchState, 'counts' | 'stage'>,
   count: number,
-  by: Opener,
+  by: CoatOpening,
   on: PlainDate,
   newId: NewId,
 ): Split | Refusal {
@@ -46,15 +47,21 @@ export function roundOf({ from }: Pick<NewBatch, 'from'>): number {
 }
 
 /** The plan from the stage that opened the coat (or the soak, where nothing did) onwards, beginning on `on`. */
-function roundAgain({ method, stages, wish, seeds, expects, figures }: Plan, at: number, count: number, by: Opener, on: PlainDate): Plan {
+function roundAgain(
+  { method, stages, wish, seeds, expects, figures }: Plan,
+  at: number,
+  count: number,
+  by: CoatOpening,
+  on: PlainDate,
+): Plan {
   const done = method.stages.slice(0, at + 1);
-  const opened = done.findLastIndex(({ kind }) => kind === 'openCoat' || kind === 'hotWater');
+  const opened = done.findLastIndex(({ kind }) => STAGES[kind].opens);
   const from =
     opened >= 0
       ? opened
       : Math.max(
           0,
-          done.findLastIndex(({ kind }) => kind === 'soak'),
+          done.findLastIndex(({ kind }) => STAGES[kind].water === 'soaking'),
         );
   const again = method.stages.slice(from).map((stage, i): Stage => (i === 0 && opened >= 0 ? { ...stage, kind: by } : stage));
   const first = stages[from] as DatedStage;

@@ -2,7 +2,7 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { LotInHand } from '@chill/model/lot.ts';
 import { useEffect, useSyncExternalStore } from 'react';
 import useSWR from 'swr';
-import { ask } from './api.ts';
+import { ask } from '../browser/api.ts';
 
 /** What is no longer in hand, and was asked for: closed batches, and the lots that they are of. */
 export interface CalledUp {

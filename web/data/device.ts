@@ -3,7 +3,7 @@ import { say } from '@chill/words/devices.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useCallback, useEffect, useState } from 'react';
 import useSWR from 'swr';
-import { ask } from './api.ts';
+import { ask } from '../browser/api.ts';
 
 /** A device as the step sees it. */
 export interface Device {

@@ -1,6 +1,6 @@
 import type { NewEvent } from '@chill/model/event.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
-import { readStored, useStored } from './stored.ts';
+import { readStored, useStored } from '../browser/stored.ts';
 
 const KEY = 'chill.hands';
 

@@ -4,7 +4,7 @@ import type { OwnFigure } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useMemo } from 'react';
 import useSWR from 'swr';
-import { ask } from './api.ts';
+import { ask } from '../browser/api.ts';
 import { useNursery } from './nursery.ts';
 
 /** Each species with what was learned of it, made once: whoever weighs its methods weighs them again only where it is another. */

@@ -14,9 +14,9 @@ import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { markFigures } from '@chill/words/language.ts';
 import { createContext, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import useSWR, { mutate } from 'swr';
-import { ask } from './api.ts';
+import { ask } from '../browser/api.ts';
+import { askClock, nowInstant } from '../browser/now.ts';
 import { recall, useArchive, useCalledUp } from './archive.ts';
-import { askClock, nowInstant } from './now.ts';
 import { startOutbox, useOutbox, withPending } from './outbox.ts';
 
 export { asItStands, type BatchView, type LotView };

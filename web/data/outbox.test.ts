@@ -59,7 +59,7 @@ const settle = async (ms = 0) => {
 };
 /** What is in the database, whoever wrote it. */
 const kept = async () => {
-  const { Keep } = await import('./keep.ts');
+  const { Keep } = await import('../browser/keep.ts');
   const all = new Keep<object>('chill.outbox').all();
   await settle();
   return [...(await all).values()];

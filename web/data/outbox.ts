@@ -3,9 +3,9 @@ import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Problem } from '@chill/model/problem.ts';
 import { useSyncExternalStore } from 'react';
-import { ApiProblem, ask } from './api.ts';
-import { Keep } from './keep.ts';
-import { newId } from './newId.ts';
+import { ApiProblem, ask } from '../browser/api.ts';
+import { Keep } from '../browser/keep.ts';
+import { newId } from '../browser/newId.ts';
 
 /** Entries on their way to the ledger. They show at once, survive a reload and a crash, and are sent again until the server has them or refuses them. */
 export interface Pending {

@@ -2,9 +2,9 @@ import { type SpeciesStanding, weighPromises } from '@chill/core/nursery/promise
 import type { PlantPromise, PromisesInHand } from '@chill/model/promise.ts';
 import { useMemo } from 'react';
 import useSWR, { mutate } from 'swr';
-import { ask } from './api.ts';
+import { ask } from '../browser/api.ts';
+import { saveTogether } from '../browser/together.ts';
 import { useNursery } from './nursery.ts';
-import { saveTogether } from './together.ts';
 
 /** Plants promised, and how every species' batches stand against them; `undefined` until they have come. */
 export function usePromises(): {

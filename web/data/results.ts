@@ -2,7 +2,7 @@ import { type Judged, judged } from '@chill/core/results/judged.ts';
 import type { Outcome, ResultPage } from '@chill/model/outcome.ts';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import useSWR from 'swr';
-import { ask } from './api.ts';
+import { ask } from '../browser/api.ts';
 
 /** What came of closed batches, each judged with its parts; `missing` are still on their way. */
 export interface Results {

@@ -1,7 +1,7 @@
 import type { Answer } from '@chill/core/record/answer.ts';
 import { type Task, taskKey } from '@chill/core/tasks/task.ts';
 import { useSyncExternalStore } from 'react';
-import { readStored, writeStored } from './stored.ts';
+import { readStored, writeStored } from '../browser/stored.ts';
 
 /** What was said in answer to a task and not recorded yet: only what differs from the usual, which may change meanwhile. */
 export interface Said {

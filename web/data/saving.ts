@@ -5,9 +5,9 @@ import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { ReadingSource, TypedReading } from '@chill/model/temperature.ts';
 import { mutate } from 'swr';
-import { ask } from './api.ts';
+import { ask } from '../browser/api.ts';
+import { saveTogether } from '../browser/together.ts';
 import { settled } from './outbox.ts';
-import { saveTogether } from './together.ts';
 
 /** Asks the server again for the lots and for what is learned of them. */
 const lotsChanged = () => {

@@ -1,7 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { NewSeason, SeasonPlan } from '@chill/model/seasonPlan.ts';
 import useSWR, { mutate } from 'swr';
-import { ask } from './api.ts';
+import { ask } from '../browser/api.ts';
 
 /** Seasons that were accepted, the latest first; `undefined` until they have come. */
 export function useSeasons(): SeasonPlan[] | undefined {

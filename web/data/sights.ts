@@ -1,6 +1,6 @@
 import type { Sights } from '@chill/model/sight.ts';
 import useSWR from 'swr';
-import { ask } from './api.ts';
+import { ask } from '../browser/api.ts';
 import { useNursery } from './nursery.ts';
 
 /** In the demo, what a check of each batch would show today; empty elsewhere. */

@@ -3,9 +3,9 @@ import type { Recorded } from '@chill/core/record/record.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useState } from 'react';
-import { keepFocus } from '../kit/keepFocus.ts';
+import { keepFocus } from '../browser/keepFocus.ts';
+import { nowMs } from '../browser/now.ts';
 import { signature } from './hands.ts';
-import { nowMs } from './now.ts';
 import { useNursery } from './nursery.ts';
 import { post } from './outbox.ts';
 

@@ -1,7 +1,7 @@
 import type { LookedAt } from '@chill/model/contents.ts';
-import { ask } from './api.ts';
+import { ask } from '../browser/api.ts';
+import { rememberReadBack } from '../browser/readBack.ts';
 import { dropAll } from './outbox.ts';
-import { rememberReadBack } from './readBack.ts';
 
 /** The server is asked this often whether it is there again, ms, and for this long. */
 const ASK_EVERY_MS = 500;

@@ -1,7 +1,6 @@
 import { readNumber } from '@chill/core/units/number.ts';
 import { say } from '@chill/words/kit.ts';
 import { useState } from 'react';
-import { useNursery } from '../data/nursery.ts';
 
 /** A plain number, typed with a point or a comma as the nursery writes it; `undefined` while it is none. Read back where it could be read two ways. */
 export function NumberInput({
@@ -16,9 +15,8 @@ export function NumberInput({
   'aria-invalid'?: boolean;
   'aria-describedby'?: string;
 }) {
-  const { numbers } = useNursery().nursery.settings.units;
   const [text, setText] = useState(value === undefined ? '' : String(value));
-  const parsed = readNumber(text, numbers);
+  const parsed = readNumber(text);
   return (
     <>
       <input
@@ -28,7 +26,7 @@ export function NumberInput({
         value={text}
         onChange={(event) => {
           setText(event.target.value);
-          onChange(readNumber(event.target.value, numbers)?.value);
+          onChange(readNumber(event.target.value)?.value);
         }}
       />
       {parsed?.twoWays && <output className="mt-1 block text-[0.95rem] text-ink2">= {parsed.value}</output>}

@@ -1,7 +1,6 @@
 import { readCount } from '@chill/core/units/number.ts';
 import { say } from '@chill/words/kit.ts';
 import { useId, useState } from 'react';
-import { useNursery } from '../data/nursery.ts';
 
 /** A count to be typed or tapped, with thumbs in mind. */
 export function Stepper({
@@ -20,13 +19,12 @@ export function Stepper({
   hideLabel?: boolean;
 }) {
   const id = useId();
-  const { numbers } = useNursery().nursery.settings.units;
   // A field that was emptied stays so until something is written in it, or it is left.
   const [emptied, setEmptied] = useState(false);
   const clamp = (next: number) => onChange(Math.max(least, Math.min(most ?? Number.MAX_SAFE_INTEGER, next)));
   const write = (text: string) => {
     setEmptied(text === '');
-    clamp(text === '' ? least : (readCount(text, numbers) ?? value));
+    clamp(text === '' ? least : (readCount(text) ?? value));
   };
   return (
     <div className="flex items-center gap-1.5">

@@ -1,9 +1,9 @@
 import { say } from '@chill/words/kit.ts';
 import { useEffect, useRef, useState } from 'react';
 import { type DefaultValues, type FieldErrors, type FieldValues, get, type Path, type PathValue, set, useForm } from 'react-hook-form';
-import { ApiProblem } from '../data/api.ts';
-import { writeStored } from '../data/stored.ts';
-import { ChangedMeanwhile } from '../data/together.ts';
+import { ApiProblem } from '../browser/api.ts';
+import { writeStored } from '../browser/stored.ts';
+import { ChangedMeanwhile } from '../browser/together.ts';
 
 /** A fault and the field that it is at, as the model names it. */
 export interface Fault {

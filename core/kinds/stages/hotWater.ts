@@ -14,6 +14,7 @@ export const hotWater: StageFacts = {
   ...BENCH,
   water: 'soaking',
   dosed: true,
+  opens: 'hotWater',
   zone: 'hot',
   bench: {
     days: 1,

@@ -1,7 +1,7 @@
 import type { TimedStep } from '@chill/model/event.ts';
 import type { PlaceKind } from '@chill/model/place.ts';
-import type { TemperatureResponse } from '@chill/model/species.ts';
-import type { Medium } from '@chill/model/stage.ts';
+import type { Species, TemperatureResponse } from '@chill/model/species.ts';
+import type { Medium, StageKind } from '@chill/model/stage.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import type { Term } from '@chill/words/terms.ts';
 import { COLD_RESPONSE } from '../responses.ts';
@@ -26,6 +26,9 @@ export interface BenchAct {
   hands_min: number | 'seedBySeed';
   waitsFor?: TimedStep;
 }
+
+/** The ways in which a hard coat is opened. */
+export type CoatOpening = Extract<StageKind, keyof NonNullable<Species['hardCoat']>>;
 
 /** What a check asks besides what was lost: whether it is damp, whether it is dry, how many are up, how the pots do. */
 export type CheckKind = 'damp' | 'dry' | 'sprouts' | 'pots';
@@ -59,6 +62,8 @@ export interface StageFacts {
   check: CheckKind;
   /** What is done there is a dose, counted or measured: recorded at the bench, and not claimed with one tap. */
   dosed?: true;
+  /** How it opens a hard coat, where it does: what a species says of its coat under this name. */
+  opens?: CoatOpening;
   /** The timer that starts with it. */
   timer?: TimedStep;
   /** Days that it takes at the bench where nothing says otherwise, an overnight soak running into the next day; and the acts. */

@@ -15,5 +15,6 @@ export const openCoat: StageFacts = {
   ...BENCH,
   water: 'handled',
   dosed: true,
+  opens: 'openCoat',
   bench: { days: 0, acts: [{ act: 'openCoats', hands_min: 'seedBySeed' }] },
 };

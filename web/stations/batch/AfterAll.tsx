@@ -1,7 +1,7 @@
 import { givenUp, recordAfterAll } from '@chill/core/record/afterAll.ts';
 import { say } from '@chill/words/batch.ts';
 import { useState } from 'react';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';

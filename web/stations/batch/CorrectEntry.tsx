@@ -5,7 +5,7 @@ import type { LedgerEvent } from '@chill/model/event.ts';
 import { say } from '@chill/words/batch.ts';
 import { options, worded } from '@chill/words/tables.ts';
 import { useState } from 'react';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Choice } from '../../kit/Choice.tsx';

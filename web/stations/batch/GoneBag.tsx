@@ -2,7 +2,7 @@ import { recordGone } from '@chill/core/record/gone.ts';
 import { GONE } from '@chill/core/tell/describe.ts';
 import { WhyGone } from '@chill/model/event.ts';
 import { say } from '@chill/words/batch.ts';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';

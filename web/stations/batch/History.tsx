@@ -5,7 +5,7 @@ import type { LedgerEvent } from '@chill/model/event.ts';
 import { say } from '@chill/words/batch.ts';
 import { useState } from 'react';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
-import { UndoButton } from '../../kit/UndoButton.tsx';
+import { UndoButton } from '../../parts/UndoButton.tsx';
 import { CorrectEntry } from './CorrectEntry.tsx';
 
 /** Entries of the history that are shown before the rest is folded. */

@@ -3,7 +3,7 @@ import { recordMoves } from '@chill/core/record/record.ts';
 import { say } from '@chill/words/batch.ts';
 import { options } from '@chill/words/tables.ts';
 import { useState } from 'react';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';

@@ -77,7 +77,7 @@ export function TakeOutDay({ view }: { view: BatchView }) {
             say={say}
             of="firstRootCold8Times"
             facts={{ from: shortDate(treatment.firstRootRange.from, today), to: shortDate(treatment.firstRootRange.to, today) }}
-            parts={{ b: <b />, b2: <b /> }}
+            parts={{ b: <b /> }}
           />
         </p>
       )}

@@ -1,5 +1,5 @@
 import { say } from '@chill/words/batch.ts';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';

@@ -1,7 +1,7 @@
 import type { LedgerEvent } from '@chill/model/event.ts';
 import { describe, expect, test } from '@jest/globals';
 import { screen, within } from '@testing-library/react';
-import { UndoButton } from '../../kit/UndoButton.tsx';
+import { UndoButton } from '../../parts/UndoButton.tsx';
 import { batchOf, eachAnew, id, lotOf, nurseryWith, placeId, show, upTo } from '../../testing.tsx';
 import { CarryTo } from './CarryTo.tsx';
 import { CorrectEntry } from './CorrectEntry.tsx';

@@ -6,8 +6,8 @@ import { Link } from 'react-router';
 import type { BatchView } from '../../data/nursery.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { monthStarts } from '../../kit/monthStarts.ts';
-import { StationList } from '../../kit/StationList.tsx';
 import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
+import { StationList } from '../../parts/StationList.tsx';
 
 const WIDTH = 620;
 

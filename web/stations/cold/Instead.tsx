@@ -15,7 +15,7 @@ import { Link } from 'react-router';
 import { useAsPlanned } from '../../data/learned.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { USUAL_PLANTS, useRequest } from '../../data/useRequest.ts';
-import { ByHandbookSoFar } from '../../kit/ByHandbookSoFar.tsx';
+import { ByHandbookSoFar } from '../../parts/ByHandbookSoFar.tsx';
 
 /** A winter is enough where it is in at least so many of a hundred. */
 export const LIKELY = 0.8;

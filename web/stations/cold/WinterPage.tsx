@@ -13,7 +13,7 @@ import { say } from '@chill/words/cold.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { useAddress } from '../../data/address.ts';
+import { useAddress } from '../../browser/address.ts';
 import { useAsPlanned } from '../../data/learned.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { savePlace } from '../../data/saving.ts';

@@ -3,7 +3,7 @@ import { lookAround } from '../../data/wholeData.ts';
 import { runPath } from '../../kit/geometry.ts';
 import { Problem } from '../../kit/Problem.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
-import { NurseryForm } from '../places/NurseryForm.tsx';
+import { NurseryForm } from '../../parts/NurseryForm.tsx';
 
 /** The way a seed goes, drawn across the first screen: bench, hot water, cold, warm towel, pot. */
 const METHOD = [

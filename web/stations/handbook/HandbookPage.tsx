@@ -10,15 +10,15 @@ import { worded } from '@chill/words/tables.ts';
 import { useDeferredValue, useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import useSWR from 'swr';
-import { useAddress } from '../../data/address.ts';
-import { ask } from '../../data/api.ts';
+import { useAddress } from '../../browser/address.ts';
+import { ask } from '../../browser/api.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { saveSpecies } from '../../data/saving.ts';
 import { inOrder } from '../../kit/grouped.ts';
 import { LongList } from '../../kit/LongList.tsx';
 import { Problem } from '../../kit/Problem.tsx';
-import { SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
+import { SeedDrawing } from '../../parts/SeedDrawing.tsx';
 import { ImportSpecies } from './ImportSpecies.tsx';
 
 const OFFERED = CUE_NAMES.filter((cue) => cue !== 'none');

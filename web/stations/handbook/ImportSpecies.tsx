@@ -3,7 +3,7 @@ import { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/handbook.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { ApiProblem } from '../../data/api.ts';
+import { ApiProblem } from '../../browser/api.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { saveSpecies } from '../../data/saving.ts';
 import { FileChoice } from '../../kit/FileChoice.tsx';

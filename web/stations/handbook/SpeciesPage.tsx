@@ -14,9 +14,9 @@ import { removeSpecies } from '../../data/saving.ts';
 import { NotThere } from '../../kit/NotThere.tsx';
 import { CueName } from '../../kit/named.tsx';
 import { Problem } from '../../kit/Problem.tsx';
-import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { Term } from '../../kit/Term.tsx';
 import { useAttempt } from '../../kit/useAttempt.ts';
+import { enlargement, SeedDrawing } from '../../parts/SeedDrawing.tsx';
 import { STANDS_FOR } from './HandbookPage.tsx';
 import { MethodDrawing } from './MethodDrawing.tsx';
 

@@ -5,7 +5,7 @@ import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/places.ts';
 import { useState } from 'react';
 import { mutate } from 'swr';
-import { useHealth } from '../../data/health.ts';
+import { useHealth } from '../../browser/health.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { dropFile, lookAtFile, readFileBack } from '../../data/wholeData.ts';
 import { FileChoice } from '../../kit/FileChoice.tsx';

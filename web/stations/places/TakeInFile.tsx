@@ -6,7 +6,7 @@ import type { Place } from '@chill/model/place.ts';
 import { say } from '@chill/words/places.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { worded } from '@chill/words/tables.ts';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { readingsAddress, readingsChanged } from '../../data/saving.ts';
 import { Choice } from '../../kit/Choice.tsx';

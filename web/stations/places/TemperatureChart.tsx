@@ -11,7 +11,7 @@ import { say } from '@chill/words/places.ts';
 import { options } from '@chill/words/tables.ts';
 import { useMemo, useState } from 'react';
 import useSWR from 'swr';
-import { ask } from '../../data/api.ts';
+import { ask } from '../../browser/api.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Plot } from '../../kit/plot/Plot.tsx';

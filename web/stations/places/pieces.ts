@@ -1,6 +1,6 @@
 import type { Lodger } from '@chill/core/nursery/lodging.ts';
 import { dueBy } from '@chill/core/tasks/task.ts';
-import type { Piece } from '../../kit/PlacePicture.tsx';
+import type { Piece } from '../../parts/PlacePicture.tsx';
 
 /** What lies in a place, piece by piece, as it is drawn; at least one for each batch. */
 export function piecesOf(lodgers: readonly Lodger[], today: string): Piece[] {

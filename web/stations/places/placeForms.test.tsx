@@ -1,9 +1,9 @@
 import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
 import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import type { NurseryView } from '../../data/nursery.ts';
+import { NurseryForm } from '../../parts/NurseryForm.tsx';
 import { lotOf, nurseryWith, placeId, show, TODAY, taking } from '../../testing.tsx';
 import { ClimateForm } from './ClimateForm.tsx';
-import { NurseryForm } from './NurseryForm.tsx';
 import { PlaceForm } from './PlaceForm.tsx';
 import { TypeReading } from './Readings.tsx';
 

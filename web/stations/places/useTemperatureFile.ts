@@ -1,6 +1,6 @@
 import { language } from '@chill/words/language.ts';
 import { useEffect, useRef, useState } from 'react';
-import { nowMs } from '../../data/now.ts';
+import { nowMs } from '../../browser/now.ts';
 import type { FileAnswer, FileQuestion, Layout, ReadLine } from '../../workers/temperatureFile.ts';
 
 export type ReadFile = Extract<FileAnswer, { said: 'read' }>;

@@ -4,7 +4,7 @@ import { type Crowding, crowdings, type Move, movesFor, type Relief, reliefFor }
 import type { Stay } from '@chill/core/season/stays.ts';
 import { say } from '@chill/words/seasonDrawn.ts';
 import { memo, useMemo } from 'react';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';

@@ -47,9 +47,9 @@ export function GainAndLoss({ stage }: { stage: FollowedStage }) {
           of="n100ViableSeedsReadyAlive"
           facts={{ days: spell(days), from: spell(takeOut.from), to: spell(takeOut.to) }}
           parts={{
-            b: <b style={{ color: ZONE_COLOUR[zoneOf(temperature_C)] }} />,
-            b2: <b className="text-alarm" />,
-            b3: <b className="text-ink" />,
+            ready: <b style={{ color: ZONE_COLOUR[zoneOf(temperature_C)] }} />,
+            alive: <b className="text-alarm" />,
+            both: <b className="text-ink" />,
           }}
         />
       </figcaption>

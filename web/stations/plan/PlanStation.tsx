@@ -11,14 +11,14 @@ import { useAsPlanned, useLearned } from '../../data/learned.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { stationOf } from '../../data/stations.ts';
 import { useRequest } from '../../data/useRequest.ts';
-import { ByHandbookSoFar } from '../../kit/ByHandbookSoFar.tsx';
 import { useAtRest } from '../../kit/useAtRest.ts';
-import { BatchLine } from '../batch/BatchLine.tsx';
+import { BatchLine } from '../../parts/BatchLine.tsx';
+import { ByHandbookSoFar } from '../../parts/ByHandbookSoFar.tsx';
+import { SpringLink } from '../../parts/SpringLink.tsx';
 import { HowLong } from './HowLong.tsx';
 import { AxisMonths, axisOf, PATH_WIDTH } from './MethodPath.tsx';
 import { MethodRow } from './MethodRow.tsx';
 import { SplitTrial } from './SplitTrial.tsx';
-import { SpringLink } from './SpringLink.tsx';
 import { useWish } from './useWish.ts';
 import { WishSentence } from './WishSentence.tsx';
 

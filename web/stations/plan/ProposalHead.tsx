@@ -8,7 +8,7 @@ import { say } from '@chill/words/seasonPlan.ts';
 import { worded } from '@chill/words/tables.ts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { acceptSeason } from '../../data/seasons.ts';
 import { Problem } from '../../kit/Problem.tsx';

@@ -9,7 +9,7 @@ import { say } from '@chill/words/plan.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { makeTrial } from '../../data/saving.ts';
 import { Choice } from '../../kit/Choice.tsx';

@@ -12,7 +12,7 @@ import { DateInput } from '../../kit/DateInput.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { LongList } from '../../kit/LongList.tsx';
 import { useOneByOne } from '../../kit/useOneByOne.ts';
-import { springsEnd } from './SpringLink.tsx';
+import { springsEnd } from '../../parts/SpringLink.tsx';
 
 const COLUMNS =
   'grid grid-cols-[minmax(0,1fr)_auto] gap-x-6 desk:grid-cols-[minmax(0,1.4fr)_minmax(0,1.3fr)_7rem_7rem_9rem] desk:items-baseline';

@@ -10,8 +10,8 @@ import { useArchive } from '../../data/archive.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { NotThere } from '../../kit/NotThere.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
-import { BatchLine } from '../batch/BatchLine.tsx';
-import { TrialResult } from './TrialResult.tsx';
+import { BatchLine } from '../../parts/BatchLine.tsx';
+import { TrialResult } from '../../parts/TrialResult.tsx';
 
 /** What a handful goes into, by what the seed of its arm lies in first. */
 const PIECES = { towel: 'towel', tub: 'tub', tray: 'tray', envelope: 'envelope' } as const satisfies Record<Piece, string>;

@@ -9,7 +9,7 @@ import { useState } from 'react';
 import type { LotView } from '../../data/nursery.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { DateInput } from '../../kit/DateInput.tsx';
-import { said } from '../../kit/ViabilityRange.tsx';
+import { said } from '../../parts/ViabilityRange.tsx';
 import type { Wording } from './useWish.ts';
 
 const WORD =

@@ -7,15 +7,15 @@ import { taskKey } from '@chill/core/tasks/task.ts';
 import { say } from '@chill/words/pots.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { Link } from 'react-router';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useSights } from '../../data/sights.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';
-import { type Beside, StationBeside } from '../../kit/StationBeside.tsx';
-import { TapRow } from '../../kit/TapRow.tsx';
 import { Term } from '../../kit/Term.tsx';
-import { AnswerControls } from '../round/AnswerRow.tsx';
+import { AnswerControls } from '../../parts/AnswerRow.tsx';
+import { type Beside, StationBeside } from '../../parts/StationBeside.tsx';
+import { TapRow } from '../../parts/TapRow.tsx';
 import { GrowingOn } from './GrowingOn.tsx';
 
 /** Everything potted: how many live, against what was wished; beside it how they are brought on, and whether they are enough. */

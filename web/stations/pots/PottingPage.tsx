@@ -11,14 +11,14 @@ import type { Units } from '@chill/model/nursery.ts';
 import { say } from '@chill/words/pots.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
+import { useStored } from '../../browser/stored.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
-import { useStored } from '../../data/stored.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';
-import { SeedDepth } from '../../kit/SeedDepth.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 import { Tag } from '../../kit/Tag.tsx';
+import { SeedDepth } from '../../parts/SeedDepth.tsx';
 
 /** One sitting at the potting bench: today's sprouts into their containers, the mix made up, the depth drawn, the labels printed. */
 export default function PottingPage() {

@@ -9,10 +9,10 @@ import { BothSides } from '../../kit/BothSides.tsx';
 import { DateInput } from '../../kit/DateInput.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { Problem } from '../../kit/Problem.tsx';
-import { SpeciesPicker } from '../../kit/SpeciesPicker.tsx';
 import { Typed } from '../../kit/Typed.tsx';
 import { countIn } from '../../kit/typedNumbers.ts';
 import { judgedBy, useWritten } from '../../kit/useWritten.ts';
+import { SpeciesPicker } from '../../parts/SpeciesPicker.tsx';
 
 /** A promise as it is written: figures as text, '' where nothing was given. */
 interface Draft {

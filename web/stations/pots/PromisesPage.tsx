@@ -6,7 +6,7 @@ import { say } from '@chill/words/promises.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { savePromise, usePromises } from '../../data/promises.ts';
 import { Problem } from '../../kit/Problem.tsx';

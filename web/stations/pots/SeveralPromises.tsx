@@ -4,7 +4,7 @@ import { spoken } from '@chill/words/subject.ts';
 import { worded } from '@chill/words/tables.ts';
 import { say } from '@chill/words/wishes.ts';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { savePromises } from '../../data/promises.ts';
 import { FileChoice } from '../../kit/FileChoice.tsx';

@@ -5,8 +5,8 @@ import { useSearchParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { useResults } from '../../data/results.ts';
 import { Waiting } from '../../kit/Waiting.tsx';
+import { Compared } from '../../parts/TrialResult.tsx';
 import type { TrialQuestion } from '../../workers/trial.ts';
-import { Compared } from '../plan/TrialResult.tsx';
 import { ResultsPages } from './ResultsPages.tsx';
 
 /** Any two closed batches of one species held against each other, as the arms of a trial are; which ones stands in the address. */

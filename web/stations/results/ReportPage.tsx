@@ -6,7 +6,7 @@ import { useSearchParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { useResults } from '../../data/results.ts';
 import { Waiting } from '../../kit/Waiting.tsx';
-import { FateBar, fatesSaid } from './FateBar.tsx';
+import { FateBar, fatesSaid } from '../../parts/FateBar.tsx';
 import { Losses } from './Losses.tsx';
 import { Recipes, WorthTrial } from './Recipes.tsx';
 import { ResultsPages } from './ResultsPages.tsx';

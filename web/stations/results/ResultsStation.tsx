@@ -14,7 +14,7 @@ import { hasWords, ListTools, useListChoice } from '../../kit/ListTools.tsx';
 import { LongList } from '../../kit/LongList.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
-import { FateBar, fatesSaid, lateSaid } from './FateBar.tsx';
+import { FateBar, fatesSaid, lateSaid } from '../../parts/FateBar.tsx';
 import { ResultsPages } from './ResultsPages.tsx';
 
 /** What came of batches that are closed, against what was promised of them. */

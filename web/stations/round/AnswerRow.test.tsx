@@ -2,8 +2,8 @@ import type { Task } from '@chill/core/tasks/task.ts';
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { cleanup, screen, within } from '@testing-library/react';
 import type { BatchView, NurseryView } from '../../data/nursery.ts';
+import { AnswerControls } from '../../parts/AnswerRow.tsx';
 import { batchOf, lotOf, nurseryWith, placeId, recorded, show, TODAY, upTo } from '../../testing.tsx';
-import { AnswerControls } from './AnswerRow.tsx';
 
 const larch = lotOf('larix-occidentalis');
 /** In its towel in the fridge since 12 October; more may have happened there. */

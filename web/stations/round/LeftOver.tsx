@@ -2,13 +2,13 @@ import { recordAnswer, usualAnswer } from '@chill/core/record/answer.ts';
 import { dueBy, type Task, taskKey } from '@chill/core/tasks/task.ts';
 import { describeEvent } from '@chill/core/tell/describe.ts';
 import { say } from '@chill/words/round.ts';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';
 import { isLeftOver, keepSaid, type Said, useAllSaid } from '../../data/said.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';
 import { Tag } from '../../kit/Tag.tsx';
-import { describeGesture, gesturesOn } from './roundList.ts';
+import { describeGesture, gesturesOn } from '../../parts/roundList.ts';
 
 /** What was half said here of bags that somebody else recorded meanwhile: who and what, and what is to become of it. */
 export function LeftOver() {

@@ -14,9 +14,9 @@ import { Rich } from '@chill/words/rich.tsx';
 import { spoken } from '@chill/words/subject.ts';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
+import { useStored } from '../../browser/stored.ts';
 import { type BatchView, type NurseryView, situationOf, useNursery } from '../../data/nursery.ts';
-import { useStored } from '../../data/stored.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';
 import { Tag } from '../../kit/Tag.tsx';
@@ -322,19 +322,6 @@ function Help() {
         of="bagCodeThenWhatYou"
         parts={{
           b: <b />,
-          b2: <b />,
-          b3: <b />,
-          b4: <b />,
-          b5: <b />,
-          b6: <b />,
-          b7: <b />,
-          b8: <b />,
-          b9: <b />,
-          b10: <b />,
-          b11: <b />,
-          b12: <b />,
-          b13: <b />,
-          b14: <b />,
         }}
       />
     </p>

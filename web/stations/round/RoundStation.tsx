@@ -10,21 +10,21 @@ import { say } from '@chill/words/round.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { type CSSProperties, useRef, useState } from 'react';
 import { Link } from 'react-router';
+import { useKey } from '../../browser/stored.ts';
 import { useHands } from '../../data/hands.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useSights } from '../../data/sights.ts';
-import { useKey } from '../../data/stored.ts';
 import { focusSoon, isField, moveOn, onDoneKey, rowAfter } from '../../kit/rows.ts';
 import { Tag } from '../../kit/Tag.tsx';
-import { UndoButton } from '../../kit/UndoButton.tsx';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
-import { BatchGlance } from '../batch/BatchGlance.tsx';
+import { AnswerForm } from '../../parts/AnswerRow.tsx';
+import { BatchGlance } from '../../parts/BatchGlance.tsx';
+import { comingUp, describeGesture, type RoundLine, type RoundStop, roundStops } from '../../parts/roundList.ts';
+import { UndoButton } from '../../parts/UndoButton.tsx';
+import { useAnswer } from '../../parts/useAnswer.ts';
 import { Alarms } from './Alarms.tsx';
-import { AnswerForm } from './AnswerRow.tsx';
 import { keyed, type Typing } from './keys.ts';
 import { LeftOver } from './LeftOver.tsx';
-import { comingUp, describeGesture, type RoundLine, type RoundStop, roundStops } from './roundList.ts';
-import { useAnswer } from './useAnswer.ts';
 
 /** Home: one walk past everything that is due today. */
 export function RoundStation() {

@@ -4,7 +4,7 @@ import type { Place } from '@chill/model/place.ts';
 import { describe, expect, test } from '@jest/globals';
 import type { BatchView, NurseryView } from '../../data/nursery.ts';
 import { stationOf, stationsOf, tally } from '../../data/stations.ts';
-import { comingUp, gesturesOn, roundStops } from './roundList.ts';
+import { comingUp, gesturesOn, roundStops } from '../../parts/roundList.ts';
 
 const TODAY = '2027-02-16';
 const place = (id: string, order: number): Place => ({ id, name: id, kind: 'fridge', nominal_C: 4, capacity: 9, order });

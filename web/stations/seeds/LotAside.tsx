@@ -12,7 +12,7 @@ import { useMemo } from 'react';
 import { useAsPlanned } from '../../data/learned.ts';
 import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
 import { USUAL_PLANTS } from '../../data/useRequest.ts';
-import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
+import { enlargement, SeedDrawing } from '../../parts/SeedDrawing.tsx';
 import { asWritten, readViability } from './lotWriting.ts';
 
 /** What is written in the form so far. */
@@ -65,7 +65,7 @@ function InStock({ species: printed, known: lot, seeds, viability }: Written) {
           say={say}
           of={makes.viable.byTest ? 'stockViableByTest' : 'stockViable9Times10'}
           facts={{ unassigned: known.seeds, low: makes.viable.low, high: makes.viable.high }}
-          parts={{ b: <b className="font-mono" />, b2: <b className="font-mono" /> }}
+          parts={{ b: <b className="font-mono" /> }}
         />
       </p>
       <p className="mt-1">
@@ -73,7 +73,7 @@ function InStock({ species: printed, known: lot, seeds, viability }: Written) {
           say={say}
           of="allOfItMakes"
           facts={{ ...makes.plants, method: makes.method, ready: shortDate(makes.ready, today) }}
-          parts={{ b: <b className="font-mono" />, b2: <b className="font-mono" /> }}
+          parts={{ b: <b className="font-mono" /> }}
         />
       </p>
     </div>

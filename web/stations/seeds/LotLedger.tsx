@@ -1,7 +1,7 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { describeLotEvent } from '@chill/core/lot/events.ts';
 import { say } from '@chill/words/seeds.ts';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { recordOnLot } from '../../data/saving.ts';
 import { Problem } from '../../kit/Problem.tsx';

@@ -18,11 +18,11 @@ import { asItStands, type LotView, useLot, useNursery } from '../../data/nursery
 import { Choice } from '../../kit/Choice.tsx';
 import { Figure } from '../../kit/Figure.tsx';
 import { NotThere } from '../../kit/NotThere.tsx';
-import { enlargement, SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { Term } from '../../kit/Term.tsx';
-import { ViableRange } from '../../kit/ViabilityRange.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
-import { BatchLine } from '../batch/BatchLine.tsx';
+import { BatchLine } from '../../parts/BatchLine.tsx';
+import { enlargement, SeedDrawing } from '../../parts/SeedDrawing.tsx';
+import { ViableRange } from '../../parts/ViabilityRange.tsx';
 import { CountForm } from './CountForm.tsx';
 import { LotBar } from './LotBar.tsx';
 import { LotLedger } from './LotLedger.tsx';
@@ -195,7 +195,7 @@ function ViableInDrawer({ lot, species: printed }: { lot: LotView; species: Spec
         say={say}
         of={byTest ? 'stockViableByTest' : 'stockViable9Times10'}
         facts={{ unassigned: lot.unassigned, low, high }}
-        parts={{ b: <b className="font-mono" />, b2: <b className="font-mono" /> }}
+        parts={{ b: <b className="font-mono" /> }}
       />
       {take !== undefined && take <= lot.unassigned && ` ${say('viableSeedsTake', { askedFor: ASKED_FOR, take })}`}
     </p>

@@ -11,11 +11,11 @@ import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
 import { inOrder } from '../../kit/grouped.ts';
 import { hasWords, ListTools, useListChoice } from '../../kit/ListTools.tsx';
 import { LongList } from '../../kit/LongList.tsx';
-import { SeedDrawing } from '../../kit/SeedDrawing.tsx';
 import { Term } from '../../kit/Term.tsx';
-import { said } from '../../kit/ViabilityRange.tsx';
 import { Waiting } from '../../kit/Waiting.tsx';
-import { SpringLink } from '../plan/SpringLink.tsx';
+import { SeedDrawing } from '../../parts/SeedDrawing.tsx';
+import { SpringLink } from '../../parts/SpringLink.tsx';
+import { said } from '../../parts/ViabilityRange.tsx';
 
 /** Every lot in hand: what it is, how viable, how much is left. */
 export default function SeedsStation() {

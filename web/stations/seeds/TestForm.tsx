@@ -11,7 +11,7 @@ import { say } from '@chill/words/seeds.ts';
 import { shown } from '@chill/words/subject.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { makeBatch } from '../../data/saving.ts';
 import { Choice } from '../../kit/Choice.tsx';
@@ -21,7 +21,7 @@ import { Term } from '../../kit/Term.tsx';
 import { Typed } from '../../kit/Typed.tsx';
 import { countIn } from '../../kit/typedNumbers.ts';
 import { useAttempt } from '../../kit/useAttempt.ts';
-import { ViableRange } from '../../kit/ViabilityRange.tsx';
+import { ViableRange } from '../../parts/ViabilityRange.tsx';
 import { useLotForm } from './useLotForm.ts';
 
 /** Tests a sample: cut it and count at once, or lay it on a towel as a small batch of its own. How many, for how sure. */

@@ -1,6 +1,6 @@
 import { NewLotEvent } from '@chill/model/lot.ts';
 import type { FieldValues } from 'react-hook-form';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { recordOnLot } from '../../data/saving.ts';
 import { judgedBy, useWritten } from '../../kit/useWritten.ts';

@@ -1,8 +1,8 @@
 import type { Timer } from '@chill/core/ledger/batchState.ts';
 import { TIMINGS } from '@chill/core/treat/timers.ts';
 import { say } from '@chill/words/bell.ts';
-import { newId } from '../../data/newId.ts';
-import { nowInstant } from '../../data/now.ts';
+import { newId } from '../../browser/newId.ts';
+import { nowInstant } from '../../browser/now.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';

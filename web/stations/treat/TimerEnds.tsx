@@ -5,7 +5,7 @@ import { Rich } from '@chill/words/rich.tsx';
 import { useEffect, useRef } from 'react';
 import { Link, useLocation } from 'react-router';
 import { mutate } from 'swr';
-import { useNow } from '../../data/now.ts';
+import { useNow } from '../../browser/now.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { type RunningTimer, runningTimers } from '../../data/timers.ts';
 import { allowViable, ring } from '../../kit/ring.ts';

@@ -2,7 +2,7 @@ import { momentIn, timerFace } from '@chill/core/calendar/moments.ts';
 import type { Timer } from '@chill/core/ledger/batchState.ts';
 import { describeEnding, readTimer, TIMINGS } from '@chill/core/treat/timers.ts';
 import { say } from '@chill/words/bell.ts';
-import { useNow } from '../../data/now.ts';
+import { useNow } from '../../browser/now.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { EndTimer } from './EndTimer.tsx';
 

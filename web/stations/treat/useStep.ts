@@ -1,8 +1,8 @@
 import { recordBegin } from '@chill/core/record/record.ts';
 import { NewEvent } from '@chill/model/event.ts';
 import { spoken } from '@chill/words/subject.ts';
-import { newId } from '../../data/newId.ts';
-import { nowInstant } from '../../data/now.ts';
+import { newId } from '../../browser/newId.ts';
+import { nowInstant } from '../../browser/now.ts';
 import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 

@@ -8,16 +8,16 @@ import { span } from '@chill/core/units/span.ts';
 import type { Sight } from '@chill/model/sight.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/warm.ts';
-import { newId } from '../../data/newId.ts';
+import { newId } from '../../browser/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/Problem.tsx';
-import type { Beside } from '../../kit/StationBeside.tsx';
-import { TapRow } from '../../kit/TapRow.tsx';
-import { UndoButton } from '../../kit/UndoButton.tsx';
-import { NextTask } from '../batch/BatchLine.tsx';
-import { AnswerControls } from '../round/AnswerRow.tsx';
-import { nextFor } from './nextFor.ts';
+import { AnswerControls } from '../../parts/AnswerRow.tsx';
+import { NextTask } from '../../parts/BatchLine.tsx';
+import { nextFor } from '../../parts/nextFor.ts';
+import type { Beside } from '../../parts/StationBeside.tsx';
+import { TapRow } from '../../parts/TapRow.tsx';
+import { UndoButton } from '../../parts/UndoButton.tsx';
 
 /** Counts that are said with one tap: none, one more, five more. */
 const TAPS = [0, 1, 5];

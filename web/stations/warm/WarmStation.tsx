@@ -1,14 +1,14 @@
 import { expectedOf } from '@chill/core/chill/met.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { say } from '@chill/words/warm.ts';
+import { useKey } from '../../browser/stored.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useSights } from '../../data/sights.ts';
-import { useKey } from '../../data/stored.ts';
 import { rowAfter } from '../../kit/rows.ts';
-import { StationBeside } from '../../kit/StationBeside.tsx';
-import { nextFor } from './nextFor.ts';
+import { nextFor } from '../../parts/nextFor.ts';
+import { StationBeside } from '../../parts/StationBeside.tsx';
+import { WaitOrStop } from '../../parts/WaitOrStop.tsx';
 import { TowelRow } from './TowelRow.tsx';
-import { WaitOrStop } from './WaitOrStop.tsx';
 
 /** Everything in the warmth: counted where one stands, and beside it whether to wait or stop. */
 export default function WarmStation() {

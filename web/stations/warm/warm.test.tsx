@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { screen } from '@testing-library/react';
+import { WaitOrStop } from '../../parts/WaitOrStop.tsx';
 import { batchOf, eachAnew, id, lotOf, nurseryWith, show, upTo } from '../../testing.tsx';
 import { TowelRow } from './TowelRow.tsx';
-import { WaitOrStop } from './WaitOrStop.tsx';
 
 const larch = lotOf('larix-occidentalis');
 const since = eachAnew();

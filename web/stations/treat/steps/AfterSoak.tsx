@@ -1,6 +1,8 @@
+import type { CoatOpening } from '@chill/core/kinds/stages/kind.ts';
+import { STAGES } from '@chill/core/kinds/stages.ts';
 import { countFirst, swellingFault, swellingOf, TAKEN_FROM, wantsCount } from '@chill/core/mix/swelling.ts';
 import { stageName } from '@chill/core/tell/words.ts';
-import { lineageOf, type Opener, roundAdvice, roundsOf } from '@chill/core/treat/rounds.ts';
+import { lineageOf, roundAdvice, roundsOf } from '@chill/core/treat/rounds.ts';
 import { planSplit, roundOf } from '@chill/core/treat/split.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import type { Move } from '@chill/model/event.ts';
@@ -11,8 +13,8 @@ import { options, worded } from '@chill/words/tables.ts';
 import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { newId } from '../../../browser/newId.ts';
 import { signature } from '../../../data/hands.ts';
-import { newId } from '../../../data/newId.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { splitBatch } from '../../../data/saving.ts';
 import { useSights } from '../../../data/sights.ts';
@@ -56,7 +58,7 @@ export function AfterSoak({ view }: { view: BatchView }) {
         </h2>
         {looked ? <Verdict view={view} /> : species.hardCoat ? <SwellingForm view={view} /> : <Soft view={view} />}
       </section>
-      {!batch.plan.method.stages.some(({ kind }) => kind === 'disinfect') && (
+      {!batch.plan.method.stages.some(({ kind }) => STAGES[kind].bench?.acts.some(({ waitsFor }) => waitsFor === 'bath')) && (
         <details className="mt-2" open={state.timers.some(({ step: what, ended }) => what === 'bath' && !ended)}>
           <summary className="quiet cursor-pointer list-none">{say('disinfectBeforeGoes')}</summary>
           <Bath view={view} aside />
@@ -169,11 +171,11 @@ function SwellingForm({ view }: { view: BatchView }) {
   );
 }
 
-const OPENED: Record<Opener, string> = worded(say, {
+const OPENED: Record<CoatOpening, string> = worded(say, {
   openCoat: 'nickedOrFiled',
   hotWater: 'hotWater',
 });
-const TURNED_TO: Record<Opener, string> = worded(say, {
+const TURNED_TO: Record<CoatOpening, string> = worded(say, {
   openCoat: 'nickingOrFiling',
   hotWater: 'hotWaterSoakWord',
 });
@@ -191,7 +193,7 @@ function Verdict({ view }: { view: BatchView }) {
   if (!last) return null;
   const { share, gain, took, estimated } = swellingOf(last.swelling);
   const hundred = Math.round(share * 100);
-  const by: Opener = batch.plan.method.stages.some(({ kind }) => kind === 'hotWater') ? 'hotWater' : 'openCoat';
+  const by: CoatOpening = batch.plan.method.stages.map(({ kind }) => STAGES[kind].opens).findLast(Boolean) ?? 'openCoat';
   const lineage = lineageOf(
     batch,
     batches.map((one) => one.batch),
@@ -204,7 +206,7 @@ function Verdict({ view }: { view: BatchView }) {
   const advice = species.hardCoat && hard > 0 ? roundAdvice(rounds, by, species.hardCoat, hard) : undefined;
   const going = Math.min(count ?? hard, hard);
 
-  const split = (how: Opener) =>
+  const split = (how: CoatOpening) =>
     attempt(async () => {
       const planned = planSplit(batch, state, going, how, today, newId);
       if ('reason' in planned) return planned;
@@ -250,7 +252,7 @@ function Verdict({ view }: { view: BatchView }) {
                         })
                       : say('otherMethodWillNotGain'),
               }}
-              parts={{ b: <b />, b2: <b /> }}
+              parts={{ b: <b /> }}
             />
           </p>
           <WhyNote

@@ -10,8 +10,8 @@ import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/
 import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
-import { newId } from '../../../data/newId.ts';
-import { nowInstant } from '../../../data/now.ts';
+import { newId } from '../../../browser/newId.ts';
+import { nowInstant } from '../../../browser/now.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { Choice } from '../../../kit/Choice.tsx';
 import { Field } from '../../../kit/Field.tsx';

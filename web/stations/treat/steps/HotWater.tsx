@@ -7,7 +7,7 @@ import { showQuantity, volumeBothWays } from '@chill/core/units/quantities.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
-import { nowInstant, useNow } from '../../../data/now.ts';
+import { nowInstant, useNow } from '../../../browser/now.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { CoolingCurve } from '../../../kit/CoolingCurve.tsx';
 import { Field } from '../../../kit/Field.tsx';

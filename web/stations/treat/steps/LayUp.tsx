@@ -1,4 +1,4 @@
-import { pieceOf } from '@chill/core/kinds/media.ts';
+import { mixOf, pieceOf } from '@chill/core/kinds/media.ts';
 import { mediumOf } from '@chill/core/kinds/stages.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
@@ -23,8 +23,8 @@ import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { useStored } from '../../../browser/stored.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
-import { useStored } from '../../../data/stored.ts';
 import { Field } from '../../../kit/Field.tsx';
 import { Figure } from '../../../kit/Figure.tsx';
 import { NumberInput } from '../../../kit/NumberInput.tsx';
@@ -57,7 +57,7 @@ export function LayUp({ view }: { view: BatchView }) {
   return (
     <>
       {piece === 'towel' && <Towel view={view} seeds={seeds} />}
-      {piece === 'tub' && <Tubs view={view} seeds={seeds} first={medium === 'vermiculite' ? { vermiculite: 1 } : { sand: 1 }} />}
+      {piece === 'tub' && <Tubs view={view} seeds={seeds} first={{ [mixOf(medium)]: 1 }} />}
       {piece === 'tray' && <Trays view={view} seeds={seeds} />}
       <p className="mt-4 max-w-prose text-[1.06rem]">{spoken(beginWords(stage, seeds, { species }).hint)}.</p>
       <StepAction

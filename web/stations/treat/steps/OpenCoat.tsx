@@ -4,15 +4,15 @@ import { usualOpening } from '@chill/core/treat/handTime.ts';
 import type { OpeningMethod } from '@chill/model/event.ts';
 import { options, worded } from '@chill/words/tables.ts';
 import { say } from '@chill/words/treat.ts';
+import { nowMs, useNow } from '../../../browser/now.ts';
+import { useStored } from '../../../browser/stored.ts';
 import { handTimeHere } from '../../../data/bench.ts';
-import { nowMs, useNow } from '../../../data/now.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
-import { useStored } from '../../../data/stored.ts';
 import { Choice } from '../../../kit/Choice.tsx';
-import { CoatPicture } from '../../../kit/CoatPicture.tsx';
 import { Figure } from '../../../kit/Figure.tsx';
 import { Problem } from '../../../kit/Problem.tsx';
 import { WhyNote } from '../../../kit/WhyNote.tsx';
+import { CoatPicture } from '../../../parts/CoatPicture.tsx';
 import { FromDevice } from '../Reading.tsx';
 import { type Said, useStep } from '../useStep.ts';
 

@@ -7,8 +7,8 @@ import { VesselKind, VesselMaterial } from '@chill/model/treatment.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
-import { newId } from '../../../data/newId.ts';
-import { nowInstant } from '../../../data/now.ts';
+import { newId } from '../../../browser/newId.ts';
+import { nowInstant } from '../../../browser/now.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { CoolingCurve } from '../../../kit/CoolingCurve.tsx';
 import { Field } from '../../../kit/Field.tsx';
@@ -210,7 +210,7 @@ function Cools({ pour: { cooling, reading, dose, vessel, boils_C } }: { pour: Po
             total: Math.round(reading.total),
             minutes: dose.minutes,
           }}
-          parts={{ b: <b />, b2: <b /> }}
+          parts={{ b: <b /> }}
         />
         {reading.verdict === 'short' && <b className="text-alarm"> {say('fallsShortPourHotterTake')}</b>}
       </p>

@@ -7,8 +7,8 @@ import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
-import { newId } from '../../../data/newId.ts';
-import { nowInstant, useNow } from '../../../data/now.ts';
+import { newId } from '../../../browser/newId.ts';
+import { nowInstant, useNow } from '../../../browser/now.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { Choice } from '../../../kit/Choice.tsx';
 import { Field } from '../../../kit/Field.tsx';

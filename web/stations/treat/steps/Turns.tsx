@@ -2,7 +2,7 @@ import { momentIn } from '@chill/core/calendar/moments.ts';
 import { MOST_TURNS } from '@chill/core/chill/freezeThaw.ts';
 import { LEAST_FROZEN_HOURS, readTurns, TURN_HOURS } from '@chill/core/treat/turns.ts';
 import { say } from '@chill/words/treat.ts';
-import { nowInstant, useNow } from '../../../data/now.ts';
+import { nowInstant, useNow } from '../../../browser/now.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { Figure } from '../../../kit/Figure.tsx';
 import { Problem } from '../../../kit/Problem.tsx';

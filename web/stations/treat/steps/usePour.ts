@@ -9,8 +9,8 @@ import type { Pour, VesselKind, VesselMaterial } from '@chill/model/treatment.ts
 import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
+import { useStored } from '../../../browser/stored.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
-import { useStored } from '../../../data/stored.ts';
 
 /** A kettle loses this much on the way to the bench, °C. Assumption. */
 const OFF_THE_BOIL_C = 1;

@@ -1,0 +1,154 @@
+import { inLanguage, SPELLINGS } from '@chill/words/language.ts';
+import { say } from '@chill/words/schedule.ts';
+import { type ReactNode, useState } from 'react';
+import { Choice } from './kit/Choice.tsx';
+import { DateInput } from './kit/DateInput.tsx';
+import { Field } from './kit/Field.tsx';
+import { Figure } from './kit/Figure.tsx';
+import { FiguresTable } from './kit/FiguresTable.tsx';
+import { NumberInput } from './kit/NumberInput.tsx';
+import { Problem } from './kit/Problem.tsx';
+import { Plot } from './kit/plot/Plot.tsx';
+import type { PlotData } from './kit/plot/plot.ts';
+import { QuantityInput } from './kit/QuantityInput.tsx';
+import { StepLine } from './kit/StepLine.tsx';
+import { Stepper } from './kit/Stepper.tsx';
+import { Tag } from './kit/Tag.tsx';
+import { Term } from './kit/Term.tsx';
+import { Waiting } from './kit/Waiting.tsx';
+import { MediumPicture, TowelPicture } from './kit/WetnessPictures.tsx';
+import { WhyNote } from './kit/WhyNote.tsx';
+
+const UNITS = { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' } as const;
+const nothing = () => undefined;
+const GAIN: PlotData = {
+  x: { from: 0, to: 90, ticks: [0, 30, 60, 90], tell: (day) => `${day} d` },
+  y: { from: 0, to: 1, ticks: [0, 0.5, 1], tell: (share) => `${Math.round(100 * share)} %` },
+  lines: [
+    { name: 'ready', colour: 'cold', points: Array.from({ length: 91 }, (_, day) => [day, 1 - Math.exp(-((day / 45) ** 3))] as const) },
+    { name: 'alive', colour: 'alarm', dash: [2, 3], points: Array.from({ length: 91 }, (_, day) => [day, Math.exp(-day / 400)] as const) },
+  ],
+};
+
+/** In development alone, at /kit: every part of the kit in its states, by day and dim, in both spellings, in one picture. */
+export default function KitPage() {
+  return (
+    <div className="grid desk:grid-cols-2">
+      {(['light', 'dim'] as const).map((theme) => (
+        <main key={theme} data-theme={theme} className="grid content-start gap-5 bg-ground p-6 text-ink">
+          <h1>{`The kit, ${theme}`}</h1>
+          <Parts />
+        </main>
+      ))}
+    </div>
+  );
+}
+
+/** One part, with its name. */
+function Part({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <section className="border-t border-line pt-2">
+      <h2 className="text-[0.9rem] text-ink2">{name}</h2>
+      <div className="flex flex-wrap items-end gap-x-8 gap-y-3">{children}</div>
+    </section>
+  );
+}
+
+function Parts() {
+  const [count, setCount] = useState(3);
+  const [choice, setChoice] = useState<'damp' | 'dry' | 'wet'>('damp');
+  return (
+    <>
+      <Part name="buttons">
+        <button type="button">Usual</button>
+        <button type="button" className="quiet">
+          Quiet
+        </button>
+        <button type="button" disabled>
+          Not now
+        </button>
+      </Part>
+      <Part name="Figure, Tag, Term">
+        <Figure value={41} unit="days">
+          in the cold
+        </Figure>
+        <Figure value="31–48">plants, 9 times in 10</Figure>
+        <Tag code="7QK" />
+        <Tag code="7QK" large />
+        <Term of="imbibition">soak</Term>
+      </Part>
+      <Part name="Field: empty, filled, at fault">
+        <Field label="Seeds">
+          <NumberInput value={undefined} onChange={nothing} />
+        </Field>
+        <Field label="Seeds" hint="as counted">
+          <NumberInput value={1200} onChange={nothing} />
+        </Field>
+        <Field label="Seeds" error="Give a number above 0.">
+          <NumberInput value={0} onChange={nothing} />
+        </Field>
+        <Field label="Water">
+          <QuantityInput quantity="volume_mL" units={UNITS} value={120} onChange={nothing} />
+        </Field>
+        <Field label="Day">
+          <DateInput value="2027-02-16" onChange={nothing} today="2027-02-16" />
+        </Field>
+      </Part>
+      <Part name="Stepper, Choice">
+        <Stepper label="up" value={count} onChange={setCount} />
+        <Choice
+          label="How damp"
+          value={choice}
+          onChange={setChoice}
+          options={(['damp', 'dry', 'wet'] as const).map((value) => ({ value, text: value }))}
+        />
+      </Part>
+      <Part name="Problem, Waiting">
+        <Problem>The seeds do not add up: 60 were laid down, 61 are counted.</Problem>
+        <Waiting />
+      </Part>
+      <Part name="StepLine: done, under way, to come">
+        <svg viewBox="0 0 400 70" className="w-full max-w-md" aria-hidden="true">
+          <StepLine
+            steps={[
+              { x1: 4, x2: 60, y: 20, zone: 'warm', doneUntil: 60 },
+              { x1: 60, x2: 240, y: 56, zone: 'cold', doneUntil: 140 },
+              { x1: 240, x2: 396, y: 20, zone: 'warm', doneUntil: 0 },
+            ]}
+          />
+        </svg>
+      </Part>
+      <Part name="Plot, with its table">
+        <div className="w-full max-w-xl">
+          <Plot label="Ready and alive by the day" data={GAIN} height={160} />
+          <FiguresTable make={() => ({ heads: ['day', 'ready'], rows: [{ of: '30', figures: ['26 %'] }] })} />
+        </div>
+      </Part>
+      <Part name="Wetness">
+        {(['dry', 'right', 'wet'] as const).map((wetness) => (
+          <TowelPicture key={wetness} wetness={wetness} />
+        ))}
+        {(['dry', 'right', 'wet'] as const).map((wetness) => (
+          <MediumPicture key={wetness} wetness={wetness} />
+        ))}
+      </Part>
+      <Part name="WhyNote">
+        <WhyNote
+          why={{
+            figure: '41 days',
+            inputs: [{ name: 'half are ready by', value: '30 days', from: 'handbook' }],
+            rule: 'Each day more seed is ready, and more is lost.',
+            source: 'Chilling: Stokes 1965',
+            assumed: true,
+            changes: 'A warmer fridge lengthens it.',
+          }}
+        />
+      </Part>
+      <Part name="both spellings">
+        {SPELLINGS.map((spelling) => (
+          <p key={spelling}>{`${spelling}: ${inLanguage(spelling, () => say('doNotSniffMouldMask'))}`}</p>
+        ))}
+      </Part>
+    </>
+  );
+}

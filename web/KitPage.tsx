@@ -5,7 +5,6 @@ import { Choice } from './kit/Choice.tsx';
 import { DateInput } from './kit/DateInput.tsx';
 import { Field } from './kit/Field.tsx';
 import { Figure } from './kit/Figure.tsx';
-import { FiguresTable } from './kit/FiguresTable.tsx';
 import { NumberInput } from './kit/NumberInput.tsx';
 import { Problem } from './kit/Problem.tsx';
 import { Plot } from './kit/plot/Plot.tsx';
@@ -121,16 +120,14 @@ function Parts() {
       <Part name="Plot, with its table">
         <div className="w-full max-w-xl">
           <Plot label="Ready and alive by the day" data={GAIN} height={160} />
-          <FiguresTable make={() => ({ heads: ['day', 'ready'], rows: [{ of: '30', figures: ['26 %'] }] })} />
         </div>
       </Part>
       <Part name="Wetness">
-        {(['dry', 'right', 'wet'] as const).map((wetness) => (
-          <TowelPicture key={wetness} wetness={wetness} />
-        ))}
-        {(['dry', 'right', 'wet'] as const).map((wetness) => (
-          <MediumPicture key={wetness} wetness={wetness} />
-        ))}
+        <div className="grid w-full grid-cols-3 gap-4">
+          {([TowelPicture, MediumPicture] as const).map((Picture) =>
+            (['dry', 'right', 'wet'] as const).map((wetness) => <Picture key={wetness} wetness={wetness} />),
+          )}
+        </div>
       </Part>
       <Part name="WhyNote">
         <WhyNote

@@ -17,10 +17,13 @@ async function readCopy(of: string): Promise<Stored & { batches: Stored['batches
     const file = join(of, DATABASE_FILE + ending);
     if (existsSync(file)) cpSync(file, join(copy, DATABASE_FILE + ending));
   }
-  const running = await serve(readConfig({ PORT: '0', HOST: '127.0.0.1', CHILL_DATA: copy }), {
-    log: false,
-    unsure: (error) => Promise.reject(error),
-  });
+  const running = await serve(
+    readConfig({ PORT: '0', HOST: '127.0.0.1', CHILL_DATA: copy, ...(existsSync(join(of, 'filled')) && { CHILL_DEMO: '1' }) }),
+    {
+      log: false,
+      unsure: (error) => Promise.reject(error),
+    },
+  );
   try {
     const ask = async <T>(path: string): Promise<T> => (await fetch(`${running.address}/api/${path}`)).json() as Promise<T>;
     const { today } = await ask<{ today: string }>('clock');

@@ -217,7 +217,7 @@ async function benchPlan(): Promise<void> {
   say(
     `plan redrawn, ${methods.length} ways with ${handbook.length} species / bare loop`,
     quantile(redraws, 0.5) / quantile(floors, 0.5),
-    40,
+    55,
     '×',
   );
 }

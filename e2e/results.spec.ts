@@ -179,7 +179,7 @@ test.describe('three seasons', () => {
       const species = (
         (await ask('/api/handbook')) as { id: string; methods: { id: string; stages: { kind: string; medium?: string }[] }[] }[]
       ).find(({ id }) => id === 'penstemon-venustus');
-      const way = species?.methods.find(({ id }) => id === 'vermiculite-in-fridge');
+      const method = species?.methods.find(({ id }) => id === 'vermiculite-in-fridge');
       const places = (await ask('/api/places')) as { id: string; kind: string }[];
       const placeOf = (kind: string) => places.find((one) => one.kind === ({ coldMoist: 'fridge', warmTowel: 'mat' }[kind] ?? 'bench'))?.id;
       const lotId = crypto.randomUUID();
@@ -191,7 +191,7 @@ test.describe('three seasons', () => {
         const id = crypto.randomUUID();
         const date = (day: number) => new Date(Date.UTC(year, 10, 1 + day)).toISOString().slice(0, 10);
         let day = 0;
-        const stages = (way?.stages ?? []).map(({ kind, medium }) => {
+        const stages = (method?.stages ?? []).map(({ kind, medium }) => {
           const start = day;
           day += { soak: 1, coldMoist: cold, warmTowel: 40, pot: 60 }[kind] ?? 0;
           return {
@@ -205,7 +205,7 @@ test.describe('three seasons', () => {
         });
         const plan = {
           seeds: 60,
-          way,
+          method,
           stages,
           expects: { low: 15, high: 30 },
           wish: { plants: 15, confidence: 0.9, timing: { by: 'startOn', date: date(0) } },

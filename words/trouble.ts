@@ -1,6 +1,7 @@
 import { subject } from './subject.ts';
 
 export const say = subject('trouble', {
+  settleWhatWasRecordedFirst: 'What was recorded before is not saved yet: settle that first.',
   dataFileDamaged: 'The data file is damaged.',
   lastGoodBackup: 'The last good backup is of {{lastBackup}}.',
   noBackupCouldMade: 'No backup could be made.',

@@ -164,9 +164,9 @@ describe('an entry on its way', () => {
     expect(await done).toBe('settled');
     replies = [refusal];
     page.post(batch(3), [event('wrong')]);
-    const refused = page.settled('b1').catch((error: Error) => error.message);
+    const refused = page.settled('b1');
     await settle();
-    expect(await refused).toContain('not saved yet');
+    expect(await refused).toMatchObject({ ok: false, reason: { key: 'settleWhatWasRecordedFirst' } });
   });
 });
 

@@ -2,6 +2,8 @@ import { canBe } from '@chill/core/ledger/fold.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
 import type { Problem } from '@chill/model/problem.ts';
+import { type Refusal, refusal } from '@chill/model/refusal.ts';
+import { say } from '@chill/words/trouble.ts';
 import { useSyncExternalStore } from 'react';
 import { ApiProblem, ask } from '../browser/api.ts';
 import { Keep } from '../browser/keep.ts';
@@ -148,18 +150,17 @@ async function readBack(): Promise<void> {
 }
 
 /**
- * Resolves once the server has all that was recorded on a batch: what is asked of it next rests on that.
- * @throws {Error} where something of it was refused, or the server cannot be reached.
+ * Resolves once the server has all that was recorded on a batch: what is asked of it next rests on that; or with a refusal, where something of it was
+ * refused, or the server cannot be reached.
  */
-export function settled(batchId: string): Promise<void> {
-  return new Promise((resolve, reject) => {
+export function settled(batchId: string): Promise<Refusal | undefined> {
+  return new Promise((resolve) => {
     const look = () => {
       const mine = state.pending.filter((one) => one.batchId === batchId);
       const stuck = mine.some((one) => one.refused) || (mine.length > 0 && state.waiting);
       if (mine.length > 0 && !stuck) return;
       listeners.delete(look);
-      if (stuck) reject(new Error('What was recorded before is not saved yet: settle that first.'));
-      else resolve();
+      resolve(stuck ? refusal(say.of('settleWhatWasRecordedFirst')) : undefined);
     };
     listeners.add(look);
     look();

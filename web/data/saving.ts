@@ -2,6 +2,7 @@ import type { Batch, NewBatch, Split } from '@chill/model/batch.ts';
 import type { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { Refusal } from '@chill/model/refusal.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { ReadingSource, TypedReading } from '@chill/model/temperature.ts';
 import { mutate } from 'swr';
@@ -37,9 +38,10 @@ export async function makeBatch(batch: NewBatch): Promise<Batch> {
   return saved;
 }
 
-/** Splits a batch; the answer is the part that goes its own way. */
-export async function splitBatch(batchId: string, split: Split): Promise<Batch> {
-  await settled(batchId);
+/** Splits a batch; the answer is the part that goes its own way, or why it cannot be split yet. */
+export async function splitBatch(batchId: string, split: Split): Promise<Batch | Refusal> {
+  const unsettled = await settled(batchId);
+  if (unsettled) return unsettled;
   const [, part] = await ask<[Batch, Batch]>(`/api/batches/${batchId}/splits`, { method: 'POST', body: split });
   await Promise.all([mutate('/api/batches'), lotsChanged()]);
   return part;

@@ -211,6 +211,7 @@ function Verdict({ view }: { view: BatchView }) {
       const planned = planSplit(batch, state, going, how, today, newId);
       if ('reason' in planned) return planned;
       const part = await splitBatch(batch.id, { ...planned, event: { ...planned.event, ...signature(nursery) } });
+      if ('reason' in part) return part;
       navigate(`/treat/${part.code}`);
     });
 

@@ -28,7 +28,7 @@ export interface NamedLink {
 }
 
 /** What a test has shown of a chain: so many of so many came through all of its links. */
-export interface Evidence {
+export interface TestEvidence {
   came: number;
   tested: number;
   links: readonly NamedLink[];
@@ -69,7 +69,7 @@ export function handbookLink(share: number, worth = LINK_WORTH_SEEDS): Link {
  * together, and of none alone.
  * @throws {RangeError} for a share outside 0 to 1.
  */
-export function prospectOf(links: readonly (Link | NamedLink)[], random?: Random, evidence: readonly Evidence[] = []): Prospect {
+export function prospectOf(links: readonly (Link | NamedLink)[], random?: Random, evidence: readonly TestEvidence[] = []): Prospect {
   const named = links.map((one, i): NamedLink => (typeof one === 'object' && 'key' in one ? one : { key: `link ${i}`, link: one }));
   let certain = 1;
   const uncertain: NamedLink[] = [];
@@ -92,7 +92,7 @@ export function prospectOf(links: readonly (Link | NamedLink)[], random?: Random
 }
 
 /** The mean of what is known of a share once tests have weighed it, and the range that it lies in 95 times in 100. */
-export function believedShare(link: NamedLink, evidence: readonly Evidence[]): { share: number; low: number; high: number } {
+export function believedShare(link: NamedLink, evidence: readonly TestEvidence[]): { share: number; low: number; high: number } {
   const { shares, mean } = prospectOf([link], undefined, evidence);
   return { share: mean, low: quantileAt(shares, 0.025), high: quantileAt(shares, 0.975) };
 }
@@ -281,7 +281,7 @@ export function multiply(product: Float64Array, { key, link }: NamedLink, random
 const TIME_SCALE_KEY = 'time scale';
 
 /** How likely each draw is after what tests have shown; they add up to 1. */
-function weightsOf(evidence: readonly Evidence[], draws: number): Float64Array {
+function weightsOf(evidence: readonly TestEvidence[], draws: number): Float64Array {
   const logs = new Float64Array(draws);
   for (const { came, tested, links } of evidence) {
     const chance = new Float64Array(draws).fill(1);

@@ -5,7 +5,7 @@ import { ageing, ROT_LAW, type RotConditions, rotFactor } from '../rot/hazard.ts
 import type { Met } from './met.ts';
 
 /** What is known of a batch lying in one stage: since when, what each check found, when its medium was made fresh. */
-export interface Lying {
+export interface LainStage {
   since: PlainDate;
   checks: readonly { on: PlainDate; damp?: 'dry' | 'right' | 'wet' | undefined }[];
   freshened: readonly PlainDate[];
@@ -24,7 +24,7 @@ interface Finding {
 }
 
 /** The stretches in which the batch may have been dry or wet: from the check before to the check that found it so. */
-export function findings({ since, checks }: Pick<Lying, 'since' | 'checks'>): Finding[] {
+export function findings({ since, checks }: Pick<LainStage, 'since' | 'checks'>): Finding[] {
   const seen = checks.filter((one) => one.damp && one.on >= since).sort((a, b) => (a.on < b.on ? -1 : Number(a.on > b.on)));
   const found: Finding[] = [];
   for (const [i, { on, damp }] of seen.entries()) {
@@ -36,7 +36,7 @@ export function findings({ since, checks }: Pick<Lying, 'since' | 'checks'>): Fi
 }
 
 /** Days of a stage that count only in part because it was found dry; shown as uncertain. */
-export function uncertainDays(lying: Lying): number {
+export function uncertainDays(lying: LainStage): number {
   return findings(lying)
     .filter((one) => one.damp === 'dry')
     .reduce((sum, one) => sum + one.until - one.after, 0);
@@ -46,7 +46,7 @@ export function uncertainDays(lying: Lying): number {
  * Effective days earned by each whole day of a stage (index = days since it began, up to `days`): what each day earns moist, {@link DRY_COUNTS} of it
  * where a check found it dry, less what long hot spells have undone by then; never below zero. Splitting a stretch changes nothing.
  */
-export function earnedByDay(days: number, { effect, undone }: Pick<Met, 'effect' | 'undone'>, lying: Lying): number[] {
+export function earnedByDay(days: number, { effect, undone }: Pick<Met, 'effect' | 'undone'>, lying: LainStage): number[] {
   const dry = findings(lying).filter((one) => one.damp === 'dry');
   const earned = [0];
   for (let day = 1; day <= days; day++) {
@@ -111,7 +111,7 @@ export function lossesOf(
   days: number,
   plannedPerDay: number,
   { effect, undone }: Pick<Met, 'effect' | 'undone'>,
-  lying: Lying,
+  lying: LainStage,
   spells: readonly TemperatureSpell[],
 ): Loss[] {
   const dry = findings(lying).filter((one) => one.damp === 'dry');
@@ -142,7 +142,7 @@ export function lossesOf(
  * Rot hazard added up by each whole day of a stage, with the medium's age since it was last fresh and what checks found. `temperature` gives each day's
  * factor where the place was measured; otherwise the conditions' own temperature holds all through.
  */
-export function exposureByDay(days: number, conditions: RotConditions, lying: Lying, temperature?: (day: number) => number): number[] {
+export function exposureByDay(days: number, conditions: RotConditions, lying: LainStage, temperature?: (day: number) => number): number[] {
   const found = findings(lying);
   const fresh = lying.freshened.map((on) => daysBetween(lying.since, on));
   // Made fresh before the stage began, it brings its age along.

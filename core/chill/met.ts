@@ -10,7 +10,7 @@ import { effectiveness } from './effectiveness.ts';
 import { UNDOES_AFTER_DAYS, UNDONE_PER_DAY } from './measured.ts';
 
 /** Where a batch lay, from which day on. */
-export interface Stay {
+export interface PlaceStay {
   on: PlainDate;
   placeId: string;
 }
@@ -102,7 +102,7 @@ export type SwingingPlace = Place & { halfSwing_C?: number };
  * A place that is not known any more, and a batch in none, has `planned_C`. `response` says what earns.
  */
 export function metBy(
-  { since, stays, planned_C }: { since: PlainDate; stays: readonly Stay[]; planned_C: number },
+  { since, stays, planned_C }: { since: PlainDate; stays: readonly PlaceStay[]; planned_C: number },
   response: TemperatureResponse,
   { places, records, today }: { places: readonly Place[]; records: readonly PlaceTemperatures[]; today: PlainDate },
 ): Met {

@@ -1,7 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { Method } from '@chill/model/method.ts';
 import type { Species } from '@chill/model/species.ts';
-import { type Evidence, equallyLikely, multiply, type Prospect, prospectOf, rangeOf, spreadBy, summed } from '../chance/prospect.ts';
+import { equallyLikely, multiply, type Prospect, prospectOf, rangeOf, spreadBy, summed, type TestEvidence } from '../chance/prospect.ts';
 import type { BetaShare } from '../chance/shares.ts';
 import { STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
@@ -41,7 +41,7 @@ export interface Promised {
 /** A lot as far as its seed's chance goes: how viable it is believed to be, and what its towel tests have shown. */
 interface Tested {
   viable: BetaShare;
-  evidence?: readonly Evidence[] | undefined;
+  evidence?: readonly TestEvidence[] | undefined;
 }
 
 /**

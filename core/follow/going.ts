@@ -4,10 +4,10 @@ import type { TemperatureResponse } from '@chill/model/species.ts';
 import type { DatedStage } from '@chill/model/stage.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
-import { earnedByDay, exposureByDay, type Lying, lossesOf, uncertainDays, unmeasuredIn } from '../chill/account.ts';
+import { earnedByDay, exposureByDay, type LainStage, lossesOf, uncertainDays, unmeasuredIn } from '../chill/account.ts';
 import { coldResponseOf, effectiveness } from '../chill/effectiveness.ts';
 import { TURN_CREDIT_DAYS, TURNS_SURVIVAL, turnsCredit } from '../chill/freezeThaw.ts';
-import { type Met, metBy, type Stay } from '../chill/met.ts';
+import { type Met, metBy, type PlaceStay } from '../chill/met.ts';
 import { daysToFree, NO_CREDIT, type Requirement, requirementsOf } from '../chill/requirement.ts';
 import { COLD_RESPONSE, WARM_RESPONSE } from '../kinds/responses.ts';
 import { keptDry, STAGES } from '../kinds/stages.ts';
@@ -144,7 +144,7 @@ interface AccountCurve extends Pick<TreatmentForecast, 'curve' | 'takeOut' | 'wa
 /** Where and how long a batch has lain in a stage, and what its temperatures did there. */
 interface Lain {
   days: number;
-  stays: readonly Stay[];
+  stays: readonly PlaceStay[];
   met: (response: TemperatureResponse) => Met;
   /** What was measured of it, and what the place's own figure stood for where it was not. */
   measuredBy: (met: Met, perDay: (celsius: number) => number) => Pick<TreatmentForecast, 'measured' | 'unmeasured'>;
@@ -207,7 +207,7 @@ function winterSoFar(
 }
 
 /** Whether any place of these has readings. */
-const wasRead = (stays: readonly Stay[], records: readonly PlaceTemperatures[]) =>
+const wasRead = (stays: readonly PlaceStay[], records: readonly PlaceTemperatures[]) =>
   records.some(({ placeId }) => stays.some((stay) => stay.placeId === placeId));
 
 function treatedSoFar(
@@ -233,7 +233,7 @@ function treatedSoFar(
     rot: (day) => (stalled && day >= days ? ROT_LAW.at(planned.temperature_C) : asMoist.rot(day)),
   };
   // What is kept dry is not missing any water; what goes on in an earlier stage's medium is as old as that is.
-  const lying: Lying = { since, checks: keptDry(lies.kind) ? [] : state.checks, freshened: [enters.fresh, ...state.freshened] };
+  const lying: LainStage = { since, checks: keptDry(lies.kind) ? [] : state.checks, freshened: [enters.fresh, ...state.freshened] };
   const horizon = Math.max(days + 7, horizonDays(treatment.requirement, Math.max(counted.effect(days + 1), plannedPerDay / 4)));
   const earned = earnedByDay(horizon, counted, lying);
   const exposed = exposureByDay(horizon, treatment.rot, lying, counted.rot);

@@ -2,7 +2,7 @@ import type { Lot, TowelResult } from '@chill/model/lot.ts';
 import type { Method } from '@chill/model/method.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Stage } from '@chill/model/stage.ts';
-import { believedShare, type Evidence } from '../chance/prospect.ts';
+import { believedShare, type TestEvidence } from '../chance/prospect.ts';
 import type { BetaShare, ShareRange } from '../chance/shares.ts';
 import type { Brought } from '../chill/requirement.ts';
 import { STAGES } from '../kinds/stages.ts';
@@ -21,7 +21,7 @@ type TestedLot = Pick<Lot, 'wintered' | 'provenance' | 'storage'>;
  * What the towel tests of a lot have shown, for {@link prospectOf}. What germinates there is viable × open coat × ripe × in no need of cold × sprouting at
  * that warmth in that time: the test tells of all of these together. `lot` says what its seed brought along; without it, nothing.
  */
-export function towelEvidence(species: Species, tests: readonly TowelResult[], viable: BetaShare, lot?: TestedLot): Evidence[] {
+export function towelEvidence(species: Species, tests: readonly TowelResult[], viable: BetaShare, lot?: TestedLot): TestEvidence[] {
   return tests.map((test) => {
     const { came, tested, warm_days } = test;
     const brought = lot ? broughtBy(lot) : {};
@@ -44,7 +44,7 @@ function asItWent({ method, warm_C, dry }: TowelResult): Method {
 }
 
 /** How viable a lot is believed to be, with its towel tests taken in; 95 times in 100 within the range. */
-export function believedViable(viable: BetaShare, evidence: readonly Evidence[]): ShareRange {
+export function believedViable(viable: BetaShare, evidence: readonly TestEvidence[]): ShareRange {
   return believedShare(chainLink({ cause: 'viable' }, viable), evidence);
 }
 

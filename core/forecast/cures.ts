@@ -9,7 +9,7 @@ import type { FollowedStage } from '../follow/followed.ts';
 import type { Situation } from '../follow/situation.ts';
 import { wholeSproutingDays } from '../follow/stage.ts';
 import { followStages } from '../follow/stages.ts';
-import { growsIn } from '../kinds/media.ts';
+import { growsWhereSown } from '../kinds/media.ts';
 import { chills, keptDry, STAGES } from '../kinds/stages.ts';
 import { MINUTES } from '../kinds/tasks.ts';
 import { creditOf } from '../lot/lotLedger.ts';
@@ -108,8 +108,9 @@ function secondCold(sums: Sums): Cure | undefined {
   const { species, today } = situation;
   if (species.cold.need === 'none' || species.cold.winters === 2) return undefined;
   const medium =
-    batch.plan.method.stages.findLast(({ kind, medium }) => STAGES[kind].earns === 'cold' && !keptDry(kind) && medium && !growsIn(medium))
-      ?.medium ?? 'towel';
+    batch.plan.method.stages.findLast(
+      ({ kind, medium }) => STAGES[kind].earns === 'cold' && !keptDry(kind) && medium && !growsWhereSown(medium),
+    )?.medium ?? 'towel';
   const method: Stage[] = [{ kind: 'coldMoist', medium }, { kind: 'warmTowel' }, { kind: 'pot' }];
   const resolved = followedFor(sums, method, coldHad(sums));
   const [cold, warm] = resolved;

@@ -10,7 +10,7 @@ import type { Cure } from './cures.ts';
 import type { Projection, SproutForecast } from './project.ts';
 
 /** One of the choices, with what it comes to. */
-export interface Choice {
+export interface WaitChoice {
   kind: ChoiceKind;
   /** Plants more that it brings: expected, and the range that holds 8 times in 10. A cut brings none: what it costs of them is below zero. */
   more: { expected: number; low: number; high: number };
@@ -34,7 +34,7 @@ export interface Choice {
 /** Wait or stop, for one batch on one day. */
 export interface WaitOrStop {
   /** The best first. */
-  choices: Choice[];
+  choices: WaitChoice[];
   /** Seeds that have not come. */
   left: number;
   /** The chance that a given one of them still comes, however long one waits. */
@@ -80,7 +80,7 @@ export function waitOrStop(batch: Batch, projection: Projection, situation: Situ
   };
 
   const waits = board.wait(weights, left);
-  const waitUpTo = (at: number): Omit<Choice, 'worth'> => {
+  const waitUpTo = (at: number): Omit<WaitChoice, 'worth'> => {
     const days = AHEAD_DAYS[at] as number;
     const by = addDays(today, days);
     return {
@@ -90,9 +90,9 @@ export function waitOrStop(batch: Batch, projection: Projection, situation: Situ
     };
   };
   const placeId = state.stages[state.stage]?.placeId;
-  const choices: Choice[] = [
+  const choices: WaitChoice[] = [
     { ...waitUpTo(waits.at), worth: waits.worth },
-    ...board.cures.map((cure, at): Choice => {
+    ...board.cures.map((cure, at): WaitChoice => {
       const by = addDays(today, cure.delay_days);
       const { kind, minutes, room } = cure;
       const found = { more: counted(board.plants(board.cured[at] as Float64Array)), worth: board.cure(at, weights, left) };
@@ -104,7 +104,7 @@ export function waitOrStop(batch: Batch, projection: Projection, situation: Situ
   if (cut) choices.push({ ...cut, more: { expected: -cut.lost, low: 0, high: 0 }, late_days: 0 });
   const usualBy = usuallyOver(sprouting) ?? today;
   // Silence before the usual time is over is a reason to look, and to do something else, but not yet to give up.
-  const early = ({ kind }: Choice) => Number(kind === 'stop' && today < usualBy);
+  const early = ({ kind }: WaitChoice) => Number(kind === 'stop' && today < usualBy);
   choices.sort((a, b) => early(a) - early(b) || b.worth - a.worth);
   const turn = choices[0]?.kind === 'wait' ? turnsOver(belief, left, board, { today, usualBy }) : undefined;
   const until = turn && { on: addDays(today, AHEAD_DAYS[turn.at] as number), next: turn.next };

@@ -91,7 +91,7 @@ export const pieceOf = (medium: Medium) => MEDIUMS[medium].piece;
 export const mixOf = (medium: Medium): TubMix => MEDIUMS[medium].mix ?? 'sand';
 
 /** Whether what comes up in a medium grows on where it is. */
-export const growsIn = (medium: Medium): boolean => MEDIUMS[medium].growsOn === true;
+export const growsWhereSown = (medium: Medium): boolean => MEDIUMS[medium].growsOn === true;
 
 /** What is done to lay seed into the same medium, fresh; nothing where that cannot be. */
 export function freshening(medium: Medium): Sentence | undefined {

@@ -11,7 +11,7 @@ import { fold } from './fold.ts';
 import { LedgerError } from './refuse.ts';
 
 /** What the ledger makes of new events: the state they lead to, or the one that cannot be, by its field. */
-export type Verdict = { ok: true; state: BatchState } | Refusal;
+export type LedgerVerdict = { ok: true; state: BatchState } | Refusal;
 
 /** How far a phone's idea of the moment may be ahead of the server's, ms: it asks once a minute. */
 const CLOCKS_APART_MS = 120_000;
@@ -25,7 +25,7 @@ export function accept(
   added: readonly NewEvent[],
   today: PlainDate,
   now_ms = Number.POSITIVE_INFINITY,
-): Verdict {
+): LedgerVerdict {
   const at = (id: string) => `events.${added.findIndex((event) => event.id === id)}`;
   for (const event of added) {
     if (event.on > today) return refused(`${at(event.id)}.on`, say.of('future', { on: shortDate.of(event.on, today) }));

@@ -1,7 +1,7 @@
 import type { Plan } from '@chill/model/batch.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
-import { type Evidence, prospectOf, rangeOf } from '../chance/prospect.ts';
+import { prospectOf, rangeOf, type TestEvidence } from '../chance/prospect.ts';
 import type { BetaShare } from '../chance/shares.ts';
 import type { SwingingPlace } from '../chill/met.ts';
 import type { Brought } from '../chill/requirement.ts';
@@ -16,7 +16,7 @@ import { towelTestMethod } from './schools.ts';
 export interface TestGiven extends Brought {
   viable: BetaShare;
   /** Tests before it. */
-  evidence?: readonly Evidence[] | undefined;
+  evidence?: readonly TestEvidence[] | undefined;
 }
 
 /** The plan of a test on the towel with `seeds` seeds from `start`: a small batch of its own, looked at like any other and read when it is over. */

@@ -6,7 +6,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { DatedStage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
-import { chanceOf, type Evidence, rangeOf, seedsFor } from '../chance/prospect.ts';
+import { chanceOf, rangeOf, seedsFor, type TestEvidence } from '../chance/prospect.ts';
 import { type BetaShare, meanShare } from '../chance/shares.ts';
 import type { SwingingPlace } from '../chill/met.ts';
 import type { Brought } from '../chill/requirement.ts';
@@ -36,7 +36,7 @@ export interface Request extends Brought {
   species: Species;
   viable: BetaShare;
   /** What towel tests of the lot have shown. */
-  evidence?: readonly Evidence[];
+  evidence?: readonly TestEvidence[];
   /** Seeds of the lot that no batch has yet. */
   available: number;
   /** By when seed that dies when it dries must lie damp. */

@@ -5,7 +5,7 @@ import type { Species } from '@chill/model/species.ts';
 import type { DatedStage, StageKind } from '@chill/model/stage.ts';
 import { addDays, later } from '../calendar/dates.ts';
 import type { Early } from '../forecast/project.ts';
-import { growsIn } from '../kinds/media.ts';
+import { growsWhereSown } from '../kinds/media.ts';
 import { atBench, mediumOf, STAGES } from '../kinds/stages.ts';
 import { countIn, LAID_UP } from '../ledger/states.ts';
 import { roomOf, roomOfPlants } from '../methods/room.ts';
@@ -72,7 +72,7 @@ export function roomInStage({ batch, species, projection }: BatchView, index: nu
 export const roomInPots = ({ species }: BatchView, { plants }: Early, place: Pick<Place, 'room'>): number =>
   roomOfPlants(plants, species.seed, place.room);
 
-const isSownInPots = ({ method }: Pick<Plan, 'method'>): boolean => method.stages.some(({ medium }) => medium && growsIn(medium));
+const isSownInPots = ({ method }: Pick<Plan, 'method'>): boolean => method.stages.some(({ medium }) => medium && growsWhereSown(medium));
 
 /**
  * Room that a stage will take which is not begun, of so many seeds that come as far: into pots of their own go those that are expected up, the middle of their

@@ -1,5 +1,5 @@
 import type { ModelData } from 'highs';
-import type { Free, Picked, Problem, Use } from './problem.ts';
+import type { Free, Picked, PlanProblem, Use } from './problem.ts';
 
 /** A problem as the matrix that a solver is given, and how a plan is read from its columns and written into them. */
 export interface Model {
@@ -16,7 +16,7 @@ export interface Model {
  * on such a one. What lies there is a column too, carried over from one such moment to the next, so that a stay is two entries in the matrix however long
  * it lasts. Resources that all choices together cannot fill have no rows.
  */
-export function asModel({ rows, resources, stocks }: Problem): Model {
+export function asModel({ rows, resources, stocks }: PlanProblem): Model {
   const choices = rows.flatMap((row, i) => row.choices.map((choice) => ({ row: i, choice, saves: choice.cost - row.unkept })));
   const columns: { cost: number; upper: number; entries: Map<number, number> }[] = choices.map(({ row, choice, saves }) => {
     const entries = new Map([[row, 1]]);

@@ -2,8 +2,8 @@ import type { PlaceId } from '@chill/model/primitives.ts';
 import { addDays } from '../calendar/dates.ts';
 import { type LaidOut, layOut } from './candidates.ts';
 import { Improving } from './improving.ts';
-import { costOf, type Free, type Picked, type Problem } from './problem.ts';
-import { freeIn, isThere, mondayOf, type OpenDays, type Season } from './season.ts';
+import { costOf, type Free, type Picked, type PlanProblem } from './problem.ts';
+import { freeIn, isThere, mondayOf, type OpenDays, type SeasonToPlan } from './season.ts';
 
 /** What one more of something is worth, found by planning again with it: so many promises more are kept wholly and in time, and what leaving and lateness cost less. */
 export interface Worth {
@@ -25,13 +25,13 @@ const ROUNDS = 600;
 const WORTH_SAYING = 1;
 
 /** What holds a plan back: each place, people's time, and time itself are given a little more, and the season planned again. */
-export function* whatBinds(season: Season, laidOut: LaidOut, picked: Picked): Generator<Worth> {
+export function* whatBinds(season: SeasonToPlan, laidOut: LaidOut, picked: Picked): Generator<Worth> {
   const { problem } = laidOut;
   // What more rounds alone would find must not be put down to what is added.
   const base = new Improving(problem, picked).improve(ROUNDS);
   const whole = keptWhole(laidOut, base.picked);
   const tried = (of: Worth['of'], resource: number, free: Free): Worth | undefined => {
-    const wider: Problem = { ...problem, resources: problem.resources.with(resource, free) };
+    const wider: PlanProblem = { ...problem, resources: problem.resources.with(resource, free) };
     const again = new Improving(wider, base.picked).improve(ROUNDS);
     const saves = costOf(problem, base.picked) - again.cost;
     return saves >= WORTH_SAYING ? { of, more: keptWhole(laidOut, again.picked) - whole, saves } : undefined;
@@ -61,7 +61,7 @@ export function* whatBinds(season: Season, laidOut: LaidOut, picked: Picked): Ge
 }
 
 /** People who are there on the same days: an hour a week more of one does what one more of another would. `on`: the part of it that each open day has. */
-function alike({ nursery, today }: Season, { days }: OpenDays): { people: string[]; on: number[] }[] {
+function alike({ nursery, today }: SeasonToPlan, { days }: OpenDays): { people: string[]; on: number[] }[] {
   const groups = new Map<string, { people: string[]; on: number[] }>();
   for (const person of nursery.people ?? []) {
     const there = days.map((day) => (isThere(person, addDays(today, day)) ? mondayOf(addDays(today, day)) : undefined));

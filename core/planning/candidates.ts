@@ -5,8 +5,8 @@ import { addDays, daysBetween } from '../calendar/dates.ts';
 import { type DatedWork, plantingOut } from '../season/work.ts';
 import { firstFrostOf, frostSafeFrom } from '../winter/frost.ts';
 import { type Course, type CoursePart, coursesFor, planOf } from './courses.ts';
-import type { Choice, Problem, Use } from './problem.ts';
-import { freeIn, minutesOn, type OpenDays, openDays, type Season } from './season.ts';
+import type { PlanChoice, PlanProblem, Use } from './problem.ts';
+import { freeIn, minutesOn, type OpenDays, openDays, type SeasonToPlan } from './season.ts';
 import type { Wanted } from './wanted.ts';
 
 /** A course that begins on a day, in certain places; days are counted from today. */
@@ -19,12 +19,12 @@ export interface Candidate {
   /** Which of its possible places each lying has. */
   laid: number[];
   minutes: number;
-  choice: Choice;
+  choice: PlanChoice;
 }
 
 /** A season as a problem, and what its rows and choices stand for. */
 export interface LaidOut {
-  problem: Problem;
+  problem: PlanProblem;
   /** Of each wanted promise, in their order. */
   candidates: Candidate[][];
   /** Days on which people have time, as the last resource counts them; absent where nobody is named. */
@@ -45,7 +45,7 @@ const DEALINGS = 3;
 const HORIZON_DAYS = 840;
 
 /** Lays a season out: every way to keep each promise, what it takes of places, people and seed, and what it costs. `hurried`: see {@link coursesFor}. */
-export function layOut(season: Season, hurried = false): LaidOut {
+export function layOut(season: SeasonToPlan, hurried = false): LaidOut {
   const { places, stays, today, lots, wanted } = season;
   const courses = wanted.map((one) => coursesFor(season, one, hurried));
   const hands = openDays(season, HORIZON_DAYS);
@@ -81,7 +81,7 @@ export interface PlannedPart {
 }
 
 /** The plans that a candidate stands for, one a lot. */
-export function plansOf({ course, start, laid }: Candidate, { today, places }: Pick<Season, 'today' | 'places'>): PlannedPart[] {
+export function plansOf({ course, start, laid }: Candidate, { today, places }: Pick<SeasonToPlan, 'today' | 'places'>): PlannedPart[] {
   return course.parts.map((part: CoursePart, index) => {
     const plan = planOf(part, addDays(today, start));
     const stages = plan.stages.map((stage, i) => {
@@ -111,7 +111,7 @@ function dealingsOf({ lying }: Course, scarce: readonly boolean[]): number[][] {
 }
 
 /** The day, or the nearest before it on which somebody works, or after it where that would be past. */
-function onWorkingDay({ nursery, today }: Season, day: number): number {
+function onWorkingDay({ nursery, today }: SeasonToPlan, day: number): number {
   const works = (at: number) => minutesOn(nursery, addDays(today, at)) !== 0;
   for (let at = day; at >= 0 && at > day - 7; at--) if (works(at)) return at;
   for (let at = day + 1; at < day + 7; at++) if (works(at)) return at;
@@ -119,7 +119,7 @@ function onWorkingDay({ nursery, today }: Season, day: number): number {
 }
 
 /** Counts what a course takes from a start on, and what it costs. */
-function counting(season: Season, hands: OpenDays | undefined): (course: Course, start: number, laid: number[]) => Candidate {
+function counting(season: SeasonToPlan, hands: OpenDays | undefined): (course: Course, start: number, laid: number[]) => Candidate {
   const { today, places, lots } = season;
   // Asked of every candidate: the first frost is found once, and each day's answer is kept.
   const nursery = { ...season.nursery, firstFrost: firstFrostOf(season.nursery) };

@@ -11,7 +11,7 @@ import { methodsToWeigh } from '../methods/schools.ts';
 import { roomAhead } from '../nursery/lodging.ts';
 import type { StockedLot } from '../nursery/stocked.ts';
 import { type DatedWork, workAhead } from '../season/work.ts';
-import type { Pinned, Season } from './season.ts';
+import type { Pinned, SeasonToPlan } from './season.ts';
 import type { Wanted } from './wanted.ts';
 
 /** Seeds of one lot in a course. */
@@ -22,7 +22,7 @@ export interface CoursePart {
 }
 
 /** What lies in a place on a course, days from its start; plants stay on until the frost lets them out. Places are counted as in the season. */
-export interface Lying {
+export interface CourseStay {
   part: number;
   stage: number;
   from: number;
@@ -47,7 +47,7 @@ export interface Course {
   starts: number[];
   /** From its start until its plants are ready. */
   days: number;
-  lying: Lying[];
+  lying: CourseStay[];
   work: (Pick<DatedWork, 'minutes' | 'sooner_days' | 'later_days'> & { day: number })[];
   /** How far it is doubted, and how many drawbacks cost something. */
   doubt: number;
@@ -72,7 +72,7 @@ const ALIKE_C = 1.5;
  * Every course that keeps a promise, or a part of it. `hurried`: only the lots that come first, by the methods that the handbook names first, so that there is
  * something to begin with.
  */
-export function coursesFor(season: Season, wanted: Wanted, hurried = false): Course[] {
+export function coursesFor(season: SeasonToPlan, wanted: Wanted, hurried = false): Course[] {
   const species = season.species.find(({ id }) => id === wanted.promise.speciesId);
   if (!species) return [];
   const { promise, plants } = wanted;
@@ -103,7 +103,7 @@ export function coursesFor(season: Season, wanted: Wanted, hurried = false): Cou
 }
 
 /** The lots that serve a promise, in groups: each group is one way to get all of its seed. */
-function lotGroups({ lots, lotRule }: Season, { promise }: Wanted): StockedLot[][] {
+function lotGroups({ lots, lotRule }: SeasonToPlan, { promise }: Wanted): StockedLot[][] {
   const own = lots
     .filter(
       ({ id, speciesId, unassigned }) => speciesId === promise.speciesId && unassigned > 0 && (!promise.lotId || promise.lotId === id),
@@ -116,7 +116,7 @@ function lotGroups({ lots, lotRule }: Season, { promise }: Wanted): StockedLot[]
 
 /** The methods for a lot, the one to recommend first; in a hurry the handbook's first; where one is held fast, that one. */
 function basesFor(
-  season: Season,
+  season: SeasonToPlan,
   species: Species,
   lot: StockedLot,
   wish: Wish,
@@ -129,12 +129,12 @@ function basesFor(
   return methods.slice(0, METHODS_IN_HURRY).map(({ method, workedOut }) => propose(method, request, workedOut));
 }
 
-function requestFor({ nursery, places, today, rot }: Season, species: Species, lot: StockedLot, wish: Wish): Request {
+function requestFor({ nursery, places, today, rot }: SeasonToPlan, species: Species, lot: StockedLot, wish: Wish): Request {
   return { ...lotInRequest(lot, lot.unassigned, species, today), species, wish, nursery, places, today, ...(rot && { rot }) };
 }
 
 /** The last day from today on which a lot may begin: seed that must not dry is dead after it. */
-function lastStart({ today }: Season, species: Species, lot: StockedLot): number {
+function lastStart({ today }: SeasonToPlan, species: Species, lot: StockedLot): number {
   const { keeping } = lotInRequest(lot, lot.unassigned, species, today);
   return keeping ? Math.max(0, daysBetween(today, keeping.moistUntil)) : Number.POSITIVE_INFINITY;
 }
@@ -147,7 +147,7 @@ function startsAround(latest: number): number[] {
 }
 
 interface Circumstances {
-  season: Season;
+  season: SeasonToPlan;
   species: Species;
   wanted: Wanted;
   group: readonly StockedLot[];
@@ -175,7 +175,7 @@ function courseOf(
   const dated = parts.map((part) => planOf(part, start));
   const from = (on: string) => daysBetween(start, on);
   const lying = dated.flatMap((plan, part) =>
-    plan.stages.flatMap((stage, index): Lying[] => {
+    plan.stages.flatMap((stage, index): CourseStay[] => {
       const place = season.places.find(({ id }) => id === stage.placeId);
       if (!place || atBench(stage.kind)) return [];
       const alike = placesFor(stage.kind, season.places).filter(
@@ -219,7 +219,7 @@ function steadily(work: readonly DatedWork[]): Pick<DatedWork, 'on' | 'minutes' 
 }
 
 /** Seed of each lot in turn, as long as it is not enough; the next is asked for what the low end of the one before leaves. */
-function partsOf(season: Season, species: Species, group: readonly StockedLot[], base: Proposal, wish: Wish): CoursePart[] {
+function partsOf(season: SeasonToPlan, species: Species, group: readonly StockedLot[], base: Proposal, wish: Wish): CoursePart[] {
   const parts: CoursePart[] = [];
   const share = season.lotRule === 'mixed' ? Math.ceil(wish.plants / group.length) : undefined;
   let left = wish.plants;

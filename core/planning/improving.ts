@@ -1,5 +1,5 @@
 import { type Random, randomFrom } from '../chance/random.ts';
-import { type Choice, costOf, type Picked, type Problem, Room, type Row } from './problem.ts';
+import { costOf, type Picked, type PlanChoice, type PlanProblem, Room, type Row } from './problem.ts';
 
 /** Rows that are taken out at once, besides the one that is to win. */
 const MOST_OUT = 12;
@@ -8,7 +8,7 @@ const HEAT = 0.05;
 
 /** A plan that is made better round by round, as long as somebody asks; always one that fits. The same for the same problem and stream. */
 export class Improving {
-  readonly #problem: Problem;
+  readonly #problem: PlanProblem;
   readonly #random: Random;
   readonly #room: Room;
   /** The choices of each row, the cheapest first. */
@@ -20,7 +20,7 @@ export class Improving {
   #best: { picked: Picked; cost: number };
 
   /** Begins with a plan by the priority rule: in the order of rows, each by its cheapest choice that still fits; or with one that is at hand and fits. */
-  constructor(problem: Problem, start?: Picked, random: Random = randomFrom('season')) {
+  constructor(problem: PlanProblem, start?: Picked, random: Random = randomFrom('season')) {
     const { rows } = problem;
     this.#problem = problem;
     this.#random = random;
@@ -98,7 +98,7 @@ export class Improving {
 }
 
 function at(rows: readonly Row[], i: number): Row;
-function at(choices: readonly Choice[], i: number): Choice;
+function at(choices: readonly PlanChoice[], i: number): PlanChoice;
 function at<T>(list: readonly T[], i: number): T {
   return list[i] as T;
 }

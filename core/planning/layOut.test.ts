@@ -20,7 +20,7 @@ import { Improving } from './improving.ts';
 import { loadHighs } from './loadHighs.ts';
 import { costOf } from './problem.ts';
 import { proposedFrom, workOf } from './proposed.ts';
-import { minutesOn, openDays, type Season } from './season.ts';
+import { minutesOn, openDays, type SeasonToPlan } from './season.ts';
 import { solve } from './solve.ts';
 import { type Wanted, wantedOf } from './wanted.ts';
 import { dealWork } from './workList.ts';
@@ -38,7 +38,7 @@ const wanted = (id: string, speciesId: string, plants: number, part: Partial<Wan
   plants,
   promise: { id, speciesId, plants, on: '2027-06-05', whom: id, ...part },
 });
-const season = (part: Partial<Season>): Season => ({
+const season = (part: Partial<SeasonToPlan>): SeasonToPlan => ({
   ...{ today: TODAY, nursery, places, species: handbook, stays: [], work: [] },
   ...{ lots: [], wanted: [], lotRule: 'oldest', pinned: [], without: [], withdraw: [], ...part },
 });
@@ -47,7 +47,7 @@ beforeAll(async () => {
   highs = await loadHighs();
 });
 /** The best plan of a season, candidate by candidate. */
-function best(of: Season): (Candidate | undefined)[] {
+function best(of: SeasonToPlan): (Candidate | undefined)[] {
   const { problem, candidates } = layOut(of);
   const { picked } = solve(highs, problem, { gap: 0.02, limit_s: 3, start: new Improving(problem).improve(200).picked });
   return picked.map((at, row) => (at === undefined ? undefined : candidates[row]?.[at]));
@@ -108,7 +108,7 @@ describe('a season laid out', () => {
       lots: [lot('A', 'camassia-quamash', 30, '2025-08-01'), lot('B', 'camassia-quamash', 60)],
       wanted: [wanted('w', 'camassia-quamash', 30)],
     };
-    const codes = (of: Season) => best(of)[0]?.course.parts.map((part) => part.lot.code);
+    const codes = (of: SeasonToPlan) => best(of)[0]?.course.parts.map((part) => part.lot.code);
     expect(codes(season(short))).toEqual(['A', 'B']);
     expect(codes(season({ ...short, lotRule: 'apart' }))).toEqual(['B']);
     const [few] = best(season({ ...short, lots: [lot('A', 'camassia-quamash', 20)] }));
@@ -173,7 +173,7 @@ describe('a season laid out', () => {
 
 describe('what holds a season back', () => {
   const wide = places.map((one) => ({ ...one, capacity: 500 }));
-  const weigh = (of: Season) => {
+  const weigh = (of: SeasonToPlan) => {
     const laidOut = layOut(of);
     const { picked } = solve(highs, laidOut.problem, { gap: 0, limit_s: 3, start: new Improving(laidOut.problem).improve(200).picked });
     return { worths: [...whatBinds(of, laidOut, picked)], cost: costOf(laidOut.problem, picked) };

@@ -3,13 +3,13 @@ import { addDays, daysBetween, later } from '../calendar/dates.ts';
 import { staysOfPlan } from '../season/stays.ts';
 import { frostSafeFrom } from '../winter/frost.ts';
 import type { Kept, ProposedPromise } from './proposed.ts';
-import type { Season } from './season.ts';
+import type { SeasonToPlan } from './season.ts';
 
 /** A kept promise begun so many days sooner or later: everything after it moves along, plants stay until the frost lets them out. It never begins before today. */
 export function movedBy(
   { wanted, kept }: ProposedPromise & { kept: Kept },
   days: number,
-  season: Season,
+  season: SeasonToPlan,
   species: Pick<Species, 'seed'>,
 ): Kept {
   const by = Math.max(days, daysBetween(kept.start, season.today));

@@ -4,7 +4,7 @@ import type { Highs } from 'highs';
 import { type Random, randomFrom } from '../chance/random.ts';
 import { Improving } from './improving.ts';
 import { loadHighs } from './loadHighs.ts';
-import { type Choice, costOf, type Picked, type Problem } from './problem.ts';
+import { costOf, type Picked, type PlanChoice, type PlanProblem } from './problem.ts';
 import { gapOf, solve } from './solve.ts';
 
 let highs: Highs;
@@ -13,7 +13,7 @@ beforeAll(async () => {
 });
 
 /** A season of a few rows, resources and stocks, drawn from a stream. */
-function season(random: Random, { rows, choices, days }: { rows: number; choices: number; days: number }): Problem {
+function season(random: Random, { rows, choices, days }: { rows: number; choices: number; days: number }): PlanProblem {
   const whole = (least: number, most: number) => least + Math.floor(random() * (most - least + 1));
   const resources = Array.from({ length: whole(1, 3) }, () =>
     whole(0, 2) > 0
@@ -42,8 +42,8 @@ function season(random: Random, { rows, choices, days }: { rows: number; choices
 }
 
 /** Counted day by day, by nothing that the planner uses. */
-function over({ rows, resources, stocks }: Problem, picked: Picked): boolean {
-  const made = picked.flatMap((at, row) => (at === undefined ? [] : [rows[row]?.choices[at] as Choice]));
+function over({ rows, resources, stocks }: PlanProblem, picked: Picked): boolean {
+  const made = picked.flatMap((at, row) => (at === undefined ? [] : [rows[row]?.choices[at] as PlanChoice]));
   if (
     stocks.some(
       (stock, i) => made.reduce((sum, { takes }) => sum + takes.reduce((s, t) => s + (t.stock === i ? t.count : 0), 0), 0) > stock,
@@ -63,10 +63,10 @@ function over({ rows, resources, stocks }: Problem, picked: Picked): boolean {
 }
 
 /** The least that any plan costs, by trying every one. */
-function bruteForce(problem: Problem): number {
+function bruteForce(problem: PlanProblem): number {
   const tryFrom = (picked: (number | undefined)[]): number => {
     if (picked.length === problem.rows.length) return over(problem, picked) ? Number.POSITIVE_INFINITY : costOf(problem, picked);
-    const { choices } = problem.rows[picked.length] as Problem['rows'][number];
+    const { choices } = problem.rows[picked.length] as PlanProblem['rows'][number];
     return Math.min(...[undefined, ...choices.keys()].map((at) => tryFrom([...picked, at])));
   };
   return tryFrom([]);
@@ -104,7 +104,7 @@ describe('a season of many wishes', () => {
   test('with nothing wished, or nothing that could be done, is planned at once', () => {
     const none = { rows: [], resources: [], stocks: [] };
     expect(solve(highs, none, { gap: 0.01, limit_s: 5, start: [] })).toEqual({ picked: [], cost: 0, bound: 0 });
-    const hopeless: Problem = { rows: [{ unkept: 10, choices: [] }], resources: [], stocks: [] };
+    const hopeless: PlanProblem = { rows: [{ unkept: 10, choices: [] }], resources: [], stocks: [] };
     expect(new Improving(hopeless).improve(50)).toEqual({ picked: [undefined], cost: 10 });
     expect(gapOf(hopeless, solve(highs, hopeless, { gap: 0.01, limit_s: 5, start: [undefined] }))).toBe(0);
   });

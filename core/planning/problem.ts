@@ -7,7 +7,7 @@ export interface Use {
 }
 
 /** One way to keep a promise: what it costs, how much of each resource it uses from when to when, and what it takes from each stock. */
-export interface Choice {
+export interface PlanChoice {
   cost: number;
   uses: readonly Use[];
   takes: readonly { stock: number; count: number }[];
@@ -16,14 +16,14 @@ export interface Choice {
 /** A promise: what it costs not to keep it, and the choices that would keep it, of which one may be made. */
 export interface Row {
   unkept: number;
-  choices: readonly Choice[];
+  choices: readonly PlanChoice[];
 }
 
 /** How much of a resource is free from each moment on, in the order of moments; nothing is known before the first. */
 export type Free = readonly { from: number; free: number }[];
 
 /** Which choices to make, one a row at most, so that no resource and no stock is over what is free, at the least cost. */
-export interface Problem {
+export interface PlanProblem {
   rows: readonly Row[];
   resources: readonly Free[];
   stocks: readonly number[];
@@ -36,10 +36,10 @@ export type Picked = readonly (number | undefined)[];
 export const SLACK = 1e-6;
 
 /** What a plan costs: its choices, and the promises that it does not keep. */
-export function costOf({ rows }: Problem, picked: Picked): number {
+export function costOf({ rows }: PlanProblem, picked: Picked): number {
   return rows.reduce((sum, { unkept, choices }, row) => {
     const at = picked[row];
-    return sum + (at === undefined ? unkept : (choices[at] as Choice).cost);
+    return sum + (at === undefined ? unkept : (choices[at] as PlanChoice).cost);
   }, 0);
 }
 
@@ -49,7 +49,7 @@ export class Room {
   readonly #free: Float64Array[];
   readonly #stocks: number[];
 
-  constructor({ rows, resources, stocks }: Problem) {
+  constructor({ rows, resources, stocks }: PlanProblem) {
     const ends = resources.map((free) => (free.at(-1)?.from ?? 0) + 1);
     for (const { choices } of rows)
       for (const { uses } of choices) for (const { resource, to } of uses) ends[resource] = Math.max(ends[resource] as number, to);
@@ -64,12 +64,12 @@ export class Room {
   }
 
   /** Whether a choice fits into what is still free. */
-  fits(choice: Choice): boolean {
+  fits(choice: PlanChoice): boolean {
     return this.wanting(choice) === undefined;
   }
 
   /** What a choice does not find: the stock that is too small, or the resource that is too full, with the first moment on which it is. */
-  wanting({ uses, takes }: Choice): { stock: number } | { resource: number; at: number } | undefined {
+  wanting({ uses, takes }: PlanChoice): { stock: number } | { resource: number; at: number } | undefined {
     for (const { stock, count } of takes) if (count > (this.#stocks[stock] as number) + SLACK) return { stock };
     for (const { resource, from, to, amount } of uses) {
       const free = this.#free[resource] as Float64Array;
@@ -81,7 +81,7 @@ export class Room {
   }
 
   /** Takes a choice's room, or gives it back. */
-  take({ uses, takes }: Choice, times: 1 | -1 = 1): void {
+  take({ uses, takes }: PlanChoice, times: 1 | -1 = 1): void {
     for (const { stock, count } of takes) this.#stocks[stock] = (this.#stocks[stock] as number) - times * count;
     for (const { resource, from, to, amount } of uses) {
       const free = this.#free[resource] as Float64Array;

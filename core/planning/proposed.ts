@@ -7,8 +7,8 @@ import { weighMethods } from '../methods/propose.ts';
 import { type Stay, staysOfPlan } from '../season/stays.ts';
 import { type DatedWork, plantingOut, workAhead } from '../season/work.ts';
 import { type Candidate, type LaidOut, type PlannedPart, plansOf } from './candidates.ts';
-import { type Choice, type Picked, Room } from './problem.ts';
-import type { OpenDays, Season } from './season.ts';
+import { type Picked, type PlanChoice, Room } from './problem.ts';
+import type { OpenDays, SeasonToPlan } from './season.ts';
 import type { Wanted } from './wanted.ts';
 
 /** How a promise is kept in a proposed season. */
@@ -50,10 +50,10 @@ export interface ProposedPromise {
 }
 
 /** What a plan of a season comes to, promise by promise; plain data, so that a worker can hand it over. */
-export function proposedFrom(season: Season, laidOut: LaidOut, picked: Picked): ProposedPromise[] {
+export function proposedFrom(season: SeasonToPlan, laidOut: LaidOut, picked: Picked): ProposedPromise[] {
   const { problem, candidates } = laidOut;
   const room = new Room(problem);
-  for (const [row, at] of picked.entries()) if (at !== undefined) room.take(problem.rows[row]?.choices[at] as Choice);
+  for (const [row, at] of picked.entries()) if (at !== undefined) room.take(problem.rows[row]?.choices[at] as PlanChoice);
   return season.wanted.map((wanted, row): ProposedPromise => {
     const own = candidates[row] ?? [];
     const species = season.species.find(({ id }) => id === wanted.promise.speciesId);
@@ -68,7 +68,7 @@ export function proposedFrom(season: Season, laidOut: LaidOut, picked: Picked): 
   });
 }
 
-function keptBy(season: Season, candidate: Candidate, species: Species): Kept {
+function keptBy(season: SeasonToPlan, candidate: Candidate, species: Species): Kept {
   const { course, start, out, late_days, minutes } = candidate;
   const parts = plansOf(candidate, season);
   const { id, whom } = course.wanted.promise;
@@ -83,7 +83,13 @@ export function workOf({ parts, ready }: Kept, today: PlainDate): DatedWork[] {
   return parts.flatMap(({ plan: { method, stages } }) => [...workAhead(method, stages, today), plantingOut(ready, stages.length - 1)]);
 }
 
-function leftFor({ today, lots, places }: Season, { promise }: Wanted, own: readonly Candidate[], room: Room, hands?: OpenDays): Left {
+function leftFor(
+  { today, lots, places }: SeasonToPlan,
+  { promise }: Wanted,
+  own: readonly Candidate[],
+  room: Room,
+  hands?: OpenDays,
+): Left {
   const inStock = lots.some(({ id, speciesId }) => speciesId === promise.speciesId && (!promise.lotId || id === promise.lotId));
   if (!inStock) return { why: 'noSeed' };
   const [best] = own.toSorted((a, b) => a.choice.cost - b.choice.cost);
@@ -100,7 +106,7 @@ function leftFor({ today, lots, places }: Season, { promise }: Wanted, own: read
 const ANY_NUMBER = 1_000_000;
 
 /** How much seed of a species to get where what is in stock is not enough: by its best method, of a lot of which nothing is known. */
-function seedToGet(season: Season, { promise, plants }: Wanted, species: Species): ToGet | undefined {
+function seedToGet(season: SeasonToPlan, { promise, plants }: Wanted, species: Species): ToGet | undefined {
   const { nursery, places, today, rot } = season;
   const confidence = promise.confidence ?? nursery.settings.confidence;
   const { offered } = weighMethods({
@@ -126,7 +132,7 @@ export function tally(promises: readonly ProposedPromise[]): { kept: number; par
 /** A proposed season as it is accepted: its plan, the batches that are made for it, and those that it was planned without. */
 export function seasonToAccept(
   proposals: readonly ProposedPromise[],
-  { today, withdraw }: Pick<Season, 'today' | 'withdraw'>,
+  { today, withdraw }: Pick<SeasonToPlan, 'today' | 'withdraw'>,
   newId: NewId,
 ): NewSeason {
   const promises = proposals.map(({ wanted: { promise, plants }, kept }) => ({

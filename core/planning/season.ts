@@ -23,7 +23,7 @@ export interface Pinned {
 }
 
 /** Everything that a season is planned from; plain data, so that it can be handed to a worker. */
-export interface Season {
+export interface SeasonToPlan {
   today: PlainDate;
   nursery: Nursery;
   /** At what their readings say. */
@@ -89,7 +89,10 @@ const AS_GOOD_AS_FULL = 0.1;
  * The days, of so many from today on, on which people have time left beside the work in hand, which is spread over the days that it may be done on, and waits
  * for the next where they do not hold it; `undefined` where nobody is named.
  */
-export function openDays({ nursery, work, today }: Pick<Season, 'nursery' | 'work' | 'today'>, horizon: number): OpenDays | undefined {
+export function openDays(
+  { nursery, work, today }: Pick<SeasonToPlan, 'nursery' | 'work' | 'today'>,
+  horizon: number,
+): OpenDays | undefined {
   const minutes = Array.from({ length: horizon }, (_, day) => minutesOn(nursery, addDays(today, day)));
   if (minutes.length === 0 || minutes[0] === undefined) return undefined;
   const has = Float64Array.from(minutes, (one) => one ?? 0);

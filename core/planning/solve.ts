@@ -1,6 +1,6 @@
 import type { Highs } from 'highs';
 import { asModel } from './asModel.ts';
-import { costOf, type Picked, type Problem } from './problem.ts';
+import { costOf, type Picked, type PlanProblem } from './problem.ts';
 
 /** A plan, what it costs, and the least that any plan costs, as far as that is proven. */
 export interface Solved {
@@ -18,20 +18,20 @@ export interface Limits {
 }
 
 /** What every row's keeping is worth together: what leaving them all would cost. */
-export function worthOf({ rows }: Problem): number {
+export function worthOfSolution({ rows }: PlanProblem): number {
   return rows.reduce((sum, { unkept }) => sum + unkept, 0);
 }
 
 /** How much more of its worth the best plan might keep than this one does, as a share of what the best might keep, 0 to 1. */
-export function gapOf(problem: Problem, { cost, bound }: Pick<Solved, 'cost' | 'bound'>): number {
-  const most = worthOf(problem) - bound;
+export function gapOf(problem: PlanProblem, { cost, bound }: Pick<Solved, 'cost' | 'bound'>): number {
+  const most = worthOfSolution(problem) - bound;
   return most > 0 ? Math.max(0, (cost - bound) / most) : 0;
 }
 
 /** Solves a problem exactly, up to a gap. Blocks until then: it belongs into a worker. */
-export function solve(highs: Highs, problem: Problem, { gap, limit_s, start, onward }: Limits): Solved {
+export function solve(highs: Highs, problem: PlanProblem, { gap, limit_s, start, onward }: Limits): Solved {
   const { data, read, write } = asModel(problem);
-  const worth = worthOf(problem);
+  const worth = worthOfSolution(problem);
   let best: Solved = { picked: start, cost: costOf(problem, start), bound: 0 };
   // The model counts what is saved, so that a gap is a share of what is kept.
   const better = (picked: Picked | undefined, saved: number | undefined): undefined => {

@@ -2,10 +2,10 @@ import { CONTAINERS, type Container } from '../mix/containers.ts';
 import { MEDIA, type MixPart, mediumWater_mL } from '../mix/water.ts';
 
 /** A mix by parts of volume. */
-export type Recipe = Partial<Record<MixPart, number>>;
+export type PottingMix = Partial<Record<MixPart, number>>;
 
 /** A mix that drains and holds: two parts of coir, one of perlite, one of sand. Assumption; every nursery has its own. */
-export const USUAL_RECIPE: Recipe = { coir: 2, perlite: 1, sand: 1 };
+export const USUAL_RECIPE: PottingMix = { coir: 2, perlite: 1, sand: 1 };
 /** Mix settles in the pot and some falls beside it: so much more is made up. Assumption. */
 const SPARE = 1.15;
 
@@ -22,7 +22,7 @@ export interface Session {
   containers: { container: Container; count: number; trays: number }[];
   /** Mix to make up, L, by its parts; and the water that damps it, mL, where its parts are dry. */
   mix_L: number;
-  parts_L: Recipe;
+  parts_L: PottingMix;
   water_mL: number;
 }
 
@@ -30,7 +30,7 @@ export interface Session {
  * Containers, trays, mix and water for potting up.
  * @throws {RangeError} for a recipe without any part, or fewer than one sprout to a container.
  */
-export function sessionFor(sprouts: readonly PottedUp[], recipe: Recipe): Session {
+export function sessionFor(sprouts: readonly PottedUp[], recipe: PottingMix): Session {
   const parts = Object.values(recipe).reduce((sum, part) => sum + part, 0);
   if (!(parts > 0)) throw new RangeError('A mix has a part of something.');
   const counts = new Map<Container, number>();
@@ -44,7 +44,7 @@ export function sessionFor(sprouts: readonly PottedUp[], recipe: Recipe): Sessio
     trays: Math.ceil(count / CONTAINERS[container].perTray),
   }));
   const mix_L = (SPARE * containers.reduce((sum, { container, count }) => sum + count * CONTAINERS[container].volume_mL, 0)) / 1000;
-  const parts_L: Recipe = {};
+  const parts_L: PottingMix = {};
   for (const part of Object.keys(MEDIA) as MixPart[]) {
     const share = recipe[part] ?? 0;
     if (share > 0) parts_L[part] = (mix_L * share) / parts;

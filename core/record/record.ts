@@ -5,7 +5,7 @@ import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/schedule.ts';
 import { addDays } from '../calendar/dates.ts';
 import type { Situation } from '../follow/situation.ts';
-import { growsIn } from '../kinds/media.ts';
+import { growsWhereSown } from '../kinds/media.ts';
 import { isStage, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { applyMoves, type Counts, countIn, ON_ITS_WAY } from '../ledger/states.ts';
@@ -21,7 +21,7 @@ export type RecordSituation = Pick<Situation, 'places' | 'now'>;
 export type Recorded = { events: NewEvent[] } | Refusal;
 
 /** What one check found. */
-export interface Check {
+export interface CheckAnswer {
   damp?: 'dry' | 'right' | 'wet';
   mould?: 'none' | 'few' | 'spreading';
   /** By verb, or one after the other where a seed may go on in the same check: 9 up, 9 potted. */
@@ -33,12 +33,12 @@ export interface Check {
 export function recordCheck(
   batch: Pick<Batch, 'plan'>,
   state: Pick<BatchState, 'counts' | 'stage'>,
-  check: Check,
+  check: CheckAnswer,
   on: PlainDate,
   newId: NewId,
 ): Recorded {
   const own = batch.plan.method.stages[state.stage];
-  const inOwnPot = (own?.medium && growsIn(own.medium)) || isStage(own?.kind, ({ course }) => course === 'grows');
+  const inOwnPot = (own?.medium && growsWhereSown(own.medium)) || isStage(own?.kind, ({ course }) => course === 'grows');
   const moved = movesForAll(state.counts, check.counts ?? {}, inOwnPot);
   if ('reason' in moved) return moved;
   const { moves } = moved;

@@ -2,10 +2,10 @@ import { describe, expect, test } from '@jest/globals';
 import { betaQuantiles } from '../chance/distributions.ts';
 import { prospectOf, rangeOf, spreadBy } from '../chance/prospect.ts';
 import { randomFrom } from '../chance/random.ts';
-import { calibrationOf, placeOf, type Said } from './calibration.ts';
+import { calibrationOf, type PromisedRange, placeOf } from './calibration.ts';
 
 /** Promises of a nursery that believes each share to be Beta(6, 4), while it really is as spread as that times a factor of the logit. */
-function promises(count: number, factor: number, name: string): Said[] {
+function promises(count: number, factor: number, name: string): PromisedRange[] {
   const random = randomFrom(name);
   const prospect = prospectOf([{ alpha: 6, beta: 4 }]);
   const middle = Math.log(0.6 / 0.4);
@@ -44,7 +44,7 @@ describe('is Chill right', () => {
     expect(found?.factorRange.low).toBeGreaterThan(1.2);
     const wider = spreadBy(prospectOf([{ alpha: 6, beta: 4 }]), found?.factor ?? 1);
     const ranges = new Map(Array.from({ length: 8 }, (_, i) => [40 + 10 * i, rangeOf(40 + 10 * i, wider)] as const));
-    const again = promises(900, 1.6, 'narrow').map((one) => ({ ...one, ...ranges.get(one.of) }) as Said);
+    const again = promises(900, 1.6, 'narrow').map((one) => ({ ...one, ...ranges.get(one.of) }) as PromisedRange);
     const inside = again.filter(({ low, high, came }) => came >= low && came <= high).length / 900;
     expect(Math.abs(inside - 0.9)).toBeLessThan(0.035);
     expect(calibrationOf(promises(900, 0.3, 'wide'))?.says).toBe('wide');

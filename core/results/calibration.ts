@@ -2,10 +2,10 @@ import { gammaQuantiles } from '../chance/distributions.ts';
 import { normalCdf, normalQuantile } from '../chance/normal.ts';
 import { type ShareRange, wilsonInterval } from '../chance/shares.ts';
 import { cameInWarmth } from './germinated.ts';
-import { type Judged, yearOfResult } from './judged.ts';
+import { type JudgedBatch, yearOfResult } from './judged.ts';
 
 /** A range that was promised, how much of the chance it was to hold, of how many, and what came. */
-export interface Said {
+export interface PromisedRange {
   kind: 'plants' | 'sprouts';
   year: string;
   within: number;
@@ -16,13 +16,14 @@ export interface Said {
 }
 
 /** Every range that was promised and can be held against what came: plants when the batch was made, 9 in 10; sprouts when its warmth began, 8 in 10. */
-export function everySaid(all: readonly Judged[]): Said[] {
-  return all.flatMap(({ outcome, plants, against }): Said[] => {
+export function everySaid(all: readonly JudgedBatch[]): PromisedRange[] {
+  return all.flatMap(({ outcome, plants, against }): PromisedRange[] => {
     const year = yearOfResult(outcome);
     const { seeds: of, promised, sprouting, went } = outcome;
     // Seed that was given away or cut open could not come.
     const gone = (went.givenAway ?? 0) + (went.tested ?? 0);
-    const kept: Said[] = against && gone === 0 && of > 0 ? [{ kind: 'plants', year, within: 0.9, ...promised, of, came: plants }] : [];
+    const kept: PromisedRange[] =
+      against && gone === 0 && of > 0 ? [{ kind: 'plants', year, within: 0.9, ...promised, of, came: plants }] : [];
     if (sprouting && sprouting.seeds > 0 && !outcome.gone) {
       const came = sprouting.visits.reduce((sum, visit) => sum + (cameInWarmth(visit) ? visit.came : 0), 0);
       kept.push({ kind: 'sprouts', year, within: 0.8, ...sprouting.expected, of: sprouting.seeds, came: Math.min(came, sprouting.seeds) });
@@ -57,7 +58,7 @@ export interface Calibration {
 }
 
 /** How right ranges were; `undefined` where there are too few to tell. */
-export function calibrationOf(said: readonly Said[]): Calibration | undefined {
+export function calibrationOf(said: readonly PromisedRange[]): Calibration | undefined {
   if (said.length < ENOUGH) return undefined;
   const places = said.map(placeOf);
   const inside = LEVELS.map((level): Inside => {
@@ -87,7 +88,7 @@ const logit = (share: number) => Math.log(share / (1 - share));
  * Where what came lay in a range, in standard deviations from its middle: the range's ends are its quantiles, and between and beyond them the logit of the
  * share is taken as normal. Half a seed either way stands for what whole numbers cannot tell.
  */
-export function placeOf({ within, low, high, of, came }: Pick<Said, 'within' | 'low' | 'high' | 'of' | 'came'>): number {
+export function placeOf({ within, low, high, of, came }: Pick<PromisedRange, 'within' | 'low' | 'high' | 'of' | 'came'>): number {
   const at = (count: number) => logit(Math.min(of + 0.75, Math.max(0.25, count)) / (of + 1));
   const [from, to] = [at(low), at(high + 1)];
   const reach = normalQuantile(0.5 + within / 2);

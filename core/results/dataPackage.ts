@@ -3,7 +3,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/dataPackage.ts';
 import { addDays } from '../calendar/dates.ts';
 import type { CsvRow } from '../units/csv.ts';
-import { type Judged, lateBy } from './judged.ts';
+import { type JudgedBatch, lateBy } from './judged.ts';
 
 /** A column: its name, what its values are (Table Schema), and what it says. */
 interface Field {
@@ -52,7 +52,7 @@ export const germinationFields = (): Field[] => [
 const columnOf = (fate: string) => fate.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);
 
 /** What came of each batch with its parts, a row each. */
-export function resultRows(all: readonly Judged[]): CsvRow[] {
+export function resultRows(all: readonly JudgedBatch[]): CsvRow[] {
   return all.map(({ outcome, codes }) => ({
     ...{
       batch: outcome.code,

@@ -5,7 +5,7 @@ import { STAGES } from '../kinds/stages.ts';
 import { handsTogether } from './hands.ts';
 
 /** What came of a batch against what was promised when it was made; the parts that were split off count to it. */
-export interface Judged {
+export interface JudgedBatch {
   id: BatchId;
   /** Of the batch and its parts together, as far as they are closed. */
   outcome: Outcome;
@@ -19,7 +19,7 @@ export interface Judged {
 }
 
 /** Judges everything that is closed, in the order given; a part stands with the batch that it was split off, where that is closed too. */
-export function judged(outcomes: readonly Outcome[]): Judged[] {
+export function judged(outcomes: readonly Outcome[]): JudgedBatch[] {
   const byId = new Map(outcomes.map((one) => [one.batchId, one]));
   const rootOf = (one: Outcome): Outcome => {
     const whole = one.splitFrom ? byId.get(one.splitFrom) : undefined;
@@ -32,7 +32,7 @@ export function judged(outcomes: readonly Outcome[]): Judged[] {
   }
   return outcomes
     .filter((one) => rootOf(one) === one)
-    .map((root): Judged => {
+    .map((root): JudgedBatch => {
       const all = parts.get(root.batchId) as Outcome[];
       const outcome = all.length === 1 ? root : together(root, all);
       const plants = outcome.went.plants ?? 0;

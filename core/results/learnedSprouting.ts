@@ -6,7 +6,7 @@ import { chills, keptDry } from '../kinds/stages.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
 import { germinated } from './germinated.ts';
 import { type LearnedShare, worthForNext } from './learnedShare.ts';
-import { type Weighed, weighSprouting } from './sproutingGrid.ts';
+import { type WeighedGrid, weighSprouting } from './sproutingGrid.ts';
 import type { Told } from './sproutingTold.ts';
 import { type LearnedDays, momentsOf, sum, tenth } from './weighed.ts';
 
@@ -57,7 +57,7 @@ export function learnSprouting(
 /** A share that the handbook has as none or all is next to that. */
 const ALL_BUT = 0.01;
 
-function shareFrom({ share, expected, likeliest, spread }: Weighed, said: number, batches: readonly Told[]): LearnedShare {
+function shareFrom({ share, expected, likeliest, spread }: WeighedGrid, said: number, batches: readonly Told[]): LearnedShare {
   const { mean, variance, low, high } = momentsOf(share);
   // Of all that were there, those that could come by then.
   const able = sum(batches.map(({ of }, i) => (of * (expected[i] as number)) / likeliest));
@@ -70,7 +70,7 @@ function shareFrom({ share, expected, likeliest, spread }: Weighed, said: number
   };
 }
 
-function coldFrom({ cold }: Weighed, said: Requirement, batches: readonly Told[]): LearnedDays {
+function coldFrom({ cold }: WeighedGrid, said: Requirement, batches: readonly Told[]): LearnedDays {
   const of = (pick: (law: Requirement) => number) => momentsOf(cold.map(({ law, weight }) => ({ value: pick(law), weight })));
   const level = of(({ logMedian }) => logMedian);
   const nearlyAll = of(({ logMedian, spread }) => logMedian + Z_95 * spread);
@@ -87,7 +87,7 @@ function coldFrom({ cold }: Weighed, said: Requirement, batches: readonly Told[]
 /** "L to H" days: half are free at L, 95 in 100 at H, as `chill/requirement.ts` reads advice. */
 const Z_95 = 1.645;
 
-function speedFrom({ time }: Weighed, { sprouting }: Species, batches: readonly Told[]): LearnedDays {
+function speedFrom({ time }: WeighedGrid, { sprouting }: Species, batches: readonly Told[]): LearnedDays {
   const { mean, low, high } = momentsOf(time);
   const { from, to } = sprouting.days;
   const days = (scale: number) => ({ from: tenth(from * Math.exp(scale)), to: tenth(to * Math.exp(scale)) });

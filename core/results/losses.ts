@@ -8,7 +8,7 @@ import { ageing } from '../rot/hazard.ts';
 
 /** Why seeds came to nothing. */
 export const CAUSES = ['mould', 'notReady', 'notAble', 'notGerminated', 'afterSprouting', 'pots', 'broken', 'bagLost'] as const;
-export type Cause = (typeof CAUSES)[number];
+export type LossCause = (typeof CAUSES)[number];
 
 /** One change that would have saved some of them. */
 export type Change = { what: 'medium'; medium: Medium } | { what: 'freshEvery'; days: number } | { what: 'cold'; days: number };
@@ -16,7 +16,7 @@ export type Change = { what: 'medium'; medium: Medium } | { what: 'freshEvery'; 
 /** Seeds of one batch lost to one cause, and what would have saved most of them: so many plants. */
 export interface LossOf {
   outcome: Outcome;
-  cause: Cause;
+  cause: LossCause;
   seeds: number;
   change?: Change;
   /** Plants that the change would have been expected to save. */
@@ -33,7 +33,7 @@ const MORE_COLD = 21;
 const GONE_FIRST = ['mouldy', 'broken', 'tested', 'heldOver', 'bagLost', 'givenAway', 'movedOn'] as const;
 
 /** What batches lost, the largest first; each with the change that would have saved most of it. `speciesOf` gives a species as plans take it. */
-export function lossesOf(outcomes: readonly Outcome[], speciesOf: (id: string) => Species | undefined): LossOf[] {
+export function lossesByCause(outcomes: readonly Outcome[], speciesOf: (id: string) => Species | undefined): LossOf[] {
   return outcomes
     .flatMap((outcome) => {
       const { went, believed, seeds } = outcome;
@@ -43,7 +43,7 @@ export function lossesOf(outcomes: readonly Outcome[], speciesOf: (id: string) =
       // Of those that never sprouted: first what was not able, then what had not had its cold, then the rest.
       const notAble = Math.min(never, Math.round(there * (1 - believed.able)));
       const notReady = Math.min(never - notAble, Math.round(there * believed.able * (1 - believed.released)));
-      const counts: Record<Cause, number> = {
+      const counts: Record<LossCause, number> = {
         ...{ mould: went.mouldy ?? 0, notAble, notReady, notGerminated: never - notAble - notReady },
         ...{ afterSprouting: went.lostSprouted ?? 0, pots: went.lostInPots ?? 0, bagLost: went.bagLost ?? 0 },
         broken: (went.broken ?? 0) + (went.floatedOff ?? 0),
@@ -72,7 +72,7 @@ export function bestChange(losses: readonly LossOf[]): { change: Change; saves: 
 
 function changeFor(
   outcome: Outcome,
-  cause: Cause,
+  cause: LossCause,
   lost: number,
   species: Species | undefined,
 ): { change: Change; saves: number } | undefined {

@@ -5,7 +5,7 @@ import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prospectOf } from '../chance/prospect.ts';
 import type { StockedLot } from '../nursery/stocked.ts';
-import { bestChange, lossesOf } from './losses.ts';
+import { bestChange, lossesByCause } from './losses.ts';
 import { recipeFor, worthOfKnowing } from './recipe.ts';
 
 const handbook = loadHandbook();
@@ -76,7 +76,7 @@ describe('next year’s recipe', () => {
 });
 
 describe('losses', () => {
-  const of = (over: Partial<Outcome> = {}) => lossesOf([outcome(over)], () => camas);
+  const of = (over: Partial<Outcome> = {}) => lossesByCause([outcome(over)], () => camas);
   test('are told by cause, the largest first, and are all that did not become a plant', () => {
     const losses = of();
     expect(losses.map(({ seeds }) => seeds)).toEqual(losses.map(({ seeds }) => seeds).sort((a, b) => b - a));
@@ -91,7 +91,7 @@ describe('losses', () => {
     expect(change('pots')).toBeUndefined();
     const inSand = outcome().stages.map((one) => ({ ...one, medium: 'sand' as const }));
     expect(of({ stages: inSand }).find(({ cause }) => cause === 'mould')?.change?.what).not.toBe('medium');
-    const best = bestChange(lossesOf([outcome(), outcome({ batchId: 'c' })], () => camas));
+    const best = bestChange(lossesByCause([outcome(), outcome({ batchId: 'c' })], () => camas));
     expect(best).toMatchObject({ change: { what: 'medium', medium: 'sand' }, batches: 2 });
     expect(bestChange([])).toBeUndefined();
   });

@@ -16,7 +16,7 @@ import { everySaid } from './calibration.ts';
 import { luckOfBags } from './compare.ts';
 import { mostlyBy } from './hands.ts';
 import { judged, lateBy } from './judged.ts';
-import { lossesOf } from './losses.ts';
+import { lossesByCause } from './losses.ts';
 import { outcomeOf } from './outcome.ts';
 import { lessonsOf } from './taught.ts';
 import { trialVerdict } from './trial.ts';
@@ -96,7 +96,7 @@ describe('what says nothing of the seed', () => {
     expect(outcome.stages.every(({ was }) => !was || was.end <= on)).toBe(true);
     expect(everySaid(judged([outcome]))).toEqual([]);
     expect(lessonsOf([larch], { outcomes: [outcome], figures: [], tests: [] })).toEqual([]);
-    expect(lossesOf([outcome], () => larch)).toMatchObject([{ cause: 'bagLost', seeds: SEEDS }]);
+    expect(lossesByCause([outcome], () => larch)).toMatchObject([{ cause: 'bagLost', seeds: SEEDS }]);
   });
   test('seed that is held over is told once; the batch is judged where it lay in the warmth, and not where it never did', () => {
     const { outcome, judged: one } = ended((batch, state, day) => {

@@ -4,11 +4,22 @@ import { normalQuantile } from '../chance/normal.ts';
 import type { BetaShare } from '../chance/shares.ts';
 import type { Requirement } from '../chill/requirement.ts';
 import { logBetaBinomial, mostLikely, SPREAD_FROM, SPREADS } from './learnedShare.ts';
-import { type Axes, type Axis, addLot, type Before, chanceOf, LEAST, type Lot, logCounts, releases, type Told } from './sproutingTold.ts';
+import {
+  type Axes,
+  addLot,
+  type Before,
+  chanceOfTold,
+  type GridAxis,
+  LEAST,
+  type LotTold,
+  logCounts,
+  releases,
+  type Told,
+} from './sproutingTold.ts';
 import { middles, sum } from './weighed.ts';
 
 /** How likely everything is after what was counted: of each unknown by itself, and of level and spread of the cold together. */
-export interface Weighed {
+export interface WeighedGrid {
   cold: { law: Requirement; weight: number }[];
   time: { value: number; weight: number }[];
   share: { value: number; weight: number }[];
@@ -52,7 +63,7 @@ const ANSWER_PARTS = 9;
  * first by a few batches, then by all. `time_spread`: how unsure the handbook is of the speed, the standard deviation of the time scale's logarithm. The counts
  * in, shares out are 0 to 1, weights are relative. Source: science.md, "Wait or stop" and "Learning" (interval-censored counts, a Beta worth ten seeds).
  */
-export function weighSprouting(before: Before, batches: readonly Told[], time_spread: number): Weighed {
+export function weighSprouting(before: Before, batches: readonly Told[], time_spread: number): WeighedGrid {
   const points = batches.length <= FINE_UP_TO ? FINE : COARSE;
   const answers = answersOf(batches);
   const full: Axes = {
@@ -81,7 +92,7 @@ export function weighSprouting(before: Before, batches: readonly Told[], time_sp
   return { ...(spread > 0 ? settled(spread) : plain), spread };
 }
 
-function axis(from: number, to: number, points: number, inset = 0): Axis {
+function axis(from: number, to: number, points: number, inset = 0): GridAxis {
   const step = (to - from) / (points - 1 + 2 * inset);
   return Array.from({ length: points }, (_, i) => from + (i + inset) * step);
 }
@@ -92,14 +103,14 @@ function spreadOut<T>(all: readonly T[], most: number): readonly T[] {
 }
 
 type Marginals = Record<keyof Axes, Float64Array>;
-interface Looked extends Omit<Weighed, 'spread'> {
+interface Looked extends Omit<WeighedGrid, 'spread'> {
   axes: Axes;
   marginals: Marginals;
 }
 
 /** Axes over what a look has left likely, and a step beyond. */
 function narrowed({ axes, marginals }: Looked, full: Axes): Axes {
-  const one = (key: keyof Axes): Axis => {
+  const one = (key: keyof Axes): GridAxis => {
     const values = axes[key];
     if (values.length === 1) return values;
     const weights = marginals[key];
@@ -120,7 +131,7 @@ function narrowed({ axes, marginals }: Looked, full: Axes): Axes {
 function asWide(next: Axes, axes: Axes): boolean {
   return (Object.keys(axes) as (keyof Axes)[]).every((key) => {
     const [a, b] = [next[key], axes[key]];
-    const width = (of: Axis) => (of.at(-1) as number) - (of[0] as number);
+    const width = (of: GridAxis) => (of.at(-1) as number) - (of[0] as number);
     const slack = 1e-9 + 0.02 * width(b);
     return (
       width(a) >= HARDLY_CLOSER * width(b) &&
@@ -153,7 +164,7 @@ function factorsOf({ share, worth }: Believed, parts: number): Float64Array {
 
 /** Weighs every point of a grid by what some batches counted. */
 function weigh(before: Before, batches: readonly Told[], axes: Axes, answers: Float64Array, time_spread: number, spread = 0): Looked {
-  const lots = [...new Set(batches.map(({ lotId }) => lotId))].map((lot): Lot => {
+  const lots = [...new Set(batches.map(({ lotId }) => lotId))].map((lot): LotTold => {
     const mine = batches.filter(({ lotId }) => lotId === lot);
     return { mine, factors: factorsOf((mine[0] as Told).viable, LOT_PARTS) };
   });
@@ -225,17 +236,18 @@ function lawsOn({ level, spread }: Axes, { cold }: Before): (Requirement | undef
 
 /** Of each batch, the share to have come by its last look where law, speed and share are these, each lot as viable as its counts make likeliest. */
 function expectedOf(
-  lots: readonly Lot[],
+  lots: readonly LotTold[],
   before: Before,
   { law, time, share }: { law: Requirement | undefined; time: number; share: number },
 ): Map<Told, number> {
   const expected = new Map<Told, number>();
   for (const { mine, factors } of lots) {
     const by = mine.map((batch) => releases(batch, before, [law], [time]));
-    const logOf = (factor: number) => sum(mine.map((batch, i) => logCounts(batch, by[i] as Float64Array, chanceOf(batch, share * factor))));
+    const logOf = (factor: number) =>
+      sum(mine.map((batch, i) => logCounts(batch, by[i] as Float64Array, chanceOfTold(batch, share * factor))));
     const factor = mostLikely([...factors], logOf);
     for (const [i, batch] of mine.entries())
-      expected.set(batch, Math.max(LEAST, chanceOf(batch, share * factor) * ((by[i] as Float64Array).at(-1) as number)));
+      expected.set(batch, Math.max(LEAST, chanceOfTold(batch, share * factor) * ((by[i] as Float64Array).at(-1) as number)));
   }
   return expected;
 }
@@ -253,7 +265,7 @@ function density(share: number, { alpha, beta }: BetaShare): number {
 const SHARE_POINTS = 96;
 
 /** How likely each share of seeds sprouting is, from how likely its products with what answers are by the counts. */
-function sharesFrom(axis: Axis, byShare: Float64Array, prior: BetaShare, answers: Float64Array): { value: number; weight: number }[] {
+function sharesFrom(axis: GridAxis, byShare: Float64Array, prior: BetaShare, answers: Float64Array): { value: number; weight: number }[] {
   const [first, last] = [axis[0] as number, axis.at(-1) as number];
   const step = axis.length > 1 ? (axis[1] as number) - first : 1;
   const logs = byShare.map((one) => Math.log(one + 1e-300));

@@ -32,13 +32,13 @@ export interface Before {
 }
 
 /** Values of one unknown that are weighed, equally far apart, from the first to the last. */
-export type Axis = readonly number[];
+export type GridAxis = readonly number[];
 /** The axes of a grid: level and spread of the cold needed, and the time scale, each as a logarithm of a factor; and the share. */
 export interface Axes {
-  level: Axis;
-  spread: Axis;
-  time: Axis;
-  share: Axis;
+  level: GridAxis;
+  spread: GridAxis;
+  time: GridAxis;
+  share: GridAxis;
 }
 
 /** Points at which the counts of a lot are weighed, between which they are told by a straight line. */
@@ -47,20 +47,20 @@ const COUNT_POINTS = 64;
 export const LEAST = 1e-9;
 
 /** Batches of one lot, and equally likely values of its own share of viable seed, as factors of its mean, rising. */
-export interface Lot {
+export interface LotTold {
   mine: readonly Told[];
   factors: Float64Array;
 }
 
 /** The chance of a batch's released seed to sprout, where so much of what is viable and answers does. */
-export function chanceOf({ viable, answers }: Told, share: number): number {
+export function chanceOfTold({ viable, answers }: Told, share: number): number {
   return Math.min(1 - LEAST, Math.max(LEAST, viable.share * answers.share * share));
 }
 
 /** Adds how likely the counts of one lot are to each point of the grid, whatever its own share of viable seed is. */
 export function addLot(
   logs: Float64Array,
-  { mine, factors }: Lot,
+  { mine, factors }: LotTold,
   { laws, axes, before, spread }: { laws: readonly (Requirement | undefined)[]; axes: Axes; before: Before; spread: number },
 ): void {
   const [times, shares] = [axes.time.length, axes.share.length];
@@ -76,8 +76,8 @@ export function addLot(
   const lines = mine.map((batch) => ({
     looks: batch.looks.length,
     weight: tells(batch.of, spread),
-    chances: at.map((share) => chanceOf(batch, share)),
-    came: at.map((share) => batch.came * Math.log(chanceOf(batch, share))),
+    chances: at.map((share) => chanceOfTold(batch, share)),
+    came: at.map((share) => batch.came * Math.log(chanceOfTold(batch, share))),
     waits: waitsOf(batch),
   }));
   const counted = new Float64Array(COUNT_POINTS);
@@ -113,7 +113,7 @@ export function addLot(
 }
 
 /** Of a batch's seeds that will sprout, the share that has by each look, for each law of the cold and each time scale: law by law, in it time by time, in it look by look. */
-export function releases(batch: Told, { cold, speed }: Before, laws: readonly (Requirement | undefined)[], times: Axis): Float64Array {
+export function releases(batch: Told, { cold, speed }: Before, laws: readonly (Requirement | undefined)[], times: GridAxis): Float64Array {
   const { looks } = batch;
   const course = cold ? batch.cold : undefined;
   const from = course

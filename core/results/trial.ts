@@ -19,7 +19,7 @@ export interface Arm {
 }
 
 /** An arm held against another. */
-export interface Held {
+export interface ArmHeld {
   arm: Arm;
   against: Arm;
   /** The chance that luck alone would part them so far, made good for how many arms were looked at; and before that. */
@@ -48,10 +48,10 @@ export type Doubt =
   | { why: 'oneBag' };
 
 /** What a trial shows. */
-export interface Verdict {
+export interface TrialVerdict {
   arms: Arm[];
   /** Each against the control, or, where there is none, each against the best of the others. */
-  held: Held[];
+  held: ArmHeld[];
   doubts: Doubt[];
 }
 
@@ -64,7 +64,7 @@ const STARTED_APART = 3;
  * What the arms of a trial show, from what came of them so far; parts count to the arm that they were split off from. `open` says how many seeds of a batch
  * are still to come; `dealt` whether their seeds were dealt at random.
  */
-export function trialVerdict(outcomes: readonly Outcome[], open: (batchId: Outcome['batchId']) => number, dealt = true): Verdict {
+export function trialVerdict(outcomes: readonly Outcome[], open: (batchId: Outcome['batchId']) => number, dealt = true): TrialVerdict {
   const arms = judged(outcomes)
     .flatMap(({ outcome }): Arm[] => {
       const { trial, went, seeds } = outcome;
@@ -86,7 +86,7 @@ export function trialVerdict(outcomes: readonly Outcome[], open: (batchId: Outco
   const pairs = others.map((arm): [Arm, Arm] => [arm, control ?? (arms[0] as Arm)]);
   const raw = pairs.map(([a, b]) => luckOfBags(a.sprouted, b.sprouted));
   const fair = holm(raw);
-  const held = pairs.map(([arm, against], i): Held => {
+  const held = pairs.map(([arm, against], i): ArmHeld => {
     const speed = logRank(arm.outcome.sprouting?.visits ?? [], against.outcome.sprouting?.visits ?? []);
     const settle = wouldSettle(arm.sprouted, against.sprouted, fair[i] as number);
     return {
@@ -108,7 +108,7 @@ function wouldSettle(a: Counted, b: Counted, luck: number): number | undefined {
   return a.came * b.of === b.came * a.of ? undefined : bagsPerArm(one, other, Math.min(a.of, b.of), BAGS_DIFFER);
 }
 
-function doubtsOf(arms: readonly Arm[], held: readonly Held[]): Doubt[] {
+function doubtsOf(arms: readonly Arm[], held: readonly ArmHeld[]): Doubt[] {
   const doubts: Doubt[] = [];
   const open = arms.reduce((sum, one) => sum + one.open, 0);
   if (open > 0) doubts.push({ why: 'halfWay', open, wrongOneIn: TWO_LOOKS_ONE_IN });

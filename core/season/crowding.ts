@@ -106,7 +106,7 @@ export function reliefFor(crowding: Crowding, places: readonly Place[], stays: r
 }
 
 /** A batch that is laid in another place while its own is too full or shut. */
-export interface Move {
+export interface AwayMove {
   id: string;
   code: string;
   place: Place;
@@ -119,15 +119,15 @@ const MOST_MOVED = 200;
  * What to lay elsewhere so that a crowding ends: batch by batch, those that leave last first, each into the first place that serves its stage and has room for
  * it as long as it would lie here in that time. `left` is the room that finds none. Where no single change ends it, this is what is proposed.
  */
-export function movesFor(
+export function movesAway(
   crowding: Crowding,
   places: readonly Place[],
   stays: readonly Stay[],
   today: PlainDate,
-): { moves: Move[]; left: number } {
+): { moves: AwayMove[]; left: number } {
   const since = later(crowding.from, today);
   let [now, left] = [[...stays], crowding.over];
-  const moves: Move[] = [];
+  const moves: AwayMove[] = [];
   for (const stay of crowding.stays
     .filter(({ apart }) => !apart)
     .toSorted((a, b) => b.to.localeCompare(a.to))

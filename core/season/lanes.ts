@@ -10,7 +10,7 @@ export interface Laid {
 }
 
 /** A place as a band of lanes, with what lies in them. */
-export interface Band {
+export interface LanesOfPlace {
   place: Place;
   /** How many lanes it holds. */
   lanes: number;
@@ -24,7 +24,7 @@ const MOST_LANES = 40;
  * Deals the stays of a place to lanes: each keeps its lane from its first day to its last, no two overlap in one, and of the free ones it takes that whose
  * neighbours leave nearest to its own leaving, so that what goes together lies together. What does not fit lies above the last lane.
  */
-export function bandOf(place: Place, stays: readonly Stay[]): Band {
+export function bandOf(place: Place, stays: readonly Stay[]): LanesOfPlace {
   const laneRoom = Math.max(1, place.capacity / MOST_LANES);
   const lanes = Math.floor(place.capacity / laneRoom + 1e-9);
   const here = stays.filter(({ placeId }) => placeId === place.id).toSorted((a, b) => a.from.localeCompare(b.from));

@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays } from '../calendar/dates.ts';
 import type { BatchView } from '../nursery/reader.ts';
-import { crowdingIn, crowdings, movesFor, overfilled, reliefFor } from './crowding.ts';
+import { crowdingIn, crowdings, movesAway, overfilled, reliefFor } from './crowding.ts';
 import { bandOf } from './lanes.ts';
 import { type Stay, staysOf } from './stays.ts';
 import { workByWeek } from './work.ts';
@@ -59,7 +59,7 @@ test('a place that is shut has everything that lies there too much, and each is 
   const [closed, ...more] = crowdingIn(shut, all, TODAY);
   expect([closed, more]).toMatchObject([{ from: day(5), to: day(12), over: 2, shut: true, stays: [{ code: 'A' }, { code: 'B' }] }, []]);
   if (!closed) throw new Error('Not shut.');
-  const moves = (...places: Place[]) => movesFor(closed, [shut, ...places], all, TODAY);
+  const moves = (...places: Place[]) => movesAway(closed, [shut, ...places], all, TODAY);
   expect(moves(place('shelf', 9))).toMatchObject({ moves: [{ code: 'A' }, { code: 'B' }], left: 0 });
   // A shelf for two has one already until the ninth day: one of them fits, and where there is no shelf, none.
   expect(moves(place('shelf', 2))).toMatchObject({ moves: [{ code: 'A' }], left: 1 });
@@ -142,7 +142,7 @@ test('a batch lies where it lay, then where it is planned to; at the bench nowhe
   ) as Stay;
   expect(stood).toMatchObject({ placeId: 'bench', kind: 'pot', from: day(-3), to: day(40), begun: true, apart: true });
   const [shut] = crowdings([place('bench', 0, 'bench')], [stood], TODAY);
-  expect(shut && movesFor(shut, [...places, place('sill', 9, 'bench')], [stood], TODAY)).toEqual({ moves: [], left: stood.room });
+  expect(shut && movesAway(shut, [...places, place('sill', 9, 'bench')], [stood], TODAY)).toEqual({ moves: [], left: stood.room });
   const weeks = workByWeek([view], day(-21), 20, TODAY);
   // The check that was made; its going into pots and ten weeks of watering; planting out.
   expect(weeks[1]?.minutes).toBe(2);

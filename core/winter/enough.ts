@@ -10,7 +10,7 @@ import { ROT_PRIOR, type RotMultiplier } from '../rot/learned.ts';
 import { dayIn, type YearOfDays } from './climate.ts';
 import type { DailyClimate } from './dailyClimate.ts';
 import { outdoorStay, type Shelter, shelterLoss, springsAhead } from './outdoors.ts';
-import { classesOf, creditOfLast, releasedOf, type Season, seasonsOf } from './seasons.ts';
+import { classesOf, creditOfLast, releasedOf, type SeasonCue, seasonsOf } from './seasons.ts';
 import { makeWinters } from './winters.ts';
 
 /** A winter is enough when this share of the seeds that need it is released by it. */
@@ -118,7 +118,7 @@ export class WinterCount {
     // Warmth is only asked of seed that wants it.
     const responses = seasons.length > 1 ? [cold, WARM_RESPONSE] : [cold];
     const made = makeWinters({ climate, start, days, winters, responses, random, anomaly });
-    const last = seasons.at(-1) as Season;
+    const last = seasons.at(-1) as SeasonCue;
     const before = seen?.cold.length ?? 0;
     // A mild week in autumn is no spring: it is looked for once the depth of the usual winter is past.
     const midwinter = daysToMidwinter(climate, start - before, cold.zeroAbove_C, springs);
@@ -206,7 +206,7 @@ export class WinterCount {
 const MULTIPLIERS = 512;
 
 /** The share released of those that need the last season's cold at all. */
-function needyReleased(classes: Parameters<typeof releasedOf>[0], last: Season, given: number, credit: Credit): number {
+function needyReleased(classes: Parameters<typeof releasedOf>[0], last: SeasonCue, given: number, credit: Credit): number {
   return releasedOf(classes, { ...last, requirement: { ...last.requirement, releasedWithout: 0 } }, given, credit);
 }
 

@@ -8,7 +8,7 @@ import { ageing, expectedSurvival, ROT_LAW } from '../rot/hazard.ts';
 import { ROT_PRIOR, type RotMultiplier } from '../rot/learned.ts';
 import { bestTakeOut, type TakeOut, type TakeOutCurve } from '../takeOut/takeOut.ts';
 import { dailyEffect, dayIn, daysUntilWarm, type YearOfDays } from './climate.ts';
-import { type Class, classesOf, creditOfLast, releasedOf, type Season, seasonsOf } from './seasons.ts';
+import { type Class, classesOf, creditOfLast, releasedOf, type SeasonCue, seasonsOf } from './seasons.ts';
 
 /** Rate a day at which uncovered seed outdoors is taken by mice and birds. Assumption. */
 export const ANIMALS_PER_DAY = 0.003;
@@ -100,7 +100,7 @@ export function springsAhead(species: Species, year: YearOfDays, start: number):
 /** The winter after a spring is looked for from so many days after it. */
 const SUMMER_AT_LEAST_DAYS = 30;
 
-function followed(seasons: readonly Season[], year: YearOfDays, start: number, days: number, given: StayGiven): TakeOutCurve {
+function followed(seasons: readonly SeasonCue[], year: YearOfDays, start: number, days: number, given: StayGiven): TakeOutCurve {
   const { credit = NO_CREDIT, seen, shelter, rot } = given;
   const curve: TakeOutCurve = { earned: [], released: [], exposed: [], survives: [], yields: [] };
   const sums = seasons.map(({ kind, response }) => {
@@ -112,7 +112,7 @@ function followed(seasons: readonly Season[], year: YearOfDays, start: number, d
     }
     return sum;
   });
-  const last = seasons.at(-1) as Season;
+  const last = seasons.at(-1) as SeasonCue;
   const sum = sums.at(-1) as Float64Array;
   const classes = classesOf(seasons, sums, days, credit);
   const begun = seasons.length > 1 ? middleOf(classes) : 0;

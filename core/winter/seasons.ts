@@ -4,18 +4,18 @@ import { type Credit, daysToFree, NO_CREDIT, type Requirement, releasedWithCredi
 import { WARM_RESPONSE } from '../kinds/responses.ts';
 
 /** One of the cues that a species wants of its seasons: what it needs, what it answers to. */
-export interface Season {
+export interface SeasonCue {
   kind: 'warm' | 'cold';
   requirement: Requirement;
   response: TemperatureResponse;
 }
 
 /** The cues that a species wants of its seasons, in their order. Empty where it waits for no winter. */
-export function seasonsOf(species: Species): Season[] {
+export function seasonsOf(species: Species): SeasonCue[] {
   const { warm, cold } = requirementsOf(species);
   if (!cold || species.cold.need === 'none') return [];
-  const chilled: Season = { kind: 'cold', requirement: cold, response: coldResponseOf(species) };
-  const warmed = warm && ({ kind: 'warm', requirement: warm, response: WARM_RESPONSE } satisfies Season);
+  const chilled: SeasonCue = { kind: 'cold', requirement: cold, response: coldResponseOf(species) };
+  const warmed = warm && ({ kind: 'warm', requirement: warm, response: WARM_RESPONSE } satisfies SeasonCue);
   return [...(species.cold.winters === 2 ? [chilled] : []), ...(warmed ? [warmed] : []), chilled];
 }
 
@@ -33,14 +33,14 @@ const CLASSES = 40;
  * requirement is met, and earns of a season only from then on. `earned[i][d]` is what the days up to day `d` give of the `i`th season, whoever is in it.
  */
 export function classesOf(
-  seasons: readonly Season[],
+  seasons: readonly SeasonCue[],
   earned: readonly ArrayLike<number>[],
   days: number,
   credit: Credit = NO_CREDIT,
 ): Class[] {
   let classes: { part: number; day: number }[] = [{ part: 1, day: 0 }];
   for (let i = 0; i + 1 < seasons.length; i++) {
-    const { requirement, kind } = seasons[i] as Season;
+    const { requirement, kind } = seasons[i] as SeasonCue;
     const sum = earned[i] as ArrayLike<number>;
     const brought = kind === 'cold' && firstCold(seasons) === i ? credit.days : 0;
     const needs = needsOf(requirement);
@@ -59,7 +59,7 @@ export function classesOf(
 }
 
 /** The share of seeds that have had every season, when the last has given `sum` in all. */
-export function releasedOf(classes: readonly Class[], last: Season, sum: number, credit: Credit): number {
+export function releasedOf(classes: readonly Class[], last: SeasonCue, sum: number, credit: Credit): number {
   return classes.reduce(
     (share, { part, from }) => (sum < from ? share : share + part * releasedWithCredit(sum - from, last.requirement, credit)),
     0,
@@ -67,11 +67,11 @@ export function releasedOf(classes: readonly Class[], last: Season, sum: number,
 }
 
 /** The credit that the last season begins with: what the lot brought along counts in its first cold. */
-export function creditOfLast(seasons: readonly Season[], credit: Credit): Credit {
+export function creditOfLast(seasons: readonly SeasonCue[], credit: Credit): Credit {
   return firstCold(seasons) === seasons.length - 1 ? credit : NO_CREDIT;
 }
 
-function firstCold(seasons: readonly Season[]): number {
+function firstCold(seasons: readonly SeasonCue[]): number {
   return seasons.findIndex(({ kind }) => kind === 'cold');
 }
 

@@ -1,12 +1,12 @@
 import { randomFrom } from '../../core/chance/random.ts';
 import type { StockedLot } from '../../core/nursery/stocked.ts';
-import type { Season } from '../../core/planning/season.ts';
+import type { SeasonToPlan } from '../../core/planning/season.ts';
 import type { Place } from '../../model/place.ts';
 import { Priority } from '../../model/promise.ts';
 import { handbook, NURSERY, TODAY } from '../../server/testing.ts';
 
 /** Sixty promises of forty species, for four dates up to forty weeks on, and a nursery whose fridges and benches are too small for all of them. */
-export function busySeason(promises: number): Season {
+export function busySeason(promises: number): SeasonToPlan {
   const random = randomFrom('busy season');
   const whole = (least: number, most: number) => least + Math.floor(random() * (most - least + 1));
   const place = (name: string, kind: Place['kind'], nominal_C: number, capacity: number, order: number): Place => ({

@@ -265,7 +265,7 @@ describe('a refused entry', () => {
     replies = [conflict, saved(4)];
     page.post(batch(2), [event('mine')]);
     await settle();
-    page.keepRefused(page.pending()[0] as import('./outbox.ts').Held);
+    page.keepRefused(page.pending()[0] as import('./outbox.ts').HeldEntry);
     await settle();
     expect(sent[1]?.body).toMatchObject({ decidedOn: 3, events: [{ note: 'mine' }] });
     expect(sent[1]?.body.events[0]?.id).not.toBe('mine');
@@ -278,7 +278,7 @@ describe('a refused entry', () => {
     page.post(batch(2), [event('mine')]);
     await settle();
     expect(await kept()).toMatchObject([{ refused: { status: 422 } }]);
-    page.dropRefused(page.pending()[0] as import('./outbox.ts').Held);
+    page.dropRefused(page.pending()[0] as import('./outbox.ts').HeldEntry);
     expect(page.pending()).toEqual([]);
     await settle();
     expect(await kept()).toEqual([]);

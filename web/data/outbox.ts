@@ -20,12 +20,12 @@ export interface Pending {
 }
 
 /** An entry in this page's line. */
-export interface Held extends Pending {
+export interface HeldEntry extends Pending {
   id: string;
 }
 
 interface Outbox {
-  pending: Held[];
+  pending: HeldEntry[];
   /** True while the server cannot be reached, or cannot save. */
   waiting: boolean;
   /** Why it cannot save, in its words, where it answers. */
@@ -70,7 +70,7 @@ export function useOutbox(): Outbox {
 }
 
 /** Whether an entry would be lost with this page: it is not written yet, or this browser cannot. */
-export const isUnkept = ({ id }: Held): boolean => typeof keys.get(id) !== 'number';
+export const isUnkept = ({ id }: HeldEntry): boolean => typeof keys.get(id) !== 'number';
 
 /** Names who takes in a batch as the server has saved it; begins sending what an earlier visit, or another tab, left. */
 export function startOutbox(saved: (batch: Batch) => void): void {
@@ -130,7 +130,7 @@ function rewrite(ids: readonly string[]): void {
     others?.postMessage({});
   });
 }
-const withoutId = ({ id: _id, ...entry }: Held): Pending => entry;
+const withoutId = ({ id: _id, ...entry }: HeldEntry): Pending => entry;
 
 /** Reads the line of all tabs; what only this page has stays after it. */
 async function readBack(): Promise<void> {
@@ -139,7 +139,7 @@ async function readBack(): Promise<void> {
   if (!kept) return;
   const known = new Map(state.pending.map((one) => [keys.get(one.id), one]));
   // One that was let go of elsewhere is let go of here; one that was refused there is refused here.
-  const line = [...kept].map(([key, entry]): Held => {
+  const line = [...kept].map(([key, entry]): HeldEntry => {
     const mine = known.get(key);
     if (mine && Boolean(mine.refused) === Boolean(entry.refused)) return mine;
     const id = mine?.id ?? newId();
@@ -177,16 +177,16 @@ export async function dropAll(): Promise<void> {
 }
 
 /** Drops a refused entry. */
-export function dropRefused({ id }: Held): void {
+export function dropRefused({ id }: HeldEntry): void {
   change({ pending: state.pending.filter((one) => one.id !== id) });
   rewrite([id]);
 }
 
 /** Sends a refused entry again on top of what the others recorded; new ids, since it is a new decision. */
-export function keepRefused(entry: Held): void {
+export function keepRefused(entry: HeldEntry): void {
   const { refused, ...rest } = entry;
   const events = entry.events.map((event) => ({ ...event, id: newId() }));
-  const again: Held = { ...rest, events, decidedOn: refused?.version ?? entry.decidedOn };
+  const again: HeldEntry = { ...rest, events, decidedOn: refused?.version ?? entry.decidedOn };
   change({ pending: state.pending.map((one) => (one.id === again.id ? again : one)) });
   rewrite([again.id]);
   void flush();
@@ -229,11 +229,11 @@ async function flush(): Promise<void> {
   if (next() && !state.waiting) void flush();
 }
 
-function next(): Held | undefined {
+function next(): HeldEntry | undefined {
   return state.pending.find((one) => !one.refused);
 }
 
-async function send(entry: Held): Promise<'done' | 'later'> {
+async function send(entry: HeldEntry): Promise<'done' | 'later'> {
   try {
     const saved = await ask<Batch>(`/api/batches/${entry.batchId}/events`, {
       method: 'POST',
@@ -246,7 +246,7 @@ async function send(entry: Held): Promise<'done' | 'later'> {
     const changed = [entry.id];
     const pending = state.pending
       .filter(({ id }) => id !== entry.id)
-      .map((one): Held => {
+      .map((one): HeldEntry => {
         if (!one.refused || one.batchId !== saved.id) return one;
         // What is set aside of this batch can now be recorded on top of what was just saved.
         changed.push(one.id);

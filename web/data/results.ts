@@ -1,4 +1,4 @@
-import { type Judged, judged } from '@chill/core/results/judged.ts';
+import { type JudgedBatch, judged } from '@chill/core/results/judged.ts';
 import type { Outcome, ResultPage } from '@chill/model/outcome.ts';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import useSWR from 'swr';
@@ -7,7 +7,7 @@ import { ask } from '../browser/api.ts';
 /** What came of closed batches, each judged with its parts; `missing` are still on their way. */
 export interface Results {
   outcomes: Outcome[];
-  judged: Judged[];
+  judged: JudgedBatch[];
   missing: number;
 }
 

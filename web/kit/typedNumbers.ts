@@ -6,7 +6,7 @@ export function numberIn(text: string): number | undefined {
 }
 
 /** A typed count: 10,000 is ten thousand; `undefined` where nothing is typed, NaN where it is no whole number. */
-export function countIn(text: string): number | undefined {
+export function typedCount(text: string): number | undefined {
   return text.trim() === ''
     ? undefined
     : (readCount(text) ?? (isForeignCount(text) ? Number.NaN : (readNumber(text)?.value ?? Number.NaN)));

@@ -1,7 +1,7 @@
 import { addDays, daysBetween, shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { lengthOf } from '@chill/core/calendar/moments.ts';
 import { PRICES } from '@chill/core/forecast/choiceBoard.ts';
-import type { WaitOrStop as Advice, Choice as Choosing } from '@chill/core/forecast/waitOrStop.ts';
+import type { WaitOrStop as Advice, WaitChoice as Choosing } from '@chill/core/forecast/waitOrStop.ts';
 import { roomOf } from '@chill/core/methods/room.ts';
 import { lodgersOf } from '@chill/core/nursery/lodging.ts';
 import { recordCure, recordCutOpen } from '@chill/core/record/amend.ts';
@@ -16,7 +16,7 @@ import { useRecord } from '../data/useRecord.ts';
 import { Choice } from '../kit/Choice.tsx';
 import { Problem } from '../kit/Problem.tsx';
 import { Stepper } from '../kit/Stepper.tsx';
-import { CHOICES, rangeOf } from './choiceWords.ts';
+import { CHOICES, rangeSaid } from './choiceWords.ts';
 
 const REST = options(say, { lost: 'compost', heldOver: 'keepThem' });
 
@@ -77,7 +77,7 @@ export function Choices({ view, advice }: { view: BatchView; advice: Advice }) {
                   {CHOICES[one.kind].name(one)}
                 </th>
                 <td className="py-2 pr-3 text-right font-mono text-lg font-bold whitespace-nowrap">
-                  {one.kind === 'cut' ? '–' : rangeOf(one)}
+                  {one.kind === 'cut' ? '–' : rangeSaid(one)}
                 </td>
                 <td className="py-2 pr-3 whitespace-nowrap">{one.by ? shortDate(one.by, today) : say('today')}</td>
                 <td className="py-2 text-[0.95rem] text-ink2 max-sm:hidden">{takes(one)}</td>

@@ -3,10 +3,10 @@ import { say } from '@chill/words/kit.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { Link, useLocation } from 'react-router';
 import { useNursery } from '../data/nursery.ts';
-import { dropRefused, type Held, keepRefused } from '../data/outbox.ts';
+import { dropRefused, type HeldEntry, keepRefused } from '../data/outbox.ts';
 
 /** Entries that the server refused: each on its batch's own pages and on the round, and elsewhere one line that leads there. */
-export default function RefusedEntries({ refused }: { refused: readonly Held[] }) {
+export default function RefusedEntries({ refused }: { refused: readonly HeldEntry[] }) {
   const { pathname } = useLocation();
   const here = refused.filter(({ code }) => pathname === '/' || pathname.split('/').includes(code));
   const elsewhere = [...new Set(refused.filter((entry) => !here.includes(entry)).map(({ code }) => code))];
@@ -29,7 +29,7 @@ export default function RefusedEntries({ refused }: { refused: readonly Held[] }
   );
 }
 
-function Refused({ entry }: { entry: Held }) {
+function Refused({ entry }: { entry: HeldEntry }) {
   const batch = useNursery().batches.find((view) => view.batch.id === entry.batchId)?.batch;
   const tell = (event: Parameters<typeof describeEvent>[0]) => (batch ? describeEvent(event, batch) : event.kind);
   const others = entry.refused?.others ?? [];

@@ -2,7 +2,7 @@ import { countIn } from '@chill/core/ledger/states.ts';
 import { SIGNIFICANCE } from '@chill/core/results/armSize.ts';
 import { kaplanMeier } from '@chill/core/results/fit.ts';
 import { outcomeOf } from '@chill/core/results/outcome.ts';
-import type { Arm, Doubt, Held, Verdict } from '@chill/core/results/trial.ts';
+import type { Arm, ArmHeld, Doubt, TrialVerdict } from '@chill/core/results/trial.ts';
 import { stageName } from '@chill/core/tell/words.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import { allOf } from '@chill/words/lists.ts';
@@ -62,8 +62,8 @@ export function Compared({ question }: { question: TrialQuestion }) {
 }
 
 /** What the arms show, worked out beside the page. */
-function useVerdict(question: TrialQuestion): Verdict | undefined {
-  const [verdict, setVerdict] = useState<Verdict>();
+function useVerdict(question: TrialQuestion): TrialVerdict | undefined {
+  const [verdict, setVerdict] = useState<TrialVerdict>();
   useEffect(() => {
     if (question.outcomes.length < 2) return;
     const worker = new Worker(new URL('../workers/trial.ts', import.meta.url), { type: 'module' });
@@ -84,7 +84,7 @@ function luckSaid(chance: number): string {
 
 const nameOf = ({ outcome }: Arm) => `${outcome.code} ${outcome.method.name}`;
 
-function Shown({ held: { arm, against, luck, speed, wouldSettle, difference } }: { held: Held }) {
+function Shown({ held: { arm, against, luck, speed, wouldSettle, difference } }: { held: ArmHeld }) {
   const facts = {
     ...{ arm: nameOf(arm), came: arm.sprouted.came, of: arm.sprouted.of, luck: luckSaid(luck) },
     ...{ otherCame: against.sprouted.came, otherOf: against.sprouted.of },
@@ -183,7 +183,7 @@ function doubtSaid(doubt: Doubt): string {
 const points = (share: number) => `${share > 0 ? '+' : share < 0 ? '−' : ''}${Math.abs(Math.round(share * 100))}`;
 const chance = (p: number) => (p < 0.0001 ? '< 0.0001' : p.toPrecision(2));
 
-function Figures({ held: { arm, luck, rawLuck, difference, better, speed }, several }: { held: Held; several: boolean }) {
+function Figures({ held: { arm, luck, rawLuck, difference, better, speed }, several }: { held: ArmHeld; several: boolean }) {
   const rows: [string, string][] = [
     [
       say('difference'),

@@ -1,7 +1,7 @@
 import { nearDate, shortDate } from '@chill/core/calendar/dates.ts';
 import { warmthOf } from '@chill/core/follow/situation.ts';
 import type { SproutForecast } from '@chill/core/forecast/project.ts';
-import { type WaitOrStop as Advice, type Choice as Choosing, firstTenthDue, waitOrStop } from '@chill/core/forecast/waitOrStop.ts';
+import { type WaitOrStop as Advice, type WaitChoice as Choosing, firstTenthDue, waitOrStop } from '@chill/core/forecast/waitOrStop.ts';
 import { PLACES } from '@chill/core/kinds/places.ts';
 import { decidedNext } from '@chill/core/ledger/planInForce.ts';
 import { rootGrowth } from '@chill/core/sprout/rootGrowth.ts';
@@ -17,7 +17,7 @@ import { Link } from 'react-router';
 import { type BatchView, type NurseryView, situationOf, useNursery } from '../data/nursery.ts';
 import { Tag } from '../kit/Tag.tsx';
 import { Choices } from './Choices.tsx';
-import { CHOICES, rangeOf } from './choiceWords.ts';
+import { CHOICES, rangeSaid } from './choiceWords.ts';
 import { nextFor } from './nextFor.ts';
 import { SproutChart } from './SproutChart.tsx';
 import { UndoButton } from './UndoButton.tsx';
@@ -89,7 +89,7 @@ function wrongWhereItLies(
 function Lead({ advice, today }: { advice: Advice; today: string }) {
   const best = advice.choices[0] as Choosing;
   const [, second] = advice.choices.filter(({ kind }) => kind !== 'cut');
-  const range = rangeOf(best);
+  const range = rangeSaid(best);
   const facts = { range, by: best.by ? shortDate(best.by, today) : '' };
   const why = () => {
     switch (best.kind) {
@@ -100,7 +100,7 @@ function Lead({ advice, today }: { advice: Advice; today: string }) {
       case 'cut':
         return say('whyCut', { times: Math.min(9, Math.max(1, Math.round((best.changes ?? 0) * 10))) });
       default:
-        return say('whyCure', { ...facts, other: second ? rangeOf(second) : '0', instead: second ? CHOICES[second.kind].next() : '' });
+        return say('whyCure', { ...facts, other: second ? rangeSaid(second) : '0', instead: second ? CHOICES[second.kind].next() : '' });
     }
   };
   return (

@@ -1,17 +1,17 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
 import type { ChoiceKind } from '@chill/core/forecast/choiceBoard.ts';
-import type { Choice, WaitOrStop } from '@chill/core/forecast/waitOrStop.ts';
+import type { WaitChoice, WaitOrStop } from '@chill/core/forecast/waitOrStop.ts';
 import { span } from '@chill/core/units/span.ts';
 import { say } from '@chill/words/warm.ts';
 
 /** What is said of a choice: its name in the table; what it is called once it is to follow; and the lead, where it is best. */
 interface ChoiceWords {
-  name: (one: Choice) => string;
+  name: (one: WaitChoice) => string;
   next: () => string;
-  lead: (one: Choice, advice: WaitOrStop, today: string) => string;
+  lead: (one: WaitChoice, advice: WaitOrStop, today: string) => string;
 }
 
-const coldFor = ({ cure }: Choice) => ({ days: spell.of(cure?.days ?? 0) });
+const coldFor = ({ cure }: WaitChoice) => ({ days: spell.of(cure?.days ?? 0) });
 
 /** The words of every choice. */
 export const CHOICES: Record<ChoiceKind, ChoiceWords> = {
@@ -32,4 +32,4 @@ export const CHOICES: Record<ChoiceKind, ChoiceWords> = {
 };
 
 /** How many plants more a choice brings, 8 times in 10. */
-export const rangeOf = ({ more }: Pick<Choice, 'more'>) => span(more);
+export const rangeSaid = ({ more }: Pick<WaitChoice, 'more'>) => span(more);

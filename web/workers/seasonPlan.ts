@@ -4,7 +4,7 @@ import { Improving } from '@chill/core/planning/improving.ts';
 import { loadHighs } from '@chill/core/planning/loadHighs.ts';
 import type { Picked } from '@chill/core/planning/problem.ts';
 import { type ProposedPromise, proposedFrom } from '@chill/core/planning/proposed.ts';
-import type { Season } from '@chill/core/planning/season.ts';
+import type { SeasonToPlan } from '@chill/core/planning/season.ts';
 import { gapOf, solve } from '@chill/core/planning/solve.ts';
 import { isLanguage, speak } from '@chill/words/language.ts';
 import wasm from 'highs/runtime?url';
@@ -30,7 +30,7 @@ const ROUNDS = 500;
 
 const tell = (said: SeasonSaid) => postMessage(said);
 
-addEventListener('message', async ({ data: season }: MessageEvent<Season>) => {
+addEventListener('message', async ({ data: season }: MessageEvent<SeasonToPlan>) => {
   try {
     await planned(season);
   } catch {
@@ -39,7 +39,7 @@ addEventListener('message', async ({ data: season }: MessageEvent<Season>) => {
   }
 });
 
-async function planned(season: Season): Promise<void> {
+async function planned(season: SeasonToPlan): Promise<void> {
   const loading = loadHighs({ locateFile: () => wasm });
   let cost = Number.POSITIVE_INFINITY;
   const show = (laidOut: LaidOut, best: { picked: Picked; cost: number }) => {

@@ -1,4 +1,4 @@
-import { trialVerdict, type Verdict } from '@chill/core/results/trial.ts';
+import { type TrialVerdict, trialVerdict } from '@chill/core/results/trial.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 
 /** What came of the arms so far, and how many seeds of each batch are still to come. */
@@ -9,7 +9,7 @@ export interface TrialQuestion {
   dealt: boolean;
 }
 
-export type TrialAnswer = Verdict;
+export type TrialAnswer = TrialVerdict;
 
 // How many seeds would settle it is found by enumerating every outcome, which takes longer than a frame.
 addEventListener('message', ({ data: { outcomes, open, dealt } }: MessageEvent<TrialQuestion>) => {

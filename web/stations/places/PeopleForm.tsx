@@ -7,7 +7,7 @@ import { useNursery } from '../../data/nursery.ts';
 import { saveNursery } from '../../data/saving.ts';
 import { DaysOffField } from '../../kit/DaysOffField.tsx';
 import { Problem } from '../../kit/Problem.tsx';
-import { countIn } from '../../kit/typedNumbers.ts';
+import { typedCount } from '../../kit/typedNumbers.ts';
 import { judgedBy, useWritten } from '../../kit/useWritten.ts';
 
 /** A person as written: minutes as text, Monday first. */
@@ -39,7 +39,7 @@ function PeopleForm() {
     judge: ({ people }) => {
       const judged = judgedBy(Nursery, {
         ...nursery,
-        people: people.map(({ name, minutes, away }) => ({ name, minutes: minutes.map(countIn), ...(away.length > 0 && { away }) })),
+        people: people.map(({ name, minutes, away }) => ({ name, minutes: minutes.map(typedCount), ...(away.length > 0 && { away }) })),
       });
       if ('value' in judged) return judged;
       return {

@@ -16,7 +16,7 @@ import { Field } from '../../kit/Field.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { QuantityInput } from '../../kit/QuantityInput.tsx';
 import { Typed } from '../../kit/Typed.tsx';
-import { countIn } from '../../kit/typedNumbers.ts';
+import { typedCount } from '../../kit/typedNumbers.ts';
 import { judgedBy, useWritten } from '../../kit/useWritten.ts';
 import { PlaceMeans } from './PlaceMeans.tsx';
 import { ShutDays } from './ShutDays.tsx';
@@ -103,8 +103,8 @@ export function PlaceForm({ place: shown, close }: { place: Place; close: () => 
         light: light === 'unasked' ? undefined : light,
         cover: PLACES[rest.kind].weather ? (cover ?? undefined) : undefined,
         shut: shut.length > 0 ? shut : undefined,
-        capacity: countIn(capacity),
-        order: countIn(order),
+        capacity: typedCount(capacity),
+        order: typedCount(order),
       }),
     doubt: ({ kind, nominal_C }) => {
       const odd =

@@ -1,6 +1,6 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
-import { type Crowding, crowdings, type Move, movesFor, type Relief, reliefFor } from '@chill/core/season/crowding.ts';
+import { type AwayMove, type Crowding, crowdings, movesAway, type Relief, reliefFor } from '@chill/core/season/crowding.ts';
 import type { Stay } from '@chill/core/season/stays.ts';
 import { say } from '@chill/words/seasonDrawn.ts';
 import { memo, useMemo } from 'react';
@@ -16,7 +16,7 @@ export const Crowded = memo(function Crowded({ stays }: { stays: readonly Stay[]
     () =>
       crowdings(places, stays, today).map((one) => {
         const relief = one.shut ? undefined : reliefFor(one, places, stays, today);
-        return { ...one, relief, ...(!relief && movesFor(one, places, stays, today)) };
+        return { ...one, relief, ...(!relief && movesAway(one, places, stays, today)) };
       }),
     [places, stays, today],
   );
@@ -33,7 +33,7 @@ export const Crowded = memo(function Crowded({ stays }: { stays: readonly Stay[]
 });
 
 /** Which batches to lay elsewhere, place by place; recorded together where they lie there now. */
-function Moves({ crowding, moves, left }: { crowding: Crowding; moves: readonly Move[]; left: number }) {
+function Moves({ crowding, moves, left }: { crowding: Crowding; moves: readonly AwayMove[]; left: number }) {
   const { batches, today } = useNursery();
   const { record, problem } = useRecord();
   const room = roomUnitName(crowding.place.room ?? 'bags');

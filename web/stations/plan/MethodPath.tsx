@@ -14,7 +14,7 @@ export const PATH_WIDTH = 560;
 const MONTH_LABEL = 34;
 
 /** The days that all methods are drawn over. */
-export interface Axis {
+export interface PathAxis {
   from: number;
   to: number;
 }
@@ -23,7 +23,7 @@ export interface Axis {
 const RUNS_OFF_DAYS = 200;
 
 /** One axis for all proposals, the best first: from the earliest start, or today, to the last setting out that is not a year behind. */
-export function axisOf(proposals: readonly Proposal[], today: string): Axis {
+export function axisOf(proposals: readonly Proposal[], today: string): PathAxis {
   const firstOut = proposals[0] ? dayNumber(proposals[0].dates.plantOut) : dayNumber(today);
   const near = proposals.filter(({ dates }) => dayNumber(dates.plantOut) <= firstOut + RUNS_OFF_DAYS);
   const days = near.flatMap(({ dates }) => [dayNumber(dates.start), dayNumber(dates.plantOut)]);
@@ -31,7 +31,7 @@ export function axisOf(proposals: readonly Proposal[], today: string): Axis {
 }
 
 /** The months above the methods. */
-export function AxisMonths({ axis, width }: { axis: Axis; width: number }) {
+export function AxisMonths({ axis, width }: { axis: PathAxis; width: number }) {
   const x = (date: string) => ((dayNumber(date) - axis.from) / (axis.to - axis.from)) * width;
   return (
     <svg viewBox={`0 0 ${width} 22`} className="block w-full" aria-hidden="true">
@@ -48,7 +48,7 @@ export function AxisMonths({ axis, width }: { axis: Axis; width: number }) {
 }
 
 /** A method drawn as its path through temperatures, with the window in which it may be taken out. */
-export function MethodPath({ proposal, axis, width, today }: { proposal: Proposal; axis: Axis; width: number; today: string }) {
+export function MethodPath({ proposal, axis, width, today }: { proposal: Proposal; axis: PathAxis; width: number; today: string }) {
   const x = (date: string) => ((dayNumber(date) - axis.from) / (axis.to - axis.from)) * width;
   const steps = proposal.stages.map((stage): Step => {
     const zone = stageZone(stage);

@@ -37,7 +37,7 @@ import { useAttempt } from '../../kit/useAttempt.ts';
 import { WhyNote } from '../../kit/WhyNote.tsx';
 import { said } from '../../parts/ViabilityRange.tsx';
 import { GainAndLoss } from './GainAndLoss.tsx';
-import { type Axis, MethodPath, PATH_WIDTH } from './MethodPath.tsx';
+import { MethodPath, PATH_WIDTH, type PathAxis } from './MethodPath.tsx';
 import { often } from './often.ts';
 import { PerCell } from './PerCell.tsx';
 
@@ -46,7 +46,7 @@ interface Props {
   first: boolean;
   open: boolean;
   toggle: () => void;
-  axis: Axis;
+  axis: PathAxis;
   lot: LotView;
   species: Species;
   /** What this nursery's own results say of it. */

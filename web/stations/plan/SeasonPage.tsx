@@ -4,7 +4,7 @@ import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
 import { workOf } from '@chill/core/planning/proposed.ts';
 import { mondayOf } from '@chill/core/planning/season.ts';
 import { crowdings } from '@chill/core/season/crowding.ts';
-import { type Band, bandOf } from '@chill/core/season/lanes.ts';
+import { bandOf, type LanesOfPlace } from '@chill/core/season/lanes.ts';
 import { inOrder, type Stay, staysOf } from '@chill/core/season/stays.ts';
 import { byWeek, type Week, workByWeek } from '@chill/core/season/work.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
@@ -73,7 +73,7 @@ export default function SeasonPage() {
   );
   const { units } = nursery.settings;
   const capacity = useCallback(
-    ({ place, celsius }: Band & { celsius: number }) =>
+    ({ place, celsius }: LanesOfPlace & { celsius: number }) =>
       say('capacity', {
         celsius: showQuantity(Math.round(celsius * 10) / 10, 'temperature_C', units),
         capacity: place.capacity,
@@ -202,8 +202,8 @@ function stayWords({ placeId, from, to }: Stay, places: readonly { id: string; n
 }
 
 /** The same in figures: what each place holds at the beginning of a week, and the week's work. */
-function inFigures(weeks: readonly Week[], bands: readonly Band[], today: string): Figures {
-  const taken = ({ laid }: Band, on: string) =>
+function inFigures(weeks: readonly Week[], bands: readonly LanesOfPlace[], today: string): Figures {
+  const taken = ({ laid }: LanesOfPlace, on: string) =>
     laid.reduce((sum, { stay }) => (stay.from <= on && stay.to > on ? sum + stay.room : sum), 0);
   return {
     heads: [...bands.map(({ place }) => place.name), say('minutes')],

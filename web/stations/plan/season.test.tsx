@@ -1,7 +1,7 @@
 import { layOut } from '@chill/core/planning/candidates.ts';
 import { Improving } from '@chill/core/planning/improving.ts';
 import { type ProposedPromise, proposedFrom, seasonToAccept } from '@chill/core/planning/proposed.ts';
-import type { Season } from '@chill/core/planning/season.ts';
+import type { SeasonToPlan } from '@chill/core/planning/season.ts';
 import type { PlantPromise } from '@chill/model/promise.ts';
 import type { SeasonPlan } from '@chill/model/seasonPlan.ts';
 import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
@@ -20,13 +20,13 @@ afterAll(() => {
 });
 
 /** The worker that the page made last: what it was asked, and what it is made to say. */
-let worker: { asked: Season | undefined; ended: boolean; say: (said: SeasonSaid) => void };
+let worker: { asked: SeasonToPlan | undefined; ended: boolean; say: (said: SeasonSaid) => void };
 class FakeWorker extends EventTarget {
   constructor() {
     super();
     worker = { asked: undefined, ended: false, say: (data) => act(() => void this.dispatchEvent(new MessageEvent('message', { data }))) };
   }
-  postMessage(season: Season) {
+  postMessage(season: SeasonToPlan) {
     worker.asked = season;
   }
   terminate() {
@@ -73,7 +73,7 @@ const season = (nursery: NurseryView = nurseryWith(lot, [])) =>
 const press = (name: string | RegExp) => screen.getByRole('button', { name });
 const accept = () => press(/^Accept/) as HTMLButtonElement;
 /** What the season that was asked for comes to, by the rule. */
-const proposal = (asked = worker.asked as Season): ProposedPromise[] => {
+const proposal = (asked = worker.asked as SeasonToPlan): ProposedPromise[] => {
   const laidOut = layOut(asked, true);
   return proposedFrom(asked, laidOut, new Improving(laidOut.problem).best.picked);
 };
@@ -261,12 +261,12 @@ describe('the season', () => {
       },
     ];
     const { user } = season(nurseryWith(lot, [batch]));
-    expect(await screen.findByText(/^Season of 20 Oct, 1 promise:$/)).toBeTruthy();
+    expect(await screen.findByText(/^SeasonToPlan of 20 Oct, 1 promise:$/)).toBeTruthy();
     await user.click(screen.getByRole('checkbox', { name: '1 planned batch may move (it gets a new label)' }));
     await user.click(press('Plan the season'));
     expect(worker.asked).toMatchObject({ withdraw: [batch.id], stays: [], lots: [{ unassigned: 200 + batch.plan.seeds }] });
     expect(worker.asked?.wanted.map(({ promise: { whom } }) => whom)).toEqual(['wet meadow', 'school bed']);
     let serial = 0;
-    expect(seasonToAccept(proposal(), worker.asked as Season, () => String(++serial))).toMatchObject({ withdraw: [batch.id] });
+    expect(seasonToAccept(proposal(), worker.asked as SeasonToPlan, () => String(++serial))).toMatchObject({ withdraw: [batch.id] });
   });
 });

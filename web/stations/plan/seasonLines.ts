@@ -1,14 +1,14 @@
 import { earlier, later } from '@chill/core/calendar/dates.ts';
-import type { Band, Laid } from '@chill/core/season/lanes.ts';
+import type { Laid, LanesOfPlace } from '@chill/core/season/lanes.ts';
 
 /** A place's band with the temperature that it is drawn at. */
-export type PlaceBand = Band & { celsius: number };
+export type PlaceBand = LanesOfPlace & { celsius: number };
 
 /** So many lanes of what does not fit are drawn above a band. */
 export const MOST_OVER = 6;
 
 /** How many lanes are drawn above a band, for what does not fit. */
-export function overOf({ laid, lanes }: Pick<Band, 'laid' | 'lanes'>): number {
+export function overOf({ laid, lanes }: Pick<LanesOfPlace, 'laid' | 'lanes'>): number {
   return Math.min(MOST_OVER, Math.max(0, ...laid.map((one) => one.lane + one.lanes - lanes)));
 }
 

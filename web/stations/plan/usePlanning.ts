@@ -1,6 +1,6 @@
 import type { Worth } from '@chill/core/planning/binds.ts';
 import type { ProposedPromise } from '@chill/core/planning/proposed.ts';
-import type { Season } from '@chill/core/planning/season.ts';
+import type { SeasonToPlan } from '@chill/core/planning/season.ts';
 import { language } from '@chill/words/language.ts';
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { SeasonSaid } from '../../workers/seasonPlan.ts';
@@ -13,7 +13,7 @@ export interface Planning {
   failed: boolean;
   /** Whether a plan of this season has come; what is shown before is of the one before, and may not fit any more. */
   fresh: boolean;
-  season: Season;
+  season: SeasonToPlan;
   promises?: ProposedPromise[];
   gap?: number;
   worth: Worth[];
@@ -24,7 +24,7 @@ export interface Planning {
 /** Plans seasons in a worker: each better plan is shown as it comes. Stopping, or planning again, ends the worker and keeps the best plan. */
 export function usePlanning(): {
   planning: Planning | undefined;
-  plan: (season: Season, shown?: ProposedPromise[]) => void;
+  plan: (season: SeasonToPlan, shown?: ProposedPromise[]) => void;
   stop: () => void;
   clear: () => void;
 } {
@@ -36,7 +36,7 @@ export function usePlanning(): {
   }, []);
   useEffect(() => end, [end]);
   const plan = useCallback(
-    (season: Season, shown?: ProposedPromise[]) => {
+    (season: SeasonToPlan, shown?: ProposedPromise[]) => {
       end();
       // What was proposed before, as it was moved by hand, stands until the first plan has come.
       setPlanning({

@@ -1,5 +1,5 @@
 import { stocked } from '@chill/core/nursery/stocked.ts';
-import type { LotRule, Pinned, Season } from '@chill/core/planning/season.ts';
+import type { LotRule, Pinned, SeasonToPlan } from '@chill/core/planning/season.ts';
 import { wantedOf } from '@chill/core/planning/wanted.ts';
 import { staysOf } from '@chill/core/season/stays.ts';
 import { expectedWork } from '@chill/core/season/work.ts';
@@ -10,19 +10,19 @@ import { usePromises } from '../../data/promises.ts';
 import { useSeasons } from '../../data/seasons.ts';
 
 /** What the grower holds fast for the season's plan. */
-export interface Held {
+export interface HeldFast {
   lotRule: LotRule;
   pinned: Pinned[];
-  without: Season['without'];
+  without: SeasonToPlan['without'];
   /** Whether batches of accepted seasons that have not begun may be planned anew. */
   mayMove: boolean;
 }
 
-export const NOTHING_HELD: Held = { lotRule: 'oldest', pinned: [], without: [], mayMove: false };
+export const NOTHING_HELD: HeldFast = { lotRule: 'oldest', pinned: [], without: [], mayMove: false };
 
 /** A season without what the grower holds fast, and how many planned batches could be planned anew with it. */
 export interface SeasonInHand {
-  base: Omit<Season, 'lotRule' | 'pinned' | 'without'>;
+  base: Omit<SeasonToPlan, 'lotRule' | 'pinned' | 'without'>;
   movable: number;
 }
 

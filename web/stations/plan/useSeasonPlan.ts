@@ -1,10 +1,10 @@
 import { movedBy } from '@chill/core/planning/move.ts';
 import type { Kept, ProposedPromise } from '@chill/core/planning/proposed.ts';
-import type { LotRule, Season } from '@chill/core/planning/season.ts';
+import type { LotRule, SeasonToPlan } from '@chill/core/planning/season.ts';
 import { useMemo, useRef, useState } from 'react';
 import { useNursery } from '../../data/nursery.ts';
 import { type Planning, usePlanning } from './usePlanning.ts';
-import { type Held, NOTHING_HELD, type SeasonInHand, useSeason } from './useSeason.ts';
+import { type HeldFast, NOTHING_HELD, type SeasonInHand, useSeason } from './useSeason.ts';
 
 /** A proposed promise that is kept. */
 export type KeptPromise = ProposedPromise & { kept: Kept };
@@ -27,7 +27,7 @@ export interface SeasonPlanning extends Grip {
   planning: Planning | undefined;
   /** The proposal, with the one that is taken hold of where it is moved to. */
   proposals: ProposedPromise[];
-  held: Held;
+  held: HeldFast;
   moving: { id: string; days: number } | undefined;
   plan: () => void;
   stop: () => void;
@@ -43,7 +43,7 @@ export interface SeasonPlanning extends Grip {
 
 export function useSeasonPlan(): SeasonPlanning {
   const { handbook } = useNursery();
-  const [held, setHeld] = useState<Held>(NOTHING_HELD);
+  const [held, setHeld] = useState<HeldFast>(NOTHING_HELD);
   const season = useSeason(held.mayMove);
   const [moving, setMoving] = useState<{ id: string; days: number }>();
   const { planning, plan, stop, clear } = usePlanning();
@@ -57,7 +57,7 @@ export function useSeasonPlan(): SeasonPlanning {
       }),
     [promises, planned, moving, handbook],
   );
-  const again = (next: Held) => {
+  const again = (next: HeldFast) => {
     setHeld(next);
     setMoving(undefined);
     if (season && planning) plan(planFrom(season, next), proposals);
@@ -105,4 +105,4 @@ export function useSeasonPlan(): SeasonPlanning {
   };
 }
 
-const planFrom = ({ base }: SeasonInHand, { lotRule, pinned, without }: Held): Season => ({ ...base, lotRule, pinned, without });
+const planFrom = ({ base }: SeasonInHand, { lotRule, pinned, without }: HeldFast): SeasonToPlan => ({ ...base, lotRule, pinned, without });

@@ -4,7 +4,7 @@ import { describeRoom } from '@chill/core/methods/room.ts';
 import { CONTAINERS, type Container, usualContainer } from '@chill/core/mix/containers.ts';
 import { MEDIA, type MixPart, sowingDepth_mm } from '@chill/core/mix/water.ts';
 import { lodgersOf } from '@chill/core/nursery/lodging.ts';
-import { type PottedUp, type Recipe, sessionFor, USUAL_RECIPE } from '@chill/core/pots/potting.ts';
+import { type PottedUp, type PottingMix, sessionFor, USUAL_RECIPE } from '@chill/core/pots/potting.ts';
 import { recordPotted } from '@chill/core/record/record.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Units } from '@chill/model/nursery.ts';
@@ -25,7 +25,7 @@ export default function PottingPage() {
   const { batches, places, nursery, today } = useNursery();
   const up = batches.filter(({ batch, projection }) => projection.state.counts.sprouted > 0 && batch.purpose !== 'test');
   const [chosen, choose] = useState<Record<string, Omit<PottedUp, 'sprouts'>>>({});
-  const [recipe, setRecipe] = useStored<Recipe>('chill.recipe', USUAL_RECIPE);
+  const [recipe, setRecipe] = useStored<PottingMix>('chill.recipe', USUAL_RECIPE);
   const into = ({ batch, species }: BatchView) => chosen[batch.id] ?? { container: usualContainer(species.seed), each: 1 };
   const parts = Object.values(recipe).some((part) => part > 0);
   const session = sessionFor(

@@ -10,7 +10,7 @@ import { DateInput } from '../../kit/DateInput.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { Typed } from '../../kit/Typed.tsx';
-import { countIn } from '../../kit/typedNumbers.ts';
+import { typedCount } from '../../kit/typedNumbers.ts';
 import { judgedBy, useWritten } from '../../kit/useWritten.ts';
 import { SpeciesPicker } from '../../parts/SpeciesPicker.tsx';
 
@@ -47,7 +47,7 @@ export function PromiseForm({ promise: shown, close }: { promise: Partial<PlantP
     judge: ({ plants, on, priority, confidence, lotId, ...rest }) => {
       const { priority: _priority, confidence: _confidence, lotId: _lotId, ...kept } = promise;
       const judged = judgedBy(PlantPromise, {
-        ...{ ...kept, ...rest, on, plants: countIn(plants) },
+        ...{ ...kept, ...rest, on, plants: typedCount(plants) },
         ...(priority !== 'next' && { priority }),
         ...(confidence !== '' && { confidence: Number(confidence) }),
         // A lot of another species is no lot of this one.

@@ -1,4 +1,4 @@
-import type { Judged } from '@chill/core/results/judged.ts';
+import type { JudgedBatch } from '@chill/core/results/judged.ts';
 import { say } from '@chill/words/results.ts';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
@@ -21,7 +21,7 @@ export default function ComparePage() {
   );
 }
 
-function Comparing({ all }: { all: readonly Judged[] }) {
+function Comparing({ all }: { all: readonly JudgedBatch[] }) {
   const { handbook } = useNursery();
   const [query, setQuery] = useSearchParams();
   const comparable = useMemo(() => {
@@ -45,9 +45,9 @@ function Comparing({ all }: { all: readonly Judged[] }) {
     [first, second],
   );
   if (comparable.length === 0) return <p className="mt-3 max-w-prose text-lg">{say('compareNone')}</p>;
-  const nameOf = ({ outcome }: Judged) =>
+  const nameOf = ({ outcome }: JudgedBatch) =>
     `${outcome.code} ${handbook.find(({ id }) => id === outcome.speciesId)?.common[0] ?? outcome.speciesId}, ${outcome.method.name}`;
-  const choose = (name: 'a' | 'b', label: string, among: readonly Judged[]) => (
+  const choose = (name: 'a' | 'b', label: string, among: readonly JudgedBatch[]) => (
     <label className="block max-w-xl">
       <span className="text-[0.95rem] text-ink2">{label}</span>
       <select

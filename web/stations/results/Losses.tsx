@@ -1,5 +1,5 @@
 import { mediumName } from '@chill/core/kinds/media.ts';
-import { bestChange, type Change, type LossOf, lossesOf } from '@chill/core/results/losses.ts';
+import { bestChange, type Change, type LossOf, lossesByCause } from '@chill/core/results/losses.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import { say } from '@chill/words/nextYear.ts';
 import { worded } from '@chill/words/tables.ts';
@@ -38,7 +38,7 @@ const TOLD = 10;
 export function Losses({ outcomes }: { outcomes: readonly Outcome[] }) {
   const known = useLearned();
   const losses = useMemo(
-    () => (known?.done ? lossesOf(outcomes, (id) => known.forPlans.find((one) => one.id === id)) : []),
+    () => (known?.done ? lossesByCause(outcomes, (id) => known.forPlans.find((one) => one.id === id)) : []),
     [outcomes, known],
   );
   const best = bestChange(losses);

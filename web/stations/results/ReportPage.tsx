@@ -1,4 +1,4 @@
-import { type Judged, yearOfResult } from '@chill/core/results/judged.ts';
+import { type JudgedBatch, yearOfResult } from '@chill/core/results/judged.ts';
 import { FATES, type Outcome } from '@chill/model/outcome.ts';
 import { say } from '@chill/words/nextYear.ts';
 import { say as results } from '@chill/words/results.ts';
@@ -69,13 +69,13 @@ export default function ReportPage() {
 }
 
 /** What came of several batches, as of one. Their ranges do not add up to a range of all: together luck evens out. */
-function together(all: readonly Judged[]): Pick<Outcome, 'seeds' | 'went'> {
+function together(all: readonly JudgedBatch[]): Pick<Outcome, 'seeds' | 'went'> {
   const sum = (pick: (outcome: Outcome) => number) => all.reduce((total, { outcome }) => total + pick(outcome), 0);
   const went = Object.fromEntries(FATES.map((fate) => [fate, sum((one) => one.went[fate] ?? 0)]));
   return { seeds: sum(({ seeds }) => seeds), went };
 }
 
-function Summary({ all }: { all: readonly Judged[] }) {
+function Summary({ all }: { all: readonly JudgedBatch[] }) {
   const sum = together(all);
   const judged = all.filter(({ against }) => against);
   const within = judged.filter(({ against }) => against === 'within').length;
@@ -90,7 +90,7 @@ function Summary({ all }: { all: readonly Judged[] }) {
   );
 }
 
-function BySpecies({ all }: { all: readonly Judged[] }) {
+function BySpecies({ all }: { all: readonly JudgedBatch[] }) {
   const { handbook } = useNursery();
   const nameOf = (id: string) => handbook.find((one) => one.id === id)?.common[0] ?? id;
   const species = [...new Set(all.map(({ outcome }) => outcome.speciesId))].sort((a, b) => nameOf(a).localeCompare(nameOf(b)));

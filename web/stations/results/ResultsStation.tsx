@@ -1,6 +1,6 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { mostlyBy } from '@chill/core/results/hands.ts';
-import { type Elsewhere, type Judged, lateBy, yearOfResult } from '@chill/core/results/judged.ts';
+import { type Elsewhere, type JudgedBatch, lateBy, yearOfResult } from '@chill/core/results/judged.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import { say } from '@chill/words/results.ts';
 import { shown } from '@chill/words/subject.ts';
@@ -64,18 +64,18 @@ const LINE_HEIGHT = 92;
 /** A figure as a text that sorts as the figure does, smallest first. */
 const sorted = (value: number) => (1e12 + value * 1000).toFixed(0).padStart(14, '0');
 
-function ClosedBatches({ all }: { all: readonly Judged[] }) {
+function ClosedBatches({ all }: { all: readonly JudgedBatch[] }) {
   const { handbook, places } = useNursery();
   const [choice, change] = useListChoice();
   const judged = all.filter(({ against }) => against);
   const within = judged.filter(({ against }) => against === 'within').length;
   const names = useMemo(() => new Map(handbook.map((one) => [one.id, one.common[0] ?? one.scientific])), [handbook]);
   const placeNames = useMemo(() => new Map<string, string>(places.map(({ id, name }) => [id, name])), [places]);
-  const nameOf = ({ outcome }: Judged) => names.get(outcome.speciesId) ?? outcome.speciesId;
-  const lay = ({ outcome: { stages } }: Judged) => [
+  const nameOf = ({ outcome }: JudgedBatch) => names.get(outcome.speciesId) ?? outcome.speciesId;
+  const lay = ({ outcome: { stages } }: JudgedBatch) => [
     ...new Set(stages.flatMap(({ placeId, was }) => (was && placeId ? [placeNames.get(placeId) ?? say('noPlace')] : []))),
   ];
-  const keys: Record<string, (one: Judged) => string> = {
+  const keys: Record<string, (one: JudgedBatch) => string> = {
     '': ({ outcome }) => sorted(-Number(outcome.closedOn.replaceAll('-', ''))),
     plan: ({ outcome, plants }) => sorted((plants - (outcome.promised.low + outcome.promised.high) / 2) / Math.max(1, outcome.seeds)),
     plants: ({ outcome, plants }) => sorted(plants / Math.max(1, outcome.seeds)),
@@ -83,7 +83,7 @@ function ClosedBatches({ all }: { all: readonly Judged[] }) {
     work: ({ outcome, plants }) => sorted(-outcome.minutes / Math.max(0.5, plants)),
     code: ({ outcome }) => outcome.code,
   };
-  const groups: Record<string, (one: Judged) => string> = {
+  const groups: Record<string, (one: JudgedBatch) => string> = {
     species: nameOf,
     method: ({ outcome }) => outcome.method.name,
     lot: ({ outcome }) => outcome.lotCode,
@@ -106,7 +106,7 @@ function ClosedBatches({ all }: { all: readonly Judged[] }) {
         choice.find,
       ),
     ),
-    keys[choice.by] ?? (keys[''] as (one: Judged) => string),
+    keys[choice.by] ?? (keys[''] as (one: JudgedBatch) => string),
   );
   return (
     <>
@@ -150,7 +150,7 @@ function ClosedBatches({ all }: { all: readonly Judged[] }) {
 }
 
 /** What came of all batches of a group together. */
-function groupSaid(group: readonly Judged[]): string {
+function groupSaid(group: readonly JudgedBatch[]): string {
   const judged = group.filter(({ against }) => against);
   return say('groupSum', {
     plants: group.reduce((sum, { plants }) => sum + plants, 0),
@@ -168,7 +168,7 @@ const UNJUDGED: Record<Elsewhere, string> = worded(say, {
   givenAway: 'unjudgedGivenAway',
 });
 
-function ClosedLine({ one: { outcome, plants, against, unjudged, codes }, name }: { one: Judged; name: string }) {
+function ClosedLine({ one: { outcome, plants, against, unjudged, codes }, name }: { one: JudgedBatch; name: string }) {
   const { today } = useNursery();
   const { low, high } = outcome.promised;
   return (

@@ -1,4 +1,4 @@
-import { type Calibration, calibrationOf, ENOUGH, everySaid, type Said } from '@chill/core/results/calibration.ts';
+import { type Calibration, calibrationOf, ENOUGH, everySaid, type PromisedRange } from '@chill/core/results/calibration.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import { say } from '@chill/words/results.ts';
 import { worded } from '@chill/words/tables.ts';
@@ -29,7 +29,7 @@ export default function RightPage() {
 const VERDICTS = worded(say, { narrow: 'tooNarrow', wide: 'tooWide' });
 const KINDS = worded(say, { plants: 'plantsKind', sprouts: 'sproutsKind' });
 
-function Right({ said }: { said: readonly Said[] }) {
+function Right({ said }: { said: readonly PromisedRange[] }) {
   const found = useMemo(() => calibrationOf(said), [said]);
   // A batch's sprouts and its plants are the same luck: what is promised of plants goes by plants alone.
   const ofPlants = useMemo(() => calibrationOf(said.filter(({ kind }) => kind === 'plants')), [said]);
@@ -121,7 +121,7 @@ function OwnSpread({ found: { factor, factorRange, says } }: { found: Calibratio
   );
 }
 
-function PartLine({ name, said }: { name: string; said: readonly Said[] }) {
+function PartLine({ name, said }: { name: string; said: readonly PromisedRange[] }) {
   const found = useMemo(() => calibrationOf(said), [said]);
   return (
     <li className="flex flex-wrap items-baseline justify-between gap-x-6 border-t border-line py-2">

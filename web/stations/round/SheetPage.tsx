@@ -8,7 +8,7 @@ import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Term } from '../../kit/Term.tsx';
-import { kindOf, sheetOf } from './sheet.ts';
+import { kindOfRow, sheetOf } from './sheet.ts';
 
 const AHEAD = options(say, {
   '0': 'dueToday',
@@ -83,9 +83,9 @@ export default function SheetPage() {
                       </td>
                       {task.kind === 'check' ? (
                         <>
-                          <td className="py-1.5 pr-3 font-mono whitespace-nowrap">{kindOf({ task }) === 'damp' && say('dOkW')}</td>
-                          <td className="py-1.5 pr-3 font-mono whitespace-nowrap">{kindOf({ task }) === 'pots' ? '____' : '____ s'}</td>
-                          <td className="py-1.5 pr-3 font-mono">{!['pots', 'dry'].includes(kindOf({ task })) && '____'}</td>
+                          <td className="py-1.5 pr-3 font-mono whitespace-nowrap">{kindOfRow({ task }) === 'damp' && say('dOkW')}</td>
+                          <td className="py-1.5 pr-3 font-mono whitespace-nowrap">{kindOfRow({ task }) === 'pots' ? '____' : '____ s'}</td>
+                          <td className="py-1.5 pr-3 font-mono">{!['pots', 'dry'].includes(kindOfRow({ task })) && '____'}</td>
                         </>
                       ) : (
                         <td className="py-1.5 pr-3" colSpan={3}>

@@ -16,7 +16,7 @@ import { refusalOf, useRecord } from '../../data/useRecord.ts';
 import { DateInput } from '../../kit/DateInput.tsx';
 import { Field } from '../../kit/Field.tsx';
 import { Tag } from '../../kit/Tag.tsx';
-import { BLANK, kindOf, readLine, type SheetLine, sheetOf, type Written } from './sheet.ts';
+import { BLANK, kindOfRow, readLine, type SheetLine, sheetOf, type Written } from './sheet.ts';
 
 /** Actions that a tick alone can tell of. */
 const TICKED: readonly string[] = ['begin', 'move', 'turn', 'freshWater', 'water', 'refresh', 'lift', 'tend'];
@@ -37,7 +37,7 @@ export default function TypedSheetPage() {
     setPut(0);
     setRows({ ...rows, [key]: { ...written(key), ...part } });
   };
-  const begun = lines.filter((line) => readLine(written(line.key), kindOf(line)).says !== 'nothing');
+  const begun = lines.filter((line) => readLine(written(line.key), kindOfRow(line)).says !== 'nothing');
 
   const save = () => {
     const found: Record<string, string> = {};
@@ -129,7 +129,7 @@ function Row({
     const row = event.currentTarget.closest('li')?.querySelector<HTMLInputElement>('[data-first]');
     firsts[firsts.indexOf(row as HTMLInputElement) + 1]?.focus();
   };
-  const kind = kindOf({ task });
+  const kind = kindOfRow({ task });
   const name = `${view.batch.code} ${view.species.common[0]}`;
   const field = (label: string, part: 'damp' | 'mould' | 'roots', first = false) => (
     <input
@@ -194,7 +194,7 @@ function Row({
 
 /** The events that a line means on the day of the walk, or why it cannot be. */
 function eventsOf({ view, task }: SheetLine, written: Written, on: string, nursery: ReturnType<typeof useNursery>): Recorded {
-  const says = readLine(written, kindOf({ task }));
+  const says = readLine(written, kindOfRow({ task }));
   if (says.says === 'wrong') return refusal(says.reason);
   const { batch, species, lot, projection } = view;
   const water =

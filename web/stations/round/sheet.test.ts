@@ -2,7 +2,7 @@ import type { Task } from '@chill/core/tasks/task.ts';
 import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import type { NurseryView } from '../../data/nursery.ts';
-import { BLANK, kindOf, readLine, sheetOf } from './sheet.ts';
+import { BLANK, kindOfRow, readLine, sheetOf } from './sheet.ts';
 
 const checked = (damp: string, mould = '', roots = '') => readLine({ ...BLANK, damp, mould, roots }, 'damp');
 
@@ -26,7 +26,7 @@ describe('a filled sheet', () => {
 
 describe('the sheet', () => {
   test('asks of each what there is to see: of dry seed mould alone', () => {
-    const kind = (check?: Task['check']) => kindOf({ task: { kind: check ? 'check' : 'move', check } as Task });
+    const kind = (check?: Task['check']) => kindOfRow({ task: { kind: check ? 'check' : 'move', check } as Task });
     expect((['damp', 'dry', 'sprouts', 'pots'] as const).map(kind)).toEqual(['damp', 'dry', 'sprouts', 'pots']);
     expect(kind()).toBe('tick');
     expect(readLine({ ...BLANK, mould: '1' }, 'dry')).toMatchObject({ says: 'check', damp: undefined, mouldy: 1, up: 0 });

@@ -46,7 +46,7 @@ export function sheetOf({ batches, places, today }: Pick<NurseryView, 'batches' 
 export type LineKind = CheckKind | 'tick';
 
 /** What a line of the sheet asks. */
-export function kindOf({ task }: Pick<SheetLine, 'task'>): LineKind {
+export function kindOfRow({ task }: Pick<SheetLine, 'task'>): LineKind {
   return task.check ?? 'tick';
 }
 

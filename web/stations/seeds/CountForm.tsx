@@ -14,7 +14,7 @@ import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { Term } from '../../kit/Term.tsx';
 import { Typed } from '../../kit/Typed.tsx';
-import { countIn, numberIn } from '../../kit/typedNumbers.ts';
+import { numberIn, typedCount } from '../../kit/typedNumbers.ts';
 import type { Form } from '../../kit/useWritten.ts';
 import { WhyNote } from '../../kit/WhyNote.tsx';
 import { useLotForm } from './useLotForm.ts';
@@ -44,11 +44,11 @@ function methodOf({ by, mass, purity, samples, pods, perPod }: Counted, units: U
     return read.ok ? read.value : undefined;
   };
   if (by === 'hand') return { by };
-  if (by === 'pods') return { by, pods: countIn(pods), perPod: podsOpened(perPod).map(Number) };
+  if (by === 'pods') return { by, pods: typedCount(pods), perPod: podsOpened(perPod).map(Number) };
   return {
     by,
     lot_g: grams(mass),
-    samples: samples.filter(isWritten).map((sample) => ({ seeds: countIn(sample.seeds), grams: grams(sample.grams) })),
+    samples: samples.filter(isWritten).map((sample) => ({ seeds: typedCount(sample.seeds), grams: grams(sample.grams) })),
     purity: (numberIn(purity.replace('%', '')) ?? Number.NaN) / 100,
   };
 }
@@ -58,7 +58,7 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
   const { units } = useNursery().nursery.settings;
   const chaffy = species.seed.texture === 'hairy' || species.floatTest === 'misleads';
   const seedsOf = (written: Counted) =>
-    written.by === 'hand' ? countIn(written.hand) : estimated(methodOf(written, units), chaffy).found?.seeds;
+    written.by === 'hand' ? typedCount(written.hand) : estimated(methodOf(written, units), chaffy).found?.seeds;
   const form = useLotForm<Counted>(lot, {
     first: FIRST,
     event: (written) => ({

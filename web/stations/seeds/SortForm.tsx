@@ -6,7 +6,7 @@ import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { Term } from '../../kit/Term.tsx';
 import { Typed } from '../../kit/Typed.tsx';
-import { countIn } from '../../kit/typedNumbers.ts';
+import { typedCount } from '../../kit/typedNumbers.ts';
 import { useLotForm } from './useLotForm.ts';
 
 /** Sorts out what is not viable; the rejects stay counted. */
@@ -16,7 +16,7 @@ export function SortForm({ lot, species, done }: { lot: LotView; species: Specie
       by: 'float' | 'plumpness';
       rejected: string;
     },
-    event: ({ by, rejected }) => ({ kind: 'sorted', by, rejected: countIn(rejected) }),
+    event: ({ by, rejected }) => ({ kind: 'sorted', by, rejected: typedCount(rejected) }),
     done: ({ rejected }) => done(say('sortedOutDone', { rejected })),
   });
   const advice = floatAdvice(species);

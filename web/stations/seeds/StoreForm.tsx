@@ -4,7 +4,7 @@ import { type LotView, useNursery } from '../../data/nursery.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { Problem } from '../../kit/Problem.tsx';
 import { Typed } from '../../kit/Typed.tsx';
-import { countIn } from '../../kit/typedNumbers.ts';
+import { typedCount } from '../../kit/typedNumbers.ts';
 import { useLotForm } from './useLotForm.ts';
 
 /** Moves a lot: dry or moist, and where. */
@@ -41,7 +41,7 @@ export function StoreForm({ lot, done }: { lot: LotView; done: (said: string) =>
 export function GiveForm({ lot, done }: { lot: LotView; done: (said: string) => void }) {
   const form = useLotForm(lot, {
     first: { seeds: '', note: '' },
-    event: ({ seeds, note }) => ({ kind: 'givenAway', seeds: countIn(seeds), ...(note.trim() && { note }) }),
+    event: ({ seeds, note }) => ({ kind: 'givenAway', seeds: typedCount(seeds), ...(note.trim() && { note }) }),
     done: ({ seeds }) => done(say('givenAwayDone', { seeds })),
   });
   return (

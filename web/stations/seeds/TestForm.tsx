@@ -19,7 +19,7 @@ import { Problem } from '../../kit/Problem.tsx';
 import { Stepper } from '../../kit/Stepper.tsx';
 import { Term } from '../../kit/Term.tsx';
 import { Typed } from '../../kit/Typed.tsx';
-import { countIn } from '../../kit/typedNumbers.ts';
+import { typedCount } from '../../kit/typedNumbers.ts';
 import { useAttempt } from '../../kit/useAttempt.ts';
 import { ViableRange } from '../../parts/ViabilityRange.tsx';
 import { useLotForm } from './useLotForm.ts';
@@ -76,7 +76,7 @@ export function TestForm({ lot, species, done }: { lot: LotView; species: Specie
 }
 
 function Cut({ lot, species, seeds, done }: { lot: LotView; species: Species; seeds: number; done: (said: string) => void }) {
-  const counts = ({ tested, viable }: { tested: string; viable: string }) => ({ tested: countIn(tested), viable: countIn(viable) });
+  const counts = ({ tested, viable }: { tested: string; viable: string }) => ({ tested: typedCount(tested), viable: typedCount(viable) });
   const form = useLotForm(lot, {
     first: { tested: '', viable: '' },
     event: (cut) => ({ kind: 'cutTested', tested: counts(cut).tested, viable: counts(cut).viable }),

@@ -7,7 +7,7 @@ import type { SeedForm } from '@chill/model/species.ts';
 import { say } from '@chill/words/seeds.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { worded } from '@chill/words/tables.ts';
-import { countIn, numberIn } from '../../kit/typedNumbers.ts';
+import { numberIn, typedCount } from '../../kit/typedNumbers.ts';
 import type { Fault as AnyFault, Judged } from '../../kit/useWritten.ts';
 
 /** What is written in the form, as text; the model's own schemas judge it. */
@@ -69,7 +69,7 @@ interface Fault extends AnyFault {
 function said({ viabilityKind, tested, viable, percent }: Written): unknown {
   // What nobody has written anything of is not known.
   if (viabilityKind === 'tested' && tested.trim() === '' && viable.trim() === '') return { kind: 'unknown' };
-  if (viabilityKind === 'tested') return { kind: 'tested', tested: countIn(tested), viable: countIn(viable) };
+  if (viabilityKind === 'tested') return { kind: 'tested', tested: typedCount(tested), viable: typedCount(viable) };
   return viabilityKind === 'packet' ? { kind: 'packet', percent: numberIn(percent) } : { kind: 'unknown' };
 }
 
@@ -127,7 +127,7 @@ export function amountIn({ seeds }: Pick<Written, 'seeds'>, { seed, numbers }: A
 export function seedsIn(written: Pick<Written, 'seeds'>, reader: AmountReader): number | undefined {
   const amount = amountIn(written, reader);
   if (amount) return 'reason' in amount ? undefined : amount.seeds;
-  const plain = countIn(written.seeds);
+  const plain = typedCount(written.seeds);
   return plain !== undefined && Number.isInteger(plain) && plain > 0 && plain <= MOST_SEEDS ? plain : undefined;
 }
 
@@ -160,7 +160,7 @@ export function judge(written: Written, id: string, reader: AmountReader): Judge
     code: written.code,
     speciesId: written.speciesId,
     provenance,
-    seeds: read?.seeds ?? countIn(written.seeds),
+    seeds: read?.seeds ?? typedCount(written.seeds),
     ...(read?.range && { amount: { typed: written.seeds.trim(), ...read.range } }),
     viability: said(written),
     storage: { state: written.storageState, since: on, ...(written.where.trim() && { where: written.where }) },

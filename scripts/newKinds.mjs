@@ -1,4 +1,4 @@
-// Adds a made-up stage, event, event of a lot, cue and kind of place to a copy of the model and asks the compiler: it must refuse every place that
+// Adds a made-up stage, event, event with facts, event of a lot, cue, medium, school, container, hazard, table and kind of place to a copy of the model and asks the compiler: it must refuse every place that
 // has to know of it, and those must be the few that stand here. A place that decides by kind and is not refused would fold, name or draw a new kind wrongly.
 import { spawnSync } from 'node:child_process';
 import { cpSync, mkdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
@@ -46,6 +46,34 @@ const MADE_UP = [
     add: "'madeUpTable', ",
     known: ['server/handedOut/tables.ts', 'web/stations/places/PlacesPage.tsx'],
   },
+  {
+    name: 'madeUpFacts',
+    file: 'model/event.ts',
+    before: "  z.object({ ...common, kind: z.literal('reversed'), reverses: EventId }),\n]);",
+    add: "  z.object({ ...common, kind: z.literal('madeUpFacts'), stage, madeUp_mL: z.number() }),\n",
+    known: ['core/ledger/events/index.ts'],
+  },
+  {
+    name: 'madeUpSchool',
+    file: 'model/method.ts',
+    before: "  'towelTest',\n]);",
+    add: "  'madeUpSchool',\n",
+    known: ['core/methods/schools.ts'],
+  },
+  {
+    name: 'madeUpContainer',
+    file: 'core/mix/containers.ts',
+    before: " | 'deepPot';",
+    add: " | 'madeUpContainer'",
+    known: ['core/mix/containers.ts'],
+  },
+  {
+    name: 'madeUpHazard',
+    file: 'model/species.ts',
+    before: "'protected', 'regulated', 'unknown']);",
+    add: "'madeUpHazard', ",
+    known: ['core/lot/cautions.ts'],
+  },
   { name: 'madeUpPlace', file: 'model/place.ts', before: "'outdoors']);", add: "'madeUpPlace', ", known: ['core/kinds/places.ts'] },
 ];
 
@@ -92,7 +120,8 @@ for (const { name, known } of MADE_UP) {
   if (refusing.length > MOST_FILES) faults.push(`${name} has to be told to ${refusing.length} files: ${MOST_FILES} at most`);
   console.log(`${name}: ${refusing.join(', ')}`);
 }
+// A function that decides by kind and does not know one ends without an answer: where it must be told anyway, that is said by its name too.
 for (const { file, message } of errors)
-  if (!MADE_UP.some(({ name }) => message.includes(name))) faults.push(`${file}: ${message.slice(0, 300)}`);
+  if (!MADE_UP.some(({ name, known }) => message.includes(name) || known.includes(file))) faults.push(`${file}: ${message.slice(0, 300)}`);
 for (const fault of faults) console.error(fault);
 process.exitCode = faults.length > 0 ? 1 : 0;

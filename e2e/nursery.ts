@@ -105,10 +105,10 @@ function rulesOf(look: Look, onPhone: boolean) {
   };
 }
 
-/** What the tests are written with: a touch or a click as the device has it, and a look for barriers. */
 /** What a copy of the demo has learned is worked out when it is first asked for: on a busy machine that takes most of a minute. */
 const LEARNS_MS = 60_000;
 
+/** What the tests are written with: a touch or a click as the device has it, and a look for barriers. */
 export class Grower {
   readonly page: Page;
   readonly touch: boolean;

@@ -261,7 +261,7 @@ describe('the season', () => {
       },
     ];
     const { user } = season(nurseryWith(lot, [batch]));
-    expect(await screen.findByText(/^SeasonToPlan of 20 Oct, 1 promise:$/)).toBeTruthy();
+    expect(await screen.findByText(/^Season of 20 Oct, 1 promise:$/)).toBeTruthy();
     await user.click(screen.getByRole('checkbox', { name: '1 planned batch may move (it gets a new label)' }));
     await user.click(press('Plan the season'));
     expect(worker.asked).toMatchObject({ withdraw: [batch.id], stays: [], lots: [{ unassigned: 200 + batch.plan.seeds }] });

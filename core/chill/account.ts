@@ -5,7 +5,7 @@ import { ageing, ROT_LAW, type RotConditions, rotFactor } from '../rot/hazard.ts
 import type { Met } from './met.ts';
 
 /** What is known of a batch lying in one stage: since when, what each check found, when its medium was made fresh. */
-export interface LainStage {
+export interface StageChecks {
   since: PlainDate;
   checks: readonly { on: PlainDate; damp?: 'dry' | 'right' | 'wet' | undefined }[];
   freshened: readonly PlainDate[];
@@ -24,7 +24,7 @@ interface Finding {
 }
 
 /** The stretches in which the batch may have been dry or wet: from the check before to the check that found it so. */
-export function findings({ since, checks }: Pick<LainStage, 'since' | 'checks'>): Finding[] {
+export function findings({ since, checks }: Pick<StageChecks, 'since' | 'checks'>): Finding[] {
   const seen = checks.filter((one) => one.damp && one.on >= since).sort((a, b) => (a.on < b.on ? -1 : Number(a.on > b.on)));
   const found: Finding[] = [];
   for (const [i, { on, damp }] of seen.entries()) {
@@ -36,8 +36,8 @@ export function findings({ since, checks }: Pick<LainStage, 'since' | 'checks'>)
 }
 
 /** Days of a stage that count only in part because it was found dry; shown as uncertain. */
-export function uncertainDays(lying: LainStage): number {
-  return findings(lying)
+export function uncertainDays(checked: StageChecks): number {
+  return findings(checked)
     .filter((one) => one.damp === 'dry')
     .reduce((sum, one) => sum + one.until - one.after, 0);
 }
@@ -46,8 +46,8 @@ export function uncertainDays(lying: LainStage): number {
  * Effective days earned by each whole day of a stage (index = days since it began, up to `days`): what each day earns moist, {@link DRY_COUNTS} of it
  * where a check found it dry, less what long hot spells have undone by then; never below zero. Splitting a stretch changes nothing.
  */
-export function earnedByDay(days: number, { effect, undone }: Pick<Met, 'effect' | 'undone'>, lying: LainStage): number[] {
-  const dry = findings(lying).filter((one) => one.damp === 'dry');
+export function earnedByDay(days: number, { effect, undone }: Pick<Met, 'effect' | 'undone'>, checked: StageChecks): number[] {
+  const dry = findings(checked).filter((one) => one.damp === 'dry');
   const earned = [0];
   for (let day = 1; day <= days; day++) {
     const wasDry = dry.some((one) => day > one.after && day <= one.until);
@@ -111,12 +111,12 @@ export function lossesOf(
   days: number,
   plannedPerDay: number,
   { effect, undone }: Pick<Met, 'effect' | 'undone'>,
-  lying: LainStage,
+  checked: StageChecks,
   spells: readonly TemperatureSpell[],
 ): Loss[] {
-  const dry = findings(lying).filter((one) => one.damp === 'dry');
+  const dry = findings(checked).filter((one) => one.damp === 'dry');
   const said = new Map<unknown, Loss>();
-  const start = dayNumber(lying.since);
+  const start = dayNumber(checked.since);
   const lasted = spells.map((spell) => ({ spell, from: dayNumber(spell.from) - start, to: dayNumber(spell.to) - start }));
   const lose = (key: unknown, lost: number, loss: () => Omit<Loss, 'days'>) => {
     const known = said.get(key) ?? { ...loss(), days: 0 };
@@ -127,13 +127,13 @@ export function lossesOf(
     const wasDry = dry.find((one) => day + 1 > one.after && day + 1 <= one.until);
     if (wasDry)
       lose(wasDry, earned * (1 - DRY_COUNTS), () => {
-        const [from, to] = [addDays(lying.since, wasDry.after), addDays(lying.since, wasDry.until)];
+        const [from, to] = [addDays(checked.since, wasDry.after), addDays(checked.since, wasDry.until)];
         return { why: 'dry', from, to };
       });
     const short = plannedPerDay - earned + undone(day + 1) - undone(day);
     const spell = short > 0 ? lasted.find(({ from, to }) => from <= day && day <= to)?.spell : undefined;
     if (spell) lose(spell, short, () => ({ why: spell.kind, from: spell.from, to: spell.to, peak_C: spell.peak_C }));
-    else lose('place', short, () => ({ why: 'place', from: lying.since, to: addDays(lying.since, days) }));
+    else lose('place', short, () => ({ why: 'place', from: checked.since, to: addDays(checked.since, days) }));
   }
   return [...said.values()].filter((loss) => Math.abs(loss.days) >= TOLD_FROM_DAYS).sort((a, b) => b.days - a.days);
 }
@@ -142,9 +142,14 @@ export function lossesOf(
  * Rot hazard added up by each whole day of a stage, with the medium's age since it was last fresh and what checks found. `temperature` gives each day's
  * factor where the place was measured; otherwise the conditions' own temperature holds all through.
  */
-export function exposureByDay(days: number, conditions: RotConditions, lying: LainStage, temperature?: (day: number) => number): number[] {
-  const found = findings(lying);
-  const fresh = lying.freshened.map((on) => daysBetween(lying.since, on));
+export function exposureByDay(
+  days: number,
+  conditions: RotConditions,
+  checked: StageChecks,
+  temperature?: (day: number) => number,
+): number[] {
+  const found = findings(checked);
+  const fresh = checked.freshened.map((on) => daysBetween(checked.since, on));
   // Made fresh before the stage began, it brings its age along.
   const brought = fresh.reduce((last, at) => (at <= 0 && at > last ? at : last), Number.NEGATIVE_INFINITY);
   const begun = Number.isFinite(brought) ? brought : 0;

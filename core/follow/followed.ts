@@ -10,7 +10,7 @@ import type { SteadyTreatment, TakeOut, TakeOutCurve } from '../takeOut/takeOut.
 import type { YearOfDays } from '../winter/climate.ts';
 
 /** What seed brings into a stage from all that went before. */
-export interface Enters {
+export interface BroughtIn {
   /** What counts already towards what the stage earns. */
   credit: Credit;
   /** True where it goes on with an earlier cold: it is there for those that the earlier one left. */
@@ -60,7 +60,7 @@ export interface FollowedStage {
 }
 
 /** What surrounds every stage of a batch alike. */
-export interface Ground {
+export interface Surroundings {
   species: Species;
   /** The year outdoors; without it a winter frees nothing. */
   year?: YearOfDays | undefined;
@@ -70,8 +70,8 @@ export interface Ground {
   rot?: LearnedRot | undefined;
 }
 
-/** How a stage lies: from when, where, and for how long, where that is settled. */
-export interface Lies extends Pick<FollowedStage, 'kind' | 'medium' | 'start' | 'temperature_C' | 'halfSwing_C' | 'place' | 'light'> {
+/** How a stage given: from when, where, and for how long, where that is settled. */
+export interface StageGiven extends Pick<FollowedStage, 'kind' | 'medium' | 'start' | 'temperature_C' | 'halfSwing_C' | 'place' | 'light'> {
   /** Days that it has, where they are settled. */
   days?: number | undefined;
   /** Days that its method asks for, where it does. */

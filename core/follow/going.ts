@@ -4,7 +4,7 @@ import type { TemperatureResponse } from '@chill/model/species.ts';
 import type { DatedStage } from '@chill/model/stage.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
-import { earnedByDay, exposureByDay, type LainStage, lossesOf, uncertainDays, unmeasuredIn } from '../chill/account.ts';
+import { earnedByDay, exposureByDay, lossesOf, type StageChecks, uncertainDays, unmeasuredIn } from '../chill/account.ts';
 import { coldResponseOf, effectiveness } from '../chill/effectiveness.ts';
 import { TURN_CREDIT_DAYS, TURNS_SURVIVAL, turnsCredit } from '../chill/freezeThaw.ts';
 import { type Met, metBy, type PlaceStay } from '../chill/met.ts';
@@ -18,7 +18,7 @@ import { bestTakeOut, earnedPerDay, horizonDays, takeOutCurve, yieldOfRest } fro
 import { readTurns } from '../treat/turns.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
 import { meanOfYears, releasedThroughYears } from '../winter/throughYears.ts';
-import type { Enters, FollowedStage, Ground, Lies, TreatmentForecast } from './followed.ts';
+import type { BroughtIn, FollowedStage, StageGiven, Surroundings, TreatmentForecast } from './followed.ts';
 import { atDay, treatmentIn } from './stage.ts';
 import { isTakenUp } from './stageOrder.ts';
 
@@ -39,20 +39,20 @@ interface Begun {
 }
 
 /** A stage that has begun: as far as it was measured and looked at, as that was; from then on as its place is expected to hold. */
-export function stageBegun(ground: Ground, lies: Lies, enters: Enters, begun: Begun, events: Events): FollowedStage {
-  const { asked: _asked, sprouts: _sprouts, days: _days, ...here } = lies;
+export function stageBegun(around: Surroundings, given: StageGiven, broughtIn: BroughtIn, begun: Begun, events: Events): FollowedStage {
+  const { asked: _asked, sprouts: _sprouts, days: _days, ...here } = given;
   const { state, today } = events;
   const { index, done, planned } = begun;
-  const { course, earns } = STAGES[lies.kind];
-  const account = accountOf(ground, lies, enters, begun, events);
+  const { course, earns } = STAGES[given.kind];
+  const account = accountOf(around, given, broughtIn, begun, events);
   // Once something else was decided on, this stage is over but for the move.
   const decided = state.amendments.findLast(({ from }) => from === index + 1);
-  const due = decided?.on ?? account?.takeOutOn ?? addDays(lies.start, daysBetween(planned.start, planned.end));
+  const due = decided?.on ?? account?.takeOutOn ?? addDays(given.start, daysBetween(planned.start, planned.end));
   const end = done.finishedOn ?? later(due, state.closedOn ?? today);
-  const all = { ...here, end, days: daysBetween(lies.start, end) };
+  const all = { ...here, end, days: daysBetween(given.start, end) };
   if (course === 'turns') return { ...all, released: 1, survives: TURNS_SURVIVAL, turned_days: turned(begun, state) };
   if (!account) return { ...all, released: 1, survives: 1 };
-  const rotShape = (earns === 'winter' ? ground.rot?.outdoorFlat?.shape : account.treatment?.rotShape) ?? ROT_PRIOR.shape;
+  const rotShape = (earns === 'winter' ? around.rot?.outdoorFlat?.shape : account.treatment?.rotShape) ?? ROT_PRIOR.shape;
   const exposure = done.finishedOn ? 0 : account.rotAhead;
   const going = {
     ...all,
@@ -63,7 +63,7 @@ export function stageBegun(ground: Ground, lies: Lies, enters: Enters, begun: Be
     ...{ exposure, rotShape },
     earned: atDay(account.curve, all.days).earned,
   };
-  return earns === 'winter' && !done.finishedOn ? yearsAhead(ground, going, account, lies, enters) : going;
+  return earns === 'winter' && !done.finishedOn ? yearsAhead(around, going, account, given, broughtIn) : going;
 }
 
 /** Freezer turns by the cold that they count for: as they were written down; without that by their days; those to come, or under way, as they are planned. */
@@ -78,11 +78,11 @@ function turned({ done, planned }: Begun, state: BatchState): number {
  * whole.
  */
 function yearsAhead(
-  { species, year, winters }: Ground,
+  { species, year, winters }: Surroundings,
   stage: FollowedStage,
   { releasedNow, releasedFinally }: Pick<TreatmentForecast, 'releasedNow' | 'releasedFinally'>,
-  { start, asked }: Lies,
-  { credit }: Enters,
+  { start, asked }: StageGiven,
+  { credit }: BroughtIn,
 ): FollowedStage {
   const ahead = releasedFinally - releasedNow;
   const whole = year && outdoorStay(species, year, start, { credit, days: asked?.best });
@@ -94,12 +94,18 @@ function yearsAhead(
 }
 
 /** The account of a stage that has begun, if it frees anything by waiting. */
-function accountOf(ground: Ground, lies: Lies, enters: Enters, begun: Begun, events: Events): TreatmentForecast | undefined {
+function accountOf(
+  around: Surroundings,
+  given: StageGiven,
+  broughtIn: BroughtIn,
+  begun: Begun,
+  events: Events,
+): TreatmentForecast | undefined {
   const { state, today } = events;
   const { index, done, planned } = begun;
-  const since = lies.start;
+  const since = given.start;
   const days = daysBetween(since, done.finishedOn ?? state.closedOn ?? today);
-  const made = accountCurve(ground, lies, enters, begun, events, days);
+  const made = accountCurve(around, given, broughtIn, begun, events, days);
   if (!made) return undefined;
   const { curve, takeOut, wanted, takeOutOn, treatment, stalled, said } = made;
   const last = curve.yields.length - 1;
@@ -141,8 +147,8 @@ interface AccountCurve extends Pick<TreatmentForecast, 'curve' | 'takeOut' | 'wa
   said: Pick<TreatmentForecast, 'uncertain_days' | 'losses' | 'measured' | 'unmeasured' | 'expected_C' | 'expectedMeasured' | 'needs'>;
 }
 
-/** Where and how long a batch has lain in a stage, and what its temperatures did there. */
-interface Lain {
+/** A stage so far: its days, the places where the batch was, and what their temperatures did to it. */
+interface SoFar {
   days: number;
   stays: readonly PlaceStay[];
   met: (response: TemperatureResponse) => Met;
@@ -150,13 +156,20 @@ interface Lain {
   measuredBy: (met: Met, perDay: (celsius: number) => number) => Pick<TreatmentForecast, 'measured' | 'unmeasured'>;
 }
 
-function accountCurve(ground: Ground, lies: Lies, enters: Enters, begun: Begun, events: Events, days: number): AccountCurve | undefined {
+function accountCurve(
+  around: Surroundings,
+  given: StageGiven,
+  broughtIn: BroughtIn,
+  begun: Begun,
+  events: Events,
+  days: number,
+): AccountCurve | undefined {
   const { places, records, today } = events;
-  const since = lies.start;
+  const since = given.start;
   const planned_C = begun.planned.temperature_C;
   const stays = begun.done.stays ?? [];
   const nominal_C = places.find(({ id }) => id === stays.at(-1)?.placeId)?.nominal_C ?? planned_C;
-  const lain: Lain = {
+  const soFar: SoFar = {
     ...{ days, stays },
     met: (response) => metBy({ since, stays, planned_C }, response, { places, records, today }),
     measuredBy: ({ measured: share }, perDay) => {
@@ -164,29 +177,29 @@ function accountCurve(ground: Ground, lies: Lies, enters: Enters, begun: Begun, 
       return { measured, unmeasured: unmeasuredIn(since, measured, perDay(nominal_C)) };
     },
   };
-  return STAGES[lies.kind].earns === 'winter'
-    ? winterSoFar(ground, lies, enters, events, lain)
-    : treatedSoFar(ground, lies, enters, begun, events, lain);
+  return STAGES[given.kind].earns === 'winter'
+    ? winterSoFar(around, given, broughtIn, events, soFar)
+    : treatedSoFar(around, given, broughtIn, begun, events, soFar);
 }
 
 function winterSoFar(
-  { species, year, rot }: Ground,
-  lies: Lies,
-  { credit }: Enters,
+  { species, year, rot }: Surroundings,
+  given: StageGiven,
+  { credit }: BroughtIn,
   { records }: Events,
-  lain: Lain,
+  soFar: SoFar,
 ): AccountCurve | undefined {
-  const { days, stays, met } = lain;
+  const { days, stays, met } = soFar;
   const coldResponse = coldResponseOf(species);
   const [cold, warm] = [met(coldResponse), met(WARM_RESPONSE)];
   const stay =
     year &&
-    outdoorStay(species, year, lies.start, {
+    outdoorStay(species, year, given.start, {
       credit,
-      seen: wasRead(stays, records) ? { cold, warm, days } : undefined,
-      shelter: lies.place?.cover,
+      seen: readIn(stays, records).length > 0 ? { cold, warm, days } : undefined,
+      shelter: given.place?.cover,
       rot: rot?.outdoorFlat,
-      days: lies.asked?.best,
+      days: given.asked?.best,
     });
   if (!stay) return undefined;
   const { curve, takeOut } = stay;
@@ -194,11 +207,11 @@ function winterSoFar(
   return {
     ...{ curve, takeOut, stalled: false },
     wanted: curve.earned[stay.days] as number,
-    takeOutOn: addDays(lies.start, stay.days),
+    takeOutOn: addDays(given.start, stay.days),
     said: {
       uncertain_days: 0,
       losses: [],
-      ...lain.measuredBy(cold, (celsius) => effectiveness(celsius, coldResponse)),
+      ...soFar.measuredBy(cold, (celsius) => effectiveness(celsius, coldResponse)),
       expected_C: cold.expected_C,
       expectedMeasured: cold.expectedMeasured,
       needs: needsOf(requirement as Requirement),
@@ -206,21 +219,21 @@ function winterSoFar(
   };
 }
 
-/** Whether any place of these has readings. */
-const wasRead = (stays: readonly PlaceStay[], records: readonly PlaceTemperatures[]) =>
-  records.some(({ placeId }) => stays.some((stay) => stay.placeId === placeId));
+/** The readings of the places where it lay. */
+const readIn = (stays: readonly PlaceStay[], records: readonly PlaceTemperatures[]) =>
+  records.filter(({ placeId }) => stays.some((stay) => stay.placeId === placeId));
 
 function treatedSoFar(
-  ground: Ground,
-  lies: Lies,
-  enters: Enters,
+  around: Surroundings,
+  given: StageGiven,
+  broughtIn: BroughtIn,
   { done, planned }: Begun,
   { state, records }: Events,
-  { days, stays, met, measuredBy }: Lain,
+  { days, stays, met, measuredBy }: SoFar,
 ): AccountCurve | undefined {
-  const treatment = treatmentIn(ground, lies, enters);
+  const treatment = treatmentIn(around, given, broughtIn);
   if (!treatment) return undefined;
-  const since = lies.start;
+  const since = given.start;
   const plannedPerDay = earnedPerDay({ ...treatment, temperature_C: planned.temperature_C });
   const asMoist = met(treatment.response ?? COLD_RESPONSE);
   // Dry cold is counted in longer days.
@@ -233,10 +246,10 @@ function treatedSoFar(
     rot: (day) => (stalled && day >= days ? ROT_LAW.at(planned.temperature_C) : asMoist.rot(day)),
   };
   // What is kept dry is not missing any water; what goes on in an earlier stage's medium is as old as that is.
-  const lying: LainStage = { since, checks: keptDry(lies.kind) ? [] : state.checks, freshened: [enters.fresh, ...state.freshened] };
+  const found: StageChecks = { since, checks: keptDry(given.kind) ? [] : state.checks, freshened: [broughtIn.fresh, ...state.freshened] };
   const horizon = Math.max(days + 7, horizonDays(treatment.requirement, Math.max(counted.effect(days + 1), plannedPerDay / 4)));
-  const earned = earnedByDay(horizon, counted, lying);
-  const exposed = exposureByDay(horizon, treatment.rot, lying, counted.rot);
+  const earned = earnedByDay(horizon, counted, found);
+  const exposed = exposureByDay(horizon, treatment.rot, found, counted.rot);
   const whole = takeOutCurve(
     horizon,
     treatment.requirement,
@@ -245,18 +258,18 @@ function treatedSoFar(
     treatment.credit,
     treatment.rotShape ?? ROT_PRIOR.shape,
   );
-  const curve = enters.goesOn ? { ...whole, yields: yieldOfRest(whole) } : whole;
+  const curve = broughtIn.goesOn ? { ...whole, yields: yieldOfRest(whole) } : whole;
   const takeOut = bestTakeOut(curve);
   // A plan that is late cuts the cold short, inside its window, and a second cold as short as is worth its room; what was measured moves the day, and leaves the cut.
   const cut = planned.best ? Math.max(0, daysBetween(planned.end, planned.best)) : 0;
-  const spells = records.filter(({ placeId }) => stays.some((stay) => stay.placeId === placeId)).flatMap((record) => record.spells);
+  const spells = readIn(stays, records).flatMap((record) => record.spells);
   return {
     ...{ curve, takeOut, treatment, stalled },
     wanted: daysBetween(planned.start, planned.end) * plannedPerDay + (treatment.credit ?? NO_CREDIT).days,
-    takeOutOn: addDays(since, Math.max(enters.goesOn ? 0 : takeOut.from, takeOut.best - cut)),
+    takeOutOn: addDays(since, Math.max(broughtIn.goesOn ? 0 : takeOut.from, takeOut.best - cut)),
     said: {
-      uncertain_days: uncertainDays(lying),
-      losses: lossesOf(days, plannedPerDay, counted, lying, spells),
+      uncertain_days: uncertainDays(found),
+      losses: lossesOf(days, plannedPerDay, counted, found, spells),
       ...measuredBy(counted, (celsius) => earnedPerDay({ ...treatment, temperature_C: celsius })),
       expected_C: counted.expected_C,
       expectedMeasured: counted.expectedMeasured,
@@ -270,7 +283,7 @@ function needsOf(requirement: Requirement): TreatmentForecast['needs'] {
 }
 
 /** The account of the last treatment begun, with what those before it left, or `undefined` where none was. */
-export function lastTreatment({ species }: Pick<Ground, 'species'>, stages: readonly FollowedStage[]): TreatmentForecast | undefined {
+export function lastTreatment({ species }: Pick<Surroundings, 'species'>, stages: readonly FollowedStage[]): TreatmentForecast | undefined {
   const upTo = stages.findLastIndex(({ account }) => account);
   const begun = stages.flatMap(({ account }, i) => (account && !isTakenUp(species, stages, i, upTo) ? [account] : []));
   const last = begun.at(-1);

@@ -10,8 +10,8 @@ import { bestTakeOut, type SteadyTreatment, steadyCurve, type TakeOutCurve, yiel
 import { dayIn } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
 import { meanOfYears, releasedThroughYears } from '../winter/throughYears.ts';
-import { ageOf } from './enters.ts';
-import type { Enters, FollowedStage, Ground, Lies } from './followed.ts';
+import { ageOf } from './broughtIn.ts';
+import type { BroughtIn, FollowedStage, StageGiven, Surroundings } from './followed.ts';
 
 /** A dry-cold day counts as 1/1.25 of a moist one, where dry cold works at all. Assumption. */
 export const DRY_COLD_FACTOR = 1.25;
@@ -19,34 +19,34 @@ export const DRY_COLD_FACTOR = 1.25;
 const NO_WINTER_DAYS = 120;
 
 /** What a stage comes to, besides where it lies and when it ends. */
-type WorkedOut = Omit<FollowedStage, keyof Lies | 'end' | 'days'> & { days: number };
+type WorkedOut = Omit<FollowedStage, keyof StageGiven | 'end' | 'days'> & { days: number };
 
 /** A stage that has not begun: what it needs, and what it does to the seed. */
-export function stageToCome(ground: Ground, lies: Lies, enters: Enters): FollowedStage {
-  const { asked: _asked, sprouts: _sprouts, days: _days, ...here } = lies;
-  const comes = workedOut(ground, lies, enters);
-  return { ...here, ...comes, end: addDays(lies.start, comes.days) };
+export function stageToCome(around: Surroundings, given: StageGiven, broughtIn: BroughtIn): FollowedStage {
+  const { asked: _asked, sprouts: _sprouts, days: _days, ...here } = given;
+  const comes = workedOut(around, given, broughtIn);
+  return { ...here, ...comes, end: addDays(given.start, comes.days) };
 }
 
-function workedOut(ground: Ground, lies: Lies, enters: Enters): WorkedOut {
-  const { course, earns } = STAGES[lies.kind];
-  if (course === 'turns') return turns(lies);
-  if (earns === 'winter') return winter(ground, lies, enters);
-  const treatment = treatmentIn(ground, lies, enters);
-  return treatment ? treated(lies, enters, treatment) : { days: plainDays(ground.species, lies), released: 1, survives: 1 };
+function workedOut(around: Surroundings, given: StageGiven, broughtIn: BroughtIn): WorkedOut {
+  const { course, earns } = STAGES[given.kind];
+  if (course === 'turns') return turns(given);
+  if (earns === 'winter') return winter(around, given, broughtIn);
+  const treatment = treatmentIn(around, given, broughtIn);
+  return treatment ? treated(given, broughtIn, treatment) : { days: plainDays(around.species, given), released: 1, survives: 1 };
 }
 
-function turns({ days, asked }: Lies): WorkedOut {
+function turns({ days, asked }: StageGiven): WorkedOut {
   const all = days ?? asked?.best ?? MOST_TURNS * DAYS_PER_TURN;
   return { days: all, released: 1, survives: TURNS_SURVIVAL, turned_days: turnsCredit(all) };
 }
 
 /** A winter outdoors by the months' means, freeing what single winters would where those are weighed; where there is none, it frees nothing. */
-function winter({ species, year, winters, rot }: Ground, lies: Lies, { credit }: Enters): WorkedOut {
-  const { start, place, asked } = lies;
+function winter({ species, year, winters, rot }: Surroundings, given: StageGiven, { credit }: BroughtIn): WorkedOut {
+  const { start, place, asked } = given;
   const stay = year && outdoorStay(species, year, start, { credit, shelter: place?.cover, rot: rot?.outdoorFlat, days: asked?.best });
-  if (!stay) return { days: lies.days ?? NO_WINTER_DAYS, released: 1, survives: 1 };
-  const days = lies.days ?? stay.days;
+  if (!stay) return { days: given.days ?? NO_WINTER_DAYS, released: 1, survives: 1 };
+  const days = given.days ?? stay.days;
   const law = thermalTime(species.sprouting);
   const first = dayIn(start);
   const degrees = (day: number) => {
@@ -70,15 +70,15 @@ function throughYears<S extends Pick<FollowedStage, 'released'> & { curve: TakeO
   };
 }
 
-function treated(lies: Lies, enters: Enters, steady: SteadyTreatment): WorkedOut {
-  const age = ageOf(enters, lies.start);
+function treated(given: StageGiven, broughtIn: BroughtIn, steady: SteadyTreatment): WorkedOut {
+  const age = ageOf(broughtIn, given.start);
   const treatment = age > 0 ? { ...steady, mediumAge_days: age } : steady;
   const whole = steadyCurve(treatment);
-  const curve = enters.goesOn ? { ...whole, yields: yieldOfRest(whole) } : whole;
+  const curve = broughtIn.goesOn ? { ...whole, yields: yieldOfRest(whole) } : whole;
   const takeOut = bestTakeOut(curve);
   // Dry seed loses next to nothing by waiting; it need not wait longer than it must.
-  const enough = STAGES[lies.kind].earns === 'ripening' ? takeOut.from : takeOut.best;
-  const days = lies.days ?? Math.min(lies.asked?.best ?? enough, curve.yields.length - 1);
+  const enough = STAGES[given.kind].earns === 'ripening' ? takeOut.from : takeOut.best;
+  const days = given.days ?? Math.min(given.asked?.best ?? enough, curve.yields.length - 1);
   const { rotShape } = treatment;
   return { days, takeOut, curve, treatment, ...(rotShape !== undefined && { rotShape }), ...atDay(curve, days) };
 }
@@ -95,8 +95,8 @@ export function atDay(curve: TakeOutCurve, day: number): Required<Pick<FollowedS
 }
 
 /** The steady treatment that a stage is, with the nursery's own rot, where it frees anything by waiting. */
-export function treatmentIn({ species, rot }: Ground, lies: Lies, { credit, bathed }: Enters): SteadyTreatment | undefined {
-  const plain = treatmentOf(species, lies, lies.temperature_C, credit);
+export function treatmentIn({ species, rot }: Surroundings, given: StageGiven, { credit, bathed }: BroughtIn): SteadyTreatment | undefined {
+  const plain = treatmentOf(species, given, given.temperature_C, credit);
   const own = plain && rot?.[plain.rot.medium];
   const treatment = own ? { ...plain, rotShape: own.shape, rot: { ...plain.rot, own: own.mean } } : plain;
   return treatment && bathed ? { ...treatment, rot: { ...treatment.rot, cleanliness: 'bathed' } } : treatment;
@@ -124,12 +124,12 @@ export function treatmentOf(
   return species.cold.need !== 'none' && species.cold.dryColdWorks ? { ...chilled, daysPerEffectiveDay: DRY_COLD_FACTOR } : undefined;
 }
 
-function plainDays(species: Species, lies: Lies): number {
-  if (lies.days !== undefined) return lies.days;
-  const { course, earns, bench } = STAGES[lies.kind];
-  const sprouting = lies.sprouts ? wholeSproutingDays(0.9, thermalTime(species.sprouting), lies, species) : 0;
-  if (course === 'grows') return sprouting + (lies.asked?.best ?? species.pot.days.best);
-  if (lies.asked) return lies.asked.best;
+function plainDays(species: Species, given: StageGiven): number {
+  if (given.days !== undefined) return given.days;
+  const { course, earns, bench } = STAGES[given.kind];
+  const sprouting = given.sprouts ? wholeSproutingDays(0.9, thermalTime(species.sprouting), given, species) : 0;
+  if (course === 'grows') return sprouting + (given.asked?.best ?? species.pot.days.best);
+  if (given.asked) return given.asked.best;
   if (course === 'sprouts') return sprouting;
   const { cold } = requirementsOf(species);
   // Dry cold that does nothing is still kept as long as its followers keep it; the chain then says what it was worth.

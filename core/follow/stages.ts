@@ -6,15 +6,15 @@ import type { SwingingPlace } from '../chill/met.ts';
 import type { Brought } from '../chill/requirement.ts';
 import { placesFor } from '../kinds/places.ts';
 import { STAGES } from '../kinds/stages.ts';
-import { type Bed, bedAfter, bedFor, creditInto } from './enters.ts';
-import type { Enters, FollowedStage, Ground, Lies } from './followed.ts';
+import { type Bed, bedAfter, bedFor, creditInto } from './broughtIn.ts';
+import type { BroughtIn, FollowedStage, StageGiven, Surroundings } from './followed.ts';
 import { type Events, stageBegun } from './going.ts';
 import { bathedBefore } from './situation.ts';
 import { stageToCome } from './stage.ts';
 import { sproutingStage } from './stageOrder.ts';
 
 /** What a method is followed from, stage by stage. */
-export interface Given extends Ground {
+export interface MethodGiven extends Surroundings {
   /** What the seed brings along. */
   brought?: Brought | undefined;
   /** The day on which the first stage begins. */
@@ -32,7 +32,7 @@ export interface Given extends Ground {
  * A method that is being weighed is followed with its days open, a plan by the days laid out, a batch by its plan and what has happened since: a plan is a
  * batch without events.
  */
-export function followStages({ stages: recipe }: Pick<Method, 'stages'>, given: Given): FollowedStage[] {
+export function followStages({ stages: recipe }: Pick<Method, 'stages'>, given: MethodGiven): FollowedStage[] {
   const { species, start, laid, events } = given;
   const earlier: FollowedStage[] = [];
   const sprouts = sproutingStage({ stages: recipe });
@@ -45,16 +45,16 @@ export function followStages({ stages: recipe }: Pick<Method, 'stages'>, given: 
     const begins = done?.startedOn ?? (soonest ? later(day, soonest) : day);
     const planned = laid?.[index];
     bed = bedFor(stage.medium, bed, begins);
-    const enters: Enters = {
+    const broughtIn: BroughtIn = {
       ...creditInto(species, recipe, { earlier, brought: given.brought ?? {}, start: begins }),
       fresh: bed?.fresh ?? begins,
       bathed: events ? bathedBefore(events.state, index) : false,
     };
-    const lies = liesIn(given, stage, { start: begins, placeId: done?.placeId, planned, sprouts: index === sprouts });
+    const stageGiven = stageGivenFor(given, stage, { start: begins, placeId: done?.placeId, planned, sprouts: index === sprouts });
     const followed =
       done?.startedOn && planned && events
-        ? stageBegun(given, lies, enters, { index, done, planned }, events)
-        : stageToCome(given, lies, enters);
+        ? stageBegun(given, stageGiven, broughtIn, { index, done, planned }, events)
+        : stageToCome(given, stageGiven, broughtIn);
     if (events && done?.startedOn) bed = bedAfter(bed, events.state.freshened, followed.end);
     earlier.push(followed);
     day = followed.end;
@@ -63,8 +63,8 @@ export function followStages({ stages: recipe }: Pick<Method, 'stages'>, given: 
 }
 
 /** Where a stage lies, and at what temperature: in its place as it is measured now, or as it was planned. */
-function liesIn(
-  { species, places }: Given,
+function stageGivenFor(
+  { species, places }: MethodGiven,
   { kind, medium, days: asked, temperature_C }: Stage,
   {
     start,
@@ -72,7 +72,7 @@ function liesIn(
     planned,
     sprouts,
   }: { start: PlainDate; placeId?: string | undefined; planned?: DatedStage | undefined; sprouts: boolean },
-): Lies {
+): StageGiven {
   const place = planned ? places.find(({ id }) => id === (placeId ?? planned.placeId)) : placesFor(kind, places)[0];
   const usual_C = STAGES[kind].course === 'sprouts' ? species.sprouting.at_C : STAGES[kind].assumed_C;
   const { halfSwing_C, light } = place ?? {};

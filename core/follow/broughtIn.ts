@@ -4,7 +4,7 @@ import type { Medium, Stage } from '@chill/model/stage.ts';
 import { daysBetween, later } from '../calendar/dates.ts';
 import { type Brought, type Credit, driedBy, NO_CREDIT } from '../chill/requirement.ts';
 import { chills, STAGES } from '../kinds/stages.ts';
-import type { Enters, FollowedStage } from './followed.ts';
+import type { BroughtIn, FollowedStage } from './followed.ts';
 import { goesOnFrom } from './stageOrder.ts';
 
 /**
@@ -36,8 +36,8 @@ export interface Bed {
 
 /** The bed of a stage: a fresh one, or the one before where it goes on in the same medium. A stage without any, at the bench, ends it. */
 export function bedFor(medium: Medium | undefined, before: Bed | undefined, start: PlainDate): Bed | undefined {
-  if (medium === undefined || before?.medium === medium) return medium && before;
-  return { medium, fresh: start };
+  if (medium === undefined) return undefined;
+  return before?.medium === medium ? before : { medium, fresh: start };
 }
 
 /** A bed at the end of a stage that has begun: as fresh as it was last made. */
@@ -46,4 +46,4 @@ export function bedAfter(bed: Bed | undefined, freshened: readonly PlainDate[], 
 }
 
 /** How old the medium of a stage is when it begins, days. */
-export const ageOf = ({ fresh }: Pick<Enters, 'fresh'>, start: PlainDate): number => Math.max(0, daysBetween(fresh, start));
+export const ageOf = ({ fresh }: Pick<BroughtIn, 'fresh'>, start: PlainDate): number => Math.max(0, daysBetween(fresh, start));

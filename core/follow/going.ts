@@ -19,7 +19,7 @@ import { readTurns } from '../treat/turns.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
 import { meanOfYears, releasedThroughYears } from '../winter/throughYears.ts';
 import type { BroughtIn, FollowedStage, StageGiven, Surroundings, TreatmentForecast } from './followed.ts';
-import { atDay, treatmentIn } from './stage.ts';
+import { atDay, placedAs, treatmentIn } from './stage.ts';
 import { isTakenUp } from './stageOrder.ts';
 
 /** What has happened so far to a batch, as far as its stages go by it. */
@@ -40,7 +40,6 @@ interface Begun {
 
 /** A stage that has begun: as far as it was measured and looked at, as that was; from then on as its place is expected to hold. */
 export function stageBegun(around: Surroundings, given: StageGiven, broughtIn: BroughtIn, begun: Begun, events: Events): FollowedStage {
-  const { asked: _asked, sprouts: _sprouts, days: _days, ...here } = given;
   const { state, today } = events;
   const { index, done, planned } = begun;
   const { course, earns } = STAGES[given.kind];
@@ -49,7 +48,7 @@ export function stageBegun(around: Surroundings, given: StageGiven, broughtIn: B
   const decided = state.amendments.findLast(({ from }) => from === index + 1);
   const due = decided?.on ?? account?.takeOutOn ?? addDays(given.start, daysBetween(planned.start, planned.end));
   const end = done.finishedOn ?? later(due, state.closedOn ?? today);
-  const all = { ...here, end, days: daysBetween(given.start, end) };
+  const all = { ...placedAs(given), end, days: daysBetween(given.start, end) };
   if (course === 'turns') return { ...all, released: 1, survives: TURNS_SURVIVAL, turned_days: turned(begun, state) };
   if (!account) return { ...all, released: 1, survives: 1 };
   const rotShape = (earns === 'winter' ? around.rot?.outdoorFlat?.shape : account.treatment?.rotShape) ?? ROT_PRIOR.shape;

@@ -21,11 +21,20 @@ const NO_WINTER_DAYS = 120;
 /** What a stage comes to, besides where it lies and when it ends. */
 type WorkedOut = Omit<FollowedStage, keyof StageGiven | 'end' | 'days'> & { days: number };
 
+/** Where a stage lies, without what is asked of it. */
+export function placedAs({
+  asked: _asked,
+  sprouts: _sprouts,
+  days: _days,
+  ...placed
+}: StageGiven): Omit<StageGiven, 'asked' | 'sprouts' | 'days'> {
+  return placed;
+}
+
 /** A stage that has not begun: what it needs, and what it does to the seed. */
 export function stageToCome(around: Surroundings, given: StageGiven, broughtIn: BroughtIn): FollowedStage {
-  const { asked: _asked, sprouts: _sprouts, days: _days, ...here } = given;
   const comes = workedOut(around, given, broughtIn);
-  return { ...here, ...comes, end: addDays(given.start, comes.days) };
+  return { ...placedAs(given), ...comes, end: addDays(given.start, comes.days) };
 }
 
 function workedOut(around: Surroundings, given: StageGiven, broughtIn: BroughtIn): WorkedOut {

@@ -13,7 +13,7 @@ import { said } from '../../parts/ViabilityRange.tsx';
 import type { Wording } from './useWish.ts';
 
 const WORD =
-  'inline-block h-[1.25em] max-w-full cursor-pointer appearance-none border-b-[3px] border-cool bg-transparent px-0.5 align-baseline leading-none font-[680] text-ink field-sizing-content hover:border-ink focus-visible:bg-raised';
+  'inline-block h-[1.25em] max-w-full cursor-pointer appearance-none border-b-[3px] border-cool bg-transparent px-0.5 align-baseline leading-none font-[680] text-ink field-sizing-content hover:border-ink focus-visible:bg-raised text-ellipsis';
 const sure = (): [number, string][] => [
   [0.5, say('likelyNot')],
   [0.8, say('sure8In10')],

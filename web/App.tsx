@@ -1,11 +1,11 @@
 import { say } from '@chill/words/kit.ts';
 import { lazy, type ReactNode, Suspense, useEffect, useRef, useState } from 'react';
+import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { Link, Route, Routes, useLocation } from 'react-router';
+import { useChord, useKey } from './browser/keys.ts';
 import { followChoice } from './browser/language.ts';
 import { useStale } from './browser/stale.ts';
-import { useChord, useKey } from './browser/stored.ts';
 import { NurseryProvider, useNursery, useNurseryLoading } from './data/nursery.ts';
-import { ErrorBoundary } from './kit/ErrorBoundary.tsx';
 import { useArrival } from './kit/useArrival.ts';
 import { useGoTo } from './kit/useGoTo.ts';
 import { useScroll } from './kit/useScroll.ts';
@@ -25,7 +25,7 @@ const MeasuresDrawer = lazy(() => import('./stations/measures/MeasuresDrawer.tsx
 /** The app: loads the nursery, then the run above (or below) and the station beneath it. */
 export function App() {
   return (
-    <ErrorBoundary fallback={(again) => <Broken again={again} />}>
+    <ErrorBoundary FallbackComponent={Broken}>
       <Loaded />
     </ErrorBoundary>
   );
@@ -84,7 +84,7 @@ function Shell() {
       <main id="main" ref={main} tabIndex={-1} className="pb-24 outline-none desk:pb-10">
         {/* Outside of what each page begins anew: one page stays until the code of the next has come. */}
         <Suspense fallback={<Waiting />}>
-          <ErrorBoundary key={pathname} fallback={(again) => <Broken again={again} />}>
+          <ErrorBoundary key={pathname} FallbackComponent={Broken}>
             {stations}
           </ErrorBoundary>
         </Suspense>
@@ -133,7 +133,7 @@ function Nowhere() {
 }
 
 /** A station that could not be drawn; nothing recorded is lost by it. */
-function Broken({ again }: { again: () => void }) {
+function Broken({ resetErrorBoundary: again }: FallbackProps) {
   if (useStale())
     return (
       <Message title={say('updated')}>

@@ -1,4 +1,3 @@
-import { createInstance, type FormatterModule } from 'i18next';
 import { figureMarks, type Language, language } from './language.ts';
 import { pseudo } from './pseudo.ts';
 import { ofOne } from './singular.ts';
@@ -88,24 +87,8 @@ export function shown(fact: unknown): string {
   return Number.isInteger(fact) && Math.abs(fact) < 1000 ? String(fact) : FIGURES[figureMarks()].format(fact);
 }
 
-/** All that can be said, by language and subject. */
-export const catalogues = createInstance().use({
-  type: 'formatter',
-  init: () => undefined,
-  add: () => undefined,
-  addCached: () => undefined,
-  format: shown,
-} satisfies FormatterModule);
-catalogues.init({
-  lng: 'en-GB',
-  fallbackLng: 'en-GB',
-  resources: {},
-  initAsync: false,
-  keySeparator: false,
-  nsSeparator: false,
-  // What is said is text and never markup: React escapes it where it is drawn.
-  interpolation: { escapeValue: false, alwaysFormat: true },
-});
+/** The form of a plural that a count takes: every language of Chill's is English. */
+const PLURALS = new Intl.PluralRules('en');
 
 /** A sentence ready to be said: what stands between its facts, and their names. */
 interface Ready {
@@ -118,23 +101,19 @@ function readied(message: string): Ready {
   return { between: pieces.filter((_, i) => i % 2 === 0), names: pieces.filter((_, i) => i % 2 === 1) };
 }
 
-/** One subject's sentences in one language. */
+/** One subject's sentences in one language. Each message is made into the language, and taken apart, when it is first said. */
 class Spoken {
   readonly #ready = new Map<string, Ready>();
-  readonly #language: Language;
+  readonly #made: (text: string) => string;
   readonly #subject: string;
+  readonly #messages: Catalogue;
 
   constructor(now: Language, name: string, messages: Catalogue) {
-    const made = MADE[now];
-    catalogues.addResourceBundle(now, name, Object.fromEntries(Object.entries(messages).map(([key, text]) => [key, made(text)])));
-    this.#language = now;
+    this.#made = MADE[now];
     this.#subject = name;
+    this.#messages = messages;
   }
 
-  /**
-   * What i18next's own `t` would say, put together from a message that is taken apart once: `t` takes some 20 µs a sentence, and a
-   * nursery of two thousand batches says tens of thousands with each change.
-   */
   say(key: string, facts: Readonly<Record<string, unknown>> | undefined): string {
     const { between, names } = this.#readyFor(key, facts?.count);
     // From the last fact to the first: what follows a 1 is complete, and can be put into the singular.
@@ -159,22 +138,16 @@ class Spoken {
   }
 
   #readyFor(key: string, count: unknown): Ready {
-    const known = this.#ready.get(key);
+    const form = key in this.#messages ? key : `${key}_${PLURALS.select(Number(count))}`;
+    const known = this.#ready.get(form);
     if (known) return known;
-    const message = catalogues.getResource(this.#language, this.#subject, key) as string | undefined;
-    if (message !== undefined) return this.#keep(key, message);
-    const form = `${key}${catalogues.services.pluralResolver.getSuffix(this.#language, Number(count))}`;
-    return this.#ready.get(form) ?? this.#keep(form, catalogues.getResource(this.#language, this.#subject, form) as string);
-  }
-
-  #keep(key: string, message: string): Ready {
-    const ready = readied(message);
-    this.#ready.set(key, ready);
+    const ready = readied(this.#made(this.#messages[form] as string));
+    this.#ready.set(form, ready);
     return ready;
   }
 }
 
-/** One subject's sentences as a function that says them. The catalogue is made into another language only once that is spoken. */
+/** One subject's sentences as a function that says them. */
 export function subject<const C extends Catalogue>(name: string, messages: C): Say<C> {
   const spoken = new Map<Language, Spoken>();
   const inUse = () => {

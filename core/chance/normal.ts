@@ -10,7 +10,11 @@ const HART = {
 const TAIL_FROM = 7.07106781186547;
 
 /** A polynomial, its coefficients from the highest power down. */
-const polynomial = (coefficients: readonly number[], x: number) => coefficients.reduce((sum, one) => sum * x + one, 0);
+function polynomial(coefficients: readonly number[], x: number): number {
+  let sum = 0;
+  for (const one of coefficients) sum = sum * x + one;
+  return sum;
+}
 
 /**
  * The standard normal's cumulative chance, to fifteen digits.

@@ -73,17 +73,25 @@ export function daysFromMonths(means: readonly number[]): Float64Array {
   return days;
 }
 
-/** The year through twelve knots, one in the middle of each month. */
-function straight(knots: readonly number[]): Float64Array {
+/** Each day's place in the year through the middles of the months: the months before and after, days since that middle, days between the two. */
+const BETWEEN = (() => {
   const middles = MONTH_STARTS.map((start, month) => start + (MONTH_DAYS[month] as number) / 2);
-  return Float64Array.from({ length: 365 }, (_, day) => {
+  return Array.from({ length: 365 }, (_, day) => {
     const at = day + 0.5;
     const next = middles.findIndex((middle) => middle > at);
     const [before, after] = next < 0 ? [11, 0] : [(next + 11) % 12, next];
     const from = (middles[before] as number) - (next === 0 ? 365 : 0);
     const to = (middles[after] as number) + (next < 0 ? 365 : 0);
-    return (knots[before] as number) + (((knots[after] as number) - (knots[before] as number)) * (at - from)) / (to - from);
+    return { before, after, since: at - from, apart: to - from };
   });
+})();
+
+/** The year through twelve knots, one in the middle of each month. */
+function straight(knots: readonly number[]): Float64Array {
+  const days = new Float64Array(365);
+  for (const [day, { before, after, since, apart }] of BETWEEN.entries())
+    days[day] = (knots[before] as number) + (((knots[after] as number) - (knots[before] as number)) * since) / apart;
+  return days;
 }
 
 /** Twelve months estimated from latitude and the mean last frost. Rough; said so wherever it decides. */

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useState } from 'react';
 
 /** Reads something kept in this browser; `fallback` where there is none or it cannot be read. */
 export function readStored<T>(key: string, fallback: T): T {
@@ -31,35 +31,4 @@ export function useStored<T>(key: string, initial: T): [T, (value: T) => void] {
     [key],
   );
   return [value, set];
-}
-
-/** Calls `act` on Ctrl or ⌘ with a key, wherever the focus is. */
-export function useChord(key: string, act: () => void): void {
-  const latest = useRef(act);
-  latest.current = act;
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key.toLowerCase() !== key || !(event.ctrlKey || event.metaKey) || event.altKey || event.shiftKey) return;
-      event.preventDefault();
-      latest.current();
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
-  }, [key]);
-}
-
-/** Calls `act` on a key press anywhere but in a field. */
-export function useKey(key: string, act: () => void): void {
-  const latest = useRef(act);
-  latest.current = act;
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const inField = event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [contenteditable]');
-      if (event.key !== key || event.defaultPrevented || inField || event.ctrlKey || event.metaKey || event.altKey) return;
-      event.preventDefault();
-      latest.current();
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
-  }, [key]);
 }

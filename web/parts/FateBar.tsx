@@ -1,6 +1,7 @@
 import { FATES, type Fate, type Outcome } from '@chill/model/outcome.ts';
 import { say } from '@chill/words/results.ts';
 import { worded } from '@chill/words/tables.ts';
+import { scaleLinear } from 'd3-scale';
 import { useId } from 'react';
 import { BarPatterns } from '../kit/BarPatterns.tsx';
 
@@ -39,7 +40,7 @@ export function FateBar({
   outcome: Pick<Outcome, 'seeds' | 'went'> & Partial<Pick<Outcome, 'promised'>>;
 }) {
   const id = useId();
-  const x = (count: number) => (Math.min(count, seeds) / Math.max(1, seeds)) * WIDTH;
+  const x = scaleLinear([0, Math.max(1, seeds)], [0, WIDTH]).clamp(true);
   let at = 0;
   return (
     <svg viewBox={`0 0 ${WIDTH} 28`} preserveAspectRatio="none" className="block h-7 w-full" aria-hidden="true">

@@ -6,6 +6,7 @@ import { say } from '@chill/words/kit.ts';
 import { worded } from '@chill/words/tables.ts';
 import { useRef } from 'react';
 import type { BatchView } from '../data/nursery.ts';
+import { dayScale } from '../kit/dayScale.ts';
 import { monthStarts } from '../kit/monthStarts.ts';
 import { type Step, StepLine } from '../kit/StepLine.tsx';
 import { useWidth } from '../kit/useWidth.ts';
@@ -31,7 +32,7 @@ export function Thread({ view, today, height = 224 }: { view: BatchView; today: 
   const to = Math.max(dayNumber((stages.at(-1) as ProjectedStage).end), dayNumber(today)) + 6;
   const left = 4;
   const right = width - 8;
-  const x = (date: string) => left + ((dayNumber(date) - from) / (to - from)) * (right - left);
+  const x = dayScale(from, to, left, right);
   const used = ZONES.filter(
     (zone) => zone === 'warm' || zone === 'cool' || zone === 'cold' || stages.some((stage) => stageZone(stage) === zone),
   );

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { act, render, screen } from '@testing-library/react';
 import { Suspense } from 'react';
-import { ErrorBoundary } from '../kit/ErrorBoundary.tsx';
+import { ErrorBoundary } from 'react-error-boundary';
 import { fetchWhatIsPointedAt, later, PAGES } from './pages.tsx';
 
 const drawn = (element: React.ReactNode) => render(<Suspense fallback="One moment">{element}</Suspense>);
@@ -29,7 +29,7 @@ describe('a page whose code comes later', () => {
       return { default: () => <h1>Here</h1> };
     });
     await act(async () => page.fetch?.());
-    const tried = () => drawn(<ErrorBoundary fallback={() => 'Broken'}>{page.element}</ErrorBoundary>);
+    const tried = () => drawn(<ErrorBoundary fallback="Broken">{page.element}</ErrorBoundary>);
     const { unmount } = tried();
     // It says so, and asks no more by itself.
     expect(await screen.findByText('Broken')).toBeTruthy();

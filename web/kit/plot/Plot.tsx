@@ -1,4 +1,5 @@
 import { say } from '@chill/words/drawings.ts';
+import { scaleLinear } from 'd3-scale';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { type Figures, FiguresTable } from '../FiguresTable.tsx';
 import type { Frame } from './Drawn.tsx';
@@ -32,7 +33,8 @@ export function Plot({
   const [at, setAt] = useState<number>();
   const { x } = data;
   const read = (value: number) => setAt(Math.min(x.to, Math.max(x.from, value)));
-  const placed = frame && at !== undefined ? frame.left + ((at - x.from) / (x.to - x.from)) * (frame.right - frame.left) : undefined;
+  const across = frame && scalesOf(data, frame).across;
+  const placed = at === undefined ? undefined : across?.(at);
   const found = at === undefined ? [] : readAt(data, at);
   const where = at === undefined ? '' : (x.read ?? x.tell)(at);
 
@@ -41,9 +43,7 @@ export function Plot({
       <div
         className="relative touch-pan-y"
         onPointerMove={({ clientX, currentTarget }) => {
-          if (!frame) return;
-          const px = clientX - currentTarget.getBoundingClientRect().left;
-          read(x.from + ((px - frame.left) / (frame.right - frame.left)) * (x.to - x.from));
+          if (across) read(across.invert(clientX - currentTarget.getBoundingClientRect().left));
         }}
         onPointerLeave={() => setAt(undefined)}
       >
@@ -95,10 +95,15 @@ export function Plot({
   );
 }
 
+/** Where values lie in the plot's box, px. */
+const scalesOf = ({ x, y }: Pick<PlotData, 'x' | 'y'>, { left, right, top, bottom }: Frame) => ({
+  across: scaleLinear([x.from, x.to], [left, right]),
+  up: scaleLinear([y.from, y.to], [bottom, top]),
+});
+
 /** What marks and shaded stretches are called, where they lie: a mark along x above the plot, all others within it, on their line or at their foot. */
 function Names({ data: { x, y, marks = [], spans = [] }, frame }: { data: PlotData; frame: Frame }) {
-  const across = (value: number) => frame.left + ((value - x.from) / (x.to - x.from)) * (frame.right - frame.left);
-  const up = (value: number) => frame.bottom - ((value - y.from) / (y.to - y.from)) * (frame.bottom - frame.top);
+  const { across, up } = scalesOf({ x, y }, frame);
   const named = [
     ...marks.map((mark) => ({ ...mark, from: mark.at, over: mark.along === 'x' })),
     ...spans.map((span) => ({ ...span, over: false })),
@@ -161,12 +166,12 @@ function figuresOf(data: PlotData): Figures {
 function Moving({ data: { x, y }, frame, live }: { data: PlotData; frame: Frame; live: () => readonly [number, number] }) {
   const dot = useRef<HTMLSpanElement>(null);
   useEffect(() => {
+    const { across, up } = scalesOf({ x, y }, frame);
     let next = 0;
     const move = () => {
       const [atX, atY] = live();
-      const left = frame.left + ((Math.min(x.to, Math.max(x.from, atX)) - x.from) / (x.to - x.from)) * (frame.right - frame.left);
-      const top = frame.bottom - ((Math.min(y.to, Math.max(y.from, atY)) - y.from) / (y.to - y.from)) * (frame.bottom - frame.top);
-      if (dot.current) dot.current.style.transform = `translate(${left.toFixed(2)}px, ${top.toFixed(2)}px)`;
+      if (dot.current)
+        dot.current.style.transform = `translate(${across.clamp(true)(atX).toFixed(2)}px, ${up.clamp(true)(atY).toFixed(2)}px)`;
       next = requestAnimationFrame(move);
     };
     move();

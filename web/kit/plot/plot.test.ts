@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { byDay, dayTicks, type PlotData, readAt, roundTicks, timeTicks, valueAt, weekTicks } from './plot.ts';
+import { byDay, dayTicks, type PlotData, readAt, timeTicks, valueAt, weekTicks } from './plot.ts';
 
 const broken = [
   [0, 0],
@@ -54,15 +54,6 @@ test('a plot reads out its lines and its named bands, in the words of its axis',
 });
 
 describe('marks', () => {
-  test.each([
-    [0, 24, [0, 5, 10, 15, 20]],
-    [0, 1, [0, 0.2, 0.4, 0.6, 0.8, 1]],
-    [-6, 18, [-5, 0, 5, 10, 15]],
-    [0, 4100, [0, 1000, 2000, 3000, 4000]],
-    [3, 3, [3]],
-  ])('from %f to %f are round', (from, to, ticks) => {
-    expect(roundTicks(from, to)).toEqual(ticks);
-  });
   test('of days are firsts of months where there are three, otherwise weeks', () => {
     expect(dayTicks('2026-11-29', 0, 120)).toEqual([2, 33, 64, 92]);
     expect(dayTicks('2026-11-29', 0, 30)).toEqual([0, 7, 14, 21, 28]);

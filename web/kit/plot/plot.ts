@@ -1,6 +1,7 @@
 import { addDays, dayNumber, daysBetween } from '@chill/core/calendar/dates.ts';
 import { dayAt, zoneOffset_ms } from '@chill/core/calendar/moments.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
+import { scaleLinear } from 'd3-scale';
 import { monthStarts } from '../monthStarts.ts';
 
 /** A token of the palette, as it is named in the tokens: the drawing follows day, dim and print by itself. */
@@ -111,16 +112,8 @@ export function valueAt(points: readonly (readonly [number, number | null])[], a
   return after[1] === null ? undefined : value + ((after[1] - value) * (at - x)) / (after[0] - x);
 }
 
-/** So many round steps over an axis from 0 up: 1, 2 or 5 times a power of ten apart, at most `most` of them. */
-export function roundTicks(from: number, to: number, most = 5): number[] {
-  const raw = (to - from) / most;
-  const power = 10 ** Math.floor(Math.log10(raw > 0 ? raw : 1));
-  const step = power * ([1, 2, 5, 10].find((times) => times * power >= raw - 1e-9) ?? 10);
-  const first = Math.ceil(from / step - 1e-9);
-  return Array.from({ length: Math.max(0, Math.floor(to / step + 1e-9) - first + 1) }, (_, i) =>
-    Number(((first + i) * step).toPrecision(12)),
-  );
-}
+/** Round steps over an axis, about `most` of them. */
+export const roundTicks = (from: number, to: number, most = 5): number[] => scaleLinear([from, to], [0, 1]).ticks(most);
 
 /** Marks for days after `since`: firsts of months, or whole weeks where it is short; at most `most`. */
 export function dayTicks(since: PlainDate, from: number, to: number, most = 6): number[] {

@@ -5,6 +5,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { BatchView } from '../../data/nursery.ts';
 import { useNursery } from '../../data/nursery.ts';
+import { dayScale } from '../../kit/dayScale.ts';
 import { monthStarts } from '../../kit/monthStarts.ts';
 import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
 import { StationList } from '../../parts/StationList.tsx';
@@ -57,7 +58,7 @@ function ColdBar({ view, span: { from, to } }: { view: BatchView; span: { from: 
   const stage = stages[state.stage];
   if (!treatment || treatment.stage !== state.stage || !stage)
     return <span className="text-ink2">{say('seeds', { count: view.batch.plan.seeds })}</span>;
-  const x = (date: string) => ((dayNumber(date) - from) / (to - from)) * WIDTH;
+  const x = dayScale(from, to, 0, WIDTH);
   const colour = ZONE_COLOUR[stageZone(stage)];
   return (
     <span className="flex flex-wrap items-center gap-x-4 desk:flex-nowrap">

@@ -3,7 +3,8 @@ import { cautionAt } from '@chill/core/tell/words.ts';
 import { say } from '@chill/words/measures.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { Dialog, DialogPanel, DialogTitle, Tab, TabGroup, TabList } from '@headlessui/react';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
+import { useKey } from '../../browser/keys.ts';
 import { newId } from '../../browser/newId.ts';
 import { useStored } from '../../browser/stored.ts';
 import { useNursery } from '../../data/nursery.ts';
@@ -21,15 +22,7 @@ export default function MeasuresDrawer({ close }: { close: () => void }) {
   const [at, setAt] = useStored('chill.measures.at', 0);
   const [typed, setTyped] = useStored<Record<string, Record<string, string>>>('chill.draft.measures', {});
   // Wherever the focus is, short of a field: the second of the two keys picks the measure.
-  useEffect(() => {
-    const pick = (event: KeyboardEvent) => {
-      const inField = event.target instanceof HTMLElement && event.target.closest('input, select');
-      const asked = Number(event.key) - 1;
-      if (!inField && CALCULATORS[asked]) setAt(asked);
-    };
-    addEventListener('keydown', pick);
-    return () => removeEventListener('keydown', pick);
-  }, [setAt]);
+  useKey(CALCULATORS.map((_, i) => i + 1).join(), (key) => setAt(Number(key) - 1));
   const calculator = CALCULATORS[at] ?? CALCULATORS[0];
   if (!calculator) return null;
   const caution = calculator.step && cautionAt(calculator.step);

@@ -1,6 +1,7 @@
 import { dayNumber, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { say } from '@chill/words/plan.ts';
+import { dayScale } from '../../kit/dayScale.ts';
 import { monthStarts } from '../../kit/monthStarts.ts';
 import { type Step, StepLine } from '../../kit/StepLine.tsx';
 import { stageZone, ZONE_COLOUR, type Zone } from '../../kit/zones.ts';
@@ -32,7 +33,7 @@ export function axisOf(proposals: readonly Proposal[], today: string): PathAxis 
 
 /** The months above the methods. */
 export function AxisMonths({ axis, width }: { axis: PathAxis; width: number }) {
-  const x = (date: string) => ((dayNumber(date) - axis.from) / (axis.to - axis.from)) * width;
+  const x = dayScale(axis.from, axis.to, 0, width);
   return (
     <svg viewBox={`0 0 ${width} 22`} className="block w-full" aria-hidden="true">
       {monthStarts(axis.from, axis.to)
@@ -49,7 +50,7 @@ export function AxisMonths({ axis, width }: { axis: PathAxis; width: number }) {
 
 /** A method drawn as its path through temperatures, with the window in which it may be taken out. */
 export function MethodPath({ proposal, axis, width, today }: { proposal: Proposal; axis: PathAxis; width: number; today: string }) {
-  const x = (date: string) => ((dayNumber(date) - axis.from) / (axis.to - axis.from)) * width;
+  const x = dayScale(axis.from, axis.to, 0, width);
   const steps = proposal.stages.map((stage): Step => {
     const zone = stageZone(stage);
     return { x1: x(stage.start), x2: x(stage.end), y: HEIGHT[zone], zone, doneUntil: Number.POSITIVE_INFINITY };

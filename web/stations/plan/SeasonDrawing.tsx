@@ -5,6 +5,7 @@ import type { Laid } from '@chill/core/season/lanes.ts';
 import type { Week } from '@chill/core/season/work.ts';
 import { say } from '@chill/words/seasonDrawn.ts';
 import { memo, type PointerEvent, useEffect, useRef } from 'react';
+import { dayScale } from '../../kit/dayScale.ts';
 import { monthStarts } from '../../kit/monthStarts.ts';
 import { useWidth } from '../../kit/useWidth.ts';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
@@ -64,7 +65,7 @@ export const SeasonDrawing = memo(function SeasonDrawing({
   const narrow = width < NARROW;
   const left = narrow ? 0 : NAMES;
   const first = dayNumber(from);
-  const x = (on: string) => left + ((width - left) * (dayNumber(on) - first)) / Math.max(1, dayNumber(to) - first);
+  const x = dayScale(first, dayNumber(to), left, width);
   const within = (on: string) => (on < from ? from : on > to ? to : on);
   const lane = Math.min(LANE.most, Math.max(LANE.least, LANES / bands.reduce((sum, { lanes }) => sum + lanes, 1)));
   let height = TOP;

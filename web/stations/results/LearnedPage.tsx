@@ -12,6 +12,7 @@ import type { Medium } from '@chill/model/stage.ts';
 import { say } from '@chill/words/results.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { worded } from '@chill/words/tables.ts';
+import { scaleLinear } from 'd3-scale';
 import { useLearned } from '../../data/learned.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { saveNursery } from '../../data/saving.ts';
@@ -253,7 +254,7 @@ function DaysSaid({ of, found: { said, now, low, high, batches, seeds } }: { of:
 
 /** From the handbook's figure, past what was had, to what is used now with its range: along a line from nothing to all, 0 to 1. */
 function Moved({ said, had, now, low, high }: { said: number; had?: number; now: number; low: number; high: number }) {
-  const x = (share: number) => 6 + share * 388;
+  const x = scaleLinear([0, 1], [6, 394]);
   return (
     <svg viewBox="0 0 400 22" preserveAspectRatio="none" className="my-0.5 block h-[22px] w-full max-w-xl" aria-hidden="true">
       <line x1={6} x2={394} y1={11} y2={11} stroke="var(--color-line)" vectorEffect="non-scaling-stroke" />

@@ -10,7 +10,7 @@ import { say } from '@chill/words/round.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { type CSSProperties, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { useKey } from '../../browser/stored.ts';
+import { useKey } from '../../browser/keys.ts';
 import { useHands } from '../../data/hands.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useSights } from '../../data/sights.ts';

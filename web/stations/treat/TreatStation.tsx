@@ -6,6 +6,7 @@ import { stageName } from '@chill/core/tell/words.ts';
 import type { BenchOrder, OrderedStep } from '@chill/core/treat/session.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/treat.ts';
+import { scaleLinear } from 'd3-scale';
 import type { CSSProperties } from 'react';
 import { Link } from 'react-router';
 import { nowMs } from '../../browser/now.ts';
@@ -173,7 +174,7 @@ function SessionDrawing({ here, order }: { here: readonly BatchView[]; order: Be
   const shown_min = hands_end * 1.15;
   const rows = inOrder(here, order).filter(({ steps }) => steps.length > 0);
   if (rows.length < 2) return null;
-  const x = (minute: number) => LEFT + (Math.min(minute, shown_min) / shown_min) * (WIDTH - LEFT - 8);
+  const x = scaleLinear([0, shown_min], [LEFT, WIDTH - 8]).clamp(true);
   const every = [5, 10, 15, 30, 60, 120, 240].find((gap) => shown_min / gap <= 8) ?? 480;
   const ticks = Array.from({ length: Math.floor(shown_min / every) + 1 }, (_, i) => i * every);
   return (

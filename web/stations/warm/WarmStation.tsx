@@ -1,7 +1,7 @@
 import { expectedOf } from '@chill/core/chill/met.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { say } from '@chill/words/warm.ts';
-import { useKey } from '../../browser/stored.ts';
+import { useKey } from '../../browser/keys.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useSights } from '../../data/sights.ts';
 import { rowAfter } from '../../kit/rows.ts';

@@ -64,24 +64,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
   answerProblems(app);
-  // First, so that what is turned away has them too.
-  await app.register(helmet, {
-    contentSecurityPolicy: {
-      useDefaults: false,
-      directives: {
-        'default-src': ["'self'"],
-        // The season's solver is WebAssembly; nothing else is opened by this.
-        'script-src': ["'self'", "'wasm-unsafe-eval'"],
-        'img-src': ["'self'", 'data:'],
-        'object-src': ["'none'"],
-        'base-uri': ["'none'"],
-        'form-action': ["'self'"],
-        'frame-ancestors': ["'none'"],
-      },
-    },
-    // Served over plain HTTP on the nursery's own machine; a proxy that adds TLS adds this too.
-    strictTransportSecurity: false,
-  });
+  await protect(app);
   guard(app, options);
   // A phone in the greenhouse is far from the router: the first screen weighs a quarter of what it would.
   await app.register(compress, { encodings: ['gzip'], threshold: COMPRESSED_FROM_BYTES });
@@ -115,6 +98,27 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
     await app.register(plugin(context));
   await serveWeb(app, options.webFolder);
   return app;
+}
+
+/** Headers that keep what is shown to what is served here; first of all, so that what is turned away has them too. */
+async function protect(app: FastifyInstance): Promise<void> {
+  await app.register(helmet, {
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        'default-src': ["'self'"],
+        // The season's solver is WebAssembly; nothing else is opened by this.
+        'script-src': ["'self'", "'wasm-unsafe-eval'"],
+        'img-src': ["'self'", 'data:'],
+        'object-src': ["'none'"],
+        'base-uri': ["'none'"],
+        'form-action': ["'self'"],
+        'frame-ancestors': ["'none'"],
+      },
+    },
+    // Served over plain HTTP on the nursery's own machine; a proxy that adds TLS adds this too.
+    strictTransportSecurity: false,
+  });
 }
 
 /** Serves the web app, and its page for every address of its own. */

@@ -62,13 +62,7 @@ export async function serve(config: Config, { grow = growInProcess, ...options }
       .then(() => new Promise((resolve) => setTimeout(resolve, ANSWERED_MS)))
       .then(async () => {
         await running.stop();
-        let replaced: string | undefined;
-        try {
-          replaced = between();
-        } catch (error) {
-          // What was there is whole, and is opened again.
-          console.error((error as Error).message);
-        }
+        const replaced = attempted(between);
         running = await open().catch((error: Error) => {
           if (!replaced) throw error;
           console.error(error.message);
@@ -88,6 +82,16 @@ export async function serve(config: Config, { grow = growInProcess, ...options }
       await running.stop();
     },
   };
+}
+
+/** Does it; where that fails, what was there is whole, and is opened again. */
+function attempted(between: () => string | undefined): string | undefined {
+  try {
+    return between();
+  } catch (error) {
+    console.error((error as Error).message);
+    return undefined;
+  }
 }
 
 /** Grows the demo nursery where it is not grown yet. */

@@ -57,6 +57,8 @@ export const say = subject('cold', {
   readyAlive: 'ready and alive',
   readyBeforeRotMice: 'ready, before rot and mice',
   seed: 'Seed',
+  seasonCold: 'cold',
+  seasonWarm: 'warmth',
   seedNeedsLiesOutdoorsOver:
     'This seed needs {{seasonsOf}}: it lies outdoors over a summer, and is ready after the winter that ends in spring {{addDays}}.',
   seeds_one: '{{count}} seed',

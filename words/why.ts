@@ -23,7 +23,7 @@ export const say = subject('why', {
   dayFromNowCounts: 'a day from now on counts as',
   dayHereCounts: 'a day here counts as',
   days: '{{days}} days',
-  daysMeasured: '{{reduce}} of {{days}} days',
+  daysMeasured: '{{measured}} of {{days}} days',
   daysOutdoors: '{{days}} days outdoors',
   drawback: 'Drawback: {{text}}',
   eachDayCountsByHow:

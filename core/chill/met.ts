@@ -132,14 +132,7 @@ export function metBy(
     effectiveness(expected.celsius, response);
   const expectedRot = expected.middle((record, day) => record.rot[day] as number) ?? ROT_LAW.at(expected.celsius);
   const past = (day: number) => first + day < now;
-  const hot = joined(
-    stayed.flatMap(({ from, record }, i) =>
-      (record?.hot ?? []).flatMap(({ from_day, to_day }) => {
-        const [begins, ends] = [Math.max(from, from_day), Math.min(now, stayed[i + 1]?.from ?? now, to_day)];
-        return ends > begins ? [{ begins, ends }] : [];
-      }),
-    ),
-  );
+  const hot = hotSpells(stayed, now);
   return {
     effect: (day) => {
       if (!past(day)) return expectedEffect;
@@ -166,6 +159,21 @@ export function metBy(
     expected_C: expected.celsius,
     expectedMeasured: expected.measured,
   };
+}
+
+/** When a batch lay hot, in local days since 1970 with their fractions, up to `now`. */
+function hotSpells(
+  stayed: readonly { from: number; record: PlaceTemperatures | undefined }[],
+  now: number,
+): { begins: number; ends: number }[] {
+  return joined(
+    stayed.flatMap(({ from, record }, i) =>
+      (record?.hot ?? []).flatMap(({ from_day, to_day }) => {
+        const [begins, ends] = [Math.max(from, from_day), Math.min(now, stayed[i + 1]?.from ?? now, to_day)];
+        return ends > begins ? [{ begins, ends }] : [];
+      }),
+    ),
+  );
 }
 
 /** Moved from one hot place to another, seed stays hot: spells that touch are one. Local days since 1970, with their fractions. */

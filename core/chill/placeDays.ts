@@ -1,4 +1,5 @@
 import type { Place } from '@chill/model/place.ts';
+import type { PlainDate } from '@chill/model/primitives.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import type { PlaceTemperatures, TemperatureSpell } from '@chill/model/temperature.ts';
 import { dayNumber, fromDayNumber } from '../calendar/dates.ts';
@@ -70,28 +71,7 @@ export function* placeDaysInSteps(
   const extremes = starts.slice(1).map((end, i) => extremesOf(readings, starts[i] as number, end));
   yield;
   const day = (moment: number) => fromDayNumber(localDay(moment, starts, dayNumber(from)));
-  const spells: TemperatureSpell[] = [];
-  const stays = PLACES[place.kind].shouldStay;
-  if (stays) {
-    const said = (kind: TemperatureSpell['kind'], found: readonly Spell[]) =>
-      found
-        .filter(({ from_ms, to_ms }) => to_ms - from_ms >= TOLD_FROM_HOURS * HOUR_MS)
-        .map(
-          ({ from_ms, to_ms, peak_C }): TemperatureSpell => ({
-            kind,
-            from: day(from_ms),
-            to: day(to_ms),
-            hours: rounded((to_ms - from_ms) / HOUR_MS),
-            ...(kind === 'warm' && { excursion_hours: hoursAbove(WARM_C, readings, from_ms, to_ms) }),
-            peak_C: rounded(peak_C),
-          }),
-        );
-    spells.push(...said('warm', spellsAbove(stays.below_C, readings, first_ms, last_ms)));
-    yield;
-    if (Number.isFinite(stays.above_C)) spells.push(...said('frozen', spellsBelow(stays.above_C, readings, first_ms, last_ms)));
-    spells.sort((a, b) => a.from.localeCompare(b.from));
-    yield;
-  }
+  const spells = yield* spellsOf(place, readings, day);
   // Short ones too: seed that is moved from one hot place to another stays hot.
   const hot = spellsAbove(UNDOING_C, readings, first_ms, last_ms).filter(({ from_ms, to_ms }) => to_ms - from_ms >= LEAST_HOT_MS);
   return {
@@ -114,6 +94,31 @@ export function* placeDaysInSteps(
     spells,
     last: { at: new Date(last_ms).toISOString(), celsius: rounded(celsius[count - 1] as number) },
   };
+}
+
+/** When a place was warmer or colder than its kind should be, in the order of their days; each step is one pass over the readings. */
+function* spellsOf(place: OfPlace, readings: Readings, day: (moment: number) => PlainDate): Generator<void, TemperatureSpell[]> {
+  const stays = PLACES[place.kind].shouldStay;
+  if (!stays) return [];
+  const [first_ms, last_ms] = [readings.at_ms[0] as number, readings.at_ms[readings.at_ms.length - 1] as number];
+  const told = (kind: TemperatureSpell['kind'], found: readonly Spell[]) =>
+    found
+      .filter(({ from_ms, to_ms }) => to_ms - from_ms >= TOLD_FROM_HOURS * HOUR_MS)
+      .map(
+        ({ from_ms, to_ms, peak_C }): TemperatureSpell => ({
+          kind,
+          from: day(from_ms),
+          to: day(to_ms),
+          hours: rounded((to_ms - from_ms) / HOUR_MS),
+          ...(kind === 'warm' && { excursion_hours: hoursAbove(WARM_C, readings, from_ms, to_ms) }),
+          peak_C: rounded(peak_C),
+        }),
+      );
+  const spells = told('warm', spellsAbove(stays.below_C, readings, first_ms, last_ms));
+  yield;
+  if (Number.isFinite(stays.above_C)) spells.push(...told('frozen', spellsBelow(stays.above_C, readings, first_ms, last_ms)));
+  yield;
+  return spells.sort((a, b) => a.from.localeCompare(b.from));
 }
 
 /** A moment as local days since 1970 with their fraction; `starts` are the midnights from day `first` on. */

@@ -92,16 +92,22 @@ export function warmthCourse(
     parts: partsOf(released, warmth),
     on: (date) => warmth[Math.min(lastDay, Math.max(0, dayNumber(date) - number))] as number,
     dayOf: (target) => {
-      if ((warmth[lastDay] as number) < target) return undefined;
-      let [before, by] = [-1, lastDay];
-      while (by - before > 1) {
-        const middle = (before + by) >> 1;
-        if ((warmth[middle] as number) >= target) by = middle;
-        else before = middle;
-      }
-      return addDays(from, by);
+      const day = firstReaching(warmth, target);
+      return day === undefined ? undefined : addDays(from, day);
     },
   };
+}
+
+/** The first place in a rising row that reaches a value; `undefined` where none does. */
+function firstReaching(rising: Float64Array, target: number): number | undefined {
+  let [before, by] = [-1, rising.length - 1];
+  if ((rising[by] as number) < target) return undefined;
+  while (by - before > 1) {
+    const middle = (before + by) >> 1;
+    if ((rising[middle] as number) >= target) by = middle;
+    else before = middle;
+  }
+  return by;
 }
 
 /** Degree-days of each day of a stage, by what its places had and are expected to have. */

@@ -50,6 +50,26 @@ export function asModel({ rows, resources, stocks }: PlanProblem): Model {
     }
   }
 
+  const whole = choices.length;
+  return {
+    data: {
+      numCols: columns.length,
+      numRows: lower.length,
+      colCost: columns.map(({ cost }) => cost),
+      colLower: columns.map(() => 0),
+      colUpper: columns.map(({ upper: most }) => most),
+      rowLower: lower,
+      rowUpper: upper,
+      matrix: { format: 'csc', numRows: lower.length, numCols: columns.length, ...inColumns(columns) },
+      integrality: columns.map((_, i) => (i < whole ? 1 : 0)),
+    },
+    read: (values) => readPicked(rows, values),
+    write: (picked) => writePicked(rows, picked, whole),
+  };
+}
+
+/** Columns one after the other, without what is nothing in them. */
+function inColumns(columns: readonly { entries: ReadonlyMap<number, number> }[]) {
   const starts = [0];
   const indices: number[] = [];
   const values: number[] = [];
@@ -61,37 +81,27 @@ export function asModel({ rows, resources, stocks }: PlanProblem): Model {
     }
     starts.push(indices.length);
   }
-  const whole = choices.length;
-  return {
-    data: {
-      numCols: columns.length,
-      numRows: lower.length,
-      colCost: columns.map(({ cost }) => cost),
-      colLower: columns.map(() => 0),
-      colUpper: columns.map(({ upper: most }) => most),
-      rowLower: lower,
-      rowUpper: upper,
-      matrix: { format: 'csc', numRows: lower.length, numCols: columns.length, starts, indices, values },
-      integrality: columns.map((_, i) => (i < whole ? 1 : 0)),
-    },
-    read: (values) => {
-      const picked: (number | undefined)[] = rows.map(() => undefined);
-      let column = 0;
-      for (const [row, { choices: of }] of rows.entries())
-        for (let i = 0; i < of.length; i++) if ((values[column++] as number) > 0.5) picked[row] = i;
-      return picked;
-    },
-    write: (picked) => {
-      const values = new Float64Array(whole);
-      let before = 0;
-      for (const [row, { choices: of }] of rows.entries()) {
-        const at = picked[row];
-        if (at !== undefined) values[before + at] = 1;
-        before += of.length;
-      }
-      return values;
-    },
-  };
+  return { starts, indices, values };
+}
+
+/** Which choice of each row is taken, by the columns of the choices, row by row. */
+function readPicked(rows: PlanProblem['rows'], columns: ArrayLike<number>): Picked {
+  const picked: (number | undefined)[] = rows.map(() => undefined);
+  let column = 0;
+  for (const [row, { choices }] of rows.entries())
+    for (let i = 0; i < choices.length; i++) if ((columns[column++] as number) > 0.5) picked[row] = i;
+  return picked;
+}
+
+function writePicked(rows: PlanProblem['rows'], picked: Picked, count: number): Float64Array {
+  const columns = new Float64Array(count);
+  let before = 0;
+  for (const [row, { choices }] of rows.entries()) {
+    const at = picked[row];
+    if (at !== undefined) columns[before + at] = 1;
+    before += choices.length;
+  }
+  return columns;
 }
 
 /** A moment at which a resource may be fullest: how much is free for choices then, and the most that they could want of it, one a row. */

@@ -185,16 +185,8 @@ function weigh(before: Before, batches: readonly Told[], axes: Axes, answers: Fl
   const add = (to: Float64Array, i: number, weight: number) => {
     to[i] = (to[i] as number) + weight;
   };
-  /** Where a point of the grid lies on each axis. */
-  const of = (at: number) => {
-    const law = Math.floor(at / (axes.time.length * axes.share.length));
-    return {
-      ...{ law, level: Math.floor(law / axes.spread.length), spread: law % axes.spread.length },
-      ...{ time: Math.floor(at / axes.share.length) % axes.time.length, share: at % axes.share.length },
-    };
-  };
   for (let at = 0; at < logs.length; at++) {
-    const { level, spread: wide, time } = of(at);
+    const { level, spread: wide, time } = placeOn(axes, at);
     add(logs, at, (onLevel[level] as number) + (onSpread[wide] as number) + (onTime[time] as number));
   }
   const peak = logs.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
@@ -203,7 +195,7 @@ function weigh(before: Before, batches: readonly Told[], axes: Axes, answers: Fl
   const byLaw = new Float64Array(laws.length);
   let [most, best] = [0, 0];
   for (let at = 0; at < logs.length; at++) {
-    const { law, level, spread: wide, time, share } = of(at);
+    const { law, level, spread: wide, time, share } = placeOn(axes, at);
     const likely = Math.exp((logs[at] as number) - peak);
     const weight = likely * (onShare[share] as number);
     if (weight > most) [most, best] = [weight, at];
@@ -214,7 +206,7 @@ function weigh(before: Before, batches: readonly Told[], axes: Axes, answers: Fl
     add(marginals.time, time, weight);
     add(marginals.share, share, weight);
   }
-  const likeliest = of(best);
+  const likeliest = placeOn(axes, best);
   const share = axes.share[likeliest.share] as number;
   const expected = expectedOf(lots, before, { law: laws[likeliest.law], time: axes.time[likeliest.time] as number, share });
   return {
@@ -223,6 +215,15 @@ function weigh(before: Before, batches: readonly Told[], axes: Axes, answers: Fl
     time: axes.time.map((value, i) => ({ value, weight: marginals.time[i] as number })),
     share: sharesFrom(axes.share, byShare, before.share, answers),
     expected: batches.map((batch) => expected.get(batch) as number),
+  };
+}
+
+/** Where a point of the grid lies on each axis. */
+function placeOn(axes: Axes, at: number) {
+  const law = Math.floor(at / (axes.time.length * axes.share.length));
+  return {
+    ...{ law, level: Math.floor(law / axes.spread.length), spread: law % axes.spread.length },
+    ...{ time: Math.floor(at / axes.share.length) % axes.time.length, share: at % axes.share.length },
   };
 }
 

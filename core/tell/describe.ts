@@ -74,6 +74,7 @@ function fromTo({ from, to }: { from?: string; to?: string }): string[] {
   return to === undefined ? [] : [from === undefined ? to : say('fromTo', { from, to })];
 }
 
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: one line for each thing that can happen.
 function inWords(fact: Fact): string {
   switch (fact.did) {
     case 'into':

@@ -212,18 +212,7 @@ export function whyTreatment(
         from: days('to'),
       },
       ...(releasedWithout > 0 ? [{ name: say.of('needNone'), value: percent(releasedWithout), from: say.of('handbook') }] : []),
-      ...(forecast && forecast.days > 0
-        ? [
-            {
-              name: say.of('measuredSoFar'),
-              value: say.of('daysMeasured', {
-                reduce: Math.round(forecast.measured.reduce((sum, share) => sum + share, 0)),
-                days: forecast.days,
-              }),
-              from: say.of('placesReadingsAlongStraightLines'),
-            },
-          ]
-        : []),
+      ...measuredInputs(forecast),
       {
         name: forecast ? say.of('dayFromNowCounts') : say.of('dayHereCounts'),
         value: earnedPerDay(treatment).toFixed(2),
@@ -238,26 +227,42 @@ export function whyTreatment(
         value: say.of('n1000', { fresh: (rate.fresh_perDay * 1000).toFixed(1) }),
         from: say.of('assumption', { medium: mediumName.of(treatment.rot.medium) }),
       },
-      ...(learned
-        ? [
-            {
-              name: say.of('rotsHere'),
-              value: `× ${learned.mean.toFixed(2)}`,
-              from: say.of('ownRecordsMouldyWhereWere', {
-                rotted: learned.rotted,
-                expected: Math.round(learned.expected),
-                low: rotRange(learned).low.toFixed(2),
-                high: rotRange(learned).high.toFixed(2),
-              }),
-            },
-          ]
-        : []),
+      ...learnedRotInputs(learned),
     ],
     rule: say.of('eachDayMoreSeedReady', { from: spell.of(takeOut.from), to: spell.of(takeOut.to), windowKeeps: percent(WINDOW_KEEPS) }),
     source: say.of('chillingStokes1965Nikolaeva1969'),
     assumed: true,
     changes: say.of('warmerFridgeLengthensFreshTowel', { dryCounts: percent(DRY_COUNTS) }),
   };
+}
+
+/** How much of the days so far was measured, where there were any. */
+function measuredInputs(forecast: Pick<TreatmentForecast, 'measured' | 'days'> | undefined): Why['inputs'] {
+  if (!forecast || forecast.days <= 0) return [];
+  const measured = Math.round(forecast.measured.reduce((sum, share) => sum + share, 0));
+  return [
+    {
+      name: say.of('measuredSoFar'),
+      value: say.of('daysMeasured', { measured, days: forecast.days }),
+      from: say.of('placesReadingsAlongStraightLines'),
+    },
+  ];
+}
+
+/** How fast seed rots by the nursery's own records, where there are any. */
+function learnedRotInputs(learned: RotMultiplier | undefined): Why['inputs'] {
+  if (!learned) return [];
+  const { low, high } = rotRange(learned);
+  return [
+    {
+      name: say.of('rotsHere'),
+      value: `× ${learned.mean.toFixed(2)}`,
+      from: say.of('ownRecordsMouldyWhereWere', {
+        ...{ rotted: learned.rotted, expected: Math.round(learned.expected) },
+        ...{ low: low.toFixed(2), high: high.toFixed(2) },
+      }),
+    },
+  ];
 }
 
 /** Why so much water for what was found dry. */

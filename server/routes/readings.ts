@@ -15,6 +15,7 @@ const byId = z.object({ id: Id });
 const Taken = z.object({ import: ReadingImport, repeated: z.int(), conflicting: z.int() });
 
 /** What places' loggers and thermometers said. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: a list of routes.
 export const readingRoutes = routes((app, { store, clock, temperatures }) => {
   app.addContentTypeParser('application/octet-stream', { parseAs: 'buffer', bodyLimit: MOST_BYTES }, (_request, body, done) =>
     done(null, body),

@@ -29,6 +29,7 @@ const Due = z.object({
 });
 
 /** What follows from all that is recorded, for whoever is not the browser: the round, a calendar, tables, labels. */
+// biome-ignore lint/complexity/noExcessiveLinesPerFunction: a list of routes.
 export const roundRoutes = routes((app, { views, store, address }) => {
   const read = async () => {
     const now = await views.now();

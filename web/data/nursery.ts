@@ -83,84 +83,97 @@ type Loading =
   | { state: 'first run'; today: string }
   | { state: 'ready'; view: NurseryView };
 
+/** All that is stored, as it has come from the server; `undefined` while some of it is still to come. */
+type Come = Clock & {
+  nursery: Nursery | null;
+  places: Place[];
+  lots: LotInHand[];
+  batches: Batch[];
+  handbook: Species[];
+  past: Past;
+};
+
 /** Loads everything that the stations need; what is still on its way to the server is shown as if it had arrived. */
 export function useNurseryLoading(): Loading {
   const fresh = { dedupingInterval: 1000 };
-  const nursery = useSWR<Nursery | null>('/api/nursery', ask, fresh);
-  const clock = useSWR<Clock>('/api/clock', askClock, { refreshInterval: 60_000 });
-  const places = useSWR<Place[]>('/api/places', ask, fresh);
-  const lots = useSWR<LotInHand[]>('/api/lots', ask, fresh);
-  const batches = useSWR<Batch[]>('/api/batches', ask, fresh);
-  const handbook = useSWR<Species[]>('/api/handbook', ask, { revalidateOnFocus: false, revalidateIfStale: false });
-  const temperatures = useSWR<PlaceTemperatures[]>('/api/temperatures', ask, { ...fresh, refreshInterval: 60_000, compare: sameRecords });
-  const past = useSWR<Past>('/api/past', ask, fresh);
+  const { data: nursery, error: noNursery } = useSWR<Nursery | null>('/api/nursery', ask, fresh);
+  const { data: clock, error: noClock } = useSWR<Clock>('/api/clock', askClock, { refreshInterval: 60_000 });
+  const { data: places, error: noPlaces } = useSWR<Place[]>('/api/places', ask, fresh);
+  const { data: lots, error: noLots } = useSWR<LotInHand[]>('/api/lots', ask, fresh);
+  const { data: batches, error: noBatches } = useSWR<Batch[]>('/api/batches', ask, fresh);
+  const { data: handbook, error: noHandbook } = useSWR<Species[]>('/api/handbook', ask, {
+    ...{ revalidateOnFocus: false, revalidateIfStale: false },
+  });
+  const { data: past, error: noPast } = useSWR<Past>('/api/past', ask, fresh);
   const { pending } = useOutbox();
   const calledUp = useCalledUp();
 
   useEffect(() => startOutbox(takeIn), []);
 
-  const { data: nurseryData } = nursery;
-  const { data: clockData } = clock;
-  const { data: placeData } = places;
-  const { data: lotData } = lots;
-  const { data: batchData } = batches;
-  const { data: handbookData } = handbook;
-  const { data: pastData } = past;
-  // Without readings the places' nominal temperatures stand: nothing waits for them but the first look.
-  const come = temperatures.data ?? (temperatures.error ? NO_RECORDS : undefined);
-  const [records, setRecords] = useState<PlaceTemperatures[]>();
-  const stored =
-    nurseryData && clockData && placeData && lotData && batchData && handbookData && pastData
-      ? {
-          nursery: nurseryData,
-          today: clockData.today,
-          places: placeData,
-          lots: lotData,
-          handbook: handbookData,
-          batches: batchData,
-          past: pastData,
-        }
-      : undefined;
-  const latest = useRef({ stored, records });
-  latest.current = { stored, records };
-  useEffect(() => {
-    if (!come) return;
-    const kept = keepSame(latest.current.records, come);
-    if (kept === latest.current.records) return;
-    // New readings change what many batches look forward to. They are read a few at a time, and shown when all are.
-    return readAhead(latest.current.stored && latest.current.records ? { ...latest.current.stored, temperatures: kept } : undefined, () =>
-      setRecords(kept),
-    );
-  }, [come]);
-  const error = [nursery, clock, places, lots, batches, handbook, past].find((one) => one.error && one.data === undefined)?.error;
-
+  const come = useMemo(
+    (): Come | undefined =>
+      nursery !== undefined && clock && places && lots && batches && handbook && past
+        ? { ...clock, nursery, places, lots, batches, handbook, past }
+        : undefined,
+    [nursery, clock, places, lots, batches, handbook, past],
+  );
+  const records = useRecords(come);
+  const error = come ? undefined : (noNursery ?? noClock ?? noPlaces ?? noLots ?? noBatches ?? noHandbook ?? noPast);
   return useMemo((): Loading => {
     if (error) return { state: 'failed', error };
-    if (nurseryData === undefined || !clockData || !placeData || !lotData || !batchData || !handbookData || !pastData || !records)
-      return { state: 'loading' };
-    if (nurseryData === null) return { state: 'first run', today: clockData.today };
-    // Before anything is said of it.
-    markFigures(nurseryData.settings.units.numbers ?? 'point');
-    const known = batchData.map((batch) => withPending(batch, pending));
-    const inHand = new Set(batchData.map(({ id }) => id));
-    const inUse = new Set(lotData.map(({ id }) => id));
-    const closed = calledUp.batches.filter(({ id }) => !inHand.has(id)).map((batch) => withPending(batch, pending));
-    const usedUp = calledUp.lots.filter(({ id }) => !inUse.has(id));
-    const now = nowInstant();
-    const base = { nursery: nurseryData, ...clockData, places: placeData, handbook: handbookData, temperatures: records };
-    const { lots: allLots, ...read } = reader.read({
-      ...base,
-      now,
-      now_ms: Date.parse(now),
-      lots: [...lotData, ...usedUp],
-      batches: known,
-      calledUp: closed,
-      past: pastData,
-    });
-    const [lots, rest] = [allLots.slice(0, lotData.length), allLots.slice(lotData.length)];
-    const placesAsMeasured = asMeasured(placeData, records, clockData.today);
-    return { state: 'ready', view: { ...base, placesAsMeasured, ...read, lots, usedUp: rest, closed: pastData.closed } };
-  }, [error, nurseryData, clockData, placeData, lotData, batchData, handbookData, pastData, records, pending, calledUp]);
+    if (!come || !records) return { state: 'loading' };
+    if (come.nursery === null) return { state: 'first run', today: come.today };
+    return { state: 'ready', view: viewOf({ ...come, nursery: come.nursery }, records, pending, calledUp) };
+  }, [error, come, records, pending, calledUp]);
+}
+
+/** What the places' readings come to, as far as the nursery has been read with it. */
+function useRecords(come: Come | undefined): PlaceTemperatures[] | undefined {
+  const { data, error } = useSWR<PlaceTemperatures[]>('/api/temperatures', ask, {
+    ...{ dedupingInterval: 1000, refreshInterval: 60_000, compare: sameRecords },
+  });
+  // Without readings the places' nominal temperatures stand: nothing waits for them but the first look.
+  const told = data ?? (error ? NO_RECORDS : undefined);
+  const [records, setRecords] = useState<PlaceTemperatures[]>();
+  const latest = useRef({ come, records });
+  latest.current = { come, records };
+  useEffect(() => {
+    if (!told) return;
+    const { come: stored, records: before } = latest.current;
+    const kept = keepSame(before, told);
+    if (kept === before) return;
+    // New readings change what many batches look forward to. They are read a few at a time, and shown when all are.
+    return readAhead(before && stored?.nursery ? { ...stored, nursery: stored.nursery, temperatures: kept } : undefined, () =>
+      setRecords(kept),
+    );
+  }, [told]);
+  return records;
+}
+
+/** The nursery as the stations show it. */
+function viewOf(
+  come: Come & { nursery: Nursery },
+  temperatures: PlaceTemperatures[],
+  pending: Parameters<typeof withPending>[1],
+  calledUp: ReturnType<typeof useCalledUp>,
+): NurseryView {
+  const { lots: lotsInHand, batches: inHand, past, ...base } = come;
+  // Before anything is said of it.
+  markFigures(base.nursery.settings.units.numbers ?? 'point');
+  const open = new Set(inHand.map(({ id }) => id));
+  const inUse = new Set(lotsInHand.map(({ id }) => id));
+  const closed = calledUp.batches.filter(({ id }) => !open.has(id)).map((batch) => withPending(batch, pending));
+  const usedUp = calledUp.lots.filter(({ id }) => !inUse.has(id));
+  const now = nowInstant();
+  const { lots: allLots, ...read } = reader.read({
+    ...{ ...base, temperatures, now, now_ms: Date.parse(now), past },
+    lots: [...lotsInHand, ...usedUp],
+    batches: inHand.map((batch) => withPending(batch, pending)),
+    calledUp: closed,
+  });
+  const [lots, rest] = [allLots.slice(0, lotsInHand.length), allLots.slice(lotsInHand.length)];
+  const placesAsMeasured = asMeasured(base.places, temperatures, base.today);
+  return { ...base, temperatures, placesAsMeasured, ...read, lots, usedUp: rest, closed: past.closed };
 }
 
 /** Puts a batch as the server saved it among the others; where a split was undone, the other part has changed too. */

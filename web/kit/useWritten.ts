@@ -1,6 +1,16 @@
 import { say } from '@chill/words/kit.ts';
 import { useEffect, useRef, useState } from 'react';
-import { type DefaultValues, type FieldErrors, type FieldValues, get, type Path, type PathValue, set, useForm } from 'react-hook-form';
+import {
+  type DefaultValues,
+  type FieldErrors,
+  type FieldValues,
+  get,
+  type Path,
+  type PathValue,
+  set,
+  type UseFormReturn,
+  useForm,
+} from 'react-hook-form';
 import { ApiProblem } from '../browser/api.ts';
 import { writeStored } from '../browser/stored.ts';
 import { ChangedMeanwhile } from '../browser/together.ts';
@@ -35,6 +45,16 @@ function faultsOf({ path, message, errors = [] }: Issue, at: readonly PropertyKe
   const here = [...at, ...path];
   const [nearest] = errors.toSorted((a, b) => a.length - b.length);
   return nearest?.flatMap((issue) => faultsOf(issue, here)) ?? [{ field: here.join('.'), message }];
+}
+
+/** Faults as react-hook-form keeps them, the first of each field. */
+function atFields<W extends FieldValues>(faults: readonly Fault[], named: (field: string) => Path<W>): FieldErrors<W> {
+  const errors: FieldErrors<W> = {};
+  for (const { field, message } of faults) {
+    const at = named(field);
+    if (!get(errors, at)) set(errors, at, { type: 'model', message });
+  }
+  return errors;
 }
 
 /**
@@ -77,39 +97,31 @@ export function useWritten<W extends FieldValues, V>({
       const asked = doubted && askedOf.current !== doubted.message ? doubted : undefined;
       askedOf.current = doubted?.message;
       if ('value' in judged && !asked) return { values: written, errors: {} };
-      const errors: FieldErrors<W> = {};
-      for (const { field, message } of asked ? [asked] : 'faults' in judged ? judged.faults : []) {
-        const at = named(field, written);
-        if (!get(errors, at)) set(errors, at, { type: 'model', message });
-      }
-      return { values: {}, errors };
+      const faults = asked ? [asked] : 'faults' in judged ? judged.faults : [];
+      return { values: {}, errors: atFields(faults, (field) => named(field, written)) };
     },
   });
   const { watch, setValue, setError, clearErrors, formState } = form;
-  useEffect(() => {
-    if (!draft) return;
-    const kept = watch((written) => writeStored(draft, written));
-    return () => kept.unsubscribe();
-  }, [watch, draft]);
+  useDraft(form, draft);
 
   const [changed, setChanged] = useState<{ theirs: V; mine: V }>();
+  const refused = (error: unknown, written: W) => {
+    if (!(error instanceof ApiProblem)) throw error;
+    if (error instanceof ChangedMeanwhile) {
+      if (!told) return setError('root' as Path<W>, { message: say('somebodyChangedSaveAgain') });
+      return setChanged({ theirs: error.theirs as V, mine: { ...error.mine, version: error.theirs.version } as V });
+    }
+    for (const { field, message } of error.problem.errors ?? [{ field: '', message: error.message }])
+      setError(named(field, written), { message });
+  };
   const submit = form.handleSubmit(async (written) => {
     setChanged(undefined);
     const judged = judge(written);
     if ('faults' in judged) return;
-    try {
-      await save(judged.value, written);
-      if (draft) writeStored(draft, undefined);
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      if (error instanceof ChangedMeanwhile) {
-        if (told) setChanged({ theirs: error.theirs as V, mine: { ...error.mine, version: error.theirs.version } as V });
-        else setError('root' as Path<W>, { message: say('somebodyChangedSaveAgain') });
-        return;
-      }
-      for (const { field, message } of error.problem.errors ?? [{ field: '', message: error.message }])
-        setError(named(field, written), { message });
-    }
+    await save(judged.value, written).then(
+      () => draft && writeStored(draft, undefined),
+      (error: unknown) => refused(error, written),
+    );
   });
 
   return {
@@ -143,6 +155,15 @@ export function useWritten<W extends FieldValues, V>({
     submit: (event?: React.SyntheticEvent) => void submit(event),
     busy: formState.isSubmitting,
   };
+}
+
+/** Keeps what is half written in the browser, under a key. */
+function useDraft<W extends FieldValues>({ watch }: UseFormReturn<W>, draft: string | undefined): void {
+  useEffect(() => {
+    if (!draft) return;
+    const kept = watch((written) => writeStored(draft, written));
+    return () => kept.unsubscribe();
+  }, [watch, draft]);
 }
 
 /** A form as its fields see it. */

@@ -9,6 +9,7 @@ import { topUpFor } from '@chill/core/tasks/followUps.ts';
 import { dueBy, type Task, taskKey } from '@chill/core/tasks/task.ts';
 import { whyExpected, whyTopUp, whyTreatment } from '@chill/core/tell/explain.ts';
 import type { Sight } from '@chill/model/sight.ts';
+import type { Species } from '@chill/model/species.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/batch.ts';
 import { Rich } from '@chill/words/rich.tsx';
@@ -48,31 +49,10 @@ const NEXT_TASKS = 3;
 export default function BatchPage() {
   const { code } = useParams();
   const { view, looking } = useBatchByCode(code);
-  const { today, rot, batches } = useNursery();
+  const { today, rot } = useNursery();
   const sights = useSights();
   if (!view && looking) return <Waiting />;
-  if (!view) {
-    const parsed = parseBagCode(code ?? '');
-    const likely = likelyCodes(
-      code ?? '',
-      batches.map(({ batch }) => batch.code),
-    );
-    return (
-      <NotThere title={say('noBatchHasCode', { code })} to="/" back={say('openRound')}>
-        {!parsed.ok && <p className="mt-3 text-lg">{spoken(parsed.reason)}</p>}
-        {likely.length > 0 && (
-          <p className="mt-3 flex flex-wrap items-baseline gap-x-5 text-lg">
-            {say('didYouMean')}
-            {likely.map((one) => (
-              <Link key={one} to={`/batch/${one}`} className="underline underline-offset-4">
-                <Tag code={one} /> {batches.find(({ batch }) => batch.code === one)?.species.common[0]}
-              </Link>
-            ))}
-          </p>
-        )}
-      </NotThere>
-    );
-  }
+  if (!view) return <NoSuchBatch code={code ?? ''} />;
   const { batch, species, lot, projection } = view;
   const { state, sprouting, treatment, stages } = projection;
   const stage = stages[Math.min(state.stage, stages.length - 1)];
@@ -91,49 +71,14 @@ export default function BatchPage() {
           {say('printLabel')}
         </Link>
       </div>
-      <p className="text-ink2">
-        <Rich
-          say={say}
-          of="lineWithLot"
-          facts={{
-            scientific: species.scientific,
-            code: lot.code,
-            name: batch.plan.method.name.toLowerCase(),
-            how:
-              batch.purpose === 'test'
-                ? say('testSeedsGerminatedWouldNo', { seeds: batch.plan.seeds, low: batch.plan.expects.low, high: batch.plan.expects.high })
-                : say('plannedPlants', { low: batch.plan.expects.low, high: batch.plan.expects.high }),
-          }}
-          parts={{ i: <i />, to: <Link to={`/seeds/${lot.id}`} className="underline underline-offset-4" /> }}
-        />
-        {batch.trial && (
-          <>
-            {' '}
-            ·{' '}
-            <Link to={`/trial/${batch.trial.id}`} className="underline underline-offset-4">
-              {say('trial', { how: batch.trial.control ? say('control') : say('arm', { arm: batch.trial.arm }) })}
-            </Link>
-          </>
-        )}
-      </p>
+      <ItsPlan view={view} />
       {/* What was recorded takes the room under the drawing, so that both columns end together; on a phone it comes last. */}
       <div className="mt-4 gap-x-12 desk:grid desk:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)] desk:grid-rows-[auto_1fr]">
         <div>
           <Thread view={view} today={today} height={250} />
           <Stages view={view} />
           <ChillAccount view={view} />
-          {sprouting?.stage === state.stage || decidedNext(state) ? (
-            <div className="mt-6">
-              <WaitOrStop view={view} named={false} />
-            </div>
-          ) : (
-            sprouting && (
-              <section className="mt-6">
-                <h2>{say('sprouting')}</h2>
-                <SproutChart view={view} />
-              </section>
-            )
-          )}
+          <Sprouting view={view} />
           <WhatCame view={view} />
         </div>
         <div className="desk:row-span-2 max-desk:mt-8">
@@ -185,20 +130,7 @@ export default function BatchPage() {
             {!state.closedOn && (isBegun(state) || batch.from ? <GoneBag view={view} /> : <Withdraw view={view} />)}
             <AfterAll view={view} />
           </section>
-          <section className="mt-6 flex items-end gap-4">
-            <SeedDrawing seed={species.seed} room={150} />
-            <p className="text-[0.92rem] text-ink2">
-              {say('nMmDrawn', {
-                length: species.seed.length_mm,
-                width: species.seed.width_mm,
-                enlargement: enlargement(species.seed, 138),
-              })}
-              <br />
-              <Link to={`/handbook/${species.id}`} className="underline underline-offset-4">
-                {say('whyDormant')}
-              </Link>
-            </p>
-          </section>
+          <ItsSeed species={species} />
           {species.hazards.map((hazard) => (
             <p key={hazard.note} className="mt-4 border-l-4 border-alarm pl-3 text-[0.95rem]">
               {hazard.note}
@@ -208,6 +140,100 @@ export default function BatchPage() {
         <History view={view} />
       </div>
     </div>
+  );
+}
+
+/** A code that no batch has: what is wrong with it, and which ones come near. */
+function NoSuchBatch({ code }: { code: string }) {
+  const { batches } = useNursery();
+  const parsed = parseBagCode(code);
+  const likely = likelyCodes(
+    code,
+    batches.map(({ batch }) => batch.code),
+  );
+  return (
+    <NotThere title={say('noBatchHasCode', { code })} to="/" back={say('openRound')}>
+      {!parsed.ok && <p className="mt-3 text-lg">{spoken(parsed.reason)}</p>}
+      {likely.length > 0 && (
+        <p className="mt-3 flex flex-wrap items-baseline gap-x-5 text-lg">
+          {say('didYouMean')}
+          {likely.map((one) => (
+            <Link key={one} to={`/batch/${one}`} className="underline underline-offset-4">
+              <Tag code={one} /> {batches.find(({ batch }) => batch.code === one)?.species.common[0]}
+            </Link>
+          ))}
+        </p>
+      )}
+    </NotThere>
+  );
+}
+
+/** What it is, which lot it is of, and what was planned. */
+function ItsPlan({ view: { batch, species, lot } }: { view: BatchView }) {
+  return (
+    <p className="text-ink2">
+      <Rich
+        say={say}
+        of="lineWithLot"
+        facts={{
+          scientific: species.scientific,
+          code: lot.code,
+          name: batch.plan.method.name.toLowerCase(),
+          how:
+            batch.purpose === 'test'
+              ? say('testSeedsGerminatedWouldNo', { seeds: batch.plan.seeds, low: batch.plan.expects.low, high: batch.plan.expects.high })
+              : say('plannedPlants', { low: batch.plan.expects.low, high: batch.plan.expects.high }),
+        }}
+        parts={{ i: <i />, to: <Link to={`/seeds/${lot.id}`} className="underline underline-offset-4" /> }}
+      />
+      {batch.trial && (
+        <>
+          {' '}
+          ·{' '}
+          <Link to={`/trial/${batch.trial.id}`} className="underline underline-offset-4">
+            {say('trial', { how: batch.trial.control ? say('control') : say('arm', { arm: batch.trial.arm }) })}
+          </Link>
+        </>
+      )}
+    </p>
+  );
+}
+
+/** Whether to wait on while it sprouts; how it sprouted afterwards. */
+function Sprouting({ view }: { view: BatchView }) {
+  const { state, sprouting } = view.projection;
+  if (sprouting?.stage === state.stage || decidedNext(state))
+    return (
+      <div className="mt-6">
+        <WaitOrStop view={view} named={false} />
+      </div>
+    );
+  if (!sprouting) return null;
+  return (
+    <section className="mt-6">
+      <h2>{say('sprouting')}</h2>
+      <SproutChart view={view} />
+    </section>
+  );
+}
+
+/** Its seed, drawn to scale. */
+function ItsSeed({ species }: { species: Species }) {
+  return (
+    <section className="mt-6 flex items-end gap-4">
+      <SeedDrawing seed={species.seed} room={150} />
+      <p className="text-[0.92rem] text-ink2">
+        {say('nMmDrawn', {
+          length: species.seed.length_mm,
+          width: species.seed.width_mm,
+          enlargement: enlargement(species.seed, 138),
+        })}
+        <br />
+        <Link to={`/handbook/${species.id}`} className="underline underline-offset-4">
+          {say('whyDormant')}
+        </Link>
+      </p>
+    </section>
   );
 }
 

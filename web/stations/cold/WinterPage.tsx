@@ -4,18 +4,20 @@ import { placesFor } from '@chill/core/kinds/places.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import { dayIn, yearOf } from '@chill/core/winter/climate.ts';
 import { dailyClimate } from '@chill/core/winter/dailyClimate.ts';
-import { ENOUGH_SHARE, followedFor, type WinterQuestion } from '@chill/core/winter/enough.ts';
+import { ENOUGH_SHARE, followedFor, type WinterAnswer, type WinterQuestion } from '@chill/core/winter/enough.ts';
 import { shelterLoss } from '@chill/core/winter/outdoors.ts';
 import { seasonsOf } from '@chill/core/winter/seasons.ts';
 import { daysSeen, lastAnomaly } from '@chill/core/winter/seen.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { Species } from '@chill/model/species.ts';
+import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { say } from '@chill/words/cold.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../browser/address.ts';
 import { useAsPlanned } from '../../data/learned.ts';
-import { useNursery } from '../../data/nursery.ts';
+import { type LotView, useNursery } from '../../data/nursery.ts';
 import { savePlace } from '../../data/saving.ts';
 import { Choice } from '../../kit/Choice.tsx';
 import { DateInput } from '../../kit/DateInput.tsx';
@@ -42,28 +44,7 @@ export default function WinterPage() {
   const out = /^\d{4}-\d{2}-\d{2}$/.test(asked) ? asked : today;
   const frame = placesFor('outdoorWinter', places)[0];
   const record = temperatures.find(({ placeId }) => placeId === frame?.id);
-  const climate = dailyClimate(nursery);
-  const credit = useMemo(
-    (): Credit | undefined => (lot?.wintered ? { days: lot.wintered.chillDays, give_days: lot.wintered.give_days } : undefined),
-    [lot?.wintered],
-  );
-  const question = useMemo((): WinterQuestion | undefined => {
-    if (!species) return undefined;
-    const begins = later(out, today);
-    const { days, springs } = followedFor(species, yearOf(nursery), out, credit);
-    return {
-      species,
-      climate,
-      start: dayIn(begins),
-      days: Math.max(1, days - daysBetween(out, begins)),
-      springs,
-      winters: WINTERS,
-      shelter: frame?.cover,
-      ...(credit && { credit }),
-      ...(out < today && { seen: daysSeen(species, out, today, yearOf(nursery), record) }),
-      ...(begins === today && { anomaly: lastAnomaly(climate, today, record) }),
-    };
-  }, [species, climate, out, today, credit, nursery, record, frame?.cover]);
+  const question = useQuestion(species, lot, out, frame);
   const { answer, share, stopped, stop, again } = useWinters(question);
   if (!lot || !species)
     return (
@@ -124,13 +105,13 @@ export default function WinterPage() {
               <p className="mt-1 max-w-prose">
                 {say('seedNeedsLiesOutdoorsOver', {
                   seasonsOf: seasonsOf(species)
-                    .map(({ kind }) => kind)
+                    .map(({ kind }) => say(kind === 'cold' ? 'seasonCold' : 'seasonWarm'))
                     .join(`${say('thenNext')} `),
                   addDays: addDays(out, Math.round(answer.spring.middle)).slice(0, 4),
                 })}
               </p>
             )}
-            <WinterChart answer={answer} out={out} today={today} climate={climate} record={record} />
+            <WinterChart answer={answer} out={out} today={today} climate={dailyClimate(nursery)} record={record} />
             {share < 1 && (
               <p className="mt-1 flex items-center gap-4 text-[0.95rem] text-ink2">
                 <progress className="w-48" value={share} aria-label={say('wintersSimulated')} />
@@ -141,55 +122,104 @@ export default function WinterPage() {
               </p>
             )}
           </div>
-          <div>
-            <div className="grid grid-cols-2 gap-4">
-              <Figure value={Math.round(answer.enough * 100)} unit={say('n100')}>
-                {say('wintersLongEnoughThoseNeed', { enoughShare: percent(ENOUGH_SHARE) })}
-              </Figure>
-              <Figure value={`${Math.round(answer.ready.low * 100)}–${Math.round(answer.ready.high * 100)}`} unit="%">
-                {say('viableSeedsReadyAliveBy')}
-              </Figure>
-              <Figure value={shortDate(spring)}>
-                {say('springTenDayMeanPasses', {
-                  spring: spring.slice(0, 4),
-                  addDays: shortDate(addDays(out, Math.round(answer.spring.low))),
-                  addDays2: shortDate(addDays(out, Math.round(answer.spring.high))),
-                })}
-              </Figure>
-              <Figure value={`${Math.round(answer.chill.low.at(-1) ?? 0)}–${Math.round(answer.chill.high.at(-1) ?? 0)}`} unit={say('days')}>
-                {say('coldReceivedByThenNeeded', { needed: Math.round(answer.needed) })}
-              </Figure>
-            </div>
-            <WhyNote
-              ask={say('why')}
-              why={{
-                figure: say('n100WintersEnough', { enough: Math.round(answer.enough * 100) }),
-                inputs: [
-                  {
-                    name: say('climate'),
-                    value: nursery.climate ? say('yourMonths') : say('guess'),
-                    from: nursery.climate ? say('underPlaces') : say('fromLatitudeLastFrost'),
-                  },
-                  {
-                    name: say('winterSoFar'),
-                    value: record ? say('readings', { readings: record.readings }) : 'none',
-                    from: frame?.name ?? say('noPlaceOutdoors'),
-                  },
-                  { name: say('wintersWord'), value: String(answer.winters), from: say('simulatedSameSameQuestion') },
-                  { name: say('readyBeforeRotMice'), value: percent(answer.released.middle), from: say('middleWinter') },
-                ],
-                rule: say('dailyMinimumMaximumFollowYour'),
-                source: say('chillingStokes1965BaskinBaskin'),
-                assumed: true,
-                changes: say('yourOwnDailyRecordsUnder'),
-              }}
-            />
-            {frame && <Shelters frame={frame} days={Math.round(answer.spring.middle)} alive={answer.alive.middle} />}
-          </div>
+          <InFigures {...{ answer, out, spring, frame, record }} />
         </div>
       )}
       {answer && <Instead lot={lot} enough={answer.enough} />}
     </section>
+  );
+}
+
+/** What is asked of the winters: this seed, outside from this day on, with what it has had and what the frame has shown. */
+function useQuestion(species: Species | undefined, lot: LotView | undefined, out: string, frame: Place | undefined) {
+  const { nursery, today, temperatures } = useNursery();
+  const record = temperatures.find(({ placeId }) => placeId === frame?.id);
+  const climate = dailyClimate(nursery);
+  const credit = useMemo(
+    (): Credit | undefined => (lot?.wintered ? { days: lot.wintered.chillDays, give_days: lot.wintered.give_days } : undefined),
+    [lot?.wintered],
+  );
+  return useMemo((): WinterQuestion | undefined => {
+    if (!species) return undefined;
+    const begins = later(out, today);
+    const { days, springs } = followedFor(species, yearOf(nursery), out, credit);
+    return {
+      species,
+      climate,
+      start: dayIn(begins),
+      days: Math.max(1, days - daysBetween(out, begins)),
+      springs,
+      winters: WINTERS,
+      shelter: frame?.cover,
+      ...(credit && { credit }),
+      ...(out < today && { seen: daysSeen(species, out, today, yearOf(nursery), record) }),
+      ...(begins === today && { anomaly: lastAnomaly(climate, today, record) }),
+    };
+  }, [species, climate, out, today, credit, nursery, record, frame?.cover]);
+}
+
+/** What the winters come to, in figures, and why. */
+function InFigures({
+  answer,
+  out,
+  spring,
+  frame,
+  record,
+}: {
+  answer: WinterAnswer;
+  out: string;
+  /** The middle of the springs. */
+  spring: string;
+  frame: Place | undefined;
+  record: PlaceTemperatures | undefined;
+}) {
+  const { nursery } = useNursery();
+  return (
+    <div>
+      <div className="grid grid-cols-2 gap-4">
+        <Figure value={Math.round(answer.enough * 100)} unit={say('n100')}>
+          {say('wintersLongEnoughThoseNeed', { enoughShare: percent(ENOUGH_SHARE) })}
+        </Figure>
+        <Figure value={`${Math.round(answer.ready.low * 100)}–${Math.round(answer.ready.high * 100)}`} unit="%">
+          {say('viableSeedsReadyAliveBy')}
+        </Figure>
+        <Figure value={shortDate(spring)}>
+          {say('springTenDayMeanPasses', {
+            spring: spring.slice(0, 4),
+            addDays: shortDate(addDays(out, Math.round(answer.spring.low))),
+            addDays2: shortDate(addDays(out, Math.round(answer.spring.high))),
+          })}
+        </Figure>
+        <Figure value={`${Math.round(answer.chill.low.at(-1) ?? 0)}–${Math.round(answer.chill.high.at(-1) ?? 0)}`} unit={say('days')}>
+          {say('coldReceivedByThenNeeded', { needed: Math.round(answer.needed) })}
+        </Figure>
+      </div>
+      <WhyNote
+        ask={say('why')}
+        why={{
+          figure: say('n100WintersEnough', { enough: Math.round(answer.enough * 100) }),
+          inputs: [
+            {
+              name: say('climate'),
+              value: nursery.climate ? say('yourMonths') : say('guess'),
+              from: nursery.climate ? say('underPlaces') : say('fromLatitudeLastFrost'),
+            },
+            {
+              name: say('winterSoFar'),
+              value: record ? say('readings', { readings: record.readings }) : 'none',
+              from: frame?.name ?? say('noPlaceOutdoors'),
+            },
+            { name: say('wintersWord'), value: String(answer.winters), from: say('simulatedSameSameQuestion') },
+            { name: say('readyBeforeRotMice'), value: percent(answer.released.middle), from: say('middleWinter') },
+          ],
+          rule: say('dailyMinimumMaximumFollowYour'),
+          source: say('chillingStokes1965BaskinBaskin'),
+          assumed: true,
+          changes: say('yourOwnDailyRecordsUnder'),
+        }}
+      />
+      {frame && <Shelters frame={frame} days={Math.round(answer.spring.middle)} alive={answer.alive.middle} />}
+    </div>
   );
 }
 

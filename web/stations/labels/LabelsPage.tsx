@@ -72,18 +72,6 @@ export default function LabelsPage() {
     keys[choice.by],
   );
   const groupOf = keys[choice.group];
-  const tick = ({ id, code, name, more }: (typeof listed)[number]) => (
-    <div className="border-t border-line">
-      <label className="flex min-h-12 cursor-pointer items-center gap-3 py-1">
-        <input type="checkbox" className="size-5 shrink-0 accent-ink" checked={chosen.has(id)} onChange={() => toggle(id)} />
-        {code && <Tag code={code} />}
-        <span className="min-w-0 leading-tight">
-          {name}
-          <span className="block text-[0.92rem] text-ink2">{more}</span>
-        </span>
-      </label>
-    </div>
-  );
   const address = `/api/labels.pdf?${new URLSearchParams({
     kind,
     sheet: sheet.id,
@@ -129,7 +117,7 @@ export default function LabelsPage() {
           />
           {listed.length > 0 && found.length === 0 && <p className="mt-3">{say('nothingHereHas', { find: choice.find })}</p>}
           <LongList rows={found} groupOf={groupOf} height={49} label={say('whatLabel')} columns>
-            {tick}
+            {(one) => <Tick one={one} ticked={chosen.has(one.id)} toggle={() => toggle(one.id)} />}
           </LongList>
         </div>
         {/* On a phone all of it is one column, through which the action stays under the thumb. */}
@@ -179,6 +167,22 @@ export default function LabelsPage() {
         </div>
       </div>
     </section>
+  );
+}
+
+/** One that a label may be made for. */
+function Tick({ one, ticked, toggle }: { one: { code: string; name: string; more: string }; ticked: boolean; toggle: () => void }) {
+  return (
+    <div className="border-t border-line">
+      <label className="flex min-h-12 cursor-pointer items-center gap-3 py-1">
+        <input type="checkbox" className="size-5 shrink-0 accent-ink" checked={ticked} onChange={toggle} />
+        {one.code && <Tag code={one.code} />}
+        <span className="min-w-0 leading-tight">
+          {one.name}
+          <span className="block text-[0.92rem] text-ink2">{one.more}</span>
+        </span>
+      </label>
+    </div>
   );
 }
 

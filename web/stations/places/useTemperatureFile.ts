@@ -17,6 +17,24 @@ export interface TemperatureFile {
   problem?: string | undefined;
 }
 
+/** What is known once the worker has said something. */
+function heard(said: FileAnswer): TemperatureFile {
+  switch (said.said) {
+    case 'layout':
+      return { layout: said.layout };
+    case 'sample':
+      return { lines: said.lines };
+    case 'progress':
+      return { progress: said.share };
+    case 'sent':
+      return {};
+    case 'read':
+      return { progress: undefined, read: said };
+    case 'problem':
+      return { progress: undefined, sending: false, problem: said.problem };
+  }
+}
+
 /** Reads a file of temperatures in a worker, step by step; `drop` stops whatever is going on. */
 export function useTemperatureFile(timeZone: string) {
   const [state, setState] = useState<TemperatureFile>({});
@@ -42,16 +60,10 @@ export function useTemperatureFile(timeZone: string) {
     if (file) ask({ ask: 'sample', file, layout, timeZone });
   };
   const hear = (said: FileAnswer) => {
-    if (said.said === 'layout') {
-      setState((before) => ({ ...before, layout: said.layout }));
-      sample(said.layout);
-    } else if (said.said === 'sample') setState((before) => ({ ...before, lines: said.lines }));
-    else if (said.said === 'progress') setState((before) => ({ ...before, progress: said.share }));
+    setState((before) => ({ ...before, ...heard(said) }));
+    if (said.said === 'layout') sample(said.layout);
     else if (said.said === 'sent') sent.current?.();
-    else if (said.said === 'read') {
-      setState((before) => ({ ...before, progress: undefined, read: said }));
-      if (said.left.length === 0 && said.count > 0) allGood.current?.();
-    } else setState((before) => ({ ...before, progress: undefined, sending: false, problem: said.problem }));
+    else if (said.said === 'read' && said.left.length === 0 && said.count > 0) allGood.current?.();
   };
   return {
     state,

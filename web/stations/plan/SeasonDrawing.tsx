@@ -4,12 +4,13 @@ import type { Crowding } from '@chill/core/season/crowding.ts';
 import type { Laid } from '@chill/core/season/lanes.ts';
 import type { Week } from '@chill/core/season/work.ts';
 import { say } from '@chill/words/seasonDrawn.ts';
-import { memo, type PointerEvent, useEffect, useRef } from 'react';
+import { memo, useRef } from 'react';
 import { dayScale } from '../../kit/dayScale.ts';
 import { monthStarts } from '../../kit/monthStarts.ts';
 import { useWidth } from '../../kit/useWidth.ts';
 import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
 import { linesOf, MOST_OVER, overOf, type PlaceBand, threadOf } from './seasonLines.ts';
+import { type Found, useSeasonHand } from './useSeasonHand.ts';
 import type { Grip } from './useSeasonPlan.ts';
 
 /** Below this the names of places stand above their bands, px. */
@@ -23,9 +24,8 @@ const CLEAR = '[paint-order:stroke] stroke-ground [stroke-width:4px]';
 const LANES = 430;
 const LANE = { least: 3.4, most: 8 };
 const WORK = 62;
-/** A finger finds a stay this near, and has not moved it before it has gone so far, px. */
+/** A finger finds a stay this near, px. */
 const REACH = 14;
-const STILL = 4;
 
 /** The season drawn, again only where it has changed: places at the heights of their temperatures, as many lanes as they hold; each batch a line in a lane, done solid, to come pale. */
 export const SeasonDrawing = memo(function SeasonDrawing({
@@ -78,28 +78,13 @@ export const SeasonDrawing = memo(function SeasonDrawing({
   });
   const foot = height + 8;
   const workBase = foot + 26 + WORK;
-  const most = Math.max(60, ...weeks.map(({ minutes }) => minutes));
   const y = (band: number, { lane: low, lanes }: Pick<Laid, 'lane' | 'lanes'>) => {
     const held = (bands[band] as PlaceBand).lanes;
     const at = Math.min(low + (lanes - 1) / 2, held + MOST_OVER - 1);
     return (tops[band] as number) + held * lane - (at + 0.5) * lane;
   };
-  const taken = useRef<{ id: string; x: number; moved: boolean }>(undefined);
-  const { leave } = hold;
-  useEffect(() => {
-    const onEscape = ({ key }: KeyboardEvent) => {
-      if (key !== 'Escape' || !taken.current) return;
-      taken.current = undefined;
-      leave();
-    };
-    addEventListener('keydown', onEscape);
-    return () => removeEventListener('keydown', onEscape);
-  }, [leave]);
-  const nearest = ({ clientX, clientY }: PointerEvent<SVGSVGElement>) => {
-    const rect = box.current?.getBoundingClientRect();
-    if (!rect) return undefined;
-    const [px, py] = [clientX - rect.left, clientY - rect.top];
-    let found: { id: string; far: number; proposed: boolean } | undefined;
+  const nearest = (px: number, py: number) => {
+    let found: Found | undefined;
     for (const [i, { laid }] of bands.entries())
       for (const one of laid) {
         const [x1, x2] = [x(within(one.stay.from)), x(within(one.stay.to))];
@@ -108,25 +93,10 @@ export const SeasonDrawing = memo(function SeasonDrawing({
       }
     return found;
   };
-  const take = (event: PointerEvent<SVGSVGElement>) => {
-    const found = nearest(event);
-    if (!found?.proposed) return;
-    taken.current = { id: found.id, x: event.clientX, moved: false };
-    event.currentTarget.setPointerCapture(event.pointerId);
-  };
-  const drag = ({ clientX }: PointerEvent<SVGSVGElement>) => {
-    const one = taken.current;
-    if (!one || (!one.moved && Math.abs(clientX - one.x) < STILL)) return;
-    one.moved = true;
-    hold.move(one.id, Math.round(((clientX - one.x) * (dayNumber(to) - first)) / Math.max(1, width - left)));
-  };
-  const letGo = (event: PointerEvent<SVGSVGElement>) => {
-    const one = taken.current;
-    taken.current = undefined;
-    if (one?.moved) return hold.keep();
-    const id = one?.id ?? nearest(event)?.id;
-    follow(id === followed ? undefined : id);
-  };
+  const hand = useSeasonHand({
+    ...{ box, nearest, hold, followed, follow },
+    daysOf: (px) => Math.round((px * (dayNumber(to) - first)) / Math.max(1, width - left)),
+  });
   return (
     <svg
       ref={box}
@@ -135,13 +105,7 @@ export const SeasonDrawing = memo(function SeasonDrawing({
       style={{ height: workBase + 4 }}
       role="img"
       aria-label={label}
-      onPointerDown={take}
-      onPointerMove={drag}
-      onPointerUp={letGo}
-      onPointerCancel={() => {
-        taken.current = undefined;
-        leave();
-      }}
+      {...hand}
     >
       {monthStarts(first, dayNumber(to), narrow ? 5 : 14).map((start) => (
         <g key={start}>
@@ -186,26 +150,18 @@ export const SeasonDrawing = memo(function SeasonDrawing({
           </g>
         );
       })}
-      {crowded.map(({ place, from: since, to: until, over }) => {
-        if (until <= today) return null;
-        const i = bands.findIndex((band) => band.place.id === place.id);
+      {crowded.map((one) => {
+        const i = bands.findIndex((band) => band.place.id === one.place.id);
         const band = bands[i];
-        if (!band || since > to) return null;
-        const [x1, x2, top] = [x(within(since)), x(within(until)), tops[i] as number];
+        if (!band || one.to <= today || one.from > to) return null;
         return (
-          <g key={`${place.id} ${since}`}>
-            <rect
-              x={x1}
-              width={Math.max(2, x2 - x1)}
-              y={top - 8}
-              height={band.lanes * lane + 8}
-              fill="var(--color-alarm)"
-              fillOpacity={0.13}
-            />
-            <text x={Math.min(x1, width - 90)} y={top - 6 - overOf(band) * lane} className={`fill-alarm text-[13px] font-bold ${CLEAR}`}>
-              {say('tooMany', { over: roundRoom(over) })}
-            </text>
-          </g>
+          <TooFull
+            key={`${one.place.id} ${one.from}`}
+            {...{ width, x1: x(within(one.from)), x2: x(within(one.to)), over: one.over }}
+            top={tops[i] as number}
+            height={band.lanes * lane}
+            above={overOf(band) * lane}
+          />
         );
       })}
       <path d={threadOf(bands, followed, y, (on) => x(within(on)))} fill="none" stroke="var(--color-ink)" strokeWidth={2.4} />
@@ -214,35 +170,7 @@ export const SeasonDrawing = memo(function SeasonDrawing({
           {say('frostRisk', { risk: `${Math.round(frostRisk * 100)} %` })}
         </text>
       )}
-      <text x={0} y={workBase - WORK + 14} className="fill-ink text-[15px] font-semibold">
-        {say('work')}
-      </text>
-      {!narrow && (
-        <text x={0} y={workBase - WORK + 32} className="fill-ink2 text-[13px]">
-          {say('workScale')}
-        </text>
-      )}
-      {weeks.map(({ from: week, minutes }) => {
-        const [x1, x2] = [x(within(week)), x(within(addDays(week, 7)))];
-        const high = (minutes / most) * WORK;
-        return (
-          <g key={week}>
-            <rect
-              x={x1 + 1}
-              width={Math.max(1, x2 - x1 - 3)}
-              y={workBase - high}
-              height={high}
-              fill="var(--color-ink2)"
-              fillOpacity={week < today ? 0.8 : 0.42}
-            />
-            {minutes === most && (
-              <text x={x1 - 2} y={workBase - high + 10} textAnchor="end" className={`fill-ink2 font-mono text-[13px] ${CLEAR}`}>
-                {Math.round(minutes)}
-              </text>
-            )}
-          </g>
-        );
-      })}
+      <WorkOf {...{ weeks, today, narrow, workBase }} across={(on) => x(within(on))} />
       <text x={x(today) + 5} y={foot + 13} className={`fill-ink text-[14px] font-bold ${CLEAR}`}>
         {shortDate(today, today)}
       </text>
@@ -286,5 +214,84 @@ function BandOf({
         </text>
       )}
     </g>
+  );
+}
+
+/** A stretch in which a place is too full, by how much. */
+function TooFull({
+  x1,
+  x2,
+  top,
+  height,
+  above,
+  over,
+  width,
+}: {
+  x1: number;
+  x2: number;
+  top: number;
+  height: number;
+  /** How far what does not fit reaches above the place, px. */
+  above: number;
+  over: number;
+  width: number;
+}) {
+  return (
+    <g>
+      <rect x={x1} width={Math.max(2, x2 - x1)} y={top - 8} height={height + 8} fill="var(--color-alarm)" fillOpacity={0.13} />
+      <text x={Math.min(x1, width - 90)} y={top - 6 - above} className={`fill-alarm text-[13px] font-bold ${CLEAR}`}>
+        {say('tooMany', { over: roundRoom(over) })}
+      </text>
+    </g>
+  );
+}
+
+/** The work of each week at the foot, done solid. */
+function WorkOf({
+  weeks,
+  today,
+  narrow,
+  workBase,
+  across,
+}: {
+  weeks: readonly Week[];
+  today: string;
+  narrow: boolean;
+  workBase: number;
+  across: (on: string) => number;
+}) {
+  const most = Math.max(60, ...weeks.map(({ minutes }) => minutes));
+  return (
+    <>
+      <text x={0} y={workBase - WORK + 14} className="fill-ink text-[15px] font-semibold">
+        {say('work')}
+      </text>
+      {!narrow && (
+        <text x={0} y={workBase - WORK + 32} className="fill-ink2 text-[13px]">
+          {say('workScale')}
+        </text>
+      )}
+      {weeks.map(({ from: week, minutes }) => {
+        const [x1, x2] = [across(week), across(addDays(week, 7))];
+        const high = (minutes / most) * WORK;
+        return (
+          <g key={week}>
+            <rect
+              x={x1 + 1}
+              width={Math.max(1, x2 - x1 - 3)}
+              y={workBase - high}
+              height={high}
+              fill="var(--color-ink2)"
+              fillOpacity={week < today ? 0.8 : 0.42}
+            />
+            {minutes === most && (
+              <text x={x1 - 2} y={workBase - high + 10} textAnchor="end" className={`fill-ink2 font-mono text-[13px] ${CLEAR}`}>
+                {Math.round(minutes)}
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </>
   );
 }

@@ -12,7 +12,7 @@ import { nextFrostSafeDate } from '@chill/core/winter/frost.ts';
 import { say } from '@chill/words/seasonDrawn.ts';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { useNursery } from '../../data/nursery.ts';
+import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { type Figures, FiguresTable } from '../../kit/FiguresTable.tsx';
 import { Tag } from '../../kit/Tag.tsx';
 import { Crowded } from './Crowded.tsx';
@@ -35,7 +35,7 @@ export default function SeasonPage() {
   const [followed, follow] = useState<string>();
   const open = batches.filter(({ projection }) => !projection.state.closedOn);
   const plan = useSeasonPlan();
-  const [paper, setPaper] = useState<'a4' | 'a3'>('a4');
+  const [paper, setPaper] = useState<Paper>('a4');
   const [made, setMade] = useState<string[]>();
   const drawing = useRef<HTMLDivElement>(null);
   const { proposals } = plan;
@@ -88,23 +88,7 @@ export default function SeasonPage() {
   const drawn = shown?.batch.id ?? inHand?.wanted.promise.id;
   return (
     <section className={`px-4 pt-5 desk:px-10 print:p-0 paper-${paper}`}>
-      <div className="flex flex-wrap items-baseline justify-between gap-x-8">
-        <h1>{say('season')}</h1>
-        <span className="screen-only flex items-baseline gap-x-3">
-          <button type="button" className="quiet" onClick={() => print()}>
-            {say('print')}
-          </button>
-          <select
-            className="written w-auto"
-            aria-label={say('paperOf')}
-            value={paper}
-            onChange={({ target }) => setPaper(target.value as 'a4' | 'a3')}
-          >
-            <option value="a4">A4</option>
-            <option value="a3">A3</option>
-          </select>
-        </span>
-      </div>
+      <SeasonHead paper={paper} choose={setPaper} />
       <ProposalHead plan={plan} lying={lying} accepted={setMade} />
       <JustAccepted made={made} undone={() => setMade(undefined)} />
       {stays.length === 0 ? (
@@ -164,21 +148,7 @@ export default function SeasonPage() {
             />
           </div>
           {inHand && <ProposedNow one={inHand} plan={plan} others={stays.filter(({ id }) => id !== inHand.wanted.promise.id)} />}
-          {shown && (
-            <div className="mt-2 flex flex-wrap items-baseline gap-x-4" role="status">
-              <Link to={`/batch/${shown.batch.code}`} className="underline-offset-4 hover:underline">
-                <Tag code={shown.batch.code} />
-              </Link>
-              <b className="font-[560]">{shown.species.common[0]}</b>
-              {stays
-                .filter(({ id }) => id === shown.batch.id)
-                .map((stay) => (
-                  <span key={`${stay.stage} ${stay.from}`} className="text-[0.95rem] text-ink2">
-                    {stayWords(stay, places, today)}
-                  </span>
-                ))}
-            </div>
-          )}
+          {shown && <Followed view={shown} stays={stays} />}
           <ProposalList
             plan={plan}
             follow={(id) => {
@@ -193,6 +163,52 @@ export default function SeasonPage() {
         </>
       )}
     </section>
+  );
+}
+
+/** A size of paper that the season is printed on. */
+type Paper = 'a4' | 'a3';
+
+/** The title, and printing. */
+function SeasonHead({ paper, choose }: { paper: Paper; choose: (paper: Paper) => void }) {
+  return (
+    <div className="flex flex-wrap items-baseline justify-between gap-x-8">
+      <h1>{say('season')}</h1>
+      <span className="screen-only flex items-baseline gap-x-3">
+        <button type="button" className="quiet" onClick={() => print()}>
+          {say('print')}
+        </button>
+        <select
+          className="written w-auto"
+          aria-label={say('paperOf')}
+          value={paper}
+          onChange={({ target }) => choose(target.value as Paper)}
+        >
+          <option value="a4">A4</option>
+          <option value="a3">A3</option>
+        </select>
+      </span>
+    </div>
+  );
+}
+
+/** Where the batch that is followed lies, and when. */
+function Followed({ view, stays }: { view: BatchView; stays: readonly Stay[] }) {
+  const { places, today } = useNursery();
+  return (
+    <div className="mt-2 flex flex-wrap items-baseline gap-x-4" role="status">
+      <Link to={`/batch/${view.batch.code}`} className="underline-offset-4 hover:underline">
+        <Tag code={view.batch.code} />
+      </Link>
+      <b className="font-[560]">{view.species.common[0]}</b>
+      {stays
+        .filter(({ id }) => id === view.batch.id)
+        .map((stay) => (
+          <span key={`${stay.stage} ${stay.from}`} className="text-[0.95rem] text-ink2">
+            {stayWords(stay, places, today)}
+          </span>
+        ))}
+    </div>
   );
 }
 

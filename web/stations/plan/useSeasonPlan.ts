@@ -72,13 +72,7 @@ export function useSeasonPlan(): SeasonPlanning {
     if (one && isKept(one) && moving?.days) hold(one);
     else leave();
   };
-  // The same for as long as the page stands: the drawing is not drawn again for a new hand.
-  const now = useRef({ move, keep, leave });
-  now.current = { move, keep, leave };
-  const grip = useMemo(
-    (): Grip => ({ move: (id, days) => now.current.move(id, days), keep: () => now.current.keep(), leave: () => now.current.leave() }),
-    [],
-  );
+  const grip = useSame({ move, keep, leave });
   return {
     ...{ planning, proposals, held, moving, stop, hold, move, keep, leave, grip },
     wanted: season?.base.wanted.length,
@@ -103,6 +97,16 @@ export function useSeasonPlan(): SeasonPlanning {
     another: ({ wanted: { promise }, kept: { methodId } }) =>
       again({ ...held, pinned: but(promise.id), without: [...held.without, { promiseId: promise.id, methodId }] }),
   };
+}
+
+/** The same grip for as long as the page stands: the drawing is not drawn again for a new hand. */
+function useSame(grip: Grip): Grip {
+  const now = useRef(grip);
+  now.current = grip;
+  return useMemo(
+    () => ({ move: (id, days) => now.current.move(id, days), keep: () => now.current.keep(), leave: () => now.current.leave() }),
+    [],
+  );
 }
 
 const planFrom = ({ base }: SeasonInHand, { lotRule, pinned, without }: HeldFast): SeasonToPlan => ({ ...base, lotRule, pinned, without });

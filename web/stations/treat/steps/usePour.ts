@@ -4,7 +4,7 @@ import { pourFault } from '@chill/core/heat/pourFault.ts';
 import { coolingOf, FRIDGE_SEED_C, pourFor, WARMED_VESSEL_C } from '@chill/core/heat/pourOver.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { seedMass_g, seedVolume_mL } from '@chill/core/mix/laying.ts';
-import { refusal } from '@chill/model/refusal.ts';
+import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import type { Pour, VesselKind, VesselMaterial } from '@chill/model/treatment.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';
@@ -32,6 +32,12 @@ const USUAL: Vessel[] = [
   { vessel_g: 450, material: 'glass', kind: 'lidded', air_C: 18 },
   { vessel_g: 900, material: 'ceramic', kind: 'bowl', air_C: 18 },
 ];
+
+/** What is typed but is no figure. */
+function unreadIn(airRead: boolean, pour_C: number | undefined): Refusal | undefined {
+  if (!airRead) return refusal(say.of('howWarmAir'), 'air_C');
+  return pour_C === undefined ? refusal(say.of('howHotWhenYouPour'), 'pour_C') : undefined;
+}
 
 /**
  * A pour as it is being put together: what the seed's dose asks for here, what the grower has typed instead, and what comes of it. Water and heat are
@@ -63,12 +69,7 @@ export function usePour(view: BatchView) {
   const advised_C = advice && 'pour_C' in advice ? Math.min(boils_C, Math.ceil(advice.pour_C)) : boils_C;
   const pour_C = typedPour ? typedPour.celsius : advised_C;
   const pour: Pour = { ...before, pour_C: pour_C ?? Number.NaN, above_C: dose.above_C, minutes: dose.minutes };
-  const unread = !airRead
-    ? refusal(say.of('howWarmAir'), 'air_C')
-    : pour_C === undefined
-      ? refusal(say.of('howHotWhenYouPour'), 'pour_C')
-      : undefined;
-  const fault = unread ?? pourFault(pour);
+  const fault = unreadIn(airRead, pour_C) ?? pourFault(pour);
   const cooling = fault ? undefined : coolingOf(pour);
   const fields = { water: typedWater?.advised ?? `${water_mL} mL`, pour: typedPour?.advised ?? `${Math.round(advised_C)} °C` };
 

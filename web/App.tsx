@@ -6,10 +6,10 @@ import { useChord, useKey } from './browser/keys.ts';
 import { followChoice } from './browser/language.ts';
 import { useStale } from './browser/stale.ts';
 import { NurseryProvider, useNursery, useNurseryLoading } from './data/nursery.ts';
-import { useArrival } from './kit/useArrival.ts';
-import { useGoTo } from './kit/useGoTo.ts';
-import { useScroll } from './kit/useScroll.ts';
-import { Waiting } from './kit/Waiting.tsx';
+import { useArrival } from './kit/page/useArrival.ts';
+import { useGoTo } from './kit/page/useGoTo.ts';
+import { useScroll } from './kit/page/useScroll.ts';
+import { Waiting } from './kit/told/Waiting.tsx';
 import { Notices } from './parts/Notices.tsx';
 import { Run } from './parts/Run.tsx';
 import { Strip } from './parts/Strip.tsx';
@@ -19,7 +19,7 @@ import { TimerEnds } from './stations/treat/TimerEnds.tsx';
 const FirstRun = lazy(() => import('./stations/firstRun/FirstRun.tsx'));
 const LogLineDialog = lazy(() => import('./stations/round/LogLineDialog.tsx'));
 const FindDialog = lazy(() => import('./stations/find/FindDialog.tsx'));
-const KeysDialog = lazy(() => import('./kit/KeysDialog.tsx'));
+const KeysDialog = lazy(() => import('./kit/told/KeysDialog.tsx'));
 const MeasuresDrawer = lazy(() => import('./stations/measures/MeasuresDrawer.tsx'));
 
 /** The app: loads the nursery, then the run above (or below) and the station beneath it. */

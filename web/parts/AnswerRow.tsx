@@ -9,7 +9,7 @@ import { say } from '@chill/words/round.ts';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import type { BatchView } from '../data/nursery.ts';
-import { Problem } from '../kit/Problem.tsx';
+import { Problem } from '../kit/told/Problem.tsx';
 import { begunBy, CountFirst, growsIn, Lifted, LostInPots, PutOff, Seen, TheRest, WaitOn, WaterAdded, Where } from './asks.tsx';
 import { type Answering, useAnswer } from './useAnswer.ts';
 

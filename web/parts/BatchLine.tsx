@@ -6,8 +6,8 @@ import { spoken } from '@chill/words/subject.ts';
 import type { CSSProperties, ReactNode } from 'react';
 import { Link } from 'react-router';
 import { type BatchView, useNursery } from '../data/nursery.ts';
-import { Tag } from '../kit/Tag.tsx';
-import { stageZone, ZONE_COLOUR } from '../kit/zones.ts';
+import { stageZone, ZONE_COLOUR } from '../kit/drawn/zones.ts';
+import { Tag } from '../kit/told/Tag.tsx';
 
 /** One batch in a list, to stand in an item of it: its code and name, what is next, and whatever figure the list is about. */
 export function BatchLine({ view, children }: { view: BatchView; children?: ReactNode }) {

@@ -13,9 +13,9 @@ import { Fragment, useState } from 'react';
 import { newId } from '../browser/newId.ts';
 import { type BatchView, situationOf, useNursery } from '../data/nursery.ts';
 import { useRecord } from '../data/useRecord.ts';
-import { Choice } from '../kit/Choice.tsx';
-import { Problem } from '../kit/Problem.tsx';
-import { Stepper } from '../kit/Stepper.tsx';
+import { Choice } from '../kit/fields/Choice.tsx';
+import { Stepper } from '../kit/fields/Stepper.tsx';
+import { Problem } from '../kit/told/Problem.tsx';
 import { CHOICES, rangeSaid } from './choiceWords.ts';
 
 const REST = options(say, { lost: 'compost', heldOver: 'keepThem' });

@@ -3,7 +3,7 @@ import { say } from '@chill/words/results.ts';
 import { worded } from '@chill/words/tables.ts';
 import { scaleLinear } from 'd3-scale';
 import { useId } from 'react';
-import { BarPatterns } from '../kit/BarPatterns.tsx';
+import { BarPatterns } from '../kit/drawn/BarPatterns.tsx';
 
 /** What became of seeds, as it is called. */
 export const FATE_NAMES = worded(say, {

@@ -2,7 +2,7 @@ import { type Counts, STATES, stateName } from '@chill/core/ledger/states.ts';
 import type { SeedState } from '@chill/model/event.ts';
 import { say } from '@chill/words/kit.ts';
 import { useId } from 'react';
-import { BarPatterns } from '../kit/BarPatterns.tsx';
+import { BarPatterns } from '../kit/drawn/BarPatterns.tsx';
 
 /** How each state is filled: the further on its way, the deeper the ink; what is lost is only hatched; mould is the alarm. */
 const FILL: Record<SeedState, string> = {

@@ -4,8 +4,8 @@ import { useHealth } from '../browser/health.ts';
 import { lastReadBack } from '../browser/readBack.ts';
 import { isUnkept, sendAgain, useOutbox } from '../data/outbox.ts';
 
-const DataTrouble = lazy(() => import('../kit/DataTrouble.tsx'));
-const WasReadBack = lazy(() => import('../kit/WasReadBack.tsx'));
+const DataTrouble = lazy(() => import('../kit/told/DataTrouble.tsx'));
+const WasReadBack = lazy(() => import('../kit/told/WasReadBack.tsx'));
 const RefusedEntries = lazy(() => import('./RefusedEntries.tsx'));
 
 /** What could not be saved yet, or was refused: nothing typed is lost without being seen. */

@@ -10,10 +10,10 @@ import { say } from '@chill/words/places.ts';
 import { browsersSpelling, type Spelling } from '../browser/language.ts';
 import { readStored } from '../browser/stored.ts';
 import { saveNursery } from '../data/saving.ts';
-import { Choice } from '../kit/Choice.tsx';
-import { Problem } from '../kit/Problem.tsx';
-import { Typed } from '../kit/Typed.tsx';
-import { type Judged, judgedBy, useWritten } from '../kit/useWritten.ts';
+import { Choice } from '../kit/fields/Choice.tsx';
+import { Typed } from '../kit/fields/Typed.tsx';
+import { type Judged, judgedBy, useWritten } from '../kit/fields/useWritten.ts';
+import { Problem } from '../kit/told/Problem.tsx';
 
 const SYSTEMS: Record<'si' | 'us', Units> = {
   si: { temperature: 'C', length: 'mm', mass: 'g', volume: 'mL' },

@@ -1,7 +1,7 @@
 import { PLACES } from '@chill/core/kinds/places.ts';
 import type { PlaceKind } from '@chill/model/place.ts';
 import { say } from '@chill/words/drawings.ts';
-import { ZONE_COLOUR, zoneOf } from '../kit/zones.ts';
+import { ZONE_COLOUR, zoneOf } from '../kit/drawn/zones.ts';
 
 const WIDTH = 300;
 const PAD = 12;

@@ -2,8 +2,8 @@ import { mostFor } from '@chill/core/ledger/verbs.ts';
 import { say } from '@chill/words/round.ts';
 import { options } from '@chill/words/tables.ts';
 import { usePromises } from '../data/promises.ts';
-import { Choice } from '../kit/Choice.tsx';
-import { Stepper } from '../kit/Stepper.tsx';
+import { Choice } from '../kit/fields/Choice.tsx';
+import { Stepper } from '../kit/fields/Stepper.tsx';
 import type { Answering } from './useAnswer.ts';
 
 const OTHERS = options(say, {

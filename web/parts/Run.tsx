@@ -4,9 +4,9 @@ import { useRef } from 'react';
 import { NavLink } from 'react-router';
 import { useNursery } from '../data/nursery.ts';
 import { STATIONS, type Station, tally } from '../data/stations.ts';
-import { runPath } from '../kit/geometry.ts';
-import { useWidth } from '../kit/useWidth.ts';
-import { ZONE_COLOUR, type Zone } from '../kit/zones.ts';
+import { runPath } from '../kit/drawn/geometry.ts';
+import { useWidth } from '../kit/drawn/useWidth.ts';
+import { ZONE_COLOUR, type Zone } from '../kit/drawn/zones.ts';
 
 /** Each station: its name, its temperature's height on the line (0 the top, 1 the bottom), and where along it stands. */
 const STOPS: Record<Station, { name: string; at: number; height: number; zone: Zone; to: string }> = wordedRows(say, ['name'], {

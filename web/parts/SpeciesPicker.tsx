@@ -10,8 +10,8 @@ import { useNavigate } from 'react-router';
 import useSWR from 'swr';
 import { ask } from '../browser/api.ts';
 import { saveSpecies } from '../data/saving.ts';
-import { Problem } from '../kit/Problem.tsx';
-import { useAttempt } from '../kit/useAttempt.ts';
+import { useAttempt } from '../kit/fields/useAttempt.ts';
+import { Problem } from '../kit/told/Problem.tsx';
 
 /** Shorter than this nobody has yet said which species is missing. */
 const LEAST_TO_LEAD_ON = 4;

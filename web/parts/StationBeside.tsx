@@ -1,7 +1,7 @@
 import { type ComponentProps, type ReactNode, useState } from 'react';
 import { type BatchView, useNursery } from '../data/nursery.ts';
 import { stationsOf } from '../data/stations.ts';
-import { useDesk } from '../kit/useDesk.ts';
+import { useDesk } from '../kit/page/useDesk.ts';
 import { StationList } from './StationList.tsx';
 
 /** What a row of the list is told: whether it is the one that is shown, how to pick it, and what to show below it where nothing fits beside the list. */

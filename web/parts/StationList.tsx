@@ -2,9 +2,9 @@ import { say } from '@chill/words/listTools.ts';
 import type { ReactNode } from 'react';
 import { type BatchView, useNursery } from '../data/nursery.ts';
 import { type Station, stationsOf } from '../data/stations.ts';
-import { inOrder } from '../kit/grouped.ts';
-import { hasWords, ListTools, useListChoice } from '../kit/ListTools.tsx';
-import { LongList } from '../kit/LongList.tsx';
+import { inOrder } from '../kit/lists/grouped.ts';
+import { hasWords, ListTools, useListChoice } from '../kit/lists/ListTools.tsx';
+import { LongList } from '../kit/lists/LongList.tsx';
 import { BatchLine } from './BatchLine.tsx';
 
 /** About how high a batch's line is, px. */

@@ -3,9 +3,9 @@ import type { LedgerEvent } from '@chill/model/event.ts';
 import { say } from '@chill/words/kit.ts';
 import { type CSSProperties, type ReactNode, useId, useRef, useState } from 'react';
 import { type BatchView, useNursery } from '../data/nursery.ts';
-import { focusSoon, isField, moveOn, rowAfter } from '../kit/rows.ts';
-import { Tag } from '../kit/Tag.tsx';
-import { stageZone, ZONE_COLOUR } from '../kit/zones.ts';
+import { stageZone, ZONE_COLOUR } from '../kit/drawn/zones.ts';
+import { focusSoon, isField, moveOn, rowAfter } from '../kit/lists/rows.ts';
+import { Tag } from '../kit/told/Tag.tsx';
 import { UndoButton } from './UndoButton.tsx';
 
 /** What is done at a row, and so many of today's are told, the newest first. */

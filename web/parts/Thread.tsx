@@ -6,11 +6,11 @@ import { say } from '@chill/words/kit.ts';
 import { worded } from '@chill/words/tables.ts';
 import { useRef } from 'react';
 import type { BatchView } from '../data/nursery.ts';
-import { dayScale } from '../kit/dayScale.ts';
-import { monthStarts } from '../kit/monthStarts.ts';
-import { type Step, StepLine } from '../kit/StepLine.tsx';
-import { useWidth } from '../kit/useWidth.ts';
-import { stageZone, ZONE_COLOUR, ZONES, type Zone } from '../kit/zones.ts';
+import { dayScale } from '../kit/drawn/dayScale.ts';
+import { monthStarts } from '../kit/drawn/monthStarts.ts';
+import { type Step, StepLine } from '../kit/drawn/StepLine.tsx';
+import { useWidth } from '../kit/drawn/useWidth.ts';
+import { stageZone, ZONE_COLOUR, ZONES, type Zone } from '../kit/drawn/zones.ts';
 
 /** Taken until it is known how wide it stands, px. */
 const WIDTH = 440;

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { newId } from '../browser/newId.ts';
 import { type BatchView, useNursery } from '../data/nursery.ts';
 import { useRecord } from '../data/useRecord.ts';
-import { Problem } from '../kit/Problem.tsx';
+import { Problem } from '../kit/told/Problem.tsx';
 
 /** Takes back what was recorded together. Where later entries rest on it, they are named in place, and undone with it if the grower says so. */
 export function UndoButton({ view, events }: { view: BatchView; events: readonly { id: string }[] }) {

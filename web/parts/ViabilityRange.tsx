@@ -6,7 +6,7 @@ import { whyViable } from '@chill/core/tell/explainCounts.ts';
 import type { Lot, TowelResult, Viability } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/drawings.ts';
-import { WhyNote } from '../kit/WhyNote.tsx';
+import { WhyNote } from '../kit/told/WhyNote.tsx';
 
 const WIDTH_WANTED = 0.15;
 

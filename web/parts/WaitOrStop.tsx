@@ -15,7 +15,7 @@ import { say } from '@chill/words/warm.ts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { type BatchView, type NurseryView, situationOf, useNursery } from '../data/nursery.ts';
-import { Tag } from '../kit/Tag.tsx';
+import { Tag } from '../kit/told/Tag.tsx';
 import { Choices } from './Choices.tsx';
 import { CHOICES, rangeSaid } from './choiceWords.ts';
 import { nextFor } from './nextFor.ts';

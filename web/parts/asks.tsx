@@ -15,10 +15,10 @@ import { useState } from 'react';
 import { newId } from '../browser/newId.ts';
 import { type BatchView, useNursery } from '../data/nursery.ts';
 import { useRecord } from '../data/useRecord.ts';
-import { Choice } from '../kit/Choice.tsx';
-import { Problem } from '../kit/Problem.tsx';
-import { QuantityInput } from '../kit/QuantityInput.tsx';
-import { Stepper } from '../kit/Stepper.tsx';
+import { Choice } from '../kit/fields/Choice.tsx';
+import { QuantityInput } from '../kit/fields/QuantityInput.tsx';
+import { Stepper } from '../kit/fields/Stepper.tsx';
+import { Problem } from '../kit/told/Problem.tsx';
 import type { Answering } from './useAnswer.ts';
 
 const DAMP = options(say, {

@@ -1,8 +1,8 @@
 import { loadHandbook } from '@chill/handbook/load.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { climbPath, runPath, stayPath } from '../kit/geometry.ts';
-import { stageZone, ZONE_COLOUR, ZONES, zoneOf } from '../kit/zones.ts';
+import { climbPath, runPath, stayPath } from '../kit/drawn/geometry.ts';
+import { stageZone, ZONE_COLOUR, ZONES, zoneOf } from '../kit/drawn/zones.ts';
 import { seedOutline, wingOutline } from './seedShape.ts';
 
 /** Every number in a path, in pairs of x and y. */

@@ -1,7 +1,7 @@
 import { say } from '@chill/words/drawings.ts';
 import { scaleLinear } from 'd3-scale';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import { type Figures, FiguresTable } from '../FiguresTable.tsx';
+import { type Figures, FiguresTable } from '../told/FiguresTable.tsx';
 import type { Frame } from './Drawn.tsx';
 import { type Line, type PlotData, readAt } from './plot.ts';
 

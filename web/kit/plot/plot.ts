@@ -2,7 +2,7 @@ import { addDays, dayNumber, daysBetween } from '@chill/core/calendar/dates.ts';
 import { dayAt, zoneOffset_ms } from '@chill/core/calendar/moments.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { scaleLinear } from 'd3-scale';
-import { monthStarts } from '../monthStarts.ts';
+import { monthStarts } from '../drawn/monthStarts.ts';
 
 /** A token of the palette, as it is named in the tokens: the drawing follows day, dim and print by itself. */
 export type Colour = 'ink' | 'ink2' | 'ink3' | 'line' | 'frozen' | 'cold' | 'cool' | 'warm' | 'hot' | 'alarm';

@@ -4,8 +4,8 @@ import { useState } from 'react';
 import { newId } from '../../browser/newId.ts';
 import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
-import { Problem } from '../../kit/Problem.tsx';
-import { Stepper } from '../../kit/Stepper.tsx';
+import { Stepper } from '../../kit/fields/Stepper.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
 
 /** Seed that was given up on came after all: how many, which opens the batch again where it was closed. */
 export function AfterAll({ view: { batch, projection, species, lot } }: { view: BatchView }) {

@@ -8,7 +8,7 @@ import { useState } from 'react';
 import { newId } from '../../browser/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
-import { Problem } from '../../kit/Problem.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
 
 const FAULTS: Record<CarryFault, string> = worded(say, {
   frozenDies: 'frostKillsSeedHoldsToo',

@@ -10,10 +10,10 @@ import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { say } from '@chill/words/batch.ts';
 import { useId, useMemo } from 'react';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
+import { stageZone, type Zone } from '../../kit/drawn/zones.ts';
 import { Plot } from '../../kit/plot/Plot.tsx';
 import { type Axis, byDay, dayTicks, type Mark, type PlotData, roundTicks, type Span } from '../../kit/plot/plot.ts';
-import { Term } from '../../kit/Term.tsx';
-import { stageZone, type Zone } from '../../kit/zones.ts';
+import { Term } from '../../kit/told/Term.tsx';
 
 /** Temperatures drawn at least, °C; where any lies beyond, as far as that. */
 const WARMEST = 18;

@@ -8,12 +8,12 @@ import { useState } from 'react';
 import { newId } from '../../browser/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
-import { Choice } from '../../kit/Choice.tsx';
-import { DateInput } from '../../kit/DateInput.tsx';
-import { Field } from '../../kit/Field.tsx';
-import { Problem } from '../../kit/Problem.tsx';
-import { QuantityInput } from '../../kit/QuantityInput.tsx';
-import { Stepper } from '../../kit/Stepper.tsx';
+import { Choice } from '../../kit/fields/Choice.tsx';
+import { DateInput } from '../../kit/fields/DateInput.tsx';
+import { Field } from '../../kit/fields/Field.tsx';
+import { QuantityInput } from '../../kit/fields/QuantityInput.tsx';
+import { Stepper } from '../../kit/fields/Stepper.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
 
 const DAMP = options(say, { dry: 'dry', right: 'damp', wet: 'wet' });
 const MOULD = options(say, { none: 'noMould', few: 'someMould', spreading: 'spreadingMould' });

@@ -5,7 +5,7 @@ import { say } from '@chill/words/batch.ts';
 import { newId } from '../../browser/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
-import { Problem } from '../../kit/Problem.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
 
 /** The whole bag is gone: why, in one tap, which counts its seeds out and closes it. */
 export function GoneBag({ view: { batch, projection } }: { view: BatchView }) {

@@ -3,11 +3,11 @@ import { bagWords } from '@chill/core/labels/words.ts';
 import { say } from '@chill/words/batch.ts';
 import { Link, useParams } from 'react-router';
 import { useBatchByCode } from '../../data/nursery.ts';
-import { Label, NoWayForPhones } from '../../kit/Label.tsx';
-import { NotThere } from '../../kit/NotThere.tsx';
-import { Tag } from '../../kit/Tag.tsx';
-import { Term } from '../../kit/Term.tsx';
-import { Waiting } from '../../kit/Waiting.tsx';
+import { Label, NoWayForPhones } from '../../kit/drawn/Label.tsx';
+import { NotThere } from '../../kit/told/NotThere.tsx';
+import { Tag } from '../../kit/told/Tag.tsx';
+import { Term } from '../../kit/told/Term.tsx';
+import { Waiting } from '../../kit/told/Waiting.tsx';
 
 /** The bag's label, to print by itself. */
 export default function LabelPage() {

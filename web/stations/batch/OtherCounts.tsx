@@ -6,8 +6,8 @@ import { useState } from 'react';
 import { newId } from '../../browser/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
-import { Problem } from '../../kit/Problem.tsx';
-import { Stepper } from '../../kit/Stepper.tsx';
+import { Stepper } from '../../kit/fields/Stepper.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
 
 const OFFERED = options(say, {
   floated: 'floatedOff',

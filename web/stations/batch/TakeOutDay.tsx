@@ -11,7 +11,7 @@ import { useMemo } from 'react';
 import { asItStands, type BatchView, useNursery } from '../../data/nursery.ts';
 import { Plot } from '../../kit/plot/Plot.tsx';
 import { dayTicks, type PlotData, SHARES } from '../../kit/plot/plot.ts';
-import { Term } from '../../kit/Term.tsx';
+import { Term } from '../../kit/told/Term.tsx';
 
 /** The take-out day, live: ready against rot from today on, and what taking out a week sooner or later would give, in seeds. */
 export function TakeOutDay({ view }: { view: BatchView }) {

@@ -2,7 +2,7 @@ import { say } from '@chill/words/batch.ts';
 import { newId } from '../../browser/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
-import { Problem } from '../../kit/Problem.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
 
 /** A batch that was only planned: its seed goes back to its lot, in one tap, and nothing is said to have come of it. Undone in its history. */
 export function Withdraw({ view: { batch, lot } }: { view: BatchView }) {

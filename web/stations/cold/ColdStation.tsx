@@ -5,9 +5,9 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { BatchView } from '../../data/nursery.ts';
 import { useNursery } from '../../data/nursery.ts';
-import { dayScale } from '../../kit/dayScale.ts';
-import { monthStarts } from '../../kit/monthStarts.ts';
-import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
+import { dayScale } from '../../kit/drawn/dayScale.ts';
+import { monthStarts } from '../../kit/drawn/monthStarts.ts';
+import { stageZone, ZONE_COLOUR } from '../../kit/drawn/zones.ts';
 import { StationList } from '../../parts/StationList.tsx';
 
 const WIDTH = 620;

@@ -1,8 +1,8 @@
 import { say } from '@chill/words/firstRun.ts';
 import { lookAround } from '../../data/wholeData.ts';
-import { runPath } from '../../kit/geometry.ts';
-import { Problem } from '../../kit/Problem.tsx';
-import { useAttempt } from '../../kit/useAttempt.ts';
+import { runPath } from '../../kit/drawn/geometry.ts';
+import { useAttempt } from '../../kit/fields/useAttempt.ts';
+import { Problem } from '../../kit/told/Problem.tsx';
 import { NurseryForm } from '../../parts/NurseryForm.tsx';
 
 /** The way a seed goes, drawn across the first screen: bench, hot water, cold, warm towel, pot. */

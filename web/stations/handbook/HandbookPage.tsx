@@ -14,10 +14,10 @@ import { useAddress } from '../../browser/address.ts';
 import { ask } from '../../browser/api.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { saveSpecies } from '../../data/saving.ts';
-import { inOrder } from '../../kit/grouped.ts';
-import { LongList } from '../../kit/LongList.tsx';
-import { Problem } from '../../kit/Problem.tsx';
-import { useAttempt } from '../../kit/useAttempt.ts';
+import { useAttempt } from '../../kit/fields/useAttempt.ts';
+import { inOrder } from '../../kit/lists/grouped.ts';
+import { LongList } from '../../kit/lists/LongList.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
 import { SeedDrawing } from '../../parts/SeedDrawing.tsx';
 import { ImportSpecies } from './ImportSpecies.tsx';
 

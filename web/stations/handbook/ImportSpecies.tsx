@@ -6,8 +6,8 @@ import { useNavigate } from 'react-router';
 import { ApiProblem } from '../../browser/api.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { saveSpecies } from '../../data/saving.ts';
-import { FileChoice } from '../../kit/FileChoice.tsx';
-import { type Judged, judgedBy } from '../../kit/useWritten.ts';
+import { FileChoice } from '../../kit/fields/FileChoice.tsx';
+import { type Judged, judgedBy } from '../../kit/fields/useWritten.ts';
 
 const LARGEST_BYTES = 200 * 1024;
 

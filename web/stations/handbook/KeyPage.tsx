@@ -12,8 +12,8 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useStored } from '../../browser/stored.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { saveSpecies } from '../../data/saving.ts';
-import { Field } from '../../kit/Field.tsx';
-import { useAttempt } from '../../kit/useAttempt.ts';
+import { Field } from '../../kit/fields/Field.tsx';
+import { useAttempt } from '../../kit/fields/useAttempt.ts';
 import { KeyPicture, type Picture } from './KeyPicture.tsx';
 import { MethodDrawing } from './MethodDrawing.tsx';
 

@@ -7,8 +7,8 @@ import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/handbook.ts';
 import { useMemo } from 'react';
 import { useNursery } from '../../data/nursery.ts';
-import { type Step, StepLine } from '../../kit/StepLine.tsx';
-import { stageZone, ZONE_COLOUR, ZONES, type Zone } from '../../kit/zones.ts';
+import { type Step, StepLine } from '../../kit/drawn/StepLine.tsx';
+import { stageZone, ZONE_COLOUR, ZONES, type Zone } from '../../kit/drawn/zones.ts';
 
 const WIDTH = 560;
 const HEIGHT = 134;

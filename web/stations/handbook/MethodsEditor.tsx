@@ -6,8 +6,8 @@ import type { Method, School } from '@chill/model/method.ts';
 import type { Species } from '@chill/model/species.ts';
 import { Medium, type Stage, StageKind } from '@chill/model/stage.ts';
 import { say } from '@chill/words/handbook.ts';
-import { Field } from '../../kit/Field.tsx';
-import { Problem } from '../../kit/Problem.tsx';
+import { Field } from '../../kit/fields/Field.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
 
 /** The recipes: stages added, taken out and moved; a school's recipe taken as a start. */
 export function MethodsEditor({

@@ -8,10 +8,10 @@ import { useNavigate, useParams } from 'react-router';
 import { readStored, writeStored } from '../../browser/stored.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { saveSpecies } from '../../data/saving.ts';
-import { Field } from '../../kit/Field.tsx';
-import { NotThere } from '../../kit/NotThere.tsx';
-import { Problem } from '../../kit/Problem.tsx';
-import { judgedBy, useWritten } from '../../kit/useWritten.ts';
+import { Field } from '../../kit/fields/Field.tsx';
+import { judgedBy, useWritten } from '../../kit/fields/useWritten.ts';
+import { NotThere } from '../../kit/told/NotThere.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
 import { MethodsEditor } from './MethodsEditor.tsx';
 import { cueName, getAt, OPTIONAL, ROWS, rowName, setAt } from './speciesFields.ts';
 

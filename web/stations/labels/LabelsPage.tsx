@@ -9,14 +9,14 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useStored } from '../../browser/stored.ts';
 import { useNursery } from '../../data/nursery.ts';
-import { Choice } from '../../kit/Choice.tsx';
-import { Field } from '../../kit/Field.tsx';
-import { inOrder } from '../../kit/grouped.ts';
-import { Label, NoWayForPhones } from '../../kit/Label.tsx';
-import { hasWords, ListTools, useListChoice } from '../../kit/ListTools.tsx';
-import { LongList } from '../../kit/LongList.tsx';
-import { Stepper } from '../../kit/Stepper.tsx';
-import { Tag } from '../../kit/Tag.tsx';
+import { Label, NoWayForPhones } from '../../kit/drawn/Label.tsx';
+import { Choice } from '../../kit/fields/Choice.tsx';
+import { Field } from '../../kit/fields/Field.tsx';
+import { Stepper } from '../../kit/fields/Stepper.tsx';
+import { inOrder } from '../../kit/lists/grouped.ts';
+import { hasWords, ListTools, useListChoice } from '../../kit/lists/ListTools.tsx';
+import { LongList } from '../../kit/lists/LongList.tsx';
+import { Tag } from '../../kit/told/Tag.tsx';
 
 const KINDS = options(say, {
   bag: 'bags',

@@ -9,10 +9,10 @@ import { newId } from '../../browser/newId.ts';
 import { useStored } from '../../browser/stored.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
-import { CoolingCurve } from '../../kit/CoolingCurve.tsx';
-import { Field } from '../../kit/Field.tsx';
-import { Problem } from '../../kit/Problem.tsx';
-import { WhyNote } from '../../kit/WhyNote.tsx';
+import { CoolingCurve } from '../../kit/drawn/CoolingCurve.tsx';
+import { Field } from '../../kit/fields/Field.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
+import { WhyNote } from '../../kit/told/WhyNote.tsx';
 import { type Ask, CALCULATORS, calculate, type Measured } from './calculators.ts';
 
 /** The measures: calculators that stand alone, over whatever the grower is at. Key m, then 1 to 7. */

@@ -8,9 +8,9 @@ import { mutate } from 'swr';
 import { useHealth } from '../../browser/health.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { dropFile, lookAtFile, readFileBack } from '../../data/wholeData.ts';
-import { FileChoice } from '../../kit/FileChoice.tsx';
-import { Problem } from '../../kit/Problem.tsx';
-import { useAttempt } from '../../kit/useAttempt.ts';
+import { FileChoice } from '../../kit/fields/FileChoice.tsx';
+import { useAttempt } from '../../kit/fields/useAttempt.ts';
+import { Problem } from '../../kit/told/Problem.tsx';
 
 /** All of the nursery's data in one file: saved, and read back once it was shown what is in it. */
 export function Backup() {

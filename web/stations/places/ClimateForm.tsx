@@ -9,11 +9,11 @@ import { say } from '@chill/words/places.ts';
 import { useMemo } from 'react';
 import { useNursery } from '../../data/nursery.ts';
 import { saveNursery } from '../../data/saving.ts';
-import { Problem } from '../../kit/Problem.tsx';
+import { useAttempt } from '../../kit/fields/useAttempt.ts';
+import { type Judged, judgedBy, useWritten } from '../../kit/fields/useWritten.ts';
 import { Plot } from '../../kit/plot/Plot.tsx';
 import type { PlotData } from '../../kit/plot/plot.ts';
-import { useAttempt } from '../../kit/useAttempt.ts';
-import { type Judged, judgedBy, useWritten } from '../../kit/useWritten.ts';
+import { Problem } from '../../kit/told/Problem.tsx';
 import { FromRecords } from './FromRecords.tsx';
 
 /** The nursery's months: what a winter outdoors and the growing season are calculated from. Estimated until they are written here. */

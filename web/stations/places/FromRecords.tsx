@@ -4,8 +4,8 @@ import { say } from '@chill/words/places.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useEffect } from 'react';
 import { useNursery } from '../../data/nursery.ts';
-import { FileChoice } from '../../kit/FileChoice.tsx';
-import { Problem } from '../../kit/Problem.tsx';
+import { FileChoice } from '../../kit/fields/FileChoice.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
 import { useTemperatureFile } from './useTemperatureFile.ts';
 
 /** The months out of a station's own daily records: read in a worker, and their means and spread taken over. */

@@ -5,10 +5,10 @@ import { say } from '@chill/words/people.ts';
 import { useState } from 'react';
 import { useNursery } from '../../data/nursery.ts';
 import { saveNursery } from '../../data/saving.ts';
-import { DaysOffField } from '../../kit/DaysOffField.tsx';
-import { Problem } from '../../kit/Problem.tsx';
-import { typedCount } from '../../kit/typedNumbers.ts';
-import { judgedBy, useWritten } from '../../kit/useWritten.ts';
+import { DaysOffField } from '../../kit/fields/DaysOffField.tsx';
+import { typedCount } from '../../kit/fields/typedNumbers.ts';
+import { judgedBy, useWritten } from '../../kit/fields/useWritten.ts';
+import { Problem } from '../../kit/told/Problem.tsx';
 
 /** A person as written: minutes as text, Monday first. */
 interface Draft {

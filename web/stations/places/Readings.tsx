@@ -16,12 +16,12 @@ import { nowInstant } from '../../browser/now.ts';
 import { useDevice } from '../../data/device.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { importsAt, savePlace, typeReading, undoImport } from '../../data/saving.ts';
-import { Field } from '../../kit/Field.tsx';
-import { Problem } from '../../kit/Problem.tsx';
-import { QuantityInput } from '../../kit/QuantityInput.tsx';
-import { Typed } from '../../kit/Typed.tsx';
-import { useAttempt } from '../../kit/useAttempt.ts';
-import { useWritten } from '../../kit/useWritten.ts';
+import { Field } from '../../kit/fields/Field.tsx';
+import { QuantityInput } from '../../kit/fields/QuantityInput.tsx';
+import { Typed } from '../../kit/fields/Typed.tsx';
+import { useAttempt } from '../../kit/fields/useAttempt.ts';
+import { useWritten } from '../../kit/fields/useWritten.ts';
+import { Problem } from '../../kit/told/Problem.tsx';
 
 /** The logger that lies here: what it says now while it is listened to, and whether what it writes down is kept. */
 export function Logger({ place }: { place: Place }) {

@@ -1,6 +1,6 @@
 import type { DaysOff } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/people.ts';
-import { DaysOffField } from '../../kit/DaysOffField.tsx';
+import { DaysOffField } from '../../kit/fields/DaysOffField.tsx';
 
 /** When nothing may lie in a place. */
 export function ShutDays(field: {

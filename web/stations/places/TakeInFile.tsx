@@ -9,9 +9,9 @@ import { worded } from '@chill/words/tables.ts';
 import { newId } from '../../browser/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { readingsAddress, readingsChanged } from '../../data/saving.ts';
-import { Choice } from '../../kit/Choice.tsx';
-import { FileChoice } from '../../kit/FileChoice.tsx';
-import { Problem } from '../../kit/Problem.tsx';
+import { Choice } from '../../kit/fields/Choice.tsx';
+import { FileChoice } from '../../kit/fields/FileChoice.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
 import type { Layout, ReadLine } from '../../workers/temperatureFile.ts';
 import { useTemperatureFile } from './useTemperatureFile.ts';
 

@@ -13,10 +13,10 @@ import { useMemo, useState } from 'react';
 import useSWR from 'swr';
 import { ask } from '../../browser/api.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
-import { Choice } from '../../kit/Choice.tsx';
+import { zoneOf } from '../../kit/drawn/zones.ts';
+import { Choice } from '../../kit/fields/Choice.tsx';
 import { Plot } from '../../kit/plot/Plot.tsx';
 import { type PlotData, roundTicks, timeTicks } from '../../kit/plot/plot.ts';
-import { zoneOf } from '../../kit/zones.ts';
 
 const DAY_MS = 86_400_000;
 const DAYS = { day: 1, week: 7, month: 31, year: 366 };

@@ -7,7 +7,7 @@ import { memo, useMemo } from 'react';
 import { newId } from '../../browser/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
-import { Problem } from '../../kit/Problem.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
 
 /** When a place is too full or shut, and what would end that: one batch laid elsewhere or begun on another day, or several moved. */
 export const Crowded = memo(function Crowded({ stays }: { stays: readonly Stay[] }) {

@@ -4,9 +4,9 @@ import { percent } from '@chill/core/units/percent.ts';
 import { say } from '@chill/words/plan.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { useMemo } from 'react';
+import { ZONE_COLOUR, zoneOf } from '../../kit/drawn/zones.ts';
 import { Plot } from '../../kit/plot/Plot.tsx';
 import { byDay, type PlotData, SHARES, weekTicks } from '../../kit/plot/plot.ts';
-import { ZONE_COLOUR, zoneOf } from '../../kit/zones.ts';
 
 /** How long in the cold: what is ready, what is alive, and their product, day by day, with the best day and its window. */
 export function GainAndLoss({ stage }: { stage: FollowedStage }) {

@@ -1,10 +1,10 @@
 import { dayNumber, shortDate, shortMonth } from '@chill/core/calendar/dates.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { say } from '@chill/words/plan.ts';
-import { dayScale } from '../../kit/dayScale.ts';
-import { monthStarts } from '../../kit/monthStarts.ts';
-import { type Step, StepLine } from '../../kit/StepLine.tsx';
-import { stageZone, ZONE_COLOUR, type Zone } from '../../kit/zones.ts';
+import { dayScale } from '../../kit/drawn/dayScale.ts';
+import { monthStarts } from '../../kit/drawn/monthStarts.ts';
+import { type Step, StepLine } from '../../kit/drawn/StepLine.tsx';
+import { stageZone, ZONE_COLOUR, type Zone } from '../../kit/drawn/zones.ts';
 
 const HEIGHT: Record<Zone, number> = { hot: 6, warm: 14, cool: 30, cold: 54, frozen: 66 };
 

@@ -3,7 +3,7 @@ import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { say } from '@chill/words/plan.ts';
 import { options } from '@chill/words/tables.ts';
 import { useState } from 'react';
-import { Choice } from '../../kit/Choice.tsx';
+import { Choice } from '../../kit/fields/Choice.tsx';
 
 const FILLS = options(say, {
   '0.8': 'filled8Of10',

@@ -11,7 +11,7 @@ import { useAsPlanned, useLearned } from '../../data/learned.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { stationOf } from '../../data/stations.ts';
 import { useRequest } from '../../data/useRequest.ts';
-import { useAtRest } from '../../kit/useAtRest.ts';
+import { useAtRest } from '../../kit/page/useAtRest.ts';
 import { BatchLine } from '../../parts/BatchLine.tsx';
 import { ByHandbookSoFar } from '../../parts/ByHandbookSoFar.tsx';
 import { SpringLink } from '../../parts/SpringLink.tsx';

@@ -11,8 +11,8 @@ import { Link } from 'react-router';
 import { newId } from '../../browser/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { acceptSeason } from '../../data/seasons.ts';
-import { Problem } from '../../kit/Problem.tsx';
-import { useAttempt } from '../../kit/useAttempt.ts';
+import { useAttempt } from '../../kit/fields/useAttempt.ts';
+import { Problem } from '../../kit/told/Problem.tsx';
 import { proposalCsv } from './proposalCsv.ts';
 import { isKept, type SeasonPlanning } from './useSeasonPlan.ts';
 

@@ -7,9 +7,9 @@ import { memo, useMemo } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { undoSeason, useSeasons } from '../../data/seasons.ts';
-import { Problem } from '../../kit/Problem.tsx';
-import { Tag } from '../../kit/Tag.tsx';
-import { useAttempt } from '../../kit/useAttempt.ts';
+import { useAttempt } from '../../kit/fields/useAttempt.ts';
+import { Problem } from '../../kit/told/Problem.tsx';
+import { Tag } from '../../kit/told/Tag.tsx';
 
 const DANGERS = worded(say, { left: 'dangerLeft', late: 'dangerLate', short: 'dangerShort', mayBeShort: 'dangerMayBeShort' });
 

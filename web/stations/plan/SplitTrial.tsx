@@ -12,12 +12,12 @@ import { useNavigate } from 'react-router';
 import { newId } from '../../browser/newId.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { makeTrial } from '../../data/saving.ts';
-import { Choice } from '../../kit/Choice.tsx';
-import { Problem } from '../../kit/Problem.tsx';
-import { Stepper } from '../../kit/Stepper.tsx';
-import { Term } from '../../kit/Term.tsx';
-import { useAttempt } from '../../kit/useAttempt.ts';
-import { WhyNote } from '../../kit/WhyNote.tsx';
+import { Choice } from '../../kit/fields/Choice.tsx';
+import { Stepper } from '../../kit/fields/Stepper.tsx';
+import { useAttempt } from '../../kit/fields/useAttempt.ts';
+import { Problem } from '../../kit/told/Problem.tsx';
+import { Term } from '../../kit/told/Term.tsx';
+import { WhyNote } from '../../kit/told/WhyNote.tsx';
 import type { ArmAnswer } from '../../workers/armSize.ts';
 import { useArmSize } from './useArmSize.ts';
 

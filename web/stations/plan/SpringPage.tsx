@@ -8,10 +8,10 @@ import { Link, useSearchParams } from 'react-router';
 import { useLearned } from '../../data/learned.ts';
 import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
 import { USUAL_PLANTS } from '../../data/useRequest.ts';
-import { DateInput } from '../../kit/DateInput.tsx';
-import { Field } from '../../kit/Field.tsx';
-import { LongList } from '../../kit/LongList.tsx';
-import { useOneByOne } from '../../kit/useOneByOne.ts';
+import { DateInput } from '../../kit/fields/DateInput.tsx';
+import { Field } from '../../kit/fields/Field.tsx';
+import { LongList } from '../../kit/lists/LongList.tsx';
+import { useOneByOne } from '../../kit/lists/useOneByOne.ts';
 import { springsEnd } from '../../parts/SpringLink.tsx';
 
 const COLUMNS =

@@ -8,8 +8,8 @@ import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { useArchive } from '../../data/archive.ts';
 import { useNursery } from '../../data/nursery.ts';
-import { NotThere } from '../../kit/NotThere.tsx';
-import { Waiting } from '../../kit/Waiting.tsx';
+import { NotThere } from '../../kit/told/NotThere.tsx';
+import { Waiting } from '../../kit/told/Waiting.tsx';
 import { BatchLine } from '../../parts/BatchLine.tsx';
 import { TrialResult } from '../../parts/TrialResult.tsx';
 

@@ -8,7 +8,7 @@ import { Rich } from '@chill/words/rich.tsx';
 import { useState } from 'react';
 import type { LotView } from '../../data/nursery.ts';
 import { useNursery } from '../../data/nursery.ts';
-import { DateInput } from '../../kit/DateInput.tsx';
+import { DateInput } from '../../kit/fields/DateInput.tsx';
 import { said } from '../../parts/ViabilityRange.tsx';
 import type { Wording } from './useWish.ts';
 

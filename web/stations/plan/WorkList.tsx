@@ -7,7 +7,7 @@ import { say } from '@chill/words/workList.ts';
 import { memo, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
-import { Tag } from '../../kit/Tag.tsx';
+import { Tag } from '../../kit/told/Tag.tsx';
 
 /** Weeks that are listed at first, and when more are asked for. */
 const WEEKS = { few: 6, all: 40 };

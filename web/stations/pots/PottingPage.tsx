@@ -15,9 +15,9 @@ import { newId } from '../../browser/newId.ts';
 import { useStored } from '../../browser/stored.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
-import { Problem } from '../../kit/Problem.tsx';
-import { Stepper } from '../../kit/Stepper.tsx';
-import { Tag } from '../../kit/Tag.tsx';
+import { Stepper } from '../../kit/fields/Stepper.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
+import { Tag } from '../../kit/told/Tag.tsx';
 import { SeedDepth } from '../../parts/SeedDepth.tsx';
 
 /** One sitting at the potting bench: today's sprouts into their containers, the mix made up, the depth drawn, the labels printed. */

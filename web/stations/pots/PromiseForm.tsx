@@ -5,13 +5,13 @@ import { worded } from '@chill/words/tables.ts';
 import { useState } from 'react';
 import { useNursery } from '../../data/nursery.ts';
 import { savePromise } from '../../data/promises.ts';
-import { BothSides } from '../../kit/BothSides.tsx';
-import { DateInput } from '../../kit/DateInput.tsx';
-import { Field } from '../../kit/Field.tsx';
-import { Problem } from '../../kit/Problem.tsx';
-import { Typed } from '../../kit/Typed.tsx';
-import { typedCount } from '../../kit/typedNumbers.ts';
-import { judgedBy, useWritten } from '../../kit/useWritten.ts';
+import { BothSides } from '../../kit/fields/BothSides.tsx';
+import { DateInput } from '../../kit/fields/DateInput.tsx';
+import { Field } from '../../kit/fields/Field.tsx';
+import { Typed } from '../../kit/fields/Typed.tsx';
+import { typedCount } from '../../kit/fields/typedNumbers.ts';
+import { judgedBy, useWritten } from '../../kit/fields/useWritten.ts';
+import { Problem } from '../../kit/told/Problem.tsx';
 import { SpeciesPicker } from '../../parts/SpeciesPicker.tsx';
 
 /** A promise as it is written: figures as text, '' where nothing was given. */

@@ -7,9 +7,9 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { newId } from '../../browser/newId.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { savePromises } from '../../data/promises.ts';
-import { FileChoice } from '../../kit/FileChoice.tsx';
-import { Problem } from '../../kit/Problem.tsx';
-import { useAttempt } from '../../kit/useAttempt.ts';
+import { FileChoice } from '../../kit/fields/FileChoice.tsx';
+import { useAttempt } from '../../kit/fields/useAttempt.ts';
+import { Problem } from '../../kit/told/Problem.tsx';
 
 const COLUMNS = worded(say, {
   ...{ plants: 'columnPlants', species: 'columnSpecies', on: 'columnOn', whom: 'columnWhom' },

@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { useResults } from '../../data/results.ts';
-import { Waiting } from '../../kit/Waiting.tsx';
+import { Waiting } from '../../kit/told/Waiting.tsx';
 import { Compared } from '../../parts/TrialResult.tsx';
 import type { TrialQuestion } from '../../workers/trial.ts';
 import { ResultsPages } from './ResultsPages.tsx';

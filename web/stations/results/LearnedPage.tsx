@@ -16,12 +16,12 @@ import { scaleLinear } from 'd3-scale';
 import { useLearned } from '../../data/learned.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { saveNursery } from '../../data/saving.ts';
-import { inOrder } from '../../kit/grouped.ts';
-import { hasWords, ListTools, useListChoice } from '../../kit/ListTools.tsx';
-import { LongList } from '../../kit/LongList.tsx';
-import { Problem } from '../../kit/Problem.tsx';
-import { useAttempt } from '../../kit/useAttempt.ts';
-import { Waiting } from '../../kit/Waiting.tsx';
+import { useAttempt } from '../../kit/fields/useAttempt.ts';
+import { inOrder } from '../../kit/lists/grouped.ts';
+import { hasWords, ListTools, useListChoice } from '../../kit/lists/ListTools.tsx';
+import { LongList } from '../../kit/lists/LongList.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
+import { Waiting } from '../../kit/told/Waiting.tsx';
 import { ResultsPages } from './ResultsPages.tsx';
 
 const FIGURES = worded(say, {

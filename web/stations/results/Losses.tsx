@@ -6,7 +6,7 @@ import { worded } from '@chill/words/tables.ts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useLearned } from '../../data/learned.ts';
-import { Tag } from '../../kit/Tag.tsx';
+import { Tag } from '../../kit/told/Tag.tsx';
 
 const CAUSES = worded(say, {
   mould: 'causeMould',

@@ -1,6 +1,6 @@
 import { say } from '@chill/words/nextYear.ts';
 import { useResults } from '../../data/results.ts';
-import { Waiting } from '../../kit/Waiting.tsx';
+import { Waiting } from '../../kit/told/Waiting.tsx';
 import { Losses } from './Losses.tsx';
 import { Recipes, WorthTrial } from './Recipes.tsx';
 import { ResultsPages } from './ResultsPages.tsx';

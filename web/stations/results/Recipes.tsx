@@ -4,7 +4,7 @@ import type { Recipe, Way } from '@chill/core/results/recipe.ts';
 import { say } from '@chill/words/nextYear.ts';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
-import { WhyNote } from '../../kit/WhyNote.tsx';
+import { WhyNote } from '../../kit/told/WhyNote.tsx';
 import type { NextYear } from './useRecipes.ts';
 
 /** Less cold than this is not told. */

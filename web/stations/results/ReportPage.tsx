@@ -5,7 +5,7 @@ import { say as results } from '@chill/words/results.ts';
 import { useSearchParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { useResults } from '../../data/results.ts';
-import { Waiting } from '../../kit/Waiting.tsx';
+import { Waiting } from '../../kit/told/Waiting.tsx';
 import { FateBar, fatesSaid } from '../../parts/FateBar.tsx';
 import { Losses } from './Losses.tsx';
 import { Recipes, WorthTrial } from './Recipes.tsx';

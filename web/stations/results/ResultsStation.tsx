@@ -9,11 +9,11 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
 import { useResults } from '../../data/results.ts';
-import { inOrder } from '../../kit/grouped.ts';
-import { hasWords, ListTools, useListChoice } from '../../kit/ListTools.tsx';
-import { LongList } from '../../kit/LongList.tsx';
-import { Tag } from '../../kit/Tag.tsx';
-import { Waiting } from '../../kit/Waiting.tsx';
+import { inOrder } from '../../kit/lists/grouped.ts';
+import { hasWords, ListTools, useListChoice } from '../../kit/lists/ListTools.tsx';
+import { LongList } from '../../kit/lists/LongList.tsx';
+import { Tag } from '../../kit/told/Tag.tsx';
+import { Waiting } from '../../kit/told/Waiting.tsx';
 import { FateBar, fatesSaid, lateSaid } from '../../parts/FateBar.tsx';
 import { ResultsPages } from './ResultsPages.tsx';
 

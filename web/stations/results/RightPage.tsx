@@ -6,11 +6,11 @@ import { useMemo } from 'react';
 import { useNursery } from '../../data/nursery.ts';
 import { useResults } from '../../data/results.ts';
 import { saveNursery } from '../../data/saving.ts';
-import { Problem } from '../../kit/Problem.tsx';
+import { useAttempt } from '../../kit/fields/useAttempt.ts';
 import { Plot } from '../../kit/plot/Plot.tsx';
 import { type PlotData, SHARES } from '../../kit/plot/plot.ts';
-import { useAttempt } from '../../kit/useAttempt.ts';
-import { Waiting } from '../../kit/Waiting.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
+import { Waiting } from '../../kit/told/Waiting.tsx';
 import { ResultsPages } from './ResultsPages.tsx';
 
 /** Every range that was ever promised, held against what came of it. */

@@ -6,8 +6,8 @@ import { newId } from '../../browser/newId.ts';
 import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';
 import { isLeftOver, keepSaid, type Said, useAllSaid } from '../../data/said.ts';
 import { useRecord } from '../../data/useRecord.ts';
-import { Problem } from '../../kit/Problem.tsx';
-import { Tag } from '../../kit/Tag.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
+import { Tag } from '../../kit/told/Tag.tsx';
 import { describeGesture, gesturesOn } from '../../parts/roundList.ts';
 
 /** What was half said here of bags that somebody else recorded meanwhile: who and what, and what is to become of it. */

@@ -18,8 +18,8 @@ import { newId } from '../../browser/newId.ts';
 import { useStored } from '../../browser/stored.ts';
 import { type BatchView, type NurseryView, situationOf, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
-import { Problem } from '../../kit/Problem.tsx';
-import { Tag } from '../../kit/Tag.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
+import { Tag } from '../../kit/told/Tag.tsx';
 
 /** What a line would do to one bag, before it is done; or why it cannot be. */
 type Preview = {

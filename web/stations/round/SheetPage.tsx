@@ -6,8 +6,8 @@ import { options } from '@chill/words/tables.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
-import { Choice } from '../../kit/Choice.tsx';
-import { Term } from '../../kit/Term.tsx';
+import { Choice } from '../../kit/fields/Choice.tsx';
+import { Term } from '../../kit/told/Term.tsx';
 import { kindOfRow, sheetOf } from './sheet.ts';
 
 const AHEAD = options(say, {

@@ -13,9 +13,9 @@ import { newId } from '../../browser/newId.ts';
 import { useStored } from '../../browser/stored.ts';
 import { type BatchView, situationOf, useNursery } from '../../data/nursery.ts';
 import { refusalOf, useRecord } from '../../data/useRecord.ts';
-import { DateInput } from '../../kit/DateInput.tsx';
-import { Field } from '../../kit/Field.tsx';
-import { Tag } from '../../kit/Tag.tsx';
+import { DateInput } from '../../kit/fields/DateInput.tsx';
+import { Field } from '../../kit/fields/Field.tsx';
+import { Tag } from '../../kit/told/Tag.tsx';
 import { BLANK, kindOfRow, readLine, type SheetLine, sheetOf, type Written } from './sheet.ts';
 
 /** Actions that a tick alone can tell of. */

@@ -2,8 +2,8 @@ import type { Waypoint } from '@chill/core/units/gpx.ts';
 import { say } from '@chill/words/seeds.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useState } from 'react';
-import { Field } from '../../kit/Field.tsx';
-import { FileChoice } from '../../kit/FileChoice.tsx';
+import { Field } from '../../kit/fields/Field.tsx';
+import { FileChoice } from '../../kit/fields/FileChoice.tsx';
 import { readGpx } from './readGpx.ts';
 
 /** Coordinates typed or pasted, or taken from a waypoint file. */

@@ -10,13 +10,13 @@ import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/seeds.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
-import { Choice } from '../../kit/Choice.tsx';
-import { Problem } from '../../kit/Problem.tsx';
-import { Term } from '../../kit/Term.tsx';
-import { Typed } from '../../kit/Typed.tsx';
-import { numberIn, typedCount } from '../../kit/typedNumbers.ts';
-import type { Form } from '../../kit/useWritten.ts';
-import { WhyNote } from '../../kit/WhyNote.tsx';
+import { Choice } from '../../kit/fields/Choice.tsx';
+import { Typed } from '../../kit/fields/Typed.tsx';
+import { numberIn, typedCount } from '../../kit/fields/typedNumbers.ts';
+import type { Form } from '../../kit/fields/useWritten.ts';
+import { Problem } from '../../kit/told/Problem.tsx';
+import { Term } from '../../kit/told/Term.tsx';
+import { WhyNote } from '../../kit/told/WhyNote.tsx';
 import { useLotForm } from './useLotForm.ts';
 
 interface Counted {

@@ -4,7 +4,7 @@ import { shown } from '@chill/words/subject.ts';
 import { useId } from 'react';
 import { Link } from 'react-router';
 import type { BatchView, LotView } from '../../data/nursery.ts';
-import { BarPatterns } from '../../kit/BarPatterns.tsx';
+import { BarPatterns } from '../../kit/drawn/BarPatterns.tsx';
 
 interface Part {
   key: string;

@@ -4,8 +4,8 @@ import { say } from '@chill/words/seeds.ts';
 import { newId } from '../../browser/newId.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { recordOnLot } from '../../data/saving.ts';
-import { Problem } from '../../kit/Problem.tsx';
-import { useAttempt } from '../../kit/useAttempt.ts';
+import { useAttempt } from '../../kit/fields/useAttempt.ts';
+import { Problem } from '../../kit/told/Problem.tsx';
 
 /** What happened to the seed of a lot, the latest first; each entry can be undone. */
 export function LotLedger({ lot }: { lot: LotView }) {

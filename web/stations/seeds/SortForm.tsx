@@ -2,11 +2,11 @@ import { floatAdvice } from '@chill/core/lot/testPlan.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/seeds.ts';
 import type { LotView } from '../../data/nursery.ts';
-import { Choice } from '../../kit/Choice.tsx';
-import { Problem } from '../../kit/Problem.tsx';
-import { Term } from '../../kit/Term.tsx';
-import { Typed } from '../../kit/Typed.tsx';
-import { typedCount } from '../../kit/typedNumbers.ts';
+import { Choice } from '../../kit/fields/Choice.tsx';
+import { Typed } from '../../kit/fields/Typed.tsx';
+import { typedCount } from '../../kit/fields/typedNumbers.ts';
+import { Problem } from '../../kit/told/Problem.tsx';
+import { Term } from '../../kit/told/Term.tsx';
 import { useLotForm } from './useLotForm.ts';
 
 /** Sorts out what is not viable; the rejects stay counted. */

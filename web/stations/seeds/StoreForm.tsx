@@ -1,10 +1,10 @@
 import { borderCaution } from '@chill/core/lot/cautions.ts';
 import { say } from '@chill/words/seeds.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
-import { Choice } from '../../kit/Choice.tsx';
-import { Problem } from '../../kit/Problem.tsx';
-import { Typed } from '../../kit/Typed.tsx';
-import { typedCount } from '../../kit/typedNumbers.ts';
+import { Choice } from '../../kit/fields/Choice.tsx';
+import { Typed } from '../../kit/fields/Typed.tsx';
+import { typedCount } from '../../kit/fields/typedNumbers.ts';
+import { Problem } from '../../kit/told/Problem.tsx';
 import { useLotForm } from './useLotForm.ts';
 
 /** Moves a lot: dry or moist, and where. */

@@ -7,8 +7,8 @@ import type { SeedForm } from '@chill/model/species.ts';
 import { say } from '@chill/words/seeds.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { worded } from '@chill/words/tables.ts';
-import { numberIn, typedCount } from '../../kit/typedNumbers.ts';
-import type { Fault as AnyFault, Judged } from '../../kit/useWritten.ts';
+import { numberIn, typedCount } from '../../kit/fields/typedNumbers.ts';
+import type { Fault as AnyFault, Judged } from '../../kit/fields/useWritten.ts';
 
 /** What is written in the form, as text; the model's own schemas judge it. */
 export interface Written {

@@ -3,7 +3,7 @@ import type { FieldValues } from 'react-hook-form';
 import { newId } from '../../browser/newId.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
 import { recordOnLot } from '../../data/saving.ts';
-import { judgedBy, useWritten } from '../../kit/useWritten.ts';
+import { judgedBy, useWritten } from '../../kit/fields/useWritten.ts';
 
 /**
  * A form that records one thing on a lot's ledger, today. `event` is what the written means, and `fields` where the event's own fields

@@ -5,7 +5,7 @@ import { newId } from '../../browser/newId.ts';
 import { nowInstant } from '../../browser/now.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
-import { Problem } from '../../kit/Problem.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
 
 /** Ends a timer as of now, early or late, as it was. */
 export function EndTimer({ view, timer }: { view: BatchView; timer: Timer }) {

@@ -8,7 +8,7 @@ import { mutate } from 'swr';
 import { useNow } from '../../browser/now.ts';
 import { useNursery } from '../../data/nursery.ts';
 import { type RunningTimer, runningTimers } from '../../data/timers.ts';
-import { allowViable, ring } from '../../kit/ring.ts';
+import { allowViable, ring } from '../../kit/page/ring.ts';
 import { EndTimer } from './EndTimer.tsx';
 
 /** While a timer runs, other phones' entries are asked for this often, ms: what was ended there stops ringing here. */

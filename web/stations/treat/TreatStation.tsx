@@ -14,8 +14,8 @@ import { atTheBench, benchOrder } from '../../data/bench.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { stationOf } from '../../data/stations.ts';
 import { runningTimers } from '../../data/timers.ts';
-import { Tag } from '../../kit/Tag.tsx';
-import { stageZone, ZONE_COLOUR } from '../../kit/zones.ts';
+import { stageZone, ZONE_COLOUR } from '../../kit/drawn/zones.ts';
+import { Tag } from '../../kit/told/Tag.tsx';
 import { TimerFace } from './TimerFace.tsx';
 
 /** The bench: timers first, then everything that is due for treatment in the order that lets the waits run side by side. */

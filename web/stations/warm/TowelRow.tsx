@@ -11,7 +11,7 @@ import { say } from '@chill/words/warm.ts';
 import { newId } from '../../browser/newId.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
-import { Problem } from '../../kit/Problem.tsx';
+import { Problem } from '../../kit/told/Problem.tsx';
 import { AnswerControls } from '../../parts/AnswerRow.tsx';
 import { NextTask } from '../../parts/BatchLine.tsx';
 import { nextFor } from '../../parts/nextFor.ts';

@@ -4,7 +4,7 @@ import { say } from '@chill/words/warm.ts';
 import { useKey } from '../../browser/keys.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useSights } from '../../data/sights.ts';
-import { rowAfter } from '../../kit/rows.ts';
+import { rowAfter } from '../../kit/lists/rows.ts';
 import { nextFor } from '../../parts/nextFor.ts';
 import { StationBeside } from '../../parts/StationBeside.tsx';
 import { WaitOrStop } from '../../parts/WaitOrStop.tsx';

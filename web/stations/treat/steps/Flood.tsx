@@ -4,11 +4,11 @@ import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';
 import { useState } from 'react';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
-import { Field } from '../../../kit/Field.tsx';
-import { Figure } from '../../../kit/Figure.tsx';
-import { Problem } from '../../../kit/Problem.tsx';
-import { QuantityInput } from '../../../kit/QuantityInput.tsx';
-import { WhyNote } from '../../../kit/WhyNote.tsx';
+import { Field } from '../../../kit/fields/Field.tsx';
+import { QuantityInput } from '../../../kit/fields/QuantityInput.tsx';
+import { Figure } from '../../../kit/told/Figure.tsx';
+import { Problem } from '../../../kit/told/Problem.tsx';
+import { WhyNote } from '../../../kit/told/WhyNote.tsx';
 import { useStep } from '../useStep.ts';
 
 const inMillilitres = (text: string) => {

@@ -4,8 +4,8 @@ import { LEAST_FROZEN_HOURS, readTurns, TURN_HOURS } from '@chill/core/treat/tur
 import { say } from '@chill/words/treat.ts';
 import { nowInstant, useNow } from '../../../browser/now.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
-import { Figure } from '../../../kit/Figure.tsx';
-import { Problem } from '../../../kit/Problem.tsx';
+import { Figure } from '../../../kit/told/Figure.tsx';
+import { Problem } from '../../../kit/told/Problem.tsx';
 import { StepAction } from '../StepAction.tsx';
 import { useStep } from '../useStep.ts';
 

@@ -1,5 +1,5 @@
 import { useNavigate } from 'react-router';
-import { useKeyAfter } from '../browser/keys.ts';
+import { useKeyAfter } from '../../browser/keys.ts';
 
 /** Where `g` and a letter go. */
 export const GO_TO: Record<string, string> = {

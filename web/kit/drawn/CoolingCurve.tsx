@@ -1,9 +1,9 @@
 import { type Cooling, waterAt } from '@chill/core/heat/pourOver.ts';
 import { say } from '@chill/words/drawings.ts';
 import { useMemo } from 'react';
-import { nowMs } from '../browser/now.ts';
-import { Plot } from './plot/Plot.tsx';
-import type { PlotData } from './plot/plot.ts';
+import { nowMs } from '../../browser/now.ts';
+import { Plot } from '../plot/Plot.tsx';
+import type { PlotData } from '../plot/plot.ts';
 
 const MINUTES = 60;
 

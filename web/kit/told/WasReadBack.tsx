@@ -2,7 +2,7 @@ import { shortDate } from '@chill/core/calendar/dates.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/trouble.ts';
 import { useState } from 'react';
-import { forgetReadBack, lastReadBack } from '../browser/readBack.ts';
+import { forgetReadBack, lastReadBack } from '../../browser/readBack.ts';
 
 /** That a file was read back, what was in it, and up to when: said until it is put aside. */
 export default function WasReadBack() {

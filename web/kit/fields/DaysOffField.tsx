@@ -1,7 +1,7 @@
 import type { DaysOff } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/people.ts';
+import { Problem } from '../told/Problem.tsx';
 import { DateInput } from './DateInput.tsx';
-import { Problem } from './Problem.tsx';
 
 /** Days on which a place is shut or somebody away: from one to another, as many as there are. `of`: whose they are, for those who only hear it. */
 export function DaysOffField({

@@ -11,9 +11,9 @@ import {
   type UseFormReturn,
   useForm,
 } from 'react-hook-form';
-import { ApiProblem } from '../browser/api.ts';
-import { writeStored } from '../browser/stored.ts';
-import { ChangedMeanwhile } from '../browser/together.ts';
+import { ApiProblem } from '../../browser/api.ts';
+import { writeStored } from '../../browser/stored.ts';
+import { ChangedMeanwhile } from '../../browser/together.ts';
 
 /** A fault and the field that it is at, as the model names it. */
 export interface Fault {

@@ -1,7 +1,7 @@
 import { isRefusal, type Refusal } from '@chill/model/refusal.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { useState } from 'react';
-import { ApiProblem } from '../browser/api.ts';
+import { ApiProblem } from '../../browser/api.ts';
 
 /** Runs something that may be refused, here or by the server; says what was wrong, and that it is busy meanwhile. */
 export function useAttempt(): {

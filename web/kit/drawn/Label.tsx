@@ -3,7 +3,7 @@ import type { LabelWords } from '@chill/core/labels/words.ts';
 import { say } from '@chill/words/kit.ts';
 import { toString as qrSvg } from 'qrcode';
 import { useEffect, useState } from 'react';
-import { useOrigin } from '../browser/health.ts';
+import { useOrigin } from '../../browser/health.ts';
 
 /** A label as it prints: the code large, what is in the bag, its days, room for pencil, and what must not be thrown away. */
 export function Label({ words, path, pencil = true }: { words: LabelWords; path: string; pencil?: boolean }) {

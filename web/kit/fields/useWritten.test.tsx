@@ -2,8 +2,8 @@ import { z } from '@chill/model/zod.ts';
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
-import { ApiProblem } from '../browser/api.ts';
-import { Problem } from './Problem.tsx';
+import { ApiProblem } from '../../browser/api.ts';
+import { Problem } from '../told/Problem.tsx';
 import { Typed } from './Typed.tsx';
 import { judgedBy, useWritten } from './useWritten.ts';
 

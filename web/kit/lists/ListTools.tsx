@@ -1,7 +1,7 @@
 import { say } from '@chill/words/listTools.ts';
 import { useRef, useState } from 'react';
-import { useAddress } from '../browser/address.ts';
-import { useKey } from '../browser/keys.ts';
+import { useAddress } from '../../browser/address.ts';
+import { useKey } from '../../browser/keys.ts';
 
 /** A list this short needs no tools. */
 const SHORT = 9;

@@ -215,7 +215,7 @@ export const NewEvent = z.discriminatedUnion('kind', [
 export type NewEvent = z.infer<typeof NewEvent>;
 
 /** The same once the ledger holds it: `version` is its place in the batch's order, from 1. */
-export type LedgerEvent = NewEvent & { batchId: string; version: number; recordedAt: string };
+export type LedgerEvent = NewEvent & { batchId: BatchId; version: number; recordedAt: string };
 
 /** Adds what the ledger knows of an event to the event. */
 export const LedgerStamp = z.object({ batchId: BatchId, version: z.int().min(1), recordedAt: Instant });

@@ -73,7 +73,8 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
     timeWindow: '1 minute',
     errorResponseBuilder: () => new Fault('too-many', say('waitLittleTryAgain')),
   });
-  app.addHook('onResponse', () => context.clock.asked());
+  keepUp(app, context);
+  app.addHook('onResponse', async () => context.clock.asked());
   app.addHook('onClose', () => context.clock.keepAsked());
   // A device only speaks; nobody needs to send it more than a word.
   await app.register(websocket, { options: { maxPayload: 1024 } });
@@ -98,6 +99,20 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
     await app.register(plugin(context));
   await serveWeb(app, options.webFolder);
   return app;
+}
+
+/**
+ * What is worked out of the data and kept beside it is begun when the server begins and after each change, before its answer goes out: whoever only looks
+ * waits for it, and writes nothing.
+ */
+function keepUp(app: FastifyInstance, { closed, learning }: Context): void {
+  const begin = () => {
+    for (const work of [closed.mould, closed.outcomes, learning.taught]) work.begin().catch((error: unknown) => app.log.error(error));
+  };
+  app.addHook('onReady', async () => begin());
+  app.addHook('onSend', async ({ method }) => {
+    if (method !== 'GET' && method !== 'HEAD') begin();
+  });
 }
 
 /** Headers that keep what is shown to what is served here; first of all, so that what is turned away has them too. */

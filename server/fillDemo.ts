@@ -50,8 +50,8 @@ if (!(await store.nursery())) {
   // Last, so that a demo cut short in the making is made again.
   await store.saveNursery({ ...SALLOW_GAP, people: PEOPLE }, []);
   // What came of the seasons before is read once, here, not by every server that opens a copy.
-  await closed.mould();
-  await closed.outcomes();
+  await closed.mould.begin();
+  await closed.outcomes.begin();
   // Read by a clock that runs; it opens early in the morning all the same.
   await store.saveClock(DEMO_DAY, null);
 }

@@ -1,6 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { readConfig } from './config.ts';
+import { rawDatabase } from './store/raw.ts';
 import { Store } from './store/store.ts';
 import { handbook, NURSERY, someBatch, someLot, TODAY, testServer, uuid } from './testing.ts';
 
@@ -52,6 +53,23 @@ describe('the nursery', () => {
       expect.arrayContaining(['/api/health', '/api/lots', '/api/batches', '/api/batches/{id}/events']),
     );
     expect(body.paths['/api/lots'].post.requestBody.content['application/json'].schema.properties.seeds.minimum).toBe(1);
+  });
+  test('writes nothing where it is only asked, whatever is asked for', async () => {
+    const batch = await madeBatch();
+    const begun = { id: uuid(), on: TODAY, kind: 'stageStarted', stage: 0, placeId: (await server.store.places())[0]?.id };
+    expect((await append(batch, 0, begun, { id: uuid(), on: TODAY, kind: 'closed', why: 'eaten' })).status).toBe(200);
+    // Read off and kept because of what was recorded, not because somebody asks.
+    while ((await server.store.left.unread('outcome', 1)).length > 0) await new Promise(setImmediate);
+    await server.ask('GET', '/api/learned');
+    const written = () => rawDatabase(server.source).prepare('SELECT total_changes()').pluck().get();
+    const before = written();
+    const { body } = await server.ask('GET', '/api/openapi.json');
+    const asked = Object.entries(body.paths as Record<string, object>).flatMap(([path, of]) =>
+      'get' in of && !path.includes('{') && path !== '/api/data.json' ? [path] : [],
+    );
+    expect(asked.length).toBeGreaterThan(12);
+    for (const path of asked) await server.app.inject({ url: path });
+    expect(written()).toBe(before);
   });
   test('the clock only steps in the demo', async () => {
     expect((await server.ask('POST', '/api/clock/step', { days: 1 })).status).toBe(403);

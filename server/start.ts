@@ -67,13 +67,13 @@ export async function start(
     );
     const address = await app.listen({ port: config.port, host: config.host });
     const stopBackups = services.backups.start();
+    const stopClock = services.clock.start((error) => app.log.error(error));
     const stopLoggers = services.loggers.start((error) => app.log.error(error));
-    const stopReading = services.closed.start((error) => app.log.error(error));
     return {
       address,
       async stop() {
+        stopClock();
         stopLoggers();
-        stopReading();
         await Promise.allSettled([app.close(), stopBackups()]);
         await close();
       },

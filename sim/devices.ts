@@ -5,12 +5,13 @@ import type { BatchState } from '@chill/core/ledger/batchState.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { seedMass_g } from '@chill/core/mix/laying.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { BatchId } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import { logged, type SimulatedAir, truth_C } from './temperatures.ts';
 
 /** What lies on the scale, under the thermometer or before the counter: one batch, as it is. */
 export interface OnTheBench {
-  batchId: string;
+  batchId: BatchId;
   species: Pick<Species, 'seed'>;
   state: BatchState;
   /** Seeds that have swollen, as the simulation knows. */

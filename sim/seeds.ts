@@ -17,7 +17,7 @@ import { ROT_REFERENCE_C, rotHazard } from '@chill/core/rot/hazard.ts';
 import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
-import type { PlainDate } from '@chill/model/primitives.ts';
+import type { BatchId, PlainDate } from '@chill/model/primitives.ts';
 import type { Sight } from '@chill/model/sight.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
@@ -85,7 +85,7 @@ function soaked(seeds: readonly HiddenSeed[], { counts, swellings }: BatchState,
   return { swollen, floating: Math.min(counts.waiting - swollen, Math.round(hollow / 2)) };
 }
 
-function dampOn(batchId: string, today: PlainDate): Sight['damp'] {
+function dampOn(batchId: BatchId, today: PlainDate): Sight['damp'] {
   const chance = randomFrom(`${batchId} damp ${today}`)();
   return chance < FOUND_DRY ? 'dry' : chance > 1 - FOUND_WET ? 'wet' : 'right';
 }

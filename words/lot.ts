@@ -24,6 +24,8 @@ export const say = subject('lot', {
   kept: 'Kept {{state}}{{how}}',
   keptMoistLastsAboutWhich: 'Kept moist it lasts about {{keepsMoist}}, which ended {{days}} ago. Cut ten before you rely on it.',
   keptMoistLastsUntilAbout: 'Kept moist it lasts until about {{until}}, {{days}} from now. Let it breathe, and never let it dry.',
+  dayIsInTheFuture: 'That day is in the future.',
+  lotWasAcquiredLater: 'The lot was only acquired after that day.',
   laterEntriesNeedThoseSeeds: 'Later entries need those seeds: undo those first.',
   needsNoWinterSoTowel: 'It needs no winter, so a towel shows what is viable and what germinates.',
   oldViabilityFallsYearsTest: '{{days}} old: viability falls with the years. Test a few again.',

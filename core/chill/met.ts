@@ -1,5 +1,5 @@
 import type { Place } from '@chill/model/place.ts';
-import type { PlainDate } from '@chill/model/primitives.ts';
+import type { PlaceId, PlainDate } from '@chill/model/primitives.ts';
 import type { TemperatureResponse } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { dayNumber } from '../calendar/dates.ts';
@@ -12,7 +12,7 @@ import { UNDOES_AFTER_DAYS, UNDONE_PER_DAY } from './measured.ts';
 /** Where a batch lay, from which day on. */
 export interface PlaceStay {
   on: PlainDate;
-  placeId: string;
+  placeId: PlaceId;
 }
 
 /** What the temperatures that a batch met, and those that it is expected to meet, do to it, by whole days since its stage began. */

@@ -1,5 +1,5 @@
 import type { Method } from '@chill/model/method.ts';
-import type { PlainDate } from '@chill/model/primitives.ts';
+import type { PlaceId, PlainDate } from '@chill/model/primitives.ts';
 import type { DatedStage, Stage } from '@chill/model/stage.ts';
 import { daysBetween, later } from '../calendar/dates.ts';
 import type { SwingingPlace } from '../chill/met.ts';
@@ -71,7 +71,7 @@ function stageGivenFor(
     placeId,
     planned,
     sprouts,
-  }: { start: PlainDate; placeId?: string | undefined; planned?: DatedStage | undefined; sprouts: boolean },
+  }: { start: PlainDate; placeId?: PlaceId | undefined; planned?: DatedStage | undefined; sprouts: boolean },
 ): StageGiven {
   const place = planned ? places.find(({ id }) => id === (placeId ?? planned.placeId)) : placesFor(kind, places)[0];
   const usual_C = STAGES[kind].course === 'sprouts' ? species.sprouting.at_C : STAGES[kind].assumed_C;

@@ -1,3 +1,5 @@
+import type { PlaceId } from '@chill/model/primitives.ts';
+
 /** The names by which a machine is known to itself alone: nothing else can open an address with one. */
 const THIS_MACHINE = /^(localhost|.*\.localhost|127(\.\d{1,3}){3}|\[::1\]|0\.0\.0\.0)$/;
 
@@ -9,7 +11,7 @@ export function isReachable(origin: string): boolean {
 /** Where the code of a label leads, as it is written without the address before it: a bag's page, or a place's. */
 export const pathOf = {
   bag: (code: string) => `/batch/${code.toUpperCase()}`,
-  shelf: (placeId: string) => `/places/${placeId}`,
+  shelf: (placeId: PlaceId) => `/places/${placeId}`,
 };
 
 /**

@@ -1,5 +1,5 @@
 import type { DatedTending, OpeningMethod, Tending, TimedStep, WhyAmended } from '@chill/model/event.ts';
-import type { PlainDate } from '@chill/model/primitives.ts';
+import type { EventId, PlaceId, PlainDate } from '@chill/model/primitives.ts';
 import type { Pour, Swelling } from '@chill/model/treatment.ts';
 import type { Counts } from './states.ts';
 
@@ -8,14 +8,14 @@ export interface StageDone {
   startedOn?: PlainDate;
   finishedOn?: PlainDate;
   /** Where it lies, or lay last. */
-  placeId?: string;
+  placeId?: PlaceId;
   /** Everywhere it lay in this stage, in order. */
-  stays?: { on: PlainDate; placeId: string }[];
+  stays?: { on: PlainDate; placeId: PlaceId }[];
 }
 
 /** One check of a batch. */
 export interface Check {
-  eventId: string;
+  eventId: EventId;
   on: PlainDate;
   damp?: 'dry' | 'right' | 'wet';
   mould?: 'none' | 'few' | 'spreading';
@@ -49,7 +49,7 @@ export interface Timer {
 
 /** Coats opened at one sitting. */
 export interface Opening {
-  eventId: string;
+  eventId: EventId;
   on: PlainDate;
   method: OpeningMethod;
   count: number;
@@ -59,7 +59,7 @@ export interface Opening {
 
 /** Hot water poured, with the readings since. */
 export interface PouredWater {
-  eventId: string;
+  eventId: EventId;
   stage: number;
   pour: Pour;
   at_ms: number;
@@ -68,7 +68,7 @@ export interface PouredWater {
 
 /** What a soak had done at one check. */
 export interface SwellingSeen {
-  eventId: string;
+  eventId: EventId;
   on: PlainDate;
   swelling: Swelling;
 }
@@ -101,13 +101,13 @@ export interface BatchState {
   /** Moments at which the water was changed, ms since 1970, where they were told. */
   freshWater_ms: number[];
   /** Batches split from this one, and how many seeds went with each. */
-  splits: { eventId: string; into: string; count: number }[];
+  splits: { eventId: EventId; into: string; count: number }[];
   closedOn?: PlainDate;
   /** Whoever could have stopped waits until then; and, where it is not counted meanwhile, the day of the next check. */
   waitUntil?: PlainDate;
   checkOn?: PlainDate;
   /** Where the plan was decided otherwise on the way: from which stage, and why. */
-  amendments: { eventId: string; on: PlainDate; why: WhyAmended; from: number }[];
+  amendments: { eventId: EventId; on: PlainDate; why: WhyAmended; from: number }[];
   /** Seeds that did not come, cut across: how many of them were viable. */
   cuts: { on: PlainDate; cut: number; viable: number }[];
   /** What was done for its seedlings, in order; the days that were put otherwise; and how many share a container with one that is to stay. */

@@ -1,3 +1,4 @@
+import type { EventId } from '@chill/model/primitives.ts';
 import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { type Sentence, spoken } from '@chill/words/subject.ts';
 
@@ -6,9 +7,9 @@ import { type Sentence, spoken } from '@chill/words/subject.ts';
  * ({@link accept}, {@link acceptLot}) takes it back as an answer. Out of a fold of what is stored, it is a programmer's error.
  */
 export class LedgerError extends Error {
-  readonly eventId: string;
+  readonly eventId: EventId;
   readonly refusal: Refusal;
-  constructor(eventId: string, why: Refusal) {
+  constructor(eventId: EventId, why: Refusal) {
     super(spoken(why.reason));
     this.eventId = eventId;
     this.refusal = why;

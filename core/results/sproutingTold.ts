@@ -1,4 +1,5 @@
 import type { Believed } from '@chill/model/outcome.ts';
+import type { LotId } from '@chill/model/primitives.ts';
 import { normalChance } from '../chance/normal.ts';
 import type { BetaShare } from '../chance/shares.ts';
 import { type Requirement, releasedShare } from '../chill/requirement.ts';
@@ -9,7 +10,7 @@ import { sum } from './weighed.ts';
 
 /** What one batch tells of how its species sprouts: so many of so many came, when, and what its seeds had behind them. */
 export interface Told extends Counted {
-  lotId: string;
+  lotId: LotId;
   /** Of its seeds, the share viable; and of those, the share that coats, cues and light let through. */
   viable: Believed;
   answers: Believed;

@@ -1,7 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { DatedTending, Tending } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
-import type { PlainDate } from '@chill/model/primitives.ts';
+import type { PlaceId, PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/schedule.ts';
 import { addDays, daysBetween, later, spell } from '../calendar/dates.ts';
 import { type Situation, warmthOf } from '../follow/situation.ts';
@@ -78,7 +78,7 @@ export function growTasks(context: TaskContext): Task[] {
 }
 
 /** Plants go out on their day, hardened off. */
-export function setOutTask(context: TaskContext, due: PlainDate, placeId: string | undefined): Task {
+export function setOutTask(context: TaskContext, due: PlainDate, placeId: PlaceId | undefined): Task {
   const { projection, situation } = context;
   const late = daysBetween(due, situation.today);
   return task(context, {

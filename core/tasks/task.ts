@@ -1,6 +1,6 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { Tending } from '@chill/model/event.ts';
-import type { PlainDate } from '@chill/model/primitives.ts';
+import type { BatchId, PlaceId, PlainDate } from '@chill/model/primitives.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { daysBetween } from '../calendar/dates.ts';
 import type { Situation } from '../follow/situation.ts';
@@ -11,7 +11,7 @@ import type { ProjectedStage } from '../ledger/projectedStage.ts';
 
 /** One thing to do for one batch, with its day. */
 export interface Task {
-  batchId: string;
+  batchId: BatchId;
   kind: TaskKind;
   /** The stage that it belongs to; for `move`, the one that ends. */
   stage: number;
@@ -19,7 +19,7 @@ export interface Task {
   /** Days past due on the day asked about; 0 or less is in time. */
   overdue_days: number;
   /** Where the grower stands to do it. */
-  placeId?: string | undefined;
+  placeId?: PlaceId | undefined;
   /** Where the batch goes. */
   toPlaceId?: string | undefined;
   /** What a check asks: usually what its stage does, but in the pots it may be how many are up. */

@@ -1,8 +1,9 @@
 import type { Place } from '@chill/model/place.ts';
+import type { PlaceId } from '@chill/model/primitives.ts';
 
 /** What is met on the round: where it lies, what bag it is, and how it stands there. */
 export interface OnTheWalk {
-  placeId?: string | undefined;
+  placeId?: PlaceId | undefined;
   code: string;
   /** True where waiting longer costs seeds. */
   pressing?: boolean;

@@ -1,5 +1,6 @@
 import type { Units } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { PlaceId } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/schedule.ts';
 import type { Sentence } from '@chill/words/subject.ts';
@@ -15,7 +16,7 @@ import type { Draft } from './task.ts';
 /** Before it is laid there: that a place is too warm or too cold for a seed to sprout in. */
 export function wrongPlace(
   next: ProjectedStage | undefined,
-  placeId: string | undefined,
+  placeId: PlaceId | undefined,
   situation: Situation,
 ): Pick<Draft, 'lateness' | 'pressing'> | undefined {
   const place = situation.places.find(({ id }) => id === placeId);

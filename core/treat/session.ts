@@ -1,3 +1,4 @@
+import type { BatchId } from '@chill/model/primitives.ts';
 import { worded } from '@chill/words/tables.ts';
 import { say } from '@chill/words/treatment.ts';
 import type { BenchAct } from '../kinds/stages/kind.ts';
@@ -16,7 +17,7 @@ export interface BenchStep {
 
 /** All that one batch wants at the bench, in its order. */
 export interface BenchJob {
-  batchId: string;
+  batchId: BatchId;
   /** Minutes until its first step can be begun: what is soaking already has to soak on. */
   ready_min: number;
   /** True where its time is over and seed is harmed by waiting: it is taken up before anything else. */
@@ -26,7 +27,7 @@ export interface BenchJob {
 
 /** A step with its minute in the session. */
 export interface OrderedStep extends BenchStep {
-  batchId: string;
+  batchId: BatchId;
   start_min: number;
 }
 
@@ -128,7 +129,7 @@ const LEAVES_THE_BENCH_MIN = 120;
 
 /** What the bench needs to know of a batch. */
 export interface BenchBatch {
-  batchId: string;
+  batchId: BatchId;
   stages: readonly Pick<ProjectedStage, 'kind'>[];
   state: Pick<BatchState, 'stage' | 'underWay' | 'timers'>;
   seeds: number;

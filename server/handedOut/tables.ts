@@ -7,6 +7,7 @@ import { stageName } from '@chill/core/tell/words.ts';
 import { type CsvRow, csv } from '@chill/core/units/csv.ts';
 import type { LotInHand } from '@chill/model/lot.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { PlaceId } from '@chill/model/primitives.ts';
 import type { Table } from '@chill/model/table.ts';
 import { say } from '@chill/words/server.ts';
 import { spoken } from '@chill/words/subject.ts';
@@ -23,7 +24,7 @@ interface Sources {
   views: NurseryViews;
   store: Store;
   /** The place whose readings are asked for. */
-  placeId: string | undefined;
+  placeId: PlaceId | undefined;
 }
 /** Rows, some at a time: what is long is not made at once. */
 type Pages = AsyncIterable<CsvRow[]> | Iterable<CsvRow[]>;
@@ -61,7 +62,7 @@ async function* asCsv(pages: Pages): AsyncGenerator<string> {
   if (first) yield '\r\n';
 }
 
-async function* readingRows(store: Store, placeId: string): AsyncGenerator<CsvRow[]> {
+async function* readingRows(store: Store, placeId: PlaceId): AsyncGenerator<CsvRow[]> {
   const { at_ms, celsius } = await store.readings(placeId);
   for (let from = 0; from < at_ms.length; from += READINGS_AT_ONCE) {
     const moments = at_ms.subarray(from, from + READINGS_AT_ONCE);
@@ -119,7 +120,7 @@ function eventRows({ batch, projection: { state } }: BatchView, places: readonly
 }
 
 /** A place's name, while it is there. */
-export function nameOf(placeId: string | undefined, places: readonly Place[]): string | undefined {
+export function nameOf(placeId: PlaceId | undefined, places: readonly Place[]): string | undefined {
   return places.find(({ id }) => id === placeId)?.name;
 }
 

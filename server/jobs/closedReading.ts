@@ -6,10 +6,10 @@ import type { NurseryClock } from '../nursery/clock.ts';
 import type { Temperatures } from '../nursery/temperatures.ts';
 import type { NurseryViews } from '../nursery/views.ts';
 import type { Store } from '../store/store.ts';
+import { Again } from './again.ts';
 
 /** Batches that are read before anybody else is answered again. */
 const AT_ONCE = 20;
-const LOOK_EVERY_MS = 60_000;
 
 /** Reads off each batch, once it is closed, what came of it and what it says of the nursery's mould, and keeps that in its stead. */
 export class ClosedReading {
@@ -17,37 +17,16 @@ export class ClosedReading {
   readonly #clock: NurseryClock;
   readonly #temperatures: Temperatures;
   readonly #views: NurseryViews;
-  #mould: Promise<void> = Promise.resolve();
-  #outcomes: Promise<void> = Promise.resolve();
+  /** What all that are closed and not read yet say of mould: the first page waits for it. */
+  readonly mould = new Again(() => this.#readMould());
+  /** What came of all that are closed and not read yet, tests apart. */
+  readonly outcomes = new Again(() => this.#readOutcomes());
 
   constructor(store: Store, clock: NurseryClock, temperatures: Temperatures, views: NurseryViews) {
     this.#store = store;
     this.#clock = clock;
     this.#temperatures = temperatures;
     this.#views = views;
-  }
-
-  /** Reads what all that are closed and not read yet say of mould: the first page waits for it. */
-  mould(): Promise<void> {
-    this.#mould = this.#mould.catch(() => undefined).then(() => this.#readMould());
-    return this.#mould;
-  }
-
-  /** Reads what came of all that are closed and not read yet, tests apart. */
-  outcomes(): Promise<void> {
-    this.#outcomes = this.#outcomes.catch(() => undefined).then(() => this.#readOutcomes());
-    return this.#outcomes;
-  }
-
-  /** Reads from now on, every minute, until the returned function is called. */
-  start(complain: (error: unknown) => void): () => void {
-    const read = () =>
-      void this.mould()
-        .then(() => this.outcomes())
-        .catch(complain);
-    read();
-    const timer = setInterval(read, LOOK_EVERY_MS);
-    return () => clearInterval(timer);
   }
 
   async #readMould(): Promise<void> {

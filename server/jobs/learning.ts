@@ -5,6 +5,7 @@ import type { Species } from '@chill/model/species.ts';
 import type { NurseryHandbook } from '../nursery/handbook.ts';
 import { KeptThread } from '../offThread/keptThread.ts';
 import type { Store } from '../store/store.ts';
+import { Again } from './again.ts';
 import type { ClosedReading } from './closedReading.ts';
 import type { ToLearn } from './learn.ts';
 
@@ -33,7 +34,9 @@ export class Learning {
   readonly #dataFolder: string;
   readonly #thread = new KeptThread<ToLearn, (LearnedOf | null)[]>(LEARN);
   readonly #written = new WeakMap<Species, string>();
-  #taught: Promise<Answer> | undefined;
+  #last: Answer | undefined;
+  /** All that is learned, as the JSON of a `Taught`. */
+  readonly taught = new Again(() => this.#now());
 
   constructor(store: Store, handbook: NurseryHandbook, closed: ClosedReading, dataFolder: string) {
     this.#store = store;
@@ -42,23 +45,16 @@ export class Learning {
     this.#dataFolder = dataFolder;
   }
 
-  /** All that is learned, as the JSON of a `Taught`. Whoever asks while it is worked out waits for the same answer. */
-  taught(): Promise<Answer> {
-    const before = this.#taught?.catch(() => undefined);
-    this.#taught = this.#now(before);
-    return this.#taught;
-  }
-
   /** What was answered last, where nothing has changed since; otherwise what is known now. */
-  async #now(before: Promise<Answer | undefined> | undefined): Promise<Answer> {
-    const last = await before;
-    await this.#closed.outcomes();
+  async #now(): Promise<Answer> {
+    await this.#closed.outcomes.latest();
     const figures = (await this.#store.nursery())?.figures ?? [];
     const mark = JSON.stringify([await this.#store.left.lessonsTag(), this.#handbook.written().tag, figures]);
-    if (last?.mark === mark) return last;
+    if (this.#last?.mark === mark) return this.#last;
     const species = await this.#learnAll(figures);
     const text = `{"figures":${JSON.stringify(figures)},"species":[${species.join(',')}]}`;
-    return { mark, tag: `"${digest(text)}"`, text };
+    this.#last = { mark, tag: `"${digest(text)}"`, text };
+    return this.#last;
   }
 
   /** What is learned of each species, as JSON texts; what is kept of one that anything has changed of is learned anew. */

@@ -64,12 +64,16 @@ export class NurseryClock {
   }
 
   /** Somebody asks for something, and so is there. */
-  async asked(): Promise<void> {
+  asked(): void {
     this.#asked_ms = Date.now();
-    if (this.#asked_ms - this.#keptAsked_ms >= ASKED_KEPT_MS) await this.keepAsked();
   }
 
-  /** Keeps when somebody was last there, for whoever starts the demo again. */
+  /** Keeps from now on when somebody was last there, for whoever starts the demo again, until the returned function is called. */
+  start(complain: (error: unknown) => void): () => void {
+    const timer = setInterval(() => void this.keepAsked().catch(complain), ASKED_KEPT_MS);
+    return () => clearInterval(timer);
+  }
+
   async keepAsked(): Promise<void> {
     if (!this.steppable || !this.#running || this.#asked_ms === this.#keptAsked_ms) return;
     this.#keptAsked_ms = this.#asked_ms;

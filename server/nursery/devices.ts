@@ -4,6 +4,7 @@ import { stateOf } from '@chill/core/ledger/fold.ts';
 import { viableShare } from '@chill/core/lot/viability.ts';
 import { trueViableOf } from '@chill/demo/grow.ts';
 import { TROUBLES } from '@chill/demo/nursery.ts';
+import type { BatchId, PlaceId } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import { deviceHello, deviceLine, loggerLine, loggerMemory, type OnTheBench } from '@chill/sim/devices.ts';
 import { sightOf } from '@chill/sim/seeds.ts';
@@ -22,7 +23,7 @@ export interface Devices {
    */
   listen(kind: DeviceKind, subject: string | undefined, say: (line: string) => void): (() => void) | undefined;
   /** What the logger in a place has written down since a moment, as its lines; nothing where none lies there. */
-  memory(placeId: string, since_ms: number): Promise<string[]>;
+  memory(placeId: PlaceId, since_ms: number): Promise<string[]>;
 }
 
 /** Where there are none: the grower types. */
@@ -34,13 +35,13 @@ const EVERY_MS = 500;
 export function simulatedDevices(store: Store, clock: NurseryClock, handbook: NurseryHandbook, temperatures: Temperatures): Devices {
   const kinds: DeviceKind[] = ['scale', 'thermometer', 'counter', 'logger'];
 
-  const surroundings = async (placeId: string | undefined) => {
+  const surroundings = async (placeId: PlaceId | undefined) => {
     const [places, nursery] = [await store.places(), await store.nursery()];
     const place = places.find(({ id }) => id === placeId);
     return place && nursery && { place, air: { nursery, troubles: TROUBLES } };
   };
 
-  const onTheBench = async (batchId: string): Promise<OnTheBench | undefined> => {
+  const onTheBench = async (batchId: BatchId): Promise<OnTheBench | undefined> => {
     const batch = await store.batch(batchId).catch(() => undefined);
     const species = batch && handbook.find(batch.speciesId);
     if (!batch || !species) return undefined;

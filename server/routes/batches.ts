@@ -54,7 +54,7 @@ export const batchRoutes = routes((app, { store, clock, handbook, closed }) => {
   );
 
   app.get('/api/past', { schema: { summary: 'What the closed batches leave to be known', response: { 200: Past } } }, async () => {
-    await closed.mould();
+    await closed.mould.latest();
     return store.left.past(inHandSince(await clock.today()));
   });
 

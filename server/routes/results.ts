@@ -20,7 +20,7 @@ class Packed {
 
   async of(): Promise<Buffer> {
     const { store, clock, closed, dataFolder } = this.#context;
-    await closed.outcomes();
+    await closed.outcomes.latest();
     const input: ToPack = { dataFolder, nursery: (await store.nursery())?.name ?? '', today: await clock.today() };
     const mark = JSON.stringify([input, await store.left.resultPages()]);
     if (this.#last?.mark !== mark) {
@@ -48,7 +48,7 @@ export const resultRoutes = routes((app, context) => {
       },
     },
     async () => {
-      await closed.outcomes();
+      await closed.outcomes.latest();
       return store.left.resultPages();
     },
   );
@@ -70,7 +70,7 @@ export const resultRoutes = routes((app, context) => {
   );
 
   app.get('/api/learned', { schema: { summary: 'What they and tests of lots teach of each species' } }, async (request, reply) => {
-    const { tag, text } = await learning.taught();
+    const { tag, text } = await learning.taught.latest();
     return sendTagged(request, reply, tag, () => text);
   });
 

@@ -1,3 +1,4 @@
+import type { BatchId, LotId, PlaceId } from '@chill/model/primitives.ts';
 import { EntitySchema } from 'typeorm';
 
 /** The nursery and its clock: one row each. */
@@ -58,7 +59,7 @@ export const LotRow = new EntitySchema<{ id: string; code: string; seeds: number
 export const BatchRow = new EntitySchema<{
   id: string;
   code: string;
-  lotId: string;
+  lotId: LotId;
   seeds: number;
   splitFrom: string | null;
   closedOn: string | null;
@@ -82,7 +83,7 @@ export const BatchRow = new EntitySchema<{
 });
 
 /** The ledger. `body` is the whole event as JSON, as it goes over the wire; the other columns are what the database must enforce. */
-export const EventRow = new EntitySchema<{ seq: number; id: string; batchId: string; version: number; body: string }>({
+export const EventRow = new EntitySchema<{ seq: number; id: string; batchId: BatchId; version: number; body: string }>({
   name: 'event',
   columns: {
     seq: { type: 'integer', primary: true, generated: 'increment' },
@@ -98,7 +99,7 @@ export const EventRow = new EntitySchema<{ seq: number; id: string; batchId: str
 });
 
 /** The ledger of lots, kept as that of batches is. */
-export const LotEventRow = new EntitySchema<{ seq: number; id: string; lotId: string; version: number; body: string }>({
+export const LotEventRow = new EntitySchema<{ seq: number; id: string; lotId: LotId; version: number; body: string }>({
   name: 'lot_event',
   columns: {
     seq: { type: 'integer', primary: true, generated: 'increment' },
@@ -119,7 +120,7 @@ export const OwnSpeciesRow = new EntitySchema<{ id: string; body: string }>({
 });
 
 /** Readings taken in together. Undone, they stay, and count for nothing. */
-const ReadingImportRow = new EntitySchema<{ seq: number; id: string; placeId: string; undone: number; body: string }>({
+const ReadingImportRow = new EntitySchema<{ seq: number; id: string; placeId: PlaceId; undone: number; body: string }>({
   name: 'reading_import',
   columns: {
     seq: { type: 'integer', primary: true, generated: 'increment' },
@@ -132,7 +133,7 @@ const ReadingImportRow = new EntitySchema<{ seq: number; id: string; placeId: st
 });
 
 /** One import's readings of one day, UTC, packed. */
-const ReadingDayRow = new EntitySchema<{ placeId: string; day: number; importSeq: number; count: number; packed: Buffer }>({
+const ReadingDayRow = new EntitySchema<{ placeId: PlaceId; day: number; importSeq: number; count: number; packed: Buffer }>({
   name: 'reading_day',
   columns: {
     placeId: { type: 'text', name: 'place_id', primary: true },
@@ -150,8 +151,8 @@ const ReadingDayRow = new EntitySchema<{ placeId: string; day: number; importSeq
 
 /** What a closed batch leaves to be known: whether it was a test, that test's result, what it gave to promises, and whether its mould and what came of it have been read. */
 export const KeptRow = new EntitySchema<{
-  batchId: string;
-  lotId: string;
+  batchId: BatchId;
+  lotId: LotId;
   test: number;
   towel: string | null;
   given: string;
@@ -181,7 +182,7 @@ export const KeptRow = new EntitySchema<{
 });
 
 /** What came of a closed batch; `seq` counts on whenever one is read, `page` is where it is sent. */
-const OutcomeRow = new EntitySchema<{ seq: number; batchId: string; page: number; speciesId: string; body: string }>({
+const OutcomeRow = new EntitySchema<{ seq: number; batchId: BatchId; page: number; speciesId: string; body: string }>({
   name: 'outcome',
   columns: {
     seq: { type: 'integer', primary: true, generated: 'increment' },
@@ -207,7 +208,7 @@ const LearnedRow = new EntitySchema<{ speciesId: string; mark: string; body: str
   columns: { speciesId: { type: 'text', name: 'species_id', primary: true }, mark: { type: 'text' }, body: { type: 'text' } },
 });
 
-const KeptMouldRow = new EntitySchema<{ batchId: string; medium: string; closedOn: string; rotted: number; expected: number }>({
+const KeptMouldRow = new EntitySchema<{ batchId: BatchId; medium: string; closedOn: string; rotted: number; expected: number }>({
   name: 'kept_mould',
   columns: {
     batchId: {

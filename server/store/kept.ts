@@ -1,4 +1,5 @@
 import type { MouldRecord, Past } from '@chill/model/past.ts';
+import type { BatchId } from '@chill/model/primitives.ts';
 import type Database from 'better-sqlite3';
 
 /** Tells whether anything has changed of what is kept of closed batches. */
@@ -25,7 +26,7 @@ export function unread(database: Database.Database, what: ToRead, most: number):
 }
 
 /** Keeps what a closed batch says of mould, unless it was opened again meanwhile. Call inside a transaction. */
-export function keepMould(database: Database.Database, batchId: string, records: readonly MouldRecord[]): void {
+export function keepMould(database: Database.Database, batchId: BatchId, records: readonly MouldRecord[]): void {
   const { changes } = database.prepare('UPDATE kept SET mould_read = 1 WHERE batch_id = ?').run(batchId);
   if (changes === 0) return;
   const put = database.prepare(

@@ -1,5 +1,6 @@
 import type { Outcome, ResultPage } from '@chill/model/outcome.ts';
 import type { MouldRecord, Past } from '@chill/model/past.ts';
+import type { BatchId } from '@chill/model/primitives.ts';
 import type Database from 'better-sqlite3';
 import { keepMould, keptMark, pastBefore, type ToRead, unread } from './kept.ts';
 import { type KeptLesson, keepLearned, keepOutcome, learnedKept, marksOfSpecies, outcomesOnPage, resultPages } from './outcomes.ts';
@@ -34,11 +35,11 @@ export class LeftByClosed {
     return this.#line.read((database) => unread(database, what, most));
   }
 
-  keepMould(batchId: string, records: readonly MouldRecord[]): Promise<void> {
+  keepMould(batchId: BatchId, records: readonly MouldRecord[]): Promise<void> {
     return this.#line.write((database) => keepMould(database, batchId, records));
   }
 
-  keepOutcome(batchId: string, outcome: Outcome | undefined): Promise<void> {
+  keepOutcome(batchId: BatchId, outcome: Outcome | undefined): Promise<void> {
     return this.#line.write((database) => keepOutcome(database, batchId, outcome));
   }
 

@@ -10,6 +10,7 @@ import { Lot, type LotEvent, LotEventStamp, NewLotEvent } from '@chill/model/lot
 import { Nursery } from '@chill/model/nursery.ts';
 import { Outcome } from '@chill/model/outcome.ts';
 import { Place } from '@chill/model/place.ts';
+import type { LotId } from '@chill/model/primitives.ts';
 import { PlantPromise } from '@chill/model/promise.ts';
 import { SeasonPlan } from '@chill/model/seasonPlan.ts';
 import { Species } from '@chill/model/species.ts';
@@ -177,7 +178,7 @@ interface BatchLine {
   id: string;
   code: string;
   seeds: number;
-  lotId: string;
+  lotId: LotId;
   closedOn: string | null;
   body: string;
 }

@@ -1,6 +1,8 @@
 import { LedgerError } from '@chill/core/ledger/refuse.ts';
+import { acceptLot } from '@chill/core/lot/acceptLot.ts';
 import { foldLot } from '@chill/core/lot/lotLedger.ts';
 import type { Lot, LotAppend, LotEvent, LotInHand } from '@chill/model/lot.ts';
+import type { LotId } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/server.ts';
 import { spoken } from '@chill/words/subject.ts';
 import type Database from 'better-sqlite3';
@@ -52,7 +54,7 @@ export function findLot(database: Database.Database, id: string): LotInHand | un
 }
 
 /** Stores how many seeds of a lot are in no batch, from its ledger and its batches. */
-export function noteDrawer(database: Database.Database, lotId: string): void {
+export function noteDrawer(database: Database.Database, lotId: LotId): void {
   database.prepare('UPDATE lot SET drawer = ? WHERE id = ?').run(findLot(database, lotId)?.unassigned ?? 0, lotId);
 }
 
@@ -88,7 +90,7 @@ export async function changeLot(manager: EntityManager, database: Database.Datab
   const used = known.seeds - known.unassigned;
   if (lot.seeds < taken) throw Fault.field('seeds', say('batchesHoldSeedsAlreadyGive', { taken }));
   if (lot.speciesId !== known.speciesId && taken > 0) throw Fault.field('speciesId', say('hasBatchesAlreadySpeciesCan'));
-  const unassigned = foldedDrawer(lot, known.events, taken, say('batchesTestsSortsHaveUsed', { used }));
+  const unassigned = drawerAfter(lot, known.events, taken, used);
   const version = seenVersion + 1;
   await manager.update(
     LotRow,
@@ -103,7 +105,7 @@ export async function changeLot(manager: EntityManager, database: Database.Datab
 export async function appendToLot(
   manager: EntityManager,
   database: Database.Database,
-  lotId: string,
+  lotId: LotId,
   { decidedOn, event }: LotAppend,
   today: string,
   recordedAt: string,
@@ -121,31 +123,23 @@ export async function appendToLot(
       version: lot.events.length,
       others: lot.events.slice(decidedOn),
     });
-  if (event.on > today) throw Fault.field('event.on', say('dayFuture'));
-  if (event.on < lot.provenance.on) throw Fault.field('event.on', say('lotWasOnlyAcquiredAfter'));
-  const taken = lot.inBatches;
-  if (event.kind === 'counted' && event.inBatches !== taken)
+  const verdict = acceptLot(lot, event, today);
+  if (!verdict.ok) throw Fault.field(`event.${verdict.field}`, spoken(verdict.reason));
+  if (event.kind === 'counted' && event.inBatches !== lot.inBatches)
     throw Fault.conflict(say('batchWasMadeFromLot'), { version: lot.events.length, others: [] });
   const added: LotEvent = { ...event, version: decidedOn + 1, recordedAt };
-  const events = [...lot.events, added];
-  const { id: _id, unassigned: _unassigned, inBatches: _inBatches, towels: _towels, version: _version, events: _events, ...rest } = lot;
-  const unassigned = foldedDrawer({ id: lotId, ...rest }, events, taken);
   await manager.insert(LotEventRow, { id: event.id, lotId, version: added.version, body: JSON.stringify(added) });
-  await manager.update(LotRow, { id: lotId }, { drawer: unassigned });
-  return { ...lot, unassigned, events };
+  await manager.update(LotRow, { id: lotId }, { drawer: verdict.drawer });
+  return { ...lot, unassigned: verdict.drawer, events: [...lot.events, added] };
 }
 
-function foldedDrawer(lot: Lot, events: LotEvent[], taken: number, otherwise?: string): number {
+/** Seeds in the drawer once a lot is said to have had another number. */
+function drawerAfter(lot: Lot, events: LotEvent[], taken: number, used: number): number {
   try {
     return foldLot(lot, events, taken).drawer;
   } catch (error) {
     if (!(error instanceof LedgerError)) throw error;
-    if (otherwise) throw Fault.field('seeds', otherwise);
-    // An undoing can leave too little for a later entry; the fault then shows at the undoing.
-    const mine = error.eventId === events.at(-1)?.id;
-    throw mine
-      ? Fault.field(`event.${error.refusal.field}`, spoken(error.refusal.reason))
-      : Fault.field('event.reverses', say('laterEntriesNeedThoseSeeds'));
+    throw Fault.field('seeds', say('batchesTestsSortsHaveUsed', { used }));
   }
 }
 

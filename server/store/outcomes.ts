@@ -1,11 +1,12 @@
 import type { Outcome, ResultPage } from '@chill/model/outcome.ts';
+import type { BatchId } from '@chill/model/primitives.ts';
 import type Database from 'better-sqlite3';
 
 /** Batches whose results are sent together: those made one after the other, so that a page changes only where one of them does. */
 const BATCHES_A_PAGE = 250;
 
 /** Keeps what came of a closed batch, unless it was opened again meanwhile; of one that nobody can read any more, that nothing is known. Call inside a transaction. */
-export function keepOutcome(database: Database.Database, batchId: string, outcome: Outcome | undefined): void {
+export function keepOutcome(database: Database.Database, batchId: BatchId, outcome: Outcome | undefined): void {
   const { changes } = database.prepare('UPDATE kept SET outcome_read = 1 WHERE batch_id = ?').run(batchId);
   if (changes === 0) return;
   database.prepare('DELETE FROM outcome WHERE batch_id = ?').run(batchId);

@@ -1,6 +1,7 @@
 import { lastAtOrBefore } from '@chill/core/chill/measured.ts';
 import type { Readings } from '@chill/core/readings/readings.ts';
 import { noReadings } from '@chill/core/readings/tidyReadings.ts';
+import type { PlaceId } from '@chill/model/primitives.ts';
 import type { ReadingImport } from '@chill/model/temperature.ts';
 import { say } from '@chill/words/server.ts';
 import type Database from 'better-sqlite3';
@@ -23,7 +24,7 @@ export interface TakenIn {
  */
 export function readingsOf(
   database: Database.Database,
-  placeId: string,
+  placeId: PlaceId,
   from_ms = Number.NEGATIVE_INFINITY,
   to_ms = Number.POSITIVE_INFINITY,
 ): Readings {
@@ -64,7 +65,7 @@ export function readingsOf(
 }
 
 /** The moment of a place's last reading, ms since 1970. */
-export function lastReadingOf(database: Database.Database, placeId: string): number | undefined {
+export function lastReadingOf(database: Database.Database, placeId: PlaceId): number | undefined {
   const day = database
     .prepare('SELECT max(d.day) FROM reading_day d JOIN reading_import i ON i.seq = d.import_seq WHERE d.place_id = ? AND i.undone = 0')
     .pluck()
@@ -154,7 +155,7 @@ export function* takeIn(
 }
 
 /** A place's imports, the newest first, with whether each was undone. */
-export function importsOf(database: Database.Database, placeId: string): (ReadingImport & { undone: boolean })[] {
+export function importsOf(database: Database.Database, placeId: PlaceId): (ReadingImport & { undone: boolean })[] {
   const rows = database.prepare('SELECT body, undone FROM reading_import WHERE place_id = ? ORDER BY seq DESC').raw().all(placeId);
   return (rows as [string, number][]).map(([body, undone]) => ({ ...JSON.parse(body), undone: undone === 1 }));
 }

@@ -5,6 +5,7 @@ import type { Append } from '@chill/model/event.ts';
 import type { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { BatchId, LotId, PlaceId } from '@chill/model/primitives.ts';
 import type { PlantPromise, PromisesInHand } from '@chill/model/promise.ts';
 import type { NewSeason, SeasonPlan } from '@chill/model/seasonPlan.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -184,21 +185,21 @@ export class Store {
   }
 
   /** A place's readings between two moments, ms since 1970. */
-  readings(placeId: string, from_ms?: number, to_ms?: number): Promise<Readings> {
+  readings(placeId: PlaceId, from_ms?: number, to_ms?: number): Promise<Readings> {
     return this.#read((_manager, database) => readingsOf(database, placeId, from_ms, to_ms));
   }
 
   /** The moment of a place's last reading, ms since 1970. */
-  lastReading(placeId: string): Promise<number | undefined> {
+  lastReading(placeId: PlaceId): Promise<number | undefined> {
     return this.#read((_manager, database) => lastReadingOf(database, placeId));
   }
 
   /** Counts up whenever a place's readings change. */
-  readingsEdition(placeId: string): number {
+  readingsEdition(placeId: PlaceId): number {
     return this.#editions.get(placeId) ?? 0;
   }
 
-  imports(placeId: string): Promise<(ReadingImport & { undone: boolean })[]> {
+  imports(placeId: PlaceId): Promise<(ReadingImport & { undone: boolean })[]> {
     return this.#read((_manager, database) => importsOf(database, placeId));
   }
 
@@ -220,7 +221,7 @@ export class Store {
     }).then((placeId) => this.#readingsChanged(placeId));
   }
 
-  #readingsChanged(placeId: string): void {
+  #readingsChanged(placeId: PlaceId): void {
     this.#editions.set(placeId, this.readingsEdition(placeId) + 1);
   }
 
@@ -250,7 +251,7 @@ export class Store {
     return this.#write((manager, database) => changeLot(manager, database, lot, seenVersion));
   }
 
-  appendToLot(lotId: string, append: LotAppend, today: string, recordedAt: string): Promise<LotInHand> {
+  appendToLot(lotId: LotId, append: LotAppend, today: string, recordedAt: string): Promise<LotInHand> {
     return this.#write((manager, database) => appendToLot(manager, database, lotId, append, today, recordedAt));
   }
 
@@ -359,7 +360,7 @@ export class Store {
    * Appends events to a batch, all or none. Sending the same ones again is harmless; events decided on an older state of the batch
    * are refused with what came between.
    */
-  append(batchId: string, append: Append, moment: Moment): Promise<Batch> {
+  append(batchId: BatchId, append: Append, moment: Moment): Promise<Batch> {
     return this.#write(async (manager, database) => {
       const batch = await requireBatch(manager, batchId);
       // A timer rings on two phones and is ended on both: the second has nothing to add.
@@ -372,7 +373,7 @@ export class Store {
   }
 
   /** Splits a batch: its event and the batch that its seeds become, both or neither. Sending the same again is harmless. */
-  split(batchId: string, { decidedOn, event, batch: part }: Split, moment: Moment): Promise<Batch[]> {
+  split(batchId: BatchId, { decidedOn, event, batch: part }: Split, moment: Moment): Promise<Batch[]> {
     return this.#write(async (manager, database) => {
       const batch = await requireBatch(manager, batchId);
       if (await areKnown(manager, batch, [event])) return [batch, await requireBatch(manager, part.id)];

@@ -9,6 +9,7 @@ import type { LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Past } from '@chill/model/past.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { LotId } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { markFigures } from '@chill/words/language.ts';
@@ -62,7 +63,7 @@ export function useBatchByCode(code: string | undefined): { view: BatchView | un
 }
 
 /** One lot, called up with all its batches. */
-export function useLot(lotId: string | undefined): { lot: LotView | undefined; looking: boolean } {
+export function useLot(lotId: LotId | undefined): { lot: LotView | undefined; looking: boolean } {
   const { lots, usedUp } = useNursery();
   const { looking } = useArchive(lotId && `${new URLSearchParams({ lot: lotId })}`);
   return { lot: [...lots, ...usedUp].find(({ id }) => id === lotId), looking };

@@ -1,6 +1,7 @@
 import { canBe } from '@chill/core/ledger/fold.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { LedgerEvent, NewEvent } from '@chill/model/event.ts';
+import type { BatchId } from '@chill/model/primitives.ts';
 import type { Problem } from '@chill/model/problem.ts';
 import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/trouble.ts';
@@ -11,7 +12,7 @@ import { newId } from '../browser/newId.ts';
 
 /** Entries on their way to the ledger. They show at once, survive a reload and a crash, and are sent again until the server has them or refuses them. */
 export interface Pending {
-  batchId: string;
+  batchId: BatchId;
   code: string;
   decidedOn: number;
   events: NewEvent[];
@@ -153,7 +154,7 @@ async function readBack(): Promise<void> {
  * Resolves once the server has all that was recorded on a batch: what is asked of it next rests on that; or with a refusal, where something of it was
  * refused, or the server cannot be reached.
  */
-export function settled(batchId: string): Promise<Refusal | undefined> {
+export function settled(batchId: BatchId): Promise<Refusal | undefined> {
   return new Promise((resolve) => {
     const look = () => {
       const mine = state.pending.filter((one) => one.batchId === batchId);

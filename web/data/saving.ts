@@ -1,13 +1,16 @@
+import { acceptLot } from '@chill/core/lot/acceptLot.ts';
 import type { Batch, NewBatch, Split } from '@chill/model/batch.ts';
-import type { Lot, LotAppend, LotInHand } from '@chill/model/lot.ts';
+import type { Lot, LotAppend, LotInHand, NewLotEvent } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { BatchId, PlaceId, PlainDate } from '@chill/model/primitives.ts';
 import type { Refusal } from '@chill/model/refusal.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { ReadingSource, TypedReading } from '@chill/model/temperature.ts';
 import { mutate } from 'swr';
 import { ask } from '../browser/api.ts';
 import { saveTogether } from '../browser/together.ts';
+import type { LotView } from './nursery.ts';
 import { settled } from './outbox.ts';
 
 /** Asks the server again for the lots and for what is learned of them. */
@@ -39,7 +42,7 @@ export async function makeBatch(batch: NewBatch): Promise<Batch> {
 }
 
 /** Splits a batch; the answer is the part that goes its own way, or why it cannot be split yet. */
-export async function splitBatch(batchId: string, split: Split): Promise<Batch | Refusal> {
+export async function splitBatch(batchId: BatchId, split: Split): Promise<Batch | Refusal> {
   const unsettled = await settled(batchId);
   if (unsettled) return unsettled;
   const [, part] = await ask<[Batch, Batch]>(`/api/batches/${batchId}/splits`, { method: 'POST', body: split });
@@ -54,10 +57,14 @@ export async function makeTrial(batches: NewBatch[]): Promise<Batch[]> {
   return saved;
 }
 
-/** Appends to a lot's ledger what was decided on `decidedOn` events. */
-export async function recordOnLot(lotId: string, append: LotAppend): Promise<void> {
-  await ask<LotInHand>(`/api/lots/${lotId}/events`, { method: 'POST', body: append });
+/** Records one thing on a lot's ledger; what would be refused is refused here, with its reason, before it leaves. */
+export async function recordOnLot(lot: LotView, event: NewLotEvent, today: PlainDate): Promise<Refusal | undefined> {
+  const verdict = acceptLot(lot, event, today);
+  if (!verdict.ok) return verdict;
+  const append: LotAppend = { decidedOn: lot.events.length, event };
+  await ask<LotInHand>(`/api/lots/${lot.id}/events`, { method: 'POST', body: append });
   await lotsChanged();
+  return undefined;
 }
 
 /** Adds or changes a species of the nursery's own. */
@@ -89,27 +96,27 @@ export async function savePlace(place: Place, base?: Place): Promise<void> {
 }
 
 /** Where a place's imports are asked for. */
-export const importsAt = (placeId: string) => `/api/places/${placeId}/imports`;
+export const importsAt = (placeId: PlaceId) => `/api/places/${placeId}/imports`;
 
 /** Where packed readings are sent to be taken in at a place as one import. */
-export function readingsAddress(placeId: string, importId: string, source: ReadingSource, name: string): string {
+export function readingsAddress(placeId: PlaceId, importId: string, source: ReadingSource, name: string): string {
   return `/api/places/${placeId}/readings?${new URLSearchParams({ import: importId, source, name: name.slice(-120) })}`;
 }
 
 /** Takes in one reading as typed. */
-export async function typeReading(placeId: string, reading: TypedReading): Promise<void> {
+export async function typeReading(placeId: PlaceId, reading: TypedReading): Promise<void> {
   await ask(`/api/places/${placeId}/reading`, { method: 'POST', body: reading });
   await readingsChanged(placeId);
 }
 
 /** Takes an import's readings out, or puts them back. */
-export async function undoImport(placeId: string, importId: string, undone: boolean): Promise<void> {
+export async function undoImport(placeId: PlaceId, importId: string, undone: boolean): Promise<void> {
   await ask(`/api/imports/${importId}`, { method: 'PUT', body: { undone } });
   await readingsChanged(placeId);
 }
 
 /** Everything that follows from a place's readings is asked for again. */
-export async function readingsChanged(placeId: string): Promise<void> {
+export async function readingsChanged(placeId: PlaceId): Promise<void> {
   const ofPlace = (key: unknown) => typeof key === 'string' && key.startsWith(`/api/places/${placeId}/`);
   await Promise.all([mutate('/api/temperatures'), mutate('/api/places'), mutate(ofPlace)]);
 }

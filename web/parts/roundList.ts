@@ -4,6 +4,7 @@ import { walkOrder } from '@chill/core/tasks/walk.ts';
 import { describeEvent } from '@chill/core/tell/describe.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { PlaceId } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/round.ts';
 import type { BatchView, NurseryView } from '../data/nursery.ts';
 
@@ -42,7 +43,7 @@ export function roundStops(view: NurseryView): RoundStop[] {
 }
 
 /** A place while it is there. */
-function placeIdOf(placeId: string | undefined, { places }: NurseryView): string | undefined {
+function placeIdOf(placeId: PlaceId | undefined, { places }: NurseryView): string | undefined {
   return places.some(({ id }) => id === placeId) ? placeId : undefined;
 }
 

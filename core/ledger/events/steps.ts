@@ -1,5 +1,6 @@
 import type { Plan } from '@chill/model/batch.ts';
 import type { Move, SeedState } from '@chill/model/event.ts';
+import type { PlaceId } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/ledger.ts';
 import { shortDate } from '../../calendar/dates.ts';
 import type { BatchState } from '../batchState.ts';
@@ -64,7 +65,7 @@ export function kindOf(planned: Plan['stages'], stage: number) {
 }
 
 /** Where a batch was taken, as far as the names of places are known: from where to where, or only where it lies. */
-export function whither(placeId: string, { placeName, cameFrom }: Telling): { from?: string; to?: string } {
+export function whither(placeId: PlaceId, { placeName, cameFrom }: Telling): { from?: string; to?: string } {
   const to = placeName?.(placeId);
   const from = cameFrom !== placeId && cameFrom !== undefined ? placeName?.(cameFrom) : undefined;
   return { ...(to !== undefined && { to }), ...(to !== undefined && from !== undefined && { from }) };

@@ -3,6 +3,7 @@ import { roundRoom } from '@chill/core/methods/room.ts';
 import type { Crowding } from '@chill/core/season/crowding.ts';
 import type { Laid } from '@chill/core/season/lanes.ts';
 import type { Week } from '@chill/core/season/work.ts';
+import type { BatchId } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/seasonDrawn.ts';
 import { memo, useRef } from 'react';
 import { dayScale } from '../../kit/drawn/dayScale.ts';
@@ -51,7 +52,7 @@ export const SeasonDrawing = memo(function SeasonDrawing({
   to: string;
   today: string;
   followed: string | undefined;
-  follow: (batchId: string | undefined) => void;
+  follow: (batchId: BatchId | undefined) => void;
   frostSafe: string;
   frostRisk: number;
   label: string;

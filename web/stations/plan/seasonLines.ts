@@ -1,5 +1,6 @@
 import { earlier, later } from '@chill/core/calendar/dates.ts';
 import type { Laid, LanesOfPlace } from '@chill/core/season/lanes.ts';
+import type { BatchId } from '@chill/model/primitives.ts';
 
 /** A place's band with the temperature that it is drawn at. */
 export type PlaceBand = LanesOfPlace & { celsius: number };
@@ -48,7 +49,7 @@ export function linesOf(
 /** The stays of one batch joined: along each, and over from one place to the next; what is in pots before the rest is a line of its own. */
 export function threadOf(
   bands: readonly PlaceBand[],
-  batchId: string | undefined,
+  batchId: BatchId | undefined,
   y: (band: number, one: Laid) => number,
   x: (on: string) => number,
 ): string {

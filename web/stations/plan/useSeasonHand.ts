@@ -1,3 +1,4 @@
+import type { BatchId } from '@chill/model/primitives.ts';
 import { type PointerEvent, type RefObject, useEffect, useRef } from 'react';
 import type { Grip } from './useSeasonPlan.ts';
 
@@ -27,7 +28,7 @@ export function useSeasonHand({
   daysOf: (px: number) => number;
   hold: Grip;
   followed: string | undefined;
-  follow: (batchId: string | undefined) => void;
+  follow: (batchId: BatchId | undefined) => void;
 }) {
   const taken = useRef<{ id: string; x: number; moved: boolean }>(undefined);
   const { leave } = hold;

@@ -1,5 +1,6 @@
 import { addDays } from '@chill/core/calendar/dates.ts';
 import { Wish } from '@chill/model/batch.ts';
+import type { LotId } from '@chill/model/primitives.ts';
 import { useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
@@ -7,7 +8,7 @@ import { USUAL_PLANTS } from '../../data/useRequest.ts';
 
 /** A wish as it is being put together in the sentence; kept in the page's address, so that a reload or a link keeps it. */
 export interface Wording {
-  lotId: string | undefined;
+  lotId: LotId | undefined;
   plants: number;
   confidence: number;
   by: 'frostRisk' | 'readyBy' | 'startOn' | 'asSoonAs';

@@ -1,4 +1,5 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
+import type { LotId } from '@chill/model/primitives.ts';
 import { PlantPromise, Priority } from '@chill/model/promise.ts';
 import { say } from '@chill/words/promises.ts';
 import { worded } from '@chill/words/tables.ts';
@@ -23,7 +24,7 @@ interface Draft {
   priority: Priority;
   /** A share as text, '' for the nursery's own. */
   confidence: string;
-  lotId: string;
+  lotId: LotId;
 }
 
 /** What a field wants, where what stands in it will not do. */

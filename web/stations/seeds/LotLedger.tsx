@@ -11,8 +11,7 @@ import { Problem } from '../../kit/told/Problem.tsx';
 export function LotLedger({ lot }: { lot: LotView }) {
   const { today } = useNursery();
   const { attempt, problem, busy } = useAttempt();
-  const undo = (id: string) =>
-    attempt(() => recordOnLot(lot.id, { decidedOn: lot.events.length, event: { id: newId(), on: today, kind: 'reversed', reverses: id } }));
+  const undo = (id: string) => attempt(() => recordOnLot(lot, { id: newId(), on: today, kind: 'reversed', reverses: id }, today));
   const said = lot.events.filter((event) => event.kind !== 'reversed').reverse();
   if (said.length === 0) return null;
   return (

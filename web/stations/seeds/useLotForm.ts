@@ -1,4 +1,6 @@
+import { acceptLot } from '@chill/core/lot/acceptLot.ts';
 import { NewLotEvent } from '@chill/model/lot.ts';
+import { fieldProblem } from '@chill/model/refusal.ts';
 import type { FieldValues } from 'react-hook-form';
 import { newId } from '../../browser/newId.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
@@ -21,9 +23,13 @@ export function useLotForm<W extends FieldValues>(
   const { today } = useNursery();
   return useWritten({
     first,
-    judge: (written: W) => judgedBy(NewLotEvent, { id: newId(), on: today, ...event(written) }),
+    judge: (written: W) => {
+      const judged = judgedBy<NewLotEvent>(NewLotEvent, { id: newId(), on: today, ...event(written) });
+      const verdict = 'value' in judged ? acceptLot(lot, judged.value, today) : undefined;
+      return verdict && !verdict.ok ? { faults: [fieldProblem(verdict)] } : judged;
+    },
     save: async (made, written) => {
-      await recordOnLot(lot.id, { decidedOn: lot.events.length, event: made });
+      await recordOnLot(lot, made, today);
       done(written);
     },
     fieldOf: (path) => {

@@ -1,5 +1,6 @@
 import type { DeviceKind } from '@chill/core/devices/line.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
+import type { BatchId } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/treat.ts';
 import { useDevice } from '../../data/device.ts';
 import { useNursery } from '../../data/nursery.ts';
@@ -12,7 +13,7 @@ export function FromDevice({
   take,
 }: {
   kind: DeviceKind;
-  batchId: string;
+  batchId: BatchId;
   show: (value: number) => string;
   take: (value: number) => void;
 }) {
@@ -50,7 +51,7 @@ export function FromDevice({
 }
 
 /** Takes a mass, g, from the scale, where one is there. */
-export function FromScale({ batchId, take }: { batchId: string; take: (grams: number) => void }) {
+export function FromScale({ batchId, take }: { batchId: BatchId; take: (grams: number) => void }) {
   const { units } = useNursery().nursery.settings;
   return <FromDevice kind="scale" batchId={batchId} show={(grams) => showQuantity(grams, 'mass_g', units, 2)} take={take} />;
 }

@@ -99,7 +99,7 @@ test(
     );
     await page.route('**/api/batches/*/events', (route) => route.abort());
     await grower.press(grower.button('As usual'));
-    await expect(page.getByText('One entry is not saved yet')).toBeVisible();
+    await expect(page.getByText('1 entry is not saved yet')).toBeVisible();
     await expect(page.getByText('1 done.')).toBeVisible();
     await page.reload();
     await expect(page.getByText('1 done.')).toBeVisible();
@@ -110,7 +110,7 @@ test(
         0,
       );
     await expect.poll(total, { timeout: 30_000 }).toBe(before + 1);
-    await expect(page.getByText('One entry is not saved yet')).toBeHidden();
+    await expect(page.getByText('1 entry is not saved yet')).toBeHidden();
   },
 );
 

@@ -1,6 +1,8 @@
 import { subject } from './subject.ts';
 
 export const say = subject('batch', {
+  haveHadTheirFirstStage: '{{ready}} have had all of the stage they need first; for the others this one does not count yet',
+  haveHadTheirWarmth: '{{ready}} have had all the warmth they need first; for the others this stage does not count yet',
   addSheetLabels: 'Add to a sheet of labels',
   againstDay: 'against that day',
   alive: 'alive',
@@ -26,7 +28,6 @@ export const say = subject('batch', {
   germinatedByDayAboutWere: '{{up}} of {{seeds}} germinated by day {{day}}; about {{expectedByNow}} were expected',
   halfReady: 'half are ready',
   hatched: '{{gap}} (hatched)',
-  haveHadAllTheyNeed: '{{readyBefore}} have had all the {{how}} they need first; for the others this stage does not count yet',
   history: 'History',
   isIn: '{{faults}} {{code}} is in {{stage}}.',
   labelFirstThenFillPencil: 'Label first, then fill. Pencil lasts decades; marker fades in months.',
@@ -35,7 +36,7 @@ export const say = subject('batch', {
   entriesEarlier_one: 'One earlier entry',
   entriesEarlier_other: '{{count}} earlier entries',
   lost: 'lost',
-  lineWithLot: '<i>{{scientific}}</i> · lot <to>{{code}}</to> · {{name}} · {{how}}',
+  lineWithLot: '<i>{{scientific}}</i> · lot <to>{{code}}</to> · {{method}} · {{expected}}',
   moreStretchesWereNotMeasured: 'and {{unmeasured}} more stretches that were not measured',
   mouldy: 'mouldy',
   moveAnotherPlace: 'Move to another place',
@@ -65,7 +66,6 @@ export const say = subject('batch', {
   shadedTakeOutWindow: 'Shaded: the <term>take-out window</term>, {{from}} to {{to}}.',
   solidCountedDashedExpectedBy: 'Solid: counted. Dashed: expected, by the warmth that its place had. Shaded: 8 counts in 10.',
   sprouting: 'Sprouting',
-  stage: 'stage',
   stageDoesNotUsuallyLie: 'This stage does not usually lie there.',
   swollen: 'swollen',
   takeOut: 'take out {{takeOutOn}}',
@@ -75,8 +75,7 @@ export const say = subject('batch', {
   today: 'today',
   tooColdThereNothingGerminates: 'Too cold there: nothing germinates.',
   tooWarmThereReceivesNo: 'Too warm there: it receives no cold, and mould grows faster.',
-  trial: '{{how}} of a trial',
-  warmth: 'warmth',
+  trial: '{{arm}} of a trial',
   warmthReceived: 'Warmth received',
   wasDue: 'was due {{due}}',
   whoBecameWhat: 'Who became what',

@@ -1,7 +1,9 @@
 import { subject } from './subject.ts';
 
 export const say = subject('cold', {
-  batchesSolidColdReceivedShaded: '{{views}} batches. Solid: cold received. Shaded: the take-out window.{{how}}',
+  nextLeavesCold: 'The next leaves the cold {{on}}.',
+  nextWasDue: 'The next was due {{on}}.',
+  batchesSolidColdReceivedShaded: '{{batches}} batches. Solid: cold received. Shaded: the take-out window.',
   chillingStokes1965BaskinBaskin:
     'Chilling: Stokes 1965; Baskin & Baskin 2014. Damping in soil: Campbell & Norman 1998. The spread and memory of weather are assumptions until your own records replace them.',
   climate: 'climate',
@@ -23,7 +25,6 @@ export const say = subject('cold', {
   keepDryUntilAutumn: 'Keep it dry until autumn',
   keptLikeSurviveRotAnimals: 'Kept like this, <b>{{alive}}</b> survive rot and animals until spring.',
   keptOff: 'kept off',
-  leavesCold: 'leaves the cold',
   leftOpenMiceBirdsTake:
     'Left open, mice and birds take about {{exp}} by spring, and rain standing in a flat makes rot 1.5 times as fast. Cover with fine wire mesh above and below, and a pane or board on top.',
   meanWinter: 'in a mean winter',
@@ -33,7 +34,6 @@ export const say = subject('cold', {
   middleWinter: 'in the middle winter',
   n100: 'in 100',
   n100WintersEnough: '{{enough}} in 100 winters are enough',
-  next: 'The next {{how}} {{next}}.',
   nextOut: 'next out',
   no: 'No.',
   noPlaceOutdoors: 'no place outdoors',
@@ -44,12 +44,12 @@ export const say = subject('cold', {
   openSeeds: 'Open the seeds',
   orIndoors: 'Or indoors',
   outFrom: 'Out from',
-  outPlants: 'out <b>{{how}}</b><span>plants {{plantOut}}</span>',
+  outPlants: 'out <b>{{out}}</b><span>plants {{plantOut}}</span>',
   perhaps: 'Perhaps.',
   plan: 'Plan {{name}}',
   planThis: 'Plan this',
-  putOutReadyByMiddle: 'Put out {{how}}, it is ready by {{by}} in a middle year, by {{by2}} in 8 of 10.',
-  putOutWinterEndsToo: 'Put out {{how}}, winter ends too soon in {{enough}} of 100 years.',
+  putOutReadyByMiddle: 'Put out {{on}}, it is ready by {{middle}} in a middle year, by {{often}} in 8 of 10.',
+  putOutWinterEndsToo: 'Put out {{on}}, winter ends too soon in {{years}} of 100 years.',
   rain: 'rain',
   rainTitle: 'Rain',
   readings: '{{readings}} readings',
@@ -79,7 +79,6 @@ export const say = subject('cold', {
   usualRangeWinterInk: 'usual range; this winter in ink',
   viableSeedsReadyAliveBy: 'of viable seeds ready and alive by spring, in 8 winters of 10',
   was: ', was {{addDays}}',
-  wasDue: 'was due',
   whatDoInstead: 'What to do instead',
   winterFromThen: 'the winter from then',
   winterOutside: 'The winter outside',

@@ -1,6 +1,10 @@
 import { subject } from './subject.ts';
 
 export const say = subject('cue', {
+  fallbackFromGenus:
+    'The handbook has no entry for this species. This is what is usual in {{genus}}: a fallback. Try it on a few seeds first.',
+  fallbackFromRelative:
+    'The handbook has no entry for this species. This is that of {{relative}}: a fallback. Try it on a few seeds first.',
   aboutDays: 'about {{about}} days',
   c: '{{day}} and {{night}} °C',
   coldStratification: 'cold stratification',
@@ -12,7 +16,6 @@ export const say = subject('cue', {
   flooding: 'flooding',
   freshSowingNeverDried: 'fresh sowing, never dried',
   generalKnowledgeGenusNoRecord: 'General knowledge of the genus {{genus}}; no record of this species',
-  handbookHasNoEntrySpecies: 'The handbook has no entry for this species. This is {{how}}: a fallback. Try it on a few seeds first.',
   handbooksEntryNoRecordSpecies: 'The handbook’s entry on {{madeFrom}}; no record of this species',
   heatPulse: 'a heat pulse',
   kin: '{{common}} and its kin',
@@ -35,9 +38,7 @@ export const say = subject('cue', {
   tenPressedSurfaceTenCovered: 'Ten pressed on the surface, ten covered: count after three weeks.',
   tenSoakedOvernightSmokeWater: 'Ten soaked overnight in smoke water, ten in plain water, side by side.',
   tenWarmTowelNowTen: 'Ten on a warm towel now, ten after six weeks in the fridge: the difference is what cold is worth.',
-  thatOf: 'that of {{madeFrom}}',
   thenNext: ', then',
   warmDaysCoolNights: 'warm days and cool nights',
   warmStratification: 'warm stratification',
-  whatUsual: 'what is usual in {{genus}}',
 });

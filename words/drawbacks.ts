@@ -1,6 +1,8 @@
 import { subject } from './subject.ts';
 
 export const say = subject('drawbacks', {
+  nothingGerminatesAt: 'nothing germinates at {{temperature}} °C: {{wanted}}',
+  hardlyAnythingGerminatesAt: 'hardly anything germinates at {{temperature}} °C: {{wanted}}',
   aboutSeedsLostRotWet: 'about {{lost}} seeds lost to rot in {{days}} of wet paper',
   anecdotal: 'anecdotal',
   anecdotalSeedLostWay: 'anecdotal; {{lost}} of the seed lost on the way',
@@ -13,9 +15,7 @@ export const say = subject('drawbacks', {
   evenDampKeepsOnlyUntil: 'even damp it keeps only until about {{moistUntil}}: start before then',
   flooding: 'flooding',
   freshSavesAboutSeeds: 'laid afresh into {{medium}} on {{on}}, about {{saved}} seeds are saved',
-  germinatesC: '{{how}} germinates at {{temperature}} °C: {{wanted}}',
   hardCoatLetsWaterInto: 'the hard coat lets water into only {{opened}}: open it first',
-  hardlyAnything: 'hardly anything',
   idealStartWas: '{{ready}}{{less}}; the ideal start was {{missedStart}}',
   keepDampCoolFromToday: 'keep it damp and cool from today: in the open air it dies about {{until}}, before the start on {{start}}',
   keptDampLastedUntilAbout: 'kept damp it lasted until about {{until}}',
@@ -33,7 +33,6 @@ export const say = subject('drawbacks', {
   noNumberSeedsWouldEnough: 'no number of seeds would be enough',
   noPlaceOutdoorsAmongYour: 'no place outdoors among your places: add one first',
   noWinterHereSeedWould: 'no winter here that this seed would notice',
-  nothing: 'nothing',
   nothingGerminatesCOnlyCold: 'nothing germinates at {{temperature}} °C, only {{warmth}} in the cold before it: {{wanted}}',
   onlyGrowingWeatherLeftBefore: 'only {{left}} of growing weather left before winter',
   openAirLivedUntilAbout: 'in the open air it lived until about {{until}}',

@@ -1,6 +1,10 @@
 import { subject } from './subject.ts';
 
 export const say = subject('handbook', {
+  notHereButGenus:
+    '<b><i>{{scientific}}</i> itself is not in the handbook.</b> The usual for {{common}} ({{genus}}): it {{waitsFor}}. That is a fallback, to be tried on a few seeds first.',
+  notHereButRelative:
+    '<b><i>{{scientific}}</i> itself is not in the handbook.</b> {{relative}}, of the same genus, {{waitsFor}}. That is a fallback, to be tried on a few seeds first.',
   addLot: 'Add a lot of it',
   addSpeciesStartingFrom: 'Add a species, starting from',
   addStage: 'Add a stage',
@@ -74,8 +78,6 @@ export const say = subject('handbook', {
   howLargeOneSeed: 'How large is one seed?',
   howLikelyNeedsEach: 'How likely it needs each',
   importSpecies: 'Import a species',
-  itselfNotHandbookFallbackTried:
-    '<b><i>{{scientific}}</i> itself is not in the handbook.</b> {{how}} {{waitsFor}}. That is a fallback, to be tried on a few seeds first.',
   keepAddLot: 'Keep, and add the lot',
   keepGuessUnderNameAdd:
     'Keep the guess under a name, add the lot, and split it in the plan: {{name}} against no treatment. If the guess is right, hardly any untreated seed will germinate.',
@@ -101,8 +103,8 @@ export const say = subject('handbook', {
   n49Mm: '4 to 9 mm',
   nMmDrawn: '{{length}} × {{width}} × {{thickness}} mm, drawn × {{enlargement}}',
   name: 'Name',
-  needNone: '{{adviceText}}; {{releasedWithout}} need none',
-  needNoneAfter: '{{how}}, {{adviceText}}; {{releasedWithout}} need none',
+  needNone: '{{days}}; {{without}} need none',
+  needNoneAfter: '{{need}}, {{days}}; {{without}} need none',
   needs: 'needs',
   needsNamed: 'It needs {{named}}.',
   noSourceListsByKey: 'No source lists it. By the key it needs {{cues}} ({{sure}} % sure): a first guess, to be checked by a small trial.',
@@ -125,7 +127,6 @@ export const say = subject('handbook', {
   remove: 'Remove',
   removeStage: 'Remove stage {{at}}',
   required: 'required',
-  sameGenus: '{{madeFrom}}, of the same genus,',
   save: 'Save',
   scientificName: 'scientific name',
   scientificNameTitle: 'Scientific name',
@@ -158,7 +159,6 @@ export const say = subject('handbook', {
   aThousandWeigh: 'A thousand weigh',
   twoMostUsefulTests: 'The two most useful tests',
   unknownSpecies: 'Unknown species',
-  usuallyNeeds: 'The usual for {{common}} ({{genus}}): it',
   usuallyViable: 'usually viable',
   usuallyViableTitle: 'Usually viable',
   warmStratification: 'Warm stratification, to',

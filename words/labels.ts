@@ -30,7 +30,7 @@ export const say = subject('labels', {
   nothingHereHas: 'Nothing here has “{{find}}” in it.',
   onto: 'Onto',
   pots: 'pots',
-  sheetAlreadyStartedPressLabel: '{{how}}Sheet already started? Press the label to start at.',
+  sheetAlreadyStartedPressLabel: 'Sheet already started? Press the label to start at.',
   shelves: 'shelves',
   startLabel: 'start at label {{i}}',
   whatLabel: 'What to label',

@@ -86,7 +86,7 @@ export const say = subject('measures', {
   waterTitle: 'Water',
   waterBoilsHere: 'water boils here at',
   waterSeedVesselComeOne:
-    'Water, seed and vessel come to one temperature at once, each by what it holds; then it falls towards the air, fast at first.{{how}}',
+    'Water, seed and vessel come to one temperature at once, each by what it holds; then it falls towards the air, fast at first.',
   whichWeighs: 'The sample weighs',
   wholeNumberSeedsAboveZero: 'A whole number of seeds, above zero.',
   width: 'Towel, width',

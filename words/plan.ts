@@ -1,6 +1,15 @@
 import { subject } from './subject.ts';
 
 export const say = subject('plan', {
+  eachShowsDifference: '{{seeds}} in each would only show a difference of {{difference}} or more; a smaller one could be luck.',
+  eachShowsAllOrNone: '{{seeds}} in each would only show all against none; a smaller difference could be luck.',
+  waitThenStarts: '{{wait}}; starts {{start}}',
+  armSeedsLabel: '{{arm}}, {{seeds}} seeds; <to>label</to>',
+  mixAndCountOut:
+    'Mix the lot. Count out {{handful}} seeds at a time without choosing, and put each handful into the bag listed here, in this order; the last of a bag may be smaller. Don’t pick plump seed for one arm.',
+  mixAndCountOutOne:
+    'Mix the lot. Count out one seed at a time without choosing, and put each into the bag listed here, in this order. Don’t pick plump seed for one arm.',
+  placeAtTemperature: '{{place}} at {{temperature}}',
   addLot: 'Add a lot',
   advantage: 'Advantage: {{speaksFor}}.',
   afterDaysReadyAliveTake: 'After {{days}} days {{freed}} % are ready and {{survives}} % alive. Take-out window: day {{from}} to {{to}}.',
@@ -9,7 +18,6 @@ export const say = subject('plan', {
   bagsDifferToo_one: 'Bags differ too, treated alike.',
   bagsDifferToo_other:
     'Bags differ too, treated alike, and an arm is counted as one bag. To be as sure of the method as of the seed, make this trial {{count}} times.',
-  at: '{{how}} at {{temperature}}',
   calculatingHowMany: 'Calculating how many …',
   byHandbookSoFar: 'By the handbook so far: your own results are being read, and will refine this.',
   cells: 'for {{plants}} cells',
@@ -27,7 +35,6 @@ export const say = subject('plan', {
   dry: 'dry',
   eachCell: 'in each cell',
   eachDayMoreSeedReady: 'Each day more seed is ready, and more rots. Of 100 viable seeds at {{temperature}}, by medium:',
-  eachSmallerOneCouldLuck: '{{seeds}} in each {{so}}; a smaller one could be luck. {{leaves}}',
   first: 'First: {{name}}.',
   firstSprouts: 'first sprouts',
   fourMethodsThreeSeedsEach:
@@ -58,8 +65,6 @@ export const say = subject('plan', {
   methodsCompare: 'Methods to compare',
   methodsDoNotSuit: 'Methods that do not suit',
   minutes: '{{minutes}} minutes',
-  mixLotCountOutTime:
-    'Mix the lot. Count out {{how}} at a time without choosing, and put each handful into the bag listed here, in this order; the last of a bag may be smaller. Don’t pick plump seed for one arm.',
   more: 'and {{against}} more',
   moreDoNotSuitSeed: '{{set}} more that do not suit this seed, and why',
   n100: '{{share}} in 100',
@@ -80,7 +85,6 @@ export const say = subject('plan', {
   noWait: 'no wait',
   numberPlants: 'number of plants',
   on: 'on {{start}}',
-  oneSeed: 'one seed',
   outdoors: 'outdoors',
   placeAssumed: 'a place assumed',
   placesFridge_one: '{{count}} place in the fridge',
@@ -107,18 +111,15 @@ export const say = subject('plan', {
   seedBecomesPlantTimes100:
     'A seed becomes a plant {{share}} times in 100. Cells need no lifting; sprouting first wastes no cell and no seedling, but takes more work.',
   seedlingsThin: 'seedlings to thin',
-  seeds: '{{handful}} seeds',
   seedsWord: 'seeds',
   seedsEachArm: 'Seeds in each arm',
   seedsInEachArm: 'seeds in each arm',
-  seedsLabel: '{{how}}, {{seeds}} seeds; <to>label</to>',
   seedsStart: 'seeds to start',
   soonTheyCan: 'as soon as they can be',
   sownCells: 'sown in cells',
   splitFairTrial: 'Split it as a fair trial',
   sproutedFirst: 'sprouted first',
   starting: 'starting on',
-  starts: '{{how}}; starts {{start}}',
   sure: ' and to be <select/> sure.',
   takeOut: 'take-out day',
   takeOutAfterReadyAlive: 'take out after {{best}}: {{yields}} ready and alive; {{from}} to {{to}} costs at most 3 %',
@@ -142,8 +143,6 @@ export const say = subject('plan', {
   whyLong: 'Why that long?',
   whySoManySeeds: 'Why so many seeds?',
   wk: '{{day}} wk',
-  wouldOnlyShowAllAgainst: 'would only show all against none',
-  wouldOnlyShowDifferenceOr: 'would only show a difference of {{tells}} or more',
   years100: '{{risk}} years in 100',
   nothing: 'nothing',
   none: 'none',

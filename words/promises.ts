@@ -34,7 +34,7 @@ export const say = subject('promises', {
   promisePlants: 'Promise plants',
   plantsReady: 'ready, 9 in 10',
   plantsPromised: 'promised',
-  readyThen: '{{how}}; {{range}} ready by then',
+  readyThen: '{{stands}}; {{range}} ready by then',
   save: 'Save',
   shortBy: 'short by {{missing}}',
   someShort: '{{plants}} plants still to hand over. {{short}} of {{promises}} promises are short, or may be.',

@@ -1,6 +1,8 @@
 import { subject } from './subject.ts';
 
 export const say = subject('seeds', {
+  withinTooMuch: 'within ±{{width}}, too much of it',
+  seedsBetween: '<span>{{seeds}}</span> seeds, between {{low}} and {{high}}.',
   actions: 'Actions',
   addLot: 'Add the lot',
   addLotTitle: 'Add a lot',
@@ -13,7 +15,6 @@ export const say = subject('seeds', {
   weighSurer: 'Weigh 100 to be surer.',
   allLots: 'All lots',
   batches: 'Its batches',
-  between: ', between {{low}} and {{high}}',
   boughtOrGiven: 'bought or given',
   byHand: 'by hand',
   byPods: 'by pods',
@@ -108,7 +109,7 @@ export const say = subject('seeds', {
   sampleTest: 'a sample test',
   samplesDifferBy: 'The samples differ by {{spread}} %.',
   save: 'Save',
-  seeds: '<span>{{seeds}}</span> seeds{{how}}.',
+  seeds: '<span>{{seeds}}</span> seeds.',
   seedsWord: 'seeds',
   seedsAll: '<b>{{total}} seeds</b> in all:',
   seedsCut: 'of seeds cut',
@@ -149,7 +150,6 @@ export const say = subject('seeds', {
   thereNoSuchLot: 'There is no such lot',
   thoseNoBatch: 'those in no batch',
   thousandWeighHandbookSays: 'A thousand weigh {{thousandSeeds}}; the handbook says {{thousandSeeds2}}.',
-  tooMuch: ', too much of it',
   towel: 'on the towel',
   undo: 'Undo',
   usedUp: 'Used up',
@@ -169,7 +169,7 @@ export const say = subject('seeds', {
   wholeLotWeighs: 'The whole lot weighs',
   whom: 'To whom',
   whySeedDormant: 'Why this seed is dormant',
-  within: 'within ±{{width}}{{how}}',
+  within: 'within ±{{width}}',
   yesGatheredAfterWinter: 'yes, gathered after a winter',
   yourCode: 'Your code',
   noSeedToTest: 'There is no seed in stock to test.',

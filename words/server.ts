@@ -1,6 +1,10 @@
 import { subject } from './subject.ts';
 
 export const say = subject('server', {
+  dataFileGoneButBackups:
+    'The data file in {{dataFolder}} is gone, but there are backups: put the newest back with “npm run restore -- {{backup}}”, or start an empty nursery with “npm start -- --empty”.',
+  dataFileEmptyButBackups:
+    'The data file in {{dataFolder}} is empty, but there are backups: put the newest back with “npm run restore -- {{backup}}”, or start an empty nursery with “npm start -- --empty”.',
   planned: 'planned',
   accessSecretNeeded: 'The access secret is needed',
   addressLotNameDifferentIds: 'The address and the lot name different ids.',
@@ -24,8 +28,6 @@ export const say = subject('server', {
   chillMayNotWriteGive: 'Chill may not write in {{folder}}: give it the right to, or set CHILL_DATA to another folder.',
   clockOnlyGoesForward: 'The clock only goes forward.',
   couldNotRead: 'That could not be read.',
-  dataFileButThereBackups:
-    'The data file in {{dataFolder}} is {{how}}, but there are backups: put the newest back with “npm run restore -- {{backups}}”, or start an empty nursery with “npm start -- --empty”.',
   dataFileCannotOpenedMake:
     'The data file in {{folder}} cannot be opened: make sure that it is a file Chill may read and write, or set CHILL_DATA to another folder.',
   dataFileDamagedNothingWas:
@@ -42,7 +44,6 @@ export const say = subject('server', {
   diskFullNothingWasSaved: 'The disk is full: nothing of this was saved. Make room, then try again.',
   diskLiesDoesNotAnswer: 'The disk that {{folder}} lies on does not answer: see that it is connected and sound, then start Chill again.',
   diskLiesFullMakeRoom: 'The disk that {{folder}} lies on is full: make room, then start Chill again.',
-  empty: 'empty',
   ends: '{{name}}: {{name2}} ends',
   everyReadingThereAlreadyNothing: 'Every reading in it is there already: nothing was imported.',
   fileNotFolderMoveAway: '{{folder}} is a file, not a folder: move it away, or set CHILL_DATA to another folder.',
@@ -65,7 +66,6 @@ export const say = subject('server', {
   folderLiesWhereDataFile: 'A folder lies where the data file should be, {{file}}: move it away, or set CHILL_DATA to another folder.',
   for: 'for {{usedBy}}',
   giveWholeDays: 'Give whole days.',
-  gone: 'gone',
   handbookHasNoSuchSpecies: 'The handbook has no such species.',
   handbookShipsSpeciesIdStays: 'The handbook ships a species of this id, and it stays as shipped: give your copy another.',
   hasBatchesAlreadySpeciesCan: 'It has batches already: its species can no longer change.',

@@ -1,7 +1,7 @@
 /** What Chill counts, by its plural where that is not made by an s. */
 const IRREGULAR: Readonly<Record<string, string>> = { batches: 'batch', entries: 'entry', boxes: 'box' };
 const REGULAR =
-  'seeds plants days weeks months years hours minutes seconds bags towels trays litres liters lots pots places roots seedlings sprouts winters checks readings labels sheets cells rounds promises parts times turns shoots plans trials tubs stages tests sorts lines photos points cups teaspoons acorns nuts';
+  'seeds plants days weeks months years hours minutes seconds bags towels trays litres liters lots pots places roots seedlings sprouts winters checks readings labels sheets cells rounds promises parts times turns shoots plans trials tubs stages tests sorts lines things rinses photos points cups teaspoons acorns nuts';
 const SINGULAR: Readonly<Record<string, string>> = {
   ...IRREGULAR,
   ...Object.fromEntries(REGULAR.split(' ').map((many) => [many, many.slice(0, -1)])),

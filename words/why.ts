@@ -1,6 +1,8 @@
 import { subject } from './subject.ts';
 
 export const say = subject('why', {
+  tubsBySeedSize: 'tubs or trays, by the seed’s own size',
+  towelsBySeedSize: 'towels, by the seed’s own size',
   aboutGerminatedByDay: 'about {{expectedByNow}} germinated by day {{day}}',
   aboutMl: 'about {{water}} mL',
   addMethodYourOwnCompare: 'Add a method of your own to compare.',
@@ -11,7 +13,6 @@ export const say = subject('why', {
   assumptionWhatAnimalsTakeWhere: 'an assumption; with what animals take where the place is not covered against them',
   assumptionsChillsOwnAboutPaper: 'Assumptions of Chill’s own about paper and mixes, to be corrected by a squeeze.',
   betterEstablishedThan: 'Better established than “{{name}}”',
-  bySeedsOwnSize: '{{how}}, by the seed’s own size',
   chillCurve: 'chill curve',
   chillingStokes1965BaskinBaskin: 'Chilling: Stokes 1965; Baskin & Baskin 2014. Damping in soil: Campbell & Norman 1998.',
   chillingStokes1965Nikolaeva1969:
@@ -120,8 +121,6 @@ export const say = subject('why', {
   theYear: 'the year',
   thermalTimeBradford2002Bewley: 'Thermal time: Bradford 2002; Bewley, Bradford, Hilhorst & Nonogaki 2013.',
   thousandWeigh: 'a thousand weigh',
-  towels: 'towels',
-  tubsOrTrays: 'tubs or trays',
   viable: 'viable',
   viableRange: '{{low}}–{{high}} % viable',
   viableScarifiedReady: 'viable × scarified × ready × germinates',

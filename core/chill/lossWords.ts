@@ -21,15 +21,15 @@ export function describeLoss(
   today: PlainDate,
   showTemperature: (celsius: number) => string,
 ): string {
-  const peak =
-    peak_C !== undefined ? say('atIts', { peak: showTemperature(peak_C), how: why === 'frozen' ? say('coldest') : say('warmest') }) : '';
+  const facts = { daysLost: daysLost(days), stretch: stretch(from, to, today) };
+  const peak = peak_C === undefined ? undefined : showTemperature(peak_C);
   switch (why) {
     case 'warm':
-      return say('lostWarmSpell', { daysLost: daysLost(days), stretch: stretch(from, to, today), peak });
+      return peak === undefined ? say('lostWarmSpell', facts) : say('lostWarmSpellPeak', { ...facts, peak });
     case 'frozen':
-      return say('lostFrost', { daysLost: daysLost(days), stretch: stretch(from, to, today), peak });
+      return peak === undefined ? say('lostFrost', facts) : say('lostFrostPeak', { ...facts, peak });
     case 'dry':
-      return say('lostWhileLayDry', { daysLost: daysLost(days), stretch: stretch(from, to, today) });
+      return say('lostWhileLayDry', facts);
     case 'place':
       return days > 0
         ? say('lostPlaceHoldsAnotherTemperature', { daysLost: daysLost(days) })
@@ -47,5 +47,5 @@ export function describeGap({ from, to, hours, counted }: Unmeasured, today: Pla
 export function describeShift(takeOutOn: PlainDate, shifted_days: number, today: PlainDate): string | undefined {
   if (shifted_days === 0) return undefined;
   const planned = shortDate(addDays(takeOutOn, -shifted_days), today);
-  return say('thanPlanned', { shifted: spell(Math.abs(shifted_days)), how: shifted_days > 0 ? say('later') : say('earlier'), planned });
+  return say(shifted_days > 0 ? 'laterThanPlanned' : 'earlierThanPlanned', { days: spell(Math.abs(shifted_days)), planned });
 }

@@ -62,7 +62,7 @@ export function speciesOfGenus({ genus, common, madeFrom, ...profile }: Genus, e
     scientific,
     common: named ? scientific : common,
     country: say('notKnownHandbookGrowsMany', { genus }),
-    why: say('handbookHasNoEntrySpecies', { how: madeFrom ? say('thatOf', { madeFrom }) : say('whatUsual', { genus }) }),
+    why: madeFrom ? say('fallbackFromRelative', { relative: madeFrom }) : say('fallbackFromGenus', { genus }),
     source: madeFrom ? say('handbooksEntryNoRecordSpecies', { madeFrom }) : say('generalKnowledgeGenusNoRecord', { genus }),
     standsFor: 'genus',
   });

@@ -42,7 +42,7 @@ export function bagWords({ batch, species, lot, projection }: BatchView): LabelW
     name: species.common[0] ?? species.scientific,
     scientific: species.scientific,
     lines: [
-      say('lotSeeds', { code: lot.code, count: seeds, how: round > 1 ? ` ${say('round', { round })}` : '' }),
+      round > 1 ? say('lotSeedsRound', { code: lot.code, count: seeds, round }) : say('lotSeeds', { code: lot.code, count: seeds }),
       batch.plan.method.name,
       ...(waiting && out
         ? [

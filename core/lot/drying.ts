@@ -50,13 +50,12 @@ export function dryingCountdown(
         : say('keptMoistLastsAboutWhich', { keepsMoist: spell(drying.keepsMoist_days), days: spell(days) });
     return { inTime: days >= 0, until, days, text };
   }
-  const text =
-    days >= 0
-      ? say(dies ? 'dryingKillsOpenAirLives' : 'keepsBadlyDryOpenAirUntil', {
-          until: shortDate(until, today),
-          how: days === 0 ? say('today') : say('fromNow', { days: spell(days) }),
-          next,
-        })
-      : say(dies ? 'dryingKillsOpenAirWas' : 'keepsBadlyDryOpenAirWas', { days: spell(days) });
-  return { inTime: days >= 0, until, days, text };
+  return { inTime: days >= 0, until, days, text: lyingDry(dies, days, shortDate(until, today), next) };
+}
+
+/** What becomes of seed in the open air that is good for so many days more, or was for so many less. */
+function lyingDry(dies: boolean, days: number, until: string, next: string): string {
+  if (days < 0) return say(dies ? 'dryingKillsOpenAirWas' : 'keepsBadlyDryOpenAirWas', { days: spell(days) });
+  if (days === 0) return say(dies ? 'dryingKillsToday' : 'keepsBadlyDryToday', { next });
+  return say(dies ? 'dryingKillsOpenAirLives' : 'keepsBadlyDryOpenAirUntil', { until, days: spell(days), next });
 }

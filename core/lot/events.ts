@@ -54,7 +54,7 @@ const LOT_EVENTS: { [K in NewLotEvent['kind']]: LotEventKind<K> } = {
       lot.lastSort = event.on;
     },
     field: 'rejected',
-    says: ({ rejected, by }) => say('sortedOut', { rejected, how: by === 'float' ? say('floating') : say('shrivelled') }),
+    says: ({ rejected, by }) => say(by === 'float' ? 'sortedOutByFloat' : 'sortedOutByHand', { rejected }),
   },
   cutTested: {
     apply(lot, event) {
@@ -70,7 +70,7 @@ const LOT_EVENTS: { [K in NewLotEvent['kind']]: LotEventKind<K> } = {
       lot.storage = storage;
     },
     field: 'seeds',
-    says: ({ storage: { state, where } }) => say('kept', { state, how: where ? `, ${where}` : '' }),
+    says: ({ storage: { state, where } }) => (where ? say('keptWhere', { state, where }) : say('kept', { state })),
   },
   givenAway: {
     apply: (lot, event) => take(lot, event, 'givenAway', event.seeds),

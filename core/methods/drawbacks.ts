@@ -70,8 +70,7 @@ function cueDrawbacks({ chain, method, workedOut, resolved }: Omit<Proposal, 'ag
   const { base_C, at_C, ceiling_C } = species.sprouting;
   const wanted = say.of('needsAboutCBetween', { at: at_C, base: base_C, ceiling: ceiling_C });
   if (chain.warmth < HARDLY_SPROUTS) {
-    const reason = say.of('germinatesC', {
-      how: chain.warmth > 0 ? say.of('hardlyAnything') : say.of('nothing'),
+    const reason = say.of(chain.warmth > 0 ? 'hardlyAnythingGerminatesAt' : 'nothingGerminatesAt', {
       temperature: sprouting?.temperature_C,
       wanted,
     });

@@ -44,9 +44,8 @@ export function followUps(context: TaskContext): Task[] {
         kind: 'refresh',
         title: fresh,
         hint: mouldy
-          ? say.of('takeOutEveryMouldySeed', {
+          ? say.of(last.mould === 'spreading' ? 'batheOthersFiveMinutesDilute' : 'takeOutEveryMouldySeed', {
               next: shortDate.of(checkDue(context).due, situation.today),
-              how: last.mould === 'spreading' ? say.of('batheOthersFiveMinutesDilute') : undefined,
             })
           : say.of('tooWetPressTowelOut'),
         pressing: last.mould === 'spreading',

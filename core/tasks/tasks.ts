@@ -119,10 +119,7 @@ function takeOutLateness({ batch, projection, situation, index }: TaskContext): 
   const viable =
     countIn(projection.state.counts, ['waiting', 'swollen']) * meanShare(viableOn(situation.lot, situation.species, batch.madeOn));
   const lost = Math.round((Math.max(0, -treatment.aWeekMore) / 100) * viable);
-  const costs =
-    lost > 0
-      ? say.of('anotherWeekLoses', { how: lost === 1 ? say.of('n1Seed') : say.of('seedsLost', { lost }) })
-      : say.of('moreMouldThanGainFrom');
+  const costs = lost > 0 ? say.of('anotherWeekLoses', { seeds: lost }) : say.of('moreMouldThanGainFrom');
   return { lateness: say.of('pastBestDay', { late, costs }), pressing: true };
 }
 
@@ -177,13 +174,13 @@ function checkHint(
 ): Sentence {
   const week = Math.floor(daysBetween(stage.start, situation.today) / 7) + 1;
   const weeks = Math.max(week, Math.round(daysBetween(stage.start, projection.treatment?.takeOutOn ?? stage.end) / 7));
-  const so = say.of('week', { week, weeks });
-  if (keptDry(stage.kind)) return say.of('dryClosedNoMouldNo', { so });
-  if (seen.rooted) return say.of('rootShowedLookMorePot', { so });
-  if (seen.mouldy) return say.of('mouldLastTimeLookUnder', { so });
-  if (seen.drains) return say.of('tooWetLastTimeBag', { so });
-  if (seen.root && daysBetween(situation.today, seen.root) <= 4) return say.of('rootsMayShowAnyDay', { so });
-  return say.of('dampMouldRoots', { so });
+  const found = { week: say.of('week', { week, weeks }) };
+  if (keptDry(stage.kind)) return say.of('dryClosedNoMouldNo', found);
+  if (seen.rooted) return say.of('rootShowedLookMorePot', found);
+  if (seen.mouldy) return say.of('mouldLastTimeLookUnder', found);
+  if (seen.drains) return say.of('tooWetLastTimeBag', found);
+  if (seen.root && daysBetween(situation.today, seen.root) <= 4) return say.of('rootsMayShowAnyDay', found);
+  return say.of('dampMouldRoots', found);
 }
 
 function potChecks(context: TaskContext): Task[] {

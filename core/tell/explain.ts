@@ -274,7 +274,7 @@ export function whyTopUp(water_mL: number, pieces: number, medium: Medium): Why 
       {
         name: say.of('lies'),
         value: String(pieces),
-        from: say.of('bySeedsOwnSize', { how: pieceOf(medium) === 'towel' ? say.of('towels') : say.of('tubsOrTrays') }),
+        from: say.of(pieceOf(medium) === 'towel' ? 'towelsBySeedSize' : 'tubsBySeedSize'),
       },
       { name: say.of('foundDry'), value: percent(FOUND_DRY_AT), from: say.of('whatCanHoldAssumption') },
       { name: say.of('damp'), value: percent(target), from: say.of('whatCanHoldAssumption') },

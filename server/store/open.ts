@@ -68,9 +68,7 @@ function looksUsable(dataFolder: string, startEmpty: boolean): boolean {
   if (!there) {
     const backups = listBackups(dataFolder);
     if (backups.length > 0 && !startEmpty)
-      throw new Unusable(
-        say('dataFileButThereBackups', { dataFolder, how: existsSync(file) ? say('empty') : say('gone'), backups: backups[0] }),
-      );
+      throw new Unusable(say(existsSync(file) ? 'dataFileEmptyButBackups' : 'dataFileGoneButBackups', { dataFolder, backup: backups[0] }));
     return false;
   }
   const database = new Database(file, { readonly: true, fileMustExist: true });

@@ -63,16 +63,14 @@ export function Account({ view }: { view: BatchView }) {
   if (state.closedOn) return <p className="mt-3">{say('closed', { closedOn: shortDate(state.closedOn, today) })}</p>;
   if (sprouting && state.stage >= sprouting.stage) {
     const inPots = state.counts.potted + state.counts.established;
+    const since = shortDate(sprouting.since, today);
     return (
       <>
         <div className="mt-3 grid grid-cols-[repeat(auto-fit,minmax(11.5rem,1fr))] gap-4">
           <Figure value={sprouting.up} unit={say('germinated', { seeds: sprouting.seeds })}>
-            {say('since', {
-              since: shortDate(sprouting.since, today),
-              how: stages[sprouting.stage]?.finished
-                ? ''
-                : say('aboutExpectedByNow', { expectedByNow: Math.round(sprouting.expectedByNow) }),
-            })}
+            {stages[sprouting.stage]?.finished
+              ? say('since', { since })
+              : say('sinceExpected', { since, expected: Math.round(sprouting.expectedByNow) })}
           </Figure>
           <Figure value={inPots} unit={say('pots')}>
             {say('plantOutAbout', { plantOut: shortDate(pottedOutOn(view.projection), today) })}
@@ -100,8 +98,7 @@ export function Account({ view }: { view: BatchView }) {
       <>
         <div className="mt-3 grid grid-cols-[repeat(auto-fit,minmax(11.5rem,1fr))] gap-4">
           <Figure value={Math.round(treatment.earned)} unit={say('days', { wanted: Math.round(treatment.wanted) })}>
-            {say('receivedSince', {
-              how: isStage(stages[state.stage]?.kind, ({ earns }) => earns === 'warmth') ? say('warmth') : say('cold'),
+            {say(isStage(stages[state.stage]?.kind, ({ earns }) => earns === 'warmth') ? 'warmthReceivedSince' : 'coldReceivedSince', {
               since: shortDate(treatment.since, today),
             })}
             {treatment.uncertain_days > 0 && say('daysFoundDryCountHalf', { uncertain: treatment.uncertain_days })}
@@ -145,7 +142,7 @@ export function Account({ view }: { view: BatchView }) {
           say={say}
           of="plantOutAboutAfter"
           facts={{
-            how: state.underWay
+            now: state.underWay
               ? say('inStageSince', { stage: stageName(next.kind), start: shortDate(next.start, today) })
               : say('next', { stage: stageName(next.kind), start: shortDate(next.start, today) }),
             plantOut: shortDate(plantOut, today),
@@ -163,12 +160,13 @@ function sproutsAhead({ expectNew, more, nextOn, allButDone, anyMore }: SproutFo
   const by = shortDate(allButDone, today);
   const next =
     expectNew.high > 0
-      ? `${say('expectNewNextCheck', { how: span(expectNew) })} `
-      : nextOn && nextOn > today
-        ? `${say('noneExpectedBefore', { nextOn: shortDate(nextOn, today) })} `
-        : '';
-  if (more.high === 0) return say('hardlyAnyMoreWillGerminate', { next, anyMore: Math.round(100 * (1 - anyMore)) });
-  return say('moreAll8Times10', { next, how: span(more), by });
+      ? say('expectNewNextCheck', { range: span(expectNew) })
+      : nextOn && nextOn > today && say('noneExpectedBefore', { nextOn: shortDate(nextOn, today) });
+  const all =
+    more.high === 0
+      ? say('hardlyAnyMoreWillGerminate', { times: Math.round(100 * (1 - anyMore)) })
+      : say('moreAll8Times10', { range: span(more), by });
+  return next ? `${next} ${all}` : all;
 }
 
 const BECAUSE: Record<Cause['code'], (count: number, adds: boolean) => string> = {

@@ -30,7 +30,7 @@ export function BatchLine({ view, children }: { view: BatchView; children?: Reac
               ? say('closedWord')
               : projection.state.underWay && stage
                 ? stageName(stage.kind)
-                : say('nextIs', { how: stage ? stageName(stage.kind) : '' })}
+                : say('nextIs', { stage: stage ? stageName(stage.kind) : '' })}
             {next && (
               <>
                 {' · '}

@@ -20,10 +20,7 @@ export function Notices() {
     <div aria-live="polite" className="screen-only">
       {waiting && unsent.length > 0 && (
         <p className="flex flex-wrap items-baseline gap-x-4 bg-alarm px-4 py-2 font-semibold text-sheet desk:px-10">
-          {say(unkept > 0 ? 'notSavedYetNotKept' : 'notSavedYetKeptHere', {
-            how: unsent.length === 1 ? say('oneEntry') : say('entries', { unsent: unsent.length }),
-            reason: reason ?? say('serverSilent'),
-          })}
+          {say(unkept > 0 ? 'notSavedYetNotKept' : 'notSavedYetKeptHere', { unsent: unsent.length, reason: reason ?? say('serverSilent') })}
           <button type="button" className="underline underline-offset-4" onClick={sendAgain}>
             {say('sendAgain')}
           </button>

@@ -29,17 +29,17 @@ export function UndoButton({ view, events }: { view: BatchView; events: readonly
     record(batch, undone);
   };
   if (also.length > 0) {
+    const entries = also.map((event) => describeEvent(event, batch)).join('; ');
     return (
       <div role="alert" className="my-1 max-w-md basis-full border-l-4 border-alarm pl-3 text-[0.95rem] desk:basis-auto">
         <p>
-          {say('onThis', {
-            how: also.length === 1 ? say('laterEntryRests') : say('laterEntriesRest', { also: also.length }),
-            also: also.map((event) => describeEvent(event, batch)).join('; '),
-          })}
+          {also.length === 1
+            ? say('laterEntryRestsOnThis', { entry: entries })
+            : say('laterEntriesRestOnThis', { count: also.length, entries })}
         </p>
         <div className="flex flex-wrap gap-x-5">
           <button type="button" className="quiet font-semibold" onClick={() => undo(true)}>
-            {say('undoToo', { how: also.length === 1 ? say('it') : say('these', { also: also.length }) })}
+            {also.length === 1 ? say('undoItToo') : say('undoTheseToo', { count: also.length })}
           </button>
           <button type="button" className="quiet" onClick={() => setAsked(false)}>
             {say('cancel')}

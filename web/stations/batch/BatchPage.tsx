@@ -178,8 +178,8 @@ function ItsPlan({ view: { batch, species, lot } }: { view: BatchView }) {
         facts={{
           scientific: species.scientific,
           code: lot.code,
-          name: batch.plan.method.name.toLowerCase(),
-          how:
+          method: batch.plan.method.name.toLowerCase(),
+          expected:
             batch.purpose === 'test'
               ? say('testSeedsGerminatedWouldNo', { seeds: batch.plan.seeds, low: batch.plan.expects.low, high: batch.plan.expects.high })
               : say('plannedPlants', { low: batch.plan.expects.low, high: batch.plan.expects.high }),
@@ -191,7 +191,7 @@ function ItsPlan({ view: { batch, species, lot } }: { view: BatchView }) {
           {' '}
           ·{' '}
           <Link to={`/trial/${batch.trial.id}`} className="underline underline-offset-4">
-            {say('trial', { how: batch.trial.control ? say('control') : say('arm', { arm: batch.trial.arm }) })}
+            {say('trial', { arm: batch.trial.control ? say('control') : say('arm', { arm: batch.trial.arm }) })}
           </Link>
         </>
       )}

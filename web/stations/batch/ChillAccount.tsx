@@ -59,10 +59,7 @@ export function ChillAccount({ view }: { view: BatchView }) {
         ))}
         {treatment.releasedBefore < 0.97 && (
           <li>
-            {say('haveHadAllTheyNeed', {
-              readyBefore: percent(treatment.releasedBefore),
-              how: chills(stage?.kind) ? say('warmth') : say('stage'),
-            })}
+            {say(chills(stage?.kind) ? 'haveHadTheirWarmth' : 'haveHadTheirFirstStage', { ready: percent(treatment.releasedBefore) })}
           </li>
         )}
         {unmeasured.slice(0, GAPS_SHOWN).map((gap) => (

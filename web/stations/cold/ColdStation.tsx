@@ -22,10 +22,8 @@ export default function ColdStation() {
       title={say('cold')}
       sentence={(views) => {
         const next = views.reduce((first, { projection }) => earlier(first, projection.treatment?.takeOutOn ?? '9999'), '9999');
-        return say('batchesSolidColdReceivedShaded', {
-          views: views.length,
-          how: next !== '9999' ? ` ${say('next', { how: next <= today ? say('wasDue') : say('leavesCold'), next: shortDate(next) })}` : '',
-        });
+        const all = say('batchesSolidColdReceivedShaded', { batches: views.length });
+        return next === '9999' ? all : `${all} ${say(next <= today ? 'nextWasDue' : 'nextLeavesCold', { on: shortDate(next) })}`;
       }}
       empty={say('nothingCold')}
       aside={

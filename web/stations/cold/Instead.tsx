@@ -79,7 +79,7 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
                 say={say}
                 of="outPlants"
                 facts={{
-                  how: proposal.dates.takeOutOn ? shortDate(proposal.dates.takeOutOn, today) : '–',
+                  out: proposal.dates.takeOutOn ? shortDate(proposal.dates.takeOutOn, today) : '–',
                   plantOut: shortDate(proposal.dates.plantOut, today),
                 }}
                 parts={{ b: <b />, span: <span className="block text-ink2" /> }}

@@ -95,10 +95,14 @@ export default function WinterPage() {
             <p className="text-[1.3rem] leading-snug" aria-live="polite">
               <b>{yes ? say('yes') : answer.enough >= 0.5 ? say('perhaps') : say('no')}</b>{' '}
               {yes
-                ? say('putOutReadyByMiddle', { how: out === today ? say('today') : shortDate(out, today), by: by(0.5), by2: by(LIKELY) })
+                ? say('putOutReadyByMiddle', {
+                    on: out === today ? say('today') : shortDate(out, today),
+                    middle: by(0.5),
+                    often: by(LIKELY),
+                  })
                 : say('putOutWinterEndsToo', {
-                    how: out === today ? say('today') : shortDate(out, today),
-                    enough: Math.round((1 - answer.enough) * 100),
+                    on: out === today ? say('today') : shortDate(out, today),
+                    years: Math.round((1 - answer.enough) * 100),
                   })}
             </p>
             {twoWinters && (

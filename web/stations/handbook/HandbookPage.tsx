@@ -178,21 +178,20 @@ function GenusFallback({ typed, found }: { typed: string; found: readonly Specie
       const saved = await saveSpecies(species);
       navigate(`/handbook/${saved.id}`);
     });
+  const facts = { scientific: species.scientific, waitsFor: waitsFor(species) };
   return (
     <div className="mt-5 max-w-3xl border-l-4 border-ink pl-4">
       <p>
-        <Rich
-          say={say}
-          of="itselfNotHandbookFallbackTried"
-          facts={{
-            scientific: species.scientific,
-            how: genus.madeFrom
-              ? say('sameGenus', { madeFrom: genus.madeFrom })
-              : say('usuallyNeeds', { common: genus.common, genus: genus.genus }),
-            waitsFor: waitsFor(species),
-          }}
-          parts={{ b: <b />, i: <i /> }}
-        />
+        {genus.madeFrom ? (
+          <Rich say={say} of="notHereButRelative" facts={{ ...facts, relative: genus.madeFrom }} parts={{ b: <b />, i: <i /> }} />
+        ) : (
+          <Rich
+            say={say}
+            of="notHereButGenus"
+            facts={{ ...facts, common: genus.common, genus: genus.genus }}
+            parts={{ b: <b />, i: <i /> }}
+          />
+        )}
       </p>
       <button type="button" className="quiet" disabled={busy} onClick={take}>
         {say('startYourOwnEntryFrom')}

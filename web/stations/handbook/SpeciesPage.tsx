@@ -170,14 +170,14 @@ function factsOf(species: Species, units: Units): Fact[] {
     ],
     warmFirst && [
       say('warmStratificationFirst'),
-      say('needNone', { adviceText: adviceText(warmFirst.days), releasedWithout: percent(warmFirst.releasedWithout) }),
+      say('needNone', { days: adviceText(warmFirst.days), without: percent(warmFirst.releasedWithout) }),
     ],
     cold.need !== 'none' && [
       say('coldStratification'),
       say('needNoneAfter', {
-        how: cold.need === 'required' ? say('required') : say('onlyHelps'),
-        adviceText: adviceText(cold.days),
-        releasedWithout: percent(cold.releasedWithout),
+        need: cold.need === 'required' ? say('required') : say('onlyHelps'),
+        days: adviceText(cold.days),
+        without: percent(cold.releasedWithout),
       }),
     ],
     smoke && [say('smokeFact'), say('germinateWithout', { with: percent(smoke.with), without: percent(smoke.without) })],

@@ -142,7 +142,7 @@ export default function LabelsPage() {
           </div>
           <SheetPicture sheet={sheet} skip={skip} total={total} begin={setSkip} />
           <p className="text-[0.92rem] text-ink2">
-            {say('sheetAlreadyStartedPressLabel', { how: skip > 0 ? `${say('firstLabelsUsedUp', { count: skip })} ` : '' })}
+            {skip > 0 && say('firstLabelsUsedUp', { count: skip })} {say('sheetAlreadyStartedPressLabel')}
           </p>
           <div className="action-bar">
             {total > MOST_AT_ONCE ? (

@@ -173,7 +173,7 @@ export const CALCULATORS: readonly Calculator[] = wordedRows(
           cooling: { ...cooling, above_C },
           why: why(
             say('minutes', { dose: dose.toFixed(1) }),
-            say('waterSeedVesselComeOne', { how: 'unreachable' in advice ? ` ${advice.unreachable}` : '' }),
+            'unreachable' in advice ? `${say('waterSeedVesselComeOne')} ${advice.unreachable}` : say('waterSeedVesselComeOne'),
             say('energyBalanceNewtonsLawCooling'),
             say('moreWaterLidOrWarmed'),
             [

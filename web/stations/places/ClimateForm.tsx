@@ -103,7 +103,7 @@ function Spread({ months }: { months: readonly MonthClimate[] }) {
   const [least, most] = [inUnits(Math.min(...spreads)), inUnits(Math.max(...spreads))];
   return (
     <p className="text-[0.95rem] text-ink2">
-      {say('singleDaysLieWithin', { how: least === most ? least : say('to', { least, most }), unit: `°${temperature}` })}
+      {say('singleDaysLieWithin', { spread: least === most ? least : `${least}–${most}`, unit: `°${temperature}` })}
     </p>
   );
 }

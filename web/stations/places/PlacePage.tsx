@@ -10,7 +10,7 @@ import { lodgersOf } from '@chill/core/nursery/lodging.ts';
 import { stageName } from '@chill/core/tell/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Place } from '@chill/model/place.ts';
-import type { PlaceTemperatures } from '@chill/model/temperature.ts';
+import type { PlaceTemperatures, TemperatureSpell } from '@chill/model/temperature.ts';
 import { say } from '@chill/words/places.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { type CSSProperties, useState } from 'react';
@@ -45,16 +45,7 @@ export default function PlacePage() {
           {say('change')}
         </button>
       </div>
-      <p className="text-ink2">
-        {PLACES[place.kind].name}
-        {place.within && say('partOfWithin', { within: place.within })}
-        {place.usedBy && say('usedBy', { usedBy: place.usedBy })}
-        {place.cover &&
-          say('miceBirdsRain', {
-            how: place.cover.animals ? say('keptOff') : say('notKeptOff'),
-            how2: place.cover.rain ? say('keptOff') : say('notKeptOff'),
-          })}
-      </p>
+      <p className="text-ink2">{placeWords(place).join('; ')}</p>
       {changing && <PlaceForm key={place.id} place={place} close={() => setChanging(false)} />}
       <div className="mt-4 grid gap-x-12 gap-y-8 desk:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
         <section>
@@ -84,6 +75,17 @@ export default function PlacePage() {
   );
 }
 
+/** What a place is: its kind, what it is a part of, who uses it, what is kept off it. */
+function placeWords({ kind, within, usedBy, cover }: Place): string[] {
+  return [
+    PLACES[kind].name,
+    within && say('partOfWithin', { within }),
+    usedBy && say('usedBy', { usedBy }),
+    cover && say(cover.animals ? 'animalsKeptOff' : 'animalsNotKeptOff'),
+    cover && say(cover.rain ? 'rainKeptOff' : 'rainNotKeptOff'),
+  ].flatMap((one) => one || []);
+}
+
 /** How warm it is there by its readings, what to do about it, and when it was not as it should be. */
 function TemperatureNow({ place, record }: { place: Place; record: PlaceTemperatures | undefined }) {
   const { temperatures, nursery, today } = useNursery();
@@ -91,6 +93,11 @@ function TemperatureNow({ place, record }: { place: Place; record: PlaceTemperat
   const expected = expectedOf(place, temperatures, today);
   const turn = turnOf(place, temperatures, today);
   const stays = PLACES[place.kind].shouldStay;
+  const spellWords = ({ kind, from, to, hours, excursion_hours: far, peak_C }: TemperatureSpell) => {
+    const facts = { stretch: stretch(from, to, today), hours: Math.round(hours), peak: show(peak_C) };
+    if (kind === 'frozen') return say('spellFrozen', facts);
+    return far ? say('spellFarTooWarm', { ...facts, far: Math.round(far), warm: show(WARM_C) }) : say('spellTooWarm', facts);
+  };
   const apart = expected.measured && Math.abs(expected.celsius - place.nominal_C) >= 0.5;
   return (
     <>
@@ -129,16 +136,7 @@ function TemperatureNow({ place, record }: { place: Place; record: PlaceTemperat
       {record && record.spells.length > 0 && (
         <ul className="mt-2 text-[0.97rem] text-ink2">
           {record.spells.slice(-5).map((spell) => (
-            <li key={spell.from + spell.kind}>
-              {say('h', {
-                how: spell.kind === 'warm' ? say('tooWarm') : say('frozen'),
-                stretch: stretch(spell.from, spell.to, today),
-                hours: Math.round(spell.hours),
-                how2: spell.excursion_hours ? say('themAbove', { excursion: Math.round(spell.excursion_hours), warm: show(WARM_C) }) : '',
-                peak: show(spell.peak_C),
-                how3: spell.kind === 'warm' ? say('warmest') : say('coldest'),
-              })}
-            </li>
+            <li key={spell.from + spell.kind}>{spellWords(spell)}</li>
           ))}
         </ul>
       )}

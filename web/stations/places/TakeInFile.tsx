@@ -112,17 +112,22 @@ function LayoutForm({
 }) {
   const { nursery, today } = useNursery();
   const show = (celsius: number) => showQuantity(celsius, 'temperature_C', nursery.settings.units);
+  const separator = layout.kind === 'logger' ? separatorName(layout.logger.separator) : undefined;
   return (
     <div className="mt-2">
       {layout.kind === 'logger' ? (
         <>
           <p className="text-ink2">
-            {say('loggersFile', {
-              separatorName: separatorName(layout.logger.separator),
-              how: layout.logger.skip > 0 ? say('readingsFromLine', { skip: layout.logger.skip + 1 }) : say('noHeader'),
-            })}
-            {layout.logger.header && say('temperaturesUnder', { header: layout.logger.header })}
-            {say('times', { clockWords: clockWords(layout.logger, nursery.timeZone) })}
+            {[
+              layout.logger.skip > 0
+                ? say('loggersFileFromLine', { separator, line: layout.logger.skip + 1 })
+                : say('loggersFileNoHeader', { separator }),
+              layout.logger.header && say('temperaturesUnder', { header: layout.logger.header }),
+              say('times', { clockWords: clockWords(layout.logger, nursery.timeZone) }),
+            ]
+              .filter(Boolean)
+              .join(', ')}
+            .
           </p>
           {layout.logger.orderUnsure && <p className="mt-1 font-semibold">{say('dayMonthYearCouldStand')}</p>}
           <div className="mt-1 flex flex-wrap gap-x-8 gap-y-1">
@@ -178,9 +183,7 @@ function LayoutForm({
         </>
       ) : (
         <>
-          <p className="text-ink2">
-            {say('weatherStationsDailyFiguresEach', { how: layout.daily.rows === 'element' ? say('rowEachElement') : say('rowDay') })}
-          </p>
+          <p className="text-ink2">{say(layout.daily.rows === 'element' ? 'stationsFileByElement' : 'stationsFileByDay')}</p>
           <div className="mt-1 flex">
             <Choice
               label={say('unit')}

@@ -139,7 +139,7 @@ function bandWords(bands: readonly TemperatureResponse[], inFahrenheit: boolean)
   const shown = (celsius: number) => Math.round(inFahrenheit ? (celsius * 9) / 5 + 32 : celsius);
   return bands
     .map(({ fullFrom_C, fullTo_C }) =>
-      say('rangeOfDegrees', { shown: shown(fullFrom_C), shown2: shown(fullTo_C), how: inFahrenheit ? 'F' : 'C' }),
+      say('rangeOfDegrees', { from: shown(fullFrom_C), to: shown(fullTo_C), scale: inFahrenheit ? 'F' : 'C' }),
     )
     .join(', ');
 }

@@ -122,7 +122,7 @@ function summary({ resolved, dates }: Proposal, today: string): string {
   const wait = resolved
     .filter((stage) => stage.curve && stage.days > 0)
     .map(({ kind, days }) => `${spell(days)} ${WAITS[STAGES[kind].earns ?? 'cold']}`);
-  return say('starts', { how: wait.length > 0 ? wait.join(', ') : say('noWait'), start: shortDate(dates.start, today) });
+  return say('waitThenStarts', { wait: wait.length > 0 ? wait.join(', ') : say('noWait'), start: shortDate(dates.start, today) });
 }
 
 /** What seed waits in, in a word: "12 weeks cold". */
@@ -188,8 +188,8 @@ function Details({ proposal, lot, species, learned, settled, wish }: Props) {
           .map((stage) => (
             <p key={stage.kind} className="mt-2 text-[0.95rem] text-ink2">
               <StageName kind={stage.kind} /> {stage.medium && `${say('inMedium', { medium: mediumName(stage.medium) })} `}
-              {say('at', {
-                how: stage.place ? stage.place.name : say('placeAssumed'),
+              {say('placeAtTemperature', {
+                place: stage.place ? stage.place.name : say('placeAssumed'),
                 temperature: showQuantity(stage.temperature_C, 'temperature_C', nursery.settings.units),
               })}
             </p>

@@ -151,6 +151,7 @@ function firstTwo(proposals: readonly Proposal[], control: Proposal | undefined)
 function verdict(seeds: number, { wanted, tells, seeds: asked }: ArmAnswer, arms: number, lot: LotView): string {
   const leaves = say('leavesLot', { unassigned: lot.unassigned - seeds * arms });
   if (seeds >= wanted || asked !== seeds) return seeds >= wanted ? leaves : say('lotHasEachDifferenceSmall', { seeds, leaves });
-  const so = tells === undefined ? say('wouldOnlyShowAllAgainst') : say('wouldOnlyShowDifferenceOr', { tells: percent(tells) });
-  return say('eachSmallerOneCouldLuck', { seeds, so, leaves });
+  const shows =
+    tells === undefined ? say('eachShowsAllOrNone', { seeds }) : say('eachShowsDifference', { seeds, difference: percent(tells) });
+  return `${shows} ${leaves}`;
 }

@@ -51,9 +51,9 @@ export default function TrialPage() {
             <p className="mt-2 text-[0.95rem] text-ink2">
               <Rich
                 say={say}
-                of="seedsLabel"
+                of="armSeedsLabel"
                 facts={{
-                  how: view.batch.trial?.control ? say('control') : say('arm', { arm: view.batch.trial?.arm }),
+                  arm: view.batch.trial?.control ? say('control') : say('arm', { arm: view.batch.trial?.arm }),
                   seeds: view.batch.plan.seeds,
                 }}
                 parts={{ to: <Link to={`/batch/${view.batch.code}/label`} className="underline underline-offset-4" /> }}
@@ -75,7 +75,7 @@ export default function TrialPage() {
         ))}
       </ul>
       <h2 className="mt-8">{say('dealSeeds')}</h2>
-      <p className="mt-1 max-w-prose">{say('mixLotCountOutTime', { how: handful === 1 ? say('oneSeed') : say('seeds', { handful }) })}</p>
+      <p className="mt-1 max-w-prose">{handful === 1 ? say('mixAndCountOutOne') : say('mixAndCountOut', { handful })}</p>
       <ol className="mt-3 grid grid-cols-2 gap-x-6 gap-y-1 sm:grid-cols-4">
         {order.map(({ arm, replicate }, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: the order itself is what is shown, and never changes.

@@ -30,7 +30,7 @@ export default function PotsStation() {
         const plants = views.reduce((sum, { projection }) => sum + livingIn(projection.state.counts), 0);
         return say('seedlingsNotEverySeedlingBecomes', {
           plants,
-          how: views.length === 1 ? say('oneBatch') : say('batches', { views: views.length }),
+          batches: views.length,
         });
       }}
       empty={say('nothingPottedYet')}

@@ -11,7 +11,7 @@ import { useNursery } from '../../data/nursery.ts';
 export function PromiseLine({ standing, children }: { standing: PromiseStanding; children?: ReactNode }) {
   const { today } = useNursery();
   const { promise, delivered, open, ready, stands, shortBy } = standing;
-  const how =
+  const words =
     open === 0
       ? say('toHandOver')
       : stands === 'covered'
@@ -28,7 +28,7 @@ export function PromiseLine({ standing, children }: { standing: PromiseStanding;
           {delivered > 0 ? say('handedOver', { delivered, plants: promise.plants }) : say('plantsOf', { count: promise.plants })}
         </span>
         <span className={`block ${stands === 'short' && open > 0 ? 'font-semibold text-alarm' : ''}`}>
-          {open > 0 && stands !== 'covered' ? say('readyThen', { how, range: span(ready) }) : how}
+          {open > 0 && stands !== 'covered' ? say('readyThen', { stands: words, range: span(ready) }) : words}
           {open > 0 && promise.on < today && `; ${say('dayPast')}`}
         </span>
       </span>

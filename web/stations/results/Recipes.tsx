@@ -32,8 +32,8 @@ function comparison({ now, was, gain, sure }: Recipe & { was: NonNullable<Recipe
   }
   const weeks = Math.round((now.cold_days - was.cold_days) / A_WEEK);
   if (weeks === 0) return { better: false, text: say('best') };
-  const how = say(weeks > 0 ? 'weeksMore' : 'weeksLess', { count: Math.abs(weeks) });
-  return { better: more, text: more ? say('sameGains', { how, gain }) : say('sameAsMany', { how }) };
+  const change = say(weeks > 0 ? 'weeksMore' : 'weeksLess', { count: Math.abs(weeks) });
+  return { better: more, text: more ? say('sameGains', { change, gain }) : say('sameAsMany', { change }) };
 }
 
 function RecipeLine({ recipe }: { recipe: Recipe }) {

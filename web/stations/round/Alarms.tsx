@@ -4,6 +4,7 @@ import { dryingCountdown } from '@chill/core/lot/drying.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/round.ts';
+import { Fragment } from 'react';
 import { Link } from 'react-router';
 import { asItStands, useNursery } from '../../data/nursery.ts';
 
@@ -54,24 +55,21 @@ function useOutOfRange(): Alarm[] {
     const stays = PLACES[place.kind].shouldStay;
     if (!spell || !stays || lie === 0) return [];
     const says = (
-      <Rich
-        key={place.id}
-        say={say}
-        of="hThere"
-        facts={{
-          name: place.name,
-          celsius: show(celsius),
-          how: spell.kind === 'warm' ? say('above') : say('below'),
-          how2: show(spell.kind === 'warm' ? stays.below_C : stays.above_C),
-          hours: Math.round(spell.hours),
-          how3: lie === 1 ? say('oneBatchLies') : say('batchesLie', { lie }),
-          how4: PLACES[place.kind].tooWarm === 'thaws' ? say('mayThaw') : lie === 1 ? say('receivesNoCold') : say('receiveNoCold'),
-        }}
-        parts={{
-          to: <Link to={`/places/${place.id}`} className="font-semibold underline underline-offset-4" />,
-          b: <b className="font-mono text-alarm" />,
-        }}
-      />
+      <Fragment key={place.id}>
+        <Rich
+          say={say}
+          of={spell.kind === 'warm' ? 'tooWarmForHours' : 'tooColdForHours'}
+          facts={{
+            ...{ name: place.name, celsius: show(celsius), hours: Math.round(spell.hours) },
+            limit: show(spell.kind === 'warm' ? stays.below_C : stays.above_C),
+          }}
+          parts={{
+            to: <Link to={`/places/${place.id}`} className="font-semibold underline underline-offset-4" />,
+            b: <b className="font-mono text-alarm" />,
+          }}
+        />{' '}
+        {say(PLACES[place.kind].tooWarm === 'thaws' ? 'batchesThereMayThaw' : 'batchesThereGetNoCold', { count: lie })}
+      </Fragment>
     );
     return [{ key: place.id, says }];
   });

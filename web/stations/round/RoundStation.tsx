@@ -51,8 +51,7 @@ export function RoundStation() {
         <p className="mt-1 text-[1.06rem] text-ink2">
           {due.length > 0 ? (
             <>
-              {say('dueAboutMinutes', { how: due.length === 1 ? say('oneThing') : say('things', { due: due.length }), minutes })}{' '}
-              {done > 0 && <b className="text-ink">{say('done', { done })} </b>}
+              {say('dueAboutMinutes', { count: due.length, minutes })} {done > 0 && <b className="text-ink">{say('done', { done })} </b>}
               {comingUp(view)}
             </>
           ) : (
@@ -283,7 +282,7 @@ function BeginHere() {
         </>
       ) : (
         <>
-          <p>{say('stockNoneBatchSayHow', { how: lots.length === 1 ? say('oneLot') : say('lots', { lots: lots.length }) })}</p>
+          <p>{say('stockNoneBatchSayHow', { lots: lots.length })}</p>
           <Link to="/plan" className="action mt-4">
             {say('makePlan')}
           </Link>

@@ -95,7 +95,7 @@ export default function TypedSheetPage() {
       })}
       <div className="action-bar">
         <button type="button" className="action" disabled={begun.length === 0} onClick={save}>
-          {say('recordLines', { how: begun.length === 1 ? say('oneLine') : say('lines', { begun: begun.length }) })}
+          {say('recordLines', { lines: begun.length })}
         </button>
         {begun.length > 0 && (
           <button type="button" className="quiet" onClick={() => setRows({})}>

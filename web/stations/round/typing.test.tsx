@@ -92,7 +92,7 @@ describe('a filled sheet typed in', () => {
     await user.type(cell('damp'), 'w');
     await user.type(cell('mould'), '2s');
     await user.type(cell('roots'), '1');
-    await user.click(press('Record one line'));
+    await user.click(press('Record 1 line'));
     expect(since().map(({ kind, on }) => [kind, on])).toContainEqual(['checked', '2026-10-27']);
     expect(since()).toEqual(expect.arrayContaining([expect.objectContaining({ kind: 'checked', damp: 'wet', mould: 'spreading' })]));
     expect(screen.getByRole('status').textContent).toContain('1 recorded');
@@ -106,7 +106,7 @@ describe('a filled sheet typed in', () => {
   ])('of %s “%s” records nothing, and says at the line what would be right', async (what, typed, says) => {
     const { user } = open();
     await user.type(cell(what), typed);
-    await user.click(press('Record one line'));
+    await user.click(press('Record 1 line'));
     expect(document.body.textContent).toContain(says);
     expect(since()).toEqual([]);
     expect((cell(what) as HTMLInputElement).value).toBe(typed);

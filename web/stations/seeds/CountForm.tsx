@@ -179,12 +179,16 @@ function Estimate({ found, samples, lot, species, purity }: EstimateProps) {
   return (
     <div className="border-l-4 border-ink pl-3">
       <p>
-        <Rich
-          say={say}
-          of="seeds"
-          facts={{ seeds: found.seeds, how: found.range ? say('between', { low: found.range.low, high: found.range.high }) : '' }}
-          parts={{ span: <span className="figure-large" /> }}
-        />
+        {found.range ? (
+          <Rich
+            say={say}
+            of="seedsBetween"
+            facts={{ seeds: found.seeds, ...found.range }}
+            parts={{ span: <span className="figure-large" /> }}
+          />
+        ) : (
+          <Rich say={say} of="seeds" facts={{ seeds: found.seeds }} parts={{ span: <span className="figure-large" /> }} />
+        )}
       </p>
       <p className="text-ink2">
         {found.thousandSeeds_g !== undefined &&

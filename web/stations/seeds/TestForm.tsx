@@ -59,7 +59,7 @@ export function TestForm({ lot, species, done }: { lot: LotView; species: Specie
               >
                 <b className="font-mono text-xl">{size.seeds === 0 ? say('known') : shown(size.seeds)}</b>
                 <span className="block text-[0.92rem] text-ink2">
-                  {say('within', { width: Math.round(size.width * 100), how: size.seeds > 0 && size.tooMuch ? say('tooMuch') : '' })}
+                  {say(size.seeds > 0 && size.tooMuch ? 'withinTooMuch' : 'within', { width: Math.round(size.width * 100) })}
                 </span>
               </button>
             </li>

@@ -43,7 +43,7 @@ export default function TreatStation() {
         <>
           <p className="mt-1 max-w-prose text-[1.06rem] text-ink2">
             {say('work', {
-              how: here.length === 1 ? say('oneBatch') : say('batches', { here: here.length }),
+              batches: here.length,
               hands: lengthOf(order.hands_min * 60),
             })}
             {order.saved_min > 5 && here.length > 1 && ` ${say('takenOrderWaitsRunSide', { saved: lengthOf(order.saved_min * 60) })}`}
@@ -147,7 +147,7 @@ function BenchLine({ view, steps, on }: { view: BatchView; steps: OrderedStep[];
         <span className="min-w-0 grow">
           <span className="block leading-tight font-[560]">{species.common[0]}</span>
           <span className="text-[0.95rem] text-ink2">
-            {say('seedsCounted', { countIn: countIn(state.counts, ['waiting', 'swollen']), how: kind ? stageName(kind) : say('done') })}
+            {say('seedsCounted', { seeds: countIn(state.counts, ['waiting', 'swollen']), stage: kind ? stageName(kind) : say('done') })}
             {steps.length > 0 && `: ${steps.map(({ what }) => what).join(`${say('thenWord')} `)}`}
           </span>
         </span>

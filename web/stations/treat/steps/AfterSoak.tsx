@@ -64,9 +64,7 @@ export function AfterSoak({ view }: { view: BatchView }) {
           <Bath view={view} aside />
         </details>
       )}
-      <StepAction onClick={() => step.finish()}>
-        {say('drain', { how: next ? say('next', { stage: stageName(next.kind) }) : '' })}
-      </StepAction>
+      <StepAction onClick={() => step.finish()}>{next ? say('drainNext', { stage: stageName(next.kind) }) : say('drain')}</StepAction>
       {stage && wantsCount(species, state, stage.kind) && <p className="text-[0.95rem] text-ink2">{countFirst()}</p>}
       {looked && hard > 0 && <p className="text-[0.95rem] text-ink2">{say('hardOnesWouldGoSwollen', { hard })}</p>}
       <Problem>{step.problem}</Problem>
@@ -205,6 +203,7 @@ function Verdict({ view }: { view: BatchView }) {
   );
   const advice = species.hardCoat && hard > 0 ? roundAdvice(rounds, by, species.hardCoat, hard) : undefined;
   const going = Math.min(count ?? hard, hard);
+  const found = { swollen: counts.swollen, hard };
 
   const split = (how: CoatOpening) =>
     attempt(async () => {
@@ -218,43 +217,35 @@ function Verdict({ view }: { view: BatchView }) {
   return (
     <div className="mt-2 max-w-3xl">
       <p className="text-[1.06rem]">
-        <b>{say('swollenShare', { how: estimated ? `${say('about')} ` : '', hundred })}</b>
-        {gain !== undefined && ` ${say('heavier', { gain: Math.round(gain * 100) })}`}
-        {say('swollenHard', {
-          how: took ? say('swelled') : say('underDidNotSwell', { takenFrom: TAKEN_FROM * 100 }),
-          swollen: counts.swollen,
-          hard,
-        })}
-        {counts.floatedOff > 0 && say('floatedOff', { floatedOff: counts.floatedOff })}
-        {counts.broken > 0 && say('broken', { broken: counts.broken })}.
+        <b>{say(estimated ? 'aboutSwollenShare' : 'swollenShare', { percent: hundred })}</b>
+        {gain !== undefined && ` ${say('heavier', { gain: Math.round(gain * 100) })}`}.{' '}
+        {[
+          took ? say('swelledCounts', found) : say('didNotSwellCounts', { ...found, least: TAKEN_FROM * 100 }),
+          counts.floatedOff > 0 && say('floatedOff', { floatedOff: counts.floatedOff }),
+          counts.broken > 0 && say('broken', { broken: counts.broken }),
+        ]
+          .filter(Boolean)
+          .join(', ')}
+        .
       </p>
       {hard > 0 && advice && (
         <>
           <p className="mt-2">
+            {say(took ? 'hardOnesCanStillGo' : 'splitSwollenGoHardGo')}{' '}
             <Rich
               say={say}
               of="anotherRoundWouldLikelySwell"
               facts={{
-                how: took ? `${say('hardOnesCanStillGo')} ` : `${say('splitSwollenGoHardGo')} `,
-                opened: OPENED[by],
-                nextSeeds: advice.nextSeeds,
-                hard,
-                opened2: OPENED[advice.other.by],
-                seeds: advice.other.seeds,
-                how2:
-                  advice.roundsBeforeOther === 0
-                    ? say('changeOverNow', { turned: TURNED_TO[advice.other.by] })
-                    : Number.isFinite(advice.roundsBeforeOther)
-                      ? say('afterSameOtherMethodGains', {
-                          how:
-                            advice.roundsBeforeOther === 1
-                              ? say('oneMoreRound')
-                              : say('moreRounds', { roundsBeforeOther: advice.roundsBeforeOther }),
-                        })
-                      : say('otherMethodWillNotGain'),
+                ...{ opened: OPENED[by], nextSeeds: advice.nextSeeds, hard },
+                ...{ otherwise: OPENED[advice.other.by], seeds: advice.other.seeds },
               }}
               parts={{ b: <b /> }}
-            />
+            />{' '}
+            {advice.roundsBeforeOther === 0
+              ? say('changeOverNow', { turned: TURNED_TO[advice.other.by] })
+              : Number.isFinite(advice.roundsBeforeOther)
+                ? say('afterSameOtherMethodGains', { rounds: advice.roundsBeforeOther })
+                : say('otherMethodWillNotGain')}
           </p>
           <WhyNote
             ask={say('whySoMany')}

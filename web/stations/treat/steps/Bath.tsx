@@ -87,7 +87,7 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
           {'strength' in bath
             ? say('atStrengthThen', {
                 strength: bath.strength,
-                how: bath.rinses === 1 ? say('oneRinse') : say('rinses', { rinses: bath.rinses }),
+                rinses: bath.rinses,
               })
             : say('inIt')}
         </Figure>

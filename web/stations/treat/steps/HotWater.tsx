@@ -77,11 +77,7 @@ function Cooling({ view, poured }: { view: BatchView; poured: PouredWater }) {
             degrees: degrees(pour.pour_C),
           })}{' '}
           {readings.some(({ water_C }) => water_C <= pour.air_C) && `${say('readingNoWarmerThanAir')} `}
-          {readings.length > 0
-            ? say('bentDashedWhatWasPredicted', {
-                how: readings.length === 1 ? say('reading') : say('readings', { readings: readings.length }),
-              })
-            : say('predictedReadingTellsMore')}
+          {readings.length > 0 ? say('bentDashedWhatWasPredicted', { readings: readings.length }) : say('predictedReadingTellsMore')}
         </p>
       </div>
       <div>

@@ -165,7 +165,7 @@ function Tubs({ view, seeds, first }: { view: BatchView; seeds: number; first: M
       shown_mL={bag_mL}
       rule={say('seedFifthWholeEachPart', RULE)}
     >
-      {say('mixSeeds', { how: bags === 1 ? say('oneBag') : say('eachBags', { bags }), seeds })}
+      {bags === 1 ? say('mixInOneBag', { seeds }) : say('mixInEachBag', { bags, seeds })}
     </Mixed>
   );
 }

@@ -104,7 +104,7 @@ export function OpenCoat({ view }: { view: BatchView }) {
       <div className="contents desk:block">
         <div className="mt-5 flex flex-wrap items-end gap-x-8 gap-y-4 desk:mt-0">
           <Figure value={sitting.opened} unit={say('ofAll', { all })}>
-            {say('nowAfter', { how: sitting.method === 'peel' ? say('peeled') : say('opened') })}
+            {say(sitting.method === 'peel' ? 'peeledNow' : 'openedNow')}
             {before > 0 && sitting.method !== 'peel' && say('before', { before })}
           </Figure>
           <Figure value={lengthOf(left * perSeed_s)}>
@@ -147,7 +147,7 @@ export function OpenCoat({ view }: { view: BatchView }) {
             {say('oneBack')}
           </button>
           <button type="button" className="quiet" disabled={left < 1} onClick={() => tap(left, 0)}>
-            {say('all', { left, how: sitting.method === 'sand' ? say('sandedTogether') : say('areDone') })}
+            {say(sitting.method === 'sand' ? 'allSandedTogether' : 'allAreDone', { left })}
           </button>
         </div>
         <FromDevice

@@ -84,7 +84,7 @@ function Advised({ pour: { water_mL, pour_C, boils_C, faulty, overflows, vessel,
     <>
       <div className="grid grid-cols-2 gap-4">
         <Figure value={water_mL ? showQuantity(water_mL, 'volume_mL', units, 0) : '–'}>
-          {say('ofWaterAfter', { how: water_mL ? `, ${volumeOtherWay(water_mL, units)}` : '' })}
+          {water_mL ? say('ofWaterAlso', { other: volumeOtherWay(water_mL, units) }) : say('ofWater')}
         </Figure>
         <Figure
           value={<span className="text-hot">{faulty || pour_C === undefined ? '–' : showQuantity(pour_C, 'temperature_C', units, 0)}</span>}
@@ -226,7 +226,7 @@ function Cools({ pour: { cooling, reading, dose, vessel, boils_C } }: { pour: Po
             { name: say('boils'), value: degrees(boils_C), from: say('mAboveSea', { elevation: nursery.elevation_m }) },
           ],
           rule: say('waterSeedVesselShareTheir'),
-          source: say('energyBalanceNewtonsLawCooling', { how: dose.assumed ? say('doseUsualOneHardCoats') : say('doseSpeciesOwn') }),
+          source: say('energyBalanceNewtonsLawCooling', { dose: dose.assumed ? say('doseUsualOneHardCoats') : say('doseSpeciesOwn') }),
           assumed: dose.assumed,
           changes: say('thermometerTypeReadingOncePoured'),
         }}

@@ -141,7 +141,7 @@ function UnderWay({ view }: { view: BatchView }) {
           <TimerFace view={view} timer={running} large />
         </div>
       ) : (
-        <p className="text-ink2">{say('drainWhenHasSwollen', { how: timer ? say('timerWasEnded') : say('wasBegunWithoutTimer') })}</p>
+        <p className="text-ink2">{say(timer ? 'drainItsTimerWasEnded' : 'drainItHadNoTimer')}</p>
       )}
       <div className="mt-2 flex flex-wrap items-center gap-x-5">
         {due !== undefined && <FreshWater due={due} zone={nursery.timeZone} today={today} />}

@@ -33,7 +33,7 @@ export const Plan = z
     figures: SpeciesFigures.optional(),
   })
   .refine((plan) => plan.stages.length === plan.method.stages.length, {
-    error: () => say('datedStagesMustMatchMethod'),
+    error: () => say('stagesMatchMethod'),
     path: ['stages'],
   });
 export type Plan = z.infer<typeof Plan>;
@@ -67,14 +67,14 @@ export const NewTrial = z
   .object({
     batches: z
       .array(NewBatch)
-      .min(2, { error: () => say('trialHasLeastTwoArms') })
+      .min(2, { error: () => say('trialHasTwoArms') })
       .max(6, { error: () => say('mostSixArms') }),
   })
   .superRefine(({ batches }, context) => {
     const first = batches[0];
     for (const [index, batch] of batches.entries()) {
       const same = batch.lotId === first?.lotId && batch.trial !== undefined && batch.trial.id === first?.trial?.id;
-      if (!same) context.addIssue({ code: 'custom', path: ['batches', index], message: say('everyArmMustOneLot') });
+      if (!same) context.addIssue({ code: 'custom', path: ['batches', index], message: say('armsOfOneLot') });
     }
   });
 export type NewTrial = z.infer<typeof NewTrial>;
@@ -83,9 +83,9 @@ export type NewTrial = z.infer<typeof NewTrial>;
 export const Split = z.object({ decidedOn: Count, event: SplitEvent, batch: NewBatch }).superRefine(({ event, batch }, context) => {
   const complain = (path: string[], message: string) => context.addIssue({ code: 'custom', path, message });
   const moved = event.moves.reduce((sum, { count }) => sum + count, 0);
-  if (event.into !== batch.id) complain(['event', 'into'], say('splitMustNameBatchMakes'));
-  if (!batch.from) complain(['batch', 'from'], say('sayWhichBatchSplitFrom'));
-  if (moved !== batch.plan.seeds) complain(['batch', 'plan', 'seeds'], say('seedsLeaveBatchNewOne', { moved }));
+  if (event.into !== batch.id) complain(['event', 'into'], say('splitNamesBatch'));
+  if (!batch.from) complain(['batch', 'from'], say('splitFromWhich'));
+  if (moved !== batch.plan.seeds) complain(['batch', 'plan', 'seeds'], say('newBatchHasAsMany', { moved }));
 });
 export type Split = z.infer<typeof Split>;
 

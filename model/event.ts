@@ -94,8 +94,8 @@ export const SplitEvent = z.object({
   ...common,
   kind: z.literal('split'),
   into: BatchId,
-  moves: moves.min(1, { error: () => say('sayHowManySeedsGo') }).refine((all) => all.every(({ to }) => to === 'movedOn'), {
-    error: () => say('splitOnlyMovesSeedsNew'),
+  moves: moves.min(1, { error: () => say('howManyGo') }).refine((all) => all.every(({ to }) => to === 'movedOn'), {
+    error: () => say('splitOnlyMovesOn'),
   }),
 });
 
@@ -115,7 +115,7 @@ export const NewEvent = z.discriminatedUnion('kind', [
   z.object({
     ...common,
     kind: z.literal('seedsMoved'),
-    moves: moves.min(1, { error: () => say('sayHowManySeedsMoved') }),
+    moves: moves.min(1, { error: () => say('howManyMoved') }),
     each: z.int().min(1).max(MOST_EACH).optional(),
     promise: PromiseId.optional(),
   }),
@@ -181,7 +181,7 @@ export const NewEvent = z.discriminatedUnion('kind', [
   z.object({
     ...common,
     kind: z.literal('weighedDry'),
-    grams: Grams.positive({ error: () => say('weighSeedDryBeforeSoaked') }),
+    grams: Grams.positive({ error: () => say('weighDry') }),
   }),
   z.object({ ...common, kind: z.literal('swellingChecked'), swelling: Swelling, moves }),
   SplitEvent,
@@ -197,13 +197,13 @@ export const NewEvent = z.discriminatedUnion('kind', [
       stages: z.array(DatedStage).min(1).max(12),
     })
     .refine(({ method, stages }) => method.length === stages.length && method.every(({ kind }, i) => kind === stages[i]?.kind), {
-      error: () => say('datedStagesMustMatchMethod'),
+      error: () => say('stagesMatchMethod'),
       path: ['stages'],
     }),
   /** Seeds that did not come, cut across to see: so many of them firm and white inside. They are `tested` from then on. */
   z
     .object({ ...common, kind: z.literal('cutOpen'), cut: PositiveCount, viable: Count, moves })
-    .refine(({ cut, viable }) => viable <= cut, { error: () => say('moreViableThanWereCut'), path: ['viable'] })
+    .refine(({ cut, viable }) => viable <= cut, { error: () => say('moreViableThanCut'), path: ['viable'] })
     .refine(({ cut, moves }) => moves.every(({ to }) => to === 'tested') && moves.reduce((sum, { count }) => sum + count, 0) === cut, {
       error: () => say('cutSeedsMustMove'),
       path: ['cut'],

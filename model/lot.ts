@@ -59,11 +59,11 @@ export const Viability = z.discriminatedUnion('kind', [
       tested: PositiveCount,
       viable: z.int({ error: () => say('giveWholeNumber') }).min(0, { error: () => say('countCannotNegative') }),
     })
-    .refine((test) => test.viable <= test.tested, { error: () => say('moreViableThanWereTested'), path: ['viable'] }),
+    .refine((test) => test.viable <= test.tested, { error: () => say('moreViableThanTested'), path: ['viable'] }),
   z.object({
     kind: z.literal('packet'),
     percent: z
-      .number({ error: () => say('givePacketsFigureSuch85') })
+      .number({ error: () => say('givePacketFigure') })
       .min(0, { error: () => say('from0100') })
       .max(100, { error: () => say('from0100') }),
   }),
@@ -110,7 +110,7 @@ export type Lot = z.infer<typeof Lot>;
 const grams = z
   .number({ error: () => say('giveMass') })
   .positive({ error: () => say('massMustAboveZero') })
-  .max(1_000_000, { error: () => say('moreThanTonneUnitRight') });
+  .max(1_000_000, { error: () => say('tooHeavy') });
 
 /** How a number of seeds was arrived at. */
 export const CountMethod = z.discriminatedUnion('by', [
@@ -120,17 +120,17 @@ export const CountMethod = z.discriminatedUnion('by', [
     lot_g: grams,
     samples: z
       .array(z.object({ seeds: PositiveCount, grams }))
-      .min(1, { error: () => say('weighLeastOneCountedSample') })
+      .min(1, { error: () => say('weighASample') })
       .max(40, { error: () => say('most40Samples') }),
     /** Part of the lot's mass that is this species' seed. */
-    purity: Share.refine((share) => share > 0, { error: () => say('purity0LeavesNoSeed') }).optional(),
+    purity: Share.refine((share) => share > 0, { error: () => say('purityOfZero') }).optional(),
   }),
   z.object({
     by: z.literal('pods'),
     pods: PositiveCount,
     perPod: z
       .array(Count)
-      .min(1, { error: () => say('openLeastOnePodCount') })
+      .min(1, { error: () => say('openAPod') })
       .max(100, { error: () => say('most100Pods') }),
   }),
 ]);
@@ -146,7 +146,7 @@ export const NewLotEvent = z.discriminatedUnion('kind', [
   /** A cut test: it uses up what it tests. */
   z
     .object({ ...common, kind: z.literal('cutTested'), tested: PositiveCount, viable: Count })
-    .refine((test) => test.viable <= test.tested, { error: () => say('moreViableThanWereCut'), path: ['viable'] }),
+    .refine((test) => test.viable <= test.tested, { error: () => say('moreViableThanCut'), path: ['viable'] }),
   z.object({ ...common, kind: z.literal('stored'), storage: Storage }),
   z.object({ ...common, kind: z.literal('givenAway'), seeds: PositiveCount }),
   z.object({ ...common, kind: z.literal('reversed'), reverses: EventId }),

@@ -29,14 +29,14 @@ export const Method = z
     school: School,
     stages: z
       .array(Stage)
-      .min(1, { error: () => say('methodNeedsLeastOneStage') })
+      .min(1, { error: () => say('methodNeedsStage') })
       .max(12),
     evidence: Evidence,
     speaksFor: z.string().max(300).optional(),
     speaksAgainst: z.string().max(300).optional(),
   })
   .refine((method) => method.stages.at(-1)?.kind === (method.school === 'towelTest' ? 'warmTowel' : 'pot'), {
-    error: () => say('methodEndsPotTestTowel'),
+    error: () => say('whereMethodEnds'),
     path: ['stages'],
   });
 export type Method = z.infer<typeof Method>;

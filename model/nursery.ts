@@ -7,7 +7,7 @@ import { z } from './zod.ts';
 export const MonthDay = z
   .string()
   .regex(/^(?:(?:0[13578]|1[02])-(?:0[1-9]|[12]\d|3[01])|(?:0[469]|11)-(?:0[1-9]|[12]\d|30)|02-(?:0[1-9]|1\d|2[0-8]))$/, {
-    error: () => say('giveMonthDaySuch05'),
+    error: () => say('giveMonthAndDay'),
   });
 
 /** What the grower reads and types; everything is stored in SI. */
@@ -50,7 +50,7 @@ export const MonthClimate = z
       .optional(),
   })
   .refine((month) => month.min_C < month.max_C, {
-    error: () => say('meanMinimumMustBelowMean'),
+    error: () => say('minimumBelowMaximum'),
     path: ['min_C'],
   });
 export type MonthClimate = z.infer<typeof MonthClimate>;
@@ -96,25 +96,25 @@ export const Nursery = z.object({
   version: Version,
   name: shortText(80),
   latitude_deg: z
-    .number({ error: () => say('giveLatitudeDegreesSuch46') })
-    .min(-66, { error: () => say('chillPlansBetweenPolarCircles') })
-    .max(66, { error: () => say('chillPlansBetweenPolarCircles') }),
+    .number({ error: () => say('giveLatitude') })
+    .min(-66, { error: () => say('betweenPolarCircles') })
+    .max(66, { error: () => say('betweenPolarCircles') }),
   elevation_m: z
     .number()
-    .min(-430, { error: () => say('noLandLiesBelow430') })
+    .min(-430, { error: () => say('noLandSoLow') })
     .max(6000, { error: () => say('most6000M') }),
-  timeZone: z.string().refine(isTimeZone, { error: () => say('notTimeZoneMachineKnows') }),
+  timeZone: z.string().refine(isTimeZone, { error: () => say('unknownTimeZone') }),
   lastFrost: z.object({
     /** The mean day of the last spring frost. */
     mean: MonthDay,
     /** Its standard deviation from year to year, in days. */
-    sd_days: Days.positive({ error: () => say('lastFrostVariesFromYear') }).max(40, { error: () => say('most40Days') }),
+    sd_days: Days.positive({ error: () => say('frostSpreadTooSmall') }).max(40, { error: () => say('most40Days') }),
   }),
   /** The first autumn frost, in the same form; taken from the climate where it is not given. */
   firstFrost: z
     .object({
       mean: MonthDay,
-      sd_days: Days.positive({ error: () => say('lastFrostVariesFromYear') }).max(40, { error: () => say('most40Days') }),
+      sd_days: Days.positive({ error: () => say('frostSpreadTooSmall') }).max(40, { error: () => say('most40Days') }),
     })
     .optional(),
   /** January to December; estimated from latitude and frost where it is not given. */

@@ -12,7 +12,7 @@ const inReach = (text: string) => {
 const OUT_OF_REACH = { error: () => say('giveYearFrom', { firstYear: String(FIRST_YEAR), lastYear: String(LAST_YEAR) }) };
 
 /** A calendar day without a time, `YYYY-MM-DD`, in the nursery's time zone. Refuses days that do not exist. */
-export const PlainDate = z.iso.date({ error: () => say('giveDayExistsSuch2026') }).refine(inReach, OUT_OF_REACH);
+export const PlainDate = z.iso.date({ error: () => say('giveRealDay') }).refine(inReach, OUT_OF_REACH);
 export type PlainDate = z.infer<typeof PlainDate>;
 
 /** An instant, ISO 8601 in UTC; says when something was written down, never when it happened to the seed. */
@@ -42,9 +42,9 @@ export type LoggerId = Naming<'logger'>;
 
 const wholeFrom = (least: number, tooFew: () => string) =>
   z
-    .int({ error: () => say('giveWholeNumberSeedsDo') })
+    .int({ error: () => say('giveWholeSeeds') })
     .min(least, { error: tooFew })
-    .max(10_000_000, { error: () => say('moreThanTenMillionCount') });
+    .max(10_000_000, { error: () => say('moreThanTenMillion') });
 
 /** A number of whole things, zero or more. */
 export const Count = wholeFrom(0, () => say('countCannotNegative'));
@@ -73,8 +73,8 @@ export const Millimetres = z
 /** A temperature in °C within what a nursery can meet. */
 export const Celsius = z
   .number()
-  .min(-60, { error: () => say('below60CUnitRight') })
-  .max(120, { error: () => say('above120CUnitRight') });
+  .min(-60, { error: () => say('tooCold') })
+  .max(120, { error: () => say('tooHot') });
 
 /** A number of days, zero or more; may be fractional. */
 export const Days = z
@@ -104,7 +104,7 @@ export const PersonName = shortText(40);
 
 /** The kebab-case name of a handbook entry or a method. */
 export const Slug = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, {
-  error: () => say('lowerCaseLettersFiguresHyphens'),
+  error: () => say('slugLetters'),
 });
 
 /** Makes an id that nothing else has. */

@@ -12,7 +12,7 @@ export type DormancyClass = z.infer<typeof DormancyClass>;
 /** Advice on how long a treatment lasts: a range, or one figure. core/chill says what each means. */
 export const DaysAdvice = z.union([
   z.object({ from: Days.positive(), to: Days.positive() }).refine((advice) => advice.from < advice.to, {
-    error: () => say('rangeMustGoFromFewer'),
+    error: () => say('rangeRises'),
   }),
   z.object({ about: Days.positive() }),
 ]);
@@ -48,7 +48,7 @@ export const SproutingHabit = z.object({
   at_C: Celsius,
   /** Days at `at_C` by which the first tenth and nine tenths of those that will have sprouted. */
   days: z.object({ from: Days.positive(), to: Days.positive() }).refine((days) => days.from < days.to, {
-    error: () => say('rangeMustGoFromFewer'),
+    error: () => say('rangeRises'),
   }),
   base_C: Celsius,
   optimum_C: Celsius,
@@ -76,7 +76,7 @@ export const SeedForm = z
     colour: SeedColour,
   })
   .refine((seed) => seed.length_mm >= seed.width_mm && seed.width_mm >= seed.thickness_mm, {
-    error: () => say('lengthWidthThicknessMustFall'),
+    error: () => say('sizesInOrder'),
   });
 export type SeedForm = z.infer<typeof SeedForm>;
 
@@ -87,14 +87,14 @@ export const HardCoat = z.object({
   hotWater: Share,
   /** Minutes above a temperature that open the coat, where they are known: cooler for a thin one. */
   hotDose: z
-    .object({ above_C: Celsius.min(40, { error: () => say('waterBelow40COpens') }), minutes: z.number().positive().max(60) })
+    .object({ above_C: Celsius.min(40, { error: () => say('waterTooCoolToOpen') }), minutes: z.number().positive().max(60) })
     .optional(),
 });
 export type HardCoat = z.infer<typeof HardCoat>;
 
 /** A cue that is given or not: the share of otherwise ready seed that answers without it, and with it. */
 export const Cue = z.object({ without: Share, with: Share }).refine((cue) => cue.without < cue.with, {
-  error: () => say('cueMoreMustGerminateThan'),
+  error: () => say('cueMustHelp'),
   path: ['with'],
 });
 export type Cue = z.infer<typeof Cue>;
@@ -139,7 +139,7 @@ export type TaxonHazards = z.infer<typeof TaxonHazards>;
 const KnownShare = z.object({ now: Share, worth: z.number().min(1).max(1_000_000) });
 const DaysKnown = z
   .object({ from: Days.positive(), to: Days.positive() })
-  .refine(({ from, to }) => from < to, { error: () => say('rangeMustGoFromFewer') });
+  .refine(({ from, to }) => from < to, { error: () => say('rangeRises') });
 
 /**
  * Figures that stand in the place of the handbook's, as a nursery's results show them or as its own entry: shares with the seeds seen that each counts for, and
@@ -168,7 +168,7 @@ export const SpeciesFields = z.object({
     why: longText(600),
   }),
   seed: SeedForm,
-  flora: z.array(Flora).min(1, { error: () => say('nameLeastOneKindHabitat') }),
+  flora: z.array(Flora).min(1, { error: () => say('nameAHabitat') }),
   /** Season in which it is ripe, in its own hemisphere. */
   ripens: Season,
   fruit: z.enum(['dry', 'fleshy']),
@@ -216,34 +216,34 @@ export const Species = SpeciesFields.superRefine((species, context) => {
     complain(['methods'], say('twoMethodsShareId'));
   }
   const hard = species.dormancy.class === 'physical' || species.dormancy.class === 'combinational';
-  if (hard && !species.hardCoat) complain(['hardCoat'], say('sayHowManySwellOnce'));
+  if (hard && !species.hardCoat) complain(['hardCoat'], say('howManySwell'));
   if (hard && !stages.some((stage) => stage.kind === 'openCoat' || stage.kind === 'hotWater')) {
-    complain(['methods'], say('hardCoatNeedsMethodScarifies'));
+    complain(['methods'], say('hardCoatNeedsScarifying'));
   }
   if (species.cold.need === 'required' && !stages.some((stage) => stage.kind === 'coldMoist')) {
-    complain(['methods'], say('seedRequiresColdNeedsMethod'));
+    complain(['methods'], say('needsColdMethod'));
   }
   if (species.storage === 'recalcitrant' && !species.drying) {
-    complain(['drying'], say('dryingKillsSeedSayHow'));
+    complain(['drying'], say('howLongDoesItKeep'));
   }
   const asked: [boolean, StageKind, string][] = [
-    [species.smoke !== undefined, 'smoke', say('seedNeedsSmokeNeedsMethod')],
-    [species.flooding !== undefined, 'flood', say('seedNeedsFloodingNeedsMethod')],
-    [species.afterRipening !== undefined, 'dryStore', say('seedRipensDryStorageNeeds')],
-    [(species.warmFirst?.releasedWithout ?? 1) < 0.5, 'warmMoist', say('seedNeedsWarmthFirstNeeds')],
+    [species.smoke !== undefined, 'smoke', say('needsSmokeMethod')],
+    [species.flooding !== undefined, 'flood', say('needsFloodingMethod')],
+    [species.afterRipening !== undefined, 'dryStore', say('needsRipeningMethod')],
+    [(species.warmFirst?.releasedWithout ?? 1) < 0.5, 'warmMoist', say('needsWarmFirstMethod')],
   ];
   for (const [asks, kind, message] of asked) {
     if (asks && !stages.some((stage) => stage.kind === kind || (kind === 'warmMoist' && stage.kind === 'outdoorWinter'))) {
       complain(['methods'], message);
     }
   }
-  if (species.basedOn === species.id) complain(['basedOn'], say('entryCannotMadeFromItself'));
+  if (species.basedOn === species.id) complain(['basedOn'], say('entryFromItself'));
   if (species.alternating && species.alternating.night_C >= species.alternating.day_C) {
-    complain(['alternating', 'night_C'], say('nightsMustCoolerThanDays'));
+    complain(['alternating', 'night_C'], say('nightsCoolerThanDays'));
   }
   const { base_C, at_C, optimum_C, ceiling_C } = species.sprouting;
   if (!(base_C < at_C && base_C < optimum_C && optimum_C < ceiling_C && at_C < ceiling_C)) {
-    complain(['sprouting'], say('baseOptimumCeilingMustRise'));
+    complain(['sprouting'], say('temperaturesMustRise'));
   }
 });
 export type Species = z.infer<typeof Species>;

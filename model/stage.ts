@@ -30,7 +30,7 @@ export type Medium = z.infer<typeof Medium>;
 export const StageDays = z
   .object({ least: Days, best: Days, most: Days })
   .refine((days) => days.least <= days.best && days.best <= days.most, {
-    error: () => say('leastBestMostDaysMust'),
+    error: () => say('daysInOrder'),
   });
 export type StageDays = z.infer<typeof StageDays>;
 
@@ -63,7 +63,7 @@ export const Stage = z
     note: z.string().max(300).optional(),
   })
   .refine((stage) => !NEEDS_MEDIUM[stage.kind] || stage.medium !== undefined, {
-    error: () => say('sayWhatSeedLiesDuring'),
+    error: () => say('whatItLiesIn'),
     path: ['medium'],
   });
 export type Stage = z.infer<typeof Stage>;
@@ -82,5 +82,5 @@ export const DatedStage = z
     /** The day that would be best; later than `end` where the plan was cut short on purpose. */
     best: PlainDate.optional(),
   })
-  .refine((stage) => stage.start <= stage.end, { error: () => say('stageCannotEndBeforeStarts'), path: ['end'] });
+  .refine((stage) => stage.start <= stage.end, { error: () => say('stageEndsBeforeStart'), path: ['end'] });
 export type DatedStage = z.infer<typeof DatedStage>;

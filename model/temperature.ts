@@ -26,7 +26,7 @@ export type ReadingImport = z.infer<typeof ReadingImport>;
 export const TypedReading = z.object({
   id: Id,
   at: Instant,
-  celsius: Celsius.max(70, { error: () => say('noPlaceWhereSeedKept') }),
+  celsius: Celsius.max(70, { error: () => say('noPlaceSoWarm') }),
 });
 export type TypedReading = z.infer<typeof TypedReading>;
 

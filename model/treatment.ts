@@ -11,17 +11,17 @@ export type VesselKind = z.infer<typeof VesselKind>;
 export const Grams = z
   .number()
   .min(0, { error: () => say('massCannotNegative') })
-  .max(100_000, { error: () => say('moreThan100KgUnit') });
+  .max(100_000, { error: () => say('vesselTooHeavy') });
 
 /** What was poured onto what. Masses in grams; a millilitre of water is taken as a gram. */
 export const Pour = z.object({
   water_mL: z
     .number()
-    .positive({ error: () => say('withoutWaterThereNoHeat') })
+    .positive({ error: () => say('noWaterNoHeat') })
     .max(100_000),
   pour_C: Celsius,
   seed_g: Grams,
-  vessel_g: Grams.positive({ error: () => say('weighEmptyVesselTakesShare') }),
+  vessel_g: Grams.positive({ error: () => say('weighTheVessel') }),
   material: VesselMaterial,
   kind: VesselKind,
   air_C: Celsius,
@@ -33,7 +33,7 @@ export const Pour = z.object({
   above_C: Celsius,
   minutes: z
     .number()
-    .positive({ error: () => say('howManyMinutesAboveZero') })
+    .positive({ error: () => say('howManyMinutes') })
     .max(1440, { error: () => say('mostDay') }),
 });
 export type Pour = z.infer<typeof Pour>;
@@ -62,11 +62,11 @@ export type HeatPulse = z.infer<typeof HeatPulse>;
 export const Swelling = z.discriminatedUnion('by', [
   z
     .object({ by: z.literal('count'), soaked: z.int().min(1, { error: () => say('soakLeastOne') }), swollen: z.int().min(0) })
-    .refine(({ soaked, swollen }) => swollen <= soaked, { path: ['swollen'], error: () => say('moreHaveSwollenThanWere') }),
+    .refine(({ soaked, swollen }) => swollen <= soaked, { path: ['swollen'], error: () => say('moreSwollenThanSoaked') }),
   z.object({
     by: z.literal('weight'),
-    dry_g: Grams.positive({ error: () => say('weighSeedDryBeforeSoaked') }),
-    wet_g: Grams.positive({ error: () => say('weighSeedWetDrainedPatted') }),
+    dry_g: Grams.positive({ error: () => say('weighDry') }),
+    wet_g: Grams.positive({ error: () => say('weighWet') }),
   }),
 ]);
 export type Swelling = z.infer<typeof Swelling>;

@@ -27,7 +27,7 @@ z.config({
   customError: (issue) => {
     if (issue.code === 'invalid_type')
       return issue.input === undefined ? say('missing') : say('should', { kinds: KINDS[issue.expected] ?? issue.expected });
-    if (issue.code === 'invalid_union' || issue.code === 'invalid_value') return say('chillDoesNotKnowKind');
+    if (issue.code === 'invalid_union' || issue.code === 'invalid_value') return say('unknownKind');
     return undefined;
   },
 });

@@ -45,7 +45,7 @@ export async function start(
     if (!fault) throw error;
     const [backup] = soundBackups(config.dataFolder, Date.now());
     const facts = { folder: config.dataFolder, fault };
-    throw new Unusable(backup ? say('dataFileCannotBeRead', { ...facts, backup }) : say('dataFileCannotBeReadNoBackup', facts), {
+    throw new Unusable(backup ? say('dataFileUnreadable', { ...facts, backup }) : say('dataFileUnreadableNoBackup', facts), {
       cause: error,
     });
   }

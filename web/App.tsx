@@ -145,7 +145,7 @@ function Broken({ resetErrorBoundary: again }: FallbackProps) {
     );
   return (
     <Message title={say('pageCouldNotShown')}>
-      <p>{say('everythingYouRecordedKeptTry')}</p>
+      <p>{say('everythingIsKept')}</p>
       <button
         type="button"
         className="action mt-4"

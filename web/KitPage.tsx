@@ -143,7 +143,7 @@ function Parts() {
       </Part>
       <Part name="both spellings">
         {SPELLINGS.map((spelling) => (
-          <p key={spelling}>{`${spelling}: ${inLanguage(spelling, () => say('doNotSniffMouldMask'))}`}</p>
+          <p key={spelling}>{`${spelling}: ${inLanguage(spelling, () => say('doNotSniffMould'))}`}</p>
         ))}
       </Part>
     </>

@@ -4,7 +4,7 @@ export const say = subject('bell', {
   bench: 'to the bench',
   endedAgo: '<b><span>{{code}}</span> {{common}}</b>: {{name}} ended {{by}} ago, {{over}} {{means}}',
   timersOver: 'Timers that are over',
-  closingPageSleepOrRestart: 'Closing this page, sleep or a restart does not stop it.',
+  runsOnWhileClosed: 'Closing this page, sleep or a restart does not stop it.',
   end: 'end the {{name}}: {{code}}',
   endNow: 'End it now',
   ends: 'ends',

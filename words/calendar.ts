@@ -4,7 +4,7 @@ export const say = subject('calendar', {
   yearOutOfReach: 'Chill works with the years 1900 to 2199, not {{year}}.',
   giveDaySuch: 'Give a day, such as {{day}}.',
   minutes: '{{whole}} minutes',
-  notDayChillCanRead: '“{{text}}” is not a day that Chill can read. Try {{day}} or 2026-02-16.',
+  notADay: '“{{text}}” is not a day that Chill can read. Try {{day}} or 2026-02-16.',
   notMonth: '“{{month}}” is not a month.',
   seconds_one: '{{count}} second',
   seconds_other: '{{count}} seconds',

@@ -10,8 +10,8 @@ export const say = subject('chill', {
   daysOfHours: '{{hours}} days',
   days_one: '{{count}} day',
   days_other: '{{count}} days',
-  gainedPlaceHoldsColdBetter: '{{daysLost}} gained: the place holds the cold better than planned',
-  lostPlaceHoldsAnotherTemperature: '{{daysLost}} lost to a place that holds another temperature than planned',
+  gainedByColderPlace: '{{daysLost}} gained: the place holds the cold better than planned',
+  lostByOtherTemperature: '{{daysLost}} lost to a place that holds another temperature than planned',
   lostWhileLayDry: '{{daysLost}} lost while it lay dry, {{stretch}}',
-  notMeasuredTakenPlacesOwn: '{{stretch}}: {{long}} not measured, taken at the place’s own figure as {{daysLost}}',
+  gapTakenAsNominal: '{{stretch}}: {{long}} not measured, taken at the place’s own figure as {{daysLost}}',
 });

@@ -1,12 +1,12 @@
 import { subject } from './subject.ts';
 
 export const say = subject('devices', {
-  hasLostSensorCheckPlug: 'The {{device}} has lost its sensor. Check the plug, or type the figure instead.',
-  impossibleCheckOrTypeFigure: '{{figure}} {{unit}} is impossible: check the {{device}}, or type the figure instead.',
+  sensorLost: 'The {{device}} has lost its sensor. Check the plug, or type the figure instead.',
+  impossibleFigure: '{{figure}} {{unit}} is impossible: check the {{device}}, or type the figure instead.',
   notTypeFigureInstead: 'This is a {{hello}}, not a {{device}}. Type the figure instead.',
-  sentSomethingNotReadingType: 'The {{device}} sent something that is not a reading. Type the figure instead.',
-  speaksAnotherVersionProtocolType: 'The {{device}} speaks another version of the protocol. Type the figure instead.',
-  hasGoneQuietTypeFigure: 'The {{kind}} has gone quiet. Type the figure, or attach it again.',
-  lineBrokenTypeFigureOr: 'The line to the {{kind}} is broken. Type the figure, or attach it again.',
+  notAReading: 'The {{device}} sent something that is not a reading. Type the figure instead.',
+  otherVersion: 'The {{device}} speaks another version of the protocol. Type the figure instead.',
+  goneQuiet: 'The {{kind}} has gone quiet. Type the figure, or attach it again.',
+  lineBroken: 'The line to the {{kind}} is broken. Type the figure, or attach it again.',
   says: 'The {{kind}} says: {{text}}',
 });

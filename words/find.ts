@@ -2,7 +2,7 @@ import { subject } from './subject.ts';
 
 export const say = subject('find', {
   addLot: 'Add a lot',
-  arrowKeysChooseEnterOpens: 'Arrow keys choose, Enter opens.',
+  howKeysWork: 'Arrow keys choose, Enter opens.',
   bag: 'bag',
   bagWasClosed: 'a bag that was closed',
   bagsPotsShelves: 'for bags, pots and shelves',
@@ -13,7 +13,7 @@ export const say = subject('find', {
   enoughWinterLeft: 'Enough winter left?',
   enterFilledSheet: 'Enter a filled sheet',
   find: 'Find',
-  findBagLotSpeciesPlace: 'Find a bag, a lot, a species, a place',
+  findAnything: 'Find a bag, a lot, a species, a place',
   fridgeFreezerFrames: 'fridge, freezer, frames',
   go: 'go to',
   goalMethodsReach: 'a goal, and methods to reach it',
@@ -44,7 +44,7 @@ export const say = subject('find', {
   species: 'species',
   towelsSprouts: 'towels, sprouts',
   warmth: 'In the warmth',
-  whatDoesUnknownSeedNeed: 'What does an unknown seed need?',
+  keyToUnknownSeed: 'What does an unknown seed need?',
   whatDueToday: 'what is due today',
   glossary: 'Glossary',
   glossaryMore: 'every term of the field, explained',

@@ -1,8 +1,8 @@
 import { subject } from './subject.ts';
 
 export const say = subject('firstRun', {
-  seedsSleepChillCountsThem: 'Seeds sleep. Chill counts them, watches the cold and says when.',
-  threeThingsFirstWhereYou:
+  whatChillDoes: 'Seeds sleep. Chill counts them, watches the cold and says when.',
+  whatIsAskedFirst:
     'A few things first: where you are, when your frosts end, and how you measure and write. All of it can be changed later, under Places.',
   start: 'Start',
   growingDemo: 'Growing the demo nursery … about half a minute',

@@ -25,6 +25,6 @@ export const say = subject('kinds', {
   paperEnvelope: 'a paper envelope',
   rinseFreshTowel: 'rinse, fresh towel',
   rinseFreshFilm: 'rinse, fresh film',
-  sieveOutRinseFreshVermiculite: 'sieve out, rinse, fresh vermiculite',
-  sieveOutRinseFreshSand: 'sieve out, rinse, fresh sand',
+  rinseIntoFreshVermiculite: 'sieve out, rinse, fresh vermiculite',
+  rinseIntoFreshSand: 'sieve out, rinse, fresh sand',
 });

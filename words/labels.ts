@@ -18,10 +18,10 @@ export const say = subject('labels', {
   labelsSheets: '{{labels}} on {{sheets}}',
   sheetsCounted_one: '{{count}} sheet',
   sheetsCounted_other: '{{count}} sheets',
-  labelsTooManyOnceChoose: '{{total}} labels are too many at once: choose {{mostAtOnce}} or fewer.',
+  tooManyAtOnce: '{{total}} labels are too many at once: choose {{mostAtOnce}} or fewer.',
   made: 'as made',
   makePdf: 'Make the PDF',
-  mostLossesUnlabelledBagsBags:
+  whyLabels:
     'Most losses are unlabelled bags and bags thrown out by somebody else. Each label carries the bag’s code, room for pencil, and “not food”.',
   name: 'name',
   none: 'None',
@@ -30,7 +30,7 @@ export const say = subject('labels', {
   nothingHereHas: 'Nothing here has “{{find}}” in it.',
   onto: 'Onto',
   pots: 'pots',
-  sheetAlreadyStartedPressLabel: 'Sheet already started? Press the label to start at.',
+  startedSheet: 'Sheet already started? Press the label to start at.',
   shelves: 'shelves',
   startLabel: 'start at label {{i}}',
   whatLabel: 'What to label',

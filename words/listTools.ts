@@ -2,7 +2,7 @@ import { subject } from './subject.ts';
 
 export const say = subject('listTools', {
   findList: 'Find in this list',
-  codeSpeciesLotOrPlace: 'code, species, lot or place',
+  whatToLookFor: 'code, species, lot or place',
   by: 'by',
   grouped: 'grouped',
   all: '{{count}} in all',
@@ -15,7 +15,7 @@ export const say = subject('listTools', {
   notAll: 'not at all',
   bySpecies: 'by species',
   byPlace: 'by place',
-  nothingHereHasCodeSpecies: 'Nothing here has “{{find}}” in its code, species, lot or place.',
+  nothingFound: 'Nothing here has “{{find}}” in its code, species, lot or place.',
   commonOrScientificName: 'common or scientific name',
   addWithStandIn: 'Add <b>{{name}}</b>, with the genus <i>{{genus}}</i> ({{called}}) as stand-in',
   findOutWhatNeeds: 'Find out what “{{name}}” needs',

@@ -17,3 +17,6 @@ export const allOf = (things: readonly string[]) => listed(things, 'conjunction'
 
 /** "waiting, swollen or germinated". */
 export const oneOf = (things: readonly string[]) => listed(things, 'disjunction');
+
+/** "warmth, then cold, then light". */
+export const oneAfterAnother = (things: readonly string[]) => things.join(', then ');

@@ -7,7 +7,7 @@ export const say = subject('pots', {
   plantOutThese: 'plant these out {{out}}, the rest {{rest}}',
   plantOut: 'plant out {{out}}',
   pots: 'In pots',
-  seedlingsNotEverySeedlingBecomes:
+  seedlingsInBatches:
     '{{plants}} seedlings in {{batches}} batches. Not every seedling becomes a plant: count losses each week.',
   watchFor:
     '<damping>Damping off</damping> takes seedlings at the soil. <hardening>Harden them off</hardening> before they are planted out.',

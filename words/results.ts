@@ -113,7 +113,7 @@ export const say = subject('results', {
   heldOverFate: 'held over',
   bagLostFate: 'lost with the bag',
   neverSproutedFate: 'never sprouted',
-  noBatchClosedYetWhen: 'No batch is closed yet. When one is planted out, its result appears here beside what was promised.',
+  noBatchClosedYet: 'No batch is closed yet. When one is planted out, its result appears here beside what was promised.',
   nextYear: 'Next year',
   noPlace: 'no place',
   notAll: 'not',

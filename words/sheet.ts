@@ -1,17 +1,17 @@
 import { subject } from './subject.ts';
 
 export const say = subject('sheet', {
-  dOkOrWDamp:
+  howToTypeIn:
     'd, ok or w for damp; a number for mould, with s where it spreads; a number for roots. A dot means all as usual. Enter goes to the next bag.',
   dOkW: 'd · ok · w',
   damp: 'damp',
-  dampCircleDDryOk:
+  howToFillIn:
     'Damp: circle d (dry), ok, w (too wet). Mould: how many you took out; circle s where it spreads. Roots: how many show. Leave a line empty if nobody checked it.',
-  dampNoneDOkW: 'Damp: “{{damp}}” is none of d, ok, w.',
+  dampUnread: 'Damp: “{{damp}}” is none of d, ok, w.',
   doneAct: 'Done',
   lineDone: '{{name}}: {{title}} done',
   dry: 'dry',
-  due: ', due {{due}}',
+  due: 'due {{due}}',
   dueToday: 'due today',
   emptyThem: 'Empty them',
   enterFilledSheet: 'Enter a filled sheet',
@@ -27,14 +27,14 @@ export const say = subject('sheet', {
   nothingDueWeek: 'Nothing is due this week.',
   printSheet: 'Print the sheet',
   recordLines: 'Record {{lines}} lines',
-  recordedEachCanUndoneRound: '{{put}} recorded. Each can be undone on the round or at its batch.',
+  recordedCanBeUndone: '{{put}} recorded. Each can be undone on the round or at its batch.',
   roots: 'roots',
   rootsNotNumber: 'Roots: “{{roots}}” is not a number.',
   roundPaper: 'The round, on paper',
   sheetPrint: 'The sheet to print',
   should: 'should be {{nominal}}; is ______',
-  since: ', since {{due}}',
-  someLinesNeedCorrectingNothing: 'Some lines need correcting; nothing is recorded yet.',
+  since: 'since {{due}}',
+  linesNeedCorrecting: 'Some lines need correcting; nothing is recorded yet.',
   walked: 'Walked on',
   walkedBy: 'walked by ______________ on ____________',
   week: 'the week',

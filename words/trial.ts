@@ -23,7 +23,7 @@ export const say = subject('trial', {
   doubtPlaces: 'The arms lay in different places ({{stage}}): the place may have made the difference.',
   doubtStarts: 'The arms were begun {{days}} days apart: the days may have made the difference.',
   doubtTooFew: 'With so few seeds only a difference of {{points}} percentage points or more would show.',
-  doubtTooFewAtAll: 'With so few seeds no difference would show.',
+  tooFewAtAll: 'With so few seeds no difference would show.',
   exact: 'Luck alone, of seeds and of bags (Fisher’s exact test, two-sided)',
   exactHolm: 'Luck alone, several arms looked at (Holm)',
   faster: '{{arm}} sprouted faster. {{luck}}',

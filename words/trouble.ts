@@ -1,7 +1,7 @@
 import { subject } from './subject.ts';
 
 export const say = subject('trouble', {
-  settleWhatWasRecordedFirst: 'What was recorded before is not saved yet: settle that first.',
+  settleFirst: 'What was recorded before is not saved yet: settle that first.',
   dataFileDamaged: 'The data file is damaged.',
   lastGoodBackup: 'The last good backup is of {{lastBackup}}.',
   noBackupCouldMade: 'No backup could be made.',
@@ -10,8 +10,8 @@ export const say = subject('trouble', {
   readBackUpTo:
     '<b>Read back: {{name}}</b>, with {{lots}} lots and {{batches}} batches, up to the entries of {{lastOn}}. What was here before is kept as a backup.',
   seen: 'Seen',
-  seeDiskHasRoomChill: '{{lastGood}} See that the disk has room, and that Chill may write to the folder “backups” in its data folder.',
-  stopChillCopyDataFolder: '{{lastGood}} Stop Chill, copy its data folder to another disk, and ask for help before you go on.',
-  stopChillPutBackNpm: '{{lastGood}} Stop Chill, and put it back: “npm run restore” lists the backups. The damaged file is kept beside it.',
+  makeRoomForBackups: '{{lastGood}} See that the disk has room, and that Chill may write to the folder “backups” in its data folder.',
+  copyAndAskForHelp: '{{lastGood}} Stop Chill, copy its data folder to another disk, and ask for help before you go on.',
+  putBackupBack: '{{lastGood}} Stop Chill, and put it back: “npm run restore” lists the backups. The damaged file is kept beside it.',
   thereNoBackupYet: 'There is no backup yet.',
 });

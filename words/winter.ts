@@ -2,20 +2,20 @@ import { subject } from './subject.ts';
 
 export const say = subject('winter', {
   dryMountainValley: 'dry mountain valley',
-  farBelowFreezingMonthsCold: 'far below freezing for months: cold counts in autumn and spring',
-  fiveMonthsAboutFreezingWarm: 'five months about freezing, warm days, cold nights',
+  continental: 'far below freezing for months: cold counts in autumn and spring',
+  highDesert: 'five months about freezing, warm days, cold nights',
   inlandDeepWinter: 'inland, deep winter',
-  mildCoastsYearTurnedRound: 'the mild coast’s year, turned round',
+  southernMild: 'the mild coast’s year, turned round',
   mildWetCoast: 'mild wet coast',
   minimumAboveMaximum: 'its minimum is above its maximum',
-  monthHasDaysEveryMonth: 'Month {{month}} has {{mine}} days in it; every month needs {{least}}.',
-  neverHardNeverFarFrom: 'never hard, never far from 5 °C: every winter day counts',
-  noDayWarmOrCold: 'no day is that warm or cold: is the unit right?',
+  monthTooShort: 'Month {{month}} has {{mine}} days in it; every month needs {{least}}.',
+  mildCoast: 'never hard, never far from 5 °C: every winter day counts',
+  impossibleDay: 'no day is that warm or cold: is the unit right?',
   notDay: 'that is not a day',
   southernHills: 'southern hills',
-  thereNeitherMomentsTemperaturesNor:
+  neitherReadingsNorDays:
     'There are neither moments with temperatures in it, nor days with a minimum and a maximum (date, tmin, tmax).',
-  twoMonthsCountNotEvery: 'two months that count, and not every year',
+  warmSouth: 'two months that count, and not every year',
   warmPlainShortWinter: 'warm plain, short winter',
   noFigure: 'no figure there',
   stationDoubts: 'the station itself marks that figure as doubtful',

@@ -70,7 +70,7 @@ export function parseDate(text: string, today: PlainDate): Parsed<PlainDate> {
     const parsed = read(typed, today);
     if (parsed) return parsed;
   }
-  return refusal(say.of('notDayChillCanRead', { text: text.trim(), day: shortMonthDay('02-16') }));
+  return refusal(say.of('notADay', { text: text.trim(), day: shortMonthDay('02-16') }));
 }
 
 /** `11/20/2026`, as the language has it; the other way round where only that is a day. */

@@ -32,15 +32,15 @@ export function describeLoss(
       return say('lostWhileLayDry', facts);
     case 'place':
       return days > 0
-        ? say('lostPlaceHoldsAnotherTemperature', { daysLost: daysLost(days) })
-        : say('gainedPlaceHoldsColdBetter', { daysLost: daysLost(-days) });
+        ? say('lostByOtherTemperature', { daysLost: daysLost(days) })
+        : say('gainedByColderPlace', { daysLost: daysLost(-days) });
   }
 }
 
 /** What a gap stands for: "12 to 14 Feb: 52 h not measured, taken at the place’s own figure as 2 days". */
 export function describeGap({ from, to, hours, counted }: Unmeasured, today: PlainDate): string {
   const long = hours >= 96 ? say('daysOfHours', { hours: Math.round(hours / 24) }) : `${Math.round(hours)} h`;
-  return say('notMeasuredTakenPlacesOwn', { stretch: stretch(from, to, today), long, daysLost: daysLost(counted) });
+  return say('gapTakenAsNominal', { stretch: stretch(from, to, today), long, daysLost: daysLost(counted) });
 }
 
 /** "7 days later than planned (5 Mar)", or nothing where it is due when it was planned. */

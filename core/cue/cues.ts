@@ -1,6 +1,6 @@
 import type { DaysAdvice } from '@chill/model/species.ts';
 import { say } from '@chill/words/cue.ts';
-import { allOf } from '@chill/words/lists.ts';
+import { allOf, oneAfterAnother } from '@chill/words/lists.ts';
 import { wordedRows } from '@chill/words/tables.ts';
 import type { Term } from '@chill/words/terms.ts';
 import type { CueProfile } from './fromProfile.ts';
@@ -72,7 +72,7 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     name: 'freshSowingNeverDried',
     of: ({ storage }) => (storage === 'recalcitrant' ? {} : undefined),
     decides: true,
-    test: 'cutTwoSeeWhetherFleshy',
+    test: 'cutTwoForFlesh',
     bar: 7,
   },
   afterRipening: {
@@ -80,7 +80,7 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     name: 'dryStorage',
     of: ({ afterRipening: ripening }) => ripening && { days: ripening.days, onlyHelps: helps(ripening.releasedWithout) },
     decides: true,
-    test: 'tenNowTenAfterThree',
+    test: 'tryAfterRipening',
     bar: 5,
   },
   hardCoat: {
@@ -88,7 +88,7 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     name: 'scarification',
     of: ({ hardCoat }) => hardCoat && { onlyHelps: helps(hardCoat.untreated) },
     decides: true,
-    test: 'leaveTenWaterOvernightThose',
+    test: 'soakTenForHardCoats',
     bar: 3,
   },
   heatPulse: {
@@ -102,7 +102,7 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     name: 'smoke',
     of: ({ smoke }) => smoke && { onlyHelps: helps(smoke.without) },
     decides: true,
-    test: 'tenSoakedOvernightSmokeWater',
+    test: 'trySmokeWater',
     bar: 4,
   },
   cold: {
@@ -113,7 +113,7 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
       return chill && { days: chill.days, onlyHelps: chill.winters !== 2 && chill.need === 'benefits' };
     },
     decides: true,
-    test: 'tenWarmTowelNowTen',
+    test: 'tryAfterCold',
     bar: 1,
   },
   warm: {
@@ -121,7 +121,7 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     name: 'warmStratification',
     of: ({ warmFirst }) => warmFirst && { days: warmFirst.days, onlyHelps: helps(warmFirst.releasedWithout) },
     decides: true,
-    test: 'cutFiveLengthwiseEmbryoFills',
+    test: 'cutFiveForEmbryo',
     bar: 2,
   },
   secondWinter: {
@@ -138,7 +138,7 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     name: 'flooding',
     of: ({ flooding }) => flooding && { onlyHelps: helps(flooding.without) },
     decides: true,
-    test: 'tenPotStandingWaterTen',
+    test: 'tryStandingInWater',
     bar: 6,
   },
   alternating: {
@@ -153,7 +153,7 @@ export const CUES: Record<CueName, CueFacts> = wordedRows(say, ['name', 'test'],
     name: 'light',
     of: ({ light }) => (light === 'needs light' ? {} : undefined),
     decides: false,
-    test: 'tenPressedSurfaceTenCovered',
+    test: 'tryInLight',
     bar: 8,
   },
   dark: {
@@ -202,5 +202,5 @@ export function waitsFor(species: CueProfile): string {
       return onlyHelps ? say('onlyHelps', { amount }) : amount;
     });
   if (steps[0]?.cue === 'none') return said.length === 0 ? say('needsNoTreatment') : say('needsOnly', { said: allOf(said) });
-  return say('needs', { said: said.join(`${say('thenNext')} `) });
+  return say('needs', { said: oneAfterAnother(said) });
 }

@@ -61,9 +61,9 @@ export function speciesOfGenus({ genus, common, madeFrom, ...profile }: Genus, e
     id: `own-${genus.toLowerCase()}${named ? `-${named}` : ''}`,
     scientific,
     common: named ? scientific : common,
-    country: say('notKnownHandbookGrowsMany', { genus }),
+    country: say('growsInManyCountries', { genus }),
     why: madeFrom ? say('fallbackFromRelative', { relative: madeFrom }) : say('fallbackFromGenus', { genus }),
-    source: madeFrom ? say('handbooksEntryNoRecordSpecies', { madeFrom }) : say('generalKnowledgeGenusNoRecord', { genus }),
+    source: madeFrom ? say('knownOfARelative', { madeFrom }) : say('knownOfTheGenus', { genus }),
     standsFor: 'genus',
   });
 }

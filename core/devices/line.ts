@@ -43,11 +43,11 @@ export type DeviceLine =
  */
 export function parseDeviceLine(device: DeviceKind, line: string): Outcome<DeviceLine> {
   const text = line.trim();
-  const nonsense = refusal(say.of('sentSomethingNotReadingType', { device }));
+  const nonsense = refusal(say.of('notAReading', { device }));
   if (text.length > MOST_CHARACTERS) return nonsense;
   const hello = /^chill (\d+) ([a-z]+)(?: (.*))?$/.exec(text);
   if (hello) {
-    if (hello[1] !== PROTOCOL.split(' ')[1]) return refusal(say.of('speaksAnotherVersionProtocolType', { device }));
+    if (hello[1] !== PROTOCOL.split(' ')[1]) return refusal(say.of('otherVersion', { device }));
     if (hello[2] !== device) return refusal(say.of('notTypeFigureInstead', { hello: hello[2], device }));
     return { ok: true, value: { kind: 'hello', device, name: hello[3] ?? device } };
   }
@@ -70,8 +70,8 @@ export function parseDeviceLine(device: DeviceKind, line: string): Outcome<Devic
   )
     return nonsense;
   const value = Number(figure);
-  if (unit === 'C' && value === SENSOR_OFF_C) return refusal(say.of('hasLostSensorCheckPlug', { device }));
+  if (unit === 'C' && value === SENSOR_OFF_C) return refusal(say.of('sensorLost', { device }));
   if (value < least || value > most || (whole && !Number.isInteger(value)))
-    return refusal(say.of('impossibleCheckOrTypeFigure', { figure, unit, device }));
+    return refusal(say.of('impossibleFigure', { figure, unit, device }));
   return { ok: true, value: { kind: 'reading', value, steady: state !== 'moving' } };
 }

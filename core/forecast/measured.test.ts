@@ -159,7 +159,7 @@ describe('other colds', () => {
     expect(firstRoot).toBeUndefined();
     const at = situation(species, today);
     const [check, ...others] = tasksFor(batch, project(batch, at), at);
-    expect(check).toMatchObject({ kind: 'check', check: 'dry', hint: { key: 'dryClosedNoMouldNo' } });
+    expect(check).toMatchObject({ kind: 'check', check: 'dry', hint: { key: 'checkDry' } });
     expect(others.some(({ kind }) => kind === 'water')).toBe(false);
     const seen = recordAnswer(
       check as Task,

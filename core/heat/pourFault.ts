@@ -11,9 +11,9 @@ const THERMOMETER_OFF_C = 1;
 /** What is wrong with a thermometer's reading of poured water; `undefined` where nothing is. */
 export function readingFault(water_C: number, { elevation_m }: Pick<PourOver, 'elevation_m'>): Refusal | undefined {
   const boils = boilingPoint_C(elevation_m);
-  if (!(water_C >= 0)) return refusal(say.of('pouredWaterNotFrozenUnit'), 'water_C');
+  if (!(water_C >= 0)) return refusal(say.of('waterIsNotFrozen'), 'water_C');
   return water_C > boils + THERMOMETER_OFF_C
-    ? refusal(say.of('waterBoilsCHereCannot', { boils: Math.round(boils * 10) / 10 }), 'water_C')
+    ? refusal(say.of('hotterThanBoiling', { boils: Math.round(boils * 10) / 10 }), 'water_C')
     : undefined;
 }
 
@@ -35,12 +35,12 @@ export function readingDoubt(water_C: number, predicted_C: number): { likely_C: 
 /** What is wrong with a pour, and at which of its fields; `undefined` where nothing is. */
 export function pourFault(pour: PourOver): Refusal | undefined {
   const boils = boilingPoint_C(pour.elevation_m);
-  if (!(pour.water_mL > 0)) return refusal(say.of('withoutWaterThereNoHeat'), 'water_mL');
-  if (pour.water_mL > MOST_WATER_ML) return refusal(say.of('moreThan100LUnit'), 'water_mL');
-  if (!(pour.vessel_g > 0)) return refusal(say.of('weighEmptyVesselTakesShare'), 'vessel_g');
+  if (!(pour.water_mL > 0)) return refusal(say.of('noWaterNoHeat'), 'water_mL');
+  if (pour.water_mL > MOST_WATER_ML) return refusal(say.of('tooMuchWater'), 'water_mL');
+  if (!(pour.vessel_g > 0)) return refusal(say.of('weighTheVessel'), 'vessel_g');
   if (!(pour.seed_g >= 0)) return refusal(say.of('massCannotNegative'), 'seed_g');
-  if (!(pour.pour_C > 0)) return refusal(say.of('pouredWaterNotFrozenUnit'), 'pour_C');
-  if (pour.pour_C > boils + 0.05) return refusal(say.of('waterBoilsCannotPourHotter', { boils: Math.round(boils * 10) / 10 }), 'pour_C');
-  if (pour.pour_C <= pour.air_C) return refusal(say.of('noWarmerThanAirWould'), 'pour_C');
+  if (!(pour.pour_C > 0)) return refusal(say.of('waterIsNotFrozen'), 'pour_C');
+  if (pour.pour_C > boils + 0.05) return refusal(say.of('cannotPourHotter', { boils: Math.round(boils * 10) / 10 }), 'pour_C');
+  if (pour.pour_C <= pour.air_C) return refusal(say.of('noWarmerThanAir'), 'pour_C');
   return undefined;
 }

@@ -121,7 +121,7 @@ export function pourFor(minutes: number, above_C: number, pour: Omit<PourOver, '
   const boils = boilingPoint_C(elevation_m);
   if (pour_C > boils) {
     return {
-      unreachable: say('wouldHavePouredCWater', { pour: pour_C.toFixed(0), boils: Math.round(boils * 10) / 10 }),
+      unreachable: say('pourWouldBeTooHot', { pour: pour_C.toFixed(0), boils: Math.round(boils * 10) / 10 }),
     };
   }
   return { pour_C };

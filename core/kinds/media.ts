@@ -52,13 +52,13 @@ const MEDIUMS: Record<Medium, MediumFacts> = {
       name: 'vermiculite',
       piece: 'tub',
       mix: 'vermiculite',
-      freshen: 'sieveOutRinseFreshVermiculite',
+      freshen: 'rinseIntoFreshVermiculite',
       checks: { usual: 17, longest: 21 },
     },
     rot: { fresh_perDay: 0.0008, doublesAfter_days: 45 },
   },
   sand: {
-    ...{ name: 'dampSand', piece: 'tub', mix: 'sand', freshen: 'sieveOutRinseFreshSand', checks: { usual: 17, longest: 21 } },
+    ...{ name: 'dampSand', piece: 'tub', mix: 'sand', freshen: 'rinseIntoFreshSand', checks: { usual: 17, longest: 21 } },
     rot: { fresh_perDay: 0.0006, doublesAfter_days: 60 },
   },
   ownPot: {

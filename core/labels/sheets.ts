@@ -41,9 +41,9 @@ export const LABEL_SHEETS: readonly LabelSheet[] = [
   even('a4-24', () => say('a424Labels70'), A4, 3, 8, 70, 37),
   even('a4-21', () => say('a421Labels70'), A4, 3, 7, 70, 42.3),
   even('a4-10', () => say('a410Labels105'), A4, 2, 5, 105, 57),
-  even('letter-30', () => say('usLetter30Labels66'), LETTER, 3, 10, 66.675, 25.4),
-  even('letter-10', () => say('usLetter10Labels101'), LETTER, 2, 5, 101.6, 50.8),
-  even('a4-cut', () => say('a4PlainPaper18Cut'), A4, 3, 6, 65, 46),
+  even('letter-30', () => say('usLetter30'), LETTER, 3, 10, 66.675, 25.4),
+  even('letter-10', () => say('usLetter10'), LETTER, 2, 5, 101.6, 50.8),
+  even('a4-cut', () => say('a4Plain18'), A4, 3, 6, 65, 46),
 ];
 
 /** Where the `index`th label of a run stands, sheets counted from 0; `skip` labels of the first sheet are used up. */

@@ -20,12 +20,12 @@ export interface LabelWords {
 }
 
 /** What nobody who finds a bag should be left to guess. One definition, for every label. */
-export const keepIt = () => say('dontThrowAwayAskFirst');
+export const keepIt = () => say('doNotThrowAway');
 const notPoisonous = () => say('seedsNotFood');
 const poisonous = () => say('notFoodPoisonousSeed');
 const perhapsPoisonous = () => say('notFoodTreatPoisonous');
 const irritant = () => say('irritantGloves');
-const checkRules = () => say('checkLocalRulesBeforePlanting');
+const checkRules = () => say('checkLocalRules');
 
 /** The words of a bag's label: code, species, lot, seeds, method, the stage it waits in with its days, and its warnings. */
 export function bagWords({ batch, species, lot, projection }: BatchView): LabelWords {

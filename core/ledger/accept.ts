@@ -30,7 +30,7 @@ export function accept(
   for (const event of added) {
     if (event.on > today) return refused(`${at(event.id)}.on`, say.of('future', { on: shortDate.of(event.on, today) }));
     if (event.at && Date.parse(event.at) > now_ms + CLOCKS_APART_MS) {
-      return refused(`${at(event.id)}.at`, say.of('momentFutureDevicesClockRight'));
+      return refused(`${at(event.id)}.at`, say.of('momentInTheFuture'));
     }
     if (event.on < batch.madeOn) {
       return refused(`${at(event.id)}.on`, say.of('batchWasOnlyMade', { madeOn: shortDate.of(batch.madeOn, today) }));
@@ -48,7 +48,7 @@ export function accept(
     const mine = added.some((event) => event.id === error.eventId);
     // A reversal can make a later entry impossible; the fault then shows at the entry that asked for it.
     if (mine) return refused(`${at(error.eventId)}.${error.refusal.field}`, error.refusal.reason);
-    return refused('events.0.reverses', say.of('undoLaterEntriesFirstThey', { message: error.refusal.reason }));
+    return refused('events.0.reverses', say.of('undoLaterEntriesFirst', { message: error.refusal.reason }));
   }
 }
 

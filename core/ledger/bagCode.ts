@@ -34,10 +34,10 @@ export function bagCode(index: number): string {
  */
 export function parseBagCode(text: string): Parsed<string> {
   const code = text.toUpperCase().replace(/[\s-]/g, '');
-  if (!/^.{3,4}$/.test(code)) return refusal(say.of('notBagCodeHasThree', { text: text.trim() }));
+  if (!/^.{3,4}$/.test(code)) return refusal(say.of('notABagCode', { text: text.trim() }));
   const strange = [...code].find((character) => !ALPHABET.includes(character));
-  if (strange) return refusal(say.of('bagCodesHaveNoRead', { strange }));
-  if (weightedSum(code) !== REMAINDER) return refusal(say.of('hasWrongCharacterReadLabel', { code }));
+  if (strange) return refusal(say.of('characterNotInCodes', { strange }));
+  if (weightedSum(code) !== REMAINDER) return refusal(say.of('wrongCharacter', { code }));
   return { ok: true, value: code };
 }
 

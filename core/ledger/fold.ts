@@ -44,7 +44,7 @@ export function stateBefore({ plan: made, events }: Pick<Batch, 'plan' | 'events
 
 function applyTo(state: BatchState, event: FoldableEvent, plan: Pick<PlanInForce, 'stages'>): void {
   const kind = kindOfEvent(event);
-  if (state.closedOn && !kind.afterClosing) refuse(event, 'kind', say.of('batchClosedUndoClosingGo'));
+  if (state.closedOn && !kind.afterClosing) refuse(event, 'kind', say.of('batchIsClosed'));
   kind.apply(state, event, plan.stages);
   if (!state.lastOn || event.on > state.lastOn) state.lastOn = event.on;
 }

@@ -112,7 +112,7 @@ export function parseLogLines(line: string, today: PlainDate, bags: readonly Nam
     contradictions(result);
     if (result.sayings.length === 0 && result.misread.length === 0) {
       const last = rest[end - 1] as Word;
-      result.misread.push({ text: '', at: last.at + last.text.length, reason: say.of('whatHappenedTry3Up') });
+      result.misread.push({ text: '', at: last.at + last.text.length, reason: say.of('whatHappened') });
     }
     lines.push(result);
     rest = rest.slice(end);
@@ -128,7 +128,7 @@ export function parseLogLine(line: string, today: PlainDate, bags: readonly Name
 /** Reads which bag is meant, by its code or its species; returns how many words that took. */
 function readBag(words: readonly Word[], result: LogLine, bags: readonly NamedBag[]): number {
   if (words.length === 0) {
-    result.misread.push({ text: '', at: 0, reason: say.of('startBagCodeSuch7qk') });
+    result.misread.push({ text: '', at: 0, reason: say.of('startWithACode') });
     return 0;
   }
   const found = bagAt(words, bags);
@@ -139,7 +139,7 @@ function readBag(words: readonly Word[], result: LogLine, bags: readonly NamedBa
   else if (found) result.asks = found.codes;
   else {
     const parsed = parseBagCode(first.text);
-    result.misread.push({ ...first, reason: parsed.ok ? say.of('startBagCodeSuch7qk') : parsed.reason });
+    result.misread.push({ ...first, reason: parsed.ok ? say.of('startWithACode') : parsed.reason });
   }
   return took;
 }
@@ -203,7 +203,7 @@ function readParts(words: readonly Word[], result: LogLine, today: PlainDate, ba
     const count = countAt(words, i);
     if (count) i = readCount(count.value, words, i + count.took - 1, result, misread) ?? i;
     else if (!isKeyword(word) && names(words.slice(i), bags)) return i;
-    else if (/^[+−-]?\d/.test(word)) misread(1, say.of('countsWholeNumbers0Or'));
+    else if (/^[+−-]?\d/.test(word)) misread(1, say.of('countsAreWhole'));
     else if (word === 'no' && next(1) !== undefined && VERB_OF.get(next(1) as string) === 'mouldy') {
       result.sayings.push({ kind: 'mould', mould: 'none' });
       i += 2;
@@ -225,8 +225,8 @@ function readParts(words: readonly Word[], result: LogLine, today: PlainDate, ba
       result.sayings.push(PLAIN[word] as Saying);
       i += 1;
     } else if (FILLERS.has(word)) i += 1;
-    else if (VERB_OF.has(word)) misread(1, say.of('howManyWriteNumberBefore', { word }));
-    else misread(1, say.of('wasNotUnderstoodTry3', { text: words[i]?.text }));
+    else if (VERB_OF.has(word)) misread(1, say.of('howManyOf', { word }));
+    else misread(1, say.of('notUnderstood', { text: words[i]?.text }));
   }
   return words.length;
 }
@@ -259,7 +259,7 @@ function readCount(
   const isPlantOut = (word === 'set' || word === 'planted') && words[at + 1]?.text.toLowerCase() === 'out';
   const verb = isPlantOut ? 'plantOut' : word ? VERB_OF.get(word) : undefined;
   if (!verb) {
-    misread(1, say.of('whatWriteUpMouldPotted', { count }));
+    misread(1, say.of('countOfWhat', { count }));
     return undefined;
   }
   if (count === 0 && verb === 'mouldy') result.sayings.push({ kind: 'mould', mould: 'none' });
@@ -285,7 +285,7 @@ function readWater(
     result.sayings.push({ kind: 'watered', water_mL: parsed.value });
     return from + length;
   }
-  misread(figure === undefined ? 1 : 2, say.of('howMuchWaterWriteUnit'));
+  misread(figure === undefined ? 1 : 2, say.of('howMuchWater'));
   return undefined;
 }
 
@@ -322,8 +322,8 @@ function contradictions(result: LogLine): void {
   if (isGone && result.sayings.some(({ kind }) => kind !== 'gone' && kind !== 'note'))
     result.misread.push({ text: '', at: 0, reason: say.of('goneStandsAlone') });
   const damps = new Set(result.sayings.flatMap((saying) => (saying.kind === 'damp' ? [saying.damp] : [])));
-  if (damps.size > 1) result.misread.push({ text: '', at: 0, reason: say.of('cantBothDampDryOr') });
+  if (damps.size > 1) result.misread.push({ text: '', at: 0, reason: say.of('twoDampnesses') });
   const mouldCounted = result.sayings.some((saying) => saying.kind === 'count' && saying.verb === 'mouldy');
   const noMould = result.sayings.some((saying) => saying.kind === 'mould' && saying.mould === 'none');
-  if (mouldCounted && noMould) result.misread.push({ text: '', at: 0, reason: say.of('mouldNoMouldLeaveOne') });
+  if (mouldCounted && noMould) result.misread.push({ text: '', at: 0, reason: say.of('mouldAndNoMould') });
 }

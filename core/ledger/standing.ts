@@ -23,7 +23,7 @@ export function eventsInForce(events: readonly FoldableEvent[]): InForce {
     // Nothing is taken out yet: what is in it is all that came before.
     if (event.kind === 'reversed') {
       reverses = true;
-      if (!inForce.has(event.reverses)) refuse(event, 'reverses', say.of('thereNoSuchEntryUndo'));
+      if (!inForce.has(event.reverses)) refuse(event, 'reverses', say.of('noEntryToUndo'));
     }
     if (event.corrects !== undefined) {
       corrects = true;
@@ -51,7 +51,7 @@ function takeReversedOut(events: readonly FoldableEvent[], inForce: Set<string>)
 const counts = ({ id, kind }: FoldableEvent, inForce: ReadonlySet<string>) => kind !== 'reversed' && inForce.has(id);
 
 function requireCorrectable(event: FoldableEvent, old: FoldableEvent | undefined): void {
-  if (!old) refuse(event, 'corrects', say.of('thereNoSuchEntryUndo'));
+  if (!old) refuse(event, 'corrects', say.of('noEntryToUndo'));
   else if (old.kind !== event.kind || !kindOfEvent(old).correctable) refuse(event, 'corrects', say.of('entryCannotCorrectUndo'));
 }
 

@@ -83,7 +83,7 @@ export function applyMoves(counts: Counts, moves: readonly Move[]): { counts: Co
   const after = { ...counts };
   for (const [index, { from, to, count }] of moves.entries()) {
     if (!NEXT[from].includes(to)) {
-      return refusal(say.of('seedCantBecomeUndoWrong', { state: stateName.of(from), state2: stateName.of(to) }), `moves.${index}.count`);
+      return refusal(say.of('stateCannotBecome', { state: stateName.of(from), state2: stateName.of(to) }), `moves.${index}.count`);
     }
     if (count > after[from]) {
       const there =

@@ -58,7 +58,7 @@ export function mostFor(verb: Verb, counts: Counts): number {
  * The moves that a verb means for `count` seeds, taken from where such seeds are; or what is wrong with the figure.
  */
 export function movesFor(verb: Verb, count: number, counts: Counts): { moves: Move[] } | Refusal {
-  if (!Number.isInteger(count) || count < 0) return refusal(say.of('giveWholeNumber0Or'));
+  if (!Number.isInteger(count) || count < 0) return refusal(say.of('giveWholeNumber'));
   const { from, to } = VERBS[verb];
   const most = mostFor(verb, counts);
   if (count > most) {

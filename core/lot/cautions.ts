@@ -5,11 +5,11 @@ import { worded } from '@chill/words/tables.ts';
 
 /** What each kind of hazard asks for, whatever the species; local rules come first. */
 const ASKS: Record<HazardCode, string> = worded(say, {
-  toxic: 'keepClosedLabelledNotFood',
+  toxic: 'notFood',
   irritant: 'glovesWashYourHands',
-  protected: 'permitNeededAskAuthorityBefore',
-  regulated: 'checkLocalRulesBeforeGrowing',
-  unknown: 'treatPoisonousClosedLabelledNot',
+  protected: 'permitNeeded',
+  regulated: 'checkLocalRules',
+  unknown: 'treatAsPoisonous',
 });
 
 /** What is said of seed of which nobody knows whether it is harmful. */

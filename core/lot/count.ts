@@ -36,13 +36,13 @@ export function estimateSeeds(how: CountMethod, chaffy = false): SeedEstimate | 
 function byWeight({ lot_g, samples, purity = 1 }: Extract<CountMethod, { by: 'weight' }>, chaffy: boolean): SeedEstimate | Refusal {
   const total = (pick: (sample: { seeds: number; grams: number }) => number) => samples.reduce((sum, sample) => sum + pick(sample), 0);
   const grams = total((sample) => sample.grams);
-  if (grams > lot_g) return refusal(say.of('samplesWeighMoreThanLot'), 'samples');
+  if (grams > lot_g) return refusal(say.of('samplesOutweighLot'), 'samples');
   const perSeed = grams / total((sample) => sample.seeds);
   const pure_g = lot_g * purity;
   const base = { seeds: Math.round(pure_g / perSeed), thousandSeeds_g: perSeed * 1000 };
   const { half, spread } = meanInterval(samples.map((sample) => sample.grams / sample.seeds));
   if (half === undefined || spread === undefined) {
-    return { ...base, advice: say('oneSampleCantShowSpread') };
+    return { ...base, advice: say('oneSampleTooFew') };
   }
   const allowed = chaffy ? SPREAD_ALLOWED_CHAFFY : SPREAD_ALLOWED;
   const low = Math.floor(pure_g / (perSeed + half));
@@ -52,7 +52,7 @@ function byWeight({ lot_g, samples, purity = 1 }: Extract<CountMethod, { by: 'we
     spread,
     ...(high !== undefined && { range: { low, high } }),
     ...(spread > allowed && {
-      advice: say('samplesDifferByMoreThan', { spread: (spread * 100).toFixed(1), allowed: allowed * 100 }),
+      advice: say('samplesDiffer', { spread: (spread * 100).toFixed(1), allowed: allowed * 100 }),
     }),
   };
 }
@@ -60,12 +60,12 @@ function byWeight({ lot_g, samples, purity = 1 }: Extract<CountMethod, { by: 'we
 function byPods({ pods, perPod }: Extract<CountMethod, { by: 'pods' }>): SeedEstimate {
   const { mean, half, spread } = meanInterval(perPod);
   const seeds = Math.round(mean * pods);
-  if (half === undefined || spread === undefined) return { seeds, advice: say('onePodCantShowSpread') };
+  if (half === undefined || spread === undefined) return { seeds, advice: say('onePodTooFew') };
   return {
     seeds,
     spread,
     range: { low: Math.max(0, Math.floor((mean - half) * pods)), high: Math.ceil((mean + half) * pods) },
-    ...(perPod.length < 5 && { advice: say('openFivePodsOrMore') }),
+    ...(perPod.length < 5 && { advice: say('openFivePods') }),
   };
 }
 

@@ -46,8 +46,8 @@ export function dryingCountdown(
   if (moist) {
     const text =
       days >= 0
-        ? say('keptMoistLastsUntilAbout', { until: shortDate(until, today), days: spell(days) })
-        : say('keptMoistLastsAboutWhich', { keepsMoist: spell(drying.keepsMoist_days), days: spell(days) });
+        ? say('moistKeepsUntil', { until: shortDate(until, today), days: spell(days) })
+        : say('moistKeepingEnded', { keepsMoist: spell(drying.keepsMoist_days), days: spell(days) });
     return { inTime: days >= 0, until, days, text };
   }
   return { inTime: days >= 0, until, days, text: lyingDry(dies, days, shortDate(until, today), next) };
@@ -55,7 +55,7 @@ export function dryingCountdown(
 
 /** What becomes of seed in the open air that is good for so many days more, or was for so many less. */
 function lyingDry(dies: boolean, days: number, until: string, next: string): string {
-  if (days < 0) return say(dies ? 'dryingKillsOpenAirWas' : 'keepsBadlyDryOpenAirWas', { days: spell(days) });
+  if (days < 0) return say(dies ? 'dryingKilledBefore' : 'keptBadlyDrySince', { days: spell(days) });
   if (days === 0) return say(dies ? 'dryingKillsToday' : 'keepsBadlyDryToday', { next });
-  return say(dies ? 'dryingKillsOpenAirLives' : 'keepsBadlyDryOpenAirUntil', { until, days: spell(days), next });
+  return say(dies ? 'dryingKillsBy' : 'keepsBadlyDryUntil', { until, days: spell(days), next });
 }

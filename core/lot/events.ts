@@ -94,7 +94,7 @@ export function describeLotEvent(event: FoldableLotEvent): string {
 /** Refuses an event that takes more seeds than the `drawer` has. */
 export function refuseTaking(event: FoldableLotEvent, drawer: number): never {
   const reason =
-    event.kind === 'reversed' ? say.of('laterEntriesNeedThoseSeeds') : say.of('onlySeedsStockGiveMany', { drawer: Math.max(0, drawer) });
+    event.kind === 'reversed' ? say.of('laterEntriesNeedThoseSeeds') : say.of('moreThanInStock', { drawer: Math.max(0, drawer) });
   return refuse(event, kindOfLotEvent(event).field, reason);
 }
 

@@ -70,7 +70,7 @@ export function foldLot(lot: Lot, events: readonly FoldableLotEvent[], inBatches
   if (state.drawer < 0) {
     const last = events.at(-1);
     if (last) refuseTaking(last, before - inBatches);
-    refuse({ id: '' }, 'seeds', say.of('batchesHoldSeedsGiveMany', { inBatches }));
+    refuse({ id: '' }, 'seeds', say.of('batchesHoldMore', { inBatches }));
   }
   return withTests(state, lot, []);
 }
@@ -129,7 +129,7 @@ function lotEventsInForce(events: readonly FoldableLotEvent[]): Set<string> {
   const inForce = new Set<string>();
   for (const event of events) {
     if (event.kind === 'reversed') {
-      if (!inForce.delete(event.reverses)) refuse(event, 'reverses', say.of('thereNoSuchEntryOr'));
+      if (!inForce.delete(event.reverses)) refuse(event, 'reverses', say.of('noSuchEntry'));
     } else inForce.add(event.id);
   }
   return inForce;

@@ -52,7 +52,7 @@ describe('counting', () => {
     expect(counted({ by: 'pods', pods: 40, perPod: [5, 6, 7, 6, 6] })).toMatchObject({ seeds: 240, range: { low: 204, high: 276 } });
     expect(estimateSeeds({ by: 'weight', lot_g: 1, samples: [{ seeds: 10, grams: 2 }] })).toMatchObject({
       ok: false,
-      reason: { key: 'samplesWeighMoreThanLot' },
+      reason: { key: 'samplesOutweighLot' },
     });
     expect(pureLiveSeed(0.9, 0.8)).toBeCloseTo(0.72, 12);
   });

@@ -75,11 +75,11 @@ export function testAdvice(species: Species): { by: 'cut' | 'towel'; because: st
     return seed.length_mm < 1.5
       ? {
           by: 'towel',
-          because: say('tooSmallCutWellTowel'),
+          because: say('tooSmallToCut'),
         }
-      : { by: 'cut', because: say('dormantTowelViableSeedWould') };
+      : { by: 'cut', because: say('dormantSoCut') };
   }
-  return { by: 'towel', because: say('needsNoWinterSoTowel') };
+  return { by: 'towel', because: say('towelShowsAll') };
 }
 
 /** What a float test says of this kind of seed. */
@@ -87,17 +87,17 @@ export function floatAdvice(species: Pick<Species, 'floatTest'>): { misleads: bo
   return species.floatTest === 'misleads'
     ? {
         misleads: true,
-        text: say('floatTestMisleadsHereSeed'),
+        text: say('floatTestMisleads'),
       }
     : {
         misleads: false,
-        text: say('sinkersUsuallyViableFloatersHollow'),
+        text: say('howToFloat'),
       };
 }
 
 /** What to say of a test's age, or nothing while it is fresh. */
 export function testAge(test: ViableTest, today: PlainDate): string | undefined {
   const days = daysBetween(test.on, today);
-  if (test.beforeSort) return say('testedBeforeLotWasSorted');
-  return days > TEST_AGES_AFTER_DAYS ? say('oldViabilityFallsYearsTest', { days: spell(days) }) : undefined;
+  if (test.beforeSort) return say('testedBeforeSorting');
+  return days > TEST_AGES_AFTER_DAYS ? say('testIsOld', { days: spell(days) }) : undefined;
 }

@@ -63,7 +63,7 @@ function cueDrawbacks({ chain, method, workedOut, resolved }: Omit<Proposal, 'ag
     found.push({
       code: 'hardlyFrees',
       weight: 'stops',
-      reason: say.of('makesOnlyReadySeedNeeds', { wakes: percent(wakes), lacking: lacking(species, method) }),
+      reason: say.of('leavesNeedsUnmet', { wakes: percent(wakes), lacking: lacking(species, method) }),
     });
   }
   const sprouting = resolved[sproutingStage(method)];
@@ -76,24 +76,24 @@ function cueDrawbacks({ chain, method, workedOut, resolved }: Omit<Proposal, 'ag
     });
     found.push({ code: 'noSprouting', weight: 'stops', reason });
   } else if (sprouting && !sproutsAt(sprouting, species.sprouting)) {
-    const reason = say.of('nothingGerminatesCOnlyCold', { temperature: sprouting.temperature_C, warmth: percent(chain.warmth), wanted });
+    const reason = say.of('germinatesOnlyInColdBefore', { temperature: sprouting.temperature_C, warmth: percent(chain.warmth), wanted });
     found.push({ code: 'sproutsInCold', weight: 'costs', reason });
   }
-  if (workedOut) found.push({ code: 'workedOut', weight: 'notes', reason: say.of('derivedFromWhatSeedNeeds') });
+  if (workedOut) found.push({ code: 'workedOut', weight: 'notes', reason: say.of('derivedNotOnRecord') });
   const { alternating } = species;
   if (alternating && chain.warmth >= HARDLY_SPROUTS && chain.warmth < 0.75) {
-    const swing = say.of('cByDayCBy', { day: alternating.day_C, night: alternating.night_C });
+    const swing = say.of('warmDaysCoolNights', { day: alternating.day_C, night: alternating.night_C });
     found.push({
       code: 'swing',
       weight: 'notes',
-      reason: say.of('needsSteadyWarmthOnlyGerminate', { swing, steady: percent(alternating.steady) }),
+      reason: say.of('needsSwing', { swing, steady: percent(alternating.steady) }),
     });
   }
   if (chain.opened < HARDLY_FREES) {
     found.push({
       code: 'coatClosed',
       weight: 'stops',
-      reason: say.of('hardCoatLetsWaterInto', { opened: percent(chain.opened) }),
+      reason: say.of('coatOpensTooFew', { opened: percent(chain.opened) }),
     });
   }
   if (method.evidence === 'anecdotal') {
@@ -114,20 +114,20 @@ function keepingDrawbacks({ dates, wanted }: Omit<Proposal, 'against'>, { keepin
   const date = (day: PlainDate) => shortDate.of(day, today);
   if (today > until) {
     const reason = moist
-      ? say.of('keptDampLastedUntilAbout', { until: date(until) })
-      : say.of('openAirLivedUntilAbout', { until: date(until) });
-    return [{ code: 'driesOut', weight: 'stops', reason: say.of('cutTenFirstSeeWhether', { text: reason }) }];
+      ? say.of('dampLastedUntil', { until: date(until) })
+      : say.of('livedUntilInOpenAir', { until: date(until) });
+    return [{ code: 'driesOut', weight: 'stops', reason: say.of('cutTenFirst', { text: reason }) }];
   }
   if (dates.start > moistUntil) {
-    return [{ code: 'driesOut', weight: 'stops', reason: say.of('evenDampKeepsOnlyUntil', { moistUntil: date(moistUntil) }) }];
+    return [{ code: 'driesOut', weight: 'stops', reason: say.of('dampKeepsUntil', { moistUntil: date(moistUntil) }) }];
   }
   if (!moist && dates.start > until) {
-    const reason = say.of('keepDampCoolFromToday', { until: date(until), start: date(dates.start) });
+    const reason = say.of('keepDampOrItDies', { until: date(until), start: date(dates.start) });
     return [{ code: 'keepMoist', weight: 'costs', reason }];
   }
   const early = wanted ? daysBetween(dates.plantOut, wanted) : 0;
   if (early > 0) {
-    const reason = say.of('readyEarlyKeepsOnlyUntil', { early: spell.of(early), moistUntil: date(moistUntil) });
+    const reason = say.of('readyEarlyToStayAlive', { early: spell.of(early), moistUntil: date(moistUntil) });
     return [{ code: 'keepMoist', weight: 'notes', reason }];
   }
   return [];
@@ -150,13 +150,14 @@ function timeDrawbacks(proposal: Omit<Proposal, 'against'>, { nursery, today }: 
   if (missedStart) {
     const ready =
       late_days > 0
-        ? say.of('lateReadyIfStartedToday', { late: spell.of(late_days), plantOut: shortDate.of(dates.plantOut, today) })
+        ? say.of('readyIfStartedToday', { late: spell.of(late_days), plantOut: shortDate.of(dates.plantOut, today) })
         : say.of('stillTime');
-    const less = shortened_days > 0 ? say.of('lessCold', { shortened: spell.of(shortened_days) }) : undefined;
+    const facts = { ready, idealStart: shortDate.of(missedStart, today) };
     found.push({
       code: 'startPast',
       weight: late_days > 0 ? 'costs' : 'notes',
-      reason: say.of('idealStartWas', { ready, less, missedStart: shortDate.of(missedStart, today) }),
+      reason:
+        shortened_days > 0 ? say.of('idealStartWasLessCold', { ...facts, less: spell.of(shortened_days) }) : say.of('idealStartWas', facts),
     });
   }
   if (late_days > 0 && !missedStart) {
@@ -170,7 +171,7 @@ function timeDrawbacks(proposal: Omit<Proposal, 'against'>, { nursery, today }: 
     found.push({
       code: 'startPast',
       weight: 'stops',
-      reason: say.of('startsAgoChooseTodayOr', { daysBetween: spell.of(daysBetween(dates.start, today)) }),
+      reason: say.of('startIsPast', { daysBetween: spell.of(daysBetween(dates.start, today)) }),
     });
   }
   const daylight = daylengthHours(dates.potted, nursery.latitude_deg);
@@ -178,7 +179,7 @@ function timeDrawbacks(proposal: Omit<Proposal, 'against'>, { nursery, today }: 
     found.push({
       code: 'shortDays',
       weight: daylight < 10.5 ? 'costs' : 'notes',
-      reason: say.of('pottedIntoDaysHoursLights', { potted: shortDate.of(dates.potted, today), daylight: Math.round(daylight * 10) / 10 }),
+      reason: say.of('pottedIntoShortDays', { potted: shortDate.of(dates.potted, today), daylight: Math.round(daylight * 10) / 10 }),
     });
   }
   if (!wanted) found.push(...outdoorsDrawbacks(dates.plantOut, nursery));
@@ -187,7 +188,7 @@ function timeDrawbacks(proposal: Omit<Proposal, 'against'>, { nursery, today }: 
     found.push({
       code: 'seasonShort',
       weight: 'costs',
-      reason: left === 0 ? say.of('readyWhenNothingGrowsOutside') : say.of('onlyGrowingWeatherLeftBefore', { left: spell.of(left) }),
+      reason: left === 0 ? say.of('readyInWinter') : say.of('littleGrowingWeatherLeft', { left: spell.of(left) }),
     });
   }
   return found;
@@ -205,22 +206,22 @@ function growingDaysAfter(date: PlainDate, nursery: Nursery): number {
 function outdoorDrawbacks({ resolved }: Omit<Proposal, 'against'>, { nursery }: Circumstances): Drawback[] {
   const stay = resolved.find(({ kind }) => STAGES[kind].earns === 'winter');
   if (!stay) return [];
-  if (!stay.curve) return [{ code: 'hardlyFrees', weight: 'stops', reason: say.of('noWinterHereSeedWould') }];
+  if (!stay.curve) return [{ code: 'hardlyFrees', weight: 'stops', reason: say.of('noWinterToNotice') }];
   const taken = 1 - Math.exp(-ANIMALS_PER_DAY * stay.days);
   const cover = stay.place?.cover;
   return [
     ...(cover?.animals === false
-      ? [{ code: 'animals', weight: 'costs', reason: say.of('miceBirdsNotKeptOff', { taken: percent(taken) }) } as const]
+      ? [{ code: 'animals', weight: 'costs', reason: say.of('animalsNotKeptOff', { taken: percent(taken) }) } as const]
       : cover
         ? []
-        : [{ code: 'animals', weight: 'notes', reason: say.of('uncoveredMiceBirdsWouldTake', { taken: percent(taken) }) } as const]),
-    ...(cover?.rain === false ? [{ code: 'animals', weight: 'costs', reason: say.of('rainNotKeptOffWet') } as const] : []),
+        : [{ code: 'animals', weight: 'notes', reason: say.of('animalsTakeIfUncovered', { taken: percent(taken) }) } as const]),
+    ...(cover?.rain === false ? [{ code: 'animals', weight: 'costs', reason: say.of('rainNotKeptOff') } as const] : []),
     ...(yearOf(nursery).estimated
       ? [
           {
             code: 'winterUnknown',
             weight: 'notes',
-            reason: say.of('winterGuessFromLatitudeEnter'),
+            reason: say.of('winterIsAGuess'),
           } as const,
         ]
       : []),
@@ -233,7 +234,7 @@ function outdoorsDrawbacks(plantOut: PlainDate, nursery: Nursery): Drawback[] {
   if (risk <= nursery.settings.frostRisk) return [];
   const wait = daysBetween(plantOut, frostSafeFrom(plantOut, nursery));
   if (wait > LONG_INDOORS_DAYS) {
-    return [{ code: 'longIndoors', weight: 'costs', reason: say.of('readyBeforeFrostsEndKeep', { wait: spell.of(wait) }) }];
+    return [{ code: 'longIndoors', weight: 'costs', reason: say.of('readyBeforeFrostsEnd', { wait: spell.of(wait) }) }];
   }
   return [{ code: 'frost', weight: 'notes', reason: say.of('riskFrostAfter', { risk: Math.max(1, Math.round(risk * 100)) }) }];
 }
@@ -246,14 +247,14 @@ function seedDrawbacks(
   if (seeds === undefined || seeds > available) {
     const reason =
       seeds === undefined
-        ? say.of('noNumberSeedsWouldEnough')
-        : say.of('needsSeedsLotHasAll', { seeds, available, low: expected.low, high: expected.high });
+        ? say.of('noNumberIsEnough')
+        : say.of('needsMoreSeedsThanLot', { seeds, available, low: expected.low, high: expected.high });
     found.push({ code: 'moreThanLot', weight: 'costs', reason });
   }
   const paper = resolved.find((stage) => stage.medium && pieceOf(stage.medium) === 'towel' && 1 - stage.survives >= ROT_WORTH_SAYING);
   if (paper) {
     const lost = Math.round(starting * (1 - paper.survives) * chain.opened);
-    found.push({ code: 'towelTooLong', weight: 'costs', reason: say.of('aboutSeedsLostRotWet', { lost, days: spell.of(paper.days) }) });
+    found.push({ code: 'towelTooLong', weight: 'costs', reason: say.of('lostInWetPaper', { lost, days: spell.of(paper.days) }) });
   }
   return found;
 }
@@ -283,17 +284,17 @@ function placeDrawbacks({ resolved }: Omit<Proposal, 'against'>): Drawback[] {
   const found: Drawback[] = [];
   for (const stage of resolved) {
     if (STAGES[stage.kind].earns === 'winter' && !stage.place)
-      found.push({ code: 'noPlace', weight: 'notes', reason: say.of('noPlaceOutdoorsAmongYour') });
+      found.push({ code: 'noPlace', weight: 'notes', reason: say.of('noPlaceOutdoors') });
     if (STAGES[stage.kind].earns !== 'cold') continue;
     const { place, temperature_C, treatment } = stage;
     if (!place) {
-      found.push({ code: 'noPlace', weight: 'notes', reason: say.of('noFridgeAmongYourPlaces', { temperature: temperature_C }) });
+      found.push({ code: 'noPlace', weight: 'notes', reason: say.of('noFridgeAssumed', { temperature: temperature_C }) });
     } else if (treatment && earnedPerDay({ ...treatment, daysPerEffectiveDay: 1 }) < 0.8) {
       const counts = earnedPerDay({ ...treatment, daysPerEffectiveDay: 1 });
       found.push({
         code: 'tooWarmForCold',
         weight: counts === 0 ? 'stops' : 'costs',
-        reason: say.of('cDayThereCountsOne', { name: place.name, temperature: temperature_C, counts: Math.round(counts * 10) / 10 }),
+        reason: say.of('dayCountsLess', { name: place.name, temperature: temperature_C, counts: Math.round(counts * 10) / 10 }),
       });
     }
   }

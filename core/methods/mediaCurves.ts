@@ -20,7 +20,7 @@ const FRESH_EVERY_DAYS = 21;
 export function mediaCurves(species: Species, temperature_C: number): MediumCurve[] {
   const schools: { name: string; medium: Medium; fresh_days?: number }[] = [
     { name: say('towel'), medium: 'towel' },
-    { name: say('towelFreshEveryThreeWeeks'), medium: 'towel', fresh_days: FRESH_EVERY_DAYS },
+    { name: say('towelMadeFresh'), medium: 'towel', fresh_days: FRESH_EVERY_DAYS },
     { name: say('sand'), medium: 'sand' },
   ];
   return schools.flatMap(({ name, medium, fresh_days }) => {

@@ -207,7 +207,7 @@ describe('what speaks against a method, here', () => {
     const proposal = propose(method('larix-occidentalis', 'no-cold'), { ...request('larix-occidentalis'), available: 60 });
     expect(proposal.starting).toBe(60);
     expect(proposal.against.find((one) => one.code === 'moreThanLot')?.reason).toMatchObject({
-      key: 'needsSeedsLotHasAll',
+      key: 'needsMoreSeedsThanLot',
       facts: { available: 60 },
     });
     expect(proposal.chance).toBeLessThan(0.9);

@@ -20,32 +20,32 @@ export const SCHOOLS: Record<Exclude<School, 'towelTest'>, SchoolWords> = worded
   towelInFridge: {
     id: 'towel-in-fridge',
     name: 'towelFridge',
-    speaksFor: 'everySeedCanSeenNothing',
-    speaksAgainst: 'wetPaperRotsSeedLong',
+    speaksFor: 'everySeedIsSeen',
+    speaksAgainst: 'paperRotsInLongHolds',
   },
   mediumInFridge: {
     id: 'sand-in-fridge',
     name: 'sandFridge',
-    speaksFor: 'safestTwoFourMonthsBig',
-    speaksAgainst: 'sproutsHiddenSieveBackOut',
+    speaksFor: 'safestForMonths',
+    speaksAgainst: 'sproutsAreHidden',
   },
   pottedThenChilled: {
     id: 'potted-then-chilled',
     name: 'pottedThenChilled',
-    speaksFor: 'noHandlingTinySeedOr',
+    speaksFor: 'noHandlingOfTinySeed',
     speaksAgainst: 'takesMostRoom',
   },
   outdoorWinter: {
     id: 'outdoor-winter',
     name: 'outdoorsOverWinter',
-    speaksFor: 'realWinterNoFridgeOften',
-    speaksAgainst: 'weatherDecidesCoverAgainstRain',
+    speaksFor: 'realWinter',
+    speaksAgainst: 'weatherDecides',
   },
   dryCold: {
     id: 'dry-cold',
     name: 'dryColdStorage',
-    speaksFor: 'noHandlingNoMouldNo',
-    speaksAgainst: 'doesLittleSeedNeedsCold',
+    speaksFor: 'noHandlingNoMould',
+    speaksAgainst: 'littleForColdNeeding',
   },
   freezerTurns: {
     id: 'freezer-turns',
@@ -53,12 +53,12 @@ export const SCHOOLS: Record<Exclude<School, 'towelTest'>, SchoolWords> = worded
     speaksFor: 'hurryLateWinter',
     speaksAgainst: 'killsSomeSeedAnecdotal',
   },
-  noCold: { id: 'no-cold', name: 'noCold', speaksFor: 'quickControlOthers', speaksAgainst: 'doesNothingSeedNeedsWinter' },
+  noCold: { id: 'no-cold', name: 'noCold', speaksFor: 'quickControlOthers', speaksAgainst: 'nothingForWinterNeeding' },
   warmThenCold: {
     id: 'warm-then-cold',
     name: 'warmThenCold',
     speaksFor: 'seasonsOrderEmbryoNeeds',
-    speaksAgainst: 'longHalfYearOrMore',
+    speaksAgainst: 'long',
   },
 });
 
@@ -111,7 +111,7 @@ function wordsFor(
   const { speaksFor, speaksAgainst } = SCHOOLS[school];
   const without = cold.need === 'none' ? 1 : cold.releasedWithout;
   if (school === 'noCold' && without >= MOSTLY_NONE)
-    return { speaksFor: say('quickMostNeedNoCold'), speaksAgainst: say('germinatesOnceStartSeason') };
+    return { speaksFor: say('quick'), speaksAgainst: say('germinatesOnceStartSeason') };
   if (school === 'mediumInFridge' && seed.length_mm < SMALL_MM) return { speaksFor: say('leastRotLongHolds'), speaksAgainst };
   return { speaksFor, speaksAgainst };
 }
@@ -120,7 +120,7 @@ const SMALL_MM = 3;
 /** A species that waits for no winter calls its plain method by what is done instead. */
 function nameFor(school: School, species: Omit<Species, 'methods'>): string | undefined {
   if (school !== 'noCold' || species.cold.need === 'required') return undefined;
-  if (species.hardCoat) return opener(species) === 'hotWater' ? say('hotWaterSoakThenWarm') : say('scarifyThenWarm');
+  if (species.hardCoat) return opener(species) === 'hotWater' ? say('hotWaterThenWarm') : say('scarifyThenWarm');
   if (species.smoke) return say('smokeThenWarm');
   if (species.afterRipening) return say('dryStoreThenWarm');
   return species.cold.need === 'none' ? say('sownOnce') : undefined;
@@ -134,13 +134,13 @@ function stagesOf(school: School, species: Omit<Species, 'methods'>): Stage[] | 
   switch (school) {
     case 'towelInFridge':
       if (!asksCold) return noWinter;
-      if (tiny) return say('tooSmallPickOffTowel');
-      if (cold.winters === 2) return say('twoWintersWetPaperRot');
+      if (tiny) return say('tooSmallForTowel');
+      if (cold.winters === 2) return say('paperRotsOverTwoWinters');
       return [...prepared(species), wet('coldMoist', 'towel'), ...sprouted(species)];
     case 'mediumInFridge':
       if (!asksCold) return noWinter;
-      if (tiny) return say('tooSmallSieveBackOut');
-      if (cold.winters === 2) return say('needsWarmthBetweenTwoWinters');
+      if (tiny) return say('tooSmallForSand');
+      if (cold.winters === 2) return say('needsWarmthBetween');
       return [...prepared(species), wet('coldMoist', 'sand'), ...sprouted(species)];
     case 'pottedThenChilled':
       if (!asksCold) return noWinter;
@@ -151,16 +151,16 @@ function stagesOf(school: School, species: Omit<Species, 'methods'>): Stage[] | 
     case 'dryCold':
       if (!asksCold) return noWinter;
       if (species.storage !== 'orthodox') return say('dryingKills');
-      if (!cold.dryColdWorks) return say('dryColdOnlyKeepsSeed');
+      if (!cold.dryColdWorks) return say('dryColdOnlyKeeps');
       return [...dried(species), wet('coldDry', 'envelope'), ...opened(species), ...sprouted(species)];
     case 'freezerTurns':
       if (!asksCold) return noWinter;
-      if (species.storage !== 'orthodox') return say('frostKillsSeedStaysWet');
-      if (tiny) return say('tooSmallHandleFromFreezer');
-      if (warmFirst || cold.winters === 2) return say('needsWarmthFirstFreezeThaw', { turnsSurvival: percent(1 - TURNS_SURVIVAL) });
+      if (species.storage !== 'orthodox') return say('frostKillsWetSeed');
+      if (tiny) return say('tooSmallForTurns');
+      if (warmFirst || cold.winters === 2) return say('needsWarmthBeforeFreezing', { turnsSurvival: percent(1 - TURNS_SURVIVAL) });
       return [...prepared(species), { kind: 'freezerTurns' }, wet('coldMoist', 'towel'), ...sprouted(species)];
     case 'warmThenCold':
-      if (!warmFirst) return say('needsNoWarmthBeforeCold');
+      if (!warmFirst) return say('needsNoWarmthFirst');
       if (!asksCold) return noWinter;
       return [...prepared(species, tiny), ...seasons(species, tiny ? 'ownPot' : 'sand'), ...sprouted(species)];
     case 'noCold':
@@ -234,7 +234,7 @@ function untreatedMethod(species: Omit<Species, 'methods'>): Method {
     stages: tiny ? [{ kind: 'pot' }] : [{ kind: 'soak' }, { kind: 'warmTowel' }, { kind: 'pot' }],
     evidence: 'commonly reported',
     speaksFor: say('controlOthers'),
-    speaksAgainst: say('onlySeedNeedsNothingGerminates'),
+    speaksAgainst: say('onlyNeedlessGerminate'),
   };
 }
 

@@ -53,12 +53,12 @@ export function bathVolume_mL(seed_mL: number): number {
  */
 export function planBath(kind: BathKind, stock: number, total_mL: number, also?: Chemical): Bath | Refusal {
   const { agent, seconds, rinses } = BATHS[kind];
-  if (!(stock > 0 && stock <= 100)) return refusal(say.of('strengthLiesAbove0Up'), 'stock');
-  if (!(total_mL > 0)) return refusal(say.of('howMuchDoesVesselHold'), 'total');
+  if (!(stock > 0 && stock <= 100)) return refusal(say.of('strengthOutOfRange'), 'stock');
+  if (!(total_mL > 0)) return refusal(say.of('vesselHoldsHowMuch'), 'total');
   const never = also && mustNotMix(agent, also);
   if (never) return refusal(never, 'also');
   const wanted = agent === 'bleach' ? BLEACH_PERCENT : HOUSEHOLD_PEROXIDE * (kind === 'peroxideBath' ? 1 / 2 : 1 / 4);
-  if (stock < wanted) return refusal(say.of('weakerThanWantedUseStronger', { wanted }), 'stock');
+  if (stock < wanted) return refusal(say.of('bottleTooWeak', { wanted }), 'stock');
   return {
     ...dilute(stock, wanted, total_mL),
     strength: wanted,
@@ -67,7 +67,7 @@ export function planBath(kind: BathKind, stock: number, total_mL: number, also?:
     rinses,
     ...(agent === 'peroxide' &&
       stock > STRONG_PEROXIDE && {
-        strong: say('strongerThanHouseholdPeroxideBurns'),
+        strong: say('strongPeroxide'),
       }),
   };
 }

@@ -39,7 +39,7 @@ export function parseDilution(text: string, total_mL: number, numbers: NumberFor
   const [parts, other] = [first.value, second.value];
   const all = match[2]?.toLowerCase() === 'in' ? other : parts + other;
   if (!(parts > 0 && all > 0)) return unread;
-  if (parts > all) return refusal(say.of('partsCantSwapTwoNumbers', { parts, all }));
+  if (parts > all) return refusal(say.of('partsExceedWhole', { parts, all }));
   const stock_mL = (total_mL * parts) / all;
   const twoWays = (first.twoWays || second.twoWays) && { twoWays: true as const };
   return { ok: true, value: { stock_mL, water_mL: total_mL - stock_mL, part: parts / all }, ...twoWays };
@@ -54,12 +54,12 @@ const NEVER = [
   ['bleach', 'vinegar', say.of('releasesChlorineGas')],
   ['bleach', 'ammonia', say.of('makesChloraminePoisonousGas')],
   ['bleach', 'peroxide', say.of('foamsBurstsVessels')],
-  ['peroxide', 'vinegar', say.of('makesPeraceticAcidWhichBurns')],
-  ['peroxide', 'acid', say.of('makesMixtureBurnsMayBurst')],
+  ['peroxide', 'vinegar', say.of('makesPeraceticAcid')],
+  ['peroxide', 'acid', say.of('burnsAndMayBurst')],
 ] as const satisfies [Chemical, Chemical, Sentence][];
 
 /** Why two chemicals must not be mixed, or `undefined` where nothing is known against it. Never the last word: the labels rule. */
 export function mustNotMix(a: Chemical, b: Chemical): Sentence | undefined {
   const found = NEVER.find(([one, other]) => (one === a && other === b) || (one === b && other === a));
-  return found && say.of('neverRinseCleanWaterBetween', { a: valueName.of(a), b: valueName.of(b), found2: found[2] });
+  return found && say.of('neverTogether', { a: valueName.of(a), b: valueName.of(b), found2: found[2] });
 }

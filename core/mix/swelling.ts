@@ -12,7 +12,7 @@ export const TAKEN_FROM = 0.6;
 export const FULL_GAIN = 1;
 
 /** What is said wherever a hard-coated batch could leave its soak uncounted. */
-export const countFirst = () => say('countSwollenFirstHardSeed');
+export const countFirst = () => say('countSwollenFirst');
 
 /** True for hard-coated seed in water that nobody has looked at yet: whether its coat opened is not known. */
 export function wantsCount(species: Pick<Species, 'hardCoat'>, { swellings }: { swellings: readonly unknown[] }, kind: StageKind): boolean {
@@ -22,7 +22,7 @@ export function wantsCount(species: Pick<Species, 'hardCoat'>, { swellings }: { 
 /** What is wrong with a check that the model takes: seed that is lighter wet than dry was weighed wrongly. */
 export function swellingFault(swelling: Swelling): Refusal | undefined {
   const lighter = swelling.by === 'weight' && swelling.wet_g < swelling.dry_g;
-  return lighter ? refusal(say.of('weighsLessWetThanDry'), 'swelling.wet_g') : undefined;
+  return lighter ? refusal(say.of('lighterWetThanDry'), 'swelling.wet_g') : undefined;
 }
 
 /** How far a soak took. */

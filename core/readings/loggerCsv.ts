@@ -61,22 +61,22 @@ const HEADER_OFFSET = /(?:GMT|UTC)\s*([+−-])(\d{1,2})(?::?(\d{2}))?/i;
  * Returns what is wrong where no column of dates and no column of temperatures can be found.
  */
 export function guessLayout(text: string, fixed: { separator?: string } = {}): Outcome<LoggerLayout> {
-  if (isBinary(text)) return refusal(say.of('notTextFileSaveLoggers'));
+  if (isBinary(text)) return refusal(say.of('notATextFile'));
   const lines = text.split(LINE_END, SAMPLE_LINES);
   const candidates = (fixed.separator ? [fixed.separator] : SEPARATORS)
     .map((separator) => cut(lines, separator))
     .sort((x, y) => y.clean - x.clean);
   const best = candidates[0];
   const first = best?.body[0];
-  if (!best || !first) return refusal(say.of('noLineHasBothDate'));
+  if (!best || !first) return refusal(say.of('noLineWithBoth'));
   const { separator, rows, body, skip } = best;
   const dayColumn = first.findIndex((cell) => DAY_CELL.test(cell));
   const separate = first.findIndex((cell, i) => i !== dayColumn && TIME.test(cell) && !FIGURE.test(cell));
   const timeColumn = TIME.test(first[dayColumn] as string) ? undefined : separate;
-  if (timeColumn === -1) return refusal(say.of('thereDaysButNoTimes'));
+  if (timeColumn === -1) return refusal(say.of('noTimesOfDay'));
   const header = rows[skip - 1];
   const temperatureColumn = temperatureIn(body, header, [dayColumn, ...(timeColumn === undefined ? [] : [timeColumn])]);
-  if (temperatureColumn < 0) return refusal(say.of('noColumnLooksLikeTemperatures'));
+  if (temperatureColumn < 0) return refusal(say.of('noTemperatureColumn'));
   const over = header?.[temperatureColumn];
   const cells = body.map((row) => row[temperatureColumn] as string);
   const order = orderOf(body.map((row) => row[dayColumn] as string));
@@ -133,7 +133,7 @@ export function readLoggerLine(row: readonly string[], layout: LoggerLayout): Lo
   const minute = Number(clock[2]);
   const second = Number(clock[3] ?? 0);
   const exists = new Date(Date.UTC(year, month - 1, dayOfMonth)).getUTCDate() === dayOfMonth && month >= 1 && month <= 12;
-  if (!exists || hour > 23 || minute > 59 || second > 59) return refusal(say.of('noSuchDayOrTime'));
+  if (!exists || hour > 23 || minute > 59 || second > 59) return refusal(say.of('noSuchMoment'));
   const figure = FIGURE.test(typed) ? figureOf(typed) : Number.NaN;
   if (!Number.isFinite(figure)) return refusal(say.of(typed === '' ? 'noTemperatureStandsThere' : 'notTemperature'));
   const celsius = layout.fahrenheit ? ((figure - 32) * 5) / 9 : figure;

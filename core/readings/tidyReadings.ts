@@ -41,10 +41,10 @@ export class LeftLines {
 export function untidiness({ at_ms, celsius }: Readings, now_ms: number): string | undefined {
   for (let i = 0; i < at_ms.length; i++) {
     const [at, here] = [at_ms[i] as number, celsius[i] as number];
-    if (!Number.isInteger(at) || (i > 0 && at <= (at_ms[i - 1] as number))) return say('readingNotLaterThanOne', { i: i + 1 });
-    if (at > now_ms) return say('readingMomentHasNotCome', { i: i + 1 });
-    if (at < EARLIEST_MS) return say('readingFromBeforeYearRight', { i: i + 1, firstYear: String(FIRST_YEAR) });
-    if (!(here >= POSSIBLE_C.least && here <= POSSIBLE_C.most)) return say('readingCNoPlaceWarm', { i: i + 1, here });
+    if (!Number.isInteger(at) || (i > 0 && at <= (at_ms[i - 1] as number))) return say('readingNotLater', { i: i + 1 });
+    if (at > now_ms) return say('readingInFuture', { i: i + 1 });
+    if (at < EARLIEST_MS) return say('readingTooOld', { i: i + 1, firstYear: String(FIRST_YEAR) });
+    if (!(here >= POSSIBLE_C.least && here <= POSSIBLE_C.most)) return say('readingImpossible', { i: i + 1, here });
   }
   return undefined;
 }
@@ -64,9 +64,9 @@ export function tidyReadings(raw: readonly RawReading[], now_ms: number): { read
   const left = new LeftLines();
   const leave = (why: string, line: number) => left.leave(why, line);
   const good = raw.filter(({ line, at_ms, celsius }) => {
-    if (celsius === SENSOR_OFF_C) leave(say('sensorHadComeOff127'), line);
-    else if (celsius === SENSOR_STARTS_C) leave(say('sensorWasJustSwitched85'), line);
-    else if (!(celsius >= POSSIBLE_C.least && celsius <= POSSIBLE_C.most)) leave(say('noPlaceWarmOrCold'), line);
+    if (celsius === SENSOR_OFF_C) leave(say('sensorCameOff'), line);
+    else if (celsius === SENSOR_STARTS_C) leave(say('sensorSwitchedOn'), line);
+    else if (!(celsius >= POSSIBLE_C.least && celsius <= POSSIBLE_C.most)) leave(say('impossibleTemperature'), line);
     else if (at_ms < EARLIEST_MS) leave(say('beforeYearRight', { firstYear: String(FIRST_YEAR) }), line);
     else if (at_ms > now_ms) leave(say('momentFuture'), line);
     else return true;
@@ -79,7 +79,7 @@ export function tidyReadings(raw: readonly RawReading[], now_ms: number): { read
     if (before?.at_ms !== one.at_ms) return true;
     // The same told twice is harmless; another figure for the same moment is told of.
     if (before.celsius === one.celsius) repeated += 1;
-    else leave(say('momentHasAnotherTemperatureAlready'), one.line);
+    else leave(say('momentTaken'), one.line);
     return false;
   });
   return {

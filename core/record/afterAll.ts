@@ -30,8 +30,8 @@ export function recordAfterAll(
   newId: NewId,
 ): Recorded {
   const most = countIn(state.counts, GIVEN_UP);
-  if (!Number.isInteger(count) || count < 1) return refusal(say.of('howManyGiveNumberAbove'));
-  if (count > most) return refusal(say.of('onlySoManyGivenUp', { most, count }));
+  if (!Number.isInteger(count) || count < 1) return refusal(say.of('howMany'));
+  if (count > most) return refusal(say.of('fewerGivenUp', { most, count }));
   const moves: Move[] = [];
   let rest = count;
   for (const from of GIVEN_UP) {

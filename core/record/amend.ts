@@ -21,8 +21,8 @@ export function recordCure(
 /** The event for seeds that had not come and were cut across: `viable` of `cut` were firm and white. Those not swollen are taken first. */
 export function recordCutOpen(cut: number, viable: number, { counts }: Pick<BatchState, 'counts'>, on: PlainDate, newId: NewId): Recorded {
   const left = countIn(counts, ['waiting', 'swollen']);
-  if (!Number.isInteger(cut) || cut < 1) return refusal(say.of('howManyGiveNumberAbove'), 'cut');
-  if (cut > left) return refusal(say.of('onlySoManyLeftToCut', { left, cut }), 'cut');
+  if (!Number.isInteger(cut) || cut < 1) return refusal(say.of('howMany'), 'cut');
+  if (cut > left) return refusal(say.of('fewerLeftToCut', { left, cut }), 'cut');
   if (!Number.isInteger(viable) || viable < 0 || viable > cut) return refusal(say.of('viableOfCut', { cut }), 'viable');
   const moves: Move[] = [];
   let rest = cut;

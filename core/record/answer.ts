@@ -57,7 +57,7 @@ export function recordAnswer(task: Task, answer: Answer, batch: Batch, state: Ba
     case 'turn':
       return recordTurn(state, situation, on, newId);
     case 'water':
-      if (!(answer.water_mL > 0)) return refusal(say.of('howMuchGiveWaterAbove'));
+      if (!(answer.water_mL > 0)) return refusal(say.of('howMuchWater'));
       return { events: [{ id: newId(), on, kind: 'watered', mL: answer.water_mL }] };
     case 'refresh':
       return { events: [{ id: newId(), on, kind: 'refreshed' }] };

@@ -86,7 +86,7 @@ describe('an entry that is corrected', () => {
     const wrong = (event: object) => accept(one, [{ id: newId(), on: TODAY, ...event } as NewEvent], TODAY);
     const check = checkOf(one).id;
     expect(wrong({ kind: 'refreshed', corrects: check })).toMatchObject({ ok: false, field: 'events.0.corrects' });
-    expect(wrong({ kind: 'refreshed', corrects: newId() })).toMatchObject({ ok: false, reason: { key: 'thereNoSuchEntryUndo' } });
+    expect(wrong({ kind: 'refreshed', corrects: newId() })).toMatchObject({ ok: false, reason: { key: 'noEntryToUndo' } });
     append(one, { kind: 'turned', at: `${TODAY}T10:00:00Z`, into: 'freezer', on: TODAY } as never);
     expect(isCorrectable(one.events.at(-1) as LedgerEvent)).toBe(false);
   });

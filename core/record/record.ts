@@ -58,7 +58,7 @@ export function recordMoves(
 ): Recorded {
   const moved = movesForAll(state.counts, counts);
   if ('reason' in moved) return moved;
-  if (moved.moves.length === 0) return refusal(say.of('howManyGiveNumberAbove'));
+  if (moved.moves.length === 0) return refusal(say.of('howMany'));
   return { events: [{ id: newId(), on, kind: 'seedsMoved', moves: moved.moves }] };
 }
 
@@ -76,10 +76,10 @@ export function recordBegin(
     return refusal(
       stage
         ? say.of('already', { code: batch.code, stage: stageName.of(stage.kind) })
-        : say.of('hasNoStageLeftBegin', { code: batch.code }),
+        : say.of('noStageLeft', { code: batch.code }),
     );
   const placeId = chosen ?? placeForStage(stage, situation);
-  if (!placeId) return refusal(say.of('thereNoPlaceYetAdd', { stage: stageName.of(stage.kind) }));
+  if (!placeId) return refusal(say.of('noPlaceForStage', { stage: stageName.of(stage.kind) }));
   const at = situation.now;
   const started: NewEvent = { id: newId(), on, kind: 'stageStarted', stage: state.stage, placeId, ...(at && { at }) };
   const step = at && STAGES[stage.kind].timer;
@@ -114,7 +114,7 @@ export function recordMove(
   newId: NewId,
   chosen?: PlaceId,
 ): Recorded {
-  if (!state.underWay) return refusal(say.of('notAnyStageBeginOne', { code: batch.code }));
+  if (!state.underWay) return refusal(say.of('notInAnyStage', { code: batch.code }));
   const at = situation.now;
   const finished: NewEvent = { id: newId(), on, kind: 'stageFinished', stage: state.stage, moves: [], ...(at && { at }) };
   if (state.stage + 1 >= batch.plan.stages.length) return { events: [finished] };
@@ -151,7 +151,7 @@ export function recordFinish(
 
 /** The events that end a towel test: what came and what did not are both told, and the batch is closed. */
 function recordReading(batch: Batch, state: BatchState, on: PlainDate, newId: NewId): Recorded {
-  if (!state.underWay) return refusal(say.of('notAnyStageBeginOne', { code: batch.code }));
+  if (!state.underWay) return refusal(say.of('notInAnyStage', { code: batch.code }));
   const read: Move[] = (['waiting', 'swollen', 'sprouted'] as const)
     .filter((from) => state.counts[from] > 0)
     .map((from) => ({ from, to: 'tested', count: state.counts[from] }));
@@ -184,7 +184,7 @@ export function recordPlantOut(
   // What waits somewhere else goes on whatever becomes of these.
   const all = isStage(batch.plan.stages[state.stage]?.kind, ({ course }) => course === 'grows');
   if (!all || (others === 'stay' && plants < countIn(state.counts, ['potted', 'established']))) {
-    if (plants === 0) return refusal(say.of('howManyGiveNumberAbove'), 'count');
+    if (plants === 0) return refusal(say.of('howMany'), 'count');
     return { events: [{ id: newId(), on, kind: 'seedsMoved', moves: out.moves, ...given }] };
   }
   const after = applyMoves(state.counts, out.moves);
@@ -218,8 +218,8 @@ export function recordTending(
   newId: NewId,
 ): Recorded {
   const living = countIn(counts, ['potted', 'established']);
-  if (!Number.isInteger(lost) || lost < 0) return refusal(say.of('howManyGiveNumberAbove'), 'lost');
-  if (lost > living) return refusal(say.of('onlySoManyInPots', { count: living, lost }), 'lost');
+  if (!Number.isInteger(lost) || lost < 0) return refusal(say.of('howMany'), 'lost');
+  if (lost > living) return refusal(say.of('fewerInPots', { count: living, lost }), 'lost');
   const young = Math.min(lost, counts.potted);
   const moves: Move[] = [
     ...(young > 0 ? [{ from: 'potted', to: 'discarded', count: young } as const] : []),

@@ -11,7 +11,7 @@ import { type Draft, placeOf, type Task, type TaskContext, task } from './task.t
 export function benchLateness({ stage, situation }: TaskContext): Pick<Draft, 'lateness' | 'pressing'> | undefined {
   const late = daysBetween(stage.start, situation.today) - 1;
   if (late < 1 || STAGES[stage.kind].water !== 'soaking') return undefined;
-  return { lateness: say.of('longerWaterThanMeantSeed', { late: spell.of(late) }), pressing: true };
+  return { lateness: say.of('longerInWater', { late: spell.of(late) }), pressing: true };
 }
 
 /** A change of water is due from this long before its hour, ms. */
@@ -34,7 +34,7 @@ export function freshWaterTasks(context: TaskContext): Task[] {
           due: dayAt(due_ms, timeZone),
           placeId: placeOf(context),
           title: say.of('freshWater'),
-          hint: say.of('waterWithoutAirDrownsSeed', { hour }),
+          hint: say.of('waterDrowns', { hour }),
         }),
       ];
     });
@@ -62,7 +62,7 @@ export function turnTasks(context: TaskContext): Task[] {
       due,
       placeId: placeOf(context),
       title: frozenNow ? say.of('moveBackFreezer') : say.of('moveFridge'),
-      hint: hour ? say.of('dueAboutSameHourEvery', { hour }) : say.of('aboutSameHourEveryDay'),
+      hint: hour ? say.of('dueSameHourEveryDay', { hour }) : say.of('sameHourEveryDay'),
     }),
   ];
 }

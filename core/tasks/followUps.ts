@@ -29,7 +29,7 @@ export function followUps(context: TaskContext): Task[] {
           ...base,
           kind: 'water',
           title: say.of('addWater'),
-          hint: say.of('wasDryAboutLittleTime', { water: showQuantity(water, 'volume_mL', situation.nursery.settings.units) }),
+          hint: say.of('wasDryAdd', { water: showQuantity(water, 'volume_mL', situation.nursery.settings.units) }),
           pressing: true,
           lateness: say.of('drySeedReceivesNothing'),
         }),
@@ -44,10 +44,10 @@ export function followUps(context: TaskContext): Task[] {
         kind: 'refresh',
         title: fresh,
         hint: mouldy
-          ? say.of(last.mould === 'spreading' ? 'batheOthersFiveMinutesDilute' : 'takeOutEveryMouldySeed', {
+          ? say.of(last.mould === 'spreading' ? 'takeOutMouldyBatheRest' : 'takeOutMouldy', {
               next: shortDate.of(checkDue(context).due, situation.today),
             })
-          : say.of('tooWetPressTowelOut'),
+          : say.of('tooWetPressOut'),
         pressing: last.mould === 'spreading',
       }),
     );
@@ -76,7 +76,7 @@ export function rootsInTheCold(context: TaskContext): Sentence | undefined {
   const [now, best] = [Math.round(treatment.releasedNow * 100), Math.round(treatment.releasedAtBest * 100)];
   const stays =
     situation.today < treatment.takeOutOn
-      ? say.of('otherStayReadyTakeOut', { left, now, best })
-      : say.of('otherMayComeOutToo', { left, now });
+      ? say.of('othersStay', { left, now, best })
+      : say.of('othersMayComeOut', { left, now });
   return say.of('checkAgainOn', { stays, next: shortDate.of(checkDue(context).due, situation.today) });
 }

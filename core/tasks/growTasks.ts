@@ -84,8 +84,8 @@ export function setOutTask(context: TaskContext, due: PlainDate, placeId: PlaceI
   return task(context, {
     ...{ kind: 'plantOut', due, placeId },
     title: stepSaid('plantOut').name,
-    hint: say.of('plantsHardenedOffLookForecast', { plants: countIn(projection.state.counts, ['potted', 'established']) }),
-    ...(late > 7 && { lateness: say.of('overRootsBeginCirclePot', { late: spell.of(late) }) }),
+    hint: say.of('hardenedOffLookAtFrost', { plants: countIn(projection.state.counts, ['potted', 'established']) }),
+    ...(late > 7 && { lateness: say.of('rootsCirclePot', { late: spell.of(late) }) }),
   });
 }
 

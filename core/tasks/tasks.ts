@@ -55,7 +55,7 @@ function beginTask(context: TaskContext): Task {
     toPlaceId,
     ...beginWords(stage, batch.plan.seeds, situation),
     ...(late > 0 && {
-      lateness: first ? lateStart(context, late) : say.of('lateWetSeedBetweenTwo', { late: spell.of(late) }),
+      lateness: first ? lateStart(context, late) : say.of('lateBetweenStages', { late: spell.of(late) }),
       pressing: !first && late > 1,
     }),
   });
@@ -113,13 +113,13 @@ function takeOutLateness({ batch, projection, situation, index }: TaskContext): 
   if (treatment?.stage !== index || situation.today <= treatment.takeOutOn) return undefined;
   const late = spell.of(daysBetween(treatment.takeOutOn, situation.today));
   if (situation.today <= treatment.window.to) {
-    return { lateness: say.of('pastBestDayHardlySeed', { late, to: shortDate.of(treatment.window.to, situation.today) }) };
+    return { lateness: say.of('pastBestDayNoLoss', { late, to: shortDate.of(treatment.window.to, situation.today) }) };
   }
   // The curve tells of a hundred viable seeds.
   const viable =
     countIn(projection.state.counts, ['waiting', 'swollen']) * meanShare(viableOn(situation.lot, situation.species, batch.madeOn));
   const lost = Math.round((Math.max(0, -treatment.aWeekMore) / 100) * viable);
-  const costs = lost > 0 ? say.of('anotherWeekLoses', { seeds: lost }) : say.of('moreMouldThanGainFrom');
+  const costs = lost > 0 ? say.of('anotherWeekLoses', { seeds: lost }) : say.of('moreMouldThanGain');
   return { lateness: say.of('pastBestDay', { late, costs }), pressing: true };
 }
 
@@ -135,8 +135,8 @@ function checkTask(context: TaskContext): Task {
       placeId: placeOf(context),
       check: STAGES[stage.kind].check,
       title: say.of('check'),
-      hint: say.of('receivesNothingWhereMoveBack'),
-      lateness: say.of('everyDayHereLostWet'),
+      hint: say.of('receivesNothingHere'),
+      lateness: say.of('dayHereIsLost'),
       pressing: true,
     });
   }
@@ -164,8 +164,8 @@ function missedRisk({ projection, situation, index }: TaskContext, lastOn: Plain
   const lost = seeds * (1 - at(situation.today) / at(lastOn));
   const since = say.of('notChecked', { daysBetween: spell.of(daysBetween(lastOn, situation.today)) });
   return lost >= 0.75
-    ? say.of('aboutMayMouldyOneInfects', { since, lost: Math.round(lost), seeds })
-    : say.of('oneMouldySeedHasHad', { since });
+    ? say.of('mayBeMouldy', { since, lost: Math.round(lost), seeds })
+    : say.of('oneMouldyMaySpread', { since });
 }
 
 function checkHint(
@@ -175,12 +175,12 @@ function checkHint(
   const week = Math.floor(daysBetween(stage.start, situation.today) / 7) + 1;
   const weeks = Math.max(week, Math.round(daysBetween(stage.start, projection.treatment?.takeOutOn ?? stage.end) / 7));
   const found = { week: say.of('week', { week, weeks }) };
-  if (keptDry(stage.kind)) return say.of('dryClosedNoMouldNo', found);
-  if (seen.rooted) return say.of('rootShowedLookMorePot', found);
-  if (seen.mouldy) return say.of('mouldLastTimeLookUnder', found);
-  if (seen.drains) return say.of('tooWetLastTimeBag', found);
-  if (seen.root && daysBetween(situation.today, seen.root) <= 4) return say.of('rootsMayShowAnyDay', found);
-  return say.of('dampMouldRoots', found);
+  if (keptDry(stage.kind)) return say.of('checkDry', found);
+  if (seen.rooted) return say.of('checkAfterRoot', found);
+  if (seen.mouldy) return say.of('checkAfterMould', found);
+  if (seen.drains) return say.of('checkAfterWet', found);
+  if (seen.root && daysBetween(situation.today, seen.root) <= 4) return say.of('checkForRoots', found);
+  return say.of('checkDamp', found);
 }
 
 function potChecks(context: TaskContext): Task[] {
@@ -202,7 +202,7 @@ function potChecks(context: TaskContext): Task[] {
       hint: sproutsHere
         ? say.of('dayExpect', { day: sprouting.day, expectWords: expectWords(sprouting, situation.today) })
         : say.of('potsAnyLost', { inPots }),
-      ...(late > 0 && { lateness: say.of('lateSeedlingsDryOutFast', { late: spell.of(late) }), pressing: late > 3 }),
+      ...(late > 0 && { lateness: say.of('seedlingsDryOut', { late: spell.of(late) }), pressing: late > 3 }),
     }),
   ];
 }
@@ -223,9 +223,9 @@ function liftTasks(context: TaskContext): Task[] {
       placeId: placeOf(context),
       title: say.of('lift'),
       hint: rest
-        ? say.of('rootPotThemNowRoot', { count: up, rest })
-        : say.of('rootPotMmRootDown', { up, liftAt: situation.species.liftAt_mm }),
-      ...(late > 0 && { lateness: say.of('waitingRootsGrowIntoPaper', { late: spell.of(late) }), pressing: late > 1 }),
+        ? say.of('potRootedNow', { count: up, rest })
+        : say.of('potAtLength', { up, liftAt: situation.species.liftAt_mm }),
+      ...(late > 0 && { lateness: say.of('waitingRootsTear', { late: spell.of(late) }), pressing: late > 1 }),
     }),
   ];
 }

@@ -35,7 +35,7 @@ export function warmTasks(context: TaskContext): Task[] {
         ? say.of('towelFinished')
         : sprouting.more.high === 0
           ? say.of('notGerminatedNoneMore', { left })
-          : say.of('notGerminatedMoreMay9', {
+          : say.of('moreAreLikely', {
               left,
               range: span(sprouting.more),
               allButDone: nearDate.of(sprouting.allButDone, situation.today),
@@ -50,7 +50,7 @@ export function warmTasks(context: TaskContext): Task[] {
     title: say.of('count'),
     hint: say.of('dayLiftMm', { day: sprouting.day, expect, liftAt: situation.species.liftAt_mm }),
     ...(late > 0 && {
-      lateness: high > 0 ? say.of('lateRootsGrowIntoPaper', { late: spell.of(late) }) : say.of('lateLittleMiss', { late: spell.of(late) }),
+      lateness: high > 0 ? say.of('lateRootsInPaper', { late: spell.of(late) }) : say.of('lateLittleMiss', { late: spell.of(late) }),
       pressing: high > 0 && late > 1,
     }),
   });

@@ -52,7 +52,7 @@ const OPENED: Record<OpeningMethod, string> = worded(say, {
   sand: 'sanded',
   peel: 'peeled',
 });
-const STAFF = worded(say, { acid: 'acidByTrainedStaff', growthHormone: 'growthHormoneByTrainedStaff' });
+const STAFF = worded(say, { acid: 'acidByTrainedStaff', growthHormone: 'growthHormone' });
 
 /** How a whole bag can go, in a word. */
 export const GONE: Record<WhyGone, string> = worded(say, {

@@ -94,24 +94,24 @@ export function whySeeds(
       : []),
     { name: say.of('madeReadyByTreatment'), value: percent(chain.released), from: say.of('chillCurve') },
     ...(chain.answered < 1
-      ? [{ name: say.of('answerSmokeOrFlooding'), value: percent(chain.answered), from: say.of('handbookIf10SeedsHad') }]
+      ? [{ name: say.of('answerSmokeOrFlooding'), value: percent(chain.answered), from: say.of('handbookAsTenSeeds') }]
       : []),
     {
       name: say.of('notLostRot'),
       value: percent(chain.survives),
       from: own.rot ? say.of('rotCurveOwn', { rotted: own.rot.rotted, expected: Math.round(own.rot.expected) }) : say.of('rotCurveDoubt'),
     },
-    { name: say.of('germinateOnceReady'), value: percent(chain.sprouts), from: handbookSaid(own.sprouts, say.of('handbookIf10SeedsHad')) },
-    { name: say.of('growPot'), value: percent(chain.establishes), from: handbookSaid(own.establishes, say.of('handbookIf10SeedsHad')) },
+    { name: say.of('germinateOnceReady'), value: percent(chain.sprouts), from: handbookSaid(own.sprouts, say.of('handbookAsTenSeeds')) },
+    { name: say.of('growPot'), value: percent(chain.establishes), from: handbookSaid(own.establishes, say.of('handbookAsTenSeeds')) },
     ...(proposal.spread ? [{ name: say.of('rangesSpread'), value: `× ${proposal.spread}`, from: say.of('whatCameBefore') }] : []),
   ];
   return {
     figure: proposal.seeds === undefined ? say.of('seedsStart') : say.of('seeds', { seeds: proposal.seeds }),
     inputs: links,
-    rule: say.of('sharesMultiplySmallestNumberSeeds', { share: percent(proposal.share), plants, confidence: percent(confidence) }),
-    source: say.of('jeffreysPosteriorViableShareBeta'),
+    rule: say.of('ruleOfSeedsNeeded', { share: percent(proposal.share), plants, confidence: percent(confidence) }),
+    source: say.of('sourcesOfShares'),
     assumed: true,
-    changes: say.of('testingMoreSeedsNarrowsViable'),
+    changes: say.of('whatNarrowsSeeds'),
   };
 }
 
@@ -137,18 +137,18 @@ function whyOutdoors(days: number, released: number, survives: number): Why {
   return {
     figure: say.of('daysOutdoors', { days }),
     inputs: [
-      { name: say.of('theYear'), value: say.of('monthlyMeans'), from: say.of('yourMonthsUnderPlacesOr') },
-      { name: say.of('readyByThen'), value: percent(released), from: say.of('coldWarmthReceivedDayBy') },
+      { name: say.of('theYear'), value: say.of('monthlyMeans'), from: say.of('byYourMonths') },
+      { name: say.of('readyByThen'), value: percent(released), from: say.of('receivedDayByDay') },
       {
         name: say.of('notLostRot'),
         value: percent(survives),
-        from: say.of('assumptionWhatAnimalsTakeWhere'),
+        from: say.of('assumptionOfAnimals'),
       },
     ],
-    rule: say.of('eachDayCountsByHow'),
-    source: say.of('chillingStokes1965BaskinBaskin'),
+    rule: say.of('ruleOfWinters'),
+    source: say.of('sourcesOfWinters'),
     assumed: true,
-    changes: say.of('sowingEarlierColderOrSnowier'),
+    changes: say.of('earlierOrColder'),
   };
 }
 
@@ -166,14 +166,14 @@ export function whyGermination(
       {
         name: say.of('atDegrees', { at }),
         value: say.of('daysFromTo', { range: range(days) }),
-        from: speed ? say.of('learnedDays', { said: range(speed.said), count: speed.batches }) : say.of('handbookFirstTenthNineTenths'),
+        from: speed ? say.of('learnedDays', { said: range(speed.said), count: speed.batches }) : say.of('handbookTenths'),
       },
       { name: say.of('warmthHere'), value: here, from: say.of('warmthFaster') },
     ],
-    rule: say.of('progressAddsUpDegreeDays'),
-    source: say.of('thermalTimeBradford2002Bewley'),
+    rule: say.of('ruleOfSprouting'),
+    source: say.of('sourcesOfThermalTime'),
     assumed: false,
-    changes: say.of('warmerMatFasterUpSpecies'),
+    changes: say.of('whatChangesSprouting'),
   };
 }
 
@@ -207,7 +207,7 @@ export function whyTreatment(
     inputs: [
       { name: say.of('halfReadyAfter'), value: say.of('days', { days: Math.round(Math.exp(logMedian)) }), from: days('from') },
       {
-        name: say.of('n95After'),
+        name: say.of('nearlyAllAfter'),
         value: say.of('days', { days: Math.round(Math.exp(logMedian + 1.645 * spread)) }),
         from: days('to'),
       },
@@ -224,15 +224,15 @@ export function whyTreatment(
       },
       {
         name: say.of('lostDayWhileFresh'),
-        value: say.of('n1000', { fresh: (rate.fresh_perDay * 1000).toFixed(1) }),
+        value: say.of('inAThousand', { fresh: (rate.fresh_perDay * 1000).toFixed(1) }),
         from: say.of('assumption', { medium: mediumName.of(treatment.rot.medium) }),
       },
       ...learnedRotInputs(learned),
     ],
-    rule: say.of('eachDayMoreSeedReady', { from: spell.of(takeOut.from), to: spell.of(takeOut.to), windowKeeps: percent(WINDOW_KEEPS) }),
-    source: say.of('chillingStokes1965Nikolaeva1969'),
+    rule: say.of('ruleOfTakeOut', { from: spell.of(takeOut.from), to: spell.of(takeOut.to), windowKeeps: percent(WINDOW_KEEPS) }),
+    source: say.of('sourcesOfChilling'),
     assumed: true,
-    changes: say.of('warmerFridgeLengthensFreshTowel', { dryCounts: percent(DRY_COUNTS) }),
+    changes: say.of('whatChangesTakeOut', { dryCounts: percent(DRY_COUNTS) }),
   };
 }
 
@@ -244,7 +244,7 @@ function measuredInputs(forecast: Pick<TreatmentForecast, 'measured' | 'days'> |
     {
       name: say.of('measuredSoFar'),
       value: say.of('daysMeasured', { measured, days: forecast.days }),
-      from: say.of('placesReadingsAlongStraightLines'),
+      from: say.of('byPlacesReadings'),
     },
   ];
 }
@@ -257,7 +257,7 @@ function learnedRotInputs(learned: RotMultiplier | undefined): Why['inputs'] {
     {
       name: say.of('rotsHere'),
       value: `× ${learned.mean.toFixed(2)}`,
-      from: say.of('ownRecordsMouldyWhereWere', {
+      from: say.of('ownMould', {
         ...{ rotted: learned.rotted, expected: Math.round(learned.expected) },
         ...{ low: low.toFixed(2), high: high.toFixed(2) },
       }),
@@ -279,10 +279,10 @@ export function whyTopUp(water_mL: number, pieces: number, medium: Medium): Why 
       { name: say.of('foundDry'), value: percent(FOUND_DRY_AT), from: say.of('whatCanHoldAssumption') },
       { name: say.of('damp'), value: percent(target), from: say.of('whatCanHoldAssumption') },
     ],
-    rule: say.of('whatMediumCanHoldTimes'),
-    source: say.of('assumptionsChillsOwnAboutPaper'),
+    rule: say.of('ruleOfTopUp'),
+    source: say.of('assumptionsOfMedia'),
     assumed: true,
-    changes: say.of('largerTowelOrTubTakes'),
+    changes: say.of('largerTakesMore'),
   };
 }
 
@@ -292,7 +292,7 @@ export function whyExpected(forecast: SproutForecast, planned: SpeciesFigures = 
   return {
     figure: say.of('aboutGerminatedByDay', { expectedByNow: Math.round(expectedByNow), day }),
     inputs: [
-      { name: say.of('seedsCounted'), value: String(seeds), from: say.of('recordsNotGerminatedYetGerminated') },
+      { name: say.of('seedsCounted'), value: String(seeds), from: say.of('byTheRecords') },
       { name: say.of('germinateEnd'), value: percent(willSprout), from: say.of('viableScarifiedReady') },
       {
         name: say.of('halfThoseBy'),
@@ -302,12 +302,12 @@ export function whyExpected(forecast: SproutForecast, planned: SpeciesFigures = 
       {
         name: say.of('spread'),
         value: law.spread.toFixed(2),
-        from: say.of(planned.speed ? 'plannedWithOwn' : 'handbookFirstTenthNineTenths'),
+        from: say.of(planned.speed ? 'plannedWithOwn' : 'handbookTenths'),
       },
     ],
-    rule: say.of('progressAddsUpDegreeDays'),
-    source: say.of('thermalTimeBradford2002Bewley'),
+    rule: say.of('ruleOfSprouting'),
+    source: say.of('sourcesOfThermalTime'),
     assumed: false,
-    changes: say.of('warmerMatFasterUpSpecies'),
+    changes: say.of('whatChangesSprouting'),
   };
 }

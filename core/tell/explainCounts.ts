@@ -11,16 +11,16 @@ export function whyCount(found: SeedEstimate, samples: number): Why {
     inputs: [
       { name: say.of('samples'), value: String(samples), from: say.of('yours') },
       ...(found.thousandSeeds_g !== undefined
-        ? [{ name: say.of('thousandWeigh'), value: `${found.thousandSeeds_g.toFixed(2)} g`, from: say.of('gramsOverSeedsAllSamples') }]
+        ? [{ name: say.of('thousandWeigh'), value: `${found.thousandSeeds_g.toFixed(2)} g`, from: say.of('gramsOverSeeds') }]
         : []),
       ...(found.spread !== undefined
         ? [{ name: say.of('samplesDifferBy'), value: `${(found.spread * 100).toFixed(1)} %`, from: say.of('coefficientVariation') }]
         : []),
     ],
-    rule: say.of('lotsMassOverMassOne'),
-    source: say.of('istaInternationalRulesSeedTesting'),
+    rule: say.of('ruleOfCounting'),
+    source: say.of('sourcesOfCounting'),
     assumed: false,
-    changes: say.of('moreSamplesWellMixedNarrow'),
+    changes: say.of('moreSamplesNarrow'),
   };
 }
 
@@ -32,10 +32,10 @@ export function whyArms(base: number, other: number, wanted: number): Why {
       { name: say.of('expectedControl'), value: percent(base), from: say.of('sharesFromSeedPlant') },
       { name: say.of('worthFinding'), value: percent(other), from: say.of('yourChoice') },
     ],
-    rule: say.of('fewestSeedsWhichFishersExact'),
-    source: say.of('fishersExactTestEnumeratedUp'),
+    rule: say.of('ruleOfArms'),
+    source: say.of('sourcesOfArms'),
     assumed: false,
-    changes: say.of('largerDifferenceNeedsFarFewer'),
+    changes: say.of('largerDifferenceFewer'),
   };
 }
 
@@ -48,9 +48,9 @@ export function whyViable(viable: number, tested: number): Why {
       { name: say.of('viable'), value: String(viable), from: say.of('yourTest') },
       { name: say.of('tested'), value: String(tested), from: say.of('yourTest') },
     ],
-    rule: say.of('allSharesViableSeedWould'),
-    source: say.of('wilsonsScoreInterval1927Carried'),
+    rule: say.of('rangeOfViable'),
+    source: say.of('sourcesOfViable'),
     assumed: false,
-    changes: say.of('fourTimesSeedsHalveRange'),
+    changes: say.of('fourTimesHalves'),
   };
 }

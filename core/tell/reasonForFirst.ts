@@ -15,13 +15,13 @@ export function reasonForFirst(proposals: readonly Proposal[], available: number
     : note
       ? say.of('onlyDrawback', { text: note.reason })
       : say.of('noDrawbacksHere');
-  if (!second) return { reason: say.of('onlyMethodRecord', { plain }), change: say.of('addMethodYourOwnCompare') };
+  if (!second) return { reason: say.of('onlyMethodRecord', { plain }), change: say.of('addOwnMethod') };
   const change =
     first.seeds !== undefined && first.seeds > available
-      ? say.of('largerLotOrFewerPlants')
+      ? say.of('largerLotReaches')
       : first.late_days > 0
-        ? say.of('laterDayOrBuyingStarted')
-        : say.of('shorterTimeColdFavoursTowel');
+        ? say.of('onlyLaterHelps')
+        : say.of('towelOrSand');
   return { reason: say.of('firstBecause', { better: better(first, second, grave(second)[0]?.reason), plain }), change };
 }
 

@@ -16,7 +16,7 @@ export const stageName = wording('stageName', (kind: StageKind): string => spoke
 export const beginsBy = (kind: StageKind): Sentence => STAGES[kind].words.begin;
 
 /** The caution where mould is handled. */
-export const mouldCaution = () => say('doNotSniffMouldMask');
+export const mouldCaution = () => say('doNotSniffMould');
 
 /** The caution that belongs at a stage, if any: short, never in the way. Defers to local rules and trained people. */
 export function cautionAt(kind: StageKind): string | undefined {
@@ -65,8 +65,8 @@ export function moveWords(
 function takeOutHint(stage: ProjectedStage, { treatment }: Projection, today: string): Sentence {
   if (!treatment || STAGES[stage.kind].earns === 'warmth') return say.of('timeComplete');
   const week = Math.round(treatment.aWeekMore);
-  const more = week > 0 ? say.of('anotherWeekWouldAdd', { week }) : week < 0 ? say.of('anotherWeekWouldLose', { week: -week }) : undefined;
-  return today >= treatment.window.from
-    ? say.of('ready', { readyNow: Math.round(treatment.releasedNow * 100), more })
-    : say.of('planned', { end: shortDate.of(stage.end, today) });
+  const percent = Math.round(treatment.releasedNow * 100);
+  if (today < treatment.window.from) return say.of('planned', { end: shortDate.of(stage.end, today) });
+  if (week === 0) return say.of('ready', { percent });
+  return week > 0 ? say.of('readyMoreNextWeek', { percent, week }) : say.of('readyLessNextWeek', { percent, week: -week });
 }

@@ -23,8 +23,8 @@ export function planSplit(
   newId: NewId,
 ): Split | Refusal {
   const hard = state.counts.waiting;
-  if (!Number.isInteger(count) || count < 1) return refusal(say.of('howManyGoRoundAgain'), 'count');
-  if (count > hard) return refusal(say.of('onlyStillHardCannotGo', { hard, count }), 'count');
+  if (!Number.isInteger(count) || count < 1) return refusal(say.of('howManyAgain'), 'count');
+  if (count > hard) return refusal(say.of('fewerStillHard', { hard, count }), 'count');
   const into = newId();
   return {
     decidedOn: batch.events.length,

@@ -33,10 +33,10 @@ export function parseCoordinates(text: string): Parsed<Coordinates> {
   if (!first || !second) return refusal(say.of('notPoint', { typed, example: example() }));
   for (const half of [first, second]) if (half.problem) return half.problem;
   const swapped = first.axis === 'longitude' || second.axis === 'latitude';
-  if (first.axis && first.axis === second.axis) return refusal(say.of('twoSOneLetterEach', { axis: first.axis }));
+  if (first.axis && first.axis === second.axis) return refusal(say.of('sameAxisTwice', { axis: first.axis }));
   const [latitude, longitude] = swapped ? [second, first] : [first, second];
-  if (Math.abs(latitude.degrees) > 90) return refusal(say.of('latitudeRunsFrom90S'));
-  if (Math.abs(longitude.degrees) > 180) return refusal(say.of('longitudeRunsFrom180W'));
+  if (Math.abs(latitude.degrees) > 90) return refusal(say.of('latitudeSwapped'));
+  if (Math.abs(longitude.degrees) > 180) return refusal(say.of('longitudeOutOfRange'));
   return { ok: true, value: { latitude_deg: round(latitude.degrees), longitude_deg: round(longitude.degrees) } };
 }
 
@@ -70,8 +70,8 @@ function readHalf(text: string): { degrees: number; axis?: 'latitude' | 'longitu
   const letter = (before ?? after)?.toUpperCase();
   const size = Number((degrees as string).replace('−', '-').replace(',', '.'));
   const [m, s] = [Number(minutes ?? 0), Number(seconds ?? 0)];
-  if (m >= 60 || s >= 60) return { degrees: 0, problem: refusal(say.of('minutesSecondsRunFrom0')) };
-  if (letter && size < 0) return { degrees: 0, problem: refusal(say.of('minusSignLetterLeaveOne')) };
+  if (m >= 60 || s >= 60) return { degrees: 0, problem: refusal(say.of('minutesOutOfRange')) };
+  if (letter && size < 0) return { degrees: 0, problem: refusal(say.of('minusAndLetter')) };
   const whole = Math.abs(size) + m / 60 + s / 3600;
   const south = size < 0 || letter === 'S' || letter === 'W' || letter === 'O';
   return {

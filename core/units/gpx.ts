@@ -15,7 +15,7 @@ export interface Waypoint extends Coordinates {
 /** Nobody looks for a place among more names than this. */
 const MOST_WAYPOINTS = 500;
 
-const noGpx = () => say.of('notGpxFileExportWaypoint');
+const noGpx = () => say.of('notGpx');
 const parser = new XMLParser({
   ignoreAttributes: false,
   attributeNamePrefix: '',
@@ -26,7 +26,7 @@ const parser = new XMLParser({
 
 /** Reads the waypoints of a GPX file, in its order; points that are not on the Earth are left out. */
 export function parseGpx(text: string): Parsed<Waypoint[]> {
-  if (text.length > LARGEST_GPX_BYTES) return refusal(say.of('fileLargerThan2Mb'));
+  if (text.length > LARGEST_GPX_BYTES) return refusal(say.of('fileTooLarge'));
   const gpx = rootOf(text.trim());
   if (gpx === undefined) return refusal(noGpx());
   const points = ((gpx || undefined)?.wpt ?? []).flatMap(({ lat, lon, name }): Waypoint[] => {
@@ -35,8 +35,8 @@ export function parseGpx(text: string): Parsed<Waypoint[]> {
     const called = typeof name === 'string' || typeof name === 'number' ? String(name).trim() : '';
     return at.success ? [{ ...at.data, name: called || say('unnamed') }] : [];
   });
-  if (points.length === 0) return refusal(say.of('fileHasNoWaypointMark'));
-  if (points.length > MOST_WAYPOINTS) return refusal(say.of('fileHasWaypointsExportOne', { points: points.length }));
+  if (points.length === 0) return refusal(say.of('noWaypoint'));
+  if (points.length > MOST_WAYPOINTS) return refusal(say.of('manyWaypoints', { points: points.length }));
   return { ok: true, value: points };
 }
 

@@ -77,13 +77,13 @@ const VULGAR: Record<string, string> = {
 };
 const NUMBER = new RegExp(String.raw`^([−-]?)(?:(\d+) (\d+)\/(\d+)|(\d+)\/(\d+)|(${FIGURES}))`);
 const EXAMPLES: Record<Quantity, string> = worded(say, {
-  temperature_C: 'n4COr39F',
-  length_mm: 'n5MmOr316',
-  volume_mL: 'n10MlOr2Tsp',
-  mass_g: 'n12GOr12',
-  duration_days: 'n6WkOr42Days',
-  height_m: 'n780MOr2560Ft',
-  share: 'n85Or1720',
+  temperature_C: 'exampleOfTemperature',
+  length_mm: 'exampleOfLength',
+  volume_mL: 'exampleOfVolume',
+  mass_g: 'exampleOfMass',
+  duration_days: 'exampleOfTime',
+  height_m: 'exampleOfElevation',
+  share: 'exampleOfShare',
 });
 
 /**
@@ -101,7 +101,7 @@ export function parseQuantity(text: string, quantity: Quantity, assumed?: string
     .replace(/\s+/g, ' ');
   if (typed === '') return refusal(say.of('giveFigureSuch', { example }));
   const match = NUMBER.exec(typed);
-  if (!match) return refusal(say.of('doesNotBeginNumberTry', { text: text.trim(), example }));
+  if (!match) return refusal(say.of('noNumberFirst', { text: text.trim(), example }));
   const read = amountOf(match, numbers);
   if ('reason' in read) return read;
   const amount = read.value;
@@ -111,7 +111,7 @@ export function parseQuantity(text: string, quantity: Quantity, assumed?: string
   if (outOf) return Number(outOf[1]) > 0 ? { ok: true, value: amount / Number(outOf[1]) } : refusal(say.of('out0SaysNothing'));
   if (quantity === 'share' && match[5]) {
     // 17/20 is a share already; 17/20 of a per cent is nobody's.
-    return rest === '' ? { ok: true, value: amount } : refusal(say.of('writeOrPercentageSuch85', { match: match[5], match2: match[6] }));
+    return rest === '' ? { ok: true, value: amount } : refusal(say.of('writeOfSomething', { match: match[5], match2: match[6] }));
   }
   const name = rest || assumed?.toLowerCase();
   if (!name) return refusal(say.of('whichUnitTry', { example }));
@@ -125,8 +125,8 @@ function amountOf(match: RegExpExecArray, numbers: NumberFormat): { value: numbe
   const read = decimal
     ? readNumber(decimal, numbers)
     : { value: over ? Number(whole) + Number(over) / Number(under) : Number(top) / Number(bottom), twoWays: false };
-  if (!read) return refusal(say.of('notNumberThousandsStandThrees', { decimal }));
-  if (!Number.isFinite(read.value)) return refusal(say.of('fractionNeedsSomethingOtherThan'));
+  if (!read) return refusal(say.of('thousandsInThrees', { decimal }));
+  if (!Number.isFinite(read.value)) return refusal(say.of('fractionOverZero'));
   return sign ? { ...read, value: -read.value } : read;
 }
 
@@ -176,12 +176,12 @@ export function showQuantity(value: number, quantity: Quantity, units: Units, di
  */
 export function parseLatitude(text: string): Parsed<number> {
   const match = /^([−-]?)(\d{1,3}(?:[.,]\d+)?)\s*°?\s*(?:(\d{1,2}(?:[.,]\d+)?)\s*[′'])?\s*([nNsS])?$/.exec(withLetters(text.trim()));
-  if (!match) return refusal(say.of('giveLatitudeDegreesSuch46'));
+  if (!match) return refusal(say.of('giveLatitude'));
   const [, sign, degrees, minutes, side] = match;
   if (Number(minutes?.replace(',', '.')) >= 60) return refusal(say.of('minutesRunFrom059'));
-  if (sign && side) return refusal(say.of('minusSignLetterLeaveOne'));
+  if (sign && side) return refusal(say.of('minusAndLetter'));
   const size = Number((degrees as string).replace(',', '.')) + Number((minutes ?? '0').replace(',', '.')) / 60;
-  if (size > 90) return refusal(say.of('latitudeRunsFrom90S2'));
+  if (size > 90) return refusal(say.of('latitudeOutOfRange'));
   return { ok: true, value: sign || side?.toLowerCase() === 's' ? -size : size };
 }
 

@@ -38,7 +38,7 @@ export const CLIMATES: readonly MadeUpClimate[] = wordedRows(
     {
       id: 'dry-valley',
       name: 'dryMountainValley',
-      tells: 'fiveMonthsAboutFreezingWarm',
+      tells: 'highDesert',
       months: months(3.8, [
         [-6, 3],
         [-5, 5],
@@ -57,7 +57,7 @@ export const CLIMATES: readonly MadeUpClimate[] = wordedRows(
     {
       id: 'deep-winter',
       name: 'inlandDeepWinter',
-      tells: 'farBelowFreezingMonthsCold',
+      tells: 'continental',
       months: months(5.2, [
         [-18, -8],
         [-16, -5],
@@ -76,13 +76,13 @@ export const CLIMATES: readonly MadeUpClimate[] = wordedRows(
     {
       id: 'mild-coast',
       name: 'mildWetCoast',
-      tells: 'neverHardNeverFarFrom',
+      tells: 'mildCoast',
       months: months(2.6, MILD),
     },
     {
       id: 'short-winter',
       name: 'warmPlainShortWinter',
-      tells: 'twoMonthsCountNotEvery',
+      tells: 'warmSouth',
       months: months(4.4, [
         [3, 14],
         [4, 16],
@@ -101,7 +101,7 @@ export const CLIMATES: readonly MadeUpClimate[] = wordedRows(
     {
       id: 'southern-hills',
       name: 'southernHills',
-      tells: 'mildCoastsYearTurnedRound',
+      tells: 'southernMild',
       months: months(2.8, southern(MILD)),
     },
   ],

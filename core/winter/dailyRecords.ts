@@ -49,7 +49,7 @@ export function guessDaily(text: string): Outcome<DailyLayout> {
   const head = (data[0] ?? []).map((cell) => cell.trim().toLowerCase());
   const find = (pattern: RegExp) => head.findIndex((cell) => pattern.test(cell));
   const columns = { day: find(/^(date|day|datum|fecha)/), min: find(/^t?_?min|tmin|minimum|low/), max: find(/^t?_?max|tmax|maximum|high/) };
-  if (columns.day < 0 || columns.min < 0 || columns.max < 0) return refusal(say.of('thereNeitherMomentsTemperaturesNor'));
+  if (columns.day < 0 || columns.min < 0 || columns.max < 0) return refusal(say.of('neitherReadingsNorDays'));
   const pairs = data
     .slice(1)
     .map((row) => [row[columns.min], row[columns.max]].map((cell) => Number((cell || 'x').replace(',', '.'))) as [number, number]);
@@ -127,7 +127,7 @@ export function readDaily(text: string, layout: DailyLayout): { days: DailyRecor
   for (const [on, { min_C, max_C, line }] of [...days].sort(([a], [b]) => a.localeCompare(b))) {
     if (min_C === undefined || max_C === undefined) leave(say('figureMissing'), line);
     else if (min_C > max_C) leave(say('minimumAboveMaximum'), line);
-    else if (min_C < POSSIBLE_C.least || max_C > POSSIBLE_C.most) leave(say('noDayWarmOrCold'), line);
+    else if (min_C < POSSIBLE_C.least || max_C > POSSIBLE_C.most) leave(say('impossibleDay'), line);
     else good.push({ on, min_C, max_C });
   }
   return { days: good, left: left.said, repeated };
@@ -164,7 +164,7 @@ export function monthsOf(days: readonly DailyRecord[]): Outcome<MonthClimate[]> 
   const months: MonthClimate[] = [];
   for (let month = 1; month <= 12; month++) {
     const mine = days.filter(({ on }) => Number(on.slice(5, 7)) === month);
-    if (mine.length < LEAST_DAYS) return refusal(say.of('monthHasDaysEveryMonth', { month, mine: mine.length, least: LEAST_DAYS }));
+    if (mine.length < LEAST_DAYS) return refusal(say.of('monthTooShort', { month, mine: mine.length, least: LEAST_DAYS }));
     const mean = (pick: (day: DailyRecord) => number) => mine.reduce((sum, one) => sum + pick(one), 0) / mine.length;
     const [min, max] = [mean(({ min_C }) => min_C), mean(({ max_C }) => max_C)];
     months.push({ min_C: round(min), max_C: round(max), sd_C: round(spreadOf(mine)) });

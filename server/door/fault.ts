@@ -32,7 +32,7 @@ const KINDS: Record<FaultKind, { status: number; title: string }> = wordedRows(s
   'wrong-type': { status: 415, title: 'notJson' },
   'too-many': { status: 429, title: 'tooManyRequests' },
   'no-room': { status: 507, title: 'diskFull' },
-  'store-fails': { status: 503, title: 'dataFileDoesNotAnswer' },
+  'store-fails': { status: 503, title: 'dataFileSilent' },
   'our-fault': { status: 500, title: 'somethingWentWrongChill' },
 });
 

@@ -20,20 +20,20 @@ export function guard(app: FastifyInstance, { secret, address }: { secret?: stri
     const { host = '', origin, authorization, 'sec-fetch-site': site } = request.headers;
     if (host !== '' && !HOST.test(host)) throw new Fault('malformed', say('notNameMachine'));
     if (wanted) {
-      if (guesses.tooMany(request.ip)) throw new Fault('too-many', say('tooManyWrongSecretsFrom'));
+      if (guesses.tooMany(request.ip)) throw new Fault('too-many', say('tooManyWrongSecrets'));
       const given = passwordIn(authorization);
       if (given === undefined || !timingSafeEqual(digest(given), wanted)) {
         if (given !== undefined) guesses.wrong(request.ip);
-        throw new Fault('unauthorised', say('anyNameAccessSecretPassword'));
+        throw new Fault('unauthorised', say('howToSignIn'));
       }
-      if (host !== '' && !isOwnName(host, address)) throw new Fault('forbidden', say('chillDoesNotKnowItself', { host }));
+      if (host !== '' && !isOwnName(host, address)) throw new Fault('forbidden', say('unknownHost', { host }));
     } else if (host !== '' && !isLoopback(host)) {
-      throw new Fault('forbidden', say('chillAnswersOnlyMachinesOwn'));
+      throw new Fault('forbidden', say('onlyOwnName'));
     }
     if (origin && origin !== `http://${host}` && origin !== `https://${host}`)
-      throw new Fault('forbidden', say('requestCameFromPageElsewhere'));
+      throw new Fault('forbidden', say('foreignPage'));
     if ((site === 'cross-site' || site === 'same-site') && request.url.startsWith('/api/'))
-      throw new Fault('forbidden', say('requestCameFromPageElsewhere'));
+      throw new Fault('forbidden', say('foreignPage'));
   });
 }
 

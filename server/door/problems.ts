@@ -16,20 +16,20 @@ declare module 'fastify' {
 /** What Fastify's own refusals are called here, and what to do about each. */
 const BY_STATUS: Record<number, [FaultKind, () => string]> = {
   400: ['malformed', () => say('couldNotRead')],
-  403: ['forbidden', () => say('chillDoesNotGiveOut')],
+  403: ['forbidden', () => say('notGivenOut')],
   404: ['not-found', () => say('thereNothingAddress')],
-  412: ['not-so', () => say('whatWasAskedHasChanged')],
+  412: ['not-so', () => say('conditionFails')],
   416: ['no-such-part', () => say('fileNotLong')],
-  413: ['too-large', () => say('moreThanChillTakesOnce')],
-  415: ['wrong-type', () => say('sendJsonContentTypeApplication')],
+  413: ['too-large', () => say('tooMuchAtOnce')],
+  415: ['wrong-type', () => say('sendJson')],
   429: ['too-many', () => say('waitLittleTryAgain')],
 };
 
 /** What the store says when it fails, and what to do. */
 const BY_STORAGE: [RegExp, FaultKind, () => string][] = [
-  [/^SQLITE_FULL/, 'no-room', () => say('diskFullNothingWasSaved')],
-  [/^SQLITE_(CORRUPT|NOTADB)/, 'store-fails', () => say('dataFileDamagedNothingWas')],
-  [/^SQLITE_(IOERR|CANTOPEN|READONLY|BUSY|LOCKED|NOMEM)/, 'store-fails', () => say('diskDoesNotTakeNothing')],
+  [/^SQLITE_FULL/, 'no-room', () => say('diskFullUnsaved')],
+  [/^SQLITE_(CORRUPT|NOTADB)/, 'store-fails', () => say('dataFileDamagedUnsaved')],
+  [/^SQLITE_(IOERR|CANTOPEN|READONLY|BUSY|LOCKED|NOMEM)/, 'store-fails', () => say('diskRefuses')],
 ];
 
 /** Answers every refusal as problem details (RFC 9457), and never with a stack trace. */
@@ -85,7 +85,7 @@ function asFault(error: FastifyError, saved: boolean): Fault {
     }));
     return Fault.fields(errors);
   }
-  if (saved) return new Fault('our-fault', say('wasSavedButCouldNot'));
+  if (saved) return new Fault('our-fault', say('savedNotShown'));
   const code = storageCode(error) ?? '';
   const storage = BY_STORAGE.find(([pattern]) => pattern.test(code));
   if (storage) return new Fault(storage[1], storage[2]());
@@ -93,5 +93,5 @@ function asFault(error: FastifyError, saved: boolean): Fault {
     return new Fault('malformed', say('notReadableJson'));
   const status = error.statusCode ?? 500;
   const known = BY_STATUS[status] ?? (status >= 400 && status < 500 ? BY_STATUS[400] : undefined);
-  return known ? new Fault(known[0], known[1]()) : new Fault('our-fault', say('nothingWasSavedTryAgain'));
+  return known ? new Fault(known[0], known[1]()) : new Fault('our-fault', say('nothingSaved'));
 }

@@ -24,7 +24,7 @@ export function* calendarOf({ nursery, batches, places, now_ms }: ReadNow, origi
   const frame = {
     // Names that were kept before they had to be of one line would begin a property of their own.
     name: say('chillNamed', { name: nursery.name.replace(/\s+/g, ' ') }),
-    description: say('whatDueNurseryFromWhat'),
+    description: say('calendarDescription'),
     prodId: { company: 'Chill', product: 'Chill', language: 'EN' },
     method: ICalCalendarMethod.PUBLISH,
     ttl: 3600,

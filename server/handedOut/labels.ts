@@ -33,9 +33,9 @@ let waiting = 0;
  * @throws {Fault} for codes or places that do not exist, or where nothing or too much was asked for.
  */
 export async function labelsPdf(now: ReadNow, { kind, sheet, of, copies, skip, origin }: LabelsAsked): Promise<Buffer> {
-  if (of.length === 0) throw Fault.field('of', say('sayWhichNothingWasChosen'));
-  if (waiting >= MOST_WAITING) throw new Fault('too-many', say('otherLabelsBeingDrawnWait'));
-  if (of.length * copies > MOST_LABELS) throw Fault.field('of', say('mostLabelsOnceAskThem', { mostLabels: MOST_LABELS }));
+  if (of.length === 0) throw Fault.field('of', say('nothingChosen'));
+  if (waiting >= MOST_WAITING) throw new Fault('too-many', say('labelsBusy'));
+  if (of.length * copies > MOST_LABELS) throw Fault.field('of', say('tooManyLabels', { mostLabels: MOST_LABELS }));
   const labels = of.map((one) => {
     const words = wordsFor(one, kind, now);
     return {

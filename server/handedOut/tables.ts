@@ -39,7 +39,7 @@ const ROWS: Record<Table, (sources: Sources) => Pages> = {
   places: ({ now }) => [now.places.map(placeRow)],
   promises: ({ now, store }) => promiseRows(now, store),
   readings({ now, store, placeId }) {
-    if (!now.places.some(({ id }) => id === placeId)) throw Fault.field('place', say('sayWhichPlaceGiveId'));
+    if (!now.places.some(({ id }) => id === placeId)) throw Fault.field('place', say('whichPlace'));
     return readingRows(store, placeId as string);
   },
 };

@@ -98,7 +98,7 @@ export class NurseryClock {
 
   /** Moves the demo's day on. Never back: the ledger has entries up to it. */
   async step(days: number): Promise<void> {
-    if (!this.steppable) throw new Fault('forbidden', say('onlyDemosClockCanStepped'));
+    if (!this.steppable) throw new Fault('forbidden', say('onlyDemoSteps'));
     if (days > MOST_STEPS_DAYS) throw Fault.field('days', say('mostDaysOnce', { mostSteps: MOST_STEPS_DAYS }));
     const now_ms = await this.now_ms();
     const today = addDays(await this.today(), days);

@@ -77,7 +77,7 @@ export class NurseryHandbook {
    * @throws {Fault} where it would take the place of a built-in one.
    */
   async save(store: Store, species: Species): Promise<Species> {
-    if (this.#builtIn.some(({ id }) => id === species.id)) throw Fault.field('id', say('handbookShipsSpeciesIdStays'));
+    if (this.#builtIn.some(({ id }) => id === species.id)) throw Fault.field('id', say('shippedIdStays'));
     const own: Species = { ...species, standsFor: species.standsFor ?? 'own' };
     await store.saveOwnSpecies(own);
     const warned = this.#warned(own);
@@ -87,7 +87,7 @@ export class NurseryHandbook {
 
   /** Takes an own species out again. */
   async remove(store: Store, id: string): Promise<void> {
-    if (!this.#own.some((species) => species.id === id)) throw Fault.notFound(say('thereNoSuchSpeciesYour'));
+    if (!this.#own.some((species) => species.id === id)) throw Fault.notFound(say('noSuchOwnSpecies'));
     await store.removeOwnSpecies(id);
     this.#keep(this.#own.filter((species) => species.id !== id));
   }

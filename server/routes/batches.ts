@@ -24,9 +24,9 @@ const byId = z.object({ id: Id });
 export function requireFromToday(batch: NewBatch, today: PlainDate, at = ''): void {
   if (batch.madeOn > today) throw Fault.field(`${at}madeOn`, say('dayFuture'));
   if (batch.plan.stages[0] && batch.plan.stages[0].start < batch.madeOn)
-    throw Fault.field(`${at}plan.stages.0.start`, say('wouldStartBeforeTodayPlan'));
+    throw Fault.field(`${at}plan.stages.0.start`, say('startsBeforeToday'));
   const late = batch.plan.stages.findIndex(({ end }) => daysBetween(batch.madeOn, end) > LONGEST_PLAN_DAYS);
-  if (late >= 0) throw Fault.field(`${at}plan.stages.${late}.end`, say('moreThanTenYearsAway'));
+  if (late >= 0) throw Fault.field(`${at}plan.stages.${late}.end`, say('tooFarAhead'));
 }
 
 /** Batches and their ledger. */

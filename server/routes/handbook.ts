@@ -23,7 +23,7 @@ export const handbookRoutes = routes((app, { store, handbook }) => {
     '/api/handbook/:id',
     { schema: { summary: 'Add or change a species of your own; the same JSON as a handbook file', params: byId, body: Species } },
     async (request) => {
-      if (request.params.id !== request.body.id) throw Fault.field('id', say('addressSpeciesNameDifferentIds'));
+      if (request.params.id !== request.body.id) throw Fault.field('id', say('speciesIdsDiffer'));
       return handbook.save(store, request.body);
     },
   );

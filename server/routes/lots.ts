@@ -10,7 +10,7 @@ import { JSON_TEXT, routes } from './context.ts';
 /** Lots of seed in hand. */
 export const lotRoutes = routes((app, { store, clock, handbook }) => {
   const requireReal = async (lot: Lot) => {
-    if (!handbook.find(lot.speciesId)) throw Fault.field('speciesId', say('handbookHasNoSuchSpecies'));
+    if (!handbook.find(lot.speciesId)) throw Fault.field('speciesId', say('noSuchSpecies'));
     if (lot.provenance.on > (await clock.today())) throw Fault.field('provenance.on', say('dayFuture'));
   };
 
@@ -44,7 +44,7 @@ export const lotRoutes = routes((app, { store, clock, handbook }) => {
       },
     },
     async (request) => {
-      if (request.params.id !== request.body.lot.id) throw Fault.field('lot.id', say('addressLotNameDifferentIds'));
+      if (request.params.id !== request.body.lot.id) throw Fault.field('lot.id', say('lotIdsDiffer'));
       await requireReal(request.body.lot);
       return store.changeLot(request.body.lot, request.body.version);
     },

@@ -34,7 +34,7 @@ export const nurseryRoutes = routes((app, { store, loggers }) => {
     '/api/places/:id',
     { schema: { summary: 'Add or change a place', params: z.object({ id: Id }), body: Place, response: { 200: Place } } },
     async (request) => {
-      if (request.params.id !== request.body.id) throw Fault.field('id', say('addressPlaceNameDifferentIds'));
+      if (request.params.id !== request.body.id) throw Fault.field('id', say('placeIdsDiffer'));
       const saved = await store.savePlace(request.body);
       // Asked again every minute: what it does not say now it says then.
       if (saved.logger) await loggers.catchUp().catch((error) => app.log.error(error));

@@ -9,8 +9,8 @@ import { MANY_BYTES, routes } from './context.ts';
 /** Plants promised. */
 export const promiseRoutes = routes((app, { store, clock, handbook }) => {
   const requireKnown = async ({ speciesId, lotId, closed }: PlantPromise, at = '') => {
-    if (!handbook.find(speciesId)) throw Fault.field(`${at}speciesId`, say('handbookHasNoSuchSpecies'));
-    if (lotId && (await store.lot(lotId))?.speciesId !== speciesId) throw Fault.field(`${at}lotId`, say('thereNoSuchLotOfSpecies'));
+    if (!handbook.find(speciesId)) throw Fault.field(`${at}speciesId`, say('noSuchSpecies'));
+    if (lotId && (await store.lot(lotId))?.speciesId !== speciesId) throw Fault.field(`${at}lotId`, say('noSuchLotOfSpecies'));
     if (closed && closed.on > (await clock.today())) throw Fault.field(`${at}closed.on`, say('dayFuture'));
   };
 
@@ -30,7 +30,7 @@ export const promiseRoutes = routes((app, { store, clock, handbook }) => {
     { schema: { summary: 'Promise plants, or change a promise', params: z.object({ id: Id }), body: PlantPromise } },
     async (request) => {
       const { body } = request;
-      if (request.params.id !== body.id) throw Fault.field('id', say('addressPromiseNameDifferentIds'));
+      if (request.params.id !== body.id) throw Fault.field('id', say('promiseIdsDiffer'));
       await requireKnown(body);
       const [saved] = await store.savePromises([body]);
       return saved;

@@ -33,7 +33,7 @@ const Due = z.object({
 export const roundRoutes = routes((app, { views, store, address }) => {
   const read = async () => {
     const now = await views.now();
-    if (!now) throw Fault.notFound(say('nurseryNotSetUpYet'));
+    if (!now) throw Fault.notFound(say('noNurseryYet'));
     return now;
   };
 

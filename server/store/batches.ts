@@ -36,7 +36,7 @@ export async function appendTo(
   { today, now_ms, recordedAt }: Moment,
 ): Promise<Batch> {
   if (decidedOn !== batch.events.length) {
-    throw Fault.conflict(say('somebodyElseRecordedBatchMeanwhile'), {
+    throw Fault.conflict(say('batchRecordedMeanwhile'), {
       version: batch.events.length,
       others: batch.events.slice(decidedOn),
     });
@@ -127,12 +127,12 @@ export async function undoSplits(
   for (const [i, event] of events.entries()) {
     const undone = event.kind === 'reversed' ? batch.events.find(({ id }) => id === event.reverses) : undefined;
     const twice = undone?.kind === 'reversed' ? batch.events.find(({ id }) => id === undone.reverses) : undefined;
-    if (twice && madeBy(twice)) throw Fault.field(`events.${i}.reverses`, say('splitWasUndoneNotBrought'));
+    if (twice && madeBy(twice)) throw Fault.field(`events.${i}.reverses`, say('undoneSplitStays'));
     const made = undone && madeBy(undone);
     if (!made) continue;
     const part = await requireBatch(manager, made);
     const back = goBack(part, moment.today, randomUUID);
-    if (!back) throw Fault.field(`events.${i}.reverses`, say('hasEntriesOwnAlreadyUndo', { code: part.code }));
+    if (!back) throw Fault.field(`events.${i}.reverses`, say('partHasEntries', { code: part.code }));
     await appendTo(manager, database, part, { decidedOn: part.events.length, events: back }, moment);
   }
 }
@@ -153,7 +153,7 @@ export async function areKnown(manager: EntityManager, batch: Batch, events: App
   });
   if (same.length === events.length) return true;
   for (const [i, event] of events.entries()) {
-    if (await manager.existsBy(EventRow, { id: event.id })) throw Fault.field(`events.${i}.id`, say('idNamesAnotherEventAlready'));
+    if (await manager.existsBy(EventRow, { id: event.id })) throw Fault.field(`events.${i}.id`, say('eventIdTaken'));
   }
   return false;
 }
@@ -255,16 +255,16 @@ export async function addBatch(
 ): Promise<Batch> {
   if (await manager.existsBy(BatchRow, { id: batch.id })) {
     const { code: _code, speciesId: _species, events: _events, ...known } = await requireBatch(manager, batch.id);
-    if (!sameTelling(known, batch)) throw Fault.field(`${at}id`, say('idNamesAnotherBatchAlready'));
+    if (!sameTelling(known, batch)) throw Fault.field(`${at}id`, say('batchIdTaken'));
     return requireBatch(manager, batch.id);
   }
   const lot = findLot(database, batch.lotId);
   if (!lot) throw Fault.field(`${at}lotId`, say('thereNoSuchLot'));
   if (!knows(lot.speciesId, batch.plan.method.id)) throw Fault.field(`${at}plan.method`, say('methodNotLotsSpecies'));
   if (batch.plan.seeds > lot.unassigned) {
-    throw Fault.field(`${at}plan.seeds`, say('onlySeedsNoBatchYet', { unassigned: lot.unassigned, code: lot.code }));
+    throw Fault.field(`${at}plan.seeds`, say('fewerInNoBatch', { unassigned: lot.unassigned, code: lot.code }));
   }
-  if (batch.from) throw Fault.field(`${at}from`, say('batchSplitOffMadeBy'));
+  if (batch.from) throw Fault.field(`${at}from`, say('splitMakesItsBatch'));
   const made = await insertBatch(manager, batch, lot.speciesId);
   noteDrawer(database, batch.lotId);
   return made;

@@ -4,7 +4,7 @@ import type Database from 'better-sqlite3';
 /** The connection can no longer be trusted: whether the last entry was saved is not known, and nothing more is answered from it. */
 export class StoreBroken extends Error {
   constructor(cause: unknown) {
-    super(say('chillCannotSureDataFile'), { cause });
+    super(say('dataFileUnsure'), { cause });
   }
 }
 

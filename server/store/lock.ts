@@ -16,7 +16,7 @@ export function lockFolder(dataFolder: string): () => void {
   } catch (error) {
     lock.close();
     if ((error as { code?: string }).code !== 'SQLITE_BUSY') throw error;
-    throw new Unusable(say('chillAlreadyRunningStopFirst', { dataFolder }));
+    throw new Unusable(say('alreadyRunning', { dataFolder }));
   }
   return () => lock.close();
 }

@@ -72,7 +72,7 @@ export async function addLot(manager: EntityManager, database: Database.Database
     // Sent again after it was changed, it is known by what it is of; before that, it says the same.
     const row = await manager.findOneByOrFail(LotRow, { id: lot.id });
     const same = known.version > 1 ? known.speciesId === lot.speciesId : sameTelling(bodyOf(row), lot);
-    if (!same) throw Fault.field('id', say('idNamesAnotherLotAlready'));
+    if (!same) throw Fault.field('id', say('lotIdTaken'));
     return known;
   }
   await requireFreeCode(manager, lot);
@@ -84,12 +84,12 @@ export async function addLot(manager: EntityManager, database: Database.Database
 export async function changeLot(manager: EntityManager, database: Database.Database, lot: Lot, seenVersion: number): Promise<LotInHand> {
   const known = findLot(database, lot.id);
   if (!known) throw Fault.notFound(say('thereNoSuchLot'));
-  if (known.version !== seenVersion) throw Fault.conflict(say('somebodyElseChangedLotMeanwhile'), { lot: known });
+  if (known.version !== seenVersion) throw Fault.conflict(say('lotChangedMeanwhile'), { lot: known });
   await requireFreeCode(manager, lot);
   const taken = known.inBatches;
   const used = known.seeds - known.unassigned;
-  if (lot.seeds < taken) throw Fault.field('seeds', say('batchesHoldSeedsAlreadyGive', { taken }));
-  if (lot.speciesId !== known.speciesId && taken > 0) throw Fault.field('speciesId', say('hasBatchesAlreadySpeciesCan'));
+  if (lot.seeds < taken) throw Fault.field('seeds', say('batchesHoldMore', { taken }));
+  if (lot.speciesId !== known.speciesId && taken > 0) throw Fault.field('speciesId', say('speciesIsFixed'));
   const unassigned = drawerAfter(lot, known.events, taken, used);
   const version = seenVersion + 1;
   await manager.update(
@@ -117,16 +117,16 @@ export async function appendToLot(
     const { version: _version, recordedAt: _at, ...said } = known;
     if (sameTelling(said, event)) return lot;
   }
-  if (known || (await manager.existsBy(LotEventRow, { id: event.id }))) throw Fault.field('event.id', say('idNamesAnotherEventAlready'));
+  if (known || (await manager.existsBy(LotEventRow, { id: event.id }))) throw Fault.field('event.id', say('eventIdTaken'));
   if (decidedOn !== lot.events.length)
-    throw Fault.conflict(say('somebodyElseRecordedLotMeanwhile'), {
+    throw Fault.conflict(say('lotRecordedMeanwhile'), {
       version: lot.events.length,
       others: lot.events.slice(decidedOn),
     });
   const verdict = acceptLot(lot, event, today);
   if (!verdict.ok) throw Fault.field(`event.${verdict.field}`, spoken(verdict.reason));
   if (event.kind === 'counted' && event.inBatches !== lot.inBatches)
-    throw Fault.conflict(say('batchWasMadeFromLot'), { version: lot.events.length, others: [] });
+    throw Fault.conflict(say('batchMadeMeanwhile'), { version: lot.events.length, others: [] });
   const added: LotEvent = { ...event, version: decidedOn + 1, recordedAt };
   await manager.insert(LotEventRow, { id: event.id, lotId, version: added.version, body: JSON.stringify(added) });
   await manager.update(LotRow, { id: lotId }, { drawer: verdict.drawer });
@@ -139,7 +139,7 @@ function drawerAfter(lot: Lot, events: LotEvent[], taken: number, used: number):
     return foldLot(lot, events, taken).drawer;
   } catch (error) {
     if (!(error instanceof LedgerError)) throw error;
-    throw Fault.field('seeds', say('batchesTestsSortsHaveUsed', { used }));
+    throw Fault.field('seeds', say('usedAlready', { used }));
   }
 }
 

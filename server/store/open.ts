@@ -63,7 +63,7 @@ export async function openDatabase(dataFolder: string, { startEmpty = false } = 
 /** Whether there is a database to be opened, of a version that this Chill knows. Nothing is changed. */
 function looksUsable(dataFolder: string, startEmpty: boolean): boolean {
   const file = join(dataFolder, DATABASE_FILE);
-  if (existsSync(file) && statSync(file).isDirectory()) throw new Unusable(say('folderLiesWhereDataFile', { file }));
+  if (existsSync(file) && statSync(file).isDirectory()) throw new Unusable(say('folderInsteadOfFile', { file }));
   const there = existsSync(file) && statSync(file).size > 0;
   if (!there) {
     const backups = listBackups(dataFolder);
@@ -74,7 +74,7 @@ function looksUsable(dataFolder: string, startEmpty: boolean): boolean {
   const database = new Database(file, { readonly: true, fileMustExist: true });
   try {
     const known = new Set(MIGRATIONS.map((migration) => new migration().name));
-    if (migrationsOf(database).some((name) => !known.has(name))) throw new Unusable(say('dataWasWrittenByNewer', { dataFolder }));
+    if (migrationsOf(database).some((name) => !known.has(name))) throw new Unusable(say('dataOfNewerChill', { dataFolder }));
   } finally {
     database.close();
   }

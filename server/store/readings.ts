@@ -104,7 +104,7 @@ export function* takeIn(
     | undefined;
   const known: ReadingImport | undefined = row && JSON.parse(row.body);
   if (known && (known.placeId !== said.placeId || known.source !== said.source))
-    throw Fault.field('import', say('idNamesAnotherImportAlready'));
+    throw Fault.field('import', say('importIdTaken'));
   if (known && known.source !== 'logger') return { import: known, repeated: 0, conflicting: 0 };
   const there = at_ms.length > 0 ? readingsOf(database, said.placeId, at_ms[0], at_ms.at(-1)) : noReadings();
   let [repeated, conflicting, at] = [0, 0, 0];
@@ -117,7 +117,7 @@ export function* takeIn(
   }
   yield;
   if (kept.length === 0 && known) return { import: known, repeated, conflicting };
-  if (kept.length === 0) throw Fault.field('readings', say('everyReadingThereAlreadyNothing'));
+  if (kept.length === 0) throw Fault.field('readings', say('readingsAllThere'));
   const moment = (i: number | undefined) => new Date(at_ms[i as number] as number).toISOString();
   const made: ReadingImport = known
     ? { ...known, count: known.count + kept.length, to: moment(kept.at(-1)) }

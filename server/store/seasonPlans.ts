@@ -50,13 +50,13 @@ export async function acceptSeason(
   for (const [i, { promiseId, batchIds }] of plan.promises.entries()) {
     if (!(await manager.existsBy(PromiseRow, { id: promiseId })))
       throw Fault.field(`plan.promises.${i}.promiseId`, say('thereNoSuchPromise'));
-    if (!batchIds.every((id) => ids.delete(id))) throw Fault.field(`plan.promises.${i}.batchIds`, say('seasonPlanNamesBatchOnce'));
+    if (!batchIds.every((id) => ids.delete(id))) throw Fault.field(`plan.promises.${i}.batchIds`, say('batchOfOnePromise'));
   }
-  if (ids.size > 0) throw Fault.field('batches', say('seasonPlanNamesBatchOnce'));
+  if (ids.size > 0) throw Fault.field('batches', say('batchOfOnePromise'));
   const replaced = await replan(manager, database, [...new Set(withdraw)], plan.on);
   const made: Batch[] = [];
   for (const [index, batch] of batches.entries()) {
-    if (await manager.existsBy(BatchRow, { id: batch.id })) throw Fault.field(`batches.${index}.id`, say('idNamesAnotherBatchAlready'));
+    if (await manager.existsBy(BatchRow, { id: batch.id })) throw Fault.field(`batches.${index}.id`, say('batchIdTaken'));
     made.push(await addBatch(manager, database, batch, knows, `batches.${index}.`));
   }
   await manager.insert(SeasonPlanRow, row({ plan, ...(replaced && { replaced }) }));
@@ -153,7 +153,7 @@ const storedPlans = async (manager: EntityManager): Promise<Stored[]> => (await 
 
 async function requirePlan(manager: EntityManager, id: string): Promise<Stored> {
   const found = await manager.findOneBy(SeasonPlanRow, { id });
-  if (!found) throw Fault.notFound(say('thereNoSuchSeasonPlan'));
+  if (!found) throw Fault.notFound(say('noSuchSeason'));
   return storedOf(found);
 }
 

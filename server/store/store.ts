@@ -365,7 +365,7 @@ export class Store {
       const batch = await requireBatch(manager, batchId);
       // A timer rings on two phones and is ended on both: the second has nothing to add.
       if ((await areKnown(manager, batch, append.events)) || haveEnded(batch, append.events)) return batch;
-      if (append.events.some(({ kind }) => kind === 'split')) throw Fault.field('events', say('splitMakesBatchTooSend'));
+      if (append.events.some(({ kind }) => kind === 'split')) throw Fault.field('events', say('sendAsSplit'));
       await requirePromises(manager, batch.speciesId, append.events);
       await undoSplits(manager, database, batch, append.events, moment);
       return appendTo(manager, database, batch, append, moment);
@@ -377,9 +377,9 @@ export class Store {
     return this.#write(async (manager, database) => {
       const batch = await requireBatch(manager, batchId);
       if (await areKnown(manager, batch, [event])) return [batch, await requireBatch(manager, part.id)];
-      if (part.from?.batchId !== batchId) throw Fault.field('batch.from', say('splitFromAnotherBatchThan'));
+      if (part.from?.batchId !== batchId) throw Fault.field('batch.from', say('splitFromAnother'));
       if (part.lotId !== batch.lotId) throw Fault.field('batch.lotId', say('partSameLotWhole'));
-      if (await manager.existsBy(BatchRow, { id: part.id })) throw Fault.field('batch.id', say('idNamesAnotherBatchAlready'));
+      if (await manager.existsBy(BatchRow, { id: part.id })) throw Fault.field('batch.id', say('batchIdTaken'));
       const whole = await appendTo(manager, database, batch, { decidedOn, events: [event] }, moment);
       return [whole, await insertBatch(manager, part, batch.speciesId)];
     });

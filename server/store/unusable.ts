@@ -3,13 +3,13 @@ import { say } from '@chill/words/server.ts';
 export class Unusable extends Error {}
 
 const WAYS_OUT: [RegExp, (folder: string) => string][] = [
-  [/^(SQLITE_FULL|ENOSPC|EDQUOT)/, (folder) => say('diskLiesFullMakeRoom', { folder })],
-  [/^(SQLITE_READONLY|EACCES|EPERM|EROFS)/, (folder) => say('chillMayNotWriteGive', { folder })],
-  [/^(ENOTDIR|EEXIST)/, (folder) => say('fileNotFolderMoveAway', { folder })],
-  [/^(ENOENT|ENAMETOOLONG|ELOOP|EIO|EINVAL)/, (folder) => say('folderCannotMadeOrRead', { folder })],
-  [/^SQLITE_CANTOPEN/, (folder) => say('dataFileCannotOpenedMake', { folder })],
-  [/^(SQLITE_NOTADB|SQLITE_CORRUPT)/, (folder) => say('dataFileDamagedPutBackup', { folder })],
-  [/^SQLITE_IOERR/, (folder) => say('diskLiesDoesNotAnswer', { folder })],
+  [/^(SQLITE_FULL|ENOSPC|EDQUOT)/, (folder) => say('diskFullAtStart', { folder })],
+  [/^(SQLITE_READONLY|EACCES|EPERM|EROFS)/, (folder) => say('mayNotWrite', { folder })],
+  [/^(ENOTDIR|EEXIST)/, (folder) => say('fileInsteadOfFolder', { folder })],
+  [/^(ENOENT|ENAMETOOLONG|ELOOP|EIO|EINVAL)/, (folder) => say('folderUnusable', { folder })],
+  [/^SQLITE_CANTOPEN/, (folder) => say('dataFileUnopened', { folder })],
+  [/^(SQLITE_NOTADB|SQLITE_CORRUPT)/, (folder) => say('dataFileDamaged', { folder })],
+  [/^SQLITE_IOERR/, (folder) => say('diskSilent', { folder })],
 ];
 
 /** The error's code, also where TypeORM has wrapped it. */

@@ -22,11 +22,11 @@ export class ApiProblem extends Error {
 const UNREACHABLE: Problem = {
   type: 'urn:chill:problem:unreachable',
   get title() {
-    return say('chillsServerDoesNotAnswer');
+    return say('serverSilentTitle');
   },
   status: 0,
   get detail() {
-    return say('serverSilentIsItRunning');
+    return say('serverSilentIsItOn');
   },
 };
 

@@ -45,7 +45,7 @@ export function useDevice(kind: DeviceKind, subject: string): Device {
     };
     const wait = () => {
       clearTimeout(silent);
-      silent = setTimeout(() => lose(say('hasGoneQuietTypeFigure', { kind })), SILENT_MS);
+      silent = setTimeout(() => lose(say('goneQuiet', { kind })), SILENT_MS);
     };
     wait();
     line.onmessage = (event) => {
@@ -58,7 +58,7 @@ export function useDevice(kind: DeviceKind, subject: string): Device {
       else if (value.kind === 'reading')
         setHeard(({ name }) => ({ state: 'on', ...(name && { name }), reading: { value: value.value, steady: value.steady } }));
     };
-    line.onclose = () => lose(say('lineBrokenTypeFigureOr', { kind }));
+    line.onclose = () => lose(say('lineBroken', { kind }));
     return () => {
       over = true;
       clearTimeout(silent);

@@ -166,7 +166,7 @@ describe('an entry on its way', () => {
     page.post(batch(3), [event('wrong')]);
     const refused = page.settled('b1');
     await settle();
-    expect(await refused).toMatchObject({ ok: false, reason: { key: 'settleWhatWasRecordedFirst' } });
+    expect(await refused).toMatchObject({ ok: false, reason: { key: 'settleFirst' } });
   });
 });
 

@@ -161,7 +161,7 @@ export function settled(batchId: BatchId): Promise<Refusal | undefined> {
       const stuck = mine.some((one) => one.refused) || (mine.length > 0 && state.waiting);
       if (mine.length > 0 && !stuck) return;
       listeners.delete(look);
-      resolve(stuck ? refusal(say.of('settleWhatWasRecordedFirst')) : undefined);
+      resolve(stuck ? refusal(say.of('settleFirst')) : undefined);
     };
     listeners.add(look);
     look();

@@ -23,7 +23,7 @@ describe('the gate through which the app writes', () => {
     expect(refusalOf(batch, mouldy(3), TODAY)).toBeUndefined();
   });
   test('says why core made nothing', () => {
-    expect(refusalOf(batch, refusal(say.of('howManyGiveNumberAbove')), TODAY)).toBe('How many? Give a number above 0.');
+    expect(refusalOf(batch, refusal(say.of('howMany')), TODAY)).toBe('How many? Give a number above 0.');
   });
   test('refuses what cannot have happened, in a sentence', () => {
     expect(refusalOf(batch, mouldy(41), TODAY)).toBe('Only 40 are waiting, so 41 can’t become mouldy.');

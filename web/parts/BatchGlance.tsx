@@ -46,9 +46,9 @@ export function BatchGlance({ view }: { view: BatchView }) {
       <div className="mt-4 flex items-end gap-4">
         <SeedDrawing seed={species.seed} room={150} />
         <p className="text-[0.92rem] text-ink2">
-          {say('nMmDrawn', { length: species.seed.length_mm, width: species.seed.width_mm, enlargement: enlargement(species.seed, 138) })}
+          {say('sizeAndScale', { length: species.seed.length_mm, width: species.seed.width_mm, enlargement: enlargement(species.seed, 138) })}
           <br />
-          {say('liftRootMmBeforeGrips', { liftAt: species.liftAt_mm })}
+          {say('liftAtLength', { liftAt: species.liftAt_mm })}
         </p>
       </div>
     </>
@@ -88,12 +88,12 @@ export function Account({ view }: { view: BatchView }) {
       .slice(0, 2)
       .map((loss) => describeLoss(loss, today, show));
     const out = treatment.stalled
-      ? `${say('receivesNoColdHereMove')} `
+      ? `${say('noColdHereMoveBack')} `
       : today < treatment.window.from
         ? `${say('leaveTakeOutDay')} `
         : today <= treatment.window.to
-          ? `${say('takeOutOneTheseDays')} `
-          : `${say('takeOutNowBestDay')} `;
+          ? `${say('takeOutTheseDays')} `
+          : `${say('takeOutOverdue')} `;
     return (
       <>
         <div className="mt-3 grid grid-cols-[repeat(auto-fit,minmax(11.5rem,1fr))] gap-4">
@@ -101,7 +101,7 @@ export function Account({ view }: { view: BatchView }) {
             {say(isStage(stages[state.stage]?.kind, ({ earns }) => earns === 'warmth') ? 'warmthReceivedSince' : 'coldReceivedSince', {
               since: shortDate(treatment.since, today),
             })}
-            {treatment.uncertain_days > 0 && say('daysFoundDryCountHalf', { uncertain: treatment.uncertain_days })}
+            {treatment.uncertain_days > 0 && `; ${say('dryDaysCountHalf', { uncertain: treatment.uncertain_days })}`}
           </Figure>
           <Figure value={Math.round(treatment.releasedNow * 100)} unit={say('ready')}>
             {say('nowTakeOutDay', { readyAtBest: Math.round(treatment.releasedAtBest * 100) })}
@@ -110,7 +110,7 @@ export function Account({ view }: { view: BatchView }) {
         <p className="mt-3">
           <Rich
             say={say}
-            of="anyDayFromCostsMost"
+            of="windowOfTakeOut"
             facts={{
               out,
               takeOutOn: shortDate(treatment.takeOutOn, today),
@@ -123,7 +123,7 @@ export function Account({ view }: { view: BatchView }) {
           {treatment.firstRootRange && treatment.firstRoot && treatment.firstRoot > today && (
             <>
               {' '}
-              {say('firstRootColdBetween8', {
+              {say('firstRootBetween', {
                 from: shortDate(treatment.firstRootRange.from, today),
                 to: shortDate(treatment.firstRootRange.to, today),
               })}
@@ -164,8 +164,8 @@ function sproutsAhead({ expectNew, more, nextOn, allButDone, anyMore }: SproutFo
       : nextOn && nextOn > today && say('noneExpectedBefore', { nextOn: shortDate(nextOn, today) });
   const all =
     more.high === 0
-      ? say('hardlyAnyMoreWillGerminate', { times: Math.round(100 * (1 - anyMore)) })
-      : say('moreAll8Times10', { range: span(more), by });
+      ? say('noneMoreLikely', { times: Math.round(100 * (1 - anyMore)) })
+      : say('moreInAll', { range: span(more), by });
   return next ? `${next} ${all}` : all;
 }
 
@@ -175,7 +175,7 @@ const BECAUSE: Record<Cause['code'], (count: number, adds: boolean) => string> =
   seedlings: (count) => say('seedlingsLost', { count }),
   grown: () => say('pastFirstWeeks'),
   cold: (_, adds) => say(adds ? 'moreReadyThanPlanned' : 'fewerReadyThanPlanned'),
-  came: (count, adds) => say(adds ? 'moreGerminatedThanExpectedSo' : 'fewerGerminatedThanExpectedSo', { count }),
+  came: (count, adds) => say(adds ? 'moreThanExpected' : 'fewerThanExpected', { count }),
   swelling: (_, adds) => say(adds ? 'moreSwellThanPlanned' : 'fewerSwellThanPlanned'),
   tested: () => say('testLotCameSince'),
   rest: () => say('whatElseChanged'),

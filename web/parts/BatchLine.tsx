@@ -50,7 +50,7 @@ export function NextTask({ task, today }: { task: Task; today: string }) {
   const due = task.due <= today;
   return (
     <span className={due ? 'font-semibold' : ''} style={due ? { color: 'var(--zone)' } : undefined}>
-      {spoken(task.title)} {task.overdue_days > 0 ? say('dLate', { overdue: task.overdue_days }) : nearDate(task.due, today)}
+      {spoken(task.title)} {task.overdue_days > 0 ? say('daysLate', { overdue: task.overdue_days }) : nearDate(task.due, today)}
     </span>
   );
 }

@@ -13,7 +13,7 @@ const NAMES: Record<Opened, string> = worded(say, {
   tooFar: 'tooFar',
 });
 const SAID: Record<Opened, string> = worded(say, {
-  tooLittle: 'scratchedStillDarkAllThrough',
+  tooLittle: 'scratchedStillDark',
   right: 'paleSpeckShows',
   tooFar: 'paleWetEmbryoCut',
 });

@@ -115,17 +115,17 @@ export function NurseryForm({ known, today, word, done }: { known?: Nursery; tod
           form={form}
           name="height"
           label={say('heightAboveSea')}
-          hint={written.system === 'si' ? say('such780MDecidesWhere') : say('such2560FtDecidesWhere')}
+          hint={written.system === 'si' ? say('elevationInMetres') : say('elevationInFeet')}
           className="font-mono"
         />
         <Typed form={form} name="frost" label={say('lastSpringFrostAverage')} hint={say('such12May', { day: shortMonthDay('05-12') })} />
-        <Typed form={form} name="sd" label={say('giveOrTakeDays')} hint={say('twoYearsThreeFallWithin')} numeric="decimal" />
+        <Typed form={form} name="sd" label={say('giveOrTakeDays')} hint={say('frostSpreadHint')} numeric="decimal" />
         {known && (
           <Typed
             form={form}
             name="autumn"
             label={say('firstAutumnFrostAverage')}
-            hint={say('such28SepLeftEmpty', { day: shortMonthDay('09-28') })}
+            hint={say('firstFrostHint', { day: shortMonthDay('09-28') })}
           />
         )}
       </div>

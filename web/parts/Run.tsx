@@ -91,7 +91,7 @@ interface StopProps {
 function Stop({ station, point, counts, small, width, height }: StopProps) {
   const { name, zone, to } = STOPS[station];
   const colour = ZONE_COLOUR[zone];
-  const spoken = `${name}${counts.count ? `, ${counts.count}` : ''}${counts.due ? say('due', { due: counts.due }) : ''}`;
+  const spoken = `${name}${counts.count ? `, ${counts.count}` : ''}${counts.due ? `, ${say('due', { due: counts.due })}` : ''}`;
   if (small) {
     const share = width / STATIONS.length;
     return (

@@ -31,7 +31,7 @@ export function SeedDrawing({ seed, room = 170, rule = true }: { seed: SeedForm;
       height={height}
       viewBox={`-6 -${seed.width_mm * mm * 0.12 + 2} ${width} ${height}`}
       role="img"
-      aria-label={say('seedByMmDrawnTimes', { length: seed.length_mm, width: seed.width_mm, scale })}
+      aria-label={say('seedDrawnToScale', { length: seed.length_mm, width: seed.width_mm, scale })}
     >
       <g transform={`scale(${mm})`} strokeLinejoin="round">
         {wing && <path d={wing} fill={colour} fillOpacity={0.25} stroke={colour} strokeWidth={0.7 / mm} />}

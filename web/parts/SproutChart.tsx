@@ -40,12 +40,12 @@ export function SproutChart({ view, height = 256 }: { view: BatchView; height?: 
   return (
     <figure>
       <Plot
-        label={say('germinatedByDayAboutWere', { up, seeds, day, expectedByNow: Math.round(expectedByNow) })}
+        label={say('germinatedAgainstExpected', { up, seeds, day, expectedByNow: Math.round(expectedByNow) })}
         data={data}
         height={height}
         unnamed
       />
-      <figcaption className="text-[0.92rem] text-ink2">{say('solidCountedDashedExpectedBy')}</figcaption>
+      <figcaption className="text-[0.92rem] text-ink2">{say('legendOfSprouting')}</figcaption>
     </figure>
   );
 }

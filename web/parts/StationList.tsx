@@ -67,7 +67,7 @@ export function StationList({
         orders={{ '': first, code: say('bagCode'), species: say('species'), place: say('place') }}
         groups={{ '': say('notAll'), species: say('bySpecies'), place: say('byPlace') }}
       />
-      {here.length > 0 && found.length === 0 && <p className="mt-4">{say('nothingHereHasCodeSpecies', { find: choice.find })}</p>}
+      {here.length > 0 && found.length === 0 && <p className="mt-4">{say('nothingFound', { find: choice.find })}</p>}
       <LongList rows={found} groupOf={groupOf} height={LINE_HEIGHT} label={title}>
         {(row) => line?.(row.view) ?? <BatchLine view={row.view}>{figure?.(row.view)}</BatchLine>}
       </LongList>

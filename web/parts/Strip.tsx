@@ -80,7 +80,7 @@ function NextDay() {
     }
   };
   return (
-    <button type="button" className="quiet" disabled={busy} onClick={step} title={say('demosClockMovesSimulatedSeeds')}>
+    <button type="button" className="quiet" disabled={busy} onClick={step} title={say('demoClockMoves')}>
       {say('nextDay')}
     </button>
   );

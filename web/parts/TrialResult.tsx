@@ -166,7 +166,7 @@ function doubtSaid(doubt: Doubt): string {
     case 'notDealt':
       return say('doubtNotDealt');
     case 'tooFew':
-      return doubt.smallest === undefined ? say('doubtTooFewAtAll') : say('doubtTooFew', { points: Math.round(doubt.smallest * 100) });
+      return doubt.smallest === undefined ? say('tooFewAtAll') : say('doubtTooFew', { points: Math.round(doubt.smallest * 100) });
     case 'halfWay':
       return say('doubtHalfWay', doubt);
     case 'places':

@@ -23,7 +23,7 @@ export function UndoButton({ view, events }: { view: BatchView; events: readonly
   const also = asked ? (plan()?.also ?? []) : [];
   const undo = (together: boolean) => {
     const undone = plan();
-    if (!undone) return refuse(say('whatCameAfterCannotWithout'));
+    if (!undone) return refuse(say('laterEntriesDepend'));
     if (undone.also.length > 0 && !together) return setAsked(true);
     setAsked(false);
     record(batch, undone);

@@ -53,7 +53,7 @@ export function ViableRange({
       <p className="mt-1">{said(viability, species)}</p>
       {believed && (
         <p className="mt-1">
-          {say('germinatedTowelViableTowelAlso', {
+          {say('viableByTowelToo', {
             towelTests: towelTests.map(({ came, tested }) => say('cameOfTested', { came, tested })).join(', '),
             low: Math.round(believed.low * 100),
             high: Math.round(believed.high * 100),
@@ -72,16 +72,16 @@ export function said(viability: Viability, species: Pick<Species, 'usuallyViable
     const { low, high } = wilsonInterval(viability.viable, viability.tested);
     return say('viable', { viable: viability.viable, tested: viability.tested, low: Math.round(low * 100), high: Math.round(high * 100) });
   }
-  if (viability.kind === 'packet') return say('viableByPacketWhichCounts', { percent: viability.percent });
-  return say('notTestedSuchSeedUsually', { usuallyViable: Math.round(species.usuallyViable * 100) });
+  if (viability.kind === 'packet') return say('viableByPacket', { percent: viability.percent });
+  return say('viableUsually', { usuallyViable: Math.round(species.usuallyViable * 100) });
 }
 
 /** What would narrow it, by the test that suits this seed: on a towel, seed that sleeps would look dead. */
 function narrowing(viability: Viability, species: Species): string {
   const { by } = testAdvice(species);
-  if (viability.kind !== 'tested') return say(by === 'cut' ? 'cutTwentyPlan' : 'testTwentyDampTowelPlan');
+  if (viability.kind !== 'tested') return say(by === 'cut' ? 'cutTwentyPlan' : 'testTwentyOnTowel');
   const { viable, tested } = viability;
   const more = moreToTest(viable, tested, WIDTH_WANTED);
   if (more > 0) return say(by === 'cut' ? 'cutMoreNarrows' : 'testMoreNarrows', { more, points: WIDTH_WANTED * 100 });
-  return say('knownWithinGoodEnoughPlan', { expectedHalfWidth: Math.ceil(expectedHalfWidth(viable / tested, tested) * 100) });
+  return say('knownWellEnough', { expectedHalfWidth: Math.ceil(expectedHalfWidth(viable / tested, tested) * 100) });
 }

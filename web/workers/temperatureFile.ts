@@ -123,7 +123,7 @@ async function readLog(file: File, layout: LoggerLayout, timeZone: string, now_m
     if (over) break;
     log.push(decode.decode(value, { stream: true }));
     if (log.count > MOST_READINGS)
-      return answer({ said: 'problem', problem: say('moreThanReadingsImportFile', { mostReadings: MOST_READINGS }) });
+      return answer({ said: 'problem', problem: say('tooManyReadings', { mostReadings: MOST_READINGS }) });
     done += value.byteLength;
     answer({ said: 'progress', share: Math.min(0.95, done / Math.max(1, file.size)) });
   }
@@ -133,7 +133,7 @@ async function readLog(file: File, layout: LoggerLayout, timeZone: string, now_m
 }
 
 async function readDays(file: File, layout: DailyLayout, timeZone: string, now_ms: number): Promise<void> {
-  if (file.size > MOST_DAILY_BYTES) return answer({ said: 'problem', problem: say('fileLargerThan20Mb') });
+  if (file.size > MOST_DAILY_BYTES) return answer({ said: 'problem', problem: say('fileTooLarge') });
   const bytes = new Uint8Array(await file.arrayBuffer());
   const { days, left, repeated } = readDaily(decoder(bytes).decode(bytes), layout);
   const { at_ms, celsius } = asReadings(days, timeZone);
@@ -146,7 +146,7 @@ async function send(to: string): Promise<void> {
   const response = await fetch(to, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: packed });
   if (response.ok) return answer({ said: 'sent' });
   const refused = (await response.json().catch(() => undefined)) as Problem | undefined;
-  answer({ said: 'problem', problem: refused?.errors?.[0]?.message ?? refused?.detail ?? say('chillsServerDidNotAccept') });
+  answer({ said: 'problem', problem: refused?.errors?.[0]?.message ?? refused?.detail ?? say('serverRefused') });
 }
 
 function finish(readings: { at_ms: Float64Array; celsius: Float64Array }, left: LeftOut[], repeated: number, days?: DailyRecord[]): void {

@@ -8,7 +8,7 @@ export const amended: EventKind<'amended'> = {
   apply(state, event) {
     const next = state.underWay ? state.stage + 1 : state.stage;
     // What had begun stays as it was planned; and nothing may be left out before what comes instead.
-    if (event.from !== next) refuse(event, 'from', say.of('onlyWhatHasNotBegunAmended'));
+    if (event.from !== next) refuse(event, 'from', say.of('onlyStagesNotBegun'));
     state.amendments.push({ eventId: event.id, on: event.on, why: event.why, from: event.from });
     delete state.waitUntil;
     delete state.checkOn;

@@ -10,9 +10,9 @@ export const carried: EventKind<'carried'> = {
   correctable: true,
   apply(state, event) {
     const here = state.stages[state.stage];
-    if (!state.underWay || !here?.startedOn) refuse(event, 'kind', say.of('hasNoPlaceYetNo'));
+    if (!state.underWay || !here?.startedOn) refuse(event, 'kind', say.of('noPlaceYet'));
     if (here.placeId === event.placeId) refuse(event, 'placeId', say.of('thereAlready'));
-    if (event.on < (here.stays?.at(-1)?.on ?? here.startedOn)) refuse(event, 'on', say.of('beforeWasMovedWhereNow'));
+    if (event.on < (here.stays?.at(-1)?.on ?? here.startedOn)) refuse(event, 'on', say.of('beforeTheMove'));
     // Moved twice on one day, only the last counts.
     const before = (here.stays ?? []).filter(({ on }) => on < event.on);
     state.stages[state.stage] = { ...here, placeId: event.placeId, stays: [...before, { on: event.on, placeId: event.placeId }] };

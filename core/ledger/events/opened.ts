@@ -13,7 +13,7 @@ export const opened: EventKind<'opened'> = {
     if (event.count > there) refuse(event, 'count', say.of('onlyThereScarifyCant', { there, count: event.count }));
     moveSeeds(state, event);
     const wounded = state.counts.broken - before;
-    if (wounded > event.count) refuse(event, 'moves', say.of('moreWereDamagedThanWere'));
+    if (wounded > event.count) refuse(event, 'moves', say.of('moreDamagedThanOpened'));
     const { id, on, method, count, seconds } = event;
     state.openings.push({ eventId: id, on, method, count, wounded, ...(seconds && { seconds }) });
   },

@@ -8,7 +8,7 @@ export const refreshed: EventKind<'refreshed'> = {
   minutes: MINUTES.refresh,
   correctable: true,
   apply(state, event) {
-    if (!state.underWay) refuse(event, 'kind', say.of('nothingWetYetNoStage'));
+    if (!state.underWay) refuse(event, 'kind', say.of('nothingWetYet'));
     state.freshened.push(event.on);
     state.sinceCheck.refreshed = true;
     if (event.at) state.freshWater_ms.push(Date.parse(event.at));

@@ -51,12 +51,12 @@ export function stopTimers(state: BatchState, event: FoldableEvent): void {
 export function requireNotBefore(state: BatchState, event: FoldableEvent): void {
   const current = state.stages[state.stage];
   const since = current?.startedOn ?? state.stages[state.stage - 1]?.finishedOn;
-  if (since && event.on < since) refuse(event, 'on', say.of('beforePreviousStageBeganGive', { since: shortDate.of(since, event.on) }));
+  if (since && event.on < since) refuse(event, 'on', say.of('beforePreviousStage', { since: shortDate.of(since, event.on) }));
 }
 
 /** What is done in a stage is done while that one is under way. */
 export function requireUnderWay(state: BatchState, event: FoldableEvent & { stage: number }): void {
-  if (event.stage !== state.stage || !state.underWay) refuse(event, 'stage', say.of('stageHasNotStartedStart'));
+  if (event.stage !== state.stage || !state.underWay) refuse(event, 'stage', say.of('stageNotStarted'));
 }
 
 /** The kind of a planned stage. */

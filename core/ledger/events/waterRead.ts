@@ -9,7 +9,7 @@ export const waterRead: EventKind<'waterRead'> = {
   apply(state, event) {
     const last = state.pours.at(-1);
     const at_ms = Date.parse(event.at);
-    if (!last) refuse(event, 'kind', say.of('noWaterWasPouredYet'));
+    if (!last) refuse(event, 'kind', say.of('notPouredYet'));
     if (at_ms < last.at_ms) refuse(event, 'at', say.of('beforeWaterWasPoured'));
     last.readings.push({ at_ms, water_C: event.water_C });
   },

@@ -8,7 +8,7 @@ export const watered: EventKind<'watered'> = {
   minutes: MINUTES.water,
   correctable: true,
   apply(state, event) {
-    if (!state.underWay) refuse(event, 'kind', say.of('nothingDampYetNoStage'));
+    if (!state.underWay) refuse(event, 'kind', say.of('nothingDampYet'));
     state.sinceCheck.watered = true;
   },
   facts: ({ mL }) => [{ did: 'watered', mL }],

@@ -64,7 +64,7 @@ export function CoolingCurve({
   return (
     <div className="mt-3">
       <Plot
-        label={say('howWaterCoolsOverHour')}
+        label={say('coolingOverAnHour')}
         data={data}
         height={190}
         {...(poured_ms !== undefined && {

@@ -18,8 +18,8 @@ const TOLD_OF_MEDIUM: Record<Wetness, Telling> = wordedRows(say, ['name', 'words
 });
 
 const SAID: Record<Wetness, Telling> = wordedRows(say, ['name', 'words'], {
-  dry: { name: 'tooDry', words: 'palePatchesNothingWhenSqueezed' },
-  right: { name: 'right', words: 'dampThroughCornerOrTwo' },
+  dry: { name: 'tooDry', words: 'drySign' },
+  right: { name: 'right', words: 'dampSign' },
   wet: { name: 'tooWet', words: 'shinesRunsWhenTilted' },
 });
 

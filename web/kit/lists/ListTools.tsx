@@ -34,7 +34,7 @@ export function ListTools({
   change,
   orders,
   groups,
-  what = say('codeSpeciesLotOrPlace'),
+  what = say('whatToLookFor'),
 }: {
   count: number;
   shown: number;

@@ -13,6 +13,6 @@ export default function DataTrouble({ health }: { health: Health }) {
 
 function whatToDo({ status, lastBackup }: Health): string {
   const lastGood = lastBackup ? say('lastGoodBackup', { lastBackup: shortDate(lastBackup.slice(0, 10)) }) : say('thereNoBackupYet');
-  if (status === 'ok') return say('seeDiskHasRoomChill', { lastGood });
-  return lastBackup ? say('stopChillPutBackNpm', { lastGood }) : say('stopChillCopyDataFolder', { lastGood });
+  if (status === 'ok') return say('makeRoomForBackups', { lastGood });
+  return lastBackup ? say('putBackupBack', { lastGood }) : say('copyAndAskForHelp', { lastGood });
 }

@@ -181,7 +181,7 @@ function ItsPlan({ view: { batch, species, lot } }: { view: BatchView }) {
           method: batch.plan.method.name.toLowerCase(),
           expected:
             batch.purpose === 'test'
-              ? say('testSeedsGerminatedWouldNo', { seeds: batch.plan.seeds, low: batch.plan.expects.low, high: batch.plan.expects.high })
+              ? say('testWouldShow', { seeds: batch.plan.seeds, low: batch.plan.expects.low, high: batch.plan.expects.high })
               : say('plannedPlants', { low: batch.plan.expects.low, high: batch.plan.expects.high }),
         }}
         parts={{ i: <i />, to: <Link to={`/seeds/${lot.id}`} className="underline underline-offset-4" /> }}
@@ -223,7 +223,7 @@ function ItsSeed({ species }: { species: Species }) {
     <section className="mt-6 flex items-end gap-4">
       <SeedDrawing seed={species.seed} room={150} />
       <p className="text-[0.92rem] text-ink2">
-        {say('nMmDrawn', {
+        {say('sizeAndScale', {
           length: species.seed.length_mm,
           width: species.seed.width_mm,
           enlargement: enlargement(species.seed, 138),

@@ -11,11 +11,11 @@ import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/told/Problem.tsx';
 
 const FAULTS: Record<CarryFault, string> = worded(say, {
-  frozenDies: 'frostKillsSeedHoldsToo',
-  frozenStops: 'frozenDampSeedReceivesNo',
-  tooWarm: 'tooWarmThereReceivesNo',
-  tooCold: 'tooColdThereNothingGerminates',
-  notItsPlace: 'stageDoesNotUsuallyLie',
+  frozenDies: 'frostKillsIt',
+  frozenStops: 'frozenDampCountsForNothing',
+  tooWarm: 'tooWarmForCold',
+  tooCold: 'tooColdToGerminate',
+  notItsPlace: 'stageUsuallyLiesElsewhere',
 });
 
 /** Moves a batch to another place within its stage: what it earns follows that place from then on. A place that does it harm is said first. */

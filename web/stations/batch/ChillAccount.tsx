@@ -65,7 +65,7 @@ export function ChillAccount({ view }: { view: BatchView }) {
         {unmeasured.slice(0, GAPS_SHOWN).map((gap) => (
           <li key={`gap ${gap.from}`}>{say('hatched', { gap: describeGap(gap, today) })}</li>
         ))}
-        {unmeasured.length > GAPS_SHOWN && <li>{say('moreStretchesWereNotMeasured', { unmeasured: unmeasured.length - GAPS_SHOWN })}</li>}
+        {unmeasured.length > GAPS_SHOWN && <li>{say('moreStretchesUnmeasured', { unmeasured: unmeasured.length - GAPS_SHOWN })}</li>}
       </ul>
     </section>
   );
@@ -126,9 +126,9 @@ function plotsOf(
       marks: [
         ...now,
         ...[
-          { at: needs.tenth, name: say('n10Ready') },
+          { at: needs.tenth, name: say('tenPercentReady') },
           { at: needs.half, name: say('halfReady') },
-          { at: needs.nearlyAll, name: say('n95Ready') },
+          { at: needs.nearlyAll, name: say('nearlyAllReady') },
         ].map(({ at, name }): Mark => ({ along: 'y', at, name, colour: 'ink3', dash: [2, 4] })),
         { along: 'x', at: dayOf(takeOutOn), colour: 'warm', width: 2.4, name: say('takeOut', { takeOutOn: shortDate(takeOutOn, today) }) },
       ],
@@ -163,7 +163,7 @@ function daysOf(view: BatchView, treatment: TreatmentForecast, records: readonly
 }
 
 function spoken({ earned, needs, days, takeOutOn }: TreatmentForecast, today: string): string {
-  return say('chillDaysReceivedHalfReady', {
+  return say('receivedAgainstNeeds', {
     earned: Math.round(earned),
     days,
     half: Math.round(needs.half),

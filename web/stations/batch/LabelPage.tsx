@@ -23,7 +23,7 @@ export default function LabelPage() {
         <h1>
           <Term of="bagCode">{say('bag')}</Term> <Tag code={view.batch.code} large />
         </h1>
-        <p className="mt-1 max-w-prose text-ink2">{say('labelFirstThenFillPencil')}</p>
+        <p className="mt-1 max-w-prose text-ink2">{say('labelFirstThenFill')}</p>
         <NoWayForPhones />
       </div>
       <div className="mt-5">

@@ -29,7 +29,7 @@ export function TakeOutDay({ view }: { view: BatchView }) {
   return (
     <figure className="mt-3">
       <Plot
-        label={say('readyNowTakeOutDay', {
+        label={say('readyNowAndOnTakeOutDay', {
           days: Math.round(choice.readyNow * 100),
           takeOutOn: shortDate(takeOutOn, today),
         })}
@@ -45,7 +45,7 @@ export function TakeOutDay({ view }: { view: BatchView }) {
         />
       </figcaption>
       <table className="mt-2 w-full text-[0.97rem]">
-        <caption className="sr-only">{say('seedsReadyAliveByDay')}</caption>
+        <caption className="sr-only">{say('aliveByTakeOutDay')}</caption>
         <thead className="text-left text-ink2">
           <tr>
             <th scope="col" className="font-normal">
@@ -75,7 +75,7 @@ export function TakeOutDay({ view }: { view: BatchView }) {
         <p className="mt-2 text-[0.97rem]">
           <Rich
             say={say}
-            of="firstRootCold8Times"
+            of="firstRootBetween"
             facts={{ from: shortDate(treatment.firstRootRange.from, today), to: shortDate(treatment.firstRootRange.to, today) }}
             parts={{ b: <b /> }}
           />

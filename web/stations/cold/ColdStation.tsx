@@ -22,7 +22,7 @@ export default function ColdStation() {
       title={say('cold')}
       sentence={(views) => {
         const next = views.reduce((first, { projection }) => earlier(first, projection.treatment?.takeOutOn ?? '9999'), '9999');
-        const all = say('batchesSolidColdReceivedShaded', { batches: views.length });
+        const all = say('batchesAndLegend', { batches: views.length });
         return next === '9999' ? all : `${all} ${say(next <= today ? 'nextWasDue' : 'nextLeavesCold', { on: shortDate(next) })}`;
       }}
       empty={say('nothingCold')}
@@ -95,7 +95,8 @@ function ColdBar({ view, span: { from, to } }: { view: BatchView; span: { from: 
         </span>
         <span className="block text-ink2">
           {say('takeOut', { takeOutOn: shortDate(treatment.takeOutOn, today) })}
-          {treatment.shifted_days !== 0 && say('was', { addDays: shortDate(addDays(treatment.takeOutOn, -treatment.shifted_days), today) })}
+          {treatment.shifted_days !== 0 &&
+            `, ${say('was', { addDays: shortDate(addDays(treatment.takeOutOn, -treatment.shifted_days), today) })}`}
         </span>
       </span>
     </span>

@@ -96,7 +96,7 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
             <span className="block text-[0.92rem] text-ink2">
               {species?.storage === 'recalcitrant'
                 ? say('notSeedDryingKills')
-                : say('sowOutdoorsAboutMostSeed', { autumn: shortDate(autumn, today) })}
+                : say('sowNextAutumn', { autumn: shortDate(autumn, today) })}
             </span>
           </span>
           {inAutumn && (

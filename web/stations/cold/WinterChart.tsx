@@ -115,7 +115,7 @@ export function WinterChart({
       <Plot label={say('airOutside')} data={air} height={170} />
       <p className="mt-3 text-[0.92rem] text-ink2">{say('chillFromDayOn')}</p>
       <Plot
-        label={say('coldReceivedFromByEnd', {
+        label={say('coldReceivedByWintersEnd', {
           out: shortDate(out, today),
           low: Math.round(answer.chill.low[last] ?? 0),
           high: Math.round(answer.chill.high[last] ?? 0),

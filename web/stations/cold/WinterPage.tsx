@@ -12,6 +12,7 @@ import type { Place } from '@chill/model/place.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { PlaceTemperatures } from '@chill/model/temperature.ts';
 import { say } from '@chill/words/cold.ts';
+import { oneAfterAnother } from '@chill/words/lists.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
@@ -50,7 +51,7 @@ export default function WinterPage() {
     return (
       <section className="px-4 pt-5 desk:px-10">
         <h1>{say('winterOutside')}</h1>
-        <p className="mt-2 max-w-prose text-lg">{say('noneYourLotsNeedsWinter')}</p>
+        <p className="mt-2 max-w-prose text-lg">{say('noLotNeedsWinter')}</p>
         <Link to="/seeds" className="quiet">
           {say('openSeeds')}
         </Link>
@@ -95,23 +96,21 @@ export default function WinterPage() {
             <p className="text-[1.3rem] leading-snug" aria-live="polite">
               <b>{yes ? say('yes') : answer.enough >= 0.5 ? say('perhaps') : say('no')}</b>{' '}
               {yes
-                ? say('putOutReadyByMiddle', {
+                ? say('putOutReadyBy', {
                     on: out === today ? say('today') : shortDate(out, today),
                     middle: by(0.5),
                     often: by(LIKELY),
                   })
-                : say('putOutWinterEndsToo', {
+                : say('putOutTooLate', {
                     on: out === today ? say('today') : shortDate(out, today),
                     years: Math.round((1 - answer.enough) * 100),
                   })}
             </p>
             {twoWinters && (
               <p className="mt-1 max-w-prose">
-                {say('seedNeedsLiesOutdoorsOver', {
-                  seasonsOf: seasonsOf(species)
-                    .map(({ kind }) => say(kind === 'cold' ? 'seasonCold' : 'seasonWarm'))
-                    .join(`${say('thenNext')} `),
-                  addDays: addDays(out, Math.round(answer.spring.middle)).slice(0, 4),
+                {say('liesOverASummer', {
+                  needs: oneAfterAnother(seasonsOf(species).map(({ kind }) => say(kind === 'cold' ? 'seasonCold' : 'seasonWarm'))),
+                  year: addDays(out, Math.round(answer.spring.middle)).slice(0, 4),
                 })}
               </p>
             )}
@@ -181,27 +180,27 @@ function InFigures({
   return (
     <div>
       <div className="grid grid-cols-2 gap-4">
-        <Figure value={Math.round(answer.enough * 100)} unit={say('n100')}>
-          {say('wintersLongEnoughThoseNeed', { enoughShare: percent(ENOUGH_SHARE) })}
+        <Figure value={Math.round(answer.enough * 100)} unit={say('inAHundred')}>
+          {say('wintersLongEnough', { enoughShare: percent(ENOUGH_SHARE) })}
         </Figure>
         <Figure value={`${Math.round(answer.ready.low * 100)}–${Math.round(answer.ready.high * 100)}`} unit="%">
-          {say('viableSeedsReadyAliveBy')}
+          {say('readyAndAliveBySpring')}
         </Figure>
         <Figure value={shortDate(spring)}>
-          {say('springTenDayMeanPasses', {
+          {say('springBegins', {
             spring: spring.slice(0, 4),
             addDays: shortDate(addDays(out, Math.round(answer.spring.low))),
             addDays2: shortDate(addDays(out, Math.round(answer.spring.high))),
           })}
         </Figure>
         <Figure value={`${Math.round(answer.chill.low.at(-1) ?? 0)}–${Math.round(answer.chill.high.at(-1) ?? 0)}`} unit={say('days')}>
-          {say('coldReceivedByThenNeeded', { needed: Math.round(answer.needed) })}
+          {say('coldReceivedAgainstNeeded', { needed: Math.round(answer.needed) })}
         </Figure>
       </div>
       <WhyNote
         ask={say('why')}
         why={{
-          figure: say('n100WintersEnough', { enough: Math.round(answer.enough * 100) }),
+          figure: say('wintersEnoughInAHundred', { enough: Math.round(answer.enough * 100) }),
           inputs: [
             {
               name: say('climate'),
@@ -216,10 +215,10 @@ function InFigures({
             { name: say('wintersWord'), value: String(answer.winters), from: say('simulatedSameSameQuestion') },
             { name: say('readyBeforeRotMice'), value: percent(answer.released.middle), from: say('middleWinter') },
           ],
-          rule: say('dailyMinimumMaximumFollowYour'),
-          source: say('chillingStokes1965BaskinBaskin'),
+          rule: say('howWintersAreSimulated'),
+          source: say('sourcesOfChillingAndDamping'),
           assumed: true,
-          changes: say('yourOwnDailyRecordsUnder'),
+          changes: say('whatWouldSayMore'),
         }}
       />
       {frame && <Shelters frame={frame} days={Math.round(answer.spring.middle)} alive={answer.alive.middle} />}
@@ -240,7 +239,7 @@ function Shelters({ frame, days, alive }: { frame: Place; days: number; alive: n
   return (
     <div className="mt-5 border-t border-line pt-3">
       <h2 className="text-[1.06rem]">{frame.name}</h2>
-      {!cover && <p className="text-[0.97rem] font-semibold">{say('miceBirdsRainKeptOff')}</p>}
+      {!cover && <p className="text-[0.97rem] font-semibold">{say('areAnimalsAndRainKeptOff')}</p>}
       <div className="mt-1 flex flex-wrap items-center gap-x-5">
         <span className="flex items-center gap-3">
           {say('miceBirds')}
@@ -262,9 +261,9 @@ function Shelters({ frame, days, alive }: { frame: Place; days: number; alive: n
         </span>
       </div>
       <p className="mt-1">
-        <Rich say={say} of="keptLikeSurviveRotAnimals" facts={{ alive: percent(alive) }} parts={{ b: <b className="font-mono" /> }} />
+        <Rich say={say} of="surviveKeptLikeThis" facts={{ alive: percent(alive) }} parts={{ b: <b className="font-mono" /> }} />
       </p>
-      <p className="mt-1 text-[0.95rem] text-ink2">{say('leftOpenMiceBirdsTake', { exp: percent(1 - Math.exp(-perDay * days)) })}</p>
+      <p className="mt-1 text-[0.95rem] text-ink2">{say('leftOpenAnimalsTake', { exp: percent(1 - Math.exp(-perDay * days)) })}</p>
     </div>
   );
 }

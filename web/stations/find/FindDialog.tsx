@@ -35,7 +35,7 @@ const actions = (): Findable[] => [
   { kind: 'action', title: say('handbook'), more: say('species'), to: '/handbook' },
   { kind: 'action', title: say('guide'), more: say('guideMore'), to: '/guide' },
   { kind: 'action', title: say('glossary'), more: say('glossaryMore'), to: '/glossary' },
-  { kind: 'action', title: say('whatDoesUnknownSeedNeed'), more: say('key'), to: '/handbook/key' },
+  { kind: 'action', title: say('keyToUnknownSeed'), more: say('key'), to: '/handbook/key' },
   { kind: 'action', title: say('places'), more: say('placesSettingsTablesCalendar'), to: '/places' },
 ];
 
@@ -51,7 +51,7 @@ export default function FindDialog({ close }: { close: () => void }) {
       <div className="fixed inset-0 bg-ink/40" aria-hidden="true" />
       <div className="fixed inset-x-0 top-0 flex justify-center">
         <DialogPanel className="max-h-screen w-full max-w-2xl overflow-y-auto bg-sheet p-5 desk:mt-16">
-          <DialogTitle className="text-[0.95rem] text-ink2">{say('findBagLotSpeciesPlace')}</DialogTitle>
+          <DialogTitle className="text-[0.95rem] text-ink2">{say('findAnything')}</DialogTitle>
           <Combobox
             immediate
             onChange={(thing: Findable | null) => {
@@ -90,7 +90,7 @@ export default function FindDialog({ close }: { close: () => void }) {
           </Combobox>
           <p className="mt-2 text-[0.95rem] text-ink2" aria-live="polite">
             {typed.trim() === ''
-              ? say('arrowKeysChooseEnterOpens')
+              ? say('howKeysWork')
               : found.length === 0
                 ? say('nothingCalled', { typed: typed.trim() })
                 : ''}

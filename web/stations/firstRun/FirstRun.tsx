@@ -42,8 +42,8 @@ export default function FirstRun({ today }: { today: string }) {
         <path d={runPath(METHOD, 1280, 26)} fill="none" stroke="url(#first-run)" strokeWidth={3} />
       </svg>
       <div className="mx-auto max-w-2xl px-4 pt-8">
-        <h1>{say('seedsSleepChillCountsThem')}</h1>
-        <p className="mt-2 mb-8 text-[1.06rem] text-ink2">{say('threeThingsFirstWhereYou')}</p>
+        <h1>{say('whatChillDoes')}</h1>
+        <p className="mt-2 mb-8 text-[1.06rem] text-ink2">{say('whatIsAskedFirst')}</p>
         <NurseryForm today={today} word={say('start')} />
         <LookAround />
       </div>

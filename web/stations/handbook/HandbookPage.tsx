@@ -56,14 +56,14 @@ export default function HandbookPage() {
             {say('glossary')}
           </Link>
           <Link to="/handbook/key" className="action">
-            {say('whatDoesUnknownSeedNeed')}
+            {say('keyToUnknownSeed')}
           </Link>
         </span>
       </div>
       <div className="mt-4 grid grid-cols-2 items-end gap-x-4 gap-y-1 desk:flex desk:flex-wrap desk:gap-x-6 desk:gap-y-3">
         <input
           type="search"
-          aria-label={say('findSpeciesByCommonOr')}
+          aria-label={say('findSpecies')}
           placeholder={say('commonOrScientificName')}
           className="written col-span-2 desk:max-w-xs"
           value={typed}
@@ -194,7 +194,7 @@ function GenusFallback({ typed, found }: { typed: string; found: readonly Specie
         )}
       </p>
       <button type="button" className="quiet" disabled={busy} onClick={take}>
-        {say('startYourOwnEntryFrom')}
+        {say('startOwnEntry')}
       </button>
       <Problem>{problem}</Problem>
     </div>

@@ -52,7 +52,7 @@ const FAULTS_SHOWN = 8;
 
 async function readSpecies(file: File): Promise<Judged<Species>> {
   const fault = (message: string): Judged<Species> => ({ faults: [{ field: '', message }] });
-  if (file.size > LARGEST_BYTES) return fault(say('fileLargerThan200Kb'));
+  if (file.size > LARGEST_BYTES) return fault(say('fileTooLarge'));
   let json: unknown;
   try {
     json = JSON.parse(await file.text());

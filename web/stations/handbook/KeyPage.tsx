@@ -26,7 +26,7 @@ interface Question<K extends keyof KeyAnswers> {
 const QUESTIONS: Question<keyof KeyAnswers>[] = [
   {
     key: 'swells',
-    ask: 'fewLeftWaterOvernightDo',
+    ask: 'doTheySwellOvernight',
     options: [
       { value: 'yes', text: 'yesVisibly', picture: 'swollen' },
       { value: 'no', text: 'noStillHard', picture: 'unswollen' },
@@ -56,8 +56,8 @@ const QUESTIONS: Question<keyof KeyAnswers>[] = [
     ask: 'howLargeOneSeed',
     options: [
       { value: 'dust', text: 'likeDust', picture: 'dust' },
-      { value: 'small', text: 'n13Mm', picture: 'small' },
-      { value: 'middle', text: 'n49Mm', picture: 'middle' },
+      { value: 'small', text: 'oneToThreeMm', picture: 'small' },
+      { value: 'middle', text: 'fourToNineMm', picture: 'middle' },
       { value: 'large', text: 'larger', picture: 'large' },
     ],
   },
@@ -67,7 +67,7 @@ const QUESTIONS: Question<keyof KeyAnswers>[] = [
     options: [
       { value: 'fresh', text: 'freshFromFleshyFruit', picture: 'fleshy' },
       { value: 'fleshy', text: 'fleshyFruit', picture: 'stones' },
-      { value: 'dry', text: 'dryPodConeOrHead', picture: 'dry' },
+      { value: 'dry', text: 'dryPodOrCone', picture: 'dry' },
     ],
   },
   {
@@ -77,7 +77,7 @@ const QUESTIONS: Question<keyof KeyAnswers>[] = [
       { value: 'annual', text: 'annual' },
       { value: 'perennial', text: 'perennial' },
       { value: 'woody', text: 'shrubOrTree' },
-      { value: 'crop', text: 'kitchenCropOrGardenAnnual' },
+      { value: 'crop', text: 'kitchenOrGarden' },
     ],
   },
   {
@@ -108,8 +108,8 @@ export default function KeyPage() {
   return (
     <section className="gap-14 px-4 pt-5 desk:grid desk:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] desk:px-10">
       <div>
-        <h1>{say('whatDoesUnknownSeedNeed')}</h1>
-        <p className="mt-1 max-w-prose text-ink2">{say('answerWhatYouCanSkip')}</p>
+        <h1>{say('keyToUnknownSeed')}</h1>
+        <p className="mt-1 max-w-prose text-ink2">{say('answerWhatYouCan')}</p>
         {QUESTIONS.map(({ key, ask, options }) => (
           <fieldset key={key} className="mt-4 border-t border-line pt-2">
             <legend className="float-left w-full font-semibold">{say(ask)}</legend>
@@ -188,7 +188,7 @@ function Needs({ guess: { sure, cues, alike } }: { guess: KeyGuess }) {
       <p className="mt-1 text-ink2">
         <Rich
           say={say}
-          of="sureFromHandbooksSpeciesSame"
+          of="howSureAndWhy"
           facts={{ sure: Math.round(sure * 100) }}
           parts={{ b: <b className="font-mono text-ink" /> }}
         />{' '}
@@ -236,11 +236,11 @@ function Keep({ guess }: { guess: KeyGuess }) {
     scientific: name.trim() || say('unknownSpecies'),
     common: name.trim() || say('unknownSpecies'),
     country: say('notKnownHandbook'),
-    why: say('noSourceListsByKey', {
+    why: say('firstGuessByKey', {
       cues: allOf(guess.cues.map((cue) => CUES[cue].name)) || say('nothing'),
       sure: Math.round(guess.sure * 100),
     }),
-    source: say('chillsKeyLikenessHandbooksSpecies'),
+    source: say('sourceOfTheKey'),
     standsFor: 'guess',
   });
   const first = species.methods[0];
@@ -255,7 +255,7 @@ function Keep({ guess }: { guess: KeyGuess }) {
     <div className="mt-6">
       <h2>{say('smallTrialCheck')}</h2>
       {first && <MethodDrawing species={species} method={first} labelled />}
-      <p className="max-w-prose text-ink2">{say('keepGuessUnderNameAdd', { name: first?.name.toLowerCase() })}</p>
+      <p className="max-w-prose text-ink2">{say('whatToDoWithTheGuess', { name: first?.name.toLowerCase() })}</p>
       <div className="mt-2 flex flex-wrap items-end gap-4">
         <div className="w-64">
           <Field label={say('call')} error={problem}>

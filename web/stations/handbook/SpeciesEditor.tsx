@@ -21,7 +21,7 @@ export default function SpeciesEditor() {
   const { handbook } = useNursery();
   const source = handbook.find((one) => one.id === speciesId);
   if (source) return <Editor key={source.id} source={source} />;
-  return <NotThere title={say('handbookHasNoSuchSpecies')} to="/handbook" back={say('allSpecies')} />;
+  return <NotThere title={say('noSuchSpecies')} to="/handbook" back={say('allSpecies')} />;
 }
 
 /** The field that stands for one that the model names; what has no field stands at the foot. */
@@ -63,7 +63,7 @@ function Editor({ source }: { source: Species }) {
         {source.standsFor ? say('change', { common: source.common[0] }) : say('yourOwnNamed', { common: source.common[0]?.toLowerCase() })}
       </h1>
       <p className="mt-1 max-w-prose text-ink2">
-        {source.standsFor ? say('lotsSpeciesPlannedAgainWhat') : say('yourCopyStandsBesideShipped')}
+        {source.standsFor ? say('lotsArePlannedAnew') : say('copyStandsBeside')}
       </p>
       <div className="mt-4 grid gap-x-8 gap-y-4 sm:grid-cols-2">
         <Field label={say('name')} error={fault('common.0')}>
@@ -73,7 +73,7 @@ function Editor({ source }: { source: Species }) {
           <input className="written" value={species.scientific} onChange={(event) => set('scientific', event.target.value)} />
         </Field>
         <div className="sm:col-span-2">
-          <Field label={say('whyDormantYourOwnWords')} error={fault('dormancy.why')}>
+          <Field label={say('dormancyInOwnWords')} error={fault('dormancy.why')}>
             <textarea
               className="written"
               rows={2}

@@ -26,7 +26,7 @@ export default function SpeciesPage() {
   const { handbook, nursery, lots } = useNursery();
   const species = handbook.find((one) => one.id === speciesId);
   if (!species) {
-    return <NotThere title={say('handbookHasNoSuchSpecies')} to="/handbook" back={say('allSpecies')} />;
+    return <NotThere title={say('noSuchSpecies')} to="/handbook" back={say('allSpecies')} />;
   }
   const { units } = nursery.settings;
   const { seed, dormancy } = species;
@@ -68,7 +68,7 @@ export default function SpeciesPage() {
                   <CueName cue={cue} />
                 </b>{' '}
                 {howMuch}
-                {onlyHelps && <span className="text-ink2"> {say('onlyHelpsSomeGerminateWithout')}</span>}
+                {onlyHelps && <span className="text-ink2"> {say('coldOnlyHelps')}</span>}
               </span>
             </li>
           ))}
@@ -93,7 +93,7 @@ export default function SpeciesPage() {
       <div className="mt-8 desk:mt-0">
         <SeedDrawing seed={seed} room={300} />
         <p className="mt-2 text-[0.95rem] text-ink2">
-          {say('nMmDrawn', {
+          {say('sizeAndScale', {
             length: seed.length_mm,
             width: seed.width_mm,
             thickness: seed.thickness_mm,
@@ -110,7 +110,7 @@ export default function SpeciesPage() {
               <MethodDrawing species={species} method={method} labelled={i === 0} />
               <span className="block text-[0.95rem] text-ink2">
                 {method.speaksFor}
-                {method.speaksAgainst && say('but', { speaksAgainst: method.speaksAgainst })}
+                {method.speaksAgainst && `; ${say('but', { speaksAgainst: method.speaksAgainst })}`}
               </span>
             </li>
           ))}
@@ -158,7 +158,7 @@ function factsOf(species: Species, units: Units): Fact[] {
     ],
     hardCoat && [
       say('coat'),
-      say('swellUntreatedFiledAfterHot', {
+      say('swellByTreatment', {
         untreated: percent(hardCoat.untreated),
         openCoat: percent(hardCoat.openCoat),
         hotWater: percent(hardCoat.hotWater),
@@ -191,7 +191,7 @@ function factsOf(species: Species, units: Units): Fact[] {
     [
       say('keeps'),
       drying
-        ? say(species.storage === 'recalcitrant' ? 'notAllOnceDryAbout' : 'keepsMoistOnceDryBadly', {
+        ? say(species.storage === 'recalcitrant' ? 'keepsMoistNotDry' : 'keepsMoistBadlyDry', {
             livesInAir: drying.livesInAir_days,
             keepsMoist: drying.keepsMoist_days,
           })

@@ -16,7 +16,7 @@ interface Row {
 export const ROWS: readonly Row[] = [
   { path: 'hardCoat.untreated', name: 'swellUntreated', unit: '%', share: true },
   { path: 'hardCoat.openCoat', name: 'swellWhenFiled', unit: '%', share: true },
-  { path: 'hardCoat.hotWater', name: 'swellAfterHotWaterSoak', unit: '%', share: true },
+  { path: 'hardCoat.hotWater', name: 'swellAfterHotWater', unit: '%', share: true },
   { path: 'afterRipening.days.from', name: 'dryStoreFrom', unit: 'days' },
   { path: 'afterRipening.days.to', name: 'dryStore', unit: 'days' },
   { path: 'warmFirst.days.from', name: 'warmStratificationFrom', unit: 'days' },

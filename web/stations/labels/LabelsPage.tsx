@@ -84,7 +84,7 @@ export default function LabelsPage() {
   return (
     <section className="px-4 pt-5 desk:px-10">
       <h1>{say('labels')}</h1>
-      <p className="mt-1 max-w-prose text-ink2">{say('mostLossesUnlabelledBagsBags')}</p>
+      <p className="mt-1 max-w-prose text-ink2">{say('whyLabels')}</p>
       <NoWayForPhones />
       <div className="mt-4 flex flex-col gap-x-12 gap-y-3 desk:grid desk:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
         <div>
@@ -142,11 +142,11 @@ export default function LabelsPage() {
           </div>
           <SheetPicture sheet={sheet} skip={skip} total={total} begin={setSkip} />
           <p className="text-[0.92rem] text-ink2">
-            {skip > 0 && say('firstLabelsUsedUp', { count: skip })} {say('sheetAlreadyStartedPressLabel')}
+            {skip > 0 && say('firstLabelsUsedUp', { count: skip })} {say('startedSheet')}
           </p>
           <div className="action-bar">
             {total > MOST_AT_ONCE ? (
-              <span className="text-ink2">{say('labelsTooManyOnceChoose', { total, mostAtOnce: MOST_AT_ONCE })}</span>
+              <span className="text-ink2">{say('tooManyAtOnce', { total, mostAtOnce: MOST_AT_ONCE })}</span>
             ) : total > 0 ? (
               <a className="action" href={address} target="_blank" rel="noreferrer">
                 {say('makePdf')}

@@ -96,7 +96,7 @@ export const CALCULATORS: readonly Calculator[] = wordedRows(
             { name: say('metric'), value: metric },
             { name: say('usCustomary'), value: customary },
           ],
-          why: why(metric, say('bothExactInch254'), say('internationalYardPoundAgreement1959'), say('nothing')),
+          why: why(metric, say('bothExactInch254'), say('sourceOfInch'), say('nothing')),
         };
       },
     },
@@ -110,13 +110,13 @@ export const CALCULATORS: readonly Calculator[] = wordedRows(
       ],
       calculate: ({ parts, stock, total }, { units }) => {
         const strength = Number(stock);
-        if (!(strength > 0 && strength <= 100)) return refusal(say.of('strengthLiesAbove0Up'), 'stock');
+        if (!(strength > 0 && strength <= 100)) return refusal(say.of('strengthOutOfRange'), 'stock');
         const said = String(parts).trim();
         const wanted = /^\d+([.,]\d+)?\s*%?$/.test(said) ? readNumber(said.replace('%', ''), units.numbers)?.value : undefined;
         const parsed = wanted === undefined ? parseDilution(said, Number(total), units.numbers) : undefined;
         if (parsed && !parsed.ok) return refusal(parsed.reason, 'parts');
         if (!(Number(total) > 0)) return refusal(say.of('volumeAboveZero'), 'total');
-        if (wanted !== undefined && !(wanted > 0)) return refusal(say.of('strengthLiesAbove0Up'), 'parts');
+        if (wanted !== undefined && !(wanted > 0)) return refusal(say.of('strengthOutOfRange'), 'parts');
         if (wanted !== undefined && wanted > strength) return refusal(say.of('waterOnlyWeakens'), 'parts');
         const { stock_mL, water_mL, part } = parsed?.ok ? parsed.value : dilute(strength, wanted as number, Number(total));
         return {
@@ -125,7 +125,7 @@ export const CALCULATORS: readonly Calculator[] = wordedRows(
             { name: say('water'), value: volumeBothWays(water_mL, units) },
             { name: say('gives'), value: `${(strength * part).toFixed(2)} %` },
           ],
-          why: why(`${(strength * part).toFixed(2)} %`, say('bathsSmokeWaterFeedsAlike'), 'C₁V₁ = C₂V₂.', say('strongerBottleNeedsLess')),
+          why: why(`${(strength * part).toFixed(2)} %`, say('howDilutionsAreRead'), 'C₁V₁ = C₂V₂.', say('strongerBottleNeedsLess')),
         };
       },
     },
@@ -156,7 +156,7 @@ export const CALCULATORS: readonly Calculator[] = wordedRows(
         };
         const fault = pourFault(pour);
         if (fault) return refusal(fault.reason, POUR_FIELDS[fault.field ?? ''] ?? 'water');
-        if (!(Number(values.minutes) > 0)) return refusal(say.of('howManyMinutesAboveZero'), 'minutes');
+        if (!(Number(values.minutes) > 0)) return refusal(say.of('howManyMinutes'), 'minutes');
         const above_C = Number(values.above);
         if (above_C <= pour.air_C) return refusal(say.of('airItselfWarm'), 'above');
         const cooling = coolingOf(pour);
@@ -173,9 +173,9 @@ export const CALCULATORS: readonly Calculator[] = wordedRows(
           cooling: { ...cooling, above_C },
           why: why(
             say('minutes', { dose: dose.toFixed(1) }),
-            'unreachable' in advice ? `${say('waterSeedVesselComeOne')} ${advice.unreachable}` : say('waterSeedVesselComeOne'),
-            say('energyBalanceNewtonsLawCooling'),
-            say('moreWaterLidOrWarmed'),
+            'unreachable' in advice ? `${say('ruleOfCooling')} ${advice.unreachable}` : say('ruleOfCooling'),
+            say('sourcesOfCooling'),
+            say('whatHoldsHeat'),
             [
               {
                 name: say('fallsBy'),
@@ -204,9 +204,9 @@ export const CALCULATORS: readonly Calculator[] = wordedRows(
           results: [{ name: say('water'), value: volumeBothWays(water, units) }],
           why: why(
             volumeBothWays(water, units),
-            say('paperHoldsSixTimesOwn'),
-            say('assumptions22GMPly'),
-            say('squeezeOneOrTwoDrops'),
+            say('ruleOfTowels'),
+            say('assumptionsOfTowels'),
+            say('squeezeIt'),
             [],
             true,
           ),
@@ -245,9 +245,9 @@ export const CALCULATORS: readonly Calculator[] = wordedRows(
           results: [{ name: say('water'), value: volumeBothWays(water, units) }],
           why: why(
             volumeBothWays(water, units),
-            say('eachPartByDryDensity'),
-            say('bulkDensitiesHoldingCapacitiesAssumption'),
-            say('handfulSqueezedGivesOneDrop'),
+            say('ruleOfMixes'),
+            say('assumptionsOfMixes'),
+            say('handfulGivesADrop'),
             (Object.keys(parts) as MixPart[]).map((part) => ({
               name: valueName(part),
               value: say('holds', { holds: MEDIA[part].holds }),
@@ -266,7 +266,7 @@ export const CALCULATORS: readonly Calculator[] = wordedRows(
         { key: 'sample', label: say('whichWeighs'), kind: 'mass_g', first: units.mass === 'oz' ? '0.34 oz' : '9.5 g' },
       ],
       calculate: ({ lot, seeds, sample }, { units }) => {
-        if (!(Number.isInteger(Number(seeds)) && Number(seeds) > 0)) return refusal(say.of('wholeNumberSeedsAboveZero'), 'seeds');
+        if (!(Number.isInteger(Number(seeds)) && Number(seeds) > 0)) return refusal(say.of('wholeNumberOfSeeds'), 'seeds');
         if (!(Number(sample) > 0)) return refusal(say.of('massMustAboveZero'), 'sample');
         const found = estimateSeeds({ by: 'weight', lot_g: Number(lot), samples: [{ seeds: Number(seeds), grams: Number(sample) }] });
         if (found && 'reason' in found) return refusal(found.reason, 'sample');
@@ -278,9 +278,9 @@ export const CALCULATORS: readonly Calculator[] = wordedRows(
           ],
           why: why(
             say('seedsCount', { seeds: found?.seeds }),
-            say('lotsMassOverMassOne', { advice: found?.advice ?? '' }),
-            say('istaInternationalRulesSeedTesting'),
-            say('lotsOwnPageSeveralSamples'),
+            say('ruleOfCounting', { advice: found?.advice ?? '' }),
+            say('sourceOfCounting'),
+            say('samplesGiveRange'),
           ),
         };
       },
@@ -301,7 +301,7 @@ export const CALCULATORS: readonly Calculator[] = wordedRows(
             : say('to', { from: showQuantity(from, 'length_mm', units, 2), to: showQuantity(to, 'length_mm', units, 2) });
         return {
           results: [{ name: say('sow'), value: depth }],
-          why: why(depth, say('twoThreeTimesSeedsThickness'), say('tradesRule'), say('heavySoilNeedsShallowerSand')),
+          why: why(depth, say('ruleOfDepth'), say('tradesRule'), say('depthBySoil')),
         };
       },
     },

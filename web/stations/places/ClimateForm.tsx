@@ -37,7 +37,7 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
     <section className="mt-10">
       <h2>{say('yearOutdoors')}</h2>
       <p className="mt-1 max-w-prose text-ink2">
-        {nursery.climate ? say('meanDailyMinimumMaximumEach') : say('guessFromLatitudeLastFrost')}
+        {nursery.climate ? say('climateAsEntered') : say('climateIsAGuess')}
       </p>
       <YearBand months={months} units={units} />
       <Spread months={months} />
@@ -169,7 +169,7 @@ function YearBand({ months, units }: { months: readonly MonthClimate[]; units: U
   }, [months, units]);
   return (
     <div className="mt-2 max-w-2xl">
-      <Plot label={say('yearMeanDailyMinimumMaximum')} data={data} height={190} unnamed />
+      <Plot label={say('yearInMonths')} data={data} height={190} unnamed />
     </div>
   );
 }

@@ -23,10 +23,10 @@ export function FromRecords({ take }: { take: (months: MonthClimate[]) => Promis
   return (
     <div>
       <FileChoice accept=".csv,.txt,.dly,text/csv" choose={choose}>
-        {say('calculateMonthsFromDailyRecords')}
+        {say('monthsFromRecords')}
       </FileChoice>
       <Problem>
-        {problem ?? (layout && !daily ? say('loggersFileTakePlaceMonths') : months && !months.ok ? spoken(months.reason) : undefined)}
+        {problem ?? (layout && !daily ? say('loggersFileNotForMonths') : months && !months.ok ? spoken(months.reason) : undefined)}
       </Problem>
       {progress !== undefined && <progress className="w-48" value={progress} aria-label={say('readingFile')} />}
       {months?.ok && read?.days && (

@@ -172,7 +172,7 @@ export function PlaceForm({ place: shown, close }: { place: Place; close: () => 
         </select>
       </Field>
       <Typed form={form} name="order" label={say('roundOrder')} numeric />
-      <Typed form={form} name="within" label={say('part')} hint={say('fridgeOrRoomPartIf')} list="fridges" />
+      <Typed form={form} name="within" label={say('part')} hint={say('partOfWhat')} list="fridges" />
       <datalist id="fridges">
         {fridges.map((name) => (
           <option key={name} value={name} />

@@ -109,10 +109,10 @@ function TemperatureNow({ place, record }: { place: Place; record: PlaceTemperat
         )}
         <Figure value={show(expected.celsius)}>
           {expected.measured
-            ? say('medianLastTwoWeeksUsed')
+            ? say('medianOfTwoWeeks')
             : place.setTo
-              ? say('setToUntilReadingsTell', { on: shortDate(place.setTo.on, today) })
-              : say('statedNotMeasuredLongEnough')}
+              ? say('setToUntilMeasured', { on: shortDate(place.setTo.on, today) })
+              : say('statedNotMeasured')}
         </Figure>
         {record && stays && (
           <Figure value={record.spells.length}>
@@ -142,7 +142,7 @@ function TemperatureNow({ place, record }: { place: Place; record: PlaceTemperat
       )}
       {apart && (
         <p className="mt-2">
-          {say('statedWhichCountsWhereverNothing', { nominal: show(place.nominal_C) })}{' '}
+          {say('statedCountsElsewhere', { nominal: show(place.nominal_C) })}{' '}
           <button
             type="button"
             className="quiet"
@@ -166,7 +166,7 @@ function Contents({ place }: { place: Place }) {
       <h2>{say('contents')}</h2>
       <p className={taken > place.capacity ? 'font-semibold text-alarm' : 'text-ink2'}>
         {describeRoom(taken, place)}
-        {taken > place.capacity && say('moreThanFits')}
+        {taken > place.capacity && `: ${say('moreThanFits')}`}
       </p>
       <div className="mt-2">
         <PlacePicture
@@ -187,7 +187,7 @@ function Contents({ place }: { place: Place }) {
                 {view.species.common[0]}
                 <span className="block text-[0.92rem] text-ink2">
                   {stageName(kind)}
-                  {room > 1 && say('takes', { room })}
+                  {room > 1 && `, ${say('takes', { room })}`}
                 </span>
               </span>
               {leaves && (

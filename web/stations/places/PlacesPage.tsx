@@ -48,7 +48,7 @@ export default function PlacesPage() {
           {say('addPlace')}
         </button>
       </div>
-      <p className="mt-1 max-w-prose text-ink2">{say('orderYouWalkPastThem')}</p>
+      <p className="mt-1 max-w-prose text-ink2">{say('orderOfPlaces')}</p>
       {editing && <PlaceForm key={editing.id} place={editing} close={() => setEditing(undefined)} />}
       <ul className="mt-4 grid gap-x-12 gap-y-6 sm:grid-cols-2 desk:grid-cols-3">
         {unitsOf(places).map((shelves) => (
@@ -69,7 +69,7 @@ export default function PlacesPage() {
                       <span className="block text-[0.92rem] text-ink2">
                         {PLACES[place.kind].name}, {describeRoom(taken, place)}
                         {taken > place.capacity && <b className="text-alarm"> {say('tooMany')}</b>}
-                        {next && say('nextLeaves', { next: shortDate(next, today) })}
+                        {next && `; ${say('nextLeaves', { next: shortDate(next, today) })}`}
                       </span>
                     </span>
                     <span className="text-right whitespace-nowrap">
@@ -82,7 +82,9 @@ export default function PlacesPage() {
                           : now.lastOn
                             ? say('statedMeasuredUntil', { lastOn: shortDate(now.lastOn, today) })
                             : say('stated')}
-                        {now.spell && <b className="text-alarm">{now.spell.kind === 'warm' ? say('tooWarmAfter') : say('frozenAfter')}</b>}
+                        {now.spell && (
+                          <b className="text-alarm">{now.spell.kind === 'warm' ? `, ${say('tooWarmAfter')}` : `, ${say('frozenAfter')}`}</b>
+                        )}
                       </span>
                     </span>
                   </li>
@@ -105,7 +107,7 @@ export default function PlacesPage() {
           <Backup />
           <section className="mt-10">
             <h2>{say('export')}</h2>
-            <p className="mt-1 max-w-prose text-ink2">{say('everyTableCsvSiUnits')}</p>
+            <p className="mt-1 max-w-prose text-ink2">{say('tablesAndCalendar')}</p>
             <p className="mt-1 flex flex-wrap gap-x-6">
               {Object.entries(TABLES).map(([table, name]) => (
                 <a key={table} className="quiet" href={`/api/tables/${table}.csv`} download>
@@ -120,7 +122,7 @@ export default function PlacesPage() {
         </div>
       </div>
       <details className="mt-8">
-        <summary className="quiet cursor-pointer list-none">{say('changeNurseryLocationFrostsUnits')}</summary>
+        <summary className="quiet cursor-pointer list-none">{say('changeNursery')}</summary>
         <div className="mt-4">
           <NurseryForm known={nursery} today={today} word={say('saveNursery')} />
         </div>

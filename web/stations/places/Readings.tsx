@@ -36,7 +36,7 @@ export function Logger({ place }: { place: Place }) {
     <div>
       {place.logger ? (
         <p className="flex flex-wrap items-center gap-x-4">
-          <span>{say('loggerAttachedWhatMeasuresKept')}</span>
+          <span>{say('loggerAttached')}</span>
           <button type="button" className="quiet" disabled={busy} onClick={() => attempt(() => savePlace(without, place))}>
             {say('undoLogger')}
           </button>

@@ -60,10 +60,10 @@ export function TakeInFile({ place }: { place: Place }) {
               <p className="mt-3">
                 <Rich say={say} of="readingsGood" facts={{ count: read.count }} parts={{ b: <b className="font-mono text-xl" /> }} />
                 {read.count > 0 &&
-                  say('from', {
+                  `, ${say('from', {
                     from: dayAndTimeIn(read.from_ms, nursery.timeZone, today),
                     to: dayAndTimeIn(read.to_ms, nursery.timeZone, today),
-                  })}
+                  })}`}
                 .{read.repeated > 0 && ` ${say('appearTwiceCountOnce', { repeated: read.repeated })}`}
               </p>
               <LeftLines left={read.left} />
@@ -129,7 +129,7 @@ function LayoutForm({
               .join(', ')}
             .
           </p>
-          {layout.logger.orderUnsure && <p className="mt-1 font-semibold">{say('dayMonthYearCouldStand')}</p>}
+          {layout.logger.orderUnsure && <p className="mt-1 font-semibold">{say('orderOfDatesUnsure')}</p>}
           <div className="mt-1 flex flex-wrap gap-x-8 gap-y-1">
             <Choice
               label={say('orderDates')}

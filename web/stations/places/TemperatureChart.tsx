@@ -116,7 +116,7 @@ export function TemperatureChart({ place, last_ms }: { place: Place; last_ms: nu
       )}
       <figcaption className="text-[0.92rem] text-ink2">
         {isLoading ? say('readingNow') : `${say('readingsCount', { of: data?.of ?? 0 })} `}
-        {bands.length > 0 && say('bandWhereDayCountsFully', { bandWords: bandWords(bands, inFahrenheit) })}
+        {bands.length > 0 && say('bandOfFullDays', { bandWords: bandWords(bands, inFahrenheit) })}
       </figcaption>
     </figure>
   );

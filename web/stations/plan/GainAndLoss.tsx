@@ -30,7 +30,7 @@ export function GainAndLoss({ stage }: { stage: FollowedStage }) {
   return (
     <figure className="max-w-lg">
       <Plot
-        label={say('afterDaysReadyAliveTake', {
+        label={say('readyAndAliveAfter', {
           days,
           freed: Math.round(stage.released * 100),
           survives: Math.round(stage.survives * 100),
@@ -44,7 +44,7 @@ export function GainAndLoss({ stage }: { stage: FollowedStage }) {
       <figcaption className="text-[0.92rem] text-ink2">
         <Rich
           say={say}
-          of="n100ViableSeedsReadyAlive"
+          of="ofAHundredViable"
           facts={{ days: spell(days), from: spell(takeOut.from), to: spell(takeOut.to) }}
           parts={{
             ready: <b style={{ color: ZONE_COLOUR[zoneOf(temperature_C)] }} />,

@@ -37,7 +37,7 @@ export function HowLong({ species }: { species: Species }) {
     <section className="mt-10 max-w-4xl">
       <h2>{say('howLongCold')}</h2>
       <p className="mt-1 max-w-prose text-ink2">
-        {say('eachDayMoreSeedReady', { temperature: showQuantity(temperature_C, 'temperature_C', nursery.settings.units) })}
+        {say('whatTheCurvesShow', { temperature: showQuantity(temperature_C, 'temperature_C', nursery.settings.units) })}
       </p>
       <div className="mt-2 grid items-start gap-x-8 gap-y-3 desk:grid-cols-[minmax(0,1fr)_17rem]">
         <Plot label={curves.map(inWords).join('; ')} data={data} height={240} unnamed />
@@ -59,7 +59,7 @@ export function HowLong({ species }: { species: Species }) {
               <span>
                 <b className="font-[620]">{name}</b>
                 <span className="block text-[0.95rem] text-ink2">
-                  {say('takeOutAfterReadyAlive', {
+                  {say('takeOutAfter', {
                     best: spell(takeOut.best),
                     yields: percent(takeOut.yields),
                     from: spell(takeOut.from),
@@ -76,5 +76,5 @@ export function HowLong({ species }: { species: Species }) {
 }
 
 function inWords({ name, takeOut }: MediumCurve): string {
-  return say('takeOutNamedReadyAlive', { name, best: spell(takeOut.best), yields: percent(takeOut.yields) });
+  return say('takeOutNamed', { name, best: spell(takeOut.best), yields: percent(takeOut.yields) });
 }

@@ -214,7 +214,7 @@ function Details({ proposal, lot, species, learned, settled, wish }: Props) {
           <p className="text-[0.95rem] text-ink2">
             <Rich
               say={say}
-              of="meanWinterSingleWintersDiffer"
+              of="meanWinter"
               parts={{
                 to: (
                   <Link to={`/cold/winter?${new URLSearchParams({ lot: lot.id, out: dates.intoCold ?? dates.start })}`} className="quiet" />
@@ -256,7 +256,7 @@ function RoomFor({ plan, species }: { plan: Plan; species: Species }) {
         const { name, on, unit, free, wants } = tell(lodging);
         return (
           <p key={lodging.stage.kind + lodging.stage.start} className="mt-1 text-[0.95rem] font-semibold text-alarm">
-            {say('hasTooLittleRoomFree', { name, on, free, unit, wants })}
+            {say('tooLittleRoom', { name, on, free, unit, wants })}
           </p>
         );
       })}

@@ -20,13 +20,13 @@ export function PerCell({ proposal, plants }: { proposal: Proposal; plants: numb
   const plan = cellPlan(plants, perCell, prospect);
   const rows: [string, string, string][] = [
     [say('seedsRow'), String(plan.seeds), seeds === undefined ? '–' : String(seeds)],
-    [say('eachCell'), String(perCell), say('n1Sprout')],
+    [say('eachCell'), String(perCell), say('oneSprout')],
     [say('cellsLeftEmpty'), plan.empty.toFixed(0), say('none')],
     [say('seedlingsThin'), plan.thinned.toFixed(0), say('none')],
   ];
   return (
     <details className="mt-2">
-      <summary className="quiet cursor-pointer list-none">{say('intoCellsOrSproutedFirst')}</summary>
+      <summary className="quiet cursor-pointer list-none">{say('cellsOrSprouted')}</summary>
       <Choice label={say('cellsFilled')} options={FILLS} value={fill as (typeof FILLS)[number]['value']} onChange={setFill} />
       <table className="mt-2 w-full text-[0.95rem]">
         <thead>
@@ -48,7 +48,7 @@ export function PerCell({ proposal, plants }: { proposal: Proposal; plants: numb
           ))}
         </tbody>
       </table>
-      <p className="mt-1 text-[0.95rem] text-ink2">{say('seedBecomesPlantTimes100', { share: Math.round(share * 100) })}</p>
+      <p className="mt-1 text-[0.95rem] text-ink2">{say('chanceOfAPlant', { share: Math.round(share * 100) })}</p>
     </details>
   );
 }

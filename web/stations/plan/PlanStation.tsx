@@ -45,7 +45,7 @@ export default function PlanStation() {
     return (
       <section className="px-4 pt-5 desk:px-10">
         <h1>{say('plan')}</h1>
-        <p className="mt-3 max-w-prose text-lg">{say('planStartsFromSeedStock')}</p>
+        <p className="mt-3 max-w-prose text-lg">{say('planNeedsALot')}</p>
         <Link to="/seeds/new" className="action mt-4">
           {say('addLot')}
         </Link>
@@ -96,7 +96,7 @@ export default function PlanStation() {
         {set_aside.length + none.length > 0 && (
           <details className="border-t border-line">
             <summary className="quiet cursor-pointer list-none">
-              {say('moreDoNotSuitSeed', { set: set_aside.length + none.length })}
+              {say('moreDoNotSuit', { set: set_aside.length + none.length })}
             </summary>
             {set_aside.length > 0 && <ol aria-label={say('methodsDoNotSuit')}>{set_aside.map((proposal) => row(proposal, false))}</ol>}
             <ul className="max-w-3xl">

@@ -76,7 +76,7 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
     <details className="mt-10 max-w-4xl" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="quiet cursor-pointer list-none text-xl font-[650]">{say('splitFairTrial')}</summary>
       <p className="mt-1 max-w-prose text-ink2">
-        <Rich say={say} of="fourMethodsThreeSeedsEach" parts={{ term: <Term of="control">{null}</Term> }} />
+        <Rich say={say} of="fewMethodsShowMore" parts={{ term: <Term of="control">{null}</Term> }} />
       </p>
       <fieldset className="mt-3">
         <legend className="text-[0.95rem] text-ink2">{say('methodsCompare')}</legend>
@@ -122,7 +122,7 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
         {answer ? (
           <Rich
             say={say}
-            of="tellFromFourTimesFive"
+            of="seedsToTell"
             facts={{
               base: percent(answer.base),
               other: percent(answer.other),
@@ -150,7 +150,7 @@ function firstTwo(proposals: readonly Proposal[], control: Proposal | undefined)
 
 function verdict(seeds: number, { wanted, tells, seeds: asked }: ArmAnswer, arms: number, lot: LotView): string {
   const leaves = say('leavesLot', { unassigned: lot.unassigned - seeds * arms });
-  if (seeds >= wanted || asked !== seeds) return seeds >= wanted ? leaves : say('lotHasEachDifferenceSmall', { seeds, leaves });
+  if (seeds >= wanted || asked !== seeds) return seeds >= wanted ? leaves : say('lotTooSmallForDifference', { seeds, leaves });
   const shows =
     tells === undefined ? say('eachShowsAllOrNone', { seeds }) : say('eachShowsDifference', { seeds, difference: percent(tells) });
   return `${shows} ${leaves}`;

@@ -86,7 +86,7 @@ export default function TrialPage() {
           </li>
         ))}
       </ol>
-      <p className="mt-4 max-w-prose text-ink2">{say('treatArmsAlikeAllBut')}</p>
+      <p className="mt-4 max-w-prose text-ink2">{say('treatArmsAlike')}</p>
       <button type="button" className="quiet screen-only mt-2" onClick={() => print()}>
         {say('print')}
       </button>

@@ -21,10 +21,10 @@ const sure = (): [number, string][] => [
   [0.95, say('sure19In20')],
 ];
 const risks = (): [number, string][] => [
-  [0.05, say('n1Year20')],
-  [0.1, say('n1Year10')],
-  [0.2, say('n1Year5')],
-  [0.33, say('n1Year3')],
+  [0.05, say('oneYearInTwenty')],
+  [0.1, say('oneYearInTen')],
+  [0.2, say('oneYearInFive')],
+  [0.33, say('oneYearInThree')],
 ];
 
 /** The plan as one sentence; what is underlined can be changed where it stands. */
@@ -62,12 +62,12 @@ export function WishSentence({
           value={wording.by}
           onChange={(event) => change({ by: event.target.value as Wording['by'] })}
         >
-          <option value="frostRisk">{say('plantOutWhenFrostStill')}</option>
+          <option value="frostRisk">{say('plantOutOnceFrosty')}</option>
           <option value="readyBy">{say('plantOutBy')}</option>
           <option value="startOn">{say('starting')}</option>
           <option value="asSoonAs">{say('soonTheyCan')}</option>
         </select>{' '}
-        {wording.by === 'frostRisk' && `${say('onlyInSoManyYears')} `}
+        {wording.by === 'frostRisk' && `${say('only')} `}
         {wording.by === 'frostRisk' ? (
           <select
             aria-label={say('frostRisk')}
@@ -103,7 +103,7 @@ export function WishSentence({
                 value={wording.confidence}
                 onChange={(event) => change({ confidence: Number(event.target.value) })}
               >
-                {withOwn(sure(), wording.confidence, (share) => say('n100', { share: Math.round(share * 100) })).map(([share, text]) => (
+                {withOwn(sure(), wording.confidence, (share) => say('inAHundred', { share: Math.round(share * 100) })).map(([share, text]) => (
                   <option key={share} value={share}>
                     {text}
                   </option>
@@ -122,7 +122,7 @@ export function WishSentence({
         />
         {ready &&
           wording.by !== 'startOn' &&
-          ` ${say('plantOutByWhenRisk', { ready: shortDate(ready, today), frostRiskOn: Math.max(1, Math.round(frostRiskOn(ready, nursery.lastFrost, firstFrostOf(nursery)) * 100)) })}`}
+          ` ${say('plantOutByRisk', { ready: shortDate(ready, today), frostRiskOn: Math.max(1, Math.round(frostRiskOn(ready, nursery.lastFrost, firstFrostOf(nursery)) * 100)) })}`}
       </p>
     </div>
   );

@@ -28,7 +28,7 @@ export default function PotsStation() {
       title={say('pots')}
       sentence={(views) => {
         const plants = views.reduce((sum, { projection }) => sum + livingIn(projection.state.counts), 0);
-        return say('seedlingsNotEverySeedlingBecomes', {
+        return say('seedlingsInBatches', {
           plants,
           batches: views.length,
         });

@@ -27,7 +27,7 @@ export default function ResultsStation() {
       {!results ? (
         <Waiting />
       ) : results.judged.length === 0 ? (
-        <p className="mt-1 max-w-prose text-[1.06rem] text-ink2">{say('noBatchClosedYetWhen')}</p>
+        <p className="mt-1 max-w-prose text-[1.06rem] text-ink2">{say('noBatchClosedYet')}</p>
       ) : (
         <>
           <Trials outcomes={results.outcomes} />

@@ -174,7 +174,7 @@ function LineInput({ line, change, bags }: { line: string; change: (line: string
         aria-autocomplete="list"
         aria-activedescendant={offered[chosen] && `log-suggestion-${chosen}`}
         className="written font-mono text-xl"
-        placeholder={say('n7qk3Up1Mould')}
+        placeholder={say('example')}
         autoComplete="off"
         spellCheck={false}
         value={line}
@@ -319,7 +319,7 @@ function Help() {
     <p className="text-[0.95rem] text-ink2">
       <Rich
         say={say}
-        of="bagCodeThenWhatYou"
+        of="howToEnter"
         parts={{
           b: <b />,
         }}

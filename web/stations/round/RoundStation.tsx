@@ -270,7 +270,7 @@ function BeginHere() {
     <div className="mt-6 max-w-prose text-lg">
       {lots.length === 0 ? (
         <>
-          <p>{say('nothingSownYetStartSeed')}</p>
+          <p>{say('nothingSownYet')}</p>
           <p className="mt-4 flex flex-wrap items-center gap-x-8 gap-y-2">
             <Link to="/seeds/new" className="action">
               {say('addLot')}
@@ -282,7 +282,7 @@ function BeginHere() {
         </>
       ) : (
         <>
-          <p>{say('stockNoneBatchSayHow', { lots: lots.length })}</p>
+          <p>{say('nothingPlannedYet', { lots: lots.length })}</p>
           <Link to="/plan" className="action mt-4">
             {say('makePlan')}
           </Link>
@@ -290,7 +290,7 @@ function BeginHere() {
       )}
       {placesFor('coldMoist', places).length === 0 && (
         <p className="mt-4 text-base text-ink2">
-          <Rich say={say} of="thereNoFridgeAmongYour" parts={{ to: <Link className="underline" to="/places" /> }} />
+          <Rich say={say} of="noFridgeYet" parts={{ to: <Link className="underline" to="/places" /> }} />
         </p>
       )}
     </div>

@@ -78,7 +78,7 @@ export default function SheetPage() {
                         {species.common[0]}
                         <span className="block">
                           <b>{spoken(task.title)}</b>
-                          {task.overdue_days > 0 && say('since', { due: shortDate(task.due, view.today) })}
+                          {task.overdue_days > 0 && `, ${say('since', { due: shortDate(task.due, view.today) })}`}
                         </span>
                       </td>
                       {task.kind === 'check' ? (
@@ -100,7 +100,7 @@ export default function SheetPage() {
             </section>
           </section>
         ))}
-        <p className="mt-4 text-[0.85rem]">{say('dampCircleDDryOk')}</p>
+        <p className="mt-4 text-[0.85rem]">{say('howToFillIn')}</p>
       </div>
     </div>
   );

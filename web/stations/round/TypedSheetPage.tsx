@@ -57,7 +57,7 @@ export default function TypedSheetPage() {
   return (
     <section className="px-4 pt-5 desk:px-10">
       <h1>{say('enterFilledSheet')}</h1>
-      <p className="mt-1 max-w-prose text-ink2">{say('dOkOrWDamp')}</p>
+      <p className="mt-1 max-w-prose text-ink2">{say('howToTypeIn')}</p>
       <div className="mt-3 flex flex-wrap items-end gap-x-8 gap-y-2">
         <div className="w-44">
           <Field label={say('walked')}>
@@ -102,8 +102,8 @@ export default function TypedSheetPage() {
             {say('emptyThem')}
           </button>
         )}
-        {Object.keys(faults).length > 0 && <b className="text-alarm">{say('someLinesNeedCorrectingNothing')}</b>}
-        {put > 0 && <b role="status">{say('recordedEachCanUndoneRound', { put })}</b>}
+        {Object.keys(faults).length > 0 && <b className="text-alarm">{say('linesNeedCorrecting')}</b>}
+        {put > 0 && <b role="status">{say('recordedCanBeUndone', { put })}</b>}
       </div>
     </section>
   );
@@ -158,7 +158,7 @@ function Row({
         {view.species.common[0]}
         <span className="block text-[0.92rem] text-ink2">
           {spoken(task.title)}
-          {task.due > today && say('due', { due: shortDate(task.due, today) })}
+          {task.due > today && `, ${say('due', { due: shortDate(task.due, today) })}`}
         </span>
       </span>
       <span className="col-span-2 flex items-center gap-3 sm:col-span-1">

@@ -83,7 +83,7 @@ export function readLine({ damp, mould, roots, done }: Written, kind: LineKind):
   const [dampTyped, mouldTyped, rootsTyped] = [damp, mould, roots].map((text) => text.trim().toLowerCase()) as [string, string, string];
   if (dampTyped === '' && mouldTyped === '' && rootsTyped === '') return { says: 'nothing' };
   const how = dampTyped === '' ? undefined : DAMP[dampTyped as keyof typeof DAMP];
-  if (dampTyped !== '' && !how) return { says: 'wrong', reason: say.of('dampNoneDOkW', { damp }) };
+  if (dampTyped !== '' && !how) return { says: 'wrong', reason: say.of('dampUnread', { damp }) };
   const mouldy = /^(\d{0,5})\s*(s?)$/.exec(mouldTyped);
   if (!mouldy) return { says: 'wrong', reason: say.of('mouldNotNumber', { mould }) };
   const up = /^\d{0,5}$/.test(rootsTyped) ? Number(rootsTyped || 0) : undefined;

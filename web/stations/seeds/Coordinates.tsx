@@ -28,7 +28,7 @@ export function Coordinates({
   };
   return (
     <div>
-      <Field label={say('coordinates')} error={error ?? problem} hint={say('decimalOrDegreesMinutesSeconds')}>
+      <Field label={say('coordinates')} error={error ?? problem} hint={say('coordinatesHint')}>
         {input}
       </Field>
       <FileChoice accept=".gpx,application/gpx+xml,application/xml" choose={read}>

@@ -124,7 +124,7 @@ function Weighed({ form, unit, problem }: { form: Form<Counted>; unit: string; p
           <Typed form={form} name="mass" label={say('wholeLotWeighs')} placeholder={`84 ${unit}`} className="font-mono" />
           <Problem>{form.fault('mass') ? undefined : problem}</Problem>
         </div>
-        <Typed form={form} name="purity" label={say('purity')} hint={say('byWeightRestBeingChaff')} numeric="decimal" />
+        <Typed form={form} name="purity" label={say('purity')} hint={say('purityHint')} numeric="decimal" />
       </div>
       <fieldset>
         <legend className="text-[0.95rem] text-ink2">{say('countedSamplesEachWeighed')}</legend>
@@ -135,7 +135,7 @@ function Weighed({ form, unit, problem }: { form: Form<Counted>; unit: string; p
               form={form}
               name={`samples.${i}.seeds`}
               label={<span className="sr-only">{say('seedsSample', { i: i + 1 })}</span>}
-              placeholder={say('n100Seeds')}
+              placeholder={say('aHundredSeeds')}
               numeric
             />
             <Typed

@@ -63,7 +63,7 @@ function InStock({ species: printed, known: lot, seeds, viability }: Written) {
       <p>
         <Rich
           say={say}
-          of={makes.viable.byTest ? 'stockViableByTest' : 'stockViable9Times10'}
+          of={makes.viable.byTest ? 'stockViableByTest' : 'viableInStock'}
           facts={{ unassigned: known.seeds, low: makes.viable.low, high: makes.viable.high }}
           parts={{ b: <b className="font-mono" /> }}
         />

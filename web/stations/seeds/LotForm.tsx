@@ -80,7 +80,7 @@ function LotFields({ known }: { known: LotView | undefined }) {
         </Field>
         {!species && (
           <Link to="/handbook/key" className="quiet">
-            {say('notKnownFindOutWhat')}
+            {say('notKnownUseTheKey')}
           </Link>
         )}
         <Origin form={form} species={species} />
@@ -90,7 +90,7 @@ function LotFields({ known }: { known: LotView | undefined }) {
               form={form}
               name="seeds"
               label={say(used > 0 ? 'seedsInAll' : 'seedsInStock')}
-              hint={say('afterAnyUsedUpBy')}
+              hint={say('amountHint')}
               className="font-mono"
             />
             <AmountRead typed={written.seeds} amount={amountIn(written, readerOf(written))} />
@@ -184,7 +184,7 @@ function Origin({ form, species }: { form: Form<Written>; species: Species | und
         </>
       ) : (
         <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
-          <Typed form={form} name="detail" label={say('theirLotNumberIfAny')} />
+          <Typed form={form} name="detail" label={say('theirLotNumber')} />
           <Typed form={form} name="harvestYear" label={say('harvestYearIfSays')} numeric />
           <p className="border-l-4 border-line pl-3 text-[0.95rem] text-ink2 sm:col-span-2">{borderCaution()}</p>
         </div>
@@ -247,7 +247,7 @@ function Keeping({ form }: { form: Form<Written> }) {
       </div>
       {written.provenanceKind === 'collected' && (
         <div>
-          <p className="text-[0.95rem] text-ink2">{say('hasHadWinterAlreadyPlant')}</p>
+          <p className="text-[0.95rem] text-ink2">{say('hasItHadWinter')}</p>
           <Choice
             label={say('hasHadWinterAlready')}
             options={[
@@ -266,7 +266,7 @@ function Keeping({ form }: { form: Form<Written> }) {
                 form={form}
                 name="chillDays"
                 label={say('daysColdStratification')}
-                hint={say('calculatedFromYourMonthsChange')}
+                hint={say('fromYourMonths')}
                 numeric
               />
               <Typed form={form} name="give" label={say('giveOrTake')} numeric />

@@ -193,7 +193,7 @@ function ViableInDrawer({ lot, species: printed }: { lot: LotView; species: Spec
     <p className="mt-2">
       <Rich
         say={say}
-        of={byTest ? 'stockViableByTest' : 'stockViable9Times10'}
+        of={byTest ? 'stockViableByTest' : 'viableInStock'}
         facts={{ unassigned: lot.unassigned, low, high }}
         parts={{ b: <b className="font-mono" /> }}
       />
@@ -237,11 +237,11 @@ function Provenance({ lot }: { lot: LotView }) {
         <p className="text-ink2">
           {say('keptAs', { state: storage.state })}
           {storage.where && `, ${storage.where}`}
-          {say('since', { since: shortDate(storage.since, today) })}
+          {`, ${say('since', { since: shortDate(storage.since, today) })}`}
         </p>
       )}
       {wintered && (
-        <p className="text-ink2">{say('hadAboutDaysColdBefore', { chillDays: wintered.chillDays, give: wintered.give_days })}</p>
+        <p className="text-ink2">{say('hadColdBefore', { chillDays: wintered.chillDays, give: wintered.give_days })}</p>
       )}
       {lot.note && <p className="mt-1">{lot.note}</p>}
     </div>

@@ -35,7 +35,7 @@ export default function SeedsStation() {
           </Link>
         </span>
       </div>
-      {lots.length === 0 && <p className="mt-4 max-w-prose text-lg">{say('noLotsYetAddWhat')}</p>}
+      {lots.length === 0 && <p className="mt-4 max-w-prose text-lg">{say('noLotsYet')}</p>}
       <LotList lots={lots} label={say('seedsInStock')} />
       {!wanted ? (
         <button type="button" className="quiet mt-3" onClick={() => setWanted(true)}>
@@ -47,7 +47,7 @@ export default function SeedsStation() {
         <>
           <h2 className="mt-8">{say('usedUp')}</h2>
           {usedUp.length === 0 ? (
-            <p className="mt-1 text-ink2">{say('noneEveryLotHasSeeds')}</p>
+            <p className="mt-1 text-ink2">{say('noneUsedUp')}</p>
           ) : (
             <LotList lots={usedUp} label={say('usedUp')} />
           )}
@@ -94,7 +94,7 @@ function LotList({ lots, label }: { lots: readonly LotView[]; label: string }) {
         }}
         groups={{ '': say('notAll'), species: say('bySpecies') }}
       />
-      {lots.length > 0 && found.length === 0 && <p className="mt-4">{say('noLotHasCodeSpecies', { find: choice.find })}</p>}
+      {lots.length > 0 && found.length === 0 && <p className="mt-4">{say('noLotFound', { find: choice.find })}</p>}
       <LongList rows={found} groupOf={choice.group === 'species' ? nameOf : undefined} height={LINE_HEIGHT} label={label}>
         {(lot) => <LotLine lot={lot} species={speciesOf.get(lot.speciesId)} />}
       </LongList>
@@ -144,7 +144,7 @@ function DryingNote({ lot, species }: { lot: LotView; species: Species }) {
   if (!countdown) return null;
   return (
     <span className={`block font-semibold ${countdown.days <= 7 ? 'text-alarm' : 'text-ink'}`}>
-      {countdown.inTime ? say('mustNotDryOutLeft', { days: spell(countdown.days) }) : say('mustNotDryOutTime')}
+      {countdown.inTime ? say('mustNotDryOutDays', { days: spell(countdown.days) }) : say('mustNotDryOutOver')}
     </span>
   );
 }

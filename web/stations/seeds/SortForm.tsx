@@ -40,8 +40,8 @@ export function SortForm({ lot, species, done }: { lot: LotView; species: Specie
       <Typed
         form={form}
         name="rejected"
-        label={by === 'float' ? say('floatersTakenOut') : say('shrivelledOrHollowTakenOut')}
-        hint={say('earlierTestWasThenOther')}
+        label={by === 'float' ? say('floatersTakenOut') : say('shrivelledTakenOut')}
+        hint={say('earlierTestOnOtherSeed')}
         numeric="count"
         className="max-w-48"
       />

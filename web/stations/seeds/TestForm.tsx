@@ -87,7 +87,7 @@ function Cut({ lot, species, seeds, done }: { lot: LotView; species: Species; se
   const left = seen && leftAfter(seen, lot.unassigned);
   return (
     <form noValidate onSubmit={form.submit} className="space-y-4">
-      <p className="text-ink2">{say('cutAcrossWhiteFirmViable', { seeds, cautionAt: cautionAt('openCoat') })}</p>
+      <p className="text-ink2">{say('howToCut', { seeds, cautionAt: cautionAt('openCoat') })}</p>
       <div className="grid max-w-md grid-cols-2 gap-x-8">
         <Typed form={form} name="viable" label={say('viable')} numeric />
         <Typed form={form} name="tested" label={say('seedsCut')} numeric />
@@ -96,7 +96,7 @@ function Cut({ lot, species, seeds, done }: { lot: LotView; species: Species; se
         <p aria-live="polite">
           <Rich
             say={say}
-            of="leftLeastViable95Times"
+            of="leftAtLeastViable"
             facts={{ unassigned: lot.unassigned - seen.tested, left }}
             parts={{ b: <b className="font-mono" /> }}
           />
@@ -145,8 +145,8 @@ function Towel({ lot, species, seeds, setSeeds }: { lot: LotView; species: Speci
   return (
     <>
       <p className="text-ink2">
-        {say('smallBatchOwnBagCode', { from: days.from, to: days.to })}{' '}
-        {planned && say('expect9Times10Shows', { low: planned.expects.low, high: planned.expects.high, seeds })}
+        {say('whatATestIs', { from: days.from, to: days.to })}{' '}
+        {planned && say('expectOfTest', { low: planned.expects.low, high: planned.expects.high, seeds })}
       </p>
       <div className="flex flex-wrap items-center gap-4">
         <Stepper label={say('seedsTest')} value={seeds} most={lot.unassigned} onChange={setSeeds} />

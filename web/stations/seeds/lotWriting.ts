@@ -108,7 +108,7 @@ export function fieldOf(path: string): Fault['field'] {
 const ASKED: Partial<Record<Fault['field'], string>> = worded(say, {
   speciesId: 'chooseSpeciesFromHandbook',
   on: 'whichDayRoughlyEnough',
-  seeds: 'howManyGoodGuessWill',
+  seeds: 'howManyRoughly',
 });
 
 /** What the lot's number of seeds is read with: the species' seed, once it is chosen, and the nursery's marks. */

@@ -8,10 +8,10 @@ const LONGEST_MS = 8000;
 
 /** The waypoints of a file, read beside the page and given up after a few seconds. */
 export function readGpx(file: File): Promise<Parsed<Waypoint[]>> {
-  if (file.size > LARGEST_GPX_BYTES) return Promise.resolve(refusal(say.of('fileLargerThan2Mb')));
+  if (file.size > LARGEST_GPX_BYTES) return Promise.resolve(refusal(say.of('fileTooLarge')));
   const worker = new Worker(new URL('../../workers/gpx.ts', import.meta.url), { type: 'module', name: language() });
   return new Promise<Parsed<Waypoint[]>>((resolve) => {
-    const giveUp = () => resolve(refusal(say.of('fileCouldNotReadExport')));
+    const giveUp = () => resolve(refusal(say.of('fileUnreadable')));
     setTimeout(giveUp, LONGEST_MS);
     worker.onerror = giveUp;
     worker.onmessage = ({ data }: MessageEvent<Parsed<Waypoint[]>>) => resolve(data);

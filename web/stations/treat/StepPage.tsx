@@ -95,7 +95,7 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
         </Link>
         <span className="text-lg">
           {say('seeds', { common: species.common[0], count: countIn(state.counts, ['waiting', 'swollen']) })}
-          {roundOf(batch) > 1 && <b>{say('round', { roundOf: roundOf(batch) })}</b>}
+          {roundOf(batch) > 1 && <b>{`, ${say('round', { roundOf: roundOf(batch) })}`}</b>}
         </span>
         <span className="ml-auto text-[0.9rem] text-ink2">{awake ? say('screenStaysAwake') : say('screenMaySleep')}</span>
       </div>
@@ -117,7 +117,7 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
       )}
       <div className="mt-4">
         {closed ? (
-          <p className="text-lg">{state.splits.length > 0 ? say('everySeedHasGoneRound') : say('batchClosed')}</p>
+          <p className="text-lg">{state.splits.length > 0 ? say('allGoneRound') : say('batchClosed')}</p>
         ) : own ? (
           <own.Shown view={view} />
         ) : packing ? (
@@ -190,7 +190,7 @@ function Clean({ view }: { view: BatchView }) {
   return (
     <>
       <p className="max-w-prose text-[1.06rem]">
-        {say('fleshSugarFeedMouldDraw')}{' '}
+        {say('whyClean')}{' '}
         {say(view.species.floatTest === 'sinkersAreSound' ? 'floatersUsuallyHollow' : 'floatingSaysNothing')}
       </p>
       <StepAction onClick={() => step.finish()}>{say('clean')}</StepAction>

@@ -37,7 +37,7 @@ export function TimerFace({ view, timer, large = false }: { view: BatchView; tim
       {over && <p className="mt-1 text-[0.98rem] font-semibold">{describeEnding(timer, now)}</p>}
       {large && (
         <div className="flex flex-wrap items-center justify-between gap-x-4 text-[0.92rem] text-ink2">
-          <span>{say('closingPageSleepOrRestart')}</span>
+          <span>{say('runsOnWhileClosed')}</span>
           <EndTimer view={view} timer={timer} />
         </div>
       )}

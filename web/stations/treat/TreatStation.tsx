@@ -4,6 +4,7 @@ import { staysAtBench } from '@chill/core/kinds/stages.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { stageName } from '@chill/core/tell/words.ts';
 import type { BenchOrder, OrderedStep } from '@chill/core/treat/session.ts';
+import { oneAfterAnother } from '@chill/words/lists.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/treat.ts';
 import { scaleLinear } from 'd3-scale';
@@ -35,7 +36,7 @@ export default function TreatStation() {
         <p className="mt-1 max-w-prose text-[1.06rem] text-ink2">
           <Rich
             say={say}
-            of="nothingDueTreatmentTodayNothing"
+            of="nothingToTreat"
             parts={{ to: <Link to="/plan" className="underline underline-offset-4" /> }}
           />
         </p>
@@ -46,7 +47,7 @@ export default function TreatStation() {
               batches: here.length,
               hands: lengthOf(order.hands_min * 60),
             })}
-            {order.saved_min > 5 && here.length > 1 && ` ${say('takenOrderWaitsRunSide', { saved: lengthOf(order.saved_min * 60) })}`}
+            {order.saved_min > 5 && here.length > 1 && ` ${say('orderSaves', { saved: lengthOf(order.saved_min * 60) })}`}
           </p>
           <div className="mt-4 items-start gap-12 desk:grid desk:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)]">
             <div>
@@ -148,7 +149,7 @@ function BenchLine({ view, steps, on }: { view: BatchView; steps: OrderedStep[];
           <span className="block leading-tight font-[560]">{species.common[0]}</span>
           <span className="text-[0.95rem] text-ink2">
             {say('seedsCounted', { seeds: countIn(state.counts, ['waiting', 'swollen']), stage: kind ? stageName(kind) : say('done') })}
-            {steps.length > 0 && `: ${steps.map(({ what }) => what).join(`${say('thenWord')} `)}`}
+            {steps.length > 0 && `: ${oneAfterAnother(steps.map(({ what }) => what))}`}
           </span>
         </span>
         {on && <span className="shrink-0 text-[0.95rem] text-ink2">{on}</span>}
@@ -183,7 +184,7 @@ function SessionDrawing({ here, order }: { here: readonly BatchView[]; order: Be
         viewBox={`0 0 ${WIDTH} ${rows.length * ROW + 30}`}
         className="block w-full"
         role="img"
-        aria-label={say('sessionWorkThickWaitingThin')}
+        aria-label={say('sessionDrawn')}
       >
         {ticks.map((tick) => (
           <g key={tick}>
@@ -225,7 +226,7 @@ function SessionDrawing({ here, order }: { here: readonly BatchView[]; order: Be
           );
         })}
       </svg>
-      <figcaption className="text-[0.92rem] text-ink2">{say('thickWorkThinWaitingLong')}</figcaption>
+      <figcaption className="text-[0.92rem] text-ink2">{say('legendOfSession')}</figcaption>
     </figure>
   );
 }

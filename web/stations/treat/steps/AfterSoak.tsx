@@ -66,7 +66,7 @@ export function AfterSoak({ view }: { view: BatchView }) {
       )}
       <StepAction onClick={() => step.finish()}>{next ? say('drainNext', { stage: stageName(next.kind) }) : say('drain')}</StepAction>
       {stage && wantsCount(species, state, stage.kind) && <p className="text-[0.95rem] text-ink2">{countFirst()}</p>}
-      {looked && hard > 0 && <p className="text-[0.95rem] text-ink2">{say('hardOnesWouldGoSwollen', { hard })}</p>}
+      {looked && hard > 0 && <p className="text-[0.95rem] text-ink2">{say('hardWouldGoOn', { hard })}</p>}
       <Problem>{step.problem}</Problem>
     </>
   );
@@ -76,7 +76,7 @@ export function AfterSoak({ view }: { view: BatchView }) {
 function Soft({ view }: { view: BatchView }) {
   return (
     <details className="mt-1">
-      <summary className="quiet cursor-pointer list-none">{say('coatSoftLetsWaterCount')}</summary>
+      <summary className="quiet cursor-pointer list-none">{say('softCoat')}</summary>
       <SwellingForm view={view} />
     </details>
   );
@@ -144,7 +144,7 @@ function SwellingForm({ view }: { view: BatchView }) {
               setWeighed(weighed + 1);
             }}
           />
-          <p className="mt-1 text-[0.95rem] text-ink2">{say('seedHasDrunkFillHas')}</p>
+          <p className="mt-1 text-[0.95rem] text-ink2">{say('ruleOfSwelling')}</p>
         </>
       )}
       <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-2">
@@ -160,7 +160,7 @@ function SwellingForm({ view }: { view: BatchView }) {
               setFloating(floatingTells ? sight.floating : 0);
             }}
           >
-            {say('simulatedSeedsShowSwollenFloating', { swollen: sight.swollen, floating: sight.floating })}
+            {say('simulatedShow', { swollen: sight.swollen, floating: sight.floating })}
           </button>
         )}
       </div>
@@ -231,10 +231,10 @@ function Verdict({ view }: { view: BatchView }) {
       {hard > 0 && advice && (
         <>
           <p className="mt-2">
-            {say(took ? 'hardOnesCanStillGo' : 'splitSwollenGoHardGo')}{' '}
+            {say(took ? 'hardCanGoAgain' : 'splitThem')}{' '}
             <Rich
               say={say}
-              of="anotherRoundWouldLikelySwell"
+              of="anotherRoundWouldSwell"
               facts={{
                 ...{ opened: OPENED[by], nextSeeds: advice.nextSeeds, hard },
                 ...{ otherwise: OPENED[advice.other.by], seeds: advice.other.seeds },
@@ -244,8 +244,8 @@ function Verdict({ view }: { view: BatchView }) {
             {advice.roundsBeforeOther === 0
               ? say('changeOverNow', { turned: TURNED_TO[advice.other.by] })
               : Number.isFinite(advice.roundsBeforeOther)
-                ? say('afterSameOtherMethodGains', { rounds: advice.roundsBeforeOther })
-                : say('otherMethodWillNotGain')}
+                ? say('otherMethodGainsAfter', { rounds: advice.roundsBeforeOther })
+                : say('otherWillNotGain')}
           </p>
           <WhyNote
             ask={say('whySoMany')}
@@ -256,8 +256,8 @@ function Verdict({ view }: { view: BatchView }) {
                 value: say('of', { swollen: round.swollen, soaked: round.soaked }),
                 from: say('swollenSoaked'),
               })),
-              rule: say('eachSeedHasOwnChance'),
-              source: say('betaGeometricModelWeinbergGladen'),
+              rule: say('ruleOfRounds'),
+              source: say('sourceOfRounds'),
               assumed: true,
               changes: say('everyFurtherRoundLot'),
             }}

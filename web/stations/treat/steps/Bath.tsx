@@ -44,7 +44,7 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
 
   const ended = timer ? [{ kind: 'timerEnded', timer: timer.id, at: nowInstant() } as const] : [];
 
-  if (was && aside && !timer) return <p className="mt-2">{say('bathedRinsedWillRotMore')}</p>;
+  if (was && aside && !timer) return <p className="mt-2">{say('bathedRotsSlower')}</p>;
   if (was) {
     return (
       <>
@@ -53,7 +53,7 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
             <TimerFace view={view} timer={timer} large />
           </div>
         )}
-        <p className="mt-3 text-[1.06rem]">{say('thenRinseCleanWaterOnce')}</p>
+        <p className="mt-3 text-[1.06rem]">{say('thenRinse')}</p>
         <StepAction onClick={() => (aside ? step.record(ended) : step.finish())} inline={aside}>
           {say('outRinsed')}
         </StepAction>
@@ -81,7 +81,7 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
         <Figure value={'stock_mL' in bath ? showQuantity(bath.water_mL, 'volume_mL', units) : '–'}>
           {say('cleanWater')}
           {'stock_mL' in bath && `, ${volumeOtherWay(bath.water_mL, units)}`}
-          {say('doFirst')}
+          {`; ${say('doFirst')}`}
         </Figure>
         <Figure value={lengthOf(BATHS[kind].seconds)}>
           {'strength' in bath
@@ -100,7 +100,7 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
         <Field label={say('makeAll')} error={at('total')}>
           <QuantityInput quantity="volume_mL" units={units} value={total_mL} onChange={setTotal} />
         </Field>
-        <Field label={say('alsoVesselNowOrBefore')} error={at('also')}>
+        <Field label={say('alsoInTheVessel')} error={at('also')}>
           <select className="written" value={also} onChange={(event) => setAlso(event.target.value as Chemical | '')}>
             <option value="">{say('onlyWater')}</option>
             {CHEMICALS.map((chemical) => (
@@ -123,10 +123,10 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
               },
               { name: say('bottle'), value: `${stock} %`, from: say('readOffLabel') },
             ],
-            rule: say('whatBottleGivesTimesStrength'),
-            source: say('cVCVHousehold'),
+            rule: say('ruleOfDilution'),
+            source: say('sourceOfDilution'),
             assumed: true,
-            changes: say('strengthLabelHowMuchVessel'),
+            changes: say('strengthAndVessel'),
           }}
         />
       )}

@@ -35,7 +35,7 @@ export function Flood({ view }: { view: BatchView }) {
       <Figure value={water === undefined ? '–' : water >= LITRE_ML ? `${(water / LITRE_ML).toFixed(1)} L` : volumeBothWays(water, units)}>
         {say('ofWater')}
         {water !== undefined && water >= LITRE_ML && ` ${say('usGal', { water: (water / GALLON_ML).toFixed(1) })}`}
-        {say('potsStandingTopUpFalls')}
+        {`, ${say('potsStandInIt')}`}
       </Figure>
       <div className="mt-4 grid max-w-2xl items-end gap-x-6 gap-y-3 sm:grid-cols-3">
         <Field label={say('trayLength')} error={at('length')}>
@@ -52,14 +52,14 @@ export function Flood({ view }: { view: BatchView }) {
         why={{
           figure: water === undefined ? say('notYet') : volumeBothWays(water, units),
           inputs: [],
-          rule: say('traysAreaTimesDepthPots'),
+          rule: say('ruleOfFlood'),
           source: say('geometryHalfAssumed'),
           assumed: true,
-          changes: say('howClosePotsStandHow'),
+          changes: say('potsAndMixDecide'),
         }}
       />
       {view.projection.state.underWay ? (
-        <p className="mt-4">{say('standsTrayChecksCountsRound')}</p>
+        <p className="mt-4">{say('standsInTray')}</p>
       ) : (
         <button type="button" className="action mt-4" disabled={fault !== undefined} onClick={() => step.begin()}>
           {say('standingWater')}

@@ -76,8 +76,8 @@ function Cooling({ view, poured }: { view: BatchView; poured: PouredWater }) {
             at: momentIn(at_ms, nursery.timeZone, today),
             degrees: degrees(pour.pour_C),
           })}{' '}
-          {readings.some(({ water_C }) => water_C <= pour.air_C) && `${say('readingNoWarmerThanAir')} `}
-          {readings.length > 0 ? say('bentDashedWhatWasPredicted', { readings: readings.length }) : say('predictedReadingTellsMore')}
+          {readings.some(({ water_C }) => water_C <= pour.air_C) && `${say('readingLeftOut')} `}
+          {readings.length > 0 ? say('bentToReadings', { readings: readings.length }) : say('predictedReadingTellsMore')}
         </p>
       </div>
       <div>
@@ -86,7 +86,7 @@ function Cooling({ view, poured }: { view: BatchView; poured: PouredWater }) {
             {say('above', { degrees: degrees(pour.above_C) })}
           </Figure>
           <p className={`mt-2 text-[1.06rem] ${dose.verdict === 'short' ? 'font-semibold text-alarm' : ''}`}>
-            {dose.verdict === 'enough' && <b>{say('enoughMayCoolNowSeed')}</b>}
+            {dose.verdict === 'enough' && <b>{say('doseIsEnough')}</b>}
             {dose.verdict === 'coming' && (
               <Rich
                 say={say}
@@ -95,7 +95,7 @@ function Cooling({ view, poured }: { view: BatchView; poured: PouredWater }) {
                 parts={{ b: <b /> }}
               />
             )}
-            {dose.verdict === 'short' && say('canNoLongerReachedFalls', { degrees: degrees(pour.above_C), total: dose.total.toFixed(1) })}
+            {dose.verdict === 'short' && say('doseOutOfReach', { degrees: degrees(pour.above_C), total: dose.total.toFixed(1) })}
           </p>
           {dose.verdict === 'short' && (
             <button type="button" className="quiet" onClick={() => setAgain(true)}>

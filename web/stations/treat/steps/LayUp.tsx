@@ -99,7 +99,7 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
           <Figure value={calculated.towels} unit={calculated.towels === 1 ? say('towel') : say('towels')}>
             {say('seedsFitOne', { seeds, seeds2: calculated.seeds })}
           </Figure>
-          <Figure value={showQuantity(calculated.apart_mm, 'length_mm', units)}>{say('fromMiddleMiddleFlatNot')}</Figure>
+          <Figure value={showQuantity(calculated.apart_mm, 'length_mm', units)}>{say('howToSpace')}</Figure>
         </div>
       )}
       <div className="mt-4 grid max-w-2xl grid-cols-3 gap-4">
@@ -140,10 +140,10 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
             { name: say('filled'), value: `${TOWEL_TARGET * 100} %`, from: say('dampNotWet') },
             { name: say('seedDrinks'), value: say('mass', { seedThirst: SEED_THIRST }), from: say('besides') },
           ],
-          rule: say('areaLayersWhatPaperHolds'),
+          rule: say('ruleOfTowelWater'),
           source: say('assumptionsCorrectedBySqueeze'),
           assumed: true,
-          changes: say('otherPaperSeedAlreadySwollen'),
+          changes: say('swollenNeedsLess'),
         }}
       />
     </>
@@ -163,7 +163,7 @@ function Tubs({ view, seeds, first }: { view: BatchView; seeds: number; first: M
       vessels={bags}
       each_mL={bag_mL}
       shown_mL={bag_mL}
-      rule={say('seedFifthWholeEachPart', RULE)}
+      rule={say('ruleOfMixWater', RULE)}
     >
       {bags === 1 ? say('mixInOneBag', { seeds }) : say('mixInEachBag', { bags, seeds })}
     </Mixed>
@@ -224,7 +224,7 @@ function Mixed(props: {
         <Figure value={water === undefined ? '–' : showQuantity(water, 'volume_mL', units, 0)}>
           {say('waterIntoDryMix')}
           {water !== undefined && `, ${volumeOtherWay(water, units)}`}
-          {say('handfulSqueezedGivesOneDrop')}
+          {`; ${say('handfulGivesADrop')}`}
         </Figure>
         <Figure value={showQuantity(shown_mL, 'volume_mL', units, 0)}>{children}</Figure>
         {parts && (
@@ -264,9 +264,9 @@ function Mixed(props: {
             from: say('kgLDry', { density: MEDIA[part].density }),
           })),
           rule,
-          source: say('bulkDensitiesHoldingCapacitiesAssumption'),
+          source: say('assumptionsOfMixes'),
           assumed: true,
-          changes: say('mixDampAlreadyNeedsLess'),
+          changes: say('dampMixNeedsLess'),
         }}
       />
     </>

@@ -24,10 +24,10 @@ const METHODS = options(say, {
 });
 
 const HOW: Record<OpeningMethod, string> = worded(say, {
-  file: 'fewStrokesMarkThroughDark',
-  nick: 'clampOneClipMarkStop',
-  sand: 'handfulBetweenTwoSheetsSandpaper',
-  peel: 'takeHuskOrInnerCoat',
+  file: 'howToFile',
+  nick: 'howToClip',
+  sand: 'howToSand',
+  peel: 'howToPeel',
 });
 
 /** A sitting at the bench, kept in this browser until it is recorded. */
@@ -105,7 +105,7 @@ export function OpenCoat({ view }: { view: BatchView }) {
         <div className="mt-5 flex flex-wrap items-end gap-x-8 gap-y-4 desk:mt-0">
           <Figure value={sitting.opened} unit={say('ofAll', { all })}>
             {say(sitting.method === 'peel' ? 'peeledNow' : 'openedNow')}
-            {before > 0 && sitting.method !== 'peel' && say('before', { before })}
+            {before > 0 && sitting.method !== 'peel' && `, ${say('before', { before })}`}
           </Figure>
           <Figure value={lengthOf(left * perSeed_s)}>
             {say('leftSEach', { left, perSeed: perSeed_s.toFixed(perSeed_s < 10 ? 1 : 0) })}
@@ -178,8 +178,8 @@ export function OpenCoat({ view }: { view: BatchView }) {
           why={{
             figure: say('sSeed', { perSeed: perSeed_s.toFixed(1) }),
             inputs: [{ name: say('timedHere'), value: say('seedsTimed', { timed }), from: say('yourOwnTimings') }],
-            rule: say('secondsPerSeedOverEvery'),
-            source: say('ownRecordsFirstGuessAssumption'),
+            rule: say('ruleOfPace'),
+            source: say('ownRecordsAndGuess'),
             assumed: timed < 10,
             changes: say('everySessionTimed'),
           }}
@@ -195,11 +195,11 @@ function PeelOrLeave() {
     <dl className="mt-3 grid max-w-2xl grid-cols-2 gap-6 border-y border-line py-3 text-[0.98rem]">
       <div>
         <dt className="font-bold">{say('peelAct')}</dt>
-        <dd>{say('whereHuskHoldsSproutOr')}</dd>
+        <dd>{say('whenToPeel')}</dd>
       </div>
       <div>
         <dt className="font-bold">{say('leave')}</dt>
-        <dd>{say('thinCoatsTinySeedAny')}</dd>
+        <dd>{say('whichNotToBathe')}</dd>
       </div>
     </dl>
   );
@@ -210,11 +210,11 @@ function Trained({ view }: { view: BatchView }) {
   const step = useStep(view);
   return (
     <details className="mt-4 max-w-2xl text-[0.95rem]">
-      <summary className="quiet cursor-pointer list-none">{say('acidOrGrowthHormoneWas')}</summary>
-      <p className="border-l-4 border-alarm pl-3">{say('concentratedAcidTrainedStaffProper')}</p>
+      <summary className="quiet cursor-pointer list-none">{say('acidOrHormoneUsed')}</summary>
+      <p className="border-l-4 border-alarm pl-3">{say('acidAndHormones')}</p>
       {(['acid', 'growthHormone'] as const).map((agent) => (
         <button key={agent} type="button" className="quiet mr-6" onClick={() => step.note([{ kind: 'trainedStaff', agent }])}>
-          {agent === 'acid' ? say('acidByTrainedStaff') : say('growthHormoneByTrainedStaff')}
+          {agent === 'acid' ? say('acidByTrainedStaff') : say('growthHormone')}
         </button>
       ))}
       <Problem>{step.problem}</Problem>

@@ -94,7 +94,7 @@ function Advised({ pour: { water_mL, pour_C, boils_C, faulty, overflows, vessel,
       </div>
       {overflows && (
         <p className="mt-3 border-l-4 border-alarm pl-3">
-          {say('doesNotFitHoldsAbout', {
+          {say('doesNotFit', {
             kinds: valueName(vessel.kind),
             vesselholds: showQuantity(VESSEL_HOLDS_ML[vessel.kind], 'volume_mL', units),
           })}
@@ -140,7 +140,7 @@ function Written({ view, pour }: { view: BatchView; pour: PourInHand }) {
       </div>
       <div className="mt-2 flex flex-wrap gap-x-6">
         <Ticked on={vessel.warmed} put={(warmed) => setVessel({ warmed })}>
-          {say('vesselWarmedFirstBoilingWater')}
+          {say('vesselWarmedFirst')}
         </Ticked>
         <Ticked on={vessel.cold} put={(cold) => setVessel({ cold })}>
           {say('seedStraightFromFridge')}
@@ -202,7 +202,7 @@ function Cools({ pour: { cooling, reading, dose, vessel, boils_C } }: { pour: Po
       <p className="mt-1">
         <Rich
           say={say}
-          of="dropsOnceStaysAboveMinutes"
+          of="whatThePourGives"
           facts={{
             kinds: valueName(vessel.kind),
             degrees: degrees(cooling.start_C),
@@ -212,7 +212,7 @@ function Cools({ pour: { cooling, reading, dose, vessel, boils_C } }: { pour: Po
           }}
           parts={{ b: <b /> }}
         />
-        {reading.verdict === 'short' && <b className="text-alarm"> {say('fallsShortPourHotterTake')}</b>}
+        {reading.verdict === 'short' && <b className="text-alarm"> {say('doseFallsShort')}</b>}
       </p>
       <WhyNote
         why={{
@@ -225,10 +225,10 @@ function Cools({ pour: { cooling, reading, dose, vessel, boils_C } }: { pour: Po
             },
             { name: say('boils'), value: degrees(boils_C), from: say('mAboveSea', { elevation: nursery.elevation_m }) },
           ],
-          rule: say('waterSeedVesselShareTheir'),
-          source: say('energyBalanceNewtonsLawCooling', { dose: dose.assumed ? say('doseUsualOneHardCoats') : say('doseSpeciesOwn') }),
+          rule: say('ruleOfCooling'),
+          source: say('sourcesOfCooling', { dose: dose.assumed ? say('doseIsUsual') : say('doseSpeciesOwn') }),
           assumed: dose.assumed,
-          changes: say('thermometerTypeReadingOncePoured'),
+          changes: say('typeAReading'),
         }}
       />
     </>
@@ -241,7 +241,7 @@ function DryInstead({ view, step }: { view: BatchView; step: Step }) {
   if (!pulse) return null;
   return (
     <details className="mt-2">
-      <summary className="quiet cursor-pointer list-none">{say('orDryHeatPulseFire')}</summary>
+      <summary className="quiet cursor-pointer list-none">{say('orHeatPulse')}</summary>
       <p className="my-2 max-w-prose border-l-4 border-alarm pl-3">{pulse.caution}</p>
       <div className="grid grid-cols-2 gap-6">
         {pulse.figures.map(({ value, of }) => (

@@ -46,7 +46,7 @@ export function Smoke({ view }: { view: BatchView }) {
   const seeds = countIn(state.counts, ['waiting', 'swollen']);
   const seed_mL = seedVolume_mL(seeds, species.seed);
   const [form, setForm] = useState<Form>('water');
-  const [strength, setStrength] = useState(say('n19'));
+  const [strength, setStrength] = useState(say('oneToNine'));
   const [rated_mL, setRated] = useState<number | undefined>(50);
   const [pots, setPots] = useState('6');
   const [across_mm, setAcross] = useState<number | undefined>(90);
@@ -60,7 +60,7 @@ export function Smoke({ view }: { view: BatchView }) {
             <TimerFace view={view} timer={timer} large />
           </div>
         )}
-        <p className="mt-3 text-[1.06rem]">{say('drainThroughCoffeeFilterSo')}</p>
+        <p className="mt-3 text-[1.06rem]">{say('drainThroughFilter')}</p>
         <StepAction onClick={() => step.finish()}>{say('drained')}</StepAction>
         <Problem>{step.problem}</Problem>
       </>
@@ -82,12 +82,12 @@ export function Smoke({ view }: { view: BatchView }) {
       };
     }
     if (form === 'paper') {
-      if (!rated_mL || rated_mL <= 0) return refusal(say.of('howMuchWaterSheetRated'));
+      if (!rated_mL || rated_mL <= 0) return refusal(say.of('sheetRatedFor'));
       const { sheets, water_mL } = smokePaper(rated_mL, seed_mL);
       return {
         figures: [
           { value: String(sheets), of: say('sheets', { count: sheets }) },
-          { value: big(water_mL), of: say('waterRatedMoreOnlyThins', { water: volumeOtherWay(water_mL, units) }) },
+          { value: big(water_mL), of: say('waterAsRated', { water: volumeOtherWay(water_mL, units) }) },
         ],
         given: { kind: 'smoked', dose: { by: 'paper', sheets, water_mL } },
       };
@@ -98,13 +98,13 @@ export function Smoke({ view }: { view: BatchView }) {
       if (!across_mm || across_mm <= 0) return refusal(say.of('howWidePot'));
       const ash_mL = ashFor_mL(many, across_mm);
       return {
-        figures: [{ value: big(ash_mL), of: say('ashCharOverPotsWater', { ash: volumeOtherWay(ash_mL, units), pots }) }],
+        figures: [{ value: big(ash_mL), of: say('ashOverPots', { ash: volumeOtherWay(ash_mL, units), pots }) }],
         given: { kind: 'smoked', dose: { by: 'ash', pots: many, across_mm, ash_mL } },
         atOnce: true,
       };
     }
     const pulse = heatPulseDose(species, units);
-    return pulse ? { ...pulse, atOnce: true } : refusal(say.of('handbookKnowsNoHeatPulse'));
+    return pulse ? { ...pulse, atOnce: true } : refusal(say.of('noHeatPulseKnown'));
   })();
   const fault = 'reason' in dose ? spoken(dose.reason) : undefined;
   const start = () => {
@@ -155,10 +155,10 @@ export function Smoke({ view }: { view: BatchView }) {
           why={{
             figure: 'figures' in dose ? dose.figures.map(({ value, of }) => `${value} ${of}`).join('; ') : say('notYet'),
             inputs: [{ name: say('looseSeed'), value: volumeBothWays(seed_mL, units), from: say('measurementsNumber') }],
-            rule: form === 'ash' ? say('layerTwoMillimetresOverRound') : say('threeTimesRoomLooseSeed'),
+            rule: form === 'ash' ? say('ruleOfAsh') : say('ruleOfBathWater'),
             source: say('tradesRule'),
             assumed: true,
-            changes: form === 'ash' ? say('widthPots') : say('whatBottleOrPacketSays'),
+            changes: form === 'ash' ? say('widthPots') : say('strengthAsSold'),
           }}
         />
       )}

@@ -61,7 +61,7 @@ function Begin({ view }: { view: BatchView }) {
         <Choice label={say('howLong')} options={HOURS} value={hours} onChange={setHours} />
       </div>
       <p className="mt-3 max-w-prose text-ink2">
-        {say('fewHoursDayLongerThan', { most: lengthOf(TIMINGS.soak.most_s), freshWaterEvery: lengthOf(FRESH_WATER_EVERY_S) })}
+        {say('howLongToSoak', { most: lengthOf(TIMINGS.soak.most_s), freshWaterEvery: lengthOf(FRESH_WATER_EVERY_S) })}
       </p>
       <WhyNote
         why={{
@@ -73,10 +73,10 @@ function Begin({ view }: { view: BatchView }) {
               from: say('measurementsNumber'),
             },
           ],
-          rule: say('fourTimesRoomLooseSeed'),
-          source: say('tradesRuleLoosePackingAssumed'),
+          rule: say('ruleOfSoakWater'),
+          source: say('ruleOfPacking'),
           assumed: true,
-          changes: say('moreSeedNeedsMoreWater'),
+          changes: say('countDecides'),
         }}
       />
       <WeighDry view={view} />
@@ -100,7 +100,7 @@ function WeighDry({ view }: { view: BatchView }) {
   return (
     <details className="mt-2 max-w-md">
       <summary className="quiet cursor-pointer list-none">
-        {dry_g ? say('weighsDry', { dry: showQuantity(dry_g, 'mass_g', units, 2) }) : say('weighDryFirstMeasureSwelling')}
+        {dry_g ? say('weighsDry', { dry: showQuantity(dry_g, 'mass_g', units, 2) }) : say('weighDryFirst')}
       </summary>
       <div className="flex items-end gap-4">
         <Field label={say('seedDry')}>
@@ -159,7 +159,7 @@ function UnderWay({ view }: { view: BatchView }) {
 function FreshWater({ due, zone, today }: { due: number; zone: string; today: string }) {
   const now = useNow();
   return now >= due ? (
-    <b className="text-alarm">{say('freshWaterDueNowSince', { due: momentIn(due, zone, today) })}</b>
+    <b className="text-alarm">{say('freshWaterDueSince', { due: momentIn(due, zone, today) })}</b>
   ) : (
     <span>
       <Rich say={say} of="freshWaterDue" facts={{ due: momentIn(due, zone, today) }} parts={{ b: <b /> }} />

@@ -21,7 +21,7 @@ export function Turns({ view }: { view: BatchView }) {
   if (!state.underWay) {
     return (
       <>
-        <p className="max-w-prose text-[1.06rem]">{say('dayFreezerDayFridgeTimes', { mostTurns: MOST_TURNS })}</p>
+        <p className="max-w-prose text-[1.06rem]">{say('howToTurn', { mostTurns: MOST_TURNS })}</p>
         <button
           type="button"
           className="action mt-4"
@@ -44,7 +44,7 @@ export function Turns({ view }: { view: BatchView }) {
           {lies ? say('outInto', { lies, into }) : say('noTurnRecordedYet')}
         </Figure>
       </div>
-      {late && <p className="mt-2 font-semibold text-alarm">{say('pastHourLongerStayFrozen')}</p>}
+      {late && <p className="mt-2 font-semibold text-alarm">{say('pastItsHour')}</p>}
       <TurnsDrawing stays={stays} />
       <StepAction
         onClick={() => step.record([{ kind: 'turned', at: nowInstant(), into }])}
@@ -58,7 +58,7 @@ export function Turns({ view }: { view: BatchView }) {
         {say('intoNow', { into })}
       </StepAction>
       <p className="text-[0.95rem] text-ink2">
-        {say('stayCountsFromHFrozen', { leastFrozenHours: LEAST_FROZEN_HOURS, turnHours: TURN_HOURS })}
+        {say('stayCountsFrom', { leastFrozenHours: LEAST_FROZEN_HOURS, turnHours: TURN_HOURS })}
       </p>
       <Problem>{step.problem}</Problem>
     </>
@@ -78,7 +78,7 @@ function TurnsDrawing({ stays }: { stays: ReturnType<typeof readTurns>['stays'] 
   );
   let hours = 0;
   return (
-    <svg viewBox={`0 0 ${WIDTH} 112`} className="mt-3 block w-full max-w-2xl" role="img" aria-label={say('turnsSoFarFreezerBelow')}>
+    <svg viewBox={`0 0 ${WIDTH} 112`} className="mt-3 block w-full max-w-2xl" role="img" aria-label={say('turnsDrawn')}>
       {[
         ['fridge', HIGH],
         ['freezer', LOW],

@@ -24,7 +24,7 @@ export function heatPulseDose(species: Pick<Species, 'heatPulse' | 'hazards'>, u
   const { from, to } = heatPulse.minutes;
   return {
     figures: [
-      { value: degrees, of: say('dryTrayOvenMeasuredSeed') },
+      { value: degrees, of: say('heatPulseOnTray') },
       { value: say('to', { from, to }), of: say('minutesThenOutCool') },
     ],
     given: { kind: 'heatPulsed', pulse: heatPulse },

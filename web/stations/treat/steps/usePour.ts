@@ -36,7 +36,7 @@ const USUAL: Vessel[] = [
 /** What is typed but is no figure. */
 function unreadIn(airRead: boolean, pour_C: number | undefined): Refusal | undefined {
   if (!airRead) return refusal(say.of('howWarmAir'), 'air_C');
-  return pour_C === undefined ? refusal(say.of('howHotWhenYouPour'), 'pour_C') : undefined;
+  return pour_C === undefined ? refusal(say.of('howHotIsThePour'), 'pour_C') : undefined;
 }
 
 /**

@@ -20,7 +20,7 @@ const optionalText = (max: number) =>
   z
     .string()
     .trim()
-    .max(max, { error: say('mostCharacters', { max }) })
+    .max(max, { error: say('mostCharacters', { most: max }) })
     .optional();
 
 /** Where seed came from. */

@@ -91,7 +91,7 @@ export const longText = (max: number) =>
     .string()
     .trim()
     .min(1, { error: say('writeSomethingHere') })
-    .max(max, { error: say('mostCharacters', { max }) });
+    .max(max, { error: say('mostCharacters', { most: max }) });
 
 /** Text of one line, not empty once trimmed: names go into labels, calendars and tables. */
 export const shortText = (max = 200) => longText(max).regex(ONE_LINE, { error: say('writeOneLine') });

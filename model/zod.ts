@@ -26,7 +26,7 @@ z.config({
   // Words for a person, where a schema gives none of its own.
   customError: (issue) => {
     if (issue.code === 'invalid_type')
-      return issue.input === undefined ? say('missing') : say('should', { kinds: KINDS[issue.expected] ?? issue.expected });
+      return issue.input === undefined ? say('missing') : say('should', { kind: KINDS[issue.expected] ?? issue.expected });
     if (issue.code === 'invalid_union' || issue.code === 'invalid_value') return say('unknownKind');
     return undefined;
   },

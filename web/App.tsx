@@ -144,7 +144,7 @@ function Broken({ resetErrorBoundary: again }: FallbackProps) {
       </Message>
     );
   return (
-    <Message title={say('pageCouldNotShown')}>
+    <Message title={say('pageNotShown')}>
       <p>{say('everythingIsKept')}</p>
       <button
         type="button"

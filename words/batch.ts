@@ -37,7 +37,7 @@ export const say = subject('batch', {
   entriesEarlier_other: '{{count}} earlier entries',
   lost: 'lost',
   lineWithLot: '<i>{{scientific}}</i> · lot <to>{{code}}</to> · {{method}} · {{expected}}',
-  moreStretchesUnmeasured: 'and {{unmeasured}} more stretches that were not measured',
+  moreStretchesUnmeasured: 'and {{stretches}} more stretches that were not measured',
   mouldy: 'mouldy',
   moveAnotherPlace: 'Move to another place',
   moveAnyway: 'Move anyway',

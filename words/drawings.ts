@@ -6,7 +6,7 @@ export const say = subject('drawings', {
   tooFar: 'too far',
   scratchedStillDark: 'scratched, still dark all through',
   paleSpeckShows: 'a pale speck shows',
-  paleWetEmbryoCut: 'pale and wet: the embryo is cut',
+  cutTooDeep: 'pale and wet: the embryo is cut',
   scar: 'scar',
   here: 'here',
   poured: 'Poured',
@@ -36,5 +36,5 @@ export const say = subject('drawings', {
   runsThroughFingers: 'runs through the fingers',
   drySign: 'pale patches; nothing when squeezed',
   dampSign: 'damp through, a corner or two still dry; a drop or two',
-  shinesRunsWhenTilted: 'shines, runs when tilted',
+  wetSign: 'shines, runs when tilted',
 });

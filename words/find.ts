@@ -28,7 +28,7 @@ export const say = subject('find', {
   outdoors: 'outdoors',
   place: 'place',
   places: 'Places',
-  placesSettingsTablesCalendar: 'places, settings, tables, calendar',
+  placesAndSettings: 'places, settings, tables, calendar',
   plan: 'Plan',
   pots: 'In pots',
   print: 'Print',

@@ -24,7 +24,7 @@ export const say = subject('glance', {
   firstRootBetween: 'First root in the cold between {{from}} and {{to}}, 8 times in 10.',
   germinated: 'of {{seeds}} germinated',
   noneMoreLikely: 'None more is likely ({{times}} times in 100).',
-  leaveTakeOutDay: 'Leave it in. Take-out day:',
+  leaveUntilTakeOut: 'Leave it in. Take-out day:',
   liftAtLength: 'Lift a root at {{liftAt}} mm, before it grips.',
   lostOrMoved: 'seeds lost or moved ({{count}})',
   pastFirstWeeks: 'seedlings are past their first weeks',
@@ -48,5 +48,5 @@ export const say = subject('glance', {
   inStageSince: 'In {{stage}} since {{start}}.',
   takeOutOverdue: 'Take it out now. Its best day was',
   takeOutTheseDays: 'Take it out on one of these days. Best day:',
-  testLotCameSince: 'the lot was tested since',
+  lotTestedSince: 'the lot was tested since',
 });

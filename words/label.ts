@@ -1,9 +1,9 @@
 import { subject } from './subject.ts';
 
 export const say = subject('label', {
-  a410Labels105: 'A4, 10 labels of 105 × 57 mm',
-  a421Labels70: 'A4, 21 labels of 70 × 42.3 mm',
-  a424Labels70: 'A4, 24 labels of 70 × 37 mm',
+  a4Of10: 'A4, 10 labels of 105 × 57 mm',
+  a4Of21: 'A4, 21 labels of 70 × 42.3 mm',
+  a4Of24: 'A4, 24 labels of 70 × 37 mm',
   a4Plain18: 'A4 plain paper, 18 to cut, 65 × 46 mm',
   checkLocalRules: 'Check the local rules before planting out.',
   doNotThrowAway: 'Do not throw away.',
@@ -12,9 +12,9 @@ export const say = subject('label', {
   lotSeeds_other: 'lot {{code}} · {{count}} seeds',
   lotSeedsRound_one: 'lot {{code}} · {{count}} seed · round {{round}}',
   lotSeedsRound_other: 'lot {{code}} · {{count}} seeds · round {{round}}',
-  notFoodPoisonousSeed: 'NOT FOOD: poisonous seed.',
+  notFoodPoisonous: 'NOT FOOD: poisonous seed.',
   notFoodTreatPoisonous: 'NOT FOOD: treat as poisonous.',
-  out: '{{stage}} in {{start}}, out {{end}} {{end2}}',
+  out: '{{stage}} in {{start}}, out {{end}} {{year}}',
   potsSince: 'in pots since {{start}}',
   seedsNotFood: 'SEEDS, NOT FOOD.',
   to: '({{from}} to {{to}})',

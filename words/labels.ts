@@ -32,7 +32,7 @@ export const say = subject('labels', {
   pots: 'pots',
   startedSheet: 'Sheet already started? Press the label to start at.',
   shelves: 'shelves',
-  startLabel: 'start at label {{i}}',
+  startLabel: 'start at label {{number}}',
   whatLabel: 'What to label',
   bagCode: 'bag code',
 });

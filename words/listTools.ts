@@ -17,7 +17,7 @@ export const say = subject('listTools', {
   byPlace: 'by place',
   nothingFound: 'Nothing here has “{{find}}” in its code, species, lot or place.',
   commonOrScientificName: 'common or scientific name',
-  addWithStandIn: 'Add <b>{{name}}</b>, with the genus <i>{{genus}}</i> ({{called}}) as stand-in',
-  findOutWhatNeeds: 'Find out what “{{name}}” needs',
-  handbookHasNothingLike: 'The handbook has nothing like “{{query}}”.',
+  addWithGenus: 'Add <b>{{name}}</b>, with the genus <i>{{genus}}</i> ({{called}}) as stand-in',
+  findOutWhatItNeeds: 'Find out what “{{name}}” needs',
+  nothingLike: 'The handbook has nothing like “{{query}}”.',
 });

@@ -12,13 +12,11 @@ export const say = subject('lot', {
   byWeight: 'by weight',
   countedStock: 'Counted {{counted}}: {{seeds}} in stock',
   cutViable: 'Cut {{tested}}: {{viable}} viable',
-  dormantSoCut:
-    'It is dormant: on a towel, viable seed would look dead. Cut instead, and count those that are white and firm.',
+  dormantSoCut: 'It is dormant: on a towel, viable seed would look dead. Cut instead, and count those that are white and firm.',
   dryingKillsBy: 'Drying kills it. In the open air it lives until about {{until}}, {{days}} from now: {{next}}.',
   dryingKilledBefore:
     'Drying kills it. Left in the open air it has been too dry for about {{days}}. If it was kept damp, record that; otherwise cut ten and look.',
-  floatTestMisleads:
-    'A float test misleads here: this seed is light, winged or corky and floats whatever is in it. Cut a few instead.',
+  floatTestMisleads: 'A float test misleads here: this seed is light, winged or corky and floats whatever is in it. Cut a few instead.',
   givenAway: '{{seeds}} given away',
   intoDampMediumFridge: 'into damp medium in the fridge',
   keepsBadlyDryUntil: 'It keeps badly once dry. In the open air it stays good until about {{until}}, {{days}} from now: {{next}}.',
@@ -33,8 +31,7 @@ export const say = subject('lot', {
   towelShowsAll: 'It needs no winter, so a towel shows what is viable and what germinates.',
   testIsOld: '{{days}} old: viability falls with the years. Test a few again.',
   moreThanInStock: 'Only {{drawer}} seeds are in stock: give that many or fewer.',
-  howToFloat:
-    'Sinkers are usually viable, floaters hollow or eaten. Float them an hour in water, skim, and cut a few floaters to be sure.',
+  howToFloat: 'Sinkers are usually viable, floaters hollow or eaten. Float them an hour in water, skim, and cut a few floaters to be sure.',
   sowOrKeepDampCool: 'sow it, or keep it damp and cool',
   testedBeforeSorting: 'tested before the lot was sorted, so on other seed',
   noSuchEntry: 'There is no such entry, or it is undone already.',

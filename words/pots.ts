@@ -1,14 +1,13 @@
 import { subject } from './subject.ts';
 
 export const say = subject('pots', {
-  livingSeedsStartedWanted: '<b>{{potted}}</b> living of {{seeds}} seeds started; {{plants}} wanted',
+  livingOfStarted: '<b>{{potted}}</b> living of {{seeds}} seeds started; {{plants}} wanted',
   lost: '{{discarded}} lost ·',
   nothingPottedYet: 'Nothing is potted yet.',
   plantOutThese: 'plant these out {{out}}, the rest {{rest}}',
   plantOut: 'plant out {{out}}',
   pots: 'In pots',
-  seedlingsInBatches:
-    '{{plants}} seedlings in {{batches}} batches. Not every seedling becomes a plant: count losses each week.',
+  seedlingsInBatches: '{{plants}} seedlings in {{batches}} batches. Not every seedling becomes a plant: count losses each week.',
   watchFor:
     '<damping>Damping off</damping> takes seedlings at the soil. <hardening>Harden them off</hardening> before they are planted out.',
   batchBeside: 'Batch {{code}}',

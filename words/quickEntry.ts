@@ -10,7 +10,7 @@ export const say = subject('quickEntry', {
   quickEntry: 'Quick entry',
   record: 'Record',
   recorded: 'Recorded',
-  thereNoOpenBag: 'There is no open bag {{code}}.{{meant}}',
+  noOpenBag: 'There is no open bag {{code}}.{{meant}}',
   today: 'today',
   was: 'Was it {{likely}}?',
   oneDayOneBag: 'Write each bag once, or one line a day.',

@@ -61,7 +61,7 @@ export const say = subject('results', {
   learnedIntro:
     'A share from the handbook counts as ten seeds seen, and its days may be off by a third. Your own results are added to them, and what comes of both is used in every new plan. Figures in brackets are ranges, 9 times in 10.',
   learnedNothing: 'Nothing is learned yet. When batches are closed, what they show appears here, and plans use it.',
-  learnedHandbook: 'handbook {{said}}',
+  learnedHandbook: 'handbook {{figure}}',
   learnedHad_one: 'you had {{came}} of {{of}} in {{count}} batch',
   learnedHad_other: 'you had {{came}} of {{of}} in {{count}} batches',
   learnedHadLots_one: 'you found {{came}} of {{of}} in {{count}} lot',

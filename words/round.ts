@@ -8,7 +8,7 @@ export const say = subject('round', {
   tooWarmForHours: '<to>{{name}}</to> <b>{{celsius}}</b>: above {{limit}} for {{hours}} h.',
   somebodyWasThere: 'somebody recorded this bag meanwhile: {{did}}.',
   somethingElse: 'something else',
-  youHadSaid: 'You had: {{said}}.',
+  youHadSaid: 'You had: {{before}}.',
   recordToo: 'Record mine too',
   forgetSaid: 'Discard mine',
   addLot: 'Add a lot',
@@ -62,8 +62,7 @@ export const say = subject('round', {
   roots: 'roots',
   simulatedSeedsShow: 'the simulated seeds show: {{seen}}',
   spreading: 'spreading',
-  nothingPlannedYet:
-    '{{lots}} lots are in stock, none in a batch. Say how many plants you want and by when; Chill compares the methods.',
+  nothingPlannedYet: '{{lots}} lots are in stock, none in a batch. Say how many plants you want and by when; Chill compares the methods.',
   table: 'as a table',
   tapCount: '{{none}}; tap to count {{label}}',
   noFridgeYet: 'There is no fridge among your <to>places</to> yet.',

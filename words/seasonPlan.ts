@@ -88,7 +88,7 @@ export const say = subject('seasonPlan', {
   seeds: '{{seeds}} seeds of {{code}}',
   short: 'fewer than wanted',
   startOn: 'start {{start}}',
-  starts: 'Starts {{start}}: {{parts}}',
+  starts: 'Starts {{start}}: {{stages}}',
   stop: 'Stop',
   stoppedEarly: 'Stopped before a plan came. Plan again.',
   tooFull: '{{place}} is too full from {{on}}.',

@@ -27,7 +27,7 @@ export const say = subject('sheet', {
   nothingDueWeek: 'Nothing is due this week.',
   printSheet: 'Print the sheet',
   recordLines: 'Record {{lines}} lines',
-  recordedCanBeUndone: '{{put}} recorded. Each can be undone on the round or at its batch.',
+  recordedCanBeUndone: '{{entries}} recorded. Each can be undone on the round or at its batch.',
   roots: 'roots',
   rootsNotNumber: 'Roots: “{{roots}}” is not a number.',
   roundPaper: 'The round, on paper',

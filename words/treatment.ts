@@ -26,7 +26,7 @@ export const say = subject('treatment', {
   lookScratched: 'Look: they should be scratched dull.',
   mayNotBoilYet: 'It may not boil yet: look before you pour.',
   moreSmokeBringsNothing: 'More smoke brings nothing more, and water without air drowns seed: drain it through a filter.',
-  noHarmUpWell: 'No harm: up to {{most}} is well.',
+  noHarm: 'No harm: up to {{most}} is well.',
   fewerStillHard: 'Only {{hard}} are still hard: {{count}} cannot go round again.',
   pack: 'pack',
   pour: 'pour',

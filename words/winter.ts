@@ -13,8 +13,7 @@ export const say = subject('winter', {
   impossibleDay: 'no day is that warm or cold: is the unit right?',
   notDay: 'that is not a day',
   southernHills: 'southern hills',
-  neitherReadingsNorDays:
-    'There are neither moments with temperatures in it, nor days with a minimum and a maximum (date, tmin, tmax).',
+  neitherReadingsNorDays: 'There are neither moments with temperatures in it, nor days with a minimum and a maximum (date, tmin, tmax).',
   warmSouth: 'two months that count, and not every year',
   warmPlainShortWinter: 'warm plain, short winter',
   noFigure: 'no figure there',

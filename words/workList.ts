@@ -9,7 +9,7 @@ export const say = subject('workList', {
   more: 'Show 40 weeks',
   nobody: 'Nobody has time',
   plantOut: 'Plant out',
-  thing: '{{what}}:',
+  thing: '{{task}}:',
   weekOf: '{{from}} to {{to}}',
   work: 'Work, week by week',
 });

@@ -201,6 +201,6 @@ export function waitsFor(species: CueProfile): string {
       const amount = inDays ? say('of', { howMuch, name }) : name;
       return onlyHelps ? say('onlyHelps', { amount }) : amount;
     });
-  if (steps[0]?.cue === 'none') return said.length === 0 ? say('needsNoTreatment') : say('needsOnly', { said: allOf(said) });
-  return say('needs', { said: oneAfterAnother(said) });
+  if (steps[0]?.cue === 'none') return said.length === 0 ? say('needsNoTreatment') : say('needsOnly', { needs: allOf(said) });
+  return say('needs', { needs: oneAfterAnother(said) });
 }

@@ -48,7 +48,7 @@ export function parseDeviceLine(device: DeviceKind, line: string): Outcome<Devic
   const hello = /^chill (\d+) ([a-z]+)(?: (.*))?$/.exec(text);
   if (hello) {
     if (hello[1] !== PROTOCOL.split(' ')[1]) return refusal(say.of('otherVersion', { device }));
-    if (hello[2] !== device) return refusal(say.of('notTypeFigureInstead', { hello: hello[2], device }));
+    if (hello[2] !== device) return refusal(say.of('otherDevice', { hello: hello[2], device }));
     return { ok: true, value: { kind: 'hello', device, name: hello[3] ?? device } };
   }
   if (text.startsWith('! ')) return { ok: true, value: { kind: 'complaint', text: text.slice(2) } };

@@ -38,9 +38,9 @@ const even = (
 
 /** Sheets to choose from. The last two are plain paper, cut along the lines. */
 export const LABEL_SHEETS: readonly LabelSheet[] = [
-  even('a4-24', () => say('a424Labels70'), A4, 3, 8, 70, 37),
-  even('a4-21', () => say('a421Labels70'), A4, 3, 7, 70, 42.3),
-  even('a4-10', () => say('a410Labels105'), A4, 2, 5, 105, 57),
+  even('a4-24', () => say('a4Of24'), A4, 3, 8, 70, 37),
+  even('a4-21', () => say('a4Of21'), A4, 3, 7, 70, 42.3),
+  even('a4-10', () => say('a4Of10'), A4, 2, 5, 105, 57),
   even('letter-30', () => say('usLetter30'), LETTER, 3, 10, 66.675, 25.4),
   even('letter-10', () => say('usLetter10'), LETTER, 2, 5, 101.6, 50.8),
   even('a4-cut', () => say('a4Plain18'), A4, 3, 6, 65, 46),

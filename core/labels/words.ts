@@ -22,7 +22,7 @@ export interface LabelWords {
 /** What nobody who finds a bag should be left to guess. One definition, for every label. */
 export const keepIt = () => say('doNotThrowAway');
 const notPoisonous = () => say('seedsNotFood');
-const poisonous = () => say('notFoodPoisonousSeed');
+const poisonous = () => say('notFoodPoisonous');
 const perhapsPoisonous = () => say('notFoodTreatPoisonous');
 const irritant = () => say('irritantGloves');
 const checkRules = () => say('checkLocalRules');
@@ -50,7 +50,7 @@ export function bagWords({ batch, species, lot, projection }: BatchView): LabelW
               stage: stageName(waiting.kind),
               start: shortDate(waiting.start),
               end: shortDate(out),
-              end2: out.slice(0, 4),
+              year: out.slice(0, 4),
             }) + (waiting.window ? ` ${say('to', { from: shortDate(waiting.window.from), to: shortDate(waiting.window.to) })}` : ''),
           ]
         : []),

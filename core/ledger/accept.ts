@@ -33,7 +33,7 @@ export function accept(
       return refused(`${at(event.id)}.at`, say.of('momentInTheFuture'));
     }
     if (event.on < batch.madeOn) {
-      return refused(`${at(event.id)}.on`, say.of('batchWasOnlyMade', { madeOn: shortDate.of(batch.madeOn, today) }));
+      return refused(`${at(event.id)}.on`, say.of('beforeBatchWasMade', { madeOn: shortDate.of(batch.madeOn, today) }));
     }
   }
   try {

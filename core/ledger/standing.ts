@@ -52,7 +52,7 @@ const counts = ({ id, kind }: FoldableEvent, inForce: ReadonlySet<string>) => ki
 
 function requireCorrectable(event: FoldableEvent, old: FoldableEvent | undefined): void {
   if (!old) refuse(event, 'corrects', say.of('noEntryToUndo'));
-  else if (old.kind !== event.kind || !kindOfEvent(old).correctable) refuse(event, 'corrects', say.of('entryCannotCorrectUndo'));
+  else if (old.kind !== event.kind || !kindOfEvent(old).correctable) refuse(event, 'corrects', say.of('entryCannotBeCorrected'));
 }
 
 /** The events in force in their places, the last correction of each in the place of the first of all; what was corrected is taken out of force. */

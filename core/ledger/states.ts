@@ -83,14 +83,14 @@ export function applyMoves(counts: Counts, moves: readonly Move[]): { counts: Co
   const after = { ...counts };
   for (const [index, { from, to, count }] of moves.entries()) {
     if (!NEXT[from].includes(to)) {
-      return refusal(say.of('stateCannotBecome', { state: stateName.of(from), state2: stateName.of(to) }), `moves.${index}.count`);
+      return refusal(say.of('stateCannotBecome', { state: stateName.of(from), wanted: stateName.of(to) }), `moves.${index}.count`);
     }
     if (count > after[from]) {
       const there =
         after[from] === 0
           ? say.of('none', { state: stateName.of(from) })
           : say.of('only', { count: after[from], state: stateName.of(from) });
-      return refusal(say.of('soCantBecome', { there, count, state: stateName.of(to) }), `moves.${index}.count`);
+      return refusal(say.of('soCantBecome', { left: there, count, state: stateName.of(to) }), `moves.${index}.count`);
     }
     after[from] -= count;
     after[to] += count;

@@ -63,7 +63,7 @@ export function movesFor(verb: Verb, count: number, counts: Counts): { moves: Mo
   const most = mostFor(verb, counts);
   if (count > most) {
     const which = oneOf(from.map((state) => stateName(state)));
-    return refusal(say.of('onlyCantBecome', { count: most, which, count2: count, state: stateName.of(to) }));
+    return refusal(say.of('onlyCantBecome', { count: most, which, wanted: count, state: stateName.of(to) }));
   }
   const moves: Move[] = [];
   let rest = count;

@@ -16,7 +16,7 @@ const said = (lot: LotInHand, event: NewLotEvent) => {
 
 test('a lot takes what its drawer has, from the day on which it was acquired to today', () => {
   expect(said(LOT, sorted('2026-10-01', 60))).toBe(0);
-  expect(said(LOT, sorted('2026-10-01', 61))).toBe('rejected: onlySeedsStockGiveMany');
+  expect(said(LOT, sorted('2026-10-01', 61))).toBe('rejected: moreThanInStock');
   expect(said(LOT, sorted('2026-08-31', 5))).toBe('on: lotWasAcquiredLater');
   expect(said(LOT, sorted('2026-11-02', 5))).toBe('on: dayIsInTheFuture');
 });

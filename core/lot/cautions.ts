@@ -6,7 +6,7 @@ import { worded } from '@chill/words/tables.ts';
 /** What each kind of hazard asks for, whatever the species; local rules come first. */
 const ASKS: Record<HazardCode, string> = worded(say, {
   toxic: 'notFood',
-  irritant: 'glovesWashYourHands',
+  irritant: 'gloves',
   protected: 'permitNeeded',
   regulated: 'checkLocalRules',
   unknown: 'treatAsPoisonous',
@@ -16,7 +16,7 @@ const ASKS: Record<HazardCode, string> = worded(say, {
 export const NOT_KNOWN: Hazard = {
   code: 'unknown',
   get note() {
-    return say('notKnownWhetherPoisonous');
+    return say('perhapsPoisonous');
   },
 };
 

@@ -68,7 +68,7 @@ function cueDrawbacks({ chain, method, workedOut, resolved }: Omit<Proposal, 'ag
   }
   const sprouting = resolved[sproutingStage(method)];
   const { base_C, at_C, ceiling_C } = species.sprouting;
-  const wanted = say.of('needsAboutCBetween', { at: at_C, base: base_C, ceiling: ceiling_C });
+  const wanted = say.of('needsAboutTemperature', { at: at_C, base: base_C, ceiling: ceiling_C });
   if (chain.warmth < HARDLY_SPROUTS) {
     const reason = say.of(chain.warmth > 0 ? 'hardlyAnythingGerminatesAt' : 'nothingGerminatesAt', {
       temperature: sprouting?.temperature_C,
@@ -101,7 +101,7 @@ function cueDrawbacks({ chain, method, workedOut, resolved }: Omit<Proposal, 'ag
     found.push({
       code: 'anecdotal',
       weight: 'costs',
-      reason: lost > 0.1 ? say.of('anecdotalSeedLostWay', { lost: percent(lost) }) : say.of('anecdotal'),
+      reason: lost > 0.1 ? say.of('anecdotalLosses', { lost: percent(lost) }) : say.of('anecdotal'),
     });
   }
   return found;
@@ -113,9 +113,7 @@ function keepingDrawbacks({ dates, wanted }: Omit<Proposal, 'against'>, { keepin
   const { moist, until, moistUntil } = keeping;
   const date = (day: PlainDate) => shortDate.of(day, today);
   if (today > until) {
-    const reason = moist
-      ? say.of('dampLastedUntil', { until: date(until) })
-      : say.of('livedUntilInOpenAir', { until: date(until) });
+    const reason = moist ? say.of('dampLastedUntil', { until: date(until) }) : say.of('livedUntilInOpenAir', { until: date(until) });
     return [{ code: 'driesOut', weight: 'stops', reason: say.of('cutTenFirst', { text: reason }) }];
   }
   if (dates.start > moistUntil) {
@@ -139,8 +137,8 @@ function lacking({ warmFirst, cold, smoke, flooding, afterRipening }: Species, m
   if (afterRipening && !has('dryStore')) return say.of('monthsDryStorage');
   if (smoke && !has('smoke')) return say.of('smoke');
   if (flooding && !has('flood')) return say.of('flooding');
-  if (warmFirst && !has('warmMoist', 'outdoorWinter')) return say.of('warmBeforeColdStratification');
-  if (cold.need !== 'none' && cold.winters === 2) return say.of('twoWintersWarmthBetween');
+  if (warmFirst && !has('warmMoist', 'outdoorWinter')) return say.of('warmFirstNeeded');
+  if (cold.need !== 'none' && cold.winters === 2) return say.of('twoWintersNeeded');
   return cold.need === 'none' ? say.of('moreThanKnown') : say.of('coldStratification');
 }
 
@@ -171,7 +169,7 @@ function timeDrawbacks(proposal: Omit<Proposal, 'against'>, { nursery, today }: 
     found.push({
       code: 'startPast',
       weight: 'stops',
-      reason: say.of('startIsPast', { daysBetween: spell.of(daysBetween(dates.start, today)) }),
+      reason: say.of('startIsPast', { days: spell.of(daysBetween(dates.start, today)) }),
     });
   }
   const daylight = daylengthHours(dates.potted, nursery.latitude_deg);

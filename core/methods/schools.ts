@@ -51,13 +51,13 @@ export const SCHOOLS: Record<Exclude<School, 'towelTest'>, SchoolWords> = worded
     id: 'freezer-turns',
     name: 'freezeThawThenFridge',
     speaksFor: 'hurryLateWinter',
-    speaksAgainst: 'killsSomeSeedAnecdotal',
+    speaksAgainst: 'killsSomeSeed',
   },
   noCold: { id: 'no-cold', name: 'noCold', speaksFor: 'quickControlOthers', speaksAgainst: 'nothingForWinterNeeding' },
   warmThenCold: {
     id: 'warm-then-cold',
     name: 'warmThenCold',
-    speaksFor: 'seasonsOrderEmbryoNeeds',
+    speaksFor: 'seasonsInOrder',
     speaksAgainst: 'long',
   },
 });
@@ -110,9 +110,8 @@ function wordsFor(
 ): Pick<SchoolWords, 'speaksFor' | 'speaksAgainst'> {
   const { speaksFor, speaksAgainst } = SCHOOLS[school];
   const without = cold.need === 'none' ? 1 : cold.releasedWithout;
-  if (school === 'noCold' && without >= MOSTLY_NONE)
-    return { speaksFor: say('quick'), speaksAgainst: say('germinatesOnceStartSeason') };
-  if (school === 'mediumInFridge' && seed.length_mm < SMALL_MM) return { speaksFor: say('leastRotLongHolds'), speaksAgainst };
+  if (school === 'noCold' && without >= MOSTLY_NONE) return { speaksFor: say('quick'), speaksAgainst: say('germinatesAtOnce') };
+  if (school === 'mediumInFridge' && seed.length_mm < SMALL_MM) return { speaksFor: say('leastRot'), speaksAgainst };
   return { speaksFor, speaksAgainst };
 }
 const SMALL_MM = 3;
@@ -157,7 +156,7 @@ function stagesOf(school: School, species: Omit<Species, 'methods'>): Stage[] | 
       if (!asksCold) return noWinter;
       if (species.storage !== 'orthodox') return say('frostKillsWetSeed');
       if (tiny) return say('tooSmallForTurns');
-      if (warmFirst || cold.winters === 2) return say('needsWarmthBeforeFreezing', { turnsSurvival: percent(1 - TURNS_SURVIVAL) });
+      if (warmFirst || cold.winters === 2) return say('needsWarmthBeforeFreezing', { loss: percent(1 - TURNS_SURVIVAL) });
       return [...prepared(species), { kind: 'freezerTurns' }, wet('coldMoist', 'towel'), ...sprouted(species)];
     case 'warmThenCold':
       if (!warmFirst) return say('needsNoWarmthFirst');

@@ -14,7 +14,7 @@ export function whatWouldChange(request: Request): Sentence | undefined {
   const first = weighMethods(request).offered[0]?.method.id;
   for (const { said, other } of neighbours(request)) {
     const then = weighMethods(other).offered[0]?.method;
-    if (then && then.id !== first) return say.of('wouldComeFirst', { said, name: then.name.toLowerCase() });
+    if (then && then.id !== first) return say.of('wouldComeFirst', { reason: said, name: then.name.toLowerCase() });
   }
   return undefined;
 }

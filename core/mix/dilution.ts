@@ -32,14 +32,14 @@ const SAID = new RegExp(`^(${FIGURES})\\s*(to|:|in)\\s*(${FIGURES})$`, 'i');
  */
 export function parseDilution(text: string, total_mL: number, numbers: NumberFormat = 'point'): Parsed<Dilution> {
   const match = SAID.exec(text.trim());
-  const unread = refusal(say.of('say13OnePart'));
+  const unread = refusal(say.of('sayTheDilution'));
   if (!match) return unread;
   const [first, second] = [match[1], match[3]].map((figure) => readNumber(figure as string, numbers));
   if (!first || !second) return unread;
   const [parts, other] = [first.value, second.value];
   const all = match[2]?.toLowerCase() === 'in' ? other : parts + other;
   if (!(parts > 0 && all > 0)) return unread;
-  if (parts > all) return refusal(say.of('partsExceedWhole', { parts, all }));
+  if (parts > all) return refusal(say.of('partsExceedWhole', { part: parts, whole: all }));
   const stock_mL = (total_mL * parts) / all;
   const twoWays = (first.twoWays || second.twoWays) && { twoWays: true as const };
   return { ok: true, value: { stock_mL, water_mL: total_mL - stock_mL, part: parts / all }, ...twoWays };
@@ -52,7 +52,7 @@ export type Chemical = (typeof CHEMICALS)[number];
 const NEVER = [
   ['bleach', 'acid', say.of('releasesChlorineGas')],
   ['bleach', 'vinegar', say.of('releasesChlorineGas')],
-  ['bleach', 'ammonia', say.of('makesChloraminePoisonousGas')],
+  ['bleach', 'ammonia', say.of('makesChloramine')],
   ['bleach', 'peroxide', say.of('foamsBurstsVessels')],
   ['peroxide', 'vinegar', say.of('makesPeraceticAcid')],
   ['peroxide', 'acid', say.of('burnsAndMayBurst')],
@@ -61,5 +61,5 @@ const NEVER = [
 /** Why two chemicals must not be mixed, or `undefined` where nothing is known against it. Never the last word: the labels rule. */
 export function mustNotMix(a: Chemical, b: Chemical): Sentence | undefined {
   const found = NEVER.find(([one, other]) => (one === a && other === b) || (one === b && other === a));
-  return found && say.of('neverTogether', { a: valueName.of(a), b: valueName.of(b), found2: found[2] });
+  return found && say.of('neverTogether', { first: valueName.of(a), second: valueName.of(b), because: found[2] });
 }

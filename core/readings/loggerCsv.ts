@@ -135,7 +135,7 @@ export function readLoggerLine(row: readonly string[], layout: LoggerLayout): Lo
   const exists = new Date(Date.UTC(year, month - 1, dayOfMonth)).getUTCDate() === dayOfMonth && month >= 1 && month <= 12;
   if (!exists || hour > 23 || minute > 59 || second > 59) return refusal(say.of('noSuchMoment'));
   const figure = FIGURE.test(typed) ? figureOf(typed) : Number.NaN;
-  if (!Number.isFinite(figure)) return refusal(say.of(typed === '' ? 'noTemperatureStandsThere' : 'notTemperature'));
+  if (!Number.isFinite(figure)) return refusal(say.of(typed === '' ? 'noTemperatureThere' : 'notTemperature'));
   const celsius = layout.fahrenheit ? ((figure - 32) * 5) / 9 : figure;
   const after = time.slice((clock.index ?? 0) + clock[0].length).trim();
   const offset = /^(?:Z|UTC|GMT)$/i.test(after) ? 0 : offsetIn(OFFSET.exec(after) ?? undefined);

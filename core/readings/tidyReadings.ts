@@ -41,10 +41,10 @@ export class LeftLines {
 export function untidiness({ at_ms, celsius }: Readings, now_ms: number): string | undefined {
   for (let i = 0; i < at_ms.length; i++) {
     const [at, here] = [at_ms[i] as number, celsius[i] as number];
-    if (!Number.isInteger(at) || (i > 0 && at <= (at_ms[i - 1] as number))) return say('readingNotLater', { i: i + 1 });
-    if (at > now_ms) return say('readingInFuture', { i: i + 1 });
-    if (at < EARLIEST_MS) return say('readingTooOld', { i: i + 1, firstYear: String(FIRST_YEAR) });
-    if (!(here >= POSSIBLE_C.least && here <= POSSIBLE_C.most)) return say('readingImpossible', { i: i + 1, here });
+    if (!Number.isInteger(at) || (i > 0 && at <= (at_ms[i - 1] as number))) return say('readingNotLater', { number: i + 1 });
+    if (at > now_ms) return say('readingInFuture', { number: i + 1 });
+    if (at < EARLIEST_MS) return say('readingTooOld', { number: i + 1, firstYear: String(FIRST_YEAR) });
+    if (!(here >= POSSIBLE_C.least && here <= POSSIBLE_C.most)) return say('readingImpossible', { number: i + 1, celsius: here });
   }
   return undefined;
 }

@@ -74,9 +74,7 @@ export function recordBegin(
   const stage = batch.plan.stages[state.stage];
   if (!stage || state.underWay)
     return refusal(
-      stage
-        ? say.of('already', { code: batch.code, stage: stageName.of(stage.kind) })
-        : say.of('noStageLeft', { code: batch.code }),
+      stage ? say.of('already', { code: batch.code, stage: stageName.of(stage.kind) }) : say.of('noStageLeft', { code: batch.code }),
     );
   const placeId = chosen ?? placeForStage(stage, situation);
   if (!placeId) return refusal(say.of('noPlaceForStage', { stage: stageName.of(stage.kind) }));

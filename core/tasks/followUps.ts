@@ -75,8 +75,6 @@ export function rootsInTheCold(context: TaskContext): Sentence | undefined {
   const left = countIn(state.counts, ['waiting', 'swollen']);
   const [now, best] = [Math.round(treatment.releasedNow * 100), Math.round(treatment.releasedAtBest * 100)];
   const stays =
-    situation.today < treatment.takeOutOn
-      ? say.of('othersStay', { left, now, best })
-      : say.of('othersMayComeOut', { left, now });
+    situation.today < treatment.takeOutOn ? say.of('othersStay', { left, now, best }) : say.of('othersMayComeOut', { left, now });
   return say.of('checkAgainOn', { stays, next: shortDate.of(checkDue(context).due, situation.today) });
 }

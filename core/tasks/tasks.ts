@@ -162,10 +162,8 @@ function missedRisk({ projection, situation, index }: TaskContext, lastOn: Plain
   const survives = treatment?.stage === index ? treatment.curve.survives : undefined;
   const at = (day: PlainDate) => survives?.[Math.max(0, Math.min(survives.length - 1, daysBetween(treatment?.since ?? day, day)))] ?? 1;
   const lost = seeds * (1 - at(situation.today) / at(lastOn));
-  const since = say.of('notChecked', { daysBetween: spell.of(daysBetween(lastOn, situation.today)) });
-  return lost >= 0.75
-    ? say.of('mayBeMouldy', { since, lost: Math.round(lost), seeds })
-    : say.of('oneMouldyMaySpread', { since });
+  const since = say.of('notChecked', { days: spell.of(daysBetween(lastOn, situation.today)) });
+  return lost >= 0.75 ? say.of('mayBeMouldy', { since, lost: Math.round(lost), seeds }) : say.of('oneMouldyMaySpread', { since });
 }
 
 function checkHint(
@@ -200,7 +198,7 @@ function potChecks(context: TaskContext): Task[] {
       check: sproutsHere ? 'sprouts' : 'pots',
       title: sproutsHere ? say.of('count') : say.of('waterCount'),
       hint: sproutsHere
-        ? say.of('dayExpect', { day: sprouting.day, expectWords: expectWords(sprouting, situation.today) })
+        ? say.of('dayExpect', { day: sprouting.day, expected: expectWords(sprouting, situation.today) })
         : say.of('potsAnyLost', { inPots }),
       ...(late > 0 && { lateness: say.of('seedlingsDryOut', { late: spell.of(late) }), pressing: late > 3 }),
     }),
@@ -222,9 +220,7 @@ function liftTasks(context: TaskContext): Task[] {
       due: since,
       placeId: placeOf(context),
       title: say.of('lift'),
-      hint: rest
-        ? say.of('potRootedNow', { count: up, rest })
-        : say.of('potAtLength', { up, liftAt: situation.species.liftAt_mm }),
+      hint: rest ? say.of('potRootedNow', { count: up, rest }) : say.of('potAtLength', { up, liftAt: situation.species.liftAt_mm }),
       ...(late > 0 && { lateness: say.of('waitingRootsTear', { late: spell.of(late) }), pressing: late > 1 }),
     }),
   ];

@@ -34,7 +34,7 @@ export function warmTasks(context: TaskContext): Task[] {
       left === 0
         ? say.of('towelFinished')
         : sprouting.more.high === 0
-          ? say.of('notGerminatedNoneMore', { left })
+          ? say.of('noneMoreLikely', { left })
           : say.of('moreAreLikely', {
               left,
               range: span(sprouting.more),

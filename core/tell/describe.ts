@@ -110,7 +110,7 @@ function inWords(fact: Fact): string {
     case 'tendingMoved':
       return say('tendingMovedTo', { step: stepName(fact.tending), to: shortDate(fact.to, fact.on) });
     case 'watered':
-      return say('mlWaterAdded', { toPrecision: Number(fact.mL.toPrecision(3)) });
+      return say('mlWaterAdded', { volume: Number(fact.mL.toPrecision(3)) });
     case 'timer':
       return say('for', { name: TIMINGS[fact.step].name, seconds: lengthOf(fact.seconds) });
     case 'timerEnded':
@@ -118,7 +118,7 @@ function inWords(fact: Fact): string {
     case 'opened':
       return `${fact.count} ${OPENED[fact.method]}${fact.seconds ? ` ${say('in', { seconds: lengthOf(fact.seconds) })}` : ''}`;
     case 'poured':
-      return say('mlPouredC', { mL: Math.round(fact.mL), pour: Math.round(fact.pour_C) });
+      return say('mlPouredC', { volume: Math.round(fact.mL), pour: Math.round(fact.pour_C) });
     case 'smoked':
       return smokeSaid(fact.dose);
     case 'heatPulsed': {
@@ -131,7 +131,7 @@ function inWords(fact: Fact): string {
       const { swelling } = fact;
       return swelling.by === 'count'
         ? say('swollen', { swollen: swelling.swollen, soaked: swelling.soaked })
-        : say('gDryGWet', { dry: swelling.dry_g, wet: swelling.wet_g });
+        : say('dryAndWetMass', { dry: swelling.dry_g, wet: swelling.wet_g });
     }
     case 'weighedDry':
       return say('gDry', { grams: fact.grams });

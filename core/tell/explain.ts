@@ -61,10 +61,10 @@ interface OwnShare {
 }
 
 const handbookSaid = (own: OwnShare | undefined, otherwise: Said): Said =>
-  own ? say.of('learnedShare', { said: percent(own.said), came: own.had.came, of: own.had.of, count: own.batches }) : otherwise;
+  own ? say.of('learnedShare', { figure: percent(own.said), came: own.had.came, of: own.had.of, count: own.batches }) : otherwise;
 
 const lotsSaid = ({ said, had, batches }: OwnShare): Said =>
-  say.of('learnedLots', { said: percent(said), came: had.came, of: had.of, count: batches });
+  say.of('learnedLots', { figure: percent(said), came: had.came, of: had.of, count: batches });
 
 /** What is known of a lot's viability, from where, whether that is only what such seed usually is, and how many years of dry storage are taken off it. */
 interface ViableLot {
@@ -92,10 +92,8 @@ export function whySeeds(
     ...(chain.opened < 1
       ? [{ name: say.of('scarified'), value: percent(chain.opened), from: handbookSaid(how && own[how], say.of('handbook')) }]
       : []),
-    { name: say.of('madeReadyByTreatment'), value: percent(chain.released), from: say.of('chillCurve') },
-    ...(chain.answered < 1
-      ? [{ name: say.of('answerSmokeOrFlooding'), value: percent(chain.answered), from: say.of('handbookAsTenSeeds') }]
-      : []),
+    { name: say.of('madeReady'), value: percent(chain.released), from: say.of('chillCurve') },
+    ...(chain.answered < 1 ? [{ name: say.of('answerToCue'), value: percent(chain.answered), from: say.of('handbookAsTenSeeds') }] : []),
     {
       name: say.of('notLostRot'),
       value: percent(chain.survives),
@@ -166,7 +164,7 @@ export function whyGermination(
       {
         name: say.of('atDegrees', { at }),
         value: say.of('daysFromTo', { range: range(days) }),
-        from: speed ? say.of('learnedDays', { said: range(speed.said), count: speed.batches }) : say.of('handbookTenths'),
+        from: speed ? say.of('learnedDays', { days: range(speed.said), count: speed.batches }) : say.of('handbookTenths'),
       },
       { name: say.of('warmthHere'), value: here, from: say.of('warmthFaster') },
     ],
@@ -200,7 +198,7 @@ export function whyTreatment(
   const response = treatment.response ?? COLD_RESPONSE;
   const days = (pick: 'from' | 'to') =>
     cold
-      ? say.of('learnedDays', { said: Math.round(cold.said[pick]), count: cold.batches })
+      ? say.of('learnedDays', { days: Math.round(cold.said[pick]), count: cold.batches })
       : say.of(planned.cold ? 'plannedWithOwn' : 'handbook');
   return {
     figure,
@@ -223,7 +221,7 @@ export function whyTreatment(
         }),
       },
       {
-        name: say.of('lostDayWhileFresh'),
+        name: say.of('lostPerDay'),
         value: say.of('inAThousand', { fresh: (rate.fresh_perDay * 1000).toFixed(1) }),
         from: say.of('assumption', { medium: mediumName.of(treatment.rot.medium) }),
       },
@@ -276,8 +274,8 @@ export function whyTopUp(water_mL: number, pieces: number, medium: Medium): Why 
         value: String(pieces),
         from: say.of(pieceOf(medium) === 'towel' ? 'towelsBySeedSize' : 'tubsBySeedSize'),
       },
-      { name: say.of('foundDry'), value: percent(FOUND_DRY_AT), from: say.of('whatCanHoldAssumption') },
-      { name: say.of('damp'), value: percent(target), from: say.of('whatCanHoldAssumption') },
+      { name: say.of('foundDry'), value: percent(FOUND_DRY_AT), from: say.of('ofWhatItHolds') },
+      { name: say.of('damp'), value: percent(target), from: say.of('ofWhatItHolds') },
     ],
     rule: say.of('ruleOfTopUp'),
     source: say.of('assumptionsOfMedia'),
@@ -290,7 +288,7 @@ export function whyTopUp(water_mL: number, pieces: number, medium: Medium): Why 
 export function whyExpected(forecast: SproutForecast, planned: SpeciesFigures = {}): Why {
   const { expectedByNow, seeds, willSprout, temperature_C, law, halfway_days, day } = forecast;
   return {
-    figure: say.of('aboutGerminatedByDay', { expectedByNow: Math.round(expectedByNow), day }),
+    figure: say.of('expectedByDay', { expectedByNow: Math.round(expectedByNow), day }),
     inputs: [
       { name: say.of('seedsCounted'), value: String(seeds), from: say.of('byTheRecords') },
       { name: say.of('germinateEnd'), value: percent(willSprout), from: say.of('viableScarifiedReady') },

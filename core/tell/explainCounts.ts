@@ -29,7 +29,7 @@ export function whyArms(base: number, other: number, wanted: number): Why {
   return {
     figure: say.of('seedsEachArm', { wanted }),
     inputs: [
-      { name: say.of('expectedControl'), value: percent(base), from: say.of('sharesFromSeedPlant') },
+      { name: say.of('expectedControl'), value: percent(base), from: say.of('sharesOnTheWay') },
       { name: say.of('worthFinding'), value: percent(other), from: say.of('yourChoice') },
     ],
     rule: say.of('ruleOfArms'),

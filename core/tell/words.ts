@@ -40,7 +40,7 @@ export function beginWords(
   const { light, floatTest } = situation.species;
   const hint = (floatTest === 'sinkersAreSound' && hintForSinkers) || usual;
   const onTop = STAGES[stage.kind].course === 'grows' && light === 'needs light';
-  return { title: beginsBy(stage.kind), hint: say.of('seedsAndHint', { seeds, hint: onTop ? say.of('surfaceSeedNeedsLight') : hint }) };
+  return { title: beginsBy(stage.kind), hint: say.of('seedsAndHint', { seeds, hint: onTop ? say.of('onTheSurface') : hint }) };
 }
 
 const ENDS = { takeOut: 'takeOutAct', drain: 'drainAct', done: 'doneAct' } as const;

@@ -141,7 +141,7 @@ export function endingOf(timer: Timer, now_ms: number): Ending {
 export function describeEnding(timer: Timer, now_ms: number): string {
   const { how, by_s, means } = endingOf(timer, now_ms);
   const { most_s } = TIMINGS[timer.step];
-  const still = how === 'late' && !means && Number.isFinite(most_s) ? ` ${say('noHarmUpWell', { most: lengthOf(most_s) })}` : '';
+  const still = how === 'late' && !means && Number.isFinite(most_s) ? ` ${say('noHarm', { most: lengthOf(most_s) })}` : '';
   return `${punctuality({ how, by_s })}${means || still ? '.' : ''}${means ? ` ${means}` : still}`;
 }
 

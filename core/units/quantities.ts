@@ -108,10 +108,10 @@ export function parseQuantity(text: string, quantity: Quantity, assumed?: string
   const rest = typed.slice(match[0].length).trim();
 
   const outOf = quantity === 'share' ? /^(?:in|of|out of) (\d+)$/.exec(rest) : null;
-  if (outOf) return Number(outOf[1]) > 0 ? { ok: true, value: amount / Number(outOf[1]) } : refusal(say.of('out0SaysNothing'));
+  if (outOf) return Number(outOf[1]) > 0 ? { ok: true, value: amount / Number(outOf[1]) } : refusal(say.of('outOfZero'));
   if (quantity === 'share' && match[5]) {
     // 17/20 is a share already; 17/20 of a per cent is nobody's.
-    return rest === '' ? { ok: true, value: amount } : refusal(say.of('writeOfSomething', { match: match[5], match2: match[6] }));
+    return rest === '' ? { ok: true, value: amount } : refusal(say.of('writeOfSomething', { some: match[5], all: match[6] }));
   }
   const name = rest || assumed?.toLowerCase();
   if (!name) return refusal(say.of('whichUnitTry', { example }));
@@ -178,7 +178,7 @@ export function parseLatitude(text: string): Parsed<number> {
   const match = /^([−-]?)(\d{1,3}(?:[.,]\d+)?)\s*°?\s*(?:(\d{1,2}(?:[.,]\d+)?)\s*[′'])?\s*([nNsS])?$/.exec(withLetters(text.trim()));
   if (!match) return refusal(say.of('giveLatitude'));
   const [, sign, degrees, minutes, side] = match;
-  if (Number(minutes?.replace(',', '.')) >= 60) return refusal(say.of('minutesRunFrom059'));
+  if (Number(minutes?.replace(',', '.')) >= 60) return refusal(say.of('minutesTooLarge'));
   if (sign && side) return refusal(say.of('minusAndLetter'));
   const size = Number((degrees as string).replace(',', '.')) + Number((minutes ?? '0').replace(',', '.')) / 60;
   if (size > 90) return refusal(say.of('latitudeOutOfRange'));

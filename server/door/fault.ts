@@ -27,13 +27,13 @@ const KINDS: Record<FaultKind, { status: number; title: string }> = wordedRows(s
   'not-found': { status: 404, title: 'notThere' },
   conflict: { status: 409, title: 'changedMeanwhile' },
   'not-so': { status: 412, title: 'notSo' },
-  'no-such-part': { status: 416, title: 'thereNoSuchPart' },
+  'no-such-part': { status: 416, title: 'noSuchPart' },
   'too-large': { status: 413, title: 'tooLarge' },
   'wrong-type': { status: 415, title: 'notJson' },
   'too-many': { status: 429, title: 'tooManyRequests' },
   'no-room': { status: 507, title: 'diskFull' },
   'store-fails': { status: 503, title: 'dataFileSilent' },
-  'our-fault': { status: 500, title: 'somethingWentWrongChill' },
+  'our-fault': { status: 500, title: 'somethingWentWrong' },
 });
 
 /** A refusal that the sender is told about; becomes problem details after RFC 9457. */

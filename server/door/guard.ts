@@ -30,8 +30,7 @@ export function guard(app: FastifyInstance, { secret, address }: { secret?: stri
     } else if (host !== '' && !isLoopback(host)) {
       throw new Fault('forbidden', say('onlyOwnName'));
     }
-    if (origin && origin !== `http://${host}` && origin !== `https://${host}`)
-      throw new Fault('forbidden', say('foreignPage'));
+    if (origin && origin !== `http://${host}` && origin !== `https://${host}`) throw new Fault('forbidden', say('foreignPage'));
     if ((site === 'cross-site' || site === 'same-site') && request.url.startsWith('/api/'))
       throw new Fault('forbidden', say('foreignPage'));
   });

@@ -98,7 +98,7 @@ function fill(
       `timer-${timer.id}`,
       timer.started_ms + timer.seconds * 1000,
       TIMER_MINUTES,
-      say('ends', { name, name2: TIMINGS[timer.step].name }),
+      say('ends', { name, timer: TIMINGS[timer.step].name }),
     );
   }
 }

@@ -56,7 +56,7 @@ export async function labelsPdf(now: ReadNow, { kind, sheet, of, copies, skip, o
 function wordsFor(one: string, kind: LabelKind, { places, batches, nursery, today }: ReadNow): LabelWords {
   if (kind === 'shelf') {
     const place = places.find(({ id }) => id === one);
-    if (!place) throw Fault.field('of', say('thereNoSuchPlace'));
+    if (!place) throw Fault.field('of', say('noSuchPlace'));
     return {
       code: '',
       name: place.name,

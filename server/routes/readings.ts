@@ -75,7 +75,7 @@ export const readingRoutes = routes((app, { store, clock, temperatures }) => {
     },
     async (request, reply) => {
       const readings = Buffer.isBuffer(request.body) ? unpackReadings(request.body) : undefined;
-      if (!readings) throw Fault.field('readings', say('thoseNotPackedReadings'));
+      if (!readings) throw Fault.field('readings', say('notPackedReadings'));
       const { now_ms, recordedAt } = await clock.moment();
       const fault = untidiness(readings, now_ms + CLOCKS_APART_MS);
       if (fault) throw Fault.field('readings', fault);

@@ -240,7 +240,7 @@ export function batchesOf(database: Database.Database, ids: readonly string[]): 
 /** The batch of that id, with its events. */
 export async function requireBatch(manager: EntityManager, id: string): Promise<Batch> {
   const row = await manager.findOneBy(BatchRow, { id });
-  if (!row) throw Fault.notFound(say('thereNoSuchBatch'));
+  if (!row) throw Fault.notFound(say('noSuchBatch'));
   const events = await manager.find(EventRow, { where: { batchId: id }, order: { version: 'ASC' } });
   return { ...bodyOf<Omit<Batch, 'events'>>(row), events: events.map(bodyOf<LedgerEvent>) };
 }
@@ -259,8 +259,8 @@ export async function addBatch(
     return requireBatch(manager, batch.id);
   }
   const lot = findLot(database, batch.lotId);
-  if (!lot) throw Fault.field(`${at}lotId`, say('thereNoSuchLot'));
-  if (!knows(lot.speciesId, batch.plan.method.id)) throw Fault.field(`${at}plan.method`, say('methodNotLotsSpecies'));
+  if (!lot) throw Fault.field(`${at}lotId`, say('noSuchLot'));
+  if (!knows(lot.speciesId, batch.plan.method.id)) throw Fault.field(`${at}plan.method`, say('methodOfOtherSpecies'));
   if (batch.plan.seeds > lot.unassigned) {
     throw Fault.field(`${at}plan.seeds`, say('fewerInNoBatch', { unassigned: lot.unassigned, code: lot.code }));
   }

@@ -112,8 +112,7 @@ function wrongRecord(database: Database.Database): string | undefined {
   const packed = database
     .prepare('SELECT place_id, day FROM reading_day WHERE typeof(packed) <> ? OR length(packed) <> ? * count LIMIT 1')
     .get('blob', READING_BYTES) as { day: number } | undefined;
-  if (packed)
-    return say('fileRecordAmiss', { table: 'reading_day', line: packed.day, field: 'packed', message: say('thoseNotPackedReadings') });
+  if (packed) return say('fileRecordAmiss', { table: 'reading_day', line: packed.day, field: 'packed', message: say('notPackedReadings') });
   const strays = database.pragma('foreign_key_check') as { table: string; rowid: number }[];
   return strays[0] && say('fileRecordStray', { table: strays[0].table, line: strays[0].rowid });
 }

@@ -83,7 +83,7 @@ export async function addLot(manager: EntityManager, database: Database.Database
 /** Changes a lot, if it is still as the sender saw it; never to fewer seeds than its batches and its ledger have taken. */
 export async function changeLot(manager: EntityManager, database: Database.Database, lot: Lot, seenVersion: number): Promise<LotInHand> {
   const known = findLot(database, lot.id);
-  if (!known) throw Fault.notFound(say('thereNoSuchLot'));
+  if (!known) throw Fault.notFound(say('noSuchLot'));
   if (known.version !== seenVersion) throw Fault.conflict(say('lotChangedMeanwhile'), { lot: known });
   await requireFreeCode(manager, lot);
   const taken = known.inBatches;
@@ -111,7 +111,7 @@ export async function appendToLot(
   recordedAt: string,
 ): Promise<LotInHand> {
   const lot = findLot(database, lotId);
-  if (!lot) throw Fault.notFound(say('thereNoSuchLot'));
+  if (!lot) throw Fault.notFound(say('noSuchLot'));
   const known = lot.events.find((one) => one.id === event.id);
   if (known) {
     const { version: _version, recordedAt: _at, ...said } = known;
@@ -145,5 +145,5 @@ function drawerAfter(lot: Lot, events: LotEvent[], taken: number, used: number):
 
 async function requireFreeCode(manager: EntityManager, lot: Lot): Promise<void> {
   const holder = await manager.findOneBy(LotRow, { code: lot.code });
-  if (holder && holder.id !== lot.id) throw Fault.field('code', say('anotherLotCalledAlready', { code: lot.code }));
+  if (holder && holder.id !== lot.id) throw Fault.field('code', say('lotCodeTaken', { code: lot.code }));
 }

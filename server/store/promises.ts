@@ -46,6 +46,6 @@ export async function requirePromises(manager: EntityManager, speciesId: string,
     if (!('promise' in event) || event.promise === undefined) continue;
     const row = await manager.findOneBy(PromiseRow, { id: event.promise });
     if (row && bodyOf<PlantPromise>(row).speciesId === speciesId) continue;
-    throw Fault.field(`events.${index}.promise`, row ? say('promiseOfOtherSpecies') : say('thereNoSuchPromise'));
+    throw Fault.field(`events.${index}.promise`, row ? say('promiseOfOtherSpecies') : say('noSuchPromise'));
   }
 }

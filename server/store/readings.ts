@@ -103,8 +103,7 @@ export function* takeIn(
     | { seq: number; body: string }
     | undefined;
   const known: ReadingImport | undefined = row && JSON.parse(row.body);
-  if (known && (known.placeId !== said.placeId || known.source !== said.source))
-    throw Fault.field('import', say('importIdTaken'));
+  if (known && (known.placeId !== said.placeId || known.source !== said.source)) throw Fault.field('import', say('importIdTaken'));
   if (known && known.source !== 'logger') return { import: known, repeated: 0, conflicting: 0 };
   const there = at_ms.length > 0 ? readingsOf(database, said.placeId, at_ms[0], at_ms.at(-1)) : noReadings();
   let [repeated, conflicting, at] = [0, 0, 0];
@@ -163,7 +162,7 @@ export function importsOf(database: Database.Database, placeId: PlaceId): (Readi
 /** Takes an import out, or puts it back; gives its place. */
 export function setUndone(database: Database.Database, importId: string, undone: boolean): string {
   const placeId = database.prepare('SELECT place_id FROM reading_import WHERE id = ?').pluck().get(importId) as string | undefined;
-  if (!placeId) throw Fault.notFound(say('thereNoSuchReadings'));
+  if (!placeId) throw Fault.notFound(say('noSuchReadings'));
   database.prepare('UPDATE reading_import SET undone = ? WHERE id = ?').run(undone ? 1 : 0, importId);
   return placeId;
 }

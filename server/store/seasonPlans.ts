@@ -48,8 +48,7 @@ export async function acceptSeason(
   }
   const ids = new Set(batches.map(({ id }) => id));
   for (const [i, { promiseId, batchIds }] of plan.promises.entries()) {
-    if (!(await manager.existsBy(PromiseRow, { id: promiseId })))
-      throw Fault.field(`plan.promises.${i}.promiseId`, say('thereNoSuchPromise'));
+    if (!(await manager.existsBy(PromiseRow, { id: promiseId }))) throw Fault.field(`plan.promises.${i}.promiseId`, say('noSuchPromise'));
     if (!batchIds.every((id) => ids.delete(id))) throw Fault.field(`plan.promises.${i}.batchIds`, say('batchOfOnePromise'));
   }
   if (ids.size > 0) throw Fault.field('batches', say('batchOfOnePromise'));

@@ -206,7 +206,7 @@ export class Store {
   /** Takes readings in as one import, all or none; sending the same again is harmless. */
   takeInReadings(said: Omit<ReadingImport, 'count' | 'from' | 'to'>, readings: Readings): Promise<TakenIn> {
     return this.#write(async (manager, database) => {
-      if (!(await manager.existsBy(PlaceRow, { id: said.placeId }))) throw Fault.notFound(say('thereNoSuchPlace'));
+      if (!(await manager.existsBy(PlaceRow, { id: said.placeId }))) throw Fault.notFound(say('noSuchPlace'));
       return unhurried(takeIn(database, said, readings));
     }).finally(() => this.#readingsChanged(said.placeId));
   }
@@ -270,9 +270,9 @@ export class Store {
   removeOwnSpecies(id: string): Promise<void> {
     return this.#write(async (manager, database) => {
       const user = readLots(database).find((lot) => lot.speciesId === id);
-      if (user) throw Fault.field('id', say('lotSpeciesStaysHandbook', { code: user.code }));
+      if (user) throw Fault.field('id', say('speciesOfLotStays', { code: user.code }));
       const promised = (await manager.find(PromiseRow)).map(bodyOf<PlantPromise>).find((one) => one.speciesId === id && !one.closed);
-      if (promised) throw Fault.field('id', say('promiseSpeciesStaysHandbook', { whom: promised.whom }));
+      if (promised) throw Fault.field('id', say('promisedSpeciesStays', { whom: promised.whom }));
       await manager.delete(OwnSpeciesRow, { id });
     });
   }
@@ -378,7 +378,7 @@ export class Store {
       const batch = await requireBatch(manager, batchId);
       if (await areKnown(manager, batch, [event])) return [batch, await requireBatch(manager, part.id)];
       if (part.from?.batchId !== batchId) throw Fault.field('batch.from', say('splitFromAnother'));
-      if (part.lotId !== batch.lotId) throw Fault.field('batch.lotId', say('partSameLotWhole'));
+      if (part.lotId !== batch.lotId) throw Fault.field('batch.lotId', say('partOfSameLot'));
       if (await manager.existsBy(BatchRow, { id: part.id })) throw Fault.field('batch.id', say('batchIdTaken'));
       const whole = await appendTo(manager, database, batch, { decidedOn, events: [event] }, moment);
       return [whole, await insertBatch(manager, part, batch.speciesId)];

@@ -46,7 +46,11 @@ export function BatchGlance({ view }: { view: BatchView }) {
       <div className="mt-4 flex items-end gap-4">
         <SeedDrawing seed={species.seed} room={150} />
         <p className="text-[0.92rem] text-ink2">
-          {say('sizeAndScale', { length: species.seed.length_mm, width: species.seed.width_mm, enlargement: enlargement(species.seed, 138) })}
+          {say('sizeAndScale', {
+            length: species.seed.length_mm,
+            width: species.seed.width_mm,
+            enlargement: enlargement(species.seed, 138),
+          })}
           <br />
           {say('liftAtLength', { liftAt: species.liftAt_mm })}
         </p>
@@ -90,7 +94,7 @@ export function Account({ view }: { view: BatchView }) {
     const out = treatment.stalled
       ? `${say('noColdHereMoveBack')} `
       : today < treatment.window.from
-        ? `${say('leaveTakeOutDay')} `
+        ? `${say('leaveUntilTakeOut')} `
         : today <= treatment.window.to
           ? `${say('takeOutTheseDays')} `
           : `${say('takeOutOverdue')} `;
@@ -163,9 +167,7 @@ function sproutsAhead({ expectNew, more, nextOn, allButDone, anyMore }: SproutFo
       ? say('expectNewNextCheck', { range: span(expectNew) })
       : nextOn && nextOn > today && say('noneExpectedBefore', { nextOn: shortDate(nextOn, today) });
   const all =
-    more.high === 0
-      ? say('noneMoreLikely', { times: Math.round(100 * (1 - anyMore)) })
-      : say('moreInAll', { range: span(more), by });
+    more.high === 0 ? say('noneMoreLikely', { times: Math.round(100 * (1 - anyMore)) }) : say('moreInAll', { range: span(more), by });
   return next ? `${next} ${all}` : all;
 }
 
@@ -177,7 +179,7 @@ const BECAUSE: Record<Cause['code'], (count: number, adds: boolean) => string> =
   cold: (_, adds) => say(adds ? 'moreReadyThanPlanned' : 'fewerReadyThanPlanned'),
   came: (count, adds) => say(adds ? 'moreThanExpected' : 'fewerThanExpected', { count }),
   swelling: (_, adds) => say(adds ? 'moreSwellThanPlanned' : 'fewerSwellThanPlanned'),
-  tested: () => say('testLotCameSince'),
+  tested: () => say('lotTestedSince'),
   rest: () => say('whatElseChanged'),
 };
 const signed = (plants: number) => (plants > 0 ? `+${plants}` : `−${-plants}`);

@@ -87,7 +87,7 @@ export function Choices({ view, advice }: { view: BatchView; advice: Advice }) {
                     className={one === best ? 'action' : 'quiet'}
                     onClick={() => act(one)}
                     aria-expanded={one.kind === 'cut' || one.kind === 'stop' ? asked === one.kind : undefined}
-                    aria-label={say('chooseThis', { what: CHOICES[one.kind].name(one) })}
+                    aria-label={say('chooseThis', { choice: CHOICES[one.kind].name(one) })}
                   >
                     {one.kind === 'wait' ? say('wait') : say('choose')}
                   </button>

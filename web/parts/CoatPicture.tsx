@@ -15,7 +15,7 @@ const NAMES: Record<Opened, string> = worded(say, {
 const SAID: Record<Opened, string> = worded(say, {
   tooLittle: 'scratchedStillDark',
   right: 'paleSpeckShows',
-  tooFar: 'paleWetEmbryoCut',
+  tooFar: 'cutTooDeep',
 });
 
 /** Where the scar of a seed lies, as parts of its length and width, and where to open it: the far side of the widest part. */

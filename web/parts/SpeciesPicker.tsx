@@ -91,12 +91,12 @@ function Choice({ of: one }: { of: Species | Lead }) {
         {one.common[0]} <i className="font-normal text-ink2">{one.scientific}</i>
       </>
     );
-  if (one.lead === 'nothing') return <span className="text-ink2">{say('handbookHasNothingLike', { query: one.query })}</span>;
-  if (one.lead === 'key') return say('findOutWhatNeeds', { name: one.name });
+  if (one.lead === 'nothing') return <span className="text-ink2">{say('nothingLike', { query: one.query })}</span>;
+  if (one.lead === 'key') return say('findOutWhatItNeeds', { name: one.name });
   return (
     <Rich
       say={say}
-      of="addWithStandIn"
+      of="addWithGenus"
       facts={{ name: one.species.scientific, genus: one.genus.genus, called: one.genus.common.toLowerCase() }}
       parts={{ b: <b />, i: <i className="font-normal" /> }}
     />

@@ -123,7 +123,12 @@ function zoneOn(stages: readonly ProjectedStage[], on: string): Zone {
 function spoken({ batch, species, projection }: BatchView, today: string): string {
   const parts = stagesTold(projection).map((stage) => {
     const verb = stage.finished ? say('was') : stage.started ? say('isIn') : say('will');
-    return say('from', { verb, stage: stageName(stage.kind), start: shortDate(stage.start, today), end: shortDate(stage.end, today) });
+    return say('from', {
+      doing: verb,
+      stage: stageName(stage.kind),
+      start: shortDate(stage.start, today),
+      end: shortDate(stage.end, today),
+    });
   });
   return `${batch.code} ${species.common[0]} ${parts.join(', ')}`;
 }

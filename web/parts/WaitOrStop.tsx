@@ -48,7 +48,7 @@ export function WaitOrStop({ view, named = true }: { view: BatchView; named?: bo
       <h2 className={named ? 'mt-3' : ''}>{say('waitOrStop')}</h2>
       {decided ? (
         <p className="mt-1 flex flex-wrap items-center text-[1.06rem]">
-          {say('decided', { on: shortDate(decided.on, today), what: AMENDED[decided.why] })}
+          {say('decided', { on: shortDate(decided.on, today), change: AMENDED[decided.why] })}
           <UndoButton view={view} events={[{ id: decided.eventId }]} />
         </p>
       ) : !advice ? (

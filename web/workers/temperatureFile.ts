@@ -67,7 +67,7 @@ addEventListener('message', async ({ data }: MessageEvent<FileQuestion>) => {
     else if (data.layout.kind === 'daily') await readDays(data.file, data.layout.daily, data.timeZone, data.now_ms);
     else await readLog(data.file, data.layout.logger, data.timeZone, data.now_ms);
   } catch (error) {
-    answer({ said: 'problem', problem: say('fileCouldNotRead', { message: (error as Error).message }) });
+    answer({ said: 'problem', problem: say('fileUnreadable', { message: (error as Error).message }) });
   }
 });
 
@@ -122,8 +122,7 @@ async function readLog(file: File, layout: LoggerLayout, timeZone: string, now_m
     const { value, done: over } = await reader.read();
     if (over) break;
     log.push(decode.decode(value, { stream: true }));
-    if (log.count > MOST_READINGS)
-      return answer({ said: 'problem', problem: say('tooManyReadings', { mostReadings: MOST_READINGS }) });
+    if (log.count > MOST_READINGS) return answer({ said: 'problem', problem: say('tooManyReadings', { mostReadings: MOST_READINGS }) });
     done += value.byteLength;
     answer({ said: 'progress', share: Math.min(0.95, done / Math.max(1, file.size)) });
   }
@@ -142,7 +141,7 @@ async function readDays(file: File, layout: DailyLayout, timeZone: string, now_m
 }
 
 async function send(to: string): Promise<void> {
-  if (!packed) return answer({ said: 'problem', problem: say('nothingWasReadYet') });
+  if (!packed) return answer({ said: 'problem', problem: say('nothingReadYet') });
   const response = await fetch(to, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: packed });
   if (response.ok) return answer({ said: 'sent' });
   const refused = (await response.json().catch(() => undefined)) as Problem | undefined;

@@ -10,7 +10,7 @@ export const opened: EventKind<'opened'> = {
   apply(state, event) {
     const before = state.counts.broken;
     const there = stillThere(state);
-    if (event.count > there) refuse(event, 'count', say.of('onlyThereScarifyCant', { there, count: event.count }));
+    if (event.count > there) refuse(event, 'count', say.of('fewerToScarify', { left: there, count: event.count }));
     moveSeeds(state, event);
     const wounded = state.counts.broken - before;
     if (wounded > event.count) refuse(event, 'moves', say.of('moreDamagedThanOpened'));

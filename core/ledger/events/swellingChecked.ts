@@ -11,7 +11,7 @@ export const swellingChecked: EventKind<'swellingChecked'> = {
     const { swelling } = event;
     const there = stillThere(state);
     if (swelling.by === 'count' && swelling.soaked > there)
-      refuse(event, 'swelling.soaked', say.of('fewerInTheSoak', { there, soaked: swelling.soaked }));
+      refuse(event, 'swelling.soaked', say.of('fewerInTheSoak', { inSoak: there, soaked: swelling.soaked }));
     moveSeeds(state, event);
     state.swellings.push({ eventId: event.id, on: event.on, swelling });
   },

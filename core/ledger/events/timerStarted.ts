@@ -9,7 +9,7 @@ export const timerStarted: EventKind<'timerStarted'> = {
   apply(state, event) {
     requireUnderWay(state, event);
     const { timer: id, stage, step, seconds, at } = event;
-    if (state.timers.some((timer) => timer.id === id)) refuse(event, 'timer', say.of('timerWasStartedAlready'));
+    if (state.timers.some((timer) => timer.id === id)) refuse(event, 'timer', say.of('timerStartedBefore'));
     state.timers.push({ id, stage, step, seconds, started_ms: Date.parse(at), ended: false });
   },
   facts: ({ step, seconds }) => [{ did: 'timer', step, seconds }],

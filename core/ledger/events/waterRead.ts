@@ -10,7 +10,7 @@ export const waterRead: EventKind<'waterRead'> = {
     const last = state.pours.at(-1);
     const at_ms = Date.parse(event.at);
     if (!last) refuse(event, 'kind', say.of('notPouredYet'));
-    if (at_ms < last.at_ms) refuse(event, 'at', say.of('beforeWaterWasPoured'));
+    if (at_ms < last.at_ms) refuse(event, 'at', say.of('beforeThePour'));
     last.readings.push({ at_ms, water_C: event.water_C });
   },
   facts: ({ water_C }) => [{ did: 'waterRead', water_C }],

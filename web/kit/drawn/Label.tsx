@@ -34,5 +34,5 @@ export function Label({ words, path, pencil = true }: { words: LabelWords; path:
 
 /** Where phones cannot reach Chill at the address of this page: what the square on a label holds then, and how it can hold more. */
 export function NoWayForPhones() {
-  return isReachable(useOrigin()) ? null : <p className="mt-2 max-w-prose text-ink2">{say('squareHoldsCodeAlone')}</p>;
+  return isReachable(useOrigin()) ? null : <p className="mt-2 max-w-prose text-ink2">{say('noWayForPhones')}</p>;
 }

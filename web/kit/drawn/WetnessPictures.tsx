@@ -20,7 +20,7 @@ const TOLD_OF_MEDIUM: Record<Wetness, Telling> = wordedRows(say, ['name', 'words
 const SAID: Record<Wetness, Telling> = wordedRows(say, ['name', 'words'], {
   dry: { name: 'tooDry', words: 'drySign' },
   right: { name: 'right', words: 'dampSign' },
-  wet: { name: 'tooWet', words: 'shinesRunsWhenTilted' },
+  wet: { name: 'tooWet', words: 'wetSign' },
 });
 
 /** A picture with its name, the right one in bold, and what is told of it. */

@@ -108,7 +108,7 @@ export function useWritten<W extends FieldValues, V>({
   const refused = (error: unknown, written: W) => {
     if (!(error instanceof ApiProblem)) throw error;
     if (error instanceof ChangedMeanwhile) {
-      if (!told) return setError('root' as Path<W>, { message: say('somebodyChangedSaveAgain') });
+      if (!told) return setError('root' as Path<W>, { message: say('changedByOthers') });
       return setChanged({ theirs: error.theirs as V, mine: { ...error.mine, version: error.theirs.version } as V });
     }
     for (const { field, message } of error.problem.errors ?? [{ field: '', message: error.message }])

@@ -15,7 +15,7 @@ export function useArrival(main: RefObject<HTMLElement | null>, pathname: string
       const heading = page.querySelector('h1');
       if (!heading) return;
       const here = (heading.dataset.title ?? heading.textContent ?? '').replace(/\s+/g, ' ').trim();
-      document.title = here ? say('chill', { here }) : 'Chill';
+      document.title = here ? say('chill', { page: here }) : 'Chill';
       if (arrived.current === pathname) return;
       arrived.current = pathname;
       if (page.contains(document.activeElement) && document.activeElement !== page) return;

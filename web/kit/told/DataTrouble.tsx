@@ -6,13 +6,13 @@ import { say } from '@chill/words/trouble.ts';
 export default function DataTrouble({ health }: { health: Health }) {
   return (
     <p className="border-b border-alarm bg-sheet px-4 py-2 text-alarm desk:px-10">
-      <b>{health.status === 'damaged' ? say('dataFileDamaged') : say('noBackupCouldMade')}</b> {whatToDo(health)}
+      <b>{health.status === 'damaged' ? say('dataFileDamaged') : say('noBackupMade')}</b> {whatToDo(health)}
     </p>
   );
 }
 
 function whatToDo({ status, lastBackup }: Health): string {
-  const lastGood = lastBackup ? say('lastGoodBackup', { lastBackup: shortDate(lastBackup.slice(0, 10)) }) : say('thereNoBackupYet');
+  const lastGood = lastBackup ? say('lastGoodBackup', { lastBackup: shortDate(lastBackup.slice(0, 10)) }) : say('noBackupYet');
   if (status === 'ok') return say('makeRoomForBackups', { lastGood });
   return lastBackup ? say('putBackupBack', { lastGood }) : say('copyAndAskForHelp', { lastGood });
 }

@@ -65,7 +65,7 @@ export function ChillAccount({ view }: { view: BatchView }) {
         {unmeasured.slice(0, GAPS_SHOWN).map((gap) => (
           <li key={`gap ${gap.from}`}>{say('hatched', { gap: describeGap(gap, today) })}</li>
         ))}
-        {unmeasured.length > GAPS_SHOWN && <li>{say('moreStretchesUnmeasured', { unmeasured: unmeasured.length - GAPS_SHOWN })}</li>}
+        {unmeasured.length > GAPS_SHOWN && <li>{say('moreStretchesUnmeasured', { stretches: unmeasured.length - GAPS_SHOWN })}</li>}
       </ul>
     </section>
   );

@@ -28,7 +28,7 @@ export default function ColdStation() {
       empty={say('nothingCold')}
       aside={
         <Link to="/cold/winter" className="quiet">
-          {say('enoughWinterLeftOutdoors')}
+          {say('isEnoughWinterLeft')}
         </Link>
       }
       order={(view) => view.projection.treatment?.takeOutOn ?? view.tasks[0]?.due ?? '9999'}
@@ -96,7 +96,7 @@ function ColdBar({ view, span: { from, to } }: { view: BatchView; span: { from: 
         <span className="block text-ink2">
           {say('takeOut', { takeOutOn: shortDate(treatment.takeOutOn, today) })}
           {treatment.shifted_days !== 0 &&
-            `, ${say('was', { addDays: shortDate(addDays(treatment.takeOutOn, -treatment.shifted_days), today) })}`}
+            `, ${say('was', { planned: shortDate(addDays(treatment.takeOutOn, -treatment.shifted_days), today) })}`}
         </span>
       </span>
     </span>

@@ -61,8 +61,8 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
             <span>
               <b className="font-[620]">{proposal.method.name}</b>
               <span className="block text-[0.92rem] text-ink2">
-                {say('daysTillComesOut', {
-                  daysBetween: daysBetween(proposal.dates.start, proposal.dates.takeOutOn ?? proposal.dates.plantOut),
+                {say('daysUntilOut', {
+                  days: daysBetween(proposal.dates.start, proposal.dates.takeOutOn ?? proposal.dates.plantOut),
                 })}
                 {proposal.against
                   .filter(({ weight }) => weight !== 'notes')
@@ -94,9 +94,7 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
           <span>
             <b className="font-[620]">{say('keepDryUntilAutumn')}</b>
             <span className="block text-[0.92rem] text-ink2">
-              {species?.storage === 'recalcitrant'
-                ? say('notSeedDryingKills')
-                : say('sowNextAutumn', { autumn: shortDate(autumn, today) })}
+              {species?.storage === 'recalcitrant' ? say('notThisSeed') : say('sowNextAutumn', { autumn: shortDate(autumn, today) })}
             </span>
           </span>
           {inAutumn && (
@@ -106,12 +104,7 @@ export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
                 <span className="block text-[0.92rem] text-ink2">{say('meanWinter')}</span>
               </span>
               <span className="text-[0.95rem]">
-                <Rich
-                  say={say}
-                  of="germinatesFrom"
-                  facts={{ addDays: shortDate(addDays(autumn, inAutumn.days), today) }}
-                  parts={{ b: <b /> }}
-                />
+                <Rich say={say} of="germinatesFrom" facts={{ on: shortDate(addDays(autumn, inAutumn.days), today) }} parts={{ b: <b /> }} />
               </span>
             </>
           )}

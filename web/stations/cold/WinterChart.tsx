@@ -111,7 +111,7 @@ export function WinterChart({
   }, [answer, last, x, now]);
   return (
     <div className="mt-3 max-w-3xl">
-      <p className="text-[0.92rem] text-ink2">{air.bands?.length === 3 ? say('usualRangeWinterInk') : say('usualRangeAir')}</p>
+      <p className="text-[0.92rem] text-ink2">{air.bands?.length === 3 ? say('legendOfWinter') : say('usualRangeAir')}</p>
       <Plot label={say('airOutside')} data={air} height={170} />
       <p className="mt-3 text-[0.92rem] text-ink2">{say('chillFromDayOn')}</p>
       <Plot

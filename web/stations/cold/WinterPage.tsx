@@ -188,9 +188,9 @@ function InFigures({
         </Figure>
         <Figure value={shortDate(spring)}>
           {say('springBegins', {
-            spring: spring.slice(0, 4),
-            addDays: shortDate(addDays(out, Math.round(answer.spring.low))),
-            addDays2: shortDate(addDays(out, Math.round(answer.spring.high))),
+            year: spring.slice(0, 4),
+            from: shortDate(addDays(out, Math.round(answer.spring.low))),
+            to: shortDate(addDays(out, Math.round(answer.spring.high))),
           })}
         </Figure>
         <Figure value={`${Math.round(answer.chill.low.at(-1) ?? 0)}–${Math.round(answer.chill.high.at(-1) ?? 0)}`} unit={say('days')}>
@@ -205,15 +205,15 @@ function InFigures({
             {
               name: say('climate'),
               value: nursery.climate ? say('yourMonths') : say('guess'),
-              from: nursery.climate ? say('underPlaces') : say('fromLatitudeLastFrost'),
+              from: nursery.climate ? say('underPlaces') : say('guessedFromLatitude'),
             },
             {
               name: say('winterSoFar'),
               value: record ? say('readings', { readings: record.readings }) : 'none',
               from: frame?.name ?? say('noPlaceOutdoors'),
             },
-            { name: say('wintersWord'), value: String(answer.winters), from: say('simulatedSameSameQuestion') },
-            { name: say('readyBeforeRotMice'), value: percent(answer.released.middle), from: say('middleWinter') },
+            { name: say('wintersWord'), value: String(answer.winters), from: say('simulatedTheSame') },
+            { name: say('readyBeforeLosses'), value: percent(answer.released.middle), from: say('middleWinter') },
           ],
           rule: say('howWintersAreSimulated'),
           source: say('sourcesOfChillingAndDamping'),
@@ -263,7 +263,7 @@ function Shelters({ frame, days, alive }: { frame: Place; days: number; alive: n
       <p className="mt-1">
         <Rich say={say} of="surviveKeptLikeThis" facts={{ alive: percent(alive) }} parts={{ b: <b className="font-mono" /> }} />
       </p>
-      <p className="mt-1 text-[0.95rem] text-ink2">{say('leftOpenAnimalsTake', { exp: percent(1 - Math.exp(-perDay * days)) })}</p>
+      <p className="mt-1 text-[0.95rem] text-ink2">{say('leftOpenAnimalsTake', { share: percent(1 - Math.exp(-perDay * days)) })}</p>
     </div>
   );
 }

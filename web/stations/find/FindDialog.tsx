@@ -36,7 +36,7 @@ const actions = (): Findable[] => [
   { kind: 'action', title: say('guide'), more: say('guideMore'), to: '/guide' },
   { kind: 'action', title: say('glossary'), more: say('glossaryMore'), to: '/glossary' },
   { kind: 'action', title: say('keyToUnknownSeed'), more: say('key'), to: '/handbook/key' },
-  { kind: 'action', title: say('places'), more: say('placesSettingsTablesCalendar'), to: '/places' },
+  { kind: 'action', title: say('places'), more: say('placesAndSettings'), to: '/places' },
 ];
 
 /** Finds bags, lots, species, places and stations by any of their words, and goes there. */
@@ -89,11 +89,7 @@ export default function FindDialog({ close }: { close: () => void }) {
             </ComboboxOptions>
           </Combobox>
           <p className="mt-2 text-[0.95rem] text-ink2" aria-live="polite">
-            {typed.trim() === ''
-              ? say('howKeysWork')
-              : found.length === 0
-                ? say('nothingCalled', { typed: typed.trim() })
-                : ''}
+            {typed.trim() === '' ? say('howKeysWork') : found.length === 0 ? say('nothingCalled', { typed: typed.trim() }) : ''}
           </p>
         </DialogPanel>
       </div>

@@ -121,7 +121,7 @@ export default function HandbookPage() {
           {say('of', { found: found.length, handbook: handbook.length })}
         </p>
       </div>
-      {found.length === 0 && <p className="mt-6 text-lg">{say('handbookHasNothingLike', { typed })}</p>}
+      {found.length === 0 && <p className="mt-6 text-lg">{say('nothingLike', { typed })}</p>}
       <GenusFallback typed={slow} found={found} />
       <LongList
         rows={inOrder(found, ORDERS[query.get('by') ?? ''])}

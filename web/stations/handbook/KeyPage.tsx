@@ -38,7 +38,7 @@ const QUESTIONS: Question<keyof KeyAnswers>[] = [
     options: [
       { value: 'cold', text: 'coldFrost', picture: 'snow' },
       { value: 'mild', text: 'mildSummersDry', picture: 'mild' },
-      { value: 'frostFree', text: 'frostFreeSummersWet', picture: 'frostFree' },
+      { value: 'frostFree', text: 'frostFreeWetSummers', picture: 'frostFree' },
     ],
   },
   {
@@ -53,7 +53,7 @@ const QUESTIONS: Question<keyof KeyAnswers>[] = [
   },
   {
     key: 'size',
-    ask: 'howLargeOneSeed',
+    ask: 'howLargeIsOne',
     options: [
       { value: 'dust', text: 'likeDust', picture: 'dust' },
       { value: 'small', text: 'oneToThreeMm', picture: 'small' },
@@ -154,7 +154,7 @@ function Guess({ guess }: { guess: KeyGuess }) {
         <p className="mt-2 max-w-prose border-l-4 border-alarm pl-3">{say('coldCouldKill')}</p>
       )}
       {deadly.drying && <p className="mt-2 max-w-prose border-l-4 border-alarm pl-3">{say('dryingCouldKill')}</p>}
-      <ul aria-label={say('howLikelyNeedsEach')} className="mt-4">
+      <ul aria-label={say('howLikelyIsEach')} className="mt-4">
         {SHOWN.map((cue) => (
           <li key={cue} className="grid grid-cols-[11rem_1fr_3rem] items-center gap-3 py-0.5">
             <span className={chances[cue] >= 0.5 ? 'font-semibold' : 'text-ink2'}>{CUES[cue].name}</span>
@@ -184,14 +184,9 @@ function Needs({ guess: { sure, cues, alike } }: { guess: KeyGuess }) {
   return (
     <>
       <h2>{say('firstGuessTitle')}</h2>
-      <p className="mt-1 text-[1.35rem] leading-snug font-[620]">{say('needsNamed', { named })}</p>
+      <p className="mt-1 text-[1.35rem] leading-snug font-[620]">{say('needsNamed', { cues: named })}</p>
       <p className="mt-1 text-ink2">
-        <Rich
-          say={say}
-          of="howSureAndWhy"
-          facts={{ sure: Math.round(sure * 100) }}
-          parts={{ b: <b className="font-mono text-ink" /> }}
-        />{' '}
+        <Rich say={say} of="howSureAndWhy" facts={{ sure: Math.round(sure * 100) }} parts={{ b: <b className="font-mono text-ink" /> }} />{' '}
         {alike.map((species, i) => (
           <span key={species.id}>
             {i > 0 && (i === alike.length - 1 ? ` ${say('andWord')} ` : ', ')}

@@ -34,7 +34,7 @@ export function MethodDrawing({ species, method, labelled = false }: { species: 
   });
   const said = steps.map(({ name, days }) => (days > 0 ? `${name} ${spell(days)}` : name)).join(', ');
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${labelled ? HEIGHT : 92}`} className="block w-full" role="img" aria-label={say('path', { said })}>
+    <svg viewBox={`0 0 ${WIDTH} ${labelled ? HEIGHT : 92}`} className="block w-full" role="img" aria-label={say('path', { seasons: said })}>
       {ZONES.filter((zone) => zone !== 'hot' && zone !== 'frozen').map((zone) => (
         <line key={zone} x1={0} x2={WIDTH} y1={LEVEL[zone]} y2={LEVEL[zone]} stroke={ZONE_COLOUR[zone]} strokeOpacity={0.22} />
       ))}

@@ -62,7 +62,7 @@ export function MethodsEditor({
         ))}
       </ol>
       <label className="text-ink2">
-        {say('addSpeciesStartingFrom')}{' '}
+        {say('startNewSpeciesFrom')}{' '}
         <select
           className="min-h-12 border-b-[1.5px] border-ink3 bg-transparent font-semibold text-ink desk:min-h-10"
           value=""
@@ -105,7 +105,7 @@ function Stages({ stages, name, change }: { stages: Stage[]; name: string; chang
             <button
               type="button"
               className="min-h-12 min-w-10 text-lg desk:min-h-9 desk:min-w-7"
-              aria-label={say('swapStage', { at, at2: at + 1 })}
+              aria-label={say('swapStage', { at, with: at + 1 })}
               onClick={() => move(at, -1)}
             >
               ⇄

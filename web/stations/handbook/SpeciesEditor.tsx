@@ -62,9 +62,7 @@ function Editor({ source }: { source: Species }) {
       <h1>
         {source.standsFor ? say('change', { common: source.common[0] }) : say('yourOwnNamed', { common: source.common[0]?.toLowerCase() })}
       </h1>
-      <p className="mt-1 max-w-prose text-ink2">
-        {source.standsFor ? say('lotsArePlannedAnew') : say('copyStandsBeside')}
-      </p>
+      <p className="mt-1 max-w-prose text-ink2">{source.standsFor ? say('lotsArePlannedAnew') : say('copyStandsBeside')}</p>
       <div className="mt-4 grid gap-x-8 gap-y-4 sm:grid-cols-2">
         <Field label={say('name')} error={fault('common.0')}>
           <input className="written" value={species.common[0]} onChange={(event) => set('common.0', event.target.value)} />

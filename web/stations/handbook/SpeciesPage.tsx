@@ -195,7 +195,7 @@ function factsOf(species: Species, units: Units): Fact[] {
             livesInAir: drying.livesInAir_days,
             keepsMoist: drying.keepsMoist_days,
           })
-        : { orthodox: say('yearsDryCool'), intermediate: say('whileDryCool'), recalcitrant: say('notAllOnceDry') }[species.storage],
+        : { orthodox: say('yearsDryCool'), intermediate: say('whileDryCool'), recalcitrant: say('notOnceDry') }[species.storage],
       { value: KEEPING[species.storage] },
     ],
     [say('usuallyViable'), percent(species.usuallyViable), { name: 'viability' }],
@@ -217,7 +217,7 @@ function Differences({ own, original, units }: { own: Species; original: Species
   if (changed.length + methods.length === 0) return null;
   return (
     <section className="mt-6">
-      <h2>{say('changedFromShippedEntry')}</h2>
+      <h2>{say('changedFromShipped')}</h2>
       <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-6 gap-y-1">
         {changed.map(([name, value]) => (
           <div key={name} className="contents">

@@ -201,7 +201,7 @@ function SheetPicture({ sheet, skip, total, begin }: { sheet: LabelSheet; skip: 
               // biome-ignore lint/suspicious/noArrayIndexKey: a label is its position.
               key={i}
               type="button"
-              aria-label={say('startLabel', { i: i + 1 })}
+              aria-label={say('startLabel', { number: i + 1 })}
               aria-pressed={i === skip}
               className={`absolute border ${printed ? 'border-ink bg-ink/25' : i < skip ? 'border-line bg-line/60' : 'border-line'}`}
               style={{

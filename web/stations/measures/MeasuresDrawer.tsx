@@ -70,7 +70,7 @@ export default function MeasuresDrawer({ close }: { close: () => void }) {
             {outcome.ok ? (
               <Result key={calculator.name} name={calculator.name} measured={outcome.value} />
             ) : (
-              <p className="text-ink2">{say('nothingCanSaidYet')}</p>
+              <p className="text-ink2">{say('nothingToSayYet')}</p>
             )}
           </div>
         </DialogPanel>

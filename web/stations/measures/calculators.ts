@@ -96,7 +96,7 @@ export const CALCULATORS: readonly Calculator[] = wordedRows(
             { name: say('metric'), value: metric },
             { name: say('usCustomary'), value: customary },
           ],
-          why: why(metric, say('bothExactInch254'), say('sourceOfInch'), say('nothing')),
+          why: why(metric, say('ruleOfUnits'), say('sourceOfInch'), say('nothing')),
         };
       },
     },
@@ -105,7 +105,7 @@ export const CALCULATORS: readonly Calculator[] = wordedRows(
       step: 'disinfect',
       asks: ({ units }) => [
         { key: 'parts', label: say('say1314'), kind: 'text', first: '1 to 1' },
-        { key: 'stock', label: say('strengthBottlePerCent'), kind: 'number', first: '3' },
+        { key: 'stock', label: say('bottleStrength'), kind: 'number', first: '3' },
         { key: 'total', label: say('makeAll'), kind: 'volume_mL', first: units.volume === 'tsp' ? '1 cup' : '250 mL' },
       ],
       calculate: ({ parts, stock, total }, { units }) => {
@@ -140,7 +140,7 @@ export const CALCULATORS: readonly Calculator[] = wordedRows(
         { key: 'material', label: say('made'), kind: { options: ['glass', 'steel', 'ceramic', 'plastic'] }, first: 'ceramic' },
         { key: 'shape', label: say('vessel'), kind: { options: ['bowl', 'mug', 'lidded', 'flask'] }, first: 'mug' },
         { key: 'air', label: say('air'), kind: 'temperature_C', first: units.temperature === 'F' ? '65 F' : '18 C' },
-        { key: 'minutes', label: say('minutesWantedAboveThreshold'), kind: 'number', first: '5' },
+        { key: 'minutes', label: say('minutesAbove'), kind: 'number', first: '5' },
         { key: 'above', label: say('threshold'), kind: 'temperature_C', first: showQuantity(DOSE_ABOVE_C, 'temperature_C', units, 0) },
       ],
       calculate: (values, { units, elevation_m }) => {
@@ -202,14 +202,7 @@ export const CALCULATORS: readonly Calculator[] = wordedRows(
         const water = towelWater_mL(Number(length), Number(width), Number(plies), Number(seed));
         return {
           results: [{ name: say('water'), value: volumeBothWays(water, units) }],
-          why: why(
-            volumeBothWays(water, units),
-            say('ruleOfTowels'),
-            say('assumptionsOfTowels'),
-            say('squeezeIt'),
-            [],
-            true,
-          ),
+          why: why(volumeBothWays(water, units), say('ruleOfTowels'), say('assumptionsOfTowels'), say('squeezeIt'), [], true),
         };
       },
     },
@@ -267,7 +260,7 @@ export const CALCULATORS: readonly Calculator[] = wordedRows(
       ],
       calculate: ({ lot, seeds, sample }, { units }) => {
         if (!(Number.isInteger(Number(seeds)) && Number(seeds) > 0)) return refusal(say.of('wholeNumberOfSeeds'), 'seeds');
-        if (!(Number(sample) > 0)) return refusal(say.of('massMustAboveZero'), 'sample');
+        if (!(Number(sample) > 0)) return refusal(say.of('massAboveZero'), 'sample');
         const found = estimateSeeds({ by: 'weight', lot_g: Number(lot), samples: [{ seeds: Number(seeds), grams: Number(sample) }] });
         if (found && 'reason' in found) return refusal(found.reason, 'sample');
         const thousand = showQuantity(found?.thousandSeeds_g ?? 0, 'mass_g', units, 2);

@@ -36,9 +36,7 @@ export function ClimateForm({ nursery }: { nursery: Nursery }) {
   return (
     <section className="mt-10">
       <h2>{say('yearOutdoors')}</h2>
-      <p className="mt-1 max-w-prose text-ink2">
-        {nursery.climate ? say('climateAsEntered') : say('climateIsAGuess')}
-      </p>
+      <p className="mt-1 max-w-prose text-ink2">{nursery.climate ? say('climateAsEntered') : say('climateIsAGuess')}</p>
       <YearBand months={months} units={units} />
       <Spread months={months} />
       <div className="flex flex-wrap items-start gap-x-8">

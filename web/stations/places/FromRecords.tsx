@@ -31,7 +31,7 @@ export function FromRecords({ take }: { take: (months: MonthClimate[]) => Promis
       {progress !== undefined && <progress className="w-48" value={progress} aria-label={say('readingFile')} />}
       {months?.ok && read?.days && (
         <p className="flex flex-wrap items-center gap-x-5">
-          <span>{say('daysFrom', { days: read.days.length, on: read.days[0]?.on, on2: read.days.at(-1)?.on })}</span>
+          <span>{say('daysFrom', { days: read.days.length, from: read.days[0]?.on, to: read.days.at(-1)?.on })}</span>
           <button
             type="button"
             className="action"

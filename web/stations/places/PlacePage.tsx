@@ -104,7 +104,7 @@ function TemperatureNow({ place, record }: { place: Place; record: PlaceTemperat
       <div className="mt-2 grid grid-cols-2 gap-4 sm:grid-cols-3">
         {record && (
           <Figure value={show(record.last.celsius)}>
-            {say('at', { parse: momentIn(Date.parse(record.last.at), nursery.timeZone, today) })}
+            {say('at', { moment: momentIn(Date.parse(record.last.at), nursery.timeZone, today) })}
           </Figure>
         )}
         <Figure value={show(expected.celsius)}>

@@ -159,7 +159,7 @@ export function Imports({ place }: { place: Place }) {
               {one.name}: <b className="font-mono">{shown(one.count)}</b> {one.count === 1 ? say('reading') : say('readingsWord')},{' '}
               <span className="text-ink2">
                 {momentIn(Date.parse(one.from), nursery.timeZone, today)}
-                {one.count > 1 && ` ${say('toMoment', { parse: momentIn(Date.parse(one.to), nursery.timeZone, today) })}`}
+                {one.count > 1 && ` ${say('toMoment', { moment: momentIn(Date.parse(one.to), nursery.timeZone, today) })}`}
               </span>
             </span>
             <button

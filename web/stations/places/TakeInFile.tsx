@@ -123,7 +123,7 @@ function LayoutForm({
                 ? say('loggersFileFromLine', { separator, line: layout.logger.skip + 1 })
                 : say('loggersFileNoHeader', { separator }),
               layout.logger.header && say('temperaturesUnder', { header: layout.logger.header }),
-              say('times', { clockWords: clockWords(layout.logger, nursery.timeZone) }),
+              say('times', { clock: clockWords(layout.logger, nursery.timeZone) }),
             ]
               .filter(Boolean)
               .join(', ')}
@@ -237,11 +237,7 @@ function offsetWords(minutes: number): string {
 }
 
 function clockWords({ offset_min, utc }: LoggerLayout, timeZone: string): string {
-  return offset_min !== undefined
-    ? say('atOffset', { offsetWords: offsetWords(offset_min) })
-    : utc
-      ? say('inUtc')
-      : say('of', { timeZone });
+  return offset_min !== undefined ? say('atOffset', { offset: offsetWords(offset_min) }) : utc ? say('inUtc') : say('of', { timeZone });
 }
 
 function sizeOf(bytes: number): string {

@@ -104,7 +104,7 @@ export function TemperatureChart({ place, last_ms }: { place: Place; last_ms: nu
         <div className="mt-2">
           <Plot
             label={say('readingsFrom', {
-              of: data?.of ?? 0,
+              readings: data?.of ?? 0,
               from: dayAndTimeIn(from, nursery.timeZone, today),
               to: dayAndTimeIn(to, nursery.timeZone, today),
             })}
@@ -115,8 +115,8 @@ export function TemperatureChart({ place, last_ms }: { place: Place; last_ms: nu
         </div>
       )}
       <figcaption className="text-[0.92rem] text-ink2">
-        {isLoading ? say('readingNow') : `${say('readingsCount', { of: data?.of ?? 0 })} `}
-        {bands.length > 0 && say('bandOfFullDays', { bandWords: bandWords(bands, inFahrenheit) })}
+        {isLoading ? say('readingNow') : `${say('readingsCount', { readings: data?.of ?? 0 })} `}
+        {bands.length > 0 && say('bandOfFullDays', { bands: bandWords(bands, inFahrenheit) })}
       </figcaption>
     </figure>
   );

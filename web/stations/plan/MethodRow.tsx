@@ -138,7 +138,7 @@ function takes({ effort: { fridgeUnits, checks, minutes } }: Proposal): string {
   const room = fridgeUnits === 0 ? say('noRoomFridge') : say('placesFridge', { count: fridgeUnits });
   const time =
     minutes < 90 ? say('minutes', { minutes: Math.round(minutes / 5) * 5 }) : say('hours', { minutes: (minutes / 60).toFixed(1) });
-  return say('takesChecksAboutWork', { room, checks, time });
+  return say('whatItTakes', { room, checks, time });
 }
 
 function Details({ proposal, lot, species, learned, settled, wish }: Props) {
@@ -156,7 +156,7 @@ function Details({ proposal, lot, species, learned, settled, wish }: Props) {
   if (dates.intoCold) list.push([say('intoCold'), day(dates.intoCold)]);
   if (dates.takeOutOn) list.push([say('takeOut'), day(dates.takeOutOn), 'takeOutDay']);
   if (dates.window)
-    list.push([say('takeOutWindow'), say('to', { day: day(dates.window.from), day2: day(dates.window.to) }), 'takeOutWindow']);
+    list.push([say('takeOutWindow'), say('to', { from: day(dates.window.from), to: day(dates.window.to) }), 'takeOutWindow']);
   list.push([say('firstSprouts'), day(dates.firstSprouts)], [say('potted'), day(dates.potted)], [say('plantedOut'), day(dates.plantOut)]);
   const why =
     wish &&
@@ -274,7 +274,7 @@ function roomSaid({
   of,
   wants,
 }: Record<'name' | 'on' | 'unit', string> & { free: number; of: number; wants: number }) {
-  return say('freeNeeded', { name, free, of, unit, on, wants });
+  return say('freeNeeded', { name, free, capacity: of, unit, on, wants });
 }
 
 /** Turns a method into a batch: the one thing to do here. */

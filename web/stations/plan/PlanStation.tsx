@@ -96,7 +96,7 @@ export default function PlanStation() {
         {set_aside.length + none.length > 0 && (
           <details className="border-t border-line">
             <summary className="quiet cursor-pointer list-none">
-              {say('moreDoNotSuit', { set: set_aside.length + none.length })}
+              {say('moreDoNotSuit', { methods: set_aside.length + none.length })}
             </summary>
             {set_aside.length > 0 && <ol aria-label={say('methodsDoNotSuit')}>{set_aside.map((proposal) => row(proposal, false))}</ol>}
             <ul className="max-w-3xl">

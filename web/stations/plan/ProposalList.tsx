@@ -62,7 +62,7 @@ function ProposalRow({ one, plan, follow }: { one: ProposedPromise; plan: Season
               {held && <span className="ml-2 rounded-xs bg-line px-1.5 text-[0.85rem]">{say('held')}</span>}
             </p>
             <p className="text-[0.95rem] text-ink2">
-              {say('starts', { start: nearDate(one.kept.start, today), parts: partsOf(one, lots) })}
+              {say('starts', { start: nearDate(one.kept.start, today), stages: partsOf(one, lots) })}
             </p>
             <div className="screen-only flex flex-wrap items-center gap-x-5">
               <StartSlider one={one} plan={plan} />

@@ -31,7 +31,7 @@ export default function TrialPage() {
   // Arms that were closed long ago come after those in hand.
   if (looking && arms.length < (first?.batch.trial?.arms ?? 1)) return <Waiting />;
   if (!first?.batch.trial || arms.length < 2) {
-    return <NotThere title={say('thereNoSuchTrial')} to="/plan" back={say('plan')} />;
+    return <NotThere title={say('noSuchTrial')} to="/plan" back={say('plan')} />;
   }
   const { handful, order } = deal(
     arms.map(({ batch }) => batch.plan.seeds),

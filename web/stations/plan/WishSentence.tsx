@@ -103,11 +103,13 @@ export function WishSentence({
                 value={wording.confidence}
                 onChange={(event) => change({ confidence: Number(event.target.value) })}
               >
-                {withOwn(sure(), wording.confidence, (share) => say('inAHundred', { share: Math.round(share * 100) })).map(([share, text]) => (
-                  <option key={share} value={share}>
-                    {text}
-                  </option>
-                ))}
+                {withOwn(sure(), wording.confidence, (share) => say('inAHundred', { share: Math.round(share * 100) })).map(
+                  ([share, text]) => (
+                    <option key={share} value={share}>
+                      {text}
+                    </option>
+                  ),
+                )}
               </select>
             ),
           }}
@@ -117,7 +119,7 @@ export function WishSentence({
         <Rich
           say={say}
           of="lotSeedsStock"
-          facts={{ code: lot.code, unassigned: lot.unassigned, said: said(lot.state.viability, species) }}
+          facts={{ code: lot.code, unassigned: lot.unassigned, viable: said(lot.state.viability, species) }}
           parts={{ span: <span className="code" /> }}
         />
         {ready &&
@@ -147,7 +149,7 @@ function Plants({ value, onChange }: { value: number; onChange: (plants: number)
           if (/^[1-9]\d{0,4}$/.test(event.target.value.trim())) onChange(Number(event.target.value));
         }}
       />
-      {!good && <span className="text-base font-semibold text-alarm"> {say('wholeNumberFrom199999')}</span>}
+      {!good && <span className="text-base font-semibold text-alarm"> {say('wholeNumberOfPlants')}</span>}
     </>
   );
 }

@@ -88,7 +88,7 @@ function Things({ things }: { things: readonly BatchWork[] }) {
           return (
             <span key={`${batch.id} ${what} ${task ? taskKey(task) : stage}`}>
               {say('thing', {
-                what: task ? spoken(task.title) : what === 'plantOut' ? say('plantOut') : spoken(beginsBy(kind)),
+                task: task ? spoken(task.title) : what === 'plantOut' ? say('plantOut') : spoken(beginsBy(kind)),
               })}{' '}
               <Link to={`/batch/${batch.code}`} className="underline-offset-4 hover:underline">
                 <Tag code={batch.code} />

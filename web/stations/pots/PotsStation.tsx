@@ -88,7 +88,7 @@ function PotRow({ view, picked, pick, below }: { view: BatchView } & Beside) {
           <span className="block">
             <Rich
               say={say}
-              of="livingSeedsStartedWanted"
+              of="livingOfStarted"
               facts={{ potted: livingIn(counts), seeds: batch.plan.seeds, plants: batch.plan.wish.plants }}
               parts={{ b: <b className="font-mono text-ink" /> }}
             />

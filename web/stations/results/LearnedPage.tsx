@@ -219,7 +219,7 @@ function ShareSaid({ what, found }: { what: Learnable; found: LearnedViable }) {
       </span>
       <Moved said={said} had={had.came / Math.max(1, had.of)} now={now} low={low} high={high} />
       <span className="block text-[0.92rem] text-ink2">
-        <span className="text-cold">{say('learnedHandbook', { said: percent(said) })}</span> ·{' '}
+        <span className="text-cold">{say('learnedHandbook', { figure: percent(said) })}</span> ·{' '}
         <span className="text-warm">{say(what === 'viable' ? 'learnedHadLots' : 'learnedHad', counted)}</span>
         {spread !== undefined && what !== 'viable' && ` · ${say(spread > 0 ? 'learnedSpread' : 'learnedAlike')}`}
         {spread !== undefined && what === 'viable' && ` · ${say(spread > 0 ? 'lotsSpread' : 'lotsAlike')}`}
@@ -246,7 +246,8 @@ function DaysSaid({ of, found: { said, now, low, high, batches, seeds } }: { of:
       </span>
       <Moved said={said.from / most} now={now.from / most} low={low.from / most} high={high.from / most} />
       <span className="block text-[0.92rem] text-ink2">
-        <span className="text-cold">{say('learnedHandbook', { said: days(said) })}</span> · {say('learnedFrom', { seeds, count: batches })}
+        <span className="text-cold">{say('learnedHandbook', { figure: days(said) })}</span> ·{' '}
+        {say('learnedFrom', { seeds, count: batches })}
       </span>
     </>
   );

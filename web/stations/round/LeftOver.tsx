@@ -41,7 +41,9 @@ function HalfSaid({ view, half: { task, said } }: { view: BatchView; half: Said 
         {say('somebodyWasThere', { did: last ? describeGesture(last, view, nursery.places) : say('somethingElse') })}
       </p>
       {'events' in meant && (
-        <p className="font-semibold">{say('youHadSaid', { said: meant.events.map((event) => describeEvent(event, batch)).join('; ') })}</p>
+        <p className="font-semibold">
+          {say('youHadSaid', { before: meant.events.map((event) => describeEvent(event, batch)).join('; ') })}
+        </p>
       )}
       <div className="flex flex-wrap gap-x-6">
         <button type="button" className="action" onClick={() => record(batch, meant) && keepSaid(task, undefined)}>

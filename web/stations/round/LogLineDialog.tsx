@@ -236,7 +236,7 @@ function previewOf(read: LogLine, nursery: NurseryView, all: readonly LogLine[])
     return { at, problems, asks: { line: read, views } };
   }
   if (read.code && !view)
-    problems.unshift({ text: read.code, problem: say('thereNoOpenBag', { code: read.code, meant: meant(read.code, codes) }) });
+    problems.unshift({ text: read.code, problem: say('noOpenBag', { code: read.code, meant: meant(read.code, codes) }) });
   if (all.some((one) => one !== read && one.code === read.code && read.code)) problems.unshift({ text: '', problem: say('oneDayOneBag') });
   if (!view || problems.length > 0) return { at, problems, view };
   const { batch } = view;

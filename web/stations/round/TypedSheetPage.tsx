@@ -103,7 +103,7 @@ export default function TypedSheetPage() {
           </button>
         )}
         {Object.keys(faults).length > 0 && <b className="text-alarm">{say('linesNeedCorrecting')}</b>}
-        {put > 0 && <b role="status">{say('recordedCanBeUndone', { put })}</b>}
+        {put > 0 && <b role="status">{say('recordedCanBeUndone', { entries: put })}</b>}
       </div>
     </section>
   );

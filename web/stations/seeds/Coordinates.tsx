@@ -32,7 +32,7 @@ export function Coordinates({
         {input}
       </Field>
       <FileChoice accept=".gpx,application/gpx+xml,application/xml" choose={read}>
-        {say('fromGpxWaypointFile')}
+        {say('fromGpxFile')}
       </FileChoice>
       {points.length > 0 && (
         <ul aria-label={say('waypointsFile')} className="mt-1 max-h-56 overflow-y-auto border-y border-line">

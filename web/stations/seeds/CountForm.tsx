@@ -92,7 +92,7 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
       {written.by === 'pods' && (
         <div className="grid grid-cols-2 gap-x-8">
           <Typed form={form} name="pods" label={say('podsAll')} numeric />
-          <Typed form={form} name="perPod" label={say('seedsEachOneOpened')} placeholder="5 6 7 6 6" className="font-mono" />
+          <Typed form={form} name="perPod" label={say('seedsInEachPod')} placeholder="5 6 7 6 6" className="font-mono" />
         </div>
       )}
       <div aria-live="polite">
@@ -127,21 +127,21 @@ function Weighed({ form, unit, problem }: { form: Form<Counted>; unit: string; p
         <Typed form={form} name="purity" label={say('purity')} hint={say('purityHint')} numeric="decimal" />
       </div>
       <fieldset>
-        <legend className="text-[0.95rem] text-ink2">{say('countedSamplesEachWeighed')}</legend>
+        <legend className="text-[0.95rem] text-ink2">{say('countedSamples')}</legend>
         {samples.map((_, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: samples are only ever added at the end.
           <div key={i} className="grid grid-cols-2 gap-x-8">
             <Typed
               form={form}
               name={`samples.${i}.seeds`}
-              label={<span className="sr-only">{say('seedsSample', { i: i + 1 })}</span>}
+              label={<span className="sr-only">{say('seedsSample', { number: i + 1 })}</span>}
               placeholder={say('aHundredSeeds')}
               numeric
             />
             <Typed
               form={form}
               name={`samples.${i}.grams`}
-              label={<span className="sr-only">{say('massSample', { i: i + 1 })}</span>}
+              label={<span className="sr-only">{say('massSample', { number: i + 1 })}</span>}
               placeholder={`0.82 ${unit}`}
               className="font-mono"
             />
@@ -192,7 +192,7 @@ function Estimate({ found, samples, lot, species, purity }: EstimateProps) {
       </p>
       <p className="text-ink2">
         {found.thousandSeeds_g !== undefined &&
-          `${say('thousandWeighHandbookSays', { thousandSeeds: showQuantity(found.thousandSeeds_g, 'mass_g', units, 2), thousandSeeds2: showQuantity(species.seed.thousandSeeds_g, 'mass_g', units, 2) })} `}
+          `${say('thousandWeigh', { lot: showQuantity(found.thousandSeeds_g, 'mass_g', units, 2), handbook: showQuantity(species.seed.thousandSeeds_g, 'mass_g', units, 2) })} `}
         {found.spread !== undefined && `${say('samplesDifferBy', { spread: (found.spread * 100).toFixed(1) })} `}
         {purity !== undefined && Number.isFinite(purity) && (
           <Rich

@@ -31,7 +31,7 @@ export function LotAside({ species, known, seeds, viability }: Written) {
     <aside className="mt-8 desk:mt-14" aria-label={species.common[0]}>
       <SeedDrawing seed={species.seed} room={260} />
       <p className="mt-2 text-[0.95rem] text-ink2">
-        {say('nMmDrawnThousand', {
+        {say('sizeScaleAndMass', {
           length: species.seed.length_mm,
           width: species.seed.width_mm,
           enlargement: enlargement(species.seed, 248),

@@ -173,19 +173,19 @@ function Origin({ form, species }: { form: Form<Written>; species: Species | und
             take={(point) => form.put({ at: `${point.latitude_deg}, ${point.longitude_deg}`, ...(!written.from && { from: point.name }) })}
           />
           <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
-            <Typed form={form} name="detail" label={say('parentPlantsIfNoted')} />
+            <Typed form={form} name="detail" label={say('parentPlants')} />
             <Typed
               form={form}
               name="permission"
               label={say('permissionReference')}
-              hint={species?.hazards.some(({ code }) => code === 'protected') ? say('protectedCollectingNeedsPermit') : undefined}
+              hint={species?.hazards.some(({ code }) => code === 'protected') ? say('protectedSpecies') : undefined}
             />
           </div>
         </>
       ) : (
         <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
           <Typed form={form} name="detail" label={say('theirLotNumber')} />
-          <Typed form={form} name="harvestYear" label={say('harvestYearIfSays')} numeric />
+          <Typed form={form} name="harvestYear" label={say('harvestYear')} numeric />
           <p className="border-l-4 border-line pl-3 text-[0.95rem] text-ink2 sm:col-span-2">{borderCaution()}</p>
         </div>
       )}
@@ -249,7 +249,7 @@ function Keeping({ form }: { form: Form<Written> }) {
         <div>
           <p className="text-[0.95rem] text-ink2">{say('hasItHadWinter')}</p>
           <Choice
-            label={say('hasHadWinterAlready')}
+            label={say('hadWinterAlready')}
             options={[
               { value: 'no', text: say('no') },
               { value: 'yes', text: say('yesGatheredAfterWinter') },
@@ -262,13 +262,7 @@ function Keeping({ form }: { form: Form<Written> }) {
           />
           {written.hasWintered === 'yes' && (
             <div className="mt-3 grid grid-cols-2 gap-x-8">
-              <Typed
-                form={form}
-                name="chillDays"
-                label={say('daysColdStratification')}
-                hint={say('fromYourMonths')}
-                numeric
-              />
+              <Typed form={form} name="chillDays" label={say('daysColdStratification')} hint={say('fromYourMonths')} numeric />
               <Typed form={form} name="give" label={say('giveOrTake')} numeric />
             </div>
           )}

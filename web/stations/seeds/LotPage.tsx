@@ -49,7 +49,7 @@ export default function LotPage() {
   const species = handbook.find((one) => one.id === lot?.speciesId);
   if (!lot && looking) return <Waiting />;
   if (!lot || !species) {
-    return <NotThere title={say('thereNoSuchLot')} to="/seeds" back={say('allLots')} />;
+    return <NotThere title={say('noSuchLot')} to="/seeds" back={say('allLots')} />;
   }
   const mine = batches.filter((view) => view.batch.lotId === lot.id);
   const drying = dryingCountdown(asItStands(lot), species, today);
@@ -240,9 +240,7 @@ function Provenance({ lot }: { lot: LotView }) {
           {`, ${say('since', { since: shortDate(storage.since, today) })}`}
         </p>
       )}
-      {wintered && (
-        <p className="text-ink2">{say('hadColdBefore', { chillDays: wintered.chillDays, give: wintered.give_days })}</p>
-      )}
+      {wintered && <p className="text-ink2">{say('hadColdBefore', { chillDays: wintered.chillDays, give: wintered.give_days })}</p>}
       {lot.note && <p className="mt-1">{lot.note}</p>}
     </div>
   );

@@ -46,11 +46,7 @@ export default function SeedsStation() {
       ) : (
         <>
           <h2 className="mt-8">{say('usedUp')}</h2>
-          {usedUp.length === 0 ? (
-            <p className="mt-1 text-ink2">{say('noneUsedUp')}</p>
-          ) : (
-            <LotList lots={usedUp} label={say('usedUp')} />
-          )}
+          {usedUp.length === 0 ? <p className="mt-1 text-ink2">{say('noneUsedUp')}</p> : <LotList lots={usedUp} label={say('usedUp')} />}
         </>
       )}
     </section>

@@ -47,7 +47,7 @@ export function TestForm({ lot, species, done }: { lot: LotView; species: Specie
       />
       <p>{by === 'cut' ? <Term of="cutTest">{say('whatCutTest')}</Term> : <Term of="towelTest">{say('whatTowelTest')}</Term>}</p>
       <div>
-        <p className="text-[0.95rem] text-ink2">{say('howManyHowSure')}</p>
+        <p className="text-[0.95rem] text-ink2">{say('sizeOfTest')}</p>
         <ul className="grid grid-cols-2 gap-x-6 sm:grid-cols-4">
           {sizes.map((size) => (
             <li key={size.width}>
@@ -59,7 +59,7 @@ export function TestForm({ lot, species, done }: { lot: LotView; species: Specie
               >
                 <b className="font-mono text-xl">{size.seeds === 0 ? say('known') : shown(size.seeds)}</b>
                 <span className="block text-[0.92rem] text-ink2">
-                  {say(size.seeds > 0 && size.tooMuch ? 'withinTooMuch' : 'within', { width: Math.round(size.width * 100) })}
+                  {say(size.seeds > 0 && size.tooMuch ? 'withinTooMuch' : 'within', { points: Math.round(size.width * 100) })}
                 </span>
               </button>
             </li>

@@ -106,8 +106,8 @@ export function fieldOf(path: string): Fault['field'] {
 
 /** What the model says where nothing is written, put as a question. */
 const ASKED: Partial<Record<Fault['field'], string>> = worded(say, {
-  speciesId: 'chooseSpeciesFromHandbook',
-  on: 'whichDayRoughlyEnough',
+  speciesId: 'chooseSpecies',
+  on: 'whichDayRoughly',
   seeds: 'howManyRoughly',
 });
 

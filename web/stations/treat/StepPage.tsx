@@ -159,7 +159,7 @@ function Others({ view }: { view: BatchView }) {
     <nav aria-label={say('alsoBench')} className="mt-4 flex flex-wrap items-center gap-x-5 border-t border-line pt-2">
       {next && nextView && (
         <Link to={`/treat/${nextView.batch.code}`} className="quiet font-semibold">
-          {say('thenNext', { what: next.what, code: nextView.batch.code })}
+          {say('thenNext', { step: next.what, code: nextView.batch.code })}
         </Link>
       )}
       <Link to="/treat" className="quiet">
@@ -190,8 +190,7 @@ function Clean({ view }: { view: BatchView }) {
   return (
     <>
       <p className="max-w-prose text-[1.06rem]">
-        {say('whyClean')}{' '}
-        {say(view.species.floatTest === 'sinkersAreSound' ? 'floatersUsuallyHollow' : 'floatingSaysNothing')}
+        {say('whyClean')} {say(view.species.floatTest === 'sinkersAreSound' ? 'floatersUsuallyHollow' : 'floatingSaysNothing')}
       </p>
       <StepAction onClick={() => step.finish()}>{say('clean')}</StepAction>
       <Problem>{step.problem}</Problem>

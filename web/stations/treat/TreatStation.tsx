@@ -34,11 +34,7 @@ export default function TreatStation() {
       <h1>{say('onBench')}</h1>
       {here.length === 0 ? (
         <p className="mt-1 max-w-prose text-[1.06rem] text-ink2">
-          <Rich
-            say={say}
-            of="nothingToTreat"
-            parts={{ to: <Link to="/plan" className="underline underline-offset-4" /> }}
-          />
+          <Rich say={say} of="nothingToTreat" parts={{ to: <Link to="/plan" className="underline underline-offset-4" /> }} />
         </p>
       ) : (
         <>
@@ -53,7 +49,7 @@ export default function TreatStation() {
             <div>
               {begin && (
                 <Link to={`/treat/${begin.batch.code}`} className="action w-full text-xl min-h-16!">
-                  {say('start', { what: first?.what ?? say('go'), code: begin.batch.code })}
+                  {say('start', { step: first?.what ?? say('go'), code: begin.batch.code })}
                 </Link>
               )}
               {running.length > 0 && (
@@ -180,12 +176,7 @@ function SessionDrawing({ here, order }: { here: readonly BatchView[]; order: Be
   const ticks = Array.from({ length: Math.floor(shown_min / every) + 1 }, (_, i) => i * every);
   return (
     <figure className="mt-8 hidden desk:block">
-      <svg
-        viewBox={`0 0 ${WIDTH} ${rows.length * ROW + 30}`}
-        className="block w-full"
-        role="img"
-        aria-label={say('sessionDrawn')}
-      >
+      <svg viewBox={`0 0 ${WIDTH} ${rows.length * ROW + 30}`} className="block w-full" role="img" aria-label={say('sessionDrawn')}>
         {ticks.map((tick) => (
           <g key={tick}>
             <line x1={x(tick)} x2={x(tick)} y1={0} y2={rows.length * ROW + 6} stroke="var(--color-line)" />

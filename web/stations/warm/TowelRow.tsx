@@ -106,7 +106,7 @@ export function TowelRow({
       )}
       {decided && (
         <p data-undo className="flex flex-wrap items-center text-[0.95rem]">
-          {say('decided', { on: shortDate(decided.on, today), what: AMENDED[decided.why] })}{' '}
+          {say('decided', { on: shortDate(decided.on, today), change: AMENDED[decided.why] })}{' '}
           <UndoButton view={view} events={[{ id: decided.eventId }]} />
         </p>
       )}

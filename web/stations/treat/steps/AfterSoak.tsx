@@ -122,7 +122,7 @@ function SwellingForm({ view }: { view: BatchView }) {
       <Choice label={say('howWasLooked')} options={BY} value={by} onChange={setBy} />
       {by === 'count' ? (
         <div className="mt-3 flex flex-wrap items-center gap-x-6 gap-y-3">
-          <Stepper label={say('swollen', { there })} value={swollen} onChange={setSwollen} />
+          <Stepper label={say('swollen', { soaked: there })} value={swollen} onChange={setSwollen} />
           {floatingTells && <Stepper label={say('floatingOut')} value={floating} most={there} onChange={setFloating} />}
           <Stepper label={say('softOrBroken')} value={broken} most={there} onChange={setBroken} />
           {!floatingTells && <p className="basis-full text-[0.95rem] text-ink2">{say('floatingSaysNothing')}</p>}
@@ -252,14 +252,14 @@ function Verdict({ view }: { view: BatchView }) {
             why={{
               figure: say('hardOnes', { next: percent(advice.next) }),
               inputs: rounds.map((round, i) => ({
-                name: say('roundNumber', { i: i + 1 }),
+                name: say('roundNumber', { number: i + 1 }),
                 value: say('of', { swollen: round.swollen, soaked: round.soaked }),
                 from: say('swollenSoaked'),
               })),
               rule: say('ruleOfRounds'),
               source: say('sourceOfRounds'),
               assumed: true,
-              changes: say('everyFurtherRoundLot'),
+              changes: say('everyFurtherRound'),
             }}
           />
           <div className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-3">

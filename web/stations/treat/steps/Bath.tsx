@@ -94,7 +94,7 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
       </div>
       {'strong' in bath && bath.strong && <p className="mt-3 border-l-4 border-alarm pl-3">{bath.strong}</p>}
       <div className="mt-4 grid max-w-2xl items-end gap-x-6 gap-y-3 sm:grid-cols-3">
-        <Field label={say('bottleSaysPerCent')} error={at('stock')}>
+        <Field label={say('bottleSays')} error={at('stock')}>
           <input className="written font-mono" inputMode="decimal" value={stock} onChange={(event) => setStock(event.target.value)} />
         </Field>
         <Field label={say('makeAll')} error={at('total')}>

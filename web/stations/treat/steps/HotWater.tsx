@@ -77,7 +77,7 @@ function Cooling({ view, poured }: { view: BatchView; poured: PouredWater }) {
             degrees: degrees(pour.pour_C),
           })}{' '}
           {readings.some(({ water_C }) => water_C <= pour.air_C) && `${say('readingLeftOut')} `}
-          {readings.length > 0 ? say('bentToReadings', { readings: readings.length }) : say('predictedReadingTellsMore')}
+          {readings.length > 0 ? say('bentToReadings', { readings: readings.length }) : say('asPredicted')}
         </p>
       </div>
       <div>

@@ -97,7 +97,7 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
             {say('waterEachTowel', { count: calculated.towels, water: volumeOtherWay(calculated.water, units) })}
           </Figure>
           <Figure value={calculated.towels} unit={calculated.towels === 1 ? say('towel') : say('towels')}>
-            {say('seedsFitOne', { seeds, seeds2: calculated.seeds })}
+            {say('seedsFitOne', { seeds, fit: calculated.seeds })}
           </Figure>
           <Figure value={showQuantity(calculated.apart_mm, 'length_mm', units)}>{say('howToSpace')}</Figure>
         </div>
@@ -156,15 +156,7 @@ function Tubs({ view, seeds, first }: { view: BatchView; seeds: number; first: M
   const bags = Math.max(1, Math.ceil(wanted / TUB_ML));
   const bag_mL = Math.max(120, Math.ceil(wanted / bags / 10) * 10);
   return (
-    <Mixed
-      view={view}
-      seeds={seeds}
-      first={first}
-      vessels={bags}
-      each_mL={bag_mL}
-      shown_mL={bag_mL}
-      rule={say('ruleOfMixWater', RULE)}
-    >
+    <Mixed view={view} seeds={seeds} first={first} vessels={bags} each_mL={bag_mL} shown_mL={bag_mL} rule={say('ruleOfMixWater', RULE)}>
       {bags === 1 ? say('mixInOneBag', { seeds }) : say('mixInEachBag', { bags, seeds })}
     </Mixed>
   );

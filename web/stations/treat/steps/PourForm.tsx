@@ -95,8 +95,8 @@ function Advised({ pour: { water_mL, pour_C, boils_C, faulty, overflows, vessel,
       {overflows && (
         <p className="mt-3 border-l-4 border-alarm pl-3">
           {say('doesNotFit', {
-            kinds: valueName(vessel.kind),
-            vesselholds: showQuantity(VESSEL_HOLDS_ML[vessel.kind], 'volume_mL', units),
+            vessel: valueName(vessel.kind),
+            volume: showQuantity(VESSEL_HOLDS_ML[vessel.kind], 'volume_mL', units),
           })}
         </p>
       )}
@@ -143,7 +143,7 @@ function Written({ view, pour }: { view: BatchView; pour: PourInHand }) {
           {say('vesselWarmedFirst')}
         </Ticked>
         <Ticked on={vessel.cold} put={(cold) => setVessel({ cold })}>
-          {say('seedStraightFromFridge')}
+          {say('seedFromFridge')}
         </Ticked>
       </div>
       <FromScale
@@ -204,9 +204,9 @@ function Cools({ pour: { cooling, reading, dose, vessel, boils_C } }: { pour: Po
           say={say}
           of="whatThePourGives"
           facts={{
-            kinds: valueName(vessel.kind),
-            degrees: degrees(cooling.start_C),
-            degrees2: degrees(dose.above_C),
+            vessel: valueName(vessel.kind),
+            atOnce: degrees(cooling.start_C),
+            above: degrees(dose.above_C),
             total: Math.round(reading.total),
             minutes: dose.minutes,
           }}
@@ -220,7 +220,7 @@ function Cools({ pour: { cooling, reading, dose, vessel, boils_C } }: { pour: Po
           inputs: [
             {
               name: say('fallsBy'),
-              value: say('minute', { coolingper: (COOLING_PER_MINUTE[vessel.kind] * 100).toFixed(1) }),
+              value: say('minute', { percent: (COOLING_PER_MINUTE[vessel.kind] * 100).toFixed(1) }),
               from: valueName(vessel.kind),
             },
             { name: say('boils'), value: degrees(boils_C), from: say('mAboveSea', { elevation: nursery.elevation_m }) },

@@ -130,7 +130,7 @@ export function Smoke({ view }: { view: BatchView }) {
       </div>
       <div className="mt-4 grid max-w-2xl items-end gap-x-6 gap-y-3 sm:grid-cols-2">
         {form === 'water' && (
-          <Field label={say('bottlesStrength19Or')} error={fault}>
+          <Field label={say('bottlesStrength')} error={fault}>
             <input className="written font-mono" value={strength} onChange={(event) => setStrength(event.target.value)} />
           </Field>
         )}

@@ -51,15 +51,13 @@ export function Turns({ view }: { view: BatchView }) {
         colour={into === 'freezer' ? 'var(--color-frozen)' : 'var(--color-cold)'}
         beside={
           <button type="button" className={enough ? 'action' : 'quiet'} onClick={() => step.finish()}>
-            {enough ? say('turnsDoneRestFridge') : say('stop')}
+            {enough ? say('turnsDone') : say('stop')}
           </button>
         }
       >
         {say('intoNow', { into })}
       </StepAction>
-      <p className="text-[0.95rem] text-ink2">
-        {say('stayCountsFrom', { leastFrozenHours: LEAST_FROZEN_HOURS, turnHours: TURN_HOURS })}
-      </p>
+      <p className="text-[0.95rem] text-ink2">{say('stayCountsFrom', { leastFrozenHours: LEAST_FROZEN_HOURS, turnHours: TURN_HOURS })}</p>
       <Problem>{step.problem}</Problem>
     </>
   );

@@ -49,7 +49,29 @@ const KINDS = new Set([
 const sentence = (text) =>
   /\p{L}{2,}[,;:]? \p{L}{2,}|\p{L}{3,}[.?!]$/u.test(text) && !/[[\]{}=]|(^| )-?[a-z]+(-[a-z0-9]+)+( |$)/.test(text);
 /** What is never shown: programmers' errors, what is logged, patterns, queries, fonts, styles. */
-const UNSHOWN = /^(console\.\w+|require|import|document\.\w+|useSWR|fetch|.*\.(query|exec|matches|closest|querySelector(All)?|log\.\w+))$/;
+/** Queries, what a connection is answered, a file's first bytes, and paths of fields. */
+const FOR_MACHINES = /^(SELECT|INSERT|UPDATE|DELETE|CREATE|PRAGMA|HTTP\/|SQLite format)|^\w+\.$/;
+const UNSHOWN =
+  /^(console\.\w+|require|import|document\.\w+|useSWR|fetch|.*\.(query|exec|matches|closest|prepare|querySelector(All)?|log\.\w+))$/;
+
+/** Whether a text is a message's key in a catalogue that its file speaks from. */
+function isKey(node, text) {
+  const source = node.getSourceFile().text;
+  return [...source.matchAll(/words\/(\w+)\.ts'/g)].some(([, name]) =>
+    new RegExp(`^ {2}${text}(_one|_other)?:`, 'm').test(readFileSync(`words/${name}.ts`, 'utf8')),
+  );
+}
+
+/** A single word in a field that is shown as it is: a choice's text, a hint, and what a why says of a figure. */
+function isShownField(node) {
+  let { parent } = node;
+  while (ts.isConditionalExpression(parent) || ts.isParenthesizedExpression(parent)) parent = parent.parent;
+  if (!ts.isPropertyAssignment(parent)) return false;
+  const name = parent.name.getText();
+  if (/^(hint|message|title)$/.test(name)) return true;
+  const beside = parent.parent.properties.map((one) => one.name?.getText());
+  return (name === 'text' && beside.includes('value')) || (name === 'value' && beside.includes('from') && beside.includes('name'));
+}
 
 function shown(node) {
   const { parent } = node;
@@ -69,13 +91,17 @@ function shown(node) {
     if (ts.isTaggedTemplateExpression(above) || ts.isLiteralTypeNode(above)) return false;
     if (ts.isPropertyAssignment(above) && /^(className|fontFamily|summary|format)$/.test(above.name.getText())) return false;
   }
-  return !KINDS.has(text) && !text.startsWith('color-mix(') && sentence(text);
+  if (isShownField(node) && word(text) && !isKey(node, text)) return true;
+  return !KINDS.has(text) && !FOR_MACHINES.test(text) && !text.startsWith('color-mix(') && sentence(text);
 }
 
 /** What is typed, not what is shown: the words that a log line or a species is read by. */
 const TYPED = ['core/ledger/logSuggest.ts', 'core/ledger/spoken.ts', 'core/cue/nouns.ts'];
 
-for (const file of listed('core model web').filter((one) => !TYPED.includes(one))) {
+/** What tests hand to a server, and what is done to a database of an earlier Chill: nobody reads it in the app. */
+const FOR_TESTS = /^server\/(testing|testingHost|store\/(crafted|faulty|migrations\/.*))\.ts$/;
+
+for (const file of listed('core model web server').filter((one) => !TYPED.includes(one) && !FOR_TESTS.test(one))) {
   const visit = (node) => {
     if (ts.isImportDeclaration(node) || ts.isTypeNode(node)) return;
     const literal =

@@ -56,4 +56,4 @@ if (!(await store.nursery())) {
   await store.saveClock(DEMO_DAY, null);
 }
 await close();
-writeFileSync(join(dataFolder, 'filled'), 'The demo nursery is complete.\n');
+writeFileSync(join(dataFolder, 'filled'), '');

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/server.ts';
 import { readConfig } from './config.ts';
 import { serve } from './serve.ts';
 import { Unusable } from './store/unusable.ts';
@@ -16,8 +17,7 @@ const config = (() => {
 
 /** One sentence on what is wrong and what to do; a stack trace only where it is a fault of Chill's own. */
 function said(error: unknown): unknown {
-  if ((error as NodeJS.ErrnoException).code === 'EADDRINUSE')
-    return `Port ${config.port} is taken: stop what uses it, or set PORT to another.`;
+  if ((error as NodeJS.ErrnoException).code === 'EADDRINUSE') return say('portIsTaken', { port: String(config.port) });
   return error instanceof Unusable || (error as NodeJS.ErrnoException).syscall === 'listen' ? (error as Error).message : error;
 }
 

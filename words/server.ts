@@ -1,6 +1,10 @@
 import { subject } from './subject.ts';
 
 export const say = subject('server', {
+  atLeastOneOfEach: 'At least one of each.',
+  atMostOfEach: 'At most 200 of each.',
+  giveOwnAddress: 'Give an address of this machine, such as http://localhost:4280.',
+  portIsTaken: 'Port {{port}} is taken: stop what uses it, or set PORT to another.',
   dataFileGoneButBackups:
     'The data file in {{dataFolder}} is gone, but there are backups: put the newest back with “npm run restore -- {{backup}}”, or start an empty nursery with “npm start -- --empty”.',
   dataFileEmptyButBackups:

@@ -110,14 +110,19 @@ export const roundRoutes = routes((app, { views, store, address }) => {
           sheet: z.enum(LABEL_SHEETS.map(({ id }) => id) as [string, ...string[]]),
           /** Bag codes; for shelves, ids of places. */
           of: listed,
-          copies: z.coerce.number().int().min(1, { error: 'At least one of each.' }).max(200, { error: 'At most 200 of each.' }).default(1),
+          copies: z.coerce
+            .number()
+            .int()
+            .min(1, { error: () => say('atLeastOneOfEach') })
+            .max(200, { error: () => say('atMostOfEach') })
+            .default(1),
           /** Labels of the first sheet that are used up. */
           skip: z.coerce.number().int().min(0).max(200).default(0),
           origin: z
             .string()
             .max(200)
             .refine((text) => /^https?:\/\/[a-z0-9.:[\]-]+$/i.test(text) && isOwnName(text.replace(/^https?:\/\//i, ''), address), {
-              error: 'Give an address of this machine, such as http://localhost:4280.',
+              error: () => say('giveOwnAddress'),
             })
             .optional(),
         }),

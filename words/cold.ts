@@ -1,6 +1,7 @@
 import { subject } from './subject.ts';
 
 export const say = subject('cold', {
+  noReadings: 'none',
   nextLeavesCold: 'The next leaves the cold {{on}}.',
   nextWasDue: 'The next was due {{on}}.',
   batchesAndLegend: '{{batches}} batches. Solid: cold received. Shaded: the take-out window.',

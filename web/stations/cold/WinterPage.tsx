@@ -209,7 +209,7 @@ function InFigures({
             },
             {
               name: say('winterSoFar'),
-              value: record ? say('readings', { readings: record.readings }) : say('none'),
+              value: record ? say('readings', { readings: record.readings }) : say('noReadings'),
               from: frame?.name ?? say('noPlaceOutdoors'),
             },
             { name: say('wintersWord'), value: String(answer.winters), from: say('simulatedTheSame') },

@@ -28,10 +28,9 @@ import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { MediumPicture, TowelPicture } from '../../../kit/drawn/WetnessPictures.tsx';
 import { Field } from '../../../kit/fields/Field.tsx';
 import { NumberInput } from '../../../kit/fields/NumberInput.tsx';
-import { QuantityInput } from '../../../kit/fields/QuantityInput.tsx';
-import { Figure } from '../../../kit/told/Figure.tsx';
 import { Problem } from '../../../kit/told/Problem.tsx';
 import { WhyNote } from '../../../kit/told/WhyNote.tsx';
+import { DoseSheet } from '../../../parts/DoseSheet.tsx';
 import { StepAction } from '../StepAction.tsx';
 import { useStep } from '../useStep.ts';
 
@@ -82,7 +81,6 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
   const { seed } = view.species;
   const { length_mm, width_mm, plies } = paper;
   const fault = towelFault(length_mm, width_mm, plies);
-  const at = (field: string) => (fault?.field === field ? spoken(fault.reason) : undefined);
   const calculated = (() => {
     if (fault) return undefined;
     const fits = seedsOnTowel(length_mm, width_mm, seed);
@@ -90,63 +88,52 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
     return { ...fits, towels, water: towelWater_mL(length_mm, width_mm, plies, seedMass_g(seeds / towels, seed)) };
   })();
   return (
-    <>
-      {calculated && (
-        <div className="grid max-w-2xl grid-cols-2 gap-x-6 gap-y-4 sm:grid-cols-3" aria-live="polite">
-          <Figure value={showQuantity(calculated.water, 'volume_mL', units, 0)}>
-            {say('waterEachTowel', { count: calculated.towels, water: volumeOtherWay(calculated.water, units) })}
-          </Figure>
-          <Figure value={calculated.towels} unit={calculated.towels === 1 ? say('towel') : say('towels')}>
-            {say('seedsFitOne', { seeds, fit: calculated.seeds })}
-          </Figure>
-          <Figure value={showQuantity(calculated.apart_mm, 'length_mm', units)}>{say('howToSpace')}</Figure>
-        </div>
-      )}
-      <div className="mt-4 grid max-w-2xl grid-cols-3 gap-4">
-        {(['dry', 'right', 'wet'] as const).map((wetness) => (
-          <TowelPicture key={wetness} wetness={wetness} />
-        ))}
-      </div>
-      <div className="mt-4 grid max-w-2xl grid-cols-3 items-end gap-6">
-        <Field label={say('towelLength')} error={at('length')}>
-          <QuantityInput
-            quantity="length_mm"
-            units={units}
-            value={paper.length_mm}
-            onChange={(length_mm) => setPaper({ ...paper, length_mm: length_mm ?? 0 })}
-          />
-        </Field>
-        <Field label={say('width')} error={at('width')}>
-          <QuantityInput
-            quantity="length_mm"
-            units={units}
-            value={paper.width_mm}
-            onChange={(width_mm) => setPaper({ ...paper, width_mm: width_mm ?? 0 })}
-          />
-        </Field>
-        <Field label={say('layersPaper')} error={at('plies')}>
-          <NumberInput value={paper.plies || undefined} onChange={(plies) => setPaper({ ...paper, plies: Math.round(plies ?? 0) })} />
-        </Field>
-      </div>
-      <WhyNote
-        why={{
-          figure: calculated ? volumeBothWays(calculated.water, units) : say('notYet'),
-          inputs: [
-            {
-              name: say('paper'),
-              value: say('gMLayer', { towelGsm: TOWEL_GSM }),
-              from: say('holdsTimesMass', { towelHolds: TOWEL_HOLDS }),
-            },
-            { name: say('filled'), value: `${TOWEL_TARGET * 100} %`, from: say('dampNotWet') },
-            { name: say('seedDrinks'), value: say('mass', { seedThirst: SEED_THIRST }), from: say('besides') },
-          ],
-          rule: say('ruleOfTowelWater'),
-          source: say('assumptionsCorrectedBySqueeze'),
-          assumed: true,
-          changes: say('swollenNeedsLess'),
-        }}
-      />
-    </>
+    <DoseSheet
+      came={fault}
+      figures={
+        calculated
+          ? [
+              {
+                value: showQuantity(calculated.water, 'volume_mL', units, 0),
+                of: say('waterEachTowel', { count: calculated.towels, water: volumeOtherWay(calculated.water, units) }),
+              },
+              {
+                ...{ value: calculated.towels, unit: calculated.towels === 1 ? say('towel') : say('towels') },
+                of: say('seedsFitOne', { seeds, fit: calculated.seeds }),
+              },
+              { value: showQuantity(calculated.apart_mm, 'length_mm', units), of: say('howToSpace') },
+            ]
+          : []
+      }
+      fields={[
+        {
+          ...{ key: 'length', label: say('towelLength'), quantity: 'length_mm', value: length_mm },
+          set: (mm: number | undefined) => setPaper({ ...paper, length_mm: mm ?? 0 }),
+        },
+        {
+          ...{ key: 'width', label: say('width'), quantity: 'length_mm', value: width_mm },
+          set: (mm: number | undefined) => setPaper({ ...paper, width_mm: mm ?? 0 }),
+        },
+        {
+          ...{ key: 'plies', label: say('layersPaper'), number: plies || undefined },
+          set: (many: number | undefined) => setPaper({ ...paper, plies: Math.round(many ?? 0) }),
+        },
+      ]}
+      why={{
+        figure: calculated ? volumeBothWays(calculated.water, units) : say('notYet'),
+        inputs: [
+          { name: say('paper'), value: say('gMLayer', { towelGsm: TOWEL_GSM }), from: say('holdsTimesMass', { towelHolds: TOWEL_HOLDS }) },
+          { name: say('filled'), value: `${TOWEL_TARGET * 100} %`, from: say('dampNotWet') },
+          { name: say('seedDrinks'), value: say('mass', { seedThirst: SEED_THIRST }), from: say('besides') },
+        ],
+        rule: say('ruleOfTowelWater'),
+        source: say('assumptionsCorrectedBySqueeze'),
+        assumed: true,
+        changes: say('swollenNeedsLess'),
+      }}
+    >
+      <Wetnesses of={TowelPicture} />
+    </DoseSheet>
   );
 }
 
@@ -212,30 +199,28 @@ function Mixed(props: {
   const water = parts && mediumWater_mL(parts, seedMass_g(seeds, seed));
   return (
     <>
-      <div className="grid max-w-2xl grid-cols-2 gap-6 sm:grid-cols-3" aria-live="polite">
-        <Figure value={water === undefined ? '–' : showQuantity(water, 'volume_mL', units, 0)}>
-          {say('waterIntoDryMix')}
-          {water !== undefined && `, ${volumeOtherWay(water, units)}`}
-          {`; ${say('handfulGivesADrop')}`}
-        </Figure>
-        <Figure value={showQuantity(shown_mL, 'volume_mL', units, 0)}>{children}</Figure>
+      <DoseSheet
+        figures={[
+          {
+            value: water === undefined ? '–' : showQuantity(water, 'volume_mL', units, 0),
+            of: [say('waterIntoDryMix'), water !== undefined && `, ${volumeOtherWay(water, units)}`, `; ${say('handfulGivesADrop')}`],
+          },
+          { value: showQuantity(shown_mL, 'volume_mL', units, 0), of: children },
+        ]}
+      >
         {parts && (
-          <div className="text-[1.06rem]">
+          <p className="mt-3 flex flex-wrap gap-x-6 text-[1.06rem]">
             {(Object.entries(parts) as [MixPart, number][])
               .filter(([, part_mL]) => part_mL > 0)
               .map(([part, part_mL]) => (
-                <p key={part}>
+                <span key={part}>
                   <b>{showQuantity(part_mL, 'volume_mL', units, 0)}</b> {valueName(part)}
-                </p>
+                </span>
               ))}
-          </div>
+          </p>
         )}
-      </div>
-      <div className="mt-4 grid max-w-2xl grid-cols-3 gap-4">
-        {(['dry', 'right', 'wet'] as const).map((wetness) => (
-          <MediumPicture key={wetness} wetness={wetness} />
-        ))}
-      </div>
+        <Wetnesses of={MediumPicture} />
+      </DoseSheet>
       <fieldset className="mt-4 max-w-2xl">
         <legend className="text-[0.95rem] text-ink2">{say('partsMix')}</legend>
         <div className="grid grid-cols-3 gap-x-6 gap-y-2 sm:grid-cols-6">
@@ -262,5 +247,16 @@ function Mixed(props: {
         }}
       />
     </>
+  );
+}
+
+/** How it looks too dry, as it should be, and too wet. */
+function Wetnesses({ of: Picture }: { of: typeof TowelPicture }) {
+  return (
+    <div className="mt-4 grid max-w-2xl grid-cols-3 gap-4">
+      {(['dry', 'right', 'wet'] as const).map((wetness) => (
+        <Picture key={wetness} wetness={wetness} />
+      ))}
+    </div>
   );
 }

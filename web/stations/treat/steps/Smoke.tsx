@@ -4,7 +4,7 @@ import { seedVolume_mL } from '@chill/core/mix/laying.ts';
 import { TIMINGS } from '@chill/core/treat/timers.ts';
 import { readCount } from '@chill/core/units/number.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
-import { type Refusal, refusal } from '@chill/model/refusal.ts';
+import { isRefusal, type Refusal, refusal } from '@chill/model/refusal.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { options } from '@chill/words/tables.ts';
 import { say } from '@chill/words/treat.ts';
@@ -13,15 +13,12 @@ import { newId } from '../../../browser/newId.ts';
 import { nowInstant } from '../../../browser/now.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { Choice } from '../../../kit/fields/Choice.tsx';
-import { Field } from '../../../kit/fields/Field.tsx';
-import { QuantityInput } from '../../../kit/fields/QuantityInput.tsx';
-import { Figure } from '../../../kit/told/Figure.tsx';
 import { Problem } from '../../../kit/told/Problem.tsx';
-import { WhyNote } from '../../../kit/told/WhyNote.tsx';
+import { type DoseField, DoseSheet } from '../../../parts/DoseSheet.tsx';
 import { StepAction } from '../StepAction.tsx';
-import { TimerFace } from '../TimerFace.tsx';
 import { useStep } from '../useStep.ts';
 import { heatPulseDose, type ShownDose } from './heatPulse.ts';
+import { TimedOut } from './TimedOut.tsx';
 
 const FORMS = options(say, {
   water: 'smokeWater',
@@ -35,6 +32,28 @@ interface Dose extends ShownDose {
   /** True where it is over at once, with nothing to wait for. */
   atOnce?: boolean;
 }
+
+interface Typed {
+  strength: string;
+  setStrength: (text: string) => void;
+  rated_mL: number | undefined;
+  setRated: (mL: number | undefined) => void;
+  pots: string;
+  setPots: (text: string) => void;
+  across_mm: number | undefined;
+  setAcross: (mm: number | undefined) => void;
+}
+
+/** What is asked of each way to give smoke. */
+const FIELDS: Record<Form, (typed: Typed) => DoseField[]> = {
+  water: ({ strength, setStrength }) => [{ key: 'strength', label: say('bottlesStrength'), typed: strength, set: setStrength }],
+  paper: ({ rated_mL, setRated }) => [{ key: 'rated', label: say('oneSheetRated'), quantity: 'volume_mL', value: rated_mL, set: setRated }],
+  ash: ({ pots, setPots, across_mm, setAcross }) => [
+    { key: 'pots', label: say('pots'), typed: pots, numeric: 'numeric', set: setPots },
+    { key: 'across', label: say('eachAcross'), quantity: 'length_mm', value: across_mm, set: setAcross },
+  ],
+  heat: () => [],
+};
 
 /** Smoke: a dose for this seed's volume or these pots, the overnight soak, and draining it through a filter. */
 export function Smoke({ view }: { view: BatchView }) {
@@ -52,20 +71,12 @@ export function Smoke({ view }: { view: BatchView }) {
   const [across_mm, setAcross] = useState<number | undefined>(90);
   const timer = state.timers.find(({ stage, step: what, ended }) => stage === state.stage && what === 'smoke' && !ended);
 
-  if (state.underWay) {
+  if (state.underWay)
     return (
-      <>
-        {timer && (
-          <div className="max-w-xl">
-            <TimerFace view={view} timer={timer} large />
-          </div>
-        )}
-        <p className="mt-3 text-[1.06rem]">{say('drainThroughFilter')}</p>
-        <StepAction onClick={() => step.finish()}>{say('drained')}</StepAction>
-        <Problem>{step.problem}</Problem>
-      </>
+      <TimedOut {...{ view, timer, problem: step.problem }} then={say('drainThroughFilter')} act={() => step.finish()}>
+        {say('drained')}
+      </TimedOut>
     );
-  }
 
   const big = (volume_mL: number) => showQuantity(volume_mL, 'volume_mL', units);
   const dose = ((): Dose | Refusal => {
@@ -106,7 +117,8 @@ export function Smoke({ view }: { view: BatchView }) {
     const pulse = heatPulseDose(species, units);
     return pulse ? { ...pulse, atOnce: true } : refusal(say.of('noHeatPulseKnown'));
   })();
-  const fault = 'reason' in dose ? spoken(dose.reason) : undefined;
+  const fault = isRefusal(dose) ? dose : undefined;
+  const fields = FIELDS[form]({ strength, setStrength, rated_mL, setRated, pots, setPots, across_mm, setAcross });
   const start = () => {
     if ('reason' in dose) return;
     if (dose.atOnce) step.finish([dose.given]);
@@ -119,50 +131,25 @@ export function Smoke({ view }: { view: BatchView }) {
   return (
     <>
       <Choice label={say('whichSmoke')} options={FORMS} value={form} onChange={setForm} />
-      {'caution' in dose && <p className="mt-3 max-w-prose border-l-4 border-alarm pl-3">{dose.caution}</p>}
-      <div className="mt-4 grid max-w-2xl grid-cols-2 gap-6" aria-live="polite">
-        {'figures' in dose &&
-          dose.figures.map(({ value, of }) => (
-            <Figure key={of} value={value}>
-              {of}
-            </Figure>
-          ))}
-      </div>
-      <div className="mt-4 grid max-w-2xl items-end gap-x-6 gap-y-3 sm:grid-cols-2">
-        {form === 'water' && (
-          <Field label={say('bottlesStrength')} error={fault}>
-            <input className="written font-mono" value={strength} onChange={(event) => setStrength(event.target.value)} />
-          </Field>
-        )}
-        {form === 'paper' && (
-          <Field label={say('oneSheetRated')} error={fault}>
-            <QuantityInput quantity="volume_mL" units={units} value={rated_mL} onChange={setRated} />
-          </Field>
-        )}
-        {form === 'ash' && (
-          <>
-            <Field label={say('pots')} error={fault}>
-              <input className="written font-mono" inputMode="numeric" value={pots} onChange={(event) => setPots(event.target.value)} />
-            </Field>
-            <Field label={say('eachAcross')}>
-              <QuantityInput quantity="length_mm" units={units} value={across_mm} onChange={setAcross} />
-            </Field>
-          </>
-        )}
-      </div>
-      {form !== 'heat' && (
-        <WhyNote
-          why={{
-            figure: 'figures' in dose ? dose.figures.map(({ value, of }) => `${value} ${of}`).join('; ') : say('notYet'),
-            inputs: [{ name: say('looseSeed'), value: volumeBothWays(seed_mL, units), from: say('measurementsNumber') }],
-            rule: form === 'ash' ? say('ruleOfAsh') : say('ruleOfBathWater'),
-            source: say('tradesRule'),
-            assumed: true,
-            changes: form === 'ash' ? say('widthPots') : say('strengthAsSold'),
-          }}
-        />
-      )}
-      {form === 'heat' && <Problem>{fault}</Problem>}
+      <DoseSheet
+        came={dose}
+        figures={'figures' in dose ? dose.figures : []}
+        caution={'caution' in dose ? dose.caution : undefined}
+        fields={fields}
+        why={
+          form === 'heat'
+            ? undefined
+            : {
+                figure: 'figures' in dose ? dose.figures.map(({ value, of }) => `${value} ${of}`).join('; ') : say('notYet'),
+                inputs: [{ name: say('looseSeed'), value: volumeBothWays(seed_mL, units), from: say('measurementsNumber') }],
+                rule: form === 'ash' ? say('ruleOfAsh') : say('ruleOfBathWater'),
+                source: say('tradesRule'),
+                assumed: true,
+                changes: form === 'ash' ? say('widthPots') : say('strengthAsSold'),
+              }
+        }
+      />
+      {form === 'heat' && <Problem>{fault && spoken(fault.reason)}</Problem>}
       <StepAction disabled={fault !== undefined} onClick={start}>
         {'atOnce' in dose && dose.atOnce ? say('done') : say('startSmokeSoak')}
       </StepAction>

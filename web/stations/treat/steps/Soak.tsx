@@ -13,9 +13,8 @@ import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { Choice } from '../../../kit/fields/Choice.tsx';
 import { Field } from '../../../kit/fields/Field.tsx';
 import { QuantityInput } from '../../../kit/fields/QuantityInput.tsx';
-import { Figure } from '../../../kit/told/Figure.tsx';
 import { Problem } from '../../../kit/told/Problem.tsx';
-import { WhyNote } from '../../../kit/told/WhyNote.tsx';
+import { DoseSheet } from '../../../parts/DoseSheet.tsx';
 import { FromScale } from '../Reading.tsx';
 import { StepAction } from '../StepAction.tsx';
 import { TimerFace } from '../TimerFace.tsx';
@@ -46,39 +45,36 @@ function Begin({ view }: { view: BatchView }) {
   const [hours, setHours] = useState<(typeof HOURS)[number]['value']>('14');
   const { state } = view.projection;
   const seeds = countIn(state.counts, ['waiting', 'swollen']);
-  const water_mL = bathVolume_mL(seedVolume_mL(seeds, view.species.seed));
+  const seed_mL = seedVolume_mL(seeds, view.species.seed);
+  const water_mL = bathVolume_mL(seed_mL);
   const units = nursery.settings.units;
   const seconds = Number(hours) * 3600;
   return (
     <>
-      <div className="grid max-w-2xl grid-cols-2 gap-6">
-        <Figure value={showQuantity(water_mL, 'volume_mL', units, 0)}>
-          {say('lukewarmWaterSeeds', { seeds, water: volumeOtherWay(water_mL, units) })}
-        </Figure>
-        <Figure value={momentIn(now + seconds * 1000, nursery.timeZone, today)}>{say('toBeDrained')}</Figure>
-      </div>
-      <div className="mt-4 max-w-md">
-        <Choice label={say('howLong')} options={HOURS} value={hours} onChange={setHours} />
-      </div>
-      <p className="mt-3 max-w-prose text-ink2">
-        {say('howLongToSoak', { most: lengthOf(TIMINGS.soak.most_s), freshWaterEvery: lengthOf(FRESH_WATER_EVERY_S) })}
-      </p>
-      <WhyNote
+      <DoseSheet
+        figures={[
+          {
+            value: showQuantity(water_mL, 'volume_mL', units, 0),
+            of: say('lukewarmWaterSeeds', { seeds, water: volumeOtherWay(water_mL, units) }),
+          },
+          { value: momentIn(now + seconds * 1000, nursery.timeZone, today), of: say('toBeDrained') },
+        ]}
         why={{
           figure: volumeBothWays(water_mL, units),
-          inputs: [
-            {
-              name: say('looseSeed'),
-              value: volumeBothWays(seedVolume_mL(seeds, view.species.seed), units),
-              from: say('measurementsNumber'),
-            },
-          ],
+          inputs: [{ name: say('looseSeed'), value: volumeBothWays(seed_mL, units), from: say('measurementsNumber') }],
           rule: say('ruleOfSoakWater'),
           source: say('ruleOfPacking'),
           assumed: true,
           changes: say('countDecides'),
         }}
-      />
+      >
+        <div className="mt-4 max-w-md">
+          <Choice label={say('howLong')} options={HOURS} value={hours} onChange={setHours} />
+        </div>
+        <p className="mt-3 max-w-prose text-ink2">
+          {say('howLongToSoak', { most: lengthOf(TIMINGS.soak.most_s), freshWaterEvery: lengthOf(FRESH_WATER_EVERY_S) })}
+        </p>
+      </DoseSheet>
       <WeighDry view={view} />
       <StepAction
         onClick={() => step.record([{ kind: 'timerStarted', timer: newId(), stage: state.stage, step: 'soak', seconds, at: nowInstant() }])}

@@ -43,7 +43,7 @@ const KINDS = new Set([
     'fluid ounces',
     'per cent',
   ],
-  ...['time scale', 'the year', 'weighed years', 'lost otherwise', 'in time'],
+  ...['time scale', 'weighed years'],
 ]);
 /** A few words in a row, or one with a full stop: no name of a kind, a class or a field looks like that. */
 const sentence = (text) =>

@@ -25,24 +25,11 @@ export interface ChainLink extends NamedLink {
   of: Unknown;
 }
 
-/** The names by which draws of unknowns are dealt: they stay as they are, so that a plan's figures stay as they were. */
-const DEALT_AS: Record<PlainCause, string> = {
-  viable: 'sound',
-  warmth: 'warmth',
-  light: 'light',
-  sprouts: 'sprouts',
-  released: 'freed',
-  year: 'the year',
-  turns: 'turns',
-  inTime: 'in time',
-  otherwise: 'lost otherwise',
-  establishes: 'establishes',
-};
-
+/** The name by which the draws of an unknown are dealt. */
 function dealtAs(of: Unknown): string {
   if ('how' in of) return `${of.cause} ${of.how}`;
   if ('given' in of) return `${of.cause} ${of.given ? 'with' : 'without'}`;
-  return 'medium' in of ? `${of.cause} ${of.medium}` : DEALT_AS[of.cause];
+  return 'medium' in of ? `${of.cause} ${of.medium}` : of.cause;
 }
 
 /** A link with the name that its unknown goes by. */

@@ -77,7 +77,7 @@ describe('a test on the towel', () => {
   test('is read as of seed that ripened in the drawer before it and in it', () => {
     const test = readTowelTest(tested(0, ripening).batch) as TowelResult;
     const ripe = (of: TowelResult, lot?: Lot) =>
-      towelEvidence(ripening, [of], { alpha: 8, beta: 3 }, lot)[0]?.links.find(({ of: { cause } }) => cause === 'released')?.link as number;
+      towelEvidence(ripening, [of], { alpha: 8, beta: 3 }, lot)[0]?.links.find(({ key }) => key === 'released')?.link as number;
     expect(ripe(test, lot)).toBeGreaterThan(0.85);
     // The lot's own weeks count, and those of the test.
     expect(ripe(test)).toBeLessThan(ripe(test, lot));
